@@ -1,0 +1,29 @@
+const STILL = '*,*::before,*::after{animation:none!important;transition:none!important;scroll-behavior:auto!important;caret-color:transparent!important}';
+/** Height of a scroll step and rest after it: enough for observers to fire. CSS px, ms. */
+const STEP = 800;
+const PAUSE = 15;
+const FARTHEST = 20000;
+
+let stillSheet: CSSStyleSheet | undefined;
+
+/** Brings the page to rest: late content loads as it is scrolled through, fonts and pictures are awaited with a limit (ms). */
+export async function settle(limit: number): Promise<void> {
+  const sheet = new CSSStyleSheet();
+  stillSheet = sheet;
+  sheet.replaceSync(STILL);
+  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+  const wait = (time: number): Promise<void> => new Promise((done) => setTimeout(done, time));
+  for (let y = 0; y < document.documentElement.scrollHeight && y < FARTHEST; y += STEP) {
+    scrollTo(0, y);
+    await wait(PAUSE);
+  }
+  scrollTo(0, 0);
+  const pictures = [...document.images].filter((picture) => !picture.complete).map((picture) => picture.decode().catch(() => undefined));
+  await Promise.race([Promise.all([document.fonts.ready, ...pictures]), wait(limit)]);
+  await wait(150);
+}
+
+/** Our own sheet is not part of the page. */
+export function isStillSheet(sheet: CSSStyleSheet): boolean {
+  return sheet === stillSheet;
+}

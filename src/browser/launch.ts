@@ -1,0 +1,77 @@
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+import { Problem } from '../core/page/problem.js';
+import { findBrowser } from './find.js';
+import { fontConfiguration } from './fonts.js';
+
+const FLAGS = [
+  '--disable-gpu', '--disable-quic', '--no-first-run', '--hide-scrollbars', '--disable-background-networking', '--disable-component-update',
+  '--disable-sync', '--disable-extensions', '--font-render-hinting=none', '--disable-lcd-text', '--force-color-profile=srgb',
+]; // prettier-ignore
+
+/** Viewport height for every capture and proof, CSS px: sizes in `vh` are alike in both. */
+export const VIEW_HEIGHT = 900;
+
+/** A browser of ours. Everything that talks to Chromium goes through one of these. */
+export interface OpenBrowser {
+  readonly version: string;
+  /** Opens an empty page of the given viewport width. Closing it closes its context. */
+  readonly newPage: (width: number, options?: PageOptions) => Promise<Page>;
+  readonly close: () => Promise<void>;
+}
+
+export interface PageOptions {
+  readonly scripts?: boolean;
+  /** Let the page load from other machines. */
+  readonly online?: boolean;
+}
+
+/** Starts the browser. @throws Problem if there is none or it does not start */
+export async function openBrowser(named?: string): Promise<OpenBrowser> {
+  const found = await findBrowser(named);
+  const packed = Boolean(found.libraries);
+  const fonts = fontConfiguration();
+  const env: Record<string, string> = {};
+  for (const [name, value] of Object.entries(process.env)) if (value !== undefined) env[name] = value;
+  if (found.libraries) env['LD_LIBRARY_PATH'] = [found.libraries, env['LD_LIBRARY_PATH']].filter(Boolean).join(':');
+  if (fonts) env['FONTCONFIG_FILE'] = fonts;
+  const unboxed = packed || process.getuid?.() === 0;
+  let browser: Browser;
+  try {
+    browser = await chromium.launch({ executablePath: found.path, headless: true, env, args: [...FLAGS, ...(unboxed ? ['--no-sandbox'] : []), ...(packed ? ['--no-zygote', '--in-process-gpu'] : [])] });
+  } catch (error) {
+    throw new Problem(`The browser does not start (${(error as Error).message.split('\n')[0]}).`, found.path, 'Name another one with --browser PATH or TAVRIK_BROWSER.');
+  }
+  return {
+    version: browser.version(),
+    newPage: async (width, options = {}) => openPage(browser, width, options),
+    close: async () => browser.close().catch(() => undefined),
+  };
+}
+
+async function openPage(browser: Browser, width: number, { scripts = true, online = false }: PageOptions): Promise<Page> {
+  const context = await browser.newContext({
+    viewport: { width, height: VIEW_HEIGHT },
+    deviceScaleFactor: 1,
+    reducedMotion: 'reduce',
+    colorScheme: 'light',
+    locale: 'en-US',
+    timezoneId: 'UTC',
+    javaScriptEnabled: scripts,
+    serviceWorkers: 'block',
+    acceptDownloads: false,
+  });
+  if (!online) await stayHome(context);
+  const page = await context.newPage();
+  page.on('dialog', (dialog) => void dialog.dismiss().catch(() => undefined));
+  page.on('popup', (popup) => void popup.close().catch(() => undefined));
+  page.once('close', () => void context.close().catch(() => undefined));
+  return page;
+}
+
+/** Nothing is loaded but from this machine. */
+async function stayHome(context: BrowserContext): Promise<void> {
+  await context.route(
+    (url) => /^https?:$/.test(url.protocol) && url.hostname !== '127.0.0.1',
+    (route) => route.abort(),
+  );
+}

@@ -1,0 +1,70 @@
+import { createReadStream, realpathSync, statSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import { extname, join, sep } from 'node:path';
+
+/** Media types by file ending (IANA names). */
+const TYPES: Readonly<Record<string, string>> = {
+  '.html': 'text/html', '.htm': 'text/html', '.xhtml': 'application/xhtml+xml', '.css': 'text/css', '.js': 'text/javascript', '.mjs': 'text/javascript',
+  '.json': 'application/json', '.svg': 'image/svg+xml', '.png': 'image/png', '.jpg': 'image/jpeg', '.jpeg': 'image/jpeg', '.gif': 'image/gif',
+  '.webp': 'image/webp', '.avif': 'image/avif', '.ico': 'image/x-icon', '.woff': 'font/woff', '.woff2': 'font/woff2', '.ttf': 'font/ttf',
+  '.otf': 'font/otf', '.mp4': 'video/mp4', '.webm': 'video/webm', '.mp3': 'audio/mpeg', '.pdf': 'application/pdf',
+}; // prettier-ignore
+
+export interface Served {
+  readonly origin: string;
+  readonly close: () => Promise<void>;
+}
+
+export function mediaTypeOf(path: string): string {
+  return TYPES[extname(path).toLowerCase()] ?? 'application/octet-stream';
+}
+
+/** Serves one folder on the loopback address. Texts of `pages` (path to HTML) come before files. */
+export async function serveFolder(root: string, pages: Readonly<Record<string, string>> = {}): Promise<Served> {
+  const folder = realpathSync(root);
+  const server = createServer((request, response) => {
+    const path = pathOf(request.url ?? '/');
+    const page = pages[path];
+    if (page !== undefined) {
+      response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(page);
+      return;
+    }
+    const file = fileIn(folder, path);
+    if (!file) {
+      response.writeHead(404).end();
+      return;
+    }
+    response.writeHead(200, { 'content-type': mediaTypeOf(file), 'access-control-allow-origin': '*' });
+    createReadStream(file)
+      .on('error', () => response.destroy())
+      .pipe(response);
+  });
+  await new Promise<void>((done, fail) => server.once('error', fail).listen(0, '127.0.0.1', done));
+  const address = server.address();
+  const port = typeof address === 'object' && address ? address.port : 0;
+  return { origin: `http://127.0.0.1:${port}`, close: () => stop(server) };
+}
+
+function pathOf(url: string): string {
+  try {
+    return decodeURIComponent(new URL(url, 'http://127.0.0.1').pathname);
+  } catch {
+    return '/';
+  }
+}
+
+/** The file that a path stands for, if it lies in the folder, links followed. */
+export function fileIn(folder: string, path: string): string | undefined {
+  try {
+    const real = realpathSync(join(folder, path));
+    const inside = real === folder || real.startsWith(folder.endsWith(sep) ? folder : folder + sep);
+    return inside && statSync(real).isFile() ? real : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+async function stop(server: Server): Promise<void> {
+  server.closeAllConnections();
+  await new Promise<void>((done) => server.close(() => done()));
+}

@@ -1,0 +1,18 @@
+import { Problem } from '../core/page/problem.js';
+import { NARROWEST, WIDEST } from '../project/settings.js';
+
+/** Reads a list of viewport widths. @throws Problem */
+export function readWidths(text: string): number[] {
+  const widths = text.split(',').map((one) => one.trim()).filter(Boolean);
+  if (widths.length === 0) throw new Problem('No width was given.', '--widths', 'Write them as 1440,820,390.');
+  const numbers = widths.map((one) => {
+    if (!/^\d+$/.test(one)) throw new Problem(`"${one}" is not a width.`, '--widths', 'Give whole numbers of CSS px, as 1440,820,390.');
+    const width = Number(one);
+    if (width < NARROWEST || width > WIDEST) throw new Problem(`${width} px is no screen width.`, '--widths', `Give widths from ${NARROWEST} to ${WIDEST} px.`);
+    return width;
+  });
+  return [...new Set(numbers)].sort((a, b) => b - a);
+}
+
+export const BROWSER_OPTION = ['--browser <path>', 'Chromium to use (or set TAVRIK_BROWSER)'] as const;
+export const JSON_OPTION = ['--json', 'print the result as JSON, for machines'] as const;

@@ -1,0 +1,52 @@
+import { Command, CommanderError } from 'commander';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Problem } from '../core/page/problem.js';
+import { convertCommand } from './convert.js';
+
+/** Exit codes: all well, findings over a limit, bad input, unexpected failure. */
+export const EXIT = { fine: 0, overLimit: 1, badInput: 2, unexpected: 3 } as const;
+
+export function buildProgram(setCode: (code: number) => void): Command {
+  const { version } = JSON.parse(readFileSync(join(__dirname, '../../package.json'), 'utf8')) as { version: string };
+  const program = new Command('tavrik')
+    .description('Turns a design or an existing web page into an editable page, and proves that it looks the same.')
+    .version(version, '--version', 'print the version')
+    .helpOption('--help', 'show this help')
+    .helpCommand(false)
+    .option('--verbose', 'show the stack of unexpected failures')
+    .exitOverride()
+    .configureOutput({ outputError: (text, write) => write(text.replace(/^error: /, '')) });
+  program.addCommand(convertCommand(setCode));
+  for (const command of program.commands) command.exitOverride().helpOption('--help', 'show this help').configureOutput({ outputError: (text, write) => write(text.replace(/^error: /, '')) });
+  return program;
+}
+
+/** Runs the program and returns its exit code. */
+export async function run(argv: readonly string[]): Promise<number> {
+  let code: number = EXIT.fine;
+  const program = buildProgram((one) => {
+    code = one;
+  });
+  try {
+    if (argv.length <= 2) {
+      program.outputHelp();
+      return EXIT.fine;
+    }
+    await program.parseAsync([...argv]);
+    return code;
+  } catch (error) {
+    if (error instanceof CommanderError) return error.exitCode === 0 ? EXIT.fine : EXIT.badInput;
+    return complain(error as Error, argv.includes('--verbose'));
+  }
+}
+
+function complain(error: Error, verbose: boolean): number {
+  if (error instanceof Problem) {
+    process.stderr.write(`${[error.where ? `${error.where}: ${error.what}` : error.what, error.todo].filter(Boolean).join('\n')}\n`);
+    return EXIT.badInput;
+  }
+  process.stderr.write(`Something went wrong that should not have: ${error.message.split('\n')[0]}\n`);
+  process.stderr.write(verbose ? `${error.stack}\n` : 'Nothing was changed. Run it again with --verbose to see where.\n');
+  return EXIT.unexpected;
+}

@@ -1,0 +1,116 @@
+import { createHash } from 'node:crypto';
+import type { Breakpoint, ElementNode, PageDocument, PageNode, SharedStyle, WordsNode } from '../page/types.js';
+import { keptAttributes, referencedIds } from './attributes.js';
+import type { Box, CapturedFace, CapturedNode, CapturedPage } from './captured.js';
+import { isInline, kindOf } from './kinds.js';
+import { probeName, type Probed } from './lean.js';
+import { defaultsFor, styleOf } from './styles.js';
+import type { Look } from './variables.js';
+
+export interface BuildInput {
+  readonly name: string;
+  readonly files: readonly string[];
+  readonly widths: readonly number[];
+  readonly page: CapturedPage;
+  readonly looks: readonly Look[][];
+  readonly breakpoints: readonly Breakpoint[];
+  readonly probed: Probed;
+  readonly faces: readonly CapturedFace[];
+  readonly keyframes: Readonly<Record<string, string>>;
+}
+
+/** A page document in which every element has a style of its own, and where its elements stood at the widest width. */
+export interface Built {
+  readonly document: PageDocument;
+  /** By node id. */
+  readonly boxes: ReadonlyMap<string, Box>;
+}
+
+/** Turns a captured page into a page document, element by element, with nothing taken out but what no one can see or use. */
+export function buildPage(input: BuildInput): Built {
+  const { page, looks, breakpoints, probed } = input;
+  const children = childLists(page.nodes);
+  const referenced = referencedIds(page.nodes.map(({ attributes }) => attributes));
+  const styles: Record<string, SharedStyle> = {};
+  const boxes = new Map<string, Box>();
+  const hosts = new Set<number>();
+  for (const own of looks) for (const { condition } of own) if (condition.within) hosts.add(condition.within.element);
+  const styleName = (index: number): string => `s${index}`;
+
+  const giveStyle = (index: number): string | undefined => {
+    const node = page.nodes[index] as CapturedNode;
+    const element = probeName(node);
+    const style = styleOf(looks[index] ?? [], breakpoints, defaultsFor(probed.defaults[element], probed.own[element] ?? []), styleName);
+    if (!hosts.has(index) && Object.keys(style.rest).length === 0 && !style.variants) return undefined;
+    styles[styleName(index)] = style;
+    return styleName(index);
+  };
+
+  const makeWords = (node: CapturedNode): WordsNode | undefined => {
+    if (!/^(pre|break-spaces)/.test(node.whiteSpace ?? '')) {
+      const text = (node.text as string).replace(node.whiteSpace === 'pre-line' ? /[ \t\r\f]+/g : /[ \t\r\n\f]+/g, ' ');
+      return text.trim() || node.seen ? { kind: 'words', text } : undefined;
+    }
+    return { kind: 'words', text: node.text as string };
+  };
+
+  const make = (index: number): PageNode | undefined => {
+    const node = page.nodes[index] as CapturedNode;
+    if (!node.tag) return makeWords(node);
+    const inside = (children[index] as number[]).map(make).filter((one) => one !== undefined);
+    const id = idOf(node.path as string);
+    if (node.box) boxes.set(id, node.box);
+    const rest = looks[index]?.[0]?.byInterval[0] ?? new Map<string, string>();
+    const tag = node.picture === undefined ? node.tag : 'img';
+    const attributes = keptAttributes(tag, node.attributes ?? {}, referenced);
+    if (node.picture !== undefined) Object.assign(attributes, { src: node.picture, alt: node.attributes?.['aria-label'] ?? '' });
+    const style = giveStyle(index);
+    const kind = kindOf(node, rest, inside.length > 0 && inside.every((one) => one.kind === 'words' || one.kind === 'run' || one.kind === 'break'));
+    const made: ElementNode = {
+      id,
+      kind,
+      name: kind,
+      element: tag,
+      ...(style ? { style } : {}),
+      ...(Object.keys(attributes).length ? { attributes } : {}),
+      ...(isInline(node) ? { inline: true } : {}),
+      ...(node.markup ? { markup: node.markup } : {}),
+      from: { path: node.path as string },
+      ...(inside.length ? { children: inside } : {}),
+    };
+    return made;
+  };
+
+  const bodyIndex = page.nodes.findIndex(({ tag, parent }) => tag === 'body' && parent === 0);
+  const body = make(bodyIndex) as ElementNode;
+  const rootStyle = giveStyle(0);
+  const document: PageDocument = {
+    format: 'tavrik-page',
+    version: 1,
+    name: input.name,
+    title: page.title,
+    language: page.language,
+    ...(page.direction === 'rtl' ? { direction: 'rtl' as const } : {}),
+    ...(page.description ? { description: page.description } : {}),
+    ...(page.quirks ? { quirks: true } : {}),
+    source: { kind: 'html', files: input.files, widths: input.widths },
+    breakpoints,
+    ...(input.faces.length ? { fonts: input.faces.map(({ family, descriptors }) => ({ family, descriptors })) } : {}),
+    ...(Object.keys(input.keyframes).length ? { keyframes: input.keyframes } : {}),
+    ...(rootStyle ? { rootStyle } : {}),
+    styles,
+    body: { ...body, kind: 'box', name: 'page' },
+  };
+  return { document, boxes };
+}
+
+function childLists(nodes: readonly CapturedNode[]): number[][] {
+  const lists: number[][] = nodes.map(() => []);
+  nodes.forEach(({ parent }, index) => lists[parent]?.push(index));
+  return lists;
+}
+
+/** A short id that stays the same as long as the element keeps its place in the source. */
+export function idOf(path: string): string {
+  return createHash('sha1').update(path).digest('hex').slice(0, 8);
+}

@@ -1,0 +1,62 @@
+/** What a browser saw of an HTML page: plain data, as the capture hands it to the core. Lengths are CSS px. */
+
+export type Box = readonly [x: number, y: number, width: number, height: number];
+
+/** An element or a text of the page, in document order. `parent` is an index into the same list, -1 for the root. */
+export interface CapturedNode {
+  readonly parent: number;
+  /** Lower-case element name; absent for text. */
+  readonly tag?: string;
+  readonly attributes?: Readonly<Record<string, string>>;
+  /** CSS path of the element in the source. */
+  readonly path?: string;
+  readonly text?: string;
+  /** For text: whether it makes any box. For elements: whether it is rendered at all. */
+  readonly seen?: boolean;
+  readonly box?: Box;
+  /** Computed display, and the computed white-space of a text's parent. */
+  readonly display?: string;
+  readonly whiteSpace?: string;
+  /** Cleaned markup of a vector drawing (`svg`), whose inside is not captured as nodes. */
+  readonly markup?: string;
+  /** Address of a picture made of it (a `canvas`). */
+  readonly picture?: string;
+}
+
+export type CapturedDeclaration = readonly [property: string, value: string, important: boolean];
+
+/** One style rule with one selector list, in the order of the source. */
+export interface CapturedRule {
+  readonly selector: string;
+  readonly media: readonly string[];
+  /** Conditions that the result keeps as they are, as at-rules: container queries and media other than width. */
+  readonly when: readonly string[];
+  /** Rank of its cascade layer; rules outside of all layers have the highest. */
+  readonly layer: number;
+  readonly set: readonly CapturedDeclaration[];
+}
+
+export interface CapturedFace {
+  readonly family: string;
+  readonly descriptors: Readonly<Record<string, string>>;
+  /** Whether the page needed it at the captured width. */
+  readonly loaded: boolean;
+}
+
+export interface CapturedSheets {
+  readonly rules: readonly CapturedRule[];
+  readonly faces: readonly CapturedFace[];
+  readonly keyframes: Readonly<Record<string, string>>;
+  /** Addresses of style sheets that could not be read. */
+  readonly unread: readonly string[];
+}
+
+export interface CapturedPage {
+  readonly title: string;
+  readonly language: string;
+  readonly direction: string;
+  readonly description: string;
+  readonly quirks: boolean;
+  readonly address: string;
+  readonly nodes: readonly CapturedNode[];
+}

@@ -1,0 +1,199 @@
+import type { CapturedDeclaration, CapturedNode, CapturedRule } from './captured.js';
+import { compareSpecificity, type ReadSelector, type Specificity } from './selectors.js';
+
+/** Under which condition a look differs from the look at rest. No member: at rest. */
+export interface Condition {
+  readonly part?: string;
+  readonly state?: string;
+  /** Number of the ancestor that must be in `state`. */
+  readonly within?: { readonly element: number; readonly state: string };
+  readonly when?: string;
+}
+
+/** Winning declarations before `var()` is written out, in cascade order. */
+export type RawDeclarations = ReadonlyMap<string, string>;
+
+/** The declarations that win for one element under one condition, one map for each interval. */
+export interface RawLook {
+  readonly condition: Condition;
+  readonly byInterval: readonly RawDeclarations[];
+}
+
+/** A selector of a rule with the elements it matches. */
+export interface MatchedSelector {
+  readonly rule: number;
+  readonly selector: ReadSelector;
+  readonly elements: readonly number[];
+  /** Elements that match the ancestor whose state counts, if the selector has one. */
+  readonly hosts?: ReadonlySet<number>;
+}
+
+interface Entry {
+  readonly id: number;
+  readonly set: readonly CapturedDeclaration[];
+  readonly layer: number;
+  readonly specificity: Specificity;
+  readonly holds: readonly boolean[];
+  readonly part?: string;
+  readonly state?: string;
+  readonly withinState?: string;
+  readonly when?: string;
+}
+
+interface Applied {
+  readonly entry: Entry;
+  readonly host?: number;
+}
+
+const INLINE: Specificity = [1e6, 0, 0];
+
+/**
+ * Resolves the cascade (CSS Cascading and Inheritance 5, section 6) for every element and interval.
+ * @param holds for each rule and interval, whether its width conditions hold
+ * @param inline declarations of `style` attributes, by element number
+ */
+export function cascade(
+  nodes: readonly CapturedNode[],
+  rules: readonly CapturedRule[],
+  matched: readonly MatchedSelector[],
+  holds: readonly (readonly boolean[])[],
+  inline: ReadonlyMap<number, readonly CapturedDeclaration[]>,
+): RawLook[][] {
+  const intervals = holds[0]?.length ?? 1;
+  const always = Array.from({ length: intervals }, () => true);
+  const applied: Applied[][] = nodes.map(() => []);
+  sortByCascade(matched, rules).forEach((one, id) => {
+    const rule = rules[one.rule] as CapturedRule;
+    const { selector } = one;
+    const entry: Entry = {
+      id,
+      set: rule.set,
+      layer: rule.layer,
+      specificity: selector.specificity,
+      holds: holds[one.rule] ?? always,
+      part: selector.part,
+      state: selector.state,
+      withinState: selector.within?.state,
+      when: rule.when.length ? rule.when.join(' ') : undefined,
+    };
+    for (const element of one.elements) {
+      const host = one.hosts ? nearestHost(nodes, element, one.hosts) : undefined;
+      if (one.hosts && host === undefined) continue;
+      (applied[element] as Applied[]).push({ entry, host });
+    }
+  });
+  const known = new Map<string, RawLook[]>();
+  return nodes.map((node, element) => {
+    if (!node.tag) return [];
+    const own = inline.get(element) ?? [];
+    const list = applied[element] as Applied[];
+    const key = `${list.map(({ entry, host }) => `${entry.id}${host === undefined ? '' : `@${host}`}`).join(',')}|${own.join(';')}`;
+    const before = known.get(key);
+    if (before) return before;
+    const looks = resolve(list, own, intervals, always);
+    known.set(key, looks);
+    return looks;
+  });
+}
+
+function sortByCascade(matched: readonly MatchedSelector[], rules: readonly CapturedRule[]): MatchedSelector[] {
+  return [...matched].sort((a, b) => {
+    const layers = (rules[a.rule] as CapturedRule).layer - (rules[b.rule] as CapturedRule).layer;
+    return layers || compareSpecificity(a.selector.specificity, b.selector.specificity) || a.rule - b.rule;
+  });
+}
+
+function nearestHost(nodes: readonly CapturedNode[], element: number, hosts: ReadonlySet<number>): number | undefined {
+  for (let at = nodes[element]?.parent ?? -1; at >= 0; at = nodes[at]?.parent ?? -1) if (hosts.has(at)) return at;
+  return undefined;
+}
+
+function conditionKey({ entry, host }: Applied): string {
+  return [entry.part ?? '', entry.state ?? '', host === undefined ? '' : `${host}${entry.withinState}`, entry.when ?? ''].join('\u0001');
+}
+
+function resolve(list: readonly Applied[], own: readonly CapturedDeclaration[], intervals: number, always: readonly boolean[]): RawLook[] {
+  const inlineEntry: Applied = { entry: { id: -1, set: own, layer: Infinity, specificity: INLINE, holds: always } };
+  const groups = new Map<string, Applied[]>();
+  for (const one of list) {
+    const key = conditionKey(one);
+    const group = groups.get(key);
+    if (group) group.push(one);
+    else groups.set(key, [one]);
+  }
+  const restKey = '\u0001\u0001\u0001';
+  const rest = [...(groups.get(restKey) ?? []), ...(own.length ? [inlineEntry] : [])];
+  groups.delete(restKey);
+  const looks: RawLook[] = [{ condition: {}, byInterval: winnersByInterval(rest, intervals) }];
+  const parts = new Map<string, RawLook>();
+  const ordered = [...groups.values()].sort((a, b) => rankOf(a) - rankOf(b));
+  for (const group of ordered) {
+    const first = group[0] as Applied;
+    if (isBare(first)) {
+      const look: RawLook = { condition: { part: first.entry.part }, byInterval: winnersByInterval(group, intervals) };
+      parts.set(first.entry.part as string, look);
+      looks.push(look);
+    }
+  }
+  for (const group of ordered) {
+    const first = group[0] as Applied;
+    if (isBare(first)) continue;
+    const { entry, host } = first;
+    const base = entry.part ? ordered.filter((other) => isBare(other[0] as Applied) && (other[0] as Applied).entry.part === entry.part).flat() : rest;
+    const all = [...base, ...group].sort(byEntry);
+    const restLook = entry.part ? parts.get(entry.part) : looks[0];
+    const byInterval = winnersByInterval(all, intervals).map((won, index) => differing(won, restLook?.byInterval[index] ?? new Map()));
+    const condition: Condition = {
+      ...(entry.part ? { part: entry.part } : {}),
+      ...(entry.state ? { state: entry.state } : {}),
+      ...(host === undefined ? {} : { within: { element: host, state: entry.withinState as string } }),
+      ...(entry.when ? { when: entry.when } : {}),
+    };
+    if (byInterval.some((one) => one.size > 0)) looks.push({ condition, byInterval });
+  }
+  return looks;
+}
+
+function isBare({ entry, host }: Applied): boolean {
+  return Boolean(entry.part) && !entry.state && host === undefined && !entry.when;
+}
+
+function rankOf(group: readonly Applied[]): number {
+  return Math.max(...group.map(({ entry }) => entry.id));
+}
+
+function byEntry(a: Applied, b: Applied): number {
+  return a.entry.layer === b.entry.layer ? compareSpecificity(a.entry.specificity, b.entry.specificity) || a.entry.id - b.entry.id : a.entry.layer - b.entry.layer;
+}
+
+function winnersByInterval(list: readonly Applied[], intervals: number): RawDeclarations[] {
+  const made: RawDeclarations[] = [];
+  let lastMask = '';
+  for (let index = 0; index < intervals; index += 1) {
+    const active = list.filter(({ entry }) => entry.holds[index]);
+    const mask = active.map(({ entry }) => entry.id).join();
+    made.push(index > 0 && mask === lastMask ? (made[index - 1] as RawDeclarations) : winners(active));
+    lastMask = mask;
+  }
+  return made;
+}
+
+/** `list` is in ascending cascade order of normal declarations. Important ones win, with their layers in reverse. */
+function winners(list: readonly Applied[]): RawDeclarations {
+  const won = new Map<string, string>();
+  for (const { entry } of list) for (const [name, value, important] of entry.set) if (!important) place(won, name, value);
+  const strong = list.filter(({ entry }) => entry.set.some(([, , important]) => important));
+  const strength = (entry: Entry): number => (entry.layer === Infinity ? 1 : -entry.layer);
+  strong.sort((a, b) => strength(a.entry) - strength(b.entry) || compareSpecificity(a.entry.specificity, b.entry.specificity) || a.entry.id - b.entry.id);
+  for (const { entry } of strong) for (const [name, value, important] of entry.set) if (important) place(won, name, value);
+  return won;
+}
+
+function place(won: Map<string, string>, name: string, value: string): void {
+  won.delete(name);
+  won.set(name, value);
+}
+
+function differing(won: RawDeclarations, rest: RawDeclarations): RawDeclarations {
+  return new Map([...won].filter(([name, value]) => rest.get(name) !== value));
+}

@@ -1,0 +1,45 @@
+/** A range of viewport widths over which no width condition of the source changes. */
+export interface Interval {
+  /** First width that is too wide for it; absent for the widest. */
+  readonly below?: number;
+  /** A whole width inside of it, to evaluate conditions at. */
+  readonly width: number;
+}
+
+const PX: Record<string, number> = { px: 1, em: 16, rem: 16, pt: 4 / 3, cm: 96 / 2.54, in: 96 };
+
+/** The widths (px) at which one of the media queries may change, narrowest first. */
+export function thresholdsOf(queries: readonly string[]): number[] {
+  const found = new Set<number>();
+  for (const query of queries) {
+    for (const feature of query.match(/\([^()]*(?:\([^()]*\)[^()]*)*\)/g) ?? []) {
+      if (!/width|aspect-ratio|orientation/.test(feature)) continue;
+      for (const [, number, unit] of feature.matchAll(/(\d*\.?\d+)(px|em|rem|pt|cm|in)\b/g)) {
+        const px = Number(number) * (PX[unit as string] as number);
+        found.add(Math.ceil(px - 1e-6));
+        found.add(Math.floor(px + 1e-6) + 1);
+      }
+    }
+  }
+  return [...found].filter((px) => px > 1 && px < 10000).sort((a, b) => a - b);
+}
+
+/** Intervals between thresholds, widest first. */
+export function intervalsBetween(thresholds: readonly number[]): Interval[] {
+  const falling = [...thresholds].reverse();
+  const widest: Interval = { width: Math.max(1440, (falling[0] ?? 0) + 1) };
+  return [widest, ...falling.map((below) => ({ below, width: below - 1 }))];
+}
+
+/** Joins neighbouring intervals over which the same queries hold. `holds[query][interval]`. */
+export function joinIntervals(intervals: readonly Interval[], holds: readonly (readonly boolean[])[]): { intervals: Interval[]; at: number[] } {
+  const at: number[] = [];
+  const joined: Interval[] = [];
+  intervals.forEach((interval, index) => {
+    const same = index > 0 && holds.every((row) => row[index] === row[index - 1]);
+    if (same) return;
+    joined.push(interval);
+    at.push(index);
+  });
+  return { intervals: joined, at };
+}

@@ -1,0 +1,128 @@
+import type { CapturedNode } from './captured.js';
+import { INHERITED } from './inherited.js';
+import type { Look, LookDeclarations } from './variables.js';
+
+/** What a browser does with bare elements: which declarations are idle, and which inherited properties it sets itself. */
+export interface Probed {
+  readonly idle: readonly (readonly string[])[];
+  readonly defaults: Readonly<Record<string, Readonly<Record<string, string>>>>;
+  readonly own: Readonly<Record<string, readonly string[]>>;
+}
+
+export interface ProbeRequest {
+  readonly items: readonly { readonly element: string; readonly set: readonly (readonly [string, string])[] }[];
+  /** Number of the item for a set of declarations on an element. */
+  readonly numberOf: (element: string, set: LookDeclarations) => number | undefined;
+}
+
+/** How an element is named to the probe: its tag, and the attribute that changes how browsers style it. */
+export function probeName(node: CapturedNode, part?: string): string {
+  if (part) return '::part';
+  if (node.tag === 'input') return `input[type=${(node.attributes?.['type'] ?? 'text').replace(/[^\w-]/g, '') || 'text'}]`;
+  if (node.tag === 'a') return node.attributes?.['href'] === undefined ? 'a' : 'a[href]';
+  return /^[\w-]+$/.test(node.tag ?? '') ? (node.tag as string) : 'div';
+}
+
+/** The distinct sets of declarations that a browser has to judge. */
+export function probeRequest(nodes: readonly CapturedNode[], looks: readonly Look[][]): ProbeRequest {
+  const items: { element: string; set: (readonly [string, string])[] }[] = [];
+  const numbers = new Map<string, Map<LookDeclarations, number>>();
+  nodes.forEach((node, index) => {
+    for (const { condition, byInterval } of looks[index] ?? []) {
+      if (condition.state || condition.within || condition.when) continue;
+      const element = probeName(node, condition.part);
+      let known = numbers.get(element);
+      if (!known) numbers.set(element, (known = new Map()));
+      for (const set of byInterval) {
+        if (known.has(set)) continue;
+        known.set(set, items.length);
+        items.push({ element, set: [...set] });
+      }
+    }
+  });
+  return { items, numberOf: (element, set) => numbers.get(element)?.get(set) };
+}
+
+/** Drops declarations that are idle in every interval in which they stand. */
+export function dropIdle(nodes: readonly CapturedNode[], looks: readonly Look[][], request: ProbeRequest, probed: Probed): Look[][] {
+  const known = new Map<string, Map<string, readonly LookDeclarations[]>>();
+  const cut = new Map<LookDeclarations, number>();
+  const idOf = (set: LookDeclarations): number => {
+    if (!cut.has(set)) cut.set(set, cut.size);
+    return cut.get(set) as number;
+  };
+  return nodes.map((node, index) =>
+    (looks[index] ?? []).map((look) => {
+      const { condition, byInterval } = look;
+      if (condition.state || condition.within || condition.when) return look;
+      const element = probeName(node, condition.part);
+      const key = byInterval.map(idOf).join();
+      let byKey = known.get(element);
+      if (!byKey) known.set(element, (byKey = new Map()));
+      let made = byKey.get(key);
+      if (!made) byKey.set(key, (made = withoutIdle(element, byInterval, request, probed)));
+      return { condition, byInterval: made };
+    }),
+  );
+}
+
+function withoutIdle(element: string, byInterval: readonly LookDeclarations[], request: ProbeRequest, probed: Probed): LookDeclarations[] {
+  const idle = byInterval.map((set) => new Set(probed.idle[request.numberOf(element, set) ?? -1] ?? []));
+  const needed = new Set<string>();
+  byInterval.forEach((set, index) => {
+    for (const name of set.keys()) if (!idle[index]?.has(name)) needed.add(name);
+  });
+  return shareEqual(byInterval, (set) => new Map([...set].filter(([name]) => needed.has(name))));
+}
+
+/** Keeps it cheap to see that two intervals are alike: equal inputs give the same object. */
+function shareEqual(list: readonly LookDeclarations[], change: (set: LookDeclarations) => LookDeclarations): LookDeclarations[] {
+  const made = new Map<LookDeclarations, LookDeclarations>();
+  return list.map((set) => {
+    let one = made.get(set);
+    if (!one) made.set(set, (one = change(set)));
+    return one;
+  });
+}
+
+/** A value that differs from all others: nothing is known of what it comes to. */
+const UNKNOWN = /^(inherit|initial|unset|revert|revert-layer)$|%|\b[\d.]+(em|ex|ch|lh)\b|larger|smaller|bolder|lighter/;
+
+/** Drops inherited declarations that repeat, in every interval, what the parent hands down. */
+export function dropInherited(nodes: readonly CapturedNode[], looks: readonly Look[][], own: Probed['own']): Look[][] {
+  const handed: ReadonlyMap<string, string>[][] = [];
+  return nodes.map((node, index) => {
+    const mine = looks[index] ?? [];
+    const rest = mine[0];
+    const intervals = rest?.byInterval.length ?? 0;
+    const parents = node.parent >= 0 ? handed[node.parent] : undefined;
+    if (!rest || !node.tag) return mine;
+    const byBrowser = new Set(own[probeName(node)] ?? []);
+    const repeated = namesIn(rest.byInterval).filter(
+      (name) =>
+        INHERITED.has(name) &&
+        !byBrowser.has(name) &&
+        !(name === 'line-height' && byBrowser.has('font-size')) &&
+        rest.byInterval.every((set, at) => !set.has(name) || set.get(name) === 'inherit' || (set.get(name) === 'unset') || set.get(name) === parents?.[at]?.get(name)),
+    );
+    const lean = shareEqual(rest.byInterval, (set) => (repeated.some((name) => set.has(name)) ? new Map([...set].filter(([name]) => !repeated.includes(name))) : set));
+    handed[index] = Array.from({ length: intervals }, (_, at) => handDown(parents?.[at], lean[at] as LookDeclarations, byBrowser, index));
+    return [{ condition: rest.condition, byInterval: lean }, ...mine.slice(1)];
+  });
+}
+
+function namesIn(sets: readonly LookDeclarations[]): string[] {
+  const names = new Set<string>();
+  for (const set of new Set(sets)) for (const name of set.keys()) names.add(name);
+  return [...names];
+}
+
+function handDown(parent: ReadonlyMap<string, string> | undefined, set: LookDeclarations, byBrowser: ReadonlySet<string>, element: number): ReadonlyMap<string, string> {
+  const changed = [...set].filter(([name]) => INHERITED.has(name));
+  if (parent && changed.length === 0 && byBrowser.size === 0) return parent;
+  const made = new Map(parent);
+  for (const name of byBrowser) made.set(name, `(browser ${element})`);
+  if (byBrowser.has('font-size') || set.has('font-size')) for (const [name, value] of made) if (name !== 'font-size' && UNKNOWN.test(value)) made.set(name, `(relative ${element})`);
+  for (const [name, value] of changed) made.set(name, UNKNOWN.test(value) ? `(relative ${element})` : value);
+  return made;
+}

@@ -1,0 +1,82 @@
+import type { CapturedRule } from './captured.js';
+import { intervalsBetween, thresholdsOf, type Interval } from './intervals.js';
+import { readSelectorList, type ReadSelector } from './selectors.js';
+import type { MatchedSelector } from './cascade.js';
+
+/** A selector of a rule, before it is known what it matches. */
+export interface RuleSelector {
+  readonly rule: number;
+  readonly selector: ReadSelector;
+}
+
+/** Rules taken apart: what to ask the browser, and how to read its answers. */
+export interface RulesToAsk {
+  /** Distinct selectors to match. */
+  readonly selectors: readonly string[];
+  /** Distinct width queries, to evaluate at the width of each interval. */
+  readonly queries: readonly string[];
+  readonly intervals: readonly Interval[];
+  readonly rules: readonly CapturedRule[];
+  readonly asked: readonly RuleSelector[];
+  /** Selectors whose state cannot be kept. */
+  readonly lost: readonly string[];
+}
+
+/** Media queries that depend on the visitor rather than on the width are kept as conditions. */
+const KEPT = /prefers-|forced-colors|inverted-colors/;
+/** Generated parts that the result keeps. */
+const PARTS = /^::(before|after|marker|placeholder|selection|first-line|first-letter|backdrop|file-selector-button|-webkit-[\w-]+)/;
+
+/** Sorts out what to ask about a page's rules. `names` are the classes, ids and elements in the page, as `.a`, `#b`, `c`. */
+export function rulesToAsk(captured: readonly CapturedRule[], names: ReadonlySet<string>): RulesToAsk {
+  const rules = captured.map((rule) => {
+    const kept = rule.media.filter((query) => KEPT.test(query));
+    return kept.length ? { ...rule, media: rule.media.filter((query) => !KEPT.test(query)), when: [...rule.when, ...kept.map((query) => `@media ${query}`)] } : rule;
+  });
+  const asked: RuleSelector[] = [];
+  const lost: string[] = [];
+  rules.forEach((rule, index) => {
+    for (const selector of readSelectorList(rule.selector)) {
+      if (selector.part && !PARTS.test(selector.part)) continue;
+      if (!mayMatch(selector.match, names)) continue;
+      if (selector.lost) lost.push(rule.selector);
+      else asked.push({ rule: index, selector });
+    }
+  });
+  const used = new Set(asked.map(({ rule }) => rule));
+  const queries = [...new Set(rules.flatMap(({ media }, index) => (used.has(index) ? media : [])))];
+  const selectors = [...new Set(asked.flatMap(({ selector }) => [selector.match, ...(selector.within ? [selector.within.match] : [])]))];
+  return { selectors, queries, intervals: intervalsBetween(thresholdsOf(queries)), rules, asked, lost };
+}
+
+/** A quick look whether everything a selector names is in the page at all. */
+function mayMatch(selector: string, names: ReadonlySet<string>): boolean {
+  const plain = selector.replace(/:[\w-]+\((?:[^()]|\([^()]*\))*\)/g, '').replace(/\[[^\]]*\]/g, '');
+  if (plain.includes('\\')) return true;
+  return (plain.match(/[.#][\w\u0080-\uffff-]+/g) ?? []).every((name) => names.has(name));
+}
+
+/** Which names occur in a page. */
+export function namesIn(nodes: readonly { readonly attributes?: Readonly<Record<string, string>> }[]): Set<string> {
+  const names = new Set<string>();
+  for (const { attributes } of nodes) {
+    for (const name of (attributes?.['class'] ?? '').split(/\s+/)) if (name) names.add(`.${name}`);
+    if (attributes?.['id']) names.add(`#${attributes['id']}`);
+  }
+  return names;
+}
+
+/** Puts the browser's answers to the selectors together again. `answers` has the elements for each of `ask.selectors`. */
+export function matchedSelectors(ask: RulesToAsk, answers: readonly (readonly number[])[]): MatchedSelector[] {
+  const byText = new Map(ask.selectors.map((text, index) => [text, answers[index] ?? []]));
+  const hostSets = new Map<string, ReadonlySet<number>>();
+  return ask.asked.flatMap(({ rule, selector }): MatchedSelector[] => {
+    const elements = byText.get(selector.match) ?? [];
+    if (elements.length === 0) return [];
+    if (!selector.within) return [{ rule, selector, elements }];
+    const host = selector.within.match;
+    let hosts = hostSets.get(host);
+    if (!hosts) hostSets.set(host, (hosts = new Set(byText.get(host) ?? [])));
+    return [{ rule, selector, elements, hosts }];
+  });
+}

@@ -1,0 +1,151 @@
+import * as csstree from 'css-tree';
+
+/** [ids, classes, elements], Selectors 4, section 17. */
+export type Specificity = readonly [number, number, number];
+
+/** One complex selector, taken apart into what can be matched at rest and the condition under which it holds. */
+export interface ReadSelector {
+  readonly specificity: Specificity;
+  /** The selector without states and generated parts: what it matches can be asked for at rest. */
+  readonly match: string;
+  /** Generated part, e.g. `::before`. */
+  readonly part?: string;
+  /** States of the subject, e.g. `:hover`. */
+  readonly state?: string;
+  /** An ancestor that must be in a state: its own selector (at rest) and the state. */
+  readonly within?: { readonly match: string; readonly state: string };
+  /** True if it depends on states in a way that cannot be kept (a sibling's state, several states in a row). */
+  readonly lost?: boolean;
+}
+
+const STATES = new Set([
+  'hover', 'focus', 'focus-visible', 'focus-within', 'active', 'visited', 'checked', 'disabled', 'enabled', 'indeterminate',
+  'invalid', 'valid', 'user-invalid', 'user-valid', 'in-range', 'out-of-range', 'required', 'optional', 'placeholder-shown',
+  'read-only', 'read-write', 'default', 'target', 'autofill', '-webkit-autofill', 'fullscreen', 'modal', 'open', 'popover-open',
+]); // prettier-ignore
+const OLD_PARTS = new Set(['before', 'after', 'first-line', 'first-letter']);
+const COMBINATORS = new Set(['Combinator']);
+
+/** Reads a selector list. Throws nothing: what cannot be parsed yields an empty list. */
+export function readSelectorList(text: string): ReadSelector[] {
+  let list: csstree.CssNode;
+  try {
+    list = csstree.parse(text, { context: 'selectorList', parsePseudo: true } as csstree.ParseOptions);
+  } catch {
+    return [];
+  }
+  if (list.type !== 'SelectorList') return [];
+  return list.children.toArray().flatMap((one) => (one.type === 'Selector' ? [readSelector(one)] : []));
+}
+
+function readSelector(selector: csstree.Selector): ReadSelector {
+  const specificity = specificityOf(selector);
+  const compounds = splitCompounds(selector);
+  const subject = compounds.length - 1;
+  let part: string | undefined;
+  let state: string | undefined;
+  let within: { match: string; state: string } | undefined;
+  let lost = false;
+  const texts = compounds.map(({ nodes, combinator }, index) => {
+    const kept: string[] = [];
+    let states = '';
+    for (const node of nodes) {
+      const name = node.type === 'PseudoClassSelector' || node.type === 'PseudoElementSelector' ? node.name.toLowerCase() : '';
+      if (node.type === 'PseudoElementSelector' || (node.type === 'PseudoClassSelector' && OLD_PARTS.has(name))) {
+        part = `::${csstree.generate(node).replace(/^:+/, '')}`;
+      } else if (node.type === 'PseudoClassSelector' && STATES.has(name) && !node.children) {
+        if (part && index === subject) part += csstree.generate(node);
+        else states += csstree.generate(node);
+      } else kept.push(csstree.generate(node));
+    }
+    if (states && index === subject) state = states;
+    else if (states && within) lost = true;
+    else if (states) within = { match: '', state: states };
+    const text = kept.join('') || '*';
+    if (states && index !== subject && within && !within.match) within = { ...within, match: `\u0001${index}` };
+    return { text, combinator };
+  });
+  const join = (until: number): string =>
+    texts
+      .slice(0, until + 1)
+      .map(({ text, combinator }, index) => (index ? `${combinator === ' ' ? ' ' : ` ${combinator} `}${text}` : text))
+      .join('');
+  if (within) {
+    const at = Number(within.match.slice(1));
+    const next = texts[at + 1];
+    if (next && (next.combinator === '~' || next.combinator === '+')) lost = true;
+    within = { match: join(at), state: within.state };
+  }
+  return {
+    specificity,
+    match: join(subject),
+    ...(part ? { part } : {}),
+    ...(state ? { state } : {}),
+    ...(within ? { within } : {}),
+    ...(lost ? { lost } : {}),
+  };
+}
+
+interface Compound {
+  readonly nodes: csstree.CssNode[];
+  readonly combinator: string;
+}
+
+function splitCompounds(selector: csstree.Selector): Compound[] {
+  const compounds: Compound[] = [{ nodes: [], combinator: '' }];
+  for (const node of selector.children.toArray()) {
+    if (COMBINATORS.has(node.type)) compounds.push({ nodes: [], combinator: (node as csstree.Combinator).name.trim() || ' ' });
+    else (compounds[compounds.length - 1] as Compound).nodes.push(node);
+  }
+  return compounds.filter(({ nodes }) => nodes.length > 0);
+}
+
+function specificityOf(selector: csstree.Selector): Specificity {
+  return selector.children.toArray().reduce<Specificity>((sum, node) => add(sum, specificityOfNode(node)), [0, 0, 0]);
+}
+
+function specificityOfNode(node: csstree.CssNode): Specificity {
+  switch (node.type) {
+    case 'IdSelector':
+      return [1, 0, 0];
+    case 'ClassSelector':
+    case 'AttributeSelector':
+      return [0, 1, 0];
+    case 'TypeSelector':
+      return node.name === '*' || node.name.endsWith('|*') ? [0, 0, 0] : [0, 0, 1];
+    case 'PseudoElementSelector':
+      return [0, 0, 1];
+    case 'PseudoClassSelector':
+      return specificityOfPseudoClass(node);
+    default:
+      return [0, 0, 0];
+  }
+}
+
+function specificityOfPseudoClass(node: csstree.PseudoClassSelector): Specificity {
+  const name = node.name.toLowerCase();
+  if (name === 'where') return [0, 0, 0];
+  if (OLD_PARTS.has(name)) return [0, 0, 1];
+  const most = node.children ? mostSpecific(node.children.toArray()) : ([0, 0, 0] as const);
+  if (['is', 'not', 'has', 'matches', '-webkit-any'].includes(name)) return most;
+  return name.startsWith('nth-') || name === 'host' ? add([0, 1, 0], most) : [0, 1, 0];
+}
+
+function mostSpecific(nodes: readonly csstree.CssNode[]): Specificity {
+  const inside = nodes.flatMap((node): Specificity[] => {
+    if (node.type === 'Selector') return [specificityOf(node)];
+    if (node.type === 'SelectorList') return node.children.toArray().map((one) => specificityOf(one as csstree.Selector));
+    if (node.type === 'Nth' && node.selector?.type === 'SelectorList') return [mostSpecific([node.selector])];
+    return [];
+  });
+  return inside.reduce((most, one) => (compareSpecificity(one, most) > 0 ? one : most), [0, 0, 0] as Specificity);
+}
+
+function add(a: Specificity, b: Specificity): Specificity {
+  return [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
+}
+
+/** Negative if `a` is less specific than `b`, 0 if they are equal. */
+export function compareSpecificity(a: Specificity, b: Specificity): number {
+  return a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
+}

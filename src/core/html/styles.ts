@@ -1,0 +1,72 @@
+import type { Breakpoint, Declarations, SharedStyle, StyleVariant } from '../page/types.js';
+import type { Condition } from './cascade.js';
+import { INHERITED } from './inherited.js';
+import type { Interval } from './intervals.js';
+import type { Look, LookDeclarations } from './variables.js';
+
+/** Breakpoints of a page: one for each interval but the widest. */
+export function breakpointsOf(intervals: readonly Interval[]): Breakpoint[] {
+  return intervals.slice(1).map(({ below }) => ({ name: `below-${below as number}`, below: below as number }));
+}
+
+/** What a property is where nothing declares it, written so that it undoes a declaration for a wider screen. */
+export type DefaultOf = (property: string) => string;
+
+/** The defaults of an element as the probe found them. */
+export function defaultsFor(values: Readonly<Record<string, string>> | undefined, byBrowser: readonly string[]): DefaultOf {
+  return (property) => {
+    if (INHERITED.has(property)) return byBrowser.includes(property) ? 'revert' : 'inherit';
+    const value = values?.[property];
+    return value && !/color|origin|block-size|inline-size/.test(property) ? value : 'revert';
+  };
+}
+
+/** Turns looks by interval into a style: the look on the widest screen, then what changes at each breakpoint. */
+export function styleOf(looks: readonly Look[], breakpoints: readonly Breakpoint[], defaultOf: DefaultOf, styleNameOf: (element: number) => string): SharedStyle {
+  const rest = looks.find(({ condition }) => isRest(condition));
+  const variants: StyleVariant[] = [];
+  for (const look of looks) {
+    const { condition, byInterval } = look;
+    const shared = conditionOf(condition, styleNameOf);
+    const base = condition.part ? looks.find((other) => other !== look && other.condition.part === condition.part && isBare(other.condition)) : rest;
+    const fallback: (index: number) => DefaultOf = (index) => (property) => {
+      if (look === rest || isBare(condition)) return condition.part ? 'revert' : defaultOf(property);
+      return base?.byInterval[index]?.get(property) ?? (condition.part ? 'revert' : defaultOf(property));
+    };
+    if (!isRest(condition) && (byInterval[0]?.size ?? 0) > 0) variants.push({ ...shared, set: asRecord(byInterval[0] as LookDeclarations) });
+    breakpoints.forEach(({ name }, at) => {
+      const set = changes(byInterval[at] as LookDeclarations, byInterval[at + 1] as LookDeclarations, fallback(at + 1));
+      if (Object.keys(set).length) variants.push({ at: name, ...shared, set });
+    });
+  }
+  return { rest: asRecord(rest?.byInterval[0] ?? new Map()), ...(variants.length ? { variants } : {}) };
+}
+
+function isRest({ part, state, within, when }: Condition): boolean {
+  return !part && !state && !within && !when;
+}
+
+function isBare({ part, state, within, when }: Condition): boolean {
+  return Boolean(part) && !state && !within && !when;
+}
+
+function conditionOf({ part, state, within, when }: Condition, styleNameOf: (element: number) => string): Omit<StyleVariant, 'set' | 'at'> {
+  return {
+    ...(when ? { when } : {}),
+    ...(part ? { part } : {}),
+    ...(state ? { state } : {}),
+    ...(within ? { within: { style: styleNameOf(within.element), state: within.state } } : {}),
+  };
+}
+
+function asRecord(set: LookDeclarations): Declarations {
+  return Object.fromEntries(set);
+}
+
+function changes(wider: LookDeclarations, narrower: LookDeclarations, defaultOf: DefaultOf): Declarations {
+  const made: Record<string, string> = {};
+  if (wider === narrower) return made;
+  for (const [name] of wider) if (!narrower.has(name)) made[name] = defaultOf(name);
+  for (const [name, value] of narrower) if (wider.get(name) !== value) made[name] = value;
+  return made;
+}

@@ -1,0 +1,170 @@
+import type { CapturedNode } from './captured.js';
+import type { Condition, RawDeclarations, RawLook } from './cascade.js';
+
+/** Winning declarations with `var()` written out, longhands only. */
+export type LookDeclarations = ReadonlyMap<string, string>;
+
+export interface Look {
+  readonly condition: Condition;
+  readonly byInterval: readonly LookDeclarations[];
+}
+
+/** A declaration that only a browser can write out as longhands. */
+export type Pair = readonly [property: string, value: string];
+
+/** Looks whose substituted declarations still wait for a browser to expand them; `pairs` says which. */
+export interface PendingLooks {
+  readonly pairs: readonly Pair[];
+  readonly finish: (expanded: readonly Readonly<Record<string, string>>[]) => Look[][];
+}
+
+type Environment = ReadonlyMap<string, string>;
+type Pending = Map<string, string | { readonly pair: number; readonly longhand: string }>;
+
+const WAITING = /^\u0001([^\u0001]+)\u0001([\s\S]*)$/;
+
+/**
+ * Replaces `var()` by the values that custom properties have on each element in each interval
+ * (CSS Custom Properties 1, section 3). A reference to nothing makes the declaration invalid: it becomes `unset`.
+ */
+export function writeOutVariables(nodes: readonly CapturedNode[], looks: readonly RawLook[][]): PendingLooks {
+  const pairs: Pair[] = [];
+  const pairNumbers = new Map<string, number>();
+  const numberOf = (property: string, value: string): number => {
+    const key = `${property}:${value}`;
+    const known = pairNumbers.get(key);
+    if (known !== undefined) return known;
+    pairNumbers.set(key, pairs.length);
+    pairs.push([property, value]);
+    return pairs.length - 1;
+  };
+  const intervals = looks.find((one) => one.length)?.[0]?.byInterval.length ?? 1;
+  const environments: Environment[][] = [];
+  const known = new Map<RawDeclarations, Map<Environment, Pending>>();
+
+  const pendingOf = (raw: RawDeclarations, environment: Environment): Pending => {
+    let byEnvironment = known.get(raw);
+    if (!byEnvironment) known.set(raw, (byEnvironment = new Map()));
+    let made = byEnvironment.get(environment);
+    if (!made) byEnvironment.set(environment, (made = substituteAll(raw, environment, numberOf)));
+    return made;
+  };
+
+  const pending = nodes.map((node, element) => {
+    const parents = node.parent >= 0 ? environments[node.parent] : undefined;
+    const own = looks[element] ?? [];
+    const rest = own[0];
+    const here = Array.from({ length: intervals }, (_, index) => environmentOf(parents?.[index] ?? EMPTY, rest?.byInterval[index]));
+    environments[element] = here;
+    return own.map((look) => ({
+      condition: look.condition,
+      byInterval: look.byInterval.map((raw, index) => {
+        const base = here[index] as Environment;
+        return pendingOf(raw, look === rest ? base : environmentOf(base, raw));
+      }),
+    }));
+  });
+  const finish: PendingLooks['finish'] = (expanded) => {
+    const finished = new Map<Pending, LookDeclarations>();
+    const finishOne = (one: Pending): LookDeclarations => {
+      let made = finished.get(one);
+      if (!made) finished.set(one, (made = fillIn(one, expanded)));
+      return made;
+    };
+    return pending.map((own) => own.map(({ condition, byInterval }) => ({ condition, byInterval: byInterval.map(finishOne) })));
+  };
+  return { pairs, finish };
+}
+
+const EMPTY: Environment = new Map();
+const sameEnvironments = new WeakMap<Environment, Map<string, Environment>>();
+
+/** Custom properties of an element: the parent's, with its own resolved on top. Equal ones are the same object. */
+function environmentOf(parent: Environment, raw: RawDeclarations | undefined): Environment {
+  const own: [string, string][] = [];
+  for (const [name, value] of raw ?? []) if (name.startsWith('--')) own.push([name, value]);
+  if (own.length === 0) return parent;
+  const key = own.map((pair) => pair.join(':')).join(';');
+  let made = sameEnvironments.get(parent);
+  if (!made) sameEnvironments.set(parent, (made = new Map()));
+  const before = made.get(key);
+  if (before) return before;
+  const environment = new Map(parent);
+  for (const [name, value] of own) environment.set(name, value);
+  const resolved = new Map(parent);
+  const ownNames = new Set(own.map(([name]) => name));
+  const visiting = new Set<string>();
+  const lookUp = (name: string): string | undefined => {
+    if (!ownNames.has(name)) return parent.get(name);
+    if (visiting.has(name)) return undefined;
+    visiting.add(name);
+    const value = environment.get(name) as string;
+    const done = value === 'inherit' ? parent.get(name) : value === 'initial' ? undefined : substitute(value, lookUp);
+    visiting.delete(name);
+    return done;
+  };
+  for (const [name] of own) {
+    const value = lookUp(name);
+    if (value === undefined) resolved.delete(name);
+    else resolved.set(name, value);
+  }
+  made.set(key, resolved);
+  return resolved;
+}
+
+function substituteAll(raw: RawDeclarations, environment: Environment, numberOf: (property: string, value: string) => number): Pending {
+  const made: Pending = new Map();
+  for (const [name, value] of raw) {
+    if (name.startsWith('--')) continue;
+    const waiting = WAITING.exec(value);
+    if (!waiting && !value.includes('var(')) {
+      made.set(name, value);
+      continue;
+    }
+    const property = waiting ? (waiting[1] as string) : name;
+    const text = substitute(waiting ? (waiting[2] as string) : value, (one) => environment.get(one));
+    made.set(name, text === undefined ? 'unset' : { pair: numberOf(property, text.trim()), longhand: name });
+  }
+  return made;
+}
+
+function fillIn(pending: Pending, expanded: readonly Readonly<Record<string, string>>[]): LookDeclarations {
+  const made = new Map<string, string>();
+  for (const [name, value] of pending) {
+    if (typeof value === 'string') made.set(name, value);
+    else made.set(name, expanded[value.pair]?.[value.longhand] || 'unset');
+  }
+  return made;
+}
+
+/** Replaces every `var()` in a value. Undefined if one of them refers to nothing and has no fallback. */
+export function substitute(value: string, lookUp: (name: string) => string | undefined): string | undefined {
+  let rest = value;
+  let made = '';
+  for (let at = findVariable(rest); at >= 0; at = findVariable(rest)) {
+    const end = closing(rest, at + 3);
+    const inside = rest.slice(at + 4, end);
+    const comma = inside.indexOf(',');
+    const name = (comma < 0 ? inside : inside.slice(0, comma)).trim();
+    const fallback = comma < 0 ? undefined : inside.slice(comma + 1).trim();
+    const found = lookUp(name) ?? (fallback === undefined ? undefined : substitute(fallback, lookUp));
+    if (found === undefined) return undefined;
+    made += rest.slice(0, at) + found;
+    rest = rest.slice(end + 1);
+  }
+  return made + rest;
+}
+
+function findVariable(text: string): number {
+  const found = /(^|[^\w-])var\(/.exec(text);
+  return found ? found.index + (found[1] as string).length : -1;
+}
+
+function closing(text: string, open: number): number {
+  let depth = 0;
+  for (let at = open; at < text.length; at += 1) {
+    if (text[at] === '(') depth += 1;
+    else if (text[at] === ')' && (depth -= 1) === 0) return at;
+  }
+  return text.length;
+}

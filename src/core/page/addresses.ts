@@ -1,0 +1,81 @@
+import type { Declarations, ElementNode, PageDocument, SharedStyle } from './types.js';
+import { isElement, mapTree } from './walk.js';
+
+/** Attributes that hold the address of something the page shows. */
+const SHOWN: Readonly<Record<string, readonly string[]>> = {
+  img: ['src'], source: ['src'], video: ['src', 'poster'], audio: ['src'], track: ['src'], input: ['src'], embed: ['src'], object: ['data'],
+}; // prettier-ignore
+
+const URL_IN_CSS = /url\(\s*(?:"((?:[^"\\]|\\.)*)"|'((?:[^'\\]|\\.)*)'|([^)"']*))\s*\)/g;
+const ADDRESS_IN_MARKUP = /((?:xlink:)?href|src)="([^"]*)"/g;
+
+/**
+ * The document with every address of a picture, font or other shown file replaced by what `change` makes of it.
+ * `change` returns undefined for a file that is not there: a font source goes, another address becomes empty.
+ */
+export function mapAssets(document: PageDocument, change: (address: string) => string | undefined): PageDocument {
+  const styles: Record<string, SharedStyle> = {};
+  for (const [name, style] of Object.entries(document.styles)) styles[name] = mapStyle(style, change);
+  const body = mapTree(document.body, (node) => (isElement(node) ? mapElement(node, change) : node));
+  const fonts = document.fonts?.flatMap((face) => {
+    const src = mapFontSource(face.descriptors['src'] ?? '', change);
+    return src ? [{ ...face, descriptors: { ...face.descriptors, src } }] : [];
+  });
+  return { ...document, ...(document.fonts ? { fonts: fonts ?? [] } : {}), styles, body };
+}
+
+/** Every address of a shown file in the document, each once, in order. */
+export function assetAddresses(document: PageDocument): string[] {
+  const found = new Set<string>();
+  mapAssets(document, (address) => {
+    found.add(address);
+    return address;
+  });
+  return [...found];
+}
+
+function mapStyle(style: SharedStyle, change: (address: string) => string | undefined): SharedStyle {
+  const map = (set: Declarations): Declarations => (JSON.stringify(set).includes('url(') ? Object.fromEntries(Object.entries(set).map(([name, value]) => [name, mapCss(value, change)])) : set);
+  return { rest: map(style.rest), ...(style.variants ? { variants: style.variants.map((variant) => ({ ...variant, set: map(variant.set) })) } : {}) };
+}
+
+function mapCss(value: string, change: (address: string) => string | undefined): string {
+  return value.replace(URL_IN_CSS, (all, a?: string, b?: string, c?: string) => {
+    const address = (a ?? b ?? c ?? '').replace(/\\(.)/g, '$1');
+    if (!address || address.startsWith('#')) return all;
+    return `url("${(change(address) ?? '').replace(/["\\]/g, '\\$&')}")`;
+  });
+}
+
+/** Keeps the first source of a face that is there; browsers take the first that they can read, and WOFF2 is read by all. */
+function mapFontSource(value: string, change: (address: string) => string | undefined): string {
+  const sources = value.split(/,(?![^(]*\))/).map((one) => one.trim());
+  const ordered = [...sources].sort((a, b) => Number(/woff2/.test(b)) - Number(/woff2/.test(a)));
+  for (const source of ordered) {
+    const address = /url\(\s*"?([^")]*)"?\s*\)/.exec(source)?.[1];
+    if (!address || /\.eot\b|\.svg\b/.test(address)) continue;
+    const made = change(address);
+    if (made) return source.replace(/url\([^)]*\)/, `url("${made}")`);
+  }
+  return sources.filter((source) => source.startsWith('local(')).join(', ');
+}
+
+function mapElement(node: ElementNode, change: (address: string) => string | undefined): ElementNode {
+  const attributes: Record<string, string> = { ...node.attributes };
+  for (const name of SHOWN[node.element] ?? []) if (attributes[name]) attributes[name] = change(attributes[name]) ?? '';
+  if (attributes['srcset']) attributes['srcset'] = mapCandidates(attributes['srcset'], change);
+  if (attributes['srcset'] === '') delete attributes['srcset'];
+  const markup = node.markup?.replace(ADDRESS_IN_MARKUP, (all, name: string, address: string) => (address.startsWith('#') || !/<(image|use|img)\b/.test(node.markup ?? '') ? all : `${name}="${change(address.replace(/&amp;/g, '&')) ?? ''}"`));
+  return { ...node, ...(node.attributes ? { attributes } : {}), ...(markup ? { markup } : {}) };
+}
+
+function mapCandidates(value: string, change: (address: string) => string | undefined): string {
+  return value
+    .split(/,\s+/)
+    .flatMap((candidate) => {
+      const [address = '', ...size] = candidate.trim().split(/\s+/);
+      const made = change(address);
+      return made ? [[made, ...size].join(' ')] : [];
+    })
+    .join(', ');
+}

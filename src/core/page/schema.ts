@@ -1,0 +1,90 @@
+import { KINDS } from './types.js';
+
+const declarations = { type: 'object', additionalProperties: { type: 'string' } } as const;
+const text = { type: 'string' } as const;
+
+/** JSON Schema (2020-12) of the page document. Published as `schema/page.schema.json`. */
+export const PAGE_SCHEMA = {
+  $schema: 'https://json-schema.org/draft/2020-12/schema',
+  $id: 'urn:tavrik:page:1',
+  title: 'Tavrik page document',
+  description: 'The editable structure of one page: its elements, their shared styles and the fields that fill them. Lengths are CSS px.',
+  type: 'object',
+  required: ['format', 'version', 'name', 'title', 'language', 'source', 'breakpoints', 'styles', 'body'],
+  additionalProperties: false,
+  properties: {
+    format: { const: 'tavrik-page' },
+    version: { const: 1 },
+    name: { type: 'string', pattern: '^[a-z0-9][a-z0-9-]*$', description: 'Name of the page, as in its file name.' },
+    title: text,
+    language: { type: 'string', description: 'BCP 47 language tag, or empty.' },
+    direction: { enum: ['ltr', 'rtl'] },
+    description: text,
+    quirks: { type: 'boolean', description: 'Laid out in quirks mode, because the source had no doctype.' },
+    source: {
+      type: 'object',
+      required: ['kind', 'files', 'widths'],
+      additionalProperties: false,
+      properties: { kind: { enum: ['html', 'svg'] }, files: { type: 'array', items: text }, widths: { type: 'array', items: { type: 'integer', minimum: 1 } } },
+    },
+    breakpoints: {
+      type: 'array',
+      description: 'Widest first. Styles for a breakpoint hold while the viewport is narrower than `below`.',
+      items: { type: 'object', required: ['name', 'below'], additionalProperties: false, properties: { name: text, below: { type: 'integer', minimum: 1 } } },
+    },
+    fonts: { type: 'array', items: { type: 'object', required: ['family', 'descriptors'], additionalProperties: false, properties: { family: text, descriptors: declarations } } },
+    keyframes: declarations,
+    everywhere: { ...declarations, description: 'Declarations on every element.' },
+    rootStyle: { type: 'string', description: 'Shared style of the root element.' },
+    styles: { type: 'object', additionalProperties: { $ref: '#/$defs/style' } },
+    body: { $ref: '#/$defs/element' },
+  },
+  $defs: {
+    style: {
+      type: 'object',
+      required: ['rest'],
+      additionalProperties: false,
+      properties: { rest: { ...declarations, description: 'The look at rest on the widest screen.' }, variants: { type: 'array', items: { $ref: '#/$defs/variant' } } },
+    },
+    variant: {
+      type: 'object',
+      description: 'What differs when all of its conditions hold.',
+      required: ['set'],
+      additionalProperties: false,
+      properties: {
+        at: { type: 'string', description: 'Name of a breakpoint.' },
+        when: { type: 'string', description: 'At-rule that must hold.', pattern: '^@' },
+        part: { type: 'string', description: 'Generated part.', pattern: '^::' },
+        state: { type: 'string', description: 'States of the element.', pattern: '^:' },
+        within: { type: 'object', required: ['style', 'state'], additionalProperties: false, properties: { style: text, state: text } },
+        set: declarations,
+      },
+    },
+    node: { anyOf: [{ $ref: '#/$defs/words' }, { $ref: '#/$defs/element' }] },
+    words: {
+      type: 'object',
+      required: ['kind', 'text'],
+      additionalProperties: false,
+      properties: { kind: { const: 'words' }, text: { type: 'string', description: 'Wording of the source.' }, field: { type: 'string', description: 'Field that replaces it: section.name.' } },
+    },
+    element: {
+      type: 'object',
+      required: ['id', 'kind', 'name', 'element'],
+      additionalProperties: false,
+      properties: {
+        id: { type: 'string', description: 'Stable as long as the element keeps its place in the source.' },
+        kind: { enum: [...KINDS] },
+        name: text,
+        element: { type: 'string', description: 'HTML element name.' },
+        style: { type: 'string', description: 'Name of its shared style.' },
+        attributes: declarations,
+        fields: { ...declarations, description: 'Attribute name to the field that fills it.' },
+        part: { enum: ['header', 'footer'] },
+        inline: { type: 'boolean', description: 'Stands in a line of text.' },
+        markup: { type: 'string', description: 'SVG markup of an icon.' },
+        from: { type: 'object', required: ['path'], additionalProperties: false, properties: { path: text } },
+        children: { type: 'array', items: { $ref: '#/$defs/node' } },
+      },
+    },
+  },
+} as const;

@@ -1,0 +1,106 @@
+/** The page document: the editable structure of one page. Lengths are CSS px; property values are CSS text. */
+
+/** CSS property (or custom property) to its value, longhands, in the order in which they are written. */
+export type Declarations = Readonly<Record<string, string>>;
+
+/** A point at which the look changes: styles for it hold while the viewport is narrower than `below` px. */
+export interface Breakpoint {
+  readonly name: string;
+  readonly below: number;
+}
+
+/** What differs from the look at rest on the widest screen. All conditions that are given must hold. */
+export interface StyleVariant {
+  /** Name of a breakpoint of the document. */
+  readonly at?: string;
+  /** Another condition that the source set, as an at-rule, e.g. `@media (prefers-color-scheme: dark)`. */
+  readonly when?: string;
+  /** The generated part it styles, e.g. `::before`. */
+  readonly part?: string;
+  /** The states of the element itself, e.g. `:hover`. */
+  readonly state?: string;
+  /** The states of an ancestor: an ancestor with the shared style `style` is in `state`. */
+  readonly within?: { readonly style: string; readonly state: string };
+  readonly set: Declarations;
+}
+
+/** A look that one or more nodes share. Its key in the document is its name and its class in the CSS. */
+export interface SharedStyle {
+  readonly rest: Declarations;
+  readonly variants?: readonly StyleVariant[];
+}
+
+/** What a node is to a person who edits the page. */
+export const KINDS = [
+  'section', 'box', 'row', 'column', 'grid', 'stack', 'heading', 'text', 'run', 'button', 'link', 'image', 'icon',
+  'artwork', 'list', 'item', 'menu', 'form', 'field', 'table', 'table-part', 'quote', 'divider', 'video', 'embed',
+  'question', 'break',
+] as const; // prettier-ignore
+export type Kind = (typeof KINDS)[number];
+
+/** Which part of the site a section is, where it is one that pages share. */
+export type Part = 'header' | 'footer';
+
+/** Where a node came from: the path of the element or layer in the source, as a person can find it there. */
+export interface Origin {
+  readonly path: string;
+}
+
+export interface ElementNode {
+  readonly id: string;
+  readonly kind: Kind;
+  readonly name: string;
+  /** HTML element name. */
+  readonly element: string;
+  /** Name of its shared style; none if it looks as its element does by itself. */
+  readonly style?: string;
+  /** HTML attributes that matter to the page. Addresses of our own assets start with `assets/`. */
+  readonly attributes?: Readonly<Record<string, string>>;
+  /** Names of the fields that fill attributes: attribute name to field name. */
+  readonly fields?: Readonly<Record<string, string>>;
+  readonly part?: Part;
+  /** True if it lies in a line of text, so that white space around it can be seen. */
+  readonly inline?: boolean;
+  /** Vector drawing kept as SVG markup inside the page (kind `icon`). */
+  readonly markup?: string;
+  readonly from?: Origin;
+  readonly children?: readonly PageNode[];
+}
+
+/** Words in the page. `text` is the source's wording, `field` names the value that replaces it. */
+export interface WordsNode {
+  readonly kind: 'words';
+  readonly text: string;
+  readonly field?: string;
+}
+
+export type PageNode = ElementNode | WordsNode;
+
+export interface FontFace {
+  readonly family: string;
+  readonly descriptors: Declarations;
+}
+
+export interface PageDocument {
+  readonly format: 'tavrik-page';
+  readonly version: 1;
+  readonly name: string;
+  readonly title: string;
+  readonly language: string;
+  readonly direction?: 'ltr' | 'rtl';
+  readonly description?: string;
+  /** True if the source had no doctype, so that browsers lay it out in quirks mode. */
+  readonly quirks?: boolean;
+  readonly source: { readonly kind: 'html' | 'svg'; readonly files: readonly string[]; readonly widths: readonly number[] };
+  /** Widest first. */
+  readonly breakpoints: readonly Breakpoint[];
+  /** CSS that belongs to no node: font faces and keyframes, as text. */
+  readonly fonts?: readonly FontFace[];
+  readonly keyframes?: Readonly<Record<string, string>>;
+  /** Declarations on every element, e.g. `box-sizing`. */
+  readonly everywhere?: Declarations;
+  /** Shared style of the root element (`html`). */
+  readonly rootStyle?: string;
+  readonly styles: Readonly<Record<string, SharedStyle>>;
+  readonly body: ElementNode;
+}

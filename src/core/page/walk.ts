@@ -1,0 +1,45 @@
+import type { ElementNode, PageNode, WordsNode } from './types.js';
+
+export function isElement(node: PageNode): node is ElementNode {
+  return node.kind !== 'words';
+}
+
+export function isWords(node: PageNode): node is WordsNode {
+  return node.kind === 'words';
+}
+
+export function childrenOf(node: PageNode): readonly PageNode[] {
+  return isElement(node) ? (node.children ?? []) : [];
+}
+
+/** Every node below and including `node`, parents before children, in the order of the page. */
+export function* walk(node: PageNode): Generator<PageNode> {
+  yield node;
+  for (const child of childrenOf(node)) yield* walk(child);
+}
+
+/** Every element below and including `node`. */
+export function* elements(node: PageNode): Generator<ElementNode> {
+  for (const one of walk(node)) if (isElement(one)) yield one;
+}
+
+/**
+ * A copy of the tree with each node replaced by what `change` returns for it, children first.
+ * `change` may return several nodes (the node is replaced by them) or none (it is dropped).
+ */
+export function mapTree(node: ElementNode, change: (node: PageNode) => PageNode | readonly PageNode[]): ElementNode {
+  const visit = (one: PageNode): readonly PageNode[] => {
+    const made = change(isElement(one) && one.children ? { ...one, children: one.children.flatMap(visit) } : one);
+    return Array.isArray(made) ? (made as readonly PageNode[]) : [made as PageNode];
+  };
+  const [only, ...rest] = visit(node);
+  if (!only || rest.length || !isElement(only)) throw new Error('The root of a page must stay one element.');
+  return only;
+}
+
+/** The words below a node as one line. */
+export function textOf(node: PageNode): string {
+  let text = '';
+  for (const one of walk(node)) if (isWords(one)) text += one.text;
+  return text.replace(/\s+/g, ' ').trim();
+}

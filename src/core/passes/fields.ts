@@ -1,0 +1,73 @@
+import type { ElementNode, Kind, PageDocument, PageNode } from '../page/types.js';
+import { isWords } from '../page/walk.js';
+import { NameGiver, slug } from '../page/words.js';
+import type { Pass } from './pass.js';
+
+/** Attributes that a client may change, and how their field is called beside the element's own. */
+const EDITABLE: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  a: { href: 'link' },
+  area: { href: 'link' },
+  img: { src: '', alt: 'alt' },
+  source: { src: '' },
+  video: { src: '', poster: 'poster' },
+  input: { placeholder: 'hint' },
+  textarea: { placeholder: 'hint' },
+  iframe: { src: '' },
+};
+
+const WORD_FOR: Partial<Record<Kind, string>> = { image: 'picture', 'table-part': 'cell', box: 'text', row: 'text', stack: 'text', grid: 'text', section: 'text', run: 'text' };
+
+/** Gives every word, picture and link a field name, by section and by what it is. */
+export const fields: Pass = {
+  name: 'fields',
+  does: 'names a field for every word, picture and link',
+  run(document) {
+    const sections = new NameGiver();
+    sections.give('page');
+    return { ...document, body: fill(document.body, { section: 'page', giver: new NameGiver(), word: 'text' }, sections) as ElementNode };
+  },
+};
+
+interface Place {
+  readonly section: string;
+  readonly giver: NameGiver;
+  readonly word: string;
+}
+
+function fill(node: PageNode, place: Place, sections: NameGiver): PageNode {
+  if (isWords(node)) {
+    if (!node.text.trim()) return node;
+    return { ...node, field: `${place.section}.${place.giver.give(place.word)}` };
+  }
+  const here = enter(node, place, sections);
+  const given = attributeFields(node, here);
+  const children = node.children?.map((child) => fill(child, here, sections));
+  const { fields: _before, children: _children, ...rest } = node;
+  return { ...rest, ...(given ? { fields: given } : {}), ...(children ? { children } : {}) };
+}
+
+function enter(node: ElementNode, place: Place, sections: NameGiver): Place {
+  if (node.kind === 'section') return { section: sections.give(slug(node.name, 24) || 'section'), giver: new NameGiver(), word: 'text' };
+  if (node.kind === 'run' || node.kind === 'break') return place;
+  const word = node.kind === 'field' ? (node.element === 'label' ? 'label' : node.element === 'option' ? 'option' : 'field') : (WORD_FOR[node.kind] ?? node.kind);
+  return { ...place, word: word === 'text' && isContainerWord(place.word) ? place.word : word };
+}
+
+/** Words right inside a list item or a table cell are called after it, however many boxes lie between. */
+function isContainerWord(word: string): boolean {
+  return ['item', 'cell', 'quote', 'question', 'button', 'link', 'heading', 'label'].includes(word);
+}
+
+function attributeFields(node: ElementNode, place: Place): Record<string, string> | undefined {
+  const editable = EDITABLE[node.element];
+  const given: Record<string, string> = {};
+  let base: string | undefined;
+  for (const [name, word] of Object.entries(editable ?? {})) {
+    if (node.attributes?.[name] === undefined) continue;
+    base ??= place.giver.give(word ? `${place.word}-${word}` : place.word);
+    given[name] = `${place.section}.${word && !base.endsWith(word) ? `${base}-${word}` : base}`;
+  }
+  if (node.element === 'input' && /^(submit|button|reset)$/.test(node.attributes?.['type'] ?? '') && node.attributes?.['value']) given['value'] = `${place.section}.${place.giver.give('button')}`;
+  return Object.keys(given).length ? given : undefined;
+}
+

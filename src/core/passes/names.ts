@@ -1,0 +1,30 @@
+import type { ElementNode, Kind } from '../page/types.js';
+import { isElement, textOf } from '../page/walk.js';
+import { firstWords } from '../page/words.js';
+import type { Pass } from './pass.js';
+
+const NAMED_BY_WORDS: ReadonlySet<Kind> = new Set(['heading', 'text', 'button', 'link', 'item', 'question', 'quote', 'run']);
+
+/** Gives each element the name a person would give it. */
+export const names: Pass = {
+  name: 'names',
+  does: 'names elements by what they say or show',
+  run(document) {
+    return { ...document, body: { ...nameBelow(document.body), name: 'page' } };
+  },
+};
+
+function nameBelow(node: ElementNode): ElementNode {
+  const children = node.children?.map((child) => (isElement(child) ? nameBelow(child) : child));
+  const named = node.kind === 'section' ? node : { ...node, name: nameOf(node) };
+  return children ? { ...named, children } : named;
+}
+
+function nameOf(node: ElementNode): string {
+  if (NAMED_BY_WORDS.has(node.kind)) {
+    const words = firstWords(textOf(node));
+    if (words) return words;
+  }
+  const label = node.attributes?.['alt'] || node.attributes?.['aria-label'] || node.attributes?.['placeholder'] || node.attributes?.['name'];
+  return label ? firstWords(label) : node.kind;
+}

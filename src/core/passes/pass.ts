@@ -1,0 +1,18 @@
+import type { PageDocument } from '../page/types.js';
+
+/** Where things stand in the source at its widest: by node id, CSS px. */
+export type Boxes = ReadonlyMap<string, readonly [x: number, y: number, width: number, height: number]>;
+
+export interface PassContext {
+  readonly boxes: Boxes;
+  /** Viewport width at which the boxes were measured, CSS px. */
+  readonly width: number;
+}
+
+/** One change to a page document. Applied twice it changes nothing more. */
+export interface Pass {
+  readonly name: string;
+  /** One line: what it does. */
+  readonly does: string;
+  readonly run: (document: PageDocument, context: PassContext) => PageDocument;
+}

@@ -1,0 +1,98 @@
+import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
+import { elements, mapTree, isElement } from '../page/walk.js';
+import { NameGiver, slug } from '../page/words.js';
+import type { Pass } from './pass.js';
+
+/** Makes equal styles one style, named after where it is used and on what. */
+export const shareStyles: Pass = {
+  name: 'share-styles',
+  does: 'merges equal styles and gives them speaking names',
+  run(document) {
+    const keys = styleKeys(document);
+    const uses = usesByKey(document, keys);
+    const names = nameStyles(uses);
+    const rename = (style: string): string => names.get(keys.get(style) as string) as string;
+    const styles: Record<string, SharedStyle> = {};
+    for (const [key, users] of uses) {
+      const original = users[0]?.style as string;
+      styles[names.get(key) as string] = renameHosts(document.styles[original] as SharedStyle, rename);
+    }
+    const body = mapTree(document.body, (node) => (isElement(node) && node.style ? { ...node, style: rename(node.style) } : node));
+    return { ...document, ...(document.rootStyle ? { rootStyle: rename(document.rootStyle) } : {}), styles, body };
+  },
+};
+
+interface Use {
+  readonly style: string;
+  readonly kind: string;
+  readonly section: string;
+}
+
+/** Equal looks have equal keys; a look that depends on an ancestor also counts that ancestor's look. */
+function styleKeys(document: PageDocument): Map<string, string> {
+  const keys = new Map<string, string>();
+  const keyOf = (name: string, trail: readonly string[]): string => {
+    const known = keys.get(name);
+    if (known) return known;
+    const style = document.styles[name];
+    const key = JSON.stringify([style?.rest, style?.variants?.map(({ within, ...own }) => [own, within ? [within.state, trail.includes(within.style) ? '' : keyOf(within.style, [...trail, name])] : null])]);
+    keys.set(name, key);
+    return key;
+  };
+  for (const name of Object.keys(document.styles)) keyOf(name, []);
+  return keys;
+}
+
+function usesByKey(document: PageDocument, keys: ReadonlyMap<string, string>): Map<string, Use[]> {
+  const uses = new Map<string, Use[]>();
+  const add = (style: string, kind: string, section: string): void => {
+    const key = keys.get(style) as string;
+    const list = uses.get(key);
+    if (list) list.push({ style, kind, section });
+    else uses.set(key, [{ style, kind, section }]);
+  };
+  if (document.rootStyle) add(document.rootStyle, 'root', '');
+  const visit = (node: ElementNode, section: string): void => {
+    const here = node.kind === 'section' ? slug(node.name, 24) || 'section' : section;
+    if (node.style) add(node.style, node === document.body ? 'page' : wordFor(node), here);
+    for (const child of node.children ?? []) if (isElement(child)) visit(child, here);
+  };
+  visit(document.body, '');
+  for (const style of Object.keys(document.styles)) if (!uses.has(keys.get(style) as string)) for (const one of hostsIn(document, style)) add(one, 'host', '');
+  return uses;
+}
+
+function hostsIn(document: PageDocument, style: string): string[] {
+  return Object.values(document.styles).some(({ variants }) => variants?.some(({ within }) => within?.style === style)) ? [style] : [];
+}
+
+const WORDS: Readonly<Record<string, string>> = { 'table-part': 'cell', break: 'line-break' };
+
+function wordFor(node: ElementNode): string {
+  if (node.kind === 'table-part') return node.element === 'tr' ? 'table-row' : 'cell';
+  return WORDS[node.kind] ?? node.kind;
+}
+
+/** `hero-heading` if it is used in one section only, `heading` otherwise; the most frequent kind names it. */
+function nameStyles(uses: ReadonlyMap<string, readonly Use[]>): Map<string, string> {
+  const giver = new NameGiver();
+  const names = new Map<string, string>();
+  for (const [key, users] of uses) {
+    const kind = mostFrequent(users.map((use) => use.kind));
+    const sections = new Set(users.map(({ section }) => section));
+    const section = sections.size === 1 ? (users[0] as Use).section : '';
+    names.set(key, giver.give(section && section !== kind ? (kind === 'section' ? section : `${section}-${kind}`) : kind));
+  }
+  return names;
+}
+
+function mostFrequent(words: readonly string[]): string {
+  const counts = new Map<string, number>();
+  for (const word of words) counts.set(word, (counts.get(word) ?? 0) + 1);
+  return [...counts].reduce((most, one) => (one[1] > most[1] ? one : most))[0];
+}
+
+function renameHosts(style: SharedStyle, rename: (name: string) => string): SharedStyle {
+  if (!style.variants) return style;
+  return { ...style, variants: style.variants.map((variant) => (variant.within ? { ...variant, within: { ...variant.within, style: rename(variant.within.style) } } : variant)) };
+}

@@ -1,0 +1,67 @@
+import { slug } from '../page/words.js';
+import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
+import { escapeAttribute, escapeText } from './escape.js';
+
+/** Elements without an end tag (HTML, 13.1.2 void elements). */
+const VOID = new Set(['area', 'base', 'br', 'col', 'embed', 'hr', 'img', 'input', 'link', 'meta', 'source', 'track', 'wbr']);
+/** Elements inside of which white space is text. */
+const PRESERVED = new Set(['pre', 'textarea', 'option']);
+
+/** The whole page as HTML. `sheet` is the address of its style sheet. */
+export function renderHtml(document: PageDocument, sheet: string): string {
+  const language = document.language ? ` lang="${escapeAttribute(document.language)}"` : '';
+  const direction = document.direction ? ` dir="${document.direction}"` : '';
+  const look = document.rootStyle ? ` class="${classOf(document.rootStyle)}"` : '';
+  const head = [
+    '<meta charset="utf-8">',
+    '<meta name="viewport" content="width=device-width, initial-scale=1">',
+    `<title>${escapeText(document.title)}</title>`,
+    ...(document.description ? [`<meta name="description" content="${escapeAttribute(document.description)}">`] : []),
+    `<link rel="stylesheet" href="${escapeAttribute(sheet)}">`,
+  ];
+  const doctype = document.quirks ? '' : '<!doctype html>\n';
+  return `${doctype}<html${language}${direction}${look}>\n<head>\n${head.map((line) => `  ${line}\n`).join('')}</head>\n${renderElement(document.body, 0)}\n</html>\n`;
+}
+
+/** The class that stands for a shared style. */
+export function classOf(style: string): string {
+  return /^\d/.test(style) ? `s${style}` : style;
+}
+
+function renderElement(node: ElementNode, depth: number): string {
+  if (node.markup) return renderMarkup(node);
+  const open = `<${node.element}${attributesOf(node)}>`;
+  if (VOID.has(node.element)) return open;
+  return `${open}${renderChildren(node, depth)}</${node.element}>`;
+}
+
+function renderChildren(node: ElementNode, depth: number): string {
+  const children = node.children ?? [];
+  if (children.length === 0) return '';
+  const broken = !PRESERVED.has(node.element) && children.every((child) => child.kind !== 'words' && !child.inline);
+  if (!broken) return protectFirstLine(node, children.map((child) => renderNode(child, depth)).join(''));
+  const indent = '  '.repeat(depth + 1);
+  return `\n${children.map((child) => `${indent}${renderNode(child, depth + 1)}\n`).join('')}${'  '.repeat(depth)}`;
+}
+
+/** A line break right after `<pre>` or `<textarea>` is dropped by parsers (HTML, 13.1.2.5). */
+function protectFirstLine(node: ElementNode, inside: string): string {
+  return (node.element === 'pre' || node.element === 'textarea') && inside.startsWith('\n') ? `\n${inside}` : inside;
+}
+
+function renderNode(node: PageNode, depth: number): string {
+  return node.kind === 'words' ? escapeText(node.text) : renderElement(node, depth);
+}
+
+function attributesOf(node: ElementNode): string {
+  const look = node.style ? ` class="${classOf(node.style)}"` : '';
+  const region = node.kind === 'section' ? ` data-section="${slug(node.name, 40) || 'section'}"` : '';
+  const own = Object.entries(node.attributes ?? {}).map(([name, value]) => (value === '' ? ` ${name}${name === 'alt' ? '=""' : ''}` : ` ${name}="${escapeAttribute(value)}"`));
+  return `${look}${region}${own.join('')}`;
+}
+
+function renderMarkup(node: ElementNode): string {
+  const attributes = { ...(node.style ? { class: classOf(node.style) } : {}), ...node.attributes };
+  const text = Object.entries(attributes).map(([name, value]) => ` ${name}="${escapeAttribute(value)}"`);
+  return (node.markup as string).replace(/^<svg/, `<svg${text.join('')}`);
+}

@@ -1,0 +1,105 @@
+import type { Declarations } from '../page/types.js';
+
+/** Writes longhands as shorthands where all of them are there, so that the CSS reads as a person would write it. */
+export function compact(set: Declarations): [property: string, value: string][] {
+  let entries = Object.entries(set);
+  for (const fold of FOLDS) entries = fold(entries);
+  return entries;
+}
+
+type Entries = [string, string][];
+type Fold = (entries: Entries) => Entries;
+
+const WIDE = /^(inherit|initial|unset|revert|revert-layer)$/;
+
+function foldFour(shorthand: string, longhands: readonly string[]): Fold {
+  return foldAll(shorthand, longhands, (values) => {
+    const [top, right, bottom, left] = values as [string, string, string, string];
+    if (top === right && top === bottom && top === left) return top;
+    if (top === bottom && right === left) return `${top} ${right}`;
+    return right === left ? `${top} ${right} ${bottom}` : `${top} ${right} ${bottom} ${left}`;
+  });
+}
+
+function foldTwo(shorthand: string, longhands: readonly [string, string]): Fold {
+  return foldAll(shorthand, longhands, ([first, second]) => (first === second ? (first as string) : `${first} ${second}`));
+}
+
+/** Replaces `longhands`, if all are there and can be joined, by the shorthand at the place of the last of them. */
+function foldAll(shorthand: string, longhands: readonly string[], join: (values: string[]) => string | undefined): Fold {
+  return (entries) => {
+    const values = longhands.map((name) => entries.find(([own]) => own === name)?.[1]);
+    if (values.some((value) => value === undefined)) return entries;
+    const known = values as string[];
+    const wide = known.some((value) => WIDE.test(value));
+    if (wide && new Set(known).size > 1) return entries;
+    const value = wide ? (known[0] as string) : join(known);
+    if (value === undefined) return entries;
+    const last = entries.findLastIndex(([name]) => longhands.includes(name));
+    return entries.flatMap((entry, index): Entries => (index === last ? [[shorthand, value]] : longhands.includes(entry[0]) ? [] : [entry]));
+  };
+}
+
+function sides(pattern: string): string[] {
+  return ['top', 'right', 'bottom', 'left'].map((side) => pattern.replace('*', side));
+}
+
+function plainRadius(values: string[]): boolean {
+  return values.every((value) => !/\s/.test(value));
+}
+
+const BORDER_IMAGE = ['border-image-source', 'border-image-slice', 'border-image-width', 'border-image-outset', 'border-image-repeat'];
+const BORDER_IMAGE_INITIAL = ['none', '100%', '1', '0', 'stretch'];
+
+/** `border: …` also resets the border image; drop the resets that only come from it. */
+const dropBorderImage: Fold = (entries) => {
+  const plain = BORDER_IMAGE.every((name, index) => {
+    const value = entries.find(([own]) => own === name)?.[1];
+    return value === undefined || value === BORDER_IMAGE_INITIAL[index] || value === 'initial';
+  });
+  return plain ? entries.filter(([name]) => !BORDER_IMAGE.includes(name)) : entries;
+};
+
+const FOLDS: readonly Fold[] = [
+  dropBorderImage,
+  foldFour('margin', sides('margin-*')),
+  foldFour('padding', sides('padding-*')),
+  foldFour('inset', sides('*')),
+  foldFour('border-width', sides('border-*-width')),
+  foldFour('border-style', sides('border-*-style')),
+  foldFour('border-color', sides('border-*-color')),
+  foldAll('border', ['border-width', 'border-style', 'border-color'], (values) => (plainRadius(values.slice(0, 2)) && !/\s/.test((values[2] as string).replace(/\([^)]*\)/g, '')) ? values.join(' ') : undefined)),
+  ...['top', 'right', 'bottom', 'left'].map((side) => foldAll(`border-${side}`, [`border-${side}-width`, `border-${side}-style`, `border-${side}-color`], (values) => values.join(' '))),
+  (entries) => {
+    const corners = ['top-left', 'top-right', 'bottom-right', 'bottom-left'].map((corner) => `border-${corner}-radius`);
+    const values = corners.map((name) => entries.find(([own]) => own === name)?.[1] ?? ' ');
+    return plainRadius(values) ? foldFour('border-radius', corners)(entries) : entries;
+  },
+  foldAll('flex', ['flex-grow', 'flex-shrink', 'flex-basis'], (values) => values.join(' ')),
+  foldAll('flex-flow', ['flex-direction', 'flex-wrap'], (values) => values.join(' ')),
+  foldTwo('gap', ['row-gap', 'column-gap']),
+  foldTwo('overflow', ['overflow-x', 'overflow-y']),
+  foldAll('outline', ['outline-width', 'outline-style', 'outline-color'], (values) => values.join(' ')),
+  foldAll('list-style', ['list-style-position', 'list-style-image', 'list-style-type'], ([position, image, type]) => (image === 'none' || image === 'initial' ? (position === 'outside' || position === 'initial' ? type : `${type} ${position}`) : undefined)),
+  foldAll('text-decoration', ['text-decoration-line', 'text-decoration-thickness', 'text-decoration-style', 'text-decoration-color'], ([line, thickness, style, color]) =>
+    [line, thickness, style, color].filter((value) => !/^(auto|solid|currentcolor|initial)$/.test(value as string)).join(' ') || 'none',
+  ),
+  foldAll('white-space', ['white-space-collapse', 'text-wrap-mode'], ([collapse, wrap]) => {
+    const known: Readonly<Record<string, string>> = { 'collapse wrap': 'normal', 'collapse nowrap': 'nowrap', 'preserve nowrap': 'pre', 'preserve wrap': 'pre-wrap', 'preserve-breaks wrap': 'pre-line', 'break-spaces wrap': 'break-spaces' };
+    return known[`${collapse} ${wrap}`];
+  }),
+  foldBackground(),
+];
+
+function foldBackground(): Fold {
+  const longhands = ['image', 'position-x', 'position-y', 'size', 'repeat', 'attachment', 'origin', 'clip', 'color'].map((name) => `background-${name}`);
+  const initial = ['none', '0%', '0%', 'auto', 'repeat', 'scroll', 'padding-box', 'border-box', ''];
+  return foldAll('background', longhands, (values) => {
+    if (values.some((value) => /,(?![^(]*\))/.test(value))) return undefined;
+    const [image, x, y, size, repeat, attachment, origin, clip, color] = values.map((value, index) => (value === 'initial' ? (initial[index] as string) : value));
+    if (origin !== 'padding-box' || clip !== 'border-box') return undefined;
+    if (image === 'none') return color || 'none';
+    const place = x === '0%' && y === '0%' && size === 'auto' ? '' : `${x} ${y}${size === 'auto' ? '' : ` / ${size}`}`;
+    return [image, place, repeat === 'repeat' ? '' : repeat, attachment === 'scroll' ? '' : attachment, color === 'transparent' ? '' : color].filter(Boolean).join(' ');
+  });
+}

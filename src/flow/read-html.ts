@@ -1,0 +1,61 @@
+import type { Page } from 'playwright-core';
+import { captureHtml } from '../browser/capture-html.js';
+import { inside } from '../browser/inpage-script.js';
+import { buildPage, type Built } from '../core/html/build.js';
+import { cascade } from '../core/html/cascade.js';
+import { INHERITED } from '../core/html/inherited.js';
+import { joinIntervals } from '../core/html/intervals.js';
+import { dropIdle, dropInherited, probeRequest } from '../core/html/lean.js';
+import { matchedSelectors, namesIn, rulesToAsk } from '../core/html/read-rules.js';
+import { breakpointsOf } from '../core/html/styles.js';
+import { writeOutVariables } from '../core/html/variables.js';
+
+/** What reading a page yields besides the document: things that were not understood, in words. */
+export interface ReadHtml extends Built {
+  readonly notes: readonly string[];
+  /** Address that relative addresses of the page count from. */
+  readonly address: string;
+}
+
+/** Reads the page that is open and at rest in the browser as a page document with declared styles. */
+export async function readHtml(page: Page, about: { readonly name: string; readonly files: readonly string[]; readonly widths: readonly number[] }): Promise<ReadHtml> {
+  const captured = await captureHtml(page);
+  const { nodes } = captured.page;
+  const ask = rulesToAsk(captured.sheets.rules, namesIn(nodes));
+  const answers = await inside(page, 'matchSelectors', ask.selectors);
+  const holdsAt = await inside(
+    page,
+    'evaluateMedia',
+    ask.queries,
+    ask.intervals.map(({ width }) => width),
+  );
+  const matched = matchedSelectors(ask, answers);
+  const queryNumber = new Map(ask.queries.map((query, index) => [query, index]));
+  const inUse = new Set(matched.flatMap(({ rule }) => ask.rules[rule]?.media ?? []));
+  const { intervals, at } = joinIntervals(ask.intervals, holdsAt.filter((_, index) => inUse.has(ask.queries[index] as string)));
+  const holds = ask.rules.map(({ media }) => at.map((interval) => media.every((query) => holdsAt[queryNumber.get(query) ?? -1]?.[interval] ?? false)));
+
+  const raw = cascade(nodes, ask.rules, matched, holds, captured.inline);
+  const pending = writeOutVariables(nodes, raw);
+  const looks = pending.finish(await inside(page, 'expandDeclarations', pending.pairs));
+  const request = probeRequest(nodes, looks);
+  const probed = await inside(page, 'probeDefaults', request.items, [...INHERITED]);
+  const lean = dropInherited(nodes, dropIdle(nodes, looks, request, probed), probed.own);
+  const built = buildPage({
+    ...about,
+    page: captured.page,
+    looks: lean,
+    breakpoints: breakpointsOf(intervals),
+    probed,
+    faces: captured.sheets.faces.filter(({ loaded, descriptors }) => loaded || !descriptors['unicode-range']),
+    keyframes: captured.sheets.keyframes,
+  });
+  return { ...built, notes: notesOf(captured.sheets.unread, ask.lost), address: captured.page.address };
+}
+
+function notesOf(unread: readonly string[], lost: readonly string[]): string[] {
+  return [
+    ...[...new Set(unread)].map((address) => `Style sheet could not be read: ${address}`),
+    ...[...new Set(lost)].map((selector) => `Look that depends on another element's state is left out: ${selector}`),
+  ];
+}

@@ -1,0 +1,50 @@
+import type { Page } from 'playwright-core';
+import { inside } from '../browser/inpage-script.js';
+import type { OpenBrowser } from '../browser/launch.js';
+import { openAtRest, pictureOf } from '../browser/open-source.js';
+import type { MeasuredPage } from '../core/proof/measured.js';
+import type { ProjectFile } from '../project/folder.js';
+
+/** How the source looks at one width. */
+export interface Reference {
+  readonly width: number;
+  readonly picture: Buffer;
+  readonly measured: MeasuredPage;
+}
+
+/** Where to find a section in the source. */
+export interface SectionPlace {
+  readonly name: string;
+  readonly path: string;
+}
+
+/** A source that is open at one width: pictured at once, measured when its sections are known. */
+export interface OpenReference {
+  readonly width: number;
+  readonly page: Page;
+  readonly picture: Promise<Buffer>;
+}
+
+/** Opens a source at a width and takes its picture. */
+export async function openReference(browser: OpenBrowser, address: string, width: number, online: boolean, shown?: string): Promise<OpenReference> {
+  const page = await openAtRest(browser, address, width, online, shown);
+  const { height } = await inside(page, 'measureNow');
+  const picture = pictureOf(page, height);
+  picture.catch(() => undefined);
+  return { width, page, picture };
+}
+
+export async function finishReference(open: OpenReference, sections: readonly SectionPlace[]): Promise<Reference> {
+  const picture = await open.picture;
+  const measured = await inside(open.page, 'measureNow', sections);
+  await open.page.close();
+  return { width: open.width, picture, measured };
+}
+
+/** The files of the references: a picture and a measurement for each width. */
+export function referenceFiles(references: readonly Reference[], browserVersion: string): ProjectFile[] {
+  return references.flatMap(({ width, picture, measured }): ProjectFile[] => [
+    [`reference/${width}.png`, picture],
+    [`reference/${width}.json`, `${JSON.stringify({ width, browser: browserVersion, ...measured }, null, 1)}\n`],
+  ]);
+}

@@ -1,0 +1,88 @@
+import { createHash } from 'node:crypto';
+import { extname } from 'node:path';
+import { slug } from '../core/page/words.js';
+
+/** Inline data up to this size (bytes) stays inline. */
+const INLINE_LIMIT = 2048;
+/** Longest wait for one file (ms), and its largest size (bytes). */
+const FETCH_LIMIT = 20000;
+const SIZE_LIMIT = 64 * 1024 * 1024;
+
+const ENDINGS: Readonly<Record<string, string>> = {
+  'image/png': '.png', 'image/jpeg': '.jpg', 'image/gif': '.gif', 'image/webp': '.webp', 'image/avif': '.avif', 'image/svg+xml': '.svg', 'image/x-icon': '.ico',
+  'image/vnd.microsoft.icon': '.ico', 'font/woff2': '.woff2', 'font/woff': '.woff', 'font/ttf': '.ttf', 'font/otf': '.otf', 'application/font-woff': '.woff',
+  'application/font-woff2': '.woff2', 'video/mp4': '.mp4', 'video/webm': '.webm', 'audio/mpeg': '.mp3', 'image/bmp': '.bmp',
+}; // prettier-ignore
+
+/** Files of a page by content: equal bytes are one file, named after the first address and a hash of its bytes. */
+export class AssetStore {
+  private readonly files = new Map<string, Buffer>();
+  private readonly byHash = new Map<string, string>();
+
+  /** Adds bytes and returns the path by which the site finds them. */
+  add(bytes: Buffer, hint: string, type?: string): string {
+    const hash = createHash('sha256').update(bytes).digest('hex').slice(0, 10);
+    const known = this.byHash.get(hash);
+    if (known) return known;
+    const ending = (extname(hint).toLowerCase().match(/^\.[a-z0-9]{1,5}$/)?.[0] ?? ENDINGS[type ?? '']) || '.bin';
+    const base = slug(hint.replace(/\.[^.]*$/, ''), 40) || 'asset';
+    const path = `assets/${base}-${hash}${ending}`;
+    this.byHash.set(hash, path);
+    this.files.set(path, bytes);
+    return path;
+  }
+
+  /** Path to bytes, in the order of paths. */
+  entries(): [string, Buffer][] {
+    return [...this.files].sort(([a], [b]) => (a < b ? -1 : 1));
+  }
+
+  get size(): number {
+    return this.files.size;
+  }
+}
+
+export interface FetchedAssets {
+  /** What each address became; small inline data stays as it is, a missing file is undefined. */
+  readonly places: ReadonlyMap<string, string | undefined>;
+  /** Addresses of files that could not be had. */
+  readonly missing: readonly string[];
+}
+
+/** Fetches the files behind addresses into the store. `base` resolves relative ones. */
+export async function fetchAssets(addresses: readonly string[], base: string, store: AssetStore): Promise<FetchedAssets> {
+  const fetched = await Promise.all(addresses.map(async (address) => ({ address, got: await fetchOne(address, base) })));
+  const places = new Map<string, string | undefined>();
+  const missing: string[] = [];
+  for (const { address, got } of fetched) {
+    if (got === 'inline') places.set(address, address);
+    else if (got) places.set(address, store.add(got.bytes, got.name, got.type));
+    else {
+      places.set(address, undefined);
+      missing.push(address);
+    }
+  }
+  return { places, missing };
+}
+
+interface Got {
+  readonly bytes: Buffer;
+  readonly name: string;
+  readonly type: string;
+}
+
+async function fetchOne(address: string, base: string): Promise<Got | 'inline' | undefined> {
+  try {
+    if (address.startsWith('data:') && address.length <= INLINE_LIMIT) return 'inline';
+    const url = new URL(address, base);
+    if (!['http:', 'https:', 'data:'].includes(url.protocol)) return undefined;
+    const response = await fetch(url, { signal: AbortSignal.timeout(FETCH_LIMIT) });
+    if (!response.ok || Number(response.headers.get('content-length') ?? 0) > SIZE_LIMIT) return undefined;
+    const type = (response.headers.get('content-type') ?? '').split(';')[0]?.trim() ?? '';
+    if (type === 'text/html' && !/\.html?$/.test(url.pathname)) return undefined;
+    const name = url.protocol === 'data:' ? 'inline' : decodeURIComponent(url.pathname.split('/').pop() ?? '');
+    return { bytes: Buffer.from(await response.arrayBuffer()), name, type };
+  } catch {
+    return undefined;
+  }
+}

@@ -1,0 +1,59 @@
+import Joi from 'joi';
+import { parse, stringify } from 'yaml';
+import { Problem } from '../core/page/problem.js';
+
+/** `tavrik.yaml`: sources, widths and limits of a project. A person's file: written once, then only read. */
+export interface ProjectSettings {
+  readonly format: 'tavrik-project';
+  readonly version: 1;
+  readonly page: {
+    readonly name: string;
+    readonly kind: 'html' | 'svg';
+    /** Files relative to the project, or addresses. */
+    readonly sources: readonly string[];
+    readonly root?: string;
+    /** Viewport widths at which the page is compared, CSS px. */
+    readonly widths: readonly number[];
+  };
+  readonly limits: {
+    /** Largest share of differing pixels, 0 to 1. */
+    readonly differ: number;
+    /** Smallest share of words in their place, 0 to 1. */
+    readonly placed: number;
+  };
+}
+
+export const SETTINGS_FILE = 'tavrik.yaml';
+export const LIMITS = { differ: 0.05, placed: 0.9 };
+export const NARROWEST = 200;
+export const WIDEST = 4000;
+
+const schema = Joi.object({
+  format: Joi.string().valid('tavrik-project').required(),
+  version: Joi.number().valid(1).required(),
+  page: Joi.object({
+    name: Joi.string().pattern(/^[a-z0-9][a-z0-9-]*$/).required(),
+    kind: Joi.string().valid('html', 'svg').required(),
+    sources: Joi.array().items(Joi.string()).min(1).required(),
+    root: Joi.string(),
+    widths: Joi.array().items(Joi.number().integer().min(NARROWEST).max(WIDEST)).min(1).required(),
+  }).required(),
+  limits: Joi.object({ differ: Joi.number().min(0).max(1).default(LIMITS.differ), placed: Joi.number().min(0).max(1).default(LIMITS.placed) }).default(LIMITS),
+});
+
+/** Reads the settings of a project. @throws Problem naming what is wrong */
+export function readSettings(text: string, file: string): ProjectSettings {
+  let value: unknown;
+  try {
+    value = parse(text);
+  } catch (error) {
+    throw new Problem(`This is not YAML (${(error as Error).message.split('\n')[0]}).`, file, 'Mend the line it names, or convert again.');
+  }
+  const checked = schema.validate(value ?? {}, { abortEarly: true });
+  if (checked.error) throw new Problem(`${checked.error.message}.`, file, 'Mend it, or convert the source again.');
+  return checked.value as ProjectSettings;
+}
+
+export function writeSettings(settings: ProjectSettings): string {
+  return `# What this project is made from. Yours to edit.\n${stringify(settings, { lineWidth: 0 })}`;
+}
