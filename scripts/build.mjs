@@ -1,5 +1,5 @@
 // Compiles the program (TypeScript) and bundles the code that runs inside a web page into one file.
-import { chmodSync, cpSync, rmSync } from 'node:fs';
+import { chmodSync, rmSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { build } from 'esbuild';
@@ -22,5 +22,4 @@ await build({
   charset: 'utf8',
 });
 rmSync(join(root, 'dist/browser/inpage'), { recursive: true, force: true });
-cpSync(join(root, 'src/report/page'), join(root, 'dist/report/page'), { recursive: true });
 chmodSync(join(root, 'dist/cli/main.js'), 0o755);

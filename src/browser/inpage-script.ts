@@ -17,13 +17,17 @@ export async function putIntoPage(page: Page): Promise<void> {
   await page.evaluate(`${scriptText()}; globalThis.tavrikInPage = tavrikInPage; undefined`);
 }
 
-/** Calls one of our functions inside the page. Arguments and result are plain data. */
+/**
+ * Calls one of our functions inside the page. Arguments and result are plain data; they travel as JSON text, which is
+ * several times faster than value by value.
+ */
 export async function inside<Name extends keyof InPage>(page: Page, name: Name, ...args: Parameters<InPage[Name]>): Promise<Awaited<ReturnType<InPage[Name]>>> {
-  return (await page.evaluate(
-    ([called, given]) => {
+  const answer = await page.evaluate(
+    async ([called, given]) => {
       const ours = (globalThis as unknown as { tavrikInPage: Record<string, (...list: unknown[]) => unknown> }).tavrikInPage;
-      return ours[called as string]?.(...(given as unknown[]));
+      return JSON.stringify(await ours[called]?.(...(JSON.parse(given) as unknown[]))) ?? 'null';
     },
-    [name, args] as const,
-  )) as Awaited<ReturnType<InPage[Name]>>;
+    [name, JSON.stringify(args)] as const,
+  );
+  return JSON.parse(answer) as Awaited<ReturnType<InPage[Name]>>;
 }

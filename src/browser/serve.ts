@@ -12,6 +12,8 @@ const TYPES: Readonly<Record<string, string>> = {
 
 export interface Served {
   readonly origin: string;
+  /** Serves bytes from memory at a path. */
+  readonly hold: (path: string, type: string, bytes: string | Buffer) => void;
   readonly close: () => Promise<void>;
 }
 
@@ -19,14 +21,15 @@ export function mediaTypeOf(path: string): string {
   return TYPES[extname(path).toLowerCase()] ?? 'application/octet-stream';
 }
 
-/** Serves one folder on the loopback address. Texts of `pages` (path to HTML) come before files. */
-export async function serveFolder(root: string, pages: Readonly<Record<string, string>> = {}): Promise<Served> {
+/** Serves one folder on the loopback address. What is put in memory (by path) comes before files. */
+export async function serveFolder(root: string): Promise<Served> {
+  const memory = new Map<string, { readonly type: string; readonly bytes: string | Buffer }>();
   const folder = realpathSync(root);
   const server = createServer((request, response) => {
     const path = pathOf(request.url ?? '/');
-    const page = pages[path];
-    if (page !== undefined) {
-      response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(page);
+    const held = memory.get(path);
+    if (held) {
+      response.writeHead(200, { 'content-type': held.type }).end(held.bytes);
       return;
     }
     const file = fileIn(folder, path);
@@ -42,7 +45,11 @@ export async function serveFolder(root: string, pages: Readonly<Record<string, s
   await new Promise<void>((done, fail) => server.once('error', fail).listen(0, '127.0.0.1', done));
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : 0;
-  return { origin: `http://127.0.0.1:${port}`, close: () => stop(server) };
+  return {
+    origin: `http://127.0.0.1:${port}`,
+    hold: (path, type, bytes) => memory.set(path, { type, bytes }),
+    close: () => stop(server),
+  };
 }
 
 function pathOf(url: string): string {

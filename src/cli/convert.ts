@@ -1,6 +1,7 @@
 import { Command } from 'commander';
 import { convert, type Converted } from '../flow/convert.js';
 import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
+import { showProof } from './proof.js';
 import { openTerminal, type Terminal } from './terminal.js';
 
 interface Options {
@@ -8,33 +9,37 @@ interface Options {
   readonly root?: string;
   readonly widths: string;
   readonly browser?: string;
+  readonly proof: boolean;
   readonly json?: boolean;
 }
 
-export function convertCommand(_setCode: (code: number) => void): Command {
+export function convertCommand(): Command {
   return new Command('convert')
     .description('make a project from an HTML page, an address, or SVG artboards')
     .argument('<source...>', 'an HTML file, an http(s) address, or SVG files of one page')
     .requiredOption('--out <folder>', 'folder of the project')
     .option('--root <folder>', 'folder that "/" stands for in a saved page')
     .option('--widths <list>', 'viewport widths to compare at, px; artboards have their own', '1440,820,390')
+    .option('--no-proof', 'do not compare the result with the source at the end')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
     .addHelpText('after', '\nExamples:\n  tavrik convert saved/index.html --out project\n  tavrik convert home-1440.svg home-834.svg home-390.svg --out project')
     .action(async (sources: string[], options: Options) => {
       const terminal = openTerminal(options.json === true);
-      const made = await convert(sources, { out: options.out, root: options.root, widths: readWidths(options.widths), browser: options.browser, progress: terminal.step });
+      const made = await convert(sources, { out: options.out, root: options.root, widths: readWidths(options.widths), browser: options.browser, proof: options.proof, progress: terminal.step });
       terminal.done();
       if (options.json) terminal.print(JSON.stringify(made, null, 2));
       else show(made, terminal);
     });
 }
 
-function show(made: Converted, { print, say, paint }: Terminal): void {
+function show(made: Converted, terminal: Terminal): void {
+  const { print, say, paint } = terminal;
   print(`${paint.bold(made.page)} is now a project in ${paint.bold(made.project)}`);
   print(`  ${made.sections.length} sections: ${made.sections.map(({ name }) => name).join(' · ')}`);
   print(`  ${made.elements.result} elements, ${made.styles} styles, ${Math.round(made.cssBytes / 100) / 10} kB of CSS, ${made.assets} files`);
   print(`  breakpoints: ${made.breakpoints.length ? made.breakpoints.map((one) => `${one} px`).join(', ') : 'none'}`);
   for (const note of made.notes) say(paint.yellow(`  note: ${note}`));
-  print(`  look at ${made.project}/site/index.html, or compare it with the source: tavrik proof ${made.project}`);
+  if (made.proof) showProof(made.proof, made.project, terminal);
+  print(`site: ${made.project}/site/index.html`);
 }

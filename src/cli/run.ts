@@ -3,9 +3,9 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Problem } from '../core/page/problem.js';
 import { convertCommand } from './convert.js';
-
-/** Exit codes: all well, findings over a limit, bad input, unexpected failure. */
-export const EXIT = { fine: 0, overLimit: 1, badInput: 2, unexpected: 3 } as const;
+import { EXIT } from './exit.js';
+import { proofCommand } from './proof.js';
+import { renderCommand } from './render.js';
 
 export function buildProgram(setCode: (code: number) => void): Command {
   const { version } = JSON.parse(readFileSync(join(__dirname, '../../package.json'), 'utf8')) as { version: string };
@@ -17,7 +17,9 @@ export function buildProgram(setCode: (code: number) => void): Command {
     .option('--verbose', 'show the stack of unexpected failures')
     .exitOverride()
     .configureOutput({ outputError: (text, write) => write(text.replace(/^error: /, '')) });
-  program.addCommand(convertCommand(setCode));
+  program.addCommand(convertCommand());
+  program.addCommand(renderCommand());
+  program.addCommand(proofCommand(setCode));
   for (const command of program.commands) command.exitOverride().helpOption('--help', 'show this help').configureOutput({ outputError: (text, write) => write(text.replace(/^error: /, '')) });
   return program;
 }

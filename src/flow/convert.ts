@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join, relative, resolve } from 'node:path';
 import { parse, stringify } from 'yaml';
-import { openBrowser } from '../browser/launch.js';
+import { openBrowser, type OpenBrowser } from '../browser/launch.js';
 import { originalContent, type Content } from '../core/content/content.js';
 import { checkDocument } from '../core/page/check.js';
 import { runPasses } from '../core/passes/index.js';
@@ -15,6 +15,8 @@ import { serveFolder } from '../browser/serve.js';
 import { AssetStore, fetchAssets } from '../project/assets.js';
 import { checkTarget, isProject, replaceProject, type ProjectFile } from '../project/folder.js';
 import { LIMITS, readSettings, SETTINGS_FILE, writeSettings, type ProjectSettings } from '../project/settings.js';
+import type { Proof } from '../core/proof/proof.js';
+import { prove } from './prove.js';
 import { readHtml } from './read-html.js';
 import { finishReference, openReference, referenceFiles, type Reference, type SectionPlace } from './reference.js';
 import type { Progress } from './report-progress.js';
@@ -25,6 +27,8 @@ export interface ConvertOptions {
   readonly root?: string;
   readonly widths: readonly number[];
   readonly browser?: string;
+  /** Compare the result with the source at the end. */
+  readonly proof: boolean;
   readonly progress: Progress;
 }
 
@@ -41,35 +45,40 @@ export interface Converted {
   readonly breakpoints: readonly number[];
   /** What was not understood or could not be had, in words. */
   readonly notes: readonly string[];
+  readonly proof?: Proof;
 }
 
 /** Converts a source into a project folder. @throws Problem for input that cannot be converted; nothing is written then */
 export async function convert(given: readonly string[], options: ConvertOptions): Promise<Converted> {
   const source = findSource(given, options.root);
   checkTarget(options.out);
-  const made = await readSource(source, options);
-  options.progress('Writing the project');
-  return writeProject(source, made, options);
+  options.progress('Starting the browser');
+  const browser = await openBrowser(options.browser);
+  try {
+    const made = await readSource(source, options, browser);
+    options.progress('Writing the project');
+    const converted = writeProject(source, made, browser.version, options);
+    return options.proof ? { ...converted, proof: await prove(options.out, { open: browser, progress: options.progress }) } : converted;
+  } finally {
+    await browser.close();
+  }
 }
 
 /** A source turned into a page, with everything that goes into its project. */
 interface Made {
   readonly document: PageDocument;
   readonly references: readonly Reference[];
-  readonly browserVersion: string;
   readonly assets: AssetStore;
   readonly notes: readonly string[];
   readonly sourceElements: number;
 }
 
-async function readSource(source: Source, options: ConvertOptions): Promise<Made> {
+async function readSource(source: Source, options: ConvertOptions, browser: OpenBrowser): Promise<Made> {
   if (source.kind === 'svg') throw new Error('not yet');
-  return readWebPage(source, options);
+  return readWebPage(source, options, browser);
 }
 
-async function readWebPage(source: Exclude<Source, { kind: 'svg' }>, { widths, browser: named, progress }: ConvertOptions): Promise<Made> {
-  progress('Starting the browser');
-  const browser = await openBrowser(named);
+async function readWebPage(source: Exclude<Source, { kind: 'svg' }>, { widths, progress }: ConvertOptions, browser: OpenBrowser): Promise<Made> {
   const served = source.kind === 'html' ? await serveFolder(source.root) : undefined;
   const address = source.kind === 'html' ? `${served?.origin}/${source.path}` : source.address;
   const online = source.kind === 'address';
@@ -90,13 +99,11 @@ async function readWebPage(source: Exclude<Source, { kind: 'svg' }>, { widths, b
     return {
       document,
       references,
-      browserVersion: browser.version,
       assets,
       notes: [...read.notes, ...fetched.missing.map((one) => `File could not be had, its space is kept: ${shortAddress(one, served?.origin)}`)],
       sourceElements: references.find(({ width }) => width === widest.width)?.measured.elements ?? 0,
     };
   } finally {
-    await browser.close();
     await served?.close();
   }
 }
@@ -109,7 +116,7 @@ function sectionPlaces(document: PageDocument): SectionPlace[] {
   return sectionsOf(document).map((section) => ({ name: slug(section.name, 40) || 'section', path: section.from?.path ?? '' }));
 }
 
-function writeProject(source: Source, made: Made, options: ConvertOptions): Converted {
+function writeProject(source: Source, made: Made, browserVersion: string, options: ConvertOptions): Converted {
   const { document } = made;
   checkDocument(document, `pages/${document.name}.json`);
   const settings = settingsFor(source, document, options);
@@ -123,7 +130,7 @@ function writeProject(source: Source, made: Made, options: ConvertOptions): Conv
     ...assets,
     ...assets.map(([path, bytes]): ProjectFile => [`site/${path}`, bytes]),
     ...Object.entries(site).map(([path, text]): ProjectFile => [`site/${path}`, text]),
-    ...referenceFiles(made.references, made.browserVersion),
+    ...referenceFiles(made.references, browserVersion),
   ];
   replaceProject(options.out, files);
   return {

@@ -5,7 +5,8 @@ import { buildPage, type Built } from '../core/html/build.js';
 import { cascade } from '../core/html/cascade.js';
 import { INHERITED } from '../core/html/inherited.js';
 import { joinIntervals } from '../core/html/intervals.js';
-import { dropIdle, dropInherited, probeRequest } from '../core/html/lean.js';
+import { dropIdle, dropInherited, probeRequest, writeOutInherit } from '../core/html/lean.js';
+import { dropDeadParts } from '../core/html/parts.js';
 import { matchedSelectors, namesIn, rulesToAsk } from '../core/html/read-rules.js';
 import { breakpointsOf } from '../core/html/styles.js';
 import { writeOutVariables } from '../core/html/variables.js';
@@ -37,7 +38,7 @@ export async function readHtml(page: Page, about: { readonly name: string; reado
 
   const raw = cascade(nodes, ask.rules, matched, holds, captured.inline);
   const pending = writeOutVariables(nodes, raw);
-  const looks = pending.finish(await inside(page, 'expandDeclarations', pending.pairs));
+  const looks = dropDeadParts(nodes, writeOutInherit(nodes, pending.finish(await inside(page, 'expandDeclarations', pending.pairs))));
   const request = probeRequest(nodes, looks);
   const probed = await inside(page, 'probeDefaults', request.items, [...INHERITED]);
   const lean = dropInherited(nodes, dropIdle(nodes, looks, request, probed), probed.own);

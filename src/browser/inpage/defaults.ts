@@ -17,6 +17,9 @@ export interface ProbeResult {
 /** Sizes (px) at which each probe runs: a declaration in em equals a default only if it does at both. */
 const FONT_SIZES = [16, 23];
 
+/** Properties whose resolved value is none on an element without a box: their computed value is asked for. */
+const WITHOUT_BOX = /^(transform|translate|rotate|scale|offset)/;
+
 /** Two different values for each inherited property, to see whether an element takes its parent's. */
 const CONTRARY: Readonly<Record<string, string>> = {
   color: 'rgb(1, 2, 3)', 'font-family': 'monospace', 'font-size': '37px', 'font-style': 'oblique 7deg', 'font-weight': '350',
@@ -84,12 +87,14 @@ class Probe {
     for (const [name, value] of set) made.style.setProperty(name, value);
     this.holder.replaceChildren(made);
     const style = this.view.getComputedStyle(made);
+    const map = made.computedStyleMap();
+    const read = (name: string): string => (WITHOUT_BOX.test(name) ? map.getAll(name).join() : style.getPropertyValue(name));
     const found: string[] = [];
     for (const [name, value] of set) {
-      if (this.inherited.has(name) || name === 'content') continue;
-      const before = style.getPropertyValue(name);
+      if (this.inherited.has(name) || name === 'content' || value === 'inherit') continue;
+      const before = read(name);
       made.style.removeProperty(name);
-      if (style.getPropertyValue(name) === before) found.push(name);
+      if (read(name) === before) found.push(name);
       else made.style.setProperty(name, value);
     }
     return found;

@@ -1,6 +1,7 @@
 /** Everything that runs inside a page: plain data in, plain data out. Bundled into one script, `tavrikInPage`. */
 export { probeDefaults } from './defaults.js';
 export { evaluateMedia, expandDeclarations, matchSelectors } from './rules.js';
+export { comparePictures } from './pictures.js';
 export { settle } from './settle.js';
 export { collectSheets, inlineStyles } from './sheets.js';
 export { snapshot } from './snapshot.js';

@@ -129,9 +129,10 @@ function drawing(svg: SVGSVGElement): string {
   const copy = svg.cloneNode(true) as SVGSVGElement;
   const originals = [svg, ...svg.querySelectorAll('*')];
   const copies = [copy, ...copy.querySelectorAll('*')];
+  const rootColor = getComputedStyle(svg).color;
   originals.forEach((original, index) => {
     const made = copies[index] as Element;
-    if (index > 0 && original instanceof SVGElement) writeLook(original, made);
+    if (index > 0 && original instanceof SVGElement) writeLook(original, made, rootColor);
     made.removeAttribute('class');
     made.removeAttribute('style');
     for (const { name, value } of [...made.attributes]) {
@@ -145,7 +146,8 @@ function drawing(svg: SVGSVGElement): string {
   return new XMLSerializer().serializeToString(copy);
 }
 
-function writeLook(original: SVGElement, made: Element): void {
+/** A paint that follows the text colour of the whole drawing goes on doing so. */
+function writeLook(original: SVGElement, made: Element, rootColor: string): void {
   if (UNDRAWN.has(original.localName.toLowerCase())) return;
   const own = getComputedStyle(original);
   const parent = original.parentElement ? getComputedStyle(original.parentElement) : null;
@@ -157,16 +159,12 @@ function writeLook(original: SVGElement, made: Element): void {
       continue;
     }
     if (!inherited && isPlain(name, value)) continue;
-    made.setAttribute(name, name === 'fill' || name === 'stroke' ? asCurrent(value, own.color) : value);
+    made.setAttribute(name, name === 'fill' || name === 'stroke' ? value === rootColor && own.color === rootColor ? 'currentColor' : value : value);
   }
 }
 
 function isPlain(name: string, value: string): boolean {
   return (name === 'opacity' && value === '1') || (name === 'display' && value !== 'none') || (name === 'stop-opacity' && value === '1') || (name === 'stop-color' && value === 'rgb(0, 0, 0)') || (name === 'mix-blend-mode' && value === 'normal') || (name === 'dominant-baseline' && value === 'auto');
-}
-
-function asCurrent(value: string, color: string): string {
-  return value === color ? 'currentColor' : value;
 }
 
 /** Draws what `use` elements point at elsewhere in the page into the drawing itself. */

@@ -46,17 +46,23 @@ export function buildPage(input: BuildInput): Built {
     return styleName(index);
   };
 
-  const makeWords = (node: CapturedNode): WordsNode | undefined => {
+  const betweenInline = (index: number): boolean => {
+    const siblings = children[(page.nodes[index] as CapturedNode).parent] as number[];
+    const at = siblings.indexOf(index);
+    return [siblings[at - 1], siblings[at + 1]].every((one) => one !== undefined && standsInLine(page.nodes[one] as CapturedNode));
+  };
+
+  const makeWords = (node: CapturedNode, index: number): WordsNode | undefined => {
     if (!/^(pre|break-spaces)/.test(node.whiteSpace ?? '')) {
       const text = (node.text as string).replace(node.whiteSpace === 'pre-line' ? /[ \t\r\f]+/g : /[ \t\r\n\f]+/g, ' ');
-      return text.trim() || node.seen ? { kind: 'words', text } : undefined;
+      return text.trim() || node.seen || betweenInline(index) ? { kind: 'words', text } : undefined;
     }
     return { kind: 'words', text: node.text as string };
   };
 
   const make = (index: number): PageNode | undefined => {
     const node = page.nodes[index] as CapturedNode;
-    if (!node.tag) return makeWords(node);
+    if (!node.tag) return makeWords(node, index);
     const inside = (children[index] as number[]).map(make).filter((one) => one !== undefined);
     const id = idOf(node.path as string);
     if (node.box) boxes.set(id, node.box);
@@ -102,6 +108,11 @@ export function buildPage(input: BuildInput): Built {
     body: { ...body, kind: 'box', name: 'page' },
   };
   return { document, boxes };
+}
+
+/** White space between two of these shows, if not at this width then at another. */
+function standsInLine(node: CapturedNode): boolean {
+  return node.tag ? isInline(node) : true;
 }
 
 function childLists(nodes: readonly CapturedNode[]): number[][] {

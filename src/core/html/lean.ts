@@ -126,3 +126,35 @@ function handDown(parent: ReadonlyMap<string, string> | undefined, set: LookDecl
   for (const [name, value] of changed) made.set(name, UNKNOWN.test(value) ? `(relative ${element})` : value);
   return made;
 }
+
+/** Properties that are not inherited by themselves but that style sheets hand down with `inherit`, as plain keywords. */
+const HANDED_DOWN = ['box-sizing'];
+
+/** Writes `inherit` out for properties where the parent's value is a plain keyword. */
+export function writeOutInherit(nodes: readonly CapturedNode[], looks: readonly Look[][]): Look[][] {
+  const values: string[][] = [];
+  const written = new Map<string, LookDeclarations>();
+  const ids = new Map<LookDeclarations, number>();
+  const idOf = (set: LookDeclarations): number => ids.get(set) ?? (ids.set(set, ids.size), ids.size - 1);
+  return nodes.map((node, index) => {
+    const mine = looks[index] ?? [];
+    const parents = node.parent >= 0 ? values[node.parent] : undefined;
+    const resolve = (set: LookDeclarations, at: number, above: readonly string[] | undefined): LookDeclarations => {
+      let made = set;
+      HANDED_DOWN.forEach((name, which) => {
+        if (set.get(name) !== 'inherit') return;
+        const value = above?.[at * HANDED_DOWN.length + which] ?? 'initial';
+        const key = `${idOf(made)}|${name}|${value}`;
+        let one = written.get(key);
+        if (!one) written.set(key, (one = new Map(made).set(name, value)));
+        made = one;
+      });
+      return made;
+    };
+    const [rest, ...others] = mine;
+    if (!rest) return mine;
+    const restMade = { condition: rest.condition, byInterval: rest.byInterval.map((set, at) => resolve(set, at, parents)) };
+    values[index] = restMade.byInterval.flatMap((set) => HANDED_DOWN.map((name) => set.get(name) ?? 'initial'));
+    return [restMade, ...others.map(({ condition, byInterval }) => ({ condition, byInterval: byInterval.map((set, at) => resolve(set, at, values[index])) }))];
+  });
+}

@@ -5,8 +5,8 @@ import type { Pass } from './pass.js';
 
 /** Attributes that a client may change, and how their field is called beside the element's own. */
 const EDITABLE: Readonly<Record<string, Readonly<Record<string, string>>>> = {
-  a: { href: 'link' },
-  area: { href: 'link' },
+  a: { href: 'address' },
+  area: { href: 'address' },
   img: { src: '', alt: 'alt' },
   source: { src: '' },
   video: { src: '', poster: 'poster' },
@@ -32,15 +32,16 @@ interface Place {
   readonly section: string;
   readonly giver: NameGiver;
   readonly word: string;
+  /** Name that the first words inside an element take, so that they and its attributes belong together. */
+  readonly reserved?: { name: string; used: boolean };
 }
 
 function fill(node: PageNode, place: Place, sections: NameGiver): PageNode {
   if (isWords(node)) {
     if (!node.text.trim()) return node;
-    return { ...node, field: `${place.section}.${place.giver.give(place.word)}` };
+    return { ...node, field: `${place.section}.${wordsName(place)}` };
   }
-  const here = enter(node, place, sections);
-  const given = attributeFields(node, here);
+  const { given, place: here } = nameAttributes(node, enter(node, place, sections));
   const children = node.children?.map((child) => fill(child, here, sections));
   const { fields: _before, children: _children, ...rest } = node;
   return { ...rest, ...(given ? { fields: given } : {}), ...(children ? { children } : {}) };
@@ -58,16 +59,19 @@ function isContainerWord(word: string): boolean {
   return ['item', 'cell', 'quote', 'question', 'button', 'link', 'heading', 'label'].includes(word);
 }
 
-function attributeFields(node: ElementNode, place: Place): Record<string, string> | undefined {
-  const editable = EDITABLE[node.element];
-  const given: Record<string, string> = {};
-  let base: string | undefined;
-  for (const [name, word] of Object.entries(editable ?? {})) {
-    if (node.attributes?.[name] === undefined) continue;
-    base ??= place.giver.give(word ? `${place.word}-${word}` : place.word);
-    given[name] = `${place.section}.${word && !base.endsWith(word) ? `${base}-${word}` : base}`;
-  }
-  if (node.element === 'input' && /^(submit|button|reset)$/.test(node.attributes?.['type'] ?? '') && node.attributes?.['value']) given['value'] = `${place.section}.${place.giver.give('button')}`;
-  return Object.keys(given).length ? given : undefined;
+function wordsName({ reserved, giver, word }: Place): string {
+  if (!reserved || reserved.used) return giver.give(word);
+  reserved.used = true;
+  return reserved.name;
 }
 
+/** Reserves one name for an element with editable attributes, and names their fields after it. */
+function nameAttributes(node: ElementNode, place: Place): { readonly given?: Record<string, string>; readonly place: Place } {
+  const names = Object.entries(EDITABLE[node.element] ?? {}).filter(([name]) => node.attributes?.[name] !== undefined);
+  const labelled = node.element === 'input' && /^(submit|button|reset)$/.test(node.attributes?.['type'] ?? '') && node.attributes?.['value'];
+  if (labelled) return { given: { value: `${place.section}.${place.giver.give('button')}` }, place };
+  if (names.length === 0) return { place };
+  const reserved = { name: place.giver.give(place.word), used: false };
+  const given = Object.fromEntries(names.map(([name, word]) => [name, `${place.section}.${word ? `${reserved.name}-${word}` : reserved.name}`]));
+  return { given, place: { ...place, reserved } };
+}

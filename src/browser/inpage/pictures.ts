@@ -1,0 +1,32 @@
+import { comparePixels, type Band, type PixelFigures, type Raster } from '../../core/proof/pixels.js';
+
+/** Compares two pictures by address and returns the figures and a picture of the difference (PNG, base64). */
+export async function comparePictures(source: string, result: string, bands: readonly Band[]): Promise<PixelFigures & { readonly picture: string }> {
+  const [first, second] = await Promise.all([load(source), load(result)]);
+  const width = Math.max(first.width, second.width);
+  const height = Math.max(first.height, second.height);
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d') as OffscreenCanvasRenderingContext2D;
+  const marked = context.createImageData(width, height);
+  const figures = comparePixels(first, second, bands, marked.data);
+  context.putImageData(marked, 0, 0);
+  const blob = await canvas.convertToBlob({ type: 'image/png' });
+  return { ...figures, picture: await base64(blob) };
+}
+
+async function load(address: string): Promise<Raster> {
+  const bitmap = await createImageBitmap(await (await fetch(address)).blob());
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  const context = canvas.getContext('2d', { willReadFrequently: true }) as OffscreenCanvasRenderingContext2D;
+  context.drawImage(bitmap, 0, 0);
+  return context.getImageData(0, 0, bitmap.width, bitmap.height);
+}
+
+async function base64(blob: Blob): Promise<string> {
+  const reader = new FileReader();
+  return new Promise((done, fail) => {
+    reader.onload = () => done(String(reader.result).replace(/^[^,]*,/, ''));
+    reader.onerror = () => fail(reader.error as Error);
+    reader.readAsDataURL(blob);
+  });
+}

@@ -1,0 +1,57 @@
+import { Command } from 'commander';
+import { percent, type Proof } from '../core/proof/proof.js';
+import { Problem } from '../core/page/problem.js';
+import { prove } from '../flow/prove.js';
+import { EXIT } from './exit.js';
+import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
+import { openTerminal, type Terminal } from './terminal.js';
+
+interface Options {
+  readonly widths?: string;
+  readonly limit?: string;
+  readonly browser?: string;
+  readonly json?: boolean;
+}
+
+export function proofCommand(setCode: (code: number) => void): Command {
+  return new Command('proof')
+    .description('compare the site of a project with its source, by pixels and by the place of every word')
+    .argument('<project>', 'folder that convert wrote')
+    .option('--widths <list>', 'viewport widths, px; without it those of the project')
+    .option('--limit <percent>', 'largest share of differing pixels, in per cent')
+    .option(...BROWSER_OPTION)
+    .option(...JSON_OPTION)
+    .addHelpText('after', '\nExample:\n  tavrik proof project --widths 1440,1100,390 --limit 2')
+    .action(async (project: string, options: Options) => {
+      const terminal = openTerminal(options.json === true);
+      const proof = await prove(project, {
+        widths: options.widths === undefined ? undefined : readWidths(options.widths),
+        limit: options.limit === undefined ? undefined : readLimit(options.limit),
+        browser: options.browser,
+        progress: terminal.step,
+      });
+      terminal.done();
+      if (options.json) terminal.print(JSON.stringify(proof, null, 2));
+      else showProof(proof, project, terminal);
+      setCode(proof.over.length ? EXIT.overLimit : EXIT.fine);
+    });
+}
+
+function readLimit(text: string): number {
+  const value = Number(text.replace(/\s*%$/, ''));
+  if (text.trim() === '' || !Number.isFinite(value) || value < 0 || value > 100) throw new Problem(`"${text}" is no share.`, '--limit', 'Give a number of per cent from 0 to 100.');
+  return value / 100;
+}
+
+export function showProof(proof: Proof, project: string, { print, paint }: Terminal): void {
+  print(`${'width'.padStart(9)}${'differ'.padStart(11)}${'in place'.padStart(12)}${'missing'.padStart(11)}${'height'.padStart(10)}  worst section`);
+  for (const one of proof.widths) {
+    const worst = [...one.sections].sort((a, b) => b.differ - a.differ)[0];
+    const height = one.height.result - one.height.source;
+    const cells = [`${one.width} px`.padStart(9), percent(one.differ).padStart(11), percent(one.words.placed).padStart(12), percent(one.words.missing).padStart(11), `${height > 0 ? '+' : ''}${height} px`.padStart(10)];
+    const colour = one.differ > proof.limits.differ || one.words.placed < proof.limits.placed ? paint.red : paint.green;
+    print(`${colour(cells.join(''))}  ${worst && worst.differ > 0 ? `${worst.name} ${percent(worst.differ)}` : '–'}`);
+  }
+  for (const one of proof.over) print(paint.red(`over the limit: ${one}`));
+  print(`report: ${project}/proof/index.html`);
+}

@@ -1,0 +1,80 @@
+/** An RGBA picture, four bytes a pixel, row by row. */
+export interface Raster {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8ClampedArray;
+}
+
+/** Rows from `y` on, `height` of them. */
+export interface Band {
+  readonly y: number;
+  readonly height: number;
+}
+
+export interface PixelFigures {
+  /** Share of pixels that differ over the larger of both pictures; what only one of them has counts as differing. */
+  readonly differ: number;
+  /** The same share within each band. */
+  readonly bands: readonly number[];
+}
+
+/**
+ * Two colours farther apart than this differ to the eye: squared distance in YIQ (luma weighs most), of at most 35215,
+ * at a tenth of the whole scale. Weights: NTSC, as used for perceptual comparison of rasters.
+ */
+const VISIBLE = 35215 * 0.1 * 0.1;
+
+/**
+ * Compares two pictures pixel by pixel, both over white.
+ * @param marked if given, is painted: the source pale and grey, differing pixels in a strong colour
+ */
+export function comparePixels(source: Raster, result: Raster, bands: readonly Band[], marked?: Uint8ClampedArray): PixelFigures {
+  const width = Math.max(source.width, result.width);
+  const height = Math.max(source.height, result.height);
+  const counts = bands.map(() => 0);
+  let total = 0;
+  for (let y = 0; y < height; y += 1) {
+    let row = 0;
+    for (let x = 0; x < width; x += 1) {
+      const differs = differsAt(source, result, x, y);
+      if (differs) row += 1;
+      if (marked) paint(marked, (y * width + x) * 4, differs, source, x, y);
+    }
+    if (row === 0) continue;
+    total += row;
+    bands.forEach((band, index) => {
+      if (y >= band.y && y < band.y + band.height) counts[index] = (counts[index] as number) + row;
+    });
+  }
+  return { differ: total / Math.max(1, width * height), bands: bands.map((band, index) => (counts[index] as number) / Math.max(1, width * band.height)) };
+}
+
+function differsAt(a: Raster, b: Raster, x: number, y: number): boolean {
+  if (x >= a.width || y >= a.height || x >= b.width || y >= b.height) return true;
+  const i = (y * a.width + x) * 4;
+  const j = (y * b.width + x) * 4;
+  if (a.data[i] === b.data[j] && a.data[i + 1] === b.data[j + 1] && a.data[i + 2] === b.data[j + 2]) return false;
+  return distance(a.data, i, b.data, j) > VISIBLE;
+}
+
+function distance(a: Uint8ClampedArray, i: number, b: Uint8ClampedArray, j: number): number {
+  const red = (a[i] as number) - (b[j] as number);
+  const green = (a[i + 1] as number) - (b[j + 1] as number);
+  const blue = (a[i + 2] as number) - (b[j + 2] as number);
+  const y = red * 0.29889531 + green * 0.58662247 + blue * 0.11448223;
+  const inPhase = red * 0.59597799 - green * 0.2741761 - blue * 0.32180189;
+  const quadrature = red * 0.21147017 - green * 0.52261711 + blue * 0.31114694;
+  return 0.5053 * y * y + 0.299 * inPhase * inPhase + 0.1957 * quadrature * quadrature;
+}
+
+function paint(marked: Uint8ClampedArray, at: number, differs: boolean, source: Raster, x: number, y: number): void {
+  let grey = 255;
+  if (x < source.width && y < source.height) {
+    const i = (y * source.width + x) * 4;
+    grey = 255 - (255 - ((source.data[i] as number) * 0.3 + (source.data[i + 1] as number) * 0.59 + (source.data[i + 2] as number) * 0.11)) * 0.25;
+  }
+  marked[at] = differs ? 214 : grey;
+  marked[at + 1] = differs ? 32 : grey;
+  marked[at + 2] = differs ? 90 : grey;
+  marked[at + 3] = 255;
+}

@@ -1,0 +1,82 @@
+import type { MeasuredPage, MeasuredSection, MeasuredWord } from './measured.js';
+import type { Band, PixelFigures } from './pixels.js';
+import { compareWords, countClashes, type WordFigures } from './words.js';
+
+/** How the result stands against the source at one width. */
+export interface WidthProof {
+  readonly width: number;
+  readonly differ: number;
+  readonly words: WordFigures;
+  readonly height: { readonly source: number; readonly result: number };
+  /** Sideways scrolling of the result beyond the source's, px. */
+  readonly overflow: number;
+  /** Words that lie on words, beyond the source's. */
+  readonly clashes: number;
+  readonly sections: readonly SectionProof[];
+}
+
+export interface SectionProof {
+  readonly name: string;
+  readonly differ: number;
+  readonly placed: number;
+  readonly words: number;
+  readonly source: Band;
+  readonly result?: Band;
+}
+
+export interface Proof {
+  readonly page: string;
+  readonly limits: { readonly differ: number; readonly placed: number };
+  readonly widths: readonly WidthProof[];
+  /** What is over a limit, in words; empty if the page holds. */
+  readonly over: readonly string[];
+}
+
+/** Joins sections of the source with those of the result: same name, in order. Bands are whole pixels. */
+export function sectionBands(source: MeasuredPage): Band[] {
+  return source.sections.map(bandOf);
+}
+
+function bandOf({ y, height }: MeasuredSection): Band {
+  const top = Math.max(0, Math.round(y));
+  return { y: top, height: Math.max(1, Math.round(y + height) - top) };
+}
+
+/** Puts the figures of one width together. `pixels.bands` are those of `sectionBands(source)`. */
+export function proveWidth(width: number, source: MeasuredPage, result: MeasuredPage, pixels: PixelFigures): WidthProof {
+  const waiting = [...result.sections];
+  const sections = source.sections.map((section, index): SectionProof => {
+    const at = waiting.findIndex(({ name }) => name === section.name);
+    const [own] = at < 0 ? [] : waiting.splice(at, 1);
+    const words = compareWords(wordsIn(source.words, section), result.words);
+    return { name: section.name, differ: pixels.bands[index] ?? 0, placed: words.placed, words: words.words, source: bandOf(section), ...(own ? { result: bandOf(own) } : {}) };
+  });
+  return {
+    width,
+    differ: pixels.differ,
+    words: compareWords(source.words, result.words),
+    height: { source: source.height, result: result.height },
+    overflow: Math.max(0, result.overflow - source.overflow),
+    clashes: Math.max(0, countClashes(result.words) - countClashes(source.words)),
+    sections,
+  };
+}
+
+function wordsIn(words: readonly MeasuredWord[], { y, height }: MeasuredSection): MeasuredWord[] {
+  return words.filter((word) => word.y + word.height / 2 >= y && word.y + word.height / 2 < y + height);
+}
+
+/** What is over the limits, in words. */
+export function overLimits(widths: readonly WidthProof[], limits: Proof['limits']): string[] {
+  return widths.flatMap((one) => [
+    ...(one.differ > limits.differ ? [`${one.width} px: ${percent(one.differ)} of the pixels differ, the limit is ${percent(limits.differ)}`] : []),
+    ...(one.words.placed < limits.placed ? [`${one.width} px: ${percent(one.words.placed)} of the words are in place, the limit is ${percent(limits.placed)}`] : []),
+  ]);
+}
+
+export function percent(share: number): string {
+  const value = share * 100;
+  if (value !== 0 && Math.abs(value) < 0.01) return '<0.01 %';
+  if (value < 100 && value > 99.99) return '99.99 %';
+  return `${value.toFixed(2)} %`;
+}
