@@ -7,7 +7,8 @@ import { PROOF_STYLE } from './proof-style.js';
 export interface ProofPictures {
   readonly source: Buffer;
   readonly result: Buffer;
-  readonly difference: Buffer;
+  /** Missing where the two are the same to the last pixel. */
+  readonly difference?: Buffer;
 }
 
 const SIDES = ['source', 'result', 'difference'] as const;
@@ -47,7 +48,9 @@ ${proof.widths.map((one) => widthPart(one, pictures.get(one.width))).join('\n')}
 }
 
 function pictureRules(width: number, pictures: ProofPictures): string {
-  return SIDES.map((side) => `.p${width}-${side}{background-image:url(data:image/png;base64,${pictures[side].toString('base64')})}\n`).join('');
+  const rule = (classes: string, picture: Buffer): string => `${classes}{background-image:url(data:image/png;base64,${picture.toString('base64')})}\n`;
+  if (!pictures.difference) return rule(`.p${width}-source,.p${width}-result`, pictures.source);
+  return SIDES.map((side) => rule(`.p${width}-${side}`, pictures[side] as Buffer)).join('');
 }
 
 function figureTable(proof: Proof): string {
@@ -83,7 +86,7 @@ function anchor(width: number, name: string): string {
 
 function widthPart(one: WidthProof, pictures: ProofPictures | undefined): string {
   if (!pictures) return '';
-  const heights = SIDES.map((side) => pictureHeight(pictures[side]));
+  const heights = SIDES.map((side) => (pictures[side] ? pictureHeight(pictures[side]) : 0));
   const facts = [
     `${percent(one.differ)} of the pixels differ`,
     `${percent(one.words.placed)} of ${one.words.words} words in place`,
@@ -114,7 +117,7 @@ function three(width: number, section: SectionProof, heights: readonly number[])
   const bands: readonly (Band | undefined)[] = [section.source, section.result, section.source];
   const figures = SIDES.map((side, index) => {
     const band = bands[index];
-    const shown = band ? crop(width, side, band, heights[index] as number, `${CAPTION[side]} of ${section.name} at ${width} px`) : '<p class="soft">not found</p>';
+    const shown = (heights[index] as number) === 0 ? '<p class="good">No pixel differs.</p>' : band ? crop(width, side, band, heights[index] as number, `${CAPTION[side]} of ${section.name} at ${width} px`) : '<p class="soft">not found</p>';
     return `<figure><figcaption>${CAPTION[side]}</figcaption>${shown}</figure>`;
   });
   return `<div class="three">${figures.join('')}</div>`;
