@@ -4,7 +4,7 @@ import { parse, stringify } from 'yaml';
 import { openBrowser, type OpenBrowser } from '../browser/launch.js';
 import { originalContent, type Content } from '../core/content/content.js';
 import { checkDocument } from '../core/page/check.js';
-import { runPasses } from '../core/passes/index.js';
+import { DESIGN_PASSES, runPasses } from '../core/passes/index.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { assetAddresses, mapAssets } from '../core/page/addresses.js';
 import type { ElementNode, PageDocument } from '../core/page/types.js';
@@ -18,6 +18,7 @@ import { LIMITS, readSettings, SETTINGS_FILE, writeSettings, type ProjectSetting
 import type { Proof } from '../core/proof/proof.js';
 import { prove } from './prove.js';
 import { readHtml } from './read-html.js';
+import { readDesign } from './read-svg.js';
 import { finishReference, openReference, referenceFiles, type Reference, type SectionPlace } from './reference.js';
 import type { Progress } from './report-progress.js';
 import { findSource, type Source } from './source.js';
@@ -74,7 +75,7 @@ interface Made {
 }
 
 async function readSource(source: Source, options: ConvertOptions, browser: OpenBrowser): Promise<Made> {
-  if (source.kind === 'svg') throw new Error('not yet');
+  if (source.kind === 'svg') return readArtboards(source, options, browser);
   return readWebPage(source, options, browser);
 }
 
@@ -105,6 +106,27 @@ async function readWebPage(source: Exclude<Source, { kind: 'svg' }>, { widths, p
     };
   } finally {
     await served?.close();
+  }
+}
+
+async function readArtboards(source: Extract<Source, { kind: 'svg' }>, { progress }: ConvertOptions, browser: OpenBrowser): Promise<Made> {
+  const read = await readDesign(browser, source.name, source.files, progress);
+  try {
+    const raw = runPasses(read.document, { boxes: new Map(), width: read.document.source.widths[0] as number }, DESIGN_PASSES);
+    progress('Collecting pictures');
+    const assets = new AssetStore();
+    const fetched = await fetchAssets(assetAddresses(raw), read.address, assets);
+    const document = mapAssets(raw, (one) => fetched.places.get(one));
+    const references = await Promise.all(read.references.map((one) => finishReference(one, [])));
+    return {
+      document,
+      references,
+      assets,
+      notes: [...read.notes, ...fetched.missing.map((one) => `Picture could not be had, its space is kept: ${shortAddress(one, undefined)}`)],
+      sourceElements: references[0]?.measured.elements ?? 0,
+    };
+  } finally {
+    await read.close();
   }
 }
 

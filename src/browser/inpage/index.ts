@@ -1,5 +1,6 @@
 /** Everything that runs inside a page: plain data in, plain data out. Bundled into one script, `tavrikInPage`. */
 export { probeDefaults } from './defaults.js';
+export { captureDrawing, placeDrawing } from './drawing.js';
 export { evaluateMedia, expandDeclarations, matchSelectors } from './rules.js';
 export { comparePictures } from './pictures.js';
 export { settle } from './settle.js';

@@ -1,7 +1,7 @@
+import { writeLooks } from './svg-markup.js';
 import type { Box, CapturedNode, CapturedPage } from '../../core/html/captured.js';
 
 const NEVER = new Set(['script', 'style', 'noscript', 'template', 'link', 'meta', 'base', 'head', 'title']);
-const SVG_NEVER = 'script, foreignObject script, animate, set, animateTransform, animateMotion';
 
 /** The elements that the last snapshot numbered, so that later calls can speak of them by number. */
 let numbered: (Element | null)[] = [];
@@ -117,54 +117,13 @@ function pictureOf(canvas: HTMLCanvasElement): string {
   }
 }
 
-const PRESENTATION = [
-  'fill', 'fill-opacity', 'fill-rule', 'stroke', 'stroke-width', 'stroke-opacity', 'stroke-linecap', 'stroke-linejoin', 'stroke-dasharray',
-  'stroke-dashoffset', 'stroke-miterlimit', 'opacity', 'stop-color', 'stop-opacity', 'clip-rule', 'visibility', 'display',
-  'font-family', 'font-size', 'font-weight', 'font-style', 'letter-spacing', 'text-anchor', 'dominant-baseline', 'mix-blend-mode',
-]; // prettier-ignore
-const UNDRAWN = new Set(['defs', 'clippath', 'mask', 'pattern', 'symbol', 'title', 'desc', 'metadata', 'style']);
-
 /** A drawing as markup that needs no style sheet: looks that come from rules become attributes of its parts. */
 function drawing(svg: SVGSVGElement): string {
   const copy = svg.cloneNode(true) as SVGSVGElement;
-  const originals = [svg, ...svg.querySelectorAll('*')];
-  const copies = [copy, ...copy.querySelectorAll('*')];
-  const rootColor = getComputedStyle(svg).color;
-  originals.forEach((original, index) => {
-    const made = copies[index] as Element;
-    if (index > 0 && original instanceof SVGElement) writeLook(original, made, rootColor);
-    made.removeAttribute('class');
-    made.removeAttribute('style');
-    for (const { name, value } of [...made.attributes]) {
-      if (/^on|^data-/i.test(name) || (/href$/.test(name) && /^\s*javascript:/i.test(value))) made.removeAttribute(name);
-    }
-  });
+  writeLooks(svg, copy, getComputedStyle(svg).color);
   inlineUses(copy);
-  for (const one of copy.querySelectorAll(SVG_NEVER)) one.remove();
-  for (const one of copy.querySelectorAll('style')) one.remove();
   copy.removeAttribute('id');
   return new XMLSerializer().serializeToString(copy);
-}
-
-/** A paint that follows the text colour of the whole drawing goes on doing so. */
-function writeLook(original: SVGElement, made: Element, rootColor: string): void {
-  if (UNDRAWN.has(original.localName.toLowerCase())) return;
-  const own = getComputedStyle(original);
-  const parent = original.parentElement ? getComputedStyle(original.parentElement) : null;
-  for (const name of PRESENTATION) {
-    const value = own.getPropertyValue(name);
-    const inherited = name !== 'opacity' && name !== 'display' && name !== 'stop-color' && name !== 'stop-opacity' && name !== 'mix-blend-mode' && name !== 'dominant-baseline';
-    if (inherited && parent && parent.getPropertyValue(name) === value) {
-      if (made.hasAttribute(name)) made.removeAttribute(name);
-      continue;
-    }
-    if (!inherited && isPlain(name, value)) continue;
-    made.setAttribute(name, name === 'fill' || name === 'stroke' ? value === rootColor && own.color === rootColor ? 'currentColor' : value : value);
-  }
-}
-
-function isPlain(name: string, value: string): boolean {
-  return (name === 'opacity' && value === '1') || (name === 'display' && value !== 'none') || (name === 'stop-opacity' && value === '1') || (name === 'stop-color' && value === 'rgb(0, 0, 0)') || (name === 'mix-blend-mode' && value === 'normal') || (name === 'dominant-baseline' && value === 'auto');
 }
 
 /** Draws what `use` elements point at elsewhere in the page into the drawing itself. */

@@ -10,6 +10,9 @@ import { unused } from './unused.js';
 /** The passes in the order in which they run. */
 export const PASSES: readonly Pass[] = [sections, names, everywhere, unused, shareStyles, fields];
 
+/** Designs come with their sections marked. */
+export const DESIGN_PASSES: readonly Pass[] = [names, unused, shareStyles, fields];
+
 export function runPasses(document: PageDocument, context: PassContext, passes: readonly Pass[] = PASSES): PageDocument {
   return passes.reduce((made, pass) => pass.run(made, context), document);
 }

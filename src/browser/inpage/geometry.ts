@@ -1,0 +1,42 @@
+import type { DrawnBox } from '../../core/design/drawn.js';
+
+/** Place of a client rectangle on the page, px. */
+export function pageBox(rect: DOMRect): DrawnBox {
+  const round = (value: number): number => Math.round(value * 100) / 100;
+  return [round(rect.left + scrollX), round(rect.top + scrollY), round(rect.width), round(rect.height)];
+}
+
+export function clipped(box: DrawnBox, clip: DrawnBox | undefined): DrawnBox {
+  if (!clip) return box;
+  const x = Math.max(box[0], clip[0]);
+  const y = Math.max(box[1], clip[1]);
+  const made: DrawnBox = [x, y, Math.max(0, Math.min(box[0] + box[2], clip[0] + clip[2]) - x), Math.max(0, Math.min(box[1] + box[3], clip[1] + clip[3]) - y)];
+  return same(made, box) ? box : made;
+}
+
+export function same(a: DrawnBox, b: DrawnBox): boolean {
+  return a.every((value, index) => Math.abs(value - (b[index] as number)) < 0.05);
+}
+
+export function contains(outer: DrawnBox, inner: DrawnBox): boolean {
+  const x = inner[0] + inner[2] / 2;
+  const y = inner[1] + inner[3] / 2;
+  return x >= outer[0] && x <= outer[0] + outer[2] && y >= outer[1] && y <= outer[1] + outer[3];
+}
+
+export function isEmpty(box: DrawnBox | undefined): boolean {
+  return box !== undefined && (box[2] < 0.5 || box[3] < 0.5);
+}
+
+export function around(boxes: readonly DrawnBox[]): DrawnBox {
+  const x = Math.min(...boxes.map((box) => box[0]));
+  const y = Math.min(...boxes.map((box) => box[1]));
+  return [x, y, Math.max(...boxes.map((box) => box[0] + box[2])) - x, Math.max(...boxes.map((box) => box[1] + box[3])) - y];
+}
+
+/** A colour with some opacity multiplied in. */
+export function withAlpha(color: string, opacity: number): string {
+  if (opacity >= 0.995) return color;
+  const [red = 0, green = 0, blue = 0, alpha = 1] = (color.match(/[\d.]+/g) ?? []).map(Number);
+  return `rgba(${red}, ${green}, ${blue}, ${Math.round(alpha * opacity * 1000) / 1000})`;
+}

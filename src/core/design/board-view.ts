@@ -1,0 +1,60 @@
+import type { Part } from './cuts.js';
+import type { DrawnBox } from './drawn.js';
+import { around } from './geometry.js';
+import type { Piece, Pieces } from './pieces.js';
+
+/** One board seen through the tree that was made from the widest: which piece stands for which, and where. */
+export class BoardView {
+  private readonly boxes = new Map<Part, DrawnBox | undefined>();
+
+  /** @param pairs pieces of the widest board to pieces of this one; none for the widest itself */
+  constructor(
+    readonly board: Pieces,
+    private readonly pairs: ReadonlyMap<Piece, Piece> | undefined,
+  ) {}
+
+  get width(): number {
+    return this.board.width;
+  }
+
+  /** The piece of this board that is the same thing. */
+  pieceOf(part: Part): Piece | undefined {
+    if (!part.piece) return undefined;
+    if (!this.pairs) return this.board.all.includes(part.piece) || isSameThing(this.board, part.piece) ? part.piece : undefined;
+    return this.pairs.get(part.piece) ?? (isSameThing(this.board, part.piece) ? part.piece : undefined);
+  }
+
+  /** Where a part stands on this board: line boxes for texts, the box around all for groups. Undefined if it is not there. */
+  boxOf(part: Part): DrawnBox | undefined {
+    if (!this.boxes.has(part)) this.boxes.set(part, this.measure(part));
+    return this.boxes.get(part);
+  }
+
+  private measure(part: Part): DrawnBox | undefined {
+    const piece = this.pieceOf(part);
+    if (piece) return piece.type === 'text' ? lineBoxes(piece) : piece.box;
+    const inside = part.parts.map((one) => this.boxOf(one)).filter((one) => one !== undefined);
+    const all = inside.length ? inside : part.over.map((one) => this.boxOf(one)).filter((one) => one !== undefined);
+    if (all.length === 0) return undefined;
+    const box = around(all);
+    return part.band ? [0, box[1], this.width, box[3]] : box;
+  }
+
+  /** Children that are on this board. */
+  present(parts: readonly Part[]): Part[] {
+    return parts.filter((part) => this.boxOf(part) !== undefined);
+  }
+}
+
+/** Extra pieces of other boards are copies of the piece without its inside. */
+function isSameThing(board: Pieces, piece: Piece): boolean {
+  return board.all.some((one) => one.order === piece.order && one.type === piece.type && one.box === piece.box);
+}
+
+/** Texts as CSS lays them out: lines as high as the leading, glyphs in their middle. */
+function lineBoxes(piece: Extract<Piece, { type: 'text' }>): DrawnBox {
+  const { text } = piece;
+  const glyphs = text.lines[0]?.box[3] ?? text.leading;
+  const [x, y, width] = text.box;
+  return [x, y - (text.leading - glyphs) / 2, width, text.leading * text.lines.length];
+}

@@ -1,0 +1,227 @@
+import { createHash } from 'node:crypto';
+import type { Breakpoint, ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import { BoardView } from './board-view.js';
+import { bandsOf } from './bands.js';
+import { arrange, type Part } from './cuts.js';
+import type { DrawnBoard, TextLook } from './drawn.js';
+import { layOut, type BoardLooks } from './layout.js';
+import { insertExtra, matchBoards, matchedShare } from './match.js';
+import { sameLook, wordsOf, type Paragraph } from './paragraphs.js';
+import { piecesOf, type Piece, type Pieces } from './pieces.js';
+import { rolesOf, type Roles } from './roles.js';
+import { breakpointsBetween, styleFromBoards } from './sheet.js';
+
+export interface DesignInput {
+  readonly name: string;
+  readonly files: readonly string[];
+  /** Widest first. */
+  readonly boards: readonly DrawnBoard[];
+}
+
+export interface BuiltDesign {
+  readonly document: PageDocument;
+  readonly notes: readonly string[];
+}
+
+/** Below this share of matched texts and pictures, artboards are said to be of different pages. */
+const SAME_PAGE = 0.5;
+/** Drawing up to this size (px) and length (characters) becomes an icon in the page rather than a file. */
+const ICON_SIZE = 96;
+const ICON_LENGTH = 6000;
+
+/** Makes a page from artboards: the widest gives the structure, the others what differs at their widths. */
+export function buildDesign(input: DesignInput): BuiltDesign {
+  const boards = input.boards.map(piecesOf);
+  const first = boards[0] as Pieces;
+  const root = bandsOf(arrange(first.top), first.width);
+  const notes: string[] = input.boards.flatMap((board) => board.notes.map((note) => `${board.width} px: ${note}`));
+  const matches = boards.slice(1).map((board) => matchBoards(first, board));
+  matches.forEach((match, index) => {
+    const board = boards[index + 1] as Pieces;
+    const share = matchedShare(first, match);
+    if (share < SAME_PAGE) notes.push(`The artboards of ${first.width} and ${board.width} px share only ${Math.round(share * 100)} % of their texts and pictures; are they one page?`);
+    const extras = match.extra.filter((piece) => piece.type !== 'box');
+    for (const extra of extras) {
+      insertExtra(root, extra, board, match.pairs);
+      notes.push(`Only on the artboard of ${board.width} px: ${describe(extra)}`);
+    }
+    const gone = first.all.filter((piece) => piece.type !== 'box' && !match.pairs.has(piece));
+    for (const piece of gone) notes.push(`Not on the artboard of ${board.width} px: ${describe(piece)}`);
+  });
+  const views = [new BoardView(first, undefined), ...matches.map((match, index) => new BoardView(boards[index + 1] as Pieces, match.pairs))];
+  const looks = views.map((view) => layOut(root, view));
+  const breakpoints = breakpointsBetween(boards.map(({ width }) => width));
+  const document = new Builder(input, boards, views, looks, breakpoints).build(root);
+  return { document, notes };
+}
+
+function describe(piece: Piece): string {
+  if (piece.type === 'text') return `“${wordsOf(piece.text).slice(0, 60)}”`;
+  return piece.type === 'box' ? 'a box' : `${piece.type === 'art' ? 'a drawing' : 'a picture'} ${piece.type === 'art' ? piece.art.path : piece.picture.path}`.trim();
+}
+
+class Builder {
+  private readonly styles: Record<string, SharedStyle> = {};
+  private readonly roles: Roles;
+  private counter = 0;
+
+  constructor(
+    private readonly input: DesignInput,
+    private readonly boards: readonly Pieces[],
+    private readonly views: readonly BoardView[],
+    private readonly looks: readonly BoardLooks[],
+    private readonly breakpoints: readonly Breakpoint[],
+  ) {
+    this.roles = rolesOf((boards[0] as Pieces).all);
+  }
+
+  build(root: Part): PageDocument {
+    const base = this.bodyLook();
+    const children = root.parts.map((part, index) => this.section(part, index));
+    const over = root.over.map((part) => this.node(part));
+    const bodyLooks = this.boards.map((board, index) => ({ ...base, ...board.ground, ...(this.looks[index]?.get(root) ?? {}) }));
+    const body: ElementNode = { id: 'page', kind: 'box', name: 'page', element: 'body', style: this.addStyle(bodyLooks), children: [...children, ...over] };
+    return {
+      format: 'tavrik-page',
+      version: 1,
+      name: this.input.name,
+      title: this.input.boards[0]?.title || this.titleFrom() || this.input.name,
+      language: 'en',
+      source: { kind: 'svg', files: this.input.files, widths: this.boards.map(({ width }) => width) },
+      breakpoints: this.breakpoints,
+      everywhere: { 'box-sizing': 'border-box', margin: '0' },
+      styles: this.styles,
+      body,
+    };
+  }
+
+  private titleFrom(): string {
+    const texts = (this.boards[0] as Pieces).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
+    const heading = texts.find((text) => this.roles.levelOf(text) === 1);
+    return heading ? wordsOf(heading) : '';
+  }
+
+  private bodyLook(): Record<string, string> {
+    const texts = (this.boards[0] as Pieces).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
+    const longest = [...texts].sort((a, b) => wordsOf(b).length - wordsOf(a).length)[0];
+    return longest ? { 'font-family': longest.look.family, color: longest.look.color } : {};
+  }
+
+  private addStyle(looks: readonly Record<string, string>[]): string {
+    const name = `s${(this.counter += 1)}`;
+    this.styles[name] = styleFromBoards(looks, this.breakpoints);
+    return name;
+  }
+
+  private styleOf(part: Part): string {
+    return this.addStyle(this.looks.map((looks, index) => looks.get(part) ?? (this.views[index]?.boxOf(part) ? {} : { display: 'none' })));
+  }
+
+  private idOf(part: Part, path: string): string {
+    return createHash('sha1').update(`${path}|${part.piece?.order ?? ''}|${part.piece ? '' : this.counter}`).digest('hex').slice(0, 8);
+  }
+
+  private section(part: Part, index: number): ElementNode {
+    const made = this.node(part);
+    if (made.kind === 'text' || made.kind === 'heading' || made.kind === 'image' || made.kind === 'icon') return made;
+    const height = part.box[3];
+    const element = index === 0 && height < 140 ? 'header' : 'section';
+    return { ...made, kind: 'section', element };
+  }
+
+  private node(part: Part): ElementNode {
+    const { piece } = part;
+    if (piece?.type === 'text') return this.textNode(part, piece.text);
+    if (piece?.type === 'art') return this.artNode(part, piece);
+    const inside = [...part.parts, ...part.over];
+    if (piece?.type === 'picture' && inside.length === 0) {
+      const { picture } = piece;
+      return { id: this.idOf(part, picture.path), kind: 'image', name: 'picture', element: 'img', style: this.styleOf(part), attributes: { src: picture.address, alt: picture.title }, from: { path: picture.path } };
+    }
+    const path = piece?.type === 'box' ? piece.shape.path : piece?.type === 'picture' ? piece.picture.path : '';
+    const style = this.styleOf(part);
+    const button = this.roles.isButton(part);
+    const href = piece?.type === 'box' ? piece.shape.href : undefined;
+    const children = inside.map((one): PageNode => (button ? this.plainText(one) : this.node(one)));
+    const kind = button ? 'button' : part.direction === 'row' ? 'row' : part.parts.length > 1 ? 'stack' : 'box';
+    return {
+      id: this.idOf(part, path),
+      kind,
+      name: kind,
+      element: button ? 'a' : 'div',
+      style,
+      ...(button ? { attributes: { href: href ?? textHref(inside) ?? '#' } } : {}),
+      ...(path ? { from: { path } } : {}),
+      ...(children.length ? { children } : {}),
+    };
+  }
+
+  /** Inside a button words are words: no paragraph, no link. */
+  private plainText(part: Part): ElementNode {
+    const node = this.node(part);
+    return part.piece?.type === 'text' ? { ...node, element: 'span', kind: 'run', ...(node.attributes ? { attributes: undefined } : {}) } : node;
+  }
+
+  private textNode(part: Part, text: Paragraph): ElementNode {
+    const level = this.roles.levelOf(text);
+    const link = level === undefined && this.roles.isLink(part);
+    const element = level ? `h${level}` : link ? 'a' : 'p';
+    const kind = level ? 'heading' : link ? 'link' : 'text';
+    const shared = { id: this.idOf(part, text.path), kind, name: kind, element, style: this.styleOf(part) } as const;
+    const attributes = link ? { attributes: { href: text.href ?? '#' } } : {};
+    return { ...shared, ...attributes, from: { path: text.path }, children: this.runs(text) };
+  }
+
+  private runs(text: Paragraph): PageNode[] {
+    const pieces: { text: string; look: TextLook; href?: string }[] = [];
+    text.lines.forEach((line, index) => {
+      line.runs.forEach((run, at) => {
+        const words = index > 0 && at === 0 ? ` ${run.text}` : run.text;
+        const last = pieces.at(-1);
+        if (last && sameLook(last.look, run.look) && last.href === run.href) last.text += words;
+        else pieces.push({ text: words, look: run.look, ...(run.href ? { href: run.href } : {}) });
+      });
+    });
+    return pieces.map((one, index): PageNode => {
+      if (sameLook(one.look, text.look) && (!one.href || one.href === text.href)) return { kind: 'words', text: one.text };
+      return this.run(one, text, index);
+    });
+  }
+
+  private run(one: { text: string; look: TextLook; href?: string }, text: Paragraph, index: number): ElementNode {
+    const look: Record<string, string> = {};
+    if (one.look.family !== text.look.family) look['font-family'] = one.look.family;
+    if (one.look.size !== text.look.size) look['font-size'] = `${one.look.size}px`;
+    if (one.look.weight !== text.look.weight) look['font-weight'] = one.look.weight;
+    if (one.look.style !== text.look.style) look['font-style'] = one.look.style;
+    look['color'] = one.look.color;
+    look['text-decoration-line'] = one.look.decoration;
+    const element = one.href ? 'a' : Number(one.look.weight) > Number(text.look.weight) ? 'strong' : 'span';
+    return {
+      id: createHash('sha1').update(`${text.path}|${index}|${one.text}`).digest('hex').slice(0, 8),
+      kind: one.href ? 'link' : 'run',
+      name: 'run',
+      element,
+      style: this.addStyle(this.boards.map(() => look)),
+      ...(one.href ? { attributes: { href: one.href } } : {}),
+      inline: true,
+      children: [{ kind: 'words', text: one.text }],
+    };
+  }
+
+  private artNode(part: Part, piece: Extract<Piece, { type: 'art' }>): ElementNode {
+    const { art, box } = piece;
+    const wide = box[2] >= 0.9 * (this.boards[0] as Pieces).width;
+    const shared = { id: this.idOf(part, art.path), name: art.title || art.layer || 'drawing', style: this.styleOf(part), from: { path: art.path } };
+    const markup = wide ? art.markup.replace(/^<svg/, '<svg preserveAspectRatio="none"') : art.markup;
+    if (Math.max(box[2], box[3]) <= ICON_SIZE && art.markup.length <= ICON_LENGTH) {
+      return { ...shared, kind: 'icon', element: 'svg', markup, attributes: art.title ? { role: 'img', 'aria-label': art.title } : { 'aria-hidden': 'true' } };
+    }
+    return { ...shared, kind: 'artwork', element: 'img', attributes: { src: `data:image/svg+xml;base64,${Buffer.from(markup).toString('base64')}`, alt: art.title } };
+  }
+}
+
+function textHref(parts: readonly Part[]): string | undefined {
+  for (const { piece } of parts) if (piece?.type === 'text' && piece.text.href) return piece.text.href;
+  return undefined;
+}

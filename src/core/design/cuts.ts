@@ -1,0 +1,129 @@
+import type { DrawnBox } from './drawn.js';
+import { area, around, bottom, right, shared } from './geometry.js';
+import type { Piece } from './pieces.js';
+
+export type Direction = 'stack' | 'row';
+
+/** A piece, or a group of parts that lie above or beside each other; `over` lies over the rest. */
+export interface Part {
+  readonly piece?: Piece;
+  readonly direction: Direction;
+  readonly parts: Part[];
+  readonly over: Part[];
+  readonly box: DrawnBox;
+  /** A section across the page without a box of its own. */
+  readonly band?: true;
+  /** Why it became what it is, in words. */
+  readonly reason: string;
+}
+
+/** Boxes may overlap by this much and still lie beside each other, px. */
+const TOUCH = 3;
+/** A gutter narrower than this does not part columns, px. */
+const NARROWEST_GUTTER = 6;
+
+/** Finds rows and columns among things that lie side by side: recursive cuts along clear gaps. */
+export function arrange(pieces: readonly Piece[]): Part {
+  return group(pieces, pieces.length === 0 ? [0, 0, 0, 0] : around(pieces.map(({ box }) => box)));
+}
+
+function leaf(piece: Piece): Part {
+  if (piece.inside.length === 0) return { piece, direction: 'stack', parts: [], over: [], box: piece.box, reason: 'a thing by itself' };
+  const inner = arrange(piece.inside);
+  const only = !inner.piece ? inner : { ...inner, direction: 'stack' as const, parts: [inner], over: [] };
+  return { piece, direction: only.direction, parts: only.parts, over: only.over, box: piece.box, reason: `holds ${piece.inside.length} things; inside: ${only.reason}` };
+}
+
+function group(pieces: readonly Piece[], box: DrawnBox): Part {
+  if (pieces.length === 1) return leaf(pieces[0] as Piece);
+  const strips = cutRows(pieces);
+  const columns = cutColumns(pieces);
+  if (columns.length > 1 && (strips.length <= 1 || widestGap(columns, 0) >= widestGap(strips, 1) || isOneLine(strips))) return row(columns, box);
+  if (strips.length > 1) return stack(joinStrips(strips), box);
+  if (columns.length > 1) return row(columns, box);
+  return layered(pieces, box);
+}
+
+function row(columns: readonly Piece[][], box: DrawnBox): Part {
+  return { direction: 'row', parts: columns.map((one) => group(one, around(one.map((piece) => piece.box)))), over: [], box, reason: `${columns.length} columns, gutter ${Math.round(widestGap(columns, 0))} px` };
+}
+
+function stack(strips: readonly Piece[][], box: DrawnBox): Part {
+  return { direction: 'stack', parts: strips.map((one) => group(one, around(one.map((piece) => piece.box)))), over: [], box, reason: `${strips.length} rows, widest gap ${Math.round(widestGap(strips, 1))} px` };
+}
+
+function isOneLine(strips: readonly Piece[][]): boolean {
+  return strips.length <= 1;
+}
+
+/** What overlaps without being held is laid over the rest, the last painted first. */
+function layered(pieces: readonly Piece[], box: DrawnBox): Part {
+  const overlapping = pieces.filter((one) => pieces.some((other) => other !== one && shared(one.box, other.box) > TOUCH * TOUCH));
+  const candidates = overlapping.length ? overlapping : pieces;
+  const upper = [...candidates].sort((a, b) => area(a.box) - area(b.box) || b.order - a.order)[0] as Piece;
+  const rest = pieces.filter((one) => one !== upper);
+  const below = group(rest, box);
+  const over = leaf(upper);
+  if (!below.piece) return { ...below, over: [...below.over, over], box };
+  return { direction: 'stack', parts: [below], over: [over], box, reason: 'things that overlap without a box around them' };
+}
+
+/** Vertical extent that counts for cuts: glyph boxes have air above and below. */
+function tops(piece: Piece): [number, number] {
+  const air = piece.type === 'text' ? piece.text.look.size * 0.15 : 0;
+  return [piece.box[1] + air, bottom(piece.box) - air];
+}
+
+function cutRows(pieces: readonly Piece[]): Piece[][] {
+  return cutAlong(pieces, tops, TOUCH);
+}
+
+function cutColumns(pieces: readonly Piece[]): Piece[][] {
+  return cutAlong(pieces, (piece) => [piece.box[0], right(piece.box)], -NARROWEST_GUTTER + 2);
+}
+
+function cutAlong(pieces: readonly Piece[], extent: (piece: Piece) => [number, number], tolerance: number): Piece[][] {
+  const sorted = [...pieces].sort((a, b) => extent(a)[0] - extent(b)[0] || a.order - b.order);
+  const groups: Piece[][] = [];
+  let end = -Infinity;
+  for (const piece of sorted) {
+    const [from, to] = extent(piece);
+    if (groups.length === 0 || from >= end - tolerance) groups.push([piece]);
+    else (groups.at(-1) as Piece[]).push(piece);
+    end = Math.max(end, to);
+  }
+  return groups;
+}
+
+/** The widest gap between neighbouring groups along an axis (0: across, 1: down), px. */
+function widestGap(groups: readonly Piece[][], axis: 0 | 1): number {
+  return Math.max(0, ...gaps(groups, axis));
+}
+
+function gaps(groups: readonly Piece[][], axis: 0 | 1): number[] {
+  const boxes = groups.map((one) => around(one.map(({ box }) => box)));
+  return boxes.slice(1).map((box, index) => box[axis] - ((boxes[index] as DrawnBox)[axis] + (boxes[index] as DrawnBox)[axis === 0 ? 2 : 3]));
+}
+
+/**
+ * Neighbouring strips with the same gutters are one row of columns that happen to have gaps at the same height, as long
+ * as they stand closer together than their columns.
+ */
+function joinStrips(strips: readonly Piece[][]): Piece[][] {
+  const between = gaps(strips, 1);
+  const joined: Piece[][] = [];
+  let run: Piece[] = [];
+  strips.forEach((strip, index) => {
+    const both = [...run, ...strip];
+    const columns = cutColumns(both);
+    const close = index === 0 || (between[index - 1] as number) < widestGap(columns, 0);
+    const parted = columns.length > 1 && cutColumns(strip).length === columns.length && cutColumns(run).length === columns.length;
+    if (run.length && parted && close) run = both;
+    else {
+      if (run.length) joined.push(run);
+      run = [...strip];
+    }
+  });
+  if (run.length) joined.push(run);
+  return joined.length > 1 ? joined : [...strips];
+}

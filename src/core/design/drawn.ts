@@ -1,0 +1,90 @@
+/** What a browser saw of an SVG artboard: painted things in order, plain data. Lengths are CSS px from its top left corner. */
+
+export type DrawnBox = readonly [x: number, y: number, width: number, height: number];
+
+/** The look of a stretch of text. */
+export interface TextLook {
+  readonly family: string;
+  /** Drawn size, transforms included, px. */
+  readonly size: number;
+  readonly weight: string;
+  readonly style: string;
+  readonly color: string;
+  /** px; 0 for normal. */
+  readonly spacing: number;
+  readonly decoration: string;
+  readonly transform: string;
+}
+
+export interface DrawnWord {
+  readonly text: string;
+  readonly box: DrawnBox;
+}
+
+/** Words of one text element that stand on one line. */
+export interface DrawnText {
+  readonly type: 'text';
+  readonly order: number;
+  readonly path: string;
+  readonly layer: string;
+  readonly box: DrawnBox;
+  readonly words: readonly DrawnWord[];
+  readonly look: TextLook;
+  readonly anchor: 'start' | 'middle' | 'end';
+  readonly href?: string;
+}
+
+/** A rectangle (or ellipse) with a CSS look. */
+export interface DrawnShape {
+  readonly type: 'box';
+  readonly order: number;
+  readonly path: string;
+  readonly layer: string;
+  readonly box: DrawnBox;
+  /** CSS declarations: background, border, radius, shadow, opacity. */
+  readonly look: Readonly<Record<string, string>>;
+  readonly href?: string;
+}
+
+/** A picture, with the part of it that shows. */
+export interface DrawnPicture {
+  readonly type: 'picture';
+  readonly order: number;
+  readonly path: string;
+  readonly layer: string;
+  readonly box: DrawnBox;
+  /** Where the whole picture would lie. */
+  readonly whole: DrawnBox;
+  readonly address: string;
+  readonly title: string;
+  readonly look: Readonly<Record<string, string>>;
+  readonly href?: string;
+}
+
+/** Paths and other drawing that is kept as a vector picture. */
+export interface DrawnArt {
+  readonly type: 'art';
+  readonly order: number;
+  readonly path: string;
+  readonly layer: string;
+  readonly box: DrawnBox;
+  /** A whole SVG document. */
+  readonly markup: string;
+  readonly title: string;
+  readonly pieces: number;
+  readonly href?: string;
+}
+
+export type DrawnItem = DrawnText | DrawnShape | DrawnPicture | DrawnArt;
+
+export interface DrawnBoard {
+  readonly width: number;
+  readonly height: number;
+  readonly title: string;
+  readonly items: readonly DrawnItem[];
+  /** What could not be kept as it is, in words. */
+  readonly notes: readonly string[];
+}
+
+/** Why a drawing cannot be read. */
+export type DrawingFault = { readonly fault: 'broken' | 'no size' | 'empty'; readonly detail: string };

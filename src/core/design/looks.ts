@@ -1,0 +1,56 @@
+import type { DrawnBox } from './drawn.js';
+import { px } from './geometry.js';
+import type { Paragraph } from './paragraphs.js';
+import type { Piece } from './pieces.js';
+
+type Look = Record<string, string>;
+
+/** Type of a paragraph as CSS. */
+export function textLook(text: Paragraph): Look {
+  const { look } = text;
+  return {
+    'font-family': look.family,
+    'font-size': px(look.size),
+    'font-weight': look.weight,
+    'line-height': String(Math.round((text.leading / look.size) * 1e4) / 1e4),
+    color: look.color,
+    ...(look.style !== 'normal' ? { 'font-style': look.style } : {}),
+    ...(look.spacing ? { 'letter-spacing': px(look.spacing) } : {}),
+    ...(look.decoration !== 'none' ? { 'text-decoration-line': look.decoration } : {}),
+    ...(look.transform !== 'none' ? { 'text-transform': look.transform } : {}),
+  };
+}
+
+/** How a picture fills its place: what part of it shows, and its shape. */
+export function pictureLook(piece: Extract<Piece, { type: 'picture' }>, sized: boolean): Look {
+  const { picture, box } = piece;
+  const cut = cropOf(box, picture.whole);
+  return {
+    display: 'block',
+    ...(sized ? {} : { width: '100%' }),
+    height: 'auto',
+    'aspect-ratio': `${Math.round(box[2] * 100) / 100} / ${Math.round(box[3] * 100) / 100}`,
+    'flex-shrink': '0',
+    ...picture.look,
+    ...(cut ? { 'object-fit': 'cover', 'object-position': cut } : {}),
+  };
+}
+
+/** Where a picture that is larger than its place is cut, as `object-position`; undefined if it is whole. */
+function cropOf(box: DrawnBox, whole: DrawnBox): string | undefined {
+  const spareX = whole[2] - box[2];
+  const spareY = whole[3] - box[3];
+  if (spareX < 1 && spareY < 1) return undefined;
+  const share = (value: number): string => `${Math.round(Math.min(1, Math.max(0, value)) * 1000) / 10}%`;
+  return `${spareX < 1 ? '50%' : share((box[0] - whole[0]) / spareX)} ${spareY < 1 ? '50%' : share((box[1] - whole[1]) / spareY)}`;
+}
+
+/** A box as CSS: fill, border, corners, shadow. A picture that holds others is their background. */
+export function boxLook(piece: Exclude<Piece, { type: 'text' }>): Look {
+  if (piece.type === 'box') return { ...piece.look };
+  if (piece.type === 'picture') {
+    const { 'object-fit': _fit, ...look } = piece.picture.look;
+    return { 'background-image': `url("${piece.picture.address}")`, 'background-size': 'cover', 'background-position': cropOf(piece.box, piece.picture.whole) ?? '50% 50%', ...look };
+  }
+  return {};
+}

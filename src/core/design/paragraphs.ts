@@ -1,0 +1,169 @@
+import type { DrawnBox, DrawnText, TextLook } from './drawn.js';
+import { around, bottom, middle, right } from './geometry.js';
+
+/** Words of one look in a line. */
+export interface Run {
+  readonly text: string;
+  readonly look: TextLook;
+  readonly href?: string;
+}
+
+export interface Line {
+  readonly runs: readonly Run[];
+  readonly box: DrawnBox;
+  /** Width of its first word: what would have to fit for it to move up. */
+  readonly firstWord: number;
+}
+
+export type Alignment = 'left' | 'center' | 'right';
+
+/** Lines that a person would call one text. */
+export interface Paragraph {
+  readonly order: number;
+  readonly path: string;
+  readonly layer: string;
+  readonly lines: readonly Line[];
+  /** Around the glyph boxes of all lines. */
+  readonly box: DrawnBox;
+  /** Look of most of its characters. */
+  readonly look: TextLook;
+  /** From line to line, px; for one line what its font asks for. */
+  readonly leading: number;
+  readonly align: Alignment;
+  readonly href?: string;
+}
+
+/** Farthest that words of one line may stand apart, in font sizes. */
+const WORD_GAP = 0.75;
+/** Largest leading of a paragraph, in font sizes. */
+const WIDEST_LEADING = 2.1;
+/** Edges closer than this are the same edge, px. */
+const SAME_EDGE = 2;
+
+/** Joins words to lines and lines to paragraphs. */
+export function paragraphsOf(texts: readonly DrawnText[], boardWidth: number): Paragraph[] {
+  const lines = joinLines(texts);
+  const paragraphs: OpenLine[][] = [];
+  for (const line of lines) {
+    const open = paragraphs.find((group) => continues(group, line));
+    if (open) open.push(line);
+    else paragraphs.push([line]);
+  }
+  return paragraphs.map((group) => finish(group, boardWidth)).sort((a, b) => a.order - b.order);
+}
+
+interface OpenLine extends Line {
+  readonly order: number;
+  readonly path: string;
+  readonly layer: string;
+  readonly anchor: DrawnText['anchor'];
+  readonly look: TextLook;
+}
+
+function joinLines(texts: readonly DrawnText[]): OpenLine[] {
+  const made: OpenLine[] = [];
+  for (const text of texts) {
+    const line: OpenLine = {
+      runs: [{ text: text.words.map((word) => word.text).join(' '), look: text.look, ...(text.href ? { href: text.href } : {}) }],
+      box: text.box,
+      firstWord: text.words[0]?.box[2] ?? 0,
+      order: text.order,
+      path: text.path,
+      layer: text.layer,
+      anchor: text.anchor,
+      look: text.look,
+    };
+    const before = made.at(-1);
+    const left = before && onOneLine(before, line) ? before : made.findLast((one) => onOneLine(one, line) && line.order - one.order < 4);
+    if (left) made[made.indexOf(left)] = joined(left, line);
+    else made.push(line);
+  }
+  return made;
+}
+
+function onOneLine(left: OpenLine, line: OpenLine): boolean {
+  const size = Math.max(left.look.size, line.look.size);
+  const baselines = Math.abs(bottom(left.box) - bottom(line.box) - (left.box[3] - line.box[3]) * 0.2);
+  const gap = line.box[0] - right(left.box);
+  const alike = Math.min(left.look.size, line.look.size) > 0.6 * size;
+  return alike && baselines < size * 0.2 && gap > -1 && gap < WORD_GAP * size * 0.6;
+}
+
+function joined(left: OpenLine, line: OpenLine): OpenLine {
+  const size = Math.max(left.look.size, line.look.size);
+  const gap = line.box[0] - right(left.box) > 0.12 * size ? ' ' : '';
+  const last = left.runs.at(-1) as Run;
+  const next = line.runs[0] as Run;
+  const runs = sameLook(last.look, next.look) && last.href === next.href ? [...left.runs.slice(0, -1), { ...last, text: `${last.text}${gap}${next.text}` }] : [...left.runs, { ...next, text: `${gap}${next.text}` }];
+  return { ...left, runs, box: around([left.box, line.box]) };
+}
+
+export function sameLook(a: TextLook, b: TextLook): boolean {
+  return a.family === b.family && a.size === b.size && a.weight === b.weight && a.style === b.style && a.color === b.color && a.spacing === b.spacing && a.decoration === b.decoration;
+}
+
+/** Whether a line goes on where a group of lines ends: below it, as large, on the same edge, at the same leading. */
+function continues(group: readonly OpenLine[], line: OpenLine): boolean {
+  const last = group.at(-1) as OpenLine;
+  const size = last.look.size;
+  if (line.order - last.order > 12 || Math.abs(line.look.size - size) > 0.5 || line.look.weight !== (group[0] as OpenLine).look.weight && line.runs.length === 1 && group.length === 1 && last.runs.length === 1) return false;
+  if (last.look.family !== line.look.family || (last.look.color !== line.look.color && last.runs.length === 1 && line.runs.length === 1)) return false;
+  const leading = line.box[1] - last.box[1];
+  if (leading < 0.8 * size || leading > WIDEST_LEADING * size) return false;
+  if (group.length > 1 && Math.abs(leading - (last.box[1] - (group.at(-2) as OpenLine).box[1])) > 1.5) return false;
+  const starts = Math.abs(last.box[0] - line.box[0]) <= SAME_EDGE;
+  const ends = Math.abs(right(last.box) - right(line.box)) <= SAME_EDGE;
+  const centred = Math.abs(middle(last.box) - middle(line.box)) <= SAME_EDGE;
+  if (!starts && !ends && !centred) return false;
+  return wouldNotFit(group, line);
+}
+
+/** A line that its neighbour above had room for begins something new. */
+function wouldNotFit(group: readonly OpenLine[], line: OpenLine): boolean {
+  const widest = Math.max(...group.map(({ box }) => box[2]), line.box[2]);
+  const last = group.at(-1) as OpenLine;
+  const space = last.look.size * 0.2;
+  return last.box[2] + space + line.firstWord > widest - 1 || group.length === 1;
+}
+
+function finish(group: readonly OpenLine[], boardWidth: number): Paragraph {
+  const first = group[0] as OpenLine;
+  const box = around(group.map((line) => line.box));
+  const look = mainLook(group);
+  const leading = group.length > 1 ? ((group.at(-1) as OpenLine).box[1] - first.box[1]) / (group.length - 1) : Math.max(first.box[3], look.size * 1.2);
+  const href = group.every((line) => line.runs.every((run) => run.href === first.runs[0]?.href)) ? first.runs[0]?.href : undefined;
+  return { order: first.order, path: first.path, layer: first.layer, lines: group, box, look, leading, align: alignmentOf(group, boardWidth), ...(href ? { href } : {}) };
+}
+
+function mainLook(group: readonly OpenLine[]): TextLook {
+  const counts = new Map<string, { look: TextLook; count: number }>();
+  for (const { runs } of group) {
+    for (const { look, text } of runs) {
+      const key = JSON.stringify(look);
+      const known = counts.get(key) ?? { look, count: 0 };
+      counts.set(key, { look, count: known.count + text.length });
+    }
+  }
+  return [...counts.values()].reduce((most, one) => (one.count > most.count ? one : most)).look;
+}
+
+function alignmentOf(group: readonly OpenLine[], boardWidth: number): Alignment {
+  const spread = (edge: (box: DrawnBox) => number): number => {
+    const values = group.map(({ box }) => edge(box));
+    return Math.max(...values) - Math.min(...values);
+  };
+  if (group.length > 1) {
+    const left = spread((box) => box[0]);
+    if (left <= SAME_EDGE) return 'left';
+    if (spread(middle) <= SAME_EDGE) return 'center';
+    return spread(right) <= SAME_EDGE ? 'right' : 'left';
+  }
+  const first = group[0] as OpenLine;
+  if (first.anchor === 'middle' || Math.abs(middle(first.box) - boardWidth / 2) <= 1) return 'center';
+  return first.anchor === 'end' ? 'right' : 'left';
+}
+
+/** The words of a paragraph as one line. */
+export function wordsOf({ lines }: Paragraph): string {
+  return lines.map(({ runs }) => runs.map(({ text }) => text).join('')).join(' ').replace(/\s+/g, ' ').trim();
+}
