@@ -7,7 +7,7 @@ import { serveFolder, type Served } from '../browser/serve.js';
 import { buildDesign } from '../core/design/build.js';
 import type { DrawnBoard } from '../core/design/drawn.js';
 import { Problem } from '../core/page/problem.js';
-import type { PageDocument } from '../core/page/types.js';
+import type { FontFace, PageDocument } from '../core/page/types.js';
 import type { OpenReference } from './reference.js';
 import type { Progress } from './report-progress.js';
 
@@ -35,7 +35,7 @@ export async function readDesign(browser: OpenBrowser, name: string, files: read
     const twice = widths.find((width, index) => widths.indexOf(width) !== index);
     if (twice !== undefined) throw new Problem(`Two artboards are ${twice} px wide.`, files.map((file) => basename(file)).join(', '), 'Give one artboard a width; convert other pages by themselves.');
     progress('Finding sections, rows and columns');
-    const built = buildDesign({ name, files: opened.map(({ file }) => basename(file)), boards: opened.map(({ board }) => board) });
+    const built = buildDesign({ name, files: opened.map(({ file }) => basename(file)), boards: opened.map(({ board }) => board), fonts: opened[0]?.fonts });
     return { ...built, references: opened.map(({ reference }) => reference), address: `${served.origin}/`, close: served.close };
   } catch (error) {
     await served.close();
@@ -47,6 +47,7 @@ interface OpenedBoard {
   readonly file: string;
   readonly board: DrawnBoard;
   readonly reference: OpenReference;
+  readonly fonts: readonly FontFace[];
 }
 
 async function openBoard(browser: OpenBrowser, served: Served, file: string, index: number): Promise<OpenedBoard> {
@@ -67,5 +68,7 @@ async function openBoard(browser: OpenBrowser, served: Served, file: string, ind
   if (board.items.length === 0) throw new Problem('This drawing shows nothing.', file, 'Check that its layers are visible and lie on the artboard.');
   const picture = pictureOf(page, board.height);
   picture.catch(() => undefined);
-  return { file, board, reference: { width: board.width, page, picture } };
+  const { faces } = await inside(page, 'collectSheets');
+  const fonts = faces.map(({ family, descriptors }): FontFace => ({ family, descriptors }));
+  return { file, board, fonts, reference: { width: board.width, page, picture } };
 }

@@ -1,6 +1,6 @@
 /** An element as the browser styles it by itself, and declarations of which some may change nothing. */
 export interface ProbeItem {
-  /** `tag`, `tag[type=…]` or `a[href]`. */
+  /** A tag with the attributes that change how browsers style it, e.g. `input[type=text]` or `img[width=7]`. */
   readonly element: string;
   readonly set: readonly (readonly [string, string])[];
 }
@@ -19,6 +19,9 @@ const FONT_SIZES = [16, 23];
 
 /** Properties whose resolved value is none on an element without a box: their computed value is asked for. */
 const WITHOUT_BOX = /^(transform|translate|rotate|scale|offset)/;
+
+/** Judged elsewhere: generated content stands or falls with its part, and box-sizing is a rule of the whole page. */
+const NEVER_IDLE = new Set(['content', 'box-sizing']);
 
 /** Two different values for each inherited property, to see whether an element takes its parent's. */
 const CONTRARY: Readonly<Record<string, string>> = {
@@ -66,9 +69,9 @@ class Probe {
   }
 
   private make(name: string): HTMLElement {
-    const [, tag = 'div', attribute, value] = /^([\w:-]+)(?:\[([\w-]+)(?:=([^\]]*))?\])?$/.exec(name) ?? [];
-    const element = this.inside.createElement(/^::/.test(name) ? 'span' : tag);
-    if (attribute) element.setAttribute(attribute, value ?? '#');
+    const tag = /^[\w-]+/.exec(name)?.[0] ?? 'span';
+    const element = this.inside.createElement(tag);
+    for (const [, attribute, value] of name.matchAll(/\[([\w-]+)(?:=([^\]]*))?\]/g)) element.setAttribute(attribute as string, value ?? '#');
     return element;
   }
 
@@ -91,7 +94,7 @@ class Probe {
     const read = (name: string): string => (WITHOUT_BOX.test(name) ? map.getAll(name).join() : style.getPropertyValue(name));
     const found: string[] = [];
     for (const [name, value] of set) {
-      if (this.inherited.has(name) || name === 'content' || value === 'inherit') continue;
+      if (this.inherited.has(name) || NEVER_IDLE.has(name) || value === 'inherit') continue;
       const before = read(name);
       made.style.removeProperty(name);
       if (read(name) === before) found.push(name);

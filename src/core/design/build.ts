@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { Breakpoint, ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import type { Breakpoint, ElementNode, FontFace, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { BoardView } from './board-view.js';
 import { bandsOf } from './bands.js';
 import { arrange, type Part } from './cuts.js';
@@ -12,6 +12,7 @@ import { rolesOf, type Roles } from './roles.js';
 import { breakpointsBetween, styleFromBoards } from './sheet.js';
 
 export interface DesignInput {
+  readonly fonts?: readonly FontFace[];
   readonly name: string;
   readonly files: readonly string[];
   /** Widest first. */
@@ -89,6 +90,7 @@ class Builder {
       language: 'en',
       source: { kind: 'svg', files: this.input.files, widths: this.boards.map(({ width }) => width) },
       breakpoints: this.breakpoints,
+      ...(this.input.fonts?.length ? { fonts: this.input.fonts } : {}),
       everywhere: { 'box-sizing': 'border-box', margin: '0' },
       styles: this.styles,
       body,
@@ -139,8 +141,9 @@ class Builder {
       return { id: this.idOf(part, picture.path), kind: 'image', name: 'picture', element: 'img', style: this.styleOf(part), attributes: { src: picture.address, alt: picture.title }, from: { path: picture.path } };
     }
     const path = piece?.type === 'box' ? piece.shape.path : piece?.type === 'picture' ? piece.picture.path : '';
-    const style = this.styleOf(part);
     const button = this.roles.isButton(part);
+    if (button) for (const looks of this.looks) undecorated(looks, part);
+    const style = this.styleOf(part);
     const href = piece?.type === 'box' ? piece.shape.href : undefined;
     const children = inside.map((one): PageNode => (button ? this.plainText(one) : this.node(one)));
     const kind = button ? 'button' : part.direction === 'row' ? 'row' : part.parts.length > 1 ? 'stack' : 'box';
@@ -167,6 +170,7 @@ class Builder {
     const link = level === undefined && this.roles.isLink(part);
     const element = level ? `h${level}` : link ? 'a' : 'p';
     const kind = level ? 'heading' : link ? 'link' : 'text';
+    if (link) for (const looks of this.looks) undecorated(looks, part);
     const shared = { id: this.idOf(part, text.path), kind, name: kind, element, style: this.styleOf(part) } as const;
     const attributes = link ? { attributes: { href: text.href ?? '#' } } : {};
     return { ...shared, ...attributes, from: { path: text.path }, children: this.runs(text) };
@@ -219,6 +223,12 @@ class Builder {
     }
     return { ...shared, kind: 'artwork', element: 'img', attributes: { src: `data:image/svg+xml;base64,${Buffer.from(markup).toString('base64')}`, alt: art.title } };
   }
+}
+
+/** Links are drawn as the design draws them: underlined only where it underlines. */
+function undecorated(looks: BoardLooks, part: Part): void {
+  const look = looks.get(part);
+  if (look && look['text-decoration-line'] === undefined) look['text-decoration-line'] = 'none';
 }
 
 function textHref(parts: readonly Part[]): string | undefined {

@@ -38,6 +38,8 @@ function group(pieces: readonly Piece[], box: DrawnBox): Part {
   if (pieces.length === 1) return leaf(pieces[0] as Piece);
   const strips = cutRows(pieces);
   const columns = cutColumns(pieces);
+  const cells = columns.length > 1 && strips.length > 1 ? cellsOf(strips) : undefined;
+  if (cells) return { direction: 'row', parts: cells.map((one) => group(one, around(one.map((piece) => piece.box)))), over: [], box, reason: `${cells.length} like things in rows of ${columns.length}` };
   if (columns.length > 1 && (strips.length <= 1 || widestGap(columns, 0) >= widestGap(strips, 1) || isOneLine(strips))) return row(columns, box);
   if (strips.length > 1) return stack(joinStrips(strips), box);
   if (columns.length > 1) return row(columns, box);
@@ -54,6 +56,48 @@ function stack(strips: readonly Piece[][], box: DrawnBox): Part {
 
 function isOneLine(strips: readonly Piece[][]): boolean {
   return strips.length <= 1;
+}
+
+/** Cells of a grid may differ by this much in width and place, px. */
+const CELL_SLACK = 4;
+
+/**
+ * Strips that all hold the same row of like things are the rows of a grid; its cells in reading order. A row of the
+ * grid may be several strips (picture, title, text) that come again in the same order.
+ */
+function cellsOf(strips: readonly Piece[][]): Piece[][] | undefined {
+  const rows = strips.map((strip) => cutColumns(strip));
+  const signs = rows.map((row) => row.map((cell) => cell.map((piece) => signOf(piece)).sort().join('+')));
+  const columns = Math.max(...rows.map((row) => row.length));
+  if (columns < 2 || !aligned(rows)) return undefined;
+  for (let period = 1; period <= strips.length / 2; period += 1) {
+    if (strips.length % period !== 0) continue;
+    const repeats = signs.every((sign, index) => sign.every((one, at) => one === signs[index % period]?.[at]) && (sign.length === columns || index >= strips.length - period));
+    const plain = period === 1 && signs.every((sign) => sign.every((one) => one === signs[0]?.[0]));
+    if (!repeats || (period === 1 && !plain)) continue;
+    const cells: Piece[][] = [];
+    for (let row = 0; row < strips.length; row += period) {
+      for (let column = 0; column < columns; column += 1) {
+        const cell = rows.slice(row, row + period).flatMap((one) => one[column] ?? []);
+        if (cell.length) cells.push(cell);
+      }
+    }
+    return cells;
+  }
+  return undefined;
+}
+
+function signOf(piece: Piece): string {
+  return piece.type === 'text' ? `text ${piece.text.look.size} ${piece.text.look.weight}` : piece.type;
+}
+
+function aligned(rows: readonly Piece[][][]): boolean {
+  const starts = (rows[0] as Piece[][]).map((cell) => around(cell.map(({ box }) => box)));
+  return rows.every((row) => row.every((cell, at) => {
+    const box = around(cell.map((piece) => piece.box));
+    const first = starts[at];
+    return first !== undefined && (Math.abs(box[0] - first[0]) <= CELL_SLACK || Math.abs(box[0] + box[2] / 2 - first[0] - first[2] / 2) <= CELL_SLACK);
+  }));
 }
 
 /** What overlaps without being held is laid over the rest, the last painted first. */

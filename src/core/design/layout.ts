@@ -3,6 +3,7 @@ import type { Part } from './cuts.js';
 import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';
 import { boxLook, pictureLook, textLook } from './looks.js';
+import { drawnBox, type Piece } from './pieces.js';
 import { isContentRow, NONE, only, placeAcross, type Look, type Region } from './place.js';
 
 /** Equal to the eye, px. */
@@ -111,20 +112,27 @@ function placeChild(part: Part, region: Region, view: BoardView, looks: BoardLoo
 /** The part's own look, and what is inside of it. */
 function dress(part: Part, box: DrawnBox, region: Region, view: BoardView, looks: BoardLooks, sized: boolean): void {
   const piece = view.pieceOf(part);
+  if (piece?.hang || piece?.rise) hangOver(part, piece, looks);
   if (piece?.type === 'text') return add(looks, part, textLook(piece.text));
   if (piece?.type === 'picture' && part.parts.length + part.over.length === 0) return add(looks, part, pictureLook(piece, sized));
   if (piece?.type === 'art') {
     const small = box[2] < 0.9 * region.width;
-    return add(looks, part, { display: 'block', height: px(box[3]), width: small || sized ? px(box[2]) : '100%', 'flex-shrink': '0', ...(small ? { 'max-width': '100%' } : {}) });
+    return add(looks, part, { display: 'block', height: px(drawnBox(piece)[3]), ...(sized ? {} : { width: small ? px(box[2]) : '100%' }), 'flex-shrink': '0', ...(small ? { 'max-width': '100%' } : {}) });
   }
   if (!piece) return layInside(part, box, part.band ? innerRegion(part, box, view, looks) : region, view, looks);
   const own = boxLook(piece);
   const edge = parseFloat(own['border-width'] ?? '0');
   const inner: DrawnBox = [box[0] + edge, box[1] + edge, box[2] - 2 * edge, box[3] - 2 * edge];
   add(looks, part, own);
-  if (part.parts.length + part.over.length === 0) return add(looks, part, { height: px(box[3]), 'flex-shrink': '0' });
+  if (part.parts.length + part.over.length === 0) return add(looks, part, { height: px(drawnBox(piece)[3]), 'flex-shrink': '0' });
   layInside(part, inner, innerRegion(part, inner, view, looks), view, looks);
   if (view.present(part.parts).length === 0) add(looks, part, { 'min-height': px(box[3]) });
+}
+
+/** What hangs over an edge takes no room there, and lies in front. */
+function hangOver(part: Part, { hang = 0, rise = 0 }: Piece, looks: BoardLooks): void {
+  const before = parseFloat(looks.get(part)?.['margin-top'] ?? '0');
+  add(looks, part, { position: 'relative', 'z-index': '1', ...(hang ? { 'margin-bottom': px(-hang) } : {}), ...(rise ? { 'margin-top': px(before - rise) } : {}) });
 }
 
 /** Padding at the sides of a box: what its content leaves, the same on both sides where the right is free. */
@@ -271,5 +279,5 @@ function placeFree(part: Part, around: DrawnBox, view: BoardView, looks: BoardLo
   const share = (value: number): string => `${Math.round((value / around[2]) * 1e5) / 1e3}%`;
   const fixed = piece?.type === 'art' && box[2] < 100;
   add(looks, part, { position: 'absolute', left: share(box[0] - around[0]), top: px(box[1] - around[1]), width: fixed ? px(box[2]) : share(box[2]), ...(piece?.type === 'text' && piece.text.lines.length === 1 ? { 'text-wrap-mode': 'nowrap' } : {}) });
-  dress(part, box, { x: box[0], width: box[2] }, view, looks, false);
+  dress(part, box, { x: box[0], width: box[2] }, view, looks, true);
 }

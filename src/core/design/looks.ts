@@ -1,7 +1,7 @@
 import type { DrawnBox } from './drawn.js';
 import { px } from './geometry.js';
 import type { Paragraph } from './paragraphs.js';
-import type { Piece } from './pieces.js';
+import { drawnBox, type Piece } from './pieces.js';
 
 type Look = Record<string, string>;
 
@@ -23,7 +23,8 @@ export function textLook(text: Paragraph): Look {
 
 /** How a picture fills its place: what part of it shows, and its shape. */
 export function pictureLook(piece: Extract<Piece, { type: 'picture' }>, sized: boolean): Look {
-  const { picture, box } = piece;
+  const { picture } = piece;
+  const box = drawnBox(piece);
   const cut = cropOf(box, picture.whole);
   return {
     display: 'block',

@@ -17,21 +17,58 @@ export function matchBoards(first: Pieces, other: Pieces): BoardMatch {
     pairs.set(a, b);
     taken.add(b);
   };
+  const neighbours = neighbourKeys([first, other]);
   for (const keyOf of [exactKey, looseKey]) {
-    const waiting = new Map<string, Piece[]>();
-    for (const piece of other.all) {
-      const key = taken.has(piece) ? undefined : keyOf(piece);
-      if (key) waiting.set(key, [...(waiting.get(key) ?? []), piece]);
-    }
-    for (const piece of first.all) {
-      const key = pairs.has(piece) ? undefined : keyOf(piece);
-      const found = key ? waiting.get(key)?.shift() : undefined;
-      if (found) pair(piece, found);
-    }
+    const mine = byKey(first.all.filter((piece) => !pairs.has(piece)), keyOf);
+    const theirs = byKey(other.all.filter((piece) => !taken.has(piece)), keyOf);
+    for (const [key, list] of mine) pairNearest(list, theirs.get(key) ?? [], first, other, neighbours, pair);
   }
   matchHolders(first, other, pairs, taken, pair);
   matchEmpty(first, other, pairs, taken, pair);
   return { pairs, extra: other.all.filter((piece) => !taken.has(piece)) };
+}
+
+function byKey(pieces: readonly Piece[], keyOf: (piece: Piece) => string | undefined): Map<string, Piece[]> {
+  const groups = new Map<string, Piece[]>();
+  for (const piece of pieces) {
+    const key = keyOf(piece);
+    if (key) groups.set(key, [...(groups.get(key) ?? []), piece]);
+  }
+  return groups;
+}
+
+/** What stands right before and after each piece, in the order of painting. */
+function neighbourKeys(boards: readonly Pieces[]): ReadonlyMap<Piece, readonly [string | undefined, string | undefined]> {
+  const found = new Map<Piece, readonly [string | undefined, string | undefined]>();
+  for (const { all } of boards) {
+    const keyed = all.filter((piece) => exactKey(piece) !== undefined);
+    keyed.forEach((piece, index) => found.set(piece, [keyed[index - 1], keyed[index + 1]].map((one) => one && exactKey(one)) as [string | undefined, string | undefined]));
+  }
+  return found;
+}
+
+/** Weight of a neighbour that is not the same thing. */
+const STRANGER = 4;
+
+/** Pairs what is equal: what stands in the same layer and is set alike first, then in the order of the boards. */
+function pairNearest(mine: readonly Piece[], theirs: readonly Piece[], first: Pieces, other: Pieces, neighbours: ReturnType<typeof neighbourKeys>, pair: PairUp): void {
+  const strangers = (a: Piece, b: Piece): number => [0, 1].filter((side) => neighbours.get(a)?.[side] !== neighbours.get(b)?.[side]).length * STRANGER;
+  const candidates = mine.flatMap((a, i) => theirs.map((b, j) => ({ a, b, cost: Math.abs(i - j) + strangers(a, b) + 12 * Math.abs(a.box[1] / first.height - b.box[1] / other.height) + unlike(a, b) })));
+  candidates.sort((p, q) => p.cost - q.cost || p.a.order - q.a.order || p.b.order - q.b.order);
+  const done = new Set<Piece>();
+  for (const { a, b } of candidates) {
+    if (done.has(a) || done.has(b)) continue;
+    done.add(a).add(b);
+    pair(a, b);
+  }
+}
+
+/** How unlike two equal texts are set; other things are judged by their place alone. */
+function unlike(a: Piece, b: Piece): number {
+  if (a.type !== 'text' || b.type !== 'text') return 0;
+  const family = a.text.look.family === b.text.look.family ? 0 : 4;
+  const layer = a.text.layer === b.text.layer ? 0 : 1;
+  return family + layer + (a.text.look.weight === b.text.look.weight ? 0 : 2) + 6 * Math.abs(Math.log(a.text.look.size / b.text.look.size));
 }
 
 function exactKey(piece: Piece): string | undefined {
@@ -44,7 +81,6 @@ function exactKey(piece: Piece): string | undefined {
 /** For what is drawn again at another size: its layer name. */
 function looseKey(piece: Piece): string | undefined {
   if (piece.type === 'art') return `art ${piece.art.layer} ${piece.art.pieces}`;
-  if (piece.type === 'text' && piece.text.layer) return `text in ${piece.text.layer} ${Math.round(piece.text.look.size / 4)}`;
   return undefined;
 }
 

@@ -2,12 +2,28 @@ import type { DrawnArt, DrawnBoard, DrawnBox, DrawnPicture, DrawnShape, DrawnTex
 import { area, holds } from './geometry.js';
 import { paragraphsOf, type Paragraph } from './paragraphs.js';
 
+/** What all pieces have. */
+interface Placed {
+  readonly order: number;
+  /** The place it takes in the layout. */
+  readonly box: DrawnBox;
+  /** How far it hangs over the lower or the upper edge of its section, px. */
+  readonly hang?: number;
+  readonly rise?: number;
+  readonly inside: Piece[];
+}
+
 /** One thing of a drawing that the page will have: a text, a picture, artwork, or a box that may hold others. */
 export type Piece =
-  | { readonly type: 'text'; readonly order: number; readonly box: DrawnBox; readonly text: Paragraph; readonly inside: Piece[] }
-  | { readonly type: 'picture'; readonly order: number; readonly box: DrawnBox; readonly picture: DrawnPicture; readonly inside: Piece[] }
-  | { readonly type: 'art'; readonly order: number; readonly box: DrawnBox; readonly art: DrawnArt; readonly inside: Piece[] }
-  | { readonly type: 'box'; readonly order: number; readonly box: DrawnBox; readonly shape: DrawnShape; readonly look: Readonly<Record<string, string>>; readonly inside: Piece[] };
+  | (Placed & { readonly type: 'text'; readonly text: Paragraph })
+  | (Placed & { readonly type: 'picture'; readonly picture: DrawnPicture })
+  | (Placed & { readonly type: 'art'; readonly art: DrawnArt })
+  | (Placed & { readonly type: 'box'; readonly shape: DrawnShape; readonly look: Readonly<Record<string, string>> });
+
+/** Where a piece is drawn, with what hangs over. */
+export function drawnBox({ box, hang = 0, rise = 0 }: Piece): DrawnBox {
+  return [box[0], box[1] - rise, box[2], box[3] + rise + hang];
+}
 
 /** The pieces of a board, each inside the smallest box that holds it, and what is painted on the board itself. */
 export interface Pieces {
@@ -56,7 +72,40 @@ function nest(pieces: readonly Piece[], board: DrawnBoard): Pieces {
     (parent ? parent.inside : top).push(piece);
     kept.push(piece);
   }
+  overhang(top, kept, board.width);
   return { width: board.width, height: board.height, ground, top, all: kept };
+}
+
+/** Less than this is untidiness rather than an overlap, px. */
+const LEAST_OVERLAP = 8;
+
+/**
+ * What lies across the edge of a full-width band, painted after it, belongs to the side on which most of it lies, and
+ * hangs over to the other.
+ */
+function overhang(top: Piece[], kept: Piece[], width: number): void {
+  const bands = top.filter((piece) => piece.type !== 'text' && piece.box[2] >= width - SLACK && piece.box[3] > 40);
+  for (const piece of [...top]) {
+    if (piece.type === 'text' || bands.includes(piece)) continue;
+    const [x, y, wide, high] = piece.box;
+    const band = bands.find((one) => one.order < piece.order && one.box[1] > y + LEAST_OVERLAP && one.box[1] < y + high - LEAST_OVERLAP);
+    if (!band) continue;
+    const above = band.box[1] - y;
+    if (above >= high / 2) {
+      replaceIn(top, kept, piece, changed(kept, piece, { box: [x, y, wide, above], hang: high - above }));
+    } else {
+      top.splice(top.indexOf(piece), 1);
+      const inner = changed(kept, piece, { box: [x, band.box[1], wide, high - above], rise: above });
+      band.inside.push(inner);
+      band.inside.sort((a, b) => a.order - b.order);
+    }
+  }
+}
+
+function changed(kept: Piece[], before: Piece, change: Partial<Piece>): Piece {
+  const after = { ...before, ...change } as Piece;
+  kept[kept.indexOf(before)] = after;
+  return after;
 }
 
 /** Two boxes in the same place are one box with both looks. */

@@ -87,7 +87,7 @@ function placeText(text: Paragraph, box: DrawnBox, region: Region): Look {
   const left = box[0] - region.x;
   const free = region.x + region.width - right(box);
   const { least, most } = breakingWidth(text);
-  const centred = (text.align === 'center' || text.lines.length === 1) && Math.abs(left - free) <= CENTRED && left > NONE;
+  const centred = Math.abs(left - free) <= CENTRED && (text.align === 'center' || (text.lines.length === 1 && left > NONE));
   const atRight = !centred && Math.abs(free) <= NONE && left > NONE && (text.align === 'right' || text.lines.length === 1);
   let room = region.width;
   if (centred) look['text-align'] = 'center';
@@ -96,7 +96,7 @@ function placeText(text: Paragraph, box: DrawnBox, region: Region): Look {
     look['text-align'] = 'center';
     look['margin-left'] = px(left);
     look['max-width'] = px(Math.ceil(least) + 1);
-    room = Math.ceil(least) + 1;
+    room = Math.min(Math.ceil(least) + 1, region.width - Math.max(0, left));
   } else {
     if (Math.abs(left) > NONE) look['margin-left'] = px(left);
     const edge = left > NONE && free >= left - NONE ? left : 0;

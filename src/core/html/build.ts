@@ -40,7 +40,7 @@ export function buildPage(input: BuildInput): Built {
   const giveStyle = (index: number): string | undefined => {
     const node = page.nodes[index] as CapturedNode;
     const element = probeName(node);
-    const style = styleOf(looks[index] ?? [], breakpoints, defaultsFor(probed.defaults[element], probed.own[element] ?? []), styleName);
+    const style = styleOf(looks[index] ?? [], breakpoints, defaultsFor(probed.defaults[element], probed.own[element] ?? [], node.attributes), styleName);
     if (!hosts.has(index) && Object.keys(style.rest).length === 0 && !style.variants) return undefined;
     styles[styleName(index)] = style;
     return styleName(index);

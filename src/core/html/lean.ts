@@ -15,12 +15,20 @@ export interface ProbeRequest {
   readonly numberOf: (element: string, set: LookDeclarations) => number | undefined;
 }
 
-/** How an element is named to the probe: its tag, and the attribute that changes how browsers style it. */
+/** Attributes that are presentational hints (HTML, 15 rendering): they style an element like a rule would. */
+const HINTS = ['align', 'valign', 'bgcolor', 'border', 'cellpadding', 'cellspacing', 'nowrap', 'width', 'height', 'hidden', 'size', 'dir'];
+/** Of these any number will do; what matters is that there is one. */
+const NUMBERS = new Set(['border', 'cellpadding', 'cellspacing', 'width', 'height', 'size']);
+
+/** How an element is named to the probe: its tag, and the attributes that change how browsers style it. */
 export function probeName(node: CapturedNode, part?: string): string {
   if (part) return '::part';
-  if (node.tag === 'input') return `input[type=${(node.attributes?.['type'] ?? 'text').replace(/[^\w-]/g, '') || 'text'}]`;
-  if (node.tag === 'a') return node.attributes?.['href'] === undefined ? 'a' : 'a[href]';
-  return /^[\w-]+$/.test(node.tag ?? '') ? (node.tag as string) : 'div';
+  const { attributes = {} } = node;
+  const tag = /^[\w-]+$/.test(node.tag ?? '') ? (node.tag as string) : 'div';
+  const type = tag === 'input' ? `[type=${(attributes['type'] ?? 'text').replace(/[^\w-]/g, '') || 'text'}]` : '';
+  const link = tag === 'a' && attributes['href'] !== undefined ? '[href]' : '';
+  const hints = HINTS.filter((name) => attributes[name] !== undefined).map((name) => `[${name}=${NUMBERS.has(name) ? '7' : (attributes[name] as string).replace(/[^\w#-]/g, '')}]`);
+  return `${tag}${type}${link}${hints.join('')}`;
 }
 
 /** The distinct sets of declarations that a browser has to judge. */

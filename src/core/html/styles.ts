@@ -13,8 +13,10 @@ export function breakpointsOf(intervals: readonly Interval[]): Breakpoint[] {
 export type DefaultOf = (property: string) => string;
 
 /** The defaults of an element as the probe found them. */
-export function defaultsFor(values: Readonly<Record<string, string>> | undefined, byBrowser: readonly string[]): DefaultOf {
+export function defaultsFor(values: Readonly<Record<string, string>> | undefined, byBrowser: readonly string[], attributes: Readonly<Record<string, string>> = {}): DefaultOf {
   return (property) => {
+    const hint = property === 'width' || property === 'height' ? attributes[property] : undefined;
+    if (hint) return /^\d+$/.test(hint) ? `${hint}px` : hint;
     if (INHERITED.has(property)) return byBrowser.includes(property) ? 'revert' : 'inherit';
     const value = values?.[property];
     return value && !/color|origin|block-size|inline-size/.test(property) ? value : 'revert';

@@ -37,9 +37,13 @@ export function mapTree(node: ElementNode, change: (node: PageNode) => PageNode 
   return only;
 }
 
-/** The words below a node as one line. */
+/** The words below a node as one line. Words of different blocks stay apart. */
 export function textOf(node: PageNode): string {
-  let text = '';
-  for (const one of walk(node)) if (isWords(one)) text += one.text;
-  return text.replace(/\s+/g, ' ').trim();
+  return joinText(node).replace(/\s+/g, ' ').trim();
+}
+
+function joinText(node: PageNode): string {
+  if (isWords(node)) return node.text;
+  const inside = (node.children ?? []).map(joinText).join('');
+  return node.inline || node.kind === 'run' ? inside : ` ${inside} `;
 }

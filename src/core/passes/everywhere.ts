@@ -18,16 +18,21 @@ export const everywhere: Pass = {
   },
 };
 
+/** Elements that browsers give `border-box` by themselves (HTML, 15.3). */
+const BORDERED = new Set(['button', 'select', 'table', 'input', 'meter', 'progress']);
+
 function reverse(document: PageDocument): PageDocument {
   const styles: Record<string, SharedStyle> = {};
-  for (const [name, style] of Object.entries(document.styles)) styles[name] = withoutBoxSizing(style);
+  const bordered = new Set<string>();
+  for (const { style, element } of elements(document.body)) if (style && BORDERED.has(element)) bordered.add(style);
+  for (const [name, style] of Object.entries(document.styles)) styles[name] = withoutBoxSizing(style, bordered.has(name));
   return { ...document, everywhere: { 'box-sizing': 'border-box' }, styles };
 }
 
-function withoutBoxSizing(style: SharedStyle): SharedStyle {
+function withoutBoxSizing(style: SharedStyle, bordered: boolean): SharedStyle {
   const { 'box-sizing': own, ...rest } = style.rest;
   const counted = sizesCount(style);
-  const kept = own === 'border-box' ? rest : own || counted ? { ...rest, 'box-sizing': own ?? 'content-box' } : rest;
+  const kept = own === 'border-box' ? rest : own || (counted && !bordered) ? { ...rest, 'box-sizing': own ?? 'content-box' } : rest;
   const variants = style.variants?.flatMap((variant) => {
     if (variant.set['box-sizing'] !== 'border-box') return [variant];
     const { 'box-sizing': _, ...set } = variant.set;

@@ -17,7 +17,7 @@ export const sections: Pass = {
   does: 'marks the bands of the page as sections, and its header and footer as parts',
   run(document, context) {
     const found = findSections(document.body, context);
-    const chosen = new Map(found.map((one, index) => [one.id, partOf(one, index, found.length)]));
+    const chosen = new Map(found.map((one, index) => [one.id, partOf(one, index, found.length, context.boxes)]));
     const mark = (node: ElementNode): ElementNode => {
       const children = node.children?.map((child) => (isElement(child) ? mark(child) : child));
       const changed = children ? { ...node, children } : node;
@@ -59,10 +59,15 @@ function heightOf(node: ElementNode, boxes: Boxes): number {
   return boxes.get(node.id)?.[3] ?? 0;
 }
 
-function partOf(node: ElementNode, index: number, count: number): Part | undefined {
+/** A first band this low (px) with this many links is the page's header. */
+const HEADER_HEIGHT = 200;
+const HEADER_LINKS = 3;
+
+function partOf(node: ElementNode, index: number, count: number, boxes: Boxes): Part | undefined {
   if (node.element === 'footer' || node.attributes?.['role'] === 'contentinfo') return 'footer';
   if (index === 0 && (node.element === 'header' || node.element === 'nav') && textOf(node).length < 300) return 'header';
   if (node.attributes?.['role'] === 'banner') return 'header';
+  if (index === 0 && heightOf(node, boxes) <= HEADER_HEIGHT && [...elements(node)].filter(({ element }) => element === 'a').length >= HEADER_LINKS) return 'header';
   return index === count - 1 && /©|copyright/i.test(textOf(node)) ? 'footer' : undefined;
 }
 
