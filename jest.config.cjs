@@ -1,5 +1,15 @@
-const transform = { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } }] };
-const shared = { transform, testEnvironment: 'node', rootDir: __dirname, moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' } };
+const transform = {
+  '^.+\\.ts$': [
+    '@swc/jest',
+    { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } },
+  ],
+};
+const shared = {
+  transform,
+  testEnvironment: 'node',
+  rootDir: __dirname,
+  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
+};
 
 module.exports = {
   projects: [

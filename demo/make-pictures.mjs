@@ -91,38 +91,133 @@ function scene(width, height, defs, body) {
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}"><defs><filter id="soft"><feGaussianBlur stdDeviation="${width / 60}"/></filter>${defs}</defs>${body}</svg>`;
 }
 
-const night = [[0, '#0b1630'], [0.55, '#1d3557'], [0.85, '#4c6a86'], [1, '#c08a64']];
+const night = [
+  [0, '#0b1630'],
+  [0.55, '#1d3557'],
+  [0.85, '#4c6a86'],
+  [1, '#c08a64'],
+];
 const SCENES = {
   'marsh-night': () => {
     const next = numbers(7);
     const [w, h] = [1600, 900];
-    return [w, h, scene(w, h, sky('a', night), `<rect width="${w}" height="${h}" fill="url(#a)"/>${galaxy(next, w, h * 0.9)}${stars(next, 380, w, h * 0.72)}${hills(w, 740, '#16263c', next, 26)}${dome(1190, 742, 1.25, '#101c2e', '#1b2c45', '#e6b566')}${dome(1390, 746, 0.7, '#101c2e', '#1b2c45', '#c99a55')}<path d="M0 800 Q300 770 560 800 T1120 806 T1600 790 L1600 900 L0 900Z" fill="#22405a"/><path d="M120 830 Q420 812 700 838 T1500 826" stroke="#5d7f97" stroke-width="3" fill="none" opacity=".6"/>${grass(next, w, 880, 420, '#0a1320', 78)}`)];
+    return [
+      w,
+      h,
+      scene(
+        w,
+        h,
+        sky('a', night),
+        `<rect width="${w}" height="${h}" fill="url(#a)"/>${galaxy(next, w, h * 0.9)}${stars(next, 380, w, h * 0.72)}${hills(w, 740, '#16263c', next, 26)}${dome(1190, 742, 1.25, '#101c2e', '#1b2c45', '#e6b566')}${dome(1390, 746, 0.7, '#101c2e', '#1b2c45', '#c99a55')}<path d="M0 800 Q300 770 560 800 T1120 806 T1600 790 L1600 900 L0 900Z" fill="#22405a"/><path d="M120 830 Q420 812 700 838 T1500 826" stroke="#5d7f97" stroke-width="3" fill="none" opacity=".6"/>${grass(next, w, 880, 420, '#0a1320', 78)}`,
+      ),
+    ];
   },
   'dome-dusk': () => {
     const next = numbers(21);
     const [w, h] = [1200, 800];
-    return [w, h, scene(w, h, sky('a', [[0, '#20365a'], [0.5, '#6a7f9c'], [0.8, '#d9a27c'], [1, '#efc59a']]), `<rect width="${w}" height="${h}" fill="url(#a)"/>${stars(next, 90, w, h * 0.4)}${hills(w, 640, '#3c4d63', next, 30)}${dome(620, 660, 3, '#efe6d6', '#8a9aa8', '#2b3d57')}<path d="M0 690 H1200 V800 H0Z" fill="#57683f"/>${grass(next, w, 770, 300, '#38472a', 60)}`)];
+    return [
+      w,
+      h,
+      scene(
+        w,
+        h,
+        sky('a', [
+          [0, '#20365a'],
+          [0.5, '#6a7f9c'],
+          [0.8, '#d9a27c'],
+          [1, '#efc59a'],
+        ]),
+        `<rect width="${w}" height="${h}" fill="url(#a)"/>${stars(next, 90, w, h * 0.4)}${hills(w, 640, '#3c4d63', next, 30)}${dome(620, 660, 3, '#efe6d6', '#8a9aa8', '#2b3d57')}<path d="M0 690 H1200 V800 H0Z" fill="#57683f"/>${grass(next, w, 770, 300, '#38472a', 60)}`,
+      ),
+    ];
   },
   'telescope-deck': () => {
     const next = numbers(33);
     const [w, h] = [1200, 800];
-    return [w, h, scene(w, h, sky('a', [[0, '#0d1a35'], [0.7, '#34507a'], [1, '#7d8ea6']]), `<rect width="${w}" height="${h}" fill="url(#a)"/>${stars(next, 260, w, h * 0.75)}<circle cx="930" cy="170" r="74" fill="#f3e3bd"/><circle cx="905" cy="150" r="14" fill="#dcc796"/><circle cx="952" cy="196" r="20" fill="#dcc796"/><circle cx="938" cy="132" r="8" fill="#dcc796"/>${hills(w, 640, '#13213a', next, 18)}<path d="M0 660 H1200 V800 H0Z" fill="#4a3d33"/>${[0, 1, 2, 3].map((i) => `<path d="M0 ${690 + i * 30} H1200" stroke="#2f2620" stroke-width="3"/>`).join('')}${telescope(430, 540, 1.5, '#e9e2d2', '#2a3547')}${person(250, 772, 2.2, '#0b1322')}${person(640, 776, 1.7, '#0f1a2e')}`)];
+    return [
+      w,
+      h,
+      scene(
+        w,
+        h,
+        sky('a', [
+          [0, '#0d1a35'],
+          [0.7, '#34507a'],
+          [1, '#7d8ea6'],
+        ]),
+        `<rect width="${w}" height="${h}" fill="url(#a)"/>${stars(next, 260, w, h * 0.75)}<circle cx="930" cy="170" r="74" fill="#f3e3bd"/><circle cx="905" cy="150" r="14" fill="#dcc796"/><circle cx="952" cy="196" r="20" fill="#dcc796"/><circle cx="938" cy="132" r="8" fill="#dcc796"/>${hills(w, 640, '#13213a', next, 18)}<path d="M0 660 H1200 V800 H0Z" fill="#4a3d33"/>${[0, 1, 2, 3].map((i) => `<path d="M0 ${690 + i * 30} H1200" stroke="#2f2620" stroke-width="3"/>`).join('')}${telescope(430, 540, 1.5, '#e9e2d2', '#2a3547')}${person(250, 772, 2.2, '#0b1322')}${person(640, 776, 1.7, '#0f1a2e')}`,
+      ),
+    ];
   },
-  'boardwalk': () => {
+  boardwalk: () => {
     const next = numbers(45);
     const [w, h] = [1200, 800];
-    return [w, h, scene(w, h, sky('a', [[0, '#7fa0b8'], [0.6, '#d3dcd6'], [1, '#f0e3c8']]), `<rect width="${w}" height="${h}" fill="url(#a)"/>${hills(w, 420, '#8aa091', next, 24)}${dome(830, 432, 0.75, '#f1ead9', '#7d8f99', '#3a4d60')}<path d="M0 430 H1200 V800 H0Z" fill="#7d8b52"/><path d="M0 520 Q300 490 520 530 T1200 500 L1200 560 Q800 580 520 566 T0 570Z" fill="#9fb8c2"/><path d="M520 800 L690 430 L716 430 L820 800Z" fill="#b59a72"/>${Array.from({ length: 16 }, (_, i) => { const t = (i / 16) ** 1.8; const y = 436 + t * 364; return `<path d="M${690 - 170 * t} ${y} L${716 + 104 * t} ${y}" stroke="#86704f" stroke-width="${1 + 4 * t}"/>`; }).join('')}${grass(next, 520, 780, 220, '#55632f', 110)}<g transform="translate(800 0)">${grass(next, 400, 780, 190, '#55632f', 110)}</g>`)];
+    return [
+      w,
+      h,
+      scene(
+        w,
+        h,
+        sky('a', [
+          [0, '#7fa0b8'],
+          [0.6, '#d3dcd6'],
+          [1, '#f0e3c8'],
+        ]),
+        `<rect width="${w}" height="${h}" fill="url(#a)"/>${hills(w, 420, '#8aa091', next, 24)}${dome(830, 432, 0.75, '#f1ead9', '#7d8f99', '#3a4d60')}<path d="M0 430 H1200 V800 H0Z" fill="#7d8b52"/><path d="M0 520 Q300 490 520 530 T1200 500 L1200 560 Q800 580 520 566 T0 570Z" fill="#9fb8c2"/><path d="M520 800 L690 430 L716 430 L820 800Z" fill="#b59a72"/>${Array.from(
+          { length: 16 },
+          (_, i) => {
+            const t = (i / 16) ** 1.8;
+            const y = 436 + t * 364;
+            return `<path d="M${690 - 170 * t} ${y} L${716 + 104 * t} ${y}" stroke="#86704f" stroke-width="${1 + 4 * t}"/>`;
+          },
+        ).join(
+          '',
+        )}${grass(next, 520, 780, 220, '#55632f', 110)}<g transform="translate(800 0)">${grass(next, 400, 780, 190, '#55632f', 110)}</g>`,
+      ),
+    ];
   },
   'evening-group': () => {
     const next = numbers(59);
     const [w, h] = [1200, 800];
-    return [w, h, scene(w, h, sky('a', [[0, '#111d3a'], [0.6, '#4b5a80'], [1, '#b98b79']]), `<rect width="${w}" height="${h}" fill="url(#a)"/>${stars(next, 200, w, h * 0.6)}${hills(w, 600, '#1c2a44', next, 30)}<path d="M0 640 H1200 V800 H0Z" fill="#2a3527"/><g filter="url(#soft)" opacity=".5"><circle cx="600" cy="620" r="90" fill="#f0a860"/></g>${[170, 290, 380, 520, 700, 800, 930, 1040].map((x, i) => person(x, 730 + (i % 3) * 22, 1.7 + (i % 2) * 0.35, i % 2 ? '#0c1424' : '#17243a')).join('')}${telescope(610, 600, 0.9, '#d9d2c0', '#202b3c')}`)];
+    return [
+      w,
+      h,
+      scene(
+        w,
+        h,
+        sky('a', [
+          [0, '#111d3a'],
+          [0.6, '#4b5a80'],
+          [1, '#b98b79'],
+        ]),
+        `<rect width="${w}" height="${h}" fill="url(#a)"/>${stars(next, 200, w, h * 0.6)}${hills(w, 600, '#1c2a44', next, 30)}<path d="M0 640 H1200 V800 H0Z" fill="#2a3527"/><g filter="url(#soft)" opacity=".5"><circle cx="600" cy="620" r="90" fill="#f0a860"/></g>${[170, 290, 380, 520, 700, 800, 930, 1040].map((x, i) => person(x, 730 + (i % 3) * 22, 1.7 + (i % 2) * 0.35, i % 2 ? '#0c1424' : '#17243a')).join('')}${telescope(610, 600, 0.9, '#d9d2c0', '#202b3c')}`,
+      ),
+    ];
   },
   'star-trails': () => {
     const next = numbers(71);
     const [w, h] = [1200, 800];
-    const arcs = Array.from({ length: 70 }, () => { const r = 30 + next() * 620; const a = next() * 360; const l = 34 + next() * 22; const p = (deg) => `${(700 + r * Math.cos((deg * Math.PI) / 180)).toFixed(1)} ${(330 + r * Math.sin((deg * Math.PI) / 180)).toFixed(1)}`; return `<path d="M${p(a)} A${r} ${r} 0 0 1 ${p(a + l)}" fill="none" stroke="${['#f7e7c6', '#cfdcf0', '#e9c7a8'][Math.floor(next() * 3)]}" stroke-width="${(0.8 + next() * 1.6).toFixed(1)}" opacity="${(0.35 + next() * 0.5).toFixed(2)}"/>`; }).join('');
-    return [w, h, scene(w, h, sky('a', [[0, '#0a1430'], [1, '#2b4468']]), `<rect width="${w}" height="${h}" fill="url(#a)"/>${arcs}${hills(w, 690, '#0b1526', next, 22)}${dome(250, 706, 1.5, '#0d1829', '#14233a', '#d8a35a')}`)];
+    const arcs = Array.from({ length: 70 }, () => {
+      const r = 30 + next() * 620;
+      const a = next() * 360;
+      const l = 34 + next() * 22;
+      const p = (deg) =>
+        `${(700 + r * Math.cos((deg * Math.PI) / 180)).toFixed(1)} ${(330 + r * Math.sin((deg * Math.PI) / 180)).toFixed(1)}`;
+      return `<path d="M${p(a)} A${r} ${r} 0 0 1 ${p(a + l)}" fill="none" stroke="${['#f7e7c6', '#cfdcf0', '#e9c7a8'][Math.floor(next() * 3)]}" stroke-width="${(0.8 + next() * 1.6).toFixed(1)}" opacity="${(0.35 + next() * 0.5).toFixed(2)}"/>`;
+    }).join('');
+    return [
+      w,
+      h,
+      scene(
+        w,
+        h,
+        sky('a', [
+          [0, '#0a1430'],
+          [1, '#2b4468'],
+        ]),
+        `<rect width="${w}" height="${h}" fill="url(#a)"/>${arcs}${hills(w, 690, '#0b1526', next, 22)}${dome(250, 706, 1.5, '#0d1829', '#14233a', '#d8a35a')}`,
+      ),
+    ];
   },
 };
 
@@ -150,7 +245,11 @@ for (const target of ['existing', 'design']) {
   const folder = join(import.meta.dirname, target, 'fonts');
   mkdirSync(folder, { recursive: true });
   const from = (pack, file) => join(import.meta.dirname, '..', 'node_modules/@fontsource', pack, file);
-  for (const weight of [400, 600]) copyFileSync(from('figtree', `files/figtree-latin-${weight}-normal.woff2`), join(folder, `figtree-${weight}.woff2`));
+  for (const weight of [400, 600])
+    copyFileSync(
+      from('figtree', `files/figtree-latin-${weight}-normal.woff2`),
+      join(folder, `figtree-${weight}.woff2`),
+    );
   copyFileSync(from('fraunces', 'files/fraunces-latin-600-normal.woff2'), join(folder, 'fraunces-600.woff2'));
   copyFileSync(from('figtree', 'LICENSE'), join(folder, 'FIGTREE-LICENSE.txt'));
   copyFileSync(from('fraunces', 'LICENSE'), join(folder, 'FRAUNCES-LICENSE.txt'));

@@ -6,10 +6,14 @@ import { build } from 'esbuild';
 
 const root = join(import.meta.dirname, '..');
 rmSync(join(root, 'dist'), { recursive: true, force: true });
-const compiled = spawnSync(process.execPath, [join(root, 'node_modules/typescript/bin/tsc'), '-p', 'tsconfig.build.json'], {
-  cwd: root,
-  stdio: 'inherit',
-});
+const compiled = spawnSync(
+  process.execPath,
+  [join(root, 'node_modules/typescript/bin/tsc'), '-p', 'tsconfig.build.json'],
+  {
+    cwd: root,
+    stdio: 'inherit',
+  },
+);
 if (compiled.status !== 0) process.exit(compiled.status ?? 1);
 await build({
   entryPoints: [join(root, 'src/browser/inpage/index.ts')],

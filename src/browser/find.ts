@@ -41,7 +41,11 @@ export async function findBrowser(named: string | undefined): Promise<FoundBrows
     const packed = await unpackBrowser();
     if (packed) return packed;
   } catch (error) {
-    throw new Problem(`The packed Chromium could not be unpacked (${(error as Error).message}).`, undefined, THREE_WAYS);
+    throw new Problem(
+      `The packed Chromium could not be unpacked (${(error as Error).message}).`,
+      undefined,
+      THREE_WAYS,
+    );
   }
   throw new Problem('No Chromium was found.', undefined, THREE_WAYS);
 }
@@ -54,7 +58,8 @@ function onSystem(): string | undefined {
 
 /** A folder of ours for things that can be made again. */
 export function cacheFolder(): string {
-  const base = process.env['XDG_CACHE_HOME'] ?? (homedir() && existsSync(homedir()) ? join(homedir(), '.cache') : tmpdir());
+  const base =
+    process.env['XDG_CACHE_HOME'] ?? (homedir() && existsSync(homedir()) ? join(homedir(), '.cache') : tmpdir());
   const folder = join(base, 'tavrik');
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
@@ -79,9 +84,12 @@ async function unpackBrowser(): Promise<FoundBrowser | undefined> {
   mkdirSync(making, { recursive: true });
   try {
     for (const archive of ['al2023.tar.br', 'swiftshader.tar.br']) {
-      if (existsSync(join(store, archive))) await pipeline(createReadStream(join(store, archive)), createBrotliDecompress(), extract(making));
+      if (existsSync(join(store, archive)))
+        await pipeline(createReadStream(join(store, archive)), createBrotliDecompress(), extract(making));
     }
-    writeFileSync(join(making, 'chromium'), brotliDecompressSync(readFileSync(join(store, 'chromium.br'))), { mode: 0o755 });
+    writeFileSync(join(making, 'chromium'), brotliDecompressSync(readFileSync(join(store, 'chromium.br'))), {
+      mode: 0o755,
+    });
     renameSync(making, target);
   } catch (error) {
     rmSync(making, { recursive: true, force: true });

@@ -24,10 +24,17 @@ export function fontConfiguration(): string | undefined {
   });
   const folder = join(cacheFolder(), 'fonts');
   mkdirSync(join(folder, 'cache'), { recursive: true });
-  const aliases = found.flatMap(({ family, stands }) => stands.map((name) => `  <alias binding="weak"><family>${name}</family><default><family>${family}</family></default></alias>\n`));
+  const aliases = found.flatMap(({ family, stands }) =>
+    stands.map(
+      (name) =>
+        `  <alias binding="weak"><family>${name}</family><default><family>${family}</family></default></alias>\n`,
+    ),
+  );
   const text =
     '<?xml version="1.0"?>\n<!DOCTYPE fontconfig SYSTEM "fonts.dtd">\n<fontconfig>\n' +
-    (existsSync('/etc/fonts/fonts.conf') ? '  <include>/etc/fonts/fonts.conf</include>\n' : '  <dir>/usr/share/fonts</dir>\n') +
+    (existsSync('/etc/fonts/fonts.conf')
+      ? '  <include>/etc/fonts/fonts.conf</include>\n'
+      : '  <dir>/usr/share/fonts</dir>\n') +
     found.map((one) => `  <dir>${one.folder}</dir>\n`).join('') +
     aliases.join('') +
     `  <cachedir>${join(folder, 'cache')}</cachedir>\n</fontconfig>\n`;

@@ -21,10 +21,15 @@ export async function putIntoPage(page: Page): Promise<void> {
  * Calls one of our functions inside the page. Arguments and result are plain data; they travel as JSON text, which is
  * several times faster than value by value.
  */
-export async function inside<Name extends keyof InPage>(page: Page, name: Name, ...args: Parameters<InPage[Name]>): Promise<Awaited<ReturnType<InPage[Name]>>> {
+export async function inside<Name extends keyof InPage>(
+  page: Page,
+  name: Name,
+  ...args: Parameters<InPage[Name]>
+): Promise<Awaited<ReturnType<InPage[Name]>>> {
   const answer = await page.evaluate(
     async ([called, given]) => {
-      const ours = (globalThis as unknown as { tavrikInPage: Record<string, (...list: unknown[]) => unknown> }).tavrikInPage;
+      const ours = (globalThis as unknown as { tavrikInPage: Record<string, (...list: unknown[]) => unknown> })
+        .tavrikInPage;
       return JSON.stringify(await ours[called]?.(...(JSON.parse(given) as unknown[]))) ?? 'null';
     },
     [name, JSON.stringify(args)] as const,

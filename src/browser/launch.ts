@@ -37,9 +37,18 @@ export async function openBrowser(named?: string): Promise<OpenBrowser> {
   const unboxed = packed || process.getuid?.() === 0;
   let browser: Browser;
   try {
-    browser = await chromium.launch({ executablePath: found.path, headless: true, env, args: [...FLAGS, ...(unboxed ? ['--no-sandbox'] : []), ...(packed ? ['--no-zygote', '--in-process-gpu'] : [])] });
+    browser = await chromium.launch({
+      executablePath: found.path,
+      headless: true,
+      env,
+      args: [...FLAGS, ...(unboxed ? ['--no-sandbox'] : []), ...(packed ? ['--no-zygote', '--in-process-gpu'] : [])],
+    });
   } catch (error) {
-    throw new Problem(`The browser does not start (${(error as Error).message.split('\n')[0]}).`, found.path, 'Name another one with --browser PATH or TAVRIK_BROWSER.');
+    throw new Problem(
+      `The browser does not start (${(error as Error).message.split('\n')[0]}).`,
+      found.path,
+      'Name another one with --browser PATH or TAVRIK_BROWSER.',
+    );
   }
   return {
     version: browser.version(),
@@ -48,7 +57,11 @@ export async function openBrowser(named?: string): Promise<OpenBrowser> {
   };
 }
 
-async function openPage(browser: Browser, width: number, { scripts = true, online = false }: PageOptions): Promise<Page> {
+async function openPage(
+  browser: Browser,
+  width: number,
+  { scripts = true, online = false }: PageOptions,
+): Promise<Page> {
   const context = await browser.newContext({
     viewport: { width, height: VIEW_HEIGHT },
     deviceScaleFactor: 1,

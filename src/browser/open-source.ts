@@ -10,7 +10,13 @@ const SETTLE_LIMIT = 5000;
 export const MAX_HEIGHT = 16000;
 
 /** Opens an address at a viewport width and brings the page to rest. @throws Problem if it does not answer */
-export async function openAtRest(browser: OpenBrowser, address: string, width: number, online: boolean, shown = address): Promise<Page> {
+export async function openAtRest(
+  browser: OpenBrowser,
+  address: string,
+  width: number,
+  online: boolean,
+  shown = address,
+): Promise<Page> {
   const page = await browser.newPage(width, { online });
   try {
     const response = await page.goto(address, { waitUntil: 'load', timeout: LOAD_LIMIT });
@@ -46,5 +52,8 @@ export class BrowserGone extends Error {
 /** A picture of the whole page, as PNG. */
 export async function pictureOf(page: Page, height: number): Promise<Buffer> {
   const width = page.viewportSize()?.width ?? 1;
-  return page.screenshot({ fullPage: true, clip: { x: 0, y: 0, width, height: Math.min(MAX_HEIGHT, Math.max(1, height)) } });
+  return page.screenshot({
+    fullPage: true,
+    clip: { x: 0, y: 0, width, height: Math.min(MAX_HEIGHT, Math.max(1, height)) },
+  });
 }

@@ -23,10 +23,20 @@ export function convertCommand(): Command {
     .option('--no-proof', 'do not compare the result with the source at the end')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
-    .addHelpText('after', '\nExamples:\n  tavrik convert saved/index.html --out project\n  tavrik convert home-1440.svg home-834.svg home-390.svg --out project')
+    .addHelpText(
+      'after',
+      '\nExamples:\n  tavrik convert saved/index.html --out project\n  tavrik convert home-1440.svg home-834.svg home-390.svg --out project',
+    )
     .action(async (sources: string[], options: Options) => {
       const terminal = openTerminal(options.json === true);
-      const made = await convert(sources, { out: options.out, root: options.root, widths: readWidths(options.widths), browser: options.browser, proof: options.proof, progress: terminal.step });
+      const made = await convert(sources, {
+        out: options.out,
+        root: options.root,
+        widths: readWidths(options.widths),
+        browser: options.browser,
+        proof: options.proof,
+        progress: terminal.step,
+      });
       terminal.done();
       if (options.json) terminal.print(JSON.stringify(made, null, 2));
       else show(made, terminal);
@@ -37,7 +47,9 @@ function show(made: Converted, terminal: Terminal): void {
   const { print, say, paint } = terminal;
   print(`${paint.bold(made.page)} is now a project in ${paint.bold(made.project)}`);
   print(`  ${made.sections.length} sections: ${made.sections.map(({ name }) => name).join(' · ')}`);
-  print(`  ${made.elements.result} elements, ${made.styles} styles, ${Math.round(made.cssBytes / 100) / 10} kB of CSS, ${made.assets} files`);
+  print(
+    `  ${made.elements.result} elements, ${made.styles} styles, ${Math.round(made.cssBytes / 100) / 10} kB of CSS, ${made.assets} files`,
+  );
   print(`  breakpoints: ${made.breakpoints.length ? made.breakpoints.map((one) => `${one} px`).join(', ') : 'none'}`);
   for (const note of made.notes) say(paint.yellow(`  note: ${note}`));
   if (made.proof) showProof(made.proof, made.project, terminal);

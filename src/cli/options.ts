@@ -3,12 +3,21 @@ import { NARROWEST, WIDEST } from '../project/settings.js';
 
 /** Reads a list of viewport widths. @throws Problem */
 export function readWidths(text: string): number[] {
-  const widths = text.split(',').map((one) => one.trim()).filter(Boolean);
+  const widths = text
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean);
   if (widths.length === 0) throw new Problem('No width was given.', '--widths', 'Write them as 1440,820,390.');
   const numbers = widths.map((one) => {
-    if (!/^\d+$/.test(one)) throw new Problem(`"${one}" is not a width.`, '--widths', 'Give whole numbers of CSS px, as 1440,820,390.');
+    if (!/^\d+$/.test(one))
+      throw new Problem(`"${one}" is not a width.`, '--widths', 'Give whole numbers of CSS px, as 1440,820,390.');
     const width = Number(one);
-    if (width < NARROWEST || width > WIDEST) throw new Problem(`${width} px is no screen width.`, '--widths', `Give widths from ${NARROWEST} to ${WIDEST} px.`);
+    if (width < NARROWEST || width > WIDEST)
+      throw new Problem(
+        `${width} px is no screen width.`,
+        '--widths',
+        `Give widths from ${NARROWEST} to ${WIDEST} px.`,
+      );
     return width;
   });
   return [...new Set(numbers)].sort((a, b) => b - a);

@@ -39,16 +39,25 @@ export function proofCommand(setCode: (code: number) => void): Command {
 
 function readLimit(text: string): number {
   const value = Number(text.replace(/\s*%$/, ''));
-  if (text.trim() === '' || !Number.isFinite(value) || value < 0 || value > 100) throw new Problem(`"${text}" is no share.`, '--limit', 'Give a number of per cent from 0 to 100.');
+  if (text.trim() === '' || !Number.isFinite(value) || value < 0 || value > 100)
+    throw new Problem(`"${text}" is no share.`, '--limit', 'Give a number of per cent from 0 to 100.');
   return value / 100;
 }
 
 export function showProof(proof: Proof, project: string, { print, paint }: Terminal): void {
-  print(`${'width'.padStart(9)}${'differ'.padStart(11)}${'in place'.padStart(12)}${'missing'.padStart(11)}${'height'.padStart(10)}  worst section`);
+  print(
+    `${'width'.padStart(9)}${'differ'.padStart(11)}${'in place'.padStart(12)}${'missing'.padStart(11)}${'height'.padStart(10)}  worst section`,
+  );
   for (const one of proof.widths) {
     const worst = [...one.sections].sort((a, b) => b.differ - a.differ)[0];
     const height = one.height.result - one.height.source;
-    const cells = [`${one.width} px`.padStart(9), percent(one.differ).padStart(11), percent(one.words.placed).padStart(12), percent(one.words.missing).padStart(11), `${height > 0 ? '+' : ''}${height} px`.padStart(10)];
+    const cells = [
+      `${one.width} px`.padStart(9),
+      percent(one.differ).padStart(11),
+      percent(one.words.placed).padStart(12),
+      percent(one.words.missing).padStart(11),
+      `${height > 0 ? '+' : ''}${height} px`.padStart(10),
+    ];
     const colour = one.differ > proof.limits.differ || one.words.placed < proof.limits.placed ? paint.red : paint.green;
     print(`${colour(cells.join(''))}  ${worst && worst.differ > 0 ? `${worst.name} ${percent(worst.differ)}` : '–'}`);
   }

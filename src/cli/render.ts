@@ -13,6 +13,10 @@ export function renderCommand(): Command {
       const { print, say, paint } = openTerminal(options.json === true);
       const made = render(project);
       for (const note of made.notes) say(paint.yellow(`note: ${note}`));
-      print(options.json ? JSON.stringify(made, null, 2) : `${paint.bold(made.page)} is rendered again: ${made.files} files in ${project}/site`);
+      print(
+        options.json
+          ? JSON.stringify(made, null, 2)
+          : `${paint.bold(made.page)} is rendered again: ${made.files} files in ${project}/site`,
+      );
     });
 }

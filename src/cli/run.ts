@@ -20,7 +20,11 @@ export function buildProgram(setCode: (code: number) => void): Command {
   program.addCommand(convertCommand());
   program.addCommand(renderCommand());
   program.addCommand(proofCommand(setCode));
-  for (const command of program.commands) command.exitOverride().helpOption('--help', 'show this help').configureOutput({ outputError: (text, write) => write(text.replace(/^error: /, '')) });
+  for (const command of program.commands)
+    command
+      .exitOverride()
+      .helpOption('--help', 'show this help')
+      .configureOutput({ outputError: (text, write) => write(text.replace(/^error: /, '')) });
   return program;
 }
 
@@ -45,10 +49,14 @@ export async function run(argv: readonly string[]): Promise<number> {
 
 function complain(error: Error, verbose: boolean): number {
   if (error instanceof Problem) {
-    process.stderr.write(`${[error.where ? `${error.where}: ${error.what}` : error.what, error.todo].filter(Boolean).join('\n')}\n`);
+    process.stderr.write(
+      `${[error.where ? `${error.where}: ${error.what}` : error.what, error.todo].filter(Boolean).join('\n')}\n`,
+    );
     return EXIT.badInput;
   }
   process.stderr.write(`Something went wrong that should not have: ${error.message.split('\n')[0]}\n`);
-  process.stderr.write(verbose ? `${error.stack}\n` : 'Nothing was changed. Run it again with --verbose to see where.\n');
+  process.stderr.write(
+    verbose ? `${error.stack}\n` : 'Nothing was changed. Run it again with --verbose to see where.\n',
+  );
   return EXIT.unexpected;
 }

@@ -1,6 +1,13 @@
 /** Words out: results to stdout, progress and messages to stderr, colours only on a terminal. */
 
-const CODES = { bold: [1, 22], dim: [2, 22], red: [31, 39], green: [32, 39], yellow: [33, 39], cyan: [36, 39] } as const;
+const CODES = {
+  bold: [1, 22],
+  dim: [2, 22],
+  red: [31, 39],
+  green: [32, 39],
+  yellow: [33, 39],
+  cyan: [36, 39],
+} as const;
 export type Paint = (text: string) => string;
 
 export interface Terminal {
@@ -16,7 +23,12 @@ export interface Terminal {
 export function openTerminal(quiet: boolean): Terminal {
   const live = !quiet && process.stderr.isTTY === true;
   const colours = !quiet && process.stdout.isTTY === true && !process.env['NO_COLOR'] && process.env['TERM'] !== 'dumb';
-  const paint = Object.fromEntries(Object.entries(CODES).map(([name, [on, off]]) => [name, (text: string) => (colours ? `\u001b[${on}m${text}\u001b[${off}m` : text)])) as Terminal['paint'];
+  const paint = Object.fromEntries(
+    Object.entries(CODES).map(([name, [on, off]]) => [
+      name,
+      (text: string) => (colours ? `\u001b[${on}m${text}\u001b[${off}m` : text),
+    ]),
+  ) as Terminal['paint'];
   const clear = (): void => {
     if (live) process.stderr.write('\r\u001b[K');
   };

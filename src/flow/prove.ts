@@ -28,7 +28,8 @@ export interface ProveOptions {
 /** Compares the site of a project with its source at each width and writes the report. @throws Problem */
 export async function prove(project: string, options: ProveOptions): Promise<Proof> {
   const settings = openProject(project);
-  if (!existsSync(join(project, 'site', 'index.html'))) throw new Problem('This project has no rendered site.', project, `Render it: tavrik render ${project}`);
+  if (!existsSync(join(project, 'site', 'index.html')))
+    throw new Problem('This project has no rendered site.', project, `Render it: tavrik render ${project}`);
   const limits = { ...settings.limits, ...(options.limit === undefined ? {} : { differ: options.limit }) };
   const widths = options.widths ?? settings.page.widths;
   const own = options.open ? undefined : await openBrowser(options.browser);
@@ -52,7 +53,11 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
   }
 }
 
-async function proveAt(browser: OpenBrowser, site: Served, reference: Reference): Promise<{ proof: WidthProof; pictures: ProofPictures }> {
+async function proveAt(
+  browser: OpenBrowser,
+  site: Served,
+  reference: Reference,
+): Promise<{ proof: WidthProof; pictures: ProofPictures }> {
   const { width } = reference;
   const page = await openAtRest(browser, `${site.origin}/index.html`, width, false);
   try {
@@ -68,14 +73,23 @@ async function proveAt(browser: OpenBrowser, site: Served, reference: Reference)
     site.hold(`/-/source-${width}`, 'image/png', reference.picture);
     site.hold(`/-/result-${width}`, 'image/png', result);
     const pixels = await inside(page, 'comparePictures', `/-/source-${width}`, `/-/result-${width}`, bands);
-    return { proof: proveWidth(width, reference.measured, measured, pixels), pictures: { source: reference.picture, result, difference: Buffer.from(pixels.picture, 'base64') } };
+    return {
+      proof: proveWidth(width, reference.measured, measured, pixels),
+      pictures: { source: reference.picture, result, difference: Buffer.from(pixels.picture, 'base64') },
+    };
   } finally {
     await page.close();
   }
 }
 
 /** The stored references, and for other widths the source opened again. */
-async function referencesAt(project: string, settings: ProjectSettings, widths: readonly number[], browser: OpenBrowser, progress: Progress): Promise<Reference[]> {
+async function referencesAt(
+  project: string,
+  settings: ProjectSettings,
+  widths: readonly number[],
+  browser: OpenBrowser,
+  progress: Progress,
+): Promise<Reference[]> {
   const missing = widths.filter((width) => !existsSync(join(project, 'reference', `${width}.json`)));
   const fresh = missing.length ? await openAgain(project, settings, missing, browser, progress) : [];
   return widths.map((width) => fresh.find((one) => one.width === width) ?? readReference(project, width));
@@ -87,16 +101,35 @@ function readReference(project: string, width: number): Reference {
   return { width, measured, picture: readFileSync(join(project, 'reference', `${width}.png`)) };
 }
 
-async function openAgain(project: string, settings: ProjectSettings, widths: readonly number[], browser: OpenBrowser, progress: Progress): Promise<Reference[]> {
-  if (settings.page.kind === 'svg') throw new Problem(`There is no artboard of ${widths.join(', ')} px.`, project, `The artboards are ${settings.page.widths.join(', ')} px wide.`);
+async function openAgain(
+  project: string,
+  settings: ProjectSettings,
+  widths: readonly number[],
+  browser: OpenBrowser,
+  progress: Progress,
+): Promise<Reference[]> {
+  if (settings.page.kind === 'svg')
+    throw new Problem(
+      `There is no artboard of ${widths.join(', ')} px.`,
+      project,
+      `The artboards are ${settings.page.widths.join(', ')} px wide.`,
+    );
   const file = join(project, 'pages', `${settings.page.name}.json`);
   const document: unknown = JSON.parse(readFileSync(file, 'utf8'));
   checkDocument(document, file);
-  const sections = sectionsOf(document).map(({ name, from }) => ({ name: slug(name, 40) || 'section', path: from?.path ?? '' }));
+  const sections = sectionsOf(document).map(({ name, from }) => ({
+    name: slug(name, 40) || 'section',
+    path: from?.path ?? '',
+  }));
   const source = settings.page.sources[0] as string;
   const address = /^https?:/.test(source) ? source : undefined;
   const local = resolve(project, source);
-  if (!address && !existsSync(local)) throw new Problem(`The source is gone, so it cannot be opened at ${widths.join(', ')} px.`, local, `Compare at ${settings.page.widths.join(', ')} px, or put it back.`);
+  if (!address && !existsSync(local))
+    throw new Problem(
+      `The source is gone, so it cannot be opened at ${widths.join(', ')} px.`,
+      local,
+      `Compare at ${settings.page.widths.join(', ')} px, or put it back.`,
+    );
   const root = resolve(project, settings.page.root ?? dirname(source));
   const served = address ? undefined : await serveFolder(root);
   try {

@@ -19,7 +19,10 @@ export interface ReadHtml extends Built {
 }
 
 /** Reads the page that is open and at rest in the browser as a page document with declared styles. */
-export async function readHtml(page: Page, about: { readonly name: string; readonly files: readonly string[]; readonly widths: readonly number[] }): Promise<ReadHtml> {
+export async function readHtml(
+  page: Page,
+  about: { readonly name: string; readonly files: readonly string[]; readonly widths: readonly number[] },
+): Promise<ReadHtml> {
   const captured = await captureHtml(page);
   const { nodes } = captured.page;
   const ask = rulesToAsk(captured.sheets.rules, namesIn(nodes));
@@ -33,12 +36,20 @@ export async function readHtml(page: Page, about: { readonly name: string; reado
   const matched = matchedSelectors(ask, answers);
   const queryNumber = new Map(ask.queries.map((query, index) => [query, index]));
   const inUse = new Set(matched.flatMap(({ rule }) => ask.rules[rule]?.media ?? []));
-  const { intervals, at } = joinIntervals(ask.intervals, holdsAt.filter((_, index) => inUse.has(ask.queries[index] as string)));
-  const holds = ask.rules.map(({ media }) => at.map((interval) => media.every((query) => holdsAt[queryNumber.get(query) ?? -1]?.[interval] ?? false)));
+  const { intervals, at } = joinIntervals(
+    ask.intervals,
+    holdsAt.filter((_, index) => inUse.has(ask.queries[index] as string)),
+  );
+  const holds = ask.rules.map(({ media }) =>
+    at.map((interval) => media.every((query) => holdsAt[queryNumber.get(query) ?? -1]?.[interval] ?? false)),
+  );
 
   const raw = cascade(nodes, ask.rules, matched, holds, captured.inline);
   const pending = writeOutVariables(nodes, raw);
-  const looks = dropDeadParts(nodes, writeOutInherit(nodes, pending.finish(await inside(page, 'expandDeclarations', pending.pairs))));
+  const looks = dropDeadParts(
+    nodes,
+    writeOutInherit(nodes, pending.finish(await inside(page, 'expandDeclarations', pending.pairs))),
+  );
   const request = probeRequest(nodes, looks);
   const probed = await inside(page, 'probeDefaults', request.items, [...INHERITED]);
   const lean = dropInherited(nodes, dropIdle(nodes, looks, request, probed), probed.own);

@@ -4,7 +4,7 @@ import { inside, putIntoPage } from '../browser/inpage-script.js';
 import type { OpenBrowser } from '../browser/launch.js';
 import { pictureOf } from '../browser/open-source.js';
 import { serveFolder, type Served } from '../browser/serve.js';
-import { buildDesign } from '../core/design/build.js';
+import { buildDesign, type DesignSection } from '../core/design/build.js';
 import type { DrawnBoard } from '../core/design/drawn.js';
 import { Problem } from '../core/page/problem.js';
 import type { FontFace, PageDocument } from '../core/page/types.js';
@@ -14,6 +14,7 @@ import type { Progress } from './report-progress.js';
 export interface ReadDesign {
   readonly document: PageDocument;
   readonly notes: readonly string[];
+  readonly sections: readonly DesignSection[];
   readonly references: readonly OpenReference[];
   /** Address that relative addresses of the drawings count from. */
   readonly address: string;
@@ -25,7 +26,12 @@ const LARGEST = 64 * 1024 * 1024;
 const SETTLE_LIMIT = 5000;
 
 /** Opens artboards as a browser draws them and makes one page of them. @throws Problem */
-export async function readDesign(browser: OpenBrowser, name: string, files: readonly string[], progress: Progress): Promise<ReadDesign> {
+export async function readDesign(
+  browser: OpenBrowser,
+  name: string,
+  files: readonly string[],
+  progress: Progress,
+): Promise<ReadDesign> {
   const served = await serveFolder(dirname(files[0] as string));
   try {
     progress(`Opening ${files.length} artboards`);
@@ -33,10 +39,25 @@ export async function readDesign(browser: OpenBrowser, name: string, files: read
     opened.sort((a, b) => b.board.width - a.board.width);
     const widths = opened.map(({ board }) => board.width);
     const twice = widths.find((width, index) => widths.indexOf(width) !== index);
-    if (twice !== undefined) throw new Problem(`Two artboards are ${twice} px wide.`, files.map((file) => basename(file)).join(', '), 'Give one artboard a width; convert other pages by themselves.');
+    if (twice !== undefined)
+      throw new Problem(
+        `Two artboards are ${twice} px wide.`,
+        files.map((file) => basename(file)).join(', '),
+        'Give one artboard a width; convert other pages by themselves.',
+      );
     progress('Finding sections, rows and columns');
-    const built = buildDesign({ name, files: opened.map(({ file }) => basename(file)), boards: opened.map(({ board }) => board), fonts: opened[0]?.fonts });
-    return { ...built, references: opened.map(({ reference }) => reference), address: `${served.origin}/`, close: served.close };
+    const built = buildDesign({
+      name,
+      files: opened.map(({ file }) => basename(file)),
+      boards: opened.map(({ board }) => board),
+      fonts: opened[0]?.fonts,
+    });
+    return {
+      ...built,
+      references: opened.map(({ reference }) => reference),
+      address: `${served.origin}/`,
+      close: served.close,
+    };
   } catch (error) {
     await served.close();
     throw error;
@@ -51,7 +72,12 @@ interface OpenedBoard {
 }
 
 async function openBoard(browser: OpenBrowser, served: Served, file: string, index: number): Promise<OpenedBoard> {
-  if (statSync(file).size > LARGEST) throw new Problem(`This drawing is larger than ${LARGEST / 1024 / 1024} MB.`, file, 'Link its pictures instead of embedding them, or split it.');
+  if (statSync(file).size > LARGEST)
+    throw new Problem(
+      `This drawing is larger than ${LARGEST / 1024 / 1024} MB.`,
+      file,
+      'Link its pictures instead of embedding them, or split it.',
+    );
   const text = readFileSync(file, 'utf8');
   served.hold(`/-board-${index}`, 'text/html; charset=utf-8', '<!doctype html><meta charset="utf-8"><body></body>');
   const page = await browser.newPage(1440);
@@ -59,13 +85,23 @@ async function openBoard(browser: OpenBrowser, served: Served, file: string, ind
   await putIntoPage(page);
   const placed = await inside(page, 'placeDrawing', text);
   if ('fault' in placed) {
-    if (placed.fault === 'no size') throw new Problem('This SVG has no size: neither width and height nor a viewBox.', file, 'Export it again with the size of the artboard.');
+    if (placed.fault === 'no size')
+      throw new Problem(
+        'This SVG has no size: neither width and height nor a viewBox.',
+        file,
+        'Export it again with the size of the artboard.',
+      );
     throw new Problem(`This SVG cannot be read (${placed.detail}).`, file, 'Export it again, or mend it.');
   }
   await page.setViewportSize({ width: placed.width, height: 900 });
   await inside(page, 'settle', SETTLE_LIMIT);
   const board = await inside(page, 'captureDrawing');
-  if (board.items.length === 0) throw new Problem('This drawing shows nothing.', file, 'Check that its layers are visible and lie on the artboard.');
+  if (board.items.length === 0)
+    throw new Problem(
+      'This drawing shows nothing.',
+      file,
+      'Check that its layers are visible and lie on the artboard.',
+    );
   const picture = pictureOf(page, board.height);
   picture.catch(() => undefined);
   const { faces } = await inside(page, 'collectSheets');

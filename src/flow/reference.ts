@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core';
 import { inside } from '../browser/inpage-script.js';
 import type { OpenBrowser } from '../browser/launch.js';
 import { openAtRest, pictureOf } from '../browser/open-source.js';
-import type { MeasuredPage } from '../core/proof/measured.js';
+import type { MeasuredPage, MeasuredSection } from '../core/proof/measured.js';
 import type { ProjectFile } from '../project/folder.js';
 
 /** How the source looks at one width. */
@@ -26,7 +26,13 @@ export interface OpenReference {
 }
 
 /** Opens a source at a width and takes its picture. */
-export async function openReference(browser: OpenBrowser, address: string, width: number, online: boolean, shown?: string): Promise<OpenReference> {
+export async function openReference(
+  browser: OpenBrowser,
+  address: string,
+  width: number,
+  online: boolean,
+  shown?: string,
+): Promise<OpenReference> {
   const page = await openAtRest(browser, address, width, online, shown);
   const { height } = await inside(page, 'measureNow');
   const picture = pictureOf(page, height);
@@ -34,11 +40,20 @@ export async function openReference(browser: OpenBrowser, address: string, width
   return { width, page, picture };
 }
 
-export async function finishReference(open: OpenReference, sections: readonly SectionPlace[]): Promise<Reference> {
+/** @param sections where the sections are in the source: how to find them, or their places */
+export async function finishReference(
+  open: OpenReference,
+  sections: readonly (SectionPlace | MeasuredSection)[],
+): Promise<Reference> {
   const picture = await open.picture;
-  const measured = await inside(open.page, 'measureNow', sections);
+  const measured = await inside(
+    open.page,
+    'measureNow',
+    sections.flatMap((one) => ('path' in one ? [one] : [])),
+  );
+  const placed = sections.flatMap((one) => ('path' in one ? [] : [one]));
   await open.page.close();
-  return { width: open.width, picture, measured };
+  return { width: open.width, picture, measured: { ...measured, sections: [...measured.sections, ...placed] } };
 }
 
 /** The files of the references: a picture and a measurement for each width. */

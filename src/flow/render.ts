@@ -24,11 +24,20 @@ export function render(project: string): Rendered {
   const site = renderSite(document, content);
   const assets = join(project, 'assets');
   const files: ProjectFile[] = [
-    ...(existsSync(assets) ? readdirSync(assets).sort() : []).map((name): ProjectFile => [`assets/${name}`, readFileSync(join(assets, name))]),
+    ...(existsSync(assets) ? readdirSync(assets).sort() : []).map((name): ProjectFile => [
+      `assets/${name}`,
+      readFileSync(join(assets, name)),
+    ]),
     ...Object.entries(site),
   ];
   replaceFolder(project, 'site', files);
-  return { page: page.name, files: files.length, notes: unknownFields(document, content).map((field) => `The page has no field "${field}"; its value is left in ${contentFile}.`) };
+  return {
+    page: page.name,
+    files: files.length,
+    notes: unknownFields(document, content).map(
+      (field) => `The page has no field "${field}"; its value is left in ${contentFile}.`,
+    ),
+  };
 }
 
 function readJson(file: string): unknown {
@@ -47,16 +56,31 @@ function readContent(file: string): Content {
   try {
     value = parse(readFileSync(file, 'utf8'), { maxAliasCount: 100 }) ?? {};
   } catch (error) {
-    throw new Problem(`This is not YAML (${(error as Error).message.split('\n')[0]}).`, file, 'Mend the line it names.');
+    throw new Problem(
+      `This is not YAML (${(error as Error).message.split('\n')[0]}).`,
+      file,
+      'Mend the line it names.',
+    );
   }
-  if (typeof value !== 'object' || Array.isArray(value)) throw new Problem('This holds no sections with fields.', file, 'Write it as "section:" with "field: value" lines below.');
+  if (typeof value !== 'object' || Array.isArray(value))
+    throw new Problem(
+      'This holds no sections with fields.',
+      file,
+      'Write it as "section:" with "field: value" lines below.',
+    );
   const content: Record<string, Record<string, string>> = {};
   for (const [section, fields] of Object.entries(value as Record<string, unknown>)) {
     if (fields === null) continue;
-    if (typeof fields !== 'object' || Array.isArray(fields)) throw new Problem(`"${section}" holds no fields.`, file, 'Write its fields as "field: value" lines below it.');
+    if (typeof fields !== 'object' || Array.isArray(fields))
+      throw new Problem(`"${section}" holds no fields.`, file, 'Write its fields as "field: value" lines below it.');
     const own: Record<string, string> = (content[section] = {});
     for (const [name, text] of Object.entries(fields as Record<string, unknown>)) {
-      if (text !== null && typeof text === 'object') throw new Problem(`"${section}.${name}" is not a text.`, file, 'Write one text for it, in quotes if it holds a colon.');
+      if (text !== null && typeof text === 'object')
+        throw new Problem(
+          `"${section}.${name}" is not a text.`,
+          file,
+          'Write one text for it, in quotes if it holds a colon.',
+        );
       own[name] = text === null ? '' : String(text as string | number | boolean);
     }
   }

@@ -5,7 +5,14 @@ import { slug } from '../core/page/words.js';
 
 /** A page to convert. Files are absolute paths. */
 export type Source =
-  | { readonly kind: 'html'; readonly name: string; readonly file: string; readonly root: string; readonly path: string; readonly shown: string }
+  | {
+      readonly kind: 'html';
+      readonly name: string;
+      readonly file: string;
+      readonly root: string;
+      readonly path: string;
+      readonly shown: string;
+    }
   | { readonly kind: 'address'; readonly name: string; readonly address: string; readonly shown: string }
   | { readonly kind: 'svg'; readonly name: string; readonly files: readonly string[]; readonly shown: string };
 
@@ -14,13 +21,20 @@ const HOME_PAGES = ['index.html', 'index.htm', 'index.xhtml'];
 /** Says what the given sources are. @throws Problem for each kind of thing that cannot be converted */
 export function findSource(given: readonly string[], root?: string): Source {
   const first = given[0];
-  if (first === undefined) throw new Problem('No source was given.', undefined, 'Name an HTML file, an http address or SVG files.');
+  if (first === undefined)
+    throw new Problem('No source was given.', undefined, 'Name an HTML file, an http address or SVG files.');
   if (/^[a-z][a-z0-9+.-]+:/i.test(first) && !/^[a-z]:[\\/]/i.test(first)) return addressSource(first, given);
   const files = given.map(existing);
   const kinds = new Set(files.map(kindOfFile));
-  if (kinds.size > 1) throw new Problem('The sources are of different kinds.', given.join(', '), 'Convert HTML pages and SVG artboards one after the other.');
+  if (kinds.size > 1)
+    throw new Problem(
+      'The sources are of different kinds.',
+      given.join(', '),
+      'Convert HTML pages and SVG artboards one after the other.',
+    );
   if (kinds.has('svg')) return { kind: 'svg', name: nameOfBoards(files), files, shown: given.join(', ') };
-  if (files.length > 1) throw new Problem('More than one HTML page was given.', given.join(', '), 'Convert one page at a time.');
+  if (files.length > 1)
+    throw new Problem('More than one HTML page was given.', given.join(', '), 'Convert one page at a time.');
   return htmlSource(files[0] as string, first, root);
 }
 
@@ -31,9 +45,20 @@ function addressSource(address: string, given: readonly string[]): Source {
   } catch {
     throw new Problem('This is not an address.', address, 'Write it as https://example.org/page.');
   }
-  if (url.protocol !== 'http:' && url.protocol !== 'https:') throw new Problem(`An address of the kind "${url.protocol}" cannot be converted.`, address, 'Give an http or https address, or the path of a file.');
-  if (given.length > 1) throw new Problem('More than one address was given.', given.join(', '), 'Convert one page at a time.');
-  return { kind: 'address', name: slug(basename(url.pathname, extname(url.pathname))) || 'home', address: url.href, shown: address };
+  if (url.protocol !== 'http:' && url.protocol !== 'https:')
+    throw new Problem(
+      `An address of the kind "${url.protocol}" cannot be converted.`,
+      address,
+      'Give an http or https address, or the path of a file.',
+    );
+  if (given.length > 1)
+    throw new Problem('More than one address was given.', given.join(', '), 'Convert one page at a time.');
+  return {
+    kind: 'address',
+    name: slug(basename(url.pathname, extname(url.pathname))) || 'home',
+    address: url.href,
+    shown: address,
+  };
 }
 
 function existing(path: string): string {
@@ -43,7 +68,9 @@ function existing(path: string): string {
   const page = HOME_PAGES.map((name) => join(file, name)).find((one) => existsSync(one));
   if (page) return page;
   const boards = readdirSync(file).filter((name) => /\.svg$/i.test(name));
-  const hint = boards.length ? `It holds SVG files: name them, e.g. ${join(path, boards[0] as string)}.` : 'Name the HTML file itself.';
+  const hint = boards.length
+    ? `It holds SVG files: name them, e.g. ${join(path, boards[0] as string)}.`
+    : 'Name the HTML file itself.';
   throw new Problem(`This folder has no page (${HOME_PAGES[0]}).`, path, hint);
 }
 
@@ -54,22 +81,41 @@ function kindOfFile(file: string): 'html' | 'svg' {
   const start = readFileSync(file, 'utf8').slice(0, 2000).trimStart().toLowerCase();
   if (/<svg[\s>]/.test(start) && !/<html[\s>]/.test(start)) return 'svg';
   if (/^<(!doctype html|html|head|body|!--)/.test(start)) return 'html';
-  throw new Problem('This is neither an HTML page nor an SVG drawing.', file, 'Give a file that ends in .html or .svg.');
+  throw new Problem(
+    'This is neither an HTML page nor an SVG drawing.',
+    file,
+    'Give a file that ends in .html or .svg.',
+  );
 }
 
 function htmlSource(file: string, shown: string, root: string | undefined): Source {
   const text = readFileSync(file, 'utf8');
   if (!text.trim()) throw new Problem('This HTML file is empty.', shown, 'Save the page again.');
   const folder = root === undefined ? guessRoot(file, text) : resolve(root);
-  if (!existsSync(folder) || !statSync(folder).isDirectory()) throw new Problem('There is no such folder.', root, 'Check --root.');
+  if (!existsSync(folder) || !statSync(folder).isDirectory())
+    throw new Problem('There is no such folder.', root, 'Check --root.');
   const path = relative(folder, file);
-  if (path.startsWith('..') || path.startsWith(sep)) throw new Problem('The page lies outside of the folder given with --root.', shown, 'Give a folder that holds the page.');
-  return { kind: 'html', name: slug(basename(file, extname(file))) || 'page', file, root: folder, path: path.split(sep).map(encodeURIComponent).join('/'), shown };
+  if (path.startsWith('..') || path.startsWith(sep))
+    throw new Problem(
+      'The page lies outside of the folder given with --root.',
+      shown,
+      'Give a folder that holds the page.',
+    );
+  return {
+    kind: 'html',
+    name: slug(basename(file, extname(file))) || 'page',
+    file,
+    root: folder,
+    path: path.split(sep).map(encodeURIComponent).join('/'),
+    shown,
+  };
 }
 
 /** The folder to serve: as far above the page as its own addresses reach with `../`. */
 function guessRoot(file: string, text: string): string {
-  const steps = [...text.matchAll(/(?:src|href|srcset|url\()\s*=?\s*["']?((?:\.\.\/)+)/gi)].map(([, up]) => (up as string).length / 3);
+  const steps = [...text.matchAll(/(?:src|href|srcset|url\()\s*=?\s*["']?((?:\.\.\/)+)/gi)].map(
+    ([, up]) => (up as string).length / 3,
+  );
   let folder = dirname(file);
   for (let left = Math.max(0, ...steps); left > 0 && dirname(folder) !== folder; left -= 1) folder = dirname(folder);
   return folder;

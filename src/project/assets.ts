@@ -24,7 +24,12 @@ export class AssetStore {
     const hash = createHash('sha256').update(bytes).digest('hex').slice(0, 10);
     const known = this.byHash.get(hash);
     if (known) return known;
-    const ending = (extname(hint).toLowerCase().match(/^\.[a-z0-9]{1,5}$/)?.[0] ?? ENDINGS[type ?? '']) || '.bin';
+    const ending =
+      (extname(hint)
+        .toLowerCase()
+        .match(/^\.[a-z0-9]{1,5}$/)?.[0] ??
+        ENDINGS[type ?? '']) ||
+      '.bin';
     const base = slug(hint.replace(/\.[^.]*$/, ''), 40) || 'asset';
     const path = `assets/${base}-${hash}${ending}`;
     this.byHash.set(hash, path);
@@ -50,8 +55,14 @@ export interface FetchedAssets {
 }
 
 /** Fetches the files behind addresses into the store. `base` resolves relative ones. */
-export async function fetchAssets(addresses: readonly string[], base: string, store: AssetStore): Promise<FetchedAssets> {
-  const fetched = await Promise.all(addresses.map(async (address) => ({ address, got: await fetchOne(address, base) })));
+export async function fetchAssets(
+  addresses: readonly string[],
+  base: string,
+  store: AssetStore,
+): Promise<FetchedAssets> {
+  const fetched = await Promise.all(
+    addresses.map(async (address) => ({ address, got: await fetchOne(address, base) })),
+  );
   const places = new Map<string, string | undefined>();
   const missing: string[] = [];
   for (const { address, got } of fetched) {

@@ -1,4 +1,16 @@
-import { accessSync, constants, cpSync, existsSync, mkdirSync, readFileSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  accessSync,
+  constants,
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import { Problem } from '../core/page/problem.js';
 import { readSettings, SETTINGS_FILE, type ProjectSettings } from './settings.js';
@@ -22,8 +34,14 @@ export function isProject(folder: string): boolean {
 export function checkTarget(folder: string): void {
   const target = resolve(folder);
   if (existsSync(target)) {
-    if (!statSync(target).isDirectory()) throw new Problem('This is a file, not a folder.', folder, 'Choose another folder with --out.');
-    if (readdirSync(target).length > 0 && !isProject(target)) throw new Problem('This folder holds something that is not a Tavrik project. It is left as it is.', folder, 'Choose an empty or new folder with --out.');
+    if (!statSync(target).isDirectory())
+      throw new Problem('This is a file, not a folder.', folder, 'Choose another folder with --out.');
+    if (readdirSync(target).length > 0 && !isProject(target))
+      throw new Problem(
+        'This folder holds something that is not a Tavrik project. It is left as it is.',
+        folder,
+        'Choose an empty or new folder with --out.',
+      );
   }
   let above = dirname(target);
   while (!existsSync(above) && dirname(above) !== above) above = dirname(above);
@@ -31,7 +49,11 @@ export function checkTarget(folder: string): void {
     try {
       accessSync(place, constants.W_OK);
     } catch {
-      throw new Problem('This folder cannot be written to.', place, 'Change its permissions or choose another with --out.');
+      throw new Problem(
+        'This folder cannot be written to.',
+        place,
+        'Change its permissions or choose another with --out.',
+      );
     }
   }
 }
@@ -39,7 +61,12 @@ export function checkTarget(folder: string): void {
 /** Reads the settings of an existing project. @throws Problem if it is none */
 export function openProject(folder: string): ProjectSettings {
   if (!existsSync(folder)) throw new Problem('There is no such folder.', folder, 'Name the folder that convert wrote.');
-  if (!isProject(folder)) throw new Problem(`This is not a Tavrik project (no ${SETTINGS_FILE} of ours in it).`, folder, 'Name the folder that convert wrote.');
+  if (!isProject(folder))
+    throw new Problem(
+      `This is not a Tavrik project (no ${SETTINGS_FILE} of ours in it).`,
+      folder,
+      'Name the folder that convert wrote.',
+    );
   return readSettings(readFileSync(join(folder, SETTINGS_FILE), 'utf8'), join(folder, SETTINGS_FILE));
 }
 
@@ -102,7 +129,12 @@ function guard(target: string, leftovers: readonly string[], work: () => void): 
   } catch (error) {
     for (const one of leftovers) rmSync(one, { recursive: true, force: true });
     const said = DISK[(error as NodeJS.ErrnoException).code ?? ''];
-    if (said) throw new Problem(`${said} Nothing was changed.`, target, 'Make room or choose another folder, then run it again.');
+    if (said)
+      throw new Problem(
+        `${said} Nothing was changed.`,
+        target,
+        'Make room or choose another folder, then run it again.',
+      );
     throw error;
   }
 }

@@ -32,13 +32,18 @@ const schema = Joi.object({
   format: Joi.string().valid('tavrik-project').required(),
   version: Joi.number().valid(1).required(),
   page: Joi.object({
-    name: Joi.string().pattern(/^[a-z0-9][a-z0-9-]*$/).required(),
+    name: Joi.string()
+      .pattern(/^[a-z0-9][a-z0-9-]*$/)
+      .required(),
     kind: Joi.string().valid('html', 'svg').required(),
     sources: Joi.array().items(Joi.string()).min(1).required(),
     root: Joi.string(),
     widths: Joi.array().items(Joi.number().integer().min(NARROWEST).max(WIDEST)).min(1).required(),
   }).required(),
-  limits: Joi.object({ differ: Joi.number().min(0).max(1).default(LIMITS.differ), placed: Joi.number().min(0).max(1).default(LIMITS.placed) }).default(LIMITS),
+  limits: Joi.object({
+    differ: Joi.number().min(0).max(1).default(LIMITS.differ),
+    placed: Joi.number().min(0).max(1).default(LIMITS.placed),
+  }).default(LIMITS),
 });
 
 /** Reads the settings of a project. @throws Problem naming what is wrong */
@@ -47,7 +52,11 @@ export function readSettings(text: string, file: string): ProjectSettings {
   try {
     value = parse(text);
   } catch (error) {
-    throw new Problem(`This is not YAML (${(error as Error).message.split('\n')[0]}).`, file, 'Mend the line it names, or convert again.');
+    throw new Problem(
+      `This is not YAML (${(error as Error).message.split('\n')[0]}).`,
+      file,
+      'Mend the line it names, or convert again.',
+    );
   }
   const checked = schema.validate(value ?? {}, { abortEarly: true });
   if (checked.error) throw new Problem(`${checked.error.message}.`, file, 'Mend it, or convert the source again.');

@@ -21,7 +21,9 @@ const FAIR = 0.03;
 /** The report of a proof: one HTML file with everything in it. */
 export function proofPage(proof: Proof, pictures: ReadonlyMap<number, ProofPictures>): string {
   const holds = proof.over.length === 0;
-  const verdict = holds ? '<p class="verdict good">Within the limits at every width.</p>' : `<p class="verdict poor">Over the limits:</p><ul class="over">${proof.over.map((one) => `<li>${text(one)}</li>`).join('')}</ul>`;
+  const verdict = holds
+    ? '<p class="verdict good">Within the limits at every width.</p>'
+    : `<p class="verdict poor">Over the limits:</p><ul class="over">${proof.over.map((one) => `<li>${text(one)}</li>`).join('')}</ul>`;
   return `<!doctype html>
 <html lang="en">
 <head>
@@ -48,20 +50,25 @@ ${proof.widths.map((one) => widthPart(one, pictures.get(one.width))).join('\n')}
 }
 
 function pictureRules(width: number, pictures: ProofPictures): string {
-  const rule = (classes: string, picture: Buffer): string => `${classes}{background-image:url(data:image/png;base64,${picture.toString('base64')})}\n`;
+  const rule = (classes: string, picture: Buffer): string =>
+    `${classes}{background-image:url(data:image/png;base64,${picture.toString('base64')})}\n`;
   if (!pictures.difference) return rule(`.p${width}-source,.p${width}-result`, pictures.source);
   return SIDES.map((side) => rule(`.p${width}-${side}`, pictures[side] as Buffer)).join('');
 }
 
 function figureTable(proof: Proof): string {
   const names = [...new Set(proof.widths.flatMap(({ sections }) => sections.map(({ name }) => name)))];
-  const head = proof.widths.map(({ width }) => `<th colspan="2" scope="colgroup"><a href="#w${width}">${width} px</a></th>`).join('');
+  const head = proof.widths
+    .map(({ width }) => `<th colspan="2" scope="colgroup"><a href="#w${width}">${width} px</a></th>`)
+    .join('');
   const under = proof.widths.map(() => '<th scope="col">differ</th><th scope="col">in place</th>').join('');
   const whole = proof.widths.map((one) => cells(one.differ, one.words.placed, `#w${one.width}`)).join('');
   const rows = names.map((name) => {
     const values = proof.widths.map((one) => {
       const found = one.sections.find((section) => section.name === name);
-      return found ? cells(found.differ, found.words ? found.placed : undefined, `#${anchor(one.width, name)}`) : '<td class="first soft">–</td><td class="soft">–</td>';
+      return found
+        ? cells(found.differ, found.words ? found.placed : undefined, `#${anchor(one.width, name)}`)
+        : '<td class="first soft">–</td><td class="soft">–</td>';
     });
     return `<tr><th scope="row">${text(name)}</th>${values.join('')}</tr>`;
   });
@@ -72,7 +79,10 @@ ${rows.join('\n')}</tbody></table></div>`;
 }
 
 function cells(differ: number, placed: number | undefined, link: string): string {
-  const shown = placed === undefined ? '<td class="soft">–</td>' : `<td class="${placed >= 0.995 ? 'good' : placed >= 0.95 ? 'fair' : 'poor'}">${percent(placed)}</td>`;
+  const shown =
+    placed === undefined
+      ? '<td class="soft">–</td>'
+      : `<td class="${placed >= 0.995 ? 'good' : placed >= 0.95 ? 'fair' : 'poor'}">${percent(placed)}</td>`;
   return `<td class="first ${grade(differ)}"><a href="${attribute(link)}">${percent(differ)}</a></td>${shown}`;
 }
 
@@ -95,7 +105,14 @@ function widthPart(one: WidthProof, pictures: ProofPictures | undefined): string
     ...(one.overflow ? [`scrolls sideways by ${one.overflow} px`] : []),
     ...(one.clashes ? [`${one.clashes} words lie on others`] : []),
   ];
-  const whole: SectionProof = { name: 'whole page', differ: one.differ, placed: one.words.placed, words: one.words.words, source: { y: 0, height: heights[0] as number }, result: { y: 0, height: heights[1] as number } };
+  const whole: SectionProof = {
+    name: 'whole page',
+    differ: one.differ,
+    placed: one.words.placed,
+    words: one.words.words,
+    source: { y: 0, height: heights[0] as number },
+    result: { y: 0, height: heights[1] as number },
+  };
   return `<section id="w${one.width}" class="${one.width <= 500 ? 'narrow' : ''}" aria-label="${one.width} px">
 <h2>${one.width} px</h2>
 <p class="soft">${facts.join(' · ')}</p>
@@ -117,7 +134,12 @@ function three(width: number, section: SectionProof, heights: readonly number[])
   const bands: readonly (Band | undefined)[] = [section.source, section.result, section.source];
   const figures = SIDES.map((side, index) => {
     const band = bands[index];
-    const shown = (heights[index] as number) === 0 ? '<p class="good">No pixel differs.</p>' : band ? crop(width, side, band, heights[index] as number, `${CAPTION[side]} of ${section.name} at ${width} px`) : '<p class="soft">not found</p>';
+    const shown =
+      (heights[index] as number) === 0
+        ? '<p class="good">No pixel differs.</p>'
+        : band
+          ? crop(width, side, band, heights[index] as number, `${CAPTION[side]} of ${section.name} at ${width} px`)
+          : '<p class="soft">not found</p>';
     return `<figure><figcaption>${CAPTION[side]}</figcaption>${shown}</figure>`;
   });
   return `<div class="three">${figures.join('')}</div>`;
@@ -131,7 +153,10 @@ function crop(width: number, side: Side, { y, height }: Band, whole: number, lab
 
 function movedWords({ words }: WidthProof): string {
   if (words.moved.length === 0) return '';
-  const rows = words.moved.map(({ text: word, x, y, dx, dy }) => `<tr><th scope="row">${text(word)}</th><td>${Math.round(x)}, ${Math.round(y)}</td><td>${dx === undefined ? 'missing' : `${dx} px right, ${dy} px down`}</td></tr>`);
+  const rows = words.moved.map(
+    ({ text: word, x, y, dx, dy }) =>
+      `<tr><th scope="row">${text(word)}</th><td>${Math.round(x)}, ${Math.round(y)}</td><td>${dx === undefined ? 'missing' : `${dx} px right, ${dy} px down`}</td></tr>`,
+  );
   return `<details><summary>Words that moved (${words.moved.length}, farthest first)</summary><div class="scroll"><table><thead><tr><th scope="col">Word</th><th scope="col">stood at</th><th scope="col">moved by</th></tr></thead><tbody>${rows.join('')}</tbody></table></div></details>`;
 }
 

@@ -71,7 +71,8 @@ class Probe {
   private make(name: string): HTMLElement {
     const tag = /^[\w-]+/.exec(name)?.[0] ?? 'span';
     const element = this.inside.createElement(tag);
-    for (const [, attribute, value] of name.matchAll(/\[([\w-]+)(?:=([^\]]*))?\]/g)) element.setAttribute(attribute as string, value ?? '#');
+    for (const [, attribute, value] of name.matchAll(/\[([\w-]+)(?:=([^\]]*))?\]/g))
+      element.setAttribute(attribute as string, value ?? '#');
     return element;
   }
 
@@ -91,7 +92,8 @@ class Probe {
     this.holder.replaceChildren(made);
     const style = this.view.getComputedStyle(made);
     const map = made.computedStyleMap();
-    const read = (name: string): string => (WITHOUT_BOX.test(name) ? map.getAll(name).join() : style.getPropertyValue(name));
+    const read = (name: string): string =>
+      WITHOUT_BOX.test(name) ? map.getAll(name).join() : style.getPropertyValue(name);
     const found: string[] = [];
     for (const [name, value] of set) {
       if (this.inherited.has(name) || NEVER_IDLE.has(name) || value === 'inherit') continue;

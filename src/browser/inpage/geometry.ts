@@ -10,7 +10,12 @@ export function clipped(box: DrawnBox, clip: DrawnBox | undefined): DrawnBox {
   if (!clip) return box;
   const x = Math.max(box[0], clip[0]);
   const y = Math.max(box[1], clip[1]);
-  const made: DrawnBox = [x, y, Math.max(0, Math.min(box[0] + box[2], clip[0] + clip[2]) - x), Math.max(0, Math.min(box[1] + box[3], clip[1] + clip[3]) - y)];
+  const made: DrawnBox = [
+    x,
+    y,
+    Math.max(0, Math.min(box[0] + box[2], clip[0] + clip[2]) - x),
+    Math.max(0, Math.min(box[1] + box[3], clip[1] + clip[3]) - y),
+  ];
   return same(made, box) ? box : made;
 }
 
@@ -31,7 +36,12 @@ export function isEmpty(box: DrawnBox | undefined): boolean {
 export function around(boxes: readonly DrawnBox[]): DrawnBox {
   const x = Math.min(...boxes.map((box) => box[0]));
   const y = Math.min(...boxes.map((box) => box[1]));
-  return [x, y, Math.max(...boxes.map((box) => box[0] + box[2])) - x, Math.max(...boxes.map((box) => box[1] + box[3])) - y];
+  return [
+    x,
+    y,
+    Math.max(...boxes.map((box) => box[0] + box[2])) - x,
+    Math.max(...boxes.map((box) => box[1] + box[3])) - y,
+  ];
 }
 
 /** A colour with some opacity multiplied in. */
@@ -39,4 +49,24 @@ export function withAlpha(color: string, opacity: number): string {
   if (opacity >= 0.995) return color;
   const [red = 0, green = 0, blue = 0, alpha = 1] = (color.match(/[\d.]+/g) ?? []).map(Number);
   return `rgba(${red}, ${green}, ${blue}, ${Math.round(alpha * opacity * 1000) / 1000})`;
+}
+
+/** True if it is neither turned nor skewed nor mirrored against the page. */
+export function isUpright(element: SVGGraphicsElement): boolean {
+  const matrix = element.getScreenCTM();
+  return !matrix || (Math.abs(matrix.b) < 1e-3 && Math.abs(matrix.c) < 1e-3 && matrix.a > 0 && matrix.d > 0);
+}
+
+/** Where an element paints: its strokes included, and room for the shadow of a filter; px. */
+export function paintedBox(element: SVGGraphicsElement): DrawnBox {
+  const scale = element.getScreenCTM()?.a ?? 1;
+  const strokes = [element, ...element.querySelectorAll('*')].map((one) => {
+    const style = getComputedStyle(one);
+    return style.stroke === 'none' ? 0 : parseFloat(style.strokeWidth) || 0;
+  });
+  const [x, y, width, height] = pageBox(element.getBoundingClientRect());
+  const filtered = getComputedStyle(element).filter !== 'none' ? 0.1 : 0;
+  const edge = (Math.max(0, ...strokes) * scale) / 2;
+  const [wide, high] = [edge + width * filtered, edge + height * filtered];
+  return [x - wide, y - high, width + 2 * wide, height + 2 * high];
 }

@@ -1,6 +1,7 @@
 /** Everything that runs inside a page: plain data in, plain data out. Bundled into one script, `tavrikInPage`. */
 export { probeDefaults } from './defaults.js';
-export { captureDrawing, placeDrawing } from './drawing.js';
+export { captureDrawing } from './drawing.js';
+export { placeDrawing } from './place-drawing.js';
 export { evaluateMedia, expandDeclarations, matchSelectors } from './rules.js';
 export { comparePictures } from './pictures.js';
 export { settle } from './settle.js';

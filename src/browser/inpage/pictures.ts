@@ -1,7 +1,11 @@
 import { comparePixels, type Band, type PixelFigures, type Raster } from '../../core/proof/pixels.js';
 
 /** Compares two pictures by address and returns the figures and a picture of the difference (PNG, base64). */
-export async function comparePictures(source: string, result: string, bands: readonly Band[]): Promise<PixelFigures & { readonly picture: string }> {
+export async function comparePictures(
+  source: string,
+  result: string,
+  bands: readonly Band[],
+): Promise<PixelFigures & { readonly picture: string }> {
   const [first, second] = await Promise.all([load(source), load(result)]);
   const width = Math.max(first.width, second.width);
   const height = Math.max(first.height, second.height);

@@ -1,4 +1,5 @@
-const STILL = '*,*::before,*::after{animation:none!important;transition:none!important;scroll-behavior:auto!important;caret-color:transparent!important}';
+const STILL =
+  '*,*::before,*::after{animation:none!important;transition:none!important;scroll-behavior:auto!important;caret-color:transparent!important}';
 /** Height of a scroll step and rest after it: enough for observers to fire. CSS px, ms. */
 const STEP = 800;
 const PAUSE = 15;
@@ -18,7 +19,9 @@ export async function settle(limit: number): Promise<void> {
     await wait(PAUSE);
   }
   scrollTo(0, 0);
-  const pictures = [...document.images].filter((picture) => !picture.complete).map((picture) => picture.decode().catch(() => undefined));
+  const pictures = [...document.images]
+    .filter((picture) => !picture.complete)
+    .map((picture) => picture.decode().catch(() => undefined));
   await Promise.race([Promise.all([document.fonts.ready, ...pictures]), wait(limit)]);
   await wait(150);
 }

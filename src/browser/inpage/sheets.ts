@@ -92,18 +92,21 @@ export function collectSheets(): CapturedSheets {
       unread.push(new URL(rule.href, context.base).href);
       return;
     }
-    const named = rule.layerName === null ? context.layer : inLayer(context.layer, rule.layerName || `(unnamed ${(unnamed += 1)})`);
+    const named =
+      rule.layerName === null ? context.layer : inLayer(context.layer, rule.layerName || `(unnamed ${(unnamed += 1)})`);
     if (named) knowLayer(named);
     readSheet(rule.styleSheet, { ...context, layer: named });
   };
 
   const addRule = (selector: string, style: CSSStyleDeclaration, context: Context): void => {
     const set = readDeclarations(style, context.base);
-    if (set.length) rules.push({ rule: { selector, media: context.media, when: context.when, set }, layer: context.layer });
+    if (set.length)
+      rules.push({ rule: { selector, media: context.media, when: context.when, set }, layer: context.layer });
   };
 
   const start: Context = { media: [], when: [], layer: '', parent: '', base: document.baseURI };
-  for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets]) if (!isStillSheet(sheet)) readSheet(sheet, start);
+  for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets])
+    if (!isStillSheet(sheet)) readSheet(sheet, start);
   const ranks = rankLayers(layers);
   return {
     rules: rules.map(({ rule, layer }) => ({ ...rule, layer: layer ? (ranks.get(layer) ?? 0) : layers.length })),
@@ -147,9 +150,12 @@ export function readDeclarations(style: CSSStyleDeclaration, base: string): Capt
       found.set(name, [name, absolute(value, base), important]);
       continue;
     }
-    const shorthand = SHORTHANDS.find((one) => name.startsWith(one.split('-')[0] as string) && style.getPropertyValue(one).includes('var('));
+    const shorthand = SHORTHANDS.find(
+      (one) => name.startsWith(one.split('-')[0] as string) && style.getPropertyValue(one).includes('var('),
+    );
     const waiting = shorthand ?? SHORTHANDS.find((one) => style.getPropertyValue(one).includes('var('));
-    if (waiting) found.set(name, [name, `\u0001${waiting}\u0001${absolute(style.getPropertyValue(waiting), base)}`, important]);
+    if (waiting)
+      found.set(name, [name, `\u0001${waiting}\u0001${absolute(style.getPropertyValue(waiting), base)}`, important]);
   }
   return [...found.values()];
 }
@@ -167,7 +173,12 @@ function readFace(rule: CSSFontFaceRule, base: string): CapturedFace {
   const descriptors: Record<string, string> = {};
   for (const [name, value] of readDeclarations(rule.style, base)) descriptors[name] = value;
   const family = plain(descriptors['font-family'] ?? '');
-  const loaded = [...document.fonts].some((one) => one.status === 'loaded' && plain(one.family) === family && one.unicodeRange === (descriptors['unicode-range'] ?? 'U+0-10FFFF'));
+  const loaded = [...document.fonts].some(
+    (one) =>
+      one.status === 'loaded' &&
+      plain(one.family) === family &&
+      one.unicodeRange === (descriptors['unicode-range'] ?? 'U+0-10FFFF'),
+  );
   return { family, descriptors, loaded };
 }
 
@@ -177,13 +188,16 @@ function plain(family: string): string {
 
 function absolute(value: string, base: string): string {
   if (!value.includes('url(')) return value;
-  return value.replace(/url\(\s*(?:"((?:[^"\\]|\\.)*)"|'((?:[^'\\]|\\.)*)'|([^)]*?))\s*\)/g, (all, a?: string, b?: string, c?: string) => {
-    const address = (a ?? b ?? c ?? '').replace(/\\(.)/g, '$1').trim();
-    if (!address || address.startsWith('#') || address.startsWith('data:')) return all;
-    try {
-      return `url("${new URL(address, base).href}")`;
-    } catch {
-      return all;
-    }
-  });
+  return value.replace(
+    /url\(\s*(?:"((?:[^"\\]|\\.)*)"|'((?:[^'\\]|\\.)*)'|([^)]*?))\s*\)/g,
+    (all, a?: string, b?: string, c?: string) => {
+      const address = (a ?? b ?? c ?? '').replace(/\\(.)/g, '$1').trim();
+      if (!address || address.startsWith('#') || address.startsWith('data:')) return all;
+      try {
+        return `url("${new URL(address, base).href}")`;
+      } catch {
+        return all;
+      }
+    },
+  );
 }

@@ -23,7 +23,15 @@ export function snapshot(): CapturedPage {
     if (NEVER.has(tag)) return;
     const index = nodes.length;
     const style = getComputedStyle(element);
-    const shared = { parent, tag, attributes: attributesOf(element), path, box: boxOf(element.getBoundingClientRect()), display: style.display, seen: element.checkVisibility() };
+    const shared = {
+      parent,
+      tag,
+      attributes: attributesOf(element),
+      path,
+      box: boxOf(element.getBoundingClientRect()),
+      display: style.display,
+      seen: element.checkVisibility(),
+    };
     numbered.push(element);
     if (element instanceof SVGSVGElement) {
       nodes.push({ ...shared, markup: drawing(element) });
@@ -48,7 +56,12 @@ export function snapshot(): CapturedPage {
       } else if (child instanceof Text && child.data) {
         range.selectNodeContents(child);
         numbered.push(null);
-        nodes.push({ parent: index, text: child.data, seen: range.getClientRects().length > 0, whiteSpace: getComputedStyle(element).whiteSpace });
+        nodes.push({
+          parent: index,
+          text: child.data,
+          seen: range.getClientRects().length > 0,
+          whiteSpace: getComputedStyle(element).whiteSpace,
+        });
       }
     }
   };
@@ -76,7 +89,9 @@ function childrenOf(element: Element): readonly Node[] {
 
 function step(element: Element, nth: number): string {
   if (element.id) return `${element.localName}#${CSS.escape(element.id)}`;
-  return nth > 1 || element.parentElement?.querySelector(`:scope > ${CSS.escape(element.localName)}:nth-of-type(2)`) ? `${element.localName}:nth-of-type(${nth})` : element.localName;
+  return nth > 1 || element.parentElement?.querySelector(`:scope > ${CSS.escape(element.localName)}:nth-of-type(2)`)
+    ? `${element.localName}:nth-of-type(${nth})`
+    : element.localName;
 }
 
 function attributesOf(element: Element): Record<string, string> {
@@ -85,7 +100,14 @@ function attributesOf(element: Element): Record<string, string> {
   if (element instanceof HTMLImageElement && element.src) found['src'] = element.src;
   for (const name of ['poster', 'data']) if (found[name]) found[name] = resolved(found[name]);
   if (element instanceof HTMLInputElement && element.type === 'image' && element.src) found['src'] = element.src;
-  if ((element instanceof HTMLVideoElement || element instanceof HTMLSourceElement || element instanceof HTMLAudioElement || element instanceof HTMLIFrameElement) && element.src) found['src'] = element.src;
+  if (
+    (element instanceof HTMLVideoElement ||
+      element instanceof HTMLSourceElement ||
+      element instanceof HTMLAudioElement ||
+      element instanceof HTMLIFrameElement) &&
+    element.src
+  )
+    found['src'] = element.src;
   if (found['srcset']) found['srcset'] = absoluteSrcset(found['srcset']);
   return found;
 }
@@ -134,8 +156,10 @@ function inlineUses(copy: SVGSVGElement): void {
     const target = document.getElementById(address.slice(1));
     if (!target || target.contains(copy)) continue;
     const group = document.createElementNS('http://www.w3.org/2000/svg', target.localName === 'symbol' ? 'svg' : 'g');
-    for (const name of ['viewBox', 'preserveAspectRatio']) if (target.hasAttribute(name)) group.setAttribute(name, target.getAttribute(name) ?? '');
-    for (const name of ['width', 'height', 'x', 'y', 'fill', 'stroke', 'transform']) if (use.hasAttribute(name)) group.setAttribute(name, use.getAttribute(name) ?? '');
+    for (const name of ['viewBox', 'preserveAspectRatio'])
+      if (target.hasAttribute(name)) group.setAttribute(name, target.getAttribute(name) ?? '');
+    for (const name of ['width', 'height', 'x', 'y', 'fill', 'stroke', 'transform'])
+      if (use.hasAttribute(name)) group.setAttribute(name, use.getAttribute(name) ?? '');
     const parts = target.localName === 'symbol' ? [...target.childNodes] : [target];
     for (const part of parts) group.append(part.cloneNode(true));
     use.replaceWith(group);

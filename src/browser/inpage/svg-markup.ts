@@ -5,7 +5,14 @@ const PRESENTATION = [
   'stroke-dashoffset', 'stroke-miterlimit', 'opacity', 'stop-color', 'stop-opacity', 'clip-rule', 'visibility', 'display',
   'font-family', 'font-size', 'font-weight', 'font-style', 'letter-spacing', 'text-anchor', 'dominant-baseline', 'mix-blend-mode',
 ]; // prettier-ignore
-const NOT_INHERITED = new Set(['opacity', 'display', 'stop-color', 'stop-opacity', 'mix-blend-mode', 'dominant-baseline']);
+const NOT_INHERITED = new Set([
+  'opacity',
+  'display',
+  'stop-color',
+  'stop-opacity',
+  'mix-blend-mode',
+  'dominant-baseline',
+]);
 const UNDRAWN = new Set(['defs', 'clippath', 'mask', 'pattern', 'symbol', 'title', 'desc', 'metadata', 'style']);
 const UNSAFE = 'script, style, animate, set, animateTransform, animateMotion, foreignObject script';
 
@@ -25,7 +32,8 @@ function clean(made: Element): void {
   made.removeAttribute('class');
   made.removeAttribute('style');
   for (const { name, value } of [...made.attributes]) {
-    if (/^on|^data-/i.test(name) || (/href$/.test(name) && /^\s*(javascript|vbscript):/i.test(value))) made.removeAttribute(name);
+    if (/^on|^data-/i.test(name) || (/href$/.test(name) && /^\s*(javascript|vbscript):/i.test(value)))
+      made.removeAttribute(name);
   }
 }
 
@@ -46,7 +54,13 @@ function writeLook(original: SVGElement, made: Element, rootColor: string): void
 }
 
 function isPlain(name: string, value: string): boolean {
-  const plain: Readonly<Record<string, string>> = { opacity: '1', 'stop-opacity': '1', 'stop-color': 'rgb(0, 0, 0)', 'mix-blend-mode': 'normal', 'dominant-baseline': 'auto' };
+  const plain: Readonly<Record<string, string>> = {
+    opacity: '1',
+    'stop-opacity': '1',
+    'stop-color': 'rgb(0, 0, 0)',
+    'mix-blend-mode': 'normal',
+    'dominant-baseline': 'auto',
+  };
   return plain[name] === value || (name === 'display' && value !== 'none');
 }
 
@@ -85,7 +99,11 @@ export function bringReferences(copy: SVGElement, source: ParentNode): void {
 }
 
 /** One part of a drawing as an SVG document of its own, showing `box` (CSS px of the page). */
-export function standAlone(element: SVGGraphicsElement, box: readonly [number, number, number, number], rootColor: string): string {
+export function standAlone(
+  element: SVGGraphicsElement,
+  box: readonly [number, number, number, number],
+  rootColor: string,
+): string {
   const svg = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
   const [x, y, width, height] = box;
   svg.setAttribute('viewBox', `${x} ${y} ${width} ${height}`);
@@ -95,7 +113,11 @@ export function standAlone(element: SVGGraphicsElement, box: readonly [number, n
   const parent = element.parentElement as unknown as SVGGraphicsElement | null;
   const matrix = parent?.getScreenCTM?.();
   const group = document.createElementNS('http://www.w3.org/2000/svg', 'g');
-  if (matrix && !isIdentity(matrix)) group.setAttribute('transform', `matrix(${[matrix.a, matrix.b, matrix.c, matrix.d, matrix.e + scrollX, matrix.f + scrollY].map((one) => Math.round(one * 1e4) / 1e4).join(' ')})`);
+  if (matrix && !isIdentity(matrix))
+    group.setAttribute(
+      'transform',
+      `matrix(${[matrix.a, matrix.b, matrix.c, matrix.d, matrix.e + scrollX, matrix.f + scrollY].map((one) => Math.round(one * 1e4) / 1e4).join(' ')})`,
+    );
   group.append(copy);
   svg.append(group);
   bringReferences(svg, element.ownerSVGElement ?? document);
@@ -105,7 +127,17 @@ export function standAlone(element: SVGGraphicsElement, box: readonly [number, n
 /** Looks that the element takes from groups above it. */
 function inheritInto(element: SVGElement, copy: Element, rootColor: string): void {
   const own = getComputedStyle(element);
-  const initial: Readonly<Record<string, string>> = { fill: 'rgb(0, 0, 0)', stroke: 'none', 'stroke-width': '1px', 'fill-opacity': '1', 'stroke-opacity': '1', 'fill-rule': 'nonzero', 'stroke-linecap': 'butt', 'stroke-linejoin': 'miter', 'stroke-dasharray': 'none' };
+  const initial: Readonly<Record<string, string>> = {
+    fill: 'rgb(0, 0, 0)',
+    stroke: 'none',
+    'stroke-width': '1px',
+    'fill-opacity': '1',
+    'stroke-opacity': '1',
+    'fill-rule': 'nonzero',
+    'stroke-linecap': 'butt',
+    'stroke-linejoin': 'miter',
+    'stroke-dasharray': 'none',
+  };
   for (const [name, plain] of Object.entries(initial)) {
     const value = own.getPropertyValue(name);
     if (value !== plain && !copy.hasAttribute(name)) copy.setAttribute(name, value);
@@ -114,5 +146,12 @@ function inheritInto(element: SVGElement, copy: Element, rootColor: string): voi
 }
 
 function isIdentity(matrix: DOMMatrix): boolean {
-  return matrix.a === 1 && matrix.b === 0 && matrix.c === 0 && matrix.d === 1 && matrix.e + scrollX === 0 && matrix.f + scrollY === 0;
+  return (
+    matrix.a === 1 &&
+    matrix.b === 0 &&
+    matrix.c === 0 &&
+    matrix.d === 1 &&
+    matrix.e + scrollX === 0 &&
+    matrix.f + scrollY === 0
+  );
 }

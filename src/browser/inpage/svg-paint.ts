@@ -12,7 +12,12 @@ export interface PaintedShape {
  * Reads an upright rectangle, ellipse or straight line as a CSS box. `nothing` if it paints nothing; undefined if it
  * is no such shape or CSS cannot draw it.
  */
-export function strokeAndFill(element: SVGGraphicsElement, style: CSSStyleDeclaration, box: DrawnBox, svg: SVGSVGElement): PaintedShape | 'nothing' | undefined {
+export function strokeAndFill(
+  element: SVGGraphicsElement,
+  style: CSSStyleDeclaration,
+  box: DrawnBox,
+  svg: SVGSVGElement,
+): PaintedShape | 'nothing' | undefined {
   const stroke = strokeOf(style, element);
   if (element.localName === 'line') return lineBox(element as SVGLineElement, style, stroke);
   const filled = style.fill !== 'none' && !/rgba\([^)]*, 0\)/.test(style.fill) && Number(style.fillOpacity) > 0;
@@ -51,11 +56,21 @@ interface Stroke {
 function strokeOf(style: CSSStyleDeclaration, element: SVGGraphicsElement): Stroke | undefined {
   const scale = element.getScreenCTM()?.a ?? 1;
   const width = parseFloat(style.strokeWidth) * (style.vectorEffect === 'non-scaling-stroke' ? 1 : scale);
-  if (style.stroke === 'none' || style.stroke.startsWith('url(') || !(width > 0) || /rgba\([^)]*, 0\)/.test(style.stroke)) return undefined;
+  if (
+    style.stroke === 'none' ||
+    style.stroke.startsWith('url(') ||
+    !(width > 0) ||
+    /rgba\([^)]*, 0\)/.test(style.stroke)
+  )
+    return undefined;
   return { width: Math.round(width * 100) / 100, color: withAlpha(style.stroke, Number(style.strokeOpacity)) };
 }
 
-function lineBox(line: SVGLineElement, style: CSSStyleDeclaration, stroke: Stroke | undefined): PaintedShape | 'nothing' | undefined {
+function lineBox(
+  line: SVGLineElement,
+  style: CSSStyleDeclaration,
+  stroke: Stroke | undefined,
+): PaintedShape | 'nothing' | undefined {
   if (!stroke) return 'nothing';
   const matrix = line.getScreenCTM();
   if (!matrix) return 'nothing';
@@ -69,8 +84,16 @@ function lineBox(line: SVGLineElement, style: CSSStyleDeclaration, stroke: Strok
   const x = Math.min(from.x, to.x) + scrollX;
   const y = Math.min(from.y, to.y) + scrollY;
   const half = stroke.width / 2;
-  const box: DrawnBox = flat ? [x - cap, y - half, length + 2 * cap, stroke.width] : [x - half, y - cap, stroke.width, length + 2 * cap];
-  return { box, look: { 'background-color': stroke.color, ...(style.strokeLinecap === 'round' ? { 'border-radius': `${half}px` } : {}) } };
+  const box: DrawnBox = flat
+    ? [x - cap, y - half, length + 2 * cap, stroke.width]
+    : [x - half, y - cap, stroke.width, length + 2 * cap];
+  return {
+    box,
+    look: {
+      'background-color': stroke.color,
+      ...(style.strokeLinecap === 'round' ? { 'border-radius': `${half}px` } : {}),
+    },
+  };
 }
 
 /** Corner radius, empty for none; undefined if the shape is no rectangle or ellipse. */
@@ -115,13 +138,18 @@ function fillOf(style: CSSStyleDeclaration, box: DrawnBox, svg: SVGSVGElement): 
 }
 
 function usedImage(pattern: Element, svg: SVGSVGElement): SVGImageElement | null {
-  const id = pattern.querySelector('use')?.getAttribute('href') ?? pattern.querySelector('use')?.getAttribute('xlink:href');
+  const id =
+    pattern.querySelector('use')?.getAttribute('href') ?? pattern.querySelector('use')?.getAttribute('xlink:href');
   const found = id ? svg.querySelector(`[id="${CSS.escape(id.slice(1))}"]`) : null;
   return found instanceof SVGImageElement ? found : null;
 }
 
 /** A gradient's stops, its own or those of the one it refers to. */
-function stopsOf(gradient: SVGGradientElement, opacity: number, svg: SVGSVGElement): { readonly at: number; readonly color: string }[] {
+function stopsOf(
+  gradient: SVGGradientElement,
+  opacity: number,
+  svg: SVGSVGElement,
+): { readonly at: number; readonly color: string }[] {
   const own = [...gradient.querySelectorAll('stop')];
   if (own.length === 0 && gradient.href.baseVal.startsWith('#')) {
     const other = svg.querySelector(`[id="${CSS.escape(gradient.href.baseVal.slice(1))}"]`);
@@ -137,7 +165,12 @@ function stopsOf(gradient: SVGGradientElement, opacity: number, svg: SVGSVGEleme
  * An SVG gradient is a linear function of the place, and so is a CSS gradient: for each stop, the place along the CSS
  * gradient line (CSS Images 3, section 3.1) where the SVG function has the stop's value.
  */
-function linearGradient(gradient: SVGLinearGradientElement, box: DrawnBox, opacity: number, svg: SVGSVGElement): string | undefined {
+function linearGradient(
+  gradient: SVGLinearGradientElement,
+  box: DrawnBox,
+  opacity: number,
+  svg: SVGSVGElement,
+): string | undefined {
   const stops = stopsOf(gradient, opacity, svg);
   if (stops.length === 0 || gradient.spreadMethod.baseVal > 1) return undefined;
   const matrix = gradient.gradientTransform.baseVal.consolidate()?.matrix ?? new DOMMatrix();
@@ -148,28 +181,48 @@ function linearGradient(gradient: SVGLinearGradientElement, box: DrawnBox, opaci
   ].map(([x, y]) => new DOMPoint(valueOf(x as SVGAnimatedLength, inBox), valueOf(y as SVGAnimatedLength, inBox)));
   const [from, to] = ends as [DOMPoint, DOMPoint];
   const unit = inBox ? new DOMMatrix([box[2], 0, 0, box[3], box[0], box[1]]) : toPage(svg);
-  const toGradient = unit.multiply(new DOMMatrix([matrix.a, matrix.b, matrix.c, matrix.d, matrix.e, matrix.f])).inverse();
+  const toGradient = unit
+    .multiply(new DOMMatrix([matrix.a, matrix.b, matrix.c, matrix.d, matrix.e, matrix.f]))
+    .inverse();
   const [dx, dy] = [to.x - from.x, to.y - from.y];
   const length = dx * dx + dy * dy;
-  if (!(length > 0) || Number.isNaN(toGradient.a)) return stops.length ? `linear-gradient(${stops.at(-1)?.color}, ${stops.at(-1)?.color})` : undefined;
-  const slope = [(toGradient.a * dx + toGradient.b * dy) / length, (toGradient.c * dx + toGradient.d * dy) / length] as const;
+  if (!(length > 0) || Number.isNaN(toGradient.a))
+    return stops.length ? `linear-gradient(${stops.at(-1)?.color}, ${stops.at(-1)?.color})` : undefined;
+  const slope = [
+    (toGradient.a * dx + toGradient.b * dy) / length,
+    (toGradient.c * dx + toGradient.d * dy) / length,
+  ] as const;
   const steep = Math.hypot(...slope);
   const middle = new DOMPoint(box[0] + box[2] / 2, box[1] + box[3] / 2).matrixTransform(toGradient);
   const atMiddle = ((middle.x - from.x) * dx + (middle.y - from.y) * dy) / length;
   const angle = Math.atan2(slope[0], -slope[1]);
   const line = Math.abs(box[2] * Math.sin(angle)) + Math.abs(box[3] * Math.cos(angle));
-  const listed = stops.map(({ at, color }) => `${color} ${Math.round((((at - atMiddle) / steep / line + 0.5) * 100 + Number.EPSILON) * 100) / 100}%`);
-  return `linear-gradient(${Math.round((angle * 180) / Math.PI * 100) / 100}deg, ${listed.join(', ')})`;
+  const listed = stops.map(
+    ({ at, color }) =>
+      `${color} ${Math.round((((at - atMiddle) / steep / line + 0.5) * 100 + Number.EPSILON) * 100) / 100}%`,
+  );
+  return `linear-gradient(${Math.round(((angle * 180) / Math.PI) * 100) / 100}deg, ${listed.join(', ')})`;
 }
 
-function radialGradient(gradient: SVGRadialGradientElement, box: DrawnBox, opacity: number, svg: SVGSVGElement): string | undefined {
+function radialGradient(
+  gradient: SVGRadialGradientElement,
+  box: DrawnBox,
+  opacity: number,
+  svg: SVGSVGElement,
+): string | undefined {
   const stops = stopsOf(gradient, opacity, svg);
   const matrix = gradient.gradientTransform.baseVal.consolidate()?.matrix;
   if (stops.length === 0 || (matrix && (Math.abs(matrix.b) > 1e-3 || Math.abs(matrix.c) > 1e-3))) return undefined;
   const inBox = gradient.gradientUnits.baseVal !== 1;
-  const [cx, cy, r] = [gradient.cx, gradient.cy, gradient.r].map((one) => valueOf(one, inBox)) as [number, number, number];
+  const [cx, cy, r] = [gradient.cx, gradient.cy, gradient.r].map((one) => valueOf(one, inBox)) as [
+    number,
+    number,
+    number,
+  ];
   const unit = inBox ? new DOMMatrix([box[2], 0, 0, box[3], 0, 0]) : toPage(svg).translate(0, 0);
-  const whole = matrix ? unit.multiply(new DOMMatrix([matrix.a, matrix.b, matrix.c, matrix.d, matrix.e, matrix.f])) : unit;
+  const whole = matrix
+    ? unit.multiply(new DOMMatrix([matrix.a, matrix.b, matrix.c, matrix.d, matrix.e, matrix.f]))
+    : unit;
   const middle = new DOMPoint(cx, cy).matrixTransform(whole);
   const [x, y] = inBox ? [middle.x, middle.y] : [middle.x - box[0], middle.y - box[1]];
   const round = (value: number): number => Math.round(value * 100) / 100;
@@ -178,12 +231,16 @@ function radialGradient(gradient: SVGRadialGradientElement, box: DrawnBox, opaci
 }
 
 function valueOf(length: SVGAnimatedLength, inBox: boolean): number {
-  return inBox && length.baseVal.unitType === SVGLength.SVG_LENGTHTYPE_PERCENTAGE ? length.baseVal.valueInSpecifiedUnits / 100 : length.baseVal.value;
+  return inBox && length.baseVal.unitType === SVGLength.SVG_LENGTHTYPE_PERCENTAGE
+    ? length.baseVal.valueInSpecifiedUnits / 100
+    : length.baseVal.value;
 }
 
 function toPage(svg: SVGSVGElement): DOMMatrix {
   const matrix = svg.getScreenCTM();
-  return matrix ? new DOMMatrix([matrix.a, matrix.b, matrix.c, matrix.d, matrix.e + scrollX, matrix.f + scrollY]) : new DOMMatrix();
+  return matrix
+    ? new DOMMatrix([matrix.a, matrix.b, matrix.c, matrix.d, matrix.e + scrollX, matrix.f + scrollY])
+    : new DOMMatrix();
 }
 
 /** A drop shadow as CSS writes it, empty for no filter; undefined for a filter that is something else. */

@@ -7,12 +7,19 @@ const SILENT = new Set(['SCRIPT', 'STYLE', 'NOSCRIPT', 'TEMPLATE', 'OPTION', 'TI
  * @param sections names and CSS paths of the sections; without it, what is marked with `data-section`
  */
 export function measureNow(sections?: readonly { readonly name: string; readonly path: string }[]): MeasuredPage {
-  const marked = [...document.querySelectorAll('[data-section]')].map((element) => ({ name: element.getAttribute('data-section') ?? '', element }));
+  const marked = [...document.querySelectorAll('[data-section]')].map((element) => ({
+    name: element.getAttribute('data-section') ?? '',
+    element,
+  }));
   const found = sections?.map(({ name, path }) => ({ name, element: elementAtPath(path) })) ?? marked;
   return {
     words: measureWords(),
-    sections: found.flatMap(({ name, element }) => (element ? [{ name, ...place(element.getBoundingClientRect()) }] : [])),
-    pictures: [...document.querySelectorAll('img, video, svg')].filter((element) => element.checkVisibility() && !element.parentElement?.closest('svg')).map((element) => place(element.getBoundingClientRect())),
+    sections: found.flatMap(({ name, element }) =>
+      element ? [{ name, ...place(element.getBoundingClientRect()) }] : [],
+    ),
+    pictures: [...document.querySelectorAll('img, video, svg')]
+      .filter((element) => element.checkVisibility() && !element.parentElement?.closest('svg'))
+      .map((element) => place(element.getBoundingClientRect())),
     height: Math.ceil(Math.max(document.documentElement.scrollHeight, document.body?.scrollHeight ?? 0)),
     overflow: Math.max(0, document.documentElement.scrollWidth - innerWidth),
     elements: document.body?.querySelectorAll('*').length ?? 0,
@@ -48,5 +55,10 @@ function measureWords(): MeasuredWord[] {
 
 function place(rect: DOMRect): { x: number; y: number; width: number; height: number } {
   const round = (value: number): number => Math.round(value * 10) / 10;
-  return { x: round(rect.left + scrollX), y: round(rect.top + scrollY), width: round(rect.width), height: round(rect.height) };
+  return {
+    x: round(rect.left + scrollX),
+    y: round(rect.top + scrollY),
+    width: round(rect.width),
+    height: round(rect.height),
+  };
 }

@@ -6,7 +6,9 @@ export type Content = Readonly<Record<string, Readonly<Record<string, string>>>>
 
 /** The values that the source had, in the order of the page. */
 export function originalContent(document: PageDocument): Content {
-  const made: Record<string, Record<string, string>> = { page: { title: document.title, ...(document.description ? { description: document.description } : {}) } };
+  const made: Record<string, Record<string, string>> = {
+    page: { title: document.title, ...(document.description ? { description: document.description } : {}) },
+  };
   const put = (field: string, value: string): void => {
     const [section, name] = splitField(field);
     (made[section] ??= {})[name] = value;
@@ -29,7 +31,11 @@ export function splitField(field: string): [section: string, name: string] {
 /** Fields in the content that the page does not have. */
 export function unknownFields(document: PageDocument, content: Content): string[] {
   const known = originalContent(document);
-  return Object.entries(content).flatMap(([section, values]) => Object.keys(values ?? {}).filter((name) => known[section]?.[name] === undefined).map((name) => `${section}.${name}`));
+  return Object.entries(content).flatMap(([section, values]) =>
+    Object.keys(values ?? {})
+      .filter((name) => known[section]?.[name] === undefined)
+      .map((name) => `${section}.${name}`),
+  );
 }
 
 /** The page with its fields filled. Fields without a value keep the words of the source. */
@@ -52,9 +58,18 @@ export function fillPage(document: PageDocument, content: Content): PageDocument
       const value = valueOf(field);
       if (value !== undefined) attributes[attribute] = value;
     }
-    return { ...node, ...(node.attributes ? { attributes } : {}), ...(node.children ? { children: node.children.map(fill) } : {}) };
+    return {
+      ...node,
+      ...(node.attributes ? { attributes } : {}),
+      ...(node.children ? { children: node.children.map(fill) } : {}),
+    };
   };
-  return { ...document, title: content['page']?.['title'] ?? document.title, description: content['page']?.['description'] ?? document.description, body: fillElement(document.body) };
+  return {
+    ...document,
+    title: content['page']?.['title'] ?? document.title,
+    description: content['page']?.['description'] ?? document.description,
+    body: fillElement(document.body),
+  };
 }
 
 /** White space at the edges belongs to the line of text, not to the words that a client edits. */

@@ -8,7 +8,10 @@ const TIMES_USUAL = 1.6;
 /** Makes the sections of a page from the rows of the board: full-width boxes, and what lies between clear gaps. */
 export function bandsOf(root: Part, width: number): Part {
   const rows = root.direction === 'stack' && !root.piece ? root.parts : [root];
-  const gaps = rows.slice(1).map((row, index) => row.box[1] - bottom((rows[index] as Part).box)).sort((a, b) => a - b);
+  const gaps = rows
+    .slice(1)
+    .map((row, index) => row.box[1] - bottom((rows[index] as Part).box))
+    .sort((a, b) => a - b);
   const usual = gaps[gaps.length >> 1] ?? 0;
   const limit = Math.max(LEAST_GAP, TIMES_USUAL * usual);
   const bands: Part[] = [];
@@ -28,16 +31,34 @@ export function bandsOf(root: Part, width: number): Part {
     open.push(row);
   }
   close();
-  return { direction: 'stack', parts: bands, over: root === rows[0] ? [] : root.over, box: root.box, reason: `${bands.length} sections` };
+  return {
+    direction: 'stack',
+    parts: bands,
+    over: root === rows[0] ? [] : root.over,
+    box: root.box,
+    reason: `${bands.length} sections`,
+  };
 }
 
 function isFullBox(part: Part, width: number): boolean {
-  return part.piece?.type !== 'text' && part.piece !== undefined && part.piece.box[2] >= width - 2 && part.parts.length + part.over.length > 0;
+  return (
+    part.piece?.type !== 'text' &&
+    part.piece !== undefined &&
+    part.piece.box[2] >= width - 2 &&
+    part.parts.length + part.over.length > 0
+  );
 }
 
 function bandAround(rows: readonly Part[]): Part {
   const only = rows.length === 1 ? (rows[0] as Part) : undefined;
   const box = around(rows.map((row) => row.box));
   if (only && !only.piece) return { ...only, band: true };
-  return { direction: 'stack', parts: [...rows], over: [], box, band: true, reason: `${rows.length} rows on the bare board` };
+  return {
+    direction: 'stack',
+    parts: [...rows],
+    over: [],
+    box,
+    band: true,
+    reason: `${rows.length} rows on the bare board`,
+  };
 }

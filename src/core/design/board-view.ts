@@ -20,7 +20,8 @@ export class BoardView {
   /** The piece of this board that is the same thing. */
   pieceOf(part: Part): Piece | undefined {
     if (!part.piece) return undefined;
-    if (!this.pairs) return this.board.all.includes(part.piece) || isSameThing(this.board, part.piece) ? part.piece : undefined;
+    if (!this.pairs)
+      return this.board.all.includes(part.piece) || isSameThing(this.board, part.piece) ? part.piece : undefined;
     return this.pairs.get(part.piece) ?? (isSameThing(this.board, part.piece) ? part.piece : undefined);
   }
 

@@ -1,10 +1,13 @@
 import { createHash } from 'node:crypto';
 import type { Breakpoint, ElementNode, FontFace, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import { elements, textOf } from '../page/walk.js';
+import { firstWords } from '../page/words.js';
 import { BoardView } from './board-view.js';
 import { bandsOf } from './bands.js';
 import { arrange, type Part } from './cuts.js';
-import type { DrawnBoard, TextLook } from './drawn.js';
-import { layOut, type BoardLooks } from './layout.js';
+import type { DrawnBoard, DrawnBox, TextLook } from './drawn.js';
+import { layOut } from './layout.js';
+import type { BoardLooks } from './setting.js';
 import { insertExtra, matchBoards, matchedShare } from './match.js';
 import { sameLook, wordsOf, type Paragraph } from './paragraphs.js';
 import { piecesOf, type Piece, type Pieces } from './pieces.js';
@@ -19,13 +22,23 @@ export interface DesignInput {
   readonly boards: readonly DrawnBoard[];
 }
 
+/** A section of the page and where it lies on each board, widest first. */
+export interface DesignSection {
+  readonly id: string;
+  readonly boxes: readonly (DrawnBox | undefined)[];
+}
+
 export interface BuiltDesign {
   readonly document: PageDocument;
+  readonly sections: readonly DesignSection[];
   readonly notes: readonly string[];
 }
 
 /** Below this share of matched texts and pictures, artboards are said to be of different pages. */
 const SAME_PAGE = 0.5;
+/** A first band up to this height is a header, a last one with a copyright line a footer; px. */
+const HEADER_HEIGHT = 140;
+const FOOTER_HEIGHT = 700;
 /** Drawing up to this size (px) and length (characters) becomes an icon in the page rather than a file. */
 const ICON_SIZE = 96;
 const ICON_LENGTH = 6000;
@@ -40,7 +53,10 @@ export function buildDesign(input: DesignInput): BuiltDesign {
   matches.forEach((match, index) => {
     const board = boards[index + 1] as Pieces;
     const share = matchedShare(first, match);
-    if (share < SAME_PAGE) notes.push(`The artboards of ${first.width} and ${board.width} px share only ${Math.round(share * 100)} % of their texts and pictures; are they one page?`);
+    if (share < SAME_PAGE)
+      notes.push(
+        `The artboards of ${first.width} and ${board.width} px share only ${Math.round(share * 100)} % of their texts and pictures; are they one page?`,
+      );
     const extras = match.extra.filter((piece) => piece.type !== 'box');
     for (const extra of extras) {
       insertExtra(root, extra, board, match.pairs);
@@ -49,21 +65,28 @@ export function buildDesign(input: DesignInput): BuiltDesign {
     const gone = first.all.filter((piece) => piece.type !== 'box' && !match.pairs.has(piece));
     for (const piece of gone) notes.push(`Not on the artboard of ${board.width} px: ${describe(piece)}`);
   });
-  const views = [new BoardView(first, undefined), ...matches.map((match, index) => new BoardView(boards[index + 1] as Pieces, match.pairs))];
+  const views = [
+    new BoardView(first, undefined),
+    ...matches.map((match, index) => new BoardView(boards[index + 1] as Pieces, match.pairs)),
+  ];
   const looks = views.map((view) => layOut(root, view));
   const breakpoints = breakpointsBetween(boards.map(({ width }) => width));
-  const document = new Builder(input, boards, views, looks, breakpoints).build(root);
-  return { document, notes };
+  const builder = new Builder(input, boards, views, looks, breakpoints);
+  const document = builder.build(root);
+  return { document, notes, sections: builder.sections };
 }
 
 function describe(piece: Piece): string {
   if (piece.type === 'text') return `“${wordsOf(piece.text).slice(0, 60)}”`;
-  return piece.type === 'box' ? 'a box' : `${piece.type === 'art' ? 'a drawing' : 'a picture'} ${piece.type === 'art' ? piece.art.path : piece.picture.path}`.trim();
+  return piece.type === 'box'
+    ? 'a box'
+    : `${piece.type === 'art' ? 'a drawing' : 'a picture'} ${piece.type === 'art' ? piece.art.path : piece.picture.path}`.trim();
 }
 
 class Builder {
   private readonly styles: Record<string, SharedStyle> = {};
   private readonly roles: Roles;
+  readonly sections: DesignSection[] = [];
   private counter = 0;
 
   constructor(
@@ -80,8 +103,19 @@ class Builder {
     const base = this.bodyLook();
     const children = root.parts.map((part, index) => this.section(part, index));
     const over = root.over.map((part) => this.node(part));
-    const bodyLooks = this.boards.map((board, index) => ({ ...base, ...board.ground, ...(this.looks[index]?.get(root) ?? {}) }));
-    const body: ElementNode = { id: 'page', kind: 'box', name: 'page', element: 'body', style: this.addStyle(bodyLooks), children: [...children, ...over] };
+    const bodyLooks = this.boards.map((board, index) => ({
+      ...base,
+      ...board.ground,
+      ...(this.looks[index]?.get(root) ?? {}),
+    }));
+    const body: ElementNode = {
+      id: 'page',
+      kind: 'box',
+      name: 'page',
+      element: 'body',
+      style: this.addStyle(bodyLooks),
+      children: [...children, ...over],
+    };
     return {
       format: 'tavrik-page',
       version: 1,
@@ -116,19 +150,32 @@ class Builder {
   }
 
   private styleOf(part: Part): string {
-    return this.addStyle(this.looks.map((looks, index) => looks.get(part) ?? (this.views[index]?.boxOf(part) ? {} : { display: 'none' })));
+    return this.addStyle(
+      this.looks.map((looks, index) => looks.get(part) ?? (this.views[index]?.boxOf(part) ? {} : { display: 'none' })),
+    );
   }
 
   private idOf(part: Part, path: string): string {
-    return createHash('sha1').update(`${path}|${part.piece?.order ?? ''}|${part.piece ? '' : this.counter}`).digest('hex').slice(0, 8);
+    return createHash('sha1')
+      .update(`${path}|${part.piece?.order ?? ''}|${part.piece ? '' : this.counter}`)
+      .digest('hex')
+      .slice(0, 8);
   }
 
   private section(part: Part, index: number): ElementNode {
     const made = this.node(part);
     if (made.kind === 'text' || made.kind === 'heading' || made.kind === 'image' || made.kind === 'icon') return made;
-    const height = part.box[3];
-    const element = index === 0 && height < 140 ? 'header' : 'section';
-    return { ...made, kind: 'section', element };
+    this.sections.push({ id: made.id, boxes: this.views.map((view) => view.boxOf(part)) });
+    const first = index === 0 && part.box[3] < HEADER_HEIGHT;
+    const last = /©|copyright/i.test(textOf(made)) && part.box[3] < FOOTER_HEIGHT;
+    const sitePart = first ? 'header' : last ? 'footer' : undefined;
+    return {
+      ...made,
+      kind: 'section',
+      name: sectionName(made, sitePart),
+      element: sitePart ?? 'section',
+      ...(sitePart ? { part: sitePart } : {}),
+    };
   }
 
   private node(part: Part): ElementNode {
@@ -138,7 +185,15 @@ class Builder {
     const inside = [...part.parts, ...part.over];
     if (piece?.type === 'picture' && inside.length === 0) {
       const { picture } = piece;
-      return { id: this.idOf(part, picture.path), kind: 'image', name: 'picture', element: 'img', style: this.styleOf(part), attributes: { src: picture.address, alt: picture.title }, from: { path: picture.path } };
+      return {
+        id: this.idOf(part, picture.path),
+        kind: 'image',
+        name: 'picture',
+        element: 'img',
+        style: this.styleOf(part),
+        attributes: { src: picture.address, alt: picture.title },
+        from: { path: picture.path },
+      };
     }
     const path = piece?.type === 'box' ? piece.shape.path : piece?.type === 'picture' ? piece.picture.path : '';
     const button = this.roles.isButton(part);
@@ -162,7 +217,9 @@ class Builder {
   /** Inside a button words are words: no paragraph, no link. */
   private plainText(part: Part): ElementNode {
     const node = this.node(part);
-    return part.piece?.type === 'text' ? { ...node, element: 'span', kind: 'run', ...(node.attributes ? { attributes: undefined } : {}) } : node;
+    return part.piece?.type === 'text'
+      ? { ...node, element: 'span', kind: 'run', ...(node.attributes ? { attributes: undefined } : {}) }
+      : node;
   }
 
   private textNode(part: Part, text: Paragraph): ElementNode {
@@ -187,7 +244,8 @@ class Builder {
       });
     });
     return pieces.map((one, index): PageNode => {
-      if (sameLook(one.look, text.look) && (!one.href || one.href === text.href)) return { kind: 'words', text: one.text };
+      if (sameLook(one.look, text.look) && (!one.href || one.href === text.href))
+        return { kind: 'words', text: one.text };
       return this.run(one, text, index);
     });
   }
@@ -216,12 +274,28 @@ class Builder {
   private artNode(part: Part, piece: Extract<Piece, { type: 'art' }>): ElementNode {
     const { art, box } = piece;
     const wide = box[2] >= 0.9 * (this.boards[0] as Pieces).width;
-    const shared = { id: this.idOf(part, art.path), name: art.title || art.layer || 'drawing', style: this.styleOf(part), from: { path: art.path } };
+    const shared = {
+      id: this.idOf(part, art.path),
+      name: art.title || art.layer || 'drawing',
+      style: this.styleOf(part),
+      from: { path: art.path },
+    };
     const markup = wide ? art.markup.replace(/^<svg/, '<svg preserveAspectRatio="none"') : art.markup;
     if (Math.max(box[2], box[3]) <= ICON_SIZE && art.markup.length <= ICON_LENGTH) {
-      return { ...shared, kind: 'icon', element: 'svg', markup, attributes: art.title ? { role: 'img', 'aria-label': art.title } : { 'aria-hidden': 'true' } };
+      return {
+        ...shared,
+        kind: 'icon',
+        element: 'svg',
+        markup,
+        attributes: art.title ? { role: 'img', 'aria-label': art.title } : { 'aria-hidden': 'true' },
+      };
     }
-    return { ...shared, kind: 'artwork', element: 'img', attributes: { src: `data:image/svg+xml;base64,${Buffer.from(markup).toString('base64')}`, alt: art.title } };
+    return {
+      ...shared,
+      kind: 'artwork',
+      element: 'img',
+      attributes: { src: `data:image/svg+xml;base64,${Buffer.from(markup).toString('base64')}`, alt: art.title },
+    };
   }
 }
 
@@ -229,6 +303,12 @@ class Builder {
 function undecorated(looks: BoardLooks, part: Part): void {
   const look = looks.get(part);
   if (look && look['text-decoration-line'] === undefined) look['text-decoration-line'] = 'none';
+}
+
+function sectionName(node: ElementNode, sitePart: string | undefined): string {
+  if (sitePart) return sitePart;
+  const heading = [...elements(node)].find(({ kind }) => kind === 'heading');
+  return firstWords(textOf(heading ?? node)) || 'band';
 }
 
 function textHref(parts: readonly Part[]): string | undefined {

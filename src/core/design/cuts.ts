@@ -28,10 +28,18 @@ export function arrange(pieces: readonly Piece[]): Part {
 }
 
 function leaf(piece: Piece): Part {
-  if (piece.inside.length === 0) return { piece, direction: 'stack', parts: [], over: [], box: piece.box, reason: 'a thing by itself' };
+  if (piece.inside.length === 0)
+    return { piece, direction: 'stack', parts: [], over: [], box: piece.box, reason: 'a thing by itself' };
   const inner = arrange(piece.inside);
   const only = !inner.piece ? inner : { ...inner, direction: 'stack' as const, parts: [inner], over: [] };
-  return { piece, direction: only.direction, parts: only.parts, over: only.over, box: piece.box, reason: `holds ${piece.inside.length} things; inside: ${only.reason}` };
+  return {
+    piece,
+    direction: only.direction,
+    parts: only.parts,
+    over: only.over,
+    box: piece.box,
+    reason: `holds ${piece.inside.length} things; inside: ${only.reason}`,
+  };
 }
 
 function group(pieces: readonly Piece[], box: DrawnBox): Part {
@@ -39,19 +47,39 @@ function group(pieces: readonly Piece[], box: DrawnBox): Part {
   const strips = cutRows(pieces);
   const columns = cutColumns(pieces);
   const cells = columns.length > 1 && strips.length > 1 ? cellsOf(strips) : undefined;
-  if (cells) return { direction: 'row', parts: cells.map((one) => group(one, around(one.map((piece) => piece.box)))), over: [], box, reason: `${cells.length} like things in rows of ${columns.length}` };
-  if (columns.length > 1 && (strips.length <= 1 || widestGap(columns, 0) >= widestGap(strips, 1) || isOneLine(strips))) return row(columns, box);
+  if (cells)
+    return {
+      direction: 'row',
+      parts: cells.map((one) => group(one, around(one.map((piece) => piece.box)))),
+      over: [],
+      box,
+      reason: `${cells.length} like things in rows of ${columns.length}`,
+    };
+  if (columns.length > 1 && (strips.length <= 1 || widestGap(columns, 0) >= widestGap(strips, 1) || isOneLine(strips)))
+    return row(columns, box);
   if (strips.length > 1) return stack(joinStrips(strips), box);
   if (columns.length > 1) return row(columns, box);
   return layered(pieces, box);
 }
 
 function row(columns: readonly Piece[][], box: DrawnBox): Part {
-  return { direction: 'row', parts: columns.map((one) => group(one, around(one.map((piece) => piece.box)))), over: [], box, reason: `${columns.length} columns, gutter ${Math.round(widestGap(columns, 0))} px` };
+  return {
+    direction: 'row',
+    parts: columns.map((one) => group(one, around(one.map((piece) => piece.box)))),
+    over: [],
+    box,
+    reason: `${columns.length} columns, gutter ${Math.round(widestGap(columns, 0))} px`,
+  };
 }
 
 function stack(strips: readonly Piece[][], box: DrawnBox): Part {
-  return { direction: 'stack', parts: strips.map((one) => group(one, around(one.map((piece) => piece.box)))), over: [], box, reason: `${strips.length} rows, widest gap ${Math.round(widestGap(strips, 1))} px` };
+  return {
+    direction: 'stack',
+    parts: strips.map((one) => group(one, around(one.map((piece) => piece.box)))),
+    over: [],
+    box,
+    reason: `${strips.length} rows, widest gap ${Math.round(widestGap(strips, 1))} px`,
+  };
 }
 
 function isOneLine(strips: readonly Piece[][]): boolean {
@@ -67,12 +95,23 @@ const CELL_SLACK = 4;
  */
 function cellsOf(strips: readonly Piece[][]): Piece[][] | undefined {
   const rows = strips.map((strip) => cutColumns(strip));
-  const signs = rows.map((row) => row.map((cell) => cell.map((piece) => signOf(piece)).sort().join('+')));
+  const signs = rows.map((row) =>
+    row.map((cell) =>
+      cell
+        .map((piece) => signOf(piece))
+        .sort()
+        .join('+'),
+    ),
+  );
   const columns = Math.max(...rows.map((row) => row.length));
   if (columns < 2 || !aligned(rows)) return undefined;
   for (let period = 1; period <= strips.length / 2; period += 1) {
     if (strips.length % period !== 0) continue;
-    const repeats = signs.every((sign, index) => sign.every((one, at) => one === signs[index % period]?.[at]) && (sign.length === columns || index >= strips.length - period));
+    const repeats = signs.every(
+      (sign, index) =>
+        sign.every((one, at) => one === signs[index % period]?.[at]) &&
+        (sign.length === columns || index >= strips.length - period),
+    );
     const plain = period === 1 && signs.every((sign) => sign.every((one) => one === signs[0]?.[0]));
     if (!repeats || (period === 1 && !plain)) continue;
     const cells: Piece[][] = [];
@@ -93,23 +132,37 @@ function signOf(piece: Piece): string {
 
 function aligned(rows: readonly Piece[][][]): boolean {
   const starts = (rows[0] as Piece[][]).map((cell) => around(cell.map(({ box }) => box)));
-  return rows.every((row) => row.every((cell, at) => {
-    const box = around(cell.map((piece) => piece.box));
-    const first = starts[at];
-    return first !== undefined && (Math.abs(box[0] - first[0]) <= CELL_SLACK || Math.abs(box[0] + box[2] / 2 - first[0] - first[2] / 2) <= CELL_SLACK);
-  }));
+  return rows.every((row) =>
+    row.every((cell, at) => {
+      const box = around(cell.map((piece) => piece.box));
+      const first = starts[at];
+      return (
+        first !== undefined &&
+        (Math.abs(box[0] - first[0]) <= CELL_SLACK ||
+          Math.abs(box[0] + box[2] / 2 - first[0] - first[2] / 2) <= CELL_SLACK)
+      );
+    }),
+  );
 }
 
 /** What overlaps without being held is laid over the rest, the last painted first. */
 function layered(pieces: readonly Piece[], box: DrawnBox): Part {
-  const overlapping = pieces.filter((one) => pieces.some((other) => other !== one && shared(one.box, other.box) > TOUCH * TOUCH));
+  const overlapping = pieces.filter((one) =>
+    pieces.some((other) => other !== one && shared(one.box, other.box) > TOUCH * TOUCH),
+  );
   const candidates = overlapping.length ? overlapping : pieces;
   const upper = [...candidates].sort((a, b) => area(a.box) - area(b.box) || b.order - a.order)[0] as Piece;
   const rest = pieces.filter((one) => one !== upper);
   const below = group(rest, box);
   const over = leaf(upper);
   if (!below.piece) return { ...below, over: [...below.over, over], box };
-  return { direction: 'stack', parts: [below], over: [over], box, reason: 'things that overlap without a box around them' };
+  return {
+    direction: 'stack',
+    parts: [below],
+    over: [over],
+    box,
+    reason: 'things that overlap without a box around them',
+  };
 }
 
 /** Vertical extent that counts for cuts: glyph boxes have air above and below. */
@@ -146,7 +199,11 @@ function widestGap(groups: readonly Piece[][], axis: 0 | 1): number {
 
 function gaps(groups: readonly Piece[][], axis: 0 | 1): number[] {
   const boxes = groups.map((one) => around(one.map(({ box }) => box)));
-  return boxes.slice(1).map((box, index) => box[axis] - ((boxes[index] as DrawnBox)[axis] + (boxes[index] as DrawnBox)[axis === 0 ? 2 : 3]));
+  return boxes
+    .slice(1)
+    .map(
+      (box, index) => box[axis] - ((boxes[index] as DrawnBox)[axis] + (boxes[index] as DrawnBox)[axis === 0 ? 2 : 3]),
+    );
 }
 
 /**
@@ -161,7 +218,8 @@ function joinStrips(strips: readonly Piece[][]): Piece[][] {
     const both = [...run, ...strip];
     const columns = cutColumns(both);
     const close = index === 0 || (between[index - 1] as number) < widestGap(columns, 0);
-    const parted = columns.length > 1 && cutColumns(strip).length === columns.length && cutColumns(run).length === columns.length;
+    const parted =
+      columns.length > 1 && cutColumns(strip).length === columns.length && cutColumns(run).length === columns.length;
     if (run.length && parted && close) run = both;
     else {
       if (run.length) joined.push(run);

@@ -15,7 +15,12 @@ export function around(boxes: readonly DrawnBox[]): DrawnBox {
 
 /** Whether `inner` lies in `outer`, give or take some px. */
 export function holds(outer: DrawnBox, inner: DrawnBox, slack: number): boolean {
-  return inner[0] >= outer[0] - slack && inner[1] >= outer[1] - slack && right(inner) <= right(outer) + slack && bottom(inner) <= bottom(outer) + slack;
+  return (
+    inner[0] >= outer[0] - slack &&
+    inner[1] >= outer[1] - slack &&
+    right(inner) <= right(outer) + slack &&
+    bottom(inner) <= bottom(outer) + slack
+  );
 }
 
 /** Area that two boxes share, square px. */

@@ -51,7 +51,12 @@ export function boxLook(piece: Exclude<Piece, { type: 'text' }>): Look {
   if (piece.type === 'box') return { ...piece.look };
   if (piece.type === 'picture') {
     const { 'object-fit': _fit, ...look } = piece.picture.look;
-    return { 'background-image': `url("${piece.picture.address}")`, 'background-size': 'cover', 'background-position': cropOf(piece.box, piece.picture.whole) ?? '50% 50%', ...look };
+    return {
+      'background-image': `url("${piece.picture.address}")`,
+      'background-size': 'cover',
+      'background-position': cropOf(piece.box, piece.picture.whole) ?? '50% 50%',
+      ...look,
+    };
   }
   return {};
 }

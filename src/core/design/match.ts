@@ -19,8 +19,14 @@ export function matchBoards(first: Pieces, other: Pieces): BoardMatch {
   };
   const neighbours = neighbourKeys([first, other]);
   for (const keyOf of [exactKey, looseKey]) {
-    const mine = byKey(first.all.filter((piece) => !pairs.has(piece)), keyOf);
-    const theirs = byKey(other.all.filter((piece) => !taken.has(piece)), keyOf);
+    const mine = byKey(
+      first.all.filter((piece) => !pairs.has(piece)),
+      keyOf,
+    );
+    const theirs = byKey(
+      other.all.filter((piece) => !taken.has(piece)),
+      keyOf,
+    );
     for (const [key, list] of mine) pairNearest(list, theirs.get(key) ?? [], first, other, neighbours, pair);
   }
   matchHolders(first, other, pairs, taken, pair);
@@ -38,11 +44,21 @@ function byKey(pieces: readonly Piece[], keyOf: (piece: Piece) => string | undef
 }
 
 /** What stands right before and after each piece, in the order of painting. */
-function neighbourKeys(boards: readonly Pieces[]): ReadonlyMap<Piece, readonly [string | undefined, string | undefined]> {
+function neighbourKeys(
+  boards: readonly Pieces[],
+): ReadonlyMap<Piece, readonly [string | undefined, string | undefined]> {
   const found = new Map<Piece, readonly [string | undefined, string | undefined]>();
   for (const { all } of boards) {
     const keyed = all.filter((piece) => exactKey(piece) !== undefined);
-    keyed.forEach((piece, index) => found.set(piece, [keyed[index - 1], keyed[index + 1]].map((one) => one && exactKey(one)) as [string | undefined, string | undefined]));
+    keyed.forEach((piece, index) =>
+      found.set(
+        piece,
+        [keyed[index - 1], keyed[index + 1]].map((one) => one && exactKey(one)) as [
+          string | undefined,
+          string | undefined,
+        ],
+      ),
+    );
   }
   return found;
 }
@@ -51,9 +67,27 @@ function neighbourKeys(boards: readonly Pieces[]): ReadonlyMap<Piece, readonly [
 const STRANGER = 4;
 
 /** Pairs what is equal: what stands in the same layer and is set alike first, then in the order of the boards. */
-function pairNearest(mine: readonly Piece[], theirs: readonly Piece[], first: Pieces, other: Pieces, neighbours: ReturnType<typeof neighbourKeys>, pair: PairUp): void {
-  const strangers = (a: Piece, b: Piece): number => [0, 1].filter((side) => neighbours.get(a)?.[side] !== neighbours.get(b)?.[side]).length * STRANGER;
-  const candidates = mine.flatMap((a, i) => theirs.map((b, j) => ({ a, b, cost: Math.abs(i - j) + strangers(a, b) + 12 * Math.abs(a.box[1] / first.height - b.box[1] / other.height) + unlike(a, b) })));
+function pairNearest(
+  mine: readonly Piece[],
+  theirs: readonly Piece[],
+  first: Pieces,
+  other: Pieces,
+  neighbours: ReturnType<typeof neighbourKeys>,
+  pair: PairUp,
+): void {
+  const strangers = (a: Piece, b: Piece): number =>
+    [0, 1].filter((side) => neighbours.get(a)?.[side] !== neighbours.get(b)?.[side]).length * STRANGER;
+  const candidates = mine.flatMap((a, i) =>
+    theirs.map((b, j) => ({
+      a,
+      b,
+      cost:
+        Math.abs(i - j) +
+        strangers(a, b) +
+        12 * Math.abs(a.box[1] / first.height - b.box[1] / other.height) +
+        unlike(a, b),
+    })),
+  );
   candidates.sort((p, q) => p.cost - q.cost || p.a.order - q.a.order || p.b.order - q.b.order);
   const done = new Set<Piece>();
   for (const { a, b } of candidates) {
@@ -68,7 +102,12 @@ function unlike(a: Piece, b: Piece): number {
   if (a.type !== 'text' || b.type !== 'text') return 0;
   const family = a.text.look.family === b.text.look.family ? 0 : 4;
   const layer = a.text.layer === b.text.layer ? 0 : 1;
-  return family + layer + (a.text.look.weight === b.text.look.weight ? 0 : 2) + 6 * Math.abs(Math.log(a.text.look.size / b.text.look.size));
+  return (
+    family +
+    layer +
+    (a.text.look.weight === b.text.look.weight ? 0 : 2) +
+    6 * Math.abs(Math.log(a.text.look.size / b.text.look.size))
+  );
 }
 
 function exactKey(piece: Piece): string | undefined {
@@ -95,36 +134,59 @@ function leavesIn(piece: Piece): Piece[] {
 }
 
 /** Boxes are the same if they hold the same things; inner ones first. */
-function matchHolders(first: Pieces, other: Pieces, pairs: ReadonlyMap<Piece, Piece>, taken: ReadonlySet<Piece>, pair: PairUp): void {
-  const candidates = other.all.filter((piece) => piece.inside.length > 0 && piece.type === 'box').map((piece) => ({ piece, held: new Set(leavesIn(piece)) }));
+function matchHolders(
+  first: Pieces,
+  other: Pieces,
+  pairs: ReadonlyMap<Piece, Piece>,
+  taken: ReadonlySet<Piece>,
+  pair: PairUp,
+): void {
+  const candidates = other.all
+    .filter((piece) => piece.inside.length > 0 && piece.type === 'box')
+    .map((piece) => ({ piece, held: new Set(leavesIn(piece)) }));
   for (const piece of [...first.all].reverse()) {
     if (piece.type !== 'box' || piece.inside.length === 0 || pairs.has(piece)) continue;
-    const held = leavesIn(piece).map((one) => pairs.get(one)).filter((one) => one !== undefined);
+    const held = leavesIn(piece)
+      .map((one) => pairs.get(one))
+      .filter((one) => one !== undefined);
     if (held.length === 0) continue;
     const best = candidates
       .filter((one) => !taken.has(one.piece))
-      .map((one) => ({ ...one, score: held.filter((leaf) => one.held.has(leaf)).length / (held.length + one.held.size) }))
+      .map((one) => ({
+        ...one,
+        score: held.filter((leaf) => one.held.has(leaf)).length / (held.length + one.held.size),
+      }))
       .sort((a, b) => b.score - a.score)[0];
     if (best && best.score > 0.25) pair(piece, best.piece);
   }
 }
 
 /** Boxes that hold nothing: same look inside the same box, in order. */
-function matchEmpty(first: Pieces, other: Pieces, pairs: ReadonlyMap<Piece, Piece>, taken: ReadonlySet<Piece>, pair: PairUp): void {
-  const parentsOf = (pieces: Pieces): Map<Piece, Piece> => new Map(pieces.all.flatMap((piece) => piece.inside.map((child): [Piece, Piece] => [child, piece])));
+function matchEmpty(
+  first: Pieces,
+  other: Pieces,
+  pairs: ReadonlyMap<Piece, Piece>,
+  taken: ReadonlySet<Piece>,
+  pair: PairUp,
+): void {
+  const parentsOf = (pieces: Pieces): Map<Piece, Piece> =>
+    new Map(pieces.all.flatMap((piece) => piece.inside.map((child): [Piece, Piece] => [child, piece])));
   const [mine, theirs] = [parentsOf(first), parentsOf(other)];
   for (const piece of first.all) {
     if (piece.type !== 'box' || pairs.has(piece)) continue;
     const parent = mine.get(piece);
     const wanted = parent ? pairs.get(parent) : undefined;
-    const same = (one: Piece): boolean => one.type === 'box' && !taken.has(one) && JSON.stringify(paintOf(one)) === JSON.stringify(paintOf(piece));
+    const same = (one: Piece): boolean =>
+      one.type === 'box' && !taken.has(one) && JSON.stringify(paintOf(one)) === JSON.stringify(paintOf(piece));
     const found = other.all.find((one) => same(one) && theirs.get(one) === wanted) ?? other.all.find(same);
     if (found) pair(piece, found);
   }
 }
 
 function paintOf(piece: Piece): unknown {
-  return piece.type === 'box' ? [piece.look['background-color'], piece.look['border-color'], Boolean(piece.look['background-image'])] : null;
+  return piece.type === 'box'
+    ? [piece.look['background-color'], piece.look['border-color'], Boolean(piece.look['background-image'])]
+    : null;
 }
 
 /** Share of the first board's texts and pictures that are in the other. */
@@ -158,5 +220,12 @@ function insertAfter(part: Part, mark: Piece, extra: Piece): boolean {
 }
 
 function partOf(piece: Piece): Part {
-  return { piece: { ...piece, inside: [] } as Piece, direction: 'stack', parts: [], over: [], box: piece.box, reason: 'stands in one artboard only' };
+  return {
+    piece: { ...piece, inside: [] } as Piece,
+    direction: 'stack',
+    parts: [],
+    over: [],
+    box: piece.box,
+    reason: 'stands in one artboard only',
+  };
 }

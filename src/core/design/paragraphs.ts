@@ -64,7 +64,13 @@ function joinLines(texts: readonly DrawnText[]): OpenLine[] {
   const made: OpenLine[] = [];
   for (const text of texts) {
     const line: OpenLine = {
-      runs: [{ text: text.words.map((word) => word.text).join(' '), look: text.look, ...(text.href ? { href: text.href } : {}) }],
+      runs: [
+        {
+          text: text.words.map((word) => word.text).join(' '),
+          look: text.look,
+          ...(text.href ? { href: text.href } : {}),
+        },
+      ],
       box: text.box,
       firstWord: text.words[0]?.box[2] ?? 0,
       order: text.order,
@@ -74,7 +80,10 @@ function joinLines(texts: readonly DrawnText[]): OpenLine[] {
       look: text.look,
     };
     const before = made.at(-1);
-    const left = before && onOneLine(before, line) ? before : made.findLast((one) => onOneLine(one, line) && line.order - one.order < 4);
+    const left =
+      before && onOneLine(before, line)
+        ? before
+        : made.findLast((one) => onOneLine(one, line) && line.order - one.order < 4);
     if (left) made[made.indexOf(left)] = joined(left, line);
     else made.push(line);
   }
@@ -94,20 +103,43 @@ function joined(left: OpenLine, line: OpenLine): OpenLine {
   const gap = line.box[0] - right(left.box) > 0.12 * size ? ' ' : '';
   const last = left.runs.at(-1) as Run;
   const next = line.runs[0] as Run;
-  const runs = sameLook(last.look, next.look) && last.href === next.href ? [...left.runs.slice(0, -1), { ...last, text: `${last.text}${gap}${next.text}` }] : [...left.runs, { ...next, text: `${gap}${next.text}` }];
+  const runs =
+    sameLook(last.look, next.look) && last.href === next.href
+      ? [...left.runs.slice(0, -1), { ...last, text: `${last.text}${gap}${next.text}` }]
+      : [...left.runs, { ...next, text: `${gap}${next.text}` }];
   return { ...left, runs, box: around([left.box, line.box]) };
 }
 
 export function sameLook(a: TextLook, b: TextLook): boolean {
-  return a.family === b.family && a.size === b.size && a.weight === b.weight && a.style === b.style && a.color === b.color && a.spacing === b.spacing && a.decoration === b.decoration;
+  return (
+    a.family === b.family &&
+    a.size === b.size &&
+    a.weight === b.weight &&
+    a.style === b.style &&
+    a.color === b.color &&
+    a.spacing === b.spacing &&
+    a.decoration === b.decoration
+  );
 }
 
 /** Whether a line goes on where a group of lines ends: below it, as large, on the same edge, at the same leading. */
 function continues(group: readonly OpenLine[], line: OpenLine): boolean {
   const last = group.at(-1) as OpenLine;
   const size = last.look.size;
-  if (line.order - last.order > 12 || Math.abs(line.look.size - size) > 0.5 || line.look.weight !== (group[0] as OpenLine).look.weight && line.runs.length === 1 && group.length === 1 && last.runs.length === 1) return false;
-  if (last.look.family !== line.look.family || (last.look.color !== line.look.color && last.runs.length === 1 && line.runs.length === 1)) return false;
+  if (
+    line.order - last.order > 12 ||
+    Math.abs(line.look.size - size) > 0.5 ||
+    (line.look.weight !== (group[0] as OpenLine).look.weight &&
+      line.runs.length === 1 &&
+      group.length === 1 &&
+      last.runs.length === 1)
+  )
+    return false;
+  if (
+    last.look.family !== line.look.family ||
+    (last.look.color !== line.look.color && last.runs.length === 1 && line.runs.length === 1)
+  )
+    return false;
   const leading = line.box[1] - last.box[1];
   if (leading < 0.8 * size || leading > WIDEST_LEADING * size) return false;
   if (group.length > 1 && Math.abs(leading - (last.box[1] - (group.at(-2) as OpenLine).box[1])) > 1.5) return false;
@@ -130,9 +162,24 @@ function finish(group: readonly OpenLine[], boardWidth: number): Paragraph {
   const first = group[0] as OpenLine;
   const box = around(group.map((line) => line.box));
   const look = mainLook(group);
-  const leading = group.length > 1 ? ((group.at(-1) as OpenLine).box[1] - first.box[1]) / (group.length - 1) : Math.max(first.box[3], look.size * 1.2);
-  const href = group.every((line) => line.runs.every((run) => run.href === first.runs[0]?.href)) ? first.runs[0]?.href : undefined;
-  return { order: first.order, path: first.path, layer: first.layer, lines: group, box, look, leading, align: alignmentOf(group, boardWidth), ...(href ? { href } : {}) };
+  const leading =
+    group.length > 1
+      ? ((group.at(-1) as OpenLine).box[1] - first.box[1]) / (group.length - 1)
+      : Math.max(first.box[3], look.size * 1.2);
+  const href = group.every((line) => line.runs.every((run) => run.href === first.runs[0]?.href))
+    ? first.runs[0]?.href
+    : undefined;
+  return {
+    order: first.order,
+    path: first.path,
+    layer: first.layer,
+    lines: group,
+    box,
+    look,
+    leading,
+    align: alignmentOf(group, boardWidth),
+    ...(href ? { href } : {}),
+  };
 }
 
 function mainLook(group: readonly OpenLine[]): TextLook {
@@ -165,5 +212,9 @@ function alignmentOf(group: readonly OpenLine[], boardWidth: number): Alignment 
 
 /** The words of a paragraph as one line. */
 export function wordsOf({ lines }: Paragraph): string {
-  return lines.map(({ runs }) => runs.map(({ text }) => text).join('')).join(' ').replace(/\s+/g, ' ').trim();
+  return lines
+    .map(({ runs }) => runs.map(({ text }) => text).join(''))
+    .join(' ')
+    .replace(/\s+/g, ' ')
+    .trim();
 }

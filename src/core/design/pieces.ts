@@ -44,11 +44,20 @@ const THINNEST = 8;
 export function piecesOf(board: DrawnBoard): Pieces {
   const texts = board.items.filter((item): item is DrawnText => item.type === 'text');
   const pieces: Piece[] = [
-    ...paragraphsOf(texts, board.width).map((text): Piece => ({ type: 'text', order: text.order, box: text.box, text, inside: [] })),
+    ...paragraphsOf(texts, board.width).map((text): Piece => ({
+      type: 'text',
+      order: text.order,
+      box: text.box,
+      text,
+      inside: [],
+    })),
     ...board.items.flatMap((item): Piece[] => {
-      if (item.type === 'picture') return [{ type: 'picture', order: item.order, box: item.box, picture: item, inside: [] }];
+      if (item.type === 'picture')
+        return [{ type: 'picture', order: item.order, box: item.box, picture: item, inside: [] }];
       if (item.type === 'art') return [{ type: 'art', order: item.order, box: item.box, art: item, inside: [] }];
-      return item.type === 'box' ? [{ type: 'box', order: item.order, box: item.box, shape: item, look: item.look, inside: [] }] : [];
+      return item.type === 'box'
+        ? [{ type: 'box', order: item.order, box: item.box, shape: item, look: item.look, inside: [] }]
+        : [];
     }),
   ].sort((a, b) => a.order - b.order);
   return nest(pieces, board);
@@ -64,8 +73,15 @@ function nest(pieces: readonly Piece[], board: DrawnBoard): Pieces {
       ground = { ...ground, ...backgroundOf(piece.look) };
       continue;
     }
-    const parent = kept.findLast((one) => canHold(one) && holds(one.box, piece.box, SLACK) && area(one.box) >= area(piece.box) * 0.98);
-    if (piece.type === 'box' && parent?.type === 'box' && parent.inside.length === 0 && holds(piece.box, parent.box, SLACK)) {
+    const parent = kept.findLast(
+      (one) => canHold(one) && holds(one.box, piece.box, SLACK) && area(one.box) >= area(piece.box) * 0.98,
+    );
+    if (
+      piece.type === 'box' &&
+      parent?.type === 'box' &&
+      parent.inside.length === 0 &&
+      holds(piece.box, parent.box, SLACK)
+    ) {
       kept[kept.indexOf(parent)] = replaceIn(top, kept, parent, { ...parent, look: { ...parent.look, ...piece.look } });
       continue;
     }
@@ -88,7 +104,9 @@ function overhang(top: Piece[], kept: Piece[], width: number): void {
   for (const piece of [...top]) {
     if (piece.type === 'text' || bands.includes(piece)) continue;
     const [x, y, wide, high] = piece.box;
-    const band = bands.find((one) => one.order < piece.order && one.box[1] > y + LEAST_OVERLAP && one.box[1] < y + high - LEAST_OVERLAP);
+    const band = bands.find(
+      (one) => one.order < piece.order && one.box[1] > y + LEAST_OVERLAP && one.box[1] < y + high - LEAST_OVERLAP,
+    );
     if (!band) continue;
     const above = band.box[1] - y;
     if (above >= high / 2) {

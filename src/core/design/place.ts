@@ -23,7 +23,13 @@ export function only(condition: boolean, look: Look): Look {
 }
 
 /** How a part lies across its region, as declarations, and the region that is left for what is inside of it. */
-export function placeAcross(part: Part, box: DrawnBox, region: Region, view: BoardView, parent: 'stack' | 'grid'): { readonly look: Look; readonly region: Region } {
+export function placeAcross(
+  part: Part,
+  box: DrawnBox,
+  region: Region,
+  view: BoardView,
+  parent: 'stack' | 'grid',
+): { readonly look: Look; readonly region: Region } {
   const piece = view.pieceOf(part);
   if (piece?.type === 'text') return { look: placeText(piece.text, box, region), region };
   const left = box[0] - region.x;
@@ -33,13 +39,38 @@ export function placeAcross(part: Part, box: DrawnBox, region: Region, view: Boa
   if (Math.abs(left) <= NONE && Math.abs(free) <= NONE) return { look: {}, region };
   if (!piece) return placeGroup(part, left, free, own, region, align, view);
   const size = { width: px(box[2]), 'max-width': '100%' };
-  if (left < -NONE || free < -NONE) return { look: { 'margin-left': px(left), width: px(box[2]), 'max-width': 'none', [align]: parent === 'stack' ? 'flex-start' : 'start' }, region: own };
+  if (left < -NONE || free < -NONE)
+    return {
+      look: {
+        'margin-left': px(left),
+        width: px(box[2]),
+        'max-width': 'none',
+        [align]: parent === 'stack' ? 'flex-start' : 'start',
+      },
+      region: own,
+    };
   if (Math.abs(left - free) <= CENTRED) return { look: { ...size, [align]: 'center' }, region: own };
-  if (Math.abs(free) <= NONE) return { look: { ...size, [align]: parent === 'stack' ? 'flex-end' : 'end' }, region: own };
-  return { look: { ...size, [align]: parent === 'stack' ? 'flex-start' : 'start', ...(left > NONE ? { 'margin-left': px(left) } : {}) }, region: own };
+  if (Math.abs(free) <= NONE)
+    return { look: { ...size, [align]: parent === 'stack' ? 'flex-end' : 'end' }, region: own };
+  return {
+    look: {
+      ...size,
+      [align]: parent === 'stack' ? 'flex-start' : 'start',
+      ...(left > NONE ? { 'margin-left': px(left) } : {}),
+    },
+    region: own,
+  };
 }
 
-function placeGroup(part: Part, left: number, free: number, own: Region, region: Region, align: string, view: BoardView): { look: Look; region: Region } {
+function placeGroup(
+  part: Part,
+  left: number,
+  free: number,
+  own: Region,
+  region: Region,
+  align: string,
+  view: BoardView,
+): { look: Look; region: Region } {
   if (left < -NONE || free < -NONE) return { look: { 'margin-left': px(left), 'margin-right': px(free) }, region: own };
   if (left <= NONE) return { look: {}, region };
   if (Math.abs(left - free) <= CENTRED) {
@@ -47,7 +78,10 @@ function placeGroup(part: Part, left: number, free: number, own: Region, region:
     return { look: { width: px(own.width), 'max-width': '100%', [align]: 'center' }, region: own };
   }
   const edge = free >= left - NONE ? left : 0;
-  return { look: { 'margin-left': px(left), ...(edge > NONE ? { 'margin-right': px(edge) } : {}) }, region: { x: own.x, width: region.width - left - edge } };
+  return {
+    look: { 'margin-left': px(left), ...(edge > NONE ? { 'margin-right': px(edge) } : {}) },
+    region: { x: own.x, width: region.width - left - edge },
+  };
 }
 
 /** A row of short things (links, buttons, icons) that are as wide as their words. */
@@ -63,22 +97,34 @@ export function isShort(part: Part, view: BoardView): boolean {
   if (!box) return true;
   if (!piece) return part.direction === 'row' && part.parts.every((one) => isShort(one, view));
   if (piece.type === 'text') return piece.text.lines.length === 1 && box[2] < 320;
-  if (piece.type === 'box') return box[3] <= 72 && box[2] <= 340 && part.over.length === 0 && part.parts.length > 0 && part.parts.every((one) => isShort(one, view));
+  if (piece.type === 'box')
+    return (
+      box[3] <= 72 &&
+      box[2] <= 340 &&
+      part.over.length === 0 &&
+      part.parts.length > 0 &&
+      part.parts.every((one) => isShort(one, view))
+    );
   return box[2] <= 72 && box[3] <= 72;
 }
 
 function onlyCentredTexts(part: Part, view: BoardView): boolean {
-  return part.direction === 'stack' && view.present(part.parts).every((one) => {
-    const piece = view.pieceOf(one);
-    return piece?.type === 'text' && piece.text.align === 'center';
-  });
+  return (
+    part.direction === 'stack' &&
+    view.present(part.parts).every((one) => {
+      const piece = view.pieceOf(one);
+      return piece?.type === 'text' && piece.text.align === 'center';
+    })
+  );
 }
 
 /** The width at which a text breaks as it does on the board: from its longest line to where a word would move up. */
 function breakingWidth(text: Paragraph): { readonly least: number; readonly most: number } {
   const least = Math.max(...text.lines.map(({ box }) => box[2]));
   const space = text.look.size * 0.22;
-  const most = Math.min(...text.lines.slice(1).map((line, index) => (text.lines[index]?.box[2] ?? 0) + space + line.firstWord));
+  const most = Math.min(
+    ...text.lines.slice(1).map((line, index) => (text.lines[index]?.box[2] ?? 0) + space + line.firstWord),
+  );
   return { least, most };
 }
 
@@ -87,8 +133,10 @@ function placeText(text: Paragraph, box: DrawnBox, region: Region): Look {
   const left = box[0] - region.x;
   const free = region.x + region.width - right(box);
   const { least, most } = breakingWidth(text);
-  const centred = Math.abs(left - free) <= CENTRED && (text.align === 'center' || (text.lines.length === 1 && left > NONE));
-  const atRight = !centred && Math.abs(free) <= NONE && left > NONE && (text.align === 'right' || text.lines.length === 1);
+  const centred =
+    Math.abs(left - free) <= CENTRED && (text.align === 'center' || (text.lines.length === 1 && left > NONE));
+  const atRight =
+    !centred && Math.abs(free) <= NONE && left > NONE && (text.align === 'right' || text.lines.length === 1);
   let room = region.width;
   if (centred) look['text-align'] = 'center';
   else if (atRight) look['text-align'] = 'right';

@@ -23,16 +23,23 @@ export function rolesOf(pieces: readonly Piece[]): Roles {
   const body = bodySize(texts);
   const candidates = texts.filter((text) => couldHead(text, body));
   const largest = [...candidates].sort((a, b) => b.look.size - a.look.size || a.order - b.order)[0];
-  const sizes = [...new Set(candidates.filter((text) => text !== largest).map((text) => Math.round(text.look.size)))].sort((a, b) => b - a);
+  const sizes = [
+    ...new Set(candidates.filter((text) => text !== largest).map((text) => Math.round(text.look.size))),
+  ].sort((a, b) => b - a);
   const buttons = new Set<Paragraph>();
   const isButton = (part: Part): boolean => {
     const piece = part.piece;
     if (piece?.type !== 'box' || part.over.length) return false;
     const [, , width, height] = piece.box;
-    const painted = Boolean(piece.look['background-color'] ?? piece.look['background-image'] ?? piece.look['border-width']);
+    const painted = Boolean(
+      piece.look['background-color'] ?? piece.look['background-image'] ?? piece.look['border-width'],
+    );
     const inside = leaves(part);
     const words = inside.filter((one) => one.type === 'text');
-    const short = words.length === 1 && (words[0] as Extract<Piece, { type: 'text' }>).text.lines.length === 1 && wordsOf((words[0] as Extract<Piece, { type: 'text' }>).text).split(' ').length <= 5;
+    const short =
+      words.length === 1 &&
+      (words[0] as Extract<Piece, { type: 'text' }>).text.lines.length === 1 &&
+      wordsOf((words[0] as Extract<Piece, { type: 'text' }>).text).split(' ').length <= 5;
     return painted && short && inside.length <= 2 && height >= 24 && height <= 84 && width >= 48 && width <= 420;
   };
   const markButtons = (part: Part): void => {
@@ -44,7 +51,13 @@ export function rolesOf(pieces: readonly Piece[]): Roles {
       markButtons(part);
       return isButton(part);
     },
-    isLink: ({ piece }) => piece?.type === 'text' && (piece.text.href !== undefined || (piece.box[1] < MENU_ZONE && piece.text.lines.length === 1 && wordsOf(piece.text).split(' ').length <= 3 && piece.text.look.size <= 22)),
+    isLink: ({ piece }) =>
+      piece?.type === 'text' &&
+      (piece.text.href !== undefined ||
+        (piece.box[1] < MENU_ZONE &&
+          piece.text.lines.length === 1 &&
+          wordsOf(piece.text).split(' ').length <= 3 &&
+          piece.text.look.size <= 22)),
     levelOf: (text) => {
       if (!candidates.includes(text) || buttons.has(text)) return undefined;
       return text === largest ? 1 : Math.min(6, 2 + sizes.indexOf(Math.round(text.look.size)));
@@ -66,7 +79,15 @@ function bodySize(texts: readonly Paragraph[]): number {
 
 function couldHead(text: Paragraph, body: number): boolean {
   const words = wordsOf(text);
-  if (words.split(' ').length > LONGEST || !/\p{L}{2}/u.test(words) || text.box[1] < 80 && text.look.size < 24) return false;
+  if (words.split(' ').length > LONGEST || !/\p{L}{2}/u.test(words) || (text.box[1] < 80 && text.look.size < 24))
+    return false;
   const bold = Number(text.look.weight) >= 600;
-  return text.look.size >= LARGER * body || (bold && text.look.size >= body && text.lines.length <= 2 && words.split(' ').length <= 8 && text.box[1] > MENU_ZONE);
+  return (
+    text.look.size >= LARGER * body ||
+    (bold &&
+      text.look.size >= body &&
+      text.lines.length <= 2 &&
+      words.split(' ').length <= 8 &&
+      text.box[1] > MENU_ZONE)
+  );
 }

@@ -18,7 +18,8 @@ export function styleFromBoards(looks: readonly Declarations[], breakpoints: rea
     const wider = looks[at] as Declarations;
     const narrower = looks[at + 1] as Declarations;
     const set: Record<string, string> = {};
-    for (const property of Object.keys(wider)) if (narrower[property] === undefined) set[property] = NEUTRAL[property] ?? 'revert';
+    for (const property of Object.keys(wider))
+      if (narrower[property] === undefined) set[property] = NEUTRAL[property] ?? 'revert';
     for (const [property, value] of Object.entries(narrower)) if (wider[property] !== value) set[property] = value;
     if (Object.keys(set).length) variants.push({ at: name, set });
   });

@@ -14,7 +14,19 @@ const BY_ELEMENT: Readonly<Record<string, readonly string[]>> = {
     'type', 'name', 'value', 'placeholder', 'required', 'checked', 'disabled', 'readonly', 'min', 'max', 'step', 'minlength', 'maxlength',
     'pattern', 'autocomplete', 'size', 'multiple', 'accept', 'list', 'inputmode', 'src', 'alt', 'width', 'height',
   ], // prettier-ignore
-  textarea: ['name', 'placeholder', 'required', 'disabled', 'readonly', 'rows', 'cols', 'minlength', 'maxlength', 'autocomplete', 'wrap'],
+  textarea: [
+    'name',
+    'placeholder',
+    'required',
+    'disabled',
+    'readonly',
+    'rows',
+    'cols',
+    'minlength',
+    'maxlength',
+    'autocomplete',
+    'wrap',
+  ],
   select: ['name', 'required', 'disabled', 'multiple', 'size', 'autocomplete'],
   option: ['value', 'selected', 'disabled', 'label'],
   optgroup: ['label', 'disabled'],
@@ -60,7 +72,11 @@ export function isScriptAddress(value: string): boolean {
 }
 
 /** The attributes to keep of an element. `referenced` are the ids that something in the page points at. */
-export function keptAttributes(tag: string, attributes: Readonly<Record<string, string>>, referenced: ReadonlySet<string>): Record<string, string> {
+export function keptAttributes(
+  tag: string,
+  attributes: Readonly<Record<string, string>>,
+  referenced: ReadonlySet<string>,
+): Record<string, string> {
   const kept: Record<string, string> = {};
   for (const [name, value] of Object.entries(attributes)) {
     if (name === 'id' && !referenced.has(value)) continue;
@@ -71,7 +87,17 @@ export function keptAttributes(tag: string, attributes: Readonly<Record<string, 
   return kept;
 }
 
-const REFERENCES = ['for', 'list', 'form', 'headers', 'aria-labelledby', 'aria-describedby', 'aria-controls', 'aria-owns', 'popovertarget'];
+const REFERENCES = [
+  'for',
+  'list',
+  'form',
+  'headers',
+  'aria-labelledby',
+  'aria-describedby',
+  'aria-controls',
+  'aria-owns',
+  'popovertarget',
+];
 
 /** Ids that links, labels and roles of the page point at. */
 export function referencedIds(all: readonly (Readonly<Record<string, string>> | undefined)[]): Set<string> {

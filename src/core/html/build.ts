@@ -40,7 +40,12 @@ export function buildPage(input: BuildInput): Built {
   const giveStyle = (index: number): string | undefined => {
     const node = page.nodes[index] as CapturedNode;
     const element = probeName(node);
-    const style = styleOf(looks[index] ?? [], breakpoints, defaultsFor(probed.defaults[element], probed.own[element] ?? [], node.attributes), styleName);
+    const style = styleOf(
+      looks[index] ?? [],
+      breakpoints,
+      defaultsFor(probed.defaults[element], probed.own[element] ?? [], node.attributes),
+      styleName,
+    );
     if (!hosts.has(index) && Object.keys(style.rest).length === 0 && !style.variants) return undefined;
     styles[styleName(index)] = style;
     return styleName(index);
@@ -49,7 +54,9 @@ export function buildPage(input: BuildInput): Built {
   const betweenInline = (index: number): boolean => {
     const siblings = children[(page.nodes[index] as CapturedNode).parent] as number[];
     const at = siblings.indexOf(index);
-    return [siblings[at - 1], siblings[at + 1]].every((one) => one !== undefined && standsInLine(page.nodes[one] as CapturedNode));
+    return [siblings[at - 1], siblings[at + 1]].every(
+      (one) => one !== undefined && standsInLine(page.nodes[one] as CapturedNode),
+    );
   };
 
   const makeWords = (node: CapturedNode, index: number): WordsNode | undefined => {
@@ -69,9 +76,14 @@ export function buildPage(input: BuildInput): Built {
     const rest = looks[index]?.[0]?.byInterval[0] ?? new Map<string, string>();
     const tag = node.picture === undefined ? node.tag : 'img';
     const attributes = keptAttributes(tag, node.attributes ?? {}, referenced);
-    if (node.picture !== undefined) Object.assign(attributes, { src: node.picture, alt: node.attributes?.['aria-label'] ?? '' });
+    if (node.picture !== undefined)
+      Object.assign(attributes, { src: node.picture, alt: node.attributes?.['aria-label'] ?? '' });
     const style = giveStyle(index);
-    const kind = kindOf(node, rest, inside.length > 0 && inside.every((one) => one.kind === 'words' || one.kind === 'run' || one.kind === 'break'));
+    const kind = kindOf(
+      node,
+      rest,
+      inside.length > 0 && inside.every((one) => one.kind === 'words' || one.kind === 'run' || one.kind === 'break'),
+    );
     const made: ElementNode = {
       id,
       kind,

@@ -109,10 +109,20 @@ function nearestHost(nodes: readonly CapturedNode[], element: number, hosts: Rea
 }
 
 function conditionKey({ entry, host }: Applied): string {
-  return [entry.part ?? '', entry.state ?? '', host === undefined ? '' : `${host}${entry.withinState}`, entry.when ?? ''].join('\u0001');
+  return [
+    entry.part ?? '',
+    entry.state ?? '',
+    host === undefined ? '' : `${host}${entry.withinState}`,
+    entry.when ?? '',
+  ].join('\u0001');
 }
 
-function resolve(list: readonly Applied[], own: readonly CapturedDeclaration[], intervals: number, always: readonly boolean[]): RawLook[] {
+function resolve(
+  list: readonly Applied[],
+  own: readonly CapturedDeclaration[],
+  intervals: number,
+  always: readonly boolean[],
+): RawLook[] {
   const inlineEntry: Applied = { entry: { id: -1, set: own, layer: Infinity, specificity: INLINE, holds: always } };
   const groups = new Map<string, Applied[]>();
   for (const one of list) {
@@ -139,10 +149,14 @@ function resolve(list: readonly Applied[], own: readonly CapturedDeclaration[], 
     const first = group[0] as Applied;
     if (isBare(first)) continue;
     const { entry, host } = first;
-    const base = entry.part ? ordered.filter((other) => isBare(other[0] as Applied) && (other[0] as Applied).entry.part === entry.part).flat() : rest;
+    const base = entry.part
+      ? ordered.filter((other) => isBare(other[0] as Applied) && (other[0] as Applied).entry.part === entry.part).flat()
+      : rest;
     const all = [...base, ...group].sort(byEntry);
     const restLook = entry.part ? parts.get(entry.part) : looks[0];
-    const byInterval = winnersByInterval(all, intervals).map((won, index) => differing(won, restLook?.byInterval[index] ?? new Map()));
+    const byInterval = winnersByInterval(all, intervals).map((won, index) =>
+      differing(won, restLook?.byInterval[index] ?? new Map()),
+    );
     const condition: Condition = {
       ...(entry.part ? { part: entry.part } : {}),
       ...(entry.state ? { state: entry.state } : {}),
@@ -163,7 +177,9 @@ function rankOf(group: readonly Applied[]): number {
 }
 
 function byEntry(a: Applied, b: Applied): number {
-  return a.entry.layer === b.entry.layer ? compareSpecificity(a.entry.specificity, b.entry.specificity) || a.entry.id - b.entry.id : a.entry.layer - b.entry.layer;
+  return a.entry.layer === b.entry.layer
+    ? compareSpecificity(a.entry.specificity, b.entry.specificity) || a.entry.id - b.entry.id
+    : a.entry.layer - b.entry.layer;
 }
 
 function winnersByInterval(list: readonly Applied[], intervals: number): RawDeclarations[] {
@@ -181,11 +197,18 @@ function winnersByInterval(list: readonly Applied[], intervals: number): RawDecl
 /** `list` is in ascending cascade order of normal declarations. Important ones win, with their layers in reverse. */
 function winners(list: readonly Applied[]): RawDeclarations {
   const won = new Map<string, string>();
-  for (const { entry } of list) for (const [name, value, important] of entry.set) if (!important) place(won, name, value);
+  for (const { entry } of list)
+    for (const [name, value, important] of entry.set) if (!important) place(won, name, value);
   const strong = list.filter(({ entry }) => entry.set.some(([, , important]) => important));
   const strength = (entry: Entry): number => (entry.layer === Infinity ? 1 : -entry.layer);
-  strong.sort((a, b) => strength(a.entry) - strength(b.entry) || compareSpecificity(a.entry.specificity, b.entry.specificity) || a.entry.id - b.entry.id);
-  for (const { entry } of strong) for (const [name, value, important] of entry.set) if (important) place(won, name, value);
+  strong.sort(
+    (a, b) =>
+      strength(a.entry) - strength(b.entry) ||
+      compareSpecificity(a.entry.specificity, b.entry.specificity) ||
+      a.entry.id - b.entry.id,
+  );
+  for (const { entry } of strong)
+    for (const [name, value, important] of entry.set) if (important) place(won, name, value);
   return won;
 }
 

@@ -32,7 +32,10 @@ export function intervalsBetween(thresholds: readonly number[]): Interval[] {
 }
 
 /** Joins neighbouring intervals over which the same queries hold. `holds[query][interval]`. */
-export function joinIntervals(intervals: readonly Interval[], holds: readonly (readonly boolean[])[]): { intervals: Interval[]; at: number[] } {
+export function joinIntervals(
+  intervals: readonly Interval[],
+  holds: readonly (readonly boolean[])[],
+): { intervals: Interval[]; at: number[] } {
   const at: number[] = [];
   const joined: Interval[] = [];
   intervals.forEach((interval, index) => {

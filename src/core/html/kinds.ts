@@ -42,13 +42,23 @@ export function kindOf(node: CapturedNode, style: ReadonlyMap<string, string>, h
 function looksLikeButton(node: CapturedNode, style: ReadonlyMap<string, string>): boolean {
   if (node.tag !== 'a' || node.display === 'inline') return false;
   const padded = ['padding-left', 'padding-top'].every((name) => parseFloat(style.get(name) ?? '0') > 0);
-  const filled = !/^(|transparent|initial|unset|rgba\(0, 0, 0, 0\))$/.test(style.get('background-color') ?? '') || /gradient/.test(style.get('background-image') ?? '');
-  const bordered = parseFloat(style.get('border-top-width') ?? '0') > 0 && !/none|transparent/.test(`${style.get('border-top-style')} ${style.get('border-top-color')}`);
+  const filled =
+    !/^(|transparent|initial|unset|rgba\(0, 0, 0, 0\))$/.test(style.get('background-color') ?? '') ||
+    /gradient/.test(style.get('background-image') ?? '');
+  const bordered =
+    parseFloat(style.get('border-top-width') ?? '0') > 0 &&
+    !/none|transparent/.test(`${style.get('border-top-style')} ${style.get('border-top-color')}`);
   const small = (node.box?.[3] ?? 0) < 100 && (node.box?.[2] ?? 0) < 500;
   return padded && small && (filled || bordered);
 }
 
 /** True for elements that stand in a line of text by themselves. */
 export function isInline(node: CapturedNode): boolean {
-  return Boolean(node.display?.startsWith('inline') || node.display === 'contents' || node.tag === 'br' || node.tag === 'wbr' || node.tag === 'img' && node.display === 'inline');
+  return Boolean(
+    node.display?.startsWith('inline') ||
+    node.display === 'contents' ||
+    node.tag === 'br' ||
+    node.tag === 'wbr' ||
+    (node.tag === 'img' && node.display === 'inline'),
+  );
 }

@@ -16,7 +16,20 @@ export interface ProbeRequest {
 }
 
 /** Attributes that are presentational hints (HTML, 15 rendering): they style an element like a rule would. */
-const HINTS = ['align', 'valign', 'bgcolor', 'border', 'cellpadding', 'cellspacing', 'nowrap', 'width', 'height', 'hidden', 'size', 'dir'];
+const HINTS = [
+  'align',
+  'valign',
+  'bgcolor',
+  'border',
+  'cellpadding',
+  'cellspacing',
+  'nowrap',
+  'width',
+  'height',
+  'hidden',
+  'size',
+  'dir',
+];
 /** Of these any number will do; what matters is that there is one. */
 const NUMBERS = new Set(['border', 'cellpadding', 'cellspacing', 'width', 'height', 'size']);
 
@@ -27,7 +40,9 @@ export function probeName(node: CapturedNode, part?: string): string {
   const tag = /^[\w-]+$/.test(node.tag ?? '') ? (node.tag as string) : 'div';
   const type = tag === 'input' ? `[type=${(attributes['type'] ?? 'text').replace(/[^\w-]/g, '') || 'text'}]` : '';
   const link = tag === 'a' && attributes['href'] !== undefined ? '[href]' : '';
-  const hints = HINTS.filter((name) => attributes[name] !== undefined).map((name) => `[${name}=${NUMBERS.has(name) ? '7' : (attributes[name] as string).replace(/[^\w#-]/g, '')}]`);
+  const hints = HINTS.filter((name) => attributes[name] !== undefined).map(
+    (name) => `[${name}=${NUMBERS.has(name) ? '7' : (attributes[name] as string).replace(/[^\w#-]/g, '')}]`,
+  );
   return `${tag}${type}${link}${hints.join('')}`;
 }
 
@@ -52,7 +67,12 @@ export function probeRequest(nodes: readonly CapturedNode[], looks: readonly Loo
 }
 
 /** Drops declarations that are idle in every interval in which they stand. */
-export function dropIdle(nodes: readonly CapturedNode[], looks: readonly Look[][], request: ProbeRequest, probed: Probed): Look[][] {
+export function dropIdle(
+  nodes: readonly CapturedNode[],
+  looks: readonly Look[][],
+  request: ProbeRequest,
+  probed: Probed,
+): Look[][] {
   const known = new Map<string, Map<string, readonly LookDeclarations[]>>();
   const cut = new Map<LookDeclarations, number>();
   const idOf = (set: LookDeclarations): number => {
@@ -74,7 +94,12 @@ export function dropIdle(nodes: readonly CapturedNode[], looks: readonly Look[][
   );
 }
 
-function withoutIdle(element: string, byInterval: readonly LookDeclarations[], request: ProbeRequest, probed: Probed): LookDeclarations[] {
+function withoutIdle(
+  element: string,
+  byInterval: readonly LookDeclarations[],
+  request: ProbeRequest,
+  probed: Probed,
+): LookDeclarations[] {
   const idle = byInterval.map((set) => new Set(probed.idle[request.numberOf(element, set) ?? -1] ?? []));
   const needed = new Set<string>();
   byInterval.forEach((set, index) => {
@@ -84,7 +109,10 @@ function withoutIdle(element: string, byInterval: readonly LookDeclarations[], r
 }
 
 /** Keeps it cheap to see that two intervals are alike: equal inputs give the same object. */
-function shareEqual(list: readonly LookDeclarations[], change: (set: LookDeclarations) => LookDeclarations): LookDeclarations[] {
+function shareEqual(
+  list: readonly LookDeclarations[],
+  change: (set: LookDeclarations) => LookDeclarations,
+): LookDeclarations[] {
   const made = new Map<LookDeclarations, LookDeclarations>();
   return list.map((set) => {
     let one = made.get(set);
@@ -111,10 +139,20 @@ export function dropInherited(nodes: readonly CapturedNode[], looks: readonly Lo
         INHERITED.has(name) &&
         !byBrowser.has(name) &&
         !(name === 'line-height' && byBrowser.has('font-size')) &&
-        rest.byInterval.every((set, at) => !set.has(name) || set.get(name) === 'inherit' || (set.get(name) === 'unset') || set.get(name) === parents?.[at]?.get(name)),
+        rest.byInterval.every(
+          (set, at) =>
+            !set.has(name) ||
+            set.get(name) === 'inherit' ||
+            set.get(name) === 'unset' ||
+            set.get(name) === parents?.[at]?.get(name),
+        ),
     );
-    const lean = shareEqual(rest.byInterval, (set) => (repeated.some((name) => set.has(name)) ? new Map([...set].filter(([name]) => !repeated.includes(name))) : set));
-    handed[index] = Array.from({ length: intervals }, (_, at) => handDown(parents?.[at], lean[at] as LookDeclarations, byBrowser, index));
+    const lean = shareEqual(rest.byInterval, (set) =>
+      repeated.some((name) => set.has(name)) ? new Map([...set].filter(([name]) => !repeated.includes(name))) : set,
+    );
+    handed[index] = Array.from({ length: intervals }, (_, at) =>
+      handDown(parents?.[at], lean[at] as LookDeclarations, byBrowser, index),
+    );
     return [{ condition: rest.condition, byInterval: lean }, ...mine.slice(1)];
   });
 }
@@ -125,12 +163,19 @@ function namesIn(sets: readonly LookDeclarations[]): string[] {
   return [...names];
 }
 
-function handDown(parent: ReadonlyMap<string, string> | undefined, set: LookDeclarations, byBrowser: ReadonlySet<string>, element: number): ReadonlyMap<string, string> {
+function handDown(
+  parent: ReadonlyMap<string, string> | undefined,
+  set: LookDeclarations,
+  byBrowser: ReadonlySet<string>,
+  element: number,
+): ReadonlyMap<string, string> {
   const changed = [...set].filter(([name]) => INHERITED.has(name));
   if (parent && changed.length === 0 && byBrowser.size === 0) return parent;
   const made = new Map(parent);
   for (const name of byBrowser) made.set(name, `(browser ${element})`);
-  if (byBrowser.has('font-size') || set.has('font-size')) for (const [name, value] of made) if (name !== 'font-size' && UNKNOWN.test(value)) made.set(name, `(relative ${element})`);
+  if (byBrowser.has('font-size') || set.has('font-size'))
+    for (const [name, value] of made)
+      if (name !== 'font-size' && UNKNOWN.test(value)) made.set(name, `(relative ${element})`);
   for (const [name, value] of changed) made.set(name, UNKNOWN.test(value) ? `(relative ${element})` : value);
   return made;
 }
@@ -161,8 +206,17 @@ export function writeOutInherit(nodes: readonly CapturedNode[], looks: readonly 
     };
     const [rest, ...others] = mine;
     if (!rest) return mine;
-    const restMade = { condition: rest.condition, byInterval: rest.byInterval.map((set, at) => resolve(set, at, parents)) };
+    const restMade = {
+      condition: rest.condition,
+      byInterval: rest.byInterval.map((set, at) => resolve(set, at, parents)),
+    };
     values[index] = restMade.byInterval.flatMap((set) => HANDED_DOWN.map((name) => set.get(name) ?? 'initial'));
-    return [restMade, ...others.map(({ condition, byInterval }) => ({ condition, byInterval: byInterval.map((set, at) => resolve(set, at, values[index])) }))];
+    return [
+      restMade,
+      ...others.map(({ condition, byInterval }) => ({
+        condition,
+        byInterval: byInterval.map((set, at) => resolve(set, at, values[index])),
+      })),
+    ];
   });
 }

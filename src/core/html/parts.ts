@@ -7,7 +7,10 @@ const HAVE: readonly (readonly [part: RegExp, has: (node: CapturedNode) => boole
   [/^::placeholder/, (node) => node.attributes?.['placeholder'] !== undefined],
   [/^::marker/, (node) => Boolean(node.display?.includes('list-item')) || node.tag === 'summary' || node.tag === 'li'],
   [/^::backdrop/, (node) => node.tag === 'dialog' || node.attributes?.['popover'] !== undefined],
-  [/^::-webkit-(search|inner-spin|outer-spin|datetime|calendar|clear|date|color-swatch|slider|file)/, (node) => node.tag === 'input'],
+  [
+    /^::-webkit-(search|inner-spin|outer-spin|datetime|calendar|clear|date|color-swatch|slider|file)/,
+    (node) => node.tag === 'input',
+  ],
   [/^::-webkit-(progress|meter)/, (node) => node.tag === 'progress' || node.tag === 'meter'],
   [/^::-webkit-details/, (node) => node.tag === 'summary'],
   [/^::-webkit-(?!scrollbar|resizer)/, (node) => node.tag === 'input' || node.tag === 'textarea'],

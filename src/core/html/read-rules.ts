@@ -25,13 +25,20 @@ export interface RulesToAsk {
 /** Media queries that depend on the visitor rather than on the width are kept as conditions. */
 const KEPT = /prefers-|forced-colors|inverted-colors/;
 /** Generated parts that the result keeps. */
-const PARTS = /^::(before|after|marker|placeholder|selection|first-line|first-letter|backdrop|file-selector-button|-webkit-[\w-]+)/;
+const PARTS =
+  /^::(before|after|marker|placeholder|selection|first-line|first-letter|backdrop|file-selector-button|-webkit-[\w-]+)/;
 
 /** Sorts out what to ask about a page's rules. `names` are the classes, ids and elements in the page, as `.a`, `#b`, `c`. */
 export function rulesToAsk(captured: readonly CapturedRule[], names: ReadonlySet<string>): RulesToAsk {
   const rules = captured.map((rule) => {
     const kept = rule.media.filter((query) => KEPT.test(query));
-    return kept.length ? { ...rule, media: rule.media.filter((query) => !KEPT.test(query)), when: [...rule.when, ...kept.map((query) => `@media ${query}`)] } : rule;
+    return kept.length
+      ? {
+          ...rule,
+          media: rule.media.filter((query) => !KEPT.test(query)),
+          when: [...rule.when, ...kept.map((query) => `@media ${query}`)],
+        }
+      : rule;
   });
   const asked: RuleSelector[] = [];
   const lost: string[] = [];
@@ -45,7 +52,9 @@ export function rulesToAsk(captured: readonly CapturedRule[], names: ReadonlySet
   });
   const used = new Set(asked.map(({ rule }) => rule));
   const queries = [...new Set(rules.flatMap(({ media }, index) => (used.has(index) ? media : [])))];
-  const selectors = [...new Set(asked.flatMap(({ selector }) => [selector.match, ...(selector.within ? [selector.within.match] : [])]))];
+  const selectors = [
+    ...new Set(asked.flatMap(({ selector }) => [selector.match, ...(selector.within ? [selector.within.match] : [])])),
+  ];
   return { selectors, queries, intervals: intervalsBetween(thresholdsOf(queries)), rules, asked, lost };
 }
 

@@ -50,7 +50,8 @@ function readSelector(selector: csstree.Selector): ReadSelector {
     const kept: string[] = [];
     let states = '';
     for (const node of nodes) {
-      const name = node.type === 'PseudoClassSelector' || node.type === 'PseudoElementSelector' ? node.name.toLowerCase() : '';
+      const name =
+        node.type === 'PseudoClassSelector' || node.type === 'PseudoElementSelector' ? node.name.toLowerCase() : '';
       if (node.type === 'PseudoElementSelector' || (node.type === 'PseudoClassSelector' && OLD_PARTS.has(name))) {
         part = `::${csstree.generate(node).replace(/^:+/, '')}`;
       } else if (node.type === 'PseudoClassSelector' && STATES.has(name) && !node.children) {
@@ -94,7 +95,8 @@ interface Compound {
 function splitCompounds(selector: csstree.Selector): Compound[] {
   const compounds: Compound[] = [{ nodes: [], combinator: '' }];
   for (const node of selector.children.toArray()) {
-    if (COMBINATORS.has(node.type)) compounds.push({ nodes: [], combinator: (node as csstree.Combinator).name.trim() || ' ' });
+    if (COMBINATORS.has(node.type))
+      compounds.push({ nodes: [], combinator: (node as csstree.Combinator).name.trim() || ' ' });
     else (compounds[compounds.length - 1] as Compound).nodes.push(node);
   }
   return compounds.filter(({ nodes }) => nodes.length > 0);
@@ -134,7 +136,8 @@ function specificityOfPseudoClass(node: csstree.PseudoClassSelector): Specificit
 function mostSpecific(nodes: readonly csstree.CssNode[]): Specificity {
   const inside = nodes.flatMap((node): Specificity[] => {
     if (node.type === 'Selector') return [specificityOf(node)];
-    if (node.type === 'SelectorList') return node.children.toArray().map((one) => specificityOf(one as csstree.Selector));
+    if (node.type === 'SelectorList')
+      return node.children.toArray().map((one) => specificityOf(one as csstree.Selector));
     if (node.type === 'Nth' && node.selector?.type === 'SelectorList') return [mostSpecific([node.selector])];
     return [];
   });

@@ -13,7 +13,11 @@ export function breakpointsOf(intervals: readonly Interval[]): Breakpoint[] {
 export type DefaultOf = (property: string) => string;
 
 /** The defaults of an element as the probe found them. */
-export function defaultsFor(values: Readonly<Record<string, string>> | undefined, byBrowser: readonly string[], attributes: Readonly<Record<string, string>> = {}): DefaultOf {
+export function defaultsFor(
+  values: Readonly<Record<string, string>> | undefined,
+  byBrowser: readonly string[],
+  attributes: Readonly<Record<string, string>> = {},
+): DefaultOf {
   return (property) => {
     const hint = property === 'width' || property === 'height' ? attributes[property] : undefined;
     if (hint) return /^\d+$/.test(hint) ? `${hint}px` : hint;
@@ -24,18 +28,26 @@ export function defaultsFor(values: Readonly<Record<string, string>> | undefined
 }
 
 /** Turns looks by interval into a style: the look on the widest screen, then what changes at each breakpoint. */
-export function styleOf(looks: readonly Look[], breakpoints: readonly Breakpoint[], defaultOf: DefaultOf, styleNameOf: (element: number) => string): SharedStyle {
+export function styleOf(
+  looks: readonly Look[],
+  breakpoints: readonly Breakpoint[],
+  defaultOf: DefaultOf,
+  styleNameOf: (element: number) => string,
+): SharedStyle {
   const rest = looks.find(({ condition }) => isRest(condition));
   const variants: StyleVariant[] = [];
   for (const look of looks) {
     const { condition, byInterval } = look;
     const shared = conditionOf(condition, styleNameOf);
-    const base = condition.part ? looks.find((other) => other !== look && other.condition.part === condition.part && isBare(other.condition)) : rest;
+    const base = condition.part
+      ? looks.find((other) => other !== look && other.condition.part === condition.part && isBare(other.condition))
+      : rest;
     const fallback: (index: number) => DefaultOf = (index) => (property) => {
       if (look === rest || isBare(condition)) return condition.part ? 'revert' : defaultOf(property);
       return base?.byInterval[index]?.get(property) ?? (condition.part ? 'revert' : defaultOf(property));
     };
-    if (!isRest(condition) && (byInterval[0]?.size ?? 0) > 0) variants.push({ ...shared, set: asRecord(byInterval[0] as LookDeclarations) });
+    if (!isRest(condition) && (byInterval[0]?.size ?? 0) > 0)
+      variants.push({ ...shared, set: asRecord(byInterval[0] as LookDeclarations) });
     breakpoints.forEach(({ name }, at) => {
       const set = changes(byInterval[at] as LookDeclarations, byInterval[at + 1] as LookDeclarations, fallback(at + 1));
       if (Object.keys(set).length) variants.push({ at: name, ...shared, set });
@@ -52,7 +64,10 @@ function isBare({ part, state, within, when }: Condition): boolean {
   return Boolean(part) && !state && !within && !when;
 }
 
-function conditionOf({ part, state, within, when }: Condition, styleNameOf: (element: number) => string): Omit<StyleVariant, 'set' | 'at'> {
+function conditionOf(
+  { part, state, within, when }: Condition,
+  styleNameOf: (element: number) => string,
+): Omit<StyleVariant, 'set' | 'at'> {
   return {
     ...(when ? { when } : {}),
     ...(part ? { part } : {}),

@@ -21,6 +21,7 @@ export interface PendingLooks {
 type Environment = ReadonlyMap<string, string>;
 type Pending = Map<string, string | { readonly pair: number; readonly longhand: string }>;
 
+// eslint-disable-next-line no-control-regex -- the mark cannot occur in CSS text
 const WAITING = /^\u0001([^\u0001]+)\u0001([\s\S]*)$/;
 
 /**
@@ -54,7 +55,9 @@ export function writeOutVariables(nodes: readonly CapturedNode[], looks: readonl
     const parents = node.parent >= 0 ? environments[node.parent] : undefined;
     const own = looks[element] ?? [];
     const rest = own[0];
-    const here = Array.from({ length: intervals }, (_, index) => environmentOf(parents?.[index] ?? EMPTY, rest?.byInterval[index]));
+    const here = Array.from({ length: intervals }, (_, index) =>
+      environmentOf(parents?.[index] ?? EMPTY, rest?.byInterval[index]),
+    );
     environments[element] = here;
     return own.map((look) => ({
       condition: look.condition,
@@ -71,7 +74,9 @@ export function writeOutVariables(nodes: readonly CapturedNode[], looks: readonl
       if (!made) finished.set(one, (made = fillIn(one, expanded)));
       return made;
     };
-    return pending.map((own) => own.map(({ condition, byInterval }) => ({ condition, byInterval: byInterval.map(finishOne) })));
+    return pending.map((own) =>
+      own.map(({ condition, byInterval }) => ({ condition, byInterval: byInterval.map(finishOne) })),
+    );
   };
   return { pairs, finish };
 }
@@ -112,7 +117,11 @@ function environmentOf(parent: Environment, raw: RawDeclarations | undefined): E
   return resolved;
 }
 
-function substituteAll(raw: RawDeclarations, environment: Environment, numberOf: (property: string, value: string) => number): Pending {
+function substituteAll(
+  raw: RawDeclarations,
+  environment: Environment,
+  numberOf: (property: string, value: string) => number,
+): Pending {
   const made: Pending = new Map();
   for (const [name, value] of raw) {
     if (name.startsWith('--')) continue;

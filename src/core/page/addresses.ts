@@ -35,8 +35,14 @@ export function assetAddresses(document: PageDocument): string[] {
 }
 
 function mapStyle(style: SharedStyle, change: (address: string) => string | undefined): SharedStyle {
-  const map = (set: Declarations): Declarations => (JSON.stringify(set).includes('url(') ? Object.fromEntries(Object.entries(set).map(([name, value]) => [name, mapCss(value, change)])) : set);
-  return { rest: map(style.rest), ...(style.variants ? { variants: style.variants.map((variant) => ({ ...variant, set: map(variant.set) })) } : {}) };
+  const map = (set: Declarations): Declarations =>
+    JSON.stringify(set).includes('url(')
+      ? Object.fromEntries(Object.entries(set).map(([name, value]) => [name, mapCss(value, change)]))
+      : set;
+  return {
+    rest: map(style.rest),
+    ...(style.variants ? { variants: style.variants.map((variant) => ({ ...variant, set: map(variant.set) })) } : {}),
+  };
 }
 
 function mapCss(value: string, change: (address: string) => string | undefined): string {
@@ -65,7 +71,11 @@ function mapElement(node: ElementNode, change: (address: string) => string | und
   for (const name of SHOWN[node.element] ?? []) if (attributes[name]) attributes[name] = change(attributes[name]) ?? '';
   if (attributes['srcset']) attributes['srcset'] = mapCandidates(attributes['srcset'], change);
   if (attributes['srcset'] === '') delete attributes['srcset'];
-  const markup = node.markup?.replace(ADDRESS_IN_MARKUP, (all, name: string, address: string) => (address.startsWith('#') || !/<(image|use|img)\b/.test(node.markup ?? '') ? all : `${name}="${change(address.replace(/&amp;/g, '&')) ?? ''}"`));
+  const markup = node.markup?.replace(ADDRESS_IN_MARKUP, (all, name: string, address: string) =>
+    address.startsWith('#') || !/<(image|use|img)\b/.test(node.markup ?? '')
+      ? all
+      : `${name}="${change(address.replace(/&amp;/g, '&')) ?? ''}"`,
+  );
   return { ...node, ...(node.attributes ? { attributes } : {}), ...(markup ? { markup } : {}) };
 }
 

@@ -11,15 +11,23 @@ export function checkDocument(value: unknown, file: string): asserts value is Pa
   validate ??= new Ajv2020({ allErrors: false }).compile(PAGE_SCHEMA);
   if (!validate(value)) {
     const first = validate.errors?.[0];
-    throw new Problem(`This is not a page document: ${first?.instancePath || '/'} ${first?.message ?? 'is wrong'}.`, file, 'Convert the source again.');
+    throw new Problem(
+      `This is not a page document: ${first?.instancePath || '/'} ${first?.message ?? 'is wrong'}.`,
+      file,
+      'Convert the source again.',
+    );
   }
   const document = value as PageDocument;
   const breakpoints = new Set(document.breakpoints.map(({ name }) => name));
   for (const [name, { variants }] of Object.entries(document.styles)) {
     for (const { at, within } of variants ?? []) {
-      if (at && !breakpoints.has(at)) throw new Problem(`The style "${name}" names the breakpoint "${at}", which is not there.`, file);
-      if (within && !document.styles[within.style]) throw new Problem(`The style "${name}" names the style "${within.style}", which is not there.`, file);
+      if (at && !breakpoints.has(at))
+        throw new Problem(`The style "${name}" names the breakpoint "${at}", which is not there.`, file);
+      if (within && !document.styles[within.style])
+        throw new Problem(`The style "${name}" names the style "${within.style}", which is not there.`, file);
     }
   }
-  for (const { id, style } of elements(document.body)) if (style && !document.styles[style]) throw new Problem(`The element ${id} names the style "${style}", which is not there.`, file);
+  for (const { id, style } of elements(document.body))
+    if (style && !document.styles[style])
+      throw new Problem(`The element ${id} names the style "${style}", which is not there.`, file);
 }

@@ -8,7 +8,8 @@ export const PAGE_SCHEMA = {
   $schema: 'https://json-schema.org/draft/2020-12/schema',
   $id: 'urn:tavrik:page:1',
   title: 'Tavrik page document',
-  description: 'The editable structure of one page: its elements, their shared styles and the fields that fill them. Lengths are CSS px.',
+  description:
+    'The editable structure of one page: its elements, their shared styles and the fields that fill them. Lengths are CSS px.',
   type: 'object',
   required: ['format', 'version', 'name', 'title', 'language', 'source', 'breakpoints', 'styles', 'body'],
   additionalProperties: false,
@@ -25,14 +26,31 @@ export const PAGE_SCHEMA = {
       type: 'object',
       required: ['kind', 'files', 'widths'],
       additionalProperties: false,
-      properties: { kind: { enum: ['html', 'svg'] }, files: { type: 'array', items: text }, widths: { type: 'array', items: { type: 'integer', minimum: 1 } } },
+      properties: {
+        kind: { enum: ['html', 'svg'] },
+        files: { type: 'array', items: text },
+        widths: { type: 'array', items: { type: 'integer', minimum: 1 } },
+      },
     },
     breakpoints: {
       type: 'array',
       description: 'Widest first. Styles for a breakpoint hold while the viewport is narrower than `below`.',
-      items: { type: 'object', required: ['name', 'below'], additionalProperties: false, properties: { name: text, below: { type: 'integer', minimum: 1 } } },
+      items: {
+        type: 'object',
+        required: ['name', 'below'],
+        additionalProperties: false,
+        properties: { name: text, below: { type: 'integer', minimum: 1 } },
+      },
     },
-    fonts: { type: 'array', items: { type: 'object', required: ['family', 'descriptors'], additionalProperties: false, properties: { family: text, descriptors: declarations } } },
+    fonts: {
+      type: 'array',
+      items: {
+        type: 'object',
+        required: ['family', 'descriptors'],
+        additionalProperties: false,
+        properties: { family: text, descriptors: declarations },
+      },
+    },
     keyframes: declarations,
     everywhere: { ...declarations, description: 'Declarations on every element.' },
     rootStyle: { type: 'string', description: 'Shared style of the root element.' },
@@ -44,7 +62,10 @@ export const PAGE_SCHEMA = {
       type: 'object',
       required: ['rest'],
       additionalProperties: false,
-      properties: { rest: { ...declarations, description: 'The look at rest on the widest screen.' }, variants: { type: 'array', items: { $ref: '#/$defs/variant' } } },
+      properties: {
+        rest: { ...declarations, description: 'The look at rest on the widest screen.' },
+        variants: { type: 'array', items: { $ref: '#/$defs/variant' } },
+      },
     },
     variant: {
       type: 'object',
@@ -56,7 +77,12 @@ export const PAGE_SCHEMA = {
         when: { type: 'string', description: 'At-rule that must hold.', pattern: '^@' },
         part: { type: 'string', description: 'Generated part.', pattern: '^::' },
         state: { type: 'string', description: 'States of the element.', pattern: '^:' },
-        within: { type: 'object', required: ['style', 'state'], additionalProperties: false, properties: { style: text, state: text } },
+        within: {
+          type: 'object',
+          required: ['style', 'state'],
+          additionalProperties: false,
+          properties: { style: text, state: text },
+        },
         set: declarations,
       },
     },
@@ -65,7 +91,11 @@ export const PAGE_SCHEMA = {
       type: 'object',
       required: ['kind', 'text'],
       additionalProperties: false,
-      properties: { kind: { const: 'words' }, text: { type: 'string', description: 'Wording of the source.' }, field: { type: 'string', description: 'Field that replaces it: section.name.' } },
+      properties: {
+        kind: { const: 'words' },
+        text: { type: 'string', description: 'Wording of the source.' },
+        field: { type: 'string', description: 'Field that replaces it: section.name.' },
+      },
     },
     element: {
       type: 'object',

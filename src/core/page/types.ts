@@ -91,7 +91,11 @@ export interface PageDocument {
   readonly description?: string;
   /** True if the source had no doctype, so that browsers lay it out in quirks mode. */
   readonly quirks?: boolean;
-  readonly source: { readonly kind: 'html' | 'svg'; readonly files: readonly string[]; readonly widths: readonly number[] };
+  readonly source: {
+    readonly kind: 'html' | 'svg';
+    readonly files: readonly string[];
+    readonly widths: readonly number[];
+  };
   /** Widest first. */
   readonly breakpoints: readonly Breakpoint[];
   /** CSS that belongs to no node: font faces and keyframes, as text. */

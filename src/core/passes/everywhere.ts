@@ -25,14 +25,20 @@ function reverse(document: PageDocument): PageDocument {
   const styles: Record<string, SharedStyle> = {};
   const bordered = new Set<string>();
   for (const { style, element } of elements(document.body)) if (style && BORDERED.has(element)) bordered.add(style);
-  for (const [name, style] of Object.entries(document.styles)) styles[name] = withoutBoxSizing(style, bordered.has(name));
+  for (const [name, style] of Object.entries(document.styles))
+    styles[name] = withoutBoxSizing(style, bordered.has(name));
   return { ...document, everywhere: { 'box-sizing': 'border-box' }, styles };
 }
 
 function withoutBoxSizing(style: SharedStyle, bordered: boolean): SharedStyle {
   const { 'box-sizing': own, ...rest } = style.rest;
   const counted = sizesCount(style);
-  const kept = own === 'border-box' ? rest : own || (counted && !bordered) ? { ...rest, 'box-sizing': own ?? 'content-box' } : rest;
+  const kept =
+    own === 'border-box'
+      ? rest
+      : own || (counted && !bordered)
+        ? { ...rest, 'box-sizing': own ?? 'content-box' }
+        : rest;
   const variants = style.variants?.flatMap((variant) => {
     if (variant.set['box-sizing'] !== 'border-box') return [variant];
     const { 'box-sizing': _, ...set } = variant.set;
@@ -43,5 +49,7 @@ function withoutBoxSizing(style: SharedStyle, bordered: boolean): SharedStyle {
 
 /** Whether a style sets a size that box-sizing would change the meaning of. */
 function sizesCount(style: SharedStyle): boolean {
-  return [style.rest, ...(style.variants ?? []).map(({ set }) => set)].some((set) => Object.keys(set).some((name) => /^(min-|max-)?(width|height)$|^flex-basis$/.test(name)));
+  return [style.rest, ...(style.variants ?? []).map(({ set }) => set)].some((set) =>
+    Object.keys(set).some((name) => /^(min-|max-)?(width|height)$|^flex-basis$/.test(name)),
+  );
 }

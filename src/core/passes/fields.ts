@@ -1,4 +1,4 @@
-import type { ElementNode, Kind, PageDocument, PageNode } from '../page/types.js';
+import type { ElementNode, Kind, PageNode } from '../page/types.js';
 import { isWords } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
 import type { Pass } from './pass.js';
@@ -15,7 +15,16 @@ const EDITABLE: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   iframe: { src: '' },
 };
 
-const WORD_FOR: Partial<Record<Kind, string>> = { image: 'picture', 'table-part': 'cell', box: 'text', row: 'text', stack: 'text', grid: 'text', section: 'text', run: 'text' };
+const WORD_FOR: Partial<Record<Kind, string>> = {
+  image: 'picture',
+  'table-part': 'cell',
+  box: 'text',
+  row: 'text',
+  stack: 'text',
+  grid: 'text',
+  section: 'text',
+  run: 'text',
+};
 
 /** Gives every word, picture and link a field name, by section and by what it is. */
 export const fields: Pass = {
@@ -24,7 +33,10 @@ export const fields: Pass = {
   run(document) {
     const sections = new NameGiver();
     sections.give('page');
-    return { ...document, body: fill(document.body, { section: 'page', giver: new NameGiver(), word: 'text' }, sections) as ElementNode };
+    return {
+      ...document,
+      body: fill(document.body, { section: 'page', giver: new NameGiver(), word: 'text' }, sections) as ElementNode,
+    };
   },
 };
 
@@ -48,9 +60,17 @@ function fill(node: PageNode, place: Place, sections: NameGiver): PageNode {
 }
 
 function enter(node: ElementNode, place: Place, sections: NameGiver): Place {
-  if (node.kind === 'section') return { section: sections.give(slug(node.name, 24) || 'section'), giver: new NameGiver(), word: 'text' };
+  if (node.kind === 'section')
+    return { section: sections.give(slug(node.name, 24) || 'section'), giver: new NameGiver(), word: 'text' };
   if (node.kind === 'run' || node.kind === 'break') return place;
-  const word = node.kind === 'field' ? (node.element === 'label' ? 'label' : node.element === 'option' ? 'option' : 'field') : (WORD_FOR[node.kind] ?? node.kind);
+  const word =
+    node.kind === 'field'
+      ? node.element === 'label'
+        ? 'label'
+        : node.element === 'option'
+          ? 'option'
+          : 'field'
+      : (WORD_FOR[node.kind] ?? node.kind);
   return { ...place, word: word === 'text' && isContainerWord(place.word) ? place.word : word };
 }
 
@@ -66,12 +86,20 @@ function wordsName({ reserved, giver, word }: Place): string {
 }
 
 /** Reserves one name for an element with editable attributes, and names their fields after it. */
-function nameAttributes(node: ElementNode, place: Place): { readonly given?: Record<string, string>; readonly place: Place } {
+function nameAttributes(
+  node: ElementNode,
+  place: Place,
+): { readonly given?: Record<string, string>; readonly place: Place } {
   const names = Object.entries(EDITABLE[node.element] ?? {}).filter(([name]) => node.attributes?.[name] !== undefined);
-  const labelled = node.element === 'input' && /^(submit|button|reset)$/.test(node.attributes?.['type'] ?? '') && node.attributes?.['value'];
+  const labelled =
+    node.element === 'input' &&
+    /^(submit|button|reset)$/.test(node.attributes?.['type'] ?? '') &&
+    node.attributes?.['value'];
   if (labelled) return { given: { value: `${place.section}.${place.giver.give('button')}` }, place };
   if (names.length === 0) return { place };
   const reserved = { name: place.giver.give(place.word), used: false };
-  const given = Object.fromEntries(names.map(([name, word]) => [name, `${place.section}.${word ? `${reserved.name}-${word}` : reserved.name}`]));
+  const given = Object.fromEntries(
+    names.map(([name, word]) => [name, `${place.section}.${word ? `${reserved.name}-${word}` : reserved.name}`]),
+  );
   return { given, place: { ...place, reserved } };
 }

@@ -13,6 +13,10 @@ export const PASSES: readonly Pass[] = [sections, names, everywhere, unused, sha
 /** Designs come with their sections marked. */
 export const DESIGN_PASSES: readonly Pass[] = [names, unused, shareStyles, fields];
 
-export function runPasses(document: PageDocument, context: PassContext, passes: readonly Pass[] = PASSES): PageDocument {
+export function runPasses(
+  document: PageDocument,
+  context: PassContext,
+  passes: readonly Pass[] = PASSES,
+): PageDocument {
   return passes.reduce((made, pass) => pass.run(made, context), document);
 }

@@ -3,7 +3,16 @@ import { isElement, textOf } from '../page/walk.js';
 import { firstWords } from '../page/words.js';
 import type { Pass } from './pass.js';
 
-const NAMED_BY_WORDS: ReadonlySet<Kind> = new Set(['heading', 'text', 'button', 'link', 'item', 'question', 'quote', 'run']);
+const NAMED_BY_WORDS: ReadonlySet<Kind> = new Set([
+  'heading',
+  'text',
+  'button',
+  'link',
+  'item',
+  'question',
+  'quote',
+  'run',
+]);
 
 /** Gives each element the name a person would give it. */
 export const names: Pass = {
@@ -25,6 +34,10 @@ function nameOf(node: ElementNode): string {
     const words = firstWords(textOf(node));
     if (words) return words;
   }
-  const label = node.attributes?.['alt'] || node.attributes?.['aria-label'] || node.attributes?.['placeholder'] || node.attributes?.['name'];
+  const label =
+    node.attributes?.['alt'] ||
+    node.attributes?.['aria-label'] ||
+    node.attributes?.['placeholder'] ||
+    node.attributes?.['name'];
   return label ? firstWords(label) : node.kind;
 }

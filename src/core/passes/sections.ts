@@ -46,13 +46,23 @@ function holdsBands(node: ElementNode, parentHeight: number, context: PassContex
   if (node.children?.some((child) => !isElement(child) && child.text.trim())) return false;
   if (inner.length === 0) return false;
   if (inner.some(({ element }) => LANDMARKS.has(element)) || node.element === 'main') return true;
-  return heightOf(node, context.boxes) > HOLDER_SHARE * parentHeight && inner.length !== 1 ? inner.length > 2 : inner.length === 1 && heightOf(node, context.boxes) > HOLDER_SHARE * parentHeight && holdsBands(inner[0] as ElementNode, parentHeight, context);
+  return heightOf(node, context.boxes) > HOLDER_SHARE * parentHeight && inner.length !== 1
+    ? inner.length > 2
+    : inner.length === 1 &&
+        heightOf(node, context.boxes) > HOLDER_SHARE * parentHeight &&
+        holdsBands(inner[0] as ElementNode, parentHeight, context);
 }
 
 function isBand(node: ElementNode, { boxes, width }: PassContext): boolean {
   const box = boxes.get(node.id);
   if (!box || node.inline) return false;
-  return box[3] >= LOWEST_BAND && box[2] >= BAND_SHARE * width && !node.markup && node.kind !== 'heading' && node.kind !== 'text';
+  return (
+    box[3] >= LOWEST_BAND &&
+    box[2] >= BAND_SHARE * width &&
+    !node.markup &&
+    node.kind !== 'heading' &&
+    node.kind !== 'text'
+  );
 }
 
 function heightOf(node: ElementNode, boxes: Boxes): number {
@@ -65,9 +75,15 @@ const HEADER_LINKS = 3;
 
 function partOf(node: ElementNode, index: number, count: number, boxes: Boxes): Part | undefined {
   if (node.element === 'footer' || node.attributes?.['role'] === 'contentinfo') return 'footer';
-  if (index === 0 && (node.element === 'header' || node.element === 'nav') && textOf(node).length < 300) return 'header';
+  if (index === 0 && (node.element === 'header' || node.element === 'nav') && textOf(node).length < 300)
+    return 'header';
   if (node.attributes?.['role'] === 'banner') return 'header';
-  if (index === 0 && heightOf(node, boxes) <= HEADER_HEIGHT && [...elements(node)].filter(({ element }) => element === 'a').length >= HEADER_LINKS) return 'header';
+  if (
+    index === 0 &&
+    heightOf(node, boxes) <= HEADER_HEIGHT &&
+    [...elements(node)].filter(({ element }) => element === 'a').length >= HEADER_LINKS
+  )
+    return 'header';
   return index === count - 1 && /©|copyright/i.test(textOf(node)) ? 'footer' : undefined;
 }
 

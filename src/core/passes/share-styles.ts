@@ -1,5 +1,5 @@
 import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
-import { elements, mapTree, isElement } from '../page/walk.js';
+import { mapTree, isElement } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
 import type { Pass } from './pass.js';
 
@@ -17,7 +17,9 @@ export const shareStyles: Pass = {
       const original = users[0]?.style as string;
       styles[names.get(key) as string] = renameHosts(document.styles[original] as SharedStyle, rename);
     }
-    const body = mapTree(document.body, (node) => (isElement(node) && node.style ? { ...node, style: rename(node.style) } : node));
+    const body = mapTree(document.body, (node) =>
+      isElement(node) && node.style ? { ...node, style: rename(node.style) } : node,
+    );
     return { ...document, ...(document.rootStyle ? { rootStyle: rename(document.rootStyle) } : {}), styles, body };
   },
 };
@@ -35,7 +37,13 @@ function styleKeys(document: PageDocument): Map<string, string> {
     const known = keys.get(name);
     if (known) return known;
     const style = document.styles[name];
-    const key = JSON.stringify([style?.rest, style?.variants?.map(({ within, ...own }) => [own, within ? [within.state, trail.includes(within.style) ? '' : keyOf(within.style, [...trail, name])] : null])]);
+    const key = JSON.stringify([
+      style?.rest,
+      style?.variants?.map(({ within, ...own }) => [
+        own,
+        within ? [within.state, trail.includes(within.style) ? '' : keyOf(within.style, [...trail, name])] : null,
+      ]),
+    ]);
     keys.set(name, key);
     return key;
   };
@@ -58,12 +66,15 @@ function usesByKey(document: PageDocument, keys: ReadonlyMap<string, string>): M
     for (const child of node.children ?? []) if (isElement(child)) visit(child, here);
   };
   visit(document.body, '');
-  for (const style of Object.keys(document.styles)) if (!uses.has(keys.get(style) as string)) for (const one of hostsIn(document, style)) add(one, 'host', '');
+  for (const style of Object.keys(document.styles))
+    if (!uses.has(keys.get(style) as string)) for (const one of hostsIn(document, style)) add(one, 'host', '');
   return uses;
 }
 
 function hostsIn(document: PageDocument, style: string): string[] {
-  return Object.values(document.styles).some(({ variants }) => variants?.some(({ within }) => within?.style === style)) ? [style] : [];
+  return Object.values(document.styles).some(({ variants }) => variants?.some(({ within }) => within?.style === style))
+    ? [style]
+    : [];
 }
 
 const WORDS: Readonly<Record<string, string>> = { 'table-part': 'cell', break: 'line-break' };
@@ -81,7 +92,10 @@ function nameStyles(uses: ReadonlyMap<string, readonly Use[]>): Map<string, stri
     const kind = mostFrequent(users.map((use) => use.kind));
     const sections = new Set(users.map(({ section }) => section));
     const section = sections.size === 1 ? (users[0] as Use).section : '';
-    names.set(key, giver.give(section && section !== kind ? (kind === 'section' ? section : `${section}-${kind}`) : kind));
+    names.set(
+      key,
+      giver.give(section && section !== kind ? (kind === 'section' ? section : `${section}-${kind}`) : kind),
+    );
   }
   return names;
 }
@@ -94,5 +108,10 @@ function mostFrequent(words: readonly string[]): string {
 
 function renameHosts(style: SharedStyle, rename: (name: string) => string): SharedStyle {
   if (!style.variants) return style;
-  return { ...style, variants: style.variants.map((variant) => (variant.within ? { ...variant, within: { ...variant.within, style: rename(variant.within.style) } } : variant)) };
+  return {
+    ...style,
+    variants: style.variants.map((variant) =>
+      variant.within ? { ...variant, within: { ...variant.within, style: rename(variant.within.style) } } : variant,
+    ),
+  };
 }

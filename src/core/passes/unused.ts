@@ -8,7 +8,9 @@ export const unused: Pass = {
   run(document) {
     const text = JSON.stringify(document.styles);
     const fonts = document.fonts?.filter((face) => namesFamily(text, face));
-    const keyframes = Object.entries(document.keyframes ?? {}).filter(([name]) => new RegExp(`"animation-name":"[^"]*${escape(name)}`).test(text));
+    const keyframes = Object.entries(document.keyframes ?? {}).filter(([name]) =>
+      new RegExp(`"animation-name":"[^"]*${escape(name)}`).test(text),
+    );
     const { fonts: _fonts, keyframes: _keyframes, ...rest } = document;
     return orderAsBefore(document, {
       ...rest,

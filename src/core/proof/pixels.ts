@@ -28,7 +28,12 @@ const VISIBLE = 35215 * 0.1 * 0.1;
  * Compares two pictures pixel by pixel, both over white.
  * @param marked if given, is painted: the source pale and grey, differing pixels in a strong colour
  */
-export function comparePixels(source: Raster, result: Raster, bands: readonly Band[], marked?: Uint8ClampedArray): PixelFigures {
+export function comparePixels(
+  source: Raster,
+  result: Raster,
+  bands: readonly Band[],
+  marked?: Uint8ClampedArray,
+): PixelFigures {
   const width = Math.max(source.width, result.width);
   const height = Math.max(source.height, result.height);
   const counts = bands.map(() => 0);
@@ -46,7 +51,10 @@ export function comparePixels(source: Raster, result: Raster, bands: readonly Ba
       if (y >= band.y && y < band.y + band.height) counts[index] = (counts[index] as number) + row;
     });
   }
-  return { differ: total / Math.max(1, width * height), bands: bands.map((band, index) => (counts[index] as number) / Math.max(1, width * band.height)) };
+  return {
+    differ: total / Math.max(1, width * height),
+    bands: bands.map((band, index) => (counts[index] as number) / Math.max(1, width * band.height)),
+  };
 }
 
 function differsAt(a: Raster, b: Raster, x: number, y: number): boolean {
@@ -71,7 +79,13 @@ function paint(marked: Uint8ClampedArray, at: number, differs: boolean, source: 
   let grey = 255;
   if (x < source.width && y < source.height) {
     const i = (y * source.width + x) * 4;
-    grey = 255 - (255 - ((source.data[i] as number) * 0.3 + (source.data[i + 1] as number) * 0.59 + (source.data[i + 2] as number) * 0.11)) * 0.25;
+    grey =
+      255 -
+      (255 -
+        ((source.data[i] as number) * 0.3 +
+          (source.data[i + 1] as number) * 0.59 +
+          (source.data[i + 2] as number) * 0.11)) *
+        0.25;
   }
   marked[at] = differs ? 214 : grey;
   marked[at + 1] = differs ? 32 : grey;

@@ -43,13 +43,25 @@ function bandOf({ y, height }: MeasuredSection): Band {
 }
 
 /** Puts the figures of one width together. `pixels.bands` are those of `sectionBands(source)`. */
-export function proveWidth(width: number, source: MeasuredPage, result: MeasuredPage, pixels: PixelFigures): WidthProof {
+export function proveWidth(
+  width: number,
+  source: MeasuredPage,
+  result: MeasuredPage,
+  pixels: PixelFigures,
+): WidthProof {
   const waiting = [...result.sections];
   const sections = source.sections.map((section, index): SectionProof => {
     const at = waiting.findIndex(({ name }) => name === section.name);
     const [own] = at < 0 ? [] : waiting.splice(at, 1);
     const words = compareWords(wordsIn(source.words, section), result.words);
-    return { name: section.name, differ: pixels.bands[index] ?? 0, placed: words.placed, words: words.words, source: bandOf(section), ...(own ? { result: bandOf(own) } : {}) };
+    return {
+      name: section.name,
+      differ: pixels.bands[index] ?? 0,
+      placed: words.placed,
+      words: words.words,
+      source: bandOf(section),
+      ...(own ? { result: bandOf(own) } : {}),
+    };
   });
   return {
     width,
@@ -69,8 +81,14 @@ function wordsIn(words: readonly MeasuredWord[], { y, height }: MeasuredSection)
 /** What is over the limits, in words. */
 export function overLimits(widths: readonly WidthProof[], limits: Proof['limits']): string[] {
   return widths.flatMap((one) => [
-    ...(one.differ > limits.differ ? [`${one.width} px: ${percent(one.differ)} of the pixels differ, the limit is ${percent(limits.differ)}`] : []),
-    ...(one.words.placed < limits.placed ? [`${one.width} px: ${percent(one.words.placed)} of the words are in place, the limit is ${percent(limits.placed)}`] : []),
+    ...(one.differ > limits.differ
+      ? [`${one.width} px: ${percent(one.differ)} of the pixels differ, the limit is ${percent(limits.differ)}`]
+      : []),
+    ...(one.words.placed < limits.placed
+      ? [
+          `${one.width} px: ${percent(one.words.placed)} of the words are in place, the limit is ${percent(limits.placed)}`,
+        ]
+      : []),
   ]);
 }
 

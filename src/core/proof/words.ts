@@ -12,7 +12,13 @@ export interface WordFigures {
   readonly missing: number;
   readonly extra: number;
   /** Words that moved or went, farthest first. */
-  readonly moved: readonly { readonly text: string; readonly x: number; readonly y: number; readonly dx?: number; readonly dy?: number }[];
+  readonly moved: readonly {
+    readonly text: string;
+    readonly x: number;
+    readonly y: number;
+    readonly dx?: number;
+    readonly dy?: number;
+  }[];
 }
 
 /** Longest list of moved words. */
@@ -41,12 +47,19 @@ export function compareWords(source: readonly MeasuredWord[], result: readonly M
       missing += 1;
       moved.push({ text: word.text, x: word.x, y: word.y });
     } else if (shift(word, found) <= CLOSE) placed += 1;
-    else moved.push({ text: word.text, x: word.x, y: word.y, dx: round(found.x - word.x), dy: round(found.y - word.y) });
+    else
+      moved.push({ text: word.text, x: word.x, y: word.y, dx: round(found.x - word.x), dy: round(found.y - word.y) });
   }
   const total = Math.max(1, source.length);
   moved.sort((a, b) => reach(b) - reach(a));
   const extra = result.length - (source.length - missing);
-  return { words: source.length, placed: source.length ? placed / total : 1, missing: missing / total, extra, moved: moved.slice(0, MOST) };
+  return {
+    words: source.length,
+    placed: source.length ? placed / total : 1,
+    missing: missing / total,
+    extra,
+    moved: moved.slice(0, MOST),
+  };
 }
 
 function shift(a: MeasuredWord, b: MeasuredWord): number {
@@ -71,7 +84,8 @@ export function countClashes(words: readonly MeasuredWord[]): number {
       if (other.y >= one.y + one.height) break;
       const wide = Math.min(one.x + one.width, other.x + other.width) - Math.max(one.x, other.x);
       const high = Math.min(one.y + one.height, other.y + other.height) - Math.max(one.y, other.y);
-      if (wide > 2 && high > 2 && wide * high > 0.25 * Math.min(one.width * one.height, other.width * other.height)) clashes += 1;
+      if (wide > 2 && high > 2 && wide * high > 0.25 * Math.min(one.width * one.height, other.width * other.height))
+        clashes += 1;
     }
   });
   return clashes;

@@ -6,7 +6,8 @@ import { compact } from './shorthands.js';
 export function renderCss(document: PageDocument): string {
   const blocks: string[] = [];
   for (const face of document.fonts ?? []) blocks.push(renderFace(face));
-  for (const [name, frames] of Object.entries(document.keyframes ?? {})) blocks.push(`@keyframes ${name} {\n  ${frames}\n}\n`);
+  for (const [name, frames] of Object.entries(document.keyframes ?? {}))
+    blocks.push(`@keyframes ${name} {\n  ${frames}\n}\n`);
   if (document.everywhere) blocks.push(rule('*, ::before, ::after', document.everywhere));
   const styles = Object.entries(document.styles);
   for (const [name, style] of styles) blocks.push(...renderStyle(name, style));
@@ -20,7 +21,8 @@ export function renderCss(document: PageDocument): string {
 
 function renderStyle(name: string, style: SharedStyle): string[] {
   const rules = Object.keys(style.rest).length ? [rule(selectorOf(name), style.rest)] : [];
-  for (const variant of style.variants ?? []) if (!variant.at && !variant.when) rules.push(rule(selectorOf(name, variant), variant.set));
+  for (const variant of style.variants ?? [])
+    if (!variant.at && !variant.when) rules.push(rule(selectorOf(name, variant), variant.set));
   return rules;
 }
 
@@ -45,10 +47,12 @@ function wrapIn(condition: string, rules: readonly string[]): string {
 
 function rulesAt(styles: readonly (readonly [string, SharedStyle])[], breakpoint: string): string[] {
   return styles.flatMap(([name, style]) =>
-    (style.variants ?? []).filter(({ at }) => at === breakpoint).map((variant) => {
-      const text = rule(selectorOf(name, variant), variant.set);
-      return variant.when ? wrapIn(variant.when, [text]) : text;
-    }),
+    (style.variants ?? [])
+      .filter(({ at }) => at === breakpoint)
+      .map((variant) => {
+        const text = rule(selectorOf(name, variant), variant.set);
+        return variant.when ? wrapIn(variant.when, [text]) : text;
+      }),
   );
 }
 
@@ -58,7 +62,9 @@ function selectorOf(style: string, variant?: Omit<StyleVariant, 'set'>): string 
 }
 
 function rule(selector: string, set: Declarations): string {
-  return `${selector} {\n${compact(set).map(([name, value]) => `  ${name}: ${value};\n`).join('')}}\n`;
+  return `${selector} {\n${compact(set)
+    .map(([name, value]) => `  ${name}: ${value};\n`)
+    .join('')}}\n`;
 }
 
 function renderFace({ descriptors }: FontFace): string {

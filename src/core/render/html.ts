@@ -3,7 +3,21 @@ import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { escapeAttribute, escapeText } from './escape.js';
 
 /** Elements without an end tag (HTML, 13.1.2 void elements). */
-const VOID = new Set(['area', 'base', 'br', 'col', 'embed', 'hr', 'img', 'input', 'link', 'meta', 'source', 'track', 'wbr']);
+const VOID = new Set([
+  'area',
+  'base',
+  'br',
+  'col',
+  'embed',
+  'hr',
+  'img',
+  'input',
+  'link',
+  'meta',
+  'source',
+  'track',
+  'wbr',
+]);
 /** Elements inside of which white space is text. */
 const PRESERVED = new Set(['pre', 'textarea', 'option']);
 
@@ -56,7 +70,9 @@ function renderNode(node: PageNode, depth: number): string {
 function attributesOf(node: ElementNode): string {
   const look = node.style ? ` class="${classOf(node.style)}"` : '';
   const region = node.kind === 'section' ? ` data-section="${slug(node.name, 40) || 'section'}"` : '';
-  const own = Object.entries(node.attributes ?? {}).map(([name, value]) => (value === '' ? ` ${name}${name === 'alt' ? '=""' : ''}` : ` ${name}="${escapeAttribute(value)}"`));
+  const own = Object.entries(node.attributes ?? {}).map(([name, value]) =>
+    value === '' ? ` ${name}${name === 'alt' ? '=""' : ''}` : ` ${name}="${escapeAttribute(value)}"`,
+  );
   return `${look}${region}${own.join('')}`;
 }
 

@@ -22,11 +22,17 @@ function foldFour(shorthand: string, longhands: readonly string[]): Fold {
 }
 
 function foldTwo(shorthand: string, longhands: readonly [string, string]): Fold {
-  return foldAll(shorthand, longhands, ([first, second]) => (first === second ? (first as string) : `${first} ${second}`));
+  return foldAll(shorthand, longhands, ([first, second]) =>
+    first === second ? (first as string) : `${first} ${second}`,
+  );
 }
 
 /** Replaces `longhands`, if all are there and can be joined, by the shorthand at the place of the last of them. */
-function foldAll(shorthand: string, longhands: readonly string[], join: (values: string[]) => string | undefined): Fold {
+function foldAll(
+  shorthand: string,
+  longhands: readonly string[],
+  join: (values: string[]) => string | undefined,
+): Fold {
   return (entries) => {
     const values = longhands.map((name) => entries.find(([own]) => own === name)?.[1]);
     if (values.some((value) => value === undefined)) return entries;
@@ -36,7 +42,9 @@ function foldAll(shorthand: string, longhands: readonly string[], join: (values:
     const value = wide ? (known[0] as string) : join(known);
     if (value === undefined) return entries;
     const last = entries.findLastIndex(([name]) => longhands.includes(name));
-    return entries.flatMap((entry, index): Entries => (index === last ? [[shorthand, value]] : longhands.includes(entry[0]) ? [] : [entry]));
+    return entries.flatMap((entry, index): Entries =>
+      index === last ? [[shorthand, value]] : longhands.includes(entry[0]) ? [] : [entry],
+    );
   };
 }
 
@@ -48,7 +56,13 @@ function plainRadius(values: string[]): boolean {
   return values.every((value) => !/\s/.test(value));
 }
 
-const BORDER_IMAGE = ['border-image-source', 'border-image-slice', 'border-image-width', 'border-image-outset', 'border-image-repeat'];
+const BORDER_IMAGE = [
+  'border-image-source',
+  'border-image-slice',
+  'border-image-width',
+  'border-image-outset',
+  'border-image-repeat',
+];
 const BORDER_IMAGE_INITIAL = ['none', '100%', '1', '0', 'stretch'];
 
 /** `border: …` also resets the border image; drop the resets that only come from it. */
@@ -68,8 +82,16 @@ const FOLDS: readonly Fold[] = [
   foldFour('border-width', sides('border-*-width')),
   foldFour('border-style', sides('border-*-style')),
   foldFour('border-color', sides('border-*-color')),
-  foldAll('border', ['border-width', 'border-style', 'border-color'], (values) => (plainRadius(values.slice(0, 2)) && !/\s/.test((values[2] as string).replace(/\([^)]*\)/g, '')) ? values.join(' ') : undefined)),
-  ...['top', 'right', 'bottom', 'left'].map((side) => foldAll(`border-${side}`, [`border-${side}-width`, `border-${side}-style`, `border-${side}-color`], (values) => values.join(' '))),
+  foldAll('border', ['border-width', 'border-style', 'border-color'], (values) =>
+    plainRadius(values.slice(0, 2)) && !/\s/.test((values[2] as string).replace(/\([^)]*\)/g, ''))
+      ? values.join(' ')
+      : undefined,
+  ),
+  ...['top', 'right', 'bottom', 'left'].map((side) =>
+    foldAll(`border-${side}`, [`border-${side}-width`, `border-${side}-style`, `border-${side}-color`], (values) =>
+      values.join(' '),
+    ),
+  ),
   (entries) => {
     const corners = ['top-left', 'top-right', 'bottom-right', 'bottom-left'].map((corner) => `border-${corner}-radius`);
     const values = corners.map((name) => entries.find(([own]) => own === name)?.[1] ?? ' ');
@@ -80,26 +102,64 @@ const FOLDS: readonly Fold[] = [
   foldTwo('gap', ['row-gap', 'column-gap']),
   foldTwo('overflow', ['overflow-x', 'overflow-y']),
   foldAll('outline', ['outline-width', 'outline-style', 'outline-color'], (values) => values.join(' ')),
-  foldAll('list-style', ['list-style-position', 'list-style-image', 'list-style-type'], ([position, image, type]) => (image === 'none' || image === 'initial' ? (position === 'outside' || position === 'initial' ? type : `${type} ${position}`) : undefined)),
-  foldAll('text-decoration', ['text-decoration-line', 'text-decoration-thickness', 'text-decoration-style', 'text-decoration-color'], ([line, thickness, style, color]) =>
-    [line, thickness, style, color].filter((value) => !/^(auto|solid|currentcolor|initial)$/.test(value as string)).join(' ') || 'none',
+  foldAll('list-style', ['list-style-position', 'list-style-image', 'list-style-type'], ([position, image, type]) =>
+    image === 'none' || image === 'initial'
+      ? position === 'outside' || position === 'initial'
+        ? type
+        : `${type} ${position}`
+      : undefined,
+  ),
+  foldAll(
+    'text-decoration',
+    ['text-decoration-line', 'text-decoration-thickness', 'text-decoration-style', 'text-decoration-color'],
+    ([line, thickness, style, color]) =>
+      [line, thickness, style, color]
+        .filter((value) => !/^(auto|solid|currentcolor|initial)$/.test(value as string))
+        .join(' ') || 'none',
   ),
   foldAll('white-space', ['white-space-collapse', 'text-wrap-mode'], ([collapse, wrap]) => {
-    const known: Readonly<Record<string, string>> = { 'collapse wrap': 'normal', 'collapse nowrap': 'nowrap', 'preserve nowrap': 'pre', 'preserve wrap': 'pre-wrap', 'preserve-breaks wrap': 'pre-line', 'break-spaces wrap': 'break-spaces' };
+    const known: Readonly<Record<string, string>> = {
+      'collapse wrap': 'normal',
+      'collapse nowrap': 'nowrap',
+      'preserve nowrap': 'pre',
+      'preserve wrap': 'pre-wrap',
+      'preserve-breaks wrap': 'pre-line',
+      'break-spaces wrap': 'break-spaces',
+    };
     return known[`${collapse} ${wrap}`];
   }),
   foldBackground(),
 ];
 
 function foldBackground(): Fold {
-  const longhands = ['image', 'position-x', 'position-y', 'size', 'repeat', 'attachment', 'origin', 'clip', 'color'].map((name) => `background-${name}`);
+  const longhands = [
+    'image',
+    'position-x',
+    'position-y',
+    'size',
+    'repeat',
+    'attachment',
+    'origin',
+    'clip',
+    'color',
+  ].map((name) => `background-${name}`);
   const initial = ['none', '0%', '0%', 'auto', 'repeat', 'scroll', 'padding-box', 'border-box', ''];
   return foldAll('background', longhands, (values) => {
     if (values.some((value) => /,(?![^(]*\))/.test(value))) return undefined;
-    const [image, x, y, size, repeat, attachment, origin, clip, color] = values.map((value, index) => (value === 'initial' ? (initial[index] as string) : value));
+    const [image, x, y, size, repeat, attachment, origin, clip, color] = values.map((value, index) =>
+      value === 'initial' ? (initial[index] as string) : value,
+    );
     if (origin !== 'padding-box' || clip !== 'border-box') return undefined;
     if (image === 'none') return color || 'none';
     const place = x === '0%' && y === '0%' && size === 'auto' ? '' : `${x} ${y}${size === 'auto' ? '' : ` / ${size}`}`;
-    return [image, place, repeat === 'repeat' ? '' : repeat, attachment === 'scroll' ? '' : attachment, color === 'transparent' ? '' : color].filter(Boolean).join(' ');
+    return [
+      image,
+      place,
+      repeat === 'repeat' ? '' : repeat,
+      attachment === 'scroll' ? '' : attachment,
+      color === 'transparent' ? '' : color,
+    ]
+      .filter(Boolean)
+      .join(' ');
   });
 }

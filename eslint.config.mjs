@@ -1,0 +1,77 @@
+import js from '@eslint/js';
+import importX, { createNodeResolver } from 'eslint-plugin-import-x';
+import tseslint from 'typescript-eslint';
+
+/** Which rooms of src/ each room may import from, besides itself. `docs/house.md` says why. */
+const MAY_IMPORT = {
+  'core/page': [],
+  'core/html': ['core/page'],
+  'core/design': ['core/page'],
+  'core/passes': ['core/page'],
+  'core/content': ['core/page'],
+  'core/render': ['core/page', 'core/content'],
+  'core/proof': ['core/page'],
+  browser: ['core'],
+  project: ['core'],
+  report: ['core'],
+  flow: ['core', 'browser', 'project', 'report'],
+  cli: ['core', 'browser', 'project', 'report', 'flow'],
+};
+
+const zones = Object.entries(MAY_IMPORT).map(([room, rooms]) => ({
+  target: `./src/${room}`,
+  from: './src',
+  except: [room, ...rooms].map((one) => `./${one}`),
+  message: `src/${room} may import only from ${[room, ...rooms].join(', ')}.`,
+}));
+
+export default tseslint.config(
+  { ignores: ['dist', 'node_modules', 'demo/out', 'coverage'] },
+  js.configs.recommended,
+  ...tseslint.configs.strict,
+  {
+    files: ['**/*.ts'],
+    plugins: { 'import-x': importX },
+    settings: {
+      'import-x/resolver-next': [
+        createNodeResolver({ extensions: ['.ts', '.js'], extensionAlias: { '.js': ['.ts', '.js'] } }),
+      ],
+    },
+    rules: {
+      'import-x/no-restricted-paths': ['error', { basePath: import.meta.dirname, zones }],
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-non-null-assertion': 'error',
+    },
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '^(node:)?(fs|http|https|net|child_process|os|path)(/|$)',
+              message: 'The core reads no file and opens nothing.',
+            },
+          ],
+        },
+      ],
+      'no-console': 'error',
+    },
+  },
+  {
+    files: ['**/*.mjs', '**/*.cjs'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        document: 'readonly',
+        module: 'writable',
+        __dirname: 'readonly',
+      },
+    },
+  },
+);

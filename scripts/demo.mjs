@@ -1,0 +1,26 @@
+// npm run demo: makes the checkout ready, converts both demo sources, proves both, and says where to look.
+import { join } from 'node:path';
+import { run, setUp } from './setup.mjs';
+
+setUp();
+const cli = ['dist/cli/main.js'];
+const boards = [1440, 834, 390].map((width) => `demo/design/star-evenings-${width}.svg`);
+const say = (text) => console.log(`\n$ tavrik ${text}`);
+
+say('convert demo/existing/index.html --out demo/out/home');
+run(process.execPath, [...cli, 'convert', 'demo/existing/index.html', '--out', 'demo/out/home', '--no-proof']);
+say('proof demo/out/home --widths 1440,1100,820,600,390');
+run(process.execPath, [...cli, 'proof', 'demo/out/home', '--widths', '1440,1100,820,600,390']);
+say(`convert ${boards.join(' ')} --out demo/out/star-evenings`);
+run(process.execPath, [...cli, 'convert', ...boards, '--out', 'demo/out/star-evenings', '--no-proof']);
+say('proof demo/out/star-evenings');
+run(process.execPath, [...cli, 'proof', 'demo/out/star-evenings']);
+
+const out = join(import.meta.dirname, '..', 'demo', 'out');
+console.log(`
+Open these in a browser:
+  the existing page, converted   ${join(out, 'home/site/index.html')}
+  its proof                      ${join(out, 'home/proof/index.html')}
+  the design, converted          ${join(out, 'star-evenings/site/index.html')}
+  its proof                      ${join(out, 'star-evenings/proof/index.html')}
+The words to edit are in demo/out/*/content; after an edit: npx tavrik render demo/out/home`);

@@ -1,0 +1,111 @@
+import type { Part } from './cuts.js';
+import type { DrawnBox } from './drawn.js';
+import { bottom, px, right } from './geometry.js';
+import { isContentRow, NONE, only, type Look, type Region } from './place.js';
+import { add, boxIn, EQUAL, ordered, paddingDown, type Setting } from './setting.js';
+
+/** Lays out what stands side by side: things as wide as their words, or columns that share the width. */
+export function layRow(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
+  const { view, looks } = setting;
+  const sorted = ordered(children, 0, setting);
+  const boxes = sorted.map((one) => boxIn(view, one));
+  const top = Math.min(...boxes.map((one) => one[1]));
+  const end = Math.max(...boxes.map(bottom));
+  const across = alignDown(boxes, top, end);
+  if (isContentRow(part, view)) layContentRow(part, sorted, boxes, region, setting, across.of);
+  else layColumns(part, sorted, boxes, region, setting, across.of);
+  add(looks, part, { ...paddingDown(box, top, end), ...(across.look ? { 'align-items': across.look } : {}) });
+}
+
+/** How things beside each other line up: on their middles, their whole heights, or their tops with offsets. */
+function alignDown(
+  boxes: readonly DrawnBox[],
+  top: number,
+  end: number,
+): { readonly look?: string; readonly of: (box: DrawnBox) => Look } {
+  const middles = boxes.map((box) => box[1] + box[3] / 2);
+  if (Math.max(...middles) - Math.min(...middles) < EQUAL) return { look: 'center', of: () => ({}) };
+  if (boxes.every((box) => Math.abs(box[1] - top) < 0.6 && Math.abs(bottom(box) - end) < 0.6))
+    return { of: () => ({}) };
+  return { look: 'flex-start', of: (box) => only(Math.abs(box[1] - top) > 0.05, { 'margin-top': px(box[1] - top) }) };
+}
+
+function layContentRow(
+  part: Part,
+  sorted: readonly Part[],
+  boxes: readonly DrawnBox[],
+  region: Region,
+  setting: Setting,
+  down: (box: DrawnBox) => Look,
+): void {
+  const { view, looks } = setting;
+  const left = (boxes[0] as DrawnBox)[0] - region.x;
+  const free = region.x + region.width - right(boxes.at(-1) as DrawnBox);
+  const gaps = boxes.slice(1).map((box, index) => box[0] - right(boxes[index] as DrawnBox));
+  const equal = gaps.every((gap) => Math.abs(gap - (gaps[0] as number)) < EQUAL);
+  const widest = gaps.indexOf(Math.max(...gaps));
+  const spread = free <= NONE && left <= NONE && gaps.length > 0;
+  const centred = Math.abs(left - free) < 3 && left > NONE;
+  const atEnd = !spread && !centred && Math.abs(free) <= NONE;
+  add(looks, part, {
+    display: 'flex',
+    ...(equal && !spread && gaps.length ? { 'column-gap': px(gaps[0] as number) } : {}),
+    ...(centred ? { 'justify-content': 'center' } : atEnd ? { 'justify-content': 'flex-end' } : {}),
+    ...(free > 24 && !spread ? { 'flex-wrap': 'wrap', 'row-gap': '8px' } : {}),
+  });
+  sorted.forEach((one, index) => {
+    const gap = index === 0 ? (centred || atEnd ? 0 : left) : (gaps[index - 1] as number);
+    const auto = spread && index - 1 === widest;
+    const margin = auto
+      ? { 'margin-left': 'auto' }
+      : only((index === 0 || !equal || spread) && Math.abs(gap) > 0.05, { 'margin-left': px(gap) });
+    const box = boxes[index] as DrawnBox;
+    add(looks, one, { 'flex-shrink': '0', ...margin, ...down(box) });
+    const piece = view.pieceOf(one);
+    if (piece?.type === 'text') add(looks, one, { 'text-wrap-mode': 'nowrap' });
+    if (piece?.type === 'picture') add(looks, one, { width: px(box[2]) });
+    setting.dress(one, box, { x: box[0], width: box[2] }, true);
+  });
+}
+
+function layColumns(
+  part: Part,
+  sorted: readonly Part[],
+  boxes: readonly DrawnBox[],
+  region: Region,
+  setting: Setting,
+  down: (box: DrawnBox) => Look,
+): void {
+  const { looks } = setting;
+  const gaps = boxes.slice(1).map((box, index) => box[0] - right(boxes[index] as DrawnBox));
+  const gutter = Math.max(0, Math.min(...gaps));
+  const first = (boxes[0] as DrawnBox)[0];
+  const end = Math.max(right(boxes.at(-1) as DrawnBox), region.x + region.width);
+  const regions = boxes.map((box, index): Region => ({
+    x: box[0],
+    width: (index + 1 < boxes.length ? (boxes[index + 1] as DrawnBox)[0] - gutter : end) - box[0],
+  }));
+  const step = regions.slice(0, -1).map(({ width }) => width);
+  const last = regions.at(-1) as Region;
+  const usual = step[0] as number;
+  const even = step.every((width) => Math.abs(width - usual) < EQUAL) && (boxes.at(-1) as DrawnBox)[2] <= usual + EQUAL;
+  if (even && last.width > usual) regions[regions.length - 1] = { x: last.x, width: usual };
+  const total = (regions.at(-1) as Region).x + (regions.at(-1) as Region).width - first;
+  const left = first - region.x;
+  const free = region.x + region.width - (first + total);
+  add(looks, part, {
+    display: 'grid',
+    'grid-template-columns': columnsOf(regions.map(({ width }) => width)),
+    ...(gutter > 0.05 ? { 'column-gap': px(gutter) } : {}),
+  });
+  if (Math.abs(left) > NONE) add(looks, part, { 'padding-left': px(Math.max(0, left)) });
+  if (free > NONE) add(looks, part, { 'padding-right': px(free) });
+  sorted.forEach((one, index) => setting.place(one, regions[index] as Region, 'grid', down(boxes[index] as DrawnBox)));
+}
+
+export function columnsOf(widths: readonly number[]): string {
+  const equal = widths.every((width) => Math.abs(width - (widths[0] as number)) < EQUAL);
+  return equal
+    ? `repeat(${widths.length}, minmax(0, 1fr))`
+    : widths.map((width) => `minmax(0, ${Math.round(width * 100) / 100}fr)`).join(' ');
+}

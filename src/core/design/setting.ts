@@ -1,0 +1,60 @@
+import type { BoardView } from './board-view.js';
+import type { Part } from './cuts.js';
+import type { DrawnBox } from './drawn.js';
+import { bottom, px } from './geometry.js';
+import type { Look, Region } from './place.js';
+
+/** Looks of all parts on one board. */
+export type BoardLooks = Map<Part, Look>;
+
+/** What the layout of rows, grids and stacks works with. */
+export interface Setting {
+  readonly view: BoardView;
+  readonly looks: BoardLooks;
+  /** Places a child across its region, gives it its look and lays out what is inside. */
+  readonly place: (part: Part, region: Region, parent: 'stack' | 'grid', more: Look) => void;
+  /** Gives a part its own look and lays out what is inside. `sized` if its width is set already. */
+  readonly dress: (part: Part, box: DrawnBox, region: Region, sized: boolean) => void;
+}
+
+/** Equal to the eye, px. */
+export const EQUAL = 1.5;
+
+export function add(looks: BoardLooks, part: Part, more: Look): void {
+  looks.set(part, { ...looks.get(part), ...more });
+}
+
+export function boxIn(view: BoardView, part: Part): DrawnBox {
+  return view.boxOf(part) as DrawnBox;
+}
+
+export function rowsOf(children: readonly Part[], view: BoardView): Part[][] {
+  const sorted = [...children].sort((a, b) => boxIn(view, a)[1] - boxIn(view, b)[1]);
+  const rows: Part[][] = [];
+  let end = -Infinity;
+  for (const one of sorted) {
+    const box = boxIn(view, one);
+    if (box[1] >= end - 4) rows.push([one]);
+    else (rows.at(-1) as Part[]).push(one);
+    end = Math.max(end, bottom(box));
+  }
+  return rows.map((row) => row.sort((a, b) => boxIn(view, a)[0] - boxIn(view, b)[0]));
+}
+
+/** Children in the order of this board; where that is not the order of the document, with `order`. */
+export function ordered(children: readonly Part[], axis: 0 | 1, { view, looks }: Setting): Part[] {
+  const sorted = [...children].sort((a, b) => boxIn(view, a)[axis] - boxIn(view, b)[axis]);
+  if (sorted.some((one, index) => one !== children[index]))
+    sorted.forEach((one, index) => add(looks, one, { order: String(index + 1) }));
+  return sorted;
+}
+
+/** Room above and below what a part holds. A first child that sticks out has a negative margin instead. */
+export function paddingDown(box: DrawnBox, top: number, end: number): Look {
+  const above = top - box[1];
+  const below = bottom(box) - end;
+  return {
+    ...(above > 0.05 ? { 'padding-top': px(above) } : above < -0.05 ? { 'margin-top': px(above) } : {}),
+    ...(Math.abs(below) > 0.05 && below > 0 ? { 'padding-bottom': px(below) } : {}),
+  };
+}
