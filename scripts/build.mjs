@@ -1,5 +1,6 @@
 // Compiles the program (TypeScript) and bundles the code that runs inside a web page into one file.
-import { chmodSync, rmSync } from 'node:fs';
+import { chmodSync, rmSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { build } from 'esbuild';
@@ -26,4 +27,8 @@ await build({
   charset: 'utf8',
 });
 rmSync(join(root, 'dist/browser/inpage'), { recursive: true, force: true });
+writeFileSync(
+  join(root, 'schema/page.schema.json'),
+  `${JSON.stringify(createRequire(import.meta.url)('../dist/core/page/schema.js').PAGE_SCHEMA, null, 2)}\n`,
+);
 chmodSync(join(root, 'dist/cli/main.js'), 0o755);
