@@ -6,13 +6,21 @@ import { fillPage, originalContent, splitField, unknownFields } from './content.
 const document = page(
   {},
   element('heading', 'h', { element: 'h1' }, words(' Star evenings ', 'hero.heading')),
-  element('link', 'l', { element: 'a', attributes: { href: '/book' }, fields: { href: 'hero.link-address' } }, words('Book', 'hero.link')),
+  element(
+    'link',
+    'l',
+    { element: 'a', attributes: { href: '/book' }, fields: { href: 'hero.link-address' } },
+    words('Book', 'hero.link'),
+  ),
   element('text', 'p', { element: 'p' }, words('fixed')),
 );
 
 describe('content', () => {
   it('is what the source says, by section', () => {
-    expect(originalContent(document)).toEqual({ page: { title: 'Sample' }, hero: { heading: 'Star evenings', 'link-address': '/book', link: 'Book' } });
+    expect(originalContent(document)).toEqual({
+      page: { title: 'Sample' },
+      hero: { heading: 'Star evenings', 'link-address': '/book', link: 'Book' },
+    });
   });
 
   it('changes nothing when it is what it was', () => {
@@ -21,7 +29,10 @@ describe('content', () => {
   });
 
   it('fills words and attributes, and only these', () => {
-    const filled = fillPage(document, { page: { title: 'New' }, hero: { heading: 'Moon evenings', 'link-address': '/moon' } });
+    const filled = fillPage(document, {
+      page: { title: 'New' },
+      hero: { heading: 'Moon evenings', 'link-address': '/moon' },
+    });
     expect(filled.title).toBe('New');
     expect(textOf(filled.body)).toBe('Moon evenings Book fixed');
     expect(filled.body.children?.[1]).toMatchObject({ attributes: { href: '/moon' } });
@@ -37,7 +48,10 @@ describe('content', () => {
   });
 
   it('names fields that the page does not have', () => {
-    expect(unknownFields(document, { hero: { heading: 'x', gone: 'y' }, old: { a: 'b' } })).toEqual(['hero.gone', 'old.a']);
+    expect(unknownFields(document, { hero: { heading: 'x', gone: 'y' }, old: { a: 'b' } })).toEqual([
+      'hero.gone',
+      'old.a',
+    ]);
     expect(splitField('hero.a.b')).toEqual(['hero', 'a.b']);
   });
 });

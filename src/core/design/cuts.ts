@@ -55,8 +55,7 @@ function group(pieces: readonly Piece[], box: DrawnBox): Part {
       box,
       reason: `${cells.length} like things in rows of ${columns.length}`,
     };
-  if (columns.length > 1 && (strips.length <= 1 || widestGap(columns, 0) >= widestGap(strips, 1) || isOneLine(strips)))
-    return row(columns, box);
+  if (columns.length > 1 && (strips.length <= 1 || areColumns(strips, columns))) return row(columns, box);
   if (strips.length > 1) return stack(joinStrips(strips), box);
   if (columns.length > 1) return row(columns, box);
   return layered(pieces, box);
@@ -82,8 +81,20 @@ function stack(strips: readonly Piece[][], box: DrawnBox): Part {
   };
 }
 
-function isOneLine(strips: readonly Piece[][]): boolean {
-  return strips.length <= 1;
+/** A title this near the middle of what is below it (in shares of its width) is the title of all of it. */
+const TITLE_SHARE = 0.04;
+
+/** Whether things that can be cut both ways are columns rather than rows. */
+function areColumns(strips: readonly Piece[][], columns: readonly Piece[][]): boolean {
+  if (!strips.some((strip) => cutColumns(strip).length > 1)) return false;
+  const [first, ...rest] = strips;
+  if (first && rest.length && cutColumns(first).length === 1) {
+    const title = around(first.map(({ box }) => box));
+    const below = around(rest.flat().map(({ box }) => box));
+    const off = Math.abs(title[0] + title[2] / 2 - below[0] - below[2] / 2);
+    if (cutColumns(rest.flat()).length > 1 && off < TITLE_SHARE * below[2] && title[2] < below[2]) return false;
+  }
+  return widestGap(columns, 0) >= widestGap(strips, 1);
 }
 
 /** Cells of a grid may differ by this much in width and place, px. */

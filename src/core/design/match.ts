@@ -64,7 +64,7 @@ function neighbourKeys(
 }
 
 /** Weight of a neighbour that is not the same thing. */
-const STRANGER = 4;
+const STRANGER = 2;
 
 /** Pairs what is equal: what stands in the same layer and is set alike first, then in the order of the boards. */
 function pairNearest(
@@ -106,7 +106,7 @@ function unlike(a: Piece, b: Piece): number {
     family +
     layer +
     (a.text.look.weight === b.text.look.weight ? 0 : 2) +
-    6 * Math.abs(Math.log(a.text.look.size / b.text.look.size))
+    8 * Math.abs(Math.log(a.text.look.size / b.text.look.size))
   );
 }
 

@@ -34,7 +34,7 @@ export interface Paragraph {
 }
 
 /** Farthest that words of one line may stand apart, in font sizes. */
-const WORD_GAP = 0.75;
+const WORD_GAP = 0.55;
 /** Largest leading of a paragraph, in font sizes. */
 const WIDEST_LEADING = 2.1;
 /** Edges closer than this are the same edge, px. */
@@ -95,7 +95,7 @@ function onOneLine(left: OpenLine, line: OpenLine): boolean {
   const baselines = Math.abs(bottom(left.box) - bottom(line.box) - (left.box[3] - line.box[3]) * 0.2);
   const gap = line.box[0] - right(left.box);
   const alike = Math.min(left.look.size, line.look.size) > 0.6 * size;
-  return alike && baselines < size * 0.2 && gap > -1 && gap < WORD_GAP * size * 0.6;
+  return alike && baselines < size * 0.2 && gap > -1 && gap < WORD_GAP * size;
 }
 
 function joined(left: OpenLine, line: OpenLine): OpenLine {

@@ -3,11 +3,23 @@ import { buildPage } from './build.js';
 import type { CapturedNode, CapturedPage } from './captured.js';
 import type { Look } from './variables.js';
 
-const page = (nodes: readonly CapturedNode[]): CapturedPage => ({ title: 'T', language: 'en', direction: 'ltr', description: '', quirks: false, address: 'http://x/', nodes });
+const page = (nodes: readonly CapturedNode[]): CapturedPage => ({
+  title: 'T',
+  language: 'en',
+  direction: 'ltr',
+  description: '',
+  quirks: false,
+  address: 'http://x/',
+  nodes,
+});
 const empty: Look = { condition: {}, byInterval: [new Map()] };
 
 function build(inside: readonly CapturedNode[], looks: Record<number, Look[]> = {}) {
-  const nodes: CapturedNode[] = [{ parent: -1, tag: 'html', path: 'html' }, { parent: 0, tag: 'body', path: 'html > body', display: 'block' }, ...inside];
+  const nodes: CapturedNode[] = [
+    { parent: -1, tag: 'html', path: 'html' },
+    { parent: 0, tag: 'body', path: 'html > body', display: 'block' },
+    ...inside,
+  ];
   return buildPage({
     name: 'p',
     files: ['p.html'],
@@ -32,7 +44,15 @@ describe('buildPage', () => {
       { parent: 6, text: 'look', seen: true },
     ]);
     expect(textOf(document.body)).toBe('Star evenings Come and look');
-    expect([...walk(document.body)].map(({ kind }) => kind)).toEqual(['box', 'heading', 'words', 'text', 'words', 'run', 'words']);
+    expect([...walk(document.body)].map(({ kind }) => kind)).toEqual([
+      'box',
+      'heading',
+      'words',
+      'text',
+      'words',
+      'run',
+      'words',
+    ]);
   });
 
   it('drops white space that no one sees and keeps what parts words', () => {
@@ -45,22 +65,50 @@ describe('buildPage', () => {
       { parent: 6, text: 'Two', seen: true },
       { parent: 1, text: '\n', seen: false },
     ]);
-    expect(document.body.children?.map((one) => (one.kind === 'words' ? one.text : one.kind))).toEqual(['link', ' ', 'link']);
+    expect(document.body.children?.map((one) => (one.kind === 'words' ? one.text : one.kind))).toEqual([
+      'link',
+      ' ',
+      'link',
+    ]);
   });
 
   it('keeps preformatted text as it is', () => {
-    const document = build([{ parent: 1, tag: 'pre', path: 'p', display: 'block' }, { parent: 2, text: 'a\n  b', seen: true, whiteSpace: 'pre' }]);
+    const document = build([
+      { parent: 1, tag: 'pre', path: 'p', display: 'block' },
+      { parent: 2, text: 'a\n  b', seen: true, whiteSpace: 'pre' },
+    ]);
     expect([...walk(document.body)].at(-1)).toEqual({ kind: 'words', text: 'a\n  b' });
   });
 
   it('makes a picture of a canvas', () => {
-    const document = build([{ parent: 1, tag: 'canvas', path: 'c', display: 'block', picture: 'data:image/png;base64,AA', attributes: { 'aria-label': 'Light curve' } }]);
-    expect(document.body.children?.[0]).toMatchObject({ element: 'img', kind: 'image', attributes: { src: 'data:image/png;base64,AA', alt: 'Light curve' } });
+    const document = build([
+      {
+        parent: 1,
+        tag: 'canvas',
+        path: 'c',
+        display: 'block',
+        picture: 'data:image/png;base64,AA',
+        attributes: { 'aria-label': 'Light curve' },
+      },
+    ]);
+    expect(document.body.children?.[0]).toMatchObject({
+      element: 'img',
+      kind: 'image',
+      attributes: { src: 'data:image/png;base64,AA', alt: 'Light curve' },
+    });
   });
 
   it('tells a button from a link by its look', () => {
-    const button: Look = { condition: {}, byInterval: [new Map(Object.entries({ 'padding-left': '20px', 'padding-top': '10px', 'background-color': 'red' }))] };
-    const document = build([{ parent: 1, tag: 'a', path: 'a', display: 'inline-block', box: [0, 0, 120, 40], attributes: { href: '/' } }], { 2: [button] });
+    const button: Look = {
+      condition: {},
+      byInterval: [
+        new Map(Object.entries({ 'padding-left': '20px', 'padding-top': '10px', 'background-color': 'red' })),
+      ],
+    };
+    const document = build(
+      [{ parent: 1, tag: 'a', path: 'a', display: 'inline-block', box: [0, 0, 120, 40], attributes: { href: '/' } }],
+      { 2: [button] },
+    );
     expect(document.body.children?.[0]).toMatchObject({ kind: 'button', style: 's2' });
   });
 

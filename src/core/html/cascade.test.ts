@@ -25,7 +25,11 @@ function resolve(given: readonly Given[], inline: [number, Record<string, string
     media: [],
     when: when ? [when] : [],
     layer,
-    set: Object.entries(set).map(([name, value]) => [name, value.replace(' !important', ''), value.endsWith('!important')]),
+    set: Object.entries(set).map(([name, value]) => [
+      name,
+      value.replace(' !important', ''),
+      value.endsWith('!important'),
+    ]),
   }));
   const matched = given.map(({ selector, matches, hosts }, rule): MatchedSelector => {
     const [read] = readSelectorList(selector);
@@ -33,10 +37,22 @@ function resolve(given: readonly Given[], inline: [number, Record<string, string
     return { rule, selector: read, elements: matches, ...(hosts ? { hosts: new Set(hosts) } : {}) };
   });
   const holds = given.map((one) => one.holds ?? [true, true]);
-  return cascade(nodes, rules, matched, holds, new Map(inline.map(([element, set]) => [element, Object.entries(set).map(([name, value]) => [name, value, false] as const)])));
+  return cascade(
+    nodes,
+    rules,
+    matched,
+    holds,
+    new Map(
+      inline.map(([element, set]) => [
+        element,
+        Object.entries(set).map(([name, value]) => [name, value, false] as const),
+      ]),
+    ),
+  );
 }
 
-const restOf = (looks: RawLook[][], element: number, interval = 0) => Object.fromEntries(looks[element]?.[0]?.byInterval[interval] ?? []);
+const restOf = (looks: RawLook[][], element: number, interval = 0) =>
+  Object.fromEntries(looks[element]?.[0]?.byInterval[interval] ?? []);
 
 describe('cascade (CSS Cascade 5, section 6)', () => {
   it('lets the more specific rule win, then the later one', () => {
@@ -49,7 +65,13 @@ describe('cascade (CSS Cascade 5, section 6)', () => {
   });
 
   it('lets importance win over specificity and inline styles', () => {
-    const looks = resolve([{ selector: 'a', set: { color: 'red !important' }, matches: [2] }, { selector: '#x', set: { color: 'blue' }, matches: [2] }], [[2, { color: 'green' }]]);
+    const looks = resolve(
+      [
+        { selector: 'a', set: { color: 'red !important' }, matches: [2] },
+        { selector: '#x', set: { color: 'blue' }, matches: [2] },
+      ],
+      [[2, { color: 'green' }]],
+    );
     expect(restOf(looks, 2)).toEqual({ color: 'red' });
   });
 
@@ -102,6 +124,10 @@ describe('cascade (CSS Cascade 5, section 6)', () => {
       { selector: 'a::after', set: { content: '"→"' }, matches: [2] },
       { selector: 'a', set: { color: 'white' }, when: '@media (prefers-color-scheme: dark)', matches: [2] },
     ]);
-    expect(looks[2]?.map(({ condition }) => condition)).toEqual([{}, { part: '::after' }, { when: '@media (prefers-color-scheme: dark)' }]);
+    expect(looks[2]?.map(({ condition }) => condition)).toEqual([
+      {},
+      { part: '::after' },
+      { when: '@media (prefers-color-scheme: dark)' },
+    ]);
   });
 });

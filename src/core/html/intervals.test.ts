@@ -15,13 +15,20 @@ describe('thresholdsOf', () => {
 
 describe('intervals', () => {
   it('lie between the thresholds, widest first', () => {
-    expect(intervalsBetween([600, 900])).toEqual([{ width: 1440 }, { below: 900, width: 899 }, { below: 600, width: 599 }]);
+    expect(intervalsBetween([600, 900])).toEqual([
+      { width: 1440 },
+      { below: 900, width: 899 },
+      { below: 600, width: 599 },
+    ]);
   });
 
   it('join where nothing changes', () => {
     const intervals = intervalsBetween([600, 601, 900]);
     const holds = [[true, false, false, false]];
-    expect(joinIntervals(intervals, holds)).toEqual({ intervals: [{ width: 1440 }, { below: 900, width: 899 }], at: [0, 1] });
+    expect(joinIntervals(intervals, holds)).toEqual({
+      intervals: [{ width: 1440 }, { below: 900, width: 899 }],
+      at: [0, 1],
+    });
   });
 
   it('are one where there are no thresholds', () => {

@@ -7,8 +7,12 @@ const nodes: CapturedNode[] = [
   { parent: 0, tag: 'p' },
   { parent: 1, tag: 'a', attributes: { href: '#' } },
 ];
-const look = (...sets: Record<string, string>[]): Look => ({ condition: {}, byInterval: sets.map((set) => new Map(Object.entries(set))) });
-const rest = (looks: Look[][], element: number) => looks[element]?.[0]?.byInterval.map((set) => Object.fromEntries(set));
+const look = (...sets: Record<string, string>[]): Look => ({
+  condition: {},
+  byInterval: sets.map((set) => new Map(Object.entries(set))),
+});
+const rest = (looks: Look[][], element: number) =>
+  looks[element]?.[0]?.byInterval.map((set) => Object.fromEntries(set));
 
 describe('probeName', () => {
   it('names what changes how a browser styles an element', () => {
@@ -21,9 +25,15 @@ describe('probeName', () => {
 
 describe('dropIdle', () => {
   it('drops a declaration only if it is idle in every interval', () => {
-    const looks = [[look({}, {})], [look({ 'margin-top': '0px', float: 'none' }, { 'margin-top': '9px', float: 'none' })], [look({}, {})]];
+    const looks = [
+      [look({}, {})],
+      [look({ 'margin-top': '0px', float: 'none' }, { 'margin-top': '9px', float: 'none' })],
+      [look({}, {})],
+    ];
     const request = probeRequest(nodes, looks);
-    const idle = request.items.map(({ set }) => set.filter(([name, value]) => value === '0px' || name === 'float').map(([name]) => name));
+    const idle = request.items.map(({ set }) =>
+      set.filter(([name, value]) => value === '0px' || name === 'float').map(([name]) => name),
+    );
     const lean = dropIdle(nodes, looks, request, { idle, defaults: {}, own: {} });
     expect(rest(lean, 1)).toEqual([{ 'margin-top': '0px' }, { 'margin-top': '9px' }]);
   });
@@ -31,25 +41,41 @@ describe('dropIdle', () => {
 
 describe('dropInherited', () => {
   it('drops what the parent hands down anyway', () => {
-    const lean = dropInherited(nodes, [[look({ color: 'red' })], [look({ color: 'red', 'text-align': 'left' })], [look({})]], {});
+    const lean = dropInherited(
+      nodes,
+      [[look({ color: 'red' })], [look({ color: 'red', 'text-align': 'left' })], [look({})]],
+      {},
+    );
     expect(rest(lean, 1)).toEqual([{ 'text-align': 'left' }]);
   });
 
   it('keeps what the browser styles by itself, and relative values', () => {
-    const lean = dropInherited(nodes, [[look({ color: 'red', 'font-size': '2em' })], [look({ 'font-size': '2em' })], [look({ color: 'red' })]], { 'a[href]': ['color'] });
+    const lean = dropInherited(
+      nodes,
+      [[look({ color: 'red', 'font-size': '2em' })], [look({ 'font-size': '2em' })], [look({ color: 'red' })]],
+      { 'a[href]': ['color'] },
+    );
     expect(rest(lean, 1)).toEqual([{ 'font-size': '2em' }]);
     expect(rest(lean, 2)).toEqual([{ color: 'red' }]);
   });
 
   it('keeps it if one interval differs', () => {
-    const lean = dropInherited(nodes, [[look({ color: 'red' }, { color: 'blue' })], [look({ color: 'red' }, { color: 'red' })], [look({}, {})]], {});
+    const lean = dropInherited(
+      nodes,
+      [[look({ color: 'red' }, { color: 'blue' })], [look({ color: 'red' }, { color: 'red' })], [look({}, {})]],
+      {},
+    );
     expect(rest(lean, 1)).toEqual([{ color: 'red' }, { color: 'red' }]);
   });
 });
 
 describe('writeOutInherit', () => {
   it('writes handed-down box-sizing out', () => {
-    const made = writeOutInherit(nodes, [[look({ 'box-sizing': 'border-box' })], [look({ 'box-sizing': 'inherit' })], [look({ 'box-sizing': 'inherit' })]]);
+    const made = writeOutInherit(nodes, [
+      [look({ 'box-sizing': 'border-box' })],
+      [look({ 'box-sizing': 'inherit' })],
+      [look({ 'box-sizing': 'inherit' })],
+    ]);
     expect(rest(made, 2)).toEqual([{ 'box-sizing': 'border-box' }]);
   });
 });

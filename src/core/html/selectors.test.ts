@@ -47,7 +47,10 @@ describe('readSelectorList', () => {
   });
 
   it('reads the state of an ancestor', () => {
-    expect(only('.card:hover .title')).toMatchObject({ match: '.card .title', within: { match: '.card', state: ':hover' } });
+    expect(only('.card:hover .title')).toMatchObject({
+      match: '.card .title',
+      within: { match: '.card', state: ':hover' },
+    });
   });
 
   it('says when a state cannot be kept', () => {

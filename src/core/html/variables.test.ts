@@ -10,7 +10,9 @@ const look = (set: Record<string, string>): RawLook => ({ condition: {}, byInter
 
 function written(root: Record<string, string>, child: Record<string, string>) {
   const pending = writeOutVariables(nodes, [[look(root)], [look(child)]]);
-  const expanded = pending.pairs.map(([property, value]) => (property === 'margin' ? { 'margin-top': value, 'margin-left': value } : { [property]: value }));
+  const expanded = pending.pairs.map(([property, value]) =>
+    property === 'margin' ? { 'margin-top': value, 'margin-left': value } : { [property]: value },
+  );
   return Object.fromEntries(pending.finish(expanded)[1]?.[0]?.byInterval[0] ?? []);
 }
 
@@ -41,7 +43,12 @@ describe('writeOutVariables', () => {
   });
 
   it('writes shorthands out', () => {
-    expect(written({ '--m': '4px' }, { 'margin-top': '\u0001margin\u0001var(--m)', 'margin-left': '\u0001margin\u0001var(--m)' })).toEqual({ 'margin-top': '4px', 'margin-left': '4px' });
+    expect(
+      written(
+        { '--m': '4px' },
+        { 'margin-top': '\u0001margin\u0001var(--m)', 'margin-left': '\u0001margin\u0001var(--m)' },
+      ),
+    ).toEqual({ 'margin-top': '4px', 'margin-left': '4px' });
   });
 
   it('unsets what refers to nothing or in a circle', () => {

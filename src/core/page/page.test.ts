@@ -9,10 +9,24 @@ import { elements, mapTree, textOf, walk } from './walk.js';
 import { firstWords, NameGiver, slug } from './words.js';
 
 describe('walking a page', () => {
-  const tree = element('box', 'a', {}, element('text', 'b', {}, words('One '), element('run', 'c', { inline: true }, words('two'))), element('text', 'd', {}, words('three')));
+  const tree = element(
+    'box',
+    'a',
+    {},
+    element('text', 'b', {}, words('One '), element('run', 'c', { inline: true }, words('two'))),
+    element('text', 'd', {}, words('three')),
+  );
 
   it('visits parents before children, in order', () => {
-    expect([...walk(tree)].map((node) => (node.kind === 'words' ? node.text : node.name))).toEqual(['a', 'b', 'One ', 'c', 'two', 'd', 'three']);
+    expect([...walk(tree)].map((node) => (node.kind === 'words' ? node.text : node.name))).toEqual([
+      'a',
+      'b',
+      'One ',
+      'c',
+      'two',
+      'd',
+      'three',
+    ]);
     expect([...elements(tree)]).toHaveLength(4);
   });
 
@@ -21,7 +35,9 @@ describe('walking a page', () => {
   });
 
   it('replaces, unfolds and drops nodes', () => {
-    const flat = mapTree(tree, (node) => (node.kind === 'run' ? (node.children ?? []) : node.kind === 'words' && node.text === 'three' ? [] : node));
+    const flat = mapTree(tree, (node) =>
+      node.kind === 'run' ? (node.children ?? []) : node.kind === 'words' && node.text === 'three' ? [] : node,
+    );
     expect([...walk(flat)].map(({ kind }) => kind)).toEqual(['box', 'text', 'words', 'words', 'text']);
     expect(() => mapTree(tree, () => [])).toThrow('one element');
   });
@@ -41,7 +57,12 @@ describe('names', () => {
 
   it('are never given twice', () => {
     const giver = new NameGiver();
-    expect(['text', 'text-2', 'text', 'text'].map((name) => giver.give(name))).toEqual(['text', 'text-2', 'text-3', 'text-4']);
+    expect(['text', 'text-2', 'text', 'text'].map((name) => giver.give(name))).toEqual([
+      'text',
+      'text-2',
+      'text-3',
+      'text-4',
+    ]);
   });
 
   it('are the first words of a text', () => {
@@ -60,8 +81,16 @@ describe('checkDocument', () => {
     ['an unknown member', { ...page({}), extra: 1 }, /not a page document/],
     ['an unknown kind', page({}, { ...element('text', 'x'), kind: 'blink' as never }), /not a page document/],
     ['a style that is not there', page({}, element('text', 'x', { style: 'gone' })), /names the style "gone"/],
-    ['a breakpoint that is not there', page({ a: { rest: {}, variants: [{ at: 'below-1', set: {} }] } }), /names the breakpoint "below-1"/],
-    ['a host that is not there', page({ a: { rest: {}, variants: [{ within: { style: 'z', state: ':hover' }, set: {} }] } }), /names the style "z"/],
+    [
+      'a breakpoint that is not there',
+      page({ a: { rest: {}, variants: [{ at: 'below-1', set: {} }] } }),
+      /names the breakpoint "below-1"/,
+    ],
+    [
+      'a host that is not there',
+      page({ a: { rest: {}, variants: [{ within: { style: 'z', state: ':hover' }, set: {} }] } }),
+      /names the style "z"/,
+    ],
   ])('refuses %s', (_, document, message) => {
     expect(() => checkDocument(document, 'pages/x.json')).toThrow(message);
     expect(() => checkDocument(document, 'pages/x.json')).toThrow(Problem);
@@ -76,20 +105,45 @@ describe('checkDocument', () => {
 describe('assets of a page', () => {
   const document = {
     ...page(
-      { a: { rest: { 'background-image': 'url("http://x/b.jpg")' }, variants: [{ at: 'below-600', set: { 'background-image': 'url(http://x/c.jpg)' } }] } },
-      element('image', 'p', { element: 'img', attributes: { src: 'http://x/p.jpg', srcset: 'http://x/p.jpg 1x, http://x/p2.jpg 2x', alt: '' } }),
+      {
+        a: {
+          rest: { 'background-image': 'url("http://x/b.jpg")' },
+          variants: [{ at: 'below-600', set: { 'background-image': 'url(http://x/c.jpg)' } }],
+        },
+      },
+      element('image', 'p', {
+        element: 'img',
+        attributes: { src: 'http://x/p.jpg', srcset: 'http://x/p.jpg 1x, http://x/p2.jpg 2x', alt: '' },
+      }),
       element('link', 'l', { element: 'a', attributes: { href: 'other.html' } }),
       element('icon', 'i', { element: 'svg', markup: '<svg><image href="http://x/i.png"/><use href="#a"/></svg>' }),
     ),
-    fonts: [{ family: 'F', descriptors: { 'font-family': 'F', src: 'url("http://x/f.ttf") format("truetype"), url("http://x/f.woff2") format("woff2")' } }],
+    fonts: [
+      {
+        family: 'F',
+        descriptors: {
+          'font-family': 'F',
+          src: 'url("http://x/f.ttf") format("truetype"), url("http://x/f.woff2") format("woff2")',
+        },
+      },
+    ],
   };
 
   it('are found once each, links left alone', () => {
-    expect(assetAddresses(document)).toEqual(['http://x/b.jpg', 'http://x/c.jpg', 'http://x/p.jpg', 'http://x/p2.jpg', 'http://x/i.png', 'http://x/f.woff2']);
+    expect(assetAddresses(document)).toEqual([
+      'http://x/b.jpg',
+      'http://x/c.jpg',
+      'http://x/p.jpg',
+      'http://x/p2.jpg',
+      'http://x/i.png',
+      'http://x/f.woff2',
+    ]);
   });
 
   it('are replaced everywhere; what is missing leaves its space', () => {
-    const mapped = mapAssets(document, (address) => (address.includes('p2') || address.includes('c.jpg') ? undefined : address.replace('http://x/', 'assets/')));
+    const mapped = mapAssets(document, (address) =>
+      address.includes('p2') || address.includes('c.jpg') ? undefined : address.replace('http://x/', 'assets/'),
+    );
     expect(mapped.styles['a']?.rest['background-image']).toBe('url("assets/b.jpg")');
     expect(mapped.styles['a']?.variants?.[0]?.set['background-image']).toBe('url("")');
     expect(mapped.body.children?.[0]).toMatchObject({ attributes: { src: 'assets/p.jpg', srcset: 'assets/p.jpg 1x' } });

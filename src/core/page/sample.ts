@@ -1,7 +1,12 @@
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from './types.js';
 
 /** Small page documents for tests. */
-export function element(kind: ElementNode['kind'], name: string, more: Partial<ElementNode> = {}, ...children: PageNode[]): ElementNode {
+export function element(
+  kind: ElementNode['kind'],
+  name: string,
+  more: Partial<ElementNode> = {},
+  ...children: PageNode[]
+): ElementNode {
   return { id: `${kind}-${name}`, kind, name, element: 'div', ...more, ...(children.length ? { children } : {}) };
 }
 

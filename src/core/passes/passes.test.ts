@@ -10,7 +10,13 @@ import { shareStyles } from './share-styles.js';
 import { unused } from './unused.js';
 
 const nowhere = { boxes: new Map(), width: 1440 };
-const band = (name: string, y: number, height: number, more: Partial<ElementNode> = {}, ...children: ElementNode[]) => ({ node: element('box', name, more, ...children), box: [0, y, 1440, height] as const });
+const band = (
+  name: string,
+  y: number,
+  height: number,
+  more: Partial<ElementNode> = {},
+  ...children: ElementNode[]
+) => ({ node: element('box', name, more, ...children), box: [0, y, 1440, height] as const });
 
 describe('sections', () => {
   const parts = [
@@ -21,11 +27,21 @@ describe('sections', () => {
   ];
   const inner = element('box', 'inner', {}, ...parts.map(({ node }) => node));
   const wrapped = page({}, element('box', 'outer', {}, inner));
-  const boxes = new Map<string, readonly [number, number, number, number]>([...parts.map(({ node, box }) => [node.id, box] as const), [inner.id, [0, 0, 1440, 1070]], ['box-outer', [0, 0, 1440, 1070]], ['box-page', [0, 0, 1440, 1070]]]);
+  const boxes = new Map<string, readonly [number, number, number, number]>([
+    ...parts.map(({ node, box }) => [node.id, box] as const),
+    [inner.id, [0, 0, 1440, 1070]],
+    ['box-outer', [0, 0, 1440, 1070]],
+    ['box-page', [0, 0, 1440, 1070]],
+  ]);
 
   it('are the bands of the page, through wrappers, with names and parts', () => {
     const found = sectionsOf(sections.run(wrapped, { boxes, width: 1440 }));
-    expect(found.map(({ name, part }) => [name, part])).toEqual([['header', 'header'], ['The darkest sky', undefined], ['special offers', undefined], ['footer', 'footer']]);
+    expect(found.map(({ name, part }) => [name, part])).toEqual([
+      ['header', 'header'],
+      ['The darkest sky', undefined],
+      ['special offers', undefined],
+      ['footer', 'footer'],
+    ]);
   });
 
   it('are not found twice', () => {
@@ -41,15 +57,32 @@ describe('sections', () => {
 describe('share-styles', () => {
   const red = { rest: { color: 'red' } };
   const document = page(
-    { s1: red, s2: red, s3: { rest: { color: 'blue' } }, s4: red, s5: { rest: { color: 'red' }, variants: [{ within: { style: 's3', state: ':hover' }, set: { color: 'black' } }] } },
-    element('section', 'Hero', { style: 's3' }, element('button', 'a', { style: 's1' }), element('button', 'b', { style: 's2' }), element('text', 'd', { style: 's5' })),
+    {
+      s1: red,
+      s2: red,
+      s3: { rest: { color: 'blue' } },
+      s4: red,
+      s5: { rest: { color: 'red' }, variants: [{ within: { style: 's3', state: ':hover' }, set: { color: 'black' } }] },
+    },
+    element(
+      'section',
+      'Hero',
+      { style: 's3' },
+      element('button', 'a', { style: 's1' }),
+      element('button', 'b', { style: 's2' }),
+      element('text', 'd', { style: 's5' }),
+    ),
     element('section', 'Other', {}, element('button', 'c', { style: 's4' })),
   );
   const shared = shareStyles.run(document, nowhere);
 
   it('makes equal styles one and names it by use', () => {
     expect(Object.keys(shared.styles)).toEqual(['hero', 'button', 'hero-text']);
-    expect([...elements(shared.body)].filter(({ kind }) => kind === 'button').map(({ style }) => style)).toEqual(['button', 'button', 'button']);
+    expect([...elements(shared.body)].filter(({ kind }) => kind === 'button').map(({ style }) => style)).toEqual([
+      'button',
+      'button',
+      'button',
+    ]);
   });
 
   it('renames the hosts of states with them', () => {
@@ -64,14 +97,37 @@ describe('share-styles', () => {
 describe('fields', () => {
   const document = page(
     {},
-    element('section', 'Hero', {}, element('heading', 'h', {}, words('A')), element('text', 't', {}, words('B '), element('run', 'r', {}, words('C'))), element('button', 'b', { element: 'a', attributes: { href: '/x' } }, words('D'))),
-    element('section', 'Hero', {}, element('image', 'i', { element: 'img', attributes: { src: 'a.jpg', alt: 'A' } }), element('text', 'e', {}, words('  '))),
+    element(
+      'section',
+      'Hero',
+      {},
+      element('heading', 'h', {}, words('A')),
+      element('text', 't', {}, words('B '), element('run', 'r', {}, words('C'))),
+      element('button', 'b', { element: 'a', attributes: { href: '/x' } }, words('D')),
+    ),
+    element(
+      'section',
+      'Hero',
+      {},
+      element('image', 'i', { element: 'img', attributes: { src: 'a.jpg', alt: 'A' } }),
+      element('text', 'e', {}, words('  ')),
+    ),
   );
   const filled = fields.run(document, nowhere);
-  const all = [...walk(filled.body)].flatMap((node) => (node.kind === 'words' ? (node.field ? [node.field] : []) : Object.values(node.fields ?? {})));
+  const all = [...walk(filled.body)].flatMap((node) =>
+    node.kind === 'words' ? (node.field ? [node.field] : []) : Object.values(node.fields ?? {}),
+  );
 
   it('are given to every word, picture and link, each another one', () => {
-    expect(all).toEqual(['hero.heading', 'hero.text', 'hero.text-2', 'hero.button-address', 'hero.button', 'hero-2.picture', 'hero-2.picture-alt']);
+    expect(all).toEqual([
+      'hero.heading',
+      'hero.text',
+      'hero.text-2',
+      'hero.button-address',
+      'hero.button',
+      'hero-2.picture',
+      'hero-2.picture-alt',
+    ]);
     expect(new Set(all).size).toBe(all.length);
   });
 
@@ -82,17 +138,33 @@ describe('fields', () => {
 
 describe('everywhere', () => {
   const bordered = { rest: { 'box-sizing': 'border-box', color: 'red' } };
-  const document = page({ a: bordered, b: { rest: { width: '10px' } }, c: { rest: { width: '10px' } } }, element('box', '1', { style: 'a' }), element('box', '2', { style: 'a' }), element('box', '3', { style: 'b' }), element('button', '4', { style: 'c', element: 'button' }));
+  const document = page(
+    { a: bordered, b: { rest: { width: '10px' } }, c: { rest: { width: '10px' } } },
+    element('box', '1', { style: 'a' }),
+    element('box', '2', { style: 'a' }),
+    element('box', '3', { style: 'b' }),
+    element('button', '4', { style: 'c', element: 'button' }),
+  );
 
   it('says border-box once and its opposite where a size needs it', () => {
     const made = everywhere.run({ ...document, body: { ...document.body, style: 'a' } }, nowhere);
     expect(made.everywhere).toEqual({ 'box-sizing': 'border-box' });
-    expect(made.styles).toEqual({ a: { rest: { color: 'red' } }, b: { rest: { width: '10px', 'box-sizing': 'content-box' } }, c: { rest: { width: '10px' } } });
+    expect(made.styles).toEqual({
+      a: { rest: { color: 'red' } },
+      b: { rest: { width: '10px', 'box-sizing': 'content-box' } },
+      c: { rest: { width: '10px' } },
+    });
     expect(everywhere.run(made, nowhere)).toEqual(made);
   });
 
   it('leaves a page alone where few elements are so', () => {
-    const few = page({ a: bordered }, element('box', '1', { style: 'a' }), element('box', '2'), element('box', '3'), element('box', '4'));
+    const few = page(
+      { a: bordered },
+      element('box', '1', { style: 'a' }),
+      element('box', '2'),
+      element('box', '3'),
+      element('box', '4'),
+    );
     expect(everywhere.run(few, nowhere)).toBe(few);
   });
 });
@@ -100,15 +172,31 @@ describe('everywhere', () => {
 describe('unused and names', () => {
   it('drop fonts and keyframes that no style uses', () => {
     const face = (family: string) => ({ family, descriptors: { 'font-family': family, src: 'url("a.woff2")' } });
-    const document: PageDocument = { ...page({ a: { rest: { 'font-family': 'Figtree, Arial', 'animation-name': 'rise' } } }), fonts: [face('Figtree'), face('Gone')], keyframes: { rise: 'from { top: 0 }', fall: 'to { top: 0 }' } };
+    const document: PageDocument = {
+      ...page({ a: { rest: { 'font-family': 'Figtree, Arial', 'animation-name': 'rise' } } }),
+      fonts: [face('Figtree'), face('Gone')],
+      keyframes: { rise: 'from { top: 0 }', fall: 'to { top: 0 }' },
+    };
     const made = unused.run(document, nowhere);
     expect(made.fonts?.map(({ family }) => family)).toEqual(['Figtree']);
     expect(Object.keys(made.keyframes ?? {})).toEqual(['rise']);
   });
 
   it('name elements by their words or labels', () => {
-    const made = names.run(page({}, element('heading', 'x', {}, words('One two three four five six')), element('image', 'y', { attributes: { alt: 'The dome' } }), element('box', 'z')), nowhere);
-    expect(made.body.children?.map((one) => (one.kind === 'words' ? '' : one.name))).toEqual(['One two three four five …', 'The dome', 'box']);
+    const made = names.run(
+      page(
+        {},
+        element('heading', 'x', {}, words('One two three four five six')),
+        element('image', 'y', { attributes: { alt: 'The dome' } }),
+        element('box', 'z'),
+      ),
+      nowhere,
+    );
+    expect(made.body.children?.map((one) => (one.kind === 'words' ? '' : one.name))).toEqual([
+      'One two three four five …',
+      'The dome',
+      'box',
+    ]);
   });
 });
 

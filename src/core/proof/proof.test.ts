@@ -4,22 +4,43 @@ import { comparePixels, type Raster } from './pixels.js';
 import { overLimits, percent, proveWidth, sectionBands } from './proof.js';
 import { compareWords, countClashes } from './words.js';
 
-const word = (text: string, x: number, y: number, width = 40, height = 20): MeasuredWord => ({ text, x, y, width, height });
+const word = (text: string, x: number, y: number, width = 40, height = 20): MeasuredWord => ({
+  text,
+  x,
+  y,
+  width,
+  height,
+});
 
 describe('compareWords', () => {
   it('finds every word of a page in itself', () => {
     fc.assert(
-      fc.property(fc.array(fc.record({ text: fc.constantFrom('a', 'b', 'star'), x: fc.integer({ min: 0, max: 900 }), y: fc.integer({ min: 0, max: 900 }) })), (list) => {
-        const words = list.map(({ text, x, y }) => word(text, x, y));
-        expect(compareWords(words, words)).toMatchObject({ missing: 0, extra: 0 });
-      }),
+      fc.property(
+        fc.array(
+          fc.record({
+            text: fc.constantFrom('a', 'b', 'star'),
+            x: fc.integer({ min: 0, max: 900 }),
+            y: fc.integer({ min: 0, max: 900 }),
+          }),
+        ),
+        (list) => {
+          const words = list.map(({ text, x, y }) => word(text, x, y));
+          expect(compareWords(words, words)).toMatchObject({ missing: 0, extra: 0 });
+        },
+      ),
     );
   });
 
   it('pairs the nearest and says how far it moved', () => {
-    const figures = compareWords([word('star', 0, 0), word('star', 0, 100), word('gone', 5, 5)], [word('Star', 0, 103), word('star', 1, 0), word('new', 0, 0)]);
+    const figures = compareWords(
+      [word('star', 0, 0), word('star', 0, 100), word('gone', 5, 5)],
+      [word('Star', 0, 103), word('star', 1, 0), word('new', 0, 0)],
+    );
     expect(figures).toMatchObject({ words: 3, placed: 1 / 3, missing: 1 / 3, extra: 1 });
-    expect(figures.moved).toEqual([{ text: 'gone', x: 5, y: 5 }, { text: 'star', x: 0, y: 100, dx: 0, dy: 3 }]);
+    expect(figures.moved).toEqual([
+      { text: 'gone', x: 5, y: 5 },
+      { text: 'star', x: 0, y: 100, dx: 0, dy: 3 },
+    ]);
   });
 
   it('calls a page without words placed', () => {
@@ -37,41 +58,94 @@ describe('countClashes', () => {
 describe('comparePixels', () => {
   const raster = (width: number, height: number, grey: (x: number, y: number) => number): Raster => {
     const data = new Uint8ClampedArray(width * height * 4).fill(255);
-    for (let y = 0; y < height; y += 1) for (let x = 0; x < width; x += 1) data.fill(grey(x, y), (y * width + x) * 4, (y * width + x) * 4 + 3);
+    for (let y = 0; y < height; y += 1)
+      for (let x = 0; x < width; x += 1) data.fill(grey(x, y), (y * width + x) * 4, (y * width + x) * 4 + 3);
     return { width, height, data };
   };
 
   it('finds no difference in equal pictures', () => {
     const one = raster(8, 8, (x, y) => x * y);
-    expect(comparePixels(one, raster(8, 8, (x, y) => x * y), [{ y: 0, height: 8 }])).toEqual({ differ: 0, bands: [0] });
+    expect(
+      comparePixels(
+        one,
+        raster(8, 8, (x, y) => x * y),
+        [{ y: 0, height: 8 }],
+      ),
+    ).toEqual({ differ: 0, bands: [0] });
   });
 
   it('counts what the eye sees, in the whole and in bands', () => {
-    const figures = comparePixels(raster(4, 4, () => 255), raster(4, 4, (_, y) => (y === 3 ? 0 : 254)), [{ y: 0, height: 2 }, { y: 2, height: 2 }]);
+    const figures = comparePixels(
+      raster(4, 4, () => 255),
+      raster(4, 4, (_, y) => (y === 3 ? 0 : 254)),
+      [
+        { y: 0, height: 2 },
+        { y: 2, height: 2 },
+      ],
+    );
     expect(figures).toEqual({ differ: 0.25, bands: [0, 0.5] });
   });
 
   it('counts what only one picture has', () => {
-    expect(comparePixels(raster(4, 4, () => 0), raster(4, 8, () => 0), []).differ).toBe(0.5);
-    expect(comparePixels(raster(2, 4, () => 0), raster(4, 4, () => 0), []).differ).toBe(0.5);
+    expect(
+      comparePixels(
+        raster(4, 4, () => 0),
+        raster(4, 8, () => 0),
+        [],
+      ).differ,
+    ).toBe(0.5);
+    expect(
+      comparePixels(
+        raster(2, 4, () => 0),
+        raster(4, 4, () => 0),
+        [],
+      ).differ,
+    ).toBe(0.5);
   });
 
   it('marks differing pixels', () => {
     const marked = new Uint8ClampedArray(2 * 1 * 4);
-    comparePixels(raster(2, 1, () => 255), raster(2, 1, (x) => (x ? 0 : 255)), [], marked);
+    comparePixels(
+      raster(2, 1, () => 255),
+      raster(2, 1, (x) => (x ? 0 : 255)),
+      [],
+      marked,
+    );
     expect([...marked.slice(0, 4)]).toEqual([255, 255, 255, 255]);
     expect(marked[4]).toBeGreaterThan((marked[5] as number) + 100);
   });
 });
 
 describe('proveWidth', () => {
-  const measured = (more: Partial<MeasuredPage>): MeasuredPage => ({ words: [], sections: [], pictures: [], height: 200, overflow: 0, elements: 3, ...more });
-  const source = measured({ words: [word('one', 0, 10), word('two', 0, 110)], sections: [{ name: 'a', x: 0, y: 0, width: 400, height: 100 }, { name: 'b', x: 0, y: 99.6, width: 400, height: 100 }] });
-  const result = measured({ words: [word('one', 0, 10), word('two', 0, 130)], sections: [{ name: 'a', x: 0, y: 0, width: 400, height: 120 }], overflow: 12, height: 220 });
+  const measured = (more: Partial<MeasuredPage>): MeasuredPage => ({
+    words: [],
+    sections: [],
+    pictures: [],
+    height: 200,
+    overflow: 0,
+    elements: 3,
+    ...more,
+  });
+  const source = measured({
+    words: [word('one', 0, 10), word('two', 0, 110)],
+    sections: [
+      { name: 'a', x: 0, y: 0, width: 400, height: 100 },
+      { name: 'b', x: 0, y: 99.6, width: 400, height: 100 },
+    ],
+  });
+  const result = measured({
+    words: [word('one', 0, 10), word('two', 0, 130)],
+    sections: [{ name: 'a', x: 0, y: 0, width: 400, height: 120 }],
+    overflow: 12,
+    height: 220,
+  });
   const proof = proveWidth(400, source, result, { differ: 0.1, bands: [0, 0.2] });
 
   it('gives figures for each section', () => {
-    expect(sectionBands(source)).toEqual([{ y: 0, height: 100 }, { y: 100, height: 100 }]);
+    expect(sectionBands(source)).toEqual([
+      { y: 0, height: 100 },
+      { y: 100, height: 100 },
+    ]);
     expect(proof.sections).toEqual([
       { name: 'a', differ: 0, placed: 1, words: 1, source: { y: 0, height: 100 }, result: { y: 0, height: 120 } },
       { name: 'b', differ: 0.2, placed: 0, words: 1, source: { y: 100, height: 100 } },
@@ -80,7 +154,10 @@ describe('proveWidth', () => {
   });
 
   it('says in words what is over a limit', () => {
-    expect(overLimits([proof], { differ: 0.05, placed: 0.9 })).toEqual(['400 px: 10.00 % of the pixels differ, the limit is 5.00 %', '400 px: 50.00 % of the words are in place, the limit is 90.00 %']);
+    expect(overLimits([proof], { differ: 0.05, placed: 0.9 })).toEqual([
+      '400 px: 10.00 % of the pixels differ, the limit is 5.00 %',
+      '400 px: 50.00 % of the words are in place, the limit is 90.00 %',
+    ]);
     expect(overLimits([proof], { differ: 0.2, placed: 0.5 })).toEqual([]);
   });
 

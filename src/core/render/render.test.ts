@@ -8,7 +8,18 @@ import { renderSite } from './site.js';
 
 describe('HTML', () => {
   it('is whole, indented and marks sections', () => {
-    const html = renderHtml(page({ hero: { rest: {} } }, element('section', 'Star evenings', { element: 'section', style: 'hero' }, element('heading', 'h', { element: 'h1' }, words('Look up')))), 'style.css');
+    const html = renderHtml(
+      page(
+        { hero: { rest: {} } },
+        element(
+          'section',
+          'Star evenings',
+          { element: 'section', style: 'hero' },
+          element('heading', 'h', { element: 'h1' }, words('Look up')),
+        ),
+      ),
+      'style.css',
+    );
     expect(html).toBe(
       '<!doctype html>\n<html lang="en">\n<head>\n  <meta charset="utf-8">\n  <meta name="viewport" content="width=device-width, initial-scale=1">\n  <title>Sample</title>\n' +
         '  <link rel="stylesheet" href="style.css">\n</head>\n<body>\n  <section class="hero" data-section="star-evenings">\n    <h1>Look up</h1>\n  </section>\n</body>\n</html>\n',
@@ -16,12 +27,32 @@ describe('HTML', () => {
   });
 
   it('adds no white space where it would show', () => {
-    const html = renderHtml(page({}, element('text', 'p', { element: 'p' }, words('a'), element('run', 'b', { element: 'b', inline: true }, words('b')), words('c'))), 's');
+    const html = renderHtml(
+      page(
+        {},
+        element(
+          'text',
+          'p',
+          { element: 'p' },
+          words('a'),
+          element('run', 'b', { element: 'b', inline: true }, words('b')),
+          words('c'),
+        ),
+      ),
+      's',
+    );
     expect(html).toContain('<p>a<b>b</b>c</p>');
   });
 
   it('writes void elements, empty attributes and quirks mode as they are', () => {
-    const document = { ...page({}, element('image', 'i', { element: 'img', attributes: { src: 'a.jpg', alt: '' } }), element('field', 'f', { element: 'input', attributes: { required: '', type: 'text' } })), quirks: true };
+    const document = {
+      ...page(
+        {},
+        element('image', 'i', { element: 'img', attributes: { src: 'a.jpg', alt: '' } }),
+        element('field', 'f', { element: 'input', attributes: { required: '', type: 'text' } }),
+      ),
+      quirks: true,
+    };
     const html = renderHtml(document, 's');
     expect(html).toContain('<img src="a.jpg" alt="">');
     expect(html).toContain('<input required type="text">');
@@ -31,7 +62,10 @@ describe('HTML', () => {
   it('never lets text become markup', () => {
     fc.assert(
       fc.property(fc.string(), fc.string(), (text, value) => {
-        const html = renderHtml(page({}, element('text', 'p', { element: 'p', attributes: { title: value } }, words(text))), 's');
+        const html = renderHtml(
+          page({}, element('text', 'p', { element: 'p', attributes: { title: value } }, words(text))),
+          's',
+        );
         const inside = /<p title(?:="([^"]*)")?>([^]*)<\/p>\n<\/body>/.exec(html);
         expect(inside?.[2]).toBe(escapeText(text));
         expect(inside?.[1] ?? '').toBe(escapeAttribute(value));
@@ -58,25 +92,57 @@ describe('CSS', () => {
         card: { rest: {} },
       }),
     );
-    const order = ['.link {', '.link:hover {', '.link::after {', '.card:hover .link {', '@media (prefers-color-scheme: dark) {', '@media (width < 600px) {'];
+    const order = [
+      '.link {',
+      '.link:hover {',
+      '.link::after {',
+      '.card:hover .link {',
+      '@media (prefers-color-scheme: dark) {',
+      '@media (width < 600px) {',
+    ];
     const places = order.map((text) => css.indexOf(text));
     expect(places.every((place) => place >= 0)).toBe(true);
     expect([...places].sort((a, b) => a - b)).toEqual(places);
   });
 
   it('writes widest breakpoints first', () => {
-    const css = renderCss(page({ a: { rest: {}, variants: [{ at: 'below-600', set: { color: 'red' } }, { at: 'below-900', set: { color: 'blue' } }] } }));
+    const css = renderCss(
+      page({
+        a: {
+          rest: {},
+          variants: [
+            { at: 'below-600', set: { color: 'red' } },
+            { at: 'below-900', set: { color: 'blue' } },
+          ],
+        },
+      }),
+    );
     expect(css.indexOf('900px')).toBeLessThan(css.indexOf('600px'));
     expect(css).not.toContain('.a {\n}');
   });
 
   it('nests conditions that must all hold', () => {
-    expect(renderCss(page({ a: { rest: {}, variants: [{ when: '@container (width > 1px) @media (prefers-contrast: more)', set: { color: 'red' } }] } }))).toContain('@container (width > 1px) {\n  @media (prefers-contrast: more) {');
+    expect(
+      renderCss(
+        page({
+          a: {
+            rest: {},
+            variants: [{ when: '@container (width > 1px) @media (prefers-contrast: more)', set: { color: 'red' } }],
+          },
+        }),
+      ),
+    ).toContain('@container (width > 1px) {\n  @media (prefers-contrast: more) {');
   });
 });
 
 describe('shorthands', () => {
-  const sides = (name: string, ...values: string[]) => Object.fromEntries(['top', 'right', 'bottom', 'left'].map((side, index) => [name.replace('*', side), values[index] ?? values[0] ?? '']));
+  const sides = (name: string, ...values: string[]) =>
+    Object.fromEntries(
+      ['top', 'right', 'bottom', 'left'].map((side, index) => [
+        name.replace('*', side),
+        values[index] ?? values[0] ?? '',
+      ]),
+    );
 
   it.each([
     [sides('margin-*', '0px'), [['margin', '0px']]],
@@ -85,7 +151,14 @@ describe('shorthands', () => {
     [sides('margin-*', '1px', '2px', '3px', '4px'), [['margin', '1px 2px 3px 4px']]],
     [{ 'margin-top': '1px' }, [['margin-top', '1px']]],
     [sides('margin-*', 'inherit', 'inherit', 'inherit', 'inherit'), [['margin', 'inherit']]],
-    [{ ...sides('border-*-width', '1px'), ...sides('border-*-style', 'solid'), ...sides('border-*-color', 'rgb(1, 2, 3)') }, [['border', '1px solid rgb(1, 2, 3)']]],
+    [
+      {
+        ...sides('border-*-width', '1px'),
+        ...sides('border-*-style', 'solid'),
+        ...sides('border-*-color', 'rgb(1, 2, 3)'),
+      },
+      [['border', '1px solid rgb(1, 2, 3)']],
+    ],
     [{ 'row-gap': '4px', 'column-gap': '8px' }, [['gap', '4px 8px']]],
     [{ 'flex-grow': '1', 'flex-shrink': '0', 'flex-basis': '0%' }, [['flex', '1 0 0%']]],
     [{ 'overflow-x': 'hidden', 'overflow-y': 'hidden' }, [['overflow', 'hidden']]],
@@ -101,7 +174,10 @@ describe('shorthands', () => {
 
 describe('renderSite', () => {
   it('is the same for the same page and content', () => {
-    const document = page({ a: { rest: { color: 'red' } } }, element('text', 'p', { element: 'p', style: 'a' }, words('Hi', 'page.text')));
+    const document = page(
+      { a: { rest: { color: 'red' } } },
+      element('text', 'p', { element: 'p', style: 'a' }, words('Hi', 'page.text')),
+    );
     expect(renderSite(document, { page: { text: 'Ho' } })).toEqual(renderSite(document, { page: { text: 'Ho' } }));
     expect(renderSite(document, { page: { text: 'Ho' } })['index.html']).toContain('>Ho</p>');
   });
