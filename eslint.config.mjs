@@ -68,6 +68,9 @@ export default tseslint.config(
       globals: {
         process: 'readonly',
         console: 'readonly',
+        performance: 'readonly',
+        setTimeout: 'readonly',
+        scrollTo: 'readonly',
         document: 'readonly',
         module: 'writable',
         __dirname: 'readonly',

@@ -54,6 +54,12 @@ function complain(error: Error, verbose: boolean): number {
     );
     return EXIT.badInput;
   }
+  if (error.name === 'BrowserGone' || /Target (page|closed)|browser has been closed|crash/i.test(error.message)) {
+    process.stderr.write(
+      'The browser ended before the work was done. Nothing was changed.\nRun it again; if it happens again, name another browser with --browser PATH.\n',
+    );
+    return EXIT.unexpected;
+  }
   process.stderr.write(`Something went wrong that should not have: ${error.message.split('\n')[0]}\n`);
   process.stderr.write(
     verbose ? `${error.stack}\n` : 'Nothing was changed. Run it again with --verbose to see where.\n',

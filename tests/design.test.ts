@@ -1,0 +1,112 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { PageDocument } from '../src/core/page/types.js';
+import { elements } from '../src/core/page/walk.js';
+import { cleanUp, DEMO_BOARDS, digests, filesIn, tavrik, temporary, type Ran } from './program.js';
+
+interface Result {
+  readonly sections: readonly { readonly name: string }[];
+  readonly notes: readonly string[];
+  readonly proof: {
+    readonly widths: readonly {
+      readonly width: number;
+      readonly differ: number;
+      readonly overflow: number;
+      readonly words: { readonly placed: number; readonly missing: number };
+    }[];
+  };
+}
+
+describe('a design of three artboards', () => {
+  const folder = temporary();
+  const project = join(folder, 'evenings');
+  let ran: Ran;
+  let result: Result;
+  let document: PageDocument;
+
+  beforeAll(() => {
+    ran = tavrik(['convert', ...DEMO_BOARDS, '--out', project, '--json']);
+    result = JSON.parse(ran.out) as Result;
+    document = JSON.parse(readFileSync(join(project, 'pages/star-evenings.json'), 'utf8')) as PageDocument;
+  });
+  afterAll(cleanUp);
+
+  const styleOf = (node: { readonly style?: string }): Readonly<Record<string, string>> =>
+    document.styles[node.style ?? '']?.rest ?? {};
+
+  it('becomes a page that stands where the artboards stand', () => {
+    expect(ran.code).toBe(0);
+    expect(result.proof.widths.map(({ width }) => width)).toEqual([1440, 834, 390]);
+    for (const one of result.proof.widths) {
+      expect(one.words.placed).toBeGreaterThan(0.98);
+      expect(one.words.missing).toBe(0);
+      expect(one.differ).toBeLessThan(0.04);
+      expect(one.overflow).toBe(0);
+    }
+  });
+
+  it('has sections with names from their headings', () => {
+    expect(result.sections.map(({ name }) => name)).toEqual([
+      'Star evenings',
+      'Nobody needs to know anything',
+      'What to expect',
+      'The next evenings',
+      'A key to the warm …',
+      'footer',
+    ]);
+  });
+
+  it('has one top heading, headings below it, buttons and links', () => {
+    const all = [...elements(document.body)];
+    expect(all.filter(({ element }) => element === 'h1')).toHaveLength(1);
+    expect(all.filter(({ element }) => /^h[2-6]$/.test(element)).length).toBeGreaterThanOrEqual(11);
+    expect(all.filter(({ kind }) => kind === 'button').length).toBeGreaterThanOrEqual(4);
+    expect(all.filter(({ attributes }) => attributes?.['href'] === '#book')).toHaveLength(4);
+  });
+
+  it('lays out in flow: nothing is placed absolutely', () => {
+    const absolute = Object.values(document.styles).filter(
+      ({ rest, variants }) =>
+        rest['position'] === 'absolute' || variants?.some(({ set }) => set['position'] === 'absolute'),
+    );
+    expect(absolute).toHaveLength(0);
+  });
+
+  it('makes the four dates a grid of two columns that share one style', () => {
+    const grid = [...elements(document.body)].find(
+      (node) => styleOf(node)['grid-template-columns'] === 'repeat(2, minmax(0, 1fr))',
+    );
+    expect(grid?.children).toHaveLength(4);
+    const styles = grid?.children?.map((one) => (one.kind === 'words' ? undefined : one.style));
+    expect(new Set(styles).size).toBeLessThanOrEqual(2);
+  });
+
+  it('lets the picture hang over the next section, and rounds the portraits', () => {
+    const pictures = [...elements(document.body)].filter(({ element }) => element === 'img').map(styleOf);
+    expect(pictures.some((look) => parseFloat(look['margin-bottom'] ?? '0') < -20)).toBe(true);
+    expect(pictures.filter((look) => look['border-radius'] === '50%')).toHaveLength(3);
+  });
+
+  it('keeps drawings as vectors and brings the fonts along', () => {
+    const icons = [...elements(document.body)].filter(({ kind }) => kind === 'icon');
+    expect(icons.length).toBeGreaterThanOrEqual(4);
+    expect(document.fonts?.map(({ family }) => family)).toEqual(['Figtree', 'Figtree', 'Fraunces']);
+    expect([...filesIn(project).keys()].filter((path) => path.startsWith('site/assets/'))).toHaveLength(
+      document.fonts ? 8 : 0,
+    );
+  });
+
+  it('says what is on one artboard only', () => {
+    expect(result.notes.join('\n')).toMatch(/Only on the artboard of 390 px: “Hollin Marsh”/);
+    expect(result.notes.join('\n')).toMatch(/Not on the artboard of 390 px: “Telescope hire”/);
+  });
+
+  it('is rendered and converted again to the same bytes', () => {
+    const before = digests(project);
+    expect(tavrik(['render', project]).code).toBe(0);
+    expect(digests(project)).toEqual(before);
+    const again = join(folder, 'again');
+    expect(tavrik(['convert', ...DEMO_BOARDS.slice().reverse(), '--out', again]).code).toBe(0);
+    expect({ ...digests(again), 'tavrik.yaml': '' }).toEqual({ ...before, 'tavrik.yaml': '' });
+  });
+});

@@ -1,0 +1,69 @@
+import { createHash } from 'node:crypto';
+import { spawnSync } from 'node:child_process';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, relative } from 'node:path';
+
+export const ROOT = join(__dirname, '..');
+export const CLI = join(ROOT, 'dist/cli/main.js');
+export const DEMO_PAGE = join(ROOT, 'demo/existing/index.html');
+export const DEMO_BOARDS = [1440, 834, 390].map((width) => join(ROOT, `demo/design/star-evenings-${width}.svg`));
+
+export interface Ran {
+  readonly code: number | null;
+  readonly out: string;
+  readonly err: string;
+}
+
+/** Runs the built program as a user would. */
+export function tavrik(
+  args: readonly string[],
+  options: { readonly cwd?: string; readonly env?: Readonly<Record<string, string>> } = {},
+): Ran {
+  const ran = spawnSync(process.execPath, [CLI, ...args], {
+    encoding: 'utf8',
+    cwd: options.cwd ?? ROOT,
+    env: { ...process.env, ...options.env },
+    timeout: 150000,
+    maxBuffer: 1 << 28,
+  });
+  return { code: ran.status, out: ran.stdout, err: ran.stderr };
+}
+
+const made: string[] = [];
+
+/** A temporary folder that goes when the tests are over. */
+export function temporary(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'tavrik-test-'));
+  made.push(folder);
+  return folder;
+}
+
+export function cleanUp(): void {
+  for (const folder of made.splice(0)) rmSync(folder, { recursive: true, force: true });
+}
+
+/** Every file below a folder with its bytes, by relative path. */
+export function filesIn(folder: string): Map<string, Buffer> {
+  const found = new Map<string, Buffer>();
+  const visit = (at: string): void => {
+    for (const name of readdirSync(at).sort()) {
+      const path = join(at, name);
+      if (statSync(path).isDirectory()) visit(path);
+      else found.set(relative(folder, path), readFileSync(path));
+    }
+  };
+  visit(folder);
+  return found;
+}
+
+export function copy(from: string, to: string): void {
+  cpSync(from, to, { recursive: true });
+}
+
+/** Every file below a folder with the hash of its bytes: two folders are the same if these are. */
+export function digests(folder: string): Record<string, string> {
+  return Object.fromEntries(
+    [...filesIn(folder)].map(([path, bytes]) => [path, createHash('sha256').update(bytes).digest('hex')]),
+  );
+}
