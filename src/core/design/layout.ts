@@ -7,6 +7,7 @@ import { drawnBox, type Piece } from './pieces.js';
 import { layGrid } from './grid.js';
 import { NONE, only, placeAcross, type Look, type Region } from './place.js';
 import { layRow } from './rows.js';
+import { layWrap } from './wrap.js';
 import { add, boxIn, EQUAL, ordered, paddingDown, rowsOf, type BoardLooks, type Setting } from './setting.js';
 
 /** Works out how each part of the tree has to be laid out to stand where it stands on the board. */
@@ -34,28 +35,31 @@ function layInside(part: Part, box: DrawnBox, region: Region, setting: Setting):
     if (direction === 'stack') layStack(part, children, box, region, setting);
     else if (direction === 'row') layRow(part, children, box, region, setting);
     else if (direction === 'grid') layGrid(part, children, box, region, setting);
+    else if (direction === 'wrap') layWrap(part, children, box, region, setting);
     else layFree(part, children, box, setting);
   }
   layOver(part, box, setting);
 }
 
-/** How children lie to each other on this board: above each other, beside each other, in rows of several, or anyhow. */
-function directionOf(children: readonly Part[], view: BoardView): 'stack' | 'row' | 'grid' | 'free' {
+/** How children lie to each other on this board: above or beside each other, in rows of several, or anyhow. */
+function directionOf(children: readonly Part[], view: BoardView): 'stack' | 'row' | 'grid' | 'wrap' | 'free' {
   if (children.length === 1) return 'stack';
   const boxes = children.map((one) => boxIn(view, one));
   if (disjoint(boxes, 1, 12)) return 'stack';
   if (disjoint(boxes, 0, 2)) return 'row';
   const rows = rowsOf(children, view);
+  const apart = rows.every((row) => row.length === 1 || disjoint(row.map((one) => boxIn(view, one)), 0, 2)); // prettier-ignore
+  if (!apart) return 'free';
   const columns = rows[0]?.length ?? 0;
-  const regular =
-    columns > 1 &&
-    rows.every((row, index) => row.length === columns || (index === rows.length - 1 && row.length < columns));
-  return regular &&
-    rows.every((row) =>
-      row.every((one, at) => Math.abs(boxIn(view, one)[0] - boxIn(view, rows[0]?.[at] as Part)[0]) < 3),
-    )
-    ? 'grid'
-    : 'free';
+  const full = rows.every(
+    (row, index) => row.length === columns || (index === rows.length - 1 && row.length < columns),
+  );
+  const start = (row: readonly Part[], at: number): number => boxIn(view, row[at] as Part)[0];
+  if (columns < 2 || !full) return 'wrap';
+  const aligned = rows.every((row) =>
+    row.every((_, at) => Math.abs(start(row, at) - start(rows[0] as Part[], at)) < 3),
+  );
+  return aligned ? 'grid' : 'wrap';
 }
 
 function disjoint(boxes: readonly DrawnBox[], axis: 0 | 1, slack: number): boolean {
@@ -74,9 +78,14 @@ function layStack(part: Part, children: readonly Part[], box: DrawnBox, region: 
   const equal =
     gaps.length > 1 && gaps.every((gap) => Math.abs(gap - (gaps[0] as number)) < EQUAL) && (gaps[0] as number) > 0;
   if (equal) add(looks, part, { 'row-gap': px(gaps[0] as number) });
+  const rise = Math.min(0, first[1] - box[1]);
+  const hang = Math.min(0, bottom(box) - bottom(last));
   sorted.forEach((one, index) => {
-    const gap = index === 0 ? 0 : (gaps[index - 1] as number);
-    const down = only(!equal && Math.abs(gap) > 0.05, { 'margin-top': px(gap) });
+    const gap = index === 0 ? rise : (gaps[index - 1] as number);
+    const down = {
+      ...only((!equal || index === 0) && Math.abs(gap) > 0.05, { 'margin-top': px(gap) }),
+      ...only(index === sorted.length - 1 && hang < -0.05, { 'margin-bottom': px(hang) }),
+    };
     placeChild(one, region, setting, 'stack', down);
   });
 }

@@ -73,6 +73,7 @@ function nest(pieces: readonly Piece[], board: DrawnBoard): Pieces {
       ground = { ...ground, ...backgroundOf(piece.look) };
       continue;
     }
+    if (kept.length === 0 && paintsNothingNew(piece, ground, board.width)) continue;
     const parent = kept.findLast(
       (one) => canHold(one) && holds(one.box, piece.box, SLACK) && area(one.box) >= area(piece.box) * 0.98,
     );
@@ -133,6 +134,14 @@ function replaceIn(top: Piece[], kept: readonly Piece[], before: Piece, after: P
     if (at >= 0) list[at] = after;
   }
   return after;
+}
+
+/** A first box across the board in the colour of the ground is a leftover of the drawing, not a section. */
+function paintsNothingNew(piece: Piece, ground: Readonly<Record<string, string>>, width: number): boolean {
+  if (piece.type !== 'box' || piece.box[0] > SLACK || piece.box[1] > SLACK || piece.box[2] < width - SLACK)
+    return false;
+  const colour = ground['background-color'] ?? 'rgb(255, 255, 255)';
+  return Object.entries(piece.look).every(([name, value]) => name === 'background-color' && value === colour);
 }
 
 function canHold(piece: Piece): boolean {

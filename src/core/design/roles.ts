@@ -78,6 +78,7 @@ function bodySize(texts: readonly Paragraph[]): number {
 }
 
 function couldHead(text: Paragraph, body: number): boolean {
+  if (text.href !== undefined) return false;
   const words = wordsOf(text);
   if (words.split(' ').length > LONGEST || !/\p{L}{2}/u.test(words) || (text.box[1] < 80 && text.look.size < 24))
     return false;

@@ -49,12 +49,12 @@ export function ordered(children: readonly Part[], axis: 0 | 1, { view, looks }:
   return sorted;
 }
 
-/** Room above and below what a part holds. A first child that sticks out has a negative margin instead. */
+/** Room above and below what a part holds. */
 export function paddingDown(box: DrawnBox, top: number, end: number): Look {
   const above = top - box[1];
   const below = bottom(box) - end;
   return {
-    ...(above > 0.05 ? { 'padding-top': px(above) } : above < -0.05 ? { 'margin-top': px(above) } : {}),
-    ...(Math.abs(below) > 0.05 && below > 0 ? { 'padding-bottom': px(below) } : {}),
+    ...(above > 0.05 ? { 'padding-top': px(above) } : {}),
+    ...(below > 0.05 ? { 'padding-bottom': px(below) } : {}),
   };
 }
