@@ -30,11 +30,11 @@ ul.over { margin: 8px 0 0; padding-left: 20px; }
 table { border-collapse: collapse; width: 100%; font-variant-numeric: tabular-nums; font-size: 15px; }
 th, td { padding: 7px 14px; text-align: right; border-bottom: 1px solid var(--line); white-space: nowrap; }
 tbody tr:last-child th, tbody tr:last-child td { border-bottom: 0; }
-th:first-child { text-align: left; font-weight: 500; }
+tbody th, thead tr:first-child th:first-child { text-align: left; font-weight: 500; }
 thead th { font-size: 13px; color: var(--soft); font-weight: 600; }
 thead th[colspan] { text-align: center; border-left: 1px solid var(--line); }
 td.first { border-left: 1px solid var(--line); }
-td a { color: inherit; text-decoration-color: var(--line); text-underline-offset: 3px; }
+td a, th a { color: inherit; text-decoration-color: var(--line); text-underline-offset: 3px; }
 tr.whole th, tr.whole td { font-weight: 650; }
 article { margin: 18px 0 0; background: var(--sheet); border: 1px solid var(--line); border-radius: 6px; padding: 14px 16px 16px; }
 article > .top { display: flex; flex-wrap: wrap; gap: 4px 18px; align-items: baseline; margin-bottom: 10px; }

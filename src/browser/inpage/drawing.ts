@@ -3,6 +3,7 @@ import { around, clipped, contains, isEmpty, isUpright, pageBox, paintedBox, sam
 import { definitionBox, radiusOf, roundClip } from './svg-clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './svg-layers.js';
 import { linesOf, textLook } from './svg-text.js';
+import { contentBox, naturalSizes, type NaturalSizes } from './svg-pictures.js';
 import { strokeAndFill } from './svg-paint.js';
 import { standAlone } from './svg-markup.js';
 
@@ -48,9 +49,9 @@ interface Context {
 }
 
 /** Reads everything that is painted in the drawing in the page, in painting order. */
-export function captureDrawing(): DrawnBoard {
+export async function captureDrawing(): Promise<DrawnBoard> {
   const svg = document.querySelector('svg') as SVGSVGElement;
-  const reader = new Reader(svg);
+  const reader = new Reader(svg, await naturalSizes(svg));
   reader.visit(svg, { opacity: 1, clip: undefined, layers: [] });
   const [, , width, height] = pageBox(svg.getBoundingClientRect());
   return {
@@ -69,7 +70,10 @@ class Reader {
   private readonly board: DrawnBox;
   private readonly texts: readonly DrawnBox[];
 
-  constructor(private readonly svg: SVGSVGElement) {
+  constructor(
+    private readonly svg: SVGSVGElement,
+    private readonly sizes: NaturalSizes,
+  ) {
     this.rootColor = getComputedStyle(svg).color;
     this.board = pageBox(svg.getBoundingClientRect());
     this.texts = [...svg.querySelectorAll('text')]
@@ -180,7 +184,7 @@ class Reader {
       {
         type: 'picture',
         box,
-        whole: place,
+        whole: contentBox(place, fit, this.sizes.get(element.href.baseVal)),
         address: element.href.baseVal,
         title: titleOf(element),
         look: this.withOpacity(look, context),

@@ -58,12 +58,10 @@ export function buildDesign(input: DesignInput): BuiltDesign {
         `The artboards of ${first.width} and ${board.width} px share only ${Math.round(share * 100)} % of their texts and pictures; are they one page?`,
       );
     const extras = match.extra.filter((piece) => piece.type !== 'box');
-    for (const extra of extras) {
-      insertExtra(root, extra, board, match.pairs);
-      notes.push(`Only on the artboard of ${board.width} px: ${describe(extra)}`);
-    }
+    for (const extra of extras) insertExtra(root, extra, board, match.pairs);
     const gone = first.all.filter((piece) => piece.type !== 'box' && !match.pairs.has(piece));
-    for (const piece of gone) notes.push(`Not on the artboard of ${board.width} px: ${describe(piece)}`);
+    if (extras.length) notes.push(`Only on the artboard of ${board.width} px: ${extras.map(describe).join(', ')}`);
+    if (gone.length) notes.push(`Not on the artboard of ${board.width} px: ${gone.map(describe).join(', ')}`);
   });
   const views = [
     new BoardView(first, undefined),

@@ -1,0 +1,33 @@
+import type { DrawnBox } from '../../core/design/drawn.js';
+
+/** Sizes of pictures by address, px. */
+export type NaturalSizes = ReadonlyMap<string, readonly [width: number, height: number]>;
+
+/** Longest wait for a picture, ms. */
+const LIMIT = 5000;
+
+/** Loads the pictures of a drawing (from the cache, mostly) to learn how large they are. */
+export async function naturalSizes(svg: SVGSVGElement): Promise<NaturalSizes> {
+  const addresses = new Set([...svg.querySelectorAll('image')].map((one) => one.href.baseVal));
+  const sizes = new Map<string, readonly [number, number]>();
+  const load = async (address: string): Promise<void> => {
+    const picture = new Image();
+    picture.src = address;
+    await picture.decode().catch(() => undefined);
+    if (picture.naturalWidth) sizes.set(address, [picture.naturalWidth, picture.naturalHeight]);
+  };
+  await Promise.race([Promise.all([...addresses].map(load)), new Promise((done) => setTimeout(done, LIMIT))]);
+  return sizes;
+}
+
+/** Where the whole of a picture would lie that fills `box` as `preserveAspectRatio` says (SVG 2, section 8.8). */
+export function contentBox(box: DrawnBox, aspect: string, natural: readonly [number, number] | undefined): DrawnBox {
+  if (!natural || aspect === 'none' || !/slice/.test(aspect)) return box;
+  const scale = Math.max(box[2] / natural[0], box[3] / natural[1]);
+  const [width, height] = [natural[0] * scale, natural[1] * scale];
+  const share = (axis: 'x' | 'Y'): number => {
+    const word = new RegExp(`${axis}(Min|Mid|Max)`).exec(aspect)?.[1];
+    return word === 'Min' ? 0 : word === 'Max' ? 1 : 0.5;
+  };
+  return [box[0] - (width - box[2]) * share('x'), box[1] - (height - box[3]) * share('Y'), width, height];
+}
