@@ -19,11 +19,17 @@ export async function settle(limit: number): Promise<void> {
     await wait(PAUSE);
   }
   scrollTo(0, 0);
-  const pictures = [...document.images]
-    .filter((picture) => !picture.complete)
-    .map((picture) => picture.decode().catch(() => undefined));
+  const pictures = [...document.images].map((picture) => loaded(picture));
   await Promise.race([Promise.all([document.fonts.ready, ...pictures]), wait(limit)]);
   await wait(150);
+}
+
+/** Waits for a picture's bytes. Not for `decode()`: a decode that is asked for changes how the picture is scaled later. */
+async function loaded(picture: HTMLImageElement): Promise<void> {
+  if (picture.complete) return;
+  await new Promise<void>((done) => {
+    for (const name of ['load', 'error']) picture.addEventListener(name, () => done(), { once: true });
+  });
 }
 
 /** Our own sheet is not part of the page. */

@@ -52,10 +52,13 @@ function isSameThing(board: Pieces, piece: Piece): boolean {
   return board.all.some((one) => one.order === piece.order && one.type === piece.type && one.box === piece.box);
 }
 
-/** Texts as CSS lays them out: lines as high as the leading, glyphs in their middle. */
+/**
+ * Texts as CSS lays them out: lines as high as the leading, glyphs in their middle. Browsers put the half above the
+ * glyphs on a whole pixel, rounded down.
+ */
 function lineBoxes(piece: Extract<Piece, { type: 'text' }>): DrawnBox {
   const { text } = piece;
-  const glyphs = text.lines[0]?.box[3] ?? text.leading;
+  const glyphs = Math.round(text.lines[0]?.box[3] ?? text.leading);
   const [x, y, width] = text.box;
-  return [x, y - (text.leading - glyphs) / 2, width, text.leading * text.lines.length];
+  return [x, y - Math.floor((text.leading - glyphs) / 2), width, text.leading * text.lines.length];
 }
