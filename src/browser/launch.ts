@@ -5,7 +5,7 @@ import { fontConfiguration } from './fonts.js';
 
 const FLAGS = [
   '--disable-gpu', '--disable-quic', '--no-first-run', '--hide-scrollbars', '--disable-background-networking', '--disable-component-update',
-  '--disable-sync', '--disable-extensions', '--font-render-hinting=none', '--disable-lcd-text', '--force-color-profile=srgb', '--disable-checker-imaging',
+  '--disable-sync', '--disable-extensions', '--font-render-hinting=none', '--disable-lcd-text', '--force-color-profile=srgb', '--disable-checker-imaging', '--num-raster-threads=1',
 ]; // prettier-ignore
 
 /** Viewport height for every capture and proof, CSS px: sizes in `vh` are alike in both. */
