@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { PageDocument } from '../src/core/page/types.js';
 import { elements } from '../src/core/page/walk.js';
-import { cleanUp, DEMO_BOARDS, digests, filesIn, tavrik, temporary, type Ran } from './program.js';
+import { cleanUp, DEMO_BOARDS, digests, digestsOfTexts, filesIn, tavrik, temporary, type Ran } from './program.js';
 
 interface Result {
   readonly sections: readonly { readonly name: string }[];
@@ -105,6 +105,6 @@ describe('a design of three artboards', () => {
     expect(digests(project)).toEqual(before);
     const again = join(folder, 'again');
     expect(tavrik(['convert', ...DEMO_BOARDS.slice().reverse(), '--out', again]).code).toBe(0);
-    expect({ ...digests(again), 'tavrik.yaml': '' }).toEqual({ ...before, 'tavrik.yaml': '' });
+    expect({ ...digestsOfTexts(again), 'tavrik.yaml': '' }).toEqual({ ...digestsOfTexts(project), 'tavrik.yaml': '' });
   });
 });
