@@ -30,8 +30,8 @@ describe('an existing page', () => {
     const paths = [...filesIn(project).keys()];
     for (const path of [
       'tavrik.yaml',
-      'content/index.yaml',
-      'pages/index.json',
+      'content/home.yaml',
+      'pages/home.json',
       'site/index.html',
       'site/style.css',
       'reference/1440.png',
@@ -145,7 +145,7 @@ describe('an existing page', () => {
   it('takes the words that a client wrote, and keeps them when it is converted again', () => {
     const mine = join(folder, 'mine');
     copy(project, mine);
-    const file = join(mine, 'content/index.yaml');
+    const file = join(mine, 'content/home.yaml');
     const content = parse(readFileSync(file, 'utf8')) as Record<string, Record<string, string>>;
     const fields = content['the-darkest-sky-for'] as Record<string, string>;
     fields['heading'] = 'Stars & <tides>';

@@ -55,10 +55,15 @@ function addressSource(address: string, given: readonly string[]): Source {
     throw new Problem('More than one address was given.', given.join(', '), 'Convert one page at a time.');
   return {
     kind: 'address',
-    name: slug(basename(url.pathname, extname(url.pathname))) || 'home',
+    name: pageName(basename(url.pathname, extname(url.pathname))),
     address: url.href,
     shown: address,
   };
+}
+
+/** The page that a folder shows by itself is its home page. */
+function pageName(base: string): string {
+  return /^(index|default)?$/i.test(base) ? 'home' : slug(base) || 'page';
 }
 
 function existing(path: string): string {
@@ -103,7 +108,7 @@ function htmlSource(file: string, shown: string, root: string | undefined): Sour
     );
   return {
     kind: 'html',
-    name: slug(basename(file, extname(file))) || 'page',
+    name: pageName(basename(file, extname(file))),
     file,
     root: folder,
     path: path.split(sep).map(encodeURIComponent).join('/'),

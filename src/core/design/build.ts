@@ -5,13 +5,14 @@ import { firstWords } from '../page/words.js';
 import { BoardView } from './board-view.js';
 import { bandsOf } from './bands.js';
 import { arrange, type Part } from './cuts.js';
-import type { DrawnBoard, DrawnBox, TextLook } from './drawn.js';
+import type { DrawnBoard, DrawnBox } from './drawn.js';
 import { layOut } from './layout.js';
 import type { BoardLooks } from './setting.js';
 import { insertExtra, matchBoards, matchedShare } from './match.js';
-import { sameLook, wordsOf, type Paragraph } from './paragraphs.js';
+import { wordsOf, type Paragraph } from './paragraphs.js';
 import { piecesOf, type Piece, type Pieces } from './pieces.js';
 import { rolesOf, type Roles } from './roles.js';
+import { runsOf } from './runs.js';
 import { breakpointsBetween, styleFromBoards } from './sheet.js';
 
 export interface DesignInput {
@@ -228,44 +229,11 @@ class Builder {
     if (link) for (const looks of this.looks) undecorated(looks, part);
     const shared = { id: this.idOf(part, text.path), kind, name: kind, element, style: this.styleOf(part) } as const;
     const attributes = link ? { attributes: { href: text.href ?? '#' } } : {};
-    return { ...shared, ...attributes, from: { path: text.path }, children: this.runs(text) };
-  }
-
-  private runs(text: Paragraph): PageNode[] {
-    const pieces: { text: string; look: TextLook; href?: string }[] = [];
-    text.lines.forEach((line, index) => {
-      line.runs.forEach((run, at) => {
-        const words = index > 0 && at === 0 ? ` ${run.text}` : run.text;
-        const last = pieces.at(-1);
-        if (last && sameLook(last.look, run.look) && last.href === run.href) last.text += words;
-        else pieces.push({ text: words, look: run.look, ...(run.href ? { href: run.href } : {}) });
-      });
-    });
-    return pieces.map((one, index): PageNode => {
-      if (sameLook(one.look, text.look) && (!one.href || one.href === text.href))
-        return { kind: 'words', text: one.text };
-      return this.run(one, text, index);
-    });
-  }
-
-  private run(one: { text: string; look: TextLook; href?: string }, text: Paragraph, index: number): ElementNode {
-    const look: Record<string, string> = {};
-    if (one.look.family !== text.look.family) look['font-family'] = one.look.family;
-    if (one.look.size !== text.look.size) look['font-size'] = `${one.look.size}px`;
-    if (one.look.weight !== text.look.weight) look['font-weight'] = one.look.weight;
-    if (one.look.style !== text.look.style) look['font-style'] = one.look.style;
-    look['color'] = one.look.color;
-    look['text-decoration-line'] = one.look.decoration;
-    const element = one.href ? 'a' : Number(one.look.weight) > Number(text.look.weight) ? 'strong' : 'span';
     return {
-      id: createHash('sha1').update(`${text.path}|${index}|${one.text}`).digest('hex').slice(0, 8),
-      kind: one.href ? 'link' : 'run',
-      name: 'run',
-      element,
-      style: this.addStyle(this.boards.map(() => look)),
-      ...(one.href ? { attributes: { href: one.href } } : {}),
-      inline: true,
-      children: [{ kind: 'words', text: one.text }],
+      ...shared,
+      ...attributes,
+      from: { path: text.path },
+      children: runsOf(text, (look) => this.addStyle(this.boards.map(() => look))),
     };
   }
 

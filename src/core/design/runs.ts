@@ -1,0 +1,55 @@
+import { createHash } from 'node:crypto';
+import type { ElementNode, PageNode } from '../page/types.js';
+import type { TextLook } from './drawn.js';
+import { sameLook, type Paragraph, type Run } from './paragraphs.js';
+
+/** Makes a style of a look that is the same on every board, and returns its name. */
+type AddStyle = (look: Record<string, string>) => string;
+
+/** The words of a paragraph: lines joined, stretches of another look or with a link of their own as runs. */
+export function runsOf(text: Paragraph, addStyle: AddStyle): PageNode[] {
+  return joinRuns(text).map((run, index): PageNode => {
+    const plain = sameLook(run.look, text.look) && (!run.href || run.href === text.href);
+    return plain ? { kind: 'words', text: run.text } : runNode(run, text, index, addStyle);
+  });
+}
+
+function joinRuns({ lines }: Paragraph): Run[] {
+  const joined: Run[] = [];
+  lines.forEach((line, index) => {
+    line.runs.forEach((run, at) => {
+      const words = index > 0 && at === 0 ? ` ${run.text}` : run.text;
+      const last = joined.at(-1);
+      if (last && sameLook(last.look, run.look) && last.href === run.href)
+        joined[joined.length - 1] = { ...last, text: last.text + words };
+      else joined.push({ ...run, text: words });
+    });
+  });
+  return joined;
+}
+
+function runNode(run: Run, text: Paragraph, index: number, addStyle: AddStyle): ElementNode {
+  const bolder = Number(run.look.weight) > Number(text.look.weight);
+  return {
+    id: createHash('sha1').update(`${text.path}|${index}|${run.text}`).digest('hex').slice(0, 8),
+    kind: run.href ? 'link' : 'run',
+    name: 'run',
+    element: run.href ? 'a' : bolder ? 'strong' : 'span',
+    style: addStyle(lookOfRun(run.look, text.look)),
+    ...(run.href ? { attributes: { href: run.href } } : {}),
+    inline: true,
+    children: [{ kind: 'words', text: run.text }],
+  };
+}
+
+/** What a run says otherwise than its paragraph. */
+function lookOfRun(own: TextLook, around: TextLook): Record<string, string> {
+  return {
+    ...(own.family !== around.family ? { 'font-family': own.family } : {}),
+    ...(own.size !== around.size ? { 'font-size': `${own.size}px` } : {}),
+    ...(own.weight !== around.weight ? { 'font-weight': own.weight } : {}),
+    ...(own.style !== around.style ? { 'font-style': own.style } : {}),
+    color: own.color,
+    'text-decoration-line': own.decoration,
+  };
+}
