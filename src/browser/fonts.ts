@@ -1,20 +1,30 @@
-import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { homedir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { cacheFolder } from './find.js';
 
-/** Fallback fonts that come along: each as wide as the font whose place it takes. */
+/** Fallback fonts that come along: each as wide as the fonts whose place it takes. */
 const FALLBACKS = [
   { module: '@expo-google-fonts/arimo', family: 'Arimo', stands: ['sans-serif', 'Arial', 'Helvetica', 'system-ui'] },
   { module: '@expo-google-fonts/tinos', family: 'Tinos', stands: ['serif', 'Times New Roman', 'Times'] },
   { module: '@expo-google-fonts/cousine', family: 'Cousine', stands: ['monospace', 'Courier New', 'Courier'] },
 ];
 
+/** Where fontconfig looks for fonts by itself. */
+const SYSTEM_FOLDERS = [
+  '/usr/share/fonts',
+  '/usr/local/share/fonts',
+  join(homedir(), '.fonts'),
+  join(homedir(), '.local/share/fonts'),
+];
+
 /**
- * Writes a fontconfig file that adds our fallback fonts behind the system's own, so that text can be measured on a
- * machine without any font. Returns its path; undefined where fontconfig is not in use.
+ * Makes sure that there is a font to measure text with. A system that has fonts is left as it is, so that text looks
+ * here as in any browser on it. For a machine without any, a fontconfig file with our fallback fonts is written.
+ * @returns the path of that file; undefined where none is needed
  */
 export function fontConfiguration(): string | undefined {
-  if (process.platform !== 'linux') return undefined;
+  if (process.platform !== 'linux' || SYSTEM_FOLDERS.some(hasFonts)) return undefined;
   const found = FALLBACKS.flatMap((one) => {
     try {
       return [{ ...one, folder: dirname(require.resolve(`${one.module}/package.json`)) }];
@@ -22,23 +32,26 @@ export function fontConfiguration(): string | undefined {
       return [];
     }
   });
+  const aliases = found.flatMap(({ family, stands }) =>
+    stands.map((name) => `  <alias><family>${name}</family><default><family>${family}</family></default></alias>\n`),
+  );
   const folder = join(cacheFolder(), 'fonts');
   mkdirSync(join(folder, 'cache'), { recursive: true });
-  const aliases = found.flatMap(({ family, stands }) =>
-    stands.map(
-      (name) =>
-        `  <alias binding="weak"><family>${name}</family><default><family>${family}</family></default></alias>\n`,
-    ),
-  );
-  const text =
-    '<?xml version="1.0"?>\n<!DOCTYPE fontconfig SYSTEM "fonts.dtd">\n<fontconfig>\n' +
-    (existsSync('/etc/fonts/fonts.conf')
-      ? '  <include>/etc/fonts/fonts.conf</include>\n'
-      : '  <dir>/usr/share/fonts</dir>\n') +
-    found.map((one) => `  <dir>${one.folder}</dir>\n`).join('') +
-    aliases.join('') +
-    `  <cachedir>${join(folder, 'cache')}</cachedir>\n</fontconfig>\n`;
+  const text = `<?xml version="1.0"?>
+<!DOCTYPE fontconfig SYSTEM "fonts.dtd">
+<fontconfig>
+${found.map((one) => `  <dir>${one.folder}</dir>\n`).join('')}${aliases.join('')}  <cachedir>${join(folder, 'cache')}</cachedir>
+</fontconfig>
+`;
   const file = join(folder, 'fonts.conf');
   writeFileSync(file, text);
   return file;
+}
+
+function hasFonts(folder: string): boolean {
+  try {
+    return readdirSync(folder, { recursive: true }).some((name) => /\.(ttf|otf|ttc|pfb)$/i.test(String(name)));
+  } catch {
+    return false;
+  }
 }
