@@ -38,6 +38,8 @@ export interface Pieces {
 
 /** A thing may stick out of its box by this much, px. */
 const SLACK = 2;
+/** Boxes in one place that share this much of their area are one box. */
+const SAME_AREA = 0.9;
 /** Boxes thinner than this are lines: they hold nothing. */
 const THINNEST = 8;
 
@@ -75,13 +77,14 @@ function nest(pieces: readonly Piece[], board: DrawnBoard): Pieces {
     }
     if (kept.length === 0 && paintsNothingNew(piece, ground, board.width)) continue;
     const parent = kept.findLast(
-      (one) => canHold(one) && holds(one.box, piece.box, SLACK) && area(one.box) >= area(piece.box) * 0.98,
+      (one) => canHold(one, piece) && holds(one.box, piece.box, SLACK) && area(one.box) >= area(piece.box) * 0.98,
     );
     if (
       piece.type === 'box' &&
       parent?.type === 'box' &&
       parent.inside.length === 0 &&
-      holds(piece.box, parent.box, SLACK)
+      holds(piece.box, parent.box, SLACK) &&
+      area(piece.box) > SAME_AREA * area(parent.box)
     ) {
       kept[kept.indexOf(parent)] = replaceIn(top, kept, parent, { ...parent, look: { ...parent.look, ...piece.look } });
       continue;
@@ -144,7 +147,9 @@ function paintsNothingNew(piece: Piece, ground: Readonly<Record<string, string>>
   return Object.entries(piece.look).every(([name, value]) => name === 'background-color' && value === colour);
 }
 
-function canHold(piece: Piece): boolean {
+/** Boxes and pictures hold things; a rule holds at most a thinner rule drawn on it. */
+function canHold(piece: Piece, inner: Piece): boolean {
+  if (piece.type === 'box' && inner.type === 'box') return true;
   return (piece.type === 'box' || piece.type === 'picture') && piece.box[2] > THINNEST && piece.box[3] > THINNEST;
 }
 

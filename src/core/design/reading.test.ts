@@ -96,6 +96,14 @@ describe('pieces', () => {
     expect(top[0]).toMatchObject({ look: { 'background-color': 'rgb(250, 250, 250)', 'border-width': '1px' } });
   });
 
+  it('let a thick rule hold a thin one', () => {
+    const { top } = piecesOf(board(1000, 600, box(50, 50, 52, 3), box(50, 50, 52, 1), line('Words', 50, 90)));
+    expect(top.map(({ type, inside }) => [type, inside.length])).toEqual([
+      ['box', 1],
+      ['text', 0],
+    ]);
+  });
+
   it('hang over the edge of a band on the side where less of them lies', () => {
     const { top } = piecesOf(
       board(
