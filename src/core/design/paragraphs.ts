@@ -150,12 +150,16 @@ function continues(group: readonly OpenLine[], line: OpenLine): boolean {
   return wouldNotFit(group, line);
 }
 
-/** A line that its neighbour above had room for begins something new. */
+/** Titles may be broken by hand, text is not; font size from which on a text is a title, px. */
+const TITLE_SIZE = 24;
+
+/** Lines are one text only if no line had room for the next one's first word; then they break again where they broke. */
 function wouldNotFit(group: readonly OpenLine[], line: OpenLine): boolean {
-  const widest = Math.max(...group.map(({ box }) => box[2]), line.box[2]);
-  const last = group.at(-1) as OpenLine;
-  const space = last.look.size * 0.2;
-  return last.box[2] + space + line.firstWord > widest - 1 || group.length === 1;
+  const all = [...group, line];
+  const widest = Math.max(...all.map(({ box }) => box[2]));
+  const space = line.look.size * 0.2;
+  if (group.length === 1 && line.look.size >= TITLE_SIZE) return true;
+  return all.slice(1).every((next, index) => (all[index] as OpenLine).box[2] + space + next.firstWord > widest - 1);
 }
 
 function finish(group: readonly OpenLine[], boardWidth: number): Paragraph {
