@@ -46,7 +46,8 @@ export function convertCommand(): Command {
 function show(made: Converted, terminal: Terminal): void {
   const { print, say, paint } = terminal;
   print(`${paint.bold(made.page)} is now a project in ${paint.bold(made.project)}`);
-  print(`  ${made.sections.length} sections: ${made.sections.map(({ name }) => name).join(' · ')}`);
+  const names = made.sections.map(({ name }) => name).join(' · ');
+  print(names ? `  ${made.sections.length} sections: ${names}` : '  no sections found');
   print(
     `  ${made.elements.result} elements, ${made.styles} styles, ${Math.round(made.cssBytes / 100) / 10} kB of CSS, ${made.assets} files`,
   );
