@@ -8,7 +8,7 @@ import { layGrid } from './grid.js';
 import { NONE, only, placeAcross, type Look, type Region } from './place.js';
 import { layRow } from './rows.js';
 import { layWrap } from './wrap.js';
-import { add, boxIn, EQUAL, ordered, paddingDown, rowsOf, type BoardLooks, type Setting } from './setting.js';
+import { add, boxIn, ordered, paddingDown, rowsOf, usualGap, type BoardLooks, type Setting } from './setting.js';
 
 /** Works out how each part of the tree has to be laid out to stand where it stands on the board. */
 export function layOut(root: Part, view: BoardView): BoardLooks {
@@ -75,9 +75,9 @@ function layStack(part: Part, children: readonly Part[], box: DrawnBox, region: 
   const last = boxIn(view, sorted.at(-1) as Part);
   add(looks, part, { display: 'flex', 'flex-direction': 'column', ...paddingDown(box, first[1], bottom(last)) });
   const gaps = sorted.slice(1).map((one, index) => boxIn(view, one)[1] - bottom(boxIn(view, sorted[index] as Part)));
-  const equal =
-    gaps.length > 1 && gaps.every((gap) => Math.abs(gap - (gaps[0] as number)) < EQUAL) && (gaps[0] as number) > 0;
-  if (equal) add(looks, part, { 'row-gap': px(gaps[0] as number) });
+  const usual = usualGap(gaps);
+  const equal = gaps.length > 1 && usual !== undefined && usual > 0;
+  if (equal) add(looks, part, { 'row-gap': px(usual) });
   const rise = Math.min(0, first[1] - box[1]);
   const hang = Math.min(0, bottom(box) - bottom(last));
   sorted.forEach((one, index) => {

@@ -2,7 +2,7 @@ import type { Part } from './cuts.js';
 import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';
 import { isContentRow, NONE, only, type Look, type Region } from './place.js';
-import { add, boxIn, EQUAL, ordered, paddingDown, type Setting } from './setting.js';
+import { add, boxIn, EQUAL, ordered, paddingDown, usualGap, type Setting } from './setting.js';
 
 /** Lays out what stands side by side: things as wide as their words, or columns that share the width. */
 export function layRow(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
@@ -42,14 +42,15 @@ function layContentRow(
   const left = (boxes[0] as DrawnBox)[0] - region.x;
   const free = region.x + region.width - right(boxes.at(-1) as DrawnBox);
   const gaps = boxes.slice(1).map((box, index) => box[0] - right(boxes[index] as DrawnBox));
-  const equal = gaps.every((gap) => Math.abs(gap - (gaps[0] as number)) < EQUAL);
+  const usual = usualGap(gaps);
+  const equal = usual !== undefined;
   const widest = gaps.indexOf(Math.max(...gaps));
   const spread = free <= NONE && left <= NONE && gaps.length > 0;
   const centred = Math.abs(left - free) < 3 && left > NONE;
   const atEnd = !spread && !centred && Math.abs(free) <= NONE;
   add(looks, part, {
     display: 'flex',
-    ...(equal && !spread && gaps.length ? { 'column-gap': px(gaps[0] as number) } : {}),
+    ...(equal && !spread ? { 'column-gap': px(usual) } : {}),
     ...(centred ? { 'justify-content': 'center' } : atEnd ? { 'justify-content': 'flex-end' } : {}),
     ...(free > 24 && !spread ? { 'flex-wrap': 'wrap', 'row-gap': '8px' } : {}),
   });

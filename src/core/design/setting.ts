@@ -49,6 +49,15 @@ export function ordered(children: readonly Part[], axis: 0 | 1, { view, looks }:
   return sorted;
 }
 
+/** Gaps that differ by no more than this are meant to be equal, px. */
+const GAP_SLACK = 1;
+
+/** The gap that stands for all, so that they take as much room together as on the board; undefined if they differ. */
+export function usualGap(gaps: readonly number[]): number | undefined {
+  if (gaps.length === 0 || Math.max(...gaps) - Math.min(...gaps) > GAP_SLACK) return undefined;
+  return gaps.reduce((sum, gap) => sum + gap, 0) / gaps.length;
+}
+
 /** Room above and below what a part holds. */
 export function paddingDown(box: DrawnBox, top: number, end: number): Look {
   const above = top - box[1];
