@@ -1,7 +1,7 @@
 import type { Part } from './cuts.js';
 import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';
-import { NONE, only, type Region } from './place.js';
+import { NONE, given, type Region } from './place.js';
 import { columnsOf } from './rows.js';
 import { add, boxIn, paddingDown, rowsOf, type Setting } from './setting.js';
 
@@ -45,7 +45,7 @@ export function layGrid(part: Part, children: readonly Part[], box: DrawnBox, re
         one,
         regions[column] as Region,
         'grid',
-        only(Math.abs(offset) > 0.05, { 'margin-top': px(offset) }),
+        given(Math.abs(offset) > 0.05, { 'margin-top': px(offset) }),
       );
     });
   });

@@ -5,7 +5,7 @@ import { bottom, px, right } from './geometry.js';
 import { boxLook, pictureLook, textLook } from './looks.js';
 import { drawnBox, type Piece } from './pieces.js';
 import { layGrid } from './grid.js';
-import { NONE, only, placeAcross, type Look, type Region } from './place.js';
+import { NONE, given, placeAcross, type Look, type Region } from './place.js';
 import { layRow } from './rows.js';
 import { layWrap } from './wrap.js';
 import { add, boxIn, ordered, paddingDown, rowsOf, usualGap, type BoardLooks, type Setting } from './setting.js';
@@ -83,8 +83,8 @@ function layStack(part: Part, children: readonly Part[], box: DrawnBox, region: 
   sorted.forEach((one, index) => {
     const gap = index === 0 ? rise : (gaps[index - 1] as number);
     const down = {
-      ...only((!equal || index === 0) && Math.abs(gap) > 0.05, { 'margin-top': px(gap) }),
-      ...only(index === sorted.length - 1 && hang < -0.05, { 'margin-bottom': px(hang) }),
+      ...given((!equal || index === 0) && Math.abs(gap) > 0.05, { 'margin-top': px(gap) }),
+      ...given(index === sorted.length - 1 && hang < -0.05, { 'margin-bottom': px(hang) }),
     };
     placeChild(one, region, setting, 'stack', down);
   });

@@ -18,7 +18,7 @@ const CENTRED = 2.5;
 export type Look = Record<string, string>;
 
 /** The declarations, if the condition holds. */
-export function only(condition: boolean, look: Look): Look {
+export function given(condition: boolean, look: Look): Look {
   return condition ? look : {};
 }
 

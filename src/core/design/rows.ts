@@ -1,7 +1,7 @@
 import type { Part } from './cuts.js';
 import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';
-import { isContentRow, NONE, only, type Look, type Region } from './place.js';
+import { isContentRow, NONE, given, type Look, type Region } from './place.js';
 import { add, boxIn, EQUAL, ordered, paddingDown, usualGap, type Setting } from './setting.js';
 
 /** Lays out what stands side by side: things as wide as their words, or columns that share the width. */
@@ -27,7 +27,7 @@ function alignDown(
   if (Math.max(...middles) - Math.min(...middles) < EQUAL) return { look: 'center', of: () => ({}) };
   if (boxes.every((box) => Math.abs(box[1] - top) < 0.6 && Math.abs(bottom(box) - end) < 0.6))
     return { of: () => ({}) };
-  return { look: 'flex-start', of: (box) => only(Math.abs(box[1] - top) > 0.05, { 'margin-top': px(box[1] - top) }) };
+  return { look: 'flex-start', of: (box) => given(Math.abs(box[1] - top) > 0.05, { 'margin-top': px(box[1] - top) }) };
 }
 
 function layContentRow(
@@ -59,7 +59,7 @@ function layContentRow(
     const auto = spread && index - 1 === widest;
     const margin = auto
       ? { 'margin-left': 'auto' }
-      : only((index === 0 || !equal || spread) && Math.abs(gap) > 0.05, { 'margin-left': px(gap) });
+      : given((index === 0 || !equal || spread) && Math.abs(gap) > 0.05, { 'margin-left': px(gap) });
     const box = boxes[index] as DrawnBox;
     add(looks, one, { 'flex-shrink': '0', ...margin, ...down(box) });
     const piece = view.pieceOf(one);

@@ -1,7 +1,7 @@
 import type { Part } from './cuts.js';
 import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';
-import { isShort, NONE, only, type Region } from './place.js';
+import { isShort, NONE, given, type Region } from './place.js';
 import { add, boxIn, paddingDown, rowsOf, type Setting } from './setting.js';
 
 /** Lays out rows of different numbers of things: they run on, and each row is filled so that the next begins anew. */
@@ -40,9 +40,9 @@ function layOneRow(row: readonly Part[], above: number, region: Region, setting:
       'flex-grow': '0',
       'flex-shrink': '0',
       'flex-basis': short ? 'auto' : share(box[2]),
-      ...only(Math.abs(left) > 0.05, { 'margin-left': index === 0 && !short ? share(left) : px(left) }),
-      ...only(index === row.length - 1 && free > NONE, { 'margin-right': share(free - 0.5) }),
-      ...only(Math.abs(down) > 0.05, { 'margin-top': px(down) }),
+      ...given(Math.abs(left) > 0.05, { 'margin-left': index === 0 && !short ? share(left) : px(left) }),
+      ...given(index === row.length - 1 && free > NONE, { 'margin-right': share(free - 0.5) }),
+      ...given(Math.abs(down) > 0.05, { 'margin-top': px(down) }),
     });
     if (short && view.pieceOf(one)?.type === 'text') add(looks, one, { 'text-wrap-mode': 'nowrap' });
     setting.dress(one, box, { x: box[0], width: box[2] }, !short);
