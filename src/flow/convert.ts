@@ -107,21 +107,14 @@ async function readWebPage(
     progress('Finding sections, sharing styles');
     const raw = runPasses(read.document, { boxes: read.boxes, width: widest.width });
     progress('Collecting pictures and fonts');
-    const assets = new AssetStore();
-    const fetched = await fetchAssets(assetAddresses(raw), read.address, assets);
-    const document = mapAssets(raw, (one) => fetched.places.get(one));
+    const { document, assets, missing } = await bringAssets(raw, read.address);
     const sections = sectionPlaces(document);
     const references = await Promise.all(open.map((one) => finishReference(one, sections)));
     return {
       document,
       references,
       assets,
-      notes: [
-        ...read.notes,
-        ...fetched.missing.map(
-          (one) => `File could not be had, its space is kept: ${shortAddress(one, served?.origin)}`,
-        ),
-      ],
+      notes: [...read.notes, ...missing],
       sourceElements: references.find(({ width }) => width === widest.width)?.measured.elements ?? 0,
     };
   } finally {
@@ -142,9 +135,7 @@ async function readArtboards(
       DESIGN_PASSES,
     );
     progress('Collecting pictures');
-    const assets = new AssetStore();
-    const fetched = await fetchAssets(assetAddresses(raw), read.address, assets);
-    const document = mapAssets(raw, (one) => fetched.places.get(one));
+    const { document, assets, missing } = await bringAssets(raw, read.address);
     const references = await Promise.all(
       read.references.map((one, index) => finishReference(one, placesOn(document, read.sections, index))),
     );
@@ -152,10 +143,7 @@ async function readArtboards(
       document,
       references,
       assets,
-      notes: [
-        ...read.notes,
-        ...fetched.missing.map((one) => `Picture could not be had, its space is kept: ${shortAddress(one, undefined)}`),
-      ],
+      notes: [...read.notes, ...missing],
       sourceElements: references[0]?.measured.elements ?? 0,
     };
   } finally {
@@ -173,8 +161,18 @@ function placesOn(document: PageDocument, sections: ReadDesign['sections'], boar
   });
 }
 
-function shortAddress(address: string, origin: string | undefined): string {
-  return (origin ? address.replace(origin, '') : address).slice(0, 200);
+/** Brings the files that a page shows into the project; what could not be had is said in words. */
+async function bringAssets(
+  raw: PageDocument,
+  base: string,
+): Promise<Pick<Made, 'document' | 'assets'> & { readonly missing: readonly string[] }> {
+  const assets = new AssetStore();
+  const fetched = await fetchAssets(assetAddresses(raw), base, assets);
+  const ours = new URL(base).hostname === '127.0.0.1' ? new URL(base).origin : '';
+  const missing = fetched.missing.map(
+    (one) => `File could not be had, its space is kept: ${(ours ? one.replace(ours, '') : one).slice(0, 200)}`,
+  );
+  return { document: mapAssets(raw, (one) => fetched.places.get(one)), assets, missing };
 }
 
 function sectionPlaces(document: PageDocument): SectionPlace[] {
