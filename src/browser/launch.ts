@@ -16,11 +16,12 @@ export interface OpenBrowser {
   readonly version: string;
   /** Opens an empty page of the given viewport width. Closing it closes its context. */
   readonly newPage: (width: number, options?: PageOptions) => Promise<Page>;
+  /** Starts opening an empty page that is going to be asked for later, while other work goes on. */
+  readonly prepare: () => void;
   readonly close: () => Promise<void>;
 }
 
 export interface PageOptions {
-  readonly scripts?: boolean;
   /** Let the page load from other machines. */
   readonly online?: boolean;
 }
@@ -50,9 +51,21 @@ export async function openBrowser(named?: string): Promise<OpenBrowser> {
       'Name another one with --browser PATH or TAVRIK_BROWSER.',
     );
   }
+  let prepared: Promise<Page> | undefined;
   return {
     version: browser.version(),
-    newPage: async (width, options = {}) => openPage(browser, width, options),
+    newPage: async (width, options = {}) => {
+      const ready = options.online ? undefined : prepared;
+      if (!ready) return openPage(browser, width, options);
+      prepared = undefined;
+      const page = await ready;
+      await page.setViewportSize({ width, height: VIEW_HEIGHT });
+      return page;
+    },
+    prepare: () => {
+      prepared ??= openPage(browser, VIEW_HEIGHT, {});
+      prepared.catch(() => undefined);
+    },
     close: async () => browser.close().catch(() => undefined),
   };
 }
@@ -60,7 +73,7 @@ export async function openBrowser(named?: string): Promise<OpenBrowser> {
 async function openPage(
   browser: Browser,
   width: number,
-  { scripts = true, online = false }: PageOptions,
+  { online = false }: PageOptions,
 ): Promise<Page> {
   const context = await browser.newContext({
     viewport: { width, height: VIEW_HEIGHT },
@@ -69,7 +82,6 @@ async function openPage(
     colorScheme: 'light',
     locale: 'en-US',
     timezoneId: 'UTC',
-    javaScriptEnabled: scripts,
     serviceWorkers: 'block',
     acceptDownloads: false,
   });

@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core';
 import { Problem } from '../core/page/problem.js';
 import { inside, putIntoPage } from './inpage-script.js';
-import type { OpenBrowser } from './launch.js';
+import { VIEW_HEIGHT, type OpenBrowser } from './launch.js';
 
 /** Longest wait for a page to load, and for its fonts and pictures after that; ms. */
 const LOAD_LIMIT = 45000;
@@ -23,13 +23,25 @@ export async function openAtRest(
     const status = response?.status() ?? 200;
     if (status >= 400) throw new Problem(`The address answers with status ${status}.`, shown, 'Check the address.');
     await putIntoPage(page);
-    await inside(page, 'settle', SETTLE_LIMIT);
+    await inside(page, 'settle', SETTLE_LIMIT, true);
     return page;
   } catch (error) {
     await page.close().catch(() => undefined);
     if (error instanceof Problem) throw error;
     throw new Problem(reasonOf(error as Error), shown, 'Check the address and the network, then try again.');
   }
+}
+
+/** Opens a page of ours, which has no scripts, in an empty browser page. */
+export async function openOurs(page: Page, address: string): Promise<void> {
+  await page.goto(address, { waitUntil: 'load', timeout: LOAD_LIMIT });
+  await putIntoPage(page);
+}
+
+/** Brings a page of ours to a viewport width, and to rest there. */
+export async function turnTo(page: Page, width: number): Promise<void> {
+  await page.setViewportSize({ width, height: VIEW_HEIGHT });
+  await inside(page, 'settle', SETTLE_LIMIT, false);
 }
 
 function reasonOf(error: Error): string {
@@ -49,11 +61,16 @@ export class BrowserGone extends Error {
   }
 }
 
-/** A picture of the whole page, as PNG. */
+/** A picture of the whole page, as PNG: packed for speed rather than size. */
 export async function pictureOf(page: Page, height: number): Promise<Buffer> {
   const width = page.viewportSize()?.width ?? 1;
-  return page.screenshot({
-    fullPage: true,
-    clip: { x: 0, y: 0, width, height: Math.min(MAX_HEIGHT, Math.max(1, height)) },
+  const session = await page.context().newCDPSession(page);
+  const { data } = await session.send('Page.captureScreenshot', {
+    format: 'png',
+    captureBeyondViewport: true,
+    optimizeForSpeed: true,
+    clip: { x: 0, y: 0, width, height: Math.min(MAX_HEIGHT, Math.max(1, height)), scale: 1 },
   });
+  await session.detach();
+  return Buffer.from(data, 'base64');
 }

@@ -21,10 +21,17 @@ export function mediaTypeOf(path: string): string {
   return TYPES[extname(path).toLowerCase()] ?? 'application/octet-stream';
 }
 
+/** Serves files from memory, by path, and nothing else. */
+export async function serveFiles(files: Iterable<readonly [path: string, bytes: Buffer]>): Promise<Served> {
+  const served = await serveFolder(undefined);
+  for (const [path, bytes] of files) served.hold(`/${path}`, mediaTypeOf(path), bytes);
+  return served;
+}
+
 /** Serves one folder on the loopback address. What is put in memory (by path) comes before files. */
-export async function serveFolder(root: string): Promise<Served> {
+export async function serveFolder(root: string | undefined): Promise<Served> {
   const memory = new Map<string, { readonly type: string; readonly bytes: string | Buffer }>();
-  const folder = realpathSync(root);
+  const folder = root === undefined ? undefined : realpathSync(root);
   const server = createServer((request, response) => {
     const path = pathOf(request.url ?? '/');
     const held = memory.get(path);
@@ -32,7 +39,7 @@ export async function serveFolder(root: string): Promise<Served> {
       response.writeHead(200, { 'content-type': held.type }).end(held.bytes);
       return;
     }
-    const file = fileIn(folder, path);
+    const file = folder === undefined ? undefined : fileIn(folder, path);
     if (!file) {
       response.writeHead(404).end();
       return;

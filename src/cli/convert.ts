@@ -10,6 +10,7 @@ interface Options {
   readonly widths: string;
   readonly browser?: string;
   readonly proof: boolean;
+  readonly keepBoxes?: boolean;
   readonly json?: boolean;
 }
 
@@ -20,6 +21,7 @@ export function convertCommand(): Command {
     .requiredOption('--out <folder>', 'folder of the project')
     .option('--root <folder>', 'folder that "/" stands for in a saved page')
     .option('--widths <list>', 'viewport widths to compare at, px; artboards have their own', '1440,820,390')
+    .option('--keep-boxes', 'keep every box of an HTML page, also those that turn out to do nothing')
     .option('--no-proof', 'do not compare the result with the source at the end')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
@@ -35,6 +37,7 @@ export function convertCommand(): Command {
         widths: readWidths(options.widths),
         browser: options.browser,
         proof: options.proof,
+        keepBoxes: options.keepBoxes,
         progress: terminal.step,
       });
       terminal.done();
@@ -51,6 +54,8 @@ function show(made: Converted, terminal: Terminal): void {
   print(
     `  ${made.elements.result} elements, ${made.styles} styles, ${Math.round(made.cssBytes / 100) / 10} kB of CSS, ${made.assets} files`,
   );
+  if (made.trimmed)
+    print(`  ${made.trimmed.removed} boxes taken out, ${made.trimmed.needed} tried and found to be needed`);
   print(`  breakpoints: ${made.breakpoints.length ? made.breakpoints.map((one) => `${one} px`).join(', ') : 'none'}`);
   for (const note of made.notes) say(paint.yellow(`  note: ${note}`));
   if (made.proof) showProof(made.proof, made.project, terminal);

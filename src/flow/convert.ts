@@ -1,10 +1,11 @@
+import { openDesk } from '../browser/desk.js';
 import { openBrowser, type OpenBrowser } from '../browser/launch.js';
 import { serveFolder } from '../browser/serve.js';
 import { assetAddresses, mapAssets } from '../core/page/addresses.js';
 import type { ElementNode, PageDocument } from '../core/page/types.js';
 import { elements } from '../core/page/walk.js';
 import { slug } from '../core/page/words.js';
-import { DESIGN_PASSES, runPasses } from '../core/passes/index.js';
+import { DESIGN_PASSES, FIRST_PASSES, LAST_PASSES, runPasses } from '../core/passes/index.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import type { MeasuredSection } from '../core/proof/measured.js';
 import type { Proof } from '../core/proof/proof.js';
@@ -16,6 +17,7 @@ import { readDesign, type ReadDesign } from './read-svg.js';
 import { finishReference, openReference, type SectionPlace } from './reference.js';
 import type { Progress } from './report-progress.js';
 import { findSource, type Source } from './source.js';
+import { trimPage } from './trim-page.js';
 import { writeProject, type Made } from './write-project.js';
 
 export interface ConvertOptions {
@@ -25,6 +27,8 @@ export interface ConvertOptions {
   readonly browser?: string;
   /** Compare the result with the source at the end. */
   readonly proof: boolean;
+  /** Take no boxes out. */
+  readonly keepBoxes?: boolean;
   readonly progress: Progress;
 }
 
@@ -35,6 +39,8 @@ export interface Converted {
   readonly widths: readonly number[];
   readonly sections: readonly { readonly name: string; readonly elements: number }[];
   readonly elements: { readonly source: number; readonly result: number };
+  /** Boxes that were taken out, and boxes that were tried and turned out to be needed. */
+  readonly trimmed?: { readonly removed: number; readonly needed: number };
   readonly styles: number;
   readonly cssBytes: number;
   readonly assets: number;
@@ -62,13 +68,14 @@ export async function convert(given: readonly string[], options: ConvertOptions)
   }
 }
 
-function summary({ document, assets, notes, sourceElements }: Made, project: string, cssBytes: number): Converted {
+function summary({ document, assets, notes, sourceElements, trimmed }: Made, project: string, cssBytes: number): Converted {
   return {
     project,
     page: document.name,
     widths: document.source.widths,
     sections: sectionsOf(document).map((section) => ({ name: section.name, elements: countElements(section) })),
     elements: { source: sourceElements, result: countElements(document.body) - 1 },
+    ...(trimmed ? { trimmed } : {}),
     styles: Object.keys(document.styles).length,
     cssBytes,
     assets: assets.size,
@@ -88,7 +95,7 @@ async function readSource(source: Source, options: ConvertOptions, browser: Open
 
 async function readWebPage(
   source: Exclude<Source, { kind: 'svg' }>,
-  { widths, progress }: ConvertOptions,
+  { widths, progress, keepBoxes, proof }: ConvertOptions,
   browser: OpenBrowser,
 ): Promise<Made> {
   const served = source.kind === 'html' ? await serveFolder(source.root) : undefined;
@@ -96,18 +103,25 @@ async function readWebPage(
   const online = source.kind === 'address';
   try {
     progress(`Opening the page at ${widths.join(', ')} px`);
+    const desk = openDesk(browser);
+    desk.catch(() => undefined);
     const open = await Promise.all(widths.map((width) => openReference(browser, address, width, online, source.shown)));
     const widest = open.reduce((most, one) => (one.width > most.width ? one : most));
     progress('Reading elements and styles');
-    const read = await readHtml(widest.page, {
+    const read = await readHtml(widest.page, await desk, {
       name: source.name,
       files: [source.kind === 'html' ? source.path : source.address],
       widths,
     });
     progress('Finding sections, sharing styles');
-    const raw = runPasses(read.document, { boxes: read.boxes, width: widest.width });
+    const context = { boxes: read.boxes, width: widest.width };
+    const raw = runPasses(read.document, context, FIRST_PASSES);
     progress('Collecting pictures and fonts');
-    const { document, assets, missing } = await bringAssets(raw, read.address);
+    const { document: whole, assets, missing } = await bringAssets(raw, read.address);
+    if (proof) browser.prepare();
+    progress('Taking out boxes that do nothing');
+    const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, assets, read.boxes.size);
+    const document = runPasses(trimmed?.document ?? whole, context, LAST_PASSES);
     const sections = sectionPlaces(document);
     const references = await Promise.all(open.map((one) => finishReference(one, sections)));
     return {
@@ -116,6 +130,7 @@ async function readWebPage(
       assets,
       notes: [...read.notes, ...missing],
       sourceElements: references.find(({ width }) => width === widest.width)?.measured.elements ?? 0,
+      ...(trimmed ? { trimmed: { removed: trimmed.removed, needed: trimmed.needed } } : {}),
     };
   } finally {
     await served?.close();

@@ -1,8 +1,9 @@
+import type { Page } from 'playwright-core';
 import { existsSync, readFileSync } from 'node:fs';
 import { join, resolve, dirname, relative, sep } from 'node:path';
-import { inside, putIntoPage } from '../browser/inpage-script.js';
+import { inside } from '../browser/inpage-script.js';
 import { openBrowser, type OpenBrowser } from '../browser/launch.js';
-import { openAtRest, pictureOf } from '../browser/open-source.js';
+import { openOurs, pictureOf, turnTo } from '../browser/open-source.js';
 import { serveFolder, type Served } from '../browser/serve.js';
 import type { MeasuredPage } from '../core/proof/measured.js';
 import { overLimits, proveWidth, sectionBands, type Proof, type WidthProof } from '../core/proof/proof.js';
@@ -39,7 +40,7 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
   try {
     const references = await referencesAt(project, settings, widths, browser, options.progress);
     options.progress(`Comparing at ${widths.join(', ')} px`);
-    const proved = await Promise.all(references.map((reference) => proveAt(browser, site, reference)));
+    const proved = await proveAll(browser, site, references);
     const proofs = proved.map(({ proof }) => proof);
     const proof: Proof = { page: settings.page.name, limits, widths: proofs, over: overLimits(proofs, limits) };
     replaceFolder(project, 'proof', [
@@ -53,33 +54,70 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
   }
 }
 
-async function proveAt(
-  browser: OpenBrowser,
-  site: Served,
-  reference: Reference,
-): Promise<{ proof: WidthProof; pictures: ProofPictures }> {
-  const { width } = reference;
-  const page = await openAtRest(browser, `${site.origin}/index.html`, width, false);
+interface Proved {
+  readonly proof: WidthProof;
+  readonly pictures: ProofPictures;
+}
+
+/**
+ * Pictures the site at one width after the other in one page, and compares while the next picture is taken. From narrow
+ * to wide, so that the browser takes the picture of a `srcset` that it would take at that width.
+ */
+async function proveAll(browser: OpenBrowser, site: Served, references: readonly Reference[]): Promise<Proved[]> {
+  const rising = [...references].sort((a, b) => a.width - b.width);
+  const page = await browser.newPage(rising[0]?.width ?? 1440);
+  await openOurs(page, `${site.origin}/index.html`);
+  const compared = new Map<number, Promise<Proved>>();
+  let table: Promise<Page> | undefined;
   try {
-    const measured = await inside(page, 'measureNow');
-    const result = await pictureOf(page, measured.height);
-    const bands = sectionBands(reference.measured);
-    if (result.equals(reference.picture)) {
-      const same = { differ: 0, bands: bands.map(() => 0) };
-      return { proof: proveWidth(width, reference.measured, measured, same), pictures: { source: result, result } };
+    for (const reference of rising) {
+      await turnTo(page, reference.width);
+      const measured = await inside(page, 'measureNow');
+      const picture = await pictureOf(page, measured.height);
+      if (!picture.equals(reference.picture)) table ??= openTable(browser, site);
+      const proved = compareAt(table, site, reference, measured, picture);
+      proved.catch(() => undefined);
+      compared.set(reference.width, proved);
     }
-    await page.goto(`${site.origin}/-/compare`);
-    await putIntoPage(page);
-    site.hold(`/-/source-${width}`, 'image/png', reference.picture);
-    site.hold(`/-/result-${width}`, 'image/png', result);
-    const pixels = await inside(page, 'comparePictures', `/-/source-${width}`, `/-/result-${width}`, bands);
-    return {
-      proof: proveWidth(width, reference.measured, measured, pixels),
-      pictures: { source: reference.picture, result, difference: Buffer.from(pixels.picture, 'base64') },
-    };
+    return await Promise.all(references.map(({ width }) => compared.get(width) as Promise<Proved>));
   } finally {
     await page.close();
+    await table?.then((one) => one.close());
   }
+}
+
+async function openTable(browser: OpenBrowser, site: Served): Promise<Page> {
+  const page = await browser.newPage(800);
+  await openOurs(page, `${site.origin}/-/compare`);
+  return page;
+}
+
+async function compareAt(
+  table: Promise<Page> | undefined,
+  site: Served,
+  reference: Reference,
+  measured: MeasuredPage,
+  result: Buffer,
+): Promise<Proved> {
+  const { width, picture: source } = reference;
+  const bands = sectionBands(reference.measured);
+  if (!table || result.equals(source)) {
+    const same = { differ: 0, bands: bands.map(() => 0) };
+    return { proof: proveWidth(width, reference.measured, measured, same), pictures: { source, result } };
+  }
+  site.hold(`/-/source-${width}`, 'image/png', source);
+  site.hold(`/-/result-${width}`, 'image/png', result);
+  const { picture, ...pixels } = await inside(
+    await table,
+    'comparePictures',
+    `/-/source-${width}`,
+    `/-/result-${width}`,
+    bands,
+  );
+  return {
+    proof: proveWidth(width, reference.measured, measured, pixels),
+    pictures: { source, result, ...(picture ? { difference: Buffer.from(picture, 'base64') } : {}) },
+  };
 }
 
 /** The stored references, and for other widths the source opened again. */

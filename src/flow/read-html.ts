@@ -3,11 +3,13 @@ import { captureHtml } from '../browser/capture-html.js';
 import { inside } from '../browser/inpage-script.js';
 import { buildPage, type Built } from '../core/html/build.js';
 import { cascade } from '../core/html/cascade.js';
-import { INHERITED } from '../core/html/inherited.js';
+import { INHERITED } from '../core/page/inherited.js';
 import { joinIntervals } from '../core/html/intervals.js';
 import { dropIdle, dropInherited, probeRequest, writeOutInherit } from '../core/html/lean.js';
 import { dropDeadParts } from '../core/html/parts.js';
-import { matchedSelectors, namesIn, rulesToAsk } from '../core/html/read-rules.js';
+import { namesIn } from '../core/html/names.js';
+import { matchedSelectors, rulesToAsk } from '../core/html/read-rules.js';
+import { dropDeadStates } from '../core/html/states.js';
 import { breakpointsOf } from '../core/html/styles.js';
 import { writeOutVariables } from '../core/html/variables.js';
 
@@ -18,9 +20,13 @@ export interface ReadHtml extends Built {
   readonly address: string;
 }
 
-/** Reads the page that is open and at rest in the browser as a page document with declared styles. */
+/**
+ * Reads the page that is open and at rest in the browser as a page document with declared styles.
+ * @param desk an empty page of ours to ask the browser in
+ */
 export async function readHtml(
   page: Page,
+  desk: Page,
   about: { readonly name: string; readonly files: readonly string[]; readonly widths: readonly number[] },
 ): Promise<ReadHtml> {
   const captured = await captureHtml(page);
@@ -28,7 +34,7 @@ export async function readHtml(
   const ask = rulesToAsk(captured.sheets.rules, namesIn(nodes));
   const answers = await inside(page, 'matchSelectors', ask.selectors);
   const holdsAt = await inside(
-    page,
+    desk,
     'evaluateMedia',
     ask.queries,
     ask.intervals.map(({ width }) => width),
@@ -46,12 +52,10 @@ export async function readHtml(
 
   const raw = cascade(nodes, ask.rules, matched, holds, captured.inline);
   const pending = writeOutVariables(nodes, raw);
-  const looks = dropDeadParts(
-    nodes,
-    writeOutInherit(nodes, pending.finish(await inside(page, 'expandDeclarations', pending.pairs))),
-  );
+  const finished = pending.finish(await inside(desk, 'expandDeclarations', pending.pairs));
+  const looks = dropDeadStates(nodes, dropDeadParts(nodes, writeOutInherit(nodes, finished)));
   const request = probeRequest(nodes, looks);
-  const probed = await inside(page, 'probeDefaults', request.items, [...INHERITED]);
+  const probed = await inside(desk, 'probeDefaults', request.items, [...INHERITED]);
   const lean = dropInherited(nodes, dropIdle(nodes, looks, request, probed), probed.own);
   const built = buildPage({
     ...about,

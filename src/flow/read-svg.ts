@@ -94,7 +94,7 @@ async function openBoard(browser: OpenBrowser, served: Served, file: string, ind
     throw new Problem(`This SVG cannot be read (${placed.detail}).`, file, 'Export it again, or mend it.');
   }
   await page.setViewportSize({ width: placed.width, height: 900 });
-  await inside(page, 'settle', SETTLE_LIMIT);
+  await inside(page, 'settle', SETTLE_LIMIT, false);
   const board = await inside(page, 'captureDrawing');
   if (board.items.length === 0)
     throw new Problem(

@@ -18,6 +18,7 @@ export interface Made {
   readonly assets: AssetStore;
   readonly notes: readonly string[];
   readonly sourceElements: number;
+  readonly trimmed?: { readonly removed: number; readonly needed: number };
 }
 
 /** Sizes of what was written. */

@@ -8,3 +8,4 @@ export { settle } from './settle.js';
 export { collectSheets, inlineStyles } from './sheets.js';
 export { snapshot } from './snapshot.js';
 export { measureNow } from './words.js';
+export { openTrial, tryPage } from './trial.js';

@@ -1,18 +1,20 @@
-import { comparePixels, type Band, type PixelFigures, type Raster } from '../../core/proof/pixels.js';
+import { comparePixels, markDifferences, type Band, type PixelFigures, type Raster } from '../../core/proof/pixels.js';
 
-/** Compares two pictures by address and returns the figures and a picture of the difference (PNG, base64). */
+/** Compares two pictures by address and returns the figures and, if they differ, a picture of that (PNG, base64). */
 export async function comparePictures(
   source: string,
   result: string,
   bands: readonly Band[],
-): Promise<PixelFigures & { readonly picture: string }> {
+): Promise<PixelFigures & { readonly picture?: string }> {
   const [first, second] = await Promise.all([load(source), load(result)]);
+  const figures = comparePixels(first, second, bands);
+  if (figures.differ === 0) return figures;
   const width = Math.max(first.width, second.width);
   const height = Math.max(first.height, second.height);
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d') as OffscreenCanvasRenderingContext2D;
   const marked = context.createImageData(width, height);
-  const figures = comparePixels(first, second, bands, marked.data);
+  markDifferences(first, second, marked.data);
   context.putImageData(marked, 0, 0);
   const blob = await canvas.convertToBlob({ type: 'image/png' });
   return { ...figures, picture: await base64(blob) };

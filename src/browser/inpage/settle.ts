@@ -7,12 +7,19 @@ const FARTHEST = 20000;
 
 let stillSheet: CSSStyleSheet | undefined;
 
-/** Brings the page to rest: late content loads as it is scrolled through, fonts and pictures are awaited with a limit (ms). */
-export async function settle(limit: number): Promise<void> {
-  const sheet = new CSSStyleSheet();
-  stillSheet = sheet;
-  sheet.replaceSync(STILL);
-  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+/** Time for scripts to do what they do once all is there; ms. */
+const AFTERWARDS = 150;
+
+/**
+ * Brings the page to rest: late content loads as it is scrolled through, fonts and pictures are awaited with a limit (ms).
+ * @param scripted whether scripts of the page may still change it afterwards
+ */
+export async function settle(limit: number, scripted: boolean): Promise<void> {
+  if (!stillSheet) {
+    stillSheet = new CSSStyleSheet();
+    stillSheet.replaceSync(STILL);
+    document.adoptedStyleSheets = [...document.adoptedStyleSheets, stillSheet];
+  }
   const wait = (time: number): Promise<void> => new Promise((done) => setTimeout(done, time));
   for (let y = 0; y < document.documentElement.scrollHeight && y < FARTHEST; y += STEP) {
     scrollTo(0, y);
@@ -21,7 +28,7 @@ export async function settle(limit: number): Promise<void> {
   scrollTo(0, 0);
   const pictures = [...document.images].map((picture) => loaded(picture));
   await Promise.race([Promise.all([document.fonts.ready, ...pictures]), wait(limit)]);
-  await wait(150);
+  if (scripted) await wait(AFTERWARDS);
 }
 
 /** Waits for a picture's bytes. Not for `decode()`: a decode that is asked for changes how the picture is scaled later. */

@@ -1,5 +1,6 @@
 import { isStillSheet } from './settle.js';
 import { numberedElements } from './snapshot.js';
+import { anyMayMatch, namesIn } from '../../core/html/names.js';
 import type { CapturedDeclaration, CapturedFace, CapturedRule, CapturedSheets } from '../../core/html/captured.js';
 
 /** Shorthands whose value hides behind empty longhands when it contains `var()`. */
@@ -29,6 +30,11 @@ export function collectSheets(): CapturedSheets {
   const keyframes: Record<string, string> = {};
   const unread: string[] = [];
   const layers: string[] = [];
+  const names = namesIn(
+    numberedElements().map((element) => ({
+      attributes: { class: element?.getAttribute('class') ?? '', id: element?.getAttribute('id') ?? '' },
+    })),
+  );
   let unnamed = 0;
 
   const knowLayer = (name: string): void => {
@@ -58,6 +64,7 @@ export function collectSheets(): CapturedSheets {
 
   const readRule = (rule: CSSRule, context: Context): void => {
     if (rule instanceof CSSStyleRule) {
+      if (!anyMayMatch(rule.selectorText, names)) return;
       const selector = context.parent ? nest(rule.selectorText, context.parent) : rule.selectorText;
       addRule(selector, rule.style, context);
       if (rule.cssRules?.length) readRules(rule.cssRules, { ...context, parent: selector });

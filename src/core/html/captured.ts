@@ -1,6 +1,8 @@
 /** What a browser saw of an HTML page: plain data, as the capture hands it to the core. Lengths are CSS px. */
 
-export type Box = readonly [x: number, y: number, width: number, height: number];
+import type { Box } from '../page/types.js';
+
+export type { Box };
 
 /** An element or a text of the page, in document order. `parent` is an index into the same list, -1 for the root. */
 export interface CapturedNode {

@@ -1,5 +1,6 @@
 import type { CapturedRule } from './captured.js';
 import { intervalsBetween, thresholdsOf, type Interval } from './intervals.js';
+import { mayMatch } from './names.js';
 import { readSelectorList, type ReadSelector } from './selectors.js';
 import type { MatchedSelector } from './cascade.js';
 
@@ -56,23 +57,6 @@ export function rulesToAsk(captured: readonly CapturedRule[], names: ReadonlySet
     ...new Set(asked.flatMap(({ selector }) => [selector.match, ...(selector.within ? [selector.within.match] : [])])),
   ];
   return { selectors, queries, intervals: intervalsBetween(thresholdsOf(queries)), rules, asked, lost };
-}
-
-/** A quick look whether everything a selector names is in the page at all. */
-function mayMatch(selector: string, names: ReadonlySet<string>): boolean {
-  const plain = selector.replace(/:[\w-]+\((?:[^()]|\([^()]*\))*\)/g, '').replace(/\[[^\]]*\]/g, '');
-  if (plain.includes('\\')) return true;
-  return (plain.match(/[.#][\w\u0080-\uffff-]+/g) ?? []).every((name) => names.has(name));
-}
-
-/** Which names occur in a page. */
-export function namesIn(nodes: readonly { readonly attributes?: Readonly<Record<string, string>> }[]): Set<string> {
-  const names = new Set<string>();
-  for (const { attributes } of nodes) {
-    for (const name of (attributes?.['class'] ?? '').split(/\s+/)) if (name) names.add(`.${name}`);
-    if (attributes?.['id']) names.add(`#${attributes['id']}`);
-  }
-  return names;
 }
 
 /** Puts the browser's answers to the selectors together again. `answers` has the elements for each of `ask.selectors`. */

@@ -8,8 +8,14 @@ import { shareStyles } from './share-styles.js';
 import { unused } from './unused.js';
 import { wrappers } from './wrappers.js';
 
-/** The passes in the order in which they run. */
-export const PASSES: readonly Pass[] = [sections, wrappers, names, everywhere, unused, shareStyles, fields];
+/** The passes over an HTML page before its boxes are trimmed, in the order in which they run. */
+export const FIRST_PASSES: readonly Pass[] = [sections, wrappers];
+
+/** The passes after that. */
+export const LAST_PASSES: readonly Pass[] = [names, everywhere, unused, shareStyles, fields];
+
+/** All passes over an HTML page. */
+export const PASSES: readonly Pass[] = [...FIRST_PASSES, ...LAST_PASSES];
 
 /** Designs come with their sections marked. */
 export const DESIGN_PASSES: readonly Pass[] = [names, unused, shareStyles, fields];

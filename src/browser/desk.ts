@@ -1,0 +1,13 @@
+import type { Page } from 'playwright-core';
+import { putIntoPage } from './inpage-script.js';
+import type { OpenBrowser } from './launch.js';
+
+/** Width of the empty page; CSS px. What is done in it sets widths of its own. */
+const WIDTH = 1440;
+
+/** Opens an empty page of ours, in which declarations are probed, media queries asked and results tried. */
+export async function openDesk(browser: OpenBrowser): Promise<Page> {
+  const page = await browser.newPage(WIDTH);
+  await putIntoPage(page);
+  return page;
+}

@@ -1,0 +1,137 @@
+import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import { isElement } from '../page/walk.js';
+import { applyJoins, findPairs, hostStyles, join, type Joined, type Pair } from './pairs.js';
+import { JOINS, type Nest } from './joins.js';
+import { isShown, type Standing } from './measured.js';
+
+/** One thing to try: two boxes made one, or a box left out. */
+export interface Change {
+  /** Changes that are alike share their fate. */
+  readonly group: string;
+  /** Id of the element that is changed; in the document before. */
+  readonly at: string;
+  readonly joined?: Joined;
+}
+
+/** What was tried before: the number of the join that is next for a group. */
+export type Tried = ReadonlyMap<string, number>;
+
+/** The joins to try next: for each group of pairs the first join that has something to say, no box twice. */
+export function nextJoins(
+  document: PageDocument,
+  standing: Standing,
+  tried: Tried,
+): { readonly changes: readonly Change[]; readonly tried: Tried } {
+  const hosts = hostStyles(document);
+  const groups = new Map<string, Pair[]>();
+  for (const pair of findPairs(document)) {
+    const group = groups.get(pair.group);
+    if (group) group.push(pair);
+    else groups.set(pair.group, [pair]);
+  }
+  const used = new Set<string>();
+  const changes: Change[] = [];
+  const now = new Map(tried);
+  for (const [group, pairs] of groups) {
+    if (pairs.some(({ outer, inner }) => used.has(outer.id) || used.has(inner.id))) continue;
+    const found = firstJoin(pairs, now.get(group) ?? 0, document, hosts, standing);
+    now.set(group, found.next);
+    for (const [at, joined] of found.joined) {
+      changes.push({ group, at, joined });
+      const pair = pairs.find(({ outer }) => outer.id === at) as Pair;
+      used.add(pair.outer.id).add(pair.inner.id);
+    }
+  }
+  return { changes, tried: now };
+}
+
+function firstJoin(
+  pairs: readonly Pair[],
+  from: number,
+  document: PageDocument,
+  hosts: ReadonlySet<string>,
+  standing: Standing,
+): { readonly next: number; readonly joined: ReadonlyMap<string, Joined> } {
+  for (let which = from; which < JOINS.length; which += 1) {
+    const joined = new Map<string, Joined>();
+    for (const pair of pairs) {
+      const made = join(pair, which, document, hosts, gapsOf(pair, standing));
+      if (!made) break;
+      joined.set(pair.outer.id, made);
+    }
+    if (joined.size === pairs.length) return { next: which, joined };
+  }
+  return { next: JOINS.length, joined: new Map() };
+}
+
+/** Gaps may differ this much from width to width (px) and still be the same. */
+const SAME_GAP = 0.05;
+
+/** How far the inner box stands from the top and the bottom of the outer one, if that is the same at every width. */
+function gapsOf({ outer, inner }: Pair, { boxes }: Standing): Nest['gaps'] {
+  const [around, within] = [boxes[outer.id], boxes[inner.id]];
+  let found: { top: number; bottom: number } | undefined;
+  for (const [index, box] of (around ?? []).entries()) {
+    const own = within?.[index];
+    if (!own || !isShown(own) || !isShown(box)) continue;
+    const top = own[1] - box[1];
+    const bottom = box[1] + box[3] - own[1] - own[3];
+    if (found && (Math.abs(found.top - top) > SAME_GAP || Math.abs(found.bottom - bottom) > SAME_GAP)) return undefined;
+    found ??= { top: tenths(top), bottom: tenths(bottom) };
+  }
+  return found;
+}
+
+function tenths(px: number): number {
+  return Math.round(px * 100) / 100;
+}
+
+/** Elements that show or do something without children. */
+const FULL = new Set([
+  'img', 'br', 'wbr', 'hr', 'input', 'textarea', 'select', 'button', 'iframe', 'video', 'audio', 'canvas', 'svg', 'object', 'embed', 'td', 'th', 'col',
+  'colgroup', 'source', 'track', 'area', 'map', 'progress', 'meter', 'option', 'li', 'dialog', 'body',
+]); // prettier-ignore
+
+/** Boxes to try to leave out: nothing in them, nothing to see of them. */
+export function emptyBoxes(document: PageDocument): Change[] {
+  const hosts = hostStyles(document);
+  const found: Change[] = [];
+  const visit = (node: ElementNode): void => {
+    const inside = (node.children ?? []).filter((child) => isElement(child) || child.text.trim());
+    const style = node.style ? document.styles[node.style] : undefined;
+    if (inside.length === 0 && !FULL.has(node.element) && !node.markup && !node.attributes && !node.part) {
+      if (!(node.style && hosts.has(node.style)) && !shows(style))
+        found.push({ group: `${node.element}|${JSON.stringify(style)}`, at: node.id });
+      return;
+    }
+    for (const child of inside) if (isElement(child)) visit(child);
+  };
+  visit(document.body);
+  return found;
+}
+
+const SHOWN = /^(background-(color|image)|border-.*-(style|width)|box-shadow|outline-style|content|mask-image)$/;
+
+function shows(style: SharedStyle | undefined): boolean {
+  const sets = style ? [style.rest, ...(style.variants ?? []).map(({ set }) => set)] : [];
+  return sets.some((set) =>
+    Object.entries(set).some(
+      ([name, value]) => SHOWN.test(name) && !/^(none|0(px)?|transparent|initial|rgba\(0, 0, 0, 0\))$/.test(value),
+    ),
+  );
+}
+
+/** The document with the changes made. */
+export function applyChanges(document: PageDocument, changes: readonly Change[]): PageDocument {
+  const dropped = new Set(changes.flatMap(({ at, joined }) => (joined ? [] : [at])));
+  const without = dropped.size ? { ...document, body: dropBelow(document.body, dropped) } : document;
+  return applyJoins(without, new Map(changes.flatMap(({ at, joined }) => (joined ? [[at, joined] as const] : []))));
+}
+
+function dropBelow(node: ElementNode, dropped: ReadonlySet<string>): ElementNode {
+  if (!node.children) return node;
+  const children = node.children.flatMap((child): PageNode[] =>
+    isElement(child) ? (dropped.has(child.id) ? [] : [dropBelow(child, dropped)]) : [child],
+  );
+  return { ...node, children };
+}

@@ -1,0 +1,137 @@
+/** A length as a sum: unit (`px`, `%`, `rem` …) to its number. No member: nothing. */
+export type Sum = ReadonlyMap<string, number>;
+
+export const NOTHING: Sum = new Map();
+
+const TERM = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)([a-z]+|%)?/i;
+
+/**
+ * Reads a CSS length or percentage, also as a `calc()` of sums and products (CSS Values 4, section 10), as a sum.
+ * Undefined for what is no such sum (`auto`, `min()`, `fit-content` …).
+ */
+export function readSum(text: string | undefined): Sum | undefined {
+  if (text === undefined) return undefined;
+  const reader = new Reader(text.trim().toLowerCase());
+  const value = reader.sum();
+  return value && reader.atEnd() && !value.has('') ? value : undefined;
+}
+
+/** Numbers without a unit are kept under `''` until they are multiplied. */
+class Reader {
+  private at = 0;
+
+  constructor(private readonly text: string) {}
+
+  atEnd(): boolean {
+    this.skip();
+    return this.at === this.text.length;
+  }
+
+  sum(): Sum | undefined {
+    let value = this.product();
+    for (;;) {
+      this.skip();
+      const sign = this.text[this.at];
+      if (!value || (sign !== '+' && sign !== '-')) return value;
+      this.at += 1;
+      const next = this.product();
+      value = next && add(value, sign === '+' ? next : scale(next, -1));
+    }
+  }
+
+  private product(): Sum | undefined {
+    let value = this.term();
+    for (;;) {
+      this.skip();
+      const sign = this.text[this.at];
+      if (!value || (sign !== '*' && sign !== '/')) return value;
+      this.at += 1;
+      const next = this.term();
+      if (!next) return undefined;
+      value = sign === '*' ? times(value, next) : over(value, next);
+    }
+  }
+
+  private term(): Sum | undefined {
+    this.skip();
+    const open = /^(?:calc)?\(/.exec(this.text.slice(this.at));
+    if (open) {
+      this.at += open[0].length;
+      const inside = this.sum();
+      this.skip();
+      if (this.text[this.at] !== ')') return undefined;
+      this.at += 1;
+      return inside;
+    }
+    const found = TERM.exec(this.text.slice(this.at));
+    if (!found) return undefined;
+    this.at += found[0].length;
+    const number = Number(found[1]);
+    return number === 0 ? (found[2] ? NOTHING : new Map([['', 0]])) : new Map([[found[2] ?? '', number]]);
+  }
+
+  private skip(): void {
+    while (this.text[this.at] === ' ') this.at += 1;
+  }
+}
+
+function times(a: Sum, b: Sum): Sum | undefined {
+  const plain = numberOf(a) ?? numberOf(b);
+  if (plain === undefined) return undefined;
+  return scale(numberOf(a) === undefined ? a : b, plain);
+}
+
+function over(a: Sum, b: Sum): Sum | undefined {
+  const plain = numberOf(b);
+  return plain ? scale(a, 1 / plain) : undefined;
+}
+
+function numberOf(value: Sum): number | undefined {
+  return value.size === 1 ? value.get('') : undefined;
+}
+
+export function add(...sums: readonly Sum[]): Sum {
+  const made = new Map<string, number>();
+  for (const sum of sums) for (const [unit, number] of sum) made.set(unit, (made.get(unit) ?? 0) + number);
+  for (const [unit, number] of made) if (Math.abs(number) < 1e-6 && unit !== '') made.delete(unit);
+  return made;
+}
+
+export function scale(sum: Sum, by: number): Sum {
+  return new Map([...sum].map(([unit, number]) => [unit, number * by]));
+}
+
+export function minus(a: Sum, b: Sum): Sum {
+  return add(a, scale(b, -1));
+}
+
+export function isNothing(sum: Sum): boolean {
+  return sum.size === 0;
+}
+
+/** What a length comes to if its percentages count from a box that is `base` wide. */
+export function rebase(sum: Sum, base: Sum): Sum {
+  const share = (sum.get('%') ?? 0) / 100;
+  return add(new Map([...sum].filter(([unit]) => unit !== '%')), scale(base, share));
+}
+
+/** `12px`, `calc(50% - 12px)`, `0px`. */
+export function writeSum(sum: Sum): string {
+  const terms = [...sum].filter(([, number]) => Math.abs(number) > 1e-6);
+  if (terms.length === 0) return '0px';
+  const texts = terms.map(([unit, number]) => `${short(number)}${unit}`);
+  if (texts.length === 1) return texts[0] as string;
+  return `calc(${texts.map((text, index) => (index === 0 ? text : text.startsWith('-') ? ` - ${text.slice(1)}` : ` + ${text}`)).join('')})`;
+}
+
+function short(number: number): string {
+  return String(Number(number.toFixed(5)));
+}
+
+/** The larger of two lengths, as one length where that can be told, as `max()` otherwise. */
+export function writeLarger(a: Sum, b: Sum): string {
+  const difference = minus(a, b);
+  if ([...difference.values()].every((number) => number >= 0)) return writeSum(a);
+  if ([...difference.values()].every((number) => number <= 0)) return writeSum(b);
+  return `max(${writeSum(a)}, ${writeSum(b)})`;
+}

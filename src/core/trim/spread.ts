@@ -1,0 +1,49 @@
+import type { Breakpoint, Declarations, SharedStyle, StyleVariant } from '../page/types.js';
+
+/** Everything that is declared at rest in one range of widths. */
+export type Full = ReadonlyMap<string, string>;
+
+/** A style with its look at rest written out for each range of widths, widest first: one more than there are breakpoints. */
+export interface Spread {
+  readonly rest: readonly Full[];
+  /** Generated parts, states and other conditions, as they are. */
+  readonly others: readonly StyleVariant[];
+}
+
+const EMPTY: SharedStyle = { rest: {} };
+
+/** Writes a style out for each range of widths. */
+export function spread(style: SharedStyle | undefined, breakpoints: readonly Breakpoint[]): Spread {
+  const { rest, variants = [] } = style ?? EMPTY;
+  const atRest = new Map(variants.flatMap((one) => (isAtRest(one) && one.at ? [[one.at, one.set] as const] : [])));
+  const ranges: Full[] = [new Map(Object.entries(rest))];
+  for (const { name } of breakpoints) {
+    const before = ranges[ranges.length - 1] as Full;
+    const set = atRest.get(name);
+    ranges.push(set ? new Map([...before, ...Object.entries(set)]) : before);
+  }
+  return { rest: ranges, others: variants.filter((one) => !(isAtRest(one) && one.at)) };
+}
+
+function isAtRest({ part, state, within, when }: StyleVariant): boolean {
+  return !part && !state && !within && !when;
+}
+
+/** The opposite of `spread`. A property that a narrower range lacks is said to be `revert` there. */
+export function gather({ rest, others }: Spread, breakpoints: readonly Breakpoint[]): SharedStyle {
+  const variants: StyleVariant[] = [];
+  breakpoints.forEach(({ name }, index) => {
+    const set = changes(rest[index] as Full, rest[index + 1] as Full);
+    if (Object.keys(set).length) variants.push({ at: name, set });
+  });
+  variants.push(...others);
+  return { rest: Object.fromEntries(rest[0] as Full), ...(variants.length ? { variants } : {}) };
+}
+
+function changes(wider: Full, narrower: Full): Declarations {
+  if (wider === narrower) return {};
+  const made: Record<string, string> = {};
+  for (const name of wider.keys()) if (!narrower.has(name)) made[name] = 'revert';
+  for (const [name, value] of narrower) if (wider.get(name) !== value) made[name] = value;
+  return made;
+}

@@ -1,0 +1,88 @@
+import type { PageDocument } from '../page/types.js';
+import { elements } from '../page/walk.js';
+import { applyChanges, emptyBoxes, nextJoins, type Change, type Tried } from './changes.js';
+import { judge } from './judge.js';
+import type { Standing } from './measured.js';
+
+/** Renders a document and says where everything stands. */
+export type Measure = (document: PageDocument) => Promise<Standing>;
+
+export interface Trimmed {
+  readonly document: PageDocument;
+  /** How many boxes were taken out, and how many were tried and turned out to be needed. */
+  readonly removed: number;
+  readonly needed: number;
+}
+
+/** Most trials of one page. */
+const MOST_TRIALS = 48;
+
+/**
+ * Takes out boxes that the page does not need. Every change is tried and measured; what moves anything by more than
+ * half a pixel, at any of the widths, is taken back.
+ */
+export async function trim(document: PageDocument, measure: Measure): Promise<Trimmed> {
+  const trial = new Trial(document, await measure(document), measure);
+  await trial.run(emptyBoxes(document));
+  let tried: Tried = new Map();
+  while (trial.count < MOST_TRIALS) {
+    const next = nextJoins(trial.document, trial.standing, tried);
+    tried = next.tried;
+    if (next.changes.length === 0) break;
+    const failed = await trial.run(next.changes);
+    const on = new Map(tried);
+    for (const group of failed) on.set(group, (tried.get(group) ?? 0) + 1);
+    tried = on;
+  }
+  return { document: trial.document, removed: count(document) - count(trial.document), needed: trial.needed.size };
+}
+
+function count(document: PageDocument): number {
+  return [...elements(document.body)].length;
+}
+
+class Trial {
+  count = 0;
+  readonly needed = new Set<string>();
+
+  constructor(
+    public document: PageDocument,
+    public standing: Standing,
+    private readonly measure: Measure,
+  ) {}
+
+  /** Tries changes, keeps those that move nothing, and returns the groups of those that did. */
+  async run(changes: readonly Change[]): Promise<ReadonlySet<string>> {
+    const failed = new Set<string>();
+    let left = changes;
+    while (left.length > 0 && this.count < MOST_TRIALS) {
+      const document = applyChanges(this.document, left);
+      const expected = moveOver(this.standing, left);
+      const standing = await this.measure(document);
+      this.count += 1;
+      const { blamed, again } = judge(expected, standing, document, left);
+      if (blamed.length === 0) {
+        this.document = document;
+        this.standing = expected;
+        for (const { at, joined } of left) if (joined) this.needed.delete(at);
+        return failed;
+      }
+      const groups = new Set(blamed.map(({ group }) => group));
+      const excused = new Set(again.map(({ group }) => group));
+      for (const group of groups) if (!excused.has(group) || excused.size === groups.size) failed.add(group);
+      for (const { at, group } of left) if (groups.has(group)) this.needed.add(at);
+      left = left.filter(({ group }) => !groups.has(group));
+    }
+    return failed;
+  }
+}
+
+/** A box made of two is expected where the one was for which it stands. */
+function moveOver(standing: Standing, changes: readonly Change[]): Standing {
+  const boxes = { ...standing.boxes };
+  for (const { joined } of changes) {
+    const own = joined && standing.boxes[joined.standsFor];
+    if (own) boxes[joined.node.id] = own;
+  }
+  return { ...standing, boxes };
+}
