@@ -5,8 +5,8 @@ import { compareSpecificity, type ReadSelector, type Specificity } from './selec
 export interface Condition {
   readonly part?: string;
   readonly state?: string;
-  /** Number of the ancestor that must be in `state`. */
-  readonly within?: { readonly element: number; readonly state: string };
+  /** Number of the ancestor, or of the element beside, that must be in `state`. */
+  readonly within?: { readonly element: number; readonly state: string; readonly beside?: boolean };
   readonly when?: string;
 }
 
@@ -36,7 +36,7 @@ interface Entry {
   readonly holds: readonly boolean[];
   readonly part?: string;
   readonly state?: string;
-  readonly withinState?: string;
+  readonly within?: { readonly state: string; readonly beside?: boolean };
   readonly when?: string;
 }
 
@@ -73,11 +73,11 @@ export function cascade(
       holds: holds[one.rule] ?? always,
       part: selector.part,
       state: selector.state,
-      withinState: selector.within?.state,
+      within: selector.within,
       when: rule.when.length ? rule.when.join(' ') : undefined,
     };
     for (const element of one.elements) {
-      const host = one.hosts ? nearestHost(nodes, element, one.hosts) : undefined;
+      const host = one.hosts ? nearestHost(nodes, element, one.hosts, selector.within?.beside) : undefined;
       if (one.hosts && host === undefined) continue;
       (applied[element] as Applied[]).push({ entry, host });
     }
@@ -103,8 +103,22 @@ function sortByCascade(matched: readonly MatchedSelector[], rules: readonly Capt
   });
 }
 
-function nearestHost(nodes: readonly CapturedNode[], element: number, hosts: ReadonlySet<number>): number | undefined {
-  for (let at = nodes[element]?.parent ?? -1; at >= 0; at = nodes[at]?.parent ?? -1) if (hosts.has(at)) return at;
+/** The nearest ancestor among `hosts`; with `beside`, the nearest element before this one or before an ancestor. */
+function nearestHost(
+  nodes: readonly CapturedNode[],
+  element: number,
+  hosts: ReadonlySet<number>,
+  beside = false,
+): number | undefined {
+  const up = (at: number): number => nodes[at]?.parent ?? -1;
+  if (!beside) {
+    for (let at = up(element); at >= 0; at = up(at)) if (hosts.has(at)) return at;
+    return undefined;
+  }
+  for (let at = element; at >= 0; at = up(at)) {
+    const before = [...hosts].filter((host) => host < at && up(host) === up(at));
+    if (before.length) return Math.max(...before);
+  }
   return undefined;
 }
 
@@ -112,7 +126,7 @@ function conditionKey({ entry, host }: Applied): string {
   return [
     entry.part ?? '',
     entry.state ?? '',
-    host === undefined ? '' : `${host}${entry.withinState}`,
+    host === undefined ? '' : `${host}${entry.within?.beside ? '~' : ''}${entry.within?.state}`,
     entry.when ?? '',
   ].join('\u0001');
 }
@@ -160,7 +174,7 @@ function resolve(
     const condition: Condition = {
       ...(entry.part ? { part: entry.part } : {}),
       ...(entry.state ? { state: entry.state } : {}),
-      ...(host === undefined ? {} : { within: { element: host, state: entry.withinState as string } }),
+      ...(host === undefined ? {} : { within: { element: host, state: entry.within?.state ?? '', ...(entry.within?.beside ? { beside: true } : {}) } }),
       ...(entry.when ? { when: entry.when } : {}),
     };
     if (byInterval.some((one) => one.size > 0)) looks.push({ condition, byInterval });

@@ -12,10 +12,17 @@ export interface ReadSelector {
   readonly part?: string;
   /** States of the subject, e.g. `:hover`. */
   readonly state?: string;
-  /** An ancestor that must be in a state: its own selector (at rest) and the state. */
-  readonly within?: { readonly match: string; readonly state: string };
-  /** True if it depends on states in a way that cannot be kept (a sibling's state, several states in a row). */
+  /** Another element that must be in a state: its own selector (at rest) and the state. */
+  readonly within?: StateElsewhere;
+  /** True if it depends on states in a way that cannot be kept (several elements that have to be in states). */
   readonly lost?: boolean;
+}
+
+/** An ancestor in a state, or with `beside` an element that comes before this one, or before one that holds it. */
+export interface StateElsewhere {
+  readonly match: string;
+  readonly state: string;
+  readonly beside?: boolean;
 }
 
 const STATES = new Set([
@@ -35,16 +42,69 @@ export function readSelectorList(text: string): ReadSelector[] {
     return [];
   }
   if (list.type !== 'SelectorList') return [];
-  return list.children.toArray().flatMap((one) => (one.type === 'Selector' ? [readSelector(one)] : []));
+  return list.children.toArray().flatMap((one) => {
+    if (one.type !== 'Selector') return [];
+    const specificity = specificityOf(one);
+    return unfold(one).map((plain) => readSelector(plain, specificity));
+  });
 }
 
-function readSelector(selector: csstree.Selector): ReadSelector {
-  const specificity = specificityOf(selector);
+/** Most selectors that one selector is unfolded into. */
+const MOST_UNFOLDED = 64;
+
+/** Writes `:is()` and `:where()` out where states are inside of them, so that `a:is(:hover, :focus)` is two selectors. */
+function unfold(selector: csstree.Selector): csstree.Selector[] {
+  const nodes = selector.children.toArray();
+  const at = nodes.findIndex((node) => isList(node) && holdsState(node));
+  if (at < 0) return [selector];
+  const inside = selectorsIn(nodes[at] as csstree.PseudoClassSelector);
+  const starts = at === 0 || nodes[at - 1]?.type === 'Combinator';
+  const made = inside.flatMap((one) => {
+    const own = one.children.toArray();
+    const complex = own.some(({ type }) => type === 'Combinator');
+    if (complex && !(at === 0)) return [];
+    const typed = own[0]?.type === 'TypeSelector' && !starts;
+    if (typed) return [];
+    const children = new csstree.List<csstree.CssNode>().fromArray([...nodes.slice(0, at), ...own, ...nodes.slice(at + 1)]);
+    return unfold({ type: 'Selector', children });
+  });
+  return made.slice(0, MOST_UNFOLDED);
+}
+
+function isList(node: csstree.CssNode): node is csstree.PseudoClassSelector {
+  return node.type === 'PseudoClassSelector' && /^(is|where|matches|-webkit-any)$/i.test(node.name);
+}
+
+function selectorsIn(node: csstree.PseudoClassSelector): csstree.Selector[] {
+  return (node.children?.toArray() ?? []).flatMap((child) =>
+    child.type === 'SelectorList'
+      ? child.children.toArray().flatMap((one) => (one.type === 'Selector' ? [one] : []))
+      : child.type === 'Selector'
+        ? [child]
+        : [],
+  );
+}
+
+function holdsState(node: csstree.CssNode): boolean {
+  let found = false;
+  csstree.walk(node, (one) => {
+    if (one.type === 'PseudoClassSelector' && STATES.has(one.name.toLowerCase()) && !one.children) found = true;
+  });
+  return found;
+}
+
+/** `:has()` with a state inside is itself a state, if it says nothing that only the source knows (classes, ids). */
+function isStateOfInside(node: csstree.CssNode): boolean {
+  if (node.type !== 'PseudoClassSelector' || node.name.toLowerCase() !== 'has' || !holdsState(node)) return false;
+  return !/[.#[]/.test(csstree.generate(node));
+}
+
+function readSelector(selector: csstree.Selector, specificity: Specificity): ReadSelector {
   const compounds = splitCompounds(selector);
   const subject = compounds.length - 1;
   let part: string | undefined;
   let state: string | undefined;
-  let within: { match: string; state: string } | undefined;
+  let within: StateElsewhere | undefined;
   let lost = false;
   const texts = compounds.map(({ nodes, combinator }, index) => {
     const kept: string[] = [];
@@ -54,7 +114,7 @@ function readSelector(selector: csstree.Selector): ReadSelector {
         node.type === 'PseudoClassSelector' || node.type === 'PseudoElementSelector' ? node.name.toLowerCase() : '';
       if (node.type === 'PseudoElementSelector' || (node.type === 'PseudoClassSelector' && OLD_PARTS.has(name))) {
         part = `::${csstree.generate(node).replace(/^:+/, '')}`;
-      } else if (node.type === 'PseudoClassSelector' && STATES.has(name) && !node.children) {
+      } else if ((node.type === 'PseudoClassSelector' && STATES.has(name) && !node.children) || isStateOfInside(node)) {
         if (part && index === subject) part += csstree.generate(node);
         else states += csstree.generate(node);
       } else kept.push(csstree.generate(node));
@@ -73,9 +133,8 @@ function readSelector(selector: csstree.Selector): ReadSelector {
       .join('');
   if (within) {
     const at = Number(within.match.slice(1));
-    const next = texts[at + 1];
-    if (next && (next.combinator === '~' || next.combinator === '+')) lost = true;
-    within = { match: join(at), state: within.state };
+    const beside = /[~+]/.test(texts[at + 1]?.combinator ?? '');
+    within = { match: join(at), state: within.state, ...(beside ? { beside } : {}) };
   }
   return {
     specificity,

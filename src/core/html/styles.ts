@@ -2,6 +2,7 @@ import type { Breakpoint, Declarations, SharedStyle, StyleVariant } from '../pag
 import type { Condition } from './cascade.js';
 import { INHERITED } from '../page/inherited.js';
 import type { Interval } from './intervals.js';
+import { simplifyValues } from './values.js';
 import type { Look, LookDeclarations } from './variables.js';
 
 /** Breakpoints of a page: one for each interval but the widest. */
@@ -72,17 +73,22 @@ function conditionOf(
     ...(when ? { when } : {}),
     ...(part ? { part } : {}),
     ...(state ? { state } : {}),
-    ...(within ? { within: { style: styleNameOf(within.element), state: within.state } } : {}),
+    ...(within ? { within: { ...withoutElement(within), style: styleNameOf(within.element) } } : {}),
   };
 }
 
-function asRecord(set: LookDeclarations): Declarations {
-  return Object.fromEntries(set);
+function withoutElement({ state, beside }: NonNullable<Condition['within']>): { state: string; beside?: true } {
+  return { state, ...(beside ? { beside } : {}) };
 }
 
-function changes(wider: LookDeclarations, narrower: LookDeclarations, defaultOf: DefaultOf): Declarations {
+function asRecord(set: LookDeclarations): Declarations {
+  return Object.fromEntries(simplifyValues(set));
+}
+
+function changes(above: LookDeclarations, below: LookDeclarations, defaultOf: DefaultOf): Declarations {
   const made: Record<string, string> = {};
-  if (wider === narrower) return made;
+  if (above === below) return made;
+  const [wider, narrower] = [simplifyValues(above), simplifyValues(below)];
   for (const [name] of wider) if (!narrower.has(name)) made[name] = defaultOf(name);
   for (const [name, value] of narrower) if (wider.get(name) !== value) made[name] = value;
   return made;

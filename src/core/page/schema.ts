@@ -81,7 +81,7 @@ export const PAGE_SCHEMA = {
           type: 'object',
           required: ['style', 'state'],
           additionalProperties: false,
-          properties: { style: text, state: text },
+          properties: { style: text, state: text, beside: { const: true } },
         },
         set: declarations,
       },

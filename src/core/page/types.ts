@@ -22,8 +22,11 @@ export interface StyleVariant {
   readonly part?: string;
   /** The states of the element itself, e.g. `:hover`. */
   readonly state?: string;
-  /** The states of an ancestor: an ancestor with the shared style `style` is in `state`. */
-  readonly within?: { readonly style: string; readonly state: string };
+  /**
+   * The states of another element: an ancestor with the shared style `style` is in `state`; with `beside`, an element with
+   * that style which comes before this one, or before one that holds it, in the same box.
+   */
+  readonly within?: { readonly style: string; readonly state: string; readonly beside?: true };
   readonly set: Declarations;
 }
 

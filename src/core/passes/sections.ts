@@ -1,5 +1,5 @@
 import type { ElementNode, PageDocument, Part } from '../page/types.js';
-import { elements, isElement, textOf } from '../page/walk.js';
+import { elements, isElement, isWords, textOf, walk } from '../page/walk.js';
 import { firstWords } from '../page/words.js';
 import type { Boxes, Pass, PassContext } from './pass.js';
 
@@ -90,9 +90,12 @@ function partOf(node: ElementNode, index: number, count: number, boxes: Boxes): 
 function nameOf(node: ElementNode, part: Part | undefined): string {
   if (part) return part;
   for (const one of elements(node)) if (one.kind === 'heading' && textOf(one)) return firstWords(textOf(one));
+  const label = node.attributes?.['aria-label'];
+  if (label) return firstWords(label);
   const id = node.attributes?.['id'];
   if (id) return id.replace(/[-_]+/g, ' ');
-  return firstWords(textOf(node), 4) || 'band';
+  for (const one of walk(node)) if (isWords(one) && one.text.trim()) return firstWords(one.text, 4);
+  return 'band';
 }
 
 /** The sections of a document, in the order of the page. */

@@ -30,14 +30,23 @@ interface Use {
   readonly section: string;
 }
 
-/** Equal looks have equal keys; a look that depends on an ancestor also counts that ancestor's look. */
+/**
+ * Equal looks have equal keys; a look that depends on an ancestor also counts that ancestor's look. What others beside it
+ * depend on is like nothing else: which of several tabs is chosen must stay apart.
+ */
 function styleKeys(document: PageDocument): Map<string, string> {
   const keys = new Map<string, string>();
+  const beside = new Set(
+    Object.values(document.styles).flatMap(({ variants }) =>
+      (variants ?? []).flatMap(({ within }) => (within?.beside ? [within.style] : [])),
+    ),
+  );
   const keyOf = (name: string, trail: readonly string[]): string => {
     const known = keys.get(name);
     if (known) return known;
     const style = document.styles[name];
     const key = JSON.stringify([
+      beside.has(name) ? name : '',
       style?.rest,
       style?.variants?.map(({ within, ...own }) => [
         own,

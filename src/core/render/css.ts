@@ -57,8 +57,10 @@ function rulesAt(styles: readonly (readonly [string, SharedStyle])[], breakpoint
 }
 
 function selectorOf(style: string, variant?: Omit<StyleVariant, 'set'>): string {
-  const host = variant?.within ? `.${classOf(variant.within.style)}${variant.within.state} ` : '';
-  return `${host}.${classOf(style)}${variant?.state ?? ''}${variant?.part ?? ''}`;
+  const own = `.${classOf(style)}${variant?.state ?? ''}${variant?.part ?? ''}`;
+  if (!variant?.within) return own;
+  const host = `.${classOf(variant.within.style)}${variant.within.state}`;
+  return variant.within.beside ? `${host} ~ ${own},\n${host} ~ * ${own}` : `${host} ${own}`;
 }
 
 function rule(selector: string, set: Declarations): string {

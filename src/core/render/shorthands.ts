@@ -27,6 +27,56 @@ function foldTwo(shorthand: string, longhands: readonly [string, string]): Fold 
   );
 }
 
+/** Opposite sides that are equal are one logical pair: in lines that run across, left and right are its two ends. */
+function foldEqual(shorthand: string, longhands: readonly [string, string]): Fold {
+  return foldAll(shorthand, longhands, ([first, second]) => (first === second ? first : undefined));
+}
+
+const FONT_VARIANTS = ['ligatures', 'caps', 'alternates', 'numeric', 'east-asian', 'position', 'emoji'].map(
+  (one) => `font-variant-${one}`,
+);
+
+const TRANSITION = ['property', 'duration', 'timing-function', 'delay', 'behavior'].map((one) => `transition-${one}`);
+
+/** One `transition` (CSS Transitions 2): what is as it is by default need not be said. */
+function foldTransition(): Fold {
+  return (entries) => {
+    const list = (name: string, initial: string): string[] => {
+      const value = entries.find(([own]) => own === `transition-${name}`)?.[1];
+      return value === undefined || value === 'initial' ? [initial] : value.split(/,\s*(?![^(]*\))/);
+    };
+    const own = entries.filter(([name]) => TRANSITION.includes(name));
+    if (!own.some(([name]) => name === 'transition-property') || !own.some(([name]) => name === 'transition-duration'))
+      return entries;
+    if (own.some(([, value]) => /^(inherit|unset|revert|revert-layer)$/.test(value))) return entries;
+    const [properties, durations, timings, delays, behaviours] = [
+      list('property', 'all'), list('duration', '0s'), list('timing-function', 'ease'), list('delay', '0s'), list('behavior', 'normal'),
+    ] as [string[], string[], string[], string[], string[]]; // prettier-ignore
+    const at = (values: string[], index: number): string => values[index % values.length] as string;
+    const value = properties
+      .map((property, index) =>
+        [
+          property,
+          at(durations, index),
+          at(timings, index) === 'ease' ? '' : at(timings, index),
+          at(delays, index) === '0s' ? '' : at(delays, index),
+          at(behaviours, index) === 'normal' ? '' : at(behaviours, index),
+        ]
+          .filter(Boolean)
+          .join(' '),
+      )
+      .join(', ');
+    const last = entries.findLastIndex(([name]) => TRANSITION.includes(name));
+    return entries.flatMap((entry, index): Entries =>
+      index === last
+        ? [['transition', properties.join() === 'none' ? 'none' : value]]
+        : TRANSITION.includes(entry[0])
+          ? []
+          : [entry],
+    );
+  };
+}
+
 /** Replaces `longhands`, if all are there and can be joined, by the shorthand at the place of the last of them. */
 function foldAll(
   shorthand: string,
@@ -78,6 +128,12 @@ const FOLDS: readonly Fold[] = [
   dropBorderImage,
   foldFour('margin', sides('margin-*')),
   foldFour('padding', sides('padding-*')),
+  foldEqual('margin-inline', ['margin-left', 'margin-right']),
+  foldEqual('margin-block', ['margin-top', 'margin-bottom']),
+  foldEqual('padding-inline', ['padding-left', 'padding-right']),
+  foldEqual('padding-block', ['padding-top', 'padding-bottom']),
+  foldAll('font-variant', FONT_VARIANTS, (values) => (values.every((one) => one === 'normal') ? 'normal' : undefined)),
+  foldTransition(),
   foldFour('inset', sides('*')),
   foldFour('border-width', sides('border-*-width')),
   foldFour('border-style', sides('border-*-style')),

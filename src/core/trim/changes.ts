@@ -11,6 +11,8 @@ export interface Change {
   /** Id of the element that is changed; in the document before. */
   readonly at: string;
   readonly joined?: Joined;
+  /** Of a box that is left out: id of the box that holds it. */
+  readonly holder?: string;
 }
 
 /** What was tried before: the number of the join that is next for a group. */
@@ -96,15 +98,15 @@ const FULL = new Set([
 export function emptyBoxes(document: PageDocument): Change[] {
   const hosts = hostStyles(document);
   const found: Change[] = [];
-  const visit = (node: ElementNode): void => {
+  const visit = (node: ElementNode, holder?: string): void => {
     const inside = (node.children ?? []).filter((child) => isElement(child) || child.text.trim());
     const style = node.style ? document.styles[node.style] : undefined;
     if (inside.length === 0 && !FULL.has(node.element) && !node.markup && !node.attributes && !node.part) {
       if (!(node.style && hosts.has(node.style)) && !shows(style))
-        found.push({ group: `${node.element}|${JSON.stringify(style)}`, at: node.id });
+        found.push({ group: `${node.element}|${JSON.stringify(style)}`, at: node.id, holder });
       return;
     }
-    for (const child of inside) if (isElement(child)) visit(child);
+    for (const child of inside) if (isElement(child)) visit(child, node.id);
   };
   visit(document.body);
   return found;

@@ -34,7 +34,8 @@ export function keepOuter(margins: Margins): Join {
   return ({ outer, inner }) => {
     if (outer.isFlex()) {
       const filled = fillsItem(outer, inner);
-      return filled && keepOuter(margins)({ outer: asFlow(outer), inner: filled });
+      const made = filled && keepOuter(margins)({ outer: asFlow(outer), inner: filled });
+      return made && centreDown(made, outer);
     }
     if (!outer.isFlow() || !inner.inFlow() || inner.paints() || inner.clips() || inner.isReplaced()) return undefined;
     if (inner.hasOffsets() || (margins === 'collapsed' && outer.hasInset('top', 'bottom'))) return undefined;
@@ -108,15 +109,24 @@ function withHeights(made: Map<string, string>, outer: View, inner: View): Full 
 /** The outside of one display with the inside of another (CSS Display 3, section 2). */
 function displayOf(outside: string, inside: string): string | undefined {
   const within = inside.replace(/^inline-?/, '') || 'block';
+  if (within === 'flow-root' && outside === 'block') return within;
   if (within === 'block' || within === 'flow-root') return outside;
   if (within !== 'flex' && within !== 'grid') return undefined;
   if (outside === 'inline-block') return `inline-${within}`;
   return outside === 'block' || outside === 'flow-root' ? within : undefined;
 }
 
+/** A flex box that is higher than its only item may hold it in the middle; so can a block (CSS Box Alignment 3, section 5.4). */
+function centreDown(made: Full, outer: View): Full {
+  const place = outer.get(mainIsAcross(outer) ? 'align-items' : 'justify-content');
+  const high = ['height', 'min-height'].some((name) => !/^(auto|0(px)?)$/.test(outer.get(name) ?? 'auto'));
+  if (place !== 'center' || !high || made.get('display') !== 'flow-root') return made;
+  return new Map([...made, ['align-content', 'center']]);
+}
+
 /** A flex box with one item is a block, if that item fills it. */
 function asFlow(outer: View): View {
-  const display = outer.display().startsWith('inline') ? 'inline-block' : 'block';
+  const display = outer.display().startsWith('inline') ? 'inline-block' : 'flow-root';
   return outer.with({ display, ...Object.fromEntries(INSIDE.map((name) => [name, undefined])) });
 }
 
@@ -129,19 +139,27 @@ function alignOf(outer: View, inner: View): string {
   return own && own !== 'auto' ? own : (outer.get('align-items') ?? 'stretch');
 }
 
+/** The width that an item asks for: along the row its basis comes before its width (CSS Flexbox 1, section 7.2). */
+function askedWidth(outer: View, inner: View): string | undefined {
+  const basis = inner.get('flex-basis');
+  const width = inner.get('width');
+  return mainIsAcross(outer) && basis !== undefined && basis !== 'auto' ? basis : width === 'auto' ? undefined : width;
+}
+
 /** The only item of a flex box, as a block that fills it; undefined if it does not. */
 function fillsItem(outer: View, inner: View): View | undefined {
   const across = mainIsAcross(outer);
   const grows = Number(inner.get('flex-grow') ?? '0') >= 1;
-  const wide = inner.get('width') === '100%' || inner.get('flex-basis') === '100%';
-  const stretches = /^(stretch|normal)$/.test(alignOf(outer, inner));
-  if (across ? !grows && !wide : !stretches && !wide) return undefined;
-  return asBlock(inner).with({ width: undefined, 'max-width': inner.get('max-width') === '100%' ? undefined : inner.get('max-width') });
+  const asked = askedWidth(outer, inner);
+  const stretches = asked === undefined && /^(stretch|normal)$/.test(alignOf(outer, inner));
+  if (asked !== '100%' && !(across ? grows : stretches)) return undefined;
+  const most = inner.get('max-width');
+  return asBlock(inner).with({ width: undefined, 'max-width': most === '100%' ? undefined : most });
 }
 
-/** Items of flex boxes are blocks whatever they are by themselves (CSS Flexbox 1, section 4). */
+/** Items of flex boxes are blocks that keep margins inside, whatever they are by themselves (CSS Flexbox 1, section 4). */
 function asBlock(inner: View): View {
-  const display = inner.display().replace(/^inline-(?=flex|grid)/, '').replace(/^inline(-block)?$/, 'block');
+  const display = inner.display().replace(/^inline-(?=flex|grid)/, '').replace(/^(inline(-block)?|block)$/, 'flow-root');
   return inner.with({ display, 'flex-grow': undefined, 'flex-shrink': undefined, 'flex-basis': undefined, 'align-self': undefined, order: undefined });
 }
 
@@ -151,8 +169,7 @@ function standsInItem(outer: View, inner: View): View | undefined {
   if (filled) return filled;
   const across = mainIsAcross(outer);
   const place = across ? (outer.get('justify-content') ?? 'flex-start') : alignOf(outer, inner);
-  const basis = inner.get('flex-basis');
-  const width = inner.get('width') ?? (across && basis && basis !== 'auto' ? basis : undefined);
+  const width = askedWidth(outer, inner);
   const left = /center|end|right|space-around|space-evenly/.test(place) ? 'auto' : inner.get('margin-left');
   const right = /center|space-around|space-evenly/.test(place) ? 'auto' : inner.get('margin-right');
   return asBlock(inner).with({ width: width ?? 'fit-content', 'margin-left': left, 'margin-right': right });
@@ -188,9 +205,11 @@ function place(made: Map<string, string>, outer: View, inner: View): void {
 
 function setMargins(made: Map<string, string>, outer: View, inner: View, margins: Margins): boolean {
   return SIDES.every((side) => {
-    const [outside, around, own] = [outer.margin(side), outer.inset(side), inner.margin(side)];
-    if (!outside || !around || !own) return false;
     const upright = side === 'top' || side === 'bottom';
+    const declared = inner.margin(side);
+    const own = upright && declared === 'auto' ? NOTHING : declared;
+    const [outside, around] = [outer.margin(side), outer.inset(side)];
+    if (!outside || !around || !own) return false;
     if (outside === 'auto' || own === 'auto') {
       made.set(`margin-${side}`, 'auto');
       return !upright;
@@ -263,7 +282,9 @@ function ownWidth(made: Map<string, string>, outer: View, inner: View, outerWidt
       if (value?.includes('%')) return false;
       continue;
     }
-    made.set(name, writeSum(rebase(sum, room)));
+    const own = rebase(sum, room);
+    if (!own) return false;
+    made.set(name, writeSum(own));
   }
   return true;
 }
@@ -286,8 +307,28 @@ function heightsFrom(made: Map<string, string>, outer: View, inner: View): Full 
   return made;
 }
 
+/** The one box is as wide as the inner one and as high as the outer one: distances beside it are margins, above and below padding. */
+export const keepAcross: Join = ({ outer, inner }) => {
+  if (inner.paints() || inner.clips() || inner.isReplaced() || inner.isPositioned()) return undefined;
+  const joined = keepInner('apart')({ outer, inner });
+  if (!joined || ['height', 'min-height', 'max-height'].some((name) => outer.full.has(name) || inner.full.has(name))) return undefined;
+  const made = new Map(joined);
+  for (const side of ['top', 'bottom'] as const) {
+    const [outside, around, own, within] = [outer.margin(side), outer.padding(side), inner.margin(side), inner.padding(side)];
+    if (!outside || outside === 'auto' || !around || !own || own === 'auto' || !within) return undefined;
+    made.set(`margin-${side}`, writeSum(outside));
+    made.set(`padding-${side}`, writeSum(add(around, own, within)));
+  }
+  return made;
+};
+
 /** A fill that spans the page and a centred box inside of it: the distance to the sides becomes padding. */
 export const keepBand: Join = ({ outer, inner }) => {
+  if (outer.isFlex()) {
+    const filled = fillsItem(outer, inner);
+    return filled && keepBand({ outer: asFlow(outer), inner: filled });
+  }
+  if (!fillsWidth(outer) || !/^(auto)$/.test(outer.get('flex-basis') ?? 'auto')) return undefined;
   const most = readSum(inner.get('max-width'));
   const own = inner.get('width') ?? 'auto';
   const width = own === 'auto' ? undefined : readSum(own);
@@ -304,7 +345,9 @@ export const keepBand: Join = ({ outer, inner }) => {
     const around = outer.padding(side);
     if (!within || !around) return undefined;
     const beside = (size: Sum): Sum => add(scale(minus(room, size), 0.5), around, counted ? within : NOTHING);
-    const least = width ? beside(rebase(width, room)) : add(around, within);
+    const share = width && rebase(width, room);
+    if (width && !share) return undefined;
+    const least = share ? beside(share) : add(around, within);
     made.set(`padding-${side}`, most ? writeLarger(least, beside(most)) : writeSum(least));
   }
   return made;
@@ -324,6 +367,7 @@ export function fromLine(align: 'start' | 'center' | 'end', measured: boolean): 
       display,
       width: natural === 'auto' && !inner.isReplaced() ? 'fit-content' : natural,
       'vertical-align': undefined,
+      ...Object.fromEntries(HORIZONTAL.flatMap((side) => (inner.margin(side) === 'auto' ? [[`margin-${side}`, '0px']] : []))),
       ...(align === 'start' ? {} : { 'margin-left': 'auto' }),
       ...(align === 'center' ? { 'margin-right': 'auto' } : {}),
     });
@@ -359,22 +403,27 @@ export const keepWords: Join = ({ outer, inner }) => {
   return made;
 };
 
-/** The joins in the order in which they are tried. */
-export const JOINS: readonly Join[] = [
-  keepOuter('apart'),
-  keepOuter('collapsed'),
-  keepInner('apart'),
-  keepInner('collapsed'),
-  keepWords,
-  keepBand,
-  fromLine('start', false),
-  fromLine('center', false),
-  fromLine('end', false),
-  fromLine('start', true),
-  fromLine('center', true),
-  fromLine('end', true),
-];
-/** Which of the two boxes the one box is measured against. */
-export function standsFor(join: number): 'outer' | 'inner' {
-  return join === 2 || join === 3 || join >= 6 ? 'inner' : 'outer';
+/** A way to make one box of two, and the boxes whose extents the one box has. */
+export interface NamedJoin {
+  readonly join: Join;
+  readonly across: 'outer' | 'inner';
+  readonly down: 'outer' | 'inner';
 }
+
+function named(join: Join, across: 'outer' | 'inner', down = across): NamedJoin {
+  return { join, across, down };
+}
+
+/** The joins in the order in which they are tried. */
+export const JOINS: readonly NamedJoin[] = [
+  named(keepOuter('apart'), 'outer'),
+  named(keepOuter('collapsed'), 'outer'),
+  named(keepInner('apart'), 'inner'),
+  named(keepInner('collapsed'), 'inner'),
+  named(keepAcross, 'inner', 'outer'),
+  named(keepWords, 'outer'),
+  named(keepBand, 'outer'),
+  ...[false, true].flatMap((measured) =>
+    (['start', 'center', 'end'] as const).map((align) => named(fromLine(align, measured), 'inner')),
+  ),
+];

@@ -1,7 +1,7 @@
 import type { Box, ElementNode, PageDocument } from '../page/types.js';
 import { isElement } from '../page/walk.js';
 import type { Change } from './changes.js';
-import { hasMoved, type Moved, type Standing } from './measured.js';
+import { shiftOf, type Moved, type Shift, type Standing } from './measured.js';
 
 /** What a trial came to: the changes that have to be taken back, and those of them that deserve another try. */
 export interface Verdict {
@@ -17,32 +17,67 @@ export interface Verdict {
 export function judge(before: Standing, after: Standing, document: PageDocument, changes: readonly Change[]): Verdict {
   const seen = look(before, after, document);
   if (!seen.any) return { blamed: [], again: [] };
-  const byId = new Map(changes.map((change) => [change.joined?.node.id ?? change.at, change]));
-  const direct = changes.filter(({ at, joined }) => {
-    const id = joined?.node.id ?? at;
-    return seen.moved.has(id) || (seen.children.get(id) ?? []).some((child) => seen.moved.has(child));
+  const byId = new Map(changes.map((change) => [idOf(change), change]));
+  const direct = changes.filter((change) => {
+    const next = nextTo(idOf(change), seen);
+    return within(change, seen, seen.moved) || (next !== undefined && seen.moved.has(next) && !byId.has(next));
   });
   const blamed = direct.length ? direct : changes.filter((change) => isNear(change, seen));
   if (blamed.length === 0) return { blamed: changes, again: [] };
-  const idOf = ({ at, joined }: Change): string => joined?.node.id ?? at;
-  const holding = new Set(blamed.map(idOf).filter((id) => holdsAnother(id, seen.children, byId, blamed)));
-  const again = blamed.filter((change) => {
-    const parent = seen.parents.get(idOf(change));
-    const beside = parent === undefined ? [] : (seen.children.get(parent) ?? []);
+  const wide = blamed.filter((change) => within(change, seen, seen.across));
+  const excused = wide.length ? pressed(blamed, wide, seen) : stretched(blamed, seen);
+  return { blamed, again: excused.length < blamed.length ? excused : [] };
+}
+
+/** Whether everything stands where it stood, and looks as it did. */
+export function standsStill(before: Standing, after: Standing, document: PageDocument): boolean {
+  return !look(before, after, document).any;
+}
+
+/** The box at which a change shows: the one made of two, or the one that held what was left out. */
+function idOf({ at, joined, holder }: Change): string {
+  return joined?.node.id ?? holder ?? at;
+}
+
+/** Whether the changed box, or one right inside of it, is among those that moved. */
+function within(change: Change, { children }: Seen, moved: ReadonlySet<string>): boolean {
+  const id = idOf(change);
+  return moved.has(id) || (children.get(id) ?? []).some((child) => moved.has(child));
+}
+
+/** Widths come from outside: of the changes whose widths are wrong, only the outermost are at fault. */
+function pressed(blamed: readonly Change[], wide: readonly Change[], { parents }: Seen): Change[] {
+  const ids = new Set(wide.map(idOf));
+  const isInside = (change: Change): boolean => {
+    for (let id = parents.get(idOf(change)); id !== undefined; id = parents.get(id)) if (ids.has(id)) return true;
+    return false;
+  };
+  return blamed.filter((change) => !wide.includes(change) || isInside(change));
+}
+
+/** Heights come from inside: a change that holds another one, or stands beside one that does, may have been stretched. */
+function stretched(blamed: readonly Change[], seen: Seen): Change[] {
+  const ids = new Set(blamed.map(idOf));
+  const holds = (id: string): boolean => (seen.children.get(id) ?? []).some((child) => ids.has(child) || holds(child));
+  const holding = new Set([...ids].filter(holds));
+  return blamed.filter((change) => {
+    const beside = seen.children.get(seen.parents.get(idOf(change)) ?? '') ?? [];
     return holding.has(idOf(change)) || beside.some((one) => holding.has(one));
   });
-  return { blamed, again: again.length < blamed.length ? again : [] };
 }
 
 interface Seen {
   readonly any: boolean;
   readonly moved: ReadonlySet<string>;
+  /** Those of them that stand elsewhere, or are of another size, from left to right. */
+  readonly across: ReadonlySet<string>;
   readonly children: ReadonlyMap<string, readonly string[]>;
   readonly parents: ReadonlyMap<string, string>;
 }
 
 function look(before: Standing, after: Standing, document: PageDocument): Seen {
   const moved = new Set<string>();
+  const across = new Set<string>();
   const children = new Map<string, string[]>();
   const parents = new Map<string, string>();
   let texts = 0;
@@ -51,8 +86,10 @@ function look(before: Standing, after: Standing, document: PageDocument): Seen {
     const own: string[] = [];
     children.set(node.id, own);
     const traces = { was: before.boxes[node.id], is: after.boxes[node.id] };
-    if (differs(traces, parent, sibling)) moved.add(node.id);
-    any ||= differs(traces, undefined, undefined);
+    const shift = shiftAt(traces, parent, sibling);
+    if (shift.across || shift.down) moved.add(node.id);
+    if (shift.across) across.add(node.id);
+    any ||= differs(traces);
     let last: Traces | undefined;
     for (const child of node.children ?? []) {
       if (isElement(child)) {
@@ -63,15 +100,17 @@ function look(before: Standing, after: Standing, document: PageDocument): Seen {
         const [was, is] = [before.texts[texts], after.texts[texts]];
         texts += 1;
         const text = { was: was?.boxes, is: is?.boxes };
-        if (differs(text, traces, last) || was?.looks.some((one, index) => one !== is?.looks[index])) moved.add(node.id);
-        any ||= differs(text, undefined, undefined);
+        const shift = shiftAt(text, traces, last);
+        const looks = was?.looks.some((one, index) => one !== is?.looks[index]);
+        if (shift.across || shift.down || looks) moved.add(node.id);
+        any ||= differs(text);
         last = text;
       }
     }
     return traces;
   };
   visit(document.body, undefined, undefined);
-  return { any: any || moved.size > 0, moved, children, parents };
+  return { any: any || moved.size > 0, moved, across, children, parents };
 }
 
 /** Elements whose text is not measured, as the browser draws it in its own way. */
@@ -83,11 +122,15 @@ interface Traces {
   readonly is: readonly Box[] | undefined;
 }
 
-function differs({ was, is }: Traces, holder: Traces | undefined, sibling: Traces | undefined): boolean {
-  if (!was || !is) return was !== is;
-  return was.some((box, index) =>
-    hasMoved({ was: box, is: is[index] as Box }, at(holder, index), at(sibling, index)),
-  );
+function shiftAt({ was, is }: Traces, holder?: Traces, sibling?: Traces): Shift {
+  if (!was || !is) return { across: was !== is, down: was !== is };
+  const shifts = was.map((box, index) => shiftOf({ was: box, is: is[index] as Box }, at(holder, index), at(sibling, index)));
+  return { across: shifts.some(({ across }) => across), down: shifts.some(({ down }) => down) };
+}
+
+function differs(traces: Traces): boolean {
+  const { across, down } = shiftAt(traces);
+  return across || down;
 }
 
 function at(traces: Traces | undefined, index: number): Moved | undefined {
@@ -95,21 +138,15 @@ function at(traces: Traces | undefined, index: number): Moved | undefined {
   return was && is && { was, is };
 }
 
-/** Something moved beside it or around it. */
-function isNear({ at, joined }: Change, { moved, children, parents }: Seen): boolean {
-  const parent = parents.get(joined?.node.id ?? at);
-  if (parent === undefined) return true;
-  return moved.has(parent) || (children.get(parent) ?? []).some((one) => moved.has(one));
+/** The element after an element in the same box. */
+function nextTo(id: string, { children, parents }: Seen): string | undefined {
+  const beside = children.get(parents.get(id) ?? '') ?? [];
+  return beside[beside.indexOf(id) + 1];
 }
 
-function holdsAnother(
-  id: string,
-  children: ReadonlyMap<string, readonly string[]>,
-  byId: ReadonlyMap<string, Change>,
-  blamed: readonly Change[],
-): boolean {
-  return (children.get(id) ?? []).some((child) => {
-    const change = byId.get(child);
-    return (change !== undefined && blamed.includes(change)) || holdsAnother(child, children, byId, blamed);
-  });
+/** Something moved beside it or around it. */
+function isNear(change: Change, { moved, children, parents }: Seen): boolean {
+  const parent = parents.get(idOf(change));
+  if (parent === undefined) return true;
+  return moved.has(parent) || (children.get(parent) ?? []).some((one) => moved.has(one));
 }

@@ -1,4 +1,7 @@
-/** A length as a sum: unit (`px`, `%`, `rem` …) to its number. No member: nothing. */
+/**
+ * A length as a sum: unit (`px`, `%`, `rem` …) to its number. No member: nothing. A comparison such as `max(1rem, 5%)`
+ * is a unit of its own.
+ */
 export type Sum = ReadonlyMap<string, number>;
 
 export const NOTHING: Sum = new Map();
@@ -63,11 +66,27 @@ class Reader {
       this.at += 1;
       return inside;
     }
+    const comparison = /^(?:max|min|clamp)\(/.exec(this.text.slice(this.at));
+    if (comparison) return this.comparison();
     const found = TERM.exec(this.text.slice(this.at));
     if (!found) return undefined;
     this.at += found[0].length;
     const number = Number(found[1]);
     return number === 0 ? (found[2] ? NOTHING : new Map([['', 0]])) : new Map([[found[2] ?? '', number]]);
+  }
+
+  /** Taken over as it is, up to its closing bracket. */
+  private comparison(): Sum | undefined {
+    const start = this.at;
+    let depth = 0;
+    for (; this.at < this.text.length; this.at += 1) {
+      if (this.text[this.at] === '(') depth += 1;
+      else if (this.text[this.at] === ')' && (depth -= 1) === 0) {
+        this.at += 1;
+        return new Map([[this.text.slice(start, this.at), 1]]);
+      }
+    }
+    return undefined;
   }
 
   private skip(): void {
@@ -109,8 +128,9 @@ export function isNothing(sum: Sum): boolean {
   return sum.size === 0;
 }
 
-/** What a length comes to if its percentages count from a box that is `base` wide. */
-export function rebase(sum: Sum, base: Sum): Sum {
+/** What a length comes to if its percentages count from a box that is `base` wide. Undefined if that cannot be told. */
+export function rebase(sum: Sum, base: Sum): Sum | undefined {
+  if ([...sum.keys()].some((unit) => unit.length > 1 && unit.includes('%'))) return undefined;
   const share = (sum.get('%') ?? 0) / 100;
   return add(new Map([...sum].filter(([unit]) => unit !== '%')), scale(base, share));
 }
@@ -119,14 +139,22 @@ export function rebase(sum: Sum, base: Sum): Sum {
 export function writeSum(sum: Sum): string {
   const terms = [...sum].filter(([, number]) => Math.abs(number) > 1e-6);
   if (terms.length === 0) return '0px';
-  const texts = terms.map(([unit, number]) => `${short(number)}${unit}`);
-  if (texts.length === 1) return texts[0] as string;
+  const texts = terms.map(([unit, number]) => writeTerm(unit, number));
+  if (texts.length === 1 && !/ \* /.test(texts[0] as string)) return texts[0] as string;
   return `calc(${texts.map((text, index) => (index === 0 ? text : text.startsWith('-') ? ` - ${text.slice(1)}` : ` + ${text}`)).join('')})`;
 }
 
-function short(number: number): string {
-  return String(Number(number.toFixed(5)));
+function writeTerm(unit: string, number: number): string {
+  if (!unit.endsWith(')')) return `${short(number)}${unit}`;
+  return Math.abs(number - 1) < 1e-6 ? unit : `${short(number)} * ${unit}`;
 }
+
+function short(number: number): string {
+  return String(Number(number.toFixed(DIGITS)));
+}
+
+/** Digits after the point: a ten-thousandth of a share of 2000 px is less than what browsers lay out by. */
+const DIGITS = 4;
 
 /** The larger of two lengths, as one length where that can be told, as `max()` otherwise. */
 export function writeLarger(a: Sum, b: Sum): string {

@@ -29,20 +29,30 @@ export interface Moved {
   readonly is: Box;
 }
 
+/** The axes along which a box moved or changed its size. */
+export interface Shift {
+  readonly across: boolean;
+  readonly down: boolean;
+}
+
+const STILL: Shift = { across: false, down: false };
+
 /**
- * Whether a box differs from where it was by itself: not only because the box that holds it moved, or because the one
- * before it grew and pushed it on.
+ * How a box differs from where it was by itself: not only because the box that holds it moved, or because the one before
+ * it grew and pushed it on.
  */
-export function hasMoved({ was, is }: Moved, holder: Moved | undefined, before: Moved | undefined): boolean {
-  if (!isShown(was) && !isShown(is)) return false;
-  if (Math.abs(was[2] - is[2]) > MOVE || Math.abs(was[3] - is[3]) > MOVE) return true;
+export function shiftOf({ was, is }: Moved, holder: Moved | undefined, before: Moved | undefined): Shift {
+  if (!isShown(was) && !isShown(is)) return STILL;
   const known = [holder, before].filter((one) => one !== undefined && isShown(one.was) && isShown(one.is)) as Moved[];
-  return ([0, 1] as const).some((axis) => {
-    const shift = is[axis] - was[axis];
-    const pushed = known.flatMap((one) => [
-      one.is[axis] - one.was[axis],
-      one.is[axis] + (one.is[axis + 2] as number) - one.was[axis] - (one.was[axis + 2] as number),
-    ]);
+  const along = (start: 0 | 1): boolean => {
+    const size = (start + 2) as 2 | 3;
+    if (Math.abs(was[size] - is[size]) > MOVE) return true;
+    const shift = is[start] - was[start];
+    const pushed = known.flatMap((one) => {
+      const by = one.is[start] - one.was[start];
+      return [by, by + one.is[size] - one.was[size]];
+    });
     return (known.length ? pushed : [0]).every((one) => Math.abs(shift - one) > MOVE);
-  });
+  };
+  return { across: along(0), down: along(1) };
 }

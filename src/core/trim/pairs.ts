@@ -1,7 +1,7 @@
 import { INHERITED } from '../page/inherited.js';
 import type { ElementNode, Kind, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { isElement, isWords } from '../page/walk.js';
-import { JOINS, standsFor, type Nest } from './joins.js';
+import { JOINS, type NamedJoin, type Nest } from './joins.js';
 import { gather, spread, type Full, type Spread } from './spread.js';
 import { SIDES, View } from './view.js';
 
@@ -73,8 +73,8 @@ export interface Joined {
   readonly style: SharedStyle;
   /** Name of the style that is gone, and of the one that took its place. */
   readonly renamed: readonly [gone: string, kept: string] | undefined;
-  /** The element whose place it takes. */
-  readonly standsFor: string;
+  /** The elements whose extents it takes, from left to right and from top to bottom. */
+  readonly standsFor: { readonly across: string; readonly down: string };
 }
 
 /** Makes one box of a pair by one of the joins. Undefined if that join has nothing to say about it. */
@@ -87,14 +87,14 @@ export function join(
 ): Joined | undefined {
   const { outer, inner } = pair;
   const by = JOINS[which];
-  if (!by || !standsAlone(outer, inner, which, hosts)) return undefined;
+  if (!by || !standsAlone(outer, inner, by, hosts)) return undefined;
   const [around, within] = [outer, inner].map(({ style }) => spread(style ? document.styles[style] : undefined, document.breakpoints)) as [Spread, Spread];
-  const others = othersOf(around, within, which);
+  const others = othersOf(around, within, by);
   if (!others) return undefined;
   const element = PLAIN.has(inner.element) ? outer.element : inner.element;
   const rest: Full[] = [];
   for (const [index, full] of around.rest.entries()) {
-    const made = joinRange(by, new View(full, outer.element), new View(within.rest[index] as Full, inner.element), element, gaps);
+    const made = joinRange(by.join, new View(full, outer.element), new View(within.rest[index] as Full, inner.element), element, gaps);
     if (!made) return undefined;
     rest.push(made);
   }
@@ -117,25 +117,25 @@ export function join(
     node: { ...bare, ...(inline ? { inline } : {}), ...(inner.children ? { children: inner.children } : {}) },
     style: gather({ rest, others }, document.breakpoints),
     renamed: gone === undefined ? undefined : [gone, style],
-    standsFor: standsFor(which) === 'outer' ? outer.id : inner.id,
+    standsFor: { across: by.across === 'outer' ? outer.id : inner.id, down: by.down === 'outer' ? outer.id : inner.id },
   };
 }
 
 /** A box that reacts to its own states keeps its own extent. */
-function standsAlone(outer: ElementNode, inner: ElementNode, which: number, hosts: ReadonlySet<string>): boolean {
-  const lost = standsFor(which) === 'outer' ? inner : outer;
+function standsAlone(outer: ElementNode, inner: ElementNode, by: NamedJoin, hosts: ReadonlySet<string>): boolean {
+  const lost = by.across === 'outer' ? inner : outer;
   return !(lost.style && hosts.has(lost.style)) || lost.element === 'a' || lost.element === 'button';
 }
 
 const CLEARS = /^(""|" "|none)$/;
 
 /** Generated parts and states of both boxes, if they can be those of one. */
-function othersOf(around: Spread, within: Spread, which: number): Spread['others'] | undefined {
-  const lost = standsFor(which) === 'outer' ? within : around;
+function othersOf(around: Spread, within: Spread, by: NamedJoin): Spread['others'] | undefined {
+  const lost = by.across === 'outer' ? within : around;
   const parts = around.others.filter(({ part }) => part === '::before' || part === '::after');
   const generated = parts.some(({ set }) => (set['content'] !== undefined && !CLEARS.test(set['content'])) || (set['display'] ?? 'table') !== 'table');
   if (generated) return undefined;
-  const kept = standsFor(which) === 'outer' ? around : within;
+  const kept = by.across === 'outer' ? around : within;
   const rest = lost.others.filter(({ part }) => part !== '::before' && part !== '::after');
   if (rest.some(({ part }) => part !== '::marker')) return undefined;
   if (lost === within) {

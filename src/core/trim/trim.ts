@@ -1,7 +1,8 @@
-import type { PageDocument } from '../page/types.js';
+import type { Box, PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
 import { applyChanges, emptyBoxes, nextJoins, type Change, type Tried } from './changes.js';
-import { judge } from './judge.js';
+import { INERT_RULES, withoutInert } from './inert.js';
+import { judge, standsStill } from './judge.js';
 import type { Standing } from './measured.js';
 
 /** Renders a document and says where everything stands. */
@@ -22,7 +23,8 @@ const MOST_TRIALS = 48;
  * half a pixel, at any of the widths, is taken back.
  */
 export async function trim(document: PageDocument, measure: Measure): Promise<Trimmed> {
-  const trial = new Trial(document, await measure(document), measure);
+  const before = await measure(document);
+  const trial = new Trial(await leanest(document, before, measure), before, measure);
   await trial.run(emptyBoxes(document));
   let tried: Tried = new Map();
   while (trial.count < MOST_TRIALS) {
@@ -35,6 +37,18 @@ export async function trim(document: PageDocument, measure: Measure): Promise<Tr
     tried = on;
   }
   return { document: trial.document, removed: count(document) - count(trial.document), needed: trial.needed.size };
+}
+
+/** Leaves out declarations that have nothing to act upon; a rule after which anything moved is not followed. */
+async function leanest(document: PageDocument, before: Standing, measure: Measure): Promise<PageDocument> {
+  const all = withoutInert(document, INERT_RULES);
+  if (standsStill(before, await measure(all), all)) return all;
+  let lean = document;
+  for (const rule of INERT_RULES) {
+    const tried = withoutInert(lean, [rule]);
+    if (standsStill(before, await measure(tried), tried)) lean = tried;
+  }
+  return lean;
 }
 
 function count(document: PageDocument): number {
@@ -81,8 +95,13 @@ class Trial {
 function moveOver(standing: Standing, changes: readonly Change[]): Standing {
   const boxes = { ...standing.boxes };
   for (const { joined } of changes) {
-    const own = joined && standing.boxes[joined.standsFor];
-    if (own) boxes[joined.node.id] = own;
+    const across = joined && standing.boxes[joined.standsFor.across];
+    const down = joined && standing.boxes[joined.standsFor.down];
+    if (across && down)
+      boxes[joined.node.id] = across.map(([x, , width], index) => {
+        const [, y, , height] = down[index] as Box;
+        return [x, y, width, height];
+      });
   }
   return { ...standing, boxes };
 }
