@@ -21,9 +21,20 @@ export interface OpenBrowser {
   readonly close: () => Promise<void>;
 }
 
+/** What a request to a source carries, so that it shows what a person sees who is signed in. */
+export interface SignIn {
+  readonly headers: Readonly<Record<string, string>>;
+  readonly cookies: readonly { readonly name: string; readonly value: string }[];
+}
+
 export interface PageOptions {
   /** Let the page load from other machines. */
   readonly online?: boolean;
+  /** Colour scheme that the page is asked for; light if nothing is said. */
+  readonly scheme?: 'light' | 'dark';
+  /** What requests to `origin` carry. */
+  readonly signIn?: SignIn;
+  readonly origin?: string;
 }
 
 /** Starts the browser. @throws Problem if there is none or it does not start */
@@ -55,7 +66,7 @@ export async function openBrowser(named?: string): Promise<OpenBrowser> {
   return {
     version: browser.version(),
     newPage: async (width, options = {}) => {
-      const ready = options.online ? undefined : prepared;
+      const ready = options.online || options.scheme === 'dark' ? undefined : prepared;
       if (!ready) return openPage(browser, width, options);
       prepared = undefined;
       const page = await ready;
@@ -73,24 +84,39 @@ export async function openBrowser(named?: string): Promise<OpenBrowser> {
 async function openPage(
   browser: Browser,
   width: number,
-  { online = false }: PageOptions,
+  { online = false, scheme = 'light', signIn, origin }: PageOptions,
 ): Promise<Page> {
   const context = await browser.newContext({
     viewport: { width, height: VIEW_HEIGHT },
     deviceScaleFactor: 1,
     reducedMotion: 'reduce',
-    colorScheme: 'light',
+    colorScheme: scheme,
     locale: 'en-US',
     timezoneId: 'UTC',
     serviceWorkers: 'block',
     acceptDownloads: false,
   });
   if (!online) await stayHome(context);
+  if (signIn && origin) await carry(context, origin, signIn);
   const page = await context.newPage();
   page.on('dialog', (dialog) => void dialog.dismiss().catch(() => undefined));
   page.on('popup', (popup) => void popup.close().catch(() => undefined));
   page.once('close', () => void context.close().catch(() => undefined));
   return page;
+}
+
+/** Headers and cookies go to the source's own origin, and to no one else. */
+async function carry(
+  context: BrowserContext,
+  origin: string,
+  { headers, cookies }: SignIn,
+): Promise<void> {
+  if (cookies.length) await context.addCookies(cookies.map(({ name, value }) => ({ name, value, url: origin })));
+  if (Object.keys(headers).length)
+    await context.route(
+      (url) => url.origin === origin,
+      async (route) => route.continue({ headers: { ...(await route.request().allHeaders()), ...headers } }),
+    );
 }
 
 /** Nothing is loaded but from this machine. */

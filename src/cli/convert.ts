@@ -1,6 +1,9 @@
 import { Command } from 'commander';
+import { Problem } from '../core/page/problem.js';
 import { convert, type Converted } from '../flow/convert.js';
-import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
+import type { Reading } from '../flow/serve-source.js';
+import { readSignIn } from '../flow/sign-in.js';
+import { BROWSER_OPTION, JSON_OPTION, oneOf, readWidths } from './options.js';
 import { showProof } from './proof.js';
 import { openTerminal, type Terminal } from './terminal.js';
 
@@ -11,16 +14,24 @@ interface Options {
   readonly browser?: string;
   readonly proof: boolean;
   readonly keepBoxes?: boolean;
+  readonly select: readonly string[];
+  readonly move: readonly string[];
+  readonly scheme: string;
+  readonly signIn?: string;
   readonly json?: boolean;
 }
 
 export function convertCommand(): Command {
   return new Command('convert')
     .description('make a project from an HTML page, an address, or SVG artboards')
-    .argument('<source...>', 'an HTML file, an http(s) address, or SVG files of one page')
+    .argument('<source...>', 'an HTML file or folder, a ZIP archive, an http(s) address, or SVG files of one page')
     .requiredOption('--out <folder>', 'folder of the project')
     .option('--root <folder>', 'folder that "/" stands for in a saved page')
     .option('--widths <list>', 'viewport widths to compare at, px; artboards have their own', '1440,820,390')
+    .option('--select <css>', 'convert only what this CSS selector matches; may be given several times', gather, [])
+    .option('--move <where>', `from there go to the ${MOVES.join(', ')} element; may be given several times`, gather, [])
+    .option('--scheme <name>', `colour scheme of an HTML page: ${SCHEMES.join(', ')}`, 'both')
+    .option('--sign-in <file>', 'headers and cookies for an address, as YAML or JSON')
     .option('--keep-boxes', 'keep every box of an HTML page, also those that turn out to do nothing')
     .option('--no-proof', 'do not compare the result with the source at the end')
     .option(...BROWSER_OPTION)
@@ -38,12 +49,32 @@ export function convertCommand(): Command {
         browser: options.browser,
         proof: options.proof,
         keepBoxes: options.keepBoxes,
+        reading: readReading(options),
         progress: terminal.step,
       });
       terminal.done();
       if (options.json) terminal.print(JSON.stringify(made, null, 2));
       else show(made, terminal);
     });
+}
+
+const MOVES = ['parent', 'child', 'next', 'previous'] as const;
+const SCHEMES = ['light', 'dark', 'both'] as const;
+
+function gather(value: string, before: readonly string[]): string[] {
+  return [...before, value];
+}
+
+/** @throws Problem for words that the options do not know */
+function readReading({ select, move, scheme, signIn }: Options): Reading {
+  if (move.length && select.length === 0)
+    throw new Problem('There is nothing to move from.', '--move', 'Choose an element with --select.');
+  const moves = move.map((one) => oneOf(one, MOVES, '--move'));
+  return {
+    schemes: oneOf(scheme, SCHEMES, '--scheme'),
+    ...(select.length ? { choice: { selectors: select, moves } } : {}),
+    ...(signIn === undefined ? {} : { signIn: readSignIn(signIn) }),
+  };
 }
 
 function show(made: Converted, terminal: Terminal): void {

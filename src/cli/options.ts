@@ -23,5 +23,12 @@ export function readWidths(text: string): number[] {
   return [...new Set(numbers)].sort((a, b) => b - a);
 }
 
+/** @throws Problem if a word is none of those that an option knows */
+export function oneOf<Word extends string>(word: string, known: readonly Word[], option: string): Word {
+  const found = known.find((one) => one === word);
+  if (found === undefined) throw new Problem(`"${word}" is not known here.`, option, `Give one of ${known.join(', ')}.`);
+  return found;
+}
+
 export const BROWSER_OPTION = ['--browser <path>', 'Chromium to use (or set TAVRIK_BROWSER)'] as const;
 export const JSON_OPTION = ['--json', 'print the result as JSON, for machines'] as const;

@@ -2,6 +2,7 @@ import { Command } from 'commander';
 import { percent, type Proof } from '../core/proof/proof.js';
 import { Problem } from '../core/page/problem.js';
 import { prove } from '../flow/prove.js';
+import { readSignIn } from '../flow/sign-in.js';
 import { EXIT } from './exit.js';
 import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -9,6 +10,7 @@ import { openTerminal, type Terminal } from './terminal.js';
 interface Options {
   readonly widths?: string;
   readonly limit?: string;
+  readonly signIn?: string;
   readonly browser?: string;
   readonly json?: boolean;
 }
@@ -19,6 +21,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
     .argument('<project>', 'folder that convert wrote')
     .option('--widths <list>', 'viewport widths, px; without it those of the project')
     .option('--limit <percent>', 'largest share of differing pixels, in per cent')
+    .option('--sign-in <file>', 'headers and cookies for an address that has to be opened again')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
     .addHelpText('after', '\nExample:\n  tavrik proof project --widths 1440,1100,390 --limit 2')
@@ -28,6 +31,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
         widths: options.widths === undefined ? undefined : readWidths(options.widths),
         limit: options.limit === undefined ? undefined : readLimit(options.limit),
         browser: options.browser,
+        ...(options.signIn === undefined ? {} : { signIn: readSignIn(options.signIn) }),
         progress: terminal.step,
       });
       terminal.done();

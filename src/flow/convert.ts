@@ -1,6 +1,6 @@
+import { basename } from 'node:path';
 import { openDesk } from '../browser/desk.js';
-import { openBrowser, type OpenBrowser } from '../browser/launch.js';
-import { serveFolder } from '../browser/serve.js';
+import { openBrowser, type OpenBrowser, type SignIn } from '../browser/launch.js';
 import { assetAddresses, mapAssets } from '../core/page/addresses.js';
 import type { ElementNode, PageDocument } from '../core/page/types.js';
 import { elements } from '../core/page/walk.js';
@@ -16,7 +16,8 @@ import { readHtml } from './read-html.js';
 import { readDesign, type ReadDesign } from './read-svg.js';
 import { finishReference, openReference, type SectionPlace } from './reference.js';
 import type { Progress } from './report-progress.js';
-import { findSource, type Source } from './source.js';
+import { serveSource, type Reading } from './serve-source.js';
+import { findSource, type Source, type WebSource } from './source.js';
 import { trimPage } from './trim-page.js';
 import { writeProject, type Made } from './write-project.js';
 
@@ -27,6 +28,8 @@ export interface ConvertOptions {
   readonly browser?: string;
   /** Compare the result with the source at the end. */
   readonly proof: boolean;
+  /** How a web page is to be read. */
+  readonly reading: Reading;
   /** Take no boxes out. */
   readonly keepBoxes?: boolean;
   readonly progress: Progress;
@@ -59,7 +62,7 @@ export async function convert(given: readonly string[], options: ConvertOptions)
   try {
     const made = await readSource(source, options, browser);
     options.progress('Writing the project');
-    const { cssBytes } = writeProject(source, made, browser.version, options.out);
+    const { cssBytes } = writeProject(source, made, options.reading, browser.version, options.out);
     const converted = summary(made, options.out, cssBytes);
     if (!options.proof) return converted;
     return { ...converted, proof: await prove(options.out, { open: browser, progress: options.progress }) };
@@ -94,30 +97,29 @@ async function readSource(source: Source, options: ConvertOptions, browser: Open
 }
 
 async function readWebPage(
-  source: Exclude<Source, { kind: 'svg' }>,
-  { widths, progress, keepBoxes, proof }: ConvertOptions,
+  source: WebSource,
+  { widths, progress, keepBoxes, proof, reading }: ConvertOptions,
   browser: OpenBrowser,
 ): Promise<Made> {
-  const served = source.kind === 'html' ? await serveFolder(source.root) : undefined;
-  const address = source.kind === 'html' ? `${served?.origin}/${source.path}` : source.address;
-  const online = source.kind === 'address';
+  const served = await serveSource(source, reading);
   try {
     progress(`Opening the page at ${widths.join(', ')} px`);
-    const desk = openDesk(browser);
+    const desk = openDesk(browser, served.visit.scheme);
     desk.catch(() => undefined);
-    const open = await Promise.all(widths.map((width) => openReference(browser, address, width, online, source.shown)));
+    const open = await Promise.all(widths.map((width) => openReference(browser, served.visit, width)));
     const widest = open.reduce((most, one) => (one.width > most.width ? one : most));
     progress('Reading elements and styles');
     const read = await readHtml(widest.page, await desk, {
       name: source.name,
-      files: [source.kind === 'html' ? source.path : source.address],
+      files: [fileOf(source)],
       widths,
+      schemes: reading.schemes,
     });
     progress('Finding sections, sharing styles');
     const context = { boxes: read.boxes, width: widest.width };
     const raw = runPasses(read.document, context, FIRST_PASSES);
     progress('Collecting pictures and fonts');
-    const { document: whole, assets, missing } = await bringAssets(raw, read.address);
+    const { document: whole, assets, missing } = await bringAssets(raw, read.address, reading.signIn);
     if (proof) browser.prepare();
     progress('Taking out boxes that do nothing');
     const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, assets, read.boxes.size);
@@ -128,13 +130,19 @@ async function readWebPage(
       document,
       references,
       assets,
-      notes: [...read.notes, ...missing],
+      notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing],
       sourceElements: references.find(({ width }) => width === widest.width)?.measured.elements ?? 0,
       ...(trimmed ? { trimmed: { removed: trimmed.removed, needed: trimmed.needed } } : {}),
     };
   } finally {
-    await served?.close();
+    await served.close();
   }
+}
+
+/** The file or address of a web page, as the page document names it. */
+function fileOf(source: WebSource): string {
+  if (source.kind === 'address') return source.address;
+  return source.kind === 'html' ? source.path : basename(source.file);
 }
 
 async function readArtboards(
@@ -180,9 +188,10 @@ function placesOn(document: PageDocument, sections: ReadDesign['sections'], boar
 async function bringAssets(
   raw: PageDocument,
   base: string,
+  signIn?: SignIn,
 ): Promise<Pick<Made, 'document' | 'assets'> & { readonly missing: readonly string[] }> {
   const assets = new AssetStore();
-  const fetched = await fetchAssets(assetAddresses(raw), base, assets);
+  const fetched = await fetchAssets(assetAddresses(raw), base, assets, signIn);
   const ours = new URL(base).hostname === '127.0.0.1' ? new URL(base).origin : '';
   const missing = fetched.missing.map(
     (one) => `File could not be had, its space is kept: ${(ours ? one.replace(ours, '') : one).slice(0, 200)}`,

@@ -1,9 +1,9 @@
 import type { Page } from 'playwright-core';
 import { existsSync, readFileSync } from 'node:fs';
-import { join, resolve, dirname, relative, sep } from 'node:path';
+import { join, resolve } from 'node:path';
 import { inside } from '../browser/inpage-script.js';
-import { openBrowser, type OpenBrowser } from '../browser/launch.js';
-import { openOurs, pictureOf, turnTo } from '../browser/open-source.js';
+import { openBrowser, type OpenBrowser, type SignIn } from '../browser/launch.js';
+import { openOurs, pictureOf, turnTo } from '../browser/our-page.js';
 import { serveFolder, type Served } from '../browser/serve.js';
 import type { MeasuredPage } from '../core/proof/measured.js';
 import { overLimits, proveWidth, sectionBands, type Proof, type WidthProof } from '../core/proof/proof.js';
@@ -16,11 +16,15 @@ import type { ProjectSettings } from '../project/settings.js';
 import { proofPage, type ProofPictures } from '../report/proof-page.js';
 import { finishReference, openReference, type Reference } from './reference.js';
 import type { Progress } from './report-progress.js';
+import { serveSource } from './serve-source.js';
+import { findSource } from './source.js';
 
 export interface ProveOptions {
   readonly widths?: readonly number[];
   readonly limit?: number;
   readonly browser?: string;
+  /** For a source at an address that asks who one is. */
+  readonly signIn?: SignIn;
   /** A browser that is open already. */
   readonly open?: OpenBrowser;
   readonly progress: Progress;
@@ -38,9 +42,10 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
   const site = await serveFolder(join(project, 'site'));
   site.hold('/-/compare', 'text/html', '<!doctype html><title>compare</title>');
   try {
-    const references = await referencesAt(project, settings, widths, browser, options.progress);
+    const references = await referencesAt(project, settings, widths, browser, options);
     options.progress(`Comparing at ${widths.join(', ')} px`);
-    const proved = await proveAll(browser, site, references);
+    const scheme = settings.page.schemes === 'dark' ? 'dark' : 'light';
+    const proved = await proveAll(browser, site, references, scheme);
     const proofs = proved.map(({ proof }) => proof);
     const proof: Proof = { page: settings.page.name, limits, widths: proofs, over: overLimits(proofs, limits) };
     replaceFolder(project, 'proof', [
@@ -63,9 +68,14 @@ interface Proved {
  * Pictures the site at one width after the other in one page, and compares while the next picture is taken. From narrow
  * to wide, so that the browser takes the picture of a `srcset` that it would take at that width.
  */
-async function proveAll(browser: OpenBrowser, site: Served, references: readonly Reference[]): Promise<Proved[]> {
+async function proveAll(
+  browser: OpenBrowser,
+  site: Served,
+  references: readonly Reference[],
+  scheme: 'light' | 'dark',
+): Promise<Proved[]> {
   const rising = [...references].sort((a, b) => a.width - b.width);
-  const page = await browser.newPage(rising[0]?.width ?? 1440);
+  const page = await browser.newPage(rising[0]?.width ?? 1440, { scheme });
   await openOurs(page, `${site.origin}/index.html`);
   const compared = new Map<number, Promise<Proved>>();
   let table: Promise<Page> | undefined;
@@ -126,10 +136,10 @@ async function referencesAt(
   settings: ProjectSettings,
   widths: readonly number[],
   browser: OpenBrowser,
-  progress: Progress,
+  options: ProveOptions,
 ): Promise<Reference[]> {
   const missing = widths.filter((width) => !existsSync(join(project, 'reference', `${width}.json`)));
-  const fresh = missing.length ? await openAgain(project, settings, missing, browser, progress) : [];
+  const fresh = missing.length ? await openAgain(project, settings, missing, browser, options) : [];
   return widths.map((width) => fresh.find((one) => one.width === width) ?? readReference(project, width));
 }
 
@@ -144,7 +154,7 @@ async function openAgain(
   settings: ProjectSettings,
   widths: readonly number[],
   browser: OpenBrowser,
-  progress: Progress,
+  options: ProveOptions,
 ): Promise<Reference[]> {
   if (settings.page.kind === 'svg')
     throw new Problem(
@@ -159,26 +169,31 @@ async function openAgain(
     name: slug(name, 40) || 'section',
     path: from?.path ?? '',
   }));
-  const source = settings.page.sources[0] as string;
-  const address = /^https?:/.test(source) ? source : undefined;
-  const local = resolve(project, source);
+  const given = settings.page.sources[0] as string;
+  const address = /^https?:/.test(given);
+  const local = resolve(project, given);
   if (!address && !existsSync(local))
     throw new Problem(
       `The source is gone, so it cannot be opened at ${widths.join(', ')} px.`,
       local,
       `Compare at ${settings.page.widths.join(', ')} px, or put it back.`,
     );
-  const root = resolve(project, settings.page.root ?? dirname(source));
-  const served = address ? undefined : await serveFolder(root);
+  const { root, schemes = 'both', select, move = [] } = settings.page;
+  const source = findSource([address ? given : local], root === undefined ? undefined : resolve(project, root));
+  if (source.kind === 'svg') throw new Problem('The source is no web page any more.', local, 'Convert it again.');
+  const served = await serveSource(source, {
+    schemes,
+    signIn: options.signIn,
+    ...(select ? { choice: { selectors: select, moves: move } } : {}),
+  });
   try {
     const made: Reference[] = [];
     for (const width of widths) {
-      progress(`Opening the source at ${width} px`);
-      const at = address ?? `${served?.origin}/${relative(root, local).split(sep).map(encodeURIComponent).join('/')}`;
-      made.push(await finishReference(await openReference(browser, at, width, Boolean(address), source), sections));
+      options.progress(`Opening the source at ${width} px`);
+      made.push(await finishReference(await openReference(browser, served.visit, width), sections));
     }
     return made;
   } finally {
-    await served?.close();
+    await served.close();
   }
 }

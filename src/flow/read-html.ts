@@ -12,6 +12,8 @@ import { matchedSelectors, rulesToAsk } from '../core/html/read-rules.js';
 import { dropDeadStates } from '../core/html/states.js';
 import { breakpointsOf } from '../core/html/styles.js';
 import { writeOutVariables } from '../core/html/variables.js';
+import type { PageDocument } from '../core/page/types.js';
+import type { Schemes } from './serve-source.js';
 
 /** What reading a page yields besides the document: things that were not understood, in words. */
 export interface ReadHtml extends Built {
@@ -27,11 +29,11 @@ export interface ReadHtml extends Built {
 export async function readHtml(
   page: Page,
   desk: Page,
-  about: { readonly name: string; readonly files: readonly string[]; readonly widths: readonly number[] },
+  about: { readonly name: string; readonly files: readonly string[]; readonly widths: readonly number[]; readonly schemes: Schemes },
 ): Promise<ReadHtml> {
   const captured = await captureHtml(page);
   const { nodes } = captured.page;
-  const ask = rulesToAsk(captured.sheets.rules, namesIn(nodes));
+  const ask = rulesToAsk(captured.sheets.rules, namesIn(nodes), about.schemes === 'both');
   const answers = await inside(page, 'matchSelectors', ask.selectors);
   const holdsAt = await inside(
     desk,
@@ -66,7 +68,19 @@ export async function readHtml(
     faces: captured.sheets.faces.filter(({ loaded, descriptors }) => loaded || !descriptors['unicode-range']),
     keyframes: captured.sheets.keyframes,
   });
-  return { ...built, notes: notesOf(captured.sheets.unread, ask.lost), address: captured.page.address };
+  const document = about.schemes === 'both' ? built.document : inScheme(built.document, about.schemes);
+  return { ...built, document, notes: notesOf(captured.sheets.unread, ask.lost), address: captured.page.address };
+}
+
+/** A page that is kept in one colour scheme does not follow the visitor's any more. */
+function inScheme(document: PageDocument, scheme: string): PageDocument {
+  const name = 'color-scheme';
+  const styles = Object.fromEntries(
+    Object.entries(document.styles).map(([key, style]) =>
+      style.rest[name]?.includes(scheme) ? [key, { ...style, rest: { ...style.rest, [name]: scheme } }] : [key, style],
+    ),
+  );
+  return { ...document, styles };
 }
 
 function notesOf(unread: readonly string[], lost: readonly string[]): string[] {

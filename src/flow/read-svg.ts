@@ -2,7 +2,7 @@ import { readFileSync, statSync } from 'node:fs';
 import { basename, dirname } from 'node:path';
 import { inside, putIntoPage } from '../browser/inpage-script.js';
 import type { OpenBrowser } from '../browser/launch.js';
-import { pictureOf } from '../browser/open-source.js';
+import { pictureOf } from '../browser/our-page.js';
 import { serveFolder, type Served } from '../browser/serve.js';
 import { buildDesign, type DesignSection } from '../core/design/build.js';
 import type { DrawnBoard } from '../core/design/drawn.js';
@@ -106,5 +106,5 @@ async function openBoard(browser: OpenBrowser, served: Served, file: string, ind
   picture.catch(() => undefined);
   const { faces } = await inside(page, 'collectSheets');
   const fonts = faces.map(({ family, descriptors }): FontFace => ({ family, descriptors }));
-  return { file, board, fonts, reference: { width: board.width, page, picture } };
+  return { file, board, fonts, reference: { width: board.width, page, picture, notes: [] } };
 }

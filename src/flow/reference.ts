@@ -1,7 +1,8 @@
 import type { Page } from 'playwright-core';
 import { inside } from '../browser/inpage-script.js';
 import type { OpenBrowser } from '../browser/launch.js';
-import { openAtRest, pictureOf } from '../browser/open-source.js';
+import { pictureOf } from '../browser/our-page.js';
+import { visit, type Visit } from '../browser/visit.js';
 import type { MeasuredPage, MeasuredSection } from '../core/proof/measured.js';
 import type { ProjectFile } from '../project/folder.js';
 
@@ -23,21 +24,17 @@ export interface OpenReference {
   readonly width: number;
   readonly page: Page;
   readonly picture: Promise<Buffer>;
+  /** What a person should know of how it went. */
+  readonly notes: readonly string[];
 }
 
 /** Opens a source at a width and takes its picture. */
-export async function openReference(
-  browser: OpenBrowser,
-  address: string,
-  width: number,
-  online: boolean,
-  shown?: string,
-): Promise<OpenReference> {
-  const page = await openAtRest(browser, address, width, online, shown);
+export async function openReference(browser: OpenBrowser, how: Visit, width: number): Promise<OpenReference> {
+  const { page, notes } = await visit(browser, how, width);
   const { height } = await inside(page, 'measureNow');
   const picture = pictureOf(page, height);
   picture.catch(() => undefined);
-  return { width, page, picture };
+  return { width, page, picture, notes };
 }
 
 /** @param sections where the sections are in the source: how to find them, or their places */

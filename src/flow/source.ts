@@ -13,8 +13,12 @@ export type Source =
       readonly path: string;
       readonly shown: string;
     }
+  | { readonly kind: 'archive'; readonly name: string; readonly file: string; readonly shown: string }
   | { readonly kind: 'address'; readonly name: string; readonly address: string; readonly shown: string }
   | { readonly kind: 'svg'; readonly name: string; readonly files: readonly string[]; readonly shown: string };
+
+/** A source that is a web page. */
+export type WebSource = Exclude<Source, { kind: 'svg' }>;
 
 const HOME_PAGES = ['index.html', 'index.htm', 'index.xhtml'];
 
@@ -22,7 +26,7 @@ const HOME_PAGES = ['index.html', 'index.htm', 'index.xhtml'];
 export function findSource(given: readonly string[], root?: string): Source {
   const first = given[0];
   if (first === undefined)
-    throw new Problem('No source was given.', undefined, 'Name an HTML file, an http address or SVG files.');
+    throw new Problem('No source was given.', undefined, 'Name an HTML file, a ZIP archive, an http address or SVG files.');
   if (/^[a-z][a-z0-9+.-]+:/i.test(first) && !/^[a-z]:[\\/]/i.test(first)) return addressSource(first, given);
   const files = given.map(existing);
   const kinds = new Set(files.map(kindOfFile));
@@ -35,7 +39,14 @@ export function findSource(given: readonly string[], root?: string): Source {
   if (kinds.has('svg')) return { kind: 'svg', name: nameOfBoards(files), files, shown: given.join(', ') };
   if (files.length > 1)
     throw new Problem('More than one HTML page was given.', given.join(', '), 'Convert one page at a time.');
+  if (kinds.has('zip')) return archiveSource(files[0] as string, first, root);
   return htmlSource(files[0] as string, first, root);
+}
+
+function archiveSource(file: string, shown: string, root: string | undefined): Source {
+  if (root !== undefined)
+    throw new Problem('An archive has its own root.', '--root', 'Leave it out, or unpack the archive and name its page.');
+  return { kind: 'archive', name: pageName(basename(file, extname(file))), file, shown };
 }
 
 function addressSource(address: string, given: readonly string[]): Source {
@@ -79,9 +90,10 @@ function existing(path: string): string {
   throw new Problem(`This folder has no page (${HOME_PAGES[0]}).`, path, hint);
 }
 
-function kindOfFile(file: string): 'html' | 'svg' {
+function kindOfFile(file: string): 'html' | 'svg' | 'zip' {
   const ending = extname(file).toLowerCase();
   if (ending === '.svg') return 'svg';
+  if (ending === '.zip') return 'zip';
   if (/^\.(x?html?|xht)$/.test(ending)) return 'html';
   const start = readFileSync(file, 'utf8').slice(0, 2000).trimStart().toLowerCase();
   if (/<svg[\s>]/.test(start) && !/<html[\s>]/.test(start)) return 'svg';
@@ -89,7 +101,7 @@ function kindOfFile(file: string): 'html' | 'svg' {
   throw new Problem(
     'This is neither an HTML page nor an SVG drawing.',
     file,
-    'Give a file that ends in .html or .svg.',
+    'Give a file that ends in .html, .svg or .zip.',
   );
 }
 

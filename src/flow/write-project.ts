@@ -9,6 +9,7 @@ import type { AssetStore } from '../project/assets.js';
 import { isProject, replaceProject, type ProjectFile } from '../project/folder.js';
 import { LIMITS, readSettings, SETTINGS_FILE, writeSettings, type ProjectSettings } from '../project/settings.js';
 import { referenceFiles, type Reference } from './reference.js';
+import type { Reading } from './serve-source.js';
 import type { Source } from './source.js';
 
 /** A source turned into a page, with everything that goes into its project. */
@@ -27,10 +28,16 @@ export interface Written {
 }
 
 /** Writes a converted source as a project, whole or not at all; what people wrote in an old project stays. */
-export function writeProject(source: Source, made: Made, browserVersion: string, out: string): Written {
+export function writeProject(
+  source: Source,
+  made: Made,
+  reading: Reading,
+  browserVersion: string,
+  out: string,
+): Written {
   const { document } = made;
   checkDocument(document, `pages/${document.name}.json`);
-  const settings = settingsFor(source, document, out);
+  const settings = settingsFor(source, document, reading, out);
   const content = contentFor(out, document);
   const site = renderSite(document, content);
   const assets = made.assets.entries();
@@ -47,7 +54,7 @@ export function writeProject(source: Source, made: Made, browserVersion: string,
   return { cssBytes: Buffer.byteLength(site[SHEET] ?? '') };
 }
 
-function settingsFor(source: Source, document: PageDocument, out: string): ProjectSettings {
+function settingsFor(source: Source, document: PageDocument, reading: Reading, out: string): ProjectSettings {
   const target = resolve(out);
   const own =
     source.kind === 'address'
@@ -64,6 +71,8 @@ function settingsFor(source: Source, document: PageDocument, out: string): Proje
       kind: document.source.kind,
       sources: own,
       ...(source.kind === 'html' ? { root: relative(target, source.root) || '.' } : {}),
+      ...(source.kind === 'svg' || reading.schemes === 'both' ? {} : { schemes: reading.schemes }),
+      ...(reading.choice ? { select: reading.choice.selectors, move: reading.choice.moves } : {}),
       widths: document.source.widths,
     },
     limits: before?.limits ?? LIMITS,

@@ -59,9 +59,10 @@ export async function fetchAssets(
   addresses: readonly string[],
   base: string,
   store: AssetStore,
+  signIn?: Credentials,
 ): Promise<FetchedAssets> {
   const fetched = await Promise.all(
-    addresses.map(async (address) => ({ address, got: await fetchOne(address, base) })),
+    addresses.map(async (address) => ({ address, got: await fetchOne(address, base, signIn) })),
   );
   const places = new Map<string, string | undefined>();
   const missing: string[] = [];
@@ -76,18 +77,30 @@ export async function fetchAssets(
   return { places, missing };
 }
 
+/** What requests to the origin of the page carry. */
+export interface Credentials {
+  readonly headers: Readonly<Record<string, string>>;
+  readonly cookies: readonly { readonly name: string; readonly value: string }[];
+}
+
+function headersOf({ headers, cookies }: Credentials): Record<string, string> {
+  const cookie = cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
+  return { ...headers, ...(cookie ? { cookie } : {}) };
+}
+
 interface Got {
   readonly bytes: Buffer;
   readonly name: string;
   readonly type: string;
 }
 
-async function fetchOne(address: string, base: string): Promise<Got | 'inline' | undefined> {
+async function fetchOne(address: string, base: string, signIn?: Credentials): Promise<Got | 'inline' | undefined> {
   try {
     if (address.startsWith('data:') && address.length <= INLINE_LIMIT) return 'inline';
     const url = new URL(address, base);
     if (!['http:', 'https:', 'data:'].includes(url.protocol)) return undefined;
-    const response = await fetch(url, { signal: AbortSignal.timeout(FETCH_LIMIT) });
+    const headers = signIn && url.origin === new URL(base).origin ? headersOf(signIn) : {};
+    const response = await fetch(url, { signal: AbortSignal.timeout(FETCH_LIMIT), headers });
     if (!response.ok || Number(response.headers.get('content-length') ?? 0) > SIZE_LIMIT) return undefined;
     const type = (response.headers.get('content-type') ?? '').split(';')[0]?.trim() ?? '';
     if (type === 'text/html' && !/\.html?$/.test(url.pathname)) return undefined;

@@ -12,6 +12,11 @@ export interface ProjectSettings {
     /** Files relative to the project, or addresses. */
     readonly sources: readonly string[];
     readonly root?: string;
+    /** Colour schemes that are read; both if nothing is said. */
+    readonly schemes?: 'light' | 'dark' | 'both';
+    /** CSS selectors of the parts that are converted, and where to move from what they match. */
+    readonly select?: readonly string[];
+    readonly move?: readonly ('parent' | 'child' | 'next' | 'previous')[];
     /** Viewport widths at which the page is compared, CSS px. */
     readonly widths: readonly number[];
   };
@@ -38,6 +43,9 @@ const schema = Joi.object({
     kind: Joi.string().valid('html', 'svg').required(),
     sources: Joi.array().items(Joi.string()).min(1).required(),
     root: Joi.string(),
+    schemes: Joi.string().valid('light', 'dark', 'both'),
+    select: Joi.array().items(Joi.string()).min(1),
+    move: Joi.array().items(Joi.string().valid('parent', 'child', 'next', 'previous')),
     widths: Joi.array().items(Joi.number().integer().min(NARROWEST).max(WIDEST)).min(1).required(),
   }).required(),
   limits: Joi.object({

@@ -1,4 +1,5 @@
 /** Everything that runs inside a page: plain data in, plain data out. Bundled into one script, `tavrikInPage`. */
+export { chooseParts, countElements } from './choose.js';
 export { probeDefaults } from './defaults.js';
 export { captureDrawing } from './drawing.js';
 export { placeDrawing } from './place-drawing.js';

@@ -1,3 +1,4 @@
+import { isLeftOut } from './choose.js';
 import { writeLooks } from './svg-markup.js';
 import type { Box, CapturedNode, CapturedPage } from '../../core/html/captured.js';
 
@@ -20,7 +21,7 @@ export function snapshot(): CapturedPage {
   numbered = [];
   const visit = (element: Element, parent: number, path: string): void => {
     const tag = element.localName;
-    if (NEVER.has(tag)) return;
+    if (NEVER.has(tag) || isLeftOut(element)) return;
     const index = nodes.length;
     const style = getComputedStyle(element);
     const shared = {

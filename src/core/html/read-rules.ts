@@ -25,18 +25,27 @@ export interface RulesToAsk {
 
 /** Media queries that depend on the visitor rather than on the width are kept as conditions. */
 const KEPT = /prefers-|forced-colors|inverted-colors/;
+const SCHEME = /prefers-color-scheme/;
 /** Generated parts that the result keeps. */
 const PARTS =
   /^::(before|after|marker|placeholder|selection|first-line|first-letter|backdrop|file-selector-button|-webkit-[\w-]+)/;
 
-/** Sorts out what to ask about a page's rules. `names` are the classes, ids and elements in the page, as `.a`, `#b`, `c`. */
-export function rulesToAsk(captured: readonly CapturedRule[], names: ReadonlySet<string>): RulesToAsk {
+/**
+ * Sorts out what to ask about a page's rules. `names` are the classes, ids and elements in the page, as `.a`, `#b`, `c`.
+ * @param bothSchemes whether rules for a colour scheme stay conditions; else the browser is asked which hold
+ */
+export function rulesToAsk(
+  captured: readonly CapturedRule[],
+  names: ReadonlySet<string>,
+  bothSchemes = true,
+): RulesToAsk {
+  const isKept = (query: string): boolean => KEPT.test(query) && (bothSchemes || !SCHEME.test(query));
   const rules = captured.map((rule) => {
-    const kept = rule.media.filter((query) => KEPT.test(query));
+    const kept = rule.media.filter(isKept);
     return kept.length
       ? {
           ...rule,
-          media: rule.media.filter((query) => !KEPT.test(query)),
+          media: rule.media.filter((query) => !isKept(query)),
           when: [...rule.when, ...kept.map((query) => `@media ${query}`)],
         }
       : rule;

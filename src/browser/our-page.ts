@@ -1,0 +1,35 @@
+import type { Page } from 'playwright-core';
+import { inside, putIntoPage } from './inpage-script.js';
+import { VIEW_HEIGHT } from './launch.js';
+import { SETTLE_LIMIT } from './visit.js';
+
+/** Longest wait for a page of ours; ms. */
+const LOAD_LIMIT = 45000;
+/** Pictures are cut off at this height; CSS px. */
+export const MAX_HEIGHT = 16000;
+
+/** Opens a page of ours, which has no scripts, in an empty browser page. */
+export async function openOurs(page: Page, address: string): Promise<void> {
+  await page.goto(address, { waitUntil: 'load', timeout: LOAD_LIMIT });
+  await putIntoPage(page);
+}
+
+/** Brings a page of ours to a viewport width, and to rest there. */
+export async function turnTo(page: Page, width: number): Promise<void> {
+  await page.setViewportSize({ width, height: VIEW_HEIGHT });
+  await inside(page, 'settle', SETTLE_LIMIT, false);
+}
+
+/** A picture of the whole page, as PNG: packed for speed rather than size. */
+export async function pictureOf(page: Page, height: number): Promise<Buffer> {
+  const width = page.viewportSize()?.width ?? 1;
+  const session = await page.context().newCDPSession(page);
+  const { data } = await session.send('Page.captureScreenshot', {
+    format: 'png',
+    captureBeyondViewport: true,
+    optimizeForSpeed: true,
+    clip: { x: 0, y: 0, width, height: Math.min(MAX_HEIGHT, Math.max(1, height)), scale: 1 },
+  });
+  await session.detach();
+  return Buffer.from(data, 'base64');
+}

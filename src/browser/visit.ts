@@ -1,0 +1,160 @@
+import type { Page } from 'playwright-core';
+import { Problem } from '../core/page/problem.js';
+import type { Chosen, Move } from './inpage/choose.js';
+import { inside, putIntoPage } from './inpage-script.js';
+import type { OpenBrowser, SignIn } from './launch.js';
+
+/** Longest wait for the document of a page, for all it loads, and for its fonts and pictures after that; ms. */
+const DOCUMENT_LIMIT = 30000;
+const LOAD_LIMIT = 15000;
+export const SETTLE_LIMIT = 5000;
+/** Longest time in which a page must come to rest once it is loaded; ms. */
+const REST_LIMIT = 60000;
+/** Most bytes that a page may load, and most elements it may have. */
+const BYTES_LIMIT = 400 * 1024 * 1024;
+const ELEMENTS_LIMIT = 50000;
+/** How often a page may go on to another address by itself. */
+const MOST_MOVES = 5;
+
+export type Scheme = 'light' | 'dark';
+
+/** Parts of a page, by CSS selectors, and where to move from what they match. */
+export interface Choice {
+  readonly selectors: readonly string[];
+  readonly moves: readonly Move[];
+}
+
+/** How a source is to be opened. */
+export interface Visit {
+  readonly address: string;
+  /** How a person named it. */
+  readonly shown: string;
+  /** Whether it may load from other machines. */
+  readonly online: boolean;
+  readonly scheme: Scheme;
+  readonly signIn?: SignIn;
+  readonly choice?: Choice;
+}
+
+export interface Visited {
+  readonly page: Page;
+  /** What a person should know of how it went. */
+  readonly notes: readonly string[];
+}
+
+/** Opens a source at a viewport width and brings it to rest. @throws Problem if it does not answer or passes a limit */
+export async function visit(browser: OpenBrowser, how: Visit, width: number): Promise<Visited> {
+  const page = await browser.newPage(width, {
+    online: how.online,
+    scheme: how.scheme,
+    ...(how.signIn ? { signIn: how.signIn, origin: new URL(how.address).origin } : {}),
+  });
+  const counted = await countBytes(page);
+  try {
+    const notes = await load(page, how);
+    await rest(page);
+    if (how.choice) checkChoice(await inside(page, 'chooseParts', how.choice.selectors, how.choice.moves));
+    await checkSize(page, how);
+    return { page, notes };
+  } catch (error) {
+    await page.close().catch(() => undefined);
+    if (error instanceof Problem) throw error;
+    if (counted.over)
+      throw new Problem(`The page loads more than ${Math.round(BYTES_LIMIT / 1024 / 1024)} MB.`, how.shown, 'Save it without its large files, and convert that.');
+    throw new Problem(reasonOf(error as Error), how.shown, 'Check the address and the network, then try again.');
+  }
+}
+
+async function countBytes(page: Page): Promise<{ over: boolean }> {
+  const state = { over: false };
+  let bytes = 0;
+  const session = await page.context().newCDPSession(page);
+  await session.send('Network.enable');
+  session.on('Network.dataReceived', ({ dataLength }) => {
+    bytes += dataLength;
+    if (bytes <= BYTES_LIMIT || state.over) return;
+    state.over = true;
+    void page.close().catch(() => undefined);
+  });
+  return state;
+}
+
+async function load(page: Page, { address, shown }: Visit): Promise<string[]> {
+  const response = await page.goto(address, { waitUntil: 'domcontentloaded', timeout: DOCUMENT_LIMIT });
+  const status = response?.status() ?? 200;
+  if (status === 401 || status === 403)
+    throw new Problem(`The address asks who you are (status ${status}).`, shown, 'Give headers or cookies with --sign-in FILE.');
+  if (status >= 400) throw new Problem(`The address answers with status ${status}.`, shown, 'Check the address.');
+  try {
+    await page.waitForLoadState('load', { timeout: LOAD_LIMIT });
+    return [];
+  } catch (error) {
+    if (!/Timeout/.test((error as Error).message)) throw error;
+    return [`The page was still loading after ${LOAD_LIMIT / 1000} seconds and was taken as it stood.`];
+  }
+}
+
+/** Brings the page to rest. A page that goes on to another address meanwhile is followed, but not for ever. */
+async function rest(page: Page): Promise<void> {
+  for (let moves = 0; ; moves += 1) {
+    try {
+      await withLimit(settled(page));
+      return;
+    } catch (error) {
+      if (!/context was destroyed|navigat/i.test((error as Error).message)) throw error;
+      if (moves === MOST_MOVES) throw new Error('The page goes on to other addresses and does not come to rest', { cause: error });
+      await page.waitForLoadState('load', { timeout: LOAD_LIMIT });
+    }
+  }
+}
+
+async function settled(page: Page): Promise<void> {
+  await putIntoPage(page);
+  await inside(page, 'settle', SETTLE_LIMIT, true);
+}
+
+async function withLimit(work: Promise<void>): Promise<void> {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<never>((_, fail) => {
+    timer = setTimeout(() => fail(new Error('The scripts of the page do not let it come to rest')), REST_LIMIT);
+  });
+  work.catch(() => undefined);
+  try {
+    await Promise.race([work, late]);
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
+function checkChoice(chosen: Chosen): void {
+  if (!('wrong' in chosen)) return;
+  const { wrong, reason, move } = chosen;
+  if (reason === 'invalid') throw new Problem(`"${wrong}" is not a CSS selector.`, '--select', 'Write it as main > section or #prices.');
+  if (reason === 'nothing') throw new Problem(`Nothing in the page matches "${wrong}".`, '--select', 'Check the selector; scripts of the page may have changed it.');
+  throw new Problem(`From "${wrong}" there is no element at "${move}".`, '--move', 'Move elsewhere, or choose another element.');
+}
+
+async function checkSize(page: Page, { shown }: Visit): Promise<void> {
+  const count = await inside(page, 'countElements');
+  if (count > ELEMENTS_LIMIT)
+    throw new Problem(`The page has ${count} elements; at most ${ELEMENTS_LIMIT} can be converted at once.`, shown, 'Convert a part of it with --select.');
+}
+
+function reasonOf(error: Error): string {
+  const text = error.message.split('\n')[0] ?? '';
+  if (/Timeout/.test(text)) return `The page did not answer within ${DOCUMENT_LIMIT / 1000} seconds.`;
+  if (/ERR_TOO_MANY_REDIRECTS/.test(text)) return 'The address redirects in a circle.';
+  const code = /net::(\w+)/.exec(text)?.[1];
+  if (code) return `The address does not answer (${code}).`;
+  if (/does not come to rest|do not let it come to rest/.test(text)) return `${text}.`;
+  if (/closed|crash/i.test(text)) throw new BrowserGone(text);
+  throw error;
+}
+
+/** The browser ended in the middle of the work. */
+export class BrowserGone extends Error {
+  constructor(text: string) {
+    super(`The browser ended before the work was done (${text}).`);
+    this.name = 'BrowserGone';
+  }
+}
