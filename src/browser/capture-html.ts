@@ -9,10 +9,15 @@ export interface HtmlCapture {
   readonly inline: ReadonlyMap<number, readonly CapturedDeclaration[]>;
 }
 
+/** Fetches style sheets from other servers, which a page may show but not read; by address. */
+export type FetchSheets = (addresses: readonly string[]) => Promise<Readonly<Record<string, string>>>;
+
 /** Reads elements, texts and style rules of a page that is at rest. */
-export async function captureHtml(page: Page): Promise<HtmlCapture> {
+export async function captureHtml(page: Page, fetchSheets: FetchSheets): Promise<HtmlCapture> {
   const captured = await inside(page, 'snapshot');
-  const sheets = await inside(page, 'collectSheets');
+  const first = await inside(page, 'collectSheets');
+  const given = first.unread.length ? await fetchSheets(first.unread) : {};
+  const sheets = Object.keys(given).length ? await inside(page, 'collectSheets', given) : first;
   const inline = new Map(await inside(page, 'inlineStyles'));
   return { page: captured, sheets, inline };
 }

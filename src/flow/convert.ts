@@ -114,6 +114,7 @@ async function readWebPage(
       files: [fileOf(source)],
       widths,
       schemes: reading.schemes,
+      online: served.visit.online,
     });
     progress('Finding sections, sharing styles');
     const context = { boxes: read.boxes, width: widest.width };

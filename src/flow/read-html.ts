@@ -13,6 +13,7 @@ import { dropDeadStates } from '../core/html/states.js';
 import { breakpointsOf } from '../core/html/styles.js';
 import { writeOutVariables } from '../core/html/variables.js';
 import type { PageDocument } from '../core/page/types.js';
+import { fetchSheets } from '../project/sheets.js';
 import type { Schemes } from './serve-source.js';
 
 /** What reading a page yields besides the document: things that were not understood, in words. */
@@ -29,9 +30,9 @@ export interface ReadHtml extends Built {
 export async function readHtml(
   page: Page,
   desk: Page,
-  about: { readonly name: string; readonly files: readonly string[]; readonly widths: readonly number[]; readonly schemes: Schemes },
+  about: { readonly name: string; readonly files: readonly string[]; readonly widths: readonly number[]; readonly schemes: Schemes; readonly online: boolean },
 ): Promise<ReadHtml> {
-  const captured = await captureHtml(page);
+  const captured = await captureHtml(page, about.online ? fetchSheets : () => Promise.resolve({}));
   const { nodes } = captured.page;
   const ask = rulesToAsk(captured.sheets.rules, namesIn(nodes), about.schemes === 'both');
   const answers = await inside(page, 'matchSelectors', ask.selectors);

@@ -1,31 +1,35 @@
-import { numberedElements } from './snapshot.js';
+import type { RuleScope } from '../../core/html/captured.js';
+import type { AskedSelector } from '../../core/html/read-rules.js';
+import { numberedElements, shadowRoots } from './snapshot.js';
 
 /**
  * Which numbered elements each selector matches. Selectors that the browser does not know match nothing.
  * The result has one list of element numbers a selector.
  */
-export function matchSelectors(selectors: readonly string[]): number[][] {
+export function matchSelectors(selectors: readonly AskedSelector[]): number[][] {
   const numberOf = new Map<Element, number>();
-  const roots = new Set<Document | ShadowRoot>([document]);
+  const roots = shadowRoots();
   numberedElements().forEach((element, index) => {
-    if (!element) return;
-    numberOf.set(element, index);
-    if (element.shadowRoot) roots.add(element.shadowRoot);
+    if (element) numberOf.set(element, index);
   });
-  return selectors.map((selector) => {
-    const found: number[] = [];
-    for (const root of roots) {
-      try {
-        for (const element of root.querySelectorAll(selector)) {
-          const index = numberOf.get(element);
-          if (index !== undefined) found.push(index);
-        }
-      } catch {
-        return [];
-      }
+  return selectors.map(({ selector, scope }) => {
+    try {
+      return [...find(selector, scope, roots)].flatMap((element) => numberOf.get(element) ?? []);
+    } catch {
+      return [];
     }
-    return found;
   });
+}
+
+function find(selector: string, scope: RuleScope | undefined, roots: readonly ShadowRoot[]): Iterable<Element> {
+  if (!scope) return document.querySelectorAll(selector);
+  const root = roots[scope.root - 1];
+  if (!root) return [];
+  if (scope.side === 'host') return root.host.matches(selector) ? [root.host] : [];
+  if (scope.side === 'inside') return root.querySelectorAll(selector);
+  return [...root.querySelectorAll('slot')]
+    .flatMap((slot) => slot.assignedElements())
+    .filter((element) => element.matches(selector));
 }
 
 /** For each media query, whether it holds at each viewport width. Evaluated in frames of those widths. */

@@ -1,7 +1,7 @@
 import { isStillSheet } from './settle.js';
-import { numberedElements } from './snapshot.js';
+import { numberedElements, shadowRoots } from './snapshot.js';
 import { anyMayMatch, namesIn } from '../../core/html/names.js';
-import type { CapturedDeclaration, CapturedFace, CapturedRule, CapturedSheets } from '../../core/html/captured.js';
+import type { CapturedDeclaration, CapturedFace, CapturedRule, CapturedSheets, RuleScope } from '../../core/html/captured.js';
 
 /** Shorthands whose value hides behind empty longhands when it contains `var()`. */
 const SHORTHANDS = (
@@ -16,6 +16,8 @@ const SHORTHANDS = (
 ).split(' ');
 
 interface Context {
+  /** Number of the shadow root that the rules are in. */
+  readonly root?: number;
   readonly media: readonly string[];
   readonly when: readonly string[];
   readonly layer: string;
@@ -23,8 +25,11 @@ interface Context {
   readonly base: string;
 }
 
-/** Reads every style rule of the page, in order, with the conditions under which it holds. */
-export function collectSheets(): CapturedSheets {
+/**
+ * Reads every style rule of the page, in order, with the conditions under which it holds.
+ * @param given texts of style sheets that the page may show but not read, by address
+ */
+export function collectSheets(given: Readonly<Record<string, string>> = {}): CapturedSheets {
   const rules: { rule: Omit<CapturedRule, 'layer'>; layer: string }[] = [];
   const faces: CapturedFace[] = [];
   const keyframes: Record<string, string> = {};
@@ -51,8 +56,12 @@ export function collectSheets(): CapturedSheets {
     try {
       list = sheet.cssRules;
     } catch {
-      if (sheet.href) unread.push(sheet.href);
-      return;
+      const text = given[sheet.href ?? ''];
+      if (text === undefined) {
+        if (sheet.href) unread.push(sheet.href);
+        return;
+      }
+      list = parsed(text);
     }
     const media = sheet.media.mediaText ? [...context.media, sheet.media.mediaText] : context.media;
     readRules(list, { ...context, media, base: sheet.href ?? document.baseURI });
@@ -107,20 +116,54 @@ export function collectSheets(): CapturedSheets {
 
   const addRule = (selector: string, style: CSSStyleDeclaration, context: Context): void => {
     const set = readDeclarations(style, context.base);
-    if (set.length)
-      rules.push({ rule: { selector, media: context.media, when: context.when, set }, layer: context.layer });
+    if (set.length === 0) return;
+    for (const one of scoped(selector, context.root))
+      rules.push({ rule: { ...one, media: context.media, when: context.when, set }, layer: context.layer });
   };
 
   const start: Context = { media: [], when: [], layer: '', parent: '', base: document.baseURI };
   for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets])
     if (!isStillSheet(sheet)) readSheet(sheet, start);
+  shadowRoots().forEach((root, index) => {
+    for (const sheet of [...root.styleSheets, ...root.adoptedStyleSheets])
+      readSheet(sheet, { ...start, root: index + 1, layer: '' });
+  });
   const ranks = rankLayers(layers);
   return {
-    rules: rules.map(({ rule, layer }) => ({ ...rule, layer: layer ? (ranks.get(layer) ?? 0) : layers.length })),
+    rules: rules.map(({ rule, layer }) => ({
+      ...rule,
+      layer: isOutdone(rule.scope) ? OUTDONE : layer ? (ranks.get(layer) ?? 0) : layers.length,
+    })),
     faces,
     keyframes,
     unread,
   };
+}
+
+function parsed(text: string): CSSRuleList {
+  const sheet = new CSSStyleSheet();
+  sheet.replaceSync(text);
+  return sheet.cssRules;
+}
+
+/** Rank of what a shadow root says of its host and its slots: the document says it better (CSS Cascade 5, 6.1 context). */
+const OUTDONE = -1;
+
+function isOutdone(scope: RuleScope | undefined): boolean {
+  return scope !== undefined && scope.side !== 'inside';
+}
+
+/** The selectors of a rule in a shadow root, with the side of the root that each speaks of (CSS Scoping 1, section 3). */
+function scoped(list: string, root: number | undefined): { selector: string; scope?: RuleScope }[] {
+  if (root === undefined) return [{ selector: list }];
+  return list.split(/,(?![^(]*\))/).map((one) => {
+    const text = one.trim();
+    const host = /^:host(?:\((.*)\))?((?:::?[\w-]+)*)$/.exec(text);
+    if (host) return { selector: `${host[1] ?? '*'}${host[2] ?? ''}`, scope: { root, side: 'host' } };
+    const slotted = /::slotted\((.*)\)((?:::?[\w-]+)*)$/.exec(text);
+    if (slotted) return { selector: `${slotted[1]}${slotted[2] ?? ''}`, scope: { root, side: 'slotted' } };
+    return { selector: text, scope: { root, side: 'inside' } };
+  });
 }
 
 function inLayer(outer: string, name: string): string {

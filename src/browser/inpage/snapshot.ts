@@ -15,6 +15,11 @@ export function numberedElements(): readonly (Element | null)[] {
   return numbered;
 }
 
+/** The open shadow roots of the page, in the order of their hosts. */
+export function shadowRoots(): ShadowRoot[] {
+  return numbered.flatMap((element) => (element?.shadowRoot ? [element.shadowRoot] : []));
+}
+
 /** Reads the whole page as plain data: elements and texts in document order. */
 export function snapshot(): CapturedPage {
   const nodes: CapturedNode[] = [];
@@ -50,7 +55,9 @@ export function snapshot(): CapturedPage {
     const counts = new Map<string, number>();
     const range = document.createRange();
     for (const child of childrenOf(element)) {
-      if (child instanceof Element) {
+      if (child instanceof HTMLSlotElement) {
+        visitChildren(child, index, path);
+      } else if (child instanceof Element) {
         const nth = (counts.get(child.localName) ?? 0) + 1;
         counts.set(child.localName, nth);
         visit(child, index, `${path} > ${step(child, nth)}`);

@@ -74,7 +74,7 @@ export function buildPage(input: BuildInput): Built {
     const id = idOf(node.path as string);
     if (node.box) boxes.set(id, node.box);
     const rest = looks[index]?.[0]?.byInterval[0] ?? new Map<string, string>();
-    const tag = node.picture === undefined ? node.tag : 'img';
+    const tag = node.picture === undefined ? plainTag(node) : 'img';
     const attributes = keptAttributes(tag, node.attributes ?? {}, referenced);
     if (node.picture !== undefined)
       Object.assign(attributes, { src: node.picture, alt: node.attributes?.['aria-label'] ?? '' });
@@ -120,6 +120,12 @@ export function buildPage(input: BuildInput): Built {
     body: { ...body, kind: 'box', name: 'page' },
   };
   return { document, boxes };
+}
+
+/** Elements that a script of the page made up mean nothing without it. */
+function plainTag({ tag = 'div', display }: CapturedNode): string {
+  if (!tag.includes('-')) return tag;
+  return display?.startsWith('inline') ? 'span' : 'div';
 }
 
 /** White space between two of these shows, if not at this width then at another. */

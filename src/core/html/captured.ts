@@ -36,6 +36,14 @@ export interface CapturedRule {
   /** Rank of its cascade layer; rules outside of all layers have the highest. */
   readonly layer: number;
   readonly set: readonly CapturedDeclaration[];
+  /** Where its selector is looked for: 0 or nothing for the document, else the number of a shadow root. */
+  readonly scope?: RuleScope;
+}
+
+/** A shadow root by its number, and which side of it: what is in it, its host, or what is handed to its slots. */
+export interface RuleScope {
+  readonly root: number;
+  readonly side: 'inside' | 'host' | 'slotted';
 }
 
 export interface CapturedFace {

@@ -1,4 +1,4 @@
-import type { CapturedRule } from './captured.js';
+import type { CapturedRule, RuleScope } from './captured.js';
 import { intervalsBetween, thresholdsOf, type Interval } from './intervals.js';
 import { mayMatch } from './names.js';
 import { readSelectorList, type ReadSelector } from './selectors.js';
@@ -10,10 +10,20 @@ export interface RuleSelector {
   readonly selector: ReadSelector;
 }
 
+/** A selector, and where to look for it. */
+export interface AskedSelector {
+  readonly selector: string;
+  readonly scope?: RuleScope;
+}
+
+function keyOf(selector: string, scope: RuleScope | undefined): string {
+  return scope ? `${scope.root} ${scope.side} ${selector}` : selector;
+}
+
 /** Rules taken apart: what to ask the browser, and how to read its answers. */
 export interface RulesToAsk {
   /** Distinct selectors to match. */
-  readonly selectors: readonly string[];
+  readonly selectors: readonly AskedSelector[];
   /** Distinct width queries, to evaluate at the width of each interval. */
   readonly queries: readonly string[];
   readonly intervals: readonly Interval[];
@@ -62,21 +72,25 @@ export function rulesToAsk(
   });
   const used = new Set(asked.map(({ rule }) => rule));
   const queries = [...new Set(rules.flatMap(({ media }, index) => (used.has(index) ? media : [])))];
-  const selectors = [
-    ...new Set(asked.flatMap(({ selector }) => [selector.match, ...(selector.within ? [selector.within.match] : [])])),
-  ];
-  return { selectors, queries, intervals: intervalsBetween(thresholdsOf(queries)), rules, asked, lost };
+  const selectors = new Map<string, AskedSelector>();
+  for (const { rule, selector } of asked) {
+    const { scope } = rules[rule] as CapturedRule;
+    for (const text of [selector.match, ...(selector.within ? [selector.within.match] : [])])
+      selectors.set(keyOf(text, scope), { selector: text, ...(scope ? { scope } : {}) });
+  }
+  return { selectors: [...selectors.values()], queries, intervals: intervalsBetween(thresholdsOf(queries)), rules, asked, lost };
 }
 
 /** Puts the browser's answers to the selectors together again. `answers` has the elements for each of `ask.selectors`. */
 export function matchedSelectors(ask: RulesToAsk, answers: readonly (readonly number[])[]): MatchedSelector[] {
-  const byText = new Map(ask.selectors.map((text, index) => [text, answers[index] ?? []]));
+  const byText = new Map(ask.selectors.map(({ selector, scope }, index) => [keyOf(selector, scope), answers[index] ?? []]));
   const hostSets = new Map<string, ReadonlySet<number>>();
   return ask.asked.flatMap(({ rule, selector }): MatchedSelector[] => {
-    const elements = byText.get(selector.match) ?? [];
+    const { scope } = ask.rules[rule] as CapturedRule;
+    const elements = byText.get(keyOf(selector.match, scope)) ?? [];
     if (elements.length === 0) return [];
     if (!selector.within) return [{ rule, selector, elements }];
-    const host = selector.within.match;
+    const host = keyOf(selector.within.match, scope);
     let hosts = hostSets.get(host);
     if (!hosts) hostSets.set(host, (hosts = new Set(byText.get(host) ?? [])));
     return [{ rule, selector, elements, hosts }];

@@ -77,6 +77,29 @@ function foldTransition(): Fold {
   };
 }
 
+const FONT_RESETS = [
+  'font-size-adjust', 'font-kerning', 'font-optical-sizing', 'font-feature-settings', 'font-variation-settings', 'font-variant', 'font-stretch',
+]; // prettier-ignore
+
+/** `font` where all of it is said (CSS Fonts 4, section 2.7): it also resets what has no place in it. */
+function foldFont(): Fold {
+  return (entries) => {
+    const value = (name: string): string | undefined => entries.find(([own]) => own === name)?.[1];
+    const [style, weight, size, height, family] = ['style', 'weight', 'size', 'line-height', 'family'].map((name) =>
+      value(name === 'line-height' ? name : `font-${name}`),
+    );
+    if (!style || !weight || !size || !height || !family) return entries;
+    if ([style, weight, size, height, family].some((one) => WIDE.test(one))) return entries;
+    if (!FONT_RESETS.every((name) => /^(normal|auto|none|100%)$/.test(value(name) ?? ''))) return entries;
+    const text = [style, weight].filter((one) => !/^(normal|400)$/.test(one)).concat(`${size} / ${height} ${family}`).join(' ');
+    const names = [...FONT_RESETS, 'font-style', 'font-weight', 'font-size', 'line-height', 'font-family'];
+    const last = entries.findLastIndex(([name]) => names.includes(name));
+    return entries.flatMap((entry, index): Entries =>
+      index === last ? [['font', text]] : names.includes(entry[0]) ? [] : [entry],
+    );
+  };
+}
+
 /** Replaces `longhands`, if all are there and can be joined, by the shorthand at the place of the last of them. */
 function foldAll(
   shorthand: string,
@@ -134,6 +157,7 @@ const FOLDS: readonly Fold[] = [
   foldEqual('padding-block', ['padding-top', 'padding-bottom']),
   foldAll('font-variant', FONT_VARIANTS, (values) => (values.every((one) => one === 'normal') ? 'normal' : undefined)),
   foldTransition(),
+  foldFont(),
   foldFour('inset', sides('*')),
   foldFour('border-width', sides('border-*-width')),
   foldFour('border-style', sides('border-*-style')),
