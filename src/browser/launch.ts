@@ -106,11 +106,7 @@ async function openPage(
 }
 
 /** Headers and cookies go to the source's own origin, and to no one else. */
-async function carry(
-  context: BrowserContext,
-  origin: string,
-  { headers, cookies }: SignIn,
-): Promise<void> {
+async function carry(context: BrowserContext, origin: string, { headers, cookies }: SignIn): Promise<void> {
   if (cookies.length) await context.addCookies(cookies.map(({ name, value }) => ({ name, value, url: origin })));
   if (Object.keys(headers).length)
     await context.route(

@@ -60,7 +60,11 @@ export async function visit(browser: OpenBrowser, how: Visit, width: number): Pr
     await page.close().catch(() => undefined);
     if (error instanceof Problem) throw error;
     if (counted.over)
-      throw new Problem(`The page loads more than ${Math.round(BYTES_LIMIT / 1024 / 1024)} MB.`, how.shown, 'Save it without its large files, and convert that.');
+      throw new Problem(
+        `The page loads more than ${Math.round(BYTES_LIMIT / 1024 / 1024)} MB.`,
+        how.shown,
+        'Save it without its large files, and convert that.',
+      );
     throw new Problem(reasonOf(error as Error), how.shown, 'Check the address and the network, then try again.');
   }
 }
@@ -83,7 +87,11 @@ async function load(page: Page, { address, shown }: Visit): Promise<string[]> {
   const response = await page.goto(address, { waitUntil: 'domcontentloaded', timeout: DOCUMENT_LIMIT });
   const status = response?.status() ?? 200;
   if (status === 401 || status === 403)
-    throw new Problem(`The address asks who you are (status ${status}).`, shown, 'Give headers or cookies with --sign-in FILE.');
+    throw new Problem(
+      `The address asks who you are (status ${status}).`,
+      shown,
+      'Give headers or cookies with --sign-in FILE.',
+    );
   if (status >= 400) throw new Problem(`The address answers with status ${status}.`, shown, 'Check the address.');
   try {
     await page.waitForLoadState('load', { timeout: LOAD_LIMIT });
@@ -102,7 +110,8 @@ async function rest(page: Page): Promise<void> {
       return;
     } catch (error) {
       if (!/context was destroyed|navigat/i.test((error as Error).message)) throw error;
-      if (moves === MOST_MOVES) throw new Error('The page goes on to other addresses and does not come to rest', { cause: error });
+      if (moves === MOST_MOVES)
+        throw new Error('The page goes on to other addresses and does not come to rest', { cause: error });
       await page.waitForLoadState('load', { timeout: LOAD_LIMIT });
     }
   }
@@ -129,15 +138,29 @@ async function withLimit(work: Promise<void>): Promise<void> {
 function checkChoice(chosen: Chosen): void {
   if (!('wrong' in chosen)) return;
   const { wrong, reason, move } = chosen;
-  if (reason === 'invalid') throw new Problem(`"${wrong}" is not a CSS selector.`, '--select', 'Write it as main > section or #prices.');
-  if (reason === 'nothing') throw new Problem(`Nothing in the page matches "${wrong}".`, '--select', 'Check the selector; scripts of the page may have changed it.');
-  throw new Problem(`From "${wrong}" there is no element at "${move}".`, '--move', 'Move elsewhere, or choose another element.');
+  if (reason === 'invalid')
+    throw new Problem(`"${wrong}" is not a CSS selector.`, '--select', 'Write it as main > section or #prices.');
+  if (reason === 'nothing')
+    throw new Problem(
+      `Nothing in the page matches "${wrong}".`,
+      '--select',
+      'Check the selector; scripts of the page may have changed it.',
+    );
+  throw new Problem(
+    `From "${wrong}" there is no element at "${move}".`,
+    '--move',
+    'Move elsewhere, or choose another element.',
+  );
 }
 
 async function checkSize(page: Page, { shown }: Visit): Promise<void> {
   const count = await inside(page, 'countElements');
   if (count > ELEMENTS_LIMIT)
-    throw new Problem(`The page has ${count} elements; at most ${ELEMENTS_LIMIT} can be converted at once.`, shown, 'Convert a part of it with --select.');
+    throw new Problem(
+      `The page has ${count} elements; at most ${ELEMENTS_LIMIT} can be converted at once.`,
+      shown,
+      'Convert a part of it with --select.',
+    );
 }
 
 function reasonOf(error: Error): string {

@@ -29,7 +29,12 @@ export function convertCommand(): Command {
     .option('--root <folder>', 'folder that "/" stands for in a saved page')
     .option('--widths <list>', 'viewport widths to compare at, px; artboards have their own', '1440,820,390')
     .option('--select <css>', 'convert only what this CSS selector matches; may be given several times', gather, [])
-    .option('--move <where>', `from there go to the ${MOVES.join(', ')} element; may be given several times`, gather, [])
+    .option(
+      '--move <where>',
+      `from there go to the ${MOVES.join(', ')} element; may be given several times`,
+      gather,
+      [],
+    )
     .option('--scheme <name>', `colour scheme of an HTML page: ${SCHEMES.join(', ')}`, 'both')
     .option('--sign-in <file>', 'headers and cookies for an address, as YAML or JSON')
     .option('--keep-boxes', 'keep every box of an HTML page, also those that turn out to do nothing')
@@ -87,6 +92,7 @@ function show(made: Converted, terminal: Terminal): void {
   );
   if (made.trimmed)
     print(`  ${made.trimmed.removed} boxes taken out, ${made.trimmed.needed} tried and found to be needed`);
+  if (made.trimmed?.icons.drawn) print(`  ${made.trimmed.icons.drawn} letters of icon fonts drawn as icons`);
   print(`  breakpoints: ${made.breakpoints.length ? made.breakpoints.map((one) => `${one} px`).join(', ') : 'none'}`);
   for (const note of made.notes) say(paint.yellow(`  note: ${note}`));
   if (made.proof) showProof(made.proof, made.project, terminal);

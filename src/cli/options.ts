@@ -26,7 +26,8 @@ export function readWidths(text: string): number[] {
 /** @throws Problem if a word is none of those that an option knows */
 export function oneOf<Word extends string>(word: string, known: readonly Word[], option: string): Word {
   const found = known.find((one) => one === word);
-  if (found === undefined) throw new Problem(`"${word}" is not known here.`, option, `Give one of ${known.join(', ')}.`);
+  if (found === undefined)
+    throw new Problem(`"${word}" is not known here.`, option, `Give one of ${known.join(', ')}.`);
   return found;
 }
 

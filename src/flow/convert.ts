@@ -7,6 +7,7 @@ import { elements } from '../core/page/walk.js';
 import { slug } from '../core/page/words.js';
 import { DESIGN_PASSES, FIRST_PASSES, LAST_PASSES, runPasses } from '../core/passes/index.js';
 import { sectionsOf } from '../core/passes/sections.js';
+import type { Trimmed } from '../core/trim/trim.js';
 import type { MeasuredSection } from '../core/proof/measured.js';
 import type { Proof } from '../core/proof/proof.js';
 import { AssetStore, fetchAssets } from '../project/assets.js';
@@ -43,7 +44,7 @@ export interface Converted {
   readonly sections: readonly { readonly name: string; readonly elements: number }[];
   readonly elements: { readonly source: number; readonly result: number };
   /** Boxes that were taken out, and boxes that were tried and turned out to be needed. */
-  readonly trimmed?: { readonly removed: number; readonly needed: number };
+  readonly trimmed?: Omit<Trimmed, 'document'>;
   readonly styles: number;
   readonly cssBytes: number;
   readonly assets: number;
@@ -71,7 +72,11 @@ export async function convert(given: readonly string[], options: ConvertOptions)
   }
 }
 
-function summary({ document, assets, notes, sourceElements, trimmed }: Made, project: string, cssBytes: number): Converted {
+function summary(
+  { document, assets, notes, sourceElements, trimmed }: Made,
+  project: string,
+  cssBytes: number,
+): Converted {
   return {
     project,
     page: document.name,
@@ -125,6 +130,7 @@ async function readWebPage(
     progress('Taking out boxes that do nothing');
     const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, assets, read.boxes.size);
     const document = runPasses(trimmed?.document ?? whole, context, LAST_PASSES);
+    assets.keep(new Set(assetAddresses(document)));
     const sections = sectionPlaces(document);
     const references = await Promise.all(open.map((one) => finishReference(one, sections)));
     return {
@@ -133,7 +139,7 @@ async function readWebPage(
       assets,
       notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing],
       sourceElements: references.find(({ width }) => width === widest.width)?.measured.elements ?? 0,
-      ...(trimmed ? { trimmed: { removed: trimmed.removed, needed: trimmed.needed } } : {}),
+      ...(trimmed ? { trimmed: { removed: trimmed.removed, needed: trimmed.needed, icons: trimmed.icons } } : {}),
     };
   } finally {
     await served.close();

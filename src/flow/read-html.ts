@@ -30,7 +30,13 @@ export interface ReadHtml extends Built {
 export async function readHtml(
   page: Page,
   desk: Page,
-  about: { readonly name: string; readonly files: readonly string[]; readonly widths: readonly number[]; readonly schemes: Schemes; readonly online: boolean },
+  about: {
+    readonly name: string;
+    readonly files: readonly string[];
+    readonly widths: readonly number[];
+    readonly schemes: Schemes;
+    readonly online: boolean;
+  },
 ): Promise<ReadHtml> {
   const captured = await captureHtml(page, about.online ? fetchSheets : () => Promise.resolve({}));
   const { nodes } = captured.page;

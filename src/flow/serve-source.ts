@@ -35,7 +35,11 @@ export async function serveSource(source: WebSource, { schemes, choice, signIn }
     const path = pageIn(unpacked.files, source.shown);
     const served = await serveFolder(join(unpacked.folder));
     return {
-      visit: { ...how, address: `${served.origin}/${path.split('/').map(encodeURIComponent).join('/')}`, online: false },
+      visit: {
+        ...how,
+        address: `${served.origin}/${path.split('/').map(encodeURIComponent).join('/')}`,
+        online: false,
+      },
       close: async () => {
         await served.close();
         unpacked.remove();

@@ -6,7 +6,9 @@ import { Problem } from '../core/page/problem.js';
 
 /** Names of headers and cookies (RFC 9110, 5.1; RFC 6265, 4.1.1: tokens), values on one line. */
 const name = /^[\w!#$%&'*+.^`|~-]+$/;
-const line = Joi.string().allow('').pattern(/[\r\n]/, { invert: true });
+const line = Joi.string()
+  .allow('')
+  .pattern(/[\r\n]/, { invert: true });
 
 const schema = Joi.object({
   headers: Joi.object().pattern(name, line).default({}),
@@ -20,11 +22,19 @@ export function readSignIn(file: string): SignIn {
   try {
     value = parse(readFileSync(file, 'utf8'), { maxAliasCount: 100 });
   } catch (error) {
-    throw new Problem(`This is neither YAML nor JSON (${(error as Error).message.split('\n')[0]}).`, file, 'Mend the line it names.');
+    throw new Problem(
+      `This is neither YAML nor JSON (${(error as Error).message.split('\n')[0]}).`,
+      file,
+      'Mend the line it names.',
+    );
   }
   const checked = schema.validate(value ?? {});
   if (checked.error)
-    throw new Problem(`${checked.error.message}.`, file, 'Write "headers:" and "cookies:", each with "name: value" lines below.');
+    throw new Problem(
+      `${checked.error.message}.`,
+      file,
+      'Write "headers:" and "cookies:", each with "name: value" lines below.',
+    );
   const { headers, cookies } = checked.value as { headers: Record<string, string>; cookies: Record<string, string> };
   return { headers, cookies: Object.entries(cookies).map(([one, text]) => ({ name: one, value: text })) };
 }

@@ -26,7 +26,11 @@ const HOME_PAGES = ['index.html', 'index.htm', 'index.xhtml'];
 export function findSource(given: readonly string[], root?: string): Source {
   const first = given[0];
   if (first === undefined)
-    throw new Problem('No source was given.', undefined, 'Name an HTML file, a ZIP archive, an http address or SVG files.');
+    throw new Problem(
+      'No source was given.',
+      undefined,
+      'Name an HTML file, a ZIP archive, an http address or SVG files.',
+    );
   if (/^[a-z][a-z0-9+.-]+:/i.test(first) && !/^[a-z]:[\\/]/i.test(first)) return addressSource(first, given);
   const files = given.map(existing);
   const kinds = new Set(files.map(kindOfFile));
@@ -45,7 +49,11 @@ export function findSource(given: readonly string[], root?: string): Source {
 
 function archiveSource(file: string, shown: string, root: string | undefined): Source {
   if (root !== undefined)
-    throw new Problem('An archive has its own root.', '--root', 'Leave it out, or unpack the archive and name its page.');
+    throw new Problem(
+      'An archive has its own root.',
+      '--root',
+      'Leave it out, or unpack the archive and name its page.',
+    );
   return { kind: 'archive', name: pageName(basename(file, extname(file))), file, shown };
 }
 

@@ -6,8 +6,9 @@ import type { ElementNode, PageDocument, PageNode } from '../core/page/types.js'
 import { isElement } from '../core/page/walk.js';
 import { renderCss } from '../core/render/css.js';
 import { renderHtml } from '../core/render/html.js';
-import { trim, type Trimmed } from '../core/trim/trim.js';
+import { trim, type Measure, type Trimmed } from '../core/trim/trim.js';
 import type { AssetStore } from '../project/assets.js';
+import { glyphsIn } from '../project/glyphs.js';
 
 /** Longest wait for the pictures and fonts of the trial page; ms. */
 const LOAD_LIMIT = 4000;
@@ -29,14 +30,19 @@ export async function trimPage(
     const start = marked(document);
     served.hold('/-/host', 'text/html', '<!doctype html><body style="margin:0">');
     served.hold('/page', 'text/html', renderHtml(start, 'fonts.css'));
-    served.hold('/fonts.css', 'text/css', renderCss({ ...document, styles: {}, everywhere: undefined, keyframes: undefined }));
+    served.hold(
+      '/fonts.css',
+      'text/css',
+      renderCss({ ...document, styles: {}, everywhere: undefined, keyframes: undefined }),
+    );
     await page.goto(`${served.origin}/-/host`);
     await putIntoPage(page);
     await inside(page, 'openTrial', '/page', VIEW_HEIGHT, LOAD_LIMIT);
-    return await trim(document, async (tried) => {
+    const measure: Measure = async (tried) => {
       const { fonts: _, ...bare } = marked(tried);
       return inside(page, 'tryPage', renderHtml(bare, 'none'), renderCss(bare), widths);
-    });
+    };
+    return await trim(document, measure, glyphsIn(new Map(assets.entries())));
   } finally {
     await served.close();
   }

@@ -4,6 +4,7 @@ import { parse, stringify } from 'yaml';
 import { originalContent, type Content } from '../core/content/content.js';
 import { checkDocument } from '../core/page/check.js';
 import type { PageDocument } from '../core/page/types.js';
+import type { Trimmed } from '../core/trim/trim.js';
 import { renderSite, SHEET } from '../core/render/site.js';
 import type { AssetStore } from '../project/assets.js';
 import { isProject, replaceProject, type ProjectFile } from '../project/folder.js';
@@ -19,7 +20,7 @@ export interface Made {
   readonly assets: AssetStore;
   readonly notes: readonly string[];
   readonly sourceElements: number;
-  readonly trimmed?: { readonly removed: number; readonly needed: number };
+  readonly trimmed?: Omit<Trimmed, 'document'>;
 }
 
 /** Sizes of what was written. */

@@ -33,7 +33,9 @@ export async function unpack(file: string, limit = UNPACKED_LIMIT, most = FILES_
       const target = resolve(folder, entry.fileName);
       if (!target.startsWith(folder + sep)) throw leaves(file, entry.fileName);
       mkdirSync(dirname(target), { recursive: true });
-      left -= await write(archive, entry, target, left, () => tooLarge(file, `more than ${Math.round(limit / 1024 / 1024)} MB`));
+      left -= await write(archive, entry, target, left, () =>
+        tooLarge(file, `more than ${Math.round(limit / 1024 / 1024)} MB`),
+      );
       files.push(entry.fileName);
     }
     return { folder, files: files.sort(), remove };
@@ -41,8 +43,13 @@ export async function unpack(file: string, limit = UNPACKED_LIMIT, most = FILES_
     remove();
     if (error instanceof Problem) throw error;
     const reason = (error as Error).message;
-    if (/invalid relative path|absolute path|invalid characters/.test(reason)) throw leaves(file, reason.replace(/^.*: /, ''));
-    throw new Problem(`This archive cannot be unpacked (${reason}).`, file, 'Save the page again, or name the HTML file itself.');
+    if (/invalid relative path|absolute path|invalid characters/.test(reason))
+      throw leaves(file, reason.replace(/^.*: /, ''));
+    throw new Problem(
+      `This archive cannot be unpacked (${reason}).`,
+      file,
+      'Save the page again, or name the HTML file itself.',
+    );
   }
 }
 
@@ -51,7 +58,11 @@ function tooLarge(file: string, size: string): Problem {
 }
 
 function leaves(file: string, name: string): Problem {
-  return new Problem(`This archive has a file outside of its own folder ("${name}"); nothing was unpacked.`, file, 'Make the archive again from the saved page.');
+  return new Problem(
+    `This archive has a file outside of its own folder ("${name}"); nothing was unpacked.`,
+    file,
+    'Make the archive again from the saved page.',
+  );
 }
 
 function openArchive(file: string): Promise<ZipFile> {
@@ -83,7 +94,13 @@ function isLink({ externalFileAttributes }: Entry): boolean {
 }
 
 /** Writes one file and returns its size; stops when it grows over `left` bytes, whatever its header says. */
-async function write(archive: ZipFile, entry: Entry, target: string, left: number, tooMuch: () => Problem): Promise<number> {
+async function write(
+  archive: ZipFile,
+  entry: Entry,
+  target: string,
+  left: number,
+  tooMuch: () => Problem,
+): Promise<number> {
   const source = await new Promise<NodeJS.ReadableStream>((done, fail) => {
     archive.openReadStream(entry, (error, stream) => (error ? fail(error) : done(stream)));
   });
@@ -108,7 +125,8 @@ export function pageIn(files: readonly string[], file: string): string {
   const only = top.filter((name) => depth(name) === depth(top[0] as string));
   const found = homes[0] ?? (only.length === 1 ? only[0] : undefined);
   if (found) return found;
-  if (pages.length === 0) throw new Problem('This archive holds no HTML page.', file, 'Save the page with its files again.');
+  if (pages.length === 0)
+    throw new Problem('This archive holds no HTML page.', file, 'Save the page with its files again.');
   throw new Problem(
     `This archive holds ${only.length} pages and none is called index.html.`,
     file,

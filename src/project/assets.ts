@@ -37,6 +37,11 @@ export class AssetStore {
     return path;
   }
 
+  /** Forgets the files that are not among these paths. */
+  keep(paths: ReadonlySet<string>): void {
+    for (const path of this.files.keys()) if (!paths.has(path)) this.files.delete(path);
+  }
+
   /** Path to bytes, in the order of paths. */
   entries(): [string, Buffer][] {
     return [...this.files].sort(([a], [b]) => (a < b ? -1 : 1));

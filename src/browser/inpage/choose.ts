@@ -29,7 +29,8 @@ export function chooseParts(selectors: readonly string[], moves: readonly Move[]
     if (found.length === 0) return { wrong: selector, reason: 'nothing' };
     for (const start of found) {
       const end = moves.reduce<Element | null>((at, move) => (at ? moved(at, move) : null), start);
-      if (!end || !document.body.contains(end) || end === document.body) return { wrong: selector, reason: 'no move', move: moves[0] };
+      if (!end || !document.body.contains(end) || end === document.body)
+        return { wrong: selector, reason: 'no move', move: moves[0] };
       kept.add(end);
     }
   }

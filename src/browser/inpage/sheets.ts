@@ -1,7 +1,13 @@
 import { isStillSheet } from './settle.js';
 import { numberedElements, shadowRoots } from './snapshot.js';
 import { anyMayMatch, namesIn } from '../../core/html/names.js';
-import type { CapturedDeclaration, CapturedFace, CapturedRule, CapturedSheets, RuleScope } from '../../core/html/captured.js';
+import type {
+  CapturedDeclaration,
+  CapturedFace,
+  CapturedRule,
+  CapturedSheets,
+  RuleScope,
+} from '../../core/html/captured.js';
 
 /** Shorthands whose value hides behind empty longhands when it contains `var()`. */
 const SHORTHANDS = (

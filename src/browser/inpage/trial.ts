@@ -27,10 +27,16 @@ export async function openTrial(address: string, height: number, limit: number):
   sheet = inner.head.appendChild(inner.createElement('style'));
   const pictures = [...inner.images]
     .filter(({ complete }) => !complete)
-    .map((picture) => new Promise<void>((done) => {
-      for (const name of ['load', 'error']) picture.addEventListener(name, () => done(), { once: true });
-    }));
-  await Promise.race([Promise.all([...[...inner.fonts].map((face) => face.load().catch(() => face)), ...pictures]), wait]);
+    .map(
+      (picture) =>
+        new Promise<void>((done) => {
+          for (const name of ['load', 'error']) picture.addEventListener(name, () => done(), { once: true });
+        }),
+    );
+  await Promise.race([
+    Promise.all([...[...inner.fonts].map((face) => face.load().catch(() => face)), ...pictures]),
+    wait,
+  ]);
 }
 
 /**
@@ -49,7 +55,8 @@ export function tryPage(html: string, css: string, widths: readonly number[]): S
   const range = inner.createRange();
   for (const width of widths) {
     view.style.width = `${width}px`;
-    for (const element of marked) (boxes[element.getAttribute(MARK) as string] ??= []).push(boxOf(element.getBoundingClientRect()));
+    for (const element of marked)
+      (boxes[element.getAttribute(MARK) as string] ??= []).push(boxOf(element.getBoundingClientRect()));
     texts.forEach((text, index) => {
       range.selectNodeContents(text);
       const one = standing[index] as { boxes: Box[]; looks: number[] };
@@ -64,7 +71,8 @@ export function tryPage(html: string, css: string, widths: readonly number[]): S
 /** Replaces the body; things that have to load keep what they loaded. */
 function exchange(inner: Document, body: HTMLElement): void {
   const loaded = new Map<string, Element>();
-  for (const element of inner.querySelectorAll(`img[${MARK}], video[${MARK}]`)) loaded.set(element.getAttribute(MARK) as string, element);
+  for (const element of inner.querySelectorAll(`img[${MARK}], video[${MARK}]`))
+    loaded.set(element.getAttribute(MARK) as string, element);
   const fresh = inner.adoptNode(body);
   for (const element of fresh.querySelectorAll(`img[${MARK}], video[${MARK}]`)) {
     const known = loaded.get(element.getAttribute(MARK) as string);

@@ -174,7 +174,15 @@ function resolve(
     const condition: Condition = {
       ...(entry.part ? { part: entry.part } : {}),
       ...(entry.state ? { state: entry.state } : {}),
-      ...(host === undefined ? {} : { within: { element: host, state: entry.within?.state ?? '', ...(entry.within?.beside ? { beside: true } : {}) } }),
+      ...(host === undefined
+        ? {}
+        : {
+            within: {
+              element: host,
+              state: entry.within?.state ?? '',
+              ...(entry.within?.beside ? { beside: true } : {}),
+            },
+          }),
       ...(entry.when ? { when: entry.when } : {}),
     };
     if (byInterval.some((one) => one.size > 0)) looks.push({ condition, byInterval });

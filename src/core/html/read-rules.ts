@@ -78,12 +78,21 @@ export function rulesToAsk(
     for (const text of [selector.match, ...(selector.within ? [selector.within.match] : [])])
       selectors.set(keyOf(text, scope), { selector: text, ...(scope ? { scope } : {}) });
   }
-  return { selectors: [...selectors.values()], queries, intervals: intervalsBetween(thresholdsOf(queries)), rules, asked, lost };
+  return {
+    selectors: [...selectors.values()],
+    queries,
+    intervals: intervalsBetween(thresholdsOf(queries)),
+    rules,
+    asked,
+    lost,
+  };
 }
 
 /** Puts the browser's answers to the selectors together again. `answers` has the elements for each of `ask.selectors`. */
 export function matchedSelectors(ask: RulesToAsk, answers: readonly (readonly number[])[]): MatchedSelector[] {
-  const byText = new Map(ask.selectors.map(({ selector, scope }, index) => [keyOf(selector, scope), answers[index] ?? []]));
+  const byText = new Map(
+    ask.selectors.map(({ selector, scope }, index) => [keyOf(selector, scope), answers[index] ?? []]),
+  );
   const hostSets = new Map<string, ReadonlySet<number>>();
   return ask.asked.flatMap(({ rule, selector }): MatchedSelector[] => {
     const { scope } = ask.rules[rule] as CapturedRule;

@@ -65,7 +65,11 @@ function unfold(selector: csstree.Selector): csstree.Selector[] {
     if (complex && !(at === 0)) return [];
     const typed = own[0]?.type === 'TypeSelector' && !starts;
     if (typed) return [];
-    const children = new csstree.List<csstree.CssNode>().fromArray([...nodes.slice(0, at), ...own, ...nodes.slice(at + 1)]);
+    const children = new csstree.List<csstree.CssNode>().fromArray([
+      ...nodes.slice(0, at),
+      ...own,
+      ...nodes.slice(at + 1),
+    ]);
     return unfold({ type: 'Selector', children });
   });
   return made.slice(0, MOST_UNFOLDED);

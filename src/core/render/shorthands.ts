@@ -91,7 +91,10 @@ function foldFont(): Fold {
     if (!style || !weight || !size || !height || !family) return entries;
     if ([style, weight, size, height, family].some((one) => WIDE.test(one))) return entries;
     if (!FONT_RESETS.every((name) => /^(normal|auto|none|100%)$/.test(value(name) ?? ''))) return entries;
-    const text = [style, weight].filter((one) => !/^(normal|400)$/.test(one)).concat(`${size} / ${height} ${family}`).join(' ');
+    const text = [style, weight]
+      .filter((one) => !/^(normal|400)$/.test(one))
+      .concat(`${size} / ${height} ${family}`)
+      .join(' ');
     const names = [...FONT_RESETS, 'font-style', 'font-weight', 'font-size', 'line-height', 'font-family'];
     const last = entries.findLastIndex(([name]) => names.includes(name));
     return entries.flatMap((entry, index): Entries =>

@@ -159,8 +159,18 @@ function fillsItem(outer: View, inner: View): View | undefined {
 
 /** Items of flex boxes are blocks that keep margins inside, whatever they are by themselves (CSS Flexbox 1, section 4). */
 function asBlock(inner: View): View {
-  const display = inner.display().replace(/^inline-(?=flex|grid)/, '').replace(/^(inline(-block)?|block)$/, 'flow-root');
-  return inner.with({ display, 'flex-grow': undefined, 'flex-shrink': undefined, 'flex-basis': undefined, 'align-self': undefined, order: undefined });
+  const display = inner
+    .display()
+    .replace(/^inline-(?=flex|grid)/, '')
+    .replace(/^(inline(-block)?|block)$/, 'flow-root');
+  return inner.with({
+    display,
+    'flex-grow': undefined,
+    'flex-shrink': undefined,
+    'flex-basis': undefined,
+    'align-self': undefined,
+    order: undefined,
+  });
 }
 
 /** The only item of a flex box as a block that stands where the flex box puts it. */
@@ -185,12 +195,17 @@ export function keepInner(margins: Margins): Join {
     if (!outer.isFlow() || outer.paints() || outer.clips() || outer.display() === 'table-cell') return undefined;
     if (!inner.inFlow() || !inner.isBlock()) return undefined;
     if (outer.isPositioned() && inner.isPositioned() && (outer.hasOffsets() || inner.hasOffsets())) return undefined;
-    const display = outer.display() === 'block' || outer.display() === 'flow-root' ? inner.display() : displayOf(outer.display(), inner.display());
+    const display =
+      outer.display() === 'block' || outer.display() === 'flow-root'
+        ? inner.display()
+        : displayOf(outer.display(), inner.display());
     if (!display) return undefined;
     const made = new Map([...outer.inherited(), ...inner.full]);
     made.set('display', display);
     place(made, outer, inner);
-    return setWidths(made, outer, inner) && setMargins(made, outer, inner, margins) ? heightsFrom(made, outer, inner) : undefined;
+    return setWidths(made, outer, inner) && setMargins(made, outer, inner, margins)
+      ? heightsFrom(made, outer, inner)
+      : undefined;
   };
 }
 
@@ -198,7 +213,11 @@ function place(made: Map<string, string>, outer: View, inner: View): void {
   for (const name of PLACE) {
     const own = outer.full.get(name);
     if (own === undefined) {
-      if (name !== 'vertical-align' && !(inner.isPositioned() && /^(position|top|right|bottom|left|z-index)$/.test(name))) made.delete(name);
+      if (
+        name !== 'vertical-align' &&
+        !(inner.isPositioned() && /^(position|top|right|bottom|left|z-index)$/.test(name))
+      )
+        made.delete(name);
     } else if (!(name === 'position' && own === 'static' && inner.isPositioned())) made.set(name, own);
   }
 }
@@ -267,7 +286,13 @@ function setWidths(made: Map<string, string>, outer: View, inner: View): boolean
 }
 
 /** The inner box has a width of its own: a share of the outer one becomes a share of what holds the outer one. */
-function ownWidth(made: Map<string, string>, outer: View, inner: View, outerWidth: string | undefined, insets: Sum): boolean {
+function ownWidth(
+  made: Map<string, string>,
+  outer: View,
+  inner: View,
+  outerWidth: string | undefined,
+  insets: Sum,
+): boolean {
   const whole = outerWidth === undefined || outerWidth === 'auto' ? WHOLE : readSum(outerWidth);
   if (!whole) return false;
   let room = minus(whole, insets);
@@ -311,10 +336,16 @@ function heightsFrom(made: Map<string, string>, outer: View, inner: View): Full 
 export const keepAcross: Join = ({ outer, inner }) => {
   if (inner.paints() || inner.clips() || inner.isReplaced() || inner.isPositioned()) return undefined;
   const joined = keepInner('apart')({ outer, inner });
-  if (!joined || ['height', 'min-height', 'max-height'].some((name) => outer.full.has(name) || inner.full.has(name))) return undefined;
+  if (!joined || ['height', 'min-height', 'max-height'].some((name) => outer.full.has(name) || inner.full.has(name)))
+    return undefined;
   const made = new Map(joined);
   for (const side of ['top', 'bottom'] as const) {
-    const [outside, around, own, within] = [outer.margin(side), outer.padding(side), inner.margin(side), inner.padding(side)];
+    const [outside, around, own, within] = [
+      outer.margin(side),
+      outer.padding(side),
+      inner.margin(side),
+      inner.padding(side),
+    ];
     if (!outside || outside === 'auto' || !around || !own || own === 'auto' || !within) return undefined;
     made.set(`margin-${side}`, writeSum(outside));
     made.set(`padding-${side}`, writeSum(add(around, own, within)));
@@ -332,8 +363,10 @@ export const keepBand: Join = ({ outer, inner }) => {
   const most = readSum(inner.get('max-width'));
   const own = inner.get('width') ?? 'auto';
   const width = own === 'auto' ? undefined : readSum(own);
-  if (!outer.isFlow() || outer.isReplaced() || outer.clips() || (!most && !width) || (own !== 'auto' && !width)) return undefined;
-  if (!HORIZONTAL.every((side) => inner.margin(side) === 'auto' && isNothing(outer.border(side) ?? UNKNOWN))) return undefined;
+  if (!outer.isFlow() || outer.isReplaced() || outer.clips() || (!most && !width) || (own !== 'auto' && !width))
+    return undefined;
+  if (!HORIZONTAL.every((side) => inner.margin(side) === 'auto' && isNothing(outer.border(side) ?? UNKNOWN)))
+    return undefined;
   const joined = keepOuter('apart')({ outer, inner: inner.with({ 'max-width': undefined, width: undefined }) });
   const [right, left] = HORIZONTAL.map((side) => outer.padding(side));
   if (!joined || !left || !right) return undefined;
@@ -361,13 +394,18 @@ export function fromLine(align: 'start' | 'center' | 'end', measured: boolean): 
   return ({ outer, inner, gaps }) => {
     if (!outer.isFlow() || !inner.inFlow() || !inner.display().startsWith('inline') || outer.paints()) return undefined;
     if (measured && !gaps) return undefined;
-    const display = inner.display().replace(/^inline-(?=flex|grid)/, '').replace(/^inline(-block)?$/, 'block');
+    const display = inner
+      .display()
+      .replace(/^inline-(?=flex|grid)/, '')
+      .replace(/^inline(-block)?$/, 'block');
     const natural = inner.isReplaced() ? inner.get('width') : (inner.get('width') ?? 'fit-content');
     const block = inner.with({
       display,
       width: natural === 'auto' && !inner.isReplaced() ? 'fit-content' : natural,
       'vertical-align': undefined,
-      ...Object.fromEntries(HORIZONTAL.flatMap((side) => (inner.margin(side) === 'auto' ? [[`margin-${side}`, '0px']] : []))),
+      ...Object.fromEntries(
+        HORIZONTAL.flatMap((side) => (inner.margin(side) === 'auto' ? [[`margin-${side}`, '0px']] : [])),
+      ),
       ...(align === 'start' ? {} : { 'margin-left': 'auto' }),
       ...(align === 'center' ? { 'margin-right': 'auto' } : {}),
     });

@@ -123,8 +123,11 @@ interface Traces {
 }
 
 function shiftAt({ was, is }: Traces, holder?: Traces, sibling?: Traces): Shift {
-  if (!was || !is) return { across: was !== is, down: was !== is };
-  const shifts = was.map((box, index) => shiftOf({ was: box, is: is[index] as Box }, at(holder, index), at(sibling, index)));
+  if (!was) return { across: false, down: false };
+  if (!is) return { across: true, down: true };
+  const shifts = was.map((box, index) =>
+    shiftOf({ was: box, is: is[index] as Box }, at(holder, index), at(sibling, index)),
+  );
   return { across: shifts.some(({ across }) => across), down: shifts.some(({ down }) => down) };
 }
 

@@ -37,7 +37,8 @@ function onlyChild(node: ElementNode): ElementNode | undefined {
 }
 
 function mayJoin(outer: ElementNode, inner: ElementNode): boolean {
-  if (RULED.has(outer.element) || outer.markup || outer.kind === 'embed' || RULED.has(inner.element)) return inner.element === 'ul' && outer.element === 'div';
+  if (RULED.has(outer.element) || outer.markup || outer.kind === 'embed' || RULED.has(inner.element))
+    return inner.element === 'ul' && outer.element === 'div';
   if (!PLAIN.has(outer.element) && !PLAIN.has(inner.element)) return false;
   if (outer.kind === 'section' && inner.kind === 'section') return false;
   const names = Object.keys(outer.attributes ?? {});
@@ -71,6 +72,8 @@ export function findPairs(document: PageDocument): Pair[] {
 export interface Joined {
   readonly node: ElementNode;
   readonly style: SharedStyle;
+  /** Styles of new elements inside of it. */
+  readonly inside?: Readonly<Record<string, SharedStyle>>;
   /** Name of the style that is gone, and of the one that took its place. */
   readonly renamed: readonly [gone: string, kept: string] | undefined;
   /** The elements whose extents it takes, from left to right and from top to bottom. */
@@ -88,13 +91,21 @@ export function join(
   const { outer, inner } = pair;
   const by = JOINS[which];
   if (!by || !standsAlone(outer, inner, by, hosts)) return undefined;
-  const [around, within] = [outer, inner].map(({ style }) => spread(style ? document.styles[style] : undefined, document.breakpoints)) as [Spread, Spread];
+  const [around, within] = [outer, inner].map(({ style }) =>
+    spread(style ? document.styles[style] : undefined, document.breakpoints),
+  ) as [Spread, Spread];
   const others = othersOf(around, within, by);
   if (!others) return undefined;
   const element = PLAIN.has(inner.element) ? outer.element : inner.element;
   const rest: Full[] = [];
   for (const [index, full] of around.rest.entries()) {
-    const made = joinRange(by.join, new View(full, outer.element), new View(within.rest[index] as Full, inner.element), element, gaps);
+    const made = joinRange(
+      by.join,
+      new View(full, outer.element),
+      new View(within.rest[index] as Full, inner.element),
+      element,
+      gaps,
+    );
     if (!made) return undefined;
     rest.push(made);
   }
@@ -108,7 +119,7 @@ export function join(
     element,
     style,
     ...(outer.attributes || inner.attributes ? { attributes: { ...outer.attributes, ...inner.attributes } } : {}),
-    ...(outer.part ?? inner.part ? { part: outer.part ?? inner.part } : {}),
+    ...((outer.part ?? inner.part) ? { part: outer.part ?? inner.part } : {}),
     ...(inner.children ? { children: inner.children } : {}),
   };
   const inline = outer.inline === true;
@@ -133,7 +144,10 @@ const CLEARS = /^(""|" "|none)$/;
 function othersOf(around: Spread, within: Spread, by: NamedJoin): Spread['others'] | undefined {
   const lost = by.across === 'outer' ? within : around;
   const parts = around.others.filter(({ part }) => part === '::before' || part === '::after');
-  const generated = parts.some(({ set }) => (set['content'] !== undefined && !CLEARS.test(set['content'])) || (set['display'] ?? 'table') !== 'table');
+  const generated = parts.some(
+    ({ set }) =>
+      (set['content'] !== undefined && !CLEARS.test(set['content'])) || (set['display'] ?? 'table') !== 'table',
+  );
   if (generated) return undefined;
   const kept = by.across === 'outer' ? around : within;
   const rest = lost.others.filter(({ part }) => part !== '::before' && part !== '::after');
@@ -146,7 +160,13 @@ function othersOf(around: Spread, within: Spread, by: NamedJoin): Spread['others
   return kept.others.length || parts.length === 0 ? kept.others : parts;
 }
 
-function joinRange(by: (nest: Nest) => Full | undefined, outer: View, inner: View, element: string, gaps: Nest['gaps']): Full | undefined {
+function joinRange(
+  by: (nest: Nest) => Full | undefined,
+  outer: View,
+  inner: View,
+  element: string,
+  gaps: Nest['gaps'],
+): Full | undefined {
   if (outer.isSpecial() || (inner.isSpecial() && !PLAIN.has(inner.element))) return undefined;
   const own = withoutInherit(outer, inner);
   if (!own || !sizesOfType(outer, own)) return undefined;
@@ -192,7 +212,10 @@ function sizesOfType(outer: View, inner: View): boolean {
   const own = inner.get('font-size');
   if (own === undefined || own === outer.get('font-size')) return true;
   if (OF_TYPE.test(own) && outer.get('font-size')) return false;
-  return ![...outer.full].some(([name, value]) => name !== 'font-size' && /[\d.](em|ex|ch|lh)\b/.test(value) && !/^line-height|letter-spacing/.test(name));
+  return ![...outer.full].some(
+    ([name, value]) =>
+      name !== 'font-size' && /[\d.](em|ex|ch|lh)\b/.test(value) && !/^line-height|letter-spacing/.test(name),
+  );
 }
 
 /** The outer box without what would not have reached the inner one. */
@@ -222,7 +245,9 @@ function kindOf(outer: ElementNode, inner: ElementNode, main: ElementNode, displ
 /** Styles on whose states others depend. */
 export function hostStyles(document: PageDocument): ReadonlySet<string> {
   return new Set(
-    Object.values(document.styles).flatMap(({ variants }) => (variants ?? []).flatMap(({ within }) => (within ? [within.style] : []))),
+    Object.values(document.styles).flatMap(({ variants }) =>
+      (variants ?? []).flatMap(({ within }) => (within ? [within.style] : [])),
+    ),
   );
 }
 
@@ -231,8 +256,9 @@ export function applyJoins(document: PageDocument, joins: ReadonlyMap<string, Jo
   if (joins.size === 0) return document;
   const renamed = new Map<string, string>();
   const styles: Record<string, SharedStyle> = { ...document.styles };
-  for (const { node, style, renamed: names } of joins.values()) {
+  for (const { node, style, inside, renamed: names } of joins.values()) {
     styles[node.style as string] = style;
+    Object.assign(styles, inside);
     if (names) {
       renamed.set(...names);
       delete styles[names[0]];
@@ -243,15 +269,27 @@ export function applyJoins(document: PageDocument, joins: ReadonlyMap<string, Jo
     const one = joins.get(node.id)?.node ?? node;
     return one.children ? { ...one, children: one.children.map(visit) } : one;
   };
-  return { ...document, styles: renamed.size ? renameHosts(styles, renamed) : styles, body: visit(document.body) as ElementNode };
+  return {
+    ...document,
+    styles: renamed.size ? renameHosts(styles, renamed) : styles,
+    body: visit(document.body) as ElementNode,
+  };
 }
 
-function renameHosts(styles: Readonly<Record<string, SharedStyle>>, renamed: ReadonlyMap<string, string>): Record<string, SharedStyle> {
+function renameHosts(
+  styles: Readonly<Record<string, SharedStyle>>,
+  renamed: ReadonlyMap<string, string>,
+): Record<string, SharedStyle> {
   return Object.fromEntries(
     Object.entries(styles).map(([name, style]) => {
       if (!style.variants?.some(({ within }) => within && renamed.has(within.style))) return [name, style];
       const variants = style.variants.map((variant) =>
-        variant.within ? { ...variant, within: { ...variant.within, style: renamed.get(variant.within.style) ?? variant.within.style } } : variant,
+        variant.within
+          ? {
+              ...variant,
+              within: { ...variant.within, style: renamed.get(variant.within.style) ?? variant.within.style },
+            }
+          : variant,
       );
       return [name, { ...style, variants }];
     }),

@@ -1,6 +1,7 @@
 import type { Box, PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
 import { applyChanges, emptyBoxes, nextJoins, type Change, type Tried } from './changes.js';
+import { iconChanges, type FindGlyph } from './icons.js';
 import { INERT_RULES, withoutInert } from './inert.js';
 import { judge, standsStill } from './judge.js';
 import type { Standing } from './measured.js';
@@ -13,6 +14,8 @@ export interface Trimmed {
   /** How many boxes were taken out, and how many were tried and turned out to be needed. */
   readonly removed: number;
   readonly needed: number;
+  /** Letters of icon fonts that became drawings, and those that stay letters because a drawing stood elsewhere. */
+  readonly icons: { readonly drawn: number; readonly left: number };
 }
 
 /** Most trials of one page. */
@@ -22,10 +25,11 @@ const MOST_TRIALS = 48;
  * Takes out boxes that the page does not need. Every change is tried and measured; what moves anything by more than
  * half a pixel, at any of the widths, is taken back.
  */
-export async function trim(document: PageDocument, measure: Measure): Promise<Trimmed> {
+export async function trim(document: PageDocument, measure: Measure, find?: FindGlyph): Promise<Trimmed> {
   const before = await measure(document);
   const trial = new Trial(await leanest(document, before, measure), before, measure);
-  await trial.run(emptyBoxes(document));
+  const icons = find ? await drawIcons(trial, find) : { drawn: 0, left: 0 };
+  await trial.run(emptyBoxes(trial.document));
   let tried: Tried = new Map();
   while (trial.count < MOST_TRIALS) {
     const next = nextJoins(trial.document, trial.standing, tried);
@@ -36,7 +40,20 @@ export async function trim(document: PageDocument, measure: Measure): Promise<Tr
     for (const group of failed) on.set(group, (tried.get(group) ?? 0) + 1);
     tried = on;
   }
-  return { document: trial.document, removed: count(document) - count(trial.document), needed: trial.needed.size };
+  return {
+    document: trial.document,
+    removed: count(document) - count(trial.document),
+    needed: trial.needed.size,
+    icons,
+  };
+}
+
+/** Turns letters of icon fonts into drawings, those that then stand where the letters stood. */
+async function drawIcons(trial: Trial, find: FindGlyph): Promise<Trimmed['icons']> {
+  const all = iconChanges(trial.document, find, 'inside').length;
+  for (const way of ['line', 'letter', 'inside'] as const) await trial.run(iconChanges(trial.document, find, way));
+  const left = iconChanges(trial.document, find, 'inside').length;
+  return { drawn: all - left, left };
 }
 
 /** Leaves out declarations that have nothing to act upon; a rule after which anything moved is not followed. */
@@ -97,6 +114,7 @@ function moveOver(standing: Standing, changes: readonly Change[]): Standing {
   for (const { joined } of changes) {
     const across = joined && standing.boxes[joined.standsFor.across];
     const down = joined && standing.boxes[joined.standsFor.down];
+    if (joined && !joined.standsFor.down) delete boxes[joined.node.id];
     if (across && down)
       boxes[joined.node.id] = across.map(([x, , width], index) => {
         const [, y, , height] = down[index] as Box;
