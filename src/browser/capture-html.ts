@@ -1,11 +1,12 @@
 import type { Page } from 'playwright-core';
-import type { CapturedDeclaration, CapturedPage, CapturedSheets } from '../core/html/captured.js';
+import type { CapturedControl, CapturedDeclaration, CapturedPage, CapturedSheets } from '../core/html/captured.js';
 import { inside } from './inpage-script.js';
 
 /** What is read of an HTML page before its styles are resolved. */
 export interface HtmlCapture {
   readonly page: CapturedPage;
   readonly sheets: CapturedSheets;
+  readonly controls: readonly CapturedControl[];
   readonly inline: ReadonlyMap<number, readonly CapturedDeclaration[]>;
 }
 
@@ -19,5 +20,6 @@ export async function captureHtml(page: Page, fetchSheets: FetchSheets): Promise
   const given = first.unread.length ? await fetchSheets(first.unread) : {};
   const sheets = Object.keys(given).length ? await inside(page, 'collectSheets', given) : first;
   const inline = new Map(await inside(page, 'inlineStyles'));
-  return { page: captured, sheets, inline };
+  const controls = await inside(page, 'findControls');
+  return { page: captured, sheets, inline, controls };
 }

@@ -122,7 +122,7 @@ async function readWebPage(
       online: served.visit.online,
     });
     progress('Finding sections, sharing styles');
-    const context = { boxes: read.boxes, width: widest.width };
+    const context = { boxes: read.boxes, width: widest.width, controls: read.controls };
     const raw = runPasses(read.document, context, FIRST_PASSES);
     progress('Collecting pictures and fonts');
     const { document: whole, assets, missing } = await bringAssets(raw, read.address, reading.signIn);

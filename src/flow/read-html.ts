@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core';
 import { captureHtml } from '../browser/capture-html.js';
 import { inside } from '../browser/inpage-script.js';
-import { buildPage, type Built } from '../core/html/build.js';
+import { buildPage, idOf, type Built } from '../core/html/build.js';
 import { cascade } from '../core/html/cascade.js';
 import { INHERITED } from '../core/page/inherited.js';
 import { joinIntervals } from '../core/html/intervals.js';
@@ -12,6 +12,7 @@ import { matchedSelectors, rulesToAsk } from '../core/html/read-rules.js';
 import { dropDeadStates } from '../core/html/states.js';
 import { breakpointsOf } from '../core/html/styles.js';
 import { writeOutVariables } from '../core/html/variables.js';
+import type { Control } from '../core/passes/pass.js';
 import type { PageDocument } from '../core/page/types.js';
 import { fetchSheets } from '../project/sheets.js';
 import type { Schemes } from './serve-source.js';
@@ -19,6 +20,7 @@ import type { Schemes } from './serve-source.js';
 /** What reading a page yields besides the document: things that were not understood, in words. */
 export interface ReadHtml extends Built {
   readonly notes: readonly string[];
+  readonly controls: readonly Control[];
   /** Address that relative addresses of the page count from. */
   readonly address: string;
 }
@@ -76,7 +78,13 @@ export async function readHtml(
     keyframes: captured.sheets.keyframes,
   });
   const document = about.schemes === 'both' ? built.document : inScheme(built.document, about.schemes);
-  return { ...built, document, notes: notesOf(captured.sheets.unread, ask.lost), address: captured.page.address };
+  const idAt = (index: number): string => idOf(nodes[index]?.path ?? '');
+  const controls = captured.controls.map(({ control, target, kind }) => ({
+    control: idAt(control),
+    target: idAt(target),
+    kind,
+  }));
+  return { ...built, document, controls, notes: notesOf(captured.sheets.unread, ask.lost), address: captured.page.address };
 }
 
 /** A page that is kept in one colour scheme does not follow the visitor's any more. */

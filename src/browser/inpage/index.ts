@@ -1,5 +1,6 @@
 /** Everything that runs inside a page: plain data in, plain data out. Bundled into one script, `tavrikInPage`. */
 export { chooseParts, countElements } from './choose.js';
+export { findControls } from './controls.js';
 export { probeDefaults } from './defaults.js';
 export { captureDrawing } from './drawing.js';
 export { placeDrawing } from './place-drawing.js';

@@ -61,6 +61,13 @@ export interface CapturedSheets {
   readonly unread: readonly string[];
 }
 
+/** Something that opens, closes or chooses another element when it is pressed; both by number. */
+export interface CapturedControl {
+  readonly control: number;
+  readonly target: number;
+  readonly kind: 'open' | 'close' | 'tab';
+}
+
 export interface CapturedPage {
   readonly title: string;
   readonly language: string;

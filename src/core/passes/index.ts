@@ -5,11 +5,12 @@ import { names } from './names.js';
 import type { Pass, PassContext } from './pass.js';
 import { sections } from './sections.js';
 import { shareStyles } from './share-styles.js';
+import { switches } from './switches.js';
 import { unused } from './unused.js';
 import { wrappers } from './wrappers.js';
 
 /** The passes over an HTML page before its boxes are trimmed, in the order in which they run. */
-export const FIRST_PASSES: readonly Pass[] = [sections, wrappers];
+export const FIRST_PASSES: readonly Pass[] = [switches, sections, wrappers];
 
 /** The passes after that. */
 export const LAST_PASSES: readonly Pass[] = [names, everywhere, unused, shareStyles, fields];

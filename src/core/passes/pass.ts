@@ -3,7 +3,15 @@ import type { PageDocument } from '../page/types.js';
 /** Where things stand in the source at its widest: by node id, CSS px. */
 export type Boxes = ReadonlyMap<string, readonly [x: number, y: number, width: number, height: number]>;
 
+/** Something that opens, closes or chooses another element when it is pressed; both by node id. */
+export interface Control {
+  readonly control: string;
+  readonly target: string;
+  readonly kind: 'open' | 'close' | 'tab';
+}
+
 export interface PassContext {
+  readonly controls?: readonly Control[];
   readonly boxes: Boxes;
   /** Viewport width at which the boxes were measured, CSS px. */
   readonly width: number;

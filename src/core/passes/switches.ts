@@ -1,0 +1,214 @@
+import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../page/types.js';
+import { elements, isElement } from '../page/walk.js';
+import { NameGiver, slug } from '../page/words.js';
+import type { Control, Pass } from './pass.js';
+
+/** Boxes that may hold only certain children (HTML, 4.4 and 4.9): nothing is put into them. */
+const STRICT = new Set(['ul', 'ol', 'dl', 'menu', 'table', 'thead', 'tbody', 'tfoot', 'tr', 'select', 'p', 'picture']);
+
+/** The look of a check box that is there for the keyboard, but not seen. */
+const UNSEEN: Declarations = {
+  position: 'absolute',
+  width: '1px',
+  height: '1px',
+  'margin-top': '0px',
+  'margin-right': '0px',
+  'margin-bottom': '0px',
+  'margin-left': '0px',
+  opacity: '0',
+  'pointer-events': 'none',
+};
+
+const RING: Declarations = {
+  'outline-style': 'solid',
+  'outline-width': '2px',
+  'outline-color': 'currentcolor',
+  'outline-offset': '2px',
+};
+
+/** What a browser makes of a button or a link by itself, which a label has to say (HTML, 15.5.2; 15.3.4). */
+const AS_BUTTON: Declarations = {
+  display: 'inline-block', 'box-sizing': 'border-box', 'text-align': 'center', 'font-size': '13.3333px', 'font-family': 'Arial', 'font-weight': '400',
+  'line-height': 'normal', 'letter-spacing': 'normal', 'text-transform': 'none', color: 'buttontext', 'background-color': 'buttonface',
+  'padding-top': '1px', 'padding-right': '6px', 'padding-bottom': '1px', 'padding-left': '6px', cursor: 'pointer',
+  ...Object.fromEntries(['top', 'right', 'bottom', 'left'].flatMap((side) => [[`border-${side}-width`, '2px'], [`border-${side}-style`, 'outset'], [`border-${side}-color`, 'buttonborder']])),
+}; // prettier-ignore
+const AS_LINK: Declarations = { color: 'linktext', 'text-decoration-line': 'underline', cursor: 'pointer' };
+
+/**
+ * Lets menus, panels and dialogs that a script opened open without one: a check box that is not seen remembers whether
+ * they are open, what was pressed becomes its label.
+ *
+ * Before: `<button aria-controls="menu">Menu</button><nav id="menu">…</nav>`,
+ * after: `<input type="checkbox" id="open-menu"><label for="open-menu">Menu</label><nav>…</nav>`.
+ */
+export const switches: Pass = {
+  name: 'switches',
+  does: 'makes what a script opened open with a check box',
+  run(document, { controls = [] }) {
+    const work = new Switchboard(document);
+    const names = new NameGiver();
+    for (const { control, target, kind } of controls) if (kind === 'open') work.open(control, target, names);
+    for (const { control, target, kind } of controls) if (kind === 'close') work.close(control, target);
+    return work.finish();
+  },
+};
+
+/** A range of widths in which a box is not shown, and what shows it there. */
+function hiddenBy(full: ReadonlyMap<string, string>): Declarations {
+  const shown: Record<string, string> = {};
+  if (full.get('display') === 'none') shown['display'] = 'block';
+  if (full.get('visibility') === 'hidden') shown['visibility'] = 'visible';
+  if (shown['visibility'] && full.get('opacity') === '0') shown['opacity'] = '1';
+  if (shown['visibility'] && full.get('pointer-events') === 'none') shown['pointer-events'] = 'auto';
+  for (const name of ['height', 'max-height'])
+    if (/^0(px)?$/.test(full.get(name) ?? '') && /hidden|clip/.test(full.get('overflow-y') ?? '')) shown[name] = name === 'height' ? 'auto' : 'none';
+  return shown;
+}
+
+class Switchboard {
+  private readonly nodes = new Map<string, ElementNode>();
+  private readonly parents = new Map<string, ElementNode>();
+  private readonly styles: Record<string, SharedStyle>;
+  private readonly changed = new Map<string, (node: ElementNode) => ElementNode>();
+  /** Check boxes to put in front of an element, by its id. */
+  private readonly before = new Map<string, ElementNode[]>();
+  /** Id of the check box by the id of what it opens. */
+  private readonly opened = new Map<string, string>();
+
+  constructor(private readonly document: PageDocument) {
+    this.styles = { ...document.styles };
+    for (const node of elements(document.body)) {
+      this.nodes.set(node.id, node);
+      for (const child of node.children ?? []) if (isElement(child)) this.parents.set(child.id, node);
+    }
+  }
+
+  open(control: string, target: string, names: NameGiver): void {
+    const [pressed, shown] = [this.nodes.get(control), this.nodes.get(target)];
+    if (!pressed || !shown || this.changed.has(control)) return;
+    const known = this.opened.get(target);
+    const sets = this.rangesOf(shown).map(hiddenBy);
+    if (sets.every((set) => Object.keys(set).length === 0)) return;
+    if (known) {
+      this.makeLabel(pressed, known);
+      return;
+    }
+    const place = this.placeFor(pressed, shown);
+    if (!place) return;
+    const word = slug(shown.attributes?.['id'] ?? (pressed.attributes?.['aria-label'] || 'more'), 24) || 'more';
+    const id = names.give(`open-${word}`);
+    const style = `${id}-style`;
+    this.styles[style] = { rest: UNSEEN };
+    const label = pressed.attributes?.['aria-label'];
+    const box: ElementNode = {
+      id: `${control}s`,
+      kind: 'field',
+      name: id,
+      element: 'input',
+      style,
+      attributes: { type: 'checkbox', id, ...(label ? { 'aria-label': label } : {}) },
+    };
+    this.before.set(place, [...(this.before.get(place) ?? []), box]);
+    this.opened.set(target, id);
+    this.makeLabel(pressed, id);
+    this.addVariants(shown, style, sets);
+  }
+
+  close(control: string, target: string): void {
+    const [pressed, id] = [this.nodes.get(control), this.opened.get(target)];
+    if (pressed && id && !this.changed.has(control)) this.makeLabel(pressed, id);
+  }
+
+  private rangesOf({ style }: ElementNode): ReadonlyMap<string, string>[] {
+    const { rest, variants = [] } = (style ? this.styles[style] : undefined) ?? { rest: {} };
+    const ranges: ReadonlyMap<string, string>[] = [new Map(Object.entries(rest))];
+    for (const { name } of this.document.breakpoints) {
+      const own = variants.find((one) => one.at === name && !one.part && !one.state && !one.within && !one.when);
+      ranges.push(new Map([...(ranges[ranges.length - 1] as Map<string, string>), ...Object.entries(own?.set ?? {})]));
+    }
+    return ranges;
+  }
+
+  /** The element in front of which the check box goes: it comes before both, in a box that holds both. */
+  private placeFor(pressed: ElementNode, shown: ElementNode): string | undefined {
+    const trail = (node: ElementNode): ElementNode[] => {
+      const list = [node];
+      for (let at = this.parents.get(node.id); at; at = this.parents.get(at.id)) list.unshift(at);
+      return list;
+    };
+    const [a, b] = [trail(pressed), trail(shown)];
+    let depth = 0;
+    while (a[depth + 1] && a[depth + 1] === b[depth + 1]) depth += 1;
+    if (a.length === depth + 1 || b.length === depth + 1) return undefined;
+    while (depth > 0 && STRICT.has((a[depth] as ElementNode).element)) depth -= 1;
+    const holder = a[depth] as ElementNode;
+    const inside = (holder.children ?? []).filter(isElement);
+    return inside.find((child) => child === a[depth + 1] || child === b[depth + 1])?.id;
+  }
+
+  private makeLabel(node: ElementNode, id: string): void {
+    const was = node.element;
+    const style = node.style ?? `t${node.id}`;
+    const own = this.styles[style] ?? { rest: {} };
+    const box = `${id}-style`;
+    const base = was === 'button' ? AS_BUTTON : was === 'a' ? AS_LINK : {};
+    this.styles[style] = {
+      rest: { ...base, ...own.rest },
+      variants: [...(own.variants ?? []), { within: { style: box, state: ':focus-visible', beside: true }, set: RING }],
+    };
+    const { href: _, type: __, role: ___, name: ____, value: _____, tabindex: ______, ...rest } = node.attributes ?? {};
+    const attributes = Object.fromEntries(Object.entries(rest).filter(([name]) => !name.startsWith('aria-')));
+    this.changed.set(node.id, (one) => ({
+      ...one,
+      element: 'label',
+      kind: 'button',
+      style,
+      attributes: { ...attributes, for: id },
+    }));
+  }
+
+  /** What shows it where it is hidden, and gives it back its own look where it is not. */
+  private addVariants(shown: ElementNode, box: string, sets: readonly Declarations[]): void {
+    const ranges = this.rangesOf(shown);
+    const within = { style: box, state: ':checked', beside: true } as const;
+    const variants: StyleVariant[] = [];
+    let now: Declarations = {};
+    sets.forEach((set, index) => {
+      const own = Object.fromEntries(
+        Object.keys(now)
+          .filter((name) => !(name in set))
+          .map((name) => [name, ranges[index]?.get(name) ?? 'revert-layer']),
+      );
+      const next = { ...own, ...set };
+      const changes = Object.fromEntries(Object.entries(next).filter(([name, value]) => now[name] !== value));
+      if (Object.keys(changes).length) {
+        const at = index === 0 ? {} : { at: (this.document.breakpoints[index - 1] as { name: string }).name };
+        variants.push({ ...at, within, set: changes });
+      }
+      now = { ...now, ...next };
+    });
+    const style = shown.style as string;
+    const own = this.styles[style] as SharedStyle;
+    this.styles[style] = { ...own, variants: [...(own.variants ?? []), ...variants] };
+  }
+
+  finish(): PageDocument {
+    if (this.opened.size === 0) return this.document;
+    const visit = (node: ElementNode): ElementNode => {
+      const made = this.changed.get(node.id)?.(node) ?? node;
+      if (!made.children) return made;
+      const children = made.children.flatMap((child): PageNode[] =>
+        isElement(child) ? [...(this.before.get(child.id) ?? []), visit(child)] : [child],
+      );
+      return { ...made, children };
+    };
+    return { ...this.document, styles: this.styles, body: visit(this.document.body) };
+  }
+}
+
+/** How many of the controls a page has open something without a script, and which do not. */
+export function workingControls(document: PageDocument, controls: readonly Control[]): number {
+  const labels = new Set([...elements(document.body)].filter(({ element }) => element === 'label').map(({ id }) => id));
+  return controls.filter(({ control }) => labels.has(control)).length;
+}
