@@ -6,6 +6,7 @@ import type { ElementNode, PageDocument, PageNode } from '../core/page/types.js'
 import { isElement } from '../core/page/walk.js';
 import { renderCss } from '../core/render/css.js';
 import { renderHtml } from '../core/render/html.js';
+import { mayHaveIcons } from '../core/trim/icons.js';
 import { trim, type Measure, type Trimmed } from '../core/trim/trim.js';
 import type { AssetStore } from '../project/assets.js';
 import { glyphsIn } from '../project/glyphs.js';
@@ -38,11 +39,12 @@ export async function trimPage(
     await page.goto(`${served.origin}/-/host`);
     await putIntoPage(page);
     await inside(page, 'openTrial', '/page', VIEW_HEIGHT, LOAD_LIMIT);
-    const measure: Measure = async (tried) => {
+    const measure: Measure = async (tried, at = widths) => {
       const { fonts: _, ...bare } = marked(tried);
-      return inside(page, 'tryPage', renderHtml(bare, 'none'), renderCss(bare), widths);
+      return inside(page, 'tryPage', renderHtml(bare, 'none'), renderCss(bare), at);
     };
-    return await trim(document, measure, glyphsIn(new Map(assets.entries())));
+    const find = mayHaveIcons(document) ? await glyphsIn(new Map(assets.entries())) : undefined;
+    return await trim(document, measure, find);
   } finally {
     await served.close();
   }

@@ -1,15 +1,16 @@
-import * as fontkit from 'fontkit';
+import type * as Fontkit from 'fontkit';
 import type { FontFace } from '../core/page/types.js';
 import type { FindGlyph, Glyph } from '../core/trim/icons.js';
 
-/** Finds letters of the page's own fonts. `files` are the page's assets by path. */
-export function glyphsIn(files: ReadonlyMap<string, Buffer>): FindGlyph {
-  const opened = new Map<string, fontkit.Font | undefined>();
-  const fontOf = ({ descriptors }: FontFace): fontkit.Font | undefined => {
+/** Finds letters of the page's own fonts (the reader of fonts is loaded only now: few pages need it). `files` are the page's assets by path. */
+export async function glyphsIn(files: ReadonlyMap<string, Buffer>): Promise<FindGlyph> {
+  const fontkit = await import('fontkit');
+  const opened = new Map<string, Fontkit.Font | undefined>();
+  const fontOf = ({ descriptors }: FontFace): Fontkit.Font | undefined => {
     for (const [, path] of (descriptors['src'] ?? '').matchAll(/url\("([^"]+)"\)/g)) {
       const bytes = files.get(path as string);
       if (!bytes) continue;
-      if (!opened.has(path as string)) opened.set(path as string, open(bytes));
+      if (!opened.has(path as string)) opened.set(path as string, open(fontkit, bytes));
       const font = opened.get(path as string);
       if (font) return font;
     }
@@ -21,7 +22,7 @@ export function glyphsIn(files: ReadonlyMap<string, Buffer>): FindGlyph {
   };
 }
 
-function open(bytes: Buffer): fontkit.Font | undefined {
+function open(fontkit: typeof Fontkit, bytes: Buffer): Fontkit.Font | undefined {
   try {
     const font = fontkit.create(bytes);
     return 'layout' in font ? font : undefined;
@@ -30,7 +31,7 @@ function open(bytes: Buffer): fontkit.Font | undefined {
   }
 }
 
-function glyphFor(font: fontkit.Font, text: string): Glyph | undefined {
+function glyphFor(font: Fontkit.Font, text: string): Glyph | undefined {
   try {
     const drawn = font.layout(text).glyphs.filter(({ id }) => id !== 0);
     const [glyph] = drawn;

@@ -51,7 +51,7 @@ ${proof.widths.map((one) => widthPart(one, pictures.get(one.width))).join('\n')}
 
 function pictureRules(width: number, pictures: ProofPictures): string {
   const rule = (classes: string, picture: Buffer): string =>
-    `${classes}{background-image:url(data:image/png;base64,${picture.toString('base64')})}\n`;
+    `${classes}{background-image:url(data:image/${picture[0] === 0xff ? 'jpeg' : 'png'};base64,${picture.toString('base64')})}\n`;
   if (!pictures.difference) return rule(`.p${width}-source,.p${width}-result`, pictures.source);
   return SIDES.map((side) => rule(`.p${width}-${side}`, pictures[side] as Buffer)).join('');
 }

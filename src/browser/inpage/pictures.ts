@@ -1,6 +1,6 @@
 import { comparePixels, markDifferences, type Band, type PixelFigures, type Raster } from '../../core/proof/pixels.js';
 
-/** Compares two pictures by address and returns the figures and, if they differ, a picture of that (PNG, base64). */
+/** Compares two pictures by address and returns the figures and, if they differ, a picture of that (JPEG, base64). */
 export async function comparePictures(
   source: string,
   result: string,
@@ -16,7 +16,7 @@ export async function comparePictures(
   const marked = context.createImageData(width, height);
   markDifferences(first, second, marked.data);
   context.putImageData(marked, 0, 0);
-  const blob = await canvas.convertToBlob({ type: 'image/png' });
+  const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.8 });
   return { ...figures, picture: await base64(blob) };
 }
 
@@ -25,7 +25,8 @@ async function load(address: string): Promise<Raster> {
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
   const context = canvas.getContext('2d', { willReadFrequently: true }) as OffscreenCanvasRenderingContext2D;
   context.drawImage(bitmap, 0, 0);
-  return context.getImageData(0, 0, bitmap.width, bitmap.height);
+  const { width, height, data } = context.getImageData(0, 0, bitmap.width, bitmap.height);
+  return { width, height, data };
 }
 
 async function base64(blob: Blob): Promise<string> {

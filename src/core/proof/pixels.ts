@@ -52,9 +52,28 @@ export function comparePixels(source: Raster, result: Raster, bands: readonly Ba
 export function markDifferences(source: Raster, result: Raster, marked: Uint8ClampedArray): void {
   const width = Math.max(source.width, result.width);
   const height = Math.max(source.height, result.height);
-  for (let y = 0; y < height; y += 1)
-    for (let x = 0; x < width; x += 1)
-      paint(marked, (y * width + x) * 4, differsAt(source, result, x, y), source, x, y);
+  const [first, second] = [wordsOf(source), wordsOf(result)];
+  const out = new Uint32Array(marked.buffer, marked.byteOffset, marked.byteLength >> 2);
+  for (let y = 0; y < height; y += 1) {
+    for (let x = 0; x < width; x += 1) {
+      const inBoth = x < source.width && y < source.height && x < result.width && y < result.height;
+      const at = y * source.width + x;
+      const same = inBoth && first[at] === second[y * result.width + x];
+      out[y * width + x] = !same && differsAt(source, result, x, y) ? STRONG : pale(source, x, y);
+    }
+  }
+}
+
+/** Colours as four bytes in one number, the lowest first: alpha, blue, green, red from the highest to the lowest. */
+const STRONG = 0xff5a20d6;
+const WHITE = 0xffffffff;
+
+function pale({ width, height, data }: Raster, x: number, y: number): number {
+  if (x >= width || y >= height) return WHITE;
+  const i = (y * width + x) * 4;
+  const light = ((data[i] as number) * 77 + (data[i + 1] as number) * 151 + (data[i + 2] as number) * 28) >> 8;
+  const grey = 255 - ((255 - light) >> 2);
+  return (0xff000000 | (grey << 16) | (grey << 8) | grey) >>> 0;
 }
 
 function wordsOf({ data }: Raster): Uint32Array {
@@ -82,22 +101,4 @@ function distance(a: Uint8ClampedArray, i: number, b: Uint8ClampedArray, j: numb
   const inPhase = red * 0.59597799 - green * 0.2741761 - blue * 0.32180189;
   const quadrature = red * 0.21147017 - green * 0.52261711 + blue * 0.31114694;
   return 0.5053 * y * y + 0.299 * inPhase * inPhase + 0.1957 * quadrature * quadrature;
-}
-
-function paint(marked: Uint8ClampedArray, at: number, differs: boolean, source: Raster, x: number, y: number): void {
-  let grey = 255;
-  if (x < source.width && y < source.height) {
-    const i = (y * source.width + x) * 4;
-    grey =
-      255 -
-      (255 -
-        ((source.data[i] as number) * 0.3 +
-          (source.data[i + 1] as number) * 0.59 +
-          (source.data[i + 2] as number) * 0.11)) *
-        0.25;
-  }
-  marked[at] = differs ? 214 : grey;
-  marked[at + 1] = differs ? 32 : grey;
-  marked[at + 2] = differs ? 90 : grey;
-  marked[at + 3] = 255;
 }

@@ -1,7 +1,7 @@
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { isElement } from '../page/walk.js';
 import { applyJoins, findPairs, hostStyles, join, type Joined, type Pair } from './pairs.js';
-import { JOINS, type Nest } from './joins.js';
+import { JOINS, type Gaps } from './joins.js';
 import { isShown, type Standing } from './measured.js';
 
 /** One thing to try: two boxes made one, or a box left out. */
@@ -69,19 +69,25 @@ function firstJoin(
 /** Gaps may differ this much from width to width (px) and still be the same. */
 const SAME_GAP = 0.05;
 
-/** How far the inner box stands from the top and the bottom of the outer one, if that is the same at every width. */
-function gapsOf({ outer, inner }: Pair, { boxes }: Standing): Nest['gaps'] {
+/** How the inner box stands in the outer one. */
+function gapsOf({ outer, inner }: Pair, { boxes }: Standing): Gaps {
   const [around, within] = [boxes[outer.id], boxes[inner.id]];
-  let found: { top: number; bottom: number } | undefined;
+  const tops: number[] = [];
+  const bottoms: number[] = [];
+  const places = { start: 0, center: 0, end: 0 };
   for (const [index, box] of (around ?? []).entries()) {
     const own = within?.[index];
     if (!own || !isShown(own) || !isShown(box)) continue;
-    const top = own[1] - box[1];
-    const bottom = box[1] + box[3] - own[1] - own[3];
-    if (found && (Math.abs(found.top - top) > SAME_GAP || Math.abs(found.bottom - bottom) > SAME_GAP)) return undefined;
-    found ??= { top: tenths(top), bottom: tenths(bottom) };
+    tops.push(own[1] - box[1]);
+    bottoms.push(box[1] + box[3] - own[1] - own[3]);
+    const [left, right] = [own[0] - box[0], box[0] + box[2] - own[0] - own[2]];
+    places[Math.abs(left - right) <= 1 ? 'center' : left < right ? 'start' : 'end'] += 1;
   }
-  return found;
+  const same = (values: readonly number[]): boolean => Math.max(...values) - Math.min(...values) <= SAME_GAP;
+  const align = (['start', 'center', 'end'] as const).reduce((most, one) => (places[one] > places[most] ? one : most));
+  const [top, bottom] = [tops[0], bottoms[0]];
+  if (top === undefined || bottom === undefined || !same(tops) || !same(bottoms)) return { align };
+  return { align, upright: { top: tenths(top), bottom: tenths(bottom) } };
 }
 
 function tenths(px: number): number {

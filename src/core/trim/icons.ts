@@ -27,6 +27,17 @@ const LIGATURE = /^[a-z][a-z0-9_]{1,40}$/;
 const OWN = ['content', 'font-family', 'speak', 'font-variant-ligatures'];
 const EMPTY = new Set(['i', 'span', 'b', 'em', 'div']);
 
+/** Whether a page may have letters of icon fonts at all. */
+export function mayHaveIcons({ fonts, styles }: PageDocument): boolean {
+  if (!fonts?.length) return false;
+  const families = new RegExp(fonts.map(({ family }) => family.replace(/[^\w ]/g, '.')).join('|'), 'i');
+  return Object.values(styles).some(
+    ({ rest, variants = [] }) =>
+      (/icon|symbol/i.test(rest['font-family'] ?? '') && families.test(rest['font-family'] ?? '')) ||
+      variants.some(({ part, set }) => part && PRIVATE.test(readString(set['content']) ?? '')),
+  );
+}
+
 interface Handed {
   readonly family: string;
   readonly weight: string;

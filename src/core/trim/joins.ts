@@ -7,8 +7,16 @@ import type { Full } from './spread.js';
 export interface Nest {
   readonly outer: View;
   readonly inner: View;
-  /** Distances between the two boxes as measured, CSS px, where they are the same at every width. */
-  readonly gaps?: { readonly top: number; readonly bottom: number };
+  /** How the inner box stands in the outer one, as measured. */
+  readonly gaps?: Gaps;
+}
+
+/** Distances between two boxes as measured; CSS px. */
+export interface Gaps {
+  /** Above and below, where they are the same at every width. */
+  readonly upright?: { readonly top: number; readonly bottom: number };
+  /** Where the inner box stands between the left and the right side. */
+  readonly align: 'start' | 'center' | 'end';
 }
 
 /** Makes one box of two. Undefined where it cannot say how. What it says is tried and measured before it is believed. */
@@ -390,10 +398,12 @@ const WHOLE: Sum = new Map([['%', 100]]);
 const UNKNOWN: Sum = new Map([['', 1]]);
 
 /** A line that holds one thing: the thing becomes a block that stands where the line put it. */
-export function fromLine(align: 'start' | 'center' | 'end', measured: boolean): Join {
+export function fromLine(measured: boolean): Join {
   return ({ outer, inner, gaps }) => {
     if (!outer.isFlow() || !inner.inFlow() || !inner.display().startsWith('inline') || outer.paints()) return undefined;
-    if (measured && !gaps) return undefined;
+    const upright = gaps?.upright;
+    const align = gaps?.align ?? 'start';
+    if (measured && !upright) return undefined;
     const display = inner
       .display()
       .replace(/^inline-(?=flex|grid)/, '')
@@ -411,12 +421,12 @@ export function fromLine(align: 'start' | 'center' | 'end', measured: boolean): 
     });
     const sized = block.get('width') === undefined ? block.with({ width: 'auto' }) : block;
     const joined = joinLine(outer, sized);
-    if (!joined || !measured || !gaps) return joined;
+    if (!joined || !measured || !upright) return joined;
     const made = new Map(joined);
     for (const side of ['top', 'bottom'] as const) {
       const outside = outer.margin(side);
       if (!outside || outside === 'auto') return undefined;
-      made.set(`margin-${side}`, writeSum(add(outside, readSum(`${gaps[side]}px`) ?? NOTHING)));
+      made.set(`margin-${side}`, writeSum(add(outside, readSum(`${upright[side]}px`) ?? NOTHING)));
     }
     return made;
   };
@@ -461,7 +471,6 @@ export const JOINS: readonly NamedJoin[] = [
   named(keepAcross, 'inner', 'outer'),
   named(keepWords, 'outer'),
   named(keepBand, 'outer'),
-  ...[false, true].flatMap((measured) =>
-    (['start', 'center', 'end'] as const).map((align) => named(fromLine(align, measured), 'inner')),
-  ),
+  named(fromLine(false), 'inner'),
+  named(fromLine(true), 'inner'),
 ];

@@ -16,6 +16,17 @@ export interface StandingText {
   readonly looks: readonly number[];
 }
 
+/** The same at some of the widths only. */
+export function atWidths({ widths, boxes, texts }: Standing, chosen: readonly number[]): Standing {
+  const indexes = chosen.map((width) => widths.indexOf(width));
+  const pick = <Value>(values: readonly Value[]): Value[] => indexes.map((index) => values[index] as Value);
+  return {
+    widths: chosen,
+    boxes: Object.fromEntries(Object.entries(boxes).map(([id, own]) => [id, pick(own)])),
+    texts: texts.map((text) => ({ boxes: pick(text.boxes), looks: pick(text.looks) })),
+  };
+}
+
 /** More than this is a move; px. */
 export const MOVE = 0.5;
 

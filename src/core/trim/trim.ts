@@ -3,11 +3,11 @@ import { elements } from '../page/walk.js';
 import { applyChanges, emptyBoxes, nextJoins, type Change, type Tried } from './changes.js';
 import { iconChanges, type FindGlyph } from './icons.js';
 import { INERT_RULES, withoutInert } from './inert.js';
-import { judge, standsStill } from './judge.js';
-import type { Standing } from './measured.js';
+import { judge, standsStill, type Verdict } from './judge.js';
+import { atWidths, type Standing } from './measured.js';
 
-/** Renders a document and says where everything stands. */
-export type Measure = (document: PageDocument) => Promise<Standing>;
+/** Renders a document and says where everything stands at these widths; at all that are tried if none are given. */
+export type Measure = (document: PageDocument, widths?: readonly number[]) => Promise<Standing>;
 
 export interface Trimmed {
   readonly document: PageDocument;
@@ -82,6 +82,15 @@ class Trial {
     private readonly measure: Measure,
   ) {}
 
+  /** Most of what is wrong is wrong at a few widths already; only what is right there is looked at everywhere. */
+  private async verdictOn(document: PageDocument, expected: Standing, changes: readonly Change[]): Promise<Verdict> {
+    const few = fewOf(expected.widths);
+    const rest = expected.widths.filter((width) => !few.includes(width));
+    const first = judge(atWidths(expected, few), await this.measure(document, few), document, changes);
+    if (first.blamed.length || rest.length === 0) return first;
+    return judge(atWidths(expected, rest), await this.measure(document, rest), document, changes);
+  }
+
   /** Tries changes, keeps those that move nothing, and returns the groups of those that did. */
   async run(changes: readonly Change[]): Promise<ReadonlySet<string>> {
     const failed = new Set<string>();
@@ -89,9 +98,8 @@ class Trial {
     while (left.length > 0 && this.count < MOST_TRIALS) {
       const document = applyChanges(this.document, left);
       const expected = moveOver(this.standing, left);
-      const standing = await this.measure(document);
       this.count += 1;
-      const { blamed, again } = judge(expected, standing, document, left);
+      const { blamed, again } = await this.verdictOn(document, expected, left);
       if (blamed.length === 0) {
         this.document = document;
         this.standing = expected;
@@ -106,6 +114,12 @@ class Trial {
     }
     return failed;
   }
+}
+
+/** The widest, the narrowest and one in the middle. */
+function fewOf(widths: readonly number[]): number[] {
+  const last = widths.length - 1;
+  return [...new Set([0, Math.round(last / 2), last])].map((index) => widths[index] as number);
 }
 
 /** A box made of two is expected where the one was for which it stands. */
