@@ -1,22 +1,37 @@
 import { Command } from 'commander';
+import { Problem } from '../core/page/problem.js';
 import { render } from '../flow/render.js';
-import { JSON_OPTION } from './options.js';
+import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal } from './terminal.js';
+
+interface Options {
+  readonly as: string;
+  readonly section?: string;
+  readonly json?: boolean;
+}
 
 export function renderCommand(): Command {
   return new Command('render')
     .description('make the site of a project again from its page and content')
     .argument('<project>', 'folder that convert wrote')
+    .option('--as <form>', 'site: a page by itself; fragment: a part to paste into another page', 'site')
+    .option('--section <name>', 'with --as fragment: only this section')
     .option(...JSON_OPTION)
-    .addHelpText('after', '\nExample:\n  tavrik render project')
-    .action((project: string, options: { readonly json?: boolean }) => {
+    .addHelpText(
+      'after',
+      '\nExamples:\n  tavrik render project\n  tavrik render project --as fragment --section membership',
+    )
+    .action((project: string, options: Options) => {
       const { print, say, paint } = openTerminal(options.json === true);
-      const made = render(project);
+      const as = oneOf(options.as, ['site', 'fragment'], '--as');
+      if (options.section !== undefined && as === 'site')
+        throw new Problem('A site is always a whole page.', '--section', 'Add --as fragment.');
+      const made = render(project, { as, ...(options.section === undefined ? {} : { section: options.section }) });
       for (const note of made.notes) say(paint.yellow(`note: ${note}`));
       print(
         options.json
           ? JSON.stringify(made, null, 2)
-          : `${paint.bold(made.page)} is rendered again: ${made.files} files in ${project}/site`,
+          : `${paint.bold(made.page)} is rendered again: ${made.files} files in ${project}/${as}`,
       );
     });
 }

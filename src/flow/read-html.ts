@@ -84,7 +84,13 @@ export async function readHtml(
     target: idAt(target),
     kind,
   }));
-  return { ...built, document, controls, notes: notesOf(captured.sheets.unread, ask.lost), address: captured.page.address };
+  return {
+    ...built,
+    document,
+    controls,
+    notes: notesOf(captured.sheets.unread, ask.lost),
+    address: captured.page.address,
+  };
 }
 
 /** A page that is kept in one colour scheme does not follow the visitor's any more. */

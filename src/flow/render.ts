@@ -4,6 +4,10 @@ import { parse } from 'yaml';
 import { unknownFields, type Content } from '../core/content/content.js';
 import { checkDocument } from '../core/page/check.js';
 import { Problem } from '../core/page/problem.js';
+import type { PageDocument } from '../core/page/types.js';
+import { slug } from '../core/page/words.js';
+import { sectionsOf } from '../core/passes/sections.js';
+import { renderFragment } from '../core/render/fragment.js';
 import { renderSite } from '../core/render/site.js';
 import { openProject, replaceFolder, type ProjectFile } from '../project/folder.js';
 
@@ -13,15 +17,32 @@ export interface Rendered {
   readonly notes: readonly string[];
 }
 
+/** What a project is rendered as. */
+export interface RenderAs {
+  /** `site` is the whole page by itself; `fragment` is a part to paste into another page. */
+  readonly as: 'site' | 'fragment';
+  /** Name of the section that the fragment shows; the whole page without it. */
+  readonly section?: string;
+}
+
 /** Makes the site of a project again from its page document, content and assets. @throws Problem */
-export function render(project: string): Rendered {
+export function render(project: string, { as, section }: RenderAs = { as: 'site' }): Rendered {
   const { page } = openProject(project);
   const pageFile = join(project, 'pages', `${page.name}.json`);
   const document = readJson(pageFile);
   checkDocument(document, pageFile);
   const contentFile = join(project, 'content', `${page.name}.yaml`);
   const content = readContent(contentFile);
-  const site = renderSite(document, content);
+  const site =
+    as === 'site'
+      ? renderSite(document, content)
+      : {
+          'index.html': renderFragment(
+            document,
+            content,
+            section === undefined ? undefined : idOf(document, section, pageFile),
+          ),
+        };
   const assets = join(project, 'assets');
   const files: ProjectFile[] = [
     ...(existsSync(assets) ? readdirSync(assets).sort() : []).map((name): ProjectFile => [
@@ -30,7 +51,7 @@ export function render(project: string): Rendered {
     ]),
     ...Object.entries(site),
   ];
-  replaceFolder(project, 'site', files);
+  replaceFolder(project, as, files);
   return {
     page: page.name,
     files: files.length,
@@ -38,6 +59,18 @@ export function render(project: string): Rendered {
       (field) => `The page has no field "${field}"; its value is left in ${contentFile}.`,
     ),
   };
+}
+
+/** @throws Problem if there is no section of that name */
+function idOf(document: PageDocument, section: string, file: string): string {
+  const all = sectionsOf(document);
+  const found = all.find(({ name }) => name === section || slug(name, 40) === section);
+  if (found) return found.id;
+  throw new Problem(
+    `There is no section "${section}".`,
+    file,
+    `Give one of ${all.map(({ name }) => slug(name, 40)).join(', ')}.`,
+  );
 }
 
 function readJson(file: string): unknown {

@@ -1,7 +1,8 @@
 import type { CapturedControl } from '../../core/html/captured.js';
 import { numberedElements } from './snapshot.js';
 
-const PRESSED = 'button, [role="button"], [role="tab"], a[href^="#"], a[aria-expanded], a[aria-haspopup], a:not([href])[data-toggle], [onclick]';
+const PRESSED =
+  'button, [role="button"], [role="tab"], a[href^="#"], a[aria-expanded], a[aria-haspopup], a:not([href])[data-toggle], [onclick]';
 
 /** What in the page opens, closes or chooses something else when it is pressed, as far as its attributes say so. */
 export function findControls(): CapturedControl[] {

@@ -1,4 +1,5 @@
 import type { PageDocument } from '../page/types.js';
+import { carousels } from './carousels.js';
 import { everywhere } from './everywhere.js';
 import { fields } from './fields.js';
 import { names } from './names.js';
@@ -6,11 +7,12 @@ import type { Pass, PassContext } from './pass.js';
 import { sections } from './sections.js';
 import { shareStyles } from './share-styles.js';
 import { switches } from './switches.js';
+import { tabs } from './tabs.js';
 import { unused } from './unused.js';
 import { wrappers } from './wrappers.js';
 
 /** The passes over an HTML page before its boxes are trimmed, in the order in which they run. */
-export const FIRST_PASSES: readonly Pass[] = [switches, sections, wrappers];
+export const FIRST_PASSES: readonly Pass[] = [tabs, switches, carousels, sections, wrappers];
 
 /** The passes after that. */
 export const LAST_PASSES: readonly Pass[] = [names, everywhere, unused, shareStyles, fields];

@@ -1,5 +1,5 @@
 import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
-import { mapTree, isElement } from '../page/walk.js';
+import { elements, isElement, mapTree } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
 import type { Pass } from './pass.js';
 
@@ -31,16 +31,12 @@ interface Use {
 }
 
 /**
- * Equal looks have equal keys; a look that depends on an ancestor also counts that ancestor's look. What others beside it
- * depend on is like nothing else: which of several tabs is chosen must stay apart.
+ * Equal looks have equal keys; a look that depends on another element also counts that element's look. What others beside
+ * it depend on stays apart from neighbours that look the same.
  */
 function styleKeys(document: PageDocument): Map<string, string> {
   const keys = new Map<string, string>();
-  const beside = new Set(
-    Object.values(document.styles).flatMap(({ variants }) =>
-      (variants ?? []).flatMap(({ within }) => (within?.beside ? [within.style] : [])),
-    ),
-  );
+  const beside = hostsAmongEquals(document);
   const keyOf = (name: string, trail: readonly string[]): string => {
     const known = keys.get(name);
     if (known) return known;
@@ -58,6 +54,27 @@ function styleKeys(document: PageDocument): Map<string, string> {
   };
   for (const name of Object.keys(document.styles)) keyOf(name, []);
   return keys;
+}
+
+/** Styles on whose states others beside depend, where a neighbour looks the same: which of several tabs is chosen. */
+function hostsAmongEquals(document: PageDocument): ReadonlySet<string> {
+  const hosts = new Set(
+    Object.values(document.styles).flatMap(({ variants }) =>
+      (variants ?? []).flatMap(({ within }) => (within?.beside ? [within.style] : [])),
+    ),
+  );
+  const found = new Set<string>();
+  if (hosts.size === 0) return found;
+  for (const { children } of elements(document.body)) {
+    const looks = new Map<string, string[]>();
+    for (const child of children ?? []) {
+      if (!isElement(child) || !child.style || !hosts.has(child.style)) continue;
+      const look = JSON.stringify(document.styles[child.style]);
+      looks.set(look, [...(looks.get(look) ?? []), child.style]);
+    }
+    for (const names of looks.values()) if (names.length > 1) for (const name of names) found.add(name);
+  }
+  return found;
 }
 
 function usesByKey(document: PageDocument, keys: ReadonlyMap<string, string>): Map<string, Use[]> {

@@ -1,30 +1,11 @@
 import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../page/types.js';
 import { elements, isElement } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
-import type { Control, Pass } from './pass.js';
+import type { Pass } from './pass.js';
+import { hiddenBy, RING, UNSEEN } from './switch-looks.js';
 
 /** Boxes that may hold only certain children (HTML, 4.4 and 4.9): nothing is put into them. */
 const STRICT = new Set(['ul', 'ol', 'dl', 'menu', 'table', 'thead', 'tbody', 'tfoot', 'tr', 'select', 'p', 'picture']);
-
-/** The look of a check box that is there for the keyboard, but not seen. */
-const UNSEEN: Declarations = {
-  position: 'absolute',
-  width: '1px',
-  height: '1px',
-  'margin-top': '0px',
-  'margin-right': '0px',
-  'margin-bottom': '0px',
-  'margin-left': '0px',
-  opacity: '0',
-  'pointer-events': 'none',
-};
-
-const RING: Declarations = {
-  'outline-style': 'solid',
-  'outline-width': '2px',
-  'outline-color': 'currentcolor',
-  'outline-offset': '2px',
-};
 
 /** What a browser makes of a button or a link by itself, which a label has to say (HTML, 15.5.2; 15.3.4). */
 const AS_BUTTON: Declarations = {
@@ -53,18 +34,6 @@ export const switches: Pass = {
     return work.finish();
   },
 };
-
-/** A range of widths in which a box is not shown, and what shows it there. */
-function hiddenBy(full: ReadonlyMap<string, string>): Declarations {
-  const shown: Record<string, string> = {};
-  if (full.get('display') === 'none') shown['display'] = 'block';
-  if (full.get('visibility') === 'hidden') shown['visibility'] = 'visible';
-  if (shown['visibility'] && full.get('opacity') === '0') shown['opacity'] = '1';
-  if (shown['visibility'] && full.get('pointer-events') === 'none') shown['pointer-events'] = 'auto';
-  for (const name of ['height', 'max-height'])
-    if (/^0(px)?$/.test(full.get(name) ?? '') && /hidden|clip/.test(full.get('overflow-y') ?? '')) shown[name] = name === 'height' ? 'auto' : 'none';
-  return shown;
-}
 
 class Switchboard {
   private readonly nodes = new Map<string, ElementNode>();
@@ -205,10 +174,4 @@ class Switchboard {
     };
     return { ...this.document, styles: this.styles, body: visit(this.document.body) };
   }
-}
-
-/** How many of the controls a page has open something without a script, and which do not. */
-export function workingControls(document: PageDocument, controls: readonly Control[]): number {
-  const labels = new Set([...elements(document.body)].filter(({ element }) => element === 'label').map(({ id }) => id));
-  return controls.filter(({ control }) => labels.has(control)).length;
 }

@@ -37,6 +37,11 @@ export function renderHtml(document: PageDocument, sheet: string): string {
   return `${doctype}<html${language}${direction}${look}>\n<head>\n${head.map((line) => `  ${line}\n`).join('')}</head>\n${renderElement(document.body, 0)}\n</html>\n`;
 }
 
+/** One element of a page with all it holds, as HTML. */
+export function renderMain(node: ElementNode): string {
+  return renderElement(node, 0);
+}
+
 /** The class that stands for a shared style. */
 export function classOf(style: string): string {
   return /^\d/.test(style) ? `s${style}` : style;

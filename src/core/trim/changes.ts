@@ -1,7 +1,8 @@
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { isElement } from '../page/walk.js';
 import { applyJoins, findPairs, hostStyles, join, type Joined, type Pair } from './pairs.js';
-import { JOINS, type Gaps } from './joins.js';
+import { JOINS } from './joins/index.js';
+import type { Gaps } from './joins/nest.js';
 import { isShown, type Standing } from './measured.js';
 
 /** One thing to try: two boxes made one, or a box left out. */

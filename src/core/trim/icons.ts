@@ -153,8 +153,8 @@ function asIcon(
   const partLook = part
     ? (style.variants ?? []).find((one) => one.part === part && !one.at && !one.state)?.set
     : undefined;
-  const rest: Record<string, string> = { ...style.rest, ...partLook };
-  for (const name of OWN) delete rest[name];
+  const declared = Object.entries({ ...style.rest, ...partLook }).filter(([name]) => !OWN.includes(name));
+  const rest: Record<string, string> = Object.fromEntries(declared);
   if (/^(block|inline-block|inline)$/.test(rest['display'] ?? '')) delete rest['display'];
   rest['width'] ??= `${short(glyph.advance)}em`;
   rest['height'] = `${short(line)}em`;

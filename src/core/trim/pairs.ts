@@ -1,7 +1,8 @@
 import { INHERITED } from '../page/inherited.js';
 import type { ElementNode, Kind, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { isElement, isWords } from '../page/walk.js';
-import { JOINS, type NamedJoin, type Nest } from './joins.js';
+import { JOINS, type NamedJoin } from './joins/index.js';
+import type { Nest } from './joins/nest.js';
 import { gather, spread, type Full, type Spread } from './spread.js';
 import { SIDES, View } from './view.js';
 
@@ -259,10 +260,7 @@ export function applyJoins(document: PageDocument, joins: ReadonlyMap<string, Jo
   for (const { node, style, inside, renamed: names } of joins.values()) {
     styles[node.style as string] = style;
     Object.assign(styles, inside);
-    if (names) {
-      renamed.set(...names);
-      delete styles[names[0]];
-    }
+    if (names) renamed.set(...names);
   }
   const visit = (node: PageNode): PageNode => {
     if (isWords(node)) return node;
@@ -280,8 +278,9 @@ function renameHosts(
   styles: Readonly<Record<string, SharedStyle>>,
   renamed: ReadonlyMap<string, string>,
 ): Record<string, SharedStyle> {
+  const left = Object.entries(styles).filter(([name]) => !renamed.has(name));
   return Object.fromEntries(
-    Object.entries(styles).map(([name, style]) => {
+    left.map(([name, style]) => {
       if (!style.variants?.some(({ within }) => within && renamed.has(within.style))) return [name, style];
       const variants = style.variants.map((variant) =>
         variant.within

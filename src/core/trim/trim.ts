@@ -124,13 +124,13 @@ function fewOf(widths: readonly number[]): number[] {
 
 /** A box made of two is expected where the one was for which it stands. */
 function moveOver(standing: Standing, changes: readonly Change[]): Standing {
-  const boxes = { ...standing.boxes };
+  const free = new Set(changes.flatMap(({ joined }) => (joined && !joined.standsFor.down ? [joined.node.id] : [])));
+  const boxes = Object.fromEntries(Object.entries(standing.boxes).filter(([id]) => !free.has(id)));
   for (const { joined } of changes) {
     const across = joined && standing.boxes[joined.standsFor.across];
     const down = joined && standing.boxes[joined.standsFor.down];
-    if (joined && !joined.standsFor.down) delete boxes[joined.node.id];
     if (across && down)
-      boxes[joined.node.id] = across.map(([x, , width], index) => {
+      boxes[joined.node.id] = across.map(([x, , width], index): Box => {
         const [, y, , height] = down[index] as Box;
         return [x, y, width, height];
       });

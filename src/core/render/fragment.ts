@@ -1,0 +1,63 @@
+import { fillPage, type Content } from '../content/content.js';
+import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import { elements, isElement } from '../page/walk.js';
+import { renderCss } from './css.js';
+import { classOf, renderMain } from './html.js';
+
+/** Size of `rem` in the source where nothing says otherwise (HTML, 15.3); CSS px. */
+const ROOT_SIZE = 16;
+
+/**
+ * A page, or one of its sections, as markup to paste into another page. It lies in a shadow tree of its own (HTML, 4.12.3
+ * `template` with `shadowrootmode`): no rule gets out of it, none gets in, and what is inherited starts afresh.
+ * @param section node id of the section; the whole page without it
+ */
+export function renderFragment(document: PageDocument, content: Content, section?: string): string {
+  const filled = fillPage(document, content);
+  const body = section === undefined ? filled.body : only(filled.body, section);
+  const names = new Set([...elements(body)].flatMap(({ style }) => style ?? []));
+  if (filled.rootStyle) names.add(filled.rootStyle);
+  const styles = usedStyles(filled.styles, names);
+  const { fonts, ...page } = filled;
+  const css = inOwnUnits(renderCss({ ...page, styles }), rootSize(filled));
+  const faces = fonts?.length
+    ? `<style>\n${renderCss({ ...page, fonts, styles: {}, everywhere: undefined, keyframes: undefined })}</style>\n`
+    : '';
+  const root = filled.rootStyle ? ` class="${classOf(filled.rootStyle)}"` : '';
+  const direction = document.direction ? ` dir="${document.direction}"` : '';
+  const inside = renderMain({ ...body, element: 'div' });
+  return `${faces}<div data-part="${document.name}" lang="${document.language || 'en'}"${direction}><template shadowrootmode="open">\n<style>\n:host {\n  all: initial !important;\n  display: block !important;\n}\n\n${css}</style>\n<div${root}>\n${inside}\n</div>\n</template></div>\n`;
+}
+
+/** The tree with nothing but one node and the boxes that hold it. */
+function only(node: ElementNode, id: string): ElementNode {
+  if (node.id === id) return node;
+  const children = (node.children ?? []).filter((child): child is ElementNode => isElement(child) && holds(child, id));
+  return { ...node, children: children.map((child) => only(child, id)) };
+}
+
+function holds(node: PageNode, id: string): boolean {
+  return isElement(node) && [...elements(node)].some((one) => one.id === id);
+}
+
+/** Styles in use, and those on whose states they depend. */
+function usedStyles(
+  styles: Readonly<Record<string, SharedStyle>>,
+  names: ReadonlySet<string>,
+): Record<string, SharedStyle> {
+  return Object.fromEntries(Object.entries(styles).filter(([name]) => names.has(name)));
+}
+
+function rootSize({ rootStyle, styles }: PageDocument): number {
+  const size = rootStyle ? styles[rootStyle]?.rest['font-size'] : undefined;
+  const found = /^([\d.]+)(px|%)$/.exec(size ?? '');
+  if (!found) return ROOT_SIZE;
+  return found[2] === 'px' ? Number(found[1]) : (Number(found[1]) / 100) * ROOT_SIZE;
+}
+
+/** `rem` counts from the page that the fragment is pasted into: it becomes px. */
+function inOwnUnits(css: string, size: number): string {
+  return css.replace(/(^|[\s(,:-])(-?\d*\.?\d+)rem\b/g, (_, before: string, number: string) => {
+    return `${before}${Number((Number(number) * size).toFixed(4))}px`;
+  });
+}
