@@ -54,8 +54,33 @@ describe('readSelectorList', () => {
   });
 
   it('says when a state cannot be kept', () => {
-    expect(only('input:checked ~ .panel').lost).toBe(true);
     expect(only('.a:hover .b:focus .c').lost).toBe(true);
+  });
+
+  it('keeps a look that depends on an element beside', () => {
+    expect(only('#one:checked ~ .panels .panel')).toMatchObject({
+      match: '#one ~ .panels .panel',
+      within: { match: '#one', state: ':checked', beside: true },
+    });
+    expect(only('.a:hover + .b').within).toEqual({ match: '.a', state: ':hover', beside: true });
+  });
+
+  it('unfolds lists with states inside, each with the specificity of the whole', () => {
+    const both = readSelectorList('a:is(:hover, .on:focus)');
+    expect(both.map(({ match, state }) => [match, state])).toEqual([
+      ['a', ':hover'],
+      ['a.on', ':focus'],
+    ]);
+    expect(both.map(({ specificity }) => specificity)).toEqual([
+      [0, 2, 1],
+      [0, 2, 1],
+    ]);
+    expect(only(':is(.menu):hover .sub').within).toEqual({ match: ':is(.menu)', state: ':hover' });
+  });
+
+  it('takes a state of what is inside for a state, if it names no classes', () => {
+    expect(only('.card:has(:checked)')).toMatchObject({ match: '.card', state: ':has(:checked)' });
+    expect(only('.card:has(.on:checked)').state).toBeUndefined();
   });
 
   it('splits lists and gives nothing for what is no selector', () => {

@@ -167,8 +167,38 @@ describe('shorthands', () => {
     expect(compact(set)).toEqual(expected);
   });
 
+  it('joins opposite sides that are equal', () => {
+    expect(compact({ 'padding-left': '4px', 'padding-right': '4px', 'padding-top': '1px' })).toEqual([
+      ['padding-inline', '4px'],
+      ['padding-top', '1px'],
+    ]);
+  });
+
+  it('writes transitions and fonts as one declaration', () => {
+    const transition = {
+      'transition-property': 'color, opacity',
+      'transition-duration': '0.2s',
+      'transition-timing-function': 'ease, cubic-bezier(0, 0, 1, 1)',
+      'transition-delay': '0s',
+    };
+    expect(compact(transition)).toEqual([
+      ['transition', 'color 0.2s, opacity 0.2s cubic-bezier(0, 0, 1, 1)'],
+    ]);
+    const resets = ['size-adjust', 'kerning', 'optical-sizing', 'feature-settings', 'variation-settings', 'stretch'];
+    const font = {
+      'font-style': 'italic',
+      'font-weight': '700',
+      'font-size': '16px',
+      'line-height': '1.5',
+      'font-family': 'serif',
+      ...Object.fromEntries(resets.map((name) => [`font-${name}`, 'normal'])),
+    };
+    expect(compact({ ...font, 'font-variant': 'normal' })).toEqual([['font', 'italic 700 16px / 1.5 serif']]);
+    expect(compact(font)).toHaveLength(Object.keys(font).length);
+  });
+
   it('does not join a keyword that stands for the whole with other values', () => {
-    expect(compact(sides('margin-*', 'inherit', '1px', '1px', '1px'))).toHaveLength(4);
+    expect(compact(sides('margin-*', 'inherit', '1px', '1px', '1px')).map(([name]) => name)).not.toContain('margin');
   });
 });
 

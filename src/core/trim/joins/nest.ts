@@ -1,4 +1,4 @@
-import { readSum, add, writeLarger, writeSum, type Sum } from '../lengths.js';
+import { add, writeLarger, writeSum, type Sum } from '../lengths.js';
 import type { Full } from '../spread.js';
 import type { Side, View } from '../view.js';
 
