@@ -84,8 +84,7 @@ async function countBytes(page: Page): Promise<{ over: boolean }> {
 }
 
 async function load(page: Page, { address, shown }: Visit): Promise<string[]> {
-  const response = await page.goto(address, { waitUntil: 'domcontentloaded', timeout: DOCUMENT_LIMIT });
-  const status = response?.status() ?? 200;
+  const status = await statusOf(page, address);
   if (status === 401 || status === 403)
     throw new Problem(
       `The address asks who you are (status ${status}).`,
@@ -99,6 +98,21 @@ async function load(page: Page, { address, shown }: Visit): Promise<string[]> {
   } catch (error) {
     if (!/Timeout/.test((error as Error).message)) throw error;
     return [`The page was still loading after ${LOAD_LIMIT / 1000} seconds and was taken as it stood.`];
+  }
+}
+
+/** Opens the address and says with which status it answers; a refusal without a text is no page to a browser. */
+async function statusOf(page: Page, address: string): Promise<number> {
+  let refused = 0;
+  page.on('response', (response) => {
+    if (response.request().isNavigationRequest() && response.status() >= 400) refused = response.status();
+  });
+  try {
+    const response = await page.goto(address, { waitUntil: 'domcontentloaded', timeout: DOCUMENT_LIMIT });
+    return response?.status() ?? 200;
+  } catch (error) {
+    if (refused) return refused;
+    throw error;
   }
 }
 

@@ -37,7 +37,8 @@ describe('dropDeadStates', () => {
 
 describe('simplifyValues', () => {
   it('leaves out shadows that no one can see', () => {
-    const shadow = (value: string): string | undefined => simplifyValues(new Map([['box-shadow', value]])).get('box-shadow');
+    const shadow = (value: string): string | undefined =>
+      simplifyValues(new Map([['box-shadow', value]])).get('box-shadow');
     expect(shadow('rgba(0, 0, 0, 0) 0px 0px, rgba(0, 0, 0, 0.1) 0px 4px 6px')).toBe('rgba(0, 0, 0, 0.1) 0px 4px 6px');
     expect(shadow('rgba(0, 0, 0, 0) 0px 0px, transparent 0px 0px')).toBe('none');
     expect(shadow('red 0px 0px 1px')).toBe('red 0px 0px 1px');

@@ -51,7 +51,12 @@ describe('switches', () => {
     const dialog = page(
       { d: { rest: { display: 'none', position: 'fixed' } } },
       element('button', 'o', { id: 'o', element: 'button' }, words('Book')),
-      element('box', 'd', { id: 'd', style: 'd' }, element('button', 'c', { id: 'c', element: 'button' }, words('Close'))),
+      element(
+        'box',
+        'd',
+        { id: 'd', style: 'd' },
+        element('button', 'c', { id: 'c', element: 'button' }, words('Close')),
+      ),
     );
     const opened = switches.run(dialog, context([{ control: 'o', target: 'd', kind: 'open' }, { control: 'c', target: 'd', kind: 'close' }])); // prettier-ignore
     const [first, second] = ['o', 'c'].map((id) => find(opened, (node) => node.id === id).attributes?.['for']);

@@ -2,19 +2,10 @@ import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, St
 import { elements, isElement } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
 import type { Pass } from './pass.js';
-import { hiddenBy, RING, UNSEEN } from './switch-looks.js';
+import { bareLook, hiddenBy, RING, UNSEEN } from './switch-looks.js';
 
 /** Boxes that may hold only certain children (HTML, 4.4 and 4.9): nothing is put into them. */
 const STRICT = new Set(['ul', 'ol', 'dl', 'menu', 'table', 'thead', 'tbody', 'tfoot', 'tr', 'select', 'p', 'picture']);
-
-/** What a browser makes of a button or a link by itself, which a label has to say (HTML, 15.5.2; 15.3.4). */
-const AS_BUTTON: Declarations = {
-  display: 'inline-block', 'box-sizing': 'border-box', 'text-align': 'center', 'font-size': '13.3333px', 'font-family': 'Arial', 'font-weight': '400',
-  'line-height': 'normal', 'letter-spacing': 'normal', 'text-transform': 'none', color: 'buttontext', 'background-color': 'buttonface',
-  'padding-top': '1px', 'padding-right': '6px', 'padding-bottom': '1px', 'padding-left': '6px', cursor: 'pointer',
-  ...Object.fromEntries(['top', 'right', 'bottom', 'left'].flatMap((side) => [[`border-${side}-width`, '2px'], [`border-${side}-style`, 'outset'], [`border-${side}-color`, 'buttonborder']])),
-}; // prettier-ignore
-const AS_LINK: Declarations = { color: 'linktext', 'text-decoration-line': 'underline', cursor: 'pointer' };
 
 /**
  * Lets menus, panels and dialogs that a script opened open without one: a check box that is not seen remembers whether
@@ -121,9 +112,8 @@ class Switchboard {
     const style = node.style ?? `t${node.id}`;
     const own = this.styles[style] ?? { rest: {} };
     const box = `${id}-style`;
-    const base = was === 'button' ? AS_BUTTON : was === 'a' ? AS_LINK : {};
     this.styles[style] = {
-      rest: { ...base, ...own.rest },
+      rest: { ...bareLook(was, own.rest), ...own.rest },
       variants: [...(own.variants ?? []), { within: { style: box, state: ':focus-visible', beside: true }, set: RING }],
     };
     const { href: _, type: __, role: ___, name: ____, value: _____, tabindex: ______, ...rest } = node.attributes ?? {};

@@ -2,7 +2,7 @@ import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, St
 import { elements, isElement } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
 import type { Control, Pass } from './pass.js';
-import { hiddenBy, RING, UNSEEN } from './switch-looks.js';
+import { bareLook, hiddenBy, RING, UNSEEN } from './switch-looks.js';
 
 /**
  * Lets tabs choose their panels without a script: radio buttons that are not seen remember which is chosen, the tabs
@@ -73,7 +73,7 @@ function rebuild(document: PageDocument, { list, members }: Group, names: NameGi
     });
     const look = `${ids[index]}-look`;
     styles[look] = {
-      rest: { cursor: 'pointer', ...plain.rest },
+      rest: { ...bareLook(nodes.get(tab)?.element ?? '', plain.rest), ...plain.rest },
       variants: [
         ...(plain.variants ?? []),
         when(':checked', difference(plain.rest, strong.rest)),

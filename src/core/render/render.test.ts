@@ -181,9 +181,7 @@ describe('shorthands', () => {
       'transition-timing-function': 'ease, cubic-bezier(0, 0, 1, 1)',
       'transition-delay': '0s',
     };
-    expect(compact(transition)).toEqual([
-      ['transition', 'color 0.2s, opacity 0.2s cubic-bezier(0, 0, 1, 1)'],
-    ]);
+    expect(compact(transition)).toEqual([['transition', 'color 0.2s, opacity 0.2s cubic-bezier(0, 0, 1, 1)']]);
     const resets = ['size-adjust', 'kerning', 'optical-sizing', 'feature-settings', 'variation-settings', 'stretch'];
     const font = {
       'font-style': 'italic',

@@ -7,7 +7,11 @@ const clean = (style: SharedStyle, tag = 'div'): SharedStyle | undefined =>
 
 describe('withoutInert', () => {
   it.each<[string, Record<string, string>, Record<string, string>]>([
-    ['a frame without a width', { 'border-top-width': '0px', 'border-top-style': 'solid', 'border-top-color': 'red' }, {}],
+    [
+      'a frame without a width',
+      { 'border-top-width': '0px', 'border-top-style': 'solid', 'border-top-color': 'red' },
+      {},
+    ],
     ['a place of no background', { 'background-size': 'cover', color: 'red' }, { color: 'red' }],
     ['offsets of what stays', { top: '3px', position: 'static' }, { position: 'static' }],
     ['distribution of nothing', { 'justify-content': 'center', display: 'block' }, { display: 'block' }],

@@ -19,12 +19,18 @@ describe('readSum and writeSum', () => {
     expect(sum && writeSum(sum)).toBe(written);
   });
 
-  it.each(['auto', 'fit-content', '12px solid', 'calc(1px', 'calc(2px * 3px)', '1px + 2px)'])('%s is no sum', (text) => {
-    expect(readSum(text)).toBeUndefined();
-  });
+  it.each(['auto', 'fit-content', '12px solid', 'calc(1px', 'calc(2px * 3px)', '1px + 2px)'])(
+    '%s is no sum',
+    (text) => {
+      expect(readSum(text)).toBeUndefined();
+    },
+  );
 
   it('reads back what it writes', () => {
-    const part = fc.record({ unit: fc.constantFrom('px', '%', 'rem', 'vw'), number: fc.integer({ min: -999, max: 999 }) });
+    const part = fc.record({
+      unit: fc.constantFrom('px', '%', 'rem', 'vw'),
+      number: fc.integer({ min: -999, max: 999 }),
+    });
     fc.assert(
       fc.property(fc.array(part, { maxLength: 4 }), (parts) => {
         const sum = add(...parts.map(({ unit, number }) => new Map([[unit, number]])));

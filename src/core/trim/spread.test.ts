@@ -23,7 +23,13 @@ describe('spread', () => {
     const set = fc.dictionary(fc.constantFrom('width', 'color', 'margin-top'), fc.constantFrom('1px', '2px', 'red'));
     fc.assert(
       fc.property(set, set, set, (rest, wide, small) => {
-        const style = { rest, variants: [{ at: 'wide', set: wide }, { at: 'small', set: small }] };
+        const style = {
+          rest,
+          variants: [
+            { at: 'wide', set: wide },
+            { at: 'small', set: small },
+          ],
+        };
         const full = spread(style, breakpoints);
         expect(spread(gather(full, breakpoints), breakpoints).rest.map((one) => Object.fromEntries(one))).toEqual(
           full.rest.map((one) => Object.fromEntries(one)),

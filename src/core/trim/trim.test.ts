@@ -9,7 +9,11 @@ import { trim, type Measure } from './trim.js';
 const WIDTHS = [1440, 700, 390];
 
 /** A stand-in for a browser: where things stand is looked up by id, and may depend on the document. */
-function standing(document: PageDocument, boxOf: (node: ElementNode, width: number) => Box, widths = WIDTHS): Standing {
+function standing(
+  document: PageDocument,
+  boxOf: (node: ElementNode, width: number) => Box,
+  widths: readonly number[] = WIDTHS,
+): Standing {
   const all = [...elements(document.body)];
   const texts = all.flatMap((node) => (node.children ?? []).filter((child) => !isElement(child)).map(() => node));
   return {
@@ -110,7 +114,10 @@ describe('shiftOf', () => {
   const box: Box = [10, 10, 100, 50];
 
   it('forgives half a pixel, and what a neighbour or the box around pushed on', () => {
-    expect(shiftOf({ was: box, is: [10.4, 10, 100, 50] }, undefined, undefined)).toEqual({ across: false, down: false });
+    expect(shiftOf({ was: box, is: [10.4, 10, 100, 50] }, undefined, undefined)).toEqual({
+      across: false,
+      down: false,
+    });
     const before = { was: [10, 0, 100, 10] as Box, is: [10, 0, 100, 40] as Box };
     expect(shiftOf({ was: box, is: [10, 40, 100, 50] }, undefined, before).down).toBe(false);
     expect(shiftOf({ was: box, is: [10, 30, 100, 50] }, undefined, before).down).toBe(true);
@@ -118,26 +125,45 @@ describe('shiftOf', () => {
 
   it('tells sizes apart by axis, and does not mind what is not shown', () => {
     expect(shiftOf({ was: box, is: [10, 10, 90, 50] }, undefined, undefined)).toEqual({ across: true, down: false });
-    expect(shiftOf({ was: [0, 0, 0, 0], is: [5, 5, 0, 0] }, undefined, undefined)).toEqual({ across: false, down: false });
+    expect(shiftOf({ was: [0, 0, 0, 0], is: [5, 5, 0, 0] }, undefined, undefined)).toEqual({
+      across: false,
+      down: false,
+    });
   });
 });
 
 describe('judge', () => {
   it('blames the outermost change for widths, and the innermost for heights', () => {
-    const document = page({}, box('a', undefined, box('b', undefined, element('text', 'p', { id: 'p' }, words('One')))));
+    const document = page(
+      {},
+      box('a', undefined, box('b', undefined, element('text', 'p', { id: 'p' }, words('One')))),
+    );
     const joinedAt = (id: string) => ({ group: id, at: id, holder: id });
     const changes = [joinedAt('a'), joinedAt('b')];
     const before = standing(document, () => [0, 0, 100, 20]);
-    const narrower = judge(before, standing(document, () => [0, 0, 90, 20]), document, changes);
+    const narrower = judge(
+      before,
+      standing(document, () => [0, 0, 90, 20]),
+      document,
+      changes,
+    );
     expect([narrower.blamed, narrower.again].map((list) => list.map(({ at }) => at))).toEqual([['a', 'b'], ['b']]);
-    const higher = judge(before, standing(document, () => [0, 0, 100, 30]), document, changes);
+    const higher = judge(
+      before,
+      standing(document, () => [0, 0, 100, 30]),
+      document,
+      changes,
+    );
     expect([higher.blamed, higher.again].map((list) => list.map(({ at }) => at))).toEqual([['a', 'b'], ['a']]);
     expect(judge(before, before, document, changes).blamed).toEqual([]);
   });
 
   it('can be asked about some of the widths', () => {
     const document = page({}, box('a', undefined));
-    const one = atWidths(standing(document, (_, width) => [0, 0, width, 1]), [390]);
+    const one = atWidths(
+      standing(document, (_, width) => [0, 0, width, 1]),
+      [390],
+    );
     expect(one.boxes['a']).toEqual([[0, 0, 390, 1]]);
   });
 });

@@ -7,7 +7,12 @@ import { keepOuter } from './outer.js';
 
 type Set = Readonly<Record<string, string>>;
 
-function joined(join: Join, outer: Set, inner: Set, elements: readonly [string, string] = ['div', 'div']): Set | undefined {
+function joined(
+  join: Join,
+  outer: Set,
+  inner: Set,
+  elements: readonly [string, string] = ['div', 'div'],
+): Set | undefined {
   const full = join({
     outer: new View(new Map(Object.entries(outer)), elements[0]),
     inner: new View(new Map(Object.entries(inner)), elements[1]),
@@ -25,7 +30,11 @@ describe('keepOuter', () => {
   });
 
   it('lets the larger of two margins stand where they would have met', () => {
-    const made = joined(keepOuter('collapsed'), { 'margin-top': '16px' }, { 'margin-top': '24px', 'margin-bottom': '-4px' });
+    const made = joined(
+      keepOuter('collapsed'),
+      { 'margin-top': '16px' },
+      { 'margin-top': '24px', 'margin-bottom': '-4px' },
+    );
     expect(made).toMatchObject({ 'margin-top': '24px', 'margin-bottom': '-4px' });
   });
 
@@ -36,7 +45,11 @@ describe('keepOuter', () => {
   });
 
   it('holds the only item of a flex box in the middle', () => {
-    const made = joined(keepOuter('apart'), { display: 'flex', 'align-items': 'center', 'min-height': '100vh' }, { width: '100%' });
+    const made = joined(
+      keepOuter('apart'),
+      { display: 'flex', 'align-items': 'center', 'min-height': '100vh' },
+      { width: '100%' },
+    );
     expect(made).toMatchObject({ display: 'flow-root', 'align-content': 'center', 'min-height': '100vh' });
   });
 
@@ -71,7 +84,11 @@ describe('keepInner', () => {
 
 describe('the other joins', () => {
   it('keepAcross has the width of the inner box and the height of the outer one', () => {
-    const made = joined(keepAcross, { 'padding-top': '70px', 'margin-top': '5px' }, { 'margin-left': '-15px', display: 'flex' });
+    const made = joined(
+      keepAcross,
+      { 'padding-top': '70px', 'margin-top': '5px' },
+      { 'margin-left': '-15px', display: 'flex' },
+    );
     expect(made).toMatchObject({ 'padding-top': '70px', 'margin-top': '5px', 'margin-left': '-15px' });
   });
 
@@ -83,8 +100,16 @@ describe('the other joins', () => {
   });
 
   it('fromLine makes a block of what stands alone in a line', () => {
-    const made = joined(fromLine(false), { 'text-align': 'center' }, { display: 'inline-block', ...pads('8px') }, ['div', 'a']);
-    expect(made).toMatchObject({ display: 'block', width: 'fit-content', 'margin-left': 'auto', 'margin-right': 'auto' });
+    const made = joined(fromLine(false), { 'text-align': 'center' }, { display: 'inline-block', ...pads('8px') }, [
+      'div',
+      'a',
+    ]);
+    expect(made).toMatchObject({
+      display: 'block',
+      width: 'fit-content',
+      'margin-left': 'auto',
+      'margin-right': 'auto',
+    });
     const measured = joined(fromLine(true), { 'margin-bottom': '10px' }, { display: 'inline-block' }, ['div', 'a']);
     expect(measured).toMatchObject({ 'margin-top': '3px', 'margin-bottom': '15px' });
   });
