@@ -56,6 +56,14 @@ describe('input that cannot be converted', () => {
     expect(existsSync(out)).toBe(false);
   });
 
+  it('a page of more elements than can be converted: says so, and how to convert a part of it', () => {
+    const huge = put('huge.html', `<!doctype html><title>x</title>${'<p>x</p>'.repeat(50100)}`);
+    const ran = tavrik(['convert', huge, '--out', join(folder, 'out'), '--widths', '800']);
+    expect(ran).toMatchObject({ code: 2, out: '' });
+    expect(ran.err).toMatch(/has 501\d\d elements; at most 50000.*\n.*--select/);
+    expect(existsSync(join(folder, 'out'))).toBe(false);
+  });
+
   it('names the three ways to get a browser', () => {
     const ran = tavrik(['convert', page, '--out', join(folder, 'out')], {
       env: { TAVRIK_BROWSER: join(folder, 'none') },

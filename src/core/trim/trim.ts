@@ -1,5 +1,6 @@
 import type { Box, PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
+import { mergeBreakpoints, nearBreakpoints } from './breakpoints.js';
 import { applyChanges, emptyBoxes, nextJoins, type Change, type Tried } from './changes.js';
 import { iconChanges, type FindGlyph } from './icons.js';
 import { INERT_RULES, withoutInert } from './inert.js';
@@ -27,7 +28,8 @@ const MOST_TRIALS = 48;
  */
 export async function trim(document: PageDocument, measure: Measure, find?: FindGlyph): Promise<Trimmed> {
   const before = await measure(document);
-  const trial = new Trial(await leanest(document, before, measure), before, measure);
+  const lean = await fewestBreakpoints(await leanest(document, before, measure), before, measure);
+  const trial = new Trial(lean, before, measure);
   const icons = find ? await drawIcons(trial, find) : { drawn: 0, left: 0 };
   await trial.run(emptyBoxes(trial.document));
   let tried: Tried = new Map();
@@ -66,6 +68,16 @@ async function leanest(document: PageDocument, before: Standing, measure: Measur
     if (standsStill(before, await measure(tried), tried)) lean = tried;
   }
   return lean;
+}
+
+/** Merges breakpoints that nearly repeat each other, where that moves nothing. */
+async function fewestBreakpoints(document: PageDocument, before: Standing, measure: Measure): Promise<PageDocument> {
+  let fewest = document;
+  for (const [wider, narrower] of nearBreakpoints(document)) {
+    const tried = mergeBreakpoints(fewest, wider, narrower);
+    if (standsStill(before, await measure(tried), tried)) fewest = tried;
+  }
+  return fewest;
 }
 
 function count(document: PageDocument): number {

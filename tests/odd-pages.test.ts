@@ -1,0 +1,97 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { cleanUp, tavrik, temporary } from './program.js';
+
+const folder = temporary();
+afterAll(cleanUp);
+
+interface Result {
+  readonly proof: {
+    readonly widths: readonly {
+      readonly differ: number;
+      readonly words: { readonly placed: number; readonly missing: number };
+    }[];
+  };
+}
+
+function convert(name: string, bytes: string | Buffer): { readonly html: string; readonly css: string } {
+  const [file, out] = [join(folder, `${name}.html`), join(folder, name)];
+  writeFileSync(file, bytes);
+  const ran = tavrik(['convert', file, '--out', out, '--json']);
+  expect(ran.err + String(ran.code)).toBe('0');
+  for (const { differ, words } of (JSON.parse(ran.out) as Result).proof.widths) {
+    expect(differ).toBeLessThan(0.005);
+    expect(words).toMatchObject({ placed: 1, missing: 0 });
+  }
+  return {
+    html: readFileSync(join(out, 'site/index.html'), 'utf8'),
+    css: readFileSync(join(out, 'site/style.css'), 'utf8'),
+  };
+}
+
+describe('pages that are not as usual', () => {
+  it('from right to left', () => {
+    const { html } = convert(
+      'rtl',
+      '<!doctype html><html lang="ar" dir="rtl"><title>x</title><style>main{display:flex;gap:20px;padding-inline-start:60px} p{margin-inline-end:40px;border-inline-start:4px solid teal}</style><main><div><div><p>\u0645\u0631\u062d\u0628\u0627</p></div></div><p>\u0644\u064a\u0644</p></main>',
+    );
+    expect(html).toContain('dir="rtl"');
+  });
+
+  it('in quirks mode', () => {
+    const { html } = convert(
+      'quirks',
+      '<html><title>x</title><style>table{font-size:20px} td{width:50}</style><body><div style="height:50%;width:200">Half</div><table><tr><td>Cell in a table</td></tr></table>',
+    );
+    expect(html).not.toMatch(/^<!doctype/i);
+  });
+
+  it('in another encoding, with a style sheet that says so', () => {
+    const text =
+      '<!doctype html><html><meta charset="windows-1252"><title>x</title><style>@charset "windows-1252"; p::before{content:"\u00e9 "}</style><p>Caf\u00e9 \u00e0 la mar\u00e9e</p>';
+    const { html, css } = convert('latin', Buffer.from(text, 'latin1'));
+    expect(html).toContain('Caf\u00e9 \u00e0 la mar\u00e9e');
+    expect(css).toContain('\u00e9');
+  });
+
+  it('with CSS that is no CSS in between', () => {
+    const { css } = convert(
+      'invalid',
+      '<!doctype html><title>x</title><style>p{color:rgb(1,2,3); colour:red; width:;} }} @nonsense{p{color:red}} h1{{color:red} p[{x:y} h2{color:rgb(4,5,6)}</style><p>One</p><h2>Two</h2>',
+    );
+    expect(css).toContain('rgb(1, 2, 3)');
+  });
+
+  it('with words, links, pictures and fields in every corner: all of them are kept', () => {
+    const { html } = convert(
+      'corners',
+      `<!doctype html><title>x</title><style>.a{display:contents}.b{position:absolute;top:200px}.c{float:right}.d{column-count:2}li::marker{content:"\u2605 "}</style>
+      <div class="a"><div class="a">one <b>two</b></div></div><div class="b"><span><span>three</span></span></div><div class="c"><a href="/four">four</a></div>
+      <div class="d">five<br>six</div><ul><li>seven</li></ul><table><caption>eight</caption><tr><td>nine</td></tr></table><pre>ten\n  eleven</pre>
+      <form><label>twelve <input name="thirteen"></label><select name="s"><option>fourteen</option></select><textarea name="t">fifteen</textarea></form>
+      <figure><img alt="sixteen" width="9" height="9" src="data:image/gif;base64,R0lGODlhAQABAAAAACw="><figcaption>seventeen</figcaption></figure><details open><summary>eighteen</summary>nineteen</details>`,
+    );
+    for (const word of [
+      'one',
+      'two',
+      'three',
+      '/four',
+      'five',
+      'six',
+      'seven',
+      'eight',
+      'nine',
+      'ten',
+      'eleven',
+      'twelve',
+      'thirteen',
+      'fourteen',
+      'fifteen',
+      'sixteen',
+      'seventeen',
+      'eighteen',
+      'nineteen',
+    ])
+      expect(html).toContain(word);
+  });
+});
