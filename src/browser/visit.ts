@@ -118,36 +118,41 @@ async function statusOf(page: Page, address: string): Promise<number> {
 
 /** Brings the page to rest. A page that goes on to another address meanwhile is followed, but not for ever. */
 async function rest(page: Page): Promise<void> {
-  for (let moves = 0; ; moves += 1) {
+  let moves = 0;
+  let giveUp: (error: Error) => void = () => undefined;
+  const endless = new Promise<never>((_, fail) => (giveUp = fail));
+  const timer = setTimeout(() => giveUp(new Error(RESTLESS)), REST_LIMIT);
+  const follow = (): void => {
+    moves += 1;
+    if (moves > MOST_MOVES) giveUp(new Error(RESTLESS));
+  };
+  page.on('framenavigated', (frame) => frame === page.mainFrame() && follow());
+  try {
+    await Promise.race([settled(page), endless]);
+  } finally {
+    clearTimeout(timer);
+    page.removeAllListeners('framenavigated');
+  }
+}
+
+const RESTLESS =
+  'The page does not come to rest: its scripts keep it busy, or it goes on to other addresses without end';
+
+async function settled(page: Page): Promise<void> {
+  for (;;) {
     try {
-      await withLimit(settled(page));
+      await putIntoPage(page);
+      await inside(page, 'settle', SETTLE_LIMIT, true);
       return;
     } catch (error) {
-      if (!/context was destroyed|navigat/i.test((error as Error).message)) throw error;
-      if (moves === MOST_MOVES)
-        throw new Error('The page goes on to other addresses and does not come to rest', { cause: error });
-      await page.waitForLoadState('load', { timeout: LOAD_LIMIT });
+      if (!MOVED.test((error as Error).message)) throw error;
+      await page.waitForLoadState('domcontentloaded', { timeout: LOAD_LIMIT });
     }
   }
 }
 
-async function settled(page: Page): Promise<void> {
-  await putIntoPage(page);
-  await inside(page, 'settle', SETTLE_LIMIT, true);
-}
-
-async function withLimit(work: Promise<void>): Promise<void> {
-  let timer: NodeJS.Timeout | undefined;
-  const late = new Promise<never>((_, fail) => {
-    timer = setTimeout(() => fail(new Error('The scripts of the page do not let it come to rest')), REST_LIMIT);
-  });
-  work.catch(() => undefined);
-  try {
-    await Promise.race([work, late]);
-  } finally {
-    clearTimeout(timer);
-  }
-}
+/** How the driver says that the page went on to another address in the middle of something. */
+const MOVED = /context was destroyed|navigat|ERR_ABORTED|frame was detached/i;
 
 function checkChoice(chosen: Chosen): void {
   if (!('wrong' in chosen)) return;
@@ -179,11 +184,11 @@ async function checkSize(page: Page, { shown }: Visit): Promise<void> {
 
 function reasonOf(error: Error): string {
   const text = error.message.split('\n')[0] ?? '';
+  if (text === RESTLESS || MOVED.test(text)) return `${RESTLESS}.`;
   if (/Timeout/.test(text)) return `The page did not answer within ${DOCUMENT_LIMIT / 1000} seconds.`;
   if (/ERR_TOO_MANY_REDIRECTS/.test(text)) return 'The address redirects in a circle.';
   const code = /net::(\w+)/.exec(text)?.[1];
   if (code) return `The address does not answer (${code}).`;
-  if (/does not come to rest|do not let it come to rest/.test(text)) return `${text}.`;
   if (/closed|crash/i.test(text)) throw new BrowserGone(text);
   throw error;
 }
