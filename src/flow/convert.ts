@@ -4,7 +4,7 @@ import { openBrowser, type OpenBrowser, type SignIn } from '../browser/launch.js
 import { assetAddresses, mapAssets } from '../core/page/addresses.js';
 import type { ElementNode, PageDocument } from '../core/page/types.js';
 import { elements } from '../core/page/walk.js';
-import { firstWords, slug } from '../core/page/words.js';
+import { slug } from '../core/page/words.js';
 import { DESIGN_PASSES, FIRST_PASSES, LAST_PASSES, runPasses } from '../core/passes/index.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import type { Trimmed } from '../core/trim/trim.js';
@@ -137,31 +137,13 @@ async function readWebPage(
       document,
       references,
       assets,
-      notes: [
-        ...new Set(open.flatMap(({ notes }) => notes)),
-        ...read.notes,
-        ...missing,
-        ...unshownNotes(trimmed?.unshown ?? []),
-      ],
+      notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing],
       sourceElements: references.find(({ width }) => width === widest.width)?.measured.elements ?? 0,
-      ...(trimmed
-        ? {
-            trimmed: {
-              removed: trimmed.removed,
-              needed: trimmed.needed,
-              icons: trimmed.icons,
-              unshown: trimmed.unshown,
-            },
-          }
-        : {}),
+      ...(trimmed ? { trimmed: { removed: trimmed.removed, needed: trimmed.needed, icons: trimmed.icons } } : {}),
     };
   } finally {
     await served.close();
   }
-}
-
-function unshownNotes(words: readonly string[]): string[] {
-  return words.map((text) => `Message that only a script could show is left out: ${firstWords(text, 12)}`);
 }
 
 /** The file or address of a web page, as the page document names it. */

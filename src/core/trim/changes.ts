@@ -1,5 +1,5 @@
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
-import { elements, isElement, textOf } from '../page/walk.js';
+import { isElement } from '../page/walk.js';
 import { applyJoins, findPairs, hostStyles, join, type Joined, type Pair } from './pairs.js';
 import { JOINS } from './joins/index.js';
 import type { Gaps } from './joins/nest.js';
@@ -114,33 +114,6 @@ export function emptyBoxes(document: PageDocument): Change[] {
       return;
     }
     for (const child of inside) if (isElement(child)) visit(child, node.id);
-  };
-  visit(document.body);
-  return found;
-}
-
-/** Words that are never shown and are more than this (characters) are content that may be wanted. */
-const MESSAGE = 200;
-/** Elements that are more than a message. */
-const CONTENT = new Set(['a', 'img', 'picture', 'video', 'iframe', 'input', 'select', 'textarea', 'form', 'dialog', 'option', 'svg', 'button', 'label', 'template', 'source', 'track']); // prettier-ignore
-
-/** Messages that are not shown at any width and in no state: only a script could have shown them. */
-export function unshownMessages(document: PageDocument): Change[] {
-  const hosts = hostStyles(document);
-  const found: Change[] = [];
-  const visit = (node: ElementNode, holder?: string): void => {
-    const style = node.style ? document.styles[node.style] : undefined;
-    const display = [style?.rest, ...(style?.variants ?? []).map(({ set }) => set)].flatMap(
-      (set) => set?.['display'] ?? [],
-    );
-    const never = style?.rest['display'] === 'none' && display.every((one) => one === 'none');
-    const inside = [...elements(node)];
-    if (never && holder && !node.attributes?.['popover'] && textOf(node).length <= MESSAGE) {
-      const plain = inside.every(({ element, style: own }) => !CONTENT.has(element) && !(own && hosts.has(own)));
-      if (plain) found.push({ group: `unshown ${node.id}`, at: node.id, holder });
-      return;
-    }
-    for (const child of node.children ?? []) if (isElement(child)) visit(child, node.id);
   };
   visit(document.body);
   return found;

@@ -167,31 +167,3 @@ describe('judge', () => {
     expect(one.boxes['a']).toEqual([[0, 0, 390, 1]]);
   });
 });
-
-describe('messages that nothing but a script could show', () => {
-  const hidden = { rest: { display: 'none' } };
-  const still: Measure = async (tried, widths = WIDTHS) => standing(tried, () => [0, 0, 10, 20], widths);
-
-  it('are left out and said', async () => {
-    const document = page(
-      { hidden },
-      box('m', 'hidden', words('Thank you, it is sent.')),
-      box('b', undefined, words('Shown')),
-    );
-    const { document: made, unshown } = await trim(document, still);
-    expect(unshown).toEqual(['Thank you, it is sent.']);
-    expect([...elements(made.body)].some(({ id }) => id === 'm')).toBe(false);
-  });
-
-  it('stay if a state shows them, or if they hold more than words', async () => {
-    const open = { rest: { display: 'none' }, variants: [{ state: ':target', set: { display: 'block' } }] };
-    const document = page(
-      { open, hidden },
-      box('s', 'open', words('Here')),
-      box('l', 'hidden', element('link', 'k', { id: 'k', element: 'a' }, words('Go'))),
-    );
-    const { document: made, unshown } = await trim(document, still);
-    expect(unshown).toEqual([]);
-    expect([...elements(made.body)].map(({ id }) => id)).toEqual(expect.arrayContaining(['s', 'k']));
-  });
-});

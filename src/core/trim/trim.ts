@@ -1,7 +1,7 @@
 import type { Box, PageDocument } from '../page/types.js';
-import { elements, textOf } from '../page/walk.js';
+import { elements } from '../page/walk.js';
 import { mergeBreakpoints, nearBreakpoints } from './breakpoints.js';
-import { applyChanges, emptyBoxes, nextJoins, unshownMessages, type Change, type Tried } from './changes.js';
+import { applyChanges, emptyBoxes, nextJoins, type Change, type Tried } from './changes.js';
 import { iconChanges, type FindGlyph } from './icons.js';
 import { INERT_RULES, withoutInert } from './inert.js';
 import { judge, standsStill, type Verdict } from './judge.js';
@@ -15,8 +15,6 @@ export interface Trimmed {
   /** How many boxes were taken out, and how many were tried and turned out to be needed. */
   readonly removed: number;
   readonly needed: number;
-  /** The words of messages that were left out, as nothing but a script could show them. */
-  readonly unshown: readonly string[];
   /** Letters of icon fonts that became drawings, and those that stay letters because a drawing stood elsewhere. */
   readonly icons: { readonly drawn: number; readonly left: number };
 }
@@ -33,7 +31,6 @@ export async function trim(document: PageDocument, measure: Measure, find?: Find
   const lean = await fewestBreakpoints(await leanest(document, before, measure), before, measure);
   const trial = new Trial(lean, before, measure);
   const icons = find ? await drawIcons(trial, find) : { drawn: 0, left: 0 };
-  const unshown = await leaveOutMessages(trial);
   await trial.run(emptyBoxes(trial.document));
   let tried: Tried = new Map();
   while (trial.count < MOST_TRIALS) {
@@ -50,7 +47,6 @@ export async function trim(document: PageDocument, measure: Measure, find?: Find
     removed: count(document) - count(trial.document),
     needed: trial.needed.size,
     icons,
-    unshown,
   };
 }
 
@@ -60,15 +56,6 @@ async function drawIcons(trial: Trial, find: FindGlyph): Promise<Trimmed['icons'
   for (const way of ['line', 'letter', 'inside'] as const) await trial.run(iconChanges(trial.document, find, way));
   const left = iconChanges(trial.document, find, 'inside').length;
   return { drawn: all - left, left };
-}
-
-/** Leaves out messages that only a script could have shown, and returns their words. */
-async function leaveOutMessages(trial: Trial): Promise<string[]> {
-  const messages = unshownMessages(trial.document);
-  const words = new Map([...elements(trial.document.body)].map((node) => [node.id, textOf(node)]));
-  await trial.run(messages);
-  const left = new Set([...elements(trial.document.body)].map(({ id }) => id));
-  return messages.flatMap(({ at }) => (left.has(at) || !words.get(at) ? [] : [words.get(at) as string]));
 }
 
 /** Leaves out declarations that have nothing to act upon; a rule after which anything moved is not followed. */
