@@ -1,4 +1,4 @@
-import type { Page } from 'playwright-core';
+import type { Page, Request } from 'playwright-core';
 import { Problem } from '../core/page/problem.js';
 import type { Chosen, Move } from './inpage/choose.js';
 import { inside, putIntoPage } from './inpage-script.js';
@@ -8,7 +8,7 @@ import type { OpenBrowser, SignIn } from './launch.js';
 const DOCUMENT_LIMIT = 30000;
 const LOAD_LIMIT = 15000;
 export const SETTLE_LIMIT = 5000;
-/** Longest time in which a page must come to rest once it is loaded; ms. */
+/** Longest time in which a page must be loaded and at rest; ms. */
 const REST_LIMIT = 60000;
 /** Most bytes that a page may load, and most elements it may have. */
 const BYTES_LIMIT = 400 * 1024 * 1024;
@@ -51,13 +51,17 @@ export async function visit(browser: OpenBrowser, how: Visit, width: number): Pr
   });
   const counted = await countBytes(page);
   try {
-    const notes = await load(page, how);
-    await rest(page);
+    const notes = await withoutEnd(page, async () => {
+      const said = await load(page, how);
+      await rest(page);
+      return said;
+    });
     if (how.choice) checkChoice(await inside(page, 'chooseParts', how.choice.selectors, how.choice.moves));
     await checkSize(page, how);
     return { page, notes };
   } catch (error) {
-    await page.close().catch(() => undefined);
+    /* Not awaited: a page that keeps going on to other addresses does not close before its browser does. */
+    void page.close().catch(() => undefined);
     if (error instanceof Problem) throw error;
     if (counted.over)
       throw new Problem(
@@ -116,30 +120,34 @@ async function statusOf(page: Page, address: string): Promise<number> {
   }
 }
 
-/** Brings the page to rest. A page that goes on to another address meanwhile is followed, but not for ever. */
-async function rest(page: Page): Promise<void> {
+const RESTLESS = 'The page does not come to rest: its scripts keep it busy, or it goes on to other addresses without end';
+
+/**
+ * Opens a page and brings it to rest. One that goes on to other addresses meanwhile is followed, but not for ever; a
+ * driver that waits for such a page would wait for ever itself.
+ */
+async function withoutEnd<Result>(page: Page, work: () => Promise<Result>): Promise<Result> {
   let moves = 0;
-  let giveUp: (error: Error) => void = () => undefined;
-  const endless = new Promise<never>((_, fail) => (giveUp = fail));
-  const timer = setTimeout(() => giveUp(new Error(RESTLESS)), REST_LIMIT);
-  const follow = (): void => {
+  let giveUp: () => void = () => undefined;
+  const endless = new Promise<never>((_, fail) => (giveUp = () => fail(new Error(RESTLESS))));
+  const timer = setTimeout(giveUp, REST_LIMIT);
+  const follow = (request: Request): void => {
+    if (!request.isNavigationRequest() || request.redirectedFrom() || request.frame() !== page.mainFrame()) return;
     moves += 1;
-    if (moves > MOST_MOVES) giveUp(new Error(RESTLESS));
+    if (moves > MOST_MOVES) giveUp();
   };
-  page.on('framenavigated', (frame) => frame === page.mainFrame() && follow());
+  page.on('request', follow);
   try {
-    await Promise.race([settled(page), endless]);
+    return await Promise.race([work(), endless]);
   } finally {
     clearTimeout(timer);
-    page.removeAllListeners('framenavigated');
+    page.off('request', follow);
   }
 }
 
-const RESTLESS =
-  'The page does not come to rest: its scripts keep it busy, or it goes on to other addresses without end';
-
-async function settled(page: Page): Promise<void> {
-  for (;;) {
+/** Brings the page to rest, again if it went on to another address meanwhile. */
+async function rest(page: Page): Promise<void> {
+  while (!page.isClosed()) {
     try {
       await putIntoPage(page);
       await inside(page, 'settle', SETTLE_LIMIT, true);
