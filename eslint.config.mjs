@@ -8,6 +8,7 @@ const MAY_IMPORT = {
   'core/html': ['core/page'],
   'core/design': ['core/page'],
   'core/passes': ['core/page'],
+  'core/source': [],
   'core/trim': ['core/page'],
   'core/content': ['core/page'],
   'core/render': ['core/page', 'core/content'],

@@ -1,5 +1,6 @@
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
 import { Problem } from '../core/page/problem.js';
+import type { Scheme, SignIn } from '../core/source/reading.js';
 import { findBrowser } from './find.js';
 import { fontConfiguration } from './fonts.js';
 
@@ -11,6 +12,9 @@ const FLAGS = [
 /** Viewport height for every capture and proof, CSS px: sizes in `vh` are alike in both. */
 export const VIEW_HEIGHT = 900;
 
+/** Viewport width of a page that is opened ahead: any will do, it is set when the page is asked for; CSS px. */
+const PREPARED_WIDTH = 800;
+
 /** A browser of ours. Everything that talks to Chromium goes through one of these. */
 export interface OpenBrowser {
   readonly version: string;
@@ -21,17 +25,11 @@ export interface OpenBrowser {
   readonly close: () => Promise<void>;
 }
 
-/** What a request to a source carries, so that it shows what a person sees who is signed in. */
-export interface SignIn {
-  readonly headers: Readonly<Record<string, string>>;
-  readonly cookies: readonly { readonly name: string; readonly value: string }[];
-}
-
 export interface PageOptions {
   /** Let the page load from other machines. */
   readonly online?: boolean;
   /** Colour scheme that the page is asked for; light if nothing is said. */
-  readonly scheme?: 'light' | 'dark';
+  readonly scheme?: Scheme;
   /** What requests to `origin` carry. */
   readonly signIn?: SignIn;
   readonly origin?: string;
@@ -74,7 +72,7 @@ export async function openBrowser(named?: string): Promise<OpenBrowser> {
       return page;
     },
     prepare: () => {
-      prepared ??= openPage(browser, VIEW_HEIGHT, {});
+      prepared ??= openPage(browser, PREPARED_WIDTH, {});
       prepared.catch(() => undefined);
     },
     close: async () => browser.close().catch(() => undefined),

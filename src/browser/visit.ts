@@ -1,8 +1,9 @@
 import type { Page, Request } from 'playwright-core';
 import { Problem } from '../core/page/problem.js';
-import type { Chosen, Move } from './inpage/choose.js';
+import type { Choice, Scheme, SignIn } from '../core/source/reading.js';
+import type { Chosen } from './inpage/choose.js';
 import { inside, putIntoPage } from './inpage-script.js';
-import type { OpenBrowser, SignIn } from './launch.js';
+import type { OpenBrowser } from './launch.js';
 
 /** Longest wait for the document of a page, for all it loads, and for its fonts and pictures after that; ms. */
 const DOCUMENT_LIMIT = 30000;
@@ -15,14 +16,6 @@ const BYTES_LIMIT = 400 * 1024 * 1024;
 const ELEMENTS_LIMIT = 50000;
 /** How often a page may go on to another address by itself. */
 const MOST_MOVES = 5;
-
-export type Scheme = 'light' | 'dark';
-
-/** Parts of a page, by CSS selectors, and where to move from what they match. */
-export interface Choice {
-  readonly selectors: readonly string[];
-  readonly moves: readonly Move[];
-}
 
 /** How a source is to be opened. */
 export interface Visit {
@@ -120,7 +113,8 @@ async function statusOf(page: Page, address: string): Promise<number> {
   }
 }
 
-const RESTLESS = 'The page does not come to rest: its scripts keep it busy, or it goes on to other addresses without end';
+const RESTLESS =
+  'The page does not come to rest: its scripts keep it busy, or it goes on to other addresses without end';
 
 /**
  * Opens a page and brings it to rest. One that goes on to other addresses meanwhile is followed, but not for ever; a

@@ -1,7 +1,7 @@
 import { Command } from 'commander';
 import { Problem } from '../core/page/problem.js';
+import { MOVES, SCHEMES, type Reading } from '../core/source/reading.js';
 import { convert, type Converted } from '../flow/convert.js';
-import type { Reading } from '../flow/serve-source.js';
 import { readSignIn } from '../flow/sign-in.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf, readWidths } from './options.js';
 import { showProof } from './proof.js';
@@ -62,9 +62,6 @@ export function convertCommand(): Command {
       else show(made, terminal);
     });
 }
-
-const MOVES = ['parent', 'child', 'next', 'previous'] as const;
-const SCHEMES = ['light', 'dark', 'both'] as const;
 
 function gather(value: string, before: readonly string[]): string[] {
   return [...before, value];

@@ -2,12 +2,13 @@ import type { Page } from 'playwright-core';
 import { existsSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { inside } from '../browser/inpage-script.js';
-import { openBrowser, type OpenBrowser, type SignIn } from '../browser/launch.js';
+import { openBrowser, type OpenBrowser } from '../browser/launch.js';
 import { openOurs, pictureOf, turnTo } from '../browser/our-page.js';
 import { serveFolder, type Served } from '../browser/serve.js';
 import type { MeasuredPage } from '../core/proof/measured.js';
 import { overLimits, proveWidth, sectionBands, type Proof, type WidthProof } from '../core/proof/proof.js';
 import { Problem } from '../core/page/problem.js';
+import { shownScheme, type Scheme, type SignIn } from '../core/source/reading.js';
 import { checkDocument } from '../core/page/check.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { slug } from '../core/page/words.js';
@@ -44,7 +45,7 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
   try {
     const references = await referencesAt(project, settings, widths, browser, options);
     options.progress(`Comparing at ${widths.join(', ')} px`);
-    const scheme = settings.page.schemes === 'dark' ? 'dark' : 'light';
+    const scheme = shownScheme(settings.page.schemes);
     const proved = await proveAll(browser, site, references, scheme);
     const proofs = proved.map(({ proof }) => proof);
     const proof: Proof = { page: settings.page.name, limits, widths: proofs, over: overLimits(proofs, limits) };
@@ -72,7 +73,7 @@ async function proveAll(
   browser: OpenBrowser,
   site: Served,
   references: readonly Reference[],
-  scheme: 'light' | 'dark',
+  scheme: Scheme,
 ): Promise<Proved[]> {
   const rising = [...references].sort((a, b) => a.width - b.width);
   const page = await browser.newPage(rising[0]?.width ?? 1440, { scheme });

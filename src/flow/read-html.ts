@@ -15,7 +15,7 @@ import { writeOutVariables } from '../core/html/variables.js';
 import type { Control } from '../core/passes/pass.js';
 import type { PageDocument } from '../core/page/types.js';
 import { fetchSheets } from '../project/sheets.js';
-import type { Schemes } from './serve-source.js';
+import type { Schemes } from '../core/source/reading.js';
 
 /** What reading a page yields besides the document: things that were not understood, in words. */
 export interface ReadHtml extends Built {

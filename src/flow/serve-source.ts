@@ -1,19 +1,9 @@
 import { join } from 'node:path';
 import { serveFolder } from '../browser/serve.js';
-import type { SignIn } from '../browser/launch.js';
-import type { Choice, Visit } from '../browser/visit.js';
+import type { Visit } from '../browser/visit.js';
+import { shownScheme, type Reading } from '../core/source/reading.js';
 import { pageIn, unpack } from '../project/archive.js';
 import type { WebSource } from './source.js';
-
-/** Colour schemes that a page is read in: one of them, or both with the visitor's choice kept. */
-export type Schemes = 'light' | 'dark' | 'both';
-
-/** How a web page is to be read, besides where it is. */
-export interface Reading {
-  readonly schemes: Schemes;
-  readonly choice?: Choice;
-  readonly signIn?: SignIn;
-}
 
 /** A source that can be opened in a browser. */
 export interface ServedSource {
@@ -23,7 +13,7 @@ export interface ServedSource {
 
 /** Puts a web page where a browser can open it: files are served from this machine, archives are unpacked first. */
 export async function serveSource(source: WebSource, { schemes, choice, signIn }: Reading): Promise<ServedSource> {
-  const how = { shown: source.shown, scheme: schemes === 'dark' ? 'dark' : 'light', signIn, choice } as const;
+  const how = { shown: source.shown, scheme: shownScheme(schemes), signIn, choice };
   if (source.kind === 'address')
     return { visit: { ...how, address: source.address, online: true }, close: () => Promise.resolve() };
   if (source.kind === 'html') {

@@ -1,8 +1,8 @@
 import { existsSync, readFileSync } from 'node:fs';
 import Joi from 'joi';
 import { parse } from 'yaml';
-import type { SignIn } from '../browser/launch.js';
 import { Problem } from '../core/page/problem.js';
+import type { SignIn } from '../core/source/reading.js';
 
 /** Names of headers and cookies (RFC 9110, 5.1; RFC 6265, 4.1.1: tokens), values on one line. */
 const name = /^[\w!#$%&'*+.^`|~-]+$/;

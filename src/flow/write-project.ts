@@ -4,13 +4,13 @@ import { parse, stringify } from 'yaml';
 import { originalContent, type Content } from '../core/content/content.js';
 import { checkDocument } from '../core/page/check.js';
 import type { PageDocument } from '../core/page/types.js';
+import type { Reading } from '../core/source/reading.js';
 import type { Trimmed } from '../core/trim/trim.js';
 import { renderSite, SHEET } from '../core/render/site.js';
 import type { AssetStore } from '../project/assets.js';
 import { isProject, replaceProject, type ProjectFile } from '../project/folder.js';
 import { LIMITS, readSettings, SETTINGS_FILE, writeSettings, type ProjectSettings } from '../project/settings.js';
 import { referenceFiles, type Reference } from './reference.js';
-import type { Reading } from './serve-source.js';
 import type { Source } from './source.js';
 
 /** A source turned into a page, with everything that goes into its project. */

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { extname } from 'node:path';
+import type { SignIn } from '../core/source/reading.js';
 import { slug } from '../core/page/words.js';
 
 /** Inline data up to this size (bytes) stays inline. */
@@ -64,7 +65,7 @@ export async function fetchAssets(
   addresses: readonly string[],
   base: string,
   store: AssetStore,
-  signIn?: Credentials,
+  signIn?: SignIn,
 ): Promise<FetchedAssets> {
   const fetched = await Promise.all(
     addresses.map(async (address) => ({ address, got: await fetchOne(address, base, signIn) })),
@@ -82,13 +83,7 @@ export async function fetchAssets(
   return { places, missing };
 }
 
-/** What requests to the origin of the page carry. */
-export interface Credentials {
-  readonly headers: Readonly<Record<string, string>>;
-  readonly cookies: readonly { readonly name: string; readonly value: string }[];
-}
-
-function headersOf({ headers, cookies }: Credentials): Record<string, string> {
+function headersOf({ headers, cookies }: SignIn): Record<string, string> {
   const cookie = cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
   return { ...headers, ...(cookie ? { cookie } : {}) };
 }
@@ -99,7 +94,7 @@ interface Got {
   readonly type: string;
 }
 
-async function fetchOne(address: string, base: string, signIn?: Credentials): Promise<Got | 'inline' | undefined> {
+async function fetchOne(address: string, base: string, signIn?: SignIn): Promise<Got | 'inline' | undefined> {
   try {
     if (address.startsWith('data:') && address.length <= INLINE_LIMIT) return 'inline';
     const url = new URL(address, base);

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { parse, stringify } from 'yaml';
+import { MOVES, SCHEMES, type Move, type Schemes } from '../core/source/reading.js';
 import { Problem } from '../core/page/problem.js';
 
 /** `tavrik.yaml`: sources, widths and limits of a project. A person's file: written once, then only read. */
@@ -13,10 +14,10 @@ export interface ProjectSettings {
     readonly sources: readonly string[];
     readonly root?: string;
     /** Colour schemes that are read; both if nothing is said. */
-    readonly schemes?: 'light' | 'dark' | 'both';
+    readonly schemes?: Schemes;
     /** CSS selectors of the parts that are converted, and where to move from what they match. */
     readonly select?: readonly string[];
-    readonly move?: readonly ('parent' | 'child' | 'next' | 'previous')[];
+    readonly move?: readonly Move[];
     /** Viewport widths at which the page is compared, CSS px. */
     readonly widths: readonly number[];
   };
@@ -43,9 +44,9 @@ const schema = Joi.object({
     kind: Joi.string().valid('html', 'svg').required(),
     sources: Joi.array().items(Joi.string()).min(1).required(),
     root: Joi.string(),
-    schemes: Joi.string().valid('light', 'dark', 'both'),
+    schemes: Joi.string().valid(...SCHEMES),
     select: Joi.array().items(Joi.string()).min(1),
-    move: Joi.array().items(Joi.string().valid('parent', 'child', 'next', 'previous')),
+    move: Joi.array().items(Joi.string().valid(...MOVES)),
     widths: Joi.array().items(Joi.number().integer().min(NARROWEST).max(WIDEST)).min(1).required(),
   }).required(),
   limits: Joi.object({

@@ -1,5 +1,4 @@
-/** Where a choice is moved to from what its selector matches. */
-export type Move = 'parent' | 'child' | 'next' | 'previous';
+import type { Move } from '../../core/source/reading.js';
 
 /** What became of a choice: how many elements are kept, or which selector (and move) has led nowhere. */
 export type Chosen =

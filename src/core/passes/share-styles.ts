@@ -1,3 +1,4 @@
+import { hostStyles } from '../page/hosts.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
 import { elements, isElement, mapTree } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
@@ -58,11 +59,7 @@ function styleKeys(document: PageDocument): Map<string, string> {
 
 /** Styles on whose states others beside depend, where a neighbour looks the same: which of several tabs is chosen. */
 function hostsAmongEquals(document: PageDocument): ReadonlySet<string> {
-  const hosts = new Set(
-    Object.values(document.styles).flatMap(({ variants }) =>
-      (variants ?? []).flatMap(({ within }) => (within?.beside ? [within.style] : [])),
-    ),
-  );
+  const hosts = hostStyles(document, true);
   const found = new Set<string>();
   if (hosts.size === 0) return found;
   for (const { children } of elements(document.body)) {
@@ -92,15 +89,8 @@ function usesByKey(document: PageDocument, keys: ReadonlyMap<string, string>): M
     for (const child of node.children ?? []) if (isElement(child)) visit(child, here);
   };
   visit(document.body, '');
-  for (const style of Object.keys(document.styles))
-    if (!uses.has(keys.get(style) as string)) for (const one of hostsIn(document, style)) add(one, 'host', '');
+  for (const style of hostStyles(document)) if (!uses.has(keys.get(style) as string)) add(style, 'host', '');
   return uses;
-}
-
-function hostsIn(document: PageDocument, style: string): string[] {
-  return Object.values(document.styles).some(({ variants }) => variants?.some(({ within }) => within?.style === style))
-    ? [style]
-    : [];
 }
 
 const WORDS: Readonly<Record<string, string>> = { 'table-part': 'cell', break: 'line-break' };

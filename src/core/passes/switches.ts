@@ -1,4 +1,5 @@
 import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../page/types.js';
+import { spread, type Full } from '../page/spread.js';
 import { elements, isElement } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
 import type { Pass } from './pass.js';
@@ -80,14 +81,8 @@ class Switchboard {
     if (pressed && id && !this.changed.has(control)) this.makeLabel(pressed, id);
   }
 
-  private rangesOf({ style }: ElementNode): ReadonlyMap<string, string>[] {
-    const { rest, variants = [] } = (style ? this.styles[style] : undefined) ?? { rest: {} };
-    const ranges: ReadonlyMap<string, string>[] = [new Map(Object.entries(rest))];
-    for (const { name } of this.document.breakpoints) {
-      const own = variants.find((one) => one.at === name && !one.part && !one.state && !one.within && !one.when);
-      ranges.push(new Map([...(ranges[ranges.length - 1] as Map<string, string>), ...Object.entries(own?.set ?? {})]));
-    }
-    return ranges;
+  private rangesOf({ style }: ElementNode): readonly Full[] {
+    return spread(style ? this.styles[style] : undefined, this.document.breakpoints).rest;
   }
 
   /** The element in front of which the check box goes: it comes before both, in a box that holds both. */

@@ -1,3 +1,4 @@
+import { hostStyles } from '../page/hosts.js';
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { isElement, isWords } from '../page/walk.js';
 import type { Pass } from './pass.js';
@@ -19,14 +20,6 @@ export const wrappers: Pass = {
     return { ...document, body: unwrapBelow(document.body, document, named) };
   },
 };
-
-function hostStyles(document: PageDocument): ReadonlySet<string> {
-  return new Set(
-    Object.values(document.styles).flatMap(({ variants }) =>
-      (variants ?? []).flatMap(({ within }) => (within ? [within.style] : [])),
-    ),
-  );
-}
 
 function unwrapBelow(node: ElementNode, document: PageDocument, hosts: ReadonlySet<string>): ElementNode {
   if (!node.children) return node;

@@ -40,7 +40,7 @@ function holds(node: PageNode, id: string): boolean {
   return isElement(node) && [...elements(node)].some((one) => one.id === id);
 }
 
-/** Styles in use, and those on whose states they depend. */
+/** The styles that a part uses. What depends on something outside of it could never hold. */
 function usedStyles(
   styles: Readonly<Record<string, SharedStyle>>,
   names: ReadonlySet<string>,

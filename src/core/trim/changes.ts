@@ -1,6 +1,9 @@
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { isElement } from '../page/walk.js';
-import { applyJoins, findPairs, hostStyles, join, type Joined, type Pair } from './pairs.js';
+import { hostStyles } from '../page/hosts.js';
+import { applyJoins } from './apply.js';
+import { join, type Joined } from './join.js';
+import { findPairs, type Pair } from './pairs.js';
 import { JOINS } from './joins/index.js';
 import type { Gaps } from './joins/nest.js';
 import { isShown, type Standing } from './measured.js';

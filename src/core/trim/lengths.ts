@@ -26,42 +26,41 @@ class Reader {
   constructor(private readonly text: string) {}
 
   atEnd(): boolean {
-    this.skip();
+    this.passBlanks();
     return this.at === this.text.length;
   }
 
   sum(): Sum | undefined {
-    let value = this.product();
-    for (;;) {
-      this.skip();
-      const sign = this.text[this.at];
-      if (!value || (sign !== '+' && sign !== '-')) return value;
-      this.at += 1;
-      const next = this.product();
-      value = next && add(value, sign === '+' ? next : scale(next, -1));
-    }
+    return this.row(() => this.product(), { '+': add, '-': minus });
   }
 
   private product(): Sum | undefined {
-    let value = this.term();
+    return this.row(() => this.term(), { '*': times, '/': over });
+  }
+
+  /** Parts with signs between them, from left to right. */
+  private row(
+    part: () => Sum | undefined,
+    signs: Readonly<Record<string, (a: Sum, b: Sum) => Sum | undefined>>,
+  ): Sum | undefined {
+    let value = part();
     for (;;) {
-      this.skip();
-      const sign = this.text[this.at];
-      if (!value || (sign !== '*' && sign !== '/')) return value;
+      this.passBlanks();
+      const by = signs[this.text[this.at] ?? ''];
+      if (!value || !by) return value;
       this.at += 1;
-      const next = this.term();
-      if (!next) return undefined;
-      value = sign === '*' ? times(value, next) : over(value, next);
+      const next = part();
+      value = next && by(value, next);
     }
   }
 
   private term(): Sum | undefined {
-    this.skip();
+    this.passBlanks();
     const open = /^(?:calc)?\(/.exec(this.text.slice(this.at));
     if (open) {
       this.at += open[0].length;
       const inside = this.sum();
-      this.skip();
+      this.passBlanks();
       if (this.text[this.at] !== ')') return undefined;
       this.at += 1;
       return inside;
@@ -89,7 +88,7 @@ class Reader {
     return undefined;
   }
 
-  private skip(): void {
+  private passBlanks(): void {
     while (this.text[this.at] === ' ') this.at += 1;
   }
 }

@@ -55,6 +55,7 @@ async function drawIcons(trial: Trial, find: FindGlyph): Promise<Trimmed['icons'
   const all = iconChanges(trial.document, find, 'inside').length;
   for (const way of ['line', 'letter', 'inside'] as const) await trial.run(iconChanges(trial.document, find, way));
   const left = iconChanges(trial.document, find, 'inside').length;
+  trial.needed.clear();
   return { drawn: all - left, left };
 }
 

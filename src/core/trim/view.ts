@@ -1,6 +1,6 @@
 import { INHERITED } from '../page/inherited.js';
 import { NOTHING, add, isNothing, readSum, type Sum } from './lengths.js';
-import type { Full } from './spread.js';
+import type { Full } from '../page/spread.js';
 
 export const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 export type Side = (typeof SIDES)[number];

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { SharedStyle } from '../page/types.js';
+import type { SharedStyle } from './types.js';
 import { gather, spread } from './spread.js';
 
 const breakpoints = [

@@ -1,4 +1,4 @@
-import type { Breakpoint, Declarations, SharedStyle, StyleVariant } from '../page/types.js';
+import type { Breakpoint, Declarations, SharedStyle, StyleVariant } from './types.js';
 
 /** Everything that is declared at rest in one range of widths. */
 export type Full = ReadonlyMap<string, string>;
