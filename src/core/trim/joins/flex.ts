@@ -1,4 +1,4 @@
-import { INSIDE } from './nest.js';
+import { INSIDE, roomFor } from './nest.js';
 import type { Full } from '../../page/spread.js';
 import type { View } from '../view.js';
 
@@ -68,5 +68,10 @@ export function standsInItem(outer: View, inner: View): View | undefined {
   const width = askedWidth(outer, inner);
   const left = /center|end|right|space-around|space-evenly/.test(place) ? 'auto' : inner.get('margin-left');
   const right = /center|space-around|space-evenly/.test(place) ? 'auto' : inner.get('margin-right');
-  return asBlock(inner).with({ width: width ?? 'fit-content', 'margin-left': left, 'margin-right': right });
+  return asBlock(inner).with({
+    width: width ?? 'fit-content',
+    ...(width === undefined ? roomFor(outer, inner) : {}),
+    'margin-left': left,
+    'margin-right': right,
+  });
 }

@@ -3,7 +3,7 @@ import { NOTHING, add, readSum, writeSum } from '../lengths.js';
 import type { Full } from '../../page/spread.js';
 import { SIDES, type View } from '../view.js';
 import { keepInner } from './inner.js';
-import { HORIZONTAL, type Join } from './nest.js';
+import { HORIZONTAL, roomFor, type Join } from './nest.js';
 
 /** A line that holds one thing: the thing becomes a block that stands where the line put it. */
 export function fromLine(measured: boolean): Join {
@@ -21,6 +21,7 @@ export function fromLine(measured: boolean): Join {
       display,
       width: natural === 'auto' && !inner.isReplaced() ? 'fit-content' : natural,
       'vertical-align': undefined,
+      ...roomFor(outer, inner),
       ...Object.fromEntries(
         HORIZONTAL.flatMap((side) => (inner.margin(side) === 'auto' ? [[`margin-${side}`, '0px']] : [])),
       ),

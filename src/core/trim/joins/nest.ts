@@ -60,3 +60,12 @@ export function displayOf(outside: string, inside: string): string | undefined {
   if (outside === 'inline-block') return `inline-${within}`;
   return outside === 'block' || outside === 'flow-root' ? within : undefined;
 }
+
+/**
+ * What is as wide as its content is no wider than the box that holds it, also when automatic margins hide that box's
+ * distances; but its longest word is never broken for that (CSS Sizing 3, section 5.1: fit-content).
+ */
+export function roomFor(outer: View, inner: View): Readonly<Record<string, string>> {
+  if (!outer.hasInset(...HORIZONTAL) || inner.get('max-width') || inner.get('min-width')) return {};
+  return { 'max-width': '100%', 'min-width': 'min-content' };
+}
