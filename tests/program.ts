@@ -9,6 +9,12 @@ export const CLI = join(ROOT, 'dist/cli/main.js');
 export const DEMO_PAGE = join(ROOT, 'demo/existing/index.html');
 export const DEMO_BOARDS = [1440, 834, 390].map((width) => join(ROOT, `demo/design/star-evenings-${width}.svg`));
 
+/** A module of the built program, by its path in `dist`. Its types are those of the source. */
+export function built<Module>(path: string): Module {
+  // eslint-disable-next-line @typescript-eslint/no-require-imports
+  return require(join(ROOT, 'dist', `${path}.js`)) as Module;
+}
+
 export interface Ran {
   readonly code: number | null;
   readonly out: string;

@@ -3,15 +3,12 @@ import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';
 import { NONE, given, type Region } from './place.js';
 import { columnsOf } from './rows.js';
-import { add, boxIn, paddingDown, rowsOf, type Setting } from './setting.js';
+import { add, boxIn, orderedRows, paddingDown, type Setting } from './setting.js';
 
 /** Lays out like things in rows of several. */
 export function layGrid(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
   const { view, looks } = setting;
-  const rows = rowsOf(children, view);
-  const flat = rows.flat();
-  if (flat.some((one, index) => one !== children[index]))
-    flat.forEach((one, index) => add(looks, one, { order: String(index + 1) }));
+  const rows = orderedRows(children, setting);
   const first = (rows[0] as Part[]).map((one) => boxIn(view, one));
   const gutter = Math.max(0, Math.min(...first.slice(1).map((one, index) => one[0] - right(first[index] as DrawnBox))));
   const end = Math.max(right(first.at(-1) as DrawnBox), region.x + region.width);

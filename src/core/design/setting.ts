@@ -41,11 +41,22 @@ export function rowsOf(children: readonly Part[], view: BoardView): Part[][] {
   return rows.map((row) => row.sort((a, b) => boxIn(view, a)[0] - boxIn(view, b)[0]));
 }
 
+/** The rows of this board; where reading them one after the other is not the order of the document, with `order`. */
+export function orderedRows(children: readonly Part[], { view, looks }: Setting): Part[][] {
+  const rows = rowsOf(children, view);
+  sayOrder(rows.flat(), children, looks);
+  return rows;
+}
+
+function sayOrder(here: readonly Part[], children: readonly Part[], looks: BoardLooks): void {
+  if (here.some((one, index) => one !== children[index]))
+    here.forEach((one, index) => add(looks, one, { order: String(index + 1) }));
+}
+
 /** Children in the order of this board; where that is not the order of the document, with `order`. */
 export function ordered(children: readonly Part[], axis: 0 | 1, { view, looks }: Setting): Part[] {
   const sorted = [...children].sort((a, b) => boxIn(view, a)[axis] - boxIn(view, b)[axis]);
-  if (sorted.some((one, index) => one !== children[index]))
-    sorted.forEach((one, index) => add(looks, one, { order: String(index + 1) }));
+  sayOrder(sorted, children, looks);
   return sorted;
 }
 

@@ -2,16 +2,13 @@ import type { Part } from './cuts.js';
 import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';
 import { isShort, NONE, given, type Region } from './place.js';
-import { add, boxIn, paddingDown, rowsOf, type Setting } from './setting.js';
+import { add, boxIn, orderedRows, paddingDown, type Setting } from './setting.js';
 
 /** Lays out rows of different numbers of things: they run on, and each row is filled so that the next begins anew. */
 export function layWrap(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
   const { view, looks } = setting;
-  const rows = rowsOf(children, view);
-  const flat = rows.flat();
-  if (flat.some((one, index) => one !== children[index]))
-    flat.forEach((one, index) => add(looks, one, { order: String(index + 1) }));
-  const boxes = flat.map((one) => boxIn(view, one));
+  const rows = orderedRows(children, setting);
+  const boxes = rows.flat().map((one) => boxIn(view, one));
   const top = Math.min(...boxes.map((one) => one[1]));
   add(looks, part, {
     display: 'flex',

@@ -1,0 +1,299 @@
+import type { Page } from 'playwright-core';
+import type { OpenBrowser } from '../src/browser/launch.js';
+import type { Served } from '../src/browser/serve.js';
+import { built } from './program.js';
+
+const { inside, putIntoPage } = built<typeof import('../src/browser/inpage-script.js')>('browser/inpage-script');
+const { openBrowser } = built<typeof import('../src/browser/launch.js')>('browser/launch');
+const { serveFiles } = built<typeof import('../src/browser/serve.js')>('browser/serve');
+
+/* What runs inside of pages, each function by itself, in a real browser. */
+let browser: OpenBrowser;
+let served: Served;
+beforeAll(async () => {
+  browser = await openBrowser();
+  served = await serveFiles([]);
+});
+afterAll(async () => {
+  await browser.close();
+  await served.close();
+});
+
+const opened: Page[] = [];
+afterEach(async () => {
+  for (const page of opened.splice(0)) await page.close();
+});
+
+async function open(body: string, head = '', width = 800): Promise<Page> {
+  const page = await browser.newPage(width);
+  opened.push(page);
+  served.hold('/page', 'text/html', `<!doctype html><html lang="en"><head>${head}</head><body>${body}</body></html>`);
+  await page.goto(`${served.origin}/page`);
+  await putIntoPage(page);
+  return page;
+}
+
+describe('snapshot', () => {
+  it('reads elements and texts in the order of the page, through shadow roots and slots', async () => {
+    const page = await open(
+      `<star-card><b>Saturn</b></star-card>
+       <script>customElements.define('star-card', class extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<p>Tonight: <slot></slot>!</p>' } })</script>`,
+    );
+    const { nodes } = await inside(page, 'snapshot');
+    expect(nodes.flatMap(({ text }) => text?.trim() || [])).toEqual(['Tonight:', 'Saturn', '!']);
+    const bold = nodes.find(({ tag }) => tag === 'b');
+    expect(nodes[bold?.parent ?? 0]?.tag).toBe('p');
+    expect(nodes.some(({ tag }) => tag === 'script' || tag === 'slot')).toBe(false);
+  });
+
+  it('makes pictures of canvases, and drawings that need no style sheet', async () => {
+    const page = await open(
+      '<canvas width="4" height="4"></canvas><svg viewBox="0 0 9 9" width="9"><style>.a { fill: red }</style><circle class="a" r="4"/></svg>',
+    );
+    const { nodes } = await inside(page, 'snapshot');
+    expect(nodes.find(({ tag }) => tag === 'canvas')?.picture).toMatch(/^data:image\/png/);
+    expect(nodes.find(({ tag }) => tag === 'svg')?.markup).toMatch(/circle[^>]*fill="?(red|rgb\(255, 0, 0\))/);
+  });
+
+  it('resolves addresses, also those of srcset', async () => {
+    const page = await open('<img src="a.png" srcset="b.png 2x, /c.png 3x" alt="A"><a href="deep/page.html">x</a>');
+    const { nodes } = await inside(page, 'snapshot');
+    const image = nodes.find(({ tag }) => tag === 'img')?.attributes;
+    expect(image?.['src']).toBe(`${served.origin}/a.png`);
+    expect(image?.['srcset']).toBe(`${served.origin}/b.png 2x, ${served.origin}/c.png 3x`);
+    expect(nodes.find(({ tag }) => tag === 'a')?.attributes?.['href']).toBe('deep/page.html');
+  });
+});
+
+describe('collectSheets', () => {
+  const rules = async (css: string, body = '<p class="a b" id="c">One</p>') => {
+    const page = await open(body, `<style>${css}</style>`);
+    await inside(page, 'snapshot');
+    return inside(page, 'collectSheets');
+  };
+
+  it('reads nested rules, layers, supports, media and containers with their conditions', async () => {
+    const sheets = await rules(`
+      @layer base, top;
+      @layer top { .a { color: red } }
+      @layer base { .a { color: blue } }
+      .a { & .b, &:hover { color: green } }
+      @media (width < 600px) { @supports (display: grid) { p { color: teal } } }
+      @supports (display: nonsense) { p { color: black } }
+      @container (width > 20em) { p { color: navy } }
+    `);
+    const by = (colour: string) => sheets.rules.find(({ set }) => set.some(([, value]) => value === colour));
+    expect(by('red')?.layer).toBeGreaterThan(by('blue')?.layer ?? 9);
+    expect(by('green')?.layer).toBeGreaterThan(by('red')?.layer ?? 9);
+    expect(by('green')?.selector).toContain(':is(.a)');
+    expect(by('teal')?.media).toEqual(['(width < 600px)']);
+    expect(by('black')).toBeUndefined();
+    expect(by('navy')?.when).toEqual(['@container (width > 20em)']);
+  });
+
+  it('leaves rules that name what is not in the page, and keeps those of which one selector may match', async () => {
+    const sheets = await rules('.nowhere { color: red } .nowhere, .a { color: blue } #c.b { color: green }');
+    expect(sheets.rules.map(({ selector }) => selector)).toEqual(['.nowhere, .a', '#c.b']);
+  });
+
+  it('writes longhands out, and addresses in full', async () => {
+    const { rules: found } = await rules('.a { margin: 1px 2px; background: url(x.png) red !important }');
+    const set = new Map(found[0]?.set.map(([name, value, important]) => [name, [value, important]]));
+    expect(set.get('margin-left')).toEqual(['2px', false]);
+    expect(set.get('background-image')).toEqual([`url("${served.origin}/x.png")`, true]);
+  });
+
+  it('knows which side of a shadow root a rule speaks of', async () => {
+    const page = await open(
+      `<tide-box><i>x</i></tide-box><script>customElements.define('tide-box', class extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<style>:host { color: red } p { color: green } ::slotted(i) { color: blue }</style><p><slot></slot></p>' } })</script>`,
+    );
+    await inside(page, 'snapshot');
+    const { rules: found } = await inside(page, 'collectSheets');
+    expect(found.map(({ selector, scope }) => [selector, scope?.side])).toEqual([
+      ['*', 'host'],
+      ['p', 'inside'],
+      ['i', 'slotted'],
+    ]);
+    const asked = found.map(({ selector, scope }) => ({ selector, ...(scope ? { scope } : {}) }));
+    const { nodes } = await inside(page, 'snapshot');
+    const tags = (await inside(page, 'matchSelectors', asked)).map((list) => list.map((index) => nodes[index]?.tag));
+    expect(tags).toEqual([['tide-box'], ['p'], ['i']]);
+  });
+});
+
+describe('matchSelectors and evaluateMedia', () => {
+  it('say what matches by number, and nothing for what is no selector', async () => {
+    const page = await open('<p>One</p><p class="x">Two</p>');
+    await inside(page, 'snapshot');
+    const [all, second, none] = await inside(page, 'matchSelectors', ['p', 'p:nth-child(2)', 'p['].map((selector) => ({ selector }))); // prettier-ignore
+    expect(all).toHaveLength(2);
+    expect(second).toEqual([all?.[1]]);
+    expect(none).toEqual([]);
+  });
+
+  it('ask media queries at other widths than that of the page', async () => {
+    const page = await open('<p>One</p>', '', 800);
+    const queries = ['(max-width: 700px)', '(width >= 900px)', 'print'];
+    expect(await inside(page, 'evaluateMedia', queries, [600, 800, 1000])).toEqual([
+      [true, false, false],
+      [false, false, true],
+      [false, false, false],
+    ]);
+  });
+});
+
+describe('expandDeclarations and probeDefaults', () => {
+  it('write shorthands out, and nothing for what is invalid', async () => {
+    const page = await open('');
+    const [border, none] = await inside(page, 'expandDeclarations', [['border', '2px solid red'], ['color', 'nonsense(']]); // prettier-ignore
+    expect(border).toMatchObject({ 'border-top-width': '2px', 'border-left-color': 'red' });
+    expect(none).toEqual({});
+  });
+
+  it('find what a bare element has anyway, and what browsers set on it', async () => {
+    const page = await open('');
+    const items = [
+      { element: 'div', set: [['display', 'block'], ['width', '50%']] as const }, // prettier-ignore
+      { element: 'h2', set: [['margin-top', '0.83em']] as const },
+    ];
+    const probed = await inside(page, 'probeDefaults', items, ['font-size', 'font-weight', 'color']);
+    expect(probed.idle).toEqual([['display'], ['margin-top']]);
+    expect(probed.own['h2']).toEqual(expect.arrayContaining(['font-size', 'font-weight']));
+    expect(probed.own['div']).toEqual([]);
+  });
+});
+
+describe('findControls', () => {
+  const found = async (body: string) => {
+    const page = await open(body);
+    const { nodes } = await inside(page, 'snapshot');
+    const controls = await inside(page, 'findControls');
+    return controls.map(({ control, target, kind }) => [nodes[control]?.tag, nodes[target]?.attributes?.['id'], kind]);
+  };
+
+  it.each<[string, string, unknown[]]>([
+    ['aria-controls', '<button aria-controls="m">x</button><nav id="m"></nav>', ['button', 'm', 'open']],
+    ['a tab', '<button role="tab" aria-controls="m">x</button><div id="m"></div>', ['button', 'm', 'tab']],
+    ['data that names a place', '<button data-target="#m">x</button><div id="m"></div>', ['button', 'm', 'open']],
+    ['a handler that names one', `<a onclick="show('m')">x</a><div id="m"></div>`, ['a', 'm', 'open']],
+    ['a link that is a button', '<a href="#m" role="button">x</a><div id="m"></div>', ['a', 'm', 'open']],
+    [
+      'what is hidden after it',
+      '<button aria-expanded="false">x</button><ul id="m" hidden></ul>',
+      ['button', 'm', 'open'],
+    ],
+    [
+      'what closes the dialog it is in',
+      '<div role="dialog" id="m"><button data-dismiss="x">x</button></div>',
+      ['button', 'm', 'close'],
+    ],
+  ])('knows a control by %s', async (_, body, expected) => {
+    expect(await found(body)).toEqual([expected]);
+  });
+
+  it('does not take every link for one', async () => {
+    expect(
+      await found('<a href="#m">x</a><a href="/away" data-id="m">y</a><button>z</button><div id="m"></div>'),
+    ).toEqual([]);
+  });
+});
+
+describe('chooseParts', () => {
+  it('leaves the rest out without taking it away, so that counting rules still match', async () => {
+    const page = await open(
+      '<p>One</p><div>loose <p>Two</p><p id="t">Three</p></div>',
+      '<style>div p:nth-child(2) { color: red }</style>',
+    );
+    expect(await inside(page, 'chooseParts', ['#t'], [])).toEqual({ kept: 1 });
+    const { nodes } = await inside(page, 'snapshot');
+    expect(nodes.flatMap(({ text }) => text?.trim() || [])).toEqual(['Three']);
+    expect(await page.evaluate(`getComputedStyle(document.querySelector('#t')).color`)).toBe('rgb(255, 0, 0)');
+    expect(await inside(page, 'countElements')).toBe(2);
+  });
+
+  it('moves, and says where it cannot', async () => {
+    const page = await open('<main><h2>One</h2><p>Two</p></main>');
+    expect(await inside(page, 'chooseParts', ['h2'], ['next', 'previous', 'parent', 'child'])).toEqual({ kept: 1 });
+    expect(await inside(page, 'chooseParts', ['h2'], ['child'])).toMatchObject({ reason: 'no move', move: 'child' });
+    expect(await inside(page, 'chooseParts', ['.none'], [])).toMatchObject({ wrong: '.none', reason: 'nothing' });
+    expect(await inside(page, 'chooseParts', ['['], [])).toMatchObject({ reason: 'invalid' });
+  });
+});
+
+describe('tryPage', () => {
+  it('says where everything stands at each width, and carries pictures over', async () => {
+    const gif = Buffer.from('R0lGODlhAQABAIAAAP///wAAACH5BAEAAAAALAAAAAABAAEAAAICRAEAOw==', 'base64');
+    served.hold('/dot.gif', 'image/gif', gif);
+    const body = (more: string) =>
+      `<body data-trial="b"><div data-trial="d" class="d">${more}<img data-trial="i" src="/dot.gif" width="40"></div></body>`;
+    served.hold('/trial', 'text/html', `<!doctype html>${body('')}`);
+    const page = await open('');
+    await inside(page, 'openTrial', '/trial', 600, 3000);
+    const css = 'body { margin: 0 } .d { width: 50%; padding-top: 10px; color: red } img { display: block }';
+    const first = await inside(page, 'tryPage', body('<p data-trial="p">Words</p>'), css, [400, 800]);
+    expect(first.boxes['d']?.map(([x, , width]) => [x, width])).toEqual([
+      [0, 200],
+      [0, 400],
+    ]);
+    expect(first.boxes['i']?.[0]?.slice(2)).toEqual([40, 40]);
+    const again = await inside(page, 'tryPage', body('<p data-trial="p">Words</p>'), css.replace('red', 'blue'), [400]);
+    expect(again.boxes['i']?.[0]?.slice(2)).toEqual([40, 40]);
+    expect(again.texts[0]?.boxes[0]).toEqual(first.texts[0]?.boxes[0]);
+    expect(again.texts[0]?.looks[0]).not.toBe(first.texts[0]?.looks[0]);
+  });
+});
+
+describe('measureNow', () => {
+  it('finds every word that can be seen, and no other', async () => {
+    const page = await open(
+      '<section data-section="top"><p>Seen twice</p></section><p style="display:none">gone</p><p style="visibility:hidden">gone</p><p style="opacity:0">gone</p><select><option>gone</option></select>',
+    );
+    const { words, sections, pictures } = await inside(page, 'measureNow');
+    expect(words.map(({ text }) => text)).toEqual(['Seen', 'twice']);
+    expect(words[1]?.x).toBeGreaterThan(words[0]?.x ?? 99);
+    expect(sections.map(({ name }) => name)).toEqual(['top']);
+    expect(pictures).toEqual([]);
+  });
+
+  it('measures sideways scrolling', async () => {
+    const page = await open('<div style="width:1000px;height:9px"></div>', '<style>body { margin: 0 }</style>', 800);
+    expect((await inside(page, 'measureNow')).overflow).toBe(200);
+  });
+});
+
+describe('comparePictures', () => {
+  it('counts pixels that differ, and draws where', async () => {
+    const page = await open(
+      '<div style="height:100px;background:white"></div>',
+      '<style>body { margin: 0 }</style>',
+      200,
+    );
+    const shot = async (): Promise<Buffer> => page.screenshot({ clip: { x: 0, y: 0, width: 200, height: 100 } });
+    served.hold('/one', 'image/png', await shot());
+    await page.evaluate(`document.querySelector('div').style.borderTop = '50px solid black'`);
+    served.hold('/two', 'image/png', await shot());
+    const same = await inside(page, 'comparePictures', '/one', '/one', [{ y: 0, height: 100 }]);
+    expect(same).toEqual({ differ: 0, bands: [0] });
+    const other = await inside(page, 'comparePictures', '/one', '/two', [{ y: 0, height: 50 }, { y: 50, height: 50 }]); // prettier-ignore
+    expect(other).toMatchObject({ differ: 0.5, bands: [1, 0] });
+    expect(Buffer.from(other.picture ?? '', 'base64').subarray(0, 2)).toEqual(Buffer.from([0xff, 0xd8]));
+  });
+});
+
+describe('settle', () => {
+  it('brings late pictures in and moving things to rest', async () => {
+    const page = await open(
+      '<div style="height:3000px"></div><p id="late"></p>',
+      '<style>p { animation: x 1s infinite; transition: all 2s } @keyframes x { to { opacity: 0 } }</style>',
+    );
+    await page.evaluate(
+      `new IntersectionObserver(([entry]) => { if (entry.isIntersecting) late.textContent = 'came' }).observe(late)`,
+    );
+    await inside(page, 'settle', 1000, true);
+    expect(await page.textContent('#late')).toBe('came');
+    expect(await page.evaluate('getComputedStyle(late).animationName + scrollY')).toBe('none0');
+    expect(
+      (await inside(page, 'collectSheets')).rules.some(({ set }) => set.some(([name]) => name === 'caret-color')),
+    ).toBe(false);
+  });
+});
