@@ -35,8 +35,19 @@ export interface PageOptions {
   readonly origin?: string;
 }
 
-/** Starts the browser. @throws Problem if there is none or it does not start */
-export async function openBrowser(named?: string): Promise<OpenBrowser> {
+/**
+ * Keeps a browser on this machine whatever a page asks for. Far quicker than asking about each request, and with it the
+ * browser remembers what it has loaded already.
+ */
+const AT_HOME = '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1';
+
+/**
+ * Starts the browser.
+ * @param named which one, if a person said so
+ * @param online whether any page of it may be let out to other machines; none is that is not opened so
+ * @throws Problem if there is none or it does not start
+ */
+export async function openBrowser(named?: string, online = false): Promise<OpenBrowser> {
   const found = await findBrowser(named);
   const packed = Boolean(found.libraries);
   const fonts = fontConfiguration();
@@ -51,7 +62,7 @@ export async function openBrowser(named?: string): Promise<OpenBrowser> {
       executablePath: found.path,
       headless: true,
       env,
-      args: [...FLAGS, ...(unboxed ? ['--no-sandbox'] : []), ...(packed ? ['--no-zygote', '--in-process-gpu'] : [])],
+      args: [...FLAGS, ...(online ? [] : [AT_HOME]), ...(unboxed ? ['--no-sandbox'] : []), ...(packed ? ['--no-zygote', '--in-process-gpu'] : [])],
     });
   } catch (error) {
     throw new Problem(
@@ -65,14 +76,14 @@ export async function openBrowser(named?: string): Promise<OpenBrowser> {
     version: browser.version(),
     newPage: async (width, options = {}) => {
       const ready = options.online || options.scheme === 'dark' ? undefined : prepared;
-      if (!ready) return openPage(browser, width, options);
+      if (!ready) return openPage(browser, width, { ...options, watched: online });
       prepared = undefined;
       const page = await ready;
       await page.setViewportSize({ width, height: VIEW_HEIGHT });
       return page;
     },
     prepare: () => {
-      prepared ??= openPage(browser, PREPARED_WIDTH, {});
+      prepared ??= openPage(browser, PREPARED_WIDTH, { watched: online });
       prepared.catch(() => undefined);
     },
     close: async () => browser.close().catch(() => undefined),
@@ -82,7 +93,7 @@ export async function openBrowser(named?: string): Promise<OpenBrowser> {
 async function openPage(
   browser: Browser,
   width: number,
-  { online = false, scheme = 'light', signIn, origin }: PageOptions,
+  { online = false, watched, scheme = 'light', signIn, origin }: PageOptions & { readonly watched: boolean },
 ): Promise<Page> {
   const context = await browser.newContext({
     viewport: { width, height: VIEW_HEIGHT },
@@ -94,7 +105,7 @@ async function openPage(
     serviceWorkers: 'block',
     acceptDownloads: false,
   });
-  if (!online) await stayHome(context);
+  if (watched && !online) await stayHome(context);
   if (signIn && origin) await carry(context, origin, signIn);
   const page = await context.newPage();
   page.on('dialog', (dialog) => void dialog.dismiss().catch(() => undefined));

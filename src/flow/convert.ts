@@ -60,7 +60,7 @@ export async function convert(given: readonly string[], options: ConvertOptions)
   const source = findSource(given, options.root);
   checkTarget(options.out);
   options.progress('Starting the browser');
-  const browser = await openBrowser(options.browser);
+  const browser = await openBrowser(options.browser, source.kind === 'address');
   try {
     const made = await readSource(source, options, browser);
     options.progress('Writing the project');

@@ -38,7 +38,7 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
     throw new Problem('This project has no rendered site.', project, `Render it: tavrik render ${project}`);
   const limits = { ...settings.limits, ...(options.limit === undefined ? {} : { differ: options.limit }) };
   const widths = options.widths ?? settings.page.widths;
-  const own = options.open ? undefined : await openBrowser(options.browser);
+  const own = options.open ? undefined : await openBrowser(options.browser, isOnline(settings));
   const browser = options.open ?? (own as OpenBrowser);
   const site = await serveFolder(join(project, 'site'));
   site.hold('/-/compare', 'text/html', '<!doctype html><title>compare</title>');
@@ -150,6 +150,11 @@ function readReference(project: string, width: number): Reference {
   return { width, measured, picture: readFileSync(join(project, 'reference', `${width}.png`)) };
 }
 
+/** Whether the source of a project is on another machine. */
+function isOnline({ page }: ProjectSettings): boolean {
+  return /^https?:/.test(page.sources[0] ?? '');
+}
+
 async function openAgain(
   project: string,
   settings: ProjectSettings,
@@ -171,7 +176,7 @@ async function openAgain(
     path: from?.path ?? '',
   }));
   const given = settings.page.sources[0] as string;
-  const address = /^https?:/.test(given);
+  const address = isOnline(settings);
   const local = resolve(project, given);
   if (!address && !existsSync(local))
     throw new Problem(
