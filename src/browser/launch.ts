@@ -62,7 +62,12 @@ export async function openBrowser(named?: string, online = false): Promise<OpenB
       executablePath: found.path,
       headless: true,
       env,
-      args: [...FLAGS, ...(online ? [] : [AT_HOME]), ...(unboxed ? ['--no-sandbox'] : []), ...(packed ? ['--no-zygote', '--in-process-gpu'] : [])],
+      args: [
+        ...FLAGS,
+        ...(online ? [] : [AT_HOME]),
+        ...(unboxed ? ['--no-sandbox'] : []),
+        ...(packed ? ['--no-zygote', '--in-process-gpu'] : []),
+      ],
     });
   } catch (error) {
     throw new Problem(
