@@ -48,9 +48,10 @@ const ICON_LENGTH = 6000;
 export function buildDesign(input: DesignInput): BuiltDesign {
   const boards = input.boards.map(piecesOf);
   const first = boards[0] as Pieces;
-  const root = bandsOf(arrange(first.top), first.width);
-  const notes: string[] = input.boards.flatMap((board) => board.notes.map((note) => `${board.width} px: ${note}`));
   const matches = boards.slice(1).map((board) => matchBoards(first, board));
+  const elsewhere = matches.map(({ pairs }) => (piece: Piece) => pairs.get(piece)?.box);
+  const root = bandsOf(arrange(first.top, elsewhere), first.width);
+  const notes: string[] = input.boards.flatMap((board) => board.notes.map((note) => `${board.width} px: ${note}`));
   matches.forEach((match, index) => {
     const board = boards[index + 1] as Pieces;
     const share = matchedShare(first, match);

@@ -22,15 +22,21 @@ const TOUCH = 3;
 /** A gutter narrower than this does not part columns, px. */
 const NARROWEST_GUTTER = 6;
 
-/** Finds rows and columns among things that lie side by side: recursive cuts along clear gaps. */
-export function arrange(pieces: readonly Piece[]): Part {
-  return group(pieces, pieces.length === 0 ? [0, 0, 0, 0] : around(pieces.map(({ box }) => box)));
+/** Where a piece lies on another artboard of the page; undefined if it is not there. */
+export type Elsewhere = (piece: Piece) => DrawnBox | undefined;
+
+/**
+ * Finds rows and columns among things that lie side by side: recursive cuts along clear gaps. Of the ways to cut that
+ * one artboard leaves open, the one is taken that keeps things apart on the others too.
+ */
+export function arrange(pieces: readonly Piece[], others: readonly Elsewhere[] = []): Part {
+  return group(pieces, pieces.length === 0 ? [0, 0, 0, 0] : around(pieces.map(({ box }) => box)), others);
 }
 
-function leaf(piece: Piece): Part {
+function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
   if (piece.inside.length === 0)
     return { piece, direction: 'stack', parts: [], over: [], box: piece.box, reason: 'a thing by itself' };
-  const inner = arrange(piece.inside);
+  const inner = arrange(piece.inside, others);
   const only = !inner.piece ? inner : { ...inner, direction: 'stack' as const, parts: [inner], over: [] };
   return {
     piece,
@@ -42,43 +48,100 @@ function leaf(piece: Piece): Part {
   };
 }
 
-function group(pieces: readonly Piece[], box: DrawnBox): Part {
-  if (pieces.length === 1) return leaf(pieces[0] as Piece);
+/** A way to cut things apart. */
+interface Cut {
+  readonly direction: Direction;
+  readonly groups: readonly Piece[][];
+  readonly reason: string;
+}
+
+function group(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
+  if (pieces.length === 1) return leaf(pieces[0] as Piece, others);
+  const cuts = cutsOf(pieces);
+  const first = cuts[0];
+  if (!first) return layered(pieces, box, others);
+  const fitting = cuts.find(({ groups }) => apartOn(groups, others));
+  const chosen = fitting ?? coarser(first, others) ?? first;
+  const instead = chosen === first ? '' : `; ${first.reason} would cross on another artboard`;
+  return {
+    direction: chosen.direction,
+    parts: chosen.groups.map((one) => group(one, around(one.map((piece) => piece.box)), others)),
+    over: [],
+    box,
+    reason: `${chosen.reason}${instead}`,
+  };
+}
+
+/** The ways in which things can be cut apart, the best for this artboard first. */
+function cutsOf(pieces: readonly Piece[]): Cut[] {
   const strips = cutRows(pieces);
   const columns = cutColumns(pieces);
   const cells = columns.length > 1 && strips.length > 1 ? cellsOf(strips) : undefined;
-  if (cells)
-    return {
-      direction: 'row',
-      parts: cells.map((one) => group(one, around(one.map((piece) => piece.box)))),
-      over: [],
-      box,
-      reason: `${cells.length} like things in rows of ${columns.length}`,
-    };
-  if (columns.length > 1 && (strips.length <= 1 || areColumns(strips, columns))) return row(columns, box);
-  if (strips.length > 1) return stack(joinStrips(strips), box);
-  if (columns.length > 1) return row(columns, box);
-  return layered(pieces, box);
+  const asRow = columns.length > 1 ? [rowCut(columns)] : [];
+  const joined = strips.length > 1 ? joinStrips(strips) : [];
+  const asStack = [
+    ...(joined.length > 1 ? [stackCut(joined)] : []),
+    ...(strips.length > 1 && joined.length !== strips.length ? [stackCut(strips)] : []),
+  ];
+  const rowFirst = columns.length > 1 && (strips.length <= 1 || areColumns(strips, columns));
+  return [
+    ...(cells
+      ? [{ direction: 'row' as const, groups: cells, reason: `${cells.length} like things in rows of ${columns.length}` }]
+      : []),
+    ...(rowFirst ? [...asRow, ...asStack] : [...asStack, ...asRow]),
+  ];
 }
 
-function row(columns: readonly Piece[][], box: DrawnBox): Part {
-  return {
-    direction: 'row',
-    parts: columns.map((one) => group(one, around(one.map((piece) => piece.box)))),
-    over: [],
-    box,
-    reason: `${columns.length} columns, gutter ${Math.round(widestGap(columns, 0))} px`,
-  };
+function rowCut(groups: readonly Piece[][]): Cut {
+  const reason = `${groups.length} columns, gutter ${Math.round(widestGap(groups, 0))} px`;
+  return { direction: 'row', groups, reason };
 }
 
-function stack(strips: readonly Piece[][], box: DrawnBox): Part {
-  return {
-    direction: 'stack',
-    parts: strips.map((one) => group(one, around(one.map((piece) => piece.box)))),
-    over: [],
-    box,
-    reason: `${strips.length} rows, widest gap ${Math.round(widestGap(strips, 1))} px`,
-  };
+function stackCut(groups: readonly Piece[][]): Cut {
+  const reason = `${groups.length} rows, widest gap ${Math.round(widestGap(groups, 1))} px`;
+  return { direction: 'stack', groups, reason };
+}
+
+/** Whether groups do not cross each other on the other artboards. */
+function apartOn(groups: readonly Piece[][], others: readonly Elsewhere[]): boolean {
+  return others.every((at) => crossings(groups, at).length === 0);
+}
+
+/** Pairs of groups (by index) that cross each other on an artboard. */
+function crossings(groups: readonly Piece[][], at: Elsewhere): [number, number][] {
+  const boxes = groups.map((one) => {
+    const there = one.map(at).filter((box) => box !== undefined);
+    return there.length ? around(there) : undefined;
+  });
+  const found: [number, number][] = [];
+  boxes.forEach((one, i) => {
+    boxes.slice(0, i).forEach((other, j) => {
+      if (one && other && crosses(one, other)) found.push([j, i]);
+    });
+  });
+  return found;
+}
+
+function crosses(a: DrawnBox, b: DrawnBox): boolean {
+  const wide = Math.min(right(a), right(b)) - Math.max(a[0], b[0]);
+  const high = Math.min(bottom(a), bottom(b)) - Math.max(a[1], b[1]);
+  return wide > TOUCH && high > 2 * TOUCH;
+}
+
+/** The same cut with those groups joined that cross elsewhere; undefined if nothing is left of it. */
+function coarser(cut: Cut, others: readonly Elsewhere[]): Cut | undefined {
+  let groups = [...cut.groups];
+  for (let crossed = true; crossed && groups.length > 1; ) {
+    const pair = others.flatMap((at) => crossings(groups, at))[0];
+    crossed = pair !== undefined;
+    if (!pair) continue;
+    const [to, from] = pair;
+    groups = groups.flatMap((one, index) =>
+      index === from ? [] : index === to ? [[...one, ...(groups[from] as Piece[])]] : [one],
+    );
+  }
+  if (groups.length < 2) return undefined;
+  return cut.direction === 'row' ? rowCut(groups) : stackCut(groups);
 }
 
 /** A title this near the middle of what is below it (in shares of its width) is the title of all of it. */
@@ -157,15 +220,15 @@ function aligned(rows: readonly Piece[][][]): boolean {
 }
 
 /** What overlaps without being held is laid over the rest, the last painted first. */
-function layered(pieces: readonly Piece[], box: DrawnBox): Part {
+function layered(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
   const overlapping = pieces.filter((one) =>
     pieces.some((other) => other !== one && shared(one.box, other.box) > TOUCH * TOUCH),
   );
   const candidates = overlapping.length ? overlapping : pieces;
   const upper = [...candidates].sort((a, b) => area(a.box) - area(b.box) || b.order - a.order)[0] as Piece;
   const rest = pieces.filter((one) => one !== upper);
-  const below = group(rest, box);
-  const over = leaf(upper);
+  const below = group(rest, box, others);
+  const over = leaf(upper, others);
   if (!below.piece) return { ...below, over: [...below.over, over], box };
   return {
     direction: 'stack',
@@ -182,25 +245,47 @@ function tops(piece: Piece): [number, number] {
   return [piece.box[1] + air, bottom(piece.box) - air];
 }
 
-function cutRows(pieces: readonly Piece[]): Piece[][] {
-  return cutAlong(pieces, tops, TOUCH);
-}
-
+/** Boxes and pictures part where they touch; words need a gutter. */
 function cutColumns(pieces: readonly Piece[]): Piece[][] {
-  return cutAlong(pieces, (piece) => [piece.box[0], right(piece.box)], -NARROWEST_GUTTER + 2);
+  return cutAlong(
+    pieces,
+    (piece) => [piece.box[0], right(piece.box)],
+    (a, b) => (isSolid(a) && isSolid(b) ? 1 : 2 - NARROWEST_GUTTER),
+  );
 }
 
-function cutAlong(pieces: readonly Piece[], extent: (piece: Piece) => [number, number], tolerance: number): Piece[][] {
+function isSolid({ type }: Piece): boolean {
+  return type === 'box' || type === 'picture';
+}
+
+function cutRows(pieces: readonly Piece[]): Piece[][] {
+  return cutAlong(pieces, tops, () => TOUCH);
+}
+
+/** Cuts where no thing reaches over; two things may overlap by what `tolerance` says, px. */
+function cutAlong(
+  pieces: readonly Piece[],
+  extent: (piece: Piece) => [number, number],
+  tolerance: (a: Piece, b: Piece) => number,
+): Piece[][] {
   const sorted = [...pieces].sort((a, b) => extent(a)[0] - extent(b)[0] || a.order - b.order);
   const groups: Piece[][] = [];
-  let end = -Infinity;
+  let farthest: Piece[] = [];
   for (const piece of sorted) {
-    const [from, to] = extent(piece);
-    if (groups.length === 0 || from >= end - tolerance) groups.push([piece]);
+    const [from] = extent(piece);
+    if (farthest.every((one) => from >= extent(one)[1] - tolerance(one, piece))) groups.push([piece]);
     else (groups.at(-1) as Piece[]).push(piece);
-    end = Math.max(end, to);
+    farthest = farthestOf([...farthest, piece], extent);
   }
   return groups;
+}
+
+/** Of each sort, the thing that reaches farthest. */
+function farthestOf(pieces: readonly Piece[], extent: (piece: Piece) => [number, number]): Piece[] {
+  return [true, false].flatMap((solid) => {
+    const sort = pieces.filter((one) => isSolid(one) === solid);
+    return sort.length ? [sort.reduce((most, one) => (extent(one)[1] > extent(most)[1] ? one : most))] : [];
+  });
 }
 
 /** The widest gap between neighbouring groups along an axis (0: across, 1: down), px. */

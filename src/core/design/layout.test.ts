@@ -24,8 +24,8 @@ function laid(...boards: readonly DrawnBoard[]) {
   const pieces = boards.map(piecesOf);
   const [first, ...others] = pieces;
   if (!first) throw new Error('no board');
-  const root = bandsOf(arrange(first.top), first.width);
   const matches = others.map((one) => matchBoards(first, one));
+  const root = bandsOf(arrange(first.top, matches.map(({ pairs }) => (piece) => pairs.get(piece)?.box)), first.width); // prettier-ignore
   matches.forEach(({ extra, pairs }, index) => {
     for (const one of extra) if (one.type !== 'box') insertExtra(root, one, others[index] as typeof first, pairs);
   });
