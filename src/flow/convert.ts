@@ -166,7 +166,7 @@ async function readArtboards(
       DESIGN_PASSES,
     );
     progress('Collecting pictures');
-    const { document, assets, missing } = await bringAssets(raw, read.address);
+    const { document, assets, missing } = await bringAssets(raw, read.address, undefined, EMPTY_PICTURE);
     const references = await Promise.all(
       read.references.map((one, index) => finishReference(one, placesOn(document, read.sections, index))),
     );
@@ -192,11 +192,15 @@ function placesOn(document: PageDocument, sections: ReadDesign['sections'], boar
   });
 }
 
+/** Stands where a linked picture of a drawing is missing: unlike no picture at all, it keeps the picture's place. */
+const EMPTY_PICTURE = `data:image/svg+xml,${encodeURIComponent('<svg xmlns="http://www.w3.org/2000/svg"/>')}`;
+
 /** Brings the files that a page shows into the project; what could not be had is said in words. */
 async function bringAssets(
   raw: PageDocument,
   base: string,
   signIn?: SignIn,
+  instead?: string,
 ): Promise<Pick<Made, 'document' | 'assets'> & { readonly missing: readonly string[] }> {
   const assets = new AssetStore();
   const fetched = await fetchAssets(assetAddresses(raw), base, assets, signIn);
@@ -204,7 +208,7 @@ async function bringAssets(
   const missing = fetched.missing.map(
     (one) => `File could not be had, its space is kept: ${(ours ? one.replace(ours, '') : one).slice(0, 200)}`,
   );
-  return { document: mapAssets(raw, (one) => fetched.places.get(one)), assets, missing };
+  return { document: mapAssets(raw, (one) => fetched.places.get(one) ?? instead), assets, missing };
 }
 
 function sectionPlaces(document: PageDocument): SectionPlace[] {

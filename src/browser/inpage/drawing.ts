@@ -5,6 +5,7 @@ import { layersOf, linkOf, nameOf, pathOf, titleOf } from './svg-layers.js';
 import { linesOf, textLook } from './svg-text.js';
 import { contentBox, naturalSizes, type NaturalSizes } from './svg-pictures.js';
 import { strokeAndFill } from './svg-paint.js';
+import { embedPictures } from './svg-embed.js';
 import { standAlone } from './svg-markup.js';
 
 /** Elements that paint something by themselves. */
@@ -58,7 +59,7 @@ export async function captureDrawing(): Promise<DrawnBoard> {
     width: Math.round(width),
     height: Math.round(height),
     title: svg.querySelector(':scope > title')?.textContent ?? '',
-    items: reader.items,
+    items: await embedPictures(reader.items),
     notes: [...new Set(reader.notes)],
   };
 }
@@ -113,11 +114,12 @@ class Reader {
     if (read === 'nothing') return;
     if (!read) return this.addArt(element, context);
     if (read.picture) {
+      const { address, place, fit } = read.picture;
       this.push(
         {
           type: 'picture',
-          address: read.picture.address,
-          whole: read.picture.whole,
+          address,
+          whole: contentBox(place, fit, this.sizes.get(address)),
           title: titleOf(element),
           look: this.withOpacity(read.look, context),
           box: clipped(read.box, context.clip),

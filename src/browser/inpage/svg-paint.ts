@@ -1,11 +1,12 @@
 import type { DrawnBox } from '../../core/design/drawn.js';
 import { withAlpha } from './geometry.js';
+import { patternPicture, type PatternPicture } from './svg-patterns.js';
 
 /** A shape as CSS can draw it. */
 export interface PaintedShape {
   readonly box: DrawnBox;
   readonly look: Readonly<Record<string, string>>;
-  readonly picture?: { readonly address: string; readonly whole: DrawnBox };
+  readonly picture?: PatternPicture;
 }
 
 /**
@@ -31,7 +32,7 @@ export function strokeAndFill(
   if (radius) look['border-radius'] = radius;
   let picture: PaintedShape['picture'];
   if (filled) {
-    const paint = fillOf(style, fill, svg);
+    const paint = fillOf(element, style, fill, svg);
     if (!paint) return undefined;
     if (paint.picture) picture = paint.picture;
     else Object.assign(look, paint.look);
@@ -114,10 +115,15 @@ function isRectanglePath(d: string): boolean {
 
 interface Fill {
   readonly look?: Readonly<Record<string, string>>;
-  readonly picture?: { readonly address: string; readonly whole: DrawnBox };
+  readonly picture?: PatternPicture;
 }
 
-function fillOf(style: CSSStyleDeclaration, box: DrawnBox, svg: SVGSVGElement): Fill | undefined {
+function fillOf(
+  element: SVGGraphicsElement,
+  style: CSSStyleDeclaration,
+  box: DrawnBox,
+  svg: SVGSVGElement,
+): Fill | undefined {
   const opacity = Number(style.fillOpacity);
   const reference = /url\(["']?#([^"')]+)/.exec(style.fill)?.[1];
   if (!reference) return { look: { 'background-color': withAlpha(style.fill, opacity) } };
@@ -131,17 +137,10 @@ function fillOf(style: CSSStyleDeclaration, box: DrawnBox, svg: SVGSVGElement): 
     return image ? { look: { 'background-image': image } } : undefined;
   }
   if (target instanceof SVGPatternElement) {
-    const image = target.querySelector('image') ?? usedImage(target, svg);
-    if (image) return { picture: { address: image.href.baseVal, whole: box } };
+    const picture = patternPicture(target, element, box, svg);
+    if (picture) return { picture };
   }
   return undefined;
-}
-
-function usedImage(pattern: Element, svg: SVGSVGElement): SVGImageElement | null {
-  const id =
-    pattern.querySelector('use')?.getAttribute('href') ?? pattern.querySelector('use')?.getAttribute('xlink:href');
-  const found = id ? svg.querySelector(`[id="${CSS.escape(id.slice(1))}"]`) : null;
-  return found instanceof SVGImageElement ? found : null;
 }
 
 /** A gradient's stops, its own or those of the one it refers to. */

@@ -1,6 +1,7 @@
 import type { Part } from './cuts.js';
 import type { DrawnBox } from './drawn.js';
-import { around } from './geometry.js';
+import { aroundColumns } from './columns.js';
+import { around, middle } from './geometry.js';
 import type { Piece, Pieces } from './pieces.js';
 
 /** One board seen through the tree that was made from the widest: which piece stands for which, and where. */
@@ -37,8 +38,30 @@ export class BoardView {
     const inside = part.parts.map((one) => this.boxOf(one)).filter((one) => one !== undefined);
     const all = inside.length ? inside : part.over.map((one) => this.boxOf(one)).filter((one) => one !== undefined);
     if (all.length === 0) return undefined;
-    const box = around(all);
+    const box = this.evenRow(part) ?? around(all);
     return part.band ? [0, box[1], this.width, box[3]] : box;
+  }
+
+  /**
+   * Things centred in columns of one width, whose middles are evenly apart though they are not equally wide: the box
+   * around the columns.
+   */
+  evenRow(part: Part): DrawnBox | undefined {
+    const children = this.present(part.parts);
+    if (part.direction !== 'row' || part.over.length || children.length < 2) return undefined;
+    if (!children.every((one) => this.isCentred(one))) return undefined;
+    return aroundColumns(children.map((one) => this.boxOf(one) as DrawnBox));
+  }
+
+  /** Whether what a part holds is centred in it, words included. */
+  private isCentred(part: Part): boolean {
+    const piece = this.pieceOf(part);
+    if (piece) return piece.type === 'text' && piece.text.align === 'center';
+    const box = this.boxOf(part);
+    const children = this.present(part.parts);
+    if (!box || children.length === 0 || part.direction !== 'stack') return false;
+    const inLine = children.every((one) => Math.abs(middle(this.boxOf(one) as DrawnBox) - middle(box)) <= 2);
+    return inLine && children.some((one) => this.isCentred(one) || this.pieceOf(one)?.type === 'picture');
   }
 
   /** Children that are on this board. */

@@ -7,6 +7,7 @@ import { bandsOf } from './bands.js';
 import { arrange, type Part } from './cuts.js';
 import type { DrawnBoard, DrawnBox } from './drawn.js';
 import { layOut } from './layout.js';
+import { artAddress } from './looks.js';
 import type { BoardLooks } from './setting.js';
 import { insertExtra, matchBoards, matchedShare } from './match.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
@@ -181,8 +182,8 @@ class Builder {
   private node(part: Part): ElementNode {
     const { piece } = part;
     if (piece?.type === 'text') return this.textNode(part, piece.text);
-    if (piece?.type === 'art') return this.artNode(part, piece);
     const inside = [...part.parts, ...part.over];
+    if (piece?.type === 'art' && inside.length === 0) return this.artNode(part, piece);
     if (piece?.type === 'picture' && inside.length === 0) {
       const { picture } = piece;
       return {
@@ -195,7 +196,7 @@ class Builder {
         from: { path: picture.path },
       };
     }
-    const path = piece?.type === 'box' ? piece.shape.path : piece?.type === 'picture' ? piece.picture.path : '';
+    const path = piece ? pathOf(piece) : '';
     const button = this.roles.isButton(part);
     if (button) for (const looks of this.looks) undecorated(looks, part);
     const style = this.styleOf(part);
@@ -247,8 +248,8 @@ class Builder {
       style: this.styleOf(part),
       from: { path: art.path },
     };
-    const markup = wide ? art.markup.replace(/^<svg/, '<svg preserveAspectRatio="none"') : art.markup;
-    if (Math.max(box[2], box[3]) <= ICON_SIZE && art.markup.length <= ICON_LENGTH) {
+    const { markup } = art;
+    if (Math.max(box[2], box[3]) <= ICON_SIZE && markup.length <= ICON_LENGTH) {
       return {
         ...shared,
         kind: 'icon',
@@ -261,7 +262,7 @@ class Builder {
       ...shared,
       kind: 'artwork',
       element: 'img',
-      attributes: { src: `data:image/svg+xml;base64,${Buffer.from(markup).toString('base64')}`, alt: art.title },
+      attributes: { src: artAddress(markup, wide), alt: art.title },
     };
   }
 }
@@ -270,6 +271,11 @@ class Builder {
 function undecorated(looks: BoardLooks, part: Part): void {
   const look = looks.get(part);
   if (look && look['text-decoration-line'] === undefined) look['text-decoration-line'] = 'none';
+}
+
+function pathOf(piece: Piece): string {
+  if (piece.type === 'box') return piece.shape.path;
+  return piece.type === 'text' ? piece.text.path : piece.type === 'art' ? piece.art.path : piece.picture.path;
 }
 
 function sectionName(node: ElementNode, sitePart: string | undefined): string {

@@ -22,7 +22,15 @@ export function layOut(root: Part, view: BoardView): BoardLooks {
   };
   looks.set(root, {});
   layInside(root, box, { x: 0, width: view.width }, setting);
+  for (const part of root.parts) if (sticksOut(part, view)) add(looks, part, { 'overflow-x': 'clip' });
   return looks;
+}
+
+/** Whether anything in a part reaches over the sides of the board, which cut it off. */
+function sticksOut(part: Part, view: BoardView): boolean {
+  const box = view.boxOf(part);
+  if (box && (box[0] < -NONE || right(box) > view.width + NONE)) return true;
+  return [...part.parts, ...part.over].some((one) => sticksOut(one, view));
 }
 
 /** Lays the children of a part out. `box` is the part's own box (inside of its border), `region` where children may lie. */
@@ -106,7 +114,7 @@ function dress(part: Part, box: DrawnBox, region: Region, setting: Setting, size
   if (piece?.type === 'text') return add(looks, part, textLook(piece.text));
   if (piece?.type === 'picture' && part.parts.length + part.over.length === 0)
     return add(looks, part, pictureLook(piece, sized));
-  if (piece?.type === 'art') {
+  if (piece?.type === 'art' && part.parts.length + part.over.length === 0) {
     const small = box[2] < 0.9 * region.width;
     return add(looks, part, {
       display: 'block',

@@ -1,5 +1,5 @@
 import type { DrawnBox } from './drawn.js';
-import { px } from './geometry.js';
+import { bottom, px, right } from './geometry.js';
 import type { Paragraph } from './paragraphs.js';
 import { drawnBox, type Piece } from './pieces.js';
 
@@ -34,7 +34,25 @@ export function pictureLook(piece: Extract<Piece, { type: 'picture' }>, sized: b
     'flex-shrink': '0',
     ...picture.look,
     ...(cut ? { 'object-fit': 'cover', 'object-position': cut } : {}),
+    ...zoomOf(box, picture.whole),
   };
+}
+
+/** More than this beyond what covers its place, in shares, is a picture drawn larger on purpose. */
+const ZOOM = 0.005;
+
+/** The part that shows of a picture that is drawn larger than its place needs. */
+function zoomOf(box: DrawnBox, whole: DrawnBox): Look {
+  const [wide, high] = [whole[2] / box[2], whole[3] / box[3]];
+  if (Math.min(wide, high) < 1 + ZOOM) return {};
+  const share = (value: number, all: number): string => `${Math.round(Math.max(0, value / all) * 1e5) / 1e3}%`;
+  const sides = [
+    share(box[1] - whole[1], whole[3]),
+    share(right(whole) - right(box), whole[2]),
+    share(bottom(whole) - bottom(box), whole[3]),
+    share(box[0] - whole[0], whole[2]),
+  ];
+  return { 'object-view-box': `inset(${sides.join(' ')})` };
 }
 
 /** Where a picture that is larger than its place is cut, as `object-position`; undefined if it is whole. */
@@ -58,5 +76,20 @@ export function boxLook(piece: Exclude<Piece, { type: 'text' }>): Look {
       ...look,
     };
   }
+  if (piece.type === 'art')
+    return {
+      'background-image': `url("${artAddress(piece.art.markup, !hasPicture(piece.art.markup))}")`,
+      'background-size': hasPicture(piece.art.markup) ? 'cover' : '100% 100%',
+    };
   return {};
+}
+
+function hasPicture(markup: string): boolean {
+  return markup.includes('<image');
+}
+
+/** Drawing as an address of its own; what is stretched follows its place in both directions. */
+export function artAddress(markup: string, stretched: boolean): string {
+  const whole = stretched ? markup.replace(/^<svg/, '<svg preserveAspectRatio="none"') : markup;
+  return `data:image/svg+xml;base64,${Buffer.from(whole).toString('base64')}`;
 }

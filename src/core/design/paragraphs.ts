@@ -6,6 +6,8 @@ export interface Run {
   readonly text: string;
   readonly look: TextLook;
   readonly href?: string;
+  /** How far its baseline lies above that of the line (an exponent) or below it (an index, negative), px. */
+  readonly raise?: number;
 }
 
 export interface Line {
@@ -95,19 +97,37 @@ function onOneLine(left: OpenLine, line: OpenLine): boolean {
   const baselines = Math.abs(bottom(left.box) - bottom(line.box) - (left.box[3] - line.box[3]) * 0.2);
   const gap = line.box[0] - right(left.box);
   const alike = Math.min(left.look.size, line.look.size) > 0.6 * size;
-  return alike && baselines < size * 0.2 && gap > -1 && gap < WORD_GAP * size;
+  const close = gap > -1 && gap < WORD_GAP * size;
+  return close && ((alike && baselines < size * 0.2) || raiseOf(left, line) !== undefined);
+}
+
+/** Share of the glyph box of a line that lies below its baseline, in font sizes. */
+const DESCENT = 0.21;
+
+/** How far an exponent or an index is raised; undefined if the words are neither. */
+function raiseOf(left: OpenLine, line: OpenLine): number | undefined {
+  const size = left.look.size;
+  const share = line.look.size / size;
+  if (share < 0.4 || share > 0.9 || line.box[2] > 3 * size) return undefined;
+  const baseline = ({ box, look }: OpenLine): number => bottom(box) - DESCENT * look.size;
+  const raise = Math.round((baseline(left) - baseline(line)) * 10) / 10;
+  return (raise > 0.2 * size && raise < 0.65 * size) || (raise < -0.08 * size && raise > -0.4 * size)
+    ? raise
+    : undefined;
 }
 
 function joined(left: OpenLine, line: OpenLine): OpenLine {
   const size = Math.max(left.look.size, line.look.size);
   const gap = line.box[0] - right(left.box) > 0.12 * size ? ' ' : '';
   const last = left.runs.at(-1) as Run;
-  const next = line.runs[0] as Run;
+  const raise = raiseOf(left, line);
+  const next: Run = raise === undefined ? (line.runs[0] as Run) : { ...(line.runs[0] as Run), raise };
   const runs =
-    sameLook(last.look, next.look) && last.href === next.href
+    sameLook(last.look, next.look) && last.href === next.href && last.raise === next.raise
       ? [...left.runs.slice(0, -1), { ...last, text: `${last.text}${gap}${next.text}` }]
       : [...left.runs, { ...next, text: `${gap}${next.text}` }];
-  return { ...left, runs, box: around([left.box, line.box]) };
+  const wide = around([left.box, line.box]);
+  return { ...left, runs, box: raise === undefined ? wide : [wide[0], left.box[1], wide[2], left.box[3]] };
 }
 
 export function sameLook(a: TextLook, b: TextLook): boolean {

@@ -77,7 +77,7 @@ function nest(pieces: readonly Piece[], board: DrawnBoard): Pieces {
     }
     if (kept.length === 0 && paintsNothingNew(piece, ground, board.width)) continue;
     const parent = kept.findLast(
-      (one) => canHold(one, piece) && holds(one.box, piece.box, SLACK) && area(one.box) >= area(piece.box) * 0.98,
+      (one) => canHold(one, piece, board.width) && holds(one.box, piece.box, SLACK) && area(one.box) >= area(piece.box) * 0.98,
     );
     if (
       piece.type === 'box' &&
@@ -147,10 +147,16 @@ function paintsNothingNew(piece: Piece, ground: Readonly<Record<string, string>>
   return Object.entries(piece.look).every(([name, value]) => name === 'background-color' && value === colour);
 }
 
-/** Boxes and pictures hold things; a rule holds at most a thinner rule drawn on it. */
-function canHold(piece: Piece, inner: Piece): boolean {
+/** Drawing narrower than this (in shares of the board) or lower (px) is not behind other things. */
+const GROUND_SHARE = 0.3;
+const GROUND_HEIGHT = 60;
+
+/** Boxes, pictures and large drawing hold things; a rule holds at most a thinner rule drawn on it. */
+function canHold(piece: Piece, inner: Piece, width: number): boolean {
   if (piece.type === 'box' && inner.type === 'box') return true;
-  return (piece.type === 'box' || piece.type === 'picture') && piece.box[2] > THINNEST && piece.box[3] > THINNEST;
+  if (piece.type === 'art')
+    return inner.type !== 'art' && piece.box[2] >= GROUND_SHARE * width && piece.box[3] >= GROUND_HEIGHT;
+  return piece.type !== 'text' && piece.box[2] > THINNEST && piece.box[3] > THINNEST;
 }
 
 function backgroundOf(look: Readonly<Record<string, string>>): Record<string, string> {

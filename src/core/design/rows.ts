@@ -1,4 +1,5 @@
 import type { Part } from './cuts.js';
+import { columnsFor } from './columns.js';
 import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';
 import { isContentRow, NONE, given, type Look, type Region } from './place.js';
@@ -77,20 +78,9 @@ function layColumns(
   setting: Setting,
   down: (box: DrawnBox) => Look,
 ): void {
-  const { looks } = setting;
-  const gaps = boxes.slice(1).map((box, index) => box[0] - right(boxes[index] as DrawnBox));
-  const gutter = Math.max(0, Math.min(...gaps));
-  const first = (boxes[0] as DrawnBox)[0];
-  const end = Math.max(right(boxes.at(-1) as DrawnBox), region.x + region.width);
-  const regions = boxes.map((box, index): Region => ({
-    x: box[0],
-    width: (index + 1 < boxes.length ? (boxes[index + 1] as DrawnBox)[0] - gutter : end) - box[0],
-  }));
-  const step = regions.slice(0, -1).map(({ width }) => width);
-  const last = regions.at(-1) as Region;
-  const usual = step[0] as number;
-  const even = step.every((width) => Math.abs(width - usual) < EQUAL) && (boxes.at(-1) as DrawnBox)[2] <= usual + EQUAL;
-  if (even && last.width > usual) regions[regions.length - 1] = { x: last.x, width: usual };
+  const { looks, view } = setting;
+  const { regions, gutter } = columnsFor(boxes, region, view.evenRow(part) !== undefined);
+  const first = (regions[0] as Region).x;
   const total = (regions.at(-1) as Region).x + (regions.at(-1) as Region).width - first;
   const left = first - region.x;
   const free = region.x + region.width - (first + total);

@@ -9,7 +9,7 @@ type AddStyle = (look: Record<string, string>) => string;
 /** The words of a paragraph: lines joined, stretches of another look or with a link of their own as runs. */
 export function runsOf(text: Paragraph, addStyle: AddStyle): PageNode[] {
   return joinRuns(text).map((run, index): PageNode => {
-    const plain = sameLook(run.look, text.look) && (!run.href || run.href === text.href);
+    const plain = !run.raise && sameLook(run.look, text.look) && (!run.href || run.href === text.href);
     return plain ? { kind: 'words', text: run.text } : runNode(run, text, index, addStyle);
   });
 }
@@ -20,7 +20,7 @@ function joinRuns({ lines }: Paragraph): Run[] {
     line.runs.forEach((run, at) => {
       const words = index > 0 && at === 0 ? ` ${run.text}` : run.text;
       const last = joined.at(-1);
-      if (last && sameLook(last.look, run.look) && last.href === run.href)
+      if (last && sameLook(last.look, run.look) && last.href === run.href && last.raise === run.raise)
         joined[joined.length - 1] = { ...last, text: last.text + words };
       else joined.push({ ...run, text: words });
     });
@@ -34,12 +34,17 @@ function runNode(run: Run, text: Paragraph, index: number, addStyle: AddStyle): 
     id: createHash('sha1').update(`${text.path}|${index}|${run.text}`).digest('hex').slice(0, 8),
     kind: run.href ? 'link' : 'run',
     name: 'run',
-    element: run.href ? 'a' : bolder ? 'strong' : 'span',
-    style: addStyle(lookOfRun(run.look, text.look)),
+    element: run.href ? 'a' : run.raise ? (run.raise > 0 ? 'sup' : 'sub') : bolder ? 'strong' : 'span',
+    style: addStyle({ ...lookOfRun(run.look, text.look), ...raised(run.raise) }),
     ...(run.href ? { attributes: { href: run.href } } : {}),
     inline: true,
     children: [{ kind: 'words', text: run.text }],
   };
+}
+
+/** An exponent stands where it was drawn, and makes its line no higher. */
+function raised(raise: number | undefined): Record<string, string> {
+  return raise ? { 'vertical-align': `${raise}px`, 'line-height': '0' } : {};
 }
 
 /** What a run says otherwise than its paragraph. */
