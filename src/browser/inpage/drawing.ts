@@ -1,9 +1,9 @@
-import type { DrawnBoard, DrawnBox, DrawnItem, DrawnText, DrawnWord } from '../../core/design/drawn.js';
+import type { DrawnBoard, DrawnBox, DrawnItem, DrawnPicture, DrawnText, DrawnWord } from '../../core/design/drawn.js';
 import { around, clipped, contains, isEmpty, isUpright, pageBox, paintedBox, same } from './geometry.js';
 import { definitionBox, radiusOf, roundClip } from './svg-clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './svg-layers.js';
 import { linesOf, textLook } from './svg-text.js';
-import { contentBox, naturalSizes, type NaturalSizes } from './svg-pictures.js';
+import { contentBox, isStretched, naturalSizes, type NaturalSizes } from './svg-pictures.js';
 import { strokeAndFill } from './svg-paint.js';
 import { embedPictures } from './svg-embed.js';
 import { standAlone } from './svg-markup.js';
@@ -119,7 +119,7 @@ class Reader {
         {
           type: 'picture',
           address,
-          whole: contentBox(place, fit, this.sizes.get(address)),
+          ...this.wholeOf(address, place, fit),
           title: titleOf(element),
           look: this.withOpacity(read.look, context),
           box: clipped(read.box, context.clip),
@@ -134,6 +134,12 @@ class Reader {
       element,
       context,
     );
+  }
+
+  private wholeOf(address: string, place: DrawnBox, fit: string): Pick<DrawnPicture, 'whole' | 'stretched'> {
+    const natural = this.sizes.get(address);
+    const whole = contentBox(place, fit, natural);
+    return { whole, ...(isStretched(whole, natural) ? { stretched: true } : {}) };
   }
 
   private withOpacity(look: Readonly<Record<string, string>>, { opacity }: Context): Readonly<Record<string, string>> {
@@ -186,7 +192,7 @@ class Reader {
       {
         type: 'picture',
         box,
-        whole: contentBox(place, fit, this.sizes.get(element.href.baseVal)),
+        ...this.wholeOf(element.href.baseVal, place, fit),
         address: element.href.baseVal,
         title: titleOf(element),
         look: this.withOpacity(look, context),

@@ -50,12 +50,7 @@ export function patternPicture(
   if (!inTile) return undefined;
   return {
     address: image.href.baseVal,
-    place: [
-      across + inTile[0] * toPage.a,
-      down + inTile[1] * toPage.d,
-      inTile[2] * toPage.a,
-      inTile[3] * toPage.d,
-    ],
+    place: [across + inTile[0] * toPage.a, down + inTile[1] * toPage.d, inTile[2] * toPage.a, inTile[3] * toPage.d],
     fit: (image.getAttribute('preserveAspectRatio') ?? 'xMidYMid meet').trim(),
   };
 }

@@ -6,10 +6,11 @@ import { BoardView } from './board-view.js';
 import { bandsOf } from './bands.js';
 import { arrange, type Part } from './cuts.js';
 import type { DrawnBoard, DrawnBox } from './drawn.js';
+import { bringExtras, type Extras } from './extras.js';
 import { layOut } from './layout.js';
 import { artAddress } from './looks.js';
 import type { BoardLooks } from './setting.js';
-import { insertExtra, matchBoards, matchedShare } from './match.js';
+import { matchBoards, matchedShare, type BoardMatch } from './match.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
 import { piecesOf, type Piece, type Pieces } from './pieces.js';
 import { rolesOf, type Roles } from './roles.js';
@@ -50,31 +51,36 @@ export function buildDesign(input: DesignInput): BuiltDesign {
   const boards = input.boards.map(piecesOf);
   const first = boards[0] as Pieces;
   const matches = boards.slice(1).map((board) => matchBoards(first, board));
-  const elsewhere = matches.map(({ pairs }) => (piece: Piece) => pairs.get(piece)?.box);
+  const elsewhere = matches.map(
+    ({ pairs }) =>
+      (piece: Piece) =>
+        pairs.get(piece)?.box,
+  );
   const root = bandsOf(arrange(first.top, elsewhere), first.width);
   const notes: string[] = input.boards.flatMap((board) => board.notes.map((note) => `${board.width} px: ${note}`));
-  matches.forEach((match, index) => {
-    const board = boards[index + 1] as Pieces;
-    const share = matchedShare(first, match);
-    if (share < SAME_PAGE)
-      notes.push(
-        `The artboards of ${first.width} and ${board.width} px share only ${Math.round(share * 100)} % of their texts and pictures; are they one page?`,
-      );
-    const extras = match.extra.filter((piece) => piece.type !== 'box');
-    for (const extra of extras) insertExtra(root, extra, board, match.pairs);
-    const gone = first.all.filter((piece) => piece.type !== 'box' && !match.pairs.has(piece));
-    if (extras.length) notes.push(`Only on the artboard of ${board.width} px: ${extras.map(describe).join(', ')}`);
-    if (gone.length) notes.push(`Not on the artboard of ${board.width} px: ${gone.map(describe).join(', ')}`);
-  });
-  const views = [
-    new BoardView(first, undefined),
-    ...matches.map((match, index) => new BoardView(boards[index + 1] as Pieces, match.pairs)),
-  ];
+  const extras = bringExtras(root, boards.slice(1), matches);
+  matches.forEach((match, index) => notes.push(...differences(first, match, extras[index] as Extras)));
+  const views = [new BoardView(first, undefined), ...extras.map(({ board, pairs }) => new BoardView(board, pairs))];
   const looks = views.map((view) => layOut(root, view));
   const breakpoints = breakpointsBetween(boards.map(({ width }) => width));
   const builder = new Builder(input, boards, views, looks, breakpoints);
   const document = builder.build(root);
   return { document, notes, sections: builder.sections };
+}
+
+/** In what another artboard differs from the first, in words. */
+function differences(first: Pieces, match: BoardMatch, { board, pairs, brought }: Extras): string[] {
+  const share = matchedShare(first, match);
+  const gone = first.all.filter((piece) => piece.type !== 'box' && !pairs.has(piece));
+  return [
+    ...(share < SAME_PAGE
+      ? [
+          `The artboards of ${first.width} and ${board.width} px share only ${Math.round(share * 100)} % of their texts and pictures; are they one page?`,
+        ]
+      : []),
+    ...(brought.length ? [`Only on the artboard of ${board.width} px: ${brought.map(describe).join(', ')}`] : []),
+    ...(gone.length ? [`Not on the artboard of ${board.width} px: ${gone.map(describe).join(', ')}`] : []),
+  ];
 }
 
 function describe(piece: Piece): string {

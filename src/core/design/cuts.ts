@@ -86,7 +86,13 @@ function cutsOf(pieces: readonly Piece[]): Cut[] {
   const rowFirst = columns.length > 1 && (strips.length <= 1 || areColumns(strips, columns));
   return [
     ...(cells
-      ? [{ direction: 'row' as const, groups: cells, reason: `${cells.length} like things in rows of ${columns.length}` }]
+      ? [
+          {
+            direction: 'row' as const,
+            groups: cells,
+            reason: `${cells.length} like things in rows of ${columns.length}`,
+          },
+        ]
       : []),
     ...(rowFirst ? [...asRow, ...asStack] : [...asStack, ...asRow]),
   ];
@@ -131,7 +137,7 @@ function crosses(a: DrawnBox, b: DrawnBox): boolean {
 /** The same cut with those groups joined that cross elsewhere; undefined if nothing is left of it. */
 function coarser(cut: Cut, others: readonly Elsewhere[]): Cut | undefined {
   let groups = [...cut.groups];
-  for (let crossed = true; crossed && groups.length > 1; ) {
+  for (let crossed = true; crossed && groups.length > 1;) {
     const pair = others.flatMap((at) => crossings(groups, at))[0];
     crossed = pair !== undefined;
     if (!pair) continue;

@@ -55,6 +55,8 @@ export interface DrawnPicture {
   readonly box: DrawnBox;
   /** Where the whole picture would lie. */
   readonly whole: DrawnBox;
+  /** It is drawn out of its proportions. */
+  readonly stretched?: true;
   readonly address: string;
   readonly title: string;
   readonly look: Readonly<Record<string, string>>;

@@ -2,8 +2,9 @@ import { bandsOf } from './bands.js';
 import { BoardView } from './board-view.js';
 import { arrange, type Part } from './cuts.js';
 import type { DrawnBoard } from './drawn.js';
+import { bringExtras } from './extras.js';
 import { layOut } from './layout.js';
-import { insertExtra, matchBoards } from './match.js';
+import { matchBoards } from './match.js';
 import { wordsOf } from './paragraphs.js';
 import { piecesOf } from './pieces.js';
 import type { Look } from './place.js';
@@ -26,10 +27,8 @@ function laid(...boards: readonly DrawnBoard[]) {
   if (!first) throw new Error('no board');
   const matches = others.map((one) => matchBoards(first, one));
   const root = bandsOf(arrange(first.top, matches.map(({ pairs }) => (piece) => pairs.get(piece)?.box)), first.width); // prettier-ignore
-  matches.forEach(({ extra, pairs }, index) => {
-    for (const one of extra) if (one.type !== 'box') insertExtra(root, one, others[index] as typeof first, pairs);
-  });
-  const views = [new BoardView(first, undefined), ...matches.map(({ pairs }, index) => new BoardView(others[index] as typeof first, pairs))]; // prettier-ignore
+  const extras = bringExtras(root, others, matches);
+  const views = [new BoardView(first, undefined), ...extras.map((one) => new BoardView(one.board, one.pairs))];
   const looks = views.map((view) => layOut(root, view));
   const parts = allParts(root);
   const find = (name: string): Part => {

@@ -25,26 +25,37 @@ export function textLook(text: Paragraph): Look {
 export function pictureLook(piece: Extract<Piece, { type: 'picture' }>, sized: boolean): Look {
   const { picture } = piece;
   const box = drawnBox(piece);
-  const cut = cropOf(box, picture.whole);
   return {
     display: 'block',
-    ...(sized ? {} : { width: '100%' }),
+    ...(sized ? {} : small(box) ? { width: px(box[2]), 'max-width': '100%' } : { width: '100%' }),
     height: 'auto',
     'aspect-ratio': `${Math.round(box[2] * 100) / 100} / ${Math.round(box[3] * 100) / 100}`,
     'flex-shrink': '0',
     ...picture.look,
-    ...(cut ? { 'object-fit': 'cover', 'object-position': cut } : {}),
-    ...zoomOf(box, picture.whole),
+    ...fitOf(box, picture.whole, picture.stretched === true),
   };
+}
+
+/** Pictures up to this size keep it; px. */
+const SMALL = 72;
+
+function small(box: DrawnBox): boolean {
+  return box[2] <= SMALL && box[3] <= SMALL;
+}
+
+function fitOf(box: DrawnBox, whole: DrawnBox, stretched: boolean): Look {
+  const cut = cropOf(box, whole);
+  if (!cut) return {};
+  if (stretched) return { 'object-fit': 'fill', ...viewBoxOf(box, whole) };
+  const zoomed = Math.min(whole[2] / box[2], whole[3] / box[3]) >= 1 + ZOOM;
+  return { 'object-fit': 'cover', 'object-position': cut, ...(zoomed ? viewBoxOf(box, whole) : {}) };
 }
 
 /** More than this beyond what covers its place, in shares, is a picture drawn larger on purpose. */
 const ZOOM = 0.005;
 
-/** The part that shows of a picture that is drawn larger than its place needs. */
-function zoomOf(box: DrawnBox, whole: DrawnBox): Look {
-  const [wide, high] = [whole[2] / box[2], whole[3] / box[3]];
-  if (Math.min(wide, high) < 1 + ZOOM) return {};
+/** The part that shows of a picture, whatever its scale. */
+function viewBoxOf(box: DrawnBox, whole: DrawnBox): Look {
   const share = (value: number, all: number): string => `${Math.round(Math.max(0, value / all) * 1e5) / 1e3}%`;
   const sides = [
     share(box[1] - whole[1], whole[3]),
@@ -69,9 +80,11 @@ export function boxLook(piece: Exclude<Piece, { type: 'text' }>): Look {
   if (piece.type === 'box') return { ...piece.look };
   if (piece.type === 'picture') {
     const { 'object-fit': _fit, ...look } = piece.picture.look;
+    const { whole } = piece.picture;
+    const share = (axis: 2 | 3): string => `${Math.round((whole[axis] / piece.box[axis]) * 1e4) / 100}%`;
     return {
       'background-image': `url("${piece.picture.address}")`,
-      'background-size': 'cover',
+      'background-size': piece.picture.stretched ? `${share(2)} ${share(3)}` : 'cover',
       'background-position': cropOf(piece.box, piece.picture.whole) ?? '50% 50%',
       ...look,
     };

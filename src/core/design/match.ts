@@ -1,4 +1,3 @@
-import type { Part } from './cuts.js';
 import { wordsOf } from './paragraphs.js';
 import type { Piece, Pieces } from './pieces.js';
 
@@ -193,39 +192,4 @@ function paintOf(piece: Piece): unknown {
 export function matchedShare(first: Pieces, { pairs }: BoardMatch): number {
   const counted = first.all.filter(({ type }) => type !== 'box');
   return counted.length ? counted.filter((piece) => pairs.has(piece)).length / counted.length : 1;
-}
-
-/** Puts a piece that only another board has into the tree: after the piece that it follows there. */
-export function insertExtra(root: Part, extra: Piece, other: Pieces, pairs: ReadonlyMap<Piece, Piece>): boolean {
-  const back = new Map([...pairs].map(([mine, theirs]) => [theirs, mine]));
-  const index = other.all.indexOf(extra);
-  for (let at = index - 1; at >= 0; at -= 1) {
-    const mine = back.get(other.all[at] as Piece);
-    if (mine && insertAfter(root, mine, extra)) return true;
-  }
-  root.parts.unshift(partOf(extra));
-  return true;
-}
-
-function insertAfter(part: Part, mark: Piece, extra: Piece): boolean {
-  const list = [part.parts, part.over].find((parts) => parts.some((one) => one.piece === mark));
-  if (list) {
-    const at = list.findIndex((one) => one.piece === mark);
-    const holder = list[at] as Part;
-    if (holder.piece?.inside.length) holder.parts.unshift(partOf(extra));
-    else list.splice(at + 1, 0, partOf(extra));
-    return true;
-  }
-  return [...part.parts, ...part.over].some((one) => insertAfter(one, mark, extra));
-}
-
-function partOf(piece: Piece): Part {
-  return {
-    piece: { ...piece, inside: [] } as Piece,
-    direction: 'stack',
-    parts: [],
-    over: [],
-    box: piece.box,
-    reason: 'stands in one artboard only',
-  };
 }

@@ -155,12 +155,10 @@ function continues(group: readonly OpenLine[], line: OpenLine): boolean {
       last.runs.length === 1)
   )
     return false;
-  if (
-    last.look.family !== line.look.family ||
-    (last.look.color !== line.look.color && last.runs.length === 1 && line.runs.length === 1)
-  )
-    return false;
   const leading = line.box[1] - last.box[1];
+  const recoloured = last.look.color !== line.look.color && last.runs.length === 1 && line.runs.length === 1;
+  const title = size >= TITLE_SIZE && leading < TITLE_LEADING * size;
+  if (last.look.family !== line.look.family || (recoloured && !title)) return false;
   if (leading < 0.8 * size || leading > WIDEST_LEADING * size) return false;
   if (group.length > 1 && Math.abs(leading - (last.box[1] - (group.at(-2) as OpenLine).box[1])) > 1.5) return false;
   const starts = Math.abs(last.box[0] - line.box[0]) <= SAME_EDGE;
@@ -172,6 +170,8 @@ function continues(group: readonly OpenLine[], line: OpenLine): boolean {
 
 /** Titles may be broken by hand, text is not; font size from which on a text is a title, px. */
 const TITLE_SIZE = 24;
+/** Lines of a title that stand closer than this, in font sizes, are one title whatever their colours. */
+const TITLE_LEADING = 1.35;
 
 /** Lines are one text only if no line had room for the next one's first word; then they break again where they broke. */
 function wouldNotFit(group: readonly OpenLine[], line: OpenLine): boolean {
@@ -179,7 +179,7 @@ function wouldNotFit(group: readonly OpenLine[], line: OpenLine): boolean {
   const widest = Math.max(...all.map(({ box }) => box[2]));
   const space = line.look.size * 0.2;
   if (group.length === 1 && line.look.size >= TITLE_SIZE) return true;
-  return all.slice(1).every((next, index) => (all[index] as OpenLine).box[2] + space + next.firstWord > widest - 1);
+  return all.slice(1).every((next, index) => (all[index] as OpenLine).box[2] + space + next.firstWord > widest + 0.5);
 }
 
 function finish(group: readonly OpenLine[], boardWidth: number): Paragraph {

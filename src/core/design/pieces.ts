@@ -77,7 +77,8 @@ function nest(pieces: readonly Piece[], board: DrawnBoard): Pieces {
     }
     if (kept.length === 0 && paintsNothingNew(piece, ground, board.width)) continue;
     const parent = kept.findLast(
-      (one) => canHold(one, piece, board.width) && holds(one.box, piece.box, SLACK) && area(one.box) >= area(piece.box) * 0.98,
+      (one) =>
+        canHold(one, piece, board.width) && holds(one.box, piece.box, SLACK) && area(one.box) >= area(piece.box) * 0.98,
     );
     if (
       piece.type === 'box' &&
