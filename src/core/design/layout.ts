@@ -38,15 +38,17 @@ function layInside(part: Part, box: DrawnBox, region: Region, setting: Setting):
   const { view, looks } = setting;
   for (const one of [...part.parts, ...part.over]) if (!view.boxOf(one)) add(looks, one, { display: 'none' });
   const children = view.present(part.parts);
+  /* Where the part really lies: a group is as wide as its region, whatever stands in it. */
+  const frame: DrawnBox = part.piece || part.band ? box : [region.x, box[1], region.width, box[3]];
   if (children.length) {
     const direction = directionOf(children, view);
     if (direction === 'stack') layStack(part, children, box, region, setting);
     else if (direction === 'row') layRow(part, children, box, region, setting);
     else if (direction === 'grid') layGrid(part, children, box, region, setting);
     else if (direction === 'wrap') layWrap(part, children, box, region, setting);
-    else layFree(part, children, box, setting);
+    else layFree(part, children, frame, setting);
   }
-  layOver(part, box, setting);
+  layOver(part, frame, setting);
 }
 
 /** How children lie to each other on this board: above or beside each other, in rows of several, or anyhow. */

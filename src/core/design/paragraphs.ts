@@ -127,7 +127,14 @@ function joined(left: OpenLine, line: OpenLine): OpenLine {
       ? [...left.runs.slice(0, -1), { ...last, text: `${last.text}${gap}${next.text}` }]
       : [...left.runs, { ...next, text: `${gap}${next.text}` }];
   const wide = around([left.box, line.box]);
-  return { ...left, runs, box: raise === undefined ? wide : [wide[0], left.box[1], wide[2], left.box[3]] };
+  const longer = lengthOf(line) > lengthOf(left) && raise === undefined ? line : left;
+  const alike = left.look.size === line.look.size && left.look.family === line.look.family;
+  const box: DrawnBox = alike ? wide : [wide[0], longer.box[1], wide[2], longer.box[3]];
+  return { ...left, runs, box, look: longer.look };
+}
+
+function lengthOf({ runs }: OpenLine): number {
+  return runs.reduce((sum, { text }) => sum + text.length, 0);
 }
 
 export function sameLook(a: TextLook, b: TextLook): boolean {

@@ -42,14 +42,15 @@ function runNode(run: Run, text: Paragraph, index: number, addStyle: AddStyle): 
   };
 }
 
-/** An exponent stands where it was drawn, and makes its line no higher. */
+/** An exponent stands where it was drawn. */
 function raised(raise: number | undefined): Record<string, string> {
-  return raise ? { 'vertical-align': `${raise}px`, 'line-height': '0' } : {};
+  return raise ? { 'vertical-align': `${raise}px` } : {};
 }
 
-/** What a run says otherwise than its paragraph. */
+/** What a run says otherwise than its paragraph. One in another size or font makes its line no higher. */
 function lookOfRun(own: TextLook, around: TextLook): Record<string, string> {
   return {
+    ...(own.family !== around.family || own.size !== around.size ? { 'line-height': '0' } : {}),
     ...(own.family !== around.family ? { 'font-family': own.family } : {}),
     ...(own.size !== around.size ? { 'font-size': `${own.size}px` } : {}),
     ...(own.weight !== around.weight ? { 'font-weight': own.weight } : {}),
