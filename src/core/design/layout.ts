@@ -129,12 +129,13 @@ function dress(part: Part, box: DrawnBox, region: Region, setting: Setting, size
   if (!piece) return layInside(part, box, part.band ? innerRegion(part, box, setting) : region, setting);
   const own = boxLook(piece);
   const edge = parseFloat(own['border-width'] ?? '0');
-  const inner: DrawnBox = [box[0] + edge, box[1] + edge, box[2] - 2 * edge, box[3] - 2 * edge];
+  const whole = drawnBox(piece);
+  const inner: DrawnBox = [whole[0] + edge, whole[1] + edge, whole[2] - 2 * edge, whole[3] - 2 * edge];
   add(looks, part, own);
   if (part.parts.length + part.over.length === 0)
-    return add(looks, part, { height: px(drawnBox(piece)[3]), 'flex-shrink': '0' });
+    return add(looks, part, { height: px(whole[3]), 'flex-shrink': '0' });
   layInside(part, inner, innerRegion(part, inner, setting), setting);
-  if (view.present(part.parts).length === 0) add(looks, part, { 'min-height': px(box[3]) });
+  if (view.present(part.parts).length === 0) add(looks, part, { 'min-height': px(whole[3]) });
 }
 
 /** What hangs over an edge takes no room there, and lies in front. */
