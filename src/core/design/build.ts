@@ -1,15 +1,16 @@
 import { createHash } from 'node:crypto';
 import type { Breakpoint, ElementNode, FontFace, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { elements, textOf } from '../page/walk.js';
-import { firstWords } from '../page/words.js';
+import { firstWords, slug } from '../page/words.js';
 import { BoardView } from './board-view.js';
 import { bandsOf } from './bands.js';
 import { arrange, type Part } from './cuts.js';
 import type { DrawnBoard, DrawnBox } from './drawn.js';
 import { bringExtras, type Extras } from './extras.js';
+import { px } from './geometry.js';
 import { layOut } from './layout.js';
 import { artAddress } from './looks.js';
-import type { BoardLooks } from './setting.js';
+import { add, type BoardLooks } from './setting.js';
 import { matchBoards, matchedShare, type BoardMatch } from './match.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
 import { piecesOf, type Piece, type Pieces } from './pieces.js';
@@ -42,6 +43,8 @@ const SAME_PAGE = 0.5;
 /** A first band up to this height is a header, a last one with a copyright line a footer; px. */
 const HEADER_HEIGHT = 140;
 const FOOTER_HEIGHT = 700;
+/** A place to write in that is higher than this takes several lines; px. */
+const TALL_FIELD = 84;
 /** Drawing up to this size (px) and length (characters) becomes an icon in the page rather than a file. */
 const ICON_SIZE = 96;
 const ICON_LENGTH = 6000;
@@ -63,7 +66,7 @@ export function buildDesign(input: DesignInput): BuiltDesign {
   const views = [new BoardView(first, undefined), ...extras.map(({ board, pairs }) => new BoardView(board, pairs))];
   const looks = views.map((view) => layOut(root, view));
   const breakpoints = breakpointsBetween(boards.map(({ width }) => width));
-  const builder = new Builder(input, boards, views, looks, breakpoints);
+  const builder = new Builder(input, boards, views, looks, breakpoints, rolesOf(first, root));
   const document = builder.build(root);
   return { document, notes, sections: builder.sections };
 }
@@ -92,7 +95,6 @@ function describe(piece: Piece): string {
 
 class Builder {
   private readonly styles: Record<string, SharedStyle> = {};
-  private readonly roles: Roles;
   readonly sections: DesignSection[] = [];
   private counter = 0;
 
@@ -102,9 +104,8 @@ class Builder {
     private readonly views: readonly BoardView[],
     private readonly looks: readonly BoardLooks[],
     private readonly breakpoints: readonly Breakpoint[],
-  ) {
-    this.roles = rolesOf((boards[0] as Pieces).all);
-  }
+    private readonly roles: Roles,
+  ) {}
 
   build(root: Part): PageDocument {
     const base = this.bodyLook();
@@ -204,10 +205,15 @@ class Builder {
     }
     const path = piece ? pathOf(piece) : '';
     const button = this.roles.isButton(part);
-    if (button) for (const looks of this.looks) undecorated(looks, part);
+    const field = this.roles.isField(part);
+    for (const looks of this.looks) {
+      if (button) undecorated(looks, part);
+      if (field && looks.get(part)?.['position'] === undefined) add(looks, part, { position: 'relative' });
+    }
     const style = this.styleOf(part);
     const href = piece?.type === 'box' ? piece.shape.href : undefined;
     const children = inside.map((one): PageNode => (button ? this.plainText(one) : this.node(one)));
+    if (field) return this.fieldNode(part, path, style);
     const kind = button ? 'button' : part.direction === 'row' ? 'row' : part.parts.length > 1 ? 'stack' : 'box';
     return {
       id: this.idOf(part, path),
@@ -221,6 +227,62 @@ class Builder {
     };
   }
 
+  /** A place to write in: its name lies in it, and gives way to what is written. */
+  private fieldNode(part: Part, path: string, style: string): ElementNode {
+    const words = part.parts.map((one) => this.plainText(one));
+    const name = slug(words.map((one) => textOf(one)).join(' '), 40) || 'field';
+    const tall = part.box[3] > TALL_FIELD;
+    return {
+      id: this.idOf(part, path),
+      kind: 'field',
+      name,
+      element: 'label',
+      style,
+      from: { path },
+      children: [
+        ...words,
+        {
+          id: this.idOf(part, `${path} input`),
+          kind: 'field',
+          name,
+          element: tall ? 'textarea' : 'input',
+          style: this.addWriting(part),
+          attributes: { name, placeholder: ' ', ...(tall ? {} : { type: /e-?mail/i.test(name) ? 'email' : 'text' }) },
+        },
+      ],
+    };
+  }
+
+  /** Lies over its label, and covers it once something is written. */
+  private addWriting(part: Part): string {
+    const { piece } = part;
+    const look = piece?.type === 'box' ? piece.look : {};
+    const [text] = part.parts.flatMap(({ piece: inner }) => (inner?.type === 'text' ? [inner.text] : []));
+    const start = text ? text.box[0] - part.box[0] : 0;
+    const name = this.addStyle(
+      this.boards.map(() => ({
+        position: 'absolute',
+        inset: '0',
+        width: '100%',
+        height: '100%',
+        padding: `0 ${px(start)}`,
+        border: 'none',
+        'border-radius': 'inherit',
+        'background-color': 'transparent',
+        ...(text ? { 'font-family': text.look.family, 'font-size': px(text.look.size), color: text.look.color } : {}),
+      })),
+    );
+    const made = this.styles[name] as SharedStyle;
+    this.styles[name] = {
+      ...made,
+      variants: [
+        ...(made.variants ?? []),
+        { state: ':not(:placeholder-shown)', set: { 'background-color': look['background-color'] ?? 'rgb(255, 255, 255)' } },
+      ],
+    };
+    return name;
+  }
+
   /** Inside a button words are words: no paragraph, no link. */
   private plainText(part: Part): ElementNode {
     const node = this.node(part);
@@ -231,17 +293,18 @@ class Builder {
 
   private textNode(part: Part, text: Paragraph): ElementNode {
     const level = this.roles.levelOf(text);
-    const link = level === undefined && this.roles.isLink(part);
+    const href = level === undefined ? this.roles.hrefOf(text) : undefined;
+    const link = href !== undefined;
     const element = level ? `h${level}` : link ? 'a' : 'p';
     const kind = level ? 'heading' : link ? 'link' : 'text';
     if (link) for (const looks of this.looks) undecorated(looks, part);
     const shared = { id: this.idOf(part, text.path), kind, name: kind, element, style: this.styleOf(part) } as const;
-    const attributes = link ? { attributes: { href: text.href ?? '#' } } : {};
+    const attributes = link ? { attributes: { href } } : {};
     return {
       ...shared,
       ...attributes,
       from: { path: text.path },
-      children: runsOf(text, (look) => this.addStyle(this.boards.map(() => look))),
+      children: runsOf(text, level === undefined && !link, (look) => this.addStyle(this.boards.map(() => look))),
     };
   }
 

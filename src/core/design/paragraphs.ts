@@ -172,7 +172,22 @@ function continues(group: readonly OpenLine[], line: OpenLine): boolean {
   const ends = Math.abs(right(last.box) - right(line.box)) <= SAME_EDGE;
   const centred = Math.abs(middle(last.box) - middle(line.box)) <= SAME_EDGE;
   if (!starts && !ends && !centred) return false;
+  if (leading > ENTRY_LEADING * size && beginsAnew(last, line)) return false;
   return wouldNotFit(group, line);
+}
+
+/** Lines with at most so many words, so wide and so far apart (in font sizes) may be entries of a list. */
+const ENTRY_WORDS = 3;
+const ENTRY_WIDTH = 14;
+const ENTRY_LEADING = 1.45;
+
+/** Whether a short line begins with a capital after another short one: two entries, not a text broken in two. */
+function beginsAnew(last: OpenLine, line: OpenLine): boolean {
+  const words = (one: OpenLine): string => one.runs.map(({ text }) => text).join('').trim();
+  const short = [last, line].every(
+    (one) => words(one).split(' ').length <= ENTRY_WORDS && one.box[2] < ENTRY_WIDTH * one.look.size,
+  );
+  return short && /^[\p{Lu}\d]/u.test(words(line)) && !/[,;–-]$/.test(words(last));
 }
 
 /** Titles may be broken by hand, text is not; font size from which on a text is a title, px. */

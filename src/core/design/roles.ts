@@ -1,6 +1,9 @@
 import type { Part } from './cuts.js';
+import { middle, right } from './geometry.js';
+import { headingLevels } from './headings.js';
+import { linksOf } from './links.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
-import type { Piece } from './pieces.js';
+import type { Piece, Pieces } from './pieces.js';
 
 /** What texts and boxes are, told from their look and place. */
 export interface Roles {
@@ -8,87 +11,87 @@ export interface Roles {
   readonly levelOf: (text: Paragraph) => number | undefined;
   /** Whether a part is a thing to press. */
   readonly isButton: (part: Part) => boolean;
-  readonly isLink: (part: Part) => boolean;
+  /** Whether a part is a place to write in, with its name in it. */
+  readonly isField: (part: Part) => boolean;
+  /** Where a text leads that is a link as a whole; `#` if the drawing does not say. */
+  readonly hrefOf: (text: Paragraph) => string | undefined;
 }
 
-/** A text this much larger than the body text is a heading. */
-const LARGER = 1.18;
-/** Longest heading, words. */
-const LONGEST = 16;
-/** The band at the top of a page where short words are its menu, px. */
-const MENU_ZONE = 130;
+/** A last section up to this height is a footer; px. */
+const FOOTER_HEIGHT = 700;
+/** Where there is none, what stands so low is one; px. */
+const LAST_LINES = 140;
 
-export function rolesOf(pieces: readonly Piece[]): Roles {
-  const texts = pieces.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
-  const body = bodySize(texts);
-  const candidates = texts.filter((text) => couldHead(text, body));
-  const largest = [...candidates].sort((a, b) => b.look.size - a.look.size || a.order - b.order)[0];
-  const sizes = [
-    ...new Set(candidates.filter((text) => text !== largest).map((text) => Math.round(text.look.size))),
-  ].sort((a, b) => b - a);
-  const buttons = new Set<Paragraph>();
-  const isButton = (part: Part): boolean => {
-    const piece = part.piece;
-    if (piece?.type !== 'box' || part.over.length) return false;
-    const [, , width, height] = piece.box;
-    const painted = Boolean(
-      piece.look['background-color'] ?? piece.look['background-image'] ?? piece.look['border-width'],
-    );
-    const inside = leaves(part);
-    const words = inside.filter((one) => one.type === 'text');
-    const short =
-      words.length === 1 &&
-      (words[0] as Extract<Piece, { type: 'text' }>).text.lines.length === 1 &&
-      wordsOf((words[0] as Extract<Piece, { type: 'text' }>).text).split(' ').length <= 5;
-    return painted && short && inside.length <= 2 && height >= 24 && height <= 84 && width >= 48 && width <= 420;
-  };
-  const markButtons = (part: Part): void => {
-    if (isButton(part)) for (const one of leaves(part)) if (one.type === 'text') buttons.add(one.text);
-    for (const one of part.parts) markButtons(one);
-  };
+export function rolesOf(board: Pieces, root: Part): Roles {
+  const inside = partsOf(root);
+  const buttons = new Set(inside.filter(isButton));
+  const fields = new Set(inside.filter((part) => !buttons.has(part) && isField(part)));
+  const pressed = new Set([...buttons, ...fields].flatMap((part) => leaves(part).flatMap((one) => (one.type === 'text' ? [one.text] : [])))); // prettier-ignore
+  const last = root.parts.at(-1);
+  const closing = last && root.parts.length > 1 && last.box[3] < FOOTER_HEIGHT ? last.box : undefined;
+  const footer = closing ?? [0, board.height - LAST_LINES, board.width, LAST_LINES];
+  const links = linksOf(board.all, board, footer);
+  const levels = headingLevels(board.all, new Set([...pressed, ...links.keys()]));
   return {
-    isButton: (part) => {
-      markButtons(part);
-      return isButton(part);
-    },
-    isLink: ({ piece }) =>
-      piece?.type === 'text' &&
-      (piece.text.href !== undefined ||
-        (piece.box[1] < MENU_ZONE &&
-          piece.text.lines.length === 1 &&
-          wordsOf(piece.text).split(' ').length <= 3 &&
-          piece.text.look.size <= 22)),
-    levelOf: (text) => {
-      if (!candidates.includes(text) || buttons.has(text)) return undefined;
-      return text === largest ? 1 : Math.min(6, 2 + sizes.indexOf(Math.round(text.look.size)));
-    },
+    isButton: (part) => buttons.has(part),
+    isField: (part) => fields.has(part),
+    levelOf: (text) => levels.get(text),
+    hrefOf: (text) => (pressed.has(text) ? text.href : links.get(text)),
   };
+}
+
+function partsOf(part: Part): Part[] {
+  return [part, ...[...part.parts, ...part.over].flatMap(partsOf)];
+}
+
+function isPainted(piece: Extract<Piece, { type: 'box' }>): boolean {
+  return Boolean(piece.look['background-color'] ?? piece.look['background-image'] ?? piece.look['border-width']);
+}
+
+/** A painted box of a button's size around a few words in its middle, with an icon at most. */
+function isButton(part: Part): boolean {
+  const { piece } = part;
+  if (piece?.type !== 'box' || part.over.length) return false;
+  const [x, , width, height] = piece.box;
+  const inside = leaves(part);
+  const words = inside.flatMap((one) => (one.type === 'text' ? [one.text] : []));
+  const [text] = words;
+  if (!text || words.length !== 1 || text.lines.length !== 1 || wordsOf(text).split(' ').length > 5) return false;
+  const spare = [text.box[0] - x, right(piece.box) - right(text.box)] as const;
+  const centred = Math.abs(spare[0] - spare[1]) <= 6 || inside.length === 2 || (spare[0] < 40 && spare[1] < 40);
+  const sized = height >= 24 && height <= 84 && width >= 48 && (width <= 420 || Math.abs(middle(piece.box) - middle(text.box)) <= 3); // prettier-ignore
+  return isPainted(piece) && centred && inside.length <= 2 && sized;
+}
+
+/** Sizes of a place to write in, px. */
+const FIELD_HEIGHT = [28, 260] as const;
+const FIELD_WIDTH = 120;
+/** Room that is left of the words at most, and right of them at least; px. */
+const FIELD_START = 28;
+const FIELD_FREE = 40;
+
+/** A box with a border, or filled flat, with a few words at its start and room after them. */
+function isField(part: Part): boolean {
+  const { piece } = part;
+  if (piece?.type !== 'box' || part.over.length || part.parts.length !== 1) return false;
+  const [x, y, width, height] = piece.box;
+  const [text] = leaves(part).flatMap((one) => (one.type === 'text' ? [one.text] : []));
+  if (!text || leaves(part).length !== 1 || text.lines.length !== 1 || wordsOf(text).split(' ').length > 5) return false;
+  const start = text.box[0] - x;
+  return (
+    isPainted(piece) &&
+    height >= FIELD_HEIGHT[0] &&
+    height <= FIELD_HEIGHT[1] &&
+    width >= FIELD_WIDTH &&
+    start >= 0 &&
+    start <= FIELD_START &&
+    text.box[1] - y <= 32 &&
+    right(piece.box) - right(text.box) >= FIELD_FREE &&
+    Number(text.look.weight) < 600
+  );
 }
 
 function leaves(part: Part): Piece[] {
   const own = part.piece?.inside.length === 0 ? [part.piece] : [];
   return part.parts.length ? part.parts.flatMap(leaves) : own;
-}
-
-/** The size in which most characters are set. */
-function bodySize(texts: readonly Paragraph[]): number {
-  const counts = new Map<number, number>();
-  for (const text of texts) counts.set(text.look.size, (counts.get(text.look.size) ?? 0) + wordsOf(text).length);
-  return [...counts].reduce((most, one) => (one[1] > most[1] ? one : most), [16, 0])[0];
-}
-
-function couldHead(text: Paragraph, body: number): boolean {
-  if (text.href !== undefined) return false;
-  const words = wordsOf(text);
-  if (words.split(' ').length > LONGEST || !/\p{L}{2}/u.test(words) || (text.box[1] < 80 && text.look.size < 24))
-    return false;
-  const bold = Number(text.look.weight) >= 600;
-  return (
-    text.look.size >= LARGER * body ||
-    (bold &&
-      text.look.size >= body &&
-      text.lines.length <= 2 &&
-      words.split(' ').length <= 8 &&
-      text.box[1] > MENU_ZONE)
-  );
 }

@@ -1,16 +1,20 @@
 import { createHash } from 'node:crypto';
 import type { ElementNode, PageNode } from '../page/types.js';
 import type { TextLook } from './drawn.js';
+import { hrefFrom, isLinkedRun } from './links.js';
 import { sameLook, type Paragraph, type Run } from './paragraphs.js';
 
 /** Makes a style of a look that is the same on every board, and returns its name. */
 type AddStyle = (look: Record<string, string>) => string;
 
-/** The words of a paragraph: lines joined, stretches of another look or with a link of their own as runs. */
-export function runsOf(text: Paragraph, addStyle: AddStyle): PageNode[] {
+/**
+ * The words of a paragraph: lines joined, stretches of another look or with a link of their own as runs.
+ * @param linked whether stretches that look like links are links
+ */
+export function runsOf(text: Paragraph, linked: boolean, addStyle: AddStyle): PageNode[] {
   return joinRuns(text).map((run, index): PageNode => {
     const plain = !run.raise && sameLook(run.look, text.look) && (!run.href || run.href === text.href);
-    return plain ? { kind: 'words', text: run.text } : runNode(run, text, index, addStyle);
+    return plain ? { kind: 'words', text: run.text } : runNode(linked ? withLink(run, text) : run, text, index, addStyle);
   });
 }
 
@@ -26,6 +30,12 @@ function joinRuns({ lines }: Paragraph): Run[] {
     });
   });
   return joined;
+}
+
+/** A stretch that looks like a link is one, wherever it leads. */
+function withLink(run: Run, text: Paragraph): Run {
+  if (run.href || !isLinkedRun(run.look, text.look, run.text)) return run;
+  return { ...run, href: hrefFrom(run.text.trim()) ?? '#' };
 }
 
 function runNode(run: Run, text: Paragraph, index: number, addStyle: AddStyle): ElementNode {
