@@ -1,0 +1,29 @@
+import { wordFaults } from './clashes.js';
+
+const word = (text: string, x: number, y: number, width = 40, height = 20) => ({ text, x, y, width, height });
+
+describe('wordFaults', () => {
+  it('finds nothing in lines of words that stand beside and below each other', () => {
+    const words = [word('Star', 0, 0), word('evenings', 44, 0, 80), word('on', 0, 18), word('Friday', 44, 18)];
+    expect(wordFaults(words, 200)).toEqual({ clashing: [], cut: [] });
+  });
+
+  it('names words that lie on each other, whichever comes first', () => {
+    expect(wordFaults([word('dome', 20, 5), word('tide', 0, 0)], 200).clashing).toEqual([['tide', 'dome']]);
+  });
+
+  it('lets words touch as far as letters do', () => {
+    expect(wordFaults([word('dome', 0, 0), word('tide', 38, 0)], 200).clashing).toEqual([]);
+    expect(wordFaults([word('dome', 0, 0), word('tide', 0, 13)], 200).clashing).toEqual([]);
+  });
+
+  it('names words that reach over either side', () => {
+    const words = [word('left', -5, 0), word('inside', 100, 0), word('right', 180, 0)];
+    expect(wordFaults(words, 200).cut).toEqual(['left', 'right']);
+  });
+
+  it('finds a clash with a word that is much higher', () => {
+    const words = [word('Marsh', 0, 0, 200, 100), word('a', 10, 30, 10, 20), word('below', 0, 101)];
+    expect(wordFaults(words, 400).clashing).toEqual([['Marsh', 'a']]);
+  });
+});
