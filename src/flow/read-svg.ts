@@ -4,10 +4,11 @@ import { inside, putIntoPage } from '../browser/inpage-script.js';
 import type { OpenBrowser } from '../browser/launch.js';
 import { pictureOf } from '../browser/our-page.js';
 import { serveFolder, type Served } from '../browser/serve.js';
-import { buildDesign, type DesignSection } from '../core/design/build.js';
+import type { DesignSection } from '../core/design/build.js';
 import type { DrawnBoard } from '../core/design/drawn.js';
 import { Problem } from '../core/page/problem.js';
 import type { FontFace, PageDocument } from '../core/page/types.js';
+import { fitDesign } from './fit-design.js';
 import type { OpenReference } from './reference.js';
 import type { Progress } from './report-progress.js';
 
@@ -46,7 +47,7 @@ export async function readDesign(
         'Give one artboard a width; convert other pages by themselves.',
       );
     progress('Finding sections, rows and columns');
-    const built = buildDesign({
+    const built = await fitDesign(browser, served, {
       name,
       files: opened.map(({ file }) => basename(file)),
       boards: opened.map(({ board }) => board),

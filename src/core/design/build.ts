@@ -22,6 +22,8 @@ export interface DesignInput {
   readonly fonts?: readonly FontFace[];
   readonly name: string;
   readonly files: readonly string[];
+  /** Where the layout of a board gives way to that of the next; half way between their widths if it is not said. */
+  readonly breakpoints?: readonly Breakpoint[];
   /** Widest first. */
   readonly boards: readonly DrawnBoard[];
 }
@@ -65,7 +67,7 @@ export function buildDesign(input: DesignInput): BuiltDesign {
   matches.forEach((match, index) => notes.push(...differences(first, match, extras[index] as Extras)));
   const views = [new BoardView(first, undefined), ...extras.map(({ board, pairs }) => new BoardView(board, pairs))];
   const looks = views.map((view) => layOut(root, view));
-  const breakpoints = breakpointsBetween(boards.map(({ width }) => width));
+  const breakpoints = input.breakpoints ?? breakpointsBetween(boards.map(({ width }) => width));
   const builder = new Builder(input, boards, views, looks, breakpoints, rolesOf(first, root));
   const document = builder.build(root);
   return { document, notes, sections: builder.sections };
@@ -148,7 +150,8 @@ class Builder {
   private bodyLook(): Record<string, string> {
     const texts = (this.boards[0] as Pieces).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
     const longest = [...texts].sort((a, b) => wordsOf(b).length - wordsOf(a).length)[0];
-    return longest ? { 'font-family': longest.look.family, color: longest.look.color } : {};
+    const breaking = { 'overflow-wrap': 'break-word' };
+    return longest ? { ...breaking, 'font-family': longest.look.family, color: longest.look.color } : breaking;
   }
 
   private addStyle(looks: readonly Record<string, string>[]): string {

@@ -22,7 +22,7 @@ export function layOut(root: Part, view: BoardView): BoardLooks {
   };
   looks.set(root, {});
   layInside(root, box, { x: 0, width: view.width }, setting);
-  for (const part of root.parts) if (sticksOut(part, view)) add(looks, part, { 'overflow-x': 'clip' });
+  for (const part of root.parts) if (sticksOut(part, view) || isWidened(part, looks)) add(looks, part, { 'overflow-x': 'clip' });
   return looks;
 }
 
@@ -31,6 +31,13 @@ function sticksOut(part: Part, view: BoardView): boolean {
   const box = view.boxOf(part);
   if (box && (box[0] < -NONE || right(box) > view.width + NONE)) return true;
   return [...part.parts, ...part.over].some((one) => sticksOut(one, view));
+}
+
+/** Whether anything in a part reaches into the room beside it, by which the page must not scroll. */
+function isWidened(part: Part, looks: BoardLooks): boolean {
+  const own = looks.get(part) ?? {};
+  if (['margin-left', 'margin-right'].some((name) => parseFloat(own[name] ?? '0') < 0)) return true;
+  return [...part.parts, ...part.over].some((one) => isWidened(one, looks));
 }
 
 /** Lays the children of a part out. `box` is the part's own box (inside of its border), `region` where children may lie. */

@@ -128,6 +128,13 @@ function breakingWidth(text: Paragraph): { readonly least: number; readonly most
   return { least, most };
 }
 
+/** A line that fills or passes its region gets room beyond it, so that it breaks only where there is less room. */
+function widened(look: Look, more: number, centred: boolean): Look {
+  const side = (name: string, part: number): Look => ({ [name]: px(parseFloat(look[name] ?? '0') - part) });
+  if (centred) return { ...side('margin-left', more / 2), ...side('margin-right', more / 2) };
+  return look['text-align'] === 'right' ? side('margin-left', more) : side('margin-right', more);
+}
+
 function placeText(text: Paragraph, box: DrawnBox, region: Region): Look {
   const look: Look = {};
   const left = box[0] - region.x;
@@ -152,7 +159,7 @@ function placeText(text: Paragraph, box: DrawnBox, region: Region): Look {
     room = region.width - left - edge;
   }
   if (text.lines.length === 1) {
-    if (room < least + 1) look['text-wrap-mode'] = 'nowrap';
+    if (room < least + 1) Object.assign(look, widened(look, least + 1 - room, centred));
   } else if (room < least || room >= most) {
     const width = Math.round((least + Math.min((most - least) / 2, 10)) * 10) / 10;
     look['max-width'] = px(Math.max(width, Math.min(least + 0.5, most - 0.2)));

@@ -31,6 +31,9 @@ function alignDown(
   return { look: 'flex-start', of: (box) => given(Math.abs(box[1] - top) > 0.05, { 'margin-top': px(box[1] - top) }) };
 }
 
+/** Room from which on a row of short things may break without breaking where it was drawn in one line, px. */
+const SPARE = 24;
+
 function layContentRow(
   part: Part,
   sorted: readonly Part[],
@@ -53,7 +56,7 @@ function layContentRow(
     display: 'flex',
     ...(equal && !spread ? { 'column-gap': px(usual) } : {}),
     ...(centred ? { 'justify-content': 'center' } : atEnd ? { 'justify-content': 'flex-end' } : {}),
-    ...(free > 24 && !spread ? { 'flex-wrap': 'wrap', 'row-gap': '8px' } : {}),
+    ...(Math.max(free, spread ? Math.max(...gaps) : 0) > SPARE ? { 'flex-wrap': 'wrap', 'row-gap': '8px' } : {}),
   });
   sorted.forEach((one, index) => {
     const gap = index === 0 ? (centred || atEnd ? 0 : left) : (gaps[index - 1] as number);

@@ -22,6 +22,11 @@ describe('wordFaults', () => {
     expect(wordFaults(words, 200).cut).toEqual(['left', 'right']);
   });
 
+  it('does not take a word that goes on in the next line for one block', () => {
+    const words = [word('the', 0, 0), word('far-off', 50, 0, 120, 44), word('dome', 50, 24)];
+    expect(wordFaults(words, 200).clashing).toEqual([]);
+  });
+
   it('finds a clash with a word that is much higher', () => {
     const words = [word('Marsh', 0, 0, 200, 100), word('a', 10, 30, 10, 20), word('below', 0, 101)];
     expect(wordFaults(words, 400).clashing).toEqual([['Marsh', 'a']]);

@@ -1,0 +1,59 @@
+import { inside } from '../browser/inpage-script.js';
+import type { OpenBrowser } from '../browser/launch.js';
+import { openOurs, turnTo } from '../browser/our-page.js';
+import type { Served } from '../browser/serve.js';
+import { buildDesign, type BuiltDesign, type DesignInput } from '../core/design/build.js';
+import { breakpointsBetween } from '../core/design/sheet.js';
+import type { Breakpoint } from '../core/page/types.js';
+import { wordFaults } from '../core/proof/clashes.js';
+import { renderCss } from '../core/render/css.js';
+import { renderHtml } from '../core/render/html.js';
+
+/** Steps in which a layout is made narrower to see whether it still fits, px. */
+const STEP = 40;
+
+/**
+ * Makes a page of artboards and finds the widths at which the layout of one gives way to that of the next: half way
+ * between the two, or as soon as the wider one, made narrower in a browser, scrolls sideways, cuts words off or lays
+ * them on each other.
+ */
+export async function fitDesign(browser: OpenBrowser, served: Served, input: DesignInput): Promise<BuiltDesign> {
+  const widths = input.boards.map(({ width }) => width);
+  const usual = breakpointsBetween(widths);
+  if (usual.length === 0) return buildDesign(input);
+  const wide = buildDesign({ ...input, breakpoints: usual.map((one, at) => ({ ...one, below: (widths[at + 1] as number) + 1 })) }); // prettier-ignore
+  served.hold('/-fit', 'text/html; charset=utf-8', renderHtml(wide.document, '-fit.css'));
+  served.hold('/-fit.css', 'text/css; charset=utf-8', renderCss(wide.document));
+  const page = await browser.newPage(widths[0] as number);
+  try {
+    await openOurs(page, `${served.origin}/-fit`);
+    const faultsAt = async (width: number): Promise<number> => {
+      await turnTo(page, width);
+      const { words, overflow } = await inside(page, 'measureNow');
+      const { clashing, cut } = wordFaults(words, width);
+      return clashing.length + cut.length + (overflow > 1 ? 1 : 0);
+    };
+    const fitted: Breakpoint[] = [];
+    for (const [at, one] of usual.entries()) fitted.push(await fit(one, widths[at] as number, faultsAt));
+    return buildDesign({ ...input, breakpoints: fitted });
+  } finally {
+    await page.close();
+  }
+}
+
+/** Goes down from the width of an artboard until its layout has more faults than it was drawn with. */
+async function fit(usual: Breakpoint, from: number, faultsAt: (width: number) => Promise<number>): Promise<Breakpoint> {
+  const drawn = await faultsAt(from);
+  const first = Math.ceil((from - 1) / STEP) * STEP - STEP;
+  let least = from;
+  for (let width = first; width >= usual.below; width -= STEP) {
+    if ((await faultsAt(width)) > drawn) return named(least);
+    least = width;
+  }
+  if (least > usual.below && (await faultsAt(usual.below)) > drawn) return named(least);
+  return usual;
+}
+
+function named(below: number): Breakpoint {
+  return { name: `below-${below}`, below };
+}
