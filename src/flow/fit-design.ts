@@ -2,7 +2,7 @@ import { inside } from '../browser/inpage-script.js';
 import type { OpenBrowser } from '../browser/launch.js';
 import { openOurs, turnTo } from '../browser/our-page.js';
 import type { Served } from '../browser/serve.js';
-import { buildDesign, type BuiltDesign, type DesignInput } from '../core/design/build.js';
+import { allWidths, buildDesign, type BuiltDesign, type DesignInput } from '../core/design/build.js';
 import { breakpointsBetween } from '../core/design/sheet.js';
 import type { Breakpoint } from '../core/page/types.js';
 import { wordFaults } from '../core/proof/clashes.js';
@@ -18,7 +18,7 @@ const STEP = 40;
  * them on each other.
  */
 export async function fitDesign(browser: OpenBrowser, served: Served, input: DesignInput): Promise<BuiltDesign> {
-  const widths = input.boards.map(({ width }) => width);
+  const widths = allWidths(input.boards.map(({ width }) => width));
   const usual = breakpointsBetween(widths);
   if (usual.length === 0) return buildDesign(input);
   const wide = buildDesign({ ...input, breakpoints: usual.map((one, at) => ({ ...one, below: (widths[at + 1] as number) + 1 })) }); // prettier-ignore

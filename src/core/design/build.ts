@@ -6,6 +6,7 @@ import { BoardView } from './board-view.js';
 import { bandsOf } from './bands.js';
 import { arrange, type Part } from './cuts.js';
 import type { DrawnBoard, DrawnBox } from './drawn.js';
+import { deriveLooks, screensBelow } from './derive.js';
 import { bringExtras, type Extras } from './extras.js';
 import { px } from './geometry.js';
 import { layOut } from './layout.js';
@@ -66,11 +67,20 @@ export function buildDesign(input: DesignInput): BuiltDesign {
   const extras = bringExtras(root, boards.slice(1), matches);
   matches.forEach((match, index) => notes.push(...differences(first, match, extras[index] as Extras)));
   const views = [new BoardView(first, undefined), ...extras.map(({ board, pairs }) => new BoardView(board, pairs))];
-  const looks = views.map((view) => layOut(root, view));
-  const breakpoints = input.breakpoints ?? breakpointsBetween(boards.map(({ width }) => width));
+  const drawn = views.map((view) => layOut(root, view));
+  const looks = [...drawn];
+  const widths = boards.map(({ width }) => width);
+  const screens = screensBelow(widths);
+  for (const screen of screens) looks.push(deriveLooks(root, looks.at(-1) as BoardLooks, screen));
+  const breakpoints = input.breakpoints ?? breakpointsBetween(allWidths(widths));
   const builder = new Builder(input, boards, views, looks, breakpoints, rolesOf(first, root));
   const document = builder.build(root);
   return { document, notes, sections: builder.sections };
+}
+
+/** Widths of the artboards and of the screens that are derived, widest first; px. */
+export function allWidths(boards: readonly number[]): number[] {
+  return [...boards, ...screensBelow(boards).map(({ width }) => width)];
 }
 
 /** In what another artboard differs from the first, in words. */
@@ -113,10 +123,10 @@ class Builder {
     const base = this.bodyLook();
     const children = root.parts.map((part, index) => this.section(part, index));
     const over = root.over.map((part) => this.node(part));
-    const bodyLooks = this.boards.map((board, index) => ({
+    const bodyLooks = this.looks.map((looks, index) => ({
       ...base,
-      ...board.ground,
-      ...(this.looks[index]?.get(root) ?? {}),
+      ...(this.boards[index] ?? (this.boards.at(-1) as Pieces)).ground,
+      ...(looks.get(root) ?? {}),
     }));
     const body: ElementNode = {
       id: 'page',
@@ -162,7 +172,10 @@ class Builder {
 
   private styleOf(part: Part): string {
     return this.addStyle(
-      this.looks.map((looks, index) => looks.get(part) ?? (this.views[index]?.boxOf(part) ? {} : { display: 'none' })),
+      this.looks.map(
+        (looks, index) =>
+          looks.get(part) ?? ((this.views[index] ?? this.views.at(-1))?.boxOf(part) ? {} : { display: 'none' }),
+      ),
     );
   }
 
@@ -263,7 +276,7 @@ class Builder {
     const [text] = part.parts.flatMap(({ piece: inner }) => (inner?.type === 'text' ? [inner.text] : []));
     const start = text ? text.box[0] - part.box[0] : 0;
     const name = this.addStyle(
-      this.boards.map(() => ({
+      this.looks.map(() => ({
         position: 'absolute',
         inset: '0',
         width: '100%',
@@ -307,7 +320,7 @@ class Builder {
       ...shared,
       ...attributes,
       from: { path: text.path },
-      children: runsOf(text, level === undefined && !link, (look) => this.addStyle(this.boards.map(() => look))),
+      children: runsOf(text, level === undefined && !link, (look) => this.addStyle(this.looks.map(() => look))),
     };
   }
 

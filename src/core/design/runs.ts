@@ -62,7 +62,7 @@ function lookOfRun(own: TextLook, around: TextLook): Record<string, string> {
   return {
     ...(own.family !== around.family || own.size !== around.size ? { 'line-height': '0' } : {}),
     ...(own.family !== around.family ? { 'font-family': own.family } : {}),
-    ...(own.size !== around.size ? { 'font-size': `${own.size}px` } : {}),
+    ...(own.size !== around.size ? { 'font-size': `${Math.round((own.size / around.size) * 1e5) / 1e5}em` } : {}),
     ...(own.weight !== around.weight ? { 'font-weight': own.weight } : {}),
     ...(own.style !== around.style ? { 'font-style': own.style } : {}),
     color: own.color,
