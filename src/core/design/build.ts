@@ -293,7 +293,10 @@ class Builder {
       ...made,
       variants: [
         ...(made.variants ?? []),
-        { state: ':not(:placeholder-shown)', set: { 'background-color': look['background-color'] ?? 'rgb(255, 255, 255)' } },
+        {
+          state: ':not(:placeholder-shown)',
+          set: { 'background-color': look['background-color'] ?? 'rgb(255, 255, 255)' },
+        },
       ],
     };
     return name;

@@ -310,7 +310,7 @@ function gaps(groups: readonly Piece[][], axis: 0 | 1): number[] {
 
 /**
  * Neighbouring strips with the same gutters are one row of columns that happen to have gaps at the same height, as long
- * as they stand closer together than their columns.
+ * as they stand closer together than their columns. One column may end before the others.
  */
 function joinStrips(strips: readonly Piece[][]): Piece[][] {
   const between = gaps(strips, 1);
@@ -320,8 +320,8 @@ function joinStrips(strips: readonly Piece[][]): Piece[][] {
     const both = [...run, ...strip];
     const columns = cutColumns(both);
     const close = index === 0 || (between[index - 1] as number) < widestGap(columns, 0);
-    const parted =
-      columns.length > 1 && cutColumns(strip).length === columns.length && cutColumns(run).length === columns.length;
+    const counts = [cutColumns(run).length, cutColumns(strip).length];
+    const parted = Math.min(...counts) > 1 && columns.length === Math.max(...counts);
     if (run.length && parted && close) run = both;
     else {
       if (run.length) joined.push(run);

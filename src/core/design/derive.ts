@@ -23,6 +23,11 @@ const NEARLY = 1.25;
 /** Distances and type sizes up to these stay as they are, px. */
 const SPACING_FLOOR = 16;
 const TYPE_FLOOR = 18;
+/** A row up to this height is a bar, such as a menu; px. */
+const BAR_HEIGHT = 90;
+/** Gaps between rows that were columns, px. */
+const LEAST_GAP = 24;
+const MOST_GAP = 40;
 /** Room at the sides of a narrow screen, px. */
 const GUTTER = 20;
 /** Narrowest column of a grid, and of things that are all small; px. */
@@ -38,18 +43,21 @@ export function screensBelow(widths: readonly number[]): Screen[] {
 /** Looks of all parts on a screen that nobody drew, from those on the next wider one. */
 export function deriveLooks(root: Part, wider: BoardLooks, screen: Screen): BoardLooks {
   const derived: BoardLooks = new Map();
-  const visit = (part: Part, room: number, parent: Look): void => {
+  /* `edged`: the part stands in a box or a section, at whose sides there is room. */
+  const visit = (part: Part, room: number, parent: Look, edged: boolean): void => {
     const before = wider.get(part);
     if (!before) return;
     const columns = columnsOf(part, before, room);
-    const look = derivedLook(part, before, parent, columns, screen);
+    const look = derivedLook(part, before, parent, columns, screen, edged);
     derived.set(part, look);
     const inner = (columns ? room / columns : room) - sidesOf(look);
     const children = [...part.parts, ...part.over];
-    for (const child of children) visit(child, inner, before);
+    const sides = number(look['padding-left']) > 0 || /max\(/.test(look['padding-left'] ?? '');
+    for (const child of children)
+      visit(child, inner, before, (part.piece !== undefined || part.band === true) && !sides);
     if (columns === 1 && before['display'] === 'grid') pictureFirst(part, derived);
   };
-  visit(root, screen.width - 2 * GUTTER, {});
+  visit(root, screen.width - 2 * GUTTER, {}, false);
   return derived;
 }
 
@@ -81,22 +89,48 @@ function isSmall(part: Part): boolean {
   return part.box[2] <= 2 * SMALL_COLUMN && part.parts.length <= 1;
 }
 
-function derivedLook(part: Part, before: Look, parent: Look, columns: number | undefined, screen: Screen): Look {
+function derivedLook(
+  part: Part,
+  before: Look,
+  parent: Look,
+  columns: number | undefined,
+  screen: Screen,
+  edged: boolean,
+): Look {
   const look: Look = {};
   for (const [name, value] of Object.entries(before)) look[name] = scaled(name, value, screen);
   const { piece } = part;
   if (piece?.type === 'text') asText(look);
-  if (columns !== undefined) look['grid-template-columns'] = `repeat(${columns}, minmax(0, 1fr))`;
+  if (columns !== undefined) asGrid(part, look, columns);
   if (parent['display'] === 'grid') inColumn(look);
   if (look['max-width'] === 'none') Object.assign(look, { 'max-width': '100%', 'margin-left': '0' });
-  if (number(look['margin-left']) > GUTTER && !isShortRow(parent)) look['margin-left'] = '0';
-  if (number(look['margin-right']) > GUTTER) look['margin-right'] = '0';
+  const side = edged ? px(GUTTER) : '0';
+  if (number(look['margin-left']) > GUTTER && !isShortRow(parent)) look['margin-left'] = side;
+  if (number(look['margin-right']) > GUTTER) look['margin-right'] = side;
   if (look['flex-basis']?.endsWith('%') && screen.width * (number(look['flex-basis']) / 100) < COLUMN)
-    Object.assign(look, { 'flex-basis': '100%', 'margin-left': '0', 'margin-right': '0', 'margin-top': px(SPACING_FLOOR) });
+    Object.assign(look, {
+      'flex-basis': '100%',
+      'margin-left': '0',
+      'margin-right': '0',
+      'margin-top': px(SPACING_FLOOR),
+    });
   if (look['display'] === 'flex' && look['flex-direction'] !== 'column') Object.assign(look, { 'flex-wrap': 'wrap', 'row-gap': look['row-gap'] ?? '8px' }); // prettier-ignore
   if (before['position'] === 'absolute' && flows(piece)) intoFlow(look);
   if (part.parts.length && before['min-height'] && !before['display']) Object.assign(look, { display: 'flex', 'flex-direction': 'column', 'row-gap': px(SPACING_FLOOR) }); // prettier-ignore
   return look;
+}
+
+/** Fewer columns, as far apart as they were; a bar of short things runs on instead. */
+function asGrid(part: Part, look: Look, columns: number): void {
+  if (columns < part.parts.length && part.box[3] <= BAR_HEIGHT && !part.parts.some(({ parts }) => parts.length > 3)) {
+    delete look['grid-template-columns'];
+    Object.assign(look, { display: 'flex', 'flex-wrap': 'wrap', 'align-items': 'center', 'justify-content': 'space-between' }); // prettier-ignore
+    Object.assign(look, { 'column-gap': px(SPACING_FLOOR), 'row-gap': px(SPACING_FLOOR / 2) });
+    return;
+  }
+  look['grid-template-columns'] = `repeat(${columns}, minmax(0, 1fr))`;
+  const gap = Math.max(number(look['row-gap']), Math.min(number(look['column-gap']), MOST_GAP), LEAST_GAP);
+  if (part.parts.length > columns) look['row-gap'] = px(gap);
 }
 
 function isShortRow(parent: Look): boolean {

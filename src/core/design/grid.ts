@@ -3,7 +3,7 @@ import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';
 import { NONE, given, type Region } from './place.js';
 import { columnsOf } from './rows.js';
-import { add, boxIn, orderedRows, paddingDown, type Setting } from './setting.js';
+import { add, boxIn, orderedRows, paddingDown, widenSide, type Setting } from './setting.js';
 
 /** Lays out like things in rows of several. */
 export function layGrid(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
@@ -33,7 +33,7 @@ export function layGrid(part: Part, children: readonly Part[], box: DrawnBox, re
   });
   add(looks, part, paddingDown(box, extents[0]?.[0] ?? box[1], extents.at(-1)?.[1] ?? bottom(box)));
   const left = (first[0] as DrawnBox)[0] - region.x;
-  if (left > NONE) add(looks, part, { 'padding-left': px(left) });
+  if (left > NONE) widenSide(looks, part, 'padding-left', left);
   rows.forEach((row, at) => {
     const extra = at === 0 ? 0 : (extents[at]?.[0] ?? 0) - (extents[at - 1]?.[1] ?? 0) - gap;
     row.forEach((one, column) => {

@@ -36,10 +36,7 @@ export function headingLevels(pieces: readonly Piece[], pressed: ReadonlySet<Par
     (a, b) => b - a,
   );
   return new Map(
-    found.map((text) => [
-      text,
-      text === largest ? 1 : Math.min(6, 2 + sizes.indexOf(Math.round(text.look.size))),
-    ]),
+    found.map((text) => [text, text === largest ? 1 : Math.min(6, 2 + sizes.indexOf(Math.round(text.look.size)))]),
   );
 }
 
@@ -78,11 +75,7 @@ function couldHead(text: Paragraph, body: number): boolean {
   if (count > LONGEST || !/\p{L}{2}/u.test(words) || (text.box[1] < 80 && text.look.size < 24)) return false;
   if (isLarge(text, body)) return true;
   return (
-    isBold(text) &&
-    text.look.size >= body &&
-    text.lines.length <= 2 &&
-    count <= LONGEST_BOLD &&
-    text.box[1] > MENU_ZONE
+    isBold(text) && text.look.size >= body && text.lines.length <= 2 && count <= LONGEST_BOLD && text.box[1] > MENU_ZONE
   );
 }
 

@@ -22,7 +22,8 @@ export function layOut(root: Part, view: BoardView): BoardLooks {
   };
   looks.set(root, {});
   layInside(root, box, { x: 0, width: view.width }, setting);
-  for (const part of root.parts) if (sticksOut(part, view) || isWidened(part, looks)) add(looks, part, { 'overflow-x': 'clip' });
+  for (const part of root.parts)
+    if (sticksOut(part, view) || isWidened(part, looks)) add(looks, part, { 'overflow-x': 'clip' });
   return looks;
 }
 
@@ -139,8 +140,7 @@ function dress(part: Part, box: DrawnBox, region: Region, setting: Setting, size
   const whole = drawnBox(piece);
   const inner: DrawnBox = [whole[0] + edge, whole[1] + edge, whole[2] - 2 * edge, whole[3] - 2 * edge];
   add(looks, part, own);
-  if (part.parts.length + part.over.length === 0)
-    return add(looks, part, { height: px(whole[3]), 'flex-shrink': '0' });
+  if (part.parts.length + part.over.length === 0) return add(looks, part, { height: px(whole[3]), 'flex-shrink': '0' });
   layInside(part, inner, innerRegion(part, inner, setting), setting);
   if (view.present(part.parts).length === 0) add(looks, part, { 'min-height': px(whole[3]) });
 }

@@ -183,7 +183,11 @@ const ENTRY_LEADING = 1.45;
 
 /** Whether a short line begins with a capital after another short one: two entries, not a text broken in two. */
 function beginsAnew(last: OpenLine, line: OpenLine): boolean {
-  const words = (one: OpenLine): string => one.runs.map(({ text }) => text).join('').trim();
+  const words = (one: OpenLine): string =>
+    one.runs
+      .map(({ text }) => text)
+      .join('')
+      .trim();
   const short = [last, line].every(
     (one) => words(one).split(' ').length <= ENTRY_WORDS && one.box[2] < ENTRY_WIDTH * one.look.size,
   );

@@ -76,7 +76,8 @@ function isField(part: Part): boolean {
   if (piece?.type !== 'box' || part.over.length || part.parts.length !== 1) return false;
   const [x, y, width, height] = piece.box;
   const [text] = leaves(part).flatMap((one) => (one.type === 'text' ? [one.text] : []));
-  if (!text || leaves(part).length !== 1 || text.lines.length !== 1 || wordsOf(text).split(' ').length > 5) return false;
+  if (!text || leaves(part).length !== 1 || text.lines.length !== 1 || wordsOf(text).split(' ').length > 5)
+    return false;
   const start = text.box[0] - x;
   return (
     isPainted(piece) &&

@@ -3,7 +3,7 @@ import { columnsFor } from './columns.js';
 import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';
 import { isContentRow, NONE, given, type Look, type Region } from './place.js';
-import { add, boxIn, EQUAL, ordered, paddingDown, usualGap, type Setting } from './setting.js';
+import { add, boxIn, EQUAL, ordered, paddingDown, usualGap, widenSide, type Setting } from './setting.js';
 
 /** Lays out what stands side by side: things as wide as their words, or columns that share the width. */
 export function layRow(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
@@ -92,8 +92,8 @@ function layColumns(
     'grid-template-columns': columnsOf(regions.map(({ width }) => width)),
     ...(gutter > 0.05 ? { 'column-gap': px(gutter) } : {}),
   });
-  if (Math.abs(left) > NONE) add(looks, part, { 'padding-left': px(Math.max(0, left)) });
-  if (free > NONE) add(looks, part, { 'padding-right': px(free) });
+  if (left > NONE) widenSide(looks, part, 'padding-left', left);
+  if (free > NONE) widenSide(looks, part, 'padding-right', free);
   sorted.forEach((one, index) => setting.place(one, regions[index] as Region, 'grid', down(boxes[index] as DrawnBox)));
 }
 

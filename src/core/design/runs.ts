@@ -14,7 +14,9 @@ type AddStyle = (look: Record<string, string>) => string;
 export function runsOf(text: Paragraph, linked: boolean, addStyle: AddStyle): PageNode[] {
   return joinRuns(text).map((run, index): PageNode => {
     const plain = !run.raise && sameLook(run.look, text.look) && (!run.href || run.href === text.href);
-    return plain ? { kind: 'words', text: run.text } : runNode(linked ? withLink(run, text) : run, text, index, addStyle);
+    return plain
+      ? { kind: 'words', text: run.text }
+      : runNode(linked ? withLink(run, text) : run, text, index, addStyle);
   });
 }
 

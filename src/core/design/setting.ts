@@ -24,6 +24,12 @@ export function add(looks: BoardLooks, part: Part, more: Look): void {
   looks.set(part, { ...looks.get(part), ...more });
 }
 
+/** More room at a side of a part, besides what it has there already; px. */
+export function widenSide(looks: BoardLooks, part: Part, side: 'padding-left' | 'padding-right', more: number): void {
+  const before = looks.get(part)?.[side];
+  add(looks, part, { [side]: before && before !== '0' ? `calc(${before} + ${px(more)})` : px(more) });
+}
+
 export function boxIn(view: BoardView, part: Part): DrawnBox {
   return view.boxOf(part) as DrawnBox;
 }
