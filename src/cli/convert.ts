@@ -18,6 +18,7 @@ interface Options {
   readonly move: readonly string[];
   readonly scheme: string;
   readonly signIn?: string;
+  readonly explain?: boolean;
   readonly json?: boolean;
 }
 
@@ -38,6 +39,7 @@ export function convertCommand(): Command {
     .option('--scheme <name>', `colour scheme of an HTML page: ${SCHEMES.join(', ')}`, 'both')
     .option('--sign-in <file>', 'headers and cookies for an address, as YAML or JSON')
     .option('--keep-boxes', 'keep every box of an HTML page, also those that turn out to do nothing')
+    .option('--explain', 'say of each section of a design why it was laid out as it is')
     .option('--no-proof', 'do not compare the result with the source at the end')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
@@ -59,7 +61,7 @@ export function convertCommand(): Command {
       });
       terminal.done();
       if (options.json) terminal.print(JSON.stringify(made, null, 2));
-      else show(made, terminal);
+      else show(made, terminal, options.explain === true);
     });
 }
 
@@ -79,7 +81,7 @@ function readReading({ select, move, scheme, signIn }: Options): Reading {
   };
 }
 
-function show(made: Converted, terminal: Terminal): void {
+function show(made: Converted, terminal: Terminal, explain: boolean): void {
   const { print, say, paint } = terminal;
   print(`${paint.bold(made.page)} is now a project in ${paint.bold(made.project)}`);
   const names = made.sections.map(({ name }) => name).join(' · ');
@@ -92,6 +94,15 @@ function show(made: Converted, terminal: Terminal): void {
   if (made.trimmed?.icons.drawn) print(`  ${made.trimmed.icons.drawn} letters of icon fonts drawn as icons`);
   print(`  breakpoints: ${made.breakpoints.length ? made.breakpoints.map((one) => `${one} px`).join(', ') : 'none'}`);
   for (const note of made.notes) say(paint.yellow(`  note: ${note}`));
+  if (explain) showReasons(made, terminal);
   if (made.proof) showProof(made.proof, made.project, terminal);
   print(`site: ${made.project}/site/index.html`);
+}
+
+function showReasons({ reasons }: Converted, { print, say, paint }: Terminal): void {
+  if (!reasons) say(paint.yellow('  note: A page has its layout written down; only that of a design has to be found.'));
+  for (const { section, lines } of reasons ?? []) {
+    print(paint.bold(`  ${section}`));
+    for (const line of lines) print(`    ${line}`);
+  }
 }

@@ -21,7 +21,7 @@ import type { Progress } from './report-progress.js';
 import { serveSource } from './serve-source.js';
 import { findSource, type Source, type WebSource } from './source.js';
 import { trimPage } from './trim-page.js';
-import { writeProject, type Made } from './write-project.js';
+import { writeProject, type Made, type SectionReasons } from './write-project.js';
 
 export interface ConvertOptions {
   readonly out: string;
@@ -52,6 +52,8 @@ export interface Converted {
   readonly breakpoints: readonly number[];
   /** What was not understood or could not be had, in words. */
   readonly notes: readonly string[];
+  /** Of a design: why each section became what it is, in words. */
+  readonly reasons?: readonly SectionReasons[];
   readonly proof?: Proof;
 }
 
@@ -74,7 +76,7 @@ export async function convert(given: readonly string[], options: ConvertOptions)
 }
 
 function summary(
-  { document, assets, notes, sourceElements, trimmed }: Made,
+  { document, assets, notes, sourceElements, trimmed, reasons }: Made,
   project: string,
   cssBytes: number,
 ): Converted {
@@ -90,6 +92,7 @@ function summary(
     assets: assets.size,
     breakpoints: document.breakpoints.map(({ below }) => below),
     notes,
+    ...(reasons ? { reasons } : {}),
   };
 }
 
@@ -176,6 +179,7 @@ async function readArtboards(
       assets,
       notes: [...read.notes, ...missing],
       sourceElements: references[0]?.measured.elements ?? 0,
+      reasons: sectionsOf(document).map(({ id, name }) => ({ section: name, lines: read.reasons.get(id) ?? [] })),
     };
   } finally {
     await read.close();

@@ -4,18 +4,15 @@ import { inside, putIntoPage } from '../browser/inpage-script.js';
 import type { OpenBrowser } from '../browser/launch.js';
 import { pictureOf } from '../browser/our-page.js';
 import { serveFolder, type Served } from '../browser/serve.js';
-import type { DesignSection } from '../core/design/build.js';
+import type { BuiltDesign } from '../core/design/build.js';
 import type { DrawnBoard } from '../core/design/drawn.js';
 import { Problem } from '../core/page/problem.js';
-import type { FontFace, PageDocument } from '../core/page/types.js';
+import type { FontFace } from '../core/page/types.js';
 import { fitDesign } from './fit-design.js';
 import type { OpenReference } from './reference.js';
 import type { Progress } from './report-progress.js';
 
-export interface ReadDesign {
-  readonly document: PageDocument;
-  readonly notes: readonly string[];
-  readonly sections: readonly DesignSection[];
+export interface ReadDesign extends BuiltDesign {
   readonly references: readonly OpenReference[];
   /** Address that relative addresses of the drawings count from. */
   readonly address: string;

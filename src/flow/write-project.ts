@@ -21,6 +21,13 @@ export interface Made {
   readonly notes: readonly string[];
   readonly sourceElements: number;
   readonly trimmed?: Omit<Trimmed, 'document'>;
+  readonly reasons?: readonly SectionReasons[];
+}
+
+/** Why a section of a design became what it is: lines of words, indented. */
+export interface SectionReasons {
+  readonly section: string;
+  readonly lines: readonly string[];
 }
 
 /** Sizes of what was written. */

@@ -1,4 +1,4 @@
-import type { Part } from './cuts.js';
+import type { Part } from './arrange.js';
 import { around, bottom } from './geometry.js';
 
 /** Gap from which on things on the bare board belong to different sections, px, and in usual gaps. */

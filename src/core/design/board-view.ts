@@ -1,4 +1,4 @@
-import type { Part } from './cuts.js';
+import type { Part } from './arrange.js';
 import type { DrawnBox } from './drawn.js';
 import { aroundColumns } from './columns.js';
 import { around, middle } from './geometry.js';

@@ -1,79 +1,21 @@
 import type { DrawnBox } from './drawn.js';
-import { area, around, bottom, right, shared } from './geometry.js';
+import { around, bottom, right } from './geometry.js';
 import type { Piece } from './pieces.js';
 
-export type Direction = 'stack' | 'row';
-
-/** A piece, or a group of parts that lie above or beside each other; `over` lies over the rest. */
-export interface Part {
-  readonly piece?: Piece;
-  readonly direction: Direction;
-  readonly parts: Part[];
-  readonly over: Part[];
-  readonly box: DrawnBox;
-  /** A section across the page without a box of its own. */
-  readonly band?: true;
-  /** Why it became what it is, in words. */
-  readonly reason: string;
-}
-
 /** Boxes may overlap by this much and still lie beside each other, px. */
-const TOUCH = 3;
+export const TOUCH = 3;
 /** A gutter narrower than this does not part columns, px. */
 const NARROWEST_GUTTER = 6;
 
-/** Where a piece lies on another artboard of the page; undefined if it is not there. */
-export type Elsewhere = (piece: Piece) => DrawnBox | undefined;
-
-/**
- * Finds rows and columns among things that lie side by side: recursive cuts along clear gaps. Of the ways to cut that
- * one artboard leaves open, the one is taken that keeps things apart on the others too.
- */
-export function arrange(pieces: readonly Piece[], others: readonly Elsewhere[] = []): Part {
-  return group(pieces, pieces.length === 0 ? [0, 0, 0, 0] : around(pieces.map(({ box }) => box)), others);
-}
-
-function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
-  if (piece.inside.length === 0)
-    return { piece, direction: 'stack', parts: [], over: [], box: piece.box, reason: 'a thing by itself' };
-  const inner = arrange(piece.inside, others);
-  const only = !inner.piece ? inner : { ...inner, direction: 'stack' as const, parts: [inner], over: [] };
-  return {
-    piece,
-    direction: only.direction,
-    parts: only.parts,
-    over: only.over,
-    box: piece.box,
-    reason: `holds ${piece.inside.length} things; inside: ${only.reason}`,
-  };
-}
-
 /** A way to cut things apart. */
-interface Cut {
-  readonly direction: Direction;
+export interface Cut {
+  readonly direction: 'stack' | 'row';
   readonly groups: readonly Piece[][];
   readonly reason: string;
 }
 
-function group(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
-  if (pieces.length === 1) return leaf(pieces[0] as Piece, others);
-  const cuts = cutsOf(pieces);
-  const first = cuts[0];
-  if (!first) return layered(pieces, box, others);
-  const fitting = cuts.find(({ groups }) => apartOn(groups, others));
-  const chosen = fitting ?? coarser(first, others) ?? first;
-  const instead = chosen === first ? '' : `; ${first.reason} would cross on another artboard`;
-  return {
-    direction: chosen.direction,
-    parts: chosen.groups.map((one) => group(one, around(one.map((piece) => piece.box)), others)),
-    over: [],
-    box,
-    reason: `${chosen.reason}${instead}`,
-  };
-}
-
 /** The ways in which things can be cut apart, the best for this artboard first. */
-function cutsOf(pieces: readonly Piece[]): Cut[] {
+export function cutsOf(pieces: readonly Piece[]): Cut[] {
   const strips = cutRows(pieces);
   const columns = cutColumns(pieces);
   const cells = columns.length > 1 && strips.length > 1 ? cellsOf(strips) : undefined;
@@ -98,56 +40,14 @@ function cutsOf(pieces: readonly Piece[]): Cut[] {
   ];
 }
 
-function rowCut(groups: readonly Piece[][]): Cut {
+export function rowCut(groups: readonly Piece[][]): Cut {
   const reason = `${groups.length} columns, gutter ${Math.round(widestGap(groups, 0))} px`;
   return { direction: 'row', groups, reason };
 }
 
-function stackCut(groups: readonly Piece[][]): Cut {
+export function stackCut(groups: readonly Piece[][]): Cut {
   const reason = `${groups.length} rows, widest gap ${Math.round(widestGap(groups, 1))} px`;
   return { direction: 'stack', groups, reason };
-}
-
-/** Whether groups do not cross each other on the other artboards. */
-function apartOn(groups: readonly Piece[][], others: readonly Elsewhere[]): boolean {
-  return others.every((at) => crossings(groups, at).length === 0);
-}
-
-/** Pairs of groups (by index) that cross each other on an artboard. */
-function crossings(groups: readonly Piece[][], at: Elsewhere): [number, number][] {
-  const boxes = groups.map((one) => {
-    const there = one.map(at).filter((box) => box !== undefined);
-    return there.length ? around(there) : undefined;
-  });
-  const found: [number, number][] = [];
-  boxes.forEach((one, i) => {
-    boxes.slice(0, i).forEach((other, j) => {
-      if (one && other && crosses(one, other)) found.push([j, i]);
-    });
-  });
-  return found;
-}
-
-function crosses(a: DrawnBox, b: DrawnBox): boolean {
-  const wide = Math.min(right(a), right(b)) - Math.max(a[0], b[0]);
-  const high = Math.min(bottom(a), bottom(b)) - Math.max(a[1], b[1]);
-  return wide > TOUCH && high > 2 * TOUCH;
-}
-
-/** The same cut with those groups joined that cross elsewhere; undefined if nothing is left of it. */
-function coarser(cut: Cut, others: readonly Elsewhere[]): Cut | undefined {
-  let groups = [...cut.groups];
-  for (let crossed = true; crossed && groups.length > 1;) {
-    const pair = others.flatMap((at) => crossings(groups, at))[0];
-    crossed = pair !== undefined;
-    if (!pair) continue;
-    const [to, from] = pair;
-    groups = groups.flatMap((one, index) =>
-      index === from ? [] : index === to ? [[...one, ...(groups[from] as Piece[])]] : [one],
-    );
-  }
-  if (groups.length < 2) return undefined;
-  return cut.direction === 'row' ? rowCut(groups) : stackCut(groups);
 }
 
 /** A title this near the middle of what is below it (in shares of its width) is the title of all of it. */
@@ -223,26 +123,6 @@ function aligned(rows: readonly Piece[][][]): boolean {
       );
     }),
   );
-}
-
-/** What overlaps without being held is laid over the rest, the last painted first. */
-function layered(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
-  const overlapping = pieces.filter((one) =>
-    pieces.some((other) => other !== one && shared(one.box, other.box) > TOUCH * TOUCH),
-  );
-  const candidates = overlapping.length ? overlapping : pieces;
-  const upper = [...candidates].sort((a, b) => area(a.box) - area(b.box) || b.order - a.order)[0] as Piece;
-  const rest = pieces.filter((one) => one !== upper);
-  const below = group(rest, box, others);
-  const over = leaf(upper, others);
-  if (!below.piece) return { ...below, over: [...below.over, over], box };
-  return {
-    direction: 'stack',
-    parts: [below],
-    over: [over],
-    box,
-    reason: 'things that overlap without a box around them',
-  };
 }
 
 /** Vertical extent that counts for cuts: glyph boxes have air above and below. */

@@ -1,4 +1,4 @@
-import type { Part } from './cuts.js';
+import type { Part } from './arrange.js';
 import { px } from './geometry.js';
 import type { Look } from './place.js';
 import type { BoardLooks } from './setting.js';

@@ -1,4 +1,4 @@
-import { arrange, type Part } from './cuts.js';
+import { arrange, type Part } from './arrange.js';
 import { matchBoards, type BoardMatch } from './match.js';
 import type { Piece, Pieces } from './pieces.js';
 

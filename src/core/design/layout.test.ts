@@ -1,6 +1,6 @@
 import { bandsOf } from './bands.js';
 import { BoardView } from './board-view.js';
-import { arrange, type Part } from './cuts.js';
+import { arrange, type Part } from './arrange.js';
 import type { DrawnBoard } from './drawn.js';
 import { bringExtras } from './extras.js';
 import { layOut } from './layout.js';

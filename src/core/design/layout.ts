@@ -1,5 +1,5 @@
 import type { BoardView } from './board-view.js';
-import type { Part } from './cuts.js';
+import type { Part } from './arrange.js';
 import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';
 import { boxLook, pictureLook, textLook } from './looks.js';

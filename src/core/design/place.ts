@@ -1,5 +1,5 @@
 import type { BoardView } from './board-view.js';
-import type { Part } from './cuts.js';
+import type { Part } from './arrange.js';
 import type { DrawnBox } from './drawn.js';
 import { px, right } from './geometry.js';
 import type { Paragraph } from './paragraphs.js';

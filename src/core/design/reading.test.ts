@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import type { Part } from './cuts.js';
-import { arrange } from './cuts.js';
+import type { Part } from './arrange.js';
+import { arrange } from './arrange.js';
 import type { DrawnBoard, DrawnText } from './drawn.js';
 import { matchBoards, matchedShare } from './match.js';
 import { paragraphsOf, wordsOf } from './paragraphs.js';

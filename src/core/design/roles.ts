@@ -1,4 +1,4 @@
-import type { Part } from './cuts.js';
+import type { Part } from './arrange.js';
 import { middle, right } from './geometry.js';
 import { headingLevels } from './headings.js';
 import { linksOf } from './links.js';

@@ -1,4 +1,4 @@
-import type { Part } from './cuts.js';
+import type { Part } from './arrange.js';
 import { columnsFor } from './columns.js';
 import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';

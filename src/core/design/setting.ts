@@ -1,5 +1,5 @@
 import type { BoardView } from './board-view.js';
-import type { Part } from './cuts.js';
+import type { Part } from './arrange.js';
 import type { DrawnBox } from './drawn.js';
 import { bottom, px } from './geometry.js';
 import type { Look, Region } from './place.js';

@@ -16,7 +16,9 @@ const OVER = 1;
 
 /** Finds words that lie on each other or are cut off by a side of a page of this width, CSS px. */
 export function wordFaults(words: readonly MeasuredWord[], width: number): WordFaults {
-  const sorted = words.filter((word, index) => !isBroken(word, words[index - 1] ?? words[index + 1])).sort((a, b) => a.y - b.y);
+  const sorted = words
+    .filter((word, index) => !isBroken(word, words[index - 1] ?? words[index + 1]))
+    .sort((a, b) => a.y - b.y);
   const clashing: [string, string][] = [];
   sorted.forEach((word, index) => {
     for (let next = index + 1; next < sorted.length; next += 1) {

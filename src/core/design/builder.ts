@@ -1,0 +1,306 @@
+import { createHash } from 'node:crypto';
+import type { Breakpoint, ElementNode, FontFace, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import { elements, textOf } from '../page/walk.js';
+import { firstWords, slug } from '../page/words.js';
+import type { Part } from './arrange.js';
+import type { BoardView } from './board-view.js';
+import type { DrawnBoard, DrawnBox } from './drawn.js';
+import { px } from './geometry.js';
+import { artAddress } from './looks.js';
+import { wordsOf, type Paragraph } from './paragraphs.js';
+import type { Piece, Pieces } from './pieces.js';
+import type { Roles } from './roles.js';
+import { runsOf } from './runs.js';
+import { add, type BoardLooks } from './setting.js';
+import { styleFromBoards } from './sheet.js';
+
+export interface DesignInput {
+  readonly fonts?: readonly FontFace[];
+  readonly name: string;
+  readonly files: readonly string[];
+  /** Where the layout of a board gives way to that of the next; half way between their widths if it is not said. */
+  readonly breakpoints?: readonly Breakpoint[];
+  /** Widest first. */
+  readonly boards: readonly DrawnBoard[];
+}
+
+/** A section of the page and where it lies on each board, widest first. */
+export interface DesignSection {
+  readonly id: string;
+  readonly boxes: readonly (DrawnBox | undefined)[];
+}
+
+/** A first band up to this height is a header, a last one with a copyright line a footer; px. */
+const HEADER_HEIGHT = 140;
+const FOOTER_HEIGHT = 700;
+/** A place to write in that is higher than this takes several lines; px. */
+const TALL_FIELD = 84;
+/** Drawing up to this size (px) and length (characters) becomes an icon in the page rather than a file. */
+const ICON_SIZE = 96;
+const ICON_LENGTH = 6000;
+
+/** Makes the nodes of a page of the parts of a design and their looks on each screen. */
+export class Builder {
+  private readonly styles: Record<string, SharedStyle> = {};
+  readonly sections: (DesignSection & { readonly part: Part })[] = [];
+  private counter = 0;
+
+  constructor(
+    private readonly input: DesignInput,
+    private readonly boards: readonly Pieces[],
+    private readonly views: readonly BoardView[],
+    private readonly looks: readonly BoardLooks[],
+    private readonly breakpoints: readonly Breakpoint[],
+    private readonly roles: Roles,
+  ) {}
+
+  build(root: Part): PageDocument {
+    const base = this.bodyLook();
+    const children = root.parts.map((part, index) => this.section(part, index));
+    const over = root.over.map((part) => this.node(part));
+    const bodyLooks = this.looks.map((looks, index) => ({
+      ...base,
+      ...(this.boards[index] ?? (this.boards.at(-1) as Pieces)).ground,
+      ...(looks.get(root) ?? {}),
+    }));
+    const body: ElementNode = {
+      id: 'page',
+      kind: 'box',
+      name: 'page',
+      element: 'body',
+      style: this.addStyle(bodyLooks),
+      children: [...children, ...over],
+    };
+    return {
+      format: 'tavrik-page',
+      version: 1,
+      name: this.input.name,
+      title: this.input.boards[0]?.title || this.titleFrom() || this.input.name,
+      language: 'en',
+      source: { kind: 'svg', files: this.input.files, widths: this.boards.map(({ width }) => width) },
+      breakpoints: this.breakpoints,
+      ...(this.input.fonts?.length ? { fonts: this.input.fonts } : {}),
+      everywhere: { 'box-sizing': 'border-box', margin: '0' },
+      styles: this.styles,
+      body,
+    };
+  }
+
+  private titleFrom(): string {
+    const texts = (this.boards[0] as Pieces).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
+    const heading = texts.find((text) => this.roles.levelOf(text) === 1);
+    return heading ? wordsOf(heading) : '';
+  }
+
+  private bodyLook(): Record<string, string> {
+    const texts = (this.boards[0] as Pieces).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
+    const longest = [...texts].sort((a, b) => wordsOf(b).length - wordsOf(a).length)[0];
+    const breaking = { 'overflow-wrap': 'break-word' };
+    return longest ? { ...breaking, 'font-family': longest.look.family, color: longest.look.color } : breaking;
+  }
+
+  private addStyle(looks: readonly Record<string, string>[]): string {
+    const name = `s${(this.counter += 1)}`;
+    this.styles[name] = styleFromBoards(looks, this.breakpoints);
+    return name;
+  }
+
+  private styleOf(part: Part): string {
+    return this.addStyle(
+      this.looks.map(
+        (looks, index) =>
+          looks.get(part) ?? ((this.views[index] ?? this.views.at(-1))?.boxOf(part) ? {} : { display: 'none' }),
+      ),
+    );
+  }
+
+  private idOf(part: Part, path: string): string {
+    return createHash('sha1')
+      .update(`${path}|${part.piece?.order ?? ''}|${part.piece ? '' : this.counter}`)
+      .digest('hex')
+      .slice(0, 8);
+  }
+
+  private section(part: Part, index: number): ElementNode {
+    const made = this.node(part);
+    if (made.kind === 'text' || made.kind === 'heading' || made.kind === 'image' || made.kind === 'icon') return made;
+    this.sections.push({ id: made.id, part, boxes: this.views.map((view) => view.boxOf(part)) });
+    const first = index === 0 && part.box[3] < HEADER_HEIGHT;
+    const last = /©|copyright/i.test(textOf(made)) && part.box[3] < FOOTER_HEIGHT;
+    const sitePart = first ? 'header' : last ? 'footer' : undefined;
+    return {
+      ...made,
+      kind: 'section',
+      name: sectionName(made, sitePart),
+      element: sitePart ?? 'section',
+      ...(sitePart ? { part: sitePart } : {}),
+    };
+  }
+
+  private node(part: Part): ElementNode {
+    const { piece } = part;
+    if (piece?.type === 'text') return this.textNode(part, piece.text);
+    const inside = [...part.parts, ...part.over];
+    if (piece?.type === 'art' && inside.length === 0) return this.artNode(part, piece);
+    if (piece?.type === 'picture' && inside.length === 0) {
+      const { picture } = piece;
+      return {
+        id: this.idOf(part, picture.path),
+        kind: 'image',
+        name: 'picture',
+        element: 'img',
+        style: this.styleOf(part),
+        attributes: { src: picture.address, alt: picture.title },
+        from: { path: picture.path },
+      };
+    }
+    const path = piece ? pathOf(piece) : '';
+    const button = this.roles.isButton(part);
+    const field = this.roles.isField(part);
+    for (const looks of this.looks) {
+      if (button) undecorated(looks, part);
+      if (field && looks.get(part)?.['position'] === undefined) add(looks, part, { position: 'relative' });
+    }
+    const style = this.styleOf(part);
+    const href = piece?.type === 'box' ? piece.shape.href : undefined;
+    const children = inside.map((one): PageNode => (button ? this.plainText(one) : this.node(one)));
+    if (field) return this.fieldNode(part, path, style);
+    const kind = button ? 'button' : part.direction === 'row' ? 'row' : part.parts.length > 1 ? 'stack' : 'box';
+    return {
+      id: this.idOf(part, path),
+      kind,
+      name: kind,
+      element: button ? 'a' : 'div',
+      style,
+      ...(button ? { attributes: { href: href ?? textHref(inside) ?? '#' } } : {}),
+      ...(path ? { from: { path } } : {}),
+      ...(children.length ? { children } : {}),
+    };
+  }
+
+  /** A place to write in: its name lies in it, and gives way to what is written. */
+  private fieldNode(part: Part, path: string, style: string): ElementNode {
+    const words = part.parts.map((one) => this.plainText(one));
+    const name = slug(words.map((one) => textOf(one)).join(' '), 40) || 'field';
+    const tall = part.box[3] > TALL_FIELD;
+    return {
+      id: this.idOf(part, path),
+      kind: 'field',
+      name,
+      element: 'label',
+      style,
+      from: { path },
+      children: [
+        ...words,
+        {
+          id: this.idOf(part, `${path} input`),
+          kind: 'field',
+          name,
+          element: tall ? 'textarea' : 'input',
+          style: this.addWriting(part),
+          attributes: { name, placeholder: ' ', ...(tall ? {} : { type: /e-?mail/i.test(name) ? 'email' : 'text' }) },
+        },
+      ],
+    };
+  }
+
+  /** Lies over its label, and covers it once something is written. */
+  private addWriting(part: Part): string {
+    const name = this.addStyle(this.looks.map(() => writingLook(part)));
+    const cover = part.piece?.type === 'box' ? part.piece.look['background-color'] : undefined;
+    const variant = { state: ':not(:placeholder-shown)', set: { 'background-color': cover ?? 'rgb(255, 255, 255)' } };
+    const made = this.styles[name] as SharedStyle;
+    this.styles[name] = { ...made, variants: [...(made.variants ?? []), variant] };
+    return name;
+  }
+
+  /** Inside a button words are words: no paragraph, no link. */
+  private plainText(part: Part): ElementNode {
+    const node = this.node(part);
+    return part.piece?.type === 'text'
+      ? { ...node, element: 'span', kind: 'run', ...(node.attributes ? { attributes: undefined } : {}) }
+      : node;
+  }
+
+  private textNode(part: Part, text: Paragraph): ElementNode {
+    const level = this.roles.levelOf(text);
+    const href = level === undefined ? this.roles.hrefOf(text) : undefined;
+    const link = href !== undefined;
+    const element = level ? `h${level}` : link ? 'a' : 'p';
+    const kind = level ? 'heading' : link ? 'link' : 'text';
+    if (link) for (const looks of this.looks) undecorated(looks, part);
+    const shared = { id: this.idOf(part, text.path), kind, name: kind, element, style: this.styleOf(part) } as const;
+    const attributes = link ? { attributes: { href } } : {};
+    return {
+      ...shared,
+      ...attributes,
+      from: { path: text.path },
+      children: runsOf(text, level === undefined && !link, (look) => this.addStyle(this.looks.map(() => look))),
+    };
+  }
+
+  private artNode(part: Part, piece: Extract<Piece, { type: 'art' }>): ElementNode {
+    const { art, box } = piece;
+    const wide = box[2] >= 0.9 * (this.boards[0] as Pieces).width;
+    const shared = {
+      id: this.idOf(part, art.path),
+      name: art.title || art.layer || 'drawing',
+      style: this.styleOf(part),
+      from: { path: art.path },
+    };
+    const { markup } = art;
+    if (Math.max(box[2], box[3]) <= ICON_SIZE && markup.length <= ICON_LENGTH) {
+      return {
+        ...shared,
+        kind: 'icon',
+        element: 'svg',
+        markup,
+        attributes: art.title ? { role: 'img', 'aria-label': art.title } : { 'aria-hidden': 'true' },
+      };
+    }
+    return {
+      ...shared,
+      kind: 'artwork',
+      element: 'img',
+      attributes: { src: artAddress(markup, wide), alt: art.title },
+    };
+  }
+}
+
+/** A place to write in, over the words that name it, set as they are. */
+function writingLook(part: Part): Record<string, string> {
+  const [text] = part.parts.flatMap(({ piece }) => (piece?.type === 'text' ? [piece.text] : []));
+  return {
+    position: 'absolute',
+    inset: '0',
+    width: '100%',
+    height: '100%',
+    padding: `0 ${px(text ? text.box[0] - part.box[0] : 0)}`,
+    border: 'none',
+    'border-radius': 'inherit',
+    'background-color': 'transparent',
+    ...(text ? { 'font-family': text.look.family, 'font-size': px(text.look.size), color: text.look.color } : {}),
+  };
+}
+
+/** Links are drawn as the design draws them: underlined only where it underlines. */
+function undecorated(looks: BoardLooks, part: Part): void {
+  const look = looks.get(part);
+  if (look && look['text-decoration-line'] === undefined) look['text-decoration-line'] = 'none';
+}
+
+function pathOf(piece: Piece): string {
+  if (piece.type === 'box') return piece.shape.path;
+  return piece.type === 'text' ? piece.text.path : piece.type === 'art' ? piece.art.path : piece.picture.path;
+}
+
+function sectionName(node: ElementNode, sitePart: string | undefined): string {
+  if (sitePart) return sitePart;
+  const heading = [...elements(node)].find(({ kind }) => kind === 'heading');
+  return firstWords(textOf(heading ?? node)) || 'band';
+}
+
+function textHref(parts: readonly Part[]): string | undefined {
+  for (const { piece } of parts) if (piece?.type === 'text' && piece.text.href) return piece.text.href;
+  return undefined;
+}
