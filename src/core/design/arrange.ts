@@ -40,7 +40,10 @@ function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
     parts: only.parts,
     over: only.over,
     box: piece.box,
-    reason: `holds ${piece.inside.length} things; inside: ${only.reason}`,
+    reason:
+      piece.inside.length === 1
+        ? 'a box around one thing'
+        : `holds ${piece.inside.length} things; inside: ${only.reason}`,
   };
 }
 

@@ -28,11 +28,17 @@ const BAR_HEIGHT = 90;
 /** Gaps between rows that were columns, px. */
 const LEAST_GAP = 24;
 const MOST_GAP = 40;
+/** Boxes up to this size are things to press, as wide as their words; px. */
+const BUTTON = [340, 72] as const;
+/** Pictures up to this width do not grow where their column does, px. */
+const KEPT_PICTURE = 260;
 /** Room at the sides of a narrow screen, px. */
 const GUTTER = 20;
 /** Narrowest column of a grid, and of things that are all small; px. */
 const COLUMN = 230;
 const SMALL_COLUMN = 72;
+/** Widest thing that stays beside a text on the narrowest screen, px. */
+const SMALL_BESIDE = 120;
 
 /** The screens below the narrowest artboard that have to be derived, widest first. */
 export function screensBelow(widths: readonly number[]): Screen[] {
@@ -44,17 +50,19 @@ export function screensBelow(widths: readonly number[]): Screen[] {
 export function deriveLooks(root: Part, wider: BoardLooks, screen: Screen): BoardLooks {
   const derived: BoardLooks = new Map();
   /* `edged`: the part stands in a box or a section, at whose sides there is room. */
-  const visit = (part: Part, room: number, parent: Look, edged: boolean): void => {
+  const visit = (part: Part, room: number, parent: Look, edged: boolean, holder?: Part): void => {
     const before = wider.get(part);
     if (!before) return;
     const columns = columnsOf(part, before, room);
-    const look = derivedLook(part, before, parent, columns, screen, edged);
+    const look = derivedLook(part, before, parent, columns, screen, edged, holder);
+    if (part.parts.some((child) => hangs(wider.get(child))) && !look['padding-bottom'])
+      look['padding-bottom'] = px(LEAST_GAP);
     derived.set(part, look);
     const inner = (columns ? room / columns : room) - sidesOf(look);
     const children = [...part.parts, ...part.over];
     const sides = number(look['padding-left']) > 0 || /max\(/.test(look['padding-left'] ?? '');
     for (const child of children)
-      visit(child, inner, before, (part.piece !== undefined || part.band === true) && !sides);
+      visit(child, inner, before, (part.piece !== undefined || part.band === true) && !sides, part);
     if (columns === 1 && before['display'] === 'grid') pictureFirst(part, derived);
   };
   visit(root, screen.width - 2 * GUTTER, {}, false);
@@ -71,9 +79,10 @@ function sidesOf(look: Look): number {
 function columnsOf(part: Part, look: Look, room: number): number | undefined {
   const template = look['grid-template-columns'];
   if (look['display'] !== 'grid' || !template) return undefined;
+  if (smallBeside(part)) return part.parts.length;
   const shares = /^repeat\((\d+)/.exec(template)?.[1];
   const parts = shares ? Array.from({ length: Number(shares) }, () => 1) : [...template.matchAll(/([\d.]+)fr/g)].map(([, one]) => Number(one)); // prettier-ignore
-  const gap = number(look['column-gap']);
+  const gap = Math.min(number(look['column-gap']), MOST_GAP);
   const least = part.parts.every((one) => isSmall(one)) ? SMALL_COLUMN : COLUMN;
   const total = parts.reduce((sum, one) => sum + one, 0);
   const free = room - gap * (parts.length - 1);
@@ -83,6 +92,11 @@ function columnsOf(part: Part, look: Look, room: number): number | undefined {
   if (!alike) return 1;
   const fewer = Math.min(fit, parts.length - 1);
   return parts.length % fewer === 0 || fewer === 1 ? fewer : fewer - (parts.length % (fewer - 1) === 0 ? 1 : 0);
+}
+
+/** Of two things beside each other, the small one (a date, an icon), which keeps its width. */
+function smallBeside({ parts }: Part): Part | undefined {
+  return parts.length === 2 ? parts.find(({ box }) => box[2] <= SMALL_BESIDE) : undefined;
 }
 
 function isSmall(part: Part): boolean {
@@ -96,13 +110,20 @@ function derivedLook(
   columns: number | undefined,
   screen: Screen,
   edged: boolean,
+  around: Part | undefined,
 ): Look {
   const look: Look = {};
   for (const [name, value] of Object.entries(before)) look[name] = scaled(name, value, screen);
   const { piece } = part;
   if (piece?.type === 'text') asText(look);
+  if (!piece && look['flex-shrink'] === '0') Object.assign(look, { 'flex-shrink': '1', 'min-width': '0' });
   if (columns !== undefined) asGrid(part, look, columns);
   if (parent['display'] === 'grid') inColumn(look);
+  if (parent['display'] === 'grid' && isButtonLike(part)) look['justify-self'] = look['justify-self'] ?? 'start';
+  if (hangs(before)) look['margin-bottom'] = px(LEAST_GAP);
+  if (before['z-index'] && number(before['margin-top']) < 0) look['margin-top'] = px(LEAST_GAP);
+  if (piece?.type === 'picture' && look['width'] === '100%' && part.box[2] < KEPT_PICTURE)
+    asSmallPicture(part, look, around);
   if (look['max-width'] === 'none') Object.assign(look, { 'max-width': '100%', 'margin-left': '0' });
   const side = edged ? px(GUTTER) : '0';
   if (number(look['margin-left']) > GUTTER && !isShortRow(parent)) look['margin-left'] = side;
@@ -128,7 +149,11 @@ function asGrid(part: Part, look: Look, columns: number): void {
     Object.assign(look, { 'column-gap': px(SPACING_FLOOR), 'row-gap': px(SPACING_FLOOR / 2) });
     return;
   }
-  look['grid-template-columns'] = `repeat(${columns}, minmax(0, 1fr))`;
+  const small = columns === part.parts.length ? smallBeside(part) : undefined;
+  look['column-gap'] = px(Math.min(number(look['column-gap']), MOST_GAP));
+  look['grid-template-columns'] = small
+    ? part.parts.map((one) => (one === small ? px(one.box[2]) : 'minmax(0, 1fr)')).join(' ')
+    : `repeat(${columns}, minmax(0, 1fr))`;
   const gap = Math.max(number(look['row-gap']), Math.min(number(look['column-gap']), MOST_GAP), LEAST_GAP);
   if (part.parts.length > columns) look['row-gap'] = px(gap);
 }
@@ -151,9 +176,26 @@ function less(length: number, floor: number, share: number): number {
   return length <= floor ? length : floor + (length - floor) * share;
 }
 
+/** Whether a part hangs over the lower edge of its section. */
+function hangs(look: Look | undefined): boolean {
+  return look?.['z-index'] !== undefined && number(look['margin-bottom']) < 0;
+}
+
+function isButtonLike({ piece, box }: Part): boolean {
+  return piece?.type === 'box' && piece.inside.length > 0 && box[2] <= BUTTON[0] && box[3] <= BUTTON[1];
+}
+
+/** A picture that was small stays so, in the middle if what is around it is. */
+function asSmallPicture(part: Part, look: Look, around: Part | undefined): void {
+  look['max-width'] = px(part.box[2]);
+  const centred = around?.parts.some(({ piece }) => piece?.type === 'text' && piece.text.align === 'center');
+  if (centred) look['align-self'] = 'center';
+}
+
 /** Text takes the room that there is. */
 function asText(look: Look): void {
   if (look['max-width']) look['max-width'] = '100%';
+  if (look['flex-shrink'] === '0') Object.assign(look, { 'flex-shrink': '1', 'min-width': '0' });
   if (look['text-wrap-mode'] === 'nowrap' && look['position'] !== 'absolute') look['text-wrap-mode'] = 'wrap';
 }
 
