@@ -32,6 +32,8 @@ const MOST_GAP = 40;
 const BUTTON = [340, 72] as const;
 /** Pictures up to this width do not grow where their column does, px. */
 const KEPT_PICTURE = 260;
+/** Things in a row that stand farther apart than this stand at its two ends, px. */
+const FAR = 60;
 /** Room at the sides of a narrow screen, px. */
 const GUTTER = 20;
 /** Narrowest column of a grid, and of things that are all small; px. */
@@ -127,6 +129,7 @@ function derivedLook(
   if (look['max-width'] === 'none') Object.assign(look, { 'max-width': '100%', 'margin-left': '0' });
   const side = edged ? px(GUTTER) : '0';
   if (number(look['margin-left']) > GUTTER && !isShortRow(parent)) look['margin-left'] = side;
+  if (number(before['margin-left']) > FAR && isShortRow(parent)) look['margin-left'] = 'auto';
   if (number(look['margin-right']) > GUTTER) look['margin-right'] = side;
   if (look['flex-basis']?.endsWith('%') && screen.width * (number(look['flex-basis']) / 100) < COLUMN)
     Object.assign(look, {

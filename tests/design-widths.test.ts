@@ -1,0 +1,60 @@
+import { spawnSync } from 'node:child_process';
+import { cpSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { cleanUp, DEMO_BOARDS, ROOT, tavrik, temporary, type Ran } from './program.js';
+
+afterAll(cleanUp);
+
+describe('widths that nobody drew', () => {
+  let folder: string;
+  let ran: Ran;
+  beforeAll(() => {
+    folder = join(temporary(), 'one');
+    ran = tavrik(['convert', DEMO_BOARDS[0] as string, '--out', folder, '--no-proof', '--explain']);
+  });
+
+  it('are derived from one artboard: nothing scrolls sideways, is cut off or lies on other words', () => {
+    expect(ran.code).toBe(0);
+    const swept = spawnSync(process.execPath, [join(ROOT, 'scripts/sweep.mjs'), folder], { encoding: 'utf8' });
+    expect(swept.stdout).toContain('one: 0 of 41 widths with faults');
+    expect(swept.status).toBe(0);
+  });
+
+  it('get layouts of their own, and the reasons are said', () => {
+    expect(ran.out).toMatch(/group of 3: 3 columns, gutter \d+ px \(1440 px 3 columns, .*390 px one column\)/);
+  });
+});
+
+describe('a pattern that shows a picture', () => {
+  let folder: string;
+  let ran: Ran;
+  beforeAll(() => {
+    folder = temporary();
+    const file = join(folder, 'tiles.svg');
+    cpSync(join(ROOT, 'demo/design/pictures'), join(folder, 'images'), { recursive: true });
+    const picture = readdirSync(join(folder, 'images')).find((name) => /\.(png|jpg)$/.test(name)) as string;
+    writeFileSync(
+      file,
+      `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="700" font-family="Arial" font-size="16">
+      <defs>
+        <pattern id="one" patternUnits="userSpaceOnUse" x="100" y="50" width="300" height="200"><image href="images/${picture}" width="300" height="200" preserveAspectRatio="xMidYMid slice"/></pattern>
+        <pattern id="many" patternUnits="userSpaceOnUse" x="50" y="20" width="450" height="300"><image href="images/${picture}" width="450" height="300" preserveAspectRatio="none"/></pattern>
+      </defs>
+      <rect x="100" y="50" width="300" height="200" fill="url(#one)"/>
+      <rect x="0" y="400" width="900" height="300" fill="url(#many)"/>
+      <text x="100" y="550" fill="white">The marsh behind these words repeats</text>
+    </svg>`,
+    );
+    ran = tavrik(['convert', file, '--out', join(folder, 'out'), '--json']);
+  });
+
+  it('is a picture if one tile covers the shape, and drawing that may lie behind words if it repeats', () => {
+    expect(ran.code).toBe(0);
+    const html = readFileSync(join(folder, 'out/site/index.html'), 'utf8');
+    const css = readFileSync(join(folder, 'out/site/style.css'), 'utf8');
+    expect(html.match(/<img/g)).toHaveLength(1);
+    expect(css).toMatch(/background-image: url\("?assets\/[^)]+\.svg/);
+    const { proof } = JSON.parse(ran.out) as { proof: { widths: { differ: number }[] } };
+    expect(proof.widths[0]?.differ).toBeLessThan(0.1);
+  });
+});
