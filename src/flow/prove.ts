@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core';
 import { existsSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { inside } from '../browser/inpage-script.js';
-import { openBrowser, type OpenBrowser } from '../browser/launch.js';
+import { openBrowser, VIEW_HEIGHT, type OpenBrowser } from '../browser/launch.js';
 import { openOurs, pictureOf, turnTo } from '../browser/our-page.js';
 import { serveFolder, type Served } from '../browser/serve.js';
 import type { MeasuredPage } from '../core/proof/measured.js';
@@ -69,6 +69,9 @@ interface Proved {
  * Pictures the site at one width after the other in one page, and compares while the next picture is taken. From narrow
  * to wide, so that the browser takes the picture of a `srcset` that it would take at that width.
  */
+/** Where a PNG file says how high it is. */
+const PNG_HEIGHT = 20;
+
 async function proveAll(
   browser: OpenBrowser,
   site: Served,
@@ -84,7 +87,7 @@ async function proveAll(
     for (const reference of rising) {
       await turnTo(page, reference.width);
       const measured = await inside(page, 'measureNow');
-      const picture = await pictureOf(page, measured.height);
+      const picture = await pictureOf(page, shownHeight(measured, reference));
       if (!picture.equals(reference.picture)) table ??= openTable(browser, site);
       const proved = compareAt(table, site, reference, measured, picture);
       proved.catch(() => undefined);
@@ -95,6 +98,11 @@ async function proveAll(
     await page.close();
     await table?.then((one) => one.close());
   }
+}
+
+/** A page is as high as the view at least; an artboard may be lower, and only that much of the page is compared. */
+function shownHeight({ height }: MeasuredPage, { picture }: Reference): number {
+  return height <= VIEW_HEIGHT ? Math.min(height, picture.readUInt32BE(PNG_HEIGHT)) : height;
 }
 
 async function openTable(browser: OpenBrowser, site: Served): Promise<Page> {
