@@ -3,7 +3,7 @@ import { arrange } from './arrange.js';
 import { bandsOf } from './bands.js';
 import { BoardView } from './board-view.js';
 import { Builder, type DesignInput, type DesignSection } from './builder.js';
-import { deriveLooks, screensBelow } from './derive.js';
+import { deriveLooks } from './derive.js';
 import { explainPart } from './explain.js';
 import { bringExtras, type Extras } from './extras.js';
 import { layOut } from './layout.js';
@@ -11,6 +11,7 @@ import { matchBoards, matchedShare, type BoardMatch } from './match.js';
 import { wordsOf } from './paragraphs.js';
 import { piecesOf, type Piece, type Pieces } from './pieces.js';
 import { rolesOf } from './roles.js';
+import { allWidths, screensBelow } from './screens.js';
 import type { BoardLooks } from './setting.js';
 import { breakpointsBetween } from './sheet.js';
 
@@ -51,11 +52,6 @@ export function buildDesign(input: DesignInput): BuiltDesign {
   const reasons = new Map(builder.sections.map(({ id, part }) => [id, explainPart(part, looks, allWidths(widths))]));
   const sections = builder.sections.map(({ id, boxes }) => ({ id, boxes }));
   return { document, notes, sections, reasons };
-}
-
-/** Widths of the artboards and of the screens that are derived, widest first; px. */
-export function allWidths(boards: readonly number[]): number[] {
-  return [...boards, ...screensBelow(boards).map(({ width }) => width)];
 }
 
 /** In what another artboard differs from the first, in words. */

@@ -1,18 +1,19 @@
 import { createHash } from 'node:crypto';
 import type { Breakpoint, ElementNode, FontFace, PageDocument, PageNode, SharedStyle } from '../page/types.js';
-import { elements, textOf } from '../page/walk.js';
-import { firstWords, slug } from '../page/words.js';
+import { textOf } from '../page/walk.js';
+import { slug } from '../page/words.js';
 import type { Part } from './arrange.js';
 import type { BoardView } from './board-view.js';
 import type { DrawnBoard, DrawnBox } from './drawn.js';
-import { px } from './geometry.js';
 import { artAddress } from './looks.js';
+import { pathOf, sectionName, sitePartOf } from './naming.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
 import type { Piece, Pieces } from './pieces.js';
 import type { Roles } from './roles.js';
 import { runsOf } from './runs.js';
 import { add, type BoardLooks } from './setting.js';
 import { styleFromBoards } from './sheet.js';
+import { inputType, isTall, writingLook, writtenVariant } from './writing.js';
 
 export interface DesignInput {
   readonly fonts?: readonly FontFace[];
@@ -30,11 +31,6 @@ export interface DesignSection {
   readonly boxes: readonly (DrawnBox | undefined)[];
 }
 
-/** A first band up to this height is a header, a last one with a copyright line a footer; px. */
-const HEADER_HEIGHT = 140;
-const FOOTER_HEIGHT = 700;
-/** A place to write in that is higher than this takes several lines; px. */
-const TALL_FIELD = 84;
 /** Drawing up to this size (px) and length (characters) becomes an icon in the page rather than a file. */
 const ICON_SIZE = 96;
 const ICON_LENGTH = 6000;
@@ -86,15 +82,18 @@ export class Builder {
     };
   }
 
+  /** Texts of the widest board. */
+  private texts(): Paragraph[] {
+    return (this.boards[0] as Pieces).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
+  }
+
   private titleFrom(): string {
-    const texts = (this.boards[0] as Pieces).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
-    const heading = texts.find((text) => this.roles.levelOf(text) === 1);
+    const heading = this.texts().find((text) => this.roles.levelOf(text) === 1);
     return heading ? wordsOf(heading) : '';
   }
 
   private bodyLook(): Record<string, string> {
-    const texts = (this.boards[0] as Pieces).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
-    const longest = [...texts].sort((a, b) => wordsOf(b).length - wordsOf(a).length)[0];
+    const longest = this.texts().sort((a, b) => wordsOf(b).length - wordsOf(a).length)[0];
     const breaking = { 'overflow-wrap': 'break-word' };
     return longest ? { ...breaking, 'font-family': longest.look.family, color: longest.look.color } : breaking;
   }
@@ -125,9 +124,7 @@ export class Builder {
     const made = this.node(part);
     if (made.kind === 'text' || made.kind === 'heading' || made.kind === 'image' || made.kind === 'icon') return made;
     this.sections.push({ id: made.id, part, boxes: this.views.map((view) => view.boxOf(part)) });
-    const first = index === 0 && part.box[3] < HEADER_HEIGHT;
-    const last = /©|copyright/i.test(textOf(made)) && part.box[3] < FOOTER_HEIGHT;
-    const sitePart = first ? 'header' : last ? 'footer' : undefined;
+    const sitePart = sitePartOf(part, index, textOf(made));
     return {
       ...made,
       kind: 'section',
@@ -182,7 +179,7 @@ export class Builder {
   private fieldNode(part: Part, path: string, style: string): ElementNode {
     const words = part.parts.map((one) => this.plainText(one));
     const name = slug(words.map((one) => textOf(one)).join(' '), 40) || 'field';
-    const tall = part.box[3] > TALL_FIELD;
+    const tall = isTall(part);
     return {
       id: this.idOf(part, path),
       kind: 'field',
@@ -198,7 +195,7 @@ export class Builder {
           name,
           element: tall ? 'textarea' : 'input',
           style: this.addWriting(part),
-          attributes: { name, placeholder: ' ', ...(tall ? {} : { type: /e-?mail/i.test(name) ? 'email' : 'text' }) },
+          attributes: { name, placeholder: ' ', ...(tall ? {} : { type: inputType(name) }) },
         },
       ],
     };
@@ -207,10 +204,8 @@ export class Builder {
   /** Lies over its label, and covers it once something is written. */
   private addWriting(part: Part): string {
     const name = this.addStyle(this.looks.map(() => writingLook(part)));
-    const cover = part.piece?.type === 'box' ? part.piece.look['background-color'] : undefined;
-    const variant = { state: ':not(:placeholder-shown)', set: { 'background-color': cover ?? 'rgb(255, 255, 255)' } };
     const made = this.styles[name] as SharedStyle;
-    this.styles[name] = { ...made, variants: [...(made.variants ?? []), variant] };
+    this.styles[name] = { ...made, variants: [...(made.variants ?? []), writtenVariant(part)] };
     return name;
   }
 
@@ -267,37 +262,10 @@ export class Builder {
   }
 }
 
-/** A place to write in, over the words that name it, set as they are. */
-function writingLook(part: Part): Record<string, string> {
-  const [text] = part.parts.flatMap(({ piece }) => (piece?.type === 'text' ? [piece.text] : []));
-  return {
-    position: 'absolute',
-    inset: '0',
-    width: '100%',
-    height: '100%',
-    padding: `0 ${px(text ? text.box[0] - part.box[0] : 0)}`,
-    border: 'none',
-    'border-radius': 'inherit',
-    'background-color': 'transparent',
-    ...(text ? { 'font-family': text.look.family, 'font-size': px(text.look.size), color: text.look.color } : {}),
-  };
-}
-
 /** Links are drawn as the design draws them: underlined only where it underlines. */
 function undecorated(looks: BoardLooks, part: Part): void {
   const look = looks.get(part);
   if (look && look['text-decoration-line'] === undefined) look['text-decoration-line'] = 'none';
-}
-
-function pathOf(piece: Piece): string {
-  if (piece.type === 'box') return piece.shape.path;
-  return piece.type === 'text' ? piece.text.path : piece.type === 'art' ? piece.art.path : piece.picture.path;
-}
-
-function sectionName(node: ElementNode, sitePart: string | undefined): string {
-  if (sitePart) return sitePart;
-  const heading = [...elements(node)].find(({ kind }) => kind === 'heading');
-  return firstWords(textOf(heading ?? node)) || 'band';
 }
 
 function textHref(parts: readonly Part[]): string | undefined {

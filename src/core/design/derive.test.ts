@@ -1,12 +1,13 @@
 import { arrange, type Part } from './arrange.js';
 import { bandsOf } from './bands.js';
 import { BoardView } from './board-view.js';
-import { deriveLooks, screensBelow } from './derive.js';
+import { deriveLooks } from './derive.js';
 import { layOut } from './layout.js';
 import { wordsOf } from './paragraphs.js';
 import { piecesOf } from './pieces.js';
 import type { Look } from './place.js';
 import { board, box, line, picture } from './sample.js';
+import { screensBelow } from './screens.js';
 
 type Items = Parameters<typeof board>[2][];
 

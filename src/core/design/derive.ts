@@ -1,229 +1,166 @@
 import type { Part } from './arrange.js';
-import { px } from './geometry.js';
+import { columnsIn, COLUMN, LEAST_GAP, pictureFirst, setColumns } from './derive-grid.js';
+import { lengthOf, px } from './geometry.js';
 import type { Look } from './place.js';
+import { scaledLook, SPACING_FLOOR, type Screen } from './screens.js';
 import type { BoardLooks } from './setting.js';
-import type { Piece } from './pieces.js';
 
-/** A screen that nobody drew, and how much of the drawing's sizes is left on it. */
-export interface Screen {
-  /** px */
-  readonly width: number;
-  /** What is left of the part of a distance, and of a type size, that is above its floor; shares. */
-  readonly spacing: number;
-  readonly type: number;
-}
-
-/** Screens that are derived if there is no artboard nearly as narrow. */
-const SCREENS: readonly Screen[] = [
-  { width: 834, spacing: 0.75, type: 0.8 },
-  { width: 390, spacing: 0.5, type: 0.5 },
-];
-/** An artboard up to this much wider than a screen (in shares) stands for it. */
-const NEARLY = 1.25;
-/** Distances and type sizes up to these stay as they are, px. */
-const SPACING_FLOOR = 16;
-const TYPE_FLOOR = 18;
-/** A row up to this height is a bar, such as a menu; px. */
-const BAR_HEIGHT = 90;
-/** Gaps between rows that were columns, px. */
-const LEAST_GAP = 24;
-const MOST_GAP = 40;
+/** Room at the sides of a narrow screen, px. */
+const GUTTER = 20;
+/** Things in a row that stand farther apart than this stand at its two ends, px. */
+const FAR = 60;
 /** Boxes up to this size are things to press, as wide as their words; px. */
 const BUTTON = [340, 72] as const;
 /** Pictures up to this width do not grow where their column does, px. */
 const KEPT_PICTURE = 260;
-/** Things in a row that stand farther apart than this stand at its two ends, px. */
-const FAR = 60;
-/** Room at the sides of a narrow screen, px. */
-const GUTTER = 20;
-/** Narrowest column of a grid, and of things that are all small; px. */
-const COLUMN = 230;
-const SMALL_COLUMN = 72;
-/** Widest thing that stays beside a text on the narrowest screen, px. */
-const SMALL_BESIDE = 120;
 
-/** The screens below the narrowest artboard that have to be derived, widest first. */
-export function screensBelow(widths: readonly number[]): Screen[] {
-  const narrowest = Math.min(...widths);
-  return SCREENS.filter(({ width }) => width * NEARLY < narrowest);
+/** Where a part stands, for the rules by which its look is derived. */
+interface Stand {
+  readonly screen: Screen;
+  /** Its own look, and that of the part it is in, on the next wider screen. */
+  readonly before: Look;
+  readonly around: Look;
+  /** The part it is in. */
+  readonly holder?: Part;
+  /** It stands in a box or a section that leaves no room at its sides itself. */
+  readonly edged: boolean;
+  /** Of a grid: how many columns it has room for. */
+  readonly columns?: number;
 }
+
+/** Changes what a narrower screen asks for, in a look whose sizes are scaled already. */
+type Rule = (look: Look, part: Part, stand: Stand) => void;
+
+const RULES: readonly Rule[] = [
+  shrink,
+  inColumns,
+  inColumn,
+  hangNoMore,
+  keepSmallPicture,
+  stayInside,
+  keepGutters,
+  takeWholeRow,
+  runOn,
+  flow,
+];
 
 /** Looks of all parts on a screen that nobody drew, from those on the next wider one. */
 export function deriveLooks(root: Part, wider: BoardLooks, screen: Screen): BoardLooks {
   const derived: BoardLooks = new Map();
-  /* `edged`: the part stands in a box or a section, at whose sides there is room. */
-  const visit = (part: Part, room: number, parent: Look, edged: boolean, holder?: Part): void => {
+  const visit = (part: Part, room: number, given: Pick<Stand, 'around' | 'holder' | 'edged'>): void => {
     const before = wider.get(part);
     if (!before) return;
-    const columns = columnsOf(part, before, room);
-    const look = derivedLook(part, before, parent, columns, screen, edged, holder);
-    if (part.parts.some((child) => hangs(wider.get(child))) && !look['padding-bottom'])
-      look['padding-bottom'] = px(LEAST_GAP);
+    const columns = columnsIn(part, before, room);
+    const look = scaledLook(before, screen);
+    for (const rule of RULES) rule(look, part, { ...given, screen, before, columns });
+    if (part.parts.some((child) => hangs(wider.get(child)))) look['padding-bottom'] ??= px(LEAST_GAP);
     derived.set(part, look);
-    const inner = (columns ? room / columns : room) - sidesOf(look);
-    const children = [...part.parts, ...part.over];
-    const sides = number(look['padding-left']) > 0 || /max\(/.test(look['padding-left'] ?? '');
-    for (const child of children)
-      visit(child, inner, before, (part.piece !== undefined || part.band === true) && !sides, part);
-    if (columns === 1 && before['display'] === 'grid') pictureFirst(part, derived);
+    const inner = {
+      around: before,
+      holder: part,
+      edged: (part.piece !== undefined || part.band === true) && !hasSides(look),
+    };
+    for (const child of [...part.parts, ...part.over])
+      visit(child, (columns ? room / columns : room) - sidesOf(look), inner);
+    if (columns === 1) pictureFirst(part, derived);
   };
-  visit(root, screen.width - 2 * GUTTER, {}, false);
+  visit(root, screen.width - 2 * GUTTER, { around: {}, edged: false });
   return derived;
 }
 
-const number = (value: string | undefined): number => parseFloat(value ?? '0') || 0;
+const SIDES = ['padding-left', 'padding-right'] as const;
 
+/** Room at both sides, as far as it is a fixed one; px. */
 function sidesOf(look: Look): number {
-  return ['padding-left', 'padding-right'].reduce((sum, name) => sum + (look[name]?.endsWith('px') ? number(look[name]) : 0), 0); // prettier-ignore
+  return SIDES.reduce((sum, name) => sum + (look[name]?.endsWith('px') ? lengthOf(look[name]) : 0), 0);
 }
 
-/** How many columns of a grid fit side by side; undefined if the part is none. */
-function columnsOf(part: Part, look: Look, room: number): number | undefined {
-  const template = look['grid-template-columns'];
-  if (look['display'] !== 'grid' || !template) return undefined;
-  if (smallBeside(part)) return part.parts.length;
-  const shares = /^repeat\((\d+)/.exec(template)?.[1];
-  const parts = shares ? Array.from({ length: Number(shares) }, () => 1) : [...template.matchAll(/([\d.]+)fr/g)].map(([, one]) => Number(one)); // prettier-ignore
-  const gap = Math.min(number(look['column-gap']), MOST_GAP);
-  const least = part.parts.every((one) => isSmall(one)) ? SMALL_COLUMN : COLUMN;
-  const total = parts.reduce((sum, one) => sum + one, 0);
-  const free = room - gap * (parts.length - 1);
-  if (parts.every((one) => (free * one) / total >= least)) return parts.length;
-  const fit = Math.max(1, Math.floor((room + gap) / (least + gap)));
-  const alike = parts.every((one) => Math.abs(one - (parts[0] as number)) < 0.12 * (parts[0] as number));
-  if (!alike) return 1;
-  const fewer = Math.min(fit, parts.length - 1);
-  return parts.length % fewer === 0 || fewer === 1 ? fewer : fewer - (parts.length % (fewer - 1) === 0 ? 1 : 0);
+function hasSides(look: Look): boolean {
+  const left = look['padding-left'];
+  return left !== undefined && (!left.endsWith('px') || lengthOf(left) > 0);
 }
 
-/** Of two things beside each other, the small one (a date, an icon), which keeps its width. */
-function smallBeside({ parts }: Part): Part | undefined {
-  return parts.length === 2 ? parts.find(({ box }) => box[2] <= SMALL_BESIDE) : undefined;
-}
-
-function isSmall(part: Part): boolean {
-  return part.box[2] <= 2 * SMALL_COLUMN && part.parts.length <= 1;
-}
-
-function derivedLook(
-  part: Part,
-  before: Look,
-  parent: Look,
-  columns: number | undefined,
-  screen: Screen,
-  edged: boolean,
-  around: Part | undefined,
-): Look {
-  const look: Look = {};
-  for (const [name, value] of Object.entries(before)) look[name] = scaled(name, value, screen);
-  const { piece } = part;
-  if (piece?.type === 'text') asText(look);
-  if (!piece && look['flex-shrink'] === '0') Object.assign(look, { 'flex-shrink': '1', 'min-width': '0' });
-  if (columns !== undefined) asGrid(part, look, columns);
-  if (parent['display'] === 'grid') inColumn(look);
-  if (parent['display'] === 'grid' && isButtonLike(part)) look['justify-self'] = look['justify-self'] ?? 'start';
-  if (hangs(before)) look['margin-bottom'] = px(LEAST_GAP);
-  if (before['z-index'] && number(before['margin-top']) < 0) look['margin-top'] = px(LEAST_GAP);
-  if (piece?.type === 'picture' && look['width'] === '100%' && part.box[2] < KEPT_PICTURE)
-    asSmallPicture(part, look, around);
-  if (look['max-width'] === 'none') Object.assign(look, { 'max-width': '100%', 'margin-left': '0' });
-  const side = edged ? px(GUTTER) : '0';
-  if (number(look['margin-left']) > GUTTER && !isShortRow(parent)) look['margin-left'] = side;
-  if (number(before['margin-left']) > FAR && isShortRow(parent)) look['margin-left'] = 'auto';
-  if (number(look['margin-right']) > GUTTER) look['margin-right'] = side;
-  if (look['flex-basis']?.endsWith('%') && screen.width * (number(look['flex-basis']) / 100) < COLUMN)
-    Object.assign(look, {
-      'flex-basis': '100%',
-      'margin-left': '0',
-      'margin-right': '0',
-      'margin-top': px(SPACING_FLOOR),
-    });
-  if (look['display'] === 'flex' && look['flex-direction'] !== 'column') Object.assign(look, { 'flex-wrap': 'wrap', 'row-gap': look['row-gap'] ?? '8px' }); // prettier-ignore
-  if (before['position'] === 'absolute' && flows(piece)) intoFlow(look);
-  if (part.parts.length && before['min-height'] && !before['display']) Object.assign(look, { display: 'flex', 'flex-direction': 'column', 'row-gap': px(SPACING_FLOOR) }); // prettier-ignore
-  return look;
-}
-
-/** Fewer columns, as far apart as they were; a bar of short things runs on instead. */
-function asGrid(part: Part, look: Look, columns: number): void {
-  if (columns < part.parts.length && part.box[3] <= BAR_HEIGHT && !part.parts.some(({ parts }) => parts.length > 3)) {
-    delete look['grid-template-columns'];
-    Object.assign(look, { display: 'flex', 'flex-wrap': 'wrap', 'align-items': 'center', 'justify-content': 'space-between' }); // prettier-ignore
-    Object.assign(look, { 'column-gap': px(SPACING_FLOOR), 'row-gap': px(SPACING_FLOOR / 2) });
-    return;
-  }
-  const small = columns === part.parts.length ? smallBeside(part) : undefined;
-  look['column-gap'] = px(Math.min(number(look['column-gap']), MOST_GAP));
-  look['grid-template-columns'] = small
-    ? part.parts.map((one) => (one === small ? px(one.box[2]) : 'minmax(0, 1fr)')).join(' ')
-    : `repeat(${columns}, minmax(0, 1fr))`;
-  const gap = Math.max(number(look['row-gap']), Math.min(number(look['column-gap']), MOST_GAP), LEAST_GAP);
-  if (part.parts.length > columns) look['row-gap'] = px(gap);
-}
-
-function isShortRow(parent: Look): boolean {
-  return parent['display'] === 'flex' && parent['flex-direction'] !== 'column';
-}
-
-const SPACING = /^(padding|margin)-(top|bottom|left|right)$|^(row|column)-gap$|^min-height$/;
-
-/** A length with what is above its floor made smaller. */
-function scaled(name: string, value: string, { spacing, type }: Screen): string {
-  if (!/^-?[\d.]+px$/.test(value)) return value;
-  const length = number(value);
-  if (name === 'font-size') return px(Math.round(less(length, TYPE_FLOOR, type) * 10) / 10);
-  return SPACING.test(name) ? px(Math.sign(length) * less(Math.abs(length), SPACING_FLOOR, spacing)) : value;
-}
-
-function less(length: number, floor: number, share: number): number {
-  return length <= floor ? length : floor + (length - floor) * share;
+function isShortRow(look: Look): boolean {
+  return look['display'] === 'flex' && look['flex-direction'] !== 'column';
 }
 
 /** Whether a part hangs over the lower edge of its section. */
 function hangs(look: Look | undefined): boolean {
-  return look?.['z-index'] !== undefined && number(look['margin-bottom']) < 0;
+  return look?.['z-index'] !== undefined && lengthOf(look['margin-bottom']) < 0;
 }
 
-function isButtonLike({ piece, box }: Part): boolean {
-  return piece?.type === 'box' && piece.inside.length > 0 && box[2] <= BUTTON[0] && box[3] <= BUTTON[1];
-}
-
-/** A picture that was small stays so, in the middle if what is around it is. */
-function asSmallPicture(part: Part, look: Look, around: Part | undefined): void {
-  look['max-width'] = px(part.box[2]);
-  const centred = around?.parts.some(({ piece }) => piece?.type === 'text' && piece.text.align === 'center');
-  if (centred) look['align-self'] = 'center';
-}
-
-/** Text takes the room that there is. */
-function asText(look: Look): void {
-  if (look['max-width']) look['max-width'] = '100%';
+/** Texts and groups may be narrower than they were. */
+function shrink(look: Look, { piece }: Part): void {
+  if (piece && piece.type !== 'text') return;
   if (look['flex-shrink'] === '0') Object.assign(look, { 'flex-shrink': '1', 'min-width': '0' });
+  if (!piece) return;
+  if (look['max-width']) look['max-width'] = '100%';
   if (look['text-wrap-mode'] === 'nowrap' && look['position'] !== 'absolute') look['text-wrap-mode'] = 'wrap';
 }
 
-/** What stood beside others begins where its column does. */
-function inColumn(look: Look): void {
-  if (look['margin-top'] && number(look['margin-top']) > 0) look['margin-top'] = '0';
+function inColumns(look: Look, part: Part, { columns }: Stand): void {
+  if (columns !== undefined) setColumns(part, look, columns);
+}
+
+/** What stood beside others begins where its column does; a thing to press is no wider than it was. */
+function inColumn(look: Look, { piece, box }: Part, { around }: Stand): void {
+  if (around['display'] !== 'grid') return;
+  if (lengthOf(look['margin-top']) > 0) look['margin-top'] = '0';
   for (const side of ['margin-left', 'margin-right']) if (look[side] && look[side] !== 'auto') look[side] = '0';
+  const pressed = piece?.type === 'box' && piece.inside.length > 0 && box[2] <= BUTTON[0] && box[3] <= BUTTON[1];
+  if (pressed) look['justify-self'] ??= 'start';
 }
 
-/** Words and boxes with words flow; pictures and drawing may stay where they lie over others. */
-function flows(piece: Piece | undefined): boolean {
-  return !piece || piece.type === 'text' || piece.inside.length > 0;
+/** What hung over an edge stands off it. */
+function hangNoMore(look: Look, _part: Part, { before }: Stand): void {
+  if (before['z-index'] === undefined) return;
+  for (const side of ['margin-top', 'margin-bottom']) if (lengthOf(before[side]) < 0) look[side] = px(LEAST_GAP);
 }
 
-function intoFlow(look: Look): void {
-  Object.assign(look, { position: 'static', left: 'auto', top: 'auto', width: 'auto', 'text-wrap-mode': 'wrap' });
+/** A picture that was small stays so, in the middle if what is around it is. */
+function keepSmallPicture(look: Look, { piece, box }: Part, { holder }: Stand): void {
+  if (piece?.type !== 'picture' || look['width'] !== '100%' || box[2] >= KEPT_PICTURE) return;
+  look['max-width'] = px(box[2]);
+  const centred = holder?.parts.some((one) => one.piece?.type === 'text' && one.piece.text.align === 'center');
+  if (centred) look['align-self'] = 'center';
 }
 
-/** Of a picture and a text that stood beside each other, the picture comes first. */
-function pictureFirst(part: Part, derived: BoardLooks): void {
-  const [first, second] = part.parts;
-  if (part.parts.length !== 2 || !first || !second) return;
-  if (isPicture(second) && !isPicture(first)) derived.set(second, { ...derived.get(second), order: '-1' });
+/** What reached over the sides of its box does not. */
+function stayInside(look: Look): void {
+  if (look['max-width'] === 'none') Object.assign(look, { 'max-width': '100%', 'margin-left': '0' });
 }
 
-function isPicture({ piece, parts }: Part): boolean {
-  return piece?.type === 'picture' || (parts.length === 1 && isPicture(parts[0] as Part));
+/** Distances from the sides are gutters; what stood at the two ends of a row goes on doing so. */
+function keepGutters(look: Look, _part: Part, { before, around, edged }: Stand): void {
+  const gutter = edged ? px(GUTTER) : '0';
+  if (lengthOf(look['margin-right']) > GUTTER) look['margin-right'] = gutter;
+  if (isShortRow(around)) {
+    if (lengthOf(before['margin-left']) > FAR) look['margin-left'] = 'auto';
+  } else if (lengthOf(look['margin-left']) > GUTTER) look['margin-left'] = gutter;
+}
+
+/** What would be too narrow in its share of a row takes the whole of it. */
+function takeWholeRow(look: Look, _part: Part, { screen }: Stand): void {
+  const share = look['flex-basis'];
+  if (!share?.endsWith('%') || (screen.width * lengthOf(share)) / 100 >= COLUMN) return;
+  Object.assign(look, { 'flex-basis': '100%', 'margin-left': '0', 'margin-right': '0', 'margin-top': px(SPACING_FLOOR) }); // prettier-ignore
+}
+
+/** Rows break where they do not fit. */
+function runOn(look: Look): void {
+  if (!isShortRow(look)) return;
+  look['flex-wrap'] = 'wrap';
+  look['row-gap'] ??= px(SPACING_FLOOR / 2);
+}
+
+/**
+ * Words, and boxes with words, that lay over other things stand below them; pictures and drawing may stay where they are.
+ * What held nothing but such things is a stack.
+ */
+function flow(look: Look, { piece, parts }: Part, { before }: Stand): void {
+  const words = !piece || piece.type === 'text' || piece.inside.length > 0;
+  if (before['position'] === 'absolute' && words)
+    Object.assign(look, { position: 'static', left: 'auto', top: 'auto', width: 'auto', 'text-wrap-mode': 'wrap' });
+  if (parts.length && before['min-height'] && !before['display'])
+    Object.assign(look, { display: 'flex', 'flex-direction': 'column', 'row-gap': px(SPACING_FLOOR) });
 }

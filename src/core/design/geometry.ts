@@ -35,3 +35,8 @@ export function px(value: number): string {
   const rounded = Math.round(value * 100) / 100;
   return rounded === 0 ? '0' : `${rounded}px`;
 }
+
+/** The number of a length of CSS, whatever its unit; 0 if there is none. */
+export function lengthOf(value: string | undefined): number {
+  return parseFloat(value ?? '') || 0;
+}

@@ -1,5 +1,5 @@
 import type { Part } from './arrange.js';
-import { middle, right } from './geometry.js';
+import { right } from './geometry.js';
 import { headingLevels } from './headings.js';
 import { linksOf } from './links.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
@@ -24,7 +24,7 @@ const LAST_LINES = 140;
 
 export function rolesOf(board: Pieces, root: Part): Roles {
   const inside = partsOf(root);
-  const buttons = new Set(inside.filter(isButton));
+  const buttons = new Set(inside.filter((part) => isButton(part, board.width)));
   const fields = new Set(inside.filter((part) => !buttons.has(part) && isField(part)));
   const pressed = new Set([...buttons, ...fields].flatMap((part) => leaves(part).flatMap((one) => (one.type === 'text' ? [one.text] : [])))); // prettier-ignore
   const last = root.parts.at(-1);
@@ -48,19 +48,33 @@ function isPainted(piece: Extract<Piece, { type: 'box' }>): boolean {
   return Boolean(piece.look['background-color'] ?? piece.look['background-image'] ?? piece.look['border-width']);
 }
 
-/** A painted box of a button's size around a few words in its middle, with an icon at most. */
-function isButton(part: Part): boolean {
-  const { piece } = part;
-  if (piece?.type !== 'box' || part.over.length) return false;
-  const [x, , width, height] = piece.box;
+/** Sizes of a thing to press, px; one with its words in the very middle may be wider, up to a share of the board. */
+const PRESS_HEIGHT = [24, 84] as const;
+const PRESS_WIDTH = [48, 420] as const;
+const PRESS_SHARE = 0.6;
+/** Most words of a thing to press and of the name of a place to write in. */
+const MOST_WORDS = 5;
+
+/** The one short line that a part holds, beside an icon at most. */
+function onlyLine(part: Part, most: number): Paragraph | undefined {
   const inside = leaves(part);
-  const words = inside.flatMap((one) => (one.type === 'text' ? [one.text] : []));
-  const [text] = words;
-  if (!text || words.length !== 1 || text.lines.length !== 1 || wordsOf(text).split(' ').length > 5) return false;
+  const [text, ...more] = inside.flatMap((one) => (one.type === 'text' ? [one.text] : []));
+  const short = text?.lines.length === 1 && wordsOf(text).split(' ').length <= MOST_WORDS;
+  return short && more.length === 0 && inside.length <= most ? text : undefined;
+}
+
+/** A painted box of a button's size around a few words in its middle, with an icon at most. */
+function isButton(part: Part, boardWidth: number): boolean {
+  const { piece } = part;
+  const text = onlyLine(part, 2);
+  if (piece?.type !== 'box' || part.over.length || !text || !isPainted(piece)) return false;
+  const [x, , width, height] = piece.box;
   const spare = [text.box[0] - x, right(piece.box) - right(text.box)] as const;
-  const centred = Math.abs(spare[0] - spare[1]) <= 6 || inside.length === 2 || (spare[0] < 40 && spare[1] < 40);
-  const sized = height >= 24 && height <= 84 && width >= 48 && (width <= 420 || Math.abs(middle(piece.box) - middle(text.box)) <= 3); // prettier-ignore
-  return isPainted(piece) && centred && inside.length <= 2 && sized;
+  const close = spare.every((one) => one < 40);
+  const off = Math.abs(spare[0] - spare[1]);
+  const narrow = width <= PRESS_WIDTH[1] && (off <= 6 || close || leaves(part).length === 2);
+  const wide = off <= 6 && width <= PRESS_SHARE * boardWidth;
+  return height >= PRESS_HEIGHT[0] && height <= PRESS_HEIGHT[1] && width >= PRESS_WIDTH[0] && (narrow || wide);
 }
 
 /** Sizes of a place to write in, px. */
@@ -69,27 +83,37 @@ const FIELD_WIDTH = 120;
 /** Room that is left of the words at most, and right of them at least; px. */
 const FIELD_START = 28;
 const FIELD_FREE = 40;
+/** Room above the words at most, px. */
+const FIELD_TOP = 32;
 
-/** A box with a border, or filled flat, with a few words at its start and room after them. */
+/** Least lightness of a place to write in, of 255. */
+const LIGHT = 225;
+
+/** A light box with a few words at its start and room after them: their name, not a question. */
 function isField(part: Part): boolean {
   const { piece } = part;
-  if (piece?.type !== 'box' || part.over.length || part.parts.length !== 1) return false;
+  const text = onlyLine(part, 1);
+  if (piece?.type !== 'box' || part.over.length || part.parts.length !== 1 || !text) return false;
   const [x, y, width, height] = piece.box;
-  const [text] = leaves(part).flatMap((one) => (one.type === 'text' ? [one.text] : []));
-  if (!text || leaves(part).length !== 1 || text.lines.length !== 1 || wordsOf(text).split(' ').length > 5)
-    return false;
   const start = text.box[0] - x;
   return (
     isPainted(piece) &&
+    isLight(piece.look['background-color']) &&
     height >= FIELD_HEIGHT[0] &&
     height <= FIELD_HEIGHT[1] &&
     width >= FIELD_WIDTH &&
     start >= 0 &&
     start <= FIELD_START &&
-    text.box[1] - y <= 32 &&
+    text.box[1] - y <= FIELD_TOP &&
     right(piece.box) - right(text.box) >= FIELD_FREE &&
-    Number(text.look.weight) < 600
+    Number(text.look.weight) < 600 &&
+    !/[?:.!]$/.test(wordsOf(text))
   );
+}
+
+function isLight(color: string | undefined): boolean {
+  const [red = 255, green = 255, blue = 255, alpha = 1] = [...(color ?? '').matchAll(/[\d.]+/g)].map(Number);
+  return alpha < 0.2 || Math.min(red, green, blue) >= LIGHT;
 }
 
 function leaves(part: Part): Piece[] {
