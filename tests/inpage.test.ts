@@ -1,37 +1,7 @@
-import type { Page } from 'playwright-core';
-import type { OpenBrowser } from '../src/browser/launch.js';
-import type { Served } from '../src/browser/serve.js';
-import { built } from './program.js';
-
-const { inside, putIntoPage } = built<typeof import('../src/browser/inpage-script.js')>('browser/inpage-script');
-const { openBrowser } = built<typeof import('../src/browser/launch.js')>('browser/launch');
-const { serveFiles } = built<typeof import('../src/browser/serve.js')>('browser/serve');
+import { inBrowser, inside } from './in-browser.js';
 
 /* What runs inside of pages, each function by itself, in a real browser. */
-let browser: OpenBrowser;
-let served: Served;
-beforeAll(async () => {
-  browser = await openBrowser();
-  served = await serveFiles([]);
-});
-afterAll(async () => {
-  await browser.close();
-  await served.close();
-});
-
-const opened: Page[] = [];
-afterEach(async () => {
-  for (const page of opened.splice(0)) await page.close();
-});
-
-async function open(body: string, head = '', width = 800): Promise<Page> {
-  const page = await browser.newPage(width);
-  opened.push(page);
-  served.hold('/page', 'text/html', `<!doctype html><html lang="en"><head>${head}</head><body>${body}</body></html>`);
-  await page.goto(`${served.origin}/page`);
-  await putIntoPage(page);
-  return page;
-}
+const { open, served } = inBrowser();
 
 describe('snapshot', () => {
   it('reads elements and texts in the order of the page, through shadow roots and slots', async () => {
@@ -59,8 +29,8 @@ describe('snapshot', () => {
     const page = await open('<img src="a.png" srcset="b.png 2x, /c.png 3x" alt="A"><a href="deep/page.html">x</a>');
     const { nodes } = await inside(page, 'snapshot');
     const image = nodes.find(({ tag }) => tag === 'img')?.attributes;
-    expect(image?.['src']).toBe(`${served.origin}/a.png`);
-    expect(image?.['srcset']).toBe(`${served.origin}/b.png 2x, ${served.origin}/c.png 3x`);
+    expect(image?.['src']).toBe(`${served().origin}/a.png`);
+    expect(image?.['srcset']).toBe(`${served().origin}/b.png 2x, ${served().origin}/c.png 3x`);
     expect(nodes.find(({ tag }) => tag === 'a')?.attributes?.['href']).toBe('deep/page.html');
   });
 });
@@ -100,7 +70,7 @@ describe('collectSheets', () => {
     const { rules: found } = await rules('.a { margin: 1px 2px; background: url(x.png) red !important }');
     const set = new Map(found[0]?.set.map(([name, value, important]) => [name, [value, important]]));
     expect(set.get('margin-left')).toEqual(['2px', false]);
-    expect(set.get('background-image')).toEqual([`url("${served.origin}/x.png")`, true]);
+    expect(set.get('background-image')).toEqual([`url("${served().origin}/x.png")`, true]);
   });
 
   it('knows which side of a shadow root a rule speaks of', async () => {
@@ -223,10 +193,10 @@ describe('chooseParts', () => {
 describe('tryPage', () => {
   it('says where everything stands at each width, and carries pictures over', async () => {
     const gif = Buffer.from('R0lGODlhAQABAIAAAP///wAAACH5BAEAAAAALAAAAAABAAEAAAICRAEAOw==', 'base64');
-    served.hold('/dot.gif', 'image/gif', gif);
+    served().hold('/dot.gif', 'image/gif', gif);
     const body = (more: string) =>
       `<body data-trial="b"><div data-trial="d" class="d">${more}<img data-trial="i" src="/dot.gif" width="40"></div></body>`;
-    served.hold('/trial', 'text/html', `<!doctype html>${body('')}`);
+    served().hold('/trial', 'text/html', `<!doctype html>${body('')}`);
     const page = await open('');
     await inside(page, 'openTrial', '/trial', 600, 3000);
     const css = 'body { margin: 0 } .d { width: 50%; padding-top: 10px; color: red } img { display: block }';
@@ -269,9 +239,9 @@ describe('comparePictures', () => {
       200,
     );
     const shot = async (): Promise<Buffer> => page.screenshot({ clip: { x: 0, y: 0, width: 200, height: 100 } });
-    served.hold('/one', 'image/png', await shot());
+    served().hold('/one', 'image/png', await shot());
     await page.evaluate(`document.querySelector('div').style.borderTop = '50px solid black'`);
-    served.hold('/two', 'image/png', await shot());
+    served().hold('/two', 'image/png', await shot());
     const same = await inside(page, 'comparePictures', '/one', '/one', [{ y: 0, height: 100 }]);
     expect(same).toEqual({ differ: 0, bands: [0] });
     const other = await inside(page, 'comparePictures', '/one', '/two', [{ y: 0, height: 50 }, { y: 50, height: 50 }]); // prettier-ignore

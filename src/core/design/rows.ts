@@ -5,6 +5,16 @@ import { bottom, px, right } from './geometry.js';
 import { isContentRow, NONE, given, type Look, type Region } from './place.js';
 import { add, boxIn, EQUAL, ordered, paddingDown, usualGap, widenSide, type Setting } from './setting.js';
 
+/** Things side by side, from left to right. */
+interface Row {
+  readonly part: Part;
+  readonly sorted: readonly Part[];
+  readonly boxes: readonly DrawnBox[];
+  readonly region: Region;
+  /** How one of them has to be set to stand where it stands in the height of the row. */
+  readonly down: (box: DrawnBox) => Look;
+}
+
 /** Lays out what stands side by side: things as wide as their words, or columns that share the width. */
 export function layRow(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
   const { view, looks } = setting;
@@ -13,8 +23,9 @@ export function layRow(part: Part, children: readonly Part[], box: DrawnBox, reg
   const top = Math.min(...boxes.map((one) => one[1]));
   const end = Math.max(...boxes.map(bottom));
   const across = alignDown(boxes, top, end);
-  if (isContentRow(part, view)) layContentRow(part, sorted, boxes, region, setting, across.of);
-  else layColumns(part, sorted, boxes, region, setting, across.of);
+  const row: Row = { part, sorted, boxes, region, down: across.of };
+  if (isContentRow(part, view)) layContentRow(row, setting);
+  else layColumns(row, setting);
   add(looks, part, { ...paddingDown(box, top, end), ...(across.look ? { 'align-items': across.look } : {}) });
 }
 
@@ -34,14 +45,7 @@ function alignDown(
 /** Room from which on a row of short things may break without breaking where it was drawn in one line, px. */
 const SPARE = 24;
 
-function layContentRow(
-  part: Part,
-  sorted: readonly Part[],
-  boxes: readonly DrawnBox[],
-  region: Region,
-  setting: Setting,
-  down: (box: DrawnBox) => Look,
-): void {
+function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Setting): void {
   const { view, looks } = setting;
   const left = (boxes[0] as DrawnBox)[0] - region.x;
   const free = region.x + region.width - right(boxes.at(-1) as DrawnBox);
@@ -73,14 +77,7 @@ function layContentRow(
   });
 }
 
-function layColumns(
-  part: Part,
-  sorted: readonly Part[],
-  boxes: readonly DrawnBox[],
-  region: Region,
-  setting: Setting,
-  down: (box: DrawnBox) => Look,
-): void {
+function layColumns({ part, sorted, boxes, region, down }: Row, setting: Setting): void {
   const { looks, view } = setting;
   const { regions, gutter } = columnsFor(boxes, region, view.evenRow(part) !== undefined);
   const first = (regions[0] as Region).x;

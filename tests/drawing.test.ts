@@ -1,0 +1,166 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { DrawnBoard, DrawnItem } from '../src/core/design/drawn.js';
+import { inBrowser, inside } from './in-browser.js';
+import { ROOT } from './program.js';
+
+/* How drawings are read, in a real browser. */
+const { open, served } = inBrowser();
+
+const PICTURE = '/dome.jpg';
+
+/** What is read of an SVG of 400 x 300 with a picture beside it that is as wide as 3 of its heights of 2. */
+async function read(inner: string, attributes = ''): Promise<DrawnBoard> {
+  const page = await open('');
+  served().hold(PICTURE, 'image/jpeg', readFileSync(join(ROOT, 'demo/design/pictures/dome-dusk.jpg')));
+  const text = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="300" font-family="Arial" font-size="20" ${attributes}>${inner}</svg>`;
+  const placed = await inside(page, 'placeDrawing', text);
+  if ('fault' in placed) throw new Error(`${placed.fault} ${placed.detail}`);
+  return inside(page, 'captureDrawing');
+}
+
+async function one<Type extends DrawnItem['type']>(
+  type: Type,
+  inner: string,
+  attributes?: string,
+): Promise<Extract<DrawnItem, { type: Type }>> {
+  const { items } = await read(inner, attributes);
+  expect(items.map((item) => item.type)).toEqual([type]);
+  return items[0] as Extract<DrawnItem, { type: Type }>;
+}
+
+const rounded = (box: readonly number[]): number[] => box.map((value) => Math.round(value * 10) / 10);
+
+describe('placing a drawing', () => {
+  it.each([
+    ['<svg xmlns="http://www.w3.org/2000/svg"><g></svg>', 'broken'],
+    ['<html xmlns="http://www.w3.org/1999/xhtml"/>', 'broken'],
+    ['<svg xmlns="http://www.w3.org/2000/svg"><rect width="9" height="9"/></svg>', 'no size'],
+  ])('says what is wrong with %s', async (text, fault) => {
+    expect(await inside(await open(''), 'placeDrawing', text)).toMatchObject({ fault });
+  });
+
+  it('takes its size from width and height in any unit, else from the view box', async () => {
+    const place = async (attributes: string) =>
+      inside(await open(''), 'placeDrawing', `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}/>`);
+    expect(await place('width="3in" height="72pt"')).toEqual({ width: 288, height: 96 });
+    expect(await place('viewBox="0 0 640 480"')).toEqual({ width: 640, height: 480 });
+    expect(await place('width="100%" viewBox="0,0,640,480"')).toEqual({ width: 640, height: 480 });
+  });
+});
+
+describe('boxes', () => {
+  it('are rectangles with fill, frame and corners, transforms counted', async () => {
+    const { box, look } = await one('box', '<g transform="translate(10 20) scale(2)"><rect x="5" y="5" width="50" height="30" rx="4" fill="#102030" stroke="red" stroke-width="1"/></g>'); // prettier-ignore
+    expect(rounded(box)).toEqual([19, 29, 102, 62]);
+    expect(look).toMatchObject({ 'background-color': 'rgb(16, 32, 48)', 'border-width': '2px', 'border-color': 'rgb(255, 0, 0)', 'border-radius': '9px' }); // prettier-ignore
+  });
+
+  it('are circles and straight lines', async () => {
+    expect((await one('box', '<circle cx="50" cy="50" r="20" fill="red"/>')).look['border-radius']).toBe('50%');
+    const line = await one('box', '<line x1="10" y1="40" x2="110" y2="40" stroke="blue" stroke-width="2"/>');
+    expect(rounded(line.box)).toEqual([10, 39, 100, 2]);
+    expect(line.look['background-color']).toBe('rgb(0, 0, 255)');
+  });
+
+  it('have gradients as CSS draws them, and the opacity of the groups they are in', async () => {
+    const defs = '<defs><linearGradient id="g" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="red"/><stop offset="1" stop-color="blue"/></linearGradient></defs>'; // prettier-ignore
+    const { look } = await one('box', `${defs}<g opacity="0.5"><rect width="100" height="50" fill="url(#g)"/></g>`);
+    expect(look['background-image']).toMatch(/^linear-gradient\(180deg, rgb\(255, 0, 0\) 0(%|px), rgb\(0, 0, 255\) (100%|50px)\)$/); // prettier-ignore
+    expect(look['opacity']).toBe('0.5');
+  });
+
+  it('are cut by what clips them', async () => {
+    const { box } = await one('box', '<clipPath id="c"><rect x="20" y="20" width="30" height="30"/></clipPath><g clip-path="url(#c)"><rect width="100" height="100" fill="red"/></g>'); // prettier-ignore
+    expect(rounded(box)).toEqual([20, 20, 30, 30]);
+  });
+
+  it('are not there if they are hidden, see-through or off the board, and what is off is said', async () => {
+    const { items, notes } = await read('<rect width="9" height="9" display="none"/><rect width="9" height="9" opacity="0"/><rect width="9" height="9" visibility="hidden"/><rect id="far" x="500" width="9" height="9"/>'); // prettier-ignore
+    expect(items).toEqual([]);
+    expect(notes).toEqual(['Off the board, left out: far']);
+  });
+});
+
+describe('pictures', () => {
+  const image = (more: string): string => `<image href="${PICTURE}" x="10" y="10" width="90" height="90" ${more}/>`;
+
+  it('lie whole in their place, or larger than it', async () => {
+    const contained = await one('picture', image(''));
+    expect(contained.look['object-fit']).toBe('contain');
+    expect(contained.whole[2]).toBeCloseTo(90);
+    expect(contained.whole[3]).toBeLessThan(90);
+    const covering = await one('picture', image('preserveAspectRatio="xMinYMid slice"'));
+    expect(covering.whole[0]).toBeCloseTo(10);
+    expect(covering.whole[3]).toBeCloseTo(90);
+    expect(covering.whole[2]).toBeGreaterThan(90);
+    expect([contained.stretched, covering.stretched]).toEqual([undefined, undefined]);
+  });
+
+  it('may be out of their proportions', async () => {
+    expect((await one('picture', image('preserveAspectRatio="none"'))).stretched).toBe(true);
+  });
+
+  it('are round in a round clip, and keep title and link', async () => {
+    const made = await one('picture', `<clipPath id="c"><circle cx="55" cy="55" r="45"/></clipPath><a href="dome.html"><g clip-path="url(#c)"><image href="${PICTURE}" x="10" y="10" width="90" height="90"><title>The dome</title></image></g></a>`); // prettier-ignore
+    expect(made.look['border-radius']).toBe('50%');
+    expect([made.title, made.href]).toEqual(['The dome', 'dome.html']);
+  });
+
+  it('come from patterns in shares of the shape, also through what they use', async () => {
+    const made = await one('picture', `<defs><pattern id="p" width="1" height="1" patternContentUnits="objectBoundingBox"><use href="#i" transform="scale(0.01 0.02)"/></pattern><image id="i" href="${PICTURE}" width="100" height="50" preserveAspectRatio="none"/></defs><rect x="40" y="60" width="120" height="80" fill="url(#p)"/>`); // prettier-ignore
+    expect(rounded(made.box)).toEqual([40, 60, 120, 80]);
+    expect(rounded(made.whole)).toEqual([40, 60, 120, 80]);
+  });
+
+  it('come from patterns with a view box, shifted as they are', async () => {
+    const made = await one('picture', `<pattern id="p" patternUnits="userSpaceOnUse" x="40" y="60" width="200" height="100" viewBox="0 0 20 10"><image href="${PICTURE}" x="2" y="1" width="15" height="10" preserveAspectRatio="none"/></pattern><rect x="40" y="60" width="120" height="80" fill="url(#p)"/>`); // prettier-ignore
+    expect(rounded(made.whole)).toEqual([60, 70, 150, 100]);
+  });
+
+  it('are drawing with the picture inside where a pattern repeats, or is turned', async () => {
+    const pattern = (more: string): string => `<pattern id="p" patternUnits="userSpaceOnUse" width="60" height="40" ${more}><image href="${PICTURE}" width="60" height="40"/></pattern><rect width="200" height="100" fill="url(#p)"/>`; // prettier-ignore
+    for (const more of ['', 'patternTransform="rotate(20)"']) {
+      const { markup } = await one('art', pattern(more));
+      expect(markup).toContain('href="data:image/jpeg;base64,');
+      expect(markup).not.toContain(PICTURE);
+    }
+  });
+});
+
+describe('texts', () => {
+  it('are words with their places, in lines, with their look', async () => {
+    const { items } = await read('<text x="20" y="50" fill="#333" font-weight="700" letter-spacing="0.1em">Star evenings<tspan x="20" dy="30">on the marsh</tspan></text>'); // prettier-ignore
+    const texts = items as Extract<DrawnItem, { type: 'text' }>[];
+    expect(texts.map(({ words }) => words.map(({ text }) => text))).toEqual([['Star', 'evenings'], ['on', 'the', 'marsh']]); // prettier-ignore
+    expect(texts[0]?.look).toMatchObject({ size: 20, weight: '700', spacing: 2, color: 'rgb(51, 51, 51)' });
+    expect((texts[1]?.box[1] ?? 0) - (texts[0]?.box[1] ?? 0)).toBeCloseTo(30, 0);
+  });
+
+  it('are as large as they are drawn, and know where they are anchored', async () => {
+    const made = await one('text', '<g transform="scale(2)"><text x="100" y="40" text-anchor="middle">Tide</text></g>');
+    expect(made.look.size).toBe(40);
+    expect(made.anchor).toBe('middle');
+    expect(made.box[0] + made.box[2] / 2).toBeCloseTo(200, 0);
+  });
+
+  it('are drawing if they run along a path or are turned', async () => {
+    await one('art', '<path id="p" d="M10 100 q90 -80 180 0" fill="none"/><text><textPath href="#p">Around the dome</textPath></text>'); // prettier-ignore
+    await one('art', '<text x="100" y="100" transform="rotate(30 100 100)">Turned</text>');
+  });
+});
+
+describe('drawing', () => {
+  it('is one piece for a group of paths, with what it refers to and without scripts', async () => {
+    const { markup, pieces, layer } = await one('art', '<defs><linearGradient id="g"><stop stop-color="red"/></linearGradient></defs><g id="Moon_icon"><path d="M0 0h20v20z" fill="url(#g)" onclick="x()"/><path d="M30 0h20v20z"/></g>'); // prettier-ignore
+    expect(pieces).toBe(2);
+    expect(layer).toBe('Moon icon');
+    expect(markup).toContain('linearGradient');
+    expect(markup).not.toContain('onclick');
+  });
+
+  it('follows the colour of the text where it was drawn in it', async () => {
+    const { markup } = await one('art', '<path d="M0 0h20v20z" fill="currentColor"/>', 'color="#123456"');
+    expect(markup).toContain('currentColor');
+  });
+});
