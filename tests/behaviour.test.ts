@@ -16,6 +16,7 @@ const SOURCE = `<!doctype html><html lang="en"><head><title>Visits</title><style
   .dialog { position: fixed; inset: 20%; background: #fff; border: 2px solid #036 }
   .ask { display: block; width: 100%; text-align: left; padding: 10px; border: 1px solid #ccc; background: #fff; font: inherit }
   .slides { overflow: hidden; width: 400px } .slide { display: none; height: 90px; background: #dde } .slide.on { display: block }
+  .show { position: relative; width: 400px; overflow: hidden } .show button { position: absolute; top: 30px; width: 40px; height: 30px; border: 0; background: #fc6 } .go { right: 0 } .back { left: 0 }
   a:hover { color: red } .card:hover .more { color: green }
   </style></head><body>
   <nav><strong>Saltmarsh</strong><button class="bars" aria-label="Menu" aria-controls="links" aria-expanded="false">Menu</button>
@@ -24,7 +25,8 @@ const SOURCE = `<!doctype html><html lang="en"><head><title>Visits</title><style
   <div id="p1" role="tabpanel" class="panel">Fridays at dusk.</div><div id="p2" role="tabpanel" class="panel off">By arrangement.</div>
   <h3><button class="ask" aria-expanded="false" aria-controls="a1">Is it dark?</button></h3><div id="a1" class="answer">Very dark.</div>
   <button data-toggle="dialog" data-target="#d1">Book</button><div id="d1" class="dialog" role="dialog">Write to us. <button data-dismiss="dialog">Close</button></div>
-  <div class="slides" aria-roledescription="carousel"><div class="slide on">First light</div><div class="slide">Moonrise</div></div>
+  <div class="show" aria-roledescription="carousel"><div class="slides"><div class="slide on">First light</div><div class="slide">Moonrise</div><div class="slide">Low tide</div></div>
+  <button class="back" aria-label="Previous">b</button><button class="go" aria-label="Next">n</button></div>
   <script>document.querySelector('.bars').onclick = () => document.querySelector('.links').classList.toggle('open')</script>
   </body></html>`;
 
@@ -95,10 +97,20 @@ describe('what scripts did works without them', () => {
     await page.close();
   });
 
-  it('scrolls through slides', async () => {
+  it('scrolls through slides, and their arrows lead on from each of them', async () => {
     const page = await open(1000);
-    const track = page.locator('[aria-roledescription]');
-    expect(await track.evaluate((element) => element.scrollWidth > element.clientWidth * 1.5)).toBe(true);
+    const track = page.locator('.slides, [tabindex="0"]').first();
+    const at = (): Promise<number> => track.evaluate((element) => Math.round(element.scrollLeft / element.clientWidth));
+    expect(await track.evaluate((element) => element.scrollWidth > element.clientWidth * 2.5)).toBe(true);
+    const seen: number[] = [];
+    for (const name of ['Next', 'Next', 'Next', 'Previous']) {
+      await page
+        .locator(`a[aria-label="${name}"]`)
+        .nth(await at())
+        .click();
+      seen.push(await at());
+    }
+    expect(seen).toEqual([1, 2, 0, 2]);
     await page.close();
   });
 

@@ -1,8 +1,7 @@
 import { Command } from 'commander';
 import { Problem } from '../core/page/problem.js';
 import { MOVES, SCHEMES, type Reading } from '../core/source/reading.js';
-import { convert, type Converted } from '../flow/convert.js';
-import { readSignIn } from '../flow/sign-in.js';
+import type { Converted } from '../flow/convert.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf, readWidths } from './options.js';
 import { showProof } from './proof.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -49,6 +48,8 @@ export function convertCommand(): Command {
     )
     .action(async (sources: string[], options: Options) => {
       const terminal = openTerminal(options.json === true);
+      const reading = await readReading(options);
+      const { convert } = await import('../flow/convert.js');
       const made = await convert(sources, {
         out: options.out,
         root: options.root,
@@ -56,7 +57,7 @@ export function convertCommand(): Command {
         browser: options.browser,
         proof: options.proof,
         keepBoxes: options.keepBoxes,
-        reading: readReading(options),
+        reading,
         progress: terminal.step,
       });
       terminal.done();
@@ -70,14 +71,14 @@ function gather(value: string, before: readonly string[]): string[] {
 }
 
 /** @throws Problem for words that the options do not know */
-function readReading({ select, move, scheme, signIn }: Options): Reading {
+async function readReading({ select, move, scheme, signIn }: Options): Promise<Reading> {
   if (move.length && select.length === 0)
     throw new Problem('There is nothing to move from.', '--move', 'Choose an element with --select.');
   const moves = move.map((one) => oneOf(one, MOVES, '--move'));
   return {
     schemes: oneOf(scheme, SCHEMES, '--scheme'),
     ...(select.length ? { choice: { selectors: select, moves } } : {}),
-    ...(signIn === undefined ? {} : { signIn: readSignIn(signIn) }),
+    ...(signIn === undefined ? {} : { signIn: (await import('../flow/sign-in.js')).readSignIn(signIn) }),
   };
 }
 

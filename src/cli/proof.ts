@@ -1,8 +1,6 @@
 import { Command } from 'commander';
 import { percent, type Proof } from '../core/proof/proof.js';
 import { Problem } from '../core/page/problem.js';
-import { prove } from '../flow/prove.js';
-import { readSignIn } from '../flow/sign-in.js';
 import { EXIT } from './exit.js';
 import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -27,6 +25,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
     .addHelpText('after', '\nExample:\n  tavrik proof project --widths 1440,1100,390 --limit 2')
     .action(async (project: string, options: Options) => {
       const terminal = openTerminal(options.json === true);
+      const [{ prove }, { readSignIn }] = await Promise.all([import('../flow/prove.js'), import('../flow/sign-in.js')]);
       const proof = await prove(project, {
         widths: options.widths === undefined ? undefined : readWidths(options.widths),
         limit: options.limit === undefined ? undefined : readLimit(options.limit),

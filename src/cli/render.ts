@@ -1,6 +1,5 @@
 import { Command } from 'commander';
 import { Problem } from '../core/page/problem.js';
-import { render } from '../flow/render.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal } from './terminal.js';
 
@@ -21,11 +20,12 @@ export function renderCommand(): Command {
       'after',
       '\nExamples:\n  tavrik render project\n  tavrik render project --as fragment --section membership',
     )
-    .action((project: string, options: Options) => {
+    .action(async (project: string, options: Options) => {
       const { print, say, paint } = openTerminal(options.json === true);
       const as = oneOf(options.as, ['site', 'fragment'], '--as');
       if (options.section !== undefined && as === 'site')
         throw new Problem('A site is always a whole page.', '--section', 'Add --as fragment.');
+      const { render } = await import('../flow/render.js');
       const made = render(project, { as, ...(options.section === undefined ? {} : { section: options.section }) });
       for (const note of made.notes) say(paint.yellow(`note: ${note}`));
       print(

@@ -7,7 +7,7 @@ const BY_TAG: Readonly<Record<string, Kind>> = {
   nav: 'menu', form: 'form', input: 'field', select: 'field', textarea: 'field', label: 'field', fieldset: 'field', option: 'field', optgroup: 'field',
   legend: 'field', table: 'table', thead: 'table-part', tbody: 'table-part', tfoot: 'table-part', tr: 'table-part', td: 'table-part', th: 'table-part',
   caption: 'table-part', colgroup: 'table-part', col: 'table-part', blockquote: 'quote', hr: 'divider', video: 'video', audio: 'video', source: 'video', track: 'video',
-  iframe: 'embed', object: 'embed', embed: 'embed', details: 'question', summary: 'question', br: 'break', wbr: 'break', button: 'button', pre: 'text',
+  iframe: 'embed', object: 'embed', embed: 'embed', details: 'question', summary: 'question', br: 'break', wbr: 'break', button: 'button', pre: 'text', dialog: 'dialog',
 }; // prettier-ignore
 
 const RUNS = new Set([
@@ -32,6 +32,7 @@ export function kindOf(node: CapturedNode, style: ReadonlyMap<string, string>, h
   if (tag === 'a') return 'link';
   if (role === 'navigation') return 'menu';
   if (role === 'heading') return 'heading';
+  if (role === 'dialog' || role === 'alertdialog') return 'dialog';
   const known = BY_TAG[tag];
   if (known) return known;
   if (RUNS.has(tag) && !['block', 'flex', 'grid'].includes(node.display ?? '')) return 'run';

@@ -27,7 +27,8 @@ export function checkDocument(value: unknown, file: string): asserts value is Pa
         throw new Problem(`The style "${name}" names the style "${within.style}", which is not there.`, file);
     }
   }
-  for (const { id, style } of elements(document.body))
-    if (style && !document.styles[style])
-      throw new Problem(`The element ${id} names the style "${style}", which is not there.`, file);
+  for (const { id, style, difference } of elements(document.body))
+    for (const name of [style, difference])
+      if (name && !document.styles[name])
+        throw new Problem(`The element ${id} names the style "${name}", which is not there.`, file);
 }

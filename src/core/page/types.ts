@@ -40,7 +40,7 @@ export interface SharedStyle {
 export const KINDS = [
   'section', 'box', 'row', 'column', 'grid', 'stack', 'heading', 'text', 'run', 'button', 'link', 'image', 'icon',
   'artwork', 'list', 'item', 'menu', 'form', 'field', 'table', 'table-part', 'quote', 'divider', 'video', 'embed',
-  'question', 'break',
+  'question', 'break', 'card', 'picture-box', 'tabs', 'slides', 'dialog', 'toggle',
 ] as const; // prettier-ignore
 export type Kind = (typeof KINDS)[number];
 
@@ -60,6 +60,10 @@ export interface ElementNode {
   readonly element: string;
   /** Name of its shared style; none if it looks as its element does by itself. */
   readonly style?: string;
+  /** Name of the style over it: what one of several repeated items has otherwise. */
+  readonly difference?: string;
+  /** Name of the list whose item it is: neighbours with the same name are alike and can be added, removed and moved. */
+  readonly repeat?: string;
   /** HTML attributes that matter to the page. Addresses of our own assets start with `assets/`. */
   readonly attributes?: Readonly<Record<string, string>>;
   /** Names of the fields that fill attributes: attribute name to field name. */

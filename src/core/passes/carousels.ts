@@ -1,9 +1,8 @@
 import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { elements, isElement, textOf } from '../page/walk.js';
-import type { Pass } from './pass.js';
+import type { Boxes, Pass } from './pass.js';
+import { arrowsIn, asLink, copyOf, goesBothWays, liesInSlides } from './slide-arrows.js';
 
-const FORWARD = /^(next|forward|›|»|→)|\bnext\b/i;
-const BACK = /^(prev|back|‹|«|←)|\bprevious\b/i;
 /** How far above the slides the box may be that says what it is, or that holds the arrows. */
 const NEAR = 3;
 
@@ -22,17 +21,16 @@ const SLIDE: Declarations = {
 };
 
 /**
- * Lets slides of which a script showed one at a time be scrolled through. Arrows lead to the second and the last slide.
+ * Lets slides of which a script showed one at a time be scrolled through. Arrows that lie over the slides come into each
+ * of them and lead to its neighbours; others lead to the second and the last slide, numbered ones to theirs.
  *
  * Before: one `<div>` that is shown and several like it that are not, after: a row that snaps to one of them.
  */
 export const carousels: Pass = {
   name: 'carousels',
   does: 'makes slides that a script showed one after the other a row to scroll through',
-  run(document) {
-    let made = document;
-    for (const { track, slides, holder } of findCarousels(document)) made = rebuild(made, track, slides, holder);
-    return made;
+  run(document, { boxes }) {
+    return findCarousels(document).reduce((made, carousel) => rebuild(made, carousel, boxes), document);
   },
 };
 
@@ -46,8 +44,9 @@ function findCarousels(document: PageDocument): Carousel[] {
   const found: Carousel[] = [];
   const visit = (node: ElementNode, above: readonly ElementNode[]): void => {
     const slides = slidesOf(node, document);
-    const holder = slides && [node, ...above].slice(0, NEAR + 1).find(saysSo);
-    if (slides && holder) {
+    const near = slides ? [node, ...above].slice(0, NEAR + 1) : [];
+    const holder = near.find((one) => arrowsIn(one).length > 0) ?? near.find(saysSo);
+    if (slides && holder && near.some(saysSo)) {
       found.push({ track: node, slides, holder });
       return;
     }
@@ -77,24 +76,10 @@ function isHidden({ style }: ElementNode, { styles }: PageDocument): boolean {
 
 function saysSo(node: ElementNode): boolean {
   if (/carousel|slide/i.test(node.attributes?.['aria-roledescription'] ?? '')) return true;
-  const labels = [...elements(node)].filter(isPressed).map(labelOf);
-  return labels.some((label) => FORWARD.test(label)) && labels.some((label) => BACK.test(label));
+  return goesBothWays(arrowsIn(node));
 }
 
-function isPressed({ element }: ElementNode): boolean {
-  return element === 'button' || element === 'a';
-}
-
-function labelOf(node: ElementNode): string {
-  return node.attributes?.['aria-label'] ?? node.attributes?.['title'] ?? textOf(node);
-}
-
-function rebuild(
-  document: PageDocument,
-  track: ElementNode,
-  slides: readonly ElementNode[],
-  holder: ElementNode,
-): PageDocument {
+function rebuild(document: PageDocument, { track, slides, holder }: Carousel, boxes: Boxes): PageDocument {
   const styles: Record<string, SharedStyle> = { ...document.styles };
   const ids = slides.map((slide, index) => slide.attributes?.['id'] ?? `slide-${track.id}-${index + 1}`);
   const restyle = (node: ElementNode, more: Declarations): string => {
@@ -103,19 +88,47 @@ function rebuild(
     styles[name] = { ...own, rest: { ...own.rest, ...more } };
     return name;
   };
+  const target = (index: number): string => ids[(index + ids.length) % ids.length] as string;
+  const within = new Set([...elements(track)].map(({ id }) => id));
+  const arrows = arrowsIn(holder).filter(({ node }) => !within.has(node.id));
+  const over = arrows.filter(
+    (arrow) => 'by' in arrow && liesInSlides(arrow, slides[0] as ElementNode, styles, boxes, holder),
+  );
+  const links = new Map(
+    arrows.flatMap((arrow) => {
+      if (over.includes(arrow)) return [];
+      return [[arrow.node.id, asLink(arrow.node, target('to' in arrow ? arrow.to : arrow.by), styles)] as const];
+    }),
+  );
+  const moved = new Set(over.map(({ node }) => node.id));
+  const arrowsOf = (index: number): ElementNode[] =>
+    over.map((arrow) => {
+      const to = target('by' in arrow ? index + arrow.by : arrow.to);
+      return asLink(copyOf(arrow.node, index + 1, styles), to, styles);
+    });
   const trackStyle = restyle(track, TRACK);
-  const slideStyles = new Map(slides.map((slide) => [slide.id, restyle(slide, SLIDE)]));
-  const visit = (node: ElementNode, inside: boolean): ElementNode => {
-    const within = inside || node.id === holder.id;
-    const children = node.children?.map((child): PageNode => (isElement(child) ? visit(child, within) : child));
-    const made = { ...node, ...(children ? { children } : {}) };
-    if (node.id === track.id) return { ...made, style: trackStyle, attributes: { ...node.attributes, tabindex: '0' } };
+  const slideStyles = new Map(
+    slides.map((slide) => [slide.id, restyle(slide, over.length ? { ...SLIDE, position: 'relative' } : SLIDE)]),
+  );
+  const visit = (node: ElementNode): ElementNode => {
+    const link = links.get(node.id);
+    const children = (link ?? node).children?.flatMap((child): PageNode[] =>
+      !isElement(child) ? [child] : moved.has(child.id) ? [] : [visit(child)],
+    );
+    const made = { ...(link ?? node), ...(children ? { children } : {}) };
     const at = slides.findIndex(({ id }) => id === node.id);
-    if (at >= 0)
-      return { ...made, style: slideStyles.get(node.id), attributes: { ...node.attributes, id: ids[at] as string } };
-    if (!within || !isPressed(node)) return made;
-    const to = FORWARD.test(labelOf(node)) ? ids[1] : BACK.test(labelOf(node)) ? ids[ids.length - 1] : undefined;
-    return to && node.element === 'a' ? { ...made, attributes: { ...node.attributes, href: `#${to}` } } : made;
+    if (at >= 0) {
+      const inside = [...(children ?? []), ...arrowsOf(at)];
+      return {
+        ...made,
+        style: slideStyles.get(node.id),
+        attributes: { ...node.attributes, id: ids[at] as string },
+        ...(inside.length ? { children: inside } : {}),
+      };
+    }
+    if (node.id !== track.id) return made;
+    const kind = node.kind === 'section' ? node.kind : 'slides';
+    return { ...made, kind, style: trackStyle, attributes: { ...node.attributes, tabindex: '0' } };
   };
-  return { ...document, styles, body: visit(document.body, false) };
+  return { ...document, styles, body: visit(document.body) };
 }

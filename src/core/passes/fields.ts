@@ -23,6 +23,12 @@ const WORD_FOR: Partial<Record<Kind, string>> = {
   stack: 'text',
   grid: 'text',
   section: 'text',
+  card: 'text',
+  'picture-box': 'text',
+  tabs: 'text',
+  slides: 'text',
+  dialog: 'text',
+  toggle: 'button',
   run: 'text',
 };
 

@@ -1,9 +1,12 @@
 import type { PageDocument } from '../page/types.js';
 import { carousels } from './carousels.js';
+import { differences } from './differences.js';
 import { everywhere } from './everywhere.js';
 import { fields } from './fields.js';
+import { kinds } from './kinds.js';
 import { names } from './names.js';
 import type { Pass, PassContext } from './pass.js';
+import { repeats } from './repeats.js';
 import { sections } from './sections.js';
 import { shareStyles } from './share-styles.js';
 import { switches } from './switches.js';
@@ -15,13 +18,22 @@ import { wrappers } from './wrappers.js';
 export const FIRST_PASSES: readonly Pass[] = [tabs, switches, carousels, sections, wrappers];
 
 /** The passes after that. */
-export const LAST_PASSES: readonly Pass[] = [names, everywhere, unused, shareStyles, fields];
+export const LAST_PASSES: readonly Pass[] = [
+  kinds,
+  names,
+  everywhere,
+  unused,
+  repeats,
+  differences,
+  shareStyles,
+  fields,
+];
 
 /** All passes over an HTML page. */
 export const PASSES: readonly Pass[] = [...FIRST_PASSES, ...LAST_PASSES];
 
 /** Designs come with their sections marked. */
-export const DESIGN_PASSES: readonly Pass[] = [names, unused, shareStyles, fields];
+export const DESIGN_PASSES: readonly Pass[] = [kinds, names, unused, repeats, differences, shareStyles, fields];
 
 export function runPasses(
   document: PageDocument,

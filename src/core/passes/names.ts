@@ -1,5 +1,5 @@
 import type { ElementNode, Kind } from '../page/types.js';
-import { isElement, textOf } from '../page/walk.js';
+import { elements, isElement, textOf } from '../page/walk.js';
 import { firstWords } from '../page/words.js';
 import type { Pass } from './pass.js';
 
@@ -30,6 +30,8 @@ function nameBelow(node: ElementNode): ElementNode {
 }
 
 function nameOf(node: ElementNode): string {
+  if (node.kind === 'card' || node.kind === 'picture-box')
+    for (const one of elements(node)) if (one.kind === 'heading' && textOf(one)) return firstWords(textOf(one));
   if (NAMED_BY_WORDS.has(node.kind)) {
     const words = firstWords(textOf(node));
     if (words) return words;

@@ -3,6 +3,7 @@ import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
 import { elements, isElement, mapTree } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
 import type { Pass } from './pass.js';
+import { shareDifferences } from './share-differences.js';
 
 /** Makes equal styles one style, named after where it is used and on what. */
 export const shareStyles: Pass = {
@@ -18,9 +19,13 @@ export const shareStyles: Pass = {
       const original = users[0]?.style as string;
       styles[names.get(key) as string] = renameHosts(document.styles[original] as SharedStyle, rename);
     }
-    const body = mapTree(document.body, (node) =>
-      isElement(node) && node.style ? { ...node, style: rename(node.style) } : node,
-    );
+    const own = shareDifferences(document, rename, Object.keys(styles));
+    for (const [name, style] of own.styles) styles[name] = renameHosts(style, rename);
+    const body = mapTree(document.body, (node) => {
+      if (!isElement(node) || !node.style) return node;
+      const difference = own.names.get(node.id);
+      return { ...node, style: rename(node.style), ...(difference ? { difference } : {}) };
+    });
     return { ...document, ...(document.rootStyle ? { rootStyle: rename(document.rootStyle) } : {}), styles, body };
   },
 };

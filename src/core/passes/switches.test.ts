@@ -27,7 +27,7 @@ describe('switches', () => {
   it('remembers in a check box whether something is open, and makes what is pressed its label', () => {
     expect(box.attributes).toEqual({ type: 'checkbox', id: 'open-menu', 'aria-label': 'Menu' });
     const label = find(made, ({ id }) => id === 'b');
-    expect(label).toMatchObject({ element: 'label', kind: 'button', attributes: { for: 'open-menu' } });
+    expect(label).toMatchObject({ element: 'label', kind: 'toggle', attributes: { for: 'open-menu' } });
     expect(find(made, ({ id }) => id === 'bar').children?.[0]).toBe(box);
   });
 

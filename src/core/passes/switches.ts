@@ -116,7 +116,7 @@ class Switchboard {
     this.changed.set(node.id, (one) => ({
       ...one,
       element: 'label',
-      kind: 'button',
+      kind: 'toggle',
       style,
       attributes: { ...attributes, for: id },
     }));

@@ -15,7 +15,7 @@ const ROOT_SIZE = 16;
 export function renderFragment(document: PageDocument, content: Content, section?: string): string {
   const filled = fillPage(document, content);
   const body = section === undefined ? filled.body : only(filled.body, section);
-  const names = new Set([...elements(body)].flatMap(({ style }) => style ?? []));
+  const names = new Set([...elements(body)].flatMap(({ style, difference }) => [style ?? [], difference ?? []].flat()));
   if (filled.rootStyle) names.add(filled.rootStyle);
   const styles = usedStyles(filled.styles, names);
   const { fonts, ...page } = filled;

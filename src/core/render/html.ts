@@ -47,6 +47,10 @@ export function classOf(style: string): string {
   return /^\d/.test(style) ? `s${style}` : style;
 }
 
+function classesOf({ style, difference }: ElementNode): string {
+  return [style, difference].flatMap((name) => (name ? [classOf(name)] : [])).join(' ');
+}
+
 function renderElement(node: ElementNode, depth: number): string {
   if (node.markup) return renderMarkup(node);
   const open = `<${node.element}${attributesOf(node)}>`;
@@ -73,7 +77,7 @@ function renderNode(node: PageNode, depth: number): string {
 }
 
 function attributesOf(node: ElementNode): string {
-  const look = node.style ? ` class="${classOf(node.style)}"` : '';
+  const look = node.style ? ` class="${classesOf(node)}"` : '';
   const region = node.kind === 'section' ? ` data-section="${slug(node.name, 40) || 'section'}"` : '';
   const own = Object.entries(node.attributes ?? {}).map(([name, value]) =>
     value === '' ? ` ${name}${name === 'alt' ? '=""' : ''}` : ` ${name}="${escapeAttribute(value)}"`,
@@ -82,7 +86,7 @@ function attributesOf(node: ElementNode): string {
 }
 
 function renderMarkup(node: ElementNode): string {
-  const attributes = { ...(node.style ? { class: classOf(node.style) } : {}), ...node.attributes };
+  const attributes = { ...(node.style ? { class: classesOf(node) } : {}), ...node.attributes };
   const text = Object.entries(attributes).map(([name, value]) => ` ${name}="${escapeAttribute(value)}"`);
   return (node.markup as string).replace(/^<svg/, `<svg${text.join('')}`);
 }

@@ -1,0 +1,44 @@
+import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
+import { isElement } from '../page/walk.js';
+import { NameGiver, slug } from '../page/words.js';
+
+/** Differences with their names, and the name of the difference of each element that has one, by its id. */
+export interface Differences {
+  readonly styles: readonly (readonly [name: string, style: SharedStyle])[];
+  readonly names: ReadonlyMap<string, string>;
+}
+
+/**
+ * Makes equal differences over the same style one, named after that style and the item it is on. They come after all
+ * styles, so that they lie over them.
+ * @param rename the name that a style gets
+ * @param taken names that are given to styles
+ */
+export function shareDifferences(
+  document: PageDocument,
+  rename: (style: string) => string,
+  taken: readonly string[],
+): Differences {
+  const giver = new NameGiver();
+  for (const name of taken) giver.give(name);
+  const styles: [string, SharedStyle][] = [];
+  const names = new Map<string, string>();
+  const known = new Map<string, string>();
+  const visit = (node: ElementNode, item: string): void => {
+    const here = node.repeat ? node.name : item;
+    const own = node.difference ? document.styles[node.difference] : undefined;
+    if (own && node.style) {
+      const base = rename(node.style);
+      const key = JSON.stringify([base, own]);
+      let name = known.get(key);
+      if (name === undefined) {
+        known.set(key, (name = giver.give(`${base}-${slug(here, 16) || 'own'}`)));
+        styles.push([name, own]);
+      }
+      names.set(node.id, name);
+    }
+    for (const child of node.children ?? []) if (isElement(child)) visit(child, here);
+  };
+  visit(document.body, '');
+  return { styles, names };
+}
