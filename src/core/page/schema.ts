@@ -107,7 +107,10 @@ export const PAGE_SCHEMA = {
         name: text,
         element: { type: 'string', description: 'HTML element name.' },
         style: { type: 'string', description: 'Name of its shared style.' },
-        difference: { type: 'string', description: 'Name of the style over it: what this one of several items has otherwise.' },
+        difference: {
+          type: 'string',
+          description: 'Name of the style over it: what this one of several items has otherwise.',
+        },
         repeat: { type: 'string', description: 'Name of the list whose item it is.' },
         attributes: declarations,
         fields: { ...declarations, description: 'Attribute name to the field that fills it.' },

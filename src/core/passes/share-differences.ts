@@ -1,6 +1,6 @@
 import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
-import { isElement } from '../page/walk.js';
-import { NameGiver, slug } from '../page/words.js';
+import { isElement, textOf } from '../page/walk.js';
+import { firstWords, NameGiver, slug } from '../page/words.js';
 
 /** Differences with their names, and the name of the difference of each element that has one, by its id. */
 export interface Differences {
@@ -25,7 +25,7 @@ export function shareDifferences(
   const names = new Map<string, string>();
   const known = new Map<string, string>();
   const visit = (node: ElementNode, item: string): void => {
-    const here = node.repeat ? node.name : item;
+    const here = node.repeat ? wordsFor(node) : item;
     const own = node.difference ? document.styles[node.difference] : undefined;
     if (own && node.style) {
       const base = rename(node.style);
@@ -41,4 +41,9 @@ export function shareDifferences(
   };
   visit(document.body, '');
   return { styles, names };
+}
+
+/** What a person would call an item: its name, or its first words if it is named after nothing but its kind. */
+function wordsFor(node: ElementNode): string {
+  return node.name === node.kind ? firstWords(textOf(node), 3) : node.name;
 }
