@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Breakpoint, ElementNode, FontFace, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { textOf } from '../page/walk.js';
-import { slug } from '../page/words.js';
+import { NameGiver, slug } from '../page/words.js';
 import type { Part } from './arrange.js';
 import type { BoardView } from './board-view.js';
 import type { DrawnBoard, DrawnBox } from './drawn.js';
@@ -39,6 +39,7 @@ const ICON_LENGTH = 6000;
 export class Builder {
   private readonly styles: Record<string, SharedStyle> = {};
   readonly sections: (DesignSection & { readonly part: Part })[] = [];
+  private readonly ids = new NameGiver();
   private counter = 0;
 
   constructor(
@@ -113,11 +114,17 @@ export class Builder {
     );
   }
 
+  /** The same as long as the layer keeps its place in the drawing; what is around layers is known by the first of them. */
   private idOf(part: Part, path: string): string {
-    return createHash('sha1')
-      .update(`${path}|${part.piece?.order ?? ''}|${part.piece ? '' : this.counter}`)
-      .digest('hex')
-      .slice(0, 8);
+    let [first, depth] = [part, 0];
+    for (; !first.piece; depth += 1) {
+      const inner = first.parts[0] ?? first.over[0];
+      if (!inner) break;
+      first = inner;
+    }
+    const layer = first === part || !first.piece ? path : pathOf(first.piece);
+    const key = `${layer}|${first.piece?.order ?? ''}|${depth || ''}`;
+    return createHash('sha1').update(this.ids.give(key)).digest('hex').slice(0, 8);
   }
 
   private section(part: Part, index: number): ElementNode {

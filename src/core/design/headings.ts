@@ -5,6 +5,8 @@ import type { Piece } from './pieces.js';
 
 /** A text this much larger than the body text is a heading. */
 const LARGER = 1.18;
+/** One this much larger is one if it stands right above what it heads. */
+const SLIGHTLY = 1.08;
 /** Longest heading, and longest bold line of body size that heads a text, words. */
 const LONGEST = 16;
 const LONGEST_BOLD = 8;
@@ -24,9 +26,9 @@ export function headingLevels(pieces: readonly Piece[], pressed: ReadonlySet<Par
   const texts = pieces.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
   const body = bodySize(texts);
   const labels = labelsOf(pieces);
-  const icons = iconLooks(texts);
+  const icons = iconNames(texts);
   const candidates = texts.filter(
-    (text) => !pressed.has(text) && !labels.has(text) && !icons.has(lookOf(text)) && couldHead(text, body) && (isLarge(text, body) || heads(text, texts)),
+    (text) => !pressed.has(text) && !labels.has(text) && !icons.has(text) && couldHead(text, body) && (isLarge(text, body) || heads(text, texts)),
   ); // prettier-ignore
   const subtitles = new Set(candidates.filter((text) => candidates.some((above) => isSubtitle(text, above))));
   const looks = looksMostlyIn(candidates, subtitles);
@@ -55,16 +57,21 @@ function isBold({ look }: Paragraph): boolean {
   return Number(look.weight) >= 600;
 }
 
-/** Looks (`lookOf`) in which words are names of icons: by the name of the font, or by what only a program would write. */
-export function iconLooks(texts: readonly Paragraph[]): Set<string> {
+/** Texts that are names of icons: by the name of the font, or set like single words that only a program would write. */
+export function iconNames(texts: readonly Paragraph[]): Set<Paragraph> {
+  const settings = new Map<string, Paragraph[]>();
+  for (const text of texts) {
+    const { family, size, weight, style } = text.look;
+    const key = [family, Math.round(size * 10), weight, style].join('|');
+    settings.set(key, [...(settings.get(key) ?? []), text]);
+  }
+  const alone = (text: Paragraph): boolean => !wordsOf(text).includes(' ');
   return new Set(
-    texts
-      .filter(
-        (text) =>
-          /icon|symbol|glyph|dingbat/i.test(text.look.family.split(',')[0] ?? '') ||
-          /^[a-z0-9]+(_[a-z0-9]+)+$/.test(wordsOf(text)),
-      )
-      .map(lookOf),
+    [...settings.values()].flatMap((alike) => {
+      const program = alike.some((text) => /^[a-z0-9]+(_[a-z0-9]+)+$/.test(wordsOf(text)));
+      const font = /icon|symbol|glyph|dingbat/i.test(alike[0]?.look.family.split(',')[0] ?? '');
+      return font || (program && alike.every(alone)) ? alike : [];
+    }),
   );
 }
 
@@ -74,9 +81,8 @@ function couldHead(text: Paragraph, body: number): boolean {
   const count = words.split(' ').length;
   if (count > LONGEST || !/\p{L}{2}/u.test(words) || (text.box[1] < 80 && text.look.size < 24)) return false;
   if (isLarge(text, body)) return true;
-  return (
-    isBold(text) && text.look.size >= body && text.lines.length <= 2 && count <= LONGEST_BOLD && text.box[1] > MENU_ZONE
-  );
+  const stands = isBold(text) ? text.look.size >= body : text.look.size >= SLIGHTLY * body;
+  return stands && text.lines.length <= 2 && count <= LONGEST_BOLD && text.box[1] > MENU_ZONE;
 }
 
 function aligned(a: DrawnBox, b: DrawnBox): boolean {
@@ -93,6 +99,7 @@ function heads(text: Paragraph, texts: readonly Paragraph[]): boolean {
       gap < NEAR * text.look.size &&
       aligned(text.box, below.box) &&
       !isBold(below) &&
+      (isBold(text) || SLIGHTLY * below.look.size <= text.look.size) &&
       longer
     );
   });
@@ -128,14 +135,15 @@ function looksMostlyIn(texts: readonly Paragraph[], set: ReadonlySet<Paragraph>)
   return new Set([...all].filter(([, count]) => count.inside * 2 >= count.all).map(([look]) => look));
 }
 
-/** A few words that are the only text of a small box are its label, not a heading. */
+/** A few words that are the only text of a small box without a picture are its label, not a heading. */
 function labelsOf(pieces: readonly Piece[]): Set<Paragraph> {
   const boxes = pieces.filter((piece) => piece.type === 'box' && piece.inside.length > 0 && piece.box[2] <= LABEL_BOX);
   return new Set(
     boxes.flatMap((box) => {
       const inside = pieces.flatMap((piece) => (piece.type === 'text' && holds(box.box, piece.box, 2) ? [piece.text] : [])); // prettier-ignore
       const only = inside.length === 1 ? (inside[0] as Paragraph) : undefined;
-      return only && wordsOf(only).split(' ').length <= 3 ? [only] : [];
+      const pictured = pieces.some((piece) => piece.type === 'picture' && holds(box.box, piece.box, 2));
+      return only && !pictured && wordsOf(only).split(' ').length <= 3 ? [only] : [];
     }),
   );
 }

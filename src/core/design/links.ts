@@ -1,6 +1,6 @@
 import type { DrawnBox, TextLook } from './drawn.js';
 import { bottom, holds, right } from './geometry.js';
-import { iconLooks, lookOf, MENU_ZONE } from './headings.js';
+import { iconNames, lookOf, MENU_ZONE } from './headings.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
 import type { Piece } from './pieces.js';
 
@@ -37,15 +37,43 @@ export function linksOf(
     const leadsOn = /\p{L}.*\s?[»→›❯]$/u.test(words) && text.lines.length === 1;
     if (href !== undefined || underlined || leadsOn) found.set(text, href ?? '#');
   }
-  const icons = iconLooks(texts);
-  const entries = texts.filter((text) => !found.has(text) && !icons.has(lookOf(text)) && couldBeEntry(text));
+  const icons = iconNames(texts);
+  const entries = texts.filter((text) => !found.has(text) && !icons.has(text) && couldBeEntry(text));
   const menu = [
     ...entries.filter(({ box }) => box[1] < MENU_ZONE),
     ...alike(entries.filter(({ box }) => holds(footer, box, 2)), 2),
     ...bars(pieces, board).flatMap((bar) => alike(entries.filter(({ box }) => holds(bar, box, 2)), LEAST_ENTRIES)),
   ]; // prettier-ignore
-  for (const text of menu) found.set(text, '#');
+  const colours = linkColours(texts, entries);
+  for (const text of [...menu, ...entries.filter(({ look }) => colours.has(look.color))]) found.set(text, '#');
   return found;
+}
+
+/**
+ * Colours in which words are links wherever they stand: those of links inside of texts, and those of columns of short
+ * coloured lines. The colour of most words is none.
+ */
+function linkColours(texts: readonly Paragraph[], entries: readonly Paragraph[]): Set<string> {
+  const body = bodyColour(texts);
+  const runs = texts.flatMap((text) => text.lines.flatMap((line) => line.runs.map((run) => [run, text.look] as const)));
+  const inside = runs.flatMap(([{ look, text }, around]) =>
+    look.color !== around.color && isLinkedRun(look, around, text) ? [look.color] : [],
+  );
+  const columns = entries.filter(
+    (text) =>
+      isColoured(text.look.color) &&
+      entries.filter((other) => lookOf(other) === lookOf(text) && Math.abs(other.box[0] - text.box[0]) <= 2).length >=
+        LEAST_ENTRIES,
+  );
+  const found = new Set([...inside, ...columns.map(({ look }) => look.color)]);
+  found.delete(body);
+  return found;
+}
+
+function bodyColour(texts: readonly Paragraph[]): string {
+  const counts = new Map<string, number>();
+  for (const text of texts) counts.set(text.look.color, (counts.get(text.look.color) ?? 0) + wordsOf(text).length);
+  return [...counts].reduce((most, one) => (one[1] > most[1] ? one : most), ['', 0])[0];
 }
 
 function couldBeEntry(text: Paragraph): boolean {

@@ -1,6 +1,6 @@
 import { hostStyles } from '../page/hosts.js';
 import { gather, spread, type Full, type Spread } from '../page/spread.js';
-import type { Breakpoint, ElementNode, PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
+import type { ElementNode, PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
 import { elements, isElement, mapTree } from '../page/walk.js';
 import { alignTrees } from './alike.js';
 import type { Pass } from './pass.js';
@@ -120,7 +120,7 @@ interface Merged {
 
 function mergeLooks(
   nodes: readonly ElementNode[],
-  { styles, breakpoints }: PageDocument,
+  { styles, breakpoints, everywhere }: PageDocument,
   hostOf: (style: string) => string,
 ): Merged | 'equal' | undefined {
   const spreads = nodes.map((node): Spread => {
@@ -136,7 +136,7 @@ function mergeLooks(
   const over = new Map<ElementNode, SharedStyle | undefined>();
   nodes.forEach((node, index) => {
     const own = spreads[index] as Spread;
-    const difference = differenceFrom(base, own, agreed, breakpoints);
+    const difference = differenceFrom(base, own, agreed, { breakpoints, everywhere });
     if (!difference) over.set(node, undefined);
     else if (sizeOfStyle(difference) <= DIFFERENT * sizeOfStyle(gather(own, breakpoints))) over.set(node, difference);
   });
@@ -195,13 +195,16 @@ function differenceFrom(
   base: SharedStyle,
   own: Spread,
   agreed: readonly StyleVariant[],
-  breakpoints: readonly Breakpoint[],
+  { breakpoints, everywhere = {} }: Pick<PageDocument, 'breakpoints' | 'everywhere'>,
 ): SharedStyle | undefined {
   const sets = own.rest.map((full, range) => {
     const name = breakpoints[range - 1]?.name;
     const declared = range === 0 ? base.rest : base.variants?.find((one) => one.at === name && isBare(one))?.set;
     return { name, full, declared: declared ?? {} };
   });
+  /* What is not declared is as every element is, or as the browser makes it. */
+  const bare = (property: string): string =>
+    everywhere[property] ?? everywhere[property.replace(/-(top|right|bottom|left)$/, '')] ?? 'revert';
   const now = new Map<string, string>();
   const rest: Record<string, string> = {};
   const variants: StyleVariant[] = [];
@@ -209,8 +212,8 @@ function differenceFrom(
     for (const [property, value] of Object.entries(declared)) now.set(property, value);
     const set: Record<string, string> = name === undefined ? rest : {};
     for (const property of new Set([...now.keys(), ...full.keys()])) {
-      const value = full.get(property) ?? 'revert';
-      if ((now.get(property) ?? 'revert') === value) continue;
+      const value = full.get(property) ?? bare(property);
+      if ((now.get(property) ?? bare(property)) === value) continue;
       set[property] = value;
       now.set(property, value);
     }
