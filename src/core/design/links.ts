@@ -70,9 +70,11 @@ function linkColours(texts: readonly Paragraph[], entries: readonly Paragraph[])
   return found;
 }
 
+/** The colour of running text: of what is longer than an entry. */
 function bodyColour(texts: readonly Paragraph[]): string {
   const counts = new Map<string, number>();
-  for (const text of texts) counts.set(text.look.color, (counts.get(text.look.color) ?? 0) + wordsOf(text).length);
+  const running = texts.filter((text) => wordsOf(text).split(' ').length > ENTRY_WORDS);
+  for (const text of running.length ? running : texts) counts.set(text.look.color, (counts.get(text.look.color) ?? 0) + wordsOf(text).length);
   return [...counts].reduce((most, one) => (one[1] > most[1] ? one : most), ['', 0])[0];
 }
 

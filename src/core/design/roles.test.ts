@@ -69,6 +69,32 @@ describe('headings', () => {
   });
 });
 
+describe('headings that are hardly larger', () => {
+  it('are headings where they stand right above what they head, not elsewhere', () => {
+    const page = made(
+      line('Opening', 100, 600, { size: 18 }),
+      line('The dome is open on every clear Friday from dusk.', 100, 640),
+      line('Closing', 700, 600, { size: 18 }),
+      ...body,
+    );
+    expect(page.element('Opening')).toMatch(/^h/);
+    expect(page.element('Closing')).toBe('p');
+  });
+
+  it('are no names of icons, in whatever colour', () => {
+    const page = made(
+      ...[
+        ['moon_phase', 'rgb(200, 60, 20)'],
+        ['tide', 'rgb(0, 90, 200)'],
+      ].map(([name, color], at) =>
+        line(name as string, 100 + 400 * at, 600, { size: 48, weight: '300', color: color as string }),
+      ),
+      ...body,
+    );
+    expect(page.element('tide')).not.toMatch(/^h/);
+  });
+});
+
 describe('links', () => {
   it('are the entries of a menu, in the header, the footer and beside the page, but not its titles', () => {
     const page = made(
@@ -94,6 +120,21 @@ describe('links', () => {
     expect(hrefFrom('Book a place')).toBeUndefined();
     const page = made(...body, line('tower@hollin-marsh.example', 100, 1000));
     expect(page.find('tower@hollin-marsh.example').attributes?.['href']).toBe('mailto:tower@hollin-marsh.example');
+  });
+
+  it('are short lines in the colour that links in texts have, and columns of coloured lines', () => {
+    const purple = { color: 'rgb(120, 40, 180)' };
+    const page = made(
+      line('Ask', 100, 600),
+      line('the keeper', 132, 600, purple),
+      line('first, please', 220, 600),
+      line('Tide tables', 700, 900, purple),
+      ...['Moon', 'Planets', 'Comets'].map((name, at) =>
+        line(name, 400, 700 + 40 * at, { color: 'rgb(200, 60, 20)', size: 14 }),
+      ),
+      ...body,
+    );
+    for (const word of ['Tide tables', 'Moon', 'Planets', 'Comets']) expect(page.element(word)).toBe('a');
   });
 
   it('are words in another colour in a text, but not greyer ones', () => {

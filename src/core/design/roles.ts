@@ -52,6 +52,9 @@ function isPainted(piece: Extract<Piece, { type: 'box' }>): boolean {
 const PRESS_HEIGHT = [24, 84] as const;
 const PRESS_WIDTH = [48, 420] as const;
 const PRESS_SHARE = 0.6;
+/** What is so low and set so small is a tag, not a thing to press; px. */
+const TAG_HEIGHT = 28;
+const TAG_SIZE = 12;
 /** Most words of a thing to press and of the name of a place to write in. */
 const MOST_WORDS = 5;
 
@@ -69,6 +72,7 @@ function isButton(part: Part, boardWidth: number): boolean {
   const text = onlyLine(part, 2);
   if (piece?.type !== 'box' || part.over.length || !text || !isPainted(piece)) return false;
   const [x, , width, height] = piece.box;
+  if (height <= TAG_HEIGHT && text.look.size <= TAG_SIZE) return false;
   const spare = [text.box[0] - x, right(piece.box) - right(text.box)] as const;
   const close = spare.every((one) => one < 40);
   const off = Math.abs(spare[0] - spare[1]);
