@@ -10,6 +10,7 @@ import { sectionsOf } from '../core/passes/sections.js';
 import type { SignIn } from '../core/source/reading.js';
 import type { MeasuredSection } from '../core/proof/measured.js';
 import { AssetStore, fetchAssets } from '../project/assets.js';
+import { readFontFolder } from '../project/fonts.js';
 import { prove } from './prove.js';
 import { readHtml } from './read-html.js';
 import { readDesign, type ReadDesign } from './read-svg.js';
@@ -113,10 +114,11 @@ function fileOf(source: WebSource): string {
 
 async function readArtboards(
   source: Extract<Source, { kind: 'svg' }>,
-  { progress }: ConvertOptions,
+  { progress, fonts }: ConvertOptions,
   browser: OpenBrowser,
 ): Promise<Made> {
-  const read = await readDesign(browser, source.name, source.files, progress);
+  const folder = fonts === undefined ? undefined : await readFontFolder(fonts);
+  const read = await readDesign(browser, source.name, source.files, progress, folder);
   try {
     const raw = runPasses(
       read.document,

@@ -15,6 +15,8 @@ export interface ConvertOptions {
   readonly proof: boolean;
   /** How a web page is to be read. */
   readonly reading: Reading;
+  /** Folder of font files for a design. */
+  readonly fonts?: string;
   /** Take no boxes out. */
   readonly keepBoxes?: boolean;
   readonly progress: Progress;

@@ -3,11 +3,15 @@ import { basename, dirname } from 'node:path';
 import { inside, putIntoPage } from '../browser/inpage-script.js';
 import type { OpenBrowser } from '../browser/launch.js';
 import { pictureOf } from '../browser/our-page.js';
-import { serveFolder, type Served } from '../browser/serve.js';
+import { mediaTypeOf, serveFolder, type Served } from '../browser/serve.js';
+import { shownFonts, usedFonts } from '../browser/shown-fonts.js';
 import type { BuiltDesign } from '../core/design/build.js';
 import type { DrawnBoard } from '../core/design/drawn.js';
+import { chooseFaces, missingFonts, type FontFile } from '../core/design/fonts.js';
 import { Problem } from '../core/page/problem.js';
 import type { FontFace } from '../core/page/types.js';
+import { renderFaces } from '../core/render/css.js';
+import type { FontFolder } from '../project/fonts.js';
 import { fitDesign } from './fit-design.js';
 import type { OpenReference } from './reference.js';
 import type { Progress } from './report-progress.js';
@@ -29,11 +33,15 @@ export async function readDesign(
   name: string,
   files: readonly string[],
   progress: Progress,
+  folder?: FontFolder,
 ): Promise<ReadDesign> {
   const served = await serveFolder(dirname(files[0] as string));
+  for (const { font, bytes } of folder?.fonts ?? [])
+    served.hold(`/${fontPath(font)}`, mediaTypeOf(font.address), bytes);
+  const given = (folder?.fonts ?? []).map(({ font }) => ({ ...font, address: `/${fontPath(font)}` }));
   try {
     progress(`Opening ${files.length} artboards`);
-    const opened = await Promise.all(files.map((file, index) => openBoard(browser, served, file, index)));
+    const opened = await Promise.all(files.map((file, index) => openBoard(browser, served, { file, index, given })));
     opened.sort((a, b) => b.board.width - a.board.width);
     const widths = opened.map(({ board }) => board.width);
     const twice = widths.find((width, index) => widths.indexOf(width) !== index);
@@ -52,6 +60,7 @@ export async function readDesign(
     });
     return {
       ...built,
+      notes: [...new Set([...(folder?.notes ?? []), ...opened.flatMap(({ notes }) => notes), ...built.notes])],
       references: opened.map(({ reference }) => reference),
       address: `${served.origin}/`,
       close: served.close,
@@ -67,9 +76,19 @@ interface OpenedBoard {
   readonly board: DrawnBoard;
   readonly reference: OpenReference;
   readonly fonts: readonly FontFace[];
+  readonly notes: readonly string[];
 }
 
-async function openBoard(browser: OpenBrowser, served: Served, file: string, index: number): Promise<OpenedBoard> {
+/** Where a font file that was given is served. */
+function fontPath({ address }: FontFile): string {
+  return `-fonts/${address.split('/').map(encodeURIComponent).join('/')}`;
+}
+
+async function openBoard(
+  browser: OpenBrowser,
+  served: Served,
+  { file, index, given }: { readonly file: string; readonly index: number; readonly given: readonly FontFile[] },
+): Promise<OpenedBoard> {
   if (statSync(file).size > LARGEST)
     throw new Problem(
       `This drawing is larger than ${LARGEST / 1024 / 1024} MB.`,
@@ -92,6 +111,8 @@ async function openBoard(browser: OpenBrowser, served: Served, file: string, ind
     throw new Problem(`This SVG cannot be read (${placed.detail}).`, file, 'Export it again, or mend it.');
   }
   await page.setViewportSize({ width: placed.width, height: 900 });
+  const chosen = chooseFaces(await usedFonts(page), given);
+  if (chosen.length) await inside(page, 'addFaces', renderFaces(chosen));
   await inside(page, 'settle', SETTLE_LIMIT, false);
   const board = await inside(page, 'captureDrawing');
   if (board.items.length === 0)
@@ -102,7 +123,8 @@ async function openBoard(browser: OpenBrowser, served: Served, file: string, ind
     );
   const picture = pictureOf(page, board.height);
   picture.catch(() => undefined);
+  const missing = missingFonts(await shownFonts(page));
   const { faces } = await inside(page, 'collectSheets');
   const fonts = faces.map(({ family, descriptors }): FontFace => ({ family, descriptors }));
-  return { file, board, fonts, reference: { width: board.width, page, picture, notes: [] } };
+  return { file, board, fonts, notes: missing, reference: { width: board.width, page, picture, notes: [] } };
 }

@@ -3,6 +3,7 @@ export { chooseParts, countElements } from './choose.js';
 export { findControls } from './controls.js';
 export { probeDefaults } from './defaults.js';
 export { captureDrawing } from './drawing.js';
+export { addFaces, fontUses } from './font-uses.js';
 export { placeDrawing } from './place-drawing.js';
 export { evaluateMedia, expandDeclarations, matchSelectors } from './rules.js';
 export { comparePictures } from './pictures.js';

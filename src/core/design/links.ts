@@ -74,7 +74,8 @@ function linkColours(texts: readonly Paragraph[], entries: readonly Paragraph[])
 function bodyColour(texts: readonly Paragraph[]): string {
   const counts = new Map<string, number>();
   const running = texts.filter((text) => wordsOf(text).split(' ').length > ENTRY_WORDS);
-  for (const text of running.length ? running : texts) counts.set(text.look.color, (counts.get(text.look.color) ?? 0) + wordsOf(text).length);
+  for (const text of running.length ? running : texts)
+    counts.set(text.look.color, (counts.get(text.look.color) ?? 0) + wordsOf(text).length);
   return [...counts].reduce((most, one) => (one[1] > most[1] ? one : most), ['', 0])[0];
 }
 

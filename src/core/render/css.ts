@@ -5,7 +5,7 @@ import { compact } from './shorthands.js';
 /** The style sheet of a page: fonts, then one rule a style, then what changes at each breakpoint, widest first. */
 export function renderCss(document: PageDocument): string {
   const blocks: string[] = [];
-  for (const face of document.fonts ?? []) blocks.push(renderFace(face));
+  if (document.fonts?.length) blocks.push(renderFaces(document.fonts));
   for (const [name, frames] of Object.entries(document.keyframes ?? {}))
     blocks.push(`@keyframes ${name} {\n  ${frames}\n}\n`);
   if (document.everywhere) blocks.push(rule('*, ::before, ::after', document.everywhere));
@@ -17,6 +17,11 @@ export function renderCss(document: PageDocument): string {
     if (rules.length) blocks.push(`@media (width < ${below}px) {\n${indent(rules.join('\n'))}}\n`);
   }
   return blocks.join('\n');
+}
+
+/** Font faces as CSS. */
+export function renderFaces(faces: readonly FontFace[]): string {
+  return faces.map(({ descriptors }) => rule('@font-face', descriptors)).join('\n');
 }
 
 function renderStyle(name: string, style: SharedStyle): string[] {
@@ -67,10 +72,6 @@ function rule(selector: string, set: Declarations): string {
   return `${selector} {\n${compact(set)
     .map(([name, value]) => `  ${name}: ${value};\n`)
     .join('')}}\n`;
-}
-
-function renderFace({ descriptors }: FontFace): string {
-  return rule('@font-face', descriptors);
 }
 
 function indent(text: string): string {

@@ -1,0 +1,35 @@
+import type { Page } from 'playwright-core';
+import { familiesIn, type FontUse, type ShownFont } from '../core/design/fonts.js';
+import { inside } from './inpage-script.js';
+
+/** The ways in which words of the drawing in a page are set. */
+export async function usedFonts(page: Page): Promise<FontUse[]> {
+  const uses = await inside(page, 'fontUses');
+  return uses.map(({ use: { list, weight, italic } }) => ({ families: familiesIn(list), weight, italic }));
+}
+
+/** In which fonts the browser shows the words of the drawing in a page. */
+export async function shownFonts(page: Page): Promise<ShownFont[]> {
+  const uses = await inside(page, 'fontUses');
+  if (uses.length === 0) return [];
+  const session = await page.context().newCDPSession(page);
+  try {
+    await session.send('DOM.enable');
+    await session.send('CSS.enable');
+    const { root } = await session.send('DOM.getDocument', { depth: 0 });
+    const { nodeIds } = await session.send('DOM.querySelectorAll', { nodeId: root.nodeId, selector: 'text, tspan' });
+    const found: ShownFont[] = [];
+    for (const { use, index } of uses) {
+      const nodeId = nodeIds[index];
+      if (nodeId === undefined) continue;
+      const { fonts } = await session.send('CSS.getPlatformFontsForNode', { nodeId });
+      found.push({
+        use: { families: familiesIn(use.list), weight: use.weight, italic: use.italic },
+        shown: fonts.map(({ familyName, isCustomFont }) => ({ family: familyName, brought: isCustomFont })),
+      });
+    }
+    return found;
+  } finally {
+    await session.detach();
+  }
+}
