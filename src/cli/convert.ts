@@ -17,6 +17,7 @@ interface Options {
   readonly move: readonly string[];
   readonly scheme: string;
   readonly signIn?: string;
+  readonly page?: string;
   readonly fonts?: string;
   readonly explain?: boolean;
   readonly json?: boolean;
@@ -39,6 +40,7 @@ export function convertCommand(): Command {
     .option('--scheme <name>', `colour scheme of an HTML page: ${SCHEMES.join(', ')}`, 'both')
     .option('--sign-in <file>', 'headers and cookies for an address, as YAML or JSON')
     .option('--keep-boxes', 'keep every box of an HTML page, also those that turn out to do nothing')
+    .option('--page <name>', 'which page to make, if artboards are of several')
     .option('--fonts <folder>', 'font files (TTF, OTF, WOFF, WOFF2) that a design uses')
     .option('--explain', 'say of each section of a design why it was laid out as it is')
     .option('--no-proof', 'do not compare the result with the source at the end')
@@ -59,6 +61,7 @@ export function convertCommand(): Command {
         browser: options.browser,
         proof: options.proof,
         keepBoxes: options.keepBoxes,
+        ...(options.page === undefined ? {} : { page: options.page }),
         ...(options.fonts === undefined ? {} : { fonts: options.fonts }),
         reading,
         progress: terminal.step,

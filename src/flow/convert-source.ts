@@ -114,11 +114,15 @@ function fileOf(source: WebSource): string {
 
 async function readArtboards(
   source: Extract<Source, { kind: 'svg' }>,
-  { progress, fonts }: ConvertOptions,
+  { progress, fonts, page }: ConvertOptions,
   browser: OpenBrowser,
 ): Promise<Made> {
-  const folder = fonts === undefined ? undefined : await readFontFolder(fonts);
-  const read = await readDesign(browser, source.name, source.files, progress, folder);
+  const given = {
+    ...source,
+    ...(page === undefined ? {} : { page }),
+    ...(fonts === undefined ? {} : { fonts: await readFontFolder(fonts) }),
+  };
+  const read = await readDesign(browser, given, progress);
   try {
     const raw = runPasses(
       read.document,

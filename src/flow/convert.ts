@@ -17,6 +17,8 @@ export interface ConvertOptions {
   readonly reading: Reading;
   /** Folder of font files for a design. */
   readonly fonts?: string;
+  /** Name of the page to make, if the artboards of a design are of several. */
+  readonly page?: string;
   /** Take no boxes out. */
   readonly keepBoxes?: boolean;
   readonly progress: Progress;

@@ -1,8 +1,6 @@
 import { element, page, words } from '../page/sample.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
 import { elements } from '../page/walk.js';
-import { renderCss } from '../render/css.js';
-import { renderHtml } from '../render/html.js';
 import { likeness } from './alike.js';
 import { differences } from './differences.js';
 import { DESIGN_PASSES, runPasses } from './index.js';
@@ -160,13 +158,10 @@ describe('differences', () => {
     }
   });
 
-  it('come after all styles in the style sheet, named after style and item, as a second class', () => {
+  it('come after all styles, named after style and item', () => {
     const whole = runPasses(document, nowhere, DESIGN_PASSES);
-    const html = renderHtml(whole, 'site.css');
-    expect(html).toMatch(/class="offers-card offers-card-tide"/);
-    const css = renderCss(whole);
-    expect(css.indexOf('.offers-card {')).toBeLessThan(css.indexOf('.offers-card-tide {'));
-    expect(css.lastIndexOf('.offers-card {')).toBeLessThan(css.lastIndexOf('.offers-card-tide {'));
+    expect(find(whole, 'box-tide')).toMatchObject({ style: 'offers-card', difference: 'offers-card-tide' });
+    expect(Object.keys(whole.styles).at(-1)).toBe('offers-card-tide');
   });
 });
 

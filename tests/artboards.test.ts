@@ -1,0 +1,159 @@
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { cleanUp, DEMO_BOARDS, ROOT, tavrik, temporary } from './program.js';
+
+const folder = temporary();
+afterAll(cleanUp);
+
+interface Board {
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly inside: string;
+}
+
+const boards = DEMO_BOARDS.map((file, index): Board => {
+  const [, attributes = '', inside = ''] = /<svg([^>]*)>([\s\S]*)<\/svg>\s*$/.exec(readFileSync(file, 'utf8')) ?? [];
+  const size = (name: string): number => Number(new RegExp(` ${name}="(\\d+)"`).exec(attributes)?.[1]);
+  return {
+    name: ['Desktop', 'Tablet', 'Phone'][index] as string,
+    width: size('width'),
+    height: size('height'),
+    inside,
+  };
+});
+
+/** All artboards of the demo design in one file, beside each other, with words above them. */
+function together(file: string, write: (board: Board, x: number) => string): string {
+  let x = 0;
+  const drawn = boards.map((board) => {
+    const text = write(board, x);
+    x += board.width + 120;
+    return text;
+  });
+  const height = Math.max(...boards.map((board) => board.height)) + 200;
+  const path = join(folder, file);
+  writeFileSync(
+    path,
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${x} ${height}" width="${x}" height="${height}">${drawn.join('')}</svg>`,
+  );
+  return path;
+}
+
+const group = ({ name, inside }: Board, x: number): string =>
+  `<g id="${name}" transform="translate(${x} 100)">${inside}</g>`;
+
+describe('several artboards in one file', () => {
+  beforeAll(() => {
+    for (const name of ['pictures', 'fonts'])
+      cpSync(join(ROOT, 'demo/design', name), join(folder, name), { recursive: true });
+  });
+
+  it.each([
+    [
+      'drawings inside of it',
+      ({ name, width, height, inside }: Board, x: number) =>
+        `<svg id="${name}" x="${x}" y="100" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">${inside}</svg>`,
+    ],
+    ['groups beside each other', group],
+    [
+      'views of it',
+      (board: Board, x: number) =>
+        `<view id="${board.name}" viewBox="${x} 100 ${board.width} ${board.height}"/>${group(board, x)}`,
+    ],
+  ])('are %s, and make the page that they make by themselves', (way, write) => {
+    const project = join(folder, way.replace(/ /g, '-'));
+    const ran = tavrik(['convert', together(`${way.replace(/ /g, '-')}.svg`, write), '--out', project, '--json']);
+    expect(ran.code).toBe(0);
+    const made = JSON.parse(ran.out) as {
+      widths: number[];
+      notes: string[];
+      proof: { widths: { differ: number; words: { placed: number; missing: number } }[] };
+    };
+    expect(made.widths).toEqual([1440, 834, 390]);
+    expect(made.notes.join('\n')).toContain(
+      'holds 3 artboards of this page: Desktop (1440 px), Tablet (834 px), Phone (390 px)',
+    );
+    for (const { differ, words } of made.proof.widths) {
+      expect(differ).toBeLessThan(0.015);
+      expect(words).toMatchObject({ placed: 1, missing: 0 });
+    }
+  });
+
+  it('are not made of two cards beside each other on one', () => {
+    const card = (x: number): string =>
+      `<g><rect x="${x}" y="40" width="360" height="400" fill="#dde"/><text x="${x + 20}" y="90">Dusk</text><text x="${x + 20}" y="140">Moon</text><path d="M${x} 200h40v40z"/></g>`;
+    const file = join(folder, 'cards.svg');
+    writeFileSync(
+      file,
+      `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="500">${card(40)}${card(460)}</svg>`,
+    );
+    const ran = tavrik(['convert', file, '--out', join(folder, 'cards'), '--no-proof', '--json']);
+    expect(JSON.parse(ran.out)).toMatchObject({ widths: [900] });
+  });
+});
+
+describe('artboards of several pages', () => {
+  const files = ['visit-1440', 'visit-390', 'hire-1440', 'hire-390'].map((name) => join(folder, `${name}.svg`));
+  beforeAll(() => {
+    files.forEach((file, index) => cpSync(DEMO_BOARDS[index % 2 ? 2 : 0] as string, file));
+  });
+
+  it('are named, and nothing is written until one of them is chosen', () => {
+    const out = join(folder, 'pages');
+    const ran = tavrik(['convert', ...files, '--out', out]);
+    expect(ran.code).toBe(2);
+    expect(ran.err).toContain('artboards of 2 pages: visit (1440, 390 px), hire (1440, 390 px)');
+    expect(existsSync(out)).toBe(false);
+    expect(tavrik(['convert', ...files, '--page', 'tides', '--out', out]).err).toContain('There is no page "tides"');
+  });
+
+  it('are converted one page at a time', () => {
+    const out = join(folder, 'hire');
+    const ran = tavrik(['convert', ...files, '--page', 'hire', '--out', out, '--no-proof', '--json']);
+    expect(JSON.parse(ran.out)).toMatchObject({ page: 'hire', widths: [1440, 390] });
+  });
+});
+
+describe('fonts', () => {
+  const bare = join(folder, 'bare/plain-390.svg');
+  beforeAll(() => {
+    mkdirSync(join(folder, 'bare'));
+    cpSync(join(ROOT, 'demo/design/pictures'), join(folder, 'bare/pictures'), { recursive: true });
+    writeFileSync(bare, readFileSync(DEMO_BOARDS[2] as string, 'utf8').replace(/@font-face \{[^}]*\}/g, ''));
+  });
+  const notesOf = (...more: string[]): string[] =>
+    (
+      JSON.parse(tavrik(['convert', bare, '--out', join(folder, 'plain'), '--no-proof', '--json', ...more]).out) as {
+        notes: string[];
+      }
+    ).notes;
+
+  it('that are not there are noted, with what took their place', () => {
+    expect(notesOf().filter((note) => note.startsWith('Font not there'))).toEqual([
+      expect.stringMatching(/Fraunces \(600\), .+ took its place/),
+      expect.stringMatching(/Figtree \(400, 600\), .+ took its place/),
+    ]);
+  });
+
+  it('come from a folder, only those in use, and are files of the page', () => {
+    cpSync(join(ROOT, 'demo/design/fonts'), join(folder, 'given/inside'), { recursive: true });
+    writeFileSync(join(folder, 'given/broken.ttf'), 'no font');
+    expect(notesOf('--fonts', join(folder, 'given')).filter((note) => /font/i.test(note))).toEqual([
+      'Not a font that can be read, left out: broken.ttf',
+    ]);
+    expect(readdirSync(join(folder, 'plain/site/assets')).filter((name) => name.endsWith('.woff2'))).toHaveLength(3);
+  });
+
+  it('are asked for in a folder that holds some', () => {
+    mkdirSync(join(folder, 'none'));
+    for (const [given, said] of [
+      ['nowhere', 'no such folder'],
+      ['none', 'holds no fonts'],
+    ] as const) {
+      const ran = tavrik(['convert', bare, '--out', join(folder, 'never'), '--fonts', join(folder, given)]);
+      expect([ran.code, ran.err]).toEqual([2, expect.stringContaining(said)]);
+      expect(existsSync(join(folder, 'never'))).toBe(false);
+    }
+  });
+});
