@@ -12,6 +12,8 @@ export interface Part {
   readonly parts: Part[];
   readonly over: Part[];
   readonly box: DrawnBox;
+  /** What it holds are the items of a list; the HTML element of that. */
+  readonly list?: 'ul' | 'ol';
   /** A section across the page without a box of its own. */
   readonly band?: true;
   /** Why it became what it is, in words. */

@@ -7,6 +7,7 @@ import { deriveLooks } from './derive.js';
 import { explainPart } from './explain.js';
 import { bringExtras, type Extras } from './extras.js';
 import { layOut } from './layout.js';
+import { withLists } from './lists.js';
 import { matchBoards, matchedShare, type BoardMatch } from './match.js';
 import { wordsOf } from './paragraphs.js';
 import { piecesOf, type Piece, type Pieces } from './pieces.js';
@@ -36,7 +37,7 @@ export function buildDesign(input: DesignInput): BuiltDesign {
       (piece: Piece) =>
         pairs.get(piece)?.box,
   );
-  const root = bandsOf(arrange(first.top, elsewhere), first.width);
+  const root = bandsOf(withLists(arrange(first.top, elsewhere)), first.width);
   const notes: string[] = input.boards.flatMap((board) => board.notes.map((note) => `${board.width} px: ${note}`));
   const extras = bringExtras(root, boards.slice(1), matches);
   matches.forEach((match, index) => notes.push(...differences(first, match, extras[index] as Extras)));

@@ -1,17 +1,18 @@
 import { createHash } from 'node:crypto';
-import type { Breakpoint, ElementNode, FontFace, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import type { Breakpoint, ElementNode, FontFace, PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
 import { textOf } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
 import type { Part } from './arrange.js';
 import type { BoardView } from './board-view.js';
 import type { DrawnBoard, DrawnBox } from './drawn.js';
+import { markVariant, startOf } from './lists.js';
 import { artAddress } from './looks.js';
-import { pathOf, sectionName, sitePartOf } from './naming.js';
+import { kindOfBox, pathOf, sectionName, sitePartOf, textHref } from './naming.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
 import type { Piece, Pieces } from './pieces.js';
 import type { Roles } from './roles.js';
 import { runsOf } from './runs.js';
-import { add, type BoardLooks } from './setting.js';
+import { add, undecorated, type BoardLooks } from './setting.js';
 import { styleFromBoards } from './sheet.js';
 import { inputType, isTall, writingLook, writtenVariant } from './writing.js';
 
@@ -40,6 +41,8 @@ export class Builder {
   private readonly styles: Record<string, SharedStyle> = {};
   readonly sections: (DesignSection & { readonly part: Part })[] = [];
   private readonly ids = new NameGiver();
+  /** Parts that are items of lists. */
+  private readonly items = new Set<Part>();
   private counter = 0;
 
   constructor(
@@ -163,20 +166,27 @@ export class Builder {
     const field = this.roles.isField(part);
     for (const looks of this.looks) {
       if (button) undecorated(looks, part);
+      if (part.list)
+        add(looks, part, { 'list-style-type': 'none', 'padding-left': looks.get(part)?.['padding-left'] ?? '0' });
       if (field && looks.get(part)?.['position'] === undefined) add(looks, part, { position: 'relative' });
     }
     const style = this.styleOf(part);
     const href = piece?.type === 'box' ? piece.shape.href : undefined;
-    const children = inside.map((one): PageNode => (button ? this.plainText(one) : this.node(one)));
+    if (part.list) for (const one of part.parts) this.items.add(one);
+    const made = inside.map((one) => (button ? this.plainText(one) : this.node(one)));
+    const list = made.every(({ element }) => element === 'p' || element === 'div') ? part.list : undefined;
+    const children = list ? made.map((one): ElementNode => ({ ...one, kind: 'item', element: 'li' })) : made;
     if (field) return this.fieldNode(part, path, style);
-    const kind = button ? 'button' : part.direction === 'row' ? 'row' : part.parts.length > 1 ? 'stack' : 'box';
+    const start = list === 'ol' ? startOf(part) : undefined;
+    const kind = button ? 'button' : list ? 'list' : kindOfBox(part);
     return {
       id: this.idOf(part, path),
       kind,
       name: kind,
-      element: button ? 'a' : 'div',
+      element: button ? 'a' : (list ?? 'div'),
       style,
       ...(button ? { attributes: { href: href ?? textHref(inside) ?? '#' } } : {}),
+      ...(start ? { attributes: { start: String(start) } } : {}),
       ...(path ? { from: { path } } : {}),
       ...(children.length ? { children } : {}),
     };
@@ -211,9 +221,13 @@ export class Builder {
   /** Lies over its label, and covers it once something is written. */
   private addWriting(part: Part): string {
     const name = this.addStyle(this.looks.map(() => writingLook(part)));
-    const made = this.styles[name] as SharedStyle;
-    this.styles[name] = { ...made, variants: [...(made.variants ?? []), writtenVariant(part)] };
+    this.addVariant(name, writtenVariant(part));
     return name;
+  }
+
+  private addVariant(style: string, variant: StyleVariant): void {
+    const made = this.styles[style] as SharedStyle;
+    this.styles[style] = { ...made, variants: [...(made.variants ?? []), variant] };
   }
 
   /** Inside a button words are words: no paragraph, no link. */
@@ -231,7 +245,9 @@ export class Builder {
     const element = level ? `h${level}` : link ? 'a' : 'p';
     const kind = level ? 'heading' : link ? 'link' : 'text';
     if (link) for (const looks of this.looks) undecorated(looks, part);
-    const shared = { id: this.idOf(part, text.path), kind, name: kind, element, style: this.styleOf(part) } as const;
+    const style = this.styleOf(part);
+    if (text.mark) this.addVariant(style, markVariant(text.mark, text.look.size, this.items.has(part)));
+    const shared = { id: this.idOf(part, text.path), kind, name: kind, element, style } as const;
     const attributes = link ? { attributes: { href } } : {};
     return {
       ...shared,
@@ -267,15 +283,4 @@ export class Builder {
       attributes: { src: artAddress(markup, wide), alt: art.title },
     };
   }
-}
-
-/** Links are drawn as the design draws them: underlined only where it underlines. */
-function undecorated(looks: BoardLooks, part: Part): void {
-  const look = looks.get(part);
-  if (look && look['text-decoration-line'] === undefined) look['text-decoration-line'] = 'none';
-}
-
-function textHref(parts: readonly Part[]): string | undefined {
-  for (const { piece } of parts) if (piece?.type === 'text' && piece.text.href) return piece.text.href;
-  return undefined;
 }

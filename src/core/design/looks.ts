@@ -1,5 +1,6 @@
 import type { DrawnBox } from './drawn.js';
 import { bottom, px, right } from './geometry.js';
+import { itemLook } from './lists.js';
 import type { Paragraph } from './paragraphs.js';
 import { drawnBox, type Piece } from './pieces.js';
 
@@ -18,6 +19,7 @@ export function textLook(text: Paragraph): Look {
     ...(look.spacing ? { 'letter-spacing': px(look.spacing) } : {}),
     ...(look.decoration !== 'none' ? { 'text-decoration-line': look.decoration } : {}),
     ...(look.transform !== 'none' ? { 'text-transform': look.transform } : {}),
+    ...(text.mark ? itemLook(text.mark) : {}),
   };
 }
 

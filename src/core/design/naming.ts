@@ -1,4 +1,4 @@
-import type { ElementNode, Part as SitePart } from '../page/types.js';
+import type { ElementNode, Kind, Part as SitePart } from '../page/types.js';
 import { elements, textOf } from '../page/walk.js';
 import { firstWords } from '../page/words.js';
 import type { Part } from './arrange.js';
@@ -25,4 +25,16 @@ export function sectionName(node: ElementNode, sitePart: SitePart | undefined): 
   if (sitePart) return sitePart;
   const heading = [...elements(node)].find(({ kind }) => kind === 'heading');
   return firstWords(textOf(heading ?? node)) || 'band';
+}
+
+/** What a box is that only lays out what it holds. */
+export function kindOfBox({ direction, parts }: Part): Kind {
+  if (direction === 'row') return 'row';
+  return parts.length > 1 ? 'stack' : 'box';
+}
+
+/** Where the first text leads that is a link. */
+export function textHref(parts: readonly Part[]): string | undefined {
+  for (const { piece } of parts) if (piece?.type === 'text' && piece.text.href) return piece.text.href;
+  return undefined;
 }

@@ -1,4 +1,5 @@
 import type { DrawnBox, DrawnText, TextLook } from './drawn.js';
+import { beginsItem, insetEdge, isSureMark, withMarks, type Mark } from './marks.js';
 import { around, bottom, middle, right } from './geometry.js';
 
 /** Words of one look in a line. */
@@ -15,6 +16,8 @@ export interface Line {
   readonly box: DrawnBox;
   /** Width of its first word: what would have to fit for it to move up. */
   readonly firstWord: number;
+  /** Where its second word begins, if it was drawn in one piece, px. */
+  readonly second?: number;
 }
 
 export type Alignment = 'left' | 'center' | 'right';
@@ -33,10 +36,14 @@ export interface Paragraph {
   readonly leading: number;
   readonly align: Alignment;
   readonly href?: string;
+  /** What stands before it as an item of a list; no part of its words. */
+  readonly mark?: Mark;
 }
 
 /** Farthest that words of one line may stand apart, in font sizes. */
 const WORD_GAP = 0.55;
+/** Farthest that an item may stand from what is drawn before it, in font sizes. */
+const MARK_GAP = 2;
 /** Largest leading of a paragraph, in font sizes. */
 const WIDEST_LEADING = 2.1;
 /** Edges closer than this are the same edge, px. */
@@ -51,7 +58,7 @@ export function paragraphsOf(texts: readonly DrawnText[], boardWidth: number): P
     if (open) open.push(line);
     else paragraphs.push([line]);
   }
-  return paragraphs.map((group) => finish(group, boardWidth)).sort((a, b) => a.order - b.order);
+  return withMarks(paragraphs.map((group) => finish(group, boardWidth)).sort((a, b) => a.order - b.order));
 }
 
 interface OpenLine extends Line {
@@ -75,6 +82,7 @@ function joinLines(texts: readonly DrawnText[]): OpenLine[] {
       ],
       box: text.box,
       firstWord: text.words[0]?.box[2] ?? 0,
+      ...(text.words[1] ? { second: text.words[1].box[0] } : {}),
       order: text.order,
       path: text.path,
       layer: text.layer,
@@ -97,7 +105,8 @@ function onOneLine(left: OpenLine, line: OpenLine): boolean {
   const baselines = Math.abs(bottom(left.box) - bottom(line.box) - (left.box[3] - line.box[3]) * 0.2);
   const gap = line.box[0] - right(left.box);
   const alike = Math.min(left.look.size, line.look.size) > 0.6 * size;
-  const close = gap > -1 && gap < WORD_GAP * size;
+  const alone = left.runs.length === 1 && isSureMark(left.runs[0]?.text.trim() ?? '');
+  const close = gap > -1 && gap < (alone ? MARK_GAP : WORD_GAP) * size;
   return close && ((alike && baselines < size * 0.2) || raiseOf(left, line) !== undefined);
 }
 
@@ -130,7 +139,8 @@ function joined(left: OpenLine, line: OpenLine): OpenLine {
   const longer = lengthOf(line) > lengthOf(left) && raise === undefined ? line : left;
   const alike = left.look.size === line.look.size && left.look.family === line.look.family;
   const box: DrawnBox = alike ? wide : [wide[0], longer.box[1], wide[2], longer.box[3]];
-  return { ...left, runs, box, look: longer.look };
+  const second = left.second ?? line.box[0];
+  return { ...left, runs, box, second, look: longer.look };
 }
 
 function lengthOf({ runs }: OpenLine): number {
@@ -168,11 +178,14 @@ function continues(group: readonly OpenLine[], line: OpenLine): boolean {
   if (last.look.family !== line.look.family || (recoloured && !title)) return false;
   if (leading < 0.8 * size || leading > WIDEST_LEADING * size) return false;
   if (group.length > 1 && Math.abs(leading - (last.box[1] - (group.at(-2) as OpenLine).box[1])) > 1.5) return false;
-  const starts = Math.abs(last.box[0] - line.box[0]) <= SAME_EDGE;
+  if (beginsItem(line)) return false;
+  const inset = insetEdge(group[0] as OpenLine);
+  const starts = [last.box[0], inset].some((edge) => edge !== undefined && Math.abs(edge - line.box[0]) <= SAME_EDGE);
   const ends = Math.abs(right(last.box) - right(line.box)) <= SAME_EDGE;
   const centred = Math.abs(middle(last.box) - middle(line.box)) <= SAME_EDGE;
   if (!starts && !ends && !centred) return false;
-  if (leading > ENTRY_LEADING * size && beginsAnew(last, line)) return false;
+  if (leading > ENTRY_LEADING * size && beginsAnew(last, line, ENTRY_WORDS)) return false;
+  if (leading > LOOSE_LEADING * size && beginsAnew(last, line, LOOSE_WORDS)) return false;
   return wouldNotFit(group, line);
 }
 
@@ -180,16 +193,19 @@ function continues(group: readonly OpenLine[], line: OpenLine): boolean {
 const ENTRY_WORDS = 3;
 const ENTRY_WIDTH = 14;
 const ENTRY_LEADING = 1.45;
+/** Lines so far apart may be entries though they have more words. */
+const LOOSE_LEADING = 1.75;
+const LOOSE_WORDS = 6;
 
 /** Whether a short line begins with a capital after another short one: two entries, not a text broken in two. */
-function beginsAnew(last: OpenLine, line: OpenLine): boolean {
+function beginsAnew(last: OpenLine, line: OpenLine, most: number): boolean {
   const words = (one: OpenLine): string =>
     one.runs
       .map(({ text }) => text)
       .join('')
       .trim();
   const short = [last, line].every(
-    (one) => words(one).split(' ').length <= ENTRY_WORDS && one.box[2] < ENTRY_WIDTH * one.look.size,
+    (one) => words(one).split(' ').length <= most && one.box[2] < ENTRY_WIDTH * one.look.size,
   );
   return short && /^[\p{Lu}\d]/u.test(words(line)) && !/[,;–-]$/.test(words(last));
 }

@@ -84,3 +84,9 @@ export function paddingDown(box: DrawnBox, top: number, end: number): Look {
     ...(below > 0.05 ? { 'padding-bottom': px(below) } : {}),
   };
 }
+
+/** Links are drawn as the design draws them: underlined only where it underlines. */
+export function undecorated(looks: BoardLooks, part: Part): void {
+  const look = looks.get(part);
+  if (look && look['text-decoration-line'] === undefined) look['text-decoration-line'] = 'none';
+}
