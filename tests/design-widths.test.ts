@@ -1,8 +1,11 @@
 import { spawnSync } from 'node:child_process';
 import { cpSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { inBrowser } from './in-browser.js';
 import { cleanUp, DEMO_BOARDS, ROOT, tavrik, temporary, type Ran } from './program.js';
 
+const { open } = inBrowser();
 afterAll(cleanUp);
 
 describe('widths that nobody drew', () => {
@@ -18,6 +21,22 @@ describe('widths that nobody drew', () => {
     const swept = spawnSync(process.execPath, [join(ROOT, 'scripts/sweep.mjs'), folder], { encoding: 'utf8' });
     expect(swept.stdout).toContain('one: 0 of 41 widths with faults');
     expect(swept.status).toBe(0);
+  });
+
+  it('fold the menu on a phone: it opens and closes without a script', async () => {
+    const page = await open('');
+    await page.setViewportSize({ width: 390, height: 800 });
+    await page.goto(pathToFileURL(join(folder, 'site/index.html')).href);
+    const link = page.locator('a', { hasText: 'Telescope hire' }).first();
+    expect(await link.isVisible()).toBe(false);
+    expect(await page.locator('text=Hollin Marsh Observatory').first().isVisible()).toBe(true);
+    await page.click('label[for="open-menu"]');
+    expect(await link.isVisible()).toBe(true);
+    await page.keyboard.press('Space');
+    expect(await link.isVisible()).toBe(false);
+    await page.setViewportSize({ width: 1200, height: 800 });
+    expect(await link.isVisible()).toBe(true);
+    expect(await page.locator('label[for="open-menu"]').isVisible()).toBe(false);
   });
 
   it('get layouts of their own, and the reasons are said', () => {

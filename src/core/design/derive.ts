@@ -131,12 +131,17 @@ function stayInside(look: Look): void {
 }
 
 /** Distances from the sides are gutters; what stood at the two ends of a row goes on doing so. */
-function keepGutters(look: Look, _part: Part, { before, around, edged }: Stand): void {
+function keepGutters(look: Look, { piece, parts }: Part, { before, around, edged }: Stand): void {
   const gutter = edged ? px(GUTTER) : '0';
-  if (lengthOf(look['margin-right']) > GUTTER) look['margin-right'] = gutter;
+  if (lengthOf(before['margin-right']) >= GUTTER) look['margin-right'] = gutter;
   if (isShortRow(around)) {
     if (lengthOf(before['margin-left']) > FAR) look['margin-left'] = 'auto';
-  } else if (lengthOf(look['margin-left']) > GUTTER) look['margin-left'] = gutter;
+    return;
+  }
+  if (lengthOf(before['margin-left']) < GUTTER) return;
+  look['margin-left'] = gutter;
+  /* What began at the gutter and could grow to the other side stops before it. */
+  if (!piece && parts.length && edged) look['margin-right'] ??= gutter;
 }
 
 /** What would be too narrow in its share of a row takes the whole of it. */

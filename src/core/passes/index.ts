@@ -3,6 +3,7 @@ import { carousels } from './carousels.js';
 import { differences } from './differences.js';
 import { everywhere } from './everywhere.js';
 import { fields } from './fields.js';
+import { foldMenu } from './fold-menu.js';
 import { kinds } from './kinds.js';
 import { names } from './names.js';
 import type { Pass, PassContext } from './pass.js';
@@ -33,7 +34,16 @@ export const LAST_PASSES: readonly Pass[] = [
 export const PASSES: readonly Pass[] = [...FIRST_PASSES, ...LAST_PASSES];
 
 /** Designs come with their sections marked. */
-export const DESIGN_PASSES: readonly Pass[] = [kinds, names, unused, repeats, differences, shareStyles, fields];
+export const DESIGN_PASSES: readonly Pass[] = [
+  foldMenu,
+  kinds,
+  names,
+  unused,
+  repeats,
+  differences,
+  shareStyles,
+  fields,
+];
 
 export function runPasses(
   document: PageDocument,
