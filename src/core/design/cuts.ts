@@ -188,6 +188,25 @@ function gaps(groups: readonly Piece[][], axis: 0 | 1): number[] {
     );
 }
 
+/** Gaps in one column may differ by this much and still be one rhythm, px. */
+const RHYTHM = 2;
+
+/** What stands so close below a column goes with it, px. */
+const CLOSE_BELOW = 16;
+
+/** Whether a strip goes on in one of several columns where that left off: at its edge, and in its rhythm. */
+function goesOn(run: readonly Piece[], strip: readonly Piece[]): boolean {
+  const columns = cutColumns(run);
+  const box = around(strip.map((piece) => piece.box));
+  if (columns.length < 2 || cutColumns([...run, ...strip]).length !== columns.length) return false;
+  const column = columns.find((one) => Math.abs(around(one.map((piece) => piece.box))[0] - box[0]) <= RHYTHM);
+  if (!column) return false;
+  const rows = cutRows(column);
+  const last = rows.at(-1) as Piece[];
+  const gap = box[1] - bottom(around(last.map((piece) => piece.box)));
+  return gap <= Math.max(CLOSE_BELOW, rows.length > 1 ? widestGap(rows, 1) + RHYTHM : 0);
+}
+
 /**
  * Neighbouring strips with the same gutters are one row of columns that happen to have gaps at the same height, as long
  * as they stand closer together than their columns. One column may end before the others.
@@ -201,8 +220,8 @@ function joinStrips(strips: readonly Piece[][]): Piece[][] {
     const columns = cutColumns(both);
     const close = index === 0 || (between[index - 1] as number) < widestGap(columns, 0);
     const counts = [cutColumns(run).length, cutColumns(strip).length];
-    const parted = Math.min(...counts) > 1 && columns.length === Math.max(...counts);
-    if (run.length && parted && close) run = both;
+    const parted = Math.min(...counts) > 1 && columns.length >= Math.min(...counts);
+    if (run.length && close && (parted || goesOn(run, strip))) run = both;
     else {
       if (run.length) joined.push(run);
       run = [...strip];
