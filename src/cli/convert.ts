@@ -1,3 +1,4 @@
+import type { DesignChoices } from '../core/design/screens.js';
 import { Command } from 'commander';
 import { Problem } from '../core/page/problem.js';
 import { MOVES, SCHEMES, type Reading } from '../core/source/reading.js';
@@ -19,6 +20,8 @@ interface Options {
   readonly signIn?: string;
   readonly page?: string;
   readonly fonts?: string;
+  readonly scale?: string;
+  readonly fluid?: boolean;
   readonly explain?: boolean;
   readonly json?: boolean;
 }
@@ -42,6 +45,9 @@ export function convertCommand(): Command {
     .option('--keep-boxes', 'keep every box of an HTML page, also those that turn out to do nothing')
     .option('--page <name>', 'which page to make, if artboards are of several')
     .option('--fonts <folder>', 'font files (TTF, OTF, WOFF, WOFF2) that a design uses')
+    .option('--scale <share>', 'how much of large type and distances is left on a phone that nobody drew, 0 to 1')
+    .option('--fluid', 'let type and distances of a design run from screen to screen')
+    .option('--no-fluid', 'let them change at the breakpoints')
     .option('--explain', 'say of each section of a design why it was laid out as it is')
     .option('--no-proof', 'do not compare the result with the source at the end')
     .option(...BROWSER_OPTION)
@@ -62,6 +68,7 @@ export function convertCommand(): Command {
         proof: options.proof,
         keepBoxes: options.keepBoxes,
         ...(options.page === undefined ? {} : { page: options.page }),
+        design: readChoices(options),
         ...(options.fonts === undefined ? {} : { fonts: options.fonts }),
         reading,
         progress: terminal.step,
@@ -86,6 +93,14 @@ async function readReading({ select, move, scheme, signIn }: Options): Promise<R
     ...(select.length ? { choice: { selectors: select, moves } } : {}),
     ...(signIn === undefined ? {} : { signIn: (await import('../flow/sign-in.js')).readSignIn(signIn) }),
   };
+}
+
+/** @throws Problem for a scale that is none */
+function readChoices({ scale, fluid }: Options): DesignChoices {
+  const share = Number(scale);
+  if (scale !== undefined && (scale.trim() === '' || !(share >= 0 && share <= 1)))
+    throw new Problem(`"${scale}" is no share.`, '--scale', 'Give a number from 0 to 1.');
+  return { ...(scale === undefined ? {} : { scale: share }), ...(fluid === undefined ? {} : { fluid }) };
 }
 
 function show(made: Converted, terminal: Terminal, explain: boolean): void {

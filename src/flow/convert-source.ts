@@ -19,7 +19,7 @@ import { finishReference, openReference, type SectionPlace } from './reference.j
 import { serveSource } from './serve-source.js';
 import type { Source, WebSource } from './source.js';
 import { trimPage } from './trim-page.js';
-import { writeProject, type Made } from './write-project.js';
+import { settingsBefore, writeProject, type Made } from './write-project.js';
 
 /** Reads a source in a browser that is open, and writes its project. @throws Problem; nothing is written then */
 export async function convertSource(source: Source, options: ConvertOptions, browser: OpenBrowser): Promise<Converted> {
@@ -114,11 +114,13 @@ function fileOf(source: WebSource): string {
 
 async function readArtboards(
   source: Extract<Source, { kind: 'svg' }>,
-  { progress, fonts, page }: ConvertOptions,
+  { progress, fonts, page, out, design }: ConvertOptions,
   browser: OpenBrowser,
 ): Promise<Made> {
+  const choices = { ...settingsBefore(out)?.page.design, ...design };
   const given = {
     ...source,
+    choices,
     ...(page === undefined ? {} : { page }),
     ...(fonts === undefined ? {} : { fonts: await readFontFolder(fonts) }),
   };
@@ -138,6 +140,7 @@ async function readArtboards(
       document,
       references,
       assets,
+      choices,
       notes: [...read.notes, ...missing],
       sourceElements: references[0]?.measured.elements ?? 0,
       reasons: sectionsOf(document).map(({ id, name }) => ({ section: name, lines: read.reasons.get(id) ?? [] })),

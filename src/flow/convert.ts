@@ -1,3 +1,4 @@
+import type { DesignChoices } from '../core/design/screens.js';
 import { openBrowser } from '../browser/launch.js';
 import type { Proof } from '../core/proof/proof.js';
 import type { Reading } from '../core/source/reading.js';
@@ -19,6 +20,8 @@ export interface ConvertOptions {
   readonly fonts?: string;
   /** Name of the page to make, if the artboards of a design are of several. */
   readonly page?: string;
+  /** How the screens of a design are made that nobody drew; what is not said stays as it was in the project. */
+  readonly design?: DesignChoices;
   /** Take no boxes out. */
   readonly keepBoxes?: boolean;
   readonly progress: Progress;

@@ -1,3 +1,4 @@
+import type { DesignChoices } from '../core/design/screens.js';
 import { basename, dirname } from 'node:path';
 import type { OpenBrowser } from '../browser/launch.js';
 import { mediaTypeOf, serveFolder, type Served } from '../browser/serve.js';
@@ -25,6 +26,7 @@ export interface DesignGiven {
   /** Which page to make, if the artboards are of several. */
   readonly page?: string;
   readonly fonts?: FontFolder;
+  readonly choices?: DesignChoices;
 }
 
 /** Opens artboards as a browser draws them and makes one page of them. @throws Problem */
@@ -45,6 +47,7 @@ export async function readDesign(browser: OpenBrowser, given: DesignGiven, progr
       files: [...new Set(opened.map(({ file }) => basename(file)))],
       boards: opened.map(({ board }) => board),
       fonts: opened[0]?.fonts,
+      ...given.choices,
     });
     const said = [...(folder?.notes ?? []), ...heldIn(boards), ...opened.flatMap(({ notes }) => notes)];
     return {

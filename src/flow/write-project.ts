@@ -1,3 +1,4 @@
+import type { DesignChoices } from '../core/design/screens.js';
 import { existsSync, readFileSync } from 'node:fs';
 import { join, relative, resolve } from 'node:path';
 import { parse, stringify } from 'yaml';
@@ -22,6 +23,8 @@ export interface Made {
   readonly sourceElements: number;
   readonly trimmed?: Omit<Trimmed, 'document'>;
   readonly reasons?: readonly SectionReasons[];
+  /** Of a design: what a person chose. */
+  readonly choices?: DesignChoices;
 }
 
 /** Why a section of a design became what it is: lines of words, indented. */
@@ -45,7 +48,7 @@ export function writeProject(
 ): Written {
   const { document } = made;
   checkDocument(document, `pages/${document.name}.json`);
-  const settings = settingsFor(source, document, reading, out);
+  const settings = settingsFor(source, made, reading, out);
   const content = contentFor(out, document);
   const site = renderSite(document, content);
   const assets = made.assets.entries();
@@ -62,15 +65,14 @@ export function writeProject(
   return { cssBytes: Buffer.byteLength(site[SHEET] ?? '') };
 }
 
-function settingsFor(source: Source, document: PageDocument, reading: Reading, out: string): ProjectSettings {
+function settingsFor(source: Source, made: Made, reading: Reading, out: string): ProjectSettings {
+  const { document } = made;
   const target = resolve(out);
   const own =
     source.kind === 'address'
       ? [source.address]
       : (source.kind === 'svg' ? source.files : [source.file]).map((file) => relative(target, file));
-  const before = isProject(target)
-    ? readSettings(readFileSync(join(target, SETTINGS_FILE), 'utf8'), SETTINGS_FILE)
-    : undefined;
+  const before = settingsBefore(out);
   return {
     format: 'tavrik-project',
     version: 1,
@@ -81,10 +83,18 @@ function settingsFor(source: Source, document: PageDocument, reading: Reading, o
       ...(source.kind === 'html' ? { root: relative(target, source.root) || '.' } : {}),
       ...(source.kind === 'svg' || reading.schemes === 'both' ? {} : { schemes: reading.schemes }),
       ...(reading.choice ? { select: reading.choice.selectors, move: reading.choice.moves } : {}),
+      ...(made.choices && Object.keys(made.choices).length ? { design: made.choices } : {}),
       widths: document.source.widths,
     },
     limits: before?.limits ?? LIMITS,
   };
+}
+
+/** The settings of the project that lies there already. */
+export function settingsBefore(out: string): ProjectSettings | undefined {
+  const target = resolve(out);
+  if (!isProject(target)) return undefined;
+  return readSettings(readFileSync(join(target, SETTINGS_FILE), 'utf8'), SETTINGS_FILE);
 }
 
 /** What the client wrote stays; fields that nobody touched take the words of the source as it is now. */

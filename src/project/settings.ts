@@ -1,3 +1,4 @@
+import type { DesignChoices } from '../core/design/screens.js';
 import Joi from 'joi';
 import { parse, stringify } from 'yaml';
 import { MOVES, SCHEMES, type Move, type Schemes } from '../core/source/reading.js';
@@ -18,6 +19,8 @@ export interface ProjectSettings {
     /** CSS selectors of the parts that are converted, and where to move from what they match. */
     readonly select?: readonly string[];
     readonly move?: readonly Move[];
+    /** Of a design: how screens are made that nobody drew. */
+    readonly design?: DesignChoices;
     /** Viewport widths at which the page is compared, CSS px. */
     readonly widths: readonly number[];
   };
@@ -47,6 +50,7 @@ const schema = Joi.object({
     schemes: Joi.string().valid(...SCHEMES),
     select: Joi.array().items(Joi.string()).min(1),
     move: Joi.array().items(Joi.string().valid(...MOVES)),
+    design: Joi.object({ scale: Joi.number().min(0).max(1), fluid: Joi.boolean() }),
     widths: Joi.array().items(Joi.number().integer().min(NARROWEST).max(WIDEST)).min(1).required(),
   }).required(),
   limits: Joi.object({

@@ -45,7 +45,7 @@ export function buildDesign(input: DesignInput): BuiltDesign {
   const drawn = views.map((view) => layOut(root, view));
   const looks = [...drawn];
   const widths = boards.map(({ width }) => width);
-  const screens = screensBelow(widths);
+  const screens = screensBelow(widths, input.scale);
   for (const screen of screens) looks.push(deriveLooks(root, looks.at(-1) as BoardLooks, screen));
   const breakpoints = input.breakpoints ?? breakpointsBetween(allWidths(widths));
   const builder = new Builder(input, boards, views, looks, breakpoints, rolesOf(first, root));

@@ -6,6 +6,7 @@ import type { Part } from './arrange.js';
 import type { BoardView } from './board-view.js';
 import type { DrawnBoard, DrawnBox } from './drawn.js';
 import { markVariant, startOf } from './lists.js';
+import { fluidLooks } from './fluid.js';
 import { artAddress } from './looks.js';
 import { kindOfBox, pathOf, sectionName, sitePartOf, textHref } from './naming.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
@@ -13,10 +14,11 @@ import type { Piece, Pieces } from './pieces.js';
 import type { Roles } from './roles.js';
 import { runsOf } from './runs.js';
 import { add, undecorated, type BoardLooks } from './setting.js';
+import { allWidths, type DesignChoices } from './screens.js';
 import { styleFromBoards } from './sheet.js';
 import { inputType, isTall, writingLook, writtenVariant } from './writing.js';
 
-export interface DesignInput {
+export interface DesignInput extends DesignChoices {
   readonly fonts?: readonly FontFace[];
   readonly name: string;
   readonly files: readonly string[];
@@ -104,7 +106,8 @@ export class Builder {
 
   private addStyle(looks: readonly Record<string, string>[]): string {
     const name = `s${(this.counter += 1)}`;
-    this.styles[name] = styleFromBoards(looks, this.breakpoints);
+    const widths = allWidths(this.input.boards.map(({ width }) => width));
+    this.styles[name] = styleFromBoards(this.input.fluid ? fluidLooks(looks, widths) : looks, this.breakpoints);
     return name;
   }
 
