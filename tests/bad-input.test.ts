@@ -22,6 +22,10 @@ describe('input that cannot be converted', () => {
   mkdirSync(join(folder, 'empty'));
   const wide = put('a-800.svg', svg('width="800" height="300"', '<text x="9" y="40">One</text>'));
 
+  const grown = Array.from('bcdefghij', (name, at) => `<!ENTITY ${name} "${`&${'abcdefghi'[at]};`.repeat(10)}">`).join(
+    '',
+  );
+
   it.each<[string, string[], RegExp]>([
     ['no such file', [join(folder, 'none.html')], /no such file/i],
     ['a folder without a page', [join(folder, 'empty')], /no page/i],
@@ -34,7 +38,23 @@ describe('input that cannot be converted', () => {
       /cannot be read.*line/i,
     ],
     ['an SVG that shows nothing', [put('blank.svg', svg('width="300" height="300"', '<g/>'))], /shows nothing/i],
-    ['two artboards of one width', [wide, put('b-800.svg', readFileSync(wide, 'utf8'))], /800 px wide/i],
+    ['two artboards of one width', [wide, put('a-800-copy.svg', readFileSync(wide, 'utf8'))], /800 px wide/i],
+    [
+      'entities that grow without end',
+      [
+        put(
+          'laughs.svg',
+          `<?xml version="1.0"?><!DOCTYPE svg [<!ENTITY a "ha">${grown}]>${svg('width="300" height="300"', '<text x="9" y="40">&j;</text>')}`,
+        ),
+      ],
+      /cannot be read.*entit/i,
+    ],
+    [
+      'a drawing of too many elements',
+      [put('many.svg', svg('width="300" height="300"', '<path d="M0 0h9v9z"/>'.repeat(30100)))],
+      /301\d\d elements; at most 30000/,
+    ],
+    ['a scale that is none', [wide, '--scale', '2'], /"2" is no share/i],
     ['two kinds at once', [page, wide], /different kinds/i],
     ['two pages at once', [page, DEMO_PAGE], /one page at a time/i],
     ['an address of another kind', ['ftp://example.org/page'], /"ftp:" cannot be converted/i],

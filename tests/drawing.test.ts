@@ -14,7 +14,7 @@ async function read(inner: string, attributes = ''): Promise<DrawnBoard> {
   const page = await open('');
   served().hold(PICTURE, 'image/jpeg', readFileSync(join(ROOT, 'demo/design/pictures/dome-dusk.jpg')));
   const text = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="300" font-family="Arial" font-size="20" ${attributes}>${inner}</svg>`;
-  const placed = await inside(page, 'placeDrawing', text);
+  const placed = await inside(page, 'placeDrawing', text, 1000);
   if ('fault' in placed) throw new Error(`${placed.fault} ${placed.detail}`);
   return inside(page, 'captureDrawing');
 }
@@ -37,15 +37,15 @@ describe('placing a drawing', () => {
     ['<html xmlns="http://www.w3.org/1999/xhtml"/>', 'broken'],
     ['<svg xmlns="http://www.w3.org/2000/svg"><rect width="9" height="9"/></svg>', 'no size'],
   ])('says what is wrong with %s', async (text, fault) => {
-    expect(await inside(await open(''), 'placeDrawing', text)).toMatchObject({ fault });
+    expect(await inside(await open(''), 'placeDrawing', text, 1000)).toMatchObject({ fault });
   });
 
   it('takes its size from width and height in any unit, else from the view box', async () => {
     const place = async (attributes: string) =>
-      inside(await open(''), 'placeDrawing', `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}/>`);
-    expect(await place('width="3in" height="72pt"')).toEqual({ width: 288, height: 96 });
-    expect(await place('viewBox="0 0 640 480"')).toEqual({ width: 640, height: 480 });
-    expect(await place('width="100%" viewBox="0,0,640,480"')).toEqual({ width: 640, height: 480 });
+      inside(await open(''), 'placeDrawing', `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}/>`, 1000);
+    expect(await place('width="3in" height="72pt"')).toMatchObject({ width: 288, height: 96 });
+    expect(await place('viewBox="0 0 640 480"')).toMatchObject({ width: 640, height: 480 });
+    expect(await place('width="100%" viewBox="0,0,640,480"')).toMatchObject({ width: 640, height: 480 });
   });
 });
 
@@ -162,5 +162,41 @@ describe('drawing', () => {
   it('follows the colour of the text where it was drawn in it', async () => {
     const { markup } = await one('art', '<path d="M0 0h20v20z" fill="currentColor"/>', 'color="#123456"');
     expect(markup).toContain('currentColor');
+  });
+});
+
+describe('drawing that no group holds', () => {
+  const stroke = (x: number, y: number): string =>
+    `<path d="M${x} ${y}q20 -30 30 10" fill="none" stroke="teal" stroke-width="3"/>`;
+
+  it('is one piece if its paths lie on each other, on whole pixels', async () => {
+    const strokes = Array.from({ length: 30 }, (_, at) => stroke(200 + (at % 6) * 20, 100 + Math.floor(at / 6) * 18));
+    const art = await one('art', strokes.join(''));
+    expect(art.pieces).toBe(30);
+    expect(art.markup.match(/<path/g)).toHaveLength(30);
+    for (const value of art.box) expect(Number.isInteger(value)).toBe(true);
+  });
+
+  it('is one piece if it is a swarm of small shapes, but not a few dots', async () => {
+    const dots = (count: number): string =>
+      Array.from(
+        { length: count },
+        (_, at) => `<circle cx="${40 + (at % 10) * 14}" cy="${40 + Math.floor(at / 10) * 14}" r="4" fill="navy"/>`,
+      ).join('');
+    expect((await one('art', dots(60))).pieces).toBe(60);
+    expect((await read(dots(5))).items).toHaveLength(5);
+  });
+
+  it('stays apart where it does not touch, and where words are painted in between', async () => {
+    expect((await read(stroke(40, 100) + stroke(140, 100))).items).toHaveLength(2);
+    const between = await read(`${stroke(40, 100)}<text x="40" y="100">Reed</text>${stroke(50, 104)}`);
+    expect(between.items.map(({ type }) => type)).toEqual(['art', 'text', 'art']);
+  });
+
+  it('is said', async () => {
+    const { notes } = await read(
+      `<g id="Reeds">${stroke(40, 100)}${stroke(50, 100)}<rect x="300" y="10" width="60" height="60"/><text x="300" y="90">Hut</text></g>`,
+    );
+    expect(notes).toEqual(['2 drawings that belong together are one: Reeds']);
   });
 });

@@ -16,6 +16,8 @@ import type { OpenReference } from './reference.js';
 
 /** Largest drawing that is read, bytes. */
 const LARGEST = 64 * 1024 * 1024;
+/** Most elements that a drawing may have. */
+const MOST_ELEMENTS = 30000;
 const SETTLE_LIMIT = 5000;
 
 /** An artboard that lies in a page of the browser, not read yet. */
@@ -76,7 +78,13 @@ async function place(
   const page = await browser.newPage(1440);
   await page.goto(address);
   await putIntoPage(page);
-  const placed = await inside(page, 'placeDrawing', text);
+  const placed = await inside(page, 'placeDrawing', text, MOST_ELEMENTS);
+  if ('elements' in placed && placed.elements > MOST_ELEMENTS)
+    throw new Problem(
+      `This drawing has ${placed.elements} elements; at most ${MOST_ELEMENTS} can be read.`,
+      file,
+      'Put its artwork in as a picture, or split it.',
+    );
   if (!('fault' in placed)) {
     await page.setViewportSize({ width: placed.width, height: 900 });
     return { page, width: placed.width };

@@ -1,44 +1,25 @@
-import type { DrawnBoard, DrawnBox, DrawnItem, DrawnPicture, DrawnText, DrawnWord } from '../../core/design/drawn.js';
-import { around, clipped, contains, isEmpty, isUpright, pageBox, paintedBox, same } from './geometry.js';
+import type {
+  DrawnArt,
+  DrawnBoard,
+  DrawnBox,
+  DrawnItem,
+  DrawnPicture,
+  DrawnText,
+  DrawnWord,
+} from '../../core/design/drawn.js';
+import { around, clipped, wholePixels, contains, isEmpty, isUpright, pageBox, paintedBox, same } from './geometry.js';
 import { definitionBox, radiusOf, roundClip } from './svg-clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './svg-layers.js';
 import { linesOf, textLook } from './svg-text.js';
 import { contentBox, isStretched, naturalSizes, type NaturalSizes } from './svg-pictures.js';
 import { strokeAndFill } from './svg-paint.js';
+import { clustersOf } from './svg-clusters.js';
 import { embedPictures } from './svg-embed.js';
 import { standAlone } from './svg-markup.js';
 
 /** Elements that paint something by themselves. */
-const PAINTING = new Set([
-  'rect',
-  'circle',
-  'ellipse',
-  'line',
-  'path',
-  'polygon',
-  'polyline',
-  'image',
-  'text',
-  'use',
-  'foreignObject',
-]);
-const SILENT = new Set([
-  'defs',
-  'clipPath',
-  'mask',
-  'pattern',
-  'symbol',
-  'linearGradient',
-  'radialGradient',
-  'filter',
-  'marker',
-  'title',
-  'desc',
-  'metadata',
-  'style',
-  'script',
-  'view',
-]);
+const PAINTING = new Set(['rect', 'circle', 'ellipse', 'line', 'path', 'polygon', 'polyline', 'image', 'text', 'use', 'foreignObject']); // prettier-ignore
+const SILENT = new Set(['defs', 'clipPath', 'mask', 'pattern', 'symbol', 'linearGradient', 'radialGradient', 'filter', 'marker', 'title', 'desc', 'metadata', 'style', 'script', 'view']); // prettier-ignore
 /** Drawing that covers more of the board than this is not an icon or a picture but a part of the layout. */
 const ART_SHARE = 0.4;
 
@@ -59,13 +40,15 @@ export async function captureDrawing(): Promise<DrawnBoard> {
     width: Math.round(width),
     height: Math.round(height),
     title: svg.querySelector(':scope > title')?.textContent ?? '',
-    items: await embedPictures(reader.items),
+    items: await embedPictures(reader.finish()),
     notes: [...new Set(reader.notes)],
   };
 }
 
 class Reader {
-  readonly items: DrawnItem[] = [];
+  private readonly items: DrawnItem[] = [];
+  /** What painted each item. */
+  private readonly painters: SVGGraphicsElement[] = [];
   readonly notes: string[] = [];
   private readonly rootColor: string;
   private readonly board: DrawnBox;
@@ -160,23 +143,48 @@ class Reader {
       layer: context.layers.at(-1) ?? '',
       ...(context.href ? { href: context.href } : {}),
     } as unknown as DrawnItem);
+    this.painters.push(element as SVGGraphicsElement);
+  }
+
+  /** All items, with drawing that belongs together in one. */
+  finish(): DrawnItem[] {
+    const clusters = clustersOf(this.items, this.board);
+    const inside = new Map(clusters.flatMap((group) => group.map((index) => [index, group] as const)));
+    const made = this.items.flatMap((item, index): DrawnItem[] => {
+      const group = inside.get(index);
+      if (group && index !== group[0]) return [];
+      if (item.type !== 'art' && !group) return [item];
+      return [this.artOf(item, group ?? [index])];
+    });
+    return made.map((item, order) => ({ ...item, order }));
+  }
+
+  private artOf(item: DrawnItem, group: readonly number[]): DrawnArt {
+    const painters = group.map((index) => this.painters[index] as SVGGraphicsElement);
+    const own = around(group.map((index) => (this.items[index] as DrawnItem).box));
+    /* On whole pixels, so that it is drawn as sharp as it was. */
+    const box = group.length > 1 ? wholePixels(own) : own;
+    if (group.length > 1)
+      this.notes.push(`${group.length} drawings that belong together are one: ${item.layer || item.path}`);
+    const { type: _, look: __, order, path, layer, ...rest } = item as DrawnItem & { readonly look?: unknown };
+    return {
+      ...('href' in rest ? { href: rest.href as string } : {}),
+      type: 'art',
+      order,
+      path,
+      layer,
+      box,
+      markup: standAlone(painters, box, this.rootColor),
+      title: 'title' in item ? item.title : '',
+      pieces: painters.reduce((sum, one) => sum + Math.max(1, one.querySelectorAll('*').length), 0),
+    };
   }
 
   private addArt(element: SVGGraphicsElement, context: Context): void {
     const painted = paintedBox(element);
     const box = clipped(painted, context.clip);
     if (box[2] < 0.5 && box[3] < 0.5) return;
-    this.push(
-      {
-        type: 'art',
-        box,
-        markup: standAlone(element, box, this.rootColor),
-        title: titleOf(element),
-        pieces: Math.max(1, element.querySelectorAll('*').length),
-      },
-      element,
-      context,
-    );
+    this.push({ type: 'art', box, title: titleOf(element) }, element, context);
   }
 
   private addPicture(element: SVGImageElement, context: Context): void {

@@ -44,6 +44,12 @@ export function around(boxes: readonly DrawnBox[]): DrawnBox {
   ];
 }
 
+/** The smallest box on whole pixels that holds a box. */
+export function wholePixels([x, y, width, height]: DrawnBox): DrawnBox {
+  const [left, top] = [Math.floor(x), Math.floor(y)];
+  return [left, top, Math.ceil(x + width) - left, Math.ceil(y + height) - top];
+}
+
 /** A colour with some opacity multiplied in. */
 export function withAlpha(color: string, opacity: number): string {
   if (opacity >= 0.995) return color;

@@ -1,7 +1,16 @@
 import type { DrawingFault } from '../../core/design/drawn.js';
 
+/** A drawing that lies in the page. */
+export interface PlacedDrawing {
+  /** px */
+  readonly width: number;
+  readonly height: number;
+  /** How many elements it has. */
+  readonly elements: number;
+}
+
 /** Puts a drawing into the page as it is and brings it to rest. Scripts in it do not run and do not stay. */
-export function placeDrawing(text: string): DrawingFault | { readonly width: number; readonly height: number } {
+export function placeDrawing(text: string, most: number): DrawingFault | PlacedDrawing {
   const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
   const error = parsed.querySelector('parsererror');
   if (error)
@@ -18,6 +27,9 @@ export function placeDrawing(text: string): DrawingFault | { readonly width: num
     return { fault: 'broken', detail: `The first element is "${root.localName}", not "svg".` };
   const size = sizeOf(root);
   if (!size) return { fault: 'no size', detail: '' };
+  const elements = root.getElementsByTagName('*').length;
+  /* What is too large to be read is too large to be shown. */
+  if (elements > most) return { width: size[0], height: size[1], elements };
   for (const one of root.querySelectorAll('script')) one.remove();
   const svg = document.importNode(root, true) as unknown as SVGSVGElement;
   for (const one of [svg, ...svg.querySelectorAll('*')])
@@ -27,7 +39,7 @@ export function placeDrawing(text: string): DrawingFault | { readonly width: num
   svg.style.display = 'block';
   document.body.style.margin = '0';
   document.body.replaceChildren(svg);
-  return { width: Math.round(size[0]), height: Math.round(size[1]) };
+  return { width: Math.round(size[0]), height: Math.round(size[1]), elements };
 }
 
 /** Size of a drawing, px: its own, else that of its view box. */

@@ -26,7 +26,7 @@ export async function settle(limit: number, scripted: boolean): Promise<void> {
     await wait(PAUSE);
   }
   scrollTo(0, 0);
-  const pictures = [...document.images].map((picture) => loaded(picture));
+  const pictures = [...[...document.images].map((picture) => loaded(picture)), ...backgrounds().map(fetched)];
   await Promise.race([Promise.all([document.fonts.ready, ...pictures]), wait(limit)]);
   if (scripted) await wait(AFTERWARDS);
 }
@@ -37,6 +37,24 @@ async function loaded(picture: HTMLImageElement): Promise<void> {
   await new Promise<void>((done) => {
     for (const name of ['load', 'error']) picture.addEventListener(name, () => done(), { once: true });
   });
+}
+
+/** Addresses of the pictures behind elements. */
+function backgrounds(): string[] {
+  const found = new Set<string>();
+  for (const element of document.querySelectorAll('body, body *')) {
+    const { backgroundImage } = getComputedStyle(element);
+    if (backgroundImage.includes('url('))
+      for (const [, address] of backgroundImage.matchAll(/url\("([^"]+)"\)/g)) found.add(address as string);
+  }
+  return [...found];
+}
+
+/** Waits until the browser has a picture that it shows behind something; it asks for it once. */
+async function fetched(address: string): Promise<void> {
+  const picture = new Image();
+  picture.src = address;
+  await loaded(picture);
 }
 
 /** Our own sheet is not part of the page. */

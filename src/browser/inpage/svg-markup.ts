@@ -98,30 +98,40 @@ export function bringReferences(copy: SVGElement, source: ParentNode): void {
   if (defs.childNodes.length) copy.prepend(defs);
 }
 
-/** One part of a drawing as an SVG document of its own, showing `box` (CSS px of the page). */
+/** Parts of a drawing as an SVG document of its own, showing `box` (CSS px of the page). */
 export function standAlone(
-  element: SVGGraphicsElement,
+  elements: readonly SVGGraphicsElement[],
   box: readonly [number, number, number, number],
   rootColor: string,
 ): string {
   const svg = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
   const [x, y, width, height] = box;
   svg.setAttribute('viewBox', `${x} ${y} ${width} ${height}`);
-  const copy = element.cloneNode(true) as SVGGraphicsElement;
-  writeLooks(element, copy, rootColor);
-  inheritInto(element, copy, rootColor);
+  let before = '';
+  for (const element of elements) {
+    const copy = element.cloneNode(true) as SVGGraphicsElement;
+    writeLooks(element, copy, rootColor);
+    inheritInto(element, copy, rootColor);
+    const moved = transformOf(element);
+    /* What lies in one place in the drawing shares one group. */
+    if (svg.lastElementChild && moved === before) svg.lastElementChild.append(copy);
+    else {
+      const group = svg.appendChild(document.createElementNS('http://www.w3.org/2000/svg', 'g'));
+      if (moved) group.setAttribute('transform', moved);
+      group.append(copy);
+    }
+    before = moved;
+  }
+  bringReferences(svg, elements[0]?.ownerSVGElement ?? document);
+  return new XMLSerializer().serializeToString(svg);
+}
+
+/** How what holds an element is placed on the page; empty if it is not moved at all. */
+function transformOf(element: SVGGraphicsElement): string {
   const parent = element.parentElement as unknown as SVGGraphicsElement | null;
   const matrix = parent?.getScreenCTM?.();
-  const group = document.createElementNS('http://www.w3.org/2000/svg', 'g');
-  if (matrix && !isIdentity(matrix))
-    group.setAttribute(
-      'transform',
-      `matrix(${[matrix.a, matrix.b, matrix.c, matrix.d, matrix.e + scrollX, matrix.f + scrollY].map((one) => Math.round(one * 1e4) / 1e4).join(' ')})`,
-    );
-  group.append(copy);
-  svg.append(group);
-  bringReferences(svg, element.ownerSVGElement ?? document);
-  return new XMLSerializer().serializeToString(svg);
+  if (!matrix || isIdentity(matrix)) return '';
+  return `matrix(${[matrix.a, matrix.b, matrix.c, matrix.d, matrix.e + scrollX, matrix.f + scrollY].map((one) => Math.round(one * 1e4) / 1e4).join(' ')})`;
 }
 
 /** Looks that the element takes from groups above it. */

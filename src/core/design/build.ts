@@ -1,3 +1,4 @@
+import { Problem } from '../page/problem.js';
 import type { PageDocument } from '../page/types.js';
 import { arrange } from './arrange.js';
 import { bandsOf } from './bands.js';
@@ -27,9 +28,20 @@ export interface BuiltDesign {
 /** Below this share of matched texts and pictures, artboards are said to be of different pages. */
 const SAME_PAGE = 0.5;
 
+/** Most things, each by itself, that one artboard may have. */
+const MOST_PIECES = 3000;
+
 /** Makes a page from artboards: the widest gives the structure, the others what differs at their widths. */
 export function buildDesign(input: DesignInput): BuiltDesign {
   const boards = input.boards.map(piecesOf);
+  boards.forEach(({ all, width }) => {
+    if (all.length > MOST_PIECES)
+      throw new Problem(
+        `The artboard of ${width} px has ${all.length} separate things; a layout can be found for at most ${MOST_PIECES}.`,
+        input.files.join(', '),
+        'Group what is one drawing, or put it in as a picture.',
+      );
+  });
   const first = boards[0] as Pieces;
   const matches = boards.slice(1).map((board) => matchBoards(first, board));
   const elsewhere = matches.map(
