@@ -200,3 +200,53 @@ describe('drawing that no group holds', () => {
     expect(notes).toEqual(['2 drawings that belong together are one: Reeds']);
   });
 });
+
+describe('text drawn as outlines', () => {
+  /* Letters of different widths, some with holes, one below the line. */
+  const letters = [
+    [18, 24],
+    [14, 24],
+    [6, 30],
+    [20, 17],
+    [12, 17],
+    [16, 24],
+  ] as const;
+  const drawn = (size = 1): string => {
+    let x = 40;
+    return letters
+      .map(([width, height], at) => {
+        const top = 100 - Math.min(24, height) * size;
+        const hole = at % 2 ? '' : `M${x + 2} ${top + 4}h${width * size - 4}v4h-${width * size - 4}z`;
+        const d = `M${x} ${top}h${width * size}v${height * size}h-${width * size}z${hole}`;
+        x += (width + 3) * size;
+        return d;
+      })
+      .join('');
+  };
+
+  it.each([
+    ['one path', `<path id="Star evenings" d="${drawn()}"/>`],
+    [
+      'a path a letter',
+      `<g id="Star evenings">${drawn()
+        .split(/(?=M4)|z(?=M\d+ (?:76|83))/)
+        .map((d) => `<path d="${d}"/>`)
+        .join('')}</g>`,
+    ],
+  ])('is known in %s: noted, and called after its layer', async (_, markup) => {
+    const { items, notes } = await read(markup);
+    expect(notes.at(-1)).toMatch(/^Text drawn as outlines, kept as a picture: Star evenings/);
+    expect(items).toMatchObject([{ type: 'art', title: 'Star evenings' }]);
+  });
+
+  it.each([
+    ['equal bars', Array.from({ length: 6 }, (_, at) => `M${40 + at * 20} 80h12v20h-12z`).join('')],
+    [
+      'a chart',
+      [30, 60, 20, 80, 50].map((height, at) => `M${40 + at * 60} ${150 - height}h40v${height}h-40z`).join(''),
+    ],
+    ['one sign', 'M40 80h30v20h-30z'],
+  ])('is not seen in %s', async (_, d) => {
+    expect((await read(`<path d="${d}"/>`)).notes).toEqual([]);
+  });
+});

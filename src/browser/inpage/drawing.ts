@@ -12,6 +12,7 @@ import { definitionBox, radiusOf, roundClip } from './svg-clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './svg-layers.js';
 import { linesOf, textLook } from './svg-text.js';
 import { contentBox, isStretched, naturalSizes, type NaturalSizes } from './svg-pictures.js';
+import { looksLikeText } from './svg-outlines.js';
 import { strokeAndFill } from './svg-paint.js';
 import { clustersOf } from './svg-clusters.js';
 import { embedPictures } from './svg-embed.js';
@@ -20,6 +21,8 @@ import { standAlone } from './svg-markup.js';
 /** Elements that paint something by themselves. */
 const PAINTING = new Set(['rect', 'circle', 'ellipse', 'line', 'path', 'polygon', 'polyline', 'image', 'text', 'use', 'foreignObject']); // prettier-ignore
 const SILENT = new Set(['defs', 'clipPath', 'mask', 'pattern', 'symbol', 'linearGradient', 'radialGradient', 'filter', 'marker', 'title', 'desc', 'metadata', 'style', 'script', 'view']); // prettier-ignore
+/** Names of layers that say something, rather than what program or person numbered them. */
+const SPEAKS = /^(?!(path|group|shape|vector|outlines?|compound|layer|union|text)\b)\p{L}{3}/iu;
 /** Drawing that covers more of the board than this is not an icon or a picture but a part of the layout. */
 const ART_SHARE = 0.4;
 
@@ -166,6 +169,12 @@ class Reader {
     const box = group.length > 1 ? wholePixels(own) : own;
     if (group.length > 1)
       this.notes.push(`${group.length} drawings that belong together are one: ${item.layer || item.path}`);
+    const outlined = looksLikeText(painters);
+    const title = 'title' in item ? item.title : '';
+    if (outlined)
+      this.notes.push(
+        `Text drawn as outlines, kept as a picture: ${item.layer || item.path}; as text it could be edited`,
+      );
     const { type: _, look: __, order, path, layer, ...rest } = item as DrawnItem & { readonly look?: unknown };
     return {
       ...('href' in rest ? { href: rest.href as string } : {}),
@@ -175,7 +184,7 @@ class Reader {
       layer,
       box,
       markup: standAlone(painters, box, this.rootColor),
-      title: 'title' in item ? item.title : '',
+      title: title || (outlined && SPEAKS.test(item.layer) ? item.layer : ''),
       pieces: painters.reduce((sum, one) => sum + Math.max(1, one.querySelectorAll('*').length), 0),
     };
   }

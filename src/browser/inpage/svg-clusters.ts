@@ -1,5 +1,6 @@
 import type { DrawnBox } from '../../core/design/drawn.js';
 import { around } from './geometry.js';
+import { areLetters } from './svg-outlines.js';
 
 /** Something that is painted: what it is, and where. */
 export interface Painted {
@@ -15,11 +16,14 @@ const OVERLAP = 1;
 const DOT = 32;
 const DOT_GAP = 14;
 const FEWEST_DOTS = 40;
+/** Farthest that letters of a line stand apart, px. */
+const LETTER_GAP = 14;
 /** Side of the squares in which neighbours are looked for, px. */
 const CELL = 64;
 
 /**
- * Finds drawing that belongs together though no group holds it: paths that lie on each other, and swarms of small pieces.
+ * Finds drawing that belongs together though no group holds it: paths that lie on each other, swarms
+ * of small pieces, and lines of letters.
  * Nothing may be painted between them that would have to lie over some and below others.
  * @returns numbers of the pieces of each cluster, in painting order
  */
@@ -30,8 +34,10 @@ export function clustersOf(items: readonly Painted[], board: DrawnBox): number[]
   const dots = numbers(items, (one) => (one.type === 'art' || one.type === 'box') && size(one) <= DOT);
   const swarms = joined(items, dots, DOT_GAP).filter((group) => group.length >= FEWEST_DOTS);
   const taken = new Set(swarms.flat());
+  const lines = joined(items, drawn.filter((index) => !taken.has(index)), LETTER_GAP).filter((group) => areLetters(group.map((index) => (items[index] as Painted).box))); // prettier-ignore
+  for (const index of lines.flat()) taken.add(index);
   const overlapping = joined(items, drawn.filter((index) => !taken.has(index)), -OVERLAP); // prettier-ignore
-  const clusters = spread([...swarms, ...overlapping], items);
+  const clusters = spread([...swarms, ...lines, ...overlapping], items);
   return clusters.filter((group) => group.length > 1 && isFree(group, items));
 }
 
