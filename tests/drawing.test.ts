@@ -250,3 +250,17 @@ describe('text drawn as outlines', () => {
     expect((await read(`<path d="${d}"/>`)).notes).toEqual([]);
   });
 });
+
+describe('groups', () => {
+  it('may be as deep as they like: it is the same drawing', async () => {
+    const inside =
+      '<rect x="20" y="20" width="200" height="120" fill="#dde"/><text x="40" y="60">Dusk</text><path d="M300 40h20v30z"/>';
+    const flat = await read(inside);
+    const deep = await read(
+      `<g><g transform="translate(10 5)"><g transform="translate(-10 -5)"><g>${inside}</g></g></g></g>`,
+    );
+    const bare = (items: readonly DrawnItem[]): unknown =>
+      items.map(({ path: _, ...item }) => ({ ...item, ...('markup' in item ? { markup: '' } : {}) }));
+    expect(bare(deep.items)).toEqual(bare(flat.items));
+  });
+});
