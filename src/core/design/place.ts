@@ -135,6 +135,9 @@ function widened(look: Look, more: number, centred: boolean): Look {
   return look['text-align'] === 'right' ? side('margin-left', more) : side('margin-right', more);
 }
 
+/** Room that a single line keeps at its end, px: more would break it on a narrower screen for nothing. */
+const LINE_EDGE = 20;
+
 function placeText(text: Paragraph, box: DrawnBox, region: Region): Look {
   const look: Look = {};
   const left = box[0] - region.x;
@@ -154,7 +157,8 @@ function placeText(text: Paragraph, box: DrawnBox, region: Region): Look {
     room = Math.min(Math.ceil(least) + 1, region.width - Math.max(0, left));
   } else {
     if (Math.abs(left) > NONE) look['margin-left'] = px(left);
-    const edge = left > NONE && free >= left - NONE ? left : 0;
+    const kept = text.lines.length === 1 ? Math.min(left, LINE_EDGE) : left;
+    const edge = left > NONE && free >= left - NONE ? kept : 0;
     if (edge) look['margin-right'] = px(edge);
     room = region.width - left - edge;
   }
