@@ -79,12 +79,6 @@ async function place(
   await page.goto(address);
   await putIntoPage(page);
   const placed = await inside(page, 'placeDrawing', text, MOST_ELEMENTS);
-  if ('elements' in placed && placed.elements > MOST_ELEMENTS)
-    throw new Problem(
-      `This drawing has ${placed.elements} elements; at most ${MOST_ELEMENTS} can be read.`,
-      file,
-      'Put its artwork in as a picture, or split it.',
-    );
   if (!('fault' in placed)) {
     await page.setViewportSize({ width: placed.width, height: 900 });
     return { page, width: placed.width };
@@ -94,6 +88,12 @@ async function place(
       'This SVG has no size: neither width and height nor a viewBox.',
       file,
       'Export it again with the size of the artboard.',
+    );
+  if (placed.fault === 'too large')
+    throw new Problem(
+      `This drawing has ${placed.detail}; at most ${MOST_ELEMENTS} can be read.`,
+      file,
+      'Put its artwork in as a picture, or split it.',
     );
   throw new Problem(`This SVG cannot be read (${placed.detail}).`, file, 'Export it again, or mend it.');
 }

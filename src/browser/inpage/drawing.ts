@@ -1,3 +1,5 @@
+import { clustersOf } from '../../core/design/clusters.js';
+import { around } from '../../core/design/geometry.js';
 import type {
   DrawnArt,
   DrawnBoard,
@@ -7,14 +9,13 @@ import type {
   DrawnText,
   DrawnWord,
 } from '../../core/design/drawn.js';
-import { around, clipped, wholePixels, contains, isEmpty, isUpright, pageBox, paintedBox, same } from './geometry.js';
+import { clipped, wholePixels, contains, isEmpty, isUpright, pageBox, paintedBox, same } from './geometry.js';
 import { definitionBox, radiusOf, roundClip } from './svg-clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './svg-layers.js';
 import { linesOf, textLook } from './svg-text.js';
 import { contentBox, isStretched, naturalSizes, type NaturalSizes } from './svg-pictures.js';
 import { looksLikeText } from './svg-outlines.js';
 import { strokeAndFill } from './svg-paint.js';
-import { clustersOf } from './svg-clusters.js';
 import { embedPictures } from './svg-embed.js';
 import { standAlone } from './svg-markup.js';
 

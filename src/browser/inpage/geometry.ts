@@ -33,17 +33,6 @@ export function isEmpty(box: DrawnBox | undefined): boolean {
   return box !== undefined && (box[2] < 0.5 || box[3] < 0.5);
 }
 
-export function around(boxes: readonly DrawnBox[]): DrawnBox {
-  const x = Math.min(...boxes.map((box) => box[0]));
-  const y = Math.min(...boxes.map((box) => box[1]));
-  return [
-    x,
-    y,
-    Math.max(...boxes.map((box) => box[0] + box[2])) - x,
-    Math.max(...boxes.map((box) => box[1] + box[3])) - y,
-  ];
-}
-
 /** The smallest box on whole pixels that holds a box. */
 export function wholePixels([x, y, width, height]: DrawnBox): DrawnBox {
   const [left, top] = [Math.floor(x), Math.floor(y)];

@@ -1,16 +1,10 @@
 import type { DrawingFault } from '../../core/design/drawn.js';
 
-/** A drawing that lies in the page. */
-export interface PlacedDrawing {
-  /** px */
-  readonly width: number;
-  readonly height: number;
-  /** How many elements it has. */
-  readonly elements: number;
-}
-
-/** Puts a drawing into the page as it is and brings it to rest. Scripts in it do not run and do not stay. */
-export function placeDrawing(text: string, most: number): DrawingFault | PlacedDrawing {
+/** Puts a drawing of at most so many elements into the page as it is. Scripts in it do not run and do not stay. */
+export function placeDrawing(
+  text: string,
+  most: number,
+): DrawingFault | { readonly width: number; readonly height: number } {
   const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
   const error = parsed.querySelector('parsererror');
   if (error)
@@ -28,8 +22,7 @@ export function placeDrawing(text: string, most: number): DrawingFault | PlacedD
   const size = sizeOf(root);
   if (!size) return { fault: 'no size', detail: '' };
   const elements = root.getElementsByTagName('*').length;
-  /* What is too large to be read is too large to be shown. */
-  if (elements > most) return { width: size[0], height: size[1], elements };
+  if (elements > most) return { fault: 'too large', detail: `${elements} elements` };
   for (const one of root.querySelectorAll('script')) one.remove();
   const svg = document.importNode(root, true) as unknown as SVGSVGElement;
   for (const one of [svg, ...svg.querySelectorAll('*')])
@@ -39,7 +32,7 @@ export function placeDrawing(text: string, most: number): DrawingFault | PlacedD
   svg.style.display = 'block';
   document.body.style.margin = '0';
   document.body.replaceChildren(svg);
-  return { width: Math.round(size[0]), height: Math.round(size[1]), elements };
+  return { width: Math.round(size[0]), height: Math.round(size[1]) };
 }
 
 /** Size of a drawing, px: its own, else that of its view box. */

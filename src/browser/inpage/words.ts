@@ -1,4 +1,3 @@
-import { isMark } from '../../core/design/marks.js';
 import type { MeasuredPage, MeasuredWord } from '../../core/proof/measured.js';
 
 const SILENT = new Set(['SCRIPT', 'STYLE', 'NOSCRIPT', 'TEMPLATE', 'OPTION', 'TITLE', 'DESC']);
@@ -44,8 +43,6 @@ function measureWords(): MeasuredWord[] {
     if (!node.data.trim() || !parent || SILENT.has(parent.tagName.toUpperCase())) continue;
     if (!parent.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
     for (const match of node.data.matchAll(/\S+/g)) {
-      /* What stands before an item of a list may be drawn by the page itself. */
-      if (isMark(match[0])) continue;
       range.setStart(node, match.index);
       range.setEnd(node, match.index + match[0].length);
       const rect = range.getBoundingClientRect();

@@ -89,4 +89,4 @@ export interface DrawnBoard {
 }
 
 /** Why a drawing cannot be read. */
-export type DrawingFault = { readonly fault: 'broken' | 'no size' | 'empty'; readonly detail: string };
+export type DrawingFault = { readonly fault: 'broken' | 'no size' | 'too large'; readonly detail: string };

@@ -1,7 +1,8 @@
 import type { StyleVariant } from '../page/types.js';
+import { markKind } from '../page/words.js';
 import type { Part } from './arrange.js';
 import { around, px } from './geometry.js';
-import { isMark, type Mark } from './marks.js';
+import type { Mark } from './marks.js';
 import { wordsOf } from './paragraphs.js';
 import type { Piece } from './pieces.js';
 
@@ -22,7 +23,8 @@ function drawnMark(piece: Piece): string | undefined {
   if (piece.inside.length) return undefined;
   if (piece.type === 'text') {
     const words = wordsOf(piece.text);
-    return isMark(words) ? (/\d/.test(words) ? 'number' : words) : undefined;
+    const kind = markKind(words);
+    return kind === 'bullet' ? words : kind;
   }
   const [, , width, height] = piece.box;
   if (Math.max(width, height) > MARK_SIZE || piece.type === 'picture') return undefined;

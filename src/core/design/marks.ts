@@ -1,3 +1,4 @@
+import { markKind } from '../page/words.js';
 import type { Line, Paragraph, Run } from './paragraphs.js';
 
 /** What stands before an item of a list. */
@@ -9,17 +10,10 @@ export interface Mark {
   readonly inset?: number;
 }
 
-const BULLET = /^[•◦‣▪■□●○∙–—*+✓✔✗→›»-]$/;
 /** Those that never stand between the words of a line. */
 const SURE = /^([•◦‣▪■□●○✓✔]|\(?\d{1,2}[.)])$/;
-const NUMBER = /^\(?(\d{1,2})[.)]$/;
 /** Edges closer than this are the same edge, px. */
 const SAME_EDGE = 2;
-
-/** Whether words are nothing but what stands before an item of a list. */
-export function isMark(words: string): boolean {
-  return BULLET.test(words) || NUMBER.test(words);
-}
 
 /** Whether words by themselves can only be what stands before an item. */
 export function isSureMark(words: string): boolean {
@@ -28,7 +22,7 @@ export function isSureMark(words: string): boolean {
 
 /** Whether a line begins with what stands before an item of a list, and goes on. */
 export function beginsItem({ runs, second }: Line): boolean {
-  return second !== undefined && isMark(firstWord(runs));
+  return second !== undefined && markKind(firstWord(runs)) !== undefined;
 }
 
 function firstWord(runs: readonly Run[]): string {
@@ -66,10 +60,10 @@ function evenly(text: Paragraph, insets: number[]): Paragraph {
 
 function followsOn(a: Paragraph, b: Paragraph): boolean {
   const [one, other] = [a, b].map(({ lines }) => firstWord((lines[0] as Line).runs)) as [string, string];
-  const numbers = [one, other].map((word) => Number(NUMBER.exec(word)?.[1]));
+  const numbers = [one, other].map((word) => (markKind(word) === 'number' ? Number(/\d+/.exec(word)?.[0]) : NaN));
   const counted = Math.abs((numbers[0] as number) - (numbers[1] as number)) === 1;
   const alike = a.look.family === b.look.family && a.look.size === b.look.size;
-  return (one === other ? BULLET.test(one) : counted) && alike && Math.abs(a.box[0] - b.box[0]) <= SAME_EDGE;
+  return (one === other ? markKind(one) === 'bullet' : counted) && alike && Math.abs(a.box[0] - b.box[0]) <= SAME_EDGE;
 }
 
 function withoutMark(text: Paragraph): Paragraph {
@@ -85,6 +79,6 @@ function withoutMark(text: Paragraph): Paragraph {
     ...text,
     lines,
     align: 'left',
-    mark: { kind: BULLET.test(word) ? 'bullet' : 'number', text: word, ...(hangs ? { inset } : {}) },
+    mark: { kind: markKind(word) ?? 'bullet', text: word, ...(hangs ? { inset } : {}) },
   };
 }

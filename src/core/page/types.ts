@@ -44,6 +44,9 @@ export const KINDS = [
 ] as const; // prettier-ignore
 export type Kind = (typeof KINDS)[number];
 
+/** Boxes that only lay out what they hold: what is in them may say more of what they are. */
+export const LAYOUT_KINDS: ReadonlySet<Kind> = new Set(['box', 'row', 'column', 'grid', 'stack']);
+
 /** Which part of the site a section is, where it is one that pages share. */
 export type Part = 'header' | 'footer';
 

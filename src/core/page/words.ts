@@ -34,3 +34,12 @@ export function firstWords(text: string, most = 5): string {
   const words = text.trim().split(/\s+/);
   return words.length > most ? `${words.slice(0, most).join(' ')} …` : words.join(' ');
 }
+
+const BULLET = /^[•◦‣▪■□●○∙–—*+✓✔✗→›»-]$/;
+const NUMBER = /^\(?\d{1,2}[.)]$/;
+
+/** What may stand before an item of a list. */
+export function markKind(words: string): 'bullet' | 'number' | undefined {
+  if (BULLET.test(words)) return 'bullet';
+  return NUMBER.test(words) ? 'number' : undefined;
+}

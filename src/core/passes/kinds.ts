@@ -1,10 +1,8 @@
-import type { ElementNode, Kind, PageDocument, SharedStyle } from '../page/types.js';
+import { LAYOUT_KINDS, type ElementNode, type Kind, type PageDocument, type SharedStyle } from '../page/types.js';
 import { elements, isElement, isWords, mapTree, walk } from '../page/walk.js';
 import type { Boxes, Pass, PassContext } from './pass.js';
 import { groupsOf } from './repeats.js';
 
-/** Boxes that only say how they lay out what they hold: what is in them may say more. */
-const LAID: ReadonlySet<Kind> = new Set(['box', 'row', 'column', 'grid', 'stack']);
 /** A card is narrower than this share of the viewport: what is wider is a band. */
 const CARD_SHARE = 0.75;
 /** A picture lies behind words if it covers this share of the box that they are in. */
@@ -18,13 +16,13 @@ export const kinds: Pass = {
     const repeated = new Set(groupsOf(document).flatMap(({ items }) => items.map(({ id }) => id)));
     const cards = new Set<string>();
     const visit = (node: ElementNode, inCard: boolean): void => {
-      const card = !inCard && LAID.has(node.kind) && isCard(node, document, context, repeated.has(node.id));
+      const card = !inCard && LAYOUT_KINDS.has(node.kind) && isCard(node, document, context, repeated.has(node.id));
       if (card) cards.add(node.id);
       for (const child of node.children ?? []) if (isElement(child)) visit(child, inCard || card);
     };
     visit(document.body, false);
     const body = mapTree(document.body, (node) => {
-      if (!isElement(node) || !LAID.has(node.kind) || node.id === document.body.id) return node;
+      if (!isElement(node) || !LAYOUT_KINDS.has(node.kind) || node.id === document.body.id) return node;
       if (cards.has(node.id)) return { ...node, kind: 'card' };
       return hasPictureBehind(node, document, context.boxes) ? { ...node, kind: 'picture-box' } : node;
     });

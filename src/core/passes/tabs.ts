@@ -1,12 +1,5 @@
-import type {
-  Declarations,
-  ElementNode,
-  Kind,
-  PageDocument,
-  PageNode,
-  SharedStyle,
-  StyleVariant,
-} from '../page/types.js';
+import { LAYOUT_KINDS } from '../page/types.js';
+import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../page/types.js';
 import { elements, isElement } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
 import type { Control, Pass } from './pass.js';
@@ -116,14 +109,11 @@ function rebuild(document: PageDocument, { list, members }: Group, names: NameGi
     const made = changed.get(node.id)?.(node) ?? node;
     const children = made.children?.map((child): PageNode => (isElement(child) ? visit(child) : child));
     const withBoxes = node.id === holder.id ? [...boxes, ...(children ?? [])] : children;
-    const kind = node.id === holder.id && LAID.has(node.kind) ? 'tabs' : made.kind;
+    const kind = node.id === holder.id && LAYOUT_KINDS.has(node.kind) ? 'tabs' : made.kind;
     return withBoxes ? { ...made, kind, children: withBoxes } : made;
   };
   return { ...document, styles, body: visit(document.body) };
 }
-
-/** What is nothing but a box becomes the box of the tabs. */
-const LAID: ReadonlySet<Kind> = new Set(['box', 'row', 'column', 'grid', 'stack']);
 
 /** Roles of tabs promise keys that only a script could give them. */
 function withoutRole(node: ElementNode): ElementNode {

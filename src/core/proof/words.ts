@@ -1,3 +1,4 @@
+import { markKind } from '../page/words.js';
 import type { MeasuredWord } from './measured.js';
 
 /** A word this near its place (px) stands where it stood. */
@@ -24,7 +25,10 @@ export interface WordFigures {
 /** Longest list of moved words. */
 const MOST = 50;
 
-/** Pairs equal words, nearest first, and says how far each moved. */
+/**
+ * Pairs equal words, nearest first, and says how far each moved. What stands before an item of a list and is nowhere does
+ * not count: the page draws it by itself, as no word.
+ */
 export function compareWords(source: readonly MeasuredWord[], result: readonly MeasuredWord[]): WordFigures {
   const waiting = new Map<string, MeasuredWord[]>();
   for (const word of result) {
@@ -35,6 +39,7 @@ export function compareWords(source: readonly MeasuredWord[], result: readonly M
   }
   let placed = 0;
   let missing = 0;
+  let drawn = 0;
   const moved: WordFigures['moved'][number][] = [];
   for (const word of source) {
     const candidates = waiting.get(word.text.toLowerCase()) ?? [];
@@ -43,19 +48,21 @@ export function compareWords(source: readonly MeasuredWord[], result: readonly M
       if (shift(word, one) < shift(word, candidates[best] as MeasuredWord)) best = index;
     });
     const [found] = candidates.splice(best, 1);
-    if (!found) {
+    if (!found && markKind(word.text)) drawn += 1;
+    else if (!found) {
       missing += 1;
       moved.push({ text: word.text, x: word.x, y: word.y });
     } else if (shift(word, found) <= CLOSE) placed += 1;
     else
       moved.push({ text: word.text, x: word.x, y: word.y, dx: round(found.x - word.x), dy: round(found.y - word.y) });
   }
-  const total = Math.max(1, source.length);
+  const words = source.length - drawn;
+  const total = Math.max(1, words);
   moved.sort((a, b) => reach(b) - reach(a));
-  const extra = result.length - (source.length - missing);
+  const extra = result.length - (words - missing);
   return {
-    words: source.length,
-    placed: source.length ? placed / total : 1,
+    words,
+    placed: words ? placed / total : 1,
     missing: missing / total,
     extra,
     moved: moved.slice(0, MOST),

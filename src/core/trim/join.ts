@@ -1,4 +1,4 @@
-import type { ElementNode, Kind, PageDocument, SharedStyle } from '../page/types.js';
+import { LAYOUT_KINDS, type ElementNode, type Kind, type PageDocument, type SharedStyle } from '../page/types.js';
 import { gather, spread, type Full, type Spread } from '../page/spread.js';
 import { JOINS, type NamedJoin } from './joins/index.js';
 import type { Gaps } from './joins/nest.js';
@@ -98,9 +98,9 @@ function othersOf(around: Spread, within: Spread, by: NamedJoin): Spread['others
 
 function kindOf(outer: ElementNode, inner: ElementNode, main: ElementNode, display: string): Kind {
   if (outer.kind === 'section' || inner.kind === 'section') return 'section';
-  const laid: readonly Kind[] = ['box', 'row', 'column', 'grid', 'stack', 'run'];
-  if (!laid.includes(main.kind)) return main.kind;
-  if (!laid.includes(inner.kind)) return inner.kind;
+  const onlyLaysOut = ({ kind }: ElementNode): boolean => LAYOUT_KINDS.has(kind) || kind === 'run';
+  if (!onlyLaysOut(main)) return main.kind;
+  if (!onlyLaysOut(inner)) return inner.kind;
   if (display.includes('grid')) return 'grid';
   return inner.kind === 'run' ? main.kind : inner.kind;
 }

@@ -1,6 +1,6 @@
-import type { DrawnBox } from '../../core/design/drawn.js';
+import type { DrawnBox } from './drawn.js';
 import { around } from './geometry.js';
-import { areLetters } from './svg-outlines.js';
+import { areLetters } from './letters.js';
 
 /** Something that is painted: what it is, and where. */
 export interface Painted {
