@@ -112,6 +112,9 @@ describe('artboards of several pages', () => {
     const out = join(folder, 'hire');
     const ran = tavrik(['convert', ...files, '--page', 'hire', '--out', out, '--no-proof', '--json']);
     expect(JSON.parse(ran.out)).toMatchObject({ page: 'hire', widths: [1440, 390] });
+    const settings = readFileSync(join(out, 'tavrik.yaml'), 'utf8');
+    expect(settings).toContain('hire-390.svg');
+    expect(settings).not.toContain('visit');
   });
 });
 

@@ -54,6 +54,8 @@ describe('input that cannot be converted', () => {
       [put('many.svg', svg('width="300" height="300"', '<path d="M0 0h9v9z"/>'.repeat(30100)))],
       /301\d\d elements; at most 30000/,
     ],
+    ['an option for designs with a page', [page, '--scale', '0.4'], /--scale: This is for designs/],
+    ['an option for pages with a design', [wide, '--keep-boxes'], /--keep-boxes: This is for web pages/],
     ['a scale that is none', [wide, '--scale', '2'], /"2" is no share/i],
     ['two kinds at once', [page, wide], /different kinds/i],
     ['two pages at once', [page, DEMO_PAGE], /one page at a time/i],

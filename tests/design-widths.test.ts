@@ -23,7 +23,7 @@ describe('widths that nobody drew', () => {
     expect(swept.status).toBe(0);
   });
 
-  it('fold the menu on a phone: it opens and closes without a script', async () => {
+  it('fold the menu where its row does not fit: it opens and closes without a script', async () => {
     const page = await open('');
     await page.setViewportSize({ width: 390, height: 800 });
     await page.goto(pathToFileURL(join(folder, 'site/index.html')).href);
@@ -34,6 +34,8 @@ describe('widths that nobody drew', () => {
     expect(await link.isVisible()).toBe(true);
     await page.keyboard.press('Space');
     expect(await link.isVisible()).toBe(false);
+    await page.setViewportSize({ width: 834, height: 800 });
+    expect(await link.isVisible()).toBe(false);
     await page.setViewportSize({ width: 1200, height: 800 });
     expect(await link.isVisible()).toBe(true);
     expect(await page.locator('label[for="open-menu"]').isVisible()).toBe(false);
@@ -41,6 +43,22 @@ describe('widths that nobody drew', () => {
 
   it('get layouts of their own, and the reasons are said', () => {
     expect(ran.out).toMatch(/group of 3: 3 columns, gutter \d+ px \(1440 px 3 columns, .*390 px one column\)/);
+  });
+});
+
+describe('choices of a design', () => {
+  it('are kept for the next time, unless the call says otherwise', () => {
+    const out = join(temporary(), 'kept');
+    const convert = (...more: string[]): string => {
+      const boards = [DEMO_BOARDS[0], DEMO_BOARDS[2]] as string[];
+      expect(tavrik(['convert', ...boards, '--out', out, '--no-proof', ...more]).code).toBe(0);
+      return readFileSync(join(out, 'tavrik.yaml'), 'utf8');
+    };
+    expect(convert('--fluid', '--scale', '0.6')).toMatch(/design:\n\s+scale: 0.6\n\s+fluid: true/);
+    expect(convert()).toMatch(/fluid: true/);
+    expect(readFileSync(join(out, 'site/style.css'), 'utf8')).toMatch(/font-size: clamp\(/);
+    expect(convert('--no-fluid')).toMatch(/scale: 0.6\n\s+fluid: false/);
+    expect(readFileSync(join(out, 'site/style.css'), 'utf8')).not.toMatch(/clamp\(/);
   });
 });
 

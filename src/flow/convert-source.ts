@@ -128,7 +128,7 @@ async function readArtboards(
   try {
     const raw = runPasses(
       read.document,
-      { boxes: new Map(), width: read.document.source.widths[0] as number },
+      { boxes: read.boxes, width: read.document.source.widths[0] as number },
       DESIGN_PASSES,
     );
     progress('Collecting pictures');

@@ -3,7 +3,8 @@ import { openBrowser } from '../browser/launch.js';
 import type { Proof } from '../core/proof/proof.js';
 import type { Reading } from '../core/source/reading.js';
 import type { Trimmed } from '../core/trim/trim.js';
-import { findSource } from './source.js';
+import { Problem } from '../core/page/problem.js';
+import { findSource, type Source } from './source.js';
 import type { Progress } from './report-progress.js';
 import type { SectionReasons } from './write-project.js';
 
@@ -47,12 +48,36 @@ export interface Converted {
   readonly proof?: Proof;
 }
 
+/** @throws Problem for an option that means nothing for this kind of source */
+function checkOptions({ kind }: Source, { reading, keepBoxes, fonts, page, design }: ConvertOptions): void {
+  const ofPages: Record<string, boolean> = {
+    '--select': reading.choice !== undefined,
+    '--scheme': reading.schemes !== 'both',
+    '--sign-in': reading.signIn !== undefined,
+    '--keep-boxes': keepBoxes === true,
+  };
+  const ofDesigns: Record<string, boolean> = {
+    '--fonts': fonts !== undefined,
+    '--page': page !== undefined,
+    '--scale': design?.scale !== undefined,
+    '--fluid': design?.fluid !== undefined,
+  };
+  const [option] = Object.entries(kind === 'svg' ? ofPages : ofDesigns).find(([, given]) => given) ?? [];
+  if (option)
+    throw new Problem(
+      kind === 'svg' ? 'This is for web pages; the source is a design.' : 'This is for designs; the source is a page.',
+      option,
+      'Leave it out.',
+    );
+}
+
 /**
  * Converts a source into a project folder. What reads it is loaded while the browser starts.
  * @throws Problem for input that cannot be converted; nothing is written then
  */
 export async function convert(given: readonly string[], options: ConvertOptions): Promise<Converted> {
   const source = findSource(given, options.root);
+  checkOptions(source, options);
   options.progress('Starting the browser');
   const opening = openBrowser(options.browser, source.kind === 'address');
   opening.catch(() => undefined);

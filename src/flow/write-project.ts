@@ -1,6 +1,6 @@
 import type { DesignChoices } from '../core/design/screens.js';
 import { existsSync, readFileSync } from 'node:fs';
-import { join, relative, resolve } from 'node:path';
+import { basename, join, relative, resolve } from 'node:path';
 import { parse, stringify } from 'yaml';
 import { originalContent, type Content } from '../core/content/content.js';
 import { checkDocument } from '../core/page/check.js';
@@ -71,7 +71,9 @@ function settingsFor(source: Source, made: Made, reading: Reading, out: string):
   const own =
     source.kind === 'address'
       ? [source.address]
-      : (source.kind === 'svg' ? source.files : [source.file]).map((file) => relative(target, file));
+      : (source.kind === 'svg' ? boardsOf(source.files, document) : [source.file]).map((file) =>
+          relative(target, file),
+        );
   const before = settingsBefore(out);
   return {
     format: 'tavrik-project',
@@ -88,6 +90,11 @@ function settingsFor(source: Source, made: Made, reading: Reading, out: string):
     },
     limits: before?.limits ?? LIMITS,
   };
+}
+
+/** The files with artboards of this page; others in the call were of other pages. */
+function boardsOf(files: readonly string[], { source }: PageDocument): string[] {
+  return files.filter((file) => source.files.includes(basename(file)));
 }
 
 /** The settings of the project that lies there already. */

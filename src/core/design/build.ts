@@ -5,6 +5,7 @@ import { bandsOf } from './bands.js';
 import { BoardView } from './board-view.js';
 import { Builder, type DesignInput, type DesignSection } from './builder.js';
 import { deriveLooks } from './derive.js';
+import type { DrawnBox } from './drawn.js';
 import { explainPart } from './explain.js';
 import { bringExtras, type Extras } from './extras.js';
 import { layOut } from './layout.js';
@@ -21,6 +22,8 @@ export interface BuiltDesign {
   readonly document: PageDocument;
   readonly sections: readonly DesignSection[];
   readonly notes: readonly string[];
+  /** Where each element stands on the widest board, by its id; px. */
+  readonly boxes: ReadonlyMap<string, DrawnBox>;
   /** Why each section became what it is, by its id: lines, indented. */
   readonly reasons: ReadonlyMap<string, readonly string[]>;
 }
@@ -64,7 +67,7 @@ export function buildDesign(input: DesignInput): BuiltDesign {
   const document = builder.build(root);
   const reasons = new Map(builder.sections.map(({ id, part }) => [id, explainPart(part, looks, allWidths(widths))]));
   const sections = builder.sections.map(({ id, boxes }) => ({ id, boxes }));
-  return { document, notes, sections, reasons };
+  return { document, notes, sections, reasons, boxes: builder.boxes };
 }
 
 /** In what another artboard differs from the first, in words. */

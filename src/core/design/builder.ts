@@ -43,6 +43,8 @@ export class Builder {
   private readonly styles: Record<string, SharedStyle> = {};
   readonly sections: (DesignSection & { readonly part: Part })[] = [];
   private readonly ids = new NameGiver();
+  /** Where each element stands on the widest board, by its id; px. */
+  readonly boxes = new Map<string, DrawnBox>();
   /** Parts that are items of lists. */
   private readonly items = new Set<Part>();
   private counter = 0;
@@ -130,7 +132,9 @@ export class Builder {
     }
     const layer = first === part || !first.piece ? path : pathOf(first.piece);
     const key = `${layer}|${first.piece?.order ?? ''}|${depth || ''}`;
-    return createHash('sha1').update(this.ids.give(key)).digest('hex').slice(0, 8);
+    const id = createHash('sha1').update(this.ids.give(key)).digest('hex').slice(0, 8);
+    this.boxes.set(id, part.box);
+    return id;
   }
 
   private section(part: Part, index: number): ElementNode {

@@ -49,25 +49,43 @@ export function linksOf(
   return found;
 }
 
+/** Entries of a column stand no farther apart than this, in font sizes. */
+const COLUMN_GAP = 2.6;
+
 /**
- * Colours in which words are links wherever they stand: those of links inside of texts, and those of columns of short
- * coloured lines. The colour of most words is none.
+ * Colours in which words are links wherever they stand: those of links inside of running texts, and those of columns of
+ * short coloured lines. The colour of most words is none.
  */
 function linkColours(texts: readonly Paragraph[], entries: readonly Paragraph[]): Set<string> {
-  const body = bodyColour(texts);
-  const runs = texts.flatMap((text) => text.lines.flatMap((line) => line.runs.map((run) => [run, text.look] as const)));
-  const inside = runs.flatMap(([{ look, text }, around]) =>
-    look.color !== around.color && isLinkedRun(look, around, text) ? [look.color] : [],
+  const running = texts.filter((text) => text.look.size <= ENTRY_SIZE && wordsOf(text).split(' ').length > ENTRY_WORDS);
+  const inside = running.flatMap(({ lines, look: around }) =>
+    lines.flatMap(({ runs }) =>
+      runs.flatMap(({ look, text }) =>
+        look.color !== around.color && isLinkedRun(look, around, text) ? [look.color] : [],
+      ),
+    ),
   );
-  const columns = entries.filter(
-    (text) =>
-      isColoured(text.look.color) &&
-      entries.filter((other) => lookOf(other) === lookOf(text) && Math.abs(other.box[0] - text.box[0]) <= 2).length >=
-        LEAST_ENTRIES,
-  );
+  const columns = entries.filter((text) => isColoured(text.look.color) && columnWith(text, entries) >= LEAST_ENTRIES);
   const found = new Set([...inside, ...columns.map(({ look }) => look.color)]);
-  found.delete(body);
+  found.delete(bodyColour(texts));
   return found;
+}
+
+/** How many entries set alike follow each other closely in the column that an entry is in. */
+function columnWith(text: Paragraph, entries: readonly Paragraph[]): number {
+  const column = entries
+    .filter((other) => lookOf(other) === lookOf(text) && Math.abs(other.box[0] - text.box[0]) <= 2)
+    .sort((a, b) => a.box[1] - b.box[1]);
+  let run: Paragraph[] = [];
+  for (const one of column) {
+    const before = run.at(-1);
+    if (before && one.box[1] - bottom(before.box) > COLUMN_GAP * one.look.size) {
+      if (run.includes(text)) break;
+      run = [];
+    }
+    run.push(one);
+  }
+  return run.includes(text) ? run.length : 0;
 }
 
 /** The colour of running text: of what is longer than an entry. */

@@ -1,6 +1,6 @@
 import type { Declarations, ElementNode, PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
 import { elements, isElement, mapTree, textOf } from '../page/walk.js';
-import type { Pass } from './pass.js';
+import type { Boxes, Pass } from './pass.js';
 import { RING, UNSEEN } from './switch-looks.js';
 
 /** Fewer links than these fit beside each other. */
@@ -18,28 +18,55 @@ const COLUMN: Declarations = {
   'row-gap': '8px',
 };
 
+/** What the menu is opened with. */
+const BUTTON: Declarations = {
+  display: 'flex',
+  'align-items': 'center',
+  'justify-content': 'center',
+  width: TOUCH,
+  height: TOUCH,
+  'margin-left': 'auto',
+  cursor: 'pointer',
+};
+
 const BARS =
   '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24" width="24" height="24" fill="none" stroke="currentColor" stroke-width="2" stroke-linecap="round"><path d="M4 7h16M4 12h16M4 17h16"/></svg>';
 
+/** Room at the sides of a screen, and between things in a row; px. */
+const GUTTER = 20;
+const GAP = 16;
+
 /**
- * Folds the menu at the top of a design behind a button, on the narrowest screen if nobody drew that: links that would
- * take several rows open and close with a check box.
+ * Folds the menu at the top of a design behind a button, on screens that nobody drew: on the narrowest, and on the one
+ * above it where its row does not fit. The links open and close with a check box.
  *
  * Before: a row of a name and five links, after: the same with a check box and its label before the links.
  */
 export const foldMenu: Pass = {
   name: 'fold-menu',
-  does: 'folds the menu at the top on the narrowest screen that nobody drew',
-  run(document) {
-    const at = derivedAt(document);
-    const row = at && menuRow(document);
-    return row ? fold(document, row, at) : document;
+  does: 'folds the menu at the top on narrow screens that nobody drew',
+  run(document, { boxes }) {
+    const row = document.source.kind === 'svg' ? menuRow(document) : undefined;
+    const screens = row ? screensToFold(document, row, boxes) : [];
+    return row && screens.length ? fold(document, row, screens) : document;
   },
 };
 
-/** Name of the breakpoint below which the layout was derived rather than drawn. */
-function derivedAt({ source, breakpoints }: PageDocument): string | undefined {
-  return source.kind === 'svg' && breakpoints.length >= source.widths.length ? breakpoints.at(-1)?.name : undefined;
+/** When the menu is folded: below a breakpoint, on the wider screen only as far as the row needs more room. */
+type When = Pick<StyleVariant, 'at' | 'when'>;
+
+function screensToFold({ source, breakpoints }: PageDocument, row: ElementNode, boxes: Boxes): When[] {
+  /* The layouts below these were derived rather than drawn. */
+  const derived = breakpoints.slice(source.widths.length - 1);
+  const narrowest = derived.at(-1);
+  if (!narrowest) return [];
+  const wider = derived.at(-2);
+  const inside = (row.children ?? []).filter(isElement).map(({ id }) => boxes.get(id)?.[2] ?? 0);
+  const needed = Math.ceil(inside.reduce((sum, width) => sum + width + GAP, 2 * GUTTER));
+  return [
+    ...(wider && needed > narrowest.below ? [{ at: wider.name, when: `@media (width < ${needed}px)` }] : []),
+    { at: narrowest.name },
+  ];
 }
 
 /** The first row of the page that is its menu: links, a name and a thing to press, and nothing else. */
@@ -84,7 +111,7 @@ function isBrief(node: ElementNode): boolean {
   return textOf(node).split(' ').length <= MOST_WORDS;
 }
 
-function fold(document: PageDocument, row: ElementNode, at: string): PageDocument {
+function fold(document: PageDocument, row: ElementNode, screens: readonly When[]): PageDocument {
   const styles: Record<string, SharedStyle> = { ...document.styles };
   const [box, label] = ['menu-switch', 'menu-label'].map((name) => `${name}-${row.id}`) as [string, string];
   const folded = foldedOf((row.children ?? []).filter(isElement), document);
@@ -95,18 +122,22 @@ function fold(document: PageDocument, row: ElementNode, at: string): PageDocumen
       one.kind === 'button'
         ? { display: styles[style]?.rest['display'] ?? 'block', 'margin-left': '0', 'margin-top': '12px' }
         : { 'flex-basis': '100%', 'margin-left': '0', ...(isLink(one) ? { display: 'block' } : COLUMN) };
-    addVariants(styles, style, { at, set: { display: 'none' } }, { at, within, set: shown });
+    for (const at of screens)
+      addVariants(styles, style, { ...at, set: { display: 'none' } }, { ...at, within, set: shown });
   }
-  styles[box] = { rest: { display: 'none' }, variants: [{ at, set: { display: 'block', ...UNSEEN } }] };
+  styles[box] = {
+    rest: { display: 'none' },
+    variants: screens.map((at) => ({ ...at, set: { display: 'block', ...UNSEEN } })),
+  };
   const first = [...elements(folded[0] as ElementNode)].find(isLink);
   const color = styles[first?.style ?? '']?.rest['color'];
   styles[label] = {
     rest: { display: 'none', ...(color ? { color } : {}) },
     variants: [
-      { at, set: { display: 'flex', 'align-items': 'center', 'justify-content': 'center', width: TOUCH, height: TOUCH, 'margin-left': 'auto', cursor: 'pointer' } },
-      { at, within: { style: box, state: ':focus-visible', beside: true }, set: RING },
+      ...screens.map((at) => ({ ...at, set: BUTTON })),
+      { within: { style: box, state: ':focus-visible', beside: true }, set: RING },
     ],
-  }; // prettier-ignore
+  };
   const added: ElementNode[] = [
     { id: `${row.id}s`, kind: 'field', name: 'menu', element: 'input', style: box, attributes: { type: 'checkbox', id: 'open-menu', 'aria-label': 'Menu' } },
     { id: `${row.id}l`, kind: 'toggle', name: 'menu', element: 'label', style: label, attributes: { for: 'open-menu' }, children: [{ id: `${row.id}i`, kind: 'icon', name: 'bars', element: 'svg', markup: BARS, attributes: { 'aria-hidden': 'true' } }] },
