@@ -4,6 +4,8 @@ import { around, bottom } from './geometry.js';
 /** Gap from which on things on the bare board belong to different sections, px, and in usual gaps. */
 const LEAST_GAP = 48;
 const TIMES_USUAL = 1.6;
+/** A gap that is wider by less than this is as wide, px. */
+const UNTIDY = 0.5;
 
 /** Makes the sections of a page from the rows of the board: full-width boxes, and what lies between clear gaps. */
 export function bandsOf(root: Part, width: number): Part {
@@ -27,7 +29,7 @@ export function bandsOf(root: Part, width: number): Part {
       continue;
     }
     const last = open.at(-1);
-    if (last && row.box[1] - bottom(last.box) > limit) close();
+    if (last && row.box[1] - bottom(last.box) > limit + UNTIDY) close();
     open.push(row);
   }
   close();

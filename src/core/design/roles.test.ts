@@ -137,6 +137,20 @@ describe('links', () => {
     for (const word of ['Tide tables', 'Moon', 'Planets', 'Comets']) expect(page.element(word)).toBe('a');
   });
 
+  it('are not the labels above stacked headings, nor what has the colour of a word in a title', () => {
+    const amber = { color: 'rgb(220, 150, 20)' };
+    const page = made(
+      line('Hollin', 100, 120, { size: 48 }),
+      line('Marsh', 250, 120, { size: 48, ...amber }),
+      ...['Dusk', 'Midnight', 'Dawn'].flatMap((name, at) => [
+        line(name, 700, 300 + 110 * at, { size: 14, ...amber }),
+        line(`Evening number ${at}`, 700, 324 + 110 * at, { size: 24, weight: '700' }),
+      ]),
+      ...body,
+    );
+    for (const word of ['Dusk', 'Midnight', 'Dawn']) expect(page.element(word)).toBe('p');
+  });
+
   it('are words in another colour in a text, but not greyer ones', () => {
     const page = made(
       line('Ask', 100, 600),

@@ -19,6 +19,8 @@ export interface Roles {
 
 /** A last section up to this height is a footer; px. */
 const FOOTER_HEIGHT = 700;
+/** Highest picture in a footer; px. */
+const FOOTER_PICTURE = 150;
 /** Where there is none, what stands so low is one; px. */
 const LAST_LINES = 140;
 
@@ -28,7 +30,7 @@ export function rolesOf(board: Pieces, root: Part): Roles {
   const fields = new Set(inside.filter((part) => !buttons.has(part) && isField(part)));
   const pressed = new Set([...buttons, ...fields].flatMap((part) => leaves(part).flatMap((one) => (one.type === 'text' ? [one.text] : [])))); // prettier-ignore
   const last = root.parts.at(-1);
-  const closing = last && root.parts.length > 1 && last.box[3] < FOOTER_HEIGHT ? last.box : undefined;
+  const closing = last && root.parts.length > 1 && couldBeFooter(last) ? last.box : undefined;
   const footer = closing ?? [0, board.height - LAST_LINES, board.width, LAST_LINES];
   const links = linksOf(board.all, board, footer);
   const levels = headingLevels(board.all, new Set([...pressed, ...links.keys()]));
@@ -38,6 +40,12 @@ export function rolesOf(board: Pieces, root: Part): Roles {
     levelOf: (text) => levels.get(text),
     hrefOf: (text) => (pressed.has(text) ? text.href : links.get(text)),
   };
+}
+
+/** A last section is a footer unless it is high, or shows a picture that is more than a sign. */
+function couldBeFooter(part: Part): boolean {
+  const shows = partsOf(part).some(({ piece }) => piece?.type === 'picture' && piece.box[3] > FOOTER_PICTURE);
+  return part.box[3] < FOOTER_HEIGHT && !shows;
 }
 
 function partsOf(part: Part): Part[] {

@@ -52,6 +52,23 @@ describe('fold-menu', () => {
     expect(foldMenu.run(made, nowhere)).toBe(made);
   });
 
+  it('folds on the screen above too, as far as the row does not fit there', () => {
+    const menu = drawn(link('Hollin Marsh', 'name'), ...links);
+    const two = { ...menu, source: { ...menu.source, widths: [1440] } };
+    const foldedAt = (width: number): unknown[] => {
+      const ids = ['link-Hollin Marsh', 'link-Evenings', 'link-Hire', 'link-The way'];
+      const boxes = new Map(ids.map((id) => [id, [0, 0, width, 20] as const]));
+      const made = foldMenu.run(two, { boxes, width: 1440 });
+      const hidden = (made.styles['a']?.variants ?? []).filter(({ set }) => set['display'] === 'none');
+      return hidden.map(({ at, when }) => [at, when]);
+    };
+    expect(foldedAt(160)).toEqual([
+      ['below-900', '@media (width < 744px)'],
+      ['below-600', undefined],
+    ]);
+    expect(foldedAt(100)).toEqual([['below-600', undefined]]);
+  });
+
   it('folds a box of links as a whole', () => {
     const box = element('row', 'links', { style: 'links' }, ...links);
     expect(folded(drawn(link('Hollin Marsh', 'name'), box))).toEqual(['links']);

@@ -31,6 +31,14 @@ describe('compareWords', () => {
     );
   });
 
+  it('does not miss what stands before items of a list and may be drawn by the page, but says where it is', () => {
+    const list = [word('•', 0, 0), word('Lamp', 20, 0), word('2.', 0, 40), word('Hat', 20, 40)];
+    const bare = list.filter(({ text }) => /\w{3}/.test(text));
+    expect(compareWords(list, bare)).toMatchObject({ words: 2, placed: 1, missing: 0, extra: 0, moved: [] });
+    const moved = list.map((one) => (one.text === '•' ? { ...one, x: 9 } : one));
+    expect(compareWords(list, moved)).toMatchObject({ words: 4, placed: 0.75, missing: 0 });
+  });
+
   it('pairs the nearest and says how far it moved', () => {
     const figures = compareWords(
       [word('star', 0, 0), word('star', 0, 100), word('gone', 5, 5)],
