@@ -48,7 +48,7 @@ export function convertCommand(): Command {
     .option('--scale <share>', 'how much of large type and distances is left on a phone that nobody drew, 0 to 1')
     .option('--fluid', 'let type and distances of a design run from screen to screen')
     .option('--no-fluid', 'let them change at the breakpoints')
-    .option('--explain', 'say of each section of a design why it was laid out as it is')
+    .option('--explain', 'say why: the layout of each section of a design, the boxes of a page that stay')
     .option('--no-proof', 'do not compare the result with the source at the end')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
@@ -121,8 +121,14 @@ function show(made: Converted, terminal: Terminal, explain: boolean): void {
   print(`site: ${made.project}/site/index.html`);
 }
 
-function showReasons({ reasons }: Converted, { print, say, paint }: Terminal): void {
-  if (!reasons) say(paint.yellow('  note: A page has its layout written down; only that of a design has to be found.'));
+function showReasons({ reasons, trimmed }: Converted, { print, paint }: Terminal): void {
+  if (trimmed?.kept.length) print(paint.bold('  Boxes that hold one other box, and what keeps them'));
+  for (const { name, holds, path, because, tried } of trimmed?.kept ?? []) {
+    print(
+      `    ${name} around ${holds}: ${because.join(', ') || 'they mean different things'}${tried ? '; tried, something moved' : ''}`,
+    );
+    if (path) print(paint.dim(`      ${path}`));
+  }
   for (const { section, lines } of reasons ?? []) {
     print(paint.bold(`  ${section}`));
     for (const line of lines) print(`    ${line}`);

@@ -8,6 +8,7 @@ import { slug } from '../core/page/words.js';
 import { DESIGN_PASSES, FIRST_PASSES, LAST_PASSES, runPasses } from '../core/passes/index.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import type { SignIn } from '../core/source/reading.js';
+import type { Trimmed } from '../core/trim/trim.js';
 import type { MeasuredSection } from '../core/proof/measured.js';
 import { AssetStore, fetchAssets } from '../project/assets.js';
 import { readFontFolder } from '../project/fonts.js';
@@ -99,11 +100,15 @@ async function readWebPage(
       assets,
       notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing],
       sourceElements: references.find(({ width }) => width === widest.width)?.measured.elements ?? 0,
-      ...(trimmed ? { trimmed: { removed: trimmed.removed, needed: trimmed.needed, icons: trimmed.icons } } : {}),
+      ...(trimmed ? { trimmed: reportOf(trimmed) } : {}),
     };
   } finally {
     await served.close();
   }
+}
+
+function reportOf({ document: _, ...report }: Trimmed): Omit<Trimmed, 'document'> {
+  return report;
 }
 
 /** The file or address of a web page, as the page document names it. */

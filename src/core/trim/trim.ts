@@ -4,6 +4,7 @@ import { mergeBreakpoints, nearBreakpoints } from './breakpoints.js';
 import { applyChanges, emptyBoxes, nextJoins, type Change, type Tried } from './changes.js';
 import { iconChanges, type FindGlyph } from './icons.js';
 import { INERT_RULES, withoutInert } from './inert.js';
+import { keptBoxes, type KeptBox } from './kept.js';
 import { judge, standsStill, type Verdict } from './judge.js';
 import { atWidths, type Standing } from './measured.js';
 
@@ -15,6 +16,8 @@ export interface Trimmed {
   /** How many boxes were taken out, and how many were tried and turned out to be needed. */
   readonly removed: number;
   readonly needed: number;
+  /** The boxes that still hold nothing but one other box, and why. */
+  readonly kept: readonly KeptBox[];
   /** Letters of icon fonts that became drawings, and those that stay letters because a drawing stood elsewhere. */
   readonly icons: { readonly drawn: number; readonly left: number };
 }
@@ -46,6 +49,7 @@ export async function trim(document: PageDocument, measure: Measure, find?: Find
     document: trial.document,
     removed: count(document) - count(trial.document),
     needed: trial.needed.size,
+    kept: keptBoxes(trial.document, trial.needed),
     icons,
   };
 }
