@@ -22,6 +22,8 @@ export interface OpenBrowser {
   readonly newPage: (width: number, options?: PageOptions) => Promise<Page>;
   /** Starts opening an empty page that is going to be asked for later, while other work goes on. */
   readonly prepare: () => void;
+  /** Takes back an empty page, or one of ours, that is not needed any more: the next one that is asked for is this one. */
+  readonly giveBack: (page: Page) => void;
   readonly close: () => Promise<void>;
 }
 
@@ -76,21 +78,22 @@ export async function openBrowser(named?: string, online = false): Promise<OpenB
       'Name another one with --browser PATH or TAVRIK_BROWSER.',
     );
   }
-  let prepared: Promise<Page> | undefined;
+  const spare: Promise<Page>[] = [];
   return {
     version: browser.version(),
     newPage: async (width, options = {}) => {
-      const ready = options.online || options.scheme === 'dark' ? undefined : prepared;
+      const ready = options.online || options.scheme === 'dark' ? undefined : spare.pop();
       if (!ready) return openPage(browser, width, { ...options, watched: online });
-      prepared = undefined;
       const page = await ready;
       await page.setViewportSize({ width, height: VIEW_HEIGHT });
       return page;
     },
     prepare: () => {
-      prepared ??= openPage(browser, PREPARED_WIDTH, { watched: online });
-      prepared.catch(() => undefined);
+      const opening = openPage(browser, PREPARED_WIDTH, { watched: online });
+      opening.catch(() => undefined);
+      spare.push(opening);
     },
+    giveBack: (page) => void spare.push(Promise.resolve(page)),
     close: async () => browser.close().catch(() => undefined),
   };
 }

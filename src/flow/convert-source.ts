@@ -90,6 +90,7 @@ async function readWebPage(
     if (proof) browser.prepare();
     progress('Taking out boxes that do nothing');
     const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, assets, read.boxes.size);
+    if (served.visit.scheme === 'light') browser.giveBack(await desk);
     const document = runPasses(trimmed?.document ?? whole, context, LAST_PASSES);
     assets.keep(new Set(assetAddresses(document)));
     const sections = sectionPlaces(document);

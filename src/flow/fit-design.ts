@@ -37,9 +37,11 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
     };
     const fitted: Breakpoint[] = [];
     for (const [at, one] of usual.entries()) fitted.push(await fit(one, widths[at] as number, faultsAt));
+    browser.giveBack(page);
     return buildDesign({ ...input, breakpoints: fitted });
-  } finally {
+  } catch (error) {
     await page.close();
+    throw error;
   }
 }
 
