@@ -55,6 +55,20 @@ describe('a cut that several artboards decide', () => {
   });
 });
 
+describe('a row of things over another', () => {
+  const link = (text: string, x: number, y = 30): Items[number] => line(text, x, y, { layer: text });
+
+  it('is one row, laid over the rest as a whole', () => {
+    const first = together(board(1000, 800, link('Marsh', 100), link('Visit', 700), link('Join', 800), picture('night.jpg', 0, 0, 1000, 600), line('Below', 100, 700))); // prettier-ignore
+    expect(shapeOf(first)).toContain('over [Marsh Visit Join]');
+  });
+
+  it('is none of things that stand at other heights or over each other', () => {
+    const steps = together(board(1000, 800, link('One', 100), link('Two', 700, 300), picture('night.jpg', 0, 0, 1000, 600), line('Below', 100, 700))); // prettier-ignore
+    expect(shapeOf(steps)).toMatch(/over One.*over Two|over Two.*over One/);
+  });
+});
+
 describe('columns of boxes and pictures', () => {
   it('may touch each other, words may not', () => {
     const pictures = [0, 300, 600].map((x) => picture(`${x}.jpg`, x, 0, 300, 200));

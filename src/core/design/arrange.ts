@@ -108,22 +108,47 @@ function coarser(cut: Cut, others: readonly Elsewhere[]): Cut | undefined {
   return cut.direction === 'row' ? rowCut(groups) : stackCut(groups);
 }
 
-/** What overlaps without being held is laid over the rest, the last painted first. */
+/** A row of things over another is no higher than this, px: the bar of a menu, a line of badges. */
+const BAR = 120;
+
+/** What overlaps without being held is laid over the rest, the last painted first; a row of such things as one. */
 function layered(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
-  const overlapping = pieces.filter((one) =>
-    pieces.some((other) => other !== one && shared(one.box, other.box) > TOUCH * TOUCH),
-  );
+  const overlapping = pieces.filter((one) => pieces.some((other) => other !== one && overlaps(one, other)));
   const candidates = overlapping.length ? overlapping : pieces;
   const upper = [...candidates].sort((a, b) => area(a.box) - area(b.box) || b.order - a.order)[0] as Piece;
-  const rest = pieces.filter((one) => one !== upper);
+  const bar = barOf(upper, candidates);
+  const rest = pieces.filter((one) => !bar.includes(one));
   const below = group(rest, box, others);
-  const over = leaf(upper, others);
+  const over = bar.length > 1 ? group(bar, around(bar.map((piece) => piece.box)), others) : leaf(upper, others);
   if (!below.piece) return { ...below, over: [...below.over, over], box };
   return {
     direction: 'stack',
     parts: [below],
     over: [over],
     box,
-    reason: 'things that overlap without a box around them',
+    reason:
+      bar.length > 1
+        ? `a row of ${bar.length} things lies over the rest`
+        : 'things that overlap without a box around them',
   };
+}
+
+function overlaps(one: Piece, other: Piece): boolean {
+  return shared(one.box, other.box) > TOUCH * TOUCH;
+}
+
+/** The things in one row with a thing that lie, as it does, over one larger thing and over nothing else. */
+function barOf(upper: Piece, candidates: readonly Piece[]): Piece[] {
+  const under = candidates.filter((one) => one !== upper && overlaps(one, upper));
+  const [ground] = under;
+  if (under.length !== 1 || !ground || area(ground.box) < 4 * area(upper.box)) return [upper];
+  const bar = candidates.filter(
+    (one) =>
+      one === upper ||
+      (one !== ground &&
+        overlaps(one, ground) &&
+        Math.min(bottom(one.box), bottom(upper.box)) - Math.max(one.box[1], upper.box[1]) > 0 &&
+        candidates.every((other) => other === one || other === ground || !overlaps(one, other))),
+  );
+  return around(bar.map(({ box }) => box))[3] <= BAR ? bar : [upper];
 }

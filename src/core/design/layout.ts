@@ -203,7 +203,12 @@ function layOver(part: Part, box: DrawnBox, setting: Setting): void {
   const over = view.present(part.over);
   if (over.length === 0) return;
   add(looks, part, { position: 'relative' });
-  for (const one of over) placeFree(one, box, setting);
+  /* What hangs over an edge lies in front of the rest: what lies over that, too. */
+  const raised = part.parts.some((one) => looks.get(one)?.['z-index'] !== undefined);
+  for (const one of over) {
+    placeFree(one, box, setting);
+    if (raised) add(looks, one, { 'z-index': '1' });
+  }
 }
 
 function placeFree(part: Part, around: DrawnBox, setting: Setting): void {
@@ -212,6 +217,8 @@ function placeFree(part: Part, around: DrawnBox, setting: Setting): void {
   const piece = view.pieceOf(part);
   const share = (value: number): string => `${Math.round((value / around[2]) * 1e5) / 1e3}%`;
   const fixed = piece?.type === 'art' && box[2] < 100;
+  dress(part, box, { x: box[0], width: box[2] }, setting, true);
+  /* Last, as what is inside may have asked for a place that is relative. */
   add(looks, part, {
     position: 'absolute',
     left: share(box[0] - around[0]),
@@ -219,5 +226,4 @@ function placeFree(part: Part, around: DrawnBox, setting: Setting): void {
     width: fixed ? px(box[2]) : share(box[2]),
     ...(piece?.type === 'text' && piece.text.lines.length === 1 ? { 'text-wrap-mode': 'nowrap' } : {}),
   });
-  dress(part, box, { x: box[0], width: box[2] }, setting, true);
 }

@@ -1,5 +1,5 @@
 import type { DrawnArt, DrawnBoard, DrawnBox, DrawnPicture, DrawnShape, DrawnText } from './drawn.js';
-import { area, holds } from './geometry.js';
+import { area, bottom, holds } from './geometry.js';
 import { paragraphsOf, type Paragraph } from './paragraphs.js';
 
 /** What all pieces have. */
@@ -112,7 +112,10 @@ function overhang(top: Piece[], kept: Piece[], width: number): void {
     const band = bands.find(
       (one) => one.order < piece.order && one.box[1] > y + LEAST_OVERLAP && one.box[1] < y + high - LEAST_OVERLAP,
     );
-    if (!band) continue;
+    if (!band) {
+      riseOver(bands, piece, top, kept);
+      continue;
+    }
     const above = band.box[1] - y;
     if (above >= high / 2) {
       replaceIn(top, kept, piece, changed(kept, piece, { box: [x, y, wide, above], hang: high - above }));
@@ -123,6 +126,38 @@ function overhang(top: Piece[], kept: Piece[], width: number): void {
       band.inside.sort((a, b) => a.order - b.order);
     }
   }
+  for (const band of bands) hangOn(band, top, kept);
+}
+
+/** A band painted over the beginning of what follows it ends there, and hangs over the rest. */
+function hangOn(band: Piece, top: Piece[], kept: Piece[]): void {
+  const [x, y, wide, high] = band.box;
+  const under = top.find(
+    ({ type, order, box }) =>
+      type !== 'text' &&
+      order < band.order &&
+      box[1] > y + high / 2 &&
+      box[1] < y + high - LEAST_OVERLAP &&
+      bottom(box) > y + high + LEAST_OVERLAP,
+  );
+  if (!under) return;
+  const hang = y + high - under.box[1];
+  replaceIn(top, kept, band, changed(kept, band, { box: [x, y, wide, high - hang], hang }));
+}
+
+/** What begins on the end of a band and goes on below it, where no other band follows, rises over it. */
+function riseOver(bands: readonly Piece[], piece: Piece, top: Piece[], kept: Piece[]): void {
+  const [x, y, wide, high] = piece.box;
+  const band = bands.find(
+    (one) =>
+      one.order < piece.order &&
+      bottom(one.box) > y + LEAST_OVERLAP &&
+      bottom(one.box) < y + high / 2 &&
+      one.box[1] < y,
+  );
+  if (!band) return;
+  const rise = bottom(band.box) - y;
+  replaceIn(top, kept, piece, changed(kept, piece, { box: [x, y + rise, wide, high - rise], rise }));
 }
 
 function changed(kept: Piece[], before: Piece, change: Partial<Piece>): Piece {

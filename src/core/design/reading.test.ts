@@ -104,6 +104,19 @@ describe('pieces', () => {
     ]);
   });
 
+  it('rise over the end of a band that nothing follows, or lie under it', () => {
+    const cardOver = piecesOf(board(1000, 1200, picture('hero.jpg', 0, 0, 1000, 600), box(50, 540, 900, 500)));
+    expect(cardOver.top.map(({ box: own, hang, rise }) => [own[1], own[3], hang, rise])).toEqual([
+      [0, 600, undefined, undefined],
+      [600, 440, undefined, 60],
+    ]);
+    const cardUnder = piecesOf(board(1000, 1200, box(50, 540, 900, 500), picture('hero.jpg', 0, 0, 1000, 600)));
+    expect(cardUnder.top.map(({ box: own, hang, rise }) => [own[1], own[3], hang, rise])).toEqual([
+      [540, 500, undefined, undefined],
+      [0, 540, 60, undefined],
+    ]);
+  });
+
   it('hang over the edge of a band on the side where less of them lies', () => {
     const { top } = piecesOf(
       board(
