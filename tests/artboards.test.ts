@@ -1,6 +1,6 @@
 import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { cleanUp, DEMO_BOARDS, ROOT, tavrik, temporary } from './program.js';
+import { cleanUp, DEMO_BOARDS, ROOT, onlyPage, tavrik, temporary } from './program.js';
 
 const folder = temporary();
 afterAll(cleanUp);
@@ -65,11 +65,11 @@ describe('several artboards in one file', () => {
     const project = join(folder, way.replace(/ /g, '-'));
     const ran = tavrik(['convert', together(`${way.replace(/ /g, '-')}.svg`, write), '--out', project, '--json']);
     expect(ran.code).toBe(0);
-    const made = JSON.parse(ran.out) as {
+    const made = onlyPage<{
       widths: number[];
       notes: string[];
       proof: { widths: { differ: number; words: { placed: number; missing: number } }[] };
-    };
+    }>(ran);
     expect(made.widths).toEqual([1440, 834, 390]);
     expect(made.notes.join('\n')).toContain(
       'holds 3 artboards of this page: Desktop (1440 px), Tablet (834 px), Phone (390 px)',
@@ -89,7 +89,7 @@ describe('several artboards in one file', () => {
       `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="500">${card(40)}${card(460)}</svg>`,
     );
     const ran = tavrik(['convert', file, '--out', join(folder, 'cards'), '--no-proof', '--json']);
-    expect(JSON.parse(ran.out)).toMatchObject({ widths: [900] });
+    expect(onlyPage(ran)).toMatchObject({ widths: [900] });
   });
 });
 
@@ -99,22 +99,44 @@ describe('artboards of several pages', () => {
     files.forEach((file, index) => cpSync(DEMO_BOARDS[index % 2 ? 2 : 0] as string, file));
   });
 
-  it('are named, and nothing is written until one of them is chosen', () => {
+  it('make as many pages in one project, each with its report', () => {
     const out = join(folder, 'pages');
-    const ran = tavrik(['convert', ...files, '--out', out]);
-    expect(ran.code).toBe(2);
-    expect(ran.err).toContain('artboards of 2 pages: visit (1440, 390 px), hire (1440, 390 px)');
-    expect(existsSync(out)).toBe(false);
-    expect(tavrik(['convert', ...files, '--page', 'tides', '--out', out]).err).toContain('There is no page "tides"');
+    const ran = tavrik(['convert', ...files, '--out', out, '--json']);
+    expect(ran.code).toBe(0);
+    const { pages } = JSON.parse(ran.out) as {
+      pages: { page: string; file: string; widths: number[]; proof: object }[];
+    };
+    expect(pages).toMatchObject([
+      { page: 'visit', file: 'index.html', widths: [1440, 390] },
+      { page: 'hire', file: 'hire.html', widths: [1440, 390] },
+    ]);
+    for (const { proof } of pages) expect(proof).toMatchObject({ over: [] });
+    for (const path of [
+      'site/hire.css',
+      'content/hire.yaml',
+      'pages/visit.json',
+      'reference/hire/390.png',
+      'proof/visit.html',
+    ])
+      expect(existsSync(join(out, path))).toBe(true);
+    expect(readFileSync(join(out, 'proof/index.html'), 'utf8')).toContain('<a href="hire.html">hire</a>');
+    const alone = tavrik(['proof', out, '--page', 'hire', '--widths', '390', '--json']);
+    expect(onlyPage(alone)).toMatchObject({ page: 'hire', widths: [{ width: 390 }] });
+    const part = tavrik(['render', out, '--as', 'fragment', '--page', 'hire']);
+    expect(part.code).toBe(0);
+    expect(readFileSync(join(out, 'fragment/index.html'), 'utf8')).toContain('data-part="hire"');
+    for (const command of [['proof', out], ['render', out, '--as', 'fragment']])
+      expect(tavrik([...command, '--page', 'tides'])).toMatchObject({ code: 2, err: expect.stringContaining('There is no page "tides"') }); // prettier-ignore
   });
 
-  it('are converted one page at a time', () => {
+  it('can be converted one page at a time', () => {
     const out = join(folder, 'hire');
     const ran = tavrik(['convert', ...files, '--page', 'hire', '--out', out, '--no-proof', '--json']);
-    expect(JSON.parse(ran.out)).toMatchObject({ page: 'hire', widths: [1440, 390] });
+    expect(onlyPage(ran)).toMatchObject({ page: 'hire', widths: [1440, 390] });
     const settings = readFileSync(join(out, 'tavrik.yaml'), 'utf8');
     expect(settings).toContain('hire-390.svg');
     expect(settings).not.toContain('visit');
+    expect(tavrik(['convert', ...files, '--page', 'tides', '--out', out]).err).toContain('There is no page "tides"');
   });
 });
 
@@ -126,10 +148,8 @@ describe('fonts', () => {
     writeFileSync(bare, readFileSync(DEMO_BOARDS[2] as string, 'utf8').replace(/@font-face \{[^}]*\}/g, ''));
   });
   const notesOf = (...more: string[]): string[] =>
-    (
-      JSON.parse(tavrik(['convert', bare, '--out', join(folder, 'plain'), '--no-proof', '--json', ...more]).out) as {
-        notes: string[];
-      }
+    onlyPage<{ notes: string[] }>(
+      tavrik(['convert', bare, '--out', join(folder, 'plain'), '--no-proof', '--json', ...more]),
     ).notes;
 
   it('that are not there are noted, with what took their place', () => {

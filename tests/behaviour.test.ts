@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { openBrowser, type OpenBrowser } from '../src/browser/launch.js';
 import { serveFolder, type Served } from '../src/browser/serve.js';
-import { cleanUp, tavrik, temporary } from './program.js';
+import { cleanUp, tavrik, temporary, onlyPage } from './program.js';
 
 const folder = temporary();
 const project = join(folder, 'visits');
@@ -52,9 +52,11 @@ describe('what scripts did works without them', () => {
   });
 
   it('looks as before at every width, and holds no script', () => {
-    const { widths } = JSON.parse(readFileSync(join(project, 'proof/proof.json'), 'utf8')) as {
-      widths: { differ: number; words: { placed: number; missing: number } }[];
-    };
+    const { widths } = onlyPage<{ widths: { differ: number; words: { placed: number; missing: number } }[] }>({
+      code: 0,
+      out: readFileSync(join(project, 'proof/proof.json'), 'utf8'),
+      err: '',
+    });
     for (const { differ, words } of widths) {
       expect(differ).toBeLessThan(0.005);
       expect(words).toMatchObject({ placed: 1, missing: 0 });

@@ -3,7 +3,7 @@ import { cpSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { inBrowser } from './in-browser.js';
-import { cleanUp, DEMO_BOARDS, ROOT, tavrik, temporary, type Ran } from './program.js';
+import { cleanUp, DEMO_BOARDS, ROOT, tavrik, temporary, type Ran, onlyPage } from './program.js';
 
 const { open } = inBrowser();
 afterAll(cleanUp);
@@ -91,7 +91,7 @@ describe('a pattern that shows a picture', () => {
     const css = readFileSync(join(folder, 'out/site/style.css'), 'utf8');
     expect(html.match(/<img/g)).toHaveLength(1);
     expect(css).toMatch(/background-image: url\("?assets\/[^)]+\.svg/);
-    const { proof } = JSON.parse(ran.out) as { proof: { widths: { differ: number }[] } };
+    const { proof } = onlyPage<{ proof: { widths: { differ: number }[] } }>(ran);
     expect(proof.widths[0]?.differ).toBeLessThan(0.1);
   });
 });

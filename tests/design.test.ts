@@ -2,7 +2,17 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { PageDocument } from '../src/core/page/types.js';
 import { elements } from '../src/core/page/walk.js';
-import { cleanUp, DEMO_BOARDS, digests, digestsOfTexts, filesIn, tavrik, temporary, type Ran } from './program.js';
+import {
+  cleanUp,
+  DEMO_BOARDS,
+  digests,
+  digestsOfTexts,
+  filesIn,
+  tavrik,
+  temporary,
+  type Ran,
+  onlyPage,
+} from './program.js';
 
 interface Result {
   readonly sections: readonly { readonly name: string }[];
@@ -26,7 +36,7 @@ describe('a design of three artboards', () => {
 
   beforeAll(() => {
     ran = tavrik(['convert', ...DEMO_BOARDS, '--out', project, '--json']);
-    result = JSON.parse(ran.out) as Result;
+    result = onlyPage<Result>(ran);
     document = JSON.parse(readFileSync(join(project, 'pages/star-evenings.json'), 'utf8')) as PageDocument;
   });
   afterAll(cleanUp);

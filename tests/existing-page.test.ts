@@ -1,7 +1,18 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse, stringify } from 'yaml';
-import { cleanUp, copy, DEMO_PAGE, digests, digestsOfTexts, filesIn, tavrik, temporary, type Ran } from './program.js';
+import {
+  cleanUp,
+  copy,
+  DEMO_PAGE,
+  digests,
+  digestsOfTexts,
+  filesIn,
+  tavrik,
+  temporary,
+  type Ran,
+  onlyPage,
+} from './program.js';
 
 interface Figures {
   readonly widths: readonly {
@@ -34,8 +45,8 @@ describe('an existing page', () => {
       'pages/home.json',
       'site/index.html',
       'site/style.css',
-      'reference/1440.png',
-      'reference/1440.json',
+      'reference/home/1440.png',
+      'reference/home/1440.json',
       'proof/index.html',
     ])
       expect(paths).toContain(path);
@@ -44,7 +55,7 @@ describe('an existing page', () => {
   });
 
   it('looks like its source at every told width', () => {
-    const { proof } = JSON.parse(converted.out) as { proof: Figures };
+    const { proof } = onlyPage<{ proof: Figures }>(converted);
     expect(proof.widths.map(({ width }) => width)).toEqual([1440, 820, 390]);
     for (const one of proof.widths) {
       expect(one.differ).toBeLessThan(0.001);
@@ -56,14 +67,14 @@ describe('an existing page', () => {
   it('looks like its source at widths nobody told it of', () => {
     const ran = tavrik(['proof', project, '--widths', '1021,1020,941,861,860,700,561,320', '--json']);
     expect(ran.code).toBe(0);
-    for (const one of (JSON.parse(ran.out) as Figures).widths) {
+    for (const one of onlyPage<Figures>(ran).widths) {
       expect(one.differ).toBeLessThan(0.002);
       expect(one.words.placed).toBe(1);
     }
   });
 
   it('has its sections, header and footer found', () => {
-    const { sections } = JSON.parse(converted.out) as { sections: { name: string }[] };
+    const { sections } = onlyPage<{ sections: { name: string }[] }>(converted);
     expect(sections.map(({ name }) => name)).toEqual([
       'header',
       'The darkest sky for forty …',

@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { cleanUp, tavrik, temporary } from './program.js';
+import { cleanUp, tavrik, temporary, onlyPage } from './program.js';
 
 const folder = temporary();
 afterAll(cleanUp);
@@ -19,7 +19,7 @@ function convert(name: string, bytes: string | Buffer): { readonly html: string;
   writeFileSync(file, bytes);
   const ran = tavrik(['convert', file, '--out', out, '--json']);
   expect(ran.err + String(ran.code)).toBe('0');
-  for (const { differ, words } of (JSON.parse(ran.out) as Result).proof.widths) {
+  for (const { differ, words } of onlyPage<Result>(ran).proof.widths) {
     expect(differ).toBeLessThan(0.005);
     expect(words).toMatchObject({ placed: 1, missing: 0 });
   }

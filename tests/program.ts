@@ -36,6 +36,15 @@ export function tavrik(
   return { code: ran.status, out: ran.stdout, err: ran.stderr };
 }
 
+/** The page that a command prints as JSON; there must be one and no other. */
+export function onlyPage<Page>({ out, err }: Ran): Page {
+  if (!out) throw new Error(err);
+  const { pages } = JSON.parse(out) as { pages: Page[] };
+  const [page] = pages;
+  if (page === undefined || pages.length > 1) throw new Error(`${pages.length} pages`);
+  return page;
+}
+
 const made: string[] = [];
 
 /** A temporary folder that goes when the tests are over. */

@@ -1,6 +1,6 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { cleanUp, filesIn, tavrik, temporary } from './program.js';
+import { cleanUp, filesIn, tavrik, temporary, onlyPage } from './program.js';
 
 const folder = temporary();
 afterAll(cleanUp);
@@ -49,7 +49,7 @@ describe('a hostile page', () => {
 
   it('says which file could not be had, and keeps its space', () => {
     const ran = tavrik(['convert', join(folder, 'hostile.html'), '--out', project, '--no-proof', '--json']);
-    expect((JSON.parse(ran.out) as { notes: string[] }).notes.join()).toContain('/x.png');
+    expect(onlyPage<{ notes: string[] }>(ran).notes.join()).toContain('/x.png');
   });
 });
 

@@ -1,9 +1,9 @@
 import { createServer, type Server } from 'node:http';
 import { spawn } from 'node:child_process';
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { CLI, cleanUp, DEMO_PAGE, tavrik, temporary } from './program.js';
+import { dirname, join } from 'node:path';
+import { CLI, cleanUp, DEMO_PAGE, onlyPage, ROOT, tavrik, temporary } from './program.js';
 import { zip } from './zip.js';
 
 const folder = temporary();
@@ -12,6 +12,36 @@ afterAll(cleanUp);
 const html = (project: string): string => readFileSync(join(project, 'site/index.html'), 'utf8');
 const page = (body: string, head = ''): string =>
   `<!doctype html><html lang="en"><head><title>Marsh</title>${head}</head><body>${body}</body></html>`;
+
+describe('several pages', () => {
+  it('are one project, their links lead to each other, equal files are kept once', () => {
+    const folder = join(temporary(), 'site');
+    const put = (path: string, text: string | Buffer): void => {
+      mkdirSync(dirname(join(folder, path)), { recursive: true });
+      writeFileSync(join(folder, path), text);
+    };
+    const head = (title: string): string =>
+      `<!doctype html><title>${title}</title><header><img src="/dome.jpg" alt="Dome">`;
+    put('dome.jpg', readFileSync(join(ROOT, 'demo/existing/pictures/dome-dusk.jpg')));
+    put(
+      'index.html',
+      `${head('Hollin Marsh')}<a href="hire/list.html#fees">Hire</a></header><main><h1>Dark sky</h1></main>`,
+    );
+    put(
+      'hire/list.html',
+      `${head('Hire')}<a href="/index.html">Home</a></header><main><h1 id="fees">Telescopes</h1></main>`,
+    );
+    const out = join(folder, '../project');
+    const given = [join(folder, 'index.html'), join(folder, 'hire/list.html'), '--root', folder];
+    const ran = tavrik(['convert', ...given, '--out', out, '--widths', '900', '--json']);
+    expect(JSON.parse(ran.out)).toMatchObject({ assets: 1, pages: [{ page: 'home', file: 'index.html' }, { page: 'list', file: 'list.html' }] }); // prettier-ignore
+    expect(readFileSync(join(out, 'site/index.html'), 'utf8')).toContain('href="list.html#fees"');
+    expect(readFileSync(join(out, 'site/list.html'), 'utf8')).toContain('href="index.html"');
+    expect(readFileSync(join(out, 'content/list.yaml'), 'utf8')).toContain('Telescopes');
+    expect(tavrik(['render', out]).code).toBe(0);
+    expect(readFileSync(join(out, 'site/list.html'), 'utf8')).toContain('href="list.css"');
+  });
+});
 
 describe('a saved archive', () => {
   const archive = (name: string, files: Readonly<Record<string, string>>): string => {
@@ -60,9 +90,9 @@ describe('a part of a page', () => {
     tavrik(['convert', DEMO_PAGE, '--out', out, '--widths', '900', '--json', ...args]);
 
   it('is chosen by a selector, and stands as it stands in the page when the rest is gone', () => {
-    const made = JSON.parse(part('--select', 'form').out) as {
+    const made = onlyPage<{
       proof: { widths: { differ: number; words: { placed: number } }[] };
-    };
+    }>(part('--select', 'form'));
     expect(made.proof.widths[0]).toMatchObject({ words: { placed: 1 } });
     expect(made.proof.widths[0]?.differ).toBeLessThan(0.002);
     expect(html(out)).toContain('<form');

@@ -2,7 +2,7 @@ import type { DesignChoices } from '../core/design/screens.js';
 import { Command } from 'commander';
 import { Problem } from '../core/page/problem.js';
 import { MOVES, SCHEMES, type Reading } from '../core/source/reading.js';
-import type { Converted } from '../flow/convert.js';
+import type { Converted, ConvertedPage } from '../flow/convert.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf, readWidths } from './options.js';
 import { showProof } from './proof.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -29,7 +29,10 @@ interface Options {
 export function convertCommand(): Command {
   return new Command('convert')
     .description('make a project from an HTML page, an address, or SVG artboards')
-    .argument('<source...>', 'an HTML file or folder, a ZIP archive, an http(s) address, or SVG files of one page')
+    .argument(
+      '<source...>',
+      'HTML files or folders, ZIP archives, http(s) addresses, or SVG files; one page or several',
+    )
     .requiredOption('--out <folder>', 'folder of the project')
     .option('--root <folder>', 'folder that "/" stands for in a saved page')
     .option('--widths <list>', 'viewport widths to compare at, px; artboards have their own', '1440,820,390')
@@ -43,7 +46,7 @@ export function convertCommand(): Command {
     .option('--scheme <name>', `colour scheme of an HTML page: ${SCHEMES.join(', ')}`, 'both')
     .option('--sign-in <file>', 'headers and cookies for an address, as YAML or JSON')
     .option('--keep-boxes', 'keep every box of an HTML page, also those that turn out to do nothing')
-    .option('--page <name>', 'which page to make, if artboards are of several')
+    .option('--page <name>', 'the only page to make, if artboards are of several')
     .option('--fonts <folder>', 'font files (TTF, OTF, WOFF, WOFF2) that a design uses')
     .option('--scale <share>', 'how much of large type and distances is left on a phone that nobody drew, 0 to 1')
     .option('--fluid', 'let type and distances of a design run from screen to screen')
@@ -103,25 +106,33 @@ function readChoices({ scale, fluid }: Options): DesignChoices {
   return { ...(scale === undefined ? {} : { scale: share }), ...(fluid === undefined ? {} : { fluid }) };
 }
 
-function show(made: Converted, terminal: Terminal, explain: boolean): void {
+function show({ project, pages, assets }: Converted, terminal: Terminal, explain: boolean): void {
+  const { print, paint } = terminal;
+  const names = pages.map(({ page }) => paint.bold(page)).join(', ');
+  print(`${names} ${pages.length > 1 ? 'are' : 'is'} now a project in ${paint.bold(project)}: ${assets} files shown`);
+  for (const page of pages) {
+    if (pages.length > 1) print(paint.bold(page.page));
+    showPage(page, terminal, explain);
+  }
+  if (pages.some(({ proof }) => proof)) print(`report: ${project}/proof/index.html`);
+  for (const { file } of pages) print(`site: ${project}/site/${file}`);
+}
+
+function showPage(made: ConvertedPage, terminal: Terminal, explain: boolean): void {
   const { print, say, paint } = terminal;
-  print(`${paint.bold(made.page)} is now a project in ${paint.bold(made.project)}`);
   const names = made.sections.map(({ name }) => name).join(' · ');
   print(names ? `  ${made.sections.length} sections: ${names}` : '  no sections found');
-  print(
-    `  ${made.elements.result} elements, ${made.styles} styles, ${Math.round(made.cssBytes / 100) / 10} kB of CSS, ${made.assets} files`,
-  );
+  print(`  ${made.elements.result} elements, ${made.styles} styles, ${Math.round(made.cssBytes / 100) / 10} kB of CSS`);
   if (made.trimmed)
     print(`  ${made.trimmed.removed} boxes taken out, ${made.trimmed.needed} tried and found to be needed`);
   if (made.trimmed?.icons.drawn) print(`  ${made.trimmed.icons.drawn} letters of icon fonts drawn as icons`);
   print(`  breakpoints: ${made.breakpoints.length ? made.breakpoints.map((one) => `${one} px`).join(', ') : 'none'}`);
   for (const note of made.notes) say(paint.yellow(`  note: ${note}`));
   if (explain) showReasons(made, terminal);
-  if (made.proof) showProof(made.proof, made.project, terminal);
-  print(`site: ${made.project}/site/index.html`);
+  if (made.proof) showProof(made.proof, terminal);
 }
 
-function showReasons({ reasons, trimmed }: Converted, { print, paint }: Terminal): void {
+function showReasons({ reasons, trimmed }: ConvertedPage, { print, paint }: Terminal): void {
   if (trimmed?.kept.length) print(paint.bold('  Boxes that hold one other box, and what keeps them'));
   for (const { name, holds, path, because, tried } of trimmed?.kept ?? []) {
     print(

@@ -6,6 +6,7 @@ import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
 
 interface Options {
+  readonly page?: string;
   readonly widths?: string;
   readonly limit?: string;
   readonly signIn?: string;
@@ -17,6 +18,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
   return new Command('proof')
     .description('compare the site of a project with its source, by pixels and by the place of every word')
     .argument('<project>', 'folder that convert wrote')
+    .option('--page <name>', 'compare only this page')
     .option('--widths <list>', 'viewport widths, px; without it those of the project')
     .option('--limit <percent>', 'largest share of differing pixels, in per cent')
     .option('--sign-in <file>', 'headers and cookies for an address that has to be opened again')
@@ -27,6 +29,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
       const terminal = openTerminal(options.json === true);
       const [{ prove }, { readSignIn }] = await Promise.all([import('../flow/prove.js'), import('../flow/sign-in.js')]);
       const proof = await prove(project, {
+        ...(options.page === undefined ? {} : { page: options.page }),
         widths: options.widths === undefined ? undefined : readWidths(options.widths),
         limit: options.limit === undefined ? undefined : readLimit(options.limit),
         browser: options.browser,
@@ -35,7 +38,13 @@ export function proofCommand(setCode: (code: number) => void): Command {
       });
       terminal.done();
       if (options.json) terminal.print(JSON.stringify(proof, null, 2));
-      else showProof(proof, project, terminal);
+      else {
+        for (const one of proof.pages) {
+          if (proof.pages.length > 1) terminal.print(terminal.paint.bold(one.page));
+          showProof(one, terminal);
+        }
+        terminal.print(`report: ${project}/proof/index.html`);
+      }
       setCode(proof.over.length ? EXIT.overLimit : EXIT.fine);
     });
 }
@@ -47,7 +56,7 @@ function readLimit(text: string): number {
   return value / 100;
 }
 
-export function showProof(proof: Proof, project: string, { print, paint }: Terminal): void {
+export function showProof(proof: Proof, { print, paint }: Terminal): void {
   print(
     `${'width'.padStart(9)}${'differ'.padStart(11)}${'in place'.padStart(12)}${'missing'.padStart(11)}${'height'.padStart(10)}  worst section`,
   );
@@ -65,5 +74,4 @@ export function showProof(proof: Proof, project: string, { print, paint }: Termi
     print(`${colour(cells.join(''))}  ${worst && worst.differ > 0 ? `${worst.name} ${percent(worst.differ)}` : '–'}`);
   }
   for (const one of proof.over) print(paint.red(`over the limit: ${one}`));
-  print(`report: ${project}/proof/index.html`);
 }

@@ -6,6 +6,7 @@ import { openTerminal } from './terminal.js';
 interface Options {
   readonly as: string;
   readonly section?: string;
+  readonly page?: string;
   readonly json?: boolean;
 }
 
@@ -14,6 +15,7 @@ export function renderCommand(): Command {
     .description('make the site of a project again from its page and content')
     .argument('<project>', 'folder that convert wrote')
     .option('--as <form>', 'site: a page by itself; fragment: a part to paste into another page', 'site')
+    .option('--page <name>', 'with --as fragment: which page; the first without it')
     .option('--section <name>', 'with --as fragment: only this section')
     .option(...JSON_OPTION)
     .addHelpText(
@@ -25,13 +27,19 @@ export function renderCommand(): Command {
       const as = oneOf(options.as, ['site', 'fragment'], '--as');
       if (options.section !== undefined && as === 'site')
         throw new Problem('A site is always a whole page.', '--section', 'Add --as fragment.');
+      if (options.page !== undefined && as === 'site')
+        throw new Problem('A site is always all pages.', '--page', 'Add --as fragment.');
       const { render } = await import('../flow/render.js');
-      const made = render(project, { as, ...(options.section === undefined ? {} : { section: options.section }) });
+      const made = render(project, {
+        as,
+        ...(options.page === undefined ? {} : { page: options.page }),
+        ...(options.section === undefined ? {} : { section: options.section }),
+      });
       for (const note of made.notes) say(paint.yellow(`note: ${note}`));
       print(
         options.json
           ? JSON.stringify(made, null, 2)
-          : `${paint.bold(made.page)} is rendered again: ${made.files} files in ${project}/${as}`,
+          : `${paint.bold(made.pages.join(', '))} ${made.pages.length > 1 ? 'are' : 'is'} rendered again: ${made.files} files in ${project}/${as}`,
       );
     });
 }

@@ -4,9 +4,9 @@ import type { Proof } from '../core/proof/proof.js';
 import type { Reading } from '../core/source/reading.js';
 import type { Trimmed } from '../core/trim/trim.js';
 import { Problem } from '../core/page/problem.js';
-import { findSource, type Source } from './source.js';
+import { findSources, type Source } from './source.js';
 import type { Progress } from './report-progress.js';
-import type { SectionReasons } from './write-project.js';
+import type { SectionReasons } from './made.js';
 
 export interface ConvertOptions {
   readonly out: string;
@@ -19,7 +19,7 @@ export interface ConvertOptions {
   readonly reading: Reading;
   /** Folder of font files for a design. */
   readonly fonts?: string;
-  /** Name of the page to make, if the artboards of a design are of several. */
+  /** Name of the only page to make, if the artboards of a design are of several. */
   readonly page?: string;
   /** How the screens of a design are made that nobody drew; what is not said stays as it was in the project. */
   readonly design?: DesignChoices;
@@ -31,7 +31,16 @@ export interface ConvertOptions {
 /** What a conversion made, for a person to read. */
 export interface Converted {
   readonly project: string;
+  readonly pages: readonly ConvertedPage[];
+  /** How many files all pages show. */
+  readonly assets: number;
+}
+
+/** One page that a conversion made. */
+export interface ConvertedPage {
   readonly page: string;
+  /** Its file in the site. */
+  readonly file: string;
   readonly widths: readonly number[];
   readonly sections: readonly { readonly name: string; readonly elements: number }[];
   readonly elements: { readonly source: number; readonly result: number };
@@ -39,7 +48,6 @@ export interface Converted {
   readonly trimmed?: Omit<Trimmed, 'document'>;
   readonly styles: number;
   readonly cssBytes: number;
-  readonly assets: number;
   readonly breakpoints: readonly number[];
   /** What was not understood or could not be had, in words. */
   readonly notes: readonly string[];
@@ -49,7 +57,10 @@ export interface Converted {
 }
 
 /** @throws Problem for an option that means nothing for this kind of source */
-function checkOptions({ kind }: Source, { reading, keepBoxes, fonts, page, design }: ConvertOptions): void {
+function checkOptions(sources: readonly Source[], { reading, keepBoxes, fonts, page, design }: ConvertOptions): void {
+  const kind = sources[0]?.kind;
+  if (sources.length > 1 && reading.choice)
+    throw new Problem('Parts are chosen of one page.', '--select', 'Give one page, or leave it out.');
   const ofPages: Record<string, boolean> = {
     '--select': reading.choice !== undefined,
     '--scheme': reading.schemes !== 'both',
@@ -76,18 +87,18 @@ function checkOptions({ kind }: Source, { reading, keepBoxes, fonts, page, desig
  * @throws Problem for input that cannot be converted; nothing is written then
  */
 export async function convert(given: readonly string[], options: ConvertOptions): Promise<Converted> {
-  const source = findSource(given, options.root);
-  checkOptions(source, options);
+  const sources = findSources(given, options.root);
+  checkOptions(sources, options);
   options.progress('Starting the browser');
-  const opening = openBrowser(options.browser, source.kind === 'address');
+  const opening = openBrowser(options.browser, sources[0]?.kind === 'address');
   opening.catch(() => undefined);
   try {
-    const [{ convertSource }, { checkTarget }] = await Promise.all([
+    const [{ convertSources }, { checkTarget }] = await Promise.all([
       import('./convert-source.js'),
       import('../project/folder.js'),
     ]);
     checkTarget(options.out);
-    return await convertSource(source, options, await opening);
+    return await convertSources(sources, options, await opening);
   } finally {
     await opening.then(({ close }) => close()).catch(() => undefined);
   }

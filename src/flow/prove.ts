@@ -12,15 +12,19 @@ import { shownScheme, type Scheme, type SignIn } from '../core/source/reading.js
 import { checkDocument } from '../core/page/check.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { slug } from '../core/page/words.js';
-import { openProject, replaceFolder } from '../project/folder.js';
-import type { ProjectSettings } from '../project/settings.js';
+import { placesOf } from '../core/render/site.js';
+import { openProject, replaceFolder, type ProjectFile } from '../project/folder.js';
+import { pageNamed, type PageSettings } from '../project/settings.js';
 import { proofPage, type ProofPictures } from '../report/proof-page.js';
+import { proofTable } from '../report/proof-table.js';
 import { finishReference, openReference, type Reference } from './reference.js';
 import type { Progress } from './report-progress.js';
 import { serveSource } from './serve-source.js';
-import { findSource } from './source.js';
+import { findSources } from './source.js';
 
 export interface ProveOptions {
+  /** The only page to compare; all without it. */
+  readonly page?: string;
   readonly widths?: readonly number[];
   readonly limit?: number;
   readonly browser?: string;
@@ -31,33 +35,64 @@ export interface ProveOptions {
   readonly progress: Progress;
 }
 
+/** The proofs of all pages of a project. */
+export interface ProjectProof {
+  readonly pages: readonly Proof[];
+  /** What is over a limit, in words; empty if all pages hold. */
+  readonly over: readonly string[];
+}
+
 /** Compares the site of a project with its source at each width and writes the report. @throws Problem */
-export async function prove(project: string, options: ProveOptions): Promise<Proof> {
+export async function prove(project: string, options: ProveOptions): Promise<ProjectProof> {
   const settings = openProject(project);
-  if (!existsSync(join(project, 'site', 'index.html')))
-    throw new Problem('This project has no rendered site.', project, `Render it: tavrik render ${project}`);
+  const places = placesOf(settings.pages.map(({ name }) => name));
+  const wanted = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];
+  for (const { name } of wanted)
+    if (!existsSync(join(project, 'site', places.get(name)?.html ?? '')))
+      throw new Problem('This project has no rendered site.', project, `Render it: tavrik render ${project}`);
   const limits = { ...settings.limits, ...(options.limit === undefined ? {} : { differ: options.limit }) };
-  const widths = options.widths ?? settings.page.widths;
-  const own = options.open ? undefined : await openBrowser(options.browser, isOnline(settings));
+  const own = options.open ? undefined : await openBrowser(options.browser, wanted.some(isOnline));
   const browser = options.open ?? (own as OpenBrowser);
   const site = await serveFolder(join(project, 'site'));
   site.hold('/-/compare', 'text/html', '<!doctype html><title>compare</title>');
   try {
-    const references = await referencesAt(project, settings, widths, browser, options);
-    options.progress(`Comparing at ${widths.join(', ')} px`);
-    const scheme = shownScheme(settings.page.schemes);
-    const proved = await proveAll(browser, site, references, scheme);
-    const proofs = proved.map(({ proof }) => proof);
-    const proof: Proof = { page: settings.page.name, limits, widths: proofs, over: overLimits(proofs, limits) };
-    replaceFolder(project, 'proof', [
-      ['index.html', proofPage(proof, new Map(proved.map(({ proof: { width }, pictures }) => [width, pictures])))],
-      ['proof.json', `${JSON.stringify(proof, null, 2)}\n`],
-    ]);
-    return proof;
+    const pages: ProvedPage[] = [];
+    for (const page of wanted) {
+      const widths = options.widths ?? page.widths;
+      const references = await referencesAt(project, page, widths, browser, options);
+      options.progress(`${wanted.length > 1 ? `${page.name}: ` : ''}Comparing at ${widths.join(', ')} px`);
+      const address = `${site.origin}/${places.get(page.name)?.html ?? ''}`;
+      const proved = await proveAll(browser, site, address, references, shownScheme(page.schemes));
+      const proofs = proved.map(({ proof }) => proof);
+      const over = overLimits(proofs, limits).map((one) => (wanted.length > 1 ? `${page.name}, ${one}` : one));
+      const proof: Proof = { page: page.name, limits, widths: proofs, over };
+      pages.push({ proof, pictures: new Map(proved.map(({ proof: { width }, pictures }) => [width, pictures])) });
+    }
+    const made: ProjectProof = {
+      pages: pages.map(({ proof }) => proof),
+      over: pages.flatMap(({ proof }) => proof.over),
+    };
+    replaceFolder(project, 'proof', [...reportFiles(pages), ['proof.json', `${JSON.stringify(made, null, 2)}\n`]]);
+    return made;
   } finally {
     await own?.close();
     await site.close();
   }
+}
+
+interface ProvedPage {
+  readonly proof: Proof;
+  readonly pictures: ReadonlyMap<number, ProofPictures>;
+}
+
+/** The report of one page is the report; several have a table in front of them. */
+function reportFiles(pages: readonly ProvedPage[]): ProjectFile[] {
+  const [only] = pages;
+  if (pages.length === 1 && only) return [['index.html', proofPage(only.proof, only.pictures)]];
+  return [
+    ['index.html', proofTable(pages.map(({ proof }) => proof))],
+    ...pages.map(({ proof, pictures }): ProjectFile => [`${proof.page}.html`, proofPage(proof, pictures)]),
+  ];
 }
 
 interface Proved {
@@ -65,22 +100,23 @@ interface Proved {
   readonly pictures: ProofPictures;
 }
 
+/** Where a PNG file says how high it is. */
+const PNG_HEIGHT = 20;
+
 /**
  * Pictures the site at one width after the other in one page, and compares while the next picture is taken. From narrow
  * to wide, so that the browser takes the picture of a `srcset` that it would take at that width.
  */
-/** Where a PNG file says how high it is. */
-const PNG_HEIGHT = 20;
-
 async function proveAll(
   browser: OpenBrowser,
   site: Served,
+  address: string,
   references: readonly Reference[],
   scheme: Scheme,
 ): Promise<Proved[]> {
   const rising = [...references].sort((a, b) => a.width - b.width);
   const page = await browser.newPage(rising[0]?.width ?? 1440, { scheme });
-  await openOurs(page, `${site.origin}/index.html`);
+  await openOurs(page, address);
   const compared = new Map<number, Promise<Proved>>();
   let table: Promise<Page> | undefined;
   try {
@@ -142,59 +178,60 @@ async function compareAt(
 /** The stored references, and for other widths the source opened again. */
 async function referencesAt(
   project: string,
-  settings: ProjectSettings,
+  page: PageSettings,
   widths: readonly number[],
   browser: OpenBrowser,
   options: ProveOptions,
 ): Promise<Reference[]> {
-  const missing = widths.filter((width) => !existsSync(join(project, 'reference', `${width}.json`)));
-  const fresh = missing.length ? await openAgain(project, settings, missing, browser, options) : [];
-  return widths.map((width) => fresh.find((one) => one.width === width) ?? readReference(project, width));
+  const missing = widths.filter((width) => !existsSync(join(project, 'reference', page.name, `${width}.json`)));
+  const fresh = missing.length ? await openAgain(project, page, missing, browser, options) : [];
+  return widths.map((width) => fresh.find((one) => one.width === width) ?? readReference(project, page.name, width));
 }
 
-function readReference(project: string, width: number): Reference {
-  const file = join(project, 'reference', `${width}.json`);
+function readReference(project: string, page: string, width: number): Reference {
+  const file = join(project, 'reference', page, `${width}.json`);
   const measured = JSON.parse(readFileSync(file, 'utf8')) as MeasuredPage;
-  return { width, measured, picture: readFileSync(join(project, 'reference', `${width}.png`)) };
+  return { width, measured, picture: readFileSync(join(project, 'reference', page, `${width}.png`)) };
 }
 
-/** Whether the source of a project is on another machine. */
-function isOnline({ page }: ProjectSettings): boolean {
-  return /^https?:/.test(page.sources[0] ?? '');
+/** Whether the source of a page is on another machine. */
+function isOnline({ sources }: PageSettings): boolean {
+  return /^https?:/.test(sources[0] ?? '');
 }
 
 async function openAgain(
   project: string,
-  settings: ProjectSettings,
+  page: PageSettings,
   widths: readonly number[],
   browser: OpenBrowser,
   options: ProveOptions,
 ): Promise<Reference[]> {
-  if (settings.page.kind === 'svg')
+  if (page.kind === 'svg')
     throw new Problem(
       `There is no artboard of ${widths.join(', ')} px.`,
       project,
-      `The artboards are ${settings.page.widths.join(', ')} px wide.`,
+      `The artboards are ${page.widths.join(', ')} px wide.`,
     );
-  const file = join(project, 'pages', `${settings.page.name}.json`);
+  const file = join(project, 'pages', `${page.name}.json`);
   const document: unknown = JSON.parse(readFileSync(file, 'utf8'));
   checkDocument(document, file);
   const sections = sectionsOf(document).map(({ name, from }) => ({
     name: slug(name, 40) || 'section',
     path: from?.path ?? '',
   }));
-  const given = settings.page.sources[0] as string;
-  const address = isOnline(settings);
+  const given = page.sources[0] as string;
+  const address = isOnline(page);
   const local = resolve(project, given);
   if (!address && !existsSync(local))
     throw new Problem(
       `The source is gone, so it cannot be opened at ${widths.join(', ')} px.`,
       local,
-      `Compare at ${settings.page.widths.join(', ')} px, or put it back.`,
+      `Compare at ${page.widths.join(', ')} px, or put it back.`,
     );
-  const { root, schemes = 'both', select, move = [] } = settings.page;
-  const source = findSource([address ? given : local], root === undefined ? undefined : resolve(project, root));
-  if (source.kind === 'svg') throw new Problem('The source is no web page any more.', local, 'Convert it again.');
+  const { root, schemes = 'both', select, move = [] } = page;
+  const [source] = findSources([address ? given : local], root === undefined ? undefined : resolve(project, root));
+  if (!source || source.kind === 'svg')
+    throw new Problem('The source is no web page any more.', local, 'Convert it again.');
   const served = await serveSource(source, {
     schemes,
     signIn: options.signIn,

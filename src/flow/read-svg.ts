@@ -12,8 +12,15 @@ import { openBoard, placeBoards, type PlacedBoard } from './open-boards.js';
 import type { OpenReference } from './reference.js';
 import type { Progress } from './report-progress.js';
 
+/** One page that artboards are of. */
 export interface ReadDesign extends BuiltDesign {
   readonly references: readonly OpenReference[];
+  /** The files that hold its artboards. */
+  readonly files: readonly string[];
+}
+
+export interface ReadDesigns {
+  readonly pages: readonly ReadDesign[];
   /** Address that relative addresses of the drawings count from. */
   readonly address: string;
   readonly close: () => Promise<void>;
@@ -23,73 +30,85 @@ export interface ReadDesign extends BuiltDesign {
 export interface DesignGiven {
   readonly name: string;
   readonly files: readonly string[];
-  /** Which page to make, if the artboards are of several. */
+  /** The only page to make, if the artboards are of several. */
   readonly page?: string;
   readonly fonts?: FontFolder;
   readonly choices?: DesignChoices;
 }
 
-/** Opens artboards as a browser draws them and makes one page of them. @throws Problem */
-export async function readDesign(browser: OpenBrowser, given: DesignGiven, progress: Progress): Promise<ReadDesign> {
-  const { files, fonts: folder } = given;
+/** Opens artboards as a browser draws them and makes the pages that they are of. @throws Problem */
+export async function readDesigns(browser: OpenBrowser, given: DesignGiven, progress: Progress): Promise<ReadDesigns> {
+  const { files } = given;
   const served = await serveFolder(dirname(files[0] as string));
   try {
     progress(`Opening ${files.length === 1 ? 'the drawing' : `${files.length} drawings`}`);
     const placed = await placeBoards(browser, served, files);
-    const { name, boards } = choosePage(placed, given);
-    await Promise.all(placed.filter((one) => !boards.includes(one)).map(({ page }) => page.close()));
-    const fonts = holdFonts(served, folder);
-    const opened = await Promise.all(boards.map((one) => openBoard(one, fonts)));
-    opened.sort((a, b) => b.board.width - a.board.width);
-    progress('Finding sections, rows and columns');
-    const built = await fitDesign(browser, served, {
-      name,
-      files: [...new Set(opened.map(({ file }) => basename(file)))],
-      boards: opened.map(({ board }) => board),
-      fonts: opened[0]?.fonts,
-      ...given.choices,
-    });
-    const said = [...(folder?.notes ?? []), ...heldIn(boards), ...opened.flatMap(({ notes }) => notes)];
-    return {
-      ...built,
-      notes: [...new Set([...said, ...built.notes])],
-      references: opened.map(({ reference }) => reference),
-      address: `${served.origin}/`,
-      close: served.close,
-    };
+    const chosen = choosePages(placed, given);
+    const used = new Set(chosen.flatMap(({ boards }) => boards));
+    await Promise.all(placed.filter((one) => !used.has(one)).map(({ page }) => page.close()));
+    const fonts = holdFonts(served, given.fonts);
+    const pages: ReadDesign[] = [];
+    for (const one of chosen) {
+      progress(`${chosen.length > 1 ? `${one.name}: ` : ''}Finding sections, rows and columns`);
+      pages.push(await readPage(browser, served, one, given, fonts));
+    }
+    return { pages, address: `${served.origin}/`, close: served.close };
   } catch (error) {
     await served.close();
     throw error;
   }
 }
 
-/** The artboards of the page to make. @throws Problem if it is not clear which one, or two of it are equally wide */
-function choosePage(
-  placed: readonly PlacedBoard[],
-  { name, files, page }: DesignGiven,
-): { readonly name: string; readonly boards: readonly PlacedBoard[] } {
+/** A page by its name, and the artboards of it. */
+interface ChosenPage {
+  readonly name: string;
+  readonly boards: readonly PlacedBoard[];
+}
+
+async function readPage(
+  browser: OpenBrowser,
+  served: Served,
+  { name, boards }: ChosenPage,
+  { choices, fonts: folder }: DesignGiven,
+  fonts: readonly FontFile[],
+): Promise<ReadDesign> {
+  const opened = await Promise.all(boards.map((one) => openBoard(one, fonts)));
+  opened.sort((a, b) => b.board.width - a.board.width);
+  const files = [...new Set(opened.map(({ file }) => file))];
+  const built = await fitDesign(browser, served, {
+    name,
+    files: files.map((file) => basename(file)),
+    boards: opened.map(({ board }) => board),
+    fonts: opened[0]?.fonts,
+    ...choices,
+  });
+  const said = [...(folder?.notes ?? []), ...heldIn(boards), ...opened.flatMap(({ notes }) => notes)];
+  return {
+    ...built,
+    files,
+    notes: [...new Set([...said, ...built.notes])],
+    references: opened.map(({ reference }) => reference),
+  };
+}
+
+/** The pages to make, and the artboards of each. @throws Problem if one is asked for that is not there, or two boards of one are equally wide */
+function choosePages(placed: readonly PlacedBoard[], { name, files, page }: DesignGiven): ChosenPage[] {
   const pages = pagesOf(placed);
   const list = [...pages].map(([one, boards]) => `${one || name} (${boards.map(({ width }) => width).join(', ')} px)`);
-  const shown = files.map((file) => basename(file)).join(', ');
-  const wanted = page === undefined ? undefined : [...pages].find(([one]) => (one || name) === page);
-  if (page !== undefined && !wanted)
+  const wanted = [...pages].filter(([one]) => page === undefined || (one || name) === page);
+  if (wanted.length === 0)
     throw new Problem(`There is no page "${page}".`, '--page', `By their names there are: ${list.join(', ')}.`);
-  if (page === undefined && pages.size > 1)
-    throw new Problem(
-      `By their names these are artboards of ${pages.size} pages: ${list.join(', ')}.`,
-      shown,
-      `Make one page at a time: --page ${[...pages.keys()][0] ?? ''}.`,
-    );
-  const [key, boards] = wanted ?? ([...pages][0] as [string, readonly PlacedBoard[]]);
-  const widths = boards.map(({ width }) => width);
-  const twice = widths.find((width, index) => widths.indexOf(width) !== index);
-  if (twice !== undefined)
-    throw new Problem(
-      `Two artboards are ${twice} px wide.`,
-      shown,
-      'Give one artboard a width; convert other pages by themselves.',
-    );
-  return { name: files.length === placed.length && pages.size === 1 ? name : key || name, boards };
+  return wanted.map(([key, boards]) => {
+    const widths = boards.map(({ width }) => width);
+    const twice = widths.find((width, index) => widths.indexOf(width) !== index);
+    if (twice !== undefined)
+      throw new Problem(
+        `Two artboards${pages.size > 1 ? ` of the page "${key}"` : ''} are ${twice} px wide.`,
+        [...new Set(boards.map(({ file }) => basename(file)))].join(', '),
+        'Give one artboard a width, and name those of other pages after them.',
+      );
+    return { name: files.length === placed.length && pages.size === 1 ? name : key || name, boards };
+  });
 }
 
 /** Files that hold more than one artboard, in words. */

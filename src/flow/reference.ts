@@ -53,10 +53,13 @@ export async function finishReference(
   return { width: open.width, picture, measured: { ...measured, sections: [...measured.sections, ...placed] } };
 }
 
-/** The files of the references: a picture and a measurement for each width. */
-export function referenceFiles(references: readonly Reference[], browserVersion: string): ProjectFile[] {
+/** The files of the references of a page: a picture and a measurement for each width. */
+export function referenceFiles(page: string, references: readonly Reference[], browserVersion: string): ProjectFile[] {
   return references.flatMap(({ width, picture, measured }): ProjectFile[] => [
-    [`reference/${width}.png`, picture],
-    [`reference/${width}.json`, `${JSON.stringify({ width, browser: browserVersion, ...measured }, null, 1)}\n`],
+    [`reference/${page}/${width}.png`, picture],
+    [
+      `reference/${page}/${width}.json`,
+      `${JSON.stringify({ width, browser: browserVersion, ...measured }, null, 1)}\n`,
+    ],
   ]);
 }

@@ -8,57 +8,84 @@ import type { PageDocument } from '../core/page/types.js';
 import { slug } from '../core/page/words.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { renderFragment } from '../core/render/fragment.js';
-import { renderSite } from '../core/render/site.js';
+import { placesOf, renderSite } from '../core/render/site.js';
 import { openProject, replaceFolder, type ProjectFile } from '../project/folder.js';
+import { pageNamed, type ProjectSettings } from '../project/settings.js';
 
 export interface Rendered {
-  readonly page: string;
+  readonly pages: readonly string[];
   readonly files: number;
   readonly notes: readonly string[];
 }
 
 /** What a project is rendered as. */
 export interface RenderAs {
-  /** `site` is the whole page by itself; `fragment` is a part to paste into another page. */
+  /** `site` is the whole pages by themselves; `fragment` is a part to paste into another page. */
   readonly as: 'site' | 'fragment';
+  /** Name of the page that the fragment is of; the first without it. */
+  readonly page?: string;
   /** Name of the section that the fragment shows; the whole page without it. */
   readonly section?: string;
 }
 
-/** Makes the site of a project again from its page document, content and assets. @throws Problem */
-export function render(project: string, { as, section }: RenderAs = { as: 'site' }): Rendered {
-  const { page } = openProject(project);
-  const pageFile = join(project, 'pages', `${page.name}.json`);
-  const document = readJson(pageFile);
-  checkDocument(document, pageFile);
-  const contentFile = join(project, 'content', `${page.name}.yaml`);
-  const content = readContent(contentFile);
-  const site =
-    as === 'site'
-      ? renderSite(document, content)
-      : {
-          'index.html': renderFragment(
-            document,
-            content,
-            section === undefined ? undefined : idOf(document, section, pageFile),
-          ),
-        };
+/** Makes the site of a project again from its page documents, content and assets. @throws Problem */
+export function render(project: string, options: RenderAs = { as: 'site' }): Rendered {
+  const settings = openProject(project);
+  const made = options.as === 'site' ? wholeSite(project, settings) : fragment(project, settings, options);
   const assets = join(project, 'assets');
   const files: ProjectFile[] = [
     ...(existsSync(assets) ? readdirSync(assets).sort() : []).map((name): ProjectFile => [
       `assets/${name}`,
       readFileSync(join(assets, name)),
     ]),
-    ...Object.entries(site),
+    ...made.files,
   ];
-  replaceFolder(project, as, files);
-  return {
-    page: page.name,
-    files: files.length,
-    notes: unknownFields(document, content).map(
-      (field) => `The page has no field "${field}"; its value is left in ${contentFile}.`,
-    ),
-  };
+  replaceFolder(project, options.as, files);
+  return { pages: made.pages.map(({ name }) => name), files: files.length, notes: made.pages.flatMap(unknownNotes) };
+}
+
+/** A page of a project as it was read. */
+interface ReadPage {
+  readonly name: string;
+  readonly file: string;
+  readonly document: PageDocument;
+  readonly content: Content;
+  readonly contentFile: string;
+}
+
+function readPage(project: string, name: string): ReadPage {
+  const file = join(project, 'pages', `${name}.json`);
+  const document = readJson(file);
+  checkDocument(document, file);
+  const contentFile = join(project, 'content', `${name}.yaml`);
+  return { name, file, document, content: readContent(contentFile), contentFile };
+}
+
+interface RenderedPages {
+  readonly pages: readonly ReadPage[];
+  readonly files: readonly ProjectFile[];
+}
+
+function wholeSite(project: string, settings: ProjectSettings): RenderedPages {
+  const names = settings.pages.map(({ name }) => name);
+  const places = placesOf(names);
+  const pages = names.map((name) => readPage(project, name));
+  const files = pages.flatMap(({ name, document, content }) =>
+    Object.entries(renderSite(document, content, places.get(name))),
+  );
+  return { pages, files };
+}
+
+function fragment(project: string, settings: ProjectSettings, { page, section }: RenderAs): RenderedPages {
+  const read = readPage(project, pageNamed(settings, page).name);
+  const id = section === undefined ? undefined : idOf(read.document, section, read.file);
+  return { pages: [read], files: [['index.html', renderFragment(read.document, read.content, id)]] };
+}
+
+function unknownNotes({ document, content, contentFile }: ReadPage): string[] {
+  return unknownFields(document, content).map(
+    (field) => `The page has no field "${field}"; its value is left in ${contentFile}.`,
+  );
 }
 
 /** @throws Problem if there is no section of that name */

@@ -22,32 +22,51 @@ export type WebSource = Exclude<Source, { kind: 'svg' }>;
 
 const HOME_PAGES = ['index.html', 'index.htm', 'index.xhtml'];
 
-/** Says what the given sources are. @throws Problem for each kind of thing that cannot be converted */
-export function findSource(given: readonly string[], root?: string): Source {
-  const first = given[0];
-  if (first === undefined)
+/**
+ * Says what the given sources are: one for each web page; artboards are one together, whatever pages they are of.
+ * @throws Problem for each kind of thing that cannot be converted
+ */
+export function findSources(given: readonly string[], root?: string): readonly Source[] {
+  if (given.length === 0)
     throw new Problem(
       'No source was given.',
       undefined,
       'Name an HTML file, a ZIP archive, an http address or SVG files.',
     );
-  if (/^[a-z][a-z0-9+.-]+:/i.test(first) && !/^[a-z]:[\\/]/i.test(first)) return addressSource(first, given);
+  const isAddress = (one: string): boolean => /^[a-z][a-z0-9+.-]+:/i.test(one) && !/^[a-z]:[\\/]/i.test(one);
+  if (given.every(isAddress)) return ownNames(given.map(addressSource));
+  if (given.some(isAddress)) throw differentKinds(given);
   const files = given.map(existing);
   const kinds = new Set(files.map(kindOfFile));
-  if (kinds.size > 1)
-    throw new Problem(
-      'The sources are of different kinds.',
-      given.join(', '),
-      'Convert HTML pages and SVG artboards one after the other.',
-    );
-  if (kinds.has('svg')) return { kind: 'svg', name: nameOfBoards(files), files, shown: given.join(', ') };
-  if (files.length > 1)
-    throw new Problem('More than one HTML page was given.', given.join(', '), 'Convert one page at a time.');
-  if (kinds.has('zip')) return archiveSource(files[0] as string, first, root);
-  return htmlSource(files[0] as string, first, root);
+  if (kinds.size > 1) throw differentKinds(given);
+  if (kinds.has('svg')) return [{ kind: 'svg', name: nameOfBoards(files), files, shown: given.join(', ') }];
+  const make = kinds.has('zip') ? archiveSource : htmlSource;
+  return ownNames(files.map((file, index) => make(file, given[index] as string, root)));
 }
 
-function archiveSource(file: string, shown: string, root: string | undefined): Source {
+function differentKinds(given: readonly string[]): Problem {
+  return new Problem(
+    'The sources are of different kinds.',
+    given.join(', '),
+    'Convert HTML pages, addresses and SVG artboards one after the other.',
+  );
+}
+
+/** Pages of equal names are told apart by the folders they lie in. @throws Problem if that does not help */
+function ownNames(sources: readonly WebSource[]): WebSource[] {
+  const taken = (name: string): boolean => sources.filter((one) => one.name === name).length > 1;
+  const named = sources.map((one) => {
+    if (!taken(one.name) || one.kind === 'archive') return one;
+    const folder = one.kind === 'address' ? dirname(new URL(one.address).pathname) : dirname(one.file);
+    return { ...one, name: slug(`${basename(folder)} ${one.name === 'home' ? '' : one.name}`) || one.name };
+  });
+  const twice = named.find(({ name }, index) => named.findIndex((one) => one.name === name) < index);
+  if (twice)
+    throw new Problem(`Two pages would be called "${twice.name}".`, twice.shown, 'Give each page once, or rename one.');
+  return named;
+}
+
+function archiveSource(file: string, shown: string, root: string | undefined): WebSource {
   if (root !== undefined)
     throw new Problem(
       'An archive has its own root.',
@@ -57,7 +76,7 @@ function archiveSource(file: string, shown: string, root: string | undefined): S
   return { kind: 'archive', name: pageName(basename(file, extname(file))), file, shown };
 }
 
-function addressSource(address: string, given: readonly string[]): Source {
+function addressSource(address: string): WebSource {
   let url: URL;
   try {
     url = new URL(address);
@@ -70,8 +89,6 @@ function addressSource(address: string, given: readonly string[]): Source {
       address,
       'Give an http or https address, or the path of a file.',
     );
-  if (given.length > 1)
-    throw new Problem('More than one address was given.', given.join(', '), 'Convert one page at a time.');
   return {
     kind: 'address',
     name: pageName(basename(url.pathname, extname(url.pathname))),
@@ -113,7 +130,7 @@ function kindOfFile(file: string): 'html' | 'svg' | 'zip' {
   );
 }
 
-function htmlSource(file: string, shown: string, root: string | undefined): Source {
+function htmlSource(file: string, shown: string, root: string | undefined): WebSource {
   const text = readFileSync(file, 'utf8');
   if (!text.trim()) throw new Problem('This HTML file is empty.', shown, 'Save the page again.');
   const folder = root === undefined ? guessRoot(file, text) : resolve(root);

@@ -1,107 +1,116 @@
 import type { DesignChoices } from '../core/design/screens.js';
 import { existsSync, readFileSync } from 'node:fs';
-import { basename, join, relative, resolve } from 'node:path';
+import { join, relative, resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { parse, stringify } from 'yaml';
 import { originalContent, type Content } from '../core/content/content.js';
 import { checkDocument } from '../core/page/check.js';
+import { linkPages, type LinkedPage } from '../core/page/links.js';
 import type { PageDocument } from '../core/page/types.js';
 import type { Reading } from '../core/source/reading.js';
-import type { Trimmed } from '../core/trim/trim.js';
-import { renderSite, SHEET } from '../core/render/site.js';
+import { placesOf, renderSite, type SitePlace } from '../core/render/site.js';
 import type { AssetStore } from '../project/assets.js';
 import { isProject, replaceProject, type ProjectFile } from '../project/folder.js';
-import { LIMITS, readSettings, SETTINGS_FILE, writeSettings, type ProjectSettings } from '../project/settings.js';
-import { referenceFiles, type Reference } from './reference.js';
+import {
+  LIMITS,
+  readSettings,
+  SETTINGS_FILE,
+  writeSettings,
+  type PageSettings,
+  type ProjectSettings,
+} from '../project/settings.js';
+import type { Made } from './made.js';
+import { referenceFiles } from './reference.js';
 import type { Source } from './source.js';
 
-/** A source turned into a page, with everything that goes into its project. */
-export interface Made {
-  readonly document: PageDocument;
-  readonly references: readonly Reference[];
-  readonly assets: AssetStore;
-  readonly notes: readonly string[];
-  readonly sourceElements: number;
-  readonly trimmed?: Omit<Trimmed, 'document'>;
-  readonly reasons?: readonly SectionReasons[];
-  /** Of a design: what a person chose. */
-  readonly choices?: DesignChoices;
-}
-
-/** Why a section of a design became what it is: lines of words, indented. */
-export interface SectionReasons {
-  readonly section: string;
-  readonly lines: readonly string[];
-}
-
-/** Sizes of what was written. */
-export interface Written {
+/** What was written of a page: its file in the site, and how much CSS it has. */
+export interface WrittenPage {
+  readonly file: string;
   readonly cssBytes: number;
 }
 
-/** Writes a converted source as a project, whole or not at all; what people wrote in an old project stays. */
+/** Writes converted sources as a project, whole or not at all; what people wrote in an old project stays. */
 export function writeProject(
-  source: Source,
-  made: Made,
+  made: readonly Made[],
+  store: AssetStore,
   reading: Reading,
   browserVersion: string,
   out: string,
-): Written {
-  const { document } = made;
-  checkDocument(document, `pages/${document.name}.json`);
-  const settings = settingsFor(source, made, reading, out);
-  const content = contentFor(out, document);
-  const site = renderSite(document, content);
-  const assets = made.assets.entries();
-  const files: ProjectFile[] = [
-    [SETTINGS_FILE, writeSettings(settings)],
-    [`content/${document.name}.yaml`, stringify(content, { lineWidth: 0 })],
-    [`pages/${document.name}.json`, `${JSON.stringify(document, null, 2)}\n`],
-    ...assets,
-    ...assets.map(([path, bytes]): ProjectFile => [`site/${path}`, bytes]),
-    ...Object.entries(site).map(([path, text]): ProjectFile => [`site/${path}`, text]),
-    ...referenceFiles(made.references, browserVersion),
-  ];
-  replaceProject(out, files);
-  return { cssBytes: Buffer.byteLength(site[SHEET] ?? '') };
-}
-
-function settingsFor(source: Source, made: Made, reading: Reading, out: string): ProjectSettings {
-  const { document } = made;
-  const target = resolve(out);
-  const own =
-    source.kind === 'address'
-      ? [source.address]
-      : (source.kind === 'svg' ? boardsOf(source.files, document) : [source.file]).map((file) =>
-          relative(target, file),
-        );
-  const before = settingsBefore(out);
-  return {
+): WrittenPage[] {
+  const places = placesOf(made.map(({ document }) => document.name));
+  const placeOf = (one: Made): SitePlace => places.get(one.document.name) as SitePlace;
+  const linked = made.map((one) => ({ address: addressOf(one.source), file: placeOf(one).html }));
+  const pages = made.map((one) => {
+    const document = linkedTo(one, linked);
+    checkDocument(document, `pages/${document.name}.json`);
+    const content = contentFor(out, document);
+    return { ...one, document, content, site: renderSite(document, content, placeOf(one)) };
+  });
+  const settings: ProjectSettings = {
     format: 'tavrik-project',
     version: 1,
-    page: {
-      name: document.name,
-      kind: document.source.kind,
-      sources: own,
-      ...(source.kind === 'html' ? { root: relative(target, source.root) || '.' } : {}),
-      ...(source.kind === 'svg' || reading.schemes === 'both' ? {} : { schemes: reading.schemes }),
-      ...(reading.choice ? { select: reading.choice.selectors, move: reading.choice.moves } : {}),
-      ...(made.choices && Object.keys(made.choices).length ? { design: made.choices } : {}),
-      widths: document.source.widths,
-    },
-    limits: before?.limits ?? LIMITS,
+    pages: pages.map((one) => settingsFor(one, reading, out)),
+    limits: settingsBefore(out)?.limits ?? LIMITS,
+  };
+  const assets = store.entries();
+  const files: ProjectFile[] = [
+    [SETTINGS_FILE, writeSettings(settings)],
+    ...pages.flatMap(({ document, content, references }): ProjectFile[] => [
+      [`content/${document.name}.yaml`, stringify(content, { lineWidth: 0 })],
+      [`pages/${document.name}.json`, `${JSON.stringify(document, null, 2)}\n`],
+      ...referenceFiles(document.name, references, browserVersion),
+    ]),
+    ...assets,
+    ...assets.map(([path, bytes]): ProjectFile => [`site/${path}`, bytes]),
+    ...pages.flatMap(({ site }) => Object.entries(site).map(([path, text]): ProjectFile => [`site/${path}`, text])),
+  ];
+  replaceProject(out, files);
+  return pages.map((one) => ({
+    file: placeOf(one).html,
+    cssBytes: Buffer.byteLength(one.site[placeOf(one).sheet] ?? ''),
+  }));
+}
+
+/** Where links of other pages find the source of a page: files by where they lie, addresses as they are. */
+function addressOf(source: Source): string | undefined {
+  if (source.kind === 'address') return source.address;
+  return source.kind === 'html' ? pathToFileURL(source.file).href : undefined;
+}
+
+function linkedTo(
+  { document, source }: Made,
+  pages: readonly { readonly address: string | undefined; readonly file: string }[],
+): PageDocument {
+  const own = addressOf(source);
+  const known = pages.filter((page): page is LinkedPage => page.address !== undefined);
+  if (own === undefined || known.length < 2) return document;
+  return linkPages(document, own, known, source.kind === 'html' ? `${pathToFileURL(source.root).href}/` : undefined);
+}
+
+function settingsFor({ document, source, files, choices }: Made, reading: Reading, out: string): PageSettings {
+  const target = resolve(out);
+  return {
+    name: document.name,
+    kind: document.source.kind,
+    sources: source.kind === 'address' ? files : files.map((file) => relative(target, file)),
+    ...(source.kind === 'html' ? { root: relative(target, source.root) || '.' } : {}),
+    ...(source.kind === 'svg' || reading.schemes === 'both' ? {} : { schemes: reading.schemes }),
+    ...(reading.choice ? { select: reading.choice.selectors, move: reading.choice.moves } : {}),
+    ...(choices && Object.keys(choices).length ? { design: choices } : {}),
+    widths: document.source.widths,
   };
 }
 
-/** The files with artboards of this page; others in the call were of other pages. */
-function boardsOf(files: readonly string[], { source }: PageDocument): string[] {
-  return files.filter((file) => source.files.includes(basename(file)));
-}
-
 /** The settings of the project that lies there already. */
-export function settingsBefore(out: string): ProjectSettings | undefined {
+function settingsBefore(out: string): ProjectSettings | undefined {
   const target = resolve(out);
   if (!isProject(target)) return undefined;
   return readSettings(readFileSync(join(target, SETTINGS_FILE), 'utf8'), SETTINGS_FILE);
+}
+
+/** What a person chose for the designs of the project that lies there already. */
+export function choicesBefore(out: string): DesignChoices | undefined {
+  return settingsBefore(out)?.pages.find(({ design }) => design)?.design;
 }
 
 /** What the client wrote stays; fields that nobody touched take the words of the source as it is now. */

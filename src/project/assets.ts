@@ -38,6 +38,12 @@ export class AssetStore {
     return path;
   }
 
+  /** Takes over the files of another store, under the names they have there. */
+  addAll(other: AssetStore): void {
+    for (const [path, bytes] of other.files) this.files.set(path, bytes);
+    for (const [hash, path] of other.byHash) if (other.files.has(path)) this.byHash.set(hash, path);
+  }
+
   /** Forgets the files that are not among these paths. */
   keep(paths: ReadonlySet<string>): void {
     for (const path of this.files.keys()) if (!paths.has(path)) this.files.delete(path);

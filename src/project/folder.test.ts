@@ -9,7 +9,7 @@ import { readSettings, writeSettings, type ProjectSettings } from './settings.js
 const settings: ProjectSettings = {
   format: 'tavrik-project',
   version: 1,
-  page: { name: 'home', kind: 'html', sources: ['../home.html'], widths: [1440, 390] },
+  pages: [{ name: 'home', kind: 'html', sources: ['../home.html'], widths: [1440, 390] }],
   limits: { differ: 0.05, placed: 0.9 },
 };
 const files: ProjectFile[] = [
@@ -88,12 +88,12 @@ describe('tavrik.yaml', () => {
 
   it.each([
     ['limits:\n  differ: 2', /"limits.differ" must be less than or equal to 1/],
-    ['page:\n  widths: [100]', /widths/],
+    ['pages:\n  - widths: [100]', /widths/],
     ['colour: red', /"colour" is not allowed/],
     ['a: [', /not YAML/],
   ])('names what is wrong in %j', (text, message) => {
     const whole = text.startsWith('page')
-      ? `format: tavrik-project\nversion: 1\n${text}\n  name: a\n  kind: html\n  sources: [a]\n`
+      ? `format: tavrik-project\nversion: 1\n${text}\n    name: a\n    kind: html\n    sources: [a]\n`
       : `${writeSettings(settings).replace(/limits:[^]*$/, '')}${text}\n`;
     expect(() => readSettings(whole, 'tavrik.yaml')).toThrow(message);
   });

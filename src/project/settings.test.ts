@@ -1,16 +1,18 @@
-import { readSettings, writeSettings, type ProjectSettings } from './settings.js';
+import { pageNamed, readSettings, writeSettings, type ProjectSettings } from './settings.js';
 
-const settings: ProjectSettings = {
+const settings = {
   format: 'tavrik-project',
   version: 1,
-  page: { name: 'marsh', kind: 'html', sources: ['../index.html'], widths: [1440, 390] },
+  pages: [{ name: 'marsh', kind: 'html', sources: ['../index.html'], widths: [1440, 390] }],
   limits: { differ: 0.02, placed: 0.95 },
-};
+} satisfies ProjectSettings;
+const [page] = settings.pages;
+const withPages = (...pages: object[]): string => JSON.stringify({ ...settings, pages });
 
 describe('settings of a project', () => {
   it('are read as they were written', () => {
     expect(readSettings(writeSettings(settings), 'x')).toEqual(settings);
-    const chosen = { ...settings, page: { ...settings.page, select: ['main'], move: ['parent' as const], schemes: 'dark' as const } }; // prettier-ignore
+    const chosen = { ...settings, pages: [{ ...page, select: ['main'], move: ['parent' as const], schemes: 'dark' as const }] }; // prettier-ignore
     expect(readSettings(writeSettings(chosen), 'x')).toEqual(chosen);
   });
 
@@ -23,10 +25,17 @@ describe('settings of a project', () => {
     ['text that is no YAML', 'page: [1', /This is not YAML/],
     ['nothing', '', /"format" is required/],
     ['another format', 'format: other', /"format" must be/],
-    ['a name that leaves its folder', writeSettings({ ...settings, page: { ...settings.page, name: '../up' } }), /"page\.name"/], // prettier-ignore
-    ['a width of nothing', writeSettings({ ...settings, page: { ...settings.page, widths: [0] } }), /"page\.widths\[0\]"/], // prettier-ignore
+    ['a name that leaves its folder', withPages({ ...page, name: '../up' }), /"pages\[0\]\.name"/], // prettier-ignore
+    ['a width of nothing', withPages({ ...page, widths: [0] }), /"pages\[0\]\.widths\[0\]"/], // prettier-ignore
+    ['two pages of one name', withPages(page as object, page as object), /"pages\[1\]" contains a duplicate/],
     ['a limit over all', writeSettings({ ...settings, limits: { differ: 2, placed: 1 } }), /"limits\.differ"/],
   ])('refuse %s, and name it', (_, text, message) => {
     expect(() => readSettings(text, 'tavrik.yaml')).toThrow(message);
+  });
+
+  it('name their pages, the first if none is asked for', () => {
+    const several = readSettings(withPages(page as object, { ...page, name: 'hire' }), 'x');
+    expect([pageNamed(several, undefined).name, pageNamed(several, 'hire').name]).toEqual(['marsh', 'hire']);
+    expect(() => pageNamed(several, 'tides')).toThrow('There is no page "tides"');
   });
 });

@@ -8,22 +8,8 @@ import { Problem } from '../core/page/problem.js';
 export interface ProjectSettings {
   readonly format: 'tavrik-project';
   readonly version: 1;
-  readonly page: {
-    readonly name: string;
-    readonly kind: 'html' | 'svg';
-    /** Files relative to the project, or addresses. */
-    readonly sources: readonly string[];
-    readonly root?: string;
-    /** Colour schemes that are read; both if nothing is said. */
-    readonly schemes?: Schemes;
-    /** CSS selectors of the parts that are converted, and where to move from what they match. */
-    readonly select?: readonly string[];
-    readonly move?: readonly Move[];
-    /** Of a design: how screens are made that nobody drew. */
-    readonly design?: DesignChoices;
-    /** Viewport widths at which the page is compared, CSS px. */
-    readonly widths: readonly number[];
-  };
+  /** The first one is the home page of the site, unless one is called so. */
+  readonly pages: readonly PageSettings[];
   readonly limits: {
     /** Largest share of differing pixels, 0 to 1. */
     readonly differ: number;
@@ -32,27 +18,47 @@ export interface ProjectSettings {
   };
 }
 
+/** What one page is made from. */
+export interface PageSettings {
+  readonly name: string;
+  readonly kind: 'html' | 'svg';
+  /** Files relative to the project, or addresses. */
+  readonly sources: readonly string[];
+  readonly root?: string;
+  /** Colour schemes that are read; both if nothing is said. */
+  readonly schemes?: Schemes;
+  /** CSS selectors of the parts that are converted, and where to move from what they match. */
+  readonly select?: readonly string[];
+  readonly move?: readonly Move[];
+  /** Of a design: how screens are made that nobody drew. */
+  readonly design?: DesignChoices;
+  /** Viewport widths at which the page is compared, CSS px. */
+  readonly widths: readonly number[];
+}
+
 export const SETTINGS_FILE = 'tavrik.yaml';
 export const LIMITS = { differ: 0.05, placed: 0.9 };
 export const NARROWEST = 200;
 export const WIDEST = 4000;
 
+const pageSchema = Joi.object({
+  name: Joi.string()
+    .pattern(/^[a-z0-9][a-z0-9-]*$/)
+    .required(),
+  kind: Joi.string().valid('html', 'svg').required(),
+  sources: Joi.array().items(Joi.string()).min(1).required(),
+  root: Joi.string(),
+  schemes: Joi.string().valid(...SCHEMES),
+  select: Joi.array().items(Joi.string()).min(1),
+  move: Joi.array().items(Joi.string().valid(...MOVES)),
+  design: Joi.object({ scale: Joi.number().min(0).max(1), fluid: Joi.boolean() }),
+  widths: Joi.array().items(Joi.number().integer().min(NARROWEST).max(WIDEST)).min(1).required(),
+});
+
 const schema = Joi.object({
   format: Joi.string().valid('tavrik-project').required(),
   version: Joi.number().valid(1).required(),
-  page: Joi.object({
-    name: Joi.string()
-      .pattern(/^[a-z0-9][a-z0-9-]*$/)
-      .required(),
-    kind: Joi.string().valid('html', 'svg').required(),
-    sources: Joi.array().items(Joi.string()).min(1).required(),
-    root: Joi.string(),
-    schemes: Joi.string().valid(...SCHEMES),
-    select: Joi.array().items(Joi.string()).min(1),
-    move: Joi.array().items(Joi.string().valid(...MOVES)),
-    design: Joi.object({ scale: Joi.number().min(0).max(1), fluid: Joi.boolean() }),
-    widths: Joi.array().items(Joi.number().integer().min(NARROWEST).max(WIDEST)).min(1).required(),
-  }).required(),
+  pages: Joi.array().items(pageSchema).min(1).unique('name').required(),
   limits: Joi.object({
     differ: Joi.number().min(0).max(1).default(LIMITS.differ),
     placed: Joi.number().min(0).max(1).default(LIMITS.placed),
@@ -74,6 +80,20 @@ export function readSettings(text: string, file: string): ProjectSettings {
   const checked = schema.validate(value ?? {}, { abortEarly: true });
   if (checked.error) throw new Problem(`${checked.error.message}.`, file, 'Mend it, or convert the source again.');
   return checked.value as ProjectSettings;
+}
+
+/**
+ * The page of a project with this name, or its only one, or its first.
+ * @throws Problem if there is none of that name
+ */
+export function pageNamed({ pages }: ProjectSettings, name: string | undefined): PageSettings {
+  const found = name === undefined ? pages[0] : pages.find((one) => one.name === name);
+  if (found) return found;
+  throw new Problem(
+    `There is no page "${name}".`,
+    '--page',
+    `The project has ${pages.map((one) => one.name).join(', ')}.`,
+  );
 }
 
 export function writeSettings(settings: ProjectSettings): string {

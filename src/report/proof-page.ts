@@ -1,6 +1,7 @@
 import { percent, type Proof, type SectionProof, type WidthProof } from '../core/proof/proof.js';
 import { escapeText as text, escapeAttribute as attribute } from '../core/render/escape.js';
 import type { Band } from '../core/proof/pixels.js';
+import { grade } from './grade.js';
 import { PROOF_STYLE } from './proof-style.js';
 
 /** Pictures of one width, PNG. */
@@ -14,9 +15,6 @@ export interface ProofPictures {
 const SIDES = ['source', 'result', 'difference'] as const;
 type Side = (typeof SIDES)[number];
 const CAPTION: Readonly<Record<Side, string>> = { source: 'Source', result: 'Result', difference: 'Difference' };
-/** Up to this share of differing pixels a section is called good, up to the next fair. */
-const GOOD = 0.005;
-const FAIR = 0.03;
 
 /** The report of a proof: one HTML file with everything in it. */
 export function proofPage(proof: Proof, pictures: ReadonlyMap<number, ProofPictures>): string {
@@ -84,10 +82,6 @@ function cells(differ: number, placed: number | undefined, link: string): string
       ? '<td class="soft">–</td>'
       : `<td class="${placed >= 0.995 ? 'good' : placed >= 0.95 ? 'fair' : 'poor'}">${percent(placed)}</td>`;
   return `<td class="first ${grade(differ)}"><a href="${attribute(link)}">${percent(differ)}</a></td>${shown}`;
-}
-
-function grade(differ: number): string {
-  return differ <= GOOD ? 'good' : differ <= FAIR ? 'fair' : 'poor';
 }
 
 function anchor(width: number, name: string): string {

@@ -6,10 +6,22 @@ import { renderHtml } from './html.js';
 /** The files of a site by path: text as it is to be written. */
 export type SiteFiles = Readonly<Record<string, string>>;
 
-export const SHEET = 'style.css';
+/** Where a page and its style sheet lie in the site. */
+export interface SitePlace {
+  readonly html: string;
+  readonly sheet: string;
+}
 
-/** Renders one page as `index.html` with its style sheet. The same input gives the same bytes. */
-export function renderSite(document: PageDocument, content: Content): SiteFiles {
+const HOME: SitePlace = { html: 'index.html', sheet: 'style.css' };
+
+/** The places of pages, by name: the one called "home", or else the first, is what the site shows by itself. */
+export function placesOf(names: readonly string[]): ReadonlyMap<string, SitePlace> {
+  const home = names.includes('home') ? 'home' : names[0];
+  return new Map(names.map((name) => [name, name === home ? HOME : { html: `${name}.html`, sheet: `${name}.css` }]));
+}
+
+/** Renders one page with its style sheet. The same input gives the same bytes. */
+export function renderSite(document: PageDocument, content: Content, place: SitePlace = HOME): SiteFiles {
   const filled = fillPage(document, content);
-  return { 'index.html': renderHtml(filled, SHEET), [SHEET]: renderCss(filled) };
+  return { [place.html]: renderHtml(filled, place.sheet), [place.sheet]: renderCss(filled) };
 }

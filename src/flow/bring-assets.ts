@@ -1,0 +1,29 @@
+import { assetAddresses, mapAssets } from '../core/page/addresses.js';
+import type { PageDocument } from '../core/page/types.js';
+import type { SignIn } from '../core/source/reading.js';
+import { fetchAssets, type AssetStore } from '../project/assets.js';
+
+/** A page whose files are our own, and what could not be had, in words. */
+export interface Brought {
+  readonly document: PageDocument;
+  readonly missing: readonly string[];
+}
+
+/**
+ * Brings the files that a page shows into the store.
+ * @param base address that relative addresses count from
+ * @param instead stands where a file is missing
+ */
+export async function bringAssets(
+  raw: PageDocument,
+  base: string,
+  store: AssetStore,
+  { signIn, instead }: { readonly signIn?: SignIn; readonly instead?: string } = {},
+): Promise<Brought> {
+  const fetched = await fetchAssets(assetAddresses(raw), base, store, signIn);
+  const ours = new URL(base).hostname === '127.0.0.1' ? new URL(base).origin : '';
+  const missing = fetched.missing.map(
+    (one) => `File could not be had, its space is kept: ${(ours ? one.replace(ours, '') : one).slice(0, 200)}`,
+  );
+  return { document: mapAssets(raw, (one) => fetched.places.get(one) ?? instead), missing };
+}

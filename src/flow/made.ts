@@ -1,0 +1,26 @@
+import type { DesignChoices } from '../core/design/screens.js';
+import type { PageDocument } from '../core/page/types.js';
+import type { Trimmed } from '../core/trim/trim.js';
+import type { Reference } from './reference.js';
+import type { Source } from './source.js';
+
+/** A source turned into a page, with everything that its project needs to know of it. */
+export interface Made {
+  readonly document: PageDocument;
+  readonly references: readonly Reference[];
+  readonly source: Source;
+  /** The files (absolute) or addresses that this page was made from. */
+  readonly files: readonly string[];
+  readonly notes: readonly string[];
+  readonly sourceElements: number;
+  readonly trimmed?: Omit<Trimmed, 'document'>;
+  readonly reasons?: readonly SectionReasons[];
+  /** Of a design: what a person chose. */
+  readonly choices?: DesignChoices;
+}
+
+/** Why a section of a design became what it is: lines of words, indented. */
+export interface SectionReasons {
+  readonly section: string;
+  readonly lines: readonly string[];
+}

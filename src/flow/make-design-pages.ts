@@ -1,0 +1,73 @@
+import type { OpenBrowser } from '../browser/launch.js';
+import type { MeasuredSection } from '../core/proof/measured.js';
+import type { PageDocument } from '../core/page/types.js';
+import { slug } from '../core/page/words.js';
+import { DESIGN_PASSES, runPasses } from '../core/passes/index.js';
+import { sectionsOf } from '../core/passes/sections.js';
+import type { AssetStore } from '../project/assets.js';
+import { readFontFolder } from '../project/fonts.js';
+import { bringAssets } from './bring-assets.js';
+import type { ConvertOptions } from './convert.js';
+import type { Made } from './made.js';
+import { readDesigns, type ReadDesign } from './read-svg.js';
+import { finishReference } from './reference.js';
+import type { Source } from './source.js';
+import { choicesBefore } from './write-project.js';
+
+/** Stands where a linked picture of a drawing is missing: unlike no picture at all, it keeps the picture's place. */
+const EMPTY_PICTURE = `data:image/svg+xml,${encodeURIComponent('<svg xmlns="http://www.w3.org/2000/svg"/>')}`;
+
+/** Makes the pages that artboards are of. @param store where the files that they show go @throws Problem */
+export async function makeDesignPages(
+  source: Extract<Source, { kind: 'svg' }>,
+  { progress, fonts, page, out, design }: ConvertOptions,
+  browser: OpenBrowser,
+  store: AssetStore,
+): Promise<Made[]> {
+  const choices = { ...choicesBefore(out), ...design };
+  const read = await readDesigns(
+    browser,
+    {
+      ...source,
+      choices,
+      ...(page === undefined ? {} : { page }),
+      ...(fonts === undefined ? {} : { fonts: await readFontFolder(fonts) }),
+    },
+    progress,
+  );
+  try {
+    const made: Made[] = [];
+    for (const one of read.pages) {
+      const width = one.document.source.widths[0] as number;
+      const raw = runPasses(one.document, { boxes: one.boxes, width }, DESIGN_PASSES);
+      progress('Collecting pictures');
+      const { document, missing } = await bringAssets(raw, read.address, store, { instead: EMPTY_PICTURE });
+      const references = await Promise.all(
+        one.references.map((open, index) => finishReference(open, placesOn(document, one.sections, index))),
+      );
+      made.push({
+        document,
+        references,
+        source,
+        files: one.files,
+        choices,
+        notes: [...one.notes, ...missing],
+        sourceElements: references[0]?.measured.elements ?? 0,
+        reasons: sectionsOf(document).map(({ id, name }) => ({ section: name, lines: one.reasons.get(id) ?? [] })),
+      });
+    }
+    return made;
+  } finally {
+    await read.close();
+  }
+}
+
+/** Where the sections of a design lie on one of its boards. */
+function placesOn(document: PageDocument, sections: ReadDesign['sections'], board: number): MeasuredSection[] {
+  const names = new Map(sectionsOf(document).map(({ id, name }) => [id, slug(name, 40) || 'section']));
+  return sections.flatMap(({ id, boxes }): MeasuredSection[] => {
+    const box = boxes[board];
+    const name = names.get(id);
+    return box && name ? [{ name, x: box[0], y: box[1], width: box[2], height: box[3] }] : [];
+  });
+}

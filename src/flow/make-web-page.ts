@@ -1,0 +1,87 @@
+import { basename } from 'node:path';
+import { openDesk } from '../browser/desk.js';
+import type { OpenBrowser } from '../browser/launch.js';
+import { assetAddresses } from '../core/page/addresses.js';
+import type { PageDocument } from '../core/page/types.js';
+import { slug } from '../core/page/words.js';
+import { FIRST_PASSES, LAST_PASSES, runPasses } from '../core/passes/index.js';
+import { sectionsOf } from '../core/passes/sections.js';
+import type { Trimmed } from '../core/trim/trim.js';
+import { AssetStore } from '../project/assets.js';
+import { bringAssets } from './bring-assets.js';
+import type { ConvertOptions } from './convert.js';
+import type { Made } from './made.js';
+import { readHtml } from './read-html.js';
+import { finishReference, openReference, type SectionPlace } from './reference.js';
+import { serveSource } from './serve-source.js';
+import type { WebSource } from './source.js';
+import { trimPage } from './trim-page.js';
+
+/** Makes a page of a web page. @param store where the files that it shows go @throws Problem */
+export async function makeWebPage(
+  source: WebSource,
+  { widths, progress, keepBoxes, proof, reading }: ConvertOptions,
+  browser: OpenBrowser,
+  store: AssetStore,
+): Promise<Made> {
+  const served = await serveSource(source, reading);
+  try {
+    progress(`Opening the page at ${widths.join(', ')} px`);
+    const desk = openDesk(browser, served.visit.scheme);
+    desk.catch(() => undefined);
+    const open = await Promise.all(widths.map((width) => openReference(browser, served.visit, width)));
+    const widest = open.reduce((most, one) => (one.width > most.width ? one : most));
+    progress('Reading elements and styles');
+    const read = await readHtml(widest.page, await desk, {
+      name: source.name,
+      files: [fileOf(source)],
+      widths,
+      schemes: reading.schemes,
+      online: served.visit.online,
+    });
+    progress('Finding sections, sharing styles');
+    const context = { boxes: read.boxes, width: widest.width, controls: read.controls };
+    const raw = runPasses(read.document, context, FIRST_PASSES);
+    progress('Collecting pictures and fonts');
+    const { signIn } = reading;
+    const own = new AssetStore();
+    const { document: whole, missing } = await bringAssets(raw, read.address, own, signIn ? { signIn } : {});
+    if (proof) browser.prepare();
+    progress('Taking out boxes that do nothing');
+    const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, own, read.boxes.size);
+    if (served.visit.scheme === 'light') browser.giveBack(await desk);
+    const document = runPasses(trimmed?.document ?? whole, context, LAST_PASSES);
+    own.keep(new Set(assetAddresses(document)));
+    store.addAll(own);
+    const sections = sectionPlaces(document);
+    const references = await Promise.all(open.map((one) => finishReference(one, sections)));
+    return {
+      document,
+      references,
+      source,
+      files: source.kind === 'address' ? [source.address] : [source.file],
+      notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing],
+      sourceElements: references.find(({ width }) => width === widest.width)?.measured.elements ?? 0,
+      ...(trimmed ? { trimmed: reportOf(trimmed) } : {}),
+    };
+  } finally {
+    await served.close();
+  }
+}
+
+function reportOf({ document: _, ...report }: Trimmed): Omit<Trimmed, 'document'> {
+  return report;
+}
+
+/** The file or address of a web page, as the page document names it. */
+function fileOf(source: WebSource): string {
+  if (source.kind === 'address') return source.address;
+  return source.kind === 'html' ? source.path : basename(source.file);
+}
+
+function sectionPlaces(document: PageDocument): SectionPlace[] {
+  return sectionsOf(document).map((section) => ({
+    name: slug(section.name, 40) || 'section',
+    path: section.from?.path ?? '',
+  }));
+}
