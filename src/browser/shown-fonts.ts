@@ -11,13 +11,34 @@ export async function usedFonts(page: Page): Promise<FontUse[]> {
 /** In which fonts the browser shows the words of the drawing in a page. */
 export async function shownFonts(page: Page): Promise<ShownFont[]> {
   const uses = await inside(page, 'fontUses');
+  return askBrowser(page, 'text, tspan', uses);
+}
+
+/** In which fonts the browser shows the words of a web page. */
+export async function shownPageFonts(page: Page): Promise<ShownFont[]> {
+  const uses = await inside(page, 'markFontUses');
+  const order = await page.evaluate(() =>
+    [...document.querySelectorAll('[data-font-use]')].map((one) => Number(one.getAttribute('data-font-use'))),
+  );
+  const found = await askBrowser(page, '[data-font-use]', uses.map((use, at) => ({ use, index: order.indexOf(at) }))); // prettier-ignore
+  await inside(page, 'unmarkFontUses');
+  return found;
+}
+
+interface Asked {
+  readonly use: { readonly list: string; readonly weight: number; readonly italic: boolean };
+  /** Which of the elements that the selector matches. */
+  readonly index: number;
+}
+
+async function askBrowser(page: Page, selector: string, uses: readonly Asked[]): Promise<ShownFont[]> {
   if (uses.length === 0) return [];
   const session = await page.context().newCDPSession(page);
   try {
     await session.send('DOM.enable');
     await session.send('CSS.enable');
     const { root } = await session.send('DOM.getDocument', { depth: 0 });
-    const { nodeIds } = await session.send('DOM.querySelectorAll', { nodeId: root.nodeId, selector: 'text, tspan' });
+    const { nodeIds } = await session.send('DOM.querySelectorAll', { nodeId: root.nodeId, selector });
     const found: ShownFont[] = [];
     for (const { use, index } of uses) {
       const nodeId = nodeIds[index];

@@ -6,6 +6,7 @@ import { convertCommand } from './convert.js';
 import { EXIT } from './exit.js';
 import { proofCommand } from './proof.js';
 import { renderCommand } from './render.js';
+import { surveyCommand } from './survey.js';
 
 export function buildProgram(setCode: (code: number) => void): Command {
   const { version } = JSON.parse(readFileSync(join(__dirname, '../../package.json'), 'utf8')) as { version: string };
@@ -17,6 +18,7 @@ export function buildProgram(setCode: (code: number) => void): Command {
     .option('--verbose', 'show the stack of unexpected failures')
     .exitOverride()
     .configureOutput({ outputError: (text, write) => write(text.replace(/^error: /, '')) });
+  program.addCommand(surveyCommand());
   program.addCommand(convertCommand());
   program.addCommand(renderCommand());
   program.addCommand(proofCommand(setCode));

@@ -1,12 +1,13 @@
 import type { DesignChoices } from '../core/design/screens.js';
 import { basename, dirname } from 'node:path';
 import type { OpenBrowser } from '../browser/launch.js';
-import { mediaTypeOf, serveFolder, type Served } from '../browser/serve.js';
+import { serveFolder, type Served } from '../browser/serve.js';
 import { pagesOf } from '../core/design/artboards.js';
 import type { BuiltDesign } from '../core/design/build.js';
 import type { FontFile } from '../core/design/fonts.js';
 import { Problem } from '../core/page/problem.js';
 import type { FontFolder } from '../project/fonts.js';
+import { holdFonts } from './hold-fonts.js';
 import { fitDesign } from './fit-design.js';
 import { openBoard, placeBoards, type PlacedBoard } from './open-boards.js';
 import type { OpenReference } from './reference.js';
@@ -118,14 +119,5 @@ function heldIn(boards: readonly PlacedBoard[]): string[] {
     if (own.length < 2) return [];
     const list = own.map(({ name, width }) => (name.includes(String(width)) ? name : `${name} (${width} px)`));
     return [`${basename(file)} holds ${own.length} artboards of this page: ${list.join(', ')}`];
-  });
-}
-
-/** Serves font files to the page; the fonts with the addresses where they are then. */
-function holdFonts(served: Served, folder: FontFolder | undefined): FontFile[] {
-  return (folder?.fonts ?? []).map(({ font, bytes }) => {
-    const address = `/-fonts/${font.address.split('/').map(encodeURIComponent).join('/')}`;
-    served.hold(decodeURIComponent(address), mediaTypeOf(font.address), bytes);
-    return { ...font, address };
   });
 }

@@ -1,5 +1,5 @@
 import { clustersOf } from '../../core/design/clusters.js';
-import { around } from '../../core/design/geometry.js';
+import { around } from '../../core/page/geometry.js';
 import type {
   DrawnArt,
   DrawnBoard,
@@ -186,6 +186,7 @@ class Reader {
       box,
       markup: standAlone(painters, box, this.rootColor),
       title: title || (outlined && SPEAKS.test(item.layer) ? item.layer : ''),
+      ...(outlined ? { outlined: true } : {}),
       pieces: painters.reduce((sum, one) => sum + Math.max(1, one.querySelectorAll('*').length), 0),
     };
   }

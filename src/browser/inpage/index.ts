@@ -8,6 +8,8 @@ export { addFaces, fontUses } from './font-uses.js';
 export { placeDrawing } from './place-drawing.js';
 export { evaluateMedia, expandDeclarations, matchSelectors } from './rules.js';
 export { comparePictures } from './pictures.js';
+export { markFontUses, seePage, unmarkFontUses } from './see-page.js';
+export { seeLayers } from './see-layers.js';
 export { settle } from './settle.js';
 export { collectSheets, inlineStyles } from './sheets.js';
 export { snapshot } from './snapshot.js';

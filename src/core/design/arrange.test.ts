@@ -7,7 +7,7 @@ import { aroundColumns, columnsFor } from './columns.js';
 import type { DrawnBoard, DrawnBox, DrawnItem } from './drawn.js';
 import { bringExtras } from './extras.js';
 import { explainPart } from './explain.js';
-import { lengthOf } from './geometry.js';
+import { lengthOf } from '../page/geometry.js';
 import { matchBoards } from './match.js';
 import { wordsOf } from './paragraphs.js';
 import { piecesOf, type Piece } from './pieces.js';

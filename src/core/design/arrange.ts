@@ -1,6 +1,6 @@
 import { cutsOf, rowCut, stackCut, TOUCH, type Cut } from './cuts.js';
 import type { DrawnBox } from './drawn.js';
-import { area, around, bottom, right, shared } from './geometry.js';
+import { area, around, bottom, right, shared } from '../page/geometry.js';
 import type { Piece } from './pieces.js';
 
 export type Direction = 'stack' | 'row';

@@ -1,7 +1,7 @@
 import type { Part } from './arrange.js';
 import type { DrawnBox } from './drawn.js';
 import { aroundColumns } from './columns.js';
-import { around, middle } from './geometry.js';
+import { around, middle } from '../page/geometry.js';
 import type { Piece, Pieces } from './pieces.js';
 
 /** One board seen through the tree that was made from the widest: which piece stands for which, and where. */

@@ -1,5 +1,5 @@
 import type { DrawnBox } from './drawn.js';
-import { around } from './geometry.js';
+import { around } from '../page/geometry.js';
 import { areLetters } from './letters.js';
 
 /** Something that is painted: what it is, and where. */

@@ -1,5 +1,5 @@
 import type { DrawnBox } from './drawn.js';
-import { around, middle, right } from './geometry.js';
+import { around, middle, right } from '../page/geometry.js';
 import type { Region } from './place.js';
 import { EQUAL } from './setting.js';
 

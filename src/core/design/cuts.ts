@@ -1,5 +1,5 @@
 import type { DrawnBox } from './drawn.js';
-import { around, bottom, right } from './geometry.js';
+import { around, bottom, right } from '../page/geometry.js';
 import type { Piece } from './pieces.js';
 
 /** Boxes may overlap by this much and still lie beside each other, px. */

@@ -1,5 +1,5 @@
 import type { Part } from './arrange.js';
-import { lengthOf, px } from './geometry.js';
+import { lengthOf, px } from '../page/geometry.js';
 import type { Look } from './place.js';
 import { SPACING_FLOOR } from './screens.js';
 import type { BoardLooks } from './setting.js';

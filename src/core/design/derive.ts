@@ -1,6 +1,6 @@
 import type { Part } from './arrange.js';
 import { columnsIn, COLUMN, LEAST_GAP, pictureFirst, setColumns } from './derive-grid.js';
-import { lengthOf, px } from './geometry.js';
+import { lengthOf, px } from '../page/geometry.js';
 import type { Look } from './place.js';
 import { scaledLook, SPACING_FLOOR, type Screen } from './screens.js';
 import type { BoardLooks } from './setting.js';

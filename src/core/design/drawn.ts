@@ -74,6 +74,8 @@ export interface DrawnArt {
   readonly markup: string;
   readonly title: string;
   readonly pieces: number;
+  /** Its shapes are letters. */
+  readonly outlined?: true;
   readonly href?: string;
 }
 

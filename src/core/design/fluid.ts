@@ -1,5 +1,5 @@
 import type { Declarations } from '../page/types.js';
-import { px } from './geometry.js';
+import { px } from '../page/geometry.js';
 
 /** Properties that may run from one artboard to the next: type and distances. */
 const RUNS = /^(font-size|letter-spacing|(padding|margin)-(top|right|bottom|left)|(row|column)-gap|min-height)$/;

@@ -93,20 +93,50 @@ export interface ShownFont {
   readonly shown: readonly { readonly family: string; readonly brought: boolean }[];
 }
 
-/** What to say of fonts that are not there: which one took their place. */
-export function missingFonts(fonts: readonly ShownFont[]): string[] {
-  const missing = new Map<string, { weights: Set<number>; instead: Set<string> }>();
+/** Fonts that are made to take as much room as another one, by the name of that: they stand in for it unseen. */
+const TWINS: Readonly<Record<string, string>> = {
+  arial: 'liberationsans', helvetica: 'liberationsans', timesnewroman: 'liberationserif', times: 'liberationserif', couriernew: 'liberationmono', courier: 'liberationmono',
+}; // prettier-ignore
+
+/** A font that a source asks for. */
+export interface AskedFont {
+  readonly family: string;
+  readonly weights: readonly number[];
+  readonly there: boolean;
+  /** What is shown in its place, if it is not there. */
+  readonly instead?: string;
+}
+
+/** The fonts that a source asks for by name, and whether they are there. */
+export function askedFonts(fonts: readonly ShownFont[]): AskedFont[] {
+  const asked = new Map<string, { weights: Set<number>; there: boolean; instead: Set<string> }>();
   for (const { use, shown } of fonts) {
     const [wanted = ''] = use.families;
-    const there = shown.length === 0 || shown.some((one) => one.brought || plain(one.family) === plain(wanted));
-    if (there || GENERIC.test(wanted)) continue;
-    const known = missing.get(wanted) ?? { weights: new Set(), instead: new Set() };
+    if (GENERIC.test(wanted)) continue;
+    const names = [plain(wanted), TWINS[plain(wanted)]];
+    const there = shown.length === 0 || shown.some((one) => one.brought || names.includes(plain(one.family)));
+    const known = asked.get(wanted) ?? { weights: new Set(), there: true, instead: new Set() };
     known.weights.add(use.weight);
-    for (const { family } of shown) known.instead.add(family);
-    missing.set(wanted, known);
+    if (!there) {
+      known.there = false;
+      for (const { family } of shown) known.instead.add(family);
+    }
+    asked.set(wanted, known);
   }
-  return [...missing].map(([wanted, { weights, instead }]) => {
-    const list = [...weights].sort((a, b) => a - b).join(', ');
-    return `Font not there: ${wanted} (${list}), ${[...instead].sort().join(' and ')} took its place; give its files with --fonts`;
-  });
+  return [...asked].map(([family, { weights, there, instead }]) => ({
+    family,
+    weights: [...weights].sort((a, b) => a - b),
+    there,
+    ...(there ? {} : { instead: [...instead].sort().join(' and ') }),
+  }));
+}
+
+/** What to say of fonts that are not there: which one took their place. */
+export function missingFonts(fonts: readonly ShownFont[]): string[] {
+  return askedFonts(fonts)
+    .filter(({ there }) => !there)
+    .map(
+      ({ family, weights, instead }) =>
+        `Font not there: ${family} (${weights.join(', ')}), ${instead} took its place; give its files with --fonts`,
+    );
 }

@@ -1,6 +1,6 @@
 import type { Part } from './arrange.js';
 import type { DrawnBox } from './drawn.js';
-import { bottom, px, right } from './geometry.js';
+import { bottom, px, right } from '../page/geometry.js';
 import { NONE, given, type Region } from './place.js';
 import { columnsOf } from './rows.js';
 import { add, boxIn, orderedRows, paddingDown, widenSide, type Setting } from './setting.js';

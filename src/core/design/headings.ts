@@ -1,5 +1,5 @@
 import type { DrawnBox } from './drawn.js';
-import { bottom, holds, middle } from './geometry.js';
+import { bottom, holds, middle } from '../page/geometry.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
 import type { Piece } from './pieces.js';
 

@@ -1,7 +1,7 @@
 import type { BoardView } from './board-view.js';
 import type { Part } from './arrange.js';
 import type { DrawnBox } from './drawn.js';
-import { bottom, px, right } from './geometry.js';
+import { bottom, px, right } from '../page/geometry.js';
 import { boxLook, pictureLook, textLook } from './looks.js';
 import { drawnBox, type Piece } from './pieces.js';
 import { layGrid } from './grid.js';

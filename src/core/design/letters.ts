@@ -1,5 +1,5 @@
 import type { DrawnBox } from './drawn.js';
-import { around } from './geometry.js';
+import { around } from '../page/geometry.js';
 
 /** Fewest letters that are taken for a text, and heights that type has; px. */
 const FEWEST = 4;

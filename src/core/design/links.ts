@@ -1,5 +1,5 @@
 import type { DrawnBox, TextLook } from './drawn.js';
-import { bottom, holds, right } from './geometry.js';
+import { bottom, holds, right } from '../page/geometry.js';
 import { iconNames, lookOf, MENU_ZONE } from './headings.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
 import type { Piece } from './pieces.js';

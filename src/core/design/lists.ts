@@ -1,7 +1,7 @@
 import type { StyleVariant } from '../page/types.js';
 import { markKind } from '../page/words.js';
 import type { Part } from './arrange.js';
-import { around, px } from './geometry.js';
+import { around, px } from '../page/geometry.js';
 import type { Mark } from './marks.js';
 import { wordsOf } from './paragraphs.js';
 import type { Piece } from './pieces.js';

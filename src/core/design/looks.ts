@@ -1,5 +1,5 @@
 import type { DrawnBox } from './drawn.js';
-import { bottom, px, right } from './geometry.js';
+import { bottom, px, right } from '../page/geometry.js';
 import { itemLook } from './lists.js';
 import type { Paragraph } from './paragraphs.js';
 import { drawnBox, type Piece } from './pieces.js';

@@ -1,6 +1,6 @@
 import type { DrawnBox, DrawnText, TextLook } from './drawn.js';
 import { beginsItem, insetEdge, isSureMark, withMarks, type Mark } from './marks.js';
-import { around, bottom, middle, right } from './geometry.js';
+import { around, bottom, middle, right } from '../page/geometry.js';
 
 /** Words of one look in a line. */
 export interface Run {

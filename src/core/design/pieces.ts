@@ -1,5 +1,5 @@
 import type { DrawnArt, DrawnBoard, DrawnBox, DrawnPicture, DrawnShape, DrawnText } from './drawn.js';
-import { area, bottom, holds } from './geometry.js';
+import { area, bottom, holds } from '../page/geometry.js';
 import { paragraphsOf, type Paragraph } from './paragraphs.js';
 
 /** What all pieces have. */

@@ -1,7 +1,7 @@
 import type { BoardView } from './board-view.js';
 import type { Part } from './arrange.js';
 import type { DrawnBox } from './drawn.js';
-import { px, right } from './geometry.js';
+import { px, right } from '../page/geometry.js';
 import type { Paragraph } from './paragraphs.js';
 
 /** The stretch across a page that a part may fill; px. */

@@ -1,5 +1,5 @@
 import type { Part } from './arrange.js';
-import { right } from './geometry.js';
+import { right } from '../page/geometry.js';
 import { headingLevels } from './headings.js';
 import { linksOf } from './links.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';

@@ -1,7 +1,7 @@
 import type { Part } from './arrange.js';
 import { columnsFor } from './columns.js';
 import type { DrawnBox } from './drawn.js';
-import { bottom, px, right } from './geometry.js';
+import { bottom, px, right } from '../page/geometry.js';
 import { isContentRow, NONE, given, type Look, type Region } from './place.js';
 import { add, boxIn, EQUAL, ordered, paddingDown, usualGap, widenSide, type Setting } from './setting.js';
 

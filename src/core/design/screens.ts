@@ -1,4 +1,4 @@
-import { px } from './geometry.js';
+import { px } from '../page/geometry.js';
 import type { Look } from './place.js';
 
 /** A screen that nobody drew, and how much of the drawing's sizes is left on it. */

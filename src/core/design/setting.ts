@@ -1,7 +1,7 @@
 import type { BoardView } from './board-view.js';
 import type { Part } from './arrange.js';
 import type { DrawnBox } from './drawn.js';
-import { bottom, px } from './geometry.js';
+import { bottom, px } from '../page/geometry.js';
 import type { Look, Region } from './place.js';
 
 /** Looks of all parts on one board. */

@@ -1,6 +1,6 @@
 import type { StyleVariant } from '../page/types.js';
 import type { Part } from './arrange.js';
-import { px } from './geometry.js';
+import { px } from '../page/geometry.js';
 
 /** A place to write in that is higher than this takes several lines; px. */
 const TALL = 84;

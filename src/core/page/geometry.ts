@@ -1,20 +1,20 @@
-import type { DrawnBox } from './drawn.js';
+import type { Box } from './types.js';
 
 /** Boxes are [x, y, width, height] in CSS px. */
-export const right = (box: DrawnBox): number => box[0] + box[2];
-export const bottom = (box: DrawnBox): number => box[1] + box[3];
-export const middle = (box: DrawnBox): number => box[0] + box[2] / 2;
-export const area = (box: DrawnBox): number => box[2] * box[3];
+export const right = (box: Box): number => box[0] + box[2];
+export const bottom = (box: Box): number => box[1] + box[3];
+export const middle = (box: Box): number => box[0] + box[2] / 2;
+export const area = (box: Box): number => box[2] * box[3];
 
 /** The smallest box around all. */
-export function around(boxes: readonly DrawnBox[]): DrawnBox {
+export function around(boxes: readonly Box[]): Box {
   const x = Math.min(...boxes.map((box) => box[0]));
   const y = Math.min(...boxes.map((box) => box[1]));
   return [x, y, Math.max(...boxes.map(right)) - x, Math.max(...boxes.map(bottom)) - y];
 }
 
 /** Whether `inner` lies in `outer`, give or take some px. */
-export function holds(outer: DrawnBox, inner: DrawnBox, slack: number): boolean {
+export function holds(outer: Box, inner: Box, slack: number): boolean {
   return (
     inner[0] >= outer[0] - slack &&
     inner[1] >= outer[1] - slack &&
@@ -24,7 +24,7 @@ export function holds(outer: DrawnBox, inner: DrawnBox, slack: number): boolean 
 }
 
 /** Area that two boxes share, square px. */
-export function shared(a: DrawnBox, b: DrawnBox): number {
+export function shared(a: Box, b: Box): number {
   const wide = Math.min(right(a), right(b)) - Math.max(a[0], b[0]);
   const high = Math.min(bottom(a), bottom(b)) - Math.max(a[1], b[1]);
   return wide > 0 && high > 0 ? wide * high : 0;

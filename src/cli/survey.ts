@@ -1,0 +1,103 @@
+import { Command } from 'commander';
+import type { Severity } from '../core/survey/finding.js';
+import type { PageSurvey } from '../core/survey/summary.js';
+import { BROWSER_OPTION, JSON_OPTION, oneOf, readWidths } from './options.js';
+import { SCHEMES } from '../core/source/reading.js';
+import { openTerminal, type Terminal } from './terminal.js';
+
+interface Options {
+  readonly out?: string;
+  readonly root?: string;
+  readonly widths: string;
+  readonly scheme: string;
+  readonly signIn?: string;
+  readonly fonts?: string;
+  readonly browser?: string;
+  readonly json?: boolean;
+}
+
+export function surveyCommand(): Command {
+  return new Command('survey')
+    .description('look a source over before it is converted: what is there, and what will go wrong')
+    .argument(
+      '<source...>',
+      'HTML files or folders, ZIP archives, http(s) addresses, or SVG files; one page or several',
+    )
+    .option('--out <folder>', 'write a report with pictures of all screens there')
+    .option('--root <folder>', 'folder that "/" stands for in a saved page')
+    .option('--widths <list>', 'viewport widths to look at, px; artboards have their own', '1440,820,390')
+    .option('--scheme <name>', `colour scheme of an HTML page: ${SCHEMES.join(', ')}`, 'both')
+    .option('--sign-in <file>', 'headers and cookies for an address, as YAML or JSON')
+    .option('--fonts <folder>', 'font files (TTF, OTF, WOFF, WOFF2) that a design uses')
+    .option(...BROWSER_OPTION)
+    .option(...JSON_OPTION)
+    .addHelpText('after', '\nExample:\n  tavrik survey home-1440.svg home-390.svg --out survey')
+    .action(async (sources: string[], options: Options) => {
+      const terminal = openTerminal(options.json === true);
+      const [{ survey }, { readSignIn }] = await Promise.all([
+        import('../flow/survey.js'),
+        import('../flow/sign-in.js'),
+      ]);
+      const { pages } = await survey(sources, {
+        widths: readWidths(options.widths),
+        reading: {
+          schemes: oneOf(options.scheme, SCHEMES, '--scheme'),
+          ...(options.signIn === undefined ? {} : { signIn: readSignIn(options.signIn) }),
+        },
+        ...(options.root === undefined ? {} : { root: options.root }),
+        ...(options.fonts === undefined ? {} : { fonts: options.fonts }),
+        ...(options.browser === undefined ? {} : { browser: options.browser }),
+        ...(options.out === undefined ? {} : { out: options.out }),
+        progress: terminal.step,
+      });
+      terminal.done();
+      if (options.json) return terminal.print(JSON.stringify({ pages }, null, 2));
+      for (const page of pages) show(page, terminal);
+      if (options.out !== undefined) terminal.print(`report: ${options.out}/index.html`);
+    });
+}
+
+/** Findings of one kind that are printed; the report has them all. */
+const MOST = 4;
+/** Values of a kind that are printed. */
+const FEW = 6;
+
+function show(page: PageSurvey, terminal: Terminal): void {
+  const { print, paint } = terminal;
+  const line = (name: string, words: string): void => {
+    if (words) print(`  ${name.padEnd(12)}${words}`);
+  };
+  print(`${paint.bold(page.page)} ${page.title ? `“${page.title}”` : 'has no title'}`);
+  line('screens', page.screens.map(({ width, height }) => `${width} × ${height} px`).join(', '));
+  line('sections', (page.screens[0]?.sections ?? []).map(({ name }) => name).join(' · '));
+  line('elements', Object.entries(page.kinds).map(([kind, count]) => `${count} ${kind}`).join(', ')); // prettier-ignore
+  line('fonts', page.fonts.map(({ family, weights, there }) => `${family} (${weights.join(', ')})${there ? '' : ' missing'}`).join(', ')); // prettier-ignore
+  line('colours', used(page.colours.map(({ value, count }) => `${value} ${count} ×`)));
+  line('text styles', used(page.textStyles.map(({ value, count }) => `${value} ${count} ×`)));
+  line('distances', used(page.spacings.map(({ value, count }) => `${value} px ${count} ×`)));
+  const bytes = page.pictures.reduce((sum, one) => sum + (one.bytes ?? 0), 0);
+  line('pictures', page.pictures.length ? `${page.pictures.length}, ${Math.round(bytes / 1024)} kB` : '');
+  line('artwork', page.artwork.count ? `${page.artwork.count}, of ${page.artwork.pieces} shapes` : '');
+  line('forms', page.forms.map(({ name, fields }) => `${name || 'form'} (${fields.join(', ')})`).join('; '));
+  if (page.findings.length === 0) print(paint.green('  nothing found that needs a decision'));
+  showFindings(page, terminal);
+}
+
+function used(values: readonly string[]): string {
+  const more = values.length - FEW;
+  return values.slice(0, FEW).join(', ') + (more > 0 ? `, ${more} more` : '');
+}
+
+function showFindings({ findings }: PageSurvey, { print, paint }: Terminal): void {
+  const colours: Readonly<Record<Severity, (text: string) => string>> = { fault: paint.red, risk: paint.yellow, note: paint.dim }; // prettier-ignore
+  const counts = new Map<string, number>();
+  for (const { severity, code, name, what, screen } of findings) {
+    const count = (counts.get(`${severity}${code}`) ?? 0) + 1;
+    counts.set(`${severity}${code}`, count);
+    if (count > MOST) continue;
+    const at = screen === undefined ? '' : paint.dim(` (${screen} px)`);
+    print(`  ${colours[severity](`${severity} ${code}`.padEnd(26))} ${name}${at}: ${what}`);
+  }
+  const rest = [...counts].filter(([, count]) => count > MOST).reduce((sum, [, count]) => sum + count - MOST, 0);
+  if (rest) print(`  and ${rest} more of these kinds`);
+}

@@ -1,0 +1,28 @@
+import type { Check, Found } from '../finding.js';
+import type { SeenLayer } from '../seen.js';
+
+export const equalNames: Check = {
+  code: 'equal-names',
+  severity: 'note',
+  why: 'Names are how decisions find their layer; of several with one name, each has to be told by its place.',
+  find: ({ screens }) =>
+    screens.flatMap(({ width, layers }) => {
+      const groups = new Map<string, SeenLayer[]>();
+      for (const layer of layers)
+        if (layer.state === 'group' && layer.name) groups.set(layer.name, [...(groups.get(layer.name) ?? []), layer]);
+      return [...groups].flatMap(([name, same]): Found[] => {
+        /* Items of a list are called alike and hold the same. */
+        if (new Set(same.map(({ holds }) => holds)).size < 2) return [];
+        const { path, box } = same[1] as SeenLayer;
+        return [
+          {
+            name,
+            path,
+            screen: width,
+            ...(box ? { box } : {}),
+            what: `${same.length} different layers are called "${name}".`,
+          },
+        ];
+      });
+    }),
+};

@@ -1,0 +1,59 @@
+import type { Check } from '../finding.js';
+import { artboardWidths } from './artboard-widths.js';
+import { embedded, lostScript, otherServer } from './beyond-the-page.js';
+import { deadLink } from './dead-link.js';
+import { equalNames } from './equal-names.js';
+import { headingOrder } from './heading-order.js';
+import { emptyLayer, groupOfOne, hiddenLayer, looseObject, offBoard } from './layer-states.js';
+import { lowContrast } from './low-contrast.js';
+import { manyLayers } from './many-layers.js';
+import { missingAlt } from './missing-alt.js';
+import { missingFont } from './missing-font.js';
+import { nearColours, nearSpacings, nearTextStyles } from './near-values.js';
+import { oneBoardOnly } from './one-board-only.js';
+import { outlinedText } from './outlined-text.js';
+import { overlap } from './overlap.js';
+import { ownItemStyles } from './own-item-styles.js';
+import { pictureMasked } from './picture-masked.js';
+import { pictureMissing } from './picture-missing.js';
+import { pictureSize } from './picture-size.js';
+import { pictureStretched } from './picture-stretched.js';
+import { rigidWidth } from './rigid-width.js';
+import { textAsPicture } from './text-as-picture.js';
+import { textCut } from './text-cut.js';
+import { unevenGutters } from './uneven-gutters.js';
+
+/** All checks, in the order in which their findings are listed within a severity. */
+export const CHECKS: readonly Check[] = [
+  missingFont,
+  pictureMissing,
+  textCut,
+  rigidWidth,
+  outlinedText,
+  textAsPicture,
+  pictureStretched,
+  pictureMasked,
+  pictureSize,
+  lowContrast,
+  missingAlt,
+  headingOrder,
+  deadLink,
+  lostScript,
+  otherServer,
+  embedded,
+  artboardWidths,
+  unevenGutters,
+  overlap,
+  oneBoardOnly,
+  ownItemStyles,
+  manyLayers,
+  nearColours,
+  nearTextStyles,
+  nearSpacings,
+  equalNames,
+  looseObject,
+  groupOfOne,
+  hiddenLayer,
+  emptyLayer,
+  offBoard,
+];

@@ -1,0 +1,55 @@
+import type { Check, Found } from '../finding.js';
+import type { SeenLayer, SeenPage } from '../seen.js';
+
+function layersIn(state: SeenLayer['state'], what: string, propose: boolean): (page: SeenPage) => Found[] {
+  return (page) =>
+    page.screens.flatMap(({ width, layers }) =>
+      layers
+        .filter((layer) => layer.state === state)
+        .map(({ path, name, box }) => ({
+          path,
+          name,
+          screen: width,
+          ...(box ? { box } : {}),
+          what,
+          ...(propose ? { proposal: { do: 'leave-out', at: path } } : {}),
+        })),
+    );
+}
+
+const UNSEEN = 'Nobody sees it, so it does not come into the page; perhaps it was meant to be there.';
+
+export const hiddenLayer: Check = {
+  code: 'hidden-layer',
+  severity: 'note',
+  why: UNSEEN,
+  find: layersIn('hidden', 'This layer is hidden.', true),
+};
+
+export const emptyLayer: Check = {
+  code: 'empty-layer',
+  severity: 'note',
+  why: 'It is of no use, and makes the layers harder to read.',
+  find: layersIn('empty', 'This layer holds nothing.', true),
+};
+
+export const offBoard: Check = {
+  code: 'off-board',
+  severity: 'note',
+  why: UNSEEN,
+  find: layersIn('off-board', 'This lies off the artboard.', true),
+};
+
+export const groupOfOne: Check = {
+  code: 'group-of-one',
+  severity: 'note',
+  why: 'A group around one thing says nothing about the layout.',
+  find: layersIn('holds-one', 'This group holds one thing.', false),
+};
+
+export const looseObject: Check = {
+  code: 'loose-object',
+  severity: 'note',
+  why: 'Where all else is grouped, a thing by itself is easily put into the wrong section.',
+  find: layersIn('loose', 'This lies on the artboard by itself, in no group.', false),
+};

@@ -1,0 +1,17 @@
+import { eachThing } from '../each.js';
+import type { Check } from '../finding.js';
+
+/** A drawing of more shapes than this is heavier as a drawing than it is worth. */
+const MANY = 60;
+
+export const manyLayers: Check = {
+  code: 'many-layers',
+  severity: 'note',
+  why: 'A drawing of many shapes is slow to show and of no use as shapes; as one picture it is light.',
+  find: (page) =>
+    eachThing(page, ({ artwork }) => !artwork?.outlined && (artwork?.pieces ?? 0) > MANY).map(({ thing, place }) => ({
+      ...place,
+      what: `This artwork is drawn with ${thing.artwork?.pieces} shapes, ${Math.round((thing.artwork?.bytes ?? 0) / 1024)} kB.`,
+      proposal: { do: 'merge', at: thing.path },
+    })),
+};

@@ -1,0 +1,14 @@
+import { eachThing } from '../each.js';
+import type { Check } from '../finding.js';
+
+export const outlinedText: Check = {
+  code: 'outlined-text',
+  severity: 'fault',
+  why: 'Letters drawn as outlines cannot be edited, read aloud or found; they stay a picture.',
+  find: (page) =>
+    eachThing(page, ({ artwork }) => artwork?.outlined === true).map(({ thing, place }) => ({
+      ...place,
+      what: `Text is drawn as outlines, in ${thing.artwork?.pieces ?? 0} shapes.`,
+      proposal: { do: 'alt', at: thing.path, to: thing.name },
+    })),
+};

@@ -1,0 +1,16 @@
+import type { Check } from '../finding.js';
+
+export const rigidWidth: Check = {
+  code: 'rigid-width',
+  severity: 'fault',
+  why: 'A phone has no room for it: the page scrolls sideways or is squashed.',
+  find: ({ rigid, screens }) =>
+    rigid.map(({ name, path, detail, box, width }) => ({
+      name,
+      path,
+      box,
+      screen: screens.at(-1)?.width ?? width,
+      what: `It is ${Math.round(width)} px wide on the narrowest screen (${detail}).`,
+      proposal: { do: 'width', at: path, to: 'fluid' },
+    })),
+};

@@ -1,0 +1,59 @@
+/** An sRGB colour: red, green, blue from 0 to 255, alpha from 0 to 1. */
+export type Rgba = readonly [red: number, green: number, blue: number, alpha: number];
+
+/** Reads `rgb(…)` and `rgba(…)` as browsers write computed colours (CSS Color 4, 4.2). Undefined for anything else. */
+export function readColour(text: string): Rgba | undefined {
+  const numbers = /^rgba?\(([^)]+)\)$/
+    .exec(text.trim())?.[1]
+    ?.split(/[\s,/]+/)
+    .map(Number);
+  if (!numbers || numbers.length < 3 || numbers.some(Number.isNaN)) return undefined;
+  return [numbers[0] as number, numbers[1] as number, numbers[2] as number, numbers[3] ?? 1];
+}
+
+/** A colour as people write it. */
+export function writeColour([red, green, blue, alpha]: Rgba): string {
+  const hex = [red, green, blue].map((one) => Math.round(one).toString(16).padStart(2, '0')).join('');
+  return alpha >= 1 ? `#${hex}` : `#${hex} at ${Math.round(alpha * 100)} %`;
+}
+
+/** One colour seen through another. */
+export function over([red, green, blue, alpha]: Rgba, ground: Rgba): Rgba {
+  const mix = (a: number, b: number): number => a * alpha + b * (1 - alpha);
+  return [mix(red, ground[0]), mix(green, ground[1]), mix(blue, ground[2]), 1];
+}
+
+/** Contrast of two opaque colours, 1 to 21 (WCAG 2.2, contrast ratio). */
+export function contrast(a: Rgba, b: Rgba): number {
+  const [light, dark] = [luminance(a), luminance(b)].sort((x, y) => y - x) as [number, number];
+  return (light + 0.05) / (dark + 0.05);
+}
+
+/** WCAG 2.2, relative luminance. */
+function luminance(colour: Rgba): number {
+  const [red, green, blue] = colour.slice(0, 3).map(linear) as [number, number, number];
+  return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+}
+
+function linear(value: number): number {
+  const share = value / 255;
+  return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
+}
+
+/** How far apart two colours look: distance in Oklab (CSS Color 4, 9.2), times 100. About 2 is just visible side by side. */
+export function colourDistance(a: Rgba, b: Rgba): number {
+  const [first, second] = [oklab(a), oklab(b)];
+  return 100 * Math.hypot(...first.map((value, index) => value - (second[index] as number)), (a[3] - b[3]) / 2);
+}
+
+function oklab(colour: Rgba): readonly [number, number, number] {
+  const [r, g, b] = colour.slice(0, 3).map(linear) as [number, number, number];
+  const l = Math.cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
+  const m = Math.cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
+  const s = Math.cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
+  return [
+    0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s,
+    1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s,
+    0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s,
+  ];
+}

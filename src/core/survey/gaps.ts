@@ -1,0 +1,60 @@
+import type { Box } from '../page/types.js';
+import { around, bottom, right } from '../page/geometry.js';
+import type { SeenPage, SeenRow, SeenScreen, SeenThing } from './seen.js';
+
+/** Things are one row if their tops and heights differ by no more than this, px. */
+const LEVEL = 3;
+/** Gaps larger than this separate, they do not space, px. */
+const WIDEST_GAP = 160;
+
+/** Rows of three or more boxes or pictures of like size, with the gaps between them. */
+export function rowsOf(screen: SeenScreen): SeenRow[] {
+  const candidates = screen.things.filter(({ kind, box }) => (kind === 'box' || kind === 'picture') && box[2] >= 24 && box[3] >= 24 && box[2] < 0.6 * screen.width); // prettier-ignore
+  const rows: SeenRow[] = [];
+  const used = new Set<SeenThing>();
+  for (const first of candidates) {
+    if (used.has(first)) continue;
+    const row = candidates
+      .filter((one) => !used.has(one) && alike(one.box, first.box))
+      .sort((a, b) => a.box[0] - b.box[0]);
+    const apart = row.filter((one, index) => index === 0 || one.box[0] >= right((row[index - 1] as SeenThing).box) - 1);
+    if (apart.length < 3) continue;
+    const gaps = apart.slice(1).map((one, index) => tenths(one.box[0] - right((apart[index] as SeenThing).box)));
+    if (gaps.some((gap) => gap > WIDEST_GAP)) continue;
+    for (const one of apart) used.add(one);
+    rows.push({ path: first.path, name: first.name, box: around(apart.map(({ box }) => box)), gaps });
+  }
+  return rows;
+}
+
+/**
+ * Free space between a thing and the next one below it in the same column, each once. Words of a web page stand in lines
+ * that are higher than they are, so that only its boxes, pictures and fields count.
+ */
+export function downGaps(
+  screen: SeenScreen,
+  of: SeenPage['kind'],
+): { readonly gap: number; readonly above: SeenThing; readonly below: SeenThing }[] {
+  const solid = screen.things.filter(({ kind, text, box }) => (of === 'svg' ? kind !== 'box' : !text && box[2] < 0.9 * screen.width)); // prettier-ignore
+  return solid.flatMap((above) => {
+    const below = solid
+      .filter((one) => one !== above && one.box[1] >= bottom(above.box) - 1 && Math.abs(one.box[0] - above.box[0]) <= 2)
+      .sort((a, b) => a.box[1] - b.box[1])[0];
+    if (!below) return [];
+    const gap = tenths(below.box[1] - bottom(above.box));
+    return gap > 0 && gap <= WIDEST_GAP ? [{ gap, above, below }] : [];
+  });
+}
+
+function alike(a: Box, b: Box): boolean {
+  return (
+    Math.abs(a[1] - b[1]) <= LEVEL &&
+    Math.abs(a[3] - b[3]) <= LEVEL &&
+    Math.abs(a[2] - b[2]) <= Math.max(LEVEL, 0.05 * b[2])
+  );
+}
+
+/** Rounded to a tenth of a pixel: finer differences are a drawing program's. */
+export function tenths(value: number): number {
+  return Math.round(value * 10) / 10;
+}

@@ -1,0 +1,116 @@
+import type { Box } from '../page/types.js';
+import { readColour, writeColour } from './colours.js';
+import { eachThing, largestShown } from './each.js';
+import type { Finding } from './finding.js';
+import { downGaps, tenths } from './gaps.js';
+import type { SeenKind, SeenPage } from './seen.js';
+import { findingsOf } from './survey.js';
+import { tally, type Use } from './tally.js';
+
+/** A picture, with its size on disk, its own size and the largest that it is shown at; px. */
+export interface PictureUse {
+  readonly name: string;
+  readonly address: string;
+  readonly bytes?: number;
+  readonly natural?: readonly [number, number];
+  readonly shown: number;
+  /** How many times more pixels across it has than are shown. */
+  readonly times?: number;
+}
+
+/** What there is in a page, and what is to be said of it. */
+export interface PageSurvey {
+  readonly page: string;
+  readonly kind: 'html' | 'svg';
+  readonly title: string;
+  readonly description: string;
+  readonly language: string;
+  readonly screens: readonly {
+    readonly name: string;
+    readonly file: string;
+    readonly width: number;
+    readonly height: number;
+    readonly things: number;
+    readonly sections: readonly { readonly name: string; readonly y: number; readonly height: number }[];
+  }[];
+  readonly kinds: Readonly<Partial<Record<SeenKind, number>>>;
+  readonly outline: readonly { readonly level: number; readonly words: string }[];
+  readonly fonts: SeenPage['fonts'];
+  readonly colours: readonly Use<string>[];
+  readonly textStyles: readonly Use<string>[];
+  readonly spacings: readonly Use<number>[];
+  readonly pictures: readonly PictureUse[];
+  readonly artwork: { readonly count: number; readonly pieces: number; readonly bytes: number };
+  /** What weighs on the widest screen: bytes of pictures, shapes of artwork, and where they are. */
+  readonly weights: readonly {
+    readonly name: string;
+    readonly box: Box;
+    readonly bytes: number;
+    readonly pieces: number;
+  }[];
+  readonly forms: SeenPage['forms'];
+  readonly scripts: number;
+  readonly embeds: number;
+  readonly findings: readonly Finding[];
+}
+
+/** Looks a page over. */
+export function surveyOf(page: SeenPage): PageSurvey {
+  const [widest] = page.screens;
+  const things = widest?.things ?? [];
+  const all = page.screens.flatMap((screen) => screen.things);
+  const artwork = eachThing(page, (thing) => thing.artwork !== undefined).map(({ thing }) => thing.artwork);
+  const kinds: Partial<Record<SeenKind, number>> = {};
+  for (const { value, count } of tally(things.map(({ kind }) => kind))) kinds[value] = count;
+  return {
+    page: page.name,
+    kind: page.kind,
+    title: page.title,
+    description: page.description,
+    language: page.language,
+    screens: page.screens.map(({ name, file, width, height, things: own, sections }) => ({
+      name,
+      file,
+      width,
+      height,
+      things: own.length,
+      sections,
+    })),
+    kinds,
+    outline: things.flatMap(({ level, name }) => (level === undefined ? [] : [{ level, words: name }])),
+    fonts: page.fonts,
+    colours: tally(all.flatMap(({ text, paint }) => [text?.look.color, paint].flatMap((one) => colourName(one)))),
+    textStyles: tally(
+      things.flatMap(({ text }) =>
+        text ? [`${text.look.family} ${text.look.weight}, ${Math.round(text.look.size * 10) / 10} px`] : [],
+      ),
+    ),
+    spacings: widest ? tally(downGaps(widest, page.kind).map(({ gap }) => Math.round(gap))) : [],
+    pictures: largestShown(page).map(({ thing: { name, picture }, shown }) => ({
+      name,
+      address: picture?.address ?? '',
+      ...(picture?.bytes ? { bytes: picture.bytes } : {}),
+      ...(picture?.natural ? { natural: picture.natural, times: tenths(picture.natural[0] / shown) } : {}),
+      shown: Math.round(shown),
+    })),
+    artwork: {
+      count: artwork.length,
+      pieces: artwork.reduce((sum, one) => sum + (one?.pieces ?? 0), 0),
+      bytes: artwork.reduce((sum, one) => sum + (one?.bytes ?? 0), 0),
+    },
+    weights: things.flatMap(({ name, box, picture, artwork: drawn }) =>
+      picture?.bytes || drawn
+        ? [{ name, box, bytes: picture?.bytes ?? drawn?.bytes ?? 0, pieces: drawn?.pieces ?? 0 }]
+        : [],
+    ),
+    forms: page.forms,
+    scripts: page.scripts.length,
+    embeds: page.embeds.length,
+    findings: findingsOf(page),
+  };
+}
+
+function colourName(text: string | undefined): string[] {
+  const colour = readColour(text ?? '');
+  return colour ? [writeColour(colour)] : [];
+}

@@ -1,0 +1,34 @@
+import { existsSync, readFileSync, readdirSync, statSync } from 'node:fs';
+import { basename, dirname, join, resolve } from 'node:path';
+import { Problem } from '../core/page/problem.js';
+import { replaceFolder, type ProjectFile } from './folder.js';
+
+const OWN = 'survey.json';
+
+/** Makes sure that a report may be written here, before any work is done. @throws Problem */
+export function checkReportFolder(folder: string): void {
+  const target = resolve(folder);
+  if (!existsSync(target)) return;
+  if (!statSync(target).isDirectory())
+    throw new Problem('This is a file, not a folder.', folder, 'Choose another folder with --out.');
+  if (readdirSync(target).length > 0 && !isReport(target))
+    throw new Problem(
+      'This folder holds something that is not a survey of ours. It is left as it is.',
+      folder,
+      'Choose an empty or new folder with --out.',
+    );
+}
+
+function isReport(folder: string): boolean {
+  try {
+    return (JSON.parse(readFileSync(join(folder, OWN), 'utf8')) as { format?: string }).format === 'tavrik-survey';
+  } catch {
+    return false;
+  }
+}
+
+/** Writes a report, whole or not at all. @throws Problem if the disk is full or read-only */
+export function replaceReport(folder: string, files: readonly ProjectFile[]): void {
+  const target = resolve(folder);
+  replaceFolder(dirname(target), basename(target), files);
+}

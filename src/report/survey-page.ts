@@ -1,0 +1,127 @@
+import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
+import type { Finding, Severity } from '../core/survey/finding.js';
+import type { PageSurvey } from '../core/survey/summary.js';
+import { surveyFacts } from './survey-facts.js';
+import { SURVEY_STYLE } from './survey-style.js';
+
+/** A file of the report: its path and what is in it. */
+type ReportFile = readonly [path: string, bytes: string | Buffer];
+
+/** Findings of one kind that are shown at once; the rest opens. */
+const SHOWN_OF_A_KIND = 3;
+
+/** The report of a survey: one page, and the pictures of the screens beside it. */
+export function surveyPage(pages: readonly PageSurvey[], pictures: readonly (readonly Buffer[])[]): ReportFile[] {
+  const images = pages.flatMap((page, at) =>
+    page.screens.map((_, screen): ReportFile => [pictureName(page, screen), pictures[at]?.[screen] ?? Buffer.alloc(0)]),
+  );
+  const names = pages.map(({ page }) => page).join(', ');
+  return [['index.html', html(`Survey of ${names}`, pages)], ...images];
+}
+
+function html(title: string, pages: readonly PageSurvey[]): string {
+  const all = pages.flatMap(({ findings }) => findings);
+  return `<!doctype html>
+<html lang="en">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<title>${text(title)}</title>
+<style>${SURVEY_STYLE}</style>
+</head>
+<body>
+<a class="skip" href="#findings-0">To the findings</a>
+<header>
+<h1>${text(title)}</h1>
+<ul class="counts">${SEVERITIES.map((one) => `<li class="${one}">${count(all, one)}</li>`).join('')}</ul>
+</header>
+<main>
+${pages.map((page, at) => pagePart(page, at, pages.length > 1)).join('\n')}
+</main>
+<footer>A fault will show in the result, a risk may, a note is good to know. Numbers in the pictures lead to what was found there, and back.</footer>
+</body>
+</html>
+`;
+}
+
+const SEVERITIES: readonly Severity[] = ['fault', 'risk', 'note'];
+
+function count(findings: readonly Finding[], severity: Severity): string {
+  const found = findings.filter((one) => one.severity === severity).length;
+  return `${found} ${severity}${found === 1 ? '' : 's'}`;
+}
+
+function pagePart(page: PageSurvey, at: number, named: boolean): string {
+  const { screens, findings } = page;
+  const [widest, ...others] = screens.map((_, screen) => figure(page, at, screen));
+  const language = page.language ? ` · language ${page.language}` : '';
+  const title = page.title ? `“${page.title}”` : 'no title';
+  return `<section aria-label="${attribute(page.page)}">
+${named ? `<h2>${text(page.page)}</h2>` : ''}
+<p class="soft">${text(`${page.kind === 'svg' ? `${screens.length} artboards` : 'a web page'}, ${title}${language}`)}</p>
+<div class="two">
+<div class="screens">${widest ?? ''}${others.length ? `<div class="small">${others.join('')}</div>` : ''}</div>
+<div id="findings-${at}">
+<h3>${findings.length ? `${findings.length} found` : 'Nothing found that needs a decision'}</h3>
+<ol class="findings">${grouped(findings, at)}</ol>
+</div>
+</div>
+${surveyFacts(page)}
+</section>`;
+}
+
+/** Findings in their order; of many of one kind the later ones are folded away. */
+function grouped(findings: readonly Finding[], page: number): string {
+  const seen = new Map<string, string[]>();
+  findings.forEach((one, index) => {
+    const key = `${one.severity}|${one.code}`;
+    seen.set(key, [...(seen.get(key) ?? []), item(one, index, page)]);
+  });
+  return [...seen.values()]
+    .map((items) => {
+      const [first, rest] = [items.slice(0, SHOWN_OF_A_KIND), items.slice(SHOWN_OF_A_KIND)];
+      const more = rest.length
+        ? `<li class="more"><details><summary>${rest.length} more of this kind</summary><ol class="findings">${rest.join('')}</ol></details></li>`
+        : '';
+      return first.join('') + more;
+    })
+    .join('');
+}
+
+function item(
+  { severity, code, name, path, what, why, screen, proposal }: Finding,
+  index: number,
+  page: number,
+): string {
+  const seen = screen === undefined ? '' : ` · <a href="#m${page}-${index}">seen at ${screen} px</a>`;
+  const place = path && path !== name ? `<p class="soft">${text(path)}</p>` : '';
+  const proposed = proposal ? `<p class="soft">Proposed: ${text(sayProposal(proposal))}</p>` : '';
+  return `<li class="${severity}" id="f${page}-${index}"><h4><span class="number ${severity}">${index + 1}</span>${text(name)}</h4><p>${text(what)}</p>${place}<p class="soft">${text(why)}</p>${proposed}<p class="soft">${text(severity)} · ${text(code)}${seen}</p></li>`;
+}
+
+function sayProposal({ do: what, at, to }: NonNullable<Finding['proposal']>): string {
+  return to === undefined || to === '' ? `${what} “${at}”` : `${what} “${at}”: ${to}`;
+}
+
+function pictureName({ page, screens }: PageSurvey, screen: number): string {
+  return `${page}-${screens[screen]?.width ?? screen}.png`;
+}
+
+function figure(page: PageSurvey, at: number, screen: number): string {
+  const { width, height, name, things } = page.screens[screen] as PageSurvey['screens'][number];
+  const marks = page.findings.map((one, index) => (one.screen === width && one.box ? mark(one, one.box, index, at, width, height) : '')); // prettier-ignore
+  return `<figure><figcaption>${page.kind === 'svg' ? `${text(name)} · ` : ''}${width} × ${height} px · ${things} things</figcaption><div class="board"><img src="${attribute(encodeURIComponent(pictureName(page, screen)))}" width="${width}" height="${height}" alt="${attribute(`${page.page} at ${width} px`)}" loading="lazy">${marks.join('')}</div></figure>`;
+}
+
+function mark(
+  { severity, name, what }: Finding,
+  [x, y, wide, high]: NonNullable<Finding['box']>,
+  index: number,
+  page: number,
+  width: number,
+  height: number,
+): string {
+  const share = (value: number, whole: number): string => `${Math.round((value / whole) * 1e4) / 100}%`;
+  const label = `${index + 1}: ${name}. ${what}`;
+  return `<a class="mark ${severity}" id="m${page}-${index}" href="#f${page}-${index}" title="${attribute(label)}" aria-label="${attribute(label)}" style="left:${share(x, width)};top:${share(y, height)};width:${share(wide, width)};height:${share(high, height)}"><span>${index + 1}</span></a>`;
+}
