@@ -53,7 +53,8 @@ function count(findings: readonly Finding[], severity: Severity): string {
 
 function pagePart(page: PageSurvey, at: number, named: boolean): string {
   const { screens, findings } = page;
-  const [widest, ...others] = screens.map((_, screen) => figure(page, at, screen));
+  const marked = markedIn(findings);
+  const [widest, ...others] = screens.map((_, screen) => figure(page, at, screen, marked));
   const language = page.language ? ` · language ${page.language}` : '';
   const title = page.title ? `“${page.title}”` : 'no title';
   return `<section aria-label="${attribute(page.page)}">
@@ -63,19 +64,31 @@ ${named ? `<h2>${text(page.page)}</h2>` : ''}
 <div class="screens">${widest ?? ''}${others.length ? `<div class="small">${others.join('')}</div>` : ''}</div>
 <div id="findings-${at}">
 <h3>${findings.length ? `${findings.length} found` : 'Nothing found that needs a decision'}</h3>
-<ol class="findings">${grouped(findings, at)}</ol>
+<ol class="findings">${grouped(findings, at, marked)}</ol>
 </div>
 </div>
 ${surveyFacts(page)}
 </section>`;
 }
 
+/** The findings that the pictures show: of many notes of one kind those that the list does at once. */
+function markedIn(findings: readonly Finding[]): ReadonlySet<Finding> {
+  const kinds = new Map<string, number>();
+  return new Set(
+    findings.filter(({ code, severity, box }) => {
+      const count = (kinds.get(code) ?? 0) + 1;
+      kinds.set(code, count);
+      return box !== undefined && (severity !== 'note' || count <= SHOWN_OF_A_KIND);
+    }),
+  );
+}
+
 /** Findings in their order; of many of one kind the later ones are folded away. */
-function grouped(findings: readonly Finding[], page: number): string {
+function grouped(findings: readonly Finding[], page: number, marked: ReadonlySet<Finding>): string {
   const seen = new Map<string, string[]>();
   findings.forEach((one, index) => {
     const key = `${one.severity}|${one.code}`;
-    seen.set(key, [...(seen.get(key) ?? []), item(one, index, page)]);
+    seen.set(key, [...(seen.get(key) ?? []), item(one, index, page, marked.has(one))]);
   });
   return [...seen.values()]
     .map((items) => {
@@ -92,8 +105,9 @@ function item(
   { severity, code, name, path, what, why, screen, proposal }: Finding,
   index: number,
   page: number,
+  isMarked: boolean,
 ): string {
-  const seen = screen === undefined ? '' : ` · <a href="#m${page}-${index}">seen at ${screen} px</a>`;
+  const seen = screen === undefined || !isMarked ? '' : ` · <a href="#m${page}-${index}">seen at ${screen} px</a>`;
   const place = path && path !== name ? `<p class="soft">${text(path)}</p>` : '';
   const proposed = proposal ? `<p class="soft">Proposed: ${text(sayProposal(proposal))}</p>` : '';
   return `<li class="${severity}" id="f${page}-${index}"><h4><span class="number ${severity}">${index + 1}</span>${text(name)}</h4><p>${text(what)}</p>${place}<p class="soft">${text(why)}</p>${proposed}<p class="soft">${text(severity)} · ${text(code)}${seen}</p></li>`;
@@ -107,9 +121,11 @@ function pictureName({ page, screens }: PageSurvey, screen: number): string {
   return `${page}-${screens[screen]?.width ?? screen}.png`;
 }
 
-function figure(page: PageSurvey, at: number, screen: number): string {
+function figure(page: PageSurvey, at: number, screen: number, marked: ReadonlySet<Finding>): string {
   const { width, height, name, things } = page.screens[screen] as PageSurvey['screens'][number];
-  const marks = page.findings.map((one, index) => (one.screen === width && one.box ? mark(one, one.box, index, at, width, height) : '')); // prettier-ignore
+  const marks = page.findings.map((one, index) =>
+    one.screen === width && one.box && marked.has(one) ? mark(one, one.box, index, at, width, height) : '',
+  );
   return `<figure><figcaption>${page.kind === 'svg' ? `${text(name)} · ` : ''}${width} × ${height} px · ${things} things</figcaption><div class="board"><img src="${attribute(encodeURIComponent(pictureName(page, screen)))}" width="${width}" height="${height}" alt="${attribute(`${page.page} at ${width} px`)}" loading="lazy">${marks.join('')}</div></figure>`;
 }
 

@@ -1,5 +1,5 @@
 import { matchBoards } from '../design/match.js';
-import type { DrawnBoard } from '../design/drawn.js';
+import type { DrawnBoard, DrawnPicture } from '../design/drawn.js';
 import { wordsOf } from '../design/paragraphs.js';
 import { piecesOf, type Piece, type Pieces } from '../design/pieces.js';
 import { MANY_COLOURS, type SeenLayer, type SeenPage, type SeenScreen, type SeenThing } from './seen.js';
@@ -74,7 +74,7 @@ function thingOf(piece: Piece, pictures: SeenBoard['pictures']): SeenThing {
     return {
       kind: href === undefined ? 'text' : 'link',
       path: text.path,
-      name: shortened(words),
+      name: shortened(words) || 'text',
       box: text.box,
       text: {
         words,
@@ -90,7 +90,7 @@ function thingOf(piece: Piece, pictures: SeenBoard['pictures']): SeenThing {
     return {
       kind: 'picture',
       path: picture.path,
-      name: nameOf(picture),
+      name: pictureName(picture),
       box,
       paint: MANY_COLOURS,
       picture: {
@@ -138,6 +138,15 @@ function paintOf(look: Readonly<Record<string, string>>): string | undefined {
 
 function nameOf({ layer, path }: { readonly layer: string; readonly path: string }): string {
   return path.split(' / ').at(-1)?.replace(/:\d+$/, '') || layer;
+}
+
+/** Steps of a path that are no names but elements. */
+const ELEMENT = /^(image|rect|use|pattern|g|path):\d+$/;
+
+function pictureName(picture: DrawnPicture): string {
+  const last = picture.path.split(' / ').at(-1) ?? '';
+  const file = picture.address.startsWith('data:') ? '' : (picture.address.split(/[?#]/)[0]?.split('/').at(-1) ?? '');
+  return shortened(picture.title || (ELEMENT.test(last) && file) || nameOf(picture));
 }
 
 function familyOf(list: string): string {

@@ -1,5 +1,6 @@
 import type { Box } from '../page/types.js';
 import { around, bottom, right } from '../page/geometry.js';
+import { Strips } from './strips.js';
 import type { SeenPage, SeenRow, SeenScreen, SeenThing } from './seen.js';
 
 /** Things are one row if their tops and heights differ by no more than this, px. */
@@ -12,11 +13,13 @@ export function rowsOf(screen: SeenScreen): SeenRow[] {
   const candidates = screen.things.filter(({ kind, box }) => (kind === 'box' || kind === 'picture') && box[2] >= 24 && box[3] >= 24 && box[2] < 0.6 * screen.width); // prettier-ignore
   const rows: SeenRow[] = [];
   const used = new Set<SeenThing>();
+  const strips = new Strips<SeenThing>();
+  for (const one of candidates) strips.add(one);
   for (const first of candidates) {
     if (used.has(first)) continue;
-    const row = candidates
+    const row = [...strips.near(first.box)]
       .filter((one) => !used.has(one) && alike(one.box, first.box))
-      .sort((a, b) => a.box[0] - b.box[0]);
+      .sort((x, y) => x.box[0] - y.box[0]);
     const apart = row.filter((one, index) => index === 0 || one.box[0] >= right((row[index - 1] as SeenThing).box) - 1);
     if (apart.length < 3) continue;
     const gaps = apart.slice(1).map((one, index) => tenths(one.box[0] - right((apart[index] as SeenThing).box)));
@@ -36,10 +39,13 @@ export function downGaps(
   of: SeenPage['kind'],
 ): { readonly gap: number; readonly above: SeenThing; readonly below: SeenThing }[] {
   const solid = screen.things.filter(({ kind, text, box }) => (of === 'svg' ? kind !== 'box' : !text && box[2] < 0.9 * screen.width)); // prettier-ignore
+  const strips = new Strips<SeenThing>();
+  for (const one of solid) strips.add(one);
   return solid.flatMap((above) => {
-    const below = solid
-      .filter((one) => one !== above && one.box[1] >= bottom(above.box) - 1 && Math.abs(one.box[0] - above.box[0]) <= 2)
-      .sort((a, b) => a.box[1] - b.box[1])[0];
+    const [x, , width] = above.box;
+    const below = [...strips.near([x, bottom(above.box), width, WIDEST_GAP])]
+      .filter((one) => one !== above && one.box[1] >= bottom(above.box) - 1 && Math.abs(one.box[0] - x) <= 2)
+      .reduce<SeenThing | undefined>((first, one) => (!first || one.box[1] < first.box[1] ? one : first), undefined);
     if (!below) return [];
     const gap = tenths(below.box[1] - bottom(above.box));
     return gap > 0 && gap <= WIDEST_GAP ? [{ gap, above, below }] : [];

@@ -1,5 +1,6 @@
 import { holds, right, shared, area } from '../page/geometry.js';
 import { over, readColour, type Rgba } from './colours.js';
+import { Strips } from './strips.js';
 import { MANY_COLOURS, type SeenScreen, type SeenThing } from './seen.js';
 
 /** Paper is white where nothing is painted. */
@@ -11,9 +12,9 @@ const SLACK = 2;
 
 /** The screen with what its texts stand on, and by how much they pass the box that they stand in. */
 export function withGrounds(screen: SeenScreen): SeenScreen {
-  const painted: SeenThing[] = [];
+  const painted = new Strips<SeenThing>();
   const things = screen.things.map((thing): SeenThing => {
-    if (thing.paint !== undefined) painted.push(thing);
+    if (thing.paint !== undefined) painted.add(thing);
     if (!thing.text) return thing;
     const ground = groundOf(thing, painted);
     const cut = thing.text.cut ?? beyond(thing, painted, screen.width);
@@ -23,10 +24,10 @@ export function withGrounds(screen: SeenScreen): SeenScreen {
 }
 
 /** The colour behind the middle of a text; undefined if there is more than one. */
-function groundOf({ box, paint }: SeenThing, painted: readonly SeenThing[]): string | undefined {
+function groundOf({ box, paint }: SeenThing, painted: Strips<SeenThing>): string | undefined {
   const at = [box[0] + box[2] / 2, box[1] + box[3] / 2, 0, 0] as const;
   let ground: Rgba | undefined = PAPER;
-  for (const one of painted) {
+  for (const one of painted.at(at[1])) {
     if (!holds(one.box, at, 0)) continue;
     const colour: Rgba | undefined = one.paint === MANY_COLOURS ? undefined : readColour(one.paint ?? '');
     if (!colour || (!ground && colour[3] < 1)) ground = undefined;
@@ -37,8 +38,9 @@ function groundOf({ box, paint }: SeenThing, painted: readonly SeenThing[]): str
 }
 
 /** By how many px a text passes the sides of the smallest box that most of it stands in. */
-function beyond({ box }: SeenThing, painted: readonly SeenThing[], width: number): number {
+function beyond({ box }: SeenThing, painted: Strips<SeenThing>, width: number): number {
   const around = painted
+    .at(box[1] + box[3] / 2)
     .filter((one) => one.kind !== 'picture' && one.box[2] < 0.98 * width && shared(one.box, box) >= MOSTLY * area(box))
     .reduce<SeenThing | undefined>(
       (least, one) => (!least || area(one.box) <= area(least.box) ? one : least),

@@ -44,7 +44,15 @@ export const groupOfOne: Check = {
   code: 'group-of-one',
   severity: 'note',
   why: 'A group around one thing says nothing about the layout.',
-  find: layersIn('holds-one', 'This group holds one thing.', false),
+  find: ({ screens }) =>
+    screens.flatMap(({ width, layers }): Found[] => {
+      const lone = layers.filter(({ state }) => state === 'holds-one');
+      const [first] = lone;
+      if (!first) return [];
+      const what =
+        lone.length === 1 ? 'This group holds one thing.' : `${lone.length} groups like this one hold one thing.`;
+      return [{ path: first.path, name: first.name, screen: width, ...(first.box ? { box: first.box } : {}), what }];
+    }),
 };
 
 export const looseObject: Check = {

@@ -1,11 +1,14 @@
 import { area, bottom, right, shared } from '../../page/geometry.js';
 import type { Check, Found } from '../finding.js';
+import { Strips } from '../strips.js';
 import type { SeenScreen, SeenThing } from '../seen.js';
 
 /** Less than this is untidiness, px in each direction. */
 const LEAST = 3;
 /** What lies wholly on another thing is placed on it, not over its edge. */
 const WHOLLY = 0.98;
+/** Texts whose boxes share less of their height than this do not touch. */
+const TIGHT = 0.35;
 /** Things this far over an edge are meant to be so, as a share of the smaller one. */
 const MEANT = 0.15;
 
@@ -20,18 +23,24 @@ function overlapsOn(screen: SeenScreen): Found[] {
   const solid = screen.things.filter(
     ({ kind, box }) => kind !== 'artwork' && box[2] >= 8 && box[3] >= 8 && box[2] < 0.98 * screen.width,
   );
-  return solid.flatMap((one, index) =>
-    solid.slice(0, index).flatMap((other): Found[] => {
-      const common = shared(one.box, other.box);
-      const [smaller, larger] = area(one.box) < area(other.box) ? [one, other] : [other, one];
-      const wide = Math.min(right(one.box), right(other.box)) - Math.max(one.box[0], other.box[0]);
-      const high = Math.min(bottom(one.box), bottom(other.box)) - Math.max(one.box[1], other.box[1]);
-      if (one.path.startsWith(`${other.path} >`) || other.path.startsWith(`${one.path} >`)) return [];
-      if (common === 0 || wide < LEAST || high < LEAST || common > WHOLLY * area(smaller.box)) return [];
-      if (smaller.text && larger.text && high < 0.35 * Math.min(one.box[3], other.box[3])) return [];
-      return [found(screen.width, smaller, larger, Math.min(wide, high), common)];
-    }),
-  );
+  const before = new Strips<SeenThing>();
+  return solid.flatMap((one) => {
+    const list = [...before.near(one.box)].flatMap((other) => overlapOf(one, other, screen.width));
+    before.add(one);
+    return list;
+  });
+}
+
+function overlapOf(one: SeenThing, other: SeenThing, screen: number): Found[] {
+  const common = shared(one.box, other.box);
+  if (common === 0 || one.path.startsWith(`${other.path} >`) || other.path.startsWith(`${one.path} >`)) return [];
+  const [smaller, larger] = area(one.box) < area(other.box) ? [one, other] : [other, one];
+  const wide = Math.min(right(one.box), right(other.box)) - Math.max(one.box[0], other.box[0]);
+  const high = Math.min(bottom(one.box), bottom(other.box)) - Math.max(one.box[1], other.box[1]);
+  if (wide < LEAST || high < LEAST || common > WHOLLY * area(smaller.box)) return [];
+  /* Lines of text are higher than their letters. */
+  if (smaller.text && larger.text && high < TIGHT * Math.min(one.box[3], other.box[3])) return [];
+  return [found(screen, smaller, larger, Math.min(wide, high), common)];
 }
 
 function found(screen: number, smaller: SeenThing, larger: SeenThing, px: number, common: number): Found {
