@@ -22,6 +22,7 @@ interface Options {
   readonly fonts?: string;
   readonly scale?: string;
   readonly fluid?: boolean;
+  readonly brief?: string;
   readonly explain?: boolean;
   readonly json?: boolean;
 }
@@ -51,6 +52,7 @@ export function convertCommand(): Command {
     .option('--scale <share>', 'how much of large type and distances is left on a phone that nobody drew, 0 to 1')
     .option('--fluid', 'let type and distances of a design run from screen to screen')
     .option('--no-fluid', 'let them change at the breakpoints')
+    .option('--brief <file>', 'decisions on how to read the source; without it the brief.yaml of the project')
     .option('--explain', 'say why: the layout of each section of a design, the boxes of a page that stay')
     .option('--no-proof', 'do not compare the result with the source at the end')
     .option(...BROWSER_OPTION)
@@ -70,6 +72,7 @@ export function convertCommand(): Command {
         browser: options.browser,
         proof: options.proof,
         keepBoxes: options.keepBoxes,
+        ...(options.brief === undefined ? {} : { brief: options.brief }),
         ...(options.page === undefined ? {} : { page: options.page }),
         design: readChoices(options),
         ...(options.fonts === undefined ? {} : { fonts: options.fonts }),

@@ -2,6 +2,7 @@ import { Command, CommanderError } from 'commander';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Problem } from '../core/page/problem.js';
+import { briefCommand } from './brief.js';
 import { convertCommand } from './convert.js';
 import { EXIT } from './exit.js';
 import { proofCommand } from './proof.js';
@@ -20,6 +21,7 @@ export function buildProgram(setCode: (code: number) => void): Command {
     .configureOutput({ outputError: (text, write) => write(text.replace(/^error: /, '')) });
   program.addCommand(surveyCommand());
   program.addCommand(convertCommand());
+  program.addCommand(briefCommand());
   program.addCommand(renderCommand());
   program.addCommand(proofCommand(setCode));
   for (const command of program.commands)

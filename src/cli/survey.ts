@@ -12,6 +12,7 @@ interface Options {
   readonly scheme: string;
   readonly signIn?: string;
   readonly fonts?: string;
+  readonly writeBrief?: string;
   readonly browser?: string;
   readonly json?: boolean;
 }
@@ -29,6 +30,7 @@ export function surveyCommand(): Command {
     .option('--scheme <name>', `colour scheme of an HTML page: ${SCHEMES.join(', ')}`, 'both')
     .option('--sign-in <file>', 'headers and cookies for an address, as YAML or JSON')
     .option('--fonts <folder>', 'font files (TTF, OTF, WOFF, WOFF2) that a design uses')
+    .option('--write-brief <file>', 'write what is proposed as decisions that are off')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
     .addHelpText('after', '\nExample:\n  tavrik survey home-1440.svg home-390.svg --out survey')
@@ -46,6 +48,7 @@ export function surveyCommand(): Command {
         },
         ...(options.root === undefined ? {} : { root: options.root }),
         ...(options.fonts === undefined ? {} : { fonts: options.fonts }),
+        ...(options.writeBrief === undefined ? {} : { brief: options.writeBrief }),
         ...(options.browser === undefined ? {} : { browser: options.browser }),
         ...(options.out === undefined ? {} : { out: options.out }),
         progress: terminal.step,
@@ -53,6 +56,7 @@ export function surveyCommand(): Command {
       terminal.done();
       if (options.json) return terminal.print(JSON.stringify({ pages }, null, 2));
       for (const page of pages) show(page, terminal);
+      if (options.writeBrief !== undefined) terminal.print(`brief: ${options.writeBrief}`);
       if (options.out !== undefined) terminal.print(`report: ${options.out}/index.html`);
     });
 }

@@ -4,7 +4,7 @@ import type { ElementNode } from '../core/page/types.js';
 import { elements } from '../core/page/walk.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { AssetStore } from '../project/assets.js';
-import type { Converted, ConvertedPage, ConvertOptions } from './convert.js';
+import type { Converted, ConvertedPage, ReadOptions } from './convert.js';
 import type { Made } from './made.js';
 import { makeDesignPages } from './make-design-pages.js';
 import { makeWebPage } from './make-web-page.js';
@@ -15,7 +15,7 @@ import { writeProject, type WrittenPage } from './write-project.js';
 /** Reads sources in a browser that is open, and writes their project. @throws Problem; nothing is written then */
 export async function convertSources(
   sources: readonly Source[],
-  options: ConvertOptions,
+  options: ReadOptions,
   browser: OpenBrowser,
 ): Promise<Converted> {
   const store = new AssetStore();
@@ -31,7 +31,7 @@ export async function convertSources(
   }
   store.keep(new Set(made.flatMap(({ document }) => assetAddresses(document))));
   options.progress('Writing the project');
-  const written = writeProject(made, store, options.reading, browser.version, options.out);
+  const written = writeProject(made, store, options, browser.version);
   const proof = options.proof ? await prove(options.out, { open: browser, progress: options.progress }) : undefined;
   const pages = made.map((one, index): ConvertedPage => {
     const proved = proof?.pages.find(({ page }) => page === one.document.name);

@@ -1,3 +1,6 @@
+import { join } from 'node:path';
+import { decided, EMPTY_BRIEF, type Brief } from '../core/brief/brief.js';
+import { BRIEF_FILE, briefOf, briefText, readBrief } from '../project/brief-file.js';
 import type { DesignChoices } from '../core/design/screens.js';
 import { openBrowser } from '../browser/launch.js';
 import type { Proof } from '../core/proof/proof.js';
@@ -23,9 +26,18 @@ export interface ConvertOptions {
   readonly page?: string;
   /** How the screens of a design are made that nobody drew; what is not said stays as it was in the project. */
   readonly design?: DesignChoices;
+  /** File with decisions; without it, that of the project. */
+  readonly brief?: string;
   /** Take no boxes out. */
   readonly keepBoxes?: boolean;
   readonly progress: Progress;
+}
+
+/** The options with the brief that they name, or that the project has, read. */
+export interface ReadOptions extends ConvertOptions {
+  readonly decisions: Brief;
+  /** The text of the brief; none if there is none yet. */
+  readonly briefText?: string;
 }
 
 /** What a conversion made, for a person to read. */
@@ -82,6 +94,24 @@ function checkOptions(sources: readonly Source[], { reading, keepBoxes, fonts, p
     );
 }
 
+/** @throws Problem for a brief that cannot be read */
+function withBrief(options: ConvertOptions): ReadOptions {
+  const text = options.brief === undefined ? briefOf(options.out) : briefText(options.brief);
+  if (text === undefined) return { ...options, decisions: EMPTY_BRIEF };
+  const decisions = readBrief(text, options.brief ?? join(options.out, BRIEF_FILE));
+  return {
+    ...options,
+    decisions,
+    briefText: text,
+    reading: { ...options.reading, leaveOut: decided(decisions, 'leave-out') },
+    design: {
+      ...(decisions.scale === undefined ? {} : { scale: decisions.scale }),
+      ...(decisions.fluid === undefined ? {} : { fluid: decisions.fluid }),
+      ...options.design,
+    },
+  };
+}
+
 /**
  * Converts a source into a project folder. What reads it is loaded while the browser starts.
  * @throws Problem for input that cannot be converted; nothing is written then
@@ -89,6 +119,7 @@ function checkOptions(sources: readonly Source[], { reading, keepBoxes, fonts, p
 export async function convert(given: readonly string[], options: ConvertOptions): Promise<Converted> {
   const sources = findSources(given, options.root);
   checkOptions(sources, options);
+  const read = withBrief(options);
   options.progress('Starting the browser');
   const opening = openBrowser(options.browser, sources[0]?.kind === 'address');
   opening.catch(() => undefined);
@@ -98,7 +129,7 @@ export async function convert(given: readonly string[], options: ConvertOptions)
       import('../project/folder.js'),
     ]);
     checkTarget(options.out);
-    return await convertSources(sources, options, await opening);
+    return await convertSources(sources, read, await opening);
   } finally {
     await opening.then(({ close }) => close()).catch(() => undefined);
   }

@@ -22,7 +22,7 @@ const STEP = 40;
 export async function fitDesign(browser: OpenBrowser, served: Served, input: DesignInput): Promise<BuiltDesign> {
   const widths = allWidths(input.boards.map(({ width }) => width));
   const usual = breakpointsBetween(widths);
-  if (usual.length === 0) return buildDesign(input);
+  if (usual.length === 0 || input.breakpoints) return buildDesign(input);
   const wide = buildDesign({ ...input, breakpoints: usual.map((one, at) => ({ ...one, below: (widths[at + 1] as number) + 1 })) }); // prettier-ignore
   served.hold('/-fit', 'text/html; charset=utf-8', renderHtml(wide.document, '-fit.css'));
   served.hold('/-fit.css', 'text/css; charset=utf-8', renderCss(wide.document));

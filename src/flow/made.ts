@@ -1,4 +1,5 @@
 import type { DesignChoices } from '../core/design/screens.js';
+import type { Finding } from '../core/survey/finding.js';
 import type { PageDocument } from '../core/page/types.js';
 import type { Trimmed } from '../core/trim/trim.js';
 import type { Reference } from './reference.js';
@@ -12,6 +13,8 @@ export interface Made {
   /** The files (absolute) or addresses that this page was made from. */
   readonly files: readonly string[];
   readonly notes: readonly string[];
+  /** What was found in the source; only if there is no brief yet. */
+  readonly findings?: readonly Finding[];
   readonly sourceElements: number;
   readonly trimmed?: Omit<Trimmed, 'document'>;
   readonly reasons?: readonly SectionReasons[];

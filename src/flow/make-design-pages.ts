@@ -2,12 +2,14 @@ import type { OpenBrowser } from '../browser/launch.js';
 import type { MeasuredSection } from '../core/proof/measured.js';
 import type { PageDocument } from '../core/page/types.js';
 import { slug } from '../core/page/words.js';
-import { DESIGN_PASSES, runPasses } from '../core/passes/index.js';
+import { decisionsPass } from '../core/passes/decisions.js';
+import { findingsOf } from '../core/survey/survey.js';
+import { DESIGN_PASSES, runPasses, withDecisions } from '../core/passes/index.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import type { AssetStore } from '../project/assets.js';
 import { readFontFolder } from '../project/fonts.js';
 import { bringAssets } from './bring-assets.js';
-import type { ConvertOptions } from './convert.js';
+import type { ReadOptions } from './convert.js';
 import type { Made } from './made.js';
 import { readDesigns, type ReadDesign } from './read-svg.js';
 import { finishReference } from './reference.js';
@@ -20,7 +22,7 @@ const EMPTY_PICTURE = `data:image/svg+xml,${encodeURIComponent('<svg xmlns="http
 /** Makes the pages that artboards are of. @param store where the files that they show go @throws Problem */
 export async function makeDesignPages(
   source: Extract<Source, { kind: 'svg' }>,
-  { progress, fonts, page, out, design }: ConvertOptions,
+  { progress, fonts, page, out, design, decisions, briefText }: ReadOptions,
   browser: OpenBrowser,
   store: AssetStore,
 ): Promise<Made[]> {
@@ -30,16 +32,22 @@ export async function makeDesignPages(
     {
       ...source,
       choices,
+      brief: decisions,
+      look: briefText === undefined,
       ...(page === undefined ? {} : { page }),
       ...(fonts === undefined ? {} : { fonts: await readFontFolder(fonts) }),
     },
     progress,
   );
   try {
+    /* Fonts are replaced in the drawing itself, before it is measured. */
+    const onPages = { ...decisions, decisions: decisions.decisions.filter((one) => one.do !== 'font') };
     const made: Made[] = [];
     for (const one of read.pages) {
       const width = one.document.source.widths[0] as number;
-      const raw = runPasses(one.document, { boxes: one.boxes, width }, DESIGN_PASSES);
+      const said: string[] = [];
+      const decide = decisionsPass(onPages, (notes) => said.push(...notes));
+      const raw = runPasses(one.document, { boxes: one.boxes, width }, withDecisions(DESIGN_PASSES, decide));
       progress('Collecting pictures');
       const { document, missing } = await bringAssets(raw, read.address, store, { instead: EMPTY_PICTURE });
       const references = await Promise.all(
@@ -51,7 +59,8 @@ export async function makeDesignPages(
         source,
         files: one.files,
         choices,
-        notes: [...one.notes, ...missing],
+        notes: [...one.notes, ...missing, ...said],
+        ...(one.seen ? { findings: findingsOf(one.seen) } : {}),
         sourceElements: references[0]?.measured.elements ?? 0,
         reasons: sectionsOf(document).map(({ id, name }) => ({ section: name, lines: one.reasons.get(id) ?? [] })),
       });

@@ -4,12 +4,15 @@ import type { OpenBrowser } from '../browser/launch.js';
 import { assetAddresses } from '../core/page/addresses.js';
 import type { PageDocument } from '../core/page/types.js';
 import { slug } from '../core/page/words.js';
-import { FIRST_PASSES, LAST_PASSES, runPasses } from '../core/passes/index.js';
+import { decisionsPass } from '../core/passes/decisions.js';
+import { findingsOf } from '../core/survey/survey.js';
+import { seeWebPage } from './see-source.js';
+import { FIRST_PASSES, LAST_PASSES, runPasses, withDecisions } from '../core/passes/index.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import type { Trimmed } from '../core/trim/trim.js';
 import { AssetStore } from '../project/assets.js';
 import { bringAssets } from './bring-assets.js';
-import type { ConvertOptions } from './convert.js';
+import type { ReadOptions } from './convert.js';
 import type { Made } from './made.js';
 import { readHtml } from './read-html.js';
 import { finishReference, openReference, type SectionPlace } from './reference.js';
@@ -20,7 +23,7 @@ import { trimPage } from './trim-page.js';
 /** Makes a page of a web page. @param store where the files that it shows go @throws Problem */
 export async function makeWebPage(
   source: WebSource,
-  { widths, progress, keepBoxes, proof, reading }: ConvertOptions,
+  { widths, progress, keepBoxes, proof, reading, decisions, briefText }: ReadOptions,
   browser: OpenBrowser,
   store: AssetStore,
 ): Promise<Made> {
@@ -50,9 +53,12 @@ export async function makeWebPage(
     progress('Taking out boxes that do nothing');
     const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, own, read.boxes.size);
     if (served.visit.scheme === 'light') browser.giveBack(await desk);
-    const document = runPasses(trimmed?.document ?? whole, context, LAST_PASSES);
+    const said: string[] = [];
+    const decide = decisionsPass(decisions, (notes) => said.push(...notes));
+    const document = runPasses(trimmed?.document ?? whole, context, withDecisions(LAST_PASSES, decide));
     own.keep(new Set(assetAddresses(document)));
     store.addAll(own);
+    const seen = briefText === undefined ? await seeWebPage(source.name, source.shown, open) : undefined;
     const sections = sectionPlaces(document);
     const references = await Promise.all(open.map((one) => finishReference(one, sections)));
     return {
@@ -60,7 +66,8 @@ export async function makeWebPage(
       references,
       source,
       files: source.kind === 'address' ? [source.address] : [source.file],
-      notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing],
+      notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing, ...said],
+      ...(seen ? { findings: findingsOf(seen) } : {}),
       sourceElements: references.find(({ width }) => width === widest.width)?.measured.elements ?? 0,
       ...(trimmed ? { trimmed: reportOf(trimmed) } : {}),
     };

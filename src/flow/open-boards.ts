@@ -6,6 +6,8 @@ import type { OpenBrowser } from '../browser/launch.js';
 import { pictureOf } from '../browser/our-page.js';
 import type { Served } from '../browser/serve.js';
 import { shownFonts, usedFonts } from '../browser/shown-fonts.js';
+import type { Reached } from '../browser/inpage/decide.js';
+import { decided, EMPTY_BRIEF, type Brief } from '../core/brief/brief.js';
 import type { NamedBoard } from '../core/design/artboards.js';
 import type { DrawnBoard } from '../core/design/drawn.js';
 import { chooseFaces, missingFonts, type FontFile } from '../core/design/fonts.js';
@@ -33,6 +35,17 @@ export interface OpenedBoard {
   readonly reference: OpenReference;
   readonly fonts: readonly FontFace[];
   readonly notes: readonly string[];
+  /** What the brief's decisions on layers found. */
+  readonly reached: Reached;
+}
+
+/** What a brief says of layers: to leave out, to make one picture of, fonts to set in others. */
+function layerDecisions(brief: Brief): [string[], string[], [string, string][]] {
+  return [
+    decided(brief, 'leave-out').map(({ at }) => at),
+    decided(brief, 'merge').map(({ at }) => at),
+    decided(brief, 'font').map(({ at, to }) => [at, String(to)]),
+  ];
 }
 
 /** Places the artboards of files in pages of the browser: a file holds one, or several beside each other. @throws Problem */
@@ -99,7 +112,12 @@ async function place(
 }
 
 /** Reads a placed artboard as the browser draws it. @param given font files at hand @throws Problem if it shows nothing */
-export async function openBoard({ file, page }: PlacedBoard, given: readonly FontFile[]): Promise<OpenedBoard> {
+export async function openBoard(
+  { file, page }: PlacedBoard,
+  given: readonly FontFile[],
+  brief: Brief = EMPTY_BRIEF,
+): Promise<OpenedBoard> {
+  const reached = await inside(page, 'decideDrawing', ...layerDecisions(brief));
   const chosen = chooseFaces(await usedFonts(page), given);
   if (chosen.length) await inside(page, 'addFaces', renderFaces(chosen));
   await inside(page, 'settle', SETTLE_LIMIT, false);
@@ -115,5 +133,5 @@ export async function openBoard({ file, page }: PlacedBoard, given: readonly Fon
   const notes = missingFonts(await shownFonts(page));
   const { faces } = await inside(page, 'collectSheets');
   const fonts = faces.map(({ family, descriptors }): FontFace => ({ family, descriptors }));
-  return { file, board, fonts, notes, reference: { width: board.width, page, picture, notes: [] } };
+  return { file, board, fonts, notes, reached, reference: { width: board.width, page, picture, notes: [] } };
 }

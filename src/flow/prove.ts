@@ -7,6 +7,8 @@ import { openOurs, pictureOf, turnTo } from '../browser/our-page.js';
 import { serveFolder, type Served } from '../browser/serve.js';
 import type { MeasuredPage } from '../core/proof/measured.js';
 import { overLimits, proveWidth, sectionBands, type Proof, type WidthProof } from '../core/proof/proof.js';
+import { decided, type Decision } from '../core/brief/brief.js';
+import { BRIEF_FILE, briefOf, readBrief } from '../project/brief-file.js';
 import { Problem } from '../core/page/problem.js';
 import { shownScheme, type Scheme, type SignIn } from '../core/source/reading.js';
 import { checkDocument } from '../core/page/check.js';
@@ -199,6 +201,12 @@ function isOnline({ sources }: PageSettings): boolean {
   return /^https?:/.test(sources[0] ?? '');
 }
 
+/** What the brief of a project leaves out of its pages. */
+function leftOut(project: string): readonly Decision[] {
+  const text = briefOf(project);
+  return text === undefined ? [] : decided(readBrief(text, join(project, BRIEF_FILE)), 'leave-out');
+}
+
 async function openAgain(
   project: string,
   page: PageSettings,
@@ -235,6 +243,7 @@ async function openAgain(
   const served = await serveSource(source, {
     schemes,
     signIn: options.signIn,
+    leaveOut: leftOut(project),
     ...(select ? { choice: { selectors: select, moves: move } } : {}),
   });
   try {

@@ -2,14 +2,19 @@ import type { DesignChoices } from '../core/design/screens.js';
 import { basename, dirname } from 'node:path';
 import type { OpenBrowser } from '../browser/launch.js';
 import { serveFolder, type Served } from '../browser/serve.js';
-import { pagesOf } from '../core/design/artboards.js';
+import { decided, lostDecisions, type Brief } from '../core/brief/brief.js';
+import { pagesBy } from '../core/design/artboards.js';
 import type { BuiltDesign } from '../core/design/build.js';
 import type { FontFile } from '../core/design/fonts.js';
+import { allWidths } from '../core/design/screens.js';
+import type { Breakpoint } from '../core/page/types.js';
 import { Problem } from '../core/page/problem.js';
 import type { FontFolder } from '../project/fonts.js';
 import { holdFonts } from './hold-fonts.js';
 import { fitDesign } from './fit-design.js';
-import { openBoard, placeBoards, type PlacedBoard } from './open-boards.js';
+import type { SeenPage } from '../core/survey/seen.js';
+import { seeDesign } from './see-source.js';
+import { openBoard, placeBoards, type OpenedBoard, type PlacedBoard } from './open-boards.js';
 import type { OpenReference } from './reference.js';
 import type { Progress } from './report-progress.js';
 
@@ -18,6 +23,8 @@ export interface ReadDesign extends BuiltDesign {
   readonly references: readonly OpenReference[];
   /** The files that hold its artboards. */
   readonly files: readonly string[];
+  /** What there is to see in it, if that was asked for. */
+  readonly seen?: SeenPage;
 }
 
 export interface ReadDesigns {
@@ -35,6 +42,9 @@ export interface DesignGiven {
   readonly page?: string;
   readonly fonts?: FontFolder;
   readonly choices?: DesignChoices;
+  readonly brief: Brief;
+  /** Whether to look the source over as well. */
+  readonly look: boolean;
 }
 
 /** Opens artboards as a browser draws them and makes the pages that they are of. @throws Problem */
@@ -70,11 +80,12 @@ async function readPage(
   browser: OpenBrowser,
   served: Served,
   { name, boards }: ChosenPage,
-  { choices, fonts: folder }: DesignGiven,
+  { choices, fonts: folder, brief, look }: DesignGiven,
   fonts: readonly FontFile[],
 ): Promise<ReadDesign> {
-  const opened = await Promise.all(boards.map((one) => openBoard(one, fonts)));
+  const opened = await Promise.all(boards.map((one) => openBoard(one, fonts, brief)));
   opened.sort((a, b) => b.board.width - a.board.width);
+  const seen = look ? await seeDesign(name, boards, opened) : undefined;
   const files = [...new Set(opened.map(({ file }) => file))];
   const built = await fitDesign(browser, served, {
     name,
@@ -82,10 +93,24 @@ async function readPage(
     boards: opened.map(({ board }) => board),
     fonts: opened[0]?.fonts,
     ...choices,
+    ...(brief.breakpoints
+      ? {
+          breakpoints: breakpointsNamed(
+            brief.breakpoints,
+            opened.map(({ board }) => board.width),
+          ),
+        }
+      : {}),
   });
-  const said = [...(folder?.notes ?? []), ...heldIn(boards), ...opened.flatMap(({ notes }) => notes)];
+  const said = [
+    ...(folder?.notes ?? []),
+    ...heldIn(boards),
+    ...opened.flatMap(({ notes }) => notes),
+    ...lostLayers(brief, opened),
+  ];
   return {
     ...built,
+    ...(seen ? { seen } : {}),
     files,
     notes: [...new Set([...said, ...built.notes])],
     references: opened.map(({ reference }) => reference),
@@ -93,8 +118,14 @@ async function readPage(
 }
 
 /** The pages to make, and the artboards of each. @throws Problem if one is asked for that is not there, or two boards of one are equally wide */
-function choosePages(placed: readonly PlacedBoard[], { name, files, page }: DesignGiven): ChosenPage[] {
-  const pages = pagesOf(placed);
+function choosePages(placed: readonly PlacedBoard[], { name, files, page, brief }: DesignGiven): ChosenPage[] {
+  const { pages, lost } = pagesBy(placed, brief.pages ?? {});
+  if (lost.length)
+    throw new Problem(
+      `The brief names ${lost.length === 1 ? 'an artboard that is' : 'artboards that are'} not there: ${lost.join(', ')}.`,
+      'pages',
+      `There are ${placed.map((one) => one.name).join(', ')}.`,
+    );
   const list = [...pages].map(([one, boards]) => `${one || name} (${boards.map(({ width }) => width).join(', ')} px)`);
   const wanted = [...pages].filter(([one]) => page === undefined || (one || name) === page);
   if (wanted.length === 0)
@@ -110,6 +141,28 @@ function choosePages(placed: readonly PlacedBoard[], { name, files, page }: Desi
       );
     return { name: files.length === placed.length && pages.size === 1 ? name : key || name, boards };
   });
+}
+
+/** What to say of decisions on layers that none of the artboards has. */
+function lostLayers(brief: Brief, opened: readonly OpenedBoard[]): string[] {
+  const reached = new Set(opened.flatMap((one) => one.reached.reached));
+  const lost = decided(brief, 'leave-out', 'merge', 'font').filter(({ at }) => !reached.has(at));
+  return lostDecisions(lost, opened.flatMap((one) => one.reached.known)); // prettier-ignore
+}
+
+/** The breakpoints of a brief. @throws Problem if there are not as many as the screens need, or they lie elsewhere */
+function breakpointsNamed(named: Readonly<Record<string, number>>, boards: readonly number[]): Breakpoint[] {
+  const screens = allWidths(boards);
+  const list = Object.entries(named)
+    .map(([name, below]) => ({ name, below }))
+    .sort((a, b) => b.below - a.below);
+  const fit = list.length === screens.length - 1 && list.every(({ below }, at) => below <= (screens[at] as number) && below > (screens[at + 1] as number)); // prettier-ignore
+  if (fit) return list;
+  throw new Problem(
+    `These breakpoints do not part the screens of ${screens.join(', ')} px.`,
+    'breakpoints',
+    'Give one between each two of them, as name: px below which it holds.',
+  );
 }
 
 /** Files that hold more than one artboard, in words. */

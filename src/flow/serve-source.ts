@@ -12,8 +12,11 @@ export interface ServedSource {
 }
 
 /** Puts a web page where a browser can open it: files are served from this machine, archives are unpacked first. */
-export async function serveSource(source: WebSource, { schemes, choice, signIn }: Reading): Promise<ServedSource> {
-  const how = { shown: source.shown, scheme: shownScheme(schemes), signIn, choice };
+export async function serveSource(
+  source: WebSource,
+  { schemes, choice, signIn, leaveOut }: Reading,
+): Promise<ServedSource> {
+  const how = { shown: source.shown, scheme: shownScheme(schemes), signIn, choice, leaveOut };
   if (source.kind === 'address')
     return { visit: { ...how, address: source.address, online: true }, close: () => Promise.resolve() };
   if (source.kind === 'html') {

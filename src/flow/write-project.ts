@@ -9,6 +9,7 @@ import { linkPages, type LinkedPage } from '../core/page/links.js';
 import type { PageDocument } from '../core/page/types.js';
 import type { Reading } from '../core/source/reading.js';
 import { placesOf, renderSite, type SitePlace } from '../core/render/site.js';
+import { BRIEF_FILE, writeBrief } from '../project/brief-file.js';
 import type { AssetStore } from '../project/assets.js';
 import { isProject, replaceProject, type ProjectFile } from '../project/folder.js';
 import {
@@ -19,6 +20,7 @@ import {
   type PageSettings,
   type ProjectSettings,
 } from '../project/settings.js';
+import type { ReadOptions } from './convert.js';
 import type { Made } from './made.js';
 import { referenceFiles } from './reference.js';
 import type { Source } from './source.js';
@@ -33,9 +35,8 @@ export interface WrittenPage {
 export function writeProject(
   made: readonly Made[],
   store: AssetStore,
-  reading: Reading,
+  { reading, out, briefText }: ReadOptions,
   browserVersion: string,
-  out: string,
 ): WrittenPage[] {
   const places = placesOf(made.map(({ document }) => document.name));
   const placeOf = (one: Made): SitePlace => places.get(one.document.name) as SitePlace;
@@ -55,6 +56,7 @@ export function writeProject(
   const assets = store.entries();
   const files: ProjectFile[] = [
     [SETTINGS_FILE, writeSettings(settings)],
+    [BRIEF_FILE, briefText ?? writeBrief(made.flatMap(({ findings = [] }) => findings))],
     ...pages.flatMap(({ document, content, references }): ProjectFile[] => [
       [`content/${document.name}.yaml`, stringify(content, { lineWidth: 0 })],
       [`pages/${document.name}.json`, `${JSON.stringify(document, null, 2)}\n`],

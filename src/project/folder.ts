@@ -98,6 +98,17 @@ export function replaceProject(folder: string, files: readonly ProjectFile[]): v
   });
 }
 
+/** Writes one file, whole or not at all. @throws Problem if the disk is full or read-only */
+export function writeFile(file: string, text: string): void {
+  const target = resolve(file);
+  const making = `${target}.making-${process.pid}`;
+  guard(target, [making], () => {
+    mkdirSync(dirname(target), { recursive: true });
+    writeFileSync(making, text);
+    renameSync(making, target);
+  });
+}
+
 /** Replaces one folder of a project (`site`, `proof`), whole or not at all. */
 export function replaceFolder(project: string, name: string, files: readonly ProjectFile[]): void {
   const target = join(project, name);

@@ -61,7 +61,8 @@ function moved(element: Element, move: Move): Element | null {
   }
 }
 
-function leaveOut(element: Element): void {
+/** Neither shows nor reads an element from now on. */
+export function leaveOut(element: Element): void {
   hidden.add(element);
   (element as HTMLElement).style?.setProperty('display', 'none', 'important');
 }

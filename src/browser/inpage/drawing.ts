@@ -9,6 +9,7 @@ import type {
   DrawnText,
   DrawnWord,
 } from '../../core/design/drawn.js';
+import { isMerged } from './decide.js';
 import { clipped, wholePixels, contains, isEmpty, isUpright, pageBox, paintedBox, same } from './geometry.js';
 import { definitionBox, radiusOf, roundClip } from './svg-clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './svg-layers.js';
@@ -81,11 +82,11 @@ class Reader {
       href: linkOf(element) ?? context.href,
     };
     if (isEmpty(here.clip)) return;
-    if (PAINTING.has(element.localName)) {
+    if (PAINTING.has(element.localName) && !isMerged(element)) {
       if (style.visibility === 'visible') this.paint(element as SVGGraphicsElement, style, here);
       return;
     }
-    if (element !== this.svg && this.isArt(element as SVGGraphicsElement)) {
+    if (element !== this.svg && (isMerged(element) || this.isArt(element as SVGGraphicsElement))) {
       this.addArt(element as SVGGraphicsElement, { ...here, opacity: context.opacity });
       return;
     }

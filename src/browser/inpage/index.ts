@@ -1,6 +1,7 @@
 /** Everything that runs inside a page: plain data in, plain data out. Bundled into one script, `tavrikInPage`. */
 export { findFrames, turnToFrame } from './artboards.js';
 export { chooseParts, countElements } from './choose.js';
+export { decideDrawing, decidePage } from './decide.js';
 export { findControls } from './controls.js';
 export { probeDefaults } from './defaults.js';
 export { captureDrawing } from './drawing.js';

@@ -1,7 +1,7 @@
 import type { Box } from '../../core/page/types.js';
 import type { SeenExtra, SeenItems, SeenKind, SeenPage, SeenPicture, SeenThing } from '../../core/survey/seen.js';
 import { bytesOf } from './see-layers.js';
-import { boxOf } from './snapshot.js';
+import { boxOf, step } from './snapshot.js';
 
 /** What is painted where something is not one colour; the name that the core gives it. */
 const MANY_COLOURS = 'many colours';
@@ -197,10 +197,6 @@ function pictureOf(image: HTMLImageElement, style: CSSStyleDeclaration, box: Box
 
 function artworkOf(svg: SVGSVGElement): NonNullable<SeenThing['artwork']> {
   return { pieces: svg.querySelectorAll('*').length, bytes: svg.outerHTML.length };
-}
-
-function step(element: Element, nth: number): string {
-  return element.id ? `${element.localName}#${CSS.escape(element.id)}` : `${element.localName}:nth-of-type(${nth})`;
 }
 
 function pathTo(element: Element): string {

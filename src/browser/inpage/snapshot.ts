@@ -95,7 +95,8 @@ function childrenOf(element: Element): readonly Node[] {
   return [...element.childNodes];
 }
 
-function step(element: Element, nth: number): string {
+/** The step of a path that leads to an element: the `nth` of its name in its box. */
+export function step(element: Element, nth: number): string {
   if (element.id) return `${element.localName}#${CSS.escape(element.id)}`;
   return nth > 1 || element.parentElement?.querySelector(`:scope > ${CSS.escape(element.localName)}:nth-of-type(2)`)
     ? `${element.localName}:nth-of-type(${nth})`

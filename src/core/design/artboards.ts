@@ -33,3 +33,28 @@ export function pagesOf<Board extends NamedBoard>(boards: readonly Board[]): Rea
   const several = pages.size > 1 && !pages.has('') && (twice || [...pages.values()].every(({ length }) => length > 1));
   return several ? pages : new Map([[pages.size === 1 ? ([...pages.keys()][0] ?? '') : '', boards]]);
 }
+
+/**
+ * Which artboards are of one page, as a brief says; those that it does not name, by their names.
+ * @param pages names of pages, each with its artboards, by name or by file
+ */
+export function pagesBy<Board extends NamedBoard & { readonly file: string }>(
+  boards: readonly Board[],
+  pages: Readonly<Record<string, readonly string[]>>,
+): { readonly pages: ReadonlyMap<string, readonly Board[]>; readonly lost: readonly string[] } {
+  const bare = (text: string): string => (text.split(/[\\/]/).at(-1) ?? '').replace(/\.svg$/i, '').toLowerCase();
+  const left = new Set(boards);
+  const lost: string[] = [];
+  const found = new Map<string, Board[]>();
+  for (const [page, wanted] of Object.entries(pages)) {
+    const own = wanted.flatMap((one) => {
+      const named = [...left].filter(({ name, file }) => bare(name) === bare(one) || bare(file) === bare(one));
+      for (const board of named) left.delete(board);
+      if (named.length === 0) lost.push(one);
+      return named;
+    });
+    if (own.length) found.set(page, own);
+  }
+  for (const [page, own] of left.size ? pagesOf([...left]) : []) found.set(page, [...own]);
+  return { pages: found, lost };
+}

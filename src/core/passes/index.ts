@@ -45,6 +45,11 @@ export const DESIGN_PASSES: readonly Pass[] = [
   fields,
 ];
 
+/** The passes with one more, which needs the names of things and comes before anything is shared. */
+export function withDecisions(passes: readonly Pass[], decisions: Pass): Pass[] {
+  return passes.flatMap((pass) => (pass === names ? [pass, decisions] : [pass]));
+}
+
 export function runPasses(
   document: PageDocument,
   context: PassContext,

@@ -1,5 +1,8 @@
+import type { Decision } from '../brief/brief.js';
 /** How a web page is to be read: what a person says of it, besides where it is. */
 export interface Reading {
+  /** What the brief leaves out of the page. */
+  readonly leaveOut?: readonly Decision[];
   readonly schemes: Schemes;
   readonly choice?: Choice;
   readonly signIn?: SignIn;

@@ -10,7 +10,7 @@ export const deadLink: Check = {
     eachThing(page, ({ href }) => href !== undefined && leadsNowhere(href, page.anchors)).map(({ thing, place }) => ({
       ...place,
       what: `The link leads nowhere: ${thing.href ? `"${thing.href.slice(0, 80)}"` : 'it has no address'}.`,
-      proposal: { do: 'link', at: thing.path, to: '' },
+      proposal: { do: 'link', at: thing.path, to: '#top' },
     })),
 };
 

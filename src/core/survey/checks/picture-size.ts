@@ -20,7 +20,6 @@ export const pictureSize: Check = {
         {
           ...place,
           what: `The picture is ${natural[0]} px wide (${Math.round(bytes / 1024)} kB) and shown at most ${Math.round(shown)} px wide.`,
-          proposal: { do: 'picture-width', at: thing.path, to: Math.ceil(shown) * 2 },
         },
       ];
     }),

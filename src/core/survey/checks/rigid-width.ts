@@ -11,6 +11,5 @@ export const rigidWidth: Check = {
       box,
       screen: screens.at(-1)?.width ?? width,
       what: `It is ${Math.round(width)} px wide on the narrowest screen (${detail}).`,
-      proposal: { do: 'width', at: path, to: 'fluid' },
     })),
 };

@@ -1,0 +1,35 @@
+import { Command } from 'commander';
+import { JSON_OPTION, oneOf } from './options.js';
+import { openTerminal } from './terminal.js';
+
+const ACTIONS = ['list', 'accept', 'decline'] as const;
+
+export function briefCommand(): Command {
+  return new Command('brief')
+    .description('list the decisions of a project, or turn them on or off; convert again afterwards')
+    .argument('<project>', 'folder that convert wrote')
+    .argument('[action]', ACTIONS.join(', '), 'list')
+    .argument('[code]', 'which decisions: the code of a finding, or all')
+    .option(...JSON_OPTION)
+    .addHelpText('after', '\nExamples:\n  tavrik brief project\n  tavrik brief project accept missing-alt')
+    .action(async (project: string, given: string, code: string | undefined, options: { readonly json?: boolean }) => {
+      const { print, paint } = openTerminal(options.json === true);
+      const action = oneOf(given, ACTIONS, 'action');
+      const { listBrief, turnBrief } = await import('../flow/brief.js');
+      const turned = action === 'list' ? undefined : turnBrief(project, code ?? '', action === 'accept');
+      const decisions = listBrief(project);
+      if (options.json)
+        return print(JSON.stringify({ decisions, ...(turned === undefined ? {} : { turned }) }, null, 2));
+      if (turned !== undefined) {
+        print(
+          `${turned} ${turned === 1 ? 'decision is' : 'decisions are'} ${action === 'accept' ? 'on' : 'off'} now. Convert the source again.`,
+        );
+        return;
+      }
+      if (decisions.length === 0) print('The brief holds no decisions.');
+      for (const { do: deed, at, to, on, code: proposed } of decisions)
+        print(
+          `${on ? paint.green('on ') : paint.dim('off')} ${deed.padEnd(10)} ${at}${to === undefined ? '' : `: ${to}`}${proposed ? paint.dim(`  ${proposed}`) : ''}`,
+        );
+    });
+}

@@ -1,0 +1,103 @@
+import type { Kind } from '../page/types.js';
+
+/** The brief: what a person decided about how a source is to be read. */
+
+/** What can be decided about an element. */
+export const DEEDS = ['leave-out', 'merge', 'kind', 'level', 'name', 'link', 'alt', 'part', 'fit', 'colour', 'font'] as const; // prettier-ignore
+export type Deed = (typeof DEEDS)[number];
+
+/** Kinds that an element can be said to be. */
+export const SAID_KINDS = ['heading', 'text', 'button', 'link', 'quote', 'menu', 'card', 'box'] as const satisfies readonly Kind[]; // prettier-ignore
+export const PARTS = ['header', 'footer'] as const;
+export const FITS = ['cover', 'contain', 'fill', 'none', 'scale-down'] as const;
+
+/** One decision. Only those that are on do anything. */
+export interface Decision {
+  readonly do: Deed;
+  /** The element: its path in the source, its layer name, or a pattern with `*`; a colour or a font for these. */
+  readonly at: string;
+  readonly to?: string | number;
+  readonly on: boolean;
+  /** The finding that proposed it. */
+  readonly code?: string;
+  /** Line of the brief that it begins in. */
+  readonly line: number;
+}
+
+export interface Brief {
+  /** Pages and the artboards that belong to them, by file name, or by layer name in a file with several. */
+  readonly pages?: Readonly<Record<string, readonly string[]>>;
+  /** Names of breakpoints of a design, and the width below which each holds, px. */
+  readonly breakpoints?: Readonly<Record<string, number>>;
+  readonly scale?: number;
+  readonly fluid?: boolean;
+  readonly decisions: readonly Decision[];
+}
+
+export const EMPTY_BRIEF: Brief = { decisions: [] };
+
+/** The decisions of these kinds that are on. */
+export function decided({ decisions }: Brief, ...deeds: readonly Deed[]): Decision[] {
+  return decisions.filter((one) => one.on && deeds.includes(one.do));
+}
+
+/** Whether an address of the brief means an element: by its path, its last step, its name, or a pattern over one of these. */
+export function means(at: string, path: string, name = ''): boolean {
+  const wanted = plain(at);
+  const candidates = [path, path.split(' / ').at(-1) ?? '', name].filter(Boolean).map(plain);
+  if (!wanted.includes('*')) return candidates.includes(wanted);
+  const pattern = new RegExp(`^${wanted.split('*').map(escaped).join('.*')}$`);
+  return candidates.some((one) => pattern.test(one));
+}
+
+function plain(text: string): string {
+  return text.replace(/\s+/g, ' ').trim().toLowerCase();
+}
+
+function escaped(text: string): string {
+  return text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+}
+
+/** Addresses less alike than this are other ones. */
+const LIKE = 0.45;
+/** Most candidates that are named for an address that leads nowhere. */
+const MOST = 3;
+
+/** The addresses most like one that leads nowhere. */
+export function nearest(at: string, known: readonly string[]): string[] {
+  const wanted = pairsOf(plain(at));
+  return [...new Set(known)]
+    .map((one) => ({ one, like: alike(wanted, pairsOf(plain(one))) }))
+    .filter(({ like }) => like >= LIKE)
+    .sort((a, b) => b.like - a.like)
+    .slice(0, MOST)
+    .map(({ one }) => one);
+}
+
+/** Letters of a text, and neighbouring ones: the first forgive a swap, the second know an order. */
+function pairsOf(text: string): readonly string[] {
+  const letters = [...text];
+  return [...letters, ...letters.slice(1).map((letter, at) => `${letters[at] ?? ''}${letter}`)];
+}
+
+/** Share of letters and pairs that two texts have in common (Dice). */
+function alike(a: readonly string[], b: readonly string[]): number {
+  const left = [...b];
+  let common = 0;
+  for (const pair of a) {
+    const at = left.indexOf(pair);
+    if (at < 0) continue;
+    common += 1;
+    left.splice(at, 1);
+  }
+  return (2 * common) / Math.max(1, a.length + b.length);
+}
+
+/** What to say of decisions that found nothing. @param known addresses that there are */
+export function lostDecisions(lost: readonly Decision[], known: readonly string[]): string[] {
+  return lost.map(({ do: deed, at, line }) => {
+    const near = nearest(at, known);
+    const hint = near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : '';
+    return `brief.yaml, line ${line}: nothing is at "${at}", so "${deed}" was not done${hint}`;
+  });
+}

@@ -1,0 +1,33 @@
+import { join } from 'node:path';
+import type { Decision } from '../core/brief/brief.js';
+import { Problem } from '../core/page/problem.js';
+import { BRIEF_FILE, briefText, readBrief, turnDecisions } from '../project/brief-file.js';
+import { openProject, writeFile } from '../project/folder.js';
+
+/** The decisions of a project's brief. @throws Problem */
+export function listBrief(project: string): readonly Decision[] {
+  openProject(project);
+  const file = join(project, BRIEF_FILE);
+  return readBrief(briefText(file), file).decisions;
+}
+
+/**
+ * Turns the decisions of a code (or `all`) of a project's brief on or off.
+ * @returns how many there were
+ * @throws Problem if there are none, or what is turned on cannot be done as it stands
+ */
+export function turnBrief(project: string, code: string, on: boolean): number {
+  const decisions = listBrief(project);
+  const file = join(project, BRIEF_FILE);
+  const { text, turned } = turnDecisions(briefText(file), code, on);
+  const codes = [...new Set(decisions.flatMap((one) => (one.code === undefined ? [] : [one.code])))];
+  if (turned === 0)
+    throw new Problem(
+      `The brief has no decision of the code "${code}".`,
+      file,
+      codes.length ? `It has ${codes.join(', ')}; "all" means all.` : 'Nothing was proposed for this source.',
+    );
+  readBrief(text, file);
+  writeFile(file, text);
+  return turned;
+}

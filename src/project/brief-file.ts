@@ -1,0 +1,159 @@
+import { existsSync, readFileSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import Joi from 'joi';
+import { Document, isMap, isSeq, LineCounter, parseDocument, type YAMLMap } from 'yaml';
+import {
+  DEEDS,
+  EMPTY_BRIEF,
+  FITS,
+  PARTS,
+  SAID_KINDS,
+  type Brief,
+  type Decision,
+  type Deed,
+} from '../core/brief/brief.js';
+import { Problem } from '../core/page/problem.js';
+import { isProject } from './folder.js';
+import type { Finding } from '../core/survey/finding.js';
+
+export const BRIEF_FILE = 'brief.yaml';
+
+/** The text of a brief. @throws Problem if there is none */
+export function briefText(file: string): string {
+  if (!existsSync(file) || !statSync(file).isFile())
+    throw new Problem('There is no such brief.', file, 'Check the path, or write one: tavrik survey SOURCE --write-brief FILE.'); // prettier-ignore
+  return readFileSync(file, 'utf8');
+}
+
+/** The text of a project's brief, if it has one. */
+export function briefOf(project: string): string | undefined {
+  const file = join(project, BRIEF_FILE);
+  return isProject(project) && existsSync(file) ? readFileSync(file, 'utf8') : undefined;
+}
+
+const text = Joi.string().trim().min(1);
+const TO: Readonly<Record<Deed, Joi.Schema>> = {
+  'leave-out': Joi.forbidden(),
+  merge: Joi.forbidden(),
+  kind: Joi.valid(...SAID_KINDS).required(),
+  level: Joi.number().integer().min(1).max(6).required(),
+  name: text.required(),
+  link: text.required(),
+  alt: Joi.string().allow('').required(),
+  part: Joi.valid(...PARTS).required(),
+  fit: Joi.valid(...FITS).required(),
+  colour: Joi.string()
+    .pattern(/^#[0-9a-f]{6}$/i, 'colour')
+    .required(),
+  font: text.required(),
+};
+
+const decision = Joi.object({
+  do: Joi.valid(...DEEDS).required(),
+  at: text.required(),
+  on: Joi.boolean().default(true),
+  code: text,
+  to: Joi.when('do', { switch: DEEDS.map((deed) => ({ is: deed, then: TO[deed] })) }),
+});
+
+const schema = Joi.object({
+  format: Joi.valid('tavrik-brief').required(),
+  version: Joi.valid(1).required(),
+  pages: Joi.object().pattern(/^[a-z0-9][a-z0-9-]*$/, Joi.array().items(text).min(1)),
+  breakpoints: Joi.object().pattern(/^[a-z][a-z0-9-]*$/, Joi.number().integer().min(200).max(4000)),
+  scale: Joi.number().min(0).max(1),
+  fluid: Joi.boolean(),
+  decisions: Joi.array().items(decision).default([]),
+});
+
+/** Reads a brief. @throws Problem naming the line, what is wrong and what would be right */
+export function readBrief(source: string, file: string): Brief {
+  const lines = new LineCounter();
+  const document = parseDocument(source, { lineCounter: lines });
+  const [fault] = document.errors;
+  if (fault) throw new Problem(`This is not YAML (${fault.message.split('\n')[0]}).`, file, 'Mend the line it names.');
+  if (document.contents === null) return EMPTY_BRIEF;
+  const checked = schema.validate(document.toJS({ maxAliasCount: 100 }) as unknown, { abortEarly: true });
+  if (checked.error) {
+    const [detail] = checked.error.details;
+    const line = lineOf(document, lines, detail?.path ?? []);
+    throw new Problem(`Line ${line}: ${checked.error.message}.`, file, rightFor(detail?.path ?? []));
+  }
+  const brief = checked.value as Omit<Brief, 'decisions'> & { decisions: Omit<Decision, 'line'>[] };
+  return {
+    ...brief,
+    decisions: brief.decisions.map((one, at) => ({ ...one, line: lineOf(document, lines, ['decisions', at]) })),
+  };
+}
+
+/** Line of what is at a path of keys, or of the nearest that holds it. */
+function lineOf(document: Document, lines: LineCounter, path: readonly (string | number)[]): number {
+  for (let length = path.length; length > 0; length -= 1) {
+    const node = document.getIn(path.slice(0, length), true) as { range?: [number, number, number] } | undefined;
+    if (node?.range) return lines.linePos(node.range[0]).line;
+  }
+  return 1;
+}
+
+const RIGHT: Readonly<Record<string, string>> = {
+  do: `Write one of ${DEEDS.join(', ')}.`,
+  at: 'Write the path or the name of an element, as a survey prints it.',
+  on: 'Write true or false.',
+  to: 'Write what it becomes, as docs/brief.md says for each kind of decision.',
+  pages: 'Write names of pages, each with a list of artboards.',
+  breakpoints: 'Write names, each with the width in px below which it holds.',
+  scale: 'Write a number from 0 to 1.',
+  fluid: 'Write true or false.',
+  format: 'Begin the file with "format: tavrik-brief" and "version: 1".',
+  version: 'Begin the file with "format: tavrik-brief" and "version: 1".',
+};
+
+function rightFor(path: readonly (string | number)[]): string {
+  const key = [...path].reverse().find((one): one is string => typeof one === 'string' && one in RIGHT);
+  return (key && RIGHT[key]) || 'See docs/brief.md for what may stand here.';
+}
+
+/** A brief with the proposals of a survey as decisions that are off, each with its reason. */
+export function writeBrief(findings: readonly Finding[]): string {
+  const document = new Document({ format: 'tavrik-brief', version: 1, decisions: [] as object[] });
+  document.commentBefore = ' How to read the source. Yours to edit: turn on what you want with "on: true".';
+  const decisions = document.get('decisions');
+  const known = new Set<string>();
+  for (const { code, proposal, what, why } of findings) {
+    if (!proposal || !isDeed(proposal.do)) continue;
+    const key = JSON.stringify(proposal);
+    if (known.has(key) || decision.validate({ ...proposal }).error) continue;
+    known.add(key);
+    const node = document.createNode({ code, ...proposal, on: false });
+    node.commentBefore = ` ${oneLine(what)} ${oneLine(why)}`;
+    if (isSeq(decisions)) decisions.add(node);
+  }
+  return document.toString({ lineWidth: 0 });
+}
+
+function isDeed(word: string): word is Deed {
+  return (DEEDS as readonly string[]).includes(word);
+}
+
+function oneLine(words: string): string {
+  return words.replace(/\s+/g, ' ').trim();
+}
+
+/** The brief with the decisions of a code (or all) turned on or off; the rest of the text stays. How many there were. */
+export function turnDecisions(
+  source: string,
+  code: string,
+  on: boolean,
+): { readonly text: string; readonly turned: number } {
+  const document = parseDocument(source);
+  const decisions = document.get('decisions');
+  let turned = 0;
+  for (const item of isSeq(decisions) ? decisions.items : []) {
+    if (!isMap(item)) continue;
+    const one = item as YAMLMap;
+    if (code !== 'all' && one.get('code') !== code) continue;
+    one.set('on', on);
+    turned += 1;
+  }
+  return { text: document.toString({ lineWidth: 0 }), turned };
+}

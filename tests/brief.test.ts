@@ -1,0 +1,170 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Decision } from '../src/core/brief/brief.js';
+import { cleanUp, copy, DEMO_BOARDS, DEMO_PAGE, digestsOfTexts, onlyPage, ROOT, tavrik, temporary } from './program.js';
+
+const folder = temporary();
+afterAll(cleanUp);
+
+const HEAD = 'format: tavrik-brief\nversion: 1\n';
+const html = (project: string): string => readFileSync(join(project, 'site/index.html'), 'utf8');
+const css = (project: string): string => readFileSync(join(project, 'site/style.css'), 'utf8');
+const written = (name: string, text: string): string => {
+  const file = join(folder, name);
+  writeFileSync(file, HEAD + text);
+  return file;
+};
+
+describe('a brief for a design', () => {
+  const brief = written(
+    'design.yaml',
+    `breakpoints: { tablet: 1000, phone: 600 }
+scale: 0.4
+fluid: true
+decisions:
+  - { do: leave-out, at: Join }
+  - { do: merge, at: "Welcome / g:4" }
+  - { do: alt, at: "Welcome / g:4", to: The deck }
+  - { do: name, at: "Dates / text:1", to: Programme title }
+  - { do: kind, at: "Welcome / text:3", to: quote }
+  - { do: level, at: "What to expect / text:1", to: 4 }
+  - { do: link, at: "Hero / See dates", to: /dates }
+  - { do: fit, at: "Keepers / *image*", to: contain }
+  - { do: colour, at: "#b3541e", to: "#1d5c74" }
+  - { do: font, at: Figtree, to: Fraunces }
+  - { do: leave-out, at: Keepers, on: false }
+  - { do: name, at: Keeprs, to: Team }
+`,
+  );
+  const project = join(folder, 'design');
+  const ran = tavrik(['convert', ...DEMO_BOARDS, '--out', project, '--brief', brief, '--json']);
+  const page = onlyPage<{ notes: string[]; breakpoints: number[]; proof: { widths: { words: { missing: number } }[] } }>(ran); // prettier-ignore
+
+  it('is done as it says, each decision of it', () => {
+    const site = html(project);
+    expect(site).not.toContain('A key to the warm room');
+    expect(site).toMatch(/<img[^>]*src="assets\/[^"]*\.svg"[^>]*alt="The deck"/);
+    expect(site).toMatch(/<blockquote[^>]*>If clouds come/);
+    expect(site).toMatch(/<h4[^>]*>What to expect/);
+    expect(site).toContain('href="/dates"');
+    expect(site).toContain('Ida Wrenfield');
+    expect(css(project)).not.toContain('#b3541e');
+    expect(css(project)).not.toMatch(/font-family: Figtree/);
+    expect(css(project)).toContain('object-fit: contain');
+    expect(readFileSync(join(project, 'pages/star-evenings.json'), 'utf8')).toContain('"name": "Programme title"');
+    expect(page.breakpoints).toEqual([1000, 600]);
+  });
+
+  it('counts for the proof as well: what is left out is missed by nobody', () => {
+    for (const { words } of page.proof.widths) expect(words.missing).toBe(0);
+  });
+
+  it('has what it could not do said, with its line and the nearest address', () => {
+    const said = page.notes.filter((note) => note.startsWith('brief.yaml'));
+    expect(said).toEqual([expect.stringMatching(/line 18: nothing is at "Keeprs".*there are .*Keeper/)]);
+  });
+
+  it('is kept in the project, and makes the same again', () => {
+    expect(readFileSync(join(project, 'brief.yaml'), 'utf8')).toBe(readFileSync(brief, 'utf8'));
+    const before = digestsOfTexts(project);
+    expect(tavrik(['convert', ...DEMO_BOARDS, '--out', project]).code).toBe(0);
+    expect(digestsOfTexts(project)).toEqual(before);
+  });
+
+  it('says which artboards are one page', () => {
+    const place = join(folder, 'boards');
+    copy(join(ROOT, 'demo/design'), place);
+    const [wide, narrow] = [join(place, 'star-evenings-1440.svg'), join(place, 'final-v2.svg')];
+    copy(join(place, 'star-evenings-390.svg'), narrow);
+    const mapped = written('pages.yaml', 'pages:\n  evenings: [star-evenings-1440.svg]\n  handset: [final-v2]\n');
+    const out = join(folder, 'mapped');
+    const done = tavrik(['convert', wide, narrow, '--out', out, '--brief', mapped, '--no-proof', '--json']);
+    expect(JSON.parse(done.out)).toMatchObject({ pages: [{ page: 'evenings', widths: [1440] }, { page: 'handset', widths: [390] }] }); // prettier-ignore
+    const wrong = written('wrong-pages.yaml', 'pages:\n  evenings: [tides.svg]\n');
+    expect(tavrik(['convert', wide, '--out', join(folder, 'never'), '--brief', wrong])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/artboard that is not there: tides\.svg/),
+    });
+  });
+});
+
+describe('a brief for a page', () => {
+  it('leaves out, names, levels and recolours', () => {
+    const brief = written(
+      'page.yaml',
+      `decisions:
+  - { do: leave-out, at: "*div#membership" }
+  - { do: level, at: Three ways to begin, to: 3 }
+  - { do: alt, at: "The boardwalk that leads to the dome", to: Boardwalk }
+  - { do: part, at: "*div#footer-outer", to: footer }
+  - { do: colour, at: "#b3541e", to: "#1d5c74" }
+  - { do: leave-out, at: "*div#memberships" }
+`,
+    );
+    const project = join(folder, 'page');
+    const ran = tavrik(['convert', DEMO_PAGE, '--out', project, '--brief', brief, '--widths', '1000', '--json']);
+    const { notes, proof } = onlyPage<{ notes: string[]; proof: { widths: { words: { missing: number; placed: number } }[] } }>(ran); // prettier-ignore
+    expect(html(project)).not.toContain('54 crowns');
+    expect(html(project)).toMatch(/<h3[^>]*>Three ways to begin/);
+    expect(html(project)).toContain('alt="Boardwalk"');
+    expect(html(project)).toMatch(/<footer/);
+    expect(css(project)).not.toContain('#b3541e');
+    expect(notes.filter((note) => note.startsWith('brief'))).toEqual([expect.stringMatching(/line 9: nothing is at/)]);
+    expect(proof.widths[0]?.words).toMatchObject({ missing: 0, placed: 1 });
+    const elsewhere = tavrik(['proof', project, '--widths', '700', '--json']);
+    expect(onlyPage<typeof proof>(elsewhere).widths[0]?.words.missing).toBe(0);
+  });
+});
+
+describe('proposals', () => {
+  const source = join(folder, 'plain.html');
+  const project = join(folder, 'proposed');
+  beforeAll(() => {
+    copy(join(ROOT, 'demo/existing/pictures/dome-dusk.jpg'), join(folder, 'dome.jpg'));
+    writeFileSync(source, '<!doctype html><title>Dome</title><h1>Dome</h1><h4>Hours</h4><img src="dome.jpg" width="300" height="200"><p><a href="#gone">Book</a></p>'); // prettier-ignore
+    expect(tavrik(['convert', source, '--out', project, '--no-proof', '--widths', '800']).code).toBe(0);
+  });
+  const decisions = (): Decision[] => (JSON.parse(tavrik(['brief', project, '--json']).out) as { decisions: Decision[] }).decisions; // prettier-ignore
+
+  it('are decisions that are off, with their reasons', () => {
+    expect(decisions().map(({ code, do: deed, on }) => [code, deed, on])).toEqual([
+      ['missing-alt', 'alt', false],
+      ['heading-order', 'level', false],
+      ['dead-link', 'link', false],
+    ]);
+    expect(readFileSync(join(project, 'brief.yaml'), 'utf8')).toContain(
+      '# This picture has no alternative text. People who',
+    );
+    const file = join(folder, 'from-survey.yaml');
+    expect(tavrik(['survey', source, '--widths', '800', '--write-brief', file]).code).toBe(0);
+    expect(readFileSync(file, 'utf8')).toBe(readFileSync(join(project, 'brief.yaml'), 'utf8'));
+    expect(tavrik(['survey', source, '--write-brief', file])).toMatchObject({ code: 2, err: expect.stringContaining('already') }); // prettier-ignore
+  });
+
+  it('are accepted and declined by code or all together, and then done', () => {
+    expect(tavrik(['brief', project, 'accept', 'heading-order']).out).toContain('1 decision is on now');
+    expect(tavrik(['convert', source, '--out', project, '--no-proof', '--widths', '800']).code).toBe(0);
+    expect(html(project)).toMatch(/<h2[^>]*>Hours/);
+    expect(tavrik(['brief', project, 'decline', 'all', '--json']).out).toContain('"turned": 3');
+    expect(decisions().filter(({ on }) => on)).toEqual([]);
+  });
+
+  it.each([
+    [['brief', 'PROJECT', 'accept', 'low-tide'], /no decision of the code "low-tide"\.\n.*missing-alt, heading-order/],
+    [['brief', 'PROJECT', 'paint', 'all'], /"paint" is not known/],
+    [['brief', join(folder, 'nowhere')], /no such folder/],
+    [['convert', source, '--out', join(folder, 'x'), '--brief', join(folder, 'none.yaml')], /no such brief/],
+  ])('%j is refused', (args, said) => {
+    const ran = tavrik(args.map((one) => (one === 'PROJECT' ? project : one)));
+    expect([ran.code, ran.err]).toEqual([2, expect.stringMatching(said)]);
+  });
+
+  it('a brief that is wrong is refused before anything is done', () => {
+    const wrong = written('wrong.yaml', 'decisions:\n  - { do: level, at: x, to: 12 }\n');
+    const ran = tavrik(['convert', source, '--out', join(folder, 'never'), '--brief', wrong]);
+    expect(ran).toMatchObject({ code: 2, err: expect.stringMatching(/wrong\.yaml.*Line 4/) });
+    const contrary = written('contrary.yaml', 'breakpoints: { phone: 5 }\n');
+    expect(tavrik(['convert', source, '--out', join(folder, 'never'), '--brief', contrary]).code).toBe(2);
+    expect(existsSync(join(folder, 'never'))).toBe(false);
+  });
+});
