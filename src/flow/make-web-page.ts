@@ -50,6 +50,9 @@ export async function makeWebPage(
     const own = new AssetStore();
     const { document: whole, missing } = await bringAssets(raw, read.address, own, signIn ? { signIn } : {});
     if (proof) browser.prepare();
+    /* The widest screen says all that can be proposed; looking goes on while boxes are tried in another page. */
+    const seeing = briefText === undefined ? seeWebPage(source.name, source.shown, [widest]) : undefined;
+    seeing?.catch(() => undefined);
     progress('Taking out boxes that do nothing');
     const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, own, read.boxes.size);
     if (served.visit.scheme === 'light') browser.giveBack(await desk);
@@ -58,7 +61,7 @@ export async function makeWebPage(
     const document = runPasses(trimmed?.document ?? whole, context, withDecisions(LAST_PASSES, decide));
     own.keep(new Set(assetAddresses(document)));
     store.addAll(own);
-    const seen = briefText === undefined ? await seeWebPage(source.name, source.shown, open) : undefined;
+    const seen = await seeing;
     const sections = sectionPlaces(document);
     const references = await Promise.all(open.map((one) => finishReference(one, sections)));
     return {
