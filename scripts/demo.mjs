@@ -1,4 +1,4 @@
-// npm run demo: makes the checkout ready, converts both demo sources, proves both, and says where to look.
+// npm run demo: makes the checkout ready, looks over and converts both demo sources, proves both, and says where to look.
 import { join } from 'node:path';
 import { run, setUp } from './setup.mjs';
 
@@ -7,10 +7,14 @@ const cli = ['dist/cli/main.js'];
 const boards = [1440, 834, 390].map((width) => `demo/design/star-evenings-${width}.svg`);
 const say = (text) => console.log(`\n$ tavrik ${text}`);
 
+say('survey demo/existing/index.html --out demo/out/survey-home');
+run(process.execPath, [...cli, 'survey', 'demo/existing/index.html', '--out', 'demo/out/survey-home']);
 say('convert demo/existing/index.html --out demo/out/home');
 run(process.execPath, [...cli, 'convert', 'demo/existing/index.html', '--out', 'demo/out/home', '--no-proof']);
 say('proof demo/out/home --widths 1440,1100,820,600,390');
 run(process.execPath, [...cli, 'proof', 'demo/out/home', '--widths', '1440,1100,820,600,390']);
+say(`survey ${boards.join(' ')} --out demo/out/survey-star-evenings`);
+run(process.execPath, [...cli, 'survey', ...boards, '--out', 'demo/out/survey-star-evenings']);
 say(`convert ${boards.join(' ')} --out demo/out/star-evenings`);
 run(process.execPath, [...cli, 'convert', ...boards, '--out', 'demo/out/star-evenings', '--no-proof']);
 say('proof demo/out/star-evenings');
@@ -19,6 +23,7 @@ run(process.execPath, [...cli, 'proof', 'demo/out/star-evenings']);
 const out = join(import.meta.dirname, '..', 'demo', 'out');
 console.log(`
 Open these in a browser:
+  the existing page, looked over ${join(out, 'survey-home/index.html')}
   the existing page, converted   ${join(out, 'home/site/index.html')}
   its proof                      ${join(out, 'home/proof/index.html')}
   the design, converted          ${join(out, 'star-evenings/site/index.html')}

@@ -1,3 +1,7 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import Ajv2020 from 'ajv/dist/2020.js';
+import { parse } from 'yaml';
 import type { Finding } from '../core/survey/finding.js';
 import { readBrief, turnDecisions, writeBrief } from './brief-file.js';
 
@@ -60,5 +64,31 @@ describe('brief.yaml', () => {
     expect(one.text).toContain('# mine');
     expect(turnDecisions(one.text, 'all', false).turned).toBe(2);
     expect(turnDecisions(mine, 'c', true).turned).toBe(0);
+  });
+
+  it.each<[string, boolean]>([
+    ['do: merge\n    at: x', true],
+    ['do: merge\n    at: x\n    to: y', false],
+    ['do: level\n    at: x\n    to: 3\n    on: false\n    code: heading-order', true],
+    ['do: level\n    at: x\n    to: 9', false],
+    ['do: level\n    at: x', false],
+    ['do: kind\n    at: x\n    to: button', true],
+    ['do: kind\n    at: x\n    to: door', false],
+    ['do: name\n    at: x\n    to: " "', false],
+    ['do: link\n    at: x\n    to: /join', true],
+    ['do: alt\n    at: x\n    to: ""', true],
+    ['do: part\n    at: x\n    to: header', true],
+    ['do: fit\n    at: x\n    to: tight', false],
+    ['do: colour\n    at: "#000000"\n    to: "#1d5c74"', true],
+    ['do: colour\n    at: "#000000"\n    to: blue', false],
+    ['do: font\n    at: Figtree\n    to: Fraunces', true],
+    ['do: leave-out', false],
+  ])('and its published schema agree: %j', (decision, right) => {
+    const text = `${head}decisions:\n  - ${decision}\n`;
+    const published = JSON.parse(readFileSync(join(__dirname, '../../schema/brief.schema.json'), 'utf8')) as object;
+    expect(new Ajv2020({ strict: false }).compile(published)(parse(text))).toBe(right);
+    const read = (): unknown => readBrief(text, 'brief.yaml');
+    if (right) expect(read()).toMatchObject({ version: 1 });
+    else expect(read).toThrow(/Line \d/);
   });
 });
