@@ -77,8 +77,10 @@ export default tseslint.config(
         scrollTo: 'readonly',
         document: 'readonly',
         module: 'writable',
+        require: 'readonly',
         __dirname: 'readonly',
       },
     },
   },
+  { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
 );

@@ -81,7 +81,7 @@ export function convertCommand(): Command {
       });
       terminal.done();
       if (options.json) terminal.print(JSON.stringify(made, null, 2));
-      else show(made, terminal, options.explain === true);
+      else showConverted(made, terminal, options.explain === true);
     });
 }
 
@@ -109,7 +109,8 @@ function readChoices({ scale, fluid }: Options): DesignChoices {
   return { ...(scale === undefined ? {} : { scale: share }), ...(fluid === undefined ? {} : { fluid }) };
 }
 
-function show({ project, pages, assets }: Converted, terminal: Terminal, explain: boolean): void {
+/** Says what a conversion made. */
+export function showConverted({ project, pages, assets }: Converted, terminal: Terminal, explain: boolean): void {
   const { print, paint } = terminal;
   const names = pages.map(({ page }) => paint.bold(page)).join(', ');
   print(`${names} ${pages.length > 1 ? 'are' : 'is'} now a project in ${paint.bold(project)}: ${assets} files shown`);

@@ -7,6 +7,7 @@ import { convertCommand } from './convert.js';
 import { EXIT } from './exit.js';
 import { proofCommand } from './proof.js';
 import { renderCommand } from './render.js';
+import { startCommand } from './start.js';
 import { surveyCommand } from './survey.js';
 
 export function buildProgram(setCode: (code: number) => void): Command {
@@ -19,6 +20,7 @@ export function buildProgram(setCode: (code: number) => void): Command {
     .option('--verbose', 'show the stack of unexpected failures')
     .exitOverride()
     .configureOutput({ outputError: (text, write) => write(text.replace(/^error: /, '')) });
+  program.addCommand(startCommand());
   program.addCommand(surveyCommand());
   program.addCommand(convertCommand());
   program.addCommand(briefCommand());

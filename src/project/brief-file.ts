@@ -6,6 +6,7 @@ import {
   DEEDS,
   EMPTY_BRIEF,
   FITS,
+  isDeed,
   PARTS,
   SAID_KINDS,
   type Brief,
@@ -129,10 +130,6 @@ export function writeBrief(findings: readonly Finding[]): string {
     if (isSeq(decisions)) decisions.add(node);
   }
   return document.toString({ lineWidth: 0 });
-}
-
-function isDeed(word: string): word is Deed {
-  return (DEEDS as readonly string[]).includes(word);
 }
 
 function oneLine(words: string): string {

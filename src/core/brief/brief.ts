@@ -6,6 +6,10 @@ import type { Kind } from '../page/types.js';
 export const DEEDS = ['leave-out', 'merge', 'kind', 'level', 'name', 'link', 'alt', 'part', 'fit', 'colour', 'font'] as const; // prettier-ignore
 export type Deed = (typeof DEEDS)[number];
 
+export function isDeed(word: string): word is Deed {
+  return (DEEDS as readonly string[]).includes(word);
+}
+
 /** Kinds that an element can be said to be. */
 export const SAID_KINDS = ['heading', 'text', 'button', 'link', 'quote', 'menu', 'card', 'box'] as const satisfies readonly Kind[]; // prettier-ignore
 export const PARTS = ['header', 'footer'] as const;
