@@ -126,7 +126,7 @@ function figure(page: PageSurvey, at: number, screen: number, marked: ReadonlySe
   const marks = page.findings.map((one, index) =>
     one.screen === width && one.box && marked.has(one) ? mark(one, one.box, index, at, width, height) : '',
   );
-  return `<figure><figcaption>${page.kind === 'svg' ? `${text(name)} · ` : ''}${width} × ${height} px · ${things} things</figcaption><div class="board"><img src="${attribute(encodeURIComponent(pictureName(page, screen)))}" width="${width}" height="${height}" alt="${attribute(`${page.page} at ${width} px`)}" loading="lazy">${marks.join('')}</div></figure>`;
+  return `<figure><figcaption>${page.kind === 'svg' ? `${text(name)} · ` : ''}${width} × ${height} px · ${things} things</figcaption><div class="board" tabindex="0" role="group" aria-label="${attribute(`${width} px`)}"><img src="${attribute(encodeURIComponent(pictureName(page, screen)))}" width="${width}" height="${height}" alt="${attribute(`${page.page} at ${width} px`)}" loading="lazy">${marks.join('')}</div></figure>`;
 }
 
 function mark(

@@ -35,6 +35,7 @@ figcaption { font-size: 14px; color: var(--soft); margin-bottom: 4px; }
 .board img { display: block; width: 100%; height: auto; }
 .mark { position: absolute; border: 2px solid currentcolor; border-radius: 2px; text-decoration: none; min-width: 6px; min-height: 6px; }
 .mark span { position: absolute; left: -2px; top: -2px; font: 600 11px/16px system-ui, sans-serif; min-width: 16px; padding: 0 3px; text-align: center; white-space: nowrap; background: light-dark(#fff, #15191c); border: 1px solid currentcolor; border-radius: 2px; }
+.small .board { max-height: 720px; overflow-y: auto; }
 .small .mark span { display: none; }
 .mark:hover, .mark:focus-visible, .mark:target { background: color-mix(in srgb, currentcolor 25%, transparent); z-index: 1; outline: 2px solid var(--focus); outline-offset: 1px; }
 ol.findings { list-style: none; margin: 0; padding: 0; display: grid; gap: 10px; }

@@ -1,7 +1,7 @@
 import { matchBoards } from '../design/match.js';
 import type { DrawnBoard, DrawnPicture } from '../design/drawn.js';
 import { wordsOf } from '../design/paragraphs.js';
-import { piecesOf, type Piece, type Pieces } from '../design/pieces.js';
+import { drawnBox, piecesOf, type Piece, type Pieces } from '../design/pieces.js';
 import { MANY_COLOURS, type SeenLayer, type SeenPage, type SeenScreen, type SeenThing } from './seen.js';
 
 /** What a browser says of a picture of a drawing. */
@@ -65,7 +65,7 @@ export function loneThings(boards: readonly DrawnBoard[]): SeenPage['lone'] {
 }
 
 function thingOf(piece: Piece, pictures: SeenBoard['pictures']): SeenThing {
-  const { box } = piece;
+  const box = drawnBox(piece);
   if (piece.type === 'text') {
     const { text } = piece;
     const words = wordsOf(text);
