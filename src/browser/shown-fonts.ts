@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core';
-import { familiesIn, type FontUse, type ShownFont } from '../core/design/fonts.js';
+import { familiesIn, isGeneric, type FontUse, type ShownFont } from '../core/design/fonts.js';
 import { inside } from './inpage-script.js';
 
 /** The ways in which words of the drawing in a page are set. */
@@ -14,15 +14,26 @@ export async function shownFonts(page: Page): Promise<ShownFont[]> {
   return askBrowser(page, 'text, tspan', uses);
 }
 
-/** In which fonts the browser shows the words of a web page. */
+/** In which fonts the browser shows the words of a web page. Faces that it has loaded are there; it is asked of the rest. */
 export async function shownPageFonts(page: Page): Promise<ShownFont[]> {
   const uses = await inside(page, 'markFontUses');
+  const wanted = uses.map((use) => ({ use, families: familiesIn(use.list) }));
+  const isKnown = ({ use, families }: (typeof wanted)[number]): boolean => use.loaded || isGeneric(families[0] ?? '');
+  const known = wanted.filter(isKnown).map(({ use: { weight, italic, loaded }, families }): ShownFont => ({
+    use: { families, weight, italic },
+    shown: loaded ? [{ family: families[0] ?? '', brought: true }] : [],
+  }));
+  if (known.length === wanted.length) {
+    await inside(page, 'unmarkFontUses');
+    return known;
+  }
   const order = await page.evaluate(() =>
     [...document.querySelectorAll('[data-font-use]')].map((one) => Number(one.getAttribute('data-font-use'))),
   );
-  const found = await askBrowser(page, '[data-font-use]', uses.map((use, at) => ({ use, index: order.indexOf(at) }))); // prettier-ignore
+  const asked = uses.flatMap((use, at) => (isKnown(wanted[at] as (typeof wanted)[number]) ? [] : [{ use, index: order.indexOf(at) }])); // prettier-ignore
+  const found = await askBrowser(page, '[data-font-use]', asked);
   await inside(page, 'unmarkFontUses');
-  return found;
+  return [...known, ...found];
 }
 
 interface Asked {

@@ -25,6 +25,11 @@ export interface FontFile {
 /** Families that every browser has something for (CSS Fonts 4, section 2.1). */
 const GENERIC = /^(serif|sans-serif|monospace|cursive|fantasy|math|emoji|system-ui|ui-[a-z-]+|-apple-system|BlinkMacSystemFont|inherit|initial)$/i; // prettier-ignore
 
+/** Whether a family is one that browsers choose for themselves. */
+export function isGeneric(family: string): boolean {
+  return GENERIC.test(family);
+}
+
 /** Reads a `font-family` list. */
 export function familiesIn(list: string): string[] {
   return [...list.matchAll(/\s*(?:"([^"]*)"|'([^']*)'|([^,]+))/g)]
@@ -112,7 +117,7 @@ export function askedFonts(fonts: readonly ShownFont[]): AskedFont[] {
   const asked = new Map<string, { weights: Set<number>; there: boolean; instead: Set<string> }>();
   for (const { use, shown } of fonts) {
     const [wanted = ''] = use.families;
-    if (GENERIC.test(wanted)) continue;
+    if (isGeneric(wanted)) continue;
     const names = [plain(wanted), TWINS[plain(wanted)]];
     const there = shown.length === 0 || shown.some((one) => one.brought || names.includes(plain(one.family)));
     const known = asked.get(wanted) ?? { weights: new Set(), there: true, instead: new Set() };
