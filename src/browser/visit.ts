@@ -1,5 +1,5 @@
 import type { Page, Request } from 'playwright-core';
-import { lostDecisions, type Decision } from '../core/brief/brief.js';
+import type { Decision, Reached } from '../core/brief/brief.js';
 import { Problem } from '../core/page/problem.js';
 import type { Choice, Scheme, SignIn } from '../core/source/reading.js';
 import type { Chosen } from './inpage/choose.js';
@@ -35,6 +35,8 @@ export interface Visited {
   readonly page: Page;
   /** What a person should know of how it went. */
   readonly notes: readonly string[];
+  /** What came of the brief, if it leaves something out. */
+  readonly reached?: Reached;
 }
 
 /** Opens a source at a viewport width and brings it to rest. @throws Problem if it does not answer or passes a limit */
@@ -52,9 +54,9 @@ export async function visit(browser: OpenBrowser, how: Visit, width: number): Pr
       return said;
     });
     if (how.choice) checkChoice(await inside(page, 'chooseParts', how.choice.selectors, how.choice.moves));
-    const lost = await leaveOut(page, how.leaveOut ?? []);
+    const reached = how.leaveOut?.length ? await inside(page, 'decidePage', how.leaveOut) : undefined;
     await checkSize(page, how);
-    return { page, notes: [...notes, ...lost] };
+    return { page, notes, ...(reached ? { reached } : {}) };
   } catch (error) {
     /* Not awaited: a page that keeps going on to other addresses does not close before its browser does. */
     void page.close().catch(() => undefined);
@@ -67,13 +69,6 @@ export async function visit(browser: OpenBrowser, how: Visit, width: number): Pr
       );
     throw new Problem(reasonOf(error as Error), how.shown, 'Check the address and the network, then try again.');
   }
-}
-
-/** Leaves out what the brief says, and says of what nothing was found. */
-async function leaveOut(page: Page, decisions: readonly Decision[]): Promise<string[]> {
-  if (decisions.length === 0) return [];
-  const { reached, known } = await inside(page, 'decidePage', decisions.map(({ at }) => at)); // prettier-ignore
-  return lostDecisions(decisions.filter(({ at }) => !reached.includes(at)), known); // prettier-ignore
 }
 
 async function countBytes(page: Page): Promise<{ over: boolean }> {

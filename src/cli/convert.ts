@@ -110,14 +110,19 @@ function readChoices({ scale, fluid }: Options): DesignChoices {
 }
 
 /** Says what a conversion made. */
-export function showConverted({ project, pages, assets }: Converted, terminal: Terminal, explain: boolean): void {
-  const { print, paint } = terminal;
+export function showConverted(
+  { project, pages, assets, notes }: Converted,
+  terminal: Terminal,
+  explain: boolean,
+): void {
+  const { print, say, paint } = terminal;
   const names = pages.map(({ page }) => paint.bold(page)).join(', ');
   print(`${names} ${pages.length > 1 ? 'are' : 'is'} now a project in ${paint.bold(project)}: ${assets} files shown`);
   for (const page of pages) {
     if (pages.length > 1) print(paint.bold(page.page));
     showPage(page, terminal, explain);
   }
+  for (const note of notes) say(paint.yellow(`  note: ${note}`));
   if (pages.some(({ proof }) => proof)) print(`report: ${project}/proof/index.html`);
   for (const { file } of pages) print(`site: ${project}/site/${file}`);
 }

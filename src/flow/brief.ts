@@ -23,9 +23,11 @@ export function turnBrief(project: string, code: string, on: boolean): number {
   const codes = [...new Set(decisions.flatMap((one) => (one.code === undefined ? [] : [one.code])))];
   if (turned === 0)
     throw new Problem(
-      `The brief has no decision of the code "${code}".`,
+      code === '' ? 'Which decisions?' : `The brief has no decision of the code "${code}".`,
       file,
-      codes.length ? `It has ${codes.join(', ')}; "all" means all.` : 'Nothing was proposed for this source.',
+      codes.length
+        ? `Name a code: it has ${codes.join(', ')}; "all" means all.`
+        : 'Nothing was proposed for this source.',
     );
   readBrief(text, file);
   writeFile(file, text);

@@ -1,4 +1,5 @@
 import type { OpenBrowser } from '../browser/launch.js';
+import { lostDecisions } from '../core/brief/brief.js';
 import { assetAddresses } from '../core/page/addresses.js';
 import type { ElementNode } from '../core/page/types.js';
 import { elements } from '../core/page/walk.js';
@@ -37,7 +38,8 @@ export async function convertSources(
     const proved = proof?.pages.find(({ page }) => page === one.document.name);
     return { ...summary(one, written[index] as WrittenPage), ...(proved ? { proof: proved } : {}) };
   });
-  return { project: options.out, pages, assets: store.size };
+  const notes = lostDecisions(options.decisions, made.flatMap(({ reached }) => reached)); // prettier-ignore
+  return { project: options.out, pages, assets: store.size, notes };
 }
 
 function summary({ document, notes, sourceElements, trimmed, reasons }: Made, written: WrittenPage): ConvertedPage {

@@ -46,6 +46,8 @@ export interface Converted {
   readonly pages: readonly ConvertedPage[];
   /** How many files all pages show. */
   readonly assets: number;
+  /** What the brief asks for and no page has, in words. */
+  readonly notes: readonly string[];
 }
 
 /** One page that a conversion made. */

@@ -1,5 +1,6 @@
 import type { DesignChoices } from '../core/design/screens.js';
 import type { Finding } from '../core/survey/finding.js';
+import type { Reached } from '../core/brief/brief.js';
 import type { PageDocument } from '../core/page/types.js';
 import type { Trimmed } from '../core/trim/trim.js';
 import type { Reference } from './reference.js';
@@ -13,6 +14,8 @@ export interface Made {
   /** The files (absolute) or addresses that this page was made from. */
   readonly files: readonly string[];
   readonly notes: readonly string[];
+  /** What came of the brief, in each place where it was looked for. */
+  readonly reached: readonly Reached[];
   /** What was found in the source; only if there is no brief yet. */
   readonly findings?: readonly Finding[];
   readonly sourceElements: number;

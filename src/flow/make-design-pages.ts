@@ -40,13 +40,11 @@ export async function makeDesignPages(
     progress,
   );
   try {
-    /* Fonts are replaced in the drawing itself, before it is measured. */
-    const onPages = { ...decisions, decisions: decisions.decisions.filter((one) => one.do !== 'font') };
     const made: Made[] = [];
     for (const one of read.pages) {
       const width = one.document.source.widths[0] as number;
-      const said: string[] = [];
-      const decide = decisionsPass(onPages, (notes) => said.push(...notes));
+      const reached = [...one.reached];
+      const decide = decisionsPass(decisions, (one) => reached.push(one));
       const raw = runPasses(one.document, { boxes: one.boxes, width }, withDecisions(DESIGN_PASSES, decide));
       progress('Collecting pictures');
       const { document, missing } = await bringAssets(raw, read.address, store, { instead: EMPTY_PICTURE });
@@ -59,7 +57,8 @@ export async function makeDesignPages(
         source,
         files: one.files,
         choices,
-        notes: [...one.notes, ...missing, ...said],
+        notes: [...one.notes, ...missing],
+        reached,
         ...(one.seen ? { findings: findingsOf(one.seen) } : {}),
         sourceElements: references[0]?.measured.elements ?? 0,
         reasons: sectionsOf(document).map(({ id, name }) => ({ section: name, lines: one.reasons.get(id) ?? [] })),

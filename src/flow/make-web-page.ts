@@ -56,8 +56,8 @@ export async function makeWebPage(
     progress('Taking out boxes that do nothing');
     const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, own, read.boxes.size);
     if (served.visit.scheme === 'light') browser.giveBack(await desk);
-    const said: string[] = [];
-    const decide = decisionsPass(decisions, (notes) => said.push(...notes));
+    const reached = open.flatMap((one) => one.reached ?? []);
+    const decide = decisionsPass(decisions, (one) => reached.push(one));
     const document = runPasses(trimmed?.document ?? whole, context, withDecisions(LAST_PASSES, decide));
     own.keep(new Set(assetAddresses(document)));
     store.addAll(own);
@@ -69,7 +69,8 @@ export async function makeWebPage(
       references,
       source,
       files: source.kind === 'address' ? [source.address] : [source.file],
-      notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing, ...said],
+      notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing],
+      reached,
       ...(seen ? { findings: findingsOf(seen) } : {}),
       sourceElements: references.find(({ width }) => width === widest.width)?.measured.elements ?? 0,
       ...(trimmed ? { trimmed: reportOf(trimmed) } : {}),

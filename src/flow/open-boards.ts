@@ -6,8 +6,7 @@ import type { OpenBrowser } from '../browser/launch.js';
 import { pictureOf } from '../browser/our-page.js';
 import type { Served } from '../browser/serve.js';
 import { shownFonts, usedFonts } from '../browser/shown-fonts.js';
-import type { Reached } from '../browser/inpage/decide.js';
-import { decided, EMPTY_BRIEF, type Brief } from '../core/brief/brief.js';
+import { decided, EMPTY_BRIEF, type Brief, type Reached } from '../core/brief/brief.js';
 import type { NamedBoard } from '../core/design/artboards.js';
 import type { DrawnBoard } from '../core/design/drawn.js';
 import { chooseFaces, missingFonts, type FontFile } from '../core/design/fonts.js';
@@ -37,15 +36,6 @@ export interface OpenedBoard {
   readonly notes: readonly string[];
   /** What the brief's decisions on layers found. */
   readonly reached: Reached;
-}
-
-/** What a brief says of layers: to leave out, to make one picture of, fonts to set in others. */
-function layerDecisions(brief: Brief): [string[], string[], [string, string][]] {
-  return [
-    decided(brief, 'leave-out').map(({ at }) => at),
-    decided(brief, 'merge').map(({ at }) => at),
-    decided(brief, 'font').map(({ at, to }) => [at, String(to)]),
-  ];
 }
 
 /** Places the artboards of files in pages of the browser: a file holds one, or several beside each other. @throws Problem */
@@ -117,7 +107,7 @@ export async function openBoard(
   given: readonly FontFile[],
   brief: Brief = EMPTY_BRIEF,
 ): Promise<OpenedBoard> {
-  const reached = await inside(page, 'decideDrawing', ...layerDecisions(brief));
+  const reached = await inside(page, 'decideDrawing', decided(brief, 'leave-out', 'merge', 'font'));
   const chosen = chooseFaces(await usedFonts(page), given);
   if (chosen.length) await inside(page, 'addFaces', renderFaces(chosen));
   await inside(page, 'settle', SETTLE_LIMIT, false);

@@ -14,7 +14,7 @@ import { shownScheme, type Scheme, type SignIn } from '../core/source/reading.js
 import { checkDocument } from '../core/page/check.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { slug } from '../core/page/words.js';
-import { placesOf } from '../core/render/site.js';
+import { fileNameOf, placesOf } from '../core/render/site.js';
 import { openProject, replaceFolder, type ProjectFile } from '../project/folder.js';
 import { pageNamed, type PageSettings } from '../project/settings.js';
 import { proofPage, type ProofPictures } from '../report/proof-page.js';
@@ -93,7 +93,7 @@ function reportFiles(pages: readonly ProvedPage[]): ProjectFile[] {
   if (pages.length === 1 && only) return [['index.html', proofPage(only.proof, only.pictures)]];
   return [
     ['index.html', proofTable(pages.map(({ proof }) => proof))],
-    ...pages.map(({ proof, pictures }): ProjectFile => [`${proof.page}.html`, proofPage(proof, pictures)]),
+    ...pages.map(({ proof, pictures }): ProjectFile => [`${fileNameOf(proof.page)}.html`, proofPage(proof, pictures)]),
   ];
 }
 

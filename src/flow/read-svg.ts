@@ -2,7 +2,7 @@ import type { DesignChoices } from '../core/design/screens.js';
 import { basename, dirname } from 'node:path';
 import type { OpenBrowser } from '../browser/launch.js';
 import { serveFolder, type Served } from '../browser/serve.js';
-import { decided, lostDecisions, type Brief } from '../core/brief/brief.js';
+import type { Brief, Reached } from '../core/brief/brief.js';
 import { pagesBy } from '../core/design/artboards.js';
 import type { BuiltDesign } from '../core/design/build.js';
 import type { FontFile } from '../core/design/fonts.js';
@@ -14,7 +14,7 @@ import { holdFonts } from './hold-fonts.js';
 import { fitDesign } from './fit-design.js';
 import type { SeenPage } from '../core/survey/seen.js';
 import { seeDesign } from './see-source.js';
-import { openBoard, placeBoards, type OpenedBoard, type PlacedBoard } from './open-boards.js';
+import { openBoard, placeBoards, type PlacedBoard } from './open-boards.js';
 import type { OpenReference } from './reference.js';
 import type { Progress } from './report-progress.js';
 
@@ -23,6 +23,8 @@ export interface ReadDesign extends BuiltDesign {
   readonly references: readonly OpenReference[];
   /** The files that hold its artboards. */
   readonly files: readonly string[];
+  /** What came of the brief on each artboard. */
+  readonly reached: readonly Reached[];
   /** What there is to see in it, if that was asked for. */
   readonly seen?: SeenPage;
 }
@@ -102,16 +104,12 @@ async function readPage(
         }
       : {}),
   });
-  const said = [
-    ...(folder?.notes ?? []),
-    ...heldIn(boards),
-    ...opened.flatMap(({ notes }) => notes),
-    ...lostLayers(brief, opened),
-  ];
+  const said = [...(folder?.notes ?? []), ...heldIn(boards), ...opened.flatMap(({ notes }) => notes)];
   return {
     ...built,
     ...(seen ? { seen } : {}),
     files,
+    reached: opened.map((one) => one.reached),
     notes: [...new Set([...said, ...built.notes])],
     references: opened.map(({ reference }) => reference),
   };
@@ -141,13 +139,6 @@ function choosePages(placed: readonly PlacedBoard[], { name, files, page, brief 
       );
     return { name: files.length === placed.length && pages.size === 1 ? name : key || name, boards };
   });
-}
-
-/** What to say of decisions on layers that none of the artboards has. */
-function lostLayers(brief: Brief, opened: readonly OpenedBoard[]): string[] {
-  const reached = new Set(opened.flatMap((one) => one.reached.reached));
-  const lost = decided(brief, 'leave-out', 'merge', 'font').filter(({ at }) => !reached.has(at));
-  return lostDecisions(lost, opened.flatMap((one) => one.reached.known)); // prettier-ignore
 }
 
 /** The breakpoints of a brief. @throws Problem if there are not as many as the screens need, or they lie elsewhere */

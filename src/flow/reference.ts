@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { inside } from '../browser/inpage-script.js';
 import type { OpenBrowser } from '../browser/launch.js';
+import type { Reached } from '../core/brief/brief.js';
 import { pictureOf } from '../browser/our-page.js';
 import { visit, type Visit } from '../browser/visit.js';
 import type { MeasuredPage, MeasuredSection } from '../core/proof/measured.js';
@@ -26,15 +27,17 @@ export interface OpenReference {
   readonly picture: Promise<Buffer>;
   /** What a person should know of how it went. */
   readonly notes: readonly string[];
+  /** What came of the brief, if it leaves something out. */
+  readonly reached?: Reached;
 }
 
 /** Opens a source at a width and takes its picture. */
 export async function openReference(browser: OpenBrowser, how: Visit, width: number): Promise<OpenReference> {
-  const { page, notes } = await visit(browser, how, width);
+  const { page, ...went } = await visit(browser, how, width);
   const { height } = await inside(page, 'measureNow');
   const picture = pictureOf(page, height);
   picture.catch(() => undefined);
-  return { width, page, picture, notes };
+  return { width, page, picture, ...went };
 }
 
 /** @param sections where the sections are in the source: how to find them, or their places */

@@ -80,10 +80,14 @@ export function readBrief(source: string, file: string): Brief {
     const line = lineOf(document, lines, detail?.path ?? []);
     throw new Problem(`Line ${line}: ${checked.error.message}.`, file, rightFor(detail?.path ?? []));
   }
-  const brief = checked.value as Omit<Brief, 'decisions'> & { decisions: Omit<Decision, 'line'>[] };
+  const brief = checked.value as Omit<Brief, 'decisions'> & { decisions: Omit<Decision, 'line' | 'order'>[] };
   return {
     ...brief,
-    decisions: brief.decisions.map((one, at) => ({ ...one, line: lineOf(document, lines, ['decisions', at]) })),
+    decisions: brief.decisions.map((one, at) => ({
+      ...one,
+      order: at,
+      line: lineOf(document, lines, ['decisions', at]),
+    })),
   };
 }
 

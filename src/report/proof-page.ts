@@ -3,6 +3,7 @@ import { escapeText as text, escapeAttribute as attribute } from '../core/render
 import type { Band } from '../core/proof/pixels.js';
 import { grade } from './grade.js';
 import { PROOF_STYLE } from './proof-style.js';
+import { reportPage, verdict } from './shell.js';
 
 /** Pictures of one width, PNG. */
 export interface ProofPictures {
@@ -18,33 +19,18 @@ const CAPTION: Readonly<Record<Side, string>> = { source: 'Source', result: 'Res
 
 /** The report of a proof: one HTML file with everything in it. */
 export function proofPage(proof: Proof, pictures: ReadonlyMap<number, ProofPictures>): string {
-  const holds = proof.over.length === 0;
-  const verdict = holds
-    ? '<p class="verdict good">Within the limits at every width.</p>'
-    : `<p class="verdict poor">Over the limits:</p><ul class="over">${proof.over.map((one) => `<li>${text(one)}</li>`).join('')}</ul>`;
-  return `<!doctype html>
-<html lang="en">
-<head>
-<meta charset="utf-8">
-<meta name="viewport" content="width=device-width, initial-scale=1">
-<title>Proof of ${text(proof.page)}</title>
-<style>${PROOF_STYLE}${[...pictures].map(([width, three]) => pictureRules(width, three)).join('')}</style>
-</head>
-<body>
-<a class="skip" href="#figures">To the figures</a>
-<header>
-<h1>Proof of “${text(proof.page)}”</h1>
-${verdict}
-<p class="soft">Limits: at most ${percent(proof.limits.differ)} of the pixels differ, at least ${percent(proof.limits.placed)} of the words stand within 2 px of their place.</p>
-</header>
-<main>
-<section id="figures" aria-label="Figures by section and width">${figureTable(proof)}</section>
-${proof.widths.map((one) => widthPart(one, pictures.get(one.width))).join('\n')}
-</main>
-<footer>Pictures are taken by one browser at the same viewport. “Difference” shows the source in grey and every differing pixel in red.</footer>
-</body>
-</html>
-`;
+  const limits = `Limits: at most ${percent(proof.limits.differ)} of the pixels differ, at least ${percent(proof.limits.placed)} of the words stand within 2 px of their place.`;
+  return reportPage({
+    title: `Proof of “${proof.page}”`,
+    style: PROOF_STYLE + [...pictures].map(([width, three]) => pictureRules(width, three)).join(''),
+    skip: ['figures', 'To the figures'],
+    lead: `${verdict(proof.over, 'Within the limits at every width.')}\n<p class="soft">${limits}</p>`,
+    body: [
+      `<section id="figures" aria-label="Figures by section and width">${figureTable(proof)}</section>`,
+      ...proof.widths.map((one) => widthPart(one, pictures.get(one.width))),
+    ].join('\n'),
+    foot: 'Pictures are taken by one browser at the same viewport. “Difference” shows the source in grey and every differing pixel in red.',
+  });
 }
 
 function pictureRules(width: number, pictures: ProofPictures): string {

@@ -55,7 +55,7 @@ function weightMap({ screens, weights, artwork }: PageSurvey): string {
   const most = Math.max(...weights.map(({ bytes }) => bytes), 1);
   const rects = weights.map(
     ({ box: [x, y, width, height], bytes, pieces, name }) =>
-      `<rect x="${Math.round(x)}" y="${Math.round(y)}" width="${Math.round(width)}" height="${Math.round(height)}" fill="${pieces ? 'var(--note)' : 'var(--fault)'}" fill-opacity="${(0.15 + 0.75 * Math.sqrt(bytes / most)).toFixed(2)}"><title>${text(`${name}: ${kilobytes(bytes)}${pieces ? `, ${pieces} shapes` : ''}`)}</title></rect>`,
+      `<rect x="${Math.round(x)}" y="${Math.round(y)}" width="${Math.round(width)}" height="${Math.round(height)}" fill="${pieces ? 'var(--known)' : 'var(--poor)'}" fill-opacity="${(0.15 + 0.75 * Math.sqrt(bytes / most)).toFixed(2)}"><title>${text(`${name}: ${kilobytes(bytes)}${pieces ? `, ${pieces} shapes` : ''}`)}</title></rect>`,
   );
   const total = kilobytes(weights.reduce((sum, { bytes }) => sum + bytes, 0));
   return `<section><h3>Where the weight lies</h3><p class="soft">${total} on the widest screen. Red: pictures; blue: artwork, ${artwork.pieces} shapes in ${artwork.count}. The stronger, the heavier.</p><svg class="map" viewBox="0 0 ${screen.width} ${screen.height}" role="img" aria-label="Map of the weight of pictures and artwork">${rects.join('')}</svg></section>`;
@@ -74,7 +74,7 @@ function times(count: number): string {
   return `${count} ×`;
 }
 
-export function kilobytes(bytes: number): string {
+function kilobytes(bytes: number): string {
   return bytes >= 1024 * 1024
     ? `${(bytes / 1024 / 1024).toFixed(1)} MB`
     : `${Math.max(1, Math.round(bytes / 1024))} kB`;

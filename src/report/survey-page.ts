@@ -2,6 +2,7 @@ import { escapeAttribute as attribute, escapeText as text } from '../core/render
 import type { Finding, Severity } from '../core/survey/finding.js';
 import type { PageSurvey } from '../core/survey/summary.js';
 import { surveyFacts } from './survey-facts.js';
+import { reportPage } from './shell.js';
 import { SURVEY_STYLE } from './survey-style.js';
 
 /** A file of the report: its path and what is in it. */
@@ -21,27 +22,14 @@ export function surveyPage(pages: readonly PageSurvey[], pictures: readonly (rea
 
 function html(title: string, pages: readonly PageSurvey[]): string {
   const all = pages.flatMap(({ findings }) => findings);
-  return `<!doctype html>
-<html lang="en">
-<head>
-<meta charset="utf-8">
-<meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${text(title)}</title>
-<style>${SURVEY_STYLE}</style>
-</head>
-<body>
-<a class="skip" href="#findings-0">To the findings</a>
-<header>
-<h1>${text(title)}</h1>
-<ul class="counts">${SEVERITIES.map((one) => `<li class="${one}">${count(all, one)}</li>`).join('')}</ul>
-</header>
-<main>
-${pages.map((page, at) => pagePart(page, at, pages.length > 1)).join('\n')}
-</main>
-<footer>A fault will show in the result, a risk may, a note is good to know. Numbers in the pictures lead to what was found there, and back.</footer>
-</body>
-</html>
-`;
+  return reportPage({
+    title,
+    style: SURVEY_STYLE,
+    skip: ['findings-0', 'To the findings'],
+    lead: `<ul class="counts">${SEVERITIES.map((one) => `<li class="${one}">${count(all, one)}</li>`).join('')}</ul>`,
+    body: pages.map((page, at) => pagePart(page, at, pages.length > 1)).join('\n'),
+    foot: 'A fault will show in the result, a risk may, a note is good to know. Numbers in the pictures lead to what was found there, and back.',
+  });
 }
 
 const SEVERITIES: readonly Severity[] = ['fault', 'risk', 'note'];
@@ -117,8 +105,11 @@ function sayProposal({ do: what, at, to }: NonNullable<Finding['proposal']>): st
   return to === undefined || to === '' ? `${what} “${at}”` : `${what} “${at}”: ${to}`;
 }
 
+/** Artboards may be equally wide: the second of a width is numbered. */
 function pictureName({ page, screens }: PageSurvey, screen: number): string {
-  return `${page}-${screens[screen]?.width ?? screen}.png`;
+  const width = screens[screen]?.width ?? screen;
+  const before = screens.slice(0, screen).filter((one) => one.width === width).length;
+  return `${page}-${width}${before ? `-${before + 1}` : ''}.png`;
 }
 
 function figure(page: PageSurvey, at: number, screen: number, marked: ReadonlySet<Finding>): string {

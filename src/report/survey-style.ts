@@ -1,36 +1,12 @@
-/** The look of the survey page. Works in light and dark, on a phone, on paper and without a mouse. */
+/** What the pages of a survey have besides what all reports have. */
 export const SURVEY_STYLE = `
-:root {
-  color-scheme: light dark;
-  --ground: light-dark(#f6f4ef, #15191c);
-  --sheet: light-dark(#fffdf8, #1d2327);
-  --ink: light-dark(#20282c, #e4e2da);
-  --soft: light-dark(#5b666b, #9aa5a8);
-  --line: light-dark(#ddd8cb, #333c41);
-  --fault: light-dark(#a8243f, #f28ba0);
-  --risk: light-dark(#8a5a00, #e2b458);
-  --note: light-dark(#28607f, #86c3e6);
-  --focus: light-dark(#0b5e86, #7cc4ea);
-}
-* { box-sizing: border-box; }
-html { scroll-behavior: smooth; scroll-padding-top: 60px; }
-@media (prefers-reduced-motion: reduce) { html { scroll-behavior: auto; } }
-body { margin: 0; background: var(--ground); color: var(--ink); font: 16px/1.5 system-ui, sans-serif; overflow-wrap: anywhere; }
-header, main, footer { max-width: 1500px; margin: 0 auto; padding: 0 clamp(16px, 3vw, 40px); }
-header { padding-top: 32px; }
-h1 { font-size: 26px; line-height: 1.25; margin: 0 0 4px; font-weight: 650; }
-h2 { font-size: 21px; margin: 40px 0 2px; font-weight: 650; }
 h3 { font-size: 16px; margin: 26px 0 8px; font-weight: 650; }
 h4 { font-size: 15px; margin: 0; font-weight: 600; }
-p { margin: 0; max-width: 75ch; }
-.soft { color: var(--soft); }
 .counts { display: flex; flex-wrap: wrap; gap: 6px 22px; list-style: none; margin: 8px 0 0; padding: 0; font-weight: 600; }
-.fault { color: var(--fault); } .risk { color: var(--risk); } .note { color: var(--note); }
+.fault { color: var(--poor); } .risk { color: var(--fair); } .note { color: var(--known); }
 .two { display: grid; grid-template-columns: minmax(0, 7fr) minmax(340px, 5fr); gap: 28px; align-items: start; margin-top: 18px; }
 .screens { display: grid; gap: 22px; }
 .small { display: grid; grid-template-columns: repeat(auto-fill, minmax(160px, 1fr)); gap: 18px; align-items: start; }
-figure { margin: 0; min-width: 0; }
-figcaption { font-size: 14px; color: var(--soft); margin-bottom: 4px; }
 .board { position: relative; border: 1px solid var(--line); background: #fff; overflow: hidden; }
 .board img { display: block; width: 100%; height: auto; }
 .mark { position: absolute; border: 2px solid currentcolor; border-radius: 2px; text-decoration: none; min-width: 6px; min-height: 6px; }
@@ -46,18 +22,11 @@ ol.findings { list-style: none; margin: 0; padding: 0; display: grid; gap: 10px;
 .number { font-weight: 650; margin-right: 6px; }
 .more > summary { cursor: pointer; padding: 8px 2px; }
 .facts { display: grid; grid-template-columns: repeat(auto-fit, minmax(300px, 1fr)); gap: 8px 36px; }
-.scroll { overflow-x: auto; }
-table { border-collapse: collapse; width: 100%; font-size: 15px; font-variant-numeric: tabular-nums; }
 th, td { text-align: left; font-weight: 400; padding: 4px 14px 4px 0; border-bottom: 1px solid var(--line); vertical-align: top; }
 td.number-cell, th.number-cell { text-align: right; white-space: nowrap; }
 thead th { font-size: 13px; color: var(--soft); }
 .swatch { display: inline-block; width: 18px; height: 18px; border: 1px solid var(--line); border-radius: 3px; vertical-align: -3px; margin-right: 8px; }
 .map { width: 100%; max-width: 260px; height: auto; border: 1px solid var(--line); background: var(--sheet); }
-a { color: inherit; text-decoration-color: var(--line); text-underline-offset: 3px; }
-a:focus-visible, summary:focus-visible, [tabindex]:focus-visible { outline: 2px solid var(--focus); outline-offset: 2px; }
-.skip { position: absolute; left: -9999px; }
-.skip:focus { left: 16px; top: 8px; background: var(--sheet); padding: 6px 10px; }
-footer { padding-top: 30px; padding-bottom: 40px; color: var(--soft); font-size: 14px; }
 @media (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } }
-@media print { body { background: #fff; } .findings > li, figure { break-inside: avoid; } .skip { display: none; } }
+@media print { .findings > li, figure { break-inside: avoid; } }
 `;

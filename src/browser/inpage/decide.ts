@@ -1,4 +1,5 @@
-import { means } from '../../core/brief/brief.js';
+import { means, type Decision, type Reached } from '../../core/brief/brief.js';
+import { familiesIn, writeFamilies } from '../../core/page/families.js';
 import { leaveOut } from './choose.js';
 import { step } from './snapshot.js';
 import { nameOf, pathOf } from './svg-layers.js';
@@ -11,69 +12,53 @@ export function isMerged(element: Element): boolean {
   return merged.has(element);
 }
 
-/** Which addresses of the brief found something, and all addresses that there are. */
-export interface Reached {
-  readonly reached: readonly string[];
-  readonly known: readonly string[];
-}
+const PAINTED = 'g, svg, a, use, image, text, rect, circle, ellipse, line, path, polygon, polyline, foreignObject';
 
-/** Takes layers out of the drawing in the page, marks those that become one picture, and changes its fonts. */
-export function decideDrawing(
-  out: readonly string[],
-  merge: readonly string[],
-  fonts: readonly (readonly [from: string, to: string])[],
-): Reached {
+/** Takes layers out of the drawing in the page, marks those that become one picture, and sets words in other fonts. */
+export function decideDrawing(decisions: readonly Decision[]): Reached {
   const svg = document.querySelector('svg') as SVGSVGElement;
-  const reached = new Set<string>();
+  const done = new Set<number>();
   const known: string[] = [];
   const gone: Element[] = [];
-  for (const element of svg.querySelectorAll<SVGElement>(
-    'g, svg, a, use, image, text, rect, circle, ellipse, line, path, polygon, polyline, foreignObject',
-  )) {
+  for (const element of svg.querySelectorAll<SVGElement>(PAINTED)) {
     const [path, name] = [pathOf(element, svg), nameOf(element)];
     if (name) known.push(path);
-    for (const at of out)
-      if (means(at, path, name)) {
-        gone.push(element);
-        reached.add(at);
-      }
-    for (const at of merge)
-      if (means(at, path, name)) {
-        merged.add(element);
-        reached.add(at);
-      }
+    for (const { do: deed, at, order } of decisions) {
+      if ((deed !== 'leave-out' && deed !== 'merge') || !means(at, path, name)) continue;
+      if (deed === 'merge') merged.add(element);
+      else gone.push(element);
+      done.add(order);
+    }
   }
   /* An empty group in its place: the addresses of its neighbours count on it. Hidden words could still be measured. */
   for (const one of gone) one.replaceWith(document.createElementNS('http://www.w3.org/2000/svg', 'g'));
-  for (const [from, to] of fonts) if (replaceFont(svg, from, to)) reached.add(from);
-  return { reached: [...reached], known };
+  for (const { do: deed, at, to, order } of decisions)
+    if (deed === 'font' && replaceFont(svg, at, String(to))) done.add(order);
+  return { done: [...done], known };
 }
 
 /** Sets words that ask for one font in another one. */
 function replaceFont(svg: Element, from: string, to: string): boolean {
   let any = false;
   for (const element of svg.querySelectorAll<SVGElement>('text, tspan')) {
-    const list = getComputedStyle(element).fontFamily;
-    const [first = '', ...rest] = list.split(',').map((one) => one.trim().replace(/^["']|["']$/g, ''));
+    const [first = '', ...rest] = familiesIn(getComputedStyle(element).fontFamily);
     if (first.toLowerCase() !== from.toLowerCase()) continue;
-    element.style.fontFamily = [to, ...rest].map((one) => (/^[\w-]+$/.test(one) ? one : `"${one}"`)).join(', ');
+    element.style.fontFamily = writeFamilies([to, ...rest]);
     any = true;
   }
   return any;
 }
 
 /** Leaves elements of a web page out: they are not shown and not read. */
-export function decidePage(out: readonly string[]): Reached {
-  const reached = new Set<string>();
+export function decidePage(out: readonly Decision[]): Reached {
+  const done = new Set<number>();
   const known: string[] = [];
   const visit = (element: Element, path: string): void => {
     known.push(path);
-    for (const at of out)
-      if (means(at, path, element.id || (element.getAttribute('name') ?? ''))) {
-        leaveOut(element);
-        reached.add(at);
-        return;
-      }
+    const name = element.id || (element.getAttribute('name') ?? '');
+    const found = out.filter(({ at }) => means(at, path, name));
+    for (const { order } of found) done.add(order);
+    if (found.length) return leaveOut(element);
     const counts = new Map<string, number>();
     for (const child of element.children) {
       const nth = (counts.get(child.localName) ?? 0) + 1;
@@ -82,5 +67,5 @@ export function decidePage(out: readonly string[]): Reached {
     }
   };
   visit(document.body, 'html > body');
-  return { reached: [...reached], known };
+  return { done: [...done], known };
 }

@@ -1,3 +1,5 @@
+import { firstFamily } from '../../core/page/families.js';
+
 /** A way in which words are set, and whether the page brought a face for it that is loaded. */
 export interface MarkedFontUse {
   readonly list: string;
@@ -9,11 +11,7 @@ export interface MarkedFontUse {
 /** Marks one element for each way in which words are set, so that it can be asked which font shows them. */
 export function markFontUses(): MarkedFontUse[] {
   const known = new Map<string, MarkedFontUse>();
-  const bare = (family: string): string =>
-    family
-      .trim()
-      .replace(/^["']|["']$/g, '')
-      .toLowerCase();
+  const bare = (list: string): string => firstFamily(list).toLowerCase();
   const faces = new Set(
     [...document.fonts].filter(({ status }) => status === 'loaded').map(({ family }) => bare(family)),
   );
@@ -28,7 +26,7 @@ export function markFontUses(): MarkedFontUse[] {
     )
       continue;
     const style = getComputedStyle(element);
-    const loaded = faces.has(bare(style.fontFamily.split(',')[0] ?? ''));
+    const loaded = faces.has(bare(style.fontFamily));
     const use = {
       list: style.fontFamily,
       weight: Number(style.fontWeight),

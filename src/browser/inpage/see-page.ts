@@ -1,12 +1,17 @@
 import type { Box } from '../../core/page/types.js';
-import type { SeenExtra, SeenKind, SeenPage, SeenPicture, SeenThing } from '../../core/survey/seen.js';
+import { firstFamily } from '../../core/page/families.js';
+import {
+  MANY_COLOURS,
+  type SeenExtra,
+  type SeenKind,
+  type SeenPage,
+  type SeenPicture,
+  type SeenThing,
+} from '../../core/survey/seen.js';
 import { elsewhereIn, itemsIn, scriptsIn, sectionsIn } from './page-extras.js';
 import { extra, nameOf, pathTo } from './page-names.js';
 import { bytesOf } from './see-layers.js';
 import { boxOf, step } from './snapshot.js';
-
-/** What is painted where something is not one colour; the name that the core gives it. */
-const MANY_COLOURS = 'many colours';
 
 /** What one look at a page in a viewport tells: things that show, and what the page is besides. */
 export type SeenInPage = Pick<
@@ -133,7 +138,7 @@ class Looker {
       text: {
         words: words.replace(/\s+/g, ' ').trim(),
         look: {
-          family: (style.fontFamily.split(',')[0] ?? '').trim().replace(/^["']|["']$/g, ''),
+          family: firstFamily(style.fontFamily),
           size: parseFloat(style.fontSize),
           weight: Number(style.fontWeight),
           color: style.color,

@@ -18,15 +18,34 @@ describe('an address of a brief', () => {
   it('that leads nowhere has the most alike ones named', () => {
     expect(nearest('Jion', ['Footer', 'Join', 'Join / text:2'])[0]).toBe('Join');
     expect(nearest('zzz', ['Footer', 'Join'])).toEqual([]);
-    const lost: Decision = { do: 'leave-out', at: 'Jon', on: true, line: 7 };
-    expect(lostDecisions([lost], ['Join'])).toEqual([
-      'brief.yaml, line 7: nothing is at "Jon", so "leave-out" was not done; there are "Join"',
-    ]);
   });
 });
 
-it('only decisions that are on are done', () => {
-  const brief = { decisions: [true, false].map((on, line): Decision => ({ do: 'name', at: 'a', to: 'b', on, line })) };
-  expect(decided(brief, 'name', 'kind').map(({ line }) => line)).toEqual([0]);
-  expect(decided(brief, 'kind')).toEqual([]);
+const decision = (order: number, more: Partial<Decision> = {}): Decision => ({
+  do: 'leave-out',
+  at: 'Jon',
+  on: true,
+  order,
+  line: order + 7,
+  ...more,
+});
+
+describe('decisions', () => {
+  it('are done only if they are on', () => {
+    const brief = { decisions: [decision(0), decision(1, { on: false }), decision(2, { do: 'merge' })] };
+    expect(decided(brief, 'leave-out', 'kind').map(({ order }) => order)).toEqual([0]);
+    expect(decided(brief, 'kind')).toEqual([]);
+  });
+
+  it('are lost if no place has what they are about, and said with their line and what is most alike', () => {
+    const brief = { decisions: [decision(0), decision(1, { at: 'Footer' }), decision(2, { on: false })] };
+    const places = [
+      { done: [1], known: ['Join'] },
+      { done: [], known: ['Tides'] },
+    ];
+    expect(lostDecisions(brief, places)).toEqual([
+      'brief.yaml, line 7: nothing is at "Jon", so "leave-out" was not done; there are "Join"',
+    ]);
+    expect(lostDecisions(brief, [...places, { done: [0], known: [] }])).toEqual([]);
+  });
 });

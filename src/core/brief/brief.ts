@@ -24,7 +24,8 @@ export interface Decision {
   readonly on: boolean;
   /** The finding that proposed it. */
   readonly code?: string;
-  /** Line of the brief that it begins in. */
+  /** Which decision of the brief it is, from 0, and the line that it begins in. */
+  readonly order: number;
   readonly line: number;
 }
 
@@ -97,8 +98,17 @@ function alike(a: readonly string[], b: readonly string[]): number {
   return (2 * common) / Math.max(1, a.length + b.length);
 }
 
-/** What to say of decisions that found nothing. @param known addresses that there are */
-export function lostDecisions(lost: readonly Decision[], known: readonly string[]): string[] {
+/** What came of a brief in one place: orders of the decisions that found their element, and the addresses that there are. */
+export interface Reached {
+  readonly done: readonly number[];
+  readonly known: readonly string[];
+}
+
+/** What to say of the decisions that are on and found nothing in any of the places where they were looked for. */
+export function lostDecisions(brief: Brief, places: readonly Reached[]): string[] {
+  const done = new Set(places.flatMap((one) => one.done));
+  const known = places.flatMap((one) => one.known);
+  const lost = decided(brief, ...DEEDS).filter(({ order }) => !done.has(order));
   return lost.map(({ do: deed, at, line }) => {
     const near = nearest(at, known);
     const hint = near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : '';

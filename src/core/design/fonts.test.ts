@@ -1,4 +1,5 @@
-import { chooseFaces, familiesIn, missingFonts, type FontFile, type FontUse } from './fonts.js';
+import { familiesIn } from '../page/families.js';
+import { chooseFaces, missingFonts, type FontFile, type FontUse } from './fonts.js';
 
 const file = (address: string, families: string[], weight: number, more: Partial<FontFile> = {}): FontFile => ({
   address,

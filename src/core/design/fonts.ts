@@ -30,13 +30,6 @@ export function isGeneric(family: string): boolean {
   return GENERIC.test(family);
 }
 
-/** Reads a `font-family` list. */
-export function familiesIn(list: string): string[] {
-  return [...list.matchAll(/\s*(?:"([^"]*)"|'([^']*)'|([^,]+))/g)]
-    .map(([, double, single, bare]) => (double ?? single ?? bare ?? '').trim())
-    .filter(Boolean);
-}
-
 /** Font faces for the fonts that a drawing uses, from files at hand: of a family the file that is nearest in weight and slant. */
 export function chooseFaces(uses: readonly FontUse[], files: readonly FontFile[]): FontFace[] {
   const faces = new Map<string, FontFace>();

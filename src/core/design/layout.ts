@@ -203,12 +203,17 @@ function layOver(part: Part, box: DrawnBox, setting: Setting): void {
   const over = view.present(part.over);
   if (over.length === 0) return;
   add(looks, part, { position: 'relative' });
-  /* What hangs over an edge lies in front of the rest: what lies over that, too. */
-  const raised = part.parts.some((one) => looks.get(one)?.['z-index'] !== undefined);
+  /* What hangs over an edge lies in front of the rest, and what was painted after it, over that. */
+  const raised = part.parts.filter((one) => looks.get(one)?.['z-index'] !== undefined);
   for (const one of over) {
     placeFree(one, box, setting);
-    if (raised) add(looks, one, { 'z-index': '1' });
+    if (raised.length && raised.every((under) => firstOrder(one) > firstOrder(under))) add(looks, one, { 'z-index': '1' }); // prettier-ignore
   }
+}
+
+/** When the first thing of a part was painted. */
+function firstOrder({ piece, parts, over }: Part): number {
+  return Math.min(piece?.order ?? Infinity, ...[...parts, ...over].map(firstOrder));
 }
 
 function placeFree(part: Part, around: DrawnBox, setting: Setting): void {

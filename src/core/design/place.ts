@@ -151,10 +151,13 @@ function placeText(text: Paragraph, box: DrawnBox, region: Region): Look {
   if (centred) look['text-align'] = 'center';
   else if (atRight) look['text-align'] = 'right';
   else if (text.align === 'center') {
+    /* A little wider than its longest line, so that it breaks where it should; its middle stays where it is. */
+    const width = Math.ceil(least) + 1;
+    const start = left - Math.min(Math.max(0, left), (width - least) / 2);
     look['text-align'] = 'center';
-    look['margin-left'] = px(left);
-    look['max-width'] = px(Math.ceil(least) + 1);
-    room = Math.min(Math.ceil(least) + 1, region.width - Math.max(0, left));
+    look['margin-left'] = px(start);
+    look['max-width'] = px(width);
+    room = Math.min(width, region.width - Math.max(0, start));
   } else {
     if (Math.abs(left) > NONE) look['margin-left'] = px(left);
     const kept = text.lines.length === 1 ? Math.min(left, LINE_EDGE) : left;

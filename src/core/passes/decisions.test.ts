@@ -1,8 +1,8 @@
-import type { Decision, Deed } from '../brief/brief.js';
+import type { Deed, Reached } from '../brief/brief.js';
 import { element, page, words } from '../page/sample.js';
 import type { ElementNode } from '../page/types.js';
 import { elements } from '../page/walk.js';
-import { applyBrief } from './decisions.js';
+import { decisionsPass } from './decisions.js';
 
 const leaf = (id: string, path: string, name: string, more: Partial<ElementNode> = {}): ElementNode =>
   element('text', name, { id, element: 'p', from: { path }, style: 'plain', ...more }, words(name));
@@ -19,11 +19,15 @@ const document = page(
   leaf('h', 'Hero / text:1', 'Star evenings', { element: 'h4', kind: 'heading' }),
 );
 
+/** The document with one decision done, and what came of it. */
 const decide = (deed: Deed, at: string, to?: string | number) => {
-  const one: Decision = { do: deed, at, on: true, line: 1, ...(to === undefined ? {} : { to }) };
-  return applyBrief(document, { decisions: [one] });
+  let reached: Reached = { done: [], known: [] };
+  const brief = { decisions: [{ do: deed, at, on: true, order: 4, line: 1, ...(to === undefined ? {} : { to }) }] };
+  const pass = decisionsPass(brief, (one) => (reached = one));
+  const made = pass.run(document, { boxes: new Map(), width: 1000 });
+  return { document: made, reached, again: pass.run(made, { boxes: new Map(), width: 1000 }) };
 };
-const node = (made: ReturnType<typeof applyBrief>, id: string): ElementNode => {
+const node = (made: ReturnType<typeof decide>, id: string): ElementNode => {
   const found = [...elements(made.document.body)].find((one) => one.id === id);
   if (!found) throw new Error(id);
   return found;
@@ -71,7 +75,26 @@ describe('decisions', () => {
     ['font', 'Georgia'],
   ])('that find nothing (%s) are lost, and change nothing', (deed, at) => {
     const made = decide(deed, at, 'x');
-    expect(made.lost.map((one) => one.at)).toEqual([at]);
+    expect(made.reached.done).toEqual([]);
     expect(made.document).toBe(document);
+  });
+
+  it('say what they found, and what there is', () => {
+    const { reached } = decide('name', 'A key', 'Title');
+    expect(reached.done).toEqual([4]);
+    expect(reached.known).toEqual(expect.arrayContaining(['Join / text:1', 'A key', 'Dome']));
+  });
+
+  it('done twice change nothing more', () => {
+    for (const [deed, at, to] of [
+      ['level', 'Hero / text:1', 3],
+      ['link', 'Join', '/join'],
+      ['colour', '#b3541e', '#1d5c74'],
+    ] as const) {
+      const { document: once, again } = decide(deed, at, to);
+      expect([...elements(again.body)].map(({ element, attributes }) => [element, attributes])).toEqual(
+        [...elements(once.body)].map(({ element, attributes }) => [element, attributes]),
+      );
+    }
   });
 });

@@ -1,47 +1,40 @@
-import { decided, lostDecisions, means, type Brief, type Decision, type Deed } from '../brief/brief.js';
+import { decided, means, type Brief, type Decision, type Deed, type Reached } from '../brief/brief.js';
+import { readColour, writeColour } from '../page/colours.js';
+import { replaceFamily } from '../page/families.js';
 import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { elements, isElement, mapTree, textOf } from '../page/walk.js';
 import type { Pass } from './pass.js';
 import { restyled } from './element-looks.js';
 
 /**
- * A pass that does what a brief says of elements.
- * @param say is told of what found nothing, in words
+ * A pass that does what a brief says of elements: kinds, levels, names, links, texts, parts, fits, colours, fonts.
+ * @param say is told what came of it
  */
-export function decisionsPass(brief: Brief, say: (notes: readonly string[]) => void): Pass {
+export function decisionsPass(brief: Brief, say: (reached: Reached) => void): Pass {
   return {
     name: 'decisions',
     does: 'does what the brief says of elements',
     run(document) {
-      const { document: made, lost } = applyBrief(document, brief);
-      const known = [...elements(document.body)].flatMap(({ from, name }) => [...(from ? [from.path] : []), name]);
-      say(lostDecisions(lost, known));
+      const done: number[] = [];
+      const made = decided(brief, ...ON_ELEMENTS, 'colour', 'font').reduce((before, one) => {
+        const after = decide(before, one);
+        if (after !== before) done.push(one.order);
+        return after;
+      }, document);
+      say({ done, known: [...elements(document.body)].flatMap(({ from, name }) => [...(from ? [from.path] : []), name]) }); // prettier-ignore
       return made;
     },
   };
 }
 
-/** A page with what its brief says of its elements, and the decisions that found nothing. */
-export interface Decided {
-  readonly document: PageDocument;
-  readonly lost: readonly Decision[];
-}
+const ON_ELEMENTS = ['kind', 'level', 'name', 'link', 'alt', 'part', 'fit'] as const;
 
-/** Does what the brief says of elements: kinds, levels, names, links, texts, parts, fits, colours, fonts. */
-export function applyBrief(document: PageDocument, brief: Brief): Decided {
-  const lost: Decision[] = [];
-  let made = document;
-  for (const one of decided(brief, 'kind', 'level', 'name', 'link', 'alt', 'part', 'fit')) {
-    const found = elementsAt(made, one);
-    if (found.size === 0) lost.push(one);
-    else made = found.size ? change(made, found, one) : made;
-  }
-  for (const one of decided(brief, 'colour', 'font')) {
-    const changed = one.do === 'colour' ? recoloured(made, one.at, String(one.to)) : refonted(made, one.at, String(one.to)); // prettier-ignore
-    if (changed === made) lost.push(one);
-    made = changed;
-  }
-  return { document: made, lost };
+/** The document with one decision done; the very same if there is nothing that it is about. */
+function decide(document: PageDocument, one: Decision): PageDocument {
+  if (one.do === 'colour') return recoloured(document, one.at, String(one.to));
+  if (one.do === 'font') return refonted(document, one.at, String(one.to));
+  const found = elementsAt(document, one);
+  return found.size ? change(document, found, one) : document;
 }
 
 /**
@@ -92,7 +85,8 @@ function change(document: PageDocument, at: ReadonlySet<string>, decision: Decis
     };
     if (Object.keys(look).length === 0) return changed;
     const style = styles[node.style ?? ''];
-    const name = `${node.style ?? node.id}-decided-${node.id}`;
+    const own = `-decided-${node.id}`;
+    const name = node.style?.endsWith(own) ? node.style : `${node.style ?? ''}${own}`;
     styles[name] = { ...style, rest: { ...style?.rest, ...look } };
     return { ...changed, style: name };
   });
@@ -138,34 +132,17 @@ function linked(node: ElementNode, href: string): ElementNode {
 
 function recoloured(document: PageDocument, from: string, to: string): PageDocument {
   const wanted = from.toLowerCase();
+  const named = (colour: string): string => {
+    const read = readColour(colour);
+    return read ? writeColour(read) : colour.toLowerCase();
+  };
   return mapValues(document, (value) =>
-    value.replace(/#[0-9a-f]{6}\b|rgb\(\s*\d+,\s*\d+,\s*\d+\s*\)/gi, (one) => (hexOf(one) === wanted ? to : one)),
+    value.replace(/#[0-9a-f]{6}\b|rgb\(\s*\d+,\s*\d+,\s*\d+\s*\)/gi, (one) => (named(one) === wanted ? to : one)),
   );
-}
-
-function hexOf(colour: string): string {
-  if (colour.startsWith('#')) return colour.toLowerCase();
-  const numbers = colour.match(/\d+/g) ?? [];
-  return `#${numbers.map((one) => Number(one).toString(16).padStart(2, '0')).join('')}`;
 }
 
 function refonted(document: PageDocument, from: string, to: string): PageDocument {
-  const family = /^[\w-]+$/.test(to) ? to : `"${to.replace(/["\\]/g, '')}"`;
-  return mapValues(document, (value, name) =>
-    name === 'font-family'
-      ? value
-          .split(',')
-          .map((one) =>
-            one
-              .trim()
-              .replace(/^["']|["']$/g, '')
-              .toLowerCase() === from.toLowerCase()
-              ? family
-              : one.trim(),
-          ) // prettier-ignore
-          .join(', ')
-      : value,
-  );
+  return mapValues(document, (value, name) => (name === 'font-family' ? replaceFamily(value, from, to) : value));
 }
 
 /** The document with every value of its styles changed; itself if none is. */

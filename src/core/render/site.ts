@@ -14,10 +14,23 @@ export interface SitePlace {
 
 const HOME: SitePlace = { html: 'index.html', sheet: 'style.css' };
 
+/** Names of files that the site (and a report) has for itself. */
+const TAKEN: ReadonlySet<string> = new Set(['index', 'style']);
+
+/** The name of a page's own files, without ending. */
+export function fileNameOf(page: string): string {
+  return TAKEN.has(page) ? `${page}-page` : page;
+}
+
 /** The places of pages, by name: the one called "home", or else the first, is what the site shows by itself. */
 export function placesOf(names: readonly string[]): ReadonlyMap<string, SitePlace> {
   const home = names.includes('home') ? 'home' : names[0];
-  return new Map(names.map((name) => [name, name === home ? HOME : { html: `${name}.html`, sheet: `${name}.css` }]));
+  return new Map(
+    names.map((name) => {
+      const own = fileNameOf(name);
+      return [name, name === home ? HOME : { html: `${own}.html`, sheet: `${own}.css` }];
+    }),
+  );
 }
 
 /** Renders one page with its style sheet. The same input gives the same bytes. */

@@ -2,6 +2,7 @@ import { matchBoards } from '../design/match.js';
 import type { DrawnBoard, DrawnPicture } from '../design/drawn.js';
 import { wordsOf } from '../design/paragraphs.js';
 import { drawnBox, piecesOf, type Piece, type Pieces } from '../design/pieces.js';
+import { firstFamily } from '../page/families.js';
 import { MANY_COLOURS, type SeenLayer, type SeenPage, type SeenScreen, type SeenThing } from './seen.js';
 
 /** What a browser says of a picture of a drawing. */
@@ -26,6 +27,7 @@ export interface SeenBoard {
 export function screenOf({ name, file, board, layers, pictures }: SeenBoard): SeenScreen {
   const { all, ground } = piecesOf(board);
   const things = all.map((piece) => thingOf(piece, pictures));
+  /* What everything lies on: no thing of the drawing, so it has no path. */
   const paper: SeenThing = {
     kind: 'box',
     path: '',
@@ -78,7 +80,7 @@ function thingOf(piece: Piece, pictures: SeenBoard['pictures']): SeenThing {
       box: text.box,
       text: {
         words,
-        look: { family: familyOf(family), size: Math.round(size * 100) / 100, weight: weightOf(weight), color },
+        look: { family: firstFamily(family), size: Math.round(size * 100) / 100, weight: weightOf(weight), color },
         lines: text.lines.length,
       },
       ...(href === undefined ? {} : { href }),
@@ -147,10 +149,6 @@ function pictureName(picture: DrawnPicture): string {
   const last = picture.path.split(' / ').at(-1) ?? '';
   const file = picture.address.startsWith('data:') ? '' : (picture.address.split(/[?#]/)[0]?.split('/').at(-1) ?? '');
   return shortened(picture.title || (ELEMENT.test(last) && file) || nameOf(picture));
-}
-
-function familyOf(list: string): string {
-  return (list.split(',')[0] ?? '').trim().replace(/^["']|["']$/g, '');
 }
 
 function weightOf(weight: string): number {

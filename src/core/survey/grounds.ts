@@ -1,5 +1,5 @@
 import { holds, right, shared, area } from '../page/geometry.js';
-import { over, readColour, type Rgba } from './colours.js';
+import { over, readColour, type Rgba } from '../page/colours.js';
 import { Strips } from './strips.js';
 import { MANY_COLOURS, type SeenScreen, type SeenThing } from './seen.js';
 

@@ -1,5 +1,5 @@
 import type { Box } from '../page/types.js';
-import { readColour, writeColour } from './colours.js';
+import { readColour, writeColour } from '../page/colours.js';
 import { eachThing, largestShown } from './each.js';
 import type { Finding } from './finding.js';
 import { downGaps, tenths } from './gaps.js';
@@ -57,7 +57,7 @@ export interface PageSurvey {
 /** Looks a page over. */
 export function surveyOf(page: SeenPage): PageSurvey {
   const [widest] = page.screens;
-  const things = widest?.things ?? [];
+  const things = (widest?.things ?? []).filter(({ path }) => path !== '');
   const all = page.screens.flatMap((screen) => screen.things);
   const artwork = eachThing(page, (thing) => thing.artwork !== undefined).map(({ thing }) => thing.artwork);
   const kinds: Partial<Record<SeenKind, number>> = {};
@@ -73,7 +73,7 @@ export function surveyOf(page: SeenPage): PageSurvey {
       file,
       width,
       height,
-      things: own.length,
+      things: own.filter(({ path }) => path !== '').length,
       sections,
     })),
     kinds,

@@ -1,5 +1,5 @@
 import type { Box } from '../page/types.js';
-import { colourDistance, contrast, over, readColour, writeColour, type Rgba } from './colours.js';
+import { colourDistance, contrast, over, readColour, writeColour, type Rgba } from '../page/colours.js';
 import { downGaps, rowsOf } from './gaps.js';
 import { withGrounds } from './grounds.js';
 import { MANY_COLOURS, type SeenPage, type SeenScreen, type SeenThing } from './seen.js';

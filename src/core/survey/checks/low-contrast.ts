@@ -1,4 +1,4 @@
-import { contrast, over, readColour, writeColour } from '../colours.js';
+import { contrast, over, readColour, writeColour } from '../../page/colours.js';
 import { eachThing } from '../each.js';
 import type { Check, Found } from '../finding.js';
 

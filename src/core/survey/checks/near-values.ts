@@ -1,4 +1,4 @@
-import { colourDistance, readColour, writeColour } from '../colours.js';
+import { colourDistance, readColour, writeColour } from '../../page/colours.js';
 import type { Check, Found } from '../finding.js';
 import { downGaps } from '../gaps.js';
 import type { SeenPage, SeenTextLook, SeenThing } from '../seen.js';
