@@ -151,7 +151,10 @@ describe('proposals', () => {
   });
 
   it.each([
-    [['brief', 'PROJECT', 'accept', 'low-tide'], /no decision of the code "low-tide"\.\n.*missing-alt, heading-order/],
+    [
+      ['brief', 'PROJECT', 'accept', 'low-tide'],
+      /no decision of the code "low-tide"\.\n.*missing-alt, heading-order, dead-link\), or all/,
+    ],
     [['brief', 'PROJECT', 'paint', 'all'], /"paint" is not known/],
     [['brief', join(folder, 'nowhere')], /no such folder/],
     [['convert', source, '--out', join(folder, 'x'), '--brief', join(folder, 'none.yaml')], /no such brief/],

@@ -10,21 +10,15 @@ import {
   filesIn,
   tavrik,
   temporary,
-  type Ran,
   onlyPage,
+  type Figures,
+  type Ran,
 } from './program.js';
 
 interface Result {
   readonly sections: readonly { readonly name: string }[];
   readonly notes: readonly string[];
-  readonly proof: {
-    readonly widths: readonly {
-      readonly width: number;
-      readonly differ: number;
-      readonly overflow: number;
-      readonly words: { readonly placed: number; readonly missing: number };
-    }[];
-  };
+  readonly proof: Figures;
 }
 
 describe('a design of three artboards', () => {

@@ -10,20 +10,10 @@ import {
   filesIn,
   tavrik,
   temporary,
-  type Ran,
   onlyPage,
+  type Figures,
+  type Ran,
 } from './program.js';
-
-interface Figures {
-  readonly widths: readonly {
-    readonly width: number;
-    readonly differ: number;
-    readonly words: { readonly placed: number; readonly missing: number };
-    readonly overflow: number;
-    readonly sections: readonly { readonly name: string }[];
-  }[];
-  readonly over: readonly string[];
-}
 
 describe('an existing page', () => {
   const folder = temporary();

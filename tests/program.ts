@@ -21,6 +21,18 @@ export interface Ran {
   readonly err: string;
 }
 
+/** What a proof says of a page, as `--json` prints it. */
+export interface Figures {
+  readonly widths: readonly {
+    readonly width: number;
+    readonly differ: number;
+    readonly words: { readonly placed: number; readonly missing: number };
+    readonly overflow: number;
+    readonly sections: readonly { readonly name: string }[];
+  }[];
+  readonly over: readonly string[];
+}
+
 /** Runs the built program as a user would. */
 export function tavrik(
   args: readonly string[],

@@ -25,9 +25,9 @@ export function turnBrief(project: string, code: string, on: boolean): number {
     throw new Problem(
       code === '' ? 'Which decisions?' : `The brief has no decision of the code "${code}".`,
       file,
-      codes.length
-        ? `Name a code: it has ${codes.join(', ')}; "all" means all.`
-        : 'Nothing was proposed for this source.',
+      decisions.length
+        ? `Name a code${codes.length ? ` (${codes.join(', ')})` : ''}, or all.`
+        : 'It holds no decisions.',
     );
   readBrief(text, file);
   writeFile(file, text);

@@ -7,7 +7,7 @@ import type { Proof } from '../core/proof/proof.js';
 import type { Reading } from '../core/source/reading.js';
 import type { Trimmed } from '../core/trim/trim.js';
 import { Problem } from '../core/page/problem.js';
-import { findSources, type Source } from './source.js';
+import { findSources, refuseForeign, type Source } from './source.js';
 import type { Progress } from './report-progress.js';
 import type { SectionReasons } from './made.js';
 
@@ -75,25 +75,20 @@ function checkOptions(sources: readonly Source[], { reading, keepBoxes, fonts, p
   const kind = sources[0]?.kind;
   if (sources.length > 1 && reading.choice)
     throw new Problem('Parts are chosen of one page.', '--select', 'Give one page, or leave it out.');
-  const ofPages: Record<string, boolean> = {
-    '--select': reading.choice !== undefined,
-    '--scheme': reading.schemes !== 'both',
-    '--sign-in': reading.signIn !== undefined,
-    '--keep-boxes': keepBoxes === true,
-  };
-  const ofDesigns: Record<string, boolean> = {
-    '--fonts': fonts !== undefined,
-    '--page': page !== undefined,
-    '--scale': design?.scale !== undefined,
-    '--fluid': design?.fluid !== undefined,
-  };
-  const [option] = Object.entries(kind === 'svg' ? ofPages : ofDesigns).find(([, given]) => given) ?? [];
-  if (option)
-    throw new Problem(
-      kind === 'svg' ? 'This is for web pages; the source is a design.' : 'This is for designs; the source is a page.',
-      option,
-      'Leave it out.',
-    );
+  refuseForeign(kind, {
+    ofPages: {
+      '--select': reading.choice !== undefined,
+      '--scheme': reading.schemes !== 'both',
+      '--sign-in': reading.signIn !== undefined,
+      '--keep-boxes': keepBoxes === true,
+    },
+    ofDesigns: {
+      '--fonts': fonts !== undefined,
+      '--page': page !== undefined,
+      '--scale': design?.scale !== undefined,
+      '--fluid': design?.fluid !== undefined,
+    },
+  });
 }
 
 /** @throws Problem for a brief that cannot be read */

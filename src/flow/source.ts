@@ -44,6 +44,25 @@ export function findSources(given: readonly string[], root?: string): readonly S
   return ownNames(files.map((file, index) => make(file, given[index] as string, root)));
 }
 
+/**
+ * Options that mean nothing for a source are refused rather than passed over.
+ * @param options which were given, by name, of those for web pages and of those for designs
+ * @throws Problem naming the first
+ */
+export function refuseForeign(
+  kind: Source['kind'] | undefined,
+  { ofPages, ofDesigns }: Readonly<Record<'ofPages' | 'ofDesigns', Readonly<Record<string, boolean>>>>,
+): void {
+  const isDesign = kind === 'svg';
+  const [option] = Object.entries(isDesign ? ofPages : ofDesigns).find(([, given]) => given) ?? [];
+  if (option)
+    throw new Problem(
+      isDesign ? 'This is for web pages; the source is a design.' : 'This is for designs; the source is a page.',
+      option,
+      'Leave it out.',
+    );
+}
+
 function differentKinds(given: readonly string[]): Problem {
   return new Problem(
     'The sources are of different kinds.',

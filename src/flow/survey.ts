@@ -18,7 +18,7 @@ import { openReference } from './reference.js';
 import type { Progress } from './report-progress.js';
 import { seeDesign, seeWebPage } from './see-source.js';
 import { serveSource } from './serve-source.js';
-import { findSources, type Source, type WebSource } from './source.js';
+import { findSources, refuseForeign, type Source, type WebSource } from './source.js';
 
 export interface SurveyOptions {
   readonly root?: string;
@@ -47,6 +47,10 @@ interface Looked {
 /** Looks sources over, and writes a report of it. @throws Problem */
 export async function survey(given: readonly string[], options: SurveyOptions): Promise<Survey> {
   const sources = findSources(given, options.root);
+  refuseForeign(sources[0]?.kind, {
+    ofPages: { '--scheme': options.reading.schemes !== 'both', '--sign-in': options.reading.signIn !== undefined },
+    ofDesigns: { '--fonts': options.fonts !== undefined },
+  });
   if (options.out !== undefined) checkReportFolder(options.out);
   if (options.brief !== undefined && existsSync(options.brief))
     throw new Problem(

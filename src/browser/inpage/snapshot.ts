@@ -7,10 +7,6 @@ const NEVER = new Set(['script', 'style', 'noscript', 'template', 'link', 'meta'
 /** The elements that the last snapshot numbered, so that later calls can speak of them by number. */
 let numbered: (Element | null)[] = [];
 
-export function elementAt(index: number): Element | null {
-  return numbered[index] ?? null;
-}
-
 export function numberedElements(): readonly (Element | null)[] {
   return numbered;
 }

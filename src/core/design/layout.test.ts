@@ -210,6 +210,43 @@ describe('what lies over the rest', () => {
   });
 });
 
+describe('what lies over a band that hangs over the next thing', () => {
+  /* The band was painted over the top of the card below it. */
+  const made = onBoard(
+    box(50, 360, 900, 400, { 'background-color': 'rgb(250, 240, 230)' }),
+    line('Words on the card', 120, 600),
+    box(0, 0, 1000, 400, { 'background-color': 'rgb(0, 0, 60)' }),
+    line('Heading of it all', 300, 80, { size: 30, color: 'rgb(255, 255, 255)' }),
+    picture('hang.jpg', 300, 300, 200, 160),
+  );
+
+  it('is in front of it if it was painted later', () => {
+    expect(made.around('Heading of it all')).toMatchObject({ 'z-index': '1', 'margin-bottom': '-40px' });
+    expect(made.of('hang.jpg')['z-index']).toBe('1');
+  });
+});
+
+describe('a line in the middle of a box', () => {
+  it('is centred where the box is as wide as its holder, so that it fits when that is narrower', () => {
+    const made = onBoard(
+      box(100, 100, 300, 400),
+      line('A plan of it', 130, 130, { size: 24 }),
+      line('Some words on the plan', 130, 200),
+      box(130, 300, 240, 48, { 'background-color': 'rgb(0, 0, 200)' }),
+      line('Choose it', 130 + (240 - 72) / 2, 315),
+    );
+    expect(made.of('Choose it')['text-align']).toBe('center');
+    expect(made.of('Choose it')['margin-left']).toBeUndefined();
+    expect(made.around('Choose it')).toMatchObject({ 'padding-left': '20px', 'padding-right': '20px' });
+  });
+
+  it('keeps its distance where it does not stand in the middle', () => {
+    const made = onBoard(box(100, 100, 300, 200), line('Left of it', 130, 130));
+    expect(made.of('Left of it')['text-align']).toBeUndefined();
+    expect(made.around('Left of it')['padding-left']).toBe('30px');
+  });
+});
+
 describe('pictures and drawings', () => {
   it('keep their shape', () => {
     const made = onBoard(picture('a.jpg', 100, 100, 400, 300), line('Beside', 600, 200, { size: 30 }));

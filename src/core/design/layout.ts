@@ -114,6 +114,23 @@ function placeChild(part: Part, region: Region, setting: Setting, parent: 'stack
   const placed = placeAcross(part, box, region, view, parent);
   add(looks, part, { ...placed.look, ...more });
   dress(part, box, placed.region, setting, 'width' in placed.look);
+  if (parent === 'stack' && Object.keys(placed.look).length === 0) centreLine(part, setting);
+}
+
+/**
+ * A box that is as wide as what holds it, with one line in its middle (a button across a card): the line is centred, so
+ * that it still fits where the box is narrower.
+ */
+function centreLine(part: Part, { view, looks }: Setting): void {
+  const [only, more] = view.present(part.parts);
+  const line = only && view.pieceOf(only);
+  const look = looks.get(part);
+  if (!only || more || part.over.length || line?.type !== 'text' || line.text.lines.length > 1) return;
+  const [left = 0, end = 0] = ['padding-left', 'padding-right'].map((name) => parseFloat(look?.[name] ?? '0'));
+  if (left <= SIDE_FLOOR || Math.abs(left - end) > 2 * NONE) return;
+  add(looks, part, { 'padding-left': px(SIDE_FLOOR), 'padding-right': px(SIDE_FLOOR) });
+  const { 'margin-left': _, 'margin-right': __, 'max-width': ___, ...rest } = looks.get(only) ?? {};
+  looks.set(only, { ...rest, 'text-align': 'center' });
 }
 
 /** The part's own look, and what is inside of it. */

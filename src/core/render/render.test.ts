@@ -4,7 +4,7 @@ import { renderCss } from './css.js';
 import { escapeAttribute, escapeText } from './escape.js';
 import { renderHtml } from './html.js';
 import { compact } from './shorthands.js';
-import { renderSite } from './site.js';
+import { placesOf, renderSite } from './site.js';
 
 describe('HTML', () => {
   it('is whole, indented and marks sections', () => {
@@ -208,5 +208,20 @@ describe('renderSite', () => {
     );
     expect(renderSite(document, { page: { text: 'Ho' } })).toEqual(renderSite(document, { page: { text: 'Ho' } }));
     expect(renderSite(document, { page: { text: 'Ho' } })['index.html']).toContain('>Ho</p>');
+  });
+});
+
+describe('the places of pages', () => {
+  it('make the one called home, or else the first, the page that the site shows by itself', () => {
+    expect([...placesOf(['hire', 'home'])].map(([name, { html }]) => [name, html])).toEqual([
+      ['hire', 'hire.html'],
+      ['home', 'index.html'],
+    ]);
+    expect(placesOf(['hire', 'visit']).get('hire')).toEqual({ html: 'index.html', sheet: 'style.css' });
+  });
+
+  it('are never those that another page has', () => {
+    const places = [...placesOf(['home', 'index', 'style']).values()].flatMap(({ html, sheet }) => [html, sheet]);
+    expect(new Set(places).size).toBe(places.length);
   });
 });

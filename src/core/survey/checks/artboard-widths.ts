@@ -19,7 +19,10 @@ export const artboardWidths: Check = {
         return [
           {
             ...place,
-            what: `It is only ${wider - width} px narrower than the artboard of ${wider} px; no breakpoint fits between them.`,
+            what:
+              wider === width
+                ? `Another artboard is ${width} px wide as well.`
+                : `It is only ${wider - width} px narrower than the artboard of ${wider} px; no breakpoint fits between them.`,
           },
         ];
       if (width < NARROWEST) return [{ ...place, what: `No screen is as narrow as ${width} px.` }];
