@@ -3,6 +3,7 @@ import { Command } from 'commander';
 import { Problem } from '../core/page/problem.js';
 import { MOVES, SCHEMES, type Reading } from '../core/source/reading.js';
 import type { Converted, ConvertedPage } from '../flow/convert.js';
+import { sizeInWords } from '../core/page/words.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf, readWidths } from './options.js';
 import { showProof } from './proof.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -111,7 +112,7 @@ function readChoices({ scale, fluid }: Options): DesignChoices {
 
 /** Says what a conversion made. */
 export function showConverted(
-  { project, pages, assets, notes }: Converted,
+  { project, pages, assets, notes, pictures }: Converted,
   terminal: Terminal,
   explain: boolean,
 ): void {
@@ -121,6 +122,12 @@ export function showConverted(
   for (const page of pages) {
     if (pages.length > 1) print(paint.bold(page.page));
     showPage(page, terminal, explain);
+  }
+  if (pictures) {
+    print(
+      `pictures: ${pictures.files} made smaller, ${sizeInWords(pictures.before)} before, at most ${sizeInWords(pictures.after)} now`,
+    );
+    for (const one of pictures.kept) say(paint.yellow(`  note: ${one}`));
   }
   for (const note of notes) say(paint.yellow(`  note: ${note}`));
   if (pages.some(({ proof }) => proof)) print(`report: ${project}/proof/index.html`);

@@ -1,6 +1,7 @@
 import { Command } from 'commander';
 import type { Severity } from '../core/survey/finding.js';
 import type { PageSurvey } from '../core/survey/summary.js';
+import { sizeInWords } from '../core/page/words.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf, readWidths } from './options.js';
 import { SCHEMES } from '../core/source/reading.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -80,7 +81,7 @@ function show(page: PageSurvey, terminal: Terminal): void {
   line('text styles', used(page.textStyles.map(({ value, count }) => `${value} ${count} ×`)));
   line('distances', used(page.spacings.map(({ value, count }) => `${value} px ${count} ×`)));
   const bytes = page.pictures.reduce((sum, one) => sum + (one.bytes ?? 0), 0);
-  line('pictures', page.pictures.length ? `${page.pictures.length}, ${Math.round(bytes / 1024)} kB` : '');
+  line('pictures', page.pictures.length ? `${page.pictures.length}, ${sizeInWords(bytes)}` : '');
   line('artwork', page.artwork.count ? `${page.artwork.count}, of ${page.artwork.pieces} shapes` : '');
   line('forms', page.forms.map(({ name, fields }) => `${name || 'form'} (${fields.join(', ')})`).join('; '));
   if (page.findings.length === 0) print(paint.green('  nothing found that needs a decision'));

@@ -10,6 +10,7 @@ import type { Made } from './made.js';
 import { makeDesignPages } from './make-design-pages.js';
 import { makeWebPage } from './make-web-page.js';
 import { prove } from './prove.js';
+import type { Savings } from './slim-pictures.js';
 import type { Source } from './source.js';
 import { writeProject, type WrittenPage } from './write-project.js';
 
@@ -30,6 +31,7 @@ export async function convertSources(
         : [await makeWebPage(source, own, browser, store)]),
     );
   }
+  const savings = await slimAll(made, store, options, browser);
   store.keep(new Set(made.flatMap(({ document }) => assetAddresses(document))));
   options.progress('Writing the project');
   const written = writeProject(made, store, options, browser.version);
@@ -39,7 +41,26 @@ export async function convertSources(
     return { ...summary(one, written[index] as WrittenPage), ...(proved ? { proof: proved } : {}) };
   });
   const notes = lostDecisions(options.decisions, made.flatMap(({ reached }) => reached)); // prettier-ignore
-  return { project: options.out, pages, assets: store.size, notes };
+  return { project: options.out, pages, assets: store.size, notes, ...(savings ? { pictures: savings } : {}) };
+}
+
+/** Offers the pictures of all pages as the brief asks, and says what that saved; nothing if it does not ask. */
+async function slimAll(
+  made: Made[],
+  store: AssetStore,
+  { decisions: { pictures }, progress }: ReadOptions,
+  browser: OpenBrowser,
+): Promise<Savings | undefined> {
+  if (!pictures) return undefined;
+  progress('Making pictures as large as they are shown');
+  const { slimPictures, noSavings, together } = await import('./slim-pictures.js');
+  let all = noSavings;
+  for (const [at, one] of made.entries()) {
+    const { document, savings } = await slimPictures(one.document, store, pictures, browser);
+    made[at] = { ...one, document };
+    all = together(all, savings);
+  }
+  return all;
 }
 
 function summary({ document, notes, sourceElements, trimmed, reasons }: Made, written: WrittenPage): ConvertedPage {

@@ -10,6 +10,7 @@ import { Problem } from '../core/page/problem.js';
 import { findSources, refuseForeign, type Source } from './source.js';
 import type { Progress } from './report-progress.js';
 import type { SectionReasons } from './made.js';
+import type { Savings } from './slim-pictures.js';
 
 export interface ConvertOptions {
   readonly out: string;
@@ -48,6 +49,8 @@ export interface Converted {
   readonly assets: number;
   /** What the brief asks for and no page has, in words. */
   readonly notes: readonly string[];
+  /** What making pictures as large as they are shown has saved; only if the brief asks for it. */
+  readonly pictures?: Savings;
 }
 
 /** One page that a conversion made. */

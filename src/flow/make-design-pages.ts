@@ -4,7 +4,7 @@ import type { PageDocument } from '../core/page/types.js';
 import { slug } from '../core/page/words.js';
 import { decisionsPass } from '../core/passes/decisions.js';
 import { findingsOf } from '../core/survey/survey.js';
-import { DESIGN_PASSES, runPasses, withDecisions } from '../core/passes/index.js';
+import { DESIGN_PASSES, runPasses, withBrief } from '../core/passes/index.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import type { AssetStore } from '../project/assets.js';
 import { readFontFolder } from '../project/fonts.js';
@@ -45,7 +45,7 @@ export async function makeDesignPages(
       const width = one.document.source.widths[0] as number;
       const reached = [...one.reached];
       const decide = decisionsPass(decisions, (one) => reached.push(one));
-      const raw = runPasses(one.document, { boxes: one.boxes, width }, withDecisions(DESIGN_PASSES, decide));
+      const raw = runPasses(one.document, { boxes: one.boxes, width }, withBrief(DESIGN_PASSES, decisions, decide));
       progress('Collecting pictures');
       const { document, missing } = await bringAssets(raw, read.address, store, { instead: EMPTY_PICTURE });
       const references = await Promise.all(

@@ -7,7 +7,7 @@ import { slug } from '../core/page/words.js';
 import { decisionsPass } from '../core/passes/decisions.js';
 import { findingsOf } from '../core/survey/survey.js';
 import { seeWebPage } from './see-source.js';
-import { FIRST_PASSES, LAST_PASSES, runPasses, withDecisions } from '../core/passes/index.js';
+import { FIRST_PASSES, LAST_PASSES, runPasses, withBrief } from '../core/passes/index.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import type { Trimmed } from '../core/trim/trim.js';
 import { AssetStore } from '../project/assets.js';
@@ -58,7 +58,7 @@ export async function makeWebPage(
     if (served.visit.scheme === 'light') browser.giveBack(await desk);
     const reached = open.flatMap((one) => one.reached ?? []);
     const decide = decisionsPass(decisions, (one) => reached.push(one));
-    const document = runPasses(trimmed?.document ?? whole, context, withDecisions(LAST_PASSES, decide));
+    const document = runPasses(trimmed?.document ?? whole, context, withBrief(LAST_PASSES, decisions, decide));
     own.keep(new Set(assetAddresses(document)));
     store.addAll(own);
     const seen = await seeing;

@@ -14,7 +14,9 @@ import {
   type Deed,
 } from '../core/brief/brief.js';
 import { Problem } from '../core/page/problem.js';
+import { MODERN_FORMATS } from '../core/pictures/offer.js';
 import { isProject } from './folder.js';
+import { SCALE } from './settings.js';
 import type { Finding } from '../core/survey/finding.js';
 
 export const BRIEF_FILE = 'brief.yaml';
@@ -62,10 +64,26 @@ const schema = Joi.object({
   version: Joi.valid(1).required(),
   pages: Joi.object().pattern(/^[a-z0-9][a-z0-9-]*$/, Joi.array().items(text).min(1)),
   breakpoints: Joi.object().pattern(/^[a-z][a-z0-9-]*$/, Joi.number().integer().min(200).max(4000)),
-  scale: Joi.number().min(0).max(1),
+  scale: SCALE,
   fluid: Joi.boolean(),
+  pictures: Joi.object({
+    largest: Joi.number().integer().min(16).max(20000),
+    formats: Joi.array()
+      .items(Joi.valid(...MODERN_FORMATS))
+      .unique()
+      .default(['webp']),
+    quality: Joi.number().integer().min(1).max(100).default(80),
+    vectors: Joi.boolean().default(true),
+  }),
+  'rich-from': Joi.number().integer().min(1),
   decisions: Joi.array().items(decision).default([]),
 });
+
+/** A brief as it is written: its lines are not known yet. */
+interface Checked extends Omit<Brief, 'decisions' | 'richFrom'> {
+  readonly 'rich-from'?: number;
+  readonly decisions: readonly Omit<Decision, 'line' | 'order'>[];
+}
 
 /** Reads a brief. @throws Problem naming the line, what is wrong and what would be right */
 export function readBrief(source: string, file: string): Brief {
@@ -80,9 +98,10 @@ export function readBrief(source: string, file: string): Brief {
     const line = lineOf(document, lines, detail?.path ?? []);
     throw new Problem(`Line ${line}: ${checked.error.message}.`, file, rightFor(detail?.path ?? []));
   }
-  const brief = checked.value as Omit<Brief, 'decisions'> & { decisions: Omit<Decision, 'line' | 'order'>[] };
+  const { 'rich-from': richFrom, ...brief } = checked.value as Checked;
   return {
     ...brief,
+    ...(richFrom === undefined ? {} : { richFrom }),
     decisions: brief.decisions.map((one, at) => ({
       ...one,
       order: at,
@@ -107,7 +126,9 @@ const RIGHT: Readonly<Record<string, string>> = {
   to: 'Write what it becomes, as docs/brief.md says for each kind of decision.',
   pages: 'Write names of pages, each with a list of artboards.',
   breakpoints: 'Write names, each with the width in px below which it holds.',
-  scale: 'Write a number from 0 to 1.',
+  scale: 'Write a number from 0 to 1, or for tablet and phone the shares of type, lines, padding and gap.',
+  pictures: 'Write largest (px), formats (avif, webp), quality (1 to 100) or vectors (true or false).',
+  'rich-from': 'Write a number of words.',
   fluid: 'Write true or false.',
   format: 'Begin the file with "format: tavrik-brief" and "version: 1".',
   version: 'Begin the file with "format: tavrik-brief" and "version: 1".',

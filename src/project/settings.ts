@@ -1,4 +1,4 @@
-import type { DesignChoices } from '../core/design/screens.js';
+import { SCREEN_NAMES, type DesignChoices } from '../core/design/screens.js';
 import Joi from 'joi';
 import { parse, stringify } from 'yaml';
 import { MOVES, SCHEMES, type Move, type Schemes } from '../core/source/reading.js';
@@ -41,6 +41,12 @@ export const LIMITS = { differ: 0.05, placed: 0.9 };
 export const NARROWEST = 200;
 export const WIDEST = 4000;
 
+const share = Joi.number().min(0).max(1);
+const shares = Joi.object({ type: share, lines: share, padding: share, gap: share });
+
+/** One share, or shares of kinds of sizes for each screen that nobody drew. */
+export const SCALE = Joi.alternatives(share, Joi.object(Object.fromEntries(SCREEN_NAMES.map((name) => [name, shares])))); // prettier-ignore
+
 const pageSchema = Joi.object({
   name: Joi.string()
     .pattern(/^[a-z0-9][a-z0-9-]*$/)
@@ -51,7 +57,7 @@ const pageSchema = Joi.object({
   schemes: Joi.string().valid(...SCHEMES),
   select: Joi.array().items(Joi.string()).min(1),
   move: Joi.array().items(Joi.string().valid(...MOVES)),
-  design: Joi.object({ scale: Joi.number().min(0).max(1), fluid: Joi.boolean() }),
+  design: Joi.object({ scale: SCALE, fluid: Joi.boolean() }),
   widths: Joi.array().items(Joi.number().integer().min(NARROWEST).max(WIDEST)).min(1).required(),
 });
 

@@ -1,3 +1,4 @@
+import { sizeInWords } from '../core/page/words.js';
 import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
 import type { PageSurvey } from '../core/survey/summary.js';
 
@@ -24,7 +25,7 @@ export function surveyFacts(page: PageSurvey): string {
         .sort((a, b) => (b.bytes ?? 0) - (a.bytes ?? 0))
         .map(({ name, bytes, natural, shown, times: more }) => [
           text(name),
-          bytes ? kilobytes(bytes) : '–',
+          bytes ? sizeInWords(bytes) : '–',
           natural ? `${natural[0]} × ${natural[1]}` : '–',
           px(shown),
           more ? `${more} ×` : '–',
@@ -55,9 +56,9 @@ function weightMap({ screens, weights, artwork }: PageSurvey): string {
   const most = Math.max(...weights.map(({ bytes }) => bytes), 1);
   const rects = weights.map(
     ({ box: [x, y, width, height], bytes, pieces, name }) =>
-      `<rect x="${Math.round(x)}" y="${Math.round(y)}" width="${Math.round(width)}" height="${Math.round(height)}" fill="${pieces ? 'var(--known)' : 'var(--poor)'}" fill-opacity="${(0.15 + 0.75 * Math.sqrt(bytes / most)).toFixed(2)}"><title>${text(`${name}: ${kilobytes(bytes)}${pieces ? `, ${pieces} shapes` : ''}`)}</title></rect>`,
+      `<rect x="${Math.round(x)}" y="${Math.round(y)}" width="${Math.round(width)}" height="${Math.round(height)}" fill="${pieces ? 'var(--known)' : 'var(--poor)'}" fill-opacity="${(0.15 + 0.75 * Math.sqrt(bytes / most)).toFixed(2)}"><title>${text(`${name}: ${sizeInWords(bytes)}${pieces ? `, ${pieces} shapes` : ''}`)}</title></rect>`,
   );
-  const total = kilobytes(weights.reduce((sum, { bytes }) => sum + bytes, 0));
+  const total = sizeInWords(weights.reduce((sum, { bytes }) => sum + bytes, 0));
   return `<section><h3>Where the weight lies</h3><p class="soft">${total} on the widest screen. Red: pictures; blue: artwork, ${artwork.pieces} shapes in ${artwork.count}. The stronger, the heavier.</p><svg class="map" viewBox="0 0 ${screen.width} ${screen.height}" role="img" aria-label="Map of the weight of pictures and artwork">${rects.join('')}</svg></section>`;
 }
 
@@ -72,10 +73,4 @@ function px(value: number): string {
 
 function times(count: number): string {
   return `${count} ×`;
-}
-
-function kilobytes(bytes: number): string {
-  return bytes >= 1024 * 1024
-    ? `${(bytes / 1024 / 1024).toFixed(1)} MB`
-    : `${Math.max(1, Math.round(bytes / 1024))} kB`;
 }

@@ -9,6 +9,7 @@ export { addFaces, fontUses } from './font-uses.js';
 export { placeDrawing } from './place-drawing.js';
 export { evaluateMedia, expandDeclarations, matchSelectors } from './rules.js';
 export { comparePictures } from './pictures.js';
+export { shownPictures } from './picture-needs.js';
 export { markFontUses, unmarkFontUses } from './page-fonts.js';
 export { seePage } from './see-page.js';
 export { seeLayers } from './see-layers.js';

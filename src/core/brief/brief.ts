@@ -1,4 +1,6 @@
-import type { Kind } from '../page/types.js';
+import type { Kind, Part } from '../page/types.js';
+import type { Scale } from '../design/screens.js';
+import type { PictureChoices } from '../pictures/offer.js';
 
 /** The brief: what a person decided about how a source is to be read. */
 
@@ -12,7 +14,7 @@ export function isDeed(word: string): word is Deed {
 
 /** Kinds that an element can be said to be. */
 export const SAID_KINDS = ['heading', 'text', 'button', 'link', 'quote', 'menu', 'card', 'box'] as const satisfies readonly Kind[]; // prettier-ignore
-export const PARTS = ['header', 'footer'] as const;
+export const PARTS = ['header', 'footer', 'reused'] as const satisfies readonly Part[];
 export const FITS = ['cover', 'contain', 'fill', 'none', 'scale-down'] as const;
 
 /** One decision. Only those that are on do anything. */
@@ -34,8 +36,12 @@ export interface Brief {
   readonly pages?: Readonly<Record<string, readonly string[]>>;
   /** Names of breakpoints of a design, and the width below which each holds, px. */
   readonly breakpoints?: Readonly<Record<string, number>>;
-  readonly scale?: number;
+  readonly scale?: Scale;
   readonly fluid?: boolean;
+  /** How pictures are offered; without it, as the source has them. */
+  readonly pictures?: PictureChoices;
+  /** From how many words on a text is one in which a client may set words off. */
+  readonly richFrom?: number;
   readonly decisions: readonly Decision[];
 }
 

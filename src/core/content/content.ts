@@ -1,5 +1,7 @@
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
-import { isWords, walk } from '../page/walk.js';
+import { isScriptAddress } from '../page/addresses.js';
+import { elements, isWords, walk } from '../page/walk.js';
+import { fromMarkdown, toMarkdown } from './rich.js';
 
 /** What fills the fields of a page: section name to field name to value. */
 export type Content = Readonly<Record<string, Readonly<Record<string, string>>>>;
@@ -19,6 +21,7 @@ export function originalContent(document: PageDocument): Content {
       continue;
     }
     for (const [attribute, field] of Object.entries(node.fields ?? {})) put(field, node.attributes?.[attribute] ?? '');
+    if (node.rich) put(node.rich, toMarkdown(node.children, document.styles));
   }
   return made;
 }
@@ -56,12 +59,18 @@ export function fillPage(document: PageDocument, content: Content): PageDocument
     const attributes = { ...node.attributes };
     for (const [attribute, field] of Object.entries(node.fields ?? {})) {
       const value = valueOf(field);
-      if (value !== undefined) attributes[attribute] = value;
+      if (value === undefined || isScriptAddress(value)) continue;
+      if (attribute === 'src' && value !== attributes['src']) dropCandidates(attributes);
+      attributes[attribute] = value;
     }
+    const filled = { ...node, ...(node.attributes ? { attributes } : {}) };
+    const rich = valueOf(node.rich);
+    if (rich !== undefined && rich !== toMarkdown(node.children, document.styles))
+      return fromMarkdown(filled, rich, document.styles);
+    const children = node.children?.map(fill);
     return {
-      ...node,
-      ...(node.attributes ? { attributes } : {}),
-      ...(node.children ? { children: node.children.map(fill) } : {}),
+      ...filled,
+      ...(children ? { children: node.element === 'picture' ? withoutOld(node, children) : children } : {}),
     };
   };
   return {
@@ -70,6 +79,20 @@ export function fillPage(document: PageDocument, content: Content): PageDocument
     description: content['page']?.['description'] ?? document.description,
     body: fillElement(document.body),
   };
+}
+
+/** Other files of a picture show the picture that was there before. */
+function dropCandidates(attributes: Record<string, string>): void {
+  delete attributes['srcset'];
+  delete attributes['sizes'];
+}
+
+/** What a picture holds, without the sources of the one that was there before. */
+function withoutOld(before: ElementNode, now: readonly PageNode[]): readonly PageNode[] {
+  const shown = (nodes: readonly PageNode[]): string | undefined =>
+    nodes.flatMap((one) => [...elements(one)]).find(({ element }) => element === 'img')?.attributes?.['src'];
+  if (shown(before.children ?? []) === shown(now)) return now;
+  return now.filter((one) => isWords(one) || one.element !== 'source');
 }
 
 /** White space at the edges belongs to the line of text, not to the words that a client edits. */

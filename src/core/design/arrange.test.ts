@@ -154,9 +154,9 @@ describe('reasons', () => {
 
 describe('screens', () => {
   it('have less of what is above its floor', () => {
-    const screen = { width: 390, spacing: 0.5, type: 0.5 };
-    expect(scaledLook({ 'font-size': '40px', 'padding-top': '96px', 'margin-top': '-40px', 'row-gap': '12px', width: '300px', color: 'red' }, screen)).toEqual(
-      { 'font-size': '29px', 'padding-top': '56px', 'margin-top': '-28px', 'row-gap': '12px', width: '300px', color: 'red' },
+    const screen = { width: 390, padding: 0.5, gap: 0.5, type: 0.5, lines: 0.5 };
+    expect(scaledLook({ 'font-size': '40px', 'line-height': '1.6', 'padding-top': '96px', 'margin-top': '-40px', 'row-gap': '12px', width: '300px', color: 'red' }, screen)).toEqual(
+      { 'font-size': '29px', 'line-height': '1.4', 'padding-top': '56px', 'margin-top': '-28px', 'row-gap': '12px', width: '300px', color: 'red' },
     ); // prettier-ignore
     expect(scaledLook({ 'font-size': '14px', 'padding-left': 'max(20px, 5%)' }, screen)).toEqual({ 'font-size': '14px', 'padding-left': 'max(20px, 5%)' }); // prettier-ignore
   });
@@ -183,7 +183,8 @@ function draw(rows: readonly (readonly Cell[])[]): { readonly board: DrawnBoard;
   rows.forEach((row, at) =>
     row.forEach(({ title, text, pictured }, column) => {
       const [x, y] = [60 + column * 300, 60 + at * 260];
-      const said = [`${title} ${at}${column}`, `about ${text} and ${at}${column}`];
+      const number = `${at}${'abc'[column]}`;
+      const said = [`${title} ${number}`, `about ${text} and ${number}`];
       texts.push(...said);
       if (pictured) items.push(box(x - 20, y - 20, 260, 200));
       items.push(line(said[0] as string, x, y, { size: 26 }), line(said[1] as string, x, y + 80));

@@ -1,4 +1,5 @@
-import { isScriptAddress, keptAttributes, referencedIds } from './attributes.js';
+import { isScriptAddress } from '../page/addresses.js';
+import { keptAttributes, referencedIds } from './attributes.js';
 
 describe('keptAttributes', () => {
   it('keeps what the page needs and leaves scripts, classes and data behind', () => {

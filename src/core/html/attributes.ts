@@ -1,3 +1,5 @@
+import { isScriptAddress } from '../page/addresses.js';
+
 /** Attributes that the page keeps. Everything else (scripts, classes, data for scripts, styles) stays behind. */
 const EVERYWHERE = new Set(['id', 'title', 'lang', 'dir', 'role', 'tabindex', 'hidden', 'accesskey']);
 
@@ -64,12 +66,6 @@ const BY_ELEMENT: Readonly<Record<string, readonly string[]>> = {
 };
 
 const ADDRESSES = new Set(['href', 'src', 'action', 'formaction', 'poster', 'data', 'cite']);
-
-/** Reads an address as browsers do: control characters and white space do not hide its scheme (URL Standard). */
-export function isScriptAddress(value: string): boolean {
-  // eslint-disable-next-line no-control-regex
-  return /^(javascript|vbscript|data:text\/html)/i.test(value.replace(/[\u0000-\u0020\u007f]/g, ''));
-}
 
 /** The attributes to keep of an element. `referenced` are the ids that something in the page points at. */
 export function keptAttributes(

@@ -89,3 +89,9 @@ function mapCandidates(value: string, change: (address: string) => string | unde
     })
     .join(', ');
 }
+
+/** Reads an address as browsers do: control characters and white space do not hide its scheme (URL Standard). */
+export function isScriptAddress(value: string): boolean {
+  // eslint-disable-next-line no-control-regex
+  return /^(javascript|vbscript|data:text\/html)/i.test(value.replace(/[\u0000-\u0020\u007f]/g, ''));
+}

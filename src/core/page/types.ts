@@ -47,8 +47,8 @@ export type Kind = (typeof KINDS)[number];
 /** Boxes that only lay out what they hold: what is in them may say more of what they are. */
 export const LAYOUT_KINDS: ReadonlySet<Kind> = new Set(['box', 'row', 'column', 'grid', 'stack']);
 
-/** Which part of the site a section is, where it is one that pages share. */
-export type Part = 'header' | 'footer';
+/** Which part of the site a section is, where it is one that pages share: `reused` ones stand anywhere in a page. */
+export type Part = 'header' | 'footer' | 'reused';
 
 /** Where a node came from: the path of the element or layer in the source, as a person can find it there. */
 export interface Origin {
@@ -71,6 +71,8 @@ export interface ElementNode {
   readonly attributes?: Readonly<Record<string, string>>;
   /** Names of the fields that fill attributes: attribute name to field name. */
   readonly fields?: Readonly<Record<string, string>>;
+  /** Name of the field that fills all that it holds, as CommonMark. */
+  readonly rich?: string;
   readonly part?: Part;
   /** True if it lies in a line of text, so that white space around it can be seen. */
   readonly inline?: boolean;

@@ -43,3 +43,10 @@ export function markKind(words: string): 'bullet' | 'number' | undefined {
   if (BULLET.test(words)) return 'bullet';
   return NUMBER.test(words) ? 'number' : undefined;
 }
+
+/** How large a file is, in words. @param bytes its size */
+export function sizeInWords(bytes: number): string {
+  return bytes >= 1024 * 1024
+    ? `${(bytes / 1024 / 1024).toFixed(1)} MB`
+    : `${Math.max(bytes > 0 ? 1 : 0, Math.round(bytes / 1024))} kB`;
+}

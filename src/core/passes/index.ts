@@ -1,6 +1,7 @@
 import type { PageDocument } from '../page/types.js';
 import { carousels } from './carousels.js';
 import { differences } from './differences.js';
+import type { Brief } from '../brief/brief.js';
 import { everywhere } from './everywhere.js';
 import { fields } from './fields.js';
 import { foldMenu } from './fold-menu.js';
@@ -8,6 +9,7 @@ import { kinds } from './kinds.js';
 import { names } from './names.js';
 import type { Pass, PassContext } from './pass.js';
 import { repeats } from './repeats.js';
+import { richTextsPass } from './rich-texts.js';
 import { sections } from './sections.js';
 import { shareStyles } from './share-styles.js';
 import { switches } from './switches.js';
@@ -45,9 +47,13 @@ export const DESIGN_PASSES: readonly Pass[] = [
   fields,
 ];
 
-/** The passes with one more, which needs the names of things and comes before anything is shared. */
-export function withDecisions(passes: readonly Pass[], decisions: Pass): Pass[] {
-  return passes.flatMap((pass) => (pass === names ? [pass, decisions] : [pass]));
+/**
+ * The passes with those that a brief asks for.
+ * @param decisions needs the names of things, and comes before anything is shared
+ */
+export function withBrief(passes: readonly Pass[], { richFrom }: Brief, decisions: Pass): Pass[] {
+  const all = passes.flatMap((pass) => (pass === names ? [pass, decisions] : [pass]));
+  return richFrom === undefined ? all : [...all, richTextsPass(richFrom)];
 }
 
 export function runPasses(

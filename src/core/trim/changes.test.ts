@@ -32,6 +32,15 @@ describe('emptyBoxes', () => {
     expect(found(element('box', 'n', { id: 'n', attributes: { id: 'here' } }))).toEqual([]);
   });
 
+  it('share their fate only in boxes that are alike, and are not tried twice', () => {
+    const mark = (id: string): ElementNode => element('run', id, { id, element: 'i', attributes: { 'aria-hidden': 'true' } }); // prettier-ignore
+    const document = page(styles, box('a', 'painted', mark('x'), words('Tide')), box('b', 'clear', mark('y'), words('Dome'))); // prettier-ignore
+    const changes = emptyBoxes(document);
+    expect(changes.map(({ at, holder }) => [at, holder])).toEqual([['x', 'a'], ['y', 'b']]); // prettier-ignore
+    expect(new Set(changes.map(({ group }) => group)).size).toBe(2);
+    expect(emptyBoxes(document, new Set([changes[0]?.group as string])).map(({ at }) => at)).toEqual(['y']);
+  });
+
   it('are left out with one change for those that are alike, and nothing else is touched', () => {
     const document = page(styles, box('a', 'plain'), box('b', 'plain'), box('c', 'painted', words('stays')));
     const changes = emptyBoxes(document);

@@ -3,6 +3,7 @@ import { isElement } from '../page/walk.js';
 import { hostStyles } from '../page/hosts.js';
 import { applyJoins } from './apply.js';
 import { join, type Joined } from './join.js';
+import { liftable, type Lift } from './lift.js';
 import { findPairs, type Pair } from './pairs.js';
 import { JOINS } from './joins/index.js';
 import type { Gaps } from './joins/nest.js';
@@ -17,6 +18,8 @@ export interface Change {
   readonly joined?: Joined;
   /** Of a box that is left out: id of the box that holds it. */
   readonly holder?: string;
+  /** Of a box that is taken out from around what is in it: what that takes from it. */
+  readonly lifted?: Pick<Lift, 'styles' | 'named'>;
 }
 
 /** What was tried before: the number of the join that is next for a group. */
@@ -104,19 +107,36 @@ const FULL = new Set([
   'colgroup', 'source', 'track', 'area', 'map', 'progress', 'meter', 'option', 'li', 'dialog', 'body',
 ]); // prettier-ignore
 
-/** Boxes to try to leave out: nothing in them, nothing to see of them. */
-export function emptyBoxes(document: PageDocument): Change[] {
+/** Boxes to try to take out from around what is in them. @param tried groups that are needed */
+export function idleBoxes(document: PageDocument, tried: ReadonlySet<string>): Change[] {
+  return liftable(document, tried).map(({ group, at, holder, styles, named }) => ({
+    group,
+    at,
+    holder,
+    lifted: { styles, named },
+  }));
+}
+
+/** Attributes that say nothing of a box in which there is nothing. */
+const SILENT = new Set(['aria-hidden']);
+
+/** Boxes to try to leave out: nothing in them, nothing to see of them. @param tried groups that are needed */
+export function emptyBoxes(document: PageDocument, tried: ReadonlySet<string> = new Set()): Change[] {
   const hosts = hostStyles(document);
   const found: Change[] = [];
-  const visit = (node: ElementNode, holder?: string): void => {
+  const look = (node: ElementNode | undefined): string =>
+    `${node?.element}|${JSON.stringify(document.styles[node?.style ?? ''])}`;
+  const visit = (node: ElementNode, holder?: ElementNode): void => {
     const inside = (node.children ?? []).filter((child) => isElement(child) || child.text.trim());
     const style = node.style ? document.styles[node.style] : undefined;
-    if (inside.length === 0 && !FULL.has(node.element) && !node.markup && !node.attributes && !node.part) {
-      if (!(node.style && hosts.has(node.style)) && !shows(style))
-        found.push({ group: `${node.element}|${JSON.stringify(style)}`, at: node.id, holder });
+    const speaks = Object.keys(node.attributes ?? {}).some((name) => !SILENT.has(name));
+    if (inside.length === 0 && !FULL.has(node.element) && !node.markup && !speaks && !node.part) {
+      const group = `empty|${look(node)}|${look(holder)}`;
+      if (!(node.style && hosts.has(node.style)) && !shows(style) && !tried.has(group))
+        found.push({ group, at: node.id, ...(holder ? { holder: holder.id } : {}) });
       return;
     }
-    for (const child of inside) if (isElement(child)) visit(child, node.id);
+    for (const child of inside) if (isElement(child)) visit(child, node);
   };
   visit(document.body);
   return found;
@@ -135,15 +155,27 @@ function shows(style: SharedStyle | undefined): boolean {
 
 /** The document with the changes made. */
 export function applyChanges(document: PageDocument, changes: readonly Change[]): PageDocument {
-  const dropped = new Set(changes.flatMap(({ at, joined }) => (joined ? [] : [at])));
-  const without = dropped.size ? { ...document, body: dropBelow(document.body, dropped) } : document;
+  const out = new Map(changes.flatMap((change) => (change.joined ? [] : [[change.at, change] as const])));
+  const without = out.size ? takenOut(document, out) : document;
   return applyJoins(without, new Map(changes.flatMap(({ at, joined }) => (joined ? [[at, joined] as const] : []))));
 }
 
-function dropBelow(node: ElementNode, dropped: ReadonlySet<string>): ElementNode {
-  if (!node.children) return node;
-  const children = node.children.flatMap((child): PageNode[] =>
-    isElement(child) ? (dropped.has(child.id) ? [] : [dropBelow(child, dropped)]) : [child],
-  );
-  return { ...node, children };
+/** Without boxes: those that are empty go, of the others what is in them stays. */
+function takenOut(document: PageDocument, out: ReadonlyMap<string, Change>): PageDocument {
+  const lifts = [...out.values()].flatMap(({ lifted }) => (lifted ? [lifted] : []));
+  const named = new Map(lifts.flatMap((one) => [...one.named]));
+  const visit = (node: PageNode): readonly PageNode[] => {
+    if (!isElement(node)) return [node];
+    const change = out.get(node.id);
+    if (change && !change.lifted) return [];
+    const children = node.children?.flatMap(visit);
+    if (change) return children ?? [];
+    const style = named.get(node.id) ?? node.style;
+    return [{ ...node, ...(style === undefined ? {} : { style }), ...(children ? { children } : {}) }];
+  };
+  const [body] = visit(document.body);
+  const styles = lifts.length
+    ? { ...document.styles, ...Object.assign({}, ...lifts.map((one) => one.styles)) }
+    : document.styles;
+  return { ...document, styles, body: body as ElementNode };
 }

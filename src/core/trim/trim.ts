@@ -1,7 +1,7 @@
 import type { Box, PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
 import { mergeBreakpoints, nearBreakpoints } from './breakpoints.js';
-import { applyChanges, emptyBoxes, nextJoins, type Change, type Tried } from './changes.js';
+import { applyChanges, emptyBoxes, idleBoxes, nextJoins, type Change, type Tried } from './changes.js';
 import { iconChanges, type FindGlyph } from './icons.js';
 import { INERT_RULES, withoutInert } from './inert.js';
 import { keptBoxes, type KeptBox } from './kept.js';
@@ -34,9 +34,10 @@ export async function trim(document: PageDocument, measure: Measure, find?: Find
   const lean = await fewestBreakpoints(await leanest(document, before, measure), before, measure);
   const trial = new Trial(lean, before, measure);
   const icons = find ? await drawIcons(trial, find) : { drawn: 0, left: 0 };
-  await trial.run(emptyBoxes(trial.document));
+  const idle = new Set<string>();
+  await takeOutIdle(trial, idle);
   let tried: Tried = new Map();
-  while (trial.count < MOST_TRIALS) {
+  while (!trial.isOver()) {
     const next = nextJoins(trial.document, trial.standing, tried);
     tried = next.tried;
     if (next.changes.length === 0) break;
@@ -45,6 +46,7 @@ export async function trim(document: PageDocument, measure: Measure, find?: Find
     for (const group of failed) on.set(group, (tried.get(group) ?? 0) + 1);
     tried = on;
   }
+  await takeOutIdle(trial, idle);
   return {
     document: trial.document,
     removed: count(document) - count(trial.document),
@@ -61,6 +63,16 @@ async function drawIcons(trial: Trial, find: FindGlyph): Promise<Trimmed['icons'
   const left = iconChanges(trial.document, find, 'inside').length;
   trial.needed.clear();
   return { drawn: all - left, left };
+}
+
+/** Takes out boxes in which there is nothing, or which do nothing for what is in them, until there are none. */
+async function takeOutIdle(trial: Trial, needed: Set<string>): Promise<void> {
+  for (;;) {
+    const changes = [...emptyBoxes(trial.document, needed), ...idleBoxes(trial.document, needed)];
+    if (changes.length === 0) return;
+    for (const group of await trial.run(changes)) needed.add(group);
+    if (trial.isOver()) return;
+  }
 }
 
 /** Leaves out declarations that have nothing to act upon; a rule after which anything moved is not followed. */
@@ -99,6 +111,10 @@ class Trial {
     private readonly measure: Measure,
   ) {}
 
+  isOver(): boolean {
+    return this.count >= MOST_TRIALS;
+  }
+
   /** Most of what is wrong is wrong at a few widths already; only what is right there is looked at everywhere. */
   private async verdictOn(document: PageDocument, expected: Standing, changes: readonly Change[]): Promise<Verdict> {
     const few = fewOf(expected.widths);
@@ -112,7 +128,7 @@ class Trial {
   async run(changes: readonly Change[]): Promise<ReadonlySet<string>> {
     const failed = new Set<string>();
     let left = changes;
-    while (left.length > 0 && this.count < MOST_TRIALS) {
+    while (left.length > 0 && !this.isOver()) {
       const document = applyChanges(this.document, left);
       const expected = moveOver(this.standing, left);
       this.count += 1;

@@ -1,6 +1,6 @@
 import { keepBand } from './band.js';
 import { keepAcross, keepInner } from './inner.js';
-import { fromLine, keepWords } from './line.js';
+import { fromLine, keepBlock, keepWords } from './line.js';
 import type { Join } from './nest.js';
 import { keepOuter } from './outer.js';
 
@@ -22,6 +22,7 @@ export const JOINS: readonly NamedJoin[] = [
   named(keepInner('apart'), 'inner'),
   named(keepInner('collapsed'), 'inner'),
   named(keepAcross, 'inner', 'outer'),
+  named(keepBlock, 'inner'),
   named(keepWords, 'outer'),
   named(keepBand, 'outer'),
   named(fromLine(false), 'inner'),

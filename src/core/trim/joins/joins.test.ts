@@ -1,7 +1,7 @@
 import { View } from '../view.js';
 import { keepBand } from './band.js';
 import { keepAcross, keepInner } from './inner.js';
-import { fromLine, keepWords } from './line.js';
+import { fromLine, keepBlock, keepWords } from './line.js';
 import type { Join } from './nest.js';
 import { keepOuter } from './outer.js';
 
@@ -118,5 +118,18 @@ describe('the other joins', () => {
     const made = joined(keepWords, { 'padding-top': '4px' }, { 'font-weight': '700' }, ['div', 'span']);
     expect(made).toEqual({ 'padding-top': '4px', 'font-weight': '700' });
     expect(joined(keepWords, {}, { 'padding-left': '4px' }, ['div', 'span'])).toBeUndefined();
+  });
+});
+describe('keepBlock', () => {
+  it('makes a block of a link around one', () => {
+    const made = joined(keepBlock, { color: 'inherit' }, { display: 'flex', 'padding-top': '8px' }, ['a', 'div']);
+    expect(made).toMatchObject({ display: 'flex', color: 'inherit', 'padding-top': '8px' });
+  });
+
+  it('leaves links alone that show by themselves, or hold words', () => {
+    expect(joined(keepBlock, { 'padding-left': '4px' }, { display: 'block' }, ['a', 'div'])).toBeUndefined();
+    expect(joined(keepBlock, { 'background-color': 'red' }, { display: 'block' }, ['a', 'div'])).toBeUndefined();
+    expect(joined(keepBlock, {}, {}, ['a', 'span'])).toBeUndefined();
+    expect(joined(keepBlock, {}, { display: 'block' })).toBeUndefined();
   });
 });

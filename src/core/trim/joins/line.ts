@@ -49,6 +49,13 @@ function joinLine(outer: View, inner: View): Full | undefined {
   return made && new Map([...made].filter(([name]) => name !== 'width'));
 }
 
+/** A block in a piece of a line, as in a link: the line breaks around it, so that it stands as if it were alone (CSS 2, 9.2.1.1). */
+export const keepBlock: Join = ({ outer, inner }) => {
+  if (outer.display() !== 'inline' || outer.isReplaced() || !outer.inFlow() || !inner.isBlock()) return undefined;
+  if (outer.paints() || outer.hasInset(...SIDES) || SIDES.some((side) => outer.full.has(`margin-${side}`))) return undefined; // prettier-ignore
+  return keepInner('collapsed')({ outer: outer.with({ display: 'block' }), inner });
+};
+
 /** Words in a box of their own inside of a box: how they look becomes how the outer box looks. */
 export const keepWords: Join = ({ outer, inner }) => {
   if (!outer.isFlow() || inner.display() !== 'inline' || inner.isReplaced() || inner.paints()) return undefined;

@@ -1,0 +1,130 @@
+import { Parser, type Node } from 'commonmark';
+import { isScriptAddress } from '../page/addresses.js';
+import type { ElementNode, PageNode, SharedStyle } from '../page/types.js';
+import { isWords } from '../page/walk.js';
+
+/** Texts in which a client may set words off, as CommonMark (spec 0.31): strong, emphasis, code, links, line breaks. */
+
+type Mark = 'strong' | 'emph' | 'code' | 'link' | 'linebreak';
+
+const BY_ELEMENT: Readonly<Record<string, Mark>> = { strong: 'strong', b: 'strong', em: 'emph', i: 'emph', code: 'code', a: 'link', br: 'linebreak' }; // prettier-ignore
+const ELEMENT: Readonly<Record<Mark, string>> = { strong: 'strong', emph: 'em', code: 'code', link: 'a', linebreak: 'br' }; // prettier-ignore
+
+type Styles = Readonly<Record<string, SharedStyle>>;
+
+/** What an element in a text is in CommonMark; undefined for what that cannot say, as a run in another colour. */
+function markOf(node: ElementNode, styles: Styles): Mark | undefined {
+  const known = BY_ELEMENT[node.element];
+  if (known || node.element !== 'span' || node.difference) return known;
+  const style = styles[node.style ?? ''];
+  const [only, more] = Object.entries(style?.rest ?? {});
+  if (!only || more || style?.variants?.length) return undefined;
+  const [name, value] = only;
+  if (name === 'font-weight' && (value === 'bold' || Number(value) >= 600)) return 'strong';
+  return name === 'font-style' && value === 'italic' ? 'emph' : undefined;
+}
+
+/** Whether all that a text holds can be said in CommonMark. */
+export function canBeRich({ children = [] }: ElementNode, styles: Styles): boolean {
+  return children.every((child) => isWords(child) || (markOf(child, styles) !== undefined && canBeRich(child, styles)));
+}
+
+/** What a text says, as CommonMark. */
+export function toMarkdown(children: readonly PageNode[] = [], styles: Styles): string {
+  return children
+    .map((child) => (isWords(child) ? escaped(child.text.replace(/\s+/g, ' ')) : marked(child, styles)))
+    .join('')
+    .trim();
+}
+
+function marked(node: ElementNode, styles: Styles): string {
+  const mark = markOf(node, styles);
+  if (mark === 'linebreak') return '\\\n';
+  const inner = toMarkdown(node.children, styles);
+  if (!inner || !mark) return inner;
+  /* White space at the edges of a run stands outside of its marks (CommonMark, 6.2). */
+  const raw = node.children?.map((one) => (isWords(one) ? one.text : 'x')).join('') ?? '';
+  const edges = [/^\s/.test(raw) ? ' ' : '', /\s$/.test(raw) ? ' ' : ''] as const;
+  return `${edges[0]}${around(mark, inner, node)}${edges[1]}`;
+}
+
+function around(mark: Mark, inner: string, { attributes, children = [] }: ElementNode): string {
+  if (mark === 'strong') return `**${inner}**`;
+  if (mark === 'emph') return `*${inner}*`;
+  if (mark === 'link') return `[${inner}](<${(attributes?.['href'] ?? '').replace(/[<>\\]/g, '\\$&')}>)`;
+  const code = children.map((one) => (isWords(one) ? one.text : '')).join('');
+  const fence = '`'.repeat(Math.max(0, ...[...code.matchAll(/`+/g)].map(([run]) => run.length)) + 1);
+  return fence.length > 1 ? `${fence} ${code} ${fence}` : `${fence}${code}${fence}`;
+}
+
+function escaped(text: string): string {
+  return text.replace(/[\\`*_[\]<>&#!~|]/g, '\\$&').replace(/^(\s*)([-+]|\d+[.)])(?=\s|$)/, (_, space: string, sign: string) => `${space}${sign.slice(0, -1)}\\${sign.slice(-1)}`); // prettier-ignore
+}
+
+/**
+ * A text with what its field says now. What is set off looks as the same did in the source; HTML is text.
+ * @param value CommonMark; several paragraphs become lines of one
+ */
+export function fromMarkdown(node: ElementNode, value: string, styles: Styles): ElementNode {
+  const models = new Map<Mark, ElementNode>();
+  const collect = (one: PageNode): void => {
+    if (isWords(one)) return;
+    const mark = markOf(one, styles);
+    if (mark && !models.has(mark)) models.set(mark, one);
+    one.children?.forEach(collect);
+  };
+  node.children?.forEach(collect);
+  let made = 0;
+  const run = (mark: Mark, children: readonly PageNode[], href?: string): ElementNode => {
+    const model = models.get(mark);
+    made += 1;
+    const attributes = { ...model?.attributes, ...(href === undefined ? {} : { href }) };
+    return {
+      kind: mark === 'link' ? 'link' : mark === 'linebreak' ? 'break' : 'run',
+      name: mark === 'link' ? 'link' : 'text',
+      element: ELEMENT[mark],
+      ...model,
+      id: `${node.id}-run-${made}`,
+      inline: true,
+      ...(Object.keys(attributes).length ? { attributes } : {}),
+      ...(mark === 'linebreak' ? {} : { children }),
+    };
+  };
+  const read = (parent: Node): PageNode[] => {
+    const found: PageNode[] = [];
+    for (let one = parent.firstChild; one; one = one.next) found.push(...readOne(one));
+    return found;
+  };
+  const readOne = (one: Node): PageNode[] => {
+    switch (one.type) {
+      case 'text':
+      case 'html_inline':
+      case 'html_block':
+        return [{ kind: 'words', text: one.literal ?? '' }];
+      case 'softbreak':
+        return [{ kind: 'words', text: ' ' }];
+      case 'code':
+        return [run('code', [{ kind: 'words', text: one.literal ?? '' }])];
+      case 'code_block':
+        return [{ kind: 'words', text: (one.literal ?? '').trimEnd() }];
+      case 'linebreak':
+      case 'thematic_break':
+        return [run('linebreak', [])];
+      case 'strong':
+      case 'emph':
+        return [run(one.type, read(one))];
+      case 'link': {
+        const href = one.destination ?? '';
+        return isScriptAddress(href) ? read(one) : [run('link', read(one), href)];
+      }
+      default:
+        return read(one);
+    }
+  };
+  const blocks: PageNode[] = [];
+  for (let block = new Parser({ smart: false }).parse(value).firstChild; block; block = block.next) {
+    if (blocks.length) blocks.push(run('linebreak', []));
+    blocks.push(...readOne(block));
+  }
+  return { ...node, children: blocks };
+}

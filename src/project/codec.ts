@@ -1,0 +1,56 @@
+import sharp from 'sharp';
+import type { ModernFormat } from '../core/pictures/offer.js';
+
+/** Formats whose pictures can be made smaller, by file ending. */
+const OWN: Readonly<Record<string, 'jpeg' | 'png' | 'webp' | 'avif'>> = { '.jpg': 'jpeg', '.jpeg': 'jpeg', '.png': 'png', '.webp': 'webp', '.avif': 'avif' }; // prettier-ignore
+/** Largest picture that is opened, px in all: a small file can hold a very large one. */
+const MOST_PIXELS = 100e6;
+
+export interface Raster {
+  readonly width: number;
+  readonly format: 'jpeg' | 'png' | 'webp' | 'avif';
+}
+
+/** What a picture file is; undefined if it is none of still dots, or cannot be read. */
+export async function rasterOf(path: string, bytes: Buffer): Promise<Raster | undefined> {
+  const format = OWN[/\.[a-z0-9]+$/.exec(path)?.[0] ?? ''];
+  if (!format) return undefined;
+  try {
+    const { width, pages = 1, orientation = 1 } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
+    return pages > 1 || orientation > 1 ? undefined : { width, format };
+  } catch {
+    return undefined;
+  }
+}
+
+/** A picture as wide as asked for (px), in a format; never wider than it is. Metadata goes, its colour profile stays. */
+export async function encode(
+  bytes: Buffer,
+  width: number,
+  format: Raster['format'] | ModernFormat,
+  quality: number,
+): Promise<Buffer> {
+  const image = sharp(bytes, { limitInputPixels: MOST_PIXELS }).keepIccProfile();
+  const sized = image.resize({ width, withoutEnlargement: true });
+  switch (format) {
+    case 'jpeg':
+      return sized.jpeg({ quality, mozjpeg: true }).toBuffer();
+    case 'png':
+      return sized.png({ compressionLevel: 9 }).toBuffer();
+    case 'webp':
+      return sized.webp({ quality }).toBuffer();
+    case 'avif':
+      return sized.avif({ quality, effort: 4 }).toBuffer();
+  }
+}
+
+/** A vector drawing without what changes nothing; as it was if it cannot be read or does not get smaller. */
+export async function leanVector(bytes: Buffer): Promise<Buffer> {
+  const { optimize } = await import('svgo');
+  try {
+    const lean = Buffer.from(optimize(bytes.toString('utf8'), { multipass: true }).data);
+    return lean.length < bytes.length ? lean : bytes;
+  } catch {
+    return bytes;
+  }
+}
