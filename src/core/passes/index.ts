@@ -1,5 +1,6 @@
 import type { PageDocument } from '../page/types.js';
 import { carousels } from './carousels.js';
+import { columns } from './columns.js';
 import { differences } from './differences.js';
 import type { Brief } from '../brief/brief.js';
 import { everywhere } from './everywhere.js';
@@ -15,13 +16,13 @@ import { shareStyles } from './share-styles.js';
 import { switches } from './switches.js';
 import { tabs } from './tabs.js';
 import { unused } from './unused.js';
-import { wrappers } from './wrappers.js';
 
 /** The passes over an HTML page before its boxes are trimmed, in the order in which they run. */
-export const FIRST_PASSES: readonly Pass[] = [tabs, switches, carousels, sections, wrappers];
+export const FIRST_PASSES: readonly Pass[] = [tabs, switches, carousels, sections];
 
 /** The passes after that. */
 export const LAST_PASSES: readonly Pass[] = [
+  columns,
   kinds,
   names,
   everywhere,

@@ -1,6 +1,6 @@
 import { element, page, words } from '../page/sample.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
-import { elements, textOf, walk } from '../page/walk.js';
+import { elements, walk } from '../page/walk.js';
 import { DESIGN_PASSES, PASSES, runPasses } from './index.js';
 import { everywhere } from './everywhere.js';
 import { fields } from './fields.js';
@@ -8,7 +8,6 @@ import { names } from './names.js';
 import { sections, sectionsOf } from './sections.js';
 import { shareStyles } from './share-styles.js';
 import { unused } from './unused.js';
-import { wrappers } from './wrappers.js';
 
 const nowhere = { boxes: new Map(), width: 1440 };
 const band = (
@@ -167,58 +166,6 @@ describe('everywhere', () => {
       element('box', '4'),
     );
     expect(everywhere.run(few, nowhere)).toBe(few);
-  });
-});
-
-describe('wrappers', () => {
-  const styles = {
-    padded: { rest: { 'padding-top': '4px' } },
-    flex: { rest: { display: 'flex' } },
-    plain: { rest: { 'box-sizing': 'border-box' } },
-    turning: { rest: {}, variants: [{ at: 'below-600', set: { color: 'red' } }] },
-  };
-  const paragraph = (name: string) => element('text', name, { element: 'p' }, words(name));
-  const run = (...children: ElementNode[]) => wrappers.run(page(styles, ...children), nowhere);
-  const shape = (document: PageDocument) => [...elements(document.body)].map(({ name }) => name).join(' ');
-
-  it('go where they do nothing, however deep', () => {
-    expect(
-      shape(
-        run(
-          element('box', 'a', {}, element('box', 'b', { style: 'plain' }, paragraph('p'), paragraph('q'))),
-          element('box', 'c', {}, paragraph('r')),
-        ),
-      ),
-    ).toBe('page p q r');
-  });
-
-  it.each<[string, ElementNode]>([
-    ['have a look', element('box', 'a', { style: 'padded' }, paragraph('p'))],
-    ['have a look on a narrower screen', element('box', 'a', { style: 'turning' }, paragraph('p'))],
-    ['have an attribute', element('box', 'a', { attributes: { id: 'here' } }, paragraph('p'))],
-    ['mean something', element('box', 'a', { element: 'nav' }, paragraph('p'))],
-    ['are sections', element('section', 'a', {}, paragraph('p'))],
-  ])('stay where they %s', (_, node) => {
-    expect(shape(run(node, paragraph('z')))).toBe('page a p z');
-  });
-
-  it('stay where a parent lays its children out one by one', () => {
-    expect(shape(run(element('box', 'row', { style: 'flex' }, element('box', 'a', {}, paragraph('p')))))).toBe(
-      'page row a p',
-    );
-  });
-
-  it('stay where words would run together', () => {
-    const line = element('box', 'a', {}, words('One'));
-    const other = element('box', 'b', {}, words('Two'));
-    expect(shape(run(line, other))).toBe('page a b');
-    expect(shape(run(line))).toBe('page');
-  });
-
-  it('lose no word, and twice is as good as once', () => {
-    const once = run(element('box', 'a', {}, element('box', 'b', {}, paragraph('p'))), paragraph('q'));
-    expect(textOf(once.body)).toBe('p q');
-    expect(wrappers.run(once, nowhere)).toEqual(once);
   });
 });
 
