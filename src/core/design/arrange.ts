@@ -1,4 +1,5 @@
 import { cutsOf, rowCut, stackCut, TOUCH, type Cut } from './cuts.js';
+import { tagsIn, withTags } from './tags.js';
 import type { DrawnBox } from './drawn.js';
 import { area, around, bottom, right, shared } from '../page/geometry.js';
 import type { Piece } from './pieces.js';
@@ -16,6 +17,8 @@ export interface Part {
   readonly list?: 'ul' | 'ol';
   /** A section across the page without a box of its own. */
   readonly band?: true;
+  /** It holds tags, which break into lines by themselves. */
+  readonly tags?: true;
   /** Why it became what it is, in words. */
   readonly reason: string;
 }
@@ -51,7 +54,9 @@ function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
 
 function group(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
   if (pieces.length === 1) return leaf(pieces[0] as Piece, others);
-  const cuts = cutsOf(pieces);
+  const tags = tagsIn(pieces);
+  if (tags) return tagsOf(tags, box, others);
+  const cuts = cutsOf(pieces).map(withTags);
   const first = cuts[0];
   if (!first) return layered(pieces, box, others);
   const fitting = cuts.find(({ groups }) => apartOn(groups, others));
@@ -64,6 +69,11 @@ function group(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhe
     box,
     reason: `${chosen.reason}${instead}`,
   };
+}
+
+function tagsOf(tags: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
+  const parts = tags.map((one) => leaf(one, others));
+  return { direction: 'row', parts, over: [], box, tags: true, reason: `${tags.length} tags that run on` };
 }
 
 /** Whether groups do not cross each other on the other artboards. */

@@ -12,7 +12,7 @@ import { layOut } from './layout.js';
 import { withLists } from './lists.js';
 import { matchBoards, matchedShare, type BoardMatch } from './match.js';
 import { wordsOf } from './paragraphs.js';
-import { piecesOf, type Piece, type Pieces } from './pieces.js';
+import { piecesOfAll, type Piece, type Pieces } from './pieces.js';
 import { rolesOf } from './roles.js';
 import { allWidths, screensBelow } from './screens.js';
 import type { BoardLooks } from './setting.js';
@@ -36,7 +36,7 @@ const MOST_PIECES = 3000;
 
 /** Makes a page from artboards: the widest gives the structure, the others what differs at their widths. */
 export function buildDesign(input: DesignInput): BuiltDesign {
-  const boards = input.boards.map(piecesOf);
+  const boards = piecesOfAll(input.boards);
   boards.forEach(({ all, width }) => {
     if (all.length > MOST_PIECES)
       throw new Problem(
@@ -81,6 +81,9 @@ function differences(first: Pieces, match: BoardMatch, { board, pairs, brought }
         ]
       : []),
     ...(brought.length ? [`Only on the artboard of ${board.width} px: ${brought.map(describe).join(', ')}`] : []),
+    ...match.reworded.map(
+      ([mine, theirs]) => `On the artboard of ${board.width} px ${describe(mine)} reads ${describe(theirs)}`,
+    ),
     ...(gone.length ? [`Not on the artboard of ${board.width} px: ${gone.map(describe).join(', ')}`] : []),
   ];
 }

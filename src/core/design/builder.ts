@@ -1,21 +1,29 @@
 import { createHash } from 'node:crypto';
-import type { Breakpoint, ElementNode, FontFace, PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
+import type {
+  Breakpoint,
+  ElementNode,
+  FontFace,
+  PageDocument,
+  PageNode,
+  SharedStyle,
+  StyleVariant,
+} from '../page/types.js';
 import { textOf } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
 import type { Part } from './arrange.js';
 import type { BoardView } from './board-view.js';
 import type { DrawnBoard, DrawnBox } from './drawn.js';
 import { markVariant, startOf } from './lists.js';
+import { drawingIn } from './drawing.js';
 import { fluidLooks } from './fluid.js';
-import { artAddress } from './looks.js';
 import { kindOfBox, pathOf, sectionName, sitePartOf, textHref } from './naming.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
 import type { Piece, Pieces } from './pieces.js';
 import type { Roles } from './roles.js';
-import { runsOf } from './runs.js';
 import { add, undecorated, type BoardLooks } from './setting.js';
 import { allWidths, type DesignChoices } from './screens.js';
 import { styleFromBoards } from './sheet.js';
+import { wordingsOf } from './wordings.js';
 import { inputType, isTall, writingLook, writtenVariant } from './writing.js';
 
 export interface DesignInput extends DesignChoices {
@@ -33,10 +41,6 @@ export interface DesignSection {
   readonly id: string;
   readonly boxes: readonly (DrawnBox | undefined)[];
 }
-
-/** Drawing up to this size (px) and length (characters) becomes an icon in the page rather than a file. */
-const ICON_SIZE = 96;
-const ICON_LENGTH = 6000;
 
 /** Makes the nodes of a page of the parts of a design and their looks on each screen. */
 export class Builder {
@@ -260,34 +264,31 @@ export class Builder {
       ...shared,
       ...attributes,
       from: { path: text.path },
-      children: runsOf(text, level === undefined && !link, (look) => this.addStyle(this.looks.map(() => look))),
+      children: this.wordings(part, text, level === undefined && !link),
     };
   }
 
+  /** What a text says on each board. */
+  private wordings(part: Part, text: Paragraph, linked: boolean): PageNode[] {
+    const pieces = this.views.map((view) => view.pieceOf(part));
+    return wordingsOf({
+      text,
+      linked,
+      onBoards: pieces.map((own) => (own?.type === 'text' ? own.text : undefined)),
+      screens: this.looks.length,
+      addStyle: (looks) => this.addStyle(looks),
+      idOf: (path) => this.idOf(part, path),
+    });
+  }
+
   private artNode(part: Part, piece: Extract<Piece, { type: 'art' }>): ElementNode {
-    const { art, box } = piece;
-    const wide = box[2] >= 0.9 * (this.boards[0] as Pieces).width;
+    const { art } = piece;
     const shared = {
       id: this.idOf(part, art.path),
       name: art.title || art.layer || 'drawing',
       style: this.styleOf(part),
       from: { path: art.path },
     };
-    const { markup } = art;
-    if (Math.max(box[2], box[3]) <= ICON_SIZE && markup.length <= ICON_LENGTH) {
-      return {
-        ...shared,
-        kind: 'icon',
-        element: 'svg',
-        markup,
-        attributes: art.title ? { role: 'img', 'aria-label': art.title } : { 'aria-hidden': 'true' },
-      };
-    }
-    return {
-      ...shared,
-      kind: 'artwork',
-      element: 'img',
-      attributes: { src: artAddress(markup, wide), alt: art.title },
-    };
+    return { ...shared, ...drawingIn(piece, (this.boards[0] as Pieces).width) };
   }
 }

@@ -22,7 +22,7 @@ function nameOf({ piece }: Part): string {
 
 /** Lays boards out (widest first) and says how a part has to look on each, by its words, its picture or its type. */
 function laid(...boards: readonly DrawnBoard[]) {
-  const pieces = boards.map(piecesOf);
+  const pieces = boards.map((one) => piecesOf(one));
   const [first, ...others] = pieces;
   if (!first) throw new Error('no board');
   const matches = others.map((one) => matchBoards(first, one));

@@ -7,6 +7,7 @@ import { drawnBox, type Piece } from './pieces.js';
 import { layGrid } from './grid.js';
 import { NONE, given, placeAcross, type Look, type Region } from './place.js';
 import { layRow } from './rows.js';
+import { layTags } from './tags.js';
 import { layWrap } from './wrap.js';
 import { add, boxIn, ordered, paddingDown, rowsOf, usualGap, type BoardLooks, type Setting } from './setting.js';
 
@@ -50,6 +51,8 @@ function layInside(part: Part, box: DrawnBox, region: Region, setting: Setting):
   const frame: DrawnBox = part.piece || part.band ? box : [region.x, box[1], region.width, box[3]];
   if (children.length) {
     const direction = directionOf(children, view);
+    const broken = part.tags && direction !== 'row' && layTags(part, children, box, region, setting);
+    if (broken) return layOver(part, frame, setting);
     if (direction === 'stack') layStack(part, children, box, region, setting);
     else if (direction === 'row') layRow(part, children, box, region, setting);
     else if (direction === 'grid') layGrid(part, children, box, region, setting);

@@ -1,11 +1,14 @@
 import { wordsOf } from './paragraphs.js';
 import type { Piece, Pieces } from './pieces.js';
+import { rewordedTexts } from './reworded.js';
 
 /** Which piece of another board is the same thing as a piece of the first. */
 export interface BoardMatch {
   readonly pairs: ReadonlyMap<Piece, Piece>;
   /** Pieces of the other board that the first does not have. */
   readonly extra: readonly Piece[];
+  /** Texts that say the same otherwise. */
+  readonly reworded: readonly (readonly [Piece, Piece])[];
 }
 
 /** Matches the pieces of two boards of one page: by words, pictures, drawing, then boxes by what they hold. */
@@ -28,9 +31,11 @@ export function matchBoards(first: Pieces, other: Pieces): BoardMatch {
     );
     for (const [key, list] of mine) pairNearest(list, theirs.get(key) ?? [], first, other, neighbours, pair);
   }
+  const reworded = rewordedTexts(first, other, pairs);
+  for (const [mine, theirs] of reworded) pair(mine, theirs);
   matchHolders(first, other, pairs, taken, pair);
   matchEmpty(first, other, pairs, taken, pair);
-  return { pairs, extra: other.all.filter((piece) => !taken.has(piece)) };
+  return { pairs, extra: other.all.filter((piece) => !taken.has(piece)), reworded };
 }
 
 function byKey(pieces: readonly Piece[], keyOf: (piece: Piece) => string | undefined): Map<string, Piece[]> {

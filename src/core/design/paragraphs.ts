@@ -18,6 +18,9 @@ export interface Line {
   readonly firstWord: number;
   /** Where its second word begins, if it was drawn in one piece, px. */
   readonly second?: number;
+  readonly anchor?: DrawnText['anchor'];
+  /** It begins anew though its first word would have fitted above. */
+  readonly broken?: true;
 }
 
 export type Alignment = 'left' | 'center' | 'right';
@@ -219,19 +222,20 @@ const TITLE_LEADING = 1.35;
 function wouldNotFit(group: readonly OpenLine[], line: OpenLine): boolean {
   const all = [...group, line];
   const widest = Math.max(...all.map(({ box }) => box[2]));
-  const space = line.look.size * 0.2;
   if (group.length === 1 && line.look.size >= TITLE_SIZE) return true;
-  return all.slice(1).every((next, index) => (all[index] as OpenLine).box[2] + space + next.firstWord > widest + 0.5);
+  return all.slice(1).every((next, index) => !wouldFit(all[index] as OpenLine, next, widest, line.look.size));
+}
+
+/** Whether the first word of a line would have had room at the end of the line above; px. */
+export function wouldFit(above: Line, line: Line, widest: number, size: number): boolean {
+  return above.box[2] + size * 0.2 + line.firstWord <= widest + 0.5;
 }
 
 function finish(group: readonly OpenLine[], boardWidth: number): Paragraph {
   const first = group[0] as OpenLine;
   const box = around(group.map((line) => line.box));
   const look = mainLook(group);
-  const leading =
-    group.length > 1
-      ? ((group.at(-1) as OpenLine).box[1] - first.box[1]) / (group.length - 1)
-      : Math.max(first.box[3], look.size * 1.2);
+  const leading = leadingOf(group, look.size);
   const href = group.every((line) => line.runs.every((run) => run.href === first.runs[0]?.href))
     ? first.runs[0]?.href
     : undefined;
@@ -248,7 +252,13 @@ function finish(group: readonly OpenLine[], boardWidth: number): Paragraph {
   };
 }
 
-function mainLook(group: readonly OpenLine[]): TextLook {
+/** From line to line, px; for one line what its font asks for. */
+export function leadingOf(lines: readonly Line[], size: number): number {
+  const [first, last] = [lines[0] as Line, lines.at(-1) as Line];
+  return lines.length > 1 ? (last.box[1] - first.box[1]) / (lines.length - 1) : Math.max(first.box[3], size * 1.2);
+}
+
+export function mainLook(group: readonly Line[]): TextLook {
   const counts = new Map<string, { look: TextLook; count: number }>();
   for (const { runs } of group) {
     for (const { look, text } of runs) {
@@ -260,7 +270,7 @@ function mainLook(group: readonly OpenLine[]): TextLook {
   return [...counts.values()].reduce((most, one) => (one.count > most.count ? one : most)).look;
 }
 
-function alignmentOf(group: readonly OpenLine[], boardWidth: number): Alignment {
+export function alignmentOf(group: readonly Line[], boardWidth: number): Alignment {
   const spread = (edge: (box: DrawnBox) => number): number => {
     const values = group.map(({ box }) => edge(box));
     return Math.max(...values) - Math.min(...values);
@@ -271,7 +281,7 @@ function alignmentOf(group: readonly OpenLine[], boardWidth: number): Alignment 
     if (spread(middle) <= SAME_EDGE) return 'center';
     return spread(right) <= SAME_EDGE ? 'right' : 'left';
   }
-  const first = group[0] as OpenLine;
+  const first = group[0] as Line;
   if (first.anchor === 'middle' || Math.abs(middle(first.box) - boardWidth / 2) <= 1) return 'center';
   return first.anchor === 'end' ? 'right' : 'left';
 }

@@ -1,5 +1,6 @@
 import type { DrawnArt, DrawnBoard, DrawnBox, DrawnPicture, DrawnShape, DrawnText } from './drawn.js';
 import { area, bottom, holds } from '../page/geometry.js';
+import { agreeOnTexts } from './agree.js';
 import { paragraphsOf, type Paragraph } from './paragraphs.js';
 
 /** What all pieces have. */
@@ -43,10 +44,21 @@ const SAME_AREA = 0.9;
 /** Boxes thinner than this are lines: they hold nothing. */
 const THINNEST = 8;
 
-export function piecesOf(board: DrawnBoard): Pieces {
+/** The texts of a board. */
+export function textsOf(board: DrawnBoard): Paragraph[] {
   const texts = board.items.filter((item): item is DrawnText => item.type === 'text');
+  return paragraphsOf(texts, board.width);
+}
+
+/** The pieces of the boards of one page, which agree on what is one text. */
+export function piecesOfAll(boards: readonly DrawnBoard[]): Pieces[] {
+  const texts = agreeOnTexts(boards.map(textsOf), boards.map(({ width }) => width)); // prettier-ignore
+  return boards.map((board, at) => piecesOf(board, texts[at]));
+}
+
+export function piecesOf(board: DrawnBoard, texts: readonly Paragraph[] = textsOf(board)): Pieces {
   const pieces: Piece[] = [
-    ...paragraphsOf(texts, board.width).map((text): Piece => ({
+    ...texts.map((text): Piece => ({
       type: 'text',
       order: text.order,
       box: text.box,

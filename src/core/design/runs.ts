@@ -10,14 +10,68 @@ type AddStyle = (look: Record<string, string>) => string;
 /**
  * The words of a paragraph: lines joined, stretches of another look or with a link of their own as runs.
  * @param linked whether stretches that look like links are links
+ * @param breaks styles of the breaks that are set, by the number of words before them
  */
-export function runsOf(text: Paragraph, linked: boolean, addStyle: AddStyle): PageNode[] {
-  return joinRuns(text).map((run, index): PageNode => {
+export function runsOf(
+  text: Paragraph,
+  linked: boolean,
+  addStyle: AddStyle,
+  breaks: ReadonlyMap<number, string> = new Map(),
+): PageNode[] {
+  let said = 0;
+  return joinRuns(text).flatMap((run, index): PageNode[] => {
     const plain = !run.raise && sameLook(run.look, text.look) && (!run.href || run.href === text.href);
-    return plain
+    const node: PageNode = plain
       ? { kind: 'words', text: run.text }
       : runNode(linked ? withLink(run, text) : run, text, index, addStyle);
+    const before = said;
+    said += countWords(run.text);
+    const within = [...breaks].filter(([at]) => at > before && at < said);
+    const here = breaks.get(before);
+    const nodes = plain ? parted(run.text, before, within, text) : [node];
+    return here !== undefined && index > 0 ? [breakNode(text, before, here), ...nodes] : nodes;
   });
+}
+
+function countWords(text: string): number {
+  return text.split(/\s+/).filter(Boolean).length;
+}
+
+/** Words with the breaks that stand between them. */
+function parted(
+  words: string,
+  before: number,
+  breaks: readonly (readonly [number, string])[],
+  text: Paragraph,
+): PageNode[] {
+  const nodes: PageNode[] = [];
+  let [rest, at] = [words, before];
+  for (const [place, style] of [...breaks].sort(([a], [b]) => a - b)) {
+    const head = new RegExp(`^\\s*(?:\\S+\\s+){${place - at}}`).exec(rest)?.[0] ?? '';
+    nodes.push({ kind: 'words', text: head }, breakNode(text, place, style));
+    [rest, at] = [rest.slice(head.length), place];
+  }
+  return [...nodes, { kind: 'words', text: rest }];
+}
+
+function breakNode(text: Paragraph, at: number, style: string): ElementNode {
+  const id = createHash('sha1').update(`${text.path}|break|${at}`).digest('hex').slice(0, 8);
+  return { id, kind: 'break', name: 'break', element: 'br', style, inline: true };
+}
+
+/** Where breaks are set on the boards of a text: by the number of words before, whether each board has it. */
+export function breaksOn(boards: readonly (Paragraph | undefined)[]): ReadonlyMap<number, readonly boolean[]> {
+  const own = boards.map((text) => {
+    const places = new Set<number>();
+    let said = 0;
+    for (const { runs, broken } of text?.lines ?? []) {
+      if (broken) places.add(said);
+      said += countWords(runs.map((run) => run.text).join(''));
+    }
+    return places;
+  });
+  const all = [...new Set(own.flatMap((places) => [...places]))].sort((a, b) => a - b);
+  return new Map(all.map((at) => [at, own.map((places) => places.has(at))]));
 }
 
 function joinRuns({ lines }: Paragraph): Run[] {

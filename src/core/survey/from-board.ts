@@ -1,7 +1,7 @@
 import { matchBoards } from '../design/match.js';
 import type { DrawnBoard, DrawnPicture } from '../design/drawn.js';
 import { wordsOf } from '../design/paragraphs.js';
-import { drawnBox, piecesOf, type Piece, type Pieces } from '../design/pieces.js';
+import { drawnBox, piecesOf, piecesOfAll, type Piece, type Pieces } from '../design/pieces.js';
 import { firstFamily } from '../page/families.js';
 import { MANY_COLOURS, type SeenLayer, type SeenPage, type SeenScreen, type SeenThing } from './seen.js';
 
@@ -43,7 +43,7 @@ export function screenOf({ name, file, board, layers, pictures }: SeenBoard): Se
 
 /** What is on one artboard of a page and on no other. */
 export function loneThings(boards: readonly DrawnBoard[]): SeenPage['lone'] {
-  const pieces = boards.map(piecesOf);
+  const pieces = piecesOfAll(boards);
   const lone = (board: Pieces, others: readonly Pieces[]): Piece[] =>
     board.all.filter(
       (piece) => piece.type !== 'box' && others.length > 0 && others.every((other) => !isOn(piece, board, other)),
