@@ -49,6 +49,26 @@ describe('placing a drawing', () => {
   });
 });
 
+describe('letters filled with a gradient', () => {
+  const gradient = (units = '') => `<linearGradient id="g" ${units}><stop offset="0" stop-color="red"/><stop offset="1" stop-color="blue"/></linearGradient>`; // prettier-ignore
+
+  it('have it over the whole text, and its first colour where it cannot be shown', async () => {
+    const { look } = await one('text', `${gradient()}<text x="10" y="40" fill="url(#g)">Saturn</text>`);
+    expect(look).toMatchObject({ color: 'rgb(255, 0, 0)', paint: 'linear-gradient(90deg, rgb(255, 0, 0) 0%, rgb(0, 0, 255) 100%)' }); // prettier-ignore
+  });
+
+  it('have it where it lies in the drawing', async () => {
+    const wide = gradient('gradientUnits="userSpaceOnUse" x1="0" x2="400"');
+    const { look, box } = await one('text', `${wide}<text x="100" y="40" fill="url(#g)">Saturn</text>`);
+    const starts = /rgb\(255, 0, 0\) (-?[\d.]+)%/.exec(look.paint ?? '')?.[1];
+    expect(Number(starts)).toBeCloseTo((-100 / box[2]) * 100, 0);
+  });
+
+  it('have none if it is not there', async () => {
+    expect((await one('text', '<text x="10" y="40" fill="url(#lost)" color="green">Saturn</text>')).look.paint).toBeUndefined(); // prettier-ignore
+  });
+});
+
 describe('boxes', () => {
   it('are rectangles with fill, frame and corners, transforms counted', async () => {
     const { box, look } = await one('box', '<g transform="translate(10 20) scale(2)"><rect x="5" y="5" width="50" height="30" rx="4" fill="#102030" stroke="red" stroke-width="1"/></g>'); // prettier-ignore

@@ -16,7 +16,7 @@ import { layersOf, linkOf, nameOf, pathOf, titleOf } from './svg-layers.js';
 import { linesOf, textLook } from './svg-text.js';
 import { contentBox, isStretched, naturalSizes, type NaturalSizes } from './svg-pictures.js';
 import { looksLikeText } from './svg-outlines.js';
-import { strokeAndFill } from './svg-paint.js';
+import { gradientOfText, strokeAndFill } from './svg-paint.js';
 import { embedPictures } from './svg-embed.js';
 import { standAlone } from './svg-markup.js';
 
@@ -248,7 +248,8 @@ class Reader {
   ): void {
     const matrix = element.getScreenCTM();
     const scale = matrix ? Math.hypot(matrix.a, matrix.b) : 1;
-    const look = textLook(style, scale, context.opacity);
+    const whole = pageBox(element.getBoundingClientRect());
+    const look = textLook(style, scale, context.opacity, gradientOfText(style, whole, context.opacity, this.svg));
     const anchor = style.textAnchor === 'middle' || style.textAnchor === 'end' ? style.textAnchor : 'start';
     const item: Omit<DrawnText, 'order' | 'path' | 'layer'> = {
       type: 'text',

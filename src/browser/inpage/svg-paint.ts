@@ -128,19 +128,51 @@ function fillOf(
   const reference = /url\(["']?#([^"')]+)/.exec(style.fill)?.[1];
   if (!reference) return { look: { 'background-color': withAlpha(style.fill, opacity) } };
   const target = svg.querySelector(`[id="${CSS.escape(reference)}"]`);
-  if (target instanceof SVGLinearGradientElement) {
-    const image = linearGradient(target, box, opacity, svg);
-    return image ? { look: { 'background-image': image } } : undefined;
-  }
-  if (target instanceof SVGRadialGradientElement) {
-    const image = radialGradient(target, box, opacity, svg);
-    return image ? { look: { 'background-image': image } } : undefined;
+  if (target instanceof SVGGradientElement) {
+    const gradient = gradientImage(target, box, opacity, svg);
+    return gradient && { look: { 'background-image': gradient.image } };
   }
   if (target instanceof SVGPatternElement) {
     const picture = patternPicture(target, element, box, svg);
     if (picture) return { picture };
   }
   return undefined;
+}
+
+/** A gradient as CSS draws it over a box, and its first colour. */
+export interface GradientImage {
+  readonly image: string;
+  readonly color: string;
+}
+
+/** The gradient that fills letters; undefined if it is none, or CSS cannot draw it. @param box around the whole text */
+export function gradientOfText(
+  { fill, fillOpacity }: CSSStyleDeclaration,
+  box: DrawnBox,
+  opacity: number,
+  svg: SVGSVGElement,
+): GradientImage | undefined {
+  const reference = /url\(["']?#([^"')]+)/.exec(fill)?.[1];
+  const target = reference ? svg.querySelector(`[id="${CSS.escape(reference)}"]`) : null;
+  return target instanceof SVGGradientElement
+    ? gradientImage(target, box, opacity * Number(fillOpacity), svg)
+    : undefined;
+}
+
+function gradientImage(
+  gradient: SVGGradientElement,
+  box: DrawnBox,
+  opacity: number,
+  svg: SVGSVGElement,
+): GradientImage | undefined {
+  const image =
+    gradient instanceof SVGLinearGradientElement
+      ? linearGradient(gradient, box, opacity, svg)
+      : gradient instanceof SVGRadialGradientElement
+        ? radialGradient(gradient, box, opacity, svg)
+        : undefined;
+  const [first] = stopsOf(gradient, opacity, svg);
+  return image && first ? { image, color: first.color } : undefined;
 }
 
 /** A gradient's stops, its own or those of the one it refers to. */

@@ -1,4 +1,5 @@
 import type { DrawnBox, DrawnWord, TextLook } from '../../core/design/drawn.js';
+import type { GradientImage } from './svg-paint.js';
 import { clipped, isEmpty, pageBox, withAlpha } from './geometry.js';
 
 /** Words of a text node with their places, one list for each line. */
@@ -18,17 +19,26 @@ export function linesOf(node: Text, clip: DrawnBox | undefined): DrawnWord[][] {
   return lines;
 }
 
-export function textLook(style: CSSStyleDeclaration, scale: number, opacity: number): TextLook {
+/** @param gradient what fills the letters, if it is no plain colour */
+export function textLook(
+  style: CSSStyleDeclaration,
+  scale: number,
+  opacity: number,
+  gradient: GradientImage | undefined,
+): TextLook {
   const round = (value: number): number => Math.round(value * 1000) / 1000;
   return {
     family: style.fontFamily,
     size: round(parseFloat(style.fontSize) * scale),
     weight: style.fontWeight,
     style: style.fontStyle,
-    color: withAlpha(
-      style.fill.startsWith('url(') || style.fill === 'none' ? style.color : style.fill,
-      opacity * Number(style.fillOpacity),
-    ),
+    color:
+      gradient?.color ??
+      withAlpha(
+        style.fill.startsWith('url(') || style.fill === 'none' ? style.color : style.fill,
+        opacity * Number(style.fillOpacity),
+      ),
+    ...(gradient ? { paint: gradient.image } : {}),
     spacing: style.letterSpacing === 'normal' ? 0 : round(parseFloat(style.letterSpacing) * scale),
     decoration: style.textDecorationLine,
     transform: style.textTransform,

@@ -10,6 +10,8 @@ export interface TextLook {
   readonly weight: string;
   readonly style: string;
   readonly color: string;
+  /** CSS gradient over the text, if no plain colour fills its letters; `color` is its first one then. */
+  readonly paint?: string;
   /** px; 0 for normal. */
   readonly spacing: number;
   readonly decoration: string;

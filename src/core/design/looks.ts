@@ -19,7 +19,20 @@ export function textLook(text: Paragraph): Look {
     ...(look.spacing ? { 'letter-spacing': px(look.spacing) } : {}),
     ...(look.decoration !== 'none' ? { 'text-decoration-line': look.decoration } : {}),
     ...(look.transform !== 'none' ? { 'text-transform': look.transform } : {}),
+    ...(look.paint ? paintLook(look.paint, text) : {}),
     ...(text.mark ? itemLook(text.mark) : {}),
+  };
+}
+
+/** Letters filled with a gradient, which lies where the text lies rather than across its whole line (Compat, 5.2). */
+function paintLook(paint: string, { box, align }: Paragraph): Look {
+  return {
+    'background-image': paint,
+    'background-size': `${px(box[2])} 100%`,
+    'background-position': `${align} top`,
+    'background-repeat': 'no-repeat',
+    'background-clip': 'text',
+    '-webkit-text-fill-color': 'transparent',
   };
 }
 

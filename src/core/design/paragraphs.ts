@@ -157,6 +157,7 @@ export function sameLook(a: TextLook, b: TextLook): boolean {
     a.weight === b.weight &&
     a.style === b.style &&
     a.color === b.color &&
+    a.paint === b.paint &&
     a.spacing === b.spacing &&
     a.decoration === b.decoration
   );

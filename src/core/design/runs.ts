@@ -113,6 +113,14 @@ function raised(raise: number | undefined): Record<string, string> {
   return raise ? { 'vertical-align': `${raise}px` } : {};
 }
 
+/** A gradient of its own fills just the run; one in a plain colour in a text with a gradient says so. */
+function paintOfRun(own: TextLook, around: TextLook): Record<string, string> {
+  if (own.paint === around.paint) return {};
+  return own.paint
+    ? { 'background-image': own.paint, 'background-clip': 'text', '-webkit-text-fill-color': 'transparent' }
+    : { '-webkit-text-fill-color': own.color };
+}
+
 /** What a run says otherwise than its paragraph. One in another size or font makes its line no higher. */
 function lookOfRun(own: TextLook, around: TextLook): Record<string, string> {
   return {
@@ -122,6 +130,7 @@ function lookOfRun(own: TextLook, around: TextLook): Record<string, string> {
     ...(own.weight !== around.weight ? { 'font-weight': own.weight } : {}),
     ...(own.style !== around.style ? { 'font-style': own.style } : {}),
     color: own.color,
+    ...paintOfRun(own, around),
     'text-decoration-line': own.decoration,
   };
 }
