@@ -68,7 +68,7 @@ export async function slimPictures(
     const raster = rasters.get(path);
     if (!raster) continue;
     const needs = shown.map(({ viewport, pictures: at }): Need => ({ viewport, wide: at[id]?.wide ?? 0 }));
-    const offer = offerOf(needs, raster.width, lean.breakpoints, choices);
+    const offer = offerOf(needs, [raster.width, raster.height], lean.breakpoints, choices);
     const key = `${path} ${offer.widths.join(' ')}`;
     const files = made.get(key) ?? make(path, bytesOf.get(path) as Buffer, raster, offer, choices, store);
     made.set(key, files);

@@ -7,7 +7,9 @@ const OWN: Readonly<Record<string, 'jpeg' | 'png' | 'webp' | 'avif'>> = { '.jpg'
 const MOST_PIXELS = 100e6;
 
 export interface Raster {
+  /** px */
   readonly width: number;
+  readonly height: number;
   readonly format: 'jpeg' | 'png' | 'webp' | 'avif';
 }
 
@@ -16,8 +18,8 @@ export async function rasterOf(path: string, bytes: Buffer): Promise<Raster | un
   const format = OWN[/\.[a-z0-9]+$/.exec(path)?.[0] ?? ''];
   if (!format) return undefined;
   try {
-    const { width, pages = 1, orientation = 1 } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
-    return pages > 1 || orientation > 1 ? undefined : { width, format };
+    const { width, height, pages = 1, orientation = 1 } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
+    return pages > 1 || orientation > 1 ? undefined : { width, height, format };
   } catch {
     return undefined;
   }

@@ -1,5 +1,6 @@
 import { markKind } from '../page/words.js';
-import type { Line, Paragraph, Run } from './paragraphs.js';
+import type { Line, Run } from './lines.js';
+import type { Paragraph } from './paragraphs.js';
 
 /** What stands before an item of a list. */
 export interface Mark {

@@ -1,4 +1,4 @@
-import { wordsOf } from './paragraphs.js';
+import { saidBy } from './paragraphs.js';
 import type { Piece, Pieces } from './pieces.js';
 import { rewordedTexts } from './reworded.js';
 
@@ -115,7 +115,7 @@ function unlike(a: Piece, b: Piece): number {
 }
 
 function exactKey(piece: Piece): string | undefined {
-  if (piece.type === 'text') return `text ${wordsOf(piece.text).toLowerCase()}`;
+  if (piece.type === 'text') return `text ${saidBy(piece.text)}`;
   if (piece.type === 'picture') return `picture ${piece.picture.address}`;
   if (piece.type === 'art') return `art ${piece.art.layer} ${drawnPaths(piece.art.markup)}`;
   return undefined;

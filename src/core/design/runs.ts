@@ -2,7 +2,8 @@ import { createHash } from 'node:crypto';
 import type { ElementNode, PageNode } from '../page/types.js';
 import type { TextLook } from './drawn.js';
 import { hrefFrom, isLinkedRun } from './links.js';
-import { sameLook, type Paragraph, type Run } from './paragraphs.js';
+import { sameLook, type Run } from './lines.js';
+import { type Paragraph } from './paragraphs.js';
 
 /** Makes a style of a look that is the same on every board, and returns its name. */
 type AddStyle = (look: Record<string, string>) => string;

@@ -1,5 +1,5 @@
 import type { ElementNode, PageNode } from '../page/types.js';
-import { wordsOf, type Paragraph } from './paragraphs.js';
+import { saidBy, type Paragraph } from './paragraphs.js';
 import { breaksOn, runsOf } from './runs.js';
 
 /** A text, and what it says on each board. */
@@ -18,7 +18,7 @@ export interface Said {
 /** The nodes of a text; where it says something otherwise on other boards, each wording is shown on those that have it. */
 export function wordingsOf(said: Said): PageNode[] {
   const { text, onBoards, screens, addStyle, idOf } = said;
-  const own = onBoards.map((one) => keyOf(one ?? text));
+  const own = onBoards.map((one) => saidBy(one ?? text));
   const wordings = [...new Set(own)];
   if (wordings.length < 2) return nodesOf(text, said);
   return wordings.map((words, at): ElementNode => {
@@ -35,13 +35,8 @@ export function wordingsOf(said: Said): PageNode[] {
   });
 }
 
-/** Texts that differ only in their capitals say the same. */
-function keyOf(text: Paragraph): string {
-  return wordsOf(text).toLowerCase();
-}
-
 function nodesOf(wording: Paragraph, { linked, onBoards, screens, addStyle }: Said): PageNode[] {
-  const same = onBoards.map((one) => (one && keyOf(one) === keyOf(wording) ? one : undefined));
+  const same = onBoards.map((one) => (one && saidBy(one) === saidBy(wording) ? one : undefined));
   const breaks = [...breaksOn(same)].map(
     ([at, boards]) => [at, addStyle(shownOn(screens, (board) => boards[board] === true))] as const,
   );

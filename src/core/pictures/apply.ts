@@ -16,8 +16,13 @@ export interface Renditions {
   readonly others: readonly { readonly type: string; readonly candidates: readonly Candidate[] }[];
 }
 
-/** Name of the style of the element around a picture and its sources: it is no box. */
+/** Names of the styles of the element around a picture and of its sources: they are no boxes, also in grids and rows. */
 const AROUND = 'picture-sources';
+const SOURCE = 'picture-source';
+const STYLES: PageDocument['styles'] = {
+  [AROUND]: { rest: { display: 'contents' } },
+  [SOURCE]: { rest: { display: 'none' } },
+};
 
 /** The pictures of a page whose sizes are ours to choose: those without candidates of their own. */
 export function plainPictures(body: ElementNode): ElementNode[] {
@@ -59,7 +64,7 @@ export function offerPictures(document: PageDocument, renditions: ReadonlyMap<st
     return around(node, picture, given);
   };
   const body = visit(document.body) as ElementNode;
-  const styles = wrapped ? { ...document.styles, [AROUND]: { rest: { display: 'contents' } } } : document.styles;
+  const styles = wrapped ? { ...document.styles, ...STYLES } : document.styles;
   return { ...document, styles, body };
 }
 
@@ -76,6 +81,7 @@ function around(node: ElementNode, picture: ElementNode, { others, sizes }: Rend
     kind: 'image',
     name: 'source',
     element: 'source',
+    style: SOURCE,
     attributes: { type, srcset: setOf(candidates), sizes },
   }));
   return {

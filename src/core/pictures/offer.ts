@@ -41,22 +41,42 @@ const SAME = 0.02;
 /**
  * What sizes a picture is needed in.
  * @param needs at several viewports; there must be one in each interval between breakpoints for that interval to count
- * @param natural width of the picture as it is, px
+ * @param natural width and height of the picture as it is, px
  */
 export function offerOf(
   needs: readonly Need[],
-  natural: number,
+  natural: readonly [width: number, height: number],
   breakpoints: readonly Breakpoint[],
   { largest = Infinity }: Pick<PictureChoices, 'largest'>,
 ): Offer {
-  const most = Math.min(natural, largest);
+  const most = largest < natural[0] ? trueWidth(largest, natural, largest) : natural[0];
   const intervals = intervalsOf(needs, breakpoints);
   const wanted = intervals.flatMap(({ widest }) => [widest, widest * DENSITY]).filter((width) => width > 0);
   const widths = thinned([
-    ...wanted.map((width) => Math.min(most, Math.ceil(width))),
+    ...wanted.map((width) => (width >= most ? most : trueWidth(Math.ceil(width), natural, most))),
     ...(wanted.length ? [] : [most]),
   ]);
   return { widths, sizes: sizesOf(intervals) };
+}
+
+/** Widths this much larger than asked for are looked at for one that keeps the proportions, as a share. */
+const SEARCH = 0.04;
+
+/**
+ * The width near one asked for (px) at which a whole number of dots down is nearest to the picture's proportions: others
+ * would stretch it, and move what stands below it.
+ * @param most no wider than this; then narrower ones are looked at instead
+ */
+function trueWidth(asked: number, [wide, high]: readonly [number, number], most: number): number {
+  const reach = Math.max(4, Math.round(asked * SEARCH));
+  const off = (width: number): number => Math.abs((width * high) / wide - Math.round((width * high) / wide)) / width;
+  const step = asked + reach > most ? -1 : 1;
+  let best = asked;
+  for (let more = 1; more <= reach; more += 1) {
+    const width = asked + step * more;
+    if (width > 0 && off(width) < off(best) - 1e-9) best = width;
+  }
+  return best;
 }
 
 interface Interval {
