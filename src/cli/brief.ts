@@ -2,20 +2,29 @@ import { Command } from 'commander';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal } from './terminal.js';
 
-const ACTIONS = ['list', 'accept', 'decline'] as const;
+const ACTIONS = ['list', 'accept', 'decline', 'scale'] as const;
 
 export function briefCommand(): Command {
   return new Command('brief')
-    .description('list the decisions of a project, or turn them on or off; convert again afterwards')
+    .description('list the decisions of a project, turn them on or off (convert again afterwards), or print its scale')
     .argument('<project>', 'folder that convert wrote')
     .argument('[action]', ACTIONS.join(', '), 'list')
     .argument('[code]', 'which decisions: the code of a finding, or all')
     .option(...JSON_OPTION)
-    .addHelpText('after', '\nExamples:\n  tavrik brief project\n  tavrik brief project accept missing-alt')
+    .addHelpText(
+      'after',
+      '\nExamples:\n  tavrik brief project\n  tavrik brief project accept missing-alt\n  tavrik brief project scale > scale.yaml',
+    )
     .action(async (project: string, given: string, code: string | undefined, options: { readonly json?: boolean }) => {
       const { print, paint } = openTerminal(options.json === true);
       const action = oneOf(given, ACTIONS, 'action');
-      const { listBrief, turnBrief } = await import('../flow/brief.js');
+      const { listBrief, scaleOf, turnBrief } = await import('../flow/brief.js');
+      if (action === 'scale') {
+        const scale = scaleOf(project);
+        return print(
+          options.json ? JSON.stringify({ scale }, null, 2) : (await import('yaml')).stringify(scale).trimEnd(),
+        );
+      }
       const turned = action === 'list' ? undefined : turnBrief(project, code ?? '', action === 'accept');
       const decisions = listBrief(project);
       if (options.json)

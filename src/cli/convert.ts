@@ -50,7 +50,10 @@ export function convertCommand(): Command {
     .option('--keep-boxes', 'keep every box of an HTML page, also those that turn out to do nothing')
     .option('--page <name>', 'the only page to make, if artboards are of several')
     .option('--fonts <folder>', 'font files (TTF, OTF, WOFF, WOFF2) that a design uses')
-    .option('--scale <share>', 'how much of large type and distances is left on a phone that nobody drew, 0 to 1')
+    .option(
+      '--scale <share or file>',
+      'how much of large type and distances is left on a phone that nobody drew, 0 to 1; or a file, see tavrik brief PROJECT scale',
+    )
     .option('--fluid', 'let type and distances of a design run from screen to screen')
     .option('--no-fluid', 'let them change at the breakpoints')
     .option('--brief <file>', 'decisions on how to read the source; without it the brief.yaml of the project')
@@ -75,7 +78,7 @@ export function convertCommand(): Command {
         keepBoxes: options.keepBoxes,
         ...(options.brief === undefined ? {} : { brief: options.brief }),
         ...(options.page === undefined ? {} : { page: options.page }),
-        design: readChoices(options),
+        design: await readChoices(options),
         ...(options.fonts === undefined ? {} : { fonts: options.fonts }),
         reading,
         progress: terminal.step,
@@ -103,11 +106,12 @@ async function readReading({ select, move, scheme, signIn }: Options): Promise<R
 }
 
 /** @throws Problem for a scale that is none */
-function readChoices({ scale, fluid }: Options): DesignChoices {
-  const share = Number(scale);
-  if (scale !== undefined && (scale.trim() === '' || !(share >= 0 && share <= 1)))
-    throw new Problem(`"${scale}" is no share.`, '--scale', 'Give a number from 0 to 1.');
-  return { ...(scale === undefined ? {} : { scale: share }), ...(fluid === undefined ? {} : { fluid }) };
+async function readChoices({ scale, fluid }: Options): Promise<DesignChoices> {
+  const { scaleGiven } = await import('../flow/scale.js');
+  return {
+    ...(scale === undefined ? {} : { scale: scaleGiven(scale) }),
+    ...(fluid === undefined ? {} : { fluid }),
+  };
 }
 
 /** Says what a conversion made. */

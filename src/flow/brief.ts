@@ -1,5 +1,7 @@
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Decision } from '../core/brief/brief.js';
+import { wholeScale } from '../core/design/screens.js';
 import { Problem } from '../core/page/problem.js';
 import { BRIEF_FILE, briefText, readBrief, turnDecisions } from '../project/brief-file.js';
 import { openProject, writeFile } from '../project/folder.js';
@@ -9,6 +11,17 @@ export function listBrief(project: string): readonly Decision[] {
   openProject(project);
   const file = join(project, BRIEF_FILE);
   return readBrief(briefText(file), file).decisions;
+}
+
+/**
+ * The scale of a project's screens that nobody drew, written out, so that it can be saved and given to others.
+ * @throws Problem if it is no project, or its brief is wrong
+ */
+export function scaleOf(project: string): ReturnType<typeof wholeScale> {
+  const settings = openProject(project);
+  const file = join(project, BRIEF_FILE);
+  const brief = existsSync(file) ? readBrief(briefText(file), file) : undefined;
+  return wholeScale(brief?.scale ?? settings.pages.find(({ design }) => design?.scale !== undefined)?.design?.scale);
 }
 
 /**

@@ -51,12 +51,18 @@ async function slimAll(
   { decisions: { pictures }, progress }: ReadOptions,
   browser: OpenBrowser,
 ): Promise<Savings | undefined> {
-  if (!pictures) return undefined;
+  const limits = made.map(({ reached }) => new Map(reached.flatMap(({ largest = [] }) => [...largest])));
+  if (!pictures && limits.every(({ size }) => size === 0)) return undefined;
   progress('Making pictures as large as they are shown');
   const { slimPictures, noSavings, together } = await import('./slim-pictures.js');
   let all = noSavings;
   for (const [at, one] of made.entries()) {
-    const { document, savings } = await slimPictures(one.document, store, pictures, browser);
+    const { document, savings } = await slimPictures(
+      one.document,
+      store,
+      { all: pictures, largest: limits[at] ?? new Map() },
+      browser,
+    );
     made[at] = { ...one, document };
     all = together(all, savings);
   }

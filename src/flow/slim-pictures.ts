@@ -42,17 +42,28 @@ export function together(a: Savings, b: Savings): Savings {
   };
 }
 
+/** Where nothing is asked of all pictures, those with a width of their own stay in their format. */
+const PLAIN: PictureChoices = { formats: [], quality: 85, vectors: false };
+
+/** What is asked of the pictures of a page: of all of them, and of single ones by the id of their element. */
+export interface Wanted {
+  readonly all?: PictureChoices;
+  /** Widest, px. */
+  readonly largest: ReadonlyMap<string, number>;
+}
+
 /** A page whose pictures are offered as the brief asks. The files go into the store. */
 export async function slimPictures(
   document: PageDocument,
   store: AssetStore,
-  choices: PictureChoices,
+  { all, largest }: Wanted,
   browser: OpenBrowser,
 ): Promise<{ readonly document: PageDocument; readonly savings: Savings }> {
   const tally: Tally = { files: 0, before: 0, after: 0, kept: [] };
+  const choices = all ?? PLAIN;
   const bounded = choices.largest === undefined ? document : await boundGrounds(document, store, choices, tally);
   const lean = choices.vectors ? await leanVectors(bounded, store, tally) : bounded;
-  const pictures = plainPictures(lean.body);
+  const pictures = plainPictures(lean.body).filter(({ id }) => all || largest.has(id));
   const rasters = new Map<string, Raster>();
   const bytesOf = new Map(store.entries());
   for (const path of new Set(pictures.map(({ attributes }) => attributes?.['src'] as string))) {
@@ -68,7 +79,8 @@ export async function slimPictures(
     const raster = rasters.get(path);
     if (!raster) continue;
     const needs = shown.map(({ viewport, pictures: at }): Need => ({ viewport, wide: at[id]?.wide ?? 0 }));
-    const offer = offerOf(needs, [raster.width, raster.height], lean.breakpoints, choices);
+    const most = Math.min(choices.largest ?? Infinity, largest.get(id) ?? Infinity);
+    const offer = offerOf(needs, [raster.width, raster.height], lean.breakpoints, { largest: most });
     const key = `${path} ${offer.widths.join(' ')}`;
     const files = made.get(key) ?? make(path, bytesOf.get(path) as Buffer, raster, offer, choices, store);
     made.set(key, files);

@@ -16,7 +16,7 @@ import {
 import { Problem } from '../core/page/problem.js';
 import { MODERN_FORMATS } from '../core/pictures/offer.js';
 import { isProject } from './folder.js';
-import { SCALE } from './settings.js';
+import { SCALE, SCALE_IS } from './settings.js';
 import type { Finding } from '../core/survey/finding.js';
 
 export const BRIEF_FILE = 'brief.yaml';
@@ -35,6 +35,7 @@ export function briefOf(project: string): string | undefined {
 }
 
 const text = Joi.string().trim().min(1);
+const PICTURE_WIDTH = Joi.number().integer().min(16).max(20000);
 const TO: Readonly<Record<Deed, Joi.Schema>> = {
   'leave-out': Joi.forbidden(),
   merge: Joi.forbidden(),
@@ -45,6 +46,7 @@ const TO: Readonly<Record<Deed, Joi.Schema>> = {
   alt: Joi.string().allow('').required(),
   part: Joi.valid(...PARTS).required(),
   fit: Joi.valid(...FITS).required(),
+  largest: PICTURE_WIDTH.required(),
   colour: Joi.string()
     .pattern(/^#[0-9a-f]{6}$/i, 'colour')
     .required(),
@@ -67,7 +69,7 @@ const schema = Joi.object({
   scale: SCALE,
   fluid: Joi.boolean(),
   pictures: Joi.object({
-    largest: Joi.number().integer().min(16).max(20000),
+    largest: PICTURE_WIDTH,
     formats: Joi.array()
       .items(Joi.valid(...MODERN_FORMATS))
       .unique()
@@ -126,7 +128,7 @@ const RIGHT: Readonly<Record<string, string>> = {
   to: 'Write what it becomes, as docs/brief.md says for each kind of decision.',
   pages: 'Write names of pages, each with a list of artboards.',
   breakpoints: 'Write names, each with the width in px below which it holds.',
-  scale: 'Write a number from 0 to 1, or for tablet and phone the shares of type, lines, padding and gap.',
+  scale: SCALE_IS,
   pictures: 'Write largest (px), formats (avif, webp), quality (1 to 100) or vectors (true or false).',
   'rich-from': 'Write a number of words.',
   fluid: 'Write true or false.',

@@ -18,7 +18,12 @@ export async function rasterOf(path: string, bytes: Buffer): Promise<Raster | un
   const format = OWN[/\.[a-z0-9]+$/.exec(path)?.[0] ?? ''];
   if (!format) return undefined;
   try {
-    const { width, height, pages = 1, orientation = 1 } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
+    const {
+      width,
+      height,
+      pages = 1,
+      orientation = 1,
+    } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
     return pages > 1 || orientation > 1 ? undefined : { width, height, format };
   } catch {
     return undefined;

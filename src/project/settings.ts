@@ -1,4 +1,4 @@
-import { SCREEN_NAMES, type DesignChoices } from '../core/design/screens.js';
+import { SCREEN_NAMES, type DesignChoices, type Scale } from '../core/design/screens.js';
 import Joi from 'joi';
 import { parse, stringify } from 'yaml';
 import { MOVES, SCHEMES, type Move, type Schemes } from '../core/source/reading.js';
@@ -46,6 +46,27 @@ const shares = Joi.object({ type: share, lines: share, padding: share, gap: shar
 
 /** One share, or shares of kinds of sizes for each screen that nobody drew. */
 export const SCALE = Joi.alternatives(share, Joi.object(Object.fromEntries(SCREEN_NAMES.map((name) => [name, shares])))); // prettier-ignore
+
+/** Reads a scale that was saved in a file. @throws Problem naming what is wrong */
+export function readScale(text: string, file: string): Scale {
+  let value: unknown;
+  try {
+    value = parse(text);
+  } catch (error) {
+    throw new Problem(
+      `This is not YAML (${(error as Error).message.split('\n')[0]}).`,
+      file,
+      'Mend the line it names.',
+    );
+  }
+  const { error, value: scale } = SCALE.required().validate(value);
+  if (error) throw new Problem(`${error.message}.`, file, SCALE_IS);
+  return scale as Scale;
+}
+
+/** What is right where a scale is wrong. */
+export const SCALE_IS =
+  'Write a number from 0 to 1, or for tablet and phone the shares of type, lines, padding and gap.';
 
 const pageSchema = Joi.object({
   name: Joi.string()

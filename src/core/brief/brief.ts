@@ -5,7 +5,7 @@ import type { PictureChoices } from '../pictures/offer.js';
 /** The brief: what a person decided about how a source is to be read. */
 
 /** What can be decided about an element. */
-export const DEEDS = ['leave-out', 'merge', 'kind', 'level', 'name', 'link', 'alt', 'part', 'fit', 'colour', 'font'] as const; // prettier-ignore
+export const DEEDS = ['leave-out', 'merge', 'kind', 'level', 'name', 'link', 'alt', 'part', 'fit', 'largest', 'colour', 'font'] as const; // prettier-ignore
 export type Deed = (typeof DEEDS)[number];
 
 export function isDeed(word: string): word is Deed {
@@ -108,6 +108,8 @@ function alike(a: readonly string[], b: readonly string[]): number {
 export interface Reached {
   readonly done: readonly number[];
   readonly known: readonly string[];
+  /** Of pictures that are to be no wider than so many px: by the id of the element. */
+  readonly largest?: ReadonlyMap<string, number>;
 }
 
 /** What to say of the decisions that are on and found nothing in any of the places where they were looked for. */

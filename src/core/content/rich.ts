@@ -1,7 +1,7 @@
 import { Parser, type Node } from 'commonmark';
 import { isScriptAddress } from '../page/addresses.js';
 import type { ElementNode, PageNode, SharedStyle } from '../page/types.js';
-import { isWords } from '../page/walk.js';
+import { isWords, textOf } from '../page/walk.js';
 
 /** Texts in which a client may set words off, as CommonMark (spec 0.31): strong, emphasis, code, links, line breaks. */
 
@@ -31,16 +31,26 @@ export function canBeRich({ children = [] }: ElementNode, styles: Styles): boole
 
 /** What a text says, as CommonMark. */
 export function toMarkdown(children: readonly PageNode[] = [], styles: Styles): string {
+  return escapedStart(inline(children, styles).trim());
+}
+
+/** Whether a text is the same again when it is read from what it says. */
+export function readsBack(node: ElementNode, styles: Styles): boolean {
+  const value = toMarkdown(node.children, styles);
+  const again = fromMarkdown(node, value, styles);
+  return textOf(again) === textOf(node) && toMarkdown(again.children, styles) === value;
+}
+
+function inline(children: readonly PageNode[] = [], styles: Styles): string {
   return children
     .map((child) => (isWords(child) ? escaped(child.text.replace(/\s+/g, ' ')) : marked(child, styles)))
-    .join('')
-    .trim();
+    .join('');
 }
 
 function marked(node: ElementNode, styles: Styles): string {
   const mark = markOf(node, styles);
   if (mark === 'linebreak') return '\\\n';
-  const inner = toMarkdown(node.children, styles);
+  const inner = inline(node.children, styles).trim();
   if (!inner || !mark) return inner;
   /* White space at the edges of a run stands outside of its marks (CommonMark, 6.2). */
   const raw = node.children?.map((one) => (isWords(one) ? one.text : 'x')).join('') ?? '';
@@ -58,7 +68,12 @@ function around(mark: Mark, inner: string, { attributes, children = [] }: Elemen
 }
 
 function escaped(text: string): string {
-  return text.replace(/[\\`*_[\]<>&#!~|]/g, '\\$&').replace(/^(\s*)([-+]|\d+[.)])(?=\s|$)/, (_, space: string, sign: string) => `${space}${sign.slice(0, -1)}\\${sign.slice(-1)}`); // prettier-ignore
+  return text.replace(/[\\`*_[\]<>&#!~|]/g, '\\$&');
+}
+
+/** What would begin a list, a rule or a title under a line above is no such thing. */
+function escapedStart(text: string): string {
+  return text.replace(/^([-+=]|\d+[.)])/, (sign) => `${sign.slice(0, -1)}\\${sign.slice(-1)}`);
 }
 
 /**
@@ -93,7 +108,7 @@ export function fromMarkdown(node: ElementNode, value: string, styles: Styles): 
   const read = (parent: Node): PageNode[] => {
     const found: PageNode[] = [];
     for (let one = parent.firstChild; one; one = one.next) found.push(...readOne(one));
-    return found;
+    return oneByOne(found);
   };
   const readOne = (one: Node): PageNode[] => {
     switch (one.type) {
@@ -126,5 +141,16 @@ export function fromMarkdown(node: ElementNode, value: string, styles: Styles): 
     if (blocks.length) blocks.push(run('linebreak', []));
     blocks.push(...readOne(block));
   }
-  return { ...node, children: blocks };
+  return { ...node, children: oneByOne(blocks) };
+}
+
+/** Words that follow each other as one. */
+function oneByOne(nodes: readonly PageNode[]): PageNode[] {
+  const made: PageNode[] = [];
+  for (const node of nodes) {
+    const last = made.at(-1);
+    if (last && isWords(last) && isWords(node)) made[made.length - 1] = { ...last, text: last.text + node.text };
+    else made.push(node);
+  }
+  return made;
 }

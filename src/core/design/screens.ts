@@ -51,11 +51,20 @@ const GAP = /^margin-(top|bottom|left|right)$|^(row|column)-gap$/;
 /** The screens below the narrowest artboard that have to be derived, widest first. */
 export function screensBelow(widths: readonly number[], scale: Scale = USUAL_SCALE): Screen[] {
   const narrowest = Math.min(...widths);
+  const shares = wholeScale(scale);
   return SCREEN_NAMES.filter((name) => WIDTHS[name] * NEARLY < narrowest).map((name) => ({
-    ...usualShares(name, typeof scale === 'number' ? scale : USUAL_SCALE),
-    ...(typeof scale === 'number' ? {} : scale[name]),
+    ...shares[name],
     width: WIDTHS[name],
   }));
+}
+
+/** A scale written out for each screen. */
+export function wholeScale(scale: Scale = USUAL_SCALE): Readonly<Record<ScreenName, Shares>> {
+  const of = (name: ScreenName): Shares => ({
+    ...usualShares(name, typeof scale === 'number' ? scale : USUAL_SCALE),
+    ...(typeof scale === 'number' ? {} : scale[name]),
+  });
+  return { tablet: of('tablet'), phone: of('phone') };
 }
 
 function usualShares(name: ScreenName, share: number): Shares {

@@ -1,7 +1,7 @@
 import { decided, means, type Brief, type Decision, type Deed, type Reached } from '../brief/brief.js';
 import { readColour, writeColour } from '../page/colours.js';
 import { replaceFamily } from '../page/families.js';
-import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import type { Declarations, ElementNode, PageDocument, PageNode, Part, SharedStyle } from '../page/types.js';
 import { elements, isElement, mapTree, textOf } from '../page/walk.js';
 import type { Pass } from './pass.js';
 import { restyled } from './element-looks.js';
@@ -21,7 +21,13 @@ export function decisionsPass(brief: Brief, say: (reached: Reached) => void): Pa
         if (after !== before) done.push(one.order);
         return after;
       }, document);
-      say({ done, known: [...elements(document.body)].flatMap(({ from, name }) => [...(from ? [from.path] : []), name]) }); // prettier-ignore
+      const largest = new Map<string, number>();
+      for (const one of decided(brief, 'largest')) {
+        const found = elementsAt(made, one);
+        if (found.size) done.push(one.order);
+        for (const id of found) largest.set(id, Number(one.to));
+      }
+      say({ done, largest, known: [...elements(document.body)].flatMap(({ from, name }) => [...(from ? [from.path] : []), name]) }); // prettier-ignore
       return made;
     },
   };
@@ -65,6 +71,7 @@ function saidOf(node: ElementNode): string[] {
 function suits({ kind, element, markup }: ElementNode, deed: Deed): boolean {
   if (deed === 'level') return kind === 'heading' || kind === 'text';
   if (deed === 'alt') return element === 'img' || markup !== undefined;
+  if (deed === 'largest') return element === 'img';
   return deed !== 'fit' || element === 'img' || element === 'video';
 }
 
@@ -115,10 +122,15 @@ function changeNode(node: ElementNode, { do: deed, to = '' }: Decision): Element
         ? { ...node, attributes: { ...node.attributes, role: 'img', 'aria-label': String(to) } }
         : { ...node, attributes: { ...node.attributes, alt: String(to) } };
     case 'part':
-      return { ...node, kind: 'section', part: to as 'header' | 'footer', element: /^(div|section)$/.test(node.element) ? String(to) : node.element }; // prettier-ignore
+      return { ...node, kind: 'section', part: to as Part, element: partElement(node.element, to as Part) };
     default:
       return node;
   }
+}
+
+/** A box that pages share says so by its element, where there is one for it. */
+function partElement(element: string, part: Part): string {
+  return /^(div|section)$/.test(element) ? (part === 'reused' ? 'section' : part) : element;
 }
 
 /** The link itself, or the first one in it; a text without one becomes one. */

@@ -1,4 +1,4 @@
-import { canBeRich } from '../content/rich.js';
+import { canBeRich, readsBack } from '../content/rich.js';
 import type { ElementNode, PageNode } from '../page/types.js';
 import { elements, isElement, isWords, mapTree, textOf, walk } from '../page/walk.js';
 import type { Pass } from './pass.js';
@@ -15,7 +15,9 @@ export function richTextsPass(from: number): Pass {
     does: 'makes one field of each text in which words may be set off',
     run(document) {
       const body = mapTree(document.body, (node) =>
-        isElement(node) && isRich(node, from) && canBeRich(node, document.styles) ? asRich(node) : node,
+        isElement(node) && isRich(node, from) && canBeRich(node, document.styles) && readsBack(node, document.styles)
+          ? asRich(node)
+          : node,
       );
       return { ...document, body };
     },

@@ -20,6 +20,7 @@ export const pictureSize: Check = {
         {
           ...place,
           what: `The picture is ${natural[0]} px wide (${Math.round(bytes / 1024)} kB) and shown at most ${Math.round(shown)} px wide.`,
+          proposal: { do: 'largest', at: place.path, to: Math.ceil(2 * shown) },
         },
       ];
     }),
