@@ -259,7 +259,7 @@ describe('settle', () => {
     await page.evaluate(
       `new IntersectionObserver(([entry]) => { if (entry.isIntersecting) late.textContent = 'came' }).observe(late)`,
     );
-    await inside(page, 'settle', 1000, true);
+    await inside(page, 'settle', 5000, true);
     expect(await page.textContent('#late')).toBe('came');
     expect(await page.evaluate('getComputedStyle(late).animationName + scrollY')).toBe('none0');
     expect(

@@ -42,6 +42,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
         for (const one of proof.pages) {
           if (proof.pages.length > 1) terminal.print(terminal.paint.bold(one.page));
           showProof(one, terminal);
+          showDifferences(one, terminal);
         }
         terminal.print(`report: ${project}/proof/index.html`);
       }
@@ -74,4 +75,23 @@ export function showProof(proof: Proof, { print, paint }: Terminal): void {
     print(`${colour(cells.join(''))}  ${worst && worst.differ > 0 ? `${worst.name} ${percent(worst.differ)}` : '–'}`);
   }
   for (const one of proof.over) print(paint.red(`over the limit: ${one}`));
+}
+
+/** Most differences that are printed of one width. */
+const MOST_PRINTED = 12;
+
+/** Says what stands otherwise, element by element. */
+export function showDifferences(proof: Proof, { print, paint }: Terminal): void {
+  for (const { width, differences } of proof.widths) {
+    if (differences.length === 0) continue;
+    print(paint.bold(`${width} px: ${differences.length} ${differences.length === 1 ? 'thing stands' : 'things stand'} otherwise`)); // prettier-ignore
+    for (const { what, name, section, remedy } of differences.slice(0, MOST_PRINTED)) {
+      const mend = remedy
+        ? paint.dim(` [${remedy.property}${remedy.value === undefined ? '' : `: ${remedy.value}`}]`)
+        : '';
+      print(`  ${section ? `${section} / ` : ''}${name}: ${what}${mend}`);
+    }
+    if (differences.length > MOST_PRINTED)
+      print(paint.dim(`  … and ${differences.length - MOST_PRINTED} more in the report`));
+  }
 }

@@ -1,5 +1,5 @@
 import type { OpenBrowser } from '../browser/launch.js';
-import type { MeasuredSection } from '../core/proof/measured.js';
+import type { MeasuredSection, MeasuredThing } from '../core/proof/measured.js';
 import type { PageDocument } from '../core/page/types.js';
 import { slug } from '../core/page/words.js';
 import { decisionsPass } from '../core/passes/decisions.js';
@@ -49,7 +49,9 @@ export async function makeDesignPages(
       progress('Collecting pictures');
       const { document, missing } = await bringAssets(raw, read.address, store, { instead: EMPTY_PICTURE });
       const references = await Promise.all(
-        one.references.map((open, index) => finishReference(open, placesOn(document, one.sections, index))),
+        one.references.map((open, index) =>
+          finishReference(open, { sections: placesOn(document, one.sections, index), places: thingsOn(one, index) }),
+        ),
       );
       made.push({
         document,
@@ -68,6 +70,16 @@ export async function makeDesignPages(
   } finally {
     await read.close();
   }
+}
+
+/** Where the elements of a design stand on one of its boards, by their ids. */
+function thingsOn({ standing }: ReadDesign, board: number): Record<string, MeasuredThing> {
+  return Object.fromEntries(
+    [...standing].flatMap(([id, boards]) => {
+      const own = boards[board];
+      return own ? [[id, own]] : [];
+    }),
+  );
 }
 
 /** Where the sections of a design lie on one of its boards. */

@@ -15,7 +15,7 @@ import { bringAssets } from './bring-assets.js';
 import type { ReadOptions } from './convert.js';
 import type { Made } from './made.js';
 import { readHtml } from './read-html.js';
-import { finishReference, openReference, type SectionPlace } from './reference.js';
+import { finishReference, openReference, thingPlaces, type SectionPlace } from './reference.js';
 import { serveSource } from './serve-source.js';
 import type { WebSource } from './source.js';
 import { trimPage } from './trim-page.js';
@@ -63,7 +63,8 @@ export async function makeWebPage(
     store.addAll(own);
     const seen = await seeing;
     const sections = sectionPlaces(document);
-    const references = await Promise.all(open.map((one) => finishReference(one, sections)));
+    const found = { sections, things: thingPlaces(document) };
+    const references = await Promise.all(open.map((one) => finishReference(one, found)));
     return {
       document,
       references,

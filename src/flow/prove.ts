@@ -1,6 +1,12 @@
 import type { Page } from 'playwright-core';
 import { existsSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
+import { comparePage } from '../core/proof/compared.js';
+import { differencesOf } from '../core/proof/checks/index.js';
+import { fillPage } from '../core/content/content.js';
+import type { PageDocument } from '../core/page/types.js';
+import { elements } from '../core/page/walk.js';
+import { readPage } from './read-page.js';
 import { inside } from '../browser/inpage-script.js';
 import { openBrowser, VIEW_HEIGHT, type OpenBrowser } from '../browser/launch.js';
 import { openOurs, pictureOf, turnTo } from '../browser/our-page.js';
@@ -19,7 +25,7 @@ import { openProject, replaceFolder, type ProjectFile } from '../project/folder.
 import { pageNamed, type PageSettings } from '../project/settings.js';
 import { proofPage, type ProofPictures } from '../report/proof-page.js';
 import { proofTable } from '../report/proof-table.js';
-import { finishReference, openReference, type Reference } from './reference.js';
+import { finishReference, openReference, thingPlaces, type Reference } from './reference.js';
 import type { Progress } from './report-progress.js';
 import { serveSource } from './serve-source.js';
 import { findSources } from './source.js';
@@ -63,8 +69,10 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
       const widths = options.widths ?? page.widths;
       const references = await referencesAt(project, page, widths, browser, options);
       options.progress(`${wanted.length > 1 ? `${page.name}: ` : ''}Comparing at ${widths.join(', ')} px`);
+      const { document, content } = readPage(project, page.name);
+      const filled = fillPage(document, content);
       const address = `${site.origin}/${places.get(page.name)?.html ?? ''}`;
-      const proved = await proveAll(browser, site, address, references, shownScheme(page.schemes));
+      const proved = await proveAll(browser, site, address, filled, references, shownScheme(page.schemes));
       const proofs = proved.map(({ proof }) => proof);
       const over = overLimits(proofs, limits).map((one) => (wanted.length > 1 ? `${page.name}, ${one}` : one));
       const proof: Proof = { page: page.name, limits, widths: proofs, over };
@@ -113,9 +121,11 @@ async function proveAll(
   browser: OpenBrowser,
   site: Served,
   address: string,
+  document: PageDocument,
   references: readonly Reference[],
   scheme: Scheme,
 ): Promise<Proved[]> {
+  const order = [...elements(document.body)].map(({ id }) => id);
   const rising = [...references].sort((a, b) => a.width - b.width);
   const page = await browser.newPage(rising[0]?.width ?? 1440, { scheme });
   await openOurs(page, address);
@@ -124,10 +134,10 @@ async function proveAll(
   try {
     for (const reference of rising) {
       await turnTo(page, reference.width);
-      const measured = await inside(page, 'measureNow');
+      const measured = await inside(page, 'measureNow', { order });
       const picture = await pictureOf(page, shownHeight(measured, reference));
       if (!picture.equals(reference.picture)) table ??= openTable(browser, site);
-      const proved = compareAt(table, site, reference, measured, picture);
+      const proved = compareAt(document, table, site, reference, measured, picture);
       proved.catch(() => undefined);
       compared.set(reference.width, proved);
     }
@@ -150,6 +160,7 @@ async function openTable(browser: OpenBrowser, site: Served): Promise<Page> {
 }
 
 async function compareAt(
+  document: PageDocument,
   table: Promise<Page> | undefined,
   site: Served,
   reference: Reference,
@@ -159,11 +170,13 @@ async function compareAt(
   const { width, picture: source } = reference;
   const bands = sectionBands(reference.measured);
   if (!table || result.equals(source)) {
-    const same = { differ: 0, bands: bands.map(() => 0) };
+    const none = bands.map(() => 0);
+    const same = { differ: 0, seen: 0, bands: none, seenBands: none };
     return { proof: proveWidth(width, reference.measured, measured, same), pictures: { source, result } };
   }
   site.hold(`/-/source-${width}`, 'image/png', source);
   site.hold(`/-/result-${width}`, 'image/png', result);
+  const differences = differencesOf(comparePage(document, reference.measured, measured, width));
   const { picture, ...pixels } = await inside(
     await table,
     'comparePictures',
@@ -172,7 +185,7 @@ async function compareAt(
     bands,
   );
   return {
-    proof: proveWidth(width, reference.measured, measured, pixels),
+    proof: proveWidth(width, reference.measured, measured, pixels, differences),
     pictures: { source, result, ...(picture ? { difference: Buffer.from(picture, 'base64') } : {}) },
   };
 }
@@ -227,6 +240,7 @@ async function openAgain(
     name: slug(name, 40) || 'section',
     path: from?.path ?? '',
   }));
+  const found = { sections, things: thingPlaces(document) };
   const given = page.sources[0] as string;
   const address = isOnline(page);
   const local = resolve(project, given);
@@ -250,7 +264,7 @@ async function openAgain(
     const made: Reference[] = [];
     for (const width of widths) {
       options.progress(`Opening the source at ${width} px`);
-      made.push(await finishReference(await openReference(browser, served.visit, width), sections));
+      made.push(await finishReference(await openReference(browser, served.visit, width), found));
     }
     return made;
   } finally {

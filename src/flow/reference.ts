@@ -4,7 +4,9 @@ import type { OpenBrowser } from '../browser/launch.js';
 import type { Reached } from '../core/brief/brief.js';
 import { pictureOf } from '../browser/our-page.js';
 import { visit, type Visit } from '../browser/visit.js';
-import type { MeasuredPage, MeasuredSection } from '../core/proof/measured.js';
+import type { PageDocument } from '../core/page/types.js';
+import { elements } from '../core/page/walk.js';
+import type { MeasuredPage, MeasuredSection, MeasuredThing } from '../core/proof/measured.js';
 import type { ProjectFile } from '../project/folder.js';
 
 /** How the source looks at one width. */
@@ -40,20 +42,34 @@ export async function openReference(browser: OpenBrowser, how: Visit, width: num
   return { width, page, picture, ...went };
 }
 
-/** @param sections where the sections are in the source: how to find them, or their places */
-export async function finishReference(
-  open: OpenReference,
-  sections: readonly (SectionPlace | MeasuredSection)[],
-): Promise<Reference> {
+/** Where the sections and the elements of a page are in its source: how to find them, or their places. */
+export type Found =
+  | { readonly sections: readonly SectionPlace[]; readonly things: readonly ThingPlace[] }
+  | { readonly sections: readonly MeasuredSection[]; readonly places: Readonly<Record<string, MeasuredThing>> };
+
+export interface ThingPlace {
+  readonly id: string;
+  readonly path: string;
+}
+
+export async function finishReference(open: OpenReference, found: Found): Promise<Reference> {
   const picture = await open.picture;
-  const measured = await inside(
-    open.page,
-    'measureNow',
-    sections.flatMap((one) => ('path' in one ? [one] : [])),
-  );
-  const placed = sections.flatMap((one) => ('path' in one ? [] : [one]));
+  const asked = 'things' in found ? found : { sections: [], things: [ROOT] };
+  const measured = await inside(open.page, 'measureNow', asked);
   await open.page.close();
-  return { width: open.width, picture, measured: { ...measured, sections: [...measured.sections, ...placed] } };
+  const placed = 'places' in found ? { sections: found.sections, things: found.places } : {};
+  return { width: open.width, picture, measured: { ...measured, ...placed } };
+}
+
+/** With it, letters are looked at in a drawing too. */
+const ROOT: ThingPlace = { id: '', path: ':root' };
+
+/** Where the elements of a page document are in the HTML page that it was made from. */
+export function thingPlaces(document: PageDocument): ThingPlace[] {
+  return [...elements(document.body)].flatMap(({ id, from }) => {
+    const path = from && (from.box ?? from.path);
+    return path ? [{ id, path }] : [];
+  });
 }
 
 /** The files of the references of a page: a picture and a measurement for each width. */

@@ -1,8 +1,6 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { parse } from 'yaml';
-import { unknownFields, type Content } from '../core/content/content.js';
-import { checkDocument } from '../core/page/check.js';
+import { unknownFields } from '../core/content/content.js';
 import { Problem } from '../core/page/problem.js';
 import type { PageDocument } from '../core/page/types.js';
 import { slug } from '../core/page/words.js';
@@ -11,6 +9,7 @@ import { renderFragment } from '../core/render/fragment.js';
 import { placesOf, renderSite } from '../core/render/site.js';
 import { openProject, replaceFolder, type ProjectFile } from '../project/folder.js';
 import { pageNamed, type ProjectSettings } from '../project/settings.js';
+import { readPage, type ReadPage } from './read-page.js';
 
 export interface Rendered {
   readonly pages: readonly string[];
@@ -42,23 +41,6 @@ export function render(project: string, options: RenderAs = { as: 'site' }): Ren
   ];
   replaceFolder(project, options.as, files);
   return { pages: made.pages.map(({ name }) => name), files: files.length, notes: made.pages.flatMap(unknownNotes) };
-}
-
-/** A page of a project as it was read. */
-interface ReadPage {
-  readonly name: string;
-  readonly file: string;
-  readonly document: PageDocument;
-  readonly content: Content;
-  readonly contentFile: string;
-}
-
-function readPage(project: string, name: string): ReadPage {
-  const file = join(project, 'pages', `${name}.json`);
-  const document = readJson(file);
-  checkDocument(document, file);
-  const contentFile = join(project, 'content', `${name}.yaml`);
-  return { name, file, document, content: readContent(contentFile), contentFile };
 }
 
 interface RenderedPages {
@@ -98,51 +80,4 @@ function idOf(document: PageDocument, section: string, file: string): string {
     file,
     `Give one of ${all.map(({ name }) => slug(name, 40)).join(', ')}.`,
   );
-}
-
-function readJson(file: string): unknown {
-  if (!existsSync(file)) throw new Problem('The page document is missing.', file, 'Convert the source again.');
-  try {
-    return JSON.parse(readFileSync(file, 'utf8'));
-  } catch (error) {
-    throw new Problem(`This is not JSON (${(error as Error).message}).`, file, 'Mend it, or convert the source again.');
-  }
-}
-
-/** Content is sections of fields with texts. @throws Problem naming the line */
-function readContent(file: string): Content {
-  if (!existsSync(file)) return {};
-  let value: unknown;
-  try {
-    value = parse(readFileSync(file, 'utf8'), { maxAliasCount: 100 }) ?? {};
-  } catch (error) {
-    throw new Problem(
-      `This is not YAML (${(error as Error).message.split('\n')[0]}).`,
-      file,
-      'Mend the line it names.',
-    );
-  }
-  if (typeof value !== 'object' || Array.isArray(value))
-    throw new Problem(
-      'This holds no sections with fields.',
-      file,
-      'Write it as "section:" with "field: value" lines below.',
-    );
-  const content: Record<string, Record<string, string>> = {};
-  for (const [section, fields] of Object.entries(value as Record<string, unknown>)) {
-    if (fields === null) continue;
-    if (typeof fields !== 'object' || Array.isArray(fields))
-      throw new Problem(`"${section}" holds no fields.`, file, 'Write its fields as "field: value" lines below it.');
-    const own: Record<string, string> = (content[section] = {});
-    for (const [name, text] of Object.entries(fields as Record<string, unknown>)) {
-      if (text !== null && typeof text === 'object')
-        throw new Problem(
-          `"${section}.${name}" is not a text.`,
-          file,
-          'Write one text for it, in quotes if it holds a colon.',
-        );
-      own[name] = text === null ? '' : String(text as string | number | boolean);
-    }
-  }
-  return content;
 }

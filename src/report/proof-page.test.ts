@@ -17,11 +17,13 @@ const proof: Proof = {
     {
       width: 390,
       differ: 0.02,
+      seen: 0,
       words: { words: 2, placed: 0.5, missing: 0.5, extra: 0, moved: [{ text: '<i>', x: 1, y: 2 }] },
       height: { source: 200, result: 210 },
       overflow: 12,
       clashes: 1,
-      sections: [{ name: 'hero', differ: 0.02, placed: 0.5, words: 2, source: { y: 0, height: 100 } }],
+      sections: [{ name: 'hero', differ: 0.02, seen: 0, placed: 0.5, words: 2, source: { y: 0, height: 100 } }],
+      differences: [],
     },
   ],
 };

@@ -88,6 +88,7 @@ function widthPart(one: WidthProof, pictures: ProofPictures | undefined): string
   const whole: SectionProof = {
     name: 'whole page',
     differ: one.differ,
+    seen: one.seen,
     placed: one.words.placed,
     words: one.words.words,
     source: { y: 0, height: heights[0] as number },

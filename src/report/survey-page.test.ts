@@ -15,7 +15,7 @@ const finding = (more: Partial<Finding> = {}): Finding => ({
   box: [100, 50, 200, 40],
   ...more,
 });
-const screen = (width: number) => ({ name: `board ${width}`, file: 'a.svg', width, height: 500, things: 3, sections: [] }); // prettier-ignore
+const screen = (width: number) => ({ name: `board ${width}`, file: 'a.svg', width, height: 500, things: 3, sections: [], differences: [] }); // prettier-ignore
 const page = (more: Partial<PageSurvey> = {}): PageSurvey => ({
   page: 'visit', kind: 'svg', title: 'Visit', description: '', language: 'en', screens: [screen(1000)], kinds: { text: 2 }, outline: [],
   fonts: [{ family: 'Marshlight', weights: [400], there: false, instead: 'Arial' }], colours: [{ value: '#14243a', count: 2 }],
@@ -72,7 +72,7 @@ describe('the table of proofs', () => {
     page: name,
     limits: { differ: 0.05, placed: 0.9 },
     over,
-    widths: [{ width: 390, differ, words: { words: 9, placed: 1, missing: 0, extra: 0, moved: [] }, height: { source: 9, result: 9 }, overflow: 0, clashes: 0, sections: [] }],
+    widths: [{ width: 390, differ, seen: 0, words: { words: 9, placed: 1, missing: 0, extra: 0, moved: [] }, height: { source: 9, result: 9 }, overflow: 0, clashes: 0, sections: [], differences: [] }],
   }); // prettier-ignore
 
   it('leads to the report of each page and width, also where its name is taken', () => {

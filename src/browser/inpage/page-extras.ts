@@ -108,7 +108,7 @@ export function sectionsIn(body: Element): { name: string; y: number; height: nu
   return whole.map((one) => {
     const [, y, , height] = boxOf(one.getBoundingClientRect());
     const heading = one.querySelector('h1, h2, h3')?.textContent?.replace(/\s+/g, ' ').trim();
-    return { name: (one.matches('header, footer, nav') ? one.localName : heading) || nameOf(one), y, height };
+    return { name: (one.matches('header, footer, nav') ? one.localName : heading) || one.id || nameOf(one), y, height };
   });
 }
 

@@ -1,56 +1,68 @@
-import type { MeasuredPage, MeasuredWord } from '../../core/proof/measured.js';
+import type { Asked, MeasuredPage, MeasuredWord } from '../../core/proof/measured.js';
+import { cutters, isCut } from './cut.js';
+import { LetterLooks } from './letter-looks.js';
+import { elementAt, elementsOf, thingAt } from './things.js';
 
 const SILENT = new Set(['SCRIPT', 'STYLE', 'NOSCRIPT', 'TEMPLATE', 'OPTION', 'TITLE', 'DESC']);
 
-/**
- * Where every visible word and picture stands, CSS px from the top left corner of the page.
- * @param sections names and CSS paths of the sections; without it, what is marked with `data-section`
- */
-export function measureNow(sections?: readonly { readonly name: string; readonly path: string }[]): MeasuredPage {
+/** Where every visible word, picture and element that is asked for stands, CSS px from the top left corner of the page. */
+export function measureNow({ sections, things, order }: Asked = {}): MeasuredPage {
   const marked = [...document.querySelectorAll('[data-section]')].map((element) => ({
     name: element.getAttribute('data-section') ?? '',
     element,
   }));
-  const found = sections?.map(({ name, path }) => ({ name, element: elementAtPath(path) })) ?? marked;
+  const found = sections?.map(({ name, path }) => ({ name, element: elementAt(path) })) ?? marked;
+  const known = elementsOf(things, order);
+  const looks = new LetterLooks();
   return {
-    words: measureWords(),
+    words: measureWords(known, looks),
+    ...(known.size ? { looks: looks.all } : {}),
     sections: found.flatMap(({ name, element }) =>
       element ? [{ name, ...place(element.getBoundingClientRect()) }] : [],
     ),
     pictures: [...document.querySelectorAll('img, video, svg')]
       .filter((element) => element.checkVisibility() && !element.parentElement?.closest('svg'))
       .map((element) => place(element.getBoundingClientRect())),
+    ...(known.size
+      ? {
+          things: Object.fromEntries(
+            [...known].flatMap(([element, id]) => (element.checkVisibility() ? [[id, thingAt(element)]] : [])),
+          ),
+        }
+      : {}),
     height: Math.ceil(Math.max(document.documentElement.scrollHeight, document.body?.scrollHeight ?? 0)),
     overflow: Math.max(0, document.documentElement.scrollWidth - innerWidth),
     elements: document.body?.querySelectorAll('*').length ?? 0,
   };
 }
 
-function elementAtPath(path: string): Element | null {
-  try {
-    return document.querySelector(path);
-  } catch {
-    return null;
-  }
-}
-
-function measureWords(): MeasuredWord[] {
+function measureWords(known: ReadonlyMap<Element, string>, looks: LetterLooks): MeasuredWord[] {
   const words: MeasuredWord[] = [];
-  const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  const walker = document.createTreeWalker(document.body ?? document.documentElement, NodeFilter.SHOW_TEXT);
   const range = document.createRange();
   for (let node = walker.nextNode() as Text | null; node; node = walker.nextNode() as Text | null) {
     const parent = node.parentElement;
     if (!node.data.trim() || !parent || SILENT.has(parent.tagName.toUpperCase())) continue;
     if (!parent.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
+    const more = known.size ? { look: looks.of(parent), ...holderOf(parent, known) } : {};
+    const boxes = known.size ? cutters(parent) : [];
     for (const match of node.data.matchAll(/\S+/g)) {
       range.setStart(node, match.index);
       range.setEnd(node, match.index + match[0].length);
       const rect = range.getBoundingClientRect();
       if (rect.width < 1 || rect.height < 1) continue;
-      words.push({ text: match[0], ...place(rect) });
+      words.push({ text: match[0], ...place(rect), ...more, ...(isCut(rect, boxes) ? { cut: true as const } : {}) });
     }
   }
   return words;
+}
+
+function holderOf(element: Element, known: ReadonlyMap<Element, string>): { readonly of?: string } {
+  for (let at: Element | null = element; at; at = at.parentElement) {
+    const id = known.get(at);
+    if (id !== undefined) return { of: id };
+  }
+  return {};
 }
 
 function place(rect: DOMRect): { x: number; y: number; width: number; height: number } {

@@ -17,6 +17,7 @@ import { rolesOf } from './roles.js';
 import { allWidths, screensBelow } from './screens.js';
 import type { BoardLooks } from './setting.js';
 import { breakpointsBetween } from './sheet.js';
+import type { Standing } from './standing.js';
 
 export interface BuiltDesign {
   readonly document: PageDocument;
@@ -24,6 +25,8 @@ export interface BuiltDesign {
   readonly notes: readonly string[];
   /** Where each element stands on the widest board, by its id; px. */
   readonly boxes: ReadonlyMap<string, DrawnBox>;
+  /** Where what was drawn as a box, a picture or a drawing stands on each board, widest first, by its id. */
+  readonly standing: ReadonlyMap<string, readonly (Standing | undefined)[]>;
   /** Why each section became what it is, by its id: lines, indented. */
   readonly reasons: ReadonlyMap<string, readonly string[]>;
 }
@@ -67,7 +70,7 @@ export function buildDesign(input: DesignInput): BuiltDesign {
   const document = builder.build(root);
   const reasons = new Map(builder.sections.map(({ id, part }) => [id, explainPart(part, looks, allWidths(widths))]));
   const sections = builder.sections.map(({ id, boxes }) => ({ id, boxes }));
-  return { document, notes, sections, reasons, boxes: builder.boxes };
+  return { document, notes, sections, reasons, boxes: builder.boxes, standing: builder.standing };
 }
 
 /** In what another artboard differs from the first, in words. */

@@ -23,6 +23,7 @@ import type { Roles } from './roles.js';
 import { add, undecorated, type BoardLooks } from './setting.js';
 import { allWidths, type DesignChoices } from './screens.js';
 import { styleFromBoards } from './sheet.js';
+import { standingOn, type Standing } from './standing.js';
 import { wordingsOf } from './wordings.js';
 import { inputType, isTall, writingLook, writtenVariant } from './writing.js';
 
@@ -49,6 +50,8 @@ export class Builder {
   private readonly ids = new NameGiver();
   /** Where each element stands on the widest board, by its id; px. */
   readonly boxes = new Map<string, DrawnBox>();
+  /** Where each element stands on each board, widest first, by its id; px. */
+  readonly standing = new Map<string, readonly (Standing | undefined)[]>();
   /** Parts that are items of lists. */
   private readonly items = new Set<Part>();
   private counter = 0;
@@ -138,6 +141,10 @@ export class Builder {
     const key = `${layer}|${first.piece?.order ?? ''}|${depth || ''}`;
     const id = createHash('sha1').update(this.ids.give(key)).digest('hex').slice(0, 8);
     this.boxes.set(id, part.box);
+    this.standing.set(
+      id,
+      this.views.map((view) => standingOn(view, part)),
+    );
     return id;
   }
 

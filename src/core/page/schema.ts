@@ -118,7 +118,12 @@ export const PAGE_SCHEMA = {
         part: { enum: ['header', 'footer', 'reused'] },
         inline: { type: 'boolean', description: 'Stands in a line of text.' },
         markup: { type: 'string', description: 'SVG markup of an icon.' },
-        from: { type: 'object', required: ['path'], additionalProperties: false, properties: { path: text } },
+        from: {
+          type: 'object',
+          required: ['path'],
+          additionalProperties: false,
+          properties: { path: text, box: { type: 'string' } },
+        },
         children: { type: 'array', items: { $ref: '#/$defs/node' } },
       },
     },

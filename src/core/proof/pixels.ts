@@ -14,8 +14,11 @@ export interface Band {
 export interface PixelFigures {
   /** Share of pixels that differ over the larger of both pictures; what only one of them has counts as differing. */
   readonly differ: number;
-  /** The same share within each band. */
+  /** The share of those that no smoothing of edges explains: no pixel around is as it should be. */
+  readonly seen: number;
+  /** The same shares within each band. */
   readonly bands: readonly number[];
+  readonly seenBands: readonly number[];
 }
 
 /**
@@ -29,23 +32,42 @@ export function comparePixels(source: Raster, result: Raster, bands: readonly Ba
   const width = Math.max(source.width, result.width);
   const height = Math.max(source.height, result.height);
   const counts = bands.map(() => 0);
+  const seenCounts = bands.map(() => 0);
   const same = source.width === result.width;
   const [first, second] = [wordsOf(source), wordsOf(result)];
   let total = 0;
+  let seen = 0;
   for (let y = 0; y < height; y += 1) {
     if (same && y < source.height && y < result.height && rowsEqual(first, second, y * width, width)) continue;
     let row = 0;
-    for (let x = 0; x < width; x += 1) if (differsAt(source, result, x, y)) row += 1;
+    let clear = 0;
+    for (let x = 0; x < width; x += 1) {
+      if (!differsAt(source, result, x, y)) continue;
+      row += 1;
+      if (!isSmoothed(source, result, x, y) || !isSmoothed(result, source, x, y)) clear += 1;
+    }
     if (row === 0) continue;
     total += row;
+    seen += clear;
     bands.forEach((band, index) => {
-      if (y >= band.y && y < band.y + band.height) counts[index] = (counts[index] as number) + row;
+      if (y < band.y || y >= band.y + band.height) return;
+      counts[index] = (counts[index] as number) + row;
+      seenCounts[index] = (seenCounts[index] as number) + clear;
     });
   }
-  return {
-    differ: total / Math.max(1, width * height),
-    bands: bands.map((band, index) => (counts[index] as number) / Math.max(1, width * band.height)),
-  };
+  const whole = Math.max(1, width * height);
+  const shares = (of: readonly number[]): number[] => bands.map((band, index) => (of[index] as number) / Math.max(1, width * band.height)); // prettier-ignore
+  return { differ: total / whole, seen: seen / whole, bands: shares(counts), seenBands: shares(seenCounts) };
+}
+
+/** Whether a pixel of one picture is found right around its place in the other: an edge that is smoothed otherwise. */
+function isSmoothed(from: Raster, to: Raster, x: number, y: number): boolean {
+  if (x >= from.width || y >= from.height) return false;
+  const i = (y * from.width + x) * 4;
+  for (let down = Math.max(0, y - 1); down <= Math.min(to.height - 1, y + 1); down += 1)
+    for (let across = Math.max(0, x - 1); across <= Math.min(to.width - 1, x + 1); across += 1)
+      if (distance(from.data, i, to.data, (down * to.width + across) * 4) <= VISIBLE) return true;
+  return false;
 }
 
 /** Paints where two pictures differ (RGBA, the size of the larger one): the source pale and grey, what differs in a strong colour. */

@@ -79,7 +79,7 @@ describe('comparePixels', () => {
         raster(8, 8, (x, y) => x * y),
         [{ y: 0, height: 8 }],
       ),
-    ).toEqual({ differ: 0, bands: [0] });
+    ).toEqual({ differ: 0, seen: 0, bands: [0], seenBands: [0] });
   });
 
   it('counts what the eye sees, in the whole and in bands', () => {
@@ -91,7 +91,7 @@ describe('comparePixels', () => {
         { y: 2, height: 2 },
       ],
     );
-    expect(figures).toEqual({ differ: 0.25, bands: [0, 0.5] });
+    expect(figures).toEqual({ differ: 0.25, seen: 0.25, bands: [0, 0.5], seenBands: [0, 0.5] });
   });
 
   it('counts what only one picture has', () => {
@@ -146,7 +146,7 @@ describe('proveWidth', () => {
     overflow: 12,
     height: 220,
   });
-  const proof = proveWidth(400, source, result, { differ: 0.1, bands: [0, 0.2] });
+  const proof = proveWidth(400, source, result, { differ: 0.1, seen: 0.05, bands: [0, 0.2], seenBands: [0, 0.1] });
 
   it('gives figures for each section', () => {
     expect(sectionBands(source)).toEqual([
@@ -154,8 +154,16 @@ describe('proveWidth', () => {
       { y: 100, height: 100 },
     ]);
     expect(proof.sections).toEqual([
-      { name: 'a', differ: 0, placed: 1, words: 1, source: { y: 0, height: 100 }, result: { y: 0, height: 120 } },
-      { name: 'b', differ: 0.2, placed: 0, words: 1, source: { y: 100, height: 100 } },
+      {
+        name: 'a',
+        differ: 0,
+        seen: 0,
+        placed: 1,
+        words: 1,
+        source: { y: 0, height: 100 },
+        result: { y: 0, height: 120 },
+      },
+      { name: 'b', differ: 0.2, seen: 0.1, placed: 0, words: 1, source: { y: 100, height: 100 } },
     ]);
     expect(proof).toMatchObject({ overflow: 12, clashes: 0, height: { source: 200, result: 220 } });
   });

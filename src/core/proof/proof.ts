@@ -1,4 +1,5 @@
 import type { MeasuredPage, MeasuredSection, MeasuredWord } from './measured.js';
+import type { Difference } from './finding.js';
 import type { Band, PixelFigures } from './pixels.js';
 import { compareWords, countClashes, type WordFigures } from './words.js';
 
@@ -6,6 +7,8 @@ import { compareWords, countClashes, type WordFigures } from './words.js';
 export interface WidthProof {
   readonly width: number;
   readonly differ: number;
+  /** The share of differing pixels that no smoothing of edges explains. */
+  readonly seen: number;
   readonly words: WordFigures;
   readonly height: { readonly source: number; readonly result: number };
   /** Sideways scrolling of the result beyond the source's, px. */
@@ -13,11 +16,14 @@ export interface WidthProof {
   /** Words that lie on words, beyond the source's. */
   readonly clashes: number;
   readonly sections: readonly SectionProof[];
+  /** What stands otherwise than in the source, element by element; the largest first. */
+  readonly differences: readonly Difference[];
 }
 
 export interface SectionProof {
   readonly name: string;
   readonly differ: number;
+  readonly seen: number;
   readonly placed: number;
   readonly words: number;
   readonly source: Band;
@@ -48,6 +54,7 @@ export function proveWidth(
   source: MeasuredPage,
   result: MeasuredPage,
   pixels: PixelFigures,
+  differences: readonly Difference[] = [],
 ): WidthProof {
   const waiting = [...result.sections];
   const sections = source.sections.map((section, index): SectionProof => {
@@ -57,6 +64,7 @@ export function proveWidth(
     return {
       name: section.name,
       differ: pixels.bands[index] ?? 0,
+      seen: pixels.seenBands[index] ?? 0,
       placed: words.placed,
       words: words.words,
       source: bandOf(section),
@@ -66,11 +74,13 @@ export function proveWidth(
   return {
     width,
     differ: pixels.differ,
+    seen: pixels.seen,
     words: compareWords(source.words, result.words),
     height: { source: source.height, result: result.height },
     overflow: Math.max(0, result.overflow - source.overflow),
     clashes: Math.max(0, countClashes(result.words) - countClashes(source.words)),
     sections,
+    differences,
   };
 }
 

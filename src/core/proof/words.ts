@@ -22,6 +22,64 @@ export interface WordFigures {
   }[];
 }
 
+/** A word of the source and the one of the result that is the same; either may lack its fellow. */
+export interface WordPair {
+  readonly wanted?: MeasuredWord;
+  readonly is?: MeasuredWord;
+}
+
+/**
+ * Pairs equal words, nearest first: those of one element before all others. In the order of the result, then what only the
+ * source has.
+ * @param textOf the text that an element is in, by their ids: a run is in its paragraph
+ */
+export function pairWords(
+  source: readonly MeasuredWord[],
+  result: readonly MeasuredWord[],
+  textOf: (id: string) => string = (id) => id,
+): WordPair[] {
+  const found = new Map<MeasuredWord, MeasuredWord>();
+  const own = (word: MeasuredWord): string | undefined =>
+    word.of === undefined ? undefined : `${textOf(word.of)} ${keyOf(word)}`;
+  const left = pairBy(own, source, result, found);
+  const alone = pairBy(keyOf, left, result.filter((word) => !found.has(word)), found); // prettier-ignore
+  return [
+    ...result.map((is): WordPair => {
+      const wanted = found.get(is);
+      return { is, ...(wanted ? { wanted } : {}) };
+    }),
+    ...alone.filter((word) => !markKind(word.text)).map((wanted): WordPair => ({ wanted })),
+  ];
+}
+
+function keyOf({ text }: MeasuredWord): string {
+  return text.toLowerCase();
+}
+
+/** Pairs words of one key, nearest first, and returns those of the source that are left. */
+function pairBy(
+  keyOf: (word: MeasuredWord) => string | undefined,
+  source: readonly MeasuredWord[],
+  result: readonly MeasuredWord[],
+  found: Map<MeasuredWord, MeasuredWord>,
+): MeasuredWord[] {
+  const waiting = new Map<string, MeasuredWord[]>();
+  for (const word of result) {
+    const key = keyOf(word);
+    if (key !== undefined) waiting.set(key, [...(waiting.get(key) ?? []), word]);
+  }
+  return source.filter((word) => {
+    const candidates = waiting.get(keyOf(word) ?? '') ?? [];
+    let best = 0;
+    candidates.forEach((one, index) => {
+      if (shift(word, one) < shift(word, candidates[best] as MeasuredWord)) best = index;
+    });
+    const [fellow] = candidates.splice(best, 1);
+    if (fellow) found.set(fellow, word);
+    return !fellow;
+  });
+}
+
 /** Longest list of moved words. */
 const MOST = 50;
 
@@ -30,33 +88,18 @@ const MOST = 50;
  * not count: the page draws it by itself, as no word.
  */
 export function compareWords(source: readonly MeasuredWord[], result: readonly MeasuredWord[]): WordFigures {
-  const waiting = new Map<string, MeasuredWord[]>();
-  for (const word of result) {
-    const key = word.text.toLowerCase();
-    const list = waiting.get(key);
-    if (list) list.push(word);
-    else waiting.set(key, [word]);
-  }
+  const pairs = pairWords(source, result).filter(({ wanted }) => wanted !== undefined);
   let placed = 0;
   let missing = 0;
-  let drawn = 0;
   const moved: WordFigures['moved'][number][] = [];
-  for (const word of source) {
-    const candidates = waiting.get(word.text.toLowerCase()) ?? [];
-    let best = 0;
-    candidates.forEach((one, index) => {
-      if (shift(word, one) < shift(word, candidates[best] as MeasuredWord)) best = index;
-    });
-    const [found] = candidates.splice(best, 1);
-    if (!found && markKind(word.text)) drawn += 1;
-    else if (!found) {
-      missing += 1;
-      moved.push({ text: word.text, x: word.x, y: word.y });
-    } else if (shift(word, found) <= CLOSE) placed += 1;
-    else
-      moved.push({ text: word.text, x: word.x, y: word.y, dx: round(found.x - word.x), dy: round(found.y - word.y) });
+  for (const { wanted, is } of pairs as { wanted: MeasuredWord; is?: MeasuredWord }[]) {
+    const { text, x, y } = wanted;
+    if (!is) missing += 1;
+    else if (shift(wanted, is) <= CLOSE) placed += 1;
+    if (!is) moved.push({ text, x, y });
+    else if (shift(wanted, is) > CLOSE) moved.push({ text, x, y, dx: round(is.x - x), dy: round(is.y - y) });
   }
-  const words = source.length - drawn;
+  const words = pairs.length;
   const total = Math.max(1, words);
   moved.sort((a, b) => reach(b) - reach(a));
   const extra = result.length - (words - missing);

@@ -41,7 +41,11 @@ export function join(
     if (!made) return undefined;
     rest.push(made);
   }
-  const node = joinNodes(outer, inner, element, (rest[0] as Full).get('display') ?? '');
+  const node = withPlace(
+    joinNodes(outer, inner, element, (rest[0] as Full).get('display') ?? ''),
+    { outer, inner },
+    by,
+  );
   const gone = [outer.style, inner.style].find((one) => one !== undefined && one !== node.style);
   return {
     node,
@@ -49,6 +53,13 @@ export function join(
     renamed: gone === undefined ? undefined : [gone, node.style as string],
     standsFor: { across: by.across === 'outer' ? outer.id : inner.id, down: by.down === 'outer' ? outer.id : inner.id },
   };
+}
+
+/** The node with the path of the one of both whose place it has in the source. */
+function withPlace(node: ElementNode, pair: Pick<Pair, 'outer' | 'inner'>, { across, down }: NamedJoin): ElementNode {
+  const from = pair[across].from;
+  const box = across === down && from ? (from.box ?? from.path) : '';
+  return node.from && box !== node.from.path ? { ...node, from: { path: node.from.path, box } } : node;
 }
 
 /** One node with the meaning of the one that has one, in the place of the outer one, with the children of the inner one. */

@@ -1,0 +1,54 @@
+import type { Asked, MeasuredThing } from '../../core/proof/measured.js';
+import { boxOf } from './snapshot.js';
+
+/** The elements that are asked for, with their ids. */
+export function elementsOf(things: Asked['things'] = [], order: Asked['order'] = []): Map<Element, string> {
+  const found = new Map<Element, string>();
+  for (const { id, path } of things) {
+    const element = elementAt(path);
+    if (element) found.set(element, id);
+  }
+  if (order.length && document.body) {
+    let at = 0;
+    const visit = (element: Element): void => {
+      const id = order[at];
+      at += 1;
+      if (id !== undefined) found.set(element, id);
+      if (!(element instanceof SVGElement)) for (const child of element.children) visit(child);
+    };
+    visit(document.body);
+  }
+  return found;
+}
+
+export function elementAt(path: string): Element | null {
+  try {
+    return document.querySelector(path);
+  } catch {
+    return null;
+  }
+}
+
+/** Where an element stands, and how it shows. */
+export function thingAt(element: Element): MeasuredThing {
+  const box = boxOf(element.getBoundingClientRect());
+  const fill = getComputedStyle(element).backgroundColor;
+  const shown = element instanceof HTMLImageElement ? shownShare(element) : undefined;
+  return {
+    box,
+    ...(shown === undefined ? {} : { shown }),
+    ...(/^(transparent|rgba\(\d+, \d+, \d+, 0\))$/.test(fill) ? {} : { fill }),
+  };
+}
+
+/** The share of a picture that shows in its box (CSS Images 3, 5.5); undefined where it cannot be said. */
+function shownShare(image: HTMLImageElement): number | undefined {
+  const { naturalWidth: wide, naturalHeight: high, clientWidth: width, clientHeight: height } = image;
+  const style = getComputedStyle(image);
+  if (!wide || !high || !width || !height || style.getPropertyValue('object-view-box') !== 'none') return undefined;
+  const round = (share: number): number => Math.round(share * 1000) / 1000;
+  if (style.objectFit === 'none') return round((Math.min(width, wide) * Math.min(height, high)) / (wide * high));
+  if (style.objectFit !== 'cover') return 1;
+  const scale = Math.max(width / wide, height / high);
+  return round((width * height) / (wide * high * scale * scale));
+}

@@ -1,0 +1,22 @@
+import type { ComparedPage } from '../compared.js';
+import type { Difference } from '../finding.js';
+import { lookDifferences } from './looks.js';
+import { placeDifferences } from './places.js';
+import { presenceDifferences } from './presence.js';
+import { textDifferences } from './texts.js';
+
+/** The checks of a proof, what matters most first. */
+const CHECKS: readonly ((page: ComparedPage) => Difference[])[] = [
+  presenceDifferences,
+  textDifferences,
+  lookDifferences,
+  placeDifferences,
+];
+
+/** Most differences that are told of one page at one width. */
+export const MOST = 200;
+
+/** All that stands otherwise than in the source, the largest of each check first; what is wrong itself before what follows from it. */
+export function differencesOf(page: ComparedPage): Difference[] {
+  return CHECKS.flatMap((check) => check(page).sort((a, b) => b.by - a.by)).slice(0, MOST);
+}

@@ -1,0 +1,230 @@
+import { bottom, px, right } from '../../page/geometry.js';
+import type { Box } from '../../page/types.js';
+import { about, extentsOf, shownBox, type Compared, type ComparedPage } from '../compared.js';
+import type { Difference, Remedy } from '../finding.js';
+
+/** Places and sizes this near are the same, px. */
+const NEAR = 1;
+/** More than this off its middle is off centre, px. */
+const CENTRED = 2;
+
+/** A child of a box with where it and the box stand in source and result. */
+interface Placed {
+  readonly one: Compared;
+  readonly wanted: Box;
+  readonly is: Box;
+}
+
+/** Things that stand elsewhere in the box that holds them, have other gaps, another order or another size. */
+export function placeDifferences(page: ComparedPage): Difference[] {
+  const found: Difference[] = [];
+  for (const holder of page.all) {
+    const frame = extentsOf(holder) ?? { wanted: pageBox(page, 'source'), is: pageBox(page, 'result') };
+    if (!extentsOf(holder) && holder !== page.root) continue;
+    const inside = holder.children.flatMap((one): Placed[] => {
+      const both = isPlaced(one) ? extentsOf(one) : undefined;
+      return both ? [{ one, ...both }] : [];
+    });
+    if (inside.length === 0) continue;
+    found.push(...orderOf(inside), ...across(holder, frame, inside), ...down(holder, frame, inside), ...sizes(frame, inside)); // prettier-ignore
+  }
+  return found;
+}
+
+function pageBox(page: ComparedPage, side: 'source' | 'result'): Box {
+  return [0, 0, page.width, page[side].height];
+}
+
+/** Words in a line move with the line; what is placed by offsets is judged by its place alone. */
+function isPlaced({ node, look }: Compared): boolean {
+  return !(node.inline && (node.kind === 'run' || node.kind === 'break' || node.kind === 'link')) && look.get('display') !== 'contents'; // prettier-ignore
+}
+
+function round(value: number): number {
+  return Math.round(value * 10) / 10;
+}
+
+/** Whether two things stand above each other rather than side by side. */
+function isAbove(a: Box, b: Box): boolean {
+  return b[1] >= bottom(a) - Math.min(a[3], b[3]) / 2;
+}
+
+function orderOf(inside: readonly Placed[]): Difference[] {
+  const sequence = (side: 'wanted' | 'is'): Placed[] =>
+    [...inside].sort((a, b) =>
+      isAbove(a[side], b[side]) ? -1 : isAbove(b[side], a[side]) ? 1 : a[side][0] - b[side][0],
+    );
+  const [source, result] = [sequence('wanted'), sequence('is')];
+  const at = source.findIndex((one, index) => one !== result[index]);
+  const first = source[at];
+  if (!first) return [];
+  const now = result.indexOf(first);
+  return [{ ...about(first.one), fault: 'order', what: `Stands as number ${now + 1} where the source has it as number ${at + 1}`, by: Math.abs(now - at), wanted: first.wanted, box: first.is, remedy: { id: first.one.node.id, property: 'order', value: String(now > at ? -1 : 1) } }]; // prettier-ignore
+}
+
+type Frame = { readonly wanted: Box; readonly is: Box };
+
+function across(holder: Compared, frame: Frame, inside: readonly Placed[]): Difference[] {
+  const shiftOf = ({ wanted, is }: Placed): number => is[0] - frame.is[0] - (wanted[0] - frame.wanted[0]);
+  const rows = rowsOf(inside);
+  const firsts = rows.map((row) => row[0] as Placed);
+  const shifts = firsts.map(shiftOf);
+  const [usual = 0] = shifts;
+  const all = shifts.length > 1 && Math.abs(usual) > NEAR && shifts.every((one) => Math.abs(one - usual) <= NEAR);
+  const found: Difference[] = [];
+  if (all) {
+    const first = firsts[0] as Placed;
+    found.push(padding(holder, first, 'left', first.wanted[0] - frame.wanted[0], first.is[0] - frame.is[0]));
+  }
+  rows.forEach((row, index) => {
+    if (!all) found.push(...sideways(holder, frame, row, shifts[index] as number));
+    found.push(...gaps(holder, row, 0));
+  });
+  return found;
+}
+
+/** Rows of things side by side in the source, each from left to right. */
+function rowsOf(inside: readonly Placed[]): Placed[][] {
+  const rows: Placed[][] = [];
+  for (const one of [...inside].sort((a, b) => a.wanted[1] - b.wanted[1] || a.wanted[0] - b.wanted[0])) {
+    const row = rows.at(-1);
+    if (row?.every((other) => !isAbove(other.wanted, one.wanted))) row.push(one);
+    else rows.push([one]);
+  }
+  return rows.map((row) => row.sort((a, b) => a.wanted[0] - b.wanted[0]));
+}
+
+/** The first of a row that stands elsewhere from left to right. */
+function sideways(holder: Compared, frame: Frame, row: readonly Placed[], shift: number): Difference[] {
+  const [first, last] = [row[0] as Placed, row.at(-1) as Placed];
+  if (Math.abs(shift) <= NEAR) return [];
+  const off = (side: 'wanted' | 'is'): number => (first[side][0] - frame[side][0] - (right(frame[side]) - right(last[side]))) / 2; // prettier-ignore
+  const place = { ...about(first.one), wanted: first.wanted, box: first.is };
+  const id = first.one.node.id;
+  if (Math.abs(off('wanted')) <= CENTRED / 2 && Math.abs(off('is')) > CENTRED / 2) {
+    const remedy: Remedy = row.length > 1 ? { id: holder.node.id, property: 'justify-content', value: 'center' } : centring(holder, first.one); // prettier-ignore
+    return [{ ...place, fault: 'off-centre', what: `Not centred, by ${round(Math.abs(off('is')))} px`, by: round(Math.abs(off('is'))), remedy }]; // prettier-ignore
+  }
+  const moved = holder.words.length === 0 && first.one.node.inline === true;
+  const before = parseFloat(first.one.look.get('margin-left') ?? '0') || 0;
+  const remedy: Remedy = moved ? { id: holder.node.id, property: 'text-align' } : positioned(first.one) ? { id, property: 'left' } : { id, property: 'margin-left', value: px(before - shift) }; // prettier-ignore
+  return [{ ...place, fault: 'place', what: `${round(Math.abs(shift))} px too far ${shift > 0 ? 'right' : 'left'}`, by: round(Math.abs(shift)), remedy }]; // prettier-ignore
+}
+
+function positioned({ look }: Compared): boolean {
+  return /absolute|fixed/.test(look.get('position') ?? '');
+}
+
+/** What centres a thing in its box: the text around it, its margins, or how the column lays it. */
+function centring(holder: Compared, { node, words }: Compared): Remedy {
+  const display = holder.look.get('display') ?? '';
+  if (node.inline) return { id: holder.node.id, property: 'text-align', value: 'center' };
+  if (words.length && !display.includes('flex')) return { id: node.id, property: 'text-align', value: 'center' };
+  if (display.includes('flex') && (holder.look.get('flex-direction') ?? 'row').startsWith('column')) return { id: node.id, property: 'align-self', value: 'center' }; // prettier-ignore
+  if (display.includes('flex')) return { id: holder.node.id, property: 'justify-content', value: 'center' };
+  return { id: node.id, property: 'margin-inline', value: 'auto' };
+}
+
+function padding(
+  holder: Compared,
+  { wanted, is }: Placed,
+  side: 'left' | 'top' | 'bottom',
+  asked: number,
+  own: number,
+): Difference {
+  // prettier-ignore
+  const property = `padding-${side}`;
+  const before = holder.look.get(property) ?? '0px';
+  const value = /^[\d.]+px$|^0$/.test(before) ? px(Math.max(0, parseFloat(before) + asked - own)) : undefined;
+  return { ...about(holder), fault: 'padding', what: `Padding at the ${side} ${round(own)} px where the source has ${round(asked)} px`, by: round(Math.abs(own - asked)), wanted, box: is, remedy: { id: holder.node.id, property, ...(value === undefined ? {} : { value }) } }; // prettier-ignore
+}
+
+/** Gaps between neighbours, from left to right (0) or from top to bottom (1). */
+function gaps(holder: Compared, row: readonly Placed[], axis: 0 | 1): Difference[] {
+  const end = axis === 0 ? right : bottom;
+  const all = row.slice(1).map((one, index) => {
+    const before = row[index] as Placed;
+    return { one, before, asked: one.wanted[axis] - end(before.wanted), own: one.is[axis] - end(before.is) };
+  });
+  const off = all.filter(({ asked, own }) => Math.abs(asked - own) > NEAR);
+  if (off.length === 0) return [];
+  const name = axis === 0 ? 'column-gap' : 'row-gap';
+  const same = off.length === all.length && off.every(({ own, asked }) => Math.abs(own - asked - ((off[0]?.own ?? 0) - (off[0]?.asked ?? 0))) <= NEAR); // prettier-ignore
+  const gap = parseFloat(holder.look.get(name) ?? '');
+  const laid = /flex|grid/.test(holder.look.get('display') ?? '');
+  const first = off[0] as (typeof off)[number];
+  const words = (own: number, asked: number): string => `Gap ${round(own)} px where the source has ${round(asked)} px`;
+  if (same && laid && (gap >= 0 || all.length > 1))
+    return [{ ...about(holder), fault: 'gap', what: words(first.own, first.asked), by: round(Math.abs(first.own - first.asked)), wanted: first.one.wanted, box: first.one.is, remedy: { id: holder.node.id, property: name, value: px((gap || 0) + first.asked - first.own) } }]; // prettier-ignore
+  return off.map(({ one, asked, own }): Difference => {
+    const property = axis === 0 ? 'margin-left' : 'margin-top';
+    const before = one.one.look.get(property) ?? '0px';
+    const value = /^-?[\d.]+px$|^0$/.test(before) ? px(parseFloat(before) + asked - own) : undefined;
+    return { ...about(one.one), fault: 'gap', what: `${words(own, asked)}, ${axis === 0 ? 'before it' : 'above it'}`, by: round(Math.abs(own - asked)), wanted: one.wanted, box: one.is, remedy: { id: one.one.node.id, property, ...(value === undefined ? {} : { value }) } }; // prettier-ignore
+  });
+}
+
+function down(holder: Compared, frame: Frame, inside: readonly Placed[]): Difference[] {
+  const rows = rowsOf(inside);
+  const first = rows[0]?.[0] as Placed;
+  const found: Difference[] = [];
+  const [asked, own] = [first.wanted[1] - frame.wanted[1], first.is[1] - frame.is[1]];
+  if (Math.abs(asked - own) > NEAR) found.push(padding(holder, first, 'top', asked, own));
+  const heads = rows.map((row) => tallest(row));
+  found.push(...gaps(holder, heads, 1));
+  for (const row of rows) found.push(...levels(holder, row));
+  const last = heads.at(-1) as Placed;
+  const ends = [bottom(frame.wanted) - bottom(last.wanted), bottom(frame.is) - bottom(last.is)] as const;
+  if (holder.parent && Math.abs(ends[0] - ends[1]) > NEAR)
+    found.push(padding(holder, last, 'bottom', ends[0], ends[1]));
+  return found;
+}
+
+/** The one of a row that is the highest in the source: what is below stands below it. */
+function tallest(row: readonly Placed[]): Placed {
+  return row.reduce((most, one) => (bottom(one.wanted) > bottom(most.wanted) ? one : most));
+}
+
+/** Things side by side that stand at other heights to each other. */
+function levels(holder: Compared, row: readonly Placed[]): Difference[] {
+  const [first] = row;
+  if (!first || row.length < 2) return [];
+  return row.slice(1).flatMap((one): Difference[] => {
+    const shift = one.is[1] - first.is[1] - (one.wanted[1] - first.wanted[1]);
+    const grown = one.is[3] - one.wanted[3] - (first.is[3] - first.wanted[3]);
+    if (Math.abs(shift) <= NEAR || Math.abs(shift + grown / 2) <= NEAR || Math.abs(shift + grown) <= NEAR) return [];
+    const centred = Math.abs(one.wanted[1] + one.wanted[3] / 2 - first.wanted[1] - first.wanted[3] / 2) <= NEAR;
+    const remedy: Remedy = centred && row.length === 2 ? { id: holder.node.id, property: 'align-items', value: 'center' } : { id: one.one.node.id, property: 'margin-top', value: px((parseFloat(one.one.look.get('margin-top') ?? '0') || 0) - shift) }; // prettier-ignore
+    return [{ ...about(one.one), fault: 'place', what: `${round(Math.abs(shift))} px too ${shift > 0 ? 'low' : 'high'} beside its neighbour`, by: round(Math.abs(shift)), wanted: one.wanted, box: one.is, remedy }]; // prettier-ignore
+  });
+}
+
+/** Things that are wider or higher than in the source, and not because of what they are in or hold. */
+function sizes(frame: Frame, inside: readonly Placed[]): Difference[] {
+  const grown = frame.is[2] - frame.wanted[2];
+  return inside.flatMap(({ one, wanted, is }): Difference[] => {
+    if (!shownBox(one.wanted) || !shownBox(one.is)) return [];
+    const place = { ...about(one), wanted, box: is };
+    const id = one.node.id;
+    const found: Difference[] = [];
+    const wide = is[2] - wanted[2];
+    if (Math.abs(wide) > NEAR && Math.abs(grown) <= NEAR)
+      found.push({ ...place, fault: 'size', what: `${round(is[2])} px wide where the source has ${round(wanted[2])} px`, by: round(Math.abs(wide)), remedy: { id, ...width(one, wanted[2], frame.wanted[2]) } }); // prettier-ignore
+    const high = is[3] - wanted[3];
+    const leaf = one.children.length === 0 && one.words.length === 0;
+    if (Math.abs(high) > NEAR && leaf && Math.abs(wide) <= NEAR)
+      found.push({ ...place, fault: 'size', what: `${round(is[3])} px high where the source has ${round(wanted[3])} px`, by: round(Math.abs(high)), remedy: { id, property: 'height', value: px(wanted[3]) } }); // prettier-ignore
+    return found;
+  });
+}
+
+/** A width stays what it was: a share of its box, a largest width, or a size. */
+function width({ look }: Compared, wanted: number, holder: number): { property: string; value: string } {
+  const own = look.get('width') ?? 'auto';
+  const most = look.get('max-width');
+  if (most && /px$|rem$/.test(most)) return { property: 'max-width', value: px(wanted) };
+  if (/%/.test(own) && own !== '100%')
+    return { property: 'width', value: `${Math.round((wanted / holder) * 1e5) / 1e3}%` };
+  if (look.get('flex-basis')?.endsWith('%')) return { property: 'flex-basis', value: `${Math.round((wanted / holder) * 1e5) / 1e3}%` }; // prettier-ignore
+  return { property: own === 'auto' || own === '100%' ? 'max-width' : 'width', value: px(wanted) };
+}

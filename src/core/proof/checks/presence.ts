@@ -1,0 +1,70 @@
+import { textOf } from '../../page/walk.js';
+import { about, shownBox, type Compared, type ComparedPage } from '../compared.js';
+import type { Difference } from '../finding.js';
+import type { MeasuredWord } from '../measured.js';
+import { boxOf } from './texts.js';
+
+const PICTURES = new Set(['image', 'icon', 'artwork', 'video', 'embed', 'field', 'divider']);
+/** Words that are quoted, at most. */
+const QUOTED = 6;
+
+/** What is in one of both only, and what is cut off. */
+export function presenceDifferences(page: ComparedPage): Difference[] {
+  return [...missingWords(page), ...extraWords(page), ...missingThings(page), ...cutWords(page)];
+}
+
+function quote(words: readonly MeasuredWord[]): string {
+  const said = words.slice(0, QUOTED).map(({ text }) => text).join(' '); // prettier-ignore
+  return `“${said}${words.length > QUOTED ? ' …' : ''}”`;
+}
+
+function missingWords({ pairs, all, root }: ComparedPage): Difference[] {
+  const groups: MeasuredWord[][] = [];
+  let before: MeasuredWord | undefined;
+  for (const { wanted, is } of pairs) {
+    if (!wanted || is) continue;
+    const together = before && before.of === wanted.of && Math.abs(wanted.y - before.y) < 3 * wanted.height;
+    if (together) (groups.at(-1) as MeasuredWord[]).push(wanted);
+    else groups.push([wanted]);
+    before = wanted;
+  }
+  return groups.map((words) => {
+    const [first] = words as [MeasuredWord, ...MeasuredWord[]];
+    const said = words.map(({ text }) => text).join(' ').toLowerCase(); // prettier-ignore
+    const one =
+      all.find(({ node }) => first.of !== undefined && node.id === first.of) ??
+      all.findLast(({ node }) => textOf(node).toLowerCase().includes(said)) ??
+      root;
+    const hidden = !shownBox(one.is) && one !== root;
+    return { ...about(one), fault: 'missing', what: `${quote(words)} is missing`, by: words.length, wanted: boxOf(first), ...(hidden ? { remedy: { id: one.node.id, property: 'display' } } : {}) }; // prettier-ignore
+  });
+}
+
+function extraWords({ pairs, all }: ComparedPage): Difference[] {
+  const groups = new Map<string, MeasuredWord[]>();
+  for (const { wanted, is } of pairs) {
+    if (wanted || !is) continue;
+    groups.set(is.of ?? '', [...(groups.get(is.of ?? '') ?? []), is]);
+  }
+  return [...groups].flatMap(([id, words]) => {
+    const one = all.find(({ node }) => node.id === id);
+    const [first] = words as [MeasuredWord, ...MeasuredWord[]];
+    return one ? [{ ...about(one), fault: 'extra' as const, what: `${quote(words)} is not in the source`, by: words.length, box: boxOf(first), remedy: { id, property: 'display' } }] : []; // prettier-ignore
+  });
+}
+
+function missingThings({ all }: ComparedPage): Difference[] {
+  return all.flatMap((one) => {
+    const wanted = shownBox(one.wanted);
+    if (!wanted || shownBox(one.is) || !PICTURES.has(one.node.kind)) return [];
+    return [{ ...about(one), fault: 'missing' as const, what: `The ${one.node.kind} is missing`, by: Math.round(Math.max(wanted[2], wanted[3])), wanted, remedy: { id: one.node.id, property: 'display' } }]; // prettier-ignore
+  });
+}
+
+function cutWords({ all }: ComparedPage): Difference[] {
+  return all.flatMap((one: Compared) => {
+    const cut = one.words.flatMap(({ wanted, is }) => (is?.cut && wanted && !wanted.cut && is.of === one.node.id ? [is] : [])); // prettier-ignore
+    const [first] = cut;
+    return first ? [{ ...about(one), fault: 'cut-off' as const, what: `${quote(cut)} is cut off`, by: cut.length, box: boxOf(first), remedy: { id: one.node.id, property: 'overflow-x' } }] : []; // prettier-ignore
+  });
+}

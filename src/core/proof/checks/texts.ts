@@ -1,0 +1,146 @@
+import { over, readColour, type Rgba } from '../../page/colours.js';
+import { px, right } from '../../page/geometry.js';
+import { about, linesOf, lookOfWord, shownBox, type Compared, type ComparedPage } from '../compared.js';
+import type { Difference } from '../finding.js';
+import type { LetterLook, MeasuredWord } from '../measured.js';
+
+/** Colours this much alike are the same to the eye, of 441 (distance in sRGB). */
+const SAME_COLOUR = 12;
+/** Sizes and line steps this near are the same, px. */
+const SAME_SIZE = 0.25;
+const SAME_STEP = 0.4;
+/** Letters this much wider or narrower show, as a share; in texts of at least so many letters. */
+const WIDER = 0.012;
+const FEWEST_LETTERS = 6;
+
+/** Texts that are set otherwise: font, size, weight, colour, spacing, lines and breaks. */
+export function textDifferences(page: ComparedPage): Difference[] {
+  return page.all.flatMap((one) => {
+    if (one.words.length === 0 || (one.node.inline && one.parent?.words.length)) return [];
+    return [...letters(one, page), ...lines(one), ...alignment(one)];
+  });
+}
+
+interface Both {
+  readonly wanted: MeasuredWord;
+  readonly is: MeasuredWord;
+}
+
+function bothOf({ words }: Compared): Both[] {
+  return words.flatMap(({ wanted, is }) => (wanted && is ? [{ wanted, is }] : []));
+}
+
+function letters(one: Compared, page: ComparedPage): Difference[] {
+  const pairs = bothOf(one);
+  const [first] = pairs;
+  const own = first && lookOfWord(page.result, first.is);
+  const asked = first && lookOfWord(page.source, first.wanted);
+  if (!first || !own || !asked) return [];
+  const place = { ...about(one), wanted: boxOf(first.wanted), box: boxOf(first.is) };
+  const id = one.node.id;
+  const found: Difference[] = [];
+  if (own.family.toLowerCase() !== asked.family.toLowerCase())
+    found.push({ ...place, fault: 'font', what: `Font “${own.family}” where the source has “${asked.family}”`, by: 1, remedy: { id, property: 'font-family' } }); // prettier-ignore
+  if (Math.abs(own.size - asked.size) > SAME_SIZE)
+    found.push({ ...place, fault: 'letters', what: `Type of ${own.size} px where the source has ${asked.size} px`, by: Math.abs(own.size - asked.size), remedy: { id, property: 'font-size', value: px(asked.size) } }); // prettier-ignore
+  for (const [property, name] of [['font-weight', 'weight'], ['font-style', 'style']] as const) // prettier-ignore
+    if (own[name] !== asked[name])
+      found.push({ ...place, fault: 'letters', what: `Type of ${name} ${own[name]} where the source has ${asked[name]}`, by: 1, remedy: { id, property, value: asked[name] } }); // prettier-ignore
+  const apart = colourDistance(own.color, asked.color);
+  if (apart > SAME_COLOUR)
+    found.push({ ...place, fault: 'colour', what: `Words in ${own.color} where the source has ${asked.color}`, by: Math.round(apart), remedy: { id, property: 'color', value: asked.color } }); // prettier-ignore
+  if (found.some(({ fault }) => fault === 'letters' || fault === 'font')) return found;
+  return [...found, ...spacing(one, pairs, own, place)];
+}
+
+function spacing(
+  one: Compared,
+  pairs: readonly Both[],
+  own: LetterLook,
+  place: Omit<Difference, 'fault' | 'what' | 'by'>,
+): Difference[] {
+  const whole = pairs.filter(({ wanted, is }) => Math.abs(wanted.height - is.height) < own.size / 2);
+  const count = whole.reduce((sum, { is }) => sum + is.text.length, 0);
+  const sum = (side: 'wanted' | 'is'): number => whole.reduce((total, pair) => total + pair[side].width, 0);
+  const [wanted, is] = [sum('wanted'), sum('is')];
+  if (count < FEWEST_LETTERS || wanted === 0 || Math.abs(is / wanted - 1) <= WIDER) return [];
+  const before = parseFloat(one.look.get('letter-spacing') ?? '0') || 0;
+  const percent = Math.round(Math.abs(is / wanted - 1) * 1000) / 10;
+  const value = px(before + (wanted - is) / count);
+  return [{ ...place, fault: 'letters', what: `Letters ${percent} % ${is > wanted ? 'wider' : 'narrower'} than in the source`, by: percent, remedy: { id: one.node.id, property: 'letter-spacing', value } }]; // prettier-ignore
+}
+
+/** Where lines break, and how far they are apart. */
+function lines(one: Compared): Difference[] {
+  const pairs = bothOf(one);
+  if (pairs.length < one.words.length) return [];
+  const sides = (['wanted', 'is'] as const).map((side) => linesOf(pairs.map((pair) => pair[side])));
+  const [source, result] = sides as [MeasuredWord[][], MeasuredWord[][]];
+  const ends = (of: MeasuredWord[][]): number[] => of.slice(0, -1).reduce<number[]>((all, line) => [...all, (all.at(-1) ?? 0) + line.length], []); // prettier-ignore
+  const [wanted, is] = [ends(source), ends(result)];
+  const at = wanted.findIndex((end, index) => end !== is[index]);
+  const off = at >= 0 ? at : is.length > wanted.length ? wanted.length : -1;
+  const id = one.node.id;
+  const [first] = pairs;
+  const place = { ...about(one), wanted: boxOf((first as Both).wanted), box: boxOf((first as Both).is) };
+  if (off >= 0) {
+    const word = (end: number | undefined): string => (end === undefined ? 'nothing' : `“${pairs[end - 1]?.is.text ?? ''}”`); // prettier-ignore
+    const what = `Text breaks after ${word(is[off])} where the source breaks after ${word(wanted[off])}`;
+    return [{ ...place, fault: 'line-break', what, by: Math.abs(is.length - wanted.length) || 1, remedy: { id, property: 'max-width' } }]; // prettier-ignore
+  }
+  if (source.length < 2) return [];
+  const step = (of: MeasuredWord[][]): number => ((of.at(-1)?.[0]?.y ?? 0) - (of[0]?.[0]?.y ?? 0)) / (of.length - 1);
+  const [asked, own] = [step(source), step(result)];
+  if (Math.abs(asked - own) <= SAME_STEP) return [];
+  const size = parseFloat(one.look.get('font-size') ?? '') || 0;
+  const value = /px$/.test(one.look.get('font-size') ?? '')
+    ? String(Math.round((asked / size) * 1e4) / 1e4)
+    : px(asked);
+  return [{ ...place, fault: 'leading', what: `Lines ${round(own)} px apart where the source has ${round(asked)} px`, by: round(Math.abs(asked - own)), remedy: { id, property: 'line-height', value } }]; // prettier-ignore
+}
+
+/** Words this near are where they were, px; texts this far off their middle are not centred. */
+const NEAR = 1;
+
+/** Words that stand elsewhere from left to right in a box that is where it was. */
+function alignment(one: Compared): Difference[] {
+  const pairs = bothOf(one);
+  const [source, result] = [shownBox(one.wanted), shownBox(one.is)];
+  if (!source || !result || pairs.length < one.words.length || Math.abs(source[2] - result[2]) > NEAR) return [];
+  const lines = { wanted: linesOf(pairs.map(({ wanted }) => wanted)), is: linesOf(pairs.map(({ is }) => is)) };
+  if (lines.wanted.some((line, at) => line.length !== lines.is[at]?.length)) return [];
+  const left = (side: 'wanted' | 'is', line: number): number => (lines[side][line]?.[0]?.x ?? 0) - (side === 'wanted' ? source : result)[0]; // prettier-ignore
+  const free = (side: 'wanted' | 'is', line: number): number => {
+    const last = lines[side][line]?.at(-1);
+    return last ? (side === 'wanted' ? right(source) : right(result)) - last.x - last.width : 0;
+  };
+  const at = lines.wanted.findIndex((_, line) => Math.abs(left('wanted', line) - left('is', line)) > NEAR);
+  if (at < 0) return [];
+  const by = round(Math.abs(left('wanted', at) - left('is', at)));
+  const place = { ...about(one), wanted: source, box: result };
+  const centred = lines.wanted.every((_, line) => Math.abs(left('wanted', line) - free('wanted', line)) <= 2 * NEAR);
+  const atEnd = lines.wanted.every((_, line) => free('wanted', line) <= 2 * NEAR);
+  const remedy = { id: one.node.id, property: 'text-align', value: centred ? 'center' : atEnd ? 'end' : 'start' };
+  if (centred) return [{ ...place, fault: 'off-centre', what: `Words not centred, by ${by} px`, by, remedy }];
+  return [{ ...place, fault: 'place', what: `Words ${by} px too far ${left('is', at) > left('wanted', at) ? 'right' : 'left'}`, by, remedy }]; // prettier-ignore
+}
+
+export function boxOf({ x, y, width, height }: MeasuredWord): readonly [number, number, number, number] {
+  return [x, y, width, height];
+}
+
+function round(value: number): number {
+  return Math.round(value * 10) / 10;
+}
+
+const WHITE: Rgba = [255, 255, 255, 1];
+
+/** How far two colours are apart on white, 0 to 441. */
+export function colourDistance(a: string, b: string): number {
+  const [first, second] = [a, b].map((colour) => {
+    const read = readColour(colour);
+    return read && over(read, WHITE);
+  });
+  if (!first || !second) return a === b ? 0 : 441;
+  return Math.hypot(first[0] - second[0], first[1] - second[1], first[2] - second[2]);
+}
