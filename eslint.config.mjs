@@ -12,6 +12,8 @@ const MAY_IMPORT = {
   'core/passes': ['core/page', 'core/brief', 'core/content'],
   'core/source': ['core/brief'],
   'core/trim': ['core/page'],
+  'core/adjust': ['core/page'],
+  'core/tune': ['core/page', 'core/proof', 'core/adjust'],
   'core/content': ['core/page'],
   'core/render': ['core/page', 'core/content'],
   'core/proof': ['core/page'],

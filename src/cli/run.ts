@@ -2,6 +2,7 @@ import { Command, CommanderError } from 'commander';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Problem } from '../core/page/problem.js';
+import { adjustCommand } from './adjust.js';
 import { briefCommand } from './brief.js';
 import { convertCommand } from './convert.js';
 import { EXIT } from './exit.js';
@@ -9,6 +10,7 @@ import { proofCommand } from './proof.js';
 import { renderCommand } from './render.js';
 import { startCommand } from './start.js';
 import { surveyCommand } from './survey.js';
+import { tuneCommand } from './tune.js';
 
 export function buildProgram(setCode: (code: number) => void): Command {
   const { version } = JSON.parse(readFileSync(join(__dirname, '../../package.json'), 'utf8')) as { version: string };
@@ -26,6 +28,8 @@ export function buildProgram(setCode: (code: number) => void): Command {
   program.addCommand(briefCommand());
   program.addCommand(renderCommand());
   program.addCommand(proofCommand(setCode));
+  program.addCommand(tuneCommand());
+  program.addCommand(adjustCommand());
   for (const command of program.commands)
     command
       .exitOverride()

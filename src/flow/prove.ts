@@ -6,7 +6,7 @@ import { differencesOf } from '../core/proof/checks/index.js';
 import { fillPage } from '../core/content/content.js';
 import type { PageDocument } from '../core/page/types.js';
 import { elements } from '../core/page/walk.js';
-import { readPage } from './read-page.js';
+import { readAdjusted } from './read-page.js';
 import { inside } from '../browser/inpage-script.js';
 import { openBrowser, VIEW_HEIGHT, type OpenBrowser } from '../browser/launch.js';
 import { openOurs, pictureOf, turnTo } from '../browser/our-page.js';
@@ -25,7 +25,7 @@ import { openProject, replaceFolder, type ProjectFile } from '../project/folder.
 import { pageNamed, type PageSettings } from '../project/settings.js';
 import { proofPage, type ProofPictures } from '../report/proof-page.js';
 import { proofTable } from '../report/proof-table.js';
-import { finishReference, openReference, thingPlaces, type Reference } from './reference.js';
+import { finishReference, openReference, readReference, thingPlaces, type Reference } from './reference.js';
 import type { Progress } from './report-progress.js';
 import { serveSource } from './serve-source.js';
 import { findSources } from './source.js';
@@ -69,7 +69,7 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
       const widths = options.widths ?? page.widths;
       const references = await referencesAt(project, page, widths, browser, options);
       options.progress(`${wanted.length > 1 ? `${page.name}: ` : ''}Comparing at ${widths.join(', ')} px`);
-      const { document, content } = readPage(project, page.name);
+      const { document, content } = readAdjusted(project, page.name);
       const filled = fillPage(document, content);
       const address = `${site.origin}/${places.get(page.name)?.html ?? ''}`;
       const proved = await proveAll(browser, site, address, filled, references, shownScheme(page.schemes));
@@ -201,12 +201,6 @@ async function referencesAt(
   const missing = widths.filter((width) => !existsSync(join(project, 'reference', page.name, `${width}.json`)));
   const fresh = missing.length ? await openAgain(project, page, missing, browser, options) : [];
   return widths.map((width) => fresh.find((one) => one.width === width) ?? readReference(project, page.name, width));
-}
-
-function readReference(project: string, page: string, width: number): Reference {
-  const file = join(project, 'reference', page, `${width}.json`);
-  const measured = JSON.parse(readFileSync(file, 'utf8')) as MeasuredPage;
-  return { width, measured, picture: readFileSync(join(project, 'reference', page, `${width}.png`)) };
 }
 
 /** Whether the source of a page is on another machine. */

@@ -1,6 +1,9 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'yaml';
+import { adjust } from '../core/adjust/apply.js';
+import type { Adjustment } from '../core/adjust/adjustment.js';
+import { readAdjustments } from '../project/adjust-file.js';
 import type { Content } from '../core/content/content.js';
 import { checkDocument } from '../core/page/check.js';
 import { Problem } from '../core/page/problem.js';
@@ -31,6 +34,13 @@ function readJson(file: string): unknown {
   } catch (error) {
     throw new Problem(`This is not JSON (${(error as Error).message}).`, file, 'Mend it, or convert the source again.');
   }
+}
+
+/** A page with the corrections of its project laid over it, and those that mean nothing in any of its elements. */
+export function readAdjusted(project: string, name: string): ReadPage & { readonly lost: readonly Adjustment[] } {
+  const page = readPage(project, name);
+  const { document, lost } = adjust(page.document, readAdjustments(project));
+  return { ...page, document, lost };
 }
 
 /** Content is sections of fields with texts. @throws Problem naming the line */

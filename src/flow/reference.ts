@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { inside } from '../browser/inpage-script.js';
 import type { OpenBrowser } from '../browser/launch.js';
@@ -81,4 +83,11 @@ export function referenceFiles(page: string, references: readonly Reference[], b
       `${JSON.stringify({ width, browser: browserVersion, ...measured }, null, 1)}\n`,
     ],
   ]);
+}
+
+/** The reference of a page that is in its project. */
+export function readReference(project: string, page: string, width: number): Reference {
+  const file = join(project, 'reference', page, `${width}.json`);
+  const measured = JSON.parse(readFileSync(file, 'utf8')) as MeasuredPage;
+  return { width, measured, picture: readFileSync(join(project, 'reference', page, `${width}.png`)) };
 }

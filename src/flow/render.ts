@@ -9,7 +9,7 @@ import { renderFragment } from '../core/render/fragment.js';
 import { placesOf, renderSite } from '../core/render/site.js';
 import { openProject, replaceFolder, type ProjectFile } from '../project/folder.js';
 import { pageNamed, type ProjectSettings } from '../project/settings.js';
-import { readPage, type ReadPage } from './read-page.js';
+import { readAdjusted, type ReadPage } from './read-page.js';
 
 export interface Rendered {
   readonly pages: readonly string[];
@@ -51,7 +51,7 @@ interface RenderedPages {
 function wholeSite(project: string, settings: ProjectSettings): RenderedPages {
   const names = settings.pages.map(({ name }) => name);
   const places = placesOf(names);
-  const pages = names.map((name) => readPage(project, name));
+  const pages = names.map((name) => readAdjusted(project, name));
   const files = pages.flatMap(({ name, document, content }) =>
     Object.entries(renderSite(document, content, places.get(name))),
   );
@@ -59,7 +59,7 @@ function wholeSite(project: string, settings: ProjectSettings): RenderedPages {
 }
 
 function fragment(project: string, settings: ProjectSettings, { page, section }: RenderAs): RenderedPages {
-  const read = readPage(project, pageNamed(settings, page).name);
+  const read = readAdjusted(project, pageNamed(settings, page).name);
   const id = section === undefined ? undefined : idOf(read.document, section, read.file);
   return { pages: [read], files: [['index.html', renderFragment(read.document, read.content, id)]] };
 }

@@ -9,6 +9,8 @@ import { linkPages, type LinkedPage } from '../core/page/links.js';
 import type { PageDocument } from '../core/page/types.js';
 import type { Reading } from '../core/source/reading.js';
 import { placesOf, renderSite, type SitePlace } from '../core/render/site.js';
+import { adjust } from '../core/adjust/apply.js';
+import { readAdjustments } from '../project/adjust-file.js';
 import { BRIEF_FILE, writeBrief } from '../project/brief-file.js';
 import type { AssetStore } from '../project/assets.js';
 import { isProject, replaceProject, type ProjectFile } from '../project/folder.js';
@@ -41,11 +43,17 @@ export function writeProject(
   const places = placesOf(made.map(({ document }) => document.name));
   const placeOf = (one: Made): SitePlace => places.get(one.document.name) as SitePlace;
   const linked = made.map((one) => ({ address: addressOf(one.source), file: placeOf(one).html }));
+  const adjustments = isProject(out) ? readAdjustments(out) : [];
   const pages = made.map((one) => {
     const document = linkedTo(one, linked);
     checkDocument(document, `pages/${document.name}.json`);
     const content = contentFor(out, document);
-    return { ...one, document, content, site: renderSite(document, content, placeOf(one)) };
+    return {
+      ...one,
+      document,
+      content,
+      site: renderSite(adjust(document, adjustments).document, content, placeOf(one)),
+    };
   });
   const settings: ProjectSettings = {
     format: 'tavrik-project',

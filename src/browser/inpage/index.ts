@@ -16,5 +16,6 @@ export { seeLayers } from './see-layers.js';
 export { settle } from './settle.js';
 export { collectSheets, inlineStyles } from './sheets.js';
 export { snapshot } from './snapshot.js';
+export { wearSheet } from './sheet.js';
 export { measureNow } from './words.js';
 export { openTrial, tryPage } from './trial.js';

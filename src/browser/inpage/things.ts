@@ -8,16 +8,22 @@ export function elementsOf(things: Asked['things'] = [], order: Asked['order'] =
     const element = elementAt(path);
     if (element) found.set(element, id);
   }
-  if (order.length && document.body) {
-    let at = 0;
-    const visit = (element: Element): void => {
+  if (order.length)
+    inOrder().forEach((element, at) => {
       const id = order[at];
-      at += 1;
       if (id !== undefined) found.set(element, id);
-      if (!(element instanceof SVGElement)) for (const child of element.children) visit(child);
-    };
-    visit(document.body);
-  }
+    });
+  return found;
+}
+
+/** The elements of a page of ours as its page document has them: drawings are one. */
+export function inOrder(): Element[] {
+  const found: Element[] = [];
+  const visit = (element: Element): void => {
+    found.push(element);
+    if (!(element instanceof SVGElement)) for (const child of element.children) visit(child);
+  };
+  if (document.body) visit(document.body);
   return found;
 }
 

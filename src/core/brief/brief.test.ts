@@ -1,4 +1,5 @@
-import { decided, lostDecisions, means, nearest, type Decision } from './brief.js';
+import { decided, lostDecisions, means, type Decision } from './brief.js';
+import { nearestWords } from '../page/nearest.js';
 
 describe('an address of a brief', () => {
   it.each([
@@ -16,8 +17,8 @@ describe('an address of a brief', () => {
   });
 
   it('that leads nowhere has the most alike ones named', () => {
-    expect(nearest('Jion', ['Footer', 'Join', 'Join / text:2'])[0]).toBe('Join');
-    expect(nearest('zzz', ['Footer', 'Join'])).toEqual([]);
+    expect(nearestWords('Jion', ['Footer', 'Join', 'Join / text:2'])[0]).toBe('Join');
+    expect(nearestWords('zzz', ['Footer', 'Join'])).toEqual([]);
   });
 });
 

@@ -1,3 +1,4 @@
+import { nearestWords } from '../page/nearest.js';
 import type { Kind, Part } from '../page/types.js';
 import type { Scale } from '../design/screens.js';
 import type { PictureChoices } from '../pictures/offer.js';
@@ -69,41 +70,6 @@ function escaped(text: string): string {
   return text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 }
 
-/** Addresses less alike than this are other ones. */
-const LIKE = 0.45;
-/** Most candidates that are named for an address that leads nowhere. */
-const MOST = 3;
-
-/** The addresses most like one that leads nowhere. */
-export function nearest(at: string, known: readonly string[]): string[] {
-  const wanted = pairsOf(plain(at));
-  return [...new Set(known)]
-    .map((one) => ({ one, like: alike(wanted, pairsOf(plain(one))) }))
-    .filter(({ like }) => like >= LIKE)
-    .sort((a, b) => b.like - a.like)
-    .slice(0, MOST)
-    .map(({ one }) => one);
-}
-
-/** Letters of a text, and neighbouring ones: the first forgive a swap, the second know an order. */
-function pairsOf(text: string): readonly string[] {
-  const letters = [...text];
-  return [...letters, ...letters.slice(1).map((letter, at) => `${letters[at] ?? ''}${letter}`)];
-}
-
-/** Share of letters and pairs that two texts have in common (Dice). */
-function alike(a: readonly string[], b: readonly string[]): number {
-  const left = [...b];
-  let common = 0;
-  for (const pair of a) {
-    const at = left.indexOf(pair);
-    if (at < 0) continue;
-    common += 1;
-    left.splice(at, 1);
-  }
-  return (2 * common) / Math.max(1, a.length + b.length);
-}
-
 /** What came of a brief in one place: orders of the decisions that found their element, and the addresses that there are. */
 export interface Reached {
   readonly done: readonly number[];
@@ -118,7 +84,7 @@ export function lostDecisions(brief: Brief, places: readonly Reached[]): string[
   const known = places.flatMap((one) => one.known);
   const lost = decided(brief, ...DEEDS).filter(({ order }) => !done.has(order));
   return lost.map(({ do: deed, at, line }) => {
-    const near = nearest(at, known);
+    const near = nearestWords(at, known);
     const hint = near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : '';
     return `brief.yaml, line ${line}: nothing is at "${at}", so "${deed}" was not done${hint}`;
   });

@@ -160,19 +160,34 @@ export function linesOf<Word extends MeasuredWord>(words: readonly Word[]): Word
   return lines;
 }
 
-/** Where an element stands in source and result: its boxes, or what is around its words if all of them are there. */
-export function extentsOf({ wanted, is, words }: Compared): { readonly wanted: Box; readonly is: Box } | undefined {
-  const [source, result] = [shownBox(wanted), shownBox(is)];
+/** Where something stands in source and result. */
+export interface Extents {
+  readonly wanted: Box;
+  readonly is: Box;
+}
+
+/** Where an element stands in source and result: its boxes, or what is around its words or around the things in it. */
+export function extentsOf(one: Compared): Extents | undefined {
+  const [source, result] = [shownBox(one.wanted), shownBox(one.is)];
   if (source && result) return { wanted: source, is: result };
-  if (words.length === 0 || words.some((pair) => !pair.wanted || !pair.is)) return undefined;
+  if (one.words.length === 0) return groupExtents(one);
+  if (one.words.some((pair) => !pair.wanted || !pair.is)) return undefined;
   const box = (side: 'wanted' | 'is'): Box =>
     around(
-      words.map((pair): Box => {
+      one.words.map((pair): Box => {
         const { x, y, width, height } = pair[side] as MeasuredWord;
         return [x, y, width, height];
       }),
     );
   return { wanted: box('wanted'), is: box('is') };
+}
+
+/** A group that was not drawn as a box reaches as far as what is in it. */
+function groupExtents({ children, wanted }: Compared): Extents | undefined {
+  if (wanted) return undefined;
+  const inside = children.map(extentsOf).filter((one) => one !== undefined);
+  if (inside.length === 0) return undefined;
+  return { wanted: around(inside.map((one) => one.wanted)), is: around(inside.map((one) => one.is)) };
 }
 
 /** What all differences of an element say of it. */

@@ -47,7 +47,8 @@ export function classOf(style: string): string {
   return /^\d/.test(style) ? `s${style}` : style;
 }
 
-function classesOf({ style, difference }: ElementNode): string {
+/** The classes of an element: its style, and what it has otherwise. */
+export function classesOf({ style, difference }: ElementNode): string {
   return [style, difference].flatMap((name) => (name ? [classOf(name)] : [])).join(' ');
 }
 

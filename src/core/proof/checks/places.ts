@@ -26,7 +26,7 @@ export function placeDifferences(page: ComparedPage): Difference[] {
       return both ? [{ one, ...both }] : [];
     });
     if (inside.length === 0) continue;
-    found.push(...orderOf(inside), ...across(holder, frame, inside), ...down(holder, frame, inside), ...sizes(frame, inside)); // prettier-ignore
+    found.push(...orderOf(inside), ...across(holder, frame, inside), ...down(holder, frame, inside), ...sizes(holder, frame, inside)); // prettier-ignore
   }
   return found;
 }
@@ -59,7 +59,7 @@ function orderOf(inside: readonly Placed[]): Difference[] {
   const first = source[at];
   if (!first) return [];
   const now = result.indexOf(first);
-  return [{ ...about(first.one), fault: 'order', what: `Stands as number ${now + 1} where the source has it as number ${at + 1}`, by: Math.abs(now - at), wanted: first.wanted, box: first.is, remedy: { id: first.one.node.id, property: 'order', value: String(now > at ? -1 : 1) } }]; // prettier-ignore
+  return [{ ...about(first.one), fault: 'order', what: `Stands as number ${now + 1} where the source has it as number ${at + 1}`, by: Math.abs(now - at), wanted: first.wanted, box: first.is, remedy: { id: first.one.node.id, property: 'order', value: first.one.look.has('order') ? '0' : String(now > at ? -1 : 1) } }]; // prettier-ignore
 }
 
 type Frame = { readonly wanted: Box; readonly is: Box };
@@ -200,8 +200,8 @@ function levels(holder: Compared, row: readonly Placed[]): Difference[] {
 }
 
 /** Things that are wider or higher than in the source, and not because of what they are in or hold. */
-function sizes(frame: Frame, inside: readonly Placed[]): Difference[] {
-  const grown = frame.is[2] - frame.wanted[2];
+function sizes(holder: Compared, frame: Frame, inside: readonly Placed[]): Difference[] {
+  const grown = holder.wanted ? frame.is[2] - frame.wanted[2] : 0;
   return inside.flatMap(({ one, wanted, is }): Difference[] => {
     if (!shownBox(one.wanted) || !shownBox(one.is)) return [];
     const place = { ...about(one), wanted, box: is };

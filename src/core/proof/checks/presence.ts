@@ -1,6 +1,6 @@
 import { textOf } from '../../page/walk.js';
 import { about, shownBox, type Compared, type ComparedPage } from '../compared.js';
-import type { Difference } from '../finding.js';
+import type { Difference, Remedy } from '../finding.js';
 import type { MeasuredWord } from '../measured.js';
 import { boxOf } from './texts.js';
 
@@ -36,7 +36,7 @@ function missingWords({ pairs, all, root }: ComparedPage): Difference[] {
       all.findLast(({ node }) => textOf(node).toLowerCase().includes(said)) ??
       root;
     const hidden = !shownBox(one.is) && one !== root;
-    return { ...about(one), fault: 'missing', what: `${quote(words)} is missing`, by: words.length, wanted: boxOf(first), ...(hidden ? { remedy: { id: one.node.id, property: 'display' } } : {}) }; // prettier-ignore
+    return { ...about(one), fault: 'missing', what: `${quote(words)} is missing`, by: words.length, wanted: boxOf(first), ...(hidden ? { remedy: { id: one.node.id, property: 'display', value: 'revert' } } : {}) }; // prettier-ignore
   });
 }
 
@@ -57,14 +57,21 @@ function missingThings({ all }: ComparedPage): Difference[] {
   return all.flatMap((one) => {
     const wanted = shownBox(one.wanted);
     if (!wanted || shownBox(one.is) || !PICTURES.has(one.node.kind)) return [];
-    return [{ ...about(one), fault: 'missing' as const, what: `The ${one.node.kind} is missing`, by: Math.round(Math.max(wanted[2], wanted[3])), wanted, remedy: { id: one.node.id, property: 'display' } }]; // prettier-ignore
+    return [{ ...about(one), fault: 'missing' as const, what: `The ${one.node.kind} is missing`, by: Math.round(Math.max(wanted[2], wanted[3])), wanted, remedy: { id: one.node.id, property: 'display', value: 'revert' } }]; // prettier-ignore
   });
+}
+
+/** What lets a box be as high as what it holds, or show all of it. */
+function cutBy({ node, look }: Compared): Remedy {
+  const high = ['height', 'max-height'].find((name) => !/^(auto|none)$/.test(look.get(name) ?? 'auto'));
+  if (high) return { id: node.id, property: high, value: high === 'height' ? 'auto' : 'none' };
+  return { id: node.id, property: 'overflow-x', ...(look.has('overflow-x') ? { value: 'visible' } : {}) };
 }
 
 function cutWords({ all }: ComparedPage): Difference[] {
   return all.flatMap((one: Compared) => {
     const cut = one.words.flatMap(({ wanted, is }) => (is?.cut && wanted && !wanted.cut && is.of === one.node.id ? [is] : [])); // prettier-ignore
     const [first] = cut;
-    return first ? [{ ...about(one), fault: 'cut-off' as const, what: `${quote(cut)} is cut off`, by: cut.length, box: boxOf(first), remedy: { id: one.node.id, property: 'overflow-x' } }] : []; // prettier-ignore
+    return first ? [{ ...about(one), fault: 'cut-off' as const, what: `${quote(cut)} is cut off`, by: cut.length, box: boxOf(first), remedy: cutBy(one) }] : []; // prettier-ignore
   });
 }

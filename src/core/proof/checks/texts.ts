@@ -40,7 +40,7 @@ function letters(one: Compared, page: ComparedPage): Difference[] {
   const id = one.node.id;
   const found: Difference[] = [];
   if (own.family.toLowerCase() !== asked.family.toLowerCase())
-    found.push({ ...place, fault: 'font', what: `Font “${own.family}” where the source has “${asked.family}”`, by: 1, remedy: { id, property: 'font-family' } }); // prettier-ignore
+    found.push({ ...place, fault: 'font', what: `Font “${own.family}” where the source has “${asked.family}”`, by: 1, remedy: { id, property: 'font-family', value: `"${asked.family}", ${one.look.get('font-family') ?? 'sans-serif'}` } }); // prettier-ignore
   if (Math.abs(own.size - asked.size) > SAME_SIZE)
     found.push({ ...place, fault: 'letters', what: `Type of ${own.size} px where the source has ${asked.size} px`, by: Math.abs(own.size - asked.size), remedy: { id, property: 'font-size', value: px(asked.size) } }); // prettier-ignore
   for (const [property, name] of [['font-weight', 'weight'], ['font-style', 'style']] as const) // prettier-ignore
@@ -86,7 +86,7 @@ function lines(one: Compared): Difference[] {
   if (off >= 0) {
     const word = (end: number | undefined): string => (end === undefined ? 'nothing' : `“${pairs[end - 1]?.is.text ?? ''}”`); // prettier-ignore
     const what = `Text breaks after ${word(is[off])} where the source breaks after ${word(wanted[off])}`;
-    return [{ ...place, fault: 'line-break', what, by: Math.abs(is.length - wanted.length) || 1, remedy: { id, property: 'max-width' } }]; // prettier-ignore
+    return [{ ...place, fault: 'line-break', what, by: Math.abs(is.length - wanted.length) || 1, remedy: { id, property: 'max-width', ...(one.look.has('max-width') ? { value: 'none' } : {}) } }]; // prettier-ignore
   }
   if (source.length < 2) return [];
   const step = (of: MeasuredWord[][]): number => ((of.at(-1)?.[0]?.y ?? 0) - (of[0]?.[0]?.y ?? 0)) / (of.length - 1);

@@ -1,0 +1,86 @@
+import { Command } from 'commander';
+import type { Adjustment } from '../core/adjust/adjustment.js';
+import { Problem } from '../core/page/problem.js';
+import { BROWSER_OPTION, JSON_OPTION, oneOf } from './options.js';
+import { showDifferences, showProof } from './proof.js';
+import { openTerminal } from './terminal.js';
+
+const ACTIONS = ['list', 'set', 'remove'] as const;
+
+interface Options {
+  readonly page?: string;
+  readonly at?: string;
+  readonly state?: string;
+  readonly proof: boolean;
+  readonly browser?: string;
+  readonly json?: boolean;
+}
+
+export function adjustCommand(): Command {
+  return new Command('adjust')
+    .description('list, set or remove corrections to the look of a project, and compare again')
+    .argument('<project>', 'folder that convert wrote')
+    .argument('[action]', ACTIONS.join(', '), 'list')
+    .argument('[of]', 'id, name or path of an element, or .STYLE for a shared style')
+    .argument('[property]', 'CSS property')
+    .argument('[value]', 'CSS value')
+    .option('--page <name>', 'page of the project')
+    .option('--at <list>', 'breakpoints below which it holds, or widest; at all widths without it')
+    .option('--state <state>', 'state in which it holds, e.g. :hover')
+    .option('--no-proof', 'do not compare with the source afterwards')
+    .option(...BROWSER_OPTION)
+    .option(...JSON_OPTION)
+    .addHelpText('after', '\nExample:\n  tavrik adjust project set .hero-heading margin-top 12px --at below-600')
+    .action(
+      async (
+        project: string,
+        given: string,
+        of: string | undefined,
+        property: string | undefined,
+        value: string | undefined,
+        options: Options,
+      ) => {
+        const terminal = openTerminal(options.json === true);
+        const { print } = terminal;
+        const action = oneOf(given, ACTIONS, 'action');
+        const { listAdjustments, removeAdjustments, setAdjustment } = await import('../flow/adjust.js');
+        if (action === 'list') {
+          const adjustments = listAdjustments(project);
+          if (options.json) return print(JSON.stringify({ adjustments }, null, 2));
+          if (adjustments.length === 0) print('There are no corrections.');
+          for (const one of adjustments) print(inWords(one));
+          return;
+        }
+        if (of === undefined) throw new Problem('Of what?', action, 'Name an element, or .STYLE for a shared style.');
+        const place = {
+          of,
+          ...(options.page === undefined ? {} : { page: options.page }),
+          ...(options.at === undefined ? {} : { at: options.at.split(',').map((name) => name.trim()) }),
+          ...(options.state === undefined ? {} : { state: options.state }),
+        };
+        if (action === 'remove') {
+          const removed = removeAdjustments(project, place, property);
+          if (!options.json) print(`${removed} ${removed === 1 ? 'correction is' : 'corrections are'} removed.`);
+        } else {
+          if (property === undefined || value === undefined) throw new Problem('What is to be set?', 'set', 'Give a property and its value.'); // prettier-ignore
+          const made = setAdjustment(project, place, property, value);
+          if (!options.json) print(inWords(made));
+        }
+        if (!options.proof)
+          return options.json ? print(JSON.stringify({ adjustments: listAdjustments(project) }, null, 2)) : undefined;
+        const { prove } = await import('../flow/prove.js');
+        const proof = await prove(project, { ...(options.page === undefined ? {} : { page: options.page }), ...(options.browser === undefined ? {} : { browser: options.browser }), progress: terminal.step }); // prettier-ignore
+        terminal.done();
+        if (options.json) return print(JSON.stringify({ adjustments: listAdjustments(project), proof }, null, 2));
+        for (const one of proof.pages) {
+          showProof(one, terminal);
+          showDifferences(one, terminal);
+        }
+      },
+    );
+}
+
+function inWords({ page, element, style, at, state, property, value, step }: Adjustment): string {
+  const where = `${style === undefined ? `element ${element ?? ''}` : `.${style}`}${state ?? ''}`;
+  return `${where.padEnd(30)} ${property}: ${value}  ${at ? `at ${at.join(', ')}` : 'at all widths'}${page === undefined ? '' : `  ${page}`}${step === undefined ? '' : `  step ${step}`}`;
+}

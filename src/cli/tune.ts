@@ -1,0 +1,73 @@
+import { Command } from 'commander';
+import type { TunedPage } from '../flow/tune.js';
+import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
+import { openTerminal, type Terminal } from './terminal.js';
+
+interface Options {
+  readonly page?: string;
+  readonly section?: string;
+  readonly widths?: string;
+  readonly dryRun?: boolean;
+  readonly undo?: string | true;
+  readonly browser?: string;
+  readonly json?: boolean;
+}
+
+export function tuneCommand(): Command {
+  return new Command('tune')
+    .description('mend what stands otherwise than in the source, by measurement, and write it to adjust.yaml')
+    .argument('<project>', 'folder that convert wrote')
+    .option('--page <name>', 'only this page')
+    .option('--section <name>', 'only this section')
+    .option('--widths <list>', 'mend only at these of the widths of the project, px')
+    .option('--dry-run', 'say what would be done and write nothing')
+    .option('--undo [step]', 'take back a step; the last one without a number')
+    .option(...BROWSER_OPTION)
+    .option(...JSON_OPTION)
+    .addHelpText('after', '\nExamples:\n  tavrik tune project --dry-run\n  tavrik tune project --undo 3')
+    .action(async (project: string, options: Options) => {
+      const terminal = openTerminal(options.json === true);
+      if (options.undo !== undefined) {
+        const { undoStep } = await import('../flow/adjust.js');
+        const undone = undoStep(project, options.undo === true ? undefined : options.undo);
+        return terminal.print(options.json ? JSON.stringify({ undone }, null, 2) : `Step ${undone} is taken back.`);
+      }
+      const { tuneProject } = await import('../flow/tune.js');
+      const tuned = await tuneProject(project, {
+        ...(options.page === undefined ? {} : { page: options.page }),
+        ...(options.section === undefined ? {} : { section: options.section }),
+        ...(options.widths === undefined ? {} : { widths: readWidths(options.widths) }),
+        ...(options.dryRun ? { dryRun: true } : {}),
+        ...(options.browser === undefined ? {} : { browser: options.browser }),
+        progress: terminal.step,
+      });
+      terminal.done();
+      if (options.json) return terminal.print(JSON.stringify({ pages: tuned }, null, 2));
+      for (const one of tuned) showTuned(one, terminal, tuned.length > 1);
+    });
+}
+
+/** Most of what is left that is printed. */
+const MOST_LEFT = 12;
+
+/** Says what tuning changed, by how much each change helped, and what is left. */
+export function showTuned(
+  { page, steps, left, before, after }: TunedPage,
+  { print, paint }: Terminal,
+  named: boolean,
+): void {
+  if (named) print(paint.bold(page));
+  for (const { step, adjustments, what, name, section, width, count, before: was, after: is } of steps) {
+    const done = adjustments.map(({ property, value }) => `${property}: ${value}`).join('; ');
+    const where = `${section ? `${section} / ` : ''}${name}${count > 1 ? ` and ${count - 1} like it` : ''}`;
+    print(
+      `${paint.green(`step ${step}`)}  ${width} px  ${where}: ${what} → ${done} ${paint.dim(`(${Math.round(was)} → ${Math.round(is)})`)}`,
+    );
+  }
+  print(steps.length ? `${steps.length} corrections; off by ${Math.round(before)} before, ${Math.round(after)} now` : 'Nothing was found that a correction would better.'); // prettier-ignore
+  if (left.length === 0) return;
+  print(`${left.length} ${left.length === 1 ? 'thing is' : 'things are'} left`);
+  for (const { width, name, section, what, why } of left.slice(0, MOST_LEFT))
+    print(paint.dim(`  ${width} px  ${section ? `${section} / ` : ''}${name}: ${what} (${why})`));
+  if (left.length > MOST_LEFT) print(paint.dim(`  … and ${left.length - MOST_LEFT} more`));
+}

@@ -1,0 +1,82 @@
+import { gather, spread } from '../page/spread.js';
+import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
+import { elements, isElement, mapTree } from '../page/walk.js';
+import { WIDEST, type Adjustment } from './adjustment.js';
+
+/** Corrections that meant nothing in a page: by their place in the list. */
+export interface Adjusted {
+  readonly document: PageDocument;
+  readonly lost: readonly Adjustment[];
+}
+
+/** A page document with corrections laid over it. Those of shared styles come first, so that those of elements win. */
+export function adjust(document: PageDocument, adjustments: readonly Adjustment[]): Adjusted {
+  const own = adjustments.filter(({ page }) => page === undefined || page === document.name);
+  const lost: Adjustment[] = [];
+  const styled = own.filter(({ style }) => style !== undefined);
+  let made = styled.reduce((before, one) => {
+    const style = before.styles[one.style as string];
+    if (!style || !knowsRanges(before, one)) {
+      lost.push(one);
+      return before;
+    }
+    return { ...before, styles: { ...before.styles, [one.style as string]: corrected(style, one, before) } };
+  }, document);
+  const byElement = new Map<string, Adjustment[]>();
+  for (const one of own) if (one.element !== undefined) byElement.set(one.element, [...(byElement.get(one.element) ?? []), one]); // prettier-ignore
+  const ids = new Set([...elements(document.body)].map(({ id }) => id));
+  for (const [id, list] of byElement) {
+    const known = list.filter((one) => ids.has(id) && knowsRanges(document, one));
+    lost.push(...list.filter((one) => !known.includes(one)));
+    if (known.length) made = withOwnLook(made, id, known);
+  }
+  return { document: made, lost };
+}
+
+function knowsRanges({ breakpoints }: PageDocument, { at }: Adjustment): boolean {
+  return !at || at.every((name) => name === WIDEST || breakpoints.some((one) => one.name === name));
+}
+
+/** The style with a declaration in some of its ranges, or in a state. */
+function corrected(
+  style: SharedStyle,
+  { at, state, property, value }: Adjustment,
+  { breakpoints }: PageDocument,
+): SharedStyle {
+  const names = [WIDEST, ...breakpoints.map(({ name }) => name)];
+  const here = (name: string): boolean => !at || at.includes(name);
+  if (state) {
+    const variants = [...(style.variants ?? [])];
+    if (!at) return { ...style, variants: [...variants, { state, set: { [property]: value } }] };
+    const added = names.filter(here).map((name) => ({ ...(name === WIDEST ? {} : { at: name }), state, set: { [property]: value } })); // prettier-ignore
+    return { ...style, variants: [...variants, ...added] };
+  }
+  const full = spread(style, breakpoints);
+  const rest = full.rest.map((own, index) =>
+    here(names[index] as string) ? new Map([...own, [property, value]]) : own,
+  );
+  return gather({ ...full, rest }, breakpoints);
+}
+
+/** An element with a look of its own over its style: the last one counts. */
+function withOwnLook(document: PageDocument, id: string, list: readonly Adjustment[]): PageDocument {
+  const node = [...elements(document.body)].find((one) => one.id === id) as ElementNode;
+  const users = [...elements(document.body)].filter(({ style, difference }) => style === node.style && difference === node.difference); // prettier-ignore
+  const alone = users.length === 1 && node.style !== undefined && node.difference === undefined;
+  const name = alone ? (node.style as string) : `adjusted-${id}`;
+  const before = alone ? document.styles[name] : merged(document, node);
+  const style = list.reduce((own, one) => corrected(own, one, document), before ?? { rest: {} });
+  const body = alone ? document.body : mapTree(document.body, (one) => (isElement(one) && one.id === id ? restyled(one, name) : one)); // prettier-ignore
+  return { ...document, styles: { ...document.styles, [name]: style }, body };
+}
+
+function restyled({ difference: _, ...node }: ElementNode, style: string): ElementNode {
+  return { ...node, style };
+}
+
+/** Style and difference of an element as one. */
+function merged({ styles, breakpoints }: PageDocument, { style, difference }: ElementNode): SharedStyle {
+  const [own, over] = [style, difference].map((name) => spread(styles[name ?? ''], breakpoints));
+  const rest = (own?.rest ?? []).map((one, index) => new Map([...one, ...(over?.rest[index] ?? [])]));
+  return gather({ rest, others: [...(own?.others ?? []), ...(over?.others ?? [])] }, breakpoints);
+}

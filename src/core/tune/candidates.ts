@@ -1,0 +1,111 @@
+import { WIDEST, type Adjustment } from '../adjust/adjustment.js';
+import type { ElementNode, PageDocument } from '../page/types.js';
+import { elements } from '../page/walk.js';
+import type { Difference } from '../proof/finding.js';
+import type { ComparedPage } from '../proof/compared.js';
+
+/** A page at one width with what stands otherwise in it. */
+export interface Seen {
+  readonly page: ComparedPage;
+  readonly differences: readonly Difference[];
+}
+
+/** One thing to try: the corrections of a step, and what they are for. */
+export interface Candidate {
+  readonly adjustments: readonly Adjustment[];
+  /** What stands otherwise, in words, and where. */
+  readonly what: string;
+  readonly name: string;
+  readonly section: string;
+  readonly width: number;
+  /** How many elements it is about. */
+  readonly count: number;
+}
+
+/** Values in use within this of one that would mend are taken instead, px. */
+const NEAR = 1;
+/** Properties that are written as two. */
+const BOTH: Readonly<Record<string, readonly string[]>> = { 'margin-inline': ['margin-left', 'margin-right'] };
+
+/**
+ * What to try at one width, from the outside in: what several elements of one style need is tried for the style, what one
+ * needs for it alone.
+ * @param tried keys of what was tried before
+ */
+export function candidatesOf(
+  document: PageDocument,
+  { page, differences }: Seen,
+  tried: ReadonlySet<string>,
+): Candidate[] {
+  const depth = depths(document.body);
+  const nodes = new Map([...elements(document.body)].map((node) => [node.id, node]));
+  const users = new Map<string, number>();
+  for (const { style } of nodes.values()) if (style) users.set(style, (users.get(style) ?? 0) + 1);
+  const at = rangeOf(document, page.width);
+  const groups = new Map<string, Difference[]>();
+  for (const one of differences) {
+    if (one.remedy?.value === undefined) continue;
+    const { id, property, value } = one.remedy;
+    const node = nodes.get(id);
+    if (!node) continue;
+    const shared = node.style !== undefined && node.difference === undefined;
+    const key = `${shared ? `.${node.style}` : `#${id}`} ${property} ${rounded(value)}`;
+    groups.set(key, [...(groups.get(key) ?? []), one]);
+  }
+  const made = [...groups.values()].map((group): Candidate & { readonly order: number } => {
+    const [first] = group as [Difference, ...Difference[]];
+    const { id, property, value = '' } = first.remedy as { id: string; property: string; value?: string };
+    const { style, difference } = nodes.get(id) as ElementNode;
+    const of = new Set(group.map(({ remedy }) => remedy?.id)).size;
+    const forAll = style !== undefined && difference === undefined && of * 2 > (users.get(style) ?? 0);
+    const names = BOTH[property] ?? [property];
+    return {
+      adjustments: names.map((name) => ({
+        page: document.name,
+        ...(forAll ? { style } : { element: id }),
+        at: [at],
+        property: name,
+        value: inUse(value, page.inUse),
+      })),
+      what: first.what,
+      name: first.name,
+      section: first.section,
+      width: page.width,
+      count: forAll ? (users.get(style) ?? 1) : 1,
+      order: depth.get(id) ?? 0,
+    };
+  });
+  return made.filter((one) => !tried.has(keyOf(one))).sort((a, b) => a.order - b.order);
+}
+
+/** Two candidates of one key do the same. */
+export function keyOf({ adjustments }: Candidate): string {
+  return JSON.stringify(adjustments);
+}
+
+/** The range of widths in which a width lies: the narrowest breakpoint above it. */
+function rangeOf({ breakpoints }: PageDocument, width: number): string {
+  return breakpoints.filter(({ below }) => width < below).at(-1)?.name ?? WIDEST;
+}
+
+function depths(body: ElementNode): ReadonlyMap<string, number> {
+  const found = new Map<string, number>();
+  const visit = (node: ElementNode, depth: number): void => {
+    found.set(node.id, depth);
+    for (const child of node.children ?? []) if (child.kind !== 'words') visit(child, depth + 1);
+  };
+  visit(body, 0);
+  return found;
+}
+
+function rounded(value: string): string {
+  return value.replace(/^(-?[\d.]+)px$/, (_, number: string) => `${Math.round(Number(number))}px`);
+}
+
+/** The nearest distance that the page uses already, if it is as good as the same. */
+function inUse(value: string, known: readonly number[]): string {
+  const own = /^(\d+(?:\.\d+)?)px$/.exec(value)?.[1];
+  if (own === undefined) return value;
+  const near = known.find((one) => Math.abs(one - Number(own)) <= NEAR / 2);
+  return near === undefined ? value : `${near}px`;
+}

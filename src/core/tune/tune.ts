@@ -1,0 +1,160 @@
+import { adjust } from '../adjust/apply.js';
+import { contradictions, type Adjustment } from '../adjust/adjustment.js';
+import type { PageDocument } from '../page/types.js';
+import { differencesOf } from '../proof/checks/index.js';
+import { comparePage } from '../proof/compared.js';
+import type { MeasuredPage } from '../proof/measured.js';
+import { candidatesOf, keyOf, type Candidate, type Seen } from './candidates.js';
+import { scoreOf } from './score.js';
+
+/** Renders a document and measures it at each of these widths. */
+export type MeasureAt = (document: PageDocument, widths: readonly number[]) => Promise<readonly MeasuredPage[]>;
+
+/** A source at one width. */
+export interface Wanted {
+  readonly width: number;
+  readonly measured: MeasuredPage;
+}
+
+/** A correction that was kept, and how much it helped: the scores before and after, over all widths. */
+export interface Step {
+  readonly step: number;
+  readonly adjustments: readonly Adjustment[];
+  readonly what: string;
+  readonly name: string;
+  readonly section: string;
+  readonly width: number;
+  readonly count: number;
+  readonly before: number;
+  readonly after: number;
+}
+
+/** What is left at a width, and why. */
+export interface Left {
+  readonly width: number;
+  readonly name: string;
+  readonly section: string;
+  readonly what: string;
+  readonly why: 'no style mends it' | 'what would mend it helps nothing, or harms elsewhere' | 'not tried any more';
+}
+
+export interface Tuned {
+  readonly steps: readonly Step[];
+  readonly left: readonly Left[];
+  readonly before: number;
+  readonly after: number;
+  readonly trials: number;
+}
+
+export interface TuneChoices {
+  readonly most: number;
+  /** Number of the first step. */
+  readonly from: number;
+  readonly section?: string;
+  /** Widths at which something may be mended; all of the source without it. */
+  readonly only?: readonly number[];
+}
+
+/** What counts as better at the width for which it is done, and as no worse at the others. */
+const BETTER = 1;
+const SAME = 0.5;
+
+/**
+ * Mends what stands otherwise, one correction after the other, from the widest screen to the narrowest and from the
+ * outside in. Each is measured at all widths, and kept only if the page is nearer to its source at the width for which
+ * it was made and no farther at any other.
+ */
+export async function tune(
+  document: PageDocument,
+  existing: readonly Adjustment[],
+  sources: readonly Wanted[],
+  measure: MeasureAt,
+  choices: TuneChoices,
+): Promise<Tuned> {
+  const widths = sources.map(({ width }) => width);
+  let trials = 0;
+  const look = async (list: readonly Adjustment[]): Promise<Look> => {
+    trials += 1;
+    const tried = adjust(document, list).document;
+    const measured = await measure(tried, widths);
+    const seen = sources.map(({ measured: source, width }, at): Seen => {
+      const page = comparePage(tried, source, measured[at] as MeasuredPage, width);
+      return { page, differences: differencesOf(page) };
+    });
+    return { document: tried, seen, scores: seen.map(({ page, differences }) => scoreOf(page, differences)) };
+  };
+  let list = [...existing];
+  let now = await look(list);
+  const before = total(now);
+  const steps: Step[] = [];
+  const tried = new Set<string>();
+  for (const [at, width] of widths.entries()) {
+    if (choices.only && !choices.only.includes(width)) continue;
+    for (let progress = true; progress && trials < choices.most;) {
+      progress = false;
+      for (const one of candidatesOf(document, now.seen[at] as Seen, tried)) {
+        if (trials >= choices.most) break;
+        if (choices.section !== undefined && one.section !== choices.section) continue;
+        tried.add(keyOf(one));
+        if (isSaid(existing, one)) continue;
+        const step = choices.from + steps.length;
+        const next = [...without(list, one), ...one.adjustments.map((own) => ({ ...own, step }))];
+        const then = await look(next);
+        if (!isBetter(now.scores, then.scores, at)) continue;
+        const { what, name, section, count, adjustments } = one;
+        steps.push({ step, adjustments, what, name, section, width, count, before: total(now), after: total(then) });
+        list = next;
+        now = then;
+        progress = true;
+        break;
+      }
+    }
+  }
+  return { steps, left: leftIn(now, tried, document, trials >= choices.most), before, after: total(now), trials };
+}
+
+interface Look {
+  readonly document: PageDocument;
+  readonly seen: readonly Seen[];
+  readonly scores: readonly number[];
+}
+
+function total({ scores }: Look): number {
+  return scores.reduce((sum, one) => sum + one, 0);
+}
+
+function isBetter(before: readonly number[], after: readonly number[], at: number): boolean {
+  const others = before.every((score, index) => index === at || (after[index] as number) <= score + SAME);
+  return others && (after[at] as number) < (before[at] as number) - BETTER;
+}
+
+/** Whether a person has said otherwise: that stays. */
+function isSaid(existing: readonly Adjustment[], { adjustments }: Candidate): boolean {
+  const persons = existing.filter(({ step }) => step === undefined);
+  return adjustments.some((one) => contradictions([...persons, one]).length > contradictions(persons).length);
+}
+
+/** The list without what tuning said of the same before; what a person said stays. */
+function without(list: readonly Adjustment[], { adjustments }: Candidate): Adjustment[] {
+  const same = (a: Adjustment, b: Adjustment): boolean =>
+    a.element === b.element && a.style === b.style && a.property === b.property && a.at?.join() === b.at?.join();
+  return list.filter((one) => one.step === undefined || !adjustments.some((other) => same(one, other)));
+}
+
+function leftIn(look: Look, tried: ReadonlySet<string>, document: PageDocument, over: boolean): Left[] {
+  return look.seen.flatMap((seen) => {
+    const waiting = new Set(candidatesOf(document, seen, tried).map(({ what, name }) => `${name} ${what}`));
+    return seen.differences.map(({ name, section, what, remedy }): Left => ({
+      width: seen.page.width,
+      name,
+      section,
+      what,
+      why:
+        remedy?.value === undefined
+          ? 'no style mends it'
+          : over && waiting.has(`${name} ${what}`)
+            ? 'not tried any more'
+            : 'what would mend it helps nothing, or harms elsewhere',
+    }));
+  });
+}

@@ -1,0 +1,139 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { inside } from '../browser/inpage-script.js';
+import { openBrowser, type OpenBrowser } from '../browser/launch.js';
+import { openOurs, turnTo } from '../browser/our-page.js';
+import { serveFiles } from '../browser/serve.js';
+import { fillPage } from '../core/content/content.js';
+import { Problem } from '../core/page/problem.js';
+import type { PageDocument } from '../core/page/types.js';
+import { elements } from '../core/page/walk.js';
+import { slug } from '../core/page/words.js';
+import { sectionsOf } from '../core/passes/sections.js';
+import { renderCss } from '../core/render/css.js';
+import { classesOf, renderHtml } from '../core/render/html.js';
+import { tune, type MeasureAt, type Tuned } from '../core/tune/tune.js';
+import { shownScheme } from '../core/source/reading.js';
+import { ADJUST_FILE, readAdjustments, writeAdjustments } from '../project/adjust-file.js';
+import { openProject, writeFile } from '../project/folder.js';
+import { pageNamed, type PageSettings } from '../project/settings.js';
+import { readReference } from './reference.js';
+import { readPage } from './read-page.js';
+import { render } from './render.js';
+import type { Progress } from './report-progress.js';
+
+export interface TuneOptions {
+  readonly page?: string;
+  readonly section?: string;
+  readonly widths?: readonly number[];
+  readonly dryRun?: boolean;
+  /** Most trials of one page. */
+  readonly most?: number;
+  readonly browser?: string;
+  readonly open?: OpenBrowser;
+  readonly progress: Progress;
+}
+
+/** What tuning did to one page. */
+export interface TunedPage extends Tuned {
+  readonly page: string;
+}
+
+/** Most trials of one page, each a rendering at every width. */
+const MOST_TRIALS = 80;
+
+/** Mends what can be mended by style in the pages of a project, writes it to `adjust.yaml` and renders the site. @throws Problem */
+export async function tuneProject(project: string, options: TuneOptions): Promise<TunedPage[]> {
+  const settings = openProject(project);
+  const pages = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];
+  const own = options.open ? undefined : await openBrowser(options.browser, false);
+  const browser = options.open ?? (own as OpenBrowser);
+  try {
+    const tuned: TunedPage[] = [];
+    let adjustments = readAdjustments(project);
+    for (const page of pages) {
+      options.progress(`Tuning ${page.name}`);
+      const from = Math.max(0, ...adjustments.map(({ step = 0 }) => step)) + 1;
+      const made = await tunePage(project, page, adjustments, from, browser, options);
+      tuned.push({ page: page.name, ...made });
+      const gone = made.steps.flatMap((one) => one.adjustments);
+      adjustments = [
+        ...adjustments.filter((one) => one.step === undefined || !gone.some((other) => isSame(one, other))),
+        ...made.steps.flatMap(({ step, adjustments: list }) => list.map((one) => ({ ...one, step }))),
+      ];
+    }
+    if (!options.dryRun && tuned.some(({ steps }) => steps.length)) {
+      writeFile(join(project, ADJUST_FILE), writeAdjustments(adjustments));
+      render(project);
+    }
+    return tuned;
+  } finally {
+    await own?.close();
+  }
+}
+
+function isSame(
+  a: { element?: string; style?: string; property: string; at?: readonly string[] },
+  b: typeof a,
+): boolean {
+  return a.element === b.element && a.style === b.style && a.property === b.property && a.at?.join() === b.at?.join();
+}
+
+async function tunePage(
+  project: string,
+  page: PageSettings,
+  existing: ReturnType<typeof readAdjustments>,
+  from: number,
+  browser: OpenBrowser,
+  { section, widths, most = MOST_TRIALS }: TuneOptions,
+): Promise<Tuned> {
+  const { document, content, file } = readPage(project, page.name);
+  const filled = fillPage(document, content);
+  if (section !== undefined && !sectionsOf(document).some(({ name }) => slug(name, 40) === section))
+    throw new Problem(`There is no section "${section}".`, file, `There are ${sectionsOf(document).map(({ name }) => slug(name, 40)).join(', ')}.`); // prettier-ignore
+  const unknown = widths?.filter((width) => !page.widths.includes(width)) ?? [];
+  if (unknown.length) throw new Problem(`There is no reference at ${unknown.join(', ')} px.`, '--widths', `Give some of ${page.widths.join(', ')}.`); // prettier-ignore
+  const sources = page.widths.map((width) => readReference(project, page.name, width));
+  const bench = await openBench(project, filled, shownScheme(page.schemes), browser);
+  try {
+    return await tune(filled, existing, sources, bench.measure, { most, from, ...(section === undefined ? {} : { section }), ...(widths ? { only: widths } : {}) }); // prettier-ignore
+  } finally {
+    await bench.close();
+  }
+}
+
+/** A page of the browser in which a document wears one style sheet after the other. */
+async function openBench(
+  project: string,
+  document: PageDocument,
+  scheme: 'light' | 'dark',
+  browser: OpenBrowser,
+): Promise<{ readonly measure: MeasureAt; readonly close: () => Promise<void> }> {
+  const folder = join(project, 'assets');
+  const assets = readdirSync(folder, { withFileTypes: true }).filter((one) => one.isFile());
+  const served = await serveFiles(
+    assets.map(({ name }) => [`assets/${name}`, readFileSync(join(folder, name))] as const),
+  );
+  const order = [...elements(document.body)].map(({ id }) => id);
+  /* Fonts stay while styles change: they would have to load again. */
+  served.hold('/page', 'text/html; charset=utf-8', renderHtml(document, 'fonts.css'));
+  served.hold('/fonts.css', 'text/css; charset=utf-8', renderCss({ ...document, styles: {}, everywhere: undefined, keyframes: undefined })); // prettier-ignore
+  const page = await browser.newPage(1440, { scheme });
+  await openOurs(page, `${served.origin}/page`);
+  return {
+    measure: async (tried, widths) => {
+      const { fonts: _, ...bare } = tried;
+      await inside(page, 'wearSheet', renderCss(bare), [...elements(tried.body)].map(classesOf));
+      const made = [];
+      for (const width of widths) {
+        await turnTo(page, width);
+        made.push(await inside(page, 'measureNow', { order }));
+      }
+      return made;
+    },
+    close: async () => {
+      await page.close();
+      await served.close();
+    },
+  };
+}
