@@ -56,11 +56,7 @@ export async function tuneProject(project: string, options: TuneOptions): Promis
       const from = Math.max(0, ...adjustments.map(({ step = 0 }) => step)) + 1;
       const made = await tunePage(project, page, adjustments, from, browser, options);
       tuned.push({ page: page.name, ...made });
-      const gone = made.steps.flatMap((one) => one.adjustments);
-      adjustments = [
-        ...adjustments.filter((one) => one.step === undefined || !gone.some((other) => isSame(one, other))),
-        ...made.steps.flatMap(({ step, adjustments: list }) => list.map((one) => ({ ...one, step }))),
-      ];
+      adjustments = [...made.adjustments];
     }
     if (!options.dryRun && tuned.some(({ steps }) => steps.length)) {
       writeFile(join(project, ADJUST_FILE), writeAdjustments(adjustments));
@@ -70,13 +66,6 @@ export async function tuneProject(project: string, options: TuneOptions): Promis
   } finally {
     await own?.close();
   }
-}
-
-function isSame(
-  a: { element?: string; style?: string; property: string; at?: readonly string[] },
-  b: typeof a,
-): boolean {
-  return a.element === b.element && a.style === b.style && a.property === b.property && a.at?.join() === b.at?.join();
 }
 
 async function tunePage(

@@ -1,7 +1,7 @@
 import { WIDEST, type Adjustment } from '../adjust/adjustment.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
-import type { Difference } from '../proof/finding.js';
+import type { Difference, Remedy } from '../proof/finding.js';
 import type { ComparedPage } from '../proof/compared.js';
 
 /** A page at one width with what stands otherwise in it. */
@@ -28,42 +28,37 @@ const NEAR = 1;
 const BOTH: Readonly<Record<string, readonly string[]>> = { 'margin-inline': ['margin-left', 'margin-right'] };
 
 /**
- * What to try at one width, from the outside in: what several elements of one style need is tried for the style, what one
- * needs for it alone.
+ * What to try for one width, from the outside in: what several elements of one style need is tried for the style, what one
+ * needs for it alone; and what other widths need as well, for them too.
+ * @param seen the page at all widths
+ * @param at which of them it is about
  * @param tried keys of what was tried before
  */
 export function candidatesOf(
   document: PageDocument,
-  { page, differences }: Seen,
+  seen: readonly Seen[],
+  at: number,
   tried: ReadonlySet<string>,
 ): Candidate[] {
   const depth = depths(document.body);
   const nodes = new Map([...elements(document.body)].map((node) => [node.id, node]));
   const users = new Map<string, number>();
   for (const { style } of nodes.values()) if (style) users.set(style, (users.get(style) ?? 0) + 1);
-  const at = rangeOf(document, page.width);
-  const groups = new Map<string, Difference[]>();
-  for (const one of differences) {
-    if (one.remedy?.value === undefined) continue;
-    const { id, property, value } = one.remedy;
-    const node = nodes.get(id);
-    if (!node) continue;
-    const shared = node.style !== undefined && node.difference === undefined;
-    const key = `${shared ? `.${node.style}` : `#${id}`} ${property} ${rounded(value)}`;
-    groups.set(key, [...(groups.get(key) ?? []), one]);
-  }
-  const made = [...groups.values()].map((group): Candidate & { readonly order: number } => {
+  const grouped = seen.map(({ differences }) => groupsOf(differences, nodes));
+  const { page } = seen[at] as Seen;
+  const made = [...(grouped[at] as Groups)].map(([key, group]): Candidate & { readonly order: number } => {
     const [first] = group as [Difference, ...Difference[]];
-    const { id, property, value = '' } = first.remedy as { id: string; property: string; value?: string };
+    const { id, property, value = '' } = first.remedy as Remedy;
     const { style, difference } = nodes.get(id) as ElementNode;
     const of = new Set(group.map(({ remedy }) => remedy?.id)).size;
     const forAll = style !== undefined && difference === undefined && of * 2 > (users.get(style) ?? 0);
-    const names = BOTH[property] ?? [property];
+    const ranges = [...new Set(seen.filter((_, index) => grouped[index]?.has(key)).map((one) => rangeOf(document, one.page.width)))]; // prettier-ignore
+    const known = new Set(seen.map((one) => rangeOf(document, one.page.width)));
     return {
-      adjustments: names.map((name) => ({
+      adjustments: (BOTH[property] ?? [property]).map((name) => ({
         page: document.name,
         ...(forAll ? { style } : { element: id }),
-        at: [at],
+        ...(ranges.length === known.size ? {} : { at: ranges }),
         property: name,
         value: inUse(value, page.inUse),
       })),
@@ -76,6 +71,22 @@ export function candidatesOf(
     };
   });
   return made.filter((one) => !tried.has(keyOf(one))).sort((a, b) => a.order - b.order);
+}
+
+type Groups = ReadonlyMap<string, readonly Difference[]>;
+
+/** What could be mended by the same declaration of the same style, or of an element that has one of its own. */
+function groupsOf(differences: readonly Difference[], nodes: ReadonlyMap<string, ElementNode>): Groups {
+  const groups = new Map<string, Difference[]>();
+  for (const one of differences) {
+    const node = nodes.get(one.remedy?.id ?? '');
+    if (one.remedy?.value === undefined || !node) continue;
+    const { id, property, value } = one.remedy;
+    const shared = node.style !== undefined && node.difference === undefined;
+    const key = `${shared ? `.${node.style}` : `#${id}`} ${property} ${rounded(value)}`;
+    groups.set(key, [...(groups.get(key) ?? []), one]);
+  }
+  return groups;
 }
 
 /** Two candidates of one key do the same. */

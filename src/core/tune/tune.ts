@@ -1,5 +1,5 @@
 import { adjust } from '../adjust/apply.js';
-import { contradictions, type Adjustment } from '../adjust/adjustment.js';
+import { contradictions, targetOf, type Adjustment } from '../adjust/adjustment.js';
 import type { PageDocument } from '../page/types.js';
 import { differencesOf } from '../proof/checks/index.js';
 import { comparePage } from '../proof/compared.js';
@@ -39,6 +39,8 @@ export interface Left {
 }
 
 export interface Tuned {
+  /** All corrections as they stand now, those of before among them. */
+  readonly adjustments: readonly Adjustment[];
   readonly steps: readonly Step[];
   readonly left: readonly Left[];
   readonly before: number;
@@ -92,7 +94,7 @@ export async function tune(
     if (choices.only && !choices.only.includes(width)) continue;
     for (let progress = true; progress && trials < choices.most;) {
       progress = false;
-      for (const one of candidatesOf(document, now.seen[at] as Seen, tried)) {
+      for (const one of candidatesOf(document, now.seen, at, tried)) {
         if (trials >= choices.most) break;
         if (choices.section !== undefined && one.section !== choices.section) continue;
         tried.add(keyOf(one));
@@ -110,7 +112,14 @@ export async function tune(
       }
     }
   }
-  return { steps, left: leftIn(now, tried, document, trials >= choices.most), before, after: total(now), trials };
+  return {
+    adjustments: list,
+    steps,
+    left: leftIn(now, tried, document, trials >= choices.most),
+    before,
+    after: total(now),
+    trials,
+  };
 }
 
 interface Look {
@@ -137,13 +146,18 @@ function isSaid(existing: readonly Adjustment[], { adjustments }: Candidate): bo
 /** The list without what tuning said of the same before; what a person said stays. */
 function without(list: readonly Adjustment[], { adjustments }: Candidate): Adjustment[] {
   const same = (a: Adjustment, b: Adjustment): boolean =>
-    a.element === b.element && a.style === b.style && a.property === b.property && a.at?.join() === b.at?.join();
-  return list.filter((one) => one.step === undefined || !adjustments.some((other) => same(one, other)));
+    targetOf(a) === targetOf(b) && (!a.at || !b.at || a.at.some((name) => b.at?.includes(name)));
+  return list.flatMap((one): Adjustment[] => {
+    const over = one.step === undefined ? [] : adjustments.filter((other) => same(one, other));
+    if (over.length === 0) return [one];
+    const at = one.at?.filter((name) => over.every((other) => other.at && !other.at.includes(name)));
+    return at?.length ? [{ ...one, at }] : [];
+  });
 }
 
 function leftIn(look: Look, tried: ReadonlySet<string>, document: PageDocument, over: boolean): Left[] {
-  return look.seen.flatMap((seen) => {
-    const waiting = new Set(candidatesOf(document, seen, tried).map(({ what, name }) => `${name} ${what}`));
+  return look.seen.flatMap((seen, at) => {
+    const waiting = new Set(candidatesOf(document, look.seen, at, tried).map(({ what, name }) => `${name} ${what}`));
     return seen.differences.map(({ name, section, what, remedy }): Left => ({
       width: seen.page.width,
       name,

@@ -18,5 +18,6 @@ export const MOST = 200;
 
 /** All that stands otherwise than in the source, the largest of each check first; what is wrong itself before what follows from it. */
 export function differencesOf(page: ComparedPage): Difference[] {
-  return CHECKS.flatMap((check) => check(page).sort((a, b) => b.by - a.by)).slice(0, MOST);
+  const weight = ({ fault, by }: Difference): number => (fault === 'order' ? Infinity : by);
+  return CHECKS.flatMap((check) => check(page).sort((a, b) => weight(b) - weight(a) || 0)).slice(0, MOST);
 }
