@@ -14,6 +14,7 @@ interface Options {
   readonly widths: string;
   readonly browser?: string;
   readonly proof: boolean;
+  readonly tune: boolean;
   readonly keepBoxes?: boolean;
   readonly select: readonly string[];
   readonly move: readonly string[];
@@ -59,6 +60,7 @@ export function convertCommand(): Command {
     .option('--brief <file>', 'decisions on how to read the source; without it the brief.yaml of the project')
     .option('--explain', 'say why: the layout of each section of a design, the boxes of a page that stay')
     .option('--no-proof', 'do not compare the result with the source at the end')
+    .option('--no-tune', 'do not mend by style what the comparison finds')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
     .addHelpText(
@@ -75,6 +77,7 @@ export function convertCommand(): Command {
         widths: readWidths(options.widths),
         browser: options.browser,
         proof: options.proof,
+        tune: options.tune,
         keepBoxes: options.keepBoxes,
         ...(options.brief === undefined ? {} : { brief: options.brief }),
         ...(options.page === undefined ? {} : { page: options.page }),
@@ -116,7 +119,7 @@ async function readChoices({ scale, fluid }: Options): Promise<DesignChoices> {
 
 /** Says what a conversion made. */
 export function showConverted(
-  { project, pages, assets, notes, pictures }: Converted,
+  { project, pages, assets, notes, pictures, tuned }: Converted,
   terminal: Terminal,
   explain: boolean,
 ): void {
@@ -126,6 +129,12 @@ export function showConverted(
   for (const page of pages) {
     if (pages.length > 1) print(paint.bold(page.page));
     showPage(page, terminal, explain);
+  }
+  for (const one of tuned ?? []) {
+    if (one.steps.length)
+      print(
+        `${pages.length > 1 ? `${one.page}: ` : ''}${one.steps.length} ${one.steps.length === 1 ? 'correction' : 'corrections'} in adjust.yaml, off by ${Math.round(one.before)} before and ${Math.round(one.after)} now`,
+      );
   }
   if (pictures) {
     print(

@@ -7,8 +7,11 @@ import { openTerminal, type Terminal } from './terminal.js';
 
 interface Options {
   readonly page?: string;
-  readonly widths?: string;
+  readonly width?: string;
   readonly limit?: string;
+  readonly section?: string;
+  readonly quick?: boolean;
+  readonly junit?: string;
   readonly signIn?: string;
   readonly browser?: string;
   readonly json?: boolean;
@@ -19,8 +22,11 @@ export function proofCommand(setCode: (code: number) => void): Command {
     .description('compare the site of a project with its source, by pixels and by the place of every word')
     .argument('<project>', 'folder that convert wrote')
     .option('--page <name>', 'compare only this page')
-    .option('--widths <list>', 'viewport widths, px; without it those of the project')
+    .option('--section <name>', 'tell only of this section')
+    .option('--widths, --width <list>', 'viewport widths, px; without it those of the project')
     .option('--limit <percent>', 'largest share of differing pixels, in per cent')
+    .option('--quick', 'compare only: no sweep over all widths, no look at accessibility')
+    .option('--junit <file>', 'write the result as JUnit XML too')
     .option('--sign-in <file>', 'headers and cookies for an address that has to be opened again')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
@@ -30,10 +36,13 @@ export function proofCommand(setCode: (code: number) => void): Command {
       const [{ prove }, { readSignIn }] = await Promise.all([import('../flow/prove.js'), import('../flow/sign-in.js')]);
       const proof = await prove(project, {
         ...(options.page === undefined ? {} : { page: options.page }),
-        widths: options.widths === undefined ? undefined : readWidths(options.widths),
+        widths: options.width === undefined ? undefined : readWidths(options.width),
         limit: options.limit === undefined ? undefined : readLimit(options.limit),
         browser: options.browser,
         ...(options.signIn === undefined ? {} : { signIn: readSignIn(options.signIn) }),
+        ...(options.section === undefined ? {} : { section: options.section }),
+        ...(options.junit === undefined ? {} : { junit: options.junit }),
+        thorough: options.quick !== true,
         progress: terminal.step,
       });
       terminal.done();
@@ -43,6 +52,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
           if (proof.pages.length > 1) terminal.print(terminal.paint.bold(one.page));
           showProof(one, terminal);
           showDifferences(one, terminal);
+          showFurther(one, terminal);
         }
         terminal.print(`report: ${project}/proof/index.html`);
       }
@@ -94,4 +104,18 @@ export function showDifferences(proof: Proof, { print, paint }: Terminal): void 
     if (differences.length > MOST_PRINTED)
       print(paint.dim(`  … and ${differences.length - MOST_PRINTED} more in the report`));
   }
+}
+
+/** Says what is wrong at other widths, and what keeps people out. */
+function showFurther({ sweep, barriers }: Proof, { print, paint }: Terminal): void {
+  if (sweep) print(sweep.length ? paint.bold(`Between the widths: ${sweep.length} faults`) : paint.green('Between the widths: nothing is wrong from 320 to 1920 px')); // prettier-ignore
+  for (const { from, to, what, name, section } of (sweep ?? []).slice(0, MOST_PRINTED)) {
+    const where = [section, name].filter(Boolean).join(' / ');
+    print(`  ${from === to ? from : `${from} to ${to}`} px${where ? `  ${where}` : ''}: ${what}`);
+  }
+  if (!barriers) return;
+  const { result, source, worse } = barriers;
+  if (worse.length) print(paint.bold(`Accessibility: ${worse.length} rules are broken worse than in the source`));
+  else print(`Accessibility: ${source ? 'nothing worse than in the source' : 'the source cannot be looked at'}, ${result.length} rules broken`); // prettier-ignore
+  for (const { what, count, first } of source ? worse : result) print(`  ${what} (${count}, first ${first})`);
 }

@@ -3,14 +3,16 @@ import { lostDecisions } from '../core/brief/brief.js';
 import { assetAddresses } from '../core/page/addresses.js';
 import type { ElementNode } from '../core/page/types.js';
 import { elements } from '../core/page/walk.js';
+import type { WidthProof } from '../core/proof/proof.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { AssetStore } from '../project/assets.js';
 import type { Converted, ConvertedPage, ReadOptions } from './convert.js';
 import type { Made } from './made.js';
 import { makeDesignPages } from './make-design-pages.js';
 import { makeWebPage } from './make-web-page.js';
-import { prove } from './prove.js';
+import { prove, type ProjectProof } from './prove.js';
 import type { Savings } from './slim-pictures.js';
+import type { TunedPage } from './tune.js';
 import type { Source } from './source.js';
 import { writeProject, type WrittenPage } from './write-project.js';
 
@@ -35,13 +37,44 @@ export async function convertSources(
   store.keep(new Set(made.flatMap(({ document }) => assetAddresses(document))));
   options.progress('Writing the project');
   const written = writeProject(made, store, options, browser.version);
-  const proof = options.proof ? await prove(options.out, { open: browser, progress: options.progress }) : undefined;
+  const { proof, tuned } = options.proof ? await proveAndTune(options, browser) : {};
   const pages = made.map((one, index): ConvertedPage => {
     const proved = proof?.pages.find(({ page }) => page === one.document.name);
     return { ...summary(one, written[index] as WrittenPage), ...(proved ? { proof: proved } : {}) };
   });
   const notes = lostDecisions(options.decisions, made.flatMap(({ reached }) => reached)); // prettier-ignore
-  return { project: options.out, pages, assets: store.size, notes, ...(savings ? { pictures: savings } : {}) };
+  return {
+    project: options.out,
+    pages,
+    assets: store.size,
+    notes,
+    ...(savings ? { pictures: savings } : {}),
+    ...(tuned ? { tuned } : {}),
+  };
+}
+
+/** Most trials of a page right after it was made: tuning by itself tries more. */
+const FIRST_TRIALS = 24;
+
+/** Nearer than this to the source a page is not tuned unasked: shares of pixels that differ and of words in place. */
+const NEAR = { seen: 0.001, placed: 0.995 };
+
+function isOff({ seen, words }: WidthProof): boolean {
+  return seen > NEAR.seen || words.placed < NEAR.placed;
+}
+
+/** Compares the pages with their sources; where something could be mended by style, mends it and compares again. */
+async function proveAndTune(
+  { out, progress, tune }: ReadOptions,
+  browser: OpenBrowser,
+): Promise<{ readonly proof: ProjectProof; readonly tuned?: readonly TunedPage[] }> {
+  const proof = await prove(out, { open: browser, progress });
+  const mendable = proof.pages.some(({ widths }) => widths.some((one) => isOff(one) && one.differences.some(({ remedy }) => remedy?.value !== undefined))); // prettier-ignore
+  if (tune === false || !mendable) return { proof };
+  const { tuneProject } = await import('./tune.js');
+  const tuned = await tuneProject(out, { open: browser, most: FIRST_TRIALS, progress });
+  if (tuned.every(({ steps }) => steps.length === 0)) return { proof };
+  return { proof: await prove(out, { open: browser, progress }), tuned };
 }
 
 /** Offers the pictures of all pages as the brief asks, and says what that saved; nothing if it does not ask. */

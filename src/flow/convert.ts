@@ -11,6 +11,7 @@ import { findSources, refuseForeign, type Source } from './source.js';
 import type { Progress } from './report-progress.js';
 import type { SectionReasons } from './made.js';
 import type { Savings } from './slim-pictures.js';
+import type { TunedPage } from './tune.js';
 
 export interface ConvertOptions {
   readonly out: string;
@@ -19,6 +20,8 @@ export interface ConvertOptions {
   readonly browser?: string;
   /** Compare the result with the source at the end. */
   readonly proof: boolean;
+  /** Mend by style what the comparison finds; yes without it. */
+  readonly tune?: boolean;
   /** How a web page is to be read. */
   readonly reading: Reading;
   /** Folder of font files for a design. */
@@ -49,6 +52,8 @@ export interface Converted {
   readonly assets: number;
   /** What the brief asks for and no page has, in words. */
   readonly notes: readonly string[];
+  /** What tuning mended; only if it mended something. */
+  readonly tuned?: readonly TunedPage[];
   /** What making pictures as large as they are shown has saved; only if the brief asks for it. */
   readonly pictures?: Savings;
 }

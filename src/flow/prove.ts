@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
-import { existsSync, readFileSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
 import { comparePage } from '../core/proof/compared.js';
 import { differencesOf } from '../core/proof/checks/index.js';
 import { fillPage } from '../core/content/content.js';
@@ -12,23 +12,20 @@ import { openBrowser, VIEW_HEIGHT, type OpenBrowser } from '../browser/launch.js
 import { openOurs, pictureOf, turnTo } from '../browser/our-page.js';
 import { serveFolder, type Served } from '../browser/serve.js';
 import type { MeasuredPage } from '../core/proof/measured.js';
-import { overLimits, proveWidth, sectionBands, type Proof, type WidthProof } from '../core/proof/proof.js';
-import { decided, type Decision } from '../core/brief/brief.js';
-import { BRIEF_FILE, briefOf, readBrief } from '../project/brief-file.js';
+import { junitOf } from '../core/proof/junit.js';
+import { onlySection, overLimits, proveWidth, sectionBands, type Proof, type WidthProof } from '../core/proof/proof.js';
 import { Problem } from '../core/page/problem.js';
 import { shownScheme, type Scheme, type SignIn } from '../core/source/reading.js';
-import { checkDocument } from '../core/page/check.js';
-import { sectionsOf } from '../core/passes/sections.js';
-import { slug } from '../core/page/words.js';
 import { fileNameOf, placesOf } from '../core/render/site.js';
-import { openProject, replaceFolder, type ProjectFile } from '../project/folder.js';
+import { openProject, replaceFolder, writeFile, type ProjectFile } from '../project/folder.js';
 import { pageNamed, type PageSettings } from '../project/settings.js';
 import { proofPage, type ProofPictures } from '../report/proof-page.js';
 import { proofTable } from '../report/proof-table.js';
-import { finishReference, openReference, readReference, thingPlaces, type Reference } from './reference.js';
+import { type Reference } from './reference.js';
 import type { Progress } from './report-progress.js';
-import { serveSource } from './serve-source.js';
-import { findSources } from './source.js';
+import { barriersOf } from './accessibility.js';
+import { isOnline, referencesAt, serveAgain } from './reopen.js';
+import { sweepPage } from './sweep.js';
 
 export interface ProveOptions {
   /** The only page to compare; all without it. */
@@ -38,6 +35,12 @@ export interface ProveOptions {
   readonly browser?: string;
   /** For a source at an address that asks who one is. */
   readonly signIn?: SignIn;
+  /** The only section to tell of. */
+  readonly section?: string;
+  /** File for the result as JUnit XML. */
+  readonly junit?: string;
+  /** Sweep over all widths and look at accessibility too. */
+  readonly thorough?: boolean;
   /** A browser that is open already. */
   readonly open?: OpenBrowser;
   readonly progress: Progress;
@@ -73,20 +76,53 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
       const filled = fillPage(document, content);
       const address = `${site.origin}/${places.get(page.name)?.html ?? ''}`;
       const proved = await proveAll(browser, site, address, filled, references, shownScheme(page.schemes));
-      const proofs = proved.map(({ proof }) => proof);
-      const over = overLimits(proofs, limits).map((one) => (wanted.length > 1 ? `${page.name}, ${one}` : one));
-      const proof: Proof = { page: page.name, limits, widths: proofs, over };
+      const widest = Math.max(...widths);
+      const more = options.thorough ? await lookFurther(browser, project, page, address, filled, references, widest, options) : {}; // prettier-ignore
+      const figures = { limits, widths: proved.map(({ proof }) => proof), ...more };
+      const over = overLimits(figures).map((one) => (wanted.length > 1 ? `${page.name}, ${one}` : one));
+      const whole: Proof = { page: page.name, ...figures, over };
+      const proof = options.section === undefined ? whole : onlySection(whole, sectionIn(whole, options.section));
       pages.push({ proof, pictures: new Map(proved.map(({ proof: { width }, pictures }) => [width, pictures])) });
     }
     const made: ProjectProof = {
       pages: pages.map(({ proof }) => proof),
       over: pages.flatMap(({ proof }) => proof.over),
     };
+    if (options.junit !== undefined) writeFile(options.junit, junitOf(made.pages));
     replaceFolder(project, 'proof', [...reportFiles(pages), ['proof.json', `${JSON.stringify(made, null, 2)}\n`]]);
     return made;
   } finally {
     await own?.close();
     await site.close();
+  }
+}
+
+/** @throws Problem if the page has no such section */
+function sectionIn({ page, widths }: Proof, section: string): string {
+  const known = [...new Set(widths.flatMap(({ sections }) => sections.map(({ name }) => name)))];
+  if (known.includes(section)) return section;
+  throw new Problem(`The page "${page}" has no section "${section}".`, '--section', `It has ${known.join(', ')}.`);
+}
+
+/** What only shows at other widths, and what keeps people out. */
+async function lookFurther(
+  browser: OpenBrowser,
+  project: string,
+  page: PageSettings,
+  address: string,
+  document: PageDocument,
+  references: readonly Reference[],
+  width: number,
+  options: ProveOptions,
+): Promise<Pick<Proof, 'sweep' | 'barriers'>> {
+  options.progress(`${page.name}: Sweeping over all widths`);
+  const sweep = await sweepPage(browser, address, document, references);
+  options.progress(`${page.name}: Looking for what keeps people out`);
+  const served = page.kind === 'html' ? await serveAgain(project, page, options) : undefined;
+  try {
+    return { sweep, barriers: await barriersOf(browser, address, served?.visit, width) };
+  } finally {
+    await served?.close();
   }
 }
 
@@ -188,80 +224,4 @@ async function compareAt(
     proof: proveWidth(width, reference.measured, measured, pixels, differences),
     pictures: { source, result, ...(picture ? { difference: Buffer.from(picture, 'base64') } : {}) },
   };
-}
-
-/** The stored references, and for other widths the source opened again. */
-async function referencesAt(
-  project: string,
-  page: PageSettings,
-  widths: readonly number[],
-  browser: OpenBrowser,
-  options: ProveOptions,
-): Promise<Reference[]> {
-  const missing = widths.filter((width) => !existsSync(join(project, 'reference', page.name, `${width}.json`)));
-  const fresh = missing.length ? await openAgain(project, page, missing, browser, options) : [];
-  return widths.map((width) => fresh.find((one) => one.width === width) ?? readReference(project, page.name, width));
-}
-
-/** Whether the source of a page is on another machine. */
-function isOnline({ sources }: PageSettings): boolean {
-  return /^https?:/.test(sources[0] ?? '');
-}
-
-/** What the brief of a project leaves out of its pages. */
-function leftOut(project: string): readonly Decision[] {
-  const text = briefOf(project);
-  return text === undefined ? [] : decided(readBrief(text, join(project, BRIEF_FILE)), 'leave-out');
-}
-
-async function openAgain(
-  project: string,
-  page: PageSettings,
-  widths: readonly number[],
-  browser: OpenBrowser,
-  options: ProveOptions,
-): Promise<Reference[]> {
-  if (page.kind === 'svg')
-    throw new Problem(
-      `There is no artboard of ${widths.join(', ')} px.`,
-      project,
-      `The artboards are ${page.widths.join(', ')} px wide.`,
-    );
-  const file = join(project, 'pages', `${page.name}.json`);
-  const document: unknown = JSON.parse(readFileSync(file, 'utf8'));
-  checkDocument(document, file);
-  const sections = sectionsOf(document).map(({ name, from }) => ({
-    name: slug(name, 40) || 'section',
-    path: from?.path ?? '',
-  }));
-  const found = { sections, things: thingPlaces(document) };
-  const given = page.sources[0] as string;
-  const address = isOnline(page);
-  const local = resolve(project, given);
-  if (!address && !existsSync(local))
-    throw new Problem(
-      `The source is gone, so it cannot be opened at ${widths.join(', ')} px.`,
-      local,
-      `Compare at ${page.widths.join(', ')} px, or put it back.`,
-    );
-  const { root, schemes = 'both', select, move = [] } = page;
-  const [source] = findSources([address ? given : local], root === undefined ? undefined : resolve(project, root));
-  if (!source || source.kind === 'svg')
-    throw new Problem('The source is no web page any more.', local, 'Convert it again.');
-  const served = await serveSource(source, {
-    schemes,
-    signIn: options.signIn,
-    leaveOut: leftOut(project),
-    ...(select ? { choice: { selectors: select, moves: move } } : {}),
-  });
-  try {
-    const made: Reference[] = [];
-    for (const width of widths) {
-      options.progress(`Opening the source at ${width} px`);
-      made.push(await finishReference(await openReference(browser, served.visit, width), found));
-    }
-    return made;
-  } finally {
-    await served.close();
-  }
 }

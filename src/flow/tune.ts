@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { inside } from '../browser/inpage-script.js';
 import { openBrowser, type OpenBrowser } from '../browser/launch.js';
@@ -99,7 +99,7 @@ async function openBench(
   browser: OpenBrowser,
 ): Promise<{ readonly measure: MeasureAt; readonly close: () => Promise<void> }> {
   const folder = join(project, 'assets');
-  const assets = readdirSync(folder, { withFileTypes: true }).filter((one) => one.isFile());
+  const assets = existsSync(folder) ? readdirSync(folder, { withFileTypes: true }).filter((one) => one.isFile()) : [];
   const served = await serveFiles(
     assets.map(({ name }) => [`assets/${name}`, readFileSync(join(folder, name))] as const),
   );

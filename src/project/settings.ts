@@ -15,6 +15,12 @@ export interface ProjectSettings {
     readonly differ: number;
     /** Smallest share of words in their place, 0 to 1. */
     readonly placed: number;
+    /** Largest share of words that are nowhere, 0 to 1. */
+    readonly missing?: number;
+    /** Most faults of a sweep over all widths. */
+    readonly faults?: number;
+    /** Most rules of accessibility that are broken worse than in the source. */
+    readonly worse?: number;
   };
 }
 
@@ -89,6 +95,9 @@ const schema = Joi.object({
   limits: Joi.object({
     differ: Joi.number().min(0).max(1).default(LIMITS.differ),
     placed: Joi.number().min(0).max(1).default(LIMITS.placed),
+    missing: Joi.number().min(0).max(1),
+    faults: Joi.number().integer().min(0),
+    worse: Joi.number().integer().min(0),
   }).default(LIMITS),
 });
 

@@ -1,6 +1,7 @@
 import { percent, type Proof, type SectionProof, type WidthProof } from '../core/proof/proof.js';
 import { escapeText as text, escapeAttribute as attribute } from '../core/render/escape.js';
 import type { Band } from '../core/proof/pixels.js';
+import type { Difference } from '../core/proof/finding.js';
 import { grade } from './grade.js';
 import { PROOF_STYLE } from './proof-style.js';
 import { reportPage, verdict } from './shell.js';
@@ -28,6 +29,8 @@ export function proofPage(proof: Proof, pictures: ReadonlyMap<number, ProofPictu
     body: [
       `<section id="figures" aria-label="Figures by section and width">${figureTable(proof)}</section>`,
       ...proof.widths.map((one) => widthPart(one, pictures.get(one.width))),
+      furtherPart(proof),
+      SCRIPT,
     ].join('\n'),
     foot: 'Pictures are taken by one browser at the same viewport. “Difference” shows the source in grey and every differing pixel in red.',
   });
@@ -41,7 +44,7 @@ function pictureRules(width: number, pictures: ProofPictures): string {
 }
 
 function figureTable(proof: Proof): string {
-  const names = [...new Set(proof.widths.flatMap(({ sections }) => sections.map(({ name }) => name)))];
+  const names = worstFirst(proof);
   const head = proof.widths
     .map(({ width }) => `<th colspan="2" scope="colgroup"><a href="#w${width}">${width} px</a></th>`)
     .join('');
@@ -60,6 +63,15 @@ function figureTable(proof: Proof): string {
 <thead><tr><th rowspan="2" scope="col">Section</th>${head}</tr><tr>${under}</tr></thead>
 <tbody><tr class="whole"><th scope="row">Whole page</th>${whole}</tr>
 ${rows.join('\n')}</tbody></table></div>`;
+}
+
+/** Names of the sections, those that differ most first. */
+function worstFirst({ widths }: Proof): string[] {
+  const worst = new Map<string, number>();
+  for (const { sections } of widths)
+    for (const { name, differ, placed } of sections)
+      worst.set(name, Math.max(worst.get(name) ?? 0, differ, 1 - placed));
+  return [...worst].sort((a, b) => b[1] - a[1]).map(([name]) => name);
 }
 
 function cells(differ: number, placed: number | undefined, link: string): string {
@@ -97,40 +109,110 @@ function widthPart(one: WidthProof, pictures: ProofPictures | undefined): string
   return `<section id="w${one.width}" class="${one.width <= 500 ? 'narrow' : ''}" aria-label="${one.width} px">
 <h2>${one.width} px</h2>
 <p class="soft">${facts.join(' · ')}</p>
-${one.sections.map((section) => sectionPart(one.width, section, heights)).join('\n')}
+${one.sections.map((section) => sectionPart(one, section, heights)).join('\n')}
 ${movedWords(one)}
 <details><summary>The whole page at ${one.width} px</summary>${three(one.width, whole, heights)}</details>
 </section>`;
 }
 
-function sectionPart(width: number, section: SectionProof, heights: readonly number[]): string {
+function sectionPart(one: WidthProof, section: SectionProof, heights: readonly number[]): string {
+  const { width } = one;
   const placed = section.words ? ` · ${percent(section.placed)} of ${section.words} words in place` : '';
+  const found = one.differences.filter((difference) => difference.section === section.name);
   return `<article id="${attribute(anchor(width, section.name))}">
 <div class="top"><h3>${text(section.name)}</h3><p class="${grade(section.differ)}">${percent(section.differ)} differ${placed}</p></div>
-${three(width, section, heights)}
-</article>`;
+${findingsList(found, width, section)}${three(width, section, heights, found)}
+${slider(width, section, heights)}</article>`;
 }
 
-function three(width: number, section: SectionProof, heights: readonly number[]): string {
+/** What stands otherwise, each with a number that is on its outlines too. */
+function findingsList(found: readonly Difference[], width: number, { name }: SectionProof): string {
+  if (found.length === 0) return '';
+  const items = found.map(({ what, name: of, id, remedy }, at) => {
+    const mend = remedy
+      ? ` <code>${text(remedy.property)}${remedy.value === undefined ? '' : `: ${text(remedy.value)}`}</code>`
+      : '';
+    return `<li><a href="#${attribute(markId(width, name, at))}">${text(of)}</a>: ${text(what)}${mend} <span class="soft">${text(id)}</span></li>`;
+  });
+  return `<ol class="findings">${items.join('')}</ol>\n`;
+}
+
+function markId(width: number, section: string, at: number): string {
+  return `${anchor(width, section)}-${at + 1}`;
+}
+
+function three(
+  width: number,
+  section: SectionProof,
+  heights: readonly number[],
+  found: readonly Difference[] = [],
+): string {
   const bands: readonly (Band | undefined)[] = [section.source, section.result, section.source];
   const figures = SIDES.map((side, index) => {
     const band = bands[index];
+    const marks = band && side !== 'difference' ? outlines(found, width, section.name, band, side) : '';
     const shown =
       (heights[index] as number) === 0
         ? '<p class="good">No pixel differs.</p>'
         : band
-          ? crop(width, side, band, heights[index] as number, `${CAPTION[side]} of ${section.name} at ${width} px`)
+          ? crop(
+              width,
+              side,
+              band,
+              heights[index] as number,
+              `${CAPTION[side]} of ${section.name} at ${width} px`,
+              marks,
+            )
           : '<p class="soft">not found</p>';
     return `<figure><figcaption>${CAPTION[side]}</figcaption>${shown}</figure>`;
   });
   return `<div class="three">${figures.join('')}</div>`;
 }
 
-/** A band of a picture: the picture is the background, moved so that the band shows. */
-function crop(width: number, side: Side, { y, height }: Band, whole: number, label: string): string {
-  const place = whole > height ? (y / (whole - height)) * 100 : 0;
-  return `<div class="crop p${width}-${side}" role="img" aria-label="${attribute(label)}" style="aspect-ratio:${width}/${height};background-position:0 ${Math.min(100, place).toFixed(3)}%"></div>`;
+/** Where things should be (over the source) and are (over the result). */
+function outlines(found: readonly Difference[], width: number, section: string, band: Band, side: Side): string {
+  const share = (value: number, of: number): string => `${((value / of) * 100).toFixed(2)}%`;
+  return found
+    .map((one, at) => {
+      const box = side === 'source' ? one.wanted : one.box;
+      if (!box) return '';
+      const id = side === 'result' || !one.box ? ` id="${attribute(markId(width, section, at))}"` : '';
+      return `<span class="mark"${id} style="left:${share(box[0], width)};top:${share(box[1] - band.y, band.height)};width:${share(box[2], width)};height:${share(box[3], band.height)}"><b>${at + 1}</b></span>`;
+    })
+    .join('');
 }
+
+/** A band of a picture: the picture is the background, moved so that the band shows. */
+function crop(width: number, side: Side, { y, height }: Band, whole: number, label: string, marks = ''): string {
+  const place = whole > height ? (y / (whole - height)) * 100 : 0;
+  return `<div class="crop p${width}-${side}" role="img" aria-label="${attribute(label)}" style="aspect-ratio:${width}/${height};background-position:0 ${Math.min(100, place).toFixed(3)}%">${marks}</div>`;
+}
+
+/** Source and result on each other, with a handle that uncovers the one or the other. */
+function slider(width: number, section: SectionProof, heights: readonly number[]): string {
+  const { result, name, source } = section;
+  if (!result || (heights[2] as number) === 0) return '';
+  const label = `Source to result of ${name} at ${width} px`;
+  return `<details><summary>Slide over both</summary><div class="slide" style="max-width:${width}px">
+${crop(width, 'result', result, heights[1] as number, `Result of ${name} at ${width} px`)}
+${crop(width, 'source', source, heights[0] as number, `Source of ${name} at ${width} px`)}
+<input type="range" min="0" max="100" value="50" aria-label="${attribute(label)}"></div></details>`;
+}
+
+/** What is wrong at other widths, and what keeps people out. */
+function furtherPart({ sweep, barriers }: Proof): string {
+  const faults = (sweep ?? []).map(({ from, to, what, name, section }) => `<li>${from === to ? from : `${from} to ${to}`} px: ${text([section, name].filter(Boolean).join(' / '))} ${text(what)}</li>`); // prettier-ignore
+  const rules = (barriers?.result ?? []).map(({ what, count, first, rule }) => {
+    const before = barriers?.source?.[rule];
+    const worse = barriers?.worse.some((one) => one.rule === rule) ? ' class="poor"' : '';
+    return `<li${worse}>${text(what)} (${count}${before === undefined ? '' : `, source ${before}`}) <span class="soft">${text(first)}</span></li>`;
+  });
+  return `${sweep ? `<section id="between"><h2>Between the widths</h2>${faults.length ? `<ul>${faults.join('')}</ul>` : '<p class="good">Nothing is wrong from 320 to 1920 px.</p>'}</section>` : ''}
+${barriers ? `<section id="accessibility"><h2>Accessibility</h2>${rules.length ? `<ul>${rules.join('')}</ul>` : '<p class="good">No rule is broken.</p>'}</section>` : ''}`;
+}
+
+/** Moves the handles; without it they stay in the middle. */
+const SCRIPT = `<script>for(const one of document.querySelectorAll('.slide input'))one.addEventListener('input',()=>one.parentElement.style.setProperty('--at',one.value+'%'))</script>`;
 
 function movedWords({ words }: WidthProof): string {
   if (words.moved.length === 0) return '';

@@ -15,6 +15,17 @@ article > .top { display: flex; flex-wrap: wrap; gap: 4px 18px; align-items: bas
 .crop { background-repeat: no-repeat; background-size: 100% auto; background-color: #fff; outline: 1px solid var(--line); width: 100%; }
 .narrow .three { grid-template-columns: repeat(3, minmax(0, 390px)); }
 details { margin-top: 12px; }
+.crop { position: relative; overflow: hidden; }
+.findings { margin: 0 0 12px; padding-left: 26px; font-size: 15px; }
+.findings code { font-size: 13px; background: var(--ground); padding: 1px 5px; border-radius: 3px; }
+.mark { position: absolute; outline: 2px solid #c2185b; outline-offset: -1px; min-width: 4px; min-height: 4px; }
+.mark b { position: absolute; left: -1px; bottom: 100%; font: 600 11px/16px system-ui, sans-serif; min-width: 16px; text-align: center; background: #c2185b; color: #fff; }
+.mark:target { outline-width: 4px; background: #c2185b33; }
+.slide { --at: 50%; position: relative; margin-top: 8px; }
+.slide .crop + .crop { position: absolute; inset: 0 0 auto; clip-path: inset(0 calc(100% - var(--at)) 0 0); }
+.slide input { position: absolute; inset: 0; width: 100%; height: 100%; margin: 0; opacity: 0.001; cursor: ew-resize; }
+.slide::after { content: ''; position: absolute; top: 0; bottom: 0; left: var(--at); width: 2px; background: #c2185b; pointer-events: none; }
+.slide:focus-within { outline: 2px solid var(--focus); outline-offset: 2px; }
 @media (max-width: 760px) { .three, .narrow .three { grid-template-columns: 1fr; } }
 @media print { article { break-inside: avoid; } }
 `;

@@ -17,5 +17,6 @@ export { settle } from './settle.js';
 export { collectSheets, inlineStyles } from './sheets.js';
 export { snapshot } from './snapshot.js';
 export { wearSheet } from './sheet.js';
+export { targetsNow } from './targets.js';
 export { measureNow } from './words.js';
 export { openTrial, tryPage } from './trial.js';

@@ -1,5 +1,7 @@
 import type { MeasuredPage, MeasuredSection, MeasuredWord } from './measured.js';
+import type { Barriers } from './barriers.js';
 import type { Difference } from './finding.js';
+import type { SweepFault } from './sweep.js';
 import type { Band, PixelFigures } from './pixels.js';
 import { compareWords, countClashes, type WordFigures } from './words.js';
 
@@ -30,10 +32,26 @@ export interface SectionProof {
   readonly result?: Band;
 }
 
+/** What a proof may come to before it is over the limits. */
+export interface Limits {
+  /** Largest share of differing pixels, and smallest of words in their place; 0 to 1. */
+  readonly differ: number;
+  readonly placed: number;
+  /** Largest share of words that are nowhere, 0 to 1. */
+  readonly missing?: number;
+  /** Most faults of a sweep, and most rules of accessibility that are broken worse than in the source. */
+  readonly faults?: number;
+  readonly worse?: number;
+}
+
 export interface Proof {
   readonly page: string;
-  readonly limits: { readonly differ: number; readonly placed: number };
+  readonly limits: Limits;
   readonly widths: readonly WidthProof[];
+  /** What is wrong at widths that nobody drew; only if they were swept. */
+  readonly sweep?: readonly SweepFault[];
+  /** What keeps people out; only if it was looked for. */
+  readonly barriers?: Barriers;
   /** What is over a limit, in words; empty if the page holds. */
   readonly over: readonly string[];
 }
@@ -89,7 +107,21 @@ function wordsIn(words: readonly MeasuredWord[], { y, height }: MeasuredSection)
 }
 
 /** What is over the limits, in words. */
-export function overLimits(widths: readonly WidthProof[], limits: Proof['limits']): string[] {
+export function overLimits({ widths, limits, sweep, barriers }: Omit<Proof, 'over' | 'page'>): string[] {
+  const faults = sweep?.length ?? 0;
+  const worse = barriers?.worse.length ?? 0;
+  return [
+    ...overAtWidths(widths, limits),
+    ...(limits.faults !== undefined && faults > limits.faults
+      ? [`${faults} faults at widths that were not compared, the limit is ${limits.faults}`]
+      : []),
+    ...(limits.worse !== undefined && worse > limits.worse
+      ? [`${worse} rules of accessibility are broken worse than in the source, the limit is ${limits.worse}`]
+      : []),
+  ];
+}
+
+function overAtWidths(widths: readonly WidthProof[], limits: Limits): string[] {
   return widths.flatMap((one) => [
     ...(one.differ > limits.differ
       ? [`${one.width} px: ${percent(one.differ)} of the pixels differ, the limit is ${percent(limits.differ)}`]
@@ -99,7 +131,31 @@ export function overLimits(widths: readonly WidthProof[], limits: Proof['limits'
           `${one.width} px: ${percent(one.words.placed)} of the words are in place, the limit is ${percent(limits.placed)}`,
         ]
       : []),
+    ...(limits.missing !== undefined && one.words.missing > limits.missing
+      ? [
+          `${one.width} px: ${percent(one.words.missing)} of the words are missing, the limit is ${percent(limits.missing)}`,
+        ]
+      : []),
   ]);
+}
+
+/** A proof of one section alone. */
+export function onlySection(proof: Proof, name: string): Proof {
+  const widths = proof.widths.map((one): WidthProof => {
+    const sections = one.sections.filter((section) => section.name === name);
+    const [own] = sections;
+    return {
+      ...one,
+      ...(own
+        ? { differ: own.differ, seen: own.seen, words: { ...one.words, placed: own.placed, words: own.words } }
+        : {}),
+      sections,
+      differences: one.differences.filter(({ section }) => section === name),
+    };
+  });
+  const sweep = proof.sweep?.filter(({ section }) => section === name);
+  const made = { ...proof, widths, ...(sweep ? { sweep } : {}) };
+  return { ...made, over: overLimits(made) };
 }
 
 export function percent(share: number): string {

@@ -1,0 +1,58 @@
+import { percent, type Proof } from './proof.js';
+
+/** Proofs as JUnit XML: one suite a page, one case a section and width, and one each for the sweep and accessibility. */
+export function junitOf(proofs: readonly Proof[]): string {
+  const suites = proofs.map((proof) => {
+    const cases = casesOf(proof);
+    const failed = cases.filter(({ failure }) => failure !== undefined).length;
+    const lines = cases.map(({ name, group, failure }) => {
+      const head = `    <testcase classname="${xml(group)}" name="${xml(name)}"`;
+      return failure === undefined
+        ? `${head}/>`
+        : `${head}>\n      <failure message="${xml(failure)}"/>\n    </testcase>`;
+    });
+    return `  <testsuite name="${xml(proof.page)}" tests="${cases.length}" failures="${failed}">\n${lines.join('\n')}\n  </testsuite>`;
+  });
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<testsuites>\n${suites.join('\n')}\n</testsuites>\n`;
+}
+
+interface Case {
+  readonly group: string;
+  readonly name: string;
+  readonly failure?: string;
+}
+
+function casesOf({ page, limits, widths, sweep, barriers }: Proof): Case[] {
+  const cases = widths.flatMap(({ width, sections, differences }): Case[] =>
+    sections.map(({ name, differ, placed }) => {
+      const [first] = differences.filter((one) => one.section === name);
+      const why = first ? `; ${first.name}: ${first.what}` : '';
+      const over = differ > limits.differ || placed < limits.placed;
+      return {
+        group: `${page}.${name}`,
+        name: `${width} px`,
+        ...(over ? { failure: `${percent(differ)} of the pixels differ, ${percent(placed)} of the words are in place${why}` } : {}), // prettier-ignore
+      };
+    }),
+  );
+  const swept = sweep && limits.faults !== undefined && sweep.length > limits.faults;
+  const worse = barriers && limits.worse !== undefined && barriers.worse.length > limits.worse;
+  return [
+    ...cases,
+    ...(sweep ? [{ group: page, name: 'every width', ...(swept ? { failure: sweep.map(({ from, to, what }) => `${from} to ${to} px: ${what}`).join('; ') } : {}) }] : []), // prettier-ignore
+    ...(barriers ? [{ group: page, name: 'accessibility', ...(worse ? { failure: barriers.worse.map(({ what, count }) => `${what} (${count})`).join('; ') } : {}) }] : []), // prettier-ignore
+  ];
+}
+
+/** Text as it may stand in an attribute (XML 1.0, 2.4), without what XML cannot hold. */
+function xml(text: string): string {
+  return (
+    text
+      // eslint-disable-next-line no-control-regex
+      .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
+      .replace(/&/g, '&amp;')
+      .replace(/</g, '&lt;')
+      .replace(/>/g, '&gt;')
+      .replace(/"/g, '&quot;')
+  );
+}

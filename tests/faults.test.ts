@@ -1,0 +1,72 @@
+import { readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { KINDS, plant, put, type Planted } from './faults.js';
+import { built, cleanUp, copy, DEMO_BOARDS, DEMO_PAGE, tavrik, temporary } from './program.js';
+
+/* Faults planted into converted pages: the proof names them, and tuning mends them. The figures are printed when they fail. */
+const { openBrowser } = built<typeof import('../src/browser/launch.js')>('browser/launch');
+const { prove } = built<typeof import('../src/flow/prove.js')>('flow/prove');
+const { render } = built<typeof import('../src/flow/render.js')>('flow/render');
+const { tuneProject } = built<typeof import('../src/flow/tune.js')>('flow/tune');
+
+const folder = temporary();
+afterAll(cleanUp);
+
+interface Figures {
+  readonly kinds: Set<string>;
+  readonly named: string[];
+  readonly lost: string[];
+  readonly mended: string[];
+  readonly left: string[];
+}
+
+/** What becomes of each fault that can be planted into a converted page. */
+async function figuresOf(source: readonly string[], name: string): Promise<Figures> {
+  const clean = join(folder, name);
+  expect(tavrik(['convert', ...source, '--out', clean, '--no-proof']).code).toBe(0);
+  const project = join(folder, `${name}-planted`);
+  copy(clean, project);
+  const browser = await openBrowser();
+  const progress = (): void => undefined;
+  const figures: Figures = { kinds: new Set(), named: [], lost: [], mended: [], left: [] };
+  try {
+    const [base] = await tuneProject(project, { open: browser, most: 1, dryRun: true, progress });
+    for (const one of plant(clean)) {
+      figures.kinds.add(one.kind);
+      rmSync(join(project, 'adjust.yaml'), { force: true });
+      put(project, one.document);
+      render(project);
+      const { pages } = await prove(project, { open: browser, progress });
+      (isNamed(one, pages[0]?.widths ?? []) ? figures.named : figures.lost).push(one.kind);
+      if (!one.mendable) continue;
+      const [tuned] = await tuneProject(project, { open: browser, most: 24, progress });
+      const floor = base?.before ?? 0;
+      const mended = (tuned?.after ?? Infinity) <= floor + 0.2 * ((tuned?.before ?? 0) - floor);
+      (mended ? figures.mended : figures.left).push(one.kind);
+    }
+  } finally {
+    await browser.close();
+  }
+  return figures;
+}
+
+function isNamed(
+  { id, near }: Planted,
+  widths: readonly { readonly differences: readonly { readonly id: string }[] }[],
+): boolean {
+  return widths.some(({ differences }) => differences.some((one) => one.id === id || near.includes(one.id)));
+}
+
+describe('planted faults', () => {
+  it('are named by the proof with their element, and mended by tuning', async () => {
+    const [page, design] = [await figuresOf([DEMO_PAGE], 'page'), await figuresOf(DEMO_BOARDS, 'design')];
+    const all = { lost: [...page.lost, ...design.lost], left: [...page.left, ...design.left] };
+    expect(new Set([...page.kinds, ...design.kinds]).size).toBeGreaterThanOrEqual(20);
+    expect(KINDS.length).toBeGreaterThanOrEqual(20);
+    const named = page.named.length + design.named.length;
+    const mended = page.mended.length + design.mended.length;
+    expect({ ...all, share: named / (named + all.lost.length) >= 0.95 }).toEqual({ ...all, share: true });
+    expect({ ...all, share: mended / (mended + all.left.length) >= 0.8 }).toEqual({ ...all, share: true });
+    expect(readFileSync(join(folder, 'design-planted/adjust.yaml'), 'utf8')).toContain('step: 1');
+  }, 900000);
+});

@@ -1,0 +1,120 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parse } from 'yaml';
+import { cleanUp, copy, DEMO_BOARDS, digestsOfTexts, onlyPage, tavrik, temporary } from './program.js';
+
+const folder = temporary();
+afterAll(cleanUp);
+
+const clean = join(folder, 'clean');
+const css = (project: string): string => readFileSync(join(project, 'site/style.css'), 'utf8');
+const adjusted = (project: string): { adjustments: { style?: string; at?: string[]; set: Record<string, string>; step?: number }[] } => parse(readFileSync(join(project, 'adjust.yaml'), 'utf8')) as never; // prettier-ignore
+
+beforeAll(() => {
+  expect(tavrik(['convert', ...DEMO_BOARDS, '--out', clean, '--no-proof']).code).toBe(0);
+});
+
+/** A copy of the project with a heading 40 px lower than it should be. */
+function spoiled(name: string): string {
+  const project = join(folder, name);
+  copy(clean, project);
+  expect(tavrik(['adjust', project, 'set', '.what-to-expect-heading', 'margin-top', '40px', '--no-proof']).code).toBe(
+    0,
+  );
+  const file = join(project, 'adjust.yaml');
+  writeFileSync(file, readFileSync(file, 'utf8').replace('    set:', '    step: 1\n    set:'));
+  return project;
+}
+
+describe('tune', () => {
+  it('mends what a correction can mend, says by how much, and takes it back by step', () => {
+    const project = spoiled('mended');
+    const before = tavrik(['tune', project, '--dry-run', '--json']);
+    const [dry] = (JSON.parse(before.out) as { pages: { steps: { before: number; after: number; what: string }[] }[] }).pages; // prettier-ignore
+    expect(adjusted(project).adjustments).toHaveLength(1);
+    expect(dry?.steps[0]?.what).toMatch(/Padding at the top|Gap \d+ px/);
+    expect(dry?.steps[0]?.after).toBeLessThan((dry?.steps[0]?.before ?? 0) / 2);
+    const ran = tavrik(['tune', project]);
+    expect(ran.out).toMatch(/step 2 .*→ .* \(\d+ → \d+\)/);
+    const proof = onlyPage<{ widths: { words: { placed: number } }[] }>(
+      tavrik(['proof', project, '--quick', '--json']),
+    );
+    for (const { words } of proof.widths) expect(words.placed).toBeGreaterThan(0.99);
+    expect(tavrik(['tune', project, '--undo']).out).toMatch(/Step \d+ is taken back/);
+    expect(tavrik(['tune', project, '--undo', '77'])).toMatchObject({ code: 2, err: expect.stringMatching(/no step 77.*There are/s) }); // prettier-ignore
+  });
+
+  it('finds nothing to do where nothing is wrong, and leaves what a person said alone', () => {
+    const project = join(folder, 'said');
+    copy(clean, project);
+    tavrik(['adjust', project, 'set', '.what-to-expect-heading', 'margin-top', '40px', '--no-proof']);
+    const [made] = (JSON.parse(tavrik(['tune', project, '--json']).out) as { pages: { adjustments: { value: string; step?: number }[] }[] }).pages; // prettier-ignore
+    expect(made?.adjustments.filter(({ step }) => step === undefined).map(({ value }) => value)).toEqual(['40px']);
+    expect(tavrik(['tune', project, '--section', 'tides'])).toMatchObject({ code: 2, err: expect.stringMatching(/no section "tides".*what-to-expect/s) }); // prettier-ignore
+    expect(tavrik(['tune', project, '--widths', '500']).code).toBe(2);
+  });
+});
+
+describe('adjust', () => {
+  const project = join(folder, 'adjusted');
+  beforeAll(() => copy(clean, project));
+
+  it('sets a correction for a style at a breakpoint, at all widths, in a state, and removes it', () => {
+    const style = /^\.(what-to-expect-heading) \{/m.exec(css(project))?.[1] as string;
+    expect(tavrik(['adjust', project, 'set', `.${style}`, 'letter-spacing', '3px', '--at', 'below-800', '--no-proof']).code).toBe(0); // prettier-ignore
+    expect(css(project)).toMatch(
+      new RegExp(`@media \\(width < 800px\\) \\{[^@]*\\.${style} \\{[^}]*letter-spacing: 3px`),
+    );
+    expect(
+      tavrik(['adjust', project, 'set', `.${style}`, 'color', 'teal', '--state', ':hover', '--no-proof']).code,
+    ).toBe(0);
+    expect(css(project)).toMatch(new RegExp(`\\.${style}:hover \\{[^}]*color: teal`));
+    expect(tavrik(['adjust', project]).out).toMatch(/letter-spacing: 3px {2}at below-800/);
+    expect(tavrik(['adjust', project, 'remove', `.${style}`, '--no-proof']).out).toContain('2 corrections are removed');
+    expect(css(project)).toBe(css(clean));
+  });
+
+  it('says what it did to the proof right after', () => {
+    const ran = tavrik(['adjust', project, 'set', '.what-to-expect-heading', 'margin-top', '40px']);
+    expect(ran.out).toMatch(/what-to-expect \/ What to expect: Padding at the top \d+ px where the source has \d+ px/);
+    expect(tavrik(['adjust', project, 'remove', '.what-to-expect-heading', '--no-proof']).code).toBe(0);
+  });
+
+  it('lives through a new conversion', () => {
+    tavrik(['adjust', project, 'set', '.what-to-expect-heading', 'color', 'rgb(1, 2, 3)', '--no-proof']);
+    const before = digestsOfTexts(project);
+    expect(tavrik(['convert', ...DEMO_BOARDS, '--out', project, '--no-proof']).code).toBe(0);
+    expect(digestsOfTexts(project)).toEqual(before);
+    expect(css(project)).toContain('color: rgb(1, 2, 3)');
+  });
+
+  it.each([
+    [['set', '.what-to-expect-heading', 'marign-top', '4px'], /no property "marign-top".*margin-top/s],
+    [['set', '.what-to-expect-heading', 'margin-top', 'blue'], /"blue" is no value of margin-top/],
+    [['set', 'What to expect', 'margin-top', '4px'], /are 2 elements.*Give the id of one/s],
+    [['set', 'What to expct', 'margin-top', '4px'], /no element "What to expct".*"What to expect"/s],
+    [['set', '.what-to-expect-headin', 'margin-top', '4px'], /no shared style.*\.what-to-expect-heading/s],
+    [
+      ['set', '.what-to-expect-heading', 'margin-top', '4px', '--at', 'tablet'],
+      /no breakpoint "tablet".*widest, below-/s,
+    ],
+    [['set', 'What to expect', 'margin-top'], /What is to be set\?/],
+    [['remove', '.what-to-expect-stack'], /no such correction|no shared style/],
+    [['paint'], /"paint" is not known/],
+  ])('%j is refused, and nothing is written', (args, said) => {
+    const before = readFileSync(join(project, 'adjust.yaml'), 'utf8');
+    expect(tavrik(['adjust', project, ...args])).toMatchObject({ code: 2, err: expect.stringMatching(said) });
+    expect(readFileSync(join(project, 'adjust.yaml'), 'utf8')).toBe(before);
+  });
+
+  it('names the lines of corrections that contradict each other', () => {
+    const file = join(project, 'adjust.yaml');
+    const before = readFileSync(file, 'utf8');
+    writeFileSync(file, 'format: tavrik-adjust\nversion: 1\nadjustments:\n  - style: a\n    set: { color: red }\n  - style: a\n    at: [widest]\n    set: { color: blue }\n'); // prettier-ignore
+    expect(tavrik(['render', project])).toMatchObject({ code: 2, err: expect.stringMatching(/Lines 5 and 8 say different things of color/) }); // prettier-ignore
+    writeFileSync(file, 'format: tavrik-adjust\nversion: 1\nadjustments:\n  - style: a\n    set: { colour: red }\n');
+    expect(tavrik(['render', project])).toMatchObject({ code: 2, err: expect.stringMatching(/Line 5: There is no property "colour"/) }); // prettier-ignore
+    writeFileSync(file, before);
+    expect(existsSync(join(project, 'site/index.html'))).toBe(true);
+  });
+});
