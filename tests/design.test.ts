@@ -99,7 +99,10 @@ describe('a design of three artboards', () => {
   });
 
   it('says what is on one artboard only', () => {
-    expect(result.notes.join('\n')).toMatch(/Only on the artboard of 390 px: “Hollin Marsh”/);
+    expect(result.notes.join('\n')).toMatch(/Only on the artboard of 390 px: a drawing .*Menu icon/);
+    expect(result.notes.join('\n')).toMatch(
+      /On the artboard of 390 px “Hollin Marsh Observatory” reads “Hollin Marsh”/,
+    );
     expect(result.notes.join('\n')).toMatch(/Not on the artboard of 390 px: .*“Telescope hire”/);
   });
 

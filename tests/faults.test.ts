@@ -59,7 +59,13 @@ function isNamed(
 
 describe('planted faults', () => {
   it('are named by the proof with their element, and mended by tuning', async () => {
-    const [page, design] = [await figuresOf([DEMO_PAGE], 'page'), await figuresOf(DEMO_BOARDS, 'design')];
+    const [page, design] = [
+      await figuresOf([DEMO_PAGE, '--widths', '1440,390'], 'page'),
+      await figuresOf(
+        DEMO_BOARDS.filter((file) => !file.includes('834')),
+        'design',
+      ),
+    ];
     const all = { lost: [...page.lost, ...design.lost], left: [...page.left, ...design.left] };
     expect(new Set([...page.kinds, ...design.kinds]).size).toBeGreaterThanOrEqual(20);
     expect(KINDS.length).toBeGreaterThanOrEqual(20);

@@ -243,9 +243,10 @@ describe('comparePictures', () => {
     await page.evaluate(`document.querySelector('div').style.borderTop = '50px solid black'`);
     served().hold('/two', 'image/png', await shot());
     const same = await inside(page, 'comparePictures', '/one', '/one', [{ y: 0, height: 100 }]);
-    expect(same).toEqual({ differ: 0, bands: [0] });
+    expect(same).toEqual({ differ: 0, seen: 0, bands: [0], seenBands: [0] });
     const other = await inside(page, 'comparePictures', '/one', '/two', [{ y: 0, height: 50 }, { y: 50, height: 50 }]); // prettier-ignore
     expect(other).toMatchObject({ differ: 0.5, bands: [1, 0] });
+    expect(other.seen).toBeGreaterThan(0.45);
     expect(Buffer.from(other.picture ?? '', 'base64').subarray(0, 2)).toEqual(Buffer.from([0xff, 0xd8]));
   });
 });

@@ -1,0 +1,62 @@
+import { element, page, words } from '../page/sample.js';
+import { elements } from '../page/walk.js';
+import { contradictions } from './adjustment.js';
+import { adjust } from './apply.js';
+import { faultOf } from './declaration.js';
+
+const document = page(
+  { card: { rest: { color: 'red', 'padding-top': '4px' }, variants: [{ at: 'below-600', set: { color: 'blue' } }] }, over: { rest: { color: 'green' } }, solo: { rest: {} } },
+  element('card', 'a', { id: 'a', style: 'card' }, words('a')),
+  element('card', 'b', { id: 'b', style: 'card', difference: 'over' }, words('b')),
+  element('text', 'c', { id: 'c', style: 'solo' }, words('c')),
+); // prettier-ignore
+const styleOf = (made: typeof document, id: string) => made.styles[[...elements(made.body)].find((one) => one.id === id)?.style ?? '']; // prettier-ignore
+
+describe('corrections', () => {
+  it('of a style reach all that has it, in the ranges for which they are', () => {
+    const all = adjust(document, [{ style: 'card', property: 'color', value: 'teal' }]).document;
+    expect(all.styles['card']).toEqual({ rest: { color: 'teal', 'padding-top': '4px' } });
+    const middle = adjust(document, [
+      { style: 'card', at: ['below-900'], property: 'padding-top', value: '9px' },
+    ]).document;
+    expect(middle.styles['card']?.variants).toEqual([{ at: 'below-900', set: { 'padding-top': '9px' } }, { at: 'below-600', set: { 'padding-top': '4px', color: 'blue' } }]); // prettier-ignore
+    const widest = adjust(document, [
+      { style: 'card', at: ['widest'], property: 'padding-top', value: '9px' },
+    ]).document;
+    expect(widest.styles['card']).toMatchObject({ rest: { 'padding-top': '9px' }, variants: [{ at: 'below-900', set: { 'padding-top': '4px' } }, { at: 'below-600' }] }); // prettier-ignore
+  });
+
+  it('of an element reach it alone, with what it has otherwise', () => {
+    const made = adjust(document, [{ element: 'b', property: 'padding-top', value: '9px' }]).document;
+    expect(styleOf(made, 'b')).toMatchObject({ rest: { color: 'green', 'padding-top': '9px' } });
+    expect(styleOf(made, 'a')).toEqual(document.styles['card']);
+    expect(adjust(document, [{ element: 'c', property: 'color', value: 'teal' }]).document.styles['solo']?.rest).toEqual({ color: 'teal' }); // prettier-ignore
+  });
+
+  it('hold in a state', () => {
+    const made = adjust(document, [{ style: 'card', state: ':hover', property: 'color', value: 'teal' }]).document;
+    expect(made.styles['card']?.variants?.at(-1)).toEqual({ state: ':hover', set: { color: 'teal' } });
+  });
+
+  it('of other pages, and of what is not there, change nothing, and that is said', () => {
+    const lost = [{ style: 'gone', property: 'color', value: 'red' }, { element: 'z', property: 'color', value: 'red' }, { style: 'card', at: ['tablet'], property: 'color', value: 'red' }]; // prettier-ignore
+    const made = adjust(document, [...lost, { page: 'other', style: 'card', property: 'color', value: 'red' }]);
+    expect(made.lost).toEqual([lost[0], lost[2], lost[1]]);
+    expect(made.document.styles).toEqual(document.styles);
+  });
+
+  it('contradict each other where they meet', () => {
+    const one = { style: 'card', property: 'color', value: 'red' };
+    expect(contradictions([one, { ...one, value: 'blue' }])).toEqual([[0, 1]]);
+    expect(contradictions([{ ...one, at: ['below-600'] }, { ...one, at: ['widest'], value: 'blue' }, { ...one, state: ':hover', value: 'blue' }, one])).toEqual([[1, 3]]); // prettier-ignore
+  });
+});
+
+describe('declarations', () => {
+  it('are checked against CSS', () => {
+    expect(faultOf('margin-top', '-4px')).toBeUndefined();
+    expect(faultOf('--tide', 'anything goes')).toBeUndefined();
+    expect(faultOf('colour', 'red')).toMatchObject({ what: 'There is no property "colour"', right: expect.stringContaining('color') }); // prettier-ignore
+    expect(faultOf('margin-top', 'blue')?.what).toBe('"blue" is no value of margin-top');
+  });
+});

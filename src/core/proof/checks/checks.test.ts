@@ -1,0 +1,159 @@
+import { element, page, words } from '../../page/sample.js';
+import type { Box, ElementNode, PageDocument, SharedStyle } from '../../page/types.js';
+import { elements, isWords } from '../../page/walk.js';
+import { comparePage } from '../compared.js';
+import type { Difference } from '../finding.js';
+import type { LetterLook, MeasuredPage, MeasuredThing, MeasuredWord } from '../measured.js';
+import { differencesOf } from './index.js';
+
+/* What a proof says of pages that stand otherwise than their sources: measured by hand here. */
+const TYPE: LetterLook = { family: 'Arial', size: 16, weight: '400', style: 'normal', color: 'rgb(0, 0, 0)' };
+type Places = Readonly<Record<string, Box | undefined>>;
+
+/** A page measured from the places of its elements: words of ten px a letter on lines of 20 px from the top left of theirs. */
+function measured(
+  document: PageDocument,
+  places: Places,
+  more: Readonly<
+    Record<
+      string,
+      Partial<MeasuredThing> & { look?: Partial<LetterLook>; width?: number; cut?: true; leading?: number }
+    >
+  > = {},
+): MeasuredPage {
+  const looks: LetterLook[] = [];
+  const all: MeasuredWord[] = [];
+  for (const node of elements(document.body)) {
+    const box = places[node.id];
+    const own = more[node.id] ?? {};
+    const said = (node.children ?? []).filter(isWords).flatMap(({ text }) => text.split(' '));
+    if (!box || said.length === 0) continue;
+    const look = looks.push({ ...TYPE, ...own.look }) - 1;
+    let [x, y] = [box[0], box[1]];
+    for (const text of said) {
+      const width = text.length * (own.width ?? 10);
+      if (x + width > box[0] + box[2] && x > box[0]) [x, y] = [box[0], y + (own.leading ?? 20)];
+      all.push({ text, x, y, width, height: 18, look, of: node.id, ...(own.cut ? { cut: true } : {}) });
+      x += width + 5;
+    }
+  }
+  const things = Object.fromEntries(Object.entries(places).flatMap(([id, box]) => (box ? [[id, { box, ...(more[id]?.shown === undefined ? {} : { shown: more[id]?.shown }), ...(more[id]?.fill ? { fill: more[id]?.fill } : {}) }]] : []))); // prettier-ignore
+  return { words: all, looks, things, sections: [], pictures: [], height: 1000, overflow: 0, elements: 9 };
+}
+
+const node = (
+  kind: ElementNode['kind'],
+  id: string,
+  more: Partial<ElementNode>,
+  ...children: Parameters<typeof element>[3][]
+): ElementNode => element(kind, id, { id, ...more }, ...children);
+const styles: Record<string, SharedStyle> = {
+  column: { rest: { display: 'flex', 'flex-direction': 'column', 'row-gap': '20px' } },
+  row: { rest: { display: 'flex', 'column-gap': '10px' } },
+  plain: { rest: {} },
+  share: { rest: { width: '50%' } },
+};
+const document = page(
+  styles,
+  node('section', 'section', { name: 'Dates', style: 'column' },
+    node('heading', 'title', { element: 'h2', name: 'Title', style: 'plain' }, words('Star evenings')),
+    node('text', 'text', { element: 'p', name: 'Text', style: 'plain' }, words('Come and look up with us')),
+    node('row', 'cards', { name: 'Cards', style: 'row' }, node('image', 'one', { element: 'img', name: 'One', style: 'share' }), node('image', 'two', { element: 'img', name: 'Two', style: 'share' }))),
+); // prettier-ignore
+const wanted: Places = {
+  'box-page': [0, 0, 800, 1000], section: [0, 0, 800, 300], title: [0, 20, 800, 18], text: [0, 58, 800, 18], cards: [0, 96, 800, 180], one: [0, 96, 395, 180], two: [405, 96, 395, 180],
+}; // prettier-ignore
+const moved = (ids: readonly string[], dx: number, dy: number): Places => Object.fromEntries(Object.entries(wanted).map(([id, box]) => [id, box && ids.includes(id) ? ([box[0] + dx, box[1] + dy, box[2], box[3]] as Box) : box])); // prettier-ignore
+const told = (is: Places, more: Parameters<typeof measured>[2] = {}, asked: Parameters<typeof measured>[2] = {}): Difference[] => differencesOf(comparePage(document, measured(document, wanted, asked), measured(document, is, more), 1440)); // prettier-ignore
+const said = (list: readonly Difference[]): string[] =>
+  list.map(({ fault, name, what }) => `${fault} ${name}: ${what}`);
+
+describe('a page that stands as its source', () => {
+  it('has no difference', () => {
+    expect(told(wanted)).toEqual([]);
+  });
+});
+
+describe('places', () => {
+  it('a gap that is wrong everywhere is the gap of the box', () => {
+    const is = { ...moved(['text'], 0, 10), ...Object.fromEntries(['cards', 'one', 'two'].map((id) => [id, moved([id], 0, 20)[id]])), section: [0, 0, 800, 320] as Box }; // prettier-ignore
+    const [one, ...more] = told(is);
+    expect(more).toEqual([]);
+    expect(one).toMatchObject({
+      fault: 'gap',
+      id: 'section',
+      by: 10,
+      remedy: { id: 'section', property: 'row-gap', value: '10px' },
+    });
+    expect(one?.what).toBe('Gap 30 px where the source has 20 px');
+  });
+
+  it('one gap that is wrong is the margin of what follows', () => {
+    const is = { ...moved(['cards', 'one', 'two'], 0, 12), section: [0, 0, 800, 312] as Box };
+    expect(told(is)).toEqual([expect.objectContaining({ fault: 'gap', id: 'cards', remedy: { id: 'cards', property: 'margin-top', value: '-12px' } })]); // prettier-ignore
+  });
+
+  it('all that is too low is the padding of the box', () => {
+    const is = { ...moved(['title', 'text', 'cards', 'one', 'two'], 0, 16), section: [0, 0, 800, 316] as Box };
+    expect(told(is)).toEqual([expect.objectContaining({ fault: 'padding', id: 'section', remedy: { id: 'section', property: 'padding-top', value: '0' } })]); // prettier-ignore
+  });
+
+  it('a gap between columns, an order and a width that stays a share', () => {
+    expect(said(told(moved(['two'], 15, 0)))).toEqual(['gap Cards: Gap 25 px where the source has 10 px']);
+    expect(said(told({ ...wanted, one: [405, 96, 395, 180], two: [0, 96, 395, 180] }))[0]).toBe('order One: Stands as number 2 where the source has it as number 1'); // prettier-ignore
+    const [narrow] = told({ ...wanted, two: [405, 96, 300, 180] });
+    expect(narrow).toMatchObject({ fault: 'size', id: 'two', remedy: { property: 'width', value: '49.375%' } });
+    expect(said(told({ ...wanted, two: [405, 96, 395, 150] }))).toContain('size Two: 150 px high where the source has 180 px'); // prettier-ignore
+  });
+});
+
+describe('texts', () => {
+  it('in another font, size, weight, colour or width', () => {
+    expect(told(wanted, { title: { look: { family: 'Georgia' } } })[0]).toMatchObject({ fault: 'font', remedy: { property: 'font-family', value: '"Arial", sans-serif' } }); // prettier-ignore
+    expect(told(wanted, { title: { look: { size: 19 } } })[0]).toMatchObject({ fault: 'letters', by: 3, remedy: { property: 'font-size', value: '16px' } }); // prettier-ignore
+    expect(told(wanted, { title: { look: { weight: '700' } } })[0]).toMatchObject({ remedy: { property: 'font-weight', value: '400' } }); // prettier-ignore
+    expect(told(wanted, { title: { look: { color: 'rgb(200, 0, 0)' } } })[0]).toMatchObject({ fault: 'colour', remedy: { property: 'color', value: 'rgb(0, 0, 0)' } }); // prettier-ignore
+    expect(told(wanted, { title: { width: 11 } })[0]).toMatchObject({ fault: 'letters', by: 10, remedy: { property: 'letter-spacing', value: '-1px' } }); // prettier-ignore
+  });
+
+  it('that break after another word, or whose lines are farther apart', () => {
+    const narrow = { ...wanted, text: [0, 58, 200, 58] as Box };
+    expect(said(told(narrow))).toContain(
+      'line-break Text: Text breaks after “with” where the source breaks after nothing',
+    );
+    const both = (leading: number): MeasuredPage => measured(document, { ...wanted, text: [0, 58, 120, 98] }, { text: { leading } }); // prettier-ignore
+    const [one] = differencesOf(comparePage(document, both(20), both(26), 1440));
+    expect(one).toMatchObject({ fault: 'leading', what: 'Lines 26 px apart where the source has 20 px', remedy: { property: 'line-height' } }); // prettier-ignore
+  });
+
+  it('that are gone, new or cut off', () => {
+    expect(said(told({ ...wanted, text: undefined }))[0]).toBe('missing Text: “Come and look up with us” is missing');
+    const extra = differencesOf(comparePage(document, measured(document, { ...wanted, text: undefined }), measured(document, wanted), 1440)); // prettier-ignore
+    expect(said(extra)[0]).toBe('extra Text: “Come and look up with us” is not in the source');
+    expect(said(told(wanted, { text: { cut: true } }))).toEqual([
+      'cut-off Text: “Come and look up with us” is cut off',
+    ]);
+    expect(told(wanted, { text: { cut: true } }, { text: { cut: true } })).toEqual([]);
+  });
+});
+
+describe('pictures and boxes', () => {
+  it('that are gone, cropped otherwise or of another colour', () => {
+    expect(said(told({ ...wanted, two: undefined }))[0]).toBe('missing Two: The image is missing');
+    expect(told(wanted, { one: { shown: 1 } }, { one: { shown: 0.8 } })[0]).toMatchObject({ fault: 'crop', by: 20, what: 'Picture cropped by 0 % where the source crops 20 %', remedy: { property: 'object-fit', value: 'cover' } }); // prettier-ignore
+    expect(told(wanted, { cards: { fill: 'rgb(250, 250, 250)' } }, { cards: { fill: 'rgb(20, 20, 80)' } })[0]).toMatchObject({ fault: 'colour', id: 'cards', remedy: { property: 'background-color', value: 'rgb(20, 20, 80)' } }); // prettier-ignore
+    expect(told(wanted, { cards: { fill: 'rgb(250, 250, 250)' } }, { cards: { fill: 'rgb(252, 250, 250)' } })).toEqual(
+      [],
+    );
+  });
+});
+
+describe('a source that knows no elements', () => {
+  it('gives its words to the texts whose letters are around them', () => {
+    const source = measured(document, wanted);
+    const drawn: MeasuredPage = { ...source, words: source.words.map(({ of: _, ...word }) => word), things: { title: { box: [0, 20, 135, 18], letters: true }, text: { box: [0, 58, 240, 18], letters: true } } }; // prettier-ignore
+    const { pairs, all } = comparePage(document, drawn, measured(document, moved(['text'], 0, 30)), 1440);
+    expect(pairs.every(({ wanted: one, is }) => one?.of === is?.of)).toBe(true);
+    expect(all.find(({ node: { id } }) => id === 'text')?.wanted).toBeUndefined();
+  });
+});

@@ -1,0 +1,85 @@
+import { element, page, words } from '../page/sample.js';
+import { compareBarriers } from './barriers.js';
+import { junitOf } from './junit.js';
+import type { MeasuredPage } from './measured.js';
+import { onlySection, type Proof } from './proof.js';
+import { sweepFaults, sweepWidths, type SweptWidth, type Target } from './sweep.js';
+
+const document = page({}, element('section', 's', { id: 's', name: 'Dates' }, element('text', 't', { id: 't', name: 'Text' }, words('x')))); // prettier-ignore
+const plain: MeasuredPage = { words: [], sections: [], pictures: [], height: 900, overflow: 0, elements: 3 };
+const at = (width: number, more: Partial<MeasuredPage> = {}, targets: readonly Target[] = []): SweptWidth => ({ width, measured: { ...plain, ...more }, targets }); // prettier-ignore
+const target = (of: string, x: number, size: number, inline = false): Target => ({ of, x, y: 0, width: size, height: size, inline }); // prettier-ignore
+const word = (text: string, x: number, y = 0, width = 40) => ({ text, x, y, width, height: 20, of: 't' });
+
+describe('a sweep', () => {
+  it('goes over all widths and both sides of each breakpoint', () => {
+    const widths = sweepWidths(document);
+    expect([widths[0], widths.at(-1)]).toEqual([320, 1920]);
+    expect(widths).toEqual(expect.arrayContaining([599, 600, 899, 900, 360]));
+  });
+
+  it('says from where to where a page scrolls sideways', () => {
+    const faults = sweepFaults(document, [at(320), at(360, { overflow: 9 }), at(400, { overflow: 9 }), at(440), at(480, { overflow: 3 })], []); // prettier-ignore
+    expect(faults.map(({ kind, from, to }) => [kind, from, to])).toEqual([['scrolls', 360, 400], ['scrolls', 480, 480]]); // prettier-ignore
+  });
+
+  it('finds words that clash or are cut, unless the source has them so', () => {
+    const words = [word('Moon', 0), word('Tide', 10), word('over', 390)];
+    const seen = [at(400, { words })];
+    expect(sweepFaults(document, seen, []).map(({ kind, what, name, section }) => [kind, what, name, section])).toEqual(
+      [
+        ['clash', '“Moon” lies on “Tide”', 'Text', 'dates'],
+        ['cut-off', '“over” reaches over the side of the page', 'Text', 'dates'],
+      ],
+    );
+    expect(sweepFaults(document, seen, [{ width: 400, measured: { ...plain, words } }])).toEqual([]);
+  });
+
+  it('finds jumps where no breakpoint explains them', () => {
+    const high = (height: number): Partial<MeasuredPage> => ({ sections: [{ name: 'dates', x: 0, y: 0, width: 300, height }] }); // prettier-ignore
+    expect(sweepFaults(document, [at(400, high(300)), at(440, high(900))], []).map(({ kind }) => kind)).toEqual([
+      'jump',
+    ]);
+    expect(sweepFaults(document, [at(599, high(900)), at(600, high(300))], [])).toEqual([]);
+  });
+
+  it('finds small things to press only with another one beside them, and long lines', () => {
+    expect(sweepFaults(document, [at(400, {}, [target('t', 0, 16), target('u', 17, 16)])], []).map(({ kind }) => kind)).toEqual(['target', 'target']); // prettier-ignore
+    expect(sweepFaults(document, [at(400, {}, [target('t', 0, 16), target('u', 60, 16), target('v', 70, 10, true)])], [])).toEqual([]); // prettier-ignore
+    const line = (y: number) => Array.from({ length: 12 }, (_, index) => word('observatory', index * 90, y, 80));
+    expect(sweepFaults(document, [at(1400, { words: [...line(0), ...line(24)] })], []).map(({ what }) => what)).toEqual(['Lines of up to 143 characters']); // prettier-ignore
+  });
+});
+
+describe('accessibility', () => {
+  it('is worse only where more elements break a rule than in the source', () => {
+    const result = [{ rule: 'label', what: 'Fields have names', count: 2, first: 'input' }, { rule: 'alt', what: 'Pictures have texts', count: 1, first: 'img' }]; // prettier-ignore
+    expect(compareBarriers(result, [{ rule: 'label', what: '', count: 1, first: '' }, { rule: 'alt', what: '', count: 4, first: '' }]).worse.map(({ rule }) => rule)).toEqual(['label']); // prettier-ignore
+    expect(compareBarriers(result, undefined)).toEqual({ result, worse: [] });
+  });
+});
+
+describe('proofs for machines', () => {
+  const proof: Proof = {
+    page: 'home & co',
+    limits: { differ: 0.05, placed: 0.9, faults: 0 },
+    widths: [{ width: 390, differ: 0.2, seen: 0.2, words: { words: 4, placed: 0.5, missing: 0, extra: 0, moved: [] }, height: { source: 9, result: 9 }, overflow: 0, clashes: 0, sections: [{ name: 'a', differ: 0.2, seen: 0.2, placed: 0.5, words: 2, source: { y: 0, height: 5 } }, { name: 'b', differ: 0, seen: 0, placed: 1, words: 2, source: { y: 5, height: 4 } }], differences: [{ fault: 'gap', id: 'x', name: 'Dates "1"', section: 'a', what: 'Gap 1 px', by: 1 }] }],
+    sweep: [{ kind: 'scrolls', from: 320, to: 360, what: 'scrolls' }],
+    over: [],
+  }; // prettier-ignore
+
+  it('are JUnit XML with a case for each section and width, and why it failed', () => {
+    const xml = junitOf([proof]);
+    expect(xml).toContain('<testsuite name="home &amp; co" tests="3" failures="2">');
+    expect(xml).toContain('<failure message="20.00 % of the pixels differ, 50.00 % of the words are in place; Dates &quot;1&quot;: Gap 1 px"/>'); // prettier-ignore
+    expect(xml).toContain('<testcase classname="home &amp; co.b" name="390 px"/>');
+    expect(xml).toContain('320 to 360 px: scrolls');
+  });
+
+  it('can be of one section alone', () => {
+    const own = onlySection(proof, 'b');
+    expect(own.widths[0]).toMatchObject({ differ: 0, words: { placed: 1, words: 2 }, differences: [] });
+    expect(own).toMatchObject({ over: [], sweep: [] });
+    expect(onlySection(proof, 'a').over).toHaveLength(2);
+  });
+});

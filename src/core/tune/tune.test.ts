@@ -1,0 +1,63 @@
+import type { Adjustment } from '../adjust/adjustment.js';
+import { element, page, words } from '../page/sample.js';
+import type { Box, PageDocument } from '../page/types.js';
+import type { MeasuredPage } from '../proof/measured.js';
+import { tune, type MeasureAt } from './tune.js';
+
+/* A stand-in for a browser: a heading and a text below each other, whose margins count at each width. */
+const document = page(
+  { stack: { rest: {} }, head: { rest: { 'margin-top': '30px' } }, low: { rest: { 'margin-top': '10px' }, variants: [{ at: 'below-600', set: { 'margin-top': '50px' } }] } },
+  element('section', 's', { id: 's', name: 'Dates', style: 'stack' }, element('heading', 'h', { id: 'h', element: 'h2', style: 'head' }, words('Star evenings')), element('text', 't', { id: 't', element: 'p', style: 'low' }, words('Come along'))),
+); // prettier-ignore
+const marginOf = (of: PageDocument, id: string, width: number): number => {
+  const name = of.styles[`adjusted-${id}`] ? `adjusted-${id}` : id === 'h' ? 'head' : 'low';
+  const { rest, variants = [] } = of.styles[name] ?? { rest: {} };
+  const set = variants.filter(({ at }) => (at === 'below-900' && width < 900) || (at === 'below-600' && width < 600)).map((one) => one.set['margin-top']); // prettier-ignore
+  return parseFloat([rest['margin-top'], ...set].filter(Boolean).at(-1) ?? '0');
+};
+const laid = (head: number, low: number): MeasuredPage => {
+  const [first, second]: [Box, Box] = [[0, head, 400, 20], [0, head + 20 + low, 400, 20]]; // prettier-ignore
+  const word = (text: string, of: string, [x, y]: Box) => ({ text, of, x, y, width: 40, height: 20, look: 0 });
+  return { words: [word('Star', 'h', first), word('evenings', 'h', [60, first[1], 0, 0]), word('Come', 't', second), word('along', 't', [60, second[1], 0, 0])], looks: [{ family: 'A', size: 16, weight: '400', style: 'normal', color: 'rgb(0, 0, 0)' }], things: { 'box-page': { box: [0, 0, 400, 400] }, s: { box: [0, 0, 400, 400] }, h: { box: first }, t: { box: second } }, sections: [], pictures: [], height: 400, overflow: 0, elements: 3 }; // prettier-ignore
+};
+const measure: MeasureAt = async (of, widths) =>
+  widths.map((width) => laid(marginOf(of, 'h', width), marginOf(of, 't', width)));
+const run = (sources: readonly [width: number, head: number, low: number][], existing: readonly Adjustment[] = [], more = {}) =>
+  tune(document, existing, sources.map(([width, head, low]) => ({ width, measured: laid(head, low) })), measure, { most: 40, from: 1, ...more }); // prettier-ignore
+
+describe('tune', () => {
+  it('does nothing where nothing is wrong', async () => {
+    expect(await run([[1200, 30, 10], [400, 30, 50]])).toMatchObject({ steps: [], before: 0, after: 0, trials: 1, left: [] }); // prettier-ignore
+  });
+
+  it('mends at one width what is wrong there alone', async () => {
+    const { steps, after, adjustments } = await run([[1200, 30, 10], [400, 30, 24]]); // prettier-ignore
+    expect(steps).toHaveLength(1);
+    expect(adjustments).toEqual([{ page: 'sample', style: 'low', at: ['below-600'], property: 'margin-top', value: '24px', step: 1 }]); // prettier-ignore
+    expect(after).toBe(0);
+  });
+
+  it('mends everywhere at once what is wrong alike everywhere', async () => {
+    const { adjustments } = await run([[1200, 30, 22], [400, 30, 22]]); // prettier-ignore
+    expect(adjustments).toEqual([{ page: 'sample', style: 'low', property: 'margin-top', value: '22px', step: 1 }]);
+  });
+
+  it('takes nothing that helps at one width and harms at another', async () => {
+    const rigid: MeasureAt = async (of, widths) => widths.map(() => laid(30, marginOf(of, 't', 1200)));
+    const made = await tune(document, [], [{ width: 1200, measured: laid(30, 40) }, { width: 700, measured: laid(30, 10) }], rigid, { most: 40, from: 1 }); // prettier-ignore
+    expect(made.steps).toEqual([]);
+    expect(made.left.length).toBeGreaterThan(0);
+    for (const one of made.left) expect(one).toMatchObject({ width: 1200, why: 'what would mend it helps nothing, or harms elsewhere' }); // prettier-ignore
+  });
+
+  it('leaves alone what a person said, goes on from the last step, and stops when it may try no more', async () => {
+    const person: Adjustment = { page: 'sample', style: 'low', property: 'margin-top', value: '60px' };
+    const made = await run([[1200, 30, 10]], [person]);
+    expect(made.adjustments).toEqual([person]);
+    const few = await run([[1200, 30, 22]], [], { most: 3, from: 7 }); // prettier-ignore
+    expect(few.steps.map(({ step }) => step)).toEqual([7]);
+    expect(few.trials).toBeLessThanOrEqual(3);
+    expect((await run([[1200, 30, 22]], [], { section: 'other' })).steps).toEqual([]); // prettier-ignore
+    expect((await run([[1200, 30, 22]], [], { only: [400] })).steps).toEqual([]); // prettier-ignore
+  });
+});
