@@ -54,6 +54,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
           showDifferences(one, terminal);
           showFurther(one, terminal);
         }
+        for (const note of proof.notes) terminal.say(terminal.paint.yellow(`note: ${note}`));
         terminal.print(`report: ${project}/proof/index.html`);
       }
       setCode(proof.over.length ? EXIT.overLimit : EXIT.fine);

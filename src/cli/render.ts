@@ -7,6 +7,7 @@ interface Options {
   readonly as: string;
   readonly section?: string;
   readonly page?: string;
+  readonly anew?: boolean;
   readonly json?: boolean;
 }
 
@@ -17,6 +18,7 @@ export function renderCommand(): Command {
     .option('--as <form>', 'site: a page by itself; fragment: a part to paste into another page', 'site')
     .option('--page <name>', 'with --as fragment: which page; the first without it')
     .option('--section <name>', 'with --as fragment: only this section')
+    .option('--anew', 'also if the site was changed by hand since it was rendered: that is lost')
     .option(...JSON_OPTION)
     .addHelpText(
       'after',
@@ -32,6 +34,7 @@ export function renderCommand(): Command {
       const { render } = await import('../flow/render.js');
       const made = render(project, {
         as,
+        ...(options.anew ? { anew: true } : {}),
         ...(options.page === undefined ? {} : { page: options.page }),
         ...(options.section === undefined ? {} : { section: options.section }),
       });

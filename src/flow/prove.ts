@@ -17,6 +17,7 @@ import { onlySection, overLimits, proveWidth, sectionBands, type Proof, type Wid
 import { Problem } from '../core/page/problem.js';
 import { shownScheme, type Scheme, type SignIn } from '../core/source/reading.js';
 import { fileNameOf, placesOf } from '../core/render/site.js';
+import { editedByHand } from '../project/rendered.js';
 import { openProject, replaceFolder, writeFile, type ProjectFile } from '../project/folder.js';
 import { pageNamed, type PageSettings } from '../project/settings.js';
 import { proofPage, type ProofPictures } from '../report/proof-page.js';
@@ -51,6 +52,8 @@ export interface ProjectProof {
   readonly pages: readonly Proof[];
   /** What is over a limit, in words; empty if all pages hold. */
   readonly over: readonly string[];
+  /** What a person should know of the comparison. */
+  readonly notes: readonly string[];
 }
 
 /** Compares the site of a project with its source at each width and writes the report. @throws Problem */
@@ -68,9 +71,11 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
   site.hold('/-/compare', 'text/html', '<!doctype html><title>compare</title>');
   try {
     const pages: ProvedPage[] = [];
+    const others = new Set<string>();
     for (const page of wanted) {
       const widths = options.widths ?? page.widths;
       const references = await referencesAt(project, page, widths, browser, options);
+      for (const { browser: own } of references) if (own !== undefined && own !== browser.version) others.add(own);
       options.progress(`${wanted.length > 1 ? `${page.name}: ` : ''}Comparing at ${widths.join(', ')} px`);
       const { document, content } = readAdjusted(project, page.name);
       const filled = fillPage(document, content);
@@ -87,6 +92,15 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
     const made: ProjectProof = {
       pages: pages.map(({ proof }) => proof),
       over: pages.flatMap(({ proof }) => proof.over),
+      notes: [
+        ...editedByHand(project).map(
+          (file) => `${file} was changed by hand since it was rendered; it is compared as it stands`,
+        ),
+        ...[...others].map(
+          (version) =>
+            `The source was pictured by browser ${version}, the result by ${browser.version}: letters may differ a little`,
+        ),
+      ],
     };
     if (options.junit !== undefined) writeFile(options.junit, junitOf(made.pages));
     replaceFolder(project, 'proof', [...reportFiles(pages), ['proof.json', `${JSON.stringify(made, null, 2)}\n`]]);

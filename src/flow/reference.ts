@@ -16,6 +16,8 @@ export interface Reference {
   readonly width: number;
   readonly picture: Buffer;
   readonly measured: MeasuredPage;
+  /** Version of the browser that took the picture, if it was not this one just now. */
+  readonly browser?: string;
 }
 
 /** Where to find a section in the source. */
@@ -88,6 +90,13 @@ export function referenceFiles(page: string, references: readonly Reference[], b
 /** The reference of a page that is in its project. */
 export function readReference(project: string, page: string, width: number): Reference {
   const file = join(project, 'reference', page, `${width}.json`);
-  const measured = JSON.parse(readFileSync(file, 'utf8')) as MeasuredPage;
-  return { width, measured, picture: readFileSync(join(project, 'reference', page, `${width}.png`)) };
+  const { browser, ...measured } = JSON.parse(readFileSync(file, 'utf8')) as MeasuredPage & {
+    readonly browser?: string;
+  };
+  return {
+    width,
+    measured,
+    picture: readFileSync(join(project, 'reference', page, `${width}.png`)),
+    ...(browser === undefined ? {} : { browser }),
+  };
 }

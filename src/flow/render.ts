@@ -7,7 +7,8 @@ import { slug } from '../core/page/words.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { renderFragment } from '../core/render/fragment.js';
 import { placesOf, renderSite } from '../core/render/site.js';
-import { openProject, replaceFolder, type ProjectFile } from '../project/folder.js';
+import { RENDERED_FILE, refuseEdited, renderedText } from '../project/rendered.js';
+import { openProject, replaceFolder, writeFile, type ProjectFile } from '../project/folder.js';
 import { pageNamed, type ProjectSettings } from '../project/settings.js';
 import { readAdjusted, type ReadPage } from './read-page.js';
 
@@ -21,6 +22,8 @@ export interface Rendered {
 export interface RenderAs {
   /** `site` is the whole pages by themselves; `fragment` is a part to paste into another page. */
   readonly as: 'site' | 'fragment';
+  /** Throw away what somebody changed in the site by hand. */
+  readonly anew?: boolean;
   /** Name of the page that the fragment is of; the first without it. */
   readonly page?: string;
   /** Name of the section that the fragment shows; the whole page without it. */
@@ -30,6 +33,7 @@ export interface RenderAs {
 /** Makes the site of a project again from its page documents, content and assets. @throws Problem */
 export function render(project: string, options: RenderAs = { as: 'site' }): Rendered {
   const settings = openProject(project);
+  if (options.as === 'site' && !options.anew) refuseEdited(project);
   const made = options.as === 'site' ? wholeSite(project, settings) : fragment(project, settings, options);
   const assets = join(project, 'assets');
   const files: ProjectFile[] = [
@@ -40,6 +44,7 @@ export function render(project: string, options: RenderAs = { as: 'site' }): Ren
     ...made.files,
   ];
   replaceFolder(project, options.as, files);
+  if (options.as === 'site') writeFile(join(project, RENDERED_FILE), renderedText(made.files));
   return { pages: made.pages.map(({ name }) => name), files: files.length, notes: made.pages.flatMap(unknownNotes) };
 }
 

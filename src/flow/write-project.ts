@@ -11,6 +11,7 @@ import type { Reading } from '../core/source/reading.js';
 import { placesOf, renderSite, type SitePlace } from '../core/render/site.js';
 import { adjust } from '../core/adjust/apply.js';
 import { readAdjustments } from '../project/adjust-file.js';
+import { RENDERED_FILE, refuseEdited, renderedText } from '../project/rendered.js';
 import { BRIEF_FILE, writeBrief } from '../project/brief-file.js';
 import type { AssetStore } from '../project/assets.js';
 import { isProject, replaceProject, type ProjectFile } from '../project/folder.js';
@@ -43,6 +44,7 @@ export function writeProject(
   const places = placesOf(made.map(({ document }) => document.name));
   const placeOf = (one: Made): SitePlace => places.get(one.document.name) as SitePlace;
   const linked = made.map((one) => ({ address: addressOf(one.source), file: placeOf(one).html }));
+  refuseEdited(out);
   const adjustments = isProject(out) ? readAdjustments(out) : [];
   const pages = made.map((one) => {
     const document = linkedTo(one, linked);
@@ -70,6 +72,7 @@ export function writeProject(
       [`pages/${document.name}.json`, `${JSON.stringify(document, null, 2)}\n`],
       ...referenceFiles(document.name, references, browserVersion),
     ]),
+    [RENDERED_FILE, renderedText(pages.flatMap(({ site }) => Object.entries(site)))],
     ...assets,
     ...assets.map(([path, bytes]): ProjectFile => [`site/${path}`, bytes]),
     ...pages.flatMap(({ site }) => Object.entries(site).map(([path, text]): ProjectFile => [`site/${path}`, text])),

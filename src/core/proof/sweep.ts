@@ -67,7 +67,7 @@ export function sweepFaults(
   widths.forEach(({ width, measured, targets }, index) => {
     const here = [
       ...(measured.overflow > 0 ? [{ key: 'scrolls', kind: 'scrolls' as const, what: `The page scrolls sideways by ${measured.overflow} px` }] : []), // prettier-ignore
-      ...wordsAt(measured, width).filter(({ key }) => !meant.has(key)),
+      ...byElement(wordsAt(measured, width).filter(({ key }) => !meant.has(key))),
       ...jumps(document, widths[index - 1], widths[index] as SweptWidth),
       ...smallTargets(targets),
       ...longLines(measured.words),
@@ -77,7 +77,7 @@ export function sweepFaults(
         fault: { ...fault, ...known.get('id' in fault ? (fault.id ?? '') : '') },
         at: [],
       };
-      found.at.push(index);
+      if (found.at.at(-1) !== index) found.at.push(index);
       seen.set(key, found);
     }
   });
@@ -101,6 +101,16 @@ function wordsAt(measured: MeasuredPage, width: number): Keyed[] {
     ...clashing.map((pair): Keyed => ({ key: `clash ${[...pair].sort().join(' / ')}`, kind: 'clash', what: `“${pair[0]}” lies on “${pair[1]}”`, ...holder(pair[0]) })), // prettier-ignore
     ...cut.map((word): Keyed => ({ key: `cut ${word}`, kind: 'cut-off', what: `“${word}” reaches over the side of the page`, ...holder(word) })), // prettier-ignore
   ];
+}
+
+/** Of all words of an element that are wrong in one way the first stands for all. */
+function byElement(faults: readonly Keyed[]): Keyed[] {
+  const found = new Map<string, Keyed>();
+  for (const one of faults) {
+    const key = one.id === undefined ? one.key : `${one.kind} ${one.id}`;
+    if (!found.has(key)) found.set(key, { ...one, key });
+  }
+  return [...found.values()];
 }
 
 function jumps({ breakpoints }: PageDocument, before: SweptWidth | undefined, now: SweptWidth): Keyed[] {

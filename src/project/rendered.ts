@@ -1,0 +1,45 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Problem } from '../core/page/problem.js';
+import { isProject } from './folder.js';
+
+/** What the site was when it was rendered: so that what somebody changed in it by hand is not lost. */
+export const RENDERED_FILE = 'rendered.json';
+
+function hashOf(bytes: string | Buffer): string {
+  return createHash('sha256').update(bytes).digest('hex');
+}
+
+/** The text of the record of a site: its pages and style sheets by path, with the hash of their bytes. */
+export function renderedText(files: Iterable<readonly [path: string, bytes: string | Buffer]>): string {
+  const own = [...files].filter(([path]) => /\.(html|css)$/.test(path)).sort(([a], [b]) => (a < b ? -1 : 1));
+  return `${JSON.stringify(Object.fromEntries(own.map(([path, bytes]) => [path, hashOf(bytes)])), null, 2)}\n`;
+}
+
+/** Files of a project's site that are otherwise than they were rendered. */
+export function editedByHand(project: string): string[] {
+  const file = join(project, RENDERED_FILE);
+  if (!isProject(project) || !existsSync(file)) return [];
+  let known: Record<string, string>;
+  try {
+    known = JSON.parse(readFileSync(file, 'utf8')) as Record<string, string>;
+  } catch {
+    return [];
+  }
+  return Object.entries(known).flatMap(([path, hash]) => {
+    const own = join(project, 'site', path);
+    return existsSync(own) && hashOf(readFileSync(own)) !== hash ? [`site/${path}`] : [];
+  });
+}
+
+/** @throws Problem if somebody changed the site by hand: rendering would throw that away */
+export function refuseEdited(project: string): void {
+  const [first, ...more] = editedByHand(project);
+  if (first === undefined) return;
+  throw new Problem(
+    `${[first, ...more].join(', ')} ${more.length ? 'were' : 'was'} changed by hand since the site was rendered. Nothing was changed.`,
+    project,
+    `Put the change into content/, brief.yaml or adjust.yaml, then throw the site away with tavrik render ${project} --anew.`,
+  );
+}

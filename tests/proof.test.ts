@@ -1,0 +1,97 @@
+import { appendFileSync, existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { cleanUp, copy, DEMO_PAGE, ROOT, tavrik, temporary } from './program.js';
+
+const folder = temporary();
+afterAll(cleanUp);
+
+const clean = join(folder, 'clean');
+beforeAll(() => {
+  copy(join(ROOT, 'demo/existing'), join(folder, 'source'));
+  expect(tavrik(['convert', join(folder, 'source/index.html'), '--out', clean, '--widths', '1200,390', '--no-proof']).code).toBe(0); // prettier-ignore
+});
+const fresh = (name: string): string => {
+  copy(clean, join(folder, name));
+  return join(folder, name);
+};
+
+describe('proof', () => {
+  it('looks between the widths and at accessibility, and writes JUnit XML', () => {
+    const project = fresh('whole');
+    const junit = join(folder, 'proof.xml');
+    const ran = tavrik(['proof', project, '--junit', junit, '--json']);
+    const [page] = (JSON.parse(ran.out) as { pages: { widths: { differences: unknown[]; seen: number }[]; sweep: unknown[]; barriers: { source: object; worse: unknown[]; result: unknown[] } }[] }).pages; // prettier-ignore
+    expect(page?.widths.map(({ differences }) => differences)).toEqual([[], []]);
+    expect(page?.sweep).toEqual([]);
+    expect(page?.barriers.worse).toEqual([]);
+    expect(Object.keys(page?.barriers.source ?? {}).length).toBeGreaterThan(0);
+    const xml = readFileSync(junit, 'utf8');
+    expect(xml).toMatch(/<testsuite name="home" tests="\d+" failures="0">/);
+    expect(xml.match(/<testcase/g)?.length).toBe(9 * 2 + 2);
+    expect(existsSync(join(project, 'proof/index.html'))).toBe(true);
+  });
+
+  it('tells of one section, and ends with 1 where it is over a limit', () => {
+    const project = fresh('limits');
+    const [style] = /^\.(membership-[a-z-]*(?:heading|card)) \{/m.exec(readFileSync(join(project, 'site/style.css'), 'utf8'))?.slice(1) ?? []; // prettier-ignore
+    expect(tavrik(['adjust', project, 'set', `.${style}`, 'margin-top', '90px', '--no-proof']).code).toBe(0);
+    const ran = tavrik(['proof', project, '--section', 'membership', '--quick', '--width', '1200']);
+    expect(ran.code).toBe(1);
+    expect(ran.out).toMatch(/membership \/ .*px where the source has/);
+    expect(ran.out).not.toContain('programme /');
+    expect(tavrik(['proof', project, '--section', 'tides', '--quick'])).toMatchObject({ code: 2, err: expect.stringMatching(/no section "tides".*membership/s) }); // prettier-ignore
+  });
+
+  it('has limits for what is missing, for faults between the widths and for accessibility', () => {
+    const project = fresh('more-limits');
+    const file = join(project, 'tavrik.yaml');
+    writeFileSync(file, readFileSync(file, 'utf8').replace('placed: 0.9', 'placed: 0.1\n  missing: 0.001\n  faults: 0\n  worse: 0')); // prettier-ignore
+    expect(tavrik(['proof', project, '--limit', '100']).code).toBe(0);
+    expect(tavrik(['adjust', project, 'set', '.heading', 'display', 'none', '--no-proof']).code).toBe(0);
+    expect(tavrik(['adjust', project, 'set', '.page', 'min-width', '700px', '--no-proof']).code).toBe(0);
+    const ran = tavrik(['proof', project, '--limit', '100', '--width', '1200']);
+    expect([ran.code, ran.out]).toEqual([1, expect.stringMatching(/words are missing, the limit is 0\.10 %/)]);
+    expect(ran.out).toMatch(/faults at widths that were not compared, the limit is 0/);
+    expect(ran.out).toMatch(/320 to \d+ px: The page scrolls sideways/);
+  });
+
+  it('says that the source is gone, and does without it', () => {
+    const project = fresh('gone');
+    const file = join(project, 'tavrik.yaml');
+    writeFileSync(file, readFileSync(file, 'utf8').replaceAll('../source', '../nowhere'));
+    expect(tavrik(['proof', project]).out).toContain('the source cannot be looked at');
+    expect(tavrik(['proof', project, '--width', '700'])).toMatchObject({ code: 2, err: expect.stringMatching(/source is gone/) }); // prettier-ignore
+  });
+
+  it('says that a reference is of another browser', () => {
+    const project = fresh('older');
+    const file = join(project, 'reference/home/1200.json');
+    writeFileSync(file, readFileSync(file, 'utf8').replace(/"browser": "[^"]*"/, '"browser": "99.0"'));
+    expect(tavrik(['proof', project, '--quick']).err).toMatch(/pictured by browser 99\.0, the result by \d/);
+  });
+});
+
+describe('a site that somebody changed by hand', () => {
+  const project = (): string => join(folder, 'edited');
+  beforeAll(() => {
+    fresh('edited');
+    appendFileSync(join(project(), 'site/style.css'), '.page { color: red }\n');
+  });
+
+  it.each([
+    ['render', []],
+    ['convert', []],
+    ['adjust', ['set', '.page', 'color', 'teal', '--no-proof']],
+  ])('is not thrown away by %s', (command, args) => {
+    const given = command === 'convert' ? [DEMO_PAGE, '--out', project(), '--no-proof'] : [project(), ...args];
+    expect(tavrik([command, ...given])).toMatchObject({ code: 2, err: expect.stringMatching(/site\/style\.css was changed by hand.*--anew/s) }); // prettier-ignore
+    expect(readFileSync(join(project(), 'site/style.css'), 'utf8')).toContain('color: red');
+  });
+
+  it('is compared as it stands, and that is said; it is made new only when asked for', () => {
+    expect(tavrik(['proof', project(), '--quick']).err).toContain('site/style.css was changed by hand');
+    expect(tavrik(['render', project(), '--anew']).code).toBe(0);
+    expect(readFileSync(join(project(), 'site/style.css'), 'utf8')).not.toContain('.page { color: red }');
+    expect(tavrik(['render', project()]).code).toBe(0);
+  });
+});
