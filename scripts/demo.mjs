@@ -1,4 +1,5 @@
-// npm run demo: makes the checkout ready, looks over and converts both demo sources, proves both, and says where to look.
+// npm run demo: makes the checkout ready, looks over and converts both demo sources, tunes the design, proves both, and says
+// where to look.
 import { join } from 'node:path';
 import { run, setUp } from './setup.mjs';
 
@@ -11,12 +12,14 @@ say('survey demo/existing/index.html --out demo/out/survey-home');
 run(process.execPath, [...cli, 'survey', 'demo/existing/index.html', '--out', 'demo/out/survey-home']);
 say('convert demo/existing/index.html --out demo/out/home');
 run(process.execPath, [...cli, 'convert', 'demo/existing/index.html', '--out', 'demo/out/home', '--no-proof']);
-say('proof demo/out/home --widths 1440,1100,820,600,390');
-run(process.execPath, [...cli, 'proof', 'demo/out/home', '--widths', '1440,1100,820,600,390']);
+say('proof demo/out/home --width 1440,1100,820,600,390');
+run(process.execPath, [...cli, 'proof', 'demo/out/home', '--width', '1440,1100,820,600,390']);
 say(`survey ${boards.join(' ')} --out demo/out/survey-star-evenings`);
 run(process.execPath, [...cli, 'survey', ...boards, '--out', 'demo/out/survey-star-evenings']);
 say(`convert ${boards.join(' ')} --out demo/out/star-evenings`);
 run(process.execPath, [...cli, 'convert', ...boards, '--out', 'demo/out/star-evenings', '--no-proof']);
+say('tune demo/out/star-evenings');
+run(process.execPath, [...cli, 'tune', 'demo/out/star-evenings']);
 say('proof demo/out/star-evenings');
 run(process.execPath, [...cli, 'proof', 'demo/out/star-evenings']);
 
