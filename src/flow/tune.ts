@@ -4,6 +4,8 @@ import { inside } from '../browser/inpage-script.js';
 import { openBrowser, type OpenBrowser } from '../browser/launch.js';
 import { openOurs, turnTo } from '../browser/our-page.js';
 import { serveFiles } from '../browser/serve.js';
+import { decided, DEEDS, type Deed } from '../core/brief/brief.js';
+import { BRIEF_FILE, briefOf, readBrief } from '../project/brief-file.js';
 import { fillPage } from '../core/content/content.js';
 import { Problem } from '../core/page/problem.js';
 import type { PageDocument } from '../core/page/types.js';
@@ -85,10 +87,27 @@ async function tunePage(
   const sources = page.widths.map((width) => readReference(project, page.name, width));
   const bench = await openBench(project, filled, shownScheme(page.schemes), browser);
   try {
-    return await tune(filled, existing, sources, bench.measure, { most, from, ...(section === undefined ? {} : { section }), ...(widths ? { only: widths } : {}) }); // prettier-ignore
+    return await tune(filled, existing, sources, bench.measure, {
+      leave: decidedLooks(project), most, from, ...(section === undefined ? {} : { section }), ...(widths ? { only: widths } : {}) }); // prettier-ignore
   } finally {
     await bench.close();
   }
+}
+
+/** Properties in which the brief makes pages look otherwise than their source. */
+const DECIDED: Readonly<Partial<Record<Deed, readonly string[]>>> = {
+  fit: ['object-fit'],
+  colour: ['color', 'background-color'],
+  font: ['font-family', 'letter-spacing', 'max-width'],
+  merge: ['display'],
+  'leave-out': ['display'],
+};
+
+function decidedLooks(project: string): ReadonlySet<string> {
+  const text = briefOf(project);
+  if (text === undefined) return new Set();
+  const brief = readBrief(text, join(project, BRIEF_FILE));
+  return new Set(decided(brief, ...DEEDS).flatMap(({ do: deed }) => DECIDED[deed] ?? []));
 }
 
 /** A page of the browser in which a document wears one style sheet after the other. */

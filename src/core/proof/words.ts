@@ -88,7 +88,9 @@ const MOST = 50;
  * not count: the page draws it by itself, as no word.
  */
 export function compareWords(source: readonly MeasuredWord[], result: readonly MeasuredWord[]): WordFigures {
-  const pairs = pairWords(source, result).filter(({ wanted }) => wanted !== undefined);
+  /* What a person sees has no elements: a word is where it is, whatever holds it. */
+  const bare = (words: readonly MeasuredWord[]): MeasuredWord[] => words.map(({ of: _, ...word }) => word);
+  const pairs = pairWords(bare(source), bare(result)).filter(({ wanted }) => wanted !== undefined);
   let placed = 0;
   let missing = 0;
   const moved: WordFigures['moved'][number][] = [];

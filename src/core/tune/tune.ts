@@ -55,7 +55,12 @@ export interface TuneChoices {
   readonly section?: string;
   /** Widths at which something may be mended; all of the source without it. */
   readonly only?: readonly number[];
+  /** Properties in which a person wants the page otherwise than its source. */
+  readonly leave?: ReadonlySet<string>;
 }
+
+/** Widths at which the page is watched besides, px. */
+const GUARDED = [320, 600, 1000];
 
 /** What counts as better at the width for which it is done, and as no worse at the others. */
 const BETTER = 1;
@@ -85,6 +90,9 @@ export async function tune(
     });
     return { document: tried, seen, scores: seen.map(({ page, differences }) => scoreOf(page, differences)) };
   };
+  /* Widths that nobody drew: nothing that is mended may make the page scroll sideways there. */
+  const scrolls = async ({ document: tried }: Look): Promise<number> =>
+    (await measure(tried, GUARDED)).reduce((sum, { overflow }) => sum + overflow, 0);
   let list = [...existing];
   let now = await look(list);
   const before = total(now);
@@ -98,11 +106,11 @@ export async function tune(
         if (trials >= choices.most) break;
         if (choices.section !== undefined && one.section !== choices.section) continue;
         tried.add(keyOf(one));
-        if (isSaid(existing, one)) continue;
+        if (isSaid(existing, one) || one.adjustments.some(({ property }) => choices.leave?.has(property))) continue;
         const step = choices.from + steps.length;
         const next = [...without(list, one), ...one.adjustments.map((own) => ({ ...own, step }))];
         const then = await look(next);
-        if (!isBetter(now.scores, then.scores, at)) continue;
+        if (!isBetter(now.scores, then.scores, at) || (await scrolls(then)) > (await scrolls(now))) continue;
         const { what, name, section, count, adjustments } = one;
         steps.push({ step, adjustments, what, name, section, width, count, before: total(now), after: total(then) });
         list = next;

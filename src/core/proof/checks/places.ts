@@ -226,5 +226,7 @@ function width({ look }: Compared, wanted: number, holder: number): { property: 
   if (/%/.test(own) && own !== '100%')
     return { property: 'width', value: `${Math.round((wanted / holder) * 1e5) / 1e3}%` };
   if (look.get('flex-basis')?.endsWith('%')) return { property: 'flex-basis', value: `${Math.round((wanted / holder) * 1e5) / 1e3}%` }; // prettier-ignore
-  return { property: own === 'auto' || own === '100%' ? 'max-width' : 'width', value: px(wanted) };
+  /* What fills its box goes on to do so where that is narrower. */
+  if (own === 'auto' || own === '100%') return { property: 'max-width', value: `min(100%, ${px(wanted)})` };
+  return { property: 'width', value: px(wanted) };
 }
