@@ -48,6 +48,14 @@ describe('the proof page', () => {
     expect(told).toContain('<input type="range"');
   });
 
+  it('shows of the difference the part that it shows of the source', () => {
+    const [one] = proof.widths as [(typeof proof.widths)[number]];
+    const lower = { ...one.sections[0], source: { y: 100, height: 100 } } as (typeof one.sections)[number];
+    const told = proofPage({ ...proof, widths: [{ ...one, sections: [lower] }] }, pictures);
+    expect(/p390-source"[^>]*background-position:0 ([\d.]+)%/.exec(told)?.[1]).toBe('100.000');
+    expect(/p390-difference"[^>]*background-position:0 ([\d.]+)%/.exec(told)?.[1]).toBe('90.909');
+  });
+
   it('tells of other widths and of accessibility', () => {
     const told = proofPage({ ...proof, sweep: [{ kind: 'scrolls', from: 600, to: 640, what: 'The page scrolls sideways by 9 px' }], barriers: { result: [{ rule: 'label', what: 'Fields have names', count: 2, first: '<input>' }], source: { label: 1 }, worse: [{ rule: 'label', what: 'Fields have names', count: 2, first: '<input>' }] } }, pictures); // prettier-ignore
     expect(told).toContain('600 to 640 px:  The page scrolls sideways by 9 px');

@@ -88,7 +88,9 @@ function anchor(width: number, name: string): string {
 
 function widthPart(one: WidthProof, pictures: ProofPictures | undefined): string {
   if (!pictures) return '';
-  const heights = SIDES.map((side) => (pictures[side] ? pictureHeight(pictures[side]) : 0));
+  const [source, result] = [pictureHeight(pictures.source), pictureHeight(pictures.result)];
+  /* The difference is as high as the higher one; it is no PNG that says so itself. */
+  const heights = [source, result, pictures.difference ? Math.max(source, result) : 0];
   const facts = [
     `${percent(one.differ)} of the pixels differ`,
     `${percent(one.words.placed)} of ${one.words.words} words in place`,
