@@ -1,3 +1,5 @@
+const { availableParallelism } = require('node:os');
+
 const transform = {
   '^.+\\.ts$': [
     '@swc/jest',
@@ -17,4 +19,6 @@ module.exports = {
     { ...shared, displayName: 'program', testMatch: ['<rootDir>/tests/**/*.test.ts'] },
   ],
   testTimeout: 180000,
+  /* Most of the time tests wait for a browser: two at a time suit a small machine too. */
+  maxWorkers: Math.max(2, availableParallelism() - 1),
 };

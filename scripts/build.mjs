@@ -16,17 +16,19 @@ const compiled = spawnSync(
   },
 );
 if (compiled.status !== 0) process.exit(compiled.status ?? 1);
+const bundle = { bundle: true, format: 'iife', platform: 'browser', target: 'chrome120', charset: 'utf8' };
 await build({
+  ...bundle,
   entryPoints: [join(root, 'src/browser/inpage/index.ts')],
   outfile: join(root, 'dist/browser/inpage.js'),
-  bundle: true,
-  format: 'iife',
   globalName: 'tavrikInPage',
-  platform: 'browser',
-  target: 'chrome120',
-  charset: 'utf8',
 });
-rmSync(join(root, 'dist/browser/inpage'), { recursive: true, force: true });
+await build({
+  ...bundle,
+  entryPoints: [join(root, 'src/report/inpage/watch.ts')],
+  outfile: join(root, 'dist/report/watch.js'),
+});
+for (const room of ['browser', 'report']) rmSync(join(root, 'dist', room, 'inpage'), { recursive: true, force: true });
 writeFileSync(
   join(root, 'schema/page.schema.json'),
   `${JSON.stringify(createRequire(import.meta.url)('../dist/core/page/schema.js').PAGE_SCHEMA, null, 2)}\n`,

@@ -1,6 +1,6 @@
-import { appendFileSync, existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { appendFileSync, existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { cleanUp, copy, DEMO_PAGE, ROOT, tavrik, temporary } from './program.js';
+import { built, cleanUp, copy, DEMO_PAGE, ROOT, tavrik, temporary } from './program.js';
 
 const folder = temporary();
 afterAll(cleanUp);
@@ -14,6 +14,44 @@ const fresh = (name: string): string => {
   copy(clean, join(folder, name));
   return join(folder, name);
 };
+
+const { prove } = built<typeof import('../src/flow/prove.js')>('flow/prove');
+
+/** What a proof did, by its progress. */
+async function stepsOf(project: string, thorough = false): Promise<string[]> {
+  const steps: string[] = [];
+  await prove(project, { thorough, progress: (step) => steps.push(step) });
+  return steps;
+}
+
+describe('what has not changed', () => {
+  it('is not measured again, and is told as before', async () => {
+    const project = fresh('kept');
+    const proof = () => readFileSync(join(project, 'proof/proof.json'), 'utf8');
+    const report = () => readFileSync(join(project, 'proof/index.html'), 'utf8');
+    expect(await stepsOf(project, true)).toEqual([
+      'home: Comparing at 1200, 390 px',
+      'home: Sweeping over all widths',
+      'home: Looking for what keeps people out',
+    ]);
+    const [figures, page] = [proof(), report()];
+    expect(await stepsOf(project, true)).toEqual([]);
+    expect([proof(), report() === page]).toEqual([figures, true]);
+  });
+
+  it('is measured again where the site, an asset or the source is another one', async () => {
+    const project = fresh('changed');
+    await stepsOf(project);
+    appendFileSync(join(project, 'site/style.css'), 'h2 { color: teal }\n');
+    expect((await stepsOf(project))[0]).toBe('home: Comparing at 1200, 390 px');
+    const [asset] = readdirSync(join(project, 'site/assets'));
+    appendFileSync(join(project, 'site/assets', asset as string), ' ');
+    expect((await stepsOf(project))[0]).toBe('home: Comparing at 1200, 390 px');
+    const reference = join(project, 'reference/home/390.json');
+    writeFileSync(reference, readFileSync(reference, 'utf8').replace(/"height": \d+/, '"height": 7'));
+    expect((await stepsOf(project))[0]).toBe('home: Comparing at 390 px');
+  });
+});
 
 describe('proof', () => {
   it('looks between the widths and at accessibility, and writes JUnit XML', () => {

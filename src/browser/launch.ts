@@ -47,9 +47,10 @@ const AT_HOME = '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1';
  * Starts the browser.
  * @param named which one, if a person said so
  * @param online whether any page of it may be let out to other machines; none is that is not opened so
+ * @param outlives whether whoever opened it closes it when the program is asked to end; else the program ends at once
  * @throws Problem if there is none or it does not start
  */
-export async function openBrowser(named?: string, online = false): Promise<OpenBrowser> {
+export async function openBrowser(named?: string, online = false, outlives = false): Promise<OpenBrowser> {
   const found = await findBrowser(named);
   const packed = Boolean(found.libraries);
   const fonts = fontConfiguration();
@@ -63,6 +64,8 @@ export async function openBrowser(named?: string, online = false): Promise<OpenB
     browser = await chromium.launch({
       executablePath: found.path,
       headless: true,
+      handleSIGINT: !outlives,
+      handleSIGTERM: !outlives,
       env,
       args: [
         ...FLAGS,

@@ -1,5 +1,5 @@
 import { createReadStream, realpathSync, statSync } from 'node:fs';
-import { createServer, type Server } from 'node:http';
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { extname, join, sep } from 'node:path';
 
 /** Media types by file ending (IANA names). */
@@ -28,12 +28,24 @@ export async function serveFiles(files: Iterable<readonly [path: string, bytes: 
   return served;
 }
 
+/** How a folder is served besides plainly. */
+export interface Serving {
+  /** TCP port; a free one without it. */
+  readonly port?: number;
+  /** Comes before memory and files. @returns whether it has answered */
+  readonly answer?: (path: string, request: IncomingMessage, response: ServerResponse) => boolean;
+}
+
 /** Serves one folder on the loopback address. What is put in memory (by path) comes before files. */
-export async function serveFolder(root: string | undefined): Promise<Served> {
+export async function serveFolder(
+  root: string | undefined,
+  { port: wished = 0, answer }: Serving = {},
+): Promise<Served> {
   const memory = new Map<string, { readonly type: string; readonly bytes: string | Buffer }>();
   const folder = root === undefined ? undefined : realpathSync(root);
   const server = createServer((request, response) => {
     const path = pathOf(request.url ?? '/');
+    if (answer?.(path, request, response)) return;
     const held = memory.get(path);
     if (held) {
       response.writeHead(200, { 'content-type': held.type }).end(held.bytes);
@@ -44,12 +56,15 @@ export async function serveFolder(root: string | undefined): Promise<Served> {
       response.writeHead(404).end();
       return;
     }
-    response.writeHead(200, { 'content-type': mediaTypeOf(file), 'access-control-allow-origin': '*' });
+    response.writeHead(200, {
+      'content-type': mediaTypeOf(file),
+      ...(answer ? {} : { 'access-control-allow-origin': '*' }),
+    });
     createReadStream(file)
       .on('error', () => response.destroy())
       .pipe(response);
   });
-  await new Promise<void>((done, fail) => server.once('error', fail).listen(0, '127.0.0.1', done));
+  await new Promise<void>((done, fail) => server.once('error', fail).listen(wished, '127.0.0.1', done));
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : 0;
   return {

@@ -11,6 +11,7 @@ import { renderCommand } from './render.js';
 import { startCommand } from './start.js';
 import { surveyCommand } from './survey.js';
 import { tuneCommand } from './tune.js';
+import { watchCommand } from './watch.js';
 
 export function buildProgram(setCode: (code: number) => void): Command {
   const { version } = JSON.parse(readFileSync(join(__dirname, '../../package.json'), 'utf8')) as { version: string };
@@ -30,6 +31,7 @@ export function buildProgram(setCode: (code: number) => void): Command {
   program.addCommand(proofCommand(setCode));
   program.addCommand(tuneCommand());
   program.addCommand(adjustCommand());
+  program.addCommand(watchCommand());
   for (const command of program.commands)
     command
       .exitOverride()

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { decided, EMPTY_BRIEF, type Brief } from '../core/brief/brief.js';
 import { BRIEF_FILE, briefOf, briefText, readBrief } from '../project/brief-file.js';
 import type { DesignChoices } from '../core/design/screens.js';
-import { openBrowser } from '../browser/launch.js';
+import { openBrowser, type OpenBrowser } from '../browser/launch.js';
 import type { Proof } from '../core/proof/proof.js';
 import type { Reading } from '../core/source/reading.js';
 import type { Trimmed } from '../core/trim/trim.js';
@@ -18,6 +18,8 @@ export interface ConvertOptions {
   readonly root?: string;
   readonly widths: readonly number[];
   readonly browser?: string;
+  /** A browser that is open already. */
+  readonly open?: OpenBrowser;
   /** Compare the result with the source at the end. */
   readonly proof: boolean;
   /** Mend by style what the comparison finds; yes without it. */
@@ -125,8 +127,10 @@ export async function convert(given: readonly string[], options: ConvertOptions)
   const sources = findSources(given, options.root);
   checkOptions(sources, options);
   const read = withBrief(options);
-  options.progress('Starting the browser');
-  const opening = openBrowser(options.browser, sources[0]?.kind === 'address');
+  if (!options.open) options.progress('Starting the browser');
+  const opening = options.open
+    ? Promise.resolve(options.open)
+    : openBrowser(options.browser, sources[0]?.kind === 'address');
   opening.catch(() => undefined);
   try {
     const [{ convertSources }, { checkTarget }] = await Promise.all([
@@ -136,6 +140,6 @@ export async function convert(given: readonly string[], options: ConvertOptions)
     checkTarget(options.out);
     return await convertSources(sources, read, await opening);
   } finally {
-    await opening.then(({ close }) => close()).catch(() => undefined);
+    if (!options.open) await opening.then(({ close }) => close()).catch(() => undefined);
   }
 }

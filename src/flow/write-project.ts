@@ -7,7 +7,6 @@ import { originalContent, type Content } from '../core/content/content.js';
 import { checkDocument } from '../core/page/check.js';
 import { linkPages, type LinkedPage } from '../core/page/links.js';
 import type { PageDocument } from '../core/page/types.js';
-import type { Reading } from '../core/source/reading.js';
 import { placesOf, renderSite, type SitePlace } from '../core/render/site.js';
 import { adjust } from '../core/adjust/apply.js';
 import { readAdjustments } from '../project/adjust-file.js';
@@ -38,9 +37,10 @@ export interface WrittenPage {
 export function writeProject(
   made: readonly Made[],
   store: AssetStore,
-  { reading, out, briefText }: ReadOptions,
+  options: ReadOptions,
   browserVersion: string,
 ): WrittenPage[] {
+  const { out, briefText } = options;
   const places = placesOf(made.map(({ document }) => document.name));
   const placeOf = (one: Made): SitePlace => places.get(one.document.name) as SitePlace;
   const linked = made.map((one) => ({ address: addressOf(one.source), file: placeOf(one).html }));
@@ -60,7 +60,7 @@ export function writeProject(
   const settings: ProjectSettings = {
     format: 'tavrik-project',
     version: 1,
-    pages: pages.map((one) => settingsFor(one, reading, out)),
+    pages: pages.map((one) => settingsFor(one, options)),
     limits: settingsBefore(out)?.limits ?? LIMITS,
   };
   const assets = store.entries();
@@ -100,7 +100,10 @@ function linkedTo(
   return linkPages(document, own, known, source.kind === 'html' ? `${pathToFileURL(source.root).href}/` : undefined);
 }
 
-function settingsFor({ document, source, files, choices }: Made, reading: Reading, out: string): PageSettings {
+function settingsFor(
+  { document, source, files, choices }: Made,
+  { reading, out, fonts, keepBoxes }: ReadOptions,
+): PageSettings {
   const target = resolve(out);
   return {
     name: document.name,
@@ -110,6 +113,8 @@ function settingsFor({ document, source, files, choices }: Made, reading: Readin
     ...(source.kind === 'svg' || reading.schemes === 'both' ? {} : { schemes: reading.schemes }),
     ...(reading.choice ? { select: reading.choice.selectors, move: reading.choice.moves } : {}),
     ...(choices && Object.keys(choices).length ? { design: choices } : {}),
+    ...(fonts === undefined ? {} : { fonts: relative(target, resolve(fonts)) }),
+    ...(keepBoxes ? { keepBoxes } : {}),
     widths: document.source.widths,
   };
 }

@@ -38,6 +38,10 @@ export interface PageSettings {
   readonly move?: readonly Move[];
   /** Of a design: how screens are made that nobody drew. */
   readonly design?: DesignChoices;
+  /** Of a design: folder of font files, relative to the project. */
+  readonly fonts?: string;
+  /** Of a web page: no box is taken out. */
+  readonly keepBoxes?: boolean;
   /** Viewport widths at which the page is compared, CSS px. */
   readonly widths: readonly number[];
 }
@@ -85,6 +89,8 @@ const pageSchema = Joi.object({
   select: Joi.array().items(Joi.string()).min(1),
   move: Joi.array().items(Joi.string().valid(...MOVES)),
   design: Joi.object({ scale: SCALE, fluid: Joi.boolean() }),
+  fonts: Joi.string(),
+  keepBoxes: Joi.boolean(),
   widths: Joi.array().items(Joi.number().integer().min(NARROWEST).max(WIDEST)).min(1).required(),
 });
 

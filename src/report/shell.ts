@@ -42,8 +42,8 @@ export function verdict(over: readonly string[], well: string): string {
   return `<p class="verdict poor">Over the limits:</p><ul class="over">${over.map((one) => `<li>${text(one)}</li>`).join('')}</ul>`;
 }
 
-const BASE_STYLE = `
-:root {
+/** The colours of everything that Tavrik shows in a browser, light and dark. */
+export const COLOURS = `:root {
   color-scheme: light dark;
   --ground: light-dark(#f6f4ef, #15191c);
   --sheet: light-dark(#fffdf8, #1d2327);
@@ -55,7 +55,10 @@ const BASE_STYLE = `
   --poor: light-dark(#a8243f, #f28ba0);
   --known: light-dark(#28607f, #86c3e6);
   --focus: light-dark(#0b5e86, #7cc4ea);
-}
+}`;
+
+const BASE_STYLE = `
+${COLOURS}
 * { box-sizing: border-box; }
 html { scroll-behavior: smooth; scroll-padding-top: 60px; }
 @media (prefers-reduced-motion: reduce) { html { scroll-behavior: auto; } }

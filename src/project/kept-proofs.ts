@@ -1,0 +1,67 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import type { ProjectFile } from './folder.js';
+
+/** Where comparisons are kept, in the folder of the last proof: what has not changed since is not measured again. */
+const KEPT = 'kept';
+
+/** A comparison that was made before. */
+export interface Kept<Value> {
+  readonly value: Value;
+  readonly pictures: Readonly<Record<string, Buffer>>;
+}
+
+/** A short word for everything that a comparison depends on. */
+export function keyOf(parts: Iterable<string | Buffer>): string {
+  const hash = createHash('sha256');
+  for (const part of parts) hash.update(`${part.length}:`).update(part);
+  return hash.digest('hex').slice(0, 32);
+}
+
+/** What was kept under a name, if it was made from the same; what cannot be read is made again. */
+export function readKept<Value>(project: string, name: string, key: string): Kept<Value> | undefined {
+  const folder = join(project, 'proof', KEPT);
+  try {
+    const kept = JSON.parse(readFileSync(join(folder, `${name}.json`), 'utf8')) as { key: string; pictures: string[]; value: Value }; // prettier-ignore
+    if (kept.key !== key) return undefined;
+    const pictures = kept.pictures.map((one) => [one, readFileSync(join(folder, `${name}-${one}`))] as const);
+    return { value: kept.value, pictures: Object.fromEntries(pictures) };
+  } catch {
+    return undefined;
+  }
+}
+
+/** The files, in the folder of the proof, that keep a comparison. */
+export function keptFiles(name: string, key: string, { value, pictures }: Kept<unknown>): ProjectFile[] {
+  const names = Object.keys(pictures).sort();
+  return [
+    [`${KEPT}/${name}.json`, `${JSON.stringify({ key, pictures: names, value })}\n`],
+    ...names.map((one): ProjectFile => [`${KEPT}/${name}-${one}`, pictures[one] as Buffer]),
+  ];
+}
+
+/** What was kept before and is not kept anew, of these names. */
+export function keptBefore(
+  project: string,
+  anew: readonly ProjectFile[],
+  still: (file: string) => boolean,
+): ProjectFile[] {
+  const folder = join(project, 'proof', KEPT);
+  if (!existsSync(folder)) return [];
+  const written = new Set(anew.map(([path]) => path));
+  return readdirSync(folder)
+    .sort()
+    .filter((file) => still(file) && !written.has(`${KEPT}/${file}`))
+    .map((file): ProjectFile => [`${KEPT}/${file}`, readFileSync(join(folder, file))]);
+}
+
+/** Everything that a page of a site shows: its own file, its style sheet, and all assets. */
+export function* siteParts(project: string, html: string, sheet: string): Iterable<string | Buffer> {
+  const site = join(project, 'site');
+  for (const file of [html, sheet]) if (existsSync(join(site, file))) yield readFileSync(join(site, file));
+  const assets = join(site, 'assets');
+  if (!existsSync(assets)) return;
+  for (const one of readdirSync(assets, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1)))
+    if (one.isFile()) yield* [one.name, readFileSync(join(assets, one.name))];
+}
