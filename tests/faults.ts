@@ -36,6 +36,12 @@ const words = ({ node }: Spot): string => (node.children ?? []).map((one) => (on
 const inPx = (value: string | undefined): boolean => value === undefined || /^-?[\d.]+px$|^0$/.test(value);
 const laid = ({ look }: Spot): boolean => /flex|grid/.test(look['display'] ?? '');
 
+/** The element right before one. */
+function before({ node, parent }: Spot): ElementNode | undefined {
+  const all = (parent?.children ?? []).filter((one) => one.kind !== 'words');
+  return all[all.findIndex((one) => one.id === node.id) - 1];
+}
+
 export const KINDS: readonly Kind[] = [
   { kind: 'a larger gap between rows', suits: (one) => laid(one) && px(one.look['row-gap']) > 0 && one.look['flex-direction'] === 'column' && holds(2, one), set: more('row-gap', 11) },
   { kind: 'a larger gap between columns', suits: (one) => laid(one) && px(one.look['column-gap']) > 0 && one.look['flex-direction'] !== 'column' && holds(2, one), set: more('column-gap', 9) },
@@ -58,6 +64,8 @@ export const KINDS: readonly Kind[] = [
   { kind: 'a text that is gone', suits: (one) => is('text')(one) && words(one).length > 20, set: () => ({ display: 'none' }) },
   { kind: 'a picture that is gone', suits: ({ node }) => node.element === 'img' && node.kind === 'image', set: () => ({ display: 'none' }) },
   { kind: 'words that are cut off', suits: (one) => is('text')(one) && words(one).length > 140, set: () => ({ height: '20px', 'overflow-x': 'hidden', 'overflow-y': 'hidden' }) },
+  { kind: 'words behind their box', suits: (one) => is('text')(one) && words(one).length > 20 && one.look['position'] === undefined, set: () => ({ position: 'relative', 'z-index': '-1' }) },
+  { kind: 'a thing over what comes before it', suits: (one) => is('image', 'card', 'list', 'row')(one) && one.look['position'] === undefined && ['heading', 'text'].includes(before(one)?.kind ?? ''), set: () => ({ position: 'relative', 'margin-top': '-60px', 'background-color': 'rgb(120, 120, 120)' }) },
   { kind: 'other things pushed to the end', suits: ({ node, look }) => node.kind === 'row' && look['display'] === 'flex' && look['justify-content'] === undefined, set: () => ({ 'justify-content': 'flex-end' }) },
 ]; // prettier-ignore
 

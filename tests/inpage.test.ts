@@ -225,6 +225,28 @@ describe('measureNow', () => {
     expect(pictures).toEqual([]);
   });
 
+  it('finds what lies on words and pictures, wherever they are on the page', async () => {
+    const page = await open(
+      `<div><p>bare</p></div><div class="box"><p class="behind">hidden</p></div><div style="height:3000px"></div>
+       <div><p>under</p><b class="lid"></b></div><div><p>clear</p><b class="lid faint"></b></div><img alt="" src="data:,"><b class="lid"></b><i class="bar"></i>`,
+      `<style>div { position: relative; font: 20px/30px sans-serif } p { margin: 0; width: 90px } .box { background: white; color: black } .behind { position: relative; z-index: -1 }
+        .lid { position: absolute; left: 0; top: 0; width: 200px; height: 30px; background: teal } .faint { background: rgba(0, 0, 0, 0.2) }
+        img { display: block; width: 40px; height: 40px } img + .lid { top: auto; margin-top: -40px; height: 40px } .bar { position: fixed; inset: 0; background: white }</style>`,
+    );
+    const order = ['body', 'one', 'bare', 'box', 'behind', 'space', 'two', 'under', 'lid', 'three', 'clear', 'faint', 'image', 'lid-2', 'bar']; // prettier-ignore
+    const { words, things } = await inside(page, 'measureNow', { order, covers: true });
+    expect(Object.fromEntries(words.map(({ text, under }) => [text, under]))).toEqual({
+      bare: undefined,
+      hidden: 'box',
+      under: 'lid',
+      clear: undefined,
+    });
+    expect(things?.['image']?.under).toBe('lid-2');
+    expect(await page.evaluate('scrollY')).toBe(0);
+    const without = await inside(page, 'measureNow', { order });
+    expect(without.words.every(({ under }) => under === undefined)).toBe(true);
+  });
+
   it('measures sideways scrolling', async () => {
     const page = await open('<div style="width:1000px;height:9px"></div>', '<style>body { margin: 0 }</style>', 800);
     expect((await inside(page, 'measureNow')).overflow).toBe(200);

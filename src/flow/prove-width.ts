@@ -43,7 +43,7 @@ export async function proveAll(
   try {
     for (const reference of rising) {
       await turnTo(page, reference.width);
-      const measured = await inside(page, 'measureNow', { order });
+      const measured = await inside(page, 'measureNow', { order, covers: true });
       const picture = await pictureOf(page, shownHeight(measured, reference));
       if (!picture.equals(reference.picture)) table ??= openTable(browser, site);
       const proved = compareAt(document, table, site, reference, measured, picture);

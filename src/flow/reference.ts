@@ -58,7 +58,7 @@ export interface ThingPlace {
 
 export async function finishReference(open: OpenReference, found: Found): Promise<Reference> {
   const picture = await open.picture;
-  const asked = 'things' in found ? found : { sections: [], things: [ROOT] };
+  const asked = { covers: true, ...('things' in found ? found : { sections: [], things: [ROOT] }) };
   const measured = await inside(open.page, 'measureNow', asked);
   await open.page.close();
   const placed = 'places' in found ? { sections: found.sections, things: found.places } : {};

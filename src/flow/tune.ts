@@ -135,7 +135,7 @@ async function openBench(
       const made = [];
       for (const width of widths) {
         await turnTo(page, width);
-        made.push(await inside(page, 'measureNow', { order }));
+        made.push(await inside(page, 'measureNow', { order, covers: true }));
       }
       return made;
     },

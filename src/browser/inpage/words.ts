@@ -1,4 +1,5 @@
 import type { Asked, MeasuredPage, MeasuredWord } from '../../core/proof/measured.js';
+import { coversOf } from './covers.js';
 import { cutters, isCut } from './cut.js';
 import { LetterLooks } from './letter-looks.js';
 import { elementAt, elementsOf, thingAt } from './things.js';
@@ -6,7 +7,7 @@ import { elementAt, elementsOf, thingAt } from './things.js';
 const SILENT = new Set(['SCRIPT', 'STYLE', 'NOSCRIPT', 'TEMPLATE', 'OPTION', 'TITLE', 'DESC']);
 
 /** Where every visible word, picture and element that is asked for stands, CSS px from the top left corner of the page. */
-export function measureNow({ sections, things, order }: Asked = {}): MeasuredPage {
+export function measureNow({ sections, things, order, covers }: Asked = {}): MeasuredPage {
   const marked = [...document.querySelectorAll('[data-section]')].map((element) => ({
     name: element.getAttribute('data-section') ?? '',
     element,
@@ -14,8 +15,13 @@ export function measureNow({ sections, things, order }: Asked = {}): MeasuredPag
   const found = sections?.map(({ name, path }) => ({ name, element: elementAt(path) })) ?? marked;
   const known = elementsOf(things, order);
   const looks = new LetterLooks();
+  const words = measureWords(known, looks);
+  const pictures = [...known.keys()].filter((one) => one instanceof HTMLImageElement && one.checkVisibility());
+  const placed = [...words.map(({ word, element }) => ({ element, place: word })), ...pictures.map((element) => ({ element, place: place(element.getBoundingClientRect()) }))]; // prettier-ignore
+  const under = covers ? coversOf(placed).map((cover) => (cover ? (holderOf(cover, known).of ?? '') : undefined)) : [];
+  const underOf = (at: number): { readonly under?: string } => (under[at] === undefined ? {} : { under: under[at] });
   return {
-    words: measureWords(known, looks),
+    words: words.map(({ word }, at) => ({ ...word, ...underOf(at) })),
     ...(known.size ? { looks: looks.all } : {}),
     sections: found.flatMap(({ name, element }) =>
       element ? [{ name, ...place(element.getBoundingClientRect()) }] : [],
@@ -26,7 +32,7 @@ export function measureNow({ sections, things, order }: Asked = {}): MeasuredPag
     ...(known.size
       ? {
           things: Object.fromEntries(
-            [...known].flatMap(([element, id]) => (element.checkVisibility() ? [[id, thingAt(element)]] : [])),
+            [...known].flatMap(([element, id]) => (element.checkVisibility() ? [[id, { ...thingAt(element), ...underOf(words.length + pictures.indexOf(element)) }]] : [])), // prettier-ignore
           ),
         }
       : {}),
@@ -36,8 +42,14 @@ export function measureNow({ sections, things, order }: Asked = {}): MeasuredPag
   };
 }
 
-function measureWords(known: ReadonlyMap<Element, string>, looks: LetterLooks): MeasuredWord[] {
-  const words: MeasuredWord[] = [];
+/** A word and the element right around it. */
+interface FoundWord {
+  readonly word: MeasuredWord;
+  readonly element: Element;
+}
+
+function measureWords(known: ReadonlyMap<Element, string>, looks: LetterLooks): FoundWord[] {
+  const words: FoundWord[] = [];
   const walker = document.createTreeWalker(document.body ?? document.documentElement, NodeFilter.SHOW_TEXT);
   const range = document.createRange();
   for (let node = walker.nextNode() as Text | null; node; node = walker.nextNode() as Text | null) {
@@ -51,7 +63,8 @@ function measureWords(known: ReadonlyMap<Element, string>, looks: LetterLooks): 
       range.setEnd(node, match.index + match[0].length);
       const rect = range.getBoundingClientRect();
       if (rect.width < 1 || rect.height < 1) continue;
-      words.push({ text: match[0], ...place(rect), ...more, ...(isCut(rect, boxes) ? { cut: true as const } : {}) });
+      const word = { text: match[0], ...place(rect), ...more, ...(isCut(rect, boxes) ? { cut: true as const } : {}) };
+      words.push({ word, element: parent });
     }
   }
   return words;

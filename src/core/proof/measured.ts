@@ -17,6 +17,8 @@ export interface MeasuredWord extends Place {
   readonly of?: string;
   /** A box that cuts off what it holds leaves less than half of it. */
   readonly cut?: true;
+  /** Id of the element that lies on it, as painted; empty if it is none of the page document. */
+  readonly under?: string;
 }
 
 /** How letters are set. */
@@ -39,6 +41,8 @@ export interface MeasuredThing {
   readonly fill?: string;
   /** The box is around the letters of a text, not the text's own: it tells which words are in it. */
   readonly letters?: true;
+  /** Of a picture: id of the element that lies on it, as painted. */
+  readonly under?: string;
 }
 
 export interface MeasuredSection extends Place {
@@ -66,4 +70,6 @@ export interface Asked {
   readonly things?: readonly { readonly id: string; readonly path: string }[];
   /** Of a rendered page: the ids of its elements in the order of the document. */
   readonly order?: readonly string[];
+  /** Whether to look for what lies on words and pictures. */
+  readonly covers?: boolean;
 }

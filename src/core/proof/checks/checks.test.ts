@@ -17,7 +17,13 @@ function measured(
   more: Readonly<
     Record<
       string,
-      Partial<MeasuredThing> & { look?: Partial<LetterLook>; width?: number; cut?: true; leading?: number }
+      Partial<MeasuredThing> & {
+        look?: Partial<LetterLook>;
+        width?: number;
+        cut?: true;
+        leading?: number;
+        under?: string;
+      }
     >
   > = {},
 ): MeasuredPage {
@@ -33,11 +39,11 @@ function measured(
     for (const text of said) {
       const width = text.length * (own.width ?? 10);
       if (x + width > box[0] + box[2] && x > box[0]) [x, y] = [box[0], y + (own.leading ?? 20)];
-      all.push({ text, x, y, width, height: 18, look, of: node.id, ...(own.cut ? { cut: true } : {}) });
+      all.push({ text, x, y, width, height: 18, look, of: node.id, ...(own.cut ? { cut: true } : {}), ...(own.under === undefined ? {} : { under: own.under }) }); // prettier-ignore
       x += width + 5;
     }
   }
-  const things = Object.fromEntries(Object.entries(places).flatMap(([id, box]) => (box ? [[id, { box, ...(more[id]?.shown === undefined ? {} : { shown: more[id]?.shown }), ...(more[id]?.fill ? { fill: more[id]?.fill } : {}) }]] : []))); // prettier-ignore
+  const things = Object.fromEntries(Object.entries(places).flatMap(([id, box]) => (box ? [[id, { box, ...(more[id]?.shown === undefined ? {} : { shown: more[id]?.shown }), ...(more[id]?.fill ? { fill: more[id]?.fill } : {}), ...(more[id]?.under === undefined || all.some(({ of }) => of === id) ? {} : { under: more[id]?.under }) }]] : []))); // prettier-ignore
   return { words: all, looks, things, sections: [], pictures: [], height: 1000, overflow: 0, elements: 9 };
 }
 
@@ -134,6 +140,26 @@ describe('texts', () => {
       'cut-off Text: “Come and look up with us” is cut off',
     ]);
     expect(told(wanted, { text: { cut: true } }, { text: { cut: true } })).toEqual([]);
+  });
+});
+
+describe('what lies on words and pictures', () => {
+  it('is named, with what changes the order of layers', () => {
+    expect(told(wanted, { title: { under: 'one' } })).toEqual([
+      expect.objectContaining({
+        fault: 'covered',
+        id: 'title',
+        what: '“Star evenings” is covered by One',
+        remedy: { id: 'title', property: 'z-index', value: '1' },
+      }),
+    ]);
+    expect(said(told(wanted, { two: { under: '' } }))).toEqual([
+      'covered Two: The image is covered by another element',
+    ]);
+  });
+
+  it('is as it should be where it lies on them in the source', () => {
+    expect(told(wanted, { title: { under: 'one' } }, { title: { under: 'one' } })).toEqual([]);
   });
 });
 

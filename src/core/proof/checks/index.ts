@@ -1,5 +1,6 @@
 import type { ComparedPage } from '../compared.js';
 import type { Difference } from '../finding.js';
+import { coverDifferences } from './covers.js';
 import { lookDifferences } from './looks.js';
 import { placeDifferences } from './places.js';
 import { presenceDifferences } from './presence.js';
@@ -8,6 +9,7 @@ import { textDifferences } from './texts.js';
 /** The checks of a proof, what matters most first. */
 const CHECKS: readonly ((page: ComparedPage) => Difference[])[] = [
   presenceDifferences,
+  coverDifferences,
   textDifferences,
   lookDifferences,
   placeDifferences,

@@ -13,7 +13,8 @@ export function presenceDifferences(page: ComparedPage): Difference[] {
   return [...missingWords(page), ...extraWords(page), ...missingThings(page), ...cutWords(page)];
 }
 
-function quote(words: readonly MeasuredWord[]): string {
+/** Words in quotation marks, the first of many. */
+export function quote(words: readonly MeasuredWord[]): string {
   const said = words.slice(0, QUOTED).map(({ text }) => text).join(' '); // prettier-ignore
   return `“${said}${words.length > QUOTED ? ' …' : ''}”`;
 }

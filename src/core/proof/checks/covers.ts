@@ -1,0 +1,68 @@
+import { about, shownBox, type Compared, type ComparedPage } from '../compared.js';
+import type { Difference, Remedy } from '../finding.js';
+import type { MeasuredWord } from '../measured.js';
+import { quote } from './presence.js';
+import { boxOf } from './texts.js';
+
+/** Words and pictures that something lies on which does not in the source. */
+export function coverDifferences(page: ComparedPage): Difference[] {
+  const byId = new Map(page.all.map((one) => [one.node.id, one]));
+  return page.all.flatMap((one) => [...coveredWords(one, byId), ...coveredPicture(one, byId)]);
+}
+
+function coveredWords(one: Compared, byId: ReadonlyMap<string, Compared>): Difference[] {
+  const groups = new Map<string, MeasuredWord[]>();
+  for (const { wanted, is } of one.words) {
+    if (is?.under === undefined || is.of !== one.node.id || !wanted || wanted.under !== undefined) continue;
+    groups.set(is.under, [...(groups.get(is.under) ?? []), is]);
+  }
+  return [...groups].map(([id, words]) => {
+    const cover = byId.get(id);
+    const what = `${quote(words)} is covered by ${cover ? cover.node.name : 'another element'}`;
+    return {
+      ...about(one),
+      fault: 'covered',
+      what,
+      by: words.length,
+      box: boxOf(words[0] as MeasuredWord),
+      ...remedyOf(one, cover),
+    };
+  });
+}
+
+function coveredPicture(one: Compared, byId: ReadonlyMap<string, Compared>): Difference[] {
+  const [wanted, is] = [shownBox(one.wanted), shownBox(one.is)];
+  const under = one.is?.under;
+  if (!wanted || !is || under === undefined || one.wanted?.under !== undefined) return [];
+  const cover = byId.get(under);
+  const what = `The ${one.node.kind} is covered by ${cover ? cover.node.name : 'another element'}`;
+  return [{ ...about(one), fault: 'covered', what, by: Math.round(is[2]), wanted, box: is, ...remedyOf(one, cover) }];
+}
+
+/** What changes the order of layers: one of the two has a place in it that can be taken away or raised (CSS 2, 9.9.1). */
+function remedyOf(one: Compared, cover: Compared | undefined): { readonly remedy?: Remedy } {
+  for (const [own, raised] of chain(one))
+    if (Number(raised) < 0) return { remedy: { id: own, property: 'z-index', value: 'auto' } };
+  const [first] = cover ? chain(cover).filter(([, level]) => Number(level) > 0) : [];
+  if (first) return { remedy: { id: first[0], property: 'z-index', value: 'auto' } };
+  const layered = ancestors(one).find(isLayer);
+  return { remedy: { id: (layered ?? one).node.id, property: 'z-index', ...(layered ? { value: '1' } : {}) } };
+}
+
+function ancestors(one: Compared): Compared[] {
+  return one.parent ? [one, ...ancestors(one.parent)] : [one];
+}
+
+/** An element and what it is in, with their places in the order of layers. */
+function chain(one: Compared): (readonly [id: string, level: string])[] {
+  return ancestors(one).flatMap(({ node, look }) => {
+    const level = look.get('z-index');
+    return level === undefined || level === 'auto' ? [] : [[node.id, level] as const];
+  });
+}
+
+/** Whether `z-index` means something for an element (CSS 2, 9.9.1; Flexbox, 4.3; Grid, 4.4). */
+function isLayer({ look, parent }: Compared): boolean {
+  const positioned = /relative|absolute|fixed|sticky/.test(look.get('position') ?? '');
+  return positioned || /flex|grid/.test(parent?.look.get('display') ?? '');
+}
