@@ -63,7 +63,12 @@ function measureWords(known: ReadonlyMap<Element, string>, looks: LetterLooks): 
       range.setEnd(node, match.index + match[0].length);
       const rect = range.getBoundingClientRect();
       if (rect.width < 1 || rect.height < 1) continue;
-      const word = { text: match[0], ...place(rect), ...more, ...(isCut(rect, boxes) ? { cut: true as const } : {}) };
+      const at = place(rect);
+      if (known.size) {
+        const { down, height } = looks.standing(parent, rect.height);
+        [at.y, at.height] = [tenths(at.y + down), tenths(height)];
+      }
+      const word = { text: match[0], ...at, ...more, ...(isCut(rect, boxes) ? { cut: true as const } : {}) };
       words.push({ word, element: parent });
     }
   }
@@ -79,11 +84,14 @@ function holderOf(element: Element, known: ReadonlyMap<Element, string>): { read
 }
 
 function place(rect: DOMRect): { x: number; y: number; width: number; height: number } {
-  const round = (value: number): number => Math.round(value * 10) / 10;
   return {
-    x: round(rect.left + scrollX),
-    y: round(rect.top + scrollY),
-    width: round(rect.width),
-    height: round(rect.height),
+    x: tenths(rect.left + scrollX),
+    y: tenths(rect.top + scrollY),
+    width: tenths(rect.width),
+    height: tenths(rect.height),
   };
+}
+
+function tenths(value: number): number {
+  return Math.round(value * 10) / 10;
 }

@@ -45,6 +45,13 @@ function alignDown(
 /** Room from which on a row of short things may break without breaking where it was drawn in one line, px. */
 const SPARE = 24;
 
+/** A gap this many times as wide as the room at the sides parts two groups, that stand at the two sides. */
+const RIFT = 2.5;
+
+function isRift(gap: number, sides: number): boolean {
+  return gap > SPARE && gap > RIFT * sides;
+}
+
 function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Setting): void {
   const { view, looks } = setting;
   const left = (boxes[0] as DrawnBox)[0] - region.x;
@@ -53,8 +60,10 @@ function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Sett
   const usual = usualGap(gaps);
   const equal = usual !== undefined;
   const widest = gaps.indexOf(Math.max(...gaps));
-  const spread = free <= NONE && left <= NONE && gaps.length > 0;
-  const centred = Math.abs(left - free) < 3 && left > NONE;
+  const sides = Math.max(left, free);
+  const spread =
+    gaps.length > 0 && (sides <= NONE || (Math.min(left, free) >= -NONE && isRift(gaps[widest] as number, sides)));
+  const centred = !spread && Math.abs(left - free) < 3 && left > NONE;
   const atEnd = !spread && !centred && Math.abs(free) <= NONE;
   add(looks, part, {
     display: 'flex',
@@ -62,8 +71,10 @@ function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Sett
     ...(centred ? { 'justify-content': 'center' } : atEnd ? { 'justify-content': 'flex-end' } : {}),
     ...(Math.max(free, spread ? Math.max(...gaps) : 0) > SPARE ? { 'flex-wrap': 'wrap', 'row-gap': '8px' } : {}),
   });
+  if (spread && left > NONE) widenSide(looks, part, 'padding-left', left);
+  if (spread && free > NONE) widenSide(looks, part, 'padding-right', free);
   sorted.forEach((one, index) => {
-    const gap = index === 0 ? (centred || atEnd ? 0 : left) : (gaps[index - 1] as number);
+    const gap = index === 0 ? (centred || atEnd || spread ? 0 : left) : (gaps[index - 1] as number);
     const auto = spread && index - 1 === widest;
     const margin = auto
       ? { 'margin-left': 'auto' }

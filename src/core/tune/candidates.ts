@@ -1,4 +1,4 @@
-import { WIDEST, type Adjustment } from '../adjust/adjustment.js';
+import { targetOf, WIDEST, type Adjustment } from '../adjust/adjustment.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
 import type { Difference, Remedy } from '../proof/finding.js';
@@ -73,6 +73,52 @@ export function candidatesOf(
   return made.filter((one) => !tried.has(keyOf(one))).sort((a, b) => a.order - b.order);
 }
 
+/** Fewer corrections than these are not made together. */
+export const TOGETHER = 3;
+/** How letters are set: where one font stands for another, every text is off in the same way. */
+const OF_LETTERS: ReadonlySet<string> = new Set(['letter-spacing', 'line-height']);
+
+/**
+ * Corrections of one property of letters in many styles as one, to be tried before each by itself.
+ * @param all what could be tried at the width in hand
+ * @param elsewhere the same at every width: what holds everywhere takes the value that is closest to what is there
+ */
+export function together(all: readonly Candidate[], elsewhere: readonly Candidate[]): Candidate[] {
+  const values = new Map<string, string[]>();
+  for (const { adjustments } of elsewhere)
+    for (const one of adjustments) values.set(targetOf(one), [...(values.get(targetOf(one)) ?? []), one.value]);
+  return [...OF_LETTERS].flatMap((property): Candidate[] => {
+    const made = new Map<string, Adjustment>();
+    const own = all.filter(({ adjustments: [only, ...more] }) => {
+      if (only?.property !== property || more.length || made.has(targetOf(only))) return false;
+      made.set(
+        targetOf(only),
+        only.at ? only : { ...only, value: mildest(values.get(targetOf(only)) ?? [only.value]) },
+      );
+      return true;
+    });
+    const [first] = own;
+    if (!first || own.length < TOGETHER) return [];
+    const count = own.reduce((sum, one) => sum + one.count, 0);
+    return [{ ...first, adjustments: [...made.values()], name: `${own.length} kinds of texts`, section: '', count }];
+  });
+}
+
+/** A candidate for the ranges of some widths only: what holds everywhere helps there, and does harm at others. */
+export function onlyAt(document: PageDocument, one: Candidate, widths: readonly number[]): Candidate {
+  const at = [...new Set(widths.map((width) => rangeOf(document, width)))];
+  const within = (own: Adjustment): Adjustment[] => {
+    const ranges = own.at ? own.at.filter((name) => at.includes(name)) : at;
+    return ranges.length ? [{ ...own, at: ranges }] : [];
+  };
+  return { ...one, adjustments: one.adjustments.flatMap(within) };
+}
+
+/** The least of several lengths of one sign: more would fit where it was measured, and be too much elsewhere. */
+function mildest(values: readonly string[]): string {
+  return values.reduce((best, one) => (parseFloat(one) < parseFloat(best) ? one : best));
+}
+
 type Groups = ReadonlyMap<string, readonly Difference[]>;
 
 /** What could be mended by the same declaration of the same style, or of an element that has one of its own. */
@@ -110,7 +156,9 @@ function depths(body: ElementNode): ReadonlyMap<string, number> {
 }
 
 function rounded(value: string): string {
-  return value.replace(/^(-?[\d.]+)px$/, (_, number: string) => `${Math.round(Number(number))}px`);
+  return value
+    .replace(/^(-?[\d.]+)px$/, (_, number: string) => `${Math.round(Number(number))}px`)
+    .replace(/^(-?[\d.]+)em$/, (_, number: string) => `${Math.round(Number(number) * 100) / 100}em`);
 }
 
 /** The nearest distance that the page uses already, if it is as good as the same. */

@@ -4,7 +4,7 @@ import type { PageDocument } from '../page/types.js';
 import { differencesOf } from '../proof/checks/index.js';
 import { comparePage } from '../proof/compared.js';
 import type { MeasuredPage } from '../proof/measured.js';
-import { candidatesOf, keyOf, type Candidate, type Seen } from './candidates.js';
+import { candidatesOf, keyOf, onlyAt, TOGETHER, together, type Candidate, type Seen } from './candidates.js';
 import { scoreOf } from './score.js';
 
 /** Renders a document and measures it at each of these widths. */
@@ -62,6 +62,9 @@ export interface TuneChoices {
 /** Widths at which the page is watched besides, px. */
 const GUARDED = [320, 600, 1000];
 
+/** Corrections of many styles at once are tried this often at a width: they take one trial, and rarely help twice. */
+const MOST_BUNDLES = 3;
+
 /** What counts as better at the width for which it is done, and as no worse at the others. */
 const BETTER = 1;
 const SAME = 0.5;
@@ -100,18 +103,30 @@ export async function tune(
   const tried = new Set<string>();
   for (const [at, width] of widths.entries()) {
     if (choices.only && !choices.only.includes(width)) continue;
+    let bundles = 0;
     for (let progress = true; progress && trials < choices.most;) {
       progress = false;
-      for (const one of candidatesOf(document, now.seen, at, tried)) {
+      const asked = widths.map((_, index) => candidatesOf(document, now.seen, index, tried).filter((one) => isAsked(one, existing, choices))); // prettier-ignore
+      const single = asked[at] ?? [];
+      const bundled = together(single, asked.flat()).filter((all) => !tried.has(keyOf(all)));
+      for (const one of [...bundled.slice(0, MOST_BUNDLES - bundles), ...single]) {
         if (trials >= choices.most) break;
-        if (choices.section !== undefined && one.section !== choices.section) continue;
+        if (bundled.includes(one)) bundles += 1;
         tried.add(keyOf(one));
-        if (isSaid(existing, one) || one.adjustments.some(({ property }) => choices.leave?.has(property))) continue;
         const step = choices.from + steps.length;
-        const next = [...without(list, one), ...one.adjustments.map((own) => ({ ...own, step }))];
-        const then = await look(next);
+        const listWith = (made: Candidate): Adjustment[] => [...without(list, made), ...made.adjustments.map((own) => ({ ...own, step }))]; // prettier-ignore
+        let made = one;
+        let then = await look(listWith(made));
+        const betters = widths.filter(
+          (_, index) => (then.scores[index] as number) <= (now.scores[index] as number) + SAME,
+        );
+        if (made.adjustments.length >= TOGETHER && betters.includes(width) && betters.length < widths.length) {
+          made = onlyAt(document, made, betters);
+          then = await look(listWith(made));
+        }
         if (!isBetter(now.scores, then.scores, at) || (await scrolls(then)) > (await scrolls(now))) continue;
-        const { what, name, section, count, adjustments } = one;
+        const next = listWith(made);
+        const { what, name, section, count, adjustments } = made;
         steps.push({ step, adjustments, what, name, section, width, count, before: total(now), after: total(then) });
         list = next;
         now = then;
@@ -143,6 +158,12 @@ function total({ scores }: Look): number {
 function isBetter(before: readonly number[], after: readonly number[], at: number): boolean {
   const others = before.every((score, index) => index === at || (after[index] as number) <= score + SAME);
   return others && (after[at] as number) < (before[at] as number) - BETTER;
+}
+
+/** Whether a person wants something mended, and has not said otherwise. */
+function isAsked(one: Candidate, existing: readonly Adjustment[], { section, leave }: TuneChoices): boolean {
+  if (section !== undefined && one.section !== section) return false;
+  return !isSaid(existing, one) && !one.adjustments.some(({ property }) => leave?.has(property));
 }
 
 /** Whether a person has said otherwise: that stays. */

@@ -119,7 +119,7 @@ describe('texts', () => {
     expect(told(wanted, { title: { look: { size: 19 } } })[0]).toMatchObject({ fault: 'letters', by: 3, remedy: { property: 'font-size', value: '16px' } }); // prettier-ignore
     expect(told(wanted, { title: { look: { weight: '700' } } })[0]).toMatchObject({ remedy: { property: 'font-weight', value: '400' } }); // prettier-ignore
     expect(told(wanted, { title: { look: { color: 'rgb(200, 0, 0)' } } })[0]).toMatchObject({ fault: 'colour', remedy: { property: 'color', value: 'rgb(0, 0, 0)' } }); // prettier-ignore
-    expect(told(wanted, { title: { width: 11 } })[0]).toMatchObject({ fault: 'letters', by: 10, remedy: { property: 'letter-spacing', value: '-1px' } }); // prettier-ignore
+    expect(told(wanted, { title: { width: 11 } })[0]).toMatchObject({ fault: 'letters', by: 10, remedy: { property: 'letter-spacing', value: '-0.063em' } }); // prettier-ignore
   });
 
   it('that break after another word, or whose lines are farther apart', () => {

@@ -64,10 +64,28 @@ function spacing(
   const sum = (side: 'wanted' | 'is'): number => whole.reduce((total, pair) => total + pair[side].width, 0);
   const [wanted, is] = [sum('wanted'), sum('is')];
   if (count < FEWEST_LETTERS || wanted === 0 || Math.abs(is / wanted - 1) <= WIDER) return [];
-  const before = parseFloat(one.look.get('letter-spacing') ?? '0') || 0;
+  const declared = one.look.get('letter-spacing') ?? '0';
+  const before = (parseFloat(declared) || 0) * (/em$/.test(declared) ? own.size : 1);
   const percent = Math.round(Math.abs(is / wanted - 1) * 1000) / 10;
-  const value = px(before + (wanted - is) / count);
+  const more = Math.min((wanted - is) / count, roomOf(one, whole));
+  const value = `${Math.floor(((before + more) / own.size) * 1e3) / 1e3}em`;
   return [{ ...place, fault: 'letters', what: `Letters ${percent} % ${is > wanted ? 'wider' : 'narrower'} than in the source`, by: percent, remedy: { id: one.node.id, property: 'letter-spacing', value } }]; // prettier-ignore
+}
+
+/** By how much letters can be farther apart so that each line of the source still fits on one, px. */
+function roomOf({ is }: Compared, pairs: readonly Both[]): number {
+  const box = shownBox(is);
+  const lines = linesOf(pairs.map(({ wanted }) => wanted));
+  if (!box || lines.length < 2) return Infinity;
+  const own = new Map(pairs.map((pair) => [pair.wanted, pair.is]));
+  return lines.reduce((least, line) => {
+    const words = line.map((word) => own.get(word) as MeasuredWord);
+    const letters = words.reduce((sum, { text }) => sum + text.length + 1, 0);
+    const [first, second] = words as [MeasuredWord, ...MeasuredWord[]];
+    const space = second && second.y === first.y ? Math.max(0, second.x - first.x - first.width) : first.height / 4;
+    const wide = words.reduce((sum, { width }) => sum + width, 0) + space * (words.length - 1);
+    return Math.min(least, (box[2] - wide) / letters);
+  }, Infinity);
 }
 
 /** Where lines break, and how far they are apart. */
