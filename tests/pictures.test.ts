@@ -1,6 +1,7 @@
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
+import { flatten, type Content } from '../src/core/content/values.js';
 import { parse } from 'yaml';
 import { cleanUp, copy, digestsOfTexts, onlyPage, ROOT, tavrik, temporary } from './program.js';
 
@@ -64,7 +65,7 @@ describe('pictures of a brief', () => {
   it('give way to one that a client chooses', () => {
     const file = join(project, 'content', readdirSync(join(project, 'content'))[0] as string);
     const text = readFileSync(file, 'utf8');
-    writeFileSync(file, text.replace(/picture: assets\/dome\S*/, `picture: assets/${filesOf(project).find((name) => name.startsWith('sign'))}`)); // prettier-ignore
+    writeFileSync(file, text.replace(/file: assets\/dome\S*/, `file: assets/${filesOf(project).find((name) => name.startsWith('sign'))}`)); // prettier-ignore
     expect(tavrik(['render', project]).code).toBe(0);
     const [first] = html(project).match(/<picture[\s\S]*?<\/picture>/) ?? [''];
     expect(first).toMatch(/^<picture[^>]*>\s*<img[^>]*src="assets\/sign/);
@@ -74,8 +75,7 @@ describe('pictures of a brief', () => {
 
   it('leave texts with so many words as one, in which words are set off', () => {
     const [name] = readdirSync(join(project, 'content'));
-    const content = parse(readFileSync(join(project, 'content', name as string), 'utf8')) as Record<string, Record<string, string>>; // prettier-ignore
-    const values = Object.values(content).flatMap((section) => Object.values(section));
+    const values = [...flatten(parse(readFileSync(join(project, 'content', name as string), 'utf8')) as Content).values.values()]; // prettier-ignore
     expect(values).toContain('Bring **warm** things, a lamp with red light and a friend who likes the dark.');
     expect(values).toContain('now');
   });

@@ -1,10 +1,10 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { parse } from 'yaml';
 import { adjust } from '../core/adjust/apply.js';
 import type { Adjustment } from '../core/adjust/adjustment.js';
 import { readAdjustments } from '../project/adjust-file.js';
-import type { Content } from '../core/content/content.js';
+import { readContentFile } from '../project/content-file.js';
+import type { Content } from '../core/content/values.js';
 import { checkDocument } from '../core/page/check.js';
 import { Problem } from '../core/page/problem.js';
 import type { PageDocument } from '../core/page/types.js';
@@ -24,7 +24,7 @@ export function readPage(project: string, name: string): ReadPage {
   const document = readJson(file);
   checkDocument(document, file);
   const contentFile = join(project, 'content', `${name}.yaml`);
-  return { name, file, document, content: readContent(contentFile), contentFile };
+  return { name, file, document, content: readContentFile(contentFile), contentFile };
 }
 
 function readJson(file: string): unknown {
@@ -41,42 +41,4 @@ export function readAdjusted(project: string, name: string): ReadPage & { readon
   const page = readPage(project, name);
   const { document, lost } = adjust(page.document, readAdjustments(project));
   return { ...page, document, lost };
-}
-
-/** Content is sections of fields with texts. @throws Problem naming the line */
-function readContent(file: string): Content {
-  if (!existsSync(file)) return {};
-  let value: unknown;
-  try {
-    value = parse(readFileSync(file, 'utf8'), { maxAliasCount: 100 }) ?? {};
-  } catch (error) {
-    throw new Problem(
-      `This is not YAML (${(error as Error).message.split('\n')[0]}).`,
-      file,
-      'Mend the line it names.',
-    );
-  }
-  if (typeof value !== 'object' || Array.isArray(value))
-    throw new Problem(
-      'This holds no sections with fields.',
-      file,
-      'Write it as "section:" with "field: value" lines below.',
-    );
-  const content: Record<string, Record<string, string>> = {};
-  for (const [section, fields] of Object.entries(value as Record<string, unknown>)) {
-    if (fields === null) continue;
-    if (typeof fields !== 'object' || Array.isArray(fields))
-      throw new Problem(`"${section}" holds no fields.`, file, 'Write its fields as "field: value" lines below it.');
-    const own: Record<string, string> = (content[section] = {});
-    for (const [name, text] of Object.entries(fields as Record<string, unknown>)) {
-      if (text !== null && typeof text === 'object')
-        throw new Problem(
-          `"${section}.${name}" is not a text.`,
-          file,
-          'Write one text for it, in quotes if it holds a colon.',
-        );
-      own[name] = text === null ? '' : String(text as string | number | boolean);
-    }
-  }
-  return content;
 }

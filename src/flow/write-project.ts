@@ -2,14 +2,16 @@ import type { DesignChoices } from '../core/design/screens.js';
 import { existsSync, readFileSync } from 'node:fs';
 import { join, relative, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { parse, stringify } from 'yaml';
-import { originalContent, type Content } from '../core/content/content.js';
+import { originalContent, originalValues } from '../core/content/content.js';
+import { mergeContent } from '../core/content/merge.js';
+import { flatten, nest, type Content } from '../core/content/values.js';
 import { checkDocument } from '../core/page/check.js';
 import { linkPages, type LinkedPage } from '../core/page/links.js';
 import type { PageDocument } from '../core/page/types.js';
 import { placesOf, renderSite, type SitePlace } from '../core/render/site.js';
 import { adjust } from '../core/adjust/apply.js';
 import { readAdjustments } from '../project/adjust-file.js';
+import { readContentFile, writeContent } from '../project/content-file.js';
 import { RENDERED_FILE, refuseEdited, renderedText } from '../project/rendered.js';
 import { BRIEF_FILE, writeBrief } from '../project/brief-file.js';
 import type { AssetStore } from '../project/assets.js';
@@ -68,7 +70,7 @@ export function writeProject(
     [SETTINGS_FILE, writeSettings(settings)],
     [BRIEF_FILE, briefText ?? writeBrief(made.flatMap(({ findings = [] }) => findings))],
     ...pages.flatMap(({ document, content, references }): ProjectFile[] => [
-      [`content/${document.name}.yaml`, stringify(content, { lineWidth: 0 })],
+      [`content/${document.name}.yaml`, writeContent(content)],
       [`pages/${document.name}.json`, `${JSON.stringify(document, null, 2)}\n`],
       ...referenceFiles(document.name, references, browserVersion),
     ]),
@@ -137,13 +139,7 @@ function contentFor(out: string, document: PageDocument): Content {
   const contentFile = join(out, 'content', `${document.name}.yaml`);
   const pageFile = join(out, 'pages', `${document.name}.json`);
   if (!existsSync(contentFile) || !existsSync(pageFile)) return fresh;
-  const written = (parse(readFileSync(contentFile, 'utf8')) ?? {}) as Content;
-  const before = originalContent(JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument);
-  const kept: Record<string, Record<string, string>> = {};
-  for (const [section, values] of Object.entries(fresh)) kept[section] = { ...values };
-  for (const [section, values] of Object.entries(written)) {
-    for (const [name, value] of Object.entries(values ?? {}))
-      if (value !== before[section]?.[name]) (kept[section] ??= {})[name] = value;
-  }
-  return kept;
+  const written = flatten(readContentFile(contentFile));
+  const before = originalValues(JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument);
+  return nest(mergeContent(originalValues(document), before, written));
 }

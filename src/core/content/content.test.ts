@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import { element, page, words } from '../page/sample.js';
-import { textOf } from '../page/walk.js';
-import { fillPage, originalContent, splitField, unknownFields } from './content.js';
+import type { ElementNode } from '../page/types.js';
+import { elements, textOf } from '../page/walk.js';
+import { fillPage, originalContent, originalValues, unknownFields } from './content.js';
+import { mergeContent } from './merge.js';
+import { flatten, nest, type Content } from './values.js';
 
 const document = page(
   {},
@@ -9,8 +12,8 @@ const document = page(
   element(
     'link',
     'l',
-    { element: 'a', attributes: { href: '/book' }, fields: { href: 'hero.link-address' } },
-    words('Book', 'hero.link'),
+    { element: 'a', attributes: { href: '/book' }, fields: { href: 'hero.link.address' } },
+    words('Book', 'hero.link.label'),
   ),
   element('text', 'p', { element: 'p' }, words('fixed')),
 );
@@ -19,19 +22,25 @@ describe('content', () => {
   it('is what the source says, by section', () => {
     expect(originalContent(document)).toEqual({
       page: { title: 'Sample' },
-      hero: { heading: 'Star evenings', 'link-address': '/book', link: 'Book' },
+      hero: { heading: 'Star evenings', link: { address: '/book', label: 'Book' } },
     });
   });
 
   it('changes nothing when it is what it was', () => {
     expect(textOf(fillPage(document, originalContent(document)).body)).toBe(textOf(document.body));
-    expect(fillPage(document, {}).body).toEqual(document.body);
+    expect(fillPage(document, {}).body).toEqual({
+      ...document.body,
+      children: [
+        expect.objectContaining({ children: [words(' Star evenings ', 'hero.heading')] }),
+        ...(document.body.children?.slice(1) ?? []),
+      ],
+    });
   });
 
   it('fills words and attributes, and only these', () => {
     const filled = fillPage(document, {
       page: { title: 'New' },
-      hero: { heading: 'Moon evenings', 'link-address': '/moon' },
+      hero: { heading: 'Moon evenings', link: { address: '/moon' } },
     });
     expect(filled.title).toBe('New');
     expect(textOf(filled.body)).toBe('Moon evenings Book fixed');
@@ -40,11 +49,19 @@ describe('content', () => {
 
   it('keeps the white space around words that belongs to the line', () => {
     fc.assert(
-      fc.property(fc.string(), (value) => {
-        const [heading] = fillPage(document, { hero: { heading: value } }).body.children ?? [];
-        expect(heading).toMatchObject({ children: [{ text: ` ${value} ` }] });
-      }),
+      fc.property(
+        fc.string().filter((value) => value.trim() !== ''),
+        (value) => {
+          const [heading] = fillPage(document, { hero: { heading: value } }).body.children ?? [];
+          expect(heading).toMatchObject({ children: [{ text: ` ${value} ` }] });
+        },
+      ),
     );
+  });
+
+  it('lets go of an element of which a client took all words away', () => {
+    expect(textOf(fillPage(document, { hero: { link: { label: '' } } }).body)).toBe('Star evenings fixed');
+    expect([...elements(fillPage(document, { hero: { heading: ' ' } }).body)].map(({ element: tag }) => tag)).toEqual(['body', 'a', 'p']); // prettier-ignore
   });
 
   it('names fields that the page does not have', () => {
@@ -52,6 +69,125 @@ describe('content', () => {
       'hero.gone',
       'old.a',
     ]);
-    expect(splitField('hero.a.b')).toEqual(['hero', 'a.b']);
+  });
+});
+
+const styles = {
+  plain: { rest: { color: 'red', 'border-bottom-width': '1px' } },
+  last: { rest: { color: 'red', 'border-bottom-width': '0' } },
+  bright: { rest: { color: 'blue', 'border-bottom-width': '1px' } },
+};
+
+/** A card of a list, with a link to itself. */
+function card(id: string, style: string): ElementNode {
+  const path = `offers.cards.${id}`;
+  return element(
+    'card',
+    id,
+    { style, entry: { list: 'offers.cards', id }, attributes: { id: `card-${id}` } },
+    element('heading', `${id}-h`, { element: 'h3' }, words(id, `${path}.heading`)),
+    element('link', `${id}-l`, { element: 'a', attributes: { href: `#card-${id}` }, fields: { href: `${path}.link.address` } }, words('More', `${path}.link.label`)), // prettier-ignore
+  );
+}
+
+const withCards = (...looks: readonly string[]) => page(styles, element('grid', 'g', {}, ...looks.map((style, at) => card(`n${at + 1}`, style)))); // prettier-ignore
+const headings = (body: ElementNode): string[] => [...elements(body)].filter(({ kind }) => kind === 'heading').map(textOf); // prettier-ignore
+const stylesOf = (body: ElementNode): string[] => [...elements(body)].filter(({ kind }) => kind === 'card').map(({ style }) => style ?? ''); // prettier-ignore
+
+describe('a list', () => {
+  const three = withCards('plain', 'plain', 'plain');
+  const entry = (id: string, heading = id) => ({ id, heading, link: { address: '/x', label: 'More' } });
+
+  it('has an entry for each, known by its id', () => {
+    expect(originalContent(three)['offers']).toEqual({
+      cards: ['n1', 'n2', 'n3'].map((id) => ({ id, heading: id, link: { address: `#card-${id}`, label: 'More' } })),
+    });
+    expect(fillPage(three, originalContent(three)).body).toEqual(three.body);
+  });
+
+  it('takes new entries, other orders and fewer, down to none', () => {
+    const say = (...list: readonly object[]): string[] => headings(fillPage(three, { offers: { cards: list } } as Content).body); // prettier-ignore
+    expect(say(entry('n3'), entry('n1'), entry('n2'))).toEqual(['n3', 'n1', 'n2']);
+    expect(say(entry('n1'), entry('new', 'Another'), entry('n2'), entry('n3'))).toEqual(['n1', 'Another', 'n2', 'n3']);
+    expect(say(entry('n2'))).toEqual(['n2']);
+    expect(say()).toEqual([]);
+  });
+
+  it('makes a new entry of its own: no id twice, and references to itself', () => {
+    const filled = fillPage(three, { offers: { cards: [entry('n1'), { id: 'new', heading: 'New' }] } });
+    const all = [...elements(filled.body)];
+    expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
+    expect(all.map(({ attributes }) => attributes?.['id']).filter(Boolean)).toEqual(['card-n1', 'card-n1-new']);
+    expect(all.at(-1)?.attributes?.['href']).toBe('#card-n1-new');
+    expect(originalValues(filled).values.get('offers.cards.new.heading')).toBe('New');
+  });
+
+  it('says whose look an entry has where looks differ, and gives it another', () => {
+    const looks = withCards('plain', 'bright', 'plain');
+    const { offers } = originalContent(looks) as { offers: { cards: { id: string; look: string }[] } };
+    expect(offers.cards.map(({ look }) => look)).toEqual(['n1', 'n2', 'n1']);
+    const other = offers.cards.map((one) => ({ ...one, look: one.id === 'n3' ? 'n2' : 'n1' }));
+    const filled = fillPage(looks, { offers: { cards: other } } as Content);
+    expect([stylesOf(filled.body), headings(filled.body)]).toEqual([['plain', 'plain', 'bright'], ['n1', 'n2', 'n3']]); // prettier-ignore
+  });
+
+  it('keeps the look of the last place at the last place', () => {
+    const lines = withCards('plain', 'plain', 'last');
+    expect(JSON.stringify(originalContent(lines))).not.toContain('look');
+    const turned = fillPage(lines, { offers: { cards: [entry('n3'), entry('n2'), entry('n1'), entry('n4')] } });
+    expect(headings(turned.body)).toEqual(['n3', 'n2', 'n1', 'n4']);
+    expect(stylesOf(turned.body)).toEqual(['plain', 'plain', 'plain', 'last']);
+  });
+
+  it('of texts alone is a list of texts', () => {
+    const item = (at: number) => element('item', `i${at}`, { element: 'li', entry: { list: 's.items', id: `${at}` } }, words(`Item ${at}`, `s.items.${at}`)); // prettier-ignore
+    const list = page({}, element('list', 'l', { element: 'ul' }, item(1), words(' '), item(2), words(' '), item(3)));
+    expect(originalContent(list)['s']).toEqual({ items: ['Item 1', 'Item 2', 'Item 3'] });
+    expect(textOf(fillPage(list, { s: { items: ['One', 'Two', 'Three', 'Four'] } }).body)).toBe('One Two Three Four');
+    expect(textOf(fillPage(list, { s: { items: ['Two'] } }).body)).toBe('Two');
+  });
+});
+
+describe('content by paths', () => {
+  const name = fc.stringMatching(/^[a-z]{1,6}$/).filter((one) => one !== 'id');
+  const text = fc.string();
+  const group = fc.dictionary(name, text, { minKeys: 1, maxKeys: 4 });
+  const list = fc.uniqueArray(name, { minLength: 1, maxLength: 4 }).chain((ids) => fc.tuple(...ids.map((id) => group.map((one) => ({ id, ...one }))))); // prettier-ignore
+
+  it('says the same as content by sections', () => {
+    const content = fc.dictionary(name, fc.dictionary(name, fc.oneof(text, group, list, fc.array(text, { minLength: 1 })), { minKeys: 1 })); // prettier-ignore
+    fc.assert(fc.property(content, (one) => expect(nest(flatten(one as Content))).toEqual({ ...one })));
+  });
+});
+
+describe('what a client wrote', () => {
+  const before = flatten({ s: { a: 'old', b: 'b', list: [{ id: 'x', t: '1' }, { id: 'y', t: '2' }] } }); // prettier-ignore
+  const now = flatten({ s: { a: 'new', b: 'newer', list: [{ id: 'x', t: '1' }, { id: 'y', t: 'two' }, { id: 'z', t: '3' }] } }); // prettier-ignore
+
+  it('stays, and what nobody touched is as the source says now', () => {
+    const written = flatten({
+      s: {
+        a: 'mine',
+        b: 'b',
+        list: [
+          { id: 'x', t: 'one' },
+          { id: 'y', t: '2' },
+        ],
+      },
+    });
+    expect(nest(mergeContent(now, before, written))).toEqual({ s: { a: 'mine', b: 'newer', list: [{ id: 'x', t: 'one' }, { id: 'y', t: 'two' }, { id: 'z', t: '3' }] } }); // prettier-ignore
+    expect(nest(mergeContent(now, before, before))).toEqual(nest(now));
+  });
+
+  it('keeps a list whose entries were changed', () => {
+    const written = flatten({
+      s: {
+        list: [
+          { id: 'y', t: '2' },
+          { id: 'own', t: 'mine' },
+        ],
+      },
+    });
+    expect(nest(mergeContent(now, before, written))['s']?.['list']).toEqual([{ id: 'y', t: '2' }, { id: 'own', t: 'mine' }]); // prettier-ignore
   });
 });

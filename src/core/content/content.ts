@@ -1,84 +1,132 @@
-import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { isScriptAddress } from '../page/addresses.js';
-import { elements, isWords, walk } from '../page/walk.js';
+import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
+import { elements, isElement, isWords } from '../page/walk.js';
+import { arrange, entriesIn, looksIn } from './entries.js';
 import { fromMarkdown, toMarkdown } from './rich.js';
+import { flatten, LOOK, nest, type Content, type FlatContent } from './values.js';
 
-/** What fills the fields of a page: section name to field name to value. */
-export type Content = Readonly<Record<string, Readonly<Record<string, string>>>>;
-
-/** The values that the source had, in the order of the page. */
-export function originalContent(document: PageDocument): Content {
-  const made: Record<string, Record<string, string>> = {
-    page: { title: document.title, ...(document.description ? { description: document.description } : {}) },
+/** The values that the source had, by their paths, in the order of the page. */
+export function originalValues(document: PageDocument): FlatContent {
+  const values = new Map<string, string>([['page.title', document.title]]);
+  if (document.description) values.set('page.description', document.description);
+  const lists = new Map<string, string[]>();
+  const put = (path: string, value: string): void => {
+    if (!values.has(path)) values.set(path, value);
   };
-  const put = (field: string, value: string): void => {
-    const [section, name] = splitField(field);
-    (made[section] ??= {})[name] = value;
-  };
-  for (const node of walk(document.body)) {
+  const visit = (node: PageNode): void => {
     if (isWords(node)) {
       if (node.field) put(node.field, node.text.trim());
-      continue;
+      return;
     }
-    for (const [attribute, field] of Object.entries(node.fields ?? {})) put(field, node.attributes?.[attribute] ?? '');
+    for (const [attribute, path] of Object.entries(node.fields ?? {})) put(path, node.attributes?.[attribute] ?? '');
     if (node.rich) put(node.rich, toMarkdown(node.children, document.styles));
+    for (const [list, entries] of entriesIn(node)) {
+      lists.set(list, entries.map(({ entry }) => entry?.id ?? '')); // prettier-ignore
+      const { by, place } = looksIn(entries, document.styles);
+      /* Where every entry looks otherwise there is nothing to choose. */
+      const isChoice = place === undefined && new Set(by.values()).size < entries.length;
+      if (isChoice && entries.some(isGroupEntry)) for (const [id, look] of by) put(`${list}.${id}.${LOOK}`, look);
+    }
+    node.children?.forEach(visit);
+  };
+  visit(document.body);
+  return { values, lists };
+}
+
+/** Whether an entry has fields of its own, rather than being no more than a text. */
+function isGroupEntry(node: ElementNode): boolean {
+  const own = `${node.entry?.list}.${node.entry?.id}`;
+  const paths = [...walkFields(node)];
+  return paths.some((path) => path.startsWith(`${own}.`));
+}
+
+/** The paths of all fields in a part of a page. */
+export function* walkFields(node: PageNode): Generator<string> {
+  if (isWords(node)) {
+    if (node.field) yield node.field;
+    return;
   }
-  return made;
+  yield* Object.values(node.fields ?? {});
+  if (node.rich) yield node.rich;
+  for (const child of node.children ?? []) yield* walkFields(child);
 }
 
-export function splitField(field: string): [section: string, name: string] {
-  const at = field.indexOf('.');
-  return [field.slice(0, at), field.slice(at + 1)];
+/** The values that the source had, as people write them. */
+export function originalContent(document: PageDocument): Content {
+  return nest(originalValues(document));
 }
 
-/** Fields in the content that the page does not have. */
+/** Paths in the content that the page does not have. */
 export function unknownFields(document: PageDocument, content: Content): string[] {
-  const known = originalContent(document);
-  return Object.entries(content).flatMap(([section, values]) =>
-    Object.keys(values ?? {})
-      .filter((name) => known[section]?.[name] === undefined)
-      .map((name) => `${section}.${name}`),
-  );
+  const known = originalValues(fillPage(document, content));
+  const source = originalValues(document);
+  const { values, lists } = flatten(content);
+  const isKnown = (path: string): boolean =>
+    known.values.has(path) || source.values.has(path) || path.endsWith(`.${LOOK}`);
+  return [
+    ...[...values.keys()].filter((path) => !isKnown(path)),
+    ...[...lists.keys()].filter((path) => !source.lists.has(path) && !known.lists.has(path)),
+  ];
 }
 
 /** The page with its fields filled. Fields without a value keep the words of the source. */
 export function fillPage(document: PageDocument, content: Content): PageDocument {
-  const valueOf = (field: string | undefined): string | undefined => {
-    if (!field) return undefined;
-    const [section, name] = splitField(field);
-    return content[section]?.[name];
-  };
-  const fill = (node: PageNode): PageNode => {
-    if (isWords(node)) {
-      const value = valueOf(node.field);
-      return value === undefined ? node : { ...node, text: keepEdges(node.text, value) };
-    }
-    return fillElement(node);
-  };
-  const fillElement = (node: ElementNode): ElementNode => {
-    const attributes = { ...node.attributes };
-    for (const [attribute, field] of Object.entries(node.fields ?? {})) {
-      const value = valueOf(field);
-      if (value === undefined || isScriptAddress(value)) continue;
-      if (attribute === 'src' && value !== attributes['src']) dropCandidates(attributes);
-      attributes[attribute] = value;
-    }
-    const filled = { ...node, ...(node.attributes ? { attributes } : {}) };
-    const rich = valueOf(node.rich);
-    if (rich !== undefined && rich !== toMarkdown(node.children, document.styles))
-      return fromMarkdown(filled, rich, document.styles);
-    const children = node.children?.map(fill);
-    return {
-      ...filled,
-      ...(children ? { children: node.element === 'picture' ? withoutOld(node, children) : children } : {}),
-    };
-  };
+  const { values: written, lists } = flatten(content);
+  const values = new Map([...originalValues(document).values, ...written]);
+  const flat = { values, lists };
   return {
     ...document,
-    title: content['page']?.['title'] ?? document.title,
-    description: content['page']?.['description'] ?? document.description,
-    body: fillElement(document.body),
+    title: values.get('page.title') ?? document.title,
+    description: values.get('page.description') ?? document.description,
+    body: { ...document.body, ...fillElement(document.body, { document, flat }) },
   };
+}
+
+interface Filling {
+  readonly document: PageDocument;
+  readonly flat: FlatContent;
+}
+
+function fill(node: PageNode, filling: Filling): PageNode[] {
+  if (isWords(node)) {
+    const value = node.field === undefined ? undefined : filling.flat.values.get(node.field);
+    return [value === undefined ? node : { ...node, text: keepEdges(node.text, value) }];
+  }
+  const filled = fillElement(node, filling);
+  return isEmptied(node, filled) ? [] : [filled];
+}
+
+function fillElement(node: ElementNode, filling: Filling): ElementNode {
+  const { values } = filling.flat;
+  const attributes = { ...node.attributes };
+  for (const [attribute, field] of Object.entries(node.fields ?? {})) {
+    const value = values.get(field);
+    if (value === undefined || isScriptAddress(value)) continue;
+    if (attribute === 'src' && value !== attributes['src']) dropCandidates(attributes);
+    attributes[attribute] = value;
+  }
+  const filled = { ...node, ...(node.attributes ? { attributes } : {}) };
+  const rich = node.rich === undefined ? undefined : values.get(node.rich);
+  if (rich !== undefined && rich !== toMarkdown(node.children, filling.document.styles))
+    return fromMarkdown(filled, rich, filling.document.styles);
+  if (!node.children) return filled;
+  const children = arrange(node, filling.flat, filling.document.styles).flatMap((child) => fill(child, filling));
+  return { ...filled, children: node.element === 'picture' ? withoutOld(node, children) : children };
+}
+
+/** What is something by itself, without words. */
+const SOMETHING = new Set(['img', 'svg', 'video', 'audio', 'canvas', 'iframe', 'input', 'select', 'textarea', 'button', 'hr', 'object', 'embed']); // prettier-ignore
+
+/** Whether a client took away all that an element said: then it goes, rather than leaving a hole. */
+function isEmptied(before: ElementNode, now: ElementNode): boolean {
+  if (before.element === 'img') return Boolean(before.attributes?.['src']) && now.attributes?.['src'] === '';
+  if (before.kind === 'section' || SOMETHING.has(before.element) || now.markup !== undefined) return false;
+  return !isBlank(before) && isBlank(now);
+}
+
+function isBlank(node: ElementNode): boolean {
+  if (SOMETHING.has(node.element) || node.markup !== undefined) return false;
+  return (node.children ?? []).every((child) => (isElement(child) ? isBlank(child) : !child.text.trim()));
 }
 
 /** Other files of a picture show the picture that was there before. */

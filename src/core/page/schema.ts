@@ -94,7 +94,7 @@ export const PAGE_SCHEMA = {
       properties: {
         kind: { const: 'words' },
         text: { type: 'string', description: 'Wording of the source.' },
-        field: { type: 'string', description: 'Field that replaces it: section.name.' },
+        field: { type: 'string', description: 'Path of the field that replaces it, from its section on, with dots.' },
       },
     },
     element: {
@@ -112,9 +112,16 @@ export const PAGE_SCHEMA = {
           description: 'Name of the style over it: what this one of several items has otherwise.',
         },
         repeat: { type: 'string', description: 'Name of the list whose item it is.' },
+        entry: {
+          type: 'object',
+          description: 'It is an entry of a list field: the path of the list, and its id there.',
+          required: ['list', 'id'],
+          additionalProperties: false,
+          properties: { list: text, id: text },
+        },
         attributes: declarations,
-        fields: { ...declarations, description: 'Attribute name to the field that fills it.' },
-        rich: { type: 'string', description: 'Field that fills all that it holds, as CommonMark: section.name.' },
+        fields: { ...declarations, description: 'Attribute name to the path of the field that fills it.' },
+        rich: { type: 'string', description: 'Path of the field that fills all that it holds, as CommonMark.' },
         part: { enum: ['header', 'footer', 'reused'] },
         inline: { type: 'boolean', description: 'Stands in a line of text.' },
         markup: { type: 'string', description: 'SVG markup of an icon.' },

@@ -69,11 +69,13 @@ export interface ElementNode {
   readonly difference?: string;
   /** Name of the list whose item it is: neighbours with the same name are alike and can be added, removed and moved. */
   readonly repeat?: string;
+  /** It is an entry of a list field, which can be added, removed and moved: the path of the list, and its id there. */
+  readonly entry?: { readonly list: string; readonly id: string };
   /** HTML attributes that matter to the page. Addresses of our own assets start with `assets/`. */
   readonly attributes?: Readonly<Record<string, string>>;
-  /** Names of the fields that fill attributes: attribute name to field name. */
+  /** Paths of the fields that fill attributes, by attribute name. */
   readonly fields?: Readonly<Record<string, string>>;
-  /** Name of the field that fills all that it holds, as CommonMark. */
+  /** Path of the field that fills all that it holds, as CommonMark. */
   readonly rich?: string;
   readonly part?: Part;
   /** True if it lies in a line of text, so that white space around it can be seen. */
@@ -84,7 +86,7 @@ export interface ElementNode {
   readonly children?: readonly PageNode[];
 }
 
-/** Words in the page. `text` is the source's wording, `field` names the value that replaces it. */
+/** Words in the page. `text` is the source's wording, `field` is the path of the value that replaces it. */
 export interface WordsNode {
   readonly kind: 'words';
   readonly text: string;

@@ -20,6 +20,10 @@ export function slug(text: string, longest = 32): string {
 export class NameGiver {
   private readonly taken = new Map<string, number>();
 
+  has(name: string): boolean {
+    return this.taken.has(name);
+  }
+
   give(wanted: string): string {
     const count = (this.taken.get(wanted) ?? 0) + 1;
     this.taken.set(wanted, count);

@@ -4,13 +4,12 @@ import { columns } from './columns.js';
 import { differences } from './differences.js';
 import type { Brief } from '../brief/brief.js';
 import { everywhere } from './everywhere.js';
-import { fields } from './fields.js';
+import { fields, fieldsPass } from './fields/index.js';
 import { foldMenu } from './fold-menu.js';
 import { kinds } from './kinds.js';
 import { names } from './names.js';
 import type { Pass, PassContext } from './pass.js';
 import { repeats } from './repeats.js';
-import { richTextsPass } from './rich-texts.js';
 import { sections } from './sections.js';
 import { shareStyles } from './share-styles.js';
 import { switches } from './switches.js';
@@ -53,8 +52,10 @@ export const DESIGN_PASSES: readonly Pass[] = [
  * @param decisions needs the names of things, and comes before anything is shared
  */
 export function withBrief(passes: readonly Pass[], { richFrom }: Brief, decisions: Pass): Pass[] {
-  const all = passes.flatMap((pass) => (pass === names ? [pass, decisions] : [pass]));
-  return richFrom === undefined ? all : [...all, richTextsPass(richFrom)];
+  return passes.flatMap((pass) => {
+    if (pass === names) return [pass, decisions];
+    return pass === fields ? [fieldsPass(richFrom)] : [pass];
+  });
 }
 
 export function runPasses(

@@ -3,7 +3,7 @@ import type { ElementNode, PageDocument } from '../page/types.js';
 import { elements, walk } from '../page/walk.js';
 import { DESIGN_PASSES, PASSES, runPasses } from './index.js';
 import { everywhere } from './everywhere.js';
-import { fields } from './fields.js';
+import { fields } from './fields/index.js';
 import { names } from './names.js';
 import { sections, sectionsOf } from './sections.js';
 import { shareStyles } from './share-styles.js';
@@ -121,12 +121,12 @@ describe('fields', () => {
   it('are given to every word, picture and link, each another one', () => {
     expect(all).toEqual([
       'hero.heading',
+      'hero.intro',
       'hero.text',
-      'hero.text-2',
-      'hero.button-address',
-      'hero.button',
-      'hero-2.picture',
-      'hero-2.picture-alt',
+      'hero.button.address',
+      'hero.button.label',
+      'hero-2.picture.file',
+      'hero-2.picture.alt',
     ]);
     expect(new Set(all).size).toBe(all.length);
   });

@@ -1,4 +1,5 @@
-import { fillPage, type Content } from '../content/content.js';
+import { fillPage } from '../content/content.js';
+import type { Content } from '../content/values.js';
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { elements, isElement } from '../page/walk.js';
 import { renderCss } from './css.js';

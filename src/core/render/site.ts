@@ -1,4 +1,5 @@
-import { fillPage, type Content } from '../content/content.js';
+import { fillPage } from '../content/content.js';
+import type { Content } from '../content/values.js';
 import type { PageDocument } from '../page/types.js';
 import { renderCss } from './css.js';
 import { renderHtml } from './html.js';

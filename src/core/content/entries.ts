@@ -1,0 +1,163 @@
+import type { ElementNode, PageNode, SharedStyle } from '../page/types.js';
+import { isElement, isWords } from '../page/walk.js';
+import { LOOK, type FlatContent } from './values.js';
+
+/* Lists of entries: what a client adds, removes and moves. An entry that the source did not have is made like one it had. */
+
+/** How an entry looks, whatever it says: equal for entries that look alike. */
+export function lookOf(node: ElementNode): string {
+  const { element, style, difference, children = [], markup } = node;
+  return JSON.stringify([element, style, difference, markup !== undefined, children.filter(isElement).map(lookOf)]);
+}
+
+/** The entries of each list right in an element, in the order of the source. */
+export function entriesIn({ children = [] }: ElementNode): Map<string, ElementNode[]> {
+  const found = new Map<string, ElementNode[]>();
+  for (const child of children)
+    if (isElement(child) && child.entry) found.set(child.entry.list, [...(found.get(child.entry.list) ?? []), child]);
+  return found;
+}
+
+/** How the entries of a list look. */
+interface Looks {
+  /** The id of the first entry that looks like each one, by id; empty where all look alike. */
+  readonly by: ReadonlyMap<string, string>;
+  /** The look of the first or the last goes with the place, not with what stands there: a line less, other margins. */
+  readonly place?: 'first' | 'last';
+}
+
+type Styles = Readonly<Record<string, SharedStyle>>;
+
+/** How the entries of a list look, and whether it is their place that makes them look otherwise. */
+export function looksIn(entries: readonly ElementNode[], styles: Styles): Looks {
+  const first = new Map<string, string>();
+  const by = entries.map((one) => {
+    const look = lookOf(one);
+    const id = one.entry?.id ?? '';
+    if (!first.has(look)) first.set(look, id);
+    return [id, first.get(look) as string] as const;
+  });
+  if (first.size < 2) return { by: new Map() };
+  const place = entries.length > 2 && first.size === 2 ? placeOf(entries, styles) : undefined;
+  return { by: new Map(by), ...(place ? { place } : {}) };
+}
+
+function placeOf(entries: readonly ElementNode[], styles: Styles): Looks['place'] {
+  const looks = entries.map(lookOf);
+  const [first, second] = entries as [ElementNode, ElementNode];
+  const last = entries.at(-1) as ElementNode;
+  if (looks.slice(1).every((one) => one === looks[1]) && isOfPlace(first, second, styles)) return 'first';
+  return looks.slice(0, -1).every((one) => one === looks[0]) && isOfPlace(last, first, styles) ? 'last' : undefined;
+}
+
+/** What a first or last entry has otherwise because it is that: its lines and distances. */
+const OF_PLACE = /^(border|margin|padding)-/;
+
+function isOfPlace(a: ElementNode, b: ElementNode, styles: Styles): boolean {
+  const [own, other] = [a, b].map((one) => (one.children ?? []).filter(isElement)) as [ElementNode[], ElementNode[]];
+  if (a.element !== b.element || own.length !== other.length) return false;
+  return differing(a, b, styles).every((name) => OF_PLACE.test(name)) && own.every((one, at) => isOfPlace(one, other[at] as ElementNode, styles)); // prettier-ignore
+}
+
+/** The properties at rest in which two elements differ; what differs in a state or at a width counts as one that matters. */
+function differing(a: ElementNode, b: ElementNode, styles: Styles): string[] {
+  const of = ({ style, difference }: ElementNode): SharedStyle[] =>
+    [style, difference].flatMap((name) => (name && styles[name] ? [styles[name]] : []));
+  const rest = (node: ElementNode): Record<string, string> => Object.assign({}, ...of(node).map((one) => one.rest)) as Record<string, string>; // prettier-ignore
+  const sets = (node: ElementNode): string[] => of(node).flatMap(({ variants = [] }) => variants.flatMap(({ at, state, set }) => Object.entries(set).map(([name, value]) => `${name} ${at} ${state} ${value}`))); // prettier-ignore
+  const [one, other] = [rest(a), rest(b)];
+  const [more, others] = [sets(a), sets(b)];
+  return [
+    ...[...new Set([...Object.keys(one), ...Object.keys(other)])].filter((name) => one[name] !== other[name]),
+    ...more.filter((set) => !others.includes(set)),
+    ...others.filter((set) => !more.includes(set)),
+  ];
+}
+
+/** What an element holds when its lists have the entries that the content asks for. */
+export function arrange(node: ElementNode, content: FlatContent, styles: Styles): readonly PageNode[] {
+  let children = node.children ?? [];
+  for (const [list, entries] of entriesIn(node)) {
+    const ids = content.lists.get(list);
+    if (!ids) continue;
+    const looks = looksIn(entries, styles);
+    const wanted = ids.map((id, at) =>
+      entryOf(list, id, entries, lookAt(list, id, at, ids.length, entries, looks, content)),
+    );
+    if (wanted.length === entries.length && wanted.every((one, at) => one === entries[at])) continue;
+    children = replaceEntries(children, list, wanted);
+  }
+  return children;
+}
+
+/** The id of the entry whose look one has: the one that is asked for, its own, or that of its place. */
+function lookAt(
+  list: string,
+  id: string,
+  at: number,
+  count: number,
+  entries: readonly ElementNode[],
+  { by, place }: Looks,
+  { values }: FlatContent,
+): string | undefined {
+  if (place === undefined) return values.get(`${list}.${id}.${LOOK}`) ?? by.get(id);
+  const ids = entries.map(({ entry }) => entry?.id ?? '');
+  if (place === 'first') return at === 0 ? ids[0] : ids[1];
+  return at === count - 1 ? ids.at(-1) : ids[0];
+}
+
+function entryOf(list: string, id: string, entries: readonly ElementNode[], look: string | undefined): ElementNode {
+  const own = entries.find(({ entry }) => entry?.id === id);
+  const model = entries.find(({ entry }) => entry?.id === look) ?? own ?? (entries[0] as ElementNode);
+  if (own && lookOf(own) === lookOf(model)) return own;
+  return model.entry?.id === id ? model : renamed(model, list, id);
+}
+
+/** The entries in the place of those of the source, with what stood between two of them between each two. */
+function replaceEntries(children: readonly PageNode[], list: string, wanted: readonly ElementNode[]): PageNode[] {
+  const isEntry = (node: PageNode): boolean => isElement(node) && node.entry?.list === list;
+  const places = children.flatMap((child, at) => (isEntry(child) ? [at] : []));
+  const [first, second] = places;
+  const last = places.at(-1);
+  if (first === undefined || last === undefined) return [...children];
+  const between = second === undefined ? [] : children.slice(first + 1, second);
+  const other = children.slice(first, last + 1).filter((child) => !isEntry(child));
+  const lost =
+    other.length > between.length * (places.length - 1) ? other.slice(between.length * (places.length - 1)) : [];
+  const row = wanted.flatMap((one, at) => (at === 0 ? [one] : [...between, one]));
+  return [...children.slice(0, first), ...row, ...lost, ...children.slice(last + 1)];
+}
+
+/** Attributes that name another element of the page by its id (HTML, 3.2.6; ARIA). */
+const REFERENCES = new Set(['id', 'for', 'aria-controls', 'aria-labelledby', 'aria-describedby', 'list', 'form']);
+
+/** A copy of an entry as another one: its fields, and every id in it, are the new one's own. */
+function renamed(model: ElementNode, list: string, id: string): ElementNode {
+  const [from, to] = [`${list}.${model.entry?.id ?? ''}`, `${list}.${id}`];
+  const path = (one: string): string =>
+    one === from || one.startsWith(`${from}.`) ? `${to}${one.slice(from.length)}` : one;
+  const own = new Set<string>();
+  const collect = (node: PageNode): void => {
+    if (isWords(node)) return;
+    if (node.attributes?.['id']) own.add(node.attributes['id']);
+    node.children?.forEach(collect);
+  };
+  collect(model);
+  const attribute = (name: string, value: string): string => {
+    if (REFERENCES.has(name)) return value.split(/\s+/).map((one) => (own.has(one) ? `${one}-${id}` : one)).join(' '); // prettier-ignore
+    return name === 'href' && own.has(value.slice(1)) && value.startsWith('#') ? `${value}-${id}` : value;
+  };
+  const visit = (node: PageNode): PageNode => {
+    if (isWords(node)) return node.field ? { ...node, field: path(node.field) } : node;
+    return {
+      ...node,
+      id: `${node.id}-${id}`,
+      ...(node.entry ? { entry: node === model ? { list, id } : { list: path(node.entry.list), id: node.entry.id } } : {}),
+      ...(node.attributes ? { attributes: Object.fromEntries(Object.entries(node.attributes).map(([name, value]) => [name, attribute(name, value)])) } : {}),
+      ...(node.fields ? { fields: Object.fromEntries(Object.entries(node.fields).map(([name, field]) => [name, path(field)])) } : {}),
+      ...(node.rich ? { rich: path(node.rich) } : {}),
+      ...(node.children ? { children: node.children.map(visit) } : {}),
+    }; // prettier-ignore
+  };
+  return visit(model) as ElementNode;
+}

@@ -1,0 +1,304 @@
+import { canBeRich, readsBack } from '../../content/rich.js';
+import type { ElementNode, PageDocument, PageNode } from '../../page/types.js';
+import { LAYOUT_KINDS } from '../../page/types.js';
+import { isElement, isWords, textOf } from '../../page/walk.js';
+import { NameGiver, slug } from '../../page/words.js';
+import type { Pass } from '../pass.js';
+import { runsIn, type EntryRun } from './lists.js';
+import { formatOf, headingsIn, isDecoration, isOrnament, titleOf, wordFor } from './roles.js';
+
+/** Attributes that a client may change, and how their field is called beside the element's own words. */
+const EDITABLE: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  a: { href: 'address' },
+  area: { href: 'address', alt: 'alt' },
+  img: { src: 'file', alt: 'alt' },
+  video: { src: 'file', poster: 'poster' },
+  source: { src: 'file' },
+  input: { placeholder: 'hint' },
+  textarea: { placeholder: 'hint' },
+  iframe: { src: 'address' },
+};
+
+/** What a field with parts is called by what it is. */
+const NAMES: Readonly<Record<string, string>> = { a: 'link', area: 'area', img: 'picture', video: 'video', source: 'film', iframe: 'embed', input: 'field', textarea: 'field', select: 'field', label: 'field', button: 'button' }; // prettier-ignore
+
+/** Elements whose words may be one text with marks in it. */
+const TEXTS = new Set(['p', 'li', 'dd', 'figcaption', 'blockquote', 'td', 'div', 'address', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'span', 'small']); // prettier-ignore
+
+/** Longest name, in letters. */
+const LONGEST = 24;
+/** A text of at most so many words before the heading announces it. */
+const KICKER_WORDS = 6;
+
+/** Where fields are named: in a section, a group or an entry of a list. */
+interface Scope {
+  /** Path up to here. */
+  readonly path: string;
+  readonly giver: NameGiver;
+  /** The node of the scope, to see what else is in it. */
+  readonly root: ElementNode;
+  /** What words are called here, if their own element does not say it. */
+  readonly word?: string;
+  /** Names of the columns of the table that it is in, and which of them is next. */
+  readonly columns?: readonly string[];
+  /** The scope of the label or the term right before: what follows belongs to it. */
+  readonly pair?: Scope;
+  /** How many headings of it have their name already. */
+  readonly seen: { headings: number; last: string };
+}
+
+/**
+ * A pass that gives every word, picture and link a field with a speaking name, by section, group and list.
+ *
+ * Before: a card among three alike, after: `entry: { list: "membership.cards", id: "household" }`, its words with
+ * `field: "membership.cards.household.heading"`.
+ * @param richFrom from how many words on words of a text may be set off as CommonMark; without it, where some are in the source
+ */
+export function fieldsPass(richFrom?: number): Pass {
+  return {
+    name: 'fields',
+    does: 'names a field for every word, picture and link, and the lists that they are entries of',
+    run(document) {
+      const body = stripped(document.body) as ElementNode;
+      const sections = new NameGiver();
+      sections.give('page');
+      return { ...document, body: new Naming(document, sections, richFrom).element(body, scopeOf('page', body)) };
+    },
+  };
+}
+
+/** The pass where nobody decided otherwise. */
+export const fields: Pass = fieldsPass();
+
+function scopeOf(path: string, root: ElementNode, more: Partial<Scope> = {}): Scope {
+  return { path, giver: new NameGiver(), root, seen: { headings: 0, last: '' }, ...more };
+}
+
+/** The page without fields: it can be named anew. */
+function stripped(node: PageNode): PageNode {
+  if (isWords(node)) return { kind: 'words', text: node.text };
+  const { fields: _, rich: __, entry: ___, ...rest } = node;
+  return { ...rest, ...(node.children ? { children: node.children.map(stripped) } : {}) };
+}
+
+class Naming {
+  constructor(
+    private readonly document: PageDocument,
+    private readonly sections: NameGiver,
+    private readonly richFrom: number | undefined,
+  ) {}
+
+  element(node: ElementNode, outer: Scope): ElementNode {
+    const scope = this.enter(node, outer);
+    const word = scope === outer ? (wordFor(node) ?? scope.word) : scope.word;
+    const own = isDecoration(node) ? undefined : this.attributes(node, scope);
+    const inner: Scope = { ...scope, ...(word === undefined ? {} : { word }), ...(own?.scope ?? {}) };
+    if (this.isRich(node)) {
+      const { children, ...rest } = node;
+      return { ...rest, ...(own?.fields ? { fields: own.fields } : {}), rich: this.words(textOf(node), inner), ...(children ? { children } : {}) }; // prettier-ignore
+    }
+    const children = node.children && this.children(node, inner);
+    return { ...node, ...(own?.fields ? { fields: own.fields } : {}), ...(children ? { children } : {}) };
+  }
+
+  private children(node: ElementNode, scope: Scope): PageNode[] {
+    const runs = new Map<PageNode, EntryRun>();
+    for (const run of runsIn(node)) for (const entry of run.entries) runs.set(entry, run);
+    const done = new Map<PageNode, PageNode>();
+    const columns = node.element === 'table' ? columnsOf(node) : scope.columns;
+    const own = columns ? { ...scope, columns } : scope;
+    let cell = 0;
+    let pair: Scope | undefined;
+    return (node.children ?? []).map((child) => {
+      const run = runs.get(child);
+      if (run && !done.has(child))
+        this.entries(run, own).forEach((entry, at) => done.set(run.entries[at] as PageNode, entry));
+      const named = done.get(child);
+      if (named) return named;
+      if (!isElement(child)) return this.text(child, own);
+      if (child.element === 'dt') pair = this.group(slug(textOf(child), LONGEST) || 'term', child, own);
+      if (child.element === 'dt' || child.element === 'dd') return this.element(child, pair ?? own);
+      if (child.element === 'label' && !hasControl(child)) {
+        pair = this.group(slug(textOf(child), LONGEST) || 'field', child, own);
+        return this.element(child, { ...pair, pair });
+      }
+      if (child.element !== 'td' && child.element !== 'th') return this.element(child, pair ? { ...own, pair } : own);
+      const column = own.columns?.[cell];
+      cell += 1;
+      return this.element(child, { ...own, word: node.children && isHead(node) ? COLUMN : (column ?? 'cell') });
+    });
+  }
+
+  /** A section, a group under a heading of its own, or the scope that it is in. */
+  private enter(node: ElementNode, scope: Scope): Scope {
+    if (node.kind === 'section') return scopeOf(this.sections.give(slug(node.name, LONGEST) || 'section'), node, {});
+    if (!LAYOUT_KINDS.has(node.kind) && node.kind !== 'card' && node.kind !== 'picture-box') return scope;
+    const own = headingsIn(node);
+    const all = headingsIn(scope.root);
+    const isPart = own.length === 1 && all.length > 1 && node !== scope.root && all[0] !== own[0];
+    if (!isPart) return scope;
+    return this.group(slug(textOf(own[0] as ElementNode), LONGEST) || 'part', node, scope);
+  }
+
+  private group(wanted: string, node: ElementNode, scope: Scope): Scope {
+    return scopeOf(`${scope.path}.${scope.giver.give(wanted)}`, node, scope.columns ? { columns: scope.columns } : {});
+  }
+
+  /** The entries of a list, each with names of its own; texts alone are known by their numbers. */
+  private entries({ name, entries }: EntryRun, scope: Scope): ElementNode[] {
+    const list = `${scope.path}.${scope.giver.give(name)}`;
+    const plain = entries.map((entry, at) => this.plain(entry, `${list}.${at + 1}`));
+    if (plain.every((one) => one !== undefined))
+      return plain.map((one, at) => ({ ...(one as ElementNode), entry: { list, id: String(at + 1) } }));
+    const ids = new NameGiver();
+    return entries.map((entry, at) => {
+      const id = ids.give(slug(titleOf(entry), LONGEST) || String(at + 1));
+      const own = scopeOf(`${list}.${id}`, entry, scope.columns ? { columns: scope.columns } : {});
+      return { ...this.element(entry, own), entry: { list, id } };
+    });
+  }
+
+  /** An entry that is no more than one text, with the path of the entry as its field; undefined if it is more. */
+  private plain(entry: ElementNode, path: string): ElementNode | undefined {
+    let texts = 0;
+    const visit = (node: PageNode): PageNode => {
+      if (isWords(node)) {
+        if (isOrnament(node.text)) return node;
+        texts += 1;
+        return { ...node, field: path };
+      }
+      if (this.isRich(node)) {
+        texts += 1;
+        return { ...node, rich: path };
+      }
+      if (EDITABLE[node.element] && !isDecoration(node)) texts += 2;
+      return node.children ? { ...node, children: node.children.map(visit) } : node;
+    };
+    const made = visit(entry) as ElementNode;
+    return texts === 1 ? made : undefined;
+  }
+
+  /** Whether a text is one field, in which words may be set off. */
+  private isRich(node: ElementNode): boolean {
+    const children = node.children ?? [];
+    if (
+      node.kind === 'run' ||
+      !TEXTS.has(node.element) ||
+      !children.some((child) => isWords(child) && child.text.trim())
+    )
+      return false;
+    const hasRuns = children.some((child) => isElement(child) && textOf(child));
+    if (this.richFrom === undefined ? !hasRuns : textOf(node).split(/\s+/).length < this.richFrom) return false;
+    return canBeRich(node, this.document.styles) && readsBack(node, this.document.styles);
+  }
+
+  private text(node: PageNode, scope: Scope): PageNode {
+    if (!isWords(node) || isOrnament(node.text)) return node;
+    return { ...node, field: this.words(node.text, scope) };
+  }
+
+  /** The path of the field of a text. */
+  private words(text: string, scope: Scope): string {
+    const { path, giver, word, seen } = scope;
+    const name = word ?? formatOf(text) ?? placeName(text, scope);
+    if (word === 'heading') seen.headings += 1;
+    seen.last = name;
+    return `${path}.${spoken(giver, name, text)}`;
+  }
+
+  /** The fields of an element's attributes, and the scope of the words in it: they belong together. */
+  private attributes(
+    node: ElementNode,
+    scope: Scope,
+  ): { readonly fields?: Record<string, string>; readonly scope?: Partial<Scope> } | undefined {
+    const press = /^(submit|button|reset)$/.test(node.attributes?.['type'] ?? '') && node.attributes?.['value'];
+    if (node.element === 'input' && press)
+      return { fields: { value: `${scope.path}.${spoken(scope.giver, 'button', press)}` } };
+    const names = Object.entries(EDITABLE[node.element] ?? {}).filter(
+      ([name]) => node.attributes?.[name] !== undefined,
+    );
+    if (names.length === 0 && !/^(label|select|button)$/.test(node.element)) return undefined;
+    const kind = node.kind === 'button' ? 'button' : (NAMES[node.element] ?? node.kind);
+    const says = textOf(node) || node.attributes?.['alt'] || node.attributes?.['placeholder'] || node.attributes?.['name'] || nameOfFile(node.attributes?.['src']); // prettier-ignore
+    const isEntry = scope.root === node || onlyChild(scope.root) === node;
+    const given = kind === 'field' ? slug(says ?? '', LONGEST) || kind : kind;
+    if (node.element === 'label' && scope.pair) return { scope: { word: 'label' } };
+    if (scope.pair && /^(input|textarea|select)$/.test(node.element)) {
+      /* What a label stands before has its fields beside the label's. */
+      const { pair } = scope;
+      return { fields: Object.fromEntries(names.map(([name, part]) => [name, `${pair.path}.${part}`])), scope: pair };
+    }
+    const own =
+      isEntry && node.element === 'a' ? scope.path : `${scope.path}.${spoken(scope.giver, given, says ?? '')}`;
+    const fields = Object.fromEntries(names.map(([name, part]) => [name, `${own}.${part}`]));
+    /* What is no more than words in a link is its label; what else is in it stands by itself. */
+    const within =
+      own === scope.path
+        ? { word: isWordsOnly(node) ? 'label' : undefined }
+        : { ...scopeOf(own, node), word: isWordsOnly(node) ? 'label' : undefined };
+    return { fields, scope: within as Partial<Scope> };
+  }
+}
+
+/** What the words in the head of a table are called: each with the words themselves. */
+const COLUMN = 'column';
+
+/** A name that says what it is: the plain one where it is free, else one by the first words. */
+function spoken(giver: NameGiver, name: string, text: string): string {
+  if (!giver.has(name) && name !== COLUMN) return giver.give(name);
+  const more = slug(text, LONGEST);
+  return giver.give(more && more !== name ? (/^\d/.test(more) || name === COLUMN ? `${name}-${more}` : more) : name);
+}
+
+/** What a plain text is by where it stands. */
+function placeName(text: string, { root, seen }: Scope): string {
+  const words = text.trim().split(/\s+/).length;
+  const headings = headingsIn(root).length;
+  if (headings && seen.headings === 0 && words <= KICKER_WORDS) return 'kicker';
+  if (root.kind === 'section' && headings && seen.headings === 1 && seen.last === 'heading') return 'intro';
+  return 'text';
+}
+
+function isWordsOnly(node: ElementNode): boolean {
+  return (node.children ?? []).every(
+    (child) =>
+      isWords(child) || ((child.inline || child.kind === 'icon' || child.kind === 'run') && isWordsOnly(child)),
+  );
+}
+
+function hasControl(node: ElementNode): boolean {
+  return (node.children ?? []).some(
+    (child) => isElement(child) && (/^(input|textarea|select)$/.test(child.element) || hasControl(child)),
+  );
+}
+
+function onlyChild(node: ElementNode): ElementNode | undefined {
+  const [only, ...more] = (node.children ?? []).filter((child) => isElement(child) || child.text.trim());
+  return only && more.length === 0 && isElement(only) ? only : undefined;
+}
+
+function nameOfFile(address: string | undefined): string | undefined {
+  return address === undefined || address.startsWith('data:')
+    ? undefined
+    : address
+        .split('/')
+        .at(-1)
+        ?.replace(/(-[0-9a-f]{10})?\.\w+$/, '');
+}
+
+/** The words of the head of a table, as names. */
+function columnsOf(table: ElementNode): string[] | undefined {
+  const rows: ElementNode[] = [];
+  const visit = (node: ElementNode): void => {
+    if (node.element === 'tr') rows.push(node);
+    for (const child of node.children ?? []) if (isElement(child)) visit(child);
+  };
+  visit(table);
+  const head = rows.find(isHead);
+  return head && (head.children ?? []).filter(isElement).map((cell) => slug(textOf(cell), LONGEST) || 'cell');
+}
+
+function isHead(row: ElementNode): boolean {
+  const cells = (row.children ?? []).filter(isElement);
+  return row.element === 'tr' && cells.length > 1 && cells.every(({ element }) => element === 'th');
+}

@@ -1,0 +1,112 @@
+import { existsSync, readFileSync, statSync } from 'node:fs';
+import { isAlias, isMap, isScalar, isSeq, LineCounter, parseDocument, stringify, type Document, type Node } from 'yaml';
+import { Problem } from '../core/page/problem.js';
+import { ID, type Content, type Group, type Value } from '../core/content/values.js';
+
+/** Largest content file, and longest text of a field; bytes, letters. */
+const LARGEST = 8 * 1024 * 1024;
+const LONGEST = 100_000;
+/** Most values of a page: more come of aliases that repeat each other. */
+const MOST = 50_000;
+
+/** Reads the content of a page; none if there is no file. @throws Problem naming the line */
+export function readContentFile(file: string): Content {
+  if (!existsSync(file)) return {};
+  if (statSync(file).size > LARGEST) throw new Problem('This file is larger than 8 MB.', file, 'Content is texts; put pictures and films into files of their own.'); // prettier-ignore
+  return readContentText(readFileSync(file, 'utf8'), file);
+}
+
+/** Reads content from YAML, of which JSON is a part. @throws Problem naming the line */
+export function readContentText(text: string, file: string): Content {
+  const lines = new LineCounter();
+  const document = parseDocument(text, { lineCounter: lines, uniqueKeys: true });
+  const [error] = document.errors;
+  if (error) throw new Problem(`This is not YAML (${error.message.split('\n')[0]}).`, file, 'Mend the line it names.');
+  if (document.contents === null) return {};
+  return new Reader(document, lines, file).content();
+}
+
+class Reader {
+  private count = 0;
+
+  constructor(
+    private readonly document: Document.Parsed,
+    private readonly lines: LineCounter,
+    private readonly file: string,
+  ) {}
+
+  content(): Content {
+    const { contents } = this.document;
+    if (!isMap(contents)) throw new Problem('This holds no sections with fields.', this.file, 'Write it as "section:" with "field: value" lines below.'); // prettier-ignore
+    const made: Record<string, Group> = {};
+    for (const { key, value } of contents.items) {
+      const name = this.nameOf(key, 'section');
+      if (value === null || (isScalar(value) && value.value === null)) continue;
+      const node = this.resolved(value as Node);
+      if (!isMap(node)) throw this.problem(node, `"${name}" holds no fields.`, 'Write its fields as "field: value" lines below it.'); // prettier-ignore
+      made[name] = this.value(node, name) as Group;
+    }
+    return made;
+  }
+
+  private value(given: Node | null, path: string): Value {
+    this.count += 1;
+    if (this.count > MOST) throw this.problem(given, `These are more than ${MOST} values.`, 'Take out aliases that hold each other.'); // prettier-ignore
+    const node = given && this.resolved(given);
+    if (node === null) return '';
+    if (isScalar(node)) return this.text(node, path);
+    if (isSeq(node)) return this.entries(node.items as Node[], path);
+    if (!isMap(node)) throw this.problem(node, `"${path}" is no text, list or group.`, 'Write one text for it.');
+    const made: Record<string, Value> = {};
+    for (const { key, value } of node.items) {
+      const name = this.nameOf(key, path);
+      made[name] = this.value(value as Node | null, `${path}.${name}`);
+    }
+    return made;
+  }
+
+  private text(node: { readonly value: unknown; readonly source?: string }, path: string): string {
+    if (node.value === null) return '';
+    /* As it was written: 0170 is no number, and 8.50 is not 8.5. */
+    const text = typeof node.value === 'string' ? node.value : (node.source ?? String(node.value));
+    if (text.length > LONGEST)
+      throw this.problem(node as Node, `"${path}" is longer than ${LONGEST} letters.`, 'Shorten it.');
+    return text;
+  }
+
+  private entries(items: readonly Node[], path: string): (string | Group)[] {
+    const seen = new Set<string>();
+    return items.map((item, at) => {
+      const value = this.value(item, `${path}.${at + 1}`);
+      if (typeof value === 'string') return value;
+      if (Array.isArray(value)) throw this.problem(item, `Entry ${at + 1} of "${path}" is a list.`, 'Write a text or fields for it.'); // prettier-ignore
+      const group = value as Group;
+      const id = typeof group[ID] === 'string' && group[ID] ? group[ID] : String(at + 1);
+      if (/[.\s]/.test(id)) throw this.problem(item, `The id "${id}" of "${path}" holds a dot or a space.`, 'Use letters, digits and hyphens.'); // prettier-ignore
+      if (seen.has(id))
+        throw this.problem(item, `"${path}" has two entries with the id "${id}".`, 'Give one of them another id.');
+      seen.add(id);
+      return group;
+    });
+  }
+
+  private resolved(node: Node): Node {
+    return isAlias(node) ? ((node.resolve(this.document) as Node | undefined) ?? node) : node;
+  }
+
+  private nameOf(key: unknown, path: string): string {
+    const name = isScalar(key) ? String(key.source ?? key.value) : '';
+    if (name && !name.includes('.')) return name;
+    throw this.problem(key as Node, `"${name}" below "${path}" is no name of a field.`, 'Names hold letters, digits and hyphens.'); // prettier-ignore
+  }
+
+  private problem(node: Node | null, what: string, todo: string): Problem {
+    const line = node?.range ? this.lines.linePos(node.range[0]).line : undefined;
+    return new Problem(what, line === undefined ? this.file : `${this.file}, line ${line}`, todo);
+  }
+}
+
+/** Content as a file that a person can edit. */
+export function writeContent(content: Content): string {
+  return stringify(content, { lineWidth: 0, aliasDuplicateObjects: false });
+}
