@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { Problem } from '../core/page/problem.js';
 import { adjustCommand } from './adjust.js';
 import { briefCommand } from './brief.js';
+import { contentCommand } from './content.js';
 import { convertCommand } from './convert.js';
 import { EXIT } from './exit.js';
 import { proofCommand } from './proof.js';
@@ -31,6 +32,7 @@ export function buildProgram(setCode: (code: number) => void): Command {
   program.addCommand(proofCommand(setCode));
   program.addCommand(tuneCommand());
   program.addCommand(adjustCommand());
+  program.addCommand(contentCommand(setCode));
   program.addCommand(watchCommand());
   for (const command of program.commands)
     command

@@ -1,3 +1,4 @@
+import { formatOf } from '../../content/formats.js';
 import { canBeRich, readsBack } from '../../content/rich.js';
 import type { ElementNode, PageDocument, PageNode } from '../../page/types.js';
 import { LAYOUT_KINDS } from '../../page/types.js';
@@ -5,7 +6,7 @@ import { isElement, isWords, textOf } from '../../page/walk.js';
 import { NameGiver, slug } from '../../page/words.js';
 import type { Pass } from '../pass.js';
 import { runsIn, type EntryRun } from './lists.js';
-import { formatOf, headingsIn, isDecoration, isOrnament, titleOf, wordFor } from './roles.js';
+import { headingsIn, isDecoration, isOrnament, titleOf, wordFor } from './roles.js';
 
 /** Attributes that a client may change, and how their field is called beside the element's own words. */
 const EDITABLE: Readonly<Record<string, Readonly<Record<string, string>>>> = {

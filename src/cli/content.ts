@@ -1,0 +1,165 @@
+import { Command } from 'commander';
+import { Problem } from '../core/page/problem.js';
+import type { Field } from '../core/content/regions.js';
+import type { FilledField } from '../flow/content.js';
+import { EXIT } from './exit.js';
+import { JSON_OPTION, oneOf } from './options.js';
+import { openTerminal, type Terminal } from './terminal.js';
+
+const ACTIONS = ['list', 'show', 'fields', 'set', 'unset', 'add', 'remove', 'move', 'check', 'fill', 'export', 'import'] as const; // prettier-ignore
+
+interface Options {
+  readonly page?: string;
+  readonly like?: string;
+  readonly to?: string;
+  readonly format?: string;
+  readonly json?: boolean;
+}
+
+export function contentCommand(setCode: (code: number) => void): Command {
+  return new Command('content')
+    .description('list, change, check, export and import what fills the fields of a page')
+    .argument('<project>', 'folder that convert wrote')
+    .argument('[action]', ACTIONS.join(', '), 'list')
+    .argument('[path]', 'path of a field or a list, as content lists it; or a file')
+    .argument('[value]', 'its new value; the id or the text of an entry; or a file')
+    .option('--page <name>', 'page of the project')
+    .option('--like <id>', 'entry that a new one is made like; the last one without it')
+    .option('--to <place>', 'place in the list, from 1 on')
+    .option('--format <name>', 'yaml, json or csv', 'yaml')
+    .option(...JSON_OPTION)
+    .addHelpText(
+      'after',
+      '\nExamples:\n  tavrik content project set hero.heading "Clear nights"\n  tavrik content project add membership.cards "Student" --like single\n  tavrik content project fill programme.rows dates.csv\n  tavrik content project export --format csv > texts.csv',
+    )
+    .action(
+      async (project: string, given: string, path: string | undefined, value: string | undefined, options: Options) => {
+        const terminal = openTerminal(options.json === true);
+        const done = await perform(project, oneOf(given, ACTIONS, 'action'), path, value, options, terminal);
+        if (done.code !== undefined) setCode(done.code);
+        if (options.json) terminal.print(JSON.stringify(done.result, null, 2));
+        else done.words();
+      },
+    );
+}
+
+interface Done {
+  readonly result: unknown;
+  readonly words: () => void;
+  readonly code?: number;
+}
+
+async function perform(
+  project: string,
+  action: (typeof ACTIONS)[number],
+  path: string | undefined,
+  value: string | undefined,
+  { page, like, to, format = 'yaml' }: Options,
+  { print, say, paint }: Terminal,
+): Promise<Done> {
+  const [content, files] = await Promise.all([import('../flow/content.js'), import('../flow/content-files.js')]);
+  const need = (what: string | undefined, called: string): string => {
+    if (what !== undefined) return what;
+    throw new Problem(`There is no ${called}.`, action, `See tavrik content --help.`);
+  };
+  switch (action) {
+    case 'list':
+    case 'show': {
+      const fields = content.listContent(project, page, action === 'show' ? need(path, 'path') : path);
+      return {
+        result: { fields },
+        words: () => fields.forEach((one) => print(action === 'list' ? inLine(one) : inFull(one))),
+      };
+    }
+    case 'fields': {
+      const regions = content.contentRegions(project, page);
+      const words = (): void => {
+        for (const { label, fields } of regions) {
+          print(paint.bold(label));
+          fields.forEach((one) => showField(one, 1, print));
+        }
+      };
+      return { result: { regions }, words };
+    }
+    case 'set': {
+      const field = content.setContent(project, page, need(path, 'path'), need(value, 'value'));
+      return { result: { field }, words: () => print(inLine(field)) };
+    }
+    case 'unset': {
+      content.unsetContent(project, page, need(path, 'path'));
+      return { result: { path }, words: () => print(`${path} is as in the source again.`) };
+    }
+    case 'add': {
+      const how = { ...(value === undefined ? {} : { text: value }), ...(like === undefined ? {} : { like }), ...(to === undefined ? {} : { at: Number(to) }) }; // prettier-ignore
+      const id = content.addContent(project, page, need(path, 'list'), how);
+      return { result: { list: path, id }, words: () => print(`${path} has an entry more: ${id}`) };
+    }
+    case 'remove': {
+      content.removeContent(project, page, need(path, 'list'), need(value, 'id'));
+      return { result: { list: path, id: value }, words: () => print(`${value} is taken out of ${path}.`) };
+    }
+    case 'move': {
+      content.moveContent(project, page, need(path, 'list'), need(value, 'id'), Number(need(to, 'place (--to)')));
+      return {
+        result: { list: path, id: value, to: Number(to) },
+        words: () => print(`${value} is number ${to} of ${path}.`),
+      };
+    }
+    case 'check': {
+      const faults = content.faultsIn(project, page);
+      const wrong = faults.filter((one) => one.wrong).length;
+      const words = (): void => {
+        for (const one of faults)
+          print(`${one.wrong ? paint.red('wrong') : paint.yellow('look ')}  ${one.path}: ${one.what}`);
+        print(faults.length ? `${wrong} wrong, ${faults.length - wrong} to look at` : paint.green('Nothing is wrong.'));
+      };
+      return { result: { faults }, words, code: wrong ? EXIT.overLimit : EXIT.fine };
+    }
+    case 'fill': {
+      const count = files.fillContent(project, page, need(path, 'list'), need(value, 'file'));
+      return {
+        result: { list: path, entries: count },
+        words: () => print(`${path} has ${count} ${count === 1 ? 'entry' : 'entries'} now.`),
+      };
+    }
+    case 'export': {
+      const text = files.exportContent(project, page, oneOf(format, files.FORMATS, '--format'));
+      return { result: { format, text }, words: () => print(text.replace(/\n$/, '')) };
+    }
+    case 'import': {
+      const changed = files.importContent(project, page, need(path, 'file'));
+      const words = (): void => {
+        print(`${changed.length} ${changed.length === 1 ? 'value' : 'values'} changed`);
+        for (const one of changed) say(`  ${one}`);
+      };
+      return { result: { changed }, words };
+    }
+  }
+}
+
+/** Longest value that is printed in a line. */
+const SHORT = 60;
+
+function inLine({ path, value, source }: FilledField): string {
+  const short = value.replace(/\s+/g, ' ');
+  return `${path}  ${short.length > SHORT ? `${short.slice(0, SHORT)} …` : short}${source === undefined ? '' : '  (changed)'}`;
+}
+
+function inFull({ path, label, type, value, source, help }: FilledField): string {
+  return [
+    `${path}  (${label}, ${type})`,
+    ...(help ? [`  ${help}`] : []),
+    `  ${value}`,
+    ...(source === undefined ? [] : [`  in the source: ${source}`]),
+  ].join('\n');
+}
+
+function showField(
+  { name, label, type, required, longest, help, fields, choices }: Field,
+  depth: number,
+  print: (text: string) => void,
+): void {
+  const facts = [type, ...(required ? ['required'] : []), ...(longest === undefined ? [] : [`up to ${longest} letters`]), ...(choices ? [choices.join(' / ')] : [])]; // prettier-ignore
+  print(`${'  '.repeat(depth)}${name}: ${label} (${facts.join(', ')})${help ? ` ${help}` : ''}`);
+  for (const one of fields ?? []) if (one.name !== 'text' || !one.path.endsWith('.*')) showField(one, depth + 1, print);
+}

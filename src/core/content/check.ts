@@ -1,0 +1,110 @@
+import { isScriptAddress } from '../page/addresses.js';
+import type { PageDocument } from '../page/types.js';
+import { elements } from '../page/walk.js';
+import { fillPage, originalValues, unknownFields } from './content.js';
+import type { Field, Region } from './regions.js';
+import { flatten, type Content } from './values.js';
+
+/** Something about the content of a page that a person should see to. */
+export interface ContentFault {
+  readonly path: string;
+  /** Wrong content does not reach the page as it was meant; of the rest a person should know. */
+  readonly wrong: boolean;
+  readonly what: string;
+}
+
+/** What a page can lead to and show. */
+export interface Reach {
+  /** Files of the project, as `assets/NAME`. */
+  readonly files: ReadonlySet<string>;
+  /** Pages of the site, by their file. */
+  readonly pages: ReadonlySet<string>;
+}
+
+/** What is wrong with the content of a page, and what may be. */
+export function checkContent(
+  document: PageDocument,
+  regions: readonly Region[],
+  content: Content,
+  reach: Reach,
+): ContentFault[] {
+  const { values, lists } = flatten(content);
+  const anchors = new Set(
+    [...elements(fillPage(document, content).body)].flatMap(({ attributes }) =>
+      attributes?.['id'] ? [attributes['id']] : [],
+    ),
+  );
+  const faults: ContentFault[] = unknownFields(document, content).map((path) => ({ path, wrong: true, what: 'The page has no such field' })); // prettier-ignore
+  const fields = fieldsByPath(regions);
+  const source = originalValues(document);
+  for (const [path, value] of values) {
+    const field = fields(path);
+    if (!field) continue;
+    const say = (wrong: boolean, what: string): void => void faults.push({ path, wrong, what });
+    if (field.required && value.trim() === '') say(false, 'It is empty, so what it is in does not show');
+    if (field.longest !== undefined && value.length > field.longest)
+      say(false, `It has ${value.length} letters; ${field.longest} will hardly fit`);
+    if (field.type === 'number' && value !== '' && !/^[+-]?\d[\d.,’' ]*\+?$/.test(value.trim()))
+      say(true, `"${value}" is no number`);
+    if (field.type === 'choice' && !(lists.get(listOf(path)) ?? source.lists.get(listOf(path)) ?? []).concat(source.lists.get(listOf(path)) ?? []).includes(value)) say(true, `There is no entry "${value}" whose look it could have`); // prettier-ignore
+    if (field.type === 'address') say2(addressFault(value, anchors, reach), say);
+    if (field.type === 'file' && value !== '' && !isFile(value, reach))
+      say(true, `There is no file "${value}" in the project`);
+  }
+  return faults;
+}
+
+function say2(fault: string | undefined, say: (wrong: boolean, what: string) => void): void {
+  if (fault !== undefined) say(true, fault);
+}
+
+function addressFault(value: string, anchors: ReadonlySet<string>, { pages, files }: Reach): string | undefined {
+  if (isScriptAddress(value)) return 'An address must not run a script';
+  if (/^[a-z][a-z0-9+.-]*:|^\/\//i.test(value) || value === '' || value === '#' || value === '#top') return undefined;
+  if (value.startsWith('#')) return anchors.has(decode(value.slice(1))) ? undefined : `There is nothing called "${value.slice(1)}" on the page`; // prettier-ignore
+  const [file = ''] = value.split(/[?#]/);
+  /* Pages that were not converted are elsewhere on the site: nothing can be said of them. */
+  return /^assets\//.test(file) && !files.has(file) && !pages.has(file)
+    ? `There is no file "${file}" in the project`
+    : undefined;
+}
+
+function decode(text: string): string {
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return text;
+  }
+}
+
+function isFile(value: string, { files }: Reach): boolean {
+  return files.has(value) || /^(https?:|data:image\/)/.test(value);
+}
+
+function listOf(path: string): string {
+  return path.split('.').slice(0, -2).join('.');
+}
+
+/** Finds the field of a path: stars in it stand for the ids of entries. */
+export function fieldsByPath(regions: readonly Region[]): (path: string) => Field | undefined {
+  const root = regions.map(({ name, fields }) => ({ name, fields }));
+  return (path) => {
+    const [section, ...parts] = path.split('.');
+    let here: readonly Field[] = root.find(({ name }) => name === section)?.fields ?? [];
+    let found: Field | undefined;
+    for (let at = 0; at < parts.length; at += 1) {
+      const part = parts[at] as string;
+      found = here.find(({ name }) => name === part);
+      if (!found) return undefined;
+      if ((found.type === 'list' || found.type === 'menu') && at + 1 < parts.length) {
+        const own = found.fields ?? [];
+        const plain = own.length === 1 && own[0]?.path.endsWith('.*') ? own[0] : undefined;
+        at += 1;
+        if (plain) return at + 1 === parts.length ? plain : undefined;
+        if (at + 1 === parts.length) return found;
+        here = own;
+      } else here = found.fields ?? [];
+    }
+    return found;
+  };
+}

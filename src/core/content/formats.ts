@@ -1,0 +1,25 @@
+/* What a text is, told by how it is written: so that its field says what it holds. */
+
+const MONTHS = 'jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sep(?:t(?:ember)?)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?|januar|februar|märz|mai|juni|juli|oktober|dezember|janvier|février|mars|avril|juin|juillet|août|septembre|octobre|novembre|décembre'; // prettier-ignore
+const DAYS = 'mon(?:day)?|tue(?:s(?:day)?)?|wed(?:nesday)?|thu(?:rs(?:day)?)?|fri(?:day)?|sat(?:urday)?|sun(?:day)?|montag|dienstag|mittwoch|donnerstag|freitag|samstag|sonntag'; // prettier-ignore
+
+/** Formats, the most telling first. */
+const FORMATS: readonly (readonly [name: string, format: RegExp])[] = [
+  ['email', /^[\w.+-]+@[\w-]+(?:\.[\w-]+)+$/],
+  ['price', /^(?:(?:[€$£¥]|EUR|USD|CHF|GBP)\s?\d[\d.,’' ]*(?:[–-]|\.?-)?|\d[\d.,’' ]*\s?(?:[€$£¥]|EUR|USD|CHF|GBP))(?:\s?\/\s?\w+)?$/],
+  ['time', /^(?:at\s)?\d{1,2}(?:[:.]\d{2})\s?(?:[ap]\.?m\.?|h|Uhr)?(?:\s?[–-]\s?\d{1,2}[:.]\d{2}.*)?$|^\d{1,2}\s?[ap]\.?m\.?$/i],
+  ['date', new RegExp(`^(?:(?:${DAYS})\\.?,?\\s)?(?:\\d{1,2}(?:st|nd|rd|th|\\.)?\\s(?:${MONTHS})\\.?|(?:${MONTHS})\\.?\\s\\d{1,2}(?:st|nd|rd|th)?)(?:,?\\s\\d{4})?$`, 'i')],
+  ['date', /^\d{4}-\d{2}-\d{2}$|^\d{1,2}[./]\d{1,2}[./]\d{2,4}$/],
+  ['month', new RegExp(`^(?:${MONTHS})\\.?$`, 'i')],
+  ['day', new RegExp(`^(?:${DAYS})\\.?$`, 'i')],
+  ['year', /^(?:19|20)\d{2}$/],
+  ['share', /^[+-]?\d[\d.,]*\s?%$/],
+  ['phone', /^(?:\+|00?)[\d ()/.-]{6,}\d$/],
+  ['number', /^[+-]?\d[\d.,’']*\+?$/],
+  ['copyright', /^(?:©|\(c\)|copyright)/i],
+]; // prettier-ignore
+
+/** The name of the format in which a text is written; undefined for plain words. */
+export function formatOf(text: string): string | undefined {
+  return FORMATS.find(([, format]) => format.test(text.trim()))?.[0];
+}

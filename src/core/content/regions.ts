@@ -1,0 +1,189 @@
+import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
+import { isElement, isWords } from '../page/walk.js';
+import { originalValues } from './content.js';
+import { formatOf } from './formats.js';
+import { ID, LOOK } from './values.js';
+
+/** What a field takes. */
+export const FIELD_TYPES = ['text', 'rich', 'number', 'date', 'address', 'file', 'choice', 'link', 'picture', 'group', 'list', 'menu'] as const; // prettier-ignore
+export type FieldType = (typeof FIELD_TYPES)[number];
+
+/** A place in a page that a client fills. */
+export interface Field {
+  readonly name: string;
+  /** From its section on, with dots; in entries of a list with a star in the place of their id. */
+  readonly path: string;
+  /** What a client calls it. */
+  readonly label: string;
+  readonly type: FieldType;
+  readonly required: boolean;
+  /** What the source says there. */
+  readonly example?: string;
+  /** How it is written: what a person should know before writing. */
+  readonly help?: string;
+  /** More letters than this will hardly fit. */
+  readonly longest?: number;
+  /** Of a choice. */
+  readonly choices?: readonly string[];
+  /** Of a group, and of each entry of a list. */
+  readonly fields?: readonly Field[];
+}
+
+/** A part of a page as a client sees it. */
+export interface Region {
+  readonly name: string;
+  readonly label: string;
+  readonly fields: readonly Field[];
+}
+
+/** Where a field is in the page. */
+interface Use {
+  readonly node: ElementNode;
+  readonly attribute?: string;
+  readonly rich?: true;
+}
+
+/** The regions of a page with their fields, in the order of the page. */
+export function regionsOf(document: PageDocument): Region[] {
+  const source = originalValues(document);
+  const uses = usesIn(document.body);
+  const labels = sectionLabels(document.body);
+  const build = new Build(document, source.values, source.lists, uses);
+  const sections = [
+    ...new Set([...source.values.keys(), ...source.lists.keys()].map((path) => path.split('.')[0] as string)),
+  ];
+  return sections.map((name) => ({
+    name,
+    label: labels.get(name) ?? inWords(name),
+    fields: build.below([name], [name]),
+  }));
+}
+
+class Build {
+  private readonly paths: readonly (readonly string[])[];
+
+  constructor(
+    private readonly document: PageDocument,
+    private readonly values: ReadonlyMap<string, string>,
+    private readonly lists: ReadonlyMap<string, readonly string[]>,
+    private readonly uses: ReadonlyMap<string, Use>,
+  ) {
+    this.paths = [...new Set([...values.keys(), ...lists.keys()])].map((path) => path.split('.'));
+  }
+
+  /** The fields right below some paths that stand for each other: one, or the entries of a list. @param shown the path as it is told */
+  below(
+    parent: readonly string[],
+    shown: readonly string[],
+    fellows: readonly (readonly string[])[] = [parent],
+  ): Field[] {
+    const names: string[] = [];
+    for (const fellow of fellows)
+      for (const path of this.paths) {
+        const name = path[fellow.length];
+        if (name !== undefined && name !== ID && !names.includes(name) && fellow.every((part, at) => path[at] === part))
+          names.push(name);
+      }
+    return names.map((name) => {
+      const own = fellows.map((fellow) => [...fellow, name].join('.'));
+      const known = own.filter((path) => this.isKnown(path));
+      return this.field(name, [...shown, name].join('.'), known, known.length === fellows.length);
+    });
+  }
+
+  private isKnown(path: string): boolean {
+    return (
+      this.values.has(path) || this.lists.has(path) || this.paths.some((one) => one.join('.').startsWith(`${path}.`))
+    );
+  }
+
+  private field(name: string, path: string, fellows: readonly string[], everywhere: boolean): Field {
+    const [first] = fellows as [string, ...string[]];
+    const label = inWords(name);
+    const list = fellows.find((one) => this.lists.has(one));
+    if (list !== undefined) {
+      const entries = fellows.flatMap((one) => (this.lists.get(one) ?? []).map((id) => [...one.split('.'), id]));
+      const plain = entries.every((entry) => this.values.has(entry.join('.')));
+      const fields = plain ? [this.leaf('text', `${path}.*`, entries.map((entry) => entry.join('.')), true)] : this.below([], [...path.split('.'), '*'], entries); // prettier-ignore
+      return { name, path, label, type: name === 'menu' ? 'menu' : 'list', required: false, fields };
+    }
+    if (this.values.has(first)) return { ...this.leaf(name, path, fellows, everywhere), label };
+    const fields = this.below(
+      [],
+      path.split('.'),
+      fellows.map((one) => one.split('.')),
+    );
+    const parts = new Set(fields.map((one) => one.name));
+    const type = parts.has('address') && parts.size <= 3 ? 'link' : parts.has('file') ? 'picture' : 'group';
+    return { name, path, label, type, required: everywhere && fields.some(({ required }) => required), fields };
+  }
+
+  private leaf(name: string, path: string, fellows: readonly string[], everywhere: boolean): Field {
+    const texts = fellows.map((one) => this.values.get(one) ?? '');
+    const [example = ''] = texts;
+    const use = this.uses.get(fellows[0] ?? '');
+    const base = { name, path, label: inWords(name), example };
+    if (name === LOOK && !use) return { ...base, type: 'choice', required: false, choices: [...new Set(texts)], help: 'Whose look it has.' }; // prettier-ignore
+    if (use?.attribute === 'href' || (use?.attribute === 'src' && use.node.element === 'iframe')) return { ...base, type: 'address', required: everywhere }; // prettier-ignore
+    if (use?.attribute === 'src' || use?.attribute === 'poster') return { ...base, type: 'file', required: everywhere };
+    if (use?.attribute === 'alt') return { ...base, type: 'text', required: false, help: 'What the picture shows, for people who do not see it.' }; // prettier-ignore
+    if (use?.rich) return { ...base, type: 'rich', required: false, help: 'Words may be set off: **strong**, *emphasis*, [link](<address>).' }; // prettier-ignore
+    const formats = new Set(texts.map(formatOf));
+    const [format] = formats.size === 1 ? [...formats] : [];
+    const longest = Math.max(20, Math.ceil((Math.max(...texts.map(({ length }) => length)) * 2) / 10) * 10);
+    const required = everywhere && (use?.node.kind === 'heading' || name === 'label');
+    const type = format === 'number' || format === 'year' ? 'number' : format === 'date' ? 'date' : 'text';
+    const help = use && this.isCapitals(use.node) ? 'Write it as usual: the page shows it in capitals.' : format && type === 'text' ? `Written as ${format}.` : undefined; // prettier-ignore
+    return { ...base, type, required, longest, ...(help ? { help } : {}) };
+  }
+
+  private isCapitals({ style }: ElementNode): boolean {
+    return this.document.styles[style ?? '']?.rest['text-transform'] === 'uppercase';
+  }
+}
+
+function usesIn(body: ElementNode): ReadonlyMap<string, Use> {
+  const found = new Map<string, Use>();
+  const visit = (node: PageNode, parent: ElementNode): void => {
+    if (isWords(node)) {
+      if (node.field && !found.has(node.field)) found.set(node.field, { node: parent });
+      return;
+    }
+    for (const [attribute, path] of Object.entries(node.fields ?? {})) if (!found.has(path)) found.set(path, { node, attribute }); // prettier-ignore
+    if (node.rich && !found.has(node.rich)) found.set(node.rich, { node, rich: true });
+    for (const child of node.children ?? []) visit(child, node);
+  };
+  visit(body, body);
+  return found;
+}
+
+/** What sections are called, by the name that their fields begin with. */
+function sectionLabels(body: ElementNode): ReadonlyMap<string, string> {
+  const found = new Map<string, string>();
+  const visit = (node: ElementNode): void => {
+    if (node.kind === 'section') {
+      const [first] = firstPath(node);
+      if (first && !found.has(first)) found.set(first, node.name);
+    }
+    for (const child of node.children ?? []) if (isElement(child)) visit(child);
+  };
+  visit(body);
+  return found;
+}
+
+function firstPath(node: PageNode): string[] {
+  if (isWords(node)) return node.field ? [node.field.split('.')[0] as string] : [];
+  const own = [...Object.values(node.fields ?? {}), ...(node.rich ? [node.rich] : [])];
+  if (own[0]) return [own[0].split('.')[0] as string];
+  for (const child of node.children ?? []) {
+    const found = firstPath(child);
+    if (found.length) return found;
+  }
+  return [];
+}
+
+/** `take-a-telescope-home` → `Take a telescope home`. */
+export function inWords(name: string): string {
+  const words = name.replace(/-/g, ' ');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}

@@ -1,0 +1,123 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { extname } from 'node:path';
+import Papa from 'papaparse';
+import { fieldsByPath } from '../core/content/check.js';
+import type { Field } from '../core/content/regions.js';
+import { flatten, ID, nest, type Content, type Entries, type Group } from '../core/content/values.js';
+import { Problem } from '../core/page/problem.js';
+import { slug } from '../core/page/words.js';
+import { openContent, saveContent, setList } from '../project/content-edit.js';
+import { readContentText, writeContent } from '../project/content-file.js';
+import { writeFile } from '../project/folder.js';
+import { faultsOf, listContent, listIn, openPage, save, wholeOf, type Opened } from './content.js';
+import { render } from './render.js';
+
+/** Fills a list from rows: a CSV file with the names of the fields in its first line, or a JSON list. @returns how many @throws Problem; nothing is changed then */
+export function fillContent(project: string, page: string | undefined, list: string, from: string): number {
+  const opened = openPage(project, page);
+  const { plain } = listIn(opened, list);
+  const rows = readRows(from);
+  const field = fieldsByPath(opened.regions)(list);
+  const known = new Set(leavesOf(field?.fields ?? [], `${list}.*.`));
+  const ids = new Set<string>();
+  const entries = rows.map((row, at): string | Group => {
+    const wrong = Object.keys(row).find((name) => name !== ID && !known.has(name) && !plain);
+    if (wrong !== undefined) throw new Problem(`"${list}" has no field "${wrong}".`, `${from}, row ${at + 1}`, `It has ${[...known].join(', ')}.`); // prettier-ignore
+    if (plain) return Object.values(row)[0] ?? '';
+    const id = row[ID] || slug(row['heading'] ?? row['label'] ?? Object.values(row)[0] ?? '', 24) || String(at + 1);
+    if (ids.has(id)) throw new Problem(`Two rows have the id "${id}".`, `${from}, row ${at + 1}`, 'Give one of them another id.'); // prettier-ignore
+    ids.add(id);
+    const values = new Map(Object.entries(row).filter(([name]) => name !== ID).map(([name, value]) => [`s.list.${id}.${name}`, value])); // prettier-ignore
+    return (nest({ values, lists: new Map([['s.list', [id]]]) })['s']?.['list'] as Entries)[0] as Group;
+  });
+  const file = openContent(opened.contentFile);
+  setList(file, list, entries);
+  save(opened, readContentText(file.toString({ lineWidth: 0 }), opened.contentFile), () => saveContent(opened.contentFile, file)); // prettier-ignore
+  return entries.length;
+}
+
+function leavesOf(fields: readonly Field[], prefix: string): string[] {
+  return fields.flatMap((one) => (one.fields && one.type !== 'list' && one.type !== 'menu' ? leavesOf(one.fields, prefix) : [one.path.slice(prefix.length)])); // prettier-ignore
+}
+
+function readRows(file: string): Record<string, string>[] {
+  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name a CSV or a JSON file.');
+  const text = readFileSync(file, 'utf8');
+  if (extname(file).toLowerCase() === '.json') {
+    const { list } = readContentText(`{"list": {"list": ${text}}}`, file) as { list: { list: unknown } };
+    if (!Array.isArray(list.list)) throw new Problem('This holds no list.', file, 'Write it as [{"heading": "…"}, …].');
+    return (list.list as Entries).map((one) => (typeof one === 'string' ? { text: one } : flatRow(one)));
+  }
+  const { data, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+  });
+  const [error] = errors.filter(({ code }) => code !== 'UndetectableDelimiter');
+  if (error) throw new Problem(`This is not CSV (${error.message}).`, error.row === undefined ? file : `${file}, row ${error.row + 1}`, 'Write the names of the fields in the first line, and as many cells in each other line.'); // prettier-ignore
+  return data;
+}
+
+function flatRow(entry: Group): Record<string, string> {
+  const { values } = flatten({ s: { list: [{ ...entry, [ID]: 'x' }] } });
+  const row = Object.fromEntries([...values].map(([path, value]) => [path.slice('s.list.x.'.length), value]));
+  return typeof entry[ID] === 'string' ? { [ID]: entry[ID], ...row } : row;
+}
+
+export const FORMATS = ['yaml', 'json', 'csv'] as const;
+export type Format = (typeof FORMATS)[number];
+
+/** All values of a page as a text: YAML and JSON by sections, CSV with a line for each field. @throws Problem */
+export function exportContent(project: string, page: string | undefined, format: Format): string {
+  const opened = openPage(project, page);
+  if (format === 'csv') {
+    const rows = listContent(project, page).map(({ path, label, type, value, source }) => ({ path, label, type, source: source ?? value, value })); // prettier-ignore
+    return `${Papa.unparse(rows, { newline: '\n' })}\n`;
+  }
+  const content = wholeOf(opened);
+  return format === 'yaml' ? writeContent(content) : `${JSON.stringify(content, null, 2)}\n`;
+}
+
+/** Takes values in from a file: all of them or, if anything is wrong, none. @returns the paths that changed @throws Problem */
+export function importContent(project: string, page: string | undefined, file: string): string[] {
+  const opened = openPage(project, page);
+  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name a YAML, JSON or CSV file.');
+  const text = readFileSync(file, 'utf8');
+  const given = extname(file).toLowerCase() === '.csv' ? fromTable(text, file, opened) : readContentText(text, file);
+  const faults = faultsOf(opened, given).filter(({ wrong }) => wrong);
+  const [fault] = faults;
+  if (fault) throw new Problem(`${fault.path}: ${fault.what}.${faults.length > 1 ? ` And ${faults.length - 1} more: ${faults.slice(1, 6).map(({ path }) => path).join(', ')}` : ''}`, lineOf(text, fault.path, file), 'Nothing was changed.'); // prettier-ignore
+  const now = flatten(wholeOf(opened));
+  const { values, lists } = flatten(given);
+  const replaced = [...lists].filter(([path, ids]) => ids.join() !== now.lists.get(path)?.join()).map(([path]) => path);
+  const kept = [...now.values].filter(([path]) => !replaced.some((list) => path.startsWith(`${list}.`)));
+  const made = nest({ values: new Map([...kept, ...values]), lists: new Map([...now.lists, ...lists]) });
+  const changed = [...values].filter(([path, value]) => now.values.get(path) !== value).map(([path]) => path);
+  writeFile(opened.contentFile, writeContent(made));
+  render(project);
+  return [...new Set([...changed, ...replaced])];
+}
+
+function fromTable(text: string, file: string, { source, written }: Opened): Content {
+  const { data } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+  });
+  const known = new Set([...source.values.keys(), ...written.values.keys()]);
+  const values = new Map<string, string>();
+  data.forEach(({ path = '', value }, at) => {
+    if (!known.has(path) || value === undefined) throw new Problem(path ? `The page has no field "${path}".` : 'This line has no path and value.', `${file}, row ${at + 1}`, 'Nothing was changed.'); // prettier-ignore
+    values.set(path, value);
+  });
+  const lists = new Map([...source.lists, ...written.lists].filter(([list]) => [...values.keys()].some((path) => path.startsWith(`${list}.`)))); // prettier-ignore
+  const all = [...source.values, ...written.values].filter(([path]) => [...lists.keys()].some((list) => path.startsWith(`${list}.`)) && !values.has(path)); // prettier-ignore
+  return nest({ values: new Map([...values, ...all]), lists });
+}
+
+/** Where a file says something of a field, as far as its last name tells. */
+function lineOf(text: string, path: string, file: string): string {
+  const name = path.split('.').filter((part) => !/^\d+$/.test(part)).at(-1) ?? ''; // prettier-ignore
+  const at = text
+    .split('\n')
+    .findIndex((line) => new RegExp(`(^|[\\s"'-])${name.replace(/[^\w-]/g, '')}["']?\\s*:`).test(line));
+  return at < 0 ? file : `${file}, line ${at + 1}`;
+}

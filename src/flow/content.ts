@@ -1,0 +1,230 @@
+import { existsSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { checkContent, fieldsByPath, type ContentFault } from '../core/content/check.js';
+import { originalContent, originalValues } from '../core/content/content.js';
+import { regionsOf, type Field, type Region } from '../core/content/regions.js';
+import { flatten, ID, nest, type Content, type Entries, type FlatContent, type Group } from '../core/content/values.js';
+import { nearestWords } from '../core/page/nearest.js';
+import { Problem } from '../core/page/problem.js';
+import { slug } from '../core/page/words.js';
+import { placesOf } from '../core/render/site.js';
+import { addEntry, hasList, moveEntry, openContent, removeEntry, saveContent, setList, setValue, unsetValue } from '../project/content-edit.js'; // prettier-ignore
+import { readContentText } from '../project/content-file.js';
+import { openProject } from '../project/folder.js';
+import { pageNamed } from '../project/settings.js';
+import { readPage, type ReadPage } from './read-page.js';
+import { render } from './render.js';
+
+/** A page with its fields and what fills them. */
+export interface Opened extends ReadPage {
+  readonly project: string;
+  readonly regions: readonly Region[];
+  readonly source: FlatContent;
+  readonly written: FlatContent;
+}
+
+/** A field as it is filled now. */
+export interface FilledField {
+  readonly path: string;
+  readonly label: string;
+  readonly type: Field['type'];
+  readonly value: string;
+  /** What the source says, if a client changed it. */
+  readonly source?: string;
+  readonly help?: string;
+}
+
+/** Opens the content of a page. @throws Problem */
+export function openPage(project: string, name: string | undefined): Opened {
+  const settings = openProject(project);
+  const page = readPage(project, pageNamed(settings, name).name);
+  return {
+    ...page,
+    project,
+    regions: regionsOf(page.document),
+    source: originalValues(page.document),
+    written: flatten(page.content),
+  };
+}
+
+/** The regions of a page, with their fields. @throws Problem */
+export function contentRegions(project: string, page?: string): readonly Region[] {
+  return openPage(project, page).regions;
+}
+
+/** The content with the values of the source wherever a client wrote none. */
+export function wholeOf({ source, written }: Opened): Content {
+  const touched = [...written.lists.keys()];
+  const values = [...source.values].filter(([path]) => !touched.some((list) => path.startsWith(`${list}.`)) || written.values.has(path)); // prettier-ignore
+  return nest({ values: new Map([...values, ...written.values]), lists: new Map([...source.lists, ...written.lists]) });
+}
+
+/** All fields of a page as they are filled, or those below a path. @throws Problem if there is none */
+export function listContent(project: string, page: string | undefined, below?: string): FilledField[] {
+  const opened = openPage(project, page);
+  const { source, written, regions } = opened;
+  const find = fieldsByPath(regions);
+  const paths = [...flatten(wholeOf(opened)).values.keys()];
+  const asked = paths.filter((path) => below === undefined || path === below || path.startsWith(`${below}.`));
+  if (asked.length === 0 && below !== undefined) throw unknown(below, opened);
+  return asked.flatMap((path) => {
+    const field = find(path);
+    if (!field) return [];
+    const before = source.values.get(path);
+    const value = written.values.get(path) ?? before ?? '';
+    return [{ path, label: field.label, type: field.type, value, ...(before !== undefined && before !== value ? { source: before } : {}), ...(field.help ? { help: field.help } : {}) }]; // prettier-ignore
+  });
+}
+
+function unknown(path: string, { source, written, contentFile }: Opened): Problem {
+  const known = [...new Set([...source.values.keys(), ...source.lists.keys(), ...written.values.keys()])];
+  const near = nearestWords(path, known);
+  return new Problem(`The page has no field "${path}".`, contentFile, near.length ? `There are ${near.join(', ')}.` : 'See tavrik content PROJECT.'); // prettier-ignore
+}
+
+/** Sets a field and renders the site. @throws Problem */
+export function setContent(project: string, page: string | undefined, path: string, value: string): FilledField {
+  const opened = openPage(project, page);
+  const field = fieldsByPath(opened.regions)(path);
+  const isLeaf = opened.source.values.has(path) || opened.written.values.has(path);
+  if (!field || (!isLeaf && field.fields)) throw field?.fields ? new Problem(`"${path}" is several fields.`, 'set', `Set one of ${field.fields.map(({ name }) => `${path}.${name}`).join(', ')}.`) : unknown(path, opened); // prettier-ignore
+  const file = openContent(opened.contentFile);
+  setValue(file, path, value);
+  save(opened, readContentText(file.toString({ lineWidth: 0 }), opened.contentFile), () => saveContent(opened.contentFile, file)); // prettier-ignore
+  return listContent(project, page, path)[0] as FilledField;
+}
+
+/** Gives a field the words of the source again. @throws Problem */
+export function unsetContent(project: string, page: string | undefined, path: string): void {
+  const opened = openPage(project, page);
+  const before = opened.source.values.get(path);
+  if (before === undefined) throw unknown(path, opened);
+  const file = openContent(opened.contentFile);
+  if (opened.written.values.has(path)) setValue(file, path, before);
+  else unsetValue(file, path);
+  saveContent(opened.contentFile, file);
+  render(project);
+}
+
+/** What is wrong stops a change: nothing is written then. */
+export function save(opened: Opened, content: Content, write: () => void): void {
+  const before = new Set(faultsOf(opened, opened.content).map(({ path, what }) => `${path} ${what}`));
+  const [fault] = faultsOf(opened, content).filter(({ path, what, wrong }) => wrong && !before.has(`${path} ${what}`));
+  if (fault) throw new Problem(`${fault.what}.`, fault.path, 'Nothing was changed.');
+  write();
+  render(opened.project);
+}
+
+export function faultsOf({ project, document, regions }: Opened, content: Content): ContentFault[] {
+  const assets = join(project, 'assets');
+  const files = new Set((existsSync(assets) ? readdirSync(assets) : []).map((name) => `assets/${name}`));
+  const places = placesOf(openProject(project).pages.map(({ name }) => name));
+  return checkContent(document, regions, content, {
+    files,
+    pages: new Set([...places.values()].map(({ html }) => html)),
+  });
+}
+
+/** What a person should see to in the content of a page. @throws Problem */
+export function faultsIn(project: string, page?: string): ContentFault[] {
+  const opened = openPage(project, page);
+  return faultsOf(opened, opened.content);
+}
+
+/** A list of a page and the ids of its entries as they are now. @throws Problem if there is none */
+export function listIn(opened: Opened, list: string): { readonly ids: readonly string[]; readonly plain: boolean } {
+  const { source, written } = opened;
+  const ids = written.lists.get(list) ?? source.lists.get(list);
+  if (!ids) {
+    const near = nearestWords(list, [...source.lists.keys()]);
+    throw new Problem(`The page has no list "${list}".`, opened.contentFile, near.length ? `There are ${near.join(', ')}.` : 'It has none at all.'); // prettier-ignore
+  }
+  const known = source.lists.get(list) ?? ids;
+  return { ids, plain: known.every((id) => source.values.has(`${list}.${id}`)) };
+}
+
+/** Adds an entry to a list: like another one, with words of its own to be set. @returns its id @throws Problem */
+export function addContent(
+  project: string,
+  page: string | undefined,
+  list: string,
+  how: { readonly text?: string; readonly like?: string; readonly at?: number },
+): string {
+  const opened = openPage(project, page);
+  const { ids, plain } = listIn(opened, list);
+  const like = how.like ?? ids.at(-1) ?? opened.source.lists.get(list)?.[0] ?? '';
+  if (how.like !== undefined && !ids.includes(how.like)) throw noEntry(list, how.like, ids);
+  const at = Math.min(Math.max(0, (how.at ?? ids.length + 1) - 1), ids.length);
+  const wanted = slug(how.text ?? '', 24) || 'entry';
+  const id = plain ? String(at + 1) : [wanted, ...ids.map((_, index) => `${wanted}-${index + 2}`)].find((one) => !ids.includes(one)) ?? wanted; // prettier-ignore
+  const entry = plain
+    ? (how.text ?? valueAt(opened, `${list}.${like}`))
+    : named({ ...(copyOf(opened, list, like) as Group), [ID]: id }, how.text);
+  change(opened, list, (file) => addEntry(file, list, entry, at));
+  return id;
+}
+
+/** An entry under another heading, or label. */
+function named(entry: Group, text: string | undefined): Group {
+  const title = ['heading', 'label'].find((name) => typeof entry[name] === 'string');
+  return text === undefined || title === undefined ? entry : { ...entry, [title]: text };
+}
+
+function valueAt({ source, written }: Opened, path: string): string {
+  return written.values.get(path) ?? source.values.get(path) ?? '';
+}
+
+/** The values of an entry as they are now. */
+function copyOf({ source, written }: Opened, list: string, id: string): Entries[number] | undefined {
+  const prefix = `${list}.${id}.`;
+  const values = new Map([...source.values, ...written.values].filter(([path]) => path.startsWith(prefix)));
+  const lists = new Map(
+    [...source.lists, ...written.lists].filter(([path]) => path.startsWith(prefix) || path === list),
+  );
+  lists.set(list, [id]);
+  const parts = list.split('.');
+  let here: unknown = nest({ values, lists });
+  for (const part of parts) here = (here as Record<string, unknown>)[part];
+  return (here as Entries)[0];
+}
+
+function noEntry(list: string, id: string, ids: readonly string[]): Problem {
+  return new Problem(
+    `"${list}" has no entry "${id}".`,
+    list,
+    ids.length ? `It has ${ids.join(', ')}.` : 'It has none.',
+  );
+}
+
+/** Takes an entry out of a list. @throws Problem */
+export function removeContent(project: string, page: string | undefined, list: string, id: string): void {
+  const opened = openPage(project, page);
+  const { ids } = listIn(opened, list);
+  if (!ids.includes(id)) throw noEntry(list, id, ids);
+  change(opened, list, (file) => removeEntry(file, list, id));
+}
+
+/** Moves an entry of a list. @param to its new place, from 1 on @throws Problem */
+export function moveContent(project: string, page: string | undefined, list: string, id: string, to: number): void {
+  const opened = openPage(project, page);
+  const { ids } = listIn(opened, list);
+  if (!ids.includes(id)) throw noEntry(list, id, ids);
+  if (!Number.isInteger(to) || to < 1 || to > ids.length) throw new Problem(`There is no place ${to} in "${list}".`, '--to', `Give a number from 1 to ${ids.length}.`); // prettier-ignore
+  change(opened, list, (file) => moveEntry(file, list, id, to - 1));
+}
+
+function change(opened: Opened, list: string, make: (file: ReturnType<typeof openContent>) => void): void {
+  const file = openContent(opened.contentFile);
+  if (!hasList(file, list)) setList(file, list, entriesOf(originalContent(opened.document), list));
+  make(file);
+  save(opened, readContentText(file.toString({ lineWidth: 0 }), opened.contentFile), () => saveContent(opened.contentFile, file)); // prettier-ignore
+}
+
+function entriesOf(content: Content, list: string): Entries {
+  let here: unknown = content;
+  for (const part of list.split('.')) {
+    if (Array.isArray(here)) here = (here as Group[]).find((one) => one[ID] === part);
+    else here = (here as Record<string, unknown> | undefined)?.[part];
+  }
+  return (here ?? []) as Entries;
+}
