@@ -1,24 +1,17 @@
-import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { inside } from '../browser/inpage-script.js';
 import { openBrowser, type OpenBrowser } from '../browser/launch.js';
-import { openOurs, turnTo } from '../browser/our-page.js';
-import { serveFiles } from '../browser/serve.js';
 import { decided, DEEDS, type Deed } from '../core/brief/brief.js';
 import { BRIEF_FILE, briefOf, readBrief } from '../project/brief-file.js';
 import { fillPage } from '../core/content/content.js';
 import { Problem } from '../core/page/problem.js';
-import type { PageDocument } from '../core/page/types.js';
-import { elements } from '../core/page/walk.js';
 import { slug } from '../core/page/words.js';
 import { sectionsOf } from '../core/passes/sections.js';
-import { renderCss } from '../core/render/css.js';
-import { classesOf, renderHtml } from '../core/render/html.js';
-import { tune, type MeasureAt, type Tuned } from '../core/tune/tune.js';
+import { tune, type Tuned } from '../core/tune/tune.js';
 import { shownScheme } from '../core/source/reading.js';
 import { ADJUST_FILE, readAdjustments, writeAdjustments } from '../project/adjust-file.js';
 import { openProject, writeFile } from '../project/folder.js';
 import { pageNamed, type PageSettings } from '../project/settings.js';
+import { openBench } from './bench.js';
 import { readReference } from './reference.js';
 import { readPage } from './read-page.js';
 import { render } from './render.js';
@@ -108,40 +101,4 @@ function decidedLooks(project: string): ReadonlySet<string> {
   if (text === undefined) return new Set();
   const brief = readBrief(text, join(project, BRIEF_FILE));
   return new Set(decided(brief, ...DEEDS).flatMap(({ do: deed }) => DECIDED[deed] ?? []));
-}
-
-/** A page of the browser in which a document wears one style sheet after the other. */
-async function openBench(
-  project: string,
-  document: PageDocument,
-  scheme: 'light' | 'dark',
-  browser: OpenBrowser,
-): Promise<{ readonly measure: MeasureAt; readonly close: () => Promise<void> }> {
-  const folder = join(project, 'assets');
-  const assets = existsSync(folder) ? readdirSync(folder, { withFileTypes: true }).filter((one) => one.isFile()) : [];
-  const served = await serveFiles(
-    assets.map(({ name }) => [`assets/${name}`, readFileSync(join(folder, name))] as const),
-  );
-  const order = [...elements(document.body)].map(({ id }) => id);
-  /* Fonts stay while styles change: they would have to load again. */
-  served.hold('/page', 'text/html; charset=utf-8', renderHtml(document, 'fonts.css'));
-  served.hold('/fonts.css', 'text/css; charset=utf-8', renderCss({ ...document, styles: {}, everywhere: undefined, keyframes: undefined })); // prettier-ignore
-  const page = await browser.newPage(1440, { scheme });
-  await openOurs(page, `${served.origin}/page`);
-  return {
-    measure: async (tried, widths) => {
-      const { fonts: _, ...bare } = tried;
-      await inside(page, 'wearSheet', renderCss(bare), [...elements(tried.body)].map(classesOf));
-      const made = [];
-      for (const width of widths) {
-        await turnTo(page, width);
-        made.push(await inside(page, 'measureNow', { order, covers: true }));
-      }
-      return made;
-    },
-    close: async () => {
-      await page.close();
-      await served.close();
-    },
-  };
 }

@@ -64,15 +64,28 @@ function measureWords(known: ReadonlyMap<Element, string>, looks: LetterLooks): 
       const rect = range.getBoundingClientRect();
       if (rect.width < 1 || rect.height < 1) continue;
       const at = place(rect);
-      if (known.size) {
+      const broken = isBroken(range, rect);
+      if (known.size && !broken) {
         const { down, height } = looks.standing(parent, rect.height);
         [at.y, at.height] = [tenths(at.y + down), tenths(height)];
       }
-      const word = { text: match[0], ...at, ...more, ...(isCut(rect, boxes) ? { cut: true as const } : {}) };
+      const word = {
+        text: match[0],
+        ...at,
+        ...more,
+        ...(isCut(rect, boxes) ? { cut: true as const } : {}),
+        ...(broken ? { broken } : {}),
+      };
       words.push({ word, element: parent });
     }
   }
   return words;
+}
+
+/** Whether a word goes on in the next line: its box is around both parts then. */
+function isBroken(range: Range, rect: DOMRect): boolean {
+  const [first] = range.getClientRects();
+  return first !== undefined && rect.height > 1.2 * first.height;
 }
 
 function holderOf(element: Element, known: ReadonlyMap<Element, string>): { readonly of?: string } {

@@ -23,7 +23,7 @@ describe('wordFaults', () => {
   });
 
   it('does not take a word that goes on in the next line for one block', () => {
-    const words = [word('the', 0, 0), word('far-off', 50, 0, 120, 44), word('dome', 50, 24)];
+    const words = [word('the', 0, 0), { ...word('far-off', 50, 0, 120, 44), broken: true }, word('dome', 50, 24)];
     expect(wordFaults(words, 200).clashing).toEqual([]);
   });
 

@@ -16,24 +16,23 @@ const OVER = 1;
 
 /** Finds words that lie on each other or are cut off by a side of a page of this width, CSS px. */
 export function wordFaults(words: readonly MeasuredWord[], width: number): WordFaults {
-  const sorted = words
-    .filter((word, index) => !isBroken(word, words[index - 1] ?? words[index + 1]))
-    .sort((a, b) => a.y - b.y);
-  const clashing: [string, string][] = [];
-  sorted.forEach((word, index) => {
-    for (let next = index + 1; next < sorted.length; next += 1) {
-      const other = sorted[next] as MeasuredWord;
-      if (other.y >= word.y + word.height) break;
-      if (clash(word, other)) clashing.push([word.text, other.text]);
-    }
-  });
+  const clashing = clashingWords(words).map(([one, other]) => [one.text, other.text] as const);
   const cut = words.filter((word) => word.x < -OVER || word.x + word.width > width + OVER).map(({ text }) => text);
   return { clashing, cut };
 }
 
-/** Whether a word goes on in the next line: its box is as high as both then. */
-function isBroken(word: MeasuredWord, beside: MeasuredWord | undefined): boolean {
-  return /[-–—/]/.test(word.text) && beside !== undefined && word.height > 1.6 * beside.height;
+/** Pairs of words that lie on each other. */
+export function clashingWords(words: readonly MeasuredWord[]): [MeasuredWord, MeasuredWord][] {
+  const sorted = words.filter(({ broken }) => !broken).sort((a, b) => a.y - b.y);
+  const clashing: [MeasuredWord, MeasuredWord][] = [];
+  sorted.forEach((word, index) => {
+    for (let next = index + 1; next < sorted.length; next += 1) {
+      const other = sorted[next] as MeasuredWord;
+      if (other.y >= word.y + word.height) break;
+      if (clash(word, other)) clashing.push([word, other]);
+    }
+  });
+  return clashing;
 }
 
 function clash(a: Place, b: Place): boolean {

@@ -17,6 +17,8 @@ export interface MeasuredWord extends Place {
   readonly of?: string;
   /** A box that cuts off what it holds leaves less than half of it. */
   readonly cut?: true;
+  /** It goes on in the next line: its place is around both parts. */
+  readonly broken?: boolean;
   /** Id of the element that lies on it, as painted; empty if it is none of the page document. */
   readonly under?: string;
 }

@@ -1,0 +1,59 @@
+import { Command } from 'commander';
+import type { TriedPage } from '../flow/trial.js';
+import { EXIT } from './exit.js';
+import { BROWSER_OPTION, JSON_OPTION } from './options.js';
+import { openTerminal, type Terminal } from './terminal.js';
+
+interface Options {
+  readonly page?: string;
+  readonly mend?: boolean;
+  readonly browser?: string;
+  readonly json?: boolean;
+}
+
+export function trialCommand(setCode: (code: number) => void): Command {
+  return new Command('trial')
+    .description('do to the pages of a project what clients do, and say what breaks')
+    .argument('<project>', 'folder that convert wrote')
+    .option('--page <name>', 'only this page')
+    .option('--mend', 'keep in adjust.yaml what mends faults and leaves the page as it is')
+    .option(...BROWSER_OPTION)
+    .option(...JSON_OPTION)
+    .addHelpText('after', '\nExample:\n  tavrik trial project --mend')
+    .action(async (project: string, options: Options) => {
+      const terminal = openTerminal(options.json === true);
+      const { tryProject } = await import('../flow/trial.js');
+      const pages = await tryProject(project, {
+        ...(options.page === undefined ? {} : { page: options.page }),
+        ...(options.mend ? { mend: true } : {}),
+        ...(options.browser === undefined ? {} : { browser: options.browser }),
+        progress: terminal.step,
+      });
+      terminal.done();
+      if (options.json) terminal.print(JSON.stringify({ pages }, null, 2));
+      else {
+        for (const one of pages) showTried(one, terminal, pages.length > 1);
+        terminal.print(`report: ${project}/trial/index.html`);
+      }
+      setCode(pages.some(({ cases }) => cases.some(({ faults }) => faults.length)) ? EXIT.overLimit : EXIT.fine);
+    });
+}
+
+/** Most faults that are printed of one edit. */
+const MOST = 4;
+
+function showTried({ page, cases, mends, mended }: TriedPage, { print, paint }: Terminal, named: boolean): void {
+  if (named) print(paint.bold(page));
+  for (const { what, faults } of cases) {
+    print(
+      `${faults.length ? paint.red('breaks') : paint.green('fine  ')}  ${what}${faults.length ? `: ${faults.length}` : ''}`,
+    );
+    for (const one of faults.slice(0, MOST)) print(paint.dim(`          ${one.width} px  ${[one.section, one.name].filter(Boolean).join(' / ')}: ${one.what}${one.path ? ` (${one.path})` : ''}`)); // prettier-ignore
+  }
+  for (const { why, adjustments, faults } of mends) {
+    const done = adjustments.map(({ style, element, property, value }) => `${style === undefined ? `element ${element ?? ''}` : `.${style}`} ${property}: ${value}`); // prettier-ignore
+    print(
+      `${mended ? paint.green('mended') : paint.yellow('would mend')}  ${why}: ${done.join('; ')} (${faults} fewer)`,
+    );
+  }
+}

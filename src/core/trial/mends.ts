@@ -1,0 +1,74 @@
+import type { Adjustment } from '../adjust/adjustment.js';
+import { spread } from '../page/spread.js';
+import type { ElementNode, PageDocument } from '../page/types.js';
+import { isElement } from '../page/walk.js';
+import type { TrialFault } from './faults.js';
+
+/** Something that may mend what an edit does to a page: corrections, and why. */
+export interface Mend {
+  readonly why: string;
+  readonly adjustments: readonly Adjustment[];
+}
+
+/** What may mend faults of a trial, what is mildest first. Each is to be tried before it is kept. */
+export function mendsFor(document: PageDocument, faults: readonly TrialFault[]): Mend[] {
+  const chains = chainsOf(document.body);
+  const made = new Map<string, Mend>();
+  const propose = (why: string, node: ElementNode | undefined, set: Readonly<Record<string, string>>): void => {
+    if (!node) return;
+    const target = node.style === undefined ? { element: node.id } : { style: node.style };
+    const adjustments = Object.entries(set).map(([property, value]): Adjustment => ({ page: document.name, ...target, property, value })); // prettier-ignore
+    const key = JSON.stringify(adjustments);
+    if (!made.has(key)) made.set(key, { why, adjustments });
+  };
+  if (faults.some(({ kind }) => kind === 'beyond' || kind === 'scrolls' || kind === 'cut-off')) {
+    propose('long words break', document.body, { 'overflow-wrap': 'anywhere' });
+    propose('long words break', document.body, { 'overflow-wrap': 'break-word' });
+  }
+  for (const fault of faults) {
+    const chain = chains.get(fault.id ?? '') ?? [];
+    const [own, ...around] = chain;
+    const nowrap = chain.find((node) =>
+      looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap'),
+    );
+    propose('its lines break', nowrap, { 'text-wrap-mode': 'wrap' });
+    propose('long words break', own, { 'overflow-wrap': 'anywhere' });
+    const [parent] = around;
+    propose('it may be narrower than its longest word', own, { 'overflow-wrap': 'anywhere', 'min-width': '0' });
+    if (parent && looksOf(parent, document).some((look) => look.get('display') === 'flex')) {
+      propose('it shrinks', own, { 'flex-shrink': '1', 'min-width': '0' });
+      propose('what stands beside it goes below', parent, { 'flex-wrap': 'wrap' });
+    }
+    for (const node of chain) {
+      const high = looksOf(node, document).map((look) => look.get('height')).find((value) => /^[\d.]+(px|rem|em)$/.test(value ?? '')); // prettier-ignore
+      if (high !== undefined && says(node))
+        propose('its box grows with its words', node, { height: 'auto', 'min-height': high });
+    }
+  }
+  return [...made.values()];
+}
+
+function says(node: ElementNode): boolean {
+  return (node.children ?? []).some((child) => (isElement(child) ? says(child) : child.text.trim() !== ''));
+}
+
+/** What an element declares in each range of widths. */
+function looksOf(
+  { style, difference }: ElementNode,
+  { styles, breakpoints }: PageDocument,
+): ReadonlyMap<string, string>[] {
+  const parts = [style, difference].flatMap((name) => (name === undefined || !styles[name] ? [] : [spread(styles[name], breakpoints).rest])); // prettier-ignore
+  return parts.flat();
+}
+
+/** Each element with what it is in, from the inside out. */
+function chainsOf(body: ElementNode): ReadonlyMap<string, readonly ElementNode[]> {
+  const found = new Map<string, readonly ElementNode[]>();
+  const visit = (node: ElementNode, around: readonly ElementNode[]): void => {
+    const chain = [node, ...around];
+    found.set(node.id, chain);
+    for (const child of node.children ?? []) if (isElement(child)) visit(child, chain);
+  };
+  visit(body, []);
+  return found;
+}
