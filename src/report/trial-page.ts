@@ -24,6 +24,7 @@ export interface TrialReport {
 const STYLE = `
 ul.cases { list-style: none; margin: 16px 0 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 6px 18px; }
 ul.cases a, ul.cases span { display: flex; justify-content: space-between; gap: 12px; padding: 4px 0; border-bottom: 1px solid var(--line); text-decoration: none; }
+ul.cases b { white-space: nowrap; }
 article { margin: 18px 0 0; background: var(--sheet); border: 1px solid var(--line); border-radius: 6px; padding: 14px 16px 16px; }
 h3 { font-size: 16px; margin: 0 0 8px; font-weight: 600; }
 ol { margin: 0; padding-left: 24px; }
@@ -47,7 +48,7 @@ export function trialPage(
     title: 'What clients may do to it',
     style: STYLE,
     skip: ['edits', 'To the edits'],
-    lead: verdict(over, 'Nothing breaks, whatever clients do.'),
+    lead: verdict(over, 'Nothing breaks, whatever clients do.', 'These edits break something:'),
     body: pages.map((one) => pagePart(one, pictures.get(one.page) ?? [], pages.length > 1)).join('\n'),
     foot: 'Each edit is made in every field at once, and looked at on a phone, a tablet and a desktop. Only what is not so without the edit is told.',
   });

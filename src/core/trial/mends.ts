@@ -39,6 +39,8 @@ export function mendsFor(document: PageDocument, faults: readonly TrialFault[]):
       propose('it shrinks', own, { 'flex-shrink': '1', 'min-width': '0' });
       propose('what stands beside it goes below', parent, { 'flex-wrap': 'wrap' });
     }
+    const table = chain.findIndex(({ element }) => element === 'table');
+    if (fault.kind === 'scrolls' && table >= 0) propose('its table scrolls by itself', chain[table + 1], { 'overflow-x': 'auto' }); // prettier-ignore
     for (const node of chain) {
       const high = looksOf(node, document).map((look) => look.get('height')).find((value) => /^[\d.]+(px|rem|em)$/.test(value ?? '')); // prettier-ignore
       if (high !== undefined && says(node))

@@ -1,0 +1,234 @@
+import { appendFileSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parse } from 'yaml';
+import { fillPage, originalContent, originalValues } from '../src/core/content/content.js';
+import { nest, type FlatContent } from '../src/core/content/values.js';
+import type { ElementNode, PageDocument } from '../src/core/page/types.js';
+import { isElement, isWords, walk } from '../src/core/page/walk.js';
+import { renderHtml } from '../src/core/render/html.js';
+import { cleanUp, copy, DEMO_BOARDS, DEMO_PAGE, digests, tavrik, temporary } from './program.js';
+
+/* What a client does with the content of a page, by the commands and by hand. */
+
+const folder = temporary();
+afterAll(cleanUp);
+const clean = join(folder, 'clean');
+const design = join(folder, 'design');
+beforeAll(() => {
+  expect(tavrik(['convert', DEMO_PAGE, '--out', clean, '--widths', '1440', '--no-proof']).code).toBe(0);
+  expect(tavrik(['convert', ...DEMO_BOARDS, '--out', design, '--no-proof']).code).toBe(0);
+});
+
+const fresh = (name: string): string => {
+  copy(clean, join(folder, name));
+  return join(folder, name);
+};
+const file = (project: string): string => join(project, 'content/home.yaml');
+const html = (project: string): string => readFileSync(join(project, 'site/index.html'), 'utf8');
+const content = (project: string, ...args: string[]) => tavrik(['content', project, ...args]);
+const documentOf = (project: string, page: string): PageDocument => JSON.parse(readFileSync(join(project, `pages/${page}.json`), 'utf8')) as PageDocument; // prettier-ignore
+
+describe.each([
+  ['the existing page', () => documentOf(clean, 'home')],
+  ['the design', () => documentOf(design, 'star-evenings')],
+])('%s', (_, read) => {
+  it('has a field for every word, picture and link that is no ornament', () => {
+    const { body } = read();
+    const bare: string[] = [];
+    const visit = (node: ElementNode, rich: boolean): void => {
+      const decoration =
+        node.attributes?.['aria-hidden'] === 'true' || node.kind === 'artwork' || node.attributes?.['alt'] === '';
+      if (node.element === 'a' && node.attributes?.['href'] !== undefined && !node.fields?.['href'] && !rich)
+        bare.push(node.id);
+      if (node.element === 'img' && !node.fields?.['src'] && !decoration) bare.push(node.id);
+      for (const child of node.children ?? []) {
+        if (isElement(child)) visit(child, rich || node.rich !== undefined);
+        else if (/[\p{L}\p{N}]/u.test(child.text) && !child.field && !rich && node.rich === undefined)
+          bare.push(child.text);
+      }
+    };
+    visit(body, false);
+    expect(bare).toEqual([]);
+  });
+
+  it('changes in just the place of a field that is set, whichever it is', () => {
+    const document = read();
+    const { values, lists } = originalValues(document);
+    const before = renderHtml(document, 'style.css').split('\n');
+    const wrong: string[] = [];
+    for (const path of values.keys()) {
+      if (path.endsWith('.look') || path.startsWith('page.')) continue;
+      const changed: FlatContent = { values: new Map(values).set(path, 'zzmark'), lists };
+      const after = renderHtml(fillPage(document, nest(changed)), 'style.css').split('\n');
+      const lines = after.filter((line, at) => line !== before[at]);
+      if (after.length !== before.length || lines.length === 0 || !lines.every((line) => line.includes('zzmark'))) wrong.push(path); // prettier-ignore
+    }
+    expect(wrong).toEqual([]);
+  });
+
+  it('has names that say what a thing is', () => {
+    const names = [...originalValues(read()).values.keys()].map((path) => path.split('.').at(-1) ?? '');
+    expect(names.filter((name) => /^(text|item|cell|link|heading|picture)-\d+$/.test(name))).toEqual([]);
+  });
+});
+
+describe('lists', () => {
+  it('are found where things repeat, and only there', () => {
+    const { lists } = originalValues(documentOf(clean, 'home'));
+    const outer = [...lists].filter(([path]) => path.split('.').length === 2).map(([path, ids]) => [path, ids.length]);
+    expect(Object.fromEntries(outer)).toEqual({
+      'header.links': 5,
+      'one-dome-three.paragraphs': 2,
+      'three-ways-to-begin.cards': 3,
+      'programme.rows': 4,
+      'membership.cards': 3,
+    });
+    const drawn = originalValues(documentOf(design, 'star-evenings')).lists;
+    expect(drawn.get('the-next-evenings.cards')).toHaveLength(4);
+    expect(drawn.get('what-to-expect.cards')).toHaveLength(3);
+  });
+
+  it('take entries, move them and let them go, in the file and on the page', () => {
+    const project = fresh('lists');
+    expect(content(project, 'add', 'membership.cards', 'Student', '--like', 'household', '--to', '1').out).toContain('student'); // prettier-ignore
+    expect(content(project, 'set', 'membership.cards.student.number', '18').code).toBe(0);
+    expect(content(project, 'move', 'membership.cards', 'keeper', '--to', '1').code).toBe(0);
+    expect(content(project, 'remove', 'programme.rows', '6-november-clusters-for').code).toBe(0);
+    const { membership } = parse(readFileSync(file(project), 'utf8')) as { membership: { cards: { id: string }[] } };
+    expect(membership.cards.map(({ id }) => id)).toEqual(['keeper', 'student', 'single', 'household']);
+    const page = html(project);
+    expect([page.match(/Most chosen/g)?.length, page.includes('>18<'), page.includes('Clusters for beginners</td>')]).toEqual([2, true, false]); // prettier-ignore
+    expect(page.indexOf('Keeper')).toBeLessThan(page.indexOf('Student'));
+  });
+
+  it('are filled from a table', () => {
+    const project = fresh('filled');
+    const table = join(folder, 'dates.csv');
+    writeFileSync(table, 'date,evening,with,begins\n1 March,"Comets, many",Ida Wrenfield,20:00\n2 March,Moons,Tobias Quill,21:00\n'); // prettier-ignore
+    expect(content(project, 'fill', 'programme.rows', table).out).toContain('2 entries');
+    expect(html(project)).toContain('Comets, many');
+    expect(html(project)).not.toContain('Saturn before bedtime</td>');
+    const list = join(folder, 'dates.json');
+    writeFileSync(list, JSON.stringify([{ id: 'one', date: '3 March', evening: 'Saturn', with: 'Ida', begins: '19:00' }])); // prettier-ignore
+    expect(content(project, 'fill', 'programme.rows', list).out).toContain('1 entry');
+    writeFileSync(table, 'date,evning\n1 March,Comets\n');
+    expect(content(project, 'fill', 'programme.rows', table)).toMatchObject({ code: 2, err: expect.stringMatching(/row 1.*no field "evning".*It has date, evening/s) }); // prettier-ignore
+  });
+});
+
+describe('tavrik content', () => {
+  it('lists, shows, sets and takes back', () => {
+    const project = fresh('fields');
+    const path = 'the-darkest-sky-for.heading';
+    expect(content(project).out).toContain(`${path}  The darkest sky for forty miles`);
+    expect(content(project, 'fields').out).toMatch(/kicker: Kicker \(text, up to \d+ letters\) Write it as usual: the page shows it in capitals/); // prettier-ignore
+    appendFileSync(file(project), '# a note of the client\n');
+    expect(content(project, 'set', path, 'Stars & <tides>').out).toContain('(changed)');
+    expect(html(project)).toContain('Stars &amp; &lt;tides&gt;</h1>');
+    expect(readFileSync(file(project), 'utf8')).toContain('# a note of the client');
+    expect(content(project, 'show', path).out).toMatch(/in the source: The darkest sky for forty miles/);
+    expect(content(project, 'unset', path).code).toBe(0);
+    expect(html(project)).toBe(html(clean));
+  });
+
+  it('exports and imports, all or nothing', () => {
+    const project = fresh('exported');
+    for (const format of ['yaml', 'json', 'csv']) {
+      const out = join(folder, `texts.${format}`);
+      writeFileSync(out, content(project, 'export', '--format', format).out);
+      expect(content(project, 'import', out).out).toContain('0 values changed');
+      const text = readFileSync(out, 'utf8');
+      const cell = format === 'csv' ? text.replace(',Half price on hire\n', ',A third off\n') : text.replace('Half price on hire', 'A third off'); // prettier-ignore
+      writeFileSync(out, cell);
+      expect(content(project, 'import', out).out).toContain('1 value changed');
+      expect(html(project)).toContain('A third off');
+      expect(content(project, 'unset', 'membership.cards.single.items.3').code).toBe(0);
+    }
+    expect(html(project)).toBe(html(clean));
+    const before = digests(project);
+    const bad = join(folder, 'bad.yaml');
+    writeFileSync(bad, 'membership:\n  heading: Join\n  gone: x\n');
+    expect(content(project, 'import', bad)).toMatchObject({ code: 2, err: expect.stringMatching(/line 3.*membership\.gone.*no such field/s) }); // prettier-ignore
+    expect(digests(project)).toEqual(before);
+  });
+
+  it('checks addresses, files, numbers and lengths', () => {
+    const project = fresh('checked');
+    const text = readFileSync(file(project), 'utf8')
+      .replace('address: "#evenings"', 'address: "#nowhere"')
+      .replace(/file: assets\/\S+/, 'file: assets/none.jpg')
+      .replace('number: "36"', 'number: many')
+      .replace('heading: Programme', `heading: ${'Programme '.repeat(9)}`);
+    writeFileSync(file(project), text);
+    const ran = content(project, 'check');
+    expect(ran.code).toBe(1);
+    for (const words of ['There is nothing called "nowhere"', 'There is no file "assets/none.jpg"', '"many" is no number', 'will hardly fit']) expect(ran.out).toContain(words); // prettier-ignore
+    expect(content(fresh('well'), 'check')).toMatchObject({
+      code: 0,
+      out: expect.stringContaining('Nothing is wrong'),
+    });
+  });
+});
+
+describe('content that cannot be read', () => {
+  const project = join(folder, 'broken');
+  beforeAll(() => copy(clean, project));
+  it.each([
+    ['tabs', 'header:\n\tlink: x\n', /Tabs are not allowed.*line 2/s],
+    ['a name twice', 'header:\n  link:\n    label: a\n    label: b\n', /keys must be unique.*line 4/s],
+    ['a text for a section', 'header: x\n', /line 1: "header" holds no fields/],
+    ['an entry twice', 'membership:\n  cards:\n    - id: a\n      heading: A\n    - id: a\n      heading: B\n', /line 5: "membership.cards" has two entries with the id "a"/], // prettier-ignore
+    ['anchors that explode', `a: &a [x,x,x,x,x,x,x,x,x,x]\n${[...'bcdefgh'].map((name, at) => `${name}: &${name} [${Array(10).fill(`*${'abcdefg'[at]}`).join(',')}]`).join('\n')}\nheader:\n  link: *h\n`, /holds no fields|more than 50000 values/], // prettier-ignore
+    ['a value of 5 MB', `header:\n  link:\n    label: ${'x'.repeat(5 * 1024 * 1024)}\n`, /line 3: "header.link.label" is longer than 100000 letters/], // prettier-ignore
+    ['two people’s edits', 'header:\n<<<<<<< mine\n  link: a\n=======\n  link: b\n>>>>>>> yours\n', /not YAML|two people/], // prettier-ignore
+  ])('%s: says where, and leaves the site as it is', (_, text, words) => {
+    const before = html(project);
+    writeFileSync(file(project), text);
+    const ran = tavrik(['render', project]);
+    expect([ran.code, html(project) === before]).toEqual([2, true]);
+    expect(ran.err).toMatch(words);
+  });
+
+  it('a field that the page no longer has is said, and left', () => {
+    writeFileSync(file(project), 'header:\n  gone: x\n');
+    const ran = tavrik(['render', project]);
+    expect([ran.code, ran.err]).toEqual([0, expect.stringMatching(/no field "header.gone"/)]);
+    expect(readFileSync(file(project), 'utf8')).toContain('gone: x');
+  });
+
+  it.each([
+    [['set', 'foo.bar', 'x'], /no field "foo.bar"/],
+    [['set', 'membership.cards', 'x'], /is several fields.*membership\.cards\.heading/s],
+    [['set', 'header.links.contact.address', 'javascript:alert(1)'], /must not run a script/],
+    [['remove', 'membership.cards', 'nobody'], /no entry "nobody".*It has single, household, keeper/s],
+    [['move', 'membership.cards', 'single', '--to', '9'], /no place 9.*1 to 3/s],
+    [['add', 'membership.boxes', 'x'], /no list "membership.boxes".*membership\.cards/s],
+    [['import', 'nothing.yaml'], /no such file/],
+    [['export', '--format', 'word'], /"word" is not known here/],
+    [['frobnicate'], /Give one of list, show/],
+  ])('%j is refused', (args, words) => {
+    const own = fresh(`refused-${args.join('-').replace(/\W/g, '')}`);
+    const before = digests(own);
+    expect(content(own, ...args)).toMatchObject({ code: 2, err: expect.stringMatching(words) });
+    expect(digests(own)).toEqual(before);
+  });
+});
+
+describe('a conversion done again', () => {
+  it('keeps entries that a client added, and takes new words of the source', () => {
+    const source = join(folder, 'source');
+    copy(join(DEMO_PAGE, '..'), source);
+    const project = join(folder, 'again');
+    const convert = () => tavrik(['convert', join(source, 'index.html'), '--out', project, '--widths', '1440', '--no-proof']); // prettier-ignore
+    expect(convert().code).toBe(0);
+    const untouched = originalContent(JSON.parse(readFileSync(join(project, 'pages/index.json').replace('index.json', 'home.json'), 'utf8')) as PageDocument); // prettier-ignore
+    expect(Object.keys(untouched)).toContain('membership');
+    content(project, 'add', 'membership.cards', 'Student');
+    const page = join(source, 'index.html');
+    writeFileSync(page, readFileSync(page, 'utf8').replace('One dome, three telescopes', 'One dome, four telescopes'));
+    expect(convert().code).toBe(0);
+    expect(html(project)).toContain('One dome, four telescopes');
+    expect(html(project)).toMatch(/<h3[^>]*>Student<\/h3>/);
+    expect([...walk(documentOf(project, 'home').body)].filter(isWords).some(({ text }) => text === 'Student')).toBe(false); // prettier-ignore
+  });
+});

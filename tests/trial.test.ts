@@ -1,0 +1,67 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { cleanUp, tavrik, temporary } from './program.js';
+
+/* What clients do to a page, tried out before they do. */
+
+const folder = temporary();
+afterAll(cleanUp);
+
+const PAGE = `<!doctype html><html lang="en"><title>Hire</title><style>
+  * { box-sizing: border-box } body { margin: 0; font: 16px/1.5 sans-serif }
+  .row { display: flex; gap: 12px; padding: 20px } .row div { width: 150px; border: 1px solid } h2 { font-size: 20px }
+  .low { height: 26px; overflow: hidden; padding: 0 20px }
+</style><main><section><h1>Telescope hire</h1><p class="low">By the week.</p><div class="row">
+  <div><h2>Small</h2><p>A small telescope for the balcony.</p></div><div><h2>Large</h2><p>A large telescope for the garden.</p></div><div><h2>Wide</h2><p>A wide telescope for the meadow.</p></div>
+</div></section></main></html>`;
+
+interface Tried {
+  readonly cases: readonly { readonly name: string; readonly faults: readonly { readonly kind: string; readonly path?: string; readonly width: number }[] }[]; // prettier-ignore
+  readonly mends: readonly { readonly why: string; readonly faults: number }[];
+}
+const tried = (...args: string[]): { code: number | null; page: Tried } => {
+  const { code, out } = tavrik(['trial', project, '--json', ...args]);
+  return { code, page: (JSON.parse(out) as { pages: [Tried] }).pages[0] };
+};
+const project = join(folder, 'project');
+const count = ({ cases }: Tried): number => cases.reduce((sum, { faults }) => sum + faults.length, 0);
+
+describe('tavrik trial', () => {
+  let first: Tried;
+  beforeAll(() => {
+    writeFileSync(join(folder, 'hire.html'), PAGE);
+    expect(tavrik(['convert', join(folder, 'hire.html'), '--out', project, '--widths', '1440,390', '--no-proof']).code).toBe(0); // prettier-ignore
+  });
+
+  it('says by field what breaks, and fails', () => {
+    const { code, page } = tried();
+    first = page;
+    expect(code).toBe(1);
+    const word = page.cases.find(({ name }) => name === 'long-word');
+    expect(word?.faults.map(({ kind }) => kind)).toContain('beyond');
+    expect(word?.faults.some(({ path }) => /cards?|entries|heading/.test(path ?? ''))).toBe(true);
+    expect(page.cases.map(({ name }) => name)).toEqual([
+      'long-titles', 'short-titles', 'long-word', 'empty-fields', 'no-pictures', 'tall-pictures', 'wide-pictures', 'no-entries', 'one-entry',
+      'twice-the-entries', 'hundred-entries', 'greek', 'arabic', 'chinese', 'emoji', 'capitals', 'markup',
+    ]); // prettier-ignore
+    expect(existsSync(join(project, 'adjust.yaml'))).toBe(false);
+    expect(readFileSync(join(project, 'trial/index.html'), 'utf8')).toContain('What would mend it');
+  });
+
+  it('keeps what mends and leaves the page as it is', () => {
+    const before = tavrik(['proof', project, '--quick', '--json']).out;
+    const { page } = tried('--mend');
+    expect(page.mends.length).toBeGreaterThan(0);
+    expect(count(page)).toBeLessThan(count(first) / 4);
+    expect(readFileSync(join(project, 'adjust.yaml'), 'utf8')).toMatch(/overflow-wrap|height/);
+    const figures = (text: string): unknown => (JSON.parse(text) as { pages: { widths: { differ: number; words: unknown }[] }[] }).pages[0]?.widths.map(({ differ, words }) => [differ, words]); // prettier-ignore
+    expect(figures(tavrik(['proof', project, '--quick', '--json']).out)).toEqual(figures(before));
+    const html = readFileSync(join(project, 'trial/index.html'), 'utf8');
+    expect(html).toContain('Mended');
+    expect(html).not.toMatch(/<script>alert/);
+  });
+
+  it('refuses a page that is not there', () => {
+    expect(tavrik(['trial', project, '--page', 'none'])).toMatchObject({ code: 2, err: expect.stringContaining('There is no page "none"') }); // prettier-ignore
+  });
+});
