@@ -7,6 +7,8 @@ interface Options {
   readonly as: string;
   readonly section?: string;
   readonly page?: string;
+  readonly templates?: boolean;
+  readonly marks?: boolean;
   readonly anew?: boolean;
   readonly json?: boolean;
 }
@@ -15,7 +17,13 @@ export function renderCommand(): Command {
   return new Command('render')
     .description('make the site of a project again from its page and content')
     .argument('<project>', 'folder that convert wrote')
-    .option('--as <form>', 'site: a page by itself; fragment: a part to paste into another page', 'site')
+    .option(
+      '--as <form>',
+      'site: a page by itself; fragment: a part to paste into another page; templates: for a content management system',
+      'site',
+    )
+    .option('--templates', 'the same as --as templates')
+    .option('--marks', 'mark the editable places of the site with data attributes')
     .option('--page <name>', 'with --as fragment: which page; the first without it')
     .option('--section <name>', 'with --as fragment: only this section')
     .option('--anew', 'also if the site was changed by hand since it was rendered: that is lost')
@@ -26,15 +34,16 @@ export function renderCommand(): Command {
     )
     .action(async (project: string, options: Options) => {
       const { print, say, paint } = openTerminal(options.json === true);
-      const as = oneOf(options.as, ['site', 'fragment'], '--as');
-      if (options.section !== undefined && as === 'site')
+      const as = oneOf(options.templates ? 'templates' : options.as, ['site', 'fragment', 'templates'], '--as');
+      if (options.section !== undefined && as !== 'fragment')
         throw new Problem('A site is always a whole page.', '--section', 'Add --as fragment.');
-      if (options.page !== undefined && as === 'site')
+      if (options.page !== undefined && as !== 'fragment')
         throw new Problem('A site is always all pages.', '--page', 'Add --as fragment.');
       const { render } = await import('../flow/render.js');
       const made = render(project, {
         as,
         ...(options.anew ? { anew: true } : {}),
+        ...(options.marks ? { marks: true } : {}),
         ...(options.page === undefined ? {} : { page: options.page }),
         ...(options.section === undefined ? {} : { section: options.section }),
       });

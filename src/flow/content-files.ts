@@ -2,6 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { extname } from 'node:path';
 import Papa from 'papaparse';
 import { fieldsByPath } from '../core/content/check.js';
+import { wholeContent } from '../core/content/content.js';
 import type { Field } from '../core/content/regions.js';
 import { flatten, ID, nest, type Content, type Entries, type Group } from '../core/content/values.js';
 import { Problem } from '../core/page/problem.js';
@@ -9,7 +10,7 @@ import { slug } from '../core/page/words.js';
 import { openContent, saveContent, setList } from '../project/content-edit.js';
 import { readContentText, writeContent } from '../project/content-file.js';
 import { writeFile } from '../project/folder.js';
-import { faultsOf, listContent, listIn, openPage, save, wholeOf, type Opened } from './content.js';
+import { faultsOf, listContent, listIn, openPage, save, type Opened } from './content.js';
 import { render } from './render.js';
 
 /** Fills a list from rows: a CSV file with the names of the fields in its first line, or a JSON list. @returns how many @throws Problem; nothing is changed then */
@@ -73,7 +74,7 @@ export function exportContent(project: string, page: string | undefined, format:
     const rows = listContent(project, page).map(({ path, label, type, value, source }) => ({ path, label, type, source: source ?? value, value })); // prettier-ignore
     return `${Papa.unparse(rows, { newline: '\n' })}\n`;
   }
-  const content = wholeOf(opened);
+  const content = wholeContent(opened.document, opened.content);
   return format === 'yaml' ? writeContent(content) : `${JSON.stringify(content, null, 2)}\n`;
 }
 
@@ -86,7 +87,7 @@ export function importContent(project: string, page: string | undefined, file: s
   const faults = faultsOf(opened, given).filter(({ wrong }) => wrong);
   const [fault] = faults;
   if (fault) throw new Problem(`${fault.path}: ${fault.what}.${faults.length > 1 ? ` And ${faults.length - 1} more: ${faults.slice(1, 6).map(({ path }) => path).join(', ')}` : ''}`, lineOf(text, fault.path, file), 'Nothing was changed.'); // prettier-ignore
-  const now = flatten(wholeOf(opened));
+  const now = flatten(wholeContent(opened.document, opened.content));
   const { values, lists } = flatten(given);
   const replaced = [...lists].filter(([path, ids]) => ids.join() !== now.lists.get(path)?.join()).map(([path]) => path);
   const kept = [...now.values].filter(([path]) => !replaced.some((list) => path.startsWith(`${list}.`)));

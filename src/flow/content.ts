@@ -1,7 +1,7 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { checkContent, fieldsByPath, type ContentFault } from '../core/content/check.js';
-import { originalContent, originalValues } from '../core/content/content.js';
+import { originalContent, originalValues, wholeContent } from '../core/content/content.js';
 import { regionsOf, type Field, type Region } from '../core/content/regions.js';
 import { flatten, ID, nest, type Content, type Entries, type FlatContent, type Group } from '../core/content/values.js';
 import { nearestWords } from '../core/page/nearest.js';
@@ -52,19 +52,12 @@ export function contentRegions(project: string, page?: string): readonly Region[
   return openPage(project, page).regions;
 }
 
-/** The content with the values of the source wherever a client wrote none. */
-export function wholeOf({ source, written }: Opened): Content {
-  const touched = [...written.lists.keys()];
-  const values = [...source.values].filter(([path]) => !touched.some((list) => path.startsWith(`${list}.`)) || written.values.has(path)); // prettier-ignore
-  return nest({ values: new Map([...values, ...written.values]), lists: new Map([...source.lists, ...written.lists]) });
-}
-
 /** All fields of a page as they are filled, or those below a path. @throws Problem if there is none */
 export function listContent(project: string, page: string | undefined, below?: string): FilledField[] {
   const opened = openPage(project, page);
   const { source, written, regions } = opened;
   const find = fieldsByPath(regions);
-  const paths = [...flatten(wholeOf(opened)).values.keys()];
+  const paths = [...flatten(wholeContent(opened.document, opened.content)).values.keys()];
   const asked = paths.filter((path) => below === undefined || path === below || path.startsWith(`${below}.`));
   if (asked.length === 0 && below !== undefined) throw unknown(below, opened);
   return asked.flatMap((path) => {

@@ -4,6 +4,7 @@ import { adjust } from '../core/adjust/apply.js';
 import type { Adjustment } from '../core/adjust/adjustment.js';
 import { readAdjustments } from '../project/adjust-file.js';
 import { readContentFile } from '../project/content-file.js';
+import { misfitIn } from '../core/content/content.js';
 import type { Content } from '../core/content/values.js';
 import { checkDocument } from '../core/page/check.js';
 import { Problem } from '../core/page/problem.js';
@@ -24,7 +25,11 @@ export function readPage(project: string, name: string): ReadPage {
   const document = readJson(file);
   checkDocument(document, file);
   const contentFile = join(project, 'content', `${name}.yaml`);
-  return { name, file, document, content: readContentFile(contentFile), contentFile };
+  const content = readContentFile(contentFile);
+  const misfit = misfitIn(document, content);
+  if (misfit)
+    throw new Problem(`"${misfit.path}" is not ${misfit.wanted}.`, contentFile, `Write ${misfit.wanted} for it.`);
+  return { name, file, document, content, contentFile };
 }
 
 function readJson(file: string): unknown {

@@ -1,12 +1,17 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { unknownFields } from '../core/content/content.js';
+import { unknownFields, wholeContent } from '../core/content/content.js';
 import { Problem } from '../core/page/problem.js';
 import type { PageDocument } from '../core/page/types.js';
 import { slug } from '../core/page/words.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { renderFragment } from '../core/render/fragment.js';
-import { placesOf, renderSite } from '../core/render/site.js';
+import { fileNameOf, placesOf, renderSite } from '../core/render/site.js';
+import { renderCss } from '../core/render/css.js';
+import { regionsOf } from '../core/content/regions.js';
+import { templateData } from '../core/templates/data.js';
+import { contentSchema } from '../core/templates/schema.js';
+import { renderTemplates } from '../core/templates/template.js';
 import { RENDERED_FILE, refuseEdited, renderedText } from '../project/rendered.js';
 import { openProject, replaceFolder, writeFile, type ProjectFile } from '../project/folder.js';
 import { pageNamed, type ProjectSettings } from '../project/settings.js';
@@ -20,8 +25,10 @@ export interface Rendered {
 
 /** What a project is rendered as. */
 export interface RenderAs {
-  /** `site` is the whole pages by themselves; `fragment` is a part to paste into another page. */
-  readonly as: 'site' | 'fragment';
+  /** `site` is the whole pages by themselves; `fragment` is a part to paste into another page, `templates` is what a content management system fills. */
+  readonly as: 'site' | 'fragment' | 'templates';
+  /** Mark the editable places of a site. */
+  readonly marks?: boolean;
   /** Throw away what somebody changed in the site by hand. */
   readonly anew?: boolean;
   /** Name of the page that the fragment is of; the first without it. */
@@ -34,7 +41,7 @@ export interface RenderAs {
 export function render(project: string, options: RenderAs = { as: 'site' }): Rendered {
   const settings = openProject(project);
   if (options.as === 'site' && !options.anew) refuseEdited(project);
-  const made = options.as === 'site' ? wholeSite(project, settings) : fragment(project, settings, options);
+  const made = make(project, settings, options);
   const assets = join(project, 'assets');
   const files: ProjectFile[] = [
     ...(existsSync(assets) ? readdirSync(assets).sort() : []).map((name): ProjectFile => [
@@ -48,18 +55,42 @@ export function render(project: string, options: RenderAs = { as: 'site' }): Ren
   return { pages: made.pages.map(({ name }) => name), files: files.length, notes: made.pages.flatMap(unknownNotes) };
 }
 
+function make(project: string, settings: ProjectSettings, options: RenderAs): RenderedPages {
+  if (options.as === 'site') return wholeSite(project, settings, options.marks === true);
+  return options.as === 'templates' ? templates(project, settings) : fragment(project, settings, options);
+}
+
 interface RenderedPages {
   readonly pages: readonly ReadPage[];
   readonly files: readonly ProjectFile[];
 }
 
-function wholeSite(project: string, settings: ProjectSettings): RenderedPages {
+function wholeSite(project: string, settings: ProjectSettings, marked: boolean): RenderedPages {
   const names = settings.pages.map(({ name }) => name);
   const places = placesOf(names);
   const pages = names.map((name) => readAdjusted(project, name));
   const files = pages.flatMap(({ name, document, content }) =>
-    Object.entries(renderSite(document, content, places.get(name))),
+    Object.entries(renderSite(document, content, places.get(name), marked)),
   );
+  return { pages, files };
+}
+
+/** A template for each page, part and kind of entry; what fills them, as data and as a schema of the content. */
+function templates(project: string, settings: ProjectSettings): RenderedPages {
+  const pages = settings.pages.map(({ name }) => readAdjusted(project, name));
+  const files = pages.flatMap(({ name, document, content }): ProjectFile[] => {
+    const own = fileNameOf(name);
+    const { page, parts } = renderTemplates(document, `${own}.css`);
+    const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
+    return [
+      [`${own}.mustache`, page],
+      ...Object.entries(parts).map(([part, text]): ProjectFile => [`${own}/${part}.mustache`, text]),
+      [`${own}.css`, renderCss(document)],
+      [`${own}.data.json`, json(templateData(document, content))],
+      [`${own}.content.json`, json(wholeContent(document, content))],
+      [`${own}.schema.json`, json(contentSchema(document.name, regionsOf(document)))],
+    ];
+  });
   return { pages, files };
 }
 

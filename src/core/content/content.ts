@@ -56,6 +56,27 @@ export function originalContent(document: PageDocument): Content {
   return nest(originalValues(document));
 }
 
+/** The content with the values of the source wherever a client wrote none. */
+export function wholeContent(document: PageDocument, content: Content): Content {
+  const [source, written] = [originalValues(document), flatten(content)];
+  const touched = [...written.lists.keys()];
+  const values = [...source.values].filter(([path]) => !touched.some((list) => path.startsWith(`${list}.`)) || written.values.has(path)); // prettier-ignore
+  return nest({ values: new Map([...values, ...written.values]), lists: new Map([...source.lists, ...written.lists]) });
+}
+
+/** What is said in another form than the page has it: a list for a text, or a text for a list. */
+export function misfitIn(
+  document: PageDocument,
+  content: Content,
+): { readonly path: string; readonly wanted: string } | undefined {
+  const source = originalValues(document);
+  const { values, lists } = flatten(content);
+  const list = [...lists.keys()].find((path) => source.values.has(path));
+  if (list !== undefined) return { path: list, wanted: 'one text' };
+  const text = [...values.keys()].find((path) => source.lists.has(path));
+  return text === undefined ? undefined : { path: text, wanted: 'a list of entries' };
+}
+
 /** Paths in the content that the page does not have. */
 export function unknownFields(document: PageDocument, content: Content): string[] {
   const known = originalValues(fillPage(document, content));
@@ -115,7 +136,7 @@ function fillElement(node: ElementNode, filling: Filling): ElementNode {
 }
 
 /** What is something by itself, without words. */
-const SOMETHING = new Set(['img', 'svg', 'video', 'audio', 'canvas', 'iframe', 'input', 'select', 'textarea', 'button', 'hr', 'object', 'embed']); // prettier-ignore
+export const SOMETHING = new Set(['img', 'svg', 'video', 'audio', 'canvas', 'iframe', 'input', 'select', 'textarea', 'button', 'hr', 'object', 'embed']); // prettier-ignore
 
 /** Whether a client took away all that an element said: then it goes, rather than leaving a hole. */
 function isEmptied(before: ElementNode, now: ElementNode): boolean {
@@ -124,7 +145,8 @@ function isEmptied(before: ElementNode, now: ElementNode): boolean {
   return !isBlank(before) && isBlank(now);
 }
 
-function isBlank(node: ElementNode): boolean {
+/** Whether an element says and shows nothing. */
+export function isBlank(node: ElementNode): boolean {
   if (SOMETHING.has(node.element) || node.markup !== undefined) return false;
   return (node.children ?? []).every((child) => (isElement(child) ? isBlank(child) : !child.text.trim()));
 }

@@ -74,15 +74,28 @@ function differing(a: ElementNode, b: ElementNode, styles: Styles): string[] {
   ];
 }
 
+/** The entries of a list as the content asks for them: their ids, and the entry of the source that each is made from. */
+export function modelsOf(
+  list: string,
+  entries: readonly ElementNode[],
+  content: FlatContent,
+  styles: Styles,
+): { readonly id: string; readonly model: ElementNode }[] {
+  const ids = content.lists.get(list) ?? entries.map(({ entry }) => entry?.id ?? '');
+  const looks = looksIn(entries, styles);
+  return ids.map((id, at) => ({
+    id,
+    model: modelOf(id, entries, lookAt(list, id, at, ids.length, entries, looks, content)),
+  }));
+}
+
 /** What an element holds when its lists have the entries that the content asks for. */
 export function arrange(node: ElementNode, content: FlatContent, styles: Styles): readonly PageNode[] {
   let children = node.children ?? [];
   for (const [list, entries] of entriesIn(node)) {
-    const ids = content.lists.get(list);
-    if (!ids) continue;
-    const looks = looksIn(entries, styles);
-    const wanted = ids.map((id, at) =>
-      entryOf(list, id, entries, lookAt(list, id, at, ids.length, entries, looks, content)),
+    if (!content.lists.has(list)) continue;
+    const wanted = modelsOf(list, entries, content, styles).map(({ id, model }) =>
+      model.entry?.id === id ? model : renamed(model, list, id),
     );
     if (wanted.length === entries.length && wanted.every((one, at) => one === entries[at])) continue;
     children = replaceEntries(children, list, wanted);
@@ -106,11 +119,11 @@ function lookAt(
   return at === count - 1 ? ids.at(-1) : ids[0];
 }
 
-function entryOf(list: string, id: string, entries: readonly ElementNode[], look: string | undefined): ElementNode {
+/** The entry of the source that one is made from: itself, if it has the look that it should have. */
+function modelOf(id: string, entries: readonly ElementNode[], look: string | undefined): ElementNode {
   const own = entries.find(({ entry }) => entry?.id === id);
   const model = entries.find(({ entry }) => entry?.id === look) ?? own ?? (entries[0] as ElementNode);
-  if (own && lookOf(own) === lookOf(model)) return own;
-  return model.entry?.id === id ? model : renamed(model, list, id);
+  return own && lookOf(own) === lookOf(model) ? own : model;
 }
 
 /** The entries in the place of those of the source, with what stood between two of them between each two. */
@@ -131,29 +144,36 @@ function replaceEntries(children: readonly PageNode[], list: string, wanted: rea
 /** Attributes that name another element of the page by its id (HTML, 3.2.6; ARIA). */
 const REFERENCES = new Set(['id', 'for', 'aria-controls', 'aria-labelledby', 'aria-describedby', 'list', 'form']);
 
-/** A copy of an entry as another one: its fields, and every id in it, are the new one's own. */
-function renamed(model: ElementNode, list: string, id: string): ElementNode {
-  const [from, to] = [`${list}.${model.entry?.id ?? ''}`, `${list}.${id}`];
-  const path = (one: string): string =>
-    one === from || one.startsWith(`${from}.`) ? `${to}${one.slice(from.length)}` : one;
+/** The ids that elements of an entry have of their own. */
+export function idsOf(entry: ElementNode): ReadonlySet<string> {
   const own = new Set<string>();
   const collect = (node: PageNode): void => {
     if (isWords(node)) return;
     if (node.attributes?.['id']) own.add(node.attributes['id']);
     node.children?.forEach(collect);
   };
-  collect(model);
-  const attribute = (name: string, value: string): string => {
-    if (REFERENCES.has(name)) return value.split(/\s+/).map((one) => (own.has(one) ? `${one}-${id}` : one)).join(' '); // prettier-ignore
-    return name === 'href' && own.has(value.slice(1)) && value.startsWith('#') ? `${value}-${id}` : value;
-  };
+  collect(entry);
+  return own;
+}
+
+/** The value of an attribute with something put after each of these ids that it names. */
+export function refer(name: string, value: string, own: ReadonlySet<string>, suffix: string): string {
+  if (REFERENCES.has(name)) return value.split(/\s+/).map((one) => (own.has(one) ? `${one}${suffix}` : one)).join(' '); // prettier-ignore
+  return name === 'href' && value.startsWith('#') && own.has(value.slice(1)) ? `${value}${suffix}` : value;
+}
+
+/** A copy of an entry as another one: its fields, and every id in it, are the new one's own. */
+function renamed(model: ElementNode, list: string, id: string): ElementNode {
+  const [from, to] = [`${list}.${model.entry?.id ?? ''}`, `${list}.${id}`];
+  const path = (one: string): string => one === from || one.startsWith(`${from}.`) ? `${to}${one.slice(from.length)}` : one; // prettier-ignore
+  const own = idsOf(model);
   const visit = (node: PageNode): PageNode => {
     if (isWords(node)) return node.field ? { ...node, field: path(node.field) } : node;
     return {
       ...node,
       id: `${node.id}-${id}`,
       ...(node.entry ? { entry: node === model ? { list, id } : { list: path(node.entry.list), id: node.entry.id } } : {}),
-      ...(node.attributes ? { attributes: Object.fromEntries(Object.entries(node.attributes).map(([name, value]) => [name, attribute(name, value)])) } : {}),
+      ...(node.attributes ? { attributes: Object.fromEntries(Object.entries(node.attributes).map(([name, value]) => [name, refer(name, value, own, `-${id}`)])) } : {}),
       ...(node.fields ? { fields: Object.fromEntries(Object.entries(node.fields).map(([name, field]) => [name, path(field)])) } : {}),
       ...(node.rich ? { rich: path(node.rich) } : {}),
       ...(node.children ? { children: node.children.map(visit) } : {}),

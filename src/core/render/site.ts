@@ -1,4 +1,5 @@
 import { fillPage } from '../content/content.js';
+import { withMarks } from '../content/marks.js';
 import type { Content } from '../content/values.js';
 import type { PageDocument } from '../page/types.js';
 import { renderCss } from './css.js';
@@ -34,8 +35,16 @@ export function placesOf(names: readonly string[]): ReadonlyMap<string, SitePlac
   );
 }
 
-/** Renders one page with its style sheet. The same input gives the same bytes. */
-export function renderSite(document: PageDocument, content: Content, place: SitePlace = HOME): SiteFiles {
+/** Renders one page with its style sheet. The same input gives the same bytes. @param marked whether editable places are marked */
+export function renderSite(
+  document: PageDocument,
+  content: Content,
+  place: SitePlace = HOME,
+  marked = false,
+): SiteFiles {
   const filled = fillPage(document, content);
-  return { [place.html]: renderHtml(filled, place.sheet), [place.sheet]: renderCss(filled) };
+  return {
+    [place.html]: renderHtml(marked ? withMarks(filled) : filled, place.sheet),
+    [place.sheet]: renderCss(filled),
+  };
 }

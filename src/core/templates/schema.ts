@@ -1,0 +1,48 @@
+import type { Field, Region } from '../content/regions.js';
+import { ID } from '../content/values.js';
+
+/** A JSON Schema (2020-12), as plain data. */
+export type Schema = Readonly<Record<string, unknown>>;
+
+/** The content of a page as JSON Schema, with what a form needs: labels, help, examples, order and, as `x-field`, the type of each. */
+export function contentSchema(page: string, regions: readonly Region[]): Schema {
+  const properties = Object.fromEntries(regions.map(({ name, label, fields }) => [name, { title: label, ...groupOf(fields) }])); // prettier-ignore
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: `Content of ${page}`,
+    type: 'object',
+    properties,
+    additionalProperties: false,
+  };
+}
+
+function groupOf(fields: readonly Field[]): Schema {
+  const required = fields.filter((one) => one.required).map(({ name }) => name);
+  return {
+    type: 'object',
+    properties: Object.fromEntries(fields.map((one) => [one.name, schemaOf(one)])),
+    ...(required.length ? { required } : {}),
+    additionalProperties: false,
+  };
+}
+
+function schemaOf(field: Field): Schema {
+  const { label, type, help, example, longest, choices, fields = [] } = field;
+  const told = { title: label, 'x-field': type, ...(help ? { description: help } : {}) };
+  if (type === 'list' || type === 'menu') {
+    const [only] = fields;
+    if (only?.path.endsWith('.*')) return { ...told, type: 'array', items: { type: 'string', ...(only.longest ? { maxLength: only.longest } : {}) } }; // prettier-ignore
+    const group = groupOf(fields) as { properties: Record<string, unknown>; required?: string[] };
+    const id = { type: 'string', title: 'Id', pattern: '^[^.\\s]+$' };
+    return { ...told, type: 'array', items: { ...group, properties: { [ID]: id, ...group.properties }, required: [ID, ...(group.required ?? [])] } }; // prettier-ignore
+  }
+  if (fields.length) return { ...told, ...groupOf(fields) };
+  return {
+    ...told,
+    type: 'string',
+    ...(choices ? { enum: choices } : {}),
+    ...(longest === undefined ? {} : { maxLength: longest }),
+    ...(example ? { examples: [example] } : {}),
+    ...(type === 'address' ? { format: 'uri-reference' } : {}),
+  };
+}

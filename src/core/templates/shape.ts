@@ -1,0 +1,65 @@
+import { isBlank, SOMETHING } from '../content/content.js';
+import { idsOf, refer } from '../content/entries.js';
+import type { ElementNode, PageNode } from '../page/types.js';
+import { isWords } from '../page/walk.js';
+
+/** Name under which the data says what an entry's own ids end in. */
+export const OWN = 'own';
+
+/** Name under which the data says the path of an entry. */
+export const AT = 'at';
+
+/** For each entry of a list, by its id, the first that is the same but for what its fields say. */
+export function modelKeys(entries: readonly ElementNode[]): ReadonlyMap<string, string> {
+  const first = new Map<string, string>();
+  return new Map(
+    entries.map((one) => {
+      const id = one.entry?.id ?? '';
+      const shape = JSON.stringify(shapeOf(one, `${one.entry?.list}.${id}`, idsOf(one)));
+      if (!first.has(shape)) first.set(shape, id);
+      return [id, first.get(shape) as string] as const;
+    }),
+  );
+}
+
+/** An entry without what it says: fields by their names in it. */
+function shapeOf(node: PageNode, prefix: string, own: ReadonlySet<string>): unknown {
+  const relative = (path: string): string => (path.startsWith(prefix) ? path.slice(prefix.length) : path);
+  if (isWords(node))
+    return node.field ? [relative(node.field), /^\s/.test(node.text), /\s$/.test(node.text)] : node.text;
+  const {
+    element,
+    style,
+    difference,
+    attributes = {},
+    fields = {},
+    rich,
+    markup,
+    children = [],
+    kind,
+    name,
+    inline,
+  } = node;
+  return [
+    element, style, difference, markup, inline, kind === 'section' ? name : '',
+    Object.entries(attributes).map(([key, text]) => [key, fields[key] === undefined ? refer(key, text.replaceAll(prefix.split('.').at(-1) ?? '', '*'), own, '') : relative(fields[key])]),
+    rich === undefined ? children.map((child) => shapeOf(child, prefix, own)) : relative(rich),
+  ]; // prettier-ignore
+}
+
+/** Whether a client can take away all that an element says, so that it goes. */
+export function needsFlag(node: ElementNode): boolean {
+  if (node.element === 'img') return node.fields?.['src'] !== undefined;
+  if (node.kind === 'section' || SOMETHING.has(node.element) || node.markup !== undefined) return false;
+  return !isBlank(node) && !hasFixed(node);
+}
+
+/** Whether an element says or shows something that no field changes. */
+function hasFixed(node: ElementNode): boolean {
+  if (node.rich !== undefined) return false;
+  return (node.children ?? []).some((child) => {
+    if (isWords(child)) return !child.field && child.text.trim() !== '';
+    if (child.element === 'img') return child.fields?.['src'] === undefined;
+    return SOMETHING.has(child.element) || child.markup !== undefined || hasFixed(child);
+  });
+}

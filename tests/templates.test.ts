@@ -1,0 +1,140 @@
+import Mustache from 'mustache';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { cleanUp, DEMO_BOARDS, DEMO_PAGE, tavrik, temporary } from './program.js';
+import { element, page, words } from '../src/core/page/sample.js';
+import type { ElementNode, PageDocument } from '../src/core/page/types.js';
+import { fields } from '../src/core/passes/fields/index.js';
+import { fillPage, originalContent } from '../src/core/content/content.js';
+import type { Content } from '../src/core/content/values.js';
+import { renderHtml } from '../src/core/render/html.js';
+import { templateData } from '../src/core/templates/data.js';
+import { renderTemplates } from '../src/core/templates/template.js';
+import { withMarks } from '../src/core/content/marks.js';
+import { regionsOf } from '../src/core/content/regions.js';
+import { contentSchema } from '../src/core/templates/schema.js';
+import Ajv from 'ajv/dist/2020.js';
+
+/* The template and its data, put together by an implementation of the language that nobody here wrote, are the page. */
+
+/** Escapes what the specification of the language says, and no more. */
+const ESCAPED: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
+const escape = (text: string): string => text.replace(/[&<>"]/g, (sign) => ESCAPED[sign] as string);
+
+function normal(html: string): string {
+  return html
+    .replace(/&nbsp;|\s+/g, ' ')
+    .replace(/&quot;/g, '"')
+    .replace(/> </g, '><')
+    .replace(/ +>/g, '>')
+    .replace(/ +</g, '<')
+    .replace(/> +/g, '>');
+}
+
+function both(document: PageDocument, content: Content): [template: string, page: string] {
+  const { page: template, parts } = renderTemplates(document, 'style.css');
+  const filled = Mustache.render(template, templateData(document, content), { ...parts }, { escape });
+  return [normal(filled), normal(renderHtml(withMarks(fillPage(document, content)), 'style.css'))];
+}
+
+const styles = { plain: { rest: { color: 'red' } }, bright: { rest: { color: 'blue' } } };
+const card = (id: string, style = 'plain', ...more: ElementNode[]): ElementNode =>
+  element('card', id, { style, repeat: 'offer', attributes: { id } },
+    element('heading', `${id}h`, { element: 'h3' }, words(`The ${id}`)),
+    element('text', `${id}p`, { element: 'p' }, words('Some '), element('run', `${id}b`, { element: 'strong', inline: true }, words('bold')), words(' & "plain"')),
+    element('list', `${id}u`, { element: 'ul' }, ...['a', 'b'].map((one) => element('item', `${id}${one}`, { element: 'li', repeat: 'i' }, words(`${one} of ${id}`)))),
+    element('link', `${id}a`, { element: 'a', attributes: { href: `#${id}` } }, words('More')), ...more); // prettier-ignore
+const document = fields.run(
+  page(styles,
+    element('section', 'Offers', { element: 'section' },
+      element('heading', 'h', { element: 'h2' }, words('What {{we}} offer')),
+      element('text', 'intro', { element: 'p' }, words('It is <all> here.')),
+      element('image', 'i', { element: 'img', attributes: { src: 'assets/a.jpg', alt: 'A', srcset: 'assets/a.jpg 1x', sizes: '10px' } }),
+      element('grid', 'g', {}, card('small'), card('large', 'bright', element('text', 'badge', { element: 'p' }, words('New'))), card('wide')),
+      element('text', 'braces', { element: 'p' }, words('{{'), element('icon', 'x', { element: 'svg', markup: '<svg><path d="M0 0"/></svg>' })))),
+  { boxes: new Map(), width: 1440 },
+); // prettier-ignore
+const original = originalContent(document);
+const offers = original['offers'] as Record<string, never>;
+const cards = offers['cards'] as unknown as { id: string; look: string; heading: string; items: string[] }[];
+const withCards = (list: readonly object[]): Content => ({ ...original, offers: { ...offers, cards: list } }) as Content; // prettier-ignore
+
+describe('a template', () => {
+  it.each<[string, Content]>([
+    ['as it is', original],
+    ['with nothing said', {}],
+    ['with other words', { ...original, offers: { ...offers, heading: 'A <b> & "c"', intro: '{{x}}', picture: { file: 'assets/b.jpg', alt: '' } } } as Content], // prettier-ignore
+    ['with texts taken away', { ...original, offers: { ...offers, intro: '', picture: { file: '', alt: '' } } } as Content], // prettier-ignore
+    ['with entries in another order', withCards([...cards].reverse())],
+    ['with an entry more, of another look', withCards([...cards, { ...cards[0], id: 'new', look: 'large', heading: 'New' }])], // prettier-ignore
+    ['with one entry, whose list is longer', withCards([{ ...cards[1], items: ['one', 'two', 'three'] }])],
+    ['with no entry', withCards([])],
+    ['with an emptied heading', withCards(cards.map((one) => ({ ...one, heading: '' })))],
+  ])('%s is the page', (_, content) => {
+    const [filled, rendered] = both(document, content);
+    expect(filled).toBe(rendered);
+  });
+
+  it('names its fields as the content does, and holds no words of the fields', () => {
+    const { page: template, parts } = renderTemplates(document, 'style.css');
+    /* Entries with ids of their own in the HTML are templates of their own. */
+    const kinds = ['large', 'small', 'wide'].flatMap((one) => [
+      `offers-cards-the-${one}`,
+      `offers-cards-the-${one}-items`,
+    ]);
+    expect(Object.keys(parts).sort()).toEqual([...kinds, 'section-offers']);
+    expect(template).toContain('{{> section-offers}}');
+    expect(parts['section-offers']).toMatch(/\{\{#offers\.cards\}\}.*\{\{> offers-cards-the-small\}\}/s);
+    const all = [template, ...Object.values(parts)].join('\n');
+    for (const tag of ['{{offers.heading}}', '{{heading}}', '{{{text}}}', '{{link.address}}', '{{#items}}']) expect(all).toContain(tag); // prettier-ignore
+    for (const said of ['It is', 'The small']) expect(all).not.toContain(said);
+  });
+
+  it('marks what can be edited', () => {
+    const [, rendered] = both(document, original);
+    expect(rendered).toContain('data-field="offers.heading"');
+    expect(rendered).toContain('data-entry="offers.cards.the-large"');
+    expect(rendered).toMatch(/<a href="#wide" data-field="offers.cards.the-wide.link.label" data-field-href="offers.cards.the-wide.link.address">/); // prettier-ignore
+  });
+});
+
+describe('the templates of a project', () => {
+  const folder = temporary();
+  afterAll(cleanUp);
+  it.each([
+    ['an existing page', [DEMO_PAGE, '--widths', '1440']],
+    ['a design', DEMO_BOARDS],
+  ])('of %s are its pages when they are filled, after a client’s edits too', (name, source) => {
+    const project = join(folder, name.replace(/\W/g, ''));
+    expect(tavrik(['convert', ...source, '--out', project, '--no-proof']).code).toBe(0);
+    const list = [...tavrik(['content', project]).out.matchAll(/^(\S+\.cards)\.([\w-]+)\./gm)][0] as RegExpMatchArray;
+    for (const edit of [['add', list[1] as string, 'One more'], ['move', list[1] as string, list[2] as string, '--to', '2']]) expect(tavrik(['content', project, ...edit]).code).toBe(0); // prettier-ignore
+    expect(tavrik(['render', project, '--marks', '--anew']).code).toBe(0);
+    expect(tavrik(['render', project, '--templates']).out).toMatch(/rendered again: \d+ files/);
+    const read = (path: string): string => readFileSync(join(project, path), 'utf8');
+    const files = readdirSync(join(project, 'templates'));
+    const [page] = files.filter((file) => file.endsWith('.mustache'));
+    const own = (page as string).replace('.mustache', '');
+    const parts = Object.fromEntries(readdirSync(join(project, 'templates', own)).map((file) => [file.replace('.mustache', ''), read(`templates/${own}/${file}`)])); // prettier-ignore
+    const filled = Mustache.render(read(`templates/${page}`), JSON.parse(read(`templates/${own}.data.json`)), parts, { escape }); // prettier-ignore
+    const site = normal(read('site/index.html')).replace('href="style.css"', `href="${own}.css"`);
+    expect(normal(filled)).toBe(site);
+    const check = new Ajv({ strict: false, validateFormats: false }).compile(JSON.parse(read(`templates/${own}.schema.json`)) as object); // prettier-ignore
+    expect([check(JSON.parse(read(`templates/${own}.content.json`))), check.errors]).toEqual([true, null]);
+  });
+});
+
+describe('the schema of the content', () => {
+  const schema = contentSchema('sample', regionsOf(document));
+  const check = new Ajv({ strict: false, validateFormats: false }).compile(schema);
+
+  it('takes the content of the source, and says what a form needs', () => {
+    expect([check(original), check.errors]).toEqual([true, null]);
+    expect(JSON.stringify(schema)).toContain('"x-field":"choice"');
+  });
+
+  it('refuses fields that are none, and entries without an id', () => {
+    expect(check({ ...original, offers: { ...offers, gone: 'x' } })).toBe(false);
+    expect(check(withCards([{ heading: 'x' }]))).toBe(false);
+  });
+});
