@@ -14,6 +14,10 @@ say('convert demo/existing/index.html --out demo/out/home');
 run(process.execPath, [...cli, 'convert', 'demo/existing/index.html', '--out', 'demo/out/home', '--no-proof']);
 say('proof demo/out/home --width 1440,1100,820,600,390');
 run(process.execPath, [...cli, 'proof', 'demo/out/home', '--width', '1440,1100,820,600,390']);
+say('content demo/out/home check');
+run(process.execPath, [...cli, 'content', 'demo/out/home', 'check']);
+say('render demo/out/home --templates');
+run(process.execPath, [...cli, 'render', 'demo/out/home', '--templates']);
 say(`survey ${boards.join(' ')} --out demo/out/survey-star-evenings`);
 run(process.execPath, [...cli, 'survey', ...boards, '--out', 'demo/out/survey-star-evenings']);
 say(`convert ${boards.join(' ')} --out demo/out/star-evenings`);
@@ -31,4 +35,5 @@ Open these in a browser:
   its proof                      ${join(out, 'home/proof/index.html')}
   the design, converted          ${join(out, 'star-evenings/site/index.html')}
   its proof                      ${join(out, 'star-evenings/proof/index.html')}
-The words to edit are in demo/out/*/content; after an edit: npx tavrik render demo/out/home`);
+The words to edit are in demo/out/*/content; after an edit: npx tavrik render demo/out/home
+The same by command: npx tavrik content demo/out/home add membership.cards Student; and what would break: npx tavrik trial demo/out/home`);

@@ -180,7 +180,7 @@ describe('content that cannot be read', () => {
     ['an entry twice', 'membership:\n  cards:\n    - id: a\n      heading: A\n    - id: a\n      heading: B\n', /line 5: "membership.cards" has two entries with the id "a"/], // prettier-ignore
     ['anchors that explode', `a: &a [x,x,x,x,x,x,x,x,x,x]\n${[...'bcdefgh'].map((name, at) => `${name}: &${name} [${Array(10).fill(`*${'abcdefg'[at]}`).join(',')}]`).join('\n')}\nheader:\n  link: *h\n`, /holds no fields|more than 50000 values/], // prettier-ignore
     ['a value of 5 MB', `header:\n  link:\n    label: ${'x'.repeat(5 * 1024 * 1024)}\n`, /line 3: "header.link.label" is longer than 100000 letters/], // prettier-ignore
-    ['two people’s edits', 'header:\n<<<<<<< mine\n  link: a\n=======\n  link: b\n>>>>>>> yours\n', /not YAML|two people/], // prettier-ignore
+    ['two people’s edits', 'header:\n<<<<<<< mine\n  link: a\n=======\n  link: b\n>>>>>>> yours\n', /line 2: This holds the edits of two people/], // prettier-ignore
   ])('%s: says where, and leaves the site as it is', (_, text, words) => {
     const before = html(project);
     writeFileSync(file(project), text);

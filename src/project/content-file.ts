@@ -18,6 +18,8 @@ export function readContentFile(file: string): Content {
 
 /** Reads content from YAML, of which JSON is a part. @throws Problem naming the line */
 export function readContentText(text: string, file: string): Content {
+  const conflict = text.split('\n').findIndex((line) => /^(<{7}|={7}|>{7})(\s|$)/.test(line));
+  if (conflict >= 0) throw new Problem('This holds the edits of two people that were not brought together.', `${file}, line ${conflict + 1}`, 'Decide between the two, and take the lines of signs out.'); // prettier-ignore
   const lines = new LineCounter();
   const document = parseDocument(text, { lineCounter: lines, uniqueKeys: true });
   const [error] = document.errors;

@@ -1,0 +1,69 @@
+// node scripts/check-fields.mjs PROJECT…: for each page of converted projects, the share of words, pictures and links that a
+// field reaches, and whether each field that is set changes just its own place in the rendered page. Exit code 1 if not.
+import { existsSync, readFileSync, readdirSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+
+const require = createRequire(import.meta.url);
+const { fillPage, originalValues } = require('../dist/core/content/content.js');
+const { nest } = require('../dist/core/content/values.js');
+const { renderHtml } = require('../dist/core/render/html.js');
+
+/** What shows and is no ornament: whether a field fills it, and what it is. */
+function thingsIn(body) {
+  const found = [];
+  const visit = (node, rich) => {
+    const { attributes = {}, fields = {}, children = [] } = node;
+    const ornament = attributes['aria-hidden'] === 'true' || node.kind === 'artwork' || attributes.alt === '';
+    if (node.element === 'a' && attributes.href !== undefined)
+      found.push({ what: `link ${node.id}`, reached: rich || fields.href !== undefined });
+    if (node.element === 'img' && !ornament)
+      found.push({ what: `picture ${attributes.src}`, reached: fields.src !== undefined });
+    for (const child of children) {
+      const inRich = rich || node.rich !== undefined;
+      if (child.kind !== 'words') visit(child, inRich);
+      else if (/[\p{L}\p{N}]/u.test(child.text))
+        found.push({ what: child.text.trim(), reached: inRich || child.field !== undefined });
+    }
+  };
+  visit(body, false);
+  return found;
+}
+
+/** Fields that change more, or less, than their own place. */
+function inexact(document) {
+  const { values, lists } = originalValues(document);
+  const before = renderHtml(document, 'style.css').split('\n');
+  return [...values.keys()].filter((path) => {
+    if (path.endsWith('.look') || path.startsWith('page.')) return false;
+    const after = renderHtml(
+      fillPage(document, nest({ values: new Map(values).set(path, 'zzmark'), lists })),
+      'style.css',
+    ).split('\n');
+    const lines = after.filter((line, at) => line !== before[at]);
+    return after.length !== before.length || lines.length === 0 || lines.some((line) => !line.includes('zzmark'));
+  });
+}
+
+let wrong = false;
+for (const project of process.argv.slice(2)) {
+  const folder = join(project, 'pages');
+  for (const file of existsSync(folder) ? readdirSync(folder) : []) {
+    const document = JSON.parse(readFileSync(join(folder, file), 'utf8'));
+    const things = thingsIn(document.body);
+    const missed = things.filter(({ reached }) => !reached);
+    const { values, lists } = originalValues(document);
+    const off = inexact(document);
+    const numbered = [...values.keys()].filter((path) =>
+      /\.(text|item|cell|link|heading|picture|button|label)-\d+$/.test(path),
+    );
+    wrong ||= missed.length > 0 || off.length > 0;
+    console.log(
+      `${project} ${document.name}: ${things.length - missed.length} of ${things.length} reached, ${values.size} fields, ${off.length} not exact, ${lists.size} lists, ${numbered.length} named by number`,
+    );
+    for (const { what } of missed.slice(0, 5)) console.log(`  not reached: ${what}`);
+    for (const path of off.slice(0, 5)) console.log(`  not exact: ${path}`);
+    for (const path of numbered.slice(0, 5)) console.log(`  named by number: ${path}`);
+  }
+}
+if (wrong) process.exitCode = 1;
