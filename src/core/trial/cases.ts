@@ -1,5 +1,5 @@
 import { fieldsByPath } from '../content/check.js';
-import { originalValues } from '../content/content.js';
+import { wholeContent } from '../content/content.js';
 import type { Field, Region } from '../content/regions.js';
 import { flatten, nest, type Content, type FlatContent } from '../content/values.js';
 import type { PageDocument } from '../page/types.js';
@@ -32,7 +32,7 @@ type Change = (value: string, field: Field, path: string) => string | undefined;
 
 /** Everything that is done to a page, case by case. */
 export function casesOf(document: PageDocument, regions: readonly Region[], written: Content): TrialCase[] {
-  const now = whole(document, written);
+  const now = flatten(wholeContent(document, written));
   const find = fieldsByPath(regions);
   const edit = (name: string, what: string, change: Change): TrialCase => {
     const values = new Map(now.values);
@@ -83,12 +83,6 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
     edit('capitals', 'texts in capitals', (value, field) => (isText(field) && field.type === 'text' ? value.toUpperCase() : undefined)),
     edit('markup', 'markup and template signs as text', (value, field) => (isText(field) && field.type === 'text' && value ? `${value} ${MARKUP}` : undefined)),
   ]; // prettier-ignore
-}
-
-/** The content with the values of the source wherever a client wrote none. */
-function whole(document: PageDocument, written: Content): FlatContent {
-  const [source, own] = [originalValues(document), flatten(written)];
-  return { values: new Map([...source.values, ...own.values]), lists: new Map([...source.lists, ...own.lists]) };
 }
 
 function copyEntry(

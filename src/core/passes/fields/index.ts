@@ -6,6 +6,7 @@ import { isElement, isWords, textOf } from '../../page/walk.js';
 import { NameGiver, slug } from '../../page/words.js';
 import type { Pass } from '../pass.js';
 import { runsIn, type EntryRun } from './lists.js';
+import { COLUMN, columnsOf, hasControl, isHead, isWordsOnly, LONGEST, nameOfFile, onlyChild, placeName, spoken, type Scope } from './naming.js'; // prettier-ignore
 import { headingsIn, isDecoration, isOrnament, titleOf, wordFor } from './roles.js';
 
 /** Attributes that a client may change, and how their field is called beside the element's own words. */
@@ -25,28 +26,6 @@ const NAMES: Readonly<Record<string, string>> = { a: 'link', area: 'area', img: 
 
 /** Elements whose words may be one text with marks in it. */
 const TEXTS = new Set(['p', 'li', 'dd', 'figcaption', 'blockquote', 'td', 'div', 'address', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'span', 'small']); // prettier-ignore
-
-/** Longest name, in letters. */
-const LONGEST = 24;
-/** A text of at most so many words before the heading announces it. */
-const KICKER_WORDS = 6;
-
-/** Where fields are named: in a section, a group or an entry of a list. */
-interface Scope {
-  /** Path up to here. */
-  readonly path: string;
-  readonly giver: NameGiver;
-  /** The node of the scope, to see what else is in it. */
-  readonly root: ElementNode;
-  /** What words are called here, if their own element does not say it. */
-  readonly word?: string;
-  /** Names of the columns of the table that it is in, and which of them is next. */
-  readonly columns?: readonly string[];
-  /** The scope of the label or the term right before: what follows belongs to it. */
-  readonly pair?: Scope;
-  /** How many headings of it have their name already. */
-  readonly seen: { headings: number; last: string };
-}
 
 /**
  * A pass that gives every word, picture and link a field with a speaking name, by section, group and list.
@@ -239,67 +218,4 @@ class Naming {
         : { ...scopeOf(own, node), word: isWordsOnly(node) ? 'label' : undefined };
     return { fields, scope: within as Partial<Scope> };
   }
-}
-
-/** What the words in the head of a table are called: each with the words themselves. */
-const COLUMN = 'column';
-
-/** A name that says what it is: the plain one where it is free, else one by the first words. */
-function spoken(giver: NameGiver, name: string, text: string): string {
-  if (!giver.has(name) && name !== COLUMN) return giver.give(name);
-  const more = slug(text, LONGEST);
-  return giver.give(more && more !== name ? (/^\d/.test(more) || name === COLUMN ? `${name}-${more}` : more) : name);
-}
-
-/** What a plain text is by where it stands. */
-function placeName(text: string, { root, seen }: Scope): string {
-  const words = text.trim().split(/\s+/).length;
-  const headings = headingsIn(root).length;
-  if (headings && seen.headings === 0 && words <= KICKER_WORDS) return 'kicker';
-  if (root.kind === 'section' && headings && seen.headings === 1 && seen.last === 'heading') return 'intro';
-  return 'text';
-}
-
-function isWordsOnly(node: ElementNode): boolean {
-  return (node.children ?? []).every(
-    (child) =>
-      isWords(child) || ((child.inline || child.kind === 'icon' || child.kind === 'run') && isWordsOnly(child)),
-  );
-}
-
-function hasControl(node: ElementNode): boolean {
-  return (node.children ?? []).some(
-    (child) => isElement(child) && (/^(input|textarea|select)$/.test(child.element) || hasControl(child)),
-  );
-}
-
-function onlyChild(node: ElementNode): ElementNode | undefined {
-  const [only, ...more] = (node.children ?? []).filter((child) => isElement(child) || child.text.trim());
-  return only && more.length === 0 && isElement(only) ? only : undefined;
-}
-
-function nameOfFile(address: string | undefined): string | undefined {
-  return address === undefined || address.startsWith('data:')
-    ? undefined
-    : address
-        .split('/')
-        .at(-1)
-        ?.replace(/(-[0-9a-f]{10})?\.\w+$/, '');
-}
-
-/** The words of the head of a table, as names. */
-function columnsOf(table: ElementNode): string[] | undefined {
-  const rows: ElementNode[] = [];
-  const visit = (node: ElementNode): void => {
-    if (node.element === 'tr') rows.push(node);
-    for (const child of node.children ?? []) if (isElement(child)) visit(child);
-  };
-  visit(table);
-  const head = rows.find(isHead);
-  return head && (head.children ?? []).filter(isElement).map((cell) => slug(textOf(cell), LONGEST) || 'cell');
-}
-
-function isHead(row: ElementNode): boolean {
-  const cells = (row.children ?? []).filter(isElement);
-  return row.element === 'tr' && cells.length > 1 && cells.every(({ element }) => element === 'th');
 }
