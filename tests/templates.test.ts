@@ -75,6 +75,25 @@ describe('a template', () => {
     expect(filled).toBe(rendered);
   });
 
+  it('offers other files of a picture only as long as it shows the same', () => {
+    const source = element('box', 'o', { element: 'source', attributes: { srcset: 'assets/a.avif' } });
+    const image = element('image', 'pi', { element: 'img', attributes: { src: 'assets/a.jpg', alt: 'A', srcset: 'assets/a.jpg 2x' } }); // prettier-ignore
+    const offered = fields.run(page({}, element('section', 'Look', { element: 'section' }, element('box', 'pb', { element: 'picture' }, source, image))), { boxes: new Map(), width: 1440 }); // prettier-ignore
+    for (const file of ['assets/a.jpg', 'assets/b.jpg']) {
+      const [filled, rendered] = both(offered, { look: { picture: { file, alt: 'A' } } });
+      expect(filled.replace(/ +/g, ' ').replace(/" >/g, '">')).toBe(rendered);
+      expect(rendered.includes('a.avif')).toBe(file === 'assets/a.jpg');
+    }
+  });
+
+  it('keeps entries apart that say the same otherwise', () => {
+    const item = (id: string): ElementNode => element('item', id, { element: 'li', repeat: 'i', attributes: { value: id } }, words(`Item ${id}`)); // prettier-ignore
+    const list = fields.run(page({}, element('section', 'Count', { element: 'section' }, element('list', 'l', { element: 'ol' }, item('1'), item('2')))), { boxes: new Map(), width: 1440 }); // prettier-ignore
+    const [filled, rendered] = both(list, {});
+    expect(filled).toBe(rendered);
+    expect(rendered).toMatch(/value="1".*value="2"/);
+  });
+
   it('names its fields as the content does, and holds no words of the fields', () => {
     const { page: template, parts } = renderTemplates(document, 'style.css');
     /* Entries with ids of their own in the HTML are templates of their own. */

@@ -1,16 +1,16 @@
 import { isScriptAddress } from '../page/addresses.js';
-import { originalValues } from '../content/content.js';
+import { originalValues, SOMETHING } from '../content/content.js';
 import { entriesIn, modelsOf } from '../content/entries.js';
 import { fromMarkdown, toMarkdown } from '../content/rich.js';
 import { flatten, type Content, type FlatContent } from '../content/values.js';
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { isWords } from '../page/walk.js';
 import { renderMain } from '../render/html.js';
-import { AT, modelKeys, needsFlag, OWN } from './shape.js';
+import { AT, modelKeys, nameIn, needsFlag, OWN } from './shape.js';
 
 /** Data for a template: names to texts, objects, lists and flags. */
 export interface Data {
-  [name: string]: string | boolean | Data | Data[] | string[];
+  [name: string]: string | boolean | Data | Data[];
 }
 
 /** What a page says, as its template asks for it: texts, rich texts as HTML, lists, and what is there at all. */
@@ -46,14 +46,14 @@ class Building {
     if (isWords(node)) {
       if (!node.field) return node.text.trim() !== '';
       const text = this.valueAt(node.field, place) ?? node.text.trim();
-      this.put(place, node.field, text);
+      this.set(place, node.field, text);
       return text.trim() !== '';
     }
     for (const [attribute, field] of Object.entries(node.fields ?? {})) this.attribute(node, attribute, field, place);
     const says = node.rich === undefined ? this.inside(node, place) : this.rich(node, node.rich, place);
     const shown = node.element === 'img' ? node.fields?.['src'] === undefined || this.valueAt(node.fields['src'], place) !== '' : says; // prettier-ignore
     if (needsFlag(node)) flag(place.data, 'any', node.id, shown);
-    return shown || node.markup !== undefined || isThing(node);
+    return shown || node.markup !== undefined || SOMETHING.has(node.element);
   }
 
   private inside(node: ElementNode, place: Place): boolean {
@@ -69,10 +69,9 @@ class Building {
     const path = this.pathOf(list, place);
     const keys = modelKeys(entries);
     const many = new Set(keys.values()).size > 1;
-    const known: FlatContent = { values: this.flat.values, lists: this.flat.lists };
-    const models = modelsOf(path, entries, known, this.document.styles);
+    const models = modelsOf(path, entries, this.flat, this.document.styles);
     let says = false;
-    const made = models.map(({ id, model }, at): Data | string => {
+    const made = models.map(({ id, model }, at): Data => {
       const source = model.entry?.id ?? '';
       const key = keys.get(source) as string;
       const shape = entries.find(({ entry }) => entry?.id === key) as ElementNode;
@@ -80,11 +79,10 @@ class Building {
       const data: Data = { id, [AT]: `${path}.${id}`, [OWN]: own, next: at > 0 };
       if (many) flag(data, 'as', key, true);
       const inner = { data, prefix: `${list}.${key}.`, path: `${path}.${id}.`, own };
-      const ownPlace = this.gather(shape, inner);
-      says = ownPlace || says;
+      says = this.gather(shape, inner) || says;
       return data;
     });
-    this.set(place, list, made as Data[]);
+    this.set(place, list, made);
     return says;
   }
 
@@ -92,8 +90,8 @@ class Building {
     const before = node.attributes?.[name] ?? '';
     const asked = this.valueAt(field, place) ?? before;
     const text = isScriptAddress(asked) ? before : asked;
-    this.put(place, field, text);
-    if (name === 'src' && node.attributes?.['srcset'] !== undefined) flag(place.data, 'same', node.id, text === before);
+    this.set(place, field, text);
+    if (name === 'src') flag(place.data, 'same', node.id, text === before);
   }
 
   private rich(node: ElementNode, field: string, place: Place): boolean {
@@ -101,7 +99,7 @@ class Building {
     const text = this.valueAt(field, place) ?? toMarkdown(node.children, styles);
     const said = text === toMarkdown(node.children, styles) ? node : fromMarkdown(node, text, styles);
     const html = (said.children ?? []).map((child) => renderMain({ id: '', kind: 'text', name: '', element: 'p', children: [child] }).slice(3, -4)).join(''); // prettier-ignore
-    this.put(place, field, html);
+    this.set(place, field, html);
     return text.trim() !== '';
   }
 
@@ -113,14 +111,9 @@ class Building {
     return this.flat.values.get(this.pathOf(field, place));
   }
 
-  private put(place: Place, field: string, text: string): void {
-    this.set(place, field, text);
-  }
-
-  /** Sets a value by the name that the template has for it. An entry that is no more than a text is `text` to itself. */
+  /** Sets a value by the name that the template has for it. */
   private set({ data, prefix }: Place, field: string, value: Data[string]): void {
-    const name =
-      prefix && `${field}.` === prefix ? 'text' : field.startsWith(prefix) ? field.slice(prefix.length) : field;
+    const name = nameIn(field, prefix);
     const parts = name.split('.');
     let here = data;
     for (const part of parts.slice(0, -1)) here = (here[part] ??= {}) as Data;
@@ -131,8 +124,4 @@ class Building {
 function flag(data: Data, group: string, name: string, on: boolean): void {
   const flags = (data[group] ??= {}) as Data;
   flags[name] = on;
-}
-
-function isThing({ element }: ElementNode): boolean {
-  return /^(img|svg|video|audio|canvas|iframe|input|select|textarea|button|hr|object|embed)$/.test(element);
 }

@@ -1,5 +1,4 @@
 import { isBlank, SOMETHING } from '../content/content.js';
-import { idsOf, refer } from '../content/entries.js';
 import type { ElementNode, PageNode } from '../page/types.js';
 import { isWords } from '../page/walk.js';
 
@@ -9,13 +8,19 @@ export const OWN = 'own';
 /** Name under which the data says the path of an entry. */
 export const AT = 'at';
 
+/** The name that a field has in a template: in an entry from there on; an entry that is no more than a text is `text`. */
+export function nameIn(path: string, prefix: string): string {
+  if (prefix && `${path}.` === prefix) return 'text';
+  return path.startsWith(prefix) ? path.slice(prefix.length) : path;
+}
+
 /** For each entry of a list, by its id, the first that is the same but for what its fields say. */
 export function modelKeys(entries: readonly ElementNode[]): ReadonlyMap<string, string> {
   const first = new Map<string, string>();
   return new Map(
     entries.map((one) => {
       const id = one.entry?.id ?? '';
-      const shape = JSON.stringify(shapeOf(one, `${one.entry?.list}.${id}`, idsOf(one)));
+      const shape = JSON.stringify(shapeOf(one, `${one.entry?.list}.${id}`));
       if (!first.has(shape)) first.set(shape, id);
       return [id, first.get(shape) as string] as const;
     }),
@@ -23,27 +28,15 @@ export function modelKeys(entries: readonly ElementNode[]): ReadonlyMap<string, 
 }
 
 /** An entry without what it says: fields by their names in it. */
-function shapeOf(node: PageNode, prefix: string, own: ReadonlySet<string>): unknown {
+function shapeOf(node: PageNode, prefix: string): unknown {
   const relative = (path: string): string => (path.startsWith(prefix) ? path.slice(prefix.length) : path);
   if (isWords(node))
     return node.field ? [relative(node.field), /^\s/.test(node.text), /\s$/.test(node.text)] : node.text;
-  const {
-    element,
-    style,
-    difference,
-    attributes = {},
-    fields = {},
-    rich,
-    markup,
-    children = [],
-    kind,
-    name,
-    inline,
-  } = node;
+  const { element, style, difference, attributes = {}, fields = {}, rich, markup, children = [], kind, name, inline } = node; // prettier-ignore
   return [
     element, style, difference, markup, inline, kind === 'section' ? name : '',
-    Object.entries(attributes).map(([key, text]) => [key, fields[key] === undefined ? refer(key, text.replaceAll(prefix.split('.').at(-1) ?? '', '*'), own, '') : relative(fields[key])]),
-    rich === undefined ? children.map((child) => shapeOf(child, prefix, own)) : relative(rich),
+    Object.entries(attributes).map(([key, text]) => [key, fields[key] === undefined ? text : relative(fields[key])]),
+    rich === undefined ? children.map((child) => shapeOf(child, prefix)) : relative(rich),
   ]; // prettier-ignore
 }
 

@@ -1,13 +1,13 @@
 import { entriesIn, idsOf, refer } from '../content/entries.js';
-import type { ElementNode, PageDocument, PageNode, WordsNode } from '../page/types.js';
-import { isWords } from '../page/walk.js';
-import { renderHtml } from '../render/html.js';
-import { asTemplates, begin, beginPart, end, endPart, markup, value, type Templates } from './tags.js';
-import { AT, modelKeys, needsFlag, OWN } from './shape.js';
 import { marksOf } from '../content/marks.js';
+import type { ElementNode, PageDocument, PageNode, WordsNode } from '../page/types.js';
+import { elements, isElement, isWords } from '../page/walk.js';
 import { slug } from '../page/words.js';
+import { renderHtml } from '../render/html.js';
+import { AT, modelKeys, nameIn, needsFlag, OWN } from './shape.js';
+import { asTemplates, begin, beginPart, end, endPart, markup, value, type Templates } from './tags.js';
 
-/** The page as a template: filled with the data of `templateData`, it is the page. @param sheet address of its style sheet */
+/** The page as templates: filled with the data of `templateData`, they are the page. @param sheet address of its style sheet */
 export function renderTemplates(document: PageDocument, sheet: string): Templates {
   const body = { ...document.body, children: childrenOf(document.body, { prefix: '', own: new Set() }) };
   const description = document.description === undefined ? {} : { description: value('page.description') };
@@ -22,11 +22,6 @@ interface Context {
   readonly own: ReadonlySet<string>;
 }
 
-function nameOf(path: string, { prefix }: Context): string {
-  if (prefix && `${path}.` === prefix) return 'text';
-  return path.startsWith(prefix) ? path.slice(prefix.length) : path;
-}
-
 /** A path as the page has it: in an entry it begins with that of the entry. */
 function placed(path: string, { prefix }: Context): string {
   if (prefix === '' || !`${path}.`.startsWith(prefix)) return path;
@@ -38,18 +33,24 @@ function words(text: string): WordsNode {
   return { kind: 'words', text };
 }
 
+/** Nodes that are there if the data says so, or once for each entry. */
+function within(name: string, nodes: readonly PageNode[]): PageNode[] {
+  return [words(begin(name)), ...nodes, words(end(name))];
+}
+
 function childrenOf(node: ElementNode, context: Context): PageNode[] {
-  const lists = new Map([...entriesIn(node)].map(([list, entries]) => [list, { entries, done: false }]));
-  const places = new Map<string, readonly number[]>();
   const children = node.children ?? [];
-  for (const list of lists.keys()) places.set(list, children.flatMap((child, at) => (!isWords(child) && child.entry?.list === list ? [at] : []))); // prettier-ignore
+  const picture = node.element === 'picture' ? [...elements(node)].find(({ element }) => element === 'img') : undefined;
+  const lists = [...entriesIn(node)].map(([list, entries]) => {
+    const places = entries.map((entry) => children.indexOf(entry));
+    return { list, entries, first: places[0] as number, second: places[1], last: places.at(-1) as number };
+  });
   return children.flatMap((child, at): PageNode[] => {
-    const within = [...places].find(([, own]) => at >= (own[0] ?? Infinity) && at <= (own.at(-1) ?? -1));
-    if (!within) return templateOf(child, context);
-    const [list, own] = within;
-    if (at !== own[0]) return [];
-    const between = own.length > 1 ? children.slice(at + 1, own[1]) : [];
-    return listOf(list, lists.get(list)?.entries ?? [], between, context);
+    const found = lists.find(({ first, last }) => at >= first && at <= last);
+    if (found) return at === found.first ? listOf(found.list, found.entries, children.slice(at + 1, found.second ?? at + 1), context) : []; // prettier-ignore
+    const made = templateOf(child, context);
+    /* Other files of a picture show the one that was there before. */
+    return picture && isElement(child) && child.element === 'source' ? within(`same.${picture.id}`, made) : made;
   });
 }
 
@@ -62,40 +63,50 @@ function listOf(
 ): PageNode[] {
   const keys = modelKeys(entries);
   const models = [...new Set(keys.values())];
-  const name = nameOf(list, context);
   const made = models.flatMap((key): PageNode[] => {
     const entry = entries.find((one) => one.entry?.id === key) as ElementNode;
     const part = `${list.replace(/\./g, '-')}${models.length > 1 ? `-${key}` : ''}`;
-    const inner = [words(beginPart(part)), ...templateOf(entry, { prefix: `${list}.${key}.`, own: idsOf(entry) }), words(endPart)]; // prettier-ignore
-    return models.length > 1 ? [words(begin(`as.${key}`)), ...inner, words(end(`as.${key}`))] : inner;
+    const inner = asPart(part, templateOf(entry, { prefix: `${list}.${key}.`, own: idsOf(entry) }));
+    return models.length > 1 ? within(`as.${key}`, inner) : inner;
   });
-  const gap = between.length ? [words(begin('next')), ...between, words(end('next'))] : [];
-  return [words(begin(name)), ...gap, ...made, words(end(name))];
+  const gap = between.length ? within('next', between) : [];
+  return within(nameIn(list, context.prefix), [...gap, ...made]);
+}
+
+/** Nodes as a template of their own. */
+function asPart(name: string, nodes: readonly PageNode[]): PageNode[] {
+  return [words(beginPart(name)), ...nodes, words(endPart)];
 }
 
 function templateOf(node: PageNode, context: Context): PageNode[] {
-  if (isWords(node)) return [node.field ? words(keepEdges(node.text, value(nameOf(node.field, context)))) : node];
+  if (isWords(node))
+    return [node.field ? words(keepEdges(node.text, value(nameIn(node.field, context.prefix)))) : node];
   const made = elementOf(node, context);
-  if (node.kind === 'section')
-    return [words(beginPart(`section-${slug(node.name, 40) || node.id}`)), made, words(endPart)];
-  return needsFlag(node) ? [words(begin(`any.${node.id}`)), made, words(end(`any.${node.id}`))] : [made];
+  if (node.kind === 'section') return asPart(`section-${slug(node.name, 40) || node.id}`, [made]);
+  return needsFlag(node) ? within(`any.${node.id}`, [made]) : [made];
 }
 
+/** Attributes that offer a picture in other files (HTML, 4.8.3). */
+const OTHER_FILES: ReadonlySet<string> = new Set(['srcset', 'sizes']);
+
 function elementOf(node: ElementNode, context: Context): ElementNode {
-  const { fields: own, entry: _, rich, ...rest } = node;
-  const attributes: Record<string, string> = {};
-  for (const [name, text] of Object.entries(node.attributes ?? {})) {
-    const path = own?.[name];
-    if (name === 'srcset' && own?.['src']) attributes[begin(`same.${node.id}`)] = '';
-    attributes[name] = path === undefined ? refer(name, text, context.own, value(OWN)) : value(nameOf(path, context));
-    if (name === 'sizes' && own?.['src']) attributes[end(`same.${node.id}`)] = '';
-  }
-  Object.assign(
-    attributes,
-    marksOf(node, (path) => placed(path, context)),
-  );
+  const { fields = {}, entry: _, rich, ...rest } = node;
+  const given = Object.entries(node.attributes ?? {});
+  const others = node.element === 'img' && fields['src'] ? given.filter(([name]) => OTHER_FILES.has(name)) : [];
+  const said = given.map(([name, text]): [string, string] => {
+    const path = fields[name];
+    return [
+      name,
+      path === undefined ? refer(name, text, context.own, value(OWN)) : value(nameIn(path, context.prefix)),
+    ];
+  });
+  const attributes = {
+    ...Object.fromEntries(said.filter(([name]) => !others.some(([other]) => other === name))),
+    ...(others.length ? { [begin(`same.${node.id}`)]: '', ...Object.fromEntries(others), [end(`same.${node.id}`)]: '' } : {}), // prettier-ignore
+    ...marksOf(node, (path) => placed(path, context)),
+  };
   const made = { ...rest, ...(Object.keys(attributes).length ? { attributes } : {}) };
-  if (rich !== undefined) return { ...made, children: [words(markup(nameOf(rich, context)))] };
+  if (rich !== undefined) return { ...made, children: [words(markup(nameIn(rich, context.prefix)))] };
   return node.children ? { ...made, children: childrenOf(node, context) } : made;
 }
 
