@@ -32,6 +32,8 @@ export async function serveFiles(files: Iterable<readonly [path: string, bytes: 
 export interface Serving {
   /** TCP port; a free one without it. */
   readonly port?: number;
+  /** No page of another origin may read it. */
+  readonly closed?: boolean;
   /** Comes before memory and files. @returns whether it has answered */
   readonly answer?: (path: string, request: IncomingMessage, response: ServerResponse) => boolean;
 }
@@ -39,7 +41,7 @@ export interface Serving {
 /** Serves one folder on the loopback address. What is put in memory (by path) comes before files. */
 export async function serveFolder(
   root: string | undefined,
-  { port: wished = 0, answer }: Serving = {},
+  { port: wished = 0, closed = false, answer }: Serving = {},
 ): Promise<Served> {
   const memory = new Map<string, { readonly type: string; readonly bytes: string | Buffer }>();
   const folder = root === undefined ? undefined : realpathSync(root);
@@ -58,7 +60,7 @@ export async function serveFolder(
     }
     response.writeHead(200, {
       'content-type': mediaTypeOf(file),
-      ...(answer ? {} : { 'access-control-allow-origin': '*' }),
+      ...(closed ? {} : { 'access-control-allow-origin': '*' }),
     });
     createReadStream(file)
       .on('error', () => response.destroy())

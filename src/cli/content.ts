@@ -90,7 +90,7 @@ async function perform(
       return { result: { path }, words: () => print(`${path} is as in the source again.`) };
     }
     case 'add': {
-      const how = { ...(value === undefined ? {} : { text: value }), ...(like === undefined ? {} : { like }), ...(to === undefined ? {} : { at: Number(to) }) }; // prettier-ignore
+      const how = { ...(value === undefined ? {} : { text: value }), ...(like === undefined ? {} : { like }), ...(to === undefined ? {} : { at: readPlace(to) }) }; // prettier-ignore
       const id = content.addContent(project, page, need(path, 'list'), how);
       return { result: { list: path, id }, words: () => print(`${path} has an entry more: ${id}`) };
     }
@@ -99,7 +99,7 @@ async function perform(
       return { result: { list: path, id: value }, words: () => print(`${value} is taken out of ${path}.`) };
     }
     case 'move': {
-      content.moveContent(project, page, need(path, 'list'), need(value, 'id'), Number(need(to, 'place (--to)')));
+      content.moveContent(project, page, need(path, 'list'), need(value, 'id'), readPlace(need(to, 'place (--to)')));
       return {
         result: { list: path, id: value, to: Number(to) },
         words: () => print(`${value} is number ${to} of ${path}.`),
@@ -135,6 +135,13 @@ async function perform(
       return { result: { changed }, words };
     }
   }
+}
+
+/** @throws Problem for a place that is none */
+function readPlace(text: string): number {
+  const place = Number(text);
+  if (Number.isInteger(place) && place > 0) return place;
+  throw new Problem(`"${text}" is no place.`, '--to', 'Give a number from 1 on.');
 }
 
 /** Longest value that is printed in a line. */

@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import type { TriedPage } from '../flow/trial.js';
+import type { TriedPage } from '../core/trial/mending.js';
 import { EXIT } from './exit.js';
 import { BROWSER_OPTION, JSON_OPTION } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -48,7 +48,7 @@ function showTried({ page, cases, mends, mended }: TriedPage, { print, paint }: 
     print(
       `${faults.length ? paint.red('breaks') : paint.green('fine  ')}  ${what}${faults.length ? `: ${faults.length}` : ''}`,
     );
-    for (const one of faults.slice(0, MOST)) print(paint.dim(`          ${one.width} px  ${[one.section, one.name].filter(Boolean).join(' / ')}: ${one.what}${one.path ? ` (${one.path})` : ''}`)); // prettier-ignore
+    for (const one of faults.slice(0, MOST)) print(paint.dim(`          ${one.width ? `${one.width} px  ` : ''}${[one.section, one.name].filter(Boolean).join(' / ')}: ${one.what}${one.path ? ` (${one.path})` : ''}`)); // prettier-ignore
   }
   for (const { why, adjustments, faults } of mends) {
     const done = adjustments.map(({ style, element, property, value }) => `${style === undefined ? `element ${element ?? ''}` : `.${style}`} ${property}: ${value}`); // prettier-ignore

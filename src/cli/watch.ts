@@ -31,7 +31,6 @@ export function watchCommand(): Command {
         port,
         ...(options.browser === undefined ? {} : { browser: options.browser }),
         ...(options.signIn === undefined ? {} : { signIn: readSignIn(options.signIn) }),
-        progress: terminal.step,
         tell: options.json ? (state) => terminal.print(JSON.stringify(state)) : (state) => tell(state, terminal),
       });
       const { address } = watching;

@@ -3,12 +3,11 @@ import { join } from 'node:path';
 import { checkContent, fieldsByPath, type ContentFault } from '../core/content/check.js';
 import { originalContent, originalValues, wholeContent } from '../core/content/content.js';
 import { regionsOf, type Field, type Region } from '../core/content/regions.js';
-import { flatten, ID, nest, type Content, type Entries, type FlatContent, type Group } from '../core/content/values.js';
+import { flatten, ID, type Content, type Entries, type FlatContent, type Group } from '../core/content/values.js';
 import { nearestWords } from '../core/page/nearest.js';
 import { Problem } from '../core/page/problem.js';
 import { slug } from '../core/page/words.js';
-import { placesOf } from '../core/render/site.js';
-import { addEntry, hasList, moveEntry, openContent, removeEntry, saveContent, setList, setValue, unsetValue } from '../project/content-edit.js'; // prettier-ignore
+import { addEntry, hasList, moveEntry, openContent, removeEntry, saveContent, setList, setValue, type ContentFile } from '../project/content-edit.js'; // prettier-ignore
 import { readContentText } from '../project/content-file.js';
 import { openProject } from '../project/folder.js';
 import { pageNamed } from '../project/settings.js';
@@ -81,7 +80,7 @@ export function setContent(project: string, page: string | undefined, path: stri
   const field = fieldsByPath(opened.regions)(path);
   const isLeaf = opened.source.values.has(path) || opened.written.values.has(path);
   if (!field || (!isLeaf && field.fields)) throw field?.fields ? new Problem(`"${path}" is several fields.`, 'set', `Set one of ${field.fields.map(({ name }) => `${path}.${name}`).join(', ')}.`) : unknown(path, opened); // prettier-ignore
-  const file = openContent(opened.contentFile);
+  const file = withLists(opened, path);
   setValue(file, path, value);
   save(opened, readContentText(file.toString({ lineWidth: 0 }), opened.contentFile), () => saveContent(opened.contentFile, file)); // prettier-ignore
   return listContent(project, page, path)[0] as FilledField;
@@ -92,9 +91,9 @@ export function unsetContent(project: string, page: string | undefined, path: st
   const opened = openPage(project, page);
   const before = opened.source.values.get(path);
   if (before === undefined) throw unknown(path, opened);
+  if (!opened.written.values.has(path)) return;
   const file = openContent(opened.contentFile);
-  if (opened.written.values.has(path)) setValue(file, path, before);
-  else unsetValue(file, path);
+  setValue(file, path, before);
   saveContent(opened.contentFile, file);
   render(project);
 }
@@ -110,12 +109,8 @@ export function save(opened: Opened, content: Content, write: () => void): void 
 
 export function faultsOf({ project, document, regions }: Opened, content: Content): ContentFault[] {
   const assets = join(project, 'assets');
-  const files = new Set((existsSync(assets) ? readdirSync(assets) : []).map((name) => `assets/${name}`));
-  const places = placesOf(openProject(project).pages.map(({ name }) => name));
-  return checkContent(document, regions, content, {
-    files,
-    pages: new Set([...places.values()].map(({ html }) => html)),
-  });
+  const files = existsSync(assets) ? readdirSync(assets).map((name) => `assets/${name}`) : [];
+  return checkContent(document, regions, content, new Set(files));
 }
 
 /** What a person should see to in the content of a page. @throws Problem */
@@ -152,7 +147,7 @@ export function addContent(
   const id = plain ? String(at + 1) : [wanted, ...ids.map((_, index) => `${wanted}-${index + 2}`)].find((one) => !ids.includes(one)) ?? wanted; // prettier-ignore
   const entry = plain
     ? (how.text ?? valueAt(opened, `${list}.${like}`))
-    : named({ ...(copyOf(opened, list, like) as Group), [ID]: id }, how.text);
+    : named({ ...copyOf(opened, list, like), [ID]: id }, how.text);
   change(opened, list, (file) => addEntry(file, list, entry, at));
   return id;
 }
@@ -167,18 +162,10 @@ function valueAt({ source, written }: Opened, path: string): string {
   return written.values.get(path) ?? source.values.get(path) ?? '';
 }
 
-/** The values of an entry as they are now. */
-function copyOf({ source, written }: Opened, list: string, id: string): Entries[number] | undefined {
-  const prefix = `${list}.${id}.`;
-  const values = new Map([...source.values, ...written.values].filter(([path]) => path.startsWith(prefix)));
-  const lists = new Map(
-    [...source.lists, ...written.lists].filter(([path]) => path.startsWith(prefix) || path === list),
-  );
-  lists.set(list, [id]);
-  const parts = list.split('.');
-  let here: unknown = nest({ values, lists });
-  for (const part of parts) here = (here as Record<string, unknown>)[part];
-  return (here as Entries)[0];
+/** An entry with its values as they are now; where the list is empty, one of the source. */
+function copyOf({ document, content }: Opened, list: string, id: string): Group {
+  const find = (from: Content): Group | undefined => (entriesOf(from, list) as Group[]).find((one) => one[ID] === id);
+  return find(wholeContent(document, content)) ?? find(originalContent(document)) ?? {};
 }
 
 function noEntry(list: string, id: string, ids: readonly string[]): Problem {
@@ -206,13 +193,22 @@ export function moveContent(project: string, page: string | undefined, list: str
   change(opened, list, (file) => moveEntry(file, list, id, to - 1));
 }
 
-function change(opened: Opened, list: string, make: (file: ReturnType<typeof openContent>) => void): void {
-  const file = openContent(opened.contentFile);
-  if (!hasList(file, list)) setList(file, list, entriesOf(originalContent(opened.document), list));
+function change(opened: Opened, list: string, make: (file: ContentFile) => void): void {
+  const file = withLists(opened, list);
   make(file);
   save(opened, readContentText(file.toString({ lineWidth: 0 }), opened.contentFile), () => saveContent(opened.contentFile, file)); // prettier-ignore
 }
 
+/** The content file with every list on the way to a path: what it lacks it takes from the source, from the outside in. */
+function withLists({ contentFile, document, source }: Opened, path: string): ContentFile {
+  const file = openContent(contentFile);
+  const around = [...source.lists.keys()].filter((list) => path === list || path.startsWith(`${list}.`));
+  for (const list of around.sort((a, b) => a.length - b.length))
+    if (!hasList(file, list)) setList(file, list, entriesOf(originalContent(document), list));
+  return file;
+}
+
+/** The entries of a list in content. */
 function entriesOf(content: Content, list: string): Entries {
   let here: unknown = content;
   for (const part of list.split('.')) {

@@ -9,9 +9,9 @@ import type { PageDocument } from '../core/page/types.js';
 import type { MeasuredPage } from '../core/proof/measured.js';
 import { renderHtml } from '../core/render/html.js';
 import { shownScheme } from '../core/source/reading.js';
-import { casesOf, MARKUP, TALL_PICTURE, WIDE_PICTURE, type TrialCase } from '../core/trial/cases.js';
-import { trialFaults, type TrialFault } from '../core/trial/faults.js';
-import { mendsFor, type Mend } from '../core/trial/mends.js';
+import { casesOf, TALL_PICTURE, WIDE_PICTURE, type TrialCase } from '../core/trial/cases.js';
+import { markupFaults, trialFaults, type TrialFault } from '../core/trial/faults.js';
+import { mendTrial, type TriedPage } from '../core/trial/mending.js';
 import { ADJUST_FILE, readAdjustments, writeAdjustments } from '../project/adjust-file.js';
 import { openProject, replaceFolder, writeFile } from '../project/folder.js';
 import { pageNamed, type PageSettings } from '../project/settings.js';
@@ -30,29 +30,8 @@ export interface TrialOptions {
   readonly progress: Progress;
 }
 
-/** What became of one edit. */
-export interface TriedCase {
-  readonly name: string;
-  readonly what: string;
-  readonly faults: readonly TrialFault[];
-}
-
-/** What became of the edits of one page. */
-export interface TriedPage {
-  readonly page: string;
-  readonly widths: readonly number[];
-  readonly cases: readonly TriedCase[];
-  /** What would mend faults, or has: why, and with which corrections. */
-  readonly mends: readonly { readonly why: string; readonly adjustments: readonly Adjustment[]; readonly faults: number }[]; // prettier-ignore
-  readonly mended: boolean;
-}
-
 /** A phone, a tablet and a desktop, px: where edits are looked at. */
 const WIDTHS = [390, 820, 1440];
-/** Most mends that are tried for a page. */
-const MOST_MENDS = 40;
-/** A word of the page as it was may move this far, px: a mend must not change what is right. */
-const STILL = 0.5;
 /** Most pictures of a report. */
 const MOST_PICTURES = 24;
 
@@ -98,6 +77,12 @@ interface Look {
   readonly bench: Bench;
 }
 
+/** The page without any edit, and how it measures at each width. */
+interface AsIs {
+  readonly document: PageDocument;
+  readonly pages: readonly MeasuredPage[];
+}
+
 class Trial {
   constructor(
     private readonly project: string,
@@ -111,37 +96,43 @@ class Trial {
     const existing = readAdjustments(this.project);
     const asIs = fillPage(document, content);
     const bench = await this.bench(asIs);
-    const looks: Look[] = [];
+    const looks = new Map<string, Look>();
     try {
-      const before = await this.measure(bench, asIs, existing);
+      const before: AsIs = { document: asIs, pages: await this.measure(bench, asIs, existing) };
       const cases = casesOf(document, regionsOf(document), content);
       const found = new Map<string, readonly TrialFault[]>();
       for (const one of cases) {
         this.options.progress(`${this.page.name}: ${one.what}`);
         const filled = fillPage(document, one.content);
-        const own = await this.bench(filled);
-        const faults = await this.faults({ one, document: filled, bench: own }, before, existing);
-        found.set(one.name, faults);
-        if (faults.length) looks.push({ one, document: filled, bench: own });
-        else await own.close();
+        const look = { one, document: filled, bench: await this.bench(filled) };
+        const faults = await this.faults(look, before, existing);
+        if (faults.length === 0) await look.bench.close();
+        else {
+          looks.set(one.name, look);
+          found.set(one.name, faults);
+        }
       }
-      const mends = await this.mend(bench, asIs, looks, before, existing, found);
-      const list = [...existing, ...mends.flatMap(({ adjustments }) => adjustments)];
-      if (this.options.mend && mends.length) writeFile(join(this.project, ADJUST_FILE), writeAdjustments(list));
-      const shown = this.options.mend ? list : existing;
-      const now = new Map(found);
-      if (this.options.mend && mends.length) for (const look of looks) now.set(look.one.name, await this.faults(look, before, shown)); // prettier-ignore
-      const pictures = await this.pictures(looks, now, shown);
+      this.options.progress(`${this.page.name}: Trying what may mend it`);
+      const mends = await mendTrial(asIs, before.pages, existing, found, {
+        asIs: (list) => this.measure(bench, asIs, list),
+        faultsOf: (name, list) => this.faults(looks.get(name) as Look, before, list),
+      });
+      const mended = this.options.mend === true && mends.length > 0;
+      const list = mended ? [...existing, ...mends.flatMap(({ adjustments }) => adjustments)] : existing;
+      if (mended) {
+        writeFile(join(this.project, ADJUST_FILE), writeAdjustments(list));
+        for (const [name, look] of looks) found.set(name, await this.faults(look, before, list));
+      }
       const tried: TriedPage = {
         page: this.page.name,
         widths: WIDTHS,
-        cases: cases.map(({ name, what }) => ({ name, what, faults: now.get(name) ?? [] })),
+        cases: cases.map(({ name, what }) => ({ name, what, faults: found.get(name) ?? [] })),
         mends,
-        mended: this.options.mend === true,
+        mended,
       };
-      return { tried, pictures };
+      return { tried, pictures: await this.pictures(looks.values(), found, list) };
     } finally {
-      for (const look of looks) await look.bench.close();
+      for (const look of looks.values()) await look.bench.close();
       await bench.close();
     }
   }
@@ -155,56 +146,19 @@ class Trial {
   }
 
   private async faults(
-    look: Look,
-    before: readonly MeasuredPage[],
+    { one, document, bench }: Look,
+    { document: asIs, pages }: AsIs,
     list: readonly Adjustment[],
   ): Promise<TrialFault[]> {
-    const now = await this.measure(look.bench, look.document, list);
-    const faults = WIDTHS.flatMap((width, at) => trialFaults(look.document, before[at] as MeasuredPage, now[at] as MeasuredPage, width)); // prettier-ignore
-    return look.one.name === 'markup' ? [...faults, ...rawFaults(look.document)] : faults;
-  }
-
-  /** Tries what may mend, mildest first; keeps what takes faults away and leaves the page as it was. */
-  private async mend(
-    bench: Bench,
-    asIs: PageDocument,
-    looks: readonly Look[],
-    before: readonly MeasuredPage[],
-    existing: readonly Adjustment[],
-    found: ReadonlyMap<string, readonly TrialFault[]>,
-  ): Promise<TriedPage['mends']> {
-    const kept: TriedPage['mends'][number][] = [];
-    const left = new Map(found);
-    const count = (): number => looks.reduce((sum, { one }) => sum + (left.get(one.name)?.length ?? 0), 0);
-    const first = existing.reduce((most, { step = 0 }) => Math.max(most, step), 0) + 1;
-    const tried = new Set<string>();
-    const next = (): Mend | undefined => {
-      const proposed = looks.flatMap(({ one }) => mendsFor(asIs, left.get(one.name) ?? []));
-      return proposed.find((one) => !tried.has(JSON.stringify(one.adjustments)));
-    };
-    for (let one = next(); one && tried.size < MOST_MENDS; one = next()) {
-      tried.add(JSON.stringify(one.adjustments));
-      if (count() === 0) break;
-      const { why } = one;
-      this.options.progress(`${this.page.name}: Trying whether ${why}`);
-      const step = first + kept.length;
-      const own = one.adjustments.map((each) => ({ ...each, step }));
-      const list = [...existing, ...kept.flatMap(({ adjustments }) => adjustments), ...own];
-      const still = await this.measure(bench, asIs, list);
-      if (still.some((page, at) => moved(before[at] as MeasuredPage, page))) continue;
-      const after = new Map<string, readonly TrialFault[]>();
-      for (const look of looks) if (left.get(look.one.name)?.length) after.set(look.one.name, await this.faults(look, before, list)); // prettier-ignore
-      const sum = [...after.values()].reduce((all, faults) => all + faults.length, 0);
-      const faults = count() - sum;
-      if (faults <= 0) continue;
-      kept.push({ why, adjustments: own, faults });
-      for (const [name, those] of after) left.set(name, those);
-    }
-    return kept;
+    const now = await this.measure(bench, document, list);
+    const faults = WIDTHS.flatMap((width, at) => trialFaults(document, pages[at] as MeasuredPage, now[at] as MeasuredPage, width)); // prettier-ignore
+    if (one.literal === undefined) return faults;
+    const [html, before] = [document, asIs].map((page) => renderHtml(page, 'style.css')) as [string, string];
+    return [...faults, ...markupFaults(html, before, one.literal)];
   }
 
   private async pictures(
-    looks: readonly Look[],
+    looks: Iterable<Look>,
     found: ReadonlyMap<string, readonly TrialFault[]>,
     list: readonly Adjustment[],
   ): Promise<TrialPicture[]> {
@@ -236,19 +190,4 @@ async function cropped(
   const { cropPicture } = await import('../project/codec.js');
   const top = Math.max(0, Math.round(y) - AROUND);
   return { bytes: await cropPicture(png, top, 2 * AROUND), top, height: 2 * AROUND };
-}
-
-function moved(before: MeasuredPage, now: MeasuredPage): boolean {
-  if (before.words.length !== now.words.length || Math.abs(before.height - now.height) > STILL) return true;
-  return before.words.some((word, at) => {
-    const is = now.words[at];
-    return !is || is.text !== word.text || Math.abs(is.x - word.x) > STILL || Math.abs(is.y - word.y) > STILL;
-  });
-}
-
-/** Text that has become markup. */
-function rawFaults(document: PageDocument): TrialFault[] {
-  const html = renderHtml(document, 'style.css');
-  const isRaw = html.includes('<script') || html.includes(MARKUP) || !html.includes('&lt;script&gt;');
-  return isRaw ? [{ kind: 'collapsed', width: 0, what: 'Text has become markup' }] : [];
 }

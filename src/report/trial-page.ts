@@ -1,7 +1,6 @@
 import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
-import type { Adjustment } from '../core/adjust/adjustment.js';
 import type { Place } from '../core/proof/measured.js';
-import type { TrialFault } from '../core/trial/faults.js';
+import type { TriedPage } from '../core/trial/mending.js';
 import { reportPage, verdict } from './shell.js';
 
 /** A strip of a page with an edit in it that broke something. */
@@ -10,15 +9,6 @@ export interface TrialPicture {
   readonly width: number;
   readonly place: Place;
   readonly png: { readonly bytes: Buffer; readonly top: number; readonly height: number };
-}
-
-/** What the report tells of one page. */
-export interface TrialReport {
-  readonly page: string;
-  readonly widths: readonly number[];
-  readonly cases: readonly { readonly name: string; readonly what: string; readonly faults: readonly TrialFault[] }[];
-  readonly mends: readonly { readonly why: string; readonly adjustments: readonly Adjustment[]; readonly faults: number }[]; // prettier-ignore
-  readonly mended: boolean;
 }
 
 const STYLE = `
@@ -39,10 +29,7 @@ code { font-size: 13px; background: var(--ground); padding: 1px 5px; border-radi
 const MOST = 20;
 
 /** The report of a trial: one HTML file. */
-export function trialPage(
-  pages: readonly TrialReport[],
-  pictures: ReadonlyMap<string, readonly TrialPicture[]>,
-): string {
+export function trialPage(pages: readonly TriedPage[], pictures: ReadonlyMap<string, readonly TrialPicture[]>): string {
   const over = pages.flatMap(({ page, cases }) => cases.filter(({ faults }) => faults.length).map(({ what, faults }) => `${pages.length > 1 ? `${page}, ` : ''}${what}: ${faults.length} ${faults.length === 1 ? 'fault' : 'faults'}`)); // prettier-ignore
   return reportPage({
     title: 'What clients may do to it',
@@ -54,7 +41,7 @@ export function trialPage(
   });
 }
 
-function pagePart(report: TrialReport, pictures: readonly TrialPicture[], named: boolean): string {
+function pagePart(report: TriedPage, pictures: readonly TrialPicture[], named: boolean): string {
   const { page, cases, mends, mended } = report;
   const items = cases.map(({ name, what, faults }) =>
     faults.length
@@ -75,17 +62,17 @@ ${broken
   .join('\n')}`;
 }
 
-function mendsPart(mends: TrialReport['mends'], mended: boolean): string {
+function mendsPart(mends: TriedPage['mends'], mended: boolean): string {
   const items = mends.map(({ why, adjustments, faults }) => `<li>${text(why)}: ${adjustments.map(({ style, element, property, value }) => `<code>${text(style === undefined ? `element ${element ?? ''}` : `.${style}`)} { ${text(property)}: ${text(value)} }</code>`).join(' ')} <span class="soft">${faults} ${faults === 1 ? 'fault' : 'faults'} fewer</span></li>`); // prettier-ignore
   return `<article><h3>${mended ? 'Mended' : 'What would mend it (tavrik trial --mend)'}</h3><ol>${items.join('')}</ol></article>`;
 }
 
 function casePart(
   page: string,
-  { name, what, faults }: TrialReport['cases'][number],
+  { name, what, faults }: TriedPage['cases'][number],
   pictures: readonly TrialPicture[],
 ): string {
-  const items = faults.slice(0, MOST).map((one) => `<li>${one.width} px, ${text([one.section, one.name].filter(Boolean).join(' / '))}: ${text(one.what)}${one.path ? ` <code>${text(one.path)}</code>` : ''}</li>`); // prettier-ignore
+  const items = faults.slice(0, MOST).map((one) => `<li>${one.width ? `${one.width} px, ` : ''}${text([one.section, one.name].filter(Boolean).join(' / '))}: ${text(one.what)}${one.path ? ` <code>${text(one.path)}</code>` : ''}</li>`); // prettier-ignore
   const more = faults.length > MOST ? `<p class="soft">… and ${faults.length - MOST} more</p>` : '';
   return `<article id="${attribute(`${page}-${name}`)}"><h3>${text(what)}</h3><ol>${items.join('')}</ol>${more}${pictures.map(strip).join('')}</article>`;
 }

@@ -5,7 +5,7 @@ export class LetterLooks {
   readonly all: LetterLook[] = [];
   private readonly numbers = new Map<string, number>();
   private readonly known = new Map<Element, number>();
-  private readonly baselines = new Map<string, number>();
+  private readonly baselines = new Map<Element, number | undefined>();
 
   /** The number of the look of the words right in an element. */
   of(element: Element): number {
@@ -24,26 +24,37 @@ export class LetterLooks {
    * the type. Every font has a box of its own; a word stands on its baseline.
    */
   standing(element: Element, height: number): { readonly down: number; readonly height: number } {
-    const style = getComputedStyle(element);
-    if (style.writingMode !== 'horizontal-tb') return { down: 0, height };
-    const font = `${style.fontStyle} ${style.fontWeight} ${style.fontSize} ${style.fontFamily}`;
-    const share = this.baselines.get(font) ?? baselineIn(font);
-    this.baselines.set(font, share);
-    const size = this.all[this.of(element)]?.size ?? height;
-    return { down: height * share - ASCENT * size, height: size };
+    const share = this.baselines.get(element) ?? baselineOf(element);
+    this.baselines.set(element, share);
+    const size = this.sizeOf(element);
+    return share === undefined ? { down: 0, height } : { down: height * share - ASCENT * size, height: size };
+  }
+
+  /** The size of type right in an element, px. */
+  sizeOf(element: Element): number {
+    return this.all[this.of(element)]?.size ?? 0;
   }
 }
 
 /** The usual height of letters above their baseline, of the size of type. */
 const ASCENT = 0.8;
 
-/** Where the baseline is in the box of a font's letters, as a share of its height (CSS Inline 3, 3.2). */
-function baselineIn(font: string): number {
+const baselines = new Map<string, number>();
+
+/** Where the baseline of an element's letters is in their box, as a share of its height (CSS Inline 3, 3.2); not of vertical lines. */
+function baselineOf(element: Element): number | undefined {
+  const style = getComputedStyle(element);
+  if (style.writingMode !== 'horizontal-tb') return undefined;
+  const font = `${style.fontStyle} ${style.fontWeight} ${style.fontSize} ${style.fontFamily}`;
+  const known = baselines.get(font);
+  if (known !== undefined) return known;
   const pen = document.createElement('canvas').getContext('2d');
   if (!pen) return ASCENT;
   pen.font = font;
   const { fontBoundingBoxAscent: above, fontBoundingBoxDescent: below } = pen.measureText('x');
-  return above + below > 0 ? above / (above + below) : ASCENT;
+  const share = above + below > 0 ? above / (above + below) : ASCENT;
+  baselines.set(font, share);
+  return share;
 }
 
 function lookOf(element: Element): LetterLook {

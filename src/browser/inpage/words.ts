@@ -64,7 +64,7 @@ function measureWords(known: ReadonlyMap<Element, string>, looks: LetterLooks): 
       const rect = range.getBoundingClientRect();
       if (rect.width < 1 || rect.height < 1) continue;
       const at = place(rect);
-      const broken = isBroken(range, rect);
+      const broken = known.size > 0 && rect.height > HIGH * looks.sizeOf(parent) && isBroken(range, rect);
       if (known.size && !broken) {
         const { down, height } = looks.standing(parent, rect.height);
         [at.y, at.height] = [tenths(at.y + down), tenths(height)];
@@ -81,6 +81,9 @@ function measureWords(known: ReadonlyMap<Element, string>, looks: LetterLooks): 
   }
   return words;
 }
+
+/** A word lower than so many times its type is in one line. */
+const HIGH = 1.5;
 
 /** Whether a word goes on in the next line: its box is around both parts then. */
 function isBroken(range: Range, rect: DOMRect): boolean {

@@ -13,20 +13,15 @@ export interface ContentFault {
   readonly what: string;
 }
 
-/** What a page can lead to and show. */
-export interface Reach {
-  /** Files of the project, as `assets/NAME`. */
-  readonly files: ReadonlySet<string>;
-  /** Pages of the site, by their file. */
-  readonly pages: ReadonlySet<string>;
-}
-
-/** What is wrong with the content of a page, and what may be. */
+/**
+ * What is wrong with the content of a page, and what may be.
+ * @param files what the project has to show, as `assets/NAME`
+ */
 export function checkContent(
   document: PageDocument,
   regions: readonly Region[],
   content: Content,
-  reach: Reach,
+  files: ReadonlySet<string>,
 ): ContentFault[] {
   const { values, lists } = flatten(content);
   const anchors = new Set(
@@ -37,36 +32,32 @@ export function checkContent(
   const faults: ContentFault[] = unknownFields(document, content).map((path) => ({ path, wrong: true, what: 'The page has no such field' })); // prettier-ignore
   const fields = fieldsByPath(regions);
   const source = originalValues(document);
+  const entriesAt = (list: string): string[] => [...(lists.get(list) ?? []), ...(source.lists.get(list) ?? [])];
   for (const [path, value] of values) {
     const field = fields(path);
     if (!field) continue;
-    const say = (wrong: boolean, what: string): void => void faults.push({ path, wrong, what });
+    const say = (wrong: boolean, what: string | undefined): void => {
+      if (what !== undefined) faults.push({ path, wrong, what });
+    };
     if (field.required && value.trim() === '') say(false, 'It is empty, so what it is in does not show');
-    if (field.longest !== undefined && value.length > field.longest)
-      say(false, `It has ${value.length} letters; ${field.longest} will hardly fit`);
-    if (field.type === 'number' && value !== '' && !/^[+-]?\d[\d.,’' ]*\+?$/.test(value.trim()))
-      say(true, `"${value}" is no number`);
-    if (field.type === 'choice' && !(lists.get(listOf(path)) ?? source.lists.get(listOf(path)) ?? []).concat(source.lists.get(listOf(path)) ?? []).includes(value)) say(true, `There is no entry "${value}" whose look it could have`); // prettier-ignore
-    if (field.type === 'address') say2(addressFault(value, anchors, reach), say);
-    if (field.type === 'file' && value !== '' && !isFile(value, reach))
-      say(true, `There is no file "${value}" in the project`);
+    if (field.longest !== undefined && value.length > field.longest) say(false, `It has ${value.length} letters; ${field.longest} will hardly fit`); // prettier-ignore
+    if (field.type === 'number' && value !== '' && !NUMBER.test(value.trim())) say(true, `"${value}" is no number`);
+    if (field.type === 'choice' && !entriesAt(listOf(path)).includes(value)) say(true, `There is no entry "${value}" whose look it could have`); // prettier-ignore
+    if (field.type === 'address') say(true, addressFault(value, anchors, files));
+    if (field.type === 'file' && value !== '' && !isFile(value, files)) say(true, `There is no file "${value}" in the project`); // prettier-ignore
   }
   return faults;
 }
 
-function say2(fault: string | undefined, say: (wrong: boolean, what: string) => void): void {
-  if (fault !== undefined) say(true, fault);
-}
+const NUMBER = /^[+-]?\d[\d.,’' ]*\+?$/;
 
-function addressFault(value: string, anchors: ReadonlySet<string>, { pages, files }: Reach): string | undefined {
+function addressFault(value: string, anchors: ReadonlySet<string>, files: ReadonlySet<string>): string | undefined {
   if (isScriptAddress(value)) return 'An address must not run a script';
-  if (/^[a-z][a-z0-9+.-]*:|^\/\//i.test(value) || value === '' || value === '#' || value === '#top') return undefined;
+  if (value === '#' || value === '#top') return undefined;
   if (value.startsWith('#')) return anchors.has(decode(value.slice(1))) ? undefined : `There is nothing called "${value.slice(1)}" on the page`; // prettier-ignore
+  /* Of pages that were not converted nothing can be said: they are elsewhere on the site. */
   const [file = ''] = value.split(/[?#]/);
-  /* Pages that were not converted are elsewhere on the site: nothing can be said of them. */
-  return /^assets\//.test(file) && !files.has(file) && !pages.has(file)
-    ? `There is no file "${file}" in the project`
-    : undefined;
+  return file.startsWith('assets/') && !files.has(file) ? `There is no file "${file}" in the project` : undefined;
 }
 
 function decode(text: string): string {
@@ -77,7 +68,7 @@ function decode(text: string): string {
   }
 }
 
-function isFile(value: string, { files }: Reach): boolean {
+function isFile(value: string, files: ReadonlySet<string>): boolean {
   return files.has(value) || /^(https?:|data:image\/)/.test(value);
 }
 

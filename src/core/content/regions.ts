@@ -61,6 +61,8 @@ export function regionsOf(document: PageDocument): Region[] {
 
 class Build {
   private readonly paths: readonly (readonly string[])[];
+  /** Every path, and every path on the way to one. */
+  private readonly known = new Set<string>();
 
   constructor(
     private readonly document: PageDocument,
@@ -69,6 +71,7 @@ class Build {
     private readonly uses: ReadonlyMap<string, Use>,
   ) {
     this.paths = [...new Set([...values.keys(), ...lists.keys()])].map((path) => path.split('.'));
+    for (const path of this.paths) path.forEach((_, at) => this.known.add(path.slice(0, at + 1).join('.')));
   }
 
   /** The fields right below some paths that stand for each other: one, or the entries of a list. @param shown the path as it is told */
@@ -86,15 +89,9 @@ class Build {
       }
     return names.map((name) => {
       const own = fellows.map((fellow) => [...fellow, name].join('.'));
-      const known = own.filter((path) => this.isKnown(path));
+      const known = own.filter((path) => this.known.has(path));
       return this.field(name, [...shown, name].join('.'), known, known.length === fellows.length);
     });
-  }
-
-  private isKnown(path: string): boolean {
-    return (
-      this.values.has(path) || this.lists.has(path) || this.paths.some((one) => one.join('.').startsWith(`${path}.`))
-    );
   }
 
   private field(name: string, path: string, fellows: readonly string[], everywhere: boolean): Field {

@@ -49,31 +49,29 @@ export function flatten(content: Content): FlatContent {
   return { values, lists };
 }
 
+/** Names below a path, each with those below it. */
+interface Branch {
+  readonly below: Map<string, Branch>;
+}
+
 /** Content by sections again; the order is that of the paths. */
 export function nest({ values, lists }: FlatContent): Content {
-  const made: Record<string, Record<string, Value>> = {};
-  const paths = new Set([...values.keys(), ...lists.keys()]);
-  const below = (path: string): string[] => {
-    const names = new Set<string>();
-    for (const one of paths)
-      if (one.startsWith(`${path}.`)) names.add(one.slice(path.length + 1).split('.')[0] as string);
-    return [...names];
-  };
-  const build = (path: string): Value => {
-    const ids = lists.get(path);
-    if (ids) return ids.map((id) => buildEntry(`${path}.${id}`, id));
-    const value = values.get(path);
-    if (value !== undefined) return value;
-    return Object.fromEntries(below(path).map((name) => [name, build(`${path}.${name}`)]));
-  };
-  const buildEntry = (path: string, id: string): string | Group =>
-    values.get(path) ?? {
-      [ID]: id,
-      ...(Object.fromEntries(below(path).map((name) => [name, build(`${path}.${name}`)])) as Group),
-    };
-  for (const path of paths) {
-    const [section, name] = path.split('.') as [string, string];
-    (made[section] ??= {})[name] ??= build(`${section}.${name}`);
+  const root: Branch = { below: new Map() };
+  for (const path of [...values.keys(), ...lists.keys()]) {
+    let here = root;
+    for (const part of path.split('.')) {
+      const next: Branch = here.below.get(part) ?? { below: new Map() };
+      here.below.set(part, next);
+      here = next;
+    }
   }
-  return made;
+  const group = (branch: Branch, path: string): Group => Object.fromEntries([...branch.below].map(([name, below]) => [name, build(below, `${path}.${name}`)])); // prettier-ignore
+  const build = (branch: Branch, path: string): Value => {
+    const entry = (id: string): string | Group => {
+      const own = `${path}.${id}`;
+      return values.get(own) ?? { [ID]: id, ...group(branch.below.get(id) ?? { below: new Map() }, own) };
+    };
+    return lists.get(path)?.map(entry) ?? values.get(path) ?? group(branch, path);
+  };
+  return Object.fromEntries([...root.below].map(([section, branch]) => [section, group(branch, section)]));
 }

@@ -10,6 +10,8 @@ export interface TrialCase {
   /** In words, what a client did. */
   readonly what: string;
   readonly content: Content;
+  /** What was typed in and has to be on the page as words. */
+  readonly literal?: string;
 }
 
 /** Pictures of other shapes than any in the page, which the trial brings along. */
@@ -19,7 +21,7 @@ export const WIDE_PICTURE = 'assets/trial-wide.svg';
 /** Of forty letters, as languages with long words have them. */
 const LONG_WORD = 'Sternwartenbesucherbegrüßungsabendordnung';
 /** What a client may paste who has seen how pages are made. */
-export const MARKUP = '<b>bold</b> {{name}} <script>alert(1)</script> & "so"';
+const MARKUP = '<b>bold</b> {{name}} <script>alert(1)</script> & "so"';
 
 const SCRIPTS: readonly (readonly [name: string, what: string, words: string])[] = [
   ['greek', 'texts in Greek', 'Κοιτάζουμε τον ουρανό πάνω από τον βάλτο και περιμένουμε να ανατείλει το φεγγάρι'],
@@ -81,7 +83,7 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
     lists('hundred-entries', 'lists of a hundred entries', (before, { type, name }) => (type === 'menu' || /^(links|buttons|options)$/.test(name) ? before : numbered(before, 100))),
     ...SCRIPTS.map(([name, what, words]) => edit(name, what, (value, field) => (isText(field) && value ? asLong(words, value) : undefined))),
     edit('capitals', 'texts in capitals', (value, field) => (isText(field) && field.type === 'text' ? value.toUpperCase() : undefined)),
-    edit('markup', 'markup and template signs as text', (value, field) => (isText(field) && field.type === 'text' && value ? `${value} ${MARKUP}` : undefined)),
+{ ...edit('markup', 'markup and template signs as text', (value, field) => (isText(field) && field.type === 'text' && value ? `${value} ${MARKUP}` : undefined)), literal: MARKUP },
   ]; // prettier-ignore
 }
 

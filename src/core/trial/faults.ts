@@ -1,15 +1,16 @@
 import { walkFields } from '../content/content.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
-import { elements, isElement, isWords } from '../page/walk.js';
+import { isElement, isWords } from '../page/walk.js';
 import { slug } from '../page/words.js';
 import { clashingWords } from '../proof/clashes.js';
 import type { MeasuredPage, MeasuredWord, Place } from '../proof/measured.js';
 
 /** What an edit does to a page that it should not. */
-export const TRIAL_FAULTS = ['scrolls', 'overlap', 'cut-off', 'beyond', 'covered', 'collapsed'] as const;
+export const TRIAL_FAULTS = ['scrolls', 'overlap', 'cut-off', 'beyond', 'covered', 'collapsed', 'markup'] as const;
 
 export interface TrialFault {
   readonly kind: (typeof TRIAL_FAULTS)[number];
+  /** px; 0 for what is so at every width. */
   readonly width: number;
   /** Path of the field that was edited, as far as one is at fault. */
   readonly path?: string;
@@ -122,7 +123,13 @@ function nodesOf(body: ElementNode): ReadonlyMap<string, Known> {
   return found;
 }
 
-/** Ids of the elements of a page in the order of the document, as a browser has them. */
-export function orderOf(document: PageDocument): string[] {
-  return [...elements(document.body)].map(({ id }) => id);
+/**
+ * Text that has become markup.
+ * @param html the rendered page, and the same without the edit
+ * @param literal what was typed into its texts
+ */
+export function markupFaults(html: string, before: string, literal: string): TrialFault[] {
+  const tags = (text: string): number => text.match(/<\w/g)?.length ?? 0;
+  const isText = tags(html) === tags(before) && !html.includes(literal);
+  return isText ? [] : [{ kind: 'markup', width: 0, what: 'Text has become markup' }];
 }

@@ -1,0 +1,91 @@
+import type { Adjustment } from '../adjust/adjustment.js';
+import type { PageDocument } from '../page/types.js';
+import type { MeasuredPage } from '../proof/measured.js';
+import type { TrialFault } from './faults.js';
+import { mendsFor, type Mend } from './mends.js';
+
+/** A mend that was kept, and how many faults it took away. */
+export interface KeptMend extends Mend {
+  readonly faults: number;
+}
+
+/** What became of one edit. */
+export interface TriedCase {
+  readonly name: string;
+  /** In words, what a client did. */
+  readonly what: string;
+  readonly faults: readonly TrialFault[];
+}
+
+/** What became of the edits of one page. */
+export interface TriedPage {
+  readonly page: string;
+  /** px */
+  readonly widths: readonly number[];
+  readonly cases: readonly TriedCase[];
+  /** What would mend faults, or has if `mended`. */
+  readonly mends: readonly KeptMend[];
+  readonly mended: boolean;
+}
+
+/** How mends are tried out: by whoever can measure. */
+export interface Bench {
+  /** Measures the page as it is, with corrections, at each width. */
+  readonly asIs: (list: readonly Adjustment[]) => Promise<readonly MeasuredPage[]>;
+  /** The faults of an edit, with corrections. */
+  readonly faultsOf: (name: string, list: readonly Adjustment[]) => Promise<readonly TrialFault[]>;
+}
+
+/** Most mends that are tried for a page. */
+const MOST = 40;
+
+/**
+ * Tries what may mend, mildest first, and keeps what takes faults away and leaves the page as it was.
+ * @param document the page as it is, and `before` how it measured
+ * @param existing corrections that are there already
+ * @param broken faults by the names of the edits that have some
+ */
+export async function mendTrial(
+  document: PageDocument,
+  before: readonly MeasuredPage[],
+  existing: readonly Adjustment[],
+  broken: ReadonlyMap<string, readonly TrialFault[]>,
+  { asIs, faultsOf }: Bench,
+): Promise<KeptMend[]> {
+  const kept: KeptMend[] = [];
+  const tried = new Set<string>();
+  const first = existing.reduce((most, { step = 0 }) => Math.max(most, step), 0) + 1;
+  let left = broken;
+  const next = (): Mend | undefined => [...left.values()].flatMap((faults) => mendsFor(document, faults)).find((one) => !tried.has(JSON.stringify(one.adjustments))); // prettier-ignore
+  for (let one = next(); one && tried.size < MOST; one = next()) {
+    tried.add(JSON.stringify(one.adjustments));
+    const own = one.adjustments.map((each) => ({ ...each, step: first + kept.length }));
+    const list = [...existing, ...kept.flatMap(({ adjustments }) => adjustments), ...own];
+    if (hasMoved(before, await asIs(list))) continue;
+    const then = new Map<string, readonly TrialFault[]>();
+    for (const [name, faults] of left) if (faults.length) then.set(name, await faultsOf(name, list));
+    const fewer = countOf(left) - countOf(then);
+    if (fewer <= 0) continue;
+    kept.push({ why: one.why, adjustments: own, faults: fewer });
+    left = then;
+  }
+  return kept;
+}
+
+function countOf(faults: ReadonlyMap<string, readonly TrialFault[]>): number {
+  return [...faults.values()].reduce((sum, those) => sum + those.length, 0);
+}
+
+/** A word of the page as it was may move this far, px: a mend must not change what is right. */
+const STILL = 0.5;
+
+function hasMoved(before: readonly MeasuredPage[], now: readonly MeasuredPage[]): boolean {
+  return before.some((page, at) => {
+    const is = now[at];
+    if (!is || page.words.length !== is.words.length || Math.abs(page.height - is.height) > STILL) return true;
+    return page.words.some((word, index) => {
+      const own = is.words[index];
+      return !own || own.text !== word.text || Math.abs(own.x - word.x) > STILL || Math.abs(own.y - word.y) > STILL;
+    });
+  });
+}
