@@ -70,7 +70,7 @@ export function buildDesign(input: DesignInput): BuiltDesign {
   const document = builder.build(root);
   const reasons = new Map(builder.sections.map(({ id, part }) => [id, explainPart(part, looks, allWidths(widths))]));
   const sections = builder.sections.map(({ id, boxes }) => ({ id, boxes }));
-  return { document, notes, sections, reasons, boxes: builder.boxes, standing: builder.standing };
+  return { document, notes, sections, reasons, boxes: builder.ids.boxes, standing: builder.ids.standing };
 }
 
 /** In what another artboard differs from the first, in words. */

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import type {
   Breakpoint,
   ElementNode,
@@ -9,12 +8,13 @@ import type {
   StyleVariant,
 } from '../page/types.js';
 import { textOf } from '../page/walk.js';
-import { NameGiver, slug } from '../page/words.js';
+import { slug } from '../page/words.js';
 import type { Part } from './arrange.js';
 import type { BoardView } from './board-view.js';
 import type { DrawnBoard, DrawnBox } from './drawn.js';
 import { markVariant, startOf } from './lists.js';
 import { drawingIn } from './drawing.js';
+import { ElementIds } from './element-ids.js';
 import { fluidLooks } from './fluid.js';
 import { kindOfBox, pathOf, sectionName, sitePartOf, textHref } from './naming.js';
 import { wordsOf, type Paragraph } from './paragraphs.js';
@@ -23,7 +23,6 @@ import type { Roles } from './roles.js';
 import { add, undecorated, type BoardLooks } from './setting.js';
 import { allWidths, type DesignChoices } from './screens.js';
 import { styleFromBoards } from './sheet.js';
-import { standingOn, type Standing } from './standing.js';
 import { wordingsOf } from './wordings.js';
 import { inputType, isTall, writingLook, writtenVariant } from './writing.js';
 
@@ -47,11 +46,7 @@ export interface DesignSection {
 export class Builder {
   private readonly styles: Record<string, SharedStyle> = {};
   readonly sections: (DesignSection & { readonly part: Part })[] = [];
-  private readonly ids = new NameGiver();
-  /** Where each element stands on the widest board, by its id; px. */
-  readonly boxes = new Map<string, DrawnBox>();
-  /** Where each element stands on each board, widest first, by its id; px. */
-  readonly standing = new Map<string, readonly (Standing | undefined)[]>();
+  readonly ids: ElementIds;
   /** Parts that are items of lists. */
   private readonly items = new Set<Part>();
   private counter = 0;
@@ -63,7 +58,9 @@ export class Builder {
     private readonly looks: readonly BoardLooks[],
     private readonly breakpoints: readonly Breakpoint[],
     private readonly roles: Roles,
-  ) {}
+  ) {
+    this.ids = new ElementIds(views);
+  }
 
   build(root: Part): PageDocument {
     const base = this.bodyLook();
@@ -129,25 +126,6 @@ export class Builder {
     );
   }
 
-  /** The same as long as the layer keeps its place in the drawing; what is around layers is known by the first of them. */
-  private idOf(part: Part, path: string): string {
-    let [first, depth] = [part, 0];
-    for (; !first.piece; depth += 1) {
-      const inner = first.parts[0] ?? first.over[0];
-      if (!inner) break;
-      first = inner;
-    }
-    const layer = first === part || !first.piece ? path : pathOf(first.piece);
-    const key = `${layer}|${first.piece?.order ?? ''}|${depth || ''}`;
-    const id = createHash('sha1').update(this.ids.give(key)).digest('hex').slice(0, 8);
-    this.boxes.set(id, part.box);
-    this.standing.set(
-      id,
-      this.views.map((view) => standingOn(view, part)),
-    );
-    return id;
-  }
-
   private section(part: Part, index: number): ElementNode {
     const made = this.node(part);
     if (made.kind === 'text' || made.kind === 'heading' || made.kind === 'image' || made.kind === 'icon') return made;
@@ -170,7 +148,7 @@ export class Builder {
     if (piece?.type === 'picture' && inside.length === 0) {
       const { picture } = piece;
       return {
-        id: this.idOf(part, picture.path),
+        id: this.ids.of(part, picture.path),
         kind: 'image',
         name: 'picture',
         element: 'img',
@@ -198,7 +176,7 @@ export class Builder {
     const start = list === 'ol' ? startOf(part) : undefined;
     const kind = button ? 'button' : list ? 'list' : kindOfBox(part);
     return {
-      id: this.idOf(part, path),
+      id: this.ids.of(part, path),
       kind,
       name: kind,
       element: button ? 'a' : (list ?? 'div'),
@@ -216,7 +194,7 @@ export class Builder {
     const name = slug(words.map((one) => textOf(one)).join(' '), 40) || 'field';
     const tall = isTall(part);
     return {
-      id: this.idOf(part, path),
+      id: this.ids.of(part, path),
       kind: 'field',
       name,
       element: 'label',
@@ -225,7 +203,7 @@ export class Builder {
       children: [
         ...words,
         {
-          id: this.idOf(part, `${path} input`),
+          id: this.ids.of(part, `${path} input`),
           kind: 'field',
           name,
           element: tall ? 'textarea' : 'input',
@@ -265,7 +243,7 @@ export class Builder {
     if (link) for (const looks of this.looks) undecorated(looks, part);
     const style = this.styleOf(part);
     if (text.mark) this.addVariant(style, markVariant(text.mark, text.look.size, this.items.has(part)));
-    const shared = { id: this.idOf(part, text.path), kind, name: kind, element, style } as const;
+    const shared = { id: this.ids.of(part, text.path), kind, name: kind, element, style } as const;
     const attributes = link ? { attributes: { href } } : {};
     return {
       ...shared,
@@ -284,14 +262,14 @@ export class Builder {
       onBoards: pieces.map((own) => (own?.type === 'text' ? own.text : undefined)),
       screens: this.looks.length,
       addStyle: (looks) => this.addStyle(looks),
-      idOf: (path) => this.idOf(part, path),
+      idOf: (path) => this.ids.of(part, path),
     });
   }
 
   private artNode(part: Part, piece: Extract<Piece, { type: 'art' }>): ElementNode {
     const { art } = piece;
     const shared = {
-      id: this.idOf(part, art.path),
+      id: this.ids.of(part, art.path),
       name: art.title || art.layer || 'drawing',
       style: this.styleOf(part),
       from: { path: art.path },

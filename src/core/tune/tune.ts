@@ -101,6 +101,20 @@ export async function tune(
   const before = total(now);
   const steps: Step[] = [];
   const tried = new Set<string>();
+  /* A candidate with what came of it; undefined if the page is better without it. */
+  const attempt = async (one: Candidate, at: number): Promise<Attempt | undefined> => {
+    const step = choices.from + steps.length;
+    const listWith = ({ adjustments }: Candidate): Adjustment[] => [...without(list, adjustments), ...adjustments.map((own) => ({ ...own, step }))]; // prettier-ignore
+    let made = one;
+    let then = await look(listWith(made));
+    const well = widths.filter((_, index) => (then.scores[index] as number) <= (now.scores[index] as number) + SAME);
+    if (one.adjustments.length >= TOGETHER && well.includes(widths[at] as number) && well.length < widths.length) {
+      made = onlyAt(document, one, well);
+      then = await look(listWith(made));
+    }
+    if (!isBetter(now.scores, then.scores, at) || (await scrolls(then)) > (await scrolls(now))) return undefined;
+    return { made, list: listWith(made), then, step };
+  };
   for (const [at, width] of widths.entries()) {
     if (choices.only && !choices.only.includes(width)) continue;
     let bundles = 0;
@@ -113,23 +127,12 @@ export async function tune(
         if (trials >= choices.most) break;
         if (bundled.includes(one)) bundles += 1;
         tried.add(keyOf(one));
-        const step = choices.from + steps.length;
-        const listWith = (made: Candidate): Adjustment[] => [...without(list, made), ...made.adjustments.map((own) => ({ ...own, step }))]; // prettier-ignore
-        let made = one;
-        let then = await look(listWith(made));
-        const betters = widths.filter(
-          (_, index) => (then.scores[index] as number) <= (now.scores[index] as number) + SAME,
-        );
-        if (made.adjustments.length >= TOGETHER && betters.includes(width) && betters.length < widths.length) {
-          made = onlyAt(document, made, betters);
-          then = await look(listWith(made));
-        }
-        if (!isBetter(now.scores, then.scores, at) || (await scrolls(then)) > (await scrolls(now))) continue;
-        const next = listWith(made);
-        const { what, name, section, count, adjustments } = made;
-        steps.push({ step, adjustments, what, name, section, width, count, before: total(now), after: total(then) });
-        list = next;
-        now = then;
+        const done = await attempt(one, at);
+        if (!done) continue;
+        const { what, name, section, count, adjustments } = done.made;
+        steps.push({ step: done.step, adjustments, what, name, section, width, count, before: total(now), after: total(done.then) }); // prettier-ignore
+        list = done.list;
+        now = done.then;
         progress = true;
         break;
       }
@@ -143,6 +146,14 @@ export async function tune(
     after: total(now),
     trials,
   };
+}
+
+/** A candidate that helps: what was kept of it, and the page with it. */
+interface Attempt {
+  readonly made: Candidate;
+  readonly list: Adjustment[];
+  readonly then: Look;
+  readonly step: number;
 }
 
 interface Look {
@@ -173,7 +184,7 @@ function isSaid(existing: readonly Adjustment[], { adjustments }: Candidate): bo
 }
 
 /** The list without what tuning said of the same before; what a person said stays. */
-function without(list: readonly Adjustment[], { adjustments }: Candidate): Adjustment[] {
+function without(list: readonly Adjustment[], adjustments: readonly Adjustment[]): Adjustment[] {
   const same = (a: Adjustment, b: Adjustment): boolean =>
     targetOf(a) === targetOf(b) && (!a.at || !b.at || a.at.some((name) => b.at?.includes(name)));
   return list.flatMap((one): Adjustment[] => {
