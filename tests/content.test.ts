@@ -101,6 +101,18 @@ describe('lists', () => {
     expect(page.indexOf('Keeper')).toBeLessThan(page.indexOf('Student'));
   });
 
+  it('are changed where the file says nothing of them yet, inner ones too', () => {
+    const project = fresh('bare');
+    writeFileSync(file(project), 'header:\n  phone: 0170\n'.replace('phone', '# phone'));
+    expect(content(project, 'set', 'membership.cards.single.heading', 'Alone').code).toBe(0);
+    expect(content(project, 'add', 'membership.cards.single.items', 'A lamp').code).toBe(0);
+    const { membership } = parse(readFileSync(file(project), 'utf8')) as { membership: { cards: { id: string; heading: string; items: string[] }[] } }; // prettier-ignore
+    expect(membership.cards[0]).toMatchObject({ id: 'single', heading: 'Alone', items: ['All Friday evenings', 'The almanac by post', 'Half price on hire', 'A lamp'] }); // prettier-ignore
+    expect(membership.cards).toHaveLength(3);
+    expect(html(project)).toContain('>A lamp</li>');
+    expect(content(project, 'add', 'membership.cards', 'x', '--to', 'first')).toMatchObject({ code: 2, err: expect.stringMatching(/"first" is no place/) }); // prettier-ignore
+  });
+
   it('are filled from a table', () => {
     const project = fresh('filled');
     const table = join(folder, 'dates.csv');

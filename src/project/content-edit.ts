@@ -1,5 +1,5 @@
 import { existsSync, readFileSync } from 'node:fs';
-import { isMap, isSeq, parseDocument, Scalar, type Document, type YAMLMap, type YAMLSeq } from 'yaml';
+import { isMap, isScalar, isSeq, parse, parseDocument, Scalar, visit, type Document, type Node, type YAMLMap, type YAMLSeq } from 'yaml'; // prettier-ignore
 import { ID, type Group, type Value } from '../core/content/values.js';
 import { writeFile } from './folder.js';
 
@@ -8,9 +8,12 @@ import { writeFile } from './folder.js';
 /** A content file that is being changed. */
 export type ContentFile = Document;
 
-/** The file as it can be changed. It must have been read without a problem before. */
+/**
+ * The file as it can be changed. It must have been read without a problem before. Every value is a text as it was written:
+ * 0170 stays 0170.
+ */
 export function openContent(file: string): ContentFile {
-  return parseDocument(existsSync(file) ? readFileSync(file, 'utf8') : '{}\n');
+  return parseDocument(existsSync(file) ? readFileSync(file, 'utf8') : '{}\n', { schema: 'failsafe' });
 }
 
 export function saveContent(file: string, document: ContentFile): void {
@@ -34,15 +37,43 @@ function indexOf(list: YAMLSeq, id: string): number {
   return at >= 0 ? at : Number(id) - 1;
 }
 
+/** Sets a text. Notes beside it stay. */
 export function setValue(document: ContentFile, path: string, value: string): void {
-  const scalar = new Scalar(value);
+  const keys = keysOf(document, path);
+  const before = document.getIn(keys, true);
+  const scalar = isScalar(before) ? before : new Scalar('');
+  scalar.value = value;
+  written(scalar);
+  if (scalar !== before) document.setIn(keys, scalar);
+}
+
+/** Has a text written so that it is read as a text: lines as lines, and what would be a number or nothing in quotes. */
+function written(scalar: Scalar): void {
+  const value = String(scalar.value);
+  delete scalar.source;
   if (value.includes('\n')) scalar.type = 'BLOCK_LITERAL';
-  document.setIn(keysOf(document, path), scalar);
+  else if (value === '' || isOther(value)) scalar.type = 'QUOTE_DOUBLE';
+  else delete scalar.type;
+}
+
+function isOther(value: string): boolean {
+  try {
+    return typeof parse(value) !== 'string';
+  } catch {
+    return false;
+  }
+}
+
+/** A value as a node of the file. */
+function nodeOf(document: ContentFile, value: Value): Node {
+  const node = document.createNode(value);
+  visit(node, { Scalar: (key, scalar) => (key === 'key' ? undefined : written(scalar)) });
+  return node;
 }
 
 /** Puts an entry into a list, before the one that is there. @param at its place, from 0 on */
 export function addEntry(document: ContentFile, list: string, entry: string | Group, at: number): void {
-  listAt(document, list).items.splice(at, 0, document.createNode(entry as Value));
+  listAt(document, list).items.splice(at, 0, nodeOf(document, entry));
 }
 
 export function removeEntry(document: ContentFile, list: string, id: string): void {
@@ -58,7 +89,7 @@ export function moveEntry(document: ContentFile, list: string, id: string, at: n
 
 /** Puts a whole list in, where the file has none of that name yet. */
 export function setList(document: ContentFile, list: string, entries: Value): void {
-  document.setIn(keysOf(document, list), document.createNode(entries));
+  document.setIn(keysOf(document, list), nodeOf(document, entries));
 }
 
 export function hasList(document: ContentFile, list: string): boolean {

@@ -97,6 +97,13 @@ describe('a row', () => {
     expect(auto).toEqual(['Evenings']);
   });
 
+  it('that reaches near both sides keeps both distances, and its widest gap grows', () => {
+    const made = onBoard(box(0, 0, 390, 80), line('Saltmarsh', 24, 30), line('Menu', 330, 30));
+    const around = made.around('Saltmarsh');
+    expect([around['padding-left'], around['padding-right']]).toEqual(['24px', '28px']);
+    expect([made.of('Saltmarsh')['margin-left'], made.of('Menu')['margin-left']]).toEqual([undefined, 'auto']);
+  });
+
   it('of equal columns shares the width', () => {
     const made = onBoard(
       ...[100, 380, 660].flatMap((x, index) => [

@@ -26,8 +26,9 @@ export function add(looks: BoardLooks, part: Part, more: Look): void {
 
 /** More room at a side of a part, besides what it has there already; px. */
 export function widenSide(looks: BoardLooks, part: Part, side: 'padding-left' | 'padding-right', more: number): void {
-  const before = looks.get(part)?.[side];
-  add(looks, part, { [side]: before && before !== '0' ? `calc(${before} + ${px(more)})` : px(more) });
+  const before = looks.get(part)?.[side] ?? '0';
+  const plain = /^[\d.]+(px)?$/.test(before);
+  add(looks, part, { [side]: plain ? px(parseFloat(before) + more) : `calc(${before} + ${px(more)})` });
 }
 
 export function boxIn(view: BoardView, part: Part): DrawnBox {

@@ -2,6 +2,7 @@ import type { Adjustment } from '../adjust/adjustment.js';
 import { element, page, words } from '../page/sample.js';
 import type { Box, PageDocument } from '../page/types.js';
 import type { MeasuredPage } from '../proof/measured.js';
+import { onlyAt, together, type Candidate } from './candidates.js';
 import { tune, type MeasureAt } from './tune.js';
 
 /* A stand-in for a browser: a heading and a text below each other, whose margins count at each width. */
@@ -59,5 +60,37 @@ describe('tune', () => {
     expect(few.trials).toBeLessThanOrEqual(3);
     expect((await run([[1200, 30, 22]], [], { section: 'other' })).steps).toEqual([]); // prettier-ignore
     expect((await run([[1200, 30, 22]], [], { only: [400] })).steps).toEqual([]); // prettier-ignore
+  });
+});
+
+describe('corrections of many styles at once', () => {
+  const spaced = (style: string, value: string, at?: readonly string[]): Candidate => ({ adjustments: [{ page: 'sample', style, property: 'letter-spacing', value, ...(at ? { at } : {}) }], what: 'Letters', name: style, section: 's', width: 1200, count: 2 }); // prettier-ignore
+
+  it('take each style once, with the mildest value that any width asks for', () => {
+    const here = [
+      spaced('a', '0.05em'),
+      spaced('b', '0.02em'),
+      spaced('b', '0.03em'),
+      spaced('c', '0.01em', ['widest']),
+    ];
+    const [all, ...more] = together(here, [...here, spaced('a', '0.04em')]);
+    expect(more).toEqual([]);
+    expect(all?.adjustments.map(({ style, value, at }) => [style, value, at])).toEqual([
+      ['a', '0.04em', undefined],
+      ['b', '0.02em', undefined],
+      ['c', '0.01em', ['widest']],
+    ]);
+    expect(all).toMatchObject({ name: '3 kinds of texts', count: 6 });
+  });
+
+  it('are none of few styles, and none of other properties', () => {
+    expect(together([spaced('a', '1em'), spaced('b', '1em')], [])).toEqual([]);
+    const margin = (style: string): Candidate => ({ ...spaced(style, '3px'), adjustments: [{ style, property: 'margin-top', value: '3px' }] }); // prettier-ignore
+    expect(together(['a', 'b', 'c'].map(margin), [])).toEqual([]);
+  });
+
+  it('can be made for some widths only', () => {
+    const made = onlyAt(document, { ...spaced('a', '1em'), adjustments: [...spaced('a', '1em').adjustments, ...spaced('b', '1em', ['widest']).adjustments] }, [400]); // prettier-ignore
+    expect(made.adjustments.map(({ style, at }) => [style, at])).toEqual([['a', ['below-600']]]);
   });
 });

@@ -1,0 +1,113 @@
+import { element, page, words } from '../page/sample.js';
+import type { ElementNode } from '../page/types.js';
+import { checkContent, fieldsByPath } from './check.js';
+import { originalContent } from './content.js';
+import { formatOf } from './formats.js';
+import { inWords, regionsOf } from './regions.js';
+import type { Content } from './values.js';
+
+/** A card whose fields are told from its id on; a badge is in one of them only. */
+function card(id: string, style: string, ...more: ElementNode[]): ElementNode {
+  const path = `offers.cards.${id}`;
+  return element('card', id, { style, entry: { list: 'offers.cards', id } },
+    element('heading', `${id}h`, { element: 'h3' }, words(id, `${path}.heading`)),
+    element('text', `${id}n`, { element: 'p' }, words('36', `${path}.price-number`)),
+    element('list', `${id}u`, { element: 'ul' }, ...['a', 'b'].map((one, at) => element('item', `${id}${one}`, { element: 'li', entry: { list: `${path}.items`, id: `${at + 1}` } }, words(one, `${path}.items.${at + 1}`)))),
+    ...more); // prettier-ignore
+}
+
+const document = page(
+  { loud: { rest: { 'text-transform': 'uppercase' } }, plain: { rest: {} }, bright: { rest: { color: 'blue' } } },
+  element('section', 'What we offer', { element: 'section' },
+    element('text', 'k', { element: 'p', style: 'loud' }, words('Since spring', 'offers.kicker')),
+    element('heading', 'h', { element: 'h2', attributes: { id: 'top' } }, words('Offers', 'offers.heading')),
+    element('text', 'r', { element: 'p', rich: 'offers.intro' }, words('All of '), element('run', 'b', { element: 'em', inline: true }, words('it'))),
+    element('image', 'i', { element: 'img', attributes: { src: 'assets/a.jpg', alt: 'A' }, fields: { src: 'offers.picture.file', alt: 'offers.picture.alt' } }),
+    element('link', 'l', { element: 'a', attributes: { href: '#top' }, fields: { href: 'offers.link.address' } }, words('Up', 'offers.link.label')),
+    element('grid', 'g', {}, card('small', 'plain'), card('large', 'bright', element('text', 'badge', { element: 'p' }, words('New', 'offers.cards.large.badge'))), card('wide', 'plain')),
+  ),
+); // prettier-ignore
+const regions = regionsOf(document);
+const find = fieldsByPath(regions);
+
+describe('the regions of a page', () => {
+  it('are its sections, as a client calls them, with their fields in order', () => {
+    expect(regions.map(({ name, label }) => [name, label])).toEqual([['page', 'Page'], ['offers', 'What we offer']]); // prettier-ignore
+    expect(regions[1]?.fields.map(({ name, type }) => [name, type])).toEqual([
+      ['kicker', 'text'], ['heading', 'text'], ['intro', 'rich'], ['picture', 'picture'], ['link', 'link'], ['cards', 'list'],
+    ]); // prettier-ignore
+  });
+
+  it('say how a text is written, how long it may be, and what is required', () => {
+    expect(find('offers.kicker')).toMatchObject({ help: 'Write it as usual: the page shows it in capitals.', longest: 30, required: false }); // prettier-ignore
+    expect(find('offers.heading')).toMatchObject({ required: true, example: 'Offers' });
+    expect(find('offers.intro')?.help).toContain('**strong**');
+    expect(find('offers.picture.alt')?.help).toContain('who do not see it');
+    expect(find('offers.link.address')).toMatchObject({ type: 'address', required: true });
+  });
+
+  it('have one field for what all entries have, and for what only some have', () => {
+    const cards = find('offers.cards');
+    expect(cards?.fields?.map(({ name, type, required }) => [name, type, required])).toEqual([
+      ['look', 'choice', false], ['heading', 'text', true], ['price-number', 'number', false], ['items', 'list', false], ['badge', 'text', false],
+    ]); // prettier-ignore
+    expect(cards?.fields?.[1]?.path).toBe('offers.cards.*.heading');
+    expect(find('offers.cards.anything.items.7')).toMatchObject({ type: 'text' });
+    expect(find('offers.cards.large.gone')).toBeUndefined();
+    expect(find('offers.heading.more')).toBeUndefined();
+  });
+
+  it('make a choice of looks where entries look different and some alike', () => {
+    const alike = page(document.styles, element('grid', 'g', {}, card('small', 'plain'), card('large', 'bright'), card('wide', 'plain'))); // prettier-ignore
+    expect(fieldsByPath(regionsOf(alike))('offers.cards.wide.look')).toMatchObject({ type: 'choice', choices: ['small', 'large'] }); // prettier-ignore
+  });
+
+  it('turn names into words', () => {
+    expect(inWords('take-a-telescope-home')).toBe('Take a telescope home');
+  });
+});
+
+describe('the check of content', () => {
+  const files = new Set(['assets/a.jpg']);
+  const original = originalContent(document);
+  const offers = original['offers'] as Record<string, never>;
+  const said = (more: object): string[] => checkContent(document, regions, { ...original, offers: { ...offers, ...more } } as Content, files).map(({ path, wrong, what }) => `${wrong ? 'wrong' : 'look'} ${path}: ${what}`); // prettier-ignore
+
+  it('finds nothing in what the source says', () => {
+    expect(said({})).toEqual([]);
+  });
+
+  it.each<[object, string]>([
+    [{ gone: 'x' }, 'wrong offers.gone: The page has no such field'],
+    [{ heading: '' }, 'look offers.heading: It is empty, so what it is in does not show'],
+    [{ kicker: 'x'.repeat(31) }, 'look offers.kicker: It has 31 letters; 30 will hardly fit'],
+    [
+      { link: { address: '#gone', label: 'Up' } },
+      'wrong offers.link.address: There is nothing called "gone" on the page',
+    ],
+    [{ link: { address: '#%E0%A4%A', label: 'Up' } }, 'wrong offers.link.address: There is nothing called "%E0%A4%A" on the page'], // prettier-ignore
+    [{ link: { address: 'javascript:alert(1)', label: 'Up' } }, 'wrong offers.link.address: An address must not run a script'], // prettier-ignore
+    [{ link: { address: 'assets/gone.pdf?x', label: 'Up' } }, 'wrong offers.link.address: There is no file "assets/gone.pdf" in the project'], // prettier-ignore
+    [{ picture: { file: 'assets/none.jpg', alt: '' } }, 'wrong offers.picture.file: There is no file "assets/none.jpg" in the project'], // prettier-ignore
+    [
+      { cards: [{ id: 'small', 'price-number': 'many' }] },
+      'wrong offers.cards.small.price-number: "many" is no number',
+    ],
+  ])('%j', (more, words) => {
+    expect(said(more)).toContain(words);
+  });
+
+  it.each(['mailto:a@example.org', 'https://example.org/', '//example.org', 'hire.html#x', '#', '#top', ''])('lets the address "%s" be', (address) => {
+    expect(said({ link: { address, label: 'Up' } }).filter((one) => one.startsWith('wrong'))).toEqual([]);
+  }); // prettier-ignore
+});
+
+describe('the format of a text', () => {
+  it.each([
+    ['9 October', 'date'], ['Fri, 9 Oct 2026', 'date'], ['2026-10-09', 'date'], ['3. März', 'date'], ['19:30', 'time'], ['7 pm', 'time'], ['18:00 – 20:00', 'time'],
+    ['€ 36', 'price'], ['36,50 €', 'price'], ['12 CHF / month', 'price'], ['36', 'number'], ['1,200+', 'number'], ['45 %', 'share'], ['OCT', 'month'], ['Friday', 'day'],
+    ['2026', 'year'], ['+49 170 455 12', 'phone'], ['me@example.org', 'email'], ['© The Society', 'copyright'], ['May I bring my dog?', undefined], ['Second floor', undefined],
+  ])('of “%s” is %s', (text, format) => {
+    expect(formatOf(text)).toBe(format);
+  }); // prettier-ignore
+});

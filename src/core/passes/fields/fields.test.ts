@@ -1,0 +1,118 @@
+import { originalContent, originalValues } from '../../content/content.js';
+import { element, page, words } from '../../page/sample.js';
+import type { ElementNode, PageDocument, PageNode } from '../../page/types.js';
+import { fields } from './index.js';
+
+/* What fields are called, and what makes a list. */
+
+const named = (...children: PageNode[]): Record<string, unknown> => {
+  const document: PageDocument = page({}, element('section', 'Visit us', { element: 'section' }, ...(children as ElementNode[]))); // prettier-ignore
+  return (originalContent(fields.run(document, { boxes: new Map(), width: 1440 }))['visit-us'] ?? {}) as Record<string, unknown>; // prettier-ignore
+};
+const heading = (text: string, level = 'h2'): ElementNode => element('heading', text, { element: level }, words(text));
+const text = (said: string, more: Partial<ElementNode> = {}): ElementNode => element('text', said, { element: 'p', ...more }, words(said)); // prettier-ignore
+const link = (said: string, more: Partial<ElementNode> = {}): ElementNode => element('link', said, { element: 'a', attributes: { href: `/${said}` }, ...more }, words(said)); // prettier-ignore
+
+describe('names of fields', () => {
+  it('tell texts by their place and by how they are written', () => {
+    expect(named(text('Every clear night'), heading('Come and look'), text('We are open.'), text('19:30'), text('€ 12'), text('Bring a lamp'))).toEqual({
+      kicker: 'Every clear night', heading: 'Come and look', intro: 'We are open.', time: '19:30', price: '€ 12', text: 'Bring a lamp',
+    }); // prettier-ignore
+  });
+
+  it('tell things of one kind apart by what they say, never by number', () => {
+    expect(named(link('Imprint'), text('and'), link('Privacy'), text('or'), link('Privacy'))).toEqual({
+      link: { address: '/Imprint', label: 'Imprint' },
+      text: 'and',
+      privacy: { address: '/Privacy', label: 'Privacy' },
+      or: 'or',
+      'privacy-2': { address: '/Privacy', label: 'Privacy' },
+    });
+    const price = (said: string): ElementNode => text(said);
+    expect(Object.keys(named(price('12'), price('36')))).toEqual(['number', 'number-36']);
+  });
+
+  it('put what stands under a heading of its own into a group', () => {
+    const part = (title: string): ElementNode => element('column', title, {}, heading(title, 'h3'), text(`About ${title}`)); // prettier-ignore
+    expect(named(heading('Hire'), element('row', 'r', {}, part('By day'), part('By night')))).toEqual({
+      heading: 'Hire',
+      'by-day': { heading: 'By day', text: 'About By day' },
+      'by-night': { heading: 'By night', text: 'About By night' },
+    });
+  });
+
+  it('call cells by the head of their table, and rows by what they say', () => {
+    const row = (tag: string, more: Partial<ElementNode>, ...cells: string[]): ElementNode => element('table-part', cells.join(), { element: 'tr', ...more }, ...cells.map((one) => element('table-part', one, { element: tag }, words(one)))); // prettier-ignore
+    const table = element('table', 't', { element: 'table' }, row('th', {}, 'Date', 'Who'), row('td', { repeat: 'row' }, '9 May', 'Ida'), row('td', { repeat: 'row' }, '16 May', 'Tobias')); // prettier-ignore
+    expect(named(table)).toEqual({
+      'column-date': 'Date',
+      'column-who': 'Who',
+      rows: [
+        { id: '9-may-ida', date: '9 May', who: 'Ida' },
+        { id: '16-may-tobias', date: '16 May', who: 'Tobias' },
+      ],
+    });
+  });
+
+  it('keep a label with its control, and an answer with its question', () => {
+    const label = (said: string): ElementNode => element('field', said, { element: 'label' }, words(said));
+    const input = element('field', 'i', { element: 'input', attributes: { placeholder: 'you@example.org' } });
+    const select = element('field', 's', { element: 'select' }, ...['Any', 'Saturn'].map((one) => element('field', one, { element: 'option' }, words(one)))); // prettier-ignore
+    expect(named(element('row', 'a', {}, label('E-mail'), input), element('row', 'b', {}, label('Which?'), select))).toEqual({
+      'e-mail': { label: 'E-mail', hint: 'you@example.org' },
+      which: { label: 'Which?', options: ['Any', 'Saturn'] },
+    }); // prettier-ignore
+    const dl = (tag: string, said: string): ElementNode => element('item', said, { element: tag }, words(said));
+    expect(named(element('list', 'l', { element: 'dl' }, dl('dt', 'A dog?'), dl('dd', 'Yes.'), dl('dt', 'A cat?'), dl('dd', 'No.')))).toEqual({
+      'a-dog': { term: 'A dog?', definition: 'Yes.' },
+      'a-cat': { term: 'A cat?', definition: 'No.' },
+    }); // prettier-ignore
+  });
+
+  it('leave out what only decorates', () => {
+    const drawn = element('artwork', 'a', { element: 'img', attributes: { src: 'data:image/svg+xml,x', alt: '' } });
+    expect(named(text('→'), drawn, text('•'), heading('Sky'))).toEqual({ heading: 'Sky' });
+  });
+});
+
+describe('lists', () => {
+  it('are neighbours that are alike, questions, and paragraphs below each other', () => {
+    const item = (said: string): ElementNode => element('item', said, { element: 'li', repeat: 'i' }, words(said));
+    const question = (said: string): ElementNode => element('question', said, { element: 'details' }, element('text', `s${said}`, { element: 'summary' }, words(said)), words('Yes')); // prettier-ignore
+    const long = (said: string): ElementNode => text(`${said} is a text of more than forty letters, so it is a paragraph.`); // prettier-ignore
+    const made = named(
+      element('list', 'u', { element: 'ul' }, item('One'), item('Two')),
+      question('Open?'),
+      question('Closed?'),
+      element('box', 'b', {}, long('This'), long('That')),
+    );
+    expect(made['items']).toEqual(['One', 'Two']);
+    expect(made['questions']).toEqual([{ id: 'open-yes', question: 'Open?', answer: 'Yes' }, { id: 'closed-yes', question: 'Closed?', answer: 'Yes' }]); // prettier-ignore
+    expect(made['paragraphs']).toHaveLength(2);
+  });
+
+  it('of links in a menu are its entries, with a label and an address each', () => {
+    const menu = element('menu', 'm', { element: 'nav' }, link('Hire', { repeat: 'l' }), link('Join', { repeat: 'l' }));
+    expect(named(menu)).toEqual({
+      menu: [
+        { id: 'hire', address: '/Hire', label: 'Hire' },
+        { id: 'join', address: '/Join', label: 'Join' },
+      ],
+    });
+  });
+
+  it('are none where a form asks, whatever is alike there', () => {
+    const line = (name: string): ElementNode => element('row', name, { repeat: 'line' }, element('field', name, { element: 'input', attributes: { placeholder: name } })); // prettier-ignore
+    expect(named(line('Name'), line('Street'))).toEqual({ name: { hint: 'Name' }, street: { hint: 'Street' } });
+  });
+
+  it('give every field a path of its own, and the same ones the second time', () => {
+    const card = (said: string): ElementNode => element('card', said, { repeat: 'c' }, heading('Same', 'h3'), text(said), link('More')); // prettier-ignore
+    const run = (one: PageDocument): PageDocument => fields.run(one, { boxes: new Map(), width: 1440 });
+    const once = run(page({}, element('section', 'x', { element: 'section' }, card('a'), card('b'), card('c'))));
+    const { values, lists } = originalValues(once);
+    expect(lists.get('x.cards')).toEqual(['same', 'same-2', 'same-3']);
+    expect([...values.keys()].filter((path) => path.endsWith('.label'))).toHaveLength(3);
+    expect(run(once)).toEqual(once);
+  });
+});

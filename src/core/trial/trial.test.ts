@@ -1,0 +1,147 @@
+import type { Adjustment } from '../adjust/adjustment.js';
+import { fillPage, originalContent, originalValues } from '../content/content.js';
+import { regionsOf } from '../content/regions.js';
+import { flatten } from '../content/values.js';
+import { element, page, words } from '../page/sample.js';
+import type { ElementNode } from '../page/types.js';
+import type { MeasuredPage, MeasuredWord } from '../proof/measured.js';
+import { casesOf, TALL_PICTURE } from './cases.js';
+import { markupFaults, trialFaults, type TrialFault } from './faults.js';
+import { mendTrial } from './mending.js';
+import { mendsFor } from './mends.js';
+
+/* What clients do, what is wrong then, and what mends it; a browser is stood in for. */
+
+const card = (id: string): ElementNode => {
+  const path = `offers.cards.${id}`;
+  return element('card', id, { style: 'card', entry: { list: 'offers.cards', id } }, element('heading', `${id}-h`, { element: 'h3', style: 'head' }, words(`The ${id} one`, `${path}.heading`)), element('text', `${id}-p`, { element: 'p', style: 'text' }, words('Some words of it', `${path}.text`))); // prettier-ignore
+};
+const document = page(
+  {
+    card: { rest: {} }, head: { rest: { 'text-wrap-mode': 'nowrap' } }, text: { rest: {} }, row: { rest: { display: 'flex' } },
+    low: { rest: { height: '40px', 'overflow-x': 'hidden' }, variants: [{ at: 'below-600', set: { height: '20px' } }] },
+  },
+  element('section', 'Offers', { element: 'section' },
+    element('image', 'i', { element: 'img', attributes: { src: 'assets/a.jpg', alt: 'A' }, fields: { src: 'offers.picture.file', alt: 'offers.picture.alt' } }),
+    element('text', 'low', { element: 'p', style: 'low' }, words('One line', 'offers.text')),
+    element('row', 'row', { style: 'row' }, card('small'), card('large')))); // prettier-ignore
+const cases = casesOf(document, regionsOf(document), {});
+const caseOf = (name: string) => cases.find((one) => one.name === name);
+const valuesOf = (name: string): ReadonlyMap<string, string> => flatten(caseOf(name)?.content ?? {}).values;
+
+describe('what clients do', () => {
+  it('is done in every field of a kind, and in no other', () => {
+    const before = originalValues(document).values;
+    const changed = (name: string): string[] => [...valuesOf(name)].filter(([path, value]) => before.get(path) !== value).map(([path]) => path); // prettier-ignore
+    expect(changed('long-titles')).toEqual(['offers.cards.small.heading', 'offers.cards.large.heading']);
+    expect(valuesOf('long-titles').get('offers.cards.small.heading')).toBe('The small one The small one');
+    expect(valuesOf('short-titles').get('offers.cards.small.heading')).toBe('The');
+    expect(changed('tall-pictures')).toEqual(['offers.picture.file']);
+    expect(valuesOf('tall-pictures').get('offers.picture.file')).toBe(TALL_PICTURE);
+    expect(changed('empty-fields')).toEqual(['offers.text', 'offers.cards.small.text', 'offers.cards.large.text']);
+    for (const { name } of cases) expect(valuesOf(name).get('page.title')).toBe('Sample');
+  });
+
+  it('makes lists of none, one, twice as many and a hundred entries', () => {
+    const counts = ['no-entries', 'one-entry', 'twice-the-entries', 'hundred-entries'].map((name) => {
+      const filled = fillPage(document, caseOf(name)?.content ?? {});
+      return originalValues(filled).lists.get('offers.cards')?.length ?? 0;
+    });
+    expect(counts).toEqual([0, 1, 4, 100]);
+  });
+
+  it('writes about as much in other scripts, and keeps what a client wrote before', () => {
+    const greek = valuesOf('greek').get('offers.text') ?? '';
+    expect(greek).toMatch(/^\p{Script=Greek}/u);
+    expect(greek.length).toBeLessThanOrEqual('One line'.length);
+    const own = casesOf(document, regionsOf(document), { offers: { text: 'Mine' } });
+    expect(flatten(own.find(({ name }) => name === 'capitals')?.content ?? {}).values.get('offers.text')).toBe('MINE');
+  });
+});
+
+const word = (text: string, of: string, x: number, y: number, more: Partial<MeasuredWord> = {}): MeasuredWord => ({ text, of, x, y, width: 40, height: 20, ...more }); // prettier-ignore
+const measured = (list: readonly MeasuredWord[], more: Partial<MeasuredPage> = {}): MeasuredPage => ({
+  words: list, things: { 'heading-small-h': { box: [0, 0, 100, 30] }, 'text-small-p': { box: [0, 40, 100, 30] }, 'text-low': { box: [0, 80, 100, 40] } },
+  sections: [], pictures: [], height: 200, overflow: 0, elements: 9, ...more,
+}); // prettier-ignore
+const before = measured([word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 0, 40)]);
+const kinds = (now: MeasuredPage, was = before): string[] => trialFaults(document, was, now, 390).map(({ kind, path, section }) => `${kind} ${section}/${path}`); // prettier-ignore
+
+describe('what is wrong with an edited page', () => {
+  it('is nothing where all is as it was', () => {
+    expect(trialFaults(document, before, before, 390)).toEqual([]);
+  });
+
+  it('is told by the field that is at fault', () => {
+    const heading = 'offers/offers.cards.small.heading';
+    expect(kinds(measured([word('The', 'heading-small-h', 80, 0)]))).toEqual([`beyond ${heading}`]);
+    expect(kinds(measured([word('The', 'heading-small-h', 0, 0, { cut: true })]))).toEqual([`cut-off ${heading}`]);
+    expect(kinds(measured([word('The', 'heading-small-h', 0, 0, { under: 'card-large' })]))).toEqual([`covered ${heading}`]); // prettier-ignore
+    expect(kinds(measured([word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 5, 5)]))).toEqual([`overlap ${heading}`]); // prettier-ignore
+    expect(kinds(measured([word('The', 'heading-small-h', 380, 0, { width: 60 })], { overflow: 50 }))).toEqual([`scrolls ${heading}`, `beyond ${heading}`]); // prettier-ignore
+    const flat = { ...before, things: { ...before.things, 'text-low': { box: [0, 80, 100, 0] as const } } };
+    expect(kinds(flat)).toEqual(['collapsed offers/offers.text']);
+  });
+
+  it('is not what was so before, in elements of the same style', () => {
+    const meant = measured([word('The', 'heading-large-h', 0, 0, { cut: true })]);
+    expect(kinds(measured([word('The', 'heading-small-h', 0, 0, { cut: true })]), meant)).toEqual([]);
+    expect(kinds(measured([], { overflow: 20 }), measured([], { overflow: 20 }))).toEqual([]);
+  });
+
+  it('is text that has become markup', () => {
+    expect(markupFaults('<p>&lt;b&gt;</p>', '<p></p>', '<b>')).toEqual([]);
+    expect(markupFaults('<p><b></b></p>', '<p></p>', '<b>')).toEqual([expect.objectContaining({ kind: 'markup' })]);
+  });
+});
+
+describe('what may mend it', () => {
+  const fault = (kind: TrialFault['kind'], id: string): TrialFault => ({ kind, id, width: 390, what: 'x' });
+  const said = (...faults: TrialFault[]): string[] => mendsFor(document, faults).map(({ adjustments }) => adjustments.map(({ style, element: id, property, value }) => `${style ?? id} ${property}: ${value}`).join('; ')); // prettier-ignore
+
+  it('is for the page first, then for the text, its row and its box', () => {
+    expect(said(fault('beyond', 'heading-small-h'))).toEqual([
+      'box-page overflow-wrap: anywhere',
+      'box-page overflow-wrap: break-word',
+      'head text-wrap-mode: wrap',
+      'head overflow-wrap: anywhere',
+      'head overflow-wrap: anywhere; head min-width: 0',
+    ]);
+    expect(said(fault('overlap', 'card-small'))).toContain('row flex-wrap: wrap');
+    expect(said(fault('cut-off', 'text-low'))).toContain('low height: auto; low min-height: 40px');
+  });
+
+  it('is tried, and kept only if faults go and no word of the page moves', async () => {
+    const broken = new Map([['long-word', [fault('beyond', 'heading-small-h'), fault('beyond', 'text-small-p')]], ['markup', [fault('beyond', 'heading-small-h')]]]); // prettier-ignore
+    const has = (list: readonly Adjustment[], value: string): boolean => list.some((one) => one.value === value);
+    const tried: string[] = [];
+    const kept = await mendTrial(
+      document,
+      [before],
+      [{ style: 'card', property: 'color', value: 'red', step: 4 }],
+      broken,
+      {
+        /* Words of the page move if they may break anywhere, and a wrapped heading pushes them too. */
+        asIs: async (list) => [has(list, 'anywhere') ? measured([word('The', 'heading-small-h', 0, 3), ...before.words.slice(1)]) : before], // prettier-ignore
+        faultsOf: async (name, list) => {
+          tried.push(name);
+          if (!has(list, 'break-word')) return broken.get(name) ?? [];
+          return has(list, 'wrap') ? [] : (broken.get(name) ?? []).slice(0, 1);
+        },
+      },
+    );
+    expect(kept.map(({ adjustments, faults }) => [adjustments[0]?.value, adjustments[0]?.step, faults])).toEqual([
+      ['break-word', 5, 1],
+      ['wrap', 6, 2],
+    ]);
+    expect(tried).not.toContain('greek');
+  });
+
+  it('says nothing of a page on which nothing breaks', async () => {
+    const never = (): never => {
+      throw new Error('nothing is to be measured');
+    };
+    expect(await mendTrial(document, [before], [], new Map(), { asIs: never, faultsOf: never })).toEqual([]);
+    expect(originalContent(document)['offers']).toBeDefined();
+  });
+});

@@ -1,0 +1,89 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { addEntry, hasList, moveEntry, openContent, removeEntry, saveContent, setList, setValue } from './content-edit.js'; // prettier-ignore
+import { readContentFile, readContentText, writeContent } from './content-file.js';
+
+/* Content files, changed as little as can be. */
+
+const folder = mkdtempSync(join(tmpdir(), 'tavrik-content-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const file = join(folder, 'home.yaml');
+const TEXT = `# Ours.
+hero:
+  heading: Old # by Ida
+  phone: 0170
+cards:
+  list:
+    - id: a
+      heading: A
+    - heading: B
+  words:
+    - one
+    - two
+`;
+const changed = (change: (document: ReturnType<typeof openContent>) => void): string => {
+  writeFileSync(file, TEXT);
+  const document = openContent(file);
+  change(document);
+  saveContent(file, document);
+  return readFileSync(file, 'utf8');
+};
+
+describe('a change of a content file', () => {
+  it('leaves notes, order and all else as they are', () => {
+    expect(changed((one) => setValue(one, 'hero.heading', 'New: one'))).toBe(TEXT.replace('Old', '"New: one"'));
+    expect(changed((one) => setValue(one, 'cards.list.a.heading', 'AA'))).toBe(TEXT.replace('heading: A', 'heading: AA')); // prettier-ignore
+    expect(changed((one) => setValue(one, 'cards.list.2.heading', 'BB'))).toBe(TEXT.replace('heading: B', 'heading: BB')); // prettier-ignore
+    expect(changed((one) => setValue(one, 'cards.words.2', 'three'))).toBe(TEXT.replace('two', 'three'));
+  });
+
+  it('writes lines as lines, and makes what is not there yet', () => {
+    expect(changed((one) => setValue(one, 'hero.text', 'a\nb'))).toContain('  text: |-\n    a\n    b\n');
+    expect(changed((one) => setValue(one, 'footer.note', 'x'))).toMatch(/\nfooter:\n {2}note: x\n$/);
+    rmSync(file);
+    const document = openContent(file);
+    setValue(document, 'hero.heading', 'x');
+    saveContent(file, document);
+    expect(readFileSync(file, 'utf8')).toBe('hero:\n  heading: x\n');
+  });
+
+  it('adds, moves and removes entries', () => {
+    expect(changed((one) => addEntry(one, 'cards.list', { id: 'c', heading: 'C' }, 0))).toContain('list:\n    - id: c\n      heading: C\n    - id: a'); // prettier-ignore
+    expect(changed((one) => moveEntry(one, 'cards.words', '2', 0))).toContain('- two\n    - one');
+    expect(changed((one) => removeEntry(one, 'cards.list', 'a'))).not.toContain('id: a');
+    expect(changed((one) => setList(one, 'cards.more', ['x']))).toContain('more:\n    - x');
+    expect([hasList(openContent(file), 'cards.list'), hasList(openContent(file), 'hero.heading')]).toEqual([true, false]); // prettier-ignore
+    expect(() => removeEntry(openContent(file), 'hero.heading', 'a')).toThrow(/no list/);
+  });
+});
+
+describe('a content file', () => {
+  it('is read as it was written: numbers, empty values and aliases are texts', () => {
+    expect(readContentText('a:\n  b: 0170\n  c: 8.50\n  d: yes\n  e:\n  f: &f [x]\n  g: *f\n', 'f')).toEqual({ a: { b: '0170', c: '8.50', d: 'yes', e: '', f: ['x'], g: ['x'] } }); // prettier-ignore
+    expect(readContentFile(join(folder, 'none.yaml'))).toEqual({});
+    expect(readContentText('', 'f')).toEqual({});
+  });
+
+  it('says the same again when it is written', () => {
+    const content = { a: { b: '0170', c: 'x: y', d: '', e: [{ id: 'one', f: '- a' }] } };
+    expect(readContentText(writeContent(content), 'f')).toEqual(content);
+  });
+
+  it.each([
+    ['- a\n', /holds no sections/],
+    ['a: [x]\n', /line 1: "a" holds no fields/],
+    ['a:\n  b.c: x\n', /line 2: "b.c" below "a" is no name/],
+    ['a:\n  b: [[x]]\n', /Entry 1 of "a.b" is a list/],
+    ['a:\n  b:\n    - id: x.y\n', /line 3: The id "x.y" of "a.b" holds a dot/],
+    ['a:\n=======\n', /line 2: This holds the edits of two people/],
+  ])('%j is refused', (text, words) => {
+    expect(() => readContentText(text, 'f')).toThrow(expect.objectContaining({ what: expect.anything() }));
+    try {
+      readContentText(text, 'f.yaml');
+    } catch (error) {
+      const { where, what } = error as { where?: string; what: string };
+      expect(`${where}: ${what}`).toMatch(words);
+    }
+  });
+});
