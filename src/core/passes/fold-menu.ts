@@ -70,8 +70,9 @@ function screensToFold({ source, breakpoints }: PageDocument, row: ElementNode, 
 }
 
 /** The first row of the page that is its menu: links, a name and a thing to press, and nothing else. */
-function menuRow(document: PageDocument): ElementNode | undefined {
-  const top = (document.body.children ?? []).find(isElement);
+export function menuRow(document: PageDocument): ElementNode | undefined {
+  const [first] = (document.body.children ?? []).filter(isElement);
+  const top = first?.element === 'main' ? first.children?.find(isElement) : first;
   if (!top || [...elements(top)].some(({ element }) => element === 'input')) return undefined;
   return [...elements(top)].find((node) => {
     if (document.styles[node.style ?? '']?.rest['display'] !== 'flex') return false;

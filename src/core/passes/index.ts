@@ -8,6 +8,7 @@ import { fields, fieldsPass } from './fields/index.js';
 import { foldMenu } from './fold-menu.js';
 import { kinds } from './kinds.js';
 import { names } from './names.js';
+import { outline } from './outline.js';
 import type { Pass, PassContext } from './pass.js';
 import { repeats } from './repeats.js';
 import { sections } from './sections.js';
@@ -37,6 +38,7 @@ export const PASSES: readonly Pass[] = [...FIRST_PASSES, ...LAST_PASSES];
 
 /** Designs come with their sections marked. */
 export const DESIGN_PASSES: readonly Pass[] = [
+  outline,
   foldMenu,
   kinds,
   names,
