@@ -32,6 +32,7 @@ interface Stand {
 type Rule = (look: Look, part: Part, stand: Stand) => void;
 
 const RULES: readonly Rule[] = [
+  cover,
   shrink,
   inColumns,
   inColumn,
@@ -66,6 +67,11 @@ export function deriveLooks(root: Part, wider: BoardLooks, screen: Screen): Boar
   };
   visit(root, screen.width - 2 * GUTTER, { around: {}, edged: false });
   return derived;
+}
+
+/** A background that was drawn larger than its place just covers it where nobody drew it. */
+function cover(look: Look): void {
+  if (look['background-size']?.startsWith('max(')) look['background-size'] = 'cover';
 }
 
 const SIDES = ['padding-left', 'padding-right'] as const;

@@ -62,8 +62,11 @@ function fitOf(box: DrawnBox, whole: DrawnBox, stretched: boolean): Look {
   const cut = cropOf(box, whole);
   if (!cut) return {};
   if (stretched) return { 'object-fit': 'fill', ...viewBoxOf(box, whole) };
-  const zoomed = Math.min(whole[2] / box[2], whole[3] / box[3]) >= 1 + ZOOM;
-  return { 'object-fit': 'cover', 'object-position': cut, ...(zoomed ? viewBoxOf(box, whole) : {}) };
+  return { 'object-fit': 'cover', 'object-position': cut, ...(isZoomed(box, whole) ? viewBoxOf(box, whole) : {}) };
+}
+
+function isZoomed(box: DrawnBox, whole: DrawnBox): boolean {
+  return Math.min(whole[2] / box[2], whole[3] / box[3]) >= 1 + ZOOM;
 }
 
 /** More than this beyond what covers its place, in shares, is a picture drawn larger on purpose. */
@@ -95,11 +98,9 @@ export function boxLook(piece: Exclude<Piece, { type: 'text' }>): Look {
   if (piece.type === 'box') return { ...piece.look };
   if (piece.type === 'picture') {
     const { 'object-fit': _fit, ...look } = piece.picture.look;
-    const { whole } = piece.picture;
-    const share = (axis: 2 | 3): string => `${Math.round((whole[axis] / piece.box[axis]) * 1e4) / 100}%`;
     return {
       'background-image': `url("${piece.picture.address}")`,
-      'background-size': piece.picture.stretched ? `${share(2)} ${share(3)}` : 'cover',
+      'background-size': backgroundSize(piece),
       'background-position': cropOf(piece.box, piece.picture.whole) ?? '50% 50%',
       ...look,
     };
@@ -110,6 +111,13 @@ export function boxLook(piece: Exclude<Piece, { type: 'text' }>): Look {
       'background-size': hasPicture(piece.art.markup) ? 'cover' : '100% 100%',
     };
   return {};
+}
+
+/** How large a picture lies behind its box; one drawn larger than covers it never gets smaller than it was drawn. */
+function backgroundSize({ box, picture: { whole, stretched } }: Extract<Piece, { type: 'picture' }>): string {
+  const share = (axis: 2 | 3): string => `${Math.round((whole[axis] / box[axis]) * 1e4) / 100}%`;
+  if (stretched) return `${share(2)} ${share(3)}`;
+  return isZoomed(box, whole) ? `max(${share(2)}, ${px(whole[2])}) auto` : 'cover';
 }
 
 function hasPicture(markup: string): boolean {
