@@ -1,7 +1,7 @@
 import type { OpenBrowser } from '../browser/launch.js';
 import type { MeasuredSection, MeasuredThing } from '../core/proof/measured.js';
 import type { PageDocument } from '../core/page/types.js';
-import { slug } from '../core/page/words.js';
+import { sectionSlug } from '../core/page/words.js';
 import { decisionsPass } from '../core/passes/decisions.js';
 import { findingsOf } from '../core/survey/survey.js';
 import { DESIGN_PASSES, runPasses, withBrief } from '../core/passes/index.js';
@@ -84,7 +84,7 @@ function thingsOn({ standing }: ReadDesign, board: number): Record<string, Measu
 
 /** Where the sections of a design lie on one of its boards. */
 function placesOn(document: PageDocument, sections: ReadDesign['sections'], board: number): MeasuredSection[] {
-  const names = new Map(sectionsOf(document).map(({ id, name }) => [id, slug(name, 40) || 'section']));
+  const names = new Map(sectionsOf(document).map(({ id, name }) => [id, sectionSlug(name)]));
   return sections.flatMap(({ id, boxes }): MeasuredSection[] => {
     const box = boxes[board];
     const name = names.get(id);

@@ -3,7 +3,7 @@ import { openDesk } from '../browser/desk.js';
 import type { OpenBrowser } from '../browser/launch.js';
 import { assetAddresses } from '../core/page/addresses.js';
 import type { PageDocument } from '../core/page/types.js';
-import { slug } from '../core/page/words.js';
+import { sectionSlug } from '../core/page/words.js';
 import { decisionsPass } from '../core/passes/decisions.js';
 import { findingsOf } from '../core/survey/survey.js';
 import { seeWebPage } from './see-source.js';
@@ -50,8 +50,8 @@ export async function makeWebPage(
     const own = new AssetStore();
     const { document: whole, missing } = await bringAssets(raw, read.address, own, signIn ? { signIn } : {});
     if (proof) browser.prepare();
-    /* The widest screen says all that can be proposed; looking goes on while boxes are tried in another page. */
-    const seeing = briefText === undefined ? seeWebPage(source.name, source.shown, [widest]) : undefined;
+    /* Looking goes on while boxes are tried in another page. */
+    const seeing = briefText === undefined ? seeWebPage(source.name, source.shown, open) : undefined;
     seeing?.catch(() => undefined);
     progress('Taking out boxes that do nothing');
     const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, own, read.boxes.size);
@@ -93,7 +93,7 @@ function fileOf(source: WebSource): string {
 
 function sectionPlaces(document: PageDocument): SectionPlace[] {
   return sectionsOf(document).map((section) => ({
-    name: slug(section.name, 40) || 'section',
+    name: sectionSlug(section.name),
     path: section.from?.path ?? '',
   }));
 }

@@ -4,7 +4,7 @@ import type { OpenBrowser } from '../browser/launch.js';
 import { decided, type Decision } from '../core/brief/brief.js';
 import { checkDocument } from '../core/page/check.js';
 import { Problem } from '../core/page/problem.js';
-import { slug } from '../core/page/words.js';
+import { sectionSlug } from '../core/page/words.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import type { SignIn } from '../core/source/reading.js';
 import { BRIEF_FILE, briefOf, readBrief } from '../project/brief-file.js';
@@ -62,7 +62,7 @@ async function openAgain(
   const document: unknown = JSON.parse(readFileSync(file, 'utf8'));
   checkDocument(document, file);
   const sections = sectionsOf(document).map(({ name, from }) => ({
-    name: slug(name, 40) || 'section',
+    name: sectionSlug(name),
     path: from?.path ?? '',
   }));
   const found = { sections, things: thingPlaces(document) };

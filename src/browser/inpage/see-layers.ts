@@ -2,7 +2,8 @@ import type { PictureFacts } from '../../core/survey/from-board.js';
 import type { SeenLayer } from '../../core/survey/seen.js';
 import { isEmpty, pageBox } from './geometry.js';
 import { nameOf, pathOf } from './svg-layers.js';
-import { naturalSizes } from './svg-pictures.js';
+import { isLettering } from './lettering.js';
+import { loadedPictures } from './svg-pictures.js';
 
 const SHAPES = 'rect, circle, ellipse, line, path, polygon, polyline, image, text, use, foreignObject';
 const APART = 'defs, clipPath, mask, pattern, symbol, linearGradient, radialGradient, filter, marker';
@@ -76,15 +77,16 @@ function looseIn(svg: SVGSVGElement): Element[] {
 }
 
 async function picturesIn(svg: SVGSVGElement): Promise<Record<string, PictureFacts>> {
-  const sizes = await naturalSizes(svg);
+  const loaded = await loadedPictures(svg);
   const facts: Record<string, PictureFacts> = {};
   for (const image of svg.querySelectorAll('image')) {
     const address = image.href.baseVal;
-    const natural = sizes.get(address);
+    const picture = loaded.get(address);
     const bytes = bytesOf(new URL(address, document.baseURI).href);
     facts[address] = {
       ...facts[address],
-      ...(natural ? { natural } : { missing: true }),
+      ...(picture ? { natural: [picture.naturalWidth, picture.naturalHeight] } : { missing: true }),
+      ...(picture && isLettering(picture) ? { lettering: true } : {}),
       ...(bytes ? { bytes } : {}),
       ...(isMasked(image, svg) ? { masked: true } : {}),
     };

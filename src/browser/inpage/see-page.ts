@@ -8,6 +8,7 @@ import {
   type SeenPicture,
   type SeenThing,
 } from '../../core/survey/seen.js';
+import { isLettering } from './lettering.js';
 import { elsewhereIn, itemsIn, scriptsIn, sectionsIn } from './page-extras.js';
 import { extra, nameOf, pathTo } from './page-names.js';
 import { bytesOf } from './see-layers.js';
@@ -195,6 +196,7 @@ function pictureOf(image: HTMLImageElement, style: CSSStyleDeclaration, box: Box
     ...(width && !vector ? { natural: [width, height] as const } : {}),
     ...(bytes ? { bytes } : {}),
     ...(image.complete && width === 0 ? { missing: true as const } : {}),
+    ...(isLettering(image) ? { lettering: true as const } : {}),
     ...(width && style.objectFit === 'fill' && off > SAME_PROPORTIONS ? { stretched: true as const } : {}),
     ...(cover ? { whole: [box[0], box[1], cover, (cover * height) / width] as const } : {}),
     ...(alt === undefined ? {} : { alt }),

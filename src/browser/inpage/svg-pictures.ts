@@ -8,16 +8,22 @@ const LIMIT = 5000;
 
 /** Loads the pictures of a drawing (from the cache, mostly) to learn how large they are. */
 export async function naturalSizes(svg: SVGSVGElement): Promise<NaturalSizes> {
+  const loaded = await loadedPictures(svg);
+  return new Map([...loaded].map(([address, one]) => [address, [one.naturalWidth, one.naturalHeight] as const]));
+}
+
+/** The pictures of a drawing that can be had, by address. */
+export async function loadedPictures(svg: SVGSVGElement): Promise<ReadonlyMap<string, HTMLImageElement>> {
   const addresses = new Set([...svg.querySelectorAll('image')].map((one) => one.href.baseVal));
-  const sizes = new Map<string, readonly [number, number]>();
+  const loaded = new Map<string, HTMLImageElement>();
   const load = async (address: string): Promise<void> => {
     const picture = new Image();
     picture.src = address;
     await picture.decode().catch(() => undefined);
-    if (picture.naturalWidth) sizes.set(address, [picture.naturalWidth, picture.naturalHeight]);
+    if (picture.naturalWidth) loaded.set(address, picture);
   };
   await Promise.race([Promise.all([...addresses].map(load)), new Promise((done) => setTimeout(done, LIMIT))]);
-  return sizes;
+  return loaded;
 }
 
 /** Where the whole of a picture lies that fills `box` as `preserveAspectRatio` says (SVG 2, section 8.8). */

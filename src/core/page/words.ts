@@ -33,6 +33,11 @@ export class NameGiver {
   }
 }
 
+/** How a section is addressed: in the page, in the report and on the command line. */
+export function sectionSlug(name: string): string {
+  return slug(name, 40) || 'section';
+}
+
 /** The first words of a text, for a person to know it by. */
 export function firstWords(text: string, most = 5): string {
   const words = text.trim().split(/\s+/);

@@ -1,6 +1,6 @@
 import type { ElementNode, Kind } from '../page/types.js';
 import { elements, isElement, textOf } from '../page/walk.js';
-import { firstWords } from '../page/words.js';
+import { firstWords, NameGiver, sectionSlug } from '../page/words.js';
 import type { Pass } from './pass.js';
 
 const NAMED_BY_WORDS: ReadonlySet<Kind> = new Set([
@@ -19,9 +19,23 @@ export const names: Pass = {
   name: 'names',
   does: 'names elements by what they say or show',
   run(document) {
-    return { ...document, body: { ...nameBelow(document.body), name: 'page' } };
+    const giver = new NameGiver();
+    return { ...document, body: { ...nameBelow(tellApart(document.body, giver)), name: 'page' } };
   },
 };
+
+/** Sections of one name are told apart by number: `band`, `band 2`. */
+function tellApart(node: ElementNode, giver: NameGiver): ElementNode {
+  const name = node.kind === 'section' ? ownName(node.name, giver) : node.name;
+  const children = node.children?.map((child) => (isElement(child) ? tellApart(child, giver) : child));
+  return { ...node, name, ...(children ? { children } : {}) };
+}
+
+function ownName(name: string, giver: NameGiver): string {
+  const wanted = sectionSlug(name);
+  const given = giver.give(wanted);
+  return given === wanted ? name : `${name} ${given.slice(wanted.length + 1)}`;
+}
 
 function nameBelow(node: ElementNode): ElementNode {
   const children = node.children?.map((child) => (isElement(child) ? nameBelow(child) : child));

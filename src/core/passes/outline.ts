@@ -1,5 +1,6 @@
 import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { elements, isElement, mapTree } from '../page/walk.js';
+import { NameGiver } from '../page/words.js';
 import { menuRow } from './fold-menu.js';
 import type { Pass } from './pass.js';
 
@@ -59,11 +60,14 @@ function withMain(document: PageDocument): PageDocument {
   const own = document.styles[body.style ?? ''] ?? { rest: {} };
   if (!flowsDown(own) || first < 0 || first >= end || hasMain(body)) return document;
   const main: ElementNode = {
-    id: free('main', new Set([...elements(body)].map(({ id }) => id))),
+    id: free(
+      'main',
+      [...elements(body)].map(({ id }) => id),
+    ),
     kind: 'box',
     name: 'main',
     element: 'main',
-    style: free('main', new Set(Object.keys(document.styles))),
+    style: free('main', Object.keys(document.styles)),
     children: children.slice(first, end),
   };
   return {
@@ -99,8 +103,8 @@ function isPart(node: PageNode, part: 'header' | 'footer'): boolean {
   return isElement(node) && node.part === part;
 }
 
-function free(wanted: string, taken: ReadonlySet<string>): string {
-  let name = wanted;
-  for (let count = 2; taken.has(name); count += 1) name = `${wanted}-${count}`;
-  return name;
+function free(wanted: string, taken: readonly string[]): string {
+  const giver = new NameGiver();
+  for (const name of taken) giver.give(name);
+  return giver.give(wanted);
 }

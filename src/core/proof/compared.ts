@@ -2,7 +2,7 @@ import { spread, type Full } from '../page/spread.js';
 import { area, around, bottom, right } from '../page/geometry.js';
 import type { Box, ElementNode, PageDocument } from '../page/types.js';
 import { isElement } from '../page/walk.js';
-import { slug } from '../page/words.js';
+import { sectionSlug } from '../page/words.js';
 import type { LetterLook, MeasuredPage, MeasuredThing, MeasuredWord } from './measured.js';
 import { pairWords, type WordPair } from './words.js';
 
@@ -64,7 +64,7 @@ export function comparePage(
   };
   const all: Compared[] = [];
   const visit = (node: ElementNode, section: string, parent: Compared | undefined): Compared => {
-    const here = node.kind === 'section' ? slug(node.name, 40) || 'section' : section;
+    const here = node.kind === 'section' ? sectionSlug(node.name) : section;
     const children: Compared[] = [];
     const own = wordsOf.get(node.id) ?? [];
     const words = [...own];

@@ -1,4 +1,4 @@
-import { slug } from '../page/words.js';
+import { sectionSlug } from '../page/words.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
 import { isElement } from '../page/walk.js';
 import { wordFaults } from './clashes.js';
@@ -164,7 +164,7 @@ function stretches(numbers: readonly number[]): [number, number][] {
 function namesOf({ body }: PageDocument): ReadonlyMap<string, { readonly name: string; readonly section?: string }> {
   const found = new Map<string, { readonly name: string; readonly section?: string }>();
   const visit = (node: ElementNode, section: string): void => {
-    const here = node.kind === 'section' ? slug(node.name, 40) || 'section' : section;
+    const here = node.kind === 'section' ? sectionSlug(node.name) : section;
     found.set(node.id, { name: node.name, ...(here ? { section: here } : {}) });
     for (const child of node.children ?? []) if (isElement(child)) visit(child, here);
   };

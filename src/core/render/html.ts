@@ -1,4 +1,4 @@
-import { slug } from '../page/words.js';
+import { sectionSlug } from '../page/words.js';
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { escapeAttribute, escapeText } from './escape.js';
 
@@ -79,7 +79,7 @@ function renderNode(node: PageNode, depth: number): string {
 
 function attributesOf(node: ElementNode): string {
   const look = node.style ? ` class="${classesOf(node)}"` : '';
-  const region = node.kind === 'section' ? ` data-section="${slug(node.name, 40) || 'section'}"` : '';
+  const region = node.kind === 'section' ? ` data-section="${sectionSlug(node.name)}"` : '';
   const own = Object.entries(node.attributes ?? {}).map(([name, value]) =>
     value === '' ? ` ${name}${name === 'alt' ? '=""' : ''}` : ` ${name}="${escapeAttribute(value)}"`,
   );

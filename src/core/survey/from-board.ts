@@ -11,6 +11,7 @@ export interface PictureFacts {
   readonly bytes?: number;
   readonly missing?: true;
   readonly masked?: true;
+  readonly lettering?: true;
 }
 
 /** An artboard as it was read, with what else is known of it. */

@@ -33,6 +33,8 @@ export interface SeenPicture {
   readonly stretched?: true;
   /** Cut to a shape that CSS cannot cut to. */
   readonly masked?: true;
+  /** It shows little but words. */
+  readonly lettering?: true;
   /** Where the whole picture would lie, if only a part of it shows. */
   readonly whole?: Box;
   /** Alternative text; none if nothing says what it shows. An empty one says that it is decoration. */

@@ -1,7 +1,7 @@
 import { walkFields } from '../content/content.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
 import { isElement, isWords } from '../page/walk.js';
-import { slug } from '../page/words.js';
+import { sectionSlug } from '../page/words.js';
 import { clashingWords } from '../proof/clashes.js';
 import type { MeasuredPage, MeasuredWord, Place } from '../proof/measured.js';
 
@@ -114,7 +114,7 @@ function short(text: string): string {
 function nodesOf(body: ElementNode): ReadonlyMap<string, Known> {
   const found = new Map<string, Known>();
   const visit = (node: ElementNode, section: string): void => {
-    const here = node.kind === 'section' ? slug(node.name, 40) || 'section' : section;
+    const here = node.kind === 'section' ? sectionSlug(node.name) : section;
     const [path] = [...walkFields({ ...node, children: (node.children ?? []).filter(isWords) })];
     found.set(node.id, { node, section: here, ...(path ? { path } : {}) });
     for (const child of node.children ?? []) if (isElement(child)) visit(child, here);

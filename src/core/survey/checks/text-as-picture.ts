@@ -6,6 +6,8 @@ const SAYS_WORDS = /\b(text|headline|heading|lettering|wording|slogan|quote|titl
 /** Pictures of words are wide and low. */
 const WIDE = 2.5;
 const LOW = 200;
+/** A sign of a firm or a house is a picture rightly. */
+const SIGN = /\b(logo|logotype|brand|wordmark|sign|seal|badge)\b/i;
 
 export const textAsPicture: Check = {
   code: 'text-as-picture',
@@ -13,11 +15,18 @@ export const textAsPicture: Check = {
   why: 'Words in a picture cannot be edited, do not grow with the page, and are blurred on fine screens.',
   find: (page) =>
     eachThing(page, ({ picture, name, box }) => {
-      const file =
-        picture?.address
-          .split(/[\\/]/)
-          .pop()
-          ?.replace(/[-_.]+/g, ' ') ?? '';
-      return picture !== undefined && box[2] >= WIDE * box[3] && box[3] <= LOW && SAYS_WORDS.test(`${file} ${name}`);
-    }).map(({ place }) => ({ ...place, what: 'This picture seems to show words.' })),
+      if (!picture) return false;
+      const words = `${fileName(picture.address)} ${name} ${picture.alt ?? ''}`;
+      return (
+        (picture.lettering && !SIGN.test(words)) || (box[2] >= WIDE * box[3] && box[3] <= LOW && SAYS_WORDS.test(words))
+      );
+    }).map(({ place, thing }) => ({
+      ...place,
+      what: thing.picture?.lettering ? 'This picture shows words.' : 'This picture seems to show words.',
+    })),
 };
+
+function fileName(address: string): string {
+  const [last = ''] = address.split(/[\\/]/).slice(-1);
+  return last.replace(/[-_.]+/g, ' ');
+}
