@@ -76,7 +76,7 @@ export function candidatesOf(
 /** Fewer corrections than these are not made together. */
 export const TOGETHER = 3;
 /** How letters are set: where one font stands for another, every text is off in the same way. */
-const OF_LETTERS: ReadonlySet<string> = new Set(['letter-spacing', 'line-height']);
+const OF_LETTERS: ReadonlySet<string> = new Set(['letter-spacing', 'word-spacing', 'line-height']);
 
 /**
  * Corrections of one property of letters in many styles as one, to be tried before each by itself.
@@ -102,6 +102,18 @@ export function together(all: readonly Candidate[], elsewhere: readonly Candidat
     const count = own.reduce((sum, one) => sum + one.count, 0);
     return [{ ...first, adjustments: [...made.values()], name: `${own.length} kinds of texts`, section: '', count }];
   });
+}
+
+/**
+ * The same for each section by itself, and for the range of one width only: where one text of the page breaks its line
+ * otherwise by it, the other sections still gain.
+ */
+export function bySection(document: PageDocument, all: readonly Candidate[], width: number): Candidate[] {
+  const sections = [...new Set(all.map(({ section }) => section))];
+  return sections.flatMap(
+    (section) =>
+    together(all.filter((one) => one.section === section), []).map((one) => onlyAt(document, { ...one, section }, [width])), // prettier-ignore
+  );
 }
 
 /** A candidate for the ranges of some widths only: what holds everywhere helps there, and does harm at others. */

@@ -2,7 +2,7 @@ import type { Adjustment } from '../adjust/adjustment.js';
 import { element, page, words } from '../page/sample.js';
 import type { Box, PageDocument } from '../page/types.js';
 import type { MeasuredPage } from '../proof/measured.js';
-import { onlyAt, together, type Candidate } from './candidates.js';
+import { bySection, onlyAt, together, type Candidate } from './candidates.js';
 import { tune, type MeasureAt } from './tune.js';
 
 /* A stand-in for a browser: a heading and a text below each other, whose margins count at each width. */
@@ -87,6 +87,15 @@ describe('corrections of many styles at once', () => {
     expect(together([spaced('a', '1em'), spaced('b', '1em')], [])).toEqual([]);
     const margin = (style: string): Candidate => ({ ...spaced(style, '3px'), adjustments: [{ style, property: 'margin-top', value: '3px' }] }); // prettier-ignore
     expect(together(['a', 'b', 'c'].map(margin), [])).toEqual([]);
+  });
+
+  it('are made for each section by itself, at one width', () => {
+    const inSection = (section: string, style: string): Candidate => ({ ...spaced(style, '0.05em'), section });
+    const all = [inSection('s', 'a'), inSection('s', 'b'), inSection('s', 'c'), inSection('other', 'd')];
+    const made = bySection(document, all, 400);
+    expect(made.map(({ section, adjustments }) => [section, adjustments.map(({ style, at }) => [style, at])])).toEqual([
+      ['s', [['a', ['below-600']], ['b', ['below-600']], ['c', ['below-600']]]], // prettier-ignore
+    ]);
   });
 
   it('can be made for some widths only', () => {

@@ -4,7 +4,7 @@ import type { PageDocument } from '../page/types.js';
 import { differencesOf } from '../proof/checks/index.js';
 import { comparePage } from '../proof/compared.js';
 import type { MeasuredPage } from '../proof/measured.js';
-import { candidatesOf, keyOf, onlyAt, TOGETHER, together, type Candidate, type Seen } from './candidates.js';
+import { bySection, candidatesOf, keyOf, onlyAt, TOGETHER, together, type Candidate, type Seen } from './candidates.js';
 import { scoreOf } from './score.js';
 
 /** Renders a document and measures it at each of these widths. */
@@ -63,7 +63,7 @@ export interface TuneChoices {
 const GUARDED = [320, 600, 1000];
 
 /** Corrections of many styles at once are tried this often at a width: they take one trial, and rarely help twice. */
-const MOST_BUNDLES = 3;
+const MOST_BUNDLES = 5;
 
 /** What counts as better at the width for which it is done, and as no worse at the others. */
 const BETTER = 1;
@@ -118,13 +118,16 @@ export async function tune(
   for (const [at, width] of widths.entries()) {
     if (choices.only && !choices.only.includes(width)) continue;
     let bundles = 0;
-    for (let progress = true; progress && trials < choices.most;) {
+    /* Each width has its share of what is left to be tried. */
+    const most = trials + Math.ceil((choices.most - trials) / (widths.length - at));
+    for (let progress = true; progress && trials < most;) {
       progress = false;
       const asked = widths.map((_, index) => candidatesOf(document, now.seen, index, tried).filter((one) => isAsked(one, existing, choices))); // prettier-ignore
       const single = asked[at] ?? [];
       const bundled = together(single, asked.flat()).filter((all) => !tried.has(keyOf(all)));
-      for (const one of [...bundled.slice(0, MOST_BUNDLES - bundles), ...single]) {
-        if (trials >= choices.most) break;
+      const smaller = bundles ? bySection(document, single, width).filter((part) => !tried.has(keyOf(part))) : [];
+      for (const one of [...bundled.slice(0, MOST_BUNDLES - bundles), ...smaller, ...single]) {
+        if (trials >= most) break;
         if (bundled.includes(one)) bundles += 1;
         tried.add(keyOf(one));
         const done = await attempt(one, at);

@@ -23,6 +23,7 @@ function measured(
         cut?: true;
         leading?: number;
         under?: string;
+        gap?: number;
       }
     >
   > = {},
@@ -40,7 +41,7 @@ function measured(
       const width = text.length * (own.width ?? 10);
       if (x + width > box[0] + box[2] && x > box[0]) [x, y] = [box[0], y + (own.leading ?? 20)];
       all.push({ text, x, y, width, height: 18, look, of: node.id, ...(own.cut ? { cut: true } : {}), ...(own.under === undefined ? {} : { under: own.under }) }); // prettier-ignore
-      x += width + 5;
+      x += width + (own.gap ?? 5);
     }
   }
   const things = Object.fromEntries(Object.entries(places).flatMap(([id, box]) => (box ? [[id, { box, ...(more[id]?.shown === undefined ? {} : { shown: more[id]?.shown }), ...(more[id]?.fill ? { fill: more[id]?.fill } : {}), ...(more[id]?.under === undefined || all.some(({ of }) => of === id) ? {} : { under: more[id]?.under }) }]] : []))); // prettier-ignore
@@ -120,6 +121,16 @@ describe('texts', () => {
     expect(told(wanted, { title: { look: { weight: '700' } } })[0]).toMatchObject({ remedy: { property: 'font-weight', value: '400' } }); // prettier-ignore
     expect(told(wanted, { title: { look: { color: 'rgb(200, 0, 0)' } } })[0]).toMatchObject({ fault: 'colour', remedy: { property: 'color', value: 'rgb(0, 0, 0)' } }); // prettier-ignore
     expect(told(wanted, { title: { width: 11 } })[0]).toMatchObject({ fault: 'letters', by: 10, remedy: { property: 'letter-spacing', value: '-0.063em' } }); // prettier-ignore
+  });
+
+  it('whose words stand nearer to each other, or farther apart', () => {
+    const wide = { ...wanted, text: [0, 58, 600, 18] as Box };
+    const at = (gap: number): MeasuredPage => measured(document, wide, { text: { gap } });
+    const [one, ...more] = differencesOf(comparePage(document, at(5), at(3.4), 1440));
+    expect(more).toEqual([]);
+    expect(one).toMatchObject({ fault: 'letters', by: 1.6, remedy: { property: 'word-spacing', value: '0.1em' } });
+    expect(one?.what).toBe('Words 3.4 px apart where the source has 5 px');
+    expect(differencesOf(comparePage(document, at(5), at(5.2), 1440))).toEqual([]);
   });
 
   it('that break after another word, or whose lines are farther apart', () => {

@@ -1,7 +1,7 @@
 import { over, readColour, type Rgba } from '../../page/colours.js';
 import { px, right } from '../../page/geometry.js';
 import { about, linesOf, lookOfWord, shownBox, type Compared, type ComparedPage } from '../compared.js';
-import type { Difference } from '../finding.js';
+import type { Difference, Remedy } from '../finding.js';
 import type { LetterLook, MeasuredWord } from '../measured.js';
 
 /** Colours this much alike are the same to the eye, of 441 (distance in sRGB). */
@@ -17,7 +17,7 @@ const FEWEST_LETTERS = 6;
 export function textDifferences(page: ComparedPage): Difference[] {
   return page.all.flatMap((one) => {
     if (one.words.length === 0 || (one.node.inline && one.parent?.words.length)) return [];
-    return [...letters(one, page), ...lines(one), ...alignment(one)];
+    return [...letters(one, page), ...gaps(one, page), ...lines(one), ...alignment(one)];
   });
 }
 
@@ -64,19 +64,52 @@ function spacing(
   const sum = (side: 'wanted' | 'is'): number => whole.reduce((total, pair) => total + pair[side].width, 0);
   const [wanted, is] = [sum('wanted'), sum('is')];
   if (count < FEWEST_LETTERS || wanted === 0 || Math.abs(is / wanted - 1) <= WIDER) return [];
-  const declared = one.look.get('letter-spacing') ?? '0';
-  const before = (parseFloat(declared) || 0) * (/em$/.test(declared) ? own.size : 1);
   const percent = Math.round(Math.abs(is / wanted - 1) * 1000) / 10;
-  const more = Math.min((wanted - is) / count, roomOf(one, whole));
-  const value = `${Math.floor(((before + more) / own.size) * 1e3) / 1e3}em`;
+  const room = linesOf(whole.map((pair) => pair.wanted)).length > 1 ? roomOf(one, whole) : Infinity;
+  const value = moreApart(one, 'letter-spacing', Math.min((wanted - is) / count, room), own.size);
   return [{ ...place, fault: 'letters', what: `Letters ${percent} % ${is > wanted ? 'wider' : 'narrower'} than in the source`, by: percent, remedy: { id: one.node.id, property: 'letter-spacing', value } }]; // prettier-ignore
+}
+
+/** Words that stand farther apart than this, or nearer, show in a line, px; told from so many gaps. */
+const WIDER_GAP = 0.35;
+const FEWEST_GAPS = 3;
+
+/** How far words stand from each other: in another font, spaces are as wide as letters are not. */
+function gaps(one: Compared, page: ComparedPage): Difference[] {
+  const pairs = bothOf(one);
+  const [first] = pairs;
+  const own = first && lookOfWord(page.result, first.is);
+  const between = pairs.slice(1).flatMap((pair, at) => {
+    const before = pairs[at] as Both;
+    const gap = (side: 'wanted' | 'is'): number => pair[side].x - right(boxOf(before[side]));
+    const inLine = (side: 'wanted' | 'is'): boolean => Math.abs(pair[side].y - before[side].y) < pair[side].height / 2 && gap(side) > 0; // prettier-ignore
+    return inLine('wanted') && inLine('is') ? [{ wanted: gap('wanted'), is: gap('is') }] : [];
+  });
+  if (!first || !own || between.length < FEWEST_GAPS || one.look.get('text-align') === 'justify') return [];
+  const middle = (side: 'wanted' | 'is'): number => between.map((gap) => gap[side]).sort((a, b) => a - b)[between.length >> 1] ?? 0; // prettier-ignore
+  const [wanted, is] = [middle('wanted'), middle('is')];
+  if (Math.abs(wanted - is) <= WIDER_GAP) return [];
+  const value = moreApart(one, 'word-spacing', wanted - is, own.size);
+  return [{ ...about(one), wanted: boxOf(first.wanted), box: boxOf(first.is), fault: 'letters', what: `Words ${round(is)} px apart where the source has ${round(wanted)} px`, by: round(Math.abs(wanted - is)), remedy: { id: one.node.id, property: 'word-spacing', value } }]; // prettier-ignore
+}
+
+/** A distance between letters or words that is so much larger than it was, as a share of their size. */
+function moreApart(
+  { look }: Compared,
+  property: 'letter-spacing' | 'word-spacing',
+  more: number,
+  size: number,
+): string {
+  const declared = look.get(property) ?? '0';
+  const before = (parseFloat(declared) || 0) * (/em$/.test(declared) ? size : 1);
+  return `${Math.floor(((before + more) / size) * 1e3) / 1e3}em`;
 }
 
 /** By how much letters can be farther apart so that each line of the source still fits on one, px. */
 function roomOf({ is }: Compared, pairs: readonly Both[]): number {
   const box = shownBox(is);
   const lines = linesOf(pairs.map(({ wanted }) => wanted));
-  if (!box || lines.length < 2) return Infinity;
+  if (!box) return Infinity;
   const own = new Map(pairs.map((pair) => [pair.wanted, pair.is]));
   return lines.reduce((least, line) => {
     const words = line.map((word) => own.get(word) as MeasuredWord);
@@ -104,7 +137,7 @@ function lines(one: Compared): Difference[] {
   if (off >= 0) {
     const word = (end: number | undefined): string => (end === undefined ? 'nothing' : `“${pairs[end - 1]?.is.text ?? ''}”`); // prettier-ignore
     const what = `Text breaks after ${word(is[off])} where the source breaks after ${word(wanted[off])}`;
-    return [{ ...place, fault: 'line-break', what, by: Math.abs(is.length - wanted.length) || 1, remedy: { id, property: 'max-width', ...(one.look.has('max-width') ? { value: 'none' } : {}) } }]; // prettier-ignore
+    return [{ ...place, fault: 'line-break', what, by: Math.abs(is.length - wanted.length) || 1, remedy: breakRemedy(one, pairs) }]; // prettier-ignore
   }
   if (source.length < 2) return [];
   const step = (of: MeasuredWord[][]): number => ((of.at(-1)?.[0]?.y ?? 0) - (of[0]?.[0]?.y ?? 0)) / (of.length - 1);
@@ -115,6 +148,16 @@ function lines(one: Compared): Difference[] {
     ? String(Math.round((asked / size) * 1e4) / 1e4)
     : px(asked);
   return [{ ...place, fault: 'leading', what: `Lines ${round(own)} px apart where the source has ${round(asked)} px`, by: round(Math.abs(asked - own)), remedy: { id, property: 'line-height', value } }]; // prettier-ignore
+}
+
+/** What lets lines break where they should: the room that they have, or letters that fit into it. */
+function breakRemedy(one: Compared, pairs: readonly Both[]): Remedy {
+  const id = one.node.id;
+  if (one.look.has('max-width')) return { id, property: 'max-width', value: 'none' };
+  const room = roomOf(one, pairs);
+  const size = parseFloat(one.look.get('font-size') ?? '');
+  if (room >= 0 || !(size > 0)) return { id, property: 'max-width' };
+  return { id, property: 'letter-spacing', value: moreApart(one, 'letter-spacing', room, size) };
 }
 
 /** Words this near are where they were, px; texts this far off their middle are not centred. */
