@@ -172,3 +172,61 @@ describe('proposals', () => {
     expect(existsSync(join(folder, 'never'))).toBe(false);
   });
 });
+
+describe('a brief for the fields of a page', () => {
+  const project = join(folder, 'fields');
+  const said = (fields: string): string => written('fields.yaml', `fields:\n${fields}`);
+  const convert = (brief: string) => tavrik(['convert', DEMO_PAGE, '--out', project, '--widths', '1440', '--no-proof', '--brief', brief]); // prettier-ignore
+  const values = (): string => readFileSync(join(project, 'content/home.yaml'), 'utf8');
+
+  it('names, moves, hides, locks, splits and limits them, and looks the same', () => {
+    expect(tavrik(['convert', DEMO_PAGE, '--out', project, '--widths', '1440', '--no-proof']).code).toBe(0);
+    const before = html(project);
+    const edited = tavrik(['content', project, 'set', 'programme.rows.9-october-saturn-before.with', 'Ada Fenwick']);
+    expect(edited.code).toBe(0);
+    const ran = convert(
+      said(`  - { at: programme.rows.*.with, name: speaker, label: Who speaks }
+  - { at: three-ways-to-begin.cards, fewest: 3, most: 3 }
+  - { at: the-darkest-sky-for.kicker, lock: true }
+  - { at: one-dome-three.link, to: site, name: instruments }
+  - { at: header.links.*.look, hide: true }
+  - { at: one-dome-three.paragraphs.1, split: true }
+  - { at: footer.copyright, hide: true }
+  - { at: footer.copywrong, hide: true }
+`),
+    );
+    expect(ran.code).toBe(0);
+    expect(ran.err + ran.out).toMatch(/line 11: the page has no field "footer\.copywrong"; there are/);
+    expect(html(project)).toBe(before.replace('Ida Wrenfield', 'Ada Fenwick'));
+    expect(values()).toMatch(/speaker: Ada Fenwick/);
+    expect(values()).toMatch(/site:\n {2}instruments:\n/);
+    expect(values()).not.toMatch(/look: |copyright|with: /);
+  });
+
+  it('hold for the commands: what is locked or beyond a limit is refused, and nothing changes', () => {
+    const before = values();
+    const refused = (...args: string[]): string => {
+      const { code, err } = tavrik(['content', project, ...args]);
+      expect(code).toBe(2);
+      return err;
+    };
+    expect(refused('set', 'the-darkest-sky-for.kicker', 'Closed')).toContain('It is locked');
+    expect(refused('add', 'three-ways-to-begin.cards', 'A fourth way')).toContain('3 are the most');
+    expect(refused('remove', 'three-ways-to-begin.cards', 'friday-evening')).toContain('3 are the fewest');
+    expect(values()).toBe(before);
+    expect(tavrik(['content', project, 'fields']).out).toMatch(/speaker: Who speaks/);
+  });
+
+  it.each([
+    ['  - { at: footer.link, name: privacy }\n', /line 4: There is a field "footer\.privacy.*" already/s],
+    ['  - { at: footer.link }\n', /Line 4:.*must contain at least one of/s],
+    ['  - { at: footer.link, same-as: footer.privacy, name: x }\n', /Line 4:.*same-as/s],
+    ['  - { at: Footer Link, hide: true }\n', /Line 4:.*path of a field/s],
+    ['  - { at: header.links, fewest: 4, most: 2 }\n', /Line 4:.*most/s],
+  ])('that is wrong is refused with its line: %s', (fields, wanted) => {
+    const before = values();
+    const ran = convert(said(fields));
+    expect([ran.code, wanted.test(ran.err) ? '' : ran.err]).toEqual([2, '']);
+    expect(values()).toBe(before);
+  });
+});

@@ -162,11 +162,11 @@ function inFull({ path, label, type, value, source, help }: FilledField): string
 }
 
 function showField(
-  { name, label, type, required, longest, help, fields, choices }: Field,
+  { name, label, type, required, longest, fewest, most, locked, help, fields, choices }: Field,
   depth: number,
   print: (text: string) => void,
 ): void {
-  const facts = [type, ...(required ? ['required'] : []), ...(longest === undefined ? [] : [`up to ${longest} letters`]), ...(choices ? [choices.join(' / ')] : [])]; // prettier-ignore
+  const facts = [type, ...(required ? ['required'] : []), ...(longest === undefined ? [] : [`up to ${longest} letters`]), ...(fewest === undefined ? [] : [`at least ${fewest}`]), ...(most === undefined ? [] : [`at most ${most}`]), ...(locked ? ['locked'] : []), ...(choices ? [choices.join(' / ')] : [])]; // prettier-ignore
   print(`${'  '.repeat(depth)}${name}: ${label} (${facts.join(', ')})${help ? ` ${help}` : ''}`);
   for (const one of fields ?? []) if (one.name !== 'text' || !one.path.endsWith('.*')) showField(one, depth + 1, print);
 }

@@ -42,7 +42,13 @@ export async function convertSources(
     const proved = proof?.pages.find(({ page }) => page === one.document.name);
     return { ...summary(one, written[index] as WrittenPage), ...(proved ? { proof: proved } : {}) };
   });
-  const notes = lostDecisions(options.decisions, made.flatMap(({ reached }) => reached)); // prettier-ignore
+  const notes = [
+    ...lostDecisions(
+      options.decisions,
+      made.flatMap(({ reached }) => reached),
+    ),
+    ...lostFields(made),
+  ];
   return {
     project: options.out,
     pages,
@@ -51,6 +57,12 @@ export async function convertSources(
     ...(savings ? { pictures: savings } : {}),
     ...(tuned ? { tuned } : {}),
   };
+}
+
+/** What the brief says of fields that none of the pages has. */
+function lostFields(made: readonly Made[]): string[] {
+  const [first, ...others] = made.map((one) => one.lostFields);
+  return [...(first ?? [])].flatMap(([line, said]) => (others.every((one) => one.has(line)) ? [said] : []));
 }
 
 /** Most trials of a page right after it was made: tuning by itself tries more. */

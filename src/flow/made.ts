@@ -16,6 +16,8 @@ export interface Made {
   readonly notes: readonly string[];
   /** What came of the brief, in each place where it was looked for. */
   readonly reached: readonly Reached[];
+  /** What the brief says of fields that this page does not have: what to say of it, by the line of the brief. */
+  readonly lostFields: ReadonlyMap<number, string>;
   /** What was found in the source; only if there is no brief yet. */
   readonly findings?: readonly Finding[];
   readonly sourceElements: number;

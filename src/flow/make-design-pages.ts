@@ -45,7 +45,9 @@ export async function makeDesignPages(
       const width = one.document.source.widths[0] as number;
       const reached = [...one.reached];
       const decide = decisionsPass(decisions, (one) => reached.push(one));
-      const raw = runPasses(one.document, { boxes: one.boxes, width }, withBrief(DESIGN_PASSES, decisions, decide));
+      const lost = new Map<number, string>();
+      const passes = withBrief(DESIGN_PASSES, decisions, decide, (line, said) => lost.set(line, said));
+      const raw = runPasses(one.document, { boxes: one.boxes, width }, passes);
       progress('Collecting pictures');
       const { document, missing } = await bringAssets(raw, read.address, store, { instead: EMPTY_PICTURE });
       const references = await Promise.all(
@@ -60,6 +62,7 @@ export async function makeDesignPages(
         files: one.files,
         choices,
         notes: [...one.notes, ...missing],
+        lostFields: lost,
         reached,
         ...(one.seen ? { findings: findingsOf(one.seen) } : {}),
         sourceElements: references[0]?.measured.elements ?? 0,

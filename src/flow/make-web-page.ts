@@ -58,7 +58,9 @@ export async function makeWebPage(
     if (served.visit.scheme === 'light') browser.giveBack(await desk);
     const reached = open.flatMap((one) => one.reached ?? []);
     const decide = decisionsPass(decisions, (one) => reached.push(one));
-    const document = runPasses(trimmed?.document ?? whole, context, withBrief(LAST_PASSES, decisions, decide));
+    const lost = new Map<number, string>();
+    const passes = withBrief(LAST_PASSES, decisions, decide, (line, said) => lost.set(line, said));
+    const document = runPasses(trimmed?.document ?? whole, context, passes);
     own.keep(new Set(assetAddresses(document)));
     store.addAll(own);
     const seen = await seeing;
@@ -71,6 +73,7 @@ export async function makeWebPage(
       source,
       files: source.kind === 'address' ? [source.address] : [source.file],
       notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing],
+      lostFields: lost,
       reached,
       ...(seen ? { findings: findingsOf(seen) } : {}),
       sourceElements: references.find(({ width }) => width === widest.width)?.measured.elements ?? 0,

@@ -4,7 +4,9 @@ import { join, relative, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { originalContent, originalValues } from '../core/content/content.js';
 import { mergeContent } from '../core/content/merge.js';
-import { flatten, nest, type Content } from '../core/content/values.js';
+import { flatten, nest, type Content, type FlatContent } from '../core/content/values.js';
+import type { Brief } from '../core/brief/brief.js';
+import { movedByAll, type FieldDecision } from '../core/brief/field-decisions.js';
 import { checkDocument } from '../core/page/check.js';
 import { linkPages, type LinkedPage } from '../core/page/links.js';
 import type { PageDocument } from '../core/page/types.js';
@@ -51,7 +53,7 @@ export function writeProject(
   const pages = made.map((one) => {
     const document = linkedTo(one, linked);
     checkDocument(document, `pages/${document.name}.json`);
-    const content = contentFor(out, document);
+    const content = contentFor(out, document, options.decisions);
     return {
       ...one,
       document,
@@ -134,12 +136,18 @@ export function choicesBefore(out: string): DesignChoices | undefined {
 }
 
 /** What the client wrote stays; fields that nobody touched take the words of the source as it is now. */
-function contentFor(out: string, document: PageDocument): Content {
+function contentFor(out: string, document: PageDocument, { fields = [] }: Brief): Content {
   const fresh = originalContent(document);
   const contentFile = join(out, 'content', `${document.name}.yaml`);
   const pageFile = join(out, 'pages', `${document.name}.json`);
   if (!existsSync(contentFile) || !existsSync(pageFile)) return fresh;
-  const written = flatten(readContentFile(contentFile));
-  const before = originalValues(JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument);
+  /* What was written under the name that a field had before goes with it. */
+  const moved = ({ values, lists }: FlatContent): FlatContent => ({ values: movedKeys(values, fields), lists: movedKeys(lists, fields) }); // prettier-ignore
+  const written = moved(flatten(readContentFile(contentFile)));
+  const before = moved(originalValues(JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument));
   return nest(mergeContent(originalValues(document), before, written));
+}
+
+function movedKeys<Value>(map: ReadonlyMap<string, Value>, decisions: readonly FieldDecision[]): Map<string, Value> {
+  return new Map([...map].map(([path, value]) => [movedByAll(decisions, path), value]));
 }

@@ -40,6 +40,8 @@ describe('brief.yaml', () => {
     [`${head}decisions:\n  - do: merge\n    at: x\n    to: y\n`, /Line 6: .*not allowed/],
     [`${head}scale: 7\n`, /Line 3: .*"scale".*Write a number from 0 to 1/],
     [`${head}colour: red\n`, /Line 3: .*"colour" is not allowed/],
+    [`${head}fields:\n  - at: a.b\n`, /Line 4: .*must contain at least one of.*Write "at" with the path/],
+    [`${head}fields:\n  - { at: a.b, type: colour }\n`, /Line 4: .*must be one of/],
     ['version: 1\n', /"format" is required.*Begin the file/],
   ])('that is wrong says where, what and what would be right: %j', (text, said) => {
     expect(() => readBrief(text, 'brief.yaml')).toThrow(said);
@@ -89,6 +91,27 @@ describe('brief.yaml', () => {
     expect(new Ajv2020({ strict: false }).compile(published)(parse(text))).toBe(right);
     const read = (): unknown => readBrief(text, 'brief.yaml');
     if (right) expect(read()).toMatchObject({ version: 1 });
+    else expect(read).toThrow(/Line \d/);
+  });
+
+  it.each<[string, boolean]>([
+    ['at: a.*.b\n    name: c', true],
+    ['at: a\n    to: site', true],
+    ['at: a\n    same-as: b', true],
+    ['at: a\n    same-as: b\n    name: c', false],
+    ['at: a', false],
+    ['at: A b\n    hide: true', false],
+    ['at: a\n    hide: false', false],
+    ['at: a\n    choices: [x]', false],
+    ['at: a\n    type: choice\n    choices: [x, y]', true],
+    ['at: a\n    longest: 0', false],
+    ['at: a\n    fewest: 0\n    most: 3\n    on: false', true],
+  ])('and its published schema agree on fields: %j', (said, right) => {
+    const text = `${head}fields:\n  - ${said}\n`;
+    const published = JSON.parse(readFileSync(join(__dirname, '../../schema/brief.schema.json'), 'utf8')) as object;
+    expect(new Ajv2020({ strict: false }).compile(published)(parse(text))).toBe(right);
+    const read = (): unknown => readBrief(text, 'brief.yaml');
+    if (right) expect(read()).toMatchObject({ fields: [{ line: 4 }] });
     else expect(read).toThrow(/Line \d/);
   });
 });

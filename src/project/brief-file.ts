@@ -13,6 +13,8 @@ import {
   type Decision,
   type Deed,
 } from '../core/brief/brief.js';
+import type { FieldDecision } from '../core/brief/field-decisions.js';
+import { SAID_TYPES } from '../core/page/field-rules.js';
 import { Problem } from '../core/page/problem.js';
 import { MODERN_FORMATS } from '../core/pictures/offer.js';
 import { isProject } from './folder.js';
@@ -61,6 +63,32 @@ const decision = Joi.object({
   to: Joi.when('do', { switch: DEEDS.map((deed) => ({ is: deed, then: TO[deed] })) }),
 });
 
+const fieldPath = Joi.string().pattern(/^[a-z0-9*][a-z0-9-]*(\.(\*|[a-z0-9][a-z0-9-]*))*$/, 'path of a field');
+const SAYS = ['name', 'to', 'same-as', 'hide', 'lock', 'split', 'label', 'help', 'type', 'choices', 'required', 'longest', 'fewest', 'most']; // prettier-ignore
+
+const fieldDecision = Joi.object({
+  at: fieldPath.required(),
+  name: Joi.string().pattern(/^[a-z0-9][a-z0-9-]*$/, 'name of a field'),
+  to: fieldPath,
+  'same-as': fieldPath,
+  hide: Joi.valid(true),
+  lock: Joi.boolean(),
+  split: Joi.valid(true),
+  label: text,
+  help: text,
+  type: Joi.valid(...SAID_TYPES),
+  choices: Joi.array().items(text).min(1).unique(),
+  required: Joi.boolean(),
+  longest: Joi.number().integer().min(1),
+  fewest: Joi.number().integer().min(0),
+  most: Joi.number().integer().min(Joi.ref('fewest')),
+  on: Joi.boolean().default(true),
+})
+  .or(...SAYS)
+  .oxor('same-as', 'name')
+  .oxor('same-as', 'to')
+  .with('choices', 'type');
+
 const schema = Joi.object({
   format: Joi.valid('tavrik-brief').required(),
   version: Joi.valid(1).required(),
@@ -79,13 +107,20 @@ const schema = Joi.object({
   }),
   'rich-from': Joi.number().integer().min(1),
   decisions: Joi.array().items(decision).default([]),
+  fields: Joi.array().items(fieldDecision),
 });
 
 /** A brief as it is written: its lines are not known yet. */
-interface Checked extends Omit<Brief, 'decisions' | 'richFrom'> {
+interface Checked extends Omit<Brief, 'decisions' | 'richFrom' | 'fields'> {
   readonly 'rich-from'?: number;
   readonly decisions: readonly Omit<Decision, 'line' | 'order'>[];
+  readonly fields?: readonly WrittenFieldDecision[];
 }
+
+type WrittenFieldDecision = Omit<FieldDecision, 'line' | 'sameAs' | 'locked'> & {
+  readonly 'same-as'?: string;
+  readonly lock?: boolean;
+};
 
 /** Reads a brief. @throws Problem naming the line, what is wrong and what would be right */
 export function readBrief(source: string, file: string): Brief {
@@ -100,7 +135,7 @@ export function readBrief(source: string, file: string): Brief {
     const line = lineOf(document, lines, detail?.path ?? []);
     throw new Problem(`Line ${line}: ${checked.error.message}.`, file, rightFor(detail?.path ?? []));
   }
-  const { 'rich-from': richFrom, ...brief } = checked.value as Checked;
+  const { 'rich-from': richFrom, fields, ...brief } = checked.value as Checked;
   return {
     ...brief,
     ...(richFrom === undefined ? {} : { richFrom }),
@@ -109,6 +144,16 @@ export function readBrief(source: string, file: string): Brief {
       order: at,
       line: lineOf(document, lines, ['decisions', at]),
     })),
+    ...(fields ? { fields: fields.map((one, at) => fieldDecisionOf(one, lineOf(document, lines, ['fields', at]))) } : {}), // prettier-ignore
+  };
+}
+
+function fieldDecisionOf({ 'same-as': sameAs, lock, ...rest }: WrittenFieldDecision, line: number): FieldDecision {
+  return {
+    ...rest,
+    ...(sameAs === undefined ? {} : { sameAs }),
+    ...(lock === undefined ? {} : { locked: lock }),
+    line,
   };
 }
 
@@ -132,6 +177,7 @@ const RIGHT: Readonly<Record<string, string>> = {
   pictures: 'Write largest (px), formats (avif, webp), quality (1 to 100) or vectors (true or false).',
   'rich-from': 'Write a number of words.',
   fluid: 'Write true or false.',
+  fields: `Write "at" with the path of a field, as tavrik content prints it, and what becomes of it: ${SAYS.join(', ')}.`,
   format: 'Begin the file with "format: tavrik-brief" and "version: 1".',
   version: 'Begin the file with "format: tavrik-brief" and "version: 1".',
 };

@@ -3,7 +3,8 @@ import type { PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
 import { fillPage, originalValues, unknownFields } from './content.js';
 import type { Field, Region } from './regions.js';
-import { flatten, type Content } from './values.js';
+import { formatOf } from './formats.js';
+import { flatten, LOOK, type Content } from './values.js';
 
 /** Something about the content of a page that a person should see to. */
 export interface ContentFault {
@@ -33,21 +34,32 @@ export function checkContent(
   const fields = fieldsByPath(regions);
   const source = originalValues(document);
   const entriesAt = (list: string): string[] => [...(lists.get(list) ?? []), ...(source.lists.get(list) ?? [])];
+  for (const [path, ids] of lists) {
+    const { fewest = 0, most = Infinity, locked } = fields(path) ?? {};
+    if (locked && source.lists.has(path) && ids.join() !== source.lists.get(path)?.join()) faults.push({ path, wrong: true, what: LOCKED }); // prettier-ignore
+    if (ids.length < fewest) faults.push({ path, wrong: true, what: `It has ${ids.length} entries; ${fewest} are the fewest` }); // prettier-ignore
+    if (ids.length > most) faults.push({ path, wrong: true, what: `It has ${ids.length} entries; ${most} are the most` }); // prettier-ignore
+  }
   for (const [path, value] of values) {
     const field = fields(path);
     if (!field) continue;
+    if (field.locked && source.values.has(path) && value !== source.values.get(path)) faults.push({ path, wrong: true, what: LOCKED }); // prettier-ignore
     const say = (wrong: boolean, what: string | undefined): void => {
       if (what !== undefined) faults.push({ path, wrong, what });
     };
     if (field.required && value.trim() === '') say(false, 'It is empty, so what it is in does not show');
     if (field.longest !== undefined && value.length > field.longest) say(false, `It has ${value.length} letters; ${field.longest} will hardly fit`); // prettier-ignore
     if (field.type === 'number' && value !== '' && !NUMBER.test(value.trim())) say(true, `"${value}" is no number`);
-    if (field.type === 'choice' && !entriesAt(listOf(path)).includes(value)) say(true, `There is no entry "${value}" whose look it could have`); // prettier-ignore
+    if (field.type === 'choice' && field.name !== LOOK && field.choices && !field.choices.includes(value)) say(true, `"${value}" is none of ${field.choices.join(', ')}`); // prettier-ignore
+    if (field.type === 'date' && document.fieldRules?.[field.path]?.type === 'date' && value !== '' && formatOf(value) !== 'date') say(true, `"${value}" is no date`); // prettier-ignore
+    if (field.type === 'choice' && field.name === LOOK && !entriesAt(listOf(path)).includes(value)) say(true, `There is no entry "${value}" whose look it could have`); // prettier-ignore
     if (field.type === 'address') say(true, addressFault(value, anchors, files));
     if (field.type === 'file' && value !== '' && !isFile(value, files)) say(true, `There is no file "${value}" in the project`); // prettier-ignore
   }
   return faults;
 }
+
+const LOCKED = 'It is locked: what the source says there stays';
 
 const NUMBER = /^[+-]?\d[\d.,’' ]*\+?$/;
 

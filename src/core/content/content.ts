@@ -1,3 +1,4 @@
+import { matchStart } from '../page/field-rules.js';
 import { isScriptAddress } from '../page/addresses.js';
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { elements, isElement, isWords } from '../page/walk.js';
@@ -7,12 +8,13 @@ import { flatten, LOOK, nest, type Content, type FlatContent } from './values.js
 
 /** The values that the source had, by their paths, in the order of the page. */
 export function originalValues(document: PageDocument): FlatContent {
-  const values = new Map<string, string>([['page.title', document.title]]);
-  if (document.description) values.set('page.description', document.description);
+  const values = new Map<string, string>();
   const lists = new Map<string, string[]>();
   const put = (path: string, value: string): void => {
-    if (!values.has(path)) values.set(path, value);
+    if (!values.has(path) && !isHidden(document, path)) values.set(path, value);
   };
+  put('page.title', document.title);
+  if (document.description) put('page.description', document.description);
   const visit = (node: PageNode): void => {
     if (isWords(node)) {
       if (node.field) put(node.field, node.text.trim());
@@ -92,7 +94,7 @@ export function unknownFields(document: PageDocument, content: Content): string[
 
 /** The page with its fields filled. Fields without a value keep the words of the source. */
 export function fillPage(document: PageDocument, content: Content): PageDocument {
-  const { values: written, lists } = flatten(content);
+  const { values: written, lists } = withoutLocked(document, flatten(content));
   const values = new Map([...originalValues(document).values, ...written]);
   const flat = { values, lists };
   return {
@@ -101,6 +103,18 @@ export function fillPage(document: PageDocument, content: Content): PageDocument
     description: values.get('page.description') ?? document.description,
     body: { ...document.body, ...fillElement(document.body, { document, flat }) },
   };
+}
+
+function isHidden({ fieldRules = {} }: PageDocument, path: string): boolean {
+  return Object.entries(fieldRules).some(([rule, { hidden }]) => hidden && matchStart(rule, path));
+}
+
+/** What is written, without what is locked: there the words of the source stay. */
+function withoutLocked({ fieldRules = {} }: PageDocument, { values, lists }: FlatContent): FlatContent {
+  const locks = Object.entries(fieldRules).flatMap(([path, { locked }]) => (locked ? [path] : []));
+  if (locks.length === 0) return { values, lists };
+  const isFree = ([path]: readonly [string, unknown]): boolean => locks.every((lock) => !matchStart(lock, path));
+  return { values: new Map([...values].filter(isFree)), lists: new Map([...lists].filter(isFree)) };
 }
 
 interface Filling {

@@ -23,6 +23,11 @@ export interface Field {
   readonly help?: string;
   /** More letters than this will hardly fit. */
   readonly longest?: number;
+  /** Of a list: entries at least, and at most. */
+  readonly fewest?: number;
+  readonly most?: number;
+  /** It is seen and cannot be changed. */
+  readonly locked?: true;
   /** Of a choice. */
   readonly choices?: readonly string[];
   /** Of a group, and of each entry of a list. */
@@ -54,7 +59,7 @@ export function regionsOf(document: PageDocument): Region[] {
   ];
   return sections.map((name) => ({
     name,
-    label: labels.get(name) ?? inWords(name),
+    label: document.fieldRules?.[name]?.label ?? labels.get(name) ?? inWords(name),
     fields: build.below([name], [name]),
   }));
 }
@@ -94,7 +99,14 @@ class Build {
     });
   }
 
+  /** A field as the page has it, with what a person said of it. */
   private field(name: string, path: string, fellows: readonly string[], everywhere: boolean): Field {
+    const { locked, ...said } = this.document.fieldRules?.[path] ?? {};
+    const around = path.split('.').some((_, at, parts) => this.document.fieldRules?.[parts.slice(0, at + 1).join('.')]?.locked); // prettier-ignore
+    return { ...this.drawn(name, path, fellows, everywhere), ...said, ...(locked || around ? { locked: true } : {}) };
+  }
+
+  private drawn(name: string, path: string, fellows: readonly string[], everywhere: boolean): Field {
     const [first] = fellows as [string, ...string[]];
     const label = inWords(name);
     const list = fellows.find((one) => this.lists.has(one));

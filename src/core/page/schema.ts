@@ -1,3 +1,4 @@
+import { SAID_TYPES } from './field-rules.js';
 import { KINDS } from './types.js';
 
 const declarations = { type: 'object', additionalProperties: { type: 'string' } } as const;
@@ -55,6 +56,26 @@ export const PAGE_SCHEMA = {
     everywhere: { ...declarations, description: 'Declarations on every element.' },
     rootStyle: { type: 'string', description: 'Shared style of the root element.' },
     styles: { type: 'object', additionalProperties: { $ref: '#/$defs/style' } },
+    fieldRules: {
+      type: 'object',
+      description: 'What a person said of fields, by their path; a star stands for the id of any entry.',
+      additionalProperties: {
+        type: 'object',
+        additionalProperties: false,
+        properties: {
+          label: text,
+          help: text,
+          type: { enum: [...SAID_TYPES] },
+          choices: { type: 'array', items: text },
+          required: { type: 'boolean' },
+          longest: { type: 'integer', minimum: 1 },
+          fewest: { type: 'integer', minimum: 0 },
+          most: { type: 'integer', minimum: 0 },
+          hidden: { type: 'boolean' },
+          locked: { type: 'boolean' },
+        },
+      },
+    },
     body: { $ref: '#/$defs/element' },
   },
   $defs: {

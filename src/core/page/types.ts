@@ -1,3 +1,4 @@
+import type { FieldRule } from './field-rules.js';
 /** The page document: the editable structure of one page. Lengths are CSS px; property values are CSS text. */
 
 /** A place in a page, CSS px from its top left corner. */
@@ -125,5 +126,7 @@ export interface PageDocument {
   /** Shared style of the root element (`html`). */
   readonly rootStyle?: string;
   readonly styles: Readonly<Record<string, SharedStyle>>;
+  /** What a person said of fields, by their path; a star stands for the id of any entry. */
+  readonly fieldRules?: Readonly<Record<string, FieldRule>>;
   readonly body: ElementNode;
 }

@@ -4,7 +4,9 @@ import { columns } from './columns.js';
 import { differences } from './differences.js';
 import type { Brief } from '../brief/brief.js';
 import { everywhere } from './everywhere.js';
+import { fieldDecisionsPass } from './fields/decided.js';
 import { fields, fieldsPass } from './fields/index.js';
+import { siteFacts } from './fields/facts.js';
 import { foldMenu } from './fold-menu.js';
 import { kinds } from './kinds.js';
 import { names } from './names.js';
@@ -31,6 +33,7 @@ export const LAST_PASSES: readonly Pass[] = [
   differences,
   shareStyles,
   fields,
+  siteFacts,
 ];
 
 /** All passes over an HTML page. */
@@ -47,16 +50,24 @@ export const DESIGN_PASSES: readonly Pass[] = [
   differences,
   shareStyles,
   fields,
+  siteFacts,
 ];
 
 /**
  * The passes with those that a brief asks for.
  * @param decisions needs the names of things, and comes before anything is shared
+ * @param lost is told of what is said of fields that the page does not have
  */
-export function withBrief(passes: readonly Pass[], { richFrom }: Brief, decisions: Pass): Pass[] {
+export function withBrief(
+  passes: readonly Pass[],
+  { richFrom, fields: said = [] }: Brief,
+  decisions: Pass,
+  lost: (line: number, said: string) => void,
+): Pass[] {
   return passes.flatMap((pass) => {
     if (pass === names) return [pass, decisions];
-    return pass === fields ? [fieldsPass(richFrom)] : [pass];
+    if (pass === fields) return [fieldsPass(richFrom)];
+    return pass === siteFacts && said.length ? [pass, fieldDecisionsPass(said, lost)] : [pass];
   });
 }
 

@@ -27,8 +27,8 @@ function groupOf(fields: readonly Field[]): Schema {
 }
 
 function schemaOf(field: Field): Schema {
-  const { label, type, help, example, longest, choices, fields = [] } = field;
-  const told = { title: label, 'x-field': type, ...(help ? { description: help } : {}) };
+  const { label, type, help, example, longest, choices, fields = [], locked, fewest, most } = field;
+  const told = { title: label, 'x-field': type, ...(help ? { description: help } : {}), ...(locked ? { readOnly: true } : {}), ...(fewest === undefined ? {} : { minItems: fewest }), ...(most === undefined ? {} : { maxItems: most }) }; // prettier-ignore
   if (type === 'list' || type === 'menu') {
     const [only] = fields;
     if (only?.path.endsWith('.*')) return { ...told, type: 'array', items: { type: 'string', ...(only.longest ? { maxLength: only.longest } : {}) } }; // prettier-ignore

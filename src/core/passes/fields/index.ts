@@ -41,7 +41,7 @@ export function fieldsPass(richFrom?: number): Pass {
     run(document) {
       const body = stripped(document.body) as ElementNode;
       const sections = new NameGiver();
-      sections.give('page');
+      for (const taken of ['page', 'site']) sections.give(taken);
       return { ...document, body: new Naming(document, sections, richFrom).element(body, scopeOf('page', body)) };
     },
   };
