@@ -12,7 +12,7 @@ import type { AssetStore } from '../project/assets.js';
 import { glyphsIn } from '../project/glyphs.js';
 
 /** Longest wait for the pictures and fonts of the trial page; ms. */
-const LOAD_LIMIT = 4000;
+const LOAD_LIMIT = 45000;
 /** Most boxes measured in one trial: on a large page fewer widths are tried. */
 const MOST_BOXES = 60000;
 const MOST_WIDTHS = 10;
