@@ -244,3 +244,71 @@ describe('a conversion done again', () => {
     expect([...walk(documentOf(project, 'home').body)].filter(isWords).some(({ text }) => text === 'Student')).toBe(false); // prettier-ignore
   });
 });
+
+describe('texts for others', () => {
+  const project = join(folder, 'texts');
+  const xliff = (): string => content(project, 'export', '--format', 'xliff', '--language', 'de').out;
+  const sent = (name: string, text: string): string => {
+    const out = join(folder, name);
+    writeFileSync(out, text);
+    return out;
+  };
+  /* A translator who writes each text in capitals, and leaves tags alone. */
+  const translated = (text: string): string => text.replace(/<source xml:space="preserve">([^]*?)<\/source>/g, (whole, says: string) => `${whole}<target>${says.replace(/(^|>)([^<]+)/g, (_, before: string, words: string) => `${before}${words.toUpperCase()}`)}</target>`); // prettier-ignore
+  beforeAll(() => copy(clean, project));
+
+  it('go out as Markdown with front matter, and come back the same and changed', () => {
+    const out = content(project, 'export', '--format', 'markdown').out;
+    expect(out).toMatch(/<!-- field: programme\.text -->\n\nIf it is cloudy/);
+    expect(content(project, 'import', sent('home.md', out)).out).toContain('0 values changed');
+    const made = content(project, 'import', sent('home.md', out.replace('If it is cloudy', 'If it is *cloudy*,').replace('heading: Programme', 'heading: Dates'))); // prettier-ignore
+    expect([made.code, made.out]).toEqual([0, expect.stringContaining('2 values changed')]);
+    expect(html(project)).toContain('>Dates</h2>');
+    const lost = content(project, 'import', sent('bad.md', out.replace('field: programme.text', 'field: programme.words'))); // prettier-ignore
+    expect(lost).toMatchObject({ code: 2, err: expect.stringMatching(/line \d+: .*no field "programme\.words"/) });
+  });
+
+  it('go to a translator as XLIFF, and come back as a page of that language beside the first', () => {
+    const before = html(project);
+    const made = content(project, 'import', sent('de.xlf', translated(xliff())));
+    expect([made.code, made.out]).toEqual([0, expect.stringMatching(/^\d+ values changed in de/)]);
+    const german = readFileSync(join(project, 'site/index.de.html'), 'utf8');
+    expect(german).toContain('<html lang="de"');
+    expect(german).toMatch(/>FOUR THOUSAND EYES<\/em>/);
+    expect(german).toContain('href="tel:+990170455"');
+    expect(html(project).replace(/ *<link rel="alternate".*\n/g, '')).toBe(before);
+    expect(content(project, 'import', join(folder, 'de.xlf')).out).toContain('0 values changed');
+    expect(xliff()).toMatch(/<target xml:space="preserve">DATES<\/target>/);
+  });
+
+  it('stay through another conversion, and the check says what is not translated', () => {
+    expect(content(project, 'add', 'membership.cards', 'Student').code).toBe(0);
+    expect(content(project, 'check').out).toMatch(/de: membership\.cards\.student\.heading: Not translated yet, and \d+ more/); // prettier-ignore
+    expect(tavrik(['convert', DEMO_PAGE, '--out', project, '--widths', '1440', '--no-proof']).code).toBe(0);
+    expect(readFileSync(join(project, 'site/index.de.html'), 'utf8')).toContain('DATES');
+  });
+
+  it('say what has changed since they went out', () => {
+    expect(content(project, 'set', 'programme.heading', 'Nights').code).toBe(0);
+    const late = content(project, 'import', join(folder, 'de.xlf'), '--json');
+    expect(JSON.parse(late.out)).toMatchObject({ language: 'de', stale: expect.arrayContaining(['programme.heading']) as unknown }); // prettier-ignore
+  });
+
+  it.each<[string, (text: string) => string, RegExp]>([
+    ['a field that the page does not have', (text) => text.replace('name="programme.heading"', 'name="programme.gone"'), /line \d+: .*no field "programme\.gone"/], // prettier-ignore
+    ['a placeholder that got lost', (text) => translated(text).replace(/<target>([^<]*)<pc[^>]*>([^<]*)<\/pc>/, '<target>$1$2'), /line \d+: .*lacks the placeholder 1/], // prettier-ignore
+    ['entities', (text) => text.replace('<xliff', '<!DOCTYPE x [<!ENTITY a "b">]><xliff'), /document type/],
+    ['another page', (text) => text.replace('<file id="home"', '<file id="hire"'), /no words of the page "home"/],
+    ['no XML', (text) => text.slice(0, 900), /not XML/],
+  ])('are refused whole for %s', (name, change, said) => {
+    const before = digests(project);
+    const made = content(project, 'import', sent('bad.xlf', change(xliff())));
+    expect([made.code, said.test(made.err) ? '' : `${name}: ${made.err}`]).toEqual([2, '']);
+    expect(digests(project)).toEqual(before);
+  });
+
+  it('need a language for XLIFF, and one that is one', () => {
+    expect(content(project, 'export', '--format', 'xliff')).toMatchObject({ code: 2, err: expect.stringContaining('--language de') }); // prettier-ignore
+    expect(content(project, 'export', '--format', 'xliff', '--language', '../x')).toMatchObject({ code: 2, err: expect.stringContaining('is no language') }); // prettier-ignore
+  });
+});

@@ -13,6 +13,7 @@ interface Options {
   readonly like?: string;
   readonly to?: string;
   readonly format?: string;
+  readonly language?: string;
   readonly json?: boolean;
 }
 
@@ -26,11 +27,12 @@ export function contentCommand(setCode: (code: number) => void): Command {
     .option('--page <name>', 'page of the project')
     .option('--like <id>', 'entry that a new one is made like; the last one without it')
     .option('--to <place>', 'place in the list, from 1 on')
-    .option('--format <name>', 'yaml, json or csv', 'yaml')
+    .option('--format <name>', 'yaml, json, csv, markdown or xliff', 'yaml')
+    .option('--language <tag>', 'export or import the words of this language, as de')
     .option(...JSON_OPTION)
     .addHelpText(
       'after',
-      '\nExamples:\n  tavrik content project set hero.heading "Clear nights"\n  tavrik content project add membership.cards "Student" --like single\n  tavrik content project fill programme.rows dates.csv\n  tavrik content project export --format csv > texts.csv',
+      '\nExamples:\n  tavrik content project set hero.heading "Clear nights"\n  tavrik content project add membership.cards "Student" --like single\n  tavrik content project fill programme.rows dates.csv\n  tavrik content project export --format csv > texts.csv\n  tavrik content project export --format xliff --language de > german.xlf\n  tavrik content project import german.xlf',
     )
     .action(
       async (project: string, given: string, path: string | undefined, value: string | undefined, options: Options) => {
@@ -54,7 +56,7 @@ async function perform(
   action: (typeof ACTIONS)[number],
   path: string | undefined,
   value: string | undefined,
-  { page, like, to, format = 'yaml' }: Options,
+  { page, like, to, format = 'yaml', language }: Options,
   { print, say, paint }: Terminal,
 ): Promise<Done> {
   const [content, files] = await Promise.all([import('../flow/content.js'), import('../flow/content-files.js')]);
@@ -123,16 +125,20 @@ async function perform(
       };
     }
     case 'export': {
-      const text = files.exportContent(project, page, oneOf(format, files.FORMATS, '--format'));
+      const text = files.exportContent(project, page, oneOf(format, files.FORMATS, '--format'), language);
       return { result: { format, text }, words: () => print(text.replace(/\n$/, '')) };
     }
     case 'import': {
-      const changed = files.importContent(project, page, need(path, 'file'));
+      const made = files.importContent(project, page, need(path, 'file'), language);
+      const { changed, stale = [], missing = [] } = made;
       const words = (): void => {
-        print(`${changed.length} ${changed.length === 1 ? 'value' : 'values'} changed`);
+        print(`${changed.length} ${changed.length === 1 ? 'value' : 'values'} changed${made.language === undefined ? '' : ` in ${made.language}`}`); // prettier-ignore
         for (const one of changed) say(`  ${one}`);
+        for (const one of stale)
+          say(`  look: ${one} says something else by now than when it was given to be translated`);
+        for (const one of missing) say(`  look: ${one} is not in the file`);
       };
-      return { result: { changed }, words };
+      return { result: made, words };
     }
   }
 }

@@ -3,6 +3,7 @@ import { extname } from 'node:path';
 import Papa from 'papaparse';
 import { fieldsByPath } from '../core/content/check.js';
 import { wholeContent } from '../core/content/content.js';
+import { isTranslated } from '../core/content/languages.js';
 import type { Field } from '../core/content/regions.js';
 import { flatten, ID, nest, type Content, type Entries, type Group } from '../core/content/values.js';
 import { Problem } from '../core/page/problem.js';
@@ -11,6 +12,8 @@ import { openContent, saveContent, setList } from '../project/content-edit.js';
 import { readContentText, writeContent } from '../project/content-file.js';
 import { writeFile } from '../project/folder.js';
 import { faultsOf, listContent, listIn, openPage, save, type Opened } from './content.js';
+import { languageFile, languagesOf } from '../project/languages.js';
+import { asMarkdown, asXliff, checkLanguage, contentIn, fromMarkdownFile, fromXliff, nestLike } from './content-texts.js'; // prettier-ignore
 import { render } from './render.js';
 
 /** Fills a list from rows: a CSV file with the names of the fields in its first line, or a JSON list. @returns how many @throws Problem; nothing is changed then */
@@ -64,29 +67,85 @@ function flatRow(entry: Group): Record<string, string> {
   return typeof entry[ID] === 'string' ? { [ID]: entry[ID], ...row } : row;
 }
 
-export const FORMATS = ['yaml', 'json', 'csv'] as const;
+export const FORMATS = ['yaml', 'json', 'csv', 'markdown', 'xliff'] as const;
 export type Format = (typeof FORMATS)[number];
 
-/** All values of a page as a text: YAML and JSON by sections, CSV with a line for each field. @throws Problem */
-export function exportContent(project: string, page: string | undefined, format: Format): string {
+/**
+ * All values of a page as a text, or its words in a language: YAML and JSON by sections, CSV with a line for each field,
+ * Markdown with front matter, XLIFF to be translated into the language. @throws Problem
+ */
+export function exportContent(project: string, page: string | undefined, format: Format, language?: string): string {
   const opened = openPage(project, page);
+  if (format === 'xliff') {
+    if (language === undefined) throw new Problem('XLIFF is for a language.', '--language', 'Say which one, as --language de.'); // prettier-ignore
+    return asXliff(opened, language);
+  }
+  if (format === 'markdown') return asMarkdown(opened, language);
+  const content = contentIn(opened, language);
   if (format === 'csv') {
-    const rows = listContent(project, page).map(({ path, label, type, value, source }) => ({ path, label, type, source: source ?? value, value })); // prettier-ignore
+    const own = flatten(content).values;
+    const rows = listContent(project, page).filter(({ path }) => own.has(path)).map(({ path, label, type, value, source }) => ({ path, label, type, source: language === undefined ? (source ?? value) : value, value: own.get(path) ?? '' })); // prettier-ignore
     return `${Papa.unparse(rows, { newline: '\n' })}\n`;
   }
-  const content = wholeContent(opened.document, opened.content);
   return format === 'yaml' ? writeContent(content) : `${JSON.stringify(content, null, 2)}\n`;
 }
 
-/** Takes values in from a file: all of them or, if anything is wrong, none. @returns the paths that changed @throws Problem */
-export function importContent(project: string, page: string | undefined, file: string): string[] {
+/** What came in from a file: the fields that changed, and of a translation what a person should know. */
+export interface Imported {
+  readonly changed: readonly string[];
+  readonly language?: string;
+  readonly stale?: readonly string[];
+  readonly missing?: readonly string[];
+}
+
+/** Takes values in from a file, or words of a language: all of them or, if anything is wrong, none. @throws Problem */
+export function importContent(project: string, page: string | undefined, file: string, language?: string): Imported {
   const opened = openPage(project, page);
-  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name a YAML, JSON or CSV file.');
+  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name a YAML, JSON, CSV, Markdown or XLIFF file.'); // prettier-ignore
   const text = readFileSync(file, 'utf8');
-  const given = extname(file).toLowerCase() === '.csv' ? fromTable(text, file, opened) : readContentText(text, file);
+  if (/\.(xlf|xliff)$/i.test(file)) {
+    const { words, ...told } = fromXliff(text, file, opened);
+    if (language !== undefined && language !== told.language) throw new Problem(`It is translated into "${told.language}".`, file, `Leave out --language, or give --language ${told.language}.`); // prettier-ignore
+    return { ...told, changed: takeWords(opened, told.language, words) };
+  }
+  const given = readGiven(text, file, opened);
+  if (language !== undefined) {
+    refuseWrong(opened, given, text, file);
+    const find = fieldsByPath(opened.regions);
+    const words = [...flatten(given).values].filter(([path]) => {
+      const field = find(path);
+      return field !== undefined && isTranslated(field);
+    });
+    return { language, changed: takeWords(opened, checkLanguage(language), new Map(words)) };
+  }
+  return { changed: takeContent(opened, given, text, file) };
+}
+
+function readGiven(text: string, file: string, opened: Opened): Content {
+  const kind = extname(file).toLowerCase();
+  if (kind === '.md' || kind === '.markdown') return fromMarkdownFile(text, file, opened);
+  return kind === '.csv' ? fromTable(text, file, opened) : readContentText(text, file);
+}
+
+/** Writes words of a language beside the content of the page. @returns the paths that changed */
+function takeWords(opened: Opened, language: string, words: ReadonlyMap<string, string>): string[] {
+  const { project, name } = opened;
+  const before = flatten(languagesOf(project, name).get(language) ?? {}).values;
+  const changed = [...words].filter(([path, value]) => before.get(path) !== value).map(([path]) => path);
+  const file = languageFile(project, name, language);
+  if (changed.length || !existsSync(file)) writeFile(file, writeContent(nestLike(opened, new Map([...before, ...words])))); // prettier-ignore
+  render(project);
+  return changed;
+}
+
+function refuseWrong(opened: Opened, given: Content, text: string, file: string): void {
   const faults = faultsOf(opened, given).filter(({ wrong }) => wrong);
   const [fault] = faults;
   if (fault) throw new Problem(`${fault.path}: ${fault.what}.${faults.length > 1 ? ` And ${faults.length - 1} more: ${faults.slice(1, 6).map(({ path }) => path).join(', ')}` : ''}`, lineOf(text, fault.path, file), 'Nothing was changed.'); // prettier-ignore
+}
+
+function takeContent(opened: Opened, given: Content, text: string, file: string): string[] {
+  refuseWrong(opened, given, text, file);
   const now = flatten(wholeContent(opened.document, opened.content));
   const { values, lists } = flatten(given);
   const replaced = [...lists].filter(([path, ids]) => ids.join() !== now.lists.get(path)?.join()).map(([path]) => path);
@@ -94,7 +153,7 @@ export function importContent(project: string, page: string | undefined, file: s
   const made = nest({ values: new Map([...kept, ...values]), lists: new Map([...now.lists, ...lists]) });
   const changed = [...values].filter(([path, value]) => now.values.get(path) !== value).map(([path]) => path);
   writeFile(opened.contentFile, writeContent(made));
-  render(project);
+  render(opened.project);
   return [...new Set([...changed, ...replaced])];
 }
 

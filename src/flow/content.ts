@@ -2,6 +2,7 @@ import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { checkContent, fieldsByPath, type ContentFault } from '../core/content/check.js';
 import { originalContent, originalValues, wholeContent } from '../core/content/content.js';
+import { isTranslated } from '../core/content/languages.js';
 import { regionsOf, type Field, type Region } from '../core/content/regions.js';
 import { flatten, ID, type Content, type Entries, type FlatContent, type Group } from '../core/content/values.js';
 import { nearestWords } from '../core/page/nearest.js';
@@ -9,6 +10,7 @@ import { Problem } from '../core/page/problem.js';
 import { slug } from '../core/page/words.js';
 import { addEntry, hasList, moveEntry, openContent, removeEntry, saveContent, setList, setValue, type ContentFile } from '../project/content-edit.js'; // prettier-ignore
 import { readContentText } from '../project/content-file.js';
+import { languagesOf } from '../project/languages.js';
 import { openProject } from '../project/folder.js';
 import { pageNamed } from '../project/settings.js';
 import { readPage, type ReadPage } from './read-page.js';
@@ -116,7 +118,24 @@ export function faultsOf({ project, document, regions }: Opened, content: Conten
 /** What a person should see to in the content of a page. @throws Problem */
 export function faultsIn(project: string, page?: string): ContentFault[] {
   const opened = openPage(project, page);
-  return faultsOf(opened, opened.content);
+  const translated = [...languagesOf(project, opened.name)].flatMap(([language, words]) => languageFaults(opened, language, words)); // prettier-ignore
+  return [...faultsOf(opened, opened.content), ...translated];
+}
+
+/** What is to be seen to in the words of a language: fields that are gone, and those that are not translated yet. */
+function languageFaults({ document, content, regions }: Opened, language: string, words: Content): ContentFault[] {
+  const find = fieldsByPath(regions);
+  const all = flatten(wholeContent(document, content)).values;
+  const { values } = flatten(words);
+  const gone = [...values.keys()].filter((path) => !all.has(path));
+  const open = [...all].filter(([path, value]) => {
+    const field = find(path);
+    return field !== undefined && isTranslated(field) && /\p{L}/u.test(value) && !values.get(path);
+  });
+  return [
+    ...gone.map((path) => ({ path: `${language}: ${path}`, wrong: false, what: 'The page has no such field' })),
+    ...(open.length ? [{ path: `${language}: ${open[0]?.[0] ?? ''}`, wrong: false, what: `Not translated yet${open.length > 1 ? `, and ${open.length - 1} more` : ''}` }] : []), // prettier-ignore
+  ];
 }
 
 /** A list of a page and the ids of its entries as they are now. @throws Problem if there is none */

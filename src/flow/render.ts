@@ -6,12 +6,13 @@ import type { PageDocument } from '../core/page/types.js';
 import { slug } from '../core/page/words.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { renderFragment } from '../core/render/fragment.js';
-import { fileNameOf, placesOf, renderSite } from '../core/render/site.js';
+import { fileNameOf, placesOf, renderLanguages, type SitePlace } from '../core/render/site.js';
 import { renderCss } from '../core/render/css.js';
 import { regionsOf } from '../core/content/regions.js';
 import { templateData } from '../core/templates/data.js';
 import { contentSchema } from '../core/templates/schema.js';
 import { renderTemplates } from '../core/templates/template.js';
+import { languagesOf } from '../project/languages.js';
 import { RENDERED_FILE, refuseEdited, renderedText } from '../project/rendered.js';
 import { openProject, replaceFolder, writeFile, type ProjectFile } from '../project/folder.js';
 import { pageNamed, type ProjectSettings } from '../project/settings.js';
@@ -69,8 +70,11 @@ function wholeSite(project: string, settings: ProjectSettings, marked: boolean):
   const names = settings.pages.map(({ name }) => name);
   const places = placesOf(names);
   const pages = names.map((name) => readAdjusted(project, name));
-  const files = pages.flatMap(({ name, document, content }) =>
-    Object.entries(renderSite(document, content, places.get(name), marked)),
+  const languages = new Map(names.map((name) => [name, languagesOf(project, name)]));
+  const translated = new Map(names.map((name) => [(places.get(name) as SitePlace).html, [...(languages.get(name)?.keys() ?? [])]])); // prettier-ignore
+  const files = pages.flatMap(
+    ({ name, document, content }) =>
+    Object.entries(renderLanguages(document, content, languages.get(name) ?? new Map(), { place: places.get(name) as SitePlace, marked, translated })), // prettier-ignore
   );
   return { pages, files };
 }

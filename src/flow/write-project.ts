@@ -10,10 +10,11 @@ import { movedByAll, type FieldDecision } from '../core/brief/field-decisions.js
 import { checkDocument } from '../core/page/check.js';
 import { linkPages, type LinkedPage } from '../core/page/links.js';
 import type { PageDocument } from '../core/page/types.js';
-import { placesOf, renderSite, type SitePlace } from '../core/render/site.js';
+import { placesOf, renderLanguages, type SitePlace } from '../core/render/site.js';
 import { adjust } from '../core/adjust/apply.js';
 import { readAdjustments } from '../project/adjust-file.js';
 import { readContentFile, writeContent } from '../project/content-file.js';
+import { languagesOf } from '../project/languages.js';
 import { RENDERED_FILE, refuseEdited, renderedText } from '../project/rendered.js';
 import { BRIEF_FILE, writeBrief } from '../project/brief-file.js';
 import type { AssetStore } from '../project/assets.js';
@@ -49,6 +50,9 @@ export function writeProject(
   const placeOf = (one: Made): SitePlace => places.get(one.document.name) as SitePlace;
   const linked = made.map((one) => ({ address: addressOf(one.source), file: placeOf(one).html }));
   refuseEdited(out);
+  const languages = (page: string): ReadonlyMap<string, Content> =>
+    isProject(out) ? languagesOf(out, page) : new Map();
+  const translated = new Map(made.map((one) => [placeOf(one).html, [...languages(one.document.name).keys()]]));
   const adjustments = isProject(out) ? readAdjustments(out) : [];
   const pages = made.map((one) => {
     const document = linkedTo(one, linked);
@@ -58,7 +62,7 @@ export function writeProject(
       ...one,
       document,
       content,
-      site: renderSite(adjust(document, adjustments).document, content, placeOf(one)),
+      site: renderLanguages(adjust(document, adjustments).document, content, languages(document.name), { place: placeOf(one), marked: false, translated }), // prettier-ignore
     };
   });
   const settings: ProjectSettings = {

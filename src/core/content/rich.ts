@@ -43,7 +43,7 @@ export function readsBack(node: ElementNode, styles: Styles): boolean {
 
 function inline(children: readonly PageNode[] = [], styles: Styles): string {
   return children
-    .map((child) => (isWords(child) ? escaped(child.text.replace(/\s+/g, ' ')) : marked(child, styles)))
+    .map((child) => (isWords(child) ? escapedText(child.text.replace(/\s+/g, ' ')) : marked(child, styles)))
     .join('');
 }
 
@@ -67,7 +67,8 @@ function around(mark: Mark, inner: string, { attributes, children = [] }: Elemen
   return fence.length > 1 ? `${fence} ${code} ${fence}` : `${fence}${code}${fence}`;
 }
 
-function escaped(text: string): string {
+/** Words in which nothing is a mark. */
+export function escapedText(text: string): string {
   return text.replace(/[\\`*_[\]<>&#!~|]/g, '\\$&');
 }
 

@@ -21,8 +21,15 @@ const VOID = new Set([
 /** Elements inside of which white space is text. */
 const PRESERVED = new Set(['pre', 'textarea', 'option']);
 
-/** The whole page as HTML. `sheet` is the address of its style sheet. */
-export function renderHtml(document: PageDocument, sheet: string): string {
+/** The same page in another language. */
+export interface Alternate {
+  /** BCP 47 */
+  readonly language: string;
+  readonly file: string;
+}
+
+/** The whole page as HTML. @param sheet address of its style sheet @param alternates in which languages it is to be had */
+export function renderHtml(document: PageDocument, sheet: string, alternates: readonly Alternate[] = []): string {
   const language = document.language ? ` lang="${escapeAttribute(document.language)}"` : '';
   const direction = document.direction ? ` dir="${document.direction}"` : '';
   const look = document.rootStyle ? ` class="${classOf(document.rootStyle)}"` : '';
@@ -31,6 +38,7 @@ export function renderHtml(document: PageDocument, sheet: string): string {
     '<meta name="viewport" content="width=device-width, initial-scale=1">',
     `<title>${escapeText(document.title)}</title>`,
     ...(document.description ? [`<meta name="description" content="${escapeAttribute(document.description)}">`] : []),
+    ...alternates.map(({ language: one, file }) => `<link rel="alternate" hreflang="${escapeAttribute(one)}" href="${escapeAttribute(file)}">`), // prettier-ignore
     `<link rel="stylesheet" href="${escapeAttribute(sheet)}">`,
   ];
   const doctype = document.quirks ? '' : '<!doctype html>\n';

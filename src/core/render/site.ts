@@ -1,7 +1,9 @@
 import { fillPage } from '../content/content.js';
+import { documentIn, inLanguage } from '../content/languages.js';
 import { withMarks } from '../content/marks.js';
 import type { Content } from '../content/values.js';
 import type { PageDocument } from '../page/types.js';
+import { isElement, mapTree } from '../page/walk.js';
 import { renderCss } from './css.js';
 import { renderHtml } from './html.js';
 
@@ -42,9 +44,49 @@ export function renderSite(
   place: SitePlace = HOME,
   marked = false,
 ): SiteFiles {
+  return renderLanguages(document, content, new Map(), { place, marked, translated: new Map() });
+}
+
+/** A page in several languages: how it lies in the site, and which other pages have which languages. */
+export interface LanguagePlaces {
+  readonly place: SitePlace;
+  readonly marked: boolean;
+  /** Languages of each page of the site, by its file. */
+  readonly translated: ReadonlyMap<string, readonly string[]>;
+}
+
+/**
+ * Renders a page with its style sheet, and the same in each language: `index.html`, `index.de.html`. Links lead to the
+ * same language where the other page has it.
+ * @param languages content by BCP 47 tag
+ */
+export function renderLanguages(
+  document: PageDocument,
+  content: Content,
+  languages: ReadonlyMap<string, Content>,
+  { place, marked, translated }: LanguagePlaces,
+): SiteFiles {
+  const all = languages.size ? [{ language: document.language, file: place.html }, ...[...languages.keys()].map((language) => ({ language, file: fileIn(place.html, language) }))] : []; // prettier-ignore
+  const html = (filled: PageDocument): string => renderHtml(marked ? withMarks(filled) : filled, place.sheet, all);
   const filled = fillPage(document, content);
-  return {
-    [place.html]: renderHtml(marked ? withMarks(filled) : filled, place.sheet),
-    [place.sheet]: renderCss(filled),
-  };
+  const others = [...languages].map(([language, words]): [string, string] => {
+    const own = fillPage(documentIn(document, language), inLanguage(document, content, words));
+    return [fileIn(place.html, language), html(linkedIn(own, language, translated))];
+  });
+  return { [place.html]: html(filled), ...Object.fromEntries(others), [place.sheet]: renderCss(filled) };
+}
+
+/** `about.html` in German is `about.de.html`. */
+function fileIn(file: string, language: string): string {
+  return file.replace(/\.html$/, `.${language}.html`);
+}
+
+function linkedIn(document: PageDocument, language: string, translated: LanguagePlaces['translated']): PageDocument {
+  const body = mapTree(document.body, (node) => {
+    if (!isElement(node) || node.attributes?.['href'] === undefined) return node;
+    const [, file = '', rest = ''] = /^([^?#]*)(.*)$/s.exec(node.attributes['href']) ?? [];
+    if (!translated.get(file)?.includes(language)) return node;
+    return { ...node, attributes: { ...node.attributes, href: `${fileIn(file, language)}${rest}` } };
+  });
+  return { ...document, body };
 }

@@ -1,0 +1,32 @@
+import { readFrontMatter, writeFrontMatter } from './front-matter.js';
+
+const texts = new Map([
+  ['hero.intro', 'Come and look.\n\nThe tea is *hot*.'],
+  ['hire.cards.week.text', 'A week costs 28 crowns.'],
+]);
+
+describe('Markdown with front matter', () => {
+  it('has short values in front and each long text under the name of its field', () => {
+    const made = writeFrontMatter('hero:\n  heading: Clear nights\n', texts);
+    expect(made).toMatch(
+      /^---\nhero:\n {2}heading: Clear nights\n---\n\n<!-- field: hero\.intro -->\n\nCome and look\./,
+    );
+    const read = readFrontMatter(made, 'a.md');
+    expect(read.front.trim()).toBe('hero:\n  heading: Clear nights');
+    expect(new Map([...read.texts].map(([path, { text }]) => [path, text]))).toEqual(texts);
+    expect(read.texts.get('hero.intro')?.line).toBe(6);
+  });
+
+  it('keeps the lines of the file for what is wrong in front', () => {
+    expect(readFrontMatter('---\na: 1\nb: 2\n---\n', 'a.md').front.split('\n')[2]).toBe('b: 2');
+  });
+
+  it.each([
+    ['hero: x\n', /line 1: This has no front matter/],
+    ['---\na: 1\n', /no front matter/],
+    ['---\na: 1\n---\nloose words\n', /line 4: This text belongs to no field/],
+    ['---\n---\n<!-- field: a.b -->\nx\n<!-- field: a.b -->\ny\n', /line 5: "a\.b" stands there twice/],
+  ])('that is wrong is refused with its line: %j', (text, said) => {
+    expect(() => readFrontMatter(text, 'a.md')).toThrow(said);
+  });
+});

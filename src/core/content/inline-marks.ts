@@ -1,0 +1,55 @@
+import { Parser, type Node } from 'commonmark';
+import { escapedText } from './rich.js';
+
+/** A CommonMark text as words and the marks around them, for formats that have marks of their own. */
+export type Inline =
+  | { readonly type: 'words'; readonly text: string }
+  | { readonly type: 'break'; readonly mark: string }
+  | { readonly type: 'run'; readonly kind: RunKind; readonly open: string; readonly close: string; readonly inside: readonly Inline[] }; // prettier-ignore
+
+export type RunKind = 'strong' | 'emphasis' | 'link' | 'code';
+
+const KINDS: Readonly<Record<string, RunKind>> = { strong: 'strong', emph: 'emphasis', link: 'link' };
+
+/** Takes a CommonMark text apart (spec 0.31, inlines). */
+export function inlinesOf(value: string): Inline[] {
+  const found: Inline[] = [];
+  for (let block = new Parser({ smart: false }).parse(value).firstChild; block; block = block.next) {
+    if (found.length) found.push({ type: 'break', mark: '\n\n' });
+    found.push(...below(block));
+  }
+  return found;
+}
+
+function below(parent: Node): Inline[] {
+  const found: Inline[] = [];
+  for (let one = parent.firstChild; one; one = one.next) found.push(...inlineOf(one));
+  return found;
+}
+
+function inlineOf(one: Node): Inline[] {
+  const kind = KINDS[one.type];
+  if (kind) return [{ type: 'run', kind, ...marksOf(one, kind), inside: below(one) }];
+  if (one.type === 'code') return [{ type: 'run', kind: 'code', open: '`', close: '`', inside: [{ type: 'words', text: one.literal ?? '' }] }]; // prettier-ignore
+  if (one.type === 'linebreak') return [{ type: 'break', mark: '\\\n' }];
+  if (one.type === 'softbreak') return [{ type: 'words', text: ' ' }];
+  return one.literal === null ? below(one) : [{ type: 'words', text: one.literal }];
+}
+
+function marksOf({ destination }: Node, kind: RunKind): { readonly open: string; readonly close: string } {
+  if (kind === 'link') return { open: '[', close: `](<${(destination ?? '').replace(/[<>\\]/g, '\\$&')}>)` };
+  const mark = kind === 'strong' ? '**' : '*';
+  return { open: mark, close: mark };
+}
+
+/** Puts words and marks together as CommonMark again. */
+export function markdownOf(inlines: readonly Inline[]): string {
+  return inlines
+    .map((one) => {
+      if (one.type === 'words') return escapedText(one.text);
+      if (one.type === 'break') return one.mark;
+      const inner = one.kind === 'code' ? one.inside.map((word) => (word.type === 'words' ? word.text : '')).join('') : markdownOf(one.inside); // prettier-ignore
+      return `${one.open}${inner}${one.close}`;
+    })
+    .join('');
+}
