@@ -128,6 +128,9 @@ describe('the templates of a project', () => {
     expect(tavrik(['convert', ...source, '--out', project, '--no-proof']).code).toBe(0);
     const list = [...tavrik(['content', project]).out.matchAll(/^(\S+\.cards)\.([\w-]+)\./gm)][0] as RegExpMatchArray;
     for (const edit of [['add', list[1] as string, 'One more'], ['move', list[1] as string, list[2] as string, '--to', '2']]) expect(tavrik(['content', project, ...edit]).code).toBe(0); // prettier-ignore
+    const focus = /^(\S+\.focus)/m.exec(tavrik(['content', project]).out)?.[1];
+    if (focus) expect(tavrik(['content', project, 'set', focus, '10% 80%']).code).toBe(0);
+    expect(focus !== undefined).toBe(name === 'a design');
     expect(tavrik(['render', project, '--marks', '--anew']).code).toBe(0);
     expect(tavrik(['render', project, '--templates']).out).toMatch(/rendered again: \d+ files/);
     const read = (path: string): string => readFileSync(join(project, path), 'utf8');

@@ -3,6 +3,7 @@ import type { PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
 import { fillPage, originalValues, unknownFields } from './content.js';
 import type { Field, Region } from './regions.js';
+import { readFocus } from './focus.js';
 import { formatOf } from './formats.js';
 import { flatten, LOOK, type Content } from './values.js';
 
@@ -53,6 +54,7 @@ export function checkContent(
     if (field.type === 'choice' && field.name !== LOOK && field.choices && !field.choices.includes(value)) say(true, `"${value}" is none of ${field.choices.join(', ')}`); // prettier-ignore
     if (field.type === 'date' && document.fieldRules?.[field.path]?.type === 'date' && value !== '' && formatOf(value) !== 'date') say(true, `"${value}" is no date`); // prettier-ignore
     if (field.type === 'choice' && field.name === LOOK && !entriesAt(listOf(path)).includes(value)) say(true, `There is no entry "${value}" whose look it could have`); // prettier-ignore
+    if (field.type === 'focus' && readFocus(value) === undefined) say(true, `"${value}" is no point of a picture; write it as 50% 30%`); // prettier-ignore
     if (field.type === 'address') say(true, addressFault(value, anchors, files));
     if (field.type === 'file' && value !== '' && !isFile(value, files)) say(true, `There is no file "${value}" in the project`); // prettier-ignore
   }

@@ -3,6 +3,7 @@ import { isScriptAddress } from '../page/addresses.js';
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { elements, isElement, isWords } from '../page/walk.js';
 import { arrange, entriesIn, looksIn } from './entries.js';
+import { FOCUS, focusOf, focusStyle, readFocus } from './focus.js';
 import { fromMarkdown, toMarkdown } from './rich.js';
 import { flatten, LOOK, nest, type Content, type FlatContent } from './values.js';
 
@@ -20,7 +21,8 @@ export function originalValues(document: PageDocument): FlatContent {
       if (node.field) put(node.field, node.text.trim());
       return;
     }
-    for (const [attribute, path] of Object.entries(node.fields ?? {})) put(path, node.attributes?.[attribute] ?? '');
+    for (const [attribute, path] of Object.entries(node.fields ?? {}))
+      put(path, attribute === FOCUS ? focusOf(node, document.styles) : (node.attributes?.[attribute] ?? ''));
     if (node.rich) put(node.rich, toMarkdown(node.children, document.styles));
     for (const [list, entries] of entriesIn(node)) {
       lists.set(list, entries.map(({ entry }) => entry?.id ?? '')); // prettier-ignore
@@ -136,6 +138,12 @@ function fillElement(node: ElementNode, filling: Filling): ElementNode {
   const attributes = { ...node.attributes };
   for (const [attribute, field] of Object.entries(node.fields ?? {})) {
     const value = values.get(field);
+    if (attribute === FOCUS) {
+      const focus = readFocus(value ?? '');
+      if (focus !== undefined && focus !== focusOf(node, filling.document.styles))
+        attributes['style'] = focusStyle(focus);
+      continue;
+    }
     if (value === undefined || isScriptAddress(value)) continue;
     if (attribute === 'src' && value !== attributes['src']) dropCandidates(attributes);
     attributes[attribute] = value;

@@ -1,11 +1,12 @@
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { isElement, isWords } from '../page/walk.js';
 import { originalValues } from './content.js';
+import { FOCUS } from './focus.js';
 import { formatOf } from './formats.js';
 import { ID, LOOK } from './values.js';
 
 /** What a field takes. */
-export const FIELD_TYPES = ['text', 'rich', 'number', 'date', 'address', 'file', 'choice', 'link', 'picture', 'group', 'list', 'menu'] as const; // prettier-ignore
+export const FIELD_TYPES = ['text', 'rich', 'number', 'date', 'address', 'file', 'choice', 'focus', 'link', 'picture', 'group', 'list', 'menu'] as const; // prettier-ignore
 export type FieldType = (typeof FIELD_TYPES)[number];
 
 /** A place in a page that a client fills. */
@@ -135,6 +136,7 @@ class Build {
     if (name === LOOK && !use) return { ...base, type: 'choice', required: false, choices: [...new Set(texts)], help: 'Whose look it has.' }; // prettier-ignore
     if (use?.attribute === 'href' || (use?.attribute === 'src' && use.node.element === 'iframe')) return { ...base, type: 'address', required: everywhere }; // prettier-ignore
     if (use?.attribute === 'src' || use?.attribute === 'poster') return { ...base, type: 'file', required: everywhere };
+    if (use?.attribute === FOCUS) return { ...base, type: 'focus', required: false, help: 'The point of the picture that always shows: from the left and from the top, as 50% 30%.' }; // prettier-ignore
     if (use?.attribute === 'alt') return { ...base, type: 'text', required: false, help: 'What the picture shows, for people who do not see it.' }; // prettier-ignore
     if (use?.rich) return { ...base, type: 'rich', required: false, help: 'Words may be set off: **strong**, *emphasis*, [link](<address>).' }; // prettier-ignore
     const formats = new Set(texts.map(formatOf));

@@ -1,5 +1,6 @@
 import { isScriptAddress } from '../page/addresses.js';
 import { originalValues, SOMETHING } from '../content/content.js';
+import { FOCUS, focusOf, readFocus } from '../content/focus.js';
 import { entriesIn, modelsOf } from '../content/entries.js';
 import { fromMarkdown, toMarkdown } from '../content/rich.js';
 import { flatten, type Content, type FlatContent } from '../content/values.js';
@@ -87,6 +88,13 @@ class Building {
   }
 
   private attribute(node: ElementNode, name: string, field: string, place: Place): void {
+    if (name === FOCUS) {
+      const source = focusOf(node, this.document.styles);
+      const focus = readFocus(this.valueAt(field, place) ?? '') ?? source;
+      this.set(place, field, focus);
+      flag(place.data, 'moved', node.id, focus !== source);
+      return;
+    }
     const before = node.attributes?.[name] ?? '';
     const asked = this.valueAt(field, place) ?? before;
     const text = isScriptAddress(asked) ? before : asked;

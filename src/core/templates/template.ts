@@ -1,4 +1,5 @@
 import { entriesIn, idsOf, refer } from '../content/entries.js';
+import { FOCUS, focusStyle } from '../content/focus.js';
 import { marksOf } from '../content/marks.js';
 import type { ElementNode, PageDocument, PageNode, WordsNode } from '../page/types.js';
 import { elements, isElement, isWords } from '../page/walk.js';
@@ -103,11 +104,17 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
   const attributes = {
     ...Object.fromEntries(said.filter(([name]) => !others.some(([other]) => other === name))),
     ...(others.length ? { [begin(`same.${node.id}`)]: '', ...Object.fromEntries(others), [end(`same.${node.id}`)]: '' } : {}), // prettier-ignore
+    ...(fields[FOCUS] ? focused(node.id, value(nameIn(fields[FOCUS], context.prefix))) : {}),
     ...marksOf(node, (path) => placed(path, context)),
   };
   const made = { ...rest, ...(Object.keys(attributes).length ? { attributes } : {}) };
   if (rich !== undefined) return { ...made, children: [words(markup(nameIn(rich, context.prefix)))] };
   return node.children ? { ...made, children: childrenOf(node, context) } : made;
+}
+
+/** A focal point of its own is there only if somebody gave one. */
+function focused(id: string, focus: string): Record<string, string> {
+  return { [begin(`moved.${id}`)]: '', style: focusStyle(focus), [end(`moved.${id}`)]: '' };
 }
 
 function keepEdges(source: string, tag: string): string {

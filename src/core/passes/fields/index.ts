@@ -1,3 +1,4 @@
+import { FOCUS, isCut } from '../../content/focus.js';
 import { formatOf } from '../../content/formats.js';
 import { canBeRich, readsBack } from '../../content/rich.js';
 import type { ElementNode, PageDocument, PageNode } from '../../page/types.js';
@@ -194,9 +195,10 @@ class Naming {
     const press = /^(submit|button|reset)$/.test(node.attributes?.['type'] ?? '') && node.attributes?.['value'];
     if (node.element === 'input' && press)
       return { fields: { value: `${scope.path}.${spoken(scope.giver, 'button', press)}` } };
-    const names = Object.entries(EDITABLE[node.element] ?? {}).filter(
+    const named = Object.entries(EDITABLE[node.element] ?? {}).filter(
       ([name]) => node.attributes?.[name] !== undefined,
     );
+    const names = isCut(node, this.document.styles) ? [...named, [FOCUS, 'focus'] as const] : named;
     if (names.length === 0 && !/^(label|select|button)$/.test(node.element)) return undefined;
     const kind = node.kind === 'button' ? 'button' : (NAMES[node.element] ?? node.kind);
     const says = textOf(node) || node.attributes?.['alt'] || node.attributes?.['placeholder'] || node.attributes?.['name'] || nameOfFile(node.attributes?.['src']); // prettier-ignore
