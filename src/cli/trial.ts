@@ -42,7 +42,11 @@ export function trialCommand(setCode: (code: number) => void): Command {
 /** Most faults that are printed of one edit. */
 const MOST = 4;
 
-function showTried({ page, cases, mends, mended }: TriedPage, { print, paint }: Terminal, named: boolean): void {
+function showTried(
+  { page, cases, mends, limits, mended }: TriedPage,
+  { print, paint }: Terminal,
+  named: boolean,
+): void {
   if (named) print(paint.bold(page));
   for (const { what, faults } of cases) {
     print(
@@ -50,6 +54,8 @@ function showTried({ page, cases, mends, mended }: TriedPage, { print, paint }: 
     );
     for (const one of faults.slice(0, MOST)) print(paint.dim(`          ${one.width ? `${one.width} px  ` : ''}${[one.section, one.name].filter(Boolean).join(' / ')}: ${one.what}${one.path ? ` (${one.path})` : ''}`)); // prettier-ignore
   }
+  for (const { path, longest, faults } of limits)
+    print(`${mended ? paint.green('limited') : paint.yellow('would limit')}  ${path}: at most ${longest} letters (${faults} fewer)`); // prettier-ignore
   for (const { why, adjustments, faults } of mends) {
     const done = adjustments.map(({ style, element, property, value }) => `${style === undefined ? `element ${element ?? ''}` : `.${style}`} ${property}: ${value}`); // prettier-ignore
     print(

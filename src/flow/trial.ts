@@ -4,6 +4,7 @@ import { openBrowser, type OpenBrowser } from '../browser/launch.js';
 import { adjust } from '../core/adjust/apply.js';
 import type { Adjustment } from '../core/adjust/adjustment.js';
 import { fillPage } from '../core/content/content.js';
+import type { Content } from '../core/content/values.js';
 import { regionsOf } from '../core/content/regions.js';
 import type { PageDocument } from '../core/page/types.js';
 import type { MeasuredPage } from '../core/proof/measured.js';
@@ -11,8 +12,10 @@ import { renderHtml } from '../core/render/html.js';
 import { shownScheme } from '../core/source/reading.js';
 import { casesOf, TALL_PICTURE, WIDE_PICTURE, type TrialCase } from '../core/trial/cases.js';
 import { markupFaults, trialFaults, type TrialFault } from '../core/trial/faults.js';
+import { limitsFor, withLimits, type Limit } from '../core/trial/limits.js';
 import { mendTrial, type TriedPage } from '../core/trial/mending.js';
 import { ADJUST_FILE, readAdjustments, writeAdjustments } from '../project/adjust-file.js';
+import { BRIEF_FILE, briefOf, withFieldDecisions } from '../project/brief-file.js';
 import { openProject, replaceFolder, writeFile } from '../project/folder.js';
 import { pageNamed, type PageSettings } from '../project/settings.js';
 import { trialPage, type TrialPicture } from '../report/trial-page.js';
@@ -32,6 +35,8 @@ export interface TrialOptions {
 
 /** A phone, a tablet and a desktop, px: where edits are looked at. */
 const WIDTHS = [390, 820, 1440];
+/** So often it is seen what limits leave. */
+const LIMIT_ROUNDS = 4;
 /** Most pictures of a report. */
 const MOST_PICTURES = 24;
 
@@ -63,7 +68,7 @@ export async function tryProject(project: string, options: TrialOptions): Promis
       ['index.html', trialPage(tried, pictures)],
       ['trial.json', `${JSON.stringify({ pages: tried }, null, 2)}\n`],
     ]);
-    if (options.mend && tried.some(({ mends }) => mends.length)) render(project);
+    if (options.mend && tried.some(({ mends, limits }) => mends.length + limits.length)) render(project);
     return tried;
   } finally {
     await own?.close();
@@ -117,17 +122,24 @@ class Trial {
         asIs: (list) => this.measure(bench, asIs, list),
         faultsOf: (name, list) => this.faults(looks.get(name) as Look, before, list),
       });
-      const mended = this.options.mend === true && mends.length > 0;
-      const list = mended ? [...existing, ...mends.flatMap(({ adjustments }) => adjustments)] : existing;
+      const better = [...existing, ...mends.flatMap(({ adjustments }) => adjustments)];
+      const left = new Map<string, readonly TrialFault[]>();
+      for (const [name, look] of looks) left.set(name, await this.faults(look, before, better));
+      const limited = await this.limited(document, content, left, looks, before, better);
+      const { limits } = limited;
+      const mended = this.options.mend === true && mends.length + limits.length > 0;
+      const list = mended ? better : existing;
       if (mended) {
-        writeFile(join(this.project, ADJUST_FILE), writeAdjustments(list));
-        for (const [name, look] of looks) found.set(name, await this.faults(look, before, list));
+        if (mends.length) writeFile(join(this.project, ADJUST_FILE), writeAdjustments(list));
+        if (limits.length) keepLimits(this.project, withLimits(document, limits), limits);
+        for (const [name, faults] of [...left, ...limited.found]) found.set(name, faults);
       }
       const tried: TriedPage = {
         page: this.page.name,
         widths: WIDTHS,
         cases: cases.map(({ name, what }) => ({ name, what, faults: found.get(name) ?? [] })),
         mends,
+        limits,
         mended,
       };
       return { tried, pictures: await this.pictures(looks.values(), found, list) };
@@ -135,6 +147,51 @@ class Trial {
       for (const look of looks.values()) await look.bench.close();
       await bench.close();
     }
+  }
+
+  /** Limits that take faults away, and what is left of each edit with them. Where they only bring others, there are none. */
+  private async limited(
+    document: PageDocument,
+    content: Content,
+    left: ReadonlyMap<string, readonly TrialFault[]>,
+    looks: ReadonlyMap<string, Look>,
+    before: AsIs,
+    list: readonly Adjustment[],
+  ): Promise<{ readonly limits: readonly Limit[]; readonly found: ReadonlyMap<string, readonly TrialFault[]> }> {
+    const total = (faults: ReadonlyMap<string, readonly TrialFault[]>): number => [...faults.values()].reduce((sum, those) => sum + those.length, 0); // prettier-ignore
+    let best = { limits: [] as readonly Limit[], found: left };
+    let limits: readonly Limit[] = [];
+    let now = left;
+    /* Where one text fits at last, the next one shows that did not. */
+    for (let round = 0; round < LIMIT_ROUNDS; round += 1) {
+      const known = withLimits(document, limits);
+      const more = limitsFor(known, regionsOf(known), content, now);
+      if (more.length === 0) break;
+      limits = [...limits, ...more];
+      now = new Map([...now, ...(await this.retried(withLimits(document, limits), content, looks, before, list))]);
+      if (total(now) < total(best.found)) best = { limits, found: now };
+    }
+    return best;
+  }
+
+  /** The faults of edits that are others by the limits of a page. */
+  private async retried(
+    page: PageDocument,
+    content: Content,
+    looks: ReadonlyMap<string, Look>,
+    before: AsIs,
+    list: readonly Adjustment[],
+  ): Promise<Map<string, readonly TrialFault[]>> {
+    const found = new Map<string, readonly TrialFault[]>();
+    for (const one of casesOf(page, regionsOf(page), content)) {
+      const known = looks.get(one.name);
+      if (!known || JSON.stringify(known.one.content) === JSON.stringify(one.content)) continue;
+      const filled = fillPage(page, one.content);
+      const look = { one, document: filled, bench: await this.bench(filled) };
+      found.set(one.name, await this.faults(look, before, list));
+      await look.bench.close();
+    }
+    return found;
   }
 
   private bench(document: PageDocument): Promise<Bench> {
@@ -178,6 +235,12 @@ class Trial {
     }
     return made;
   }
+}
+
+/** Limits hold at once, in the page document, and stay through another conversion, in the brief. */
+function keepLimits(project: string, document: PageDocument, limits: readonly Limit[]): void {
+  writeFile(join(project, 'pages', `${document.name}.json`), `${JSON.stringify(document, null, 2)}\n`);
+  writeFile(join(project, BRIEF_FILE), withFieldDecisions(briefOf(project) ?? '', limits.map(({ path, longest }) => ({ at: path, longest })))); // prettier-ignore
 }
 
 /** How much of a page is shown around a fault, px. */

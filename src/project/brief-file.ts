@@ -227,3 +227,12 @@ export function turnDecisions(
   }
   return { text: document.toString({ lineWidth: 0 }), turned };
 }
+
+/** The brief with decisions on fields more; the rest of the text stays. */
+export function withFieldDecisions(source: string, more: readonly object[]): string {
+  const document = source.trim() ? parseDocument(source) : new Document({ format: 'tavrik-brief', version: 1 });
+  if (!isSeq(document.get('fields'))) document.set('fields', document.createNode([]));
+  const fields = document.get('fields');
+  for (const one of more) if (isSeq(fields)) fields.add(document.createNode(one));
+  return document.toString({ lineWidth: 0 });
+}

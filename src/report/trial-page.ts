@@ -42,7 +42,7 @@ export function trialPage(pages: readonly TriedPage[], pictures: ReadonlyMap<str
 }
 
 function pagePart(report: TriedPage, pictures: readonly TrialPicture[], named: boolean): string {
-  const { page, cases, mends, mended } = report;
+  const { page, cases, mends, limits, mended } = report;
   const items = cases.map(({ name, what, faults }) =>
     faults.length
       ? `<li><a href="#${attribute(`${page}-${name}`)}">${text(what)} <b class="poor">${faults.length}</b></a></li>`
@@ -50,7 +50,7 @@ function pagePart(report: TriedPage, pictures: readonly TrialPicture[], named: b
   );
   const broken = cases.filter(({ faults }) => faults.length);
   return `${named ? `<h2>${text(page)}</h2>` : ''}<ul class="cases" id="edits">${items.join('')}</ul>
-${mends.length ? mendsPart(mends, mended) : ''}
+${mends.length ? mendsPart(mends, mended) : ''}${limits.length ? limitsPart(limits, mended) : ''}
 ${broken
   .map((one) =>
     casePart(
@@ -65,6 +65,11 @@ ${broken
 function mendsPart(mends: TriedPage['mends'], mended: boolean): string {
   const items = mends.map(({ why, adjustments, faults }) => `<li>${text(why)}: ${adjustments.map(({ style, element, property, value }) => `<code>${text(style === undefined ? `element ${element ?? ''}` : `.${style}`)} { ${text(property)}: ${text(value)} }</code>`).join(' ')} <span class="soft">${faults} ${faults === 1 ? 'fault' : 'faults'} fewer</span></li>`); // prettier-ignore
   return `<article><h3>${mended ? 'Mended' : 'What would mend it (tavrik trial --mend)'}</h3><ol>${items.join('')}</ol></article>`;
+}
+
+function limitsPart(limits: TriedPage['limits'], mended: boolean): string {
+  const items = limits.map(({ path, longest, faults }) => `<li><code>${text(path)}</code>: at most ${longest} letters <span class="soft">${faults} ${faults === 1 ? 'fault' : 'faults'} of longer ones</span></li>`); // prettier-ignore
+  return `<article><h3>${mended ? 'Limited, where no style helps' : 'Where no style helps, a limit would (tavrik trial --mend)'}</h3><ol>${items.join('')}</ol></article>`;
 }
 
 function casePart(

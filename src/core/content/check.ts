@@ -49,7 +49,7 @@ export function checkContent(
       if (what !== undefined) faults.push({ path, wrong, what });
     };
     if (field.required && value.trim() === '') say(false, 'It is empty, so what it is in does not show');
-    if (field.longest !== undefined && value.length > field.longest) say(false, `It has ${value.length} letters; ${field.longest} will hardly fit`); // prettier-ignore
+    if (field.longest !== undefined && value.length > field.longest) say(document.fieldRules?.[field.path]?.longest !== undefined, `It has ${value.length} letters; ${field.longest} ${document.fieldRules?.[field.path]?.longest === undefined ? 'will hardly fit' : 'are the most'}`); // prettier-ignore
     if (field.type === 'number' && value !== '' && !NUMBER.test(value.trim())) say(true, `"${value}" is no number`);
     if (field.type === 'choice' && field.name !== LOOK && field.choices && !field.choices.includes(value)) say(true, `"${value}" is none of ${field.choices.join(', ')}`); // prettier-ignore
     if (field.type === 'date' && document.fieldRules?.[field.path]?.type === 'date' && value !== '' && formatOf(value) !== 'date') say(true, `"${value}" is no date`); // prettier-ignore

@@ -41,7 +41,7 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
     for (const [path, value] of now.values) {
       const field = path.startsWith('page.') ? undefined : find(path);
       const changed = field && change(value, field, path);
-      if (changed !== undefined) values.set(path, changed);
+      if (changed !== undefined && !field?.locked) values.set(path, within(changed, document.fieldRules?.[field?.path ?? '']?.longest)); // prettier-ignore
     }
     return { name, what, content: nest({ values, lists: now.lists }) };
   };
@@ -58,7 +58,7 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
     for (const list of outer) {
       const before = now.lists.get(list) ?? [];
       const field = find(list);
-      const after = field ? ids(before, field) : before;
+      const after = field && !field.locked ? between(ids(before, field), before, field) : before;
       changed.set(list, after);
       for (const id of after.filter((one) => !before.includes(one))) copyEntry(list, before[Number(/\d+$/.exec(id)?.[0] ?? 0) % before.length] as string, id, now, values, changed); // prettier-ignore
     }
@@ -85,6 +85,20 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
     edit('capitals', 'texts in capitals', (value, field) => (isText(field) && field.type === 'text' ? value.toUpperCase() : undefined)),
 { ...edit('markup', 'markup and template signs as text', (value, field) => (isText(field) && field.type === 'text' && value ? `${value} ${MARKUP}` : undefined)), literal: MARKUP },
   ]; // prettier-ignore
+}
+
+/** No longer than a person allows: a client is stopped there. */
+function within(text: string, longest: number | undefined): string {
+  return longest === undefined || text.length <= longest ? text : text.slice(0, longest).trimEnd();
+}
+
+/** No fewer entries than a person allows, and no more. */
+function between(
+  ids: readonly string[],
+  before: readonly string[],
+  { fewest = 0, most = Infinity }: Field,
+): readonly string[] {
+  return ids.length < fewest ? before.slice(0, Math.max(fewest, ids.length)) : ids.slice(0, most);
 }
 
 function copyEntry(

@@ -1,6 +1,7 @@
 import type { Adjustment } from '../adjust/adjustment.js';
 import type { PageDocument } from '../page/types.js';
 import type { MeasuredPage } from '../proof/measured.js';
+import type { Limit } from './limits.js';
 import type { TrialFault } from './faults.js';
 import { mendsFor, type Mend } from './mends.js';
 
@@ -25,6 +26,8 @@ export interface TriedPage {
   readonly cases: readonly TriedCase[];
   /** What would mend faults, or has if `mended`. */
   readonly mends: readonly KeptMend[];
+  /** Where no style helps: what would be a limit, or is one if `mended`. */
+  readonly limits: readonly Limit[];
   readonly mended: boolean;
 }
 

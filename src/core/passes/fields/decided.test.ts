@@ -100,7 +100,7 @@ describe('decisions on fields', () => {
     expect(faults).toEqual([
       'ways.cards: It has 1 entries; 2 are the fewest',
       'hire.text: "Run" is none of Ring first, Come along',
-      'ways.heading: It has 13 letters; 6 will hardly fit',
+      'ways.heading: It has 13 letters; 6 are the most',
     ]);
   });
 
