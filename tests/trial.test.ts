@@ -65,3 +65,34 @@ describe('tavrik trial', () => {
     expect(tavrik(['trial', project, '--page', 'none'])).toMatchObject({ code: 2, err: expect.stringContaining('There is no page "none"') }); // prettier-ignore
   });
 });
+
+describe('a page where no style helps', () => {
+  const TIDES = `<!doctype html><html lang="en"><title>Marsh tides</title><style>
+    body { margin: 0; font: 16px/1.5 Arial } section { position: relative; height: 160px; overflow: hidden; border-bottom: 1px solid }
+    h2 { position: absolute; left: 20px; top: 20px; height: 24px; margin: 0; font-size: 20px; white-space: nowrap }
+    p { position: absolute; left: 220px; top: 20px; width: 150px; height: 100px; margin: 0; background: #eee }
+  </style><body><section><h2>Spring tide</h2><p>High at noon, the boardwalk is closed for two hours.</p></section>
+  <section><h2>Neap tide</h2><p>The creek stays low, walks start at the sea wall.</p></section></body></html>`;
+  const tides = join(folder, 'tides');
+  const run = (...args: string[]) => JSON.parse(tavrik(['trial', tides, '--json', ...args]).out) as { pages: [Tried & { limits: { path: string; longest: number }[] }] }; // prettier-ignore
+
+  it('limits the letters of its fields, in the page and in the brief, and then nothing breaks', () => {
+    writeFileSync(join(folder, 'tides.html'), TIDES);
+    expect(tavrik(['convert', join(folder, 'tides.html'), '--out', tides, '--no-proof']).code).toBe(0);
+    const [proposed] = run().pages;
+    expect(proposed.limits).toContainEqual(expect.objectContaining({ path: 'neap-tide.heading', longest: 10 }));
+    expect(readFileSync(join(tides, 'brief.yaml'), 'utf8')).not.toContain('longest');
+    const [page] = run('--mend').pages;
+    expect(page.cases.filter(({ faults }) => faults.length).map(({ name }) => name)).toEqual([]);
+    expect(readFileSync(join(tides, 'brief.yaml'), 'utf8')).toMatch(/- at: neap-tide\.heading\n {4}longest: 10/);
+    expect(run().pages[0].limits).toEqual([]);
+  });
+
+  it('refuses more letters from then on, after another conversion too', () => {
+    const refused = () => tavrik(['content', tides, 'set', 'neap-tide.heading', 'The lowest tide of all']);
+    expect(refused()).toMatchObject({ code: 2, err: expect.stringContaining('10 are the most') });
+    expect(tavrik(['convert', join(folder, 'tides.html'), '--out', tides, '--no-proof']).code).toBe(0);
+    expect(refused()).toMatchObject({ code: 2, err: expect.stringContaining('10 are the most') });
+    expect(tavrik(['content', tides, 'set', 'neap-tide.heading', 'Low tide']).code).toBe(0);
+  });
+});
