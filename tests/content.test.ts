@@ -308,8 +308,23 @@ describe('texts for others', () => {
     expect(digests(project)).toEqual(before);
   });
 
+  it.each([
+    ['yaml', 'fr.yaml'],
+    ['json', 'fr.json'],
+    ['csv', 'fr.csv'],
+    ['markdown', 'fr.md'],
+  ])('hold the words of a language as %s too', (format, name) => {
+    const language = `fr-${format.slice(0, 4)}`;
+    const out = content(project, 'export', '--format', format, '--language', language).out;
+    expect(out).not.toMatch(/imprint\.html|assets\//);
+    const file = sent(name, out.replace(/Who speaks|Questions and answers/, 'Des questions'));
+    expect(content(project, 'import', file, '--language', language).out).toMatch(/values changed in fr-/);
+    expect(readFileSync(join(project, `site/index.${language}.html`), 'utf8')).toContain('Des questions');
+  });
+
   it('need a language for XLIFF, and one that is one', () => {
     expect(content(project, 'export', '--format', 'xliff')).toMatchObject({ code: 2, err: expect.stringContaining('--language de') }); // prettier-ignore
+    expect(content(project, 'export', '--format', 'xliff', '--language', 'en')).toMatchObject({ code: 2, err: expect.stringContaining('The page is in "en" itself') }); // prettier-ignore
     expect(content(project, 'export', '--format', 'xliff', '--language', '../x')).toMatchObject({ code: 2, err: expect.stringContaining('is no language') }); // prettier-ignore
   });
 });

@@ -212,3 +212,28 @@ describe('the report of a survey', () => {
     expect(existsSync(join(held, 'index.html'))).toBe(false);
   });
 });
+
+describe('a picture of words', () => {
+  const place = join(folder, 'plates');
+  const plate = (words: string): string => `<svg xmlns="http://www.w3.org/2000/svg" width="420" height="60"><rect width="420" height="60" fill="#14243a"/><text x="12" y="40" font-size="30" font-family="sans-serif" fill="#fff">${words}</text></svg>`; // prettier-ignore
+  beforeAll(() => {
+    copy(join(ROOT, 'demo/design'), place);
+    writeFileSync(join(place, 'plate.svg'), plate('Doors open at dusk'));
+    writeFileSync(join(place, 'dots.svg'), plate('').replace('</svg>', '<circle cx="40" cy="30" r="20"/><circle cx="99" cy="30" r="9"/></svg>')); // prettier-ignore
+  });
+  const found = (file: string): string[] =>
+    onlyPage<PageSurvey>(tavrik(['survey', file, '--json'])).findings.flatMap(({ code, name, path }) => (code === 'text-as-picture' ? [`${name} ${path}`] : [])); // prettier-ignore
+
+  it('is known by what it shows, whatever it is called, in a page', () => {
+    const file = join(place, 'plates.html');
+    writeFileSync(file, '<!doctype html><html lang="en"><title>Plates</title><h1>Plates</h1><img src="plate.svg" alt="A plate"><img src="dots.svg" alt="Two dots"><img src="plate.svg" alt="Our logo"><img src="pictures/dome-dusk.jpg" alt="The dome" width="400">'); // prettier-ignore
+    expect(found(file)).toEqual([expect.stringContaining('A plate')]);
+  });
+
+  it('and in a drawing', () => {
+    const file = join(place, 'plates-1440.svg');
+    const image = (name: string, y: number, title: string): string => `<image href="${name}" x="40" y="${y}" width="420" height="60"><title>${title}</title></image>`; // prettier-ignore
+    writeFileSync(file, `<svg xmlns="http://www.w3.org/2000/svg" width="1440" height="400" viewBox="0 0 1440 400"><text x="40" y="50" font-size="30">Plates</text>${image('plate.svg', 80, 'A plate')}${image('dots.svg', 200, 'Two dots')}</svg>`); // prettier-ignore
+    expect(found(file)).toEqual([expect.stringContaining('A plate')]);
+  });
+});

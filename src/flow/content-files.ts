@@ -13,7 +13,7 @@ import { readContentText, writeContent } from '../project/content-file.js';
 import { writeFile } from '../project/folder.js';
 import { faultsOf, listContent, listIn, openPage, save, type Opened } from './content.js';
 import { languageFile, languagesOf } from '../project/languages.js';
-import { asMarkdown, asXliff, checkLanguage, contentIn, fromMarkdownFile, fromXliff, nestLike } from './content-texts.js'; // prettier-ignore
+import { asMarkdown, asXliff, contentIn, fromMarkdownFile, fromXliff, nestLike, refuseOwn } from './content-texts.js'; // prettier-ignore
 import { render } from './render.js';
 
 /** Fills a list from rows: a CSV file with the names of the fields in its first line, or a JSON list. @returns how many @throws Problem; nothing is changed then */
@@ -110,13 +110,14 @@ export function importContent(project: string, page: string | undefined, file: s
   }
   const given = readGiven(text, file, opened);
   if (language !== undefined) {
+    refuseOwn(opened, language);
     refuseWrong(opened, given, text, file);
     const find = fieldsByPath(opened.regions);
     const words = [...flatten(given).values].filter(([path]) => {
       const field = find(path);
       return field !== undefined && isTranslated(field);
     });
-    return { language, changed: takeWords(opened, checkLanguage(language), new Map(words)) };
+    return { language, changed: takeWords(opened, language, new Map(words)) };
   }
   return { changed: takeContent(opened, given, text, file) };
 }

@@ -18,12 +18,18 @@ export function checkLanguage(language: string): string {
   throw new Problem(`"${language}" is no language.`, '--language', 'Give a BCP 47 tag, as de or pt-BR.');
 }
 
+/** @throws Problem for the language that the page has anyway */
+export function refuseOwn({ document }: Opened, language: string): void {
+  if (checkLanguage(language) === document.language) throw new Problem(`The page is in "${language}" itself.`, '--language', 'Its own words are in content/NAME.yaml: leave --language out, or name another one.'); // prettier-ignore
+}
+
 /** The content of a page, or its words in a language. */
 export function contentIn(opened: Opened, language: string | undefined): Content {
   const { document, content, project, name } = opened;
   if (language === undefined) return wholeContent(document, content);
+  refuseOwn(opened, language);
   const find = fieldsByPath(opened.regions);
-  const words = languagesOf(project, name).get(checkLanguage(language)) ?? {};
+  const words = languagesOf(project, name).get(language) ?? {};
   const { values } = flatten(inLanguage(document, content, words));
   const isWord = ([path]: readonly [string, string]): boolean => {
     const field = find(path);
@@ -71,9 +77,10 @@ export function fromMarkdownFile(text: string, file: string, { source, written }
 
 /** The words of a page for a translator; those that are translated already with their translation. */
 export function asXliff(opened: Opened, language: string): string {
+  refuseOwn(opened, language);
   const { document, content, project, name } = opened;
   const find = fieldsByPath(opened.regions);
-  const done = flatten(languagesOf(project, name).get(checkLanguage(language)) ?? {}).values;
+  const done = flatten(languagesOf(project, name).get(language) ?? {}).values;
   const units = [...flatten(wholeContent(document, content)).values].flatMap(([path, source]): Unit[] => {
     const field = find(path);
     if (!field || !isTranslated(field) || !/\p{L}/u.test(source)) return [];
@@ -95,6 +102,7 @@ export interface TranslatedWords {
 /** Reads what a translator gave back. @throws Problem with the line; nothing of the file is taken then */
 export function fromXliff(text: string, file: string, opened: Opened): TranslatedWords {
   const { target, pages } = readXliff(text, file);
+  refuseOwn(opened, target);
   const units = pages.get(opened.name);
   if (!units)
     throw new Problem(
@@ -118,7 +126,7 @@ export function fromXliff(text: string, file: string, opened: Opened): Translate
     if (value !== undefined) words.set(unit.path, value);
   }
   const missing = [...flatten(contentIn(opened, target)).values.keys()].filter((path) => !units.some((unit) => unit.path === path) && /\p{L}/u.test(now.get(path) ?? '')); // prettier-ignore
-  return { language: checkLanguage(target), words, stale, missing };
+  return { language: target, words, stale, missing };
 }
 
 function refuseLost({ lost, path }: TranslatedUnit, where: string): void {

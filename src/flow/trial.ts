@@ -124,7 +124,7 @@ class Trial {
       });
       const better = [...existing, ...mends.flatMap(({ adjustments }) => adjustments)];
       const left = new Map<string, readonly TrialFault[]>();
-      for (const [name, look] of looks) left.set(name, await this.faults(look, before, better));
+      for (const [name, look] of looks) left.set(name, mends.length ? await this.faults(look, before, better) : (found.get(name) ?? [])); // prettier-ignore
       const limited = await this.limited(document, content, left, looks, before, better);
       const { limits } = limited;
       const mended = this.options.mend === true && mends.length + limits.length > 0;

@@ -1,4 +1,5 @@
 import { isScriptAddress } from '../page/addresses.js';
+import type { FieldRule } from '../page/field-rules.js';
 import type { PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
 import { fillPage, originalValues, unknownFields } from './content.js';
@@ -49,11 +50,12 @@ export function checkContent(
       if (what !== undefined) faults.push({ path, wrong, what });
     };
     if (field.required && value.trim() === '') say(false, 'It is empty, so what it is in does not show');
-    if (field.longest !== undefined && value.length > field.longest) say(document.fieldRules?.[field.path]?.longest !== undefined, `It has ${value.length} letters; ${field.longest} ${document.fieldRules?.[field.path]?.longest === undefined ? 'will hardly fit' : 'are the most'}`); // prettier-ignore
+    const isSaid = (what: keyof FieldRule): boolean => document.fieldRules?.[field.path]?.[what] !== undefined;
+    if (field.longest !== undefined && value.length > field.longest) say(isSaid('longest'), `It has ${value.length} letters; ${field.longest} ${isSaid('longest') ? 'are the most' : 'will hardly fit'}`); // prettier-ignore
     if (field.type === 'number' && value !== '' && !NUMBER.test(value.trim())) say(true, `"${value}" is no number`);
-    if (field.type === 'choice' && field.name !== LOOK && field.choices && !field.choices.includes(value)) say(true, `"${value}" is none of ${field.choices.join(', ')}`); // prettier-ignore
-    if (field.type === 'date' && document.fieldRules?.[field.path]?.type === 'date' && value !== '' && formatOf(value) !== 'date') say(true, `"${value}" is no date`); // prettier-ignore
-    if (field.type === 'choice' && field.name === LOOK && !entriesAt(listOf(path)).includes(value)) say(true, `There is no entry "${value}" whose look it could have`); // prettier-ignore
+    if (field.type === 'choice' && isSaid('choices') && !field.choices?.includes(value)) say(true, `"${value}" is none of ${field.choices?.join(', ')}`); // prettier-ignore
+    if (field.type === 'date' && isSaid('type') && value !== '' && formatOf(value) !== 'date') say(true, `"${value}" is no date`); // prettier-ignore
+    if (field.name === LOOK && !isSaid('choices') && !entriesAt(listOf(path)).includes(value)) say(true, `There is no entry "${value}" whose look it could have`); // prettier-ignore
     if (field.type === 'focus' && readFocus(value) === undefined) say(true, `"${value}" is no point of a picture; write it as 50% 30%`); // prettier-ignore
     if (field.type === 'address') say(true, addressFault(value, anchors, files));
     if (field.type === 'file' && value !== '' && !isFile(value, files)) say(true, `There is no file "${value}" in the project`); // prettier-ignore

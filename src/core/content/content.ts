@@ -62,7 +62,7 @@ export function originalContent(document: PageDocument): Content {
 
 /** The content with the values of the source wherever a client wrote none. */
 export function wholeContent(document: PageDocument, content: Content): Content {
-  const [source, written] = [originalValues(document), flatten(content)];
+  const [source, written] = [originalValues(document), withoutLocked(document, flatten(content))];
   const touched = [...written.lists.keys()];
   const values = [...source.values].filter(([path]) => !touched.some((list) => path.startsWith(`${list}.`)) || written.values.has(path)); // prettier-ignore
   return nest({ values: new Map([...values, ...written.values]), lists: new Map([...source.lists, ...written.lists]) });
@@ -112,7 +112,7 @@ function isHidden({ fieldRules = {} }: PageDocument, path: string): boolean {
 }
 
 /** What is written, without what is locked: there the words of the source stay. */
-function withoutLocked({ fieldRules = {} }: PageDocument, { values, lists }: FlatContent): FlatContent {
+export function withoutLocked({ fieldRules = {} }: PageDocument, { values, lists }: FlatContent): FlatContent {
   const locks = Object.entries(fieldRules).flatMap(([path, { locked }]) => (locked ? [path] : []));
   if (locks.length === 0) return { values, lists };
   const isFree = ([path]: readonly [string, unknown]): boolean => locks.every((lock) => !matchStart(lock, path));

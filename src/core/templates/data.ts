@@ -1,5 +1,5 @@
 import { isScriptAddress } from '../page/addresses.js';
-import { originalValues, SOMETHING } from '../content/content.js';
+import { originalValues, SOMETHING, withoutLocked } from '../content/content.js';
 import { FOCUS, focusOf, readFocus } from '../content/focus.js';
 import { entriesIn, modelsOf } from '../content/entries.js';
 import { fromMarkdown, toMarkdown } from '../content/rich.js';
@@ -16,7 +16,7 @@ export interface Data {
 
 /** What a page says, as its template asks for it: texts, rich texts as HTML, lists, and what is there at all. */
 export function templateData(document: PageDocument, content: Content): Data {
-  const written = flatten(content);
+  const written = withoutLocked(document, flatten(content));
   const flat: FlatContent = {
     values: new Map([...originalValues(document).values, ...written.values]),
     lists: written.lists,

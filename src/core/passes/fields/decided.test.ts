@@ -104,6 +104,20 @@ describe('decisions on fields', () => {
     ]);
   });
 
+  it('keep what was said of a field before it got another name', () => {
+    const { document } = decided({ at: 'ways.cards.*.heading', label: 'Title', longest: 20 }, { at: 'ways.cards', name: 'evenings' }); // prettier-ignore
+    expect(field(document, 'ways.evenings.*.heading')).toMatchObject({ label: 'Title', longest: 20 });
+  });
+
+  it('let words be set off in a text that had none, and no more in one that has none now', () => {
+    const { document } = decided({ at: 'hire.text', type: 'rich' });
+    expect(field(document, 'hire.text')?.type).toBe('rich');
+    const filled = fillPage(document, nest({ values: new Map([['hire.text', 'Ring **first**']]), lists: new Map() }));
+    expect(JSON.stringify(filled.body)).toContain('"element":"strong"');
+    const back = fieldDecisionsPass([{ at: 'hire.text', type: 'text', on: true, line: 3 }], () => undefined).run(document, nowhere); // prettier-ignore
+    expect(textOf(fillPage(back, nest({ values: new Map([['hire.text', 'Ring *']]), lists: new Map() })).body)).toContain('Ring *'); // prettier-ignore
+  });
+
   it('say which field is not there, with those like it', () => {
     const { document, lost } = decided({ at: 'ways.card.*.heading', name: 'title' });
     expect(paths(document)).toEqual(before);
@@ -114,6 +128,11 @@ describe('decisions on fields', () => {
     ['There is a field "hire.heading" already', { at: 'hire.intro', name: 'heading' }],
     ['There is a field "ways.heading" already', { at: 'hire.heading', to: 'ways' }],
     ['There is a field "ways.heading" already', { at: 'hire.intro', to: 'ways.heading' }],
+    ['Words are set off in "hire.intro"', { at: 'hire.intro', type: 'text' }],
+    [
+      '"ways.cards.*.text" is several fields, which would all be "hire.notes"',
+      { at: 'ways.cards.*.text', to: 'hire', name: 'notes' },
+    ],
     ['no field "ways.nothing" to be one with', { at: 'hire.heading', sameAs: 'ways.nothing' }],
   ])('refuse two fields of one name: %s', (said, decision) => {
     expect(() => decided(decision)).toThrow(said);

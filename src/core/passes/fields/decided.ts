@@ -1,12 +1,13 @@
 import { movedPath, targetOf, type FieldDecision } from '../../brief/field-decisions.js';
-import { originalValues, walkFields } from '../../content/content.js';
+import { canBeRich } from '../../content/rich.js';
 import { matchStart, type FieldRule } from '../../page/field-rules.js';
 import { nearestWords } from '../../page/nearest.js';
 import { Problem } from '../../page/problem.js';
 import type { ElementNode, PageDocument, PageNode } from '../../page/types.js';
-import { elements, isElement, isWords, mapTree } from '../../page/walk.js';
+import { isElement, isWords, mapTree } from '../../page/walk.js';
 import { NameGiver } from '../../page/words.js';
 import type { Pass } from '../pass.js';
+import { mapFields, pathsIn, startsOf, type Paths } from './paths.js';
 
 /**
  * A pass that does what a brief says of fields, one decision after the other: names, places, what is one field, what is
@@ -43,33 +44,42 @@ function decide(document: PageDocument, one: FieldDecision, lost: (line: number,
     return found.some((path) => !known.placed.has(path)) ? withRule(without, one.at, { hidden: true }) : without;
   }
   const split = one.split ? splitTexts(document, one.at) : document;
-  if (targetOf(one) === undefined) return withRule(split, one.at, one);
+  const typed = one.type === undefined ? split : retyped(split, one);
+  const target = targetOf(one);
+  if (target === undefined) return withRule(typed, one.at, one);
   refuseClash(one, known, new Set(found));
-  const moved = mapFields(split, (path) => movedPath(one, path));
-  return withRule(moved, targetOf(one) as string, one);
+  /* What was said of it before goes with it. */
+  const rules = Object.entries(typed.fieldRules ?? {}).map(([path, rule]) => [movedPath(one, path), rule] as const);
+  const moved = mapFields(typed, (path) => movedPath(one, path));
+  return withRule(rules.length ? { ...moved, fieldRules: Object.fromEntries(rules) } : moved, target, one);
 }
 
-interface Paths {
-  /** Fields that stand in an element, and lists. */
-  readonly placed: ReadonlySet<string>;
-  readonly fields: ReadonlySet<string>;
-  /** With the ids of their entries. */
-  readonly lists: ReadonlyMap<string, readonly string[]>;
+/**
+ * A text in which words may be set off from now on, or no more. @throws Problem where the page cannot have it so
+ */
+function retyped(document: PageDocument, { at, type, line }: FieldDecision): PageDocument {
+  const where = `brief.yaml, line ${line}`;
+  const isMeant = (path: string | undefined): boolean => path !== undefined && matchStart(at, path)?.rest === '';
+  const body = mapTree(document.body, (node) => {
+    if (!isElement(node)) return node;
+    const words = (node.children ?? []).filter((child) => !isWords(child) || child.text.trim());
+    const [only] = words;
+    if (type === 'rich' && only && isWords(only) && isMeant(only.field)) {
+      if (words.length > 1 || node.rich !== undefined || !canBeRich(node, document.styles)) throw new Problem(`"${at}" is only a part of a text.`, where, 'Words can be set off only in a text that is one field.'); // prettier-ignore
+      return { ...node, rich: only.field, children: (node.children ?? []).map(withoutField) };
+    }
+    if (type === 'rich' || node.rich === undefined || !isMeant(node.rich)) return node;
+    if (words.length > 1 || !only || !isWords(only)) throw new Problem(`Words are set off in "${at}".`, where, 'Split it first, with "split: true".'); // prettier-ignore
+    const { rich, ...rest } = node;
+    return { ...rest, children: [{ ...only, field: rich }] };
+  });
+  return { ...document, body };
 }
 
-function pathsIn(document: PageDocument): Paths {
-  const { body } = document;
-  const lists = new Map<string, string[]>();
-  for (const { entry } of elements(body))
-    if (entry) lists.set(entry.list, [...(lists.get(entry.list) ?? []), entry.id]);
-  const placed = [...walkFields(body)];
-  return { fields: new Set([...originalValues(document).values.keys(), ...placed]), placed: new Set([...placed, ...lists.keys()]), lists }; // prettier-ignore
-}
-
-/** A path and every path on the way to it. */
-function startsOf(path: string): string[] {
-  const parts = path.split('.');
-  return parts.map((_, at) => parts.slice(0, at + 1).join('.'));
+function withoutField(node: PageNode): PageNode {
+  if (!isWords(node)) return node;
+  const { field: _, ...rest } = node;
+  return rest;
 }
 
 /** Two fields have one path only where a person said that they are one, and none is what others are in. */
@@ -79,8 +89,12 @@ function refuseClash(one: FieldDecision, { fields, lists }: Paths, moving: Reado
   const staying = new Set(all.filter((path) => !moving.has(path)));
   if (one.sameAs !== undefined && ![...staying].some((path) => matchStart(one.sameAs as string, path)))
     throw new Problem(`The page has no field "${one.sameAs}" to be one with.`, where, 'See tavrik content PROJECT.');
+  const taken = new Set<string>();
   for (const path of moving) {
     const now = movedPath(one, path);
+    if (one.sameAs === undefined && taken.has(now))
+      throw new Problem(`"${one.at}" is several fields, which would all be "${now}".`, where, 'Put them where each entry has its own, with a star in the place of its id.'); // prettier-ignore
+    taken.add(now);
     const [ids, others] = [lists.get(path), lists.get(now)];
     if (one.sameAs !== undefined && ids && others && ids.join() !== others.join())
       throw new Problem(`"${path}" and "${now}" have other entries.`, where, 'Only lists of the same entries can be one.'); // prettier-ignore
@@ -89,31 +103,6 @@ function refuseClash(one: FieldDecision, { fields, lists }: Paths, moving: Reado
     if ((one.sameAs === undefined && staying.has(now)) || within !== undefined)
       throw new Problem(`There is a field "${within ?? now}" already.`, where, 'Give another name, or make the two one field with "same-as".'); // prettier-ignore
   }
-}
-
-/** The page with each path replaced by what `change` makes of it; a field without a path is none any more. */
-export function mapFields(document: PageDocument, change: (path: string) => string | undefined): PageDocument {
-  const body = mapTree(document.body, (node: PageNode) => {
-    if (isWords(node)) {
-      const { field, ...rest } = node;
-      const path = field === undefined ? undefined : change(field);
-      return path === undefined ? rest : { ...rest, field: path };
-    }
-    const { fields, rich, entry, ...rest } = node;
-    const own = Object.entries(fields ?? {}).flatMap(([attribute, path]) => {
-      const now = change(path);
-      return now === undefined ? [] : [[attribute, now]];
-    });
-    const text = rich === undefined ? undefined : change(rich);
-    const list = entry === undefined ? undefined : change(entry.list);
-    return {
-      ...rest,
-      ...(own.length ? { fields: Object.fromEntries(own) as Record<string, string> } : {}),
-      ...(text === undefined ? {} : { rich: text }),
-      ...(entry && list !== undefined ? { entry: { ...entry, list } } : {}),
-    };
-  });
-  return { ...document, body };
 }
 
 /** What the runs of a text are called. */

@@ -51,6 +51,17 @@ describe('site-facts', () => {
     expect(paths(named(part('news', club), part('more', club))).filter((path) => path.startsWith('site'))).toEqual([]);
   });
 
+  it.each([
+    ['Fri 19:30 – 23:00', true],
+    ['open 7 to 10 pm', true],
+    ['9 am – 5 pm', true],
+    ['for groups of 5 – 12', false],
+    ['1990 – 2020', false],
+  ])('know opening hours by a time of day: %s', (says, known) => {
+    const made = named(part('contact', text(says)), part('footer', text(says)));
+    expect(paths(made).includes('site.opening-hours')).toBe(known);
+  });
+
   it('leave alone what stands once, and what says the same in one section', () => {
     expect(paths(named(part('footer', text('dome@example.org')), part('news', text('Come along')))).join()).not.toMatch('site'); // prettier-ignore
     expect(paths(named(part('footer', text('dome@example.org'), text('dome@example.org')))).join()).not.toMatch('site');

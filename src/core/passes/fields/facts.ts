@@ -3,7 +3,7 @@ import { originalValues } from '../../content/content.js';
 import type { FlatContent } from '../../content/values.js';
 import { NameGiver, slug } from '../../page/words.js';
 import type { Pass } from '../pass.js';
-import { mapFields } from './decided.js';
+import { mapFields } from './paths.js';
 import { LONGEST } from './naming.js';
 
 /** The section of fields that stand in several places. */
@@ -86,8 +86,9 @@ function links({ values, lists }: FlatContent): Standing[] {
   });
 }
 
-/** Opening hours: days or times from one to another. */
-const HOURS = /\b\d{1,2}([:.]\d{2})?\s*(am|pm)?\s*(–|—|-|to)\s*\d{1,2}([:.]\d{2})?\s*(am|pm)?\b/i;
+/** Opening hours: a time of day from one to another; mere numbers are none. */
+const TIME = '\\d{1,2}(?:[:.]\\d{2}(?:\\s?[ap]\\.?m\\b)?|\\s?[ap]\\.?m\\b)';
+const HOURS = new RegExp(`\\b(?:\\d{1,2}|${TIME})\\s*(?:–|—|-|to|until)\\s*${TIME}`, 'i');
 
 function texts({ values, lists }: FlatContent): Standing[] {
   return [...values].flatMap(([path, says]): Standing[] => {
