@@ -6,6 +6,7 @@ import { join } from 'node:path';
 
 const require = createRequire(import.meta.url);
 const { fillPage, originalValues } = require('../dist/core/content/content.js');
+const { iconsOf } = require('../dist/core/content/icons.js');
 const { nest } = require('../dist/core/content/values.js');
 const { renderHtml } = require('../dist/core/render/html.js');
 
@@ -30,19 +31,27 @@ function thingsIn(body) {
   return found;
 }
 
+/** Another value that a field can have. */
+function otherThan(path, value, document) {
+  if (path.endsWith('.focus')) return '7% 93%';
+  if (/\.(required|open)$/.test(path)) return value === 'yes' ? 'no' : 'yes';
+  if (path.endsWith('.icon')) return [...iconsOf(document).keys()].find((name) => name !== value) ?? '';
+  return 'zzmark';
+}
+
 /** Fields that change more, or less, than their own place. */
 function inexact(document) {
   const { values, lists } = originalValues(document);
   const before = renderHtml(document, 'style.css').split('\n');
   return [...values.keys()].filter((path) => {
-    if (path.endsWith('.look') || path.startsWith('page.')) return false;
-    const mark = path.endsWith('.focus') ? '7% 93%' : 'zzmark';
+    if (/\.(look|highlighted|flipped)$/.test(path) || path.startsWith('page.')) return false;
+    const mark = otherThan(path, values.get(path), document);
     const after = renderHtml(
       fillPage(document, nest({ values: new Map(values).set(path, mark), lists })),
       'style.css',
     ).split('\n');
     const lines = after.filter((line, at) => line !== before[at]);
-    return after.length !== before.length || lines.length === 0 || lines.some((line) => !line.includes(mark));
+    return after.length !== before.length || lines.length === 0 || lines.some((line) => !/\.(required|open|icon)$/.test(path) && !line.includes(mark));
   });
 }
 

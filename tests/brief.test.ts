@@ -189,7 +189,7 @@ describe('a brief for the fields of a page', () => {
   - { at: three-ways-to-begin.cards, fewest: 3, most: 3 }
   - { at: the-darkest-sky-for.kicker, lock: true }
   - { at: one-dome-three.link, to: site, name: instruments }
-  - { at: header.links.*.look, hide: true }
+  - { at: header.links.*.highlighted, hide: true }
   - { at: one-dome-three.paragraphs.1, split: true }
   - { at: footer.copyright, hide: true }
   - { at: footer.copywrong, hide: true }
@@ -201,7 +201,7 @@ describe('a brief for the fields of a page', () => {
     expect(values()).toMatch(/speaker: Ada Fenwick/);
     expect(values()).toMatch(/site:\n {2}instruments:\n/);
     expect(values()).not.toMatch(/copyright|\n +with: /);
-    expect(values().split('the-darkest-sky-for')[0]).not.toContain('look: ');
+    expect(values().split('the-darkest-sky-for')[0]).not.toContain('highlighted: ');
   });
 
   it('hold for the commands: what is locked or beyond a limit is refused, and nothing changes', () => {

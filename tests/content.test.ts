@@ -2,6 +2,7 @@ import { appendFileSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'yaml';
 import { fillPage, originalContent, originalValues } from '../src/core/content/content.js';
+import { iconsOf } from '../src/core/content/icons.js';
 import { nest, type FlatContent } from '../src/core/content/values.js';
 import type { ElementNode, PageDocument } from '../src/core/page/types.js';
 import { isElement, isWords, walk } from '../src/core/page/walk.js';
@@ -27,6 +28,14 @@ const file = (project: string): string => join(project, 'content/home.yaml');
 const html = (project: string): string => readFileSync(join(project, 'site/index.html'), 'utf8');
 const content = (project: string, ...args: string[]) => tavrik(['content', project, ...args]);
 const documentOf = (project: string, page: string): PageDocument => JSON.parse(readFileSync(join(project, `pages/${page}.json`), 'utf8')) as PageDocument; // prettier-ignore
+
+/** Another value that a field can have. */
+function otherThan(path: string, value: string, document: PageDocument): string {
+  if (path.endsWith('.focus')) return '7% 93%';
+  if (/\.(required|open)$/.test(path)) return value === 'yes' ? 'no' : 'yes';
+  if (path.endsWith('.icon')) return [...iconsOf(document).keys()].find((name) => name !== value) ?? '';
+  return 'zzmark';
+}
 
 describe.each([
   ['the existing page', () => documentOf(clean, 'home')],
@@ -57,12 +66,13 @@ describe.each([
     const before = renderHtml(document, 'style.css').split('\n');
     const wrong: string[] = [];
     for (const path of values.keys()) {
-      if (path.endsWith('.look') || path.startsWith('page.')) continue;
-      const mark = path.endsWith('.focus') ? '7% 93%' : 'zzmark';
+      if (/\.(look|highlighted|flipped)$/.test(path) || path.startsWith('page.')) continue;
+      const mark = otherThan(path, values.get(path) ?? '', document);
       const changed: FlatContent = { values: new Map(values).set(path, mark), lists };
       const after = renderHtml(fillPage(document, nest(changed)), 'style.css').split('\n');
       const lines = after.filter((line, at) => line !== before[at]);
-      if (after.length !== before.length || lines.length === 0 || !lines.every((line) => line.includes(mark))) wrong.push(path); // prettier-ignore
+      const isThere = (line: string): boolean => /\.(required|open|icon)$/.test(path) || line.includes(mark);
+      if (after.length !== before.length || lines.length === 0 || !lines.every(isThere)) wrong.push(path);
     }
     expect(wrong).toEqual([]);
   });

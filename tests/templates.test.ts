@@ -56,7 +56,7 @@ const document = fields.run(
 ); // prettier-ignore
 const original = originalContent(document);
 const offers = original['offers'] as Record<string, never>;
-const cards = offers['cards'] as unknown as { id: string; look: string; heading: string; items: string[] }[];
+const cards = offers['cards'] as unknown as { id: string; heading: string; items: string[] }[];
 const withCards = (list: readonly object[]): Content => ({ ...original, offers: { ...offers, cards: list } }) as Content; // prettier-ignore
 
 describe('a template', () => {
@@ -66,7 +66,7 @@ describe('a template', () => {
     ['with other words', { ...original, offers: { ...offers, heading: 'A <b> & "c"', intro: '{{x}}', picture: { file: 'assets/b.jpg', alt: '' } } } as Content], // prettier-ignore
     ['with texts taken away', { ...original, offers: { ...offers, intro: '', picture: { file: '', alt: '' } } } as Content], // prettier-ignore
     ['with entries in another order', withCards([...cards].reverse())],
-    ['with an entry more, of another look', withCards([...cards, { ...cards[0], id: 'new', look: 'large', heading: 'New' }])], // prettier-ignore
+    ['with an entry more, of another look', withCards([...cards, { ...cards[0], id: 'new', highlighted: 'yes', heading: 'New' }])], // prettier-ignore
     ['with one entry, whose list is longer', withCards([{ ...cards[1], items: ['one', 'two', 'three'] }])],
     ['with no entry', withCards([])],
     ['with an emptied heading', withCards(cards.map((one) => ({ ...one, heading: '' })))],

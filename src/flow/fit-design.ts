@@ -16,8 +16,8 @@ const STEP = 40;
 
 /**
  * Makes a page of artboards and finds the widths at which the layout of one gives way to that of the next: half way
- * between the two, or as soon as the wider one, made narrower in a browser, scrolls sideways, cuts words off or lays
- * them on each other.
+ * between the two, or as soon as the wider one, made narrower in a browser, scrolls sideways, cuts words off, lays them
+ * on each other, or breaks what was drawn as one row into several.
  */
 export async function fitDesign(browser: OpenBrowser, served: Served, input: DesignInput): Promise<BuiltDesign> {
   const widths = allWidths(input.boards.map(({ width }) => width));
@@ -29,14 +29,14 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
   const page = await browser.newPage(widths[0] as number);
   try {
     await openOurs(page, `${served.origin}/-fit`);
-    const faultsAt = async (width: number): Promise<number> => {
+    const look = async (width: number): Promise<Seen> => {
       await turnTo(page, width);
       const { words, overflow } = await inside(page, 'measureNow');
       const { clashing, cut } = wordFaults(words, width);
-      return clashing.length + cut.length + (overflow > 1 ? 1 : 0);
+      return { faults: clashing.length + cut.length + (overflow > 1 ? 1 : 0), rows: await inside(page, 'rowLines') };
     };
     const fitted: Breakpoint[] = [];
-    for (const [at, one] of usual.entries()) fitted.push(await fit(one, widths[at] as number, faultsAt));
+    for (const [at, one] of usual.entries()) fitted.push(await fit(one, widths[at] as number, look));
     browser.giveBack(page);
     return buildDesign({ ...input, breakpoints: fitted });
   } catch (error) {
@@ -45,16 +45,24 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
   }
 }
 
-/** Goes down from the width of an artboard until its layout has more faults than it was drawn with. */
-async function fit(usual: Breakpoint, from: number, faultsAt: (width: number) => Promise<number>): Promise<Breakpoint> {
-  const drawn = await faultsAt(from);
+/** What is wrong with a layout at one width, and in how many lines its rows stand. */
+interface Seen {
+  readonly faults: number;
+  readonly rows: readonly number[];
+}
+
+/** Goes down from the width of an artboard until its layout has more faults than it was drawn with, or breaks a row. */
+async function fit(usual: Breakpoint, from: number, look: (width: number) => Promise<Seen>): Promise<Breakpoint> {
+  const drawn = await look(from);
+  const isWorse = ({ faults, rows }: Seen): boolean =>
+    faults > drawn.faults || rows.some((lines, at) => lines > 1 && drawn.rows[at] === 1);
   const first = Math.ceil((from - 1) / STEP) * STEP - STEP;
   let least = from;
   for (let width = first; width >= usual.below; width -= STEP) {
-    if ((await faultsAt(width)) > drawn) return named(least);
+    if (isWorse(await look(width))) return named(least);
     least = width;
   }
-  if (least > usual.below && (await faultsAt(usual.below)) > drawn) return named(least);
+  if (least > usual.below && isWorse(await look(usual.below))) return named(least);
   return usual;
 }
 

@@ -5,6 +5,7 @@ export { decideDrawing, decidePage } from './decide.js';
 export { findControls } from './controls.js';
 export { probeDefaults } from './defaults.js';
 export { captureDrawing } from './drawing.js';
+export { rowLines } from './row-lines.js';
 export { addFaces, fontUses } from './font-uses.js';
 export { placeDrawing } from './place-drawing.js';
 export { evaluateMedia, expandDeclarations, matchSelectors } from './rules.js';

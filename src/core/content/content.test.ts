@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { element, page, words } from '../page/sample.js';
-import type { ElementNode } from '../page/types.js';
+import type { ElementNode, PageDocument } from '../page/types.js';
 import { elements, textOf } from '../page/walk.js';
 import { fillPage, originalContent, originalValues, unknownFields } from './content.js';
 import { mergeContent } from './merge.js';
@@ -122,18 +122,42 @@ describe('a list', () => {
     expect(originalValues(filled).values.get('offers.cards.new.heading')).toBe('New');
   });
 
-  it('says whose look an entry has where looks differ, and gives it another', () => {
+  const looksOf = (document: PageDocument): object[] => {
+    const { offers } = originalContent(document) as { offers: { cards: { look?: string; highlighted?: string; flipped?: string }[] } }; // prettier-ignore
+    return offers.cards.map(({ look, highlighted, flipped }) => ({ look, highlighted, flipped }));
+  };
+
+  it('says by yes or no which of two looks an entry has, and gives it the other', () => {
     const looks = withCards('plain', 'bright', 'plain');
-    const { offers } = originalContent(looks) as { offers: { cards: { id: string; look: string }[] } };
-    expect(offers.cards.map(({ look }) => look)).toEqual(['n1', 'n2', 'n1']);
-    const other = offers.cards.map((one) => ({ ...one, look: one.id === 'n3' ? 'n2' : 'n1' }));
+    expect(looksOf(looks)).toEqual(['no', 'yes', 'no'].map((highlighted) => ({ highlighted })));
+    const other = [entry('n1'), entry('n2'), entry('n3'), entry('n4')].map((one) => ({ ...one, highlighted: one.id === 'n3' ? 'true' : 'no' })); // prettier-ignore
     const filled = fillPage(looks, { offers: { cards: other } } as Content);
-    expect([stylesOf(filled.body), headings(filled.body)]).toEqual([['plain', 'plain', 'bright'], ['n1', 'n2', 'n3']]); // prettier-ignore
+    expect([stylesOf(filled.body), headings(filled.body)]).toEqual([['plain', 'plain', 'bright', 'plain'], ['n1', 'n2', 'n3', 'n4']]); // prettier-ignore
+    expect(unknownFields(looks, { offers: { cards: other } } as Content)).toEqual([]);
+    expect(unknownFields(looks, { offers: { cards: [{ ...entry('n1'), flipped: 'yes' }] } } as Content)).toEqual(['offers.cards.n1.flipped']); // prettier-ignore
+  });
+
+  it('calls an entry flipped whose parts stand the other way round', () => {
+    const [picture, text] = ['picture', 'text'].map((style) => element('box', style, { style })) as [ElementNode, ElementNode]; // prettier-ignore
+    const row = (id: string, style: string, ...parts: ElementNode[]): ElementNode => element('row', id, { style, entry: { list: 'offers.cards', id } }, element('heading', `${id}h`, {}, words(id, `offers.cards.${id}.heading`)), ...parts); // prettier-ignore
+    const styled = { row: { rest: {} }, turned: { rest: { 'flex-direction': 'row-reverse' } } };
+    const byStyle = page(styled, element('grid', 'g', {}, row('a', 'row', picture, text), row('b', 'turned', picture, text), row('c', 'row', picture, text))); // prettier-ignore
+    expect(looksOf(byStyle).map((one) => (one as { flipped: string }).flipped)).toEqual(['no', 'yes', 'no']);
+    const bare = (id: string, ...parts: ElementNode[]): ElementNode => element('row', id, { entry: { list: 'offers.cards', id } }, ...parts.map((one) => ({ ...one, children: [words(id, `offers.cards.${id}.${one.style}`)] }))); // prettier-ignore
+    const byOrder = page({}, element('grid', 'g', {}, bare('a', picture, text), bare('b', text, picture), bare('c', picture, text))); // prettier-ignore
+    expect(looksOf(byOrder).map((one) => (one as { flipped: string }).flipped)).toEqual(['no', 'yes', 'no']);
+  });
+
+  it('says whose look an entry has where there are more than two', () => {
+    const looks = withCards('plain', 'bright', 'plain', 'last', 'bright');
+    expect(looksOf(looks)).toEqual(['n1', 'n2', 'n1', 'n4', 'n2'].map((look) => ({ look })));
+    const filled = fillPage(looks, { offers: { cards: [{ ...entry('n1'), look: 'n4' }] } });
+    expect(stylesOf(filled.body)).toEqual(['last']);
   });
 
   it('keeps the look of the last place at the last place', () => {
     const lines = withCards('plain', 'plain', 'last');
-    expect(JSON.stringify(originalContent(lines))).not.toContain('look');
+    expect(JSON.stringify(originalContent(lines))).not.toMatch(/look|highlighted|flipped/);
     const turned = fillPage(lines, { offers: { cards: [entry('n3'), entry('n2'), entry('n1'), entry('n4')] } });
     expect(headings(turned.body)).toEqual(['n3', 'n2', 'n1', 'n4']);
     expect(stylesOf(turned.body)).toEqual(['plain', 'plain', 'plain', 'last']);

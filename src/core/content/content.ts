@@ -1,9 +1,9 @@
 import { matchStart } from '../page/field-rules.js';
-import { isScriptAddress } from '../page/addresses.js';
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { elements, isElement, isWords } from '../page/walk.js';
-import { arrange, entriesIn, looksIn } from './entries.js';
-import { FOCUS, focusOf, focusStyle, readFocus } from './focus.js';
+import { arrange, entriesIn } from './entries.js';
+import { FLAGS, saidLooks } from './looks.js';
+import { partOf, withParts } from './parts.js';
 import { fromMarkdown, toMarkdown } from './rich.js';
 import { flatten, LOOK, nest, type Content, type FlatContent } from './values.js';
 
@@ -22,14 +22,11 @@ export function originalValues(document: PageDocument): FlatContent {
       return;
     }
     for (const [attribute, path] of Object.entries(node.fields ?? {}))
-      put(path, attribute === FOCUS ? focusOf(node, document.styles) : (node.attributes?.[attribute] ?? ''));
+      put(path, partOf(node, attribute, document));
     if (node.rich) put(node.rich, toMarkdown(node.children, document.styles));
     for (const [list, entries] of entriesIn(node)) {
       lists.set(list, entries.map(({ entry }) => entry?.id ?? '')); // prettier-ignore
-      const { by, place } = looksIn(entries, document.styles);
-      /* Where every entry looks otherwise there is nothing to choose. */
-      const isChoice = place === undefined && new Set(by.values()).size < entries.length;
-      if (isChoice && entries.some(isGroupEntry)) for (const [id, look] of by) put(`${list}.${id}.${LOOK}`, look);
+      if (entries.some(isGroupEntry)) for (const [id, [name, value]] of saidLooks(entries, document.styles)) put(`${list}.${id}.${name}`, value); // prettier-ignore
     }
     node.children?.forEach(visit);
   };
@@ -87,11 +84,19 @@ export function unknownFields(document: PageDocument, content: Content): string[
   const source = originalValues(document);
   const { values, lists } = flatten(content);
   const isKnown = (path: string): boolean =>
-    known.values.has(path) || source.values.has(path) || path.endsWith(`.${LOOK}`);
+    known.values.has(path) || source.values.has(path) || isLook(path, source);
   return [
     ...[...values.keys()].filter((path) => !isKnown(path)),
     ...[...lists.keys()].filter((path) => !source.lists.has(path) && !known.lists.has(path)),
   ];
+}
+
+/** Whether a path says which look an entry has, of a list whose entries say it. */
+function isLook(path: string, { values }: FlatContent): boolean {
+  const parts = path.split('.');
+  const [name, list] = [parts.at(-1) as string, parts.slice(0, -2).join('.')];
+  if (![LOOK, ...FLAGS].includes(name)) return false;
+  return [...values.keys()].some((one) => one.startsWith(`${list}.`) && one.endsWith(`.${name}`) && one.split('.').length === parts.length); // prettier-ignore
 }
 
 /** The page with its fields filled. Fields without a value keep the words of the source. */
@@ -135,20 +140,7 @@ function fill(node: PageNode, filling: Filling): PageNode[] {
 
 function fillElement(node: ElementNode, filling: Filling): ElementNode {
   const { values } = filling.flat;
-  const attributes = { ...node.attributes };
-  for (const [attribute, field] of Object.entries(node.fields ?? {})) {
-    const value = values.get(field);
-    if (attribute === FOCUS) {
-      const focus = readFocus(value ?? '');
-      if (focus !== undefined && focus !== focusOf(node, filling.document.styles))
-        attributes['style'] = focusStyle(focus);
-      continue;
-    }
-    if (value === undefined || isScriptAddress(value)) continue;
-    if (attribute === 'src' && value !== attributes['src']) dropCandidates(attributes);
-    attributes[attribute] = value;
-  }
-  const filled = { ...node, ...(node.attributes ? { attributes } : {}) };
+  const filled = withParts(node, values, filling.document);
   const rich = node.rich === undefined ? undefined : values.get(node.rich);
   if (rich !== undefined && rich !== toMarkdown(node.children, filling.document.styles))
     return fromMarkdown(filled, rich, filling.document.styles);
@@ -171,12 +163,6 @@ function isEmptied(before: ElementNode, now: ElementNode): boolean {
 export function isBlank(node: ElementNode): boolean {
   if (SOMETHING.has(node.element) || node.markup !== undefined) return false;
   return (node.children ?? []).every((child) => (isElement(child) ? isBlank(child) : !child.text.trim()));
-}
-
-/** Other files of a picture show the picture that was there before. */
-function dropCandidates(attributes: Record<string, string>): void {
-  delete attributes['srcset'];
-  delete attributes['sizes'];
 }
 
 /** What a picture holds, without the sources of the one that was there before. */

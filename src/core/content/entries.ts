@@ -1,14 +1,9 @@
 import type { ElementNode, PageNode, SharedStyle } from '../page/types.js';
 import { isElement, isWords } from '../page/walk.js';
-import { LOOK, type FlatContent } from './values.js';
+import { askedLook, lookOf, looksIn, type Looks } from './looks.js';
+import type { FlatContent } from './values.js';
 
 /* Lists of entries: what a client adds, removes and moves. An entry that the source did not have is made like one it had. */
-
-/** How an entry looks, whatever it says: equal for entries that look alike. */
-export function lookOf(node: ElementNode): string {
-  const { element, style, difference, children = [], markup } = node;
-  return JSON.stringify([element, style, difference, markup !== undefined, children.filter(isElement).map(lookOf)]);
-}
 
 /** The entries of each list right in an element, in the order of the source. */
 export function entriesIn({ children = [] }: ElementNode): Map<string, ElementNode[]> {
@@ -18,61 +13,7 @@ export function entriesIn({ children = [] }: ElementNode): Map<string, ElementNo
   return found;
 }
 
-/** How the entries of a list look. */
-interface Looks {
-  /** The id of the first entry that looks like each one, by id; empty where all look alike. */
-  readonly by: ReadonlyMap<string, string>;
-  /** The look of the first or the last goes with the place, not with what stands there: a line less, other margins. */
-  readonly place?: 'first' | 'last';
-}
-
 type Styles = Readonly<Record<string, SharedStyle>>;
-
-/** How the entries of a list look, and whether it is their place that makes them look otherwise. */
-export function looksIn(entries: readonly ElementNode[], styles: Styles): Looks {
-  const first = new Map<string, string>();
-  const by = entries.map((one) => {
-    const look = lookOf(one);
-    const id = one.entry?.id ?? '';
-    if (!first.has(look)) first.set(look, id);
-    return [id, first.get(look) as string] as const;
-  });
-  if (first.size < 2) return { by: new Map() };
-  const place = entries.length > 2 && first.size === 2 ? placeOf(entries, styles) : undefined;
-  return { by: new Map(by), ...(place ? { place } : {}) };
-}
-
-function placeOf(entries: readonly ElementNode[], styles: Styles): Looks['place'] {
-  const looks = entries.map(lookOf);
-  const [first, second] = entries as [ElementNode, ElementNode];
-  const last = entries.at(-1) as ElementNode;
-  if (looks.slice(1).every((one) => one === looks[1]) && isOfPlace(first, second, styles)) return 'first';
-  return looks.slice(0, -1).every((one) => one === looks[0]) && isOfPlace(last, first, styles) ? 'last' : undefined;
-}
-
-/** What a first or last entry has otherwise because it is that: its lines and distances. */
-const OF_PLACE = /^(border|margin|padding)-/;
-
-function isOfPlace(a: ElementNode, b: ElementNode, styles: Styles): boolean {
-  const [own, other] = [a, b].map((one) => (one.children ?? []).filter(isElement)) as [ElementNode[], ElementNode[]];
-  if (a.element !== b.element || own.length !== other.length) return false;
-  return differing(a, b, styles).every((name) => OF_PLACE.test(name)) && own.every((one, at) => isOfPlace(one, other[at] as ElementNode, styles)); // prettier-ignore
-}
-
-/** The properties at rest in which two elements differ; what differs in a state or at a width counts as one that matters. */
-function differing(a: ElementNode, b: ElementNode, styles: Styles): string[] {
-  const of = ({ style, difference }: ElementNode): SharedStyle[] =>
-    [style, difference].flatMap((name) => (name && styles[name] ? [styles[name]] : []));
-  const rest = (node: ElementNode): Record<string, string> => Object.assign({}, ...of(node).map((one) => one.rest)) as Record<string, string>; // prettier-ignore
-  const sets = (node: ElementNode): string[] => of(node).flatMap(({ variants = [] }) => variants.flatMap(({ at, state, set }) => Object.entries(set).map(([name, value]) => `${name} ${at} ${state} ${value}`))); // prettier-ignore
-  const [one, other] = [rest(a), rest(b)];
-  const [more, others] = [sets(a), sets(b)];
-  return [
-    ...[...new Set([...Object.keys(one), ...Object.keys(other)])].filter((name) => one[name] !== other[name]),
-    ...more.filter((set) => !others.includes(set)),
-    ...others.filter((set) => !more.includes(set)),
-  ];
-}
 
 /** The entries of a list as the content asks for them: their ids, and the entry of the source that each is made from. */
 export function modelsOf(
@@ -110,10 +51,11 @@ function lookAt(
   at: number,
   count: number,
   entries: readonly ElementNode[],
-  { by, place }: Looks,
+  looks: Looks,
   { values }: FlatContent,
 ): string | undefined {
-  if (place === undefined) return values.get(`${list}.${id}.${LOOK}`) ?? by.get(id);
+  const { place } = looks;
+  if (place === undefined) return askedLook(looks, `${list}.${id}`, values, id);
   const ids = entries.map(({ entry }) => entry?.id ?? '');
   if (place === 'first') return at === 0 ? ids[0] : ids[1];
   return at === count - 1 ? ids.at(-1) : ids[0];

@@ -49,7 +49,7 @@ describe('the regions of a page', () => {
   it('have one field for what all entries have, and for what only some have', () => {
     const cards = find('offers.cards');
     expect(cards?.fields?.map(({ name, type, required }) => [name, type, required])).toEqual([
-      ['look', 'choice', false], ['heading', 'text', true], ['price-number', 'number', false], ['items', 'list', false], ['badge', 'text', false],
+      ['highlighted', 'yes-no', false], ['heading', 'text', true], ['price-number', 'number', false], ['items', 'list', false], ['badge', 'text', false],
     ]); // prettier-ignore
     expect(cards?.fields?.[1]?.path).toBe('offers.cards.*.heading');
     expect(find('offers.cards.anything.items.7')).toMatchObject({ type: 'text' });
@@ -59,7 +59,9 @@ describe('the regions of a page', () => {
 
   it('make a choice of looks where entries look different and some alike', () => {
     const alike = page(document.styles, element('grid', 'g', {}, card('small', 'plain'), card('large', 'bright'), card('wide', 'plain'))); // prettier-ignore
-    expect(fieldsByPath(regionsOf(alike))('offers.cards.wide.look')).toMatchObject({ type: 'choice', choices: ['small', 'large'] }); // prettier-ignore
+    expect(fieldsByPath(regionsOf(alike))('offers.cards.wide.highlighted')).toMatchObject({ type: 'yes-no' });
+    const three = page(document.styles, element('grid', 'g', {}, ...['plain', 'bright', 'loud', 'plain'].map((style, at) => card(`c${at}`, style)))); // prettier-ignore
+    expect(fieldsByPath(regionsOf(three))('offers.cards.c3.look')).toMatchObject({ type: 'choice', choices: ['c0', 'c1', 'c2'] }); // prettier-ignore
   });
 
   it('turn names into words', () => {

@@ -3,10 +3,13 @@ import { isElement, isWords } from '../page/walk.js';
 import { originalValues } from './content.js';
 import { FOCUS } from './focus.js';
 import { formatOf } from './formats.js';
+import { ICON, iconsOf } from './icons.js';
+import { FLAGS } from './looks.js';
+import { isSwitch } from './parts.js';
 import { ID, LOOK } from './values.js';
 
 /** What a field takes. */
-export const FIELD_TYPES = ['text', 'rich', 'number', 'date', 'address', 'file', 'choice', 'focus', 'link', 'picture', 'group', 'list', 'menu'] as const; // prettier-ignore
+export const FIELD_TYPES = ['text', 'rich', 'number', 'date', 'yes-no', 'choice', 'address', 'file', 'focus', 'icon', 'link', 'picture', 'embed', 'form', 'group', 'list', 'menu'] as const; // prettier-ignore
 export type FieldType = (typeof FIELD_TYPES)[number];
 
 /** A place in a page that a client fills. */
@@ -124,8 +127,16 @@ class Build {
       fellows.map((one) => one.split('.')),
     );
     const parts = new Set(fields.map((one) => one.name));
-    const type = parts.has('address') && parts.size <= 3 ? 'link' : parts.has('file') ? 'picture' : 'group';
-    return { name, path, label, type, required: everywhere && fields.some(({ required }) => required), fields };
+    return { name, path, label, type: this.groupType(first, parts), required: everywhere && fields.some(({ required }) => required), fields };
+  }
+
+  /** What several fields are together. */
+  private groupType(path: string, parts: ReadonlySet<string>): FieldType {
+    const holder = this.uses.get(`${path}.address`)?.node.element;
+    if (holder === 'form') return 'form';
+    if (holder === 'iframe') return 'embed';
+    if (parts.has('address') && parts.size <= 3) return 'link';
+    return parts.has('file') ? 'picture' : 'group';
   }
 
   private leaf(name: string, path: string, fellows: readonly string[], everywhere: boolean): Field {
@@ -133,8 +144,12 @@ class Build {
     const [example = ''] = texts;
     const use = this.uses.get(fellows[0] ?? '');
     const base = { name, path, label: inWords(name), example };
+    if (isFlag(name) && !use) return { ...base, type: 'yes-no', required: false, help: name === 'flipped' ? 'Whether it stands the other way round.' : 'Whether it stands out from the others.' }; // prettier-ignore
     if (name === LOOK && !use) return { ...base, type: 'choice', required: false, choices: [...new Set(texts)], help: 'Whose look it has.' }; // prettier-ignore
-    if (use?.attribute === 'href' || (use?.attribute === 'src' && use.node.element === 'iframe')) return { ...base, type: 'address', required: everywhere }; // prettier-ignore
+    if (use?.attribute !== undefined && isSwitch(use.attribute)) return { ...base, type: 'yes-no', required: false, help: SWITCH_HELP[use.attribute] ?? '' }; // prettier-ignore
+    if (use?.attribute === ICON) return { ...base, type: 'icon', required: false, choices: [...iconsOf(this.document).keys()], help: 'One of the icons of the page, by name.' }; // prettier-ignore
+    if (use?.attribute === 'method') return { ...base, type: 'choice', required: false, choices: ['get', 'post'], help: 'How the form is sent: get puts what was filled in into the address.' }; // prettier-ignore
+    if (use?.attribute === 'href' || use?.attribute === 'action' || (use?.attribute === 'src' && use.node.element === 'iframe')) return { ...base, type: 'address', required: everywhere }; // prettier-ignore
     if (use?.attribute === 'src' || use?.attribute === 'poster') return { ...base, type: 'file', required: everywhere };
     if (use?.attribute === FOCUS) return { ...base, type: 'focus', required: false, help: 'The point of the picture that always shows: from the left and from the top, as 50% 30%.' }; // prettier-ignore
     if (use?.attribute === 'alt') return { ...base, type: 'text', required: false, help: 'What the picture shows, for people who do not see it.' }; // prettier-ignore
@@ -151,6 +166,16 @@ class Build {
   private isCapitals({ style }: ElementNode): boolean {
     return this.document.styles[style ?? '']?.rest['text-transform'] === 'uppercase';
   }
+}
+
+/** What an answer of yes means. */
+const SWITCH_HELP: Readonly<Record<string, string>> = {
+  required: 'Whether it has to be filled in before the form can be sent.',
+  open: 'Whether it is open from the beginning.',
+};
+
+function isFlag(name: string): boolean {
+  return FLAGS.some((flag) => flag === name);
 }
 
 function usesIn(body: ElementNode): ReadonlyMap<string, Use> {

@@ -17,6 +17,7 @@ import { sections } from './sections.js';
 import { shareStyles } from './share-styles.js';
 import { switches } from './switches.js';
 import { tabs } from './tabs.js';
+import { terms } from './terms.js';
 import { unused } from './unused.js';
 
 /** The passes over an HTML page before its boxes are trimmed, in the order in which they run. */
@@ -25,6 +26,7 @@ export const FIRST_PASSES: readonly Pass[] = [tabs, switches, carousels, section
 /** The passes after that. */
 export const LAST_PASSES: readonly Pass[] = [
   columns,
+  terms,
   kinds,
   names,
   everywhere,

@@ -2,6 +2,9 @@ import { isScriptAddress } from '../page/addresses.js';
 import { originalValues, SOMETHING, withoutLocked } from '../content/content.js';
 import { FOCUS, focusOf, readFocus } from '../content/focus.js';
 import { entriesIn, modelsOf } from '../content/entries.js';
+import { ICON, iconsOf } from '../content/icons.js';
+import { isYes } from '../content/looks.js';
+import { isSwitch, partOf } from '../content/parts.js';
 import { fromMarkdown, toMarkdown } from '../content/rich.js';
 import { flatten, type Content, type FlatContent } from '../content/values.js';
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
@@ -95,8 +98,11 @@ class Building {
       flag(place.data, 'moved', node.id, focus !== source);
       return;
     }
+    const value = this.valueAt(field, place);
+    if (isSwitch(name)) return this.set(place, field, isYes(value ?? partOf(node, name, this.document)));
+    if (name === ICON) return this.set(place, field, (iconsOf(this.document).get(value ?? '') ?? node.markup ?? '').replace(/^<svg/, '')); // prettier-ignore
     const before = node.attributes?.[name] ?? '';
-    const asked = this.valueAt(field, place) ?? before;
+    const asked = value ?? before;
     const text = isScriptAddress(asked) ? before : asked;
     this.set(place, field, text);
     if (name === 'src') flag(place.data, 'same', node.id, text === before);

@@ -1,4 +1,6 @@
 import { isBlank, SOMETHING } from '../content/content.js';
+import { ICON } from '../content/icons.js';
+import { isSwitch } from '../content/parts.js';
 import type { ElementNode, PageNode } from '../page/types.js';
 import { isWords } from '../page/walk.js';
 
@@ -34,8 +36,9 @@ function shapeOf(node: PageNode, prefix: string): unknown {
     return node.field ? [relative(node.field), /^\s/.test(node.text), /\s$/.test(node.text)] : node.text;
   const { element, style, difference, attributes = {}, fields = {}, rich, markup, children = [], kind, name, inline } = node; // prettier-ignore
   return [
-    element, style, difference, markup, inline, kind === 'section' ? name : '',
-    Object.entries(attributes).map(([key, text]) => [key, fields[key] === undefined ? text : relative(fields[key])]),
+    element, style, difference, fields[ICON] === undefined ? markup : relative(fields[ICON]), inline, kind === 'section' ? name : '',
+    Object.entries(fields).filter(([key]) => isSwitch(key)).map(([key, path]) => [key, relative(path)]),
+    Object.entries(attributes).filter(([key]) => !(isSwitch(key) && fields[key] !== undefined)).map(([key, text]) => [key, fields[key] === undefined ? text : relative(fields[key])]),
     rich === undefined ? children.map((child) => shapeOf(child, prefix)) : relative(rich),
   ]; // prettier-ignore
 }

@@ -1,5 +1,7 @@
 import { entriesIn, idsOf, refer } from '../content/entries.js';
 import { FOCUS, focusStyle } from '../content/focus.js';
+import { ICON } from '../content/icons.js';
+import { isSwitch } from '../content/parts.js';
 import { marksOf } from '../content/marks.js';
 import type { ElementNode, PageDocument, PageNode, WordsNode } from '../page/types.js';
 import { elements, isElement, isWords } from '../page/walk.js';
@@ -94,7 +96,8 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
   const { fields = {}, entry: _, rich, ...rest } = node;
   const given = Object.entries(node.attributes ?? {});
   const others = node.element === 'img' && fields['src'] ? given.filter(([name]) => OTHER_FILES.has(name)) : [];
-  const said = given.map(([name, text]): [string, string] => {
+  const switches = Object.entries(fields).filter(([name]) => isSwitch(name));
+  const said = given.filter(([name]) => !switches.some(([other]) => other === name)).map(([name, text]): [string, string] => {
     const path = fields[name];
     return [
       name,
@@ -105,9 +108,11 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
     ...Object.fromEntries(said.filter(([name]) => !others.some(([other]) => other === name))),
     ...(others.length ? { [begin(`same.${node.id}`)]: '', ...Object.fromEntries(others), [end(`same.${node.id}`)]: '' } : {}), // prettier-ignore
     ...(fields[FOCUS] ? focused(node.id, value(nameIn(fields[FOCUS], context.prefix))) : {}),
+    ...Object.assign({}, ...switches.map(([name, path]) => switched(name, nameIn(path, context.prefix)))),
     ...marksOf(node, (path) => placed(path, context)),
   };
-  const made = { ...rest, ...(Object.keys(attributes).length ? { attributes } : {}) };
+  const drawing = fields[ICON] === undefined ? {} : { markup: `<svg${markup(nameIn(fields[ICON], context.prefix))}` };
+  const made = { ...rest, ...drawing, ...(Object.keys(attributes).length ? { attributes } : {}) };
   if (rich !== undefined) return { ...made, children: [words(markup(nameIn(rich, context.prefix)))] };
   return node.children ? { ...made, children: childrenOf(node, context) } : made;
 }
@@ -115,6 +120,11 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
 /** A focal point of its own is there only if somebody gave one. */
 function focused(id: string, focus: string): Record<string, string> {
   return { [begin(`moved.${id}`)]: '', style: focusStyle(focus), [end(`moved.${id}`)]: '' };
+}
+
+/** What is there or not. */
+function switched(attribute: string, name: string): Record<string, string> {
+  return { [begin(name)]: '', [attribute]: '', [end(name)]: '' };
 }
 
 function keepEdges(source: string, tag: string): string {

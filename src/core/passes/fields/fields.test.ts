@@ -59,13 +59,40 @@ describe('names of fields', () => {
     const input = element('field', 'i', { element: 'input', attributes: { placeholder: 'you@example.org' } });
     const select = element('field', 's', { element: 'select' }, ...['Any', 'Saturn'].map((one) => element('field', one, { element: 'option' }, words(one)))); // prettier-ignore
     expect(named(element('row', 'a', {}, label('E-mail'), input), element('row', 'b', {}, label('Which?'), select))).toEqual({
-      'e-mail': { label: 'E-mail', hint: 'you@example.org' },
-      which: { label: 'Which?', options: ['Any', 'Saturn'] },
+      'e-mail': { label: 'E-mail', hint: 'you@example.org', required: 'no' },
+      which: { label: 'Which?', required: 'no', options: ['Any', 'Saturn'] },
     }); // prettier-ignore
     const dl = (tag: string, said: string): ElementNode => element('item', said, { element: tag }, words(said));
     expect(named(element('list', 'l', { element: 'dl' }, dl('dt', 'A dog?'), dl('dd', 'Yes.'), dl('dt', 'A cat?'), dl('dd', 'No.')))).toEqual({
       'a-dog': { term: 'A dog?', definition: 'Yes.' },
       'a-cat': { term: 'A cat?', definition: 'No.' },
+    }); // prettier-ignore
+  });
+
+  it('make a list of questions, and of terms', () => {
+    const dl = (tag: string, said: string): ElementNode => element('item', said, { element: tag }, words(said));
+    const pair = (kind: 'question' | 'item', term: string, said: string): ElementNode => element(kind, term, { repeat: 'pair' }, dl('dt', term), dl('dd', said)); // prettier-ignore
+    expect(named(element('list', 'l', { element: 'dl' }, pair('question', 'A dog?', 'Yes.'), pair('question', 'A cat?', 'No.')))).toEqual({
+      questions: [{ id: 'a-dog', question: 'A dog?', answer: 'Yes.' }, { id: 'a-cat', question: 'A cat?', answer: 'No.' }],
+    }); // prettier-ignore
+    expect(named(element('list', 'l', { element: 'dl' }, pair('item', 'Dome', 'White'), pair('item', 'Deck', 'Wood')))).toEqual({
+      terms: [{ id: 'dome', term: 'Dome', definition: 'White' }, { id: 'deck', term: 'Deck', definition: 'Wood' }],
+    }); // prettier-ignore
+  });
+
+  it('ask whether something is required, where a form goes, and which icon an entry has', () => {
+    const input = (name: string, more: object): ElementNode => element('field', name, { element: 'input', attributes: { name, ...more } }); // prettier-ignore
+    const form = element('form', 'f', { element: 'form', attributes: { action: '/send', method: 'post' } }, input('mail', { required: '' }), input('go', { type: 'hidden' })); // prettier-ignore
+    expect(named(form)).toEqual({ form: { address: '/send', method: 'post' }, mail: { required: 'yes' } });
+    const card = (id: string, d: string): ElementNode => element('card', id, { repeat: 'card' }, element('icon', id, { element: 'svg', attributes: { 'aria-hidden': 'true' }, markup: `<svg><title>${d}</title></svg>` }), heading(id, 'h3')); // prettier-ignore
+    expect(named(card('Day', 'Sun'), card('Night', 'Moon'))).toEqual({
+      cards: [{ id: 'day', icon: 'sun', heading: 'Day' }, { id: 'night', icon: 'moon', heading: 'Night' }],
+    }); // prettier-ignore
+    const tick = (id: string): ElementNode => element('item', id, { element: 'li', repeat: 'i' }, element('icon', id, { element: 'svg', markup: '<svg/>' }), words(id)); // prettier-ignore
+    expect(named(element('list', 'l', { element: 'ul' }, tick('Dome'), tick('Deck')))).toEqual({ items: ['Dome', 'Deck'] }); // prettier-ignore
+    const details = (id: string, more: object): ElementNode => element('question', id, { element: 'details', repeat: 'q', attributes: { ...more } }, element('question', `${id}s`, { element: 'summary' }, words(id)), words('Yes.')); // prettier-ignore
+    expect(named(details('A dog?', { open: '' }), details('A cat?', {}))).toEqual({
+      questions: [{ id: 'a-dog', open: 'yes', question: 'A dog?', answer: 'Yes.' }, { id: 'a-cat', open: 'no', question: 'A cat?', answer: 'Yes.' }],
     }); // prettier-ignore
   });
 
@@ -87,7 +114,7 @@ describe('lists', () => {
       element('box', 'b', {}, long('This'), long('That')),
     );
     expect(made['items']).toEqual(['One', 'Two']);
-    expect(made['questions']).toEqual([{ id: 'open-yes', question: 'Open?', answer: 'Yes' }, { id: 'closed-yes', question: 'Closed?', answer: 'Yes' }]); // prettier-ignore
+    expect(made['questions']).toEqual([{ id: 'open', open: 'no', question: 'Open?', answer: 'Yes' }, { id: 'closed', open: 'no', question: 'Closed?', answer: 'Yes' }]); // prettier-ignore
     expect(made['paragraphs']).toHaveLength(2);
   });
 
@@ -103,7 +130,7 @@ describe('lists', () => {
 
   it('are none where a form asks, whatever is alike there', () => {
     const line = (name: string): ElementNode => element('row', name, { repeat: 'line' }, element('field', name, { element: 'input', attributes: { placeholder: name } })); // prettier-ignore
-    expect(named(line('Name'), line('Street'))).toEqual({ name: { hint: 'Name' }, street: { hint: 'Street' } });
+    expect(named(line('Name'), line('Street'))).toEqual({ name: { hint: 'Name', required: 'no' }, street: { hint: 'Street', required: 'no' } });
   });
 
   it('give every field a path of its own, and the same ones the second time', () => {

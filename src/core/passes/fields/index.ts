@@ -1,9 +1,13 @@
 import { FOCUS, isCut } from '../../content/focus.js';
 import { formatOf } from '../../content/formats.js';
+import { ICON } from '../../content/icons.js';
+import { FLAGS } from '../../content/looks.js';
+import { isSwitch } from '../../content/parts.js';
+import { ID, LOOK } from '../../content/values.js';
 import { canBeRich, readsBack } from '../../content/rich.js';
 import type { ElementNode, PageDocument, PageNode } from '../../page/types.js';
 import { LAYOUT_KINDS } from '../../page/types.js';
-import { isElement, isWords, textOf } from '../../page/walk.js';
+import { elements, isElement, isWords, textOf } from '../../page/walk.js';
 import { NameGiver, slug } from '../../page/words.js';
 import type { Pass } from '../pass.js';
 import { runsIn, type EntryRun } from './lists.js';
@@ -20,7 +24,12 @@ const EDITABLE: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   input: { placeholder: 'hint' },
   textarea: { placeholder: 'hint' },
   iframe: { src: 'address' },
+  form: { action: 'address', method: 'method' },
 };
+
+/** Controls that can be said to be required (HTML, 4.10). */
+const CAN_BE_REQUIRED = /^(input|textarea|select)$/;
+const NEVER_REQUIRED = /^(hidden|submit|reset|button|image|range|color)$/;
 
 /** What a field with parts is called by what it is. */
 const NAMES: Readonly<Record<string, string>> = { a: 'link', area: 'area', img: 'picture', video: 'video', source: 'film', iframe: 'embed', input: 'field', textarea: 'field', select: 'field', label: 'field', button: 'button' }; // prettier-ignore
@@ -51,6 +60,19 @@ export function fieldsPass(richFrom?: number): Pass {
 /** The pass where nobody decided otherwise. */
 export const fields: Pass = fieldsPass();
 
+/** What the words in an element are called: terms and what is said of them are what their list makes of them. */
+function saidWord(node: ElementNode, { word }: Scope): string | undefined {
+  return word !== undefined && /^d[td]$/.test(node.element) ? word : wordFor(node);
+}
+
+/** The attributes with those last that are there or not, so that turning one on writes the same as the source. */
+function switchesLast({ attributes }: ElementNode, fields: Readonly<Record<string, string>>): Pick<ElementNode, 'attributes'> {
+  if (!attributes) return {};
+  const isLast = ([name]: [string, string]): boolean => isSwitch(name) && fields[name] !== undefined;
+  const all = Object.entries(attributes);
+  return { attributes: Object.fromEntries([...all.filter((one) => !isLast(one)), ...all.filter(isLast)]) };
+}
+
 function scopeOf(path: string, root: ElementNode, more: Partial<Scope> = {}): Scope {
   return { path, giver: new NameGiver(), root, seen: { headings: 0, last: '' }, ...more };
 }
@@ -71,15 +93,23 @@ class Naming {
 
   element(node: ElementNode, outer: Scope): ElementNode {
     const scope = this.enter(node, outer);
-    const word = scope === outer ? (wordFor(node) ?? scope.word) : scope.word;
-    const own = isDecoration(node) ? undefined : this.attributes(node, scope);
+    const word = scope === outer ? (saidWord(node, scope) ?? scope.word) : scope.word;
+    const icon = this.icon(node, scope);
+    const own = icon ?? (isDecoration(node) ? undefined : this.attributes(node, scope));
     const inner: Scope = { ...scope, ...(word === undefined ? {} : { word }), ...(own?.scope ?? {}) };
     if (this.isRich(node)) {
       const { children, ...rest } = node;
       return { ...rest, ...(own?.fields ? { fields: own.fields } : {}), rich: this.words(textOf(node), inner), ...(children ? { children } : {}) }; // prettier-ignore
     }
     const children = node.children && this.children(node, inner);
-    return { ...node, ...(own?.fields ? { fields: own.fields } : {}), ...(children ? { children } : {}) };
+    const fields = own?.fields ? { fields: own.fields, ...switchesLast(node, own.fields) } : {};
+    return { ...node, ...fields, ...(children ? { children } : {}) };
+  }
+
+  /** In entries of a list an icon says what each is about: it can be exchanged for another one of the page. */
+  private icon(node: ElementNode, { path, giver, icons }: Scope): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined { // prettier-ignore
+    if (node.kind !== 'icon' || node.markup === undefined || !icons) return undefined;
+    return { fields: { [ICON]: `${path}.${giver.give('icon')}` } };
   }
 
   private children(node: ElementNode, scope: Scope): PageNode[] {
@@ -97,6 +127,8 @@ class Naming {
       const named = done.get(child);
       if (named) return named;
       if (!isElement(child)) return this.text(child, own);
+      if (node.kind === 'question' && /^d[td]$/.test(child.element)) return this.element(child, { ...own, word: child.element === 'dt' ? 'question' : 'answer' }); // prettier-ignore
+      if (scope.root === node && /^d[td]$/.test(child.element)) return this.element(child, own);
       if (child.element === 'dt') pair = this.group(slug(textOf(child), LONGEST) || 'term', child, own);
       if (child.element === 'dt' || child.element === 'dd') return this.element(child, pair ?? own);
       if (child.element === 'label' && !hasControl(child)) {
@@ -129,12 +161,14 @@ class Naming {
   private entries({ name, entries }: EntryRun, scope: Scope): ElementNode[] {
     const list = `${scope.path}.${scope.giver.give(name)}`;
     const plain = entries.map((entry, at) => this.plain(entry, `${list}.${at + 1}`));
-    if (plain.every((one) => one !== undefined))
+    const icons = new Set(entries.map((entry) => [...elements(entry)].map(({ markup }) => markup ?? '').join())).size > 1; // prettier-ignore
+    if (!icons && plain.every((one) => one !== undefined))
       return plain.map((one, at) => ({ ...(one as ElementNode), entry: { list, id: String(at + 1) } }));
     const ids = new NameGiver();
     return entries.map((entry, at) => {
       const id = ids.give(slug(titleOf(entry), LONGEST) || String(at + 1));
-      const own = scopeOf(`${list}.${id}`, entry, scope.columns ? { columns: scope.columns } : {});
+      const own = scopeOf(`${list}.${id}`, entry, { ...(icons ? { icons } : {}), ...(scope.columns ? { columns: scope.columns } : {}) });
+      for (const taken of [ID, LOOK, ...FLAGS]) own.giver.give(taken);
       return { ...this.element(entry, own), entry: { list, id } };
     });
   }
@@ -187,6 +221,13 @@ class Naming {
     return `${path}.${spoken(giver, name, text)}`;
   }
 
+  /** Parts that have a field though no attribute says them. */
+  private unwritten(node: ElementNode): (readonly [string, string])[] {
+    if (isCut(node, this.document.styles)) return [[FOCUS, 'focus']];
+    const canBe = CAN_BE_REQUIRED.test(node.element) && !NEVER_REQUIRED.test(node.attributes?.['type'] ?? '');
+    return canBe ? [['required', 'required']] : [];
+  }
+
   /** The fields of an element's attributes, and the scope of the words in it: they belong together. */
   private attributes(
     node: ElementNode,
@@ -198,17 +239,22 @@ class Naming {
     const named = Object.entries(EDITABLE[node.element] ?? {}).filter(
       ([name]) => node.attributes?.[name] !== undefined,
     );
-    const names = isCut(node, this.document.styles) ? [...named, [FOCUS, 'focus'] as const] : named;
+    const names = [...named, ...this.unwritten(node)];
+    if (node.element === 'form' && names.length) {
+      const own = `${scope.path}.${spoken(scope.giver, 'form', '')}`;
+      return { fields: Object.fromEntries(names.map(([name, part]) => [name, `${own}.${part}`])) };
+    }
+    if (node.element === 'details' && scope.root === node) return { fields: { open: `${scope.path}.open` } };
     if (names.length === 0 && !/^(label|select|button)$/.test(node.element)) return undefined;
     const kind = node.kind === 'button' ? 'button' : (NAMES[node.element] ?? node.kind);
     const says = textOf(node) || node.attributes?.['alt'] || node.attributes?.['placeholder'] || node.attributes?.['name'] || nameOfFile(node.attributes?.['src']); // prettier-ignore
     const isEntry = scope.root === node || onlyChild(scope.root) === node;
     const given = kind === 'field' ? slug(says ?? '', LONGEST) || kind : kind;
     if (node.element === 'label' && scope.pair) return { scope: { word: 'label' } };
-    if (scope.pair && /^(input|textarea|select)$/.test(node.element)) {
-      /* What a label stands before has its fields beside the label's. */
-      const { pair } = scope;
-      return { fields: Object.fromEntries(names.map(([name, part]) => [name, `${pair.path}.${part}`])), scope: pair };
+    const label = scope.pair ?? (scope.root.element === 'label' ? scope : undefined);
+    if (label && /^(input|textarea|select)$/.test(node.element)) {
+      /* What a label stands before, or around, has its fields beside the label's. */
+      return { fields: Object.fromEntries(names.map(([name, part]) => [name, `${label.path}.${part}`])), scope: label };
     }
     const own =
       isEntry && node.element === 'a' ? scope.path : `${scope.path}.${spoken(scope.giver, given, says ?? '')}`;

@@ -55,6 +55,7 @@ function holdsControl(node: ElementNode): boolean {
 function nameOf(parent: ElementNode, first: ElementNode): string {
   if (first.element === 'option') return 'options';
   if (parent.kind === 'menu' || parent.element === 'nav') return 'menu';
+  if (parent.element === 'dl' && first.kind === 'item') return 'terms';
   const inner = (first.children ?? []).filter(isElement);
   const only = first.kind === 'item' && inner.length === 1 && (inner[0]?.kind === 'link' || inner[0]?.kind === 'image');
   return MANY[only ? (inner[0] as ElementNode).kind : first.kind] ?? 'entries';

@@ -19,6 +19,8 @@ export interface Scope {
   readonly word?: string;
   /** Names of the columns of the table that it is in, and which of them is next. */
   readonly columns?: readonly string[];
+  /** Whether it is an entry of a list whose entries have other icons each. */
+  readonly icons?: true;
   /** The scope of the label or the term right before: what follows belongs to it. */
   readonly pair?: Scope;
   /** How many headings of it have their name already. */

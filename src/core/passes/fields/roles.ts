@@ -41,6 +41,8 @@ export function headingsIn(node: ElementNode): ElementNode[] {
 
 /** What an entry, or a group, is known by: its heading, its first words, or what its first picture shows. */
 export function titleOf(node: ElementNode): string {
+  const asked = (node.children ?? []).find((child) => isElement(child) && /^(summary|dt)$/.test(child.element));
+  if (asked && isElement(asked) && textOf(asked)) return textOf(asked);
   const heading = headingsIn(node)[0] ?? [...deep(node)].find(({ kind }) => kind === 'heading');
   const own = textOf(heading ?? node);
   if (own) return own;

@@ -1,0 +1,56 @@
+import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
+import { isElement } from '../page/walk.js';
+import { NameGiver, slug } from '../page/words.js';
+
+/*
+ * Icons as values of fields: each drawing of the page has a name, and an icon field says the name of the one it shows. A node
+ * says that it has one by a field of that name beside those of its attributes.
+ */
+
+export const ICON = 'icon';
+
+const known = new WeakMap<ElementNode, ReadonlyMap<string, string>>();
+
+/** The drawings of a page by their names: by their titles, else by layer or class, else by what they stand beside. */
+export function iconsOf({ body }: PageDocument): ReadonlyMap<string, string> {
+  const found = known.get(body) ?? collect(body);
+  known.set(body, found);
+  return found;
+}
+
+/** The name of the drawing that an element shows. */
+export function iconName({ markup }: ElementNode, document: PageDocument): string {
+  for (const [name, drawing] of iconsOf(document)) if (drawing === markup) return name;
+  return '';
+}
+
+/** Longest name, in letters. */
+const LONGEST = 24;
+
+function collect(body: ElementNode): Map<string, string> {
+  const [byName, seen, giver] = [new Map<string, string>(), new Set<string>(), new NameGiver()];
+  const visit = (node: PageNode, beside: string): void => {
+    if (!isElement(node)) return;
+    const around = node.entry?.id ?? (node.kind === 'section' ? node.name : beside);
+    if (node.kind === 'icon' && node.markup !== undefined && !seen.has(node.markup)) {
+      seen.add(node.markup);
+      byName.set(giver.give(ownName(node) || slug(around, LONGEST) || 'icon'), node.markup);
+    }
+    for (const child of node.children ?? []) visit(child, around);
+  };
+  visit(body, '');
+  return byName;
+}
+
+/** Words that only say that it is an icon. */
+const IDLE = new Set(['icon', 'icons', 'svg', 'i', 'glyph', 'symbol', 'img', 'image', 'span', 'use', 'path', 'g']);
+
+function ownName({ markup = '', attributes = {}, from }: ElementNode): string {
+  const title = /<title[^>]*>([^<]+)<\/title>/.exec(markup)?.[1] ?? attributes['aria-label'] ?? attributes['title'];
+  if (title) return slug(title, LONGEST);
+  /* Layers have names that a person gave; of the path of an HTML element only its ids and classes are. */
+  const last = from?.path.split(/ [/>] /).at(-1) ?? '';
+  const said = from?.path.includes(' / ') ? last : (/[.#]([\w-]+)/.exec(last)?.[1] ?? '');
+  const words = slug(said, LONGEST).split('-').filter((word) => word && !IDLE.has(word));
+  return words.join('-');
+}

@@ -1,0 +1,133 @@
+import type { ElementNode, SharedStyle } from '../page/types.js';
+import { isElement } from '../page/walk.js';
+import { LOOK } from './values.js';
+
+/* How the entries of a list look, and how a client says which look one has. */
+
+/** How an entry looks, whatever it says: equal for entries that look alike. */
+export function lookOf(node: ElementNode): string {
+  const { element, style, difference, markup, rich } = node;
+  /* Words that are set off are what it says. */
+  const children = rich === undefined ? (node.children ?? []) : [];
+  return JSON.stringify([element, style, difference, markup !== undefined, children.filter(isElement).map(lookOf)]);
+}
+
+/** Fields of an entry that say by yes or no which of two looks it has. */
+export const FLAGS = ['highlighted', 'flipped'] as const;
+export type Flag = (typeof FLAGS)[number];
+
+/** How the entries of a list look. */
+export interface Looks {
+  /** The id of the first entry that looks like each one, by id; empty where all look alike. */
+  readonly by: ReadonlyMap<string, string>;
+  /** The look of the first or the last goes with the place, not with what stands there: a line less, other margins. */
+  readonly place?: 'first' | 'last';
+  /** Where there are two looks: what the rarer one is called, and the ids of entries with the one and the other. */
+  readonly flag?: { readonly name: Flag; readonly yes: string; readonly no: string };
+}
+
+type Styles = Readonly<Record<string, SharedStyle>>;
+
+/** How the entries of a list look, and whether it is their place that makes them look otherwise. */
+export function looksIn(entries: readonly ElementNode[], styles: Styles): Looks {
+  const first = new Map<string, string>();
+  const by = entries.map((one) => {
+    const look = lookOf(one);
+    const id = one.entry?.id ?? '';
+    if (!first.has(look)) first.set(look, id);
+    return [id, first.get(look) as string] as const;
+  });
+  if (first.size < 2) return { by: new Map() };
+  const place = entries.length > 2 && first.size === 2 ? placeOf(entries, styles) : undefined;
+  if (place) return { by: new Map(by), place };
+  const isChoice = first.size === 2 && entries.length > 2;
+  return { by: new Map(by), ...(isChoice ? { flag: flagOf(entries, by, styles) } : {}) };
+}
+
+/** What the fields of an entry say of its look, by the name of the field; none where all entries look alike or all otherwise. */
+export function saidLooks(entries: readonly ElementNode[], styles: Styles): ReadonlyMap<string, readonly [name: string, value: string]> { // prettier-ignore
+  const { by, place, flag } = looksIn(entries, styles);
+  if (place !== undefined || new Set(by.values()).size >= entries.length) return new Map();
+  return new Map([...by].map(([id, look]) => [id, flag ? [flag.name, look === flag.yes ? YES : NO] : [LOOK, look]]));
+}
+
+/** The look that the content asks for an entry: the id of an entry of the source that has it. */
+export function askedLook(
+  { by, flag }: Looks,
+  entry: string,
+  values: ReadonlyMap<string, string>,
+  id: string,
+): string | undefined {
+  if (!flag) return values.get(`${entry}.${LOOK}`) ?? by.get(id);
+  const said = values.get(`${entry}.${flag.name}`);
+  if (said === undefined) return by.get(id) ?? flag.no;
+  return isYes(said) ? flag.yes : flag.no;
+}
+
+export const YES = 'yes';
+export const NO = 'no';
+
+export function isYes(value: string): boolean {
+  return /^(yes|true)$/i.test(value.trim());
+}
+
+/** Whether a value is an answer: yes or no. */
+export function isAnswer(value: string): boolean {
+  return /^(yes|no|true|false)$/i.test(value.trim());
+}
+
+/** The rarer of two looks has a name; of two that are as many, the one that comes later. */
+function flagOf(entries: readonly ElementNode[], by: readonly (readonly [string, string])[], styles: Styles): NonNullable<Looks['flag']> { // prettier-ignore
+  const [early, late] = [...new Set(by.map(([, look]) => look))] as [string, string];
+  const share = (look: string): number => by.filter(([, one]) => one === look).length;
+  const [yes, no] = share(early) < share(late) ? [early, late] : [late, early];
+  const [rare, usual] = [yes, no].map((id) => entries.find(({ entry }) => entry?.id === id)) as [ElementNode, ElementNode]; // prettier-ignore
+  return { name: isFlipped(rare, usual, styles) ? 'flipped' : 'highlighted', yes, no };
+}
+
+/** Properties that put the same things in another order. */
+const OF_ORDER = /^(order|direction|flex-direction|grid-column(-start|-end)?|grid-template-columns|grid-auto-flow)$/;
+
+/** Whether the same things stand the other way round. */
+function isFlipped(one: ElementNode, other: ElementNode, styles: Styles): boolean {
+  const [own, others] = [one, other].map((node) => (node.children ?? []).filter(isElement)) as [ElementNode[], ElementNode[]]; // prettier-ignore
+  if (own.length !== others.length) return false;
+  if (own.length > 1) {
+    const [looks, opposite] = [own.map(lookOf), others.map(lookOf).reverse()];
+    if (new Set(looks).size > 1 && looks.join() === opposite.join()) return true;
+    if ([[one, other], ...own.map((child, at) => [child, others[at]])].some(([a, b]) => differing(a as ElementNode, b as ElementNode, styles).some((name) => OF_ORDER.test(name)))) return true; // prettier-ignore
+  }
+  return own.length === 1 && isFlipped(own[0] as ElementNode, others[0] as ElementNode, styles);
+}
+
+function placeOf(entries: readonly ElementNode[], styles: Styles): Looks['place'] {
+  const looks = entries.map(lookOf);
+  const [first, second] = entries as [ElementNode, ElementNode];
+  const last = entries.at(-1) as ElementNode;
+  if (looks.slice(1).every((one) => one === looks[1]) && isOfPlace(first, second, styles)) return 'first';
+  return looks.slice(0, -1).every((one) => one === looks[0]) && isOfPlace(last, first, styles) ? 'last' : undefined;
+}
+
+/** What a first or last entry has otherwise because it is that: its lines and distances. */
+const OF_PLACE = /^(border|margin|padding)-/;
+
+function isOfPlace(a: ElementNode, b: ElementNode, styles: Styles): boolean {
+  const [own, other] = [a, b].map((one) => (one.children ?? []).filter(isElement)) as [ElementNode[], ElementNode[]];
+  if (a.element !== b.element || own.length !== other.length) return false;
+  return differing(a, b, styles).every((name) => OF_PLACE.test(name)) && own.every((one, at) => isOfPlace(one, other[at] as ElementNode, styles)); // prettier-ignore
+}
+
+/** The properties at rest in which two elements differ; what differs in a state or at a width counts as one that matters. */
+function differing(a: ElementNode, b: ElementNode, styles: Styles): string[] {
+  const of = ({ style, difference }: ElementNode): SharedStyle[] =>
+    [style, difference].flatMap((name) => (name && styles[name] ? [styles[name]] : []));
+  const rest = (node: ElementNode): Record<string, string> => Object.assign({}, ...of(node).map((one) => one.rest)) as Record<string, string>; // prettier-ignore
+  const sets = (node: ElementNode): string[] => of(node).flatMap(({ variants = [] }) => variants.flatMap(({ at, state, set }) => Object.entries(set).map(([name, value]) => `${name} ${at} ${state} ${value}`))); // prettier-ignore
+  const [one, other] = [rest(a), rest(b)];
+  const [more, others] = [sets(a), sets(b)];
+  return [
+    ...[...new Set([...Object.keys(one), ...Object.keys(other)])].filter((name) => one[name] !== other[name]),
+    ...more.filter((set) => !others.includes(set)),
+    ...others.filter((set) => !more.includes(set)),
+  ];
+}

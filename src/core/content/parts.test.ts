@@ -1,0 +1,46 @@
+import { element, page } from '../page/sample.js';
+import type { ElementNode } from '../page/types.js';
+import { iconName, iconsOf } from './icons.js';
+import { partOf, withParts } from './parts.js';
+
+const icon = (name: string, d: string, more: Partial<ElementNode> = {}): ElementNode => element('icon', name, { element: 'svg', fields: { icon: `s.${name}.icon` }, markup: `<svg><path d="${d}"/></svg>`, ...more }); // prettier-ignore
+const entry = (id: string, ...children: ElementNode[]): ElementNode => element('card', id, { entry: { list: 's', id } }, ...children); // prettier-ignore
+
+describe('icons', () => {
+  const document = page({},
+    element('section', 'Deck', { element: 'section' },
+      icon('a', 'A', { from: { path: 'Offers / Card / Icon moon' } }),
+      icon('b', 'B', { markup: '<svg><title>Warm room</title></svg>' }),
+      icon('c', 'C', { from: { path: 'main > i.bi-cart' } }),
+      icon('d', 'D', { from: { path: 'main > svg:nth-of-type(2)' } }),
+      entry('telescopes', icon('e', 'E'), icon('f', 'A')))); // prettier-ignore
+
+  it('have the names that people gave them, or that of what they stand beside', () => {
+    expect([...iconsOf(document).keys()]).toEqual(['moon', 'warm-room', 'bi-cart', 'deck', 'telescopes']);
+  });
+
+  it('are known by their drawing, and one is drawn as another', () => {
+    const same = icon('f', 'A');
+    expect([partOf(same, 'icon', document), iconName(icon('x', 'gone'), document)]).toEqual(['moon', '']);
+    expect(withParts(same, new Map([['s.f.icon', 'warm-room']]), document).markup).toContain('Warm room');
+    expect(withParts(same, new Map([['s.f.icon', 'nothing']]), document).markup).toBe(same.markup);
+  });
+});
+
+describe('what is there or not', () => {
+  const document = page({});
+  const input = element('field', 'mail', { element: 'input', attributes: { required: '', name: 'mail' }, fields: { required: 's.mail.required' } }); // prettier-ignore
+  it.each([
+    ['yes', { name: 'mail', required: '' }],
+    ['true', { name: 'mail', required: '' }],
+    ['no', { name: 'mail' }],
+    ['', { name: 'mail' }],
+  ])('is answered: %s', (value, attributes) => {
+    expect(withParts(input, new Map([['s.mail.required', value]]), document).attributes).toEqual(attributes);
+  });
+
+  it('is told by yes and no', () => {
+    expect(partOf(input, 'required', document)).toBe('yes');
+    expect(partOf({ ...input, attributes: {} }, 'required', document)).toBe('no');
+  });
+});
