@@ -28,7 +28,7 @@ export function contentCommand(setCode: (code: number) => void): Command {
     .option('--like <id>', 'entry that a new one is made like; the last one without it')
     .option('--to <place>', 'place in the list, from 1 on')
     .option('--format <name>', 'yaml, json, csv, markdown or xliff', 'yaml')
-    .option('--language <tag>', 'export or import the words of this language, as de')
+    .option('--language <tag>', 'set, export or import the words of this language, as de')
     .option(...JSON_OPTION)
     .addHelpText(
       'after',
@@ -84,7 +84,8 @@ async function perform(
       return { result: { regions }, words };
     }
     case 'set': {
-      const field = content.setContent(project, page, need(path, 'path'), need(value, 'value'));
+      const [to, said] = [need(path, 'path'), need(value, 'value')];
+      const field = language === undefined ? content.setContent(project, page, to, said) : files.setWords(project, page, to, said, language); // prettier-ignore
       return { result: { field }, words: () => print(inLine(field)) };
     }
     case 'unset': {

@@ -5,13 +5,14 @@ import { fieldsByPath } from '../core/content/check.js';
 import { wholeContent } from '../core/content/content.js';
 import { isTranslated } from '../core/content/languages.js';
 import type { Field } from '../core/content/regions.js';
-import { flatten, ID, nest, type Content, type Entries, type Group } from '../core/content/values.js';
+import { flatten, ID, nest, type Content, type Entries, type FlatContent, type Group } from '../core/content/values.js';
 import { Problem } from '../core/page/problem.js';
 import { slug } from '../core/page/words.js';
-import { openContent, saveContent, setList } from '../project/content-edit.js';
+import { setList } from '../project/content-edit.js';
 import { readContentText, writeContent } from '../project/content-file.js';
+import { covers, partContent, readSiteContent, siteFileOf } from '../project/page-content.js';
 import { writeFile } from '../project/folder.js';
-import { faultsOf, listContent, listIn, openPage, save, type Opened } from './content.js';
+import { edit, faultsOf, listContent, listIn, openPage, type FilledField, type Opened } from './content.js';
 import { languageFile, languagesOf } from '../project/languages.js';
 import { asMarkdown, asXliff, contentIn, fromMarkdownFile, fromXliff, nestLike, refuseOwn } from './content-texts.js'; // prettier-ignore
 import { render } from './render.js';
@@ -34,9 +35,7 @@ export function fillContent(project: string, page: string | undefined, list: str
     const values = new Map(Object.entries(row).filter(([name]) => name !== ID).map(([name, value]) => [`s.list.${id}.${name}`, value])); // prettier-ignore
     return (nest({ values, lists: new Map([['s.list', [id]]]) })['s']?.['list'] as Entries)[0] as Group;
   });
-  const file = openContent(opened.contentFile);
-  setList(file, list, entries);
-  save(opened, readContentText(file.toString({ lineWidth: 0 }), opened.contentFile), () => saveContent(opened.contentFile, file)); // prettier-ignore
+  edit(opened, list, (file) => setList(file, list, entries));
   return entries.length;
 }
 
@@ -128,6 +127,17 @@ function readGiven(text: string, file: string, opened: Opened): Content {
   return kind === '.csv' ? fromTable(text, file, opened) : readContentText(text, file);
 }
 
+/** Says a field in a language. @throws Problem; nothing is changed then */
+export function setWords(project: string, page: string | undefined, path: string, words: string, language: string): FilledField { // prettier-ignore
+  const opened = openPage(project, page);
+  refuseOwn(opened, language);
+  const [field] = listContent(project, page, path);
+  const known = fieldsByPath(opened.regions)(path);
+  if (!field || field.path !== path || !known || !isTranslated(known)) throw new Problem(`"${path}" is not said in a language.`, 'set', 'Texts, titles and alternative texts are; addresses, files and numbers are the same in all.'); // prettier-ignore
+  takeWords(opened, language, new Map([[path, words]]));
+  return { ...field, value: words, source: field.value };
+}
+
 /** Writes words of a language beside the content of the page. @returns the paths that changed */
 function takeWords(opened: Opened, language: string, words: ReadonlyMap<string, string>): string[] {
   const { project, name } = opened;
@@ -153,9 +163,20 @@ function takeContent(opened: Opened, given: Content, text: string, file: string)
   const kept = [...now.values].filter(([path]) => !replaced.some((list) => path.startsWith(`${list}.`)));
   const made = nest({ values: new Map([...kept, ...values]), lists: new Map([...now.lists, ...lists]) });
   const changed = [...values].filter(([path, value]) => now.values.get(path) !== value).map(([path]) => path);
-  writeFile(opened.contentFile, writeContent(made));
+  const site = readSiteContent(opened.project);
+  const { own, shared } = partContent(made, (path) => covers(site, path));
+  writeFile(opened.contentFile, writeContent(own));
+  const common = flatten(shared);
+  if (common.values.size || common.lists.size) writeFile(siteFileOf(opened.project), writeContent(withCommon(site, common))); // prettier-ignore
   render(opened.project);
   return [...new Set([...changed, ...replaced])];
+}
+
+/** What the pages have in common, as this page has it now; what only others have of it stays. */
+function withCommon(site: FlatContent, own: FlatContent): Content {
+  const isOwn = (path: string): boolean => [...own.lists.keys()].some((list) => path.startsWith(`${list}.`));
+  const values = new Map([...[...site.values].filter(([path]) => !isOwn(path)), ...own.values]);
+  return nest({ values, lists: new Map([...site.lists, ...own.lists]) });
 }
 
 function fromTable(text: string, file: string, { source, written }: Opened): Content {

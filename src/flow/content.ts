@@ -4,16 +4,17 @@ import { checkContent, fieldsByPath, type ContentFault } from '../core/content/c
 import { originalContent, originalValues, wholeContent } from '../core/content/content.js';
 import { isTranslated } from '../core/content/languages.js';
 import { regionsOf, type Field, type Region } from '../core/content/regions.js';
-import { flatten, ID, type Content, type Entries, type FlatContent, type Group } from '../core/content/values.js';
+import { flatten, ID, nest, type Content, type Entries, type FlatContent, type Group } from '../core/content/values.js';
 import { nearestWords } from '../core/page/nearest.js';
 import { Problem } from '../core/page/problem.js';
 import { slug } from '../core/page/words.js';
 import { addEntry, hasList, moveEntry, openContent, removeEntry, saveContent, setList, setValue, type ContentFile } from '../project/content-edit.js'; // prettier-ignore
 import { readContentText } from '../project/content-file.js';
+import { covers, knownOf, readSiteContent, siteFileOf } from '../project/page-content.js';
 import { languagesOf } from '../project/languages.js';
 import { openProject } from '../project/folder.js';
 import { pageNamed } from '../project/settings.js';
-import { readPage, type ReadPage } from './read-page.js';
+import { pathsOf, readPage, type ReadPage } from './read-page.js';
 import { render } from './render.js';
 
 /** A page with its fields and what fills them. */
@@ -82,9 +83,7 @@ export function setContent(project: string, page: string | undefined, path: stri
   const field = fieldsByPath(opened.regions)(path);
   const isLeaf = opened.source.values.has(path) || opened.written.values.has(path);
   if (!field || (!isLeaf && field.fields)) throw field?.fields ? new Problem(`"${path}" is several fields.`, 'set', `Set one of ${field.fields.map(({ name }) => `${path}.${name}`).join(', ')}.`) : unknown(path, opened); // prettier-ignore
-  const file = withLists(opened, path);
-  setValue(file, path, value);
-  save(opened, readContentText(file.toString({ lineWidth: 0 }), opened.contentFile), () => saveContent(opened.contentFile, file)); // prettier-ignore
+  edit(opened, path, (file) => setValue(file, path, value));
   return listContent(project, page, path)[0] as FilledField;
 }
 
@@ -94,9 +93,10 @@ export function unsetContent(project: string, page: string | undefined, path: st
   const before = opened.source.values.get(path);
   if (before === undefined) throw unknown(path, opened);
   if (!opened.written.values.has(path)) return;
-  const file = openContent(opened.contentFile);
+  const target = fileOf(opened, path);
+  const file = openContent(target);
   setValue(file, path, before);
-  saveContent(opened.contentFile, file);
+  saveContent(target, file);
   render(project);
 }
 
@@ -167,7 +167,7 @@ export function addContent(
   const entry = plain
     ? (how.text ?? valueAt(opened, `${list}.${like}`))
     : named({ ...copyOf(opened, list, like), [ID]: id }, how.text);
-  change(opened, list, (file) => addEntry(file, list, entry, at));
+  edit(opened, list, (file) => addEntry(file, list, entry, at));
   return id;
 }
 
@@ -200,7 +200,7 @@ export function removeContent(project: string, page: string | undefined, list: s
   const opened = openPage(project, page);
   const { ids } = listIn(opened, list);
   if (!ids.includes(id)) throw noEntry(list, id, ids);
-  change(opened, list, (file) => removeEntry(file, list, id));
+  edit(opened, list, (file) => removeEntry(file, list, id));
 }
 
 /** Moves an entry of a list. @param to its new place, from 1 on @throws Problem */
@@ -209,18 +209,27 @@ export function moveContent(project: string, page: string | undefined, list: str
   const { ids } = listIn(opened, list);
   if (!ids.includes(id)) throw noEntry(list, id, ids);
   if (!Number.isInteger(to) || to < 1 || to > ids.length) throw new Problem(`There is no place ${to} in "${list}".`, '--to', `Give a number from 1 to ${ids.length}.`); // prettier-ignore
-  change(opened, list, (file) => moveEntry(file, list, id, to - 1));
+  edit(opened, list, (file) => moveEntry(file, list, id, to - 1));
 }
 
-function change(opened: Opened, list: string, make: (file: ContentFile) => void): void {
-  const file = withLists(opened, list);
+/** The file that a field or a list is filled from: that of its page, or that of the site. */
+function fileOf({ project, contentFile }: Opened, path: string): string {
+  return covers(readSiteContent(project), path) ? siteFileOf(project) : contentFile;
+}
+
+/** Changes the file that fills a path; the site is rendered then. @throws Problem; nothing is changed then */
+export function edit(opened: Opened, path: string, make: (file: ContentFile) => void): void {
+  const target = fileOf(opened, path);
+  const file = withLists(opened, path, target);
   make(file);
-  save(opened, readContentText(file.toString({ lineWidth: 0 }), opened.contentFile), () => saveContent(opened.contentFile, file)); // prettier-ignore
+  const now = readContentText(file.toString({ lineWidth: 0 }), target);
+  const own = target === opened.contentFile ? now : nest(knownOf(flatten(now), pathsOf(opened.document)));
+  save(opened, own, () => saveContent(target, file));
 }
 
-/** The content file with every list on the way to a path: what it lacks it takes from the source, from the outside in. */
-function withLists({ contentFile, document, source }: Opened, path: string): ContentFile {
-  const file = openContent(contentFile);
+/** A content file with every list on the way to a path: what it lacks it takes from the source, from the outside in. */
+function withLists({ document, source }: Opened, path: string, target: string): ContentFile {
+  const file = openContent(target);
   const around = [...source.lists.keys()].filter((list) => path === list || path.startsWith(`${list}.`));
   for (const list of around.sort((a, b) => a.length - b.length))
     if (!hasList(file, list)) setList(file, list, entriesOf(originalContent(document), list));

@@ -3,8 +3,8 @@ import { join } from 'node:path';
 import { adjust } from '../core/adjust/apply.js';
 import type { Adjustment } from '../core/adjust/adjustment.js';
 import { readAdjustments } from '../project/adjust-file.js';
-import { readContentFile } from '../project/content-file.js';
-import { misfitIn } from '../core/content/content.js';
+import { contentFileOf, readPageContent } from '../project/page-content.js';
+import { misfitIn, originalValues } from '../core/content/content.js';
 import type { Content } from '../core/content/values.js';
 import { checkDocument } from '../core/page/check.js';
 import { Problem } from '../core/page/problem.js';
@@ -24,12 +24,18 @@ export function readPage(project: string, name: string): ReadPage {
   const file = join(project, 'pages', `${name}.json`);
   const document = readJson(file);
   checkDocument(document, file);
-  const contentFile = join(project, 'content', `${name}.yaml`);
-  const content = readContentFile(contentFile);
+  const contentFile = contentFileOf(project, name);
+  const content = readPageContent(project, name, pathsOf(document));
   const misfit = misfitIn(document, content);
   if (misfit)
     throw new Problem(`"${misfit.path}" is not ${misfit.wanted}.`, contentFile, `Write ${misfit.wanted} for it.`);
   return { name, file, document, content, contentFile };
+}
+
+/** The paths of the fields and the lists of a page. */
+export function pathsOf(document: PageDocument): ReadonlySet<string> {
+  const { values, lists } = originalValues(document);
+  return new Set([...values.keys(), ...lists.keys()]);
 }
 
 function readJson(file: string): unknown {

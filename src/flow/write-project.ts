@@ -13,7 +13,10 @@ import type { PageDocument } from '../core/page/types.js';
 import { placesOf, renderLanguages, type SitePlace } from '../core/render/site.js';
 import { adjust } from '../core/adjust/apply.js';
 import { readAdjustments } from '../project/adjust-file.js';
-import { readContentFile, writeContent } from '../project/content-file.js';
+import { factsAcross, sharedPaths } from '../core/passes/fields/across.js';
+import { writeContent } from '../project/content-file.js';
+import { contentFileOf, partContent, readPageContent, SITE_CONTENT } from '../project/page-content.js';
+import { pathsOf } from './read-page.js';
 import { languagesOf } from '../project/languages.js';
 import { RENDERED_FILE, refuseEdited, renderedText } from '../project/rendered.js';
 import { BRIEF_FILE, writeBrief } from '../project/brief-file.js';
@@ -54,8 +57,10 @@ export function writeProject(
     isProject(out) ? languagesOf(out, page) : new Map();
   const translated = new Map(made.map((one) => [placeOf(one).html, [...languages(one.document.name).keys()]]));
   const adjustments = isProject(out) ? readAdjustments(out) : [];
-  const pages = made.map((one) => {
-    const document = linkedTo(one, linked);
+  const documents = factsAcross(made.map((one) => linkedTo(one, linked)));
+  const shared = sharedPaths(documents);
+  const pages = made.map((one, at) => {
+    const document = documents[at] as PageDocument;
     checkDocument(document, `pages/${document.name}.json`);
     const content = contentFor(out, document, options.decisions);
     return {
@@ -72,11 +77,14 @@ export function writeProject(
     limits: settingsBefore(out)?.limits ?? LIMITS,
   };
   const assets = store.entries();
+  const parted = pages.map(({ content }) => partContent(content, (path) => isShared(shared, path)));
+  const common = commonOf(parted.map((one) => one.shared), documents); // prettier-ignore
   const files: ProjectFile[] = [
     [SETTINGS_FILE, writeSettings(settings)],
     [BRIEF_FILE, briefText ?? writeBrief(made.flatMap(({ findings = [] }) => findings))],
-    ...pages.flatMap(({ document, content, references }): ProjectFile[] => [
-      [`content/${document.name}.yaml`, writeContent(content)],
+    ...(shared.size ? [[SITE_CONTENT, writeContent(common)] as const] : []),
+    ...pages.flatMap(({ document, references }, at): ProjectFile[] => [
+      [`content/${document.name}.yaml`, writeContent(parted[at]?.own ?? {})],
       [`pages/${document.name}.json`, `${JSON.stringify(document, null, 2)}\n`],
       ...referenceFiles(document.name, references, browserVersion),
     ]),
@@ -90,6 +98,22 @@ export function writeProject(
     file: placeOf(one).html,
     cssBytes: Buffer.byteLength(one.site[placeOf(one).sheet] ?? ''),
   }));
+}
+
+function isShared(shared: ReadonlySet<string>, path: string): boolean {
+  return shared.has(path) || [...shared].some((one) => path.startsWith(`${one}.`));
+}
+
+/** What several pages have in common, once: what a client wrote goes before the words of the source. */
+function commonOf(parts: readonly Content[], documents: readonly PageDocument[]): Content {
+  const [values, lists] = [new Map<string, string>(), new Map<string, readonly string[]>()];
+  parts.forEach((part, at) => {
+    const [own, source] = [flatten(part), originalValues(documents[at] as PageDocument)];
+    const changed = [...own.lists].filter(([path, ids]) => ids.join() !== source.lists.get(path)?.join());
+    for (const [path, ids] of own.lists) if (!lists.has(path) || changed.some(([list]) => list === path)) lists.set(path, ids); // prettier-ignore
+    for (const [path, value] of own.values) if (!values.has(path) || value !== source.values.get(path)) values.set(path, value); // prettier-ignore
+  });
+  return nest({ values, lists });
 }
 
 /** Where links of other pages find the source of a page: files by where they lie, addresses as they are. */
@@ -142,13 +166,14 @@ export function choicesBefore(out: string): DesignChoices | undefined {
 /** What the client wrote stays; fields that nobody touched take the words of the source as it is now. */
 function contentFor(out: string, document: PageDocument, { fields = [] }: Brief): Content {
   const fresh = originalContent(document);
-  const contentFile = join(out, 'content', `${document.name}.yaml`);
+  const contentFile = contentFileOf(out, document.name);
   const pageFile = join(out, 'pages', `${document.name}.json`);
   if (!existsSync(contentFile) || !existsSync(pageFile)) return fresh;
   /* What was written under the name that a field had before goes with it. */
   const moved = ({ values, lists }: FlatContent): FlatContent => ({ values: movedKeys(values, fields), lists: movedKeys(lists, fields) }); // prettier-ignore
-  const written = moved(flatten(readContentFile(contentFile)));
-  const before = moved(originalValues(JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument));
+  const then = JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument;
+  const written = moved(flatten(readPageContent(out, document.name, pathsOf(then))));
+  const before = moved(originalValues(then));
   return nest(mergeContent(originalValues(document), before, written));
 }
 

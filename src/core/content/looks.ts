@@ -6,10 +6,13 @@ import { LOOK } from './values.js';
 
 /** How an entry looks, whatever it says: equal for entries that look alike. */
 export function lookOf(node: ElementNode): string {
-  const { element, style, difference, markup, rich } = node;
-  /* Words that are set off are what it says. */
-  const children = rich === undefined ? (node.children ?? []) : [];
-  return JSON.stringify([element, style, difference, markup !== undefined, children.filter(isElement).map(lookOf)]);
+  const { element, style, difference, markup } = node;
+  return JSON.stringify([element, style, difference, markup !== undefined, partsOf(node).map(lookOf)]);
+}
+
+/** The elements right in an element that have looks of their own: words that are set off are what it says. */
+function partsOf({ rich, children = [] }: ElementNode): ElementNode[] {
+  return rich === undefined ? children.filter(isElement) : [];
 }
 
 /** Fields of an entry that say by yes or no which of two looks it has. */
@@ -90,7 +93,7 @@ const OF_ORDER = /^(order|direction|flex-direction|grid-column(-start|-end)?|gri
 
 /** Whether the same things stand the other way round. */
 function isFlipped(one: ElementNode, other: ElementNode, styles: Styles): boolean {
-  const [own, others] = [one, other].map((node) => (node.children ?? []).filter(isElement)) as [ElementNode[], ElementNode[]]; // prettier-ignore
+  const [own, others] = [one, other].map(partsOf) as [ElementNode[], ElementNode[]]; // prettier-ignore
   if (own.length !== others.length) return false;
   if (own.length > 1) {
     const [looks, opposite] = [own.map(lookOf), others.map(lookOf).reverse()];
@@ -112,7 +115,7 @@ function placeOf(entries: readonly ElementNode[], styles: Styles): Looks['place'
 const OF_PLACE = /^(border|margin|padding)-/;
 
 function isOfPlace(a: ElementNode, b: ElementNode, styles: Styles): boolean {
-  const [own, other] = [a, b].map((one) => (one.children ?? []).filter(isElement)) as [ElementNode[], ElementNode[]];
+  const [own, other] = [a, b].map(partsOf) as [ElementNode[], ElementNode[]];
   if (a.element !== b.element || own.length !== other.length) return false;
   return differing(a, b, styles).every((name) => OF_PLACE.test(name)) && own.every((one, at) => isOfPlace(one, other[at] as ElementNode, styles)); // prettier-ignore
 }

@@ -84,10 +84,21 @@ export function writeOutVariables(nodes: readonly CapturedNode[], looks: readonl
 const EMPTY: Environment = new Map();
 const sameEnvironments = new WeakMap<Environment, Map<string, Environment>>();
 
+const knownEnvironments = new WeakMap<RawDeclarations, WeakMap<Environment, Environment>>();
+
 /** Custom properties of an element: the parent's, with its own resolved on top. Equal ones are the same object. */
 function environmentOf(parent: Environment, raw: RawDeclarations | undefined): Environment {
+  if (raw === undefined) return parent;
+  const known = knownEnvironments.get(raw) ?? new WeakMap<Environment, Environment>();
+  knownEnvironments.set(raw, known);
+  const made = known.get(parent) ?? resolvedOn(parent, raw);
+  known.set(parent, made);
+  return made;
+}
+
+function resolvedOn(parent: Environment, raw: RawDeclarations): Environment {
   const own: [string, string][] = [];
-  for (const [name, value] of raw ?? []) if (name.startsWith('--')) own.push([name, value]);
+  for (const [name, value] of raw) if (name.startsWith('--')) own.push([name, value]);
   if (own.length === 0) return parent;
   const key = own.map((pair) => pair.join(':')).join(';');
   let made = sameEnvironments.get(parent);

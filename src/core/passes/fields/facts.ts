@@ -1,6 +1,7 @@
 import { formatOf } from '../../content/formats.js';
 import { originalValues } from '../../content/content.js';
-import type { FlatContent } from '../../content/values.js';
+import { FLAGS } from '../../content/looks.js';
+import { LOOK, type FlatContent } from '../../content/values.js';
 import { NameGiver, slug } from '../../page/words.js';
 import type { Pass } from '../pass.js';
 import { mapFields } from './paths.js';
@@ -30,18 +31,25 @@ export const siteFacts: Pass = {
 };
 
 /** What stands somewhere: all that is below its path, as one text to compare. */
-interface Standing {
+export interface Standing {
   readonly path: string;
   readonly name: string;
   readonly says: string;
+  /** Of a menu: which of its entries look otherwise. */
+  readonly looks?: string;
   /** It is a fact only if the header or the footer says it too: two buttons that lead to one place are two buttons. */
   readonly frame?: true;
+}
+
+/** The menus and facts of a page. @param bySelf whether looks of entries are told by themselves */
+export function standingIn(content: FlatContent, bySelf = false): Standing[] {
+  return [...menus(content, bySelf), ...links(content), ...texts(content)];
 }
 
 /** Paths of fields, groups and lists that are one thing, with the path that they have together. */
 function factsIn(content: FlatContent): Map<string, string> {
   const places = new Map<string, Standing[]>();
-  for (const one of [...menus(content), ...links(content), ...texts(content)])
+  for (const one of standingIn(content))
     places.set(one.says, [...(places.get(one.says) ?? []), one]);
   const names = new NameGiver();
   const moves = new Map<string, string>();
@@ -58,13 +66,18 @@ function factsIn(content: FlatContent): Map<string, string> {
 /** Fewer links are no menu. */
 const FEWEST = 2;
 
-function menus({ lists, values }: FlatContent): Standing[] {
+function menus({ lists, values }: FlatContent, bySelf: boolean): Standing[] {
   return [...lists].flatMap(([path, ids]): Standing[] => {
     const own = [...values].filter(([one]) => one.startsWith(`${path}.`)).map(([one, value]) => [one.slice(path.length + 1), value]); // prettier-ignore
     const leads = ids.every((id) => own.some(([name, value]) => name === `${id}.address` && value !== '#'));
-    return ids.length >= FEWEST && leads && !isInEntry(path, lists) ? [{ path, name: 'menu', says: JSON.stringify(['menu', ids, own]) }] : []; // prettier-ignore
+    if (ids.length < FEWEST || !leads || isInEntry(path, lists)) return [];
+    const isOfLook = ([name = '']: readonly string[]): boolean => bySelf && LOOKS.includes(name.split('.').at(-1) ?? '');
+    const says = JSON.stringify(['menu', ids, own.filter((one) => !isOfLook(one))]);
+    return [{ path, name: 'menu', says, ...(bySelf ? { looks: JSON.stringify(own.filter(isOfLook)) } : {}) }];
   });
 }
+
+const LOOKS: readonly string[] = [LOOK, ...FLAGS];
 
 /** Links by telephone, by mail, and to other sites, with their labels. */
 function links({ values, lists }: FlatContent): Standing[] {
@@ -92,7 +105,7 @@ const HOURS = new RegExp(`\\b(?:\\d{1,2}|${TIME})\\s*(?:–|—|-|to|until)\\s*$
 
 function texts({ values, lists }: FlatContent): Standing[] {
   return [...values].flatMap(([path, says]): Standing[] => {
-    if (path.endsWith('.address') || path.endsWith('.label') || isInEntry(path, lists)) return [];
+    if (/\.(address|label|hint|alt)$/.test(path) || isInEntry(path, lists)) return [];
     const format = formatOf(says);
     const name = format === 'phone' || format === 'email' ? format : HOURS.test(says) ? 'opening-hours' : undefined;
     return name === undefined ? [] : [{ path, name, says }];

@@ -1,0 +1,45 @@
+import { originalValues } from '../../content/content.js';
+import { element, page, words } from '../../page/sample.js';
+import type { ElementNode, PageDocument } from '../../page/types.js';
+import { factsAcross, sharedPaths } from './across.js';
+import { siteFacts } from './facts.js';
+import { fields } from './index.js';
+
+const nowhere = { boxes: new Map(), width: 1440 };
+const link = (label: string, href: string, style?: string): ElementNode => element('link', `${label} ${href}`, { element: 'a', attributes: { href }, ...(style ? { style } : {}) }, words(label)); // prettier-ignore
+const text = (says: string): ElementNode => element('text', says, { element: 'p' }, words(says));
+const menu = (current: string, ...labels: string[]): ElementNode =>
+  element('menu', 'menu', { element: 'ul' }, ...labels.map((label) => element('item', label, { element: 'li', repeat: 'menu' }, link(label, `${label.toLowerCase()}.html`, label === current ? 'bright' : 'plain')))); // prettier-ignore
+const part = (name: string, ...inside: ElementNode[]): ElementNode => element('section', name, { element: 'section', name }, ...inside); // prettier-ignore
+const named = (...sections: ElementNode[]): PageDocument => siteFacts.run(fields.run(page({ plain: { rest: {} }, bright: { rest: { color: 'red' } } }, ...sections), nowhere), nowhere); // prettier-ignore
+const pathsOf = (document: PageDocument | undefined): string[] => {
+  const { values, lists } = originalValues(document as PageDocument);
+  return [...values.keys(), ...lists.keys()].filter((path) => path.startsWith('site.'));
+};
+
+describe('facts of several pages', () => {
+  it('are one field each: the menu, of which every page has an entry of its own that stands out', () => {
+    const labels = ['Evenings', 'Hire', 'Way'];
+    const made = factsAcross([named(part('header', menu('Hire', ...labels))), named(part('header', menu('Way', ...labels)))]); // prettier-ignore
+    for (const one of made) expect(pathsOf(one)).toEqual([...labels.flatMap((label) => ['address', 'label'].map((name) => `site.menu.${label.toLowerCase()}.${name}`)), 'site.menu']); // prettier-ignore
+    expect([...sharedPaths(made)].filter((path) => path.split('.').length === 2)).toEqual(['site.menu']);
+  });
+
+  it('are told apart by what they say, and have one name on all pages', () => {
+    const [one, other] = ['+99 170 4550', '+99 170 4551'].map(text) as [ElementNode, ElementNode];
+    /* The first page says a number twice that the second does not have. */
+    const made = factsAcross([
+      named(part('header', one), part('footer', one), part('hire', other)),
+      named(part('footer', other), part('news', text('dome@example.org'))),
+      named(part('news', text('dome@example.org'))),
+    ]);
+    expect(made.map(pathsOf)).toEqual([['site.phone', 'site.phone-2'], ['site.phone-2', 'site.email'], ['site.email']]);
+    expect([...sharedPaths(made)]).toEqual(['site.phone-2', 'site.email']);
+  });
+
+  it('leave menus alone that have other entries, and pages that stand alone', () => {
+    const [first, second] = [named(part('header', menu('', 'Evenings', 'Hire'))), named(part('header', menu('', 'Evenings', 'Way')))]; // prettier-ignore
+    expect(factsAcross([first, second])).toEqual([first, second]);
+    expect(factsAcross([first])).toEqual([first]);
+  });
+});
