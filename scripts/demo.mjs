@@ -18,6 +18,10 @@ say('content demo/out/home check');
 run(process.execPath, [...cli, 'content', 'demo/out/home', 'check']);
 say('render demo/out/home --templates');
 run(process.execPath, [...cli, 'render', 'demo/out/home', '--templates']);
+say('convert demo/export/hire.html --root demo --out demo/out/hire');
+run(process.execPath, [...cli, 'convert', 'demo/export/hire.html', '--root', 'demo', '--out', 'demo/out/hire']);
+say('content demo/out/hire add three-to-choose-from.cards "The child’s telescope"');
+run(process.execPath, [...cli, 'content', 'demo/out/hire', 'add', 'three-to-choose-from.cards', 'The child’s telescope']); // prettier-ignore
 say(`survey ${boards.join(' ')} --out demo/out/survey-star-evenings`);
 run(process.execPath, [...cli, 'survey', ...boards, '--out', 'demo/out/survey-star-evenings']);
 say(`convert ${boards.join(' ')} --out demo/out/star-evenings`);
@@ -33,6 +37,7 @@ Open these in a browser:
   the existing page, looked over ${join(out, 'survey-home/index.html')}
   the existing page, converted   ${join(out, 'home/site/index.html')}
   its proof                      ${join(out, 'home/proof/index.html')}
+  a page of placed boxes, with an entry more ${join(out, 'hire/site/index.html')}
   the design, converted          ${join(out, 'star-evenings/site/index.html')}
   its proof                      ${join(out, 'star-evenings/proof/index.html')}
 The words to edit are in demo/out/*/content; after an edit: npx tavrik render demo/out/home

@@ -6,7 +6,8 @@ import { join, relative } from 'node:path';
 
 export const ROOT = join(__dirname, '..');
 export const CLI = join(ROOT, 'dist/cli/main.js');
-export const DEMO_PAGE = join(ROOT, 'demo/existing/index.html');
+export const DEMO = join(ROOT, 'demo');
+export const DEMO_PAGE = join(DEMO, 'existing/index.html');
 export const DEMO_BOARDS = [1440, 834, 390].map((width) => join(ROOT, `demo/design/star-evenings-${width}.svg`));
 
 /** A module of the built program, by its path in `dist`. Its types are those of the source. */

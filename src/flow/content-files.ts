@@ -128,7 +128,14 @@ function readGiven(text: string, file: string, opened: Opened): Content {
 }
 
 /** Says a field in a language. @throws Problem; nothing is changed then */
-export function setWords(project: string, page: string | undefined, path: string, words: string, language: string): FilledField { // prettier-ignore
+export function setWords(
+  project: string,
+  page: string | undefined,
+  path: string,
+  words: string,
+  language: string,
+): FilledField {
+  // prettier-ignore
   const opened = openPage(project, page);
   refuseOwn(opened, language);
   const [field] = listContent(project, page, path);

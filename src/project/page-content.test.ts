@@ -11,7 +11,10 @@ writeFileSync(contentFileOf(project, 'home'), 'hero:\n  heading: Clear nights\ns
 
 describe('the content of a page', () => {
   it('is that of its own file as long as the site has none', () => {
-    expect(readPageContent(project, 'home', known)).toEqual({ hero: { heading: 'Clear nights' }, site: { phone: '1' } });
+    expect(readPageContent(project, 'home', known)).toEqual({
+      hero: { heading: 'Clear nights' },
+      site: { phone: '1' },
+    });
     expect(covers(readSiteContent(project), 'site.phone')).toBe(false);
   });
 

@@ -51,7 +51,11 @@ export function covers({ values, lists }: FlatContent, path: string): boolean {
 }
 
 /** Content without what is in common, and that alone. */
-export function partContent(content: Content, isShared: (path: string) => boolean): { readonly own: Content; readonly shared: Content } { // prettier-ignore
+export function partContent(
+  content: Content,
+  isShared: (path: string) => boolean,
+): { readonly own: Content; readonly shared: Content } {
+  // prettier-ignore
   const { values, lists } = flatten(content);
   const only = (wanted: boolean): Content => {
     const part = <Value>(map: ReadonlyMap<string, Value>): Map<string, Value> => new Map([...map].filter(([path]) => isShared(path) === wanted)); // prettier-ignore

@@ -21,8 +21,7 @@ export function originalValues(document: PageDocument): FlatContent {
       if (node.field) put(node.field, node.text.trim());
       return;
     }
-    for (const [attribute, path] of Object.entries(node.fields ?? {}))
-      put(path, partOf(node, attribute, document));
+    for (const [attribute, path] of Object.entries(node.fields ?? {})) put(path, partOf(node, attribute, document));
     if (node.rich) put(node.rich, toMarkdown(node.children, document.styles));
     for (const [list, entries] of entriesIn(node)) {
       lists.set(list, entries.map(({ entry }) => entry?.id ?? '')); // prettier-ignore
@@ -83,8 +82,7 @@ export function unknownFields(document: PageDocument, content: Content): string[
   const known = originalValues(fillPage(document, content));
   const source = originalValues(document);
   const { values, lists } = flatten(content);
-  const isKnown = (path: string): boolean =>
-    known.values.has(path) || source.values.has(path) || isLook(path, source);
+  const isKnown = (path: string): boolean => known.values.has(path) || source.values.has(path) || isLook(path, source);
   return [
     ...[...values.keys()].filter((path) => !isKnown(path)),
     ...[...lists.keys()].filter((path) => !source.lists.has(path) && !known.lists.has(path)),

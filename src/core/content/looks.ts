@@ -48,7 +48,11 @@ export function looksIn(entries: readonly ElementNode[], styles: Styles): Looks 
 }
 
 /** What the fields of an entry say of its look, by the name of the field; none where all entries look alike or all otherwise. */
-export function saidLooks(entries: readonly ElementNode[], styles: Styles): ReadonlyMap<string, readonly [name: string, value: string]> { // prettier-ignore
+export function saidLooks(
+  entries: readonly ElementNode[],
+  styles: Styles,
+): ReadonlyMap<string, readonly [name: string, value: string]> {
+  // prettier-ignore
   const { by, place, flag } = looksIn(entries, styles);
   if (place !== undefined || new Set(by.values()).size >= entries.length) return new Map();
   return new Map([...by].map(([id, look]) => [id, flag ? [flag.name, look === flag.yes ? YES : NO] : [LOOK, look]]));
@@ -80,7 +84,12 @@ export function isAnswer(value: string): boolean {
 }
 
 /** The rarer of two looks has a name; of two that are as many, the one that comes later. */
-function flagOf(entries: readonly ElementNode[], by: readonly (readonly [string, string])[], styles: Styles): NonNullable<Looks['flag']> { // prettier-ignore
+function flagOf(
+  entries: readonly ElementNode[],
+  by: readonly (readonly [string, string])[],
+  styles: Styles,
+): NonNullable<Looks['flag']> {
+  // prettier-ignore
   const [early, late] = [...new Set(by.map(([, look]) => look))] as [string, string];
   const share = (look: string): number => by.filter(([, one]) => one === look).length;
   const [yes, no] = share(early) < share(late) ? [early, late] : [late, early];

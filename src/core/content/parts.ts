@@ -23,13 +23,13 @@ export function partOf(node: ElementNode, part: string, document: PageDocument):
 
 /** An element whose parts say what the values of their fields are. */
 export function withParts(node: ElementNode, values: ReadonlyMap<string, string>, document: PageDocument): ElementNode {
-  const attributes = { ...node.attributes };
+  let attributes: Record<string, string> = { ...node.attributes };
   let { markup } = node;
   for (const [part, field] of Object.entries(node.fields ?? {})) {
     const value = values.get(field);
     if (value === undefined) continue;
     if (part === ICON) markup = iconsOf(document).get(value) ?? markup;
-    else if (isSwitch(part)) turn(attributes, part, isYes(value));
+    else if (isSwitch(part)) attributes = turned(attributes, part, isYes(value));
     else if (part === FOCUS) {
       const focus = readFocus(value);
       if (focus !== undefined && focus !== focusOf(node, document.styles)) attributes['style'] = focusStyle(focus);
@@ -43,9 +43,8 @@ export function withParts(node: ElementNode, values: ReadonlyMap<string, string>
 }
 
 /** Switches come last, so that an element is written the same whoever turned them. */
-function turn(attributes: Record<string, string>, name: string, on: boolean): void {
-  delete attributes[name];
-  if (on) attributes[name] = '';
+function turned(attributes: Readonly<Record<string, string>>, name: string, on: boolean): Record<string, string> {
+  return { ...Object.fromEntries(Object.entries(attributes).filter(([other]) => other !== name)), ...(on ? { [name]: '' } : {}) }; // prettier-ignore
 }
 
 /** Other files of a picture show the picture that was there before. */

@@ -127,7 +127,14 @@ class Build {
       fellows.map((one) => one.split('.')),
     );
     const parts = new Set(fields.map((one) => one.name));
-    return { name, path, label, type: this.groupType(first, parts), required: everywhere && fields.some(({ required }) => required), fields };
+    return {
+      name,
+      path,
+      label,
+      type: this.groupType(first, parts),
+      required: everywhere && fields.some(({ required }) => required),
+      fields,
+    };
   }
 
   /** What several fields are together. */

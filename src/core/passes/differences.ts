@@ -2,7 +2,7 @@ import { hostStyles } from '../page/hosts.js';
 import { gather, spread, type Full, type Spread } from '../page/spread.js';
 import type { ElementNode, PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
 import { elements, isElement, mapTree } from '../page/walk.js';
-import { alignTrees } from './alike.js';
+import { alignTrees } from '../page/alike.js';
 import type { Pass } from './pass.js';
 import { groupsOf } from './repeats.js';
 

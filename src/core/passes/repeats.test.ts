@@ -1,7 +1,7 @@
 import { element, page, words } from '../page/sample.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
 import { elements } from '../page/walk.js';
-import { likeness } from './alike.js';
+import { likeness } from '../page/alike.js';
 import { differences } from './differences.js';
 import { DESIGN_PASSES, runPasses } from './index.js';
 import { kinds } from './kinds.js';

@@ -1,7 +1,7 @@
 import type { ElementNode, Kind, PageDocument } from '../page/types.js';
 import { isElement, mapTree } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
-import { likeness } from './alike.js';
+import { likeness } from '../page/alike.js';
 import type { Pass } from './pass.js';
 
 /** Things that make up a text, a form or a page: several of them in a row are no list of items. */

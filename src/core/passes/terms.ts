@@ -59,7 +59,13 @@ function isFlow({ style }: ElementNode, { styles }: PageDocument): boolean {
   return [rest, ...variants.map(({ set }) => set)].every(({ display }) => display === undefined || /^(block|flow-root|list-item|none)$/.test(display)); // prettier-ignore
 }
 
-function together({ terms: [first], nodes }: Group, asks: boolean, flows: boolean, styles: Record<string, SharedStyle>): ElementNode { // prettier-ignore
+function together(
+  { terms: [first], nodes }: Group,
+  asks: boolean,
+  flows: boolean,
+  styles: Record<string, SharedStyle>,
+): ElementNode {
+  // prettier-ignore
   const term = first as ElementNode;
   const id = `${term.id}-with`;
   const style = `t${id}`;

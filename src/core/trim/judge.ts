@@ -34,6 +34,26 @@ export function standsStill(before: Standing, after: Standing, document: PageDoc
   return !look(before, after, document).any;
 }
 
+/** Where everything stood, with the texts in the order in which another version of the page has them. */
+export function inOrder(before: Standing, first: PageDocument, now: PageDocument): Standing {
+  const known = textKeys(first);
+  const texts = new Map(before.texts.map((text, at) => [known[at], text]));
+  return { ...before, texts: textKeys(now).flatMap((key) => texts.get(key) ?? []) };
+}
+
+/** A key for each text that is measured, in the order of the page. */
+function textKeys({ body }: PageDocument): string[] {
+  const keys: string[] = [];
+  const visit = (node: ElementNode): void => {
+    (node.children ?? []).forEach((child, at) => {
+      if (isElement(child)) visit(child);
+      else if (child.text.trim() && !UNMEASURED.has(node.element)) keys.push(`${node.id} ${at}`);
+    });
+  };
+  visit(body);
+  return keys;
+}
+
 /** The box at which a change shows: the one made of two, or the one that held what was left out. */
 function idOf({ at, joined, holder }: Change): string {
   return joined?.node.id ?? holder ?? at;

@@ -2,10 +2,11 @@ import type { Box, PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
 import { mergeBreakpoints, nearBreakpoints } from './breakpoints.js';
 import { applyChanges, emptyBoxes, idleBoxes, nextJoins, type Change, type Tried } from './changes.js';
+import { flowsIn } from './flow.js';
 import { iconChanges, type FindGlyph } from './icons.js';
 import { INERT_RULES, withoutInert } from './inert.js';
 import { keptBoxes, type KeptBox } from './kept.js';
-import { judge, standsStill, type Verdict } from './judge.js';
+import { inOrder, judge, standsStill, type Verdict } from './judge.js';
 import { atWidths, type Standing } from './measured.js';
 
 /** Renders a document and says where everything stands at these widths; at all that are tried if none are given. */
@@ -32,7 +33,8 @@ const MOST_TRIALS = 48;
 export async function trim(document: PageDocument, measure: Measure, find?: FindGlyph): Promise<Trimmed> {
   const before = await measure(document);
   const lean = await fewestBreakpoints(await leanest(document, before, measure), before, measure);
-  const trial = new Trial(lean, before, measure);
+  const flowing = await intoFlow(lean, before, measure);
+  const trial = new Trial(flowing.document, flowing.standing, measure);
   const icons = find ? await drawIcons(trial, find) : { drawn: 0, left: 0 };
   const idle = new Set<string>();
   await takeOutIdle(trial, idle);
@@ -49,7 +51,7 @@ export async function trim(document: PageDocument, measure: Measure, find?: Find
   await takeOutIdle(trial, idle);
   return {
     document: trial.document,
-    removed: count(document) - count(trial.document),
+    removed: count(document) + flowing.added - count(trial.document),
     needed: trial.needed.size,
     kept: keptBoxes(trial.document, trial.needed),
     icons,
@@ -85,6 +87,34 @@ async function leanest(document: PageDocument, before: Standing, measure: Measur
     if (standsStill(before, await measure(tried), tried)) lean = tried;
   }
   return lean;
+}
+
+/** Most boxes of a page that are tried one by one when not all can be laid out together. */
+const MOST_FLOWS = 16;
+
+/** Puts what is placed one by one into the flow, where everything stays where it is. */
+async function intoFlow(
+  document: PageDocument,
+  before: Standing,
+  measure: Measure,
+): Promise<{ readonly document: PageDocument; readonly standing: Standing; readonly added: number }> {
+  // prettier-ignore
+  const flows = flowsIn(document, before);
+  const as = (tried: PageDocument): { document: PageDocument; standing: Standing; added: number } => ({ document: tried, standing: inOrder(before, document, tried), added: count(tried) - count(document) }); // prettier-ignore
+  if (flows.length === 0) return as(document);
+  const all = flows.reduce((made, { apply }) => apply(made), document);
+  if (await holds(document, all, before, measure)) return as(all);
+  let made = document;
+  for (const { apply } of flows.slice(0, MOST_FLOWS)) {
+    const tried = apply(made);
+    if (await holds(document, tried, before, measure)) made = tried;
+  }
+  return as(made);
+}
+
+/** Whether everything that stood somewhere before stands there still. */
+async function holds(first: PageDocument, now: PageDocument, before: Standing, measure: Measure): Promise<boolean> {
+  return standsStill(inOrder(before, first, now), await measure(now), now);
 }
 
 /** Merges breakpoints that nearly repeat each other, where that moves nothing. */

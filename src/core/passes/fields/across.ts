@@ -58,7 +58,8 @@ export function isOfSite(path: string): boolean {
 }
 
 function movedBy(moves: ReadonlyMap<string, string>, path: string): string {
-  for (const [from, to] of moves) if (path === from || path.startsWith(`${from}.`)) return `${to}${path.slice(from.length)}`;
+  for (const [from, to] of moves)
+    if (path === from || path.startsWith(`${from}.`)) return `${to}${path.slice(from.length)}`;
   return path;
 }
 

@@ -49,8 +49,7 @@ export function standingIn(content: FlatContent, bySelf = false): Standing[] {
 /** Paths of fields, groups and lists that are one thing, with the path that they have together. */
 function factsIn(content: FlatContent): Map<string, string> {
   const places = new Map<string, Standing[]>();
-  for (const one of standingIn(content))
-    places.set(one.says, [...(places.get(one.says) ?? []), one]);
+  for (const one of standingIn(content)) places.set(one.says, [...(places.get(one.says) ?? []), one]);
   const names = new NameGiver();
   const moves = new Map<string, string>();
   for (const standing of places.values()) {
@@ -71,7 +70,8 @@ function menus({ lists, values }: FlatContent, bySelf: boolean): Standing[] {
     const own = [...values].filter(([one]) => one.startsWith(`${path}.`)).map(([one, value]) => [one.slice(path.length + 1), value]); // prettier-ignore
     const leads = ids.every((id) => own.some(([name, value]) => name === `${id}.address` && value !== '#'));
     if (ids.length < FEWEST || !leads || isInEntry(path, lists)) return [];
-    const isOfLook = ([name = '']: readonly string[]): boolean => bySelf && LOOKS.includes(name.split('.').at(-1) ?? '');
+    const isOfLook = ([name = '']: readonly string[]): boolean =>
+      bySelf && LOOKS.includes(name.split('.').at(-1) ?? '');
     const says = JSON.stringify(['menu', ids, own.filter((one) => !isOfLook(one))]);
     return [{ path, name: 'menu', says, ...(bySelf ? { looks: JSON.stringify(own.filter(isOfLook)) } : {}) }];
   });

@@ -130,7 +130,10 @@ describe('lists', () => {
 
   it('are none where a form asks, whatever is alike there', () => {
     const line = (name: string): ElementNode => element('row', name, { repeat: 'line' }, element('field', name, { element: 'input', attributes: { placeholder: name } })); // prettier-ignore
-    expect(named(line('Name'), line('Street'))).toEqual({ name: { hint: 'Name', required: 'no' }, street: { hint: 'Street', required: 'no' } });
+    expect(named(line('Name'), line('Street'))).toEqual({
+      name: { hint: 'Name', required: 'no' },
+      street: { hint: 'Street', required: 'no' },
+    });
   });
 
   it('give every field a path of its own, and the same ones the second time', () => {

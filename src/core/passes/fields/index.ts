@@ -66,7 +66,10 @@ function saidWord(node: ElementNode, { word }: Scope): string | undefined {
 }
 
 /** The attributes with those last that are there or not, so that turning one on writes the same as the source. */
-function switchesLast({ attributes }: ElementNode, fields: Readonly<Record<string, string>>): Pick<ElementNode, 'attributes'> {
+function switchesLast(
+  { attributes }: ElementNode,
+  fields: Readonly<Record<string, string>>,
+): Pick<ElementNode, 'attributes'> {
   if (!attributes) return {};
   const isLast = ([name]: [string, string]): boolean => isSwitch(name) && fields[name] !== undefined;
   const all = Object.entries(attributes);
@@ -107,7 +110,11 @@ class Naming {
   }
 
   /** In entries of a list an icon says what each is about: it can be exchanged for another one of the page. */
-  private icon(node: ElementNode, { path, giver, icons }: Scope): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined { // prettier-ignore
+  private icon(
+    node: ElementNode,
+    { path, giver, icons }: Scope,
+  ): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined {
+    // prettier-ignore
     if (node.kind !== 'icon' || node.markup === undefined || !icons) return undefined;
     return { fields: { [ICON]: `${path}.${giver.give('icon')}` } };
   }
@@ -167,7 +174,10 @@ class Naming {
     const ids = new NameGiver();
     return entries.map((entry, at) => {
       const id = ids.give(slug(titleOf(entry), LONGEST) || String(at + 1));
-      const own = scopeOf(`${list}.${id}`, entry, { ...(icons ? { icons } : {}), ...(scope.columns ? { columns: scope.columns } : {}) });
+      const own = scopeOf(`${list}.${id}`, entry, {
+        ...(icons ? { icons } : {}),
+        ...(scope.columns ? { columns: scope.columns } : {}),
+      });
       for (const taken of [ID, LOOK, ...FLAGS]) own.giver.give(taken);
       return { ...this.element(entry, own), entry: { list, id } };
     });

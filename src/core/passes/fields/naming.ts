@@ -38,11 +38,13 @@ export function spoken(giver: NameGiver, name: string, text: string): string {
 }
 
 /** What a plain text is by where it stands. */
-export function placeName(text: string, { root, seen }: Scope): string {
+export function placeName(text: string, { root, seen, giver }: Scope): string {
   const words = text.trim().split(/\s+/).length;
   const headings = headingsIn(root).length;
   if (headings && seen.headings === 0 && words <= KICKER_WORDS) return 'kicker';
   if (root.kind === 'section' && headings && seen.headings === 1 && seen.last === 'heading') return 'intro';
+  /* In an entry it is its place that says what a text is: the same place has the same name in all entries. */
+  if (root.repeat !== undefined && giver.has('text')) return words <= KICKER_WORDS ? 'note' : 'more';
   return 'text';
 }
 

@@ -1,5 +1,5 @@
-import type { ElementNode } from '../page/types.js';
-import { isElement } from '../page/walk.js';
+import type { ElementNode } from './types.js';
+import { isElement } from './walk.js';
 
 /** Nodes of two trees that take the same place in them. */
 export type Pairs = readonly (readonly [ElementNode, ElementNode])[];

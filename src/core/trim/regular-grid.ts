@@ -1,0 +1,70 @@
+import type { Spread } from '../page/spread.js';
+import type { Box, ElementNode } from '../page/types.js';
+
+/* The regular grid that alike things stand in, though each was placed by itself. */
+
+/** Places may differ by this much from those of a regular grid: the rest is an offset of its own; CSS px. */
+const UNEVEN = 8;
+
+/** A thing in a box, with where it stands in it in each range of widths. */
+export interface Thing {
+  readonly node: ElementNode;
+  readonly style: Spread;
+  readonly boxes: readonly Box[];
+}
+
+/** The regular grid that things stand in, but for a few px. */
+export interface Grid {
+  readonly columns: number;
+  readonly width: number;
+  readonly columnGap: number;
+  readonly rowGap: number;
+  /** Of all rows with the gaps between them. */
+  readonly height: number;
+  /** What is left of the place of each thing: across and down. */
+  readonly offsets: readonly (readonly [number, number])[];
+}
+
+/** The grid of things in one range of widths; undefined if they stand otherwise. */
+export function gridOf(things: readonly Thing[], range: number): Grid | undefined {
+  const boxes = things.map((thing) => thing.boxes[range] as Box);
+  const rows: Box[][] = [];
+  for (const box of boxes) {
+    const row = rows.at(-1);
+    if (row && box[1] < end(row[0] as Box) - UNEVEN && box[0] > (row.at(-1) as Box)[0]) row.push(box);
+    else rows.push([box]);
+  }
+  const columns = (rows[0] as Box[]).length;
+  if (rows.slice(0, -1).some((row) => row.length !== columns) || (rows.at(-1) as Box[]).length > columns)
+    return undefined;
+  const width = Math.max(...boxes.map((box) => box[2]));
+  const [left, top] = around(boxes);
+  const stepAcross = columns > 1 ? median(rows.flatMap((row) => row.slice(1).map((box, at) => box[0] - (row[at] as Box)[0]))) : width; // prettier-ignore
+  const high = rows.map((row) => Math.max(...row.map((box) => box[3])));
+  const gaps = rows.slice(1).map((row, at) => Math.min(...row.map((box) => box[1])) - Math.min(...(rows[at] as Box[]).map((box) => box[1])) - (high[at] as number)); // prettier-ignore
+  const rowGap = gaps.length ? median(gaps) : Math.max(0, stepAcross - width);
+  const columnGap = Math.max(0, stepAcross - width);
+  if (rowGap < 0 || stepAcross < width - UNEVEN) return undefined;
+  const offsets: [number, number][] = [];
+  let y = top;
+  rows.forEach((row, at) => {
+    row.forEach((box, column) => offsets.push([box[0] - left - column * (width + columnGap), box[1] - y]));
+    y += (high[at] as number) + rowGap;
+  });
+  return offsets.every(([x, down]) => Math.abs(x) <= UNEVEN && Math.abs(down) <= UNEVEN) ? { columns, width, columnGap, rowGap, height: y - rowGap - top, offsets } : undefined; // prettier-ignore
+}
+
+function median(values: readonly number[]): number {
+  return [...values].sort((a, b) => a - b)[Math.floor((values.length - 1) / 2)] as number;
+}
+
+/** The box around boxes. */
+export function around(boxes: readonly Box[]): Box {
+  const [left, top] = [Math.min(...boxes.map(([x]) => x)), Math.min(...boxes.map(([, y]) => y))];
+  return [left, top, Math.max(...boxes.map(([x, , width]) => x + width)) - left, Math.max(...boxes.map(end)) - top];
+}
+
+/** The lower edge of a box. */
+export function end([, y, , height]: Box): number {
+  return y + height;
+}
