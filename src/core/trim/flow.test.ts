@@ -81,7 +81,7 @@ describe('boxes placed one by one', () => {
     ['one of them is in the flow', [text('a'), { ...text('b'), style: 'loose' }], { a: [[0, 0, 100, 30]], b: [[0, 50, 100, 30]] }], // prettier-ignore
     ['one reaches out of the box', [text('a'), text('b')], { a: [[-20, 0, 100, 30]], b: [[0, 50, 100, 30]] }],
     ['one does not show somewhere', [text('a'), text('b')], { a: [[0, 0, 100, 30]], b: [[0, 50, 100, 30], [0, 0, 0, 0], [0, 0, 0, 0]] }], // prettier-ignore
-    ['there is but one', [text('a')], { a: [[0, 0, 100, 30]] }],
+    ['there is but one, and it says nothing', [element('image', 'a', { style: 'text' })], { a: [[0, 0, 100, 30]] }],
     ['alike things stand anyhow', [card('x'), card('y'), card('z')], { x: [[0, 0, 200, 100]], y: [[300, 40, 200, 100]], z: [[90, 200, 200, 100]] }], // prettier-ignore
   ])('stay where they are if %s', (_, things, places) => {
     const given = placed(things, places as Readonly<Record<string, readonly Box[]>>);

@@ -1,0 +1,174 @@
+import { gather, spread, type Full, type Spread } from '../page/spread.js';
+import type { Box, ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import { isElement, mapTree } from '../page/walk.js';
+import { linesOf, ROUNDING, type Block, type Laid, type Way } from './follow.js';
+import { around, end, gridOf, type Grid, type Thing } from './regular-grid.js';
+import { View } from './view.js';
+
+/* The styles of boxes that follow each other instead of being placed one by one. */
+
+function px(value: number): string {
+  return `${Math.round(value * 100) / 100}px`;
+}
+
+type Set = Record<string, string | undefined>;
+
+/** A style with something said otherwise in each range. */
+function changed(style: Spread, sets: readonly Set[], document: PageDocument): SharedStyle {
+  const rest = style.rest.map((full, range): Full => {
+    const made = new Map(full);
+    for (const [name, value] of Object.entries(sets[range] as Set)) {
+      if (value === undefined) made.delete(name);
+      else made.set(name, value);
+    }
+    return made;
+  });
+  return gather({ ...style, rest }, document.breakpoints);
+}
+
+/** The page with a box whose content is laid out. @param frame the box in each range */
+export function laidOut(
+  document: PageDocument,
+  at: string,
+  { blocks, ways }: Laid,
+  frame: readonly Box[],
+): PageDocument {
+  const styles: Record<string, SharedStyle> = { ...document.styles };
+  const named = new Map<string, string>();
+  const restyle = (node: ElementNode, style: Spread, sets: readonly Set[]): void => {
+    const name = `t${node.id}-flow`;
+    styles[name] = changed(style, sets, document);
+    named.set(node.id, name);
+  };
+  const whole = frame.map((_, range) => around(blocks.map(({ boxes }) => boxes[range] as Box)));
+  const lineage = lineageOf(document.body, at);
+  lineage.forEach((node, up) => {
+    const style = spread(document.styles[node.style ?? ''], document.breakpoints);
+    if (up > 0 && !style.rest.some((full) => /px$/.test(full.get('height') ?? ''))) return;
+    restyle(node, style, frame.map((box, range): Set => {
+      const height = (style.rest[range] as Full).get('height');
+      if (up > 0) return { height: undefined, 'min-height': height };
+      return {
+        ...layoutSet(ways[range] as Way, new View(style.rest[range] as Full, node.element)),
+        height: undefined,
+        'padding-top': px((whole[range] as Box)[1]),
+        'padding-bottom': px(Math.max(0, box[3] - end(whole[range] as Box))),
+      };
+    })); // prettier-ignore
+  });
+  const grids = new Map<string, { readonly id: string; readonly style: string }>();
+  blocks.forEach((block, index) => {
+    const margins = block.boxes.map((_, range) => distances(blocks, index, range, ways[range] as Way, frame[range] as Box)); // prettier-ignore
+    if (block.things.length === 1) {
+      const [thing] = block.things as [Thing];
+      restyle(thing.node, thing.style, thing.boxes.map((box, range) => ({ ...inFlow(thing, range, box), ...margins[range] }))); // prettier-ignore
+      return;
+    }
+    const laid = block.boxes.map((_, range) => gridOf(block.things, range) as Grid);
+    const id = `${(block.things[0] as Thing).node.id}-grid`;
+    const plain: Spread = { rest: block.boxes.map(() => new Map()), others: [] };
+    styles[`t${id}`] = changed(plain, laid.map((grid, range) => ({
+      display: 'grid',
+      'grid-template-columns': `repeat(${grid.columns}, ${px(grid.width)})`,
+      'column-gap': px(grid.columnGap),
+      'row-gap': px(grid.rowGap),
+      'align-items': 'start',
+      ...margins[range],
+    })), document); // prettier-ignore
+    for (const thing of block.things) grids.set(thing.node.id, { id, style: `t${id}` });
+    block.things.forEach((thing, item) => {
+      restyle(thing.node, thing.style, thing.boxes.map((box, range) => {
+        const [x, y] = (laid[range] as Grid).offsets[item] as readonly [number, number];
+        const off = (value: number): string | undefined => (Math.abs(value) > 0.05 ? px(value) : undefined);
+        return { ...inFlow(thing, range, box), left: off(x), top: off(y) };
+      })); // prettier-ignore
+    });
+  });
+  const order = blocks.flatMap(({ things }) => things.map(({ node }) => node.id));
+  const body = mapTree(document.body, (node) => {
+    if (!isElement(node)) return node;
+    const restyled = named.has(node.id) ? { ...node, style: named.get(node.id) as string } : node;
+    return node.id === at ? { ...restyled, children: inGrids(restyled, order, grids) } : restyled;
+  }) as ElementNode;
+  return { ...document, styles, body };
+}
+
+/** How far a block is from the one before it, or from the line above. */
+function distances(blocks: readonly Block[], index: number, range: number, way: Way, frame: Box): Set {
+  const boxes = blocks.map((block) => block.boxes[range] as Box);
+  const [box, before] = [boxes[index] as Box, boxes[index - 1]];
+  const off = (value: number): string => (Math.abs(value) > 0.05 ? px(value) : '0px');
+  if (way === 'down') return { 'margin-top': off(before ? box[1] - end(before) : 0), 'margin-left': off(box[0]) };
+  const lines = linesOf(boxes) as number[];
+  const line = lines[index] as number;
+  const above = boxes.filter((_, at) => lines[at] === line - 1);
+  const top = above.length ? Math.max(...above.map(end)) : around(boxes)[1];
+  const left = before && lines[index - 1] === line ? before[0] + before[2] : 0;
+  /* What ends a line fills it, so that the next begins anew. */
+  const fill = lines[index + 1] === line + 1 ? { 'margin-right': px(Math.max(0, frame[2] - box[0] - box[2] - ROUNDING)) } : {}; // prettier-ignore
+  return { 'margin-top': off(box[1] - top), 'margin-left': off(box[0] - left), 'flex-shrink': '0', ...fill };
+}
+
+function layoutSet(way: Way, view: View): Set {
+  if (way === 'across') return { display: 'flex', 'flex-wrap': 'wrap', 'align-items': 'flex-start' };
+  return view.display() === 'block' ? {} : { display: 'block' };
+}
+
+/** A box of the page and those that it is in, outwards, as long as they hold nothing else. */
+function lineageOf(body: ElementNode, at: string): ElementNode[] {
+  const path: ElementNode[] = [];
+  const visit = (node: ElementNode): boolean => {
+    const found = node.id === at || (node.children ?? []).some((child) => isElement(child) && visit(child));
+    if (found) path.push(node);
+    return found;
+  };
+  visit(body);
+  const end = path.findIndex((node, up) => up > 0 && (node.element === 'body' || node.children?.filter(isElement).length !== 1)); // prettier-ignore
+  return end < 0 ? path : path.slice(0, end);
+}
+
+/** A placed thing in the flow: as large as it was, able to grow, and still what its own content is placed in. */
+function inFlow({ node, style }: Thing, range: number, box: Box): Set {
+  const view = new View(style.rest[range] as Full, node.element);
+  const [height, width] = [view.get('height'), view.get('width')];
+  const isText = !view.isReplaced();
+  const display = /^(inline|inline-block)$/.test(view.display()) ? { display: 'block' } : {};
+  return {
+    ...display,
+    position: 'relative',
+    left: undefined,
+    top: undefined,
+    right: undefined,
+    bottom: undefined,
+    ...(isText && height !== undefined && height !== 'auto'
+      ? { height: undefined, 'min-height': height.endsWith('px') ? height : px(box[3]) }
+      : {}),
+    ...(isText && (width === undefined || width === 'auto') ? { width: 'fit-content' } : {}),
+  };
+}
+
+/** The content of a box in the order in which it is laid out, alike things in a box of their own. */
+function inGrids(
+  node: ElementNode,
+  order: readonly string[],
+  grids: ReadonlyMap<string, { readonly id: string; readonly style: string }>,
+): PageNode[] {
+  // prettier-ignore
+  const byId = new Map((node.children ?? []).filter(isElement).map((child) => [child.id, child]));
+  const made: PageNode[] = [];
+  const open = new Map<string, ElementNode>();
+  for (const id of order) {
+    const child = byId.get(id) as ElementNode;
+    const grid = grids.get(id);
+    if (!grid) {
+      made.push(child);
+      continue;
+    }
+    const known = open.get(grid.id);
+    const box: ElementNode = known ? { ...known, children: [...(known.children ?? []), child] } : { id: grid.id, kind: 'grid', name: 'grid', element: 'div', style: grid.style, children: [child] }; // prettier-ignore
+    open.set(grid.id, box);
+    if (known) made[made.indexOf(known)] = box;
+    else made.push(box);
+  }
+  return made;
+}
