@@ -55,7 +55,9 @@ describe('a page of boxes placed one by one', () => {
       await page.goto(`${site.origin}/index.html`);
       const cards = await standing(page);
       expect(cards).toHaveLength(4);
-      const apart = (boxes: number[][]): boolean => boxes.every(([left, top, right, bottom], at) => boxes.slice(at + 1).every(([x, y, r, b]) => x! >= right! || r! <= left! || y! >= bottom! || b! <= top!)); // prettier-ignore
+      type Rect = readonly [number, number, number, number];
+      const clear = ([left, top, right, bottom]: Rect, [x, y, r, b]: Rect): boolean => x >= right || r <= left || y >= bottom || b <= top; // prettier-ignore
+      const apart = (boxes: number[][]): boolean => boxes.every((box, at) => boxes.slice(at + 1).every((other) => clear(box as unknown as Rect, other as unknown as Rect))); // prettier-ignore
       expect(apart(cards.map(({ card }) => card))).toBe(true);
       for (const { card, inside } of cards) {
         expect(apart(inside)).toBe(true);

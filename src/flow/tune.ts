@@ -35,7 +35,7 @@ export interface TunedPage extends Tuned {
 }
 
 /** Most trials of one page, each a rendering at every width. */
-const MOST_TRIALS = 200;
+const MOST_TRIALS = 300;
 
 /** Mends what can be mended by style in the pages of a project, writes it to `adjust.yaml` and renders the site. @throws Problem */
 export async function tuneProject(project: string, options: TuneOptions): Promise<TunedPage[]> {

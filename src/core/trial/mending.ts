@@ -1,5 +1,6 @@
 import type { Adjustment } from '../adjust/adjustment.js';
-import type { PageDocument } from '../page/types.js';
+import type { Box, PageDocument } from '../page/types.js';
+import { elements } from '../page/walk.js';
 import type { MeasuredPage } from '../proof/measured.js';
 import type { Limit } from './limits.js';
 import type { TrialFault } from './faults.js';
@@ -56,15 +57,17 @@ export async function mendTrial(
   { asIs, faultsOf }: Bench,
 ): Promise<KeptMend[]> {
   const kept: KeptMend[] = [];
+  const frames = framesIn(before);
+  const pictures = [...elements(document.body)].flatMap(({ element, id }) => (element === 'img' ? [id] : []));
   const tried = new Set<string>();
   const first = existing.reduce((most, { step = 0 }) => Math.max(most, step), 0) + 1;
   let left = broken;
-  const next = (): Mend | undefined => [...left.values()].flatMap((faults) => mendsFor(document, faults)).find((one) => !tried.has(JSON.stringify(one.adjustments))); // prettier-ignore
+  const next = (): Mend | undefined => [...left.values()].flatMap((faults) => mendsFor(document, faults, frames)).find((one) => !tried.has(JSON.stringify(one.adjustments))); // prettier-ignore
   for (let one = next(); one && tried.size < MOST; one = next()) {
     tried.add(JSON.stringify(one.adjustments));
     const own = one.adjustments.map((each) => ({ ...each, step: first + kept.length }));
     const list = [...existing, ...kept.flatMap(({ adjustments }) => adjustments), ...own];
-    if (hasMoved(before, await asIs(list))) continue;
+    if (hasMoved(before, await asIs(list), pictures)) continue;
     const then = new Map<string, readonly TrialFault[]>();
     for (const [name, faults] of left) if (faults.length) then.set(name, await faultsOf(name, list));
     const fewer = countOf(left) - countOf(then);
@@ -75,17 +78,26 @@ export async function mendTrial(
   return kept;
 }
 
+/** The boxes of all things at each width, by their ids. */
+function framesIn(pages: readonly MeasuredPage[]): ReadonlyMap<string, readonly Box[]> {
+  const found = new Map<string, Box[]>();
+  for (const { things = {} } of pages) for (const [id, { box }] of Object.entries(things)) found.set(id, [...(found.get(id) ?? []), box]); // prettier-ignore
+  return found;
+}
+
 function countOf(faults: ReadonlyMap<string, readonly TrialFault[]>): number {
   return [...faults.values()].reduce((sum, those) => sum + those.length, 0);
 }
 
-/** A word of the page as it was may move this far, px: a mend must not change what is right. */
+/** A word or a picture of the page as it was may move this far, px: a mend must not change what is right. */
 const STILL = 0.5;
 
-function hasMoved(before: readonly MeasuredPage[], now: readonly MeasuredPage[]): boolean {
+function hasMoved(before: readonly MeasuredPage[], now: readonly MeasuredPage[], pictures: readonly string[]): boolean {
   return before.some((page, at) => {
     const is = now[at];
     if (!is || page.words.length !== is.words.length || Math.abs(page.height - is.height) > STILL) return true;
+    const other = (id: string): boolean => (page.things?.[id]?.box ?? []).some((value, side) => Math.abs(value - (is.things?.[id]?.box[side] ?? NaN)) > STILL); // prettier-ignore
+    if (pictures.some(other)) return true;
     return page.words.some((word, index) => {
       const own = is.words[index];
       return !own || own.text !== word.text || Math.abs(own.x - word.x) > STILL || Math.abs(own.y - word.y) > STILL;

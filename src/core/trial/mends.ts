@@ -1,7 +1,8 @@
 import type { Adjustment } from '../adjust/adjustment.js';
 import { spread } from '../page/spread.js';
-import type { ElementNode, PageDocument } from '../page/types.js';
+import type { Box, ElementNode, PageDocument } from '../page/types.js';
 import { isElement } from '../page/walk.js';
+import { sectionSlug } from '../page/words.js';
 import type { TrialFault } from './faults.js';
 
 /** Something that may mend what an edit does to a page: corrections, and why. */
@@ -10,8 +11,15 @@ export interface Mend {
   readonly adjustments: readonly Adjustment[];
 }
 
-/** What may mend faults of a trial, what is mildest first. Each is to be tried before it is kept. */
-export function mendsFor(document: PageDocument, faults: readonly TrialFault[]): Mend[] {
+/**
+ * What may mend faults of a trial, what is mildest first. Each is to be tried before it is kept.
+ * @param frames how large pictures were at each width before anybody exchanged one, by their ids
+ */
+export function mendsFor(
+  document: PageDocument,
+  faults: readonly TrialFault[],
+  frames: ReadonlyMap<string, readonly Box[]> = new Map(),
+): Mend[] {
   const chains = chainsOf(document.body);
   const made = new Map<string, Mend>();
   const propose = (why: string, node: ElementNode | undefined, set: Readonly<Record<string, string>>): void => {
@@ -19,7 +27,7 @@ export function mendsFor(document: PageDocument, faults: readonly TrialFault[]):
     const target = node.style === undefined ? { element: node.id } : { style: node.style };
     const adjustments = Object.entries(set).map(([property, value]): Adjustment => ({ page: document.name, ...target, property, value })); // prettier-ignore
     const key = JSON.stringify(adjustments);
-    if (!made.has(key)) made.set(key, { why, adjustments });
+    if (adjustments.length && !made.has(key)) made.set(key, { why, adjustments });
   };
   if (faults.some(({ kind }) => kind === 'beyond' || kind === 'scrolls' || kind === 'cut-off')) {
     propose('long words break', document.body, { 'overflow-wrap': 'anywhere' });
@@ -47,7 +55,34 @@ export function mendsFor(document: PageDocument, faults: readonly TrialFault[]):
         propose('its box grows with its words', node, { height: 'auto', 'min-height': high });
     }
   }
+  const sections = new Set(faults.map(({ kind, section }) => (kind === 'scrolls' ? undefined : section)));
+  for (const { node, section } of picturesIn(document.body))
+    if (sections.has(section) || sections.has(undefined)) propose('a picture of another shape is cut to the frame of this one', node, frameOf(frames.get(node.id) ?? [])); // prettier-ignore
   return [...made.values()];
+}
+
+/** Pictures that a client can exchange, with the section that each is in. */
+function picturesIn(body: ElementNode): { readonly node: ElementNode; readonly section: string }[] {
+  const visit = (node: ElementNode, section: string): { node: ElementNode; section: string }[] => {
+    const here = node.kind === 'section' ? sectionSlug(node.name) : section;
+    const own = node.element === 'img' && node.fields?.['src'] !== undefined ? [{ node, section: here }] : [];
+    return [...own, ...(node.children ?? []).filter(isElement).flatMap((child) => visit(child, here))];
+  };
+  return visit(body, '');
+}
+
+/** What keeps a picture as large as it is at all widths, whatever it shows; where it is fluid, its shape at least. */
+function frameOf(boxes: readonly Box[]): Readonly<Record<string, string>> {
+  const [first, ...others] = boxes.filter((box) => isShownBox(box));
+  if (!first) return {};
+  const round = (value: number): number => Math.round(value * 100) / 100;
+  const shape = { 'aspect-ratio': `${round(first[2])} / ${round(first[3])}`, 'object-fit': 'cover' };
+  const isFixed = others.every((box) => Math.abs(box[2] - first[2]) < 0.5 && Math.abs(box[3] - first[3]) < 0.5);
+  return isFixed ? { ...shape, width: `${round(first[2])}px`, 'max-width': '100%' } : shape;
+}
+
+function isShownBox([, , width, height]: Box): boolean {
+  return width > 0 && height > 0;
 }
 
 function says(node: ElementNode): boolean {

@@ -111,6 +111,18 @@ describe('what may mend it', () => {
     expect(said(fault('cut-off', 'text-low'))).toContain('low height: auto; low min-height: 40px');
   });
 
+  it('keeps the frames of pictures that a client can exchange, where one is at fault', () => {
+    const picture = (id: string, more: object): ElementNode => element('image', id, { element: 'img', attributes: { src: 'assets/a.jpg' }, ...more }); // prettier-ignore
+    const shown = page({}, element('section', 'Offers', { element: 'section' }, picture('fixed', { fields: { src: 'offers.picture.file' } }), picture('fluid', { fields: { src: 'offers.other.file' } }), picture('drawn', {}))); // prettier-ignore
+    const frames = new Map([['image-fixed', [[0, 0, 40, 30], [9, 9, 40, 30]]], ['image-fluid', [[0, 0, 300, 200], [0, 0, 0, 0], [0, 0, 150, 100]]]] as const); // prettier-ignore
+    const set = (section: string): string[] => mendsFor(shown, [{ kind: 'overlap', width: 390, what: 'x', section }], frames as never).flatMap(({ why, adjustments }) => (why.startsWith('a picture') ? [adjustments.map(({ element: id, property, value }) => `${id} ${property}: ${value}`).join('; ')] : [])); // prettier-ignore
+    expect(set('offers')).toEqual([
+      'image-fixed aspect-ratio: 40 / 30; image-fixed object-fit: cover; image-fixed width: 40px; image-fixed max-width: 100%',
+      'image-fluid aspect-ratio: 300 / 200; image-fluid object-fit: cover',
+    ]);
+    expect(set('elsewhere')).toEqual([]);
+  });
+
   it('is tried, and kept only if faults go and no word of the page moves', async () => {
     const broken = new Map([['long-word', [fault('beyond', 'heading-small-h'), fault('beyond', 'text-small-p')]], ['markup', [fault('beyond', 'heading-small-h')]]]); // prettier-ignore
     const has = (list: readonly Adjustment[], value: string): boolean => list.some((one) => one.value === value);

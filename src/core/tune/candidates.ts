@@ -105,15 +105,14 @@ export function together(all: readonly Candidate[], elsewhere: readonly Candidat
 }
 
 /**
- * The same for each section by itself, and for the range of one width only: where one text of the page breaks its line
- * otherwise by it, the other sections still gain.
+ * Corrections of several texts that do not help together, in two halves, for the range of one width only: where one text
+ * breaks its line otherwise, the others still gain. None of what is too few to be parted.
  */
-export function bySection(document: PageDocument, all: readonly Candidate[], width: number): Candidate[] {
-  const sections = [...new Set(all.map(({ section }) => section))];
-  return sections.flatMap(
-    (section) =>
-    together(all.filter((one) => one.section === section), []).map((one) => onlyAt(document, { ...one, section }, [width])), // prettier-ignore
-  );
+export function halvesOf(document: PageDocument, one: Candidate, width: number): Candidate[] {
+  const { adjustments } = onlyAt(document, one, [width]);
+  if (adjustments.length < TOGETHER || !adjustments.every(({ property }) => OF_LETTERS.has(property))) return [];
+  const middle = Math.ceil(adjustments.length / 2);
+  return [adjustments.slice(0, middle), adjustments.slice(middle)].map((half) => ({ ...one, adjustments: half, name: `${half.length} kinds of texts`, count: half.length })); // prettier-ignore
 }
 
 /** A candidate for the ranges of some widths only: what holds everywhere helps there, and does harm at others. */

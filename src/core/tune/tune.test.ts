@@ -2,7 +2,7 @@ import type { Adjustment } from '../adjust/adjustment.js';
 import { element, page, words } from '../page/sample.js';
 import type { Box, PageDocument } from '../page/types.js';
 import type { MeasuredPage } from '../proof/measured.js';
-import { bySection, onlyAt, together, type Candidate } from './candidates.js';
+import { halvesOf, onlyAt, together, type Candidate } from './candidates.js';
 import { tune, type MeasureAt } from './tune.js';
 
 /* A stand-in for a browser: a heading and a text below each other, whose margins count at each width. */
@@ -89,13 +89,15 @@ describe('corrections of many styles at once', () => {
     expect(together(['a', 'b', 'c'].map(margin), [])).toEqual([]);
   });
 
-  it('are made for each section by itself, at one width', () => {
-    const inSection = (section: string, style: string): Candidate => ({ ...spaced(style, '0.05em'), section });
-    const all = [inSection('s', 'a'), inSection('s', 'b'), inSection('s', 'c'), inSection('other', 'd')];
-    const made = bySection(document, all, 400);
-    expect(made.map(({ section, adjustments }) => [section, adjustments.map(({ style, at }) => [style, at])])).toEqual([
-      ['s', [['a', ['below-600']], ['b', ['below-600']], ['c', ['below-600']]]], // prettier-ignore
-    ]);
+  it('are parted in halves for one width where they do not help together, as long as they are several', () => {
+    const all = { ...spaced('a', '1em'), adjustments: ['a', 'b', 'c', 'd', 'e'].flatMap((style) => spaced(style, '0.05em').adjustments) }; // prettier-ignore
+    const made = halvesOf(document, all, 400);
+    expect(made.map(({ count, adjustments }) => [count, adjustments.map(({ style, at }) => [style, at])])).toEqual([
+      [3, [['a', ['below-600']], ['b', ['below-600']], ['c', ['below-600']]]],
+      [2, [['d', ['below-600']], ['e', ['below-600']]]],
+    ]); // prettier-ignore
+    expect(halvesOf(document, made[1] as Candidate, 400)).toEqual([]);
+    expect(halvesOf(document, { ...all, adjustments: all.adjustments.map((one) => ({ ...one, property: 'margin-top' })) }, 400)).toEqual([]); // prettier-ignore
   });
 
   it('can be made for some widths only', () => {

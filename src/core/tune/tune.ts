@@ -4,7 +4,7 @@ import type { PageDocument } from '../page/types.js';
 import { differencesOf } from '../proof/checks/index.js';
 import { comparePage } from '../proof/compared.js';
 import type { MeasuredPage } from '../proof/measured.js';
-import { bySection, candidatesOf, keyOf, onlyAt, TOGETHER, together, type Candidate, type Seen } from './candidates.js';
+import { candidatesOf, halvesOf, keyOf, onlyAt, TOGETHER, together, type Candidate, type Seen } from './candidates.js';
 import { scoreOf } from './score.js';
 
 /** Renders a document and measures it at each of these widths. */
@@ -125,19 +125,23 @@ export async function tune(
       const asked = widths.map((_, index) => candidatesOf(document, now.seen, index, tried).filter((one) => isAsked(one, existing, choices))); // prettier-ignore
       const single = asked[at] ?? [];
       const bundled = together(single, asked.flat()).filter((all) => !tried.has(keyOf(all)));
-      const smaller = bundles ? bySection(document, single, width).filter((part) => !tried.has(keyOf(part))) : [];
-      for (const one of [...bundled.slice(0, MOST_BUNDLES - bundles), ...smaller, ...single]) {
-        if (trials >= most) break;
+      const queue = [...bundled.slice(0, MOST_BUNDLES - bundles), ...single];
+      const halves: Candidate[] = [];
+      const next = (): Candidate | undefined => halves.shift() ?? (progress ? undefined : queue.shift());
+      for (let one = next(); one && trials < most; one = next()) {
         if (bundled.includes(one)) bundles += 1;
+        if (tried.has(keyOf(one))) continue;
         tried.add(keyOf(one));
         const done = await attempt(one, at);
-        if (!done) continue;
+        if (!done) {
+          halves.unshift(...halvesOf(document, one, width));
+          continue;
+        }
         const { what, name, section, count, adjustments } = done.made;
         steps.push({ step: done.step, adjustments, what, name, section, width, count, before: total(now), after: total(done.then) }); // prettier-ignore
         list = done.list;
         now = done.then;
         progress = true;
-        break;
       }
     }
   }

@@ -17,7 +17,8 @@ const FEWEST_LETTERS = 6;
 export function textDifferences(page: ComparedPage): Difference[] {
   return page.all.flatMap((one) => {
     if (one.words.length === 0 || (one.node.inline && one.parent?.words.length)) return [];
-    return [...letters(one, page), ...gaps(one, page), ...lines(one), ...alignment(one)];
+    const set = [...letters(one, page), ...gaps(one, page)];
+    return [...set, ...(set.length ? [] : drift(one, page)), ...lines(one), ...alignment(one)];
   });
 }
 
@@ -70,6 +71,43 @@ function spacing(
   return [{ ...place, fault: 'letters', what: `Letters ${percent} % ${is > wanted ? 'wider' : 'narrower'} than in the source`, by: percent, remedy: { id: one.node.id, property: 'letter-spacing', value } }]; // prettier-ignore
 }
 
+/** Words that drift this far from their place along a line, px, show; at least so much of it must be mended by even spacing. */
+const DRIFT = 3;
+const EVENLY = 0.3;
+
+/** Words that stand more and more beside their place along their lines, though letters are about as wide on the whole. */
+function drift(one: Compared, page: ComparedPage): Difference[] {
+  const pairs = bothOf(one);
+  const [first] = pairs;
+  const own = first && lookOfWord(page.result, first.is);
+  if (!own) return [];
+  const place = { ...about(one), wanted: boxOf(first.wanted), box: boxOf(first.is) };
+  if (one.look.get('text-align') === 'justify') return [];
+  const moved = driftIn(pairs);
+  const most = Math.max(0, ...moved.map(({ by }) => Math.abs(by)));
+  const letters = moved.reduce((sum, { after }) => sum + after * after, 0);
+  if (most <= DRIFT || letters === 0) return [];
+  const each = -moved.reduce((sum, { after, by }) => sum + after * by, 0) / letters;
+  const left = Math.max(...moved.map(({ after, by }) => Math.abs(by + each * after)));
+  if (left > most * (1 - EVENLY)) return [];
+  const value = moreApart(one, 'letter-spacing', each, own.size);
+  return [{ ...place, fault: 'letters', what: `Words drift by ${round(most)} px along a line`, by: round(most), remedy: { id: one.node.id, property: 'letter-spacing', value } }]; // prettier-ignore
+}
+
+/** How far each word of a line is beside its place against the first of it, px, and after how many letters. */
+function driftIn(pairs: readonly Both[]): { readonly after: number; readonly by: number }[] {
+  const found: { after: number; by: number }[] = [];
+  let [first, after] = [pairs[0] as Both, 0];
+  for (const pair of pairs) {
+    const isNew = Math.abs(pair.wanted.y - first.wanted.y) > pair.wanted.height / 2;
+    if (isNew !== Math.abs(pair.is.y - first.is.y) > pair.is.height / 2) return [];
+    if (isNew) [first, after] = [pair, 0];
+    found.push({ after, by: pair.is.x - pair.wanted.x - (first.is.x - first.wanted.x) });
+    after += pair.is.text.length + 1;
+  }
+  return found;
+}
+
 /** Words that stand farther apart than this, or nearer, show in a line, px; told from so many gaps. */
 const WIDER_GAP = 0.35;
 const FEWEST_GAPS = 3;
@@ -105,6 +143,9 @@ function moreApart(
   return `${Math.floor(((before + more) / size) * 1e3) / 1e3}em`;
 }
 
+/** A line that is to fit has at least this much room left, px: letters are placed in fractions of them. */
+const SPARE = 0.5;
+
 /** By how much letters can be farther apart so that each line of the source still fits on one, px. */
 function roomOf({ is }: Compared, pairs: readonly Both[]): number {
   const box = shownBox(is);
@@ -117,7 +158,7 @@ function roomOf({ is }: Compared, pairs: readonly Both[]): number {
     const [first, second] = words as [MeasuredWord, ...MeasuredWord[]];
     const space = second && second.y === first.y ? Math.max(0, second.x - first.x - first.width) : first.height / 4;
     const wide = words.reduce((sum, { width }) => sum + width, 0) + space * (words.length - 1);
-    return Math.min(least, (box[2] - wide) / letters);
+    return Math.min(least, (box[2] - wide - SPARE) / letters);
   }, Infinity);
 }
 
@@ -150,14 +191,22 @@ function lines(one: Compared): Difference[] {
   return [{ ...place, fault: 'leading', what: `Lines ${round(own)} px apart where the source has ${round(asked)} px`, by: round(Math.abs(asked - own)), remedy: { id, property: 'line-height', value } }]; // prettier-ignore
 }
 
+/** Letters that are this much nearer each other are hardly seen to be so, in their size. */
+const CLOSER = 0.015;
+
 /** What lets lines break where they should: the room that they have, or letters that fit into it. */
 function breakRemedy(one: Compared, pairs: readonly Both[]): Remedy {
   const id = one.node.id;
   if (one.look.has('max-width')) return { id, property: 'max-width', value: 'none' };
   const room = roomOf(one, pairs);
   const size = parseFloat(one.look.get('font-size') ?? '');
-  if (room >= 0 || !(size > 0)) return { id, property: 'max-width' };
-  return { id, property: 'letter-spacing', value: moreApart(one, 'letter-spacing', room, size) };
+  if (!(size > 0)) return { id, property: 'max-width' };
+  /* It breaks though it seems to fit: what no word shows, as the space after the last letter, takes the room. */
+  return {
+    id,
+    property: 'letter-spacing',
+    value: moreApart(one, 'letter-spacing', Math.min(room, -CLOSER * size), size),
+  };
 }
 
 /** Words this near are where they were, px; texts this far off their middle are not centred. */
