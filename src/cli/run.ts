@@ -11,6 +11,7 @@ import { proofCommand } from './proof.js';
 import { renderCommand } from './render.js';
 import { startCommand } from './start.js';
 import { surveyCommand } from './survey.js';
+import { tokensCommand } from './tokens.js';
 import { trialCommand } from './trial.js';
 import { tuneCommand } from './tune.js';
 import { watchCommand } from './watch.js';
@@ -34,6 +35,7 @@ export function buildProgram(setCode: (code: number) => void): Command {
   program.addCommand(tuneCommand());
   program.addCommand(adjustCommand());
   program.addCommand(contentCommand(setCode));
+  program.addCommand(tokensCommand());
   program.addCommand(trialCommand(setCode));
   program.addCommand(watchCommand());
   for (const command of program.commands)

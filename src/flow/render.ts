@@ -12,7 +12,9 @@ import { regionsOf } from '../core/content/regions.js';
 import { templateData } from '../core/templates/data.js';
 import { contentSchema } from '../core/templates/schema.js';
 import { renderTemplates } from '../core/templates/template.js';
+import { withTokens } from '../core/tokens/apply.js';
 import { languagesOf } from '../project/languages.js';
+import { tokensOf } from '../project/tokens-file.js';
 import { RENDERED_FILE, refuseEdited, renderedText } from '../project/rendered.js';
 import { openProject, replaceFolder, writeFile, type ProjectFile } from '../project/folder.js';
 import { pageNamed, type ProjectSettings } from '../project/settings.js';
@@ -70,11 +72,12 @@ function wholeSite(project: string, settings: ProjectSettings, marked: boolean):
   const names = settings.pages.map(({ name }) => name);
   const places = placesOf(names);
   const pages = names.map((name) => readAdjusted(project, name));
+  const tokens = tokensOf(project);
   const languages = new Map(names.map((name) => [name, languagesOf(project, name)]));
   const translated = new Map(names.map((name) => [(places.get(name) as SitePlace).html, [...(languages.get(name)?.keys() ?? [])]])); // prettier-ignore
   const files = pages.flatMap(
     ({ name, document, content }) =>
-    Object.entries(renderLanguages(document, content, languages.get(name) ?? new Map(), { place: places.get(name) as SitePlace, marked, translated })), // prettier-ignore
+    Object.entries(renderLanguages(withTokens(document, tokens), content, languages.get(name) ?? new Map(), { place: places.get(name) as SitePlace, marked, translated })), // prettier-ignore
   );
   return { pages, files };
 }
@@ -82,6 +85,7 @@ function wholeSite(project: string, settings: ProjectSettings, marked: boolean):
 /** A template for each page, part and kind of entry; what fills them, as data and as a schema of the content. */
 function templates(project: string, settings: ProjectSettings): RenderedPages {
   const pages = settings.pages.map(({ name }) => readAdjusted(project, name));
+  const tokens = tokensOf(project);
   const files = pages.flatMap(({ name, document, content }): ProjectFile[] => {
     const own = fileNameOf(name);
     const { page, parts } = renderTemplates(document, `${own}.css`);
@@ -89,7 +93,7 @@ function templates(project: string, settings: ProjectSettings): RenderedPages {
     return [
       [`${own}.mustache`, page],
       ...Object.entries(parts).map(([part, text]): ProjectFile => [`${own}/${part}.mustache`, text]),
-      [`${own}.css`, renderCss(document)],
+      [`${own}.css`, renderCss(withTokens(document, tokens))],
       [`${own}.data.json`, json(templateData(document, content))],
       [`${own}.content.json`, json(wholeContent(document, content))],
       [`${own}.schema.json`, json(contentSchema(document.name, regionsOf(document)))],
@@ -101,7 +105,10 @@ function templates(project: string, settings: ProjectSettings): RenderedPages {
 function fragment(project: string, settings: ProjectSettings, { page, section }: RenderAs): RenderedPages {
   const read = readAdjusted(project, pageNamed(settings, page).name);
   const id = section === undefined ? undefined : idOf(read.document, section, read.file);
-  return { pages: [read], files: [['index.html', renderFragment(read.document, read.content, id)]] };
+  return {
+    pages: [read],
+    files: [['index.html', renderFragment(withTokens(read.document, tokensOf(project), 'values'), read.content, id)]],
+  };
 }
 
 function unknownNotes({ document, content, contentFile }: ReadPage): string[] {

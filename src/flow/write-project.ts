@@ -12,6 +12,11 @@ import { linkPages, type LinkedPage } from '../core/page/links.js';
 import type { PageDocument } from '../core/page/types.js';
 import { placesOf, renderLanguages, type SitePlace } from '../core/render/site.js';
 import { adjust } from '../core/adjust/apply.js';
+import { withTokens } from '../core/tokens/apply.js';
+import { keepTokens } from '../core/tokens/change.js';
+import { collectTokens } from '../core/tokens/collect.js';
+import { writeTokens } from '../core/tokens/format.js';
+import { TOKENS_FILE, tokensOf } from '../project/tokens-file.js';
 import { readAdjustments } from '../project/adjust-file.js';
 import { factsAcross, sharedPaths } from '../core/passes/fields/across.js';
 import { writeContent } from '../project/content-file.js';
@@ -59,6 +64,8 @@ export function writeProject(
   const adjustments = isProject(out) ? readAdjustments(out) : [];
   const documents = factsAcross(made.map((one) => linkedTo(one, linked)));
   const shared = sharedPaths(documents);
+  const adjusted = documents.map((document) => adjust(document, adjustments).document);
+  const tokens = keepTokens(isProject(out) ? tokensOf(out) : [], collectTokens(adjusted));
   const pages = made.map((one, at) => {
     const document = documents[at] as PageDocument;
     checkDocument(document, `pages/${document.name}.json`);
@@ -67,7 +74,7 @@ export function writeProject(
       ...one,
       document,
       content,
-      site: renderLanguages(adjust(document, adjustments).document, content, languages(document.name), { place: placeOf(one), marked: false, translated }), // prettier-ignore
+      site: renderLanguages(withTokens(adjusted[at] as PageDocument, tokens), content, languages(document.name), { place: placeOf(one), marked: false, translated }), // prettier-ignore
     };
   });
   const settings: ProjectSettings = {
@@ -81,6 +88,7 @@ export function writeProject(
   const common = commonOf(parted.map((one) => one.shared), documents); // prettier-ignore
   const files: ProjectFile[] = [
     [SETTINGS_FILE, writeSettings(settings)],
+    [TOKENS_FILE, writeTokens(tokens)],
     [BRIEF_FILE, briefText ?? writeBrief(made.flatMap(({ findings = [] }) => findings))],
     ...(shared.size ? [[SITE_CONTENT, writeContent(common)] as const] : []),
     ...pages.flatMap(({ document, references }, at): ProjectFile[] => [

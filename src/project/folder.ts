@@ -19,7 +19,7 @@ import { readSettings, SETTINGS_FILE, type ProjectSettings } from './settings.js
 export type ProjectFile = readonly [path: string, bytes: string | Buffer];
 
 /** Files and folders of a project that belong to people: derived files never replace them. */
-const PERSONS = ['tavrik.yaml', 'brief.yaml', 'adjust.yaml', 'content'];
+const PERSONS = ['tavrik.yaml', 'brief.yaml', 'adjust.yaml', 'tokens.json', 'content'];
 
 /** Whether a folder is a project of ours. */
 export function isProject(folder: string): boolean {

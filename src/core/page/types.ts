@@ -123,6 +123,8 @@ export interface PageDocument {
   readonly keyframes?: Readonly<Record<string, string>>;
   /** Declarations on every element, e.g. `box-sizing`. */
   readonly everywhere?: Declarations;
+  /** Custom properties of the root, and what they are in a dark scheme: design tokens, when a page is rendered with them. */
+  readonly tokens?: { readonly rest: Declarations; readonly dark?: Declarations };
   /** Shared style of the root element (`html`). */
   readonly rootStyle?: string;
   readonly styles: Readonly<Record<string, SharedStyle>>;

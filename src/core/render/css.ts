@@ -8,6 +8,9 @@ export function renderCss(document: PageDocument): string {
   if (document.fonts?.length) blocks.push(renderFaces(document.fonts));
   for (const [name, frames] of Object.entries(document.keyframes ?? {}))
     blocks.push(`@keyframes ${name} {\n  ${frames}\n}\n`);
+  const { rest, dark } = document.tokens ?? {};
+  if (rest && Object.keys(rest).length) blocks.push(rule(':root', rest));
+  if (dark) blocks.push(`@media (prefers-color-scheme: dark) {\n${indent(rule(':root', dark))}}\n`);
   if (document.everywhere) blocks.push(rule('*, ::before, ::after', document.everywhere));
   const styles = Object.entries(document.styles);
   for (const [name, style] of styles) blocks.push(...renderStyle(name, style));

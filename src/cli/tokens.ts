@@ -1,0 +1,144 @@
+import { Command } from 'commander';
+import { Problem } from '../core/page/problem.js';
+import { readColour, writeColour, type Rgba } from '../core/page/colours.js';
+import type { Changed, UsedToken } from '../flow/tokens.js';
+import { BROWSER_OPTION, JSON_OPTION, oneOf } from './options.js';
+import { openTerminal, type Terminal } from './terminal.js';
+
+const ACTIONS = ['list', 'show', 'set', 'rename', 'merge', 'split', 'gather', 'match', 'export', 'import'] as const;
+
+interface Options {
+  readonly in?: string;
+  readonly dark?: boolean;
+  readonly near?: string;
+  readonly within?: string;
+  readonly dryRun?: boolean;
+  readonly format?: string;
+  readonly browser?: string;
+  readonly json?: boolean;
+}
+
+export function tokensCommand(): Command {
+  return new Command('tokens')
+    .description('the colours, text styles and distances of a project: list, set, name, bring together, match')
+    .argument('<project>', 'folder that convert wrote')
+    .argument('[action]', ACTIONS.join(', '), 'list')
+    .argument('[path]', 'path of a token, as tokens lists it; or a file')
+    .argument('[values...]', 'its new value or name; the tokens that go into it')
+    .option('--in <places>', 'split: styles or properties in which the new token stands, as .card,border-color')
+    .option('--dark', 'set: its value in a dark scheme')
+    .option('--near <distance>', 'gather: colours this near become one, as long as the proof allows it', '2')
+    .option('--within <distance>', 'match: take colours this near; 0 takes the same only', '0')
+    .option('--dry-run', 'match: say what is near, and take nothing')
+    .option('--format <name>', 'export: json or css', 'json')
+    .option(...BROWSER_OPTION)
+    .option(...JSON_OPTION)
+    .addHelpText(
+      'after',
+      '\nExamples:\n  tavrik tokens project\n  tavrik tokens project set color.accent "#1d5c74"\n  tavrik tokens project split color.line table-line --in .programme-row\n  tavrik tokens project match brand.tokens.json --dry-run',
+    )
+    .action(async (project: string, given: string, path: string | undefined, values: string[], options: Options) => {
+      const terminal = openTerminal(options.json === true);
+      const done = await perform(project, oneOf(given, ACTIONS, 'action'), path, values, options, terminal);
+      terminal.done();
+      if (options.json) terminal.print(JSON.stringify(done.result, null, 2));
+      else done.words();
+    });
+}
+
+interface Done {
+  readonly result: unknown;
+  readonly words: () => void;
+}
+
+async function perform(
+  project: string,
+  action: (typeof ACTIONS)[number],
+  path: string | undefined,
+  values: readonly string[],
+  options: Options,
+  { print, step, paint }: Terminal,
+): Promise<Done> {
+  const flow = await import('../flow/tokens.js');
+  const need = (what: string | undefined, called: string): string => {
+    if (what !== undefined) return what;
+    throw new Problem(`There is no ${called}.`, action, 'See tavrik tokens --help.');
+  };
+  const changed = (made: Changed): Done => ({ result: made, words: () => showChanged(made, print) });
+  switch (action) {
+    case 'list': {
+      const tokens = flow.listTokens(project).filter((one) => path === undefined || one.path === path || one.path.startsWith(`${path}.`)); // prettier-ignore
+      return { result: { tokens: tokens.map(plain) }, words: () => showTokens(tokens, print, paint) };
+    }
+    case 'show': {
+      const file = flow.showTokens(project);
+      return { result: { file }, words: () => print(`tokens: ${project}/${file}`) };
+    }
+    case 'set':
+      return changed(flow.set(project, need(path, 'token'), need(values[0], 'value'), options.dark === true));
+    case 'rename':
+      return changed(flow.rename(project, need(path, 'token'), need(values[0], 'name')));
+    case 'merge':
+      need(values[0], 'other token');
+      return changed(flow.merge(project, need(path, 'token'), values));
+    case 'split':
+      return changed(flow.split(project, need(path, 'token'), need(values[0], 'name'), need(options.in, 'place (--in)').split(','))); // prettier-ignore
+    case 'gather': {
+      const near = distance(options.near, '--near');
+      const made = await flow.gather(project, near, { ...(options.browser === undefined ? {} : { browser: options.browser }), progress: step }); // prettier-ignore
+      const share = (value: number): string => `${(value * 100).toFixed(2)} %`;
+      const words = (): void => print(`${made.before} tokens before, ${made.after} with colours within ${near} of each other as one; a person would see ${share(made.seen[0])} of the page differ before, ${share(made.seen[1])} then: ${made.kept ? 'kept' : 'taken back'}`); // prettier-ignore
+      return { result: made, words };
+    }
+    case 'match': {
+      const made = flow.match(project, need(path, 'file'), distance(options.within, '--within'), options.dryRun === true); // prettier-ignore
+      const words = (): void => {
+        for (const one of made.proposals) print(`${one.path.padEnd(26)} ${one.value.padEnd(10)} ${one.nearest.padEnd(26)} ${one.nearestValue.padEnd(10)} ${String(one.distance).padStart(5)}${one.taken ? paint.green('  taken') : ''}`); // prettier-ignore
+      };
+      return { result: made, words };
+    }
+    case 'export': {
+      const text = flow.exportTokens(project, oneOf(options.format ?? 'json', ['json', 'css'] as const, '--format'));
+      return { result: { text }, words: () => print(text.replace(/\n$/, '')) };
+    }
+    case 'import':
+      return changed(flow.importTokens(project, need(path, 'file')));
+  }
+}
+
+/** Colours farther apart than this are not near by any measure. */
+const FARTHEST = 20;
+
+/** @throws Problem for a distance that is none */
+function distance(text: string | undefined, option: string): number {
+  const value = Number(text);
+  if (text !== undefined && text.trim() !== '' && value >= 0 && value <= FARTHEST) return value;
+  throw new Problem(`"${text ?? ''}" is no distance of colours.`, option, `Give a number from 0 to ${FARTHEST}; about 2 is just visible.`); // prettier-ignore
+}
+
+function valueOf({ token }: UsedToken): string {
+  if (typeof token.value !== 'string') {
+    const { fontSize, lineHeight, fontWeight, letterSpacing } = token.value;
+    return `${fontSize}px/${lineHeight} ${fontWeight}${letterSpacing === 'normal' ? '' : ` ${letterSpacing}`}`;
+  }
+  const shown = (value: string): string => (token.group === 'color' ? writeColour(readColour(value) as Rgba) : value);
+  return `${shown(token.value)}${token.dark === undefined ? '' : `, dark ${shown(token.dark)}`}`;
+}
+
+function plain(one: UsedToken): unknown {
+  const { path, token, places } = one;
+  return { path, value: token.value, ...(token.dark === undefined ? {} : { dark: token.dark }), from: token.from, uses: places.length, places }; // prettier-ignore
+}
+
+function showTokens(tokens: readonly UsedToken[], print: (line: string) => void, paint: Terminal['paint']): void {
+  const width = Math.max(0, ...tokens.map(({ path }) => path.length));
+  for (const one of tokens) {
+    const near = one.token.from.length > 1 ? paint.dim(`  stands for ${one.token.from.length} values`) : '';
+    print(`${one.path.padEnd(width)}  ${valueOf(one).padEnd(28)} ${String(one.places.length).padStart(4)} ×${near}`);
+  }
+}
+
+function showChanged({ tokens, declarations }: Changed, print: (line: string) => void): void {
+  for (const one of tokens) print(`${one.path}  ${valueOf(one)}  ${one.places.length} ×`);
+  print(declarations ? `${declarations} ${declarations === 1 ? 'declaration says' : 'declarations say'} another value now` : 'The look is the same.'); // prettier-ignore
+}

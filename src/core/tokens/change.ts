@@ -1,0 +1,175 @@
+import { colourDistance, readColour } from '../page/colours.js';
+import { nearestWords } from '../page/nearest.js';
+import { Problem } from '../page/problem.js';
+import { GROUPS, hexOf, pathOf, type Group, type Token, type Typography } from './token.js';
+
+/* What people do with tokens. Each gives the new list, or says what is wrong and changes nothing. */
+
+const WHERE = 'tokens.json';
+
+/** @throws Problem if there is no such token */
+export function tokenAt(tokens: readonly Token[], path: string): Token {
+  const found = tokens.find((one) => pathOf(one) === path);
+  if (found) return found;
+  const near = nearestWords(path, tokens.map(pathOf));
+  throw new Problem(`There is no token "${path}".`, WHERE, near.length ? `There are ${near.join(', ')}.` : 'See tavrik tokens PROJECT.'); // prettier-ignore
+}
+
+/** @throws Problem for a name that is none, or is taken */
+function freeName(tokens: readonly Token[], group: Group, name: string): string {
+  const own = name.startsWith(`${group}.`) ? name.slice(group.length + 1) : name;
+  if (!/^[a-z][a-z0-9-]*$|^\d?[a-z]+$/.test(own)) throw new Problem(`"${name}" is no name of a token.`, WHERE, 'Use small letters, digits and hyphens, as text-muted.'); // prettier-ignore
+  if (tokens.some((one) => one.group === group && one.name === own)) throw new Problem(`There is a token "${group}.${own}" already.`, WHERE, 'Give another name, or merge the two.'); // prettier-ignore
+  return own;
+}
+
+export function renameToken(tokens: readonly Token[], path: string, name: string): Token[] {
+  const token = tokenAt(tokens, path);
+  const own = freeName(tokens.filter((one) => one !== token), token.group, name); // prettier-ignore
+  return tokens.map((one) => (one === token ? { ...one, name: own } : one));
+}
+
+/** The second goes into the first: whatever said it says the first from now on. */
+export function mergeTokens(tokens: readonly Token[], into: string, others: readonly string[]): Token[] {
+  const first = tokenAt(tokens, into);
+  const gone = others.map((path) => tokenAt(tokens, path));
+  const other = gone.find(({ group }) => group !== first.group);
+  if (other) throw new Problem(`"${pathOf(other)}" is no ${first.group}.`, WHERE, 'Merge tokens of one group.');
+  if (gone.includes(first)) throw new Problem(`"${into}" cannot be merged with itself.`, WHERE, 'Name another token.');
+  const from = [...new Set([...first.from, ...gone.flatMap((one) => one.from)])].sort();
+  const only = [first, ...gone].every((one) => one.only) ? { only: [...new Set([first, ...gone].flatMap((one) => one.only ?? []))].sort() } : {}; // prettier-ignore
+  const { only: _, ...rest } = first;
+  return tokens.flatMap((one) => (one === first ? [{ ...rest, from, ...only }] : gone.includes(one) ? [] : [one]));
+}
+
+/** A token of its own for some of the places where one stands. @param places of the token; `wanted` begin with a style, or end with a property */
+export function splitToken(
+  tokens: readonly Token[],
+  path: string,
+  name: string,
+  wanted: readonly string[],
+  places: readonly string[],
+): Token[] {
+  // prettier-ignore
+  const token = tokenAt(tokens, path);
+  const own = freeName(tokens, token.group, name);
+  const fits = (place: string): boolean => wanted.some((one) => place === one || place.startsWith(`${one.replace(/^\./, '')} `) || place.endsWith(` ${one}`)); // prettier-ignore
+  const only = [...new Set(places.filter(fits))].sort();
+  if (only.length === 0) throw new Problem(`"${path}" does not stand in ${wanted.join(', ')}.`, WHERE, `It stands in ${[...new Set(places)].slice(0, 8).join(', ')}.`); // prettier-ignore
+  if (only.length === new Set(places).size) throw new Problem(`"${path}" stands nowhere else.`, WHERE, 'Rename it instead.'); // prettier-ignore
+  const at = tokens.indexOf(token) + 1;
+  return [...tokens.slice(0, at), { ...token, name: own, only }, ...tokens.slice(at)];
+}
+
+/** @param dark whether its value in a dark scheme is meant @throws Problem for a value that is none */
+export function setToken(tokens: readonly Token[], path: string, text: string, dark = false): Token[] {
+  const token = tokenAt(tokens, path);
+  if (dark && token.group !== 'color') throw new Problem(`"${path}" is no colour.`, '--dark', 'Only colours have another value in a dark scheme.'); // prettier-ignore
+  const value = valueFrom(token, text);
+  return tokens.map((one) => (one === token ? { ...one, ...(dark ? { dark: value as string } : { value }) } : one));
+}
+
+/** A value as a person writes it. */
+function valueFrom(token: Token, text: string): Token['value'] {
+  const said = text.trim();
+  const wrong = (todo: string): Problem => new Problem(`"${text}" is no value of "${pathOf(token)}".`, 'set', todo);
+  if (said === '' || /[;{}]|\/\*/.test(said)) throw wrong('Write one CSS value.');
+  switch (GROUPS[token.group]) {
+    case 'color': {
+      const colour = cssColour(said);
+      if (!colour) throw wrong('Write a colour as #b3541e or rgb(179, 84, 30).');
+      return colour;
+    }
+    case 'dimension':
+      if (!(token.group === 'breakpoint' ? /^\d+(\.\d+)?px$/ : /^\d*\.?\d+(px|rem|em|%|vw)$/).test(said)) throw wrong('Write a length, as 12px.'); // prettier-ignore
+      return said;
+    case 'typography':
+      return typographyFrom(token.value as Typography, said, wrong);
+    default:
+      return said;
+  }
+}
+
+/** `28px`, `28px 600`, `28px/1.2 600`: size, leading and weight; what is not said stays. */
+function typographyFrom(before: Typography, said: string, wrong: (todo: string) => Problem): Typography {
+  const [, size, leading, weight] = /^([\d.]+)px(?:\/([\d.]+(?:px)?))?(?:\s+(\d{3}))?$/.exec(said) ?? [];
+  if (size === undefined) throw wrong('Write its size, and leading and weight if they change: 28px/1.2 600.');
+  return { ...before, fontSize: Number(size), ...(leading === undefined ? {} : { lineHeight: leading }), ...(weight === undefined ? {} : { fontWeight: Number(weight) }) }; // prettier-ignore
+}
+
+/** A colour as browsers write it, from what people write; undefined if it is none. */
+export function cssColour(text: string): string | undefined {
+  const hex = /^#([0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.exec(text)?.[1];
+  if (hex) {
+    const full = hex.length < 5 ? [...hex].map((one) => one + one).join('') : hex;
+    const [red, green, blue, alpha] = (full.match(/../g) ?? []).map((one) => parseInt(one, 16)) as [number, number, number, number?]; // prettier-ignore
+    return alpha === undefined || alpha === 255 ? `rgb(${red}, ${green}, ${blue})` : `rgba(${red}, ${green}, ${blue}, ${Math.round((alpha / 255) * 1000) / 1000})`; // prettier-ignore
+  }
+  const rgba = readColour(text);
+  if (!rgba || rgba.slice(0, 3).some((one) => one < 0 || one > 255) || rgba[3] < 0 || rgba[3] > 1) return undefined;
+  const [red, green, blue, alpha] = rgba;
+  return alpha >= 1 ? `rgb(${red}, ${green}, ${blue})` : `rgba(${red}, ${green}, ${blue}, ${alpha})`;
+}
+
+/** A token of the pages beside the nearest of another set: `distance` as for colours, 0 for what is the same. */
+export interface Proposal {
+  readonly path: string;
+  readonly value: string;
+  readonly nearest: string;
+  readonly nearestValue: string;
+  readonly distance: number;
+}
+
+/** The nearest of a site's own colours for each colour, nearest first. */
+export function proposalsFor(tokens: readonly Token[], brand: readonly Token[]): Proposal[] {
+  const colours = (list: readonly Token[]): Token[] => list.filter(({ group }) => group === 'color');
+  const shown = (token: Token): string => { const rgba = readColour(token.value as string); return rgba ? hexOf(rgba) : (token.value as string); }; // prettier-ignore
+  return colours(tokens)
+    .flatMap((token): Proposal[] => {
+      const own = readColour(token.value as string);
+      const all = own ? colours(brand).flatMap((other) => { const rgba = readColour(other.value as string); return rgba ? [{ other, distance: colourDistance(own, rgba) }] : []; }) : []; // prettier-ignore
+      const [best] = all.sort((a, b) => a.distance - b.distance);
+      return best ? [{ path: pathOf(token), value: shown(token), nearest: pathOf(best.other), nearestValue: shown(best.other), distance: Math.round(best.distance * 10) / 10 }] : []; // prettier-ignore
+    })
+    .sort((a, b) => a.distance - b.distance);
+}
+
+/** Tokens with the names and values of a site's own where they are taken: all within a distance. */
+export function takeFrom(tokens: readonly Token[], brand: readonly Token[], within: number): Token[] {
+  const taken = proposalsFor(tokens, brand).filter(({ distance }) => distance <= within);
+  const values = new Map(brand.map((one) => [pathOf(one), one]));
+  let made = [...tokens];
+  for (const { path, nearest } of taken) {
+    const own = made.find((one) => pathOf(one) === path);
+    const other = values.get(nearest) as Token;
+    if (!own) continue;
+    const there = made.find((one) => one !== own && pathOf(one) === nearest);
+    const known = there && taken.some((one) => one.path === nearest && one.nearest !== nearest) ? undefined : there;
+    made = known
+      ? mergeTokens(made, nearest, [path]).map((one) => (pathOf(one) === nearest ? { ...one, value: other.value } : one))
+      : made.map((one) => (one === own ? { ...one, name: there ? own.name : other.name, value: other.value, ...(other.dark === undefined ? {} : { dark: other.dark }) } : one)); // prettier-ignore
+  }
+  return made;
+}
+
+/** The tokens that a person has, with what the pages have of new values beside them. */
+export function keepTokens(known: readonly Token[], collected: readonly Token[]): Token[] {
+  const said = new Set(known.flatMap(({ group, from }) => from.map((value) => `${group} ${value}`)));
+  const made = [...known];
+  for (const token of collected) {
+    const from = token.from.filter((value) => !said.has(`${token.group} ${value}`));
+    if (from.length === 0) continue;
+    /* New shades of a colour that is there go with it. */
+    const own = from.length < token.from.length ? made.find((one) => one.group === token.group && one.only === undefined && one.from.some((value) => token.from.includes(value))) : undefined; // prettier-ignore
+    if (own) made[made.indexOf(own)] = { ...own, from: [...own.from, ...from].sort() };
+    else made.push({ ...token, from, name: freshName(made, token) });
+  }
+  const order = Object.keys(GROUPS);
+  return made.sort((a, b) => order.indexOf(a.group) - order.indexOf(b.group));
+}
+
+function freshName(made: readonly Token[], { group, name }: Token): string {
+  const taken = new Set(made.flatMap((one) => (one.group === group ? [one.name] : [])));
+  if (!taken.has(name)) return name;
+  for (let number = 2; ; number += 1) if (!taken.has(`${name}-${number}`)) return `${name}-${number}`;
+}

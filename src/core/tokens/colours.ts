@@ -1,0 +1,130 @@
+import { colourDistance, contrast, over, readColour, type Rgba } from '../page/colours.js';
+import type { PageDocument } from '../page/types.js';
+import { NameGiver } from '../page/words.js';
+import type { Token } from './token.js';
+import { coloursIn, type ValueUse } from './uses.js';
+
+/** Colours nearer than this are one (distance in Oklab, times 100: about 2 is just visible side by side); more only if a proof allows it. */
+const NEAR_COLOURS = 0;
+
+/** Colours that are as good as the same, with where they stand. */
+interface Shade {
+  readonly value: string;
+  readonly rgba: Rgba;
+  readonly from: string[];
+  readonly uses: ValueUse[];
+}
+
+/** The colours of pages as tokens, named by what they are for; most used first. @param near colours this near are one */
+export function colourTokens(documents: readonly PageDocument[], near = NEAR_COLOURS): Token[] {
+  const shades = shadesOf(coloursIn(documents), near);
+  const names = namesOf(shades);
+  return shades.map((shade) => ({ group: 'color', name: names.get(shade) as string, value: shade.value, from: [...shade.from].sort() })); // prettier-ignore
+}
+
+function weightOf({ count }: ValueUse): number {
+  return Math.max(1, count);
+}
+
+function shadesOf(uses: readonly ValueUse[], near: number): Shade[] {
+  const byValue = new Map<string, ValueUse[]>();
+  for (const use of uses) byValue.set(use.value, [...(byValue.get(use.value) ?? []), use]);
+  const weight = (list: readonly ValueUse[]): number => list.reduce((sum, one) => sum + weightOf(one), 0);
+  const sorted = [...byValue].sort(([a, one], [b, other]) => weight(other) - weight(one) || (a < b ? -1 : 1));
+  const shades: Shade[] = [];
+  for (const [value, own] of sorted) {
+    const rgba = readColour(value);
+    if (!rgba || rgba[3] === 0) continue;
+    const same = shades.find((shade) => colourDistance(shade.rgba, rgba) <= near && shade.rgba[3] < 1 === rgba[3] < 1);
+    if (same) {
+      same.from.push(value);
+      same.uses.push(...own);
+    } else shades.push({ value, rgba, from: [value], uses: [...own] });
+  }
+  return shades;
+}
+
+type Role = 'letters' | 'fill' | 'line' | 'other';
+
+function roleOf({ property }: ValueUse): Role {
+  if (property === 'color') return 'letters';
+  if (property === 'background-color') return 'fill';
+  return /^(border|outline|column-rule|text-decoration)/.test(property) ? 'line' : 'other';
+}
+
+/** Ink and page are what most is written in, and on; the rest is named by its use, or by its hue. */
+function namesOf(shades: readonly Shade[]): ReadonlyMap<Shade, string> {
+  const giver = new NameGiver();
+  const names = new Map<Shade, string>();
+  const call = (shade: Shade | undefined, name: string): void => {
+    if (shade && !names.has(shade)) names.set(shade, giver.give(name));
+  };
+  const sum = (shade: Shade, role: Role, fits: (use: ValueUse) => boolean = () => true, of: (use: ValueUse) => number = weightOf): number =>
+    shade.uses.reduce((total, use) => total + (roleOf(use) === role && !use.state && fits(use) ? of(use) : 0), 0); // prettier-ignore
+  const most = (measure: (shade: Shade) => number): Shade | undefined => {
+    const [best] = shades.filter((shade) => !names.has(shade) && measure(shade) > 0).sort((a, b) => measure(b) - measure(a)); // prettier-ignore
+    return best;
+  };
+  const page = shades.find((shade) => sum(shade, 'fill', ({ root }) => root) > 0);
+  call(page, 'page');
+  const ground = page?.rgba ?? WHITE;
+  const isPressed = ({ kinds }: ValueUse): boolean => kinds.has('button');
+  const isHeading = ({ kinds }: ValueUse): boolean => kinds.has('heading');
+  const letters = ({ letters: count }: ValueUse): number => count;
+  const isInk = (shade: Shade): boolean => contrast(solid(shade, ground), ground) >= 3;
+  const own = shades.find((shade) => shade !== page && isInk(shade) && sum(shade, 'letters', ({ root }) => root) > 0);
+  const text = own ?? most((shade) => (isInk(shade) ? sum(shade, 'letters', undefined, letters) : 0));
+  call(text, 'text');
+  call(
+    most((shade) => (chroma(shade) > GREY ? sum(shade, 'fill', isPressed) : 0)),
+    'accent',
+  );
+  call(
+    most((shade) => sum(shade, 'letters', isPressed)),
+    'on-accent',
+  );
+  call(
+    most((shade) => (isInk(shade) ? sum(shade, 'letters', isHeading) : 0)),
+    'heading',
+  );
+  call(most((shade) => (chroma(shade) > GREY ? sum(shade, 'letters', ({ kinds }) => kinds.has('link') || kinds.has('run')) : 0)), 'link'); // prettier-ignore
+  for (const shade of shades) {
+    if (names.has(shade)) continue;
+    const [as, fill, line] = [sum(shade, 'letters'), sum(shade, 'fill'), sum(shade, 'line')];
+    const dark = contrast(solid(shade, ground), WHITE) > 4.5;
+    if (as > fill && as > line)
+      call(shade, chroma(shade) > GREY ? hueName(shade) : contrast(solid(shade, ground), ground) < 2 ? 'text-on-dark' : 'text-muted'); // prettier-ignore
+    else if (line > fill) call(shade, chroma(shade) > GREY * 2 ? `line-${hueName(shade)}` : 'line');
+    else if (fill > 0) call(shade, shade.rgba[3] < 1 ? 'veil' : dark ? 'surface-dark' : 'surface');
+    else if (shade.uses.every(({ property }) => property.endsWith('shadow'))) call(shade, 'shade');
+    else call(shade, hueName(shade));
+  }
+  return names;
+}
+
+const WHITE: Rgba = [255, 255, 255, 1];
+/** Colours of less chroma than this are greys: share of the full range of a channel. */
+const GREY = 0.16;
+
+function solid({ rgba }: Shade, ground: Rgba): Rgba {
+  return over(rgba, ground);
+}
+
+function chroma({ rgba: [red, green, blue] }: Shade): number {
+  return (Math.max(red, green, blue) - Math.min(red, green, blue)) / 255;
+}
+
+/** Hues by their angle, degrees (CSS Color 4, HSL). */
+const HUES: readonly (readonly [until: number, name: string])[] = [[15, 'red'], [45, 'orange'], [70, 'yellow'], [160, 'green'], [200, 'teal'], [255, 'blue'], [290, 'violet'], [345, 'pink'], [360, 'red']]; // prettier-ignore
+
+function hueName(shade: Shade): string {
+  const [red, green, blue] = shade.rgba;
+  if (chroma(shade) <= GREY / 2) return red + green + blue > 3 * 200 ? 'white' : red + green + blue < 3 * 60 ? 'black' : 'grey'; // prettier-ignore
+  const [most, least] = [Math.max(red, green, blue), Math.min(red, green, blue)];
+  const span = most - least;
+  const sixth = most === red ? (green - blue) / span : most === green ? 2 + (blue - red) / span : 4 + (red - green) / span; // prettier-ignore
+  const angle = (sixth * 60 + 360) % 360;
+  const name = HUES.find(([until]) => angle <= until)?.[1] ?? 'grey';
+  const light = (most + least) / 510;
+  return light > 0.8 ? `${name}-light` : light < 0.3 ? `${name}-dark` : name;
+}

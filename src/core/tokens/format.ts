@@ -1,0 +1,237 @@
+import { readColour, type Rgba } from '../page/colours.js';
+import { Problem } from '../page/problem.js';
+import { cssColour } from './change.js';
+import { GROUPS, hexOf, type Group, type Token, type Typography } from './token.js';
+
+/*
+ * Tokens as a file of the Design Tokens Format Module (W3C Design Tokens Community Group, 2025.10): `$value` and `$type`, groups,
+ * references `{color.accent}`. What is ours stands under `$extensions`, as the format has it for tools.
+ */
+
+const OURS = 'tavrik';
+
+type Json = Readonly<Record<string, unknown>>;
+
+/** The text of a tokens file. */
+export function writeTokens(tokens: readonly Token[]): string {
+  const root: Record<string, Record<string, unknown>> = {};
+  for (const group of Object.keys(GROUPS) as Group[]) {
+    const own = tokens.filter((one) => one.group === group);
+    if (own.length) root[group] = { $type: GROUPS[group], ...Object.fromEntries(own.map((one) => [one.name, asJson(one)])) }; // prettier-ignore
+  }
+  return `${JSON.stringify(root, null, 2)}\n`;
+}
+
+function asJson(token: Token): Json {
+  const { value, dark, from, only, description } = token;
+  const ours = { from, ...(only ? { only } : {}), ...(dark === undefined ? {} : { dark: jsonValue('color', dark) }) };
+  return { $value: jsonValue(token.group, value), ...(description ? { $description: description } : {}), $extensions: { [OURS]: ours } }; // prettier-ignore
+}
+
+function jsonValue(group: Group, value: Token['value']): unknown {
+  if (typeof value !== 'string') {
+    const { fontFamily, fontSize, fontWeight, lineHeight, letterSpacing } = value;
+    return { fontFamily: families(fontFamily), fontSize: { value: fontSize, unit: 'px' }, fontWeight, lineHeight: numberOr(lineHeight), letterSpacing: numberOr(letterSpacing) }; // prettier-ignore
+  }
+  switch (GROUPS[group]) {
+    case 'color': {
+      const [red, green, blue, alpha] = readColour(value) as Rgba;
+      const share = (one: number): number => Math.round((one / 255) * 1e4) / 1e4;
+      return { colorSpace: 'srgb', components: [share(red), share(green), share(blue)], alpha, hex: hexOf([red, green, blue, 1]) }; // prettier-ignore
+    }
+    case 'fontFamily':
+      return families(value);
+    case 'dimension':
+      return numberOr(value);
+    default:
+      return value;
+  }
+}
+
+function families(value: string): string[] {
+  return (value.match(/"[^"]*"|'[^']*'|[^,]+/g) ?? []).map((one) => one.trim().replace(/^["']|["']$/g, '')).filter(Boolean); // prettier-ignore
+}
+
+/** `12px` as a dimension of the format; what it has no unit for stays CSS text. */
+function numberOr(value: string): unknown {
+  const [, number, unit] = /^(-?[\d.]+)(px|rem)?$/.exec(value) ?? [];
+  if (number === undefined) return value;
+  return unit === undefined ? Number(number) : { value: Number(number), unit };
+}
+
+/** Reads a tokens file: ours, or any of the format. @throws Problem naming the token, what is wrong and what would be right */
+export function readTokens(text: string, file: string): Token[] {
+  let root: unknown;
+  try {
+    root = JSON.parse(text);
+  } catch (error) {
+    throw new Problem(`This is not JSON (${(error as Error).message}).`, file, 'Mend it, or take it away: it is made anew then.'); // prettier-ignore
+  }
+  if (!isObject(root)) throw new Problem('This holds no tokens.', file, 'Write groups of tokens, as {"color": {"accent": {"$type": "color", "$value": "#b3541e"}}}.'); // prettier-ignore
+  return new Reader(root, file).tokens();
+}
+
+function isObject(value: unknown): value is Json {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
+
+interface Found {
+  readonly path: string;
+  readonly node: Json;
+  readonly type: string | undefined;
+}
+
+class Reader {
+  private readonly found: Found[] = [];
+
+  constructor(
+    root: Json,
+    private readonly file: string,
+  ) {
+    this.collect(root, [], undefined);
+  }
+
+  private collect(node: Json, path: readonly string[], type: string | undefined): void {
+    const own = typeof node['$type'] === 'string' ? node['$type'] : type;
+    if ('$value' in node) {
+      this.found.push({ path: path.join('.'), node, type: own });
+      return;
+    }
+    for (const [name, child] of Object.entries(node)) {
+      if (name.startsWith('$')) continue;
+      if (/[.{}]/.test(name)) throw this.problem([...path, name].join('.'), 'has a name with a dot or a brace', 'Names hold letters, digits and hyphens.'); // prettier-ignore
+      if (!isObject(child)) throw this.problem([...path, name].join('.'), 'is no token and no group', 'Give it a "$value".'); // prettier-ignore
+      this.collect(child, [...path, name], own);
+    }
+  }
+
+  tokens(): Token[] {
+    const names = new Map<string, string>();
+    const made = this.found.flatMap((one): Token[] => {
+      const value = this.resolved(one, []);
+      const type = this.typeOf(one, []);
+      const group = groupFor(one.path, type);
+      if (!group) throw this.problem(one.path, type === undefined ? 'has no "$type"' : `is of the type "${type}"`, `Known are ${[...new Set(Object.values(GROUPS))].join(', ')}.`); // prettier-ignore
+      const name = nameIn(one.path, group);
+      const before = names.get(`${group}.${name}`);
+      if (before !== undefined) throw this.problem(one.path, `has the name of "${before}": both are "${group}.${name}"`, 'Rename one of them.'); // prettier-ignore
+      names.set(`${group}.${name}`, one.path);
+      return [this.token(one, group, name, value)];
+    });
+    return made;
+  }
+
+  private token({ node, path }: Found, group: Group, name: string, value: unknown): Token {
+    const read = this.valueOf(group, value, path);
+    const extensions = isObject(node['$extensions']) ? node['$extensions'][OURS] : undefined;
+    const ours: Json = isObject(extensions) ? extensions : {};
+    const texts = (list: unknown): string[] | undefined => (Array.isArray(list) && list.every((one) => typeof one === 'string') ? list : undefined); // prettier-ignore
+    const only = texts(ours['only']);
+    const dark = ours['dark'] === undefined ? undefined : this.valueOf('color', ours['dark'], `${path}, dark`);
+    return {
+      group,
+      name,
+      value: read,
+      from: texts(ours['from']) ?? [],
+      ...(only ? { only } : {}),
+      ...(dark === undefined ? {} : { dark: dark as string }),
+      ...(typeof node['$description'] === 'string' ? { description: node['$description'] } : {}),
+    };
+  }
+
+  /** A value without references. */
+  private resolved({ path, node }: Found, on: readonly string[]): unknown {
+    const target = this.referred(node['$value'], path, on);
+    return target ? this.resolved(target, [...on, path]) : node['$value'];
+  }
+
+  private typeOf({ path, node, type }: Found, on: readonly string[]): string | undefined {
+    const target = this.referred(node['$value'], path, on);
+    return target ? this.typeOf(target, [...on, path]) : type;
+  }
+
+  private referred(value: unknown, path: string, on: readonly string[]): Found | undefined {
+    const to = typeof value === 'string' ? /^\{([^{}]+)\}$/.exec(value)?.[1] : undefined;
+    if (to === undefined) return undefined;
+    const target = this.found.find((one) => one.path === to);
+    if (!target) throw this.problem(path, `refers to "${to}", which there is not`, 'Name a token of the file.');
+    if (to === path || on.includes(to)) throw this.problem(path, `refers to itself, by ${[...on, path, to].join(' → ')}`, 'Give one of them a value.'); // prettier-ignore
+    return target;
+  }
+
+  private valueOf(group: Group, value: unknown, path: string): Token['value'] {
+    const read = GROUPS[group] === 'typography' ? typographyFrom(value) : cssFrom(group, value);
+    if (read === undefined) throw this.problem(path, `has no value of the type ${GROUPS[group]}`, EXAMPLES[group]);
+    return read;
+  }
+
+  private problem(path: string, what: string, todo: string): Problem {
+    return new Problem(`The token "${path}" ${what}.`, this.file, todo);
+  }
+}
+
+const EXAMPLES: Readonly<Record<Group, string>> = {
+  color: 'Write {"colorSpace": "srgb", "components": [0.7, 0.33, 0.12]} or "#b3541e".',
+  font: 'Write a list of names, as ["Figtree", "sans-serif"].',
+  text: 'Write {"fontFamily": […], "fontSize": {"value": 17, "unit": "px"}, "fontWeight": 400, "lineHeight": 1.6}.',
+  space: 'Write {"value": 16, "unit": "px"}.',
+  radius: 'Write {"value": 8, "unit": "px"}.',
+  shadow: 'Write CSS text, as "0px 2px 8px rgba(0, 0, 0, 0.2)".',
+  breakpoint: 'Write {"value": 760, "unit": "px"}.',
+};
+
+/** The group of a token by the names that it stands under, or else by its type. */
+function groupFor(path: string, type: string | undefined): Group | undefined {
+  const words = path.toLowerCase().split('.');
+  const all = (Object.keys(GROUPS) as Group[]).filter((group) => GROUPS[group] === type);
+  return all.find((group) => words.some((word) => word.startsWith(group) || (group === 'radius' && /round|corner/.test(word)))) ?? all[0]; // prettier-ignore
+}
+
+function nameIn(path: string, group: Group): string {
+  const parts = path.split('.');
+  const rest = parts[0] === group ? parts.slice(1) : parts.length > 1 && /^(colou?rs?|fonts?|text|spac\w+|radi\w+|shadows?|breakpoints?)$/i.test(parts[0] ?? '') ? parts.slice(1) : parts; // prettier-ignore
+  return rest.join('-').replace(/([a-z])([A-Z])/g, '$1-$2').replace(/[^A-Za-z0-9]+/g, '-').replace(/^-|-$/g, '').toLowerCase(); // prettier-ignore
+}
+
+function cssFrom(group: Group, value: unknown): string | undefined {
+  switch (GROUPS[group]) {
+    case 'color':
+      return colourFrom(value);
+    case 'fontFamily': {
+      const names = typeof value === 'string' ? [value] : value;
+      if (!Array.isArray(names) || names.length === 0 || !names.every((one) => typeof one === 'string' && !/["\\;{}]/.test(one))) return undefined; // prettier-ignore
+      return (names as string[]).map((one) => (/^[\w-]+$/.test(one) ? one : `"${one}"`)).join(', ');
+    }
+    case 'dimension':
+      return lengthFrom(value);
+    default:
+      return typeof value === 'string' && !/[;{}]/.test(value) ? value : undefined;
+  }
+}
+
+function colourFrom(value: unknown): string | undefined {
+  if (typeof value === 'string') return cssColour(value);
+  if (!isObject(value)) return undefined;
+  const { components, alpha = 1, colorSpace, hex } = value;
+  if (colorSpace !== 'srgb') return typeof hex === 'string' ? cssColour(hex) : undefined;
+  if (!Array.isArray(components) || components.length !== 3 || !components.every((one) => typeof one === 'number' && one >= 0 && one <= 1)) return undefined; // prettier-ignore
+  const [red, green, blue] = (components as number[]).map((one) => Math.round(one * 255)) as [number, number, number];
+  if (typeof alpha !== 'number' || alpha < 0 || alpha > 1) return undefined;
+  return alpha >= 1 ? `rgb(${red}, ${green}, ${blue})` : `rgba(${red}, ${green}, ${blue}, ${alpha})`;
+}
+
+function lengthFrom(value: unknown): string | undefined {
+  if (typeof value === 'string') return /^-?[\d.]+(px|rem|em|%|vw)$/.test(value) ? value : undefined;
+  if (!isObject(value) || typeof value['value'] !== 'number' || !/^(px|rem)$/.test(String(value['unit']))) return undefined; // prettier-ignore
+  return `${value['value']}${String(value['unit'])}`;
+}
+
+function typographyFrom(value: unknown): Typography | undefined {
+  if (!isObject(value)) return undefined;
+  const size = lengthFrom(value['fontSize']);
+  const family = value['fontFamily'] === undefined || (Array.isArray(value['fontFamily']) && value['fontFamily'].length === 0) ? '' : cssFrom('font', value['fontFamily']); // prettier-ignore
+  const weight = Number(value['fontWeight'] ?? 400);
+  if (!size?.endsWith('px') || family === undefined || !(weight >= 1 && weight <= 1000)) return undefined;
+  const plain = (one: unknown): string => (typeof one === 'number' ? String(one) : typeof one === 'string' ? one : (lengthFrom(one) ?? 'normal')); // prettier-ignore
+  return { fontFamily: family, fontSize: parseFloat(size), fontWeight: weight, lineHeight: plain(value['lineHeight']), letterSpacing: plain(value['letterSpacing']) }; // prettier-ignore
+}

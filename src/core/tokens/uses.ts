@@ -1,0 +1,70 @@
+import type { ElementNode, Kind, PageDocument } from '../page/types.js';
+import { elements } from '../page/walk.js';
+import { COLOURS, placeOf } from './token.js';
+
+/** A value where it stands: in a declaration of a style, with what the style is for. */
+export interface ValueUse {
+  readonly value: string;
+  /** Style and property. */
+  readonly place: string;
+  readonly property: string;
+  /** Kinds of the elements that have the style, and how many they are. */
+  readonly kinds: ReadonlySet<Kind>;
+  readonly count: number;
+  /** Letters of the words in them. */
+  readonly letters: number;
+  /** It holds in a state only. */
+  readonly state: boolean;
+  /** Of the page itself. */
+  readonly root: boolean;
+}
+
+interface Users {
+  readonly kinds: Set<Kind>;
+  count: number;
+  letters: number;
+}
+
+/** Every declaration of the pages, with what has it. */
+export function declarationsIn(
+  documents: readonly PageDocument[],
+): (Omit<ValueUse, 'value'> & { readonly value: string })[] {
+  // prettier-ignore
+  return documents.flatMap((document) => {
+    const users = usersOf(document.body);
+    return Object.entries(document.styles).flatMap(([style, { rest, variants = [] }]) => {
+      const { kinds, count, letters } = users.get(style) ?? { kinds: new Set<Kind>(), count: 0, letters: 0 };
+      const root = style === document.body.style || style === document.rootStyle;
+      const sets = [{ set: rest, state: false }, ...variants.map((one) => ({ set: one.set, state: one.state !== undefined || one.within !== undefined }))]; // prettier-ignore
+      return sets.flatMap(({ set, state }) =>
+        Object.entries(set).map(([property, value]) => ({ value, place: placeOf(style, property), property, kinds, count, letters, state, root })), // prettier-ignore
+      );
+    });
+  });
+}
+
+/** Colours where they stand. */
+export function coloursIn(documents: readonly PageDocument[]): ValueUse[] {
+  /* A shadow is a token by itself, with its colour. */
+  return declarationsIn(documents).flatMap((one) =>
+    one.property === 'box-shadow'
+      ? []
+      : [...new Set(one.value.match(COLOURS) ?? [])].map((value) => ({ ...one, value })),
+  );
+}
+
+function usersOf(body: ElementNode): ReadonlyMap<string, Users> {
+  const found = new Map<string, Users>();
+  for (const node of elements(body)) {
+    const letters = (node.children ?? []).reduce((sum, child) => sum + (child.kind === 'words' ? child.text.trim().length : 0), 0); // prettier-ignore
+    for (const style of [node.style, node.difference]) {
+      if (style === undefined) continue;
+      const own = found.get(style) ?? { kinds: new Set<Kind>(), count: 0, letters: 0 };
+      own.kinds.add(node.kind);
+      own.count += 1;
+      own.letters += letters;
+      found.set(style, own);
+    }
+  }
+  return found;
+}

@@ -1,0 +1,221 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { openBrowser } from '../browser/launch.js';
+import { Problem } from '../core/page/problem.js';
+import type { PageDocument } from '../core/page/types.js';
+import { placesIn, withTokens } from '../core/tokens/apply.js';
+import { keepTokens, mergeTokens, proposalsFor, renameToken, setToken, splitToken, takeFrom, tokenAt, type Proposal } from '../core/tokens/change.js'; // prettier-ignore
+import { collectTokens } from '../core/tokens/collect.js';
+import { readTokens, writeTokens } from '../core/tokens/format.js';
+import { pathOf, type Token } from '../core/tokens/token.js';
+import { openProject, replaceFolder, writeFile } from '../project/folder.js';
+import { TOKENS_FILE, tokensOf } from '../project/tokens-file.js';
+import { tokensPage } from '../report/tokens-page.js';
+import { prove } from './prove.js';
+import { readAdjusted } from './read-page.js';
+import { render } from './render.js';
+import type { Progress } from './report-progress.js';
+
+/** A token and where it stands. */
+export interface UsedToken {
+  readonly path: string;
+  readonly token: Token;
+  /** Styles with properties, of all pages. */
+  readonly places: readonly string[];
+}
+
+interface Opened {
+  readonly documents: readonly PageDocument[];
+  readonly tokens: readonly Token[];
+}
+
+function open(project: string): Opened {
+  const documents = openProject(project).pages.map(({ name }) => readAdjusted(project, name).document);
+  return { documents, tokens: tokensOf(project) };
+}
+
+function used({ documents, tokens }: Opened): UsedToken[] {
+  const places = placesIn(documents, tokens);
+  return tokens.map((token) => ({ path: pathOf(token), token, places: places.get(pathOf(token)) ?? [] }));
+}
+
+/** The tokens of a project with where each stands. @throws Problem */
+export function listTokens(project: string): UsedToken[] {
+  return used(open(project));
+}
+
+/** A page that shows the tokens. @returns its file in the project @throws Problem */
+export function showTokens(project: string): string {
+  replaceFolder(project, 'tokens', [['index.html', tokensPage(listTokens(project))]]);
+  return 'tokens/index.html';
+}
+
+/** What a change of tokens did. */
+export interface Changed {
+  /** The tokens that are otherwise now. */
+  readonly tokens: readonly UsedToken[];
+  /** Declarations whose value changed, of all pages. */
+  readonly declarations: number;
+}
+
+function keep(project: string, { documents, tokens }: Opened, made: readonly Token[]): Changed {
+  const declarations = changedPlaces(documents, tokens, made).length;
+  writeFile(join(project, TOKENS_FILE), writeTokens(made));
+  render(project);
+  const before = new Map(tokens.map((one) => [pathOf(one), JSON.stringify(one)]));
+  return { tokens: used({ documents, tokens: made }).filter(({ path, token }) => before.get(path) !== JSON.stringify(token)), declarations }; // prettier-ignore
+}
+
+/** Declarations that say another value by other tokens: pages with the values in their place, compared. */
+function changedPlaces(
+  documents: readonly PageDocument[],
+  before: readonly Token[],
+  after: readonly Token[],
+): string[] {
+  // prettier-ignore
+  return documents.flatMap((document) => {
+    const [was, is] = [before, after].map((tokens) => declarationsOf(withTokens(document, tokens, 'values')));
+    return [...(was ?? [])].flatMap(([place, value]) => (is?.get(place) === value ? [] : [place]));
+  });
+}
+
+function declarationsOf({ styles, breakpoints }: PageDocument): Map<string, string> {
+  const found = new Map<string, string>();
+  for (const [name, { rest, variants = [] }] of Object.entries(styles))
+    [rest, ...variants.map(({ set }) => set)].forEach((set, at) => {
+      for (const [property, value] of Object.entries(set)) found.set(`${name} ${property} ${at}`, value);
+    });
+  breakpoints.forEach(({ name, below }) => found.set(`below ${name}`, String(below)));
+  return found;
+}
+
+/** @throws Problem; nothing is changed then */
+export function rename(project: string, path: string, name: string): Changed {
+  const opened = open(project);
+  return keep(project, opened, renameToken(opened.tokens, path, name));
+}
+
+/** @throws Problem; nothing is changed then */
+export function merge(project: string, into: string, others: readonly string[]): Changed {
+  const opened = open(project);
+  return keep(project, opened, mergeTokens(opened.tokens, into, others));
+}
+
+/** @param wanted styles, or properties, or both, where the new token stands @throws Problem; nothing is changed then */
+export function split(project: string, path: string, name: string, wanted: readonly string[]): Changed {
+  const opened = open(project);
+  const places = used(opened).find((one) => one.path === pathOf(tokenAt(opened.tokens, path)))?.places ?? [];
+  return keep(project, opened, splitToken(opened.tokens, path, name, wanted, places));
+}
+
+/**
+ * Sets a token, and sees to it that all its uses change and nothing else.
+ * @throws Problem; nothing is changed then
+ */
+export function set(project: string, path: string, value: string, dark = false): Changed {
+  const opened = open(project);
+  const made = setToken(opened.tokens, path, value, dark);
+  const stands = new Set(used(opened).find((one) => one.path === path)?.places ?? []);
+  const others = changedPlaces(opened.documents, opened.tokens, made).filter((place) => !stands.has(withoutCount(place)) && !path.startsWith('text.') && !path.startsWith('breakpoint.')); // prettier-ignore
+  if (others.length) throw new Error(`Setting ${path} would change ${others.join(', ')}`);
+  return keep(project, opened, made);
+}
+
+function withoutCount(place: string): string {
+  return place.replace(/ \d+$/, '');
+}
+
+/** The tokens as a file of the format, or as custom properties. @throws Problem */
+export function exportTokens(project: string, format: 'json' | 'css'): string {
+  const tokens = tokensOf(project);
+  if (format === 'json') return writeTokens(tokens);
+  return open(project).documents.map((document) => withTokens(document, tokens).tokens).map((own) => {
+    const block = (set: Readonly<Record<string, string>>, indent = ''): string => `${indent}:root {\n${Object.entries(set).map(([name, value]) => `${indent}  ${name}: ${value};\n`).join('')}${indent}}\n`; // prettier-ignore
+    return `${own ? block(own.rest) : ''}${own?.dark ? `@media (prefers-color-scheme: dark) {\n${block(own.dark, '  ')}}\n` : ''}`;
+  })[0] ?? ''; // prettier-ignore
+}
+
+/** Takes values in from a file: those of tokens that the project has. All or, if one is unknown, none. @throws Problem */
+export function importTokens(project: string, file: string): Changed {
+  const opened = open(project);
+  const given = readTokens(readFileOf(file), file);
+  const unknown = given.find((one) => !opened.tokens.some((own) => pathOf(own) === pathOf(one)));
+  if (unknown) tokenAt(opened.tokens, pathOf(unknown));
+  const values = new Map(given.map((one) => [pathOf(one), one]));
+  const made = opened.tokens.map((own): Token => {
+    const other = values.get(pathOf(own));
+    return other ? { ...own, value: other.value, ...(other.dark === undefined ? {} : { dark: other.dark }), ...(other.description ? { description: other.description } : {}) } : own; // prettier-ignore
+  });
+  return keep(project, opened, made);
+}
+
+/** The colours of a project beside those of a site or a brand, and which were taken. */
+export interface Matched {
+  readonly proposals: readonly (Proposal & { readonly taken: boolean })[];
+  readonly changed: Changed;
+}
+
+/** @param within colours this near are taken; 0 for the same only @param dryRun nothing is taken @throws Problem */
+export function match(project: string, file: string, within: number, dryRun: boolean): Matched {
+  const opened = open(project);
+  const brand = readTokens(readFileOf(file), file);
+  const proposals = proposalsFor(opened.tokens, brand).map((one) => ({ ...one, taken: !dryRun && one.distance <= within })); // prettier-ignore
+  if (dryRun) return { proposals, changed: { tokens: [], declarations: 0 } };
+  return { proposals, changed: keep(project, opened, takeFrom(opened.tokens, brand, within)) };
+}
+
+function readFileOf(file: string): string {
+  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name a tokens file.');
+  return readFileSync(file, 'utf8');
+}
+
+/** What gathering near colours came to. */
+export interface Gathered {
+  readonly before: number;
+  readonly after: number;
+  /** Share of the pixels that a person would see differ, worst width, before and after. */
+  readonly seen: readonly [before: number, after: number];
+  readonly kept: boolean;
+}
+
+/** The look may get worse by this share of its pixels, where a person would see it. */
+const WORSE = 0.001;
+
+/**
+ * Brings colours together that are nearer than a distance, as long as the proof is not worse by it. Names that people gave
+ * stay. @throws Problem
+ */
+export async function gather(
+  project: string,
+  near: number,
+  options: { readonly browser?: string; readonly progress: Progress },
+): Promise<Gathered> {
+  const opened = open(project);
+  const browser = await openBrowser(options.browser, false);
+  try {
+    const seen = async (): Promise<number> => Math.max(...(await prove(project, { ...options, open: browser })).pages.flatMap(({ widths }) => widths.map((one) => one.seen))); // prettier-ignore
+    const was = await seen();
+    const made = gathered(opened.tokens, collectTokens(opened.documents, near));
+    keep(project, opened, made);
+    const is = await seen();
+    const kept = is <= was + WORSE;
+    if (!kept) {
+      keep(project, { ...opened, tokens: made }, opened.tokens);
+      await seen();
+    }
+    return { before: opened.tokens.length, after: made.length, seen: [was, is], kept };
+  } finally {
+    await browser.close();
+  }
+}
+
+/** Tokens that fall together when colours are gathered, merged into the one that is there first. */
+function gathered(tokens: readonly Token[], collected: readonly Token[]): Token[] {
+  let made = keepTokens(tokens, collected);
+  for (const one of collected) {
+    const own = made.filter((token) => token.group === 'color' && token.group === one.group && !token.only && token.from.some((value) => one.from.includes(value))); // prettier-ignore
+    const [first, ...others] = own;
+    if (first && others.length) made = mergeTokens(made, pathOf(first), others.map(pathOf));
+  }
+  return made;
+}
