@@ -1,0 +1,114 @@
+import { cssColour, keepTokens, mergeTokens, proposalsFor, renameToken, setToken, splitToken, takeFrom } from './change.js'; // prettier-ignore
+import { readTokens, writeTokens } from './format.js';
+import { pathOf, type Token } from './token.js';
+
+const colour = (name: string, value: string, more: Partial<Token> = {}): Token => ({ group: 'color', name, value, from: [value], ...more }); // prettier-ignore
+const [RED, INK, PAPER] = ['rgb(179, 84, 30)', 'rgb(20, 36, 58)', 'rgb(255, 255, 255)'] as [string, string, string];
+const tokens: Token[] = [
+  colour('accent', RED),
+  colour('text', INK, { dark: PAPER }),
+  colour('line', PAPER, { only: ['card border-top-color'] }),
+  { group: 'text', name: 'body', value: { fontFamily: 'Figtree, sans-serif', fontSize: 17, fontWeight: 400, lineHeight: '1.6', letterSpacing: 'normal' }, from: ['x'] },
+  { group: 'space', name: 'm', value: '16px', from: ['16px'] },
+  { group: 'shadow', name: 'card', value: 'rgba(20, 36, 58, 0.1) 0px 2px 8px', from: ['rgba(20, 36, 58, 0.1) 0px 2px 8px'] },
+]; // prettier-ignore
+const find = (list: readonly Token[], path: string): Token | undefined => list.find((one) => pathOf(one) === path);
+
+describe('tokens', () => {
+  it('are renamed, and a taken name is refused', () => {
+    expect(renameToken(tokens, 'color.accent', 'ember').map(pathOf)).toContain('color.ember');
+    expect(() => renameToken(tokens, 'color.accent', 'text')).toThrow(/color\.text" already/);
+    expect(() => renameToken(tokens, 'color.accent', 'Big Red')).toThrow(/no name of a token/);
+    expect(() => renameToken(tokens, 'color.acent', 'x')).toThrow(/There is no token "color\.acent"/);
+  });
+
+  it('go into each other, those of one group', () => {
+    const made = mergeTokens(tokens, 'color.text', ['color.accent']);
+    expect([made.length, find(made, 'color.text')?.from]).toEqual([5, [RED, INK].sort()]);
+    expect(() => mergeTokens(tokens, 'color.text', ['space.m'])).toThrow(/is no color/);
+    expect(() => mergeTokens(tokens, 'color.text', ['color.text'])).toThrow(/with itself/);
+  });
+
+  it('are split by where they stand', () => {
+    const places = ['card color', 'card border-top-color', 'page color'];
+    expect(find(splitToken(tokens, 'color.text', 'text-card', ['.card'], places), 'color.text-card')).toMatchObject({ value: INK, only: ['card border-top-color', 'card color'] }); // prettier-ignore
+    expect(find(splitToken(tokens, 'color.text', 'edge', ['border-top-color'], places), 'color.edge')?.only).toEqual(['card border-top-color']); // prettier-ignore
+    expect(() => splitToken(tokens, 'color.text', 'edge', ['.hero'], places)).toThrow(/does not stand in/);
+    expect(() => splitToken(tokens, 'color.text', 'edge', ['.card', '.page'], places)).toThrow(/nowhere else/);
+  });
+
+  it.each<[string, string, unknown]>([
+    ['color.accent', '#1d5c74', 'rgb(29, 92, 116)'],
+    ['color.accent', '#1d5c7480', 'rgba(29, 92, 116, 0.502)'],
+    ['color.accent', 'rgb(1, 2, 3)', 'rgb(1, 2, 3)'],
+    ['space.m', '1.5rem', '1.5rem'],
+    ['text.body', '18px/1.5 600', expect.objectContaining({ fontSize: 18, lineHeight: '1.5', fontWeight: 600 })],
+    ['text.body', '18px', expect.objectContaining({ fontSize: 18, lineHeight: '1.6', fontWeight: 400 })],
+  ])('are set: %s to %s', (path, said, value) => {
+    expect(find(setToken(tokens, path, said), path)?.value).toEqual(value);
+  });
+
+  it.each([
+    ['color.accent', 'reddish'], ['color.accent', 'rgb(300, 0, 0)'], ['color.accent', '#12'], ['space.m', '16'], ['space.m', 'wide'], ['text.body', 'large'], ['shadow.card', 'none; color: red'], ['shadow.card', ''],
+  ])('refuse what is no value: %s to %s', (path, said) => {
+    expect(() => setToken(tokens, path, said)).toThrow(/is no value of/);
+  }); // prettier-ignore
+
+  it('have another value in the dark if they are colours', () => {
+    expect(find(setToken(tokens, 'color.accent', '#fff', true), 'color.accent')).toMatchObject({ value: RED, dark: PAPER }); // prettier-ignore
+    expect(() => setToken(tokens, 'space.m', '16px', true)).toThrow(/is no colour/);
+  });
+
+  it('stay as a person has them when the pages are read again; new ones come beside them', () => {
+    const known = [colour('ember', 'rgb(1, 1, 1)', { from: [RED] })];
+    const made = keepTokens(known, [colour('accent', RED), colour('ember', INK), colour('page', PAPER)]);
+    expect(made.map((one) => [one.name, one.value])).toEqual([['ember', 'rgb(1, 1, 1)'], ['ember-2', INK], ['page', PAPER]]); // prettier-ignore
+    expect(keepTokens([colour('x', RED)], [colour('y', RED, { from: [RED, INK] })])[0]?.from).toEqual([RED, INK].sort()); // prettier-ignore
+  });
+
+  it('are matched with those of a site: the nearest, and how near', () => {
+    const brand = [colour('brand', 'rgb(180, 84, 30)'), colour('ink', INK), colour('sea', 'rgb(0, 90, 120)')];
+    const found = proposalsFor(tokens, brand);
+    expect(found.map(({ path, nearest }) => [path, nearest])).toEqual([['color.text', 'color.ink'], ['color.accent', 'color.brand'], ['color.line', 'color.brand']]); // prettier-ignore
+    expect([found[0]?.distance, (found[1]?.distance ?? 9) < 1, (found[2]?.distance ?? 0) > 20]).toEqual([0, true, true]); // prettier-ignore
+    expect(takeFrom(tokens, brand, 0).map(pathOf)).toEqual(expect.arrayContaining(['color.accent', 'color.ink']));
+    expect(find(takeFrom(tokens, brand, 1), 'color.brand')).toMatchObject({ value: 'rgb(180, 84, 30)', from: [RED] });
+  });
+
+  it('read colours as people write them', () => {
+    expect(['#abc', '#AABBCC', '#aabbccff', 'rgba(1, 2, 3, 0.5)', 'blue', '#ggg', 'rgb(1, 2)'].map(cssColour)).toEqual(['rgb(170, 187, 204)', 'rgb(170, 187, 204)', 'rgb(170, 187, 204)', 'rgba(1, 2, 3, 0.5)', undefined, undefined, undefined]); // prettier-ignore
+  });
+});
+
+describe('a tokens file', () => {
+  it('holds them all, and gives them back', () => {
+    expect(readTokens(writeTokens(tokens), 'f')).toEqual(tokens);
+    expect(JSON.parse(writeTokens(tokens))).toMatchObject({
+      color: { $type: 'color', accent: { $value: { colorSpace: 'srgb', hex: '#b3541e', alpha: 1 } } },
+      space: { $type: 'dimension', m: { $value: { value: 16, unit: 'px' } } },
+      text: { body: { $value: { fontFamily: ['Figtree', 'sans-serif'], fontSize: { value: 17, unit: 'px' } } } },
+    });
+  });
+
+  it('may be another one of the format: nested groups, references, types from above', () => {
+    const brand = { colors: { $type: 'color', Brand: { Main: { $value: '#b3541e' } }, link: { $value: '{colors.Brand.Main}' } }, corners: { small: { $type: 'dimension', $value: '4px' } } }; // prettier-ignore
+    const read = readTokens(JSON.stringify(brand), 'brand.json');
+    expect(read.map((one) => [pathOf(one), one.value])).toEqual([['color.brand-main', RED], ['color.link', RED], ['radius.corners-small', '4px']]); // prettier-ignore
+  });
+
+  it.each<[string, string, RegExp]>([
+    ['no JSON', '{', /not JSON/],
+    ['no groups', '[]', /holds no tokens/],
+    ['tokens that refer to each other in a circle', '{"color":{"$type":"color","a":{"$value":"{color.b}"},"b":{"$value":"{color.a}"}}}', /refers to itself, by color\.a → color\.b → color\.a/], // prettier-ignore
+    ['a reference to nothing', '{"color":{"$type":"color","a":{"$value":"{color.x}"}}}', /refers to "color\.x", which there is not/], // prettier-ignore
+    ['an unknown type', '{"a":{"$type":"gradient","$value":[]}}', /"a" is of the type "gradient"/],
+    ['no type', '{"a":{"$value":"#fff"}}', /"a" has no "\$type"/],
+    ['names that clash', '{"color":{"$type":"color","a-b":{"$value":"#fff"},"a":{"b":{"$value":"#000"}}}}', /has the name of "color\.a-b"/], // prettier-ignore
+    ['a value that is none', '{"color":{"$type":"color","a":{"$value":"reddish"}}}', /has no value of the type color/],
+    ['a name with a dot', '{"color":{"a.b":{"$type":"color","$value":"#fff"}}}', /a dot or a brace/],
+    ['something else', '{"color":{"a":7}}', /is no token and no group/],
+    ['a font that ends the rule', '{"font":{"a":{"$type":"fontFamily","$value":["x;} body{}"]}}}', /has no value/],
+  ])('is refused with %s', (_, text, message) => {
+    expect(() => readTokens(text, 'brand.json')).toThrow(message);
+  });
+});

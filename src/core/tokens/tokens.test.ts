@@ -1,0 +1,85 @@
+import { element, page, words } from '../page/sample.js';
+import type { PageDocument, SharedStyle } from '../page/types.js';
+import { renderCss } from '../render/css.js';
+import { placesIn, withTokens } from './apply.js';
+import { collectTokens } from './collect.js';
+import { pathOf, type Token } from './token.js';
+
+const styles: Record<string, SharedStyle> = {
+  page: { rest: { 'background-color': 'rgb(247, 243, 234)', color: 'rgb(34, 48, 60)', 'font-size': '17px', 'line-height': '1.6', 'font-family': 'Figtree, sans-serif' } },
+  title: { rest: { color: 'rgb(20, 36, 58)', 'font-size': '36px', 'font-weight': '600', 'line-height': '1.2', 'font-family': 'Fraunces, serif', 'margin-top': '24px' } },
+  note: { rest: { color: 'rgb(91, 106, 118)', 'padding-top': '24px', 'border-top-color': 'rgb(217, 208, 189)' } },
+  press: {
+    rest: { 'background-color': 'rgb(179, 84, 30)', color: 'rgb(255, 248, 236)', 'border-top-left-radius': '4px', 'padding-top': '24px', 'box-shadow': 'rgba(20, 36, 58, 0.1) 0px 2px 8px' },
+    variants: [{ state: ':hover', set: { 'background-color': 'rgb(143, 64, 18)' } }, { at: 'below-600', set: { 'background-image': 'linear-gradient(rgb(179, 84, 30), rgba(0, 0, 0, 0))' } }],
+  },
+  pale: { rest: { 'background-color': 'rgb(247, 243, 235)' } },
+}; // prettier-ignore
+const document: PageDocument = ((): PageDocument => {
+  const made = page(styles, element('heading', 'h', { style: 'title' }, words('Clear nights')), element('text', 'n', { style: 'note' }, words('Every Friday')), element('button', 'b', { style: 'press' }, words('Book')), element('box', 'x', { style: 'pale' })); // prettier-ignore
+  return { ...made, body: { ...made.body, style: 'page' } };
+})();
+const tokens = collectTokens([document]);
+const valueOf = (path: string, list: readonly Token[] = tokens): unknown =>
+  list.find((one) => pathOf(one) === path)?.value;
+
+describe('the tokens of a page', () => {
+  it('are colours by what they are for', () => {
+    const colours = tokens.filter(({ group }) => group === 'color').map((one) => [one.name, one.value]);
+    expect(Object.fromEntries(colours)).toEqual({
+      page: 'rgb(247, 243, 234)', text: 'rgb(34, 48, 60)', heading: 'rgb(20, 36, 58)', 'text-muted': 'rgb(91, 106, 118)', accent: 'rgb(179, 84, 30)',
+      'on-accent': 'rgb(255, 248, 236)', line: 'rgb(217, 208, 189)', orange: 'rgb(143, 64, 18)', surface: 'rgb(247, 243, 235)',
+    }); // prettier-ignore
+  });
+
+  it('are one where colours are nearer than is asked for', () => {
+    const near = collectTokens([document], 1).filter(({ group }) => group === 'color');
+    expect(near.find(({ name }) => name === 'page')?.from).toEqual(['rgb(247, 243, 234)', 'rgb(247, 243, 235)']);
+    expect(near).toHaveLength(8);
+  });
+
+  it('are fonts, text styles, distances that recur, roundings, shadows and breakpoints', () => {
+    expect([valueOf('font.body'), valueOf('font.heading')]).toEqual(['Figtree, sans-serif', 'Fraunces, serif']);
+    expect(valueOf('text.body')).toMatchObject({ fontSize: 17, lineHeight: '1.6' });
+    expect(valueOf('text.heading')).toMatchObject({ fontSize: 36, fontWeight: 600 });
+    const others = tokens.filter(({ group }) => /space|radius|shadow|breakpoint/.test(group));
+    expect(others.map((one) => [pathOf(one).split('.')[0], one.value])).toEqual([
+      ['space', '24px'], ['radius', '4px'], ['shadow', 'rgba(20, 36, 58, 0.1) 0px 2px 8px'], ['breakpoint', '900px'], ['breakpoint', '600px'],
+    ]); // prettier-ignore
+  });
+});
+
+describe('a page with tokens', () => {
+  const css = renderCss(withTokens(document, tokens));
+
+  it('says them where they stand, and their values once', () => {
+    expect(css).toMatch(/:root \{[^}]*--color-accent: rgb\(179, 84, 30\);/);
+    expect(css).toContain('linear-gradient(var(--color-accent), rgba(0, 0, 0, 0))');
+    expect(css).toContain('font-size: var(--text-heading-size)');
+    expect(css).toContain('font-family: var(--font-heading)');
+    expect(css.replace(/:root \{[^}]*\}/, '').match(/rgb\(/g)).toBeNull();
+  });
+
+  it('looks the same as without them', () => {
+    expect(renderCss(withTokens(document, tokens, 'values'))).toBe(renderCss(document));
+    expect(withTokens(document, [])).toBe(document);
+  });
+
+  it('changes all uses of one, and nothing else', () => {
+    const blue = tokens.map((one) => (pathOf(one) === 'color.accent' ? { ...one, value: 'rgb(1, 2, 3)' } : one));
+    const [before, after] = [document, withTokens(document, blue, 'values')].map((one) => renderCss(one).split('\n')) as [string[], string[]]; // prettier-ignore
+    const changed = before.filter((line, at) => line !== after[at]);
+    expect(changed.map((line) => line.trim().split(':')[0])).toEqual(['background-color', 'background-image']);
+    expect(placesIn([document], tokens).get('color.accent')).toEqual(['press background-color', 'press background-image']); // prettier-ignore
+  });
+
+  it('has another look in a dark scheme where one is said', () => {
+    const dark = tokens.map((one) => (one.name === 'page' ? { ...one, dark: 'rgb(10, 10, 10)' } : one));
+    expect(renderCss(withTokens(document, dark))).toMatch(/@media \(prefers-color-scheme: dark\) \{\n {2}:root \{\n {4}--color-page: rgb\(10, 10, 10\);/); // prettier-ignore
+  });
+
+  it('moves its breakpoints with theirs', () => {
+    const moved = tokens.map((one) => (one.value === '600px' ? { ...one, value: '640px' } : one));
+    expect(withTokens(document, moved).breakpoints.map(({ below }) => below)).toEqual([900, 640]);
+  });
+});

@@ -1,0 +1,154 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from 'playwright-core';
+import type { OpenBrowser } from '../src/browser/launch.js';
+import { built, cleanUp, DEMO_PAGE, tavrik, temporary } from './program.js';
+
+/* One colour in one place: set once, it changes wherever it stands, and nothing else does. */
+
+const { openBrowser } = built<typeof import('../src/browser/launch.js')>('browser/launch');
+const { serveFolder } = built<typeof import('../src/browser/serve.js')>('browser/serve');
+
+const folder = temporary();
+const project = join(folder, 'home');
+let browser: OpenBrowser;
+afterAll(cleanUp);
+afterAll(() => browser.close());
+beforeAll(async () => {
+  expect(tavrik(['convert', DEMO_PAGE, '--out', project, '--widths', '1440', '--no-proof']).code).toBe(0);
+  browser = await openBrowser();
+});
+
+const tokens = (...args: string[]) => tavrik(['tokens', project, ...args]);
+const css = (): string => readFileSync(join(project, 'site/style.css'), 'utf8');
+const file = join(project, 'tokens.json');
+
+/** Every colour and size that each element has, in the order of the page. */
+async function looks(scheme: 'light' | 'dark' = 'light'): Promise<string[]> {
+  const site = await serveFolder(join(project, 'site'));
+  const page: Page = await browser.newPage(1440, { scheme });
+  try {
+    await page.goto(`${site.origin}/index.html`);
+    return await page.evaluate(() =>
+      [...document.querySelectorAll('body, body *')].map((element) => {
+        const { color, backgroundColor, borderTopColor, borderBottomColor, fontSize, boxShadow } = getComputedStyle(element); // prettier-ignore
+        return [color, backgroundColor, borderTopColor, borderBottomColor, fontSize, boxShadow].join(' | ');
+      }),
+    );
+  } finally {
+    await page.close();
+    await site.close();
+  }
+}
+
+describe('tokens', () => {
+  it('are all that a style sheet says of colours', () => {
+    const loose = css().replace(/:root \{[^}]*\}/, '').match(/rgba?\([^()]*\)/g) ?? []; // prettier-ignore
+    expect(loose.filter((one) => !one.endsWith(', 0)'))).toEqual([]);
+    const { out } = tokens('--json');
+    const list = (JSON.parse(out) as { tokens: { path: string; uses: number }[] }).tokens;
+    expect(list.filter(({ path }) => path.startsWith('color.')).every(({ uses }) => uses > 0)).toBe(true);
+    expect(list.map(({ path }) => path)).toEqual(expect.arrayContaining(['color.page', 'color.text', 'color.accent', 'font.body', 'text.body'])); // prettier-ignore
+  });
+
+  it('change all their uses and nothing else when they are set', async () => {
+    const before = await looks();
+    const ran = tokens('set', 'color.accent', '#1d6b5a');
+    expect([ran.code, ran.out]).toEqual([0, expect.stringMatching(/color\.accent {2}#1d6b5a.*\n\d+ declarations say another value now/)]); // prettier-ignore
+    const after = await looks();
+    expect(after).not.toEqual(before);
+    expect(after).toEqual(before.map((one) => one.replaceAll('rgb(179, 84, 30)', 'rgb(29, 107, 90)')));
+    expect(tokens('set', 'color.accent', '#b3541e').code).toBe(0);
+    expect(await looks()).toEqual(before);
+  });
+
+  it('have another value in a dark scheme', async () => {
+    expect(tokens('set', 'color.page', '#101418', '--dark').code).toBe(0);
+    expect((await looks('dark'))[0]).toContain('rgb(16, 20, 24)');
+    expect((await looks('light'))[0]).not.toContain('rgb(16, 20, 24)');
+  });
+
+  it('are renamed, merged and split without another look', async () => {
+    const before = await looks();
+    expect(tokens('rename', 'color.accent', 'ember').code).toBe(0);
+    expect(css()).toContain('--color-ember: ');
+    const split = tokens('split', 'color.ember', 'ember-line', '--in', 'border-top-color,border-right-color,border-bottom-color,border-left-color'); // prettier-ignore
+    expect(split.code).toBe(0);
+    expect(await looks()).toEqual(before);
+    expect(tokens('set', 'color.ember-line', '#000000').code).toBe(0);
+    const lined = await looks();
+    expect(lined.map((one) => one.split(' | ').slice(0, 2))).toEqual(before.map((one) => one.split(' | ').slice(0, 2)));
+    expect(lined).not.toEqual(before);
+    expect(tokens('merge', 'color.ember', 'color.ember-line').code).toBe(0);
+    expect(await looks()).toEqual(before);
+  });
+
+  it('stay when the source is converted again', () => {
+    const before = readFileSync(file, 'utf8');
+    expect(tavrik(['convert', DEMO_PAGE, '--out', project, '--widths', '1440', '--no-proof']).code).toBe(0);
+    expect(readFileSync(file, 'utf8')).toBe(before);
+    expect(css()).toContain('--color-ember: ');
+  });
+
+  it('are matched with those of a site, exact ones taken', () => {
+    const brand = join(folder, 'brand.tokens.json');
+    writeFileSync(brand, JSON.stringify({ color: { $type: 'color', sea: { $value: '#1d5c74' }, fire: { $value: '#b5551f' } } })); // prettier-ignore
+    const said = tokens('match', brand, '--dry-run');
+    expect(said.out).toMatch(/color\.link +#1d5c74 +color\.sea +#1d5c74 +0\n/);
+    expect(said.out).toMatch(/color\.ember +#b3541e +color\.fire +#b5551f +0\.\d/);
+    expect(tokens('match', brand).out).toMatch(/color\.sea +#1d5c74 +0 {2}taken/);
+    expect(css()).toContain('--color-sea: ');
+    expect(css()).toContain('--color-ember: ');
+  });
+
+  it('go out as CSS and as a file of the format, and come in again', () => {
+    expect(tokens('export', '--format', 'css').out).toMatch(/^:root \{\n {2}--color-/);
+    const out = join(folder, 'out.tokens.json');
+    writeFileSync(out, tokens('export').out.replace('#b3541e', '#b3541e'));
+    const changed = JSON.parse(readFileSync(out, 'utf8')) as { color: Record<string, { $value: unknown }> };
+    (changed.color['ember'] as { $value: unknown }).$value = '#aa0000';
+    writeFileSync(out, JSON.stringify(changed));
+    expect(tokens('import', out).out).toContain('color.ember  #aa0000');
+    expect(css()).toContain('--color-ember: rgb(170, 0, 0)');
+  });
+
+  it('show on a page of their own', () => {
+    expect(tokens('show').out).toContain('tokens/index.html');
+    const page = readFileSync(join(project, 'tokens/index.html'), 'utf8');
+    expect(page).toMatch(/<h2>Colours<\/h2>[^]*ember[^]*<h2>Text styles<\/h2>/);
+    expect(page).not.toMatch(/<script|https?:\/\//);
+  });
+
+  it.each([
+    ['tokens that refer to each other in a circle', { color: { $type: 'color', a: { $value: '{color.b}' }, b: { $value: '{color.a}' } } }, /refers to itself/], // prettier-ignore
+    ['an unknown type', { a: { $type: 'gradient', $value: [] } }, /of the type "gradient"/],
+    ['a token that the project does not have', { color: { $type: 'color', emberr: { $value: '#fff' } } }, /There is no token "color\.emberr".*color\.ember/s], // prettier-ignore
+  ])('refuse %s, and nothing changes', (_, given, message) => {
+    const bad = join(folder, 'bad.json');
+    writeFileSync(bad, JSON.stringify(given));
+    const before = [readFileSync(file, 'utf8'), css()];
+    const ran = tokens('import', bad);
+    expect([ran.code, ran.err]).toEqual([2, expect.stringMatching(message)]);
+    expect([readFileSync(file, 'utf8'), css()]).toEqual(before);
+  });
+
+  it('refuse what is no value, and names that are taken', () => {
+    for (const [args, message] of [
+      [['set', 'color.ember', 'reddish'], /is no value of "color\.ember"/],
+      [['rename', 'color.ember', 'text'], /There is a token "color\.text" already/],
+      [['set', 'color.ember'], /There is no value/],
+      [['gather', '--near', 'far'], /is no distance of colours/],
+    ] as const) {
+      const ran = tokens(...args);
+      expect([ran.code, ran.err]).toEqual([2, expect.stringMatching(message)]);
+    }
+  });
+
+  it('are gathered where the proof allows it', () => {
+    const ran = tokens('gather', '--near', '1.5', '--json');
+    expect(ran.code).toBe(0);
+    const made = JSON.parse(ran.out) as { before: number; after: number; seen: number[]; kept: boolean };
+    expect(made.after).toBeLessThan(made.before);
+    expect(made.kept).toBe((made.seen[1] as number) <= (made.seen[0] as number) + 0.001);
+  });
+});
