@@ -15,11 +15,17 @@ interface Shade {
   readonly uses: ValueUse[];
 }
 
-/** The colours of pages as tokens, named by what they are for; most used first. @param near colours this near are one */
+/** Roles in the order in which a person looks for them. */
+const ROLES = ['page', 'text', 'heading', 'text-muted', 'link', 'accent', 'on-accent'];
+
+/** The colours of pages as tokens, named by what they are for: those of a role first, then the most used. @param near colours this near are one */
 export function colourTokens(documents: readonly PageDocument[], near = NEAR_COLOURS): Token[] {
   const shades = shadesOf(coloursIn(documents), near);
   const names = namesOf(shades);
-  return shades.map((shade) => ({ group: 'color', name: names.get(shade) as string, value: shade.value, from: [...shade.from].sort() })); // prettier-ignore
+  const rank = (shade: Shade): number =>
+    (ROLES.indexOf(names.get(shade) as string) + ROLES.length + 1) % (ROLES.length + 1);
+  const sorted = [...shades].sort((a, b) => rank(a) - rank(b));
+  return sorted.map((shade) => ({ group: 'color', name: names.get(shade) as string, value: shade.value, from: [...shade.from].sort() })); // prettier-ignore
 }
 
 function weightOf({ count }: ValueUse): number {
@@ -95,7 +101,8 @@ function namesOf(shades: readonly Shade[]): ReadonlyMap<Shade, string> {
     if (as > fill && as > line)
       call(shade, chroma(shade) > GREY ? hueName(shade) : contrast(solid(shade, ground), ground) < 2 ? 'text-on-dark' : 'text-muted'); // prettier-ignore
     else if (line > fill) call(shade, chroma(shade) > GREY * 2 ? `line-${hueName(shade)}` : 'line');
-    else if (fill > 0) call(shade, shade.rgba[3] < 1 ? 'veil' : dark ? 'surface-dark' : 'surface');
+    else if (fill > 0)
+      call(shade, shade.rgba[3] < 1 ? 'veil' : chroma(shade) > GREY * 2 ? hueName(shade) : dark ? 'surface-dark' : 'surface'); // prettier-ignore
     else if (shade.uses.every(({ property }) => property.endsWith('shadow'))) call(shade, 'shade');
     else call(shade, hueName(shade));
   }

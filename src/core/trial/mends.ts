@@ -40,6 +40,7 @@ export function mendsFor(
       looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap'),
     );
     propose('its lines break', nowrap, { 'text-wrap-mode': 'wrap' });
+    propose('its lines break, and long words in them', nowrap, { 'text-wrap-mode': 'wrap', 'overflow-wrap': 'anywhere', 'min-width': '0', 'max-width': '100%', 'flex-shrink': '1' }); // prettier-ignore
     propose('long words break', own, { 'overflow-wrap': 'anywhere' });
     const [parent] = around;
     propose('it may be narrower than its longest word', own, { 'overflow-wrap': 'anywhere', 'min-width': '0' });

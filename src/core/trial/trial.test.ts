@@ -104,6 +104,7 @@ describe('what may mend it', () => {
       'box-page overflow-wrap: anywhere',
       'box-page overflow-wrap: break-word',
       'head text-wrap-mode: wrap',
+      'head text-wrap-mode: wrap; head overflow-wrap: anywhere; head min-width: 0; head max-width: 100%; head flex-shrink: 1',
       'head overflow-wrap: anywhere',
       'head overflow-wrap: anywhere; head min-width: 0',
     ]);
