@@ -19,7 +19,7 @@ const MAY_IMPORT = {
   'core/content': ['core/page'],
   'core/render': ['core/page', 'core/content'],
   'core/proof': ['core/page'],
-  'core/tokens': ['core/page'],
+  'core/tokens': ['core/page', 'core/render'],
   'core/survey': ['core/page', 'core/design'],
   browser: ['core'],
   project: ['core'],

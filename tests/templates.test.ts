@@ -86,6 +86,34 @@ describe('a template', () => {
     }
   });
 
+  it('has icons, switches and the colour behind a section as values too', () => {
+    const styles = { band: { rest: { 'background-color': 'rgb(1, 2, 3)' } } };
+    const icon = (id: string, d: string): ElementNode => element('icon', id, { element: 'svg', markup: `<svg><title>${d}</title></svg>` }); // prettier-ignore
+    const part = (id: string, d: string): ElementNode => element('card', id, { element: 'div', repeat: 'card' }, icon(`i${id}`, d), element('heading', `h${id}`, { element: 'h3' }, words(id))); // prettier-ignore
+    const input = element('field', 'mail', { element: 'input', attributes: { required: '', name: 'mail', placeholder: 'Mail' } }); // prettier-ignore
+    const body = element('section', 'Ask', { element: 'section', style: 'band' }, part('Day', 'sun'), part('Night', 'moon'), element('form', 'f', { element: 'form', attributes: { action: '/send', method: 'post' } }, input)); // prettier-ignore
+    const palette = {
+      ink: { value: 'rgb(1, 2, 3)', from: ['rgb(1, 2, 3)'] },
+      paper: { value: 'rgb(9, 9, 9)', from: [] },
+    };
+    const asked = { ...fields.run({ ...page(styles, body), palette }, { boxes: new Map(), width: 1440 }), palette };
+    const own = originalContent(asked)['ask'] as { cards: Record<string, string>[]; mail: Record<string, string> };
+    expect([own.cards.map((one) => one['icon']), own.mail['required']]).toEqual([['sun', 'moon'], 'yes']);
+    const cases: Content[] = [
+      {},
+      { ask: { background: 'paper' } },
+      { ask: { mail: { required: 'no' } } },
+      { ask: { cards: [{ id: 'day', icon: 'moon', heading: 'Day' }, { id: 'dusk', icon: 'sun', heading: 'Dusk' }] } },
+      { ask: { form: { address: '/other', method: 'get' } } },
+    ]; // prettier-ignore
+    const pages = cases.map((content) => both(asked, content).map((one) => one.replace(/ +/g, ' ').replace(/" >/g, '">').replace(/ >/g, '>'))); // prettier-ignore
+    for (const [filled, rendered] of pages) expect(rendered).toBe(filled);
+    expect(pages[1]?.[0]).toContain('style="background-color: var(--color-paper, rgb(9, 9, 9))"');
+    expect(pages[2]?.[0]).not.toContain('required=""');
+    expect(pages[0]?.[0]).toContain('required=""');
+    expect(pages[3]?.[0]?.match(/moon|sun/g)).toEqual(['moon', 'sun']);
+  });
+
   it('keeps entries apart that say the same otherwise', () => {
     const item = (id: string): ElementNode => element('item', id, { element: 'li', repeat: 'i', attributes: { value: id } }, words(`Item ${id}`)); // prettier-ignore
     const list = fields.run(page({}, element('section', 'Count', { element: 'section' }, element('list', 'l', { element: 'ol' }, item('1'), item('2')))), { boxes: new Map(), width: 1440 }); // prettier-ignore
@@ -152,7 +180,7 @@ describe('the schema of the content', () => {
 
   it('takes the content of the source, and says what a form needs', () => {
     expect([check(original), check.errors]).toEqual([true, null]);
-    expect(JSON.stringify(schema)).toContain('"x-field":"choice"');
+    expect(JSON.stringify(schema)).toContain('"x-field":"yes-no"');
   });
 
   it('refuses fields that are none, and entries without an id', () => {

@@ -3,6 +3,8 @@ import { join } from 'node:path';
 import { adjust } from '../core/adjust/apply.js';
 import type { Adjustment } from '../core/adjust/adjustment.js';
 import { readAdjustments } from '../project/adjust-file.js';
+import { paletteOf } from '../core/tokens/palette.js';
+import { tokensOf } from '../project/tokens-file.js';
 import { contentFileOf, readPageContent } from '../project/page-content.js';
 import { misfitIn, originalValues } from '../core/content/content.js';
 import type { Content } from '../core/content/values.js';
@@ -22,8 +24,9 @@ export interface ReadPage {
 /** Reads the document and the content of a page. @throws Problem */
 export function readPage(project: string, name: string): ReadPage {
   const file = join(project, 'pages', `${name}.json`);
-  const document = readJson(file);
-  checkDocument(document, file);
+  const read = readJson(file);
+  checkDocument(read, file);
+  const document: PageDocument = { ...read, palette: paletteOf(tokensOf(project)) };
   const contentFile = contentFileOf(project, name);
   const content = readPageContent(project, name, pathsOf(document));
   const misfit = misfitIn(document, content);

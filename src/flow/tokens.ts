@@ -8,11 +8,16 @@ import { keepTokens, mergeTokens, proposalsFor, renameToken, setToken, splitToke
 import { collectTokens } from '../core/tokens/collect.js';
 import { readTokens, writeTokens } from '../core/tokens/format.js';
 import { pathOf, type Token } from '../core/tokens/token.js';
+import { BACKGROUND } from '../core/content/backgrounds.js';
+import { flatten } from '../core/content/values.js';
+import { elements } from '../core/page/walk.js';
+import { openContent, saveContent, setValue } from '../project/content-edit.js';
+import { contentFileOf } from '../project/page-content.js';
 import { openProject, replaceFolder, writeFile } from '../project/folder.js';
 import { TOKENS_FILE, tokensOf } from '../project/tokens-file.js';
 import { tokensPage } from '../report/tokens-page.js';
 import { prove } from './prove.js';
-import { readAdjusted } from './read-page.js';
+import { readAdjusted, readPage } from './read-page.js';
 import { render } from './render.js';
 import type { Progress } from './report-progress.js';
 
@@ -92,13 +97,34 @@ function declarationsOf({ styles, breakpoints }: PageDocument): Map<string, stri
 /** @throws Problem; nothing is changed then */
 export function rename(project: string, path: string, name: string): Changed {
   const opened = open(project);
-  return keep(project, opened, renameToken(opened.tokens, path, name));
+  const made = renameToken(opened.tokens, path, name);
+  const now = made[opened.tokens.indexOf(tokenAt(opened.tokens, path))] as Token;
+  renameInContent(project, opened, [path], pathOf(now));
+  return keep(project, opened, made);
+}
+
+/** Fields that say a colour by a name that it has no longer say the new one. */
+function renameInContent(project: string, { documents }: Opened, from: readonly string[], to: string): void {
+  const colour = (path: string): string => path.replace(/^color\./, '');
+  const old = new Set(from.map(colour));
+  for (const document of documents) {
+    const { values } = flatten(readPage(project, document.name).content);
+    const paths = [...elements(document.body)].flatMap(({ fields }) => fields?.[BACKGROUND] ?? []);
+    const stale = paths.filter((path) => old.has(values.get(path) ?? ''));
+    if (stale.length === 0) continue;
+    const target = contentFileOf(project, document.name);
+    const file = openContent(target);
+    for (const path of stale) setValue(file, path, colour(to));
+    saveContent(target, file);
+  }
 }
 
 /** @throws Problem; nothing is changed then */
 export function merge(project: string, into: string, others: readonly string[]): Changed {
   const opened = open(project);
-  return keep(project, opened, mergeTokens(opened.tokens, into, others));
+  const made = mergeTokens(opened.tokens, into, others);
+  renameInContent(project, opened, others, into);
+  return keep(project, opened, made);
 }
 
 /** @param wanted styles, or properties, or both, where the new token stands @throws Problem; nothing is changed then */

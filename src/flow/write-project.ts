@@ -15,6 +15,7 @@ import { adjust } from '../core/adjust/apply.js';
 import { withTokens } from '../core/tokens/apply.js';
 import { keepTokens } from '../core/tokens/change.js';
 import { collectTokens } from '../core/tokens/collect.js';
+import { paletteOf } from '../core/tokens/palette.js';
 import { writeTokens } from '../core/tokens/format.js';
 import { TOKENS_FILE, tokensOf } from '../project/tokens-file.js';
 import { readAdjustments } from '../project/adjust-file.js';
@@ -66,15 +67,17 @@ export function writeProject(
   const shared = sharedPaths(documents);
   const adjusted = documents.map((document) => adjust(document, adjustments).document);
   const tokens = keepTokens(isProject(out) ? tokensOf(out) : [], collectTokens(adjusted));
+  const palette = paletteOf(tokens);
   const pages = made.map((one, at) => {
-    const document = documents[at] as PageDocument;
-    checkDocument(document, `pages/${document.name}.json`);
+    const bare = documents[at] as PageDocument;
+    checkDocument(bare, `pages/${bare.name}.json`);
+    const document: PageDocument = { ...bare, palette };
     const content = contentFor(out, document, options.decisions);
     return {
       ...one,
       document,
       content,
-      site: renderLanguages(withTokens(adjusted[at] as PageDocument, tokens), content, languages(document.name), { place: placeOf(one), marked: false, translated }), // prettier-ignore
+      site: renderLanguages(withTokens({ ...(adjusted[at] as PageDocument), palette }, tokens), content, languages(document.name), { place: placeOf(one), marked: false, translated }), // prettier-ignore
     };
   });
   const settings: ProjectSettings = {
@@ -93,7 +96,7 @@ export function writeProject(
     ...(shared.size ? [[SITE_CONTENT, writeContent(common)] as const] : []),
     ...pages.flatMap(({ document, references }, at): ProjectFile[] => [
       [`content/${document.name}.yaml`, writeContent(parted[at]?.own ?? {})],
-      [`pages/${document.name}.json`, `${JSON.stringify(document, null, 2)}\n`],
+      [`pages/${document.name}.json`, `${JSON.stringify({ ...document, palette: undefined }, null, 2)}\n`],
       ...referenceFiles(document.name, references, browserVersion),
     ]),
     [RENDERED_FILE, renderedText(pages.flatMap(({ site }) => Object.entries(site)))],
@@ -179,7 +182,7 @@ function contentFor(out: string, document: PageDocument, { fields = [] }: Brief)
   if (!existsSync(contentFile) || !existsSync(pageFile)) return fresh;
   /* What was written under the name that a field had before goes with it. */
   const moved = ({ values, lists }: FlatContent): FlatContent => ({ values: movedKeys(values, fields), lists: movedKeys(lists, fields) }); // prettier-ignore
-  const then = JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument;
+  const then: PageDocument = { ...(JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument), palette: paletteOf(tokensOf(out)) }; // prettier-ignore
   const written = moved(flatten(readPageContent(out, document.name, pathsOf(then))));
   const before = moved(originalValues(then));
   return nest(mergeContent(originalValues(document), before, written));

@@ -58,7 +58,7 @@ export function checkContent(
     if (field.type === 'date' && isSaid('type') && value !== '' && formatOf(value) !== 'date') say(true, `"${value}" is no date`); // prettier-ignore
     if (field.name === LOOK && !isSaid('choices') && !entriesAt(listOf(path)).includes(value)) say(true, `There is no entry "${value}" whose look it could have`); // prettier-ignore
     if (field.type === 'yes-no' && !isAnswer(value)) say(true, `"${value}" is no answer; write yes or no`);
-    if ((field.type === 'icon' || field.name === 'method') && field.choices && !field.choices.includes(value)) say(true, `"${value}" is none of ${field.choices.join(', ')}`); // prettier-ignore
+    if ((field.type === 'icon' || field.type === 'colour' || field.name === 'method') && field.choices && !field.choices.includes(value)) say(true, `"${value}" is none of ${field.choices.join(', ')}`); // prettier-ignore
     if (field.type === 'focus' && readFocus(value) === undefined) say(true, `"${value}" is no point of a picture; write it as 50% 30%`); // prettier-ignore
     if (field.type === 'address') say(true, addressFault(value, anchors, files));
     if (field.type === 'file' && value !== '' && !isFile(value, files)) say(true, `There is no file "${value}" in the project`); // prettier-ignore

@@ -11,8 +11,8 @@ import { flatten, LOOK, nest, type Content, type FlatContent } from './values.js
 export function originalValues(document: PageDocument): FlatContent {
   const values = new Map<string, string>();
   const lists = new Map<string, string[]>();
-  const put = (path: string, value: string): void => {
-    if (!values.has(path) && !isHidden(document, path)) values.set(path, value);
+  const put = (path: string, value: string | undefined): void => {
+    if (value !== undefined && !values.has(path) && !isHidden(document, path)) values.set(path, value);
   };
   put('page.title', document.title);
   if (document.description) put('page.description', document.description);

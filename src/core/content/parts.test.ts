@@ -1,5 +1,6 @@
 import { element, page } from '../page/sample.js';
 import type { ElementNode } from '../page/types.js';
+import { hasBackground } from './backgrounds.js';
 import { iconName, iconsOf } from './icons.js';
 import { partOf, withParts } from './parts.js';
 
@@ -42,5 +43,29 @@ describe('what is there or not', () => {
   it('is told by yes and no', () => {
     expect(partOf(input, 'required', document)).toBe('yes');
     expect(partOf({ ...input, attributes: {} }, 'required', document)).toBe('no');
+  });
+});
+
+describe('the colour behind a section', () => {
+  const styles = { band: { rest: { 'background-color': 'rgb(20, 36, 58)' } }, clear: { rest: { 'background-color': 'transparent' } } }; // prettier-ignore
+  const palette = { ink: { value: 'rgb(1, 1, 1)', from: ['rgb(20, 36, 58)'] }, paper: { value: 'rgb(255, 255, 255)', from: [] } }; // prettier-ignore
+  const section = element('section', 'Offers', { style: 'band', fields: { 'background-color': 'offers.background' } });
+  const document = { ...page(styles, section), palette };
+
+  it('is one of the colours of the site, by its name', () => {
+    expect(partOf(section, 'background-color', document)).toBe('ink');
+    expect(partOf(section, 'background-color', page(styles, section))).toBeUndefined();
+    expect(hasBackground(section, document)).toBe(true);
+    expect(hasBackground({ ...section, style: 'clear' }, document)).toBe(false);
+    const said = { ...document, styles: { ...styles, band: { rest: { 'background-color': 'var(--color-ink)' } } } };
+    expect(partOf(section, 'background-color', said)).toBe('ink');
+  });
+
+  it.each([
+    ['paper', 'background-color: var(--color-paper, rgb(255, 255, 255))'],
+    ['ink', undefined],
+    ['nothing', undefined],
+  ])('changes to another: %s', (name, style) => {
+    expect(withParts(section, new Map([['offers.background', name]]), document).attributes?.['style']).toBe(style);
   });
 });

@@ -1,5 +1,6 @@
 import { isScriptAddress } from '../page/addresses.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
+import { BACKGROUND, backgroundOf, backgroundStyle } from './backgrounds.js';
 import { FOCUS, focusOf, focusStyle, readFocus } from './focus.js';
 import { ICON, iconName, iconsOf } from './icons.js';
 import { isYes, NO, YES } from './looks.js';
@@ -13,8 +14,9 @@ export function isSwitch(part: string): boolean {
   return SWITCHES.has(part);
 }
 
-/** What the source says there. */
-export function partOf(node: ElementNode, part: string, document: PageDocument): string {
+/** What the source says there; undefined where it cannot be told. */
+export function partOf(node: ElementNode, part: string, document: PageDocument): string | undefined {
+  if (part === BACKGROUND) return backgroundOf(node, document);
   if (part === FOCUS) return focusOf(node, document.styles);
   if (part === ICON) return iconName(node, document);
   if (isSwitch(part)) return node.attributes?.[part] === undefined ? NO : YES;
@@ -30,7 +32,10 @@ export function withParts(node: ElementNode, values: ReadonlyMap<string, string>
     if (value === undefined) continue;
     if (part === ICON) markup = iconsOf(document).get(value) ?? markup;
     else if (isSwitch(part)) attributes = turned(attributes, part, isYes(value));
-    else if (part === FOCUS) {
+    else if (part === BACKGROUND) {
+      const colour = value === backgroundOf(node, document) ? undefined : backgroundStyle(value, document);
+      if (colour !== undefined) attributes['style'] = `${BACKGROUND}: ${colour}`;
+    } else if (part === FOCUS) {
       const focus = readFocus(value);
       if (focus !== undefined && focus !== focusOf(node, document.styles)) attributes['style'] = focusStyle(focus);
     } else if (!isScriptAddress(value)) {

@@ -3,13 +3,14 @@ import { isElement, isWords } from '../page/walk.js';
 import { originalValues } from './content.js';
 import { FOCUS } from './focus.js';
 import { formatOf } from './formats.js';
+import { BACKGROUND } from './backgrounds.js';
 import { ICON, iconsOf } from './icons.js';
 import { FLAGS } from './looks.js';
 import { isSwitch } from './parts.js';
 import { ID, LOOK } from './values.js';
 
 /** What a field takes. */
-export const FIELD_TYPES = ['text', 'rich', 'number', 'date', 'yes-no', 'choice', 'address', 'file', 'focus', 'icon', 'link', 'picture', 'embed', 'form', 'group', 'list', 'menu'] as const; // prettier-ignore
+export const FIELD_TYPES = ['text', 'rich', 'number', 'date', 'yes-no', 'choice', 'colour', 'address', 'file', 'focus', 'icon', 'link', 'picture', 'embed', 'form', 'group', 'list', 'menu'] as const; // prettier-ignore
 export type FieldType = (typeof FIELD_TYPES)[number];
 
 /** A place in a page that a client fills. */
@@ -154,6 +155,7 @@ class Build {
     if (isFlag(name) && !use) return { ...base, type: 'yes-no', required: false, help: name === 'flipped' ? 'Whether it stands the other way round.' : 'Whether it stands out from the others.' }; // prettier-ignore
     if (name === LOOK && !use) return { ...base, type: 'choice', required: false, choices: [...new Set(texts)], help: 'Whose look it has.' }; // prettier-ignore
     if (use?.attribute !== undefined && isSwitch(use.attribute)) return { ...base, type: 'yes-no', required: false, help: SWITCH_HELP[use.attribute] ?? '' }; // prettier-ignore
+    if (use?.attribute === BACKGROUND) return { ...base, type: 'colour', required: false, choices: Object.keys(this.document.palette ?? {}), help: 'One of the colours of the site, by name.' }; // prettier-ignore
     if (use?.attribute === ICON) return { ...base, type: 'icon', required: false, choices: [...iconsOf(this.document).keys()], help: 'One of the icons of the page, by name.' }; // prettier-ignore
     if (use?.attribute === 'method') return { ...base, type: 'choice', required: false, choices: ['get', 'post'], help: 'How the form is sent: get puts what was filled in into the address.' }; // prettier-ignore
     if (use?.attribute === 'href' || use?.attribute === 'action' || (use?.attribute === 'src' && use.node.element === 'iframe')) return { ...base, type: 'address', required: everywhere }; // prettier-ignore

@@ -125,6 +125,8 @@ export interface PageDocument {
   readonly everywhere?: Declarations;
   /** Custom properties of the root, and what they are in a dark scheme: design tokens, when a page is rendered with them. */
   readonly tokens?: { readonly rest: Declarations; readonly dark?: Declarations };
+  /** The colours of the site by their names: what each is, and what the source says where it stands. Known while a project is at work. */
+  readonly palette?: Readonly<Record<string, { readonly value: string; readonly from: readonly string[] }>>;
   /** Shared style of the root element (`html`). */
   readonly rootStyle?: string;
   readonly styles: Readonly<Record<string, SharedStyle>>;

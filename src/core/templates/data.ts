@@ -2,6 +2,7 @@ import { isScriptAddress } from '../page/addresses.js';
 import { originalValues, SOMETHING, withoutLocked } from '../content/content.js';
 import { FOCUS, focusOf, readFocus } from '../content/focus.js';
 import { entriesIn, modelsOf } from '../content/entries.js';
+import { BACKGROUND, backgroundOf, backgroundStyle } from '../content/backgrounds.js';
 import { ICON, iconsOf } from '../content/icons.js';
 import { isYes } from '../content/looks.js';
 import { isSwitch, partOf } from '../content/parts.js';
@@ -99,13 +100,22 @@ class Building {
       return;
     }
     const value = this.valueAt(field, place);
-    if (isSwitch(name)) return this.set(place, field, isYes(value ?? partOf(node, name, this.document)));
+    if (name === BACKGROUND) return this.background(node, field, value, place);
+    if (isSwitch(name)) return this.set(place, field, isYes(value ?? partOf(node, name, this.document) ?? ''));
     if (name === ICON) return this.set(place, field, (iconsOf(this.document).get(value ?? '') ?? node.markup ?? '').replace(/^<svg/, '')); // prettier-ignore
     const before = node.attributes?.[name] ?? '';
     const asked = value ?? before;
     const text = isScriptAddress(asked) ? before : asked;
     this.set(place, field, text);
     if (name === 'src') flag(place.data, 'same', node.id, text === before);
+  }
+
+  /** The colour behind a section, as CSS. */
+  private background(node: ElementNode, field: string, value: string | undefined, place: Place): void {
+    const source = backgroundOf(node, this.document);
+    const css = value === undefined || value === source ? undefined : backgroundStyle(value, this.document);
+    this.set(place, field, css ?? backgroundStyle(source ?? '', this.document) ?? '');
+    flag(place.data, 'moved', node.id, css !== undefined);
   }
 
   private rich(node: ElementNode, field: string, place: Place): boolean {

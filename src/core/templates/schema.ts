@@ -1,4 +1,5 @@
 import type { Field, Region } from '../content/regions.js';
+import { NO, YES } from '../content/looks.js';
 import { ID } from '../content/values.js';
 
 /** A JSON Schema (2020-12), as plain data. */
@@ -40,7 +41,7 @@ function schemaOf(field: Field): Schema {
   return {
     ...told,
     type: 'string',
-    ...(choices ? { enum: choices } : {}),
+    ...(choices ? { enum: choices } : type === 'yes-no' ? { enum: [YES, NO] } : {}),
     ...(longest === undefined ? {} : { maxLength: longest }),
     ...(example ? { examples: [example] } : {}),
     ...(type === 'address' ? { format: 'uri-reference' } : {}),

@@ -1,4 +1,5 @@
 import { entriesIn, idsOf, refer } from '../content/entries.js';
+import { BACKGROUND } from '../content/backgrounds.js';
 import { FOCUS, focusStyle } from '../content/focus.js';
 import { ICON } from '../content/icons.js';
 import { isSwitch } from '../content/parts.js';
@@ -97,16 +98,19 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
   const given = Object.entries(node.attributes ?? {});
   const others = node.element === 'img' && fields['src'] ? given.filter(([name]) => OTHER_FILES.has(name)) : [];
   const switches = Object.entries(fields).filter(([name]) => isSwitch(name));
-  const said = given.filter(([name]) => !switches.some(([other]) => other === name)).map(([name, text]): [string, string] => {
-    const path = fields[name];
-    return [
-      name,
-      path === undefined ? refer(name, text, context.own, value(OWN)) : value(nameIn(path, context.prefix)),
-    ];
-  });
+  const said = given
+    .filter(([name]) => !switches.some(([other]) => other === name))
+    .map(([name, text]): [string, string] => {
+      const path = fields[name];
+      return [
+        name,
+        path === undefined ? refer(name, text, context.own, value(OWN)) : value(nameIn(path, context.prefix)),
+      ];
+    });
   const attributes = {
     ...Object.fromEntries(said.filter(([name]) => !others.some(([other]) => other === name))),
     ...(others.length ? { [begin(`same.${node.id}`)]: '', ...Object.fromEntries(others), [end(`same.${node.id}`)]: '' } : {}), // prettier-ignore
+    ...(fields[BACKGROUND] ? styled(node.id, BACKGROUND, value(nameIn(fields[BACKGROUND], context.prefix))) : {}),
     ...(fields[FOCUS] ? focused(node.id, value(nameIn(fields[FOCUS], context.prefix))) : {}),
     ...Object.assign({}, ...switches.map(([name, path]) => switched(name, nameIn(path, context.prefix)))),
     ...marksOf(node, (path) => placed(path, context)),
@@ -115,6 +119,11 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
   const made = { ...rest, ...drawing, ...(Object.keys(attributes).length ? { attributes } : {}) };
   if (rich !== undefined) return { ...made, children: [words(markup(nameIn(rich, context.prefix)))] };
   return node.children ? { ...made, children: childrenOf(node, context) } : made;
+}
+
+/** A declaration of its own is there only if somebody gave one. */
+function styled(id: string, property: string, said: string): Record<string, string> {
+  return { [begin(`moved.${id}`)]: '', style: `${property}: ${said}`, [end(`moved.${id}`)]: '' };
 }
 
 /** A focal point of its own is there only if somebody gave one. */

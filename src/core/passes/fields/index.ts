@@ -1,5 +1,6 @@
 import { FOCUS, isCut } from '../../content/focus.js';
 import { formatOf } from '../../content/formats.js';
+import { BACKGROUND, hasBackground } from '../../content/backgrounds.js';
 import { ICON } from '../../content/icons.js';
 import { FLAGS } from '../../content/looks.js';
 import { isSwitch } from '../../content/parts.js';
@@ -98,7 +99,7 @@ class Naming {
     const scope = this.enter(node, outer);
     const word = scope === outer ? (saidWord(node, scope) ?? scope.word) : scope.word;
     const icon = this.icon(node, scope);
-    const own = icon ?? (isDecoration(node) ? undefined : this.attributes(node, scope));
+    const own = icon ?? this.background(node, scope) ?? (isDecoration(node) ? undefined : this.attributes(node, scope));
     const inner: Scope = { ...scope, ...(word === undefined ? {} : { word }), ...(own?.scope ?? {}) };
     if (this.isRich(node)) {
       const { children, ...rest } = node;
@@ -117,6 +118,14 @@ class Naming {
     // prettier-ignore
     if (node.kind !== 'icon' || node.markup === undefined || !icons) return undefined;
     return { fields: { [ICON]: `${path}.${giver.give('icon')}` } };
+  }
+
+  private background(
+    node: ElementNode,
+    { path, giver }: Scope,
+  ): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined {
+    // prettier-ignore
+    return hasBackground(node, this.document) ? { fields: { [BACKGROUND]: `${path}.${giver.give('background')}` } } : undefined; // prettier-ignore
   }
 
   private children(node: ElementNode, scope: Scope): PageNode[] {
