@@ -51,7 +51,11 @@ function inexact(document) {
       'style.css',
     ).split('\n');
     const lines = after.filter((line, at) => line !== before[at]);
-    return after.length !== before.length || lines.length === 0 || lines.some((line) => !/\.(required|open|icon)$/.test(path) && !line.includes(mark));
+    return (
+      after.length !== before.length ||
+      lines.length === 0 ||
+      lines.some((line) => !/\.(required|open|icon)$/.test(path) && !line.includes(mark))
+    );
   });
 }
 

@@ -66,7 +66,7 @@ export function writeProject(
   const documents = factsAcross(made.map((one) => linkedTo(one, linked)));
   const shared = sharedPaths(documents);
   const adjusted = documents.map((document) => adjust(document, adjustments).document);
-  const tokens = keepTokens(isProject(out) ? tokensOf(out) : [], collectTokens(adjusted));
+  const tokens = keepTokens(isProject(out) ? tokensOf(out) : [], collectTokens(documents));
   const palette = paletteOf(tokens);
   const pages = made.map((one, at) => {
     const bare = documents[at] as PageDocument;

@@ -44,14 +44,19 @@ function fontTokens(all: readonly ValueUse[]): Token[] {
   });
 }
 
+/** Weights that have names (CSS Fonts 4, 2.2). */
+const WEIGHTS: Readonly<Record<string, number>> = { normal: 400, bold: 700 };
+
 /** What a text style is told by, as it stands at rest on the widest screen. */
 export function typographyOf(rest: Readonly<Record<string, string>>): Typography | undefined {
   const size = /^([\d.]+)px$/.exec(rest['font-size'] ?? '')?.[1];
-  if (size === undefined || Number(size) === 0) return undefined;
+  const said = rest['font-weight'] ?? '400';
+  const weight = WEIGHTS[said] ?? Number(said);
+  if (size === undefined || Number(size) === 0 || !(weight > 0)) return undefined;
   return {
     fontFamily: rest['font-family'] ?? '',
     fontSize: Number(size),
-    fontWeight: Number(rest['font-weight'] ?? 400) || 400,
+    fontWeight: weight,
     lineHeight: rest['line-height'] ?? 'normal',
     letterSpacing: rest['letter-spacing'] ?? 'normal',
   };

@@ -63,6 +63,9 @@ describe('a page with tokens', () => {
   it('looks the same as without them', () => {
     expect(renderCss(withTokens(document, tokens, 'values'))).toBe(renderCss(document));
     expect(withTokens(document, [])).toBe(document);
+    const bold = { ...document, styles: { ...styles, title: { rest: { ...styles['title']?.rest, 'font-weight': 'bold' } }, note: { rest: { 'font-size': '12px', 'font-weight': 'bolder' } } } }; // prettier-ignore
+    const said = withTokens(bold, collectTokens([bold]), 'values').styles;
+    expect([said['title']?.rest['font-weight'], said['note']?.rest['font-weight']]).toEqual(['700', 'bolder']);
   });
 
   it('changes all uses of one, and nothing else', () => {
