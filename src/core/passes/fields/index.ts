@@ -11,6 +11,7 @@ import { LAYOUT_KINDS } from '../../page/types.js';
 import { elements, isElement, isWords, textOf } from '../../page/walk.js';
 import { NameGiver, slug } from '../../page/words.js';
 import type { Pass } from '../pass.js';
+import { alikeRich } from './alike-rich.js';
 import { runsIn, type EntryRun } from './lists.js';
 import { COLUMN, columnsOf, hasControl, isHead, isWordsOnly, LONGEST, nameOfFile, onlyChild, placeName, spoken, type Scope } from './naming.js'; // prettier-ignore
 import { headingsIn, isDecoration, isOrnament, titleOf, wordFor } from './roles.js';
@@ -181,7 +182,7 @@ class Naming {
     if (!icons && plain.every((one) => one !== undefined))
       return plain.map((one, at) => ({ ...(one as ElementNode), entry: { list, id: String(at + 1) } }));
     const ids = new NameGiver();
-    return entries.map((entry, at) => {
+    const named = entries.map((entry, at): ElementNode => {
       const id = ids.give(slug(titleOf(entry), LONGEST) || String(at + 1));
       const own = scopeOf(`${list}.${id}`, entry, {
         ...(icons ? { icons } : {}),
@@ -190,6 +191,7 @@ class Naming {
       for (const taken of [ID, LOOK, ...FLAGS]) own.giver.give(taken);
       return { ...this.element(entry, own), entry: { list, id } };
     });
+    return alikeRich(named, this.document);
   }
 
   /** An entry that is no more than one text, with the path of the entry as its field; undefined if it is more. */

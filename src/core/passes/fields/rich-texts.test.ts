@@ -33,6 +33,15 @@ describe('texts in which words may be set off', () => {
     expect([...elements(long)].map(({ element: tag }) => tag)).toEqual(['p', 'em']);
   });
 
+  it('are so in all entries of a list if they are in one', () => {
+    const card = (id: string, ...says: ElementNode['children'] & object[]): ElementNode => element('card', id, { repeat: 'card' }, element('heading', `${id}h`, { element: 'h3' }, words(id)), element('text', `${id}t`, { id: `${id}t`, element: 'p' }, ...says)); // prettier-ignore
+    const list = page({}, element('section', 'hire', { name: 'hire', element: 'section' }, card('day', words('By day')), card('night', words('By '), strong('night')))); // prettier-ignore
+    const named = fields.run(list, nowhere);
+    expect([...elements(named.body)].flatMap(({ rich }) => rich ?? [])).toEqual(['hire.cards.day.text', 'hire.cards.night.text']); // prettier-ignore
+    expect(fillPage(named, originalContent(named)).body).toEqual(named.body);
+    expect(fields.run(named, nowhere)).toEqual(named);
+  });
+
   it('twice is as good as once, and nobody touched is as it was', () => {
     expect(fields.run(made, nowhere)).toEqual(made);
     expect(fillPage(made, originalContent(made)).body).toEqual(made.body);
