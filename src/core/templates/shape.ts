@@ -39,7 +39,7 @@ function shapeOf(node: PageNode, prefix: string): unknown {
     element, style, difference, fields[ICON] === undefined ? markup : relative(fields[ICON]), inline, kind === 'section' ? name : '',
     Object.entries(fields).filter(([key]) => isSwitch(key)).map(([key, path]) => [key, relative(path)]),
     Object.entries(attributes).filter(([key]) => !(isSwitch(key) && fields[key] !== undefined)).map(([key, text]) => [key, fields[key] === undefined ? text : relative(fields[key])]),
-    rich === undefined ? children.map((child) => shapeOf(child, prefix)) : relative(rich),
+    rich === undefined ? children.map((child) => shapeOf(child, prefix)) : [relative(rich), children.flatMap((child) => (isWords(child) ? [] : [[child.element, child.style]]))],
   ]; // prettier-ignore
 }
 
