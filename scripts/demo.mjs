@@ -18,6 +18,8 @@ say('content demo/out/home check');
 run(process.execPath, [...cli, 'content', 'demo/out/home', 'check']);
 say('render demo/out/home --templates');
 run(process.execPath, [...cli, 'render', 'demo/out/home', '--templates']);
+say('tokens demo/out/home show');
+run(process.execPath, [...cli, 'tokens', 'demo/out/home', 'show']);
 say('convert demo/export/hire.html --root demo --out demo/out/hire');
 run(process.execPath, [...cli, 'convert', 'demo/export/hire.html', '--root', 'demo', '--out', 'demo/out/hire']);
 say('content demo/out/hire add three-to-choose-from.cards "The child’s telescope"');
@@ -37,6 +39,7 @@ Open these in a browser:
   the existing page, looked over ${join(out, 'survey-home/index.html')}
   the existing page, converted   ${join(out, 'home/site/index.html')}
   its proof                      ${join(out, 'home/proof/index.html')}
+  its colours and text styles    ${join(out, 'home/tokens/index.html')}
   a page of placed boxes, with an entry more ${join(out, 'hire/site/index.html')}
   the design, converted          ${join(out, 'star-evenings/site/index.html')}
   its proof                      ${join(out, 'star-evenings/proof/index.html')}
