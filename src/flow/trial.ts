@@ -14,6 +14,7 @@ import { casesOf, TALL_PICTURE, WIDE_PICTURE, type TrialCase } from '../core/tri
 import { markupFaults, trialFaults, type TrialFault } from '../core/trial/faults.js';
 import { limitsFor, withLimits, type Limit } from '../core/trial/limits.js';
 import { mendTrial, type TriedPage } from '../core/trial/mending.js';
+import { pageText } from '../project/page-file.js';
 import { ADJUST_FILE, readAdjustments, writeAdjustments } from '../project/adjust-file.js';
 import { BRIEF_FILE, briefOf, withFieldDecisions } from '../project/brief-file.js';
 import { openProject, replaceFolder, writeFile } from '../project/folder.js';
@@ -239,7 +240,7 @@ class Trial {
 
 /** Limits hold at once, in the page document, and stay through another conversion, in the brief. */
 function keepLimits(project: string, document: PageDocument, limits: readonly Limit[]): void {
-  writeFile(join(project, 'pages', `${document.name}.json`), `${JSON.stringify(document, null, 2)}\n`);
+  writeFile(join(project, 'pages', `${document.name}.json`), pageText(document));
   writeFile(join(project, BRIEF_FILE), withFieldDecisions(briefOf(project) ?? '', limits.map(({ path, longest }) => ({ at: path, longest })))); // prettier-ignore
 }
 

@@ -26,6 +26,7 @@ import { pathsOf } from './read-page.js';
 import { languagesOf } from '../project/languages.js';
 import { RENDERED_FILE, refuseEdited, renderedText } from '../project/rendered.js';
 import { BRIEF_FILE, writeBrief } from '../project/brief-file.js';
+import { pageText } from '../project/page-file.js';
 import type { AssetStore } from '../project/assets.js';
 import { isProject, replaceProject, type ProjectFile } from '../project/folder.js';
 import {
@@ -96,7 +97,7 @@ export function writeProject(
     ...(shared.size ? [[SITE_CONTENT, writeContent(common)] as const] : []),
     ...pages.flatMap(({ document, references }, at): ProjectFile[] => [
       [`content/${document.name}.yaml`, writeContent(parted[at]?.own ?? {})],
-      [`pages/${document.name}.json`, `${JSON.stringify({ ...document, palette: undefined }, null, 2)}\n`],
+      [`pages/${document.name}.json`, pageText(document)],
       ...referenceFiles(document.name, references, browserVersion),
     ]),
     [RENDERED_FILE, renderedText(pages.flatMap(({ site }) => Object.entries(site)))],
