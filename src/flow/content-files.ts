@@ -135,7 +135,6 @@ export function setWords(
   words: string,
   language: string,
 ): FilledField {
-  // prettier-ignore
   const opened = openPage(project, page);
   refuseOwn(opened, language);
   const [field] = listContent(project, page, path);

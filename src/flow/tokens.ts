@@ -77,7 +77,6 @@ function changedPlaces(
   before: readonly Token[],
   after: readonly Token[],
 ): string[] {
-  // prettier-ignore
   return documents.flatMap((document) => {
     const [was, is] = [before, after].map((tokens) => declarationsOf(withTokens(document, tokens, 'values')));
     return [...(was ?? [])].flatMap(([place, value]) => (is?.get(place) === value ? [] : [place]));

@@ -55,7 +55,6 @@ export function partContent(
   content: Content,
   isShared: (path: string) => boolean,
 ): { readonly own: Content; readonly shared: Content } {
-  // prettier-ignore
   const { values, lists } = flatten(content);
   const only = (wanted: boolean): Content => {
     const part = <Value>(map: ReadonlyMap<string, Value>): Map<string, Value> => new Map([...map].filter(([path]) => isShared(path) === wanted)); // prettier-ignore

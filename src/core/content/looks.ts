@@ -52,7 +52,6 @@ export function saidLooks(
   entries: readonly ElementNode[],
   styles: Styles,
 ): ReadonlyMap<string, readonly [name: string, value: string]> {
-  // prettier-ignore
   const { by, place, flag } = looksIn(entries, styles);
   if (place !== undefined || new Set(by.values()).size >= entries.length) return new Map();
   return new Map([...by].map(([id, look]) => [id, flag ? [flag.name, look === flag.yes ? YES : NO] : [LOOK, look]]));
@@ -89,7 +88,6 @@ function flagOf(
   by: readonly (readonly [string, string])[],
   styles: Styles,
 ): NonNullable<Looks['flag']> {
-  // prettier-ignore
   const [early, late] = [...new Set(by.map(([, look]) => look))] as [string, string];
   const share = (look: string): number => by.filter(([, one]) => one === look).length;
   const [yes, no] = share(early) < share(late) ? [early, late] : [late, early];

@@ -65,7 +65,6 @@ function together(
   flows: boolean,
   styles: Record<string, SharedStyle>,
 ): ElementNode {
-  // prettier-ignore
   const term = first as ElementNode;
   const id = `${term.id}-with`;
   const style = `t${id}`;

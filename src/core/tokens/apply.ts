@@ -19,7 +19,6 @@ export function withTokens(
   tokens: readonly Token[],
   form: TokenForm = 'properties',
 ): PageDocument {
-  // prettier-ignore
   if (tokens.length === 0) return document;
   const index = new Index(tokens);
   const used = new Set<string>();
@@ -110,7 +109,6 @@ export function placesIn(
   documents: readonly PageDocument[],
   tokens: readonly Token[],
 ): ReadonlyMap<string, readonly string[]> {
-  // prettier-ignore
   const index = new Index(tokens);
   const found = new Map<string, string[]>();
   const put = (token: Token | undefined, place: string): void => {

@@ -50,7 +50,6 @@ export function splitToken(
   wanted: readonly string[],
   places: readonly string[],
 ): Token[] {
-  // prettier-ignore
   const token = tokenAt(tokens, path);
   const own = freeName(tokens, token.group, name);
   const fits = (place: string): boolean => wanted.some((one) => place === one || place.startsWith(`${one.replace(/^\./, '')} `) || place.endsWith(` ${one}`)); // prettier-ignore

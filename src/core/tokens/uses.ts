@@ -29,14 +29,14 @@ interface Users {
 export function declarationsIn(
   documents: readonly PageDocument[],
 ): (Omit<ValueUse, 'value'> & { readonly value: string })[] {
-  // prettier-ignore
   return documents.flatMap((document) => {
     const users = usersOf(document.body);
     return Object.entries(document.styles).flatMap(([style, { rest, variants = [] }]) => {
       const { kinds, count, letters } = users.get(style) ?? { kinds: new Set<Kind>(), count: 0, letters: 0 };
       const root = style === document.body.style || style === document.rootStyle;
       const sets = [{ set: rest, state: false }, ...variants.map((one) => ({ set: one.set, state: one.state !== undefined || one.within !== undefined }))]; // prettier-ignore
-      return sets.flatMap(({ set, state }) =>
+      return sets.flatMap(
+        ({ set, state }) =>
         Object.entries(set).map(([property, value]) => ({ value, place: placeOf(style, property), property, kinds, count, letters, state, root })), // prettier-ignore
       );
     });

@@ -1,15 +1,12 @@
+import { around, bottom, px, right } from '../page/geometry.js';
 import { gather, spread, type Full, type Spread } from '../page/spread.js';
 import type { Box, ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { isElement, mapTree } from '../page/walk.js';
 import { linesOf, ROUNDING, type Block, type Laid, type Way } from './follow.js';
-import { around, end, gridOf, type Grid, type Thing } from './regular-grid.js';
+import { gridOf, type Grid, type Thing } from './regular-grid.js';
 import { View } from './view.js';
 
 /* The styles of boxes that follow each other instead of being placed one by one. */
-
-function px(value: number): string {
-  return `${Math.round(value * 100) / 100}px`;
-}
 
 type Set = Record<string, string | undefined>;
 
@@ -47,12 +44,12 @@ export function laidOut(
     if (up > 0 && !style.rest.some((full) => /px$/.test(full.get('height') ?? ''))) return;
     restyle(node, style, frame.map((box, range): Set => {
       const height = (style.rest[range] as Full).get('height');
-      if (up > 0) return { height: undefined, 'min-height': height };
+      if (up > 0) return height?.endsWith('px') ? { height: undefined, 'min-height': height } : {};
       return {
         ...layoutSet(ways[range] as Way, new View(style.rest[range] as Full, node.element)),
         height: undefined,
         'padding-top': px((whole[range] as Box)[1]),
-        'padding-bottom': px(Math.max(0, box[3] - end(whole[range] as Box))),
+        'padding-bottom': px(Math.max(0, box[3] - bottom(whole[range] as Box))),
       };
     })); // prettier-ignore
   });
@@ -97,16 +94,15 @@ export function laidOut(
 function distances(blocks: readonly Block[], index: number, range: number, way: Way, frame: Box): Set {
   const boxes = blocks.map((block) => block.boxes[range] as Box);
   const [box, before] = [boxes[index] as Box, boxes[index - 1]];
-  const off = (value: number): string => (Math.abs(value) > 0.05 ? px(value) : '0px');
-  if (way === 'down') return { 'margin-top': off(before ? box[1] - end(before) : 0), 'margin-left': off(box[0]) };
+  if (way === 'down') return { 'margin-top': px(before ? box[1] - bottom(before) : 0), 'margin-left': px(box[0]) };
   const lines = linesOf(boxes) as number[];
   const line = lines[index] as number;
   const above = boxes.filter((_, at) => lines[at] === line - 1);
-  const top = above.length ? Math.max(...above.map(end)) : around(boxes)[1];
-  const left = before && lines[index - 1] === line ? before[0] + before[2] : 0;
+  const top = above.length ? Math.max(...above.map(bottom)) : around(boxes)[1];
+  const left = before && lines[index - 1] === line ? right(before) : 0;
   /* What ends a line fills it, so that the next begins anew. */
-  const fill = lines[index + 1] === line + 1 ? { 'margin-right': px(Math.max(0, frame[2] - box[0] - box[2] - ROUNDING)) } : {}; // prettier-ignore
-  return { 'margin-top': off(box[1] - top), 'margin-left': off(box[0] - left), 'flex-shrink': '0', ...fill };
+  const fill = lines[index + 1] === line + 1 ? { 'margin-right': px(Math.max(0, frame[2] - right(box) - ROUNDING)) } : {}; // prettier-ignore
+  return { 'margin-top': px(box[1] - top), 'margin-left': px(box[0] - left), 'flex-shrink': '0', ...fill };
 }
 
 function layoutSet(way: Way, view: View): Set {
@@ -153,7 +149,6 @@ function inGrids(
   order: readonly string[],
   grids: ReadonlyMap<string, { readonly id: string; readonly style: string }>,
 ): PageNode[] {
-  // prettier-ignore
   const byId = new Map((node.children ?? []).filter(isElement).map((child) => [child.id, child]));
   const made: PageNode[] = [];
   const open = new Map<string, ElementNode>();

@@ -22,7 +22,6 @@ function placed(
   places: Readonly<Record<string, readonly Box[]>>,
   style = 'holder',
 ): { document: PageDocument; standing: Standing } {
-  // prettier-ignore
   const document = page(styles, element('box', 'holder', { style }, ...things));
   const boxes: Record<string, Box[]> = { 'box-holder': WIDTHS.map((width) => [0, 0, width, 500]) };
   for (const node of things) boxes[node.id] = WIDTHS.map((_, at) => { const own = places[node.name] as readonly Box[]; return own[at] ?? (own[0] as Box); }); // prettier-ignore

@@ -49,7 +49,6 @@ function flowOf(
   standing: Standing,
   ranges: readonly number[],
 ): Flow | undefined {
-  // prettier-ignore
   const children = holder.children ?? [];
   if (children.some((child) => !isElement(child) && child.text.trim()) || holder.element === 'body') return undefined;
   const own = children.filter(isElement);

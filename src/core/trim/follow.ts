@@ -1,7 +1,8 @@
 import { likeness } from '../page/alike.js';
+import { around, bottom, right } from '../page/geometry.js';
 import type { Box, ElementNode } from '../page/types.js';
 import { isElement } from '../page/walk.js';
-import { around, end, gridOf, type Thing } from './regular-grid.js';
+import { gridOf, type Thing } from './regular-grid.js';
 
 /* How things that were placed one by one follow each other. */
 
@@ -54,7 +55,7 @@ export type Way = 'down' | 'across';
 function wayOf(blocks: readonly Block[], range: number): Way | undefined {
   const boxes = blocks.map((block) => block.boxes[range] as Box);
   if (boxes.some((box) => box[0] < -ROUNDING || box[1] < -ROUNDING)) return undefined;
-  if (boxes.every((box, at) => at === 0 || box[1] >= end(boxes[at - 1] as Box) - ROUNDING)) return 'down';
+  if (boxes.every((box, at) => at === 0 || box[1] >= bottom(boxes[at - 1] as Box) - ROUNDING)) return 'down';
   return linesOf(boxes) ? 'across' : undefined;
 }
 
@@ -64,11 +65,11 @@ export function linesOf(boxes: readonly Box[]): number[] | undefined {
   for (const box of boxes) {
     const line = lines.at(-1);
     const before = line?.at(-1);
-    if (line && before && box[0] >= before[0] + before[2] - ROUNDING) line.push(box);
-    else if (!line || line.every((other) => box[1] >= end(other) - ROUNDING)) lines.push([box]);
+    if (line && before && box[0] >= right(before) - ROUNDING) line.push(box);
+    else if (!line || line.every((other) => box[1] >= bottom(other) - ROUNDING)) lines.push([box]);
     else return undefined;
   }
-  const falls = lines.every((line, at) => at === 0 || line.every((box) => (lines[at - 1] as Box[]).every((above) => box[1] >= end(above) - ROUNDING))); // prettier-ignore
+  const falls = lines.every((line, at) => at === 0 || line.every((box) => (lines[at - 1] as Box[]).every((above) => box[1] >= bottom(above) - ROUNDING))); // prettier-ignore
   return falls ? lines.flatMap((line, at) => line.map(() => at)) : undefined;
 }
 

@@ -1,3 +1,4 @@
+import { around, bottom } from '../page/geometry.js';
 import type { Spread } from '../page/spread.js';
 import type { Box, ElementNode } from '../page/types.js';
 
@@ -31,7 +32,7 @@ export function gridOf(things: readonly Thing[], range: number): Grid | undefine
   const rows: Box[][] = [];
   for (const box of boxes) {
     const row = rows.at(-1);
-    if (row && box[1] < end(row[0] as Box) - UNEVEN && box[0] > (row.at(-1) as Box)[0]) row.push(box);
+    if (row && box[1] < bottom(row[0] as Box) - UNEVEN && box[0] > (row.at(-1) as Box)[0]) row.push(box);
     else rows.push([box]);
   }
   const columns = (rows[0] as Box[]).length;
@@ -56,15 +57,4 @@ export function gridOf(things: readonly Thing[], range: number): Grid | undefine
 
 function median(values: readonly number[]): number {
   return [...values].sort((a, b) => a - b)[Math.floor((values.length - 1) / 2)] as number;
-}
-
-/** The box around boxes. */
-export function around(boxes: readonly Box[]): Box {
-  const [left, top] = [Math.min(...boxes.map(([x]) => x)), Math.min(...boxes.map(([, y]) => y))];
-  return [left, top, Math.max(...boxes.map(([x, , width]) => x + width)) - left, Math.max(...boxes.map(end)) - top];
-}
-
-/** The lower edge of a box. */
-export function end([, y, , height]: Box): number {
-  return y + height;
 }

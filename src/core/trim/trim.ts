@@ -98,7 +98,6 @@ async function intoFlow(
   before: Standing,
   measure: Measure,
 ): Promise<{ readonly document: PageDocument; readonly standing: Standing; readonly added: number }> {
-  // prettier-ignore
   const flows = flowsIn(document, before);
   const as = (tried: PageDocument): { document: PageDocument; standing: Standing; added: number } => ({ document: tried, standing: inOrder(before, document, tried), added: count(tried) - count(document) }); // prettier-ignore
   if (flows.length === 0) return as(document);

@@ -116,7 +116,6 @@ class Naming {
     node: ElementNode,
     { path, giver, icons }: Scope,
   ): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined {
-    // prettier-ignore
     if (node.kind !== 'icon' || node.markup === undefined || !icons) return undefined;
     return { fields: { [ICON]: `${path}.${giver.give('icon')}` } };
   }
@@ -125,7 +124,6 @@ class Naming {
     node: ElementNode,
     { path, giver }: Scope,
   ): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined {
-    // prettier-ignore
     return hasBackground(node, this.document) ? { fields: { [BACKGROUND]: `${path}.${giver.give('background')}` } } : undefined; // prettier-ignore
   }
 
