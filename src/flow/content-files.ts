@@ -5,12 +5,13 @@ import { fieldsByPath } from '../core/content/check.js';
 import { wholeContent } from '../core/content/content.js';
 import { isTranslated } from '../core/content/languages.js';
 import type { Field } from '../core/content/regions.js';
-import { flatten, ID, nest, type Content, type Entries, type FlatContent, type Group } from '../core/content/values.js';
+import { flatten, ID, nest, type Content, type Entries, type Group } from '../core/content/values.js';
 import { Problem } from '../core/page/problem.js';
 import { slug } from '../core/page/words.js';
 import { setList } from '../project/content-edit.js';
 import { readContentText, writeContent } from '../project/content-file.js';
-import { covers, partContent, readSiteContent, siteFileOf } from '../project/page-content.js';
+import { covers, over, partContent } from '../core/content/common.js';
+import { readSiteContent, siteFileOf } from '../project/page-content.js';
 import { writeFile } from '../project/folder.js';
 import { edit, faultsOf, listContent, listIn, openPage, type FilledField, type Opened } from './content.js';
 import { languageFile, languagesOf } from '../project/languages.js';
@@ -173,16 +174,9 @@ function takeContent(opened: Opened, given: Content, text: string, file: string)
   const { own, shared } = partContent(made, (path) => covers(site, path));
   writeFile(opened.contentFile, writeContent(own));
   const common = flatten(shared);
-  if (common.values.size || common.lists.size) writeFile(siteFileOf(opened.project), writeContent(withCommon(site, common))); // prettier-ignore
+  if (common.values.size || common.lists.size) writeFile(siteFileOf(opened.project), writeContent(nest(over(site, common)))); // prettier-ignore
   render(opened.project);
   return [...new Set([...changed, ...replaced])];
-}
-
-/** What the pages have in common, as this page has it now; what only others have of it stays. */
-function withCommon(site: FlatContent, own: FlatContent): Content {
-  const isOwn = (path: string): boolean => [...own.lists.keys()].some((list) => path.startsWith(`${list}.`));
-  const values = new Map([...[...site.values].filter(([path]) => !isOwn(path)), ...own.values]);
-  return nest({ values, lists: new Map([...site.lists, ...own.lists]) });
 }
 
 function fromTable(text: string, file: string, { source, written }: Opened): Content {

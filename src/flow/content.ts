@@ -10,11 +10,12 @@ import { Problem } from '../core/page/problem.js';
 import { slug } from '../core/page/words.js';
 import { addEntry, hasList, moveEntry, openContent, removeEntry, saveContent, setList, setValue, type ContentFile } from '../project/content-edit.js'; // prettier-ignore
 import { readContentText } from '../project/content-file.js';
-import { covers, knownOf, readSiteContent, siteFileOf } from '../project/page-content.js';
+import { covers, knownOf } from '../core/content/common.js';
+import { readSiteContent, siteFileOf } from '../project/page-content.js';
 import { languagesOf } from '../project/languages.js';
 import { openProject } from '../project/folder.js';
 import { pageNamed } from '../project/settings.js';
-import { pathsOf, readPage, type ReadPage } from './read-page.js';
+import { readPage, unknownInSite, type ReadPage } from './read-page.js';
 import { render } from './render.js';
 
 /** A page with its fields and what fills them. */
@@ -119,7 +120,12 @@ export function faultsOf({ project, document, regions }: Opened, content: Conten
 export function faultsIn(project: string, page?: string): ContentFault[] {
   const opened = openPage(project, page);
   const translated = [...languagesOf(project, opened.name)].flatMap(([language, words]) => languageFaults(opened, language, words)); // prettier-ignore
-  return [...faultsOf(opened, opened.content), ...translated];
+  return [...faultsOf(opened, opened.content), ...siteFaults(project), ...translated];
+}
+
+/** Fields in the content of the site that no page has. */
+function siteFaults(project: string): ContentFault[] {
+  return unknownInSite(project).map((path) => ({ path, wrong: true, what: 'No page has such a field' }));
 }
 
 /** What is to be seen to in the words of a language: fields that are gone, and those that are not translated yet. */
@@ -223,7 +229,7 @@ export function edit(opened: Opened, path: string, make: (file: ContentFile) => 
   const file = withLists(opened, path, target);
   make(file);
   const now = readContentText(file.toString({ lineWidth: 0 }), target);
-  const own = target === opened.contentFile ? now : nest(knownOf(flatten(now), pathsOf(opened.document)));
+  const own = target === opened.contentFile ? now : nest(knownOf(flatten(now), opened.document));
   save(opened, own, () => saveContent(target, file));
 }
 

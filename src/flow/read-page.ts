@@ -5,8 +5,10 @@ import type { Adjustment } from '../core/adjust/adjustment.js';
 import { readAdjustments } from '../project/adjust-file.js';
 import { paletteOf } from '../core/tokens/palette.js';
 import { tokensOf } from '../project/tokens-file.js';
-import { contentFileOf, readPageContent } from '../project/page-content.js';
-import { misfitIn, originalValues } from '../core/content/content.js';
+import { covers, unknownOf } from '../core/content/common.js';
+import { openProject } from '../project/folder.js';
+import { contentFileOf, readPageContent, readSiteContent, siteFileOf } from '../project/page-content.js';
+import { misfitIn } from '../core/content/content.js';
 import type { Content } from '../core/content/values.js';
 import { checkDocument } from '../core/page/check.js';
 import { Problem } from '../core/page/problem.js';
@@ -28,17 +30,21 @@ export function readPage(project: string, name: string): ReadPage {
   checkDocument(read, file);
   const document: PageDocument = { ...read, palette: paletteOf(tokensOf(project)) };
   const contentFile = contentFileOf(project, name);
-  const content = readPageContent(project, name, pathsOf(document));
+  const content = readPageContent(project, document);
   const misfit = misfitIn(document, content);
-  if (misfit)
-    throw new Problem(`"${misfit.path}" is not ${misfit.wanted}.`, contentFile, `Write ${misfit.wanted} for it.`);
+  if (misfit) {
+    const where = covers(readSiteContent(project), misfit.path) ? siteFileOf(project) : contentFile;
+    throw new Problem(`"${misfit.path}" is not ${misfit.wanted}.`, where, `Write ${misfit.wanted} for it.`);
+  }
   return { name, file, document, content, contentFile };
 }
 
-/** The paths of the fields and the lists of a page. */
-export function pathsOf(document: PageDocument): ReadonlySet<string> {
-  const { values, lists } = originalValues(document);
-  return new Set([...values.keys(), ...lists.keys()]);
+/** Fields in the content of the site that no page of the project has. @throws Problem */
+export function unknownInSite(project: string): string[] {
+  const site = readSiteContent(project);
+  if (site.values.size === 0 && site.lists.size === 0) return [];
+  const documents = openProject(project).pages.map(({ name }) => readPage(project, name).document);
+  return [...unknownOf(site, documents).values.keys()];
 }
 
 function readJson(file: string): unknown {

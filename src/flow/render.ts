@@ -14,11 +14,12 @@ import { contentSchema } from '../core/templates/schema.js';
 import { renderTemplates } from '../core/templates/template.js';
 import { withTokens } from '../core/tokens/apply.js';
 import { languagesOf } from '../project/languages.js';
+import { siteFileOf } from '../project/page-content.js';
 import { tokensOf } from '../project/tokens-file.js';
 import { RENDERED_FILE, refuseEdited, renderedText } from '../project/rendered.js';
 import { openProject, replaceFolder, writeFile, type ProjectFile } from '../project/folder.js';
 import { pageNamed, type ProjectSettings } from '../project/settings.js';
-import { readAdjusted, type ReadPage } from './read-page.js';
+import { readAdjusted, unknownInSite, type ReadPage } from './read-page.js';
 
 export interface Rendered {
   readonly pages: readonly string[];
@@ -55,7 +56,11 @@ export function render(project: string, options: RenderAs = { as: 'site' }): Ren
   ];
   replaceFolder(project, options.as, files);
   if (options.as === 'site') writeFile(join(project, RENDERED_FILE), renderedText(made.files));
-  return { pages: made.pages.map(({ name }) => name), files: files.length, notes: made.pages.flatMap(unknownNotes) };
+  return {
+    pages: made.pages.map(({ name }) => name),
+    files: files.length,
+    notes: [...made.pages.flatMap(unknownNotes), ...siteNotes(project)],
+  };
 }
 
 function make(project: string, settings: ProjectSettings, options: RenderAs): RenderedPages {
@@ -115,6 +120,10 @@ function unknownNotes({ document, content, contentFile }: ReadPage): string[] {
   return unknownFields(document, content).map(
     (field) => `The page has no field "${field}"; its value is left in ${contentFile}.`,
   );
+}
+
+function siteNotes(project: string): string[] {
+  return unknownInSite(project).map((field) => `No page has the field "${field}"; its value is left in ${siteFileOf(project)}.`); // prettier-ignore
 }
 
 /** @throws Problem if there is no section of that name */

@@ -19,10 +19,10 @@ import { paletteOf } from '../core/tokens/palette.js';
 import { writeTokens } from '../core/tokens/format.js';
 import { TOKENS_FILE, tokensOf } from '../project/tokens-file.js';
 import { readAdjustments } from '../project/adjust-file.js';
-import { factsAcross, sharedPaths } from '../core/passes/fields/across.js';
+import { factsAcross, sharedContent } from '../core/passes/fields/across.js';
 import { writeContent } from '../project/content-file.js';
-import { contentFileOf, partContent, readPageContent, SITE_CONTENT } from '../project/page-content.js';
-import { pathsOf } from './read-page.js';
+import { commonOf, covers, over, partContent, unknownOf } from '../core/content/common.js';
+import { contentFileOf, readPageContent, readSiteContent, SITE_CONTENT, siteFileOf } from '../project/page-content.js';
 import { languagesOf } from '../project/languages.js';
 import { RENDERED_FILE, refuseEdited, renderedText } from '../project/rendered.js';
 import { BRIEF_FILE, writeBrief } from '../project/brief-file.js';
@@ -41,6 +41,8 @@ import type { ReadOptions } from './convert.js';
 import type { Made } from './made.js';
 import { referenceFiles } from './reference.js';
 import type { Source } from './source.js';
+
+const NOTHING: FlatContent = { values: new Map(), lists: new Map() };
 
 /** What was written of a page: its file in the site, and how much CSS it has. */
 export interface WrittenPage {
@@ -65,7 +67,7 @@ export function writeProject(
   const translated = new Map(made.map((one) => [placeOf(one).html, [...languages(one.document.name).keys()]]));
   const adjustments = isProject(out) ? readAdjustments(out) : [];
   const documents = factsAcross(made.map((one) => linkedTo(one, linked)));
-  const shared = sharedPaths(documents);
+  const shared = sharedContent(documents);
   const adjusted = documents.map((document) => adjust(document, adjustments).document);
   const tokens = keepTokens(isProject(out) ? tokensOf(out) : [], collectTokens(documents));
   const palette = paletteOf(tokens);
@@ -88,13 +90,16 @@ export function writeProject(
     limits: settingsBefore(out)?.limits ?? LIMITS,
   };
   const assets = store.entries();
-  const parted = pages.map(({ content }) => partContent(content, (path) => isShared(shared, path)));
-  const common = commonOf(parted.map((one) => one.shared), documents); // prettier-ignore
+  const parted = pages.map(({ content }) => partContent(content, (path) => covers(shared, path)));
+  const before = isProject(out) ? unknownOf(readSiteContent(out), documents) : NOTHING;
+  const common = over(before, commonOf(parted.map((one) => one.shared), documents)); // prettier-ignore
   const files: ProjectFile[] = [
     [SETTINGS_FILE, writeSettings(settings)],
     [TOKENS_FILE, writeTokens(tokens)],
     [BRIEF_FILE, briefText ?? writeBrief(made.flatMap(({ findings = [] }) => findings))],
-    ...(shared.size ? [[SITE_CONTENT, writeContent(common)] as const] : []),
+    ...(common.values.size || common.lists.size || existsSync(siteFileOf(out))
+      ? [[SITE_CONTENT, writeContent(nest(common))] as const]
+      : []),
     ...pages.flatMap(({ document, references }, at): ProjectFile[] => [
       [`content/${document.name}.yaml`, writeContent(parted[at]?.own ?? {})],
       [`pages/${document.name}.json`, pageText(document)],
@@ -110,22 +115,6 @@ export function writeProject(
     file: placeOf(one).html,
     cssBytes: Buffer.byteLength(one.site[placeOf(one).sheet] ?? ''),
   }));
-}
-
-function isShared(shared: ReadonlySet<string>, path: string): boolean {
-  return shared.has(path) || [...shared].some((one) => path.startsWith(`${one}.`));
-}
-
-/** What several pages have in common, once: what a client wrote goes before the words of the source. */
-function commonOf(parts: readonly Content[], documents: readonly PageDocument[]): Content {
-  const [values, lists] = [new Map<string, string>(), new Map<string, readonly string[]>()];
-  parts.forEach((part, at) => {
-    const [own, source] = [flatten(part), originalValues(documents[at] as PageDocument)];
-    const changed = [...own.lists].filter(([path, ids]) => ids.join() !== source.lists.get(path)?.join());
-    for (const [path, ids] of own.lists) if (!lists.has(path) || changed.some(([list]) => list === path)) lists.set(path, ids); // prettier-ignore
-    for (const [path, value] of own.values) if (!values.has(path) || value !== source.values.get(path)) values.set(path, value); // prettier-ignore
-  });
-  return nest({ values, lists });
 }
 
 /** Where links of other pages find the source of a page: files by where they lie, addresses as they are. */
@@ -184,7 +173,7 @@ function contentFor(out: string, document: PageDocument, { fields = [] }: Brief)
   /* What was written under the name that a field had before goes with it. */
   const moved = ({ values, lists }: FlatContent): FlatContent => ({ values: movedKeys(values, fields), lists: movedKeys(lists, fields) }); // prettier-ignore
   const then: PageDocument = { ...(JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument), palette: paletteOf(tokensOf(out)) }; // prettier-ignore
-  const written = moved(flatten(readPageContent(out, document.name, pathsOf(then))));
+  const written = moved(flatten(readPageContent(out, then)));
   const before = moved(originalValues(then));
   return nest(mergeContent(originalValues(document), before, written));
 }

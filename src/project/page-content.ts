@@ -1,6 +1,8 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { nest, flatten, type Content, type FlatContent } from '../core/content/values.js';
+import { wholeOf } from '../core/content/common.js';
+import { flatten, type Content, type FlatContent } from '../core/content/values.js';
+import type { PageDocument } from '../core/page/types.js';
 import { readContentFile } from './content-file.js';
 
 /*
@@ -27,38 +29,7 @@ export function readSiteContent(project: string): FlatContent {
   return flatten(existsSync(file) ? readContentFile(file) : {});
 }
 
-/** The content of a page, with what it has in common with others. @param known paths of the fields and lists that it has @throws Problem */
-export function readPageContent(project: string, page: string, known: ReadonlySet<string>): Content {
-  const own = readContentFile(contentFileOf(project, page));
-  const shared = readSiteContent(project);
-  if (shared.values.size === 0 && shared.lists.size === 0) return own;
-  const { values, lists } = flatten(own);
-  const mine = knownOf(shared, known);
-  const isFree = ([path]: readonly [string, unknown]): boolean => !covers(shared, path);
-  return nest({ values: new Map([...[...values].filter(isFree), ...mine.values]), lists: new Map([...[...lists].filter(isFree), ...mine.lists]) }); // prettier-ignore
-}
-
-/** What a page knows of content: its fields, and all that is in its lists. */
-export function knownOf({ values, lists }: FlatContent, known: ReadonlySet<string>): FlatContent {
-  const own = [...lists.keys()].filter((list) => known.has(list));
-  const isKnown = ([path]: readonly [string, unknown]): boolean => known.has(path) || own.some((list) => path.startsWith(`${list}.`)); // prettier-ignore
-  return { values: new Map([...values].filter(isKnown)), lists: new Map([...lists].filter(isKnown)) };
-}
-
-/** Whether content says something of a path, or holds the list that it is in. */
-export function covers({ values, lists }: FlatContent, path: string): boolean {
-  return values.has(path) || lists.has(path) || [...lists.keys()].some((list) => path.startsWith(`${list}.`));
-}
-
-/** Content without what is in common, and that alone. */
-export function partContent(
-  content: Content,
-  isShared: (path: string) => boolean,
-): { readonly own: Content; readonly shared: Content } {
-  const { values, lists } = flatten(content);
-  const only = (wanted: boolean): Content => {
-    const part = <Value>(map: ReadonlyMap<string, Value>): Map<string, Value> => new Map([...map].filter(([path]) => isShared(path) === wanted)); // prettier-ignore
-    return nest({ values: part(values), lists: part(lists) });
-  };
-  return { own: only(false), shared: only(true) };
+/** The content of a page, with what it has in common with others. @throws Problem for a file that cannot be read */
+export function readPageContent(project: string, document: PageDocument): Content {
+  return wholeOf(readContentFile(contentFileOf(project, document.name)), readSiteContent(project), document);
 }

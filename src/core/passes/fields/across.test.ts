@@ -1,7 +1,8 @@
 import { originalValues } from '../../content/content.js';
 import { element, page, words } from '../../page/sample.js';
 import type { ElementNode, PageDocument } from '../../page/types.js';
-import { factsAcross, sharedPaths } from './across.js';
+import { factsAcross, sharedContent } from './across.js';
+import { mapFields } from './paths.js';
 import { siteFacts } from './facts.js';
 import { fields } from './index.js';
 
@@ -22,7 +23,7 @@ describe('facts of several pages', () => {
     const labels = ['Evenings', 'Hire', 'Way'];
     const made = factsAcross([named(part('header', menu('Hire', ...labels))), named(part('header', menu('Way', ...labels)))]); // prettier-ignore
     for (const one of made) expect(pathsOf(one)).toEqual([...labels.flatMap((label) => ['address', 'label'].map((name) => `site.menu.${label.toLowerCase()}.${name}`)), 'site.menu']); // prettier-ignore
-    expect([...sharedPaths(made)].filter((path) => path.split('.').length === 2)).toEqual(['site.menu']);
+    expect([...sharedContent(made).lists]).toEqual([['site.menu', ['evenings', 'hire', 'way']]]);
   });
 
   it('are told apart by what they say, and have one name on all pages', () => {
@@ -34,7 +35,21 @@ describe('facts of several pages', () => {
       named(part('news', text('dome@example.org'))),
     ]);
     expect(made.map(pathsOf)).toEqual([['site.phone', 'site.phone-2'], ['site.phone-2', 'site.email'], ['site.email']]);
-    expect([...sharedPaths(made)]).toEqual(['site.phone-2', 'site.email']);
+    expect([...sharedContent(made).values.keys()]).toEqual(['site.phone-2', 'site.email']);
+  });
+
+  it('keep the names and the rules that a person gave them, and share nothing that they say otherwise', () => {
+    const called = (says: string, name: string): PageDocument => ({ ...mapFields(named(part('news', text(says))), (path) => (path.startsWith('news.') ? `site.${name}` : path)), fieldRules: { [`site.${name}`]: { label: 'Ring us' } } }); // prettier-ignore
+    const made = factsAcross([called('+99 170 4550', 'office'), called('+99 170 4551', 'office'), named(part('news', text('+99 170 4550')))]); // prettier-ignore
+    expect(made.map(pathsOf)).toEqual([['site.office'], ['site.office-2'], ['site.office']]);
+    expect(made.map(({ fieldRules = {} }) => Object.keys(fieldRules))).toEqual([
+      ['site.office'],
+      ['site.office-2'],
+      [],
+    ]);
+    const words = [called('We are open.', 'note'), called('We are shut.', 'note')];
+    expect(sharedContent(factsAcross(words)).values.size).toBe(0);
+    expect(factsAcross([...words, named(part('a', text('dome@example.org')))]).map(pathsOf)).toEqual([['site.note'], ['site.note'], []]); // prettier-ignore
   });
 
   it('leave menus alone that have other entries, and pages that stand alone', () => {
