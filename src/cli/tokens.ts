@@ -93,7 +93,7 @@ async function perform(
     case 'match': {
       const made = flow.match(project, need(path, 'file'), distance(options.within, '--within'), options.dryRun === true); // prettier-ignore
       const words = (): void => {
-        for (const one of made.proposals) print(`${one.path.padEnd(26)} ${one.value.padEnd(10)} ${one.nearest.padEnd(26)} ${one.nearestValue.padEnd(10)} ${String(one.distance).padStart(5)}${one.taken ? paint.green('  taken') : ''}`); // prettier-ignore
+        for (const one of made.proposals) print(`${one.path.padEnd(26)} ${one.value.padEnd(10)} ${one.nearest.padEnd(26)} ${one.nearestValue.padEnd(10)} ${one.distance.toFixed(one.distance ? 1 : 0).padStart(5)}${one.taken ? paint.green('  taken') : ''}`); // prettier-ignore
       };
       return { result: made, words };
     }

@@ -9,7 +9,7 @@ import { ADJUST_FILE, checkDeclaration, readAdjustments, writeAdjustments } from
 import { openProject, writeFile } from '../project/folder.js';
 import { pageNamed } from '../project/settings.js';
 import { readPage } from './read-page.js';
-import { render } from './render.js';
+import { writeAndRender } from './render.js';
 
 /** What a correction is to be about, as a person says it. */
 export interface Place {
@@ -68,8 +68,7 @@ export function undoStep(project: string, step: string | undefined): number {
 }
 
 function save(project: string, list: readonly Adjustment[]): void {
-  writeFile(join(project, ADJUST_FILE), writeAdjustments(list));
-  render(project);
+  writeAndRender(project, () => writeFile(join(project, ADJUST_FILE), writeAdjustments(list)));
 }
 
 function isSame(a: Adjustment, b: Adjustment): boolean {

@@ -16,7 +16,7 @@ import { writeFile } from '../project/folder.js';
 import { edit, faultsOf, listContent, listIn, openPage, type FilledField, type Opened } from './content.js';
 import { languageFile, languagesOf } from '../project/languages.js';
 import { asMarkdown, asXliff, contentIn, fromMarkdownFile, fromXliff, nestLike, refuseOwn } from './content-texts.js'; // prettier-ignore
-import { render } from './render.js';
+import { writeAndRender } from './render.js';
 
 /** Fills a list from rows: a CSV file with the names of the fields in its first line, or a JSON list. @returns how many @throws Problem; nothing is changed then */
 export function fillContent(project: string, page: string | undefined, list: string, from: string): number {
@@ -151,8 +151,9 @@ function takeWords(opened: Opened, language: string, words: ReadonlyMap<string, 
   const before = flatten(languagesOf(project, name).get(language) ?? {}).values;
   const changed = [...words].filter(([path, value]) => before.get(path) !== value).map(([path]) => path);
   const file = languageFile(project, name, language);
-  if (changed.length || !existsSync(file)) writeFile(file, writeContent(nestLike(opened, new Map([...before, ...words])))); // prettier-ignore
-  render(project);
+  writeAndRender(project, () => {
+    if (changed.length || !existsSync(file)) writeFile(file, writeContent(nestLike(opened, new Map([...before, ...words])))); // prettier-ignore
+  });
   return changed;
 }
 
@@ -172,10 +173,11 @@ function takeContent(opened: Opened, given: Content, text: string, file: string)
   const changed = [...values].filter(([path, value]) => now.values.get(path) !== value).map(([path]) => path);
   const site = readSiteContent(opened.project);
   const { own, shared } = partContent(made, (path) => covers(site, path));
-  writeFile(opened.contentFile, writeContent(own));
   const common = flatten(shared);
-  if (common.values.size || common.lists.size) writeFile(siteFileOf(opened.project), writeContent(nest(over(site, common)))); // prettier-ignore
-  render(opened.project);
+  writeAndRender(opened.project, () => {
+    writeFile(opened.contentFile, writeContent(own));
+    if (common.values.size || common.lists.size) writeFile(siteFileOf(opened.project), writeContent(nest(over(site, common)))); // prettier-ignore
+  });
   return [...new Set([...changed, ...replaced])];
 }
 

@@ -16,7 +16,7 @@ import { languagesOf } from '../project/languages.js';
 import { openProject } from '../project/folder.js';
 import { pageNamed } from '../project/settings.js';
 import { readPage, unknownInSite, type ReadPage } from './read-page.js';
-import { render } from './render.js';
+import { writeAndRender } from './render.js';
 
 /** A page with its fields and what fills them. */
 export interface Opened extends ReadPage {
@@ -97,8 +97,7 @@ export function unsetContent(project: string, page: string | undefined, path: st
   const target = fileOf(opened, path);
   const file = openContent(target);
   setValue(file, path, before);
-  saveContent(target, file);
-  render(project);
+  writeAndRender(project, () => saveContent(target, file));
 }
 
 /** What is wrong stops a change: nothing is written then. */
@@ -106,8 +105,7 @@ export function save(opened: Opened, content: Content, write: () => void): void 
   const before = new Set(faultsOf(opened, opened.content).map(({ path, what }) => `${path} ${what}`));
   const [fault] = faultsOf(opened, content).filter(({ path, what, wrong }) => wrong && !before.has(`${path} ${what}`));
   if (fault) throw new Problem(`${fault.what}.`, fault.path, 'Nothing was changed.');
-  write();
-  render(opened.project);
+  writeAndRender(opened.project, write);
 }
 
 export function faultsOf({ project, document, regions }: Opened, content: Content): ContentFault[] {

@@ -63,6 +63,13 @@ export function render(project: string, options: RenderAs = { as: 'site' }): Ren
   };
 }
 
+/** Writes what a person changed, and makes the site again. @throws Problem before anything is written if the site was changed by hand */
+export function writeAndRender(project: string, write: () => void): void {
+  refuseEdited(project);
+  write();
+  render(project);
+}
+
 function make(project: string, settings: ProjectSettings, options: RenderAs): RenderedPages {
   if (options.as === 'site') return wholeSite(project, settings, options.marks === true);
   return options.as === 'templates' ? templates(project, settings) : fragment(project, settings, options);

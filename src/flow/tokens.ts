@@ -2,9 +2,11 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { openBrowser } from '../browser/launch.js';
 import { Problem } from '../core/page/problem.js';
-import type { PageDocument } from '../core/page/types.js';
+import type { Declarations, PageDocument } from '../core/page/types.js';
+import { renderTokens } from '../core/render/css.js';
 import { placesIn, withTokens } from '../core/tokens/apply.js';
-import { keepTokens, mergeTokens, proposalsFor, renameToken, setToken, splitToken, takeFrom, tokenAt, type Proposal } from '../core/tokens/change.js'; // prettier-ignore
+import { gathered, mergeTokens, proposalsFor, renameToken, setToken, splitToken, takeFrom, tokenAt, type Proposal } from '../core/tokens/change.js'; // prettier-ignore
+import { changedPlaces, successors } from '../core/tokens/changed.js';
 import { collectTokens } from '../core/tokens/collect.js';
 import { readTokens, writeTokens } from '../core/tokens/format.js';
 import { pathOf, type Token } from '../core/tokens/token.js';
@@ -18,7 +20,7 @@ import { TOKENS_FILE, tokensOf } from '../project/tokens-file.js';
 import { tokensPage } from '../report/tokens-page.js';
 import { prove } from './prove.js';
 import { readAdjusted, readPage } from './read-page.js';
-import { render } from './render.js';
+import { writeAndRender } from './render.js';
 import type { Progress } from './report-progress.js';
 
 /** A token and where it stands. */
@@ -63,67 +65,50 @@ export interface Changed {
   readonly declarations: number;
 }
 
+/** Writes changed tokens, has fields that say a colour say it by its new name, and renders the site. @throws Problem; nothing is changed then */
 function keep(project: string, { documents, tokens }: Opened, made: readonly Token[]): Changed {
-  const declarations = changedPlaces(documents, tokens, made).length;
-  writeFile(join(project, TOKENS_FILE), writeTokens(made));
-  render(project);
-  const before = new Map(tokens.map((one) => [pathOf(one), JSON.stringify(one)]));
-  return { tokens: used({ documents, tokens: made }).filter(({ path, token }) => before.get(path) !== JSON.stringify(token)), declarations }; // prettier-ignore
-}
-
-/** Declarations that say another value by other tokens: pages with the values in their place, compared. */
-function changedPlaces(
-  documents: readonly PageDocument[],
-  before: readonly Token[],
-  after: readonly Token[],
-): string[] {
-  return documents.flatMap((document) => {
-    const [was, is] = [before, after].map((tokens) => declarationsOf(withTokens(document, tokens, 'values')));
-    return [...(was ?? [])].flatMap(([place, value]) => (is?.get(place) === value ? [] : [place]));
+  writeAndRender(project, () => {
+    writeFile(join(project, TOKENS_FILE), writeTokens(made));
+    renameInContent(project, documents, successors(tokens, made));
   });
+  const before = new Map(tokens.map((one) => [pathOf(one), JSON.stringify(one)]));
+  return {
+    tokens: used({ documents, tokens: made }).filter(({ path, token }) => before.get(path) !== JSON.stringify(token)),
+    declarations: changedPlaces(documents, tokens, made).length,
+  };
 }
 
-function declarationsOf({ styles, breakpoints }: PageDocument): Map<string, string> {
-  const found = new Map<string, string>();
-  for (const [name, { rest, variants = [] }] of Object.entries(styles))
-    [rest, ...variants.map(({ set }) => set)].forEach((set, at) => {
-      for (const [property, value] of Object.entries(set)) found.set(`${name} ${property} ${at}`, value);
-    });
-  breakpoints.forEach(({ name, below }) => found.set(`below ${name}`, String(below)));
-  return found;
-}
-
-/** @throws Problem; nothing is changed then */
-export function rename(project: string, path: string, name: string): Changed {
-  const opened = open(project);
-  const made = renameToken(opened.tokens, path, name);
-  const now = made[opened.tokens.indexOf(tokenAt(opened.tokens, path))] as Token;
-  renameInContent(project, opened, [path], pathOf(now));
-  return keep(project, opened, made);
-}
-
-/** Fields that say a colour by a name that it has no longer say the new one. */
-function renameInContent(project: string, { documents }: Opened, from: readonly string[], to: string): void {
-  const colour = (path: string): string => path.replace(/^color\./, '');
-  const old = new Set(from.map(colour));
+function renameInContent(
+  project: string,
+  documents: readonly PageDocument[],
+  names: ReadonlyMap<string, string>,
+): void {
+  // prettier-ignore
   for (const document of documents) {
     const { values } = flatten(readPage(project, document.name).content);
     const paths = [...elements(document.body)].flatMap(({ fields }) => fields?.[BACKGROUND] ?? []);
-    const stale = paths.filter((path) => old.has(values.get(path) ?? ''));
+    const stale = paths.flatMap((path) => {
+      const name = names.get(`color.${values.get(path) ?? ''}`);
+      return name === undefined ? [] : [[path, name.slice('color.'.length)] as const];
+    });
     if (stale.length === 0) continue;
     const target = contentFileOf(project, document.name);
     const file = openContent(target);
-    for (const path of stale) setValue(file, path, colour(to));
+    for (const [path, name] of stale) setValue(file, path, name);
     saveContent(target, file);
   }
 }
 
 /** @throws Problem; nothing is changed then */
+export function rename(project: string, path: string, name: string): Changed {
+  const opened = open(project);
+  return keep(project, opened, renameToken(opened.tokens, path, name));
+}
+
+/** @throws Problem; nothing is changed then */
 export function merge(project: string, into: string, others: readonly string[]): Changed {
   const opened = open(project);
-  const made = mergeTokens(opened.tokens, into, others);
-  renameInContent(project, opened, others, into);
-  return keep(project, opened, made);
+  return keep(project, opened, mergeTokens(opened.tokens, into, others));
 }
 
 /** @param wanted styles, or properties, or both, where the new token stands @throws Problem; nothing is changed then */
@@ -141,23 +126,18 @@ export function set(project: string, path: string, value: string, dark = false):
   const opened = open(project);
   const made = setToken(opened.tokens, path, value, dark);
   const stands = new Set(used(opened).find((one) => one.path === path)?.places ?? []);
-  const others = changedPlaces(opened.documents, opened.tokens, made).filter((place) => !stands.has(withoutCount(place)) && !path.startsWith('text.') && !path.startsWith('breakpoint.')); // prettier-ignore
+  const others = changedPlaces(opened.documents, opened.tokens, made).filter((place) => !stands.has(place));
   if (others.length) throw new Error(`Setting ${path} would change ${others.join(', ')}`);
   return keep(project, opened, made);
-}
-
-function withoutCount(place: string): string {
-  return place.replace(/ \d+$/, '');
 }
 
 /** The tokens as a file of the format, or as custom properties. @throws Problem */
 export function exportTokens(project: string, format: 'json' | 'css'): string {
   const tokens = tokensOf(project);
   if (format === 'json') return writeTokens(tokens);
-  return open(project).documents.map((document) => withTokens(document, tokens).tokens).map((own) => {
-    const block = (set: Readonly<Record<string, string>>, indent = ''): string => `${indent}:root {\n${Object.entries(set).map(([name, value]) => `${indent}  ${name}: ${value};\n`).join('')}${indent}}\n`; // prettier-ignore
-    return `${own ? block(own.rest) : ''}${own?.dark ? `@media (prefers-color-scheme: dark) {\n${block(own.dark, '  ')}}\n` : ''}`;
-  })[0] ?? ''; // prettier-ignore
+  const roots = open(project).documents.map((document) => withTokens(document, tokens).tokens);
+  const all = (form: 'rest' | 'dark'): Declarations => Object.assign({}, ...roots.map((one) => one?.[form])) as Declarations; // prettier-ignore
+  return renderTokens({ rest: all('rest'), dark: all('dark') });
 }
 
 /** Takes values in from a file: those of tokens that the project has. All or, if one is unknown, none. @throws Problem */
@@ -232,15 +212,4 @@ export async function gather(
   } finally {
     await browser.close();
   }
-}
-
-/** Tokens that fall together when colours are gathered, merged into the one that is there first. */
-function gathered(tokens: readonly Token[], collected: readonly Token[]): Token[] {
-  let made = keepTokens(tokens, collected);
-  for (const one of collected) {
-    const own = made.filter((token) => token.group === 'color' && token.group === one.group && !token.only && token.from.some((value) => one.from.includes(value))); // prettier-ignore
-    const [first, ...others] = own;
-    if (first && others.length) made = mergeTokens(made, pathOf(first), others.map(pathOf));
-  }
-  return made;
 }

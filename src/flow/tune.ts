@@ -14,7 +14,7 @@ import { pageNamed, type PageSettings } from '../project/settings.js';
 import { openBench } from './bench.js';
 import { readReference } from './reference.js';
 import { readPage } from './read-page.js';
-import { render } from './render.js';
+import { writeAndRender } from './render.js';
 import type { Progress } from './report-progress.js';
 
 export interface TuneOptions {
@@ -54,8 +54,7 @@ export async function tuneProject(project: string, options: TuneOptions): Promis
       adjustments = [...made.adjustments];
     }
     if (!options.dryRun && tuned.some(({ steps }) => steps.length)) {
-      writeFile(join(project, ADJUST_FILE), writeAdjustments(adjustments));
-      render(project);
+      writeAndRender(project, () => writeFile(join(project, ADJUST_FILE), writeAdjustments(adjustments)));
     }
     return tuned;
   } finally {

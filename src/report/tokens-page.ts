@@ -1,6 +1,6 @@
-import { contrast, readColour, type Rgba } from '../core/page/colours.js';
+import { contrast, hexOf, readColour, type Rgba } from '../core/page/colours.js';
 import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
-import { GROUPS, hexOf, propertyOf, type Group, type Token, type Typography } from '../core/tokens/token.js';
+import { GROUPS, propertyOf, type Group, type Token, type Typography } from '../core/tokens/token.js';
 import { reportPage } from './shell.js';
 
 const STYLE = `

@@ -11,10 +11,34 @@ export function readColour(text: string): Rgba | undefined {
   return [numbers[0] as number, numbers[1] as number, numbers[2] as number, numbers[3] ?? 1];
 }
 
-/** A colour as people write it. */
+/** A colour as browsers write it. */
+export function cssOf([red, green, blue, alpha]: Rgba): string {
+  return alpha >= 1 ? `rgb(${red}, ${green}, ${blue})` : `rgba(${red}, ${green}, ${blue}, ${alpha})`;
+}
+
+/** A colour in the way of CSS for people: `#b3541e`, with two digits more if it is seen through. */
+export function hexOf([red, green, blue, alpha]: Rgba): string {
+  const parts = [red, green, blue, ...(alpha < 1 ? [alpha * 255] : [])];
+  return `#${parts.map((one) => Math.round(one).toString(16).padStart(2, '0')).join('')}`;
+}
+
+/** A colour as people say it. */
 export function writeColour([red, green, blue, alpha]: Rgba): string {
-  const hex = [red, green, blue].map((one) => Math.round(one).toString(16).padStart(2, '0')).join('');
-  return alpha >= 1 ? `#${hex}` : `#${hex} at ${Math.round(alpha * 100)} %`;
+  const hex = hexOf([red, green, blue, 1]);
+  return alpha >= 1 ? hex : `${hex} at ${Math.round(alpha * 100)} %`;
+}
+
+/** A colour as browsers write it, from what people write (`#abc`, `#b3541e80`, `rgb(…)`); undefined if it is none. */
+export function parseColour(text: string): string | undefined {
+  const hex = /^#([0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.exec(text)?.[1];
+  if (hex) {
+    const full = hex.length < 5 ? [...hex].map((one) => one + one).join('') : hex;
+    const [red, green, blue, alpha = 255] = (full.match(/../g) ?? []).map((one) => parseInt(one, 16)) as [number, number, number, number?]; // prettier-ignore
+    return cssOf([red, green, blue, Math.round((alpha / 255) * 1000) / 1000]);
+  }
+  const rgba = readColour(text);
+  const fits = rgba?.every((one, at) => one >= 0 && one <= (at < 3 ? 255 : 1));
+  return rgba && fits ? cssOf(rgba) : undefined;
 }
 
 /** One colour seen through another. */

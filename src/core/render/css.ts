@@ -8,9 +8,8 @@ export function renderCss(document: PageDocument): string {
   if (document.fonts?.length) blocks.push(renderFaces(document.fonts));
   for (const [name, frames] of Object.entries(document.keyframes ?? {}))
     blocks.push(`@keyframes ${name} {\n  ${frames}\n}\n`);
-  const { rest, dark } = document.tokens ?? {};
-  if (rest && Object.keys(rest).length) blocks.push(rule(':root', rest));
-  if (dark) blocks.push(`@media (prefers-color-scheme: dark) {\n${indent(rule(':root', dark))}}\n`);
+  const root = document.tokens && renderTokens(document.tokens);
+  if (root) blocks.push(root);
   if (document.everywhere) blocks.push(rule('*, ::before, ::after', document.everywhere));
   const styles = Object.entries(document.styles);
   for (const [name, style] of styles) blocks.push(...renderStyle(name, style));
@@ -20,6 +19,15 @@ export function renderCss(document: PageDocument): string {
     if (rules.length) blocks.push(`@media (width < ${below}px) {\n${indent(rules.join('\n'))}}\n`);
   }
   return blocks.join('\n');
+}
+
+/** Custom properties of the root, and what they are in a dark scheme, as CSS. */
+export function renderTokens({ rest, dark = {} }: NonNullable<PageDocument['tokens']>): string {
+  const root = (set: Declarations): string => (Object.keys(set).length ? rule(':root', set) : '');
+  const inDark = root(dark);
+  return [root(rest), inDark && `@media (prefers-color-scheme: dark) {\n${indent(inDark)}}\n`]
+    .filter(Boolean)
+    .join('\n');
 }
 
 /** Font faces as CSS. */

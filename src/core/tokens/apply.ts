@@ -1,6 +1,6 @@
 import type { Declarations, PageDocument, SharedStyle } from '../page/types.js';
 import { SPACES, typographyKey, typographyOf } from './collect.js';
-import { COLOURS, placeOf, propertyOf, type Group, type Token, type Typography } from './token.js';
+import { COLOURS, pathOf, placeOf, propertyOf, type Group, type Token, type Typography } from './token.js';
 
 /** How tokens stand in a style sheet: as custom properties, or as their values. */
 export type TokenForm = 'properties' | 'values';
@@ -20,38 +20,72 @@ export function withTokens(
   form: TokenForm = 'properties',
 ): PageDocument {
   if (tokens.length === 0) return document;
-  const index = new Index(tokens);
   const used = new Set<string>();
-  const say = (token: Token, part?: readonly [string, string]): string => {
-    const value = part?.[1] ?? (token.value as string);
-    if (form === 'values') return value;
-    const name = propertyOf(token, part?.[0]);
+  const made = said(document, tokens, (token, _, part) => {
+    if (form === 'values' || token.group === 'breakpoint') return part ? part.value : (token.value as string);
+    const name = propertyOf(token, part?.name);
     used.add(name);
     return `var(${name})`;
-  };
-  const declared = (style: string, set: Declarations, text: Token | undefined): Declarations =>
-    Object.fromEntries(
-      Object.entries(set).map(([property, value]) => {
-        const place = placeOf(style, property);
-        const part = PARTS[property];
-        if (part && text) return [property, say(text, [part[0], part[1](text.value as Typography)])];
-        const whole = groupFor(property);
-        const token = whole && index.find(whole, value, place);
-        if (token) return [property, say(token)];
-        return [property, value.replace(COLOURS, (colour) => { const found = index.find('color', colour, place); return found ? say(found) : colour; })]; // prettier-ignore
-      }),
-    );
-  const styles = Object.fromEntries(
-    Object.entries(document.styles).map(([name, style]): [string, SharedStyle] => {
-      const type = typographyOf(style.rest);
-      const text = type && index.find('text', typographyKey(type), placeOf(name, 'font-size'));
-      const variants = style.variants?.map((one) => ({ ...one, set: declared(name, one.set, undefined) }));
-      return [name, { rest: declared(name, style.rest, text), ...(variants ? { variants } : {}) }];
-    }),
-  );
-  const keyframes = document.keyframes && Object.fromEntries(Object.entries(document.keyframes).map(([name, frames]) => [name, frames.replace(COLOURS, (colour) => { const found = index.find('color', colour, ''); return found ? say(found) : colour; })])); // prettier-ignore
-  const made = { ...document, styles, ...(keyframes ? { keyframes } : {}), breakpoints: movedBreakpoints(document, index) }; // prettier-ignore
+  });
   return form === 'values' ? made : { ...made, tokens: rootOf(tokens, used) };
+}
+
+/** Where each token stands, by its path: styles with properties, keyframes and breakpoints, of all pages. */
+export function placesIn(
+  documents: readonly PageDocument[],
+  tokens: readonly Token[],
+): ReadonlyMap<string, readonly string[]> {
+  const found = new Map<string, string[]>();
+  for (const document of documents)
+    said(document, tokens, (token, place, part) => {
+      found.set(pathOf(token), [...(found.get(pathOf(token)) ?? []), place]);
+      return part ? part.value : (token.value as string);
+    });
+  return found;
+}
+
+/** How a token is said in a place; of a text style the part that stands there. */
+type Say = (token: Token, place: string, part?: { readonly name: string; readonly value: string }) => string;
+
+/** A page with something else wherever a token stands. */
+function said(document: PageDocument, tokens: readonly Token[], say: Say): PageDocument {
+  const index = new Index(tokens);
+  const colours = (text: string, place: string): string =>
+    text.replace(COLOURS, (colour) => {
+      const token = index.find('color', colour, place);
+      return token ? say(token, place) : colour;
+    });
+  const declaration = (property: string, value: string, place: string, text: Token | undefined): string => {
+    const part = PARTS[property];
+    if (part && text) return say(text, place, { name: part[0], value: part[1](text.value as Typography) });
+    const group = groupFor(property);
+    const token = group && index.find(group, value, place);
+    return token ? say(token, place) : colours(value, place);
+  };
+  const declared = (style: string, set: Declarations, text?: Token): Declarations =>
+    Object.fromEntries(Object.entries(set).map(([property, value]) => [property, declaration(property, value, placeOf(style, property), text)])); // prettier-ignore
+  const styled = ([name, { rest, variants }]: [string, SharedStyle]): [string, SharedStyle] => {
+    const type = typographyOf(rest);
+    const text = type && index.find('text', typographyKey(type), placeOf(name, 'font-size'));
+    const own = declared(name, rest, text);
+    const others = variants?.map((one) => ({ ...one, set: declared(name, one.set) }));
+    return [name, { rest: own, ...(others ? { variants: others } : {}) }];
+  };
+  const styles = Object.fromEntries(Object.entries(document.styles).map(styled));
+  const frames = Object.entries(document.keyframes ?? {}).map(([name, text]) => [name, colours(text, `@keyframes ${name}`)]); // prettier-ignore
+  const breakpoints = document.breakpoints.map((one) => {
+    const token = index.find('breakpoint', `${one.below}px`, '');
+    if (!token) return one;
+    /* A media query takes no custom property (CSS Custom Properties 1, 3): it says the value. */
+    say(token, `@media ${one.name}`);
+    return { ...one, below: parseFloat(token.value as string) };
+  });
+  return {
+    ...document,
+    styles,
+    ...(frames.length ? { keyframes: Object.fromEntries(frames) as Record<string, string> } : {}),
+    breakpoints,
+  };
 }
 
 /** What the root says of each token that is used, and what it says in a dark scheme. */
@@ -78,16 +112,8 @@ function groupFor(property: string): Group | undefined {
   return SPACES.test(property) ? 'space' : undefined;
 }
 
-function movedBreakpoints({ breakpoints }: PageDocument, index: Index): PageDocument['breakpoints'] {
-  return breakpoints.map((one) => {
-    const token = index.find('breakpoint', `${one.below}px`, '');
-    const below = token ? parseFloat(token.value as string) : NaN;
-    return Number.isFinite(below) && below !== one.below ? { ...one, below } : one;
-  });
-}
-
 /** Finds the token of a value in a place: one that stands only there goes before one that stands everywhere. */
-export class Index {
+class Index {
   private readonly known = new Map<string, Token[]>();
 
   constructor(tokens: readonly Token[]) {
@@ -102,31 +128,4 @@ export class Index {
     const all = this.known.get(`${group} ${value}`) ?? [];
     return all.find(({ only }) => only?.includes(place)) ?? all.find(({ only }) => only === undefined);
   }
-}
-
-/** Where each token stands, by its path: styles with properties, of all pages. */
-export function placesIn(
-  documents: readonly PageDocument[],
-  tokens: readonly Token[],
-): ReadonlyMap<string, readonly string[]> {
-  const index = new Index(tokens);
-  const found = new Map<string, string[]>();
-  const put = (token: Token | undefined, place: string): void => {
-    if (token) found.set(`${token.group}.${token.name}`, [...(found.get(`${token.group}.${token.name}`) ?? []), place]);
-  };
-  for (const { styles, breakpoints } of documents) {
-    for (const [name, { rest, variants = [] }] of Object.entries(styles)) {
-      const type = typographyOf(rest);
-      if (type) put(index.find('text', typographyKey(type), placeOf(name, 'font-size')), placeOf(name, 'font-size'));
-      for (const [property, value] of [rest, ...variants.map(({ set }) => set)].flatMap((set) => Object.entries(set))) {
-        const place = placeOf(name, property);
-        const whole = groupFor(property);
-        const token = whole && index.find(whole, value, place);
-        if (token) put(token, place);
-        else for (const colour of value.match(COLOURS) ?? []) put(index.find('color', colour, place), place);
-      }
-    }
-    for (const { below } of breakpoints) put(index.find('breakpoint', `${below}px`, ''), `below ${below}px`);
-  }
-  return found;
 }

@@ -1,4 +1,4 @@
-import { cssColour, keepTokens, mergeTokens, proposalsFor, renameToken, setToken, splitToken, takeFrom } from './change.js'; // prettier-ignore
+import { keepTokens, mergeTokens, proposalsFor, renameToken, setToken, splitToken, takeFrom } from './change.js'; // prettier-ignore
 import { readTokens, writeTokens } from './format.js';
 import { pathOf, type Token } from './token.js';
 
@@ -10,7 +10,7 @@ const tokens: Token[] = [
   colour('line', PAPER, { only: ['card border-top-color'] }),
   { group: 'text', name: 'body', value: { fontFamily: 'Figtree, sans-serif', fontSize: 17, fontWeight: 400, lineHeight: '1.6', letterSpacing: 'normal' }, from: ['x'] },
   { group: 'space', name: 'm', value: '16px', from: ['16px'] },
-  { group: 'shadow', name: 'card', value: 'rgba(20, 36, 58, 0.1) 0px 2px 8px', from: ['rgba(20, 36, 58, 0.1) 0px 2px 8px'] },
+  { group: 'shadow', name: 'card', value: '0px 2px 8px 0px rgba(20, 36, 58, 0.1)', from: ['0px 2px 8px 0px rgba(20, 36, 58, 0.1)'] },
 ]; // prettier-ignore
 const find = (list: readonly Token[], path: string): Token | undefined => list.find((one) => pathOf(one) === path);
 
@@ -74,10 +74,6 @@ describe('tokens', () => {
     expect(takeFrom(tokens, brand, 0).map(pathOf)).toEqual(expect.arrayContaining(['color.accent', 'color.ink']));
     expect(find(takeFrom(tokens, brand, 1), 'color.brand')).toMatchObject({ value: 'rgb(180, 84, 30)', from: [RED] });
   });
-
-  it('read colours as people write them', () => {
-    expect(['#abc', '#AABBCC', '#aabbccff', 'rgba(1, 2, 3, 0.5)', 'blue', '#ggg', 'rgb(1, 2)'].map(cssColour)).toEqual(['rgb(170, 187, 204)', 'rgb(170, 187, 204)', 'rgb(170, 187, 204)', 'rgba(1, 2, 3, 0.5)', undefined, undefined, undefined]); // prettier-ignore
-  });
 });
 
 describe('a tokens file', () => {
@@ -86,6 +82,7 @@ describe('a tokens file', () => {
     expect(JSON.parse(writeTokens(tokens))).toMatchObject({
       color: { $type: 'color', accent: { $value: { colorSpace: 'srgb', hex: '#b3541e', alpha: 1 } } },
       space: { $type: 'dimension', m: { $value: { value: 16, unit: 'px' } } },
+      shadow: { card: { $value: { color: { hex: '#14243a', alpha: 0.1 }, offsetY: { value: 2, unit: 'px' }, blur: { value: 8, unit: 'px' }, inset: false } } }, // prettier-ignore
       text: { body: { $value: { fontFamily: ['Figtree', 'sans-serif'], fontSize: { value: 17, unit: 'px' } } } },
     });
   });
@@ -104,6 +101,7 @@ describe('a tokens file', () => {
     ['an unknown type', '{"a":{"$type":"gradient","$value":[]}}', /"a" is of the type "gradient"/],
     ['no type', '{"a":{"$value":"#fff"}}', /"a" has no "\$type"/],
     ['names that clash', '{"color":{"$type":"color","a-b":{"$value":"#fff"},"a":{"b":{"$value":"#000"}}}}', /has the name of "color\.a-b"/], // prettier-ignore
+    ['a value for the dark of what is no colour', '{"space":{"$type":"dimension","a":{"$value":"4px","$extensions":{"tavrik":{"dark":"#fff"}}}}}', /is no colour/], // prettier-ignore
     ['a value that is none', '{"color":{"$type":"color","a":{"$value":"reddish"}}}', /has no value of the type color/],
     ['a name with a dot', '{"color":{"a.b":{"$type":"color","$value":"#fff"}}}', /a dot or a brace/],
     ['something else', '{"color":{"a":7}}', /is no token and no group/],

@@ -1,7 +1,7 @@
-import { colourDistance, readColour } from '../page/colours.js';
+import { colourDistance, hexOf, parseColour, readColour } from '../page/colours.js';
 import { nearestWords } from '../page/nearest.js';
 import { Problem } from '../page/problem.js';
-import { GROUPS, hexOf, pathOf, type Group, type Token, type Typography } from './token.js';
+import { GROUPS, pathOf, type Group, type Token, type Typography } from './token.js';
 
 /* What people do with tokens. Each gives the new list, or says what is wrong and changes nothing. */
 
@@ -75,7 +75,7 @@ function valueFrom(token: Token, text: string): Token['value'] {
   if (said === '' || /[;{}]|\/\*/.test(said)) throw wrong('Write one CSS value.');
   switch (GROUPS[token.group]) {
     case 'color': {
-      const colour = cssColour(said);
+      const colour = parseColour(said);
       if (!colour) throw wrong('Write a colour as #b3541e or rgb(179, 84, 30).');
       return colour;
     }
@@ -96,20 +96,6 @@ function typographyFrom(before: Typography, said: string, wrong: (todo: string) 
   return { ...before, fontSize: Number(size), ...(leading === undefined ? {} : { lineHeight: leading }), ...(weight === undefined ? {} : { fontWeight: Number(weight) }) }; // prettier-ignore
 }
 
-/** A colour as browsers write it, from what people write; undefined if it is none. */
-export function cssColour(text: string): string | undefined {
-  const hex = /^#([0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.exec(text)?.[1];
-  if (hex) {
-    const full = hex.length < 5 ? [...hex].map((one) => one + one).join('') : hex;
-    const [red, green, blue, alpha] = (full.match(/../g) ?? []).map((one) => parseInt(one, 16)) as [number, number, number, number?]; // prettier-ignore
-    return alpha === undefined || alpha === 255 ? `rgb(${red}, ${green}, ${blue})` : `rgba(${red}, ${green}, ${blue}, ${Math.round((alpha / 255) * 1000) / 1000})`; // prettier-ignore
-  }
-  const rgba = readColour(text);
-  if (!rgba || rgba.slice(0, 3).some((one) => one < 0 || one > 255) || rgba[3] < 0 || rgba[3] > 1) return undefined;
-  const [red, green, blue, alpha] = rgba;
-  return alpha >= 1 ? `rgb(${red}, ${green}, ${blue})` : `rgba(${red}, ${green}, ${blue}, ${alpha})`;
-}
-
 /** A token of the pages beside the nearest of another set: `distance` as for colours, 0 for what is the same. */
 export interface Proposal {
   readonly path: string;
@@ -128,25 +114,25 @@ export function proposalsFor(tokens: readonly Token[], brand: readonly Token[]):
       const own = readColour(token.value as string);
       const all = own ? colours(brand).flatMap((other) => { const rgba = readColour(other.value as string); return rgba ? [{ other, distance: colourDistance(own, rgba) }] : []; }) : []; // prettier-ignore
       const [best] = all.sort((a, b) => a.distance - b.distance);
-      return best ? [{ path: pathOf(token), value: shown(token), nearest: pathOf(best.other), nearestValue: shown(best.other), distance: Math.round(best.distance * 10) / 10 }] : []; // prettier-ignore
+      return best ? [{ path: pathOf(token), value: shown(token), nearest: pathOf(best.other), nearestValue: shown(best.other), distance: best.distance }] : []; // prettier-ignore
     })
     .sort((a, b) => a.distance - b.distance);
 }
 
 /** Tokens with the names and values of a site's own where they are taken: all within a distance. */
 export function takeFrom(tokens: readonly Token[], brand: readonly Token[], within: number): Token[] {
-  const taken = proposalsFor(tokens, brand).filter(({ distance }) => distance <= within);
   const values = new Map(brand.map((one) => [pathOf(one), one]));
+  const claimed = new Set<string>();
   let made = [...tokens];
-  for (const { path, nearest } of taken) {
-    const own = made.find((one) => pathOf(one) === path);
-    const other = values.get(nearest) as Token;
-    if (!own) continue;
+  for (const { path, nearest, distance } of proposalsFor(tokens, brand)) {
+    if (distance > within) continue;
+    const own = tokenAt(made, path);
+    const { name, value, dark } = values.get(nearest) as Token;
     const there = made.find((one) => one !== own && pathOf(one) === nearest);
-    const known = there && taken.some((one) => one.path === nearest && one.nearest !== nearest) ? undefined : there;
-    made = known
-      ? mergeTokens(made, nearest, [path]).map((one) => (pathOf(one) === nearest ? { ...one, value: other.value } : one))
-      : made.map((one) => (one === own ? { ...one, name: there ? own.name : other.name, value: other.value, ...(other.dark === undefined ? {} : { dark: other.dark }) } : one)); // prettier-ignore
+    /* Two that are near the same one become one; a name that means something else here stays what it is. */
+    if (there && claimed.has(nearest)) made = mergeTokens(made, nearest, [path]);
+    else made = made.map((one) => (one === own ? { ...one, ...(there ? {} : { name }), value, ...(dark === undefined ? {} : { dark }) } : one)); // prettier-ignore
+    if (!there) claimed.add(nearest);
   }
   return made;
 }
@@ -165,6 +151,17 @@ export function keepTokens(known: readonly Token[], collected: readonly Token[])
   }
   const order = Object.keys(GROUPS);
   return made.sort((a, b) => order.indexOf(a.group) - order.indexOf(b.group));
+}
+
+/** Tokens that fall together when colours are gathered, merged into the one that is there first. */
+export function gathered(tokens: readonly Token[], collected: readonly Token[]): Token[] {
+  let made = keepTokens(tokens, collected);
+  for (const { from } of collected.filter(({ group }) => group === 'color')) {
+    const own = made.filter((one) => one.group === 'color' && !one.only && one.from.some((value) => from.includes(value))); // prettier-ignore
+    const [first, ...others] = own;
+    if (first && others.length) made = mergeTokens(made, pathOf(first), others.map(pathOf));
+  }
+  return made;
 }
 
 function freshName(made: readonly Token[], { group, name }: Token): string {

@@ -1,6 +1,7 @@
 import type { PageDocument } from '../page/types.js';
 import { NameGiver } from '../page/words.js';
 import { colourTokens } from './colours.js';
+import { layersOf, shadowOf } from './shadows.js';
 import type { Group, Token, Typography } from './token.js';
 import { declarationsIn, type ValueUse } from './uses.js';
 
@@ -72,7 +73,7 @@ function textTokens(documents: readonly PageDocument[]): Token[] {
   for (const document of documents)
     for (const use of declarationsIn([document])) {
       if (use.property !== 'font-size' || use.state) continue;
-      const rest = document.styles[use.place.slice(0, -' font-size'.length)]?.rest ?? {};
+      const rest = document.styles[use.style]?.rest ?? {};
       const value = typographyOf(rest);
       if (!value || rest['font-size'] !== use.value) continue;
       const key = typographyKey(value);
@@ -110,7 +111,12 @@ function shadowTokens(all: readonly ValueUse[]): Token[] {
   const shadows = tally(all.filter(({ property, value }) => property === 'box-shadow' && value !== 'none'));
   return shadows.map(([value, [first]]) => {
     const kind = [...(first?.kinds ?? [])].find((one) => one === 'card' || one === 'button' || one === 'section');
-    return { group: 'shadow', name: giver.give(kind ?? 'box'), value, from: [value] };
+    return {
+      group: 'shadow',
+      name: giver.give(kind ?? 'box'),
+      value: shadowOf(layersOf(value) ?? []) || value,
+      from: [value],
+    };
   });
 }
 

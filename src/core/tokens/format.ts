@@ -1,7 +1,7 @@
-import { readColour, type Rgba } from '../page/colours.js';
+import { cssOf, hexOf, parseColour, readColour, type Rgba } from '../page/colours.js';
 import { Problem } from '../page/problem.js';
-import { cssColour } from './change.js';
-import { GROUPS, hexOf, type Group, type Token, type Typography } from './token.js';
+import { layersOf, shadowOf, type Layer } from './shadows.js';
+import { GROUPS, type Group, type Token, type Typography } from './token.js';
 
 /*
  * Tokens as a file of the Design Tokens Format Module (W3C Design Tokens Community Group, 2025.10): `$value` and `$type`, groups,
@@ -43,9 +43,16 @@ function jsonValue(group: Group, value: Token['value']): unknown {
       return families(value);
     case 'dimension':
       return numberOr(value);
-    default:
-      return value;
+    default: {
+      const layers = layersOf(value)?.map(layerJson);
+      return layers?.length === 1 ? layers[0] : (layers ?? value);
+    }
   }
+}
+
+function layerJson({ color, lengths, inset }: Layer): Json {
+  const [offsetX, offsetY, blur, spread] = lengths.map(numberOr);
+  return { color: jsonValue('color', color), offsetX, offsetY, blur, spread, inset };
 }
 
 function families(value: string): string[] {
@@ -127,6 +134,7 @@ class Reader {
     const ours: Json = isObject(extensions) ? extensions : {};
     const texts = (list: unknown): string[] | undefined => (Array.isArray(list) && list.every((one) => typeof one === 'string') ? list : undefined); // prettier-ignore
     const only = texts(ours['only']);
+    if (ours['dark'] !== undefined && group !== 'color') throw this.problem(path, 'has a value for the dark and is no colour', 'Take it out.'); // prettier-ignore
     const dark = ours['dark'] === undefined ? undefined : this.valueOf('color', ours['dark'], `${path}, dark`);
     return {
       group,
@@ -176,7 +184,7 @@ const EXAMPLES: Readonly<Record<Group, string>> = {
   text: 'Write {"fontFamily": […], "fontSize": {"value": 17, "unit": "px"}, "fontWeight": 400, "lineHeight": 1.6}.',
   space: 'Write {"value": 16, "unit": "px"}.',
   radius: 'Write {"value": 8, "unit": "px"}.',
-  shadow: 'Write CSS text, as "0px 2px 8px rgba(0, 0, 0, 0.2)".',
+  shadow: 'Write {"color": "#14243a29", "offsetX": {"value": 0, "unit": "px"}, "offsetY": …, "blur": …, "spread": …}.',
   breakpoint: 'Write {"value": 760, "unit": "px"}.',
 };
 
@@ -205,19 +213,32 @@ function cssFrom(group: Group, value: unknown): string | undefined {
     case 'dimension':
       return lengthFrom(value);
     default:
-      return typeof value === 'string' && !/[;{}]/.test(value) ? value : undefined;
+      return shadowFrom(value);
   }
 }
 
 function colourFrom(value: unknown): string | undefined {
-  if (typeof value === 'string') return cssColour(value);
+  if (typeof value === 'string') return parseColour(value);
   if (!isObject(value)) return undefined;
   const { components, alpha = 1, colorSpace, hex } = value;
-  if (colorSpace !== 'srgb') return typeof hex === 'string' ? cssColour(hex) : undefined;
+  if (colorSpace !== 'srgb') return typeof hex === 'string' ? parseColour(hex) : undefined;
   if (!Array.isArray(components) || components.length !== 3 || !components.every((one) => typeof one === 'number' && one >= 0 && one <= 1)) return undefined; // prettier-ignore
   const [red, green, blue] = (components as number[]).map((one) => Math.round(one * 255)) as [number, number, number];
   if (typeof alpha !== 'number' || alpha < 0 || alpha > 1) return undefined;
-  return alpha >= 1 ? `rgb(${red}, ${green}, ${blue})` : `rgba(${red}, ${green}, ${blue}, ${alpha})`;
+  return cssOf([red, green, blue, alpha]);
+}
+
+function shadowFrom(value: unknown): string | undefined {
+  if (typeof value === 'string') return /[;{}]/.test(value) ? undefined : value;
+  const layers = (Array.isArray(value) ? value : [value]).map((one: unknown): Layer | undefined => {
+    if (!isObject(one)) return undefined;
+    const color = colourFrom(one['color']);
+    const lengths = [one['offsetX'], one['offsetY'], one['blur'] ?? '0px', one['spread'] ?? '0px'].map(lengthFrom);
+    return color === undefined || lengths.some((length) => length === undefined)
+      ? undefined
+      : { color, lengths: lengths as unknown as Layer['lengths'], inset: one['inset'] === true };
+  });
+  return layers.length && layers.every((one) => one !== undefined) ? shadowOf(layers as Layer[]) : undefined;
 }
 
 function lengthFrom(value: unknown): string | undefined {

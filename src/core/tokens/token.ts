@@ -1,5 +1,3 @@
-import type { Rgba } from '../page/colours.js';
-
 /** Design tokens: the site's own colours, text styles and distances, each said once. Lengths are CSS px. */
 
 export const TOKEN_TYPES = ['color', 'fontFamily', 'typography', 'dimension', 'shadow'] as const;
@@ -48,9 +46,4 @@ export const COLOURS = /rgba?\([^()]*\)/g;
 /** Names of styles and properties in which a declaration stands. */
 export function placeOf(style: string, property: string): string {
   return `${style} ${property}`;
-}
-
-export function hexOf([red, green, blue, alpha]: Rgba): string {
-  const hex = [red, green, blue, ...(alpha < 1 ? [alpha * 255] : [])].map((one) => Math.round(one).toString(16).padStart(2, '0')).join(''); // prettier-ignore
-  return `#${hex}`;
 }

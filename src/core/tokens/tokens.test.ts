@@ -10,7 +10,7 @@ const styles: Record<string, SharedStyle> = {
   title: { rest: { color: 'rgb(20, 36, 58)', 'font-size': '36px', 'font-weight': '600', 'line-height': '1.2', 'font-family': 'Fraunces, serif', 'margin-top': '24px' } },
   note: { rest: { color: 'rgb(91, 106, 118)', 'padding-top': '24px', 'border-top-color': 'rgb(217, 208, 189)' } },
   press: {
-    rest: { 'background-color': 'rgb(179, 84, 30)', color: 'rgb(255, 248, 236)', 'border-top-left-radius': '4px', 'padding-top': '24px', 'box-shadow': 'rgba(20, 36, 58, 0.1) 0px 2px 8px' },
+    rest: { 'background-color': 'rgb(179, 84, 30)', color: 'rgb(255, 248, 236)', 'border-top-left-radius': '4px', 'padding-top': '24px', 'box-shadow': '0px 2px 8px 0px rgba(20, 36, 58, 0.1)' },
     variants: [{ state: ':hover', set: { 'background-color': 'rgb(143, 64, 18)' } }, { at: 'below-600', set: { 'background-image': 'linear-gradient(rgb(179, 84, 30), rgba(0, 0, 0, 0))' } }],
   },
   pale: { rest: { 'background-color': 'rgb(247, 243, 235)' } },
@@ -44,7 +44,7 @@ describe('the tokens of a page', () => {
     expect(valueOf('text.heading')).toMatchObject({ fontSize: 36, fontWeight: 600 });
     const others = tokens.filter(({ group }) => /space|radius|shadow|breakpoint/.test(group));
     expect(others.map((one) => [pathOf(one).split('.')[0], one.value])).toEqual([
-      ['space', '24px'], ['radius', '4px'], ['shadow', 'rgba(20, 36, 58, 0.1) 0px 2px 8px'], ['breakpoint', '900px'], ['breakpoint', '600px'],
+      ['space', '24px'], ['radius', '4px'], ['shadow', '0px 2px 8px 0px rgba(20, 36, 58, 0.1)'], ['breakpoint', '900px'], ['breakpoint', '600px'],
     ]); // prettier-ignore
   });
 });

@@ -1,12 +1,11 @@
 import type { ElementNode, Kind, PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
-import { COLOURS, placeOf } from './token.js';
+import { COLOURS } from './token.js';
 
 /** A value where it stands: in a declaration of a style, with what the style is for. */
 export interface ValueUse {
   readonly value: string;
-  /** Style and property. */
-  readonly place: string;
+  readonly style: string;
   readonly property: string;
   /** Kinds of the elements that have the style, and how many they are. */
   readonly kinds: ReadonlySet<Kind>;
@@ -26,9 +25,7 @@ interface Users {
 }
 
 /** Every declaration of the pages, with what has it. */
-export function declarationsIn(
-  documents: readonly PageDocument[],
-): (Omit<ValueUse, 'value'> & { readonly value: string })[] {
+export function declarationsIn(documents: readonly PageDocument[]): ValueUse[] {
   return documents.flatMap((document) => {
     const users = usersOf(document.body);
     return Object.entries(document.styles).flatMap(([style, { rest, variants = [] }]) => {
@@ -37,7 +34,7 @@ export function declarationsIn(
       const sets = [{ set: rest, state: false }, ...variants.map((one) => ({ set: one.set, state: one.state !== undefined || one.within !== undefined }))]; // prettier-ignore
       return sets.flatMap(
         ({ set, state }) =>
-        Object.entries(set).map(([property, value]) => ({ value, place: placeOf(style, property), property, kinds, count, letters, state, root })), // prettier-ignore
+        Object.entries(set).map(([property, value]) => ({ value, style, property, kinds, count, letters, state, root })), // prettier-ignore
       );
     });
   });

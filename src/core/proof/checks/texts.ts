@@ -17,8 +17,9 @@ const FEWEST_LETTERS = 6;
 export function textDifferences(page: ComparedPage): Difference[] {
   return page.all.flatMap((one) => {
     if (one.words.length === 0 || (one.node.inline && one.parent?.words.length)) return [];
-    const set = [...letters(one, page), ...gaps(one, page)];
-    return [...set, ...(set.length ? [] : drift(one, page)), ...lines(one), ...alignment(one)];
+    const text = textOf(one, page);
+    const set = text ? [...letters(text, page), ...gaps(text)] : [];
+    return [...set, ...(text && !set.length ? drift(text) : []), ...lines(one), ...alignment(one)];
   });
 }
 
@@ -31,13 +32,24 @@ function bothOf({ words }: Compared): Both[] {
   return words.flatMap(({ wanted, is }) => (wanted && is ? [{ wanted, is }] : []));
 }
 
-function letters(one: Compared, page: ComparedPage): Difference[] {
+/** A text with its words in the source and in the result, how its letters are set, and where it is. */
+interface Text {
+  readonly one: Compared;
+  readonly pairs: readonly Both[];
+  readonly own: LetterLook;
+  readonly place: Omit<Difference, 'fault' | 'what' | 'by'>;
+}
+
+function textOf(one: Compared, page: ComparedPage): Text | undefined {
   const pairs = bothOf(one);
   const [first] = pairs;
   const own = first && lookOfWord(page.result, first.is);
-  const asked = first && lookOfWord(page.source, first.wanted);
-  if (!first || !own || !asked) return [];
-  const place = { ...about(one), wanted: boxOf(first.wanted), box: boxOf(first.is) };
+  return own && { one, pairs, own, place: { ...about(one), wanted: boxOf(first.wanted), box: boxOf(first.is) } };
+}
+
+function letters({ one, pairs, own, place }: Text, page: ComparedPage): Difference[] {
+  const asked = lookOfWord(page.source, (pairs[0] as Both).wanted);
+  if (!asked) return [];
   const id = one.node.id;
   const found: Difference[] = [];
   if (own.family.toLowerCase() !== asked.family.toLowerCase())
@@ -51,15 +63,10 @@ function letters(one: Compared, page: ComparedPage): Difference[] {
   if (apart > SAME_COLOUR)
     found.push({ ...place, fault: 'colour', what: `Words in ${own.color} where the source has ${asked.color}`, by: Math.round(apart), remedy: { id, property: 'color', value: asked.color } }); // prettier-ignore
   if (found.some(({ fault }) => fault === 'letters' || fault === 'font')) return found;
-  return [...found, ...spacing(one, pairs, own, place)];
+  return [...found, ...spacing({ one, pairs, own, place })];
 }
 
-function spacing(
-  one: Compared,
-  pairs: readonly Both[],
-  own: LetterLook,
-  place: Omit<Difference, 'fault' | 'what' | 'by'>,
-): Difference[] {
+function spacing({ one, pairs, own, place }: Text): Difference[] {
   const whole = pairs.filter(({ wanted, is }) => Math.abs(wanted.height - is.height) < own.size / 2);
   const count = whole.reduce((sum, { is }) => sum + is.text.length, 0);
   const sum = (side: 'wanted' | 'is'): number => whole.reduce((total, pair) => total + pair[side].width, 0);
@@ -76,12 +83,7 @@ const DRIFT = 3;
 const EVENLY = 0.3;
 
 /** Words that stand more and more beside their place along their lines, though letters are about as wide on the whole. */
-function drift(one: Compared, page: ComparedPage): Difference[] {
-  const pairs = bothOf(one);
-  const [first] = pairs;
-  const own = first && lookOfWord(page.result, first.is);
-  if (!own) return [];
-  const place = { ...about(one), wanted: boxOf(first.wanted), box: boxOf(first.is) };
+function drift({ one, pairs, own, place }: Text): Difference[] {
   if (one.look.get('text-align') === 'justify') return [];
   const moved = driftIn(pairs);
   const most = Math.max(0, ...moved.map(({ by }) => Math.abs(by)));
@@ -113,22 +115,19 @@ const WIDER_GAP = 0.35;
 const FEWEST_GAPS = 3;
 
 /** How far words stand from each other: in another font, spaces are as wide as letters are not. */
-function gaps(one: Compared, page: ComparedPage): Difference[] {
-  const pairs = bothOf(one);
-  const [first] = pairs;
-  const own = first && lookOfWord(page.result, first.is);
+function gaps({ one, pairs, own, place }: Text): Difference[] {
   const between = pairs.slice(1).flatMap((pair, at) => {
     const before = pairs[at] as Both;
     const gap = (side: 'wanted' | 'is'): number => pair[side].x - right(boxOf(before[side]));
     const inLine = (side: 'wanted' | 'is'): boolean => Math.abs(pair[side].y - before[side].y) < pair[side].height / 2 && gap(side) > 0; // prettier-ignore
     return inLine('wanted') && inLine('is') ? [{ wanted: gap('wanted'), is: gap('is') }] : [];
   });
-  if (!first || !own || between.length < FEWEST_GAPS || one.look.get('text-align') === 'justify') return [];
+  if (between.length < FEWEST_GAPS || one.look.get('text-align') === 'justify') return [];
   const middle = (side: 'wanted' | 'is'): number => between.map((gap) => gap[side]).sort((a, b) => a - b)[between.length >> 1] ?? 0; // prettier-ignore
   const [wanted, is] = [middle('wanted'), middle('is')];
   if (Math.abs(wanted - is) <= WIDER_GAP) return [];
   const value = moreApart(one, 'word-spacing', wanted - is, own.size);
-  return [{ ...about(one), wanted: boxOf(first.wanted), box: boxOf(first.is), fault: 'letters', what: `Words ${round(is)} px apart where the source has ${round(wanted)} px`, by: round(Math.abs(wanted - is)), remedy: { id: one.node.id, property: 'word-spacing', value } }]; // prettier-ignore
+  return [{ ...place, fault: 'letters', what: `Words ${round(is)} px apart where the source has ${round(wanted)} px`, by: round(Math.abs(wanted - is)), remedy: { id: one.node.id, property: 'word-spacing', value } }]; // prettier-ignore
 }
 
 /** A distance between letters or words that is so much larger than it was, as a share of their size. */
