@@ -290,3 +290,21 @@ describe('settle', () => {
     ).toBe(false);
   });
 });
+
+describe('rowLines', () => {
+  it('counts the lines of each row that may wrap, whatever way its things are aligned', async () => {
+    const row = (style: string, ...widths: number[]): string => `<div style="display: flex; flex-wrap: wrap; ${style}">${widths.map((width, at) => `<p style="margin: 0; width: ${width}px; height: ${20 + 15 * at}px">x</p>`).join('')}</div>`; // prettier-ignore
+    const page = await open(
+      [
+        row('align-items: center', 200, 300, 200),
+        row('', 300, 300, 300),
+        row('flex-wrap: nowrap', 500, 500),
+        row('flex-direction: column', 100, 100),
+        row('display: none', 500, 500),
+        `${row('', 100)}<style>div:last-of-type::after { content: "" }</style>`,
+        '<div style="display: flex; flex-wrap: wrap; position: relative"><p style="position: absolute; top: 90px">over</p><p>in</p></div>',
+      ].join(''),
+    );
+    expect(await inside(page, 'rowLines')).toEqual([1, 2, 1, 1]);
+  });
+});

@@ -52,6 +52,17 @@ function isRift(gap: number, sides: number): boolean {
   return gap > SPARE && gap > RIFT * sides;
 }
 
+/** Edges this alike are the gutters of a page; a gap so many times the next one parts what stands at them. */
+const ALIKE = 8;
+const PARTED = 3;
+
+/** Whether a row stands between the gutters of the page in two parts, as a mark on one side and a menu on the other. */
+function isParted(boxes: readonly DrawnBox[], gaps: readonly number[], page: number): boolean {
+  const [most = 0, next] = [...gaps].sort((a, b) => b - a);
+  const [left, free] = [(boxes[0] as DrawnBox)[0], page - right(boxes.at(-1) as DrawnBox)];
+  return next !== undefined && most > SPARE && most >= PARTED * next && left > 0 && Math.abs(left - free) <= ALIKE;
+}
+
 function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Setting): void {
   const { view, looks } = setting;
   const left = (boxes[0] as DrawnBox)[0] - region.x;
@@ -62,7 +73,9 @@ function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Sett
   const widest = gaps.indexOf(Math.max(...gaps));
   const sides = Math.max(left, free);
   const spread =
-    gaps.length > 0 && (sides <= NONE || (Math.min(left, free) >= -NONE && isRift(gaps[widest] as number, sides)));
+    gaps.length > 0 &&
+    (sides <= NONE ||
+      (Math.min(left, free) >= -NONE && (isRift(gaps[widest] as number, sides) || isParted(boxes, gaps, view.width))));
   const centred = !spread && Math.abs(left - free) < 3 && left > NONE;
   const atEnd = !spread && !centred && Math.abs(free) <= NONE;
   add(looks, part, {

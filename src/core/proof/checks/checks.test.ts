@@ -123,6 +123,20 @@ describe('texts', () => {
     expect(told(wanted, { title: { width: 11 } })[0]).toMatchObject({ fault: 'letters', by: 10, remedy: { property: 'letter-spacing', value: '-0.063em' } }); // prettier-ignore
   });
 
+  it('whose words drift along a line, though letters and spaces are as wide as they should be on the whole', () => {
+    const wide = { ...wanted, text: [0, 58, 900, 18] as Box };
+    /* Letters a hundredth narrower are let pass by themselves; at the end of a line they are far off. */
+    const long = page(styles, node('text', 'text', { element: 'p', name: 'Text', style: 'plain' }, words('Come as you are and look up with us until the moon is down'))); // prettier-ignore
+    const at = (width: number): MeasuredPage => measured(long, wide, { text: { width } });
+    const differences = (width: number): Difference[] => differencesOf(comparePage(long, at(10), at(width), 1440));
+    const [one, ...more] = differences(9.9);
+    expect(more).toEqual([]);
+    expect(one).toMatchObject({ fault: 'letters', id: 'text', remedy: { property: 'letter-spacing' } });
+    expect(one?.what).toMatch(/^Words drift by [3-9]/);
+    expect(parseFloat(one?.remedy?.value ?? '') * 16).toBeCloseTo(0.1, 1);
+    expect(differences(9.98)).toEqual([]);
+  });
+
   it('whose words stand nearer to each other, or farther apart', () => {
     const wide = { ...wanted, text: [0, 58, 600, 18] as Box };
     const at = (gap: number): MeasuredPage => measured(document, wide, { text: { gap } });
