@@ -51,6 +51,18 @@ describe('what pages have in common', () => {
     expect(html('hire.html')).toContain('>Fog watch<');
   });
 
+  it('says which of its fields no page has, and where a value has another form', () => {
+    const before = readFileSync(site, 'utf8');
+    writeFileSync(site, `${before}  fax: "12"\n`);
+    expect(content('check', '--page', 'hire')).toMatchObject({ code: 1, out: expect.stringMatching(/site\.fax: No page has such a field/) as unknown }); // prettier-ignore
+    expect(tavrik(['render', project]).err).toMatch(
+      /No page has the field "site\.fax"; its value is left in .*_site\.yaml/,
+    );
+    writeFileSync(site, before.replace(/menu:[^]*/, 'menu: one\n'));
+    expect(tavrik(['render', project])).toMatchObject({ code: 2, err: expect.stringMatching(/_site\.yaml: "site\.menu" is not a list/) as unknown }); // prettier-ignore
+    writeFileSync(site, before);
+  });
+
   it('goes out and comes in with the content of a page', () => {
     const out = content('export', '--page', 'home');
     expect(out.out).toContain('Fog watch');
@@ -69,5 +81,13 @@ describe('what pages have in common', () => {
     const refused = content('set', 'header.link.address', '/', '--page', 'home', '--language', 'de');
     expect([refused.code, refused.err]).toEqual([2, expect.stringMatching(/is not said in a language/)]);
     expect(existsSync(join(project, 'content/hire.de.yaml'))).toBe(false);
+  });
+
+  it('is not lost when one of the pages is converted without the other', () => {
+    const before = readFileSync(site, 'utf8');
+    expect(tavrik(['convert', join(source, 'index.html'), '--out', project, '--widths', '1440', '--no-proof']).code).toBe(0); // prettier-ignore
+    expect(readFileSync(site, 'utf8')).toBe(before);
+    expect(convert().code).toBe(0);
+    for (const page of ['index.html', 'hire.html']) expect(html(page)).toContain('>Mist watch<');
   });
 });

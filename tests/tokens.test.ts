@@ -1,4 +1,4 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import type { OpenBrowser } from '../src/browser/launch.js';
@@ -99,6 +99,29 @@ describe('tokens', () => {
     expect(tokens('match', brand).out).toMatch(/color\.sea +#1d5c74 +0 {2}taken/);
     expect(css()).toContain('--color-sea: ');
     expect(css()).toContain('--color-ember: ');
+  });
+
+  it('are called by their new names where a section has one behind it', () => {
+    const content = (...args: string[]) => tavrik(['content', project, ...args]);
+    expect(content('set', 'footer.background', 'sea').code).toBe(0);
+    expect(tokens('rename', 'color.sea', 'deep-sea').code).toBe(0);
+    expect(content('show', 'footer.background').out).toContain('deep-sea');
+    expect(readFileSync(join(project, 'site/index.html'), 'utf8')).toContain('style="background-color: var(--color-deep-sea, rgb(29, 92, 116))"'); // prettier-ignore
+    const brand = join(folder, 'brand.tokens.json');
+    expect(tokens('match', brand).out).toContain('taken');
+    expect(content('show', 'footer.background').out).toMatch(/ sea$/m);
+    expect(content('check').out).toContain('Nothing is wrong.');
+  });
+
+  it('stay as they are if somebody changed the site by hand: nothing is written then', () => {
+    const page = join(project, 'site/index.html');
+    const [html, before] = [readFileSync(page, 'utf8'), readFileSync(file, 'utf8')];
+    writeFileSync(page, html.replace('</body>', '<!-- mine --></body>'));
+    const content = readFileSync(join(project, 'content/home.yaml'), 'utf8');
+    const runs = [tokens('set', 'color.ember', '#000000'), tavrik(['content', project, 'set', 'membership.heading', 'Join']), tavrik(['adjust', project, 'set', '.footer', 'padding-top', '3px'])]; // prettier-ignore
+    expect(runs.map(({ code }) => code)).toEqual([2, 2, 2]);
+    expect([readFileSync(file, 'utf8'), readFileSync(join(project, 'content/home.yaml'), 'utf8'), existsSync(join(project, 'adjust.yaml'))]).toEqual([before, content, false]); // prettier-ignore
+    writeFileSync(page, html);
   });
 
   it('go out as CSS and as a file of the format, and come in again', () => {
