@@ -10,8 +10,17 @@ const say = (text) => console.log(`\n$ tavrik ${text}`);
 
 say('survey demo/existing/index.html --out demo/out/survey-home');
 run(process.execPath, [...cli, 'survey', 'demo/existing/index.html', '--out', 'demo/out/survey-home']);
-say('convert demo/existing/index.html --out demo/out/home');
-run(process.execPath, [...cli, 'convert', 'demo/existing/index.html', '--out', 'demo/out/home', '--no-proof']);
+say('convert demo/existing/index.html --out demo/out/home --brief demo/existing/brief.yaml');
+run(process.execPath, [
+  ...cli,
+  'convert',
+  'demo/existing/index.html',
+  '--out',
+  'demo/out/home',
+  '--no-proof',
+  '--brief',
+  'demo/existing/brief.yaml',
+]);
 say('proof demo/out/home --width 1440,1100,820,600,390');
 run(process.execPath, [...cli, 'proof', 'demo/out/home', '--width', '1440,1100,820,600,390']);
 say('content demo/out/home check');

@@ -1,5 +1,5 @@
 import type { OpenBrowser } from '../browser/launch.js';
-import { lostDecisions } from '../core/brief/brief.js';
+import { lostDecisions, type Brief } from '../core/brief/brief.js';
 import { assetAddresses } from '../core/page/addresses.js';
 import type { ElementNode } from '../core/page/types.js';
 import { elements } from '../core/page/walk.js';
@@ -48,6 +48,7 @@ export async function convertSources(
       made.flatMap(({ reached }) => reached),
     ),
     ...lostFields(made),
+    ...lostPages(options.decisions, made),
   ];
   return {
     project: options.out,
@@ -63,6 +64,14 @@ export async function convertSources(
 function lostFields(made: readonly Made[]): string[] {
   const [first, ...others] = made.map((one) => one.lostFields);
   return [...(first ?? [])].flatMap(([line, said]) => (others.every((one) => one.has(line)) ? [said] : []));
+}
+
+/** Pages that the brief says something about and that there are not. */
+function lostPages({ aboutPages = {} }: Brief, made: readonly Made[]): string[] {
+  const names = made.map(({ document }) => document.name);
+  return Object.keys(aboutPages)
+    .filter((name) => !names.includes(name))
+    .map((name) => `brief.yaml: about-pages names "${name}", which is no page; there are ${names.join(', ')}`);
 }
 
 /** Most trials of a page right after it was made: tuning by itself tries more. */

@@ -11,6 +11,7 @@ import { readFontFolder } from '../project/fonts.js';
 import { bringAssets } from './bring-assets.js';
 import type { ReadOptions } from './convert.js';
 import type { Made } from './made.js';
+import { makeHead } from './make-head.js';
 import { readDesigns, type ReadDesign } from './read-svg.js';
 import { finishReference } from './reference.js';
 import type { Source } from './source.js';
@@ -55,13 +56,14 @@ export async function makeDesignPages(
           finishReference(open, { sections: placesOn(document, one.sections, index), places: thingsOn(one, index) }),
         ),
       );
+      const headed = await makeHead(document, { brief: decisions, address: read.address, online: false, references }, store); // prettier-ignore
       made.push({
-        document,
+        document: headed.document,
         references,
         source,
         files: one.files,
         choices,
-        notes: [...one.notes, ...missing],
+        notes: [...one.notes, ...missing, ...headed.notes],
         lostFields: lost,
         reached,
         ...(one.seen ? { findings: findingsOf(one.seen) } : {}),

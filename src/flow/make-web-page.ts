@@ -14,6 +14,7 @@ import { AssetStore } from '../project/assets.js';
 import { bringAssets } from './bring-assets.js';
 import type { ReadOptions } from './convert.js';
 import type { Made } from './made.js';
+import { makeHead } from './make-head.js';
 import { readHtml } from './read-html.js';
 import { finishReference, openReference, thingPlaces, type SectionPlace } from './reference.js';
 import { serveSource } from './serve-source.js';
@@ -44,7 +45,9 @@ export async function makeWebPage(
     });
     progress('Finding sections, sharing styles');
     const context = { boxes: read.boxes, width: widest.width, controls: read.controls };
-    const raw = runPasses(read.document, context, FIRST_PASSES);
+    /* Its pictures and icons are no part of what is shown: they are brought at the end. */
+    const { head, ...shown } = read.document;
+    const raw = runPasses(shown, context, FIRST_PASSES);
     progress('Collecting pictures and fonts');
     const { signIn } = reading;
     const own = new AssetStore();
@@ -67,12 +70,13 @@ export async function makeWebPage(
     const sections = sectionPlaces(document);
     const found = { sections, things: thingPlaces(document) };
     const references = await Promise.all(open.map((one) => finishReference(one, found)));
+    const headed = await makeHead({ ...document, ...(head ? { head } : {}) }, { brief: decisions, address: read.address, online: served.visit.online, references, ...(signIn ? { signIn } : {}), ...(read.icon === undefined ? {} : { icon: read.icon }) }, store); // prettier-ignore
     return {
-      document,
+      document: headed.document,
       references,
       source,
       files: source.kind === 'address' ? [source.address] : [source.file],
-      notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing],
+      notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing, ...headed.notes],
       lostFields: lost,
       reached,
       ...(seen ? { findings: findingsOf(seen) } : {}),

@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { captureHtml } from '../browser/capture-html.js';
 import { inside } from '../browser/inpage-script.js';
+import { bestIcon } from '../core/head/captured.js';
 import { buildPage, idOf, type Built } from '../core/html/build.js';
 import { cascade } from '../core/html/cascade.js';
 import { INHERITED } from '../core/page/inherited.js';
@@ -23,6 +24,8 @@ export interface ReadHtml extends Built {
   readonly controls: readonly Control[];
   /** Address that relative addresses of the page count from. */
   readonly address: string;
+  /** Address of the icon of the page. */
+  readonly icon?: string;
 }
 
 /**
@@ -84,12 +87,14 @@ export async function readHtml(
     target: idAt(target),
     kind,
   }));
+  const icon = bestIcon(captured.page.head?.icons ?? []);
   return {
     ...built,
     document,
     controls,
     notes: notesOf(captured.sheets.unread, ask.lost),
     address: captured.page.address,
+    ...(icon ? { icon } : {}),
   };
 }
 

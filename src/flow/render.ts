@@ -6,7 +6,8 @@ import type { PageDocument } from '../core/page/types.js';
 import { slug } from '../core/page/words.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { renderFragment } from '../core/render/fragment.js';
-import { fileNameOf, placesOf, renderLanguages, type SitePlace } from '../core/render/site.js';
+import { indexFiles } from '../core/render/index-files.js';
+import { fileNameOf, filesOf, placesOf, renderLanguages, type SitePlace } from '../core/render/site.js';
 import { renderCss } from '../core/render/css.js';
 import { regionsOf } from '../core/content/regions.js';
 import { templateData } from '../core/templates/data.js';
@@ -91,16 +92,18 @@ function wholeSite(project: string, settings: ProjectSettings, marked: boolean):
     ({ name, document, content }) =>
     Object.entries(renderLanguages(withTokens(document, tokens), content, languages.get(name) ?? new Map(), { place: places.get(name) as SitePlace, marked, translated })), // prettier-ignore
   );
-  return { pages, files };
+  const indexed = pages.map(({ name, document }) => ({ document, files: filesOf(places.get(name) as SitePlace, languages.get(name)?.keys() ?? []) })); // prettier-ignore
+  return { pages, files: [...files, ...Object.entries(indexFiles(indexed))] };
 }
 
 /** A template for each page, part and kind of entry; what fills them, as data and as a schema of the content. */
 function templates(project: string, settings: ProjectSettings): RenderedPages {
   const pages = settings.pages.map(({ name }) => readAdjusted(project, name));
   const tokens = tokensOf(project);
+  const places = placesOf(pages.map(({ name }) => name));
   const files = pages.flatMap(({ name, document, content }): ProjectFile[] => {
     const own = fileNameOf(name);
-    const { page, parts } = renderTemplates(document, `${own}.css`);
+    const { page, parts } = renderTemplates(document, `${own}.css`, places.get(name)?.html);
     const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
     return [
       [`${own}.mustache`, page],

@@ -10,7 +10,8 @@ import { movedByAll, type FieldDecision } from '../core/brief/field-decisions.js
 import { checkDocument } from '../core/page/check.js';
 import { linkPages, type LinkedPage } from '../core/page/links.js';
 import type { PageDocument } from '../core/page/types.js';
-import { placesOf, renderLanguages, type SitePlace } from '../core/render/site.js';
+import { indexFiles } from '../core/render/index-files.js';
+import { filesOf, placesOf, renderLanguages, type SitePlace } from '../core/render/site.js';
 import { adjust } from '../core/adjust/apply.js';
 import { withTokens } from '../core/tokens/apply.js';
 import { keepTokens } from '../core/tokens/change.js';
@@ -90,6 +91,8 @@ export function writeProject(
     limits: settingsBefore(out)?.limits ?? LIMITS,
   };
   const assets = store.entries();
+  const index = Object.entries(indexFiles(pages.map((one) => ({ document: one.document, files: filesOf(placeOf(one), languages(one.document.name).keys()) })))); // prettier-ignore
+  const texts = [...pages.flatMap(({ site }) => Object.entries(site)), ...index];
   const parted = pages.map(({ content }) => partContent(content, (path) => covers(shared, path)));
   const before = isProject(out) ? unknownOf(readSiteContent(out), documents) : NOTHING;
   const common = over(before, commonOf(parted.map((one) => one.shared), documents)); // prettier-ignore
@@ -105,10 +108,10 @@ export function writeProject(
       [`pages/${document.name}.json`, pageText(document)],
       ...referenceFiles(document.name, references, browserVersion),
     ]),
-    [RENDERED_FILE, renderedText(pages.flatMap(({ site }) => Object.entries(site)))],
+    [RENDERED_FILE, renderedText(texts)],
     ...assets,
     ...assets.map(([path, bytes]): ProjectFile => [`site/${path}`, bytes]),
-    ...pages.flatMap(({ site }) => Object.entries(site).map(([path, text]): ProjectFile => [`site/${path}`, text])),
+    ...texts.map(([path, text]): ProjectFile => [`site/${path}`, text]),
   ];
   replaceProject(out, files);
   return pages.map((one) => ({

@@ -17,6 +17,7 @@ import type { FieldDecision } from '../core/brief/field-decisions.js';
 import { SAID_TYPES } from '../core/page/field-rules.js';
 import { Problem } from '../core/page/problem.js';
 import { MODERN_FORMATS } from '../core/pictures/offer.js';
+import { PAGES_SCHEMA, SITE_RIGHT, SITE_SCHEMA } from './brief-site.js';
 import { isProject } from './folder.js';
 import { SCALE, SCALE_IS } from './settings.js';
 import type { Finding } from '../core/survey/finding.js';
@@ -106,13 +107,16 @@ const schema = Joi.object({
     vectors: Joi.boolean().default(true),
   }),
   'rich-from': Joi.number().integer().min(1),
+  site: SITE_SCHEMA,
+  'about-pages': PAGES_SCHEMA,
   decisions: Joi.array().items(decision).default([]),
   fields: Joi.array().items(fieldDecision),
 });
 
 /** A brief as it is written: its lines are not known yet. */
-interface Checked extends Omit<Brief, 'decisions' | 'richFrom' | 'fields'> {
+interface Checked extends Omit<Brief, 'decisions' | 'richFrom' | 'fields' | 'aboutPages'> {
   readonly 'rich-from'?: number;
+  readonly 'about-pages'?: NonNullable<Brief['aboutPages']>;
   readonly decisions: readonly Omit<Decision, 'line' | 'order'>[];
   readonly fields?: readonly WrittenFieldDecision[];
 }
@@ -135,9 +139,10 @@ export function readBrief(source: string, file: string): Brief {
     const line = lineOf(document, lines, detail?.path ?? []);
     throw new Problem(`Line ${line}: ${checked.error.message}.`, file, rightFor(detail?.path ?? []));
   }
-  const { 'rich-from': richFrom, fields, ...brief } = checked.value as Checked;
+  const { 'rich-from': richFrom, 'about-pages': aboutPages, fields, ...brief } = checked.value as Checked;
   return {
     ...brief,
+    ...(aboutPages ? { aboutPages } : {}),
     ...(richFrom === undefined ? {} : { richFrom }),
     decisions: brief.decisions.map((one, at) => ({
       ...one,
@@ -177,6 +182,7 @@ const RIGHT: Readonly<Record<string, string>> = {
   pictures: 'Write largest (px), formats (avif, webp), quality (1 to 100) or vectors (true or false).',
   'rich-from': 'Write a number of words.',
   fluid: 'Write true or false.',
+  ...SITE_RIGHT,
   fields: `Write "at" with the path of a field, as tavrik content prints it, and what becomes of it: ${SAYS.join(', ')}.`,
   format: 'Begin the file with "format: tavrik-brief" and "version: 1".',
   version: 'Begin the file with "format: tavrik-brief" and "version: 1".',

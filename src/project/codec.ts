@@ -69,3 +69,23 @@ export async function cropPicture(png: Buffer, top: number, height: number): Pro
   const strip = { left: 0, top: from, width, height: Math.max(1, Math.min(height, high - from)) };
   return sharp(png).extract(strip).jpeg({ quality: 70 }).toBuffer();
 }
+
+/** The beginning of the picture of a page in the proportions asked for, as a JPEG. @param size px */
+export async function previewOf(png: Buffer, { width, height }: { readonly width: number; readonly height: number }): Promise<Buffer> {
+  const { width: own = 1, height: high = 1 } = await sharp(png).metadata();
+  const wanted = Math.max(1, Math.round((own * height) / width));
+  const top = sharp(png).extract({ left: 0, top: 0, width: own, height: Math.min(wanted, high) });
+  return top.resize({ width, height, fit: 'cover', position: 'top' }).jpeg({ quality: 82 }).toBuffer();
+}
+
+/** A mark as a square icon, clear around it. @param size px @throws if it is no picture that can be read */
+export async function iconOf(mark: Buffer, size: number): Promise<Buffer> {
+  const { width = size, height = size, format } = await sharp(mark).metadata();
+  /* Drawings are drawn at the size of the icon; 72 dots per inch are one px a unit. */
+  const density = format === 'svg' ? Math.min(2400, Math.max(72, (72 * size) / Math.max(width, height))) : 72;
+  const clear = { r: 0, g: 0, b: 0, alpha: 0 };
+  return sharp(mark, { density, limitInputPixels: MOST_PIXELS })
+    .resize({ width: size, height: size, fit: 'contain', background: clear })
+    .png({ compressionLevel: 9 })
+    .toBuffer();
+}

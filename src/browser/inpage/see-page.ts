@@ -10,6 +10,7 @@ import {
 } from '../../core/survey/seen.js';
 import { isLettering } from './lettering.js';
 import { elsewhereIn, itemsIn, scriptsIn, sectionsIn } from './page-extras.js';
+import { metaOf } from './page-head.js';
 import { extra, nameOf, pathTo } from './page-names.js';
 import { bytesOf } from './see-layers.js';
 import { boxOf, step } from './snapshot.js';
@@ -30,7 +31,7 @@ export function seePage(): SeenInPage {
   looker.visit(document.body, 'html > body');
   return {
     title: document.title,
-    description: document.querySelector('meta[name="description" i]')?.getAttribute('content') ?? '',
+    description: metaOf('description'),
     language: document.documentElement.lang,
     height: document.documentElement.scrollHeight,
     things: looker.things,

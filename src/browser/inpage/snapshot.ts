@@ -1,4 +1,5 @@
 import { isLeftOut } from './choose.js';
+import { captureHead, metaOf } from './page-head.js';
 import { writeLooks } from './svg-markup.js';
 import type { Box, CapturedNode, CapturedPage } from '../../core/html/captured.js';
 
@@ -74,7 +75,8 @@ export function snapshot(): CapturedPage {
     title: document.title,
     language: document.documentElement.lang,
     direction: getComputedStyle(document.documentElement).direction,
-    description: document.querySelector('meta[name="description" i]')?.getAttribute('content') ?? '',
+    description: metaOf('description'),
+    head: captureHead(),
     quirks: document.compatMode === 'BackCompat',
     address: document.baseURI,
     nodes,

@@ -2,6 +2,7 @@ import { nearestWords } from '../page/nearest.js';
 import type { Kind, Part } from '../page/types.js';
 import type { Scale } from '../design/screens.js';
 import type { PictureChoices } from '../pictures/offer.js';
+import type { OnePageSettings, SiteSettings } from '../head/settings.js';
 import type { FieldDecision } from './field-decisions.js';
 
 /** The brief: what a person decided about how a source is to be read. */
@@ -44,6 +45,9 @@ export interface Brief {
   readonly pictures?: PictureChoices;
   /** From how many words on a text is one in which a client may set words off. */
   readonly richFrom?: number;
+  /** What is said of the site, and of its pages by their names. */
+  readonly site?: SiteSettings;
+  readonly aboutPages?: Readonly<Record<string, OnePageSettings>>;
   readonly decisions: readonly Decision[];
   /** What is said of the fields that a client fills. */
   readonly fields?: readonly FieldDecision[];

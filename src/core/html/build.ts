@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Breakpoint, ElementNode, PageDocument, PageNode, SharedStyle, WordsNode } from '../page/types.js';
+import { headFrom } from '../head/captured.js';
 import { keptAttributes, referencedIds } from './attributes.js';
 import type { Box, CapturedFace, CapturedNode, CapturedPage } from './captured.js';
 import { isInline, kindOf } from './kinds.js';
@@ -102,6 +103,7 @@ export function buildPage(input: BuildInput): Built {
   const bodyIndex = page.nodes.findIndex(({ tag, parent }) => tag === 'body' && parent === 0);
   const body = make(bodyIndex) as ElementNode;
   const rootStyle = giveStyle(0);
+  const head = page.head && headFrom(page.head);
   const document: PageDocument = {
     format: 'tavrik-page',
     version: 1,
@@ -110,6 +112,7 @@ export function buildPage(input: BuildInput): Built {
     language: page.language,
     ...(page.direction === 'rtl' ? { direction: 'rtl' as const } : {}),
     ...(page.description ? { description: page.description } : {}),
+    ...(head && Object.keys(head).length ? { head } : {}),
     ...(page.quirks ? { quirks: true } : {}),
     source: { kind: 'html', files: input.files, widths: input.widths },
     breakpoints,

@@ -1,5 +1,6 @@
 /** What a browser saw of an HTML page: plain data, as the capture hands it to the core. Lengths are CSS px. */
 
+import type { CapturedHead } from '../head/captured.js';
 import type { Box } from '../page/types.js';
 
 export type { Box };
@@ -73,6 +74,7 @@ export interface CapturedPage {
   readonly language: string;
   readonly direction: string;
   readonly description: string;
+  readonly head?: CapturedHead;
   readonly quirks: boolean;
   readonly address: string;
   readonly nodes: readonly CapturedNode[];

@@ -1,4 +1,4 @@
-import type { Declarations, ElementNode, PageDocument, SharedStyle } from './types.js';
+import type { Declarations, ElementNode, PageDocument, PageHead, SharedStyle } from './types.js';
 import { isElement, mapTree } from './walk.js';
 
 /** Attributes that hold the address of something the page shows. */
@@ -21,7 +21,20 @@ export function mapAssets(document: PageDocument, change: (address: string) => s
     const src = mapFontSource(face.descriptors['src'] ?? '', change);
     return src ? [{ ...face, descriptors: { ...face.descriptors, src } }] : [];
   });
-  return { ...document, ...(document.fonts ? { fonts: fonts ?? [] } : {}), styles, body };
+  const head = document.head && mapHead(document.head, change);
+  return { ...document, ...(head ? { head } : {}), ...(document.fonts ? { fonts: fonts ?? [] } : {}), styles, body };
+}
+
+/** A picture that is not there is no preview. */
+function mapHead({ preview, icons, ...head }: PageHead, change: (address: string) => string | undefined): PageHead {
+  const { picture, ...said } = preview ?? {};
+  const made = picture === undefined ? undefined : change(picture);
+  const shown = { ...said, ...(made ? { picture: made } : {}) };
+  const kept = icons?.flatMap((one) => {
+    const file = change(one.file);
+    return file ? [{ ...one, file }] : [];
+  });
+  return { ...head, ...(preview ? { preview: shown } : {}), ...(kept ? { icons: kept } : {}) };
 }
 
 /** Every address of a shown file in the document, each once, in order. */

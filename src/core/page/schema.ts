@@ -4,6 +4,30 @@ import { KINDS } from './types.js';
 const declarations = { type: 'object', additionalProperties: { type: 'string' } } as const;
 const text = { type: 'string' } as const;
 
+const size = { type: 'integer', minimum: 1 } as const;
+
+const HEAD = {
+  type: 'object',
+  description: 'What search engines, and links to the page elsewhere, are told of it.',
+  additionalProperties: false,
+  properties: {
+    root: { type: 'string', pattern: '^https?://.*/$', description: 'Address of the folder that the site lies in.' },
+    site: { type: 'string', description: 'Name of the site.' },
+    preview: {
+      type: 'object',
+      additionalProperties: false,
+      properties: { title: text, description: text, picture: text, width: size, height: size, alt: text },
+    },
+    icons: {
+      type: 'array',
+      items: { type: 'object', required: ['file'], additionalProperties: false, properties: { file: text, size } },
+    },
+    theme: { type: 'string', description: 'Colour for the parts of a browser around the page.' },
+    unlisted: { const: true, description: 'Search engines are asked not to list it.' },
+    facts: { type: 'array', items: { type: 'object' }, description: 'Linked data (JSON-LD).' },
+  },
+} as const;
+
 /** JSON Schema (2020-12) of the page document. Published as `schema/page.schema.json`. */
 export const PAGE_SCHEMA = {
   $schema: 'https://json-schema.org/draft/2020-12/schema',
@@ -22,6 +46,7 @@ export const PAGE_SCHEMA = {
     language: { type: 'string', description: 'BCP 47 language tag, or empty.' },
     direction: { enum: ['ltr', 'rtl'] },
     description: text,
+    head: HEAD,
     quirks: { type: 'boolean', description: 'Laid out in quirks mode, because the source had no doctype.' },
     source: {
       type: 'object',

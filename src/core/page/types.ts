@@ -101,6 +101,32 @@ export interface FontFace {
   readonly descriptors: Declarations;
 }
 
+/** What search engines, and links to a page elsewhere, are told of it. */
+export interface PageHead {
+  /** Absolute address of the folder that the site lies in, with a slash at its end. */
+  readonly root?: string;
+  /** Name of the site. */
+  readonly site?: string;
+  /** What links to the page are shown with; the title and the description of the page where nothing is said. */
+  readonly preview?: {
+    readonly title?: string;
+    readonly description?: string;
+    /** Path of the picture in the site, and its size in px. */
+    readonly picture?: string;
+    readonly width?: number;
+    readonly height?: number;
+    readonly alt?: string;
+  };
+  /** Icons of the site, all from one mark: their paths, and how wide and high they are in px; a drawing has no size. */
+  readonly icons?: readonly { readonly file: string; readonly size?: number }[];
+  /** Colour for the parts of a browser around the page. */
+  readonly theme?: string;
+  /** Search engines are asked not to list it. */
+  readonly unlisted?: true;
+  /** Linked data about the page or who it is of (JSON-LD). */
+  readonly facts?: readonly object[];
+}
+
 export interface PageDocument {
   readonly format: 'tavrik-page';
   readonly version: 1;
@@ -109,6 +135,7 @@ export interface PageDocument {
   readonly language: string;
   readonly direction?: 'ltr' | 'rtl';
   readonly description?: string;
+  readonly head?: PageHead;
   /** True if the source had no doctype, so that browsers lay it out in quirks mode. */
   readonly quirks?: boolean;
   readonly source: {

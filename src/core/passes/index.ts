@@ -9,6 +9,7 @@ import { fields, fieldsPass } from './fields/index.js';
 import { siteFacts } from './fields/facts.js';
 import { foldMenu } from './fold-menu.js';
 import { kinds } from './kinds.js';
+import { landmarks } from './landmarks.js';
 import { names } from './names.js';
 import { outline } from './outline.js';
 import type { Pass, PassContext } from './pass.js';
@@ -28,6 +29,7 @@ export const LAST_PASSES: readonly Pass[] = [
   columns,
   terms,
   kinds,
+  landmarks,
   names,
   everywhere,
   unused,

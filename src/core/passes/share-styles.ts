@@ -26,9 +26,28 @@ export const shareStyles: Pass = {
       const difference = own.names.get(node.id);
       return { ...node, style: rename(node.style), ...(difference ? { difference } : {}) };
     });
-    return { ...document, ...(document.rootStyle ? { rootStyle: rename(document.rootStyle) } : {}), styles, body };
+    return withoutEmpty({ ...document, ...(document.rootStyle ? { rootStyle: rename(document.rootStyle) } : {}), styles, body }); // prettier-ignore
   },
 };
+
+/** What looks as its element does by itself has no style. */
+function withoutEmpty(document: PageDocument): PageDocument {
+  const hosts = hostStyles(document);
+  const different = new Set([...elements(document.body)].flatMap(({ style, difference }) => (style && difference ? [style] : []))); // prettier-ignore
+  const isEmpty = (name: string): boolean => {
+    const { rest = {}, variants = [] } = document.styles[name] ?? {};
+    return Object.keys(rest).length + variants.length === 0 && !hosts.has(name) && !different.has(name);
+  };
+  const empty = new Set(Object.keys(document.styles).filter(isEmpty));
+  const { rootStyle, ...rest } = document;
+  const body = mapTree(document.body, (node) => {
+    if (!isElement(node) || node.style === undefined || !empty.has(node.style)) return node;
+    const { style: _, ...bare } = node;
+    return bare;
+  });
+  const styles = Object.fromEntries(Object.entries(document.styles).filter(([name]) => !empty.has(name)));
+  return { ...rest, ...(rootStyle !== undefined && !empty.has(rootStyle) ? { rootStyle } : {}), styles, body };
+}
 
 interface Use {
   readonly style: string;

@@ -1,6 +1,7 @@
 import { sectionSlug } from '../page/words.js';
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { escapeAttribute, escapeText } from './escape.js';
+import { headLines, type HeadPlace } from './head.js';
 
 /** Elements without an end tag (HTML, 13.1.2 void elements). */
 const VOID = new Set([
@@ -21,26 +22,12 @@ const VOID = new Set([
 /** Elements inside of which white space is text. */
 const PRESERVED = new Set(['pre', 'textarea', 'option']);
 
-/** The same page in another language. */
-export interface Alternate {
-  /** BCP 47 */
-  readonly language: string;
-  readonly file: string;
-}
-
-/** The whole page as HTML. @param sheet address of its style sheet @param alternates in which languages it is to be had */
-export function renderHtml(document: PageDocument, sheet: string, alternates: readonly Alternate[] = []): string {
+/** The whole page as HTML. @param sheet address of its style sheet */
+export function renderHtml(document: PageDocument, sheet: string, place: Omit<HeadPlace, 'sheet'> = {}): string {
   const language = document.language ? ` lang="${escapeAttribute(document.language)}"` : '';
   const direction = document.direction ? ` dir="${document.direction}"` : '';
   const look = document.rootStyle ? ` class="${classOf(document.rootStyle)}"` : '';
-  const head = [
-    '<meta charset="utf-8">',
-    '<meta name="viewport" content="width=device-width, initial-scale=1">',
-    `<title>${escapeText(document.title)}</title>`,
-    ...(document.description ? [`<meta name="description" content="${escapeAttribute(document.description)}">`] : []),
-    ...alternates.map(({ language: one, file }) => `<link rel="alternate" hreflang="${escapeAttribute(one)}" href="${escapeAttribute(file)}">`), // prettier-ignore
-    `<link rel="stylesheet" href="${escapeAttribute(sheet)}">`,
-  ];
+  const head = headLines(document, { sheet, ...place });
   const doctype = document.quirks ? '' : '<!doctype html>\n';
   return `${doctype}<html${language}${direction}${look}>\n<head>\n${head.map((line) => `  ${line}\n`).join('')}</head>\n${renderElement(document.body, 0)}\n</html>\n`;
 }

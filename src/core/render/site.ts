@@ -67,13 +67,19 @@ export function renderLanguages(
   { place, marked, translated }: LanguagePlaces,
 ): SiteFiles {
   const all = languages.size ? [{ language: document.language, file: place.html }, ...[...languages.keys()].map((language) => ({ language, file: fileIn(place.html, language) }))] : []; // prettier-ignore
-  const html = (filled: PageDocument): string => renderHtml(marked ? withMarks(filled) : filled, place.sheet, all);
+  const html = (filled: PageDocument, file: string): string =>
+    renderHtml(marked ? withMarks(filled) : filled, place.sheet, { file, alternates: all });
   const filled = fillPage(document, content);
   const others = [...languages].map(([language, words]): [string, string] => {
     const own = fillPage(documentIn(document, language), inLanguage(document, content, words));
-    return [fileIn(place.html, language), html(linkedIn(own, language, translated))];
+    return [fileIn(place.html, language), html(linkedIn(own, language, translated), fileIn(place.html, language))];
   });
-  return { [place.html]: html(filled), ...Object.fromEntries(others), [place.sheet]: renderCss(filled) };
+  return { [place.html]: html(filled, place.html), ...Object.fromEntries(others), [place.sheet]: renderCss(filled) };
+}
+
+/** All files that show a page: its own, and one for each other language. */
+export function filesOf({ html }: SitePlace, languages: Iterable<string>): string[] {
+  return [html, ...[...languages].map((language) => fileIn(html, language))];
 }
 
 /** `about.html` in German is `about.de.html`. */

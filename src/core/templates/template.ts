@@ -11,11 +11,14 @@ import { renderHtml } from '../render/html.js';
 import { AT, modelKeys, nameIn, needsFlag, OWN } from './shape.js';
 import { asTemplates, begin, beginPart, end, endPart, markup, value, type Templates } from './tags.js';
 
-/** The page as templates: filled with the data of `templateData`, they are the page. @param sheet address of its style sheet */
-export function renderTemplates(document: PageDocument, sheet: string): Templates {
+/**
+ * The page as templates: filled with the data of `templateData`, they are the page.
+ * @param sheet address of its style sheet @param file of the page in its site
+ */
+export function renderTemplates(document: PageDocument, sheet: string, file?: string): Templates {
   const body = { ...document.body, children: childrenOf(document.body, { prefix: '', own: new Set() }) };
   const description = document.description === undefined ? {} : { description: value('page.description') };
-  return asTemplates(renderHtml({ ...document, title: value('page.title'), ...description, body }, sheet));
+  return asTemplates(renderHtml({ ...document, title: value('page.title'), ...description, body }, sheet, file === undefined ? {} : { file }));
 }
 
 /** Where a template is: in the page, or in an entry of a list, whose fields are told from there on. */
