@@ -3,6 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
+import { MessageChannel, receiveMessageOnPort, Worker, type MessagePort } from 'node:worker_threads';
 
 export const ROOT = join(__dirname, '..');
 export const CLI = join(ROOT, 'dist/cli/main.js');
@@ -34,8 +35,50 @@ export interface Figures {
   readonly over: readonly string[];
 }
 
-/** Runs the built program as a user would. */
+/** Longest run of the program, ms. */
+const LONGEST = 150000;
+
+/** A thread that has the built program loaded, and runs it again and again; it is started with the first run. */
+interface Runner {
+  readonly worker: Worker;
+  readonly port: MessagePort;
+  /** Is 1 when a run is over. */
+  readonly flag: Int32Array;
+}
+let runner: Runner | undefined;
+
+function openRunner(): Runner {
+  const { port1, port2 } = new MessageChannel();
+  const flag = new Int32Array(new SharedArrayBuffer(4));
+  const worker = new Worker(join(__dirname, 'program-worker.cjs'), {
+    workerData: { port: port2, flag, entry: join(ROOT, 'dist/cli/run.js') },
+    transferList: [port2],
+  });
+  worker.unref();
+  port1.unref();
+  return { worker, port: port1, flag };
+}
+
+/** Runs the built program as a user would, without starting it anew each time. */
 export function tavrik(
+  args: readonly string[],
+  options: { readonly cwd?: string; readonly env?: Readonly<Record<string, string>> } = {},
+): Ran {
+  if (options.cwd !== undefined) return tavrikAlone(args, options);
+  runner ??= openRunner();
+  const { port, flag, worker } = runner;
+  Atomics.store(flag, 0, 0);
+  port.postMessage({ args, env: options.env ?? {} });
+  const over = Atomics.wait(flag, 0, 0, LONGEST);
+  const said = receiveMessageOnPort(port) as { readonly message: Ran } | undefined;
+  if (over !== 'timed-out' && said) return said.message;
+  void worker.terminate();
+  runner = undefined;
+  return { code: null, out: '', err: 'The program did not end.' };
+}
+
+/** Runs the built program in a process of its own. */
+export function tavrikAlone(
   args: readonly string[],
   options: { readonly cwd?: string; readonly env?: Readonly<Record<string, string>> } = {},
 ): Ran {
@@ -43,7 +86,7 @@ export function tavrik(
     encoding: 'utf8',
     cwd: options.cwd ?? ROOT,
     env: { ...process.env, ...options.env },
-    timeout: 150000,
+    timeout: LONGEST,
     maxBuffer: 1 << 28,
   });
   return { code: ran.status, out: ran.stdout, err: ran.stderr };
@@ -68,6 +111,8 @@ export function temporary(): string {
 }
 
 export function cleanUp(): void {
+  runner?.worker.postMessage('end');
+  runner = undefined;
   for (const folder of made.splice(0)) rmSync(folder, { recursive: true, force: true });
 }
 

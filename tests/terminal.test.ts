@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { ROOT, tavrik } from './program.js';
+import { ROOT, tavrikAlone as tavrik } from './program.js';
 
 describe('help and version', () => {
   it('lists the commands', () => {

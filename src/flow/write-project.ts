@@ -8,6 +8,7 @@ import { flatten, nest, type Content, type FlatContent } from '../core/content/v
 import type { Brief } from '../core/brief/brief.js';
 import { movedByAll, type FieldDecision } from '../core/brief/field-decisions.js';
 import { checkDocument } from '../core/page/check.js';
+import { resolveLinks } from '../core/links/resolve.js';
 import { linkPages, type LinkedPage } from '../core/page/links.js';
 import type { PageDocument } from '../core/page/types.js';
 import { indexFiles } from '../core/render/index-files.js';
@@ -22,7 +23,7 @@ import { TOKENS_FILE, tokensOf } from '../project/tokens-file.js';
 import { readAdjustments } from '../project/adjust-file.js';
 import { factsAcross, sharedContent } from '../core/passes/fields/across.js';
 import { writeContent } from '../project/content-file.js';
-import { commonOf, covers, over, partContent, unknownOf } from '../core/content/common.js';
+import { commonOf, covers, knownOf, over, partContent, unknownOf } from '../core/content/common.js';
 import { contentFileOf, readPageContent, readSiteContent, SITE_CONTENT, siteFileOf } from '../project/page-content.js';
 import { languagesOf } from '../project/languages.js';
 import { RENDERED_FILE, refuseEdited, renderedText } from '../project/rendered.js';
@@ -67,7 +68,8 @@ export function writeProject(
     isProject(out) ? languagesOf(out, page) : new Map();
   const translated = new Map(made.map((one) => [placeOf(one).html, [...languages(one.document.name).keys()]]));
   const adjustments = isProject(out) ? readAdjustments(out) : [];
-  const documents = factsAcross(made.map((one) => linkedTo(one, linked)));
+  const led = resolveLinks(made.map((one) => linkedTo(one, linked)), (page) => (places.get(page) as SitePlace).html); // prettier-ignore
+  const documents = factsAcross(led);
   const shared = sharedContent(documents);
   const adjusted = documents.map((document) => adjust(document, adjustments).document);
   const tokens = keepTokens(isProject(out) ? tokensOf(out) : [], collectTokens(documents));
@@ -172,13 +174,15 @@ function contentFor(out: string, document: PageDocument, { fields = [] }: Brief)
   const fresh = originalContent(document);
   const contentFile = contentFileOf(out, document.name);
   const pageFile = join(out, 'pages', `${document.name}.json`);
-  if (!existsSync(contentFile) || !existsSync(pageFile)) return fresh;
+  /* What was said for several pages while this one was not among them, or not with others, comes back. */
+  const common = (then: readonly PageDocument[]): FlatContent => isProject(out) ? knownOf(unknownOf(readSiteContent(out), then), document) : NOTHING; // prettier-ignore
+  if (!existsSync(contentFile) || !existsSync(pageFile)) return nest(over(flatten(fresh), common([])));
   /* What was written under the name that a field had before goes with it. */
   const moved = ({ values, lists }: FlatContent): FlatContent => ({ values: movedKeys(values, fields), lists: movedKeys(lists, fields) }); // prettier-ignore
   const then: PageDocument = { ...(JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument), palette: paletteOf(tokensOf(out)) }; // prettier-ignore
   const written = moved(flatten(readPageContent(out, then)));
   const before = moved(originalValues(then));
-  return nest(mergeContent(originalValues(document), before, written));
+  return nest(over(flatten(nest(mergeContent(originalValues(document), before, written))), common([then])));
 }
 
 function movedKeys<Value>(map: ReadonlyMap<string, Value>, decisions: readonly FieldDecision[]): Map<string, Value> {

@@ -17,6 +17,7 @@ import type { FieldDecision } from '../core/brief/field-decisions.js';
 import { SAID_TYPES } from '../core/page/field-rules.js';
 import { Problem } from '../core/page/problem.js';
 import { MODERN_FORMATS } from '../core/pictures/offer.js';
+import { linkRuleOf, LINKS_RIGHT, LINKS_SCHEMA, refuseContradiction, type WrittenLink } from './brief-links.js';
 import { PAGES_SCHEMA, SITE_RIGHT, SITE_SCHEMA } from './brief-site.js';
 import { isProject } from './folder.js';
 import { SCALE, SCALE_IS } from './settings.js';
@@ -110,11 +111,13 @@ const schema = Joi.object({
   site: SITE_SCHEMA,
   'about-pages': PAGES_SCHEMA,
   decisions: Joi.array().items(decision).default([]),
+  links: LINKS_SCHEMA,
   fields: Joi.array().items(fieldDecision),
 });
 
 /** A brief as it is written: its lines are not known yet. */
-interface Checked extends Omit<Brief, 'decisions' | 'richFrom' | 'fields' | 'aboutPages'> {
+interface Checked extends Omit<Brief, 'decisions' | 'richFrom' | 'fields' | 'aboutPages' | 'links'> {
+  readonly links?: readonly WrittenLink[];
   readonly 'rich-from'?: number;
   readonly 'about-pages'?: NonNullable<Brief['aboutPages']>;
   readonly decisions: readonly Omit<Decision, 'line' | 'order'>[];
@@ -139,10 +142,13 @@ export function readBrief(source: string, file: string): Brief {
     const line = lineOf(document, lines, detail?.path ?? []);
     throw new Problem(`Line ${line}: ${checked.error.message}.`, file, rightFor(detail?.path ?? []));
   }
-  const { 'rich-from': richFrom, 'about-pages': aboutPages, fields, ...brief } = checked.value as Checked;
+  const { 'rich-from': richFrom, 'about-pages': aboutPages, links, fields, ...brief } = checked.value as Checked;
+  const rules = links?.filter(({ on }) => on).map((one) => linkRuleOf(one, lineOf(document, lines, ['links', links.indexOf(one)]))); // prettier-ignore
+  if (rules) refuseContradiction(rules, file);
   return {
     ...brief,
     ...(aboutPages ? { aboutPages } : {}),
+    ...(rules ? { links: rules } : {}),
     ...(richFrom === undefined ? {} : { richFrom }),
     decisions: brief.decisions.map((one, at) => ({
       ...one,
@@ -183,6 +189,7 @@ const RIGHT: Readonly<Record<string, string>> = {
   'rich-from': 'Write a number of words.',
   fluid: 'Write true or false.',
   ...SITE_RIGHT,
+  links: LINKS_RIGHT,
   fields: `Write "at" with the path of a field, as tavrik content prints it, and what becomes of it: ${SAYS.join(', ')}.`,
   format: 'Begin the file with "format: tavrik-brief" and "version: 1".',
   version: 'Begin the file with "format: tavrik-brief" and "version: 1".',

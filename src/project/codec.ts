@@ -71,7 +71,10 @@ export async function cropPicture(png: Buffer, top: number, height: number): Pro
 }
 
 /** The beginning of the picture of a page in the proportions asked for, as a JPEG. @param size px */
-export async function previewOf(png: Buffer, { width, height }: { readonly width: number; readonly height: number }): Promise<Buffer> {
+export async function previewOf(
+  png: Buffer,
+  { width, height }: { readonly width: number; readonly height: number },
+): Promise<Buffer> {
   const { width: own = 1, height: high = 1 } = await sharp(png).metadata();
   const wanted = Math.max(1, Math.round((own * height) / width));
   const top = sharp(png).extract({ left: 0, top: 0, width: own, height: Math.min(wanted, high) });

@@ -1,4 +1,5 @@
 import { nearestWords } from '../page/nearest.js';
+import type { LinkRule } from '../links/rules.js';
 import type { Kind, Part } from '../page/types.js';
 import type { Scale } from '../design/screens.js';
 import type { PictureChoices } from '../pictures/offer.js';
@@ -49,6 +50,8 @@ export interface Brief {
   readonly site?: SiteSettings;
   readonly aboutPages?: Readonly<Record<string, OnePageSettings>>;
   readonly decisions: readonly Decision[];
+  /** Where links lead. */
+  readonly links?: readonly LinkRule[];
   /** What is said of the fields that a client fills. */
   readonly fields?: readonly FieldDecision[];
 }

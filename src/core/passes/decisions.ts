@@ -1,9 +1,10 @@
-import { decided, means, type Brief, type Decision, type Deed, type Reached } from '../brief/brief.js';
+import { decided, type Brief, type Decision, type Deed, type Reached } from '../brief/brief.js';
 import { readColour, writeColour } from '../page/colours.js';
 import { replaceFamily } from '../page/families.js';
 import type { Declarations, ElementNode, PageDocument, PageNode, Part, SharedStyle } from '../page/types.js';
-import { elements, isElement, mapTree, textOf } from '../page/walk.js';
+import { elements, isElement, mapTree } from '../page/walk.js';
 import type { Pass } from './pass.js';
+import { elementsAt, knownAddresses } from './elements-at.js';
 import { restyled } from './element-looks.js';
 
 /**
@@ -23,11 +24,11 @@ export function decisionsPass(brief: Brief, say: (reached: Reached) => void): Pa
       }, document);
       const largest = new Map<string, number>();
       for (const one of decided(brief, 'largest')) {
-        const found = elementsAt(made, one);
+        const found = elementsAt(made, one.at, (node) => suits(node, one.do));
         if (found.size) done.push(one.order);
         for (const id of found) largest.set(id, Number(one.to));
       }
-      say({ done, largest, known: [...elements(document.body)].flatMap(({ from, name }) => [...(from ? [from.path] : []), name]) }); // prettier-ignore
+      say({ done, largest, known: knownAddresses(document) });
       return made;
     },
   };
@@ -39,32 +40,8 @@ const ON_ELEMENTS = ['kind', 'level', 'name', 'link', 'alt', 'part', 'fit'] as c
 function decide(document: PageDocument, one: Decision): PageDocument {
   if (one.do === 'colour') return recoloured(document, one.at, String(one.to));
   if (one.do === 'font') return refonted(document, one.at, String(one.to));
-  const found = elementsAt(document, one);
+  const found = elementsAt(document, one.at, (node) => suits(node, one.do));
   return found.size ? change(document, found, one) : document;
-}
-
-/**
- * The elements that an address means: by their own path or name; else the outermost that hold nothing but what lies in the
- * layer of that name.
- */
-function elementsAt({ body }: PageDocument, { at, do: deed }: Decision): ReadonlySet<string> {
-  const all = [...elements(body)].filter((node) => node.id !== body.id && suits(node, deed));
-  const own = all.filter((node) => saidOf(node).some((name) => means(at, node.from?.path ?? '', name)));
-  if (own.length) return new Set(own.map(({ id }) => id));
-  const found = new Set<string>();
-  const visit = (node: ElementNode): void => {
-    const paths = [...elements(node)].flatMap(({ from }) => (from ? [from.path] : []));
-    if (paths.length && suits(node, deed) && paths.every((path) => liesIn(path, at))) found.add(node.id);
-    else for (const child of node.children ?? []) if (isElement(child)) visit(child);
-  };
-  visit(body);
-  return found;
-}
-
-/** Names that a person may call an element by: its own, its alternative text, its words. */
-function saidOf(node: ElementNode): string[] {
-  const words = node.children?.some(isElement) ? '' : textOf(node);
-  return [node.name, node.attributes?.['alt'] ?? '', words].filter((one, at) => one !== '' || at === 0);
 }
 
 /** Whether a decision can be about an element of this kind. */
@@ -73,12 +50,6 @@ function suits({ kind, element, markup }: ElementNode, deed: Deed): boolean {
   if (deed === 'alt') return element === 'img' || markup !== undefined;
   if (deed === 'largest') return element === 'img';
   return deed !== 'fit' || element === 'img' || element === 'video';
-}
-
-/** Whether a path leads through a layer. */
-function liesIn(path: string, at: string): boolean {
-  const steps = path.split(' / ');
-  return steps.some((_, end) => means(at, steps.slice(0, end + 1).join(' / ')));
 }
 
 function change(document: PageDocument, at: ReadonlySet<string>, decision: Decision): PageDocument {
@@ -134,7 +105,7 @@ function partElement(element: string, part: Part): string {
 }
 
 /** The link itself, or the first one in it; a text without one becomes one. */
-function linked(node: ElementNode, href: string): ElementNode {
+export function linked(node: ElementNode, href: string): ElementNode {
   const inner = [...elements(node)].find(({ element }) => element === 'a');
   if (!inner) return { ...node, kind: node.kind === 'button' ? 'button' : 'link', element: 'a', attributes: { ...node.attributes, href } }; // prettier-ignore
   return mapTree(node, (one) =>

@@ -1,4 +1,5 @@
 import type { PageDocument } from '../page/types.js';
+import { anchors } from './anchors.js';
 import { carousels } from './carousels.js';
 import { columns } from './columns.js';
 import { differences } from './differences.js';
@@ -10,6 +11,7 @@ import { siteFacts } from './fields/facts.js';
 import { foldMenu } from './fold-menu.js';
 import { kinds } from './kinds.js';
 import { landmarks } from './landmarks.js';
+import { linkRulesPass } from './link-rules.js';
 import { names } from './names.js';
 import { outline } from './outline.js';
 import type { Pass, PassContext } from './pass.js';
@@ -31,6 +33,7 @@ export const LAST_PASSES: readonly Pass[] = [
   kinds,
   landmarks,
   names,
+  anchors,
   everywhere,
   unused,
   repeats,
@@ -49,6 +52,7 @@ export const DESIGN_PASSES: readonly Pass[] = [
   foldMenu,
   kinds,
   names,
+  anchors,
   unused,
   repeats,
   differences,
@@ -60,16 +64,18 @@ export const DESIGN_PASSES: readonly Pass[] = [
 /**
  * The passes with those that a brief asks for.
  * @param decisions needs the names of things, and comes before anything is shared
- * @param lost is told of what is said of fields that the page does not have
+ * @param lost is told of what is said of fields and links that the page does not have
+ * @param after come right after what the brief says of elements
  */
 export function withBrief(
   passes: readonly Pass[],
-  { richFrom, fields: said = [] }: Brief,
+  { richFrom, fields: said = [], links = [] }: Brief,
   decisions: Pass,
   lost: (line: number, said: string) => void,
+  after: readonly Pass[] = [],
 ): Pass[] {
   return passes.flatMap((pass) => {
-    if (pass === names) return [pass, decisions];
+    if (pass === names) return [pass, decisions, ...(links.length ? [linkRulesPass(links, lost)] : []), ...after];
     if (pass === fields) return [fieldsPass(richFrom)];
     return pass === siteFacts && said.length ? [pass, fieldDecisionsPass(said, lost)] : [pass];
   });

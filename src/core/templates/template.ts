@@ -18,7 +18,13 @@ import { asTemplates, begin, beginPart, end, endPart, markup, value, type Templa
 export function renderTemplates(document: PageDocument, sheet: string, file?: string): Templates {
   const body = { ...document.body, children: childrenOf(document.body, { prefix: '', own: new Set() }) };
   const description = document.description === undefined ? {} : { description: value('page.description') };
-  return asTemplates(renderHtml({ ...document, title: value('page.title'), ...description, body }, sheet, file === undefined ? {} : { file }));
+  return asTemplates(
+    renderHtml(
+      { ...document, title: value('page.title'), ...description, body },
+      sheet,
+      file === undefined ? {} : { file },
+    ),
+  );
 }
 
 /** Where a template is: in the page, or in an entry of a list, whose fields are told from there on. */
