@@ -14,6 +14,7 @@ const MAY_IMPORT = {
   'core/trim': ['core/page'],
   'core/adjust': ['core/page'],
   'core/tune': ['core/page', 'core/proof', 'core/adjust'],
+  'core/links': ['core/page', 'core/brief'],
   'core/templates': ['core/page', 'core/content', 'core/render'],
   'core/trial': ['core/page', 'core/content', 'core/proof', 'core/adjust'],
   'core/content': ['core/page'],

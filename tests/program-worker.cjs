@@ -1,5 +1,6 @@
 // Runs the built program again and again in one thread: what it prints and its exit code go back to who asked.
 'use strict';
+const { Buffer } = require('node:buffer');
 const { workerData, parentPort } = require('node:worker_threads');
 
 const { port, flag, entry } = workerData;
@@ -32,7 +33,7 @@ port.on('message', async ({ args, env }) => {
     failure = String(error?.stack ?? error);
   }
   const said = { code, out: out(), err: err() + failure };
-  for (const name of Object.keys(process.env)) if (!(name in before)) delete process.env[name];
+  for (const name of Object.keys(process.env)) if (!(name in before)) Reflect.deleteProperty(process.env, name);
   Object.assign(process.env, before);
   port.postMessage(said);
   Atomics.store(flag, 0, 1);

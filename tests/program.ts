@@ -69,9 +69,10 @@ export function tavrik(
   const { port, flag, worker } = runner;
   Atomics.store(flag, 0, 0);
   port.postMessage({ args, env: options.env ?? {} });
-  const over = Atomics.wait(flag, 0, 0, LONGEST);
+  /* A late word of the run before may wake us: what counts is the flag. */
+  for (let over = ''; over !== 'timed-out' && Atomics.load(flag, 0) === 0;) over = Atomics.wait(flag, 0, 0, LONGEST);
   const said = receiveMessageOnPort(port) as { readonly message: Ran } | undefined;
-  if (over !== 'timed-out' && said) return said.message;
+  if (said) return said.message;
   void worker.terminate();
   runner = undefined;
   return { code: null, out: '', err: 'The program did not end.' };

@@ -7,6 +7,7 @@ import { briefCommand } from './brief.js';
 import { contentCommand } from './content.js';
 import { convertCommand } from './convert.js';
 import { EXIT } from './exit.js';
+import { linksCommand } from './links.js';
 import { proofCommand } from './proof.js';
 import { renderCommand } from './render.js';
 import { startCommand } from './start.js';
@@ -35,6 +36,7 @@ export function buildProgram(setCode: (code: number) => void): Command {
   program.addCommand(tuneCommand());
   program.addCommand(adjustCommand());
   program.addCommand(contentCommand(setCode));
+  program.addCommand(linksCommand(setCode));
   program.addCommand(tokensCommand());
   program.addCommand(trialCommand(setCode));
   program.addCommand(watchCommand());

@@ -53,7 +53,7 @@ export async function convertSources(
   return {
     project: options.out,
     pages,
-    assets: store.size,
+    assets: new Set(made.flatMap(({ document: { head: _, ...shown } }) => assetAddresses(shown).filter((one) => one.startsWith('assets/')))).size, // prettier-ignore
     notes,
     ...(savings ? { pictures: savings } : {}),
     ...(tuned ? { tuned } : {}),

@@ -1,5 +1,5 @@
 import type { Brief } from '../core/brief/brief.js';
-import { withSettings } from '../core/head/settings.js';
+import { withSettings } from '../core/brief/site.js';
 import type { PageDocument, PageHead } from '../core/page/types.js';
 import type { SignIn } from '../core/source/reading.js';
 import { AssetStore, fetchAssets } from '../project/assets.js';

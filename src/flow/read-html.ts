@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core';
 import { captureHtml } from '../browser/capture-html.js';
 import { inside } from '../browser/inpage-script.js';
-import { bestIcon } from '../core/head/captured.js';
+import { bestIcon } from '../core/html/head.js';
 import { buildPage, idOf, type Built } from '../core/html/build.js';
 import { cascade } from '../core/html/cascade.js';
 import { INHERITED } from '../core/page/inherited.js';

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { contradiction, type LinkRule } from '../core/links/rules.js';
+import { contradiction, type LinkRule } from '../core/brief/links.js';
 import { Problem } from '../core/page/problem.js';
 
 /* What a brief says of links. */

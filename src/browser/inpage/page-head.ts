@@ -1,4 +1,4 @@
-import type { CapturedHead } from '../../core/head/captured.js';
+import type { CapturedHead } from '../../core/html/head.js';
 
 /** What a `meta` element says, by its name or (as linked data writes it) by its property. */
 export function metaOf(...names: readonly string[]): string {

@@ -1,9 +1,9 @@
 import { nearestWords } from '../page/nearest.js';
-import type { LinkRule } from '../links/rules.js';
+import type { LinkRule } from './links.js';
 import type { Kind, Part } from '../page/types.js';
 import type { Scale } from '../design/screens.js';
 import type { PictureChoices } from '../pictures/offer.js';
-import type { OnePageSettings, SiteSettings } from '../head/settings.js';
+import type { OnePageSettings, SiteSettings } from './site.js';
 import type { FieldDecision } from './field-decisions.js';
 
 /** The brief: what a person decided about how a source is to be read. */

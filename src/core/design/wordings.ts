@@ -30,6 +30,7 @@ export function wordingsOf(said: Said): PageNode[] {
       element: 'span',
       style: addStyle(shownOn(screens, (board) => (own[board] ?? own.at(-1)) === words)),
       inline: true,
+      ...(at > 0 ? { otherwise: true as const } : {}),
       children: nodesOf(wording, said),
     };
   });

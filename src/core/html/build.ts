@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Breakpoint, ElementNode, PageDocument, PageNode, SharedStyle, WordsNode } from '../page/types.js';
-import { headFrom } from '../head/captured.js';
+import { headFrom } from './head.js';
 import { keptAttributes, referencedIds } from './attributes.js';
 import type { Box, CapturedFace, CapturedNode, CapturedPage } from './captured.js';
 import { isInline, kindOf } from './kinds.js';

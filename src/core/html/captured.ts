@@ -1,6 +1,6 @@
 /** What a browser saw of an HTML page: plain data, as the capture hands it to the core. Lengths are CSS px. */
 
-import type { CapturedHead } from '../head/captured.js';
+import type { CapturedHead } from './head.js';
 import type { Box } from '../page/types.js';
 
 export type { Box };

@@ -2,7 +2,7 @@ import { Problem } from '../page/problem.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
 import { elements, isElement, mapTree } from '../page/walk.js';
 import { sectionSlug } from '../page/words.js';
-import { PAGE_SCHEME } from './rules.js';
+import { PAGE_SCHEME } from '../brief/links.js';
 
 /**
  * Pages with their links to pages and sections led to files and anchors.

@@ -6,6 +6,10 @@ const SHOWN: Readonly<Record<string, readonly string[]>> = {
   img: ['src'], source: ['src'], video: ['src', 'poster'], audio: ['src'], track: ['src'], input: ['src'], embed: ['src'], object: ['data'],
 }; // prettier-ignore
 
+/** Files of the source that links lead to: they come along. Pages and addresses elsewhere do not. */
+const FILE =
+  /^(?![a-z][a-z0-9+.-]*:|\/\/)[^?#]+\.(pdf|zip|ics|vcf|csv|txt|rtf|odt|ods|docx|xlsx|pptx|epub|gpx|kml|mp3|mp4|webm|ogg|jpe?g|png|gif|webp|avif|svg)(#.*)?$/i;
+
 const URL_IN_CSS = /url\(\s*(?:"((?:[^"\\]|\\.)*)"|'((?:[^'\\]|\\.)*)'|([^)"']*))\s*\)/g;
 const ADDRESS_IN_MARKUP = /((?:xlink:)?href|src)="([^"]*)"/g;
 
@@ -81,6 +85,8 @@ function mapFontSource(value: string, change: (address: string) => string | unde
 
 function mapElement(node: ElementNode, change: (address: string) => string | undefined): ElementNode {
   const attributes: Record<string, string> = { ...node.attributes };
+  if (node.element === 'a' && FILE.test(attributes['href'] ?? ''))
+    attributes['href'] = change(attributes['href'] as string) ?? (attributes['href'] as string);
   for (const name of SHOWN[node.element] ?? []) if (attributes[name]) attributes[name] = change(attributes[name]) ?? '';
   if (attributes['srcset']) attributes['srcset'] = mapCandidates(attributes['srcset'], change);
   if (attributes['srcset'] === '') delete attributes['srcset'];

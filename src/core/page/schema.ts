@@ -170,6 +170,7 @@ export const PAGE_SCHEMA = {
         rich: { type: 'string', description: 'Path of the field that fills all that it holds, as CommonMark.' },
         part: { enum: ['header', 'footer', 'reused'] },
         inline: { type: 'boolean', description: 'Stands in a line of text.' },
+        otherwise: { const: true, description: 'Another wording of what stands before it, shown on other screens.' },
         markup: { type: 'string', description: 'SVG markup of an icon.' },
         from: {
           type: 'object',

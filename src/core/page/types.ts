@@ -81,6 +81,8 @@ export interface ElementNode {
   readonly part?: Part;
   /** True if it lies in a line of text, so that white space around it can be seen. */
   readonly inline?: boolean;
+  /** Another wording of what stands before it, shown on other screens. */
+  readonly otherwise?: true;
   /** Vector drawing kept as SVG markup inside the page (kind `icon`). */
   readonly markup?: string;
   readonly from?: Origin;

@@ -37,13 +37,15 @@ export function mapTree(node: ElementNode, change: (node: PageNode) => PageNode 
   return only;
 }
 
-/** The words below a node as one line. Words of different blocks stay apart. */
+/** The words below a node as one line. Words of different blocks stay apart; of several wordings the first counts. */
 export function textOf(node: PageNode): string {
   return joinText(node).replace(/\s+/g, ' ').trim();
 }
 
 function joinText(node: PageNode): string {
   if (isWords(node)) return node.text;
-  const inside = (node.children ?? []).map(joinText).join('');
+  const inside = (node.children ?? [])
+    .map((child) => (isElement(child) && child.otherwise ? '' : joinText(child)))
+    .join('');
   return node.inline || node.kind === 'run' ? inside : ` ${inside} `;
 }

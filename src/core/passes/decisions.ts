@@ -4,7 +4,7 @@ import { replaceFamily } from '../page/families.js';
 import type { Declarations, ElementNode, PageDocument, PageNode, Part, SharedStyle } from '../page/types.js';
 import { elements, isElement, mapTree } from '../page/walk.js';
 import type { Pass } from './pass.js';
-import { elementsAt, knownAddresses } from './elements-at.js';
+import { elementsAt, knownAddresses, linkPlaces } from './elements-at.js';
 import { restyled } from './element-looks.js';
 
 /**
@@ -40,7 +40,8 @@ const ON_ELEMENTS = ['kind', 'level', 'name', 'link', 'alt', 'part', 'fit'] as c
 function decide(document: PageDocument, one: Decision): PageDocument {
   if (one.do === 'colour') return recoloured(document, one.at, String(one.to));
   if (one.do === 'font') return refonted(document, one.at, String(one.to));
-  const found = elementsAt(document, one.at, (node) => suits(node, one.do));
+  const all = elementsAt(document, one.at, (node) => suits(node, one.do));
+  const found = one.do === 'link' ? linkPlaces(document, all) : all;
   return found.size ? change(document, found, one) : document;
 }
 

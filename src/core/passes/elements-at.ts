@@ -41,3 +41,16 @@ function liesIn(path: string, at: string): boolean {
 export function knownAddresses({ body }: PageDocument): string[] {
   return [...elements(body)].flatMap(({ from, name }) => [...(from ? [from.path] : []), name]);
 }
+
+/** Elements that are to lead somewhere: each as the link that it is in, if it is in one; none of them lies in another. */
+export function linkPlaces({ body }: PageDocument, found: ReadonlySet<string>): ReadonlySet<string> {
+  const places = new Set<string>();
+  const visit = (node: ElementNode, link: string | undefined): void => {
+    const own = node.element === 'a' ? node.id : link;
+    const meant = found.has(node.id);
+    if (meant) places.add(own ?? node.id);
+    for (const child of node.children ?? []) if (isElement(child)) visit(child, meant ? (own ?? node.id) : own);
+  };
+  visit(body, undefined);
+  return places;
+}

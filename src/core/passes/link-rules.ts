@@ -1,10 +1,10 @@
-import { hrefOf, type LinkRule } from '../links/rules.js';
+import { hrefOf, type LinkRule } from '../brief/links.js';
 import { Problem } from '../page/problem.js';
 import type { Declarations, ElementNode, PageDocument, SharedStyle } from '../page/types.js';
 import { elements, isElement, mapTree, textOf } from '../page/walk.js';
 import { nearestWords } from '../page/nearest.js';
 import { linked } from './decisions.js';
-import { elementsAt, knownAddresses } from './elements-at.js';
+import { elementsAt, knownAddresses, linkPlaces } from './elements-at.js';
 import { restyled } from './element-looks.js';
 import type { Pass } from './pass.js';
 
@@ -20,7 +20,8 @@ export function linkRulesPass(rules: readonly LinkRule[], lost: (line: number, s
     run(document) {
       const led = new Map<string, LinkRule>();
       return rules.reduce((before, rule) => {
-        const found = elementsAt(before, rule.at);
+        const all = elementsAt(before, rule.at);
+        const found = hrefOf(rule) === undefined || rule.whole ? all : linkPlaces(before, all);
         if (found.size === 0) {
           const near = nearestWords(rule.at, knownAddresses(before));
           lost(rule.line, `brief.yaml, line ${rule.line}: nothing is at "${rule.at}", so no link was set${near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : ''}`); // prettier-ignore

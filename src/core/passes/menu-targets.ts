@@ -1,4 +1,4 @@
-import { PAGE_SCHEME } from '../links/rules.js';
+import { PAGE_SCHEME } from '../brief/links.js';
 import type { ElementNode } from '../page/types.js';
 import { elements, isElement, mapTree, textOf } from '../page/walk.js';
 import { sectionSlug, slug } from '../page/words.js';
@@ -50,9 +50,19 @@ function targetOf(words: string, sections: readonly ElementNode[]): ElementNode 
   return undefined;
 }
 
+/** What a section may be called by: its name, its heading, the line before it, the layers that all of it lies in. */
 function titlesOf(section: ElementNode): string[] {
-  const heading = [...elements(section)].find(({ kind }) => kind === 'heading');
-  return [...new Set([section.name, ...(heading ? [textOf(heading)] : [])])];
+  const texts = [...elements(section)].filter(({ kind }) => kind === 'heading' || kind === 'text');
+  const heading = texts.findIndex(({ kind }) => kind === 'heading');
+  const lead = texts.slice(0, Math.max(heading, 0) + 1).map(textOf);
+  return [...new Set([section.name, ...lead, ...layersOf(section)])];
+}
+
+/** Names of the layers of a drawing that hold everything in a section. */
+function layersOf(section: ElementNode): string[] {
+  const paths = [...elements(section)].flatMap(({ from }) => (from?.path ? [from.path.split(' / ')] : []));
+  const [first = [], ...others] = paths;
+  return first.slice(0, -1).filter((name, at) => others.every((one) => one[at] === name));
 }
 
 /** Words too short to tell sections apart. */

@@ -1,60 +1,9 @@
 import { element, page } from '../page/sample.js';
-import { headLines } from '../render/head.js';
-import { indexFiles } from '../render/index-files.js';
-import { bestIcon, headFrom, type CapturedHead } from './captured.js';
-import { withSettings } from './settings.js';
+import { headLines } from './head.js';
+import { indexFiles } from './index-files.js';
 
-const NOTHING: CapturedHead = { site: '', title: '', description: '', picture: '', pictureAlt: '', icons: [], data: [], unlisted: false, theme: '' }; // prettier-ignore
 const bare = { ...page({}), title: 'Star evenings', description: 'Every Friday & Saturday', language: 'en-GB' };
 const lines = (document: typeof bare, file = 'index.html'): string => headLines(document, { sheet: 'style.css', file }).join('\n'); // prettier-ignore
-
-describe('the head of a source', () => {
-  it('is taken over; data that is no JSON and colours that are none are left out', () => {
-    const head = headFrom({ ...NOTHING, site: 'Observatory', title: 'Evenings', picture: 'https://x.example/a.jpg', pictureAlt: 'Dome', unlisted: true, theme: '#1d5c74', data: ['{"@type":"Museum"}', '{no', '[{"@type":"Event"}, 3]'] }); // prettier-ignore
-    expect(head).toEqual({
-      site: 'Observatory',
-      preview: { title: 'Evenings', picture: 'https://x.example/a.jpg', alt: 'Dome' },
-      unlisted: true,
-      theme: '#1d5c74',
-      facts: [{ '@type': 'Museum' }, { '@type': 'Event' }],
-    });
-    expect(headFrom({ ...NOTHING, theme: 'red;}<' })).toEqual({});
-  });
-
-  it('has the drawing among its icons, or else the largest', () => {
-    const icon = (address: string, sizes = '', type = '') => ({ address, sizes, type });
-    expect(bestIcon([icon('a.png', '32x32'), icon('b.svg'), icon('c.png', '512x512')])).toBe('b.svg');
-    expect(bestIcon([icon('a.png', '32x32'), icon('c.png', '512x512')])).toBe('c.png');
-    expect(bestIcon([])).toBeUndefined();
-  });
-});
-
-describe('what a person says of the site', () => {
-  it('goes before what the source says, and the rest stays', () => {
-    const source = { ...bare, head: { site: 'Old', theme: '#000000', unlisted: true as const } };
-    const { head, title, description } = withSettings(source, { name: 'New', address: 'https://x.example' }, { title: 'Nights', listed: true }); // prettier-ignore
-    expect([head, title, description]).toEqual([
-      { site: 'New', theme: '#000000', root: 'https://x.example/' },
-      'Nights',
-      'Every Friday & Saturday',
-    ]);
-    expect(withSettings(bare, {}, {})).toEqual(bare);
-  });
-
-  it('is told as facts in the words of schema.org', () => {
-    const { head } = withSettings(bare, { name: 'Observatory', facts: { type: 'Museum', town: 'Wrackby', opens: ['Fr 19:00-23:00'], mail: 'a@b.example' } }, {}); // prettier-ignore
-    expect(head?.facts).toEqual([
-      {
-        '@context': 'https://schema.org',
-        '@type': 'Museum',
-        name: 'Observatory',
-        email: 'a@b.example',
-        address: { '@type': 'PostalAddress', addressLocality: 'Wrackby' },
-        openingHours: ['Fr 19:00-23:00'],
-      },
-    ]);
-  });
-});
 
 describe('the head of a page', () => {
   const root = 'https://x.example/marsh/';

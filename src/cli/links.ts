@@ -1,0 +1,73 @@
+import { Command } from 'commander';
+import type { FoundLink } from '../core/links/find.js';
+import { Problem } from '../core/page/problem.js';
+import { EXIT } from './exit.js';
+import { JSON_OPTION, oneOf } from './options.js';
+import { openTerminal, type Terminal } from './terminal.js';
+
+const ACTIONS = ['list', 'check', 'set'] as const;
+
+interface Options {
+  readonly page?: string;
+  readonly toPage?: string;
+  readonly section?: string;
+  readonly address?: string;
+  readonly mail?: string;
+  readonly telephone?: string;
+  readonly file?: string;
+  readonly json?: boolean;
+}
+
+export function linksCommand(setCode: (code: number) => void): Command {
+  return new Command('links')
+    .description('list the links of a project, check where they lead, or lead one elsewhere')
+    .argument('<project>', 'folder that convert wrote')
+    .argument('[action]', ACTIONS.join(', '), 'list')
+    .argument('[link]', 'path of its field, as the list prints it')
+    .option('--page <name>', 'page of the project that the links are in')
+    .option('--to-page <name>', 'page that the link leads to')
+    .option('--section <name>', 'section or anchor that the link leads to, of its own page or of --to-page')
+    .option('--address <address>', 'any address that the link leads to')
+    .option('--mail <address>', 'mail address that the link writes to')
+    .option('--telephone <number>', 'number that the link calls')
+    .option('--file <name>', 'file in the assets of the project that the link leads to')
+    .option(...JSON_OPTION)
+    .addHelpText('after', '\nExamples:\n  tavrik links project check\n  tavrik links project set hero.button --section membership') // prettier-ignore
+    .action(async (project: string, given: string, link: string | undefined, options: Options) => {
+      const terminal = openTerminal(options.json === true);
+      const action = oneOf(given, ACTIONS, 'action');
+      const { leadLink, linksOf } = await import('../flow/links.js');
+      if (action === 'set') {
+        if (link === undefined) throw new Problem('Which link?', action, 'Give the path of its field, as tavrik links PROJECT prints it.'); // prettier-ignore
+        const address = leadLink(project, options.page, link, targetOf(options));
+        return terminal.print(options.json ? JSON.stringify({ link, address }, null, 2) : `${link} leads to ${address}`);
+      }
+      const pages = linksOf(project, options.page);
+      const faults = pages.flatMap(({ links }) => links.filter(({ fault }) => fault));
+      if (options.json) terminal.print(JSON.stringify({ pages }, null, 2));
+      else
+        for (const { page, links } of pages) {
+          if (pages.length > 1) terminal.print(terminal.paint.bold(page));
+          for (const one of action === 'check' ? links.filter(({ fault }) => fault) : links) show(one, terminal);
+        }
+      if (action === 'check' && !options.json) terminal.print(faults.length ? `${faults.length} of ${pages.flatMap(({ links }) => links).length} links are wrong` : 'All links lead somewhere.'); // prettier-ignore
+      if (action === 'check' && faults.length) setCode(EXIT.overLimit);
+    });
+}
+
+/** @throws Problem for none or several targets */
+function targetOf({ toPage, section, address, mail, telephone, file }: Options) {
+  const alone = Object.entries({ address, mail, telephone, file }).filter(([, value]) => value !== undefined);
+  if (alone.length > 1 || (alone.length === 1 && (toPage !== undefined || section !== undefined)))
+    throw new Problem('A link leads to one place.', 'set', 'Give one of --address, --mail, --telephone, --file, or --to-page and --section.'); // prettier-ignore
+  return {
+    ...(toPage === undefined ? {} : { page: toPage }),
+    ...(section === undefined ? {} : { section }),
+    ...Object.fromEntries(alone),
+  };
+}
+
+function show({ field, id, words, address, kind, newTab, fault }: FoundLink, { print, paint }: Terminal): void {
+  print(`${kind.padEnd(9)}  ${field ?? id}  ${words ? `“${words}”` : paint.dim('no words')}  ${address}${newTab ? paint.dim('  in a new tab') : ''}`); // prettier-ignore
+  if (fault) print(`           ${paint.red(fault)}`);
+}
