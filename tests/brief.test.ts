@@ -102,7 +102,18 @@ describe('a brief for a page', () => {
 `,
     );
     const project = join(folder, 'page');
-    const ran = tavrik(['convert', DEMO_PAGE, '--out', project, '--brief', brief, '--widths', '1000', '--json']);
+    const ran = tavrik([
+      'convert',
+      DEMO_PAGE,
+      '--out',
+      project,
+      '--brief',
+      brief,
+      '--widths',
+      '1000',
+      '--no-tune',
+      '--json',
+    ]);
     const { notes } = JSON.parse(ran.out) as { notes: string[] };
     const { proof } = onlyPage<{ proof: { widths: { words: { missing: number; placed: number } }[] } }>(ran); // prettier-ignore
     expect(html(project)).not.toContain('54 crowns');
@@ -112,7 +123,7 @@ describe('a brief for a page', () => {
     expect(css(project)).not.toContain('#b3541e');
     expect(notes).toEqual([expect.stringMatching(/line 9: nothing is at/)]);
     expect(proof.widths[0]?.words).toMatchObject({ missing: 0, placed: 1 });
-    const elsewhere = tavrik(['proof', project, '--widths', '700', '--json']);
+    const elsewhere = tavrik(['proof', project, '--widths', '700', '--quick', '--json']);
     expect(onlyPage<typeof proof>(elsewhere).widths[0]?.words.missing).toBe(0);
   });
 });

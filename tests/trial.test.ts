@@ -79,10 +79,8 @@ describe('a page where no style helps', () => {
   it('limits the letters of its fields, in the page and in the brief, and then nothing breaks', () => {
     writeFileSync(join(folder, 'tides.html'), TIDES);
     expect(tavrik(['convert', join(folder, 'tides.html'), '--out', tides, '--no-proof']).code).toBe(0);
-    const [proposed] = run().pages;
-    expect(proposed.limits).toContainEqual(expect.objectContaining({ path: 'neap-tide.heading', longest: 10 }));
-    expect(readFileSync(join(tides, 'brief.yaml'), 'utf8')).not.toContain('longest');
     const [page] = run('--mend').pages;
+    expect(page.limits).toContainEqual(expect.objectContaining({ path: 'neap-tide.heading', longest: 10 }));
     expect(page.cases.filter(({ faults }) => faults.length).map(({ name }) => name)).toEqual([]);
     expect(readFileSync(join(tides, 'brief.yaml'), 'utf8')).toMatch(/- at: neap-tide\.heading\n {4}longest: 10/);
     expect(run().pages[0].limits).toEqual([]);

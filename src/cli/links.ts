@@ -32,7 +32,10 @@ export function linksCommand(setCode: (code: number) => void): Command {
     .option('--telephone <number>', 'number that the link calls')
     .option('--file <name>', 'file in the assets of the project that the link leads to')
     .option(...JSON_OPTION)
-    .addHelpText('after', '\nExamples:\n  tavrik links project check\n  tavrik links project set hero.button --section membership') // prettier-ignore
+    .addHelpText(
+      'after',
+      '\nExamples:\n  tavrik links project check\n  tavrik links project set hero.button --section membership',
+    ) // prettier-ignore
     .action(async (project: string, given: string, link: string | undefined, options: Options) => {
       const terminal = openTerminal(options.json === true);
       const action = oneOf(given, ACTIONS, 'action');
@@ -40,7 +43,9 @@ export function linksCommand(setCode: (code: number) => void): Command {
       if (action === 'set') {
         if (link === undefined) throw new Problem('Which link?', action, 'Give the path of its field, as tavrik links PROJECT prints it.'); // prettier-ignore
         const address = leadLink(project, options.page, link, targetOf(options));
-        return terminal.print(options.json ? JSON.stringify({ link, address }, null, 2) : `${link} leads to ${address}`);
+        return terminal.print(
+          options.json ? JSON.stringify({ link, address }, null, 2) : `${link} leads to ${address}`,
+        );
       }
       const pages = linksOf(project, options.page);
       const faults = pages.flatMap(({ links }) => links.filter(({ fault }) => fault));

@@ -6,6 +6,7 @@ import { adjustCommand } from './adjust.js';
 import { briefCommand } from './brief.js';
 import { contentCommand } from './content.js';
 import { convertCommand } from './convert.js';
+import { elementsCommand } from './elements.js';
 import { EXIT } from './exit.js';
 import { linksCommand } from './links.js';
 import { proofCommand } from './proof.js';
@@ -36,6 +37,7 @@ export function buildProgram(setCode: (code: number) => void): Command {
   program.addCommand(tuneCommand());
   program.addCommand(adjustCommand());
   program.addCommand(contentCommand(setCode));
+  program.addCommand(elementsCommand());
   program.addCommand(linksCommand(setCode));
   program.addCommand(tokensCommand());
   program.addCommand(trialCommand(setCode));

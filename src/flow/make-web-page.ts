@@ -1,4 +1,5 @@
 import { basename } from 'node:path';
+import { inside } from '../browser/inpage-script.js';
 import { openDesk } from '../browser/desk.js';
 import type { OpenBrowser } from '../browser/launch.js';
 import { assetAddresses } from '../core/page/addresses.js';
@@ -56,6 +57,11 @@ export async function makeWebPage(
     /* Looking goes on while boxes are tried in another page. */
     const seeing = briefText === undefined ? seeWebPage(source.name, source.shown, open) : undefined;
     seeing?.catch(() => undefined);
+    const scrolling = (seeing ?? Promise.resolve()).then(async () => {
+      await widest.picture;
+      return inside(widest.page, 'lookScrolled');
+    });
+    scrolling.catch(() => undefined);
     progress('Taking out boxes that do nothing');
     const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, own, read.boxes.size);
     if (served.visit.scheme === 'light') browser.giveBack(await desk);
@@ -63,7 +69,8 @@ export async function makeWebPage(
     const decide = decisionsPass(decisions, (one) => reached.push(one));
     const lost = new Map<number, string>();
     const passes = withBrief(LAST_PASSES, decisions, decide, (line, said) => lost.set(line, said));
-    const document = runPasses(trimmed?.document ?? whole, context, passes);
+    const scrolled = new Map((await scrolling).map(({ element, set }) => [read.idAt(element), set]));
+    const document = runPasses(trimmed?.document ?? whole, { ...context, scrolled }, passes);
     own.keep(new Set(assetAddresses(document)));
     store.addAll(own);
     const seen = await seeing;

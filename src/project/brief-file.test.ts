@@ -114,4 +114,38 @@ describe('brief.yaml', () => {
     if (right) expect(read()).toMatchObject({ fields: [{ line: 4 }] });
     else expect(read).toThrow(/Line \d/);
   });
+
+  it.each<[string, string, boolean]>([
+    ['site', '{ address: "https://x.example/marsh", name: Marsh, theme: "#1d5c74" }', true],
+    ['site', '{ address: marsh }', false],
+    ['site', '{ facts: { type: Museum, telephone: +44 1632 960417, opens: ["Fr,Sa 19:00-23:00", "Mo-Th"] } }', true],
+    ['site', '{ facts: { type: museum } }', false],
+    ['site', '{ facts: { mail: nobody } }', false],
+    ['about-pages', '{ home: { title: Marsh, language: en-GB, listed: false } }', true],
+    ['about-pages', '{ home: { listed: perhaps } }', false],
+    ['links', '[{ at: Join, page: hire, section: fees, new-tab: true }]', true],
+    ['links', '[{ at: Join }]', false],
+    ['links', '[{ at: Join, section: a, mail: a@b.example }]', false],
+    ['links', '[{ at: Join, address: "javascript:alert(1)" }]', false],
+    ['links', '[{ at: Card, whole: true, file: papers/fees.pdf, on: false }]', true],
+    ['links', '[{ at: Card, whole: false }]', false],
+    ['links', '[{ at: Card, anchor: 2nd }]', false],
+    ['motion', '[{ at: Cards, enters: from-below, each: 90, lasts: 500, easing: ease }]', true],
+    ['motion', '[{ at: Cards, enters: fade, lasts: 10001 }]', false],
+    ['motion', '[{ at: Cards, enters: fade, when: scroll, lasts: 500 }]', false],
+    ['motion', '[{ at: Cards, enters: fly }]', false],
+    ['motion', '[{ at: Header, stays: true, scrolled: { background: "#ffffff", shadow: true, padding: 4 } }]', true],
+    ['motion', '[{ at: Header, lasts: 100 }]', false],
+    ['motion', '[{ at: Header, enters: fade, scrolled: { shadow: true } }]', false],
+    ['motion', '[{ at: Header, scrolled: {} }]', false],
+    ['scrolling', 'smooth', true],
+    ['scrolling', 'fast', false],
+  ])('and its published schema agree on the site, links and motion: %s %s', (key, said, right) => {
+    const text = `${head}${key}: ${said}\n`;
+    const published = JSON.parse(readFileSync(join(__dirname, '../../schema/brief.schema.json'), 'utf8')) as object;
+    expect(new Ajv2020({ strict: false }).compile(published)(parse(text))).toBe(right);
+    const read = (): unknown => readBrief(text, 'brief.yaml');
+    if (right) expect(read()).toMatchObject({ version: 1 });
+    else expect(read).toThrow(/Line \d/);
+  });
 });

@@ -18,6 +18,7 @@ import { SAID_TYPES } from '../core/page/field-rules.js';
 import { Problem } from '../core/page/problem.js';
 import { MODERN_FORMATS } from '../core/pictures/offer.js';
 import { linkRuleOf, LINKS_RIGHT, LINKS_SCHEMA, refuseContradiction, type WrittenLink } from './brief-links.js';
+import { motionRuleOf, MOTION_RIGHT, MOTION_SCHEMA, type WrittenMotion } from './brief-motion.js';
 import { PAGES_SCHEMA, SITE_RIGHT, SITE_SCHEMA } from './brief-site.js';
 import { isProject } from './folder.js';
 import { SCALE, SCALE_IS } from './settings.js';
@@ -112,11 +113,14 @@ const schema = Joi.object({
   'about-pages': PAGES_SCHEMA,
   decisions: Joi.array().items(decision).default([]),
   links: LINKS_SCHEMA,
+  motion: MOTION_SCHEMA,
+  scrolling: Joi.valid('smooth'),
   fields: Joi.array().items(fieldDecision),
 });
 
 /** A brief as it is written: its lines are not known yet. */
-interface Checked extends Omit<Brief, 'decisions' | 'richFrom' | 'fields' | 'aboutPages' | 'links'> {
+interface Checked extends Omit<Brief, 'decisions' | 'richFrom' | 'fields' | 'aboutPages' | 'links' | 'motion'> {
+  readonly motion?: readonly WrittenMotion[];
   readonly links?: readonly WrittenLink[];
   readonly 'rich-from'?: number;
   readonly 'about-pages'?: NonNullable<Brief['aboutPages']>;
@@ -142,13 +146,22 @@ export function readBrief(source: string, file: string): Brief {
     const line = lineOf(document, lines, detail?.path ?? []);
     throw new Problem(`Line ${line}: ${checked.error.message}.`, file, rightFor(detail?.path ?? []));
   }
-  const { 'rich-from': richFrom, 'about-pages': aboutPages, links, fields, ...brief } = checked.value as Checked;
+  const {
+    'rich-from': richFrom,
+    'about-pages': aboutPages,
+    links,
+    motion,
+    fields,
+    ...brief
+  } = checked.value as Checked;
+  const moving = motion?.filter(({ on }) => on).map((one) => motionRuleOf(one, lineOf(document, lines, ['motion', motion.indexOf(one)]))); // prettier-ignore
   const rules = links?.filter(({ on }) => on).map((one) => linkRuleOf(one, lineOf(document, lines, ['links', links.indexOf(one)]))); // prettier-ignore
   if (rules) refuseContradiction(rules, file);
   return {
     ...brief,
     ...(aboutPages ? { aboutPages } : {}),
     ...(rules ? { links: rules } : {}),
+    ...(moving ? { motion: moving } : {}),
     ...(richFrom === undefined ? {} : { richFrom }),
     decisions: brief.decisions.map((one, at) => ({
       ...one,
@@ -190,6 +203,7 @@ const RIGHT: Readonly<Record<string, string>> = {
   fluid: 'Write true or false.',
   ...SITE_RIGHT,
   links: LINKS_RIGHT,
+  ...MOTION_RIGHT,
   fields: `Write "at" with the path of a field, as tavrik content prints it, and what becomes of it: ${SAYS.join(', ')}.`,
   format: 'Begin the file with "format: tavrik-brief" and "version: 1".',
   version: 'Begin the file with "format: tavrik-brief" and "version: 1".',

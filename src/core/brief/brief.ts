@@ -1,5 +1,6 @@
 import { nearestWords } from '../page/nearest.js';
 import type { LinkRule } from './links.js';
+import type { MotionRule } from './motion.js';
 import type { Kind, Part } from '../page/types.js';
 import type { Scale } from '../design/screens.js';
 import type { PictureChoices } from '../pictures/offer.js';
@@ -52,6 +53,10 @@ export interface Brief {
   readonly decisions: readonly Decision[];
   /** Where links lead. */
   readonly links?: readonly LinkRule[];
+  /** What moves, and what stays. */
+  readonly motion?: readonly MotionRule[];
+  /** The page scrolls smoothly to what a link in it leads to. */
+  readonly scrolling?: 'smooth';
   /** What is said of the fields that a client fills. */
   readonly fields?: readonly FieldDecision[];
 }

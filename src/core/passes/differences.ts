@@ -105,7 +105,16 @@ function placesOf(document: PageDocument): ElementNode[][] {
     if (place) place.push(node);
     else places.set(root(node.id), [node]);
   }
-  return [...places.values()];
+  return withButtons([...places.values()], document);
+}
+
+/** Buttons are one thing wherever they stand: all that are by themselves, or only beside buttons, are one place. */
+function withButtons(places: readonly ElementNode[][], { body }: PageDocument): ElementNode[][] {
+  const isButton = ({ kind, style, markup }: ElementNode): boolean => kind === 'button' && style !== undefined && !markup; // prettier-ignore
+  const placed = new Set(places.filter((one) => !one.every(isButton)).flat());
+  const buttons = [...elements(body)].filter((one) => isButton(one) && !placed.has(one));
+  const others = places.filter((one) => !one.every(isButton));
+  return new Set(buttons.map(({ style }) => style)).size > 1 ? [...others, buttons] : [...places];
 }
 
 function sizeOf(node: ElementNode): number {

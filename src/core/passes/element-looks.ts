@@ -1,4 +1,5 @@
-import type { Declarations, SharedStyle } from '../page/types.js';
+import type { Declarations, PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
+import { elements, isElement, mapTree } from '../page/walk.js';
 
 /** What browsers give elements by themselves (HTML, 15.3 rendering), as far as it differs from a plain box. */
 const BY_ITSELF: Readonly<Record<string, Declarations>> = {
@@ -33,4 +34,26 @@ export function restyled(from: string, to: string, style: SharedStyle | undefine
   }
   if (INLINE.has(from) !== INLINE.has(to) && style?.rest['display'] === undefined) look['display'] = INLINE.has(from) ? 'inline' : 'block'; // prettier-ignore
   return look;
+}
+
+/**
+ * The document with a look of its own for one element: its style, and what is set besides.
+ * @param why in one word, for the name of the style until styles are named
+ */
+export function withLook(
+  document: PageDocument,
+  id: string,
+  why: string,
+  rest: Declarations,
+  variants: readonly StyleVariant[] = [],
+): PageDocument {
+  if (Object.keys(rest).length + variants.length === 0) return document;
+  const before = [...elements(document.body)].find((one) => one.id === id)?.style ?? '';
+  const style = document.styles[before] ?? { rest: {} };
+  const own = `-${why}-${id}`;
+  const name = before.endsWith(own) ? before : `${before}${own}`;
+  const all = [...(style.variants ?? []), ...variants];
+  const made = { rest: { ...style.rest, ...rest }, ...(all.length ? { variants: all } : {}) };
+  const body = mapTree(document.body, (one) => (isElement(one) && one.id === id ? { ...one, style: name } : one));
+  return { ...document, styles: { ...document.styles, [name]: made }, body };
 }

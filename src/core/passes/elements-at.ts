@@ -31,15 +31,27 @@ function saidOf(node: ElementNode): string[] {
   return [node.name, node.attributes?.['alt'] ?? '', words].filter((one, at) => one !== '' || at === 0);
 }
 
-/** Whether a path leads through a layer. */
+/** Whether a path leads through a layer of a drawing, or a box of a page that is no element any more. */
 function liesIn(path: string, at: string): boolean {
-  const steps = path.split(' / ');
-  return steps.some((_, end) => means(at, steps.slice(0, end + 1).join(' / ')));
+  const between = path.includes(' / ') ? ' / ' : ' > ';
+  const steps = path.split(between);
+  return steps.some((_, end) => means(at, steps.slice(0, end + 1).join(between)));
 }
 
 /** Addresses of elements that a brief may use. */
 export function knownAddresses({ body }: PageDocument): string[] {
   return [...elements(body)].flatMap(({ from, name }) => [...(from ? [from.path] : []), name]);
+}
+
+/** Those of some elements that lie in none of the others. */
+export function outermost({ body }: PageDocument, found: ReadonlySet<string>): ReadonlySet<string> {
+  const kept = new Set<string>();
+  const visit = (node: ElementNode): void => {
+    if (found.has(node.id)) kept.add(node.id);
+    else for (const child of node.children ?? []) if (isElement(child)) visit(child);
+  };
+  visit(body);
+  return kept;
 }
 
 /** Elements that are to lead somewhere: each as the link that it is in, if it is in one; none of them lies in another. */

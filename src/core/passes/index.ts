@@ -12,9 +12,12 @@ import { foldMenu } from './fold-menu.js';
 import { kinds } from './kinds.js';
 import { landmarks } from './landmarks.js';
 import { linkRulesPass } from './link-rules.js';
+import { motionPass, scrolledHeader } from './motion.js';
+import { scrollingPass } from './scrolling.js';
 import { names } from './names.js';
 import { outline } from './outline.js';
 import type { Pass, PassContext } from './pass.js';
+import { pressStates } from './press-states.js';
 import { repeats } from './repeats.js';
 import { sections } from './sections.js';
 import { shareStyles } from './share-styles.js';
@@ -53,6 +56,7 @@ export const DESIGN_PASSES: readonly Pass[] = [
   kinds,
   names,
   anchors,
+  pressStates,
   unused,
   repeats,
   differences,
@@ -64,18 +68,21 @@ export const DESIGN_PASSES: readonly Pass[] = [
 /**
  * The passes with those that a brief asks for.
  * @param decisions needs the names of things, and comes before anything is shared
- * @param lost is told of what is said of fields and links that the page does not have
+ * @param lost is told of what is said of fields, links and motion that the page does not have
  * @param after come right after what the brief says of elements
  */
 export function withBrief(
   passes: readonly Pass[],
-  { richFrom, fields: said = [], links = [] }: Brief,
+  { richFrom, fields: said = [], links = [], motion = [], scrolling }: Brief,
   decisions: Pass,
   lost: (line: number, said: string) => void,
   after: readonly Pass[] = [],
 ): Pass[] {
   return passes.flatMap((pass) => {
-    if (pass === names) return [pass, decisions, ...(links.length ? [linkRulesPass(links, lost)] : []), ...after];
+    if (pass === names) {
+      const ruled = [...(links.length ? [linkRulesPass(links, lost)] : []), ...(motion.length ? [motionPass(motion, lost)] : [])]; // prettier-ignore
+      return [pass, decisions, scrolledHeader, ...ruled, scrollingPass(scrolling === 'smooth'), ...after];
+    }
     if (pass === fields) return [fieldsPass(richFrom)];
     return pass === siteFacts && said.length ? [pass, fieldDecisionsPass(said, lost)] : [pass];
   });

@@ -5,7 +5,7 @@ import { elements, isElement, mapTree, textOf } from '../page/walk.js';
 import { nearestWords } from '../page/nearest.js';
 import { linked } from './decisions.js';
 import { elementsAt, knownAddresses, linkPlaces } from './elements-at.js';
-import { restyled } from './element-looks.js';
+import { restyled, withLook } from './element-looks.js';
 import type { Pass } from './pass.js';
 
 /**
@@ -60,24 +60,7 @@ function changeAt(document: PageDocument, id: string, change: (node: ElementNode
   const after = change(before);
   const look = after.element === before.element ? {} : restyled(before.element, after.element, document.styles[before.style ?? '']); // prettier-ignore
   const body = mapTree(document.body, (node) => (isElement(node) && node.id === id ? after : node));
-  return withLook({ ...document, body }, id, look);
-}
-
-/** A look of its own for an element: its style, and what is set besides. */
-function withLook(
-  document: PageDocument,
-  id: string,
-  rest: Declarations,
-  part?: SharedStyle['variants'],
-): PageDocument {
-  if (Object.keys(rest).length === 0 && !part) return document;
-  const node = nodeOf(document, id);
-  const style = document.styles[node.style ?? ''] ?? { rest: {} };
-  const own = `-linked-${id}`;
-  const name = node.style?.endsWith(own) ? node.style : `${node.style ?? ''}${own}`;
-  const made = { rest: { ...style.rest, ...rest }, ...(style.variants || part ? { variants: [...(style.variants ?? []), ...(part ?? [])] } : {}) }; // prettier-ignore
-  const body = mapTree(document.body, (one) => (isElement(one) && one.id === id ? { ...one, style: name } : one));
-  return { ...document, styles: { ...document.styles, [name]: made }, body };
+  return withLook({ ...document, body }, id, 'linked', look);
 }
 
 /** Links that open a tab of their own do not hand this one over to it (HTML, 4.6.6.13 link type "noopener"). */
@@ -115,8 +98,10 @@ function withArea(document: PageDocument, id: string, rule: LinkRule): PageDocum
   const placed = around.slice(1).find(({ style }) => isPlaced(own.made.styles[style ?? '']));
   if (placed)
     throw wrong(rule, `In "${box.name}" the link is in, or is, "${placed.name}", which has a place of its own.`, 'Name that box instead.'); // prettier-ignore
-  const held = isPlaced(own.made.styles[box.style ?? '']) ? own.made : withLook(own.made, id, { position: 'relative' });
-  return withLook(held, own.link, {}, [{ part: '::after', set: OVER }]);
+  const held = isPlaced(own.made.styles[box.style ?? ''])
+    ? own.made
+    : withLook(own.made, id, 'linked', { position: 'relative' });
+  return withLook(held, own.link, 'linked', {}, [{ part: '::after', set: OVER }]);
 }
 
 function isPlaced(style: SharedStyle | undefined): boolean {

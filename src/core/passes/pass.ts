@@ -1,4 +1,4 @@
-import type { PageDocument } from '../page/types.js';
+import type { Declarations, PageDocument } from '../page/types.js';
 
 /** Where things stand in the source at its widest: by node id, CSS px. */
 export type Boxes = ReadonlyMap<string, readonly [x: number, y: number, width: number, height: number]>;
@@ -11,6 +11,8 @@ export interface Control {
 }
 
 export interface PassContext {
+  /** How parts of the header look once the page is scrolled, by node id: what is otherwise then. */
+  readonly scrolled?: ReadonlyMap<string, Declarations>;
   readonly controls?: readonly Control[];
   readonly boxes: Boxes;
   /** Viewport width at which the boxes were measured, CSS px. */

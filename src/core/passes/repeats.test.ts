@@ -6,6 +6,7 @@ import { differences } from './differences.js';
 import { DESIGN_PASSES, runPasses } from './index.js';
 import { kinds } from './kinds.js';
 import { repeats } from './repeats.js';
+import { shareStyles } from './share-styles.js';
 
 const nowhere = { boxes: new Map(), width: 1440 };
 const breakpoints = [{ name: 'narrow', below: 700 }];
@@ -162,6 +163,23 @@ describe('differences', () => {
     const whole = runPasses(document, nowhere, DESIGN_PASSES);
     expect(find(whole, 'box-tide')).toMatchObject({ style: 'offers-card', difference: 'offers-card-tide' });
     expect(Object.keys(whole.styles).at(-1)).toBe('offers-card-tide');
+  });
+
+  it('are other looks of one button, wherever buttons stand, and are named after how they look', () => {
+    const full = { 'background-color': 'rgb(0, 0, 99)', color: 'white', 'padding-top': '12px', 'font-size': '18px', 'border-top-style': 'solid', 'border-top-width': '1px' }; // prettier-ignore
+    const styles = {
+      a: { rest: full },
+      b: { rest: { ...full, 'background-color': 'transparent' } },
+      c: { rest: { ...full, 'padding-top': '6px' } },
+      d: { rest: { display: 'block' } },
+    };
+    const button = (style: string) => element('button', style, { element: 'a', style });
+    const section = (name: string, ...children: ElementNode[]) => element('section', name, {}, ...children);
+    const site = page(styles, section('Hero', button('a'), element('text', 't'), button('b')), section('End', button('c')), section('Foot', button('d'))); // prettier-ignore
+    const shared = shareStyles.run(differences.run(site, nowhere), nowhere);
+    const looks = ['a', 'b', 'c', 'd'].map((id) => find(shared, `button-${id}`)).map(({ style, difference }) => [style, difference]); // prettier-ignore
+    expect(looks).toEqual([['button', undefined], ['button', 'button-outlined'], ['button', 'button-small'], ['foot-button', undefined]]); // prettier-ignore
+    expect(shared.styles['button-small']).toEqual({ rest: { 'padding-top': '6px' } });
   });
 });
 

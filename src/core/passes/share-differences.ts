@@ -1,4 +1,4 @@
-import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
+import type { Declarations, ElementNode, PageDocument, SharedStyle } from '../page/types.js';
 import { isElement, textOf } from '../page/walk.js';
 import { firstWords, NameGiver, slug } from '../page/words.js';
 
@@ -32,7 +32,8 @@ export function shareDifferences(
       const key = JSON.stringify([base, own]);
       let name = known.get(key);
       if (name === undefined) {
-        known.set(key, (name = giver.give(`${base}-${slug(here, 16) || 'own'}`)));
+        const word = (node.kind === 'button' && lookWord(document.styles[node.style]?.rest ?? {}, own.rest)) || slug(here, 16) || 'own'; // prettier-ignore
+        known.set(key, (name = giver.give(`${base}-${word}`)));
         styles.push([name, own]);
       }
       names.set(node.id, name);
@@ -41,6 +42,18 @@ export function shareDifferences(
   };
   visit(document.body, '');
   return { styles, names };
+}
+
+/** What a person would call another look of a button; empty if it is none of these. */
+function lookWord(base: Declarations, own: Declarations): string {
+  const now = { ...base, ...own };
+  const ground = now['background-color'] ?? 'transparent';
+  if ('background-color' in own && /transparent|^rgba\(.*, 0\)$|revert/.test(ground))
+    return (now['border-top-style'] ?? 'none') !== 'none' && now['border-top-width'] !== '0' ? 'outlined' : 'plain';
+  if ('background-color' in own || 'background-image' in own) return 'coloured';
+  const sizes = ['font-size', 'padding-top', 'padding-left'].map((name) => [parseFloat(base[name] ?? ''), parseFloat(own[name] ?? '')] as const); // prettier-ignore
+  const changed = sizes.find(([before, after]) => before !== after && before + after > 0);
+  return changed ? (changed[1] < changed[0] ? 'small' : 'large') : '';
 }
 
 /** What a person would call an item: its name, or its first words if it is named after nothing but its kind. */

@@ -1,0 +1,50 @@
+import { Command } from 'commander';
+import type { SharedElement } from '../core/elements/shared.js';
+import type { Declarations } from '../core/page/types.js';
+import { Problem } from '../core/page/problem.js';
+import { JSON_OPTION, oneOf } from './options.js';
+import { openTerminal, type Terminal } from './terminal.js';
+
+const ACTIONS = ['list', 'show'] as const;
+
+export function elementsCommand(): Command {
+  return new Command('elements')
+    .description('list what recurs on the pages of a project: its uses, its other looks and its states')
+    .argument('<project>', 'folder that convert wrote')
+    .argument('[action]', ACTIONS.join(', '), 'list')
+    .argument('[name]', 'name of an element, as the list prints it')
+    .option(...JSON_OPTION)
+    .addHelpText('after', '\nExamples:\n  tavrik elements project\n  tavrik elements project show button')
+    .action(async (project: string, given: string, name: string | undefined, options: { readonly json?: boolean }) => {
+      const terminal = openTerminal(options.json === true);
+      const action = oneOf(given, ACTIONS, 'action');
+      const { elementNamed, elementsOf } = await import('../flow/elements.js');
+      if (action === 'list') {
+        const elements = elementsOf(project);
+        if (options.json) return terminal.print(JSON.stringify({ elements }, null, 2));
+        for (const one of elements) summary(one, terminal);
+        return;
+      }
+      if (name === undefined) throw new Problem('Which element?', action, 'Give its name, as tavrik elements PROJECT prints it.'); // prettier-ignore
+      const element = elementNamed(project, name);
+      if (options.json) return terminal.print(JSON.stringify({ element }, null, 2));
+      const { print, paint } = terminal;
+      summary(element, terminal);
+      print(`  ${inWords(element.look.rest)}`);
+      for (const { at, when, state, part, set } of element.look.variants ?? [])
+        print(`  ${paint.dim([at, when, state, part].filter(Boolean).join(' '))}  ${inWords(set)}`);
+      for (const { name: variant, differs } of element.variants) print(`  ${paint.bold(variant)}  ${inWords(differs)}`);
+      for (const { page, section, name: use, variant } of element.uses)
+        print(`  used  ${[page, section, use].filter(Boolean).join(' / ')}${variant ? paint.dim(`  ${variant}`) : ''}`);
+    });
+}
+
+function summary({ name, kind, uses, variants, states, otherwiseOn }: SharedElement, { print, paint }: Terminal): void {
+  const looks = variants.map((one) => `${one.name} (${one.uses})`).join(', ');
+  print(`${paint.bold(name)}  ${kind}, ${uses.length} uses${looks ? `; other looks: ${looks}` : ''}${states.length ? `; states: ${states.join(' ')}` : ''}`); // prettier-ignore
+  if (otherwiseOn.length) print(paint.yellow(`  it is defined otherwise on ${otherwiseOn.join(', ')}`));
+}
+
+function inWords(set: Declarations): string {
+  return Object.entries(set).map(([property, value]) => `${property}: ${value}`).join('; ') || 'nothing'; // prettier-ignore
+}

@@ -1,0 +1,89 @@
+import { contrast, cssOf, over, readColour, type Rgba } from '../page/colours.js';
+import type { Declarations, ElementNode, PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
+import { elements, isElement } from '../page/walk.js';
+import type { Pass } from './pass.js';
+
+/** By how much a ground changes when it is pointed at, and when it is pressed. */
+const POINTED = 0.12;
+const PRESSED = 0.22;
+/** Least contrast of text (WCAG 2.2, 1.4.3). */
+const READABLE = 4.5;
+const BLACK: Rgba = [0, 0, 0, 1];
+const WHITE: Rgba = [255, 255, 255, 1];
+const CLEAR: Rgba = [0, 0, 0, 0];
+
+/**
+ * Gives what can be pressed in a design the states that a drawing does not show: pointed at, chosen by keyboard, pressed,
+ * out of order. Gently, from its own colours, and never harder to read than it is or has to be. What has a state stays.
+ *
+ * Before: a button of white words on #b3541e; after: #9e4a1a behind them while it is pointed at, and a line around it while
+ * the keyboard is on it.
+ */
+export const pressStates: Pass = {
+  name: 'press-states',
+  does: 'gives buttons and links of a design the states that it does not show',
+  run(document) {
+    const styles: Record<string, SharedStyle> = { ...document.styles };
+    const done = new Set<string>();
+    const visit = (node: ElementNode, around: Rgba): void => {
+      const style = document.styles[node.style ?? ''];
+      const words = readColour(style?.rest['color'] ?? '') ?? around;
+      const name = node.style;
+      if (name !== undefined && style && !done.has(name) && /^(a|button|summary)$/.test(node.element)) {
+        done.add(name);
+        const states = statesOf(node, style, wordsColour(node, document, words));
+        const known = new Set((style.variants ?? []).map(({ state }) => state));
+        const more = states.filter(({ state }) => !known.has(state));
+        styles[name] = { ...style, variants: [...(style.variants ?? []), ...more] };
+      }
+      for (const child of node.children ?? []) if (isElement(child)) visit(child, words);
+    };
+    visit(document.body, BLACK);
+    return done.size ? { ...document, styles } : document;
+  },
+};
+
+/** The colour of the words in a thing: its own, or that of the first text in it. */
+function wordsColour(node: ElementNode, { styles }: PageDocument, own: Rgba): Rgba {
+  for (const one of elements(node)) {
+    const colour = readColour(styles[one.style ?? '']?.rest['color'] ?? '');
+    if (colour) return colour;
+  }
+  return own;
+}
+
+function statesOf(node: ElementNode, style: SharedStyle, words: Rgba): StyleVariant[] {
+  const { rest } = style;
+  const ground = readColour(rest['background-color'] ?? '') ?? CLEAR;
+  const isBox = node.kind === 'button' || ground[3] > 0 || rest['border-top-width'] !== undefined;
+  const drawn = /url\(|gradient/.test(rest['background-image'] ?? '');
+  const changes = (property: string): boolean => (style.variants ?? []).some(({ set }) => property in set);
+  const ring = ground[3] === 1 && isBox ? ground : words;
+  const states: StyleVariant[] = [];
+  if (isBox && !drawn && !changes('background-color')) {
+    states.push({ state: ':hover', set: { 'background-color': cssOf(shade(ground, words, POINTED)) } });
+    states.push({ state: ':active', set: { 'background-color': cssOf(shade(ground, words, PRESSED)) } });
+  } else {
+    const line = (rest['text-decoration-line'] ?? 'none') === 'none';
+    const said: Declarations = line
+      ? { 'text-decoration-line': 'underline' }
+      : { 'text-decoration-thickness': '0.15em' };
+    states.push({ state: ':hover', set: said }, { state: ':active', set: said });
+  }
+  states.push({ state: ':focus-visible', set: { 'outline-color': cssOf(ring), 'outline-style': 'solid', 'outline-width': '2px', 'outline-offset': '2px' } }); // prettier-ignore
+  if (node.element === 'button') states.push({ state: ':disabled', set: { opacity: '0.55', cursor: 'not-allowed' } });
+  return states;
+}
+
+/** A ground a little darker or lighter, on the side on which the words on it stay readable; a clear one is tinted by the words. */
+function shade(ground: Rgba, words: Rgba, by: number): Rgba {
+  if (ground[3] < 1) return [words[0], words[1], words[2], Math.round(by * 100) / 100];
+  const mixed = [BLACK, WHITE].map((to): Rgba => {
+    const [red, green, blue] = over([to[0], to[1], to[2], by], ground);
+    return [Math.round(red), Math.round(green), Math.round(blue), 1];
+  });
+  const [darker, lighter] = mixed as [Rgba, Rgba];
+  /* Rather the darker one, as shadows are; the other where words would be harder to read on it. */
+  const needed = Math.min(READABLE, contrast(ground, words));
+  return contrast(darker, words) >= needed ? darker : lighter;
+}
