@@ -1,5 +1,5 @@
 import type { Declarations, ElementNode, Kind, PageDocument } from '../page/types.js';
-import { elements, isElement, textOf } from '../page/walk.js';
+import { isElement, textOf } from '../page/walk.js';
 
 /** Kinds of things that a site has one of, in several looks, rather than several. */
 const SHARED: ReadonlySet<Kind> = new Set(['button', 'link', 'card', 'item', 'heading', 'field', 'question', 'quote', 'image', 'icon', 'picture-box']); // prettier-ignore

@@ -1,9 +1,7 @@
 import { element, page, words } from '../page/sample.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
-import { anchors } from '../passes/anchors.js';
-import { menuTargetsPass } from '../passes/menu-targets.js';
-import { anchorsIn, linksIn } from './find.js';
+import { linksIn } from './find.js';
 import { resolveLinks } from './resolve.js';
 
 const link = (name: string, href: string, more: Partial<ElementNode> = {}): ElementNode =>
@@ -11,19 +9,10 @@ const link = (name: string, href: string, more: Partial<ElementNode> = {}): Elem
 const section = (name: string, more: Partial<ElementNode> = {}, ...children: ElementNode[]): ElementNode =>
   element('section', name, more, element('heading', name, { element: 'h2' }, words(name)), ...children);
 const hrefs = ({ body }: PageDocument): string[] => [...elements(body)].flatMap(({ attributes }) => attributes?.['href'] ?? []); // prettier-ignore
-const context = { boxes: new Map(), width: 1440 };
-
-describe('anchors', () => {
-  it('are given to sections by their names, none twice', () => {
-    const document = page({}, section('Star evenings'), element('box', 'x', { attributes: { id: 'membership' } }), section('Membership'), section('Hire', { attributes: { id: 'rent' } })); // prettier-ignore
-    expect([...anchorsIn(anchors.run(document, context))]).toEqual(['star-evenings', 'membership', 'membership-2', 'rent']); // prettier-ignore
-    expect(anchors.run(anchors.run(document, context), context)).toEqual(anchors.run(document, context));
-  });
-});
 
 describe('links to pages and sections', () => {
-  const home = { ...anchors.run(page({}, section('Membership for all'), link('a', 'page:#membership-for-all'), link('b', 'page:hire#Fees'), link('c', 'page:hire'), link('d', 'page:home'), link('e', '/x')), context), name: 'home' }; // prettier-ignore
-  const hire = { ...anchors.run(page({}, section('Fees', { attributes: { id: 'prices' } }), link('a', 'page:home#membership-for-all')), context), name: 'hire' }; // prettier-ignore
+  const home = { ...page({}, section('Membership for all', { attributes: { id: 'membership-for-all' } }), link('a', 'page:#membership-for-all'), link('b', 'page:hire#Fees'), link('c', 'page:hire'), link('d', 'page:home'), link('e', '/x')), name: 'home' }; // prettier-ignore
+  const hire = { ...page({}, section('Fees', { attributes: { id: 'prices' } }), link('a', 'page:home#membership-for-all')), name: 'hire' }; // prettier-ignore
   const fileOf = (name: string): string => (name === 'home' ? 'index.html' : `${name}.html`);
 
   it('lead to their files and anchors', () => {
@@ -37,31 +26,6 @@ describe('links to pages and sections', () => {
     expect(() => resolveLinks([home], fileOf)).toThrow(/the page "hire", which there is not/);
     const wrong = { ...page({}, section('Fees', { attributes: { id: 'fees' } }), link('a', 'page:#prices')), name: 'home' }; // prettier-ignore
     expect(() => resolveLinks([wrong], fileOf)).toThrow(/"prices" is no section and no anchor of the page "home"/);
-  });
-});
-
-describe('menus of a design', () => {
-  const targets = (...children: ElementNode[]): [string[], string[]] => {
-    const said: string[] = [];
-    const made = menuTargetsPass((note) => said.push(note)).run(page({}, ...children), context);
-    return [hrefs(made), said];
-  };
-
-  it('lead to the sections that are called as their entries', () => {
-    const [found, said] = targets(link('Membership', '#'), link('Opening hours', '#'), link('Fees', '#'), section('Membership'), section('Our opening hours in winter'), section('Other')); // prettier-ignore
-    expect(found).toEqual(['page:#membership', 'page:#our-opening-hours-in-winter', '#']);
-    expect(said[0]).toBe('"Membership" leads to the section "Membership", which is called so.');
-  });
-
-  it('know a section by the line before its heading and by its layer', () => {
-    const lead = element('section', 'A key', {}, element('text', 'lead', {}, words('Membership')), element('heading', 'A key', {}, words('A key'))); // prettier-ignore
-    const layer = element('section', 'Come', {}, element('heading', 'Come', { from: { path: 'Visit / Title' } }, words('Come')), element('text', 't', { from: { path: 'Visit / Text' } }, words('By train'))); // prettier-ignore
-    expect(targets(link('Membership', '#'), link('Visit', '#'), lead, layer)[0]).toEqual(['page:#a-key', 'page:#come']);
-  });
-
-  it('stay where several sections could be meant, or an address is said', () => {
-    expect(targets(link('Evenings', '#'), section('Star evenings'), section('Moon evenings'))[0]).toEqual(['#']);
-    expect(targets(link('Fees', '/fees'), section('Fees'))[0]).toEqual(['/fees']);
   });
 });
 

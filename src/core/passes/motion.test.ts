@@ -3,7 +3,6 @@ import { checkDocument } from '../page/check.js';
 import { element, page, words } from '../page/sample.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
 import { elements } from '../page/walk.js';
-import { renderCss } from '../render/css.js';
 import { motionPass } from './motion.js';
 import { scrollingPass } from './scrolling.js';
 
@@ -31,9 +30,6 @@ describe('what comes in', () => {
     const [variant] = lookOf(run(cards, [{ enters: 'fade', when: 'scroll' }]), 'cards')?.variants ?? [];
     expect(variant).toMatchObject({ when: `${BY_SCROLL} ${MOVING}`, set: { 'animation-timeline': 'view()', 'animation-range': 'entry 0% entry 60%' } }); // prettier-ignore
     expect(variant?.set['animation-duration']).toBeUndefined();
-    expect(renderCss(run(cards, [{ enters: 'fade', when: 'scroll' }]))).toMatch(
-      /@supports[^{]*\{\n {2}@media screen[^{]*\{\n {4}\.row/,
-    );
   });
 
   it('comes one after another, and the entries still share their look', () => {
