@@ -18,7 +18,22 @@ describe('help and version', () => {
   });
 
   it('has a page in docs/ for every command, with every option', () => {
-    for (const command of ['convert', 'render', 'proof', 'tune', 'adjust', 'brief', 'survey', 'content', 'trial', 'tokens', 'links', 'elements', 'start', 'watch']) {
+    for (const command of [
+      'convert',
+      'render',
+      'proof',
+      'tune',
+      'adjust',
+      'brief',
+      'survey',
+      'content',
+      'trial',
+      'tokens',
+      'links',
+      'elements',
+      'start',
+      'watch',
+    ]) {
       const text = readFileSync(join(ROOT, `docs/${command}.md`), 'utf8');
       for (const [option] of tavrik([command, '--help']).out.matchAll(/--[a-z-]+/g))
         if (option !== '--help') expect(text).toContain(option);

@@ -5,6 +5,7 @@ import { sectionSlug } from '../core/page/words.js';
 import { decisionsPass } from '../core/passes/decisions.js';
 import { findingsOf } from '../core/survey/survey.js';
 import { DESIGN_PASSES, runPasses, withBrief } from '../core/passes/index.js';
+import { drawnStatesPass } from '../core/passes/drawn-states.js';
 import { menuTargetsPass } from '../core/passes/menu-targets.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import type { AssetStore } from '../project/assets.js';
@@ -49,7 +50,7 @@ export async function makeDesignPages(
       const decide = decisionsPass(decisions, (one) => reached.push(one));
       const lost = new Map<number, string>();
       const ledBy: string[] = [];
-      const passes = withBrief(DESIGN_PASSES, decisions, decide, (line, said) => lost.set(line, said), [menuTargetsPass((note) => ledBy.push(note))]); // prettier-ignore
+      const passes = withBrief(DESIGN_PASSES, decisions, decide, (line, said) => lost.set(line, said), [menuTargetsPass((note) => ledBy.push(note)), drawnStatesPass(one.states, (note) => ledBy.push(note))]); // prettier-ignore
       const raw = runPasses(one.document, { boxes: one.boxes, width }, passes);
       progress('Collecting pictures');
       const { document, missing } = await bringAssets(raw, read.address, store, { instead: EMPTY_PICTURE });

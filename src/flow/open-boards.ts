@@ -9,6 +9,7 @@ import { shownFonts, usedFonts } from '../browser/shown-fonts.js';
 import { decided, EMPTY_BRIEF, type Brief, type Reached } from '../core/brief/brief.js';
 import type { NamedBoard } from '../core/design/artboards.js';
 import type { DrawnBoard } from '../core/design/drawn.js';
+import type { DrawnState } from '../core/passes/drawn-states.js';
 import { chooseFaces, missingFonts, type FontFile } from '../core/design/fonts.js';
 import { Problem } from '../core/page/problem.js';
 import type { FontFace } from '../core/page/types.js';
@@ -34,6 +35,8 @@ export interface OpenedBoard {
   readonly reference: OpenReference;
   readonly fonts: readonly FontFace[];
   readonly notes: readonly string[];
+  /** Layers that show others in a state. */
+  readonly states: readonly DrawnState[];
   /** What the brief's decisions on layers found. */
   readonly reached: Reached;
 }
@@ -108,6 +111,7 @@ export async function openBoard(
   brief: Brief = EMPTY_BRIEF,
 ): Promise<OpenedBoard> {
   const reached = await inside(page, 'decideDrawing', decided(brief, 'leave-out', 'merge', 'font'));
+  const states = await inside(page, 'takeStates');
   const chosen = chooseFaces(await usedFonts(page), given);
   if (chosen.length) await inside(page, 'addFaces', renderFaces(chosen));
   await inside(page, 'settle', SETTLE_LIMIT, false);
@@ -123,5 +127,5 @@ export async function openBoard(
   const notes = missingFonts(await shownFonts(page));
   const { faces } = await inside(page, 'collectSheets');
   const fonts = faces.map(({ family, descriptors }): FontFace => ({ family, descriptors }));
-  return { file, board, fonts, notes, reached, reference: { width: board.width, page, picture, notes: [] } };
+  return { file, board, fonts, notes, reached, states, reference: { width: board.width, page, picture, notes: [] } };
 }

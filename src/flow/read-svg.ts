@@ -5,6 +5,7 @@ import { serveFolder, type Served } from '../browser/serve.js';
 import type { Brief, Reached } from '../core/brief/brief.js';
 import { pagesBy } from '../core/design/artboards.js';
 import type { BuiltDesign } from '../core/design/build.js';
+import type { DrawnState } from '../core/passes/drawn-states.js';
 import type { FontFile } from '../core/design/fonts.js';
 import { allWidths } from '../core/design/screens.js';
 import type { Breakpoint } from '../core/page/types.js';
@@ -23,6 +24,8 @@ export interface ReadDesign extends BuiltDesign {
   readonly references: readonly OpenReference[];
   /** The files that hold its artboards. */
   readonly files: readonly string[];
+  /** Layers that show others in a state, those of the widest artboard first. */
+  readonly states: readonly DrawnState[];
   /** What came of the brief on each artboard. */
   readonly reached: readonly Reached[];
   /** What there is to see in it, if that was asked for. */
@@ -109,6 +112,7 @@ async function readPage(
     ...built,
     ...(seen ? { seen } : {}),
     files,
+    states: opened.flatMap((one) => one.states),
     reached: opened.map((one) => one.reached),
     notes: [...new Set([...said, ...built.notes])],
     references: opened.map(({ reference }) => reference),

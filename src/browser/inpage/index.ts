@@ -15,6 +15,7 @@ export { markFontUses, unmarkFontUses } from './page-fonts.js';
 export { seePage } from './see-page.js';
 export { seeLayers } from './see-layers.js';
 export { lookScrolled } from './scrolled-look.js';
+export { takeStates } from './state-layers.js';
 export { settle } from './settle.js';
 export { collectSheets, inlineStyles } from './sheets.js';
 export { snapshot } from './snapshot.js';

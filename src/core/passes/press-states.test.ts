@@ -1,4 +1,4 @@
-import { contrast, readColour, type Rgba } from '../page/colours.js';
+import { contrast, over, readColour, type Rgba } from '../page/colours.js';
 import { element, page, words } from '../page/sample.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
 import { pressStates } from './press-states.js';
@@ -9,6 +9,12 @@ const made = (rest: SharedStyle['rest'], more: Partial<ElementNode> = {}, varian
   return new Map((after.styles['b']?.variants ?? []).map((one) => [one.state, one.set]));
 };
 const colour = (text: string | undefined): Rgba => readColour(text ?? '') as Rgba;
+/** The colour that a mix with black or white comes to. */
+const mixed = (text: string | undefined): Rgba => {
+  const [, ground, share, to] = /^color-mix\(in srgb, (rgb\([^)]*\)) (\d+)%, (black|white)\)$/.exec(text ?? '') ?? [];
+  const by = 1 - Number(share) / 100;
+  return over(to === 'white' ? [255, 255, 255, by] : [0, 0, 0, by], colour(ground));
+};
 
 describe('states of a design', () => {
   it.each([
@@ -21,7 +27,7 @@ describe('states of a design', () => {
     const states = made({ 'background-color': ground, color: text });
     const needed = Math.min(4.5, contrast(colour(ground), colour(text)));
     for (const state of [':hover', ':active']) {
-      const now = colour(states.get(state)?.['background-color']);
+      const now = mixed(states.get(state)?.['background-color']);
       expect(now).not.toEqual(colour(ground));
       expect(contrast(now, colour(text))).toBeGreaterThanOrEqual(needed);
     }
@@ -29,7 +35,7 @@ describe('states of a design', () => {
   });
 
   it('tint a clear button with its own words, and underline a link', () => {
-    expect(made({ color: 'rgb(255, 0, 0)' }).get(':hover')).toEqual({ 'background-color': 'rgba(255, 0, 0, 0.12)' });
+    expect(made({ color: 'rgb(255, 0, 0)' }).get(':hover')).toEqual({ 'background-color': 'color-mix(in srgb, currentColor 12%, transparent)' }); // prettier-ignore
     const link = (rest: SharedStyle['rest']) => made(rest, { kind: 'link' }).get(':hover');
     expect(link({})).toEqual({ 'text-decoration-line': 'underline' });
     expect(link({ 'text-decoration-line': 'underline' })).toEqual({ 'text-decoration-thickness': '0.15em' });

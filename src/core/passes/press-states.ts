@@ -9,14 +9,13 @@ const PRESSED = 0.22;
 /** Least contrast of text (WCAG 2.2, 1.4.3). */
 const READABLE = 4.5;
 const BLACK: Rgba = [0, 0, 0, 1];
-const WHITE: Rgba = [255, 255, 255, 1];
 const CLEAR: Rgba = [0, 0, 0, 0];
 
 /**
  * Gives what can be pressed in a design the states that a drawing does not show: pointed at, chosen by keyboard, pressed,
  * out of order. Gently, from its own colours, and never harder to read than it is or has to be. What has a state stays.
  *
- * Before: a button of white words on #b3541e; after: #9e4a1a behind them while it is pointed at, and a line around it while
+ * Before: a button of white words on #b3541e; after: a darker ground behind them while it is pointed at, and a line around it while
  * the keyboard is on it.
  */
 export const pressStates: Pass = {
@@ -61,8 +60,8 @@ function statesOf(node: ElementNode, style: SharedStyle, words: Rgba): StyleVari
   const ring = ground[3] === 1 && isBox ? ground : words;
   const states: StyleVariant[] = [];
   if (isBox && !drawn && !changes('background-color')) {
-    states.push({ state: ':hover', set: { 'background-color': cssOf(shade(ground, words, POINTED)) } });
-    states.push({ state: ':active', set: { 'background-color': cssOf(shade(ground, words, PRESSED)) } });
+    states.push({ state: ':hover', set: { 'background-color': shade(ground, words, POINTED) } });
+    states.push({ state: ':active', set: { 'background-color': shade(ground, words, PRESSED) } });
   } else {
     const line = (rest['text-decoration-line'] ?? 'none') === 'none';
     const said: Declarations = line
@@ -75,15 +74,16 @@ function statesOf(node: ElementNode, style: SharedStyle, words: Rgba): StyleVari
   return states;
 }
 
-/** A ground a little darker or lighter, on the side on which the words on it stay readable; a clear one is tinted by the words. */
-function shade(ground: Rgba, words: Rgba, by: number): Rgba {
-  if (ground[3] < 1) return [words[0], words[1], words[2], Math.round(by * 100) / 100];
-  const mixed = [BLACK, WHITE].map((to): Rgba => {
-    const [red, green, blue] = over([to[0], to[1], to[2], by], ground);
-    return [Math.round(red), Math.round(green), Math.round(blue), 1];
-  });
-  const [darker, lighter] = mixed as [Rgba, Rgba];
+/**
+ * A ground a little darker or lighter, on the side on which the words on it stay readable; a clear one is tinted by the words.
+ * Said as a mix with the ground itself, so that it follows when that becomes another colour (CSS Color 5, color-mix).
+ */
+function shade(ground: Rgba, words: Rgba, by: number): string {
+  const share = Math.round(by * 100);
+  if (ground[3] < 1) return `color-mix(in srgb, currentColor ${share}%, transparent)`;
+  const darker = over([0, 0, 0, by], ground);
   /* Rather the darker one, as shadows are; the other where words would be harder to read on it. */
   const needed = Math.min(READABLE, contrast(ground, words));
-  return contrast(darker, words) >= needed ? darker : lighter;
+  const to = contrast(darker, words) >= needed ? 'black' : 'white';
+  return `color-mix(in srgb, ${cssOf(ground)} ${100 - share}%, ${to})`;
 }
