@@ -35,8 +35,12 @@ say('content demo/out/hire add three-to-choose-from.cards "The child’s telesco
 run(process.execPath, [...cli, 'content', 'demo/out/hire', 'add', 'three-to-choose-from.cards', 'The child’s telescope']); // prettier-ignore
 say(`survey ${boards.join(' ')} --out demo/out/survey-star-evenings`);
 run(process.execPath, [...cli, 'survey', ...boards, '--out', 'demo/out/survey-star-evenings']);
-say(`convert ${boards.join(' ')} --out demo/out/star-evenings`);
-run(process.execPath, [...cli, 'convert', ...boards, '--out', 'demo/out/star-evenings', '--no-proof']);
+say(`convert ${boards.join(' ')} --out demo/out/star-evenings --brief demo/design/brief.yaml`);
+run(process.execPath, [...cli, 'convert', ...boards, '--out', 'demo/out/star-evenings', '--no-proof', '--brief', 'demo/design/brief.yaml']); // prettier-ignore
+say('elements demo/out/star-evenings');
+run(process.execPath, [...cli, 'elements', 'demo/out/star-evenings']);
+say('links demo/out/star-evenings');
+run(process.execPath, [...cli, 'links', 'demo/out/star-evenings']);
 say('tune demo/out/star-evenings');
 run(process.execPath, [...cli, 'tune', 'demo/out/star-evenings']);
 say('proof demo/out/star-evenings');

@@ -53,7 +53,9 @@ function lookWord(base: Declarations, own: Declarations): string {
   if ('background-color' in own || 'background-image' in own) return 'coloured';
   const sizes = ['font-size', 'padding-top', 'padding-left'].map((name) => [parseFloat(base[name] ?? ''), parseFloat(own[name] ?? '')] as const); // prettier-ignore
   const changed = sizes.find(([before, after]) => before !== after && before + after > 0);
-  return changed ? (changed[1] < changed[0] ? 'small' : 'large') : '';
+  if (changed) return changed[1] < changed[0] ? 'small' : 'large';
+  const names = Object.keys(own);
+  return names.length > 0 && names.every((name) => /^(margin|align-self|justify-self|width|flex|order|position|top|left|right|bottom|inset|grid)/.test(name)) ? 'placed' : ''; // prettier-ignore
 }
 
 /** What a person would call an item: its name, or its first words if it is named after nothing but its kind. */
