@@ -31,6 +31,17 @@ describe('switches', () => {
     expect(find(made, ({ id }) => id === 'bar').children?.[0]).toBe(box);
   });
 
+  it.each([
+    [{ 'aria-label': 'Ways' }, [words('Menu')], 'Ways'],
+    [{}, [words('Menu')], undefined],
+    [{}, [element('image', 'i', { attributes: { alt: 'Lines' } })], 'Lines'],
+    [{}, [element('icon', 'i', { markup: '<svg></svg>' })], 'More'],
+  ])('says what is pressed where its words do not: %j', (attributes, inside, said) => {
+    const bar = element('box', 'bar', { element: 'nav' }, element('button', 'b', { id: 'b', element: 'button', style: 'press', attributes }, ...inside), element('list', 'm', { id: 'm', element: 'ul', style: 'menu' }, element('item', 'i', { element: 'li' }, words('Hire')))); // prettier-ignore
+    const bare = switches.run(page({ press: { rest: {} }, menu: { rest: { display: 'none' } } }, bar), context([{ control: 'b', target: 'm', kind: 'open' }])); // prettier-ignore
+    expect(find(bare, ({ element: tag }) => tag === 'input').attributes?.['aria-label']).toBe(said);
+  });
+
   it('opens it only where it is hidden', () => {
     expect(made.styles['menu']?.variants?.slice(1)).toEqual([
       { at: 'below-900', within: { style: box.style, state: ':checked', beside: true }, set: { display: 'block' } },

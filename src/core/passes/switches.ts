@@ -1,6 +1,6 @@
 import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../page/types.js';
 import { spread, type Full } from '../page/spread.js';
-import { elements, isElement } from '../page/walk.js';
+import { elements, isElement, textOf } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
 import type { Pass } from './pass.js';
 import { bareLook, hiddenBy, RING, UNSEEN } from './switch-looks.js';
@@ -61,7 +61,7 @@ class Switchboard {
     const id = names.give(`open-${word}`);
     const style = `${id}-style`;
     this.styles[style] = { rest: UNSEEN };
-    const label = pressed.attributes?.['aria-label'];
+    const label = labelOf(pressed, shown);
     const box: ElementNode = {
       id: `${control}s`,
       kind: 'field',
@@ -159,4 +159,12 @@ class Switchboard {
     };
     return { ...this.document, styles: this.styles, body: visit(this.document.body) };
   }
+}
+
+/** What a screen reader says of what is pressed, where its own words do not: its label, what its picture shows, or what it opens. */
+function labelOf(pressed: ElementNode, shown: ElementNode): string | undefined {
+  const own = pressed.attributes?.['aria-label'] ?? pressed.attributes?.['title'];
+  if (own || textOf(pressed)) return own;
+  const pictured = [...elements(pressed)].map(({ attributes }) => attributes?.['alt'] || attributes?.['aria-label']).find(Boolean); // prettier-ignore
+  return pictured ?? ([...elements(shown)].filter(({ element }) => element === 'a').length > 1 ? 'Menu' : 'More');
 }
