@@ -16,6 +16,7 @@ const MAY_IMPORT = {
   'core/tune': ['core/page', 'core/proof', 'core/adjust'],
   'core/links': ['core/page', 'core/brief'],
   'core/elements': ['core/page'],
+  'core/about': ['core/page'],
   'core/templates': ['core/page', 'core/content', 'core/render'],
   'core/trial': ['core/page', 'core/content', 'core/proof', 'core/adjust'],
   'core/content': ['core/page'],

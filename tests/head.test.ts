@@ -53,6 +53,19 @@ describe('the head of a page', () => {
     expect(ran.err).toMatch(/the file "\.\.\/\.\.\/secret\.png" could not be had/);
   });
 
+  it('is listed with the outline and the landmarks of the page, and checked', () => {
+    const about = (...args: string[]) => tavrik(['about', project, ...args]);
+    expect(about().out).toMatch(/site +Hollin Marsh Observatory, https:\/\/hollin-marsh\.example\/\n.*\nicons +drawing, 16 px, .*512 px\nfacts +Museum\n/); // prettier-ignore
+    expect(about().out).toMatch(
+      /landmarks +banner, main, contentinfo\n.*\n {2}1 The darkest sky for forty miles\n {4}2 /,
+    );
+    expect(about('check')).toMatchObject({ code: 0, out: 'Nothing is missing.\n' });
+    expect(tavrik(['content', project, 'set', 'page.title', 'x'.repeat(90)]).code).toBe(0);
+    expect(about('check')).toMatchObject({ code: 1, out: expect.stringContaining('The title has 90 letters') as unknown }); // prettier-ignore
+    expect(about('--page', 'none')).toMatchObject({ code: 2, err: expect.stringContaining('no page "none"') as unknown }); // prettier-ignore
+    expect(JSON.parse(about('--json').out)).toMatchObject({ pages: [{ page: 'home', language: 'en' }] });
+  });
+
   it.each([
     ['site: { address: hollin }', /Line 3.*address|Line 4.*address/s],
     ['site: { facts: { opens: [Friday] } }', /Write days and times as/],

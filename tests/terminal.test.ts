@@ -31,6 +31,7 @@ describe('help and version', () => {
       'tokens',
       'links',
       'elements',
+      'about',
       'start',
       'watch',
     ]) {

@@ -2,6 +2,7 @@ import { Command, CommanderError } from 'commander';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Problem } from '../core/page/problem.js';
+import { aboutCommand } from './about.js';
 import { adjustCommand } from './adjust.js';
 import { briefCommand } from './brief.js';
 import { contentCommand } from './content.js';
@@ -37,6 +38,7 @@ export function buildProgram(setCode: (code: number) => void): Command {
   program.addCommand(tuneCommand());
   program.addCommand(adjustCommand());
   program.addCommand(contentCommand(setCode));
+  program.addCommand(aboutCommand(setCode));
   program.addCommand(elementsCommand());
   program.addCommand(linksCommand(setCode));
   program.addCommand(tokensCommand());

@@ -1,0 +1,54 @@
+import { Command } from 'commander';
+import type { AboutPage } from '../core/about/about.js';
+import { EXIT } from './exit.js';
+import { JSON_OPTION, oneOf } from './options.js';
+import { openTerminal, type Terminal } from './terminal.js';
+
+const ACTIONS = ['list', 'check'] as const;
+
+export function aboutCommand(setCode: (code: number) => void): Command {
+  return new Command('about')
+    .description(
+      'say what the pages of a project tell search engines and screen readers: title, preview, icons, headings, landmarks',
+    ) // prettier-ignore
+    .argument('<project>', 'folder that convert wrote')
+    .argument('[action]', ACTIONS.join(', '), 'list')
+    .option('--page <name>', 'only this page')
+    .option(...JSON_OPTION)
+    .addHelpText('after', '\nExample:\n  tavrik about project check')
+    .action(async (project: string, given: string, options: { readonly page?: string; readonly json?: boolean }) => {
+      const terminal = openTerminal(options.json === true);
+      const action = oneOf(given, ACTIONS, 'action');
+      const { aboutProject } = await import('../flow/about.js');
+      const pages = aboutProject(project, options.page);
+      const faults = pages.flatMap((one) => one.faults);
+      if (options.json) terminal.print(JSON.stringify({ pages }, null, 2));
+      else
+        for (const one of pages) {
+          if (pages.length > 1) terminal.print(terminal.paint.bold(one.page));
+          if (action === 'list') show(one, terminal);
+          for (const fault of one.faults) terminal.print(`${terminal.paint.yellow('wrong')}  ${fault}`);
+        }
+      if (action === 'check' && faults.length === 0 && !options.json) terminal.print('Nothing is missing.');
+      if (action === 'check' && faults.length) setCode(EXIT.overLimit);
+    });
+}
+
+function show(
+  { title, description, language, head, headings, landmarks }: AboutPage,
+  { print, paint }: Terminal,
+): void {
+  const line = (name: string, value: string | undefined): void => print(`${name.padEnd(12)} ${value || paint.dim('–')}`); // prettier-ignore
+  const { preview: { picture, width, height } = {}, icons = [], facts = [] } = head;
+  line('title', title);
+  line('description', description);
+  line('language', language);
+  line('site', [head.site, head.root].filter(Boolean).join(', '));
+  line('preview', picture && `${picture}${width === undefined ? '' : `, ${width} × ${height} px`}`);
+  line('icons', icons.map(({ size }) => (size === undefined ? 'drawing' : `${size} px`)).join(', '));
+  line('facts', facts.map((one) => String((one as { '@type'?: unknown })['@type'] ?? 'data')).join(', '));
+  line('listed', head.unlisted ? 'no' : 'yes');
+  line('landmarks', landmarks.join(', '));
+  line('headings', headings.length ? ' ' : '');
+  for (const { level, words } of headings) print(`  ${'  '.repeat(level - 1)}${level} ${words}`);
+}
