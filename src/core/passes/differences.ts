@@ -168,23 +168,28 @@ function vote(looks: readonly Full[]): Full {
   return made;
 }
 
-/** States and generated parts of which all say the same. */
+/**
+ * States and generated parts of which all say something under the same conditions, as the one says it that is most like the
+ * others. Who says another value says it again over that.
+ */
 function agreedOthers(spreads: readonly Spread[]): StyleVariant[] {
   const said = spreads.map(({ others }) => byProperty(others));
-  const [first] = said as [Map<string, string>];
-  const agreed = new Set(
-    [...first].flatMap(([key, text]) => (said.every((one) => one.get(key) === text) ? [key] : [])),
-  );
-  return filterOthers((spreads[0] as Spread).others, (key) => agreed.has(key));
+  const conditions = spreads.map(({ others }) => byProperty(others, false));
+  const [first] = conditions as [Map<string, string>];
+  const agreed = [...first].flatMap(([key, text]) => (conditions.every((one) => one.get(key) === text) ? [key] : []));
+  const likes = (at: number): number =>
+    agreed.reduce((sum, key) => sum + said.filter((one) => one.get(key) === said[at]?.get(key)).length, 0);
+  const model = spreads.reduce((most, _, at) => (likes(at) > likes(most) ? at : most), 0);
+  return filterOthers((spreads[model] as Spread).others, (key) => agreed.includes(key));
 }
 
-/** For each property of each generated part: all that is said of it, in order. */
-function byProperty(others: readonly StyleVariant[]): Map<string, string> {
+/** For each property of each generated part: all that is said of it, in order. @param valued with the values, or only when */
+function byProperty(others: readonly StyleVariant[], valued = true): Map<string, string> {
   const made = new Map<string, string>();
   for (const { set, ...condition } of others)
     for (const [name, value] of Object.entries(set)) {
       const key = `${condition.part ?? ''} ${name}`;
-      made.set(key, `${made.get(key) ?? ''}${JSON.stringify([condition, value])}`);
+      made.set(key, `${made.get(key) ?? ''}${JSON.stringify([condition, ...(valued ? [value] : [])])}`);
     }
   return made;
 }
@@ -228,8 +233,8 @@ function differenceFrom(
     }
     if (name !== undefined && Object.keys(set).length) variants.push({ at: name, set });
   }
-  const shared = byProperty(agreed);
-  variants.push(...filterOthers(own.others, (key) => !shared.has(key)));
+  const [shared, said] = [byProperty(agreed), byProperty(own.others)];
+  variants.push(...filterOthers(own.others, (key) => shared.get(key) !== said.get(key)));
   if (Object.keys(rest).length === 0 && variants.length === 0) return undefined;
   return { rest, ...(variants.length ? { variants } : {}) };
 }

@@ -140,6 +140,20 @@ describe('differences', () => {
     });
   });
 
+  it('keep states in one place that all have, and say again only what is another value', () => {
+    const state = (value: string): SharedStyle => ({ rest: framed, variants: [{ state: ':hover', set: { color: value } }, { state: ':active', set: { color: 'black', top: '1px' } }] }); // prettier-ignore
+    const styles = { 'dusk-box': state('red'), 'moon-box': state('blue'), 'tide-box': state('red') };
+    const other = differences.run({ ...document, styles: { ...looks, ...styles } }, nowhere);
+    const [dusk, moon] = [find(other, 'box-dusk'), find(other, 'box-moon')];
+    expect(other.styles[dusk.style as string]).toEqual(styles['dusk-box']);
+    expect([dusk.difference, moon.style]).toEqual([undefined, dusk.style]);
+    /* Both states of the colour, so that the one pressed still wins over the one pointed at. */
+    expect(other.styles[moon.difference as string]).toEqual({
+      rest: {},
+      variants: [{ state: ':hover', set: { color: 'blue' } }, { state: ':active', set: { color: 'black' } }], // prettier-ignore
+    });
+  });
+
   it('let what depends on an item depend on the style that the items share', () => {
     const inside = (host: string): SharedStyle => ({
       rest: { color: 'navy' },
