@@ -34,8 +34,10 @@ export async function makeWebPage(
     progress(`Opening the page at ${widths.join(', ')} px`);
     const desk = openDesk(browser, served.visit.scheme);
     desk.catch(() => undefined);
-    const open = await Promise.all(widths.map((width) => openReference(browser, served.visit, width)));
-    const widest = open.reduce((most, one) => (one.width > most.width ? one : most));
+    /* What is read is read in the widest; the others come to rest meanwhile. */
+    const opening = widths.map((width) => openReference(browser, served.visit, width));
+    for (const one of opening) one.catch(() => undefined);
+    const widest = await (opening[widths.indexOf(Math.max(...widths))] as (typeof opening)[number]);
     progress('Reading elements and styles');
     const read = await readHtml(widest.page, await desk, {
       name: source.name,
@@ -53,6 +55,7 @@ export async function makeWebPage(
     const { signIn } = reading;
     const own = new AssetStore();
     const { document: whole, missing } = await bringAssets(raw, read.address, own, signIn ? { signIn } : {});
+    const open = await Promise.all(opening);
     if (proof) browser.prepare();
     /* Looking goes on while boxes are tried in another page. */
     const seeing = briefText === undefined ? seeWebPage(source.name, source.shown, open) : undefined;
