@@ -117,6 +117,33 @@ describe('what stays', () => {
   });
 });
 
+describe('a header that scripts change as the page is scrolled', () => {
+  const HEADER = `<!doctype html><html lang="en"><title>Tides</title><style>body{margin:0;font:16px Arial}header{position:fixed;top:0;left:0;right:0;padding:20px;color:#fff}header a{color:#fff}
+.on{padding:8px 20px;background:#fff;box-shadow:0 2px 4px #888}.on a{color:#036}section{height:900px;padding:90px 20px;background:#246}</style>
+<header><a href="#a">Tides</a> <a href="#b">Fees</a> <a href="#c">Way</a></header><section><h1>Tides</h1></section><section><h2>Fees</h2></section>
+<script>addEventListener('scroll', () => document.querySelector('header').classList.toggle('on', scrollY > 50))</script></html>`;
+
+  it('changes by itself, as it did, and back', async () => {
+    writeFileSync(join(folder, 'tides.html'), HEADER);
+    const out = join(folder, 'tides');
+    expect(tavrik(['convert', join(folder, 'tides.html'), '--out', out, '--widths', '1200', '--no-proof']).code).toBe(
+      0,
+    );
+    const tides = await serveFolder(join(out, 'site'));
+    const page = await browser.newPage(1200);
+    await page.goto(`${tides.origin}/index.html`);
+    const seen = async () => [await look(page, 'header', 'background-color'), await look(page, 'header', 'padding-top'), await look(page, 'header a', 'color')]; // prettier-ignore
+    const before = await seen();
+    expect(before).toEqual(['rgba(0, 0, 0, 0)', '20px', 'rgb(255, 255, 255)']);
+    await scroll(page, 400);
+    expect(await seen()).toEqual(['rgb(255, 255, 255)', '8px', 'rgb(0, 51, 102)']);
+    await scroll(page, 0);
+    expect(await seen()).toEqual(before);
+    await page.close();
+    await tides.close();
+  });
+});
+
 describe('motion that cannot be', () => {
   it.each([
     ['  - { at: Marsh, enters: fade, lasts: 10001 }', /Write ms, at most 10000/],

@@ -20,10 +20,11 @@ export async function bringAssets(
   store: AssetStore,
   { signIn, instead }: { readonly signIn?: SignIn; readonly instead?: string } = {},
 ): Promise<Brought> {
-  const fetched = await fetchAssets(assetAddresses(raw), base, store, signIn);
   const ours = new URL(base).hostname === '127.0.0.1' ? new URL(base).origin : '';
+  /* Files that links lead to come along from this machine; elsewhere there may be any number of any size. */
+  const fetched = await fetchAssets(assetAddresses(raw, ours !== ''), base, store, signIn);
   const missing = fetched.missing.map(
     (one) => `File could not be had, its space is kept: ${(ours ? one.replace(ours, '') : one).slice(0, 200)}`,
   );
-  return { document: mapAssets(raw, (one) => fetched.places.get(one) ?? instead), missing };
+  return { document: mapAssets(raw, (one) => fetched.places.get(one) ?? instead, ours !== ''), missing };
 }

@@ -15,12 +15,17 @@ const ADDRESS_IN_MARKUP = /((?:xlink:)?href|src)="([^"]*)"/g;
 
 /**
  * The document with every address of a picture, font or other shown file replaced by what `change` makes of it.
- * `change` returns undefined for a file that is not there: a font source goes, another address becomes empty.
+ * `change` returns undefined for a file that is not there: a font source goes, another address becomes empty, a link stays.
+ * @param linked whether files that links lead to are meant too
  */
-export function mapAssets(document: PageDocument, change: (address: string) => string | undefined): PageDocument {
+export function mapAssets(
+  document: PageDocument,
+  change: (address: string) => string | undefined,
+  linked = true,
+): PageDocument {
   const styles: Record<string, SharedStyle> = {};
   for (const [name, style] of Object.entries(document.styles)) styles[name] = mapStyle(style, change);
-  const body = mapTree(document.body, (node) => (isElement(node) ? mapElement(node, change) : node));
+  const body = mapTree(document.body, (node) => (isElement(node) ? mapElement(node, change, linked) : node));
   const fonts = document.fonts?.flatMap((face) => {
     const src = mapFontSource(face.descriptors['src'] ?? '', change);
     return src ? [{ ...face, descriptors: { ...face.descriptors, src } }] : [];
@@ -42,12 +47,16 @@ function mapHead({ preview, icons, ...head }: PageHead, change: (address: string
 }
 
 /** Every address of a shown file in the document, each once, in order. */
-export function assetAddresses(document: PageDocument): string[] {
+export function assetAddresses(document: PageDocument, linked = true): string[] {
   const found = new Set<string>();
-  mapAssets(document, (address) => {
-    found.add(address);
-    return address;
-  });
+  mapAssets(
+    document,
+    (address) => {
+      found.add(address);
+      return address;
+    },
+    linked,
+  );
   return [...found];
 }
 
@@ -83,10 +92,10 @@ function mapFontSource(value: string, change: (address: string) => string | unde
   return sources.filter((source) => source.startsWith('local(')).join(', ');
 }
 
-function mapElement(node: ElementNode, change: (address: string) => string | undefined): ElementNode {
+function mapElement(node: ElementNode, change: (address: string) => string | undefined, linked: boolean): ElementNode {
   const attributes: Record<string, string> = { ...node.attributes };
-  if (node.element === 'a' && FILE.test(attributes['href'] ?? ''))
-    attributes['href'] = change(attributes['href'] as string) ?? (attributes['href'] as string);
+  if (linked && node.element === 'a' && FILE.test(attributes['href'] ?? ''))
+    attributes['href'] = fileOf(change(attributes['href'] as string)) ?? (attributes['href'] as string);
   for (const name of SHOWN[node.element] ?? []) if (attributes[name]) attributes[name] = change(attributes[name]) ?? '';
   if (attributes['srcset']) attributes['srcset'] = mapCandidates(attributes['srcset'], change);
   if (attributes['srcset'] === '') delete attributes['srcset'];
@@ -96,6 +105,11 @@ function mapElement(node: ElementNode, change: (address: string) => string | und
       : `${name}="${change(address.replace(/&amp;/g, '&')) ?? ''}"`,
   );
   return { ...node, ...(node.attributes ? { attributes } : {}), ...(markup ? { markup } : {}) };
+}
+
+/** What stands in the place of a picture is nothing that a link could lead to. */
+function fileOf(address: string | undefined): string | undefined {
+  return address?.startsWith('data:') ? undefined : address;
 }
 
 function mapCandidates(value: string, change: (address: string) => string | undefined): string {
