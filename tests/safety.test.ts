@@ -15,14 +15,19 @@ describe('a hostile page', () => {
   const project = join(folder, 'page');
   beforeAll(() => {
     writeFileSync(
+      join(folder, 'drawn.svg'),
+      '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9" onload="alert(11)"><script>alert(12)</script><a href="&#106;avascript:alert(13)"><rect width="9" height="9" onclick="alert(14)"/></a></svg>',
+    );
+    writeFileSync(
       join(folder, 'hostile.html'),
       `<!doctype html><html><head><title>&lt;script&gt;alert(0)&lt;/script&gt;</title>
-       <meta http-equiv="refresh" content="9999;url=http://127.0.0.1:1/evil"><style>p{color:red}</style></head><body onload="window.evil=1">
+       <meta http-equiv="refresh" content="9999;url=http://127.0.0.1:1/evil"><style>p{color:red}</style><link rel="icon" href="drawn.svg"></head><body onload="window.evil=1">
        <p onclick="alert(1)">Text with &lt;b&gt;markup&lt;/b&gt; in it</p>
        <a href="javascript:alert(2)">Press</a> <a href=" jaVa&#10;script:alert(3)">Press too</a>
        <form action="javascript:alert(4)"><input name="q" value='"><script>alert(5)</script>'></form>
        <svg width="20" height="20"><script>alert(6)</script><a href="javascript:alert(7)"><rect width="20" height="20" onclick="alert(8)"/></a></svg>
        <img src="x.png" onerror="alert(9)" alt='"><script>alert(10)</script>'>
+       <img src="drawn.svg" alt="">
        <script>document.body.insertAdjacentHTML('beforeend', '<p>Written by a script</p>')</script></body></html>`,
     );
     expect(tavrik(['convert', join(folder, 'hostile.html'), '--out', project, '--no-proof'])).toMatchObject({
@@ -34,6 +39,12 @@ describe('a hostile page', () => {
     const html = readFileSync(join(project, 'site/index.html'), 'utf8');
     expect(html).not.toMatch(/<script|<[^>]*\son\w+=|<[^>]*="\s*java\s*script:|http-equiv/i);
     expect(written(project)).not.toMatch(/127\.0\.0\.1/);
+  });
+
+  it('leaves none in drawings that it shows, which may be opened by themselves', () => {
+    const drawn = [...filesIn(project)].filter(([path]) => /site\/assets\/drawn-.*\.svg$/.test(path));
+    expect(drawn).toHaveLength(1);
+    expect(drawn[0]?.[1].toString('utf8')).toMatch(/^<svg[^>]*><rect width="9" height="9"\/><\/svg>$/);
   });
 
   it('keeps words that look like markup as words', () => {

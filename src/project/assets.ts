@@ -111,7 +111,9 @@ async function fetchOne(address: string, base: string, signIn?: SignIn): Promise
     const type = (response.headers.get('content-type') ?? '').split(';')[0]?.trim() ?? '';
     if (type === 'text/html' && !/\.html?$/.test(url.pathname)) return undefined;
     const name = url.protocol === 'data:' ? 'inline' : decodeURIComponent(url.pathname.split('/').pop() ?? '');
-    return { bytes: Buffer.from(await response.arrayBuffer()), name, type };
+    const bytes = Buffer.from(await response.arrayBuffer());
+    const isVector = type === 'image/svg+xml' || /\.svg$/i.test(name);
+    return { bytes: isVector ? await (await import('./codec.js')).withoutScripts(bytes) : bytes, name, type };
   } catch {
     return undefined;
   }

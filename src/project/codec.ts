@@ -62,6 +62,20 @@ export async function leanVector(bytes: Buffer): Promise<Buffer> {
   }
 }
 
+/** What in a drawing may run, or hide what runs: those without it stay as they are. */
+const MAY_RUN = /script|\son[a-z]+\s*=|&#|<!ENTITY|foreignObject|data:text/i;
+
+/**
+ * A vector drawing without scripts, handlers and script addresses: shown by itself, it would run them in the place of the site.
+ * @throws if it may hold some and cannot be read
+ */
+export async function withoutScripts(bytes: Buffer): Promise<Buffer> {
+  const text = bytes.toString('utf8');
+  if (!MAY_RUN.test(text)) return bytes;
+  const { optimize } = await import('svgo');
+  return Buffer.from(optimize(text, { plugins: ['removeScripts'] }).data);
+}
+
 /** A strip of a picture over its whole width, as a small JPEG. @param top where it begins, px */
 export async function cropPicture(png: Buffer, top: number, height: number): Promise<Buffer> {
   const { width = 1, height: high = 1 } = await sharp(png).metadata();
