@@ -51,9 +51,18 @@ export function withLook(
   const before = [...elements(document.body)].find((one) => one.id === id)?.style ?? '';
   const style = document.styles[before] ?? { rest: {} };
   const own = `-${why}-${id}`;
-  const name = before.endsWith(own) ? before : `${before}${own}`;
+  /* Its own style stays what it is called: others may depend on its states. */
+  const isOwn = before !== '' && [...elements(document.body)].filter((one) => one.style === before).length === 1;
+  const name = isOwn || before.endsWith(own) ? before : `${before}${own}`;
   const all = [...(style.variants ?? []), ...variants];
   const made = { rest: { ...style.rest, ...rest }, ...(all.length ? { variants: all } : {}) };
   const body = mapTree(document.body, (one) => (isElement(one) && one.id === id ? { ...one, style: name } : one));
-  return { ...document, styles: { ...document.styles, [name]: made }, body };
+  const styles = name === before ? document.styles : Object.fromEntries(Object.entries(document.styles).map(([key, one]) => [key, alsoWithin(one, before, name)])); // prettier-ignore
+  return { ...document, styles: { ...styles, [name]: made }, body };
+}
+
+/** What depends on the states of a style depends on those of another one as well. */
+function alsoWithin(style: SharedStyle, host: string, other: string): SharedStyle {
+  const more = (style.variants ?? []).flatMap((one) => (one.within?.style === host && host !== '' ? [{ ...one, within: { ...one.within, style: other } }] : [])); // prettier-ignore
+  return more.length ? { ...style, variants: [...(style.variants ?? []), ...more] } : style;
 }

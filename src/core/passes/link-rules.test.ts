@@ -64,6 +64,12 @@ describe('a whole box as one link', () => {
     expect(() => checkDocument(made, 'f')).not.toThrow();
   });
 
+  it('is the box where what is in it is called the same', () => {
+    const named = page({ c: { rest: {} } }, element('card', 'Household', { style: 'c' }, heading, link('Join')));
+    const made = run(named, [{ at: 'Household', whole: true }]);
+    expect(lookOf(made, [...elements(made.body)].find(({ kind }) => kind === 'card'))?.rest).toEqual({ position: 'relative' }); // prettier-ignore
+  });
+
   it('has its heading as the link where there was none, looking as before', () => {
     const made = run(card(heading), [{ at: 'card', whole: true, page: 'join' }]);
     const [only] = linksOf(made);

@@ -4,7 +4,7 @@ import type { Declarations, ElementNode, PageDocument, SharedStyle } from '../pa
 import { elements, isElement, mapTree, textOf } from '../page/walk.js';
 import { nearestWords } from '../page/nearest.js';
 import { linked } from './decisions.js';
-import { elementsAt, knownAddresses, linkPlaces } from './elements-at.js';
+import { elementsAt, knownAddresses, linkPlaces, outermost } from './elements-at.js';
 import { restyled, withLook } from './element-looks.js';
 import type { Pass } from './pass.js';
 
@@ -21,7 +21,7 @@ export function linkRulesPass(rules: readonly LinkRule[], lost: (line: number, s
       const led = new Map<string, LinkRule>();
       return rules.reduce((before, rule) => {
         const all = elementsAt(before, rule.at);
-        const found = hrefOf(rule) === undefined || rule.whole ? all : linkPlaces(before, all);
+        const found = rule.whole ? outermost(before, all) : hrefOf(rule) === undefined ? all : linkPlaces(before, all); // prettier-ignore
         if (found.size === 0) {
           const near = nearestWords(rule.at, knownAddresses(before));
           lost(rule.line, `brief.yaml, line ${rule.line}: nothing is at "${rule.at}", so no link was set${near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : ''}`); // prettier-ignore
@@ -98,10 +98,14 @@ function withArea(document: PageDocument, id: string, rule: LinkRule): PageDocum
   const placed = around.slice(1).find(({ style }) => isPlaced(own.made.styles[style ?? '']));
   if (placed)
     throw wrong(rule, `In "${box.name}" the link is in, or is, "${placed.name}", which has a place of its own.`, 'Name that box instead.'); // prettier-ignore
+  const parts = (own.made.styles[nodeOf(own.made, own.link).style ?? '']?.variants ?? []).map(({ part: one }) => one);
+  const part = ['::after', '::before'].find((one) => !parts.includes(one));
+  if (part === undefined)
+    throw wrong(rule, `The link in "${box.name}" has something before and after it, so nothing can be laid over the box.`, 'Leave "whole" out.'); // prettier-ignore
   const held = isPlaced(own.made.styles[box.style ?? ''])
     ? own.made
     : withLook(own.made, id, 'linked', { position: 'relative' });
-  return withLook(held, own.link, 'linked', {}, [{ part: '::after', set: OVER }]);
+  return withLook(held, own.link, 'linked', {}, [{ part, set: OVER }]);
 }
 
 function isPlaced(style: SharedStyle | undefined): boolean {
