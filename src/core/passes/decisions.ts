@@ -1,11 +1,11 @@
 import { decided, type Brief, type Decision, type Deed, type Reached } from '../brief/brief.js';
 import { readColour, writeColour } from '../page/colours.js';
 import { replaceFamily } from '../page/families.js';
-import type { Declarations, ElementNode, PageDocument, PageNode, Part, SharedStyle } from '../page/types.js';
+import type { Declarations, ElementNode, PageDocument, PageNode, Part } from '../page/types.js';
 import { elements, isElement, mapTree } from '../page/walk.js';
 import type { Pass } from './pass.js';
 import { elementsAt, knownAddresses, linkPlaces } from './elements-at.js';
-import { restyled } from './element-looks.js';
+import { restyled, withLook } from './element-looks.js';
 
 /**
  * A pass that does what a brief says of elements: kinds, levels, names, links, texts, parts, fits, colours, fonts.
@@ -54,22 +54,17 @@ function suits({ kind, element, markup }: ElementNode, deed: Deed): boolean {
 }
 
 function change(document: PageDocument, at: ReadonlySet<string>, decision: Decision): PageDocument {
-  const styles: Record<string, SharedStyle> = { ...document.styles };
+  const looks = new Map<string, Declarations>();
   const body = mapTree(document.body, (node): PageNode => {
     if (!isElement(node) || !at.has(node.id)) return node;
     const changed = changeNode(node, decision);
-    const look: Declarations = {
-      ...(changed.element === node.element ? {} : restyled(node.element, changed.element, styles[node.style ?? ''])),
+    looks.set(node.id, {
+      ...(changed.element === node.element ? {} : restyled(node.element, changed.element, document.styles[node.style ?? ''])), // prettier-ignore
       ...(decision.do === 'fit' ? { 'object-fit': String(decision.to) } : {}),
-    };
-    if (Object.keys(look).length === 0) return changed;
-    const style = styles[node.style ?? ''];
-    const own = `-decided-${node.id}`;
-    const name = node.style?.endsWith(own) ? node.style : `${node.style ?? ''}${own}`;
-    styles[name] = { ...style, rest: { ...style?.rest, ...look } };
-    return { ...changed, style: name };
+    });
+    return changed;
   });
-  return { ...document, styles, body };
+  return [...looks].reduce<PageDocument>((made, [id, look]) => withLook(made, id, 'decided', look), { ...document, body }); // prettier-ignore
 }
 
 const ELEMENT: Readonly<Record<string, string>> = { heading: 'h2', text: 'p', button: 'a', link: 'a', quote: 'blockquote', menu: 'nav', card: 'div', box: 'div' }; // prettier-ignore

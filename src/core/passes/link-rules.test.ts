@@ -70,6 +70,16 @@ describe('a whole box as one link', () => {
     expect(lookOf(made, [...elements(made.body)].find(({ kind }) => kind === 'card'))?.rest).toEqual({ position: 'relative' }); // prettier-ignore
   });
 
+  it.each([1, 2])('keeps what depends on its states, with %i boxes of that look', (count) => {
+    const styles = { c: { rest: {} }, t: { rest: {}, variants: [{ within: { style: 'c', state: ':hover' }, set: { color: 'red' } }] } }; // prettier-ignore
+    const boxes = ['card', 'other'].slice(0, count).map((name) => element('card', name, { style: 'c' }, element('text', name, { style: 't' }, words('x')), link(`Join ${name}`))); // prettier-ignore
+    const made = run(page(styles, ...boxes), [{ at: 'card', whole: true }]);
+    const host = [...elements(made.body)].find(({ kind, name }) => kind === 'card' && name === 'card')?.style;
+    expect(made.styles['t']?.variants?.map(({ within }) => within?.style)).toContain(host);
+    expect(made.styles[host ?? '']?.rest).toEqual({ position: 'relative' });
+    if (count === 2) expect(made.styles['c']?.rest).toEqual({});
+  });
+
   it('has its heading as the link where there was none, looking as before', () => {
     const made = run(card(heading), [{ at: 'card', whole: true, page: 'join' }]);
     const [only] = linksOf(made);
