@@ -65,6 +65,7 @@ function addressOf(project: string, own: string, target: LinkTarget): string {
   const settings = openProject(project);
   const name = target.page === undefined ? own : pageNamed(settings, target.page).name;
   const file = (placesOf(settings.pages.map((one) => one.name)).get(name) as SitePlace).html;
-  const anchor = target.section === undefined ? '' : `#${anchorIn(readPage(project, name).document, target.section)}`;
+  const anchor =
+    target.section === undefined ? '' : `#${anchorIn(readPage(project, name).document, target.section, project)}`;
   return name === own && anchor ? anchor : `${file}${anchor}`;
 }

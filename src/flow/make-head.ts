@@ -76,7 +76,7 @@ async function iconsFrom(mark: File | undefined, store: AssetStore): Promise<Non
 /** The picture that the source or the brief gives, or else the beginning of the page. */
 async function previewFrom(
   given: File | undefined,
-  { title, head }: PageDocument,
+  { head }: PageDocument,
   references: readonly Reference[],
   store: AssetStore,
 ): Promise<PageHead['preview']> {
@@ -89,7 +89,7 @@ async function previewFrom(
   const widest = [...references].sort((a, b) => b.width - a.width)[0];
   if (!widest) return {};
   const picture = store.add(await previewOf(widest.picture, PREVIEW), 'preview.jpg');
-  return { picture, ...PREVIEW, alt: title };
+  return { picture, ...PREVIEW };
 }
 
 /** The name of a file of a store without its place and its hash. */

@@ -1,3 +1,4 @@
+import { landmarksIn } from '../page/landmarks.js';
 import type { ElementNode, PageDocument, PageHead } from '../page/types.js';
 import { elements, textOf } from '../page/walk.js';
 
@@ -19,10 +20,6 @@ export interface AboutPage {
 const LONGEST_TITLE = 70;
 const LONGEST_DESCRIPTION = 180;
 
-const LANDMARKS: Readonly<Record<string, string>> = { header: 'banner', nav: 'navigation', main: 'main', footer: 'contentinfo', aside: 'complementary' }; // prettier-ignore
-/** Inside of these a header or a footer is that of a part (HTML-AAM, 4.1). */
-const PARTS = new Set(['article', 'aside', 'main', 'nav', 'section']);
-
 /** @param document filled */
 export function aboutPage(document: PageDocument): AboutPage {
   const headings = [...elements(document.body)].flatMap(({ element, attributes, ...node }) => {
@@ -30,20 +27,10 @@ export function aboutPage(document: PageDocument): AboutPage {
     const words = textOf({ element, ...node } as ElementNode);
     return level === undefined || !words ? [] : [{ level: Number(level), words }];
   });
-  const landmarks = [...landmarksIn(document.body, false)];
+  const landmarks = [...landmarksIn(document.body)];
   const { title, description = '', language, head = {} } = document;
   const about = { page: document.name, title, description, language, head, headings, landmarks };
   return { ...about, faults: [...faultsOfHead(about), ...faultsOfOutline(headings), ...faultsOfLandmarks(landmarks)] };
-}
-
-function* landmarksIn(node: ElementNode, inPart: boolean): Generator<string> {
-  const said = node.attributes?.['role'];
-  const known = LANDMARKS[node.element];
-  const isFrame = node.element === 'header' || node.element === 'footer';
-  if (said !== undefined && Object.values(LANDMARKS).includes(said)) yield said;
-  else if (said === undefined && known && !(isFrame && inPart)) yield known;
-  for (const child of node.children ?? [])
-    if (child.kind !== 'words') yield* landmarksIn(child, inPart || PARTS.has(node.element));
 }
 
 function faultsOfHead({ title, description, language, head }: Omit<AboutPage, 'faults'>): string[] {

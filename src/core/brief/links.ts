@@ -24,8 +24,11 @@ export interface LinkRule extends LinkTarget {
   readonly line: number;
 }
 
-/** Addresses of pages and sections while their files are not known yet: `page:NAME#SECTION`, NAME is empty for the page itself. */
-export const PAGE_SCHEME = 'page:';
+/**
+ * Addresses of pages and sections while their files are not known yet: this, `NAME#SECTION`, NAME is empty for the page
+ * itself. It begins with a character of a private area, so that no address of a source is taken for one.
+ */
+export const PAGE_SCHEME = '\uE010page:';
 
 /** The address that a target means; undefined if it means none. */
 export function hrefOf({ page, section, address, mail, telephone, file }: LinkTarget): string | undefined {

@@ -1,5 +1,6 @@
-import type { ElementNode, PageDocument } from '../page/types.js';
-import { elements, textOf } from '../page/walk.js';
+import { spokenName } from '../page/spoken.js';
+import type { PageDocument } from '../page/types.js';
+import { elements } from '../page/walk.js';
 
 export const LINK_KINDS = ['page', 'section', 'address', 'mail', 'telephone', 'file', 'nowhere'] as const;
 export type LinkKind = (typeof LINK_KINDS)[number];
@@ -36,19 +37,12 @@ export function linksIn(document: PageDocument, file: string, site: LinkedSite):
     const address = node.attributes?.['href'];
     if ((node.element !== 'a' && node.element !== 'area') || address === undefined) return [];
     const kind = kindOf(address, site);
-    const words = wordsOf(node);
+    const words = spokenName(node);
     const fault =
       faultOf(address, kind, file, site) ?? (words ? undefined : 'It has no words that say where it leads.');
     const field = node.fields?.['href'];
     return [{ id: node.id, ...(field === undefined ? {} : { field }), words, address, kind, newTab: node.attributes?.['target'] === '_blank', ...(fault ? { fault } : {}) }]; // prettier-ignore
   });
-}
-
-function wordsOf(node: ElementNode): string {
-  const label = node.attributes?.['aria-label'] ?? textOf(node);
-  if (label) return label;
-  const pictured = [...elements(node)].map(({ attributes, markup }) => attributes?.['alt'] || attributes?.['aria-label'] || /<title[^>]*>([^<]+)/.exec(markup ?? '')?.[1] || ''); // prettier-ignore
-  return pictured.find(Boolean) ?? node.attributes?.['title'] ?? '';
 }
 
 function kindOf(address: string, { anchors }: LinkedSite): LinkKind {

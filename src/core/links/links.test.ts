@@ -1,3 +1,4 @@
+import { PAGE_SCHEME } from '../brief/links.js';
 import { element, page, words } from '../page/sample.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
 import { elements } from '../page/walk.js';
@@ -11,8 +12,8 @@ const section = (name: string, more: Partial<ElementNode> = {}, ...children: Ele
 const hrefs = ({ body }: PageDocument): string[] => [...elements(body)].flatMap(({ attributes }) => attributes?.['href'] ?? []); // prettier-ignore
 
 describe('links to pages and sections', () => {
-  const home = { ...page({}, section('Membership for all', { attributes: { id: 'membership-for-all' } }), link('a', 'page:#membership-for-all'), link('b', 'page:hire#Fees'), link('c', 'page:hire'), link('d', 'page:home'), link('e', '/x')), name: 'home' }; // prettier-ignore
-  const hire = { ...page({}, section('Fees', { attributes: { id: 'prices' } }), link('a', 'page:home#membership-for-all')), name: 'hire' }; // prettier-ignore
+  const home = { ...page({}, section('Membership for all', { attributes: { id: 'membership-for-all' } }), link('a', `${PAGE_SCHEME}#membership-for-all`), link('b', `${PAGE_SCHEME}hire#Fees`), link('c', `${PAGE_SCHEME}hire`), link('d', `${PAGE_SCHEME}home`), link('e', '/x')), name: 'home' }; // prettier-ignore
+  const hire = { ...page({}, section('Fees', { attributes: { id: 'prices' } }), link('a', `${PAGE_SCHEME}home#membership-for-all`)), name: 'hire' }; // prettier-ignore
   const fileOf = (name: string): string => (name === 'home' ? 'index.html' : `${name}.html`);
 
   it('lead to their files and anchors', () => {
@@ -22,9 +23,21 @@ describe('links to pages and sections', () => {
     ]);
   });
 
+  it('are those of a source where it has a scheme of that name', () => {
+    const odd = { ...page({}, link('a', 'page:hire#fees')), name: 'home' };
+    expect(resolveLinks([odd], fileOf).map(hrefs)).toEqual([['page:hire#fees']]);
+  });
+
+  it('know sections by their own names first, in any script', () => {
+    const names = ['Πρόγραμμα', 'Μέλη', 'Tides'].map((name, at) => section(name, { attributes: { id: `s${at}` } }));
+    const greek = { ...page({}, ...names, link('a', `${PAGE_SCHEME}#Μέλη`), link('b', `${PAGE_SCHEME}#tides`)), name: 'home' }; // prettier-ignore
+    expect(resolveLinks([greek], fileOf).map(hrefs)).toEqual([['#s1', '#s2']]);
+    expect(() => resolveLinks([{ ...greek, body: { ...greek.body, children: [...names, link('c', `${PAGE_SCHEME}#Ώρες`)] } }], fileOf)).toThrow(/"Ώρες" is no section/); // prettier-ignore
+  });
+
   it('are refused for a page or a section that there is not, with what there is', () => {
     expect(() => resolveLinks([home], fileOf)).toThrow(/the page "hire", which there is not/);
-    const wrong = { ...page({}, section('Fees', { attributes: { id: 'fees' } }), link('a', 'page:#prices')), name: 'home' }; // prettier-ignore
+    const wrong = { ...page({}, section('Fees', { attributes: { id: 'fees' } }), link('a', `${PAGE_SCHEME}#prices`)), name: 'home' }; // prettier-ignore
     expect(() => resolveLinks([wrong], fileOf)).toThrow(/"prices" is no section and no anchor of the page "home"/);
   });
 });

@@ -1,7 +1,7 @@
 import { Problem } from '../page/problem.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
 import { elements, isElement, mapTree } from '../page/walk.js';
-import { sectionSlug } from '../page/words.js';
+import { sectionSlug, slug } from '../page/words.js';
 import { PAGE_SCHEME } from '../brief/links.js';
 
 /**
@@ -15,7 +15,7 @@ export function resolveLinks(documents: readonly PageDocument[], fileOf: (page: 
     const page = name ? documents.find((one) => one.name === name) : own;
     if (!page)
       throw new Problem(`A link leads to the page "${name}", which there is not.`, 'brief.yaml', `Give one of ${documents.map((one) => one.name).join(', ')}.`); // prettier-ignore
-    const anchor = section === undefined ? '' : `#${anchorIn(page, section)}`;
+    const anchor = section === undefined ? '' : `#${anchorIn(page, section, 'brief.yaml')}`;
     return page === own && anchor ? anchor : `${fileOf(page.name)}${anchor}`;
   };
   return documents.map((document) => {
@@ -28,16 +28,19 @@ export function resolveLinks(documents: readonly PageDocument[], fileOf: (page: 
   });
 }
 
-/** The anchor of what a page calls so: an anchor itself, or a section. @throws Problem if there is none */
-export function anchorIn(document: PageDocument, wanted: string): string {
+/** The anchor of what a page calls so: an anchor itself, or a section. @param where it is said @throws Problem if there is none */
+export function anchorIn(document: PageDocument, wanted: string, where: string): string {
   const all = [...elements(document.body)];
   if (all.some(({ attributes }) => attributes?.['id'] === wanted)) return wanted;
   const sections = all.filter(({ kind, attributes }) => kind === 'section' && attributes?.['id']);
-  const section = sections.find(({ name }) => name === wanted || sectionSlug(name) === sectionSlug(wanted));
+  const named = slug(wanted, 40);
+  const section =
+    sections.find(({ name }) => name === wanted) ??
+    sections.find(({ name }) => named !== '' && sectionSlug(name) === named);
   if (section) return section.attributes?.['id'] as string;
   throw new Problem(
     `"${wanted}" is no section and no anchor of the page "${document.name}".`,
-    'brief.yaml',
+    where,
     `Give one of ${sections.map(({ name }) => sectionSlug(name)).join(', ')}.`,
   );
 }

@@ -23,20 +23,24 @@ describe('anchors', () => {
 describe('menus of a design', () => {
   const targets = (...children: ElementNode[]): [string[], string[]] => {
     const said: string[] = [];
-    const made = menuTargetsPass((note) => said.push(note)).run(page({}, ...children), context);
+    const made = menuTargetsPass((note) => said.push(note)).run(anchors.run(page({}, ...children), context), context);
     return [hrefs(made), said];
   };
 
   it('lead to the sections that are called as their entries', () => {
     const [found, said] = targets(link('Membership', '#'), link('Opening hours', '#'), link('Fees', '#'), section('Membership'), section('Our opening hours in winter'), section('Other')); // prettier-ignore
-    expect(found).toEqual(['page:#membership', 'page:#our-opening-hours-in-winter', '#']);
+    expect(found).toEqual(['#membership', '#our-opening-hours-in-winter', '#']);
     expect(said[0]).toBe('"Membership" leads to the section "Membership", which is called so.');
   });
 
   it('know a section by the line before its heading and by its layer', () => {
     const lead = element('section', 'A key', {}, element('text', 'lead', {}, words('Membership')), element('heading', 'A key', {}, words('A key'))); // prettier-ignore
     const layer = element('section', 'Come', {}, element('heading', 'Come', { from: { path: 'Visit / Title' } }, words('Come')), element('text', 't', { from: { path: 'Visit / Text' } }, words('By train'))); // prettier-ignore
-    expect(targets(link('Membership', '#'), link('Visit', '#'), lead, layer)[0]).toEqual(['page:#a-key', 'page:#come']);
+    expect(targets(link('Membership', '#'), link('Visit', '#'), lead, layer)[0]).toEqual(['#a-key', '#come']);
+  });
+
+  it('are led in any script', () => {
+    expect(targets(link('Μέλη', '#'), link('交通', '#'), section('Μέλη του παρατηρητηρίου'), section('交通'))[0]).toEqual(['#section', '#section-2']); // prettier-ignore
   });
 
   it('stay where several sections could be meant, or an address is said', () => {

@@ -69,7 +69,7 @@ export const DESIGN_PASSES: readonly Pass[] = [
  * The passes with those that a brief asks for.
  * @param decisions needs the names of things, and comes before anything is shared
  * @param lost is told of what is said of fields, links and motion that the page does not have
- * @param after come right after what the brief says of elements
+ * @param after come right after what the brief says of links and motion
  */
 export function withBrief(
   passes: readonly Pass[],
@@ -79,9 +79,10 @@ export function withBrief(
   after: readonly Pass[] = [],
 ): Pass[] {
   return passes.flatMap((pass) => {
-    if (pass === names) {
+    if (pass === names) return [pass, decisions, scrolledHeader];
+    if (pass === anchors) {
       const ruled = [...(links.length ? [linkRulesPass(links, lost)] : []), ...(motion.length ? [motionPass(motion, lost)] : [])]; // prettier-ignore
-      return [pass, decisions, scrolledHeader, ...ruled, scrollingPass(scrolling === 'smooth'), ...after];
+      return [pass, ...ruled, scrollingPass(scrolling === 'smooth'), ...after];
     }
     if (pass === fields) return [fieldsPass(richFrom)];
     return pass === siteFacts && said.length ? [pass, fieldDecisionsPass(said, lost)] : [pass];

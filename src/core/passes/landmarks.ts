@@ -1,10 +1,8 @@
+import { LANDMARKS, landmarksIn, PART_ELEMENTS } from '../page/landmarks.js';
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { elements, isElement, mapTree, walk } from '../page/walk.js';
 import type { Pass } from './pass.js';
 import { sectionsOf } from './sections.js';
-
-/** Elements and roles inside of which a header or a footer is not that of the page (HTML-AAM, 4.1). */
-const PARTS = new Set(['article', 'aside', 'main', 'nav', 'section']);
 
 /**
  * Gives plain boxes of an existing page the landmarks that they are: `header`, `footer`, `main` and `nav`, where the source
@@ -17,14 +15,15 @@ export const landmarks: Pass = {
   does: 'makes header, footer, main part and menu of a page known to screen readers where the source has plain boxes',
   run(document) {
     const chosen = new Map<string, string>();
-    const taken = takenIn(document);
+    const taken = new Set(landmarksIn(document.body));
     for (const part of ['header', 'footer'] as const) {
       const own = sectionsOf(document).filter((one) => one.part === part);
-      if (!taken.has(part) && own.length === 1 && isPlain(own[0]) && !isInPart(document.body, own[0] as ElementNode)) chosen.set((own[0] as ElementNode).id, part); // prettier-ignore
+      if (!taken.has(LANDMARKS[part] as string) && own.length === 1 && isPlain(own[0]) && !isInPart(document.body, own[0] as ElementNode)) chosen.set((own[0] as ElementNode).id, part); // prettier-ignore
     }
     const main = taken.has('main') ? undefined : mainOf(document);
     if (main) chosen.set(main.id, 'main');
-    if (!taken.has('nav')) for (const menu of menusOf(document)) if (!chosen.has(menu.id)) chosen.set(menu.id, 'nav');
+    if (!taken.has('navigation'))
+      for (const menu of menusOf(document)) if (!chosen.has(menu.id)) chosen.set(menu.id, 'nav');
     const around = main || taken.has('main') ? undefined : heldTogether(document);
     const body = mapTree(document.body, (node) => {
       if (!isElement(node)) return node;
@@ -35,24 +34,14 @@ export const landmarks: Pass = {
   },
 };
 
-const ROLES: Readonly<Record<string, string>> = {
-  banner: 'header',
-  contentinfo: 'footer',
-  main: 'main',
-  navigation: 'nav',
-};
-
-/** The landmarks that the source has. */
-function takenIn(document: PageDocument): Set<string> {
-  return new Set([...elements(document.body)].flatMap(({ element, attributes }) => [element, ROLES[attributes?.['role'] ?? ''] ?? element])); // prettier-ignore
-}
-
 function isPlain(node: ElementNode | undefined): boolean {
   return node?.element === 'div' && node.attributes?.['role'] === undefined;
 }
 
 function isInPart(body: ElementNode, wanted: ElementNode): boolean {
-  return [...elements(body)].some((one) => one !== wanted && PARTS.has(one.element) && [...walk(one)].includes(wanted));
+  return [...elements(body)].some(
+    (one) => one !== wanted && PART_ELEMENTS.has(one.element) && [...walk(one)].includes(wanted),
+  );
 }
 
 /** The smallest plain box that holds all sections besides the header and the footer, and none of these. */

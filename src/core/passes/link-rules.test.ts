@@ -1,4 +1,4 @@
-import type { LinkRule } from '../brief/links.js';
+import { PAGE_SCHEME, type LinkRule } from '../brief/links.js';
 import { checkDocument } from '../page/check.js';
 import { element, page, words } from '../page/sample.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
@@ -17,9 +17,9 @@ const lookOf = (document: PageDocument, node: ElementNode | undefined) => docume
 
 describe('links by brief', () => {
   it.each<[Partial<LinkRule>, Record<string, string>]>([
-    [{ section: 'membership' }, { href: 'page:#membership' }],
-    [{ page: 'hire', section: 'fees' }, { href: 'page:hire#fees' }],
-    [{ page: 'hire' }, { href: 'page:hire' }],
+    [{ section: 'membership' }, { href: `${PAGE_SCHEME}#membership` }],
+    [{ page: 'hire', section: 'fees' }, { href: `${PAGE_SCHEME}hire#fees` }],
+    [{ page: 'hire' }, { href: `${PAGE_SCHEME}hire` }],
     [{ mail: 'a@b.example' }, { href: 'mailto:a@b.example' }],
     [{ telephone: '+44 (0)1632 960' }, { href: 'tel:+4401632960' }],
     [{ file: 'papers/fees.pdf' }, { href: 'papers/fees.pdf' }],
@@ -37,7 +37,7 @@ describe('links by brief', () => {
   it('are one where a box and its words are meant', () => {
     const button = element('button', 'Join', { element: 'a', attributes: { href: '#' } }, element('text', 'Join', {}, words('Join'))); // prettier-ignore
     const made = run(page({}, button), [{ section: 'membership' }]);
-    expect(linksOf(made).map(({ attributes }) => attributes)).toEqual([{ href: 'page:#membership' }]);
+    expect(linksOf(made).map(({ attributes }) => attributes)).toEqual([{ href: `${PAGE_SCHEME}#membership` }]);
   });
 
   it('that are about nothing are told with what is near', () => {
@@ -58,7 +58,7 @@ describe('a whole box as one link', () => {
   it('has the area of its link laid over it', () => {
     const made = run(card(heading, link('Join')), [{ at: 'card', whole: true, section: 'membership' }]);
     const [only, ...others] = linksOf(made);
-    expect([only?.attributes, others]).toEqual([{ href: 'page:#membership' }, []]);
+    expect([only?.attributes, others]).toEqual([{ href: `${PAGE_SCHEME}#membership` }, []]);
     expect(lookOf(made, [...elements(made.body)].find(({ kind }) => kind === 'card'))?.rest).toEqual({ display: 'flex', position: 'relative' }); // prettier-ignore
     expect(lookOf(made, only)?.variants).toEqual([{ part: '::after', set: { content: '""', position: 'absolute', top: '0', right: '0', bottom: '0', left: '0' } }]); // prettier-ignore
     expect(() => checkDocument(made, 'f')).not.toThrow();
@@ -83,7 +83,7 @@ describe('a whole box as one link', () => {
   it('has its heading as the link where there was none, looking as before', () => {
     const made = run(card(heading), [{ at: 'card', whole: true, page: 'join' }]);
     const [only] = linksOf(made);
-    expect([only?.attributes, only?.name]).toEqual([{ href: 'page:join' }, 'Household']);
+    expect([only?.attributes, only?.name]).toEqual([{ href: `${PAGE_SCHEME}join` }, 'Household']);
     expect(lookOf(made, only)?.rest).toEqual({ color: 'inherit', 'text-decoration-line': 'none' });
     expect([...elements(made.body)].find(({ kind }) => kind === 'heading')?.element).toBe('h3');
   });

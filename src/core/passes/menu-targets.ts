@@ -1,7 +1,5 @@
-import { PAGE_SCHEME } from '../brief/links.js';
 import type { ElementNode } from '../page/types.js';
 import { elements, isElement, mapTree, textOf } from '../page/walk.js';
-import { sectionSlug, slug } from '../page/words.js';
 import type { Pass } from './pass.js';
 import { sectionsOf } from './sections.js';
 
@@ -19,7 +17,9 @@ export function menuTargetsPass(say: (note: string) => void): Pass {
     name: 'menu-targets',
     does: 'leads entries of the menus of a design to the sections that are called as they are',
     run(document) {
-      const sections = sectionsOf(document).filter(({ part }) => part !== 'header' && part !== 'footer');
+      const sections = sectionsOf(document).filter(
+        ({ part, attributes }) => part !== 'header' && part !== 'footer' && attributes?.['id'],
+      );
       const said = new Set<string>();
       const change = (node: ElementNode): ElementNode => {
         if (node.element !== 'a' || node.attributes?.['href'] !== '#') return node;
@@ -29,7 +29,7 @@ export function menuTargetsPass(say: (note: string) => void): Pass {
         const note = `"${words}" leads to the section "${target.name}", which is called so.`;
         if (!said.has(note)) say(note);
         said.add(note);
-        return { ...node, attributes: { ...node.attributes, href: `${PAGE_SCHEME}#${sectionSlug(target.name)}` } };
+        return { ...node, attributes: { ...node.attributes, href: `#${target.attributes?.['id'] ?? ''}` } };
       };
       const body = mapTree(document.body, (node) => (isElement(node) ? change(node) : node));
       return said.size ? { ...document, body } : document;
@@ -68,8 +68,10 @@ function layersOf(section: ElementNode): string[] {
 /** Words too short to tell sections apart. */
 const SHORTEST = 3;
 
+/** Words of any script, without accents; short ones count only where letters are whole words or syllables. */
 function wordsIn(text: string): string[] {
-  return slug(text, 200).split('-').filter((word) => word.length >= SHORTEST); // prettier-ignore
+  const plain = text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+  return (plain.match(/[\p{L}\p{N}]+/gu) ?? []).filter((word) => word.length >= SHORTEST || /[\p{Script=Han}\p{Script=Hangul}\p{Script=Hiragana}\p{Script=Katakana}]/u.test(word)); // prettier-ignore
 }
 
 const isSame = (a: readonly string[], b: readonly string[]): boolean => a.join(' ') === b.join(' ');

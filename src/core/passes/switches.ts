@@ -1,5 +1,6 @@
 import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../page/types.js';
 import { spread, type Full } from '../page/spread.js';
+import { spokenName } from '../page/spoken.js';
 import { elements, isElement, textOf } from '../page/walk.js';
 import { NameGiver, slug } from '../page/words.js';
 import type { Pass } from './pass.js';
@@ -161,10 +162,11 @@ class Switchboard {
   }
 }
 
-/** What a screen reader says of what is pressed, where its own words do not: its label, what its picture shows, or what it opens. */
+/** What a screen reader says of what is pressed, where its words do not stay with it: its label, or what it opens. */
 function labelOf(pressed: ElementNode, shown: ElementNode): string | undefined {
   const own = pressed.attributes?.['aria-label'] ?? pressed.attributes?.['title'];
   if (own || textOf(pressed)) return own;
-  const pictured = [...elements(pressed)].map(({ attributes }) => attributes?.['alt'] || attributes?.['aria-label']).find(Boolean); // prettier-ignore
-  return pictured ?? ([...elements(shown)].filter(({ element }) => element === 'a').length > 1 ? 'Menu' : 'More');
+  return (
+    spokenName(pressed) || ([...elements(shown)].filter(({ element }) => element === 'a').length > 1 ? 'Menu' : 'More')
+  );
 }

@@ -75,7 +75,7 @@ function previewLines({ head, title, description, language }: PageDocument, addr
     ...property('image', picture && (addressIn(root, picture) ?? picture)),
     ...property('image:width', width === undefined ? undefined : String(width)),
     ...property('image:height', height === undefined ? undefined : String(height)),
-    ...property('image:alt', picture && preview.alt),
+    ...property('image:alt', picture && (preview.alt ?? preview.title ?? title)),
   ];
 }
 
