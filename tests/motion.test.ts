@@ -119,20 +119,20 @@ describe('what stays', () => {
 
 describe('a header that scripts change as the page is scrolled', () => {
   const HEADER = `<!doctype html><html lang="en"><title>Tides</title><style>body{margin:0;font:16px Arial}header{position:fixed;top:0;left:0;right:0;padding:20px;color:#fff}header a{color:#fff}
-.on{padding:8px 20px;background:#fff;box-shadow:0 2px 4px #888}.on a{color:#036}section{height:900px;padding:90px 20px;background:#246}</style>
+.on{background:#fff;box-shadow:0 2px 4px #888}.on a{color:#036}@media (min-width:700px){.on{padding:8px 20px}}section{height:900px;padding:90px 20px;background:#246}</style>
 <header><a href="#a">Tides</a> <a href="#b">Fees</a> <a href="#c">Way</a></header><section><h1>Tides</h1></section><section><h2>Fees</h2></section>
 <script>addEventListener('scroll', () => document.querySelector('header').classList.toggle('on', scrollY > 50))</script></html>`;
 
   it('changes by itself, as it did, and back', async () => {
     writeFileSync(join(folder, 'tides.html'), HEADER);
     const out = join(folder, 'tides');
-    expect(tavrik(['convert', join(folder, 'tides.html'), '--out', out, '--widths', '1200', '--no-proof']).code).toBe(
-      0,
-    );
+    expect(
+      tavrik(['convert', join(folder, 'tides.html'), '--out', out, '--widths', '1200,500', '--no-proof']).code,
+    ).toBe(0);
     const tides = await serveFolder(join(out, 'site'));
     const page = await browser.newPage(1200);
     await page.goto(`${tides.origin}/index.html`);
-    const seen = async () => [await look(page, 'header', 'background-color'), await look(page, 'header', 'padding-top'), await look(page, 'header a', 'color')]; // prettier-ignore
+    const seen = async (at = page) => [await look(at, 'header', 'background-color'), await look(at, 'header', 'padding-top'), await look(at, 'header a', 'color')]; // prettier-ignore
     const before = await seen();
     expect(before).toEqual(['rgba(0, 0, 0, 0)', '20px', 'rgb(255, 255, 255)']);
     await scroll(page, 400);
@@ -140,6 +140,12 @@ describe('a header that scripts change as the page is scrolled', () => {
     await scroll(page, 0);
     expect(await seen()).toEqual(before);
     await page.close();
+    /* On a narrow screen the source keeps the room in it. */
+    const narrow = await browser.newPage(500);
+    await narrow.goto(`${tides.origin}/index.html`);
+    await scroll(narrow, 400);
+    expect(await seen(narrow)).toEqual(['rgb(255, 255, 255)', '20px', 'rgb(0, 51, 102)']);
+    await narrow.close();
     await tides.close();
   });
 });

@@ -61,8 +61,13 @@ export async function makeWebPage(
     const seeing = briefText === undefined ? seeWebPage(source.name, source.shown, open) : undefined;
     seeing?.catch(() => undefined);
     const scrolling = (seeing ?? Promise.resolve()).then(async () => {
-      await widest.picture;
-      return inside(widest.page, 'lookScrolled');
+      const things = thingPlaces(whole);
+      return Promise.all(
+        open.map(async ({ width, page, picture }) => {
+          await picture;
+          return { width, looks: await inside(page, 'lookScrolled', things) };
+        }),
+      );
     });
     scrolling.catch(() => undefined);
     progress('Taking out boxes that do nothing');
@@ -72,8 +77,7 @@ export async function makeWebPage(
     const decide = decisionsPass(decisions, (one) => reached.push(one));
     const lost = new Map<number, string>();
     const passes = withBrief(LAST_PASSES, decisions, decide, (line, said) => lost.set(line, said));
-    const scrolled = new Map((await scrolling).map(({ element, set }) => [read.idAt(element), set]));
-    const document = runPasses(trimmed?.document ?? whole, { ...context, scrolled }, passes);
+    const document = runPasses(trimmed?.document ?? whole, { ...context, scrolled: await scrolling }, passes);
     own.keep(new Set(assetAddresses(document)));
     store.addAll(own);
     const seen = await seeing;

@@ -26,8 +26,6 @@ export interface ReadHtml extends Built {
   readonly address: string;
   /** Address of the icon of the page. */
   readonly icon?: string;
-  /** Id of an element by its number in the page as it was captured. */
-  readonly idAt: (index: number) => string;
 }
 
 /**
@@ -96,7 +94,6 @@ export async function readHtml(
     controls,
     notes: notesOf(captured.sheets.unread, ask.lost),
     address: captured.page.address,
-    idAt,
     ...(icon ? { icon } : {}),
   };
 }

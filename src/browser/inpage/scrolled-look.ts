@@ -1,5 +1,6 @@
-import type { ScrolledLook } from '../../core/html/captured.js';
-import { numberedElements } from './snapshot.js';
+import type { ScrolledScreen } from '../../core/passes/pass.js';
+import type { Asked } from '../../core/proof/measured.js';
+import { elementsOf } from './things.js';
 
 /** A header is at least as wide as this share of the window, no higher than this, and this near to its top; px. */
 const WIDEST_SHARE = 0.6;
@@ -17,14 +18,14 @@ const CHANGING = [
 const MOST = 300;
 
 /**
- * How the header that stays looks once the page is scrolled, by the numbers of its elements in the last snapshot; nothing if
- * none stays, or nothing changes. The page is back at its beginning afterwards.
+ * How the header that stays looks once the page is scrolled: what is otherwise then in the elements that are asked for;
+ * nothing if none stays, or nothing changes. The page is back at its beginning afterwards.
  */
-export async function lookScrolled(): Promise<ScrolledLook[]> {
-  const numbers = new Map(numberedElements().flatMap((element, at) => (element ? [[element, at] as const] : [])));
-  const header = [...numbers.keys()].find(isStaying);
+export async function lookScrolled(things: NonNullable<Asked['things']>): Promise<ScrolledScreen['looks']> {
+  const header = [...document.querySelectorAll('body *')].find(isStaying);
   if (!header || document.documentElement.scrollHeight < innerHeight + FAR) return [];
-  const parts = [header, ...header.querySelectorAll('*')].filter((one) => numbers.has(one)).slice(0, MOST);
+  const ids = elementsOf(things);
+  const parts = [...ids.keys()].filter((one) => header.contains(one)).slice(0, MOST);
   const before = parts.map(looksOf);
   scrollTo(0, FAR);
   await rest();
@@ -36,7 +37,7 @@ export async function lookScrolled(): Promise<ScrolledLook[]> {
   return parts.flatMap((part, at) => {
     const [was, is] = [before[at] ?? {}, after[at] ?? {}];
     const set = Object.fromEntries(Object.entries(is).filter(([name, value]) => value !== was[name]));
-    return Object.keys(set).length ? [{ element: numbers.get(part) as number, set }] : [];
+    return Object.keys(set).length ? [{ id: ids.get(part) as string, set }] : [];
   });
 }
 

@@ -69,12 +69,6 @@ export interface CapturedControl {
   readonly kind: 'open' | 'close' | 'tab';
 }
 
-/** How a part of a header looks once the page is scrolled, where that is otherwise: its number, computed values. */
-export interface ScrolledLook {
-  readonly element: number;
-  readonly set: Readonly<Record<string, string>>;
-}
-
 export interface CapturedPage {
   readonly title: string;
   readonly language: string;

@@ -141,26 +141,6 @@ function parentOf(node: ElementNode, id: string): ElementNode | undefined {
   return undefined;
 }
 
-/**
- * Lets the header of a page look as its scripts made it look once the page was scrolled.
- *
- * Before: a script gives the header another class; after: scrolling itself drives the change, over the first px.
- */
-export const scrolledHeader: Pass = {
-  name: 'scrolled-header',
-  does: 'lets a header change its look as the page is scrolled, as scripts of the source did',
-  run(document, { scrolled }) {
-    const present = new Set([...elements(document.body)].map(({ id }) => id));
-    return [...(scrolled ?? [])].reduce((made, [id, set]) => {
-      /* What moves already goes on moving as it does. */
-      const { style = '' } = [...elements(made.body)].find((one) => one.id === id) ?? {};
-      if (!present.has(id) || made.styles[style]?.rest['animation-name'] !== undefined) return made;
-      const to = Object.entries(set).map(([name, value]) => `${name}: ${value}`);
-      return changedByScroll(made, id, to);
-    }, document);
-  },
-};
-
 /** Over how much scrolling the look changes, px. */
 const SCROLLED_BY = 80;
 const SHADOW = '0 2px 12px rgb(0 0 0 / 0.25)';
@@ -176,8 +156,8 @@ function withScrolledLook(document: PageDocument, id: string, look: NonNullable<
   return changedByScroll(document, id, to);
 }
 
-/** Equal changes are one motion. */
-function changedByScroll(document: PageDocument, id: string, to: readonly string[]): PageDocument {
+/** The document with an element whose look scrolling changes; equal changes are one motion. @param where at-rules that must hold besides */
+export function changedByScroll(document: PageDocument, id: string, to: readonly string[], where = ''): PageDocument {
   const text = `to { ${to.join('; ')} }`;
   const known = Object.entries(document.keyframes ?? {}).find(([name, one]) => one === text && name.startsWith('scrolled'))?.[0]; // prettier-ignore
   const count = Object.keys(document.keyframes ?? {}).filter((name) => name.startsWith('scrolled')).length;
@@ -190,5 +170,5 @@ function changedByScroll(document: PageDocument, id: string, to: readonly string
     'animation-range': `0px ${SCROLLED_BY}px`,
   };
   const keyframes = { ...document.keyframes, [frames]: text };
-  return withLook({ ...document, keyframes }, id, 'scrolled', {}, [{ when: BY_SCROLL, set }]);
+  return withLook({ ...document, keyframes }, id, 'scrolled', {}, [{ when: `${BY_SCROLL}${where}`, set }]);
 }

@@ -1,4 +1,4 @@
-import type { Declarations, PageDocument } from '../page/types.js';
+import type { PageDocument } from '../page/types.js';
 
 /** Where things stand in the source at its widest: by node id, CSS px. */
 export type Boxes = ReadonlyMap<string, readonly [x: number, y: number, width: number, height: number]>;
@@ -10,9 +10,16 @@ export interface Control {
   readonly kind: 'open' | 'close' | 'tab';
 }
 
+/** How a header looks once the page is scrolled, on a screen of a width (px). */
+export interface ScrolledScreen {
+  readonly width: number;
+  /** What is otherwise then in parts of it, by node id: computed values. */
+  readonly looks: readonly { readonly id: string; readonly set: Readonly<Record<string, string>> }[];
+}
+
 export interface PassContext {
-  /** How parts of the header look once the page is scrolled, by node id: what is otherwise then. */
-  readonly scrolled?: ReadonlyMap<string, Declarations>;
+  /** How the header looks once the page is scrolled, on each screen. */
+  readonly scrolled?: readonly ScrolledScreen[];
   readonly controls?: readonly Control[];
   readonly boxes: Boxes;
   /** Viewport width at which the boxes were measured, CSS px. */
