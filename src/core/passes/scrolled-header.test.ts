@@ -26,7 +26,11 @@ describe('a header that looks otherwise once the page is scrolled', () => {
       ['@media (width >= 900px)', 'to { background-color: white; padding-top: 4px }'],
       ['@media (width >= 600px) and (width < 900px)', 'to { background-color: white }'],
     ]);
-    expect(conditions(run([screen(1440), screen(390, white)]))).toEqual([['@media (width < 900px)', 'to { background-color: white }']]); // prettier-ignore
+    const own = (at: string, set: Record<string, string>) => site({ h: { rest: {}, variants: [{ at: 'below-600', set: { top: '0' } }, { at, set }] } }); // prettier-ignore
+    const parted = (document: PageDocument) =>
+      conditions(run([screen(1440, white), screen(390)], document)).at(-1)?.[0];
+    expect([parted(site()), parted(own('below-900', { top: '1px' })), parted(own('below-900', { 'background-color': 'white' }))]).toEqual(['@media (width >= 600px)', '@media (width >= 600px)', '@media (width >= 900px)']); // prettier-ignore
+    expect(conditions(run([screen(1440), screen(390, white)]))).toEqual([['@media (width < 600px)', 'to { background-color: white }']]); // prettier-ignore
     /* No threshold between two screens: the wider one parts them. */
     expect(conditions(run([screen(1440, white), screen(1000)]))).toEqual([['@media (width >= 1440px)', 'to { background-color: white }']]); // prettier-ignore
   });

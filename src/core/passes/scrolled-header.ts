@@ -1,4 +1,4 @@
-import type { Declarations, PageDocument } from '../page/types.js';
+import type { Breakpoint, Declarations, ElementNode, PageDocument, SharedStyle } from '../page/types.js';
 import { elements } from '../page/walk.js';
 import { changedByScroll } from './motion.js';
 import type { Pass, ScrolledScreen } from './pass.js';
@@ -19,7 +19,7 @@ export const scrolledHeader: Pass = {
       const node = [...elements(made.body)].find((one) => one.id === id);
       /* What moves already goes on moving as it does. */
       if (!node || made.styles[node.style ?? '']?.rest['animation-name'] !== undefined) return made;
-      return rangesOf(screens, id, document).reduce((before, { set, from, below }) => {
+      return rangesOf(screens, node, document).reduce((before, { set, from, below }) => {
         const to = Object.entries(set).map(([name, value]) => `${name}: ${value}`);
         return to.length ? changedByScroll(before, id, to, conditionOf(document, from, below)) : before;
       }, made);
@@ -35,16 +35,33 @@ interface Range {
 }
 
 /** Neighbouring screens on which it looks the same, widest first, with the thresholds between them. */
-function rangesOf(screens: readonly ScrolledScreen[], id: string, { breakpoints }: PageDocument): Range[] {
+function rangesOf(
+  screens: readonly ScrolledScreen[],
+  { id, style = '' }: ElementNode,
+  document: PageDocument,
+): Range[] {
   const looks = screens.map(({ width, looks: all }) => ({ width, set: all.find((one) => one.id === id)?.set ?? {} }));
   return looks.reduce<Range[]>((ranges, { width, set }, at) => {
     const before = ranges.at(-1);
     if (!before) return [{ set }];
     if (JSON.stringify(before.set) === JSON.stringify(set)) return ranges;
     const wider = looks[at - 1]?.width ?? width;
-    const part = breakpoints.find(({ below }) => below > width && below <= wider)?.below ?? wider;
+    const between = document.breakpoints.filter(({ below }) => below > width && below <= wider);
+    const names = Object.keys({ ...before.set, ...set });
+    const part = partOf(between, document.styles[style], names)?.below ?? wider;
     return [...ranges.slice(0, -1), { ...before, from: part }, { set, below: part }];
   }, []);
+}
+
+/** The threshold that most likely parts two looks: where the element itself looks otherwise in what changes, or else in anything. */
+function partOf(
+  between: readonly Breakpoint[],
+  style: SharedStyle | undefined,
+  changing: readonly string[],
+): Breakpoint | undefined {
+  const says = (test: (property: string) => boolean): Breakpoint | undefined =>
+    [...between].reverse().find(({ name }) => style?.variants?.some(({ at, set }) => at === name && Object.keys(set).some(test))); // prettier-ignore
+  return says((property) => changing.includes(property)) ?? says(() => true) ?? between.at(-1);
 }
 
 /** The colours were seen in a light scheme: where the page has a dark one, they hold in the light one only. */
