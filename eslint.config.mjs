@@ -22,13 +22,15 @@ const MAY_IMPORT = {
   'core/content': ['core/page'],
   'core/render': ['core/page', 'core/content'],
   'core/proof': ['core/page'],
+  'core/compose': ['core/page', 'core/content', 'core/render'],
   'core/tokens': ['core/page', 'core/render'],
   'core/survey': ['core/page', 'core/design'],
   browser: ['core'],
   project: ['core'],
   report: ['core'],
-  flow: ['core', 'browser', 'project', 'report'],
-  cli: ['core', 'browser', 'project', 'report', 'flow'],
+  host: ['core', 'project'],
+  flow: ['core', 'browser', 'project', 'report', 'host'],
+  cli: ['core', 'browser', 'project', 'report', 'host', 'flow'],
 };
 
 const zones = Object.entries(MAY_IMPORT).map(([room, rooms]) => ({

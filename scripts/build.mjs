@@ -28,7 +28,12 @@ await build({
   entryPoints: [join(root, 'src/report/inpage/watch.ts')],
   outfile: join(root, 'dist/report/watch.js'),
 });
-for (const room of ['browser', 'report']) rmSync(join(root, 'dist', room, 'inpage'), { recursive: true, force: true });
+await build({
+  ...bundle,
+  entryPoints: [join(root, 'src/host/inpage/edit.ts')],
+  outfile: join(root, 'dist/host/edit.js'),
+});
+for (const room of ['browser', 'report', 'host']) rmSync(join(root, 'dist', room, 'inpage'), { recursive: true, force: true });
 writeFileSync(
   join(root, 'schema/page.schema.json'),
   `${JSON.stringify(createRequire(import.meta.url)('../dist/core/page/schema.js').PAGE_SCHEMA, null, 2)}\n`,

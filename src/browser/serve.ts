@@ -1,24 +1,13 @@
 import { createReadStream, realpathSync, statSync } from 'node:fs';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
-import { extname, join, sep } from 'node:path';
-
-/** Media types by file ending (IANA names). */
-const TYPES: Readonly<Record<string, string>> = {
-  '.html': 'text/html', '.htm': 'text/html', '.xhtml': 'application/xhtml+xml', '.css': 'text/css', '.js': 'text/javascript', '.mjs': 'text/javascript',
-  '.json': 'application/json', '.svg': 'image/svg+xml', '.png': 'image/png', '.jpg': 'image/jpeg', '.jpeg': 'image/jpeg', '.gif': 'image/gif',
-  '.webp': 'image/webp', '.avif': 'image/avif', '.ico': 'image/x-icon', '.woff': 'font/woff', '.woff2': 'font/woff2', '.ttf': 'font/ttf',
-  '.otf': 'font/otf', '.mp4': 'video/mp4', '.webm': 'video/webm', '.mp3': 'audio/mpeg', '.pdf': 'application/pdf',
-}; // prettier-ignore
+import { join, sep } from 'node:path';
+import { mediaTypeOf } from '../core/page/media-types.js';
 
 export interface Served {
   readonly origin: string;
   /** Serves bytes from memory at a path. */
   readonly hold: (path: string, type: string, bytes: string | Buffer) => void;
   readonly close: () => Promise<void>;
-}
-
-export function mediaTypeOf(path: string): string {
-  return TYPES[extname(path).toLowerCase()] ?? 'application/octet-stream';
 }
 
 /** Serves files from memory, by path, and nothing else. */

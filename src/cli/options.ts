@@ -31,5 +31,12 @@ export function oneOf<Word extends string>(word: string, known: readonly Word[],
   return found;
 }
 
+/** @throws Problem for a port that is none */
+export function readPort(text: string): number {
+  const port = Number(text);
+  if (/^\d+$/.test(text) && port > 0 && port < 65536) return port;
+  throw new Problem(`"${text}" is no port.`, '--port', 'Give a number from 1 to 65535.');
+}
+
 export const BROWSER_OPTION = ['--browser <path>', 'Chromium to use (or set TAVRIK_BROWSER)'] as const;
 export const JSON_OPTION = ['--json', 'print the result as JSON, for machines'] as const;

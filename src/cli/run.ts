@@ -9,6 +9,7 @@ import { contentCommand } from './content.js';
 import { convertCommand } from './convert.js';
 import { elementsCommand } from './elements.js';
 import { EXIT } from './exit.js';
+import { hostCommand } from './host.js';
 import { linksCommand } from './links.js';
 import { proofCommand } from './proof.js';
 import { renderCommand } from './render.js';
@@ -44,6 +45,7 @@ export function buildProgram(setCode: (code: number) => void): Command {
   program.addCommand(tokensCommand());
   program.addCommand(trialCommand(setCode));
   program.addCommand(watchCommand());
+  program.addCommand(hostCommand());
   for (const command of program.commands)
     command
       .exitOverride()

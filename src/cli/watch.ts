@@ -1,7 +1,6 @@
 import { Command } from 'commander';
-import { Problem } from '../core/page/problem.js';
 import type { WatchState } from '../report/watch-state.js';
-import { BROWSER_OPTION, JSON_OPTION } from './options.js';
+import { BROWSER_OPTION, JSON_OPTION, readPort } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
 
 interface Options {
@@ -42,13 +41,6 @@ export function watchCommand(): Command {
       terminal.done();
       await watching.stop();
     });
-}
-
-/** @throws Problem for a port that is none */
-function readPort(text: string): number {
-  const port = Number(text);
-  if (/^\d+$/.test(text) && port > 0 && port < 65536) return port;
-  throw new Problem(`"${text}" is no port.`, '--port', 'Give a number from 1 to 65535.');
 }
 
 function tell({ phase, said, pages }: WatchState, { step, print, say, paint }: Terminal): void {

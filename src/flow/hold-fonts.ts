@@ -1,4 +1,5 @@
-import { mediaTypeOf, type Served } from '../browser/serve.js';
+import type { Served } from '../browser/serve.js';
+import { mediaTypeOf } from '../core/page/media-types.js';
 import type { FontFile } from '../core/design/fonts.js';
 import type { FontFolder } from '../project/fonts.js';
 

@@ -1,12 +1,10 @@
 import { fillPage } from '../content/content.js';
 import type { Content } from '../content/values.js';
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import { inOwnUnits, rootSize } from '../page/root-size.js';
 import { elements, isElement } from '../page/walk.js';
 import { renderCss } from './css.js';
 import { classOf, renderMain } from './html.js';
-
-/** Size of `rem` in the source where nothing says otherwise (HTML, 15.3); CSS px. */
-const ROOT_SIZE = 16;
 
 /**
  * A page, or one of its sections, as markup to paste into another page. It lies in a shadow tree of its own (HTML, 4.12.3
@@ -47,18 +45,4 @@ function usedStyles(
   names: ReadonlySet<string>,
 ): Record<string, SharedStyle> {
   return Object.fromEntries(Object.entries(styles).filter(([name]) => names.has(name)));
-}
-
-function rootSize({ rootStyle, styles }: PageDocument): number {
-  const size = rootStyle ? styles[rootStyle]?.rest['font-size'] : undefined;
-  const found = /^([\d.]+)(px|%)$/.exec(size ?? '');
-  if (!found) return ROOT_SIZE;
-  return found[2] === 'px' ? Number(found[1]) : (Number(found[1]) / 100) * ROOT_SIZE;
-}
-
-/** `rem` counts from the page that the fragment is pasted into: it becomes px. */
-function inOwnUnits(css: string, size: number): string {
-  return css.replace(/(^|[\s(,:-])(-?\d*\.?\d+)rem\b/g, (_, before: string, number: string) => {
-    return `${before}${Number((Number(number) * size).toFixed(4))}px`;
-  });
 }

@@ -1,0 +1,89 @@
+import { spawn } from 'node:child_process';
+import { Command } from 'commander';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Problem } from '../core/page/problem.js';
+import type { Scope } from '../host/store/access.js';
+import { JSON_OPTION, oneOf, readPort } from './options.js';
+import { openTerminal } from './terminal.js';
+
+interface Options {
+  readonly data: string;
+  readonly port: string;
+  readonly listen?: string;
+  readonly editor?: string;
+  readonly token?: string;
+  readonly scopes: string;
+  readonly open?: boolean;
+  readonly json?: boolean;
+}
+
+/** Free for anyone to use (RFC 6335, 6). */
+const PORT = '4780';
+const SCOPES: readonly Scope[] = ['read', 'write', 'publish', 'access'];
+
+export function hostCommand(): Command {
+  return new Command('host')
+    .description('run a small site on this machine in which pages are kept, edited and published')
+    .requiredOption('--data <folder>', 'where everything of the site is kept')
+    .option('--port <number>', 'port that it listens on', PORT)
+    .option('--listen <address>', 'also be found from elsewhere, as 0.0.0.0; this machine only without it')
+    .option('--editor <name>', 'give somebody who edits a new password, say it, and end')
+    .option('--token <name>', 'make a token for a program, say it, and end')
+    .option('--scopes <list>', 'with --token: what it may do, of read, write, publish, access', 'read,write,publish')
+    .option('--open', 'open the editing pages in a browser')
+    .option(...JSON_OPTION)
+    .addHelpText('after', '\nExamples:\n  tavrik host --data site-data\n  tavrik host --data site-data --token laptop')
+    .action(async (options: Options) => {
+      const { print, say, paint } = openTerminal(options.json === true);
+      const { addEditor, firstAccess, runHost } = await import('../host/run.js');
+      if (options.editor !== undefined || options.token !== undefined) return print(await makeAccess(options, addEditor)); // prettier-ignore
+      const { version } = JSON.parse(readFileSync(join(__dirname, '../../package.json'), 'utf8')) as { version: string }; // prettier-ignore
+      const running = await runHost(options.data, {
+        version,
+        port: readPort(options.port),
+        log: (line) => say(line.trim()),
+        ...(options.listen === undefined ? {} : { listen: options.listen }),
+      });
+      const first = firstAccess(running.store, options.data);
+      const { address, elsewhere } = running;
+      if (options.json) print(JSON.stringify({ address, elsewhere, ...(first ? { first } : {}) }));
+      else {
+        print(`The site is at ${paint.bold(address)}, editing at ${paint.bold(`${address}/edit`)}`);
+        if (first) print(`Sign in as ${paint.bold(first.editor)} with the password ${paint.bold(first.password)} (said only now).\nPrograms send with the token in ${first.tokenFile}: tavrik send PROJECT --to ${address} --token-file ${first.tokenFile}`); // prettier-ignore
+        for (const one of elsewhere) print(`From elsewhere: ${one}`);
+        print('Ctrl-C ends it.');
+      }
+      if (options.open) openPage(`${address}/edit`);
+      await new Promise<void>((done) => {
+        process.once('SIGINT', done);
+        process.once('SIGTERM', done);
+      });
+      await running.close();
+    });
+}
+
+/** @throws Problem if the host runs: then it has its data for itself */
+async function makeAccess({ data, editor, token, scopes, json }: Options, addEditor: typeof import('../host/run.js').addEditor): Promise<string> { // prettier-ignore
+  const { openStore } = await import('../host/store/store.js');
+  const { Refusal } = await import('../host/store/refusal.js');
+  const asked = scopes.split(',').map((one) => oneOf(one.trim(), SCOPES, '--scopes'));
+  const store = openStore(data);
+  try {
+    const password = editor === undefined ? undefined : addEditor(store, editor);
+    const made = token === undefined ? undefined : store.access.addToken(token, asked);
+    if (json) return JSON.stringify({ ...(password ? { editor, password } : {}), ...(made ? { token: made } : {}) });
+    return [password && `${editor} signs in with ${password}`, made].filter(Boolean).join('\n');
+  } catch (error) {
+    if (error instanceof Refusal) throw new Problem(error.detail, '--token', 'Choose another name.');
+    throw error;
+  } finally {
+    store.close();
+  }
+}
+
+/** Opens an address in the browser that people use on this machine; nothing happens if there is none. */
+function openPage(address: string): void {
+  const [program, ...args] = process.platform === 'darwin' ? ['open'] : process.platform === 'win32' ? ['cmd', '/c', 'start', ''] : ['xdg-open']; // prettier-ignore
+  spawn(program as string, [...args, address], { stdio: 'ignore', detached: true }).on('error', () => undefined).unref(); // prettier-ignore
+}

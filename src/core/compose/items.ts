@@ -1,0 +1,136 @@
+import { covers, partContent } from '../content/common.js';
+import { originalValues } from '../content/content.js';
+import { flatten, nest, type Content, type FlatContent } from '../content/values.js';
+import type { PageDocument } from '../page/types.js';
+import { sectionSlug } from '../page/words.js';
+import { isSamePiece } from './frame.js';
+import { cutPiece, pieceOf, piecesOf } from './parts.js';
+
+/* What of a project is handed over to a site: pages, the header and the footer that they share, sections, common values. */
+
+export const ITEM_KINDS = ['page', 'header', 'footer', 'section', 'facts'] as const;
+export type ItemKind = (typeof ITEM_KINDS)[number];
+
+export interface Item {
+  /** Letters, digits and hyphens. */
+  readonly id: string;
+  readonly kind: ItemKind;
+  /** What people call it. */
+  readonly name: string;
+  /** Of a page: its file in the site, e.g. `index.html`. */
+  readonly path?: string;
+  /** Of a page: it stands between the header and the footer of the site rather than with its own. */
+  readonly framed?: boolean;
+  /** Nothing of the site's common values has one. */
+  readonly document?: PageDocument;
+  readonly content: Content;
+  /** Ids of items without which it does not look as it should. */
+  readonly needs: readonly string[];
+  /** Paths of the files that it shows, as `assets/NAME`. */
+  readonly assets: readonly string[];
+}
+
+/** A page as it is handed over. */
+export interface HandedPage {
+  readonly path: string;
+  readonly document: PageDocument;
+  /** With what it has of the site's common values. */
+  readonly content: Content;
+}
+
+/** Ids that the parts of a site have for themselves. */
+export const HEADER = 'header';
+export const FOOTER = 'footer';
+export const FACTS = 'facts';
+const OWN_IDS: ReadonlySet<string> = new Set([HEADER, FOOTER, FACTS]);
+
+/**
+ * A whole site: its header and its footer once, each page without the values that are theirs. A page whose header or
+ * footer is another one than that of the first page stands alone.
+ * @param common values that several pages share
+ */
+export function siteItems(pages: readonly HandedPage[], common: FlatContent): Item[] {
+  const parts = (['header', 'footer'] as const).flatMap((kind) => partItem(pages, kind) ?? []);
+  const covered = parts.map(({ document }) => originalValues(document as PageDocument));
+  const inParts = (path: string): boolean => !path.startsWith('page.') && covered.some((one) => covers(one, path));
+  const shared = nest(common);
+  const facts = partContent(shared, (path) => !inParts(path)).shared;
+  const hasFacts = Object.keys(facts).length > 0;
+  const isFact = (path: string): boolean => covers(common, path) && !inParts(path);
+  const made = pages.map((page): Item => {
+    const framed = parts.length > 0 && parts.every(({ kind, document }) => sharesPart(page.document, kind as 'header', document as PageDocument)); // prettier-ignore
+    const own = partContent(page.content, (path) => isFact(path) || (framed && inParts(path))).own;
+    const needs = [...(framed ? parts.map(({ id }) => id) : []), ...(hasFacts ? [FACTS] : [])];
+    return pageItem(page, { framed, content: own, needs });
+  });
+  const factItems: Item[] = hasFacts ? [{ id: FACTS, kind: 'facts', name: 'Facts of the site', content: facts, needs: [], assets: [] }] : []; // prettier-ignore
+  return [...factItems, ...parts, ...made];
+}
+
+/** Pages that stand alone, each with all that it has. */
+export function aloneItems(pages: readonly HandedPage[]): Item[] {
+  return pages.map((page) => pageItem(page, { framed: false, content: page.content, needs: [] }));
+}
+
+/** The sections of pages as items by themselves. */
+export function sectionItems(pages: readonly HandedPage[]): Item[] {
+  const taken = new Set<string>();
+  return pages.flatMap((page) =>
+    piecesOf(page.document)
+      .filter(({ kind }) => kind === 'section')
+      .map(({ node }) => pieceItem(page, node.id, 'section', free(sectionSlug(node.name), taken), node.name)),
+  );
+}
+
+/** The header or the footer of the first page that has one. */
+export function partItem(pages: readonly HandedPage[], kind: 'header' | 'footer'): Item | undefined {
+  const page = pages.find(({ document }) => pieceOf(document, kind));
+  const node = page && pieceOf(page.document, kind);
+  return page && node && pieceItem(page, node.id, kind, kind, kind === 'header' ? 'Header' : 'Footer');
+}
+
+function pieceItem(page: HandedPage, node: string, kind: ItemKind, id: string, name: string): Item {
+  const document = cutPiece(page.document, node, id);
+  const known = originalValues(document);
+  const content = partContent(page.content, (path) => !path.startsWith('page.') && covers(known, path)).shared;
+  return { id, kind, name, document, content, needs: [], assets: assetsIn(document, content) };
+}
+
+function pageItem(
+  { path, document, content: _ }: HandedPage,
+  { framed, content, needs }: Pick<Item, 'content' | 'needs'> & { readonly framed: boolean },
+): Item {
+  const id = OWN_IDS.has(document.name) ? `${document.name}-page` : document.name;
+  return { id, kind: 'page', name: document.title || document.name, path, framed, document, content, needs, assets: assetsIn(document, content) }; // prettier-ignore
+}
+
+/** Whether a page has no such part of its own, or the same one. */
+function sharesPart(page: PageDocument, kind: 'header' | 'footer', part: PageDocument): boolean {
+  const own = pieceOf(page, kind);
+  const other = pieceOf(part, kind);
+  return own === undefined || (other !== undefined && isSamePiece(own, pieceOf(cutPiece(page, own.id, kind), kind) ?? own) && isSamePiece(own, other)); // prettier-ignore
+}
+
+function free(id: string, taken: Set<string>): string {
+  let own = OWN_IDS.has(id) ? `${id}-section` : id;
+  for (let at = 2; taken.has(own); at += 1) own = `${id}-${at}`;
+  taken.add(own);
+  return own;
+}
+
+/** Files of ours that something refers to, in the order of the alphabet. */
+export function assetsIn(...things: readonly unknown[]): string[] {
+  const found = new Set<string>();
+  for (const thing of things)
+    for (const [path] of JSON.stringify(thing).matchAll(/assets\/[\w.%-]+/g)) found.add(path);
+  return [...found].sort();
+}
+
+/** What a page is filled with: its own values, those of the parts it shares, and what is said once for the site. */
+export function filledWith(own: Content, parts: readonly Content[], facts: Content): Content {
+  const all = [facts, ...parts, own].map(flatten);
+  return nest({
+    values: new Map(all.flatMap(({ values }) => [...values])),
+    lists: new Map(all.flatMap(({ lists }) => [...lists])),
+  });
+}

@@ -1,0 +1,93 @@
+import { fillPage } from '../content/content.js';
+import { withMarks } from '../content/marks.js';
+import { flatten, nest, type Content } from '../content/values.js';
+import { originalValues } from '../content/content.js';
+import { knownOf } from '../content/common.js';
+import type { PageDocument } from '../page/types.js';
+import { isElement, mapTree } from '../page/walk.js';
+import { framed, isSamePiece, withSections, type Frame } from './frame.js';
+import { filledWith } from './items.js';
+import { pieceOf } from './parts.js';
+
+/** A page, a part or a section with what fills it. */
+export interface Filled {
+  /** With its tokens said where they stand. */
+  readonly document: PageDocument;
+  readonly content: Content;
+}
+
+/** What else a page is shown with. */
+export interface Around {
+  readonly header?: Filled;
+  readonly footer?: Filled;
+  /** Sections that stand at its end. */
+  readonly sections?: readonly Filled[];
+  /** Values that are said once for the site. */
+  readonly facts?: Content;
+  /** Whether the editable places of the page itself are marked. */
+  readonly marked?: boolean;
+}
+
+/** Parts by their kind. */
+const PARTS = ['header', 'footer'] as const;
+
+/**
+ * A page as its site shows it: filled, between the site's header and footer, with the sections that stand at its end. A
+ * part that the page has in the same form keeps what is the page's own in it, as the current entry of a menu.
+ */
+export function shownPage({ document, content }: Filled, around: Around): PageDocument {
+  const facts = around.facts ?? {};
+  const frame: { header?: PageDocument; footer?: PageDocument } = {};
+  const shared: Content[] = [];
+  for (const kind of PARTS) {
+    const part = around[kind];
+    if (!part) continue;
+    const [own, other] = [pieceOf(document, kind), pieceOf(part.document, kind)];
+    if (own && other && isSamePiece(own, other)) shared.push(part.content);
+    else frame[kind] = fillPage(part.document, factsFor(part, facts));
+  }
+  const filled = fillPage(document, filledWith(content, shared, onlyKnown(facts, document)));
+  const marked = around.marked ? withMarks(filled) : filled;
+  const sections = (around.sections ?? []).map((one) => fillPage(one.document, factsFor(one, facts)));
+  return withSections(framed(marked, frame satisfies Frame), sections);
+}
+
+function factsFor({ document, content }: Filled, facts: Content): Content {
+  return filledWith(content, [], onlyKnown(facts, document));
+}
+
+function onlyKnown(content: Content, document: PageDocument): Content {
+  return nest(knownOf(flatten(content), document));
+}
+
+/** A page whose files are told from the top of the site, so that it can be shown at any address. */
+export function fromTop(document: PageDocument): PageDocument {
+  const address = (value: string): string => value.replace(/(^|,\s*)assets\//g, '$1/assets/');
+  const body = mapTree(document.body, (node) => {
+    if (!isElement(node) || !node.attributes) return node;
+    const attributes = Object.fromEntries(Object.entries(node.attributes).map(([name, value]) => [name, name === 'style' ? cssFromTop(value) : address(value)])); // prettier-ignore
+    return { ...node, attributes };
+  });
+  return { ...document, body };
+}
+
+/** CSS whose files are told from the top of the site. */
+export function cssFromTop(css: string): string {
+  return css.replace(/url\((["']?)assets\//g, 'url($1/assets/');
+}
+
+/** Fields of a page that are filled elsewhere: in the parts of its site, or once for the site. */
+export function filledElsewhere(document: PageDocument, parts: readonly PageDocument[]): (path: string) => boolean {
+  const shown = PARTS.flatMap((kind) => (parts.some((part) => pieceOf(part, kind)) ? (pieceOf(document, kind) ?? []) : []));
+  const paths = shown.map((node) => originalValues({ ...document, body: { ...document.body, children: [node] } }));
+  const own = originalValues({ ...document, body: without(document, shown.map(({ id }) => id)) }); // prettier-ignore
+  return (path) =>
+    !path.startsWith('page.') &&
+    paths.some(({ values, lists }) => values.has(path) || lists.has(path)) &&
+    !own.values.has(path) &&
+    !own.lists.has(path);
+}
+
+function without(document: PageDocument, ids: readonly string[]): PageDocument['body'] {
+  return mapTree(document.body, (node) => (isElement(node) && ids.includes(node.id) ? [] : node));
+}

@@ -1,0 +1,55 @@
+import { threeWay } from './three-way.js';
+import { flatten, nest, type Content, type Group } from './values.js';
+
+const cards = (...ids: (string | [string, string])[]): Content => ({
+  hire: { heading: 'For hire', cards: ids.map((one): Group => (typeof one === 'string' ? { id: one, label: one } : { id: one[0], label: one[1] })) },
+}); // prettier-ignore
+const merge = (before: Content, ours: Content, theirs: Content, decided: Record<string, 'ours' | 'theirs'> = {}) => {
+  const { content, conflicts } = threeWay(flatten(before), flatten(ours), flatten(theirs), new Map(Object.entries(decided))); // prettier-ignore
+  return { content: nest(content), conflicts };
+};
+
+describe('two versions of content as one', () => {
+  it('takes what only one side changed from that side', () => {
+    const made = merge(
+      { a: { x: 'one', y: 'two', z: 'three' } },
+      { a: { x: 'ONE', y: 'two', z: 'three' } },
+      { a: { x: 'one', y: 'TWO', z: 'three' } },
+    );
+    expect(made).toEqual({ content: { a: { x: 'ONE', y: 'TWO', z: 'three' } }, conflicts: [] });
+  });
+
+  it('keeps theirs where both changed the same, tells all three, and takes ours when so decided', () => {
+    const [before, ours, theirs] = [{ a: { x: 'old' } }, { a: { x: 'ours' } }, { a: { x: 'theirs' } }];
+    expect(merge(before, ours, theirs)).toEqual({
+      content: theirs,
+      conflicts: [{ path: 'a.x', before: 'old', ours: 'ours', theirs: 'theirs' }],
+    });
+    expect(merge(before, ours, theirs, { 'a.x': 'ours' }).content).toEqual(ours);
+    expect(merge(before, ours, ours)).toEqual({ content: ours, conflicts: [] });
+  });
+
+  it('knows entries by their ids: taken away by one side, put in by the other, moved', () => {
+    const made = merge(cards('a', 'b', 'c'), cards('a', 'c', 'd'), cards('c', 'a', 'b', 'e'));
+    expect(made.content).toEqual(cards('c', 'd', 'a', 'e'));
+    expect(made.conflicts).toEqual([]);
+  });
+
+  it('never loses an entry that one side wrote in while the other took it away', () => {
+    const made = merge(cards('a', 'b'), cards('a'), cards('a', ['b', 'Better']));
+    expect(made.content).toEqual(cards('a', ['b', 'Better']));
+    expect(made.conflicts).toEqual([{ path: 'hire.cards.b', before: 'there', theirs: 'changed' }]);
+    expect(merge(cards('a', 'b'), cards('a'), cards('a', ['b', 'Better']), { 'hire.cards.b': 'ours' }).content).toEqual(cards('a')); // prettier-ignore
+  });
+
+  it('takes lists of plain texts whole', () => {
+    const list = (...texts: string[]): Content => ({ a: { lines: texts } });
+    expect(merge(list('1', '2'), list('1', '2'), list('2'))).toEqual({ content: list('2'), conflicts: [] });
+    expect(merge(list('1', '2'), list('1', '2', '3'), list('1', '2'))).toEqual({ content: list('1', '2', '3'), conflicts: [] }); // prettier-ignore
+    expect(merge(list('1', '2'), list('1'), list('1', '2', '3')).conflicts).toHaveLength(1);
+  });
+
+  it('takes fields that only one page has as that one has them', () => {
+    expect(merge({ a: { x: '1' } }, { a: { x: '1', y: 'new' } }, { a: { x: '2' } }).content).toEqual({ a: { x: '2', y: 'new' } }); // prettier-ignore
+  });
+});

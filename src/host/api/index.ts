@@ -1,0 +1,39 @@
+import swagger from '@fastify/swagger';
+import type { FastifyInstance } from 'fastify';
+import type { Context } from '../context.js';
+import { bearerGuard } from './guards.js';
+import { itemRoutes } from './items.js';
+import { mediaRoutes } from './media.js';
+import { previewRoutes } from './previews.js';
+import { PROBLEM } from './shapes.js';
+import { siteRoutes } from './site.js';
+
+export const API = '/api/v1';
+
+/** The API: JSON over HTTP, which describes itself. */
+export async function api(app: FastifyInstance, { context, version }: { readonly context: Context; readonly version: string }): Promise<void> { // prettier-ignore
+  await app.register(swagger, {
+    openapi: {
+      openapi: '3.1.0',
+      info: {
+        title: 'A small site',
+        version,
+        description: 'Every change of something that is there says which version it has seen (If-Match). A POST with an Idempotency-Key does its thing once, however often it is sent. What goes wrong is told as problem details (RFC 9457).', // prettier-ignore
+      },
+      servers: [{ url: '/' }],
+      components: { securitySchemes: { token: { type: 'http', scheme: 'bearer' } } },
+    },
+    transform: ({ schema, url, route }) => {
+      const scope = route.config?.scope;
+      const response = (schema?.response ?? {}) as Record<string, unknown>;
+      const problem = { description: 'What is wrong.', content: { 'application/problem+json': { schema: PROBLEM } } };
+      return { schema: { ...schema, ...(scope ? { security: [{ token: [scope] }] } : {}), response: { ...response, default: problem } }, url }; // prettier-ignore
+    },
+  });
+  app.addHook('onRequest', bearerGuard(context.store));
+  app.get('/openapi.json', { schema: { hide: true } }, () => app.swagger());
+  itemRoutes(app, context);
+  mediaRoutes(app, context);
+  siteRoutes(app, context);
+  previewRoutes(app, context);
+}

@@ -1,0 +1,166 @@
+import type { FastifyInstance } from 'fastify';
+import { FACTS, FOOTER, HEADER, type ItemKind } from '../../core/compose/items.js';
+import { fieldsByPath } from '../../core/content/check.js';
+import type { PageDocument } from '../../core/page/types.js';
+import type { Context } from '../context.js';
+import { keptContent, patched, readDocument } from '../content.js';
+import { Refusal } from '../store/refusal.js';
+import type { ItemRecord, ItemState, Which } from '../store/items.js';
+import { answerOnce, etagOf, refuseUnseen } from './guards.js';
+import { CHANGES, EDITS, ID, ITEM, listOf, NEW_ITEM, PAGING, SENT_ITEM, VERSION } from './shapes.js';
+
+interface SentItem extends Omit<ItemState, 'document'> {
+  readonly document?: unknown;
+  readonly sent?: boolean;
+  readonly note?: string;
+}
+
+const BY_ID = { type: 'object', required: ['id'], properties: { id: ID } };
+
+/** Pages, parts, sections and facts. */
+export function itemRoutes(app: FastifyInstance, context: Context): void {
+  const { store } = context;
+  const { items } = store;
+
+  app.get<{ Querystring: { after?: string; limit: number; words?: string; kind?: string } }>('/items', { config: { scope: 'read' }, schema: { summary: 'Items in the order of their ids', querystring: PAGING, response: { 200: listOf(ITEM) } } }, (request) => { // prettier-ignore
+    const { limit, ...asked } = request.query;
+    const found = items.list({ ...asked, limit: limit + 1 });
+    const entries = found.slice(0, limit).map((item) => told(context, item));
+    return { entries, ...(found.length > limit ? { next: found[limit - 1]?.id } : {}) };
+  });
+
+  app.post<{ Body: SentItem & { id: string; kind: ItemKind } }>('/items', { config: { scope: 'write' }, schema: { summary: 'A new item, as a draft', body: NEW_ITEM, response: { 201: ITEM } } }, (request, reply) => // prettier-ignore
+    answerOnce(store, request, reply, () => {
+      const { id, kind } = request.body;
+      refuseOddId(id, kind);
+      const state = stateOf(context, kind, request.body);
+      const made = items.add(id, kind, state, { author: request.caller, ...saidOf(request.body, 'new') });
+      return { status: 201, body: told(context, made, { content: true }), etag: etagOf(made), location: `/api/v1/items/${id}` }; // prettier-ignore
+    }),
+  );
+
+  app.get<{ Params: { id: string }; Querystring: { version?: Which; document?: boolean } }>('/items/:id', { config: { scope: 'read' }, schema: { summary: 'One item', params: BY_ID, querystring: { type: 'object', additionalProperties: false, properties: { version: { enum: ['draft', 'published', 'sent'], default: 'draft' }, document: { type: 'boolean', description: 'With its page document.' } } }, response: { 200: ITEM } } }, (request, reply) => { // prettier-ignore
+    const item = items.get(request.params.id);
+    const { version = 'draft', document = false } = request.query;
+    if (!items.state(item, version)) throw new Refusal(404, 'There is no such version.', `${item.id} has none that was ${version}.`); // prettier-ignore
+    return reply.header('etag', etagOf(item)).send(told(context, item, { content: true, version, document }));
+  });
+
+  app.put<{ Params: { id: string }; Body: SentItem }>('/items/:id', { config: { scope: 'write' }, schema: { summary: 'Another draft in the place of the one that is there', params: BY_ID, body: SENT_ITEM, response: { 200: ITEM } } }, (request, reply) => // prettier-ignore
+    answerOnce(store, request, reply, () => {
+      const item = seen(request, items.get(request.params.id));
+      const before = items.draft(item);
+      const state = stateOf(context, item.kind, request.body, before);
+      return changed(context, items.save(item, state, { author: request.caller, ...saidOf(request.body, 'changed') }));
+    }),
+  );
+
+  app.patch<{ Params: { id: string }; Body: { values: Record<string, string> } }>('/items/:id/content', { config: { scope: 'write' }, schema: { summary: 'Other values of some fields', params: BY_ID, body: EDITS, response: { 200: ITEM } } }, (request, reply) => // prettier-ignore
+    answerOnce(store, request, reply, () => {
+      const item = seen(request, items.get(request.params.id));
+      const before = items.draft(item);
+      const content = patched(context, item, before, request.body.values);
+      return changed(context, items.save(item, { ...before, content }, { author: request.caller, note: 'edited' }));
+    }),
+  );
+
+  app.delete<{ Params: { id: string } }>('/items/:id', { config: { scope: 'write' }, schema: { summary: 'Takes an item away', params: BY_ID, response: { 204: { type: 'null', description: 'It is gone.' } } } }, (request, reply) => // prettier-ignore
+    answerOnce(store, request, reply, () => {
+      const item = seen(request, items.get(request.params.id));
+      items.remove(item);
+      return { status: 204, body: undefined };
+    }),
+  );
+
+  const act = (name: string, summary: string, work: (item: ItemRecord, author: string) => ItemRecord): void => {
+    app.post<{ Params: { id: string } }>(`/items/:id/${name}`, { config: { scope: 'publish' }, schema: { summary, params: BY_ID, response: { 200: ITEM } } }, (request, reply) => // prettier-ignore
+      answerOnce(store, request, reply, () => changed(context, work(seen(request, items.get(request.params.id)), request.caller))), // prettier-ignore
+    );
+  };
+  act('publish', 'Everybody sees the draft', (item) => items.publish(item));
+  act('withdraw', 'Nobody sees it any more', (item) => items.unpublish(item));
+  act('discard', 'The draft is what everybody sees again', (item, author) => {
+    const published = items.state(item, 'published');
+    if (!published) throw new Refusal(409, 'It was never published.', 'There is nothing to go back to.');
+    return items.save(item, published, { author, note: 'discarded' });
+  });
+
+  app.get<{ Params: { id: string } }>('/items/:id/changes', { config: { scope: 'read' }, schema: { summary: 'What changed since it was published, by field', params: BY_ID, response: { 200: CHANGES } } }, (request) => changesOf(context, items.get(request.params.id))); // prettier-ignore
+
+  app.get<{ Params: { id: string } }>('/items/:id/versions', { config: { scope: 'read' }, schema: { summary: 'Its versions, the last one first', params: BY_ID, response: { 200: listOf(VERSION) } } }, (request) => ({ entries: items.versions(items.get(request.params.id).id) })); // prettier-ignore
+
+  app.post<{ Params: { id: string }; Body: { version: number } }>('/items/:id/restore', { config: { scope: 'write' }, schema: { summary: 'A version as the draft again', params: BY_ID, body: { type: 'object', required: ['version'], additionalProperties: false, properties: { version: { type: 'integer' } } }, response: { 200: ITEM } } }, (request, reply) => // prettier-ignore
+    answerOnce(store, request, reply, () => {
+      const item = seen(request, items.get(request.params.id));
+      const { version } = request.body;
+      const state = items.version(item.id, version);
+      if (!state) throw new Refusal(404, 'There is no such version.', `${item.id} has no version ${version} any more.`);
+      return changed(context, items.save(item, state, { author: request.caller, note: `as version ${version}` }));
+    }),
+  );
+}
+
+function seen(request: Parameters<typeof refuseUnseen>[0], item: ItemRecord): ItemRecord {
+  refuseUnseen(request, etagOf(item));
+  return item;
+}
+
+function changed(context: Context, item: ItemRecord): { status: number; body: object; etag: string } {
+  return { status: 200, body: told(context, item, { content: true }), etag: etagOf(item) };
+}
+
+function saidOf({ note, sent }: SentItem, usual: string): { readonly note: string; readonly sent?: boolean } {
+  return { note: note ?? usual, ...(sent ? { sent } : {}) };
+}
+
+/** Parts have ids that say what they are; nothing else has these. */
+function refuseOddId(id: string, kind: ItemKind): void {
+  const own: Readonly<Record<string, ItemKind>> = { [HEADER]: 'header', [FOOTER]: 'footer', [FACTS]: 'facts' };
+  const fits = own[id] === undefined ? kind === 'page' || kind === 'section' : own[id] === kind;
+  if (!fits) throw new Refusal(422, 'This id does not fit.', 'The header of a site is "header", its footer "footer", its facts "facts".'); // prettier-ignore
+}
+
+/** What is sent as a state that can be kept. @throws Refusal */
+function stateOf(context: Context, kind: ItemKind, sent: SentItem, before?: ItemState): ItemState {
+  const { document: given, sent: _, note: __, content, ...rest } = sent;
+  if (kind === 'page' && rest.path === undefined) throw new Refusal(422, 'A page needs a path.', 'Say its file in the site, as about.html.'); // prettier-ignore
+  for (const id of rest.sections ?? []) if (context.store.items.find(id)?.kind !== 'section') throw new Refusal(422, 'There is no such section.', `"${id}" is no section of this site.`); // prettier-ignore
+  const document: PageDocument | undefined = given === undefined ? undefined : readDocument(given);
+  const hash = document ? context.store.items.keepDocument(document) : before?.document;
+  if (kind !== 'facts' && hash === undefined) throw new Refusal(422, 'A page document is missing.', 'Send it as "document".'); // prettier-ignore
+  const bare: ItemState = { ...rest, ...(hash === undefined ? {} : { document: hash }), content: {} };
+  return { ...bare, content: keptContent(context, bare, content) };
+}
+
+interface Told {
+  readonly content?: boolean;
+  readonly document?: boolean;
+  readonly version?: Which;
+}
+
+/** An item as it is told. */
+export function told({ store }: Context, item: ItemRecord, { content = false, document = false, version = 'draft' }: Told = {}): object { // prettier-ignore
+  const { id, kind, revision, changed: at } = item;
+  const state = store.items.state(item, version) as ItemState;
+  const { document: hash, content: values, ...rest } = state;
+  const status = item.published === null ? 'draft' : item.published === item.draft ? 'published' : 'changed';
+  return {
+    id,
+    kind,
+    ...rest,
+    revision,
+    status,
+    changed: at,
+    ...(hash === undefined ? {} : { documentHash: hash }),
+    ...(content ? { content: values } : {}),
+    ...(document && hash !== undefined ? { document: store.items.document(hash) } : {}),
+  };
+}
+
+/** What changed since an item was published, with what people call the fields. */
+export function changesOf({ store, shower }: Context, item: ItemRecord): { settings: readonly string[]; fields: { path: string; label: string; before?: string; now?: string }[] } { // prettier-ignore
+  const { settings, fields } = store.items.changes(item);
+  const find = fieldsByPath(shower.regions(item, store.items.draft(item)));
+  return { settings, fields: fields.map((one) => ({ ...one, label: find(one.path)?.label ?? one.path })) };
+}
+

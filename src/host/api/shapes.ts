@@ -1,0 +1,213 @@
+import { ITEM_KINDS } from '../../core/compose/items.js';
+import { SCOPES } from '../store/access.js';
+
+/* Shapes of what the API takes and gives, as JSON Schema 2020-12; its OpenAPI description is made of them. */
+
+type Schema = Readonly<Record<string, unknown>>;
+
+const text = (description: string, more: Schema = {}): Schema => ({ type: 'string', description, ...more });
+const whole = (description: string): Schema => ({ type: 'integer', minimum: 0, description });
+
+export const ID = text('Letters, digits and hyphens.', { pattern: '^[a-z0-9][a-z0-9-]{0,99}$' });
+const PATH = text('Of a page: its file in the site.', { pattern: '^[A-Za-z0-9][A-Za-z0-9._-]{0,120}\\.html$' });
+const SHA256 = text('SHA-256 in hexadecimal digits.', { pattern: '^[0-9a-f]{64}$' });
+const NAME = text('What people call it.', { minLength: 1, maxLength: 300 });
+
+const STATE: Record<string, Schema> = {
+  name: NAME,
+  path: PATH,
+  framed: { type: 'boolean', description: 'Of a page: it stands between the header and the footer of the site.' },
+  tokens: text('Name of its set of tokens.', { maxLength: 100 }),
+  sections: { type: 'array', items: ID, maxItems: 200, description: 'Sections that stand at the end of a page.' },
+  content: { type: 'object', additionalProperties: true, description: 'Fields by sections, as in content files.' },
+};
+const DOCUMENT: Schema = { type: 'object', additionalProperties: true, description: 'A page document.' };
+
+/** An item that is sent. */
+export const SENT_ITEM: Schema = {
+  type: 'object',
+  required: ['name', 'content'],
+  additionalProperties: false,
+  properties: {
+    ...STATE,
+    document: DOCUMENT,
+    sent: { type: 'boolean', description: 'It comes from a project: later ones are compared with it.' },
+    note: text('Why it changed.', { maxLength: 300 }),
+  },
+};
+
+export const NEW_ITEM: Schema = {
+  ...SENT_ITEM,
+  required: ['id', 'kind', 'name', 'content'],
+  properties: { id: ID, kind: { enum: [...ITEM_KINDS] }, ...(SENT_ITEM['properties'] as object) },
+};
+
+export const ITEM: Schema = {
+  type: 'object',
+  required: ['id', 'kind', 'name', 'revision', 'status', 'changed'],
+  additionalProperties: false,
+  properties: {
+    id: ID,
+    kind: { enum: [...ITEM_KINDS] },
+    ...STATE,
+    revision: whole('Grows with every change.'),
+    status: { enum: ['draft', 'published', 'changed'], description: 'Not published, published as it is, or changed since.' }, // prettier-ignore
+    changed: text('When it changed last.', { format: 'date-time' }),
+    documentHash: text('SHA-256 of its page document.'),
+    document: DOCUMENT,
+  },
+};
+
+export const listOf = (item: Schema): Schema => ({
+  type: 'object',
+  required: ['entries'],
+  additionalProperties: false,
+  properties: {
+    entries: { type: 'array', items: item },
+    next: text('What to ask for as "after" to get more; nothing if these were the last.'),
+  },
+});
+
+export const PAGING: Schema = {
+  type: 'object',
+  additionalProperties: false,
+  properties: {
+    after: text('Begins after this id or name.', { maxLength: 200 }),
+    limit: { type: 'integer', minimum: 1, maximum: 200, default: 50, description: 'At most so many.' },
+    words: text('Only those with these words in their name.', { maxLength: 200 }),
+    kind: { enum: [...ITEM_KINDS], description: 'Only items of this kind.' },
+  },
+};
+
+export const SITE: Schema = {
+  type: 'object',
+  required: ['name', 'language'],
+  additionalProperties: false,
+  properties: { name: NAME, language: text('BCP 47.', { pattern: '^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$' }) },
+};
+
+export const EDITS: Schema = {
+  type: 'object',
+  required: ['values'],
+  additionalProperties: false,
+  properties: {
+    values: { type: 'object', additionalProperties: { type: 'string', maxLength: 100000 }, description: 'Values by the path of their field.' }, // prettier-ignore
+  },
+};
+
+export const CHANGES: Schema = {
+  type: 'object',
+  required: ['settings', 'fields'],
+  additionalProperties: false,
+  properties: {
+    settings: { type: 'array', items: { type: 'string' } },
+    fields: {
+      type: 'array',
+      items: {
+        type: 'object',
+        required: ['path'],
+        additionalProperties: false,
+        properties: {
+          path: text('Path of a field or a list.'),
+          label: text('What a person calls it.'),
+          before: text('What everybody sees.'),
+          now: text('What it says now.'),
+        },
+      },
+    },
+  },
+};
+
+export const VERSION: Schema = {
+  type: 'object',
+  required: ['number', 'author', 'at', 'note'],
+  additionalProperties: false,
+  properties: {
+    number: whole('Grows with each version.'),
+    author: text('Who made it.'),
+    at: text('When.', { format: 'date-time' }),
+    note: text('Why.'),
+  },
+};
+
+export const MENU: Schema = {
+  type: 'object',
+  required: ['id', 'item', 'field', 'entries'],
+  additionalProperties: false,
+  properties: {
+    id: text('Item and field with a colon between.'),
+    item: ID,
+    field: text('Path of the list.'),
+    entries: { type: 'array', items: { type: 'object', additionalProperties: { type: 'string' } } },
+  },
+};
+
+export const MEDIA: Schema = {
+  type: 'object',
+  required: ['name', 'type', 'bytes', 'hash'],
+  additionalProperties: false,
+  properties: {
+    name: text('As pages refer to it, after assets/.'),
+    type: text('Media type.'),
+    bytes: whole('Size of what is kept.'),
+    hash: SHA256,
+    width: { type: ['integer', 'null'], description: 'CSS px.' },
+    height: { type: ['integer', 'null'], description: 'CSS px.' },
+    uses: { type: 'array', items: { type: 'string' }, description: 'Ids of the items that show it.' },
+  },
+};
+
+export const FILES: Schema = {
+  type: 'object',
+  required: ['files'],
+  additionalProperties: false,
+  properties: {
+    files: {
+      type: 'array',
+      maxItems: 10000,
+      items: { type: 'object', required: ['name', 'hash'], additionalProperties: false, properties: { name: text('Name of a file.', { maxLength: 200 }), hash: SHA256 } }, // prettier-ignore
+    },
+  },
+};
+
+export const NEW_UPLOAD: Schema = {
+  type: 'object',
+  required: ['name', 'hash', 'bytes'],
+  additionalProperties: false,
+  properties: { name: text('Name of the file.', { maxLength: 200 }), hash: SHA256, bytes: { type: 'integer', minimum: 1 } }, // prettier-ignore
+};
+
+export const UPLOAD: Schema = {
+  type: 'object',
+  required: ['id', 'name', 'hash', 'bytes', 'offset'],
+  additionalProperties: false,
+  properties: { id: text('Of the upload.'), name: text('Of the file.'), hash: SHA256, bytes: whole('Of the whole.'), offset: whole('Bytes that are here.') }, // prettier-ignore
+};
+
+export const ACCESS: Schema = {
+  type: 'object',
+  required: ['name', 'scopes'],
+  additionalProperties: false,
+  properties: {
+    name: text('Whose it is.', { minLength: 1, maxLength: 100 }),
+    scopes: { type: 'array', minItems: 1, uniqueItems: true, items: { enum: [...SCOPES] } },
+    at: text('When it was made.', { format: 'date-time' }),
+    token: text('Told once, when it is made.'),
+  },
+};
+
+export const PLAIN_FILES: Schema = {
+  type: 'object',
+  required: ['files'],
+  additionalProperties: false,
+  properties: {
+    files: { type: 'object', additionalProperties: { type: 'string' }, description: 'Texts by their path in the site.' }, // prettier-ignore
+  },
+};
+
+export const PROBLEM: Schema = {
+  type: 'object',
+  required: ['type', 'title', 'status', 'detail'],
+  additionalProperties: true,
+  properties: { type: text('about:blank.'), title: text('What is wrong.'), status: whole('HTTP status.'), detail: text('What is wrong here.') }, // prettier-ignore
+};

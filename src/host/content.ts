@@ -1,0 +1,92 @@
+import { checkContent } from '../core/content/check.js';
+import { assetsIn } from '../core/compose/items.js';
+import { unknownFields, wholeContent } from '../core/content/content.js';
+import { wholeFlat } from '../core/content/edits.js';
+import { regionsOf } from '../core/content/regions.js';
+import { flatten, nest, type Content, type FlatContent, type Value } from '../core/content/values.js';
+import { checkDocument } from '../core/page/check.js';
+import type { PageDocument } from '../core/page/types.js';
+import type { Context } from './context.js';
+import type { ItemRecord, ItemState } from './store/items.js';
+import { Refusal } from './store/refusal.js';
+
+/* What comes in as content, made sure of before it is kept. */
+
+/** Groups in groups: deeper is no content of a page. */
+const DEEPEST = 12;
+const LONGEST = 100_000;
+const MOST_VALUES = 50_000;
+
+/** Content as JSON has it, made sure of. @throws Refusal */
+export function readContent(given: unknown): Content {
+  let count = 0;
+  const check = (value: unknown, path: string, depth: number): Value => {
+    count += 1;
+    if (count > MOST_VALUES) throw new Refusal(422, 'This is more than a page can hold.', `These are more than ${MOST_VALUES} values.`); // prettier-ignore
+    if (depth > DEEPEST) throw wrong(path, 'is too deep');
+    if (typeof value === 'string' && value.length <= LONGEST) return value;
+    if (typeof value === 'string') throw wrong(path, `is longer than ${LONGEST} letters`);
+    if (Array.isArray(value)) return value.map((one, at) => check(one, `${path}.${at + 1}`, depth + 1)) as Value;
+    if (typeof value !== 'object' || value === null) throw wrong(path, 'is no text, list or group');
+    return Object.fromEntries(Object.entries(value).map(([name, one]) => {
+      if (name === '' || name.includes('.')) throw wrong(`${path}.${name}`, 'is no name of a field');
+      return [name, check(one, `${path}.${name}`, depth + 1)];
+    })); // prettier-ignore
+  };
+  if (typeof given !== 'object' || given === null || Array.isArray(given)) throw wrong('content', 'is no group of sections'); // prettier-ignore
+  const content = check(given, 'content', 0) as Content;
+  for (const [name, section] of Object.entries(content)) if (typeof section !== 'object' || Array.isArray(section)) throw wrong(name, 'is no section with fields'); // prettier-ignore
+  return content;
+}
+
+function wrong(path: string, what: string): Refusal {
+  return new Refusal(422, 'This is no content of a page.', `${path} ${what}.`);
+}
+
+/** @throws Problem if it is no page document */
+export function readDocument(given: unknown): PageDocument {
+  checkDocument(given, 'document');
+  const { palette: _, tokens: __, ...document } = given;
+  return document;
+}
+
+/**
+ * Content as it is kept: all that the item says, and nothing that it has no place for.
+ * @throws Refusal naming each field that is wrong
+ */
+export function keptContent(context: Context, state: ItemState, given: unknown): Content {
+  const content = readContent(given);
+  const document = context.shower.document(state);
+  if (!document) return content;
+  const strange = new Set(unknownFields(document, content));
+  const { values, lists } = flatten(content);
+  const known = (path: string): boolean => !strange.has(path);
+  return checked(context, document, { values: new Map([...values].filter(([path]) => known(path))), lists: new Map([...lists].filter(([path]) => known(path))) }); // prettier-ignore
+}
+
+/** Content with other values of some fields. @throws Refusal for a field that is not there */
+export function patched(context: Context, item: ItemRecord, state: ItemState, edits: Readonly<Record<string, string>>): Content { // prettier-ignore
+  const document = context.shower.document(state);
+  const now = document ? wholeFlat(document, state.content) : flatten(state.content);
+  const strange = Object.keys(edits).filter((path) => !now.values.has(path));
+  if (strange.length) throw new Refusal(422, 'There is no such field.', `${item.id} has no field ${strange.join(', ')}.`, { fields: strange }); // prettier-ignore
+  const values = new Map([...now.values, ...Object.entries(edits)]);
+  return document ? checked(context, document, { ...now, values }, now) : nest({ ...now, values });
+}
+
+/**
+ * Content that was made sure of. What was wrong before does not stop other changes.
+ * @throws Refusal naming each field that is wrong
+ */
+export function checked(
+  { store }: Context,
+  document: PageDocument,
+  content: FlatContent,
+  before: FlatContent = { values: new Map(), lists: new Map() },
+): Content {
+  const nested = nest(content);
+  const files = new Set(assetsIn(nested).filter((path) => store.media.find(path.slice('assets/'.length))));
+  const faults = checkContent(document, regionsOf(document), nested, files).filter(({ wrong: isWrong, path }) => isWrong && before.values.get(path) !== content.values.get(path)); // prettier-ignore
+  if (faults.length) throw new Refusal(422, 'Some fields cannot be kept like this.', faults.map(({ path, what }) => `${path}: ${what}.`).join(' '), { fields: faults.map(({ path, what }) => ({ path, what })) }); // prettier-ignore
+  return wholeContent(document, nested);
+}

@@ -1,0 +1,8 @@
+import type { Shower } from './shown.js';
+import type { Store } from './store/store.js';
+
+/** What every part of a host works with. */
+export interface Context {
+  readonly store: Store;
+  readonly shower: Shower;
+}

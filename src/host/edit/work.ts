@@ -1,0 +1,125 @@
+import { checkContent } from '../../core/content/check.js';
+import { assetsIn } from '../../core/compose/items.js';
+import { changesBetween, edited, wholeFlat, type Edit } from '../../core/content/edits.js';
+import { regionsOf } from '../../core/content/regions.js';
+import { threeWay } from '../../core/content/three-way.js';
+import { flatten, nest, type FlatContent } from '../../core/content/values.js';
+import type { PageDocument } from '../../core/page/types.js';
+import type { Context } from '../context.js';
+import type { ItemRecord, ItemState } from '../store/items.js';
+import { Refusal } from '../store/refusal.js';
+import type { SentForm } from './form.js';
+
+/** What became of a form. */
+export interface Worked {
+  readonly item: ItemRecord;
+  /** Values as they are to be shown in the form. */
+  readonly content: FlatContent;
+  readonly problems: ReadonlyMap<string, string>;
+  readonly others: ReadonlyMap<string, string>;
+  readonly told: string;
+}
+
+/** An item with all that it says now. */
+export function contentNow(context: Context, state: ItemState): { readonly document?: PageDocument; readonly flat: FlatContent } { // prettier-ignore
+  const document = context.shower.document(state);
+  return document ? { document, flat: wholeFlat(document, state.content) } : { flat: flatten(state.content) };
+}
+
+/** What a form would make of an item, nothing of which is kept. */
+export function formContent(context: Context, item: ItemRecord, form: SentForm): FlatContent {
+  const { flat } = contentNow(context, baseOf(context, item, form));
+  return withValues(flat, form.values);
+}
+
+/**
+ * Does what a form asks for. What somebody else changed since the person saw the page stays; where both changed the same
+ * field nothing is kept, and both are shown.
+ */
+export function work(context: Context, item: ItemRecord, form: SentForm, author: string): Worked {
+  const { items } = context.store;
+  const [what = 'save', list = '', id = ''] = form.action;
+  if (what === 'undo' || what === 'redo') return stepped(context, items.step(item, what === 'undo' ? 'back' : 'forward'), what); // prettier-ignore
+  if (what === 'discard') return discarded(context, item, author);
+  const current = contentNow(context, items.draft(item));
+  const base = contentNow(context, baseOf(context, item, form)).flat;
+  const { content: merged, conflicts } = threeWay(base, withValues(base, form.values), current.flat);
+  const asked = withValues(merged, new Map(conflicts.flatMap(({ path, ours }) => (ours === undefined ? [] : [[path, ours] as const])))); // prettier-ignore
+  if (conflicts.length) {
+    const others = new Map(conflicts.map(({ path, theirs }) => [path, theirs ?? '']));
+    return { item, content: asked, problems: form.problems, others, told: '' };
+  }
+  const edit = editOf(what, list, id, merged);
+  const now = edit && current.document ? edited(current.document, merged, edit) : merged;
+  const problems = new Map([...problemsOf(context, current.document, now, current.flat, what === 'publish'), ...form.problems]); // prettier-ignore
+  if (problems.size) return { item, content: now, problems, others: new Map(), told: '' };
+  const isSame = changesBetween(current.flat, now).length === 0;
+  const saved = isSame ? item : items.save(item, { ...items.draft(item), content: nest(now) }, { author, note: edit ? 'entries changed' : 'edited' }); // prettier-ignore
+  const done = what === 'publish' ? items.publish(saved) : saved;
+  return { item: done, content: now, problems, others: new Map(), told: what === 'publish' ? 'Published: everybody sees it now.' : isSame ? 'Nothing had changed.' : 'Saved as a draft.' }; // prettier-ignore
+}
+
+function baseOf({ store }: Context, item: ItemRecord, { base }: SentForm): ItemState {
+  const state = store.items.version(item.id, base);
+  if (!state) throw new Refusal(409, 'This page was open for too long.', 'Open it again, and write your change once more.'); // prettier-ignore
+  return state;
+}
+
+/** Fields that are there, with what the form says; what it makes up is left out. */
+function withValues(content: FlatContent, values: ReadonlyMap<string, string>): FlatContent {
+  return { ...content, values: new Map([...content.values].map(([path, value]) => [path, values.get(path) ?? value])) };
+}
+
+function stepped(context: Context, item: ItemRecord, what: 'undo' | 'redo'): Worked {
+  const { flat } = contentNow(context, context.store.items.draft(item));
+  return { item, content: flat, problems: new Map(), others: new Map(), told: what === 'undo' ? 'The last step is undone.' : 'Done again.' }; // prettier-ignore
+}
+
+function discarded(context: Context, item: ItemRecord, author: string): Worked {
+  const { items } = context.store;
+  const published = items.state(item, 'published');
+  if (!published) throw new Refusal(409, 'It was never published.', 'There is nothing to go back to.');
+  const made = items.save(item, published, { author, note: 'discarded' });
+  return { item: items.publish(made), content: contentNow(context, published).flat, problems: new Map(), others: new Map(), told: 'It is again what everybody sees. Undo brings your changes back.' }; // prettier-ignore
+}
+
+function editOf(what: string, list: string, id: string, { lists }: FlatContent): Edit | undefined {
+  const ids = lists.get(list) ?? [];
+  const at = ids.indexOf(id);
+  switch (what) {
+    case 'add':
+      return { do: 'add', list };
+    case 'copy':
+      return { do: 'add', list, like: id, at: at + 1 };
+    case 'remove':
+      return { do: 'remove', list, id };
+    case 'up':
+      return { do: 'move', list, id, to: at - 1 };
+    case 'down':
+      return { do: 'move', list, id, to: at + 1 };
+    default: {
+      const [, place] = /^to-(\d{1,4})$/.exec(what) ?? [];
+      return place === undefined ? undefined : { do: 'move', list, id, to: Number(place) };
+    }
+  }
+}
+
+/** What cannot be kept, by field. Of what was so before only what stops publishing is told. */
+function problemsOf(
+  { store }: Context,
+  document: PageDocument | undefined,
+  content: FlatContent,
+  before: FlatContent,
+  isPublishing: boolean,
+): Map<string, string> {
+  if (!document) return new Map();
+  const nested = nest(content);
+  const files = new Set(assetsIn(nested).filter((path) => store.media.find(path.slice('assets/'.length))));
+  const isNew = (path: string): boolean => content.values.get(path) !== before.values.get(path) || content.lists.get(path)?.join() !== before.lists.get(path)?.join(); // prettier-ignore
+  const faults = checkContent(document, regionsOf(document), nested, files);
+  const found = faults.filter(({ path, wrong, what }) => (wrong ? isNew(path) : isPublishing && EMPTY.test(what)));
+  return new Map(found.map(({ path, what }) => [path, `${what}.`]));
+}
+
+/** What is needed and empty stops publishing. */
+const EMPTY = /^It is empty/;

@@ -1,0 +1,164 @@
+import { cssFromTop, filledElsewhere, fromTop, shownPage, type Filled } from '../core/compose/show.js';
+import { FACTS, FOOTER, HEADER } from '../core/compose/items.js';
+import { regionsOf, type Field, type Region } from '../core/content/regions.js';
+import type { Content } from '../core/content/values.js';
+import type { PageDocument } from '../core/page/types.js';
+import { renderCss } from '../core/render/css.js';
+import { renderHtml } from '../core/render/html.js';
+import { withTokens } from '../core/tokens/apply.js';
+import { paletteOf } from '../core/tokens/palette.js';
+import { hashOf } from './store/media.js';
+import type { ItemRecord, ItemState } from './store/items.js';
+import type { Store } from './store/store.js';
+
+/** A page as it goes to a browser. */
+export interface Shown {
+  readonly html: string;
+  readonly css: string;
+  /** Changes when anything of it changes. */
+  readonly etag: string;
+}
+
+/** What is asked for. */
+export interface Showing {
+  readonly which: 'draft' | 'published';
+  readonly marked?: boolean;
+  /** Values that are not saved yet. */
+  readonly instead?: Content;
+}
+
+/** Pages that were made are kept, as long as nothing of them changes. */
+const MOST_KEPT = 500;
+
+/** Makes pages of what is in the store. */
+export class Shower {
+  private readonly kept = new Map<string, Shown>();
+  private readonly documents = new Map<string, PageDocument>();
+  private readonly sheets = new Map<string, string>();
+
+  constructor(private readonly store: Store) {}
+
+  /** @returns nothing if an item has no such version, or is nothing to look at */
+  show(item: ItemRecord, { which, marked = false, instead }: Showing): Shown | undefined {
+    const state = this.store.items.state(item, which);
+    if (!state?.document) return undefined;
+    const key = instead ? undefined : this.keyOf(item, state, which, marked);
+    const known = key === undefined ? undefined : this.kept.get(key);
+    if (known) return known;
+    const made = this.make(item, instead ? { ...state, content: instead } : state, which, marked);
+    if (made && key !== undefined) this.keep(key, made);
+    return made;
+  }
+
+  /** The style sheet of a page that was made. */
+  sheet(hash: string): string | undefined {
+    return this.sheets.get(hash);
+  }
+
+  /** The page document of an item, with the colours of its tokens; kept, since reading one takes longer than filling it. */
+  document(state: ItemState): PageDocument | undefined {
+    const key = `${state.document} ${state.tokens} ${this.store.settings.tokenRevision()}`;
+    const known = this.documents.get(key);
+    if (known) return known;
+    const read = this.store.items.document(state.document);
+    if (!read) return undefined;
+    const tokens = this.store.settings.tokens(state.tokens);
+    const made = withTokens({ ...read, palette: paletteOf(tokens) }, tokens);
+    if (this.documents.size >= MOST_KEPT) this.documents.clear();
+    this.documents.set(key, made);
+    return made;
+  }
+
+  /** What a person edits of an item: its regions, without what is the site's. */
+  regions(item: ItemRecord, state: ItemState): Region[] {
+    const document = this.document(state);
+    if (!document) return [];
+    const isPage = item.kind === 'page';
+    const elsewhere = isPage && state.framed ? filledElsewhere(document, this.parts('draft').map((one) => one.document)) : () => false; // prettier-ignore
+    const facts = this.facts('draft');
+    return regionsOf(document)
+      .filter(({ name }) => isPage || name !== 'page')
+      .map((region) => ({ ...region, fields: region.fields.filter(({ path }) => !elsewhere(path) && !says(facts, path)) })) // prettier-ignore
+      .filter(({ fields }) => fields.length > 0);
+  }
+
+  /** Paths of the menus of an item: lists of links in its navigation. */
+  menus(item: ItemRecord, state: ItemState): string[] {
+    const visit = (fields: readonly Field[]): string[] => fields.flatMap((field) => (field.type === 'menu' || isLinks(field) ? [field.path] : field.type === 'list' ? [] : visit(field.fields ?? []))); // prettier-ignore
+    return this.regions(item, state).flatMap(({ fields }) => visit(fields));
+  }
+
+  private make(item: ItemRecord, state: ItemState, which: Showing['which'], marked: boolean): Shown | undefined {
+    const own = this.filled(state);
+    if (!own) return undefined;
+    const parts = item.kind === 'page' && state.framed ? this.around(which) : {};
+    const sections = (state.sections ?? []).flatMap((id) => this.filledItem(id, which) ?? []);
+    const page = fromTop(shownPage(own, { ...parts, sections, facts: this.facts(which), marked }));
+    const css = cssFromTop(renderCss(page));
+    const name = sheetName(css);
+    if (this.sheets.size >= MOST_KEPT) this.sheets.clear();
+    this.sheets.set(name, css);
+    const file = state.path === undefined ? {} : { file: state.path };
+    const html = renderHtml(page, `/-/sheets/${name}.css`, file).replace(/(href|src|content)="(assets\/|site\.webmanifest)/g, '$1="/$2'); // prettier-ignore
+    return { html, css, etag: `"${hashOf(html).slice(0, 24)}"` };
+  }
+
+  private around(which: Showing['which']): { header?: Filled; footer?: Filled } {
+    const [header, footer] = [HEADER, FOOTER].map((id) => this.filledItem(id, which));
+    return { ...(header ? { header } : {}), ...(footer ? { footer } : {}) };
+  }
+
+  private parts(which: Showing['which']): Filled[] {
+    return [HEADER, FOOTER].flatMap((id) => this.filledItem(id, which) ?? []);
+  }
+
+  private facts(which: Showing['which']): Content {
+    const item = this.store.items.find(FACTS);
+    return (item && this.store.items.state(item, which)?.content) ?? {};
+  }
+
+  private filledItem(id: string, which: Showing['which']): Filled | undefined {
+    const item = this.store.items.find(id);
+    const state = item && this.store.items.state(item, which);
+    return state && this.filled(state);
+  }
+
+  private filled(state: ItemState): Filled | undefined {
+    const document = this.document(state);
+    return document && { document, content: state.content };
+  }
+
+  /** Says everything that a page is made of: versions of its own and of what stands around it. */
+  private keyOf(item: ItemRecord, state: ItemState, which: Showing['which'], marked: boolean): string {
+    const { items, settings } = this.store;
+    const others = [...(state.framed ? [HEADER, FOOTER] : []), FACTS, ...(state.sections ?? [])].map((id) => versionOf(items.find(id), which)); // prettier-ignore
+    return JSON.stringify([item.id, versionOf(item, which), marked, others, settings.tokenRevision()]);
+  }
+
+  private keep(key: string, shown: Shown): void {
+    if (this.kept.size >= MOST_KEPT) this.kept.delete(this.kept.keys().next().value as string);
+    this.kept.set(key, shown);
+  }
+}
+
+function versionOf(item: ItemRecord | undefined, which: Showing['which']): string {
+  return item ? `${item[which]} ${item.changed}` : '';
+}
+
+/** A list of the header or the footer whose entries are links. */
+function isLinks({ type, fields = [], path }: Field): boolean {
+  return type === 'list' && /^(header|footer)\b/.test(path) && ['label', 'address'].every((name) => fields.some((one) => one.name === name)); // prettier-ignore
+}
+
+function says(content: Content, path: string): boolean {
+  let here: unknown = content;
+  for (const part of path.split('.')) {
+    if (typeof here !== 'object' || here === null || Array.isArray(here)) return here !== undefined;
+    here = (here as Record<string, unknown>)[part];
+  }
+  return here !== undefined;
+}
+
+function sheetName(css: string): string {
+  return hashOf(css).slice(0, 24);
+}

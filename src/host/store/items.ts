@@ -1,0 +1,212 @@
+import { createHash } from 'node:crypto';
+import { assetsIn, type ItemKind } from '../../core/compose/items.js';
+import { changesBetween } from '../../core/content/edits.js';
+import { flatten, type Content } from '../../core/content/values.js';
+import type { PageDocument } from '../../core/page/types.js';
+import type { Records } from './database.js';
+import { Refusal } from './refusal.js';
+
+/** All that can change of an item. A version is one of these, whole. */
+export interface ItemState {
+  readonly name: string;
+  /** Of a page: its file in the site. */
+  readonly path?: string;
+  /** Of a page: it stands between the header and the footer of the site. */
+  readonly framed?: boolean;
+  /** Hash of its page document. */
+  readonly document?: string;
+  /** Name of its set of tokens. */
+  readonly tokens?: string;
+  readonly content: Content;
+  /** Ids of sections that stand at the end of a page. */
+  readonly sections?: readonly string[];
+}
+
+export interface ItemRecord {
+  readonly id: string;
+  readonly kind: ItemKind;
+  readonly name: string;
+  readonly path: string | null;
+  /** Grows with every change, so that nobody overwrites what they have not seen. */
+  readonly revision: number;
+  /** Numbers of versions: what is being worked on, what everybody sees, and what was sent last. */
+  readonly draft: number;
+  readonly published: number | null;
+  readonly sent: number | null;
+  readonly changed: string;
+}
+
+export interface VersionRecord {
+  readonly number: number;
+  readonly author: string;
+  readonly at: string;
+  readonly note: string;
+}
+
+export type Which = 'draft' | 'published' | 'sent';
+
+/** Steps of work on a draft that are kept, so that they can be taken back. */
+const KEPT_STEPS = 200;
+
+const COLUMNS = 'id, kind, name, path, revision, draft, published, sent, changed';
+
+/** Pages, parts, sections and facts, with all their versions. */
+export class Items {
+  constructor(private readonly records: Records) {}
+
+  find(id: string): ItemRecord | undefined {
+    return this.records.one<ItemRecord>(`select ${COLUMNS} from items where id = ?`, id);
+  }
+
+  /** @throws Refusal if there is none */
+  get(id: string): ItemRecord {
+    const found = this.find(id);
+    if (!found) throw new Refusal(404, 'There is no such item.', `Nothing here has the id "${id}".`);
+    return found;
+  }
+
+  byPath(path: string): ItemRecord | undefined {
+    return this.records.one<ItemRecord>(`select ${COLUMNS} from items where path = ?`, path);
+  }
+
+  /** Items in the order of their ids. @param after id after which they begin @param words in their name or address */
+  list(asked: { readonly kind?: string; readonly words?: string; readonly after?: string; readonly limit: number }): ItemRecord[] { // prettier-ignore
+    const like = `%${(asked.words ?? '').replace(/[%_\\]/g, (sign) => `\\${sign}`)}%`;
+    return this.records.all<ItemRecord>(
+      `select ${COLUMNS} from items where id > ? and (? = '' or kind = ?) and (name like ? escape '\\' or path like ? escape '\\') order by id limit ?`,
+      asked.after ?? '', asked.kind ?? '', asked.kind ?? '', like, like, asked.limit,
+    ); // prettier-ignore
+  }
+
+  state(item: ItemRecord, which: Which = 'draft'): ItemState | undefined {
+    const number = item[which];
+    return number === null ? undefined : this.version(item.id, number);
+  }
+
+  /** The draft: every item has one. */
+  draft(item: ItemRecord): ItemState {
+    return this.state(item) as ItemState;
+  }
+
+  version(id: string, number: number): ItemState | undefined {
+    const row = this.records.one<{ state: string }>('select state from versions where item = ? and number = ?', id, number); // prettier-ignore
+    return row && (JSON.parse(row.state) as ItemState);
+  }
+
+  versions(id: string, limit = 100): VersionRecord[] {
+    return this.records.all<VersionRecord>('select number, author, at, note from versions where item = ? order by number desc limit ?', id, limit); // prettier-ignore
+  }
+
+  /** Puts a new item in. @throws Refusal if its id or its address is taken */
+  add(id: string, kind: ItemKind, state: ItemState, by: { readonly author: string; readonly note: string; readonly sent?: boolean }): ItemRecord { // prettier-ignore
+    return this.records.together(() => {
+      if (this.find(id)) throw new Refusal(409, 'This id is taken.', `There is an item "${id}" already.`);
+      this.refuseTaken(id, state.path);
+      const at = new Date().toISOString();
+      this.records.run('insert into items (id, kind, name, path, revision, draft, published, sent, changed) values (?, ?, ?, ?, 1, 1, null, ?, ?)', id, kind, state.name, state.path ?? null, by.sent ? 1 : null, at); // prettier-ignore
+      this.write(id, 1, state, by, at);
+      return this.get(id);
+    });
+  }
+
+  /** A new draft. @throws Refusal if its address is taken */
+  save(item: ItemRecord, state: ItemState, by: { readonly author: string; readonly note: string; readonly sent?: boolean }): ItemRecord { // prettier-ignore
+    return this.records.together(() => {
+      this.refuseTaken(item.id, state.path);
+      const at = new Date().toISOString();
+      /* What was taken back is not come back to any more, once something else was done. */
+      this.records.run('delete from versions where item = ?1 and number > ?2 and number not in (select coalesce(published, 0) from items where id = ?1 union select coalesce(sent, 0) from items where id = ?1)', item.id, item.draft); // prettier-ignore
+      const number = this.last(item.id) + 1;
+      this.write(item.id, number, state, by, at);
+      this.records.run('update items set name = ?, path = ?, revision = revision + 1, draft = ?, sent = ?, changed = ? where id = ?', state.name, state.path ?? null, number, by.sent ? number : item.sent, at, item.id); // prettier-ignore
+      this.forgetOld(item.id);
+      return this.get(item.id);
+    });
+  }
+
+  /** Goes one step of work back, or forward again. @returns the item; as it was if there is no such step */
+  step(item: ItemRecord, to: 'back' | 'forward'): ItemRecord {
+    const found = this.records.one<{ n: number | null }>(to === 'back' ? 'select max(number) as n from versions where item = ? and number < ?' : 'select min(number) as n from versions where item = ? and number > ?', item.id, item.draft)?.n; // prettier-ignore
+    if (!found) return item;
+    return this.records.together(() => {
+      const state = this.version(item.id, found) as ItemState;
+      this.refuseTaken(item.id, state.path);
+      this.use(item.id, state);
+      this.records.run('update items set name = ?, path = ?, revision = revision + 1, draft = ?, changed = ? where id = ?', state.name, state.path ?? null, found, new Date().toISOString(), item.id); // prettier-ignore
+      return this.get(item.id);
+    });
+  }
+
+  publish(item: ItemRecord): ItemRecord {
+    this.records.run('update items set published = draft, revision = revision + 1, changed = ? where id = ?', new Date().toISOString(), item.id); // prettier-ignore
+    return this.get(item.id);
+  }
+
+  unpublish(item: ItemRecord): ItemRecord {
+    this.records.run('update items set published = null, revision = revision + 1, changed = ? where id = ?', new Date().toISOString(), item.id); // prettier-ignore
+    return this.get(item.id);
+  }
+
+  remove(item: ItemRecord): void {
+    const users = this.records.all<{ item: string }>("select i.id as item from items i join versions v on v.item = i.id and v.number = i.draft, json_each(v.state, '$.sections') s where s.value = ?", item.id); // prettier-ignore
+    if (users.length) throw new Refusal(409, 'It is still in use.', `It stands on ${users.map((one) => one.item).join(', ')}.`); // prettier-ignore
+    this.records.run('delete from items where id = ?', item.id);
+  }
+
+  /** What the draft has otherwise than what everybody sees: names of settings, and paths of fields. */
+  changes(item: ItemRecord): { readonly settings: readonly string[]; readonly fields: ReturnType<typeof changesBetween> } { // prettier-ignore
+    const [draft, published] = [this.draft(item), this.state(item, 'published')];
+    if (item.published === item.draft) return { settings: [], fields: [] };
+    const before: Partial<ItemState> = published ?? {};
+    const settings = (['name', 'path', 'framed', 'document', 'tokens', 'sections'] as const).filter((key) => JSON.stringify(draft[key] ?? null) !== JSON.stringify(before[key] ?? null)); // prettier-ignore
+    return { settings, fields: changesBetween(flatten(before.content ?? {}), flatten(draft.content)) };
+  }
+
+  document(hash: string | undefined): PageDocument | undefined {
+    if (hash === undefined) return undefined;
+    const row = this.records.one<{ json: string }>('select json from documents where hash = ?', hash);
+    return row && (JSON.parse(row.json) as PageDocument);
+  }
+
+  /** Keeps a page document, once for all that have it. @returns its hash */
+  keepDocument(document: PageDocument): string {
+    const json = JSON.stringify(document);
+    const hash = createHash('sha256').update(json).digest('hex');
+    this.records.run('insert into documents (hash, json) values (?, ?) on conflict do nothing', hash, json);
+    return hash;
+  }
+
+  count(kind?: string): number {
+    const row = this.records.one<{ n: number }>("select count(*) as n from items where ? = '' or kind = ?", kind ?? '', kind ?? ''); // prettier-ignore
+    return row?.n ?? 0;
+  }
+
+  private last(id: string): number {
+    return this.records.one<{ n: number }>('select max(number) as n from versions where item = ?', id)?.n ?? 0;
+  }
+
+  private write(id: string, number: number, state: ItemState, { author, note }: { author: string; note: string }, at: string): void { // prettier-ignore
+    this.records.run('insert into versions (item, number, state, author, at, note) values (?, ?, ?, ?, ?, ?)', id, number, JSON.stringify(state), author, at, note); // prettier-ignore
+    this.use(id, state);
+  }
+
+  /** Remembers which files a draft shows. */
+  private use(id: string, state: ItemState): void {
+    this.records.run('delete from media_uses where item = ?', id);
+    for (const asset of assetsIn(state.content, this.document(state.document) ?? {})) this.records.run('insert into media_uses (item, media) values (?, ?)', id, asset.slice('assets/'.length)); // prettier-ignore
+  }
+
+  private refuseTaken(id: string, path: string | undefined): void {
+    const other = path === undefined ? undefined : this.byPath(path);
+    if (other && other.id !== id) throw new Refusal(409, 'This address is taken.', `The page "${other.name}" is at ${path}.`); // prettier-ignore
+  }
+
+  private forgetOld(id: string): void {
+    this.records.run(
+      'delete from versions where item = ?1 and number < (select draft from items where id = ?1) - ?2 and number not in (select coalesce(published, 0) from items where id = ?1 union select coalesce(sent, 0) from items where id = ?1)',
+      id,
+      KEPT_STEPS,
+    );
+  }
+}
+

@@ -1,0 +1,53 @@
+import sharp from 'sharp';
+
+/** What a file is, told by its bytes. */
+export interface KnownFile {
+  /** IANA media type. */
+  readonly type: string;
+  readonly ending: string;
+  /** px */
+  readonly width?: number;
+  readonly height?: number;
+}
+
+/** Largest picture that is opened, px in all. */
+const MOST_PIXELS = 100e6;
+
+const PICTURES: Readonly<Record<string, readonly [type: string, ending: string]>> = {
+  jpeg: ['image/jpeg', 'jpg'], png: ['image/png', 'png'], webp: ['image/webp', 'webp'], gif: ['image/gif', 'gif'],
+  heif: ['image/avif', 'avif'], svg: ['image/svg+xml', 'svg'],
+}; // prettier-ignore
+
+/** Beginnings of files, each by the format's own definition. */
+const SIGNS: readonly (readonly [at: number, sign: string, type: string, ending: string])[] = [
+  [0, 'wOF2', 'font/woff2', 'woff2'],
+  [0, 'wOFF', 'font/woff', 'woff'],
+  [0, 'OTTO', 'font/otf', 'otf'],
+  [0, '\u0000\u0001\u0000\u0000', 'font/ttf', 'ttf'],
+  [0, '%PDF-', 'application/pdf', 'pdf'],
+  [4, 'ftyp', 'video/mp4', 'mp4'],
+  [0, '\u001aE\u00df\u00a3', 'video/webm', 'webm'],
+  [0, 'ID3', 'audio/mpeg', 'mp3'],
+  [0, 'OggS', 'audio/ogg', 'ogg'],
+  [0, '\u0000\u0000\u0001\u0000', 'image/x-icon', 'ico'],
+];
+
+/** @returns nothing for what a site cannot show */
+export async function knownFile(bytes: Buffer): Promise<KnownFile | undefined> {
+  const picture = await knownPicture(bytes);
+  if (picture) return picture;
+  const found = SIGNS.find(([at, sign]) => bytes.subarray(at, at + sign.length).toString('latin1') === sign);
+  return found && { type: found[2], ending: found[3] };
+}
+
+async function knownPicture(bytes: Buffer): Promise<KnownFile | undefined> {
+  try {
+    const { format, width, height, compression } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
+    const known = PICTURES[format];
+    /* Of the pictures in HEIF browsers show those in AV1. */
+    if (!known || (format === 'heif' && compression !== 'av1')) return undefined;
+    return { type: known[0], ending: known[1], width, height };
+  } catch {
+    return undefined;
+  }
+}
