@@ -33,9 +33,14 @@ await build({
   entryPoints: [join(root, 'src/host/inpage/edit.ts')],
   outfile: join(root, 'dist/host/edit.js'),
 });
-for (const room of ['browser', 'report', 'host']) rmSync(join(root, 'dist', room, 'inpage'), { recursive: true, force: true });
+for (const room of ['browser', 'report', 'host'])
+  rmSync(join(root, 'dist', room, 'inpage'), { recursive: true, force: true });
 writeFileSync(
   join(root, 'schema/page.schema.json'),
   `${JSON.stringify(createRequire(import.meta.url)('../dist/core/page/schema.js').PAGE_SCHEMA, null, 2)}\n`,
+);
+writeFileSync(
+  join(root, 'schema/package.schema.json'),
+  `${JSON.stringify(createRequire(import.meta.url)('../dist/core/compose/manifest.js').MANIFEST_SCHEMA, null, 2)}\n`,
 );
 chmodSync(join(root, 'dist/cli/main.js'), 0o755);

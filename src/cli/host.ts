@@ -64,7 +64,10 @@ export function hostCommand(): Command {
 }
 
 /** @throws Problem if the host runs: then it has its data for itself */
-async function makeAccess({ data, editor, token, scopes, json }: Options, addEditor: typeof import('../host/run.js').addEditor): Promise<string> { // prettier-ignore
+async function makeAccess(
+  { data, editor, token, scopes, json }: Options,
+  addEditor: typeof import('../host/run.js').addEditor,
+): Promise<string> {
   const { openStore } = await import('../host/store/store.js');
   const { Refusal } = await import('../host/store/refusal.js');
   const asked = scopes.split(',').map((one) => oneOf(one.trim(), SCOPES, '--scopes'));

@@ -40,3 +40,8 @@ export function readPort(text: string): number {
 
 export const BROWSER_OPTION = ['--browser <path>', 'Chromium to use (or set TAVRIK_BROWSER)'] as const;
 export const JSON_OPTION = ['--json', 'print the result as JSON, for machines'] as const;
+
+/** The words of a list with commas; none without it. */
+export function listOf(text: string | undefined): string[] {
+  return (text ?? '').split(',').map((one) => one.trim()).filter(Boolean); // prettier-ignore
+}

@@ -11,8 +11,10 @@ import { elementsCommand } from './elements.js';
 import { EXIT } from './exit.js';
 import { hostCommand } from './host.js';
 import { linksCommand } from './links.js';
+import { packCommand } from './pack.js';
 import { proofCommand } from './proof.js';
 import { renderCommand } from './render.js';
+import { sendCommand } from './send.js';
 import { startCommand } from './start.js';
 import { surveyCommand } from './survey.js';
 import { tokensCommand } from './tokens.js';
@@ -45,7 +47,9 @@ export function buildProgram(setCode: (code: number) => void): Command {
   program.addCommand(tokensCommand());
   program.addCommand(trialCommand(setCode));
   program.addCommand(watchCommand());
+  program.addCommand(packCommand());
   program.addCommand(hostCommand());
+  program.addCommand(sendCommand(setCode));
   for (const command of program.commands)
     command
       .exitOverride()

@@ -71,6 +71,11 @@ export function writeAndRender(project: string, write: () => void): void {
   render(project);
 }
 
+/** The files that a project is rendered as, but for those that it shows; nothing is written. @throws Problem */
+export function renderedFiles(project: string, as: 'site' | 'templates'): readonly ProjectFile[] {
+  return make(project, openProject(project), { as }).files;
+}
+
 function make(project: string, settings: ProjectSettings, options: RenderAs): RenderedPages {
   if (options.as === 'site') return wholeSite(project, settings, options.marks === true);
   return options.as === 'templates' ? templates(project, settings) : fragment(project, settings, options);

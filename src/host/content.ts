@@ -28,10 +28,12 @@ export function readContent(given: unknown): Content {
     if (typeof value === 'string') throw wrong(path, `is longer than ${LONGEST} letters`);
     if (Array.isArray(value)) return value.map((one, at) => check(one, `${path}.${at + 1}`, depth + 1)) as Value;
     if (typeof value !== 'object' || value === null) throw wrong(path, 'is no text, list or group');
-    return Object.fromEntries(Object.entries(value).map(([name, one]) => {
-      if (name === '' || name.includes('.')) throw wrong(`${path}.${name}`, 'is no name of a field');
-      return [name, check(one, `${path}.${name}`, depth + 1)];
-    })); // prettier-ignore
+    return Object.fromEntries(
+      Object.entries(value).map(([name, one]) => {
+        if (name === '' || name.includes('.')) throw wrong(`${path}.${name}`, 'is no name of a field');
+        return [name, check(one, `${path}.${name}`, depth + 1)];
+      }),
+    );
   };
   if (typeof given !== 'object' || given === null || Array.isArray(given)) throw wrong('content', 'is no group of sections'); // prettier-ignore
   const content = check(given, 'content', 0) as Content;
@@ -65,7 +67,12 @@ export function keptContent(context: Context, state: ItemState, given: unknown):
 }
 
 /** Content with other values of some fields. @throws Refusal for a field that is not there */
-export function patched(context: Context, item: ItemRecord, state: ItemState, edits: Readonly<Record<string, string>>): Content { // prettier-ignore
+export function patched(
+  context: Context,
+  item: ItemRecord,
+  state: ItemState,
+  edits: Readonly<Record<string, string>>,
+): Content {
   const document = context.shower.document(state);
   const now = document ? wholeFlat(document, state.content) : flatten(state.content);
   const strange = Object.keys(edits).filter((path) => !now.values.has(path));
@@ -86,7 +93,12 @@ export function checked(
 ): Content {
   const nested = nest(content);
   const files = new Set(assetsIn(nested).filter((path) => store.media.find(path.slice('assets/'.length))));
-  const faults = checkContent(document, regionsOf(document), nested, files).filter(({ wrong: isWrong, path }) => isWrong && before.values.get(path) !== content.values.get(path)); // prettier-ignore
+  const faults = checkContent(document, regionsOf(document), nested, files).filter(({ path }) => !isAnchor(content.values.get(path))).filter(({ wrong: isWrong, path }) => isWrong && before.values.get(path) !== content.values.get(path)); // prettier-ignore
   if (faults.length) throw new Refusal(422, 'Some fields cannot be kept like this.', faults.map(({ path, what }) => `${path}: ${what}.`).join(' '), { fields: faults.map(({ path, what }) => ({ path, what })) }); // prettier-ignore
   return wholeContent(document, nested);
+}
+
+/** Places of a page may be in its header, its footer or a section that stands at its end: no item by itself knows them all. */
+export function isAnchor(value: string | undefined): boolean {
+  return value?.startsWith('#') === true;
 }

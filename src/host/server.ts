@@ -25,9 +25,16 @@ const MOST_FIELDS = 20_000;
 
 /** Editing pages load nothing from elsewhere, and nobody shows them inside of another page. */
 const EDIT_POLICY = {
-  defaultSrc: ["'none'"], scriptSrc: ["'self'"], styleSrc: ["'self'"], imgSrc: ["'self'", 'data:'], frameSrc: ["'self'"], connectSrc: ["'self'"],
-  formAction: ["'self'"], baseUri: ["'none'"], frameAncestors: ["'none'"],
-}; // prettier-ignore
+  defaultSrc: ["'none'"],
+  scriptSrc: ["'self'"],
+  styleSrc: ["'self'"],
+  imgSrc: ["'self'", 'data:'],
+  frameSrc: ["'self'"],
+  connectSrc: ["'self'"],
+  formAction: ["'self'"],
+  baseUri: ["'none'"],
+  frameAncestors: ["'none'"],
+};
 
 export interface HostOptions {
   /** Version of the program. */
@@ -40,7 +47,10 @@ export interface HostOptions {
 }
 
 /** The host: site, editing pages and API over one store. */
-export async function buildHost(store: Store, { version, names, log, patience }: HostOptions): Promise<FastifyInstance> { // prettier-ignore
+export async function buildHost(
+  store: Store,
+  { version, names, log, patience }: HostOptions,
+): Promise<FastifyInstance> {
   const context: Context = { store, shower: new Shower(store) };
   const { head, request, idle } = { ...PATIENCE, ...patience };
   const app = Fastify({
@@ -59,7 +69,7 @@ export async function buildHost(store: Store, { version, names, log, patience }:
     /* Another name that leads to this machine is a page elsewhere that wants in (DNS rebinding). */
     if (names && !names.includes(hostname)) throw new Refusal(421, 'This host is not known by that name.', hostname);
   });
-  await app.register(helmet, { contentSecurityPolicy: { useDefaults: false, directives: EDIT_POLICY }, crossOriginEmbedderPolicy: false, hsts: false, xFrameOptions: false }); // prettier-ignore
+  await app.register(helmet, { contentSecurityPolicy: { useDefaults: false, directives: EDIT_POLICY }, crossOriginEmbedderPolicy: false, hsts: false, xFrameOptions: false, referrerPolicy: { policy: 'same-origin' } }); // prettier-ignore
   await app.register(cookie);
   app.setErrorHandler(answerProblem);
   await app.register(api, { prefix: API, context, version });

@@ -29,6 +29,8 @@ export interface Showing {
 
 /** Pages that were made are kept, as long as nothing of them changes. */
 const MOST_KEPT = 500;
+/** Pages that are asked what they have in common. */
+const MOST_ASKED = 50;
 
 /** Makes pages of what is in the store. */
 export class Shower {
@@ -72,14 +74,30 @@ export class Shower {
   /** What a person edits of an item: its regions, without what is the site's. */
   regions(item: ItemRecord, state: ItemState): Region[] {
     const document = this.document(state);
-    if (!document) return [];
+    if (!document) return item.kind === 'facts' ? this.factRegions(state.content) : [];
     const isPage = item.kind === 'page';
-    const elsewhere = isPage && state.framed ? filledElsewhere(document, this.parts('draft').map((one) => one.document)) : () => false; // prettier-ignore
+    const parts = isPage && state.framed ? this.parts('draft').map((one) => one.document) : [];
+    const elsewhere = filledElsewhere(document, parts);
     const facts = this.facts('draft');
-    return regionsOf(document)
-      .filter(({ name }) => isPage || name !== 'page')
-      .map((region) => ({ ...region, fields: region.fields.filter(({ path }) => !elsewhere(path) && !says(facts, path)) })) // prettier-ignore
-      .filter(({ fields }) => fields.length > 0);
+    const own = regionsOf(document).filter(({ name }) => isPage || name !== 'page');
+    return regionsWith(own, (path) => !elsewhere(path) && !says(facts, path));
+  }
+
+  /** The fields of values that are said once for the site, as the pages that show them have them. */
+  private factRegions(facts: Content): Region[] {
+    const found = new Map<string, Region>();
+    const shown = new Set<string>();
+    for (const { id } of this.store.items.list({ kind: 'page', limit: MOST_ASKED })) {
+      const item = this.store.items.get(id);
+      const document = this.document(this.store.items.draft(item));
+      if (!document) continue;
+      for (const region of regionsWith(regionsOf(document), (path) => says(facts, path) && !shown.has(path))) {
+        const known = found.get(region.name);
+        found.set(region.name, known ? { ...known, fields: [...known.fields, ...region.fields] } : region);
+        for (const { path } of leavesIn(region.fields)) shown.add(path);
+      }
+    }
+    return [...found.values()];
   }
 
   /** Paths of the menus of an item: lists of links in its navigation. */
@@ -141,6 +159,26 @@ export class Shower {
   }
 }
 
+/** Regions with some of their fields; a group or a region of which nothing is left goes too. */
+function regionsWith(regions: readonly Region[], isMeant: (path: string) => boolean): Region[] {
+  const kept = (fields: readonly Field[]): Field[] =>
+    fields.flatMap((field): Field[] => {
+      if (!isGroup(field)) return isMeant(field.path) ? [field] : [];
+      const left = kept(field.fields ?? []);
+      return left.length ? [{ ...field, fields: left }] : [];
+    });
+  return regions.map((one) => ({ ...one, fields: kept(one.fields) })).filter(({ fields }) => fields.length > 0);
+}
+
+/** Fields that hold others, and are no list. */
+function isGroup({ fields, type }: Field): boolean {
+  return fields !== undefined && type !== 'list' && type !== 'menu';
+}
+
+function* leavesIn(fields: readonly Field[]): Generator<Field> {
+  for (const field of fields) if (isGroup(field)) yield* leavesIn(field.fields ?? []); else yield field; // prettier-ignore
+}
+
 function versionOf(item: ItemRecord | undefined, which: Showing['which']): string {
   return item ? `${item[which]} ${item.changed}` : '';
 }
@@ -150,13 +188,15 @@ function isLinks({ type, fields = [], path }: Field): boolean {
   return type === 'list' && /^(header|footer)\b/.test(path) && ['label', 'address'].every((name) => fields.some((one) => one.name === name)); // prettier-ignore
 }
 
+/** Whether content says a field, or holds the list that it is in. */
 function says(content: Content, path: string): boolean {
   let here: unknown = content;
   for (const part of path.split('.')) {
-    if (typeof here !== 'object' || here === null || Array.isArray(here)) return here !== undefined;
+    if (Array.isArray(here)) return true;
+    if (typeof here !== 'object' || here === null) return false;
     here = (here as Record<string, unknown>)[part];
   }
-  return here !== undefined;
+  return typeof here === 'string' || Array.isArray(here);
 }
 
 function sheetName(css: string): string {

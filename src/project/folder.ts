@@ -11,7 +11,7 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs';
-import { basename, dirname, join, resolve } from 'node:path';
+import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import { Problem } from '../core/page/problem.js';
 import { readSettings, SETTINGS_FILE, type ProjectSettings } from './settings.js';
 
@@ -28,6 +28,14 @@ export function isProject(folder: string): boolean {
   } catch {
     return false;
   }
+}
+
+/** Every file below a folder, by its path from there on with `/`, in the order of the alphabet. */
+export function filesBelow(folder: string): string[] {
+  return readdirSync(folder, { recursive: true, withFileTypes: true })
+    .filter((one) => one.isFile())
+    .map((one) => relative(folder, join(one.parentPath, one.name)).split(sep).join('/'))
+    .sort();
 }
 
 /** Makes sure that a conversion may write here, before any work is done. @throws Problem */

@@ -16,7 +16,12 @@ const header = (text: string, current = false) =>
   element('section', 'header', { element: 'header', part: 'header', style: 'top' }, element('link', 'home', { element: 'a', attributes: { href: 'index.html', ...(current ? { 'aria-current': 'page' } : {}) } }, words(text, 'header.home'))); // prettier-ignore
 const section = (name: string, text: string) =>
   element('section', name, { element: 'section', style: 'note', attributes: { id: name } }, element('heading', `${name}-h`, { element: 'h2' }, words(text, `${name}.heading`))); // prettier-ignore
-const footer = element('section', 'footer', { element: 'footer', part: 'footer' }, words('Hollin Marsh', 'footer.text'));
+const footer = element(
+  'section',
+  'footer',
+  { element: 'footer', part: 'footer' },
+  words('Hollin Marsh', 'footer.text'),
+);
 const made = (more: Partial<PageDocument>, ...children: Parameters<typeof page>[1][]): PageDocument => ({ ...page(STYLES, ...children), rootStyle: 'root', ...more }); // prettier-ignore
 const home = made({ name: 'home', title: 'Home' }, header('Hollin', true), element('box', 'main', { element: 'main' }, section('evenings', 'Evenings')), footer); // prettier-ignore
 const about = made({ name: 'about', title: 'About' }, header('Hollin'), element('box', 'main', { element: 'main' }, section('people', 'People')), footer); // prettier-ignore

@@ -22,9 +22,16 @@ export function framed(page: PageDocument, frame: Frame): PageDocument {
     const nodes = joining.take(piece);
     const own = pieceOf(page, kind);
     if (own) body = mapTree(body, (node) => (isElement(node) && node.id === own.id ? nodes : node));
-    else body = { ...body, children: kind === 'header' ? [...nodes, ...(body.children ?? [])] : [...(body.children ?? []), ...nodes] }; // prettier-ignore
+    else if (kind === 'footer' || !hasMenu(page)) body = { ...body, children: kind === 'header' ? [...nodes, ...(body.children ?? [])] : [...(body.children ?? []), ...nodes] }; // prettier-ignore
   }
   return joining.done(body);
+}
+
+/** Whether a page without a header has a menu of its own outside of its footer: in its first section, as over a picture. */
+function hasMenu(page: PageDocument): boolean {
+  const footer = pieceOf(page, 'footer');
+  const visit = (node: PageNode): boolean => isElement(node) && node.id !== footer?.id && (node.element === 'nav' || (node.children ?? []).some(visit)); // prettier-ignore
+  return visit(page.body);
 }
 
 /** A page with sections more, after the last one of its own and before its footer. */

@@ -121,8 +121,7 @@ function free(id: string, taken: Set<string>): string {
 /** Files of ours that something refers to, in the order of the alphabet. */
 export function assetsIn(...things: readonly unknown[]): string[] {
   const found = new Set<string>();
-  for (const thing of things)
-    for (const [path] of JSON.stringify(thing).matchAll(/assets\/[\w.%-]+/g)) found.add(path);
+  for (const thing of things) for (const [path] of JSON.stringify(thing).matchAll(/assets\/[\w.%-]+/g)) found.add(path);
   return [...found].sort();
 }
 

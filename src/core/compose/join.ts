@@ -58,7 +58,9 @@ export class Joining {
   private inOwnValues(piece: PageDocument): PageDocument {
     const other = piece.tokens ?? { rest: {} };
     const clashes = Object.entries(other.rest).filter(([name, value]) => this.tokens.rest[name] !== undefined && (this.tokens.rest[name] !== value || this.tokens.dark[name] !== other.dark?.[name])).map(([name]) => name); // prettier-ignore
-    const names = new Map(clashes.map((name) => [name, freeName(`--${piece.name}-${name.slice(2)}`, this.tokens.rest)]));
+    const names = new Map(
+      clashes.map((name) => [name, freeName(`--${piece.name}-${name.slice(2)}`, this.tokens.rest)]),
+    );
     const said = (name: string): string => names.get(name) ?? name;
     for (const [name, value] of Object.entries(other.rest)) this.tokens.rest[said(name)] = value;
     for (const [name, value] of Object.entries(other.dark ?? {})) this.tokens.dark[said(name)] = value;
@@ -127,7 +129,9 @@ export class Joining {
   /** What the piece says on every element, where this page says something else. */
   private everywhere(piece: PageDocument): Declarations | undefined {
     const [own, there] = [this.page.everywhere ?? {}, piece.everywhere ?? {}];
-    const names = [...new Set([...Object.keys(own), ...Object.keys(there)])].filter((name) => own[name] !== there[name]);
+    const names = [...new Set([...Object.keys(own), ...Object.keys(there)])].filter(
+      (name) => own[name] !== there[name],
+    );
     return names.length ? Object.fromEntries(names.map((name) => [name, there[name] ?? 'initial'])) : undefined;
   }
 

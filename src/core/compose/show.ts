@@ -78,7 +78,9 @@ export function cssFromTop(css: string): string {
 
 /** Fields of a page that are filled elsewhere: in the parts of its site, or once for the site. */
 export function filledElsewhere(document: PageDocument, parts: readonly PageDocument[]): (path: string) => boolean {
-  const shown = PARTS.flatMap((kind) => (parts.some((part) => pieceOf(part, kind)) ? (pieceOf(document, kind) ?? []) : []));
+  const shown = PARTS.flatMap((kind) =>
+    parts.some((part) => pieceOf(part, kind)) ? (pieceOf(document, kind) ?? []) : [],
+  );
   const paths = shown.map((node) => originalValues({ ...document, body: { ...document.body, children: [node] } }));
   const own = originalValues({ ...document, body: without(document, shown.map(({ id }) => id)) }); // prettier-ignore
   return (path) =>

@@ -114,12 +114,22 @@ function renamed(model: ElementNode, list: string, id: string): ElementNode {
     return {
       ...node,
       id: `${node.id}-${id}`,
-      ...(node.entry ? { entry: node === model ? { list, id } : { list: path(node.entry.list), id: node.entry.id } } : {}),
-      ...(node.attributes ? { attributes: Object.fromEntries(Object.entries(node.attributes).map(([name, value]) => [name, refer(name, value, own, `-${id}`)])) } : {}),
-      ...(node.fields ? { fields: Object.fromEntries(Object.entries(node.fields).map(([name, field]) => [name, path(field)])) } : {}),
+      ...(node.entry
+        ? { entry: node === model ? { list, id } : { list: path(node.entry.list), id: node.entry.id } }
+        : {}),
+      ...(node.attributes
+        ? {
+            attributes: Object.fromEntries(
+              Object.entries(node.attributes).map(([name, value]) => [name, refer(name, value, own, `-${id}`)]),
+            ),
+          }
+        : {}),
+      ...(node.fields
+        ? { fields: Object.fromEntries(Object.entries(node.fields).map(([name, field]) => [name, path(field)])) }
+        : {}),
       ...(node.rich ? { rich: path(node.rich) } : {}),
       ...(node.children ? { children: node.children.map(visit) } : {}),
-    }; // prettier-ignore
+    };
   };
   return visit(model) as ElementNode;
 }

@@ -6,10 +6,22 @@ const DAYS = 'mon(?:day)?|tue(?:s(?:day)?)?|wed(?:nesday)?|thu(?:rs(?:day)?)?|fr
 /** Formats, the most telling first. */
 const FORMATS: readonly (readonly [name: string, format: RegExp])[] = [
   ['email', /^[\w.+-]+@[\w-]+(?:\.[\w-]+)+$/],
-  ['price', /^(?:(?:[€$£¥]|EUR|USD|CHF|GBP)\s?\d[\d.,’' ]*(?:[–-]|\.?-)?|\d[\d.,’' ]*\s?(?:[€$£¥]|EUR|USD|CHF|GBP))(?:\s?\/\s?\w+)?$/],
+  [
+    'price',
+    /^(?:(?:[€$£¥]|EUR|USD|CHF|GBP)\s?\d[\d.,’' ]*(?:[–-]|\.?-)?|\d[\d.,’' ]*\s?(?:[€$£¥]|EUR|USD|CHF|GBP))(?:\s?\/\s?\w+)?$/,
+  ],
   ['price', /^(?:from\s|ab\s|dès\s)?\d[\d.,’' ]*\s?\p{L}+\s(?:a|an|per|each|pro|je|par|al)\s\p{L}+$/iu],
-  ['time', /^(?:at\s)?\d{1,2}(?:[:.]\d{2})\s?(?:[ap]\.?m\.?|h|Uhr)?(?:\s?[–-]\s?\d{1,2}[:.]\d{2}.*)?$|^\d{1,2}\s?[ap]\.?m\.?$/i],
-  ['date', new RegExp(`^(?:(?:${DAYS})\\.?,?\\s)?(?:\\d{1,2}(?:st|nd|rd|th|\\.)?\\s(?:${MONTHS})\\.?|(?:${MONTHS})\\.?\\s\\d{1,2}(?:st|nd|rd|th)?)(?:,?\\s\\d{4})?$`, 'i')],
+  [
+    'time',
+    /^(?:at\s)?\d{1,2}(?:[:.]\d{2})\s?(?:[ap]\.?m\.?|h|Uhr)?(?:\s?[–-]\s?\d{1,2}[:.]\d{2}.*)?$|^\d{1,2}\s?[ap]\.?m\.?$/i,
+  ],
+  [
+    'date',
+    new RegExp(
+      `^(?:(?:${DAYS})\\.?,?\\s)?(?:\\d{1,2}(?:st|nd|rd|th|\\.)?\\s(?:${MONTHS})\\.?|(?:${MONTHS})\\.?\\s\\d{1,2}(?:st|nd|rd|th)?)(?:,?\\s\\d{4})?$`,
+      'i',
+    ),
+  ],
   ['date', /^\d{4}-\d{2}-\d{2}$|^\d{1,2}[./]\d{1,2}[./]\d{2,4}$/],
   ['month', new RegExp(`^(?:${MONTHS})\\.?$`, 'i')],
   ['day', new RegExp(`^(?:${DAYS})\\.?$`, 'i')],
@@ -18,7 +30,7 @@ const FORMATS: readonly (readonly [name: string, format: RegExp])[] = [
   ['phone', /^(?:\+|00?)[\d ()/.-]{6,}\d$/],
   ['number', /^[+-]?\d[\d.,’']*\+?$/],
   ['copyright', /^(?:©|\(c\)|copyright)/i],
-]; // prettier-ignore
+];
 
 /** The name of the format in which a text is written; undefined for plain words. */
 export function formatOf(text: string): string | undefined {

@@ -18,15 +18,40 @@ function card(id: string, style: string, ...more: ElementNode[]): ElementNode {
 
 const document = page(
   { loud: { rest: { 'text-transform': 'uppercase' } }, plain: { rest: {} }, bright: { rest: { color: 'blue' } } },
-  element('section', 'What we offer', { element: 'section' },
+  element(
+    'section',
+    'What we offer',
+    { element: 'section' },
     element('text', 'k', { element: 'p', style: 'loud' }, words('Since spring', 'offers.kicker')),
     element('heading', 'h', { element: 'h2', attributes: { id: 'top' } }, words('Offers', 'offers.heading')),
-    element('text', 'r', { element: 'p', rich: 'offers.intro' }, words('All of '), element('run', 'b', { element: 'em', inline: true }, words('it'))),
-    element('image', 'i', { element: 'img', attributes: { src: 'assets/a.jpg', alt: 'A' }, fields: { src: 'offers.picture.file', alt: 'offers.picture.alt' } }),
-    element('link', 'l', { element: 'a', attributes: { href: '#top' }, fields: { href: 'offers.link.address' } }, words('Up', 'offers.link.label')),
-    element('grid', 'g', {}, card('small', 'plain'), card('large', 'bright', element('text', 'badge', { element: 'p' }, words('New', 'offers.cards.large.badge'))), card('wide', 'plain')),
+    element(
+      'text',
+      'r',
+      { element: 'p', rich: 'offers.intro' },
+      words('All of '),
+      element('run', 'b', { element: 'em', inline: true }, words('it')),
+    ),
+    element('image', 'i', {
+      element: 'img',
+      attributes: { src: 'assets/a.jpg', alt: 'A' },
+      fields: { src: 'offers.picture.file', alt: 'offers.picture.alt' },
+    }),
+    element(
+      'link',
+      'l',
+      { element: 'a', attributes: { href: '#top' }, fields: { href: 'offers.link.address' } },
+      words('Up', 'offers.link.label'),
+    ),
+    element(
+      'grid',
+      'g',
+      {},
+      card('small', 'plain'),
+      card('large', 'bright', element('text', 'badge', { element: 'p' }, words('New', 'offers.cards.large.badge'))),
+      card('wide', 'plain'),
+    ),
   ),
-); // prettier-ignore
+);
 const regions = regionsOf(document);
 const find = fieldsByPath(regions);
 
@@ -34,8 +59,13 @@ describe('the regions of a page', () => {
   it('are its sections, as a client calls them, with their fields in order', () => {
     expect(regions.map(({ name, label }) => [name, label])).toEqual([['page', 'Page'], ['offers', 'What we offer']]); // prettier-ignore
     expect(regions[1]?.fields.map(({ name, type }) => [name, type])).toEqual([
-      ['kicker', 'text'], ['heading', 'text'], ['intro', 'rich'], ['picture', 'picture'], ['link', 'link'], ['cards', 'list'],
-    ]); // prettier-ignore
+      ['kicker', 'text'],
+      ['heading', 'text'],
+      ['intro', 'rich'],
+      ['picture', 'picture'],
+      ['link', 'link'],
+      ['cards', 'list'],
+    ]);
   });
 
   it('say how a text is written, how long it may be, and what is required', () => {
@@ -49,8 +79,12 @@ describe('the regions of a page', () => {
   it('have one field for what all entries have, and for what only some have', () => {
     const cards = find('offers.cards');
     expect(cards?.fields?.map(({ name, type, required }) => [name, type, required])).toEqual([
-      ['highlighted', 'yes-no', false], ['heading', 'text', true], ['price-number', 'number', false], ['items', 'list', false], ['badge', 'text', false],
-    ]); // prettier-ignore
+      ['highlighted', 'yes-no', false],
+      ['heading', 'text', true],
+      ['price-number', 'number', false],
+      ['items', 'list', false],
+      ['badge', 'text', false],
+    ]);
     expect(cards?.fields?.[1]?.path).toBe('offers.cards.*.heading');
     expect(find('offers.cards.anything.items.7')).toMatchObject({ type: 'text' });
     expect(find('offers.cards.large.gone')).toBeUndefined();
@@ -99,17 +133,38 @@ describe('the check of content', () => {
     expect(said(more)).toContain(words);
   });
 
-  it.each(['mailto:a@example.org', 'https://example.org/', '//example.org', 'hire.html#x', '#', '#top', ''])('lets the address "%s" be', (address) => {
-    expect(said({ link: { address, label: 'Up' } }).filter((one) => one.startsWith('wrong'))).toEqual([]);
-  }); // prettier-ignore
+  it.each(['mailto:a@example.org', 'https://example.org/', '//example.org', 'hire.html#x', '#', '#top', ''])(
+    'lets the address "%s" be',
+    (address) => {
+      expect(said({ link: { address, label: 'Up' } }).filter((one) => one.startsWith('wrong'))).toEqual([]);
+    },
+  );
 });
 
 describe('the format of a text', () => {
   it.each([
-    ['9 October', 'date'], ['Fri, 9 Oct 2026', 'date'], ['2026-10-09', 'date'], ['3. März', 'date'], ['19:30', 'time'], ['7 pm', 'time'], ['18:00 – 20:00', 'time'],
-    ['€ 36', 'price'], ['36,50 €', 'price'], ['12 CHF / month', 'price'], ['36', 'number'], ['1,200+', 'number'], ['45 %', 'share'], ['OCT', 'month'], ['Friday', 'day'],
-    ['2026', 'year'], ['+49 170 455 12', 'phone'], ['me@example.org', 'email'], ['© The Society', 'copyright'], ['May I bring my dog?', undefined], ['Second floor', undefined],
+    ['9 October', 'date'],
+    ['Fri, 9 Oct 2026', 'date'],
+    ['2026-10-09', 'date'],
+    ['3. März', 'date'],
+    ['19:30', 'time'],
+    ['7 pm', 'time'],
+    ['18:00 – 20:00', 'time'],
+    ['€ 36', 'price'],
+    ['36,50 €', 'price'],
+    ['12 CHF / month', 'price'],
+    ['36', 'number'],
+    ['1,200+', 'number'],
+    ['45 %', 'share'],
+    ['OCT', 'month'],
+    ['Friday', 'day'],
+    ['2026', 'year'],
+    ['+49 170 455 12', 'phone'],
+    ['me@example.org', 'email'],
+    ['© The Society', 'copyright'],
+    ['May I bring my dog?', undefined],
+    ['Second floor', undefined],
   ])('of “%s” is %s', (text, format) => {
     expect(formatOf(text)).toBe(format);
-  }); // prettier-ignore
+  });
 });

@@ -2,8 +2,11 @@ import { threeWay } from './three-way.js';
 import { flatten, nest, type Content, type Group } from './values.js';
 
 const cards = (...ids: (string | [string, string])[]): Content => ({
-  hire: { heading: 'For hire', cards: ids.map((one): Group => (typeof one === 'string' ? { id: one, label: one } : { id: one[0], label: one[1] })) },
-}); // prettier-ignore
+  hire: {
+    heading: 'For hire',
+    cards: ids.map((one): Group => (typeof one === 'string' ? { id: one, label: one } : { id: one[0], label: one[1] })),
+  },
+});
 const merge = (before: Content, ours: Content, theirs: Content, decided: Record<string, 'ours' | 'theirs'> = {}) => {
   const { content, conflicts } = threeWay(flatten(before), flatten(ours), flatten(theirs), new Map(Object.entries(decided))); // prettier-ignore
   return { content: nest(content), conflicts };

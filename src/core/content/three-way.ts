@@ -74,7 +74,12 @@ class ThreeWay {
     if (one) this.lists.set(path, one);
   }
 
-  private bothHave(path: string, was: readonly string[], our: readonly string[], their: readonly string[]): readonly string[] { // prettier-ignore
+  private bothHave(
+    path: string,
+    was: readonly string[],
+    our: readonly string[],
+    their: readonly string[],
+  ): readonly string[] {
     if (our.join() === their.join()) return their;
     if (![...was, ...our, ...their].some((id) => /^\d+$/.test(id))) return this.mergedIds(path, was, our, their);
     /* Plain texts are known by their number: those of two versions cannot be told apart by it. */
@@ -90,7 +95,9 @@ class ThreeWay {
     our: readonly string[],
     their: readonly string[],
   ): readonly string[] {
-    const stays = new Map(was.map((id) => [id, this.entryStays(`${path}.${id}`, our.includes(id), their.includes(id))]));
+    const stays = new Map(
+      was.map((id) => [id, this.entryStays(`${path}.${id}`, our.includes(id), their.includes(id))]),
+    );
     const isKept = (id: string): boolean => stays.get(id) ?? true;
     const moved = their.filter((id) => was.includes(id)).join() !== was.filter((id) => their.includes(id)).join();
     const [first, second] = moved ? [their, our] : [our, their];
@@ -116,7 +123,12 @@ class ThreeWay {
     return keys(values, this.before.values).every((one) => !inside(one) || values.get(one) === this.before.values.get(one)); // prettier-ignore
   }
 
-  private conflict(path: string, before: string | undefined, ours: string | undefined, theirs: string | undefined): Side { // prettier-ignore
+  private conflict(
+    path: string,
+    before: string | undefined,
+    ours: string | undefined,
+    theirs: string | undefined,
+  ): Side {
     this.conflicts.push({ path, ...(before === undefined ? {} : { before }), ...(ours === undefined ? {} : { ours }), ...(theirs === undefined ? {} : { theirs }) }); // prettier-ignore
     return this.decided.get(path) ?? 'theirs';
   }

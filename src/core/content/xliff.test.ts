@@ -66,7 +66,6 @@ describe('marks in a text', () => {
   it.each(['plain', 'a *b* c', '**a *b* c**', '[x](<y>)', 'a\\\nb', '1\\. no list', 'a \\* b \\_ c', '`a*b`'])(
     'come back as they were: %j',
     (text) => {
-      // prettier-ignore
       expect(markdownOf(inlinesOf(text)).replace(/^1\./, '1\\.')).toBe(text);
     },
   );

@@ -11,7 +11,10 @@ import { siteRoutes } from './site.js';
 export const API = '/api/v1';
 
 /** The API: JSON over HTTP, which describes itself. */
-export async function api(app: FastifyInstance, { context, version }: { readonly context: Context; readonly version: string }): Promise<void> { // prettier-ignore
+export async function api(
+  app: FastifyInstance,
+  { context, version }: { readonly context: Context; readonly version: string },
+): Promise<void> {
   await app.register(swagger, {
     openapi: {
       openapi: '3.1.0',

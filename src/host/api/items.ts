@@ -1,17 +1,17 @@
 import type { FastifyInstance } from 'fastify';
 import { FACTS, FOOTER, HEADER, type ItemKind } from '../../core/compose/items.js';
-import { fieldsByPath } from '../../core/content/check.js';
 import type { PageDocument } from '../../core/page/types.js';
+import { changesOf } from '../changes.js';
 import type { Context } from '../context.js';
-import { keptContent, patched, readDocument } from '../content.js';
+import { keptContent, patched, readContent, readDocument } from '../content.js';
 import { Refusal } from '../store/refusal.js';
-import type { ItemRecord, ItemState, Which } from '../store/items.js';
+import type { By, ItemRecord, ItemState, Which } from '../store/items.js';
 import { answerOnce, etagOf, refuseUnseen } from './guards.js';
 import { CHANGES, EDITS, ID, ITEM, listOf, NEW_ITEM, PAGING, SENT_ITEM, VERSION } from './shapes.js';
 
 interface SentItem extends Omit<ItemState, 'document'> {
   readonly document?: unknown;
-  readonly sent?: boolean;
+  readonly baseline?: unknown;
   readonly note?: string;
 }
 
@@ -22,58 +22,123 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
   const { store } = context;
   const { items } = store;
 
-  app.get<{ Querystring: { after?: string; limit: number; words?: string; kind?: string } }>('/items', { config: { scope: 'read' }, schema: { summary: 'Items in the order of their ids', querystring: PAGING, response: { 200: listOf(ITEM) } } }, (request) => { // prettier-ignore
-    const { limit, ...asked } = request.query;
-    const found = items.list({ ...asked, limit: limit + 1 });
-    const entries = found.slice(0, limit).map((item) => told(context, item));
-    return { entries, ...(found.length > limit ? { next: found[limit - 1]?.id } : {}) };
-  });
-
-  app.post<{ Body: SentItem & { id: string; kind: ItemKind } }>('/items', { config: { scope: 'write' }, schema: { summary: 'A new item, as a draft', body: NEW_ITEM, response: { 201: ITEM } } }, (request, reply) => // prettier-ignore
-    answerOnce(store, request, reply, () => {
-      const { id, kind } = request.body;
-      refuseOddId(id, kind);
-      const state = stateOf(context, kind, request.body);
-      const made = items.add(id, kind, state, { author: request.caller, ...saidOf(request.body, 'new') });
-      return { status: 201, body: told(context, made, { content: true }), etag: etagOf(made), location: `/api/v1/items/${id}` }; // prettier-ignore
-    }),
+  app.get<{ Querystring: { after?: string; limit: number; words?: string; kind?: string } }>(
+    '/items',
+    {
+      config: { scope: 'read' },
+      schema: { summary: 'Items in the order of their ids', querystring: PAGING, response: { 200: listOf(ITEM) } },
+    },
+    (request) => {
+      const { limit, ...asked } = request.query;
+      const found = items.list({ ...asked, limit: limit + 1 });
+      const entries = found.slice(0, limit).map((item) => told(context, item));
+      return { entries, ...(found.length > limit ? { next: found[limit - 1]?.id } : {}) };
+    },
   );
 
-  app.get<{ Params: { id: string }; Querystring: { version?: Which; document?: boolean } }>('/items/:id', { config: { scope: 'read' }, schema: { summary: 'One item', params: BY_ID, querystring: { type: 'object', additionalProperties: false, properties: { version: { enum: ['draft', 'published', 'sent'], default: 'draft' }, document: { type: 'boolean', description: 'With its page document.' } } }, response: { 200: ITEM } } }, (request, reply) => { // prettier-ignore
-    const item = items.get(request.params.id);
-    const { version = 'draft', document = false } = request.query;
-    if (!items.state(item, version)) throw new Refusal(404, 'There is no such version.', `${item.id} has none that was ${version}.`); // prettier-ignore
-    return reply.header('etag', etagOf(item)).send(told(context, item, { content: true, version, document }));
-  });
-
-  app.put<{ Params: { id: string }; Body: SentItem }>('/items/:id', { config: { scope: 'write' }, schema: { summary: 'Another draft in the place of the one that is there', params: BY_ID, body: SENT_ITEM, response: { 200: ITEM } } }, (request, reply) => // prettier-ignore
-    answerOnce(store, request, reply, () => {
-      const item = seen(request, items.get(request.params.id));
-      const before = items.draft(item);
-      const state = stateOf(context, item.kind, request.body, before);
-      return changed(context, items.save(item, state, { author: request.caller, ...saidOf(request.body, 'changed') }));
-    }),
+  app.post<{ Body: SentItem & { id: string; kind: ItemKind } }>(
+    '/items',
+    {
+      config: { scope: 'write' },
+      schema: { summary: 'A new item, as a draft', body: NEW_ITEM, response: { 201: ITEM } },
+    },
+    (request, reply) =>
+      answerOnce(store, request, reply, () => {
+        const { id, kind, ...sent } = request.body;
+        refuseOddId(id, kind);
+        const state = stateOf(context, kind, sent);
+        const made = items.add(id, kind, state, { author: request.caller, ...saidOf(sent, 'new') });
+        return { status: 201, body: told(context, made, { content: true }), etag: etagOf(made), location: `/api/v1/items/${id}` }; // prettier-ignore
+      }),
   );
 
-  app.patch<{ Params: { id: string }; Body: { values: Record<string, string> } }>('/items/:id/content', { config: { scope: 'write' }, schema: { summary: 'Other values of some fields', params: BY_ID, body: EDITS, response: { 200: ITEM } } }, (request, reply) => // prettier-ignore
-    answerOnce(store, request, reply, () => {
-      const item = seen(request, items.get(request.params.id));
-      const before = items.draft(item);
-      const content = patched(context, item, before, request.body.values);
-      return changed(context, items.save(item, { ...before, content }, { author: request.caller, note: 'edited' }));
-    }),
+  app.get<{ Params: { id: string }; Querystring: { version?: Which; document?: boolean } }>(
+    '/items/:id',
+    {
+      config: { scope: 'read' },
+      schema: {
+        summary: 'One item',
+        params: BY_ID,
+        querystring: {
+          type: 'object',
+          additionalProperties: false,
+          properties: {
+            version: { enum: ['draft', 'published'], default: 'draft' },
+            document: { type: 'boolean', description: 'With its page document.' },
+          },
+        },
+        response: { 200: ITEM },
+      },
+    },
+    (request, reply) => {
+      const item = items.get(request.params.id);
+      const { version = 'draft', document = false } = request.query;
+      if (!items.state(item, version)) throw new Refusal(404, 'There is no such version.', `${item.id} has none that was ${version}.`); // prettier-ignore
+      return reply.header('etag', etagOf(item)).send(told(context, item, { content: true, version, document }));
+    },
   );
 
-  app.delete<{ Params: { id: string } }>('/items/:id', { config: { scope: 'write' }, schema: { summary: 'Takes an item away', params: BY_ID, response: { 204: { type: 'null', description: 'It is gone.' } } } }, (request, reply) => // prettier-ignore
-    answerOnce(store, request, reply, () => {
-      const item = seen(request, items.get(request.params.id));
-      items.remove(item);
-      return { status: 204, body: undefined };
-    }),
+  app.put<{ Params: { id: string }; Body: SentItem }>(
+    '/items/:id',
+    {
+      config: { scope: 'write' },
+      schema: {
+        summary: 'Another draft in the place of the one that is there',
+        params: BY_ID,
+        body: SENT_ITEM,
+        response: { 200: ITEM },
+      },
+    },
+    (request, reply) =>
+      answerOnce(store, request, reply, () => {
+        const item = seen(request, items.get(request.params.id));
+        const before = items.draft(item);
+        const state = stateOf(context, item.kind, request.body, before);
+        return changed(
+          context,
+          items.save(item, state, { author: request.caller, ...saidOf(request.body, 'changed') }),
+        );
+      }),
+  );
+
+  app.patch<{ Params: { id: string }; Body: { values: Record<string, string> } }>(
+    '/items/:id/content',
+    {
+      config: { scope: 'write' },
+      schema: { summary: 'Other values of some fields', params: BY_ID, body: EDITS, response: { 200: ITEM } },
+    },
+    (request, reply) =>
+      answerOnce(store, request, reply, () => {
+        const item = seen(request, items.get(request.params.id));
+        const before = items.draft(item);
+        const content = patched(context, item, before, request.body.values);
+        return changed(context, items.save(item, { ...before, content }, { author: request.caller, note: 'edited' }));
+      }),
+  );
+
+  app.delete<{ Params: { id: string } }>(
+    '/items/:id',
+    {
+      config: { scope: 'write' },
+      schema: {
+        summary: 'Takes an item away',
+        params: BY_ID,
+        response: { 204: { type: 'null', description: 'It is gone.' } },
+      },
+    },
+    (request, reply) =>
+      answerOnce(store, request, reply, () => {
+        const item = seen(request, items.get(request.params.id));
+        items.remove(item);
+        return { status: 204, body: undefined };
+      }),
   );
 
   const act = (name: string, summary: string, work: (item: ItemRecord, author: string) => ItemRecord): void => {
-    app.post<{ Params: { id: string } }>(`/items/:id/${name}`, { config: { scope: 'publish' }, schema: { summary, params: BY_ID, response: { 200: ITEM } } }, (request, reply) => // prettier-ignore
+    app.post<{ Params: { id: string } }>(
+      `/items/:id/${name}`,
+      { config: { scope: 'publish' }, schema: { summary, params: BY_ID, response: { 200: ITEM } } },
+      (request, reply) => // prettier-ignore
       answerOnce(store, request, reply, () => changed(context, work(seen(request, items.get(request.params.id)), request.caller))), // prettier-ignore
     );
   };
@@ -89,14 +154,31 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
 
   app.get<{ Params: { id: string } }>('/items/:id/versions', { config: { scope: 'read' }, schema: { summary: 'Its versions, the last one first', params: BY_ID, response: { 200: listOf(VERSION) } } }, (request) => ({ entries: items.versions(items.get(request.params.id).id) })); // prettier-ignore
 
-  app.post<{ Params: { id: string }; Body: { version: number } }>('/items/:id/restore', { config: { scope: 'write' }, schema: { summary: 'A version as the draft again', params: BY_ID, body: { type: 'object', required: ['version'], additionalProperties: false, properties: { version: { type: 'integer' } } }, response: { 200: ITEM } } }, (request, reply) => // prettier-ignore
-    answerOnce(store, request, reply, () => {
-      const item = seen(request, items.get(request.params.id));
-      const { version } = request.body;
-      const state = items.version(item.id, version);
-      if (!state) throw new Refusal(404, 'There is no such version.', `${item.id} has no version ${version} any more.`);
-      return changed(context, items.save(item, state, { author: request.caller, note: `as version ${version}` }));
-    }),
+  app.post<{ Params: { id: string }; Body: { version: number } }>(
+    '/items/:id/restore',
+    {
+      config: { scope: 'write' },
+      schema: {
+        summary: 'A version as the draft again',
+        params: BY_ID,
+        body: {
+          type: 'object',
+          required: ['version'],
+          additionalProperties: false,
+          properties: { version: { type: 'integer' } },
+        },
+        response: { 200: ITEM },
+      },
+    },
+    (request, reply) =>
+      answerOnce(store, request, reply, () => {
+        const item = seen(request, items.get(request.params.id));
+        const { version } = request.body;
+        const state = items.version(item.id, version);
+        if (!state)
+          throw new Refusal(404, 'There is no such version.', `${item.id} has no version ${version} any more.`);
+        return changed(context, items.save(item, state, { author: request.caller, note: `as version ${version}` }));
+      }),
   );
 }
 
@@ -109,8 +191,8 @@ function changed(context: Context, item: ItemRecord): { status: number; body: ob
   return { status: 200, body: told(context, item, { content: true }), etag: etagOf(item) };
 }
 
-function saidOf({ note, sent }: SentItem, usual: string): { readonly note: string; readonly sent?: boolean } {
-  return { note: note ?? usual, ...(sent ? { sent } : {}) };
+function saidOf({ note, baseline }: SentItem, usual: string): Omit<By, 'author'> {
+  return { note: note ?? usual, ...(baseline === undefined ? {} : { baseline: readContent(baseline) }) };
 }
 
 /** Parts have ids that say what they are; nothing else has these. */
@@ -122,7 +204,7 @@ function refuseOddId(id: string, kind: ItemKind): void {
 
 /** What is sent as a state that can be kept. @throws Refusal */
 function stateOf(context: Context, kind: ItemKind, sent: SentItem, before?: ItemState): ItemState {
-  const { document: given, sent: _, note: __, content, ...rest } = sent;
+  const { document: given, baseline: _, note: __, content, ...rest } = sent;
   if (kind === 'page' && rest.path === undefined) throw new Refusal(422, 'A page needs a path.', 'Say its file in the site, as about.html.'); // prettier-ignore
   for (const id of rest.sections ?? []) if (context.store.items.find(id)?.kind !== 'section') throw new Refusal(422, 'There is no such section.', `"${id}" is no section of this site.`); // prettier-ignore
   const document: PageDocument | undefined = given === undefined ? undefined : readDocument(given);
@@ -139,7 +221,11 @@ interface Told {
 }
 
 /** An item as it is told. */
-export function told({ store }: Context, item: ItemRecord, { content = false, document = false, version = 'draft' }: Told = {}): object { // prettier-ignore
+export function told(
+  { store }: Context,
+  item: ItemRecord,
+  { content = false, document = false, version = 'draft' }: Told = {},
+): object {
   const { id, kind, revision, changed: at } = item;
   const state = store.items.state(item, version) as ItemState;
   const { document: hash, content: values, ...rest } = state;
@@ -154,13 +240,6 @@ export function told({ store }: Context, item: ItemRecord, { content = false, do
     ...(hash === undefined ? {} : { documentHash: hash }),
     ...(content ? { content: values } : {}),
     ...(document && hash !== undefined ? { document: store.items.document(hash) } : {}),
+    ...(content && store.items.baseline(id) ? { baseline: store.items.baseline(id) } : {}),
   };
 }
-
-/** What changed since an item was published, with what people call the fields. */
-export function changesOf({ store, shower }: Context, item: ItemRecord): { settings: readonly string[]; fields: { path: string; label: string; before?: string; now?: string }[] } { // prettier-ignore
-  const { settings, fields } = store.items.changes(item);
-  const find = fieldsByPath(shower.regions(item, store.items.draft(item)));
-  return { settings, fields: fields.map((one) => ({ ...one, label: find(one.path)?.label ?? one.path })) };
-}
-

@@ -16,44 +16,100 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
   const { media, uploads } = store;
   const told = (record: MediaRecord): object => ({ ...record, uses: media.usesOf(record.name) });
 
-  app.get<{ Querystring: { after?: string; limit: number; words?: string } }>('/media', { config: { scope: 'read' }, schema: { summary: 'Files in the order of their names', querystring: PAGING, response: { 200: listOf(MEDIA) } } }, (request) => { // prettier-ignore
-    const { limit } = request.query;
-    const found = media.list({ ...request.query, limit: limit + 1 });
-    return { entries: found.slice(0, limit).map(told), ...(found.length > limit ? { next: found[limit - 1]?.name } : {}) }; // prettier-ignore
-  });
+  app.get<{ Querystring: { after?: string; limit: number; words?: string } }>(
+    '/media',
+    {
+      config: { scope: 'read' },
+      schema: { summary: 'Files in the order of their names', querystring: PAGING, response: { 200: listOf(MEDIA) } },
+    },
+    (request) => {
+      const { limit } = request.query;
+      const found = media.list({ ...request.query, limit: limit + 1 });
+      return { entries: found.slice(0, limit).map(told), ...(found.length > limit ? { next: found[limit - 1]?.name } : {}) }; // prettier-ignore
+    },
+  );
 
-  app.get<{ Params: { name: string } }>('/media/:name', { config: { scope: 'read' }, schema: { summary: 'A file, and where it is used', params: BY_NAME, response: { 200: MEDIA } } }, (request) => { // prettier-ignore
-    const found = media.find(request.params.name);
-    if (!found) throw new Refusal(404, 'There is no such file.', `Nothing here is called ${request.params.name}.`);
-    return told(found);
-  });
+  app.get<{ Params: { name: string } }>(
+    '/media/:name',
+    {
+      config: { scope: 'read' },
+      schema: { summary: 'A file, and where it is used', params: BY_NAME, response: { 200: MEDIA } },
+    },
+    (request) => {
+      const found = media.find(request.params.name);
+      if (!found) throw new Refusal(404, 'There is no such file.', `Nothing here is called ${request.params.name}.`);
+      return told(found);
+    },
+  );
 
   app.post<{ Body: { files: { name: string; hash: string }[] } }>('/media/missing', { config: { scope: 'read' }, schema: { summary: 'Which of these files would have to be sent', body: FILES, response: { 200: FILES } } }, (request) => ({ files: request.body.files.filter(({ name, hash }) => !media.has(name, hash)) })); // prettier-ignore
 
-  app.delete<{ Params: { name: string } }>('/media/:name', { config: { scope: 'write' }, schema: { summary: 'Takes a file away that nothing shows', params: BY_NAME, response: { 204: { type: 'null', description: 'It is gone.' } } } }, (request, reply) => { // prettier-ignore
-    media.remove(request.params.name);
-    return reply.code(204).send();
-  });
+  app.delete<{ Params: { name: string } }>(
+    '/media/:name',
+    {
+      config: { scope: 'write' },
+      schema: {
+        summary: 'Takes a file away that nothing shows',
+        params: BY_NAME,
+        response: { 204: { type: 'null', description: 'It is gone.' } },
+      },
+    },
+    (request, reply) => {
+      media.remove(request.params.name);
+      return reply.code(204).send();
+    },
+  );
 
-  app.post<{ Body: { name: string; hash: string; bytes: number } }>('/uploads', { config: { scope: 'write' }, schema: { summary: 'Begins to send a file, or finds how far it is', body: NEW_UPLOAD, response: { 201: UPLOAD } } }, (request, reply) => { // prettier-ignore
-    const upload = uploads.begin(request.caller, request.body);
-    return reply.code(201).headers({ location: `/api/v1/uploads/${upload.id}`, 'upload-offset': upload.offset }).send(upload); // prettier-ignore
-  });
+  app.post<{ Body: { name: string; hash: string; bytes: number } }>(
+    '/uploads',
+    {
+      config: { scope: 'write' },
+      schema: { summary: 'Begins to send a file, or finds how far it is', body: NEW_UPLOAD, response: { 201: UPLOAD } },
+    },
+    (request, reply) => {
+      const upload = uploads.begin(request.caller, request.body);
+      return reply.code(201).headers({ location: `/api/v1/uploads/${upload.id}`, 'upload-offset': upload.offset }).send(upload); // prettier-ignore
+    },
+  );
 
-  app.get<{ Params: { id: string } }>('/uploads/:id', { config: { scope: 'write' }, schema: { summary: 'How far an upload is', params: BY_ID, response: { 200: UPLOAD } } }, (request, reply) => { // prettier-ignore
-    const upload = uploads.get(request.caller, request.params.id);
-    return reply.header('upload-offset', upload.offset).send(upload);
-  });
+  app.get<{ Params: { id: string } }>(
+    '/uploads/:id',
+    {
+      config: { scope: 'write' },
+      schema: { summary: 'How far an upload is', params: BY_ID, response: { 200: UPLOAD } },
+    },
+    (request, reply) => {
+      const upload = uploads.get(request.caller, request.params.id);
+      return reply.header('upload-offset', upload.offset).send(upload);
+    },
+  );
 
   app.register(async (parts) => {
     /* A part goes to the disk as it comes. */
     parts.removeAllContentTypeParsers();
     parts.addContentTypeParser(PART_TYPE, (_, payload, done) => done(null, payload));
-    parts.patch<{ Params: { id: string } }>('/uploads/:id', { config: { scope: 'write' }, schema: { summary: 'The next part of a file, from upload-offset on', consumes: [PART_TYPE], params: BY_ID, headers: { type: 'object', required: ['upload-offset'], properties: { 'upload-offset': { type: 'integer', minimum: 0 } } }, response: { 200: MEDIA, 204: { type: 'null', description: 'More is to come.' } } } }, async (request, reply) => { // prettier-ignore
-      const at = Number(request.headers['upload-offset']);
-      const { offset, done } = await uploads.take(request.caller, request.params.id, at, request.body as Readable);
-      reply.header('upload-offset', offset);
-      return done ? reply.code(200).send(told(done)) : reply.code(204).send();
-    });
+    parts.patch<{ Params: { id: string } }>(
+      '/uploads/:id',
+      {
+        config: { scope: 'write' },
+        schema: {
+          summary: 'The next part of a file, from upload-offset on',
+          consumes: [PART_TYPE],
+          params: BY_ID,
+          headers: {
+            type: 'object',
+            required: ['upload-offset'],
+            properties: { 'upload-offset': { type: 'integer', minimum: 0 } },
+          },
+          response: { 200: MEDIA, 204: { type: 'null', description: 'More is to come.' } },
+        },
+      },
+      async (request, reply) => {
+        const at = Number(request.headers['upload-offset']);
+        const { offset, done } = await uploads.take(request.caller, request.params.id, at, request.body as Readable);
+        reply.header('upload-offset', offset);
+        return done ? reply.code(200).send(told(done)) : reply.code(204).send();
+      },
+    );
   });
 }

@@ -9,8 +9,12 @@ export function previewRoutes(app: FastifyInstance, { store }: Context): void {
     params: { type: 'object', required: ['id'], properties: { id: ID } },
     response: { 201: { type: 'object', required: ['path'], additionalProperties: false, properties: { path: { type: 'string' } } } }, // prettier-ignore
   };
-  app.post<{ Params: { id: string } }>('/items/:id/previews', { config: { scope: 'read' }, schema }, (request, reply) => { // prettier-ignore
-    const item = store.items.get(request.params.id);
-    return reply.code(201).send({ path: `/preview/${store.access.addPreview(item.id)}` });
-  });
+  app.post<{ Params: { id: string } }>(
+    '/items/:id/previews',
+    { config: { scope: 'read' }, schema },
+    (request, reply) => {
+      const item = store.items.get(request.params.id);
+      return reply.code(201).send({ path: `/preview/${store.access.addPreview(item.id)}` });
+    },
+  );
 }

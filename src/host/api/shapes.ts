@@ -31,7 +31,7 @@ export const SENT_ITEM: Schema = {
   properties: {
     ...STATE,
     document: DOCUMENT,
-    sent: { type: 'boolean', description: 'It comes from a project: later ones are compared with it.' },
+    baseline: { type: 'object', additionalProperties: true, description: 'What the project says that it comes from: a later sending is compared with it.' }, // prettier-ignore
     note: text('Why it changed.', { maxLength: 300 }),
   },
 };
@@ -55,6 +55,7 @@ export const ITEM: Schema = {
     changed: text('When it changed last.', { format: 'date-time' }),
     documentHash: text('SHA-256 of its page document.'),
     document: DOCUMENT,
+    baseline: { type: 'object', additionalProperties: true, description: 'What the project said when it was sent last.' }, // prettier-ignore
   },
 };
 

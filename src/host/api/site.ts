@@ -17,74 +17,144 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
   const { store } = context;
   const { settings, access } = store;
 
-  app.get('/site', { config: { scope: 'read' }, schema: { summary: 'The site', response: { 200: SITE } } }, (_, reply) => { // prettier-ignore
-    const { state, revision } = settings.site();
-    return reply.header('etag', etagOf({ revision })).send(state);
-  });
+  app.get(
+    '/site',
+    { config: { scope: 'read' }, schema: { summary: 'The site', response: { 200: SITE } } },
+    (_, reply) => {
+      const { state, revision } = settings.site();
+      return reply.header('etag', etagOf({ revision })).send(state);
+    },
+  );
 
-  app.put<{ Body: { name: string; language: string } }>('/site', { config: { scope: 'write' }, schema: { summary: 'Names the site', body: SITE, response: { 200: SITE } } }, (request, reply) => // prettier-ignore
-    answerOnce(store, request, reply, () => {
-      refuseUnseen(request, etagOf(settings.site()));
-      settings.setSite(request.body);
-      return { status: 200, body: request.body, etag: etagOf(settings.site()) };
-    }),
+  app.put<{ Body: { name: string; language: string } }>(
+    '/site',
+    { config: { scope: 'write' }, schema: { summary: 'Names the site', body: SITE, response: { 200: SITE } } },
+    (request, reply) =>
+      answerOnce(store, request, reply, () => {
+        refuseUnseen(request, etagOf(settings.site()));
+        settings.setSite(request.body);
+        return { status: 200, body: request.body, etag: etagOf(settings.site()) };
+      }),
   );
 
   app.get('/tokens', { config: { scope: 'read' }, schema: { summary: 'Sets of design tokens', response: { 200: listOf({ type: 'object', properties: { name: { type: 'string' }, revision: { type: 'integer' } } }) } } }, () => ({ entries: settings.tokenSets() })); // prettier-ignore
 
-  app.get<{ Params: { name: string } }>('/tokens/:name', { config: { scope: 'read' }, schema: { summary: 'A set of design tokens, as its file has it', params: NAMED } }, (request, reply) => { // prettier-ignore
-    const found = settings.tokenText(request.params.name);
-    if (!found) throw new Refusal(404, 'There are no such tokens.', `No set is called "${request.params.name}".`);
-    return reply.header('etag', etagOf(found)).type('application/json').send(found.json);
-  });
+  app.get<{ Params: { name: string } }>(
+    '/tokens/:name',
+    { config: { scope: 'read' }, schema: { summary: 'A set of design tokens, as its file has it', params: NAMED } },
+    (request, reply) => {
+      const found = settings.tokenText(request.params.name);
+      if (!found) throw new Refusal(404, 'There are no such tokens.', `No set is called "${request.params.name}".`);
+      return reply.header('etag', etagOf(found)).type('application/json').send(found.json);
+    },
+  );
 
-  app.put<{ Params: { name: string }; Body: object }>('/tokens/:name', { config: { scope: 'write' }, schema: { summary: 'Puts a set of design tokens in; a new one has the entity tag "0"', params: NAMED, body: { type: 'object', additionalProperties: true }, response: { 200: { type: 'object', properties: { name: { type: 'string' }, revision: { type: 'integer' } } } } } }, (request, reply) => // prettier-ignore
-    answerOnce(store, request, reply, () => {
-      const { name } = request.params;
-      refuseUnseen(request, etagOf(settings.tokenText(name) ?? { revision: 0 }));
-      settings.setTokens(name, JSON.stringify(request.body));
-      const { revision } = settings.tokenText(name) as { revision: number };
-      return { status: 200, body: { name, revision }, etag: etagOf({ revision }) };
-    }),
+  app.put<{ Params: { name: string }; Body: object }>(
+    '/tokens/:name',
+    {
+      config: { scope: 'write' },
+      schema: {
+        summary: 'Puts a set of design tokens in; a new one has the entity tag "0"',
+        params: NAMED,
+        body: { type: 'object', additionalProperties: true },
+        response: { 200: { type: 'object', properties: { name: { type: 'string' }, revision: { type: 'integer' } } } },
+      },
+    },
+    (request, reply) =>
+      answerOnce(store, request, reply, () => {
+        const { name } = request.params;
+        refuseUnseen(request, etagOf(settings.tokenText(name) ?? { revision: 0 }));
+        settings.setTokens(name, JSON.stringify(request.body));
+        const { revision } = settings.tokenText(name) as { revision: number };
+        return { status: 200, body: { name, revision }, etag: etagOf({ revision }) };
+      }),
   );
 
   app.get('/menus', { config: { scope: 'read' }, schema: { summary: 'The menus of all items', response: { 200: listOf(MENU) } } }, () => ({ entries: menusOf(context) })); // prettier-ignore
 
-  app.put<{ Params: { id: string; field: string }; Body: { entries: object[] } }>('/menus/:id/:field', { config: { scope: 'write' }, schema: { summary: 'Other entries of a menu', params: { type: 'object', required: ['id', 'field'], properties: { id: { type: 'string' }, field: { type: 'string' } } }, body: { type: 'object', required: ['entries'], additionalProperties: false, properties: { entries: { type: 'array', maxItems: 500, items: { type: 'object', additionalProperties: { type: 'string' } } } } }, response: { 200: ITEM } } }, (request, reply) => // prettier-ignore
-    answerOnce(store, request, reply, () => {
-      const item = store.items.get(request.params.id);
-      refuseUnseen(request, etagOf(item));
-      const { field } = request.params;
-      if (!menusOf(context).some((one) => one.item === item.id && one.field === field)) throw new Refusal(404, 'There is no such menu.', `${item.id} has no menu "${field}".`); // prettier-ignore
-      const state = store.items.draft(item);
-      const content = keptContent(context, state, readContent(withEntries(state.content, field.split('.'), request.body.entries))); // prettier-ignore
-      const made = store.items.save(item, { ...state, content }, { author: request.caller, note: 'menu' });
-      return { status: 200, body: told(context, made, { content: true }), etag: etagOf(made) };
-    }),
+  app.put<{ Params: { id: string; field: string }; Body: { entries: object[] } }>(
+    '/menus/:id/:field',
+    {
+      config: { scope: 'write' },
+      schema: {
+        summary: 'Other entries of a menu',
+        params: {
+          type: 'object',
+          required: ['id', 'field'],
+          properties: { id: { type: 'string' }, field: { type: 'string' } },
+        },
+        body: {
+          type: 'object',
+          required: ['entries'],
+          additionalProperties: false,
+          properties: {
+            entries: {
+              type: 'array',
+              maxItems: 500,
+              items: { type: 'object', additionalProperties: { type: 'string' } },
+            },
+          },
+        },
+        response: { 200: ITEM },
+      },
+    },
+    (request, reply) =>
+      answerOnce(store, request, reply, () => {
+        const item = store.items.get(request.params.id);
+        refuseUnseen(request, etagOf(item));
+        const { field } = request.params;
+        if (!menusOf(context).some((one) => one.item === item.id && one.field === field)) throw new Refusal(404, 'There is no such menu.', `${item.id} has no menu "${field}".`); // prettier-ignore
+        const state = store.items.draft(item);
+        const content = keptContent(context, state, readContent(withEntries(state.content, field.split('.'), request.body.entries))); // prettier-ignore
+        const made = store.items.save(item, { ...state, content }, { author: request.caller, note: 'menu' });
+        return { status: 200, body: told(context, made, { content: true }), etag: etagOf(made) };
+      }),
   );
 
-  app.put<{ Body: { files: Record<string, string> } }>('/plain', { config: { scope: 'publish' }, schema: { summary: 'Files of a site that is served as it is', body: PLAIN_FILES, response: { 200: { type: 'object', properties: { files: { type: 'integer' } } } } } }, (request) => { // prettier-ignore
-    const files = Object.entries(request.body.files);
-    store.records.together(() => {
-      for (const [path, text] of files) {
-        if (!PLAIN_PATH.test(path)) throw new Refusal(422, 'This is no path of a site.', `"${path.slice(0, 80)}" is not served.`); // prettier-ignore
-        store.records.run('insert into plain (path, body) values (?, ?) on conflict (path) do update set body = excluded.body', path, text); // prettier-ignore
-      }
-    });
-    return { files: files.length };
-  });
+  app.put<{ Body: { files: Record<string, string> } }>(
+    '/plain',
+    {
+      config: { scope: 'publish' },
+      schema: {
+        summary: 'Files of a site that is served as it is',
+        body: PLAIN_FILES,
+        response: { 200: { type: 'object', properties: { files: { type: 'integer' } } } },
+      },
+    },
+    (request) => {
+      const files = Object.entries(request.body.files);
+      store.records.together(() => {
+        for (const [path, text] of files) {
+          if (!PLAIN_PATH.test(path)) throw new Refusal(422, 'This is no path of a site.', `"${path.slice(0, 80)}" is not served.`); // prettier-ignore
+          store.records.run('insert into plain (path, body) values (?, ?) on conflict (path) do update set body = excluded.body', path, text); // prettier-ignore
+        }
+      });
+      return { files: files.length };
+    },
+  );
 
   app.get('/access', { config: { scope: 'access' }, schema: { summary: 'Tokens of programs; never the tokens themselves', response: { 200: listOf(ACCESS) } } }, () => ({ entries: access.tokens() })); // prettier-ignore
 
-  app.post<{ Body: { name: string; scopes: Scope[] } }>('/access', { config: { scope: 'access' }, schema: { summary: 'A token for a program, told once', body: ACCESS, response: { 201: ACCESS } } }, (request, reply) => { // prettier-ignore
-    const { name, scopes } = request.body;
-    return reply.code(201).send({ name, scopes, token: access.addToken(name, scopes) });
-  });
+  app.post<{ Body: { name: string; scopes: Scope[] } }>(
+    '/access',
+    {
+      config: { scope: 'access' },
+      schema: { summary: 'A token for a program, told once', body: ACCESS, response: { 201: ACCESS } },
+    },
+    (request, reply) => {
+      const { name, scopes } = request.body;
+      return reply.code(201).send({ name, scopes, token: access.addToken(name, scopes) });
+    },
+  );
 
-  app.delete<{ Params: { name: string } }>('/access/:name', { config: { scope: 'access' }, schema: { summary: 'Takes a token away', params: NAMED, response: { 204: GONE } } }, (request, reply) => { // prettier-ignore
-    access.removeToken(request.params.name);
-    return reply.code(204).send();
-  });
+  app.delete<{ Params: { name: string } }>(
+    '/access/:name',
+    { config: { scope: 'access' }, schema: { summary: 'Takes a token away', params: NAMED, response: { 204: GONE } } },
+    (request, reply) => {
+      access.removeToken(request.params.name);
+      return reply.code(204).send();
+    },
+  );
 }
 
 /** Paths below the top, of texts that browsers show or read; nothing that leads out of the site. */

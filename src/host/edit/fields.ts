@@ -1,5 +1,6 @@
 import type { Field, Region } from '../../core/content/regions.js';
 import type { FlatContent } from '../../core/content/values.js';
+import { titleOf } from '../titles.js';
 import { html, type Markup } from './markup.js';
 
 /** What a form is made of. */
@@ -24,7 +25,7 @@ const ONE_LINE = 70;
 /** The fields of all regions, each as a person fills it in. */
 export function formFields(state: FormState): Markup {
   return html`${state.regions.map((region) => html`<section class="region" aria-labelledby="${`r-${region.name}`}">
-    <h2 id="${`r-${region.name}`}">${region.label}</h2>
+    <h2 id="${`r-${region.name}`}">${region.label.charAt(0).toUpperCase()}${region.label.slice(1)}</h2>
     ${region.fields.map((field) => fieldAt(field, `${region.name}.${field.name}`, state))}
   </section>`)}`; // prettier-ignore
 }
@@ -76,15 +77,6 @@ function entryAt(field: Field, list: string, { id, at, count, can }: Place, stat
   return html`<li class="entry" data-entry="${path}" data-id="${id}"><details id="${`e-${path}`}"><summary><span class="title">${title}</span></summary>${inside}</details>${tools}</li>`; // prettier-ignore
 }
 
-/** What an entry is known by: the first words that it has. */
-function titleOf(path: string, { values }: FlatContent): string {
-  const own = values.get(path);
-  if (own !== undefined) return own;
-  const named = ['heading', 'label', 'name', 'title', 'question', 'text'].map((name) => values.get(`${path}.${name}`));
-  const found = named.find(Boolean) ?? [...values].find(([one, value]) => one.startsWith(`${path}.`) && /\s|^\p{Lu}/u.test(value))?.[1]; // prettier-ignore
-  return (found ?? '').replace(/[*_`]/g, '').slice(0, 60);
-}
-
 function leafAt(field: Field, path: string, state: FormState): Markup {
   const value = state.content.values.get(path) ?? '';
   const id = `f-${path}`;
@@ -120,13 +112,23 @@ function inputFor(field: Field, value: string, common: Markup): Markup {
     case 'rich':
       return html`<textarea${common} rows="${rowsFor(value)}" data-rich>${leading(value)}</textarea>`;
     case 'address':
-      return html`<input${common} value="${value}" list="places" spellcheck="false" autocapitalize="none">`;
+      return html`<input${common}
+        value="${value}"
+        list="places"
+        spellcheck="false"
+        autocapitalize="none"
+      ></input${common}>`;
     case 'file':
-      return html`<input${common} value="${value}" list="files" spellcheck="false" autocapitalize="none">`;
+      return html`<input${common}
+        value="${value}"
+        list="files"
+        spellcheck="false"
+        autocapitalize="none"
+      ></input${common}>`;
     case 'focus':
-      return html`<input${common} value="${value}" data-focus spellcheck="false">`;
+      return html`<input${common} value="${value}" data-focus spellcheck="false"></input${common}>`;
     case 'number':
-      return html`<input${common} value="${value}" inputmode="decimal">`;
+      return html`<input${common} value="${value}" inputmode="decimal"></input${common}>`;
     default:
       return value.length > ONE_LINE || value.includes('\n') ? html`<textarea${common} rows="${rowsFor(value)}">${leading(value)}</textarea>` : html`<input${common} value="${value}">`; // prettier-ignore
   }

@@ -40,7 +40,7 @@ export function itemPage(page: ItemPage): Markup {
       <button name="do" value="undo" class="quiet"${!page.canUndo && html` disabled`}>Undo</button>
       <button name="do" value="redo" class="quiet"${!page.canRedo && html` disabled`}>Redo</button>
       ${item.published !== null && page.changes > 0 && html`<button name="do" value="discard" class="quiet">Discard changes</button>`}
-      <a href="/edit/items/${item.id}/changes">${page.changes === 1 ? '1 change' : `${page.changes} changes`}</a>
+      ${page.changes > 0 && html`<a href="/edit/items/${item.id}/changes">What changed</a>`}
       <a href="/edit/items/${item.id}/history">History</a>
       <button name="do" value="preview" class="quiet">Link for others</button>
     </div>

@@ -12,7 +12,9 @@ type Part = Markup | string | number | false | undefined | readonly Part[];
 
 /** A template whose values are text, unless they are markup themselves: nothing that a person wrote becomes an element. */
 export function html(strings: TemplateStringsArray, ...parts: readonly Part[]): Markup {
-  return new Markup(strings.reduce((made, string, at) => made + string + (at < parts.length ? said(parts[at]) : ''), ''));
+  return new Markup(
+    strings.reduce((made, string, at) => made + string + (at < parts.length ? said(parts[at]) : ''), ''),
+  );
 }
 
 function said(part: Part): string {

@@ -22,7 +22,10 @@ export function signInPage(problem?: string): Markup {
 }
 
 /** Everything that can be edited. */
-export function itemsPage(items: readonly ItemRecord[], asked: { readonly words: string; readonly next?: string }): Markup { // prettier-ignore
+export function itemsPage(
+  items: readonly ItemRecord[],
+  asked: { readonly words: string; readonly next?: string },
+): Markup {
   return html`<h1>Pages</h1>
   <form method="get" action="/edit" class="find" role="search"><label for="words">Find</label> <input id="words" name="words" value="${asked.words}" type="search"> <button>Find</button></form>
   ${items.length === 0 && html`<p>${asked.words ? 'Nothing has these words in its name.' : 'Nothing is here yet. Send a project to this site.'}</p>`}
@@ -62,7 +65,11 @@ export function historyPage(item: ItemRecord, versions: readonly VersionRecord[]
     ${one.number === item.published && html`<b>Everybody sees this</b>`}${one.number === item.draft ? html`<b>The draft</b>` : html`<form method="post" action="/edit/items/${item.id}/history"><input type="hidden" name="guard" value="${guard}"><button name="version" value="${one.number}" class="quiet" aria-label="Go back to the version of ${timeText(one.at)}">Go back to it</button></form>`}</li>`)}</ol>`; // prettier-ignore
 }
 
-export function filesPage(files: readonly (MediaRecord & { readonly uses: number })[], guard: string, asked: { readonly words: string; readonly next?: string }): Markup { // prettier-ignore
+export function filesPage(
+  files: readonly (MediaRecord & { readonly uses: number })[],
+  guard: string,
+  asked: { readonly words: string; readonly next?: string },
+): Markup {
   return html`<h1>Pictures and files</h1>
   <form method="get" action="/edit/files" class="find" role="search"><label for="words">Find</label> <input id="words" name="words" value="${asked.words}" type="search"> <button>Find</button></form>
   <form method="post" action="/edit/files" enctype="multipart/form-data" class="find"><input type="hidden" name="guard" value="${guard}"><label for="file">Add a file</label> <input id="file" type="file" name="file"> <button>Add</button></form>

@@ -1,6 +1,6 @@
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { elements } from '../../core/page/walk.js';
-import { changesOf } from '../api/items.js';
+import { changesOf } from '../changes.js';
 import type { Context } from '../context.js';
 import { detailsOf } from '../problem-details.js';
 import { SITE_POLICY } from '../site.js';
@@ -23,7 +23,13 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
   const { store } = context;
   const { items, media } = store;
 
-  const send = (request: FastifyRequest, reply: FastifyReply, title: string, main: Markup, more: Partial<Frame> = {}): FastifyReply => { // prettier-ignore
+  const send = (
+    request: FastifyRequest,
+    reply: FastifyReply,
+    title: string,
+    main: Markup,
+    more: Partial<Frame> = {},
+  ): FastifyReply => {
     const { editor, guard } = request.session as Session;
     const frame: Frame = { site: store.settings.site().state.name, editor, guard, ...more };
     return reply.type('text/html; charset=utf-8').send(shell(title, frame, main));
@@ -81,19 +87,28 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
     return send(request, reply, 'History', historyPage(item, items.versions(item.id), (request.session as Session).guard), { here: 'history' }); // prettier-ignore
   });
 
-  app.post<{ Params: { id: string }; Body: { guard?: string; version?: string } }>('/edit/items/:id/history', (request, reply) => { // prettier-ignore
-    const session = request.session as Session;
-    refuseForged(request.body.guard ?? '', session);
-    const item = items.get(request.params.id);
-    const state = items.version(item.id, Number(request.body.version));
-    if (!state) throw new Refusal(404, 'There is no such version.', 'It was too long ago.');
-    items.save(item, state, { author: session.editor, note: `as version ${request.body.version}` });
-    return reply.redirect(`/edit/items/${item.id}?told=back`, 303);
-  });
+  app.post<{ Params: { id: string }; Body: { guard?: string; version?: string } }>(
+    '/edit/items/:id/history',
+    (request, reply) => {
+      const session = request.session as Session;
+      refuseForged(request.body.guard ?? '', session);
+      const item = items.get(request.params.id);
+      const state = items.version(item.id, Number(request.body.version));
+      if (!state) throw new Refusal(404, 'There is no such version.', 'It was too long ago.');
+      items.save(item, state, { author: session.editor, note: `as version ${request.body.version}` });
+      return reply.redirect(`/edit/items/${item.id}?told=back`, 303);
+    },
+  );
 
-  app.get<{ Querystring: { words?: string; after?: string } }>('/edit/files', (request, reply) => files(request, reply));
+  app.get<{ Querystring: { words?: string; after?: string } }>('/edit/files', (request, reply) =>
+    files(request, reply),
+  );
 
-  const files = (request: FastifyRequest<{ Querystring: { words?: string; after?: string } }>, reply: FastifyReply, told = ''): FastifyReply => { // prettier-ignore
+  const files = (
+    request: FastifyRequest<{ Querystring: { words?: string; after?: string } }>,
+    reply: FastifyReply,
+    told = '',
+  ): FastifyReply => {
     const { words = '', after = '' } = request.query;
     const found = media.list({ words, after, limit: PAGE_SIZE + 1 });
     const next = found.length > PAGE_SIZE ? { next: found[PAGE_SIZE - 1]?.name ?? '' } : {};
@@ -116,7 +131,6 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
     }
     return files(request, reply, told);
   });
-
 }
 
 /** What is told after a page was opened again. */
@@ -177,7 +191,8 @@ function linkTo(request: FastifyRequest, link: string): string {
 export function editProblem(error: unknown, request: FastifyRequest, reply: FastifyReply): void {
   const details = detailsOf(error);
   if (details.status >= 500) request.log.error(error);
-  const main = html`<h1>${details.title}</h1><p>${details.detail}</p><p><a href="/edit">To the pages</a></p>`;
+  const main = html`<h1>${details.title}</h1>
+    <p>${details.detail}</p>
+    <p><a href="/edit">To the pages</a></p>`;
   void reply.code(details.status).type('text/html; charset=utf-8').send(shell('Not possible', { site: 'Editing' }, main)); // prettier-ignore
 }
-

@@ -28,13 +28,25 @@ export async function sessionRoutes(app: FastifyInstance, { store }: Context): P
 
   app.get('/edit/sign-in', (_, reply) => page(reply));
 
-  app.post<{ Body: { name?: string; password?: string } }>('/edit/sign-in', { config: { rateLimit: { max: MOST_TRIES, timeWindow: 60_000, errorResponseBuilder: () => new Refusal(429, 'Too many tries.', 'Wait a minute, and try again.') } } }, (request, reply) => { // prettier-ignore
-    refuseOtherSites(request);
-    const { name = '', password = '' } = request.body;
-    const session = store.access.signIn(String(name), String(password));
-    if (session === undefined) return page(reply.code(401), 'Name and password do not fit together.');
-    return reply.setCookie(COOKIE, session, { ...COOKIE_OPTIONS, secure: request.protocol === 'https' }).redirect('/edit', 303); // prettier-ignore
-  });
+  app.post<{ Body: { name?: string; password?: string } }>(
+    '/edit/sign-in',
+    {
+      config: {
+        rateLimit: {
+          max: MOST_TRIES,
+          timeWindow: 60_000,
+          errorResponseBuilder: () => new Refusal(429, 'Too many tries.', 'Wait a minute, and try again.'),
+        },
+      },
+    },
+    (request, reply) => {
+      refuseOtherSites(request);
+      const { name = '', password = '' } = request.body;
+      const session = store.access.signIn(String(name), String(password));
+      if (session === undefined) return page(reply.code(401), 'Name and password do not fit together.');
+      return reply.setCookie(COOKIE, session, { ...COOKIE_OPTIONS, secure: request.protocol === 'https' }).redirect('/edit', 303); // prettier-ignore
+    },
+  );
 
   app.post<{ Body: { guard?: string } }>('/edit/sign-out', (request, reply) => {
     const session = sessionOf(request, store);

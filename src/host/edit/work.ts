@@ -5,6 +5,7 @@ import { regionsOf } from '../../core/content/regions.js';
 import { threeWay } from '../../core/content/three-way.js';
 import { flatten, nest, type FlatContent } from '../../core/content/values.js';
 import type { PageDocument } from '../../core/page/types.js';
+import { isAnchor } from '../content.js';
 import type { Context } from '../context.js';
 import type { ItemRecord, ItemState } from '../store/items.js';
 import { Refusal } from '../store/refusal.js';
@@ -21,7 +22,10 @@ export interface Worked {
 }
 
 /** An item with all that it says now. */
-export function contentNow(context: Context, state: ItemState): { readonly document?: PageDocument; readonly flat: FlatContent } { // prettier-ignore
+export function contentNow(
+  context: Context,
+  state: ItemState,
+): { readonly document?: PageDocument; readonly flat: FlatContent } {
   const document = context.shower.document(state);
   return document ? { document, flat: wholeFlat(document, state.content) } : { flat: flatten(state.content) };
 }
@@ -117,7 +121,9 @@ function problemsOf(
   const files = new Set(assetsIn(nested).filter((path) => store.media.find(path.slice('assets/'.length))));
   const isNew = (path: string): boolean => content.values.get(path) !== before.values.get(path) || content.lists.get(path)?.join() !== before.lists.get(path)?.join(); // prettier-ignore
   const faults = checkContent(document, regionsOf(document), nested, files);
-  const found = faults.filter(({ path, wrong, what }) => (wrong ? isNew(path) : isPublishing && EMPTY.test(what)));
+  const found = faults
+    .filter(({ path }) => !isAnchor(content.values.get(path)))
+    .filter(({ path, wrong, what }) => (wrong ? isNew(path) : isPublishing && EMPTY.test(what)));
   return new Map(found.map(({ path, what }) => [path, `${what}.`]));
 }
 

@@ -1,4 +1,3 @@
-
 /** The page beside the form. */
 export interface Preview {
   /** Shows what the form says now, after a short rest. */
@@ -25,11 +24,13 @@ export function preview(form: HTMLFormElement): Preview {
     for (const one of inside.querySelectorAll<HTMLElement>('[data-here]')) {
       one.removeAttribute('data-here');
       one.style.outline = '';
+      one.style.boxShadow = '';
     }
     const found = path === undefined ? undefined : placeOf(inside, path);
     if (!found) return;
     found.setAttribute('data-here', '');
-    found.style.outline = '3px solid #2c6152';
+    found.style.outline = '3px solid #e39a2d';
+    found.style.boxShadow = '0 0 0 6px rgb(16 24 28 / 55%)';
     found.style.outlineOffset = '3px';
     const box = found.getBoundingClientRect();
     const high = frame.clientHeight;

@@ -1,4 +1,3 @@
-
 /** Entries of lists are moved with the mouse; by the keyboard there are buttons. */
 export function sort(form: HTMLFormElement): void {
   let moved: HTMLElement | undefined;

@@ -18,7 +18,7 @@ create table site (key text primary key, value text not null, revision integer n
 create table documents (hash text primary key, json text not null) strict;
 create table items (
   id text primary key, kind text not null, name text not null, path text unique, revision integer not null,
-  draft integer not null, published integer, sent integer, changed text not null
+  draft integer not null, published integer, baseline text, changed text not null
 ) strict;
 create index items_by_kind on items (kind, id);
 create table versions (

@@ -29,10 +29,9 @@ export interface ItemRecord {
   readonly path: string | null;
   /** Grows with every change, so that nobody overwrites what they have not seen. */
   readonly revision: number;
-  /** Numbers of versions: what is being worked on, what everybody sees, and what was sent last. */
+  /** Numbers of versions: what is being worked on, and what everybody sees. */
   readonly draft: number;
   readonly published: number | null;
-  readonly sent: number | null;
   readonly changed: string;
 }
 
@@ -43,12 +42,19 @@ export interface VersionRecord {
   readonly note: string;
 }
 
-export type Which = 'draft' | 'published' | 'sent';
+export type Which = 'draft' | 'published';
+
+/** Who made a version, and why; and what the project said that it was sent from. */
+export interface By {
+  readonly author: string;
+  readonly note: string;
+  readonly baseline?: Content;
+}
 
 /** Steps of work on a draft that are kept, so that they can be taken back. */
 const KEPT_STEPS = 200;
 
-const COLUMNS = 'id, kind, name, path, revision, draft, published, sent, changed';
+const COLUMNS = 'id, kind, name, path, revision, draft, published, changed';
 
 /** Pages, parts, sections and facts, with all their versions. */
 export class Items {
@@ -70,17 +76,33 @@ export class Items {
   }
 
   /** Items in the order of their ids. @param after id after which they begin @param words in their name or address */
-  list(asked: { readonly kind?: string; readonly words?: string; readonly after?: string; readonly limit: number }): ItemRecord[] { // prettier-ignore
+  list(asked: {
+    readonly kind?: string;
+    readonly words?: string;
+    readonly after?: string;
+    readonly limit: number;
+  }): ItemRecord[] {
     const like = `%${(asked.words ?? '').replace(/[%_\\]/g, (sign) => `\\${sign}`)}%`;
     return this.records.all<ItemRecord>(
       `select ${COLUMNS} from items where id > ? and (? = '' or kind = ?) and (name like ? escape '\\' or path like ? escape '\\') order by id limit ?`,
-      asked.after ?? '', asked.kind ?? '', asked.kind ?? '', like, like, asked.limit,
-    ); // prettier-ignore
+      asked.after ?? '',
+      asked.kind ?? '',
+      asked.kind ?? '',
+      like,
+      like,
+      asked.limit,
+    );
   }
 
   state(item: ItemRecord, which: Which = 'draft'): ItemState | undefined {
     const number = item[which];
     return number === null ? undefined : this.version(item.id, number);
+  }
+
+  /** What the project said when the item was sent last; nothing if it was made here. */
+  baseline(id: string): Content | undefined {
+    const row = this.records.one<{ baseline: string | null }>('select baseline from items where id = ?', id);
+    return row?.baseline ? (JSON.parse(row.baseline) as Content) : undefined;
   }
 
   /** The draft: every item has one. */
@@ -98,27 +120,27 @@ export class Items {
   }
 
   /** Puts a new item in. @throws Refusal if its id or its address is taken */
-  add(id: string, kind: ItemKind, state: ItemState, by: { readonly author: string; readonly note: string; readonly sent?: boolean }): ItemRecord { // prettier-ignore
+  add(id: string, kind: ItemKind, state: ItemState, by: By): ItemRecord {
     return this.records.together(() => {
       if (this.find(id)) throw new Refusal(409, 'This id is taken.', `There is an item "${id}" already.`);
       this.refuseTaken(id, state.path);
       const at = new Date().toISOString();
-      this.records.run('insert into items (id, kind, name, path, revision, draft, published, sent, changed) values (?, ?, ?, ?, 1, 1, null, ?, ?)', id, kind, state.name, state.path ?? null, by.sent ? 1 : null, at); // prettier-ignore
+      this.records.run('insert into items (id, kind, name, path, revision, draft, published, baseline, changed) values (?, ?, ?, ?, 1, 1, null, ?, ?)', id, kind, state.name, state.path ?? null, by.baseline ? JSON.stringify(by.baseline) : null, at); // prettier-ignore
       this.write(id, 1, state, by, at);
       return this.get(id);
     });
   }
 
   /** A new draft. @throws Refusal if its address is taken */
-  save(item: ItemRecord, state: ItemState, by: { readonly author: string; readonly note: string; readonly sent?: boolean }): ItemRecord { // prettier-ignore
+  save(item: ItemRecord, state: ItemState, by: By): ItemRecord {
     return this.records.together(() => {
       this.refuseTaken(item.id, state.path);
       const at = new Date().toISOString();
       /* What was taken back is not come back to any more, once something else was done. */
-      this.records.run('delete from versions where item = ?1 and number > ?2 and number not in (select coalesce(published, 0) from items where id = ?1 union select coalesce(sent, 0) from items where id = ?1)', item.id, item.draft); // prettier-ignore
+      this.records.run('delete from versions where item = ?1 and number > ?2 and number not in (select coalesce(published, 0) from items where id = ?1)', item.id, item.draft); // prettier-ignore
       const number = this.last(item.id) + 1;
       this.write(item.id, number, state, by, at);
-      this.records.run('update items set name = ?, path = ?, revision = revision + 1, draft = ?, sent = ?, changed = ? where id = ?', state.name, state.path ?? null, number, by.sent ? number : item.sent, at, item.id); // prettier-ignore
+      this.records.run('update items set name = ?, path = ?, revision = revision + 1, draft = ?, baseline = coalesce(?, baseline), changed = ? where id = ?', state.name, state.path ?? null, number, by.baseline ? JSON.stringify(by.baseline) : null, at, item.id); // prettier-ignore
       this.forgetOld(item.id);
       return this.get(item.id);
     });
@@ -154,7 +176,10 @@ export class Items {
   }
 
   /** What the draft has otherwise than what everybody sees: names of settings, and paths of fields. */
-  changes(item: ItemRecord): { readonly settings: readonly string[]; readonly fields: ReturnType<typeof changesBetween> } { // prettier-ignore
+  changes(item: ItemRecord): {
+    readonly settings: readonly string[];
+    readonly fields: ReturnType<typeof changesBetween>;
+  } {
     const [draft, published] = [this.draft(item), this.state(item, 'published')];
     if (item.published === item.draft) return { settings: [], fields: [] };
     const before: Partial<ItemState> = published ?? {};
@@ -185,7 +210,13 @@ export class Items {
     return this.records.one<{ n: number }>('select max(number) as n from versions where item = ?', id)?.n ?? 0;
   }
 
-  private write(id: string, number: number, state: ItemState, { author, note }: { author: string; note: string }, at: string): void { // prettier-ignore
+  private write(
+    id: string,
+    number: number,
+    state: ItemState,
+    { author, note }: { author: string; note: string },
+    at: string,
+  ): void {
     this.records.run('insert into versions (item, number, state, author, at, note) values (?, ?, ?, ?, ?, ?)', id, number, JSON.stringify(state), author, at, note); // prettier-ignore
     this.use(id, state);
   }
@@ -203,10 +234,9 @@ export class Items {
 
   private forgetOld(id: string): void {
     this.records.run(
-      'delete from versions where item = ?1 and number < (select draft from items where id = ?1) - ?2 and number not in (select coalesce(published, 0) from items where id = ?1 union select coalesce(sent, 0) from items where id = ?1)',
+      'delete from versions where item = ?1 and number < (select draft from items where id = ?1) - ?2 and number not in (select coalesce(published, 0) from items where id = ?1)',
       id,
       KEPT_STEPS,
     );
   }
 }
-

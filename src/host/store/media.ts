@@ -42,7 +42,11 @@ export class Media {
     return this.records.one<MediaRecord>(`select ${COLUMNS} from media where name = ?`, name);
   }
 
-  list(asked: { readonly after?: string; readonly words?: string; readonly limit: number }): (MediaRecord & { readonly uses: number })[] { // prettier-ignore
+  list(asked: {
+    readonly after?: string;
+    readonly words?: string;
+    readonly limit: number;
+  }): (MediaRecord & { readonly uses: number })[] {
     const like = `%${(asked.words ?? '').replace(/[%_\\]/g, (sign) => `\\${sign}`)}%`;
     return this.records.all(`select ${COLUMNS}, (select count(*) from media_uses where media = name) as uses from media where name > ? and name like ? escape '\\' order by name limit ?`, asked.after ?? '', like, asked.limit); // prettier-ignore
   }
@@ -67,7 +71,7 @@ export class Media {
 
   /**
    * Keeps a file under a name; what it is is told by its bytes, not by its name.
-   * @throws Refusal for a name that is none, for what is no picture, font, film, sound or PDF, and if another file has that name
+   * @throws Refusal for a name that is none, for what a site cannot show, and if another file has that name
    */
   async add(name: string, bytes: Buffer): Promise<MediaRecord> {
     if (!NAME.test(name)) throw new Refusal(422, 'This is no name of a file.', `"${name.slice(0, 80)}": letters, digits, hyphens and dots are.`); // prettier-ignore
@@ -102,9 +106,9 @@ export class Media {
   }
 
   private async known(name: string, bytes: Buffer): Promise<KnownFile> {
-    const known = await knownFile(bytes);
+    const known = await knownFile(bytes, name);
     if (known) return known;
-    throw new Refusal(415, 'This is no file that a site can show.', `${name} is no picture, font, film, sound or PDF, whatever its name says.`); // prettier-ignore
+    throw new Refusal(415, 'This is no file that a site can show.', `${name} is no picture, font, film, sound or document, whatever its name says.`); // prettier-ignore
   }
 }
 

@@ -14,9 +14,13 @@ export interface KnownFile {
 const MOST_PIXELS = 100e6;
 
 const PICTURES: Readonly<Record<string, readonly [type: string, ending: string]>> = {
-  jpeg: ['image/jpeg', 'jpg'], png: ['image/png', 'png'], webp: ['image/webp', 'webp'], gif: ['image/gif', 'gif'],
-  heif: ['image/avif', 'avif'], svg: ['image/svg+xml', 'svg'],
-}; // prettier-ignore
+  jpeg: ['image/jpeg', 'jpg'],
+  png: ['image/png', 'png'],
+  webp: ['image/webp', 'webp'],
+  gif: ['image/gif', 'gif'],
+  heif: ['image/avif', 'avif'],
+  svg: ['image/svg+xml', 'svg'],
+};
 
 /** Beginnings of files, each by the format's own definition. */
 const SIGNS: readonly (readonly [at: number, sign: string, type: string, ending: string])[] = [
@@ -32,12 +36,32 @@ const SIGNS: readonly (readonly [at: number, sign: string, type: string, ending:
   [0, '\u0000\u0000\u0001\u0000', 'image/x-icon', 'ico'],
 ];
 
-/** @returns nothing for what a site cannot show */
-export async function knownFile(bytes: Buffer): Promise<KnownFile | undefined> {
+/** Documents that are packed as ZIP, and texts that are no markup, by the ending of their name. */
+const PACKED: Readonly<Record<string, string>> = {
+  zip: 'application/zip', docx: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document', epub: 'application/epub+zip',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', odt: 'application/vnd.oasis.opendocument.text', ods: 'application/vnd.oasis.opendocument.spreadsheet',
+}; // prettier-ignore
+const TEXTS: Readonly<Record<string, string>> = { txt: 'text/plain', csv: 'text/csv', ics: 'text/calendar', vcf: 'text/vcard', md: 'text/markdown' }; // prettier-ignore
+
+/** @param name of which only the ending counts, and only where bytes do not say all @returns nothing for what a site cannot show */
+export async function knownFile(bytes: Buffer, name = ''): Promise<KnownFile | undefined> {
   const picture = await knownPicture(bytes);
   if (picture) return picture;
   const found = SIGNS.find(([at, sign]) => bytes.subarray(at, at + sign.length).toString('latin1') === sign);
-  return found && { type: found[2], ending: found[3] };
+  if (found) return { type: found[2], ending: found[3] };
+  const ending = /\.([a-z0-9]+)$/.exec(name.toLowerCase())?.[1] ?? '';
+  const type = bytes.subarray(0, 4).toString('latin1') === 'PK\u0003\u0004' ? PACKED[ending] : isPlainText(bytes) ? TEXTS[ending] : undefined; // prettier-ignore
+  return type === undefined ? undefined : { type, ending };
+}
+
+/** Whether bytes are a text that no browser takes for markup. */
+function isPlainText(bytes: Buffer): boolean {
+  try {
+    const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    return !text.includes('\u0000') && !/^\s*</.test(text);
+  } catch {
+    return false;
+  }
 }
 
 async function knownPicture(bytes: Buffer): Promise<KnownFile | undefined> {

@@ -60,7 +60,12 @@ export class Uploads {
    * @returns how many bytes are there now, and the file once it is whole
    * @throws Refusal if the part does not begin where the last one ended, is more than was said, or the whole is another file
    */
-  async take(owner: string, id: string, offset: number, part: Readable): Promise<{ readonly offset: number; readonly done?: MediaRecord }> { // prettier-ignore
+  async take(
+    owner: string,
+    id: string,
+    offset: number,
+    part: Readable,
+  ): Promise<{ readonly offset: number; readonly done?: MediaRecord }> {
     const upload = this.get(owner, id);
     if (this.busy.has(id)) throw new Refusal(409, 'A part of this is coming in already.', 'Wait for it, and ask how far it is.'); // prettier-ignore
     if (offset !== upload.offset) throw new Refusal(409, 'The part does not begin where the last one ended.', `${upload.offset} bytes are here.`, { offset: upload.offset }); // prettier-ignore

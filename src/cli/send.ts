@@ -1,0 +1,224 @@
+import { Command } from 'commander';
+import { Problem } from '../core/page/problem.js';
+import type { Side } from '../core/content/three-way.js';
+import type { Handed } from '../flow/hand/hand-over.js';
+import type { Plan, Sent } from '../flow/hand/send.js';
+import type { Step } from '../flow/hand/plan.js';
+import { EXIT } from './exit.js';
+import { JSON_OPTION, listOf, oneOf } from './options.js';
+import { openTerminal, type Terminal } from './terminal.js';
+
+interface Options {
+  readonly to: string;
+  readonly by: string;
+  readonly as: string;
+  readonly only?: string;
+  readonly place: string;
+  readonly onto?: string;
+  readonly publish?: boolean;
+  readonly ours: string[];
+  readonly theirs: string[];
+  readonly tokenFile?: string;
+  readonly branch?: string;
+  readonly folder: string;
+  readonly message: string;
+  readonly dryRun?: boolean;
+  readonly yes?: boolean;
+  readonly json?: boolean;
+}
+
+const WAYS = ['api', 'webdav', 'commit'] as const;
+
+export function sendCommand(setCode: (code: number) => void): Command {
+  const several = (one: string, all: string[]): string[] => [...all, one];
+  return new Command('send')
+    .description(
+      'send a project into a site: what will happen is shown and asked for first, and what the client wrote there stays',
+    )
+    .argument('<project>', 'folder that convert wrote, or a package that pack wrote --as document')
+    .requiredOption('--to <address>', 'address of the site, of a folder of a server, or of a repository')
+    .option(
+      '--by <way>',
+      'api: a site that tavrik host runs; webdav: a folder of a web server; commit: a git repository',
+      'api',
+    )
+    .option(
+      '--as <form>',
+      'site: pages between one header and footer; page: each page with its own; section: reusable sections; header; footer',
+      'site',
+    )
+    .option('--only <list>', 'only these pages, parts or sections, by their names')
+    .option(
+      '--place <place>',
+      'new: beside what is there; replace: in the place of a page; append: sections at the end of a page',
+      'new',
+    )
+    .option('--onto <page>', 'which page of the site is replaced or appended to')
+    .option('--publish', 'everybody sees it at once; a draft without it')
+    .option(
+      '--ours <field>',
+      'where both sides changed a field, as home:membership.heading: what the project says',
+      several,
+      [],
+    )
+    .option('--theirs <field>', 'the same: what the site says; so it is without either', several, [])
+    .option('--token-file <file>', 'file with the token, or with NAME:PASSWORD; or set TAVRIK_TOKEN')
+    .option('--branch <name>', 'with --by commit: branch that it is put on')
+    .option('--folder <path>', 'with --by commit: folder of the repository that becomes the site', '.')
+    .option('--message <text>', 'with --by commit: what the commit says', 'Publish the site')
+    .option('--dry-run', 'only show what would happen')
+    .option('--yes', 'do it without asking')
+    .option(...JSON_OPTION)
+    .addHelpText(
+      'after',
+      '\nExamples:\n  tavrik send project --to http://127.0.0.1:4780 --token-file site-data/token.txt\n  tavrik send project --to https://dav.example.org/www --by webdav --token-file login.txt',
+    )
+    .action(async (project: string, options: Options) => {
+      const terminal = openTerminal(options.json === true);
+      const way = oneOf(options.by, WAYS, '--by');
+      if (way === 'api') return toSite(project, options, terminal, setCode);
+      return way === 'webdav' ? toServer(project, options, terminal, setCode) : toGit(project, options, terminal);
+    });
+}
+
+async function toSite(
+  project: string,
+  options: Options,
+  terminal: Terminal,
+  setCode: (code: number) => void,
+): Promise<void> {
+  const [{ handOver, FORMS }, { PLACES }, { Sending }, { connectionTo }] = await Promise.all([import('../flow/hand/hand-over.js'), import('../flow/hand/plan.js'), import('../flow/hand/send.js'), import('../flow/hand/connection.js')]); // prettier-ignore
+  const place = oneOf(options.place, PLACES, '--place');
+  const as = oneOf(options.as, FORMS, '--as');
+  const only = listOf(options.only);
+  const handed = project.endsWith('.zip') ? await handedOf(project) : handOver(project, { as, only });
+  const decided = new Map<string, Side>([...options.ours.map((one) => [one, 'ours'] as const), ...options.theirs.map((one) => [one, 'theirs'] as const)]); // prettier-ignore
+  const connection = await connectionTo(options.to, { ...sourcesOf(options) });
+  const sending = new Sending(connection, handed);
+  const meant = new Set([...only, ...(as === 'site' ? [] : [as])]);
+  const plan = await sending.plan({
+    place,
+    decided,
+    meant,
+    ...(options.onto === undefined ? {} : { onto: options.onto }),
+  });
+  const open = plan.steps.flatMap(({ id, conflicts }) => conflicts.filter(({ path }) => !decided.has(`${id}:${path}`)).map((one) => ({ id, ...one }))); // prettier-ignore
+  if (!options.json) for (const line of planLines(plan, terminal)) terminal.print(line);
+  if (options.dryRun) {
+    if (options.json) terminal.print(JSON.stringify({ plan: toldPlan(plan), undecided: open }, null, 2));
+  } else {
+    await agree(options, connection.address);
+    const sent = await sending.send(plan, options.publish === true, (what, share) => terminal.step(`${Math.round(share * 100)} % ${what}`)); // prettier-ignore
+    terminal.done();
+    terminal.print(options.json ? JSON.stringify({ plan: toldPlan(plan), sent, undecided: open }, null, 2) : sentLine(sent, connection.address, terminal)); // prettier-ignore
+  }
+  if (open.length === 0) return;
+  setCode(EXIT.overLimit);
+  terminal.say(terminal.paint.yellow(`${open.length} ${open.length === 1 ? 'field was' : 'fields were'} changed on both sides and ${open.length === 1 ? 'stays' : 'stay'} as the site has ${open.length === 1 ? 'it' : 'them'}. Decide with --ours ${open[0]?.id}:${open[0]?.path} or --theirs.`)); // prettier-ignore
+}
+
+/** What a package of documents hands over. @throws Problem */
+async function handedOf(file: string): Promise<Handed> {
+  const { handedFrom, openPackage } = await import('../flow/hand/package-file.js');
+  const opened = await openPackage(file);
+  try {
+    return handedFrom(opened, file);
+  } finally {
+    opened.close();
+  }
+}
+
+function sourcesOf({ tokenFile, json }: Options): { file?: string; environment?: string; ask?: () => Promise<string> } {
+  const environment = process.env['TAVRIK_TOKEN'];
+  const canAsk = !json && process.stdin.isTTY === true;
+  return {
+    ...(tokenFile === undefined ? {} : { file: tokenFile }),
+    ...(environment ? { environment } : {}),
+    ...(canAsk ? { ask: async () => (await import('@inquirer/prompts')).password({ message: 'Token of the site' }) } : {}), // prettier-ignore
+  };
+}
+
+/** @throws Problem if nobody is there who could agree, or somebody does not */
+async function agree({ yes, json }: Options, where: string): Promise<void> {
+  if (yes) return;
+  if (json || process.stdin.isTTY !== true) throw new Problem('Nobody is here to be asked. Nothing was sent.', where, 'Add --yes to do it, or --dry-run to see it.'); // prettier-ignore
+  const { confirm } = await import('@inquirer/prompts');
+  if (!(await confirm({ message: 'Do this?', default: false }))) throw new Problem('Nothing was sent.', where);
+}
+
+const DOES: Readonly<Record<Step['does'], string>> = { new: 'new', change: 'changed', nothing: 'as it is there', keep: 'the site keeps its own', replace: 'in the place of what is there', append: 'gets the sections at its end' }; // prettier-ignore
+
+function planLines(plan: Plan, { paint }: Terminal): string[] {
+  const wide = Math.max(...plan.steps.map(({ id }) => id.length));
+  const lines = plan.steps.flatMap((step) => [
+    `  ${paint.bold(step.id.padEnd(wide))}  ${step.kind.padEnd(7)}  ${DOES[step.does]}${detail(step)}`,
+    ...step.conflicts.map(({ path, before, ours, theirs }) => `      ${paint.yellow('both changed')} ${path}: was ${quoted(before)}, ours ${quoted(ours)}, theirs ${quoted(theirs)}`), // prettier-ignore
+    ...step.lost.map(({ path, value }) => `      ${paint.yellow('no place any more')} ${path}: the site says ${quoted(value)}; it stays in the history of the page`), // prettier-ignore
+  ]);
+  const size = plan.files.reduce((sum, { bytes }) => sum + bytes.length, 0);
+  const files = plan.files.length ? `${plan.files.length} ${plan.files.length === 1 ? 'file' : 'files'} to send, ${(size / 1e6).toFixed(1)} MB` : 'All files are there'; // prettier-ignore
+  return ['What will happen:', ...lines, `  ${files}${plan.tokens ? '; colours and text styles change' : ''}`];
+}
+
+function detail({ does, ours, theirs, layout }: Step): string {
+  if (does !== 'change') return '';
+  const count = (all: readonly string[], what: string): string[] => (all.length ? [`${all.length} ${all.length === 1 ? 'field' : 'fields'} ${what}`] : []); // prettier-ignore
+  const told = [...(layout ? ['new layout'] : []), ...count(ours, 'of the project'), ...count(theirs, 'as edited there stay')]; // prettier-ignore
+  return told.length ? `: ${told.join(', ')}` : '';
+}
+
+function quoted(text: string | undefined): string {
+  if (text === undefined) return 'nothing';
+  return `“${text.length > 60 ? `${text.slice(0, 59)}…` : text}”`;
+}
+
+function toldPlan({ steps, files, tokens }: Plan): object {
+  return { items: steps.map(({ put: _, ...step }) => step), files: files.map(({ path, bytes }) => ({ path, bytes: bytes.length })), tokens }; // prettier-ignore
+}
+
+function sentLine({ items, files, published }: Sent, address: string, { paint }: Terminal): string {
+  const what = items.length || files ? `${items.length} ${items.length === 1 ? 'item' : 'items'} and ${files} ${files === 1 ? 'file' : 'files'} sent` : 'Nothing had to be sent'; // prettier-ignore
+  return `${what}${published.length ? `, ${published.length} published` : ''}. Edit it at ${paint.bold(`${address}/edit`)}`; // prettier-ignore
+}
+
+async function toServer(
+  project: string,
+  options: Options,
+  terminal: Terminal,
+  setCode: (code: number) => void,
+): Promise<void> {
+  const { toFolder } = await import('../flow/hand/webdav.js');
+  const { readSecret } = await import('../flow/hand/connection.js');
+  const { plan, send } = await toFolder(project, options.to, readSecret(options.tokenFile, process.env['TAVRIK_TOKEN'])); // prettier-ignore
+  if (!options.json) terminal.print(`What will happen: ${plan.put.length} files are sent, ${plan.take.length} are taken away.`); // prettier-ignore
+  if (plan.edited.length && options.place !== 'replace') {
+    setCode(EXIT.overLimit);
+    terminal.print(options.json ? JSON.stringify(plan, null, 2) : `Somebody changed these on the server since they were sent: ${plan.edited.join(', ')}. Nothing was sent.\nTake the changes into content/, or send over them with --place replace.`); // prettier-ignore
+    return;
+  }
+  if (!options.dryRun) {
+    await agree(options, options.to);
+    await send((file, share) => terminal.step(`${Math.round(share * 100)} % ${file}`));
+    terminal.done();
+  }
+  terminal.print(options.json ? JSON.stringify(plan, null, 2) : options.dryRun ? 'Nothing was sent.' : `Sent to ${options.to}`); // prettier-ignore
+}
+
+async function toGit(project: string, options: Options, terminal: Terminal): Promise<void> {
+  const { toRepository } = await import('../flow/hand/repository.js');
+  const { branch, folder, message } = options;
+  const made = await toRepository(project, options.to, { folder, message, ...(branch === undefined ? {} : { branch }) }); // prettier-ignore
+  try {
+    const { changes } = made.plan;
+    if (!options.json) terminal.print(changes.length ? ['What will be committed:', ...changes.map((one) => `  ${one}`)].join('\n') : 'Nothing changed: no commit is made.'); // prettier-ignore
+    let commit: string | undefined;
+    if (!options.dryRun && changes.length) {
+      await agree(options, options.to);
+      commit = await made.send();
+    }
+    if (options.json) terminal.print(JSON.stringify({ changes, ...(commit === undefined ? {} : { commit }) }, null, 2));
+    else if (commit !== undefined) terminal.print(`Committed as ${commit.slice(0, 10)}`);
+  } finally {
+    made.close();
+  }
+}
