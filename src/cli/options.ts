@@ -34,8 +34,8 @@ export function oneOf<Word extends string>(word: string, known: readonly Word[],
 /** @throws Problem for a port that is none */
 export function readPort(text: string): number {
   const port = Number(text);
-  if (/^\d+$/.test(text) && port > 0 && port < 65536) return port;
-  throw new Problem(`"${text}" is no port.`, '--port', 'Give a number from 1 to 65535.');
+  if (/^\d+$/.test(text) && port < 65536) return port;
+  throw new Problem(`"${text}" is no port.`, '--port', 'Give a number up to 65535; 0 is any that is free.');
 }
 
 export const BROWSER_OPTION = ['--browser <path>', 'Chromium to use (or set TAVRIK_BROWSER)'] as const;

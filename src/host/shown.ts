@@ -1,5 +1,6 @@
 import { cssFromTop, filledElsewhere, fromTop, shownPage, type Filled } from '../core/compose/show.js';
 import { FACTS, FOOTER, HEADER } from '../core/compose/items.js';
+import { originalValues } from '../core/content/content.js';
 import { regionsOf, type Field, type Region } from '../core/content/regions.js';
 import type { Content } from '../core/content/values.js';
 import type { PageDocument } from '../core/page/types.js';
@@ -98,6 +99,15 @@ export class Shower {
       }
     }
     return [...found.values()];
+  }
+
+  /** A page that has a list, of those that say what is said once for the site. */
+  documentWith(list: string): PageDocument | undefined {
+    for (const { id } of this.store.items.list({ kind: 'page', limit: MOST_ASKED })) {
+      const document = this.document(this.store.items.draft(this.store.items.get(id)));
+      if (document && originalValues(document).lists.has(list)) return document;
+    }
+    return undefined;
   }
 
   /** Paths of the menus of an item: lists of links in its navigation. */

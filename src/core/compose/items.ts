@@ -1,7 +1,8 @@
-import { covers, partContent } from '../content/common.js';
-import { originalValues } from '../content/content.js';
+import { covers, over, partContent } from '../content/common.js';
+import { originalValues, wholeContent } from '../content/content.js';
 import { flatten, nest, type Content, type FlatContent } from '../content/values.js';
 import type { PageDocument } from '../page/types.js';
+import { isElement, mapTree } from '../page/walk.js';
 import { sectionSlug } from '../page/words.js';
 import { isSamePiece } from './frame.js';
 import { cutPiece, pieceOf, piecesOf } from './parts.js';
@@ -46,25 +47,48 @@ const OWN_IDS: ReadonlySet<string> = new Set([HEADER, FOOTER, FACTS]);
 
 /**
  * A whole site: its header and its footer once, each page without the values that are theirs. A page whose header or
- * footer is another one than that of the first page stands alone.
+ * footer is another one than that of the first page stands alone. What is said in several of them is a fact of the site.
  * @param common values that several pages share
  */
 export function siteItems(pages: readonly HandedPage[], common: FlatContent): Item[] {
-  const parts = (['header', 'footer'] as const).flatMap((kind) => partItem(pages, kind) ?? []);
-  const covered = parts.map(({ document }) => originalValues(document as PageDocument));
-  const inParts = (path: string): boolean => !path.startsWith('page.') && covered.some((one) => covers(one, path));
-  const shared = nest(common);
-  const facts = partContent(shared, (path) => !inParts(path)).shared;
-  const hasFacts = Object.keys(facts).length > 0;
-  const isFact = (path: string): boolean => covers(common, path) && !inParts(path);
+  const zones = pages.flatMap(({ document }) => zonesOf(document));
+  const zonesWith = (path: string): Set<string> => new Set(zones.filter(({ says }) => covers(says, path)).map(({ zone }) => zone)); // prettier-ignore
+  const isFact = (path: string): boolean => {
+    if (path.startsWith('page.')) return false;
+    const found = zonesWith(path);
+    return found.size > 1 || (covers(common, path) && (found.size === 0 || found.has('rest')));
+  };
+  const isOfPart = (path: string): boolean =>
+    !path.startsWith('page.') && !isFact(path) && !zonesWith(path).has('rest');
+  const facts = [...pages].reverse().reduce((all, { document, content }) => over(all, flatten(partContent(wholeContent(document, content), isFact).shared)), NOTHING); // prettier-ignore
+  const hasFacts = facts.values.size + facts.lists.size > 0;
+  const parts = PARTS.flatMap((kind) => partItem(pages, kind) ?? []).map((part): Item => {
+    const own = partContent(part.content, isFact).own;
+    return { ...part, content: own, needs: hasFacts ? [FACTS] : [], assets: assetsIn(part.document, own) };
+  });
   const made = pages.map((page): Item => {
-    const framed = parts.length > 0 && parts.every(({ kind, document }) => sharesPart(page.document, kind as 'header', document as PageDocument)); // prettier-ignore
-    const own = partContent(page.content, (path) => isFact(path) || (framed && inParts(path))).own;
+    const framed = parts.length > 0 && parts.every(({ kind, document }) => sharesPart(page.document, kind as (typeof PARTS)[number], document as PageDocument)); // prettier-ignore
+    const own = partContent(page.content, (path) => isFact(path) || (framed && isOfPart(path))).own;
     const needs = [...(framed ? parts.map(({ id }) => id) : []), ...(hasFacts ? [FACTS] : [])];
     return pageItem(page, { framed, content: own, needs });
   });
-  const factItems: Item[] = hasFacts ? [{ id: FACTS, kind: 'facts', name: 'Facts of the site', content: facts, needs: [], assets: [] }] : []; // prettier-ignore
+  const said = nest(facts);
+  const factItems: Item[] = hasFacts ? [{ id: FACTS, kind: 'facts', name: 'Facts of the site', content: said, needs: [], assets: assetsIn(said) }] : []; // prettier-ignore
   return [...factItems, ...parts, ...made];
+}
+
+const PARTS = ['header', 'footer'] as const;
+const NOTHING: FlatContent = { values: new Map(), lists: new Map() };
+
+/** What the header, the footer and the rest of a page say. */
+function zonesOf(document: PageDocument): { readonly zone: string; readonly says: FlatContent }[] {
+  const pieces = PARTS.flatMap((kind) => {
+    const node = pieceOf(document, kind);
+    return node ? [{ zone: kind, node }] : [];
+  });
+  const ids = new Set(pieces.map(({ node }) => node.id));
+  const rest = mapTree(document.body, (node) => (isElement(node) && ids.has(node.id) ? [] : node));
+  return [...pieces, { zone: 'rest', node: rest }].map(({ zone, node }) => ({ zone, says: originalValues({ ...document, body: { ...document.body, children: [node] } }) })); // prettier-ignore
 }
 
 /** Pages that stand alone, each with all that it has. */
@@ -108,7 +132,9 @@ function pageItem(
 function sharesPart(page: PageDocument, kind: 'header' | 'footer', part: PageDocument): boolean {
   const own = pieceOf(page, kind);
   const other = pieceOf(part, kind);
-  return own === undefined || (other !== undefined && isSamePiece(own, pieceOf(cutPiece(page, own.id, kind), kind) ?? own) && isSamePiece(own, other)); // prettier-ignore
+  if (own === undefined) return true;
+  const cut = pieceOf(cutPiece(page, own.id, kind), kind);
+  return other !== undefined && cut !== undefined && isSamePiece(cut, other);
 }
 
 function free(id: string, taken: Set<string>): string {

@@ -3,11 +3,11 @@ import { withMarks } from '../content/marks.js';
 import { flatten, nest, type Content } from '../content/values.js';
 import { originalValues } from '../content/content.js';
 import { knownOf } from '../content/common.js';
-import type { PageDocument } from '../page/types.js';
+import type { ElementNode, PageDocument } from '../page/types.js';
 import { isElement, mapTree } from '../page/walk.js';
 import { framed, isSamePiece, withSections, type Frame } from './frame.js';
 import { filledWith } from './items.js';
-import { pieceOf } from './parts.js';
+import { cutPiece, pieceOf } from './parts.js';
 
 /** A page, a part or a section with what fills it. */
 export interface Filled {
@@ -43,13 +43,17 @@ export function shownPage({ document, content }: Filled, around: Around): PageDo
     const part = around[kind];
     if (!part) continue;
     const [own, other] = [pieceOf(document, kind), pieceOf(part.document, kind)];
-    if (own && other && isSamePiece(own, other)) shared.push(part.content);
+    if (own && other && isSamePiece(cutNode(document, own.id, kind), other)) shared.push(part.content);
     else frame[kind] = fillPage(part.document, factsFor(part, facts));
   }
   const filled = fillPage(document, filledWith(content, shared, onlyKnown(facts, document)));
   const marked = around.marked ? withMarks(filled) : filled;
   const sections = (around.sections ?? []).map((one) => fillPage(one.document, factsFor(one, facts)));
   return withSections(framed(marked, frame satisfies Frame), sections);
+}
+
+function cutNode(document: PageDocument, id: string, kind: (typeof PARTS)[number]): ElementNode {
+  return pieceOf(cutPiece(document, id, kind), kind) as ElementNode;
 }
 
 function factsFor({ document, content }: Filled, facts: Content): Content {

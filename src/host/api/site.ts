@@ -41,7 +41,14 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
 
   app.get<{ Params: { name: string } }>(
     '/tokens/:name',
-    { config: { scope: 'read' }, schema: { summary: 'A set of design tokens, as its file has it', params: NAMED } },
+    {
+      config: { scope: 'read' },
+      schema: {
+        summary: 'A set of design tokens, as its file has it',
+        params: NAMED,
+        response: { 200: { type: 'object', additionalProperties: true } },
+      },
+    },
     (request, reply) => {
       const found = settings.tokenText(request.params.name);
       if (!found) throw new Refusal(404, 'There are no such tokens.', `No set is called "${request.params.name}".`);

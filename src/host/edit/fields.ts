@@ -11,8 +11,6 @@ export interface FormState {
   readonly problems: ReadonlyMap<string, string>;
   /** What somebody else wrote meanwhile, by the path of the field. */
   readonly others: ReadonlyMap<string, string>;
-  /** Whether entries of lists can be added and taken away. */
-  readonly lists: boolean;
 }
 
 /** Names of inputs: `f:` and the path of the field; a file that replaces the one there, `u:` and its path. */
@@ -48,7 +46,7 @@ function isThere(path: string, { values, lists }: FlatContent): boolean {
 
 function listAt(field: Field, path: string, state: FormState): Markup {
   const ids = state.content.lists.get(path) ?? [];
-  const can = state.lists && !field.locked;
+  const can = !field.locked;
   const most = field.most ?? Infinity;
   const problem = state.problems.get(path);
   return html`<fieldset class="list" data-list="${path}"><legend>${field.label} <small>${ids.length}</small></legend>

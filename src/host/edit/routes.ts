@@ -153,7 +153,7 @@ function pageOf(
   const changes = store.items.changes(item);
   return {
     item,
-    form: { regions: shower.regions(item, state), content, problems, others, lists: item.kind !== 'facts' },
+    form: { regions: shower.regions(item, state), content, problems, others },
     places: placesOf(context, item),
     files: store.media.list({ limit: 200 }).map(({ name }) => name),
     changes: changes.fields.length + changes.settings.length,

@@ -54,7 +54,8 @@ export function work(context: Context, item: ItemRecord, form: SentForm, author:
     return { item, content: asked, problems: form.problems, others, told: '' };
   }
   const edit = editOf(what, list, id, merged);
-  const now = edit && current.document ? edited(current.document, merged, edit) : merged;
+  const document = current.document ?? context.shower.documentWith(list);
+  const now = edit && document ? edited(document, merged, edit) : merged;
   const problems = new Map([...problemsOf(context, current.document, now, current.flat, what === 'publish'), ...form.problems]); // prettier-ignore
   if (problems.size) return { item, content: now, problems, others: new Map(), told: '' };
   const isSame = changesBetween(current.flat, now).length === 0;
