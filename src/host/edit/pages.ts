@@ -62,7 +62,7 @@ export function historyPage(item: ItemRecord, versions: readonly VersionRecord[]
   return html`<h1>History of “${item.name}”</h1>
   <p><a href="/edit/items/${item.id}">Back to it</a></p>
   <ol class="history" reversed>${versions.map((one) => html`<li><span><time datetime="${one.at}">${timeText(one.at)}</time> ${one.author}: ${one.note}</span>
-    ${one.number === item.published && html`<b>Everybody sees this</b>`}${one.number === item.draft ? html`<b>The draft</b>` : html`<form method="post" action="/edit/items/${item.id}/history"><input type="hidden" name="guard" value="${guard}"><button name="version" value="${one.number}" class="quiet" aria-label="Go back to the version of ${timeText(one.at)}">Go back to it</button></form>`}</li>`)}</ol>`; // prettier-ignore
+    ${one.number === item.published && html`<b>Everybody sees this</b>`}${one.number === item.draft ? html`<b>The draft</b>` : html`<form method="post" action="/edit/items/${item.id}/history"><input type="hidden" name="guard" value="${guard}"><button name="version" value="${one.number}" class="quiet" aria-label="Go back to it: the version of ${timeText(one.at)}">Go back to it</button></form>`}</li>`)}</ol>`; // prettier-ignore
 }
 
 export function filesPage(
