@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { spawnSync } from 'node:child_process';
+import { execFile, spawnSync } from 'node:child_process';
 import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
@@ -91,6 +91,20 @@ export function tavrikAlone(
     maxBuffer: 1 << 28,
   });
   return { code: ran.status, out: ran.stdout, err: ran.stderr };
+}
+
+/** Runs the built program in a process of its own while this one goes on: for tests whose servers are in here. */
+export function tavrikBeside(args: readonly string[]): Promise<Ran> {
+  return new Promise((done) => {
+    execFile(
+      process.execPath,
+      [CLI, ...args],
+      { cwd: ROOT, timeout: LONGEST, maxBuffer: 1 << 28 },
+      (error, out, err) => {
+        done({ code: error ? ((error.code as unknown as number | undefined) ?? null) : 0, out, err });
+      },
+    );
+  });
 }
 
 /** The page that a command prints as JSON; there must be one and no other. */

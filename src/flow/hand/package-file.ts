@@ -8,6 +8,8 @@ import type { Content } from '../../core/content/values.js';
 import { checkDocument } from '../../core/page/check.js';
 import { Problem } from '../../core/page/problem.js';
 import type { PageDocument } from '../../core/page/types.js';
+import { readTokens } from '../../core/tokens/format.js';
+import { paletteOf } from '../../core/tokens/palette.js';
 import { unpack, type Unpacked } from '../../project/archive.js';
 import type { Handed } from './hand-over.js';
 
@@ -61,13 +63,15 @@ function manifestOf(text: string, file: string): Manifest {
 /** What a package of documents hands over. @throws Problem for a package of something else */
 export function handedFrom({ manifest, read }: OpenedPackage, file: string): Handed {
   if (manifest.as !== 'document' || !manifest.items) throw new Problem(`This is a package of ${manifest.as === 'site' ? 'a site' : 'templates'}.`, file, 'Pack it with --as document to send it.'); // prettier-ignore
+  const { source, title, language, tokens } = manifest;
+  const text = tokens === undefined ? undefined : read(tokens).toString('utf8');
+  const palette = text === undefined ? {} : { palette: paletteOf(readTokens(text, `${file}, ${tokens}`)) };
   const json = (path: string): unknown => JSON.parse(read(path).toString('utf8'));
   const items = manifest.items.map(({ document: path, content, ...item }): Item => {
     const document = path === undefined ? undefined : json(path);
     if (document !== undefined) checkDocument(document, `${file}, ${path}`);
-    return { ...item, content: json(content) as Content, ...(document === undefined ? {} : { document: document as PageDocument }) }; // prettier-ignore
+    return { ...item, content: json(content) as Content, ...(document === undefined ? {} : { document: { ...(document as PageDocument), ...palette } }) }; // prettier-ignore
   });
-  const { source, title, language, tokens } = manifest;
   const assets = manifest.files.filter(({ path }) => path.startsWith('assets/'));
-  return { source, title, language, items, ...(tokens === undefined ? {} : { tokens: read(tokens).toString('utf8') }), files: assets.map(({ path }) => ({ path, bytes: read(path) })) }; // prettier-ignore
+  return { source, title, language, items, ...(text === undefined ? {} : { tokens: text }), files: assets.map(({ path }) => ({ path, bytes: read(path) })) }; // prettier-ignore
 }

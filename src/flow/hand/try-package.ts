@@ -29,7 +29,9 @@ export async function tryPackage(making: string, out: string, version: string): 
     try {
       const host = await runHost(data, { version });
       try {
-        const count = await install(opened, host, out);
+        const count = await install(opened, host, out).catch((error: unknown) => {
+          throw error instanceof Problem && error.where !== out ? notInstalled(error, out) : error;
+        });
         renameSync(making, out);
         return { opened: count };
       } finally {
@@ -42,6 +44,10 @@ export async function tryPackage(making: string, out: string, version: string): 
     rmSync(making, { force: true });
     rmSync(data, { recursive: true, force: true });
   }
+}
+
+function notInstalled({ what, todo }: Problem, out: string): Problem {
+  return new Problem(`A fresh site does not take it: ${[what, todo].filter(Boolean).join(' ')} Nothing was written.`, out, 'Mend the project, and pack it again.'); // prettier-ignore
 }
 
 async function install(opened: OpenedPackage, host: Running, out: string): Promise<number> {
