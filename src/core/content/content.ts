@@ -7,8 +7,17 @@ import { partOf, withParts } from './parts.js';
 import { fromMarkdown, toMarkdown } from './rich.js';
 import { flatten, LOOK, nest, type Content, type FlatContent } from './values.js';
 
+/** A page is asked again and again what it says, and never changes. */
+const KNOWN = new WeakMap<PageDocument, FlatContent>();
+
 /** The values that the source had, by their paths, in the order of the page. */
 export function originalValues(document: PageDocument): FlatContent {
+  const known = KNOWN.get(document) ?? valuesIn(document);
+  KNOWN.set(document, known);
+  return known;
+}
+
+function valuesIn(document: PageDocument): FlatContent {
   const values = new Map<string, string>();
   const lists = new Map<string, string[]>();
   const put = (path: string, value: string | undefined): void => {

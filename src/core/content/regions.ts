@@ -53,8 +53,17 @@ interface Use {
   readonly rich?: true;
 }
 
+/** A page never changes: its regions are found once. */
+const KNOWN = new WeakMap<PageDocument, readonly Region[]>();
+
 /** The regions of a page with their fields, in the order of the page. */
-export function regionsOf(document: PageDocument): Region[] {
+export function regionsOf(document: PageDocument): readonly Region[] {
+  const known = KNOWN.get(document) ?? regionsIn(document);
+  KNOWN.set(document, known);
+  return known;
+}
+
+function regionsIn(document: PageDocument): Region[] {
   const source = originalValues(document);
   const uses = usesIn(document.body);
   const labels = sectionLabels(document.body);
