@@ -43,4 +43,6 @@ writeFileSync(
   join(root, 'schema/package.schema.json'),
   `${JSON.stringify(createRequire(import.meta.url)('../dist/core/compose/manifest.js').MANIFEST_SCHEMA, null, 2)}\n`,
 );
+const { describeApi } = createRequire(import.meta.url)('../dist/host/describe.js');
+writeFileSync(join(root, 'schema/api.openapi.json'), `${JSON.stringify(await describeApi(), null, 2)}\n`);
 chmodSync(join(root, 'dist/cli/main.js'), 0o755);

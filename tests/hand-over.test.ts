@@ -176,6 +176,39 @@ describe('a client', () => {
     await plain.close();
   });
 
+  it('puts a page at another address, alone or between header and footer, with sections at its end', async () => {
+    const { id: _, kind: __, revision: ___, status: ____, changed: _____, documentHash: ______, baseline: _7, ...rest } = (await host.api('GET', '/items/home?document=true')).body; // prettier-ignore
+    expect((await host.api('POST', '/items', { json: { ...rest, id: 'sky-notes', kind: 'section', name: 'Sky notes', path: undefined, framed: undefined } })).status).toBe(201); // prettier-ignore
+    await edit();
+    await page.getByText('Address and frame').click();
+    expect(await page.getByLabel('Between the header and footer').isChecked()).toBe(true);
+    await page.getByLabel('Between the header and footer').uncheck();
+    await page.getByLabel('Sky notes').check();
+    await page.locator('[name="s:path"]').fill('no such thing');
+    await page.locator('.actions [value=save]').click();
+    await page.locator('.wrong', { hasText: 'Write it as about.html' }).waitFor();
+    await page.locator('[name="s:path"]').fill('welcome.html');
+    await page.locator('.actions [value=save]').click();
+    await told('Saved as a draft.');
+    expect((await host.api('GET', '/items/home')).body).toMatchObject({ path: 'welcome.html', framed: false, sections: ['sky-notes'] }); // prettier-ignore
+    await page.goto(`${host.address}/edit/items/home/changes`);
+    expect(await page.textContent('main')).toContain('Also changed: its address, whether it has the header and footer of the site, the sections at its end.'); // prettier-ignore
+    await edit();
+    await page.locator('[value=discard]').click();
+    await told('It is again what everybody sees.');
+    expect((await host.api('GET', '/items/home')).body).toMatchObject({ path: 'index.html', framed: true });
+  });
+
+  it('gives others a link to the draft, without an account', async () => {
+    await edit();
+    await page.getByRole('button', { name: 'Link for others' }).click();
+    const link = await page.locator('.link a').getAttribute('href');
+    const shown = await fetch(link as string);
+    expect([shown.status, await shown.text()]).toEqual([200, expect.stringContaining('Hollin Marsh')]);
+    expect(await page.locator('.link').textContent()).not.toContain('phone');
+    expect((await fetch(`${host.address}/phone`)).status).toBe(404);
+  });
+
   it('writes while somebody else does: nothing of either is overwritten', async () => {
     await edit();
     const etag = (await host.api('GET', '/items/home')).headers.get('etag') as string;

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { hosted, pageItem, type Hosted } from './hosted.js';
-import { cleanUp, DEMO, temporary } from './program.js';
+import { cleanUp, DEMO, ROOT, temporary } from './program.js';
 
 /* The API of a host, held against the description that it serves of itself. */
 
@@ -20,6 +20,15 @@ const api: Hosted['api'] = (...asked) => host.api(...asked);
 const add = async (id: string): Promise<string> => (await api('POST', '/items', { json: pageItem(id) })).headers.get('etag') ?? ''; // prettier-ignore
 const bytes = (name: string): Buffer => readFileSync(join(DEMO, 'existing/pictures', name));
 const sha = (of: Buffer): string => createHash('sha256').update(of).digest('hex');
+
+describe('the description', () => {
+  it('is the one that the package holds, and names every way in', async () => {
+    const served = await (await fetch(`${host.address}/api/v1/openapi.json`)).json();
+    expect(served).toEqual(JSON.parse(readFileSync(join(ROOT, 'schema/api.openapi.json'), 'utf8')));
+    expect((served as { openapi: string }).openapi).toBe('3.1.0');
+    expect(Object.keys((served as { paths: object }).paths)).toEqual(expect.arrayContaining(['/api/v1/items', '/api/v1/items/{id}/publish', '/api/v1/uploads/{id}', '/api/v1/menus'])); // prettier-ignore
+  });
+});
 
 describe('who may', () => {
   it('lets nobody in without a token, with a wrong one, or one that does not allow it', async () => {

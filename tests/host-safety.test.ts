@@ -251,6 +251,31 @@ describe('connections', () => {
   });
 });
 
+describe('a host that is found from elsewhere', () => {
+  it('shows drafts on phones by a code that is said on the terminal and on the page, and counts tries', async () => {
+    const open_ = await hosted(join(folder, 'open'), ['--listen', '0.0.0.0']);
+    try {
+      await open_.api('POST', '/items', { json: pageItem('phone', 'On a phone') });
+      const ask = (path: string, init: RequestInit = {}): Promise<Response> => fetch(open_.address + path, { redirect: 'manual', ...init }); // prettier-ignore
+      const cookie = cookieOf(await ask('/edit/sign-in', form({ name: 'editor', password: open_.password })));
+      const html = await (await ask('/edit/items/phone', { headers: { cookie } })).text();
+      const body = new FormData();
+      for (const [name, value] of Object.entries({ guard: /name="guard" value="([^"]+)"/.exec(html)?.[1] ?? '', base: '1', do: 'preview' })) body.append(name, value); // prettier-ignore
+      const answer = await (await ask('/edit/items/phone', { method: 'POST', body, headers: { cookie } })).text();
+      const code = /type <b>(\d{3} \d{3})<\/b>/.exec(answer)?.[1] as string;
+      expect(open_.said()).toContain(code);
+      const found = await ask('/phone', form({ code }));
+      expect([found.status, found.headers.get('location')]).toEqual([303, expect.stringMatching(/^\/preview\//)]);
+      expect(await (await ask(found.headers.get('location') as string)).text()).toContain('On a phone');
+      const tries: number[] = [];
+      for (let at = 0; at < 8; at += 1) tries.push((await ask('/phone', form({ code: String(at).padStart(6, '0') }))).status); // prettier-ignore
+      expect([tries[0], tries.at(-1)]).toEqual([404, 429]);
+    } finally {
+      await open_.close();
+    }
+  });
+});
+
 describe('the host itself', () => {
   it('listens on this machine only, unless it is told otherwise', async () => {
     const elsewhere = new URL(host.address);

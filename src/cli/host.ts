@@ -1,7 +1,5 @@
 import { spawn } from 'node:child_process';
 import { Command } from 'commander';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { Problem } from '../core/page/problem.js';
 import type { Scope } from '../host/store/access.js';
 import { JSON_OPTION, oneOf, readPort } from './options.js';
@@ -38,11 +36,10 @@ export function hostCommand(): Command {
       const { print, say, paint } = openTerminal(options.json === true);
       const { addEditor, firstAccess, runHost } = await import('../host/run.js');
       if (options.editor !== undefined || options.token !== undefined) return print(await makeAccess(options, addEditor)); // prettier-ignore
-      const { version } = JSON.parse(readFileSync(join(__dirname, '../../package.json'), 'utf8')) as { version: string }; // prettier-ignore
       const running = await runHost(options.data, {
-        version,
         port: readPort(options.port),
         log: (line) => say(line.trim()),
+        tell: say,
         ...(options.listen === undefined ? {} : { listen: options.listen }),
       });
       const first = firstAccess(running.store, options.data);

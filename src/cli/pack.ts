@@ -1,6 +1,4 @@
 import { Command } from 'commander';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { PACKAGE_FORMS } from '../core/compose/manifest.js';
 import { JSON_OPTION, listOf, oneOf } from './options.js';
 import { openTerminal } from './terminal.js';
@@ -30,10 +28,9 @@ export function packCommand(): Command {
     .action(async (project: string, options: Options) => {
       const { print, step, done, paint } = openTerminal(options.json === true);
       const as = oneOf(options.as, PACKAGE_FORMS, '--as');
-      const { version } = JSON.parse(readFileSync(join(__dirname, '../../package.json'), 'utf8')) as { version: string }; // prettier-ignore
       const { pack } = await import('../flow/hand/pack.js');
       step('Packing, and installing it into a fresh site');
-      const packed = await pack(project, { as, out: options.out, only: listOf(options.only), version });
+      const packed = await pack(project, { as, out: options.out, only: listOf(options.only) });
       done();
       if (options.json) return print(JSON.stringify(packed, null, 2));
       print(`${paint.bold(packed.file)}: ${packed.files} files, ${(packed.bytes / 1e6).toFixed(2)} MB, with ${packed.holds.join(', ')}`); // prettier-ignore

@@ -1,3 +1,4 @@
+import type { PhoneCodes } from './phone.js';
 import type { Shower } from './shown.js';
 import type { Store } from './store/store.js';
 
@@ -5,4 +6,6 @@ import type { Store } from './store/store.js';
 export interface Context {
   readonly store: Store;
   readonly shower: Shower;
+  /** Only if it is found from elsewhere than this machine. */
+  readonly codes?: PhoneCodes;
 }

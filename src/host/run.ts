@@ -1,7 +1,7 @@
 import { existsSync, writeFileSync } from 'node:fs';
-import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { Problem } from '../core/page/problem.js';
+import { addresses } from './addresses.js';
 import { buildHost, type HostOptions } from './server.js';
 import { secret, type Scope } from './store/access.js';
 import { openStore, type Store } from './store/store.js';
@@ -15,7 +15,7 @@ export interface Running {
   readonly close: () => Promise<void>;
 }
 
-export interface RunOptions extends Pick<HostOptions, 'version' | 'log' | 'patience'> {
+export interface RunOptions extends Pick<HostOptions, 'log' | 'tell' | 'patience'> {
   /** A free one without it. */
   readonly port?: number;
   /** Address that it listens on; this machine only without it. */
@@ -27,7 +27,10 @@ const LOCAL = '127.0.0.1';
 const LOCAL_NAMES = ['127.0.0.1', 'localhost', '[::1]'];
 
 /** Starts a host on a folder. @throws Problem if another one has the folder, or the port is taken */
-export async function runHost(data: string, { port = 0, listen = LOCAL, ...options }: RunOptions): Promise<Running> {
+export async function runHost(
+  data: string,
+  { port = 0, listen = LOCAL, ...options }: RunOptions = {},
+): Promise<Running> {
   const store = openStore(data);
   try {
     const isLocal = [...LOCAL_NAMES, '::1'].includes(listen);
@@ -51,10 +54,6 @@ export async function runHost(data: string, { port = 0, listen = LOCAL, ...optio
     if (code === 'EADDRNOTAVAIL' || code === 'EACCES' || code === 'ENOTFOUND') throw new Problem(`It cannot listen on ${listen}:${port}.`, '--listen', 'Give an address of this machine, as 0.0.0.0.'); // prettier-ignore
     throw error;
   }
-}
-
-function addresses(): string[] {
-  return Object.values(networkInterfaces()).flatMap((all) => (all ?? []).flatMap(({ family, internal, address }) => (family === 'IPv4' && !internal ? [address] : []))); // prettier-ignore
 }
 
 /** Where the first token of a host lies, for programs on this machine. */

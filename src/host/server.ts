@@ -10,6 +10,7 @@ import { LARGEST_CHOSEN } from './edit/form.js';
 import { editProblem, editRoutes } from './edit/routes.js';
 import { sessionGuard, sessionRoutes } from './edit/sessions.js';
 import { EDIT_STYLE } from './edit/style.js';
+import { PhoneCodes, phoneRoutes } from './phone.js';
 import { answerProblem } from './problem-details.js';
 import { Shower } from './shown.js';
 import { siteRoutes } from './site.js';
@@ -37,11 +38,11 @@ const EDIT_POLICY = {
 };
 
 export interface HostOptions {
-  /** Version of the program. */
-  readonly version: string;
   /** Names that it is asked by; any if it listens beyond this machine. */
   readonly names?: readonly string[];
   readonly log?: (message: string) => void;
+  /** Says something to who runs it. */
+  readonly tell?: (text: string) => void;
   /** How patient it is with slow clients, ms. */
   readonly patience?: Partial<typeof PATIENCE>;
 }
@@ -49,9 +50,10 @@ export interface HostOptions {
 /** The host: site, editing pages and API over one store. */
 export async function buildHost(
   store: Store,
-  { version, names, log, patience }: HostOptions,
+  { names, log, tell, patience }: HostOptions = {},
 ): Promise<FastifyInstance> {
-  const context: Context = { store, shower: new Shower(store) };
+  const codes = names ? undefined : new PhoneCodes(tell ?? (() => undefined));
+  const context: Context = { store, shower: new Shower(store), ...(codes ? { codes } : {}) };
   const { head, request, idle } = { ...PATIENCE, ...patience };
   const app = Fastify({
     bodyLimit: LARGEST_REQUEST,
@@ -72,11 +74,12 @@ export async function buildHost(
   await app.register(helmet, { contentSecurityPolicy: { useDefaults: false, directives: EDIT_POLICY }, crossOriginEmbedderPolicy: false, hsts: false, xFrameOptions: false, referrerPolicy: { policy: 'same-origin' } }); // prettier-ignore
   await app.register(cookie);
   app.setErrorHandler(answerProblem);
-  await app.register(api, { prefix: API, context, version });
+  await app.register(api, { prefix: API, context });
   await app.register(async (edit) => {
     edit.setErrorHandler(editProblem);
     edit.addContentTypeParser('application/x-www-form-urlencoded', { parseAs: 'string' }, (_, body, done) => done(null, Object.fromEntries(new URLSearchParams(String(body))))); // prettier-ignore
     await sessionRoutes(edit, context);
+    if (codes) await edit.register(async (phone) => phoneRoutes(phone, context, codes));
     await edit.register(async (inside) => {
       await inside.register(multipart, { limits: { fileSize: LARGEST_CHOSEN, fields: MOST_FIELDS, fieldSize: 200_000, parts: MOST_FIELDS * 2 } }); // prettier-ignore
       inside.addHook('preHandler', sessionGuard(context));

@@ -26,14 +26,13 @@ export interface PackOptions {
   readonly as: PackageForm;
   readonly out: string;
   readonly only: readonly string[];
-  readonly version: string;
 }
 
 /**
  * Packs a project, and tries the package: it is unpacked and installed into a fresh site before anybody is told that it is
  * done. @throws Problem; then nothing is written
  */
-export async function pack(project: string, { as, out, only, version }: PackOptions): Promise<Packed> {
+export async function pack(project: string, { as, out, only }: PackOptions): Promise<Packed> {
   if (!out.endsWith('.zip')) throw new Problem('A package is a ZIP archive.', out, 'Give it a name that ends in .zip.');
   if (!existsSync(dirname(resolve(out)))) throw new Problem('There is no such folder.', dirname(resolve(out)), 'Make it first, or choose another with --out.'); // prettier-ignore
   const { files, manifest } = as === 'document' ? documents(project, only) : rendered(project, as, only);
@@ -41,7 +40,7 @@ export async function pack(project: string, { as, out, only, version }: PackOpti
   const whole: Manifest = { ...manifest, files: listed };
   const making = `${out}.trying.zip`;
   await writeZip(making, [...files, [MANIFEST_FILE, `${JSON.stringify(whole, null, 2)}\n`]]);
-  const tried = await tryPackage(making, out, version);
+  const tried = await tryPackage(making, out);
   return { file: out, as, bytes: statSync(out).size, files: files.length + 1, holds: whole.items?.map(({ id }) => id) ?? whole.pages?.map(({ name }) => name) ?? [], ...tried }; // prettier-ignore
 }
 

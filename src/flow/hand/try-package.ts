@@ -22,12 +22,12 @@ export interface Tried {
  * @param making the package as it lies now; it is taken away if something is wrong
  * @throws Problem naming what is missing
  */
-export async function tryPackage(making: string, out: string, version: string): Promise<Tried> {
+export async function tryPackage(making: string, out: string): Promise<Tried> {
   const data = mkdtempSync(join(tmpdir(), 'tavrik-try-'));
   try {
     const opened = await openPackage(making);
     try {
-      const host = await runHost(data, { version });
+      const host = await runHost(data);
       try {
         const count = await install(opened, host, out).catch((error: unknown) => {
           throw error instanceof Problem && error.where !== out ? notInstalled(error, out) : error;

@@ -3,6 +3,7 @@ import { Refusal } from '../store/refusal.js';
 import type { MediaRecord } from '../store/media.js';
 import type { Store } from '../store/store.js';
 import { UPLOAD, VALUE } from './fields.js';
+import { isSetting, type SentSettings } from './settings.js';
 
 /** What a form says, once it was read. */
 export interface SentForm {
@@ -12,6 +13,7 @@ export interface SentForm {
   /** What is to be done, as `save` or `up LIST ID`. */
   readonly action: readonly string[];
   readonly values: ReadonlyMap<string, string>;
+  readonly settings: SentSettings;
   readonly problems: ReadonlyMap<string, string>;
 }
 
@@ -22,12 +24,14 @@ export const LARGEST_CHOSEN = 50 * 1024 * 1024;
 export async function readForm(request: FastifyRequest, store: Store, guard: string): Promise<SentForm> {
   const fields = new Map<string, string>();
   const problems = new Map<string, string>();
+  const settings = new Map<string, readonly string[]>();
   let isOurs = false;
   for await (const part of request.parts()) {
     if (part.type === 'field') {
       if (part.valueTruncated) throw new Refusal(413, 'A text is too long.', part.fieldname);
       /* Browsers send line breaks as CRLF (HTML, 4.10.22.7). */
       fields.set(part.fieldname, String(part.value).replace(/\r\n/g, '\n'));
+      if (isSetting(part.fieldname)) settings.set(part.fieldname, [...(settings.get(part.fieldname) ?? []), String(part.value)]); // prettier-ignore
       if (part.fieldname === 'guard') isOurs = part.value === guard;
       continue;
     }
@@ -40,7 +44,7 @@ export async function readForm(request: FastifyRequest, store: Store, guard: str
     else fields.set(VALUE + path, `assets/${kept.name}`);
   }
   const values = [...fields].filter(([name]) => name.startsWith(VALUE)).map(([name, value]): [string, string] => [name.slice(VALUE.length), value]); // prettier-ignore
-  return { guard: fields.get('guard') ?? '', base: Number(fields.get('base')), action: (fields.get('do') ?? 'save').split(' '), values: new Map(values), problems }; // prettier-ignore
+  return { guard: fields.get('guard') ?? '', base: Number(fields.get('base')), action: (fields.get('do') ?? 'save').split(' '), values: new Map(values), settings, problems }; // prettier-ignore
 }
 
 /** @returns what is wrong with a file, if something is */

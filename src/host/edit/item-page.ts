@@ -9,10 +9,19 @@ export interface ItemPage {
   /** Addresses that a link can lead to, with what they are called. */
   readonly places: readonly (readonly [address: string, name: string])[];
   readonly files: readonly string[];
+  readonly settings: Markup | undefined;
   readonly changes: number;
   readonly canUndo: boolean;
   readonly canRedo: boolean;
-  readonly preview?: string;
+  readonly preview?: PreviewLink;
+}
+
+/** How others get to see a draft. */
+export interface PreviewLink {
+  readonly address: string;
+  /** To be typed on a phone, and where. */
+  readonly code?: string;
+  readonly phone?: string;
 }
 
 /** Widths at which a page is looked at, CSS px. */
@@ -44,10 +53,10 @@ export function itemPage(page: ItemPage): Markup {
       <a href="/edit/items/${item.id}/history">History</a>
       <button name="do" value="preview" class="quiet">Link for others</button>
     </div>
-    ${preview && html`<p class="link">Anybody with this link sees the draft, for three days: <a href="${preview}">${preview}</a></p>`}
+    ${preview && html`<p class="link">Anybody with this link sees the draft, for three days: <a href="${preview.address}">${preview.address}</a>${preview.code && html`. On a phone: open <b>${preview.phone ?? ''}</b> and type <b>${preview.code}</b>.`}</p>`}
     ${form.problems.size > 0 && html`<p class="wrong" role="alert">${form.problems.size === 1 ? 'One field has to be seen to.' : `${form.problems.size} fields have to be seen to.`}</p>`}
     ${form.others.size > 0 && html`<p class="wrong" role="alert">Somebody else changed the same fields meanwhile. Nothing of theirs was overwritten.</p>`}
-    ${formFields(form)}
+    ${formFields(form)}${page.settings}
     <datalist id="places">${places.map(([address, name]) => html`<option value="${address}">${name}</option>`)}</datalist>
     <datalist id="files">${files.map((name) => html`<option value="assets/${name}">${name}</option>`)}</datalist>
   </form>

@@ -1,5 +1,6 @@
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { elements } from '../../core/page/walk.js';
+import { addresses } from '../addresses.js';
 import { changesOf } from '../changes.js';
 import type { Context } from '../context.js';
 import { detailsOf } from '../problem-details.js';
@@ -10,11 +11,12 @@ import { nest } from '../../core/content/values.js';
 import type { ItemRecord } from '../store/items.js';
 import { Refusal } from '../store/refusal.js';
 import { keepChosen, LARGEST_CHOSEN, readForm } from './form.js';
-import { itemPage, statusOf } from './item-page.js';
+import { itemPage, statusOf, type PreviewLink } from './item-page.js';
 import { html, type Markup } from './markup.js';
 import { changesPage, filesPage, historyPage, itemsPage } from './pages.js';
+import { settingsFields } from './settings.js';
 import { shell, type Frame } from './shell.js';
-import { contentNow, formContent, work, type Worked } from './work.js';
+import { contentNow, formContent, SETTINGS, work, type Worked } from './work.js';
 
 const PAGE_SIZE = 100;
 
@@ -42,11 +44,11 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
     return send(request, reply, 'Pages', itemsPage(found.slice(0, PAGE_SIZE), { words, ...next }), { here: 'pages' });
   });
 
-  const form = (request: FastifyRequest, reply: FastifyReply, worked: Worked, link?: string): FastifyReply => {
-    const { item, content, problems, others, told } = worked;
-    const page = pageOf(context, item, content, { problems, others });
+  const form = (request: FastifyRequest, reply: FastifyReply, worked: Worked, link?: PreviewLink): FastifyReply => {
+    const { item, content, told } = worked;
+    const page = pageOf(context, item, content, worked);
     const main = itemPage({ ...page, guard: (request.session as Session).guard, ...(link === undefined ? {} : { preview: link }) }); // prettier-ignore
-    if (problems.size || others.size) reply.code(others.size ? 409 : 422);
+    if (worked.problems.size || worked.others.size) reply.code(worked.others.size ? 409 : 422);
     return send(request, reply, item.name, main, { here: 'pages', told });
   };
 
@@ -62,8 +64,7 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
     refuseForged(sent.guard, session);
     const worked = store.records.together(() => work(context, items.get(request.params.id), sent, session.editor));
     if (request.headers['x-answer'] === 'json') return asJson(context, worked, reply);
-    const link = sent.action[0] === 'preview' ? linkTo(request, store.access.addPreview(worked.item.id)) : undefined;
-    return form(request, reply, worked, link);
+    return form(request, reply, worked, sent.action[0] === 'preview' ? linkTo(context, request, worked.item) : undefined); // prettier-ignore
   });
 
   app.get<{ Params: { id: string } }>('/edit/items/:id/shown', (request, reply) => shownAs(reply, context, items.get(request.params.id))); // prettier-ignore
@@ -145,7 +146,7 @@ function pageOf(
   context: Context,
   item: ItemRecord,
   content: FlatContent,
-  { problems, others }: Pick<Worked, 'problems' | 'others'>,
+  { problems, others, asked }: Pick<Worked, 'problems' | 'others' | 'asked'>,
 ): Omit<Parameters<typeof itemPage>[0], 'guard'> {
   const { store, shower } = context;
   const state = store.items.draft(item);
@@ -156,6 +157,7 @@ function pageOf(
     form: { regions: shower.regions(item, state), content, problems, others },
     places: placesOf(context, item),
     files: store.media.list({ limit: 200 }).map(({ name }) => name),
+    settings: settingsFields(store, item, problems.get(SETTINGS), asked),
     changes: changes.fields.length + changes.settings.length,
     canUndo: versions.some(({ number }) => number < item.draft),
     canRedo: versions.some(({ number }) => number > item.draft),
@@ -183,8 +185,14 @@ function shownAs(reply: FastifyReply, { shower }: Context, item: ItemRecord, ins
   return reply.send(shown?.html ?? '<!doctype html><title>Nothing to see</title><p>This has no look of its own: it is filled in on other pages.</p>'); // prettier-ignore
 }
 
-function linkTo(request: FastifyRequest, link: string): string {
-  return `${request.protocol}://${request.host}/preview/${link}`;
+/** A link by which anybody sees the draft and, where phones reach us, a code for it. */
+function linkTo({ store, codes }: Context, request: FastifyRequest, { id, name }: ItemRecord): PreviewLink {
+  const path = `/preview/${store.access.addPreview(id)}`;
+  const [elsewhere] = addresses();
+  const isLocal = /^(127\.|localhost$|\[::1\])/.test(request.hostname);
+  const host = codes && isLocal && elsewhere !== undefined ? `${elsewhere}:${request.port}` : request.host;
+  const origin = `${request.protocol}://${host}`;
+  return { address: origin + path, ...(codes ? { code: codes.add(path, name), phone: `${origin}/phone` } : {}) };
 }
 
 /** What went wrong, as a page. */

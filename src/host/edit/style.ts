@@ -55,6 +55,10 @@ small, .help, .count, .status { color: var(--dim); font-size: .875rem; }
 .region { background: var(--card); border: 1px solid var(--line); border-radius: 10px; padding: 1rem; margin: 0 0 1rem; }
 .field { margin: 0 0 .85rem; display: block; }
 .field label { display: block; font-weight: 600; font-size: .9375rem; margin: 0 0 .2rem; }
+.check { margin: 0 0 .5rem; }
+.region > details > summary { cursor: pointer; }
+.region > details > summary h2 { display: inline; }
+.region > details[open] > summary { margin-bottom: .75rem; display: block; }
 .needed { font-weight: 400; color: var(--dim); font-size: .8125rem; }
 .help, .count { display: block; }
 .count.over { color: var(--clay); font-weight: 600; }

@@ -10,6 +10,10 @@ import type { Context } from '../context.js';
 import type { ItemRecord, ItemState } from '../store/items.js';
 import { Refusal } from '../store/refusal.js';
 import type { SentForm } from './form.js';
+import { sameSettings, settingsFault, withSettings } from './settings.js';
+
+/** Where in problems the settings of a page are told. */
+export const SETTINGS = 'settings';
 
 /** What became of a form. */
 export interface Worked {
@@ -19,6 +23,8 @@ export interface Worked {
   readonly problems: ReadonlyMap<string, string>;
   readonly others: ReadonlyMap<string, string>;
   readonly told: string;
+  /** Settings as the form said them, where they could not be kept. */
+  readonly asked?: ItemState;
 }
 
 /** An item with all that it says now. */
@@ -56,10 +62,13 @@ export function work(context: Context, item: ItemRecord, form: SentForm, author:
   const edit = editOf(what, list, id, merged);
   const document = current.document ?? context.shower.documentWith(list);
   const now = edit && document ? edited(document, merged, edit) : merged;
-  const problems = new Map([...problemsOf(context, current.document, now, current.flat, what === 'publish'), ...form.problems]); // prettier-ignore
-  if (problems.size) return { item, content: now, problems, others: new Map(), told: '' };
-  const isSame = changesBetween(current.flat, now).length === 0;
-  const saved = isSame ? item : items.save(item, { ...items.draft(item), content: nest(now) }, { author, note: edit ? 'entries changed' : 'edited' }); // prettier-ignore
+  const before = items.draft(item);
+  const after = withSettings(before, form.settings);
+  const fault = settingsFault(context.store, item, after);
+  const problems = new Map([...(fault === undefined ? [] : [[SETTINGS, fault] as const]), ...problemsOf(context, current.document, now, current.flat, what === 'publish'), ...form.problems]); // prettier-ignore
+  if (problems.size) return { item, content: now, problems, others: new Map(), told: '', asked: after };
+  const isSame = changesBetween(current.flat, now).length === 0 && sameSettings(before, after);
+  const saved = isSame ? item : items.save(item, { ...after, content: nest(now) }, { author, note: edit ? 'entries changed' : 'edited' }); // prettier-ignore
   const done = what === 'publish' ? items.publish(saved) : saved;
   return { item: done, content: now, problems, others: new Map(), told: what === 'publish' ? 'Published: everybody sees it now.' : isSame ? 'Nothing had changed.' : 'Saved as a draft.' }; // prettier-ignore
 }
