@@ -1,5 +1,7 @@
-// npm run demo: makes the checkout ready, looks over and converts both demo sources, tunes the design, proves both, and says
-// where to look.
+// npm run demo: makes the checkout ready, looks over and converts both demo sources, tunes the design, proves both, packs and
+// sends them into a site, and says where to look. With -- --open the site stays, and its editing pages open.
+import { spawn } from 'node:child_process';
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { run, setUp } from './setup.mjs';
 
@@ -46,6 +48,27 @@ run(process.execPath, [...cli, 'tune', 'demo/out/star-evenings']);
 say('proof demo/out/star-evenings');
 run(process.execPath, [...cli, 'proof', 'demo/out/star-evenings']);
 
+say('pack demo/out/home --as document --out demo/out/home.zip');
+run(process.execPath, [...cli, 'pack', 'demo/out/home', '--as', 'document', '--out', 'demo/out/home.zip']);
+const stays = process.argv.includes('--open');
+say(`host --data demo/out/site${stays ? ' --open' : ''} &`);
+rmSync('demo/out/site', { recursive: true, force: true });
+const port = stays ? [] : ['--port', '0'];
+const host = spawn(process.execPath, [...cli, 'host', '--data', 'demo/out/site', ...port, ...(stays ? ['--open'] : [])], { stdio: ['inherit', 'pipe', 'inherit'] }); // prettier-ignore
+let said = '';
+const address = await new Promise((done) => {
+  host.stdout.on('data', (text) => {
+    process.stdout.write(text);
+    said += text;
+    if (said.includes('Ctrl-C')) done(/http:\/\/\S+?:\d+/.exec(said)[0]);
+  });
+});
+for (const project of ['home', 'star-evenings']) {
+  say(`send demo/out/${project} --to ${address} --token-file demo/out/site/token.txt --yes --publish`);
+  run(process.execPath, [...cli, 'send', `demo/out/${project}`, '--to', address, '--token-file', 'demo/out/site/token.txt', '--yes', '--publish']); // prettier-ignore
+}
+if (!stays) host.kill('SIGTERM');
+
 const out = join(import.meta.dirname, '..', 'demo', 'out');
 console.log(`
 Open these in a browser:
@@ -56,5 +79,6 @@ Open these in a browser:
   a page of placed boxes, with an entry more ${join(out, 'hire/site/index.html')}
   the design, converted          ${join(out, 'star-evenings/site/index.html')}
   its proof                      ${join(out, 'star-evenings/proof/index.html')}
+A package of it is demo/out/home.zip. ${stays ? `The site is at ${address}, editing at ${address}/edit` : 'To edit both in a site: npm run demo -- --open, or npx tavrik host --data demo/out/site'}
 The words to edit are in demo/out/*/content; after an edit: npx tavrik render demo/out/home
 The same by command: npx tavrik content demo/out/home add membership.cards Student; and what would break: npx tavrik trial demo/out/home`);

@@ -266,7 +266,7 @@ describe('sending again', () => {
     set(HEADING, 'The darkest sky of the coast');
     const again = send('--yes', '--publish');
     expect(again.code).toBe(1);
-    expect(again.out).toMatch(new RegExp(`both changed ${HEADING}: was “The darkest sky for forty miles”, ours “The darkest sky of the coast”, theirs “The darkest sky for sixty miles”`)); // prettier-ignore
+    expect(again.out).toMatch(new RegExp(`both changed ${HEADING}\n +it was +“The darkest sky for forty miles”\n +ours +“The darkest sky of the coast”\n +theirs +“The darkest sky for sixty miles”`)); // prettier-ignore
     expect(again.err).toContain(`--ours home:${HEADING}`);
     const html = await site();
     expect(html).toContain('One dome, four telescopes');

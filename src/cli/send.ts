@@ -152,7 +152,12 @@ function planLines(plan: Plan, { paint }: Terminal): string[] {
   const wide = Math.max(...plan.steps.map(({ id }) => id.length));
   const lines = plan.steps.flatMap((step) => [
     `  ${paint.bold(step.id.padEnd(wide))}  ${step.kind.padEnd(7)}  ${DOES[step.does]}${detail(step)}`,
-    ...step.conflicts.map(({ path, before, ours, theirs }) => `      ${paint.yellow('both changed')} ${path}: was ${quoted(before)}, ours ${quoted(ours)}, theirs ${quoted(theirs)}`), // prettier-ignore
+    ...step.conflicts.flatMap(({ path, before, ours, theirs }) => [
+      `      ${paint.yellow('both changed')} ${path}`,
+      `        it was  ${quoted(before)}`,
+      `        ours    ${quoted(ours)}`,
+      `        theirs  ${quoted(theirs)}`,
+    ]),
     ...step.lost.map(({ path, value }) => `      ${paint.yellow('no place any more')} ${path}: the site says ${quoted(value)}; it stays in the history of the page`), // prettier-ignore
   ]);
   const size = plan.files.reduce((sum, { bytes }) => sum + bytes.length, 0);

@@ -47,6 +47,7 @@ export function lead(form: HTMLFormElement, shown: Preview): void {
     const input = event.target as Input;
     if (!input.name.startsWith('f:')) return;
     count(input);
+    titleEntry(input);
     shown.refresh();
     soon();
   });
@@ -88,6 +89,17 @@ function mark(field: HTMLElement, problem: string | undefined): void {
   own.textContent = problem;
   input?.setAttribute('aria-invalid', 'true');
   input?.setAttribute('aria-describedby', own.id);
+}
+
+/** Fields by which an entry is known. */
+const NAMING = /\.(heading|label|name|title|question)$/;
+
+/** An entry is called what somebody just called it. */
+function titleEntry(input: Input): void {
+  const entry = input.closest<HTMLElement>('.entry');
+  const title = entry?.querySelector(':scope > details > summary > .title');
+  const own = NAMING.exec(input.name)?.index;
+  if (title && own !== undefined && input.name.slice(0, own) === `f:${entry?.dataset['entry']}`) title.textContent = input.value || title.textContent; // prettier-ignore
 }
 
 function count(input: Input): void {
