@@ -60,6 +60,7 @@ describe('a project', () => {
     await page.goto(`${host.address}/`);
     await settled();
     expect(failed).toEqual([]);
+    for (const [path, part] of [['site.webmanifest', '"/assets/icon-512'], ['sitemap.xml', '<loc>https://hollin-marsh.example/</loc>'], ['robots.txt', 'Sitemap: ']] as const) if (existsSync(join(project, 'site', path))) expect([path, await site(`/${path}`)]).toEqual([path, expect.stringContaining(part)]); // prettier-ignore
     const places = (): Promise<unknown> => page.evaluate(() => [...document.querySelectorAll('body *')].map((one) => { const { x, y, width, height } = one.getBoundingClientRect(); return [one.tagName, x, y, width, height].join(); })); // prettier-ignore
     const there = await places();
     await page.goto(`file://${join(project, 'site/index.html')}`);

@@ -211,7 +211,9 @@ describe('files', () => {
     expect((await api('POST', '/media/missing', { json: { files: [{ name: asked.name, hash: asked.hash }] } })).body.files).toEqual([]); // prettier-ignore
     const shown = await fetch(`${host.address}/assets/trails.jpg`);
     expect(Buffer.from(await shown.arrayBuffer()).equals(whole)).toBe(true);
-    expect((await api('DELETE', '/media/trails.jpg')).status).toBe(204);
+    expect((await api('DELETE', '/media/trails.jpg')).status).toBe(428);
+    const etag = (await api('GET', '/media/trails.jpg')).headers.get('etag') as string;
+    expect((await api('DELETE', '/media/trails.jpg', { headers: { 'if-match': etag } })).status).toBe(204);
   });
 
   it('are listed with what shows them, and stay as long as something does', async () => {
@@ -220,7 +222,21 @@ describe('files', () => {
     await api('PATCH', `/uploads/${begun.body.id}`, { body: whole, headers: { 'content-type': 'application/partial-upload', 'upload-offset': '0' } }); // prettier-ignore
     await api('POST', '/items', { json: { ...pageItem('shows'), content: { hire: { heading: 'See assets/walk.jpg' } } } }); // prettier-ignore
     expect((await api('GET', '/media/walk.jpg')).body.uses).toEqual(['shows']);
-    expect((await api('DELETE', '/media/walk.jpg')).status).toBe(409);
+    const etag = (await api('GET', '/media/walk.jpg')).headers.get('etag') as string;
+    expect((await api('DELETE', '/media/walk.jpg', { headers: { 'if-match': etag } })).status).toBe(409);
+  });
+});
+
+describe('plain files', () => {
+  it('are served as they are, and replaced only by those who have seen them', async () => {
+    const files = { 'plain.html': '<p>Plain</p>', 'plain.css': 'p { color: red }' };
+    expect((await api('PUT', '/plain', { json: { files } })).status).toBe(428);
+    expect((await api('PUT', '/plain', { json: { files }, headers: { 'if-match': '"0"' } })).status).toBe(200);
+    expect((await api('PUT', '/plain', { json: { files: {} }, headers: { 'if-match': '"0"' } })).status).toBe(412);
+    expect((await api('PUT', '/plain', { json: { files: { '../x.html': '' } }, headers: { 'if-match': '"1"' } })).status).toBe(422); // prettier-ignore
+    expect((await api('GET', '/plain')).body.entries).toEqual(['plain.css', 'plain.html']);
+    const answer = await fetch(`${host.address}/plain.html`);
+    expect([await answer.text(), answer.headers.get('content-security-policy')]).toEqual(['<p>Plain</p>', expect.stringContaining("script-src 'none'")]); // prettier-ignore
   });
 });
 

@@ -5,7 +5,9 @@ import { regionsOf, type Field, type Region } from '../core/content/regions.js';
 import type { Content } from '../core/content/values.js';
 import type { PageDocument } from '../core/page/types.js';
 import { renderCss } from '../core/render/css.js';
+import { MANIFEST } from '../core/render/head.js';
 import { renderHtml } from '../core/render/html.js';
+import { indexFiles } from '../core/render/index-files.js';
 import { withTokens } from '../core/tokens/apply.js';
 import { paletteOf } from '../core/tokens/palette.js';
 import { hashOf } from './store/media.js';
@@ -30,6 +32,10 @@ export interface Showing {
 
 /** Pages that were made are kept, as long as nothing of them changes. */
 const MOST_KEPT = 500;
+/** Made for search engines and browsers, as long as nobody put files of these names there. */
+const INDEX_FILES: ReadonlySet<string> = new Set(['sitemap.xml', 'robots.txt', MANIFEST]);
+/** A sitemap has at most so many (Sitemaps 0.90). */
+const MOST_INDEXED = 50_000;
 /** Pages that are asked what they have in common. */
 const MOST_ASKED = 50;
 
@@ -108,6 +114,21 @@ export class Shower {
       if (document && originalValues(document).lists.has(list)) return document;
     }
     return undefined;
+  }
+
+  /** What search engines and browsers ask a site for, made of what is published; undefined for anything else. */
+  indexFile(path: string): string | undefined {
+    if (!INDEX_FILES.has(path)) return undefined;
+    const pages = this.store.items.list({ kind: 'page', limit: MOST_INDEXED }).flatMap((item) => {
+      const state = this.store.items.state(item, 'published');
+      const document = state && this.document(state);
+      return document && state.path !== undefined ? [{ document, files: [state.path] }] : [];
+    });
+    /* The page that the site shows by itself says what the site is called. */
+    const ordered = [...pages].sort(
+      (a, b) => Number(b.files[0] === 'index.html') - Number(a.files[0] === 'index.html'),
+    );
+    return indexFiles(ordered)[path]?.replaceAll('"src": "assets/', '"src": "/assets/');
   }
 
   /** Paths of the menus of an item: lists of links in its navigation. */

@@ -45,8 +45,8 @@ export function siteRoutes(app: FastifyInstance, { store, shower }: Context): vo
   const page = (path: string, seen: string | undefined, reply: FastifyReply): FastifyReply => {
     const item = store.items.byPath(path) ?? store.items.byPath(`${path}.html`);
     if (item && item.published !== null) return show(item, seen, reply);
-    const plain = store.records.one<{ body: string }>('select body from plain where path = ?', path);
-    if (plain) return reply.header('content-security-policy', SITE_POLICY).type(`${mediaTypeOf(path)}; charset=utf-8`).send(plain.body); // prettier-ignore
+    const plain = store.settings.plain(path) ?? shower.indexFile(path);
+    if (plain !== undefined) return reply.header('content-security-policy', SITE_POLICY).type(`${mediaTypeOf(path)}; charset=utf-8`).send(plain); // prettier-ignore
     return lost(reply);
   };
 

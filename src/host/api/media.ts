@@ -3,6 +3,7 @@ import type { Readable } from 'node:stream';
 import type { Context } from '../context.js';
 import type { MediaRecord } from '../store/media.js';
 import { Refusal } from '../store/refusal.js';
+import { refuseUnseen } from './guards.js';
 import { FILES, listOf, MEDIA, NEW_UPLOAD, PAGING, UPLOAD } from './shapes.js';
 
 /** Media type of a part of an upload (IETF draft Resumable Uploads for HTTP). */
@@ -35,10 +36,9 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
       config: { scope: 'read' },
       schema: { summary: 'A file, and where it is used', params: BY_NAME, response: { 200: MEDIA } },
     },
-    (request) => {
-      const found = media.find(request.params.name);
-      if (!found) throw new Refusal(404, 'There is no such file.', `Nothing here is called ${request.params.name}.`);
-      return told(found);
+    (request, reply) => {
+      const found = media.get(request.params.name);
+      return reply.header('etag', fileTag(found)).send(told(found));
     },
   );
 
@@ -55,6 +55,7 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
       },
     },
     (request, reply) => {
+      refuseUnseen(request, fileTag(media.get(request.params.name)));
       media.remove(request.params.name);
       return reply.code(204).send();
     },
@@ -112,4 +113,9 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
       },
     );
   });
+}
+
+/** The entity tag of a file: equal files have equal ones. */
+function fileTag({ hash }: MediaRecord): string {
+  return `"${hash.slice(0, 24)}"`;
 }

@@ -118,26 +118,37 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
       }),
   );
 
+  app.get(
+    '/plain',
+    {
+      config: { scope: 'read' },
+      schema: { summary: 'Paths of files that are served as they are', response: { 200: listOf({ type: 'string' }) } },
+    },
+    (_, reply) =>
+      // prettier-ignore
+      reply.header('etag', etagOf({ revision: settings.plainRevision() })).send({ entries: settings.plainPaths() }),
+  );
+
   app.put<{ Body: { files: Record<string, string> } }>(
     '/plain',
     {
       config: { scope: 'publish' },
       schema: {
-        summary: 'Files of a site that is served as it is',
+        summary: 'Files of a site that is served as it is, in the place of those that are there',
         body: PLAIN_FILES,
         response: { 200: { type: 'object', properties: { files: { type: 'integer' } } } },
       },
     },
-    (request) => {
+    (request, reply) =>
+      // prettier-ignore
+      answerOnce(store, request, reply, () => {
+      refuseUnseen(request, etagOf({ revision: settings.plainRevision() }));
       const files = Object.entries(request.body.files);
-      store.records.together(() => {
-        for (const [path, text] of files) {
-          if (!PLAIN_PATH.test(path)) throw new Refusal(422, 'This is no path of a site.', `"${path.slice(0, 80)}" is not served.`); // prettier-ignore
-          store.records.run('insert into plain (path, body) values (?, ?) on conflict (path) do update set body = excluded.body', path, text); // prettier-ignore
-        }
-      });
-      return { files: files.length };
-    },
+      const odd = files.find(([path]) => !PLAIN_PATH.test(path));
+      if (odd) throw new Refusal(422, 'This is no path of a site.', `"${odd[0].slice(0, 80)}" is not served.`);
+      settings.setPlain(files);
+      return { status: 200, body: { files: files.length }, etag: etagOf({ revision: settings.plainRevision() }) };
+    }),
   );
 
   app.get('/access', { config: { scope: 'access' }, schema: { summary: 'Tokens of programs; never the tokens themselves', response: { 200: listOf(ACCESS) } } }, () => ({ entries: access.tokens() })); // prettier-ignore

@@ -42,6 +42,13 @@ export class Media {
     return this.records.one<MediaRecord>(`select ${COLUMNS} from media where name = ?`, name);
   }
 
+  /** @throws Refusal if there is none */
+  get(name: string): MediaRecord {
+    const found = this.find(name);
+    if (!found) throw new Refusal(404, 'There is no such file.', `Nothing here is called ${name}.`);
+    return found;
+  }
+
   list(asked: {
     readonly after?: string;
     readonly words?: string;
@@ -98,8 +105,6 @@ export class Media {
 
   /** @throws Refusal if nothing shows what is in it, or something still shows it */
   remove(name: string): void {
-    const record = this.find(name);
-    if (!record) throw new Refusal(404, 'There is no such file.', `Nothing here is called ${name}.`);
     const uses = this.usesOf(name);
     if (uses.length) throw new Refusal(409, 'It is still in use.', `It is shown by ${uses.join(', ')}.`);
     this.records.run('delete from media where name = ?', name);

@@ -58,6 +58,26 @@ export class Settings {
     this.records.run('insert into tokens (name, json, revision) values (?, ?, 1) on conflict (name) do update set json = excluded.json, revision = revision + 1', name, json); // prettier-ignore
   }
 
+  /** A text of the site that is served as it is. */
+  plain(path: string): string | undefined {
+    return this.records.one<{ body: string }>('select body from plain where path = ?', path)?.body;
+  }
+
+  plainPaths(): string[] {
+    return this.records.all<{ path: string }>('select path from plain order by path').map(({ path }) => path);
+  }
+
+  /** Grows with each change of the plain files. */
+  plainRevision(): number {
+    return this.records.one<{ revision: number }>("select revision from site where key = 'plain'")?.revision ?? 0;
+  }
+
+  setPlain(files: readonly (readonly [path: string, text: string])[]): void {
+    this.records.run('delete from plain');
+    for (const [path, text] of files) this.records.run('insert into plain (path, body) values (?, ?)', path, text);
+    this.records.run("insert into site (key, value, revision) values ('plain', '', 1) on conflict (key) do update set revision = revision + 1"); // prettier-ignore
+  }
+
   /** Changes when any set of tokens changes. */
   tokenRevision(): number {
     return this.records.one<{ n: number }>('select coalesce(sum(revision), 0) as n from tokens')?.n ?? 0;
