@@ -22,6 +22,7 @@ const MAY_IMPORT = {
   'core/content': ['core/page'],
   'core/render': ['core/page', 'core/content'],
   'core/proof': ['core/page'],
+  'core/revise': ['core/page', 'core/content', 'core/adjust'],
   'core/compose': ['core/page', 'core/content', 'core/render'],
   'core/tokens': ['core/page', 'core/render'],
   'core/survey': ['core/page', 'core/design'],

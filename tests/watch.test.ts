@@ -84,7 +84,7 @@ describe('tavrik watch', () => {
     const from = heard.length;
     writeFileSync(content, text);
     await said(/In step|Over the limits/, from);
-    expect(await page.locator('#said').getAttribute('class')).toBe('ready');
+    await page.locator('#said.ready').waitFor();
   });
 
   it('converts the source again when the brief changes', async () => {

@@ -14,6 +14,7 @@ import { linksCommand } from './links.js';
 import { packCommand } from './pack.js';
 import { proofCommand } from './proof.js';
 import { renderCommand } from './render.js';
+import { reviseCommand } from './revise.js';
 import { sendCommand } from './send.js';
 import { startCommand } from './start.js';
 import { surveyCommand } from './survey.js';
@@ -47,6 +48,7 @@ export function buildProgram(setCode: (code: number) => void): Command {
   program.addCommand(tokensCommand());
   program.addCommand(trialCommand(setCode));
   program.addCommand(watchCommand());
+  program.addCommand(reviseCommand());
   program.addCommand(packCommand());
   program.addCommand(hostCommand());
   program.addCommand(sendCommand(setCode));

@@ -5,7 +5,7 @@ import { Problem } from '../core/page/problem.js';
 import type { SignIn } from '../core/source/reading.js';
 import { openProject } from '../project/folder.js';
 import type { PageSettings } from '../project/settings.js';
-import { convert, type Converted } from './convert.js';
+import { convert, type Converted, type ConvertOptions } from './convert.js';
 import { isOnline } from './reopen.js';
 import type { Progress } from './report-progress.js';
 
@@ -29,8 +29,14 @@ export async function convertAgain(project: string, { open, signIn, progress }: 
   const gone = online ? undefined : given.find((one) => !existsSync(one));
   if (gone !== undefined)
     throw new Problem('The source has gone.', gone, 'Put it back, or convert the source from where it is now.');
+  return convert([...new Set(given)], againOptions(project, { open, progress, ...(signIn ? { signIn } : {}) }));
+}
+
+/** How the sources of a project are read, as its settings say. */
+export function againOptions(project: string, { open, signIn, progress }: AgainOptions): ConvertOptions {
+  const [first] = openProject(project).pages as [PageSettings];
   const { root, schemes = 'both', select, move = [], fonts, keepBoxes, design } = first;
-  return convert([...new Set(given)], {
+  return {
     out: project,
     root: root === undefined ? undefined : resolve(project, root),
     widths: first.widths,
@@ -46,5 +52,5 @@ export async function convertAgain(project: string, { open, signIn, progress }: 
       ...(signIn ? { signIn } : {}),
     },
     progress,
-  });
+  };
 }

@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { isAlias, isMap, isScalar, isSeq, LineCounter, parseDocument, stringify, type Document, type Node } from 'yaml';
 import { Problem } from '../core/page/problem.js';
+import { PARKED } from './parked.js';
 import { ID, type Content, type Group, type Value } from '../core/content/values.js';
 
 /** Largest content file, and longest text of a field; bytes, letters. */
@@ -42,6 +43,7 @@ class Reader {
     if (!isMap(contents)) throw new Problem('This holds no sections with fields.', this.file, 'Write it as "section:" with "field: value" lines below.'); // prettier-ignore
     const made: Record<string, Group> = {};
     for (const { key, value } of contents.items) {
+      if (isScalar(key) && key.value === PARKED) continue;
       const name = this.nameOf(key, 'section');
       if (value === null || (isScalar(value) && value.value === null)) continue;
       const node = this.resolved(value as Node);

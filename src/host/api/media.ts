@@ -2,7 +2,6 @@ import type { FastifyInstance } from 'fastify';
 import type { Readable } from 'node:stream';
 import type { Context } from '../context.js';
 import type { MediaRecord } from '../store/media.js';
-import { Refusal } from '../store/refusal.js';
 import { refuseUnseen } from './guards.js';
 import { FILES, listOf, MEDIA, NEW_UPLOAD, PAGING, UPLOAD } from './shapes.js';
 

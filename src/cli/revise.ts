@@ -1,0 +1,94 @@
+import { Command } from 'commander';
+import { Problem } from '../core/page/problem.js';
+import { countText } from '../core/revise/changes.js';
+import { bySection, changeLine } from '../core/revise/words.js';
+import type { Revised, RevisedPage } from '../flow/revise.js';
+import { BROWSER_OPTION, JSON_OPTION } from './options.js';
+import { openTerminal, type Terminal } from './terminal.js';
+
+interface Options {
+  readonly dryRun?: boolean;
+  readonly undo?: boolean;
+  readonly anyway?: boolean;
+  readonly take: string[];
+  readonly browser?: string;
+  readonly json?: boolean;
+}
+
+export function reviseCommand(): Command {
+  const several = (one: string, all: string[]): string[] => [...all, one];
+  return new Command('revise')
+    .description('take a new version of the design or the page in: what people decided, wrote and adjusted stays')
+    .argument('<project>', 'folder that convert wrote')
+    .argument('[sources...]', 'the new version, named as convert takes it')
+    .option('--dry-run', 'only show what would change')
+    .option('--undo', 'take the last revision back, whole')
+    .option(
+      '--take <field>',
+      'a field that both changed, as home:membership.heading: what the new version says',
+      several,
+      [],
+    ) // prettier-ignore
+    .option('--anyway', 'go on although little was found again, or artboards are missing')
+    .option(...BROWSER_OPTION)
+    .option(...JSON_OPTION)
+    .addHelpText(
+      'after',
+      '\nExamples:\n  tavrik revise project new-version/index.html --dry-run\n  tavrik revise project --undo',
+    ) // prettier-ignore
+    .action(async (project: string, sources: readonly string[], options: Options) => {
+      const terminal = openTerminal(options.json === true);
+      const { revise, undoRevision } = await import('../flow/revise.js');
+      if (options.undo) {
+        if (sources.length) throw new Problem('To take a revision back needs no source.', '--undo', 'Leave the sources out.'); // prettier-ignore
+        undoRevision(project);
+        return terminal.print(options.json ? JSON.stringify({ undone: true }) : 'The project is as it was before its last revision.'); // prettier-ignore
+      }
+      if (sources.length === 0) throw new Problem('The new version is missing.', 'revise', 'Name its files as convert takes them.'); // prettier-ignore
+      const revised = await revise(project, sources, {
+        dryRun: options.dryRun === true,
+        anyway: options.anyway === true,
+        take: new Set(options.take),
+        progress: terminal.step,
+        ...(options.browser === undefined ? {} : { browser: options.browser }),
+      });
+      terminal.done();
+      if (options.json) return terminal.print(JSON.stringify(revised, null, 2));
+      for (const line of linesOf(revised, options.dryRun === true, terminal)) terminal.print(line);
+    });
+}
+
+function linesOf(
+  { pages, same, addedPages, removedPages, notes, project, report }: Revised,
+  isTrial: boolean,
+  { paint }: Terminal,
+): string[] {
+  // prettier-ignore
+  if (same) return ['Nothing is otherwise: the project stays as it is, byte for byte.'];
+  const end = isTrial ? 'Nothing was changed.' : `Taken in. ${paint.bold(`tavrik revise ${project} --undo`)} takes it back.`; // prettier-ignore
+  return [
+    ...pages.flatMap((page) => pageLines(page, paint)),
+    ...addedPages.map((name) => `New page: ${name}`),
+    ...removedPages.map((name) => `Page that is gone: ${name}`),
+    ...notes.map((note) => paint.yellow(note)),
+    ...(report === undefined ? [] : [`Before and after: ${report}`]),
+    end,
+  ];
+}
+
+function pageLines(page: RevisedPage, paint: Terminal['paint']): string[] {
+  const { changes, conflicts, parked, returned, newFields, doubts, elements } = page;
+  const count = (all: readonly unknown[] | number, one: string, many: string): string => { const n = typeof all === 'number' ? all : all.length; return `${n} ${n === 1 ? one : many}`; }; // prettier-ignore
+  return [
+    `${paint.bold(page.page)}: ${countText(changes)} (${elements.matched} of ${elements.old} elements found again)`,
+    ...[...bySection(changes)].flatMap(([section, own]) => [`  ${paint.cyan(section || 'page')}`, ...own.map((one) => `    ${changeLine(one)}`)]), // prettier-ignore
+    ...(newFields.length ? [`  ${count(newFields, 'new field', 'new fields')}: ${newFields.slice(0, 6).join(', ')}${newFields.length > 6 ? ' …' : ''}`] : []), // prettier-ignore
+    ...(returned.length ? [`  ${count(returned, 'value is', 'values are')} back in place: ${returned.join(', ')}`] : []), // prettier-ignore
+    ...Object.entries(parked).map(
+      ([path, value]) => `  ${paint.yellow('kept aside')} ${path}: “${value.slice(0, 60)}”`,
+    ),
+    ...conflicts.flatMap(({ path, before, ours, theirs }) => [`  ${paint.yellow('both changed')} ${path}; what was written stays`, `    it was    “${before ?? ''}”`, `    new       “${ours ?? ''}”`, `    written   “${theirs ?? ''}”`]), // prettier-ignore
+    ...doubts.map((one) => `  ${paint.yellow('not sure')} “${one.old}” is now “${one.now}” or “${one.or}”`),
+    ...(page.adjustments ? [`  ${paint.yellow(`${count(page.adjustments, 'correction', 'corrections')} of adjust.yaml ${page.adjustments === 1 ? 'means' : 'mean'} nothing now; they stay in the file`)}`] : []), // prettier-ignore
+  ];
+}

@@ -1,0 +1,117 @@
+import { originalValues } from '../content/content.js';
+import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import { isElement, isWords, mapTree, walk } from '../page/walk.js';
+import type { Matched } from './match.js';
+import { Paths, Votes } from './paths.js';
+
+/** A new version of a page in which everything is called as it was: elements, fields, entries of lists, styles. */
+export interface Carried {
+  readonly document: PageDocument;
+  /** What elements are called in the new version by itself, and what they are called now; only where that differs. */
+  readonly ids: ReadonlyMap<string, string>;
+}
+
+/** Gives a new version the names of the old one, so that what people decided, wrote and adjusted finds its place. */
+export function carryNames(before: PageDocument, after: PageDocument, matched: Matched): Carried {
+  const ids = idsFor(matched);
+  const [old, now] = [originalValues(before), originalValues(after)];
+  const paths = new Paths(matched.matches, now.lists, old.lists);
+  const fields = fieldsFor(after, paths);
+  const field = (path: string): string => fields.get(path) ?? path;
+  const styles = stylesFor(matched, after, before);
+  const style = (name: string): string => styles.get(name) ?? name;
+  const lists = new Map([...now.lists.keys()].map((list) => [list, paths.of(list)]));
+  const renamed = (node: PageNode): PageNode => {
+    if (isWords(node)) return node.field === undefined ? node : { ...node, field: field(node.field) };
+    const entry = node.entry && { list: lists.get(node.entry.list) ?? node.entry.list, id: paths.of(`${node.entry.list}.${node.entry.id}`).split('.').at(-1) ?? node.entry.id }; // prettier-ignore
+    return {
+      ...node,
+      id: ids.get(node.id) ?? node.id,
+      ...(node.style === undefined ? {} : { style: style(node.style) }),
+      ...(node.difference === undefined ? {} : { difference: style(node.difference) }),
+      ...(entry ? { entry } : {}),
+      ...(node.fields ? { fields: Object.fromEntries(Object.entries(node.fields).map(([name, path]) => [name, field(path)])) } : {}), // prettier-ignore
+      ...(node.rich === undefined ? {} : { rich: field(node.rich) }),
+    };
+  };
+  const rules = after.fieldRules && Object.fromEntries(Object.entries(after.fieldRules).map(([path, rule]) => [fields.get(path) ?? paths.ofPattern(path), rule])); // prettier-ignore
+  const document: PageDocument = {
+    ...after,
+    name: before.name,
+    ...(after.rootStyle === undefined ? {} : { rootStyle: style(after.rootStyle) }),
+    styles: Object.fromEntries(Object.entries(after.styles).map(([name, one]) => [style(name), withHosts(one, style)])),
+    ...(rules ? { fieldRules: rules } : {}),
+    body: mapTree(after.body, renamed),
+  };
+  return { document, ids: new Map([...ids].filter(([from, to]) => from !== to)) };
+}
+
+function withHosts({ rest, variants }: SharedStyle, style: (name: string) => string): SharedStyle {
+  const own = variants?.map((one) => (one.within ? { ...one, within: { ...one.within, style: style(one.within.style) } } : one)); // prettier-ignore
+  return { rest, ...(own ? { variants: own } : {}) };
+}
+
+/** Elements that were found have the ids that they had; others have none that anything had. */
+function idsFor({ matches, added, old }: Matched): Map<string, string> {
+  const ids = new Map(matches.map((one) => [one.now.node.id, one.old.node.id]));
+  const taken = new Set([...ids.values()]);
+  const before = new Set(old.map(({ node }) => node.id));
+  for (const { node } of added) {
+    let free = node.id;
+    for (let at = 2; taken.has(free) || before.has(free); at += 1) free = `${node.id}-${at}`;
+    ids.set(node.id, free);
+    taken.add(free);
+  }
+  return ids;
+}
+
+/** What each field of the new version is called. Two that were two stay two, and no field is inside of another. */
+function fieldsFor(after: PageDocument, paths: Paths): Map<string, string> {
+  const { values, lists } = originalValues(after);
+  const used = fieldsIn(after);
+  const all = [...new Set([...values.keys(), ...used])].filter((path) => !lists.has(path));
+  const found = new Map<string, string>();
+  const taken = new Map<string, string>();
+  const isInside = (path: string): boolean => [...taken.keys()].some((other) => path.startsWith(`${other}.`) || other.startsWith(`${path}.`)); // prettier-ignore
+  for (const path of all) {
+    const wished = path.startsWith('page.') ? path : paths.of(path);
+    let free = wished;
+    for (let at = 2; (taken.has(free) && taken.get(free) !== path) || (free !== wished && isInside(free)); at += 1) free = at === 2 && !taken.has(path) ? path : `${wished}-${at}`; // prettier-ignore
+    found.set(path, free);
+    taken.set(free, path);
+  }
+  return found;
+}
+
+function fieldsIn({ body }: PageDocument): Set<string> {
+  const found = new Set<string>();
+  for (const node of walk(body)) {
+    if (isWords(node)) {
+      if (node.field !== undefined) found.add(node.field);
+    } else if (isElement(node)) {
+      for (const path of Object.values(node.fields ?? {})) found.add(path);
+      if (node.rich !== undefined) found.add(node.rich);
+    }
+  }
+  return found;
+}
+
+/** Styles are called as those of the elements that have them were; no two the same. */
+function stylesFor({ matches }: Matched, after: PageDocument, before: PageDocument): Map<string, string> {
+  const votes = new Votes();
+  for (const { old, now } of matches) {
+    if (now.node.style !== undefined && old.node.style !== undefined) votes.add(now.node.style, old.node.style);
+    if (now.node.difference !== undefined && old.node.difference !== undefined) votes.add(now.node.difference, old.node.difference); // prettier-ignore
+  }
+  if (after.rootStyle !== undefined && before.rootStyle !== undefined) votes.add(after.rootStyle, before.rootStyle);
+  const found = new Map(votes.best());
+  const taken = new Set(found.values());
+  for (const name of Object.keys(after.styles)) {
+    if (found.has(name)) continue;
+    let free = name;
+    for (let at = 2; taken.has(free); at += 1) free = `${name}-${at}`;
+    found.set(name, free);
+    taken.add(free);
+  }
+  return found;
+}

@@ -1,0 +1,156 @@
+import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
+import { firstWords } from '../page/words.js';
+import { textOf } from '../page/walk.js';
+import type { Features } from './features.js';
+import type { Match, Matched } from './match.js';
+
+export const CHANGE_KINDS = ['added', 'removed', 'moved', 'reworded', 'picture', 'restyled'] as const;
+export type ChangeKind = (typeof CHANGE_KINDS)[number];
+
+/** Something that is otherwise in the new version. */
+export interface Change {
+  readonly what: ChangeKind;
+  /** Id of the element, as the project calls it; that of the old version for what was removed. */
+  readonly id: string;
+  readonly kind: string;
+  readonly name: string;
+  /** Name of the section that it is in now; of the old version for what was removed. */
+  readonly section: string;
+  readonly before?: string;
+  readonly now?: string;
+  /** Of what is restyled: CSS properties. */
+  readonly properties?: readonly string[];
+  /** How many elements it is about. */
+  readonly count?: number;
+}
+
+/** What changed from a page to its new version. @param after with the names of the old one */
+export function changesOf(
+  before: PageDocument,
+  after: PageDocument,
+  matched: Matched,
+  ids: ReadonlyMap<string, string>,
+): Change[] {
+  // prettier-ignore
+  const { matches, added, removed, old, now } = matched;
+  const sectionOf = (all: readonly Features[], one: Features): string => {
+    for (let here: Features | undefined = one; here; here = all[here.parent]) if (here.node.kind === 'section') return here.node.name; // prettier-ignore
+    return '';
+  };
+  const told = (one: Features, all: readonly Features[], id = one.node.id): Pick<Change, 'id' | 'kind' | 'name' | 'section'> => ({ id, kind: one.node.kind, name: nameOf(one.node), section: sectionOf(all, one) }); // prettier-ignore
+  const idOf = (one: Features): string => ids.get(one.node.id) ?? one.node.id;
+  const [isAdded, isRemoved] = [new Set(added.map(({ at }) => at)), new Set(removed.map(({ at }) => at))];
+  const moved = movedOf(matched);
+  const changes: Change[] = [];
+  for (const one of added) if (!isAdded.has(one.parent)) changes.push({ what: 'added', ...told(one, now, idOf(one)), now: firstWords(textOf(one.node), 20), count: one.size }); // prettier-ignore
+  for (const one of removed) if (!isRemoved.has(one.parent)) changes.push({ what: 'removed', ...told(one, old), before: firstWords(textOf(one.node), 20), count: one.size }); // prettier-ignore
+  for (const match of matches) {
+    const own = told(match.now, now, match.old.node.id);
+    if (moved.has(match)) changes.push({ what: 'moved', ...own, before: sectionOf(old, match.old), now: own.section });
+    if (wordsOf(match.old.node) !== wordsOf(match.now.node)) changes.push({ what: 'reworded', ...own, before: wordsOf(match.old.node), now: wordsOf(match.now.node) }); // prettier-ignore
+    const [a, b] = [match.old.node, match.now.node].map(({ attributes = {}, markup }) => attributes['src'] ?? attributes['poster'] ?? markup); // prettier-ignore
+    if (a !== b && (a ?? b) !== undefined) changes.push({ what: 'picture', ...own, ...(a?.startsWith('assets/') ? { before: a } : {}), ...(b?.startsWith('assets/') ? { now: b } : {}) }); // prettier-ignore
+  }
+  return [...changes, ...restyled(before, after, matches, sectionOf, now)];
+}
+
+/** An element as people know it. */
+function nameOf(node: ElementNode): string {
+  return node.name || firstWords(textOf(node)) || node.element;
+}
+
+/** The words of an element that are not in an element of their own. */
+function wordsOf(node: ElementNode): string {
+  const said = (node.children ?? []).flatMap((child) => (child.kind === 'words' ? [child.text] : [])).join(' ');
+  return said.replace(/\s+/g, ' ').trim();
+}
+
+/** Elements that came into another one, and the fewest of a row that have to move so that it is in its new order. */
+function movedOf({ matches, old, now }: Matched): Set<Match> {
+  const found = new Set<Match>();
+  const to = new Map(matches.map((one) => [one.old.at, one]));
+  const rows = new Map<number, Match[]>();
+  for (const match of matches) {
+    const [up, other] = [old[match.old.parent], now[match.now.parent]];
+    if (!up || !other) continue;
+    if (to.get(up.at)?.now.at !== other.at) {
+      if (!isOnlyBoxed(match, to, old, now)) found.add(match);
+      continue;
+    }
+    rows.set(up.at, [...(rows.get(up.at) ?? []), match]);
+  }
+  for (const row of rows.values()) {
+    const kept = longestRun(row.map(({ now: one }) => one.at));
+    row.forEach((match, at) => !kept.has(at) && found.add(match));
+  }
+  return found;
+}
+
+/** Whether an element is still in the same thing, but for boxes that came between or went. */
+function isOnlyBoxed(
+  match: Match,
+  to: ReadonlyMap<number, Match>,
+  old: readonly Features[],
+  now: readonly Features[],
+): boolean {
+  // prettier-ignore
+  const above = new Set<number>();
+  for (let up = old[match.old.parent]; up; up = old[up.parent]) {
+    const other = to.get(up.at);
+    if (other) {
+      above.add(other.now.at);
+      break;
+    }
+  }
+  for (let up = now[match.now.parent], steps = 0; up && steps < 3; up = now[up.parent], steps += 1) if (above.has(up.at)) return true; // prettier-ignore
+  return false;
+}
+
+/** Places of the longest row that rises. */
+function longestRun(values: readonly number[]): Set<number> {
+  const best = values.map(() => 1);
+  const from = values.map(() => -1);
+  values.forEach((value, at) => {
+    for (let before = 0; before < at; before += 1) if ((values[before] as number) < value && (best[before] as number) + 1 > (best[at] as number)) [best[at], from[at]] = [(best[before] as number) + 1, before]; // prettier-ignore
+  });
+  const found = new Set<number>();
+  for (let at = best.indexOf(Math.max(0, ...best)); at >= 0; at = from[at] as number) found.add(at);
+  return found;
+}
+
+/** Shared styles that say something else, once each, and elements that have another one. */
+function restyled(
+  before: PageDocument,
+  after: PageDocument,
+  matches: readonly Match[],
+  sectionOf: (all: readonly Features[], one: Features) => string,
+  now: readonly Features[],
+): Change[] {
+  const users = new Map<string, Match[]>();
+  for (const match of matches) for (const name of [match.old.node.style, match.old.node.difference]) if (name !== undefined) users.set(name, [...(users.get(name) ?? []), match]); // prettier-ignore
+  return [...users].flatMap(([name, own]): Change[] => {
+    const properties = differing(before.styles[name], after.styles[name]);
+    const [first] = own;
+    if (properties.length === 0 || !first || !after.styles[name]) return [];
+    return [{ what: 'restyled', id: first.old.node.id, kind: 'style', name, section: sectionOf(now, first.now), properties, count: own.length }]; // prettier-ignore
+  });
+}
+
+/** CSS properties of two styles that are not the same, at rest or in any variant. */
+function differing(a: SharedStyle | undefined, b: SharedStyle | undefined): string[] {
+  const flat = (style: SharedStyle | undefined): Map<string, string> => {
+    const all = new Map(Object.entries(style?.rest ?? {}));
+    for (const { set, ...where } of style?.variants ?? []) for (const [property, value] of Object.entries(set)) all.set(`${property} ${JSON.stringify(where)}`, value); // prettier-ignore
+    return all;
+  };
+  const [one, other] = [flat(a), flat(b)];
+  const names = [...new Set([...one.keys(), ...other.keys()])].filter((key) => one.get(key) !== other.get(key));
+  return [...new Set(names.map((key) => key.split(' ')[0] as string))].sort();
+}
+
+/** How many changes of each kind there are, in words. */
+export function countText(changes: readonly Change[]): string {
+  const parts = CHANGE_KINDS.map((kind) => [kind, changes.filter(({ what }) => what === kind).length] as const).filter(([, count]) => count > 0); // prettier-ignore
+  const words: Readonly<Record<ChangeKind, string>> = { added: 'added', removed: 'removed', moved: 'moved', reworded: 'reworded', picture: 'with another picture', restyled: 'styles changed' }; // prettier-ignore
+  return parts.length ? parts.map(([kind, count]) => `${count} ${words[kind]}`).join(', ') : 'nothing changed';
+}
