@@ -5,7 +5,7 @@ import { adjust } from '../core/adjust/apply.js';
 import { covers, partContent } from '../core/content/common.js';
 import { originalValues } from '../core/content/content.js';
 import { wholeFlat } from '../core/content/edits.js';
-import { threeWay, type Conflict, type Side } from '../core/content/three-way.js';
+import { ENTRY, threeWay, type Conflict, type Side } from '../core/content/three-way.js';
 import { flatten, nest, type FlatContent } from '../core/content/values.js';
 import { Problem } from '../core/page/problem.js';
 import type { PageDocument } from '../core/page/types.js';
@@ -189,12 +189,15 @@ function mergedContent(project: string, pair: PagePair, { take }: ReviseOptions)
   const { content } = readPage(project, old.name);
   const [before, ours, theirs] = [originalValues(old), originalValues(document), wholeFlat(old, content)];
   const decided = new Map<string, Side>([...take].flatMap((one) => (one.startsWith(`${old.name}:`) ? [[one.slice(old.name.length + 1), 'ours'] as const] : []))); // prettier-ignore
-  const { content: merged, conflicts } = threeWay(before, ours, theirs, decided);
-  const isThere = (path: string): boolean => ours.values.has(path) || ours.lists.has(path) || [...ours.lists.keys()].some((list) => path.startsWith(`${list}.`)); // prettier-ignore
+  /* An entry that the new version has no more is gone, whatever was written in it: that is kept aside. */
+  const gone = threeWay(before, ours, theirs, decided).conflicts.filter((one) => one.before === ENTRY && one.ours === undefined); // prettier-ignore
+  const settled = new Map<string, Side>([...decided, ...gone.map(({ path }) => [path, 'ours'] as const)]);
+  const { content: merged, conflicts } = threeWay(before, ours, theirs, settled);
+  const isThere = (path: string): boolean => ours.values.has(path) || ours.lists.has(path) || isInEntry(merged, path);
   const keptBefore = parkedIn(contentFileOf(project, old.name));
   const returned = Object.keys(keptBefore).filter(isThere);
-  const gone = [...theirs.values].filter(([path, value]) => !isThere(path) && before.values.get(path) !== value);
-  const parked = Object.fromEntries([...Object.entries(keptBefore).filter(([path]) => !isThere(path)), ...gone]);
+  const lost = [...theirs.values].filter(([path, value]) => !isThere(path) && before.values.get(path) !== value);
+  const parked = Object.fromEntries([...Object.entries(keptBefore).filter(([path]) => !isThere(path)), ...lost]);
   const values = new Map([...merged.values].filter(([path]) => isThere(path)));
   for (const path of returned) values.set(path, keptBefore[path] as string);
   const lists = new Map([...merged.lists].filter(([path]) => isThere(path)));
@@ -205,13 +208,20 @@ function mergedContent(project: string, pair: PagePair, { take }: ReviseOptions)
     found: matched.matches.length / Math.max(1, matched.old.length),
     elements: { old: matched.old.length, now: matched.now.length, matched: matched.matches.length },
     changes,
-    conflicts: conflicts.filter(({ path }) => !decided.has(path)),
+    conflicts: conflicts.filter(({ path }) => !settled.has(path)),
     parked,
     returned,
     newFields: [...ours.values.keys()].filter((path) => !before.values.has(path)),
     doubts,
   };
   return { content: inOrder({ values, lists }, ours), parked, told };
+}
+
+/** Whether a path is in an entry that a list has. */
+function isInEntry({ lists }: FlatContent, path: string): boolean {
+  return [...lists].some(([list, ids]) =>
+    ids.some((id) => path === `${list}.${id}` || path.startsWith(`${list}.${id}.`)),
+  );
 }
 
 /** Content in the order of the page. */

@@ -14,6 +14,9 @@ export interface Merged {
   readonly conflicts: readonly Conflict[];
 }
 
+/** What a conflict says of an entry that was there before. */
+export const ENTRY = 'there';
+
 /** Whose word counts where both changed a field. */
 export type Side = 'ours' | 'theirs';
 
@@ -114,7 +117,7 @@ class ThreeWay {
     if (inOurs && inTheirs) return true;
     if (!inOurs && !inTheirs) return false;
     if (this.isAsBefore(entry, inOurs ? this.ours : this.theirs)) return false;
-    const side = this.conflict(entry, 'there', inOurs ? 'changed' : undefined, inTheirs ? 'changed' : undefined);
+    const side = this.conflict(entry, ENTRY, inOurs ? 'changed' : undefined, inTheirs ? 'changed' : undefined);
     return side === 'ours' ? inOurs : inTheirs;
   }
 
