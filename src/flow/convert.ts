@@ -36,6 +36,8 @@ export interface ConvertOptions {
   readonly brief?: string;
   /** Take no boxes out. */
   readonly keepBoxes?: boolean;
+  /** What the only page is called, whatever its file is. */
+  readonly called?: string;
   readonly progress: Progress;
 }
 
@@ -124,7 +126,8 @@ function withBrief(options: ConvertOptions): ReadOptions {
  * @throws Problem for input that cannot be converted; nothing is written then
  */
 export async function convert(given: readonly string[], options: ConvertOptions): Promise<Converted> {
-  const sources = findSources(given, options.root);
+  const found = findSources(given, options.root);
+  const sources = options.called !== undefined && found.length === 1 ? found.map((one) => ({ ...one, name: options.called as string })) : found; // prettier-ignore
   checkOptions(sources, options);
   const read = withBrief(options);
   if (!options.open) options.progress('Starting the browser');

@@ -19,7 +19,7 @@ import { paletteOf } from '../core/tokens/palette.js';
 import { ADJUST_FILE, readAdjustments } from '../project/adjust-file.js';
 import { BRIEF_FILE } from '../project/brief-file.js';
 import { readContentText, writeContent } from '../project/content-file.js';
-import { filesBelow, openProject } from '../project/folder.js';
+import { filesBelow, openProject, replaceFolder } from '../project/folder.js';
 import { contentFileOf, readSiteContent, siteFileOf } from '../project/page-content.js';
 import { pageText } from '../project/page-file.js';
 import { parkedIn, withParked, type Parked } from '../project/parked.js';
@@ -30,7 +30,11 @@ import { againOptions } from './convert-again.js';
 import { convert } from './convert.js';
 import { readPage } from './read-page.js';
 import { render } from './render.js';
+import { reviseReport } from './revise-report.js';
 import type { Progress } from './report-progress.js';
+
+/** Where the page of changes lies. */
+const CHANGES = 'changes';
 
 /** The project as it was before its last revision. */
 export const BEFORE = 'before';
@@ -52,6 +56,8 @@ export interface RevisedPage {
   readonly found: number;
   readonly elements: { readonly old: number; readonly now: number; readonly matched: number };
   readonly changes: readonly Change[];
+  /** Sections that were found again, by their names then and now. */
+  readonly sections: readonly { readonly old: string; readonly now: string }[];
   /** What people wrote and the new version says otherwise too: theirs stays. */
   readonly conflicts: readonly Conflict[];
   /** What people wrote for fields that are gone: it is kept, and comes back if they do. */
@@ -89,7 +95,7 @@ export async function revise(project: string, sources: readonly string[], option
   rmSync(staged, { recursive: true, force: true });
   try {
     const notes = await convertNew(project, staged, sources, options);
-    return finish(project, staged, notes, options);
+    return await finish(project, staged, notes, options);
   } finally {
     rmSync(staged, { recursive: true, force: true });
   }
@@ -106,8 +112,9 @@ async function convertNew(
   const open = await openBrowser(browser, /^https?:/.test(sources[0] ?? ''));
   try {
     const brief = join(project, BRIEF_FILE);
+    const [only, more] = openProject(project).pages;
     const again = againOptions(project, { open, progress });
-    const { notes } = await convert(sources, { ...again, root: rootFor(again.root, sources), out: staged, ...(existsSync(brief) ? { brief } : {}) }); // prettier-ignore
+    const { notes } = await convert(sources, { ...again, root: rootFor(again.root, sources), out: staged, ...(only && !more ? { called: only.name } : {}), ...(existsSync(brief) ? { brief } : {}) }); // prettier-ignore
     return notes;
   } finally {
     await open.close();
@@ -134,7 +141,13 @@ interface PagePair {
   readonly carried: Carried;
 }
 
-function finish(project: string, staged: string, notes: readonly string[], options: ReviseOptions): Revised {
+async function finish(
+  project: string,
+  staged: string,
+  notes: readonly string[],
+  options: ReviseOptions,
+): Promise<Revised> {
+  // prettier-ignore
   const [oldNames, newNames] = [project, staged].map((one) => openProject(one).pages.map(({ name }) => name)) as [string[], string[]]; // prettier-ignore
   const names = pairNames(oldNames, newNames);
   const pairs = [...names].map(([old, now]) => pairOf(project, staged, old, now));
@@ -151,8 +164,11 @@ function finish(project: string, staged: string, notes: readonly string[], optio
   write(project, staged, names, made, writeTokens(tokens));
   render(staged, { as: 'site', anew: true });
   const same = isSame(project, staged) && addedPages.length + removedPages.length === 0;
-  if (!same && !options.dryRun) exchange(project, staged);
-  return { project, pages, addedPages, removedPages, same, notes };
+  if (same) return { project, pages, addedPages, removedPages, same, notes };
+  const report = await reviseReport(project, staged, pages);
+  if (!options.dryRun) exchange(project, staged);
+  replaceFolder(project, CHANGES, report);
+  return { project, pages, addedPages, removedPages, same, notes, report: join(project, CHANGES, 'index.html') };
 }
 
 /** Pages by their names; one that has another name now is the one that is left. */
@@ -208,6 +224,7 @@ function mergedContent(project: string, pair: PagePair, { take }: ReviseOptions)
     found: matched.matches.length / Math.max(1, matched.old.length),
     elements: { old: matched.old.length, now: matched.now.length, matched: matched.matches.length },
     changes,
+    sections: matched.matches.filter((one) => one.now.node.kind === 'section').map((one) => ({ old: one.old.node.name, now: one.now.node.name })), // prettier-ignore
     conflicts: conflicts.filter(({ path }) => !settled.has(path)),
     parked,
     returned,
@@ -303,7 +320,7 @@ function renameIds(folder: string, ids: ReadonlyMap<string, string>): void {
 }
 
 /** Folders that a revision does not make. */
-const OTHERS = [BEFORE, 'proof', 'templates', 'fragment', 'tokens', 'trial', 'changes'];
+const OTHERS = [BEFORE, 'proof', 'templates', 'fragment', 'tokens', 'trial', CHANGES];
 
 function isSame(project: string, staged: string): boolean {
   const own = (folder: string): string[] => filesBelow(folder).filter((path) => !OTHERS.some((one) => path.startsWith(`${one}/`))); // prettier-ignore

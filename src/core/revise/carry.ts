@@ -1,5 +1,5 @@
 import { originalValues } from '../content/content.js';
-import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import type { PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { isElement, isWords, mapTree, walk } from '../page/walk.js';
 import type { Matched } from './match.js';
 import { Paths, Votes } from './paths.js';

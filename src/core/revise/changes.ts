@@ -1,4 +1,4 @@
-import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
+import { LAYOUT_KINDS, type ElementNode, type PageDocument, type SharedStyle } from '../page/types.js';
 import { firstWords } from '../page/words.js';
 import { textOf } from '../page/walk.js';
 import type { Features } from './features.js';
@@ -10,6 +10,8 @@ export type ChangeKind = (typeof CHANGE_KINDS)[number];
 /** Something that is otherwise in the new version. */
 export interface Change {
   readonly what: ChangeKind;
+  /** Its place in the page, so that changes can be told in order. */
+  readonly at: number;
   /** Id of the element, as the project calls it; that of the old version for what was removed. */
   readonly id: string;
   readonly kind: string;
@@ -37,13 +39,15 @@ export function changesOf(
     for (let here: Features | undefined = one; here; here = all[here.parent]) if (here.node.kind === 'section') return here.node.name; // prettier-ignore
     return '';
   };
-  const told = (one: Features, all: readonly Features[], id = one.node.id): Pick<Change, 'id' | 'kind' | 'name' | 'section'> => ({ id, kind: one.node.kind, name: nameOf(one.node), section: sectionOf(all, one) }); // prettier-ignore
+  const told = (one: Features, all: readonly Features[], id = one.node.id): Pick<Change, 'id' | 'at' | 'kind' | 'name' | 'section'> => ({ id, at: one.at, kind: one.node.kind, name: nameOf(one.node), section: sectionOf(all, one) }); // prettier-ignore
   const idOf = (one: Features): string => ids.get(one.node.id) ?? one.node.id;
   const [isAdded, isRemoved] = [new Set(added.map(({ at }) => at)), new Set(removed.map(({ at }) => at))];
   const moved = movedOf(matched);
   const changes: Change[] = [];
-  for (const one of added) if (!isAdded.has(one.parent)) changes.push({ what: 'added', ...told(one, now, idOf(one)), now: firstWords(textOf(one.node), 20), count: one.size }); // prettier-ignore
-  for (const one of removed) if (!isRemoved.has(one.parent)) changes.push({ what: 'removed', ...told(one, old), before: firstWords(textOf(one.node), 20), count: one.size }); // prettier-ignore
+  for (const one of added)
+    if (!isAdded.has(one.parent) && !isBoxAround(one, now, isAdded)) changes.push({ what: 'added', ...told(one, now, idOf(one)), now: firstWords(textOf(one.node), 20), count: one.size }); // prettier-ignore
+  for (const one of removed)
+    if (!isRemoved.has(one.parent) && !isBoxAround(one, old, isRemoved)) changes.push({ what: 'removed', ...told(one, old), before: firstWords(textOf(one.node), 20), count: one.size }); // prettier-ignore
   for (const match of matches) {
     const own = told(match.now, now, match.old.node.id);
     if (moved.has(match)) changes.push({ what: 'moved', ...own, before: sectionOf(old, match.old), now: own.section });
@@ -54,9 +58,23 @@ export function changesOf(
   return [...changes, ...restyled(before, after, matches, sectionOf, now)];
 }
 
+/** Whether something that is in one version only is no more than a box around what both have. */
+function isBoxAround(one: Features, all: readonly Features[], alone: ReadonlySet<number>): boolean {
+  if (!LAYOUT_KINDS.has(one.node.kind)) return false;
+  return all.slice(one.at + 1, one.at + one.size).some(({ at }) => !alone.has(at));
+}
+
+/** Kinds whose name says no more than what they are. */
+const UNNAMED: ReadonlySet<string> = new Set([...LAYOUT_KINDS, 'table-part', 'table', 'item', 'list']);
+
 /** An element as people know it. */
 function nameOf(node: ElementNode): string {
-  return node.name || firstWords(textOf(node)) || node.element;
+  return (
+    (UNNAMED.has(node.kind) ? firstWords(textOf(node)) : node.name) ||
+    node.name ||
+    firstWords(textOf(node)) ||
+    node.element
+  );
 }
 
 /** The words of an element that are not in an element of their own. */
@@ -132,7 +150,7 @@ function restyled(
     const properties = differing(before.styles[name], after.styles[name]);
     const [first] = own;
     if (properties.length === 0 || !first || !after.styles[name]) return [];
-    return [{ what: 'restyled', id: first.old.node.id, kind: 'style', name, section: sectionOf(now, first.now), properties, count: own.length }]; // prettier-ignore
+    return [{ what: 'restyled', id: first.old.node.id, at: first.now.at, kind: 'style', name, section: sectionOf(now, first.now), properties, count: own.length }]; // prettier-ignore
   });
 }
 

@@ -1,10 +1,14 @@
-import { CHANGE_KINDS, type Change, type ChangeKind } from './changes.js';
+import type { Conflict } from '../content/three-way.js';
+import { CHANGE_KINDS, countText, type Change, type ChangeKind } from './changes.js';
 
 const SAID: Readonly<Record<ChangeKind, string>> = { added: 'New', removed: 'Gone', moved: 'Moved', reworded: 'Reworded', picture: 'Another picture', restyled: 'Looks otherwise' }; // prettier-ignore
 
 /** A change as one line. */
 export function changeLine({ what, kind, name, before, now, properties, count = 1 }: Change): string {
-  const about = kind === 'style' ? `${name} (${count} ${count === 1 ? 'element' : 'elements'})` : `${kind} “${name}”`;
+  const about =
+    kind === 'style'
+      ? `${name} (${count} ${count === 1 ? 'element' : 'elements'})`
+      : `${kind === 'table-part' ? 'table row' : kind} “${name}”`;
   const more: Readonly<Record<ChangeKind, string>> = {
     added: count > 1 ? `, with ${count - 1} more in it` : '',
     removed: count > 1 ? `, with ${count - 1} more in it` : '',
@@ -23,7 +27,51 @@ function fileOf(path: string): string {
 /** Changes by section, in the order of the page. */
 export function bySection(changes: readonly Change[]): Map<string, Change[]> {
   const found = new Map<string, Change[]>();
-  for (const one of changes) found.set(one.section, [...(found.get(one.section) ?? []), one]);
+  for (const one of [...changes].sort((a, b) => a.at - b.at))
+    found.set(one.section, [...(found.get(one.section) ?? []), one]);
   for (const [name, own] of found) found.set(name, [...own].sort((a, b) => CHANGE_KINDS.indexOf(a.what) - CHANGE_KINDS.indexOf(b.what))); // prettier-ignore
   return found;
+}
+
+/** What a revision of a page means for what people wrote. */
+export interface ContentEffect {
+  readonly page: string;
+  readonly changes: readonly Change[];
+  readonly conflicts: readonly Conflict[];
+  readonly parked: Readonly<Record<string, string>>;
+  readonly returned: readonly string[];
+  readonly newFields: readonly string[];
+}
+
+/** The same in words, a line each. */
+export function contentLines({
+  conflicts,
+  parked,
+  returned,
+  newFields,
+}: Omit<ContentEffect, 'page' | 'changes'>): string[] {
+  // prettier-ignore
+  return [
+    ...conflicts.map(({ path, before = '', ours = '', theirs = '' }) => `${path}: what was written stays, “${theirs}”. The design said “${before}” and says “${ours}” now.`), // prettier-ignore
+    ...Object.entries(parked).map(([path, value]) => `${path}: its place is gone. “${value}” is kept aside, and comes back if the place does.`),
+    ...returned.map((path) => `${path}: its place is back, with what was written.`),
+    ...(newFields.length ? [`New to be filled in: ${newFields.join(', ')}.`] : []),
+  ];
+}
+
+/** A short text that can be sent to the client. */
+export function clientText(pages: readonly ContentEffect[]): string {
+  const parts = pages.map((page) => {
+    const lines = [...bySection(page.changes.filter(({ what }) => what !== 'restyled'))].flatMap(([section, own]) => [`${section || 'The page'}`, ...own.map((one) => `  - ${changeLine(one)}`)]); // prettier-ignore
+    const looks = page.changes.filter(({ what }) => what === 'restyled').length;
+    const content = contentLines(page).map((line) => `  - ${line}`);
+    return [
+      `${page.page}: ${countText(page.changes)}.`,
+      '',
+      ...lines,
+      ...(looks ? ['', `Colours, type or distances changed in ${looks} ${looks === 1 ? 'place' : 'places'}.`] : []),
+      ...(content.length ? ['', 'What you wrote', ...content] : ['', 'Everything you wrote is as it was.']),
+    ].join('\n');
+  });
+  return `${parts.join('\n\n')}\n`;
 }

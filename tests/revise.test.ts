@@ -1,0 +1,123 @@
+import { cpSync, existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { cleanUp, DEMO, DEMO_BOARDS, DEMO_PAGE, digestsOfTexts, tavrik, temporary } from './program.js';
+
+/* A new version of the source is taken in, and nothing that people made is lost. */
+
+const folder = temporary();
+const base = join(folder, 'base');
+const BRIEF = join(DEMO, 'existing/brief.yaml');
+const WINTER = join(DEMO, 'existing/winter.html');
+const HEADING = 'the-darkest-sky-for.heading';
+let project = '';
+let count = 0;
+const content = (...args: string[]) => tavrik(['content', project, ...args]);
+const revise = (source: string, ...args: string[]) => tavrik(['revise', project, source, ...args]);
+const html = (): string => readFileSync(join(project, 'site/index.html'), 'utf8');
+interface Told {
+  readonly same: boolean;
+  readonly pages: readonly { changes: { what: string; name: string; section: string }[]; conflicts: { path: string; before: string; ours: string; theirs: string }[]; parked: Record<string, string>; returned: string[]; newFields: string[]; adjustments: number; found: number }[]; // prettier-ignore
+}
+const told = (out: string): Told => JSON.parse(out) as Told;
+
+beforeAll(() => {
+  expect(tavrik(['convert', DEMO_PAGE, '--out', base, '--widths', '1440,390', '--no-proof', '--no-tune', '--brief', BRIEF]).code).toBe(0); // prettier-ignore
+});
+beforeEach(() => {
+  count += 1;
+  project = join(folder, `project-${count}`);
+  cpSync(base, project, { recursive: true });
+});
+afterAll(cleanUp);
+
+describe('the same source once more', () => {
+  it('changes no byte', () => {
+    expect(content('set', HEADING, 'The darkest sky, says everybody').code).toBe(0);
+    const before = digestsOfTexts(project);
+    const revised = revise(DEMO_PAGE, '--json');
+    expect([revised.code, told(revised.out).same]).toEqual([0, true]);
+    expect(digestsOfTexts(project)).toEqual(before);
+  });
+});
+
+describe('a new version', () => {
+  it('comes over, and what was written, adjusted and decided stays', () => {
+    content('set', 'membership.cards.household.heading', 'Families');
+    content('set', 'questions-and-answers.questions.may-i-bring-my-dog.answer', 'Only small ones.');
+    content('set', HEADING, 'The darkest sky, says everybody');
+    const document = readFileSync(join(project, 'pages/home.json'), 'utf8');
+    const heading = /"id": "([0-9a-f]{8})",\s+"kind": "heading",\s+"name": "Membership"/.exec(document)?.[1] as string;
+    writeFileSync(join(project, 'adjust.yaml'), `format: tavrik-adjust\nversion: 1\nadjustments:\n  - element: "${heading}"\n    set: { letter-spacing: 2px }\n`); // prettier-ignore
+    const looked = revise(WINTER, '--dry-run', '--json');
+    const [page] = told(looked.out).pages;
+    expect(html()).not.toContain('Student');
+    expect(page?.changes.filter(({ what }) => what === 'added').map(({ name }) => name)).toEqual(['13 November The Leonids, lying …', 'Student']); // prettier-ignore
+    expect(page?.changes.filter(({ what }) => what === 'moved').map(({ name }) => name)).toEqual(['Questions and answers']); // prettier-ignore
+    expect(page?.conflicts).toEqual([{ path: HEADING, before: 'The darkest sky for forty miles', ours: 'The long nights have begun', theirs: 'The darkest sky, says everybody' }]); // prettier-ignore
+    expect(page?.parked).toEqual({ 'questions-and-answers.questions.may-i-bring-my-dog.answer': 'Only small ones.' });
+    expect([page?.adjustments, (page?.found ?? 0) > 0.9]).toEqual([0, true]);
+
+    const taken = revise(WINTER);
+    expect([taken.code, taken.out]).toEqual([0, expect.stringContaining('takes it back')]);
+    for (const said of ['Families', 'The darkest sky, says everybody', 'Join as a student', 'The Leonids, lying down']) expect(html()).toContain(said); // prettier-ignore
+    expect(html()).not.toMatch(/Only small ones|Saturn before bedtime<\/td>/);
+    expect(readFileSync(join(project, 'site/style.css'), 'utf8')).toContain('letter-spacing: 2px');
+    expect(readFileSync(join(project, 'content/home.yaml'), 'utf8')).toMatch(/_parked:\n {2}questions-and-answers\.questions\.may-i-bring-my-dog\.answer: Only small ones\./); // prettier-ignore
+    expect(html()).toMatch(/Questions and answers[\s\S]*>Membership</);
+    expect(readFileSync(join(project, 'changes/index.html'), 'utf8')).toMatch(
+      /New: card “Student”[\s\S]*data:image\/jpeg/,
+    );
+    expect(readFileSync(join(project, 'changes/for-the-client.txt'), 'utf8')).toContain(
+      '“Only small ones.” is kept aside',
+    );
+
+    /* The way back gives everything, what was kept aside too. */
+    const back = revise(DEMO_PAGE, '--json');
+    expect(told(back.out).pages[0]?.returned).toEqual(['questions-and-answers.questions.may-i-bring-my-dog.answer']);
+    for (const said of ['Families', 'Only small ones.', 'The darkest sky, says everybody']) expect(html()).toContain(said); // prettier-ignore
+    expect(readFileSync(join(project, 'content/home.yaml'), 'utf8')).not.toContain('_parked');
+    expect(html()).not.toContain('Student');
+  });
+
+  it('gives what it says where it is asked for, and is taken back whole', () => {
+    content('set', HEADING, 'The darkest sky, says everybody');
+    const before = digestsOfTexts(project);
+    expect(revise(WINTER, '--take', `home:${HEADING}`).code).toBe(0);
+    expect(html()).toContain('The long nights have begun');
+    expect(tavrik(['revise', project, '--undo']).code).toBe(0);
+    expect(digestsOfTexts(project)).toEqual(before);
+    expect(tavrik(['revise', project, '--undo']).err).toContain('There is no revision to take back.');
+  });
+});
+
+describe('what is refused', () => {
+  it('is another page, unless somebody says so', () => {
+    const other = join(folder, 'other.html');
+    writeFileSync(other, '<!doctype html><html lang="en"><head><title>Other</title></head><body><ul><li>Flour</li><li>Salt</li></ul></body></html>'); // prettier-ignore
+    const before = digestsOfTexts(project);
+    const refused = revise(other);
+    expect([refused.code, refused.err]).toEqual([2, expect.stringMatching(/hardly the same page: \d+ % of its elements/)]); // prettier-ignore
+    expect(digestsOfTexts(project)).toEqual(before);
+    expect(revise(other, '--anyway').code).toBe(0);
+  });
+
+  it('is a site that was changed by hand, and fewer artboards than before', () => {
+    writeFileSync(join(project, 'site/index.html'), `${html()}<!-- mine -->`);
+    expect(revise(WINTER).err).toContain('was changed by hand');
+    const board = join(folder, 'boards');
+    expect(tavrik(['convert', ...DEMO_BOARDS, '--out', board, '--no-proof', '--no-tune']).code).toBe(0);
+    const fewer = tavrik(['revise', board, DEMO_BOARDS[0] as string]);
+    expect([fewer.code, fewer.err]).toEqual([2, expect.stringContaining('is made from 3 artboards; one is given now')]);
+    const same = tavrik(['revise', board, ...DEMO_BOARDS, '--json']);
+    expect(told(same.out).same).toBe(true);
+  });
+
+  it('is nothing at all, a source that is not there, and sources that are taken back', () => {
+    expect(tavrik(['revise', project]).err).toContain('The new version is missing.');
+    expect(revise(join(folder, 'nowhere.html')).code).toBe(2);
+    expect(revise(WINTER, '--undo').err).toContain('To take a revision back needs no source.');
+    writeFileSync(join(project, 'tavrik.yaml'), readFileSync(join(project, 'tavrik.yaml'), 'utf8').replace('version: 1', 'version: 2')); // prettier-ignore
+    expect(revise(WINTER).code).toBe(2);
+    expect(existsSync(join(project, 'before'))).toBe(false);
+  });
+});
