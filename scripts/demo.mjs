@@ -1,5 +1,5 @@
 // npm run demo: makes the checkout ready, looks over and converts both demo sources, tunes the design, proves both, packs and
-// sends them into a site, and says where to look. With -- --open the site stays, and its editing pages open.
+// sends them into a site, takes new versions in, and says where to look. With -- --open the site stays, and its editing pages open.
 import { spawn } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
@@ -67,6 +67,13 @@ for (const project of ['home', 'star-evenings']) {
   say(`send demo/out/${project} --to ${address} --token-file demo/out/site/token.txt --yes --publish`);
   run(process.execPath, [...cli, 'send', `demo/out/${project}`, '--to', address, '--token-file', 'demo/out/site/token.txt', '--yes', '--publish']); // prettier-ignore
 }
+say('revise demo/out/home demo/existing/winter.html');
+run(process.execPath, [...cli, 'revise', 'demo/out/home', 'demo/existing/winter.html']);
+say(`send demo/out/home --to ${address} --token-file demo/out/site/token.txt --yes --publish`);
+run(process.execPath, [...cli, 'send', 'demo/out/home', '--to', address, '--token-file', 'demo/out/site/token.txt', '--yes', '--publish']); // prettier-ignore
+const winter = [1440, 834, 390].map((width) => `demo/design/winter-${width}.svg`);
+say(`revise demo/out/star-evenings ${winter.join(' ')} --dry-run`);
+run(process.execPath, [...cli, 'revise', 'demo/out/star-evenings', ...winter, '--dry-run']);
 if (!stays) host.kill('SIGTERM');
 
 const out = join(import.meta.dirname, '..', 'demo', 'out');
@@ -77,6 +84,7 @@ Open these in a browser:
   its proof                      ${join(out, 'home/proof/index.html')}
   its colours and text styles    ${join(out, 'home/tokens/index.html')}
   a page of placed boxes, with an entry more ${join(out, 'hire/site/index.html')}
+  what a new version changes     ${join(out, 'home/changes/index.html')}
   the design, converted          ${join(out, 'star-evenings/site/index.html')}
   its proof                      ${join(out, 'star-evenings/proof/index.html')}
 A package of it is demo/out/home.zip. ${stays ? `The site is at ${address}, editing at ${address}/edit` : 'To edit both in a site: npm run demo -- --open, or npx tavrik host --data demo/out/site'}

@@ -90,6 +90,22 @@ describe('a new version', () => {
   });
 });
 
+describe('the brief', () => {
+  it('settles which element is which', () => {
+    const next = join(folder, 'settled');
+    cpSync(join(DEMO, 'existing'), next, { recursive: true });
+    const page = join(next, 'index.html');
+    writeFileSync(page, readFileSync(page, 'utf8').replace('<h3>Single</h3>', '<h3>Alone</h3>').replace('<h3>Keeper</h3>', '<h3>Guardian</h3>')); // prettier-ignore
+    content('set', 'membership.cards.single.heading', 'Written for one');
+    const brief = join(project, 'brief.yaml');
+    writeFileSync(brief, `${readFileSync(brief, 'utf8')}\nsame:\n  - { was: '*#membership*div:nth-of-type(1) > div > h3', is: Guardian }\n`); // prettier-ignore
+    const revised = revise(page, '--json', '--dry-run');
+    expect(revised.code).toBe(0);
+    const reworded = told(revised.out).pages[0]?.changes.filter(({ what }) => what === 'reworded') as { before?: string; now?: string }[]; // prettier-ignore
+    expect(reworded.find(({ now }) => now === 'Guardian')?.before).toBe('Single');
+  });
+});
+
 describe('what is refused', () => {
   it('is another page, unless somebody says so', () => {
     const other = join(folder, 'other.html');

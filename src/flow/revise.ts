@@ -2,22 +2,25 @@ import { cpSync, existsSync, readFileSync, readdirSync, renameSync, rmSync, writ
 import { basename, dirname, join, resolve, sep } from 'node:path';
 import { openBrowser } from '../browser/launch.js';
 import { adjust } from '../core/adjust/apply.js';
+import { EMPTY_BRIEF } from '../core/brief/brief.js';
 import { covers, partContent } from '../core/content/common.js';
 import { originalValues } from '../core/content/content.js';
 import { wholeFlat } from '../core/content/edits.js';
 import { ENTRY, threeWay, type Conflict, type Side } from '../core/content/three-way.js';
 import { flatten, nest, type FlatContent } from '../core/content/values.js';
 import { Problem } from '../core/page/problem.js';
-import type { PageDocument } from '../core/page/types.js';
+import type { ElementNode, PageDocument } from '../core/page/types.js';
+import { elements } from '../core/page/walk.js';
 import { carryNames, type Carried } from '../core/revise/carry.js';
 import { changesOf, type Change } from '../core/revise/changes.js';
-import { matchPages, type Matched } from '../core/revise/match.js';
+import { matchPages, type Matched, type Settled } from '../core/revise/match.js';
+import { elementsAt } from '../core/passes/elements-at.js';
 import { keepTokens } from '../core/tokens/change.js';
 import { collectTokens } from '../core/tokens/collect.js';
 import { writeTokens } from '../core/tokens/format.js';
 import { paletteOf } from '../core/tokens/palette.js';
 import { ADJUST_FILE, readAdjustments } from '../project/adjust-file.js';
-import { BRIEF_FILE } from '../project/brief-file.js';
+import { BRIEF_FILE, readBrief } from '../project/brief-file.js';
 import { readContentText, writeContent } from '../project/content-file.js';
 import { filesBelow, openProject, replaceFolder } from '../project/folder.js';
 import { contentFileOf, readSiteContent, siteFileOf } from '../project/page-content.js';
@@ -181,8 +184,28 @@ function pairNames(old: readonly string[], now: readonly string[]): Map<string, 
 
 function pairOf(project: string, staged: string, oldName: string, newName: string): PagePair {
   const [old, now] = [readPage(project, oldName).document, readPage(staged, newName).document];
-  const matched = matchPages(old, now);
+  const matched = matchPages(old, now, settledBy(project, old, now));
   return { old, now, matched, carried: carryNames(old, now, matched) };
+}
+
+/** Pairs that the brief settles. An address that one of the versions does not have settles nothing. */
+function settledBy(project: string, old: PageDocument, now: PageDocument): Settled {
+  const file = join(project, BRIEF_FILE);
+  const { same = [] } = existsSync(file) ? readBrief(readFileSync(file, 'utf8'), file) : EMPTY_BRIEF;
+  const meant = (page: PageDocument, at: string): ElementNode[] => {
+    const ids = elementsAt(page, at);
+    return [...elements(page.body)].filter(({ id }) => ids.has(id));
+  };
+  /* An address may mean a box and what is in it: what is of the same kind is meant. */
+  return new Map(
+    same.flatMap(({ was, is }): [string, string][] => {
+      const [olds, news] = [meant(old, was), meant(now, is)];
+      const pairs = olds.flatMap((a) =>
+        news.filter((b) => b.kind === a.kind).map((b): [string, string] => [a.id, b.id]),
+      );
+      return pairs.slice(0, 1);
+    }),
+  );
 }
 
 function share(pairs: readonly PagePair[]): number {
@@ -203,7 +226,8 @@ function mergedContent(project: string, pair: PagePair, { take }: ReviseOptions)
   const palette = paletteOf(tokensOf(project));
   const document: PageDocument = { ...carried.document, palette };
   const { content } = readPage(project, old.name);
-  const [before, ours, theirs] = [originalValues(old), originalValues(document), wholeFlat(old, content)];
+  const moved = ({ values, lists }: FlatContent): FlatContent => ({ lists, values: new Map([...values].map(([path, value]) => [carried.moved.get(path) ?? path, value])) }); // prettier-ignore
+  const [before, ours, theirs] = [moved(originalValues(old)), originalValues(document), moved(wholeFlat(old, content))]; // prettier-ignore
   const decided = new Map<string, Side>([...take].flatMap((one) => (one.startsWith(`${old.name}:`) ? [[one.slice(old.name.length + 1), 'ours'] as const] : []))); // prettier-ignore
   /* An entry that the new version has no more is gone, whatever was written in it: that is kept aside. */
   const gone = threeWay(before, ours, theirs, decided).conflicts.filter((one) => one.before === ENTRY && one.ours === undefined); // prettier-ignore

@@ -115,6 +115,7 @@ const schema = Joi.object({
   links: LINKS_SCHEMA,
   motion: MOTION_SCHEMA,
   scrolling: Joi.valid('smooth'),
+  same: Joi.array().items(Joi.object({ was: text.required(), is: text.required() })),
   fields: Joi.array().items(fieldDecision),
 });
 

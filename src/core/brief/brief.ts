@@ -57,6 +57,8 @@ export interface Brief {
   readonly motion?: readonly MotionRule[];
   /** The page scrolls smoothly to what a link in it leads to. */
   readonly scrolling?: 'smooth';
+  /** Elements of the version before and what they are in this one, by their addresses: where a revision is not sure. */
+  readonly same?: readonly { readonly was: string; readonly is: string }[];
   /** What is said of the fields that a client fills. */
   readonly fields?: readonly FieldDecision[];
 }

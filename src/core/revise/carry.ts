@@ -2,13 +2,15 @@ import { originalValues } from '../content/content.js';
 import type { PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { isElement, isWords, mapTree, walk } from '../page/walk.js';
 import type { Matched } from './match.js';
-import { Paths, Votes } from './paths.js';
+import { fieldPairs, Paths, Votes } from './paths.js';
 
 /** A new version of a page in which everything is called as it was: elements, fields, entries of lists, styles. */
 export interface Carried {
   readonly document: PageDocument;
   /** What elements are called in the new version by itself, and what they are called now; only where that differs. */
   readonly ids: ReadonlyMap<string, string>;
+  /** Fields that could not keep their names, since they came into a list or out of one: what they were called, and are. */
+  readonly moved: ReadonlyMap<string, string>;
 }
 
 /** Gives a new version the names of the old one, so that what people decided, wrote and adjusted finds its place. */
@@ -43,7 +45,9 @@ export function carryNames(before: PageDocument, after: PageDocument, matched: M
     ...(rules ? { fieldRules: rules } : {}),
     body: mapTree(after.body, renamed),
   };
-  return { document, ids: new Map([...ids].filter(([from, to]) => from !== to)) };
+  const kept = new Set(fields.values());
+  const moved = matched.matches.flatMap((one) => fieldPairs(one.old.node, one.now.node)).map(([was, is]): [string, string] => [was, field(is)]).filter(([was, is]) => was !== is && !kept.has(was)); // prettier-ignore
+  return { document, moved: new Map(moved), ids: new Map([...ids].filter(([from, to]) => from !== to)) };
 }
 
 function withHosts({ rest, variants }: SharedStyle, style: (name: string) => string): SharedStyle {

@@ -89,7 +89,7 @@ export class Paths {
       const rest = parts.slice(at + 1).join('.');
       if (rest === '') return start;
       const pattern = this.patterns.of(patternOf(path, this.newEntries));
-      const said = pattern?.split('.*.').at(-1);
+      const said = pattern?.includes('.*.') ? pattern.split('.*.').at(-1) : undefined;
       return `${start}.${said ?? rest}`;
     }
     return undefined;
@@ -133,7 +133,7 @@ function patternOf(path: string, entries: ReadonlySet<string>): string {
 }
 
 /** Fields that fill the same of two elements: the path that was, and the one that is. */
-function fieldPairs(old: ElementNode, now: ElementNode): [old: string, now: string][] {
+export function fieldPairs(old: ElementNode, now: ElementNode): [old: string, now: string][] {
   const pairs: [string, string][] = [];
   for (const [attribute, path] of Object.entries(old.fields ?? {})) {
     const other = now.fields?.[attribute];
