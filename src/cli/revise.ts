@@ -38,7 +38,7 @@ export function reviseCommand(): Command {
     ) // prettier-ignore
     .action(async (project: string, sources: readonly string[], options: Options) => {
       const terminal = openTerminal(options.json === true);
-      const { revise, undoRevision } = await import('../flow/revise.js');
+      const [{ revise }, { undoRevision }] = await Promise.all([import('../flow/revise.js'), import('../flow/revise-write.js')]); // prettier-ignore
       if (options.undo) {
         if (sources.length) throw new Problem('To take a revision back needs no source.', '--undo', 'Leave the sources out.'); // prettier-ignore
         undoRevision(project);
