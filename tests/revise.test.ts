@@ -90,6 +90,19 @@ describe('a new version', () => {
   });
 });
 
+describe('a site with a page more', () => {
+  it('keeps what was written on the pages that were there, and gives the new one its content', () => {
+    content('set', 'membership.heading', 'Belong');
+    const second = join(DEMO, 'existing/winter.html');
+    const revised = tavrik(['revise', project, DEMO_PAGE, second, '--json']);
+    expect([revised.code, (JSON.parse(revised.out) as { addedPages: string[] }).addedPages]).toEqual([0, ['winter']]);
+    expect(html()).toContain('Belong');
+    expect(readFileSync(join(project, 'site/winter.html'), 'utf8')).toContain('The long nights have begun');
+    expect(tavrik(['content', project, '--page', 'winter', 'check']).code).toBe(0);
+    expect(tavrik(['content', project, '--page', 'home', 'check']).code).toBe(0);
+  });
+});
+
 describe('the brief', () => {
   it('settles which element is which', () => {
     const next = join(folder, 'settled');

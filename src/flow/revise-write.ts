@@ -40,7 +40,8 @@ export function writeRevision(
   // prettier-ignore
   const site = readSiteContent(project);
   for (const [old, now] of names) if (old !== now) renamePage(staged, now, old);
-  rmSync(join(staged, 'content'), { recursive: true, force: true });
+  /* Pages that are new bring content of their own. */
+  for (const now of names.values()) rmSync(contentFileOf(staged, now), { force: true });
   cpSync(join(project, 'content'), join(staged, 'content'), { recursive: true });
   const shared: { values: Map<string, string>; lists: Map<string, readonly string[]> } = { values: new Map(site.values), lists: new Map(site.lists) }; // prettier-ignore
   for (const { old, carried, content, parked } of pages) {
