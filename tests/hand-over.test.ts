@@ -104,7 +104,7 @@ describe('a client', () => {
   it('clicks on the page and is at the field that fills it', async () => {
     await edit();
     await page.frameLocator('#shown').locator('h2', { hasText: 'Questions' }).first().click();
-    expect(await page.evaluate(() => document.activeElement?.getAttribute('name'))).toMatch(/^f:questions-and-answers\.heading$/); // prettier-ignore
+    await page.waitForFunction(() => document.activeElement?.getAttribute('name') === 'f:questions-and-answers.heading'); // prettier-ignore
   });
 
   it('adds, moves and takes away entries by keyboard and mouse, and goes back step by step', async () => {
@@ -156,7 +156,7 @@ describe('a client', () => {
     await field(HEADING).fill('');
     await page.locator('[value=publish]').click();
     await page.locator('.wrong', { hasText: 'It is empty' }).waitFor();
-    expect(await page.evaluate(() => document.activeElement?.getAttribute('name'))).toBe(`f:${HEADING}`);
+    await page.waitForFunction((name) => document.activeElement?.getAttribute('name') === name, `f:${HEADING}`);
     expect(await site()).toContain('The darkest sky for forty miles');
     await field(HEADING).fill('The darkest sky for sixty miles');
     await page.locator('[value=publish]').click();
