@@ -1,5 +1,5 @@
 import { cssFromTop, filledElsewhere, fromTop, shownPage, type Filled } from '../core/compose/show.js';
-import { FACTS, FOOTER, HEADER } from '../core/compose/items.js';
+import { factsId, filledWith, FOOTER, HEADER } from '../core/compose/items.js';
 import { originalValues } from '../core/content/content.js';
 import { regionsOf, type Field, type Region } from '../core/content/regions.js';
 import type { Content } from '../core/content/values.js';
@@ -66,12 +66,12 @@ export class Shower {
 
   /** The page document of an item, with the colours of its tokens; kept, since reading one takes longer than filling it. */
   document(state: ItemState): PageDocument | undefined {
-    const key = `${state.document} ${state.tokens} ${this.store.settings.tokenRevision()}`;
+    const key = `${state.document} ${state.source} ${this.store.settings.tokenRevision()}`;
     const known = this.documents.get(key);
     if (known) return known;
     const read = this.store.items.document(state.document);
     if (!read) return undefined;
-    const tokens = this.store.settings.tokens(state.tokens);
+    const tokens = this.store.settings.tokens(state.source);
     const made = withTokens({ ...read, palette: paletteOf(tokens) }, tokens);
     if (this.documents.size >= MOST_KEPT) this.documents.clear();
     this.documents.set(key, made);
@@ -81,23 +81,20 @@ export class Shower {
   /** What a person edits of an item: its regions, without what is the site's. */
   regions(item: ItemRecord, state: ItemState): Region[] {
     const document = this.document(state);
-    if (!document) return item.kind === 'facts' ? this.factRegions(state.content) : [];
+    if (!document) return item.kind === 'facts' ? this.factRegions(state) : [];
     const isPage = item.kind === 'page';
     const parts = isPage && state.framed ? this.parts('draft').map((one) => one.document) : [];
     const elsewhere = filledElsewhere(document, parts);
-    const facts = this.facts('draft');
+    const facts = this.facts('draft', state);
     const own = regionsOf(document).filter(({ name }) => isPage || name !== 'page');
     return regionsWith(own, (path) => !elsewhere(path) && !says(facts, path));
   }
 
   /** The fields of values that are said once for the site, as the pages that show them have them. */
-  private factRegions(facts: Content): Region[] {
+  private factRegions({ content: facts, source }: ItemState): Region[] {
     const found = new Map<string, Region>();
     const shown = new Set<string>();
-    for (const { id } of this.store.items.list({ kind: 'page', limit: MOST_ASKED })) {
-      const item = this.store.items.get(id);
-      const document = this.document(this.store.items.draft(item));
-      if (!document) continue;
+    for (const document of this.documentsOf(source)) {
       for (const region of regionsWith(regionsOf(document), (path) => says(facts, path) && !shown.has(path))) {
         const known = found.get(region.name);
         found.set(region.name, known ? { ...known, fields: [...known.fields, ...region.fields] } : region);
@@ -107,13 +104,17 @@ export class Shower {
     return [...found.values()];
   }
 
-  /** A page that has a list, of those that say what is said once for the site. */
-  documentWith(list: string): PageDocument | undefined {
-    for (const { id } of this.store.items.list({ kind: 'page', limit: MOST_ASKED })) {
-      const document = this.document(this.store.items.draft(this.store.items.get(id)));
-      if (document && originalValues(document).lists.has(list)) return document;
-    }
-    return undefined;
+  /** A page that has a list, of those that show what is said once for them. */
+  documentWith(list: string, { source }: ItemState): PageDocument | undefined {
+    return this.documentsOf(source).find((document) => originalValues(document).lists.has(list));
+  }
+
+  /** Pages and parts of a project. */
+  private documentsOf(source: string | undefined): PageDocument[] {
+    return this.store.items.list({ limit: MOST_ASKED }).flatMap((item) => {
+      const state = this.store.items.draft(item);
+      return state.source === source ? (this.document(state) ?? []) : [];
+    });
   }
 
   /** What search engines and browsers ask a site for, made of what is published; undefined for anything else. */
@@ -138,11 +139,11 @@ export class Shower {
   }
 
   private make(item: ItemRecord, state: ItemState, which: Showing['which'], marked: boolean): Shown | undefined {
-    const own = this.filled(state);
+    const own = this.filled(state, which);
     if (!own) return undefined;
     const parts = item.kind === 'page' && state.framed ? this.around(which) : {};
     const sections = (state.sections ?? []).flatMap((id) => this.filledItem(id, which) ?? []);
-    const page = fromTop(shownPage(own, { ...parts, sections, facts: this.facts(which), marked }));
+    const page = fromTop(shownPage(own, { ...parts, sections, marked }));
     const css = cssFromTop(renderCss(page));
     const name = sheetName(css);
     if (this.sheets.size >= MOST_KEPT) this.sheets.clear();
@@ -161,26 +162,27 @@ export class Shower {
     return [HEADER, FOOTER].flatMap((id) => this.filledItem(id, which) ?? []);
   }
 
-  private facts(which: Showing['which']): Content {
-    const item = this.store.items.find(FACTS);
+  /** What the project of an item says once for all its pages. */
+  private facts(which: Showing['which'], { source }: ItemState): Content {
+    const item = source === undefined ? undefined : this.store.items.find(factsId(source));
     return (item && this.store.items.state(item, which)?.content) ?? {};
   }
 
   private filledItem(id: string, which: Showing['which']): Filled | undefined {
     const item = this.store.items.find(id);
     const state = item && this.store.items.state(item, which);
-    return state && this.filled(state);
+    return state && this.filled(state, which);
   }
 
-  private filled(state: ItemState): Filled | undefined {
+  private filled(state: ItemState, which: Showing['which']): Filled | undefined {
     const document = this.document(state);
-    return document && { document, content: state.content };
+    return document && { document, content: filledWith(state.content, this.facts(which, state)) };
   }
 
   /** Says everything that a page is made of: versions of its own and of what stands around it. */
   private keyOf(item: ItemRecord, state: ItemState, which: Showing['which'], marked: boolean): string {
     const { items, settings } = this.store;
-    const others = [...(state.framed ? [HEADER, FOOTER] : []), FACTS, ...(state.sections ?? [])].map((id) => versionOf(items.find(id), which)); // prettier-ignore
+    const others = [...(state.framed ? [HEADER, FOOTER] : []), ...(state.sections ?? []), ...items.list({ kind: 'facts', limit: MOST_ASKED }).map(({ id }) => id)].map((id) => versionOf(items.find(id), which)); // prettier-ignore
     return JSON.stringify([item.id, versionOf(item, which), marked, others, settings.tokenRevision()]);
   }
 

@@ -4,7 +4,7 @@ import type { PageDocument, SharedStyle } from '../page/types.js';
 import { renderCss } from '../render/css.js';
 import { renderHtml } from '../render/html.js';
 import { framed, withSections } from './frame.js';
-import { siteItems } from './items.js';
+import { filledWith, kindOfId, siteItems } from './items.js';
 import { cutPiece, piecesOf } from './parts.js';
 
 const STYLES: Record<string, SharedStyle> = {
@@ -106,8 +106,8 @@ describe('what is handed over', () => {
   const content = { header: { home: 'Hollin' }, footer: { text: 'On the marsh' }, evenings: { heading: 'Fridays' }, people: { heading: 'Us' } }; // prettier-ignore
   const common = flatten({ header: { home: 'Hollin' }, footer: { text: 'On the marsh' } });
 
-  it('is the header and the footer once, and pages without what is theirs', () => {
-    const items = siteItems([{ path: 'index.html', document: home, content }, { path: 'about.html', document: about, content }], common); // prettier-ignore
+  it('is the header and the footer once, and the pages with all that they say', () => {
+    const items = siteItems([{ path: 'index.html', document: home, content }, { path: 'about.html', document: about, content }], common, 'marsh'); // prettier-ignore
     expect(items.map(({ id, kind, framed: isFramed }) => [id, kind, isFramed])).toEqual([
       ['header', 'header', undefined],
       ['footer', 'footer', undefined],
@@ -115,14 +115,28 @@ describe('what is handed over', () => {
       ['about', 'page', true],
     ]);
     expect(items[0]?.content).toEqual({ header: { home: 'Hollin' } });
-    expect(items[2]?.content).toEqual({ evenings: { heading: 'Fridays' }, people: { heading: 'Us' } });
+    expect(items[2]?.content).toEqual(content);
     expect(items[2]?.needs).toEqual(['header', 'footer']);
+  });
+
+  it('is a fact once, if it is said in several parts', () => {
+    const said = made({ name: 'home', title: 'Home' }, header('Hollin'), element('section', 'call', { element: 'section' }, words('0170', 'site.telephone')), element('section', 'footer', { element: 'footer', part: 'footer' }, words('0170', 'site.telephone'))); // prettier-ignore
+    const items = siteItems([{ path: 'index.html', document: said, content: { site: { telephone: '0171' } } }], flatten({}), 'marsh'); // prettier-ignore
+    expect(items.map(({ id, content: own }) => [id, own])).toEqual([
+      ['facts-marsh', { site: { telephone: '0171' } }],
+      ['header', {}],
+      ['footer', {}],
+      ['home', { site: { telephone: '0171' } }],
+    ]);
+    expect(items[3]?.needs).toEqual(['header', 'footer', 'facts-marsh']);
+    expect(['header', 'facts-x', 'home'].map(kindOfId)).toEqual(['header', 'facts', undefined]);
+    expect(filledWith({ site: { telephone: 'old', mail: 'm' } }, { site: { telephone: 'new' } })).toEqual({ site: { telephone: 'new', mail: 'm' } }); // prettier-ignore
   });
 
   it('leaves a page alone whose header is another one', () => {
     const other = made({ name: 'other' }, header('Hollin'), section('people', 'People'));
     const otherHeader = { ...other, body: { ...other.body, children: other.body.children?.map((one) => (one.kind === 'section' && one.part ? { ...one, children: [] } : one)) ?? [] } }; // prettier-ignore
-    const items = siteItems([{ path: 'index.html', document: home, content }, { path: 'o.html', document: otherHeader, content }], common); // prettier-ignore
+    const items = siteItems([{ path: 'index.html', document: home, content }, { path: 'o.html', document: otherHeader, content }], common, 'marsh'); // prettier-ignore
     expect(items.filter(({ kind }) => kind === 'page').map(({ framed: isFramed }) => isFramed)).toEqual([true, false]);
   });
 });

@@ -42,15 +42,21 @@ export interface HandedPage {
 /** Ids that the parts of a site have for themselves. */
 export const HEADER = 'header';
 export const FOOTER = 'footer';
-export const FACTS = 'facts';
-const OWN_IDS: ReadonlySet<string> = new Set([HEADER, FOOTER, FACTS]);
+/** Facts are of one project: what others call the same is something else. */
+export const factsId = (source: string): string => `facts-${source}`;
+
+/** What an id says that something is; pages and sections have other ones. */
+export function kindOfId(id: string): 'header' | 'footer' | 'facts' | undefined {
+  if (id === HEADER || id === FOOTER) return id;
+  return id.startsWith(factsId('')) ? 'facts' : undefined;
+}
 
 /**
- * A whole site: its header and its footer once, each page without the values that are theirs. A page whose header or
- * footer is another one than that of the first page stands alone. What is said in several of them is a fact of the site.
- * @param common values that several pages share
+ * A whole site: its header and its footer once, and its pages. A page whose header or footer is another one than that of
+ * the first page stands alone. What is said in several of them is a fact of the site.
+ * @param common values that several pages share @param source name of the project
  */
-export function siteItems(pages: readonly HandedPage[], common: FlatContent): Item[] {
+export function siteItems(pages: readonly HandedPage[], common: FlatContent, source: string): Item[] {
   const zones = pages.flatMap(({ document }) => zonesOf(document));
   const zonesWith = (path: string): Set<string> => new Set(zones.filter(({ says }) => covers(says, path)).map(({ zone }) => zone)); // prettier-ignore
   const isFact = (path: string): boolean => {
@@ -58,22 +64,18 @@ export function siteItems(pages: readonly HandedPage[], common: FlatContent): It
     const found = zonesWith(path);
     return found.size > 1 || (covers(common, path) && (found.size === 0 || found.has('rest')));
   };
-  const isOfPart = (path: string): boolean =>
-    !path.startsWith('page.') && !isFact(path) && !zonesWith(path).has('rest');
   const facts = [...pages].reverse().reduce((all, { document, content }) => over(all, flatten(partContent(wholeContent(document, content), isFact).shared)), NOTHING); // prettier-ignore
-  const hasFacts = facts.values.size + facts.lists.size > 0;
+  const factIds = facts.values.size + facts.lists.size > 0 ? [factsId(source)] : [];
   const parts = PARTS.flatMap((kind) => partItem(pages, kind) ?? []).map((part): Item => {
     const own = partContent(part.content, isFact).own;
-    return { ...part, content: own, needs: hasFacts ? [FACTS] : [], assets: assetsIn(part.document, own) };
+    return { ...part, content: own, needs: factIds, assets: assetsIn(part.document, own) };
   });
   const made = pages.map((page): Item => {
     const framed = parts.length > 0 && parts.every(({ kind, document }) => sharesPart(page.document, kind as (typeof PARTS)[number], document as PageDocument)); // prettier-ignore
-    const own = partContent(page.content, (path) => isFact(path) || (framed && isOfPart(path))).own;
-    const needs = [...(framed ? parts.map(({ id }) => id) : []), ...(hasFacts ? [FACTS] : [])];
-    return pageItem(page, { framed, content: own, needs });
+    return pageItem(page, { framed, needs: [...(framed ? parts.map(({ id }) => id) : []), ...factIds] });
   });
   const said = nest(facts);
-  const factItems: Item[] = hasFacts ? [{ id: FACTS, kind: 'facts', name: 'Facts of the site', content: said, needs: [], assets: assetsIn(said) }] : []; // prettier-ignore
+  const factItems = factIds.map((id): Item => ({ id, kind: 'facts', name: 'Facts of the site', content: said, needs: [], assets: assetsIn(said) })); // prettier-ignore
   return [...factItems, ...parts, ...made];
 }
 
@@ -93,7 +95,7 @@ function zonesOf(document: PageDocument): { readonly zone: string; readonly says
 
 /** Pages that stand alone, each with all that it has. */
 export function aloneItems(pages: readonly HandedPage[]): Item[] {
-  return pages.map((page) => pageItem(page, { framed: false, content: page.content, needs: [] }));
+  return pages.map((page) => pageItem(page, { framed: false, needs: [] }));
 }
 
 /** The sections of pages as items by themselves. */
@@ -121,10 +123,11 @@ function pieceItem(page: HandedPage, node: string, kind: ItemKind, id: string, n
 }
 
 function pageItem(
-  { path, document, content: _ }: HandedPage,
-  { framed, content, needs }: Pick<Item, 'content' | 'needs'> & { readonly framed: boolean },
+  { path, document, content }: HandedPage,
+  { framed, needs }: { readonly framed: boolean; readonly needs: readonly string[] },
 ): Item {
-  const id = OWN_IDS.has(document.name) ? `${document.name}-page` : document.name;
+  // prettier-ignore
+  const id = kindOfId(document.name) ? `${document.name}-page` : document.name;
   return { id, kind: 'page', name: document.title || document.name, path, framed, document, content, needs, assets: assetsIn(document, content) }; // prettier-ignore
 }
 
@@ -138,7 +141,7 @@ function sharesPart(page: PageDocument, kind: 'header' | 'footer', part: PageDoc
 }
 
 function free(id: string, taken: Set<string>): string {
-  let own = OWN_IDS.has(id) ? `${id}-section` : id;
+  let own = kindOfId(id) ? `${id}-section` : id;
   for (let at = 2; taken.has(own); at += 1) own = `${id}-${at}`;
   taken.add(own);
   return own;
@@ -151,11 +154,7 @@ export function assetsIn(...things: readonly unknown[]): string[] {
   return [...found].sort();
 }
 
-/** What a page is filled with: its own values, those of the parts it shares, and what is said once for the site. */
-export function filledWith(own: Content, parts: readonly Content[], facts: Content): Content {
-  const all = [facts, ...parts, own].map(flatten);
-  return nest({
-    values: new Map(all.flatMap(({ values }) => [...values])),
-    lists: new Map(all.flatMap(({ lists }) => [...lists])),
-  });
+/** What an item is filled with: its own values, and before these what is said once for several. */
+export function filledWith(own: Content, ...common: readonly Content[]): Content {
+  return nest(common.map(flatten).reduce(over, flatten(own)));
 }

@@ -1,8 +1,7 @@
 import { fillPage } from '../content/content.js';
 import { withMarks } from '../content/marks.js';
-import { flatten, nest, type Content } from '../content/values.js';
+import type { Content } from '../content/values.js';
 import { originalValues } from '../content/content.js';
-import { knownOf } from '../content/common.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
 import { isElement, mapTree } from '../page/walk.js';
 import { framed, isSamePiece, withSections, type Frame } from './frame.js';
@@ -22,8 +21,6 @@ export interface Around {
   readonly footer?: Filled;
   /** Sections that stand at its end. */
   readonly sections?: readonly Filled[];
-  /** Values that are said once for the site. */
-  readonly facts?: Content;
   /** Whether the editable places of the page itself are marked. */
   readonly marked?: boolean;
 }
@@ -36,7 +33,6 @@ const PARTS = ['header', 'footer'] as const;
  * part that the page has in the same form keeps what is the page's own in it, as the current entry of a menu.
  */
 export function shownPage({ document, content }: Filled, around: Around): PageDocument {
-  const facts = around.facts ?? {};
   const frame: { header?: PageDocument; footer?: PageDocument } = {};
   const shared: Content[] = [];
   for (const kind of PARTS) {
@@ -44,24 +40,16 @@ export function shownPage({ document, content }: Filled, around: Around): PageDo
     if (!part) continue;
     const [own, other] = [pieceOf(document, kind), pieceOf(part.document, kind)];
     if (own && other && isSamePiece(cutNode(document, own.id, kind), other)) shared.push(part.content);
-    else frame[kind] = fillPage(part.document, factsFor(part, facts));
+    else frame[kind] = fillPage(part.document, part.content);
   }
-  const filled = fillPage(document, filledWith(content, shared, onlyKnown(facts, document)));
+  const filled = fillPage(document, filledWith(content, ...shared));
   const marked = around.marked ? withMarks(filled) : filled;
-  const sections = (around.sections ?? []).map((one) => fillPage(one.document, factsFor(one, facts)));
+  const sections = (around.sections ?? []).map((one) => fillPage(one.document, one.content));
   return withSections(framed(marked, frame satisfies Frame), sections);
 }
 
 function cutNode(document: PageDocument, id: string, kind: (typeof PARTS)[number]): ElementNode {
   return pieceOf(cutPiece(document, id, kind), kind) as ElementNode;
-}
-
-function factsFor({ document, content }: Filled, facts: Content): Content {
-  return filledWith(content, [], onlyKnown(facts, document));
-}
-
-function onlyKnown(content: Content, document: PageDocument): Content {
-  return nest(knownOf(flatten(content), document));
 }
 
 /** A page whose files are told from the top of the site, so that it can be shown at any address. */

@@ -53,13 +53,14 @@ export function handOver(
     const { document, content } = readAdjusted(project, name);
     return { path: (places.get(name) as SitePlace).html, document, content };
   });
+  const source = slug(basename(resolve(project)), 60) || 'project';
   const items = chosen(itemsAs(pages, as, project), only);
   const tokens = join(project, TOKENS_FILE);
   const [first] = pages as [HandedPage];
   const text = existsSync(tokens) ? readFileSync(tokens, 'utf8') : undefined;
   const paths = assetsIn(items.map(({ assets }) => assets));
   return {
-    source: slug(basename(resolve(project)), 60) || 'project',
+    source,
     title: first.document.head?.site ?? first.document.title,
     language: first.document.language || 'en',
     items,
@@ -68,7 +69,7 @@ export function handOver(
   };
 
   function itemsAs(all: readonly HandedPage[], form: Form, where: string): readonly Item[] {
-    if (form === 'site') return siteItems(all, readSiteContent(where));
+    if (form === 'site') return siteItems(all, readSiteContent(where), source);
     if (form === 'page') return aloneItems(all);
     if (form === 'section') return sectionItems(all);
     const part = partItem(all, form);

@@ -15,7 +15,7 @@ export interface ThereItem {
   readonly name: string;
   readonly path?: string;
   readonly framed?: boolean;
-  readonly tokens?: string;
+  readonly source?: string;
   readonly sections?: readonly string[];
   readonly status: string;
   readonly content: Content;
@@ -73,7 +73,7 @@ async function stepFor(client: ApiClient, handed: Handed, item: Item, options: P
   const { status, body: there, etag } = await client.get<ThereItem>(`/items/${item.id}?document=true`, [404]);
   if (status === 404) return adding(client, handed, item, options);
   const { id, kind } = item;
-  if (there.tokens === handed.source) return changing(handed, item, there, etag, options.decided);
+  if (there.source === handed.source) return changing(handed, item, there, etag, options.decided);
   const isPart = kind !== 'page' && kind !== 'section';
   if (isPart && !options.meant.has(id)) return { ...bareStep(item), does: 'keep' };
   if (isPart || isReplaced(item, options)) return replacing(handed, item, there, etag);
@@ -125,7 +125,7 @@ function stateOf(handed: Handed, item: Item, content: Content, there?: ThereItem
     name,
     ...(there?.path !== undefined || path !== undefined ? { path: there?.path ?? path } : {}),
     ...(framed === undefined ? {} : { framed }),
-    tokens: handed.source,
+    source: handed.source,
     ...(there?.sections ? { sections: there.sections } : {}),
     ...(document ? { document: bareDocument(document) } : {}),
     content,
@@ -183,8 +183,8 @@ async function appending(client: ApiClient, handed: Handed, onto: string, option
   for (const item of sections) steps.push(await stepFor(client, handed, item, { ...options, place: 'new' }));
   const all = [...new Set([...(page.sections ?? []), ...sections.map(({ id }) => id)])];
   const isSame = all.length === (page.sections ?? []).length;
-  const { name, path, framed, tokens, content } = page;
-  const body = { name, path, ...(framed === undefined ? {} : { framed }), ...(tokens === undefined ? {} : { tokens }), content, sections: all, note: 'sections at its end' }; // prettier-ignore
+  const { name, path, framed, source, content } = page;
+  const body = { name, path, ...(framed === undefined ? {} : { framed }), ...(source === undefined ? {} : { source }), content, sections: all, note: 'sections at its end' }; // prettier-ignore
   const told = { id: onto, kind: 'page', name, ours: [], theirs: [], conflicts: [], lost: [], layout: false };
   return [...steps, isSame ? { ...told, does: 'nothing' } : { ...told, does: 'append', put: { body, etag } }];
 }

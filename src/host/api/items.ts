@@ -1,5 +1,5 @@
 import type { FastifyInstance } from 'fastify';
-import { FACTS, FOOTER, HEADER, type ItemKind } from '../../core/compose/items.js';
+import { kindOfId, type ItemKind } from '../../core/compose/items.js';
 import type { PageDocument } from '../../core/page/types.js';
 import { changesOf } from '../changes.js';
 import type { Context } from '../context.js';
@@ -197,9 +197,8 @@ function saidOf({ note, baseline }: SentItem, usual: string): Omit<By, 'author'>
 
 /** Parts have ids that say what they are; nothing else has these. */
 function refuseOddId(id: string, kind: ItemKind): void {
-  const own: Readonly<Record<string, ItemKind>> = { [HEADER]: 'header', [FOOTER]: 'footer', [FACTS]: 'facts' };
-  const fits = own[id] === undefined ? kind === 'page' || kind === 'section' : own[id] === kind;
-  if (!fits) throw new Refusal(422, 'This id does not fit.', 'The header of a site is "header", its footer "footer", its facts "facts".'); // prettier-ignore
+  const fits = kindOfId(id) === undefined ? kind === 'page' || kind === 'section' : kindOfId(id) === kind;
+  if (!fits) throw new Refusal(422, 'This id does not fit.', 'The header of a site is "header", its footer "footer", the facts of a project "facts-" and its name.'); // prettier-ignore
 }
 
 /** What is sent as a state that can be kept. @throws Refusal */

@@ -17,7 +17,9 @@ const STATE: Record<string, Schema> = {
   name: NAME,
   path: PATH,
   framed: { type: 'boolean', description: 'Of a page: it stands between the header and the footer of the site.' },
-  tokens: text('Name of its set of tokens.', { maxLength: 100 }),
+  source: text('Name of the project that it comes from: its set of tokens is called so.', {
+    pattern: '^[a-z0-9][a-z0-9-]{0,99}$',
+  }),
   sections: { type: 'array', items: ID, maxItems: 200, description: 'Sections that stand at the end of a page.' },
   content: { type: 'object', additionalProperties: true, description: 'Fields by sections, as in content files.' },
 };

@@ -56,7 +56,7 @@ export function changesPage(item: ItemRecord, changes: readonly Change[], settin
   </table></div>`}`; // prettier-ignore
 }
 
-const SETTINGS: Readonly<Record<string, string>> = { name: 'its name', path: 'its address', framed: 'whether it has the header and footer of the site', document: 'its layout', tokens: 'its colours and text styles', sections: 'the sections at its end' }; // prettier-ignore
+const SETTINGS: Readonly<Record<string, string>> = { name: 'its name', path: 'its address', framed: 'whether it has the header and footer of the site', document: 'its layout', source: 'the project that it comes from', sections: 'the sections at its end' }; // prettier-ignore
 
 export function historyPage(item: ItemRecord, versions: readonly VersionRecord[], guard: string): Markup {
   return html`<h1>History of “${item.name}”</h1>

@@ -60,7 +60,7 @@ export function work(context: Context, item: ItemRecord, form: SentForm, author:
     return { item, content: asked, problems: form.problems, others, told: '' };
   }
   const edit = editOf(what, list, id, merged);
-  const document = current.document ?? context.shower.documentWith(list);
+  const document = current.document ?? context.shower.documentWith(list, items.draft(item));
   const now = edit && document ? edited(document, merged, edit) : merged;
   const before = items.draft(item);
   const after = withSettings(before, form.settings);

@@ -15,8 +15,8 @@ export interface ItemState {
   readonly framed?: boolean;
   /** Hash of its page document. */
   readonly document?: string;
-  /** Name of its set of tokens. */
-  readonly tokens?: string;
+  /** Name of the project that it comes from: its tokens and its facts are those of that project. */
+  readonly source?: string;
   readonly content: Content;
   /** Ids of sections that stand at the end of a page. */
   readonly sections?: readonly string[];
@@ -183,7 +183,7 @@ export class Items {
     const [draft, published] = [this.draft(item), this.state(item, 'published')];
     if (item.published === item.draft) return { settings: [], fields: [] };
     const before: Partial<ItemState> = published ?? {};
-    const settings = (['name', 'path', 'framed', 'document', 'tokens', 'sections'] as const).filter((key) => JSON.stringify(draft[key] ?? null) !== JSON.stringify(before[key] ?? null)); // prettier-ignore
+    const settings = (['name', 'path', 'framed', 'document', 'source', 'sections'] as const).filter((key) => JSON.stringify(draft[key] ?? null) !== JSON.stringify(before[key] ?? null)); // prettier-ignore
     return { settings, fields: changesBetween(flatten(before.content ?? {}), flatten(draft.content)) };
   }
 
