@@ -5,6 +5,7 @@ import { originalContent, originalValues, wholeContent } from '../core/content/c
 import { isTranslated } from '../core/content/languages.js';
 import { regionsOf, type Field, type Region } from '../core/content/regions.js';
 import { flatten, ID, nest, type Content, type Entries, type FlatContent, type Group } from '../core/content/values.js';
+import { freeName } from '../core/page/free-name.js';
 import { nearestWords } from '../core/page/nearest.js';
 import { Problem } from '../core/page/problem.js';
 import { slug } from '../core/page/words.js';
@@ -166,8 +167,7 @@ export function addContent(
   const like = how.like ?? ids.at(-1) ?? opened.source.lists.get(list)?.[0] ?? '';
   if (how.like !== undefined && !ids.includes(how.like)) throw noEntry(list, how.like, ids);
   const at = Math.min(Math.max(0, (how.at ?? ids.length + 1) - 1), ids.length);
-  const wanted = slug(how.text ?? '', 24) || 'entry';
-  const id = plain ? String(at + 1) : [wanted, ...ids.map((_, index) => `${wanted}-${index + 2}`)].find((one) => !ids.includes(one)) ?? wanted; // prettier-ignore
+  const id = plain ? String(at + 1) : freeName(slug(how.text ?? '', 24) || 'entry', (one) => ids.includes(one)); // prettier-ignore
   const entry = plain
     ? (how.text ?? valueAt(opened, `${list}.${like}`))
     : named({ ...copyOf(opened, list, like), [ID]: id }, how.text);

@@ -3,7 +3,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join, relative, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { originalContent, originalValues } from '../core/content/content.js';
-import { mergeContent } from '../core/content/merge.js';
+import { threeWay } from '../core/content/three-way.js';
 import { flatten, nest, type Content, type FlatContent } from '../core/content/values.js';
 import type { Brief } from '../core/brief/brief.js';
 import { movedByAll, type FieldDecision } from '../core/brief/field-decisions.js';
@@ -182,7 +182,7 @@ function contentFor(out: string, document: PageDocument, { fields = [] }: Brief)
   const then: PageDocument = { ...(JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument), palette: paletteOf(tokensOf(out)) }; // prettier-ignore
   const written = moved(flatten(readPageContent(out, then)));
   const before = moved(originalValues(then));
-  return nest(over(flatten(nest(mergeContent(originalValues(document), before, written))), common([then])));
+  return nest(over(flatten(nest(threeWay(before, originalValues(document), written).content)), common([then])));
 }
 
 function movedKeys<Value>(map: ReadonlyMap<string, Value>, decisions: readonly FieldDecision[]): Map<string, Value> {

@@ -1,3 +1,4 @@
+import { sha256 } from '../core/page/hash.js';
 import { cssFromTop, filledElsewhere, fromTop, shownPage, type Filled } from '../core/compose/show.js';
 import { factsId, filledWith, FOOTER, HEADER } from '../core/compose/items.js';
 import { originalValues } from '../core/content/content.js';
@@ -10,7 +11,6 @@ import { renderHtml } from '../core/render/html.js';
 import { indexFiles } from '../core/render/index-files.js';
 import { withTokens } from '../core/tokens/apply.js';
 import { paletteOf } from '../core/tokens/palette.js';
-import { hashOf } from './store/media.js';
 import type { ItemRecord, ItemState } from './store/items.js';
 import type { Store } from './store/store.js';
 
@@ -150,7 +150,7 @@ export class Shower {
     this.sheets.set(name, css);
     const file = state.path === undefined ? {} : { file: state.path };
     const html = renderHtml(page, `/-/sheets/${name}.css`, file).replace(/(href|src|content)="(assets\/|site\.webmanifest)/g, '$1="/$2'); // prettier-ignore
-    return { html, css, etag: `"${hashOf(html).slice(0, 24)}"` };
+    return { html, css, etag: `"${sha256(html).slice(0, 24)}"` };
   }
 
   private around(which: Showing['which']): { header?: Filled; footer?: Filled } {
@@ -233,5 +233,5 @@ function says(content: Content, path: string): boolean {
 }
 
 function sheetName(css: string): string {
-  return hashOf(css).slice(0, 24);
+  return sha256(css).slice(0, 24);
 }

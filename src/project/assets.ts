@@ -1,5 +1,5 @@
-import { createHash } from 'node:crypto';
 import { extname } from 'node:path';
+import { sha256 } from '../core/page/hash.js';
 import type { SignIn } from '../core/source/reading.js';
 import { slug } from '../core/page/words.js';
 
@@ -22,7 +22,7 @@ export class AssetStore {
 
   /** Adds bytes and returns the path by which the site finds them. */
   add(bytes: Buffer, hint: string, type?: string): string {
-    const hash = createHash('sha256').update(bytes).digest('hex').slice(0, 10);
+    const hash = sha256(bytes).slice(0, 10);
     const known = this.byHash.get(hash);
     if (known) return known;
     const ending =

@@ -1,20 +1,16 @@
-import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { sha256 } from '../core/page/hash.js';
 import { Problem } from '../core/page/problem.js';
 import { isProject } from './folder.js';
 
 /** What the site was when it was rendered: so that what somebody changed in it by hand is not lost. */
 export const RENDERED_FILE = 'rendered.json';
 
-function hashOf(bytes: string | Buffer): string {
-  return createHash('sha256').update(bytes).digest('hex');
-}
-
 /** The text of the record of a site: its pages and style sheets by path, with the hash of their bytes. */
 export function renderedText(files: Iterable<readonly [path: string, bytes: string | Buffer]>): string {
   const own = [...files].filter(([path]) => /\.(html|css)$/.test(path)).sort(([a], [b]) => (a < b ? -1 : 1));
-  return `${JSON.stringify(Object.fromEntries(own.map(([path, bytes]) => [path, hashOf(bytes)])), null, 2)}\n`;
+  return `${JSON.stringify(Object.fromEntries(own.map(([path, bytes]) => [path, sha256(bytes)])), null, 2)}\n`;
 }
 
 /** Files of a project's site that are otherwise than they were rendered. */
@@ -29,7 +25,7 @@ export function editedByHand(project: string): string[] {
   }
   return Object.entries(known).flatMap(([path, hash]) => {
     const own = join(project, 'site', path);
-    return existsSync(own) && hashOf(readFileSync(own)) !== hash ? [`site/${path}`] : [];
+    return existsSync(own) && sha256(readFileSync(own)) !== hash ? [`site/${path}`] : [];
   });
 }
 

@@ -1,7 +1,7 @@
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { isElement, isWords, mapTree } from '../page/walk.js';
 import { Joining } from './join.js';
-import { pieceOf } from './parts.js';
+import { PART_KINDS, pieceOf } from './parts.js';
 
 /** The header and the footer of a site, as documents of their own that are filled already. */
 export interface Frame {
@@ -16,7 +16,7 @@ export interface Frame {
 export function framed(page: PageDocument, frame: Frame): PageDocument {
   const joining = new Joining(page);
   let { body } = page;
-  for (const kind of ['header', 'footer'] as const) {
+  for (const kind of PART_KINDS) {
     const piece = frame[kind];
     if (!piece) continue;
     const nodes = joining.take(piece);

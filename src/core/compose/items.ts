@@ -5,7 +5,8 @@ import type { PageDocument } from '../page/types.js';
 import { isElement, mapTree } from '../page/walk.js';
 import { sectionSlug } from '../page/words.js';
 import { isSamePiece } from './frame.js';
-import { cutPiece, pieceOf, piecesOf } from './parts.js';
+import { freeName } from '../page/free-name.js';
+import { cutPiece, PART_KINDS, pieceOf, piecesOf, type PartKind } from './parts.js';
 
 /* What of a project is handed over to a site: pages, the header and the footer that they share, sections, common values. */
 
@@ -66,12 +67,12 @@ export function siteItems(pages: readonly HandedPage[], common: FlatContent, sou
   };
   const facts = [...pages].reverse().reduce((all, { document, content }) => over(all, flatten(partContent(wholeContent(document, content), isFact).shared)), NOTHING); // prettier-ignore
   const factIds = facts.values.size + facts.lists.size > 0 ? [factsId(source)] : [];
-  const parts = PARTS.flatMap((kind) => partItem(pages, kind) ?? []).map((part): Item => {
+  const parts = PART_KINDS.flatMap((kind) => partItem(pages, kind) ?? []).map((part): Item => {
     const own = partContent(part.content, isFact).own;
     return { ...part, content: own, needs: factIds, assets: assetsIn(part.document, own) };
   });
   const made = pages.map((page): Item => {
-    const framed = parts.length > 0 && parts.every(({ kind, document }) => sharesPart(page.document, kind as (typeof PARTS)[number], document as PageDocument)); // prettier-ignore
+    const framed = parts.length > 0 && parts.every(({ kind, document }) => sharesPart(page.document, kind as PartKind, document as PageDocument)); // prettier-ignore
     return pageItem(page, { framed, needs: [...(framed ? parts.map(({ id }) => id) : []), ...factIds] });
   });
   const said = nest(facts);
@@ -79,12 +80,11 @@ export function siteItems(pages: readonly HandedPage[], common: FlatContent, sou
   return [...factItems, ...parts, ...made];
 }
 
-const PARTS = ['header', 'footer'] as const;
 const NOTHING: FlatContent = { values: new Map(), lists: new Map() };
 
 /** What the header, the footer and the rest of a page say. */
 function zonesOf(document: PageDocument): { readonly zone: string; readonly says: FlatContent }[] {
-  const pieces = PARTS.flatMap((kind) => {
+  const pieces = PART_KINDS.flatMap((kind) => {
     const node = pieceOf(document, kind);
     return node ? [{ zone: kind, node }] : [];
   });
@@ -104,12 +104,16 @@ export function sectionItems(pages: readonly HandedPage[]): Item[] {
   return pages.flatMap((page) =>
     piecesOf(page.document)
       .filter(({ kind }) => kind === 'section')
-      .map(({ node }) => pieceItem(page, node.id, 'section', free(sectionSlug(node.name), taken), node.name)),
+      .map(({ node }) => {
+        const id = freeName(sectionSlug(node.name), (one) => taken.has(one) || kindOfId(one) !== undefined);
+        taken.add(id);
+        return pieceItem(page, node.id, 'section', id, node.name);
+      }),
   );
 }
 
 /** The header or the footer of the first page that has one. */
-export function partItem(pages: readonly HandedPage[], kind: 'header' | 'footer'): Item | undefined {
+export function partItem(pages: readonly HandedPage[], kind: PartKind): Item | undefined {
   const page = pages.find(({ document }) => pieceOf(document, kind));
   const node = page && pieceOf(page.document, kind);
   return page && node && pieceItem(page, node.id, kind, kind, kind === 'header' ? 'Header' : 'Footer');
@@ -132,19 +136,12 @@ function pageItem(
 }
 
 /** Whether a page has no such part of its own, or the same one. */
-function sharesPart(page: PageDocument, kind: 'header' | 'footer', part: PageDocument): boolean {
+function sharesPart(page: PageDocument, kind: PartKind, part: PageDocument): boolean {
   const own = pieceOf(page, kind);
   const other = pieceOf(part, kind);
   if (own === undefined) return true;
   const cut = pieceOf(cutPiece(page, own.id, kind), kind);
   return other !== undefined && cut !== undefined && isSamePiece(cut, other);
-}
-
-function free(id: string, taken: Set<string>): string {
-  let own = kindOfId(id) ? `${id}-section` : id;
-  for (let at = 2; taken.has(own); at += 1) own = `${id}-${at}`;
-  taken.add(own);
-  return own;
 }
 
 /** Files of ours that something refers to, in the order of the alphabet. */

@@ -1,7 +1,8 @@
 import type { Breakpoint, Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../page/types.js'; // prettier-ignore
 import { inOwnUnits, rootSize } from '../page/root-size.js';
 import { elements, isElement, mapTree } from '../page/walk.js';
-import { freeName, inheritedLook, stylesIn, withInherited } from './parts.js';
+import { freeName } from '../page/free-name.js';
+import { inheritedLook, stylesIn, withInherited } from './parts.js';
 
 /* Pieces of one page in another: their styles come along, and nothing of either page looks otherwise by it. */
 
@@ -59,7 +60,7 @@ export class Joining {
     const other = piece.tokens ?? { rest: {} };
     const clashes = Object.entries(other.rest).filter(([name, value]) => this.tokens.rest[name] !== undefined && (this.tokens.rest[name] !== value || this.tokens.dark[name] !== other.dark?.[name])).map(([name]) => name); // prettier-ignore
     const names = new Map(
-      clashes.map((name) => [name, freeName(`--${piece.name}-${name.slice(2)}`, this.tokens.rest)]),
+      clashes.map((name) => [name, freeName(`--${piece.name}-${name.slice(2)}`, (one) => one in this.tokens.rest)]),
     );
     const said = (name: string): string => names.get(name) ?? name;
     for (const [name, value] of Object.entries(other.rest)) this.tokens.rest[said(name)] = value;
@@ -79,7 +80,10 @@ export class Joining {
     return new Map(
       Object.entries(piece.keyframes ?? {}).map(([name, frames]) => {
         const known = this.keyframes[name];
-        const own = known === undefined || known === frames ? name : freeName(`${piece.name}-${name}`, this.keyframes);
+        const own =
+          known === undefined || known === frames
+            ? name
+            : freeName(`${piece.name}-${name}`, (one) => one in this.keyframes);
         this.keyframes[own] = frames;
         return [name, own];
       }),
@@ -91,8 +95,7 @@ export class Joining {
       piece.breakpoints.map(({ name, below }) => {
         const known = this.breakpoints.find((one) => one.below === below);
         if (known) return [name, known.name];
-        const taken = Object.fromEntries(this.breakpoints.map((one) => [one.name, true]));
-        const own = freeName(name, taken);
+        const own = freeName(name, (free) => this.breakpoints.some((one) => one.name === free));
         this.breakpoints.push({ name: own, below });
         return [name, own];
       }),
@@ -110,7 +113,7 @@ export class Joining {
     const names = new Map(
       [...moved].map(([name, style]) => {
         const known = this.styles[name];
-        return [name, known === undefined || same(known, style) ? name : freeName(`${piece.name}-${name}`, { ...this.styles, ...piece.styles })]; // prettier-ignore
+        return [name, known === undefined || same(known, style) ? name : freeName(`${piece.name}-${name}`, (one) => one in this.styles || one in piece.styles)]; // prettier-ignore
       }),
     );
     for (const [name, style] of moved) this.styles[names.get(name) as string] = withHosts(style, names);
@@ -143,7 +146,7 @@ export class Joining {
       const known = made.get(key);
       if (known !== undefined) return { ...node, style: known };
       const own = this.styles[key] ?? { rest: {} };
-      const name = freeName(`${node.style ?? node.kind}-here`, this.styles);
+      const name = freeName(`${node.style ?? node.kind}-here`, (one) => one in this.styles);
       this.styles[name] = { ...own, rest: { ...set, ...own.rest } };
       made.set(key, name);
       return { ...node, style: name };
@@ -154,7 +157,7 @@ export class Joining {
   private withFreeAnchors(tree: ElementNode): ElementNode {
     const anchors = new Map<string, string>();
     for (const id of anchorsIn(tree)) {
-      const free = this.ids.has(id) ? freeName(`${id}-2`, Object.fromEntries([...this.ids].map((one) => [one, true]))) : id; // prettier-ignore
+      const free = freeName(id, (one) => this.ids.has(one));
       this.ids.add(free);
       if (free !== id) anchors.set(id, free);
     }

@@ -1,3 +1,4 @@
+import { freeName } from '../page/free-name.js';
 import { INHERITED } from '../page/inherited.js';
 import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../page/types.js';
 import { elements, isElement } from '../page/walk.js';
@@ -7,6 +8,10 @@ import { elements, isElement } from '../page/walk.js';
 /** What of a page can be handed over by itself. */
 export const PIECE_KINDS = ['header', 'footer', 'section'] as const;
 export type PieceKind = (typeof PIECE_KINDS)[number];
+
+/** Pieces that are parts of the site: a page has one of each. */
+export const PART_KINDS = ['header', 'footer'] as const;
+export type PartKind = (typeof PART_KINDS)[number];
 
 export interface Piece {
   readonly kind: PieceKind;
@@ -27,7 +32,7 @@ export function piecesOf(document: PageDocument): Piece[] {
   return found.map((one) => (one === first(one.kind) ? one : { ...one, kind: 'section' }));
 }
 
-export function pieceOf(document: PageDocument, kind: 'header' | 'footer'): ElementNode | undefined {
+export function pieceOf(document: PageDocument, kind: PartKind): ElementNode | undefined {
   return piecesOf(document).find((one) => one.kind === kind)?.node;
 }
 
@@ -99,21 +104,13 @@ export function withInherited(
   if (Object.keys(look.rest).length === 0 && !look.variants) return node;
   const own = styles[node.style ?? ''] ?? { rest: {} };
   const variants = [...(look.variants ?? []).filter(({ set }) => Object.keys(set).some((property) => !(property in own.rest))).map((one) => ({ ...one, set: without(one.set, own.rest) })), ...(own.variants ?? [])]; // prettier-ignore
-  const free = freeName(name, styles);
+  const free = freeName(name, (one) => one in styles);
   styles[free] = { rest: { ...look.rest, ...own.rest }, ...(variants.length ? { variants } : {}) };
   return { ...node, style: free };
 }
 
 function without(set: Declarations, said: Declarations): Declarations {
   return Object.fromEntries(Object.entries(set).filter(([property]) => !(property in said)));
-}
-
-/** A name that nothing has yet. */
-export function freeName(name: string, taken: Readonly<Record<string, unknown>>): string {
-  for (let at = 1; ; at += 1) {
-    const free = at === 1 ? name : `${name}-${at}`;
-    if (!(free in taken)) return free;
-  }
 }
 
 /** The styles that a tree uses, and the states of others that they depend on where these are used too. */

@@ -6,7 +6,7 @@ import type { ElementNode, PageDocument } from '../page/types.js';
 import { isElement, mapTree } from '../page/walk.js';
 import { framed, isSamePiece, withSections, type Frame } from './frame.js';
 import { filledWith } from './items.js';
-import { cutPiece, pieceOf } from './parts.js';
+import { cutPiece, PART_KINDS, pieceOf, type PartKind } from './parts.js';
 
 /** A page, a part or a section with what fills it. */
 export interface Filled {
@@ -25,9 +25,6 @@ export interface Around {
   readonly marked?: boolean;
 }
 
-/** Parts by their kind. */
-const PARTS = ['header', 'footer'] as const;
-
 /**
  * A page as its site shows it: filled, between the site's header and footer, with the sections that stand at its end. A
  * part that the page has in the same form keeps what is the page's own in it, as the current entry of a menu.
@@ -35,7 +32,7 @@ const PARTS = ['header', 'footer'] as const;
 export function shownPage({ document, content }: Filled, around: Around): PageDocument {
   const frame: { header?: PageDocument; footer?: PageDocument } = {};
   const shared: Content[] = [];
-  for (const kind of PARTS) {
+  for (const kind of PART_KINDS) {
     const part = around[kind];
     if (!part) continue;
     const [own, other] = [pieceOf(document, kind), pieceOf(part.document, kind)];
@@ -48,7 +45,7 @@ export function shownPage({ document, content }: Filled, around: Around): PageDo
   return withSections(framed(marked, frame satisfies Frame), sections);
 }
 
-function cutNode(document: PageDocument, id: string, kind: (typeof PARTS)[number]): ElementNode {
+function cutNode(document: PageDocument, id: string, kind: PartKind): ElementNode {
   return pieceOf(cutPiece(document, id, kind), kind) as ElementNode;
 }
 
@@ -70,7 +67,7 @@ export function cssFromTop(css: string): string {
 
 /** Fields of a page that are filled elsewhere: in the parts of its site, or once for the site. */
 export function filledElsewhere(document: PageDocument, parts: readonly PageDocument[]): (path: string) => boolean {
-  const shown = PARTS.flatMap((kind) =>
+  const shown = PART_KINDS.flatMap((kind) =>
     parts.some((part) => pieceOf(part, kind)) ? (pieceOf(document, kind) ?? []) : [],
   );
   const paths = shown.map((node) => originalValues({ ...document, body: { ...document.body, children: [node] } }));

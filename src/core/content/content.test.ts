@@ -3,7 +3,7 @@ import { element, page, words } from '../page/sample.js';
 import type { ElementNode, PageDocument } from '../page/types.js';
 import { elements, textOf } from '../page/walk.js';
 import { fillPage, originalContent, originalValues, unknownFields } from './content.js';
-import { mergeContent } from './merge.js';
+import { threeWay } from './three-way.js';
 import { flatten, nest, type Content } from './values.js';
 
 const document = page(
@@ -199,11 +199,11 @@ describe('what a client wrote', () => {
         ],
       },
     });
-    expect(nest(mergeContent(now, before, written))).toEqual({ s: { a: 'mine', b: 'newer', list: [{ id: 'x', t: 'one' }, { id: 'y', t: 'two' }, { id: 'z', t: '3' }] } }); // prettier-ignore
-    expect(nest(mergeContent(now, before, before))).toEqual(nest(now));
+    expect(nest(threeWay(before, now, written).content)).toEqual({ s: { a: 'mine', b: 'newer', list: [{ id: 'x', t: 'one' }, { id: 'y', t: 'two' }, { id: 'z', t: '3' }] } }); // prettier-ignore
+    expect(nest(threeWay(before, now, before).content)).toEqual(nest(now));
   });
 
-  it('keeps a list whose entries were changed', () => {
+  it('keeps a list whose entries were changed, with what the source has more', () => {
     const written = flatten({
       s: {
         list: [
@@ -212,6 +212,6 @@ describe('what a client wrote', () => {
         ],
       },
     });
-    expect(nest(mergeContent(now, before, written))['s']?.['list']).toEqual([{ id: 'y', t: '2' }, { id: 'own', t: 'mine' }]); // prettier-ignore
+    expect(nest(threeWay(before, now, written).content)['s']?.['list']).toEqual([{ id: 'y', t: 'two' }, { id: 'own', t: 'mine' }, { id: 'z', t: '3' }]); // prettier-ignore
   });
 });

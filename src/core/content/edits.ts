@@ -1,9 +1,9 @@
+import { freeName } from '../page/free-name.js';
 import { Problem } from '../page/problem.js';
 import type { PageDocument } from '../page/types.js';
 import { slug } from '../page/words.js';
-import { originalValues } from './content.js';
+import { originalValues, wholeContent } from './content.js';
 import { flatten, type Content, type FlatContent } from './values.js';
-import { wholeContent } from './content.js';
 
 /** One change that a person makes to the content of a page. Places in lists are counted from 0. */
 export type Edit =
@@ -54,7 +54,7 @@ function added(
   if (model === undefined) throw new Problem('This list never had an entry that another could be like.', list, 'Add it in the project.'); // prettier-ignore
   const from = ids.includes(model) ? content : source;
   const place = Math.min(Math.max(0, at ?? ids.length), ids.length);
-  const id = freeId(name === undefined ? 'entry' : slug(name, 24) || 'entry', ids);
+  const id = freeName(slug(name ?? '', 24) || 'entry', (one) => ids.includes(one));
   const [old, own] = [`${list}.${model}`, `${list}.${id}`];
   const copied = <Value>(map: ReadonlyMap<string, Value>): [string, Value][] => [...map].filter(([path]) => path === old || path.startsWith(`${old}.`)).map(([path, value]) => [own + path.slice(old.length), value]); // prettier-ignore
   const grown = {
@@ -62,13 +62,6 @@ function added(
     lists: new Map([...content.lists, ...copied(from.lists)]),
   };
   return ordered(grown, list, [...ids.slice(0, place), id, ...ids.slice(place)], isPlain);
-}
-
-function freeId(wanted: string, ids: readonly string[]): string {
-  for (let at = 1; ; at += 1) {
-    const id = at === 1 ? wanted : `${wanted}-${at}`;
-    if (!ids.includes(id)) return id;
-  }
 }
 
 /** A list with other entries, or the same in another order; what is of none any more goes. Plain texts are known by their number. */

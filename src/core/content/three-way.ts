@@ -64,8 +64,8 @@ class ThreeWay {
     const [was, our, their] = [this.before, this.ours, this.theirs].map((one) => one.values.get(path));
     const around = [...this.whole].find(([list]) => path.startsWith(`${list}.`));
     if (around) return around[1] === 'ours' ? our : their;
-    /* A field that one side does not have, because it has another page, is as the other has it. */
-    if (our === undefined || their === undefined) return our ?? their;
+    /* A field that one side has no more goes, unless the other wrote something in it. */
+    if (our === undefined || their === undefined) return (our ?? their) === was ? undefined : (our ?? their);
     if (our === their || our === was) return their;
     if (their === was) return our;
     return this.conflict(path, was, our, their) === 'ours' ? our : their;

@@ -1,6 +1,6 @@
 import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
+import { freeName } from '../page/free-name.js';
 import { elements, isElement, mapTree } from '../page/walk.js';
-import { NameGiver } from '../page/words.js';
 import { menuRow } from './fold-menu.js';
 import type { Pass } from './pass.js';
 
@@ -60,14 +60,11 @@ function withMain(document: PageDocument): PageDocument {
   const own = document.styles[body.style ?? ''] ?? { rest: {} };
   if (!flowsDown(own) || first < 0 || first >= end || hasMain(body)) return document;
   const main: ElementNode = {
-    id: free(
-      'main',
-      [...elements(body)].map(({ id }) => id),
-    ),
+    id: freeName('main', (one) => [...elements(body)].some(({ id }) => id === one)),
     kind: 'box',
     name: 'main',
     element: 'main',
-    style: free('main', Object.keys(document.styles)),
+    style: freeName('main', (one) => one in document.styles),
     children: children.slice(first, end),
   };
   return {
@@ -101,10 +98,4 @@ function columnOf({ rest, variants = [] }: SharedStyle): SharedStyle {
 
 function isPart(node: PageNode, part: 'header' | 'footer'): boolean {
   return isElement(node) && node.part === part;
-}
-
-function free(wanted: string, taken: readonly string[]): string {
-  const giver = new NameGiver();
-  for (const name of taken) giver.give(name);
-  return giver.give(wanted);
 }

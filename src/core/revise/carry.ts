@@ -1,4 +1,5 @@
 import { originalValues } from '../content/content.js';
+import { freeName } from '../page/free-name.js';
 import type { PageDocument, PageNode, SharedStyle } from '../page/types.js';
 import { isElement, isWords, mapTree, walk } from '../page/walk.js';
 import type { Matched } from './match.js';
@@ -61,8 +62,7 @@ function idsFor({ matches, added, old }: Matched): Map<string, string> {
   const taken = new Set([...ids.values()]);
   const before = new Set(old.map(({ node }) => node.id));
   for (const { node } of added) {
-    let free = node.id;
-    for (let at = 2; taken.has(free) || before.has(free); at += 1) free = `${node.id}-${at}`;
+    const free = freeName(node.id, (one) => taken.has(one) || before.has(one));
     ids.set(node.id, free);
     taken.add(free);
   }
@@ -79,8 +79,9 @@ function fieldsFor(after: PageDocument, paths: Paths): Map<string, string> {
   const isInside = (path: string): boolean => [...taken.keys()].some((other) => path.startsWith(`${other}.`) || other.startsWith(`${path}.`)); // prettier-ignore
   for (const path of all) {
     const wished = path.startsWith('page.') ? path : paths.of(path);
-    let free = wished;
-    for (let at = 2; (taken.has(free) && taken.get(free) !== path) || (free !== wished && isInside(free)); at += 1) free = at === 2 && !taken.has(path) ? path : `${wished}-${at}`; // prettier-ignore
+    /* The name that it had by itself, where that which it would have is given away. */
+    const isFree = (one: string): boolean => !taken.has(one) && !isInside(one);
+    const free = isFree(wished) ? wished : isFree(path) ? path : freeName(wished, (one) => !isFree(one));
     found.set(path, free);
     taken.set(free, path);
   }
@@ -112,8 +113,7 @@ function stylesFor({ matches }: Matched, after: PageDocument, before: PageDocume
   const taken = new Set(found.values());
   for (const name of Object.keys(after.styles)) {
     if (found.has(name)) continue;
-    let free = name;
-    for (let at = 2; taken.has(free); at += 1) free = `${name}-${at}`;
+    const free = freeName(name, (one) => taken.has(one));
     found.set(name, free);
     taken.add(free);
   }

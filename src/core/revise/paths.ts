@@ -1,3 +1,4 @@
+import { freeName } from '../page/free-name.js';
 import type { Match } from './match.js';
 import type { ElementNode, PageNode } from '../page/types.js';
 import { isWords } from '../page/walk.js';
@@ -40,8 +41,7 @@ export class Paths {
       const known = new Set(oldLists.get(old) ?? []);
       for (const id of ids) {
         if (this.entries.has(`${list}.${id}`)) continue;
-        let free = id;
-        for (let at = 2; known.has(free) || claimed.has(`${old}.${free}`); at += 1) free = `${id}-${at}`;
+        const free = freeName(id, (one) => known.has(one) || claimed.has(`${old}.${one}`));
         this.entries.set(`${list}.${id}`, free);
         claimed.add(`${old}.${free}`);
       }

@@ -1,6 +1,6 @@
-import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
+import { sha256 } from '../../core/page/hash.js';
 import { assetsIn } from '../../core/compose/items.js';
 import { MANIFEST_FILE, type Manifest, type PackageForm, type PackedItem, type PackedPage } from '../../core/compose/manifest.js'; // prettier-ignore
 import { nearestWords } from '../../core/page/nearest.js';
@@ -36,7 +36,7 @@ export async function pack(project: string, { as, out, only }: PackOptions): Pro
   if (!out.endsWith('.zip')) throw new Problem('A package is a ZIP archive.', out, 'Give it a name that ends in .zip.');
   if (!existsSync(dirname(resolve(out)))) throw new Problem('There is no such folder.', dirname(resolve(out)), 'Make it first, or choose another with --out.'); // prettier-ignore
   const { files, manifest } = as === 'document' ? documents(project, only) : rendered(project, as, only);
-  const listed = files.map(([path, bytes]) => ({ path, bytes: Buffer.byteLength(bytes), sha256: createHash('sha256').update(bytes).digest('hex') })).sort((a, b) => (a.path < b.path ? -1 : 1)); // prettier-ignore
+  const listed = files.map(([path, bytes]) => ({ path, bytes: Buffer.byteLength(bytes), sha256: sha256(bytes) })).sort((a, b) => (a.path < b.path ? -1 : 1)); // prettier-ignore
   const whole: Manifest = { ...manifest, files: listed };
   const making = `${out}.trying.zip`;
   await writeZip(making, [...files, [MANIFEST_FILE, `${JSON.stringify(whole, null, 2)}\n`]]);

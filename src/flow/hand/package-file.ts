@@ -1,7 +1,7 @@
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { sha256 } from '../../core/page/hash.js';
 import type { Item } from '../../core/compose/items.js';
 import { MANIFEST_FILE, MANIFEST_SCHEMA, manifestFaults, type Manifest } from '../../core/compose/manifest.js';
 import type { Content } from '../../core/content/values.js';
@@ -39,7 +39,7 @@ function opened(file: string, { folder, files, remove }: Unpacked): OpenedPackag
   const manifest = manifestOf(read(MANIFEST_FILE).toString('utf8'), file);
   const [fault, ...more] = manifestFaults(manifest, new Set(files));
   if (fault !== undefined) throw new Problem(`This package is not whole: ${fault}${more.length ? `, and ${more.length} more` : ''}.`, file, 'Pack it again.'); // prettier-ignore
-  const changed = manifest.files.find(({ path, sha256 }) => createHash('sha256').update(read(path)).digest('hex') !== sha256); // prettier-ignore
+  const changed = manifest.files.find((one) => sha256(read(one.path)) !== one.sha256);
   if (changed) throw new Problem(`${changed.path} is not as it was packed.`, file, 'Pack it again, or get it again.');
   return { manifest, read, files, close: remove };
 }

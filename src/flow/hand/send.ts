@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { sha256 } from '../../core/page/hash.js';
 import { Problem } from '../../core/page/problem.js';
 import { ApiClient, type Connection } from './api-client.js';
 import type { Handed, HandedFile } from './hand-over.js';
@@ -76,7 +76,7 @@ export class Sending {
   private async missing(): Promise<HandedFile[]> {
     const { files } = this.handed;
     if (files.length === 0) return [];
-    const asked = files.map(({ path, bytes }) => ({ name: nameOf(path), hash: hashOf(bytes) }));
+    const asked = files.map(({ path, bytes }) => ({ name: nameOf(path), hash: sha256(bytes) }));
     const { body } = await this.client.post<{ files: { name: string }[] }>('/media/missing', { files: asked }); // prettier-ignore
     const names = new Set(body.files.map(({ name }) => name));
     return files.filter(({ path }) => names.has(nameOf(path)));
@@ -84,7 +84,7 @@ export class Sending {
 
   /** A file in parts. Where a part broke off, the site says how far it is. */
   private async sendFile({ path, bytes }: HandedFile): Promise<void> {
-    const begun = await this.client.post<{ id: string; offset: number }>('/uploads', { name: nameOf(path), hash: hashOf(bytes), bytes: bytes.length }); // prettier-ignore
+    const begun = await this.client.post<{ id: string; offset: number }>('/uploads', { name: nameOf(path), hash: sha256(bytes), bytes: bytes.length }); // prettier-ignore
     let { offset } = begun.body;
     for (;;) {
       const { status, body, ...answer } = await this.client.patchBytes<{ offset?: number }>(`/uploads/${begun.body.id}`, bytes.subarray(offset, offset + PART), offset); // prettier-ignore
@@ -125,8 +125,4 @@ export class Sending {
 
 function nameOf(path: string): string {
   return path.slice('assets/'.length);
-}
-
-function hashOf(bytes: Buffer): string {
-  return createHash('sha256').update(bytes).digest('hex');
 }

@@ -1,7 +1,7 @@
-import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { WebDAVClient } from 'webdav' with { 'resolution-mode': 'import' };
+import { sha256 } from '../../core/page/hash.js';
 import { Problem } from '../../core/page/problem.js';
 import { filesBelow } from '../../project/folder.js';
 import { siteAddress } from './connection.js';
@@ -33,7 +33,7 @@ export async function toFolder(project: string, address: string, password: strin
   const files = new Map(filesBelow(folder).map((path) => [path, readFileSync(join(folder, path))]));
   const known = await reached(site, () => recordOf(client));
   const edited = await reached(site, () => editedThere(client, known));
-  const changed = [...files].filter(([path, bytes]) => known[path] !== hashOf(bytes)).map(([path]) => path);
+  const changed = [...files].filter(([path, bytes]) => known[path] !== sha256(bytes)).map(([path]) => path);
   const plan: FolderPlan = { put: changed, take: Object.keys(known).filter((path) => !files.has(path)), edited };
   return { plan, send: (tell) => reached(site, () => send(client, files, plan, known, tell)) };
 }
@@ -59,7 +59,7 @@ async function send(
     const coming = `/${path}.coming`;
     await client.putFileContents(coming, bytes, { overwrite: true });
     await client.moveFile(coming, `/${path}`, { overwrite: true });
-    record.set(path, hashOf(bytes));
+    record.set(path, sha256(bytes));
     await client.putFileContents(`/${RECORD}`, textOf(record), { overwrite: true });
     done += 1;
   }
@@ -88,7 +88,7 @@ async function editedThere(client: WebDAVClient, known: Readonly<Record<string, 
   const found: string[] = [];
   for (const [path, hash] of Object.entries(known)) {
     if (!/\.(html|css)$/.test(path) || !(await client.exists(`/${path}`))) continue;
-    if (hashOf(Buffer.from((await client.getFileContents(`/${path}`)) as ArrayBuffer)) !== hash) found.push(path);
+    if (sha256(Buffer.from((await client.getFileContents(`/${path}`)) as ArrayBuffer)) !== hash) found.push(path);
   }
   return found;
 }
@@ -105,8 +105,4 @@ async function reached<Made>(address: string, work: () => Promise<Made>): Promis
     if (status === 404 || status === 405 || status === 409) throw new Problem(`There is no folder to write to (status ${status}).`, address, 'Give the address of a folder that the server opens by WebDAV.'); // prettier-ignore
     throw new Problem(`The server cannot be reached (${status ?? message}).`, address, 'Check the address, and send again: what arrived is not sent twice.'); // prettier-ignore
   }
-}
-
-function hashOf(bytes: Buffer): string {
-  return createHash('sha256').update(bytes).digest('hex');
 }

@@ -1,4 +1,5 @@
-import { createHash, randomBytes, scryptSync, timingSafeEqual } from 'node:crypto';
+import { randomBytes, scryptSync, timingSafeEqual } from 'node:crypto';
+import { sha256 } from '../../core/page/hash.js';
 import type { Records } from './database.js';
 import { Refusal } from './refusal.js';
 
@@ -27,7 +28,7 @@ export class Access {
   addToken(name: string, scopes: readonly Scope[]): string {
     if (this.records.one('select name from access where name = ?', name)) throw new Refusal(409, 'This name is taken.', `There is a token "${name}" already.`); // prettier-ignore
     const token = `tavrik_${secret()}`;
-    this.records.run('insert into access (name, hash, scopes, at) values (?, ?, ?, ?)', name, hashOf(token), scopes.join(' '), new Date().toISOString()); // prettier-ignore
+    this.records.run('insert into access (name, hash, scopes, at) values (?, ?, ?, ?)', name, sha256(token), scopes.join(' '), new Date().toISOString()); // prettier-ignore
     return token;
   }
 
@@ -41,7 +42,7 @@ export class Access {
 
   /** Whose token it is, and what it may. */
   tokenOf(token: string): { readonly name: string; readonly scopes: ReadonlySet<string> } | undefined {
-    const row = this.records.one<{ name: string; scopes: string }>('select name, scopes from access where hash = ?', hashOf(token)); // prettier-ignore
+    const row = this.records.one<{ name: string; scopes: string }>('select name, scopes from access where hash = ?', sha256(token)); // prettier-ignore
     return row && { name: row.name, scopes: new Set(row.scopes.split(' ')) };
   }
 
@@ -62,29 +63,29 @@ export class Access {
     if (!row || !fits) return undefined;
     const session = secret();
     this.records.run('delete from sessions where ends < ?', new Date().toISOString());
-    this.records.run('insert into sessions (hash, editor, guard, ends) values (?, ?, ?, ?)', hashOf(session), name, secret(), inHours(SESSION_HOURS)); // prettier-ignore
+    this.records.run('insert into sessions (hash, editor, guard, ends) values (?, ?, ?, ?)', sha256(session), name, secret(), inHours(SESSION_HOURS)); // prettier-ignore
     return session;
   }
 
   session(session: string | undefined): Session | undefined {
     if (session === undefined) return undefined;
-    return this.records.one<Session & Record<string, string>>('select editor, guard from sessions where hash = ? and ends > ?', hashOf(session), new Date().toISOString()); // prettier-ignore
+    return this.records.one<Session & Record<string, string>>('select editor, guard from sessions where hash = ? and ends > ?', sha256(session), new Date().toISOString()); // prettier-ignore
   }
 
   signOut(session: string): void {
-    this.records.run('delete from sessions where hash = ?', hashOf(session));
+    this.records.run('delete from sessions where hash = ?', sha256(session));
   }
 
   /** @returns the secret of a link by which anybody sees the draft of an item */
   addPreview(item: string): string {
     const link = secret();
     this.records.run('delete from previews where ends < ?', new Date().toISOString());
-    this.records.run('insert into previews (hash, item, ends) values (?, ?, ?)', hashOf(link), item, inHours(PREVIEW_HOURS)); // prettier-ignore
+    this.records.run('insert into previews (hash, item, ends) values (?, ?, ?)', sha256(link), item, inHours(PREVIEW_HOURS)); // prettier-ignore
     return link;
   }
 
   previewOf(link: string): string | undefined {
-    return this.records.one<{ item: string }>('select item from previews where hash = ? and ends > ?', hashOf(link), new Date().toISOString())?.item; // prettier-ignore
+    return this.records.one<{ item: string }>('select item from previews where hash = ? and ends > ?', sha256(link), new Date().toISOString())?.item; // prettier-ignore
   }
 }
 
@@ -94,11 +95,7 @@ export function secret(bytes = SECRET_BYTES): string {
 }
 
 export function isSame(one: string, other: string): boolean {
-  return timingSafeEqual(Buffer.from(hashOf(one)), Buffer.from(hashOf(other)));
-}
-
-function hashOf(text: string): string {
-  return createHash('sha256').update(text).digest('hex');
+  return timingSafeEqual(Buffer.from(sha256(one)), Buffer.from(sha256(other)));
 }
 
 function passwordHash(password: string): string {

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { sha256 } from '../../core/page/hash.js';
 import { assetsIn, type ItemKind } from '../../core/compose/items.js';
 import { changesBetween } from '../../core/content/edits.js';
 import { flatten, type Content } from '../../core/content/values.js';
@@ -196,7 +196,7 @@ export class Items {
   /** Keeps a page document, once for all that have it. @returns its hash */
   keepDocument(document: PageDocument): string {
     const json = JSON.stringify(document);
-    const hash = createHash('sha256').update(json).digest('hex');
+    const hash = sha256(json);
     this.records.run('insert into documents (hash, json) values (?, ?) on conflict do nothing', hash, json);
     return hash;
   }

@@ -1,6 +1,6 @@
-import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { sha256 } from '../../core/page/hash.js';
 import { slug } from '../../core/page/words.js';
 import { withoutScripts } from '../../project/codec.js';
 import type { Records } from './database.js';
@@ -83,9 +83,9 @@ export class Media {
   async add(name: string, bytes: Buffer): Promise<MediaRecord> {
     if (!NAME.test(name)) throw new Refusal(422, 'This is no name of a file.', `"${name.slice(0, 80)}": letters, digits, hyphens and dots are.`); // prettier-ignore
     const known = await this.known(name, bytes);
-    const origin = hashOf(bytes);
+    const origin = sha256(bytes);
     const kept = known.type === 'image/svg+xml' ? await cleaned(name, bytes) : bytes;
-    const hash = hashOf(kept);
+    const hash = sha256(kept);
     const other = this.find(name);
     if (other && other.hash !== hash) throw new Refusal(409, 'Another file has this name.', `${name} is here with other bytes.`); // prettier-ignore
     if (!existsSync(this.fileOf({ hash }))) writeWhole(this.fileOf({ hash }), kept);
@@ -96,7 +96,7 @@ export class Media {
   /** Keeps a file that a person chose, under a name that tells it apart; one that is there already is taken again. */
   async addChosen(filename: string, bytes: Buffer): Promise<MediaRecord> {
     const known = await this.known(filename, bytes);
-    const hash = hashOf(bytes);
+    const hash = sha256(bytes);
     const same = this.records.one<MediaRecord>(`select ${COLUMNS} from media where hash = ? or origin = ? order by name`, hash, hash); // prettier-ignore
     if (same) return same;
     const stem = slug(filename.replace(/\.[^.]*$/, ''), 40) || 'file';
@@ -123,8 +123,4 @@ async function cleaned(name: string, bytes: Buffer): Promise<Buffer> {
   } catch {
     throw new Refusal(415, 'This drawing cannot be read.', `${name} may hold scripts and cannot be made sure of.`);
   }
-}
-
-export function hashOf(bytes: Buffer | string): string {
-  return createHash('sha256').update(bytes).digest('hex');
 }

@@ -3,9 +3,10 @@ import { open } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { sha256 } from '../../core/page/hash.js';
 import { secret } from './access.js';
 import type { Records } from './database.js';
-import { hashOf, LARGEST_FILE, type Media, type MediaRecord } from './media.js';
+import { LARGEST_FILE, type Media, type MediaRecord } from './media.js';
 import { Refusal } from './refusal.js';
 
 /** A file that comes in parts. */
@@ -101,7 +102,7 @@ export class Uploads {
   private async finish(upload: Upload): Promise<MediaRecord> {
     const bytes = readFileSync(this.fileOf(upload.id));
     try {
-      if (hashOf(bytes) !== upload.hash) throw new Refusal(422, 'This is another file than was said.', `The bytes of ${upload.name} do not have the hash that was given.`); // prettier-ignore
+      if (sha256(bytes) !== upload.hash) throw new Refusal(422, 'This is another file than was said.', `The bytes of ${upload.name} do not have the hash that was given.`); // prettier-ignore
       return await this.media.add(upload.name, bytes);
     } finally {
       this.drop(upload.id);
