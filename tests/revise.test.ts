@@ -48,6 +48,12 @@ describe('a new version', () => {
     const document = readFileSync(join(project, 'pages/home.json'), 'utf8');
     const heading = /"id": "([0-9a-f]{8})",\s+"kind": "heading",\s+"name": "Membership"/.exec(document)?.[1] as string;
     writeFileSync(join(project, 'adjust.yaml'), `format: tavrik-adjust\nversion: 1\nadjustments:\n  - element: "${heading}"\n    set: { letter-spacing: 2px }\n`); // prettier-ignore
+    const file = join(project, 'content/home.yaml');
+    writeFileSync(
+      file,
+      readFileSync(file, 'utf8').replace('membership:\n', '# Agreed with the keepers.\nmembership:\n'),
+    );
+    writeFileSync(join(project, 'notes.md'), 'Ask Ida about the prices.');
     const looked = revise(WINTER, '--dry-run', '--json');
     const [page] = told(looked.out).pages;
     expect(html()).not.toContain('Student');
@@ -70,6 +76,9 @@ describe('a new version', () => {
     expect(readFileSync(join(project, 'changes/for-the-client.txt'), 'utf8')).toContain(
       '“Only small ones.” is kept aside',
     );
+
+    expect(readFileSync(file, 'utf8')).toContain('# Agreed with the keepers.\nmembership:');
+    expect(readFileSync(join(project, 'notes.md'), 'utf8')).toBe('Ask Ida about the prices.');
 
     /* The way back gives everything, what was kept aside too. */
     const back = revise(DEMO_PAGE, '--json');

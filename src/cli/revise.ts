@@ -2,7 +2,8 @@ import { Command } from 'commander';
 import { Problem } from '../core/page/problem.js';
 import { countText } from '../core/revise/changes.js';
 import { bySection, changeLine } from '../core/revise/words.js';
-import type { Revised, RevisedPage } from '../flow/revise.js';
+import type { RevisedPage } from '../core/revise/revised.js';
+import type { Revised } from '../flow/revise.js';
 import { BROWSER_OPTION, JSON_OPTION } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
 

@@ -4,7 +4,7 @@ import { checkContent, fieldsByPath, type ContentFault } from '../core/content/c
 import { originalContent, originalValues, wholeContent } from '../core/content/content.js';
 import { isTranslated } from '../core/content/languages.js';
 import { regionsOf, type Field, type Region } from '../core/content/regions.js';
-import { flatten, ID, nest, type Content, type Entries, type FlatContent, type Group } from '../core/content/values.js';
+import { entriesAt, flatten, ID, nest, type Content, type FlatContent, type Group } from '../core/content/values.js';
 import { freeName } from '../core/page/free-name.js';
 import { nearestWords } from '../core/page/nearest.js';
 import { Problem } from '../core/page/problem.js';
@@ -187,7 +187,7 @@ function valueAt({ source, written }: Opened, path: string): string {
 
 /** An entry with its values as they are now; where the list is empty, one of the source. */
 function copyOf({ document, content }: Opened, list: string, id: string): Group {
-  const find = (from: Content): Group | undefined => (entriesOf(from, list) as Group[]).find((one) => one[ID] === id);
+  const find = (from: Content): Group | undefined => (entriesAt(from, list) as Group[]).find((one) => one[ID] === id);
   return find(wholeContent(document, content)) ?? find(originalContent(document)) ?? {};
 }
 
@@ -236,16 +236,6 @@ function withLists({ document, source }: Opened, path: string, target: string): 
   const file = openContent(target);
   const around = [...source.lists.keys()].filter((list) => path === list || path.startsWith(`${list}.`));
   for (const list of around.sort((a, b) => a.length - b.length))
-    if (!hasList(file, list)) setList(file, list, entriesOf(originalContent(document), list));
+    if (!hasList(file, list)) setList(file, list, entriesAt(originalContent(document), list));
   return file;
-}
-
-/** The entries of a list in content. */
-function entriesOf(content: Content, list: string): Entries {
-  let here: unknown = content;
-  for (const part of list.split('.')) {
-    if (Array.isArray(here)) here = (here as Group[]).find((one) => one[ID] === part);
-    else here = (here as Record<string, unknown> | undefined)?.[part];
-  }
-  return (here ?? []) as Entries;
 }

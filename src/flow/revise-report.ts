@@ -7,7 +7,7 @@ import { bySection, clientText, contentLines } from '../core/revise/words.js';
 import { cropPicture } from '../project/codec.js';
 import type { ProjectFile } from '../project/folder.js';
 import { revisePage, type BeforeAndNow, type RevisedPart } from '../report/revise-page.js';
-import type { RevisedPage } from './revise.js';
+import type { RevisedPage } from '../core/revise/revised.js';
 
 /** Tallest part of a picture that is shown, px. */
 const TALLEST = 1400;

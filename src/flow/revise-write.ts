@@ -1,17 +1,19 @@
 import { cpSync, existsSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
-import { covers, partContent } from '../core/content/common.js';
+import { covers, over, partContent } from '../core/content/common.js';
 import { flatten, nest, type FlatContent } from '../core/content/values.js';
 import { Problem } from '../core/page/problem.js';
 import type { Carried } from '../core/revise/carry.js';
 import { ADJUST_FILE } from '../project/adjust-file.js';
 import { BRIEF_FILE } from '../project/brief-file.js';
-import { readContentText, writeContent } from '../project/content-file.js';
+import { bringTo, openContent, saveContent } from '../project/content-edit.js';
+import { readContentFile } from '../project/content-file.js';
 import { filesBelow, openProject } from '../project/folder.js';
 import { contentFileOf, readSiteContent, siteFileOf } from '../project/page-content.js';
 import { pageText } from '../project/page-file.js';
-import { withParked, type Parked } from '../project/parked.js';
-import { readSettings, SETTINGS_FILE, writeSettings } from '../project/settings.js';
+import { park, type Parked } from '../project/parked.js';
+import { SETTINGS_FILE, writeSettings } from '../project/settings.js';
+import { RENDERED_FILE } from '../project/rendered.js';
 import { TOKENS_FILE } from '../project/tokens-file.js';
 
 /** Where the page of changes lies. */
@@ -37,50 +39,44 @@ export function writeRevision(
   pages: readonly WrittenPage[],
   tokens: string,
 ): void {
-  // prettier-ignore
   const site = readSiteContent(project);
   for (const [old, now] of names) if (old !== now) renamePage(staged, now, old);
   /* Pages that are new bring content of their own. */
   for (const now of names.values()) rmSync(contentFileOf(staged, now), { force: true });
   cpSync(join(project, 'content'), join(staged, 'content'), { recursive: true });
-  const shared: { values: Map<string, string>; lists: Map<string, readonly string[]> } = { values: new Map(site.values), lists: new Map(site.lists) }; // prettier-ignore
+  let shared = site;
   for (const { old, carried, content, parked } of pages) {
     writeFileSync(join(staged, 'pages', `${old}.json`), pageText(carried.document));
     renameIds(join(staged, 'reference', old), carried.ids);
     const parted = partContent(nest(content), (path) => covers(site, path));
-    const common = flatten(parted.shared);
-    for (const [path, value] of common.values) shared.values.set(path, value);
-    for (const [path, ids] of common.lists) shared.lists.set(path, ids);
-    keepIfSame(contentFileOf(staged, old), withParked(writeContent(parted.own), parked));
+    shared = over(shared, flatten(parted.shared));
+    bringFile(contentFileOf(staged, old), flatten(parted.own), parked);
   }
-  if (existsSync(siteFileOf(project))) keepIfSame(siteFileOf(staged), writeContent(nest(shared)));
+  if (existsSync(siteFileOf(project))) bringFile(siteFileOf(staged), shared, {});
   writeFileSync(join(staged, TOKENS_FILE), tokens);
   for (const file of [BRIEF_FILE, ADJUST_FILE]) if (existsSync(join(project, file))) cpSync(join(project, file), join(staged, file)); // prettier-ignore
-  const { pages: read } = readSettings(readFileSync(join(staged, SETTINGS_FILE), 'utf8'), SETTINGS_FILE);
-  const { limits, ...rest } = openProject(project);
+  writeSettingsOf(project, staged, names);
+}
+
+/** Settings say where the new version lies. If nothing of them is otherwise they stay as they stand, with the notes of people. */
+function writeSettingsOf(project: string, staged: string, names: ReadonlyMap<string, string>): void {
+  const before = openProject(project);
   const own = new Map([...names].map(([old, now]) => [now, old]));
-  keepIfSame(join(staged, SETTINGS_FILE), writeSettings({ ...rest, pages: read.map((one) => ({ ...one, name: own.get(one.name) ?? one.name })), limits }), join(project, SETTINGS_FILE)); // prettier-ignore
+  const pages = openProject(staged).pages.map((one) => ({ ...one, name: own.get(one.name) ?? one.name }));
+  const after = { ...before, pages };
+  const file = join(staged, SETTINGS_FILE);
+  if (JSON.stringify(after) === JSON.stringify(before)) cpSync(join(project, SETTINGS_FILE), file);
+  else writeFileSync(file, writeSettings(after));
 }
 
-/** A file that says the same stays as it was, notes of people too. */
-function keepIfSame(file: string, text: string, before = file): void {
-  const said = (one: string): string => JSON.stringify(readContentOr(one, file));
-  if (existsSync(before) && said(readFileSync(before, 'utf8')) === said(text)) {
-    if (before !== file) cpSync(before, file);
-  } else writeFileSync(file, text);
-}
-
-function readContentOr(text: string, file: string): unknown {
-  try {
-    return [flat(readContentText(text, file)), text.includes('_parked:') ? text.slice(text.indexOf('_parked:')) : ''];
-  } catch {
-    return text;
-  }
-}
-
-function flat(content: Parameters<typeof flatten>[0]): unknown {
-  const { values, lists } = flatten(content);
-  return [[...values].sort(), [...lists].sort()];
+/** A content file says something else, and keeps what was written for fields that are gone. What is the same stays as it stands. */
+function bringFile(file: string, content: FlatContent, parked: Parked): void {
+  const before = flatten(readContentFile(file));
+  const opened = openContent(file);
+  const text = opened.toString({ lineWidth: 0 });
+  bringTo(opened, before, content);
+  park(opened, parked);
+  if (opened.toString({ lineWidth: 0 }) !== text) saveContent(file, opened);
 }
 
 function renamePage(staged: string, now: string, old: string): void {
@@ -96,13 +92,21 @@ function renameIds(folder: string, ids: ReadonlyMap<string, string>): void {
   }
 }
 
-/** Folders that a revision does not make. */
-const OTHERS = [BEFORE, 'proof', 'templates', 'fragment', 'tokens', 'trial', CHANGES];
+/** What a conversion makes of a project. */
+const MADE = [SETTINGS_FILE, TOKENS_FILE, BRIEF_FILE, ADJUST_FILE, RENDERED_FILE, 'content', 'pages', 'reference', 'assets', 'site']; // prettier-ignore
+/** What other commands make of it: it is of the version that it was made of. */
+const REPORTS = [BEFORE, 'proof', 'templates', 'fragment', 'tokens', 'trial', CHANGES];
 
+/** Whether two projects are the same in all that a conversion makes. */
 export function isSame(project: string, staged: string): boolean {
-  const own = (folder: string): string[] => filesBelow(folder).filter((path) => !OTHERS.some((one) => path.startsWith(`${one}/`))); // prettier-ignore
+  const own = (folder: string): string[] => filesBelow(folder).filter((path) => MADE.includes(path.split('/')[0] as string)); // prettier-ignore
   const [a, b] = [own(project), own(staged)];
   return a.join() === b.join() && a.every((path) => readFileSync(join(project, path)).equals(readFileSync(join(staged, path)))); // prettier-ignore
+}
+
+/** What people keep in the folder of a project besides goes with the version that is there. */
+function moveOthers(from: string, to: string): void {
+  for (const name of readdirSync(from)) if (!MADE.includes(name) && !REPORTS.includes(name)) renameSync(join(from, name), join(to, name)); // prettier-ignore
 }
 
 /** The new project takes the place of the old one, which stays inside of it until the next revision. */
@@ -117,6 +121,7 @@ export function exchange(project: string, staged: string): void {
     renameSync(leaving, target);
     throw error;
   }
+  moveOthers(leaving, target);
   renameSync(leaving, join(target, BEFORE));
 }
 
@@ -130,5 +135,6 @@ export function undoRevision(project: string): void {
   renameSync(before, coming);
   renameSync(target, leaving);
   renameSync(coming, target);
+  moveOthers(leaving, target);
   rmSync(leaving, { recursive: true, force: true });
 }

@@ -4,15 +4,16 @@ import { openBrowser } from '../browser/launch.js';
 import { adjust } from '../core/adjust/apply.js';
 import { EMPTY_BRIEF } from '../core/brief/brief.js';
 import { wholeFlat } from '../core/content/edits.js';
-import type { Conflict, Side } from '../core/content/three-way.js';
+import type { Side } from '../core/content/three-way.js';
 import type { FlatContent } from '../core/content/values.js';
 import { Problem } from '../core/page/problem.js';
 import type { ElementNode, PageDocument } from '../core/page/types.js';
 import { elements } from '../core/page/walk.js';
 import { elementsAt } from '../core/passes/elements-at.js';
 import { carryNames, type Carried } from '../core/revise/carry.js';
-import { changesOf, type Change } from '../core/revise/changes.js';
+import { changesOf } from '../core/revise/changes.js';
 import { reviseContent } from '../core/revise/content.js';
+import type { RevisedPage } from '../core/revise/revised.js';
 import { matchPages, type Matched, type Settled } from '../core/revise/match.js';
 import { keepTokens } from '../core/tokens/change.js';
 import { collectTokens } from '../core/tokens/collect.js';
@@ -20,9 +21,10 @@ import { writeTokens } from '../core/tokens/format.js';
 import { paletteOf } from '../core/tokens/palette.js';
 import { readAdjustments } from '../project/adjust-file.js';
 import { BRIEF_FILE, readBrief } from '../project/brief-file.js';
+import { openContent } from '../project/content-edit.js';
 import { openProject, replaceFolder } from '../project/folder.js';
 import { contentFileOf } from '../project/page-content.js';
-import { parkedIn, type Parked } from '../project/parked.js';
+import { parkedIn } from '../project/parked.js';
 import { refuseEdited } from '../project/rendered.js';
 import type { PageSettings } from '../project/settings.js';
 import { tokensOf } from '../project/tokens-file.js';
@@ -42,27 +44,6 @@ export interface ReviseOptions {
   /** Fields, as `page:field`, that are as the new version has them although somebody wrote something else. */
   readonly take: ReadonlySet<string>;
   readonly progress: Progress;
-}
-
-/** What became of one page. */
-export interface RevisedPage {
-  readonly page: string;
-  /** Share of the elements of the old version that were found again, 0 to 1. */
-  readonly found: number;
-  readonly elements: { readonly old: number; readonly now: number; readonly matched: number };
-  readonly changes: readonly Change[];
-  /** Sections that were found again, by their names then and now. */
-  readonly sections: readonly { readonly old: string; readonly now: string }[];
-  /** What people wrote and the new version says otherwise too: theirs stays. */
-  readonly conflicts: readonly Conflict[];
-  /** What people wrote for fields that are gone: it is kept, and comes back if they do. */
-  readonly parked: Parked;
-  readonly returned: readonly string[];
-  readonly newFields: readonly string[];
-  /** Elements of which it is not sure that they are the same. */
-  readonly doubts: readonly { readonly old: string; readonly now: string; readonly or: string }[];
-  /** Corrections to the look that mean nothing any more; they stay in their file. */
-  readonly adjustments: number;
 }
 
 export interface Revised {
@@ -207,7 +188,7 @@ function share(pairs: readonly PagePair[]): number {
 
 interface MadePage {
   readonly content: FlatContent;
-  readonly parked: Parked;
+  readonly parked: RevisedPage['parked'];
   readonly pair: PagePair;
   readonly told: Omit<RevisedPage, 'adjustments'>;
 }
@@ -218,7 +199,7 @@ function mergedContent(project: string, pair: PagePair, { take }: ReviseOptions)
   const document: PageDocument = { ...carried.document, palette: paletteOf(tokensOf(project)) };
   const decided = new Map<string, Side>([...take].flatMap((one) => (one.startsWith(`${old.name}:`) ? [[one.slice(old.name.length + 1), 'ours'] as const] : []))); // prettier-ignore
   const written = wholeFlat(old, readPage(project, old.name).content);
-  const { content, ...told } = reviseContent(old, { ...carried, document }, written, parkedIn(contentFileOf(project, old.name)), decided); // prettier-ignore
+  const { content, ...told } = reviseContent(old, { ...carried, document }, written, parkedIn(openContent(contentFileOf(project, old.name))), decided); // prettier-ignore
   const doubts = matched.matches.flatMap((one) => (one.doubt ? [{ old: one.old.node.name, now: one.now.node.name, or: one.doubt.node.name }] : [])); // prettier-ignore
   return {
     content,

@@ -1,10 +1,10 @@
 import { fieldsByPath } from '../core/content/check.js';
 import type { ContentChange } from '../core/content/edits.js';
 import type { Region } from '../core/content/regions.js';
+import { titleOf } from '../core/content/titles.js';
 import { flatten, type FlatContent } from '../core/content/values.js';
 import type { Context } from './context.js';
 import type { ItemRecord } from './store/items.js';
-import { titleOf } from './titles.js';
 
 /** A change as people read it. */
 export interface ToldChange extends ContentChange {

@@ -1,5 +1,5 @@
-import { checkContent } from '../core/content/check.js';
-import { assetsIn } from '../core/compose/items.js';
+import { assetName, assetsIn } from '../core/compose/items.js';
+import { checkContent, type ContentFault } from '../core/content/check.js';
 import { unknownFields, wholeContent } from '../core/content/content.js';
 import { wholeFlat } from '../core/content/edits.js';
 import { regionsOf } from '../core/content/regions.js';
@@ -85,20 +85,32 @@ export function patched(
  * Content that was made sure of. What was wrong before does not stop other changes.
  * @throws Refusal naming each field that is wrong
  */
-export function checked(
-  { store }: Context,
+function checked(
+  context: Context,
   document: PageDocument,
   content: FlatContent,
-  before: FlatContent = { values: new Map(), lists: new Map() },
+  before: FlatContent = NOTHING,
 ): Content {
-  const nested = nest(content);
-  const files = new Set(assetsIn(nested).filter((path) => store.media.find(path.slice('assets/'.length))));
-  const faults = checkContent(document, regionsOf(document), nested, files).filter(({ path }) => !isAnchor(content.values.get(path))).filter(({ wrong: isWrong, path }) => isWrong && before.values.get(path) !== content.values.get(path)); // prettier-ignore
+  const faults = faultsOf(context, document, content).filter(({ wrong: isWrong, path }) => isWrong && differs(path, content, before)); // prettier-ignore
   if (faults.length) throw new Refusal(422, 'Some fields cannot be kept like this.', faults.map(({ path, what }) => `${path}: ${what}.`).join(' '), { fields: faults.map(({ path, what }) => ({ path, what })) }); // prettier-ignore
-  return wholeContent(document, nested);
+  return wholeContent(document, nest(content));
 }
 
-/** Places of a page may be in its header, its footer or a section that stands at its end: no item by itself knows them all. */
-export function isAnchor(value: string | undefined): boolean {
-  return value?.startsWith('#') === true;
+const NOTHING: FlatContent = { values: new Map(), lists: new Map() };
+
+/** Whether two contents say something else in a field or a list. */
+export function differs(path: string, one: FlatContent, other: FlatContent): boolean {
+  return (
+    one.values.get(path) !== other.values.get(path) || one.lists.get(path)?.join() !== other.lists.get(path)?.join()
+  );
+}
+
+/**
+ * What is wrong with content, and what may be. Of places of a page nothing is said: they may be in its header, its footer
+ * or a section that stands at its end, and no item by itself knows them all.
+ */
+export function faultsOf({ store }: Context, document: PageDocument, content: FlatContent): ContentFault[] {
+  const nested = nest(content);
+  const files = new Set(assetsIn(nested).filter((path) => store.media.find(assetName(path))));
+  return checkContent(document, regionsOf(document), nested, files).filter(({ path }) => content.values.get(path)?.startsWith('#') !== true); // prettier-ignore
 }

@@ -1,4 +1,4 @@
-import type { PhoneCodes } from './phone.js';
+import type { PhoneCodes } from './phone-codes.js';
 import type { Shower } from './shown.js';
 import type { Store } from './store/store.js';
 

@@ -1,16 +1,18 @@
 import cookie from '@fastify/cookie';
 import helmet from '@fastify/helmet';
 import multipart from '@fastify/multipart';
+import rateLimit from '@fastify/rate-limit';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { api, API } from './api/index.js';
 import type { Context } from './context.js';
 import { LARGEST_CHOSEN } from './edit/form.js';
+import { phoneRoutes } from './edit/phone.js';
 import { editProblem, editRoutes } from './edit/routes.js';
 import { sessionGuard, sessionRoutes } from './edit/sessions.js';
 import { EDIT_STYLE } from './edit/style.js';
-import { PhoneCodes, phoneRoutes } from './phone.js';
+import { PhoneCodes } from './phone-codes.js';
 import { answerProblem } from './problem-details.js';
 import { Shower } from './shown.js';
 import { siteRoutes } from './site.js';
@@ -78,8 +80,9 @@ export async function buildHost(
   await app.register(async (edit) => {
     edit.setErrorHandler(editProblem);
     edit.addContentTypeParser('application/x-www-form-urlencoded', { parseAs: 'string' }, (_, body, done) => done(null, Object.fromEntries(new URLSearchParams(String(body))))); // prettier-ignore
-    await sessionRoutes(edit, context);
-    if (codes) await edit.register(async (phone) => phoneRoutes(phone, context, codes));
+    await edit.register(rateLimit, { global: false });
+    sessionRoutes(edit, context);
+    if (codes) phoneRoutes(edit, context, codes);
     await edit.register(async (inside) => {
       await inside.register(multipart, { limits: { fileSize: LARGEST_CHOSEN, fields: MOST_FIELDS, fieldSize: 200_000, parts: MOST_FIELDS * 2 } }); // prettier-ignore
       inside.addHook('preHandler', sessionGuard(context));

@@ -1,6 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { isMap, isScalar, isSeq, parse, parseDocument, Scalar, visit, type Document, type Node, type YAMLMap, type YAMLSeq } from 'yaml'; // prettier-ignore
-import { ID, type Group, type Value } from '../core/content/values.js';
+import { entriesAt, ID, nest, type FlatContent, type Group, type Value } from '../core/content/values.js';
 import { writeFile } from './folder.js';
 
 /* Changes of a content file that leave everything else in it as it was, notes of people too. */
@@ -94,6 +94,26 @@ export function setList(document: ContentFile, list: string, entries: Value): vo
 
 export function hasList(document: ContentFile, list: string): boolean {
   return isSeq(document.getIn(keysOf(document, list)));
+}
+
+/** Brings a file from what it says to something else; what is the same stays as it stands, with the notes of people. */
+export function bringTo(document: ContentFile, before: FlatContent, after: FlatContent): void {
+  const changed = [...after.lists].filter(([list, ids]) => before.lists.get(list)?.join() !== ids.join()).map(([list]) => list); // prettier-ignore
+  const lists = changed.filter((list) => !changed.some((other) => list.startsWith(`${other}.`)));
+  const isApart = (path: string): boolean => !lists.some((list) => path.startsWith(`${list}.`));
+  for (const path of [...before.lists.keys(), ...before.values.keys()]) if (isApart(path) && !after.values.has(path) && !after.lists.has(path)) remove(document, path); // prettier-ignore
+  const whole = nest(after);
+  for (const list of lists) setList(document, list, entriesAt(whole, list));
+  for (const [path, value] of after.values) if (isApart(path) && before.values.get(path) !== value) setValue(document, path, value); // prettier-ignore
+}
+
+/** Takes a field out, and the groups that it leaves empty. */
+function remove(document: ContentFile, path: string): void {
+  for (let keys = keysOf(document, path); keys.length; keys = keys.slice(0, -1)) {
+    const here = document.getIn(keys);
+    if (isMap(here) && here.items.length > 0) return;
+    if (document.hasIn(keys)) document.deleteIn(keys);
+  }
 }
 
 function listAt(document: ContentFile, list: string): YAMLSeq {

@@ -1,5 +1,4 @@
-import { existsSync, readFileSync } from 'node:fs';
-import { parse, stringify } from 'yaml';
+import { isMap, type Document } from 'yaml';
 
 /** What people wrote for fields that are not on the page any more, by the path of the field. */
 export type Parked = Readonly<Record<string, string>>;
@@ -7,20 +6,21 @@ export type Parked = Readonly<Record<string, string>>;
 /** The heading in a content file under which it is kept. Names of sections begin with a letter or a digit. */
 export const PARKED = '_parked';
 
-const NOTE =
-  ' What was written for fields that the page has no more. It comes back if they do; take out what is not needed.';
+const NOTE = ' What was written for fields that the page has no more. It comes back if they do; take out what is not needed.'; // prettier-ignore
 
 /** What a content file keeps for fields that are gone. */
-export function parkedIn(file: string): Parked {
-  if (!existsSync(file)) return {};
-  const read = parse(readFileSync(file, 'utf8'), { schema: 'failsafe' }) as Record<string, unknown> | null;
-  const own = read?.[PARKED];
+export function parkedIn(file: Document): Parked {
+  const own = (file.toJS() as Record<string, unknown> | null)?.[PARKED];
   if (typeof own !== 'object' || own === null) return {};
   return Object.fromEntries(Object.entries(own).filter((one): one is [string, string] => typeof one[1] === 'string'));
 }
 
-/** The text of a content file with what is kept for fields that are gone. */
-export function withParked(text: string, parked: Parked): string {
-  if (Object.keys(parked).length === 0) return text;
-  return `${text.trim() === '{}' ? '' : text}#${NOTE}\n${stringify({ [PARKED]: parked }, { lineWidth: 0 })}`;
+/** Has a content file keep something for fields that are gone, and nothing else. */
+export function park(file: Document, parked: Parked): void {
+  if (JSON.stringify(parkedIn(file)) === JSON.stringify(parked)) return;
+  if (isMap(file.contents)) file.delete(PARKED);
+  if (Object.keys(parked).length === 0) return;
+  const key = file.createNode(PARKED);
+  key.commentBefore = NOTE;
+  file.set(key, file.createNode(parked));
 }

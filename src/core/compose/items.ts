@@ -144,6 +144,14 @@ function sharesPart(page: PageDocument, kind: PartKind, part: PageDocument): boo
   return other !== undefined && cut !== undefined && isSamePiece(cut, other);
 }
 
+/** Where pages have their files. */
+const ASSETS = 'assets/';
+
+/** `assets/dome.jpg` is called `dome.jpg`. */
+export function assetName(path: string): string {
+  return path.slice(ASSETS.length);
+}
+
 /** Files of ours that something refers to, in the order of the alphabet. */
 export function assetsIn(...things: readonly unknown[]): string[] {
   const found = new Set<string>();

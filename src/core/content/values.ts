@@ -75,3 +75,13 @@ export function nest({ values, lists }: FlatContent): Content {
   };
   return Object.fromEntries([...root.below].map(([section, branch]) => [section, group(branch, section)]));
 }
+
+/** The entries of a list in content. */
+export function entriesAt(content: Content, list: string): Entries {
+  let here: unknown = content;
+  for (const part of list.split('.')) {
+    if (Array.isArray(here)) here = (here as Group[]).find((one) => one[ID] === part);
+    else here = (here as Record<string, unknown> | undefined)?.[part];
+  }
+  return (here ?? []) as Entries;
+}

@@ -1,5 +1,5 @@
-import type { Conflict } from '../content/three-way.js';
 import { CHANGE_KINDS, countText, type Change, type ChangeKind } from './changes.js';
+import type { ContentEffect } from './revised.js';
 
 const SAID: Readonly<Record<ChangeKind, string>> = { added: 'New', removed: 'Gone', moved: 'Moved', reworded: 'Reworded', picture: 'Another picture', restyled: 'Looks otherwise' }; // prettier-ignore
 
@@ -33,17 +33,7 @@ export function bySection(changes: readonly Change[]): Map<string, Change[]> {
   return found;
 }
 
-/** What a revision of a page means for what people wrote. */
-export interface ContentEffect {
-  readonly page: string;
-  readonly changes: readonly Change[];
-  readonly conflicts: readonly Conflict[];
-  readonly parked: Readonly<Record<string, string>>;
-  readonly returned: readonly string[];
-  readonly newFields: readonly string[];
-}
-
-/** The same in words, a line each. */
+/** What a revision of a page means for what people wrote, in words, a line each. */
 export function contentLines({
   conflicts,
   parked,

@@ -1,3 +1,4 @@
+import { assetName } from '../../core/compose/items.js';
 import { sha256 } from '../../core/page/hash.js';
 import { Problem } from '../../core/page/problem.js';
 import { ApiClient, type Connection } from './api-client.js';
@@ -57,7 +58,7 @@ export class Sending {
     const total = plan.files.reduce((sum, { bytes }) => sum + bytes.length, 0);
     let done = 0;
     for (const file of plan.files) {
-      tell(file.path.slice('assets/'.length), total ? done / total : 1);
+      tell(assetName(file.path), total ? done / total : 1);
       await this.sendFile(file);
       done += file.bytes.length;
     }
@@ -76,15 +77,15 @@ export class Sending {
   private async missing(): Promise<HandedFile[]> {
     const { files } = this.handed;
     if (files.length === 0) return [];
-    const asked = files.map(({ path, bytes }) => ({ name: nameOf(path), hash: sha256(bytes) }));
+    const asked = files.map(({ path, bytes }) => ({ name: assetName(path), hash: sha256(bytes) }));
     const { body } = await this.client.post<{ files: { name: string }[] }>('/media/missing', { files: asked }); // prettier-ignore
     const names = new Set(body.files.map(({ name }) => name));
-    return files.filter(({ path }) => names.has(nameOf(path)));
+    return files.filter(({ path }) => names.has(assetName(path)));
   }
 
   /** A file in parts. Where a part broke off, the site says how far it is. */
   private async sendFile({ path, bytes }: HandedFile): Promise<void> {
-    const begun = await this.client.post<{ id: string; offset: number }>('/uploads', { name: nameOf(path), hash: sha256(bytes), bytes: bytes.length }); // prettier-ignore
+    const begun = await this.client.post<{ id: string; offset: number }>('/uploads', { name: assetName(path), hash: sha256(bytes), bytes: bytes.length }); // prettier-ignore
     let { offset } = begun.body;
     for (;;) {
       const { status, body, ...answer } = await this.client.patchBytes<{ offset?: number }>(`/uploads/${begun.body.id}`, bytes.subarray(offset, offset + PART), offset); // prettier-ignore
@@ -121,8 +122,4 @@ export class Sending {
     }
     return published;
   }
-}
-
-function nameOf(path: string): string {
-  return path.slice('assets/'.length);
 }

@@ -1,6 +1,6 @@
 import type { Field, Region } from '../../core/content/regions.js';
+import { titleOf } from '../../core/content/titles.js';
 import type { FlatContent } from '../../core/content/values.js';
-import { titleOf } from '../titles.js';
 import { html, type Markup } from './markup.js';
 
 /** What a form is made of. */

@@ -1,4 +1,3 @@
-import rateLimit from '@fastify/rate-limit';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import type { Context } from '../context.js';
 import { Refusal } from '../store/refusal.js';
@@ -17,36 +16,27 @@ const COOKIE = 'tavrik_session';
 const COOKIE_OPTIONS = { path: '/edit', httpOnly: true, sameSite: 'strict' } as const;
 
 /** Tries to sign in, in a minute and from one address. */
-export const MOST_TRIES = 8;
+const MOST_TRIES = 8;
+
+/** A route that nobody may try more often than so in a minute, from one address. */
+export function limited(max: number): { readonly config: object } {
+  return { config: { rateLimit: { max, timeWindow: 60_000, errorResponseBuilder: () => new Refusal(429, 'Too many tries.', 'Wait a minute, and try again.') } } }; // prettier-ignore
+}
 
 /** Signing in and out. A session begins anew with each: one that somebody planted before is worth nothing. */
-export async function sessionRoutes(app: FastifyInstance, { store }: Context): Promise<void> {
-  await app.register(rateLimit, { global: false });
-
+export function sessionRoutes(app: FastifyInstance, { store }: Context): void {
   const page = (reply: FastifyReply, problem?: string): FastifyReply =>
     reply.type('text/html; charset=utf-8').send(shell('Sign in', { site: store.settings.site().state.name }, signInPage(problem))); // prettier-ignore
 
   app.get('/edit/sign-in', (_, reply) => page(reply));
 
-  app.post<{ Body: { name?: string; password?: string } }>(
-    '/edit/sign-in',
-    {
-      config: {
-        rateLimit: {
-          max: MOST_TRIES,
-          timeWindow: 60_000,
-          errorResponseBuilder: () => new Refusal(429, 'Too many tries.', 'Wait a minute, and try again.'),
-        },
-      },
-    },
-    (request, reply) => {
-      refuseOtherSites(request);
-      const { name = '', password = '' } = request.body;
-      const session = store.access.signIn(String(name), String(password));
-      if (session === undefined) return page(reply.code(401), 'Name and password do not fit together.');
-      return reply.setCookie(COOKIE, session, { ...COOKIE_OPTIONS, secure: request.protocol === 'https' }).redirect('/edit', 303); // prettier-ignore
-    },
-  );
+  app.post<{ Body: { name?: string; password?: string } }>('/edit/sign-in', limited(MOST_TRIES), (request, reply) => {
+    refuseOtherSites(request);
+    const { name = '', password = '' } = request.body;
+    const session = store.access.signIn(String(name), String(password));
+    if (session === undefined) return page(reply.code(401), 'Name and password do not fit together.');
+    return reply.setCookie(COOKIE, session, { ...COOKIE_OPTIONS, secure: request.protocol === 'https' }).redirect('/edit', 303); // prettier-ignore
+  });
 
   app.post<{ Body: { guard?: string } }>('/edit/sign-out', (request, reply) => {
     const session = sessionOf(request, store);

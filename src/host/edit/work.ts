@@ -1,11 +1,8 @@
-import { checkContent } from '../../core/content/check.js';
-import { assetsIn } from '../../core/compose/items.js';
 import { changesBetween, edited, wholeFlat, type Edit } from '../../core/content/edits.js';
-import { regionsOf } from '../../core/content/regions.js';
 import { threeWay } from '../../core/content/three-way.js';
 import { flatten, nest, type FlatContent } from '../../core/content/values.js';
 import type { PageDocument } from '../../core/page/types.js';
-import { isAnchor } from '../content.js';
+import { differs, faultsOf } from '../content.js';
 import type { Context } from '../context.js';
 import type { ItemRecord, ItemState } from '../store/items.js';
 import { Refusal } from '../store/refusal.js';
@@ -120,20 +117,14 @@ function editOf(what: string, list: string, id: string, { lists }: FlatContent):
 
 /** What cannot be kept, by field. Of what was so before only what stops publishing is told. */
 function problemsOf(
-  { store }: Context,
+  context: Context,
   document: PageDocument | undefined,
   content: FlatContent,
   before: FlatContent,
   isPublishing: boolean,
 ): Map<string, string> {
   if (!document) return new Map();
-  const nested = nest(content);
-  const files = new Set(assetsIn(nested).filter((path) => store.media.find(path.slice('assets/'.length))));
-  const isNew = (path: string): boolean => content.values.get(path) !== before.values.get(path) || content.lists.get(path)?.join() !== before.lists.get(path)?.join(); // prettier-ignore
-  const faults = checkContent(document, regionsOf(document), nested, files);
-  const found = faults
-    .filter(({ path }) => !isAnchor(content.values.get(path)))
-    .filter(({ path, wrong, what }) => (wrong ? isNew(path) : isPublishing && EMPTY.test(what)));
+  const found = faultsOf(context, document, content).filter(({ path, wrong, what }) => (wrong ? differs(path, content, before) : isPublishing && EMPTY.test(what))); // prettier-ignore
   return new Map(found.map(({ path, what }) => [path, `${what}.`]));
 }
 

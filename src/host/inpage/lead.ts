@@ -1,3 +1,4 @@
+import { NAMING } from '../../core/content/titles.js';
 import { textsOf, type Preview } from './preview.js';
 
 /** Rest before a draft is saved while somebody writes, ms. */
@@ -91,15 +92,12 @@ function mark(field: HTMLElement, problem: string | undefined): void {
   input?.setAttribute('aria-describedby', own.id);
 }
 
-/** Fields by which an entry is known. */
-const NAMING = /\.(heading|label|name|title|question)$/;
-
 /** An entry is called what somebody just called it. */
 function titleEntry(input: Input): void {
   const entry = input.closest<HTMLElement>('.entry');
   const title = entry?.querySelector(':scope > details > summary > .title');
-  const own = NAMING.exec(input.name)?.index;
-  if (title && own !== undefined && input.name.slice(0, own) === `f:${entry?.dataset['entry']}`) title.textContent = input.value || title.textContent; // prettier-ignore
+  const isTitle = NAMING.some((name) => input.name === `f:${entry?.dataset['entry']}.${name}`);
+  if (title && isTitle) title.textContent = input.value || title.textContent; // prettier-ignore
 }
 
 function count(input: Input): void {

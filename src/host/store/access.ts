@@ -94,10 +94,6 @@ export function secret(bytes = SECRET_BYTES): string {
   return randomBytes(bytes).toString('base64url');
 }
 
-export function isSame(one: string, other: string): boolean {
-  return timingSafeEqual(Buffer.from(sha256(one)), Buffer.from(sha256(other)));
-}
-
 function passwordHash(password: string): string {
   const salt = randomBytes(16);
   return `${salt.toString('hex')}.${scryptSync(password, salt, 32).toString('hex')}`;

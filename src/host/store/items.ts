@@ -1,5 +1,5 @@
 import { sha256 } from '../../core/page/hash.js';
-import { assetsIn, type ItemKind } from '../../core/compose/items.js';
+import { assetName, assetsIn, type ItemKind } from '../../core/compose/items.js';
 import { changesBetween } from '../../core/content/edits.js';
 import { flatten, type Content } from '../../core/content/values.js';
 import type { PageDocument } from '../../core/page/types.js';
@@ -224,7 +224,7 @@ export class Items {
   /** Remembers which files a draft shows. */
   private use(id: string, state: ItemState): void {
     this.records.run('delete from media_uses where item = ?', id);
-    for (const asset of assetsIn(state.content, this.document(state.document) ?? {})) this.records.run('insert into media_uses (item, media) values (?, ?)', id, asset.slice('assets/'.length)); // prettier-ignore
+    for (const asset of assetsIn(state.content, this.document(state.document) ?? {})) this.records.run('insert into media_uses (item, media) values (?, ?)', id, assetName(asset)); // prettier-ignore
   }
 
   private refuseTaken(id: string, path: string | undefined): void {

@@ -1,10 +1,10 @@
-import type { FlatContent } from '../core/content/values.js';
+import type { FlatContent } from './values.js';
 
 /** Letters of a title at most. */
 const LONGEST = 60;
 
 /** Fields by which an entry is known, the best one first. */
-const NAMING = ['heading', 'label', 'name', 'title', 'question', 'text'];
+export const NAMING = ['heading', 'label', 'name', 'title', 'question', 'text'];
 
 /** What an entry of a list is known by: its heading or, without one, the first words that it has. */
 export function titleOf(path: string, { values }: FlatContent): string {
