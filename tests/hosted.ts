@@ -91,6 +91,9 @@ async function description(
     paths: Record<string, Record<string, Operation>>;
   };
   const ajv = new Ajv2020({ strict: false, validateFormats: false });
+  /* Shapes refer to each other by their place in the description. */
+  ajv.addSchema(openapi, 'description');
+  const inPlace = (schema: object): object => JSON.parse(JSON.stringify(schema).replaceAll('"$ref":"#', '"$ref":"description#')) as object; // prettier-ignore
   const checks = new Map<object, ValidateFunction>();
   return (method, path, status, type, body) => {
     const own = `/api/v1${path.split('?')[0]}`;
@@ -111,7 +114,7 @@ async function description(
         throw new Error(`${method} ${own}: ${status} as ${type} is not described`);
       return;
     }
-    const check = checks.get(schema) ?? ajv.compile(schema);
+    const check = checks.get(schema) ?? ajv.compile(inPlace(schema));
     checks.set(schema, check);
     if (!check(body))
       throw new Error(`${method} ${own}: ${status} is not as described: ${ajv.errorsText(check.errors)}`);

@@ -5,7 +5,7 @@ import { bearerGuard } from './guards.js';
 import { itemRoutes } from './items.js';
 import { mediaRoutes } from './media.js';
 import { previewRoutes } from './previews.js';
-import { PROBLEM } from './shapes.js';
+import { PROBLEM, SHAPES } from './shapes.js';
 import { siteRoutes } from './site.js';
 
 export const API = '/api/v1';
@@ -25,6 +25,8 @@ export async function api(app: FastifyInstance, { context }: { readonly context:
       servers: [{ url: '/' }],
       components: { securitySchemes: { token: { type: 'http', scheme: 'bearer' } } },
     },
+    /* Shapes are called in the description as they are in the code. */
+    refResolver: { buildLocalReference: ({ $id }, _, __, at) => (typeof $id === 'string' ? $id : `shape-${at}`) },
     transform: ({ schema, url, route }) => {
       const scope = route.config?.scope;
       const response = (schema?.response ?? {}) as Record<string, unknown>;
@@ -32,6 +34,7 @@ export async function api(app: FastifyInstance, { context }: { readonly context:
       return { schema: { ...schema, ...(scope ? { security: [{ token: [scope] }] } : {}), response: { ...response, default: problem } }, url }; // prettier-ignore
     },
   });
+  for (const one of SHAPES) app.addSchema(one);
   app.addHook('onRequest', bearerGuard(context.store));
   app.get('/openapi.json', { schema: { hide: true } }, () => app.swagger());
   itemRoutes(app, context);

@@ -5,6 +5,15 @@ import { SCOPES } from '../store/access.js';
 
 type Schema = Readonly<Record<string, unknown>>;
 
+/** Shapes that have a name of their own in the description. */
+export const SHAPES: (Schema & { readonly $id: string })[] = [];
+
+/** Gives a shape a name, and says where it stands by that. */
+function shape(name: string, schema: Schema): Schema {
+  SHAPES.push({ $id: name, ...schema });
+  return { $ref: `${name}#` };
+}
+
 const text = (description: string, more: Schema = {}): Schema => ({ type: 'string', description, ...more });
 const whole = (description: string): Schema => ({ type: 'integer', minimum: 0, description });
 
@@ -26,7 +35,7 @@ const STATE: Record<string, Schema> = {
 const DOCUMENT: Schema = { type: 'object', additionalProperties: true, description: 'A page document.' };
 
 /** An item that is sent. */
-export const SENT_ITEM: Schema = {
+const SENT = {
   type: 'object',
   required: ['name', 'content'],
   additionalProperties: false,
@@ -36,15 +45,16 @@ export const SENT_ITEM: Schema = {
     baseline: { type: 'object', additionalProperties: true, description: 'What the project says that it comes from: a later sending is compared with it.' }, // prettier-ignore
     note: text('Why it changed.', { maxLength: 300 }),
   },
-};
+} as const;
+export const SENT_ITEM = shape('SentItem', SENT);
 
-export const NEW_ITEM: Schema = {
-  ...SENT_ITEM,
+export const NEW_ITEM = shape('NewItem', {
+  ...SENT,
   required: ['id', 'kind', 'name', 'content'],
-  properties: { id: ID, kind: { enum: [...ITEM_KINDS] }, ...(SENT_ITEM['properties'] as object) },
-};
+  properties: { id: ID, kind: { enum: [...ITEM_KINDS] }, ...SENT.properties },
+});
 
-export const ITEM: Schema = {
+export const ITEM = shape('Item', {
   type: 'object',
   required: ['id', 'kind', 'name', 'revision', 'status', 'changed'],
   additionalProperties: false,
@@ -59,7 +69,7 @@ export const ITEM: Schema = {
     document: DOCUMENT,
     baseline: { type: 'object', additionalProperties: true, description: 'What the project said when it was sent last.' }, // prettier-ignore
   },
-};
+});
 
 export const listOf = (item: Schema): Schema => ({
   type: 'object',
@@ -82,12 +92,12 @@ export const PAGING: Schema = {
   },
 };
 
-export const SITE: Schema = {
+export const SITE = shape('Site', {
   type: 'object',
   required: ['name', 'language'],
   additionalProperties: false,
   properties: { name: NAME, language: text('BCP 47.', { pattern: '^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$' }) },
-};
+});
 
 export const EDITS: Schema = {
   type: 'object',
@@ -98,7 +108,7 @@ export const EDITS: Schema = {
   },
 };
 
-export const CHANGES: Schema = {
+export const CHANGES = shape('Changes', {
   type: 'object',
   required: ['settings', 'fields'],
   additionalProperties: false,
@@ -119,9 +129,9 @@ export const CHANGES: Schema = {
       },
     },
   },
-};
+});
 
-export const VERSION: Schema = {
+export const VERSION = shape('Version', {
   type: 'object',
   required: ['number', 'author', 'at', 'note'],
   additionalProperties: false,
@@ -131,9 +141,9 @@ export const VERSION: Schema = {
     at: text('When.', { format: 'date-time' }),
     note: text('Why.'),
   },
-};
+});
 
-export const MENU: Schema = {
+export const MENU = shape('Menu', {
   type: 'object',
   required: ['id', 'item', 'field', 'entries'],
   additionalProperties: false,
@@ -143,9 +153,9 @@ export const MENU: Schema = {
     field: text('Path of the list.'),
     entries: { type: 'array', items: { type: 'object', additionalProperties: { type: 'string' } } },
   },
-};
+});
 
-export const MEDIA: Schema = {
+export const MEDIA = shape('Media', {
   type: 'object',
   required: ['name', 'type', 'bytes', 'hash'],
   additionalProperties: false,
@@ -158,9 +168,9 @@ export const MEDIA: Schema = {
     height: { type: ['integer', 'null'], description: 'CSS px.' },
     uses: { type: 'array', items: { type: 'string' }, description: 'Ids of the items that show it.' },
   },
-};
+});
 
-export const FILES: Schema = {
+export const FILES = shape('Files', {
   type: 'object',
   required: ['files'],
   additionalProperties: false,
@@ -171,7 +181,7 @@ export const FILES: Schema = {
       items: { type: 'object', required: ['name', 'hash'], additionalProperties: false, properties: { name: text('Name of a file.', { maxLength: 200 }), hash: SHA256 } }, // prettier-ignore
     },
   },
-};
+});
 
 export const NEW_UPLOAD: Schema = {
   type: 'object',
@@ -180,14 +190,14 @@ export const NEW_UPLOAD: Schema = {
   properties: { name: text('Name of the file.', { maxLength: 200 }), hash: SHA256, bytes: { type: 'integer', minimum: 1 } }, // prettier-ignore
 };
 
-export const UPLOAD: Schema = {
+export const UPLOAD = shape('Upload', {
   type: 'object',
   required: ['id', 'name', 'hash', 'bytes', 'offset'],
   additionalProperties: false,
   properties: { id: text('Of the upload.'), name: text('Of the file.'), hash: SHA256, bytes: whole('Of the whole.'), offset: whole('Bytes that are here.') }, // prettier-ignore
-};
+});
 
-export const ACCESS: Schema = {
+export const ACCESS = shape('Access', {
   type: 'object',
   required: ['name', 'scopes'],
   additionalProperties: false,
@@ -197,7 +207,7 @@ export const ACCESS: Schema = {
     at: text('When it was made.', { format: 'date-time' }),
     token: text('Told once, when it is made.'),
   },
-};
+});
 
 export const PLAIN_FILES: Schema = {
   type: 'object',
@@ -208,9 +218,9 @@ export const PLAIN_FILES: Schema = {
   },
 };
 
-export const PROBLEM: Schema = {
+export const PROBLEM = shape('Problem', {
   type: 'object',
   required: ['type', 'title', 'status', 'detail'],
   additionalProperties: true,
   properties: { type: text('about:blank.'), title: text('What is wrong.'), status: whole('HTTP status.'), detail: text('What is wrong here.') }, // prettier-ignore
-};
+});
