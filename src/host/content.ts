@@ -1,6 +1,6 @@
 import { assetName, assetsIn } from '../core/compose/items.js';
 import { checkContent, type ContentFault } from '../core/content/check.js';
-import { unknownFields, wholeContent } from '../core/content/content.js';
+import { placedContent, wholeContent } from '../core/content/content.js';
 import { wholeFlat } from '../core/content/edits.js';
 import { regionsOf } from '../core/content/regions.js';
 import { flatten, nest, type Content, type FlatContent, type Value } from '../core/content/values.js';
@@ -60,10 +60,7 @@ export function keptContent(context: Context, state: ItemState, given: unknown):
   const content = readContent(given);
   const document = context.shower.document(state);
   if (!document) return content;
-  const strange = new Set(unknownFields(document, content));
-  const { values, lists } = flatten(content);
-  const known = (path: string): boolean => !strange.has(path);
-  return checked(context, document, { values: new Map([...values].filter(([path]) => known(path))), lists: new Map([...lists].filter(([path]) => known(path))) }); // prettier-ignore
+  return checked(context, document, flatten(placedContent(document, content)));
 }
 
 /** Content with other values of some fields. @throws Refusal for a field that is not there */

@@ -98,6 +98,15 @@ export function unknownFields(document: PageDocument, content: Content): string[
   ];
 }
 
+/** Content without what the page has no place for. */
+export function placedContent(document: PageDocument, content: Content): Content {
+  const strange = new Set(unknownFields(document, content));
+  if (strange.size === 0) return content;
+  const { values, lists } = flatten(content);
+  const isPlaced = ([path]: readonly [string, unknown]): boolean => !strange.has(path);
+  return nest({ values: new Map([...values].filter(isPlaced)), lists: new Map([...lists].filter(isPlaced)) });
+}
+
 /** Whether a path says which look an entry has, of a list whose entries say it. */
 function isLook(path: string, { values }: FlatContent): boolean {
   const parts = path.split('.');

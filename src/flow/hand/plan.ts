@@ -1,4 +1,5 @@
 import { covers } from '../../core/content/common.js';
+import { placedContent } from '../../core/content/content.js';
 import { changesBetween, wholeFlat } from '../../core/content/edits.js';
 import { threeWay, type Conflict, type Side } from '../../core/content/three-way.js';
 import { flatten, nest, type Content, type FlatContent } from '../../core/content/values.js';
@@ -116,7 +117,12 @@ export function bareDocument({ palette: _, tokens: __, ...document }: PageDocume
 
 /** All that an item says, also where nobody wrote anything. */
 function wholeOf({ document, content }: Item): Content {
-  return document ? nest(wholeFlat(document, content)) : content;
+  return document ? nest(saidBy(document, content)) : content;
+}
+
+/** What nobody has a place for is not said, as the site does not keep it. */
+function saidBy(document: PageDocument, content: Content): FlatContent {
+  return wholeFlat(document, placedContent(document, content));
 }
 
 function stateOf(handed: Handed, item: Item, content: Content, there?: ThereItem): object {
@@ -147,7 +153,7 @@ function changing(
   decided: ReadonlyMap<string, Side>,
 ): Step {
   const { id, kind, name, document } = item;
-  const flat = (content: Content): FlatContent => (document ? wholeFlat(document, content) : flatten(content));
+  const flat = (content: Content): FlatContent => (document ? saidBy(document, content) : flatten(content));
   const own = new Map([...decided].filter(([path]) => path.startsWith(`${id}:`)).map(([path, side]) => [path.slice(id.length + 1), side])); // prettier-ignore
   const [before, ours, theirs] = [flatten(there.baseline ?? {}), flat(item.content), flatten(there.content)];
   const { content, conflicts } = threeWay(before, ours, theirs, own);
