@@ -110,23 +110,12 @@ function inputFor(field: Field, value: string, common: Markup): Markup {
     case 'rich':
       return html`<textarea${common} rows="${rowsFor(value)}" data-rich>${leading(value)}</textarea>`;
     case 'address':
-      return html`<input${common}
-        value="${value}"
-        list="places"
-        spellcheck="false"
-        autocapitalize="none"
-      ></input${common}>`;
     case 'file':
-      return html`<input${common}
-        value="${value}"
-        list="files"
-        spellcheck="false"
-        autocapitalize="none"
-      ></input${common}>`;
+      return html`<input${common} value="${value}" list="${field.type === 'file' ? 'files' : 'places'}" spellcheck="false" autocapitalize="none">`; // prettier-ignore
     case 'focus':
-      return html`<input${common} value="${value}" data-focus spellcheck="false"></input${common}>`;
+      return html`<input${common} value="${value}" data-focus spellcheck="false">`; // prettier-ignore
     case 'number':
-      return html`<input${common} value="${value}" inputmode="decimal"></input${common}>`;
+      return html`<input${common} value="${value}" inputmode="decimal">`; // prettier-ignore
     default:
       return value.length > ONE_LINE || value.includes('\n') ? html`<textarea${common} rows="${rowsFor(value)}">${leading(value)}</textarea>` : html`<input${common} value="${value}">`; // prettier-ignore
   }
