@@ -14,10 +14,13 @@ export async function openOurs(page: Page, address: string): Promise<void> {
   await putIntoPage(page);
 }
 
-/** Brings a page of ours to a viewport width, and to rest there. */
-export async function turnTo(page: Page, width: number): Promise<void> {
+/**
+ * Brings a page of ours to a viewport width, and to rest there.
+ * @param through whether it is scrolled through, so that late content loads
+ */
+export async function turnTo(page: Page, width: number, through = true): Promise<void> {
   await page.setViewportSize({ width, height: VIEW_HEIGHT });
-  await inside(page, 'settle', SETTLE_LIMIT, false);
+  await inside(page, 'settle', SETTLE_LIMIT, false, through);
 }
 
 /** A picture of the whole page, as PNG: packed for speed rather than size. */

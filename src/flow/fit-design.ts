@@ -29,8 +29,10 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
   const page = await browser.newPage(widths[0] as number);
   try {
     await openOurs(page, `${served.origin}/-fit`);
+    let isFirst = true;
     const look = async (width: number): Promise<Seen> => {
-      await turnTo(page, width);
+      await turnTo(page, width, isFirst);
+      isFirst = false;
       const { words, overflow } = await inside(page, 'measureNow');
       const { clashing, cut } = wordFaults(words, width);
       return { faults: clashing.length + cut.length + (overflow > 1 ? 1 : 0), rows: await inside(page, 'rowLines') };

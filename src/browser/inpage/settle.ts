@@ -13,19 +13,20 @@ const AFTERWARDS = 150;
 /**
  * Brings the page to rest: late content loads as it is scrolled through, fonts and pictures are awaited with a limit (ms).
  * @param scripted whether scripts of the page may still change it afterwards
+ * @param through whether it is scrolled through; once is enough as long as nothing but its width changes
  */
-export async function settle(limit: number, scripted: boolean): Promise<void> {
+export async function settle(limit: number, scripted: boolean, through = true): Promise<void> {
   if (!stillSheet) {
     stillSheet = new CSSStyleSheet();
     stillSheet.replaceSync(STILL);
     document.adoptedStyleSheets = [...document.adoptedStyleSheets, stillSheet];
   }
   const wait = (time: number): Promise<void> => new Promise((done) => setTimeout(done, time));
-  for (let y = 0; y < document.documentElement.scrollHeight && y < FARTHEST; y += STEP) {
+  for (let y = 0; through && y < document.documentElement.scrollHeight && y < FARTHEST; y += STEP) {
     scrollTo(0, y);
     await wait(PAUSE);
   }
-  scrollTo(0, 0);
+  if (through) scrollTo(0, 0);
   const pictures = [...[...document.images].map((picture) => loaded(picture)), ...backgrounds().map(fetched)];
   await Promise.race([Promise.all([document.fonts.ready, ...pictures]), wait(limit)]);
   if (scripted) await wait(AFTERWARDS);
