@@ -164,6 +164,11 @@ describe('texts', () => {
     expect(made.box[0] + made.box[2] / 2).toBeCloseTo(200, 0);
   });
 
+  it('have the lines of the text around them besides their own', async () => {
+    const { items } = await read('<text y="40" text-decoration="underline"><tspan x="9">book</tspan><tspan x="90" text-decoration="line-through">soon</tspan></text><text x="9" y="90">bare</text>'); // prettier-ignore
+    expect(items.map((item) => (item.type === 'text' ? item.look.decoration : ''))).toEqual(['underline', 'line-through underline', 'none']); // prettier-ignore
+  });
+
   it('are drawing if they run along a path or are turned', async () => {
     await one('art', '<path id="p" d="M10 100 q90 -80 180 0" fill="none"/><text><textPath href="#p">Around the dome</textPath></text>'); // prettier-ignore
     await one('art', '<text x="100" y="100" transform="rotate(30 100 100)">Turned</text>');

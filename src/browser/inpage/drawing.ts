@@ -249,7 +249,13 @@ class Reader {
     const matrix = element.getScreenCTM();
     const scale = matrix ? Math.hypot(matrix.a, matrix.b) : 1;
     const whole = pageBox(element.getBoundingClientRect());
-    const look = textLook(style, scale, context.opacity, gradientOfText(style, whole, context.opacity, this.svg));
+    const look = textLook(
+      parent,
+      element,
+      scale,
+      context.opacity,
+      gradientOfText(style, whole, context.opacity, this.svg),
+    );
     const anchor = style.textAnchor === 'middle' || style.textAnchor === 'end' ? style.textAnchor : 'start';
     const item: Omit<DrawnText, 'order' | 'path' | 'layer'> = {
       type: 'text',

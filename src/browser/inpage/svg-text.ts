@@ -19,13 +19,26 @@ export function linesOf(node: Text, clip: DrawnBox | undefined): DrawnWord[][] {
   return lines;
 }
 
-/** @param gradient what fills the letters, if it is no plain colour */
+/** Lines at letters: those of an element are drawn at all that is in it (CSS Text Decoration 3, 2), up to the text as a whole. */
+function decorationOf(element: Element, whole: SVGTextElement): string {
+  const lines = new Set<string>();
+  for (let at: Element | null = element; at && whole.contains(at); at = at.parentElement) for (const line of getComputedStyle(at).textDecorationLine.split(' ')) lines.add(line); // prettier-ignore
+  lines.delete('none');
+  return [...lines].sort().join(' ') || 'none';
+}
+
+/**
+ * @param element that the letters stand in, of a text
+ * @param gradient what fills the letters, if it is no plain colour
+ */
 export function textLook(
-  style: CSSStyleDeclaration,
+  element: Element,
+  whole: SVGTextElement,
   scale: number,
   opacity: number,
   gradient: GradientImage | undefined,
 ): TextLook {
+  const style = getComputedStyle(element);
   const round = (value: number): number => Math.round(value * 1000) / 1000;
   return {
     family: style.fontFamily,
@@ -40,7 +53,7 @@ export function textLook(
       ),
     ...(gradient ? { paint: gradient.image } : {}),
     spacing: style.letterSpacing === 'normal' ? 0 : round(parseFloat(style.letterSpacing) * scale),
-    decoration: style.textDecorationLine,
+    decoration: decorationOf(element, whole),
     transform: style.textTransform,
   };
 }

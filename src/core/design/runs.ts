@@ -20,18 +20,33 @@ export function runsOf(
   breaks: ReadonlyMap<number, string> = new Map(),
 ): PageNode[] {
   let said = 0;
-  return joinRuns(text).flatMap((run, index): PageNode[] => {
+  const nodes = joinRuns(text).flatMap((run, index): PageNode[] => {
     const plain = !run.raise && sameLook(run.look, text.look) && (!run.href || run.href === text.href);
-    const node: PageNode = plain
-      ? { kind: 'words', text: run.text }
-      : runNode(linked ? withLink(run, text) : run, text, index, addStyle);
     const before = said;
     said += countWords(run.text);
     const within = [...breaks].filter(([at]) => at > before && at < said);
     const here = breaks.get(before);
-    const nodes = plain ? parted(run.text, before, within, text) : [node];
-    return here !== undefined && index > 0 ? [breakNode(text, before, here), ...nodes] : nodes;
+    const own = plain ? parted(run.text, before, within, text) : between(run, (bare) => runNode(linked ? withLink(bare, text) : bare, text, index, addStyle)); // prettier-ignore
+    return here !== undefined && index > 0 ? [breakNode(text, before, here), ...own] : own;
   });
+  return joinWords(nodes);
+}
+
+/** A run without the spaces around it: these look like the words around it. */
+function between(run: Run, make: (bare: Run) => ElementNode): PageNode[] {
+  const [, before = '', words = '', after = ''] = /^(\s*)(.*?)(\s*)$/su.exec(run.text) ?? [];
+  if (words === '') return [{ kind: 'words', text: run.text }];
+  const space = (text: string): PageNode[] => (text ? [{ kind: 'words', text }] : []);
+  return [...space(before), make({ ...run, text: words }), ...space(after)];
+}
+
+/** Words that follow each other are one text. */
+function joinWords(nodes: readonly PageNode[]): PageNode[] {
+  return nodes.reduce<PageNode[]>((made, node) => {
+    const last = made.at(-1);
+    if (last?.kind !== 'words' || node.kind !== 'words') return [...made, node];
+    return [...made.slice(0, -1), { ...last, text: last.text + node.text }];
+  }, []);
 }
 
 function countWords(text: string): number {
