@@ -20,6 +20,8 @@ export interface Candidate {
   readonly width: number;
   /** How many elements it is about. */
   readonly count: number;
+  /** It lets lines break where they should. */
+  readonly breaks?: boolean;
 }
 
 /** Values in use within this of one that would mend are taken instead, px. */
@@ -68,6 +70,7 @@ export function candidatesOf(
       width: page.width,
       count: forAll ? (users.get(style) ?? 1) : 1,
       order: depth.get(id) ?? 0,
+      ...(first.fault === 'line-break' ? { breaks: true } : {}),
     };
   });
   return made.filter((one) => !tried.has(keyOf(one))).sort((a, b) => a.order - b.order);
@@ -87,21 +90,35 @@ export function together(all: readonly Candidate[], elsewhere: readonly Candidat
   const values = new Map<string, string[]>();
   for (const { adjustments } of elsewhere)
     for (const one of adjustments) values.set(targetOf(one), [...(values.get(targetOf(one)) ?? []), one.value]);
-  return [...OF_LETTERS].flatMap((property): Candidate[] => {
-    const made = new Map<string, Adjustment>();
-    const own = all.filter(({ adjustments: [only, ...more] }) => {
-      if (only?.property !== property || more.length || made.has(targetOf(only))) return false;
-      made.set(
-        targetOf(only),
-        only.at ? only : { ...only, value: mildest(values.get(targetOf(only)) ?? [only.value]) },
-      );
-      return true;
-    });
-    const [first] = own;
-    if (!first || own.length < TOGETHER) return [];
-    const count = own.reduce((sum, one) => sum + one.count, 0);
-    return [{ ...first, adjustments: [...made.values()], name: `${own.length} kinds of texts`, section: '', count }];
-  });
+  return [
+    ...breaking(all),
+    ...[...OF_LETTERS].flatMap((property): Candidate[] => {
+      const made = new Map<string, Adjustment>();
+      const own = all.filter(({ adjustments: [only, ...more] }) => {
+        if (only?.property !== property || more.length || made.has(targetOf(only))) return false;
+        made.set(
+          targetOf(only),
+          only.at ? only : { ...only, value: mildest(values.get(targetOf(only)) ?? [only.value]) },
+        );
+        return true;
+      });
+      const [first] = own;
+      if (!first || own.length < TOGETHER) return [];
+      const count = own.reduce((sum, one) => sum + one.count, 0);
+      return [{ ...first, adjustments: [...made.values()], name: `${own.length} kinds of texts`, section: '', count }];
+    }),
+  ];
+}
+
+/** Lines that break otherwise, all at once: a text with a line more and one with a line less make up for each other below. */
+function breaking(all: readonly Candidate[]): Candidate[] {
+  const own = all.filter(({ breaks }) => breaks);
+  const [first] = own;
+  if (!first || own.length < 2) return [];
+  const targets = new Map(own.flatMap(({ adjustments }) => adjustments.map((one) => [targetOf(one), one] as const)));
+  return [
+    { ...first, adjustments: [...targets.values()], name: `${own.length} texts`, section: '', count: own.length },
+  ];
 }
 
 /**

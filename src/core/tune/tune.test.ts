@@ -51,6 +51,13 @@ describe('tune', () => {
     for (const one of made.left) expect(one).toMatchObject({ width: 1200, why: 'what would mend it helps nothing, or harms elsewhere' }); // prettier-ignore
   });
 
+  it('takes what is wanted everywhere, and does harm at one width, for the others alone', async () => {
+    const odd: MeasureAt = async (of, widths) => widths.map((width) => laid(30, width < 900 && marginOf(of, 't', width) !== 10 ? 70 : marginOf(of, 't', width))); // prettier-ignore
+    const sources = [1200, 700].map((width) => ({ width, measured: laid(30, 22) }));
+    const { adjustments } = await tune(document, [], sources, odd, { most: 40, from: 1 });
+    expect(adjustments).toEqual([{ page: 'sample', style: 'low', at: ['widest'], property: 'margin-top', value: '22px', step: 1 }]); // prettier-ignore
+  });
+
   it('leaves alone what a person said, goes on from the last step, and stops when it may try no more', async () => {
     const person: Adjustment = { page: 'sample', style: 'low', property: 'margin-top', value: '60px' };
     const made = await run([[1200, 30, 10]], [person]);
@@ -81,6 +88,15 @@ describe('corrections of many styles at once', () => {
       ['c', '0.01em', ['widest']],
     ]);
     expect(all).toMatchObject({ name: '3 kinds of texts', count: 6 });
+  });
+
+  it('are all lines that break otherwise, however few', () => {
+    const broken = (style: string, property: string): Candidate => ({ ...spaced(style, '1em'), adjustments: [{ style, property, value: '90px', at: ['widest'] }], breaks: true }); // prettier-ignore
+    expect(together([broken('a', 'max-width')], [])).toEqual([]);
+    const [all, ...more] = together([broken('a', 'max-width'), broken('b', 'letter-spacing'), spaced('c', '1em')], []);
+    expect(more).toEqual([]);
+    expect(all).toMatchObject({ name: '2 texts', count: 2 });
+    expect(all?.adjustments.map(({ style }) => style)).toEqual(['a', 'b']);
   });
 
   it('are none of few styles, and none of other properties', () => {

@@ -108,7 +108,8 @@ export async function tune(
     let made = one;
     let then = await look(listWith(made));
     const well = widths.filter((_, index) => (then.scores[index] as number) <= (now.scores[index] as number) + SAME);
-    if (one.adjustments.length >= TOGETHER && well.includes(widths[at] as number) && well.length < widths.length) {
+    const helps = one.adjustments.length >= TOGETHER ? well.includes(widths[at] as number) : (then.scores[at] as number) < (now.scores[at] as number) - BETTER; // prettier-ignore
+    if (helps && well.length < widths.length) {
       made = onlyAt(document, one, well);
       then = await look(listWith(made));
     }

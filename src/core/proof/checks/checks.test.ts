@@ -157,6 +157,16 @@ describe('texts', () => {
     expect(one).toMatchObject({ fault: 'leading', what: 'Lines 26 px apart where the source has 20 px', remedy: { property: 'line-height' } }); // prettier-ignore
   });
 
+  it('that break too late are made as narrow as their lines, if that parts them', () => {
+    const late = (width: number): Difference | undefined => differencesOf(comparePage(document, measured(document, { ...wanted, text: [0, 58, width, 58] }), measured(document, wanted), 1440)).find(({ fault }) => fault === 'line-break'); // prettier-ignore
+    expect(late(200)).toMatchObject({ what: 'Text breaks after nothing where the source breaks after “with”', remedy: { property: 'max-width', value: '191px' } }); // prettier-ignore
+    /* “and” alone would be on a line into which “look” fits. */
+    const odd = measured(document, { ...wanted, text: [0, 58, 800, 58] });
+    const words = odd.words.map((word) => (word.of === 'text' && !['Come', 'and'].includes(word.text) ? { ...word, y: word.y + 20, x: word.x - 80 } : word)); // prettier-ignore
+    const [one] = differencesOf(comparePage(document, { ...odd, words }, measured(document, wanted), 1440)).filter(({ fault }) => fault === 'line-break'); // prettier-ignore
+    expect(one?.remedy).toEqual({ id: 'text', property: 'max-width' });
+  });
+
   it('that are gone, new or cut off', () => {
     expect(said(told({ ...wanted, text: undefined }))[0]).toBe('missing Text: “Come and look up with us” is missing');
     const extra = differencesOf(comparePage(document, measured(document, { ...wanted, text: undefined }), measured(document, wanted), 1440)); // prettier-ignore

@@ -177,7 +177,7 @@ function lines(one: Compared): Difference[] {
   if (off >= 0) {
     const word = (end: number | undefined): string => (end === undefined ? 'nothing' : `“${pairs[end - 1]?.is.text ?? ''}”`); // prettier-ignore
     const what = `Text breaks after ${word(is[off])} where the source breaks after ${word(wanted[off])}`;
-    return [{ ...place, fault: 'line-break', what, by: Math.abs(is.length - wanted.length) || 1, remedy: breakRemedy(one, pairs) }]; // prettier-ignore
+    return [{ ...place, fault: 'line-break', what, by: Math.abs(is.length - wanted.length) || 1, remedy: tooLate(is[off], wanted[off]) ? earlierBreak(one, pairs, source) : breakRemedy(one, pairs) }]; // prettier-ignore
   }
   if (source.length < 2) return [];
   const step = (of: MeasuredWord[][]): number => ((of.at(-1)?.[0]?.y ?? 0) - (of[0]?.[0]?.y ?? 0)) / (of.length - 1);
@@ -192,6 +192,31 @@ function lines(one: Compared): Difference[] {
 
 /** Letters that are this much nearer each other are hardly seen to be so, in their size. */
 const CLOSER = 0.015;
+
+function tooLate(is: number | undefined, wanted: number | undefined): boolean {
+  return wanted !== undefined && (is === undefined || is > wanted);
+}
+
+/** A text whose lines hold more words than they should is made as narrow as its lines, if that parts them as they should be. */
+function earlierBreak(one: Compared, pairs: readonly Both[], source: readonly (readonly MeasuredWord[])[]): Remedy {
+  const own = new Map(pairs.map((pair) => [pair.wanted, pair.is]));
+  const lines = source.map((line) => line.map((word) => own.get(word) as MeasuredWord));
+  const space = spaceIn(pairs);
+  const wide = (words: readonly MeasuredWord[]): number => words.reduce((sum, { width }) => sum + width, space * (words.length - 1)); // prettier-ignore
+  const least = Math.max(...lines.map(wide));
+  const most = Math.min(...lines.slice(0, -1).map((line, at) => wide(line) + space + ((lines[at + 1]?.[0] as MeasuredWord).width))); // prettier-ignore
+  const property = 'max-width';
+  return most > least + 2 * SPARE ? { id: one.node.id, property, value: px(Math.min(Math.ceil(least + SPARE), Math.floor(most - SPARE))) } : { id: one.node.id, property }; // prettier-ignore
+}
+
+/** How far words of a line are apart, px: the middle of all gaps. */
+function spaceIn(pairs: readonly Both[]): number {
+  const gaps = pairs.slice(1).flatMap(({ is }, at) => {
+    const before = (pairs[at] as Both).is;
+    return Math.abs(before.y - is.y) < is.height / 2 ? [Math.max(0, is.x - before.x - before.width)] : [];
+  });
+  return gaps.sort((a, b) => a - b)[gaps.length >> 1] ?? (pairs[0] as Both).is.height / 4;
+}
 
 /** What lets lines break where they should: the room that they have, or letters that fit into it. */
 function breakRemedy(one: Compared, pairs: readonly Both[]): Remedy {
