@@ -1,7 +1,8 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { addEntry, hasList, moveEntry, openContent, removeEntry, saveContent, setList, setValue } from './content-edit.js'; // prettier-ignore
+import { flatten, nest, type Content } from '../core/content/values.js';
+import { addEntry, bringTo, hasList, moveEntry, openContent, removeEntry, saveContent, setList, setValue } from './content-edit.js'; // prettier-ignore
 import { readContentFile, readContentText, writeContent } from './content-file.js';
 
 /* Content files, changed as little as can be. */
@@ -68,6 +69,16 @@ describe('a content file', () => {
   it('says the same again when it is written', () => {
     const content = { a: { b: '0170', c: 'x: y', d: '', e: [{ id: 'one', f: '- a' }] } };
     expect(readContentText(writeContent(content), 'f')).toEqual(content);
+  });
+
+  it('brings a file to what it should say: lists become groups, and groups lists, whole', () => {
+    const brought = (after: Content): string => changed((one) => bringTo(one, flatten(readContentText(TEXT, 'f')), flatten(after))); // prettier-ignore
+    const group: Content = { hero: { heading: 'Old', phone: '0170' }, cards: { list: { a: { heading: 'A', words: ['one', 'two'] }, b: { heading: 'B' } }, words: ['one', 'two'] } }; // prettier-ignore
+    const made = brought(group);
+    expect(readContentText(made, 'f')).toEqual(group);
+    expect(made).toContain('# by Ida');
+    expect(readContentText(changed((one) => { bringTo(one, flatten(readContentText(TEXT, 'f')), flatten(group)); bringTo(one, flatten(group), flatten(readContentText(TEXT, 'f'))); }), 'f')).toEqual(nest(flatten(readContentText(TEXT, 'f')))); // prettier-ignore
+    expect(readContentText(brought({ hero: { heading: 'Old' } }), 'f')).toEqual({ hero: { heading: 'Old' } });
   });
 
   it.each([

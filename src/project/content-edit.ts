@@ -98,13 +98,16 @@ export function hasList(document: ContentFile, list: string): boolean {
 
 /** Brings a file from what it says to something else; what is the same stays as it stands, with the notes of people. */
 export function bringTo(document: ContentFile, before: FlatContent, after: FlatContent): void {
-  const changed = [...after.lists].filter(([list, ids]) => before.lists.get(list)?.join() !== ids.join()).map(([list]) => list); // prettier-ignore
+  /* A list that becomes a group is taken out whole: all that was in it is put in anew. */
+  const gone = [...before.lists.keys()].filter((list) => !after.lists.has(list));
+  const isAnew = (path: string): boolean => gone.some((list) => path.startsWith(`${list}.`));
+  const changed = [...after.lists].filter(([list, ids]) => isAnew(list) || before.lists.get(list)?.join() !== ids.join()).map(([list]) => list); // prettier-ignore
   const lists = changed.filter((list) => !changed.some((other) => list.startsWith(`${other}.`)));
   const isApart = (path: string): boolean => !lists.some((list) => path.startsWith(`${list}.`));
   for (const path of [...before.lists.keys(), ...before.values.keys()]) if (isApart(path) && !after.values.has(path) && !after.lists.has(path)) remove(document, path); // prettier-ignore
   const whole = nest(after);
   for (const list of lists) setList(document, list, entriesAt(whole, list));
-  for (const [path, value] of after.values) if (isApart(path) && before.values.get(path) !== value) setValue(document, path, value); // prettier-ignore
+  for (const [path, value] of after.values) if (isApart(path) && (isAnew(path) || before.values.get(path) !== value)) setValue(document, path, value); // prettier-ignore
 }
 
 /** Takes a field out, and the groups that it leaves empty. */

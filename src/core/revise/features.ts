@@ -14,6 +14,8 @@ export interface Features {
   /** What it shows: a file, a drawing. */
   readonly picture: string;
   readonly href: string;
+  /** All that it and what is in it show and lead to. */
+  readonly shows: ReadonlySet<string>;
   /** How many elements it has below it. */
   readonly size: number;
   readonly depth: number;
@@ -33,6 +35,9 @@ const SORTS: Readonly<Record<string, Sort>> = {
 /** Letters of words that are compared at most: a whole page is not told apart by its words. */
 const MOST_WORDS = 400;
 
+/** Files and addresses that are compared at most. */
+const MOST_SHOWN = 100;
+
 /** The elements of a page with what they are known by, parents before children. */
 export function featuresOf({ body }: PageDocument): Features[] {
   const found: Features[] = [];
@@ -48,7 +53,8 @@ export function featuresOf({ body }: PageDocument): Features[] {
       own: plain((node.children ?? []).filter(isWords).map(({ text }) => text).join(' ')), // prettier-ignore
       words: new Set(words),
       picture: pictureOf(node),
-      href: node.attributes?.['href'] ?? node.attributes?.['action'] ?? '',
+      href: hrefOf(node),
+      shows: new Set([pictureOf(node), hrefOf(node), ...children.flatMap((child) => [...(found[child] as Features).shows])].filter((one) => one !== '' && one !== '#').slice(0, MOST_SHOWN)), // prettier-ignore
       size: found.length - at,
       sort: SORTS[node.kind] ?? 'box',
     };
@@ -67,4 +73,8 @@ function pictureOf({ attributes = {}, markup }: ElementNode): string {
   const file = attributes['src'] ?? attributes['poster'];
   if (file) return file.replace(/-[0-9a-f]{10}(?=\.\w+$)/, '');
   return markup?.replace(/\s(id|class|fill|stroke)="[^"]*"/g, '') ?? '';
+}
+
+function hrefOf({ attributes = {} }: ElementNode): string {
+  return attributes['href'] ?? attributes['action'] ?? '';
 }

@@ -2,6 +2,7 @@ import type { PageDocument } from '../page/types.js';
 import { LAYOUT_KINDS } from '../page/types.js';
 import { assign, type Candidate } from './assign.js';
 import { featuresOf, type Features } from './features.js';
+import { inOrder, type Order } from './order.js';
 
 /** An element of the old version and what became of it. */
 export interface Match {
@@ -39,12 +40,18 @@ export type Settled = ReadonlyMap<string, string>;
 export function matchPages(before: PageDocument, after: PageDocument, settled: Settled = new Map()): Matched {
   const [old, now] = [featuresOf(before), featuresOf(after)];
   const rare = new Rarity([...old, ...now]);
+  const order = inOrder(old, now);
   let known = new Map<number, number>();
   let pairs: Candidate[] = [];
   let scored: Candidate[] = [];
   for (let round = 0; round < ROUNDS; round += 1) {
     const context = new Context(old, now, known);
-    scored = candidates(old, now, (a, b) => scoreOf(a, b, rare, round === 0 ? undefined : context).score, settled);
+    scored = candidates(
+      old,
+      now,
+      (a, b) => scoreOf(a, b, { rare, order, ...(round === 0 ? {} : { context }) }).score,
+      settled,
+    );
     pairs = assign(scored, LEAST);
     const next = new Map(pairs.map(({ left, right }) => [left, right]));
     const isSame = next.size === known.size && [...next].every(([left, right]) => known.get(left) === right);
@@ -57,7 +64,7 @@ export function matchPages(before: PageDocument, after: PageDocument, settled: S
     .map(({ left, right, score }): Match => {
       const [a, b] = [old[left] as Features, now[right] as Features];
       const other = scored.find((one) => one.left === left && one.right !== right && !taken.has(one.right) && one.score > score - DOUBT); // prettier-ignore
-      const { reasons } = scoreOf(a, b, rare, context);
+      const { reasons } = scoreOf(a, b, { rare, order, context });
       return {
         old: a,
         now: b,
@@ -112,10 +119,10 @@ class Rarity {
   private readonly counts = new Map<string, number>();
 
   constructor(all: readonly Features[]) {
-    for (const { own } of all) for (const word of new Set(own.split(' '))) this.counts.set(word, (this.counts.get(word) ?? 0) + 1); // prettier-ignore
+    for (const { own, picture, href } of all) for (const word of new Set([...own.split(' '), picture, href])) this.counts.set(word, (this.counts.get(word) ?? 0) + 1); // prettier-ignore
   }
 
-  /** Shared weight of two sets of words: 0 to 1. */
+  /** Shared weight of two sets of words, or of things that are shown: 0 to 1. */
   likeness(a: ReadonlySet<string>, b: ReadonlySet<string>): number {
     let [both, all] = [0, 0];
     for (const word of a) {
@@ -139,6 +146,15 @@ class Context {
     private readonly known: ReadonlyMap<number, number>,
   ) {}
 
+  /** What an element is all of: boxes around it that hold nothing else may come and go. */
+  seats(a: Features, b: Features): [Features, Features] {
+    const up = (all: readonly Features[], one: Features): Features => {
+      const box = all[one.parent];
+      return box && box.children.length === 1 && LAYOUT_KINDS.has(box.node.kind) ? up(all, box) : one;
+    };
+    return [up(this.old, a), up(this.now, b)];
+  }
+
   /** Whether the parents, or what is nearest around them and was found, are each other: 1, a step farther 0.6, else 0. */
   parents(a: Features, b: Features): number {
     const up = (all: readonly Features[], one: Features): Features | undefined => all[one.parent];
@@ -149,6 +165,16 @@ class Context {
     const [ga, gb] = [up(this.old, pa), up(this.now, pb)];
     const near = (found !== undefined && found === gb?.at) || (ga !== undefined && this.known.get(ga.at) === pb.at) || (ga !== undefined && gb !== undefined && this.known.get(ga.at) === gb.at); // prettier-ignore
     return near ? 0.6 : 0;
+  }
+
+  /** Whether what is around them and has no like is each other: 1, else 0. */
+  anchors(a: Features, b: Features, order: Order): number {
+    const up = (version: 'old' | 'now', one: Features): number => {
+      const around = this[version][one.parent];
+      return around && order.isTwin(version, around.at) ? up(version, around) : one.parent;
+    };
+    const [left, right] = [up('old', a), up('now', b)];
+    return (left < 0 ? -1 : this.known.get(left)) === right ? 1 : 0;
   }
 
   /** The share of children that are each other; those that came into a box of their own, or out of one, count half. */
@@ -196,11 +222,19 @@ const NO_WORD = 0.1;
 function isOther(a: Features, b: Features, rare: Rarity, context: Context): boolean {
   if (a.words.size === 0 || b.words.size === 0 || (a.picture !== '' && a.picture === b.picture)) return false;
   if (rare.likeness(a.words, b.words) >= NO_WORD) return false;
-  return context.parents(a, b) < 1 || context.neighbours(a, b) < 1;
+  return [[a, b] as const, context.seats(a, b)].every(([one, other]) => context.parents(one, other) < 1 || context.neighbours(one, other) < 1); // prettier-ignore
+}
+
+/** What is known of all elements. */
+interface Known {
+  readonly rare: Rarity;
+  readonly order: Order;
+  /** Nothing at first. */
+  readonly context?: Context;
 }
 
 /** How much speaks for two elements being one. */
-function scoreOf(a: Features, b: Features, rare: Rarity, context: Context | undefined): Scored {
+function scoreOf(a: Features, b: Features, { rare, order, context }: Known): Scored {
   const parts: [reason: string, weight: number, value: number][] = [];
   const say = (reason: string, weight: number, value: number): void => void parts.push([reason, weight, value]);
   const bothLay = LAYOUT_KINDS.has(a.node.kind) && LAYOUT_KINDS.has(b.node.kind);
@@ -211,6 +245,10 @@ function scoreOf(a: Features, b: Features, rare: Rarity, context: Context | unde
     say('words', a.sort === 'box' ? 3 : 4, exact ? 1 : rare.likeness(a.words, b.words));
   }
   if (a.picture || b.picture) say('picture', 4, a.picture === b.picture ? 1 : 0);
+  if (a.children.length && b.children.length && (a.shows.size || b.shows.size)) say('what is shown in it', 2, rare.likeness(a.shows, b.shows)); // prettier-ignore
+  const isTwin = order.isTwin('old', a.at) && order.isTwin('now', b.at);
+  const told = isTwin ? order.of(a.at, b.at) : undefined;
+  if (told !== undefined) say('order', 1.5, told);
   if (a.href && b.href) say('where it leads', 1, a.href === b.href ? 1 : 0);
   if (a.node.name || b.node.name) say('name', 0.8, a.node.name === b.node.name ? 1 : 0);
   say('section', 0.7, a.section === b.section ? 1 : 0);
@@ -218,9 +256,11 @@ function scoreOf(a: Features, b: Features, rare: Rarity, context: Context | unde
   say('style', 0.5, a.node.style === b.node.style ? 1 : 0);
   say('size', 0.4, Math.min(a.size, b.size) / Math.max(a.size, b.size));
   if (context) {
-    say('what it is in', 2, context.parents(a, b));
+    /* What several say alike does not tell which of them it is; the nearest thing around it that is the only one does. */
+    if (isTwin) say('what is around it', 6, context.anchors(a, b, order));
+    say('what it is in', isTwin ? 3 : 2, context.parents(a, b));
     say('what is beside it', 1, context.neighbours(a, b));
-    const inside = context.children(a, b);
+    const inside = isTwin ? undefined : context.children(a, b);
     if (inside !== undefined) say('what is in it', 3, inside);
   }
   const all = parts.reduce((sum, [, weight]) => sum + weight, 0);

@@ -1,0 +1,56 @@
+import { element, page, words } from '../page/sample.js';
+import type { ElementNode, PageDocument } from '../page/types.js';
+import { matchPages } from './match.js';
+import { longest } from './order.js';
+
+describe('the longest order that two lists have', () => {
+  const of = (left: string, right: string): string => longest([...left], [...right]).map(([a, b]) => `${left[a]}${a}${b}`).join(' '); // prettier-ignore
+
+  it.each([
+    ['abc', 'abc', 'a00 b11 c22'],
+    ['abcd', 'acd', 'a00 c21 d32'],
+    ['acd', 'abcd', 'a00 c12 d23'],
+    ['', 'ab', ''],
+    ['xaxbx', 'axbxx', 'a10 x21 b32 x44'],
+    ['ab', 'cd', ''],
+  ])('%s and %s', (left, right, pairs) => {
+    expect(of(left, right)).toBe(pairs);
+  });
+
+  it.each([3, 11, 27])('is never shorter than any other (%s)', (seed) => {
+    let state = seed;
+    const random = (): number => (state = (state * 48271) % 2147483647) / 2147483647;
+    const list = (): string => Array.from({ length: 9 }, () => 'abc'[Math.floor(random() * 3)]).join('');
+    const [left, right] = [list(), list()];
+    const best = (a: number, b: number): number => (a === left.length || b === right.length ? 0 : left[a] === right[b] ? 1 + best(a + 1, b + 1) : Math.max(best(a + 1, b), best(a, b + 1))); // prettier-ignore
+    expect(longest([...left], [...right])).toHaveLength(best(0, 0));
+  });
+});
+
+/* Cards of a shop: all have the same button in a box, some are alike altogether. */
+const card = (id: string, name: string): ElementNode =>
+  element('card', id, { id }, element('heading', `${id}-h`, { id: `${id}-h`, element: 'h3' }, words(name)), element('box', `${id}-b`, { id: `${id}-b` }, element('button', `${id}-k`, { id: `${id}-k`, element: 'a', attributes: { href: '#' } }, words('Book it')))); // prettier-ignore
+const shop = (...cards: ElementNode[]): PageDocument => page({}, element('section', 'Hire', { id: 's', element: 'section' }, element('grid', 'g', { id: 'g' }, ...cards))); // prettier-ignore
+const [eyepiece, mount, twin, camera] = [card('a', 'Eyepiece'), card('b', 'Mount'), card('c', 'Mount'), card('d', 'Camera')] as [ElementNode, ElementNode, ElementNode, ElementNode]; // prettier-ignore
+const before = shop(eyepiece, mount, twin, camera);
+const wrong = (after: PageDocument): string[] => {
+  const renamed = JSON.parse(JSON.stringify(after).replace(/"id":"/g, '"id":"n-')) as PageDocument;
+  return matchPages(before, renamed).matches.filter(({ old, now }) => now.node.id !== `n-${old.node.id}`).map(({ old, now }) => `${old.node.id} is ${now.node.id}`); // prettier-ignore
+};
+
+describe('elements of which there are several alike', () => {
+  it('are those of their own card, whichever goes, comes or moves', () => {
+    expect(wrong(shop(mount, twin, camera))).toEqual([]);
+    expect(wrong(shop(eyepiece, card('x', 'Filter'), mount, twin, camera))).toEqual([]);
+    expect(wrong(shop(camera, eyepiece, mount, twin))).toEqual([]);
+    expect(wrong(shop(eyepiece, mount, twin))).toEqual([]);
+  });
+
+  it('are found where all of them are called otherwise, and the boxes around them went', () => {
+    const bare = ({ children = [], ...one }: ElementNode, at: number): ElementNode => ({ ...one, children: [children[0] as ElementNode, element('button', `${one.id}-k`, { id: `${one.id}-k`, element: 'a', attributes: { href: '#' } }, words(`Take number ${at}`))] }); // prettier-ignore
+    const after = shop(...[eyepiece, mount, twin, camera].map(bare));
+    const renamed = JSON.parse(JSON.stringify(after).replace(/"id":"/g, '"id":"n-')) as PageDocument;
+    const found = new Map(matchPages(before, renamed).matches.map(({ old, now }) => [old.node.id, now.node.id]));
+    for (const id of ['a', 'b', 'c', 'd']) expect([id, found.get(`${id}-k`)]).toEqual([id, `n-${id}-k`]);
+  });
+});
