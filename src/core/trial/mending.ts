@@ -41,7 +41,7 @@ export interface Bench {
 }
 
 /** Most mends that are tried for a page. */
-const MOST = 40;
+const MOST = 60;
 
 /**
  * Tries what may mend, mildest first, and keeps what takes faults away and leaves the page as it was.
@@ -62,7 +62,19 @@ export async function mendTrial(
   const tried = new Set<string>();
   const first = existing.reduce((most, { step = 0 }) => Math.max(most, step), 0) + 1;
   let left = broken;
-  const next = (): Mend | undefined => [...left.values()].flatMap((faults) => mendsFor(document, faults, frames)).find((one) => !tried.has(JSON.stringify(one.adjustments))); // prettier-ignore
+  /* One edit after the other has its turn: none uses up what may be tried. */
+  let turn = 0;
+  const next = (): Mend | undefined => {
+    const edits = [...left.values()];
+    for (let at = 0; at < edits.length; at += 1) {
+      const faults = edits[(turn + at) % edits.length] ?? [];
+      const found = mendsFor(document, faults, frames).find((one) => !tried.has(JSON.stringify(one.adjustments)));
+      if (!found) continue;
+      turn += at + 1;
+      return found;
+    }
+    return undefined;
+  };
   for (let one = next(); one && tried.size < MOST; one = next()) {
     tried.add(JSON.stringify(one.adjustments));
     const own = one.adjustments.map((each) => ({ ...each, step: first + kept.length }));

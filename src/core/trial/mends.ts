@@ -36,14 +36,22 @@ export function mendsFor(
   for (const fault of faults) {
     const chain = chains.get(fault.id ?? '') ?? [];
     const [own, ...around] = chain;
+    if (fault.kind === 'collapsed') {
+      if (!holdsAnother(fault, faults, chains)) for (const set of standingOf(frames.get(fault.id ?? '') ?? [])) propose('it stays as high as it is', own, set); // prettier-ignore
+      continue;
+    }
     const nowrap = chain.find((node) =>
       looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap'),
     );
     propose('its lines break', nowrap, { 'text-wrap-mode': 'wrap' });
     propose('its lines break, and long words in them', nowrap, { 'text-wrap-mode': 'wrap', 'overflow-wrap': 'anywhere', 'min-width': '0', 'max-width': '100%', 'flex-shrink': '1' }); // prettier-ignore
     propose('long words break', own, { 'overflow-wrap': 'anywhere' });
+    for (const node of around) if (looksOf(node, document).some((look) => !['anywhere', undefined].includes(look.get('overflow-wrap')))) propose('long words break', node, { 'overflow-wrap': 'anywhere' }); // prettier-ignore
     const [parent] = around;
     propose('it may be narrower than its longest word', own, { 'overflow-wrap': 'anywhere', 'min-width': '0' });
+    /* It breaks in the room that there is, and leaves its box as narrow as it may be. */
+    propose('long words break', own, { 'overflow-wrap': 'break-word' });
+    if (fault.kind === 'covered' && own) propose('it lies above what comes over it', own, { position: 'relative', 'z-index': '1' }); // prettier-ignore
     if (parent && looksOf(parent, document).some((look) => look.get('display') === 'flex')) {
       propose('it shrinks', own, { 'flex-shrink': '1', 'min-width': '0' });
       propose('what stands beside it goes below', parent, { 'flex-wrap': 'wrap' });
@@ -80,6 +88,27 @@ function frameOf(boxes: readonly Box[]): Readonly<Record<string, string>> {
   const shape = { 'aspect-ratio': `${round(first[2])} / ${round(first[3])}`, 'object-fit': 'cover' };
   const isFixed = others.every((box) => Math.abs(box[2] - first[2]) < 0.5 && Math.abs(box[3] - first[3]) < 0.5);
   return isFixed ? { ...shape, width: `${round(first[2])}px`, 'max-width': '100%' } : shape;
+}
+
+/** Whether something in a box collapses too: it is held open from within. */
+function holdsAnother(
+  { id, width }: TrialFault,
+  faults: readonly TrialFault[],
+  chains: ReadonlyMap<string, readonly ElementNode[]>,
+): boolean {
+  // prettier-ignore
+  return faults.some((one) => one.kind === 'collapsed' && one.width === width && one.id !== id && chains.get(one.id ?? '')?.some((node) => node.id === id)); // prettier-ignore
+}
+
+/** What keeps a box open when nothing is in it: its shape, where that is the same at all widths; else its least height. */
+function standingOf(boxes: readonly Box[]): Readonly<Record<string, string>>[] {
+  const shown = boxes.filter((box) => isShownBox(box));
+  const [first] = shown;
+  if (!first) return [];
+  const shape = first[2] / first[3];
+  const isShape = shown.every((box) => Math.abs(box[2] / shape - box[3]) < 0.5);
+  const least = `${Math.floor(Math.min(...shown.map((box) => box[3])))}px`;
+  return [...(isShape ? [{ 'aspect-ratio': `${Math.round(first[2] * 100) / 100} / ${Math.round(first[3] * 100) / 100}` }] : []), { 'min-height': least }]; // prettier-ignore
 }
 
 function isShownBox([, , width, height]: Box): boolean {

@@ -107,9 +107,28 @@ describe('what may mend it', () => {
       'head text-wrap-mode: wrap; head overflow-wrap: anywhere; head min-width: 0; head max-width: 100%; head flex-shrink: 1',
       'head overflow-wrap: anywhere',
       'head overflow-wrap: anywhere; head min-width: 0',
+      'head overflow-wrap: break-word',
     ]);
+    expect(said(fault('covered', 'text-low'))).toContain('low position: relative; low z-index: 1');
     expect(said(fault('overlap', 'card-small'))).toContain('row flex-wrap: wrap');
     expect(said(fault('cut-off', 'text-low'))).toContain('low height: auto; low min-height: 40px');
+  });
+
+  it('has long words break where a box around them says otherwise', () => {
+    const around = page({ frame: { rest: { 'overflow-wrap': 'break-word' } } }, element('card', 'c', { style: 'frame' }, element('text', 't', { element: 'p' }, words('Tea')))); // prettier-ignore
+    const made = mendsFor(around, [fault('scrolls', 'text-t')]).flatMap(({ adjustments }) => adjustments);
+    expect(made).toContainEqual({ page: 'sample', style: 'frame', property: 'overflow-wrap', value: 'anywhere' });
+  });
+
+  it('holds open what collapses without its picture, from within, by its shape or its least height', () => {
+    const shown = page({}, element('section', 'Skies', { element: 'section' }, element('card', 'same', {}), element('card', 'other', {}))); // prettier-ignore
+    const frames = new Map([['section-Skies', [[0, 0, 400, 300]]], ['card-same', [[0, 0, 400, 200], [0, 0, 200, 100]]], ['card-other', [[0, 0, 400, 90], [0, 0, 200, 80]]]]); // prettier-ignore
+    const made = mendsFor(shown, ['section-Skies', 'card-same', 'card-other'].map((id) => fault('collapsed', id)), frames as never); // prettier-ignore
+    expect(made.map(({ adjustments: [one] }) => `${one?.element} ${one?.property}: ${one?.value}`)).toEqual([
+      'card-same aspect-ratio: 400 / 200',
+      'card-same min-height: 100px',
+      'card-other min-height: 80px',
+    ]);
   });
 
   it('keeps the frames of pictures that a client can exchange, where one is at fault', () => {
@@ -148,6 +167,17 @@ describe('what may mend it', () => {
       ['wrap', 6, 2],
     ]);
     expect(tried).not.toContain('greek');
+  });
+
+  it('gives every edit its turn', async () => {
+    const broken = new Map([['long-word', [fault('beyond', 'heading-small-h')]], ['no-pictures', [fault('collapsed', 'text-low')]]]); // prettier-ignore
+    const tried: string[] = [];
+    const asIs = async (list: readonly Adjustment[]): Promise<readonly MeasuredPage[]> => {
+      tried.push(list.at(-1)?.property ?? '');
+      return [measured([word('Else', 'text-low', 0, 0)])];
+    };
+    expect(await mendTrial(document, [before], [], broken, { asIs, faultsOf: async () => [] })).toEqual([]);
+    expect(tried.slice(0, 2).sort()).toEqual(['aspect-ratio', 'overflow-wrap']);
   });
 
   it('says nothing of a page on which nothing breaks', async () => {
