@@ -80,3 +80,41 @@ describe('what changed', () => {
     expect(sent).toContain('a.b: its place is gone. “Mine” is kept aside');
   });
 });
+
+describe('a text in which words are set off', () => {
+  const link = (id: string, label: string, own: boolean): ElementNode => element('link', id, { id, element: 'a', inline: true, attributes: { href: 'privacy.html' }, ...(own ? { fields: { href: 'footer.privacy.address' } } : {}) }, words(label, own ? 'footer.privacy.label' : undefined)); // prettier-ignore
+  const apart = page({}, element('section', 'footer', { id: 's', element: 'footer' }, element('text', 't', { id: 't', element: 'p' }, words('Read on ', 'footer.text'), link('l', 'Privacy', true)))); // prettier-ignore
+  const whole = page({}, element('section', 'footer', { id: 's', element: 'footer' }, element('text', 't', { id: 't', element: 'p', rich: 'footer.text' }, words('Read on '), link('l', 'Privacy', false), words(' here')))); // prettier-ignore
+  const revised = (from: PageDocument, to: PageDocument, edits: Readonly<Record<string, string>>) => {
+    const { values, lists } = wholeFlat(from, {});
+    return reviseContent(from, carryNames(from, to, matchPages(from, to)), { lists, values: new Map([...values, ...Object.entries(edits)]) }, {}, new Map()); // prettier-ignore
+  };
+
+  it('takes in what was written in the fields of its parts', () => {
+    const { content, parked, conflicts } = revised(apart, whole, { 'footer.privacy.label': 'How we keep data' });
+    expect(content.values.get('footer.text')).toBe('Read on [How we keep data](<privacy.html>) here');
+    expect([parked, conflicts]).toEqual([{}, []]);
+  });
+
+  it('gives its parts what was written in it', () => {
+    const { content, parked } = revised(whole, apart, {
+      'footer.text': 'Read on [How we keep data](<data.html>) here',
+    });
+    expect([content.values.get('footer.privacy.label'), content.values.get('footer.privacy.address')]).toEqual(['How we keep data', 'data.html']); // prettier-ignore
+    expect(parked).toEqual({});
+  });
+
+  it('stays what was written in a piece that has no like', () => {
+    const { content, parked } = revised(apart, whole, { 'footer.text': 'Everything on', 'footer.privacy.label': 'Data' }); // prettier-ignore
+    expect(content.values.get('footer.text')).toBe('Everything on');
+    expect(parked).toEqual({ 'footer.privacy.label': 'Data' });
+    const plain = page({}, element('section', 'footer', { id: 's', element: 'footer' }, element('text', 't', { id: 't', element: 'p' }, words('Read on Privacy here', 'footer.text')))); // prettier-ignore
+    expect(revised(plain, whole, { 'footer.text': 'Everything on' }).content.values.get('footer.text')).toBe('Everything on'); // prettier-ignore
+  });
+
+  it('says as much of it as has a place', () => {
+    const { content, parked } = revised(whole, apart, { 'footer.text': 'No link at all' });
+    expect([content.values.get('footer.text'), content.values.get('footer.privacy.label')]).toEqual(['No link at all', 'Privacy']); // prettier-ignore
+    expect(parked).toEqual({});
+  });
+});

@@ -69,23 +69,36 @@ function idsFor({ matches, added, old }: Matched): Map<string, string> {
   return ids;
 }
 
-/** What each field of the new version is called. Two that were two stay two, and no field is inside of another. */
+/**
+ * What each field of the new version is called. Two that were two stay two, no field is inside of another, and none that is in
+ * no entry of a list is called as if it were.
+ */
 function fieldsFor(after: PageDocument, paths: Paths): Map<string, string> {
   const { values, lists } = originalValues(after);
   const used = fieldsIn(after);
   const all = [...new Set([...values.keys(), ...used])].filter((path) => !lists.has(path));
+  const named = [...lists.keys()].map((list) => [list, paths.of(list)] as const);
   const found = new Map<string, string>();
   const taken = new Map<string, string>();
   const isInside = (path: string): boolean => [...taken.keys()].some((other) => path.startsWith(`${other}.`) || other.startsWith(`${path}.`)); // prettier-ignore
   for (const path of all) {
     const wished = path.startsWith('page.') ? path : paths.of(path);
+    const isStrange = (one: string): boolean => named.some(([list, name]) => one.startsWith(`${name}.`) && !path.startsWith(`${list}.`)); // prettier-ignore
     /* The name that it had by itself, where that which it would have is given away. */
-    const isFree = (one: string): boolean => !taken.has(one) && !isInside(one);
-    const free = isFree(wished) ? wished : isFree(path) ? path : freeName(wished, (one) => !isFree(one));
+    const isFree = (one: string): boolean => !taken.has(one) && !isInside(one) && !isStrange(one);
+    const free = [wished, path].find(isFree) ?? freeName(isStrange(wished) ? outside(wished, named) : wished, (one) => !isFree(one)); // prettier-ignore
     found.set(path, free);
     taken.set(free, path);
   }
   return found;
+}
+
+/** A path that is in no list: `header.links.docs.label` beside `header.links` is `header.docs.label`. */
+function outside(path: string, lists: readonly (readonly [string, string])[]): string {
+  const list = lists.map(([, name]) => name).find((name) => path.startsWith(`${name}.`));
+  if (list === undefined) return path;
+  const around = list.split('.').slice(0, -1);
+  return outside([...around, path.slice(list.length + 1)].join('.'), lists);
 }
 
 function fieldsIn({ body }: PageDocument): Set<string> {

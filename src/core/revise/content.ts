@@ -1,4 +1,5 @@
 import { originalValues } from '../content/content.js';
+import { richFields } from './rich-fields.js';
 import { ENTRY, threeWay, type Conflict, type Side } from '../content/three-way.js';
 import type { FlatContent } from '../content/values.js';
 import type { PageDocument } from '../page/types.js';
@@ -29,14 +30,16 @@ export function reviseContent(
   decided: ReadonlyMap<string, Side>,
 ): RevisedContent {
   const moved = ({ values, lists }: FlatContent): FlatContent => ({ lists, values: new Map([...values].map(([path, value]) => [carried.moved.get(path) ?? path, value])) }); // prettier-ignore
-  const [before, ours, theirs] = [moved(originalValues(old)), originalValues(carried.document), moved(written)];
+  const rich = richFields(old, carried.document, written);
+  const also = ({ values, lists }: FlatContent, more: ReadonlyMap<string, string>): FlatContent => ({ lists, values: new Map([...values, ...more]) }); // prettier-ignore
+  const [before, ours, theirs] = [also(moved(originalValues(old)), rich.before), originalValues(carried.document), also(moved(written), rich.theirs)]; // prettier-ignore
   /* An entry that the new version has no more is gone, whatever was written in it: that is kept aside. */
   const gone = threeWay(before, ours, theirs, decided).conflicts.filter((one) => one.before === ENTRY && one.ours === undefined); // prettier-ignore
   const settled = new Map<string, Side>([...decided, ...gone.map(({ path }) => [path, 'ours'] as const)]);
   const { content: merged, conflicts } = threeWay(before, ours, theirs, settled);
   const isThere = (path: string): boolean => ours.values.has(path) || ours.lists.has(path) || isInEntry(merged, path);
   const returned = Object.keys(kept).filter(isThere);
-  const lost = [...theirs.values].filter(([path, value]) => !isThere(path) && before.values.get(path) !== value);
+  const lost = [...theirs.values].filter(([path, value]) => !isThere(path) && !rich.covered.has(path) && before.values.get(path) !== value); // prettier-ignore
   const values = new Map([...merged.values].filter(([path]) => isThere(path)));
   for (const path of returned) values.set(path, kept[path] as string);
   return {
