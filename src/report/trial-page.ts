@@ -63,7 +63,7 @@ ${broken
 }
 
 function mendsPart(mends: TriedPage['mends'], mended: boolean): string {
-  const items = mends.map(({ why, adjustments, faults }) => `<li>${text(why)}: ${adjustments.map(({ style, element, property, value }) => `<code>${text(style === undefined ? `element ${element ?? ''}` : `.${style}`)} { ${text(property)}: ${text(value)} }</code>`).join(' ')} <span class="soft">${faults} ${faults === 1 ? 'fault' : 'faults'} fewer</span></li>`); // prettier-ignore
+  const items = mends.map(({ why, adjustments, faults }) => `<li>${text(why)}: ${adjustments.map(({ style, element, property, value }) => `<code>${text(style === undefined ? `element ${element ?? ''}` : `.${style}`)} { ${text(property)}: ${text(value)} }</code>`).join(' ')} <span class="soft">${fewer(faults)}</span></li>`); // prettier-ignore
   return `<article><h3>${mended ? 'Mended' : 'What would mend it (tavrik trial --mend)'}</h3><ol>${items.join('')}</ol></article>`;
 }
 
@@ -85,4 +85,8 @@ function casePart(
 function strip({ width, place, png: { bytes, top, height }, name }: TrialPicture): string {
   const share = (value: number, of: number): string => `${((value / of) * 100).toFixed(2)}%`;
   return `<div class="strip" style="max-width:${width}px"><img alt="${attribute(`${name} at ${width} px`)}" src="data:image/jpeg;base64,${bytes.toString('base64')}"><span style="left:${share(Math.max(0, place.x), width)};top:${share(place.y - top, height)};width:${share(Math.min(place.width, width), width)};height:${share(place.height, height)}"></span></div>`;
+}
+
+function fewer(faults: number): string {
+  return faults === 0 ? 'the page scrolls less' : `${faults} ${faults === 1 ? 'fault' : 'faults'} fewer`;
 }

@@ -18,6 +18,8 @@ export interface TrialFault {
   readonly name?: string;
   readonly section?: string;
   readonly what: string;
+  /** How far the page scrolls sideways, px. */
+  readonly by?: number;
   readonly place?: Place;
 }
 
@@ -51,7 +53,7 @@ export function trialFaults(
       : {};
   };
   const found: TrialFault[] = [];
-  if (now.overflow > before.overflow + 1) found.push({ kind: 'scrolls', width, ...about(widest(now, width)?.of), what: `The page scrolls sideways by ${Math.round(now.overflow)} px` }); // prettier-ignore
+  if (now.overflow > before.overflow + 1) found.push({ kind: 'scrolls', width, ...about(widest(now, width)?.of), what: `The page scrolls sideways by ${Math.round(now.overflow)} px`, by: Math.round(now.overflow) }); // prettier-ignore
   const was = flagged(before, known);
   const seen = new Set<string>();
   const tell = (kind: TrialFault['kind'], word: MeasuredWord, what: string): void => {

@@ -83,7 +83,8 @@ export async function mendTrial(
     const then = new Map<string, readonly TrialFault[]>();
     for (const [name, faults] of left) if (faults.length) then.set(name, await faultsOf(name, list));
     const fewer = countOf(left) - countOf(then);
-    if (fewer <= 0) continue;
+    /* Of several texts that are too wide in a row each mended one counts, though the page scrolls until the last of them. */
+    if (fewer < 0 || (fewer === 0 && widthOf(left) - widthOf(then) < NARROWER)) continue;
     kept.push({ why: one.why, adjustments: own, faults: fewer });
     left = then;
   }
@@ -95,6 +96,13 @@ function framesIn(pages: readonly MeasuredPage[]): ReadonlyMap<string, readonly 
   const found = new Map<string, Box[]>();
   for (const { things = {} } of pages) for (const [id, { box }] of Object.entries(things)) found.set(id, [...(found.get(id) ?? []), box]); // prettier-ignore
   return found;
+}
+
+/** A page that scrolls sideways by so much less is nearer to right, px. */
+const NARROWER = 8;
+
+function widthOf(faults: ReadonlyMap<string, readonly TrialFault[]>): number {
+  return [...faults.values()].flat().reduce((sum, { by = 0 }) => sum + by, 0);
 }
 
 function countOf(faults: ReadonlyMap<string, readonly TrialFault[]>): number {

@@ -22,10 +22,14 @@ export function mendsFor(
 ): Mend[] {
   const chains = chainsOf(document.body);
   const made = new Map<string, Mend>();
-  const propose = (why: string, node: ElementNode | undefined, set: Readonly<Record<string, string>>): void => {
-    if (!node) return;
-    const target = node.style === undefined ? { element: node.id } : { style: node.style };
-    const adjustments = Object.entries(set).map(([property, value]): Adjustment => ({ page: document.name, ...target, property, value })); // prettier-ignore
+  const propose = (
+    why: string,
+    on: ElementNode | readonly ElementNode[] | undefined,
+    set: Readonly<Record<string, string>>,
+  ): void => {
+    // prettier-ignore
+    const targets = new Map([on ?? []].flat().map((node) => [node.style ?? node.id, node.style === undefined ? { element: node.id } : { style: node.style }])); // prettier-ignore
+    const adjustments = [...targets.values()].flatMap((target) => Object.entries(set).map(([property, value]): Adjustment => ({ page: document.name, ...target, property, value }))); // prettier-ignore
     const key = JSON.stringify(adjustments);
     if (adjustments.length && !made.has(key)) made.set(key, { why, adjustments });
   };
@@ -44,7 +48,11 @@ export function mendsFor(
       looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap'),
     );
     propose('its lines break', nowrap, { 'text-wrap-mode': 'wrap' });
-    propose('its lines break, and long words in them', nowrap, { 'text-wrap-mode': 'wrap', 'overflow-wrap': 'anywhere', 'min-width': '0', 'max-width': '100%', 'flex-shrink': '1' }); // prettier-ignore
+    const breaking = { 'text-wrap-mode': 'wrap', 'overflow-wrap': 'anywhere', 'min-width': '0', 'max-width': '100%', 'flex-shrink': '1' }; // prettier-ignore
+    propose('its lines break, and long words in them', nowrap, breaking);
+    const beside = (nowrap && chain[chain.indexOf(nowrap) + 1]?.children?.filter(isElement)) ?? [];
+    const row = beside.filter((node) => looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap')); // prettier-ignore
+    if (fault.kind === 'scrolls' && row.length > 1) propose('all lines of its row break, and long words in them', row, breaking); // prettier-ignore
     propose('long words break', own, { 'overflow-wrap': 'anywhere' });
     for (const node of around) if (looksOf(node, document).some((look) => !['anywhere', undefined].includes(look.get('overflow-wrap')))) propose('long words break', node, { 'overflow-wrap': 'anywhere' }); // prettier-ignore
     const [parent] = around;

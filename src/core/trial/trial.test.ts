@@ -114,6 +114,22 @@ describe('what may mend it', () => {
     expect(said(fault('cut-off', 'text-low'))).toContain('low height: auto; low min-height: 40px');
   });
 
+  it('is for a whole row where the page scrolls until the last of its texts may break', () => {
+    const one = (id: string): ElementNode => element('text', id, { element: 'p', style: `line-${id}` }, words(id));
+    const nowrap = { rest: { 'text-wrap-mode': 'nowrap' } };
+    const row = page({ 'line-a': nowrap, 'line-b': nowrap, 'line-c': { rest: {} } }, element('row', 'r', {}, one('a'), one('b'), one('c'))); // prettier-ignore
+    const whole = (kind: TrialFault['kind']) => mendsFor(row, [fault(kind, 'text-a')]).find(({ why }) => why.startsWith('all lines of its row')); // prettier-ignore
+    expect([...new Set(whole('scrolls')?.adjustments.map(({ style }) => style))]).toEqual(['line-a', 'line-b']);
+    expect(whole('beyond')).toBeUndefined();
+  });
+
+  it('is kept where the page scrolls less, though it scrolls still', async () => {
+    const wide = (by: number): TrialFault => ({ ...fault('scrolls', 'heading-small-h'), by });
+    const faultsOf = async (_: string, list: readonly Adjustment[]): Promise<readonly TrialFault[]> => [wide(list.some(({ value }) => value === 'break-word') ? 40 : 200)]; // prettier-ignore
+    const kept = await mendTrial(document, [before], [], new Map([['long-word', [wide(200)]]]), { asIs: async () => [before], faultsOf }); // prettier-ignore
+    expect(kept.map(({ adjustments: [one], faults }) => [one?.value, faults])).toEqual([['break-word', 0]]);
+  });
+
   it('has long words break where a box around them says otherwise', () => {
     const around = page({ frame: { rest: { 'overflow-wrap': 'break-word' } } }, element('card', 'c', { style: 'frame' }, element('text', 't', { element: 'p' }, words('Tea')))); // prettier-ignore
     const made = mendsFor(around, [fault('scrolls', 'text-t')]).flatMap(({ adjustments }) => adjustments);
