@@ -59,7 +59,7 @@ function showTried(
   for (const { why, adjustments, faults } of mends) {
     const done = adjustments.map(({ style, element, property, value }) => `${style === undefined ? `element ${element ?? ''}` : `.${style}`} ${property}: ${value}`); // prettier-ignore
     print(
-      `${mended ? paint.green('mended') : paint.yellow('would mend')}  ${why}: ${done.join('; ')} (${faults} fewer)`,
+      `${mended ? paint.green('mended') : paint.yellow('would mend')}  ${why}: ${done.join('; ')} (${faults === 0 ? 'scrolls less' : `${faults} fewer`})`,
     );
   }
 }
