@@ -142,6 +142,13 @@ describe('what is refused', () => {
   it('is a site that was changed by hand, and fewer artboards than before', () => {
     writeFileSync(join(project, 'site/index.html'), `${html()}<!-- mine -->`);
     expect(revise(WINTER).err).toContain('was changed by hand');
+    writeFileSync(join(project, 'site/index.html'), html().replace('<!-- mine -->', ''));
+    const file = join(project, 'pages/home.json');
+    writeFileSync(file, readFileSync(file, 'utf8').replace('"Membership"', '"Belonging"'));
+    const byHand = revise(WINTER);
+    expect([byHand.code, byHand.err]).toEqual([2, expect.stringContaining('pages/home.json was changed by hand')]);
+    expect(readFileSync(file, 'utf8')).toContain('"Belonging"');
+    expect(revise(WINTER, '--anyway').code).toBe(0);
     const board = join(folder, 'boards');
     expect(tavrik(['convert', ...DEMO_BOARDS, '--out', board, '--no-proof', '--no-tune']).code).toBe(0);
     const fewer = tavrik(['revise', board, DEMO_BOARDS[0] as string]);

@@ -28,7 +28,8 @@ export function readPage(project: string, name: string): ReadPage {
   const file = join(project, 'pages', `${name}.json`);
   const read = readJson(file);
   checkDocument(read, file);
-  const document: PageDocument = { ...read, palette: paletteOf(tokensOf(project)) };
+  const { sum: _, ...own } = read;
+  const document: PageDocument = { ...own, palette: paletteOf(tokensOf(project)) };
   const contentFile = contentFileOf(project, name);
   const content = readPageContent(project, document);
   const misfit = misfitIn(document, content);

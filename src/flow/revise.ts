@@ -25,6 +25,7 @@ import { openContent } from '../project/content-edit.js';
 import { openProject, replaceFolder } from '../project/folder.js';
 import { contentFileOf } from '../project/page-content.js';
 import { parkedIn } from '../project/parked.js';
+import { changedPages } from '../project/page-file.js';
 import { refuseEdited } from '../project/rendered.js';
 import type { PageSettings } from '../project/settings.js';
 import { tokensOf } from '../project/tokens-file.js';
@@ -65,6 +66,7 @@ const SAME_PAGE = 0.4;
 export async function revise(project: string, sources: readonly string[], options: ReviseOptions): Promise<Revised> {
   const settings = openProject(project);
   refuseEdited(project);
+  refuseChanged(project, settings.pages, options);
   refuseFewer(settings.pages, sources, options);
   const target = resolve(project);
   const staged = join(dirname(target), `.${basename(target)}.revising-${process.pid}`);
@@ -101,6 +103,12 @@ async function convertNew(
 function rootFor(root: string | undefined, sources: readonly string[]): string | undefined {
   if (root === undefined) return undefined;
   return sources.every((one) => resolve(one).startsWith(`${resolve(root)}${sep}`)) ? root : undefined;
+}
+
+/** A page document that somebody changed by hand would be made anew. @throws Problem */
+function refuseChanged(project: string, pages: readonly PageSettings[], { anyway }: ReviseOptions): void {
+  const changed = anyway ? [] : changedPages(project, pages);
+  if (changed.length) throw new Problem(`${changed.join(', ')} ${changed.length > 1 ? 'were' : 'was'} changed by hand: a new version would throw that away. Nothing was changed.`, project, 'Put the change into brief.yaml, adjust.yaml or content/, or add --anyway.'); // prettier-ignore
 }
 
 /** @throws Problem if artboards are missing that the old version had */

@@ -48,7 +48,7 @@ function wrong(path: string, what: string): Refusal {
 /** @throws Problem if it is no page document */
 export function readDocument(given: unknown): PageDocument {
   checkDocument(given, 'document');
-  const { palette: _, tokens: __, ...document } = given;
+  const { palette: _, tokens: __, sum: ___, ...document } = given;
   return document;
 }
 

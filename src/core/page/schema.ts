@@ -41,6 +41,11 @@ export const PAGE_SCHEMA = {
   properties: {
     format: { const: 'tavrik-page' },
     version: { const: 1 },
+    sum: {
+      type: 'string',
+      description:
+        'First letters of the SHA-256 of all the rest as compact JSON, when the file was written. It need not be there.',
+    },
     name: { type: 'string', pattern: '^[a-z0-9][a-z0-9-]*$', description: 'Name of the page, as in its file name.' },
     title: text,
     language: { type: 'string', description: 'BCP 47 language tag, or empty.' },

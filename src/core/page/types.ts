@@ -132,6 +132,8 @@ export interface PageHead {
 export interface PageDocument {
   readonly format: 'tavrik-page';
   readonly version: 1;
+  /** Of all the rest, when the file was written: tells whether somebody changed it by hand. */
+  readonly sum?: string;
   readonly name: string;
   readonly title: string;
   readonly language: string;

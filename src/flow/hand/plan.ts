@@ -111,7 +111,7 @@ async function pageAt(client: ApiClient, path: string): Promise<ThereItem | unde
 }
 
 /** A page document as it travels: without what the tokens say by themselves. */
-export function bareDocument({ palette: _, tokens: __, ...document }: PageDocument): PageDocument {
+export function bareDocument({ palette: _, tokens: __, sum: ___, ...document }: PageDocument): PageDocument {
   return document;
 }
 
