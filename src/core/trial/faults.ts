@@ -20,6 +20,8 @@ export interface TrialFault {
   readonly what: string;
   /** How far the page scrolls sideways, px. */
   readonly by?: number;
+  /** Id of the element that lies on it; empty if it is none of the page document. */
+  readonly under?: string;
   readonly place?: Place;
 }
 
@@ -62,7 +64,14 @@ export function trialFaults(
     if (seen.has(key) || was.has(`${kind} ${style}`)) return;
     seen.add(key);
     const { x, y, width: wide, height } = word;
-    found.push({ kind, width, ...about(word.of), what, place: { x, y, width: wide, height } });
+    found.push({
+      kind,
+      width,
+      ...about(word.of),
+      what,
+      ...(kind === 'covered' ? { under: word.under ?? '' } : {}),
+      place: { x, y, width: wide, height },
+    });
   };
   for (const [one, other] of clashingWords(now.words))
     tell('overlap', one, `“${short(one.text)}” lies on “${short(other.text)}”`);

@@ -82,6 +82,8 @@ export async function mendTrial(
     if (hasMoved(before, await asIs(list), pictures)) continue;
     const then = new Map<string, readonly TrialFault[]>();
     for (const [name, faults] of left) if (faults.length) then.set(name, await faultsOf(name, list));
+    /* Words on words are worse than what they take the place of. */
+    if (countOf(then, 'overlap') > countOf(left, 'overlap')) continue;
     const fewer = countOf(left) - countOf(then);
     /* Of several texts that are too wide in a row each mended one counts, though the page scrolls until the last of them. */
     if (fewer < 0 || (fewer === 0 && widthOf(left) - widthOf(then) < NARROWER)) continue;
@@ -105,8 +107,8 @@ function widthOf(faults: ReadonlyMap<string, readonly TrialFault[]>): number {
   return [...faults.values()].flat().reduce((sum, { by = 0 }) => sum + by, 0);
 }
 
-function countOf(faults: ReadonlyMap<string, readonly TrialFault[]>): number {
-  return [...faults.values()].reduce((sum, those) => sum + those.length, 0);
+function countOf(faults: ReadonlyMap<string, readonly TrialFault[]>, kind?: TrialFault['kind']): number {
+  return [...faults.values()].flat().filter((one) => kind === undefined || one.kind === kind).length;
 }
 
 /** A word or a picture of the page as it was may move this far, px: a mend must not change what is right. */

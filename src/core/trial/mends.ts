@@ -59,7 +59,9 @@ export function mendsFor(
     propose('it may be narrower than its longest word', own, { 'overflow-wrap': 'anywhere', 'min-width': '0' });
     /* It breaks in the room that there is, and leaves its box as narrow as it may be. */
     propose('long words break', own, { 'overflow-wrap': 'break-word' });
-    if (fault.kind === 'covered' && own) propose('it lies above what comes over it', own, { position: 'relative', 'z-index': '1' }); // prettier-ignore
+    /* Ornament and pictures may lie below words; words and their boxes may not. */
+    const over = chains.get(fault.under ?? '')?.[0];
+    if (fault.kind === 'covered' && over && !says(over)) propose('it lies above what comes over it', own, { position: 'relative', 'z-index': '1' }); // prettier-ignore
     if (parent && looksOf(parent, document).some((look) => look.get('display') === 'flex')) {
       propose('it shrinks', own, { 'flex-shrink': '1', 'min-width': '0' });
       propose('what stands beside it goes below', parent, { 'flex-wrap': 'wrap' });

@@ -109,9 +109,16 @@ describe('what may mend it', () => {
       'head overflow-wrap: anywhere; head min-width: 0',
       'head overflow-wrap: break-word',
     ]);
-    expect(said(fault('covered', 'text-low'))).toContain('low position: relative; low z-index: 1');
+    const above = 'low position: relative; low z-index: 1';
+    expect(said({ ...fault('covered', 'text-low'), under: 'card-small' })).not.toContain(above);
     expect(said(fault('overlap', 'card-small'))).toContain('row flex-wrap: wrap');
     expect(said(fault('cut-off', 'text-low'))).toContain('low height: auto; low min-height: 40px');
+  });
+
+  it('lets words lie above ornament, not above other words', () => {
+    const shown = page({}, element('artwork', 'dots', {}), element('text', 't', { element: 'p' }, words('Tea')), element('text', 'u', { element: 'p' }, words('Cake'))); // prettier-ignore
+    const above = (under: string): boolean => mendsFor(shown, [{ ...fault('covered', 'text-t'), under }]).some(({ why }) => why.startsWith('it lies above')); // prettier-ignore
+    expect([above('artwork-dots'), above('text-u'), above('')]).toEqual([true, false, false]);
   });
 
   it('is for a whole row where the page scrolls until the last of its texts may break', () => {
@@ -183,6 +190,13 @@ describe('what may mend it', () => {
       ['wrap', 6, 2],
     ]);
     expect(tried).not.toContain('greek');
+  });
+
+  it('is not kept where it lays words on words, whatever else it mends', async () => {
+    const above = (list: readonly Adjustment[]): boolean => list.some(({ property }) => property === 'z-index');
+    const covered = [fault('covered', 'text-low'), { ...fault('covered', 'text-low'), width: 820 }];
+    const faultsOf = async (_: string, list: readonly Adjustment[]): Promise<readonly TrialFault[]> => (above(list) ? [fault('overlap', 'text-low')] : covered); // prettier-ignore
+    expect(await mendTrial(document, [before], [], new Map([['long-word', covered]]), { asIs: async () => [before], faultsOf })).toEqual([]); // prettier-ignore
   });
 
   it('gives every edit its turn', async () => {
