@@ -1,7 +1,7 @@
 import type { Adjustment } from '../adjust/adjustment.js';
 import { spread } from '../page/spread.js';
 import type { Box, ElementNode, PageDocument } from '../page/types.js';
-import { isElement } from '../page/walk.js';
+import { elements, isElement } from '../page/walk.js';
 import { sectionSlug } from '../page/words.js';
 import type { TrialFault } from './faults.js';
 
@@ -53,6 +53,8 @@ export function mendsFor(
     const beside = (nowrap && chain[chain.indexOf(nowrap) + 1]?.children?.filter(isElement)) ?? [];
     const row = beside.filter((node) => looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap')); // prettier-ignore
     if (fault.kind === 'scrolls' && row.length > 1) propose('all lines of its row break, and long words in them', row, breaking); // prettier-ignore
+    /* A page scrolls as far as the widest of its rows: it may be that only all of them together help. */
+    if (fault.kind === 'scrolls' && nowrap) propose('all lines break, and long words in them', unbroken(document), breaking); // prettier-ignore
     propose('long words break', own, { 'overflow-wrap': 'anywhere' });
     for (const node of around) if (looksOf(node, document).some((look) => !['anywhere', undefined].includes(look.get('overflow-wrap')))) propose('long words break', node, { 'overflow-wrap': 'anywhere' }); // prettier-ignore
     const [parent] = around;
@@ -78,6 +80,11 @@ export function mendsFor(
   for (const { node, section } of picturesIn(document.body))
     if (sections.has(section) || sections.has(undefined)) propose('a picture of another shape is cut to the frame of this one', node, frameOf(frames.get(node.id) ?? [])); // prettier-ignore
   return [...made.values()];
+}
+
+/** Everything whose lines do not break, and that a client can write in. */
+function unbroken(document: PageDocument): ElementNode[] {
+  return [...elements(document.body)].filter((node) => says(node) && looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap')); // prettier-ignore
 }
 
 /** Pictures that a client can exchange, with the section that each is in. */

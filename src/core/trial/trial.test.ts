@@ -128,6 +128,9 @@ describe('what may mend it', () => {
     const whole = (kind: TrialFault['kind']) => mendsFor(row, [fault(kind, 'text-a')]).find(({ why }) => why.startsWith('all lines of its row')); // prettier-ignore
     expect([...new Set(whole('scrolls')?.adjustments.map(({ style }) => style))]).toEqual(['line-a', 'line-b']);
     expect(whole('beyond')).toBeUndefined();
+    const two = { ...row, body: { ...row.body, children: [...(row.body.children ?? []), element('row', 'q', {}, element('text', 'd', { element: 'p', style: 'line-d' }, words('d')))] }, styles: { ...row.styles, 'line-d': nowrap } }; // prettier-ignore
+    const all = mendsFor(two, [fault('scrolls', 'text-a')]).find(({ why }) => why.startsWith('all lines break'));
+    expect([...new Set(all?.adjustments.map(({ style }) => style))]).toEqual(['line-a', 'line-b', 'line-d']);
   });
 
   it('is kept where the page scrolls less, though it scrolls still', async () => {
