@@ -31,8 +31,8 @@ const must = (ran, what) => {
   if (ran.status !== 0) throw new Error(`${what}: ${ran.stderr}`);
   return ran.stdout;
 };
-/** Style sheets of the page that lie in a folder of that name; others are not changed. */
-const sheetsAt = (at) => (existsSync(join(at, 'css')) ? Object.fromEntries(readdirSync(join(at, 'css')).filter((name) => name.endsWith('.css')).map((name) => [name, readFileSync(join(at, 'css', name), 'utf8')])) : {}); // prettier-ignore
+/** Style sheets of the page that lie in a folder of that name, without those of versions before; others are not changed. */
+const sheetsAt = (at) => (existsSync(join(at, 'css')) ? Object.fromEntries(readdirSync(join(at, 'css')).filter((name) => name.endsWith('.css') && !name.startsWith('next-')).map((name) => [name, readFileSync(join(at, 'css', name), 'utf8')])) : {}); // prettier-ignore
 
 const source = join(folder, 'source');
 cpSync(from, source, { recursive: true });
