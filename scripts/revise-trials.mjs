@@ -149,10 +149,9 @@ for (const name of names) {
   const ids = new Set(after.keys());
   const corrections = looks.filter(({ number }) => there.has(number));
   const uncorrected = corrections.filter(({ id }) => !ids.has(id));
-  const reworded = new Set(
-    edits.filter(({ number }) => made.says[number] !== first.says[number]).map(({ field }) => field),
-  );
-  const falsely = pages[0].conflicts.filter(({ path }) => ![...reworded].some((one) => path === one));
+  /* Where the new version says something else too it is a conflict, also in a text that the field has become part of. */
+  const reworded = edits.filter(({ number }) => made.says[number] !== first.says[number]);
+  const falsely = pages[0].conflicts.filter(({ path, theirs = '' }) => !reworded.some(({ field, text }) => field === path || theirs.includes(text))); // prettier-ignore
   let back = true;
   if (asked.back) {
     must(run('revise', project, file, '--anyway'), `${name}, back`);
