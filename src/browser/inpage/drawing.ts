@@ -1,22 +1,14 @@
 import { clustersOf } from '../../core/design/clusters.js';
 import { around } from '../../core/page/geometry.js';
-import type {
-  DrawnArt,
-  DrawnBoard,
-  DrawnBox,
-  DrawnItem,
-  DrawnPicture,
-  DrawnText,
-  DrawnWord,
-} from '../../core/design/drawn.js';
+import type { DrawnArt, DrawnBoard, DrawnBox, DrawnItem, DrawnPicture } from '../../core/design/drawn.js';
 import { isMerged } from './decide.js';
 import { clipped, wholePixels, contains, isEmpty, isUpright, pageBox, paintedBox, same } from './geometry.js';
 import { definitionBox, radiusOf, roundClip } from './svg-clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './svg-layers.js';
-import { linesOf, textLook } from './svg-text.js';
+import { textsIn } from './svg-text.js';
 import { contentBox, isStretched, naturalSizes, type NaturalSizes } from './svg-pictures.js';
 import { looksLikeText } from './svg-outlines.js';
-import { gradientOfText, strokeAndFill } from './svg-paint.js';
+import { strokeAndFill } from './svg-paint.js';
 import { embedPictures } from './svg-embed.js';
 import { standAlone } from './svg-markup.js';
 
@@ -224,51 +216,11 @@ class Reader {
 
   private addText(element: SVGTextElement, context: Context): void {
     if (element.querySelector('textPath') || !isUpright(element)) return this.addArt(element, context);
-    const walker = document.createTreeWalker(element, NodeFilter.SHOW_TEXT);
-    for (let node = walker.nextNode() as Text | null; node; node = walker.nextNode() as Text | null) {
-      const parent = node.parentElement as Element;
-      const style = getComputedStyle(parent);
-      if (
-        parent.localName === 'title' ||
-        parent.localName === 'desc' ||
-        style.display === 'none' ||
-        style.visibility !== 'visible'
-      )
-        continue;
-      for (const words of linesOf(node, context.clip)) this.addLine(words, parent, style, element, context);
+    for (const { parent, text } of textsIn(element, context, this.svg)) {
+      const href = linkOf(parent);
+      const item = { ...text, ...(href ? { href } : {}) } as unknown as Record<string, unknown> & { box: DrawnBox };
+      this.push(item, element, { ...context, href: href ?? context.href });
     }
-  }
-
-  private addLine(
-    words: readonly DrawnWord[],
-    parent: Element,
-    style: CSSStyleDeclaration,
-    element: SVGTextElement,
-    context: Context,
-  ): void {
-    const matrix = element.getScreenCTM();
-    const scale = matrix ? Math.hypot(matrix.a, matrix.b) : 1;
-    const whole = pageBox(element.getBoundingClientRect());
-    const look = textLook(
-      parent,
-      element,
-      scale,
-      context.opacity,
-      gradientOfText(style, whole, context.opacity, this.svg),
-    );
-    const anchor = style.textAnchor === 'middle' || style.textAnchor === 'end' ? style.textAnchor : 'start';
-    const item: Omit<DrawnText, 'order' | 'path' | 'layer'> = {
-      type: 'text',
-      box: around(words.map(({ box }) => box)),
-      words,
-      look,
-      anchor,
-      ...(linkOf(parent) ? { href: linkOf(parent) } : {}),
-    };
-    this.push(item as unknown as Record<string, unknown> & { box: DrawnBox }, element, {
-      ...context,
-      href: linkOf(parent) ?? context.href,
-    });
   }
 
   /** A group of drawing without words or pictures, small and not behind words, is one piece of artwork. */

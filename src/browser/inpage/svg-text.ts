@@ -1,9 +1,38 @@
-import type { DrawnBox, DrawnWord, TextLook } from '../../core/design/drawn.js';
-import type { GradientImage } from './svg-paint.js';
+import type { DrawnBox, DrawnText, DrawnWord, TextLook } from '../../core/design/drawn.js';
+import { gradientOfText, type GradientImage } from './svg-paint.js';
+import { around } from '../../core/page/geometry.js';
 import { clipped, isEmpty, pageBox, withAlpha } from './geometry.js';
 
+/** A line of a text, and the element that its letters stand in. */
+export interface ReadLine {
+  readonly parent: Element;
+  readonly text: Omit<DrawnText, 'order' | 'path' | 'layer'>;
+}
+
+/** The lines of a text that show, in their order. */
+export function textsIn(
+  element: SVGTextElement,
+  { clip, opacity }: { readonly clip: DrawnBox | undefined; readonly opacity: number },
+  svg: SVGSVGElement,
+): ReadLine[] {
+  const matrix = element.getScreenCTM();
+  const scale = matrix ? Math.hypot(matrix.a, matrix.b) : 1;
+  const whole = pageBox(element.getBoundingClientRect());
+  const found: ReadLine[] = [];
+  const walker = document.createTreeWalker(element, NodeFilter.SHOW_TEXT);
+  for (let node = walker.nextNode() as Text | null; node; node = walker.nextNode() as Text | null) {
+    const parent = node.parentElement as Element;
+    const style = getComputedStyle(parent);
+    if (/^(title|desc)$/.test(parent.localName) || style.display === 'none' || style.visibility !== 'visible') continue;
+    const look = textLook(parent, element, scale, opacity, gradientOfText(style, whole, opacity, svg));
+    const anchor = style.textAnchor === 'middle' || style.textAnchor === 'end' ? style.textAnchor : 'start';
+    for (const words of linesOf(node, clip)) found.push({ parent, text: { type: 'text', box: around(words.map(({ box }) => box)), words, look, anchor } }); // prettier-ignore
+  }
+  return found;
+}
+
 /** Words of a text node with their places, one list for each line. */
-export function linesOf(node: Text, clip: DrawnBox | undefined): DrawnWord[][] {
+function linesOf(node: Text, clip: DrawnBox | undefined): DrawnWord[][] {
   const range = document.createRange();
   const lines: DrawnWord[][] = [];
   for (const match of node.data.matchAll(/\S+/g)) {
@@ -31,7 +60,7 @@ function decorationOf(element: Element, whole: SVGTextElement): string {
  * @param element that the letters stand in, of a text
  * @param gradient what fills the letters, if it is no plain colour
  */
-export function textLook(
+function textLook(
   element: Element,
   whole: SVGTextElement,
   scale: number,

@@ -6,6 +6,8 @@ export interface Order {
   of(old: number, now: number): number | undefined;
   /** Whether there is another element in that version that says and shows the same. */
   isTwin(version: 'old' | 'now', at: number): boolean;
+  /** Where each element of the old version would stand in the new one, by the nearest thing before it that both have. */
+  readonly places: readonly number[];
 }
 
 /** Larger tables than this are not made: most of a page is before the first change or after the last. */
@@ -20,6 +22,7 @@ export function inOrder(old: readonly Features[], now: readonly Features[]): Ord
   const pairs = new Map(longest(left.map(signOf), right.map(signOf)).map(([a, b]) => [(left[a] as Features).at, (right[b] as Features).at])); // prettier-ignore
   const twins = { old: twinsIn(old), now: twinsIn(now) };
   return {
+    places: placesOf(old.length, now.length, pairs),
     isTwin: (version, at) => twins[version].has(at),
     of: (a, b) => {
       let [all, both] = [0, 0];
@@ -32,6 +35,15 @@ export function inOrder(old: readonly Features[], now: readonly Features[]): Ord
       return all ? both / all : undefined;
     },
   };
+}
+
+function placesOf(count: number, most: number, pairs: ReadonlyMap<number, number>): number[] {
+  let shift = 0;
+  return Array.from({ length: count }, (_, at) => {
+    const to = pairs.get(at);
+    if (to !== undefined) shift = to - at;
+    return Math.max(0, Math.min(most - 1, at + shift));
+  });
 }
 
 /** Elements that say and show what others do, all in all. */

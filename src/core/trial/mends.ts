@@ -27,12 +27,12 @@ export function mendsFor(
     on: ElementNode | readonly ElementNode[] | undefined,
     set: Readonly<Record<string, string>>,
   ): void => {
-    // prettier-ignore
     const targets = new Map([on ?? []].flat().map((node) => [node.style ?? node.id, node.style === undefined ? { element: node.id } : { style: node.style }])); // prettier-ignore
     const adjustments = [...targets.values()].flatMap((target) => Object.entries(set).map(([property, value]): Adjustment => ({ page: document.name, ...target, property, value }))); // prettier-ignore
     const key = JSON.stringify(adjustments);
     if (adjustments.length && !made.has(key)) made.set(key, { why, adjustments });
   };
+  const isUnbroken = (node: ElementNode): boolean => looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap'); // prettier-ignore
   if (faults.some(({ kind }) => kind === 'beyond' || kind === 'scrolls' || kind === 'cut-off')) {
     propose('long words break', document.body, { 'overflow-wrap': 'anywhere' });
     propose('long words break', document.body, { 'overflow-wrap': 'break-word' });
@@ -44,17 +44,15 @@ export function mendsFor(
       if (!holdsAnother(fault, faults, chains)) for (const set of standingOf(frames.get(fault.id ?? '') ?? [])) propose('it stays as high as it is', own, set); // prettier-ignore
       continue;
     }
-    const nowrap = chain.find((node) =>
-      looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap'),
-    );
+    const nowrap = chain.find(isUnbroken);
     propose('its lines break', nowrap, { 'text-wrap-mode': 'wrap' });
     const breaking = { 'text-wrap-mode': 'wrap', 'overflow-wrap': 'anywhere', 'min-width': '0', 'max-width': '100%', 'flex-shrink': '1' }; // prettier-ignore
     propose('its lines break, and long words in them', nowrap, breaking);
     const beside = (nowrap && chain[chain.indexOf(nowrap) + 1]?.children?.filter(isElement)) ?? [];
-    const row = beside.filter((node) => looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap')); // prettier-ignore
+    const row = beside.filter(isUnbroken);
     if (fault.kind === 'scrolls' && row.length > 1) propose('all lines of its row break, and long words in them', row, breaking); // prettier-ignore
     /* A page scrolls as far as the widest of its rows: it may be that only all of them together help. */
-    if (fault.kind === 'scrolls' && nowrap) propose('all lines break, and long words in them', unbroken(document), breaking); // prettier-ignore
+    if (fault.kind === 'scrolls' && nowrap) propose('all lines break, and long words in them', [...elements(document.body)].filter((node) => says(node) && isUnbroken(node)), breaking); // prettier-ignore
     propose('long words break', own, { 'overflow-wrap': 'anywhere' });
     for (const node of around) if (looksOf(node, document).some((look) => !['anywhere', undefined].includes(look.get('overflow-wrap')))) propose('long words break', node, { 'overflow-wrap': 'anywhere' }); // prettier-ignore
     const [parent] = around;
@@ -63,7 +61,9 @@ export function mendsFor(
     propose('long words break', own, { 'overflow-wrap': 'break-word' });
     /* Ornament and pictures may lie below words; words and their boxes may not. */
     const over = chains.get(fault.under ?? '')?.[0];
-    if (fault.kind === 'covered' && over && !says(over)) propose('it lies above what comes over it', own, { position: 'relative', 'z-index': '1' }); // prettier-ignore
+    const isPlaced =
+      own && looksOf(own, document).some((look) => ![undefined, 'static'].includes(look.get('position')));
+    if (fault.kind === 'covered' && over && !says(over)) propose('it lies above what comes over it', own, { ...(isPlaced ? {} : { position: 'relative' }), 'z-index': '1' }); // prettier-ignore
     if (parent && looksOf(parent, document).some((look) => look.get('display') === 'flex')) {
       propose('it shrinks', own, { 'flex-shrink': '1', 'min-width': '0' });
       propose('what stands beside it goes below', parent, { 'flex-wrap': 'wrap' });
@@ -80,11 +80,6 @@ export function mendsFor(
   for (const { node, section } of picturesIn(document.body))
     if (sections.has(section) || sections.has(undefined)) propose('a picture of another shape is cut to the frame of this one', node, frameOf(frames.get(node.id) ?? [])); // prettier-ignore
   return [...made.values()];
-}
-
-/** Everything whose lines do not break, and that a client can write in. */
-function unbroken(document: PageDocument): ElementNode[] {
-  return [...elements(document.body)].filter((node) => says(node) && looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap')); // prettier-ignore
 }
 
 /** Pictures that a client can exchange, with the section that each is in. */
@@ -113,7 +108,6 @@ function holdsAnother(
   faults: readonly TrialFault[],
   chains: ReadonlyMap<string, readonly ElementNode[]>,
 ): boolean {
-  // prettier-ignore
   return faults.some((one) => one.kind === 'collapsed' && one.width === width && one.id !== id && chains.get(one.id ?? '')?.some((node) => node.id === id)); // prettier-ignore
 }
 
