@@ -40,8 +40,8 @@ export interface Bench {
   readonly faultsOf: (name: string, list: readonly Adjustment[]) => Promise<readonly TrialFault[]>;
 }
 
-/** Most mends that are tried for a page. */
-const MOST = 60;
+/** Most mends that are tried for a page, each for an edit. */
+const MOST = 90;
 
 /**
  * Tries what may mend, mildest first, and keeps what takes faults away and leaves the page as it was.
@@ -59,36 +59,38 @@ export async function mendTrial(
   const kept: KeptMend[] = [];
   const frames = framesIn(before);
   const pictures = [...elements(document.body)].flatMap(({ element, id }) => (element === 'img' ? [id] : []));
-  const tried = new Set<string>();
   const first = existing.reduce((most, { step = 0 }) => Math.max(most, step), 0) + 1;
+  const [tried, moving] = [new Set<string>(), new Set<string>()];
   let left = broken;
   /* One edit after the other has its turn: none uses up what may be tried. */
   let turn = 0;
-  const next = (): Mend | undefined => {
-    const edits = [...left.values()];
+  const next = (): { readonly name: string; readonly mend: Mend } | undefined => {
+    const edits = [...left];
     for (let at = 0; at < edits.length; at += 1) {
-      const faults = edits[(turn + at) % edits.length] ?? [];
-      const found = mendsFor(document, faults, frames).find((one) => !tried.has(JSON.stringify(one.adjustments)));
-      if (!found) continue;
+      const [name, faults] = edits[(turn + at) % edits.length] as [string, readonly TrialFault[]];
+      const mend = mendsFor(document, faults, frames).find((one) => !moving.has(keyOf(one)) && !tried.has(keyOf(one, name))); // prettier-ignore
+      if (!mend) continue;
       turn += at + 1;
-      return found;
+      return { name, mend };
     }
     return undefined;
   };
   for (let one = next(); one && tried.size < MOST; one = next()) {
-    tried.add(JSON.stringify(one.adjustments));
-    const own = one.adjustments.map((each) => ({ ...each, step: first + kept.length }));
+    const { name, mend } = one;
+    tried.add(keyOf(mend, name));
+    const own = mend.adjustments.map((each) => ({ ...each, step: first + kept.length }));
     const list = [...existing, ...kept.flatMap(({ adjustments }) => adjustments), ...own];
-    if (hasMoved(before, await asIs(list), pictures)) continue;
-    const then = new Map<string, readonly TrialFault[]>();
-    for (const [name, faults] of left) if (faults.length) then.set(name, await faultsOf(name, list));
-    /* Words on words are worse than what they take the place of. */
-    if (countOf(then, 'overlap') > countOf(left, 'overlap')) continue;
-    const fewer = countOf(left) - countOf(then);
-    /* Of several texts that are too wide in a row each mended one counts, though the page scrolls until the last of them. */
-    if (fewer < 0 || (fewer === 0 && widthOf(left) - widthOf(then) < NARROWER)) continue;
-    kept.push({ why: one.why, adjustments: own, faults: fewer });
-    left = then;
+    if (hasMoved(before, await asIs(list), pictures)) {
+      moving.add(keyOf(mend));
+      continue;
+    }
+    /* What does not help the edit for which it is meant is not tried on all others. */
+    const then = new Map([[name, await faultsOf(name, list)]]);
+    if (!isBetter(new Map([[name, left.get(name) ?? []]]), then)) continue;
+    for (const [other, faults] of left) if (other !== name && faults.length) then.set(other, await faultsOf(other, list)); // prettier-ignore
+    if (!isBetter(left, then)) continue;
+    kept.push({ why: mend.why, adjustments: own, faults: countOf(left) - countOf(then) });
+    left = new Map([...left.keys()].flatMap((edit) => (then.has(edit) ? [[edit, then.get(edit) ?? []]] : [])));
   }
   return kept;
 }
@@ -100,8 +102,24 @@ function framesIn(pages: readonly MeasuredPage[]): ReadonlyMap<string, readonly 
   return found;
 }
 
+function keyOf({ adjustments }: Mend, name = ''): string {
+  return `${name} ${JSON.stringify(adjustments)}`;
+}
+
 /** A page that scrolls sideways by so much less is nearer to right, px. */
 const NARROWER = 8;
+
+/** Whether there are fewer faults, or the page scrolls less. Words on words are worse than what they take the place of. */
+function isBetter(
+  before: ReadonlyMap<string, readonly TrialFault[]>,
+  now: ReadonlyMap<string, readonly TrialFault[]>,
+): boolean {
+  // prettier-ignore
+  if (countOf(now, 'overlap') > countOf(before, 'overlap')) return false;
+  const fewer = countOf(before) - countOf(now);
+  /* Of several texts that are too wide in a row each mended one counts, though the page scrolls until the last of them. */
+  return fewer > 0 || (fewer === 0 && widthOf(before) - widthOf(now) >= NARROWER);
+}
 
 function widthOf(faults: ReadonlyMap<string, readonly TrialFault[]>): number {
   return [...faults.values()].flat().reduce((sum, { by = 0 }) => sum + by, 0);

@@ -202,6 +202,17 @@ describe('what may mend it', () => {
     expect(await mendTrial(document, [before], [], new Map([['long-word', covered]]), { asIs: async () => [before], faultsOf })).toEqual([]); // prettier-ignore
   });
 
+  it('is tried on all edits only if it helps the one for which it is meant', async () => {
+    const broken = new Map([['long-word', [fault('beyond', 'heading-small-h')]], ['no-pictures', [fault('collapsed', 'text-low')]]]); // prettier-ignore
+    const asked: string[] = [];
+    const faultsOf = async (name: string): Promise<readonly TrialFault[]> => {
+      asked.push(name);
+      return broken.get(name) ?? [];
+    };
+    expect(await mendTrial(document, [before], [], broken, { asIs: async () => [before], faultsOf })).toEqual([]);
+    expect(asked.filter((name) => name === 'long-word')).toHaveLength(mendsFor(document, broken.get('long-word') ?? []).length); // prettier-ignore
+  });
+
   it('gives every edit its turn', async () => {
     const broken = new Map([['long-word', [fault('beyond', 'heading-small-h')]], ['no-pictures', [fault('collapsed', 'text-low')]]]); // prettier-ignore
     const tried: string[] = [];
