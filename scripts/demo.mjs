@@ -1,7 +1,7 @@
 // npm run demo: makes the checkout ready, looks over and converts both demo sources, tunes the design, proves both, packs and
 // sends them into a site, takes new versions in, and says where to look. With -- --open the site stays, and its editing pages open.
 import { spawn } from 'node:child_process';
-import { rmSync } from 'node:fs';
+import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { run, setUp } from './setup.mjs';
 
@@ -69,6 +69,10 @@ for (const project of ['home', 'star-evenings']) {
 }
 say('revise demo/out/home demo/existing/winter.html');
 run(process.execPath, [...cli, 'revise', 'demo/out/home', 'demo/existing/winter.html']);
+say('proof demo/out/home');
+run(process.execPath, [...cli, 'proof', 'demo/out/home']);
+say('tokens demo/out/home show');
+run(process.execPath, [...cli, 'tokens', 'demo/out/home', 'show']);
 say(`send demo/out/home --to ${address} --token-file demo/out/site/token.txt --yes --publish`);
 run(process.execPath, [...cli, 'send', 'demo/out/home', '--to', address, '--token-file', 'demo/out/site/token.txt', '--yes', '--publish']); // prettier-ignore
 const winter = [1440, 834, 390].map((width) => `demo/design/winter-${width}.svg`);
@@ -77,16 +81,24 @@ run(process.execPath, [...cli, 'revise', 'demo/out/star-evenings', ...winter, '-
 if (!stays) host.kill('SIGTERM');
 
 const out = join(import.meta.dirname, '..', 'demo', 'out');
+const pages = {
+  'the existing page, looked over': 'survey-home/index.html',
+  'its new version, converted': 'home/site/index.html',
+  'its proof': 'home/proof/index.html',
+  'its colours and text styles': 'home/tokens/index.html',
+  'what the new version changed': 'home/changes/index.html',
+  'a page of placed boxes, with an entry more': 'hire/site/index.html',
+  'the design, converted': 'star-evenings/site/index.html',
+  'its proof, too': 'star-evenings/proof/index.html',
+};
+const missing = Object.values(pages).filter((path) => !existsSync(join(out, path)));
+if (missing.length) {
+  console.error(`The demo did not make ${missing.join(', ')}.`);
+  process.exit(1);
+}
 console.log(`
 Open these in a browser:
-  the existing page, looked over ${join(out, 'survey-home/index.html')}
-  the existing page, converted   ${join(out, 'home/site/index.html')}
-  its proof                      ${join(out, 'home/proof/index.html')}
-  its colours and text styles    ${join(out, 'home/tokens/index.html')}
-  a page of placed boxes, with an entry more ${join(out, 'hire/site/index.html')}
-  what a new version changes     ${join(out, 'home/changes/index.html')}
-  the design, converted          ${join(out, 'star-evenings/site/index.html')}
-  its proof                      ${join(out, 'star-evenings/proof/index.html')}
+${Object.entries(pages).map(([what, path]) => `  ${what.padEnd(44)}${join(out, path)}`).join('\n')}
 A package of it is demo/out/home.zip. ${stays ? `The site is at ${address}, editing at ${address}/edit` : 'To edit both in a site: npm run demo -- --open, or npx tavrik host --data demo/out/site'}
 The words to edit are in demo/out/*/content; after an edit: npx tavrik render demo/out/home
-The same by command: npx tavrik content demo/out/home add membership.cards Student; and what would break: npx tavrik trial demo/out/home`);
+The same by command: npx tavrik content demo/out/home add membership.cards Student; and what would break: npx tavrik trial demo/out/home`); // prettier-ignore

@@ -66,7 +66,7 @@ function linesOf(
 ): string[] {
   // prettier-ignore
   if (same) return ['Nothing is otherwise: the project stays as it is, byte for byte.'];
-  const end = isTrial ? 'Nothing was changed.' : `Taken in. ${paint.bold(`tavrik revise ${project} --undo`)} takes it back.`; // prettier-ignore
+  const end = isTrial ? 'Nothing was changed.' : `Taken in: prove it anew with ${paint.bold(`tavrik proof ${project}`)}. ${paint.bold(`tavrik revise ${project} --undo`)} takes it back.`; // prettier-ignore
   return [
     ...pages.flatMap((page) => pageLines(page, paint)),
     ...addedPages.map((name) => `New page: ${name}`),
