@@ -47,6 +47,30 @@ function laid(...boards: readonly DrawnBoard[]) {
 
 const onBoard = (...items: Parameters<typeof board>[2][]) => laid(board(1000, 800, ...items));
 
+describe('the gutters of the page', () => {
+  const items: readonly Parameters<typeof board>[2][] = [
+    picture('marsh.png', 0, 0, 1000, 300), line('Star evenings', 120, 60), line('Every clear Friday', 120, 120),
+    art('M0 0H9', 0, 260, 1000, 40), line('Nobody needs to know', 120, 400),
+  ]; // prettier-ignore
+  const bar = box(120, 500, 760, 40);
+
+  it('hold what stands over a picture across the page as they hold the bands below', () => {
+    const whole = onBoard(...items, bar);
+    expect(whole.of('Star evenings')['margin-left']).toBe('max(20px, calc((100% - 760px) / 2))');
+  });
+
+  it('are none where nothing ends as far from the other side', () => {
+    expect(onBoard(...items).of('Star evenings')['margin-left']).toBe('120px');
+  });
+
+  it('stay where words at a share of the width lie over what they hold', () => {
+    const over = line('Marsh', 160, 65, { size: 60 });
+    const laidOut = onBoard(...items, bar, over);
+    expect(laidOut.of('Marsh')).toMatchObject({ position: 'absolute' });
+    expect(JSON.stringify([laidOut.of('Star evenings'), laidOut.around('Star evenings')])).not.toContain('calc');
+  });
+});
+
 describe('a stack', () => {
   it('says one gap for all if they are equal, and none if they are not', () => {
     const even = onBoard(box(100, 100, 800, 320), line('One', 140, 140), line('Two words', 140, 190), line('Three', 140, 240)); // prettier-ignore

@@ -5,7 +5,8 @@ import { bottom, px, right } from '../page/geometry.js';
 import { boxLook, pictureLook, textLook } from './looks.js';
 import { drawnBox, type Piece } from './pieces.js';
 import { layGrid } from './grid.js';
-import { NONE, given, placeAcross, type Look, type Region } from './place.js';
+import { centred, keepGutters } from './gutters.js';
+import { NONE, SIDE_FLOOR, given, placeAcross, type Look, type Region } from './place.js';
 import { layRow } from './rows.js';
 import { layTags } from './tags.js';
 import { layWrap } from './wrap.js';
@@ -23,6 +24,7 @@ export function layOut(root: Part, view: BoardView): BoardLooks {
   };
   looks.set(root, {});
   layInside(root, box, { x: 0, width: view.width }, setting);
+  keepGutters(root, view, looks);
   for (const part of root.parts)
     if (sticksOut(part, view) || isWidened(part, looks)) add(looks, part, { 'overflow-x': 'clip' });
   return looks;
@@ -197,15 +199,12 @@ function innerRegion(part: Part, box: DrawnBox, setting: Setting): Region {
   return sideRoom(part, box, start, setting);
 }
 
-/** Least room at the sides of a band on a screen narrower than the board, px. */
-const SIDE_FLOOR = 20;
-
 /** A band across the page: its content is centred, at most as wide as on the board. */
 function sideRoom(part: Part, box: DrawnBox, start: number, setting: Setting): Region {
   const { looks } = setting;
   const width = box[2] - 2 * start;
   if (start > 0.05) {
-    const room = start > 2 * SIDE_FLOOR ? `max(${SIDE_FLOOR}px, calc((100% - ${px(width)}) / 2))` : px(start);
+    const room = start > 2 * SIDE_FLOOR ? centred(width) : px(start);
     add(looks, part, { 'padding-left': room, 'padding-right': room });
   }
   return { x: box[0] + start, width };

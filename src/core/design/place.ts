@@ -12,6 +12,8 @@ export interface Region {
 
 /** Distances up to this are none, px. */
 export const NONE = 1.5;
+/** Least room at the sides of a band on a screen narrower than the board, px. */
+export const SIDE_FLOOR = 20;
 /** Things this nearly in the middle are in the middle, px. */
 const CENTRED = 2.5;
 
