@@ -1,4 +1,4 @@
-import { appendFileSync, existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { appendFileSync, existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { built, cleanUp, copy, DEMO_PAGE, ROOT, tavrik, temporary } from './program.js';
 
@@ -31,8 +31,7 @@ describe('what has not changed', () => {
     const report = () => readFileSync(join(project, 'proof/index.html'), 'utf8');
     expect(await stepsOf(project, true)).toEqual([
       'home: Comparing at 1200, 390 px',
-      'home: Sweeping over all widths',
-      'home: Looking for what keeps people out',
+      expect.stringMatching(/^home: Sweeping over \d\d widths, and looking for what keeps people out$/),
     ]);
     const [figures, page] = [proof(), report()];
     expect(await stepsOf(project, true)).toEqual([]);
@@ -50,6 +49,42 @@ describe('what has not changed', () => {
     const reference = join(project, 'reference/home/390.json');
     writeFileSync(reference, readFileSync(reference, 'utf8').replace(/"height": \d+/, '"height": 7'));
     expect((await stepsOf(project))[0]).toBe('home: Comparing at 390 px');
+  });
+});
+
+describe('a section that has changed', () => {
+  const parts = (project: string): string[] => ['proof.json', 'index.html', 'kept/home.further.json'].map((file) => readFileSync(join(project, 'proof', file), 'utf8')); // prettier-ignore
+  /** All that is told of a project is the same as if nothing had been kept. */
+  const asIfNew = async (project: string): Promise<void> => {
+    const before = parts(project);
+    rmSync(join(project, 'proof'), { recursive: true });
+    await stepsOf(project, true);
+    expect(parts(project)).toEqual(before);
+  };
+
+  it('is looked into with those beside it, and what is told is as if all were', async () => {
+    const project = fresh('section');
+    await stepsOf(project, true);
+    expect(tavrik(['content', project, 'set', 'membership.heading', 'Become a member of the observatory'.repeat(3)]).code).toBe(0); // prettier-ignore
+    const [compared, swept] = await stepsOf(project, true);
+    expect(compared).toBe('home: Comparing at 1200, 390 px');
+    expect(swept).toMatch(/^home: Sweeping over \d\d widths, where membership changed,/);
+    await asIfNew(project);
+  });
+
+  it('is looked into only at the widths at which it did', async () => {
+    const project = fresh('below');
+    await stepsOf(project, true);
+    const [style] = /^\.(membership-[a-z-]*heading) \{/m.exec(readFileSync(join(project, 'site/style.css'), 'utf8'))?.slice(1) ?? []; // prettier-ignore
+    const below = /There are .*below-(\d+)\./.exec(tavrik(['adjust', project, 'set', `.${style}`, 'margin-left', '700px', '--at', 'none', '--no-proof']).err)?.[1]; // prettier-ignore
+    expect(tavrik(['adjust', project, 'set', `.${style}`, 'margin-left', '700px', '--at', `below-${below}`, '--no-proof']).code).toBe(0); // prettier-ignore
+    const [compared, swept] = await stepsOf(project, true);
+    expect(compared).toBe('home: Comparing at 390 px');
+    expect(Number(/Sweeping over (\d+) widths/.exec(swept ?? '')?.[1])).toBeLessThan(20);
+    const [page] = (JSON.parse(parts(project)[0] as string) as { pages: { sweep: object[] }[] }).pages;
+    const range = { from: 320, to: Number(below) - 1 };
+    expect(page?.sweep).toMatchObject([{ kind: 'scrolls', ...range }, { kind: 'cut-off', section: 'membership', ...range }]); // prettier-ignore
+    await asIfNew(project);
   });
 });
 

@@ -3,7 +3,7 @@ import type { Page } from 'playwright-core';
 import type { OpenBrowser } from '../browser/launch.js';
 import { openOurs } from '../browser/our-page.js';
 import { visit, type Visit } from '../browser/visit.js';
-import { compareBarriers, type Barrier, type Barriers } from '../core/proof/barriers.js';
+import type { Barrier } from '../core/proof/barriers.js';
 
 /** Longest wait for the engine that looks at a page, ms. */
 const LIMIT = 60000;
@@ -16,25 +16,23 @@ interface EngineResult {
   }[];
 }
 
-/** What keeps people out of the page of a site at a width, against what does so in its source; `source` is how to open that. */
-export async function barriersOf(
-  browser: OpenBrowser,
-  address: string,
-  source: Visit | undefined,
-  width: number,
-): Promise<Barriers> {
+/** The rules of accessibility that a page of ours breaks at a width; undefined if that took too long to tell. */
+export async function barriersOf(browser: OpenBrowser, address: string, width: number): Promise<Barrier[] | undefined> {
   const page = await browser.newPage(width);
-  let result: Barrier[];
   try {
     await openOurs(page, address);
-    result = await look(page);
+    return await look(page);
   } finally {
     await page.close();
   }
-  return compareBarriers(result, source && (await lookAtSource(browser, source, width)));
 }
 
-async function lookAtSource(browser: OpenBrowser, source: Visit, width: number): Promise<Barrier[] | undefined> {
+/** The same of a source; `source` is how to open it. */
+export async function sourceBarriers(
+  browser: OpenBrowser,
+  source: Visit,
+  width: number,
+): Promise<Barrier[] | undefined> {
   const { page } = await visit(browser, source, width);
   try {
     return await look(page);
@@ -43,11 +41,12 @@ async function lookAtSource(browser: OpenBrowser, source: Visit, width: number):
   }
 }
 
-async function look(page: Page): Promise<Barrier[]> {
+async function look(page: Page): Promise<Barrier[] | undefined> {
   await page.evaluate(readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8'));
   const run = page.evaluate('axe.run(document, { resultTypes: ["violations"], iframes: false })') as Promise<EngineResult>; // prettier-ignore
-  const { violations } = await Promise.race([run, new Promise<EngineResult>((done) => setTimeout(() => done({ violations: [] }), LIMIT).unref())]); // prettier-ignore
-  return violations.map(({ id, help, nodes }) => ({
+  const late = new Promise<undefined>((done) => void setTimeout(() => done(undefined), LIMIT).unref());
+  const told = await Promise.race([run, late]);
+  return told?.violations.map(({ id, help, nodes }) => ({
     rule: id,
     what: help,
     count: nodes.length,

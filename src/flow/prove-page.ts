@@ -4,7 +4,7 @@ import type { OpenBrowser } from '../browser/launch.js';
 import type { Served } from '../browser/serve.js';
 import { fillPage } from '../core/content/content.js';
 import { Problem } from '../core/page/problem.js';
-import type { PageDocument } from '../core/page/types.js';
+import { PageParts } from '../core/proof/section-parts.js';
 import { onlySection, overLimits, type Limits, type Proof, type WidthProof } from '../core/proof/proof.js';
 import type { SitePlace } from '../core/render/site.js';
 import { shownScheme } from '../core/source/reading.js';
@@ -12,13 +12,12 @@ import type { ProjectFile } from '../project/folder.js';
 import { keptFiles, keyOf, readKept, siteParts } from '../project/kept-proofs.js';
 import type { PageSettings } from '../project/settings.js';
 import type { ProofPictures } from '../report/proof-page.js';
-import { barriersOf } from './accessibility.js';
+import { lookFurther } from './look-further.js';
 import type { ProveOptions } from './prove.js';
 import { proveAll, type Proved } from './prove-width.js';
 import { readAdjusted } from './read-page.js';
 import type { Reference } from './reference.js';
-import { referencesAt, serveAgain } from './reopen.js';
-import { sweepPage } from './sweep.js';
+import { referencesAt } from './reopen.js';
 
 /** A page that was compared with its source. */
 export interface ProvedPage {
@@ -28,6 +27,8 @@ export interface ProvedPage {
   readonly kept: readonly ProjectFile[];
   /** Versions of other browsers that its source was pictured by. */
   readonly others: readonly string[];
+  /** What a person should know of how it was looked at. */
+  readonly notes: readonly string[];
 }
 
 /** Where a page is: in its project, and served. */
@@ -52,18 +53,21 @@ export async function provePage(
   const filled = fillPage(document, content);
   const address = `${site.origin}/${place.html}`;
   const scheme = shownScheme(page.schemes);
-  const same = keyOf([
-    JSON.stringify([versionOfOurs(), browser.version, scheme, filled]),
-    ...siteParts(project, place.html, place.sheet),
-  ]);
-  const keys = references.map((one) => keyOf([same, one.picture, JSON.stringify(one.measured)]));
+  const parts = siteParts(project, place.html, place.sheet);
+  const made = JSON.stringify([versionOfOurs(), browser.version, scheme]);
+  /* Of styles only those count that hold at a width, as the style sheet has them. */
+  const structure = JSON.stringify({ ...filled, styles: {}, breakpoints: [] });
+  const holding = new PageParts({ shell: parts.html, sections: [] }, parts.sheet, parts.files);
+  const keys = references.map((one) => keyOf([made, structure, holding.at(one.width).shell, one.picture, JSON.stringify(one.measured)])); // prettier-ignore
   const before = references.map(({ width }, at) => keptWidth(project, page.name, references[at] as Reference, keys[at] as string, width)); // prettier-ignore
   const anew = references.filter((_, at) => before[at] === undefined);
   if (anew.length) options.progress(`${page.name}: Comparing at ${anew.map(({ width }) => width).join(', ')} px`);
-  const measured = anew.length ? await proveAll(browser, site, address, filled, anew, scheme) : [];
+  const [measured, more] = await Promise.all([
+    anew.length ? proveAll(browser, site, address, filled, anew, scheme) : [],
+    options.thorough ? lookFurther(browser, placed, { document: filled, references, made, parts }, options) : undefined,
+  ]);
   const proved = references.map((one, at) => before[at] ?? (measured[anew.indexOf(one)] as Proved));
   const kept = proved.flatMap((one, at) => widthFiles(page.name, keys[at] as string, one));
-  const more = options.thorough ? await lookFurther(browser, placed, filled, references, keyOf([same, ...keys]), options) : undefined; // prettier-ignore
   const figures = { limits, widths: proved.map(({ proof }) => proof), ...more?.further };
   const whole: Proof = { page: page.name, ...figures, over: overLimits(figures) };
   const others = references.flatMap(({ browser: own }) => (own !== undefined && own !== browser.version ? [own] : []));
@@ -72,6 +76,7 @@ export async function provePage(
     pictures: new Map(proved.map(({ proof: { width }, pictures }) => [width, pictures])),
     kept: [...kept, ...(more?.kept ?? [])],
     others: [...new Set(others)],
+    notes: more?.notes ?? [],
   };
 }
 
@@ -109,34 +114,6 @@ function sectionIn({ page, widths }: Proof, section: string): string {
   const known = [...new Set(widths.flatMap(({ sections }) => sections.map(({ name }) => name)))];
   if (known.includes(section)) return section;
   throw new Problem(`The page "${page}" has no section "${section}".`, '--section', `It has ${known.join(', ')}.`);
-}
-
-type Further = Pick<Proof, 'sweep' | 'barriers'>;
-
-/** What only shows at other widths, and what keeps people out. */
-async function lookFurther(
-  browser: OpenBrowser,
-  { project, page, place, site }: PlacedPage,
-  document: PageDocument,
-  references: readonly Reference[],
-  key: string,
-  options: ProveOptions,
-): Promise<{ readonly further: Further; readonly kept: readonly ProjectFile[] }> {
-  const name = `${page.name}.further`;
-  const before = readKept<Further>(project, name, key);
-  if (before) return { further: before.value, kept: keptFiles(name, key, before) };
-  const address = `${site.origin}/${place.html}`;
-  options.progress(`${page.name}: Sweeping over all widths`);
-  const sweep = await sweepPage(browser, address, document, references);
-  options.progress(`${page.name}: Looking for what keeps people out`);
-  const served = page.kind === 'html' ? await serveAgain(project, page, options) : undefined;
-  try {
-    const widest = Math.max(...references.map(({ width }) => width));
-    const further = { sweep, barriers: await barriersOf(browser, address, served?.visit, widest) };
-    return { further, kept: keptFiles(name, key, { value: further, pictures: {} }) };
-  } finally {
-    await served?.close();
-  }
 }
 
 /** Whether a page of a project has been rendered. */

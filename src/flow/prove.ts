@@ -70,6 +70,7 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
         ...editedByHand(project).map(
           (file) => `${file} was changed by hand since it was rendered; it is compared as it stands`,
         ),
+        ...pages.flatMap(({ notes }) => notes),
         ...others.map(
           (version) =>
             `The source was pictured by browser ${version}, the result by ${browser.version}: letters may differ a little`,

@@ -46,7 +46,7 @@ describe('the key of a comparison', () => {
 
   it('counts the page, its styles and every asset', () => {
     put([['index.html', 'h'], ['style.css', 's'], ['assets/a.jpg', 'a']], 'site'); // prettier-ignore
-    const key = (): string => keyOf(siteParts(folder, 'index.html', 'style.css'));
+    const key = (): string => JSON.stringify(siteParts(folder, 'index.html', 'style.css'));
     const seen = new Set([key()]);
     for (const [path, text] of [
       ['index.html', 'i'],

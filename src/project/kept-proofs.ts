@@ -32,6 +32,15 @@ export function readKept<Value>(project: string, name: string, key: string): Kep
   }
 }
 
+/** What was kept under a name, whatever it was made from. */
+export function readKeptAtAll<Value>(project: string, name: string): Value | undefined {
+  try {
+    return (JSON.parse(readFileSync(join(project, 'proof', KEPT, `${name}.json`), 'utf8')) as { value: Value }).value;
+  } catch {
+    return undefined;
+  }
+}
+
 /** The files, in the folder of the proof, that keep a comparison. */
 export function keptFiles(name: string, key: string, { value, pictures }: Kept<unknown>): ProjectFile[] {
   const names = Object.keys(pictures).sort();
@@ -57,11 +66,22 @@ export function keptBefore(
 }
 
 /** Everything that a page of a site shows: its own file, its style sheet, and all assets. */
-export function* siteParts(project: string, html: string, sheet: string): Iterable<string | Buffer> {
+export interface SiteParts {
+  readonly html: string;
+  readonly sheet: string;
+  /** Names and fingerprints of the assets. */
+  readonly files: readonly (readonly [name: string, print: string])[];
+}
+
+export function siteParts(project: string, html: string, sheet: string): SiteParts {
   const site = join(project, 'site');
-  for (const file of [html, sheet]) if (existsSync(join(site, file))) yield readFileSync(join(site, file));
+  const textOf = (file: string): string => (existsSync(join(site, file)) ? readFileSync(join(site, file), 'utf8') : '');
   const assets = join(site, 'assets');
-  if (!existsSync(assets)) return;
-  for (const one of readdirSync(assets, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1)))
-    if (one.isFile()) yield* [one.name, readFileSync(join(assets, one.name))];
+  const found = existsSync(assets) ? readdirSync(assets, { withFileTypes: true }).filter((one) => one.isFile()) : [];
+  const names = found.map(({ name }) => name).sort();
+  return {
+    html: textOf(html),
+    sheet: textOf(sheet),
+    files: names.map((name) => [name, keyOf([readFileSync(join(assets, name))])]),
+  };
 }

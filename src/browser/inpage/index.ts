@@ -2,6 +2,7 @@
 export { findFrames, turnToFrame } from './artboards.js';
 export { chooseParts, countElements } from './choose.js';
 export { decideDrawing, decidePage } from './decide.js';
+export { markupNow } from './markup.js';
 export { findControls } from './controls.js';
 export { probeDefaults } from './defaults.js';
 export { captureDrawing } from './drawing.js';

@@ -7,7 +7,7 @@ import { elementAt, elementsOf, thingAt } from './things.js';
 const SILENT = new Set(['SCRIPT', 'STYLE', 'NOSCRIPT', 'TEMPLATE', 'OPTION', 'TITLE', 'DESC']);
 
 /** Where every visible word, picture and element that is asked for stands, CSS px from the top left corner of the page. */
-export function measureNow({ sections, things, order, covers }: Asked = {}): MeasuredPage {
+export function measureNow({ sections, things, order, covers, onlyWords, within }: Asked = {}): MeasuredPage {
   const marked = [...document.querySelectorAll('[data-section]')].map((element) => ({
     name: element.getAttribute('data-section') ?? '',
     element,
@@ -15,7 +15,7 @@ export function measureNow({ sections, things, order, covers }: Asked = {}): Mea
   const found = sections?.map(({ name, path }) => ({ name, element: elementAt(path) })) ?? marked;
   const known = elementsOf(things, order);
   const looks = new LetterLooks();
-  const words = measureWords(known, looks);
+  const words = measureWords(known, looks, within);
   const pictures = [...known.keys()].filter((one) => one instanceof HTMLImageElement && one.checkVisibility());
   const placed = [...words.map(({ word, element }) => ({ element, place: word })), ...pictures.map((element) => ({ element, place: place(element.getBoundingClientRect()) }))]; // prettier-ignore
   const under = covers ? coversOf(placed).map((cover) => (cover ? (holderOf(cover, known).of ?? '') : undefined)) : [];
@@ -26,10 +26,10 @@ export function measureNow({ sections, things, order, covers }: Asked = {}): Mea
     sections: found.flatMap(({ name, element }) =>
       element ? [{ name, ...place(element.getBoundingClientRect()) }] : [],
     ),
-    pictures: [...document.querySelectorAll('img, video, svg')]
+    pictures: [...(onlyWords ? [] : document.querySelectorAll('img, video, svg'))]
       .filter((element) => element.checkVisibility() && !element.parentElement?.closest('svg'))
       .map((element) => place(element.getBoundingClientRect())),
-    ...(known.size
+    ...(known.size && !onlyWords
       ? {
           things: Object.fromEntries(
             [...known].flatMap(([element, id]) => (element.checkVisibility() ? [[id, { ...thingAt(element), ...underOf(words.length + pictures.indexOf(element)) }]] : [])), // prettier-ignore
@@ -48,13 +48,18 @@ interface FoundWord {
   readonly element: Element;
 }
 
-function measureWords(known: ReadonlyMap<Element, string>, looks: LetterLooks): FoundWord[] {
+function measureWords(
+  known: ReadonlyMap<Element, string>,
+  looks: LetterLooks,
+  within?: readonly string[],
+): FoundWord[] {
   const words: FoundWord[] = [];
   const walker = document.createTreeWalker(document.body ?? document.documentElement, NodeFilter.SHOW_TEXT);
   const range = document.createRange();
   for (let node = walker.nextNode() as Text | null; node; node = walker.nextNode() as Text | null) {
     const parent = node.parentElement;
     if (!node.data.trim() || !parent || SILENT.has(parent.tagName.toUpperCase())) continue;
+    if (!isWithin(parent, within)) continue;
     if (!parent.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
     const more = known.size ? { look: looks.of(parent), ...holderOf(parent, known) } : {};
     const boxes = known.size ? cutters(parent) : [];
@@ -80,6 +85,12 @@ function measureWords(known: ReadonlyMap<Element, string>, looks: LetterLooks): 
     }
   }
   return words;
+}
+
+/** Whether an element is in one of these sections, or in none. */
+export function isWithin(element: Element, sections: readonly string[] | undefined): boolean {
+  const own = sections && element.closest('[data-section]')?.getAttribute('data-section');
+  return typeof own !== 'string' || (sections?.includes(own) ?? true);
 }
 
 /** A word lower than so many times its type is in one line. */

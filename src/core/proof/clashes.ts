@@ -3,9 +3,9 @@ import type { MeasuredWord, Place } from './measured.js';
 /** What is wrong with the words of a page at one width. */
 export interface WordFaults {
   /** Pairs of words that lie on each other. */
-  readonly clashing: readonly (readonly [string, string])[];
+  readonly clashing: readonly (readonly [MeasuredWord, MeasuredWord])[];
   /** Words that reach over a side of the page. */
-  readonly cut: readonly string[];
+  readonly cut: readonly MeasuredWord[];
 }
 
 /** Words may share this much, across in px and down in shares of the lower one's height, before they clash. */
@@ -16,9 +16,8 @@ const OVER = 1;
 
 /** Finds words that lie on each other or are cut off by a side of a page of this width, CSS px. */
 export function wordFaults(words: readonly MeasuredWord[], width: number): WordFaults {
-  const clashing = clashingWords(words).map(([one, other]) => [one.text, other.text] as const);
-  const cut = words.filter((word) => word.x < -OVER || word.x + word.width > width + OVER).map(({ text }) => text);
-  return { clashing, cut };
+  const cut = words.filter((word) => word.x < -OVER || word.x + word.width > width + OVER);
+  return { clashing: clashingWords(words), cut };
 }
 
 /** Pairs of words that lie on each other. */

@@ -74,4 +74,8 @@ export interface Asked {
   readonly order?: readonly string[];
   /** Whether to look for what lies on words and pictures. */
   readonly covers?: boolean;
+  /** Of a rendered page: words alone, without elements, pictures and the look of letters. */
+  readonly onlyWords?: boolean;
+  /** Of a rendered page: the only sections whose words are asked for, besides what stands in none. */
+  readonly within?: readonly string[];
 }

@@ -3,12 +3,13 @@ import { compareBarriers } from './barriers.js';
 import { junitOf } from './junit.js';
 import type { MeasuredPage } from './measured.js';
 import { onlySection, type Proof } from './proof.js';
-import { sweepFaults, sweepWidths, type SweptWidth, type Target } from './sweep.js';
+import { meantFaults, sweepFaults, sweepWidths, sweptAnew, sweptAt, type SweptWidth, type Target } from './sweep.js';
 
 const document = page({}, element('section', 's', { id: 's', name: 'Dates' }, element('text', 't', { id: 't', name: 'Text' }, words('x')))); // prettier-ignore
 const plain: MeasuredPage = { words: [], sections: [], pictures: [], height: 900, overflow: 0, elements: 3 };
 const at = (width: number, more: Partial<MeasuredPage> = {}, targets: readonly Target[] = []): SweptWidth => ({ width, measured: { ...plain, ...more }, targets }); // prettier-ignore
 const target = (of: string, x: number, size: number, inline = false): Target => ({ of, x, y: 0, width: size, height: size, inline }); // prettier-ignore
+const faultsOf = (seen: readonly SweptWidth[], sources: Parameters<typeof meantFaults>[0] = []) => sweepFaults(document, seen.map((one) => sweptAt(document, one, meantFaults(sources)))); // prettier-ignore
 const word = (text: string, x: number, y = 0, width = 40) => ({ text, x, y, width, height: 20, of: 't' });
 
 describe('a sweep', () => {
@@ -19,35 +20,44 @@ describe('a sweep', () => {
   });
 
   it('says from where to where a page scrolls sideways', () => {
-    const faults = sweepFaults(document, [at(320), at(360, { overflow: 9 }), at(400, { overflow: 9 }), at(440), at(480, { overflow: 3 })], []); // prettier-ignore
+    const faults = faultsOf([at(320), at(360, { overflow: 9 }), at(400, { overflow: 9 }), at(440), at(480, { overflow: 3 })]); // prettier-ignore
     expect(faults.map(({ kind, from, to }) => [kind, from, to])).toEqual([['scrolls', 360, 400], ['scrolls', 480, 480]]); // prettier-ignore
   });
 
   it('finds words that clash or are cut, unless the source has them so', () => {
     const words = [word('Moon', 0), word('Tide', 10), word('over', 390)];
     const seen = [at(400, { words })];
-    expect(sweepFaults(document, seen, []).map(({ kind, what, name, section }) => [kind, what, name, section])).toEqual(
-      [
-        ['clash', '“Moon” lies on “Tide”', 'Text', 'dates'],
-        ['cut-off', '“over” reaches over the side of the page', 'Text', 'dates'],
-      ],
-    );
-    expect(sweepFaults(document, seen, [{ width: 400, measured: { ...plain, words } }])).toEqual([]);
+    expect(faultsOf(seen).map(({ kind, what, name, section }) => [kind, what, name, section])).toEqual([
+      ['clash', '“Moon” lies on “Tide”', 'Text', 'dates'],
+      ['cut-off', '“over” reaches over the side of the page', 'Text', 'dates'],
+    ]);
+    expect(faultsOf(seen, [{ width: 400, measured: { ...plain, words } }])).toEqual([]);
   });
 
   it('finds jumps where no breakpoint explains them', () => {
     const high = (height: number): Partial<MeasuredPage> => ({ sections: [{ name: 'dates', x: 0, y: 0, width: 300, height }] }); // prettier-ignore
-    expect(sweepFaults(document, [at(400, high(300)), at(440, high(900))], []).map(({ kind }) => kind)).toEqual([
-      'jump',
-    ]);
-    expect(sweepFaults(document, [at(599, high(900)), at(600, high(300))], [])).toEqual([]);
+    expect(faultsOf([at(400, high(300)), at(440, high(900))]).map(({ kind }) => kind)).toEqual(['jump']);
+    expect(faultsOf([at(599, high(900)), at(600, high(300))])).toEqual([]);
+  });
+
+  it('takes what was found before of the sections that were not looked into', () => {
+    const two = page({}, element('section', 's', { id: 's', name: 'Dates' }, element('text', 't', { id: 't', name: 'Text' }, words('x'))), element('section', 'h', { id: 'h', name: 'Hire' }, element('text', 'u', { id: 'u', name: 'Price' }, words('y')))); // prettier-ignore
+    const cut = (text: string, of: string) => ({ ...word(text, 390), of });
+    const before = sweptAt(two, at(400, { words: [cut('moon', 't'), cut('week', 'u')] }), new Set());
+    const now = sweptAt(two, at(400, { words: [cut('tide', 't')], overflow: 3 }), new Set());
+    const whole = sweptAnew(before, now, new Set(['dates']));
+    expect(whole.scrolls).toBe(3);
+    expect(sweepFaults(two, [whole]).map(({ kind, section, what }) => [kind, section, /“(.*)”/.exec(what)?.[1]])).toEqual([
+      ['scrolls', undefined, undefined], ['cut-off', 'dates', 'tide'], ['cut-off', 'hire', 'week'],
+    ]); // prettier-ignore
+    expect(sweepFaults(two, [sweptAnew(before, now, new Set(['dates', 'hire']))])).toHaveLength(2);
   });
 
   it('finds small things to press only with another one beside them, and long lines', () => {
-    expect(sweepFaults(document, [at(400, {}, [target('t', 0, 16), target('u', 17, 16)])], []).map(({ kind }) => kind)).toEqual(['target', 'target']); // prettier-ignore
-    expect(sweepFaults(document, [at(400, {}, [target('t', 0, 16), target('u', 60, 16), target('v', 70, 10, true)])], [])).toEqual([]); // prettier-ignore
+    expect(faultsOf([at(400, {}, [target('t', 0, 16), target('u', 17, 16)])]).map(({ kind }) => kind)).toEqual(['target', 'target']); // prettier-ignore
+    expect(faultsOf([at(400, {}, [target('t', 0, 16), target('u', 60, 16), target('v', 70, 10, true)])])).toEqual([]); // prettier-ignore
     const line = (y: number) => Array.from({ length: 12 }, (_, index) => word('observatory', index * 90, y, 80));
-    expect(sweepFaults(document, [at(1400, { words: [...line(0), ...line(24)] })], []).map(({ what }) => what)).toEqual(['Lines of up to 143 characters']); // prettier-ignore
+    expect(faultsOf([at(1400, { words: [...line(0), ...line(24)] })]).map(({ what }) => what)).toEqual(['Lines of up to 143 characters']); // prettier-ignore
   });
 });
 

@@ -3,7 +3,7 @@ import type { ElementNode, PageDocument } from '../page/types.js';
 import { isElement } from '../page/walk.js';
 import { wordFaults } from './clashes.js';
 import { linesOf } from './compared.js';
-import type { MeasuredPage, MeasuredSection, MeasuredWord, Place } from './measured.js';
+import type { MeasuredPage, MeasuredWord, Place } from './measured.js';
 
 /** What shows only between the widths that were compared. */
 export const SWEPT = ['scrolls', 'clash', 'cut-off', 'jump', 'target', 'long-line'] as const;
@@ -51,26 +51,78 @@ export function sweepWidths({ breakpoints }: PageDocument): number[] {
   return [...new Set([...steps, ...sides])].sort((a, b) => a - b);
 }
 
+/** Whether a width is the first of a sweep, or the first above a breakpoint. */
+export function beginsRange({ breakpoints }: PageDocument, width: number): boolean {
+  return width === NARROWEST || breakpoints.some(({ below }) => below === width);
+}
+
+/** What a sweep keeps of one width. */
+export interface SweptAt {
+  readonly width: number;
+  /** How far the page scrolls sideways, px. */
+  readonly scrolls: number;
+  readonly sections: readonly SweptSection[];
+  /** What is wrong in the sections, and outside of them. */
+  readonly faults: readonly SectionFault[];
+}
+
+export interface SweptSection {
+  readonly name: string;
+  /** Where it begins, how wide and how high it is, px. */
+  readonly extent: readonly [x: number, width: number, height: number];
+}
+
+/** Something wrong at one width; the same thing at the next width has the same key. */
+interface SectionFault extends Omit<SweepFault, 'from' | 'to' | 'name'> {
+  readonly key: string;
+}
+
+/** Keys of what overlaps or is cut in a source, at any of the widths that were compared: it is meant so. */
+export function meantFaults(
+  sources: readonly { readonly width: number; readonly measured: MeasuredPage }[],
+): ReadonlySet<string> {
+  return new Set(sources.flatMap(({ width, measured }) => wordsAt(measured, width).map(({ key }) => key)));
+}
+
+/** What is wrong at one width. */
+export function sweptAt(document: PageDocument, seen: SweptWidth, meant: ReadonlySet<string>): SweptAt {
+  const { width, measured, targets } = seen;
+  const known = namesOf(document);
+  const faults = [
+    ...byElement(wordsAt(measured, width).filter(({ key }) => !meant.has(key))),
+    ...smallTargets(targets),
+    ...longLines(measured.words),
+  ];
+  return {
+    width,
+    scrolls: measured.overflow,
+    sections: measured.sections.map((one) => ({ name: one.name, extent: [one.x, one.width, one.height] })),
+    faults: faults.map((one) => {
+      const section = one.id === undefined ? undefined : known.get(one.id)?.section;
+      return { ...one, ...(section ? { section } : {}) };
+    }),
+  };
+}
+
+/** A width at which only some sections were looked into; of the others holds what was found before. */
+export function sweptAnew(before: SweptAt, now: SweptAt, looked: ReadonlySet<string>): SweptAt {
+  const isOld = ({ section }: SectionFault): boolean => section !== undefined && !looked.has(section);
+  return { ...now, faults: [...before.faults.filter(isOld), ...now.faults.filter((one) => !isOld(one))] };
+}
+
 /**
  * What is wrong at widths that nobody drew.
  * @param widths from narrow to wide
- * @param sources the source at the widths that were compared: what overlaps or is cut there was meant so
  */
-export function sweepFaults(
-  document: PageDocument,
-  widths: readonly SweptWidth[],
-  sources: readonly { readonly width: number; readonly measured: MeasuredPage }[],
-): SweepFault[] {
+export function sweepFaults(document: PageDocument, widths: readonly SweptAt[]): SweepFault[] {
   const known = namesOf(document);
-  const meant = new Set(sources.flatMap(({ width, measured }) => wordsAt(measured, width).map(({ key }) => key)));
+  const orders = new Map([...known.keys()].map((id, at) => [id, at]));
   const seen = new Map<string, { readonly fault: Omit<SweepFault, 'from' | 'to'>; readonly at: number[] }>();
-  widths.forEach(({ width, measured, targets }, index) => {
+  widths.forEach((swept, index) => {
     const here = [
-      ...(measured.overflow > 0 ? [{ key: 'scrolls', kind: 'scrolls' as const, what: `The page scrolls sideways by ${measured.overflow} px` }] : []), // prettier-ignore
-      ...byElement(wordsAt(measured, width).filter(({ key }) => !meant.has(key))),
-      ...jumps(document, widths[index - 1], widths[index] as SweptWidth),
-      ...smallTargets(targets),
-      ...longLines(measured.words),
+      ...(swept.scrolls > 0 ? [{ key: 'scrolls', kind: 'scrolls' as const, what: `The page scrolls sideways by ${swept.scrolls} px` }] : []), // prettier-ignore
+      ...jumps(document, widths[index - 1], swept),
+      ...[...swept.faults].sort((a, b) => (orders.get(a.id ?? '') ?? -1) - (orders.get(b.id ?? '') ?? -1)),
     ];
     for (const { key, ...fault } of here) {
       const found = seen.get(key) ?? {
@@ -87,25 +139,18 @@ export function sweepFaults(
   );
 }
 
-interface Keyed extends Omit<SweepFault, 'from' | 'to'> {
-  readonly key: string;
-}
-
-function wordsAt(measured: MeasuredPage, width: number): Keyed[] {
-  const { clashing, cut } = wordFaults(measured.words, width);
-  const holder = (text: string): { readonly id?: string } => {
-    const of = measured.words.find((word) => word.text === text)?.of;
-    return of === undefined ? {} : { id: of };
-  };
+function wordsAt({ words }: MeasuredPage, width: number): SectionFault[] {
+  const { clashing, cut } = wordFaults(words, width);
+  const holder = ({ of }: MeasuredWord): { readonly id?: string } => (of === undefined ? {} : { id: of });
   return [
-    ...clashing.map((pair): Keyed => ({ key: `clash ${[...pair].sort().join(' / ')}`, kind: 'clash', what: `“${pair[0]}” lies on “${pair[1]}”`, ...holder(pair[0]) })), // prettier-ignore
-    ...cut.map((word): Keyed => ({ key: `cut ${word}`, kind: 'cut-off', what: `“${word}” reaches over the side of the page`, ...holder(word) })), // prettier-ignore
+    ...clashing.map(([one, other]): SectionFault => ({ key: `clash ${[one.text, other.text].sort().join(' / ')}`, kind: 'clash', what: `“${one.text}” lies on “${other.text}”`, ...holder(one) })), // prettier-ignore
+    ...cut.map((word): SectionFault => ({ key: `cut ${word.text}`, kind: 'cut-off', what: `“${word.text}” reaches over the side of the page`, ...holder(word) })), // prettier-ignore
   ];
 }
 
 /** Of all words of an element that are wrong in one way the first stands for all. */
-function byElement(faults: readonly Keyed[]): Keyed[] {
-  const found = new Map<string, Keyed>();
+function byElement(faults: readonly SectionFault[]): SectionFault[] {
+  const found = new Map<string, SectionFault>();
   for (const one of faults) {
     const key = one.id === undefined ? one.key : `${one.kind} ${one.id}`;
     if (!found.has(key)) found.set(key, { ...one, key });
@@ -113,20 +158,20 @@ function byElement(faults: readonly Keyed[]): Keyed[] {
   return [...found.values()];
 }
 
-function jumps({ breakpoints }: PageDocument, before: SweptWidth | undefined, now: SweptWidth): Keyed[] {
+function jumps({ breakpoints }: PageDocument, before: SweptAt | undefined, now: SweptAt): SectionFault[] {
   if (!before || breakpoints.some(({ below }) => before.width < below && now.width >= below)) return [];
-  return now.measured.sections.flatMap((section): Keyed[] => {
-    const was = before.measured.sections.find(({ name }) => name === section.name) as MeasuredSection | undefined;
-    const by = was ? Math.abs(section.height - was.height) : 0;
-    if (!was || by <= JUMP_PX || by <= JUMP * Math.min(section.height, was.height)) return [];
-    return [{ key: `jump ${section.name} ${now.width}`, kind: 'jump', section: section.name, what: `The section is ${Math.round(section.height)} px high, ${Math.round(was.height)} px at ${before.width} px` }]; // prettier-ignore
+  return now.sections.flatMap(({ name, extent: [, , height] }): SectionFault[] => {
+    const was = before.sections.find((one) => one.name === name)?.extent[2];
+    const by = was === undefined ? 0 : Math.abs(height - was);
+    if (was === undefined || by <= JUMP_PX || by <= JUMP * Math.min(height, was)) return [];
+    return [{ key: `jump ${name} ${now.width}`, kind: 'jump', section: name, what: `The section is ${Math.round(height)} px high, ${Math.round(was)} px at ${before.width} px` }]; // prettier-ignore
   });
 }
 
 /** Things to press that are small, with another one so near that it may be pressed instead (WCAG 2.2, 2.5.8, spacing). */
-function smallTargets(targets: readonly Target[]): Keyed[] {
+function smallTargets(targets: readonly Target[]): SectionFault[] {
   const small = (one: Target): boolean => one.width < SMALLEST || one.height < SMALLEST;
-  return targets.flatMap((one): Keyed[] => {
+  return targets.flatMap((one): SectionFault[] => {
     if (one.inline || !small(one)) return [];
     const [x, y] = [one.x + one.width / 2, one.y + one.height / 2];
     const near = targets.some((other) => {
@@ -139,10 +184,10 @@ function smallTargets(targets: readonly Target[]): Keyed[] {
   });
 }
 
-function longLines(words: readonly MeasuredWord[]): Keyed[] {
+function longLines(words: readonly MeasuredWord[]): SectionFault[] {
   const texts = new Map<string, MeasuredWord[]>();
   for (const word of words) if (word.of !== undefined) texts.set(word.of, [...(texts.get(word.of) ?? []), word]);
-  return [...texts].flatMap(([id, own]): Keyed[] => {
+  return [...texts].flatMap(([id, own]): SectionFault[] => {
     const lines = linesOf(own);
     if (lines.length < 2) return [];
     const longest = Math.max(...lines.map((line) => line.map(({ text }) => text).join(' ').length));
