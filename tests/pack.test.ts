@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { open, type Entry } from 'yauzl';
 import type { Manifest } from '../src/core/compose/manifest.js';
 import { hosted } from './hosted.js';
-import { cleanUp, copy, DEMO, DEMO_PAGE, ROOT, tavrik, temporary } from './program.js';
+import { built, cleanUp, copy, DEMO, DEMO_PAGE, ROOT, tavrik, temporary } from './program.js';
 import { zip } from './zip.js';
 
 /* Packages: what is in them, that they are the same every time, and that they install. */
@@ -13,6 +13,8 @@ const folder = temporary();
 const project = join(folder, 'home');
 const schema = JSON.parse(readFileSync(join(ROOT, 'schema/package.schema.json'), 'utf8')) as object;
 const pack = (as: string, name: string, ...args: string[]) => tavrik(['pack', project, '--as', as, '--out', join(folder, name), ...args]); // prettier-ignore
+
+const { tryPackage } = built<typeof import('../src/flow/hand/try-package.js')>('flow/hand/try-package');
 
 /** The files of an archive. */
 async function unzipped(file: string): Promise<Map<string, Buffer>> {
@@ -68,6 +70,28 @@ describe('a package', () => {
       expect(readFileSync(join(folder, `${as}.zip`)).equals(readFileSync(join(folder, `${as}-again.zip`)))).toBe(true);
     },
   );
+
+  it('of templates holds each language, and is refused where a part is missing', async () => {
+    const other = join(folder, 'languages');
+    copy(project, other);
+    expect(tavrik(['content', other, 'set', 'programme.heading', 'Die nächsten Abende', '--language', 'de']).code).toBe(0); // prettier-ignore
+    const told = (): { opened: number } => JSON.parse(tavrik(['pack', other, '--as', 'templates', '--out', join(folder, 'languages.zip'), '--json']).out) as { opened: number }; // prettier-ignore
+    const packed = told();
+    const alone = JSON.parse(pack('templates', 'alone.zip', '--json').out) as { opened: number };
+    expect(packed.opened).toBe(alone.opened + 1);
+    const files = await unzipped('languages.zip');
+    expect(files.get('home.de.data.json')?.toString()).toContain('Die nächsten Abende');
+    const [part] = [...files.keys()].filter((path) => path.startsWith('home/section-'));
+    const manifest = manifestIn(files);
+    const less = { ...manifest, files: manifest.files.filter(({ path }) => path !== part), pages: manifest.pages?.map((one) => ({ ...one, files: one.files.filter((path) => path !== part) })) }; // prettier-ignore
+    const kept = [...files].filter(([path]) => path !== part && path !== 'manifest.json');
+    writeFileSync(
+      join(folder, 'less.zip'),
+      zip({ 'manifest.json': JSON.stringify(less), ...Object.fromEntries(kept) }),
+    );
+    await expect(tryPackage(join(folder, 'less.zip'), join(folder, 'out.zip'))).rejects.toMatchObject({ what: expect.stringContaining(`asks for ${part}`) }); // prettier-ignore
+    expect(existsSync(join(folder, 'out.zip'))).toBe(false);
+  });
 
   it('of one section holds that and what it shows', async () => {
     expect(pack('document', 'part.zip', '--only', 'one-dome-three-telescopes').code).toBe(0);

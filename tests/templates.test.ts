@@ -7,6 +7,9 @@ import type { ElementNode, PageDocument } from '../src/core/page/types.js';
 import { fields } from '../src/core/passes/fields/index.js';
 import { fillPage, originalContent } from '../src/core/content/content.js';
 import type { Content } from '../src/core/content/values.js';
+import { inLanguage } from '../src/core/content/languages.js';
+import { isElement, mapTree } from '../src/core/page/walk.js';
+import { alternatesOf, renderLanguages } from '../src/core/render/site.js';
 import { renderHtml } from '../src/core/render/html.js';
 import { templateData } from '../src/core/templates/data.js';
 import { renderTemplates } from '../src/core/templates/template.js';
@@ -32,7 +35,7 @@ function normal(html: string): string {
 }
 
 function both(document: PageDocument, content: Content): [template: string, page: string] {
-  const { page: template, parts } = renderTemplates(document, 'style.css');
+  const { page: template, parts } = renderTemplates(document, { sheet: 'style.css' });
   const filled = Mustache.render(template, templateData(document, content), { ...parts }, { escape });
   return [normal(filled), normal(renderHtml(withMarks(fillPage(document, content)), 'style.css'))];
 }
@@ -123,7 +126,7 @@ describe('a template', () => {
   });
 
   it('names its fields as the content does, and holds no words of the fields', () => {
-    const { page: template, parts } = renderTemplates(document, 'style.css');
+    const { page: template, parts } = renderTemplates(document, { sheet: 'style.css' });
     /* Entries with ids of their own in the HTML are templates of their own. */
     const kinds = ['large', 'small', 'wide'].flatMap((one) => [
       `offers-cards-the-${one}`,
@@ -135,6 +138,34 @@ describe('a template', () => {
     const all = [template, ...Object.values(parts)].join('\n');
     for (const tag of ['{{offers.heading}}', '{{heading}}', '{{{text}}}', '{{link.address}}', '{{#items}}']) expect(all).toContain(tag); // prettier-ignore
     for (const said of ['It is', 'The small']) expect(all).not.toContain(said);
+  });
+
+  it('is the page in each language, with links that lead to the same language', () => {
+    const link = (id: string, href: string): ElementNode => element('link', id, { element: 'a', attributes: { href } }, words(`To ${id}`)); // prettier-ignore
+    const said = element('text', 'p', { element: 'p' }, words('See '), element('link', 'pl', { element: 'a', inline: true, attributes: { href: 'hire.html#prices' } }, words('prices')), words(' first, '), element('run', 'pb', { element: 'strong', inline: true }, words('please')), words('.')); // prettier-ignore
+    const body = element('section', 'Way', { element: 'section' }, element('heading', 'wh', { element: 'h2' }, words('The way')), said, link('hire', 'hire.html'), link('tides', 'tides.html')); // prettier-ignore
+    const made = fields.run({ ...page({}, body), language: 'en-GB', description: 'How to get here', head: { root: 'https://marsh.example/', site: 'Marsh' } }, { boxes: new Map(), width: 1440 }); // prettier-ignore
+    const fixed = { ...made, body: mapTree(made.body, (node) => (isElement(node) && node.id === 'hire' ? { ...node, fields: {} } : node)) }; // prettier-ignore
+    const place = { html: 'index.html', sheet: 'style.css' };
+    const translated = new Map([['index.html', ['de-CH', 'ar']], ['hire.html', ['de-CH']]]); // prettier-ignore
+    const languages = new Map<string, Content>([['de-CH', { page: { title: 'Der Weg' }, way: { heading: 'Der Weg' } }], ['ar', { way: { heading: 'الطريق' } }]]); // prettier-ignore
+    const content = originalContent(fixed);
+    const site = renderLanguages(fixed, content, languages, { place, marked: true, translated });
+    const alternates = alternatesOf(fixed, place, [...languages.keys()]);
+    const { page: template, parts } = renderTemplates(fixed, { sheet: 'style.css', file: 'index.html', languages: { alternates, translated } }); // prettier-ignore
+    for (const { language, file } of alternates) {
+      const words = languages.get(language);
+      const spoken = { language, direction: language === 'ar' ? 'rtl' : 'ltr', file, translated } as const;
+      const data = templateData(fixed, words ? inLanguage(fixed, content, words) : content, spoken);
+      expect(normal(Mustache.render(template, data, { ...parts }, { escape }))).toBe(normal(site[file] as string));
+    }
+    const german = site['index.de-CH.html'] as string;
+    expect(german.match(/hire\.de-CH\.html/g)).toHaveLength(2);
+    expect(german).toMatch(
+      /<html lang="de-CH" dir="ltr">.*marsh\.example\/index\.de-CH\.html.*"og:locale" content="de_CH".*tides\.html/s,
+    );
+    expect(site['index.ar.html']).toMatch(/<html lang="ar" dir="rtl">/);
+    expect(site['index.ar.html']).not.toContain('og:locale');
   });
 
   it('marks what can be edited', () => {
@@ -159,6 +190,7 @@ describe('the templates of a project', () => {
     const focus = /^(\S+\.focus)/m.exec(tavrik(['content', project]).out)?.[1];
     if (focus) expect(tavrik(['content', project, 'set', focus, '10% 80%']).code).toBe(0);
     expect(focus !== undefined).toBe(name === 'a design');
+    for (const language of ['de', 'ar']) expect(tavrik(['content', project, 'set', (list[1] as string).replace(/\.cards$/, '.heading'), `In ${language}`, '--language', language]).code).toBe(0); // prettier-ignore
     expect(tavrik(['render', project, '--marks', '--anew']).code).toBe(0);
     expect(tavrik(['render', project, '--templates']).out).toMatch(/rendered again: \d+ files/);
     const read = (path: string): string => readFileSync(join(project, path), 'utf8');
@@ -166,9 +198,12 @@ describe('the templates of a project', () => {
     const [page] = files.filter((file) => file.endsWith('.mustache'));
     const own = (page as string).replace('.mustache', '');
     const parts = Object.fromEntries(readdirSync(join(project, 'templates', own)).map((file) => [file.replace('.mustache', ''), read(`templates/${own}/${file}`)])); // prettier-ignore
-    const filled = Mustache.render(read(`templates/${page}`), JSON.parse(read(`templates/${own}.data.json`)), parts, { escape }); // prettier-ignore
-    const site = normal(read('site/index.html')).replace('href="style.css"', `href="${own}.css"`);
-    expect(normal(filled)).toBe(site);
+    for (const language of ['', '.de', '.ar']) {
+      const filled = Mustache.render(read(`templates/${page}`), JSON.parse(read(`templates/${own}${language}.data.json`)), parts, { escape }); // prettier-ignore
+      const site = normal(read(`site/index${language}.html`)).replace('href="style.css"', `href="${own}.css"`);
+      expect(normal(filled)).toBe(site);
+      expect(site.includes('In de')).toBe(language === '.de');
+    }
     const check = new Ajv({ strict: false, validateFormats: false }).compile(JSON.parse(read(`templates/${own}.schema.json`)) as object); // prettier-ignore
     expect([check(JSON.parse(read(`templates/${own}.content.json`))), check.errors]).toEqual([true, null]);
   });

@@ -7,7 +7,9 @@ import { slug } from '../core/page/words.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { renderFragment } from '../core/render/fragment.js';
 import { indexFiles } from '../core/render/index-files.js';
-import { fileNameOf, filesOf, placesOf, renderLanguages, type SitePlace } from '../core/render/site.js';
+import { alternatesOf, fileNameOf, filesOf, placesOf, renderLanguages, withDirection, type LanguagePlaces, type SitePlace } from '../core/render/site.js'; // prettier-ignore
+import { documentIn, inLanguage } from '../core/content/languages.js';
+import type { Content } from '../core/content/values.js';
 import { renderCss } from '../core/render/css.js';
 import { regionsOf } from '../core/content/regions.js';
 import { templateData } from '../core/templates/data.js';
@@ -86,36 +88,64 @@ interface RenderedPages {
   readonly files: readonly ProjectFile[];
 }
 
-function wholeSite(project: string, settings: ProjectSettings, marked: boolean): RenderedPages {
+/** The pages of a project with their places in the site, and the languages that they are translated into. */
+interface SitePages {
+  readonly pages: readonly (ReadPage & {
+    readonly place: SitePlace;
+    readonly languages: ReadonlyMap<string, Content>;
+  })[];
+  readonly translated: LanguagePlaces['translated'];
+}
+
+function sitePages(project: string, settings: ProjectSettings): SitePages {
   const names = settings.pages.map(({ name }) => name);
   const places = placesOf(names);
-  const pages = names.map((name) => readAdjusted(project, name));
+  const pages = names.map((name) => ({ ...readAdjusted(project, name), place: places.get(name) as SitePlace, languages: languagesOf(project, name) })); // prettier-ignore
+  return { pages, translated: new Map(pages.map(({ place, languages }) => [place.html, [...languages.keys()]])) };
+}
+
+function wholeSite(project: string, settings: ProjectSettings, marked: boolean): RenderedPages {
+  const { pages, translated } = sitePages(project, settings);
   const tokens = tokensOf(project);
-  const languages = new Map(names.map((name) => [name, languagesOf(project, name)]));
-  const translated = new Map(names.map((name) => [(places.get(name) as SitePlace).html, [...(languages.get(name)?.keys() ?? [])]])); // prettier-ignore
-  const files = pages.flatMap(
-    ({ name, document, content }) =>
-    Object.entries(renderLanguages(withTokens(document, tokens), content, languages.get(name) ?? new Map(), { place: places.get(name) as SitePlace, marked, translated })), // prettier-ignore
+  const files = pages.flatMap(({ document, content, place, languages }) =>
+    Object.entries(renderLanguages(withTokens(document, tokens), content, languages, { place, marked, translated })),
   );
-  const indexed = pages.map(({ name, document }) => ({ document, files: filesOf(places.get(name) as SitePlace, languages.get(name)?.keys() ?? []) })); // prettier-ignore
+  const indexed = pages.map(({ document, place, languages }) => ({
+    document,
+    files: filesOf(place, languages.keys()),
+  }));
   return { pages, files: [...files, ...Object.entries(indexFiles(indexed))] };
 }
 
-/** A template for each page, part and kind of entry; what fills them, as data and as a schema of the content. */
+/** A template for each page, part and kind of entry; what fills them, as data in each language and as a schema of the content. */
 function templates(project: string, settings: ProjectSettings): RenderedPages {
-  const pages = settings.pages.map(({ name }) => readAdjusted(project, name));
+  const { pages, translated } = sitePages(project, settings);
   const tokens = tokensOf(project);
-  const places = placesOf(pages.map(({ name }) => name));
-  const files = pages.flatMap(({ name, document, content }): ProjectFile[] => {
+  const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
+  const files = pages.flatMap(({ name, document, content, place, languages }): ProjectFile[] => {
     const own = fileNameOf(name);
-    const { page, parts } = renderTemplates(document, `${own}.css`, places.get(name)?.html);
-    const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
+    const alternates = alternatesOf(document, place, [...languages.keys()]);
+    const spoken = alternates.length ? { languages: { alternates, translated } } : {};
+    const { page, parts } = renderTemplates(document, { sheet: `${own}.css`, file: place.html, ...spoken });
+    const said = alternates.map(({ language, file }, at): ProjectFile[] => {
+      const words = languages.get(language);
+      const whole = words ? inLanguage(document, content, words) : content;
+      const { direction } = withDirection(words ? documentIn(document, language) : document);
+      const named = at === 0 ? own : `${own}.${language}`;
+      return [
+        [`${named}.data.json`, json(templateData(document, whole, { language, direction, file, translated }))],
+        [`${named}.content.json`, json(wholeContent(document, whole))],
+      ];
+    });
+    const alone: ProjectFile[] = [
+      [`${own}.data.json`, json(templateData(document, content))],
+      [`${own}.content.json`, json(wholeContent(document, content))],
+    ];
     return [
       [`${own}.mustache`, page],
       ...Object.entries(parts).map(([part, text]): ProjectFile => [`${own}/${part}.mustache`, text]),
       [`${own}.css`, renderCss(withTokens(document, tokens))],
-      [`${own}.data.json`, json(templateData(document, content))],
-      [`${own}.content.json`, json(wholeContent(document, content))],
+      ...(said.length ? said.flat() : alone),
       [`${own}.schema.json`, json(contentSchema(document.name, regionsOf(document)))],
     ];
   });

@@ -14,13 +14,18 @@ export interface HeadPlace {
   /** File of the page; without it, the page is not said to have an address. */
   readonly file?: string;
   readonly alternates?: readonly Alternate[];
+  /** Language and country for previews; without it what the language of the page says. */
+  readonly locale?: string;
 }
 
 /** File that tells browsers how the site is called and which icons it has (Web Application Manifest). */
 export const MANIFEST = 'site.webmanifest';
 
 /** The lines of the head of a page (filled), without the `head` element. */
-export function headLines(document: PageDocument, { sheet, file, alternates = [] }: HeadPlace): string[] {
+export function headLines(
+  document: PageDocument,
+  { sheet, file, alternates = [], locale = localeOf(document.language) }: HeadPlace,
+): string[] {
   const { head = {}, description, title } = document;
   const attribute = escapeAttribute;
   const meta = (name: string, content: string | undefined): string[] =>
@@ -36,15 +41,25 @@ export function headLines(document: PageDocument, { sheet, file, alternates = []
     ...(address ? [`<link rel="canonical" href="${attribute(address)}">`] : []),
     ...alternates.map(({ language, file: other }) => `<link rel="alternate" hreflang="${attribute(language)}" href="${attribute(addressIn(head.root, other) ?? other)}">`), // prettier-ignore
     ...iconLines(document),
-    ...previewLines(document, address),
+    ...previewLines(document, address, locale),
     ...(head.facts ?? []).map((one) => `<script type="application/ld+json">${dataText(one)}</script>`),
     `<link rel="stylesheet" href="${attribute(sheet)}">`,
   ];
 }
 
+/** A language with its country as previews name it; empty if it says no country. */
+export function localeOf(language: string): string {
+  return /^[a-z]{2}-[A-Z]{2}$/.test(language) ? language.replace('-', '_') : '';
+}
+
 /** Where a file of the site is found; undefined if the site has no address yet. The home page is the folder itself. */
 export function addressIn(root: string | undefined, file: string): string | undefined {
-  return root === undefined ? undefined : `${root}${file === 'index.html' ? '' : file}`;
+  return root === undefined ? undefined : `${root}${addressedAs(file)}`;
+}
+
+/** How a file is called in addresses: the home page is its folder. */
+export function addressedAs(file: string): string {
+  return file === 'index.html' ? '' : file;
 }
 
 function iconLines({ head = {} }: PageDocument): string[] {
@@ -59,7 +74,11 @@ function iconLines({ head = {} }: PageDocument): string[] {
 }
 
 /** What links to the page are shown with elsewhere (The Open Graph protocol). */
-function previewLines({ head, title, description, language }: PageDocument, address: string | undefined): string[] {
+function previewLines(
+  { head, title, description }: PageDocument,
+  address: string | undefined,
+  locale: string,
+): string[] {
   if (!head) return [];
   const { preview = {}, root, site } = head;
   const property = (name: string, content: string | undefined): string[] =>
@@ -71,7 +90,7 @@ function previewLines({ head, title, description, language }: PageDocument, addr
     ...property('description', preview.description ?? description),
     ...property('url', address),
     ...property('site_name', site),
-    ...property('locale', /^[a-z]{2}-[A-Z]{2}$/.test(language) ? language.replace('-', '_') : undefined),
+    ...property('locale', locale),
     ...property('image', picture && (addressIn(root, picture) ?? picture)),
     ...property('image:width', width === undefined ? undefined : String(width)),
     ...property('image:height', height === undefined ? undefined : String(height)),

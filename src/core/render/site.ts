@@ -2,9 +2,10 @@ import { fillPage } from '../content/content.js';
 import { documentIn, inLanguage } from '../content/languages.js';
 import { withMarks } from '../content/marks.js';
 import type { Content } from '../content/values.js';
-import type { PageDocument } from '../page/types.js';
+import type { ElementNode, PageDocument } from '../page/types.js';
 import { isElement, mapTree } from '../page/walk.js';
 import { renderCss } from './css.js';
+import type { Alternate } from './head.js';
 import { renderHtml } from './html.js';
 
 /** The files of a site by path: text as it is to be written. */
@@ -66,15 +67,31 @@ export function renderLanguages(
   languages: ReadonlyMap<string, Content>,
   { place, marked, translated }: LanguagePlaces,
 ): SiteFiles {
-  const all = languages.size ? [{ language: document.language, file: place.html }, ...[...languages.keys()].map((language) => ({ language, file: fileIn(place.html, language) }))] : []; // prettier-ignore
+  const all = alternatesOf(document, place, [...languages.keys()]);
   const html = (filled: PageDocument, file: string): string =>
     renderHtml(marked ? withMarks(filled) : filled, place.sheet, { file, alternates: all });
-  const filled = fillPage(document, content);
+  const filled = fillPage(all.length ? withDirection(document) : document, content);
   const others = [...languages].map(([language, words]): [string, string] => {
-    const own = fillPage(documentIn(document, language), inLanguage(document, content, words));
-    return [fileIn(place.html, language), html(linkedIn(own, language, translated), fileIn(place.html, language))];
+    const own = fillPage(withDirection(documentIn(document, language)), inLanguage(document, content, words));
+    const body = linkedIn(own.body, (href) => linkIn(href, language, translated));
+    return [fileIn(place.html, language), html({ ...own, body }, fileIn(place.html, language))];
   });
   return { [place.html]: html(filled, place.html), ...Object.fromEntries(others), [place.sheet]: renderCss(filled) };
+}
+
+/** A page in all its languages, its own first; none if it has but one. */
+export function alternatesOf(
+  { language }: PageDocument,
+  { html }: SitePlace,
+  languages: readonly string[],
+): Alternate[] {
+  if (languages.length === 0) return [];
+  return [{ language, file: html }, ...languages.map((one) => ({ language: one, file: fileIn(html, one) }))];
+}
+
+/** Of a page in several languages each says which way it is written. */
+export function withDirection(document: PageDocument): PageDocument & Required<Pick<PageDocument, 'direction'>> {
+  return { ...document, direction: document.direction ?? 'ltr' };
 }
 
 /** All files that show a page: its own, and one for each other language. */
@@ -87,12 +104,23 @@ function fileIn(file: string, language: string): string {
   return file.replace(/\.html$/, `.${language}.html`);
 }
 
-function linkedIn(document: PageDocument, language: string, translated: LanguagePlaces['translated']): PageDocument {
-  const body = mapTree(document.body, (node) => {
-    if (!isElement(node) || node.attributes?.['href'] === undefined) return node;
-    const [, file = '', rest = ''] = /^([^?#]*)(.*)$/s.exec(node.attributes['href']) ?? [];
-    if (!translated.get(file)?.includes(language)) return node;
-    return { ...node, attributes: { ...node.attributes, href: `${fileIn(file, language)}${rest}` } };
+/** Where a link leads in a language: to the same language, if the other page has it. */
+export function linkIn(href: string, language: string, translated: LanguagePlaces['translated']): string {
+  const file = pageIn(href);
+  return translated.get(file)?.includes(language) ? `${fileIn(file, language)}${href.slice(file.length)}` : href;
+}
+
+/** The file that a link leads to, without a place in it. */
+export function pageIn(href: string): string {
+  return href.replace(/[?#].*$/s, '');
+}
+
+/** A part of a page with other addresses of its links. */
+export function linkedIn(part: ElementNode, link: (href: string) => string): ElementNode {
+  return mapTree(part, (node) => {
+    const href = isElement(node) ? node.attributes?.['href'] : undefined;
+    return isElement(node) && href !== undefined && link(href) !== href
+      ? { ...node, attributes: { ...node.attributes, href: link(href) } }
+      : node;
   });
-  return { ...document, body };
 }

@@ -11,24 +11,41 @@ import { flatten, type Content, type FlatContent } from '../content/values.js';
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { isWords } from '../page/walk.js';
 import { renderMain } from '../render/html.js';
-import { AT, modelKeys, nameIn, needsFlag, OWN } from './shape.js';
+import { addressedAs, localeOf } from '../render/head.js';
+import { linkedIn, linkIn, pageIn, type LanguagePlaces } from '../render/site.js';
+import { AT, modelKeys, nameIn, needsFlag, OWN, TO } from './shape.js';
 
 /** Data for a template: names to texts, objects, lists and flags. */
 export interface Data {
   [name: string]: string | boolean | Data | Data[];
 }
 
+/** How a page is said in one of its languages. */
+export interface Spoken {
+  /** BCP 47 */
+  readonly language: string;
+  readonly direction: 'ltr' | 'rtl';
+  /** File of the page in this language. */
+  readonly file: string;
+  /** Languages of each page of the site, by its file. */
+  readonly translated: LanguagePlaces['translated'];
+}
+
 /** What a page says, as its template asks for it: texts, rich texts as HTML, lists, and what is there at all. */
-export function templateData(document: PageDocument, content: Content): Data {
+export function templateData(document: PageDocument, content: Content, spoken?: Spoken): Data {
   const written = withoutLocked(document, flatten(content));
   const flat: FlatContent = {
     values: new Map([...originalValues(document).values, ...written.values]),
     lists: written.lists,
   };
   const data: Data = {
-    page: { title: flat.values.get('page.title') ?? '', description: flat.values.get('page.description') ?? '' },
+    page: {
+      title: flat.values.get('page.title') ?? '',
+      description: flat.values.get('page.description') ?? '',
+      ...(spoken ? { language: spoken.language, direction: spoken.direction, file: addressedAs(spoken.file), locale: localeOf(spoken.language) } : {}), // prettier-ignore
+    },
   };
-  new Building(document, flat).gather(document.body, { data, prefix: '', path: '', own: '' });
+  new Building(document, flat, spoken).gather(document.body, { data, prefix: '', path: '', own: '' });
   return data;
 }
 
@@ -44,6 +61,7 @@ class Building {
   constructor(
     private readonly document: PageDocument,
     private readonly flat: FlatContent,
+    private readonly spoken?: Spoken,
   ) {}
 
   /** Puts what a part of a page says into the data of its place. @returns whether it says anything */
@@ -55,10 +73,17 @@ class Building {
       return text.trim() !== '';
     }
     for (const [attribute, field] of Object.entries(node.fields ?? {})) this.attribute(node, attribute, field, place);
+    const fixed = node.fields?.['href'] === undefined ? node.attributes?.['href'] : undefined;
+    if (fixed !== undefined && this.spoken?.translated.get(pageIn(fixed))?.length)
+      put(place.data, TO, node.id, this.link(fixed));
     const says = node.rich === undefined ? this.inside(node, place) : this.rich(node, node.rich, place);
     const shown = node.element === 'img' ? node.fields?.['src'] === undefined || this.valueAt(node.fields['src'], place) !== '' : says; // prettier-ignore
-    if (needsFlag(node)) flag(place.data, 'any', node.id, shown);
+    if (needsFlag(node)) put(place.data, 'any', node.id, shown);
     return shown || node.markup !== undefined || SOMETHING.has(node.element);
+  }
+
+  private link(href: string): string {
+    return this.spoken ? linkIn(href, this.spoken.language, this.spoken.translated) : href;
   }
 
   private inside(node: ElementNode, place: Place): boolean {
@@ -82,7 +107,7 @@ class Building {
       const shape = entries.find(({ entry }) => entry?.id === key) as ElementNode;
       const own = `${place.own}${source === id ? '' : `-${id}`}`;
       const data: Data = { id, [AT]: `${path}.${id}`, [OWN]: own, next: at > 0 };
-      if (many) flag(data, 'as', key, true);
+      if (many) put(data, 'as', key, true);
       const inner = { data, prefix: `${list}.${key}.`, path: `${path}.${id}.`, own };
       says = this.gather(shape, inner) || says;
       return data;
@@ -96,7 +121,7 @@ class Building {
       const source = focusOf(node, this.document.styles);
       const focus = readFocus(this.valueAt(field, place) ?? '') ?? source;
       this.set(place, field, focus);
-      flag(place.data, 'moved', node.id, focus !== source);
+      put(place.data, 'moved', node.id, focus !== source);
       return;
     }
     const value = this.valueAt(field, place);
@@ -106,8 +131,8 @@ class Building {
     const before = node.attributes?.[name] ?? '';
     const asked = value ?? before;
     const text = isScriptAddress(asked) ? before : asked;
-    this.set(place, field, text);
-    if (name === 'src') flag(place.data, 'same', node.id, text === before);
+    this.set(place, field, name === 'href' ? this.link(text) : text);
+    if (name === 'src') put(place.data, 'same', node.id, text === before);
   }
 
   /** The colour behind a section, as CSS. */
@@ -115,14 +140,14 @@ class Building {
     const source = backgroundOf(node, this.document);
     const css = value === undefined || value === source ? undefined : backgroundStyle(value, this.document);
     this.set(place, field, css ?? backgroundStyle(source ?? '', this.document) ?? '');
-    flag(place.data, 'moved', node.id, css !== undefined);
+    put(place.data, 'moved', node.id, css !== undefined);
   }
 
   private rich(node: ElementNode, field: string, place: Place): boolean {
     const { styles } = this.document;
     const text = this.valueAt(field, place) ?? toMarkdown(node.children, styles);
     const said = text === toMarkdown(node.children, styles) ? node : fromMarkdown(node, text, styles);
-    const html = (said.children ?? []).map((child) => renderMain({ id: '', kind: 'text', name: '', element: 'p', children: [child] }).slice(3, -4)).join(''); // prettier-ignore
+    const html = (linkedIn(said, (href) => this.link(href)).children ?? []).map((child) => renderMain({ id: '', kind: 'text', name: '', element: 'p', children: [child] }).slice(3, -4)).join(''); // prettier-ignore
     this.set(place, field, html);
     return text.trim() !== '';
   }
@@ -145,7 +170,7 @@ class Building {
   }
 }
 
-function flag(data: Data, group: string, name: string, on: boolean): void {
-  const flags = (data[group] ??= {}) as Data;
-  flags[name] = on;
+function put(data: Data, group: string, name: string, value: string | boolean): void {
+  const values = (data[group] ??= {}) as Data;
+  values[name] = value;
 }

@@ -10,6 +10,9 @@ export const OWN = 'own';
 /** Name under which the data says the path of an entry. */
 export const AT = 'at';
 
+/** Name under which the data says where links lead that are no fields, in a language. */
+export const TO = 'to';
+
 /** The name that a field has in a template: in an entry from there on; an entry that is no more than a text is `text`. */
 export function nameIn(path: string, prefix: string): string {
   if (prefix && `${path}.` === prefix) return 'text';

@@ -8,24 +8,37 @@ import type { ElementNode, PageDocument, PageNode, WordsNode } from '../page/typ
 import { elements, isElement, isWords } from '../page/walk.js';
 import { slug } from '../page/words.js';
 import { renderHtml } from '../render/html.js';
-import { AT, modelKeys, nameIn, needsFlag, OWN } from './shape.js';
+import type { Alternate } from '../render/head.js';
+import { pageIn, type LanguagePlaces } from '../render/site.js';
+import { AT, modelKeys, nameIn, needsFlag, OWN, TO } from './shape.js';
 import { asTemplates, begin, beginPart, end, endPart, markup, value, type Templates } from './tags.js';
 
-/**
- * The page as templates: filled with the data of `templateData`, they are the page.
- * @param sheet address of its style sheet @param file of the page in its site
- */
-export function renderTemplates(document: PageDocument, sheet: string, file?: string): Templates {
-  const body = { ...document.body, children: childrenOf(document.body, { prefix: '', own: new Set() }) };
-  const description = document.description === undefined ? {} : { description: value('page.description') };
-  return asTemplates(
-    renderHtml(
-      { ...document, title: value('page.title'), ...description, body },
-      sheet,
-      file === undefined ? {} : { file },
-    ),
-  );
+/** Where the page of a template lies in its site. */
+export interface TemplatePlace {
+  /** Address of its style sheet. */
+  readonly sheet: string;
+  readonly file?: string;
+  /** If it is one page in several languages: these, and which languages the pages of the site have, by their files. */
+  readonly languages?: { readonly alternates: readonly Alternate[]; readonly translated: LanguagePlaces['translated'] };
 }
+
+/** The page as templates: filled with the data of `templateData`, they are the page, in each of its languages. */
+export function renderTemplates(document: PageDocument, { sheet, file, languages }: TemplatePlace): Templates {
+  const translated = new Set([...(languages?.translated ?? [])].flatMap(([one, tags]) => (tags.length ? [one] : [])));
+  const context = { prefix: '', own: new Set<string>(), translated };
+  const body = { ...document.body, children: childrenOf(document.body, context) };
+  const description = document.description === undefined ? {} : { description: value('page.description') };
+  const made = { ...document, title: value('page.title'), ...description, body };
+  if (!languages) return asTemplates(renderHtml(made, sheet, file === undefined ? {} : { file }));
+  const { alternates } = languages;
+  /* What a tag stands for is of the right kind once it is filled. */
+  const spoken = { ...made, language: value('page.language'), direction: value('page.direction') as 'ltr' };
+  const html = renderHtml(spoken, sheet, { file: value('page.file'), alternates, locale: value('page.locale') });
+  return asTemplates(html.replace(LOCALE_LINE, (line) => `${begin('page.locale')}${line}${end('page.locale')}`));
+}
+
+/** Only some languages have it. */
+const LOCALE_LINE = /<meta property="og:locale"[^>]*>/;
 
 /** Where a template is: in the page, or in an entry of a list, whose fields are told from there on. */
 interface Context {
@@ -33,6 +46,8 @@ interface Context {
   readonly prefix: string;
   /** Ids of elements in it that every entry has for itself. */
   readonly own: ReadonlySet<string>;
+  /** Files of the site that there are in other languages too. */
+  readonly translated: ReadonlySet<string>;
 }
 
 /** A path as the page has it: in an entry it begins with that of the entry. */
@@ -79,7 +94,7 @@ function listOf(
   const made = models.flatMap((key): PageNode[] => {
     const entry = entries.find((one) => one.entry?.id === key) as ElementNode;
     const part = `${list.replace(/\./g, '-')}${models.length > 1 ? `-${key}` : ''}`;
-    const inner = asPart(part, templateOf(entry, { prefix: `${list}.${key}.`, own: idsOf(entry) }));
+    const inner = asPart(part, templateOf(entry, { ...context, prefix: `${list}.${key}.`, own: idsOf(entry) }));
     return models.length > 1 ? within(`as.${key}`, inner) : inner;
   });
   const gap = between.length ? within('next', between) : [];
@@ -111,10 +126,9 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
     .filter(([name]) => !switches.some(([other]) => other === name))
     .map(([name, text]): [string, string] => {
       const path = fields[name];
-      return [
-        name,
-        path === undefined ? refer(name, text, context.own, value(OWN)) : value(nameIn(path, context.prefix)),
-      ];
+      if (path !== undefined) return [name, value(nameIn(path, context.prefix))];
+      if (name === 'href' && context.translated.has(pageIn(text))) return [name, value(`${TO}.${node.id}`)];
+      return [name, refer(name, text, context.own, value(OWN))];
     });
   const attributes = {
     ...Object.fromEntries(said.filter(([name]) => !others.some(([other]) => other === name))),

@@ -55,7 +55,7 @@ async function install(opened: OpenedPackage, host: Running, out: string): Promi
   const token = host.store.access.addToken('trial', ['read', 'write', 'publish']);
   const connection = { address: host.address, token };
   if (manifest.as === 'document') return installDocuments(handedFrom(opened, out), connection, out);
-  const texts = manifest.as === 'site' ? siteTexts(opened) : filledTexts(opened);
+  const texts = manifest.as === 'site' ? siteTexts(opened) : filledTexts(opened, out);
   await send(connection, withoutItems(opened));
   await new ApiClient(connection).put('/plain', { files: Object.fromEntries(texts) }, '"0"');
   const addresses = [...[...texts].map(([path]) => path), ...assetsOf(opened)];
@@ -114,15 +114,19 @@ function siteTexts({ files, read }: OpenedPackage): Map<string, string> {
   return new Map(files.filter((path) => !path.startsWith('assets/') && path !== 'manifest.json').map((path) => [path, read(path).toString('utf8')])); // prettier-ignore
 }
 
-/** Templates as a content management system fills them, with the data and style sheets that came along. */
-function filledTexts(opened: OpenedPackage): Map<string, string> {
+/** Templates as a content management system fills them, in each language, with the data and style sheets that came along. */
+function filledTexts(opened: OpenedPackage, out: string): Map<string, string> {
   const { read, files } = opened;
+  const textOf = (path: string): string => read(path).toString('utf8');
   const sheets = files.filter((path) => path.endsWith('.css'));
-  const pages = files.filter((path) => /^[^/]+\.mustache$/.test(path)).map((path): [string, string] => {
+  const pages = files.filter((path) => /^[^/]+\.mustache$/.test(path)).flatMap((path): [string, string][] => {
     const own = path.replace(/\.mustache$/, '');
-    const parts = files.filter((one) => one.startsWith(`${own}/`) && one.endsWith('.mustache')).map((one): [string, string] => [one.replace(/\.mustache$/, ''), read(one).toString('utf8')]); // prettier-ignore
-    const data = JSON.parse(read(`${own}.data.json`).toString('utf8')) as object;
-    return [`${own}.html`, Mustache.render(read(path).toString('utf8'), data, Object.fromEntries(parts))];
+    const part = (name: string): string => {
+      if (files.includes(`${own}/${name}.mustache`)) return textOf(`${own}/${name}.mustache`);
+      throw new Problem(`The template ${path} asks for ${own}/${name}.mustache, which is not in the package. Nothing was written.`, out, 'Render the templates again and pack them.'); // prettier-ignore
+    };
+    const data = files.filter((one) => one.startsWith(`${own}.`) && one.endsWith('.data.json'));
+    return data.map((one) => [`${one.replace(/\.data\.json$/, '')}.html`, Mustache.render(textOf(path), JSON.parse(textOf(one)) as object, part)]); // prettier-ignore
   }); // prettier-ignore
-  return new Map([...pages, ...sheets.map((path): [string, string] => [path, read(path).toString('utf8')])]);
+  return new Map([...pages, ...sheets.map((path): [string, string] => [path, textOf(path)])]);
 }
