@@ -115,7 +115,7 @@ function siteTexts({ files, read }: OpenedPackage): Map<string, string> {
 }
 
 /** Templates as a content management system fills them, in each language, with the data and style sheets that came along. */
-function filledTexts(opened: OpenedPackage, out: string): Map<string, string> {
+export function filledTexts(opened: OpenedPackage, out: string): Map<string, string> {
   const { read, files } = opened;
   const textOf = (path: string): string => read(path).toString('utf8');
   const sheets = files.filter((path) => path.endsWith('.css'));
