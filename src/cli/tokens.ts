@@ -1,6 +1,7 @@
 import { Command } from 'commander';
 import { Problem } from '../core/page/problem.js';
-import { readColour, writeColour, type Rgba } from '../core/page/colours.js';
+import { colourDistance, readColour, writeColour, type Rgba } from '../core/page/colours.js';
+import type { Token } from '../core/tokens/token.js';
 import type { Changed, UsedToken } from '../flow/tokens.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -133,9 +134,19 @@ function plain(one: UsedToken): unknown {
 function showTokens(tokens: readonly UsedToken[], print: (line: string) => void, paint: Terminal['paint']): void {
   const width = Math.max(0, ...tokens.map(({ path }) => path.length));
   for (const one of tokens) {
-    const near = one.token.from.length > 1 ? paint.dim(`  stands for ${one.token.from.length} values`) : '';
+    const near = others(one.token).length ? paint.dim(`  stands for ${others(one.token).join(', ')} too`) : '';
     print(`${one.path.padEnd(width)}  ${valueOf(one).padEnd(28)} ${String(one.places.length).padStart(4)} ×${near}`);
   }
+}
+
+/** What else the source says where a token stands; of colours, with the distance. */
+function others({ group, value, from }: Token): string[] {
+  const own = group === 'color' && typeof value === 'string' ? readColour(value) : undefined;
+  return from.flatMap((one) => {
+    const other = own && readColour(one);
+    if (one === value) return [];
+    return other ? [`${writeColour(other)} (${colourDistance(own, other).toFixed(1)})`] : [one];
+  });
 }
 
 function showChanged({ tokens, declarations }: Changed, print: (line: string) => void): void {

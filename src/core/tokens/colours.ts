@@ -4,8 +4,8 @@ import { NameGiver } from '../page/words.js';
 import type { Token } from './token.js';
 import { coloursIn, type ValueUse } from './uses.js';
 
-/** Colours nearer than this are one (distance in Oklab, times 100: about 2 is just visible side by side); more only if a proof allows it. */
-const NEAR_COLOURS = 0;
+/** Colours nearer than this are one: nobody sees them apart side by side, and no proof does (distance in Oklab, times 100). More only if a proof allows it. */
+export const NEAR_COLOURS = 1;
 
 /** Colours that are as good as the same, with where they stand. */
 interface Shade {
