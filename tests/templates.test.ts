@@ -155,17 +155,30 @@ describe('a template', () => {
     const { page: template, parts } = renderTemplates(fixed, { sheet: 'style.css', file: 'index.html', languages: { alternates, translated } }); // prettier-ignore
     for (const { language, file } of alternates) {
       const words = languages.get(language);
-      const spoken = { language, direction: language === 'ar' ? 'rtl' : 'ltr', file, translated } as const;
+      const spoken = { language, ...(language === 'ar' ? { direction: 'rtl' as const } : {}), file, translated };
       const data = templateData(fixed, words ? inLanguage(fixed, content, words) : content, spoken);
       expect(normal(Mustache.render(template, data, { ...parts }, { escape }))).toBe(normal(site[file] as string));
     }
     const german = site['index.de-CH.html'] as string;
     expect(german.match(/hire\.de-CH\.html/g)).toHaveLength(2);
     expect(german).toMatch(
-      /<html lang="de-CH" dir="ltr">.*marsh\.example\/index\.de-CH\.html.*"og:locale" content="de_CH".*tides\.html/s,
+      /<html lang="de-CH">.*marsh\.example\/index\.de-CH\.html.*"og:locale" content="de_CH".*tides\.html/s,
     );
     expect(site['index.ar.html']).toMatch(/<html lang="ar" dir="rtl">/);
     expect(site['index.ar.html']).not.toContain('og:locale');
+  });
+
+  it('tells search engines and previews what the page says now', () => {
+    const head = { root: 'https://marsh.example/', preview: { title: 'Sample', description: 'Its <own> "words"', picture: 'assets/a.jpg' }, facts: [{ '@type': 'Museum', name: 'Sample' }, { '@type': 'Place', name: 'The {{wide}} </script>' }] }; // prettier-ignore
+    const told = fields.run({ ...page({}, element('section', 'Way', { element: 'section' }, element('heading', 'wh', { element: 'h2' }, words('The {{wide}} </script>')))), title: 'Sample', head }, { boxes: new Map(), width: 1440 }); // prettier-ignore
+    for (const content of [
+      {},
+      { page: { title: 'The "new" <name>' }, way: { heading: '</script>{{x}}' } },
+    ] as Content[]) {
+      const [filled, rendered] = both(told, content);
+      expect(filled).toBe(rendered);
+      expect(rendered).toContain('page' in content ? '{"@type":"Museum","name":"The \\"new\\" \\u003cname>"}' : '"name":"Sample"'); // prettier-ignore
+    }
   });
 
   it('marks what can be edited', () => {

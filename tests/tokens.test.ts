@@ -1,3 +1,6 @@
+import { colourDistance, type Rgba } from '../src/core/page/colours.js';
+import { comparePixels, type Raster } from '../src/core/proof/pixels.js';
+import { NEAR_COLOURS } from '../src/core/tokens/colours.js';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
@@ -40,6 +43,24 @@ async function looks(scheme: 'light' | 'dark' = 'light'): Promise<string[]> {
     await site.close();
   }
 }
+
+describe('colours that are one from the start', () => {
+  it('are none that a proof tells apart', () => {
+    /* Numerical Recipes' linear congruential generator: the same numbers every time. */
+    let state = 7;
+    const draw = (below: number): number => ((state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32) * below | 0; // prettier-ignore
+    let together = 0;
+    for (let at = 0; at < 20000; at += 1) {
+      const a: Rgba = [draw(256), draw(256), draw(256), 1];
+      const b: Rgba = [...a.slice(0, 3).map((one) => Math.min(255, Math.max(0, (one as number) + draw(9) - 4))), 1] as unknown as Rgba; // prettier-ignore
+      if (colourDistance(a, b) > NEAR_COLOURS) continue;
+      together += 1;
+      const [source, result] = [a, b].map((one) => ({ width: 1, height: 1, data: new Uint8ClampedArray([one[0], one[1], one[2], 255]) })); // prettier-ignore
+      expect(comparePixels(source as Raster, result as Raster, []).differ).toBe(0);
+    }
+    expect(together).toBeGreaterThan(1000);
+  });
+});
 
 describe('tokens', () => {
   it('are all that a style sheet says of colours', () => {

@@ -7,7 +7,7 @@ import { slug } from '../core/page/words.js';
 import { sectionsOf } from '../core/passes/sections.js';
 import { renderFragment } from '../core/render/fragment.js';
 import { indexFiles } from '../core/render/index-files.js';
-import { alternatesOf, fileNameOf, filesOf, placesOf, renderLanguages, withDirection, type LanguagePlaces, type SitePlace } from '../core/render/site.js'; // prettier-ignore
+import { alternatesOf, fileNameOf, filesOf, placesOf, renderLanguages, type LanguagePlaces, type SitePlace } from '../core/render/site.js'; // prettier-ignore
 import { documentIn, inLanguage } from '../core/content/languages.js';
 import type { Content } from '../core/content/values.js';
 import { renderCss } from '../core/render/css.js';
@@ -130,10 +130,13 @@ function templates(project: string, settings: ProjectSettings): RenderedPages {
     const said = alternates.map(({ language, file }, at): ProjectFile[] => {
       const words = languages.get(language);
       const whole = words ? inLanguage(document, content, words) : content;
-      const { direction } = withDirection(words ? documentIn(document, language) : document);
+      const { direction } = words ? documentIn(document, language) : document;
       const named = at === 0 ? own : `${own}.${language}`;
       return [
-        [`${named}.data.json`, json(templateData(document, whole, { language, direction, file, translated }))],
+        [
+          `${named}.data.json`,
+          json(templateData(document, whole, { language, ...(direction ? { direction } : {}), file, translated })),
+        ],
         [`${named}.content.json`, json(wholeContent(document, whole))],
       ];
     });

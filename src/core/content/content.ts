@@ -1,3 +1,4 @@
+import { headFilled } from './head-filled.js';
 import { matchStart } from '../page/field-rules.js';
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { elements, isElement, isWords } from '../page/walk.js';
@@ -118,10 +119,13 @@ function isLook(path: string, { values }: FlatContent): boolean {
 /** The page with its fields filled. Fields without a value keep the words of the source. */
 export function fillPage(document: PageDocument, content: Content): PageDocument {
   const { values: written, lists } = withoutLocked(document, flatten(content));
-  const values = new Map([...originalValues(document).values, ...written]);
+  const original = originalValues(document).values;
+  const values = new Map([...original, ...written]);
   const flat = { values, lists };
+  const head = headFilled(document, original, values);
   return {
     ...document,
+    ...(head ? { head } : {}),
     title: values.get('page.title') ?? document.title,
     description: values.get('page.description') ?? document.description,
     body: { ...document.body, ...fillElement(document.body, { document, flat }) },

@@ -16,6 +16,8 @@ export interface HeadPlace {
   readonly alternates?: readonly Alternate[];
   /** Language and country for previews; without it what the language of the page says. */
   readonly locale?: string;
+  /** Linked data as text; without it, that of the page. */
+  readonly facts?: readonly string[];
 }
 
 /** File that tells browsers how the site is called and which icons it has (Web Application Manifest). */
@@ -24,7 +26,7 @@ export const MANIFEST = 'site.webmanifest';
 /** The lines of the head of a page (filled), without the `head` element. */
 export function headLines(
   document: PageDocument,
-  { sheet, file, alternates = [], locale = localeOf(document.language) }: HeadPlace,
+  { sheet, file, alternates = [], locale = localeOf(document.language), facts = factTexts(document) }: HeadPlace,
 ): string[] {
   const { head = {}, description, title } = document;
   const attribute = escapeAttribute;
@@ -42,7 +44,7 @@ export function headLines(
     ...alternates.map(({ language, file: other }) => `<link rel="alternate" hreflang="${attribute(language)}" href="${attribute(addressIn(head.root, other) ?? other)}">`), // prettier-ignore
     ...iconLines(document),
     ...previewLines(document, address, locale),
-    ...(head.facts ?? []).map((one) => `<script type="application/ld+json">${dataText(one)}</script>`),
+    ...facts.map((one) => `<script type="application/ld+json">${one}</script>`),
     `<link rel="stylesheet" href="${attribute(sheet)}">`,
   ];
 }
@@ -96,6 +98,11 @@ function previewLines(
     ...property('image:height', height === undefined ? undefined : String(height)),
     ...property('image:alt', picture && (preview.alt ?? preview.title ?? title)),
   ];
+}
+
+/** The linked data of a page (filled), as it stands in its head. */
+export function factTexts({ head = {} }: PageDocument): string[] {
+  return (head.facts ?? []).map(dataText);
 }
 
 /** JSON inside of an element: nothing in it can end the element (HTML, 4.12.1.3). */

@@ -70,9 +70,9 @@ export function renderLanguages(
   const all = alternatesOf(document, place, [...languages.keys()]);
   const html = (filled: PageDocument, file: string): string =>
     renderHtml(marked ? withMarks(filled) : filled, place.sheet, { file, alternates: all });
-  const filled = fillPage(all.length ? withDirection(document) : document, content);
+  const filled = fillPage(document, content);
   const others = [...languages].map(([language, words]): [string, string] => {
-    const own = fillPage(withDirection(documentIn(document, language)), inLanguage(document, content, words));
+    const own = fillPage(documentIn(document, language), inLanguage(document, content, words));
     const body = linkedIn(own.body, (href) => linkIn(href, language, translated));
     return [fileIn(place.html, language), html({ ...own, body }, fileIn(place.html, language))];
   });
@@ -87,11 +87,6 @@ export function alternatesOf(
 ): Alternate[] {
   if (languages.length === 0) return [];
   return [{ language, file: html }, ...languages.map((one) => ({ language: one, file: fileIn(html, one) }))];
-}
-
-/** Of a page in several languages each says which way it is written. */
-export function withDirection(document: PageDocument): PageDocument & Required<Pick<PageDocument, 'direction'>> {
-  return { ...document, direction: document.direction ?? 'ltr' };
 }
 
 /** All files that show a page: its own, and one for each other language. */

@@ -11,9 +11,10 @@ import { flatten, type Content, type FlatContent } from '../content/values.js';
 import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { isWords } from '../page/walk.js';
 import { renderMain } from '../render/html.js';
-import { addressedAs, localeOf } from '../render/head.js';
+import { headFilled } from '../content/head-filled.js';
+import { addressedAs, factTexts, localeOf } from '../render/head.js';
 import { linkedIn, linkIn, pageIn, type LanguagePlaces } from '../render/site.js';
-import { AT, modelKeys, nameIn, needsFlag, OWN, TO } from './shape.js';
+import { AT, modelKeys, nameIn, needsFlag, OWN, previewWords, TO } from './shape.js';
 
 /** Data for a template: names to texts, objects, lists and flags. */
 export interface Data {
@@ -24,7 +25,7 @@ export interface Data {
 export interface Spoken {
   /** BCP 47 */
   readonly language: string;
-  readonly direction: 'ltr' | 'rtl';
+  readonly direction?: 'ltr' | 'rtl';
   /** File of the page in this language. */
   readonly file: string;
   /** Languages of each page of the site, by its file. */
@@ -38,11 +39,17 @@ export function templateData(document: PageDocument, content: Content, spoken?: 
     values: new Map([...originalValues(document).values, ...written.values]),
     lists: written.lists,
   };
+  const head = headFilled(document, originalValues(document).values, flat.values);
+  const filled = { ...document, ...(head ? { head } : {}) };
+  const facts = factTexts(filled);
+  const preview = previewWords(filled, (_, words) => words);
   const data: Data = {
     page: {
       title: flat.values.get('page.title') ?? '',
       description: flat.values.get('page.description') ?? '',
-      ...(spoken ? { language: spoken.language, direction: spoken.direction, file: addressedAs(spoken.file), locale: localeOf(spoken.language) } : {}), // prettier-ignore
+      ...(facts.length ? { facts: Object.fromEntries(facts.map((text, at) => [`f${at}`, text])) } : {}),
+      ...(Object.keys(preview).length ? { preview } : {}),
+      ...(spoken ? { language: spoken.language, direction: spoken.direction ?? '', file: addressedAs(spoken.file), locale: localeOf(spoken.language) } : {}), // prettier-ignore
     },
   };
   new Building(document, flat, spoken).gather(document.body, { data, prefix: '', path: '', own: '' });

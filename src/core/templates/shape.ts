@@ -1,7 +1,7 @@
 import { isBlank, SOMETHING } from '../content/content.js';
 import { ICON } from '../content/icons.js';
 import { isSwitch } from '../content/parts.js';
-import type { ElementNode, PageNode } from '../page/types.js';
+import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
 import { isWords } from '../page/walk.js';
 
 /** Name under which the data says what an entry's own ids end in. */
@@ -12,6 +12,15 @@ export const AT = 'at';
 
 /** Name under which the data says where links lead that are no fields, in a language. */
 export const TO = 'to';
+
+/** What a preview says in words of its own. */
+export function previewWords(
+  { head }: PageDocument,
+  say: (name: string, words: string) => string,
+): Record<string, string> {
+  const { title, description, alt } = head?.preview ?? {};
+  return Object.fromEntries(Object.entries({ title, description, alt }).flatMap(([name, words]) => (words ? [[name, say(name, words)]] : []))); // prettier-ignore
+}
 
 /** The name that a field has in a template: in an entry from there on; an entry that is no more than a text is `text`. */
 export function nameIn(path: string, prefix: string): string {

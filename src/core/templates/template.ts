@@ -10,7 +10,7 @@ import { slug } from '../page/words.js';
 import { renderHtml } from '../render/html.js';
 import type { Alternate } from '../render/head.js';
 import { pageIn, type LanguagePlaces } from '../render/site.js';
-import { AT, modelKeys, nameIn, needsFlag, OWN, TO } from './shape.js';
+import { AT, modelKeys, nameIn, needsFlag, OWN, previewWords, TO } from './shape.js';
 import { asTemplates, begin, beginPart, end, endPart, markup, value, type Templates } from './tags.js';
 
 /** Where the page of a template lies in its site. */
@@ -28,17 +28,22 @@ export function renderTemplates(document: PageDocument, { sheet, file, languages
   const context = { prefix: '', own: new Set<string>(), translated };
   const body = { ...document.body, children: childrenOf(document.body, context) };
   const description = document.description === undefined ? {} : { description: value('page.description') };
-  const made = { ...document, title: value('page.title'), ...description, body };
-  if (!languages) return asTemplates(renderHtml(made, sheet, file === undefined ? {} : { file }));
+  const preview = document.head?.preview && { ...document.head.preview, ...previewWords(document, (name) => value(`page.preview.${name}`)) }; // prettier-ignore
+  const head = document.head && { head: { ...document.head, ...(preview ? { preview } : {}) } };
+  const made = { ...document, title: value('page.title'), ...description, ...head, body };
+  const facts = (document.head?.facts ?? []).map((_, at) => markup(`page.facts.f${at}`));
+  if (!languages) return asTemplates(renderHtml(made, sheet, { facts, ...(file === undefined ? {} : { file }) }));
   const { alternates } = languages;
   /* What a tag stands for is of the right kind once it is filled. */
   const spoken = { ...made, language: value('page.language'), direction: value('page.direction') as 'ltr' };
-  const html = renderHtml(spoken, sheet, { file: value('page.file'), alternates, locale: value('page.locale') });
-  return asTemplates(html.replace(LOCALE_LINE, (line) => `${begin('page.locale')}${line}${end('page.locale')}`));
+  const html = renderHtml(spoken, sheet, { file: value('page.file'), alternates, locale: value('page.locale'), facts });
+  const some = (part: string, name: string): string => `${begin(name)}${part}${end(name)}`;
+  return asTemplates(html.replace(LOCALE_LINE, (line) => some(line, 'page.locale')).replace(DIRECTION, (part) => some(part, 'page.direction'))); // prettier-ignore
 }
 
-/** Only some languages have it. */
+/** Only some languages have these. */
 const LOCALE_LINE = /<meta property="og:locale"[^>]*>/;
+const DIRECTION = / dir="[^"]*"/;
 
 /** Where a template is: in the page, or in an entry of a list, whose fields are told from there on. */
 interface Context {

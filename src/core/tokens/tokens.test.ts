@@ -1,10 +1,7 @@
 import { element, page, words } from '../page/sample.js';
 import type { PageDocument, SharedStyle } from '../page/types.js';
 import { renderCss } from '../render/css.js';
-import { colourDistance, type Rgba } from '../page/colours.js';
-import { comparePixels, type Raster } from '../proof/pixels.js';
 import { placesIn, withTokens } from './apply.js';
-import { NEAR_COLOURS } from './colours.js';
 import { collectTokens } from './collect.js';
 import { pathOf, type Token } from './token.js';
 
@@ -39,22 +36,6 @@ describe('the tokens of a page', () => {
     const near = collectTokens([document]).filter(({ group }) => group === 'color');
     expect(near.find(({ name }) => name === 'page')?.from).toEqual(['rgb(247, 243, 234)', 'rgb(247, 243, 235)']);
     expect(near).toHaveLength(8);
-  });
-
-  it('bring no colours together that a proof tells apart', () => {
-    /* Numerical Recipes' linear congruential generator: the same numbers every time. */
-    let state = 7;
-    const draw = (below: number): number => ((state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32) * below | 0; // prettier-ignore
-    let together = 0;
-    for (let at = 0; at < 20000; at += 1) {
-      const a: Rgba = [draw(256), draw(256), draw(256), 1];
-      const b: Rgba = [...a.slice(0, 3).map((one) => Math.min(255, Math.max(0, (one as number) + draw(9) - 4))), 1] as unknown as Rgba; // prettier-ignore
-      if (colourDistance(a, b) > NEAR_COLOURS) continue;
-      together += 1;
-      const [source, result] = [a, b].map((one) => ({ width: 1, height: 1, data: new Uint8ClampedArray([one[0], one[1], one[2], 255]) })); // prettier-ignore
-      expect(comparePixels(source as Raster, result as Raster, []).differ).toBe(0);
-    }
-    expect(together).toBeGreaterThan(1000);
   });
 
   it('are fonts, text styles, distances that recur, roundings, shadows and breakpoints', () => {
