@@ -1,6 +1,6 @@
 import type { Part } from './arrange.js';
 import { lengthOf, px } from '../page/geometry.js';
-import type { Look } from './place.js';
+import { isOneCell, type Look } from './place.js';
 import { SPACING_FLOOR } from './screens.js';
 import type { BoardLooks } from './setting.js';
 
@@ -22,7 +22,7 @@ const ALIKE = 0.12;
 /** The shares of the columns of a grid; undefined if a look is none. */
 function sharesOf(look: Look): number[] | undefined {
   const template = look['grid-template-columns'];
-  if (look['display'] !== 'grid' || !template) return undefined;
+  if (look['display'] !== 'grid' || !template || isOneCell(look)) return undefined;
   const count = /^repeat\((\d+)/.exec(template)?.[1];
   if (count) return Array.from({ length: Number(count) }, () => 1);
   return [...template.matchAll(/([\d.]+)fr/g)].map(([, share]) => Number(share));

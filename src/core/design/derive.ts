@@ -1,7 +1,7 @@
 import type { Part } from './arrange.js';
 import { columnsIn, COLUMN, LEAST_GAP, pictureFirst, setColumns } from './derive-grid.js';
 import { lengthOf, px } from '../page/geometry.js';
-import type { Look } from './place.js';
+import { isOneCell, type Look } from './place.js';
 import { scaledLook, SPACING_FLOOR, type Screen } from './screens.js';
 import type { BoardLooks } from './setting.js';
 
@@ -110,7 +110,7 @@ function inColumns(look: Look, part: Part, { columns }: Stand): void {
 
 /** What stood beside others begins where its column does; a thing to press is no wider than it was. */
 function inColumn(look: Look, { piece, box }: Part, { around }: Stand): void {
-  if (around['display'] !== 'grid') return;
+  if (around['display'] !== 'grid' || isOneCell(around)) return;
   if (lengthOf(look['margin-top']) > 0) look['margin-top'] = '0';
   for (const side of ['margin-left', 'margin-right']) if (look[side] && look[side] !== 'auto') look[side] = '0';
   const pressed = piece?.type === 'box' && piece.inside.length > 0 && box[2] <= BUTTON[0] && box[3] <= BUTTON[1];
@@ -168,10 +168,14 @@ function runOn(look: Look): void {
  * Words, and boxes with words, that lay over other things stand below them; pictures and drawing may stay where they are.
  * What held nothing but such things is a stack.
  */
-function flow(look: Look, { piece, parts }: Part, { before }: Stand): void {
+function flow(look: Look, { piece, parts }: Part, { before, around }: Stand): void {
   const words = !piece || piece.type === 'text' || piece.inside.length > 0;
-  if (before['position'] === 'absolute' && words)
+  const inCell = isOneCell(around) && before['grid-row'] !== undefined;
+  const { 'margin-left': left = 'auto', 'margin-top': top = 'auto' } = before;
+  if (inCell) Object.assign(look, { 'grid-row': 'auto', 'grid-column': 'auto', 'margin-left': '0', 'margin-top': '0' });
+  if (inCell && !words) Object.assign(look, { position: 'absolute', left, top });
+  if (words && (inCell || before['position'] === 'absolute'))
     Object.assign(look, { position: 'static', left: 'auto', top: 'auto', width: 'auto', 'text-wrap-mode': 'wrap' });
-  if (parts.length && before['min-height'] && !before['display'])
-    Object.assign(look, { display: 'flex', 'flex-direction': 'column', 'row-gap': px(SPACING_FLOOR) });
+  if (parts.length && isOneCell(before))
+    Object.assign(look, { display: 'flex', 'flex-direction': 'column', position: 'relative', 'row-gap': px(SPACING_FLOOR) }); // prettier-ignore
 }

@@ -1,6 +1,6 @@
 import type { Part } from './arrange.js';
 import { wordsOf } from './paragraphs.js';
-import type { Look } from './place.js';
+import { isOneCell, type Look } from './place.js';
 import type { BoardLooks } from './setting.js';
 
 /** Longest words of a text that stand for it in a reason. */
@@ -35,6 +35,7 @@ function nameOf({ piece, parts, over }: Part): string {
 function layoutIn(look: Look | undefined): string {
   if (!look || look['display'] === 'none') return 'not there';
   const columns = look['grid-template-columns'];
+  if (isOneCell(look)) return 'over each other';
   if (look['display'] === 'grid' && columns) {
     const count = /^repeat\((\d+)/.exec(columns)?.[1] ?? String(columns.match(/fr/g)?.length ?? 1);
     return count === '1' ? 'one column' : `${count} columns`;

@@ -64,7 +64,7 @@ describe('the gutters of the page', () => {
   });
 
   it('stay where words at a share of the width lie over what they hold', () => {
-    const over = line('Marsh', 160, 65, { size: 60 });
+    const over = line('Marsh', 100, 50, { size: 250 });
     const laidOut = onBoard(...items, bar, over);
     expect(laidOut.of('Marsh')).toMatchObject({ position: 'absolute' });
     expect(JSON.stringify([laidOut.of('Star evenings'), laidOut.around('Star evenings')])).not.toContain('calc');

@@ -6,7 +6,7 @@ import { boxLook, pictureLook, textLook } from './looks.js';
 import { drawnBox, type Piece } from './pieces.js';
 import { layGrid } from './grid.js';
 import { centred, keepGutters } from './gutters.js';
-import { NONE, SIDE_FLOOR, given, placeAcross, type Look, type Region } from './place.js';
+import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, placeAcross, type Look, type Region } from './place.js';
 import { layRow } from './rows.js';
 import { layTags } from './tags.js';
 import { layWrap } from './wrap.js';
@@ -210,11 +210,17 @@ function sideRoom(part: Part, box: DrawnBox, start: number, setting: Setting): R
   return { x: box[0] + start, width };
 }
 
-/** Nothing else holds: each child at its place, in shares of the width. */
+/**
+ * Nothing else holds: all children lie in one cell, each at its place, in shares of the width. The cell is as high as was
+ * drawn, and grows with what is in it.
+ */
 function layFree(part: Part, children: readonly Part[], box: DrawnBox, setting: Setting): void {
   const { looks } = setting;
-  add(looks, part, { position: 'relative', 'min-height': px(box[3]) });
-  for (const one of children) placeFree(one, box, setting);
+  add(looks, part, { display: 'grid', 'grid-template-columns': ONE_CELL, 'align-items': 'start', 'min-height': px(box[3]) }); // prettier-ignore
+  for (const one of children) {
+    const { left, top, ...across } = placeFree(one, box, setting);
+    add(looks, one, { ...IN_CELL, 'margin-left': left, 'margin-top': top, ...across });
+  }
 }
 
 function layOver(part: Part, box: DrawnBox, setting: Setting): void {
@@ -225,7 +231,9 @@ function layOver(part: Part, box: DrawnBox, setting: Setting): void {
   /* What hangs over an edge lies in front of the rest, and what was painted after it, over that. */
   const raised = part.parts.filter((one) => looks.get(one)?.['z-index'] !== undefined);
   for (const one of over) {
-    placeFree(one, box, setting);
+    /* The place comes last, as what is inside may have asked for one that is relative. */
+    const place = placeFree(one, box, setting);
+    add(looks, one, { position: 'absolute', ...place });
     if (raised.length && raised.every((under) => firstOrder(one) > firstOrder(under))) add(looks, one, { 'z-index': '1' }); // prettier-ignore
   }
 }
@@ -235,19 +243,22 @@ function firstOrder({ piece, parts, over }: Part): number {
   return Math.min(piece?.order ?? Infinity, ...[...parts, ...over].map(firstOrder));
 }
 
-function placeFree(part: Part, around: DrawnBox, setting: Setting): void {
-  const { view, looks } = setting;
+/** Dresses a part and says where it lies in another one: from the left and how wide in shares, from the top in px. */
+function placeFree(
+  part: Part,
+  around: DrawnBox,
+  setting: Setting,
+): Look & { readonly left: string; readonly top: string } {
+  const { view } = setting;
   const box = boxIn(view, part);
   const piece = view.pieceOf(part);
   const share = (value: number): string => `${Math.round((value / around[2]) * 1e5) / 1e3}%`;
   const fixed = piece?.type === 'art' && box[2] < 100;
   dress(part, box, { x: box[0], width: box[2] }, setting, true);
-  /* Last, as what is inside may have asked for a place that is relative. */
-  add(looks, part, {
-    position: 'absolute',
+  return {
     left: share(box[0] - around[0]),
     top: px(box[1] - around[1]),
     width: fixed ? px(box[2]) : share(box[2]),
     ...(piece?.type === 'text' && piece.text.lines.length === 1 ? { 'text-wrap-mode': 'nowrap' } : {}),
-  });
+  };
 }

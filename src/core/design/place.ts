@@ -10,6 +10,15 @@ export interface Region {
   readonly width: number;
 }
 
+/** Columns of a grid in whose only cell things lie over each other, and what puts them there. */
+export const ONE_CELL = 'minmax(0, 1fr)';
+export const IN_CELL: Look = { 'grid-row': '1', 'grid-column': '1' };
+
+/** Whether things lie over each other in a look. */
+export function isOneCell(look: Look): boolean {
+  return look['grid-template-columns'] === ONE_CELL;
+}
+
 /** Distances up to this are none, px. */
 export const NONE = 1.5;
 /** Least room at the sides of a band on a screen narrower than the board, px. */

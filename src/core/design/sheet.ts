@@ -7,7 +7,7 @@ const NEUTRAL: Readonly<Record<string, string>> = {
   'flex-wrap': 'nowrap', 'justify-content': 'normal', 'align-items': 'normal', 'align-self': 'auto', position: 'static', top: 'auto', left: 'auto',
   'grid-template-columns': 'none', 'flex-direction': 'row', 'text-align': 'start', 'white-space-collapse': 'collapse', 'text-wrap-mode': 'wrap', 'aspect-ratio': 'auto',
   'background-image': 'none', 'box-shadow': 'none', opacity: '1', 'border-radius': '0', 'object-fit': 'fill', 'object-position': '50% 50%', 'letter-spacing': 'normal',
-  'text-transform': 'none', 'font-style': 'normal', 'flex-grow': '0', 'flex-shrink': '1', 'flex-basis': 'auto', 'z-index': 'auto', 'grid-column': 'auto', 'border-width': '0', 'border-style': 'none',
+  'text-transform': 'none', 'font-style': 'normal', 'flex-grow': '0', 'flex-shrink': '1', 'flex-basis': 'auto', 'z-index': 'auto', 'grid-column': 'auto', 'grid-row': 'auto', 'border-width': '0', 'border-style': 'none',
   'background-color': 'transparent', 'text-decoration-line': 'none', 'background-size': 'auto', 'background-position': '0 0', 'min-width': 'auto', 'overflow-x': 'visible', 'object-view-box': 'none',
 }; // prettier-ignore
 
