@@ -32,4 +32,10 @@ describe('wordFaults', () => {
     const words = [word('Marsh', 0, 0, 200, 100), word('a', 10, 30, 10, 20), word('below', 0, 101)];
     expect(clashing(words, 400)).toEqual([['Marsh', 'a']]);
   });
+
+  it('lets words lie on an icon that is much larger, as ornament', () => {
+    expect(clashing([word('\uF09B', 0, 0, 400, 400), word('Marsh', 10, 30)])).toEqual([]);
+    expect(clashing([word('\uF09B', 0, 0, 30, 30), word('Marsh', 10, 5)])).toHaveLength(1);
+    expect(clashing([word('M', 0, 0, 400, 400), word('Marsh', 10, 30)])).toHaveLength(1);
+  });
 });

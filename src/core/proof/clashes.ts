@@ -34,7 +34,16 @@ export function clashingWords(words: readonly MeasuredWord[]): [MeasuredWord, Me
   return clashing;
 }
 
-function clash(a: Place, b: Place): boolean {
+/** Letters of a font of icons (Unicode, private use), so many times as high as words that lie on them, are ornament. */
+const ICON = /^[\uE000-\uF8FF\u{F0000}-\u{10FFFD}]+$/u;
+const ORNAMENT = 4;
+
+function isOrnament(one: MeasuredWord, other: Place): boolean {
+  return one.height >= ORNAMENT * other.height && ICON.test(one.text);
+}
+
+function clash(a: MeasuredWord, b: MeasuredWord): boolean {
+  if (isOrnament(a, b) || isOrnament(b, a)) return false;
   const across = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
   const down = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
   return across > ACROSS && down > DOWN * Math.min(a.height, b.height);

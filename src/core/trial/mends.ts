@@ -11,6 +11,9 @@ export interface Mend {
   readonly adjustments: readonly Adjustment[];
 }
 
+/** So many boxes around a text may be the row that it is in. */
+const ROWS = 3;
+
 /**
  * What may mend faults of a trial, what is mildest first. Each is to be tried before it is kept.
  * @param frames how large pictures were at each width before anybody exchanged one, by their ids
@@ -20,17 +23,24 @@ export function mendsFor(
   faults: readonly TrialFault[],
   frames: ReadonlyMap<string, readonly Box[]> = new Map(),
 ): Mend[] {
-  const chains = chainsOf(document.body);
+  const known = chainsOf(document.body);
+  /* An entry that was added is named after the one that it is made from. */
+  const chainOf = (id = ''): readonly ElementNode[] => known.get(id) ?? (id.includes('-') ? chainOf(id.replace(/-[^-]*$/, '')) : []); // prettier-ignore
   const made = new Map<string, Mend>();
   const propose = (
     why: string,
     on: ElementNode | readonly ElementNode[] | undefined,
     set: Readonly<Record<string, string>>,
   ): void => {
-    const targets = new Map([on ?? []].flat().map((node) => [node.style ?? node.id, node.style === undefined ? { element: node.id } : { style: node.style }])); // prettier-ignore
+    const targets = new Map([on ?? []].flat().map((node) => [targetOf(node, set), targetOf(node, set) === node.id ? { element: node.id } : { style: targetOf(node, set) }])); // prettier-ignore
     const adjustments = [...targets.values()].flatMap((target) => Object.entries(set).map(([property, value]): Adjustment => ({ page: document.name, ...target, property, value }))); // prettier-ignore
     const key = JSON.stringify(adjustments);
     if (adjustments.length && !made.has(key)) made.set(key, { why, adjustments });
+  };
+  /* What an element has otherwise than its style has to be said of the element. */
+  const targetOf = ({ id, style, difference }: ElementNode, set: Readonly<Record<string, string>>): string => {
+    const own = looksOf({ difference } as ElementNode, document);
+    return style !== undefined && !Object.keys(set).some((property) => own.some((look) => look.has(property))) ? style : id; // prettier-ignore
   };
   const isUnbroken = (node: ElementNode): boolean => looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap'); // prettier-ignore
   if (faults.some(({ kind }) => kind === 'beyond' || kind === 'scrolls' || kind === 'cut-off')) {
@@ -38,10 +48,10 @@ export function mendsFor(
     propose('long words break', document.body, { 'overflow-wrap': 'break-word' });
   }
   for (const fault of faults) {
-    const chain = chains.get(fault.id ?? '') ?? [];
+    const chain = chainOf(fault.id);
     const [own, ...around] = chain;
     if (fault.kind === 'collapsed') {
-      if (!holdsAnother(fault, faults, chains)) for (const set of standingOf(frames.get(fault.id ?? '') ?? [])) propose('it stays as high as it is', own, set); // prettier-ignore
+      if (!holdsAnother(fault, faults, known)) for (const set of standingOf(frames.get(fault.id ?? '') ?? [])) propose('it stays as high as it is', own, set); // prettier-ignore
       continue;
     }
     const nowrap = chain.find(isUnbroken);
@@ -60,14 +70,13 @@ export function mendsFor(
     /* It breaks in the room that there is, and leaves its box as narrow as it may be. */
     propose('long words break', own, { 'overflow-wrap': 'break-word' });
     /* Ornament and pictures may lie below words; words and their boxes may not. */
-    const over = chains.get(fault.under ?? '')?.[0];
+    const [over] = chainOf(fault.under);
     const isPlaced =
       own && looksOf(own, document).some((look) => ![undefined, 'static'].includes(look.get('position')));
     if (fault.kind === 'covered' && over && !says(over)) propose('it lies above what comes over it', own, { ...(isPlaced ? {} : { position: 'relative' }), 'z-index': '1' }); // prettier-ignore
-    if (parent && looksOf(parent, document).some((look) => look.get('display') === 'flex')) {
-      propose('it shrinks', own, { 'flex-shrink': '1', 'min-width': '0' });
-      propose('what stands beside it goes below', parent, { 'flex-wrap': 'wrap' });
-    }
+    const isFlex = (node: ElementNode): boolean => looksOf(node, document).some((look) => look.get('display') === 'flex'); // prettier-ignore
+    if (parent && isFlex(parent)) propose('it shrinks', own, { 'flex-shrink': '1', 'min-width': '0' });
+    for (const node of around.slice(0, ROWS)) if (isFlex(node)) propose('what stands beside it goes below', node, { 'flex-wrap': 'wrap' }); // prettier-ignore
     const table = chain.findIndex(({ element }) => element === 'table');
     if (fault.kind === 'scrolls' && table >= 0) propose('its table scrolls by itself', chain[table + 1], { 'overflow-x': 'auto' }); // prettier-ignore
     for (const node of chain) {

@@ -108,11 +108,22 @@ describe('what may mend it', () => {
       'head overflow-wrap: anywhere',
       'head overflow-wrap: anywhere; head min-width: 0',
       'head overflow-wrap: break-word',
+      'row flex-wrap: wrap',
     ]);
+    /* An entry that was added is named after the one that it is made from. */
+    expect(said(fault('beyond', 'heading-small-h-more-3'))).toEqual(said(fault('beyond', 'heading-small-h')));
     const above = 'low position: relative; low z-index: 1';
     expect(said({ ...fault('covered', 'text-low'), under: 'card-small' })).not.toContain(above);
     expect(said(fault('overlap', 'card-small'))).toContain('row flex-wrap: wrap');
     expect(said(fault('cut-off', 'text-low'))).toContain('low height: auto; low min-height: 40px');
+  });
+
+  it('is said of an element where that has it otherwise than its style', () => {
+    const link = { ...element('link', 'l', { element: 'a', style: 'plain', inline: true }, words('Cart')), difference: 'own' }; // prettier-ignore
+    const shown = page({ plain: { rest: {} }, own: { rest: { 'text-wrap-mode': 'nowrap' } } }, element('row', 'r', {}, link)); // prettier-ignore
+    const mends = mendsFor(shown, [fault('cut-off', link.id)]).map(({ adjustments }) => adjustments.map(({ element: of, style, property }) => `${of ?? `.${style}`} ${property}`).join('; ')); // prettier-ignore
+    expect(mends).toContain(`${link.id} text-wrap-mode`);
+    expect(mends).toContain('.plain overflow-wrap');
   });
 
   it('lets words lie above ornament, not above other words', () => {
