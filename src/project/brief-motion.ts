@@ -5,15 +5,12 @@ import { EASINGS, ENTRANCES, LONGEST_MOTION, MOMENTS, type MotionRule } from '..
 
 const time = Joi.number().integer().min(0).max(LONGEST_MOTION);
 const colour = Joi.string().pattern(/^#[0-9a-f]{6}$/i, 'colour');
-/** Only where the page is opened does a clock drive a motion. */
-const byClock = (schema: Joi.Schema): Joi.Schema => Joi.when('when', { is: 'scroll', then: Joi.forbidden(), otherwise: schema }); // prettier-ignore
-
 const rule = Joi.object({
   at: Joi.string().trim().min(1).required(),
   enters: Joi.valid(...ENTRANCES),
   when: Joi.valid(...MOMENTS),
-  lasts: byClock(time.min(1)),
-  after: byClock(time),
+  lasts: time.min(1),
+  after: time,
   easing: Joi.valid(...EASINGS),
   each: time,
   stays: Joi.valid(true),
@@ -32,8 +29,8 @@ export const MOTION_SCHEMA = Joi.array().items(rule);
 
 export const MOTION_RIGHT: Readonly<Record<string, string>> = {
   motion: `Write "at" with an element, and enters (${ENTRANCES.join(', ')}), stays or scrolled.`,
-  lasts: `Write ms, at most ${LONGEST_MOTION}; what comes in as the page is scrolled has no time.`,
-  after: `Write ms, at most ${LONGEST_MOTION}; what comes in as the page is scrolled has no time.`,
+  lasts: `Write ms, at most ${LONGEST_MOTION}.`,
+  after: `Write ms, at most ${LONGEST_MOTION}.`,
   each: `Write ms, at most ${LONGEST_MOTION}.`,
   scrolled: 'Write background or colour (#rrggbb), shadow (true or false) or padding (px).',
   scrolling: 'Write smooth, or leave it out.',

@@ -11,7 +11,7 @@ export interface MotionRule {
   readonly enters?: Entrance;
   /** When it comes in: as the page is opened, or as it is scrolled into view. */
   readonly when?: (typeof MOMENTS)[number];
-  /** How long it takes, and how long it waits before, ms; only when the page is opened: otherwise scrolling says it. */
+  /** How long it takes, and how long it waits before, ms. */
   readonly lasts?: number;
   readonly after?: number;
   readonly easing?: (typeof EASINGS)[number];

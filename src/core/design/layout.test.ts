@@ -241,6 +241,21 @@ describe('what lies over the rest', () => {
   });
 });
 
+describe('things that overlap, with nothing around them', () => {
+  const made = onBoard(picture('marsh.png', 0, 0, 1000, 300), line('Star evenings', 120, 60), line('Every clear Friday', 120, 120), line('Marsh', 160, 65, { size: 60 })); // prettier-ignore
+
+  it('lie in one cell, which is as high as drawn and grows with them', () => {
+    const cell = made.around('Marsh');
+    expect(cell).toMatchObject({ display: 'grid', 'grid-template-columns': 'minmax(0, 1fr)', 'align-items': 'start' });
+    expect(parseFloat(cell['min-height'] ?? '')).toBeGreaterThan(0);
+    expect(cell['height']).toBeUndefined();
+    const one = made.of('Marsh');
+    expect(one).toMatchObject({ position: 'relative', 'grid-row': '1', 'grid-column': '1' });
+    expect(one['margin-left']).toMatch(/%$/);
+    expect(made.all().some((look) => look['position'] === 'absolute')).toBe(false);
+  });
+});
+
 describe('what lies over a band that hangs over the next thing', () => {
   /* The band was painted over the top of the card below it. */
   const made = onBoard(

@@ -10,9 +10,9 @@ export interface Region {
   readonly width: number;
 }
 
-/** Columns of a grid in whose only cell things lie over each other, and what puts them there. */
+/** Columns of a grid in whose only cell things lie over each other, and what puts them there: over what is not so placed, too. */
 export const ONE_CELL = 'minmax(0, 1fr)';
-export const IN_CELL: Look = { 'grid-row': '1', 'grid-column': '1' };
+export const IN_CELL: Look = { position: 'relative', 'grid-row': '1', 'grid-column': '1' };
 
 /** Whether things lie over each other in a look. */
 export function isOneCell(look: Look): boolean {

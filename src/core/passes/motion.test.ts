@@ -7,6 +7,7 @@ import { motionPass } from './motion.js';
 import { scrollingPass } from './scrolling.js';
 
 const MOVING = '@media screen and (prefers-reduced-motion: no-preference)';
+const TRIGGERED = '(animation-trigger: --entering play-once)';
 const BY_SCROLL = '@supports (animation-timeline: scroll())';
 const card = (name: string): ElementNode => element('card', name, { style: 'card' }, words(name));
 const run = (document: PageDocument, rules: Partial<MotionRule>[], lost: string[] = []): PageDocument =>
@@ -27,9 +28,10 @@ describe('what comes in', () => {
   });
 
   it('does so as it is scrolled into view, where browsers can', () => {
-    const [variant] = lookOf(run(cards, [{ enters: 'fade', when: 'scroll' }]), 'cards')?.variants ?? [];
-    expect(variant).toMatchObject({ when: `${BY_SCROLL} ${MOVING}`, set: { 'animation-timeline': 'view()', 'animation-range': 'entry 0% entry 60%' } }); // prettier-ignore
-    expect(variant?.set['animation-duration']).toBeUndefined();
+    const [started, driven] = lookOf(run(cards, [{ enters: 'fade', when: 'scroll', lasts: 400, after: 80 }]), 'cards')?.variants ?? []; // prettier-ignore
+    expect(started).toMatchObject({ when: `@supports ${TRIGGERED} ${MOVING}`, set: { 'animation-duration': '400ms', 'animation-delay': '80ms', 'animation-trigger': '--entering play-once' } }); // prettier-ignore
+    expect(driven).toMatchObject({ when: `${BY_SCROLL} and (not ${TRIGGERED}) ${MOVING}`, set: { 'animation-timeline': 'view()', 'animation-range': 'entry 0% entry 60%' } }); // prettier-ignore
+    expect(driven?.set['animation-duration']).toBeUndefined();
   });
 
   it('comes one after another, and the entries still share their look', () => {

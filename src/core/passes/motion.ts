@@ -11,6 +11,10 @@ import type { Pass } from './pass.js';
 const MOVING = '@media screen and (prefers-reduced-motion: no-preference)';
 /** Where browsers let scrolling drive a motion (Scroll-driven Animations 1). */
 const BY_SCROLL = '@supports (animation-timeline: scroll())';
+/** Where they let scrolling start one, which then has its own time (Animations 2, animation triggers); and where only the other. */
+const TRIGGERED = '(animation-trigger: --entering play-once)';
+const STARTED = `@supports ${TRIGGERED}`;
+const ONLY_BY_SCROLL = `@supports (animation-timeline: scroll()) and (not ${TRIGGERED})`;
 
 /**
  * A pass that lets elements come in, and stay at the top of the window, as a brief says. Without script; where motion does not
@@ -76,16 +80,28 @@ function entering(document: PageDocument, moved: readonly string[], rule: Motion
   const { enters = 'fade', when = 'load', lasts = 600, after = 0, easing = 'ease-out', each } = rule;
   const frames = `enter-${enters}`;
   const base: Declarations = { 'animation-name': frames, 'animation-timing-function': easing, 'animation-fill-mode': 'backwards' }; // prettier-ignore
+  const timed = { ...base, 'animation-duration': `${lasts}ms`, ...(after ? { 'animation-delay': `${after}ms` } : {}) };
+  const delayed = (step: number): Declarations => ({ 'animation-delay': `${after + step * (each ?? 0)}ms` });
   const variants =
     when === 'load'
-      ? steps(MOVING, { ...base, 'animation-duration': `${lasts}ms`, ...(after ? { 'animation-delay': `${after}ms` } : {}) }, each, (step) => ({ 'animation-delay': `${after + step * (each ?? 0)}ms` })) // prettier-ignore
-      : steps(`${BY_SCROLL} ${MOVING}`, { ...base, 'animation-timeline': 'view()', 'animation-range': rangeAt(0) }, each, (step) => ({ 'animation-range': rangeAt(step) })); // prettier-ignore
+      ? steps(MOVING, timed, each, delayed)
+      : [
+          ...steps(`${STARTED} ${MOVING}`, { ...timed, ...ENTERED }, each, delayed),
+          ...steps(`${ONLY_BY_SCROLL} ${MOVING}`, { ...base, 'animation-timeline': 'view()', 'animation-range': rangeAt(0) }, each, (step) => ({ 'animation-range': rangeAt(step) })), // prettier-ignore
+        ];
   const keyframes = { ...document.keyframes, [frames]: `from { ${BEFORE[enters]} }` };
   return moved.reduce<PageDocument>((made, one) => withLook(made, one, 'moving', {}, variants), {
     ...document,
     keyframes,
   });
 }
+
+/** It starts once, when a little of it has come into view; each element has a start of its own. */
+const ENTERED: Declarations = {
+  'timeline-trigger': '--entering view() entry 15% exit 100%',
+  'animation-trigger': '--entering play-once',
+  'trigger-scope': '--entering',
+};
 
 /** The look of all that moves, and what is later in the second, the third … of several. */
 function steps(

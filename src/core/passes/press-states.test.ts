@@ -46,7 +46,10 @@ describe('states of a design', () => {
     const narrow = made({ 'background-color': 'rgb(0, 0, 0)' }, {}, [{ at: 'below-600', set: { 'background-color': 'rgb(255, 255, 255)' } }]); // prettier-ignore
     expect(narrow.get(':hover')).toEqual({ 'text-decoration-line': 'underline' });
     expect(made({}, { element: 'button' }).get(':disabled')).toEqual({ opacity: '0.55', cursor: 'not-allowed' });
-    expect(made({}).has(':disabled')).toBe(false);
+    expect(made({}, { kind: 'link' }).has(':disabled')).toBe(false);
+    expect(made({}).get(':is([aria-disabled="true"])')).toMatchObject({ opacity: '0.55', 'pointer-events': 'none' });
+    expect([...made({}, { element: 'input' }).keys()]).toEqual([':disabled']);
+    expect(made({}, { element: 'p' }).size).toBe(0);
   });
 
   it('keep those that are there', () => {

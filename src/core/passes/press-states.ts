@@ -8,6 +8,10 @@ const POINTED = 0.12;
 const PRESSED = 0.22;
 /** Least contrast of text (WCAG 2.2, 1.4.3). */
 const READABLE = 4.5;
+/** What cannot be used now is paler. */
+const OUT_OF_ORDER: Declarations = { opacity: '0.55', cursor: 'not-allowed' };
+/** What people write or choose in. */
+const FILLED = /^(input|select|textarea)$/;
 const BLACK: Rgba = [0, 0, 0, 1];
 const CLEAR: Rgba = [0, 0, 0, 0];
 
@@ -28,9 +32,10 @@ export const pressStates: Pass = {
       const style = document.styles[node.style ?? ''];
       const words = readColour(style?.rest['color'] ?? '') ?? around;
       const name = node.style;
-      if (name !== undefined && style && !done.has(name) && /^(a|button|summary)$/.test(node.element)) {
+      const isPressed = /^(a|button|summary)$/.test(node.element);
+      if (name !== undefined && style && !done.has(name) && (isPressed || FILLED.test(node.element))) {
         done.add(name);
-        const states = statesOf(node, style, wordsColour(node, document, words));
+        const states = isPressed ? statesOf(node, style, wordsColour(node, document, words)) : [{ state: ':disabled', set: OUT_OF_ORDER }]; // prettier-ignore
         const known = new Set((style.variants ?? []).map(({ state }) => state));
         const more = states.filter(({ state }) => !known.has(state));
         styles[name] = { ...style, variants: [...(style.variants ?? []), ...more] };
@@ -70,7 +75,9 @@ function statesOf(node: ElementNode, style: SharedStyle, words: Rgba): StyleVari
     states.push({ state: ':hover', set: said }, { state: ':active', set: said });
   }
   states.push({ state: ':focus-visible', set: { 'outline-color': cssOf(ring), 'outline-style': 'solid', 'outline-width': '2px', 'outline-offset': '2px' } }); // prettier-ignore
-  if (node.element === 'button') states.push({ state: ':disabled', set: { opacity: '0.55', cursor: 'not-allowed' } });
+  if (node.element === 'button') states.push({ state: ':disabled', set: OUT_OF_ORDER });
+  /* A link cannot be switched off by itself: it says so (WAI-ARIA 1.2, 6.6). */
+  else if (node.kind === 'button') states.push({ state: ':is([aria-disabled="true"])', set: { ...OUT_OF_ORDER, 'pointer-events': 'none' } }); // prettier-ignore
   return states;
 }
 
