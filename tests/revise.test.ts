@@ -128,6 +128,29 @@ describe('the brief', () => {
   });
 });
 
+describe('addresses in the brief', () => {
+  it('follow what is called otherwise now or lies elsewhere, and go back with it', () => {
+    const next = join(folder, 'renamed');
+    cpSync(join(DEMO, 'existing'), next, { recursive: true });
+    const page = join(next, 'index.html');
+    const renamed = (text: string): string => text.replace('<h3>Friday evening</h3>', '<h3>Friday under the stars</h3>').replaceAll('id="hero"', 'id="top-of-all"'); // prettier-ignore
+    writeFileSync(page, renamed(readFileSync(page, 'utf8')));
+    const brief = join(project, 'brief.yaml');
+    const before = readFileSync(brief, 'utf8');
+    const revised = revise(page, '--json');
+    expect([revised.code, (JSON.parse(revised.out) as { notes: string[] }).notes]).toEqual([0, expect.arrayContaining([expect.stringMatching(/brief\.yaml: "Friday evening" is "Friday under the stars" now/)])]); // prettier-ignore
+    const after = readFileSync(brief, 'utf8');
+    expect(after).toContain('{ at: Friday under the stars, whole: true }');
+    expect(after).not.toContain('#hero');
+    expect(after.split('\n')).toHaveLength(before.split('\n').length);
+    /* What was decided is done: the whole card is one link, and the heading comes in. */
+    const [was, is] = [readFileSync(join(base, 'site/style.css'), 'utf8'), readFileSync(join(project, 'site/style.css'), 'utf8')]; // prettier-ignore
+    for (const rule of ['enter-from-left', '::after']) expect([rule, is.split(rule).length]).toEqual([rule, was.split(rule).length]); // prettier-ignore
+    expect(revise(DEMO_PAGE, '--json').code).toBe(0);
+    expect(readFileSync(brief, 'utf8')).toContain('{ at: Friday evening, whole: true }');
+  });
+});
+
 describe('what is refused', () => {
   it('is another page, unless somebody says so', () => {
     const other = join(folder, 'other.html');

@@ -54,7 +54,8 @@ export function writeRevision(
   }
   if (existsSync(siteFileOf(project))) bringFile(siteFileOf(staged), shared, {});
   writeFileSync(join(staged, TOKENS_FILE), tokens);
-  for (const file of [BRIEF_FILE, ADJUST_FILE]) if (existsSync(join(project, file))) cpSync(join(project, file), join(staged, file)); // prettier-ignore
+  /* The brief is there already: as it was, or with the addresses that elements have now. */
+  if (existsSync(join(project, ADJUST_FILE))) cpSync(join(project, ADJUST_FILE), join(staged, ADJUST_FILE));
   writeSettingsOf(project, staged, names);
 }
 

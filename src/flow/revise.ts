@@ -1,4 +1,4 @@
-import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve, sep } from 'node:path';
 import { openBrowser } from '../browser/launch.js';
 import { adjust } from '../core/adjust/apply.js';
@@ -10,6 +10,7 @@ import { Problem } from '../core/page/problem.js';
 import type { ElementNode, PageDocument } from '../core/page/types.js';
 import { elements } from '../core/page/walk.js';
 import { elementsAt } from '../core/passes/elements-at.js';
+import { movedAddresses } from '../core/passes/moved-addresses.js';
 import { carryNames, type Carried } from '../core/revise/carry.js';
 import { changesOf } from '../core/revise/changes.js';
 import { reviseContent } from '../core/revise/content.js';
@@ -20,6 +21,7 @@ import { collectTokens } from '../core/tokens/collect.js';
 import { writeTokens } from '../core/tokens/format.js';
 import { paletteOf } from '../core/tokens/palette.js';
 import { readAdjustments } from '../project/adjust-file.js';
+import { withAddresses } from '../project/brief-addresses.js';
 import { BRIEF_FILE, readBrief } from '../project/brief-file.js';
 import { openContent } from '../project/content-edit.js';
 import { openProject, replaceFolder } from '../project/folder.js';
@@ -75,11 +77,20 @@ export async function revise(project: string, sources: readonly string[], option
     const notes = await convertNew(project, staged, sources, options);
     return await finish(project, staged, notes, options);
   } finally {
-    rmSync(staged, { recursive: true, force: true });
+    for (const one of [staged, briefBeside(staged)]) rmSync(one, { recursive: true, force: true });
   }
 }
 
-/** Converts the new version beside the project, read as the project is. @returns what the brief asks for and is not there */
+/** The brief with addresses of the new version, while that is made. */
+function briefBeside(staged: string): string {
+  return `${staged}.${BRIEF_FILE}`;
+}
+
+/**
+ * Converts the new version beside the project, read as the project is. Where the brief calls elements as they were called, it
+ * is brought up to date, and the new version is read once more with it.
+ * @returns what a person should know of the brief
+ */
 async function convertNew(
   project: string,
   staged: string,
@@ -89,14 +100,39 @@ async function convertNew(
   // prettier-ignore
   const open = await openBrowser(browser, /^https?:/.test(sources[0] ?? ''));
   try {
-    const brief = join(project, BRIEF_FILE);
     const [only, more] = openProject(project).pages;
     const again = againOptions(project, { open, progress });
-    const { notes } = await convert(sources, { ...again, root: rootFor(again.root, sources), out: staged, ...(only && !more ? { called: only.name } : {}), ...(existsSync(brief) ? { brief } : {}) }); // prettier-ignore
-    return notes;
+    const called = only && !more ? { called: only.name } : {};
+    const read = async (brief: string): Promise<readonly string[]> => (await convert(sources, { ...again, root: rootFor(again.root, sources), out: staged, ...called, ...(existsSync(brief) ? { brief } : {}) })).notes; // prettier-ignore
+    const notes = await read(join(project, BRIEF_FILE));
+    const followed = followedBrief(project, staged);
+    if (!followed) return notes;
+    writeFileSync(briefBeside(staged), followed.text);
+    rmSync(staged, { recursive: true, force: true });
+    return [...followed.notes, ...(await read(briefBeside(staged)))];
   } finally {
     await open.close();
   }
+}
+
+/** The brief with the addresses that elements have in the new version; undefined if none is another. */
+function followedBrief(
+  project: string,
+  staged: string,
+): { readonly text: string; readonly notes: readonly string[] } | undefined {
+  const file = join(project, BRIEF_FILE);
+  if (!existsSync(file)) return undefined;
+  const before = readFileSync(file, 'utf8');
+  let text = before;
+  const notes: string[] = [];
+  for (const [oldName, newName] of pairedNames(project, staged)) {
+    const [old, now] = [readPage(project, oldName).document, readPage(staged, newName).document];
+    const found = (): ReadonlyMap<string, string> => new Map(matchPages(old, now, settledBy(project, old, now)).matches.map((one) => [one.old.node.id, one.now.node.id])); // prettier-ignore
+    const moved = movedAddresses(readBrief(text, file), old, now, found);
+    text = withAddresses(text, moved);
+    for (const [was, is] of [...moved.elements, ...moved.sections]) notes.push(`${BRIEF_FILE}: "${was}" is ${[is].flat().map((one) => `"${one}"`).join(', ')} now; what is decided of it goes along.`); // prettier-ignore
+  }
+  return text === before ? undefined : { text, notes };
 }
 
 /** The folder that pages are served from: as it was, if the new version lies in it. */
@@ -131,9 +167,8 @@ async function finish(
   notes: readonly string[],
   options: ReviseOptions,
 ): Promise<Revised> {
-  // prettier-ignore
-  const [oldNames, newNames] = [project, staged].map((one) => openProject(one).pages.map(({ name }) => name)) as [string[], string[]]; // prettier-ignore
-  const names = pairNames(oldNames, newNames);
+  const names = pairedNames(project, staged);
+  const [oldNames, newNames] = [project, staged].map(pageNames) as [string[], string[]];
   const pairs = [...names].map(([old, now]) => pairOf(project, staged, old, now));
   const found = share(pairs);
   if (found < SAME_PAGE && !options.anyway) throw new Problem(`This is hardly the same page: ${Math.round(found * 100)} % of its elements were found again. Nothing was changed.`, project, 'Check the source, or add --anyway.'); // prettier-ignore
@@ -155,8 +190,13 @@ async function finish(
   return { project, pages, addedPages, removedPages, same, notes, report: join(project, CHANGES, 'index.html') };
 }
 
+function pageNames(project: string): string[] {
+  return openProject(project).pages.map(({ name }) => name);
+}
+
 /** Pages by their names; one that has another name now is the one that is left. */
-function pairNames(old: readonly string[], now: readonly string[]): Map<string, string> {
+function pairedNames(project: string, staged: string): Map<string, string> {
+  const [old, now] = [pageNames(project), pageNames(staged)];
   const pairs = new Map(old.filter((name) => now.includes(name)).map((name) => [name, name]));
   const [left, right] = [old.filter((name) => !pairs.has(name)), now.filter((name) => !pairs.has(name))];
   if (left.length === 1 && right.length === 1) pairs.set(left[0] as string, right[0] as string);

@@ -13,7 +13,7 @@ export function elementsAt(
   suits: (node: ElementNode) => boolean = () => true,
 ): ReadonlySet<string> {
   const all = [...elements(body)].filter((node) => node.id !== body.id && suits(node));
-  const own = all.filter((node) => saidOf(node).some((name) => means(at, node.from?.path ?? '', name)));
+  const own = all.filter((node) => namesFor(node).some((name) => means(at, node.from?.path ?? '', name)));
   if (own.length) return new Set(own.map(({ id }) => id));
   const found = new Set<string>();
   const visit = (node: ElementNode): void => {
@@ -26,7 +26,7 @@ export function elementsAt(
 }
 
 /** Names that a person may call an element by: its own, its alternative text, its words. */
-function saidOf(node: ElementNode): string[] {
+export function namesFor(node: ElementNode): string[] {
   const words = node.children?.some(isElement) ? '' : textOf(node);
   return [node.name, node.attributes?.['alt'] ?? '', words].filter((one, at) => one !== '' || at === 0);
 }
