@@ -141,7 +141,8 @@ function showTokens(tokens: readonly UsedToken[], print: (line: string) => void,
 
 /** What else the source says where a token stands; of colours, with the distance. */
 function others({ group, value, from }: Token): string[] {
-  const own = group === 'color' && typeof value === 'string' ? readColour(value) : undefined;
+  if (typeof value !== 'string') return [];
+  const own = group === 'color' ? readColour(value) : undefined;
   return from.flatMap((one) => {
     const other = own && readColour(one);
     if (one === value) return [];

@@ -1,5 +1,6 @@
 import type { Declarations, PageDocument, SharedStyle } from '../page/types.js';
-import { SPACES, typographyKey, typographyOf } from './collect.js';
+import { SPACES } from './collect.js';
+import { isNarrower, typographiesOf, typographyKey, typographyOf } from './typography.js';
 import { COLOURS, pathOf, placeOf, propertyOf, type Group, type Token, type Typography } from './token.js';
 
 /** How tokens stand in a style sheet: as custom properties, or as their values. */
@@ -68,7 +69,11 @@ function said(document: PageDocument, tokens: readonly Token[], say: Say): PageD
     const type = typographyOf(rest);
     const text = type && index.find('text', typographyKey(type), placeOf(name, 'font-size'));
     const own = declared(name, rest, text);
-    const others = variants?.map((one) => ({ ...one, set: declared(name, one.set) }));
+    const ranges = typographiesOf({ rest, ...(variants ? { variants } : {}) }, document);
+    const others = variants?.map((one) => {
+      const there = isNarrower(one) ? ranges.get(one.at) : undefined;
+      return { ...one, set: declared(name, one.set, there && index.find('text', typographyKey(there), placeOf(name, 'font-size'))) }; // prettier-ignore
+    });
     return [name, { rest: own, ...(others ? { variants: others } : {}) }];
   };
   const styles = Object.fromEntries(Object.entries(document.styles).map(styled));

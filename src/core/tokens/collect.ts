@@ -2,7 +2,9 @@ import type { PageDocument } from '../page/types.js';
 import { NameGiver } from '../page/words.js';
 import { colourTokens } from './colours.js';
 import { layersOf, shadowOf } from './shadows.js';
-import type { Group, Token, Typography } from './token.js';
+import { textTokens } from './text-styles.js';
+import type { Group, Token } from './token.js';
+import { screenBelow } from './typography.js';
 import { declarationsIn, type ValueUse } from './uses.js';
 
 /** A distance that stands fewer times is no step of a scale. */
@@ -45,56 +47,6 @@ function fontTokens(all: readonly ValueUse[]): Token[] {
   });
 }
 
-/** Weights that have names (CSS Fonts 4, 2.2). */
-const WEIGHTS: Readonly<Record<string, number>> = { normal: 400, bold: 700 };
-
-/** What a text style is told by, as it stands at rest on the widest screen. */
-export function typographyOf(rest: Readonly<Record<string, string>>): Typography | undefined {
-  const size = /^([\d.]+)px$/.exec(rest['font-size'] ?? '')?.[1];
-  const said = rest['font-weight'] ?? '400';
-  const weight = WEIGHTS[said] ?? Number(said);
-  if (size === undefined || Number(size) === 0 || !(weight > 0)) return undefined;
-  return {
-    fontFamily: rest['font-family'] ?? '',
-    fontSize: Number(size),
-    fontWeight: weight,
-    lineHeight: rest['line-height'] ?? 'normal',
-    letterSpacing: rest['letter-spacing'] ?? 'normal',
-  };
-}
-
-/** What tells text styles apart, as text. */
-export function typographyKey(one: Typography): string {
-  return [one.fontFamily, one.fontSize, one.fontWeight, one.lineHeight, one.letterSpacing].join(' | ');
-}
-
-function textTokens(documents: readonly PageDocument[]): Token[] {
-  const found = new Map<string, { value: Typography; uses: ValueUse[] }>();
-  for (const document of documents)
-    for (const use of declarationsIn([document])) {
-      if (use.property !== 'font-size' || use.state) continue;
-      const rest = document.styles[use.style]?.rest ?? {};
-      const value = typographyOf(rest);
-      if (!value || rest['font-size'] !== use.value) continue;
-      const key = typographyKey(value);
-      const own = found.get(key) ?? { value, uses: [] };
-      own.uses.push(use);
-      found.set(key, own);
-    }
-  const all = [...found].map(([key, one]) => ({ key, ...one, letters: one.uses.reduce((sum, use) => sum + use.letters + use.count, 0) })); // prettier-ignore
-  const giver = new NameGiver();
-  const isHeading = ({ uses }: { uses: ValueUse[] }): boolean => uses.some(({ kinds }) => kinds.has('heading'));
-  const isRoot = ({ uses }: { uses: ValueUse[] }): boolean => uses.some(({ root }) => root);
-  const body = all.find(isRoot) ?? [...all].filter((one) => !isHeading(one)).sort((a, b) => b.letters - a.letters)[0];
-  const sorted = all.sort((a, b) => b.value.fontSize - a.value.fontSize || (a.key < b.key ? -1 : 1));
-  return sorted.map(({ key, value, uses }) => {
-    const own = uses.some(({ kinds }) => kinds.has('heading'))
-      ? 'heading'
-      : uses.some(({ kinds }) => kinds.has('button')) ? 'button' : value.fontSize > (body?.value.fontSize ?? 16) ? 'lead' : value.fontSize < (body?.value.fontSize ?? 16) ? 'small' : 'note'; // prettier-ignore
-    return { group: 'text', name: giver.give(key === body?.key ? 'body' : own), value, from: [key] };
-  });
-}
-
 /** Steps of a scale from the smallest to the largest. */
 const STEPS = ['2xs', 'xs', 's', 'm', 'l', 'xl', '2xl', '3xl'];
 
@@ -123,6 +75,5 @@ function shadowTokens(all: readonly ValueUse[]): Token[] {
 function breakpointTokens(documents: readonly PageDocument[]): Token[] {
   const all = [...new Set(documents.flatMap(({ breakpoints }) => breakpoints.map(({ below }) => below)))].sort((a, b) => b - a); // prettier-ignore
   const giver = new NameGiver();
-  const name = (px: number): string => (px > 1100 ? 'wide' : px > 850 ? 'desktop' : px > 600 ? 'tablet' : 'phone');
-  return all.map((px) => ({ group: 'breakpoint', name: giver.give(name(px)), value: `${px}px`, from: [`${px}px`] }));
+  return all.map((px) => ({ group: 'breakpoint', name: giver.give(screenBelow(px)), value: `${px}px`, from: [`${px}px`] })); // prettier-ignore
 }

@@ -49,6 +49,29 @@ describe('the tokens of a page', () => {
   });
 });
 
+describe('text styles of narrower screens', () => {
+  const title = (size: string, narrow: Record<string, string>): SharedStyle => ({ rest: { 'font-size': size, 'font-weight': '600', 'line-height': '1.2', 'font-family': 'Fraunces' }, variants: [{ at: 'below-600', set: narrow }] }); // prettier-ignore
+  const shown = page({ a: title('36px', { 'font-size': '27px', 'margin-top': '9px' }), b: title('36px', { 'font-size': '27px' }), c: title('30px', { 'font-size': '21px' }) }, element('heading', '1', { style: 'a' }, words('One')), element('heading', '2', { style: 'b' }, words('Two')), element('heading', '3', { style: 'c' }, words('Three'))); // prettier-ignore
+  const found = collectTokens([shown]);
+  const narrow = found.find(({ name }) => name === 'heading-phone') as Token;
+
+  it('are tokens where two or more come to the same, called after what they are on the widest', () => {
+    expect(narrow.value).toMatchObject({ fontSize: 27, fontWeight: 600, lineHeight: '1.2' });
+    expect(found.some(({ value }) => typeof value === 'object' && value.fontSize === 21)).toBe(false);
+  });
+
+  it('are said where a breakpoint says one of them, and change there alone', () => {
+    const css = renderCss(withTokens(shown, found));
+    expect(css.match(/font-size: var\(--text-heading-phone-size\)/g)).toHaveLength(2);
+    expect(css).toContain('font-size: 21px');
+    expect(renderCss(withTokens(shown, found, 'values'))).toBe(renderCss(shown));
+    const smaller = found.map((one) => (one === narrow ? { ...one, value: { ...(one.value as object), fontSize: 25 } as Token['value'] } : one)); // prettier-ignore
+    const [before, after] = [shown, withTokens(shown, smaller, 'values')].map((one) => renderCss(one).split('\n')) as [string[], string[]]; // prettier-ignore
+    expect(after.filter((line, at) => line !== before[at]).map((line) => line.trim())).toEqual(['font-size: 25px;', 'font-size: 25px;']); // prettier-ignore
+    expect(placesIn([shown], found).get('text.heading-phone')).toEqual(['a font-size', 'b font-size']);
+  });
+});
+
 describe('a page with tokens', () => {
   const css = renderCss(withTokens(document, tokens));
 
