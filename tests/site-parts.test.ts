@@ -73,6 +73,38 @@ describe('a site of two pages', () => {
   });
 });
 
+describe('a correction', () => {
+  const own = join(folder, 'corrected');
+  const sheets = (): string[] => ['style.css', 'hire.css'].map((file) => readFileSync(join(own, 'site', file), 'utf8'));
+  const list = (): { page: string; property: string }[] => (JSON.parse(tavrik(['adjust', own, '--json']).out) as { adjustments: { page: string; property: string }[] }).adjustments; // prettier-ignore
+  beforeAll(() => copy(project, own));
+
+  it('of the header is one for all pages that have it, and is taken back on all', () => {
+    const [style] =
+      /class="(header-item[\w-]*)/.exec(readFileSync(join(own, 'site/index.html'), 'utf8'))?.slice(1) ?? [];
+    const set = (...more: string[]) => tavrik(['adjust', own, 'set', `.${style}`, 'letter-spacing', '3px', '--no-proof', ...more]); // prettier-ignore
+    expect(
+      set()
+        .out.split('\n')
+        .filter((line) => line.includes('letter-spacing: 3px')),
+    ).toHaveLength(2);
+    expect(sheets().map((text) => text.includes('letter-spacing: 3px'))).toEqual([true, true]);
+    expect(tavrik(['adjust', own, 'remove', `.${style}`, '--no-proof']).out).toContain('2 corrections are removed');
+    expect(set('--page', 'hire').code).toBe(0);
+    expect([list().map(({ page }) => page), sheets().map((text) => text.includes('letter-spacing: 3px'))]).toEqual([['hire'], [false, true]]); // prettier-ignore
+  });
+
+  it('of what stands in no header or footer is one for its page', () => {
+    const [style] = /^\.(membership-heading) \{/m.exec(sheets()[0] as string)?.slice(1) ?? ['membership-heading'];
+    expect(tavrik(['adjust', own, 'set', `.${style}`, 'margin-top', '41px', '--no-proof']).code).toBe(0);
+    expect(
+      list()
+        .filter(({ property }) => property === 'margin-top')
+        .map(({ page }) => page),
+    ).toEqual(['home']);
+  });
+});
+
 describe('a page of another project', () => {
   it('stands between the header and the footer of the site, and says what it says itself', async () => {
     expect(tavrik(['content', guest, 'list']).code).toBe(0);

@@ -64,7 +64,7 @@ export function adjustCommand(): Command {
         } else {
           if (property === undefined || value === undefined) throw new Problem('What is to be set?', 'set', 'Give a property and its value.'); // prettier-ignore
           const made = setAdjustment(project, place, property, value);
-          if (!options.json) print(inWords(made));
+          if (!options.json) for (const one of made) print(inWords(one));
         }
         if (!options.proof)
           return options.json ? print(JSON.stringify({ adjustments: listAdjustments(project) }, null, 2)) : undefined;

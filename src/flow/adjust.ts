@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import type { Adjustment } from '../core/adjust/adjustment.js';
 import { contradictions, targetOf, WIDEST } from '../core/adjust/adjustment.js';
+import { sameOnPage } from '../core/compose/everywhere.js';
 import { nearestWords } from '../core/page/nearest.js';
 import { Problem } from '../core/page/problem.js';
 import type { PageDocument } from '../core/page/types.js';
@@ -26,23 +27,26 @@ export function listAdjustments(project: string): readonly Adjustment[] {
   return readAdjustments(project);
 }
 
-/** Sets a correction, in place of one that said otherwise, and renders the site. @throws Problem */
-export function setAdjustment(project: string, place: Place, property: string, value: string): Adjustment {
+/**
+ * Sets a correction, in place of one that said otherwise, and renders the site. What stands in the header or the footer that
+ * several pages have is set on all of them, unless one page is named. @throws Problem
+ */
+export function setAdjustment(project: string, place: Place, property: string, value: string): readonly Adjustment[] {
   const list = listAdjustments(project);
   checkDeclaration(property, value, 'set');
-  const made: Adjustment = { ...targetIn(project, place), property, value };
-  save(project, [...list.filter((one) => contradictions([one, made]).length === 0 && !isSame(one, made)), made]);
+  const made = targetsIn(project, place).map((target): Adjustment => ({ ...target, property, value }));
+  const isReplaced = (one: Adjustment): boolean => made.some((own) => contradictions([one, own]).length > 0 || isSame(one, own)); // prettier-ignore
+  save(project, [...list.filter((one) => !isReplaced(one)), ...made]);
   return made;
 }
 
 /** Removes corrections: those of a property, or all of an element or style. @returns how many @throws Problem if there are none */
 export function removeAdjustments(project: string, place: Place, property: string | undefined): number {
   const list = listAdjustments(project);
-  const target = targetIn(project, place);
+  const targets = targetsIn(project, place);
   const gone = list.filter(
     (one) =>
-      one.element === target.element &&
-      one.style === target.style &&
+      targets.some(({ page, element, style }) => one.element === element && one.style === style && (one.page ?? page) === page) && // prettier-ignore
       (property === undefined || one.property === property) &&
       (!place.at || place.at.join() === one.at?.join()) &&
       (place.state === undefined || place.state === one.state),
@@ -75,10 +79,26 @@ function isSame(a: Adjustment, b: Adjustment): boolean {
   return targetOf(a) === targetOf(b) && (a.at ?? []).join() === (b.at ?? []).join();
 }
 
+type Target = Omit<Adjustment, 'property' | 'value'>;
+
 /** @throws Problem if no element, style or breakpoint is meant */
-function targetIn(project: string, { page, of, at, state }: Place): Omit<Adjustment, 'property' | 'value'> {
+function targetsIn(project: string, place: Place): readonly Target[] {
   const settings = openProject(project);
-  const { document, file } = readPage(project, pageNamed(settings, page).name);
+  const { document, file } = readPage(project, pageNamed(settings, place.page).name);
+  const first = targetOn(document, file, place);
+  if (place.page !== undefined) return [first];
+  const others = settings.pages.filter(({ name }) => name !== document.name).flatMap(({ name }): Target[] => {
+    const { document: other } = readPage(project, name);
+    const known = new Set([WIDEST, ...other.breakpoints.map((one) => one.name)]);
+    const same = (place.at ?? []).every((one) => known.has(one)) ? sameOnPage(document, first, other) : undefined;
+    const { element: _, style: __, ...rest } = first;
+    return same ? [{ ...rest, ...same, page: other.name }] : [];
+  }); // prettier-ignore
+  return [first, ...others];
+}
+
+/** @throws Problem if no element, style or breakpoint of a page is meant */
+function targetOn(document: PageDocument, file: string, { of, at, state }: Place): Target {
   checkRanges(document, at, file);
   const shared = { page: document.name, ...(at?.length ? { at } : {}), ...(state === undefined ? {} : { state }) };
   if (of.startsWith('.')) {
