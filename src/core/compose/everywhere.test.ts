@@ -18,7 +18,14 @@ describe('what is the same on another page', () => {
   it('is nothing for what stands outside of it, and where the header is another one', () => {
     expect(sameOnPage(home, { element: 'b-1' }, hire)).toBeUndefined();
     expect(sameOnPage(home, { style: 'own' }, hire)).toBeUndefined();
-    expect(sameOnPage(home, { style: 'now' }, hire)).toBeUndefined();
     expect(sameOnPage(home, { element: 'b1' }, site('3', link('a3', 'Dates')))).toBeUndefined();
+  });
+
+  it('is a shared style that says the same under the same name, wherever it stands', () => {
+    const other = (color: string, style: string): PageDocument => page({ entry: { rest: { color } } }, element('text', 't', { style }, words('Tide'))); // prettier-ignore
+    const here = other('red', 'entry');
+    expect(sameOnPage(here, { style: 'entry' }, other('red', 'entry'))).toEqual({ style: 'entry' });
+    expect(sameOnPage(here, { style: 'entry' }, other('blue', 'entry'))).toBeUndefined();
+    expect(sameOnPage(here, { style: 'entry' }, other('red', 'another'))).toBeUndefined();
   });
 });

@@ -10,10 +10,20 @@ export interface Aim {
 }
 
 /**
- * What is the same on another page: an element, or a style of one, in the header or the footer of a page, if the other page has
- * the same header or footer. Undefined if it stands elsewhere, or the other page has another one.
+ * What is the same on another page: a shared style that says the same there under the same name; an element, or a style of one,
+ * in the header or the footer of a page, if the other page has the same header or footer. Undefined if there is no such thing.
  */
 export function sameOnPage(page: PageDocument, aim: Aim, other: PageDocument): Aim | undefined {
+  const [mine, theirs] = [page, other].map(({ styles }) => JSON.stringify(styles[aim.style ?? '']));
+  if (mine !== undefined && mine === theirs && isUsed(other, aim)) return { style: aim.style as string };
+  return sameInFrame(page, aim, other);
+}
+
+function isUsed({ body }: PageDocument, aim: Aim): boolean {
+  return [...elements(body)].some((node) => isMeant(node, aim));
+}
+
+function sameInFrame(page: PageDocument, aim: Aim, other: PageDocument): Aim | undefined {
   for (const kind of PART_KINDS) {
     const [own, theirs] = [pieceOf(page, kind), pieceOf(other, kind)];
     if (!own || !theirs || !isSamePiece(own, theirs)) continue;
