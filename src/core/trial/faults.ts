@@ -22,6 +22,8 @@ export interface TrialFault {
   readonly by?: number;
   /** Id of the element that lies on it; empty if it is none of the page document. */
   readonly under?: string;
+  /** Path of the field whose words lie on it. */
+  readonly over?: string;
   readonly place?: Place;
 }
 
@@ -58,23 +60,25 @@ export function trialFaults(
   if (now.overflow > before.overflow + 1) found.push({ kind: 'scrolls', width, ...about(widest(now, width)?.of), what: `The page scrolls sideways by ${Math.round(now.overflow)} px`, by: Math.round(now.overflow) }); // prettier-ignore
   const was = flagged(before, known);
   const seen = new Set<string>();
-  const tell = (kind: TrialFault['kind'], word: MeasuredWord, what: string): void => {
+  const tell = (kind: TrialFault['kind'], word: MeasuredWord, what: string, other?: MeasuredWord): void => {
     const key = `${kind} ${word.of ?? ''}`;
     const style = known.get(word.of ?? '')?.node.style ?? '';
     if (seen.has(key) || was.has(`${kind} ${style}`)) return;
     seen.add(key);
     const { x, y, width: wide, height } = word;
+    const over = known.get(word.under ?? other?.under ?? '')?.path;
     found.push({
       kind,
       width,
       ...about(word.of),
       what,
       ...(kind === 'covered' ? { under: word.under ?? '' } : {}),
+      ...(over ? { over } : {}),
       place: { x, y, width: wide, height },
     });
   };
   for (const [one, other] of clashingWords(now.words))
-    tell('overlap', one, `“${short(one.text)}” lies on “${short(other.text)}”`);
+    tell('overlap', one, `“${short(one.text)}” lies on “${short(other.text)}”`, other);
   for (const word of now.words) {
     if (word.cut) tell('cut-off', word, `“${short(word.text)}” is cut off`);
     if (isBeyond(word, now)) tell('beyond', word, `“${short(word.text)}” reaches over its box`);

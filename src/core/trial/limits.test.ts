@@ -22,6 +22,11 @@ describe('limits of a trial', () => {
     expect(limits(fault('covered', 'ways.cards.two.heading'), fault('overlap', 'ways.cards.one.heading'))).toEqual([{ path: 'ways.cards.*.heading', longest: 15, faults: 2 }]); // prettier-ignore
   });
 
+  it('are of the text that lies over another one, not of that', () => {
+    const covered = { ...fault('covered', 'ways.cards.two.heading'), over: 'ways.cards.two.text' };
+    expect(limits(covered).map(({ path }) => path)).toEqual(['ways.cards.*.text']);
+  });
+
   it('are none for what has nothing to do with length, or no field', () => {
     expect(limits(fault('collapsed', 'ways.cards.two.heading'), fault('covered', 'ways.gone'))).toEqual([]);
     expect(limitsFor(document, regionsOf(document), {}, new Map([['no-pictures', [fault('covered', 'ways.cards.two.heading')]]]))).toEqual([]); // prettier-ignore

@@ -33,7 +33,9 @@ export function limitsFor(
   const find = fieldsByPath(regions);
   const count = new Map<string, number>();
   for (const fault of LONGER.flatMap((name) => broken.get(name) ?? [])) {
-    const field = fault.path !== undefined && BY_LENGTH.has(fault.kind) ? find(fault.path) : undefined;
+    /* Of words that cover others it is they that are too long. */
+    const path = fault.over ?? fault.path;
+    const field = path !== undefined && BY_LENGTH.has(fault.kind) ? find(path) : undefined;
     if (field?.type === 'text') count.set(field.path, (count.get(field.path) ?? 0) + 1);
   }
   const now = [...flatten(wholeContent(document, written)).values];
