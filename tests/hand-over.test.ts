@@ -244,7 +244,6 @@ describe('a client', () => {
         '/edit/items/home/history',
         '/edit/files',
       ]) {
-        // prettier-ignore
         await page.goto(host.address + path);
         await settled();
         await page.evaluate(() => { for (const one of document.querySelectorAll('details')) one.open = true; }); // prettier-ignore

@@ -85,7 +85,6 @@ describe('items', () => {
       ['PUT', '/site'],
       ['PUT', '/tokens/x'],
     ] as const) {
-      // prettier-ignore
       const json = { '/items/seen': pageBody(), '/items/seen/restore': { version: 1 }, '/site': { name: 'A', language: 'en' } }[path as string] ?? {}; // prettier-ignore
       expect([path, (await api(method, path, method === 'DELETE' ? {} : { json })).status]).toEqual([path, 428]);
     }

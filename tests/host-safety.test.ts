@@ -34,7 +34,6 @@ function raw(
   text: string,
   more: { readonly end?: boolean } = {},
 ): Promise<{ readonly answer: string; readonly ms: number }> {
-  // prettier-ignore
   const began = Date.now();
   const { hostname, port } = new URL(host.address);
   return new Promise((done) => {
@@ -78,7 +77,6 @@ describe('signing in', () => {
       '/edit/items/secret/history',
       '/edit/files',
     ]) {
-      // prettier-ignore
       const answer = await open(path);
       expect([path, answer.status, await answer.text()]).toEqual([path, 303, '']);
     }
@@ -137,7 +135,6 @@ describe('what is typed', () => {
       `/edit/items/${id}/changes`,
       `/edit?words=${encodeURIComponent(text)}`,
     ]) {
-      // prettier-ignore
       const html = await (await open(path, { headers: { cookie } })).text();
       expect([path, /<img src=x|<script>alert|' onfocus='x>/.test(html)]).toEqual([path, false]);
     }
@@ -166,7 +163,6 @@ describe('files', () => {
     name: string,
     bytes: Buffer,
   ): Promise<{ status: number; body: { title?: string; type?: string } }> => {
-    // prettier-ignore
     const begun = await host.api('POST', '/uploads', { json: { name, hash: sha(bytes), bytes: bytes.length } });
     return host.api('PATCH', `/uploads/${begun.body.id}`, { body: bytes, headers: { 'content-type': 'application/partial-upload', 'upload-offset': '0' } }); // prettier-ignore
   };

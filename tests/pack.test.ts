@@ -53,7 +53,6 @@ describe('a package', () => {
   ])(
     'of a project as %s holds all it needs, says what needs what, and is the same bytes every time',
     async (as, holds, paths) => {
-      // prettier-ignore
       const packed = pack(as, `${as}.zip`, '--json');
       expect([packed.code, packed.err]).toEqual([0, '']);
       const told = JSON.parse(packed.out) as { holds: string[]; opened: number };

@@ -64,7 +64,6 @@ function linesOf(
   isTrial: boolean,
   { paint }: Terminal,
 ): string[] {
-  // prettier-ignore
   if (same) return ['Nothing is otherwise: the project stays as it is, byte for byte.'];
   const end = isTrial ? 'Nothing was changed.' : `Taken in: prove it anew with ${paint.bold(`tavrik proof ${project}`)}. ${paint.bold(`tavrik revise ${project} --undo`)} takes it back.`; // prettier-ignore
   return [

@@ -18,7 +18,6 @@ export async function reviseReport(
   staged: string,
   pages: readonly RevisedPage[],
 ): Promise<ProjectFile[]> {
-  // prettier-ignore
   const parts: RevisedPart[] = [];
   for (const page of pages) {
     const sections = [...bySection(page.changes)];
@@ -42,8 +41,9 @@ async function picturesOf(
   before: string,
   now: string,
 ): Promise<BeforeAndNow[]> {
-  // prettier-ignore
-  const widths = widthsOf(project, page).filter((width) => existsSync(join(staged, 'reference', page, `${width}.json`)));
+  const widths = widthsOf(project, page).filter((width) =>
+    existsSync(join(staged, 'reference', page, `${width}.json`)),
+  );
   return Promise.all(
     widths.map(async (width): Promise<BeforeAndNow> => {
       const [a, b] = await Promise.all([stripOf(project, page, width, before), stripOf(staged, page, width, now)]);

@@ -97,7 +97,6 @@ async function convertNew(
   sources: readonly string[],
   { browser, progress }: ReviseOptions,
 ): Promise<readonly string[]> {
-  // prettier-ignore
   const open = await openBrowser(browser, /^https?:/.test(sources[0] ?? ''));
   try {
     const [only, more] = openProject(project).pages;

@@ -83,7 +83,6 @@ function renameInContent(
   documents: readonly PageDocument[],
   names: ReadonlyMap<string, string>,
 ): void {
-  // prettier-ignore
   for (const document of documents) {
     const { values } = flatten(readPage(project, document.name).content);
     const paths = [...elements(document.body)].flatMap(({ fields }) => fields?.[BACKGROUND] ?? []);

@@ -45,7 +45,6 @@ function add(
   more: Partial<ItemState> = {},
   kind: ItemRecord['kind'] = 'page',
 ): ItemRecord {
-  // prettier-ignore
   const state = { name: id, document: context.store.items.keepDocument(document), content: {}, ...more };
   return context.store.items.add(id, kind, { ...state, content: keptContent(context, state, state.content) }, BY);
 }

@@ -54,7 +54,6 @@ describe('the key of a comparison', () => {
       ['assets/a.jpg', 'b'],
       ['assets/b.jpg', 'b'],
     ] as const) {
-      // prettier-ignore
       put([[path, text]], 'site');
       seen.add(key());
     }

@@ -130,7 +130,6 @@ function pageItem(
   { path, document, content }: HandedPage,
   { framed, needs }: { readonly framed: boolean; readonly needs: readonly string[] },
 ): Item {
-  // prettier-ignore
   const id = kindOfId(document.name) ? `${document.name}-page` : document.name;
   return { id, kind: 'page', name: document.title || document.name, path, framed, document, content, needs, assets: assetsIn(document, content) }; // prettier-ignore
 }

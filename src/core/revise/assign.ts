@@ -64,7 +64,6 @@ function augment(
   owner: Int32Array,
   price: Float64Array,
 ): void {
-  // prettier-ignore
   const distance = new Map<number, number>();
   const from = new Map<number, number>();
   const done = new Set<number>();

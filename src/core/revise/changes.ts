@@ -33,7 +33,6 @@ export function changesOf(
   matched: Matched,
   ids: ReadonlyMap<string, string>,
 ): Change[] {
-  // prettier-ignore
   const { matches, added, removed, old, now } = matched;
   const sectionOf = (all: readonly Features[], one: Features): string => {
     for (let here: Features | undefined = one; here; here = all[here.parent]) if (here.node.kind === 'section') return here.node.name; // prettier-ignore
@@ -111,7 +110,6 @@ function isOnlyBoxed(
   old: readonly Features[],
   now: readonly Features[],
 ): boolean {
-  // prettier-ignore
   const above = new Set<number>();
   for (let up = old[match.old.parent]; up; up = old[up.parent]) {
     const other = to.get(up.at);

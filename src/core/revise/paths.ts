@@ -20,7 +20,6 @@ export class Paths {
     private readonly newLists: ReadonlyMap<string, readonly string[]>,
     oldLists: ReadonlyMap<string, readonly string[]>,
   ) {
-    // prettier-ignore
     const pairs = matches.flatMap(({ old, now }) => fieldPairs(old.node, now.node));
     const listVotes = new Votes();
     for (const { old, now } of matches) {

@@ -40,10 +40,11 @@ export function contentLines({
   returned,
   newFields,
 }: Omit<ContentEffect, 'page' | 'changes'>): string[] {
-  // prettier-ignore
   return [
     ...conflicts.map(({ path, before = '', ours = '', theirs = '' }) => `${path}: what was written stays, “${theirs}”. The design said “${before}” and says “${ours}” now.`), // prettier-ignore
-    ...Object.entries(parked).map(([path, value]) => `${path}: its place is gone. “${value}” is kept aside, and comes back if the place does.`),
+    ...Object.entries(parked).map(
+      ([path, value]) => `${path}: its place is gone. “${value}” is kept aside, and comes back if the place does.`,
+    ),
     ...returned.map((path) => `${path}: its place is back, with what was written.`),
     ...(newFields.length ? [`New to be filled in: ${newFields.join(', ')}.`] : []),
   ];

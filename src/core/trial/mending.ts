@@ -114,7 +114,6 @@ function isBetter(
   before: ReadonlyMap<string, readonly TrialFault[]>,
   now: ReadonlyMap<string, readonly TrialFault[]>,
 ): boolean {
-  // prettier-ignore
   if (countOf(now, 'overlap') > countOf(before, 'overlap')) return false;
   const fewer = countOf(before) - countOf(now);
   /* Of several texts that are too wide in a row each mended one counts, though the page scrolls until the last of them. */

@@ -117,7 +117,6 @@ describe('View', () => {
       ['opacity', '0.5'],
       ['transform', 'scale(2)'],
     ])
-      // prettier-ignore
       expect(view('div', { [name as string]: value as string }).paints()).toBe(true);
     for (const [name, value] of [
       ['background-color', 'transparent'],
@@ -125,7 +124,6 @@ describe('View', () => {
       ['opacity', '1'],
       ['z-index', 'auto'],
     ])
-      // prettier-ignore
       expect(view('div', { [name as string]: value as string }).paints()).toBe(false);
     expect(view('button').paints()).toBe(true);
   });

@@ -53,7 +53,6 @@ function manifestOf(
   { source, title, language }: Pick<Handed, 'source' | 'title' | 'language'>,
   as: PackageForm,
 ): Omit<Manifest, 'files'> {
-  // prettier-ignore
   return { format: 'tavrik-package', version: 1, as, source, title, language };
 }
 

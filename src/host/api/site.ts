@@ -125,7 +125,6 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
       schema: { summary: 'Paths of files that are served as they are', response: { 200: listOf({ type: 'string' }) } },
     },
     (_, reply) =>
-      // prettier-ignore
       reply.header('etag', etagOf({ revision: settings.plainRevision() })).send({ entries: settings.plainPaths() }),
   );
 
@@ -140,15 +139,14 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
       },
     },
     (request, reply) =>
-      // prettier-ignore
       answerOnce(store, request, reply, () => {
-      refuseUnseen(request, etagOf({ revision: settings.plainRevision() }));
-      const files = Object.entries(request.body.files);
-      const odd = files.find(([path]) => !PLAIN_PATH.test(path));
-      if (odd) throw new Refusal(422, 'This is no path of a site.', `"${odd[0].slice(0, 80)}" is not served.`);
-      settings.setPlain(files);
-      return { status: 200, body: { files: files.length }, etag: etagOf({ revision: settings.plainRevision() }) };
-    }),
+        refuseUnseen(request, etagOf({ revision: settings.plainRevision() }));
+        const files = Object.entries(request.body.files);
+        const odd = files.find(([path]) => !PLAIN_PATH.test(path));
+        if (odd) throw new Refusal(422, 'This is no path of a site.', `"${odd[0].slice(0, 80)}" is not served.`);
+        settings.setPlain(files);
+        return { status: 200, body: { files: files.length }, etag: etagOf({ revision: settings.plainRevision() }) };
+      }),
   );
 
   app.get('/access', { config: { scope: 'access' }, schema: { summary: 'Tokens of programs; never the tokens themselves', response: { 200: listOf(ACCESS) } } }, () => ({ entries: access.tokens() })); // prettier-ignore

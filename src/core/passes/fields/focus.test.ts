@@ -38,7 +38,6 @@ describe('focal points', () => {
     ['left top', undefined],
     ['1% 2%; x', undefined],
   ])('are read from %j', (text, point) => {
-    // prettier-ignore
     expect(readFocus(text)).toBe(point);
   });
 

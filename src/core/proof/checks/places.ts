@@ -132,7 +132,6 @@ function padding(
   asked: number,
   own: number,
 ): Difference {
-  // prettier-ignore
   const property = `padding-${side}`;
   const before = holder.look.get(property) ?? '0px';
   const value = /^[\d.]+px$|^0$/.test(before) ? px(Math.max(0, parseFloat(before) + asked - own)) : undefined;
