@@ -161,16 +161,17 @@ class Trial {
   ): Promise<{ readonly limits: readonly Limit[]; readonly found: ReadonlyMap<string, readonly TrialFault[]> }> {
     const total = (faults: ReadonlyMap<string, readonly TrialFault[]>): number => [...faults.values()].reduce((sum, those) => sum + those.length, 0); // prettier-ignore
     let best = { limits: [] as readonly Limit[], found: left };
-    let limits: readonly Limit[] = [];
-    let now = left;
-    /* Where one text fits at last, the next one shows that did not. */
-    for (let round = 0; round < LIMIT_ROUNDS; round += 1) {
-      const known = withLimits(document, limits);
-      const more = limitsFor(known, regionsOf(known), content, now);
-      if (more.length === 0) break;
-      limits = [...limits, ...more];
-      now = new Map([...now, ...(await this.retried(withLimits(document, limits), content, looks, before, list))]);
-      if (total(now) < total(best.found)) best = { limits, found: now };
+    for (const of of ['path', 'over'] as const) {
+      let { limits, found: now } = best;
+      /* Where one text fits at last, the next one shows that did not. */
+      for (let round = 0; round < LIMIT_ROUNDS; round += 1) {
+        const known = withLimits(document, limits);
+        const more = limitsFor(known, regionsOf(known), content, now, of);
+        if (more.length === 0) break;
+        limits = [...limits, ...more];
+        now = new Map([...now, ...(await this.retried(withLimits(document, limits), content, looks, before, list))]);
+        if (total(now) < total(best.found)) best = { limits, found: now };
+      }
     }
     return best;
   }

@@ -23,18 +23,19 @@ const BY_LENGTH: ReadonlySet<string> = new Set(['scrolls', 'overlap', 'cut-off',
 /**
  * Where no style mends it that longer texts break the page, a limit does: what the page has there now fits.
  * @param broken faults by the names of the edits, as the mends have left them
+ * @param of whether the text at fault is limited, or that which lies over it
  */
 export function limitsFor(
   document: PageDocument,
   regions: readonly Region[],
   written: Content,
   broken: ReadonlyMap<string, readonly TrialFault[]>,
+  of: 'path' | 'over' = 'path',
 ): Limit[] {
   const find = fieldsByPath(regions);
   const count = new Map<string, number>();
   for (const fault of LONGER.flatMap((name) => broken.get(name) ?? [])) {
-    /* Of words that cover others it is they that are too long. */
-    const path = fault.over ?? fault.path;
+    const path = fault[of];
     const field = path !== undefined && BY_LENGTH.has(fault.kind) ? find(path) : undefined;
     if (field?.type === 'text') count.set(field.path, (count.get(field.path) ?? 0) + 1);
   }
