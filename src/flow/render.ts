@@ -12,7 +12,7 @@ import { documentIn, inLanguage } from '../core/content/languages.js';
 import type { Content } from '../core/content/values.js';
 import { renderCss } from '../core/render/css.js';
 import { regionsOf } from '../core/content/regions.js';
-import { templateData } from '../core/templates/data.js';
+import { templateData, type Spoken } from '../core/templates/data.js';
 import { contentSchema } from '../core/templates/schema.js';
 import { renderTemplates } from '../core/templates/template.js';
 import { withTokens } from '../core/tokens/apply.js';
@@ -127,28 +127,23 @@ function templates(project: string, settings: ProjectSettings): RenderedPages {
     const alternates = alternatesOf(document, place, [...languages.keys()]);
     const spoken = alternates.length ? { languages: { alternates, translated } } : {};
     const { page, parts } = renderTemplates(document, { sheet: `${own}.css`, file: place.html, ...spoken });
-    const said = alternates.map(({ language, file }, at): ProjectFile[] => {
-      const words = languages.get(language);
-      const whole = words ? inLanguage(document, content, words) : content;
-      const { direction } = words ? documentIn(document, language) : document;
-      const named = at === 0 ? own : `${own}.${language}`;
-      return [
-        [
-          `${named}.data.json`,
-          json(templateData(document, whole, { language, ...(direction ? { direction } : {}), file, translated })),
-        ],
-        [`${named}.content.json`, json(wholeContent(document, whole))],
-      ];
-    });
-    const alone: ProjectFile[] = [
-      [`${own}.data.json`, json(templateData(document, content))],
-      [`${own}.content.json`, json(wholeContent(document, content))],
+    const filling = (named: string, whole: Content, as?: Spoken): ProjectFile[] => [
+      [`${named}.data.json`, json(templateData(document, whole, as))],
+      [`${named}.content.json`, json(wholeContent(document, whole))],
     ];
+    const inEach = alternates.flatMap(({ language, file }) => {
+      const words = languages.get(language);
+      const { direction } = words ? documentIn(document, language) : document;
+      const as = { language, file, translated, ...(direction ? { direction } : {}) };
+      return words
+        ? filling(`${own}.${language}`, inLanguage(document, content, words), as)
+        : filling(own, content, as);
+    });
     return [
       [`${own}.mustache`, page],
       ...Object.entries(parts).map(([part, text]): ProjectFile => [`${own}/${part}.mustache`, text]),
       [`${own}.css`, renderCss(withTokens(document, tokens))],
-      ...(said.length ? said.flat() : alone),
+      ...(inEach.length ? inEach : filling(own, content)),
       [`${own}.schema.json`, json(contentSchema(document.name, regionsOf(document)))],
     ];
   });

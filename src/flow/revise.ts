@@ -122,15 +122,21 @@ function followedBrief(
   const file = join(project, BRIEF_FILE);
   if (!existsSync(file)) return undefined;
   const before = readFileSync(file, 'utf8');
-  let text = before;
-  const notes: string[] = [];
-  for (const [oldName, newName] of pairedNames(project, staged)) {
-    const [old, now] = [readPage(project, oldName).document, readPage(staged, newName).document];
-    const found = (): ReadonlyMap<string, string> => new Map(matchPages(old, now, settledBy(project, old, now)).matches.map((one) => [one.old.node.id, one.now.node.id])); // prettier-ignore
-    const moved = movedAddresses(readBrief(text, file), old, now, found);
-    text = withAddresses(text, moved);
-    for (const [was, is] of [...moved.elements, ...moved.sections]) notes.push(`${BRIEF_FILE}: "${was}" is ${[is].flat().map((one) => `"${one}"`).join(', ')} now; what is decided of it goes along.`); // prettier-ignore
-  }
+  const moved = movedAddresses(
+    readBrief(before, file),
+    [...pairedNames(project, staged)].map(([oldName, newName]) => {
+      const [old, now] = [readPage(project, oldName).document, readPage(staged, newName).document];
+      let ids: ReadonlyMap<string, string> | undefined;
+      const found = (): ReadonlyMap<string, string> => (ids ??= new Map(matchPages(old, now, settledBy(project, old, now)).matches.map((one) => [one.old.node.id, one.now.node.id]))); // prettier-ignore
+      return { old, now, found };
+    }),
+  );
+  const text = withAddresses(before, moved);
+  const notes = [...moved.elements, ...moved.sections].map(([was, is]) => {
+    const all = [is].flat();
+    const others = all.filter((one) => one !== was).map((one) => `"${one}"`);
+    return `${BRIEF_FILE}: "${was}" is ${all.length > others.length ? 'also ' : ''}${others.join(' and ')} now; what is decided of it goes along.`;
+  });
   return text === before ? undefined : { text, notes };
 }
 

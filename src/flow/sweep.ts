@@ -4,6 +4,7 @@ import type { OpenBrowser } from '../browser/launch.js';
 import { openOurs, turnTo } from '../browser/our-page.js';
 import type { PageDocument } from '../core/page/types.js';
 import { elements } from '../core/page/walk.js';
+import { sectionSlug } from '../core/page/words.js';
 import type { MeasuredPage, MeasuredWord } from '../core/proof/measured.js';
 import { PageParts, type PageMarkup } from '../core/proof/section-parts.js';
 import { NARROWEST, beginsRange, meantFaults, sweepWidths, sweptAnew, sweptAt, type SweptAt } from '../core/proof/sweep.js'; // prettier-ignore
@@ -45,7 +46,8 @@ export async function sweepPage(
     await openOurs(page, address);
     const markup = await inside(page, 'markupNow');
     const parts = new PageParts(markup, sheet, files);
-    const plan = sweepWidths(document).map((width) => planAt(parts, markup, width, before));
+    const ids = idsBySection(document);
+    const plan = sweepWidths(document).map((width) => planAt(parts, markup, ids, width, before));
     progress(planInWords(plan, markup));
     const widths: SweptWith[] = [];
     let isThrough = false;
@@ -74,17 +76,30 @@ interface PlanAt extends Pick<SweptWith, 'width' | 'shell' | 'keys'> {
   readonly stale?: readonly string[];
 }
 
-function planAt(parts: PageParts, markup: PageMarkup, width: number, before: readonly SweptWith[]): PlanAt {
+function planAt(
+  parts: PageParts,
+  markup: PageMarkup,
+  ids: ReadonlyMap<string, string>,
+  width: number,
+  before: readonly SweptWith[],
+): PlanAt {
   const now = parts.at(width);
-  const keys = [...now.sections].map(([name, text]) => [name, keyOf([text])] as const);
+  const keys = [...now.sections].map(([name, text]) => [name, keyOf([text, ids.get(name) ?? ''])] as const);
   const shell = keyOf([now.shell]);
   const old = before.find((one) => one.width === width && one.shell === shell);
   const stale = old && staleSections(markup, old, keys);
   return { width, shell, keys, ...(old && stale ? { old, stale } : {}) };
 }
 
+/** Ids of the elements of each section: what was found names them. */
+function idsBySection({ body }: PageDocument): ReadonlyMap<string, string> {
+  const sections = [...elements(body)].filter(({ kind }) => kind === 'section');
+  return new Map(sections.map((one) => [sectionSlug(one.name), [...elements(one)].map(({ id }) => id).join(' ')]));
+}
+
 function planInWords(plan: readonly PlanAt[], { sections }: PageMarkup): string {
   const anew = plan.filter(({ stale }) => stale?.length !== 0);
+  if (anew.length === 0) return 'No section changed between the widths';
   const changed = new Set(anew.flatMap(({ stale }) => stale ?? sections.map(({ name }) => name)));
   const some = changed.size < sections.length ? `, where ${[...changed].join(', ')} changed` : '';
   return `Sweeping over ${anew.length} widths${some}`;

@@ -36,6 +36,13 @@ describe('what a page tells search engines', () => {
     expect(filled({ 'footer.kind': 'Gallery', 'footer.town': ' ' })).toEqual({ facts });
   });
 
+  it('does not follow mere numbers and short words, which are said of many things', () => {
+    const rated = [{ '@type': 'Rating', ratingValue: '5', reviewCount: '2026', addressCountry: 'no' }];
+    const counts = new Map([['list.number', '5'], ['list.year', '2026'], ['list.highlighted', 'no']]); // prettier-ignore
+    const now = new Map([['list.number', '6'], ['list.year', '2027'], ['list.highlighted', 'yes']]); // prettier-ignore
+    expect(headFilled({ ...page({}), head: { facts: rated } }, counts, now)).toEqual({ facts: rated });
+  });
+
   it('stays where two fields said the same and no longer do', () => {
     const twice = new Map([...original, ['contact.town', 'Wrackby']]);
     const own = headFilled({ ...page({}), head: { facts } }, twice, new Map([...twice, ['contact.town', 'Saltby']]));

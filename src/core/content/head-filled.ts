@@ -20,7 +20,7 @@ export function headFilled(
   for (const [path, before] of original) {
     const now = values.get(path);
     const key = keyOf(before);
-    if (now === undefined || now.trim() === '' || key === '') continue;
+    if (now === undefined || now.trim() === '' || !isTelling(key)) continue;
     said.set(key, (said.get(key) ?? new Set()).add(withoutScheme(now)));
   }
   /* Where two fields said the same and no longer do, nobody knows which was meant. */
@@ -46,6 +46,13 @@ export function headFilled(
 
 function withoutScheme(text: string): string {
   return text.trim().replace(/^(?:tel|mailto):/i, '');
+}
+
+/** Shorter texts, and mere numbers, are said of many things: that a field says the same means nothing. */
+const SHORTEST = 4;
+
+function isTelling(key: string): boolean {
+  return key.length >= SHORTEST && (/\p{L}/u.test(key) || PHONE.test(key));
 }
 
 /** What is the same for two texts that say the same. */

@@ -16,7 +16,7 @@ const SIDES = ['margin-left', 'margin-right', 'padding-left', 'padding-right'] a
  * What stands between the gutters of the page does so at every width: where a band reaches over the whole page, as a picture
  * behind its words has it, what is in it keeps the middle of the page, as bands with gutters of their own do.
  */
-export function keepGutters(root: Part, view: BoardView, looks: BoardLooks): void {
+export function centreGutters(root: Part, view: BoardView, looks: BoardLooks): void {
   const gutter = gutterOf(view);
   if (gutter === undefined) return;
   /* As wide as the page, and so is what holds it. */

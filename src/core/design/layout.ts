@@ -5,7 +5,7 @@ import { bottom, px, right } from '../page/geometry.js';
 import { boxLook, pictureLook, textLook } from './looks.js';
 import { drawnBox, type Piece } from './pieces.js';
 import { layGrid } from './grid.js';
-import { centred, keepGutters } from './gutters.js';
+import { centred, centreGutters } from './gutters.js';
 import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, placeAcross, type Look, type Region } from './place.js';
 import { layRow } from './rows.js';
 import { layTags } from './tags.js';
@@ -24,7 +24,7 @@ export function layOut(root: Part, view: BoardView): BoardLooks {
   };
   looks.set(root, {});
   layInside(root, box, { x: 0, width: view.width }, setting);
-  keepGutters(root, view, looks);
+  centreGutters(root, view, looks);
   for (const part of root.parts)
     if (sticksOut(part, view) || isWidened(part, looks)) add(looks, part, { 'overflow-x': 'clip' });
   return looks;

@@ -1,3 +1,12 @@
+import { bandsOf } from './bands.js';
+import { BoardView } from './board-view.js';
+import { arrange, type Part } from './arrange.js';
+import { bringExtras } from './extras.js';
+import { layOut } from './layout.js';
+import { matchBoards } from './match.js';
+import { wordsOf } from './paragraphs.js';
+import { piecesOf } from './pieces.js';
+import type { Look } from './place.js';
 import type { DrawnBoard, DrawnBox, DrawnItem, TextLook } from './drawn.js';
 
 /** Small artboards for tests: items in painting order, lines of text by their glyph boxes. */
@@ -12,7 +21,7 @@ const BODY: TextLook = {
   transform: 'none',
 };
 
-type Item = (order: number) => DrawnItem;
+export type Item = (order: number) => DrawnItem;
 
 /** A line of text; each character is half a font size wide. */
 export function line(
@@ -84,3 +93,41 @@ export function art(d: string, x: number, y: number, width: number, height: numb
 export function board(width: number, height: number, ...items: readonly Item[]): DrawnBoard {
   return { width, height, title: 'Board', items: items.map((item, order) => item(order)), notes: [] };
 }
+
+/** All parts of a tree, from the outside in. */
+function allParts(part: Part): Part[] {
+  return [part, ...part.parts.flatMap(allParts), ...part.over.flatMap(allParts)];
+}
+
+function nameOf({ piece }: Part): string {
+  if (!piece) return '';
+  return piece.type === 'text' ? wordsOf(piece.text) : piece.type === 'picture' ? piece.picture.address : piece.type;
+}
+
+/** Lays boards out (widest first) and says how a part has to look on each, by its words, its picture or its type. */
+export function laid(...boards: readonly DrawnBoard[]) {
+  const pieces = boards.map((one) => piecesOf(one));
+  const [first, ...others] = pieces;
+  if (!first) throw new Error('no board');
+  const matches = others.map((one) => matchBoards(first, one));
+  const root = bandsOf(arrange(first.top, matches.map(({ pairs }) => (piece) => pairs.get(piece)?.box)), first.width); // prettier-ignore
+  const extras = bringExtras(root, others, matches);
+  const views = [new BoardView(first, undefined), ...extras.map((one) => new BoardView(one.board, one.pairs))];
+  const looks = views.map((view) => layOut(root, view));
+  const parts = allParts(root);
+  const find = (name: string): Part => {
+    const found = parts.find((part) => nameOf(part) === name);
+    if (!found) throw new Error(`nothing is called ${name}`);
+    return found;
+  };
+  const holder = (name: string): Part =>
+    parts.find(({ parts: inside, over }) => [...inside, ...over].includes(find(name))) as Part;
+  return {
+    of: (name: string, at = 0): Look => looks[at]?.get(find(name)) ?? {},
+    around: (name: string, at = 0): Look => looks[at]?.get(holder(name)) ?? {},
+    all: (at = 0): Look[] => parts.map((part) => looks[at]?.get(part) ?? {}),
+  };
+}
+
+/** One board of 1000 by 800 px. */
+export const onBoard = (...items: Item[]) => laid(board(1000, 800, ...items));

@@ -25,7 +25,8 @@ export function spread(style: SharedStyle | undefined, breakpoints: readonly Bre
   return { rest: ranges, others: variants.filter((one) => !(isAtRest(one) && one.at)) };
 }
 
-function isAtRest({ part, state, within, when }: StyleVariant): boolean {
+/** Whether a part of a style is what it is at rest, of the element itself. */
+export function isAtRest({ part, state, within, when }: StyleVariant): boolean {
   return !part && !state && !within && !when;
 }
 

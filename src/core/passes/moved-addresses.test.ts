@@ -16,11 +16,11 @@ const decision = (at: string): Decision => ({ do: 'level', at, to: 2, on: true, 
 const briefOf = (...at: string[]): Brief => ({ ...EMPTY_BRIEF, decisions: at.map(decision) });
 const same = new Map(['s', 'a', 'b', 'c'].map((id) => [id, id]));
 const moved = (now: PageDocument, brief: Brief, found = same): MovedAddresses =>
-  movedAddresses(brief, old, now, () => found);
+  movedAddresses(brief, [{ old, now, found: () => found }]);
 
 describe('addresses in a brief', () => {
   it('stay where they mean something still, and nobody is asked what was found', () => {
-    const asked = movedAddresses(briefOf('See the dates', 'Hero / See'), old, old, () => { throw new Error('asked'); }); // prettier-ignore
+    const asked = movedAddresses(briefOf('See the dates', 'Hero / See'), [{ old, now: old, found: () => { throw new Error('asked'); } }]); // prettier-ignore
     expect([asked.elements.size, asked.sections.size]).toEqual([0, 0]);
   });
 
@@ -40,6 +40,12 @@ describe('addresses in a brief', () => {
     expect(moved(now, briefOf('See the dates')).elements.size).toBe(0);
     expect(moved(now, briefOf('See the dates'), new Map()).elements.size).toBe(0);
     expect(moved(version('Dates'), briefOf('Nowhere')).elements.size).toBe(0);
+  });
+
+  it('stay besides where another page has what they mean still', () => {
+    const now = version('Dates', said('a', 'All dates', 'Hero / See'));
+    const both = movedAddresses(briefOf('See the dates'), [{ old, now, found: () => same }, { old, now: old, found: () => same }]); // prettier-ignore
+    expect([...both.elements]).toEqual([['See the dates', ['See the dates', 'All dates']]]);
   });
 
   it('of sections that links lead to follow their sections', () => {

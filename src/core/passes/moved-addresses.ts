@@ -12,38 +12,45 @@ export interface MovedAddresses {
   readonly sections: ReadonlyMap<string, string>;
 }
 
+/** A page in its old version and its new one. */
+export interface PageVersions {
+  readonly old: PageDocument;
+  readonly now: PageDocument;
+  /** Ids of elements of the old version with those that they have in the new one; asked for only if there is need. */
+  readonly found: () => ReadonlyMap<string, string>;
+}
+
 /**
- * Addresses of decisions, links and motions follow elements that are called otherwise now, or lie in other layers.
- * @param found says ids of elements of the old version with those that they have in the new one; asked only if there is need
+ * Addresses of decisions, links and motions follow elements that are called otherwise now, or lie in other layers. An address
+ * that is lost on one page and still means something on another is said besides the new one.
  */
-export function movedAddresses(
-  brief: Brief,
-  old: PageDocument,
-  now: PageDocument,
-  found: () => ReadonlyMap<string, string>,
-): MovedAddresses {
+export function movedAddresses(brief: Brief, pages: readonly PageVersions[]): MovedAddresses {
   const given = [...decided(brief, ...DEEDS), ...(brief.links ?? []), ...(brief.motion ?? [])].map(({ at }) => at);
-  const lost = [...new Set(given)].filter((at) => elementsAt(now, at).size === 0 && elementsAt(old, at).size > 0);
-  const [before, after] = [sections(old), sections(now)];
-  const gone = (brief.links ?? []).flatMap(({ section = '', page = old.name }) => (page === old.name && before.has(section) && !after.has(section) ? [section] : [])); // prettier-ignore
-  if (lost.length + gone.length === 0) return { elements: new Map(), sections: new Map() };
-  const ids = found();
-  const called = new Map([...after].map(([name, id]) => [id, name]));
-  return {
-    elements: new Map(
-      lost.flatMap((at): [string, readonly string[]][] => {
-        const targets = [...elementsAt(old, at)].flatMap((id) => ids.get(id) ?? []);
-        const addresses = targets.length ? addressesOf(now, targets, at) : undefined;
-        return addresses ? [[at, addresses]] : [];
-      }),
-    ),
-    sections: new Map(
-      gone.flatMap((name): [string, string][] => {
-        const is = called.get(ids.get(before.get(name) ?? '') ?? '');
-        return is === undefined ? [] : [[name, is]];
-      }),
-    ),
-  };
+  const elementsMoved = [...new Set(given)].flatMap((at): [string, readonly string[]][] => {
+    const moved = pages.flatMap((page) => movedOn(page, at));
+    const isStill = pages.some(({ now }) => elementsAt(now, at).size > 0);
+    return moved.length ? [[at, [...new Set([...(isStill ? [at] : []), ...moved])]]] : [];
+  });
+  const sectionsMoved = (brief.links ?? []).flatMap(({ section, page }): [string, string][] => {
+    const named = pages.filter(({ old }) => page === undefined || page === old.name);
+    if (section === undefined || named.some(({ now }) => sections(now).has(section))) return [];
+    const is = named.map((one) => movedSection(one, section)).find((name) => name !== undefined);
+    return is === undefined ? [] : [[section, is]];
+  });
+  return { elements: new Map(elementsMoved), sections: new Map(sectionsMoved) };
+}
+
+/** What an address of the old version means on a page where it means nothing now. */
+function movedOn({ old, now, found }: PageVersions, at: string): readonly string[] {
+  const meant = elementsAt(now, at).size > 0 ? [] : [...elementsAt(old, at)];
+  const targets = meant.length ? meant.flatMap((id) => found().get(id) ?? []) : [];
+  return (targets.length ? addressesOf(now, targets, at) : undefined) ?? [];
+}
+
+function movedSection({ old, now, found }: PageVersions, name: string): string | undefined {
+  const before = sections(old).get(name);
+  const id = before === undefined ? undefined : found().get(before);
+  return [...sections(now)].find(([, one]) => one === id)?.[0];
 }
 
 /** What means just these elements: one address for all, or else one for each; undefined if there is none. */

@@ -1,4 +1,4 @@
-import { spread } from '../page/spread.js';
+import { isAtRest, spread } from '../page/spread.js';
 import type { PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
 import type { Typography } from './token.js';
 
@@ -27,8 +27,7 @@ export function typographyKey(one: Typography): string {
 
 /** Whether a part of a style is what it is on narrower screens, at rest. */
 export function isNarrower(variant: StyleVariant): variant is StyleVariant & { readonly at: string } {
-  const { at, part, state, within, when } = variant;
-  return at !== undefined && !part && !state && !within && !when;
+  return variant.at !== undefined && isAtRest(variant);
 }
 
 /** What a style comes to at each breakpoint that it says something at, by the name of that. */

@@ -32,15 +32,24 @@ export function mendsFor(
     on: ElementNode | readonly ElementNode[] | undefined,
     set: Readonly<Record<string, string>>,
   ): void => {
-    const targets = new Map([on ?? []].flat().map((node) => [targetOf(node, set), targetOf(node, set) === node.id ? { element: node.id } : { style: targetOf(node, set) }])); // prettier-ignore
+    const targets = new Map(
+      [on ?? []]
+        .flat()
+        .map((node) => targetOf(node, set))
+        .map((one) => [JSON.stringify(one), one]),
+    );
     const adjustments = [...targets.values()].flatMap((target) => Object.entries(set).map(([property, value]): Adjustment => ({ page: document.name, ...target, property, value }))); // prettier-ignore
     const key = JSON.stringify(adjustments);
     if (adjustments.length && !made.has(key)) made.set(key, { why, adjustments });
   };
   /* What an element has otherwise than its style has to be said of the element. */
-  const targetOf = ({ id, style, difference }: ElementNode, set: Readonly<Record<string, string>>): string => {
-    const own = looksOf({ difference } as ElementNode, document);
-    return style !== undefined && !Object.keys(set).some((property) => own.some((look) => look.has(property))) ? style : id; // prettier-ignore
+  const targetOf = (
+    { id, style, difference }: ElementNode,
+    set: Readonly<Record<string, string>>,
+  ): Pick<Adjustment, 'element' | 'style'> => {
+    const own = difference === undefined ? [] : spread(document.styles[difference], document.breakpoints).rest;
+    const isOtherwise = Object.keys(set).some((property) => own.some((look) => look.has(property)));
+    return style === undefined || isOtherwise ? { element: id } : { style };
   };
   const isUnbroken = (node: ElementNode): boolean => looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap'); // prettier-ignore
   if (faults.some(({ kind }) => kind === 'beyond' || kind === 'scrolls' || kind === 'cut-off')) {
