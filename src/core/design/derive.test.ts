@@ -120,6 +120,14 @@ describe('places on a screen that nobody drew', () => {
       expect(over.around(screen, 'On top of both')['position']).not.toBe('absolute');
   });
 
+  it('put what lay in one cell below each other, where its words are, and grow no gap of it', () => {
+    const cell = derived(picture('marsh.jpg', 0, 0, 1200, 300), line('Star evenings', 120, 60), line('Every clear Friday', 120, 120), line('Marsh', 160, 65, { size: 60 })); // prettier-ignore
+    for (const screen of ['tablet', 'phone'] as const) {
+      expect(cell.around(screen, 'Marsh')).toMatchObject({ display: 'flex', 'flex-direction': 'column' });
+      expect(cell.of(screen, 'Marsh')).toMatchObject({ position: 'static', 'grid-row': 'auto', 'margin-left': '0', 'margin-top': '0', width: 'auto' }); // prettier-ignore
+    }
+  });
+
   it('let a bar of short things run on into a second line', () => {
     const bar = derived(
       box(0, 0, 1200, 70, { 'background-color': 'rgb(0, 0, 40)' }),

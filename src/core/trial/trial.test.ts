@@ -79,6 +79,11 @@ describe('what is wrong with an edited page', () => {
     expect(kinds(measured([word('The', 'heading-small-h', 0, 0, { under: 'card-large' })]))).toEqual([`covered ${heading}`]); // prettier-ignore
     expect(kinds(measured([word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 5, 5)]))).toEqual([`overlap ${heading}`]); // prettier-ignore
     expect(kinds(measured([word('The', 'heading-small-h', 380, 0, { width: 60 })], { overflow: 50 }))).toEqual([`scrolls ${heading}`, `beyond ${heading}`]); // prettier-ignore
+    /* Which text lies over it is told too, of words that cover and of words that only touch. */
+    const over = (...words: Parameters<typeof measured>[0]) => trialFaults(document, before, measured(words), 390).map((one) => one.over); // prettier-ignore
+    expect(over(word('The', 'heading-small-h', 0, 0, { under: 'text-low' }))).toEqual(['offers.text']);
+    expect(over(word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 5, 5, { under: 'text-low' }))[0]).toBe('offers.text'); // prettier-ignore
+    expect(over(word('The', 'heading-small-h', 0, 0, { under: 'card-large' }))).toEqual([undefined]);
     const flat = { ...before, things: { ...before.things, 'text-low': { box: [0, 80, 100, 0] as const } } };
     expect(kinds(flat)).toEqual(['collapsed offers/offers.text']);
   });
