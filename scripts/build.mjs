@@ -37,11 +37,11 @@ for (const room of ['browser', 'report', 'host'])
   rmSync(join(root, 'dist', room, 'inpage'), { recursive: true, force: true });
 writeFileSync(
   join(root, 'schema/page.schema.json'),
-  `${JSON.stringify(createRequire(import.meta.url)('../dist/core/page/schema.js').PAGE_SCHEMA, null, 2)}\n`,
+  `${JSON.stringify(createRequire(import.meta.url)('../dist/core/document/schema.js').PAGE_SCHEMA, null, 2)}\n`,
 );
 writeFileSync(
   join(root, 'schema/package.schema.json'),
-  `${JSON.stringify(createRequire(import.meta.url)('../dist/core/compose/manifest.js').MANIFEST_SCHEMA, null, 2)}\n`,
+  `${JSON.stringify(createRequire(import.meta.url)('../dist/core/sites/manifest.js').MANIFEST_SCHEMA, null, 2)}\n`,
 );
 const { describeApi } = createRequire(import.meta.url)('../dist/host/describe.js');
 writeFileSync(join(root, 'schema/api.openapi.json'), `${JSON.stringify(await describeApi(), null, 2)}\n`);

@@ -10,10 +10,10 @@ const root = join(import.meta.dirname, '..');
 const require = createRequire(import.meta.url);
 const { openBrowser } = require('../dist/browser/launch.js');
 const { fillPage } = require('../dist/core/content/content.js');
-const { comparePage } = require('../dist/core/proof/compared.js');
-const { openBench } = require('../dist/flow/bench.js');
-const { readAdjusted } = require('../dist/flow/read-page.js');
-const { readReference } = require('../dist/flow/reference.js');
+const { comparePage } = require('../dist/core/proof/compare-page.js');
+const { openBench } = require('../dist/flow/proof/test-page.js');
+const { readAdjusted } = require('../dist/flow/render/read-page.js');
+const { readReference } = require('../dist/flow/source/reference.js');
 
 /** A word this near is where it was drawn, CSS px; so many must be. */
 const NEAR = 4;

@@ -4,8 +4,8 @@ import { parse } from 'yaml';
 import { fillPage, originalContent, originalValues } from '../src/core/content/content.js';
 import { iconsOf } from '../src/core/content/icons.js';
 import { nest, type FlatContent } from '../src/core/content/values.js';
-import type { ElementNode, PageDocument } from '../src/core/page/types.js';
-import { isElement, isWords, walk } from '../src/core/page/walk.js';
+import type { ElementNode, PageDocument } from '../src/core/document/types.js';
+import { isElement, isWords, walk } from '../src/core/document/walk.js';
 import { renderHtml } from '../src/core/render/html.js';
 import { cleanUp, copy, DEMO_BOARDS, DEMO_PAGE, digests, tavrik, temporary } from './program.js';
 

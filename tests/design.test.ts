@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { PageDocument } from '../src/core/page/types.js';
-import { elements } from '../src/core/page/walk.js';
+import type { PageDocument } from '../src/core/document/types.js';
+import { elements } from '../src/core/document/walk.js';
 import {
   cleanUp,
   DEMO_BOARDS,

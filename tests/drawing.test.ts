@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { DrawnBoard, DrawnItem } from '../src/core/design/drawn.js';
+import type { DrawnBoard, DrawnItem } from '../src/core/drawing/drawing.js';
 import { inBrowser, inside } from './in-browser.js';
 import { ROOT } from './program.js';
 

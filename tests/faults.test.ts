@@ -5,9 +5,9 @@ import { built, cleanUp, copy, DEMO_BOARDS, DEMO_PAGE, tavrik, temporary } from 
 
 /* Faults planted into converted pages: the proof names them, and tuning mends them. The figures are printed when they fail. */
 const { openBrowser } = built<typeof import('../src/browser/launch.js')>('browser/launch');
-const { prove } = built<typeof import('../src/flow/prove.js')>('flow/prove');
-const { render } = built<typeof import('../src/flow/render.js')>('flow/render');
-const { tuneProject } = built<typeof import('../src/flow/tune.js')>('flow/tune');
+const { prove } = built<typeof import('../src/flow/proof/prove.js')>('flow/proof/prove');
+const { render } = built<typeof import('../src/flow/render/render.js')>('flow/render/render');
+const { tuneProject } = built<typeof import('../src/flow/proof/tune.js')>('flow/proof/tune');
 
 const folder = temporary();
 afterAll(cleanUp);

@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import type { ElementNode, PageDocument, SharedStyle } from '../src/core/page/types.js';
+import type { ElementNode, PageDocument, SharedStyle } from '../src/core/document/types.js';
 
 /* Faults to plant into a converted page: twenty kinds, each into the first element that it suits. */
 

@@ -2,7 +2,7 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { open, type Entry } from 'yauzl';
-import type { Manifest } from '../src/core/compose/manifest.js';
+import type { Manifest } from '../src/core/sites/manifest.js';
 import { hosted } from './hosted.js';
 import { built, cleanUp, copy, DEMO, DEMO_PAGE, ROOT, tavrik, temporary } from './program.js';
 import { zip } from './zip.js';
@@ -14,7 +14,7 @@ const project = join(folder, 'home');
 const schema = JSON.parse(readFileSync(join(ROOT, 'schema/package.schema.json'), 'utf8')) as object;
 const pack = (as: string, name: string, ...args: string[]) => tavrik(['pack', project, '--as', as, '--out', join(folder, name), ...args]); // prettier-ignore
 
-const { filledTexts } = built<typeof import('../src/flow/hand/try-package.js')>('flow/hand/try-package');
+const { filledTexts } = built<typeof import('../src/flow/package/try-package.js')>('flow/package/try-package');
 
 /** The files of an archive. */
 async function unzipped(file: string): Promise<Map<string, Buffer>> {

@@ -15,7 +15,7 @@ const fresh = (name: string): string => {
   return join(folder, name);
 };
 
-const { prove } = built<typeof import('../src/flow/prove.js')>('flow/prove');
+const { prove } = built<typeof import('../src/flow/proof/prove.js')>('flow/proof/prove');
 
 /** What a proof did, by its progress. */
 async function stepsOf(project: string, thorough = false): Promise<string[]> {

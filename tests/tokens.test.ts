@@ -1,4 +1,4 @@
-import { colourDistance, type Rgba } from '../src/core/page/colours.js';
+import { colourDistance, type Rgba } from '../src/core/css/colours.js';
 import { comparePixels, type Raster } from '../src/core/proof/pixels.js';
 import { NEAR_COLOURS } from '../src/core/tokens/colours.js';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';

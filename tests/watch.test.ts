@@ -3,8 +3,8 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import type { OpenBrowser } from '../src/browser/launch.js';
-import type { PageDocument } from '../src/core/page/types.js';
-import { elements } from '../src/core/page/walk.js';
+import type { PageDocument } from '../src/core/document/types.js';
+import { elements } from '../src/core/document/walk.js';
 import { built, CLI, cleanUp, DEMO_PAGE, ROOT, tavrik, temporary } from './program.js';
 
 const { openBrowser } = built<typeof import('../src/browser/launch.js')>('browser/launch');

@@ -4,7 +4,7 @@ import { delimiter, dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createBrotliDecompress, brotliDecompressSync } from 'node:zlib';
 import { extract } from 'tar-fs';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 
 /** A browser to start, and the folder with the system libraries it needs, if it brings its own. */
 export interface FoundBrowser {

@@ -1,8 +1,8 @@
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import type { Scheme, SignIn } from '../core/source/reading.js';
 import { findBrowser } from './find.js';
-import { fontConfiguration } from './fonts.js';
+import { fontConfiguration } from './fallback-fonts.js';
 
 /**
  * Features that pages need nothing of. Suggestions for the address bar of each window cost a third of all time; the others are

@@ -1,7 +1,7 @@
 import { createReadStream, realpathSync, statSync } from 'node:fs';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { join, sep } from 'node:path';
-import { mediaTypeOf } from '../core/page/media-types.js';
+import { mediaTypeOf } from '../core/html-elements/media-types.js';
 
 export interface Served {
   readonly origin: string;

@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
-import { isGeneric, type FontUse, type ShownFont } from '../core/design/fonts.js';
-import { familiesIn } from '../core/page/families.js';
+import { isGeneric, type FontUse, type ShownFont } from '../core/fonts/font-faces.js';
+import { familiesIn } from '../core/css/font-families.js';
 import { inside } from './inpage-script.js';
 
 /** The ways in which words of the drawing in a page are set. */

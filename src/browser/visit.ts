@@ -1,8 +1,8 @@
 import type { Page, Request } from 'playwright-core';
 import type { Decision, Reached } from '../core/brief/brief.js';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import type { Choice, Scheme, SignIn } from '../core/source/reading.js';
-import type { Chosen } from './inpage/choose.js';
+import type { Chosen } from './inpage/act/choose.js';
 import { inside, putIntoPage } from './inpage-script.js';
 import type { OpenBrowser } from './launch.js';
 

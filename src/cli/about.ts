@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import type { AboutPage } from '../core/about/about.js';
+import type { AboutPage } from '../core/sites/page-facts.js';
 import { EXIT } from './exit.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -19,7 +19,7 @@ export function aboutCommand(setCode: (code: number) => void): Command {
     .action(async (project: string, given: string, options: { readonly page?: string; readonly json?: boolean }) => {
       const terminal = openTerminal(options.json === true);
       const action = oneOf(given, ACTIONS, 'action');
-      const { aboutProject } = await import('../flow/about.js');
+      const { aboutProject } = await import('../flow/edit/page-facts.js');
       const pages = aboutProject(project, options.page);
       const faults = pages.flatMap((one) => one.faults);
       if (options.json) terminal.print(JSON.stringify({ pages }, null, 2));

@@ -1,6 +1,6 @@
 import { Command } from 'commander';
 import type { Adjustment } from '../core/adjust/adjustment.js';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf } from './options.js';
 import { showDifferences, showProof } from './proof.js';
 import { openTerminal } from './terminal.js';
@@ -43,7 +43,7 @@ export function adjustCommand(): Command {
         const terminal = openTerminal(options.json === true);
         const { print } = terminal;
         const action = oneOf(given, ACTIONS, 'action');
-        const { listAdjustments, removeAdjustments, setAdjustment } = await import('../flow/adjust.js');
+        const { listAdjustments, removeAdjustments, setAdjustment } = await import('../flow/edit/adjust.js');
         if (action === 'list') {
           const adjustments = listAdjustments(project);
           if (options.json) return print(JSON.stringify({ adjustments }, null, 2));
@@ -68,7 +68,7 @@ export function adjustCommand(): Command {
         }
         if (!options.proof)
           return options.json ? print(JSON.stringify({ adjustments: listAdjustments(project) }, null, 2)) : undefined;
-        const { prove } = await import('../flow/prove.js');
+        const { prove } = await import('../flow/proof/prove.js');
         const proof = await prove(project, { ...(options.page === undefined ? {} : { page: options.page }), ...(options.browser === undefined ? {} : { browser: options.browser }), progress: terminal.step }); // prettier-ignore
         terminal.done();
         if (options.json) return print(JSON.stringify({ adjustments: listAdjustments(project), proof }, null, 2));

@@ -18,7 +18,7 @@ export function briefCommand(): Command {
     .action(async (project: string, given: string, code: string | undefined, options: { readonly json?: boolean }) => {
       const { print, paint } = openTerminal(options.json === true);
       const action = oneOf(given, ACTIONS, 'action');
-      const { listBrief, scaleOf, turnBrief } = await import('../flow/brief.js');
+      const { listBrief, scaleOf, turnBrief } = await import('../flow/edit/brief.js');
       if (action === 'scale') {
         const scale = scaleOf(project);
         return print(

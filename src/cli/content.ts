@@ -1,7 +1,7 @@
 import { Command } from 'commander';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import type { Field } from '../core/content/regions.js';
-import type { FilledField } from '../flow/content.js';
+import type { FilledField } from '../flow/edit/content.js';
 import { EXIT } from './exit.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -59,7 +59,7 @@ async function perform(
   { page, like, to, format = 'yaml', language }: Options,
   { print, say, paint }: Terminal,
 ): Promise<Done> {
-  const [content, files] = await Promise.all([import('../flow/content.js'), import('../flow/content-files.js')]);
+  const [content, files] = await Promise.all([import('../flow/edit/content.js'), import('../flow/edit/content-files.js')]);
   const need = (what: string | undefined, called: string): string => {
     if (what !== undefined) return what;
     throw new Problem(`There is no ${called}.`, action, `See tavrik content --help.`);

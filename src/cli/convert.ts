@@ -1,9 +1,9 @@
-import type { DesignChoices } from '../core/design/screens.js';
+import type { DesignChoices } from '../core/design/responsive/screens.js';
 import { Command } from 'commander';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { MOVES, SCHEMES, type Reading } from '../core/source/reading.js';
-import type { Converted, ConvertedPage } from '../flow/convert.js';
-import { sizeInWords } from '../core/page/words.js';
+import type { Converted, ConvertedPage } from '../flow/convert/convert.js';
+import { sizeInWords } from '../core/text/words.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf, readWidths } from './options.js';
 import { showProof } from './proof.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -70,7 +70,7 @@ export function convertCommand(): Command {
     .action(async (sources: string[], options: Options) => {
       const terminal = openTerminal(options.json === true);
       const reading = await readReading(options);
-      const { convert } = await import('../flow/convert.js');
+      const { convert } = await import('../flow/convert/convert.js');
       const made = await convert(sources, {
         out: options.out,
         root: options.root,
@@ -104,13 +104,13 @@ async function readReading({ select, move, scheme, signIn }: Options): Promise<R
   return {
     schemes: oneOf(scheme, SCHEMES, '--scheme'),
     ...(select.length ? { choice: { selectors: select, moves } } : {}),
-    ...(signIn === undefined ? {} : { signIn: (await import('../flow/sign-in.js')).readSignIn(signIn) }),
+    ...(signIn === undefined ? {} : { signIn: (await import('../flow/source/sign-in.js')).readSignIn(signIn) }),
   };
 }
 
 /** @throws Problem for a scale that is none */
 async function readChoices({ scale, fluid }: Options): Promise<DesignChoices> {
-  const { scaleGiven } = await import('../flow/scale.js');
+  const { scaleGiven } = await import('../flow/convert/scale-option.js');
   return {
     ...(scale === undefined ? {} : { scale: scaleGiven(scale) }),
     ...(fluid === undefined ? {} : { fluid }),

@@ -1,7 +1,7 @@
 import { Command } from 'commander';
-import type { SharedElement } from '../core/elements/shared.js';
-import type { Declarations } from '../core/page/types.js';
-import { Problem } from '../core/page/problem.js';
+import type { SharedElement } from '../core/sites/components.js';
+import type { Declarations } from '../core/document/types.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
 
@@ -18,7 +18,7 @@ export function elementsCommand(): Command {
     .action(async (project: string, given: string, name: string | undefined, options: { readonly json?: boolean }) => {
       const terminal = openTerminal(options.json === true);
       const action = oneOf(given, ACTIONS, 'action');
-      const { elementNamed, elementsOf } = await import('../flow/elements.js');
+      const { elementNamed, elementsOf } = await import('../flow/edit/components.js');
       if (action === 'list') {
         const elements = elementsOf(project);
         if (options.json) return terminal.print(JSON.stringify({ elements }, null, 2));

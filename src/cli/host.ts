@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { Command } from 'commander';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import type { Scope } from '../host/store/access.js';
 import { JSON_OPTION, oneOf, readPort } from './options.js';
 import { openTerminal } from './terminal.js';

@@ -1,6 +1,6 @@
 import { Command } from 'commander';
-import type { FoundLink } from '../core/links/find.js';
-import { Problem } from '../core/page/problem.js';
+import type { FoundLink } from '../core/sites/find-links.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { EXIT } from './exit.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -39,7 +39,7 @@ export function linksCommand(setCode: (code: number) => void): Command {
     .action(async (project: string, given: string, link: string | undefined, options: Options) => {
       const terminal = openTerminal(options.json === true);
       const action = oneOf(given, ACTIONS, 'action');
-      const { leadLink, linksOf } = await import('../flow/links.js');
+      const { leadLink, linksOf } = await import('../flow/edit/links.js');
       if (action === 'set') {
         if (link === undefined) throw new Problem('Which link?', action, 'Give the path of its field, as tavrik links PROJECT prints it.'); // prettier-ignore
         const address = leadLink(project, options.page, link, targetOf(options));

@@ -1,4 +1,4 @@
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { NARROWEST, WIDEST } from '../project/settings.js';
 
 /** Reads a list of viewport widths. @throws Problem */

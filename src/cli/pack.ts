@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import { PACKAGE_FORMS } from '../core/compose/manifest.js';
+import { PACKAGE_FORMS } from '../core/sites/manifest.js';
 import { JSON_OPTION, listOf, oneOf } from './options.js';
 import { openTerminal } from './terminal.js';
 
@@ -28,7 +28,7 @@ export function packCommand(): Command {
     .action(async (project: string, options: Options) => {
       const { print, step, done, paint } = openTerminal(options.json === true);
       const as = oneOf(options.as, PACKAGE_FORMS, '--as');
-      const { pack } = await import('../flow/hand/pack.js');
+      const { pack } = await import('../flow/package/pack.js');
       step('Packing, and installing it into a fresh site');
       const packed = await pack(project, { as, out: options.out, only: listOf(options.only) });
       done();

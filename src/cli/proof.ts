@@ -1,6 +1,6 @@
 import { Command } from 'commander';
 import { percent, type Proof } from '../core/proof/proof.js';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { EXIT } from './exit.js';
 import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -33,7 +33,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
     .addHelpText('after', '\nExample:\n  tavrik proof project --widths 1440,1100,390 --limit 2')
     .action(async (project: string, options: Options) => {
       const terminal = openTerminal(options.json === true);
-      const [{ prove }, { readSignIn }] = await Promise.all([import('../flow/prove.js'), import('../flow/sign-in.js')]);
+      const [{ prove }, { readSignIn }] = await Promise.all([import('../flow/proof/prove.js'), import('../flow/source/sign-in.js')]);
       const proof = await prove(project, {
         ...(options.page === undefined ? {} : { page: options.page }),
         widths: options.width === undefined ? undefined : readWidths(options.width),

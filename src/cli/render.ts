@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal } from './terminal.js';
 
@@ -39,7 +39,7 @@ export function renderCommand(): Command {
         throw new Problem('A site is always a whole page.', '--section', 'Add --as fragment.');
       if (options.page !== undefined && as !== 'fragment')
         throw new Problem('A site is always all pages.', '--page', 'Add --as fragment.');
-      const { render } = await import('../flow/render.js');
+      const { render } = await import('../flow/render/render.js');
       const made = render(project, {
         as,
         ...(options.anew ? { anew: true } : {}),

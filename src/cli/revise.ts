@@ -1,9 +1,9 @@
 import { Command } from 'commander';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { countText } from '../core/revise/changes.js';
 import { bySection, changeLine } from '../core/revise/words.js';
 import type { RevisedPage } from '../core/revise/revised.js';
-import type { Revised } from '../flow/revise.js';
+import type { Revised } from '../flow/revise/revise.js';
 import { BROWSER_OPTION, JSON_OPTION } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
 
@@ -39,7 +39,7 @@ export function reviseCommand(): Command {
     ) // prettier-ignore
     .action(async (project: string, sources: readonly string[], options: Options) => {
       const terminal = openTerminal(options.json === true);
-      const [{ revise }, { undoRevision }] = await Promise.all([import('../flow/revise.js'), import('../flow/revise-write.js')]); // prettier-ignore
+      const [{ revise }, { undoRevision }] = await Promise.all([import('../flow/revise/revise.js'), import('../flow/revise/write.js')]); // prettier-ignore
       if (options.undo) {
         if (sources.length) throw new Problem('To take a revision back needs no source.', '--undo', 'Leave the sources out.'); // prettier-ignore
         undoRevision(project);

@@ -1,7 +1,7 @@
 import { Command, CommanderError } from 'commander';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { aboutCommand } from './about.js';
 import { adjustCommand } from './adjust.js';
 import { briefCommand } from './brief.js';

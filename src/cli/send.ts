@@ -1,9 +1,9 @@
 import { Command } from 'commander';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import type { Side } from '../core/content/three-way.js';
-import type { Handed } from '../flow/hand/hand-over.js';
-import type { Plan, Sent } from '../flow/hand/send.js';
-import type { Step } from '../flow/hand/plan.js';
+import type { Handed } from '../flow/package/hand-over.js';
+import type { Plan, Sent } from '../flow/publish/send.js';
+import type { Step } from '../flow/publish/plan.js';
 import { EXIT } from './exit.js';
 import { JSON_OPTION, listOf, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -87,7 +87,7 @@ async function toSite(
   terminal: Terminal,
   setCode: (code: number) => void,
 ): Promise<void> {
-  const [{ handOver, FORMS }, { PLACES }, { Sending }, { connectionTo }] = await Promise.all([import('../flow/hand/hand-over.js'), import('../flow/hand/plan.js'), import('../flow/hand/send.js'), import('../flow/hand/connection.js')]); // prettier-ignore
+  const [{ handOver, FORMS }, { PLACES }, { Sending }, { connectionTo }] = await Promise.all([import('../flow/package/hand-over.js'), import('../flow/publish/plan.js'), import('../flow/publish/send.js'), import('../flow/publish/connection.js')]); // prettier-ignore
   const place = oneOf(options.place, PLACES, '--place');
   const as = oneOf(options.as, FORMS, '--as');
   const only = listOf(options.only);
@@ -119,7 +119,7 @@ async function toSite(
 
 /** What a package of documents hands over. @throws Problem */
 async function handedOf(file: string): Promise<Handed> {
-  const { handedFrom, openPackage } = await import('../flow/hand/package-file.js');
+  const { handedFrom, openPackage } = await import('../flow/package/package-file.js');
   const opened = await openPackage(file);
   try {
     return handedFrom(opened, file);
@@ -192,8 +192,8 @@ async function toServer(
   terminal: Terminal,
   setCode: (code: number) => void,
 ): Promise<void> {
-  const { toFolder } = await import('../flow/hand/webdav.js');
-  const { readSecret } = await import('../flow/hand/connection.js');
+  const { toFolder } = await import('../flow/publish/webdav.js');
+  const { readSecret } = await import('../flow/publish/connection.js');
   const { plan, send } = await toFolder(project, options.to, readSecret(options.tokenFile, process.env['TAVRIK_TOKEN'])); // prettier-ignore
   if (!options.json) terminal.print(`What will happen: ${plan.put.length} files are sent, ${plan.take.length} are taken away.`); // prettier-ignore
   if (plan.edited.length && options.place !== 'replace') {
@@ -210,7 +210,7 @@ async function toServer(
 }
 
 async function toGit(project: string, options: Options, terminal: Terminal): Promise<void> {
-  const { toRepository } = await import('../flow/hand/repository.js');
+  const { toRepository } = await import('../flow/publish/repository.js');
   const { branch, folder, message } = options;
   const made = await toRepository(project, options.to, { folder, message, ...(branch === undefined ? {} : { branch }) }); // prettier-ignore
   try {

@@ -1,7 +1,7 @@
 import { Command } from 'commander';
 import type { Severity } from '../core/survey/finding.js';
 import type { PageSurvey } from '../core/survey/summary.js';
-import { sizeInWords } from '../core/page/words.js';
+import { sizeInWords } from '../core/text/words.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf, readWidths } from './options.js';
 import { SCHEMES } from '../core/source/reading.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -38,8 +38,8 @@ export function surveyCommand(): Command {
     .action(async (sources: string[], options: Options) => {
       const terminal = openTerminal(options.json === true);
       const [{ survey }, { readSignIn }] = await Promise.all([
-        import('../flow/survey.js'),
-        import('../flow/sign-in.js'),
+        import('../flow/survey/survey.js'),
+        import('../flow/source/sign-in.js'),
       ]);
       const { pages } = await survey(sources, {
         widths: readWidths(options.widths),

@@ -1,8 +1,8 @@
 import { Command } from 'commander';
-import { Problem } from '../core/page/problem.js';
-import { colourDistance, readColour, writeColour, type Rgba } from '../core/page/colours.js';
+import { Problem } from '../core/errors/tavrik-error.js';
+import { colourDistance, readColour, writeColour, type Rgba } from '../core/css/colours.js';
 import type { Token } from '../core/tokens/token.js';
-import type { Changed, UsedToken } from '../flow/tokens.js';
+import type { Changed, UsedToken } from '../flow/edit/tokens.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
 
@@ -60,7 +60,7 @@ async function perform(
   options: Options,
   { print, step, paint }: Terminal,
 ): Promise<Done> {
-  const flow = await import('../flow/tokens.js');
+  const flow = await import('../flow/edit/tokens.js');
   const need = (what: string | undefined, called: string): string => {
     if (what !== undefined) return what;
     throw new Problem(`There is no ${called}.`, action, 'See tavrik tokens --help.');

@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import type { TriedPage } from '../core/trial/mending.js';
+import type { TriedPage } from '../core/edit-test/apply-fixes.js';
 import { EXIT } from './exit.js';
 import { BROWSER_OPTION, JSON_OPTION } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -22,7 +22,7 @@ export function trialCommand(setCode: (code: number) => void): Command {
     .addHelpText('after', '\nExample:\n  tavrik trial project --mend')
     .action(async (project: string, options: Options) => {
       const terminal = openTerminal(options.json === true);
-      const { tryProject } = await import('../flow/trial.js');
+      const { tryProject } = await import('../flow/edit-test/edit-test.js');
       const pages = await tryProject(project, {
         ...(options.page === undefined ? {} : { page: options.page }),
         ...(options.mend ? { mend: true } : {}),

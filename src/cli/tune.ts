@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import type { TunedPage } from '../flow/tune.js';
+import type { TunedPage } from '../flow/proof/tune.js';
 import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
 
@@ -28,11 +28,11 @@ export function tuneCommand(): Command {
     .action(async (project: string, options: Options) => {
       const terminal = openTerminal(options.json === true);
       if (options.undo !== undefined) {
-        const { undoStep } = await import('../flow/adjust.js');
+        const { undoStep } = await import('../flow/edit/adjust.js');
         const undone = undoStep(project, options.undo === true ? undefined : options.undo);
         return terminal.print(options.json ? JSON.stringify({ undone }, null, 2) : `Step ${undone} is taken back.`);
       }
-      const { tuneProject } = await import('../flow/tune.js');
+      const { tuneProject } = await import('../flow/proof/tune.js');
       const tuned = await tuneProject(project, {
         ...(options.page === undefined ? {} : { page: options.page }),
         ...(options.section === undefined ? {} : { section: options.section }),

@@ -25,7 +25,7 @@ export function watchCommand(): Command {
     .action(async (project: string, options: Options) => {
       const terminal = openTerminal(options.json === true);
       const port = readPort(options.port);
-      const [{ watchProject }, { readSignIn }] = await Promise.all([import('../flow/watch.js'), import('../flow/sign-in.js')]); // prettier-ignore
+      const [{ watchProject }, { readSignIn }] = await Promise.all([import('../flow/watch/watch.js'), import('../flow/source/sign-in.js')]); // prettier-ignore
       const watching = await watchProject(project, {
         port,
         ...(options.browser === undefined ? {} : { browser: options.browser }),

@@ -1,11 +1,11 @@
-import { assetName, assetsIn } from '../core/compose/items.js';
+import { assetName, assetsIn } from '../core/sites/items.js';
 import { checkContent, type ContentFault } from '../core/content/check.js';
 import { placedContent, wholeContent } from '../core/content/content.js';
 import { wholeFlat } from '../core/content/edits.js';
 import { regionsOf } from '../core/content/regions.js';
 import { flatten, nest, type Content, type FlatContent, type Value } from '../core/content/values.js';
-import { checkDocument } from '../core/page/check.js';
-import type { PageDocument } from '../core/page/types.js';
+import { checkDocument } from '../core/document/check.js';
+import type { PageDocument } from '../core/document/types.js';
 import type { Context } from './context.js';
 import type { ItemRecord, ItemState } from './store/items.js';
 import { Refusal } from './store/refusal.js';

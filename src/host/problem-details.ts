@@ -1,5 +1,5 @@
 import type { FastifyError, FastifyReply, FastifyRequest } from 'fastify';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { Refusal } from './store/refusal.js';
 
 /** Media type of problem details (RFC 9457, 6.1). */

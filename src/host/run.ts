@@ -1,6 +1,6 @@
 import { existsSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { addresses } from './addresses.js';
 import { buildHost, type HostOptions } from './server.js';
 import { secret, type Scope } from './store/access.js';

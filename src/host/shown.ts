@@ -1,10 +1,10 @@
-import { sha256 } from '../core/page/hash.js';
-import { cssFromTop, filledElsewhere, fromTop, shownPage, type Filled } from '../core/compose/show.js';
-import { factsId, filledWith, FOOTER, HEADER } from '../core/compose/items.js';
+import { sha256 } from '../core/text/hash.js';
+import { cssFromTop, filledElsewhere, fromTop, shownPage, type Filled } from '../core/sites/shown-page.js';
+import { factsId, filledWith, FOOTER, HEADER } from '../core/sites/items.js';
 import { originalValues } from '../core/content/content.js';
 import { regionsOf, type Field, type Region } from '../core/content/regions.js';
 import type { Content } from '../core/content/values.js';
-import type { PageDocument } from '../core/page/types.js';
+import type { PageDocument } from '../core/document/types.js';
 import { renderCss } from '../core/render/css.js';
 import { MANIFEST } from '../core/render/head.js';
 import { renderHtml } from '../core/render/html.js';

@@ -1,6 +1,6 @@
 import type { FastifyInstance, FastifyReply } from 'fastify';
 import { createReadStream } from 'node:fs';
-import { mediaTypeOf } from '../core/page/media-types.js';
+import { mediaTypeOf } from '../core/html-elements/media-types.js';
 import type { Context } from './context.js';
 import { lostPage } from './edit/lost.js';
 import type { ItemRecord } from './store/items.js';

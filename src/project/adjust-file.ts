@@ -4,7 +4,7 @@ import Joi from 'joi';
 import { LineCounter, parseDocument, stringify } from 'yaml';
 import { contradictions, type Adjustment } from '../core/adjust/adjustment.js';
 import { faultOf } from '../core/adjust/declaration.js';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 
 /** `adjust.yaml`: corrections to the look of a project's pages. A person's file, and that of tuning. */
 export const ADJUST_FILE = 'adjust.yaml';

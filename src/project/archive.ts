@@ -4,7 +4,7 @@ import { dirname, join, resolve, sep } from 'node:path';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { open, type Entry, type ZipFile } from 'yauzl';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 
 /** A saved page may be this large when it is unpacked (bytes), and have this many files. */
 export const UNPACKED_LIMIT = 256 * 1024 * 1024;

@@ -1,7 +1,7 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { AssetStore, fetchAssets } from './assets.js';
-import { fetchSheets } from './sheets.js';
+import { fetchSheets } from './fetch-sheets.js';
 
 describe('AssetStore', () => {
   it('names files by what they were called and what is in them, equal bytes once', () => {

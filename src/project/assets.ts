@@ -1,7 +1,7 @@
 import { extname } from 'node:path';
-import { sha256 } from '../core/page/hash.js';
+import { sha256 } from '../core/text/hash.js';
 import type { SignIn } from '../core/source/reading.js';
-import { slug } from '../core/page/words.js';
+import { slug } from '../core/text/words.js';
 
 /** Inline data up to this size (bytes) stays inline. */
 const INLINE_LIMIT = 2048;
@@ -113,7 +113,7 @@ async function fetchOne(address: string, base: string, signIn?: SignIn): Promise
     const name = url.protocol === 'data:' ? 'inline' : decodeURIComponent(url.pathname.split('/').pop() ?? '');
     const bytes = Buffer.from(await response.arrayBuffer());
     const isVector = type === 'image/svg+xml' || /\.svg$/i.test(name);
-    return { bytes: isVector ? await (await import('./codec.js')).withoutScripts(bytes) : bytes, name, type };
+    return { bytes: isVector ? await (await import('./image-codec.js')).withoutScripts(bytes) : bytes, name, type };
   } catch {
     return undefined;
   }

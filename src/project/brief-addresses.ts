@@ -1,5 +1,5 @@
 import { Document, isMap, isSeq, parseDocument, type Scalar } from 'yaml';
-import type { MovedAddresses } from '../core/passes/moved-addresses.js';
+import type { MovedAddresses } from '../core/passes/brief/moved-addresses.js';
 
 /** Where a brief says addresses of elements. */
 const ADDRESSED = ['decisions', 'links', 'motion'] as const;

@@ -14,9 +14,9 @@ import {
   type Deed,
 } from '../core/brief/brief.js';
 import type { FieldDecision } from '../core/brief/field-decisions.js';
-import { SAID_TYPES } from '../core/page/field-rules.js';
-import { Problem } from '../core/page/problem.js';
-import { MODERN_FORMATS } from '../core/pictures/offer.js';
+import { SAID_TYPES } from '../core/document/field-rules.js';
+import { Problem } from '../core/errors/tavrik-error.js';
+import { MODERN_FORMATS } from '../core/images/offers.js';
 import { linkRuleOf, LINKS_RIGHT, LINKS_SCHEMA, refuseContradiction, type WrittenLink } from './brief-links.js';
 import { motionRuleOf, MOTION_RIGHT, MOTION_SCHEMA, type WrittenMotion } from './brief-motion.js';
 import { PAGES_SCHEMA, SITE_RIGHT, SITE_SCHEMA } from './brief-site.js';

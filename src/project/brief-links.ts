@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { contradiction, type LinkRule } from '../core/brief/links.js';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 
 /* What a brief says of links. */
 

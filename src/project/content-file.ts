@@ -1,7 +1,7 @@
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { isAlias, isMap, isScalar, isSeq, LineCounter, parseDocument, stringify, type Document, type Node } from 'yaml';
-import { Problem } from '../core/page/problem.js';
-import { PARKED } from './parked.js';
+import { Problem } from '../core/errors/tavrik-error.js';
+import { PARKED } from './parked-content.js';
 import { ID, type Content, type Group, type Value } from '../core/content/values.js';
 
 /** Largest content file, and longest text of a field; bytes, letters. */

@@ -12,7 +12,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { readSettings, SETTINGS_FILE, type ProjectSettings } from './settings.js';
 
 /** A file to write: its path in the project and its bytes. */

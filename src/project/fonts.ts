@@ -1,8 +1,8 @@
 import type * as Fontkit from 'fontkit';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { extname, join } from 'node:path';
-import type { FontFile } from '../core/design/fonts.js';
-import { Problem } from '../core/page/problem.js';
+import type { FontFile } from '../core/fonts/font-faces.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 
 /** Most font files that are read from a folder. */
 const MOST_FILES = 500;

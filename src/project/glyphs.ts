@@ -1,5 +1,5 @@
 import type * as Fontkit from 'fontkit';
-import type { FontFace } from '../core/page/types.js';
+import type { FontFace } from '../core/document/types.js';
 import type { FindGlyph, Glyph } from '../core/trim/icons.js';
 
 /** Finds letters of the page's own fonts (the reader of fonts is loaded only now: few pages need it). `files` are the page's assets by path. */

@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { wholeOf } from '../core/content/common.js';
 import { flatten, type Content, type FlatContent } from '../core/content/values.js';
-import type { PageDocument } from '../core/page/types.js';
+import type { PageDocument } from '../core/document/types.js';
 import { readContentFile } from './content-file.js';
 
 /*

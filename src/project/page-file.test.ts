@@ -1,8 +1,8 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { checkDocument } from '../core/page/check.js';
-import { element, page, words } from '../core/page/sample.js';
+import { checkDocument } from '../core/document/check.js';
+import { element, page, words } from '../core/document/sample.js';
 import { changedPages, pageText } from './page-file.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'tavrik-pages-'));

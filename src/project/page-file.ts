@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { sha256 } from '../core/page/hash.js';
-import type { PageDocument } from '../core/page/types.js';
+import { sha256 } from '../core/text/hash.js';
+import type { PageDocument } from '../core/document/types.js';
 
 /** Letters of the sum that a page document carries of itself. */
 const LENGTH = 16;

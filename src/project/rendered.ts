@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { sha256 } from '../core/page/hash.js';
-import { Problem } from '../core/page/problem.js';
+import { sha256 } from '../core/text/hash.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 import { isProject } from './folder.js';
 
 /** What the site was when it was rendered: so that what somebody changed in it by hand is not lost. */

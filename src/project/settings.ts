@@ -1,8 +1,8 @@
-import { SCREEN_NAMES, type DesignChoices, type Scale } from '../core/design/screens.js';
+import { SCREEN_NAMES, type DesignChoices, type Scale } from '../core/design/responsive/screens.js';
 import Joi from 'joi';
 import { parse, stringify } from 'yaml';
 import { MOVES, SCHEMES, type Move, type Schemes } from '../core/source/reading.js';
-import { Problem } from '../core/page/problem.js';
+import { Problem } from '../core/errors/tavrik-error.js';
 
 /** `tavrik.yaml`: sources, widths and limits of a project. A person's file: written once, then only read. */
 export interface ProjectSettings {

@@ -1,7 +1,7 @@
 import { percent, type Proof, type SectionProof, type WidthProof } from '../core/proof/proof.js';
 import { escapeText as text, escapeAttribute as attribute } from '../core/render/escape.js';
 import type { Band } from '../core/proof/pixels.js';
-import type { Difference } from '../core/proof/finding.js';
+import type { Difference } from '../core/proof/difference.js';
 import { grade } from './grade.js';
 import { PROOF_STYLE } from './proof-style.js';
 import { reportPage, verdict } from './shell.js';

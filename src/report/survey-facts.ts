@@ -1,4 +1,4 @@
-import { sizeInWords } from '../core/page/words.js';
+import { sizeInWords } from '../core/text/words.js';
 import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
 import type { PageSurvey } from '../core/survey/summary.js';
 

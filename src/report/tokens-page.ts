@@ -1,4 +1,4 @@
-import { contrast, hexOf, readColour, type Rgba } from '../core/page/colours.js';
+import { contrast, hexOf, readColour, type Rgba } from '../core/css/colours.js';
 import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
 import { GROUPS, propertyOf, type Group, type Token, type Typography } from '../core/tokens/token.js';
 import { reportPage } from './shell.js';

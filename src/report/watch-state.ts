@@ -1,4 +1,4 @@
-import type { Box } from '../core/page/types.js';
+import type { Box } from '../core/document/types.js';
 
 /** What the page of a watched project shows; sent to it whenever it changes. */
 export interface WatchState {

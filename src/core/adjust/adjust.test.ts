@@ -1,5 +1,5 @@
-import { element, page, words } from '../page/sample.js';
-import { elements } from '../page/walk.js';
+import { element, page, words } from '../document/sample.js';
+import { elements } from '../document/walk.js';
 import { contradictions } from './adjustment.js';
 import { adjust } from './apply.js';
 import { faultOf } from './declaration.js';

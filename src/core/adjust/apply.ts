@@ -1,6 +1,6 @@
-import { gather, spread } from '../page/spread.js';
-import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
-import { elements, isElement, mapTree } from '../page/walk.js';
+import { gather, spread } from '../document/style-ranges.js';
+import type { ElementNode, PageDocument, SharedStyle } from '../document/types.js';
+import { elements, isElement, mapTree } from '../document/walk.js';
 import { WIDEST, type Adjustment } from './adjustment.js';
 
 /** Corrections that meant nothing in a page: by their place in the list. */

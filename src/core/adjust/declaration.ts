@@ -1,5 +1,5 @@
 import * as csstree from 'css-tree';
-import { nearestWords } from '../page/nearest.js';
+import { nearestWords } from '../text/nearest.js';
 
 /** What is wrong with a declaration, and what would be right; undefined if it is one of CSS. */
 export function faultOf(

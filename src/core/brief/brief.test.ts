@@ -1,5 +1,5 @@
 import { decided, lostDecisions, means, type Decision } from './brief.js';
-import { nearestWords } from '../page/nearest.js';
+import { nearestWords } from '../text/nearest.js';
 
 describe('an address of a brief', () => {
   it.each([

@@ -1,9 +1,9 @@
-import { nearestWords } from '../page/nearest.js';
+import { nearestWords } from '../text/nearest.js';
 import type { LinkRule } from './links.js';
 import type { MotionRule } from './motion.js';
-import type { Kind, Part } from '../page/types.js';
-import type { Scale } from '../design/screens.js';
-import type { PictureChoices } from '../pictures/offer.js';
+import type { Kind, Part } from '../document/types.js';
+import type { Scale } from '../design/responsive/screens.js';
+import type { PictureChoices } from '../images/offers.js';
 import type { OnePageSettings, SiteSettings } from './site.js';
 import type { FieldDecision } from './field-decisions.js';
 

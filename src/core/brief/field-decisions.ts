@@ -1,4 +1,4 @@
-import { matchStart, type FieldRule } from '../page/field-rules.js';
+import { matchStart, type FieldRule } from '../document/field-rules.js';
 
 /** What a brief says of the fields that a client fills. */
 

@@ -1,4 +1,4 @@
-import { page } from '../page/sample.js';
+import { page } from '../document/sample.js';
 import { withSettings } from './site.js';
 
 const bare = { ...page({}), title: 'Star evenings', description: 'Every Friday & Saturday' };

@@ -1,4 +1,4 @@
-import type { PageDocument, PageHead } from '../page/types.js';
+import type { PageDocument, PageHead } from '../document/types.js';
 
 /** What a person says of the whole site. */
 export interface SiteSettings {

@@ -1,4 +1,4 @@
-import type { ElementNode, PageDocument } from '../page/types.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
 
 /*
  * The colour behind a section as a field: one of the colours of the site, by its name. A node says that it has one by a field

@@ -1,7 +1,7 @@
-import { isScriptAddress } from '../page/addresses.js';
-import type { FieldRule } from '../page/field-rules.js';
-import type { PageDocument } from '../page/types.js';
-import { elements } from '../page/walk.js';
+import { isScriptAddress } from '../document/addresses.js';
+import type { FieldRule } from '../document/field-rules.js';
+import type { PageDocument } from '../document/types.js';
+import { elements } from '../document/walk.js';
 import { fillPage, originalValues, unknownFields } from './content.js';
 import type { Field, Region } from './regions.js';
 import { readFocus } from './focus.js';

@@ -1,4 +1,4 @@
-import { element, page, words } from '../page/sample.js';
+import { element, page, words } from '../document/sample.js';
 import { commonOf, covers, knownOf, over, partContent, unknownOf, wholeOf } from './common.js';
 import { flatten, type Content } from './values.js';
 

@@ -1,4 +1,4 @@
-import type { PageDocument } from '../page/types.js';
+import type { PageDocument } from '../document/types.js';
 import { originalValues } from './content.js';
 import { flatten, nest, type Content, type FlatContent } from './values.js';
 

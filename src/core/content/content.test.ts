@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { element, page, words } from '../page/sample.js';
-import type { ElementNode, PageDocument } from '../page/types.js';
-import { elements, textOf } from '../page/walk.js';
+import { element, page, words } from '../document/sample.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
+import { elements, textOf } from '../document/walk.js';
 import { fillPage, originalContent, originalValues, unknownFields } from './content.js';
 import { threeWay } from './three-way.js';
 import { flatten, nest, type Content } from './values.js';

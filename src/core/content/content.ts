@@ -1,7 +1,7 @@
 import { headFilled } from './head-filled.js';
-import { matchStart } from '../page/field-rules.js';
-import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
-import { elements, isElement, isWords } from '../page/walk.js';
+import { matchStart } from '../document/field-rules.js';
+import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
+import { elements, isElement, isWords } from '../document/walk.js';
 import { arrange, entriesIn } from './entries.js';
 import { FLAGS, saidLooks } from './looks.js';
 import { partOf, withParts } from './parts.js';

@@ -1,5 +1,5 @@
-import { element, page, words } from '../page/sample.js';
-import type { ElementNode } from '../page/types.js';
+import { element, page, words } from '../document/sample.js';
+import type { ElementNode } from '../document/types.js';
 import { changesBetween, edited, wholeFlat, type Edit } from './edits.js';
 import { nest } from './values.js';
 

@@ -1,7 +1,7 @@
-import { freeName } from '../page/free-name.js';
-import { Problem } from '../page/problem.js';
-import type { PageDocument } from '../page/types.js';
-import { slug } from '../page/words.js';
+import { freeName } from '../text/free-name.js';
+import { Problem } from '../errors/tavrik-error.js';
+import type { PageDocument } from '../document/types.js';
+import { slug } from '../text/words.js';
 import { originalValues, wholeContent } from './content.js';
 import { flatten, type Content, type FlatContent } from './values.js';
 

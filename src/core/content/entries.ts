@@ -1,5 +1,5 @@
-import type { ElementNode, PageNode, SharedStyle } from '../page/types.js';
-import { isElement, isWords } from '../page/walk.js';
+import type { ElementNode, PageNode, SharedStyle } from '../document/types.js';
+import { isElement, isWords } from '../document/walk.js';
 import { askedLook, lookOf, looksIn, type Looks } from './looks.js';
 import type { FlatContent } from './values.js';
 

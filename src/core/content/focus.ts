@@ -1,4 +1,4 @@
-import type { ElementNode, SharedStyle } from '../page/types.js';
+import type { ElementNode, SharedStyle } from '../document/types.js';
 
 /*
  * The focal point of a picture that is cut to its frame: the point that always shows, as CSS `object-position`. A node says

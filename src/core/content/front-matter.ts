@@ -1,4 +1,4 @@
-import { Problem } from '../page/problem.js';
+import { Problem } from '../errors/tavrik-error.js';
 
 /** Content as one Markdown file: short values as YAML in front, each long text below under a comment that names its field. */
 

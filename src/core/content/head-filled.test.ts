@@ -1,5 +1,5 @@
-import { page } from '../page/sample.js';
-import type { PageHead } from '../page/types.js';
+import { page } from '../document/sample.js';
+import type { PageHead } from '../document/types.js';
 import { headFilled } from './head-filled.js';
 
 const facts = [

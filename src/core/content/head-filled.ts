@@ -1,4 +1,4 @@
-import type { PageDocument, PageHead } from '../page/types.js';
+import type { PageDocument, PageHead } from '../document/types.js';
 
 /** Keys of linked data that say what a thing is, not what it says (JSON-LD 1.1, 1.7). */
 const KEYWORD = /^@/;

@@ -1,6 +1,6 @@
-import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
-import { isElement } from '../page/walk.js';
-import { NameGiver, slug } from '../page/words.js';
+import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
+import { isElement } from '../document/walk.js';
+import { NameGiver, slug } from '../text/words.js';
 
 /*
  * Icons as values of fields: each drawing of the page has a name, and an icon field says the name of the one it shows. A node

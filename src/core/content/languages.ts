@@ -1,4 +1,4 @@
-import type { PageDocument } from '../page/types.js';
+import type { PageDocument } from '../document/types.js';
 import { wholeContent } from './content.js';
 import type { Field } from './regions.js';
 import { flatten, nest, type Content } from './values.js';

@@ -1,5 +1,5 @@
-import type { ElementNode, SharedStyle } from '../page/types.js';
-import { isElement } from '../page/walk.js';
+import type { ElementNode, SharedStyle } from '../document/types.js';
+import { isElement } from '../document/walk.js';
 import { LOOK } from './values.js';
 
 /* How the entries of a list look, and how a client says which look one has. */

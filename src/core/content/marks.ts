@@ -1,5 +1,5 @@
-import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
-import { isElement, isWords, mapTree } from '../page/walk.js';
+import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
+import { isElement, isWords, mapTree } from '../document/walk.js';
 
 /**
  * Attributes that tell an editor what can be changed where: `data-field` has the path of the field of an element's own words,

@@ -1,5 +1,5 @@
-import { element, page } from '../page/sample.js';
-import type { ElementNode } from '../page/types.js';
+import { element, page } from '../document/sample.js';
+import type { ElementNode } from '../document/types.js';
 import { hasBackground } from './backgrounds.js';
 import { iconName, iconsOf } from './icons.js';
 import { partOf, withParts } from './parts.js';

@@ -1,5 +1,5 @@
-import { isScriptAddress } from '../page/addresses.js';
-import type { ElementNode, PageDocument } from '../page/types.js';
+import { isScriptAddress } from '../document/addresses.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
 import { BACKGROUND, backgroundOf, backgroundStyle } from './backgrounds.js';
 import { FOCUS, focusOf, focusStyle, readFocus } from './focus.js';
 import { ICON, iconName, iconsOf } from './icons.js';

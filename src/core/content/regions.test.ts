@@ -1,5 +1,5 @@
-import { element, page, words } from '../page/sample.js';
-import type { ElementNode } from '../page/types.js';
+import { element, page, words } from '../document/sample.js';
+import type { ElementNode } from '../document/types.js';
 import { checkContent, fieldsByPath } from './check.js';
 import { originalContent } from './content.js';
 import { formatOf } from './formats.js';

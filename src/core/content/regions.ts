@@ -1,5 +1,5 @@
-import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
-import { isElement, isWords } from '../page/walk.js';
+import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
+import { isElement, isWords } from '../document/walk.js';
 import { originalValues } from './content.js';
 import { FOCUS } from './focus.js';
 import { formatOf } from './formats.js';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { element, words } from '../page/sample.js';
-import type { ElementNode, PageNode, SharedStyle } from '../page/types.js';
-import { elements, textOf } from '../page/walk.js';
+import { element, words } from '../document/sample.js';
+import type { ElementNode, PageNode, SharedStyle } from '../document/types.js';
+import { elements, textOf } from '../document/walk.js';
 import { canBeRich, fromMarkdown, readsBack, toMarkdown } from './rich.js';
 
 const styles: Record<string, SharedStyle> = {

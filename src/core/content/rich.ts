@@ -1,7 +1,7 @@
 import { Parser, type Node } from 'commonmark';
-import { isScriptAddress } from '../page/addresses.js';
-import type { ElementNode, PageNode, SharedStyle } from '../page/types.js';
-import { isWords, textOf } from '../page/walk.js';
+import { isScriptAddress } from '../document/addresses.js';
+import type { ElementNode, PageNode, SharedStyle } from '../document/types.js';
+import { isWords, textOf } from '../document/walk.js';
 
 /** Texts in which a client may set words off, as CommonMark (spec 0.31): strong, emphasis, code, links, line breaks. */
 

@@ -1,5 +1,5 @@
 import { DOMParser, type Document, type Element, type Node } from '@xmldom/xmldom';
-import { Problem } from '../page/problem.js';
+import { Problem } from '../errors/tavrik-error.js';
 import { inlinesOf, markdownOf, type Inline, type RunKind } from './inline-marks.js';
 
 /** Texts to be translated, as XLIFF 2.1 (OASIS Standard, 2018): a unit for each field, placeholders for what is set off. */

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import type { PageDocument, PageNode } from '../page/types.js';
-import { elements, isElement, textOf } from '../page/walk.js';
-import { buildDesign } from './build.js';
-import type { DrawnBoard, DrawnBox, DrawnItem } from './drawn.js';
+import type { PageDocument, PageNode } from '../document/types.js';
+import { elements, isElement, textOf } from '../document/walk.js';
+import { buildDesign } from './emit/build-design.js';
+import type { DrawnBoard, DrawnBox, DrawnItem } from '../drawing/drawing.js';
 import { board, box, line, picture } from './sample.js';
 
 /* What holds for every drawing: pages of bands, each with cards or with a picture beside a text. */

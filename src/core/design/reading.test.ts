@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import type { Part } from './arrange.js';
-import { arrange } from './arrange.js';
-import type { DrawnBoard, DrawnText } from './drawn.js';
-import { matchBoards, matchedShare } from './match.js';
-import { paragraphsOf, wordsOf } from './paragraphs.js';
-import { drawnBox, piecesOf } from './pieces.js';
+import type { Part } from './structure/arrange.js';
+import { arrange } from './structure/arrange.js';
+import type { DrawnBoard, DrawnText } from '../drawing/drawing.js';
+import { matchBoards, matchedShare } from './match/match-artboards.js';
+import { paragraphsOf, wordsOf } from './text/paragraphs.js';
+import { drawnBox, piecesOf } from './structure/pieces.js';
 import { art, board, box, line, picture } from './sample.js';
 
 const texts = (one: DrawnBoard) => one.items.filter((item): item is DrawnText => item.type === 'text');

@@ -1,13 +1,13 @@
-import { bandsOf } from './bands.js';
-import { BoardView } from './board-view.js';
-import { arrange, type Part } from './arrange.js';
-import { bringExtras } from './extras.js';
-import { layOut } from './layout.js';
-import { matchBoards } from './match.js';
-import { wordsOf } from './paragraphs.js';
-import { piecesOf } from './pieces.js';
-import type { Look } from './place.js';
-import type { DrawnBoard, DrawnBox, DrawnItem, TextLook } from './drawn.js';
+import { bandsOf } from './structure/sections.js';
+import { BoardView } from './match/artboard-view.js';
+import { arrange, type Part } from './structure/arrange.js';
+import { bringExtras } from './match/extra-parts.js';
+import { layOut } from './layout/layout.js';
+import { matchBoards } from './match/match-artboards.js';
+import { wordsOf } from './text/paragraphs.js';
+import { piecesOf } from './structure/pieces.js';
+import type { Look } from './layout/place.js';
+import type { DrawnBoard, DrawnBox, DrawnItem, TextLook } from '../drawing/drawing.js';
 
 /** Small artboards for tests: items in painting order, lines of text by their glyph boxes. */
 const BODY: TextLook = {

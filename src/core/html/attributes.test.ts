@@ -1,4 +1,4 @@
-import { isScriptAddress } from '../page/addresses.js';
+import { isScriptAddress } from '../document/addresses.js';
 import { keptAttributes, referencedIds } from './attributes.js';
 
 describe('keptAttributes', () => {

@@ -1,4 +1,4 @@
-import { isScriptAddress } from '../page/addresses.js';
+import { isScriptAddress } from '../document/addresses.js';
 
 /** Attributes that the page keeps. Everything else (scripts, classes, data for scripts, styles) stays behind. */
 const EVERYWHERE = new Set(['id', 'title', 'lang', 'dir', 'role', 'tabindex', 'hidden', 'accesskey']);

@@ -1,4 +1,4 @@
-import { textOf, walk } from '../page/walk.js';
+import { textOf, walk } from '../document/walk.js';
 import { buildPage } from './build.js';
 import type { CapturedNode, CapturedPage } from './captured.js';
 import type { Look } from './variables.js';

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { Breakpoint, ElementNode, PageDocument, PageNode, SharedStyle, WordsNode } from '../page/types.js';
+import type { Breakpoint, ElementNode, PageDocument, PageNode, SharedStyle, WordsNode } from '../document/types.js';
 import { headFrom } from './head.js';
 import { keptAttributes, referencedIds } from './attributes.js';
 import type { Box, CapturedFace, CapturedNode, CapturedPage } from './captured.js';

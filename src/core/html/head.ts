@@ -1,4 +1,4 @@
-import type { PageHead } from '../page/types.js';
+import type { PageHead } from '../document/types.js';
 
 /** What the head of a web page says besides its title and its description; empty texts where it says nothing. */
 export interface CapturedHead {

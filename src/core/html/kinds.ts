@@ -1,4 +1,4 @@
-import type { Kind } from '../page/types.js';
+import type { Kind } from '../document/types.js';
 import type { CapturedNode } from './captured.js';
 
 const BY_TAG: Readonly<Record<string, Kind>> = {

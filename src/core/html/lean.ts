@@ -1,5 +1,5 @@
 import type { CapturedNode } from './captured.js';
-import { INHERITED } from '../page/inherited.js';
+import { INHERITED } from '../css/inherited.js';
 import type { Look, LookDeclarations } from './variables.js';
 
 /** What a browser does with bare elements: which declarations are idle, and which inherited properties it sets itself. */

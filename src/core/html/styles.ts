@@ -1,6 +1,6 @@
-import type { Breakpoint, Declarations, SharedStyle, StyleVariant } from '../page/types.js';
+import type { Breakpoint, Declarations, SharedStyle, StyleVariant } from '../document/types.js';
 import type { Condition } from './cascade.js';
-import { INHERITED } from '../page/inherited.js';
+import { INHERITED } from '../css/inherited.js';
 import type { Interval } from './intervals.js';
 import { simplifyValues } from './values.js';
 import type { Look, LookDeclarations } from './variables.js';

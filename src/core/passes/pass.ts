@@ -1,4 +1,4 @@
-import type { PageDocument } from '../page/types.js';
+import type { PageDocument } from '../document/types.js';
 
 /** Where things stand in the source at its widest: by node id, CSS px. */
 export type Boxes = ReadonlyMap<string, readonly [x: number, y: number, width: number, height: number]>;

@@ -1,13 +1,13 @@
-import { element, page, words } from '../page/sample.js';
-import type { ElementNode, PageDocument } from '../page/types.js';
-import { elements, walk } from '../page/walk.js';
-import { DESIGN_PASSES, PASSES, runPasses } from './index.js';
-import { everywhere } from './everywhere.js';
-import { fields } from './fields/index.js';
-import { names } from './names.js';
-import { sections, sectionsOf } from './sections.js';
-import { shareStyles } from './share-styles.js';
-import { unused } from './unused.js';
+import { element, page, words } from '../document/sample.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
+import { elements, walk } from '../document/walk.js';
+import { DESIGN_PASSES, PASSES, runPasses } from './presets.js';
+import { everywhere } from './styles/universal-style.js';
+import { fields } from './fields/fields.js';
+import { names } from './names/names.js';
+import { sections, sectionsOf } from './structure/sections.js';
+import { shareStyles } from './styles/share-styles.js';
+import { unused } from './styles/unused.js';
 
 const nowhere = { boxes: new Map(), width: 1440 };
 const band = (

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { MeasuredPage, MeasuredWord } from './measured.js';
+import type { MeasuredPage, MeasuredWord } from './measurement.js';
 import { comparePixels, markDifferences, type Raster } from './pixels.js';
 import { overLimits, percent, proveWidth, sectionBands } from './proof.js';
 import { compareWords, countClashes } from './words.js';

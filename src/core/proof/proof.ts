@@ -1,6 +1,6 @@
-import type { MeasuredPage, MeasuredSection, MeasuredWord } from './measured.js';
-import type { Barriers } from './barriers.js';
-import type { Difference } from './finding.js';
+import type { MeasuredPage, MeasuredSection, MeasuredWord } from './measurement.js';
+import type { Barriers } from './accessibility.js';
+import type { Difference } from './difference.js';
 import type { SweepFault } from './sweep.js';
 import type { Band, PixelFigures } from './pixels.js';
 import { compareWords, countClashes, type WordFigures } from './words.js';

@@ -1,7 +1,7 @@
-import { element, page, words } from '../page/sample.js';
-import { compareBarriers } from './barriers.js';
+import { element, page, words } from '../document/sample.js';
+import { compareBarriers } from './accessibility.js';
 import { junitOf } from './junit.js';
-import type { MeasuredPage } from './measured.js';
+import type { MeasuredPage } from './measurement.js';
 import { onlySection, type Proof } from './proof.js';
 import { meantFaults, sweepFaults, sweepWidths, sweptAnew, sweptAt, type SweptWidth, type Target } from './sweep.js';
 

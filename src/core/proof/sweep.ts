@@ -1,9 +1,9 @@
-import { sectionSlug } from '../page/words.js';
-import type { ElementNode, PageDocument } from '../page/types.js';
-import { isElement } from '../page/walk.js';
-import { wordFaults } from './clashes.js';
-import { linesOf } from './compared.js';
-import type { MeasuredPage, MeasuredWord, Place } from './measured.js';
+import { sectionSlug } from '../text/words.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
+import { isElement } from '../document/walk.js';
+import { wordFaults } from './clashing-words.js';
+import { linesOf } from './compare-page.js';
+import type { MeasuredPage, MeasuredWord, Place } from './measurement.js';
 
 /** What shows only between the widths that were compared. */
 export const SWEPT = ['scrolls', 'clash', 'cut-off', 'jump', 'target', 'long-line'] as const;

@@ -1,5 +1,5 @@
-import { markKind } from '../page/words.js';
-import type { MeasuredWord } from './measured.js';
+import { markKind } from '../text/words.js';
+import type { MeasuredWord } from './measurement.js';
 
 /** A word this near its place (px) stands where it stood. */
 export const CLOSE = 2;

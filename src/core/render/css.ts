@@ -1,4 +1,4 @@
-import type { Declarations, FontFace, PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
+import type { Declarations, FontFace, PageDocument, SharedStyle, StyleVariant } from '../document/types.js';
 import { classOf } from './html.js';
 import { compact } from './shorthands.js';
 

@@ -1,4 +1,4 @@
-import { element, page, words } from '../page/sample.js';
+import { element, page, words } from '../document/sample.js';
 import { renderFragment } from './fragment.js';
 
 const document = {

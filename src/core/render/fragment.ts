@@ -1,8 +1,8 @@
 import { fillPage } from '../content/content.js';
 import type { Content } from '../content/values.js';
-import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
-import { inOwnUnits, rootSize } from '../page/root-size.js';
-import { elements, isElement } from '../page/walk.js';
+import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
+import { inOwnUnits, rootSize } from '../document/root-size.js';
+import { elements, isElement } from '../document/walk.js';
 import { renderCss } from './css.js';
 import { classOf, renderMain } from './html.js';
 

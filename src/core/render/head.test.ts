@@ -1,4 +1,4 @@
-import { element, page } from '../page/sample.js';
+import { element, page } from '../document/sample.js';
 import { headLines } from './head.js';
 import { indexFiles } from './index-files.js';
 

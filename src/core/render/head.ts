@@ -1,4 +1,4 @@
-import type { PageDocument } from '../page/types.js';
+import type { PageDocument } from '../document/types.js';
 import { escapeAttribute, escapeText } from './escape.js';
 
 /** The same page in another language. */

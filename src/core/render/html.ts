@@ -1,5 +1,5 @@
-import { sectionSlug } from '../page/words.js';
-import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
+import { sectionSlug } from '../text/words.js';
+import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { escapeAttribute, escapeText } from './escape.js';
 import { headLines, type HeadPlace } from './head.js';
 

@@ -1,4 +1,4 @@
-import type { PageDocument } from '../page/types.js';
+import type { PageDocument } from '../document/types.js';
 import { escapeText } from './escape.js';
 import { addressIn, MANIFEST } from './head.js';
 

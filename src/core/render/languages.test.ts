@@ -1,6 +1,6 @@
-import { element, page } from '../page/sample.js';
+import { element, page } from '../document/sample.js';
 import type { Content } from '../content/values.js';
-import type { PageDocument, WordsNode } from '../page/types.js';
+import type { PageDocument, WordsNode } from '../document/types.js';
 import { renderLanguages } from './site.js';
 
 const said = (text: string, field: string): WordsNode => ({ kind: 'words', text, field });

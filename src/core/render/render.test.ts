@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { element, page, words } from '../page/sample.js';
+import { element, page, words } from '../document/sample.js';
 import { renderCss } from './css.js';
 import { escapeAttribute, escapeText } from './escape.js';
 import { renderHtml } from './html.js';

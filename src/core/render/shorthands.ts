@@ -1,4 +1,4 @@
-import type { Declarations } from '../page/types.js';
+import type { Declarations } from '../document/types.js';
 
 /** Writes longhands as shorthands where all of them are there, so that the CSS reads as a person would write it. */
 export function compact(set: Declarations): [property: string, value: string][] {

@@ -1,8 +1,8 @@
 import { originalValues } from '../content/content.js';
 import { nest } from '../content/values.js';
 import { wholeFlat } from '../content/edits.js';
-import { element, page, words } from '../page/sample.js';
-import type { ElementNode, PageDocument } from '../page/types.js';
+import { element, page, words } from '../document/sample.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
 import { carryNames } from './carry.js';
 import { changesOf } from './changes.js';
 import { reviseContent } from './content.js';

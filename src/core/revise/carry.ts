@@ -1,7 +1,7 @@
 import { originalValues } from '../content/content.js';
-import { freeName } from '../page/free-name.js';
-import type { PageDocument, PageNode, SharedStyle } from '../page/types.js';
-import { isElement, isWords, mapTree, walk } from '../page/walk.js';
+import { freeName } from '../text/free-name.js';
+import type { PageDocument, PageNode, SharedStyle } from '../document/types.js';
+import { isElement, isWords, mapTree, walk } from '../document/walk.js';
 import type { Matched } from './match.js';
 import { fieldPairs, Paths, Votes } from './paths.js';
 

@@ -1,6 +1,6 @@
-import { LAYOUT_KINDS, type ElementNode, type PageDocument, type SharedStyle } from '../page/types.js';
-import { firstWords } from '../page/words.js';
-import { textOf } from '../page/walk.js';
+import { LAYOUT_KINDS, type ElementNode, type PageDocument, type SharedStyle } from '../document/types.js';
+import { firstWords } from '../text/words.js';
+import { textOf } from '../document/walk.js';
 import type { Features } from './features.js';
 import type { Match, Matched } from './match.js';
 

@@ -2,7 +2,7 @@ import { originalValues } from '../content/content.js';
 import { richFields } from './rich-fields.js';
 import { ENTRY, threeWay, type Conflict, type Side } from '../content/three-way.js';
 import type { FlatContent } from '../content/values.js';
-import type { PageDocument } from '../page/types.js';
+import type { PageDocument } from '../document/types.js';
 import type { Carried } from './carry.js';
 
 /** What people wrote, brought together with what the new version says. */

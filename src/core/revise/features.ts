@@ -1,5 +1,5 @@
-import type { ElementNode, PageDocument } from '../page/types.js';
-import { isElement, isWords, textOf } from '../page/walk.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
+import { isElement, isWords, textOf } from '../document/walk.js';
 
 /** What an element is known by, when it is looked for in another version of its page. */
 export interface Features {

@@ -1,5 +1,5 @@
-import { element, page, words } from '../page/sample.js';
-import type { ElementNode, PageDocument } from '../page/types.js';
+import { element, page, words } from '../document/sample.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
 import { nearest } from './likely.js';
 import { matchPages } from './match.js';
 

@@ -1,4 +1,4 @@
-import type { PageDocument } from '../page/types.js';
+import type { PageDocument } from '../document/types.js';
 import { assign, type Candidate } from './assign.js';
 import { Context, Surroundings } from './context.js';
 import { featuresOf, type Features } from './features.js';

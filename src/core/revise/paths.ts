@@ -1,7 +1,7 @@
-import { freeName } from '../page/free-name.js';
+import { freeName } from '../text/free-name.js';
 import type { Match } from './match.js';
-import type { ElementNode, PageNode } from '../page/types.js';
-import { isWords } from '../page/walk.js';
+import type { ElementNode, PageNode } from '../document/types.js';
+import { isWords } from '../document/walk.js';
 
 /** How the fields of a new version are called: as they were, wherever what they fill is still there. */
 export class Paths {

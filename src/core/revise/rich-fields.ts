@@ -1,8 +1,8 @@
 import { originalValues } from '../content/content.js';
 import { fromMarkdown, toMarkdown } from '../content/rich.js';
 import type { FlatContent } from '../content/values.js';
-import type { ElementNode, PageDocument, PageNode, WordsNode } from '../page/types.js';
-import { elements, isElement, isWords, textOf } from '../page/walk.js';
+import type { ElementNode, PageDocument, PageNode, WordsNode } from '../document/types.js';
+import { elements, isElement, isWords, textOf } from '../document/walk.js';
 
 /** What fields that came into a text with words set off, or out of one, said before, and what people wrote in them. */
 export interface RichFields {

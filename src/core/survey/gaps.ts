@@ -1,7 +1,7 @@
-import type { Box } from '../page/types.js';
-import { around, bottom, right } from '../page/geometry.js';
+import type { Box } from '../document/types.js';
+import { around, bottom, right } from '../geometry/box.js';
 import { Strips } from './strips.js';
-import type { SeenPage, SeenRow, SeenScreen, SeenThing } from './seen.js';
+import type { SeenPage, SeenRow, SeenScreen, SeenThing } from './observations.js';
 
 /** Things are one row if their tops and heights differ by no more than this, px. */
 const LEVEL = 3;

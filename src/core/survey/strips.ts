@@ -1,4 +1,4 @@
-import type { Box } from '../page/types.js';
+import type { Box } from '../document/types.js';
 
 /** Height of a strip, px. */
 const STRIP = 200;

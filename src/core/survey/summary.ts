@@ -1,9 +1,9 @@
-import type { Box } from '../page/types.js';
-import { readColour, writeColour } from '../page/colours.js';
-import { eachThing, largestShown } from './each.js';
+import type { Box } from '../document/types.js';
+import { readColour, writeColour } from '../css/colours.js';
+import { eachThing, largestShown } from './placed-elements.js';
 import type { Finding } from './finding.js';
 import { downGaps, tenths } from './gaps.js';
-import type { SeenKind, SeenPage } from './seen.js';
+import type { SeenKind, SeenPage } from './observations.js';
 import { findingsOf } from './survey.js';
 import { tally, type Use } from './tally.js';
 

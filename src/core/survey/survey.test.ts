@@ -1,8 +1,8 @@
-import type { Box } from '../page/types.js';
-import { colourDistance, contrast, over, readColour, writeColour, type Rgba } from '../page/colours.js';
+import type { Box } from '../document/types.js';
+import { colourDistance, contrast, over, readColour, writeColour, type Rgba } from '../css/colours.js';
 import { downGaps, rowsOf } from './gaps.js';
-import { withGrounds } from './grounds.js';
-import { MANY_COLOURS, type SeenPage, type SeenScreen, type SeenThing } from './seen.js';
+import { withGrounds } from './backgrounds.js';
+import { MANY_COLOURS, type SeenPage, type SeenScreen, type SeenThing } from './observations.js';
 import { Strips } from './strips.js';
 import { surveyOf } from './summary.js';
 import { findingsOf } from './survey.js';

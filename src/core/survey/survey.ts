@@ -1,6 +1,6 @@
 import { CHECKS } from './checks/index.js';
 import type { Finding, Severity } from './finding.js';
-import type { SeenPage } from './seen.js';
+import type { SeenPage } from './observations.js';
 
 const RANK: Readonly<Record<Severity, number>> = { fault: 0, risk: 1, note: 2 };
 

@@ -1,4 +1,4 @@
-import { isScriptAddress } from '../page/addresses.js';
+import { isScriptAddress } from '../document/addresses.js';
 import { originalValues, SOMETHING, withoutLocked } from '../content/content.js';
 import { FOCUS, focusOf, readFocus } from '../content/focus.js';
 import { entriesIn, modelsOf } from '../content/entries.js';
@@ -8,8 +8,8 @@ import { isYes } from '../content/looks.js';
 import { isSwitch, partOf } from '../content/parts.js';
 import { fromMarkdown, toMarkdown } from '../content/rich.js';
 import { flatten, type Content, type FlatContent } from '../content/values.js';
-import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
-import { isWords } from '../page/walk.js';
+import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
+import { isWords } from '../document/walk.js';
 import { renderMain } from '../render/html.js';
 import { headFilled } from '../content/head-filled.js';
 import { addressedAs, factTexts, localeOf } from '../render/head.js';

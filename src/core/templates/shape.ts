@@ -1,8 +1,8 @@
 import { isBlank, SOMETHING } from '../content/content.js';
 import { ICON } from '../content/icons.js';
 import { isSwitch } from '../content/parts.js';
-import type { ElementNode, PageDocument, PageNode } from '../page/types.js';
-import { isWords } from '../page/walk.js';
+import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
+import { isWords } from '../document/walk.js';
 
 /** Name under which the data says what an entry's own ids end in. */
 export const OWN = 'own';

@@ -1,4 +1,4 @@
-import type { Declarations, PageDocument, SharedStyle } from '../page/types.js';
+import type { Declarations, PageDocument, SharedStyle } from '../document/types.js';
 import { SPACES } from './collect.js';
 import { isNarrower, typographiesOf, typographyKey, typographyOf } from './typography.js';
 import { COLOURS, pathOf, placeOf, propertyOf, type Group, type Token, type Typography } from './token.js';

@@ -1,6 +1,6 @@
-import { colourDistance, hexOf, parseColour, readColour } from '../page/colours.js';
-import { nearestWords } from '../page/nearest.js';
-import { Problem } from '../page/problem.js';
+import { colourDistance, hexOf, parseColour, readColour } from '../css/colours.js';
+import { nearestWords } from '../text/nearest.js';
+import { Problem } from '../errors/tavrik-error.js';
 import { GROUPS, pathOf, type Group, type Token, type Typography } from './token.js';
 
 /* What people do with tokens. Each gives the new list, or says what is wrong and changes nothing. */

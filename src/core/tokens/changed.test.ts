@@ -1,4 +1,4 @@
-import { element, page } from '../page/sample.js';
+import { element, page } from '../document/sample.js';
 import { changedPlaces, successors } from './changed.js';
 import { placesIn } from './apply.js';
 import { collectTokens } from './collect.js';

@@ -1,4 +1,4 @@
-import type { PageDocument } from '../page/types.js';
+import type { PageDocument } from '../document/types.js';
 import { withTokens } from './apply.js';
 import { placeOf, pathOf, type Token } from './token.js';
 

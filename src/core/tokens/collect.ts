@@ -1,5 +1,5 @@
-import type { PageDocument } from '../page/types.js';
-import { NameGiver } from '../page/words.js';
+import type { PageDocument } from '../document/types.js';
+import { NameGiver } from '../text/words.js';
 import { colourTokens } from './colours.js';
 import { layersOf, shadowOf } from './shadows.js';
 import { textTokens } from './text-styles.js';

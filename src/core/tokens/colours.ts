@@ -1,6 +1,6 @@
-import { colourDistance, contrast, over, readColour, type Rgba } from '../page/colours.js';
-import type { PageDocument } from '../page/types.js';
-import { NameGiver } from '../page/words.js';
+import { colourDistance, contrast, over, readColour, type Rgba } from '../css/colours.js';
+import type { PageDocument } from '../document/types.js';
+import { NameGiver } from '../text/words.js';
 import type { Token } from './token.js';
 import { coloursIn, type ValueUse } from './uses.js';
 

@@ -1,5 +1,5 @@
-import { cssOf, hexOf, parseColour, readColour, type Rgba } from '../page/colours.js';
-import { Problem } from '../page/problem.js';
+import { cssOf, hexOf, parseColour, readColour, type Rgba } from '../css/colours.js';
+import { Problem } from '../errors/tavrik-error.js';
 import { layersOf, shadowOf, type Layer } from './shadows.js';
 import { GROUPS, type Group, type Token, type Typography } from './token.js';
 

@@ -1,4 +1,4 @@
-import type { PageDocument } from '../page/types.js';
+import type { PageDocument } from '../document/types.js';
 import type { Token } from './token.js';
 
 /** The colours of a site by their names, as a page knows them. */

@@ -1,5 +1,5 @@
-import type { PageDocument } from '../page/types.js';
-import { NameGiver } from '../page/words.js';
+import type { PageDocument } from '../document/types.js';
+import { NameGiver } from '../text/words.js';
 import type { Token, Typography } from './token.js';
 import { screenBelow, typographiesOf, typographyKey, typographyOf } from './typography.js';
 import { declarationsIn, type ValueUse } from './uses.js';

@@ -1,5 +1,5 @@
-import { element, page, words } from '../page/sample.js';
-import type { PageDocument, SharedStyle } from '../page/types.js';
+import { element, page, words } from '../document/sample.js';
+import type { PageDocument, SharedStyle } from '../document/types.js';
 import { renderCss } from '../render/css.js';
 import { placesIn, withTokens } from './apply.js';
 import { collectTokens } from './collect.js';

@@ -1,5 +1,5 @@
-import { isAtRest, spread } from '../page/spread.js';
-import type { PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
+import { isAtRest, spread } from '../document/style-ranges.js';
+import type { PageDocument, SharedStyle, StyleVariant } from '../document/types.js';
 import type { Typography } from './token.js';
 
 /** Weights that have names (CSS Fonts 4, 2.2). */

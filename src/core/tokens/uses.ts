@@ -1,5 +1,5 @@
-import type { ElementNode, Kind, PageDocument } from '../page/types.js';
-import { elements } from '../page/walk.js';
+import type { ElementNode, Kind, PageDocument } from '../document/types.js';
+import { elements } from '../document/walk.js';
 import { COLOURS } from './token.js';
 
 /** A value where it stands: in a declaration of a style, with what the style is for. */

@@ -1,5 +1,5 @@
-import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
-import { isWords } from '../page/walk.js';
+import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
+import { isWords } from '../document/walk.js';
 import type { Joined } from './join.js';
 
 /** Puts joined boxes into a document. `joins` is by the id of the outer box. */

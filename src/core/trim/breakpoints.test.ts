@@ -1,4 +1,4 @@
-import { element, page } from '../page/sample.js';
+import { element, page } from '../document/sample.js';
 import { mergeBreakpoints, nearBreakpoints } from './breakpoints.js';
 
 const document = {

@@ -1,4 +1,4 @@
-import type { Declarations, PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
+import type { Declarations, PageDocument, SharedStyle, StyleVariant } from '../document/types.js';
 
 /** Breakpoints closer than this (px) come from counting the same threshold from both sides. */
 const NEAR = 2;

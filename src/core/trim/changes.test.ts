@@ -1,6 +1,6 @@
-import { element, page, words } from '../page/sample.js';
-import type { ElementNode, SharedStyle } from '../page/types.js';
-import { elements } from '../page/walk.js';
+import { element, page, words } from '../document/sample.js';
+import type { ElementNode, SharedStyle } from '../document/types.js';
+import { elements } from '../document/walk.js';
 import { applyJoins } from './apply.js';
 import { applyChanges, emptyBoxes } from './changes.js';
 import { View } from './view.js';

@@ -1,13 +1,13 @@
-import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
-import { isElement } from '../page/walk.js';
-import { hostStyles } from '../page/hosts.js';
+import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
+import { isElement } from '../document/walk.js';
+import { hostStyles } from '../document/state-hosts.js';
 import { applyJoins } from './apply.js';
 import { join, type Joined } from './join.js';
 import { liftable, type Lift } from './lift.js';
 import { findPairs, type Pair } from './pairs.js';
 import { JOINS } from './joins/index.js';
 import type { Gaps } from './joins/nest.js';
-import { isShown, type Standing } from './measured.js';
+import { isShown, type Standing } from './movement.js';
 
 /** One thing to try: two boxes made one, or a box left out. */
 export interface Change {

@@ -1,7 +1,7 @@
-import { around, bottom, px, right } from '../page/geometry.js';
-import { gather, spread, type Full, type Spread } from '../page/spread.js';
-import type { Box, ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
-import { isElement, mapTree } from '../page/walk.js';
+import { around, bottom, px, right } from '../geometry/box.js';
+import { gather, spread, type Full, type Spread } from '../document/style-ranges.js';
+import type { Box, ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
+import { isElement, mapTree } from '../document/walk.js';
 import { linesOf, ROUNDING, type Block, type Laid, type Way } from './follow.js';
 import { gridOf, type Grid, type Thing } from './regular-grid.js';
 import { View } from './view.js';

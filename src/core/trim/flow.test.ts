@@ -1,8 +1,8 @@
-import { element, page, words } from '../page/sample.js';
-import type { Box, ElementNode, PageDocument, SharedStyle } from '../page/types.js';
-import { elements } from '../page/walk.js';
+import { element, page, words } from '../document/sample.js';
+import type { Box, ElementNode, PageDocument, SharedStyle } from '../document/types.js';
+import { elements } from '../document/walk.js';
 import { flowsIn } from './flow.js';
-import type { Standing } from './measured.js';
+import type { Standing } from './movement.js';
 
 /* The sample page has breakpoints at 900 and 600 px: boxes are given at 1440, 800 and 400 px. */
 

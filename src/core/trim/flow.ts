@@ -1,10 +1,10 @@
-import { spread, type Full, type Spread } from '../page/spread.js';
-import type { Box, ElementNode, PageDocument } from '../page/types.js';
-import { isElement } from '../page/walk.js';
+import { spread, type Full, type Spread } from '../document/style-ranges.js';
+import type { Box, ElementNode, PageDocument } from '../document/types.js';
+import { isElement } from '../document/walk.js';
 import { laidOut } from './flow-layout.js';
 import { blocksOf } from './follow.js';
 import type { Sum } from './lengths.js';
-import { isShown, type Standing } from './measured.js';
+import { isShown, type Standing } from './movement.js';
 import type { Thing } from './regular-grid.js';
 import { SIDES, View } from './view.js';
 

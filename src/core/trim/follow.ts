@@ -1,7 +1,7 @@
-import { likeness } from '../page/alike.js';
-import { around, bottom, right } from '../page/geometry.js';
-import type { Box, ElementNode } from '../page/types.js';
-import { isElement } from '../page/walk.js';
+import { likeness } from '../document/align-trees.js';
+import { around, bottom, right } from '../geometry/box.js';
+import type { Box, ElementNode } from '../document/types.js';
+import { isElement } from '../document/walk.js';
 import { gridOf, type Thing } from './regular-grid.js';
 
 /* How things that were placed one by one follow each other. */

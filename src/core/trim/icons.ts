@@ -1,8 +1,8 @@
-import type { Declarations, ElementNode, FontFace, PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
-import { isElement, isWords } from '../page/walk.js';
+import type { Declarations, ElementNode, FontFace, PageDocument, SharedStyle, StyleVariant } from '../document/types.js';
+import { isElement, isWords } from '../document/walk.js';
 import type { Change } from './changes.js';
 import type { Joined } from './join.js';
-import { spread } from '../page/spread.js';
+import { spread } from '../document/style-ranges.js';
 import { View } from './view.js';
 
 /** The outline of a letter of an icon font. Distances in em of the font; `ascent` and `descent` are both positive. */

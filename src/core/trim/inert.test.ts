@@ -1,5 +1,5 @@
-import { element, page } from '../page/sample.js';
-import type { SharedStyle } from '../page/types.js';
+import { element, page } from '../document/sample.js';
+import type { SharedStyle } from '../document/types.js';
 import { INERT_RULES, withoutInert } from './inert.js';
 
 const clean = (style: SharedStyle, tag = 'div'): SharedStyle | undefined =>

@@ -1,5 +1,5 @@
-import type { Declarations, ElementNode, PageDocument, SharedStyle, StyleVariant } from '../page/types.js';
-import { elements } from '../page/walk.js';
+import type { Declarations, ElementNode, PageDocument, SharedStyle, StyleVariant } from '../document/types.js';
+import { elements } from '../document/walk.js';
 import { SIDES } from './view.js';
 
 /** Declarations that have nothing to act upon, because of what else the same element declares. */

@@ -1,5 +1,5 @@
-import { INHERITED } from '../page/inherited.js';
-import type { Full } from '../page/spread.js';
+import { INHERITED } from '../css/inherited.js';
+import type { Full } from '../document/style-ranges.js';
 import type { Gaps, Join } from './joins/nest.js';
 import { PLAIN } from './pairs.js';
 import { SIDES, View } from './view.js';

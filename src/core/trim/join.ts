@@ -1,5 +1,5 @@
-import { LAYOUT_KINDS, type ElementNode, type Kind, type PageDocument, type SharedStyle } from '../page/types.js';
-import { gather, spread, type Full, type Spread } from '../page/spread.js';
+import { LAYOUT_KINDS, type ElementNode, type Kind, type PageDocument, type SharedStyle } from '../document/types.js';
+import { gather, spread, type Full, type Spread } from '../document/style-ranges.js';
 import { JOINS, type NamedJoin } from './joins/index.js';
 import type { Gaps } from './joins/nest.js';
 import { PLAIN, type Pair } from './pairs.js';

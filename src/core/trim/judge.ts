@@ -1,7 +1,7 @@
-import type { Box, ElementNode, PageDocument } from '../page/types.js';
-import { isElement } from '../page/walk.js';
+import type { Box, ElementNode, PageDocument } from '../document/types.js';
+import { isElement } from '../document/walk.js';
 import type { Change } from './changes.js';
-import { shiftOf, type Moved, type Shift, type Standing } from './measured.js';
+import { shiftOf, type Moved, type Shift, type Standing } from './movement.js';
 
 /** What a trial came to: the changes that have to be taken back, and those of them that deserve another try. */
 export interface Verdict {

@@ -1,4 +1,4 @@
-import { element, page, words } from '../page/sample.js';
+import { element, page, words } from '../document/sample.js';
 import { keptBoxes } from './kept.js';
 
 describe('boxes that hold one other box', () => {

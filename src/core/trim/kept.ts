@@ -1,5 +1,5 @@
-import { spread, type Full } from '../page/spread.js';
-import type { ElementNode, PageDocument } from '../page/types.js';
+import { spread, type Full } from '../document/style-ranges.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
 import { findPairs } from './pairs.js';
 
 /** A box that holds one other box and stays, and why. */

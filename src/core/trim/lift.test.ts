@@ -1,6 +1,6 @@
-import { element, page, words } from '../page/sample.js';
-import type { ElementNode, PageDocument, SharedStyle } from '../page/types.js';
-import { elements, textOf } from '../page/walk.js';
+import { element, page, words } from '../document/sample.js';
+import type { ElementNode, PageDocument, SharedStyle } from '../document/types.js';
+import { elements, textOf } from '../document/walk.js';
 import { applyChanges, idleBoxes } from './changes.js';
 import { liftable } from './lift.js';
 

@@ -1,8 +1,8 @@
-import { INHERITED } from '../page/inherited.js';
-import { gather, spread, type Full, type Spread } from '../page/spread.js';
-import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../page/types.js';
-import { isElement } from '../page/walk.js';
-import { hostStyles } from '../page/hosts.js';
+import { INHERITED } from '../css/inherited.js';
+import { gather, spread, type Full, type Spread } from '../document/style-ranges.js';
+import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
+import { isElement } from '../document/walk.js';
+import { hostStyles } from '../document/state-hosts.js';
 import { PLAIN } from './pairs.js';
 import { View } from './view.js';
 

@@ -1,5 +1,5 @@
-import type { ElementNode, PageDocument } from '../page/types.js';
-import { isElement } from '../page/walk.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
+import { isElement } from '../document/walk.js';
 
 /** Elements that mean nothing by themselves. */
 export const PLAIN: ReadonlySet<string> = new Set(['div', 'span']);

@@ -1,6 +1,6 @@
-import { around, bottom } from '../page/geometry.js';
-import type { Spread } from '../page/spread.js';
-import type { Box, ElementNode } from '../page/types.js';
+import { around, bottom } from '../geometry/box.js';
+import type { Spread } from '../document/style-ranges.js';
+import type { Box, ElementNode } from '../document/types.js';
 
 /* The regular grid that alike things stand in, though each was placed by itself. */
 

@@ -1,9 +1,9 @@
-import { element, page, words } from '../page/sample.js';
-import type { Box, ElementNode, PageDocument } from '../page/types.js';
-import { elements, isElement } from '../page/walk.js';
+import { element, page, words } from '../document/sample.js';
+import type { Box, ElementNode, PageDocument } from '../document/types.js';
+import { elements, isElement } from '../document/walk.js';
 import type { Glyph } from './icons.js';
 import { judge } from './judge.js';
-import { atWidths, shiftOf, type Standing } from './measured.js';
+import { atWidths, shiftOf, type Standing } from './movement.js';
 import { trim, type Measure } from './trim.js';
 
 const WIDTHS = [1440, 700, 390];

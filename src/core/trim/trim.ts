@@ -1,5 +1,5 @@
-import type { Box, PageDocument } from '../page/types.js';
-import { elements } from '../page/walk.js';
+import type { Box, PageDocument } from '../document/types.js';
+import { elements } from '../document/walk.js';
 import { mergeBreakpoints, nearBreakpoints } from './breakpoints.js';
 import { applyChanges, emptyBoxes, idleBoxes, nextJoins, type Change, type Tried } from './changes.js';
 import { flowsIn } from './flow.js';
@@ -7,7 +7,7 @@ import { iconChanges, type FindGlyph } from './icons.js';
 import { INERT_RULES, withoutInert } from './inert.js';
 import { keptBoxes, type KeptBox } from './kept.js';
 import { inOrder, judge, standsStill, type Verdict } from './judge.js';
-import { atWidths, type Standing } from './measured.js';
+import { atWidths, type Standing } from './movement.js';
 
 /** Renders a document and says where everything stands at these widths; at all that are tried if none are given. */
 export type Measure = (document: PageDocument, widths?: readonly number[]) => Promise<Standing>;

@@ -1,6 +1,6 @@
-import { INHERITED } from '../page/inherited.js';
+import { INHERITED } from '../css/inherited.js';
 import { NOTHING, add, isNothing, readSum, type Sum } from './lengths.js';
-import type { Full } from '../page/spread.js';
+import type { Full } from '../document/style-ranges.js';
 
 export const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 export type Side = (typeof SIDES)[number];

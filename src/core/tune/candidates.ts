@@ -1,8 +1,8 @@
 import { targetOf, WIDEST, type Adjustment } from '../adjust/adjustment.js';
-import type { ElementNode, PageDocument } from '../page/types.js';
-import { elements } from '../page/walk.js';
-import type { Difference, Remedy } from '../proof/finding.js';
-import type { ComparedPage } from '../proof/compared.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
+import { elements } from '../document/walk.js';
+import type { Difference, Remedy } from '../proof/difference.js';
+import type { ComparedPage } from '../proof/compare-page.js';
 
 /** A page at one width with what stands otherwise in it. */
 export interface Seen {

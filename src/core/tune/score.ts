@@ -1,5 +1,5 @@
-import type { ComparedPage } from '../proof/compared.js';
-import type { Difference } from '../proof/finding.js';
+import type { ComparedPage } from '../proof/compare-page.js';
+import type { Difference } from '../proof/difference.js';
 
 /** A word farther off than this is wrong and no more, px; so is one that is missing. */
 const FAR = 40;

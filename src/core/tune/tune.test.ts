@@ -1,7 +1,7 @@
 import type { Adjustment } from '../adjust/adjustment.js';
-import { element, page, words } from '../page/sample.js';
-import type { Box, PageDocument } from '../page/types.js';
-import type { MeasuredPage } from '../proof/measured.js';
+import { element, page, words } from '../document/sample.js';
+import type { Box, PageDocument } from '../document/types.js';
+import type { MeasuredPage } from '../proof/measurement.js';
 import { halvesOf, onlyAt, together, type Candidate } from './candidates.js';
 import { tune, type MeasureAt } from './tune.js';
 

@@ -1,9 +1,9 @@
 import { adjust } from '../adjust/apply.js';
 import { contradictions, targetOf, type Adjustment } from '../adjust/adjustment.js';
-import type { PageDocument } from '../page/types.js';
+import type { PageDocument } from '../document/types.js';
 import { differencesOf } from '../proof/checks/index.js';
-import { comparePage } from '../proof/compared.js';
-import type { MeasuredPage } from '../proof/measured.js';
+import { comparePage } from '../proof/compare-page.js';
+import type { MeasuredPage } from '../proof/measurement.js';
 import { candidatesOf, halvesOf, keyOf, onlyAt, TOGETHER, together, type Candidate, type Seen } from './candidates.js';
 import { scoreOf } from './score.js';
 

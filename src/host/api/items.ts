@@ -1,6 +1,6 @@
 import type { FastifyInstance } from 'fastify';
-import { kindOfId, type ItemKind } from '../../core/compose/items.js';
-import type { PageDocument } from '../../core/page/types.js';
+import { kindOfId, type ItemKind } from '../../core/sites/items.js';
+import type { PageDocument } from '../../core/document/types.js';
 import { changesOf } from '../changes.js';
 import type { Context } from '../context.js';
 import { keptContent, patched, readContent, readDocument } from '../content.js';

@@ -1,4 +1,4 @@
-import { ITEM_KINDS } from '../../core/compose/items.js';
+import { ITEM_KINDS } from '../../core/sites/items.js';
 import { SCOPES } from '../store/access.js';
 
 /* Shapes of what the API takes and gives, as JSON Schema 2020-12; its OpenAPI description is made of them. */

@@ -1,5 +1,5 @@
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
-import { elements } from '../../core/page/walk.js';
+import { elements } from '../../core/document/walk.js';
 import { addresses } from '../addresses.js';
 import { changesOf } from '../changes.js';
 import type { Context } from '../context.js';

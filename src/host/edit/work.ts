@@ -1,7 +1,7 @@
 import { changesBetween, edited, wholeFlat, type Edit } from '../../core/content/edits.js';
 import { threeWay } from '../../core/content/three-way.js';
 import { flatten, nest, type FlatContent } from '../../core/content/values.js';
-import type { PageDocument } from '../../core/page/types.js';
+import type { PageDocument } from '../../core/document/types.js';
 import { differs, faultsOf } from '../content.js';
 import type { Context } from '../context.js';
 import type { ItemRecord, ItemState } from '../store/items.js';

@@ -1,5 +1,5 @@
 import { randomBytes, scryptSync, timingSafeEqual } from 'node:crypto';
-import { sha256 } from '../../core/page/hash.js';
+import { sha256 } from '../../core/text/hash.js';
 import type { Records } from './database.js';
 import { Refusal } from './refusal.js';
 

@@ -1,7 +1,7 @@
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Database } from 'node-sqlite3-wasm';
-import { Problem } from '../../core/page/problem.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
 
 /*
  * SQLite in one file, compiled to WebAssembly, so that nothing has to be compiled where it is installed. Only one process

@@ -1,8 +1,8 @@
-import { sha256 } from '../../core/page/hash.js';
-import { assetName, assetsIn, type ItemKind } from '../../core/compose/items.js';
+import { sha256 } from '../../core/text/hash.js';
+import { assetName, assetsIn, type ItemKind } from '../../core/sites/items.js';
 import { changesBetween } from '../../core/content/edits.js';
 import { flatten, type Content } from '../../core/content/values.js';
-import type { PageDocument } from '../../core/page/types.js';
+import type { PageDocument } from '../../core/document/types.js';
 import type { Records } from './database.js';
 import { Refusal } from './refusal.js';
 

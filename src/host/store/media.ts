@@ -1,8 +1,8 @@
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { sha256 } from '../../core/page/hash.js';
-import { slug } from '../../core/page/words.js';
-import { withoutScripts } from '../../project/codec.js';
+import { sha256 } from '../../core/text/hash.js';
+import { slug } from '../../core/text/words.js';
+import { withoutScripts } from '../../project/image-codec.js';
 import type { Records } from './database.js';
 import { writeWhole } from './disk.js';
 import { Refusal } from './refusal.js';

@@ -1,4 +1,4 @@
-import { sha256 } from '../../core/page/hash.js';
+import { sha256 } from '../../core/text/hash.js';
 import type { Records } from './database.js';
 import { Refusal } from './refusal.js';
 

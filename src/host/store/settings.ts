@@ -1,6 +1,6 @@
 import { readTokens } from '../../core/tokens/format.js';
 import type { Token } from '../../core/tokens/token.js';
-import { Problem } from '../../core/page/problem.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
 import type { Records } from './database.js';
 import { Refusal } from './refusal.js';
 

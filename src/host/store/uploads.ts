@@ -3,7 +3,7 @@ import { open } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { sha256 } from '../../core/page/hash.js';
+import { sha256 } from '../../core/text/hash.js';
 import { secret } from './access.js';
 import type { Records } from './database.js';
 import { LARGEST_FILE, type Media, type MediaRecord } from './media.js';

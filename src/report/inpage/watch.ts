@@ -1,4 +1,4 @@
-import type { Box } from '../../core/page/types.js';
+import type { Box } from '../../core/document/types.js';
 import type { WatchedDifference, WatchedPage, WatchedWidth, WatchState } from '../watch-state.js';
 
 /* The script of the page that shows a watched project. */

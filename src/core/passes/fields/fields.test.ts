@@ -1,7 +1,7 @@
 import { originalContent, originalValues } from '../../content/content.js';
-import { element, page, words } from '../../page/sample.js';
-import type { ElementNode, PageDocument, PageNode } from '../../page/types.js';
-import { fields } from './index.js';
+import { element, page, words } from '../../document/sample.js';
+import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
+import { fields } from './fields.js';
 
 /* What fields are called, and what makes a list. */
 

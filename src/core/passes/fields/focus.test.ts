@@ -1,6 +1,6 @@
-import { element, page } from '../../page/sample.js';
-import type { ElementNode, SharedStyle } from '../../page/types.js';
-import { fields } from './index.js';
+import { element, page } from '../../document/sample.js';
+import type { ElementNode, SharedStyle } from '../../document/types.js';
+import { fields } from './fields.js';
 import { checkContent } from '../../content/check.js';
 import { fillPage, originalValues } from '../../content/content.js';
 import { focusOf, isCut, readFocus } from '../../content/focus.js';

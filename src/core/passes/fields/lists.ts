@@ -1,5 +1,5 @@
-import type { ElementNode, PageNode } from '../../page/types.js';
-import { isElement, textOf } from '../../page/walk.js';
+import type { ElementNode, PageNode } from '../../document/types.js';
+import { isElement, textOf } from '../../document/walk.js';
 
 /** Neighbours that are entries of one list, and what the list is called. */
 export interface EntryRun {

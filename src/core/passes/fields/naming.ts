@@ -1,6 +1,6 @@
-import type { ElementNode } from '../../page/types.js';
-import { isElement, isWords, textOf } from '../../page/walk.js';
-import { slug, type NameGiver } from '../../page/words.js';
+import type { ElementNode } from '../../document/types.js';
+import { isElement, isWords, textOf } from '../../document/walk.js';
+import { slug, type NameGiver } from '../../text/words.js';
 import { headingsIn } from './roles.js';
 
 /** Longest name, in letters. */

@@ -1,6 +1,6 @@
 import { originalValues, walkFields } from '../../content/content.js';
-import type { PageDocument, PageNode } from '../../page/types.js';
-import { elements, isWords, mapTree } from '../../page/walk.js';
+import type { PageDocument, PageNode } from '../../document/types.js';
+import { elements, isWords, mapTree } from '../../document/walk.js';
 
 /** The paths of a page's fields and lists, and how they are given others. */
 export interface Paths {

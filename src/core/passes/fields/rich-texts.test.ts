@@ -1,8 +1,8 @@
 import { originalContent, fillPage } from '../../content/content.js';
-import { element, page, words } from '../../page/sample.js';
-import type { ElementNode } from '../../page/types.js';
-import { elements, textOf } from '../../page/walk.js';
-import { fields, fieldsPass } from './index.js';
+import { element, page, words } from '../../document/sample.js';
+import type { ElementNode } from '../../document/types.js';
+import { elements, textOf } from '../../document/walk.js';
+import { fields, fieldsPass } from './fields.js';
 
 const nowhere = { boxes: new Map(), width: 1440 };
 const strong = (text: string): ElementNode => element('run', 's', { element: 'strong', inline: true }, words(text));

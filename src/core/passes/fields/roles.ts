@@ -1,5 +1,5 @@
-import { isElement, textOf } from '../../page/walk.js';
-import type { ElementNode, Kind } from '../../page/types.js';
+import { isElement, textOf } from '../../document/walk.js';
+import type { ElementNode, Kind } from '../../document/types.js';
 
 /** What the words right in an element of a kind are. */
 const BY_KIND: Partial<Record<Kind, string>> = {

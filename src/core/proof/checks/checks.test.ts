@@ -1,9 +1,9 @@
-import { element, page, words } from '../../page/sample.js';
-import type { Box, ElementNode, PageDocument, SharedStyle } from '../../page/types.js';
-import { elements, isWords } from '../../page/walk.js';
-import { comparePage } from '../compared.js';
-import type { Difference } from '../finding.js';
-import type { LetterLook, MeasuredPage, MeasuredThing, MeasuredWord } from '../measured.js';
+import { element, page, words } from '../../document/sample.js';
+import type { Box, ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
+import { elements, isWords } from '../../document/walk.js';
+import { comparePage } from '../compare-page.js';
+import type { Difference } from '../difference.js';
+import type { LetterLook, MeasuredPage, MeasuredThing, MeasuredWord } from '../measurement.js';
 import { differencesOf } from './index.js';
 
 /* What a proof says of pages that stand otherwise than their sources: measured by hand here. */

@@ -1,6 +1,6 @@
-import { about, shownBox, type Compared, type ComparedPage } from '../compared.js';
-import type { Difference, Remedy } from '../finding.js';
-import type { MeasuredWord } from '../measured.js';
+import { about, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
+import type { Difference, Remedy } from '../difference.js';
+import type { MeasuredWord } from '../measurement.js';
 import { quote } from './presence.js';
 import { boxOf } from './texts.js';
 

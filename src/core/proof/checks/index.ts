@@ -1,7 +1,7 @@
-import type { ComparedPage } from '../compared.js';
-import type { Difference } from '../finding.js';
+import type { ComparedPage } from '../compare-page.js';
+import type { Difference } from '../difference.js';
 import { coverDifferences } from './covers.js';
-import { lookDifferences } from './looks.js';
+import { lookDifferences } from './text-styles.js';
 import { placeDifferences } from './places.js';
 import { presenceDifferences } from './presence.js';
 import { textDifferences } from './texts.js';

@@ -1,7 +1,7 @@
-import { bottom, px, right } from '../../page/geometry.js';
-import type { Box } from '../../page/types.js';
-import { about, extentsOf, shownBox, type Compared, type ComparedPage } from '../compared.js';
-import type { Difference, Remedy } from '../finding.js';
+import { bottom, px, right } from '../../geometry/box.js';
+import type { Box } from '../../document/types.js';
+import { about, extentsOf, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
+import type { Difference, Remedy } from '../difference.js';
 
 /** Places and sizes this near are the same, px. */
 const NEAR = 1;

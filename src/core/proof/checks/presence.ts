@@ -1,7 +1,7 @@
-import { textOf } from '../../page/walk.js';
-import { about, shownBox, type Compared, type ComparedPage } from '../compared.js';
-import type { Difference, Remedy } from '../finding.js';
-import type { MeasuredWord } from '../measured.js';
+import { textOf } from '../../document/walk.js';
+import { about, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
+import type { Difference, Remedy } from '../difference.js';
+import type { MeasuredWord } from '../measurement.js';
 import { boxOf } from './texts.js';
 
 const PICTURES = new Set(['image', 'icon', 'artwork', 'video', 'embed', 'field', 'divider']);

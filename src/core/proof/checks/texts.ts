@@ -1,8 +1,8 @@
-import { over, readColour, type Rgba } from '../../page/colours.js';
-import { px, right } from '../../page/geometry.js';
-import { about, linesOf, lookOfWord, shownBox, type Compared, type ComparedPage } from '../compared.js';
-import type { Difference, Remedy } from '../finding.js';
-import type { LetterLook, MeasuredWord } from '../measured.js';
+import { over, readColour, type Rgba } from '../../css/colours.js';
+import { px, right } from '../../geometry/box.js';
+import { about, linesOf, lookOfWord, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
+import type { Difference, Remedy } from '../difference.js';
+import type { LetterLook, MeasuredWord } from '../measurement.js';
 
 /** Colours this much alike are the same to the eye, of 441 (distance in sRGB). */
 const SAME_COLOUR = 12;

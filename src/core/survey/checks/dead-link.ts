@@ -1,5 +1,5 @@
-import { slug } from '../../page/words.js';
-import { eachThing } from '../each.js';
+import { slug } from '../../text/words.js';
+import { eachThing } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
 export const deadLink: Check = {

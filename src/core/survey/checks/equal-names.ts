@@ -1,5 +1,5 @@
 import type { Check, Found } from '../finding.js';
-import type { SeenLayer } from '../seen.js';
+import type { SeenLayer } from '../observations.js';
 
 export const equalNames: Check = {
   code: 'equal-names',

@@ -1,6 +1,6 @@
 import type { Check } from '../finding.js';
 import { artboardWidths } from './artboard-widths.js';
-import { embedded, lostScript, otherServer } from './beyond-the-page.js';
+import { embedded, lostScript, otherServer } from './outside-page.js';
 import { deadLink } from './dead-link.js';
 import { equalNames } from './equal-names.js';
 import { headingOrder } from './heading-order.js';
@@ -10,17 +10,17 @@ import { manyLayers } from './many-layers.js';
 import { missingAlt } from './missing-alt.js';
 import { missingFont } from './missing-font.js';
 import { nearColours, nearSpacings, nearTextStyles } from './near-values.js';
-import { oneBoardOnly } from './one-board-only.js';
+import { oneBoardOnly } from './one-artboard.js';
 import { outlinedText } from './outlined-text.js';
 import { overlap } from './overlap.js';
-import { ownItemStyles } from './own-item-styles.js';
-import { pictureMasked } from './picture-masked.js';
-import { pictureMissing } from './picture-missing.js';
-import { pictureSize } from './picture-size.js';
-import { pictureStretched } from './picture-stretched.js';
+import { ownItemStyles } from './per-item-styles.js';
+import { pictureMasked } from './image-masked.js';
+import { pictureMissing } from './image-missing.js';
+import { pictureSize } from './image-size.js';
+import { pictureStretched } from './image-stretched.js';
 import { rigidWidth } from './rigid-width.js';
-import { textAsPicture } from './text-as-picture.js';
-import { textCut } from './text-cut.js';
+import { textAsPicture } from './text-as-image.js';
+import { textCut } from './text-cut-off.js';
 import { unevenGutters } from './uneven-gutters.js';
 
 /** All checks, in the order in which their findings are listed within a severity. */

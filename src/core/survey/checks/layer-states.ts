@@ -1,5 +1,5 @@
 import type { Check, Found } from '../finding.js';
-import type { SeenLayer, SeenPage } from '../seen.js';
+import type { SeenLayer, SeenPage } from '../observations.js';
 
 function layersIn(state: SeenLayer['state'], what: string, propose: boolean): (page: SeenPage) => Found[] {
   return (page) =>

@@ -1,5 +1,5 @@
-import { contrast, over, readColour, writeColour } from '../../page/colours.js';
-import { eachThing } from '../each.js';
+import { contrast, over, readColour, writeColour } from '../../css/colours.js';
+import { eachThing } from '../placed-elements.js';
 import type { Check, Found } from '../finding.js';
 
 /** Large text is 24 px, or 18.66 px if bold (WCAG 2.2, 1.4.3). */

@@ -1,4 +1,4 @@
-import { eachThing } from '../each.js';
+import { eachThing } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
 /** A drawing of more shapes than this is heavier as a drawing than it is worth. */

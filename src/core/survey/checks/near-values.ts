@@ -1,7 +1,7 @@
-import { colourDistance, readColour, writeColour } from '../../page/colours.js';
+import { colourDistance, readColour, writeColour } from '../../css/colours.js';
 import type { Check, Found } from '../finding.js';
 import { downGaps } from '../gaps.js';
-import type { SeenPage, SeenTextLook, SeenThing } from '../seen.js';
+import type { SeenPage, SeenTextLook, SeenThing } from '../observations.js';
 import { nearlyEqual, tally } from '../tally.js';
 
 /** Colours closer than this cannot be told apart unless they touch; see `colourDistance`. */

@@ -1,7 +1,7 @@
-import { area, bottom, right, shared } from '../../page/geometry.js';
+import { area, bottom, right, shared } from '../../geometry/box.js';
 import type { Check, Found } from '../finding.js';
 import { Strips } from '../strips.js';
-import type { SeenScreen, SeenThing } from '../seen.js';
+import type { SeenScreen, SeenThing } from '../observations.js';
 
 /** Less than this is untidiness, px in each direction. */
 const LEAST = 3;

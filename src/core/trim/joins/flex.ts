@@ -1,5 +1,5 @@
 import { INSIDE, roomFor } from './nest.js';
-import type { Full } from '../../page/spread.js';
+import type { Full } from '../../document/style-ranges.js';
 import type { View } from '../view.js';
 
 /** A flex box that is higher than its only item may hold it in the middle; so can a block (CSS Box Alignment 3, section 5.4). */

@@ -1,5 +1,5 @@
 import { NOTHING, add, isNothing, minus, readSum, rebase, writeSum, type Sum } from '../lengths.js';
-import type { Full } from '../../page/spread.js';
+import type { Full } from '../../document/style-ranges.js';
 import { SIDES, type View } from '../view.js';
 import { asFlow, standsInItem } from './flex.js';
 import { HORIZONTAL, WHOLE, collapse, displayOf, type Join, type Margins } from './nest.js';

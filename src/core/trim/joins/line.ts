@@ -1,6 +1,6 @@
-import { INHERITED } from '../../page/inherited.js';
+import { INHERITED } from '../../css/inherited.js';
 import { NOTHING, add, readSum, writeSum } from '../lengths.js';
-import type { Full } from '../../page/spread.js';
+import type { Full } from '../../document/style-ranges.js';
 import { SIDES, type View } from '../view.js';
 import { keepInner } from './inner.js';
 import { HORIZONTAL, roomFor, type Join } from './nest.js';

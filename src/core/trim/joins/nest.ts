@@ -1,5 +1,5 @@
 import { add, writeLarger, writeSum, type Sum } from '../lengths.js';
-import type { Full } from '../../page/spread.js';
+import type { Full } from '../../document/style-ranges.js';
 import type { Side, View } from '../view.js';
 
 /** A box with one box inside, in one range of widths. */

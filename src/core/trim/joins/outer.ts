@@ -1,6 +1,6 @@
-import { INHERITED } from '../../page/inherited.js';
+import { INHERITED } from '../../css/inherited.js';
 import { NOTHING, add, isNothing, writeSum, type Sum } from '../lengths.js';
-import type { Full } from '../../page/spread.js';
+import type { Full } from '../../document/style-ranges.js';
 import { SIDES, type Side, type View } from '../view.js';
 import { asFlow, centreDown, fillsItem } from './flex.js';
 import { INSIDE, collapse, displayOf, fillsWidth, type Join, type Margins } from './nest.js';

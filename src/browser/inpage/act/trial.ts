@@ -1,0 +1,103 @@
+import type { Box } from '../../../core/document/types.js';
+import type { Standing, StandingText } from '../../../core/trim/movement.js';
+import { boxOf } from '../capture/snapshot.js';
+
+/** Attribute that carries the id of an element of the page document while it is tried. */
+const MARK = 'data-trial';
+const SILENT = new Set(['option', 'textarea', 'title', 'optgroup', 'desc']);
+/** What of letters' looks can differ without their boxes showing it. */
+const LETTERS = [
+  'color', 'font-family', 'font-size', 'font-weight', 'font-style', 'font-variant-caps', 'text-transform', 'text-shadow', 'visibility', 'cursor', 'user-select',
+  'letter-spacing', 'line-height', 'text-decoration-line', 'pointer-events', 'white-space',
+]; // prettier-ignore
+
+let frame: HTMLIFrameElement | undefined;
+let sheet: HTMLStyleElement | undefined;
+
+/** Opens a page in a frame in which its body and its styles can be exchanged. Waits for its pictures and fonts (limit in ms). */
+export async function openTrial(address: string, height: number, limit: number): Promise<void> {
+  frame = document.createElement('iframe');
+  frame.style.cssText = `border:0;display:block;width:1440px;height:${height}px`;
+  const loaded = new Promise<void>((done) => frame?.addEventListener('load', () => done(), { once: true }));
+  frame.src = address;
+  document.body.append(frame);
+  const wait = new Promise<void>((done) => setTimeout(done, limit));
+  await Promise.race([loaded, wait]);
+  const inner = frame.contentDocument as Document;
+  sheet = inner.head.appendChild(inner.createElement('style'));
+  const pictures = [...inner.images]
+    .filter(({ complete }) => !complete)
+    .map(
+      (picture) =>
+        new Promise<void>((done) => {
+          for (const name of ['load', 'error']) picture.addEventListener(name, () => done(), { once: true });
+        }),
+    );
+  await Promise.race([
+    Promise.all([...[...inner.fonts].map((face) => face.load().catch(() => face)), ...pictures]),
+    wait,
+  ]);
+}
+
+/**
+ * Puts a page and its styles into the frame and says where everything stands at each width. Pictures are carried over,
+ * so that nothing has to load again.
+ */
+export function tryPage(html: string, css: string, widths: readonly number[]): Standing {
+  const view = frame as HTMLIFrameElement;
+  const inner = view.contentDocument as Document;
+  exchange(inner, new DOMParser().parseFromString(html, 'text/html').body);
+  (sheet as HTMLStyleElement).textContent = css;
+  const marked = [...inner.querySelectorAll(`[${MARK}]`)];
+  const texts = textsOf(inner);
+  const boxes: Record<string, Box[]> = {};
+  const standing: StandingText[] = texts.map(() => ({ boxes: [], looks: [] }));
+  const range = inner.createRange();
+  for (const width of widths) {
+    view.style.width = `${width}px`;
+    for (const element of marked)
+      (boxes[element.getAttribute(MARK) as string] ??= []).push(boxOf(element.getBoundingClientRect()));
+    texts.forEach((text, index) => {
+      range.selectNodeContents(text);
+      const one = standing[index] as { boxes: Box[]; looks: number[] };
+      const box = boxOf(range.getBoundingClientRect());
+      one.boxes.push(box);
+      one.looks.push(box[2] > 0 ? numberOf(text.parentElement as Element, range.getClientRects().length) : 0);
+    });
+  }
+  return { widths, boxes, texts: standing };
+}
+
+/** Replaces the body; things that have to load keep what they loaded. */
+function exchange(inner: Document, body: HTMLElement): void {
+  const loaded = new Map<string, Element>();
+  for (const element of inner.querySelectorAll(`img[${MARK}], video[${MARK}]`))
+    loaded.set(element.getAttribute(MARK) as string, element);
+  const fresh = inner.adoptNode(body);
+  for (const element of fresh.querySelectorAll(`img[${MARK}], video[${MARK}]`)) {
+    const known = loaded.get(element.getAttribute(MARK) as string);
+    if (!known || known.localName !== element.localName) continue;
+    known.setAttribute('class', element.getAttribute('class') ?? '');
+    element.replaceWith(known);
+  }
+  inner.documentElement.replaceChild(fresh, inner.body);
+}
+
+function textsOf(inner: Document): Text[] {
+  const found: Text[] = [];
+  const walker = inner.createTreeWalker(inner.body, NodeFilter.SHOW_TEXT);
+  for (let node = walker.nextNode() as Text | null; node; node = walker.nextNode() as Text | null) {
+    const parent = node.parentElement;
+    if (node.data.trim() && parent && !SILENT.has(parent.localName) && !parent.closest('svg')) found.push(node);
+  }
+  return found;
+}
+
+/** A number that is the same for the same looks (FNV-1a). */
+function numberOf(element: Element, lines: number): number {
+  const style = getComputedStyle(element);
+  const text = `${LETTERS.map((name) => style.getPropertyValue(name)).join('|')}|${lines}`;
+  let hash = 0x811c9dc5;
+  for (let at = 0; at < text.length; at += 1) hash = Math.imul(hash ^ text.charCodeAt(at), 0x01000193);
+  return hash >>> 0;
+}

@@ -1,0 +1,255 @@
+import { clustersOf } from '../../../core/drawing/clusters.js';
+import { around } from '../../../core/geometry/box.js';
+import type { DrawnArt, DrawnBoard, DrawnBox, DrawnItem, DrawnPicture } from '../../../core/drawing/drawing.js';
+import { isMerged } from '../act/decide.js';
+import { clipped, wholePixels, contains, isEmpty, isUpright, pageBox, paintedBox, same } from './geometry.js';
+import { definitionBox, radiusOf, roundClip } from './clips.js';
+import { layersOf, linkOf, nameOf, pathOf, titleOf } from './layers.js';
+import { textsIn } from './texts.js';
+import { contentBox, isStretched, naturalSizes, type NaturalSizes } from './images.js';
+import { looksLikeText } from './outlines.js';
+import { strokeAndFill } from './paint.js';
+import { embedPictures } from './embed-images.js';
+import { standAlone } from './markup.js';
+
+/** Elements that paint something by themselves. */
+const PAINTING = new Set(['rect', 'circle', 'ellipse', 'line', 'path', 'polygon', 'polyline', 'image', 'text', 'use', 'foreignObject']); // prettier-ignore
+const SILENT = new Set(['defs', 'clipPath', 'mask', 'pattern', 'symbol', 'linearGradient', 'radialGradient', 'filter', 'marker', 'title', 'desc', 'metadata', 'style', 'script', 'view']); // prettier-ignore
+/** Names of layers that say something, rather than what program or person numbered them. */
+const SPEAKS = /^(?!(path|group|shape|vector|outlines?|compound|layer|union|text)\b)\p{L}{3}/iu;
+/** Drawing that covers more of the board than this is not an icon or a picture but a part of the layout. */
+const ART_SHARE = 0.4;
+
+interface Context {
+  readonly opacity: number;
+  readonly clip: DrawnBox | undefined;
+  readonly layers: readonly string[];
+  readonly href?: string;
+}
+
+/** Reads everything that is painted in the drawing in the page, in painting order. */
+export async function captureDrawing(): Promise<DrawnBoard> {
+  const svg = document.querySelector('svg') as SVGSVGElement;
+  const reader = new Reader(svg, await naturalSizes(svg));
+  reader.visit(svg, { opacity: 1, clip: undefined, layers: [] });
+  const [, , width, height] = pageBox(svg.getBoundingClientRect());
+  return {
+    width: Math.round(width),
+    height: Math.round(height),
+    title: svg.querySelector(':scope > title')?.textContent ?? '',
+    items: await embedPictures(reader.finish()),
+    notes: [...new Set(reader.notes)],
+  };
+}
+
+class Reader {
+  private readonly items: DrawnItem[] = [];
+  /** What painted each item. */
+  private readonly painters: SVGGraphicsElement[] = [];
+  readonly notes: string[] = [];
+  private readonly rootColor: string;
+  private readonly board: DrawnBox;
+  private readonly texts: readonly DrawnBox[];
+
+  constructor(
+    private readonly svg: SVGSVGElement,
+    private readonly sizes: NaturalSizes,
+  ) {
+    this.rootColor = getComputedStyle(svg).color;
+    this.board = pageBox(svg.getBoundingClientRect());
+    this.texts = [...svg.querySelectorAll('text')]
+      .filter((one) => one.checkVisibility())
+      .map((one) => pageBox(one.getBoundingClientRect()));
+  }
+
+  visit(element: Element, context: Context): void {
+    if (SILENT.has(element.localName) || !(element instanceof SVGElement)) return;
+    const style = getComputedStyle(element);
+    const opacity = context.opacity * Number(style.opacity);
+    if (style.display === 'none' || opacity < 0.01) return;
+    const here: Context = {
+      opacity,
+      clip: this.clipOf(element, style, context.clip),
+      layers: layersOf(element, context.layers),
+      href: linkOf(element) ?? context.href,
+    };
+    if (isEmpty(here.clip)) return;
+    if (PAINTING.has(element.localName) && !isMerged(element)) {
+      if (style.visibility === 'visible') this.paint(element as SVGGraphicsElement, style, here);
+      return;
+    }
+    if (element !== this.svg && (isMerged(element) || this.isArt(element as SVGGraphicsElement))) {
+      this.addArt(element as SVGGraphicsElement, { ...here, opacity: context.opacity });
+      return;
+    }
+    for (const child of element.children) this.visit(child, here);
+  }
+
+  private paint(element: SVGGraphicsElement, style: CSSStyleDeclaration, context: Context): void {
+    if (element.localName === 'text') return this.addText(element as SVGTextElement, context);
+    if (element.localName === 'image') return this.addPicture(element as SVGImageElement, context);
+    if (element.localName === 'use' || element.localName === 'foreignObject') return this.addArt(element, context);
+    const box = pageBox(element.getBoundingClientRect());
+    const read = isUpright(element) ? strokeAndFill(element, style, box, this.svg) : undefined;
+    if (read === 'nothing') return;
+    if (!read) return this.addArt(element, context);
+    if (read.picture) {
+      const { address, place, fit } = read.picture;
+      this.push(
+        {
+          type: 'picture',
+          address,
+          ...this.wholeOf(address, place, fit),
+          title: titleOf(element),
+          look: this.withOpacity(read.look, context),
+          box: clipped(read.box, context.clip),
+        },
+        element,
+        context,
+      );
+      return;
+    }
+    this.push(
+      { type: 'box', box: clipped(read.box, context.clip), look: this.withOpacity(read.look, context) },
+      element,
+      context,
+    );
+  }
+
+  private wholeOf(address: string, place: DrawnBox, fit: string): Pick<DrawnPicture, 'whole' | 'stretched'> {
+    const natural = this.sizes.get(address);
+    const whole = contentBox(place, fit, natural);
+    return { whole, ...(isStretched(whole, natural) ? { stretched: true } : {}) };
+  }
+
+  private withOpacity(look: Readonly<Record<string, string>>, { opacity }: Context): Readonly<Record<string, string>> {
+    return opacity < 0.995 ? { ...look, opacity: String(Math.round(opacity * 1000) / 1000) } : look;
+  }
+
+  private push(item: Record<string, unknown> & { readonly box: DrawnBox }, element: Element, context: Context): void {
+    const [x, y, width, height] = item.box;
+    if (width < 0.5 && height < 0.5) return;
+    if (x >= this.board[2] || y >= this.board[3] || x + width <= 0 || y + height <= 0) {
+      this.notes.push(`Off the board, left out: ${nameOf(element) || element.localName}`);
+      return;
+    }
+    this.items.push({
+      ...item,
+      order: this.items.length,
+      path: pathOf(element, this.svg),
+      layer: context.layers.at(-1) ?? '',
+      ...(context.href ? { href: context.href } : {}),
+    } as unknown as DrawnItem);
+    this.painters.push(element as SVGGraphicsElement);
+  }
+
+  /** All items, with drawing that belongs together in one. */
+  finish(): DrawnItem[] {
+    const clusters = clustersOf(this.items, this.board);
+    const inside = new Map(clusters.flatMap((group) => group.map((index) => [index, group] as const)));
+    const made = this.items.flatMap((item, index): DrawnItem[] => {
+      const group = inside.get(index);
+      if (group && index !== group[0]) return [];
+      if (item.type !== 'art' && !group) return [item];
+      return [this.artOf(item, group ?? [index])];
+    });
+    return made.map((item, order) => ({ ...item, order }));
+  }
+
+  private artOf(item: DrawnItem, group: readonly number[]): DrawnArt {
+    const painters = group.map((index) => this.painters[index] as SVGGraphicsElement);
+    const own = around(group.map((index) => (this.items[index] as DrawnItem).box));
+    /* On whole pixels, so that it is drawn as sharp as it was. */
+    const box = group.length > 1 ? wholePixels(own) : own;
+    if (group.length > 1)
+      this.notes.push(`${group.length} drawings that belong together are one: ${item.layer || item.path}`);
+    const outlined = looksLikeText(painters);
+    const title = 'title' in item ? item.title : '';
+    if (outlined)
+      this.notes.push(
+        `Text drawn as outlines, kept as a picture: ${item.layer || item.path}; as text it could be edited`,
+      );
+    const { type: _, look: __, order, path, layer, ...rest } = item as DrawnItem & { readonly look?: unknown };
+    return {
+      ...('href' in rest ? { href: rest.href as string } : {}),
+      type: 'art',
+      order,
+      path,
+      layer,
+      box,
+      markup: standAlone(painters, box, this.rootColor),
+      title: title || (outlined && SPEAKS.test(item.layer) ? item.layer : ''),
+      ...(outlined ? { outlined: true } : {}),
+      pieces: painters.reduce((sum, one) => sum + Math.max(1, one.querySelectorAll('*').length), 0),
+    };
+  }
+
+  private addArt(element: SVGGraphicsElement, context: Context): void {
+    const painted = paintedBox(element);
+    const box = clipped(painted, context.clip);
+    if (box[2] < 0.5 && box[3] < 0.5) return;
+    this.push({ type: 'art', box, title: titleOf(element) }, element, context);
+  }
+
+  private addPicture(element: SVGImageElement, context: Context): void {
+    const place = pageBox(element.getBoundingClientRect());
+    if (!isUpright(element)) return this.addArt(element, context);
+    const box = clipped(place, context.clip);
+    const look: Record<string, string> = {};
+    const round = context.clip && roundClip.get(context.clip);
+    if (round) look['border-radius'] = round;
+    const fit = (element.getAttribute('preserveAspectRatio') ?? 'xMidYMid meet').trim();
+    look['object-fit'] = fit === 'none' ? 'fill' : /slice/.test(fit) ? 'cover' : 'contain';
+    this.push(
+      {
+        type: 'picture',
+        box,
+        ...this.wholeOf(element.href.baseVal, place, fit),
+        address: element.href.baseVal,
+        title: titleOf(element),
+        look: this.withOpacity(look, context),
+      },
+      element,
+      context,
+    );
+  }
+
+  private addText(element: SVGTextElement, context: Context): void {
+    if (element.querySelector('textPath') || !isUpright(element)) return this.addArt(element, context);
+    for (const { parent, text } of textsIn(element, context, this.svg)) {
+      const href = linkOf(parent);
+      const item = { ...text, ...(href ? { href } : {}) } as unknown as Record<string, unknown> & { box: DrawnBox };
+      this.push(item, element, { ...context, href: href ?? context.href });
+    }
+  }
+
+  /** A group of drawing without words or pictures, small and not behind words, is one piece of artwork. */
+  private isArt(group: SVGGraphicsElement): boolean {
+    if (group.localName === 'svg' && group !== this.svg && !group.querySelector('text, image')) return true;
+    if (group.querySelector('text, image, foreignObject')) return false;
+    const shapes = [...group.querySelectorAll('path, polygon, polyline, circle, ellipse, line, use, rect')].filter(
+      (one) => !one.closest('defs, clipPath, mask, pattern, symbol, marker'),
+    );
+    if (shapes.length === 0 || shapes.every((one) => one.localName === 'rect' || one.localName === 'line'))
+      return false;
+    const box = paintedBox(group);
+    if (box[2] * box[3] > ART_SHARE * this.board[2] * Math.min(this.board[3], 900)) return false;
+    return !this.texts.some((text) => contains(box, text));
+  }
+
+  private clipOf(element: Element, style: CSSStyleDeclaration, above: DrawnBox | undefined): DrawnBox | undefined {
+    const reference = /url\(["']?#([^"')]+)/.exec(
+      style.clipPath !== 'none' ? style.clipPath : style.mask || style.getPropertyValue('mask-image'),
+    )?.[1];
+    if (!reference) return above;
+    const target = this.svg.querySelector(`[id="${CSS.escape(reference)}"]`);
+    const shape = target?.querySelector('rect, circle, ellipse, path, polygon');
+    if (!target || !shape) return above;
+    const inner = definitionBox(shape as SVGGraphicsElement, target, element as SVGGraphicsElement);
+    if (!inner) return above;
+    const made = clipped(inner, above);
+    const radius = radiusOf(shape, inner) ?? (above && same(made, above) ? roundClip.get(above) : undefined);
+    if (radius && same(made, inner)) roundClip.set(made, radius);
+    return made;
+  }
+}

@@ -1,0 +1,45 @@
+import type { DrawnArt, DrawnItem } from '../../../core/drawing/drawing.js';
+
+/** Most bytes of a picture that is put into a drawing. */
+const LARGEST = 8 * 1024 * 1024;
+
+/** Artwork becomes a file of its own, and such a file loads nothing: pictures in it are put inside as data. */
+export async function embedPictures(items: readonly DrawnItem[]): Promise<DrawnItem[]> {
+  const known = new Map<string, Promise<string | undefined>>();
+  const dataOf = (address: string): Promise<string | undefined> => {
+    const before = known.get(address) ?? readData(address);
+    known.set(address, before);
+    return before;
+  };
+  return Promise.all(
+    items.map(async (item) => (item.type === 'art' && item.markup.includes('<image') ? embedded(item, dataOf) : item)),
+  );
+}
+
+async function embedded(art: DrawnArt, dataOf: (address: string) => Promise<string | undefined>): Promise<DrawnArt> {
+  const drawing = new DOMParser().parseFromString(art.markup, 'image/svg+xml');
+  for (const image of drawing.querySelectorAll('image')) {
+    const address = image.getAttribute('href') ?? image.getAttribute('xlink:href') ?? '';
+    const data = address.startsWith('data:') ? address : await dataOf(address);
+    image.removeAttribute('xlink:href');
+    if (data) image.setAttribute('href', data);
+    else image.remove();
+  }
+  return { ...art, markup: new XMLSerializer().serializeToString(drawing) };
+}
+
+async function readData(address: string): Promise<string | undefined> {
+  try {
+    const response = await fetch(new URL(address, document.baseURI));
+    const bytes = await response.blob();
+    if (!response.ok || bytes.size > LARGEST || !bytes.type.startsWith('image/')) return undefined;
+    return await new Promise((done) => {
+      const reader = new FileReader();
+      reader.onload = () => done(String(reader.result));
+      reader.onerror = () => done(undefined);
+      reader.readAsDataURL(bytes);
+    });
+  } catch {
+    return undefined;
+  }
+}

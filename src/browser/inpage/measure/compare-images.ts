@@ -1,0 +1,39 @@
+import { comparePixels, markDifferences, type Band, type PixelFigures, type Raster } from '../../../core/proof/pixels.js';
+
+/** Compares two pictures by address and returns the figures and, if they differ, a picture of that (JPEG, base64). */
+export async function comparePictures(
+  source: string,
+  result: string,
+  bands: readonly Band[],
+): Promise<PixelFigures & { readonly picture?: string }> {
+  const [first, second] = await Promise.all([load(source), load(result)]);
+  const figures = comparePixels(first, second, bands);
+  if (figures.differ === 0) return figures;
+  const width = Math.max(first.width, second.width);
+  const height = Math.max(first.height, second.height);
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d') as OffscreenCanvasRenderingContext2D;
+  const marked = context.createImageData(width, height);
+  markDifferences(first, second, marked.data);
+  context.putImageData(marked, 0, 0);
+  const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.8 });
+  return { ...figures, picture: await base64(blob) };
+}
+
+async function load(address: string): Promise<Raster> {
+  const bitmap = await createImageBitmap(await (await fetch(address)).blob());
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  const context = canvas.getContext('2d', { willReadFrequently: true }) as OffscreenCanvasRenderingContext2D;
+  context.drawImage(bitmap, 0, 0);
+  const { width, height, data } = context.getImageData(0, 0, bitmap.width, bitmap.height);
+  return { width, height, data };
+}
+
+async function base64(blob: Blob): Promise<string> {
+  const reader = new FileReader();
+  return new Promise((done, fail) => {
+    reader.onload = () => done(String(reader.result).replace(/^[^,]*,/, ''));
+    reader.onerror = () => fail(reader.error as Error);
+    reader.readAsDataURL(blob);
+  });
+}

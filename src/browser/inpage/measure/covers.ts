@@ -1,0 +1,55 @@
+import type { Place } from '../../../core/proof/measurement.js';
+
+/** Something to look at: an element that shows, and where, CSS px from the top left corner of the page. */
+export interface Shown {
+  readonly element: Element;
+  readonly place: Place;
+}
+
+/** What is fainter than this covers nothing. */
+const OPAQUE = 0.5;
+
+/**
+ * What lies on each of these things in their middle, as painted (CSS 2, appendix E): the element, or undefined where nothing
+ * does. What stays while the page scrolls covers nothing for good.
+ */
+export function coversOf(shown: readonly Shown[]): (Element | undefined)[] {
+  const found: (Element | undefined)[] = shown.map(() => undefined);
+  const order = shown.map(({ place }, at) => ({ at, x: place.x + place.width / 2, y: place.y + place.height / 2 })).sort((a, b) => a.y - b.y); // prettier-ignore
+  const [left, top] = [scrollX, scrollY];
+  for (const { at, x, y } of order) {
+    if (y < scrollY || y >= scrollY + innerHeight) scrollTo({ left: 0, top: y - 1, behavior: 'instant' });
+    const { element } = shown[at] as Shown;
+    found[at] = coverAt(element, x - scrollX, y - scrollY);
+  }
+  scrollTo({ left, top, behavior: 'instant' });
+  return found;
+}
+
+function coverAt(element: Element, x: number, y: number): Element | undefined {
+  const stack = document.elementsFromPoint(x, y);
+  if (stack[0] === element) return undefined;
+  const own = stack.findIndex((one) => element.contains(one));
+  const above = own < 0 ? stack.findIndex((one) => one.contains(element)) : own;
+  return stack.slice(0, Math.max(0, above)).find((one) => isOpaque(one) && !staysInView(one));
+}
+
+function isOpaque(element: Element): boolean {
+  const style = getComputedStyle(element);
+  if (Number(style.opacity) < OPAQUE) return false;
+  if (element instanceof SVGElement) return element.localName === 'image' || (element instanceof SVGGeometryElement && style.fill !== 'none' && Number(style.fillOpacity) >= OPAQUE); // prettier-ignore
+  if (['IMG', 'VIDEO', 'CANVAS', 'IFRAME'].includes(element.tagName)) return true;
+  return alphaOf(style.backgroundColor) >= OPAQUE;
+}
+
+function alphaOf(colour: string): number {
+  if (colour === 'transparent') return 0;
+  const alpha = /[,/]\s*([\d.]+)\)$/.exec(/^rgba|\//.test(colour) ? colour : '')?.[1];
+  return alpha === undefined ? 1 : Number(alpha);
+}
+
+function staysInView(element: Element): boolean {
+  for (let at: Element | null = element; at; at = at.parentElement)
+    if (/fixed|sticky/.test(getComputedStyle(at).position)) return true;
+  return false;
+}

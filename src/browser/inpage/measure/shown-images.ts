@@ -1,0 +1,45 @@
+import type { Box } from '../../../core/document/types.js';
+import { boxOf } from '../capture/snapshot.js';
+
+/** A picture as it is shown now. */
+export interface ShownPicture {
+  readonly box: Box;
+  /** Width at which the whole picture, uncropped, is shown; CSS px. */
+  readonly wide: number;
+}
+
+/** The pictures that carry an attribute, by its value. */
+export function shownPictures(mark: string): Record<string, ShownPicture> {
+  const found: Record<string, ShownPicture> = {};
+  for (const picture of document.querySelectorAll<HTMLImageElement>(`img[${mark}]`)) {
+    const box = boxOf(picture.getBoundingClientRect());
+    found[picture.getAttribute(mark) as string] = { box, wide: wideOf(picture) };
+  }
+  return found;
+}
+
+/** How wide the whole picture is in its box (CSS Images 3, 5.5 `object-fit`). */
+function wideOf(picture: HTMLImageElement): number {
+  const { naturalWidth, naturalHeight } = picture;
+  const style = getComputedStyle(picture);
+  const inset = (sides: readonly string[]): number =>
+    sides.reduce((sum, side) => sum + parseFloat(style.getPropertyValue(side) || '0'), 0);
+  const width = picture.offsetWidth - inset(['padding-left', 'padding-right', 'border-left-width', 'border-right-width']); // prettier-ignore
+  const height = picture.offsetHeight - inset(['padding-top', 'padding-bottom', 'border-top-width', 'border-bottom-width']); // prettier-ignore
+  if (width <= 0 || height <= 0 || naturalWidth === 0 || style.visibility === 'hidden') return 0;
+  if (style.getPropertyValue('object-view-box') !== 'none') return naturalWidth;
+  const across = width / naturalWidth;
+  const down = height / naturalHeight;
+  switch (style.objectFit) {
+    case 'cover':
+      return Math.max(across, down) * naturalWidth;
+    case 'contain':
+      return Math.min(across, down) * naturalWidth;
+    case 'none':
+      return naturalWidth;
+    case 'scale-down':
+      return Math.min(1, across, down) * naturalWidth;
+    default:
+      return width;
+  }
+}

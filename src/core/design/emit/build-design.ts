@@ -1,0 +1,99 @@
+import { Problem } from '../../errors/tavrik-error.js';
+import type { PageDocument } from '../../document/types.js';
+import { arrange } from '../structure/arrange.js';
+import { bandsOf } from '../structure/sections.js';
+import { BoardView } from '../match/artboard-view.js';
+import { Builder, type DesignInput, type DesignSection } from './page-builder.js';
+import { deriveLooks } from '../responsive/derive.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { explainPart } from '../layout/explain.js';
+import { bringExtras, type Extras } from '../match/extra-parts.js';
+import { layOut } from '../layout/layout.js';
+import { withLists } from '../structure/lists.js';
+import { matchBoards, matchedShare, type BoardMatch } from '../match/match-artboards.js';
+import { wordsOf } from '../text/paragraphs.js';
+import { piecesOfAll, type Piece, type Pieces } from '../structure/pieces.js';
+import { rolesOf } from '../roles/roles.js';
+import { allWidths, screensBelow } from '../responsive/screens.js';
+import type { BoardLooks } from '../layout/context.js';
+import { breakpointsBetween } from '../responsive/style-variants.js';
+import type { Standing } from '../match/element-places.js';
+
+export interface BuiltDesign {
+  readonly document: PageDocument;
+  readonly sections: readonly DesignSection[];
+  readonly notes: readonly string[];
+  /** Where each element stands on the widest board, by its id; px. */
+  readonly boxes: ReadonlyMap<string, DrawnBox>;
+  /** Where what was drawn as a box, a picture or a drawing stands on each board, widest first, by its id. */
+  readonly standing: ReadonlyMap<string, readonly (Standing | undefined)[]>;
+  /** Why each section became what it is, by its id: lines, indented. */
+  readonly reasons: ReadonlyMap<string, readonly string[]>;
+}
+
+/** Below this share of matched texts and pictures, artboards are said to be of different pages. */
+const SAME_PAGE = 0.5;
+
+/** Most things, each by itself, that one artboard may have. */
+const MOST_PIECES = 3000;
+
+/** Makes a page from artboards: the widest gives the structure, the others what differs at their widths. */
+export function buildDesign(input: DesignInput): BuiltDesign {
+  const boards = piecesOfAll(input.boards);
+  boards.forEach(({ all, width }) => {
+    if (all.length > MOST_PIECES)
+      throw new Problem(
+        `The artboard of ${width} px has ${all.length} separate things; a layout can be found for at most ${MOST_PIECES}.`,
+        input.files.join(', '),
+        'Group what is one drawing, or put it in as a picture.',
+      );
+  });
+  const first = boards[0] as Pieces;
+  const matches = boards.slice(1).map((board) => matchBoards(first, board));
+  const elsewhere = matches.map(
+    ({ pairs }) =>
+      (piece: Piece) =>
+        pairs.get(piece)?.box,
+  );
+  const root = bandsOf(withLists(arrange(first.top, elsewhere)), first.width);
+  const notes: string[] = input.boards.flatMap((board) => board.notes.map((note) => `${board.width} px: ${note}`));
+  const extras = bringExtras(root, boards.slice(1), matches);
+  matches.forEach((match, index) => notes.push(...differences(first, match, extras[index] as Extras)));
+  const views = [new BoardView(first, undefined), ...extras.map(({ board, pairs }) => new BoardView(board, pairs))];
+  const drawn = views.map((view) => layOut(root, view));
+  const looks = [...drawn];
+  const widths = boards.map(({ width }) => width);
+  const screens = screensBelow(widths, input.scale);
+  for (const screen of screens) looks.push(deriveLooks(root, looks.at(-1) as BoardLooks, screen));
+  const breakpoints = input.breakpoints ?? breakpointsBetween(allWidths(widths));
+  const builder = new Builder(input, boards, views, looks, breakpoints, rolesOf(first, root));
+  const document = builder.build(root);
+  const reasons = new Map(builder.sections.map(({ id, part }) => [id, explainPart(part, looks, allWidths(widths))]));
+  const sections = builder.sections.map(({ id, boxes }) => ({ id, boxes }));
+  return { document, notes, sections, reasons, boxes: builder.ids.boxes, standing: builder.ids.standing };
+}
+
+/** In what another artboard differs from the first, in words. */
+function differences(first: Pieces, match: BoardMatch, { board, pairs, brought }: Extras): string[] {
+  const share = matchedShare(first, match);
+  const gone = first.all.filter((piece) => piece.type !== 'box' && !pairs.has(piece));
+  return [
+    ...(share < SAME_PAGE
+      ? [
+          `The artboards of ${first.width} and ${board.width} px share only ${Math.round(share * 100)} % of their texts and pictures; are they one page?`,
+        ]
+      : []),
+    ...(brought.length ? [`Only on the artboard of ${board.width} px: ${brought.map(describe).join(', ')}`] : []),
+    ...match.reworded.map(
+      ([mine, theirs]) => `On the artboard of ${board.width} px ${describe(mine)} reads ${describe(theirs)}`,
+    ),
+    ...(gone.length ? [`Not on the artboard of ${board.width} px: ${gone.map(describe).join(', ')}`] : []),
+  ];
+}
+
+function describe(piece: Piece): string {
+  if (piece.type === 'text') return `“${wordsOf(piece.text).slice(0, 60)}”`;
+  return piece.type === 'box'
+    ? 'a box'
+    : `${piece.type === 'art' ? 'a drawing' : 'a picture'} ${piece.type === 'art' ? piece.art.path : piece.picture.path}`.trim();
+}

@@ -1,0 +1,279 @@
+import type {
+  Breakpoint,
+  ElementNode,
+  FontFace,
+  PageDocument,
+  PageNode,
+  SharedStyle,
+  StyleVariant,
+} from '../../document/types.js';
+import { textOf } from '../../document/walk.js';
+import { slug } from '../../text/words.js';
+import type { Part } from '../structure/arrange.js';
+import type { BoardView } from '../match/artboard-view.js';
+import type { DrawnBoard, DrawnBox } from '../../drawing/drawing.js';
+import { markVariant, startOf } from '../structure/lists.js';
+import { drawingIn } from './vector-images.js';
+import { ElementIds } from './element-ids.js';
+import { fluidLooks } from '../responsive/fluid.js';
+import { kindOfBox, pathOf, sectionName, sitePartOf, textHref } from '../roles/names.js';
+import { wordsOf, type Paragraph } from '../text/paragraphs.js';
+import type { Piece, Pieces } from '../structure/pieces.js';
+import type { Roles } from '../roles/roles.js';
+import { add, undecorated, type BoardLooks } from '../layout/context.js';
+import { allWidths, type DesignChoices } from '../responsive/screens.js';
+import { styleFromBoards } from '../responsive/style-variants.js';
+import { wordingsOf } from './wording-variants.js';
+import { inputType, isTall, writingLook, writtenVariant } from '../roles/form-fields.js';
+
+export interface DesignInput extends DesignChoices {
+  readonly fonts?: readonly FontFace[];
+  readonly name: string;
+  readonly files: readonly string[];
+  /** Where the layout of a board gives way to that of the next; half way between their widths if it is not said. */
+  readonly breakpoints?: readonly Breakpoint[];
+  /** Widest first. */
+  readonly boards: readonly DrawnBoard[];
+}
+
+/** A section of the page and where it lies on each board, widest first. */
+export interface DesignSection {
+  readonly id: string;
+  readonly boxes: readonly (DrawnBox | undefined)[];
+}
+
+/** Makes the nodes of a page of the parts of a design and their looks on each screen. */
+export class Builder {
+  private readonly styles: Record<string, SharedStyle> = {};
+  readonly sections: (DesignSection & { readonly part: Part })[] = [];
+  readonly ids: ElementIds;
+  /** Parts that are items of lists. */
+  private readonly items = new Set<Part>();
+  private counter = 0;
+
+  constructor(
+    private readonly input: DesignInput,
+    private readonly boards: readonly Pieces[],
+    private readonly views: readonly BoardView[],
+    private readonly looks: readonly BoardLooks[],
+    private readonly breakpoints: readonly Breakpoint[],
+    private readonly roles: Roles,
+  ) {
+    this.ids = new ElementIds(views);
+  }
+
+  build(root: Part): PageDocument {
+    const base = this.bodyLook();
+    const children = root.parts.map((part, index) => this.section(part, index));
+    const over = root.over.map((part) => this.node(part));
+    const bodyLooks = this.looks.map((looks, index) => ({
+      ...base,
+      ...(this.boards[index] ?? (this.boards.at(-1) as Pieces)).ground,
+      ...(looks.get(root) ?? {}),
+    }));
+    const body: ElementNode = {
+      id: 'page',
+      kind: 'box',
+      name: 'page',
+      element: 'body',
+      style: this.addStyle(bodyLooks),
+      children: [...children, ...over],
+    };
+    return {
+      format: 'tavrik-page',
+      version: 1,
+      name: this.input.name,
+      title: this.input.boards[0]?.title || this.titleFrom() || this.input.name,
+      language: 'en',
+      source: { kind: 'svg', files: this.input.files, widths: this.boards.map(({ width }) => width) },
+      breakpoints: this.breakpoints,
+      ...(this.input.fonts?.length ? { fonts: this.input.fonts } : {}),
+      everywhere: { 'box-sizing': 'border-box', margin: '0' },
+      styles: this.styles,
+      body,
+    };
+  }
+
+  /** Texts of the widest board. */
+  private texts(): Paragraph[] {
+    return (this.boards[0] as Pieces).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
+  }
+
+  private titleFrom(): string {
+    const heading = this.texts().find((text) => this.roles.levelOf(text) === 1);
+    return heading ? wordsOf(heading) : '';
+  }
+
+  private bodyLook(): Record<string, string> {
+    const longest = this.texts().sort((a, b) => wordsOf(b).length - wordsOf(a).length)[0];
+    const breaking = { 'overflow-wrap': 'break-word' };
+    return longest ? { ...breaking, 'font-family': longest.look.family, color: longest.look.color } : breaking;
+  }
+
+  private addStyle(looks: readonly Record<string, string>[]): string {
+    const name = `s${(this.counter += 1)}`;
+    const widths = allWidths(this.input.boards.map(({ width }) => width));
+    this.styles[name] = styleFromBoards(this.input.fluid ? fluidLooks(looks, widths) : looks, this.breakpoints);
+    return name;
+  }
+
+  private styleOf(part: Part): string {
+    return this.addStyle(
+      this.looks.map(
+        (looks, index) =>
+          looks.get(part) ?? ((this.views[index] ?? this.views.at(-1))?.boxOf(part) ? {} : { display: 'none' }),
+      ),
+    );
+  }
+
+  private section(part: Part, index: number): ElementNode {
+    const made = this.node(part);
+    if (made.kind === 'text' || made.kind === 'heading' || made.kind === 'image' || made.kind === 'icon') return made;
+    this.sections.push({ id: made.id, part, boxes: this.views.map((view) => view.boxOf(part)) });
+    const sitePart = sitePartOf(part, index, textOf(made));
+    return {
+      ...made,
+      kind: 'section',
+      name: sectionName(made, sitePart),
+      element: sitePart ?? 'section',
+      ...(sitePart ? { part: sitePart } : {}),
+    };
+  }
+
+  private node(part: Part): ElementNode {
+    const { piece } = part;
+    if (piece?.type === 'text') return this.textNode(part, piece.text);
+    const inside = [...part.parts, ...part.over];
+    if (piece?.type === 'art' && inside.length === 0) return this.artNode(part, piece);
+    if (piece?.type === 'picture' && inside.length === 0) {
+      const { picture } = piece;
+      return {
+        id: this.ids.of(part, picture.path),
+        kind: 'image',
+        name: 'picture',
+        element: 'img',
+        style: this.styleOf(part),
+        attributes: { src: picture.address, alt: picture.title },
+        from: { path: picture.path },
+      };
+    }
+    const path = piece ? pathOf(piece) : '';
+    const button = this.roles.isButton(part);
+    const field = this.roles.isField(part);
+    for (const looks of this.looks) {
+      if (button) undecorated(looks, part);
+      if (part.list)
+        add(looks, part, { 'list-style-type': 'none', 'padding-left': looks.get(part)?.['padding-left'] ?? '0' });
+      if (field && looks.get(part)?.['position'] === undefined) add(looks, part, { position: 'relative' });
+    }
+    const style = this.styleOf(part);
+    const href = piece?.type === 'box' ? piece.shape.href : undefined;
+    if (part.list) for (const one of part.parts) this.items.add(one);
+    const made = inside.map((one) => (button ? this.plainText(one) : this.node(one)));
+    const list = made.every(({ element }) => element === 'p' || element === 'div') ? part.list : undefined;
+    const children = list ? made.map((one): ElementNode => ({ ...one, kind: 'item', element: 'li' })) : made;
+    if (field) return this.fieldNode(part, path, style);
+    const start = list === 'ol' ? startOf(part) : undefined;
+    const kind = button ? 'button' : list ? 'list' : kindOfBox(part);
+    return {
+      id: this.ids.of(part, path),
+      kind,
+      name: kind,
+      element: button ? 'a' : (list ?? 'div'),
+      style,
+      ...(button ? { attributes: { href: href ?? textHref(inside) ?? '#' } } : {}),
+      ...(start ? { attributes: { start: String(start) } } : {}),
+      ...(path ? { from: { path } } : {}),
+      ...(children.length ? { children } : {}),
+    };
+  }
+
+  /** A place to write in: its name lies in it, and gives way to what is written. */
+  private fieldNode(part: Part, path: string, style: string): ElementNode {
+    const words = part.parts.map((one) => this.plainText(one));
+    const name = slug(words.map((one) => textOf(one)).join(' '), 40) || 'field';
+    const tall = isTall(part);
+    return {
+      id: this.ids.of(part, path),
+      kind: 'field',
+      name,
+      element: 'label',
+      style,
+      from: { path },
+      children: [
+        ...words,
+        {
+          id: this.ids.of(part, `${path} input`),
+          kind: 'field',
+          name,
+          element: tall ? 'textarea' : 'input',
+          style: this.addWriting(part),
+          attributes: { name, placeholder: ' ', ...(tall ? {} : { type: inputType(name) }) },
+        },
+      ],
+    };
+  }
+
+  /** Lies over its label, and covers it once something is written. */
+  private addWriting(part: Part): string {
+    const name = this.addStyle(this.looks.map(() => writingLook(part)));
+    this.addVariant(name, writtenVariant(part));
+    return name;
+  }
+
+  private addVariant(style: string, variant: StyleVariant): void {
+    const made = this.styles[style] as SharedStyle;
+    this.styles[style] = { ...made, variants: [...(made.variants ?? []), variant] };
+  }
+
+  /** Inside a button words are words: no paragraph, no link. */
+  private plainText(part: Part): ElementNode {
+    const node = this.node(part);
+    return part.piece?.type === 'text'
+      ? { ...node, element: 'span', kind: 'run', ...(node.attributes ? { attributes: undefined } : {}) }
+      : node;
+  }
+
+  private textNode(part: Part, text: Paragraph): ElementNode {
+    const level = this.roles.levelOf(text);
+    const href = level === undefined ? this.roles.hrefOf(text) : undefined;
+    const link = href !== undefined;
+    const element = level ? `h${level}` : link ? 'a' : 'p';
+    const kind = level ? 'heading' : link ? 'link' : 'text';
+    if (link) for (const looks of this.looks) undecorated(looks, part);
+    const style = this.styleOf(part);
+    if (text.mark) this.addVariant(style, markVariant(text.mark, text.look.size, this.items.has(part)));
+    const shared = { id: this.ids.of(part, text.path), kind, name: kind, element, style } as const;
+    const attributes = link ? { attributes: { href } } : {};
+    return {
+      ...shared,
+      ...attributes,
+      from: { path: text.path },
+      children: this.wordings(part, text, level === undefined && !link),
+    };
+  }
+
+  /** What a text says on each board. */
+  private wordings(part: Part, text: Paragraph, linked: boolean): PageNode[] {
+    const pieces = this.views.map((view) => view.pieceOf(part));
+    return wordingsOf({
+      text,
+      linked,
+      onBoards: pieces.map((own) => (own?.type === 'text' ? own.text : undefined)),
+      screens: this.looks.length,
+      addStyle: (looks) => this.addStyle(looks),
+      idOf: (path) => this.ids.of(part, path),
+    });
+  }
+
+  private artNode(part: Part, piece: Extract<Piece, { type: 'art' }>): ElementNode {
+    const { art } = piece;
+    const shared = {
+      id: this.ids.of(part, art.path),
+      name: art.title || art.layer || 'drawing',
+      style: this.styleOf(part),
+      from: { path: art.path },
+    };
+    return { ...shared, ...drawingIn(piece, (this.boards[0] as Pieces).width) };
+  }
+}

@@ -1,0 +1,52 @@
+import type { ElementNode, PageNode } from '../../document/types.js';
+import { saidBy, type Paragraph } from '../text/paragraphs.js';
+import { breaksOn, runsOf } from './runs.js';
+
+/** A text, and what it says on each board. */
+export interface Said {
+  readonly text: Paragraph;
+  /** Whether stretches that look like links are links. */
+  readonly linked: boolean;
+  /** The text of each board, widest first; undefined where it is not there. */
+  readonly onBoards: readonly (Paragraph | undefined)[];
+  /** How many screens have looks: the boards, then those that are derived. */
+  readonly screens: number;
+  readonly addStyle: (looks: readonly Record<string, string>[]) => string;
+  readonly idOf: (path: string) => string;
+}
+
+/** The nodes of a text; where it says something otherwise on other boards, each wording is shown on those that have it. */
+export function wordingsOf(said: Said): PageNode[] {
+  const { text, onBoards, screens, addStyle, idOf } = said;
+  const own = onBoards.map((one) => saidBy(one ?? text));
+  const wordings = [...new Set(own)];
+  if (wordings.length < 2) return nodesOf(text, said);
+  return wordings.map((words, at): ElementNode => {
+    const wording = onBoards[own.indexOf(words)] ?? text;
+    return {
+      id: idOf(`${wording.path} ${at}`),
+      kind: 'run',
+      name: 'wording',
+      element: 'span',
+      style: addStyle(shownOn(screens, (board) => (own[board] ?? own.at(-1)) === words)),
+      inline: true,
+      ...(at > 0 ? { otherwise: true as const } : {}),
+      children: nodesOf(wording, said),
+    };
+  });
+}
+
+function nodesOf(wording: Paragraph, { linked, onBoards, screens, addStyle }: Said): PageNode[] {
+  const same = onBoards.map((one) => (one && saidBy(one) === saidBy(wording) ? one : undefined));
+  const breaks = [...breaksOn(same)].map(
+    ([at, boards]) => [at, addStyle(shownOn(screens, (board) => boards[board] === true))] as const,
+  );
+  const everywhere = (look: Record<string, string>): string => addStyle(Array.from({ length: screens }, () => look));
+  return runsOf(wording, linked, everywhere, new Map(breaks));
+}
+
+function shownOn(screens: number, isShown: (board: number) => boolean): Record<string, string>[] {
+  return Array.from({ length: screens }, (_, board): Record<string, string> =>
+    isShown(board) ? {} : { display: 'none' },
+  );
+}

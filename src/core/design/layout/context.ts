@@ -1,0 +1,93 @@
+import type { BoardView } from '../match/artboard-view.js';
+import type { Part } from '../structure/arrange.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { bottom, px } from '../../geometry/box.js';
+import type { Look, Region } from './place.js';
+
+/** Looks of all parts on one board. */
+export type BoardLooks = Map<Part, Look>;
+
+/** What the layout of rows, grids and stacks works with. */
+export interface Setting {
+  readonly view: BoardView;
+  readonly looks: BoardLooks;
+  /** Places a child across its region, gives it its look and lays out what is inside. */
+  readonly place: (part: Part, region: Region, parent: 'stack' | 'grid', more: Look) => void;
+  /** Gives a part its own look and lays out what is inside. `sized` if its width is set already. */
+  readonly dress: (part: Part, box: DrawnBox, region: Region, sized: boolean) => void;
+}
+
+/** Equal to the eye, px. */
+export const EQUAL = 1.5;
+
+export function add(looks: BoardLooks, part: Part, more: Look): void {
+  looks.set(part, { ...looks.get(part), ...more });
+}
+
+/** More room at a side of a part, besides what it has there already; px. */
+export function widenSide(looks: BoardLooks, part: Part, side: 'padding-left' | 'padding-right', more: number): void {
+  const before = looks.get(part)?.[side] ?? '0';
+  const plain = /^[\d.]+(px)?$/.test(before);
+  add(looks, part, { [side]: plain ? px(parseFloat(before) + more) : `calc(${before} + ${px(more)})` });
+}
+
+export function boxIn(view: BoardView, part: Part): DrawnBox {
+  return view.boxOf(part) as DrawnBox;
+}
+
+export function rowsOf(children: readonly Part[], view: BoardView): Part[][] {
+  const sorted = [...children].sort((a, b) => boxIn(view, a)[1] - boxIn(view, b)[1]);
+  const rows: Part[][] = [];
+  let end = -Infinity;
+  for (const one of sorted) {
+    const box = boxIn(view, one);
+    if (box[1] >= end - 4) rows.push([one]);
+    else (rows.at(-1) as Part[]).push(one);
+    end = Math.max(end, bottom(box));
+  }
+  return rows.map((row) => row.sort((a, b) => boxIn(view, a)[0] - boxIn(view, b)[0]));
+}
+
+/** The rows of this board; where reading them one after the other is not the order of the document, with `order`. */
+export function orderedRows(children: readonly Part[], { view, looks }: Setting): Part[][] {
+  const rows = rowsOf(children, view);
+  sayOrder(rows.flat(), children, looks);
+  return rows;
+}
+
+function sayOrder(here: readonly Part[], children: readonly Part[], looks: BoardLooks): void {
+  if (here.some((one, index) => one !== children[index]))
+    here.forEach((one, index) => add(looks, one, { order: String(index + 1) }));
+}
+
+/** Children in the order of this board; where that is not the order of the document, with `order`. */
+export function ordered(children: readonly Part[], axis: 0 | 1, { view, looks }: Setting): Part[] {
+  const sorted = [...children].sort((a, b) => boxIn(view, a)[axis] - boxIn(view, b)[axis]);
+  sayOrder(sorted, children, looks);
+  return sorted;
+}
+
+/** Gaps that differ by no more than this are meant to be equal, px. */
+const GAP_SLACK = 1;
+
+/** The gap that stands for all, so that they take as much room together as on the board; undefined if they differ. */
+export function usualGap(gaps: readonly number[]): number | undefined {
+  if (gaps.length === 0 || Math.max(...gaps) - Math.min(...gaps) > GAP_SLACK) return undefined;
+  return gaps.reduce((sum, gap) => sum + gap, 0) / gaps.length;
+}
+
+/** Room above and below what a part holds. */
+export function paddingDown(box: DrawnBox, top: number, end: number): Look {
+  const above = top - box[1];
+  const below = bottom(box) - end;
+  return {
+    ...(above > 0.05 ? { 'padding-top': px(above) } : {}),
+    ...(below > 0.05 ? { 'padding-bottom': px(below) } : {}),
+  };
+}
+
+/** Links are drawn as the design draws them: underlined only where it underlines. */
+export function undecorated(looks: BoardLooks, part: Part): void {
+  const look = looks.get(part);
+  if (look && look['text-decoration-line'] === undefined) look['text-decoration-line'] = 'none';
+}

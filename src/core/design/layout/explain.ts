@@ -1,0 +1,45 @@
+import type { Part } from '../structure/arrange.js';
+import { wordsOf } from '../text/paragraphs.js';
+import { isOneCell, type Look } from './place.js';
+import type { BoardLooks } from './context.js';
+
+/** Longest words of a text that stand for it in a reason. */
+const LONGEST = 40;
+
+/**
+ * Why a section became what it is: a line for each thing that holds others, indented by depth.
+ * @param widths of the screens that `looks` belong to, widest first; px
+ */
+export function explainPart(part: Part, looks: readonly BoardLooks[], widths: readonly number[]): string[] {
+  const visit = (one: Part, depth: number): string[] => {
+    const inside = [...one.parts, ...one.over];
+    if (inside.length === 0) return [];
+    const indent = '  '.repeat(depth);
+    const says = looks.map((look) => layoutIn(look.get(one)));
+    const changes = says.flatMap((said, at) => (at > 0 && said === says[at - 1] ? [] : [`${widths[at]} px ${said}`]));
+    const over = one.over.length ? `; ${one.over.map(nameOf).join(', ')} over the rest` : '';
+    return [
+      `${indent}${nameOf(one)}: ${one.reason}${over} (${changes.join(', ')})`,
+      ...inside.flatMap((child) => visit(child, depth + 1)),
+    ];
+  };
+  return visit(part, 0);
+}
+
+function nameOf({ piece, parts, over }: Part): string {
+  if (!piece) return `group of ${parts.length + over.length}`;
+  if (piece.type === 'text') return `“${wordsOf(piece.text).slice(0, LONGEST)}”`;
+  return piece.type === 'art' ? 'drawing' : piece.type;
+}
+
+function layoutIn(look: Look | undefined): string {
+  if (!look || look['display'] === 'none') return 'not there';
+  const columns = look['grid-template-columns'];
+  if (isOneCell(look)) return 'over each other';
+  if (look['display'] === 'grid' && columns) {
+    const count = /^repeat\((\d+)/.exec(columns)?.[1] ?? String(columns.match(/fr/g)?.length ?? 1);
+    return count === '1' ? 'one column' : `${count} columns`;
+  }
+  if (look['display'] === 'flex') return look['flex-direction'] === 'column' ? 'stack' : 'row';
+  return 'free';
+}

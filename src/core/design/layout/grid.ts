@@ -1,0 +1,49 @@
+import type { Part } from '../structure/arrange.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { bottom, px, right } from '../../geometry/box.js';
+import { NONE, given, type Region } from './place.js';
+import { columnsOf } from './rows.js';
+import { add, boxIn, orderedRows, paddingDown, widenSide, type Setting } from './context.js';
+
+/** Lays out like things in rows of several. */
+export function layGrid(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
+  const { view, looks } = setting;
+  const rows = orderedRows(children, setting);
+  const first = (rows[0] as Part[]).map((one) => boxIn(view, one));
+  const gutter = Math.max(0, Math.min(...first.slice(1).map((one, index) => one[0] - right(first[index] as DrawnBox))));
+  const end = Math.max(right(first.at(-1) as DrawnBox), region.x + region.width);
+  const regions = first.map((one, index): Region => ({
+    x: one[0],
+    width: (index + 1 < first.length ? (first[index + 1] as DrawnBox)[0] - gutter : end) - one[0],
+  }));
+  const extents = rows.map(
+    (row) =>
+      [
+        Math.min(...row.map((one) => boxIn(view, one)[1])),
+        Math.max(...row.map((one) => bottom(boxIn(view, one)))),
+      ] as const,
+  );
+  const gap = Math.max(0, Math.min(...extents.slice(1).map(([top], index) => top - (extents[index]?.[1] ?? 0))));
+  add(looks, part, {
+    display: 'grid',
+    'grid-template-columns': columnsOf(regions.map(({ width }) => width)),
+    ...(gutter > 0.05 ? { 'column-gap': px(gutter) } : {}),
+    ...(gap > 0.05 ? { 'row-gap': px(gap) } : {}),
+    'align-items': 'start',
+  });
+  add(looks, part, paddingDown(box, extents[0]?.[0] ?? box[1], extents.at(-1)?.[1] ?? bottom(box)));
+  const left = (first[0] as DrawnBox)[0] - region.x;
+  if (left > NONE) widenSide(looks, part, 'padding-left', left);
+  rows.forEach((row, at) => {
+    const extra = at === 0 ? 0 : (extents[at]?.[0] ?? 0) - (extents[at - 1]?.[1] ?? 0) - gap;
+    row.forEach((one, column) => {
+      const offset = boxIn(view, one)[1] - (extents[at]?.[0] ?? 0) + extra;
+      setting.place(
+        one,
+        regions[column] as Region,
+        'grid',
+        given(Math.abs(offset) > 0.05, { 'margin-top': px(offset) }),
+      );
+    });
+  });
+}

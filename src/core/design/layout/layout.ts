@@ -1,0 +1,264 @@
+import type { BoardView } from '../match/artboard-view.js';
+import type { Part } from '../structure/arrange.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { bottom, px, right } from '../../geometry/box.js';
+import { boxLook, pictureLook, textLook } from '../emit/declarations.js';
+import { drawnBox, type Piece } from '../structure/pieces.js';
+import { layGrid } from './grid.js';
+import { centred, centreGutters } from './gutters.js';
+import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, placeAcross, type Look, type Region } from './place.js';
+import { layRow } from './rows.js';
+import { layTags } from '../structure/tags.js';
+import { layWrap } from './wrap.js';
+import { add, boxIn, ordered, paddingDown, rowsOf, usualGap, type BoardLooks, type Setting } from './context.js';
+
+/** Works out how each part of the tree has to be laid out to stand where it stands on the board. */
+export function layOut(root: Part, view: BoardView): BoardLooks {
+  const looks: BoardLooks = new Map();
+  const box: DrawnBox = [0, 0, view.width, view.board.height];
+  const setting: Setting = {
+    view,
+    looks,
+    place: (part, region, parent, more) => placeChild(part, region, setting, parent, more),
+    dress: (part, own, region, sized) => dress(part, own, region, setting, sized),
+  };
+  looks.set(root, {});
+  layInside(root, box, { x: 0, width: view.width }, setting);
+  centreGutters(root, view, looks);
+  for (const part of root.parts)
+    if (sticksOut(part, view) || isWidened(part, looks)) add(looks, part, { 'overflow-x': 'clip' });
+  return looks;
+}
+
+/** Whether anything in a part reaches over the sides of the board, which cut it off. */
+function sticksOut(part: Part, view: BoardView): boolean {
+  const box = view.boxOf(part);
+  if (box && (box[0] < -NONE || right(box) > view.width + NONE)) return true;
+  return [...part.parts, ...part.over].some((one) => sticksOut(one, view));
+}
+
+/** Whether anything in a part reaches into the room beside it, by which the page must not scroll. */
+function isWidened(part: Part, looks: BoardLooks): boolean {
+  const own = looks.get(part) ?? {};
+  if (['margin-left', 'margin-right'].some((name) => parseFloat(own[name] ?? '0') < 0)) return true;
+  return [...part.parts, ...part.over].some((one) => isWidened(one, looks));
+}
+
+/** Lays the children of a part out. `box` is the part's own box (inside of its border), `region` where children may lie. */
+function layInside(part: Part, box: DrawnBox, region: Region, setting: Setting): void {
+  const { view, looks } = setting;
+  for (const one of [...part.parts, ...part.over]) if (!view.boxOf(one)) add(looks, one, { display: 'none' });
+  const children = view.present(part.parts);
+  /* Where the part really lies: a group is as wide as its region, whatever stands in it. */
+  const frame: DrawnBox = part.piece || part.band ? box : [region.x, box[1], region.width, box[3]];
+  if (children.length) {
+    const direction = directionOf(children, view);
+    const broken = part.tags && direction !== 'row' && layTags(part, children, box, region, setting);
+    if (broken) return layOver(part, frame, setting);
+    if (direction === 'stack') layStack(part, children, box, region, setting);
+    else if (direction === 'row') layRow(part, children, box, region, setting);
+    else if (direction === 'grid') layGrid(part, children, box, region, setting);
+    else if (direction === 'wrap') layWrap(part, children, box, region, setting);
+    else layFree(part, children, frame, setting);
+  }
+  layOver(part, frame, setting);
+}
+
+/** How children lie to each other on this board: above or beside each other, in rows of several, or anyhow. */
+function directionOf(children: readonly Part[], view: BoardView): 'stack' | 'row' | 'grid' | 'wrap' | 'free' {
+  if (children.length === 1) return 'stack';
+  const boxes = children.map((one) => boxIn(view, one));
+  if (disjoint(boxes, 1, 12)) return 'stack';
+  if (disjoint(boxes, 0, 2)) return 'row';
+  const rows = rowsOf(children, view);
+  const apart = rows.every((row) => row.length === 1 || disjoint(row.map((one) => boxIn(view, one)), 0, 2)); // prettier-ignore
+  if (!apart) return 'free';
+  const columns = rows[0]?.length ?? 0;
+  const full = rows.every(
+    (row, index) => row.length === columns || (index === rows.length - 1 && row.length < columns),
+  );
+  const start = (row: readonly Part[], at: number): number => boxIn(view, row[at] as Part)[0];
+  if (columns < 2 || !full) return 'wrap';
+  const aligned = rows.every((row) =>
+    row.every((_, at) => Math.abs(start(row, at) - start(rows[0] as Part[], at)) < 3),
+  );
+  return aligned ? 'grid' : 'wrap';
+}
+
+function disjoint(boxes: readonly DrawnBox[], axis: 0 | 1, slack: number): boolean {
+  const sorted = [...boxes].sort((a, b) => a[axis] - b[axis]);
+  const end = axis === 0 ? right : bottom;
+  return sorted.slice(1).every((box, index) => box[axis] >= end(sorted[index] as DrawnBox) - slack);
+}
+
+function layStack(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
+  const { view, looks } = setting;
+  const sorted = ordered(children, 1, setting);
+  const first = boxIn(view, sorted[0] as Part);
+  const last = boxIn(view, sorted.at(-1) as Part);
+  add(looks, part, { display: 'flex', 'flex-direction': 'column', ...paddingDown(box, first[1], bottom(last)) });
+  const gaps = sorted.slice(1).map((one, index) => boxIn(view, one)[1] - bottom(boxIn(view, sorted[index] as Part)));
+  const usual = usualGap(gaps);
+  const equal = gaps.length > 1 && usual !== undefined && usual > 0;
+  if (equal) add(looks, part, { 'row-gap': px(usual) });
+  const rise = Math.min(0, first[1] - box[1]);
+  const hang = Math.min(0, bottom(box) - bottom(last));
+  sorted.forEach((one, index) => {
+    const gap = index === 0 ? rise : (gaps[index - 1] as number);
+    const down = {
+      ...given((!equal || index === 0) && Math.abs(gap) > 0.05, { 'margin-top': px(gap) }),
+      ...given(index === sorted.length - 1 && hang < -0.05, { 'margin-bottom': px(hang) }),
+    };
+    placeChild(one, region, setting, 'stack', down);
+  });
+}
+
+function placeChild(part: Part, region: Region, setting: Setting, parent: 'stack' | 'grid', more: Look): void {
+  const { view, looks } = setting;
+  const box = boxIn(view, part);
+  const placed = placeAcross(part, box, region, view, parent);
+  add(looks, part, { ...placed.look, ...more });
+  dress(part, box, placed.region, setting, 'width' in placed.look);
+  if (parent === 'stack' && Object.keys(placed.look).length === 0) centreLine(part, setting);
+}
+
+/**
+ * A box that is as wide as what holds it, with one line in its middle (a button across a card): the line is centred, so
+ * that it still fits where the box is narrower.
+ */
+function centreLine(part: Part, { view, looks }: Setting): void {
+  const [only, more] = view.present(part.parts);
+  const line = only && view.pieceOf(only);
+  const look = looks.get(part);
+  if (!only || more || part.over.length || line?.type !== 'text' || line.text.lines.length > 1) return;
+  const [left = 0, end = 0] = ['padding-left', 'padding-right'].map((name) => parseFloat(look?.[name] ?? '0'));
+  if (left <= SIDE_FLOOR || Math.abs(left - end) > 2 * NONE) return;
+  add(looks, part, { 'padding-left': px(SIDE_FLOOR), 'padding-right': px(SIDE_FLOOR) });
+  const { 'margin-left': _, 'margin-right': __, 'max-width': ___, ...rest } = looks.get(only) ?? {};
+  looks.set(only, { ...rest, 'text-align': 'center' });
+}
+
+/** The part's own look, and what is inside of it. */
+function dress(part: Part, box: DrawnBox, region: Region, setting: Setting, sized: boolean): void {
+  const { view, looks } = setting;
+  const piece = view.pieceOf(part);
+  if (piece?.hang || piece?.rise) hangOver(part, piece, looks);
+  if (piece?.type === 'text') return add(looks, part, textLook(piece.text));
+  if (piece?.type === 'picture' && part.parts.length + part.over.length === 0)
+    return add(looks, part, pictureLook(piece, sized));
+  if (piece?.type === 'art' && part.parts.length + part.over.length === 0) {
+    const small = box[2] < 0.9 * region.width;
+    return add(looks, part, {
+      display: 'block',
+      height: px(drawnBox(piece)[3]),
+      ...(sized ? {} : { width: small ? px(box[2]) : '100%' }),
+      'flex-shrink': '0',
+      ...(small ? { 'max-width': '100%' } : {}),
+    });
+  }
+  if (!piece) return layInside(part, box, part.band ? innerRegion(part, box, setting) : region, setting);
+  const own = boxLook(piece);
+  const edge = parseFloat(own['border-width'] ?? '0');
+  const whole = drawnBox(piece);
+  const inner: DrawnBox = [whole[0] + edge, whole[1] + edge, whole[2] - 2 * edge, whole[3] - 2 * edge];
+  add(looks, part, own);
+  if (part.parts.length + part.over.length === 0) return add(looks, part, { height: px(whole[3]), 'flex-shrink': '0' });
+  layInside(part, inner, innerRegion(part, inner, setting), setting);
+  if (view.present(part.parts).length === 0) add(looks, part, { 'min-height': px(whole[3]) });
+}
+
+/** What hangs over an edge takes no room there, and lies in front. */
+function hangOver(part: Part, { hang = 0, rise = 0 }: Piece, looks: BoardLooks): void {
+  const before = parseFloat(looks.get(part)?.['margin-top'] ?? '0');
+  add(looks, part, {
+    position: 'relative',
+    'z-index': '1',
+    ...(hang ? { 'margin-bottom': px(-hang) } : {}),
+    ...(rise ? { 'margin-top': px(before - rise) } : {}),
+  });
+}
+
+/** Padding at the sides of a box: what its content leaves, the same on both sides where the right is free. */
+function innerRegion(part: Part, box: DrawnBox, setting: Setting): Region {
+  const { view, looks } = setting;
+  const children = view.present(part.parts);
+  if (children.length === 0) return { x: box[0], width: box[2] };
+  const boxes = children.map((one) => boxIn(view, one));
+  const left = Math.max(0, Math.min(...boxes.map((one) => one[0] - box[0])));
+  const free = Math.max(0, Math.min(...boxes.map((one) => right(box) - right(one))));
+  const whole = box[2] >= view.width - 2;
+  const end = whole ? Math.min(left, free) : free >= left - NONE ? left : free;
+  const start = whole ? end : left;
+  if (!whole) {
+    add(looks, part, {
+      ...(start > 0.05 ? { 'padding-left': px(start) } : {}),
+      ...(end > 0.05 ? { 'padding-right': px(end) } : {}),
+    });
+    return { x: box[0] + start, width: box[2] - start - end };
+  }
+  return sideRoom(part, box, start, setting);
+}
+
+/** A band across the page: its content is centred, at most as wide as on the board. */
+function sideRoom(part: Part, box: DrawnBox, start: number, setting: Setting): Region {
+  const { looks } = setting;
+  const width = box[2] - 2 * start;
+  if (start > 0.05) {
+    const room = start > 2 * SIDE_FLOOR ? centred(width) : px(start);
+    add(looks, part, { 'padding-left': room, 'padding-right': room });
+  }
+  return { x: box[0] + start, width };
+}
+
+/**
+ * Nothing else holds: all children lie in one cell, each at its place, in shares of the width. The cell is as high as was
+ * drawn, and grows with what is in it.
+ */
+function layFree(part: Part, children: readonly Part[], box: DrawnBox, setting: Setting): void {
+  const { looks } = setting;
+  add(looks, part, { display: 'grid', 'grid-template-columns': ONE_CELL, 'align-items': 'start', 'min-height': px(box[3]) }); // prettier-ignore
+  for (const one of children) {
+    const { left, top, ...across } = placeFree(one, box, setting);
+    add(looks, one, { ...IN_CELL, 'margin-left': left, 'margin-top': top, ...across });
+  }
+}
+
+function layOver(part: Part, box: DrawnBox, setting: Setting): void {
+  const { view, looks } = setting;
+  const over = view.present(part.over);
+  if (over.length === 0) return;
+  add(looks, part, { position: 'relative' });
+  /* What hangs over an edge lies in front of the rest, and what was painted after it, over that. */
+  const raised = part.parts.filter((one) => looks.get(one)?.['z-index'] !== undefined);
+  for (const one of over) {
+    /* The place comes last, as what is inside may have asked for one that is relative. */
+    const place = placeFree(one, box, setting);
+    add(looks, one, { position: 'absolute', ...place });
+    if (raised.length && raised.every((under) => firstOrder(one) > firstOrder(under))) add(looks, one, { 'z-index': '1' }); // prettier-ignore
+  }
+}
+
+/** When the first thing of a part was painted. */
+function firstOrder({ piece, parts, over }: Part): number {
+  return Math.min(piece?.order ?? Infinity, ...[...parts, ...over].map(firstOrder));
+}
+
+/** Dresses a part and says where it lies in another one: from the left and how wide in shares, from the top in px. */
+function placeFree(
+  part: Part,
+  around: DrawnBox,
+  setting: Setting,
+): Look & { readonly left: string; readonly top: string } {
+  const { view } = setting;
+  const box = boxIn(view, part);
+  const piece = view.pieceOf(part);
+  const share = (value: number): string => `${Math.round((value / around[2]) * 1e5) / 1e3}%`;
+  const fixed = piece?.type === 'art' && box[2] < 100;
+  dress(part, box, { x: box[0], width: box[2] }, setting, true);
+  return {
+    left: share(box[0] - around[0]),
+    top: px(box[1] - around[1]),
+    width: fixed ? px(box[2]) : share(box[2]),
+    ...(piece?.type === 'text' && piece.text.lines.length === 1 ? { 'text-wrap-mode': 'nowrap' } : {}),
+  };
+}

@@ -1,0 +1,189 @@
+import type { BoardView } from '../match/artboard-view.js';
+import type { Part } from '../structure/arrange.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { px, right } from '../../geometry/box.js';
+import type { Paragraph } from '../text/paragraphs.js';
+
+/** The stretch across a page that a part may fill; px. */
+export interface Region {
+  readonly x: number;
+  readonly width: number;
+}
+
+/** Columns of a grid in whose only cell things lie over each other, and what puts them there: over what is not so placed, too. */
+export const ONE_CELL = 'minmax(0, 1fr)';
+export const IN_CELL: Look = { position: 'relative', 'grid-row': '1', 'grid-column': '1' };
+
+/** Whether things lie over each other in a look. */
+export function isOneCell(look: Look): boolean {
+  return look['grid-template-columns'] === ONE_CELL;
+}
+
+/** Distances up to this are none, px. */
+export const NONE = 1.5;
+/** Least room at the sides of a band on a screen narrower than the board, px. */
+export const SIDE_FLOOR = 20;
+/** Things this nearly in the middle are in the middle, px. */
+const CENTRED = 2.5;
+
+export type Look = Record<string, string>;
+
+/** The declarations, if the condition holds. */
+export function given(condition: boolean, look: Look): Look {
+  return condition ? look : {};
+}
+
+/** How a part lies across its region, as declarations, and the region that is left for what is inside of it. */
+export function placeAcross(
+  part: Part,
+  box: DrawnBox,
+  region: Region,
+  view: BoardView,
+  parent: 'stack' | 'grid',
+): { readonly look: Look; readonly region: Region } {
+  const piece = view.pieceOf(part);
+  if (piece?.type === 'text') return { look: placeText(piece.text, box, region), region };
+  const left = box[0] - region.x;
+  const free = region.x + region.width - right(box);
+  const align = parent === 'stack' ? 'align-self' : 'justify-self';
+  const own = { x: box[0], width: box[2] };
+  if (Math.abs(left) <= NONE && Math.abs(free) <= NONE) return { look: {}, region };
+  if (!piece) return placeGroup(part, left, free, own, region, align, view);
+  const size = { width: px(box[2]), 'max-width': '100%' };
+  if (left < -NONE || free < -NONE)
+    return {
+      look: {
+        'margin-left': px(left),
+        width: px(box[2]),
+        'max-width': 'none',
+        [align]: parent === 'stack' ? 'flex-start' : 'start',
+      },
+      region: own,
+    };
+  if (Math.abs(left - free) <= CENTRED) return { look: { ...size, [align]: 'center' }, region: own };
+  if (Math.abs(free) <= NONE)
+    return { look: { ...size, [align]: parent === 'stack' ? 'flex-end' : 'end' }, region: own };
+  return {
+    look: {
+      ...size,
+      [align]: parent === 'stack' ? 'flex-start' : 'start',
+      ...(left > NONE ? { 'margin-left': px(left) } : {}),
+    },
+    region: own,
+  };
+}
+
+function placeGroup(
+  part: Part,
+  left: number,
+  free: number,
+  own: Region,
+  region: Region,
+  align: string,
+  view: BoardView,
+): { look: Look; region: Region } {
+  if (left < -NONE || free < -NONE) return { look: { 'margin-left': px(left), 'margin-right': px(free) }, region: own };
+  if (left <= NONE) return { look: {}, region };
+  if (Math.abs(left - free) <= CENTRED) {
+    if (isContentRow(part, view) || onlyCentredTexts(part, view)) return { look: {}, region };
+    return { look: { width: px(own.width), 'max-width': '100%', [align]: 'center' }, region: own };
+  }
+  const edge = free >= left - NONE ? left : 0;
+  return {
+    look: { 'margin-left': px(left), ...(edge > NONE ? { 'margin-right': px(edge) } : {}) },
+    region: { x: own.x, width: region.width - left - edge },
+  };
+}
+
+/** A row of short things (links, buttons, icons) that are as wide as their words. */
+export function isContentRow(part: Part, view: BoardView): boolean {
+  if (part.direction !== 'row') return false;
+  return view.present(part.parts).every((one) => isShort(one, view));
+}
+
+/** As wide as its words: one short line, a button, an icon, or a row of these. */
+export function isShort(part: Part, view: BoardView): boolean {
+  const piece = view.pieceOf(part);
+  const box = view.boxOf(part);
+  if (!box) return true;
+  if (!piece) return part.direction === 'row' && part.parts.every((one) => isShort(one, view));
+  if (piece.type === 'text') return piece.text.lines.length === 1 && box[2] < 320;
+  if (piece.type === 'box')
+    return (
+      box[3] <= 72 &&
+      box[2] <= 340 &&
+      part.over.length === 0 &&
+      part.parts.length > 0 &&
+      part.parts.every((one) => isShort(one, view))
+    );
+  return box[2] <= 72 && box[3] <= 72;
+}
+
+function onlyCentredTexts(part: Part, view: BoardView): boolean {
+  return (
+    part.direction === 'stack' &&
+    view.present(part.parts).every((one) => {
+      const piece = view.pieceOf(one);
+      return piece?.type === 'text' && piece.text.align === 'center';
+    })
+  );
+}
+
+/** The width at which a text breaks as it does on the board: from its longest line to where a word would move up. */
+function breakingWidth(text: Paragraph): { readonly least: number; readonly most: number } {
+  const least = Math.max(...text.lines.map(({ box }) => box[2]));
+  const space = text.look.size * 0.22;
+  const most = Math.min(
+    ...text.lines.slice(1).map((line, index) => (text.lines[index]?.box[2] ?? 0) + space + line.firstWord),
+  );
+  return { least, most };
+}
+
+/** A line that fills or passes its region gets room beyond it, so that it breaks only where there is less room. */
+function widened(look: Look, more: number, centred: boolean): Look {
+  const side = (name: string, part: number): Look => ({ [name]: px(parseFloat(look[name] ?? '0') - part) });
+  if (centred) return { ...side('margin-left', more / 2), ...side('margin-right', more / 2) };
+  return look['text-align'] === 'right' ? side('margin-left', more) : side('margin-right', more);
+}
+
+/** Room that a single line keeps at its end, px: more would break it on a narrower screen for nothing. */
+const LINE_EDGE = 20;
+
+function placeText(text: Paragraph, box: DrawnBox, region: Region): Look {
+  const look: Look = {};
+  const left = box[0] - region.x;
+  const free = region.x + region.width - right(box);
+  const { least, most } = breakingWidth(text);
+  const centred =
+    Math.abs(left - free) <= CENTRED && (text.align === 'center' || (text.lines.length === 1 && left > NONE));
+  const atRight =
+    !centred && Math.abs(free) <= NONE && left > NONE && (text.align === 'right' || text.lines.length === 1);
+  let room = region.width;
+  if (centred) look['text-align'] = 'center';
+  else if (atRight) look['text-align'] = 'right';
+  else if (text.align === 'center') {
+    /* A little wider than its longest line, so that it breaks where it should; its middle stays where it is. */
+    const width = Math.ceil(least) + 1;
+    const start = left - Math.min(Math.max(0, left), (width - least) / 2);
+    look['text-align'] = 'center';
+    look['margin-left'] = px(start);
+    look['max-width'] = px(width);
+    room = Math.min(width, region.width - Math.max(0, start));
+  } else {
+    if (Math.abs(left) > NONE) look['margin-left'] = px(left);
+    const kept = text.lines.length === 1 ? Math.min(left, LINE_EDGE) : left;
+    const edge = left > NONE && free >= left - NONE ? kept : 0;
+    if (edge) look['margin-right'] = px(edge);
+    room = region.width - left - edge;
+  }
+  if (text.lines.length === 1) {
+    if (room < least + 1) Object.assign(look, widened(look, least + 1 - room, centred));
+  } else if (room < least || room >= most) {
+    const width = Math.round((least + Math.min((most - least) / 2, 10)) * 10) / 10;
+    look['max-width'] = px(Math.max(width, Math.min(least + 0.5, most - 0.2)));
+    if (room < least) delete look['margin-right'];
+    if (centred) Object.assign(look, { 'margin-left': 'auto', 'margin-right': 'auto', width: '100%' });
+    else if (atRight) look['margin-left'] = 'auto';
+  }
+  return look;
+}

@@ -1,0 +1,126 @@
+import type { Part } from '../structure/arrange.js';
+import { columnsFor } from './columns.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { bottom, px, right } from '../../geometry/box.js';
+import { isContentRow, NONE, given, type Look, type Region } from './place.js';
+import { add, boxIn, EQUAL, ordered, paddingDown, usualGap, widenSide, type Setting } from './context.js';
+
+/** Things side by side, from left to right. */
+interface Row {
+  readonly part: Part;
+  readonly sorted: readonly Part[];
+  readonly boxes: readonly DrawnBox[];
+  readonly region: Region;
+  /** How one of them has to be set to stand where it stands in the height of the row. */
+  readonly down: (box: DrawnBox) => Look;
+}
+
+/** Lays out what stands side by side: things as wide as their words, or columns that share the width. */
+export function layRow(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
+  const { view, looks } = setting;
+  const sorted = ordered(children, 0, setting);
+  const boxes = sorted.map((one) => boxIn(view, one));
+  const top = Math.min(...boxes.map((one) => one[1]));
+  const end = Math.max(...boxes.map(bottom));
+  const across = alignDown(boxes, top, end);
+  const row: Row = { part, sorted, boxes, region, down: across.of };
+  if (isContentRow(part, view)) layContentRow(row, setting);
+  else layColumns(row, setting);
+  add(looks, part, { ...paddingDown(box, top, end), ...(across.look ? { 'align-items': across.look } : {}) });
+}
+
+/** How things beside each other line up: on their middles, their whole heights, or their tops with offsets. */
+function alignDown(
+  boxes: readonly DrawnBox[],
+  top: number,
+  end: number,
+): { readonly look?: string; readonly of: (box: DrawnBox) => Look } {
+  const middles = boxes.map((box) => box[1] + box[3] / 2);
+  if (Math.max(...middles) - Math.min(...middles) < EQUAL) return { look: 'center', of: () => ({}) };
+  if (boxes.every((box) => Math.abs(box[1] - top) < 0.6 && Math.abs(bottom(box) - end) < 0.6))
+    return { of: () => ({}) };
+  return { look: 'flex-start', of: (box) => given(Math.abs(box[1] - top) > 0.05, { 'margin-top': px(box[1] - top) }) };
+}
+
+/** Room from which on a row of short things may break without breaking where it was drawn in one line, px. */
+const SPARE = 24;
+
+/** A gap this many times as wide as the room at the sides parts two groups, that stand at the two sides. */
+const RIFT = 2.5;
+
+function isRift(gap: number, sides: number): boolean {
+  return gap > SPARE && gap > RIFT * sides;
+}
+
+/** Edges this alike are the gutters of a page; a gap so many times the next one parts what stands at them. */
+const ALIKE = 8;
+const PARTED = 3;
+
+/** Whether a row stands between the gutters of the page in two parts, as a mark on one side and a menu on the other. */
+function isParted(boxes: readonly DrawnBox[], gaps: readonly number[], page: number): boolean {
+  const [most = 0, next] = [...gaps].sort((a, b) => b - a);
+  const [left, free] = [(boxes[0] as DrawnBox)[0], page - right(boxes.at(-1) as DrawnBox)];
+  return next !== undefined && most > SPARE && most >= PARTED * next && left > 0 && Math.abs(left - free) <= ALIKE;
+}
+
+function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Setting): void {
+  const { view, looks } = setting;
+  const left = (boxes[0] as DrawnBox)[0] - region.x;
+  const free = region.x + region.width - right(boxes.at(-1) as DrawnBox);
+  const gaps = boxes.slice(1).map((box, index) => box[0] - right(boxes[index] as DrawnBox));
+  const usual = usualGap(gaps);
+  const equal = usual !== undefined;
+  const widest = gaps.indexOf(Math.max(...gaps));
+  const sides = Math.max(left, free);
+  const spread =
+    gaps.length > 0 &&
+    (sides <= NONE ||
+      (Math.min(left, free) >= -NONE && (isRift(gaps[widest] as number, sides) || isParted(boxes, gaps, view.width))));
+  const centred = !spread && Math.abs(left - free) < 3 && left > NONE;
+  const atEnd = !spread && !centred && Math.abs(free) <= NONE;
+  add(looks, part, {
+    display: 'flex',
+    ...(equal && !spread ? { 'column-gap': px(usual) } : {}),
+    ...(centred ? { 'justify-content': 'center' } : atEnd ? { 'justify-content': 'flex-end' } : {}),
+    ...(Math.max(free, spread ? Math.max(...gaps) : 0) > SPARE ? { 'flex-wrap': 'wrap', 'row-gap': '8px' } : {}),
+  });
+  if (spread && left > NONE) widenSide(looks, part, 'padding-left', left);
+  if (spread && free > NONE) widenSide(looks, part, 'padding-right', free);
+  sorted.forEach((one, index) => {
+    const gap = index === 0 ? (centred || atEnd || spread ? 0 : left) : (gaps[index - 1] as number);
+    const auto = spread && index - 1 === widest;
+    const margin = auto
+      ? { 'margin-left': 'auto' }
+      : given((index === 0 || !equal || spread) && Math.abs(gap) > 0.05, { 'margin-left': px(gap) });
+    const box = boxes[index] as DrawnBox;
+    add(looks, one, { 'flex-shrink': '0', ...margin, ...down(box) });
+    const piece = view.pieceOf(one);
+    if (piece?.type === 'text') add(looks, one, { 'text-wrap-mode': 'nowrap' });
+    if (piece?.type === 'picture') add(looks, one, { width: px(box[2]) });
+    setting.dress(one, box, { x: box[0], width: box[2] }, true);
+  });
+}
+
+function layColumns({ part, sorted, boxes, region, down }: Row, setting: Setting): void {
+  const { looks, view } = setting;
+  const { regions, gutter } = columnsFor(boxes, region, view.evenRow(part) !== undefined);
+  const first = (regions[0] as Region).x;
+  const total = (regions.at(-1) as Region).x + (regions.at(-1) as Region).width - first;
+  const left = first - region.x;
+  const free = region.x + region.width - (first + total);
+  add(looks, part, {
+    display: 'grid',
+    'grid-template-columns': columnsOf(regions.map(({ width }) => width)),
+    ...(gutter > 0.05 ? { 'column-gap': px(gutter) } : {}),
+  });
+  if (left > NONE) widenSide(looks, part, 'padding-left', left);
+  if (free > NONE) widenSide(looks, part, 'padding-right', free);
+  sorted.forEach((one, index) => setting.place(one, regions[index] as Region, 'grid', down(boxes[index] as DrawnBox)));
+}
+
+export function columnsOf(widths: readonly number[]): string {
+  const equal = widths.every((width) => Math.abs(width - (widths[0] as number)) < EQUAL);
+  return equal
+    ? `repeat(${widths.length}, minmax(0, 1fr))`
+    : widths.map((width) => `minmax(0, ${Math.round(width * 100) / 100}fr)`).join(' ');
+}

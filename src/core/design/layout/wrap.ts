@@ -1,0 +1,47 @@
+import type { Part } from '../structure/arrange.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { bottom, px, right } from '../../geometry/box.js';
+import { isShort, NONE, given, type Region } from './place.js';
+import { add, boxIn, orderedRows, paddingDown, type Setting } from './context.js';
+
+/** Lays out rows of different numbers of things: they run on, and each row is filled so that the next begins anew. */
+export function layWrap(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
+  const { view, looks } = setting;
+  const rows = orderedRows(children, setting);
+  const boxes = rows.flat().map((one) => boxIn(view, one));
+  const top = Math.min(...boxes.map((one) => one[1]));
+  add(looks, part, {
+    display: 'flex',
+    'flex-wrap': 'wrap',
+    'align-items': 'flex-start',
+    ...paddingDown(box, top, Math.max(...boxes.map(bottom))),
+  });
+  let end = top;
+  for (const row of rows) {
+    layOneRow(row, end, region, setting);
+    end = Math.max(...row.map((one) => bottom(boxIn(view, one))));
+  }
+}
+
+function layOneRow(row: readonly Part[], above: number, region: Region, setting: Setting): void {
+  const { view, looks } = setting;
+  const share = (value: number): string => `${Math.floor((value / region.width) * 1e5) / 1e3}%`;
+  row.forEach((one, index) => {
+    const box = boxIn(view, one);
+    const before = index === 0 ? region.x : right(boxIn(view, row[index - 1] as Part));
+    const left = box[0] - before;
+    const free = region.x + region.width - right(box);
+    const short = isShort(one, view);
+    const down = box[1] - above;
+    add(looks, one, {
+      'flex-grow': '0',
+      'flex-shrink': '0',
+      'flex-basis': short ? 'auto' : share(box[2]),
+      ...given(Math.abs(left) > 0.05, { 'margin-left': index === 0 && !short ? share(left) : px(left) }),
+      ...given(index === row.length - 1 && free > NONE, { 'margin-right': share(free - 0.5) }),
+      ...given(Math.abs(down) > 0.05, { 'margin-top': px(down) }),
+    });
+    if (short && view.pieceOf(one)?.type === 'text') add(looks, one, { 'text-wrap-mode': 'nowrap' });
+    setting.dress(one, box, { x: box[0], width: box[2] }, !short);
+  });
+}

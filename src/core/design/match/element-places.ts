@@ -1,0 +1,33 @@
+import type { Part } from '../structure/arrange.js';
+import { area } from '../../geometry/box.js';
+import type { BoardView } from './artboard-view.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { drawnBox } from '../structure/pieces.js';
+
+/** Where an element stands on a board, px, and how it shows. */
+export interface Standing {
+  readonly box: DrawnBox;
+  /** Of a picture: the share of it that is not cropped, 0 to 1. */
+  readonly shown?: number;
+  readonly fill?: string;
+  /** It is around the letters of a text, not the text's own box. */
+  readonly letters?: true;
+}
+
+/**
+ * Where boxes, pictures, drawings and the letters of texts stand on a board. Texts and groups have no box of their own
+ * that was drawn: the page may make theirs as wide as it likes.
+ */
+export function standingOn(view: BoardView, part: Part): Standing | undefined {
+  const piece = view.pieceOf(part);
+  if (!piece) return undefined;
+  if (piece.type === 'text') return { box: piece.text.box, letters: true };
+  const box = drawnBox(piece);
+  if (piece.type === 'box') {
+    const fill = piece.look['background-color'];
+    return { box, ...(fill ? { fill } : {}) };
+  }
+  if (piece.type === 'art' || part.parts.length + part.over.length > 0) return { box };
+  const shown = Math.round(Math.min(1, area(box) / Math.max(1, area(piece.picture.whole))) * 1000) / 1000;
+  return { box, shown };
+}

@@ -1,0 +1,72 @@
+import { arrange, type Part } from '../structure/arrange.js';
+import { matchBoards, type BoardMatch } from './match-artboards.js';
+import type { Piece, Pieces } from '../structure/pieces.js';
+
+/** What one board has that the first does not. */
+export interface Extras {
+  readonly board: Pieces;
+  /** Pieces of the first board, and of what came into the tree from boards in between, to pieces of this one. */
+  readonly pairs: ReadonlyMap<Piece, Piece>;
+  /** What came into the tree from this board. */
+  readonly brought: readonly Piece[];
+}
+
+/** Puts what only other boards have into the tree, each thing once even if several of them have it. */
+export function bringExtras(root: Part, boards: readonly Pieces[], matches: readonly BoardMatch[]): Extras[] {
+  const late: Piece[] = [];
+  return matches.map((match, index): Extras => {
+    const board = boards[index] as Pieces;
+    const again = matchBoards({ ...board, all: late }, { ...board, all: match.extra });
+    const pairs = new Map([...match.pairs, ...again.pairs]);
+    const brought = newThings(again.extra);
+    for (const piece of brought) late.push(...piecesIn(insertExtra(root, piece, board, pairs)));
+    return { board, pairs, brought };
+  });
+}
+
+function piecesIn(part: Part): Piece[] {
+  return [...(part.piece ? [part.piece] : []), ...[...part.parts, ...part.over].flatMap(piecesIn)];
+}
+
+/**
+ * Of what is new, what is to be put into the tree: things with all they hold, if nothing of it is known; and texts and
+ * pictures by themselves. A box around things that are known stays out.
+ */
+function newThings(extra: readonly Piece[]): Piece[] {
+  const news = new Set(extra);
+  const whole = (piece: Piece): boolean => news.has(piece) && piece.inside.every(whole);
+  const held = new Set(extra.filter(whole).flatMap(({ inside }) => inside));
+  return extra.filter((piece) => !held.has(piece) && (piece.type !== 'box' || whole(piece)));
+}
+
+/** Puts a piece that only another board has into the tree: after the piece that it follows there. */
+function insertExtra(root: Part, extra: Piece, other: Pieces, pairs: ReadonlyMap<Piece, Piece>): Part {
+  const back = new Map([...pairs].map(([mine, theirs]) => [theirs, mine]));
+  const part = partOf(extra, back);
+  const index = other.all.indexOf(extra);
+  for (let at = index - 1; at >= 0; at -= 1) {
+    const mine = back.get(other.all[at] as Piece);
+    if (mine && insertAfter(root, mine, part)) return part;
+  }
+  root.parts.unshift(part);
+  return part;
+}
+
+function insertAfter(part: Part, mark: Piece, extra: Part): boolean {
+  const list = [part.parts, part.over].find((parts) => parts.some((one) => one.piece === mark));
+  if (list) {
+    const at = list.findIndex((one) => one.piece === mark);
+    const holder = list[at] as Part;
+    if (holder.piece?.inside.length) holder.parts.unshift(extra);
+    else list.splice(at + 1, 0, extra);
+    return true;
+  }
+  return [...part.parts, ...part.over].some((one) => insertAfter(one, mark, extra));
+}
+
+/** A part of what stands on one board only; what it holds that is known is in the tree already. */
+function partOf(piece: Piece, back: ReadonlyMap<Piece, Piece>): Part {
+  const known = (one: Piece): boolean => back.has(one) || one.inside.some(known);
+  const whole = piece.inside.some(known) ? ({ ...piece, inside: [] } as Piece) : piece;
+  return { ...arrange([whole]), reason: 'stands in one artboard only' };
+}

@@ -1,0 +1,200 @@
+import { saidBy } from '../text/paragraphs.js';
+import type { Piece, Pieces } from '../structure/pieces.js';
+import { rewordedTexts } from './reworded-texts.js';
+
+/** Which piece of another board is the same thing as a piece of the first. */
+export interface BoardMatch {
+  readonly pairs: ReadonlyMap<Piece, Piece>;
+  /** Pieces of the other board that the first does not have. */
+  readonly extra: readonly Piece[];
+  /** Texts that say the same otherwise. */
+  readonly reworded: readonly (readonly [Piece, Piece])[];
+}
+
+/** Matches the pieces of two boards of one page: by words, pictures, drawing, then boxes by what they hold. */
+export function matchBoards(first: Pieces, other: Pieces): BoardMatch {
+  const pairs = new Map<Piece, Piece>();
+  const taken = new Set<Piece>();
+  const pair = (a: Piece, b: Piece): void => {
+    pairs.set(a, b);
+    taken.add(b);
+  };
+  const neighbours = neighbourKeys([first, other]);
+  for (const keyOf of [exactKey, looseKey]) {
+    const mine = byKey(
+      first.all.filter((piece) => !pairs.has(piece)),
+      keyOf,
+    );
+    const theirs = byKey(
+      other.all.filter((piece) => !taken.has(piece)),
+      keyOf,
+    );
+    for (const [key, list] of mine) pairNearest(list, theirs.get(key) ?? [], first, other, neighbours, pair);
+  }
+  const reworded = rewordedTexts(first, other, pairs);
+  for (const [mine, theirs] of reworded) pair(mine, theirs);
+  matchHolders(first, other, pairs, taken, pair);
+  matchEmpty(first, other, pairs, taken, pair);
+  return { pairs, extra: other.all.filter((piece) => !taken.has(piece)), reworded };
+}
+
+function byKey(pieces: readonly Piece[], keyOf: (piece: Piece) => string | undefined): Map<string, Piece[]> {
+  const groups = new Map<string, Piece[]>();
+  for (const piece of pieces) {
+    const key = keyOf(piece);
+    if (key) groups.set(key, [...(groups.get(key) ?? []), piece]);
+  }
+  return groups;
+}
+
+/** What stands right before and after each piece, in the order of painting. */
+function neighbourKeys(
+  boards: readonly Pieces[],
+): ReadonlyMap<Piece, readonly [string | undefined, string | undefined]> {
+  const found = new Map<Piece, readonly [string | undefined, string | undefined]>();
+  for (const { all } of boards) {
+    const keyed = all.filter((piece) => exactKey(piece) !== undefined);
+    keyed.forEach((piece, index) =>
+      found.set(
+        piece,
+        [keyed[index - 1], keyed[index + 1]].map((one) => one && exactKey(one)) as [
+          string | undefined,
+          string | undefined,
+        ],
+      ),
+    );
+  }
+  return found;
+}
+
+/** Weight of a neighbour that is not the same thing. */
+const STRANGER = 2;
+
+/** Pairs what is equal: what stands in the same layer and is set alike first, then in the order of the boards. */
+function pairNearest(
+  mine: readonly Piece[],
+  theirs: readonly Piece[],
+  first: Pieces,
+  other: Pieces,
+  neighbours: ReturnType<typeof neighbourKeys>,
+  pair: PairUp,
+): void {
+  const strangers = (a: Piece, b: Piece): number =>
+    [0, 1].filter((side) => neighbours.get(a)?.[side] !== neighbours.get(b)?.[side]).length * STRANGER;
+  const candidates = mine.flatMap((a, i) =>
+    theirs.map((b, j) => ({
+      a,
+      b,
+      cost:
+        Math.abs(i - j) +
+        strangers(a, b) +
+        12 * Math.abs(a.box[1] / first.height - b.box[1] / other.height) +
+        unlike(a, b),
+    })),
+  );
+  candidates.sort((p, q) => p.cost - q.cost || p.a.order - q.a.order || p.b.order - q.b.order);
+  const done = new Set<Piece>();
+  for (const { a, b } of candidates) {
+    if (done.has(a) || done.has(b)) continue;
+    done.add(a).add(b);
+    pair(a, b);
+  }
+}
+
+/** How unlike two equal texts are set; other things are judged by their place alone. */
+function unlike(a: Piece, b: Piece): number {
+  if (a.type !== 'text' || b.type !== 'text') return 0;
+  const family = a.text.look.family === b.text.look.family ? 0 : 4;
+  const layer = a.text.layer === b.text.layer ? 0 : 1;
+  return (
+    family +
+    layer +
+    (a.text.look.weight === b.text.look.weight ? 0 : 2) +
+    8 * Math.abs(Math.log(a.text.look.size / b.text.look.size))
+  );
+}
+
+function exactKey(piece: Piece): string | undefined {
+  if (piece.type === 'text') return `text ${saidBy(piece.text)}`;
+  if (piece.type === 'picture') return `picture ${piece.picture.address}`;
+  if (piece.type === 'art') return `art ${piece.art.layer} ${drawnPaths(piece.art.markup)}`;
+  return undefined;
+}
+
+/** For what is drawn again at another size: its layer name. */
+function looseKey(piece: Piece): string | undefined {
+  if (piece.type === 'art') return `art ${piece.art.layer} ${piece.art.pieces}`;
+  return undefined;
+}
+
+function drawnPaths(markup: string): string {
+  return [...markup.matchAll(/\bd="([^"]*)"/g)].map(([, d]) => d).join('|') || markup.replace(/[\d.]+/g, '0');
+}
+
+type PairUp = (a: Piece, b: Piece) => void;
+
+function leavesIn(piece: Piece): Piece[] {
+  return piece.inside.flatMap((one) => [one, ...leavesIn(one)]);
+}
+
+/** Boxes are the same if they hold the same things; inner ones first. */
+function matchHolders(
+  first: Pieces,
+  other: Pieces,
+  pairs: ReadonlyMap<Piece, Piece>,
+  taken: ReadonlySet<Piece>,
+  pair: PairUp,
+): void {
+  const candidates = other.all
+    .filter((piece) => piece.inside.length > 0 && piece.type === 'box')
+    .map((piece) => ({ piece, held: new Set(leavesIn(piece)) }));
+  for (const piece of [...first.all].reverse()) {
+    if (piece.type !== 'box' || piece.inside.length === 0 || pairs.has(piece)) continue;
+    const held = leavesIn(piece)
+      .map((one) => pairs.get(one))
+      .filter((one) => one !== undefined);
+    if (held.length === 0) continue;
+    const best = candidates
+      .filter((one) => !taken.has(one.piece))
+      .map((one) => ({
+        ...one,
+        score: held.filter((leaf) => one.held.has(leaf)).length / (held.length + one.held.size),
+      }))
+      .sort((a, b) => b.score - a.score)[0];
+    if (best && best.score > 0.25) pair(piece, best.piece);
+  }
+}
+
+/** Boxes that hold nothing: same look inside the same box, in order. */
+function matchEmpty(
+  first: Pieces,
+  other: Pieces,
+  pairs: ReadonlyMap<Piece, Piece>,
+  taken: ReadonlySet<Piece>,
+  pair: PairUp,
+): void {
+  const parentsOf = (pieces: Pieces): Map<Piece, Piece> =>
+    new Map(pieces.all.flatMap((piece) => piece.inside.map((child): [Piece, Piece] => [child, piece])));
+  const [mine, theirs] = [parentsOf(first), parentsOf(other)];
+  for (const piece of first.all) {
+    if (piece.type !== 'box' || pairs.has(piece)) continue;
+    const parent = mine.get(piece);
+    const wanted = parent ? pairs.get(parent) : undefined;
+    const same = (one: Piece): boolean =>
+      one.type === 'box' && !taken.has(one) && JSON.stringify(paintOf(one)) === JSON.stringify(paintOf(piece));
+    const found = other.all.find((one) => same(one) && theirs.get(one) === wanted) ?? other.all.find(same);
+    if (found) pair(piece, found);
+  }
+}
+
+function paintOf(piece: Piece): unknown {
+  return piece.type === 'box'
+    ? [piece.look['background-color'], piece.look['border-color'], Boolean(piece.look['background-image'])]
+    : null;
+}
+
+/** Share of the first board's texts and pictures that are in the other. */
+export function matchedShare(first: Pieces, { pairs }: BoardMatch): number {
+  const counted = first.all.filter(({ type }) => type !== 'box');
+  return counted.length ? counted.filter((piece) => pairs.has(piece)).length / counted.length : 1;
+}

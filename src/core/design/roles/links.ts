@@ -1,0 +1,161 @@
+import type { DrawnBox, TextLook } from '../../drawing/drawing.js';
+import { bottom, holds, right } from '../../geometry/box.js';
+import { iconNames, lookOf, MENU_ZONE } from './headings.js';
+import { wordsOf, type Paragraph } from '../text/paragraphs.js';
+import type { Piece } from '../structure/pieces.js';
+
+/** Largest type and most words of an entry of a menu. */
+const ENTRY_SIZE = 22;
+const ENTRY_WORDS = 4;
+/** Fewest entries of a menu that runs down a page, outside of its header and its footer. */
+const LEAST_ENTRIES = 3;
+/** A box is a side bar if it is at least this high (in shares of the board) and at most this wide. */
+const BAR_HEIGHT = 0.5;
+const BAR_WIDTH = 0.35;
+
+/** Where the words of a link lead as far as the words say it. */
+export function hrefFrom(words: string): string | undefined {
+  if (/^[^\s@]+@[^\s@]+\.[a-z]{2,}$/i.test(words)) return `mailto:${words.toLowerCase()}`;
+  if (/^\+?[\d\s()./-]{7,20}$/.test(words) && words.replace(/\D/g, '').length >= 7 && /[+()]/.test(words))
+    return `tel:${words.replace(/[^\d+]/g, '')}`;
+  if (/^https?:\/\/\S+$/i.test(words)) return words;
+  return /^www\.\S+\.[a-z]{2,}$/i.test(words) ? `https://${words}` : undefined;
+}
+
+/** The texts that are links as a whole, and where they lead; `#` if the drawing does not say. */
+export function linksOf(
+  pieces: readonly Piece[],
+  board: { readonly width: number; readonly height: number },
+  footer: DrawnBox,
+): Map<Paragraph, string> {
+  const texts = pieces.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
+  const found = new Map<Paragraph, string>();
+  for (const text of texts) {
+    const words = wordsOf(text);
+    const href = text.href ?? hrefFrom(words);
+    const underlined = /underline/.test(text.look.decoration) && words.split(' ').length <= 8;
+    const leadsOn = /\p{L}.*\s?[»→›❯]$/u.test(words) && text.lines.length === 1;
+    if (href !== undefined || underlined || leadsOn) found.set(text, href ?? '#');
+  }
+  const icons = iconNames(texts);
+  const entries = texts.filter((text) => !found.has(text) && !icons.has(text) && couldBeEntry(text));
+  const menu = [
+    ...entries.filter(({ box }) => box[1] < MENU_ZONE),
+    ...alike(entries.filter(({ box }) => holds(footer, box, 2)), 2),
+    ...bars(pieces, board).flatMap((bar) => alike(entries.filter(({ box }) => holds(bar, box, 2)), LEAST_ENTRIES)),
+  ]; // prettier-ignore
+  const colours = linkColours(texts, entries);
+  for (const text of [...menu, ...entries.filter(({ look }) => colours.has(look.color))]) found.set(text, '#');
+  return found;
+}
+
+/** Entries of a column stand no farther apart than this, in font sizes. */
+const COLUMN_GAP = 2.6;
+
+/**
+ * Colours in which words are links wherever they stand: those of links inside of running texts, and those of columns of
+ * short coloured lines. The colour of most words is none.
+ */
+function linkColours(texts: readonly Paragraph[], entries: readonly Paragraph[]): Set<string> {
+  const running = texts.filter((text) => text.look.size <= ENTRY_SIZE && wordsOf(text).split(' ').length > ENTRY_WORDS);
+  const inside = running.flatMap(({ lines, look: around }) =>
+    lines.flatMap(({ runs }) =>
+      runs.flatMap(({ look, text }) =>
+        look.color !== around.color && isLinkedRun(look, around, text) ? [look.color] : [],
+      ),
+    ),
+  );
+  const columns = entries.filter((text) => isColoured(text.look.color) && columnWith(text, entries) >= LEAST_ENTRIES);
+  const found = new Set([...inside, ...columns.map(({ look }) => look.color)]);
+  found.delete(bodyColour(texts));
+  return found;
+}
+
+/** How many entries set alike follow each other closely in the column that an entry is in. */
+function columnWith(text: Paragraph, entries: readonly Paragraph[]): number {
+  const column = entries
+    .filter((other) => lookOf(other) === lookOf(text) && Math.abs(other.box[0] - text.box[0]) <= 2)
+    .sort((a, b) => a.box[1] - b.box[1]);
+  let run: Paragraph[] = [];
+  for (const one of column) {
+    const before = run.at(-1);
+    if (before && one.box[1] - bottom(before.box) > COLUMN_GAP * one.look.size) {
+      if (run.includes(text)) break;
+      run = [];
+    }
+    run.push(one);
+  }
+  return run.includes(text) ? run.length : 0;
+}
+
+/** The colour of running text: of what is longer than an entry. */
+function bodyColour(texts: readonly Paragraph[]): string {
+  const counts = new Map<string, number>();
+  const running = texts.filter((text) => wordsOf(text).split(' ').length > ENTRY_WORDS);
+  for (const text of running.length ? running : texts)
+    counts.set(text.look.color, (counts.get(text.look.color) ?? 0) + wordsOf(text).length);
+  return [...counts].reduce((most, one) => (one[1] > most[1] ? one : most), ['', 0])[0];
+}
+
+function couldBeEntry(text: Paragraph): boolean {
+  const words = wordsOf(text);
+  return (
+    text.lines.length === 1 &&
+    words.split(' ').length <= ENTRY_WORDS &&
+    text.look.size <= ENTRY_SIZE &&
+    !/[©®.!?:;]|^\W*\d/.test(words) &&
+    /\p{L}{2}/u.test(words)
+  );
+}
+
+/** Those of which at least `least` are set alike and that are not the titles of others. */
+function alike(texts: readonly Paragraph[], least: number): Paragraph[] {
+  const titles = new Set(texts.filter((text) => texts.some((below) => isTitleOf(text, below))).map(lookOf));
+  return texts.filter(
+    (text) => !titles.has(lookOf(text)) && texts.filter((other) => lookOf(other) === lookOf(text)).length >= least,
+  );
+}
+
+/** Whether a text stands right above another that is set weaker. */
+function isTitleOf(text: Paragraph, below: Paragraph): boolean {
+  const gap = below.box[1] - bottom(text.box);
+  const stronger =
+    Number(text.look.weight) > Number(below.look.weight) ||
+    text.look.size > below.look.size ||
+    (isCapitals(wordsOf(text)) && !isCapitals(wordsOf(below)));
+  return Math.abs(text.box[0] - below.box[0]) <= 3 && gap > -2 && gap < 3 * text.look.size && stronger;
+}
+
+/** Boxes that run down one side of the page from its top. */
+function bars(pieces: readonly Piece[], board: { readonly width: number; readonly height: number }): DrawnBox[] {
+  return pieces
+    .filter(({ type, box }) => type === 'box' && box[1] < MENU_ZONE && box[2] <= BAR_WIDTH * board.width)
+    .map(({ box }) => box)
+    .filter((box) => bottom(box) - box[1] >= BAR_HEIGHT * Math.min(board.height, 1200) && right(box) > box[0]);
+}
+
+function isCapitals(words: string): boolean {
+  return words === words.toUpperCase();
+}
+
+/** Least distance between the strongest and the weakest channel of a colour that is no grey, of 255. */
+const LEAST_CHROMA = 30;
+
+function isColoured(color: string): boolean {
+  const [red = 0, green = 0, blue = 0] = [...color.matchAll(/[\d.]+/g)].map(Number);
+  return Math.max(red, green, blue) - Math.min(red, green, blue) >= LEAST_CHROMA;
+}
+
+/** Whether a stretch of words in a text is a link: it differs from the words around it by its colour or a line below. */
+export function isLinkedRun(own: TextLook, around: TextLook, words: string): boolean {
+  if (!/\p{L}{2}/u.test(words)) return false;
+  const underlined = /underline/.test(own.decoration) && !/underline/.test(around.decoration);
+  const recoloured =
+    own.color !== around.color &&
+    isColoured(own.color) &&
+    own.size === around.size &&
+    own.family === around.family &&
+    own.style === around.style &&
+    words.trim().split(' ').length <= 6;
+  return underlined || recoloured || hrefFrom(words.trim()) !== undefined;
+}

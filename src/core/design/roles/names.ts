@@ -1,0 +1,40 @@
+import type { ElementNode, Kind, Part as SitePart } from '../../document/types.js';
+import { elements, textOf } from '../../document/walk.js';
+import { firstWords } from '../../text/words.js';
+import type { Part } from '../structure/arrange.js';
+import type { Piece } from '../structure/pieces.js';
+
+/** A first band up to this height is a header, a last one with a copyright line a footer; px. */
+const HEADER_HEIGHT = 140;
+const FOOTER_HEIGHT = 700;
+
+/** Whether a section is the header or the footer of the site. */
+export function sitePartOf(part: Part, index: number, words: string): SitePart | undefined {
+  if (index === 0 && part.box[3] < HEADER_HEIGHT) return 'header';
+  return /©|copyright/i.test(words) && part.box[3] < FOOTER_HEIGHT ? 'footer' : undefined;
+}
+
+/** Where a piece is in its drawing. */
+export function pathOf(piece: Piece): string {
+  if (piece.type === 'box') return piece.shape.path;
+  return piece.type === 'text' ? piece.text.path : piece.type === 'art' ? piece.art.path : piece.picture.path;
+}
+
+/** What a person would call a section. */
+export function sectionName(node: ElementNode, sitePart: SitePart | undefined): string {
+  if (sitePart) return sitePart;
+  const heading = [...elements(node)].find(({ kind }) => kind === 'heading');
+  return firstWords(textOf(heading ?? node)) || 'band';
+}
+
+/** What a box is that only lays out what it holds. */
+export function kindOfBox({ direction, parts }: Part): Kind {
+  if (direction === 'row') return 'row';
+  return parts.length > 1 ? 'stack' : 'box';
+}
+
+/** Where the first text leads that is a link. */
+export function textHref(parts: readonly Part[]): string | undefined {
+  for (const { piece } of parts) if (piece?.type === 'text' && piece.text.href) return piece.text.href;
+  return undefined;
+}

@@ -1,0 +1,134 @@
+import type { Part } from '../structure/arrange.js';
+import { right } from '../../geometry/box.js';
+import { headingLevels } from './headings.js';
+import { linksOf } from './links.js';
+import { wordsOf, type Paragraph } from '../text/paragraphs.js';
+import type { Piece, Pieces } from '../structure/pieces.js';
+
+/** What texts and boxes are, told from their look and place. */
+export interface Roles {
+  /** Heading level of a text, 1 to 6. */
+  readonly levelOf: (text: Paragraph) => number | undefined;
+  /** Whether a part is a thing to press. */
+  readonly isButton: (part: Part) => boolean;
+  /** Whether a part is a place to write in, with its name in it. */
+  readonly isField: (part: Part) => boolean;
+  /** Where a text leads that is a link as a whole; `#` if the drawing does not say. */
+  readonly hrefOf: (text: Paragraph) => string | undefined;
+}
+
+/** A last section up to this height is a footer; px. */
+const FOOTER_HEIGHT = 700;
+/** Highest picture in a footer; px. */
+const FOOTER_PICTURE = 150;
+/** Where there is none, what stands so low is one; px. */
+const LAST_LINES = 140;
+
+export function rolesOf(board: Pieces, root: Part): Roles {
+  const inside = partsOf(root);
+  const buttons = new Set(inside.filter((part) => isButton(part, board.width)));
+  const fields = new Set(inside.filter((part) => !buttons.has(part) && isField(part)));
+  const pressed = new Set([...buttons, ...fields].flatMap((part) => leaves(part).flatMap((one) => (one.type === 'text' ? [one.text] : [])))); // prettier-ignore
+  const last = root.parts.at(-1);
+  const closing = last && root.parts.length > 1 && couldBeFooter(last) ? last.box : undefined;
+  const footer = closing ?? [0, board.height - LAST_LINES, board.width, LAST_LINES];
+  const links = linksOf(board.all, board, footer);
+  const levels = headingLevels(board.all, new Set([...pressed, ...links.keys()]));
+  return {
+    isButton: (part) => buttons.has(part),
+    isField: (part) => fields.has(part),
+    levelOf: (text) => levels.get(text),
+    hrefOf: (text) => (pressed.has(text) ? text.href : links.get(text)),
+  };
+}
+
+/** A last section is a footer unless it is high, or shows a picture that is more than a sign. */
+function couldBeFooter(part: Part): boolean {
+  const shows = partsOf(part).some(({ piece }) => piece?.type === 'picture' && piece.box[3] > FOOTER_PICTURE);
+  return part.box[3] < FOOTER_HEIGHT && !shows;
+}
+
+function partsOf(part: Part): Part[] {
+  return [part, ...[...part.parts, ...part.over].flatMap(partsOf)];
+}
+
+function isPainted(piece: Extract<Piece, { type: 'box' }>): boolean {
+  return Boolean(piece.look['background-color'] ?? piece.look['background-image'] ?? piece.look['border-width']);
+}
+
+/** Sizes of a thing to press, px; one with its words in the very middle may be wider, up to a share of the board. */
+const PRESS_HEIGHT = [24, 84] as const;
+const PRESS_WIDTH = [48, 420] as const;
+const PRESS_SHARE = 0.6;
+/** What is so low and set so small is a tag, not a thing to press; px. */
+const TAG_HEIGHT = 28;
+const TAG_SIZE = 12;
+/** Most words of a thing to press and of the name of a place to write in. */
+const MOST_WORDS = 5;
+
+/** The one short line that a part holds, beside an icon at most. */
+function onlyLine(part: Part, most: number): Paragraph | undefined {
+  const inside = leaves(part);
+  const [text, ...more] = inside.flatMap((one) => (one.type === 'text' ? [one.text] : []));
+  const short = text?.lines.length === 1 && wordsOf(text).split(' ').length <= MOST_WORDS;
+  return short && more.length === 0 && inside.length <= most ? text : undefined;
+}
+
+/** A painted box of a button's size around a few words in its middle, with an icon at most. */
+function isButton(part: Part, boardWidth: number): boolean {
+  const { piece } = part;
+  const text = onlyLine(part, 2);
+  if (piece?.type !== 'box' || part.over.length || !text || !isPainted(piece)) return false;
+  const [x, , width, height] = piece.box;
+  if (height <= TAG_HEIGHT && text.look.size <= TAG_SIZE) return false;
+  const spare = [text.box[0] - x, right(piece.box) - right(text.box)] as const;
+  const close = spare.every((one) => one < 40);
+  const off = Math.abs(spare[0] - spare[1]);
+  const narrow = width <= PRESS_WIDTH[1] && (off <= 6 || close || leaves(part).length === 2);
+  const wide = off <= 6 && width <= PRESS_SHARE * boardWidth;
+  return height >= PRESS_HEIGHT[0] && height <= PRESS_HEIGHT[1] && width >= PRESS_WIDTH[0] && (narrow || wide);
+}
+
+/** Sizes of a place to write in, px. */
+const FIELD_HEIGHT = [28, 260] as const;
+const FIELD_WIDTH = 120;
+/** Room that is left of the words at most, and right of them at least; px. */
+const FIELD_START = 28;
+const FIELD_FREE = 40;
+/** Room above the words at most, px. */
+const FIELD_TOP = 32;
+
+/** Least lightness of a place to write in, of 255. */
+const LIGHT = 225;
+
+/** A light box with a few words at its start and room after them: their name, not a question. */
+function isField(part: Part): boolean {
+  const { piece } = part;
+  const text = onlyLine(part, 1);
+  if (piece?.type !== 'box' || part.over.length || part.parts.length !== 1 || !text) return false;
+  const [x, y, width, height] = piece.box;
+  const start = text.box[0] - x;
+  return (
+    isPainted(piece) &&
+    isLight(piece.look['background-color']) &&
+    height >= FIELD_HEIGHT[0] &&
+    height <= FIELD_HEIGHT[1] &&
+    width >= FIELD_WIDTH &&
+    start >= 0 &&
+    start <= FIELD_START &&
+    text.box[1] - y <= FIELD_TOP &&
+    right(piece.box) - right(text.box) >= FIELD_FREE &&
+    Number(text.look.weight) < 600 &&
+    !/[?:.!]$/.test(wordsOf(text))
+  );
+}
+
+function isLight(color: string | undefined): boolean {
+  const [red = 255, green = 255, blue = 255, alpha = 1] = [...(color ?? '').matchAll(/[\d.]+/g)].map(Number);
+  return alpha < 0.2 || Math.min(red, green, blue) >= LIGHT;
+}
+
+function leaves(part: Part): Piece[] {
+  const own = part.piece?.inside.length === 0 ? [part.piece] : [];
+  return part.parts.length ? part.parts.flatMap(leaves) : own;
+}

@@ -1,0 +1,164 @@
+import { cutsOf, rowCut, stackCut, TOUCH, type Cut } from './cuts.js';
+import { tagsIn, withTags } from './tags.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { area, around, bottom, right, shared } from '../../geometry/box.js';
+import type { Piece } from './pieces.js';
+
+export type Direction = 'stack' | 'row';
+
+/** A piece, or a group of parts that lie above or beside each other; `over` lies over the rest. */
+export interface Part {
+  readonly piece?: Piece;
+  readonly direction: Direction;
+  readonly parts: Part[];
+  readonly over: Part[];
+  readonly box: DrawnBox;
+  /** What it holds are the items of a list; the HTML element of that. */
+  readonly list?: 'ul' | 'ol';
+  /** A section across the page without a box of its own. */
+  readonly band?: true;
+  /** It holds tags, which break into lines by themselves. */
+  readonly tags?: true;
+  /** Why it became what it is, in words. */
+  readonly reason: string;
+}
+
+/** Where a piece lies on another artboard of the page; undefined if it is not there. */
+export type Elsewhere = (piece: Piece) => DrawnBox | undefined;
+
+/**
+ * Finds rows and columns among things that lie side by side: recursive cuts along clear gaps. Of the ways to cut that
+ * one artboard leaves open, the one is taken that keeps things apart on the others too.
+ */
+export function arrange(pieces: readonly Piece[], others: readonly Elsewhere[] = []): Part {
+  return group(pieces, pieces.length === 0 ? [0, 0, 0, 0] : around(pieces.map(({ box }) => box)), others);
+}
+
+function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
+  if (piece.inside.length === 0)
+    return { piece, direction: 'stack', parts: [], over: [], box: piece.box, reason: 'a thing by itself' };
+  const inner = arrange(piece.inside, others);
+  const only = !inner.piece ? inner : { ...inner, direction: 'stack' as const, parts: [inner], over: [] };
+  return {
+    piece,
+    direction: only.direction,
+    parts: only.parts,
+    over: only.over,
+    box: piece.box,
+    reason:
+      piece.inside.length === 1
+        ? 'a box around one thing'
+        : `holds ${piece.inside.length} things; inside: ${only.reason}`,
+  };
+}
+
+function group(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
+  if (pieces.length === 1) return leaf(pieces[0] as Piece, others);
+  const tags = tagsIn(pieces);
+  if (tags) return tagsOf(tags, box, others);
+  const cuts = cutsOf(pieces).map(withTags);
+  const first = cuts[0];
+  if (!first) return layered(pieces, box, others);
+  const fitting = cuts.find(({ groups }) => apartOn(groups, others));
+  const chosen = fitting ?? coarser(first, others) ?? first;
+  const instead = chosen === first ? '' : `; ${first.reason} would cross on another artboard`;
+  return {
+    direction: chosen.direction,
+    parts: chosen.groups.map((one) => group(one, around(one.map((piece) => piece.box)), others)),
+    over: [],
+    box,
+    reason: `${chosen.reason}${instead}`,
+  };
+}
+
+function tagsOf(tags: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
+  const parts = tags.map((one) => leaf(one, others));
+  return { direction: 'row', parts, over: [], box, tags: true, reason: `${tags.length} tags that run on` };
+}
+
+/** Whether groups do not cross each other on the other artboards. */
+function apartOn(groups: readonly Piece[][], others: readonly Elsewhere[]): boolean {
+  return others.every((at) => crossings(groups, at).length === 0);
+}
+
+/** Pairs of groups (by index) that cross each other on an artboard. */
+function crossings(groups: readonly Piece[][], at: Elsewhere): [number, number][] {
+  const boxes = groups.map((one) => {
+    const there = one.map(at).filter((box) => box !== undefined);
+    return there.length ? around(there) : undefined;
+  });
+  const found: [number, number][] = [];
+  boxes.forEach((one, i) => {
+    boxes.slice(0, i).forEach((other, j) => {
+      if (one && other && crosses(one, other)) found.push([j, i]);
+    });
+  });
+  return found;
+}
+
+function crosses(a: DrawnBox, b: DrawnBox): boolean {
+  const wide = Math.min(right(a), right(b)) - Math.max(a[0], b[0]);
+  const high = Math.min(bottom(a), bottom(b)) - Math.max(a[1], b[1]);
+  return wide > TOUCH && high > 2 * TOUCH;
+}
+
+/** The same cut with those groups joined that cross elsewhere; undefined if nothing is left of it. */
+function coarser(cut: Cut, others: readonly Elsewhere[]): Cut | undefined {
+  let groups = [...cut.groups];
+  for (let crossed = true; crossed && groups.length > 1;) {
+    const pair = others.flatMap((at) => crossings(groups, at))[0];
+    crossed = pair !== undefined;
+    if (!pair) continue;
+    const [to, from] = pair;
+    groups = groups.flatMap((one, index) =>
+      index === from ? [] : index === to ? [[...one, ...(groups[from] as Piece[])]] : [one],
+    );
+  }
+  if (groups.length < 2) return undefined;
+  return cut.direction === 'row' ? rowCut(groups) : stackCut(groups);
+}
+
+/** A row of things over another is no higher than this, px: the bar of a menu, a line of badges. */
+const BAR = 120;
+
+/** What overlaps without being held is laid over the rest, the last painted first; a row of such things as one. */
+function layered(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
+  const overlapping = pieces.filter((one) => pieces.some((other) => other !== one && overlaps(one, other)));
+  const candidates = overlapping.length ? overlapping : pieces;
+  const upper = [...candidates].sort((a, b) => area(a.box) - area(b.box) || b.order - a.order)[0] as Piece;
+  const bar = barOf(upper, candidates);
+  const rest = pieces.filter((one) => !bar.includes(one));
+  const below = group(rest, box, others);
+  const over = bar.length > 1 ? group(bar, around(bar.map((piece) => piece.box)), others) : leaf(upper, others);
+  if (!below.piece) return { ...below, over: [...below.over, over], box };
+  return {
+    direction: 'stack',
+    parts: [below],
+    over: [over],
+    box,
+    reason:
+      bar.length > 1
+        ? `a row of ${bar.length} things lies over the rest`
+        : 'things that overlap without a box around them',
+  };
+}
+
+function overlaps(one: Piece, other: Piece): boolean {
+  return shared(one.box, other.box) > TOUCH * TOUCH;
+}
+
+/** The things in one row with a thing that lie, as it does, over one larger thing and over nothing else. */
+function barOf(upper: Piece, candidates: readonly Piece[]): Piece[] {
+  const under = candidates.filter((one) => one !== upper && overlaps(one, upper));
+  const [ground] = under;
+  if (under.length !== 1 || !ground || area(ground.box) < 4 * area(upper.box)) return [upper];
+  const bar = candidates.filter(
+    (one) =>
+      one === upper ||
+      (one !== ground &&
+        overlaps(one, ground) &&
+        Math.min(bottom(one.box), bottom(upper.box)) - Math.max(one.box[1], upper.box[1]) > 0 &&
+        candidates.every((other) => other === one || other === ground || !overlaps(one, other))),
+  );
+  return around(bar.map(({ box }) => box))[3] <= BAR ? bar : [upper];
+}

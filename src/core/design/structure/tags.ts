@@ -1,0 +1,115 @@
+import type { Part } from './arrange.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { around, bottom, px, right } from '../../geometry/box.js';
+import type { Cut } from './cuts.js';
+import { wordsOf } from '../text/paragraphs.js';
+import type { Piece } from './pieces.js';
+import type { Region } from '../layout/place.js';
+import { add, boxIn, EQUAL, orderedRows, paddingDown, usualGap, type Setting } from '../layout/context.js';
+
+/** Tags: a word or two each in boxes that look alike, which run on from line to line as words do. */
+
+/** A tag is no higher than this, px, and says no more than this, characters. */
+const HIGHEST = 60;
+const LONGEST = 40;
+const FEWEST = 3;
+/** Lines of tags stand no farther apart than this, in heights of a tag. */
+const FARTHEST = 1.5;
+
+function isTag(piece: Piece): boolean {
+  const texts = piece.inside.filter((one) => one.type === 'text');
+  const [text] = texts;
+  if (piece.type !== 'box' || piece.box[3] > HIGHEST || text?.type !== 'text' || texts.length > 1) return false;
+  if (piece.inside.some((one) => one !== text && one.type !== 'art')) return false;
+  return text.text.lines.length === 1 && wordsOf(text.text).length <= LONGEST;
+}
+
+function looksOf(piece: Piece): string {
+  return piece.type === 'box' ? JSON.stringify([piece.look['background-color'], piece.look['border-color'], Math.round(piece.box[3] / 2)]) : ''; // prettier-ignore
+}
+
+/** Things in lines, from left to right. */
+function linesOf(pieces: readonly Piece[]): Piece[][] {
+  const lines: Piece[][] = [];
+  for (const piece of [...pieces].sort((a, b) => a.box[1] - b.box[1])) {
+    const line = lines.at(-1);
+    if (line && piece.box[1] < bottom((line[0] as Piece).box) - EQUAL) line.push(piece);
+    else lines.push([piece]);
+  }
+  return lines.map((line) => line.sort((a, b) => a.box[0] - b.box[0]));
+}
+
+/** Tags in their order, if all of these are tags of one look that run on over several lines of different ends. */
+export function tagsIn(pieces: readonly Piece[]): Piece[] | undefined {
+  if (pieces.length < FEWEST || !pieces.every(isTag)) return undefined;
+  if (new Set(pieces.map(looksOf)).size > 1) return undefined;
+  const lines = linesOf(pieces);
+  const widths = pieces.map(({ box }) => Math.round(box[2]));
+  if (lines.length < 2 || Math.max(...widths) - Math.min(...widths) <= 2 * EQUAL) return undefined;
+  const boxes = lines.map((line) => around(line.map(({ box }) => box)));
+  const near = boxes.slice(1).every((box, at) => box[1] - bottom(boxes[at] as DrawnBox) <= FARTHEST * box[3]);
+  return near && alignOf(boxes) && gapOf(lines.map((line) => line.map(({ box }) => box))) !== undefined ? lines.flat() : undefined; // prettier-ignore
+}
+
+/** A cut with lines of tags below each other joined. */
+export function withTags(cut: Cut): Cut {
+  if (cut.direction !== 'stack') return cut;
+  const groups: Piece[][] = [];
+  for (const group of cut.groups) {
+    const before = groups.at(-1);
+    if (before && tagsIn([...before, ...group])) groups[groups.length - 1] = [...before, ...group];
+    else groups.push([...group]);
+  }
+  return groups.length > 1 && groups.length < cut.groups.length ? { ...cut, groups } : cut;
+}
+
+function alignOf(lines: readonly DrawnBox[]): 'flex-start' | 'center' | undefined {
+  const same = (values: readonly number[]): boolean => Math.max(...values) - Math.min(...values) <= 2 * EQUAL;
+  if (same(lines.map(([x]) => x))) return 'flex-start';
+  return same(lines.map(([x, , width]) => x + width / 2)) ? 'center' : undefined;
+}
+
+/** The gap between tags in a line; undefined if it differs, or no line holds two. */
+function gapOf(lines: readonly (readonly DrawnBox[])[]): number | undefined {
+  return usualGap(lines.flatMap((line) => line.slice(1).map((box, at) => box[0] - right(line[at] as DrawnBox))));
+}
+
+/** Room that rounding may take, px. */
+const ROUNDING = 1;
+
+/** Lays tags out so that they break into lines by themselves; false if that gives other lines than the board has. */
+export function layTags(
+  part: Part,
+  children: readonly Part[],
+  box: DrawnBox,
+  region: Region,
+  setting: Setting,
+): boolean {
+  const { view, looks } = setting;
+  const rows = orderedRows(children, setting);
+  const lines = rows.map((row) => row.map((one) => boxIn(view, one)));
+  const whole = lines.map((line) => around(line));
+  const [gap, align] = [gapOf(lines), alignOf(whole)];
+  const down = usualGap(whole.slice(1).map((line, at) => line[1] - bottom(whole[at] as DrawnBox)));
+  if (gap === undefined || gap < 0 || !align || down === undefined || down < 0) return false;
+  const breaks = whole.every((line, at) => {
+    const next = lines[at + 1]?.[0];
+    return line[2] <= region.width - ROUNDING && (!next || line[2] + gap + next[2] > region.width + ROUNDING);
+  });
+  if (!breaks || (align === 'flex-start' && Math.abs((whole[0] as DrawnBox)[0] - region.x) > EQUAL)) return false;
+  add(looks, part, {
+    display: 'flex',
+    'flex-wrap': 'wrap',
+    'column-gap': px(gap),
+    'row-gap': px(down),
+    'align-items': 'flex-start',
+    ...(align === 'center' ? { 'justify-content': 'center' } : {}),
+    ...paddingDown(box, (whole[0] as DrawnBox)[1], bottom(whole.at(-1) as DrawnBox)),
+  });
+  for (const one of rows.flat()) {
+    const own = boxIn(view, one);
+    add(looks, one, { 'flex-shrink': '0' });
+    setting.dress(one, own, { x: own[0], width: own[2] }, true);
+  }
+  return true;
+}

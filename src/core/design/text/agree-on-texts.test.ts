@@ -1,0 +1,36 @@
+import { agreeOnTexts } from './agree-on-texts.js';
+import type { DrawnBoard } from '../../drawing/drawing.js';
+import { wordsOf, type Paragraph } from './paragraphs.js';
+import { textsOf } from '../structure/pieces.js';
+import { board, line } from '../sample.js';
+
+const agreed = (...boards: DrawnBoard[]): Paragraph[][] =>
+  agreeOnTexts(boards.map(textsOf), boards.map(({ width }) => width)); // prettier-ignore
+const said = (texts: readonly Paragraph[]): string[] => texts.map(wordsOf);
+
+describe('artboards of one page', () => {
+  const wide = board(1000, 400, line('We look up on clear nights only and warm up after', 60, 60));
+  /* The second line would have had room for the first word of the third: by itself it is two texts. */
+  const narrow = board(400, 400, line('We look up on clear nights', 20, 60), line('only and', 20, 84), line('warm up after', 20, 108)); // prettier-ignore
+
+  it('agree on what is one text, with a break where it would not break by itself', () => {
+    expect(textsOf(narrow)).toHaveLength(2);
+    const [first, second] = agreed(wide, narrow) as [Paragraph[], Paragraph[]];
+    expect([said(first), said(second)]).toEqual([said(textsOf(wide)), said(textsOf(wide))]);
+    expect(second[0]?.lines.map(({ broken }) => broken === true)).toEqual([false, false, true]);
+    expect(second[0]).toMatchObject({ align: 'left', leading: 24 });
+  });
+
+  it('agree in both directions, and among three', () => {
+    const lists = agreed(narrow, wide, { ...narrow, width: 390 });
+    expect(lists.map((list) => list.length)).toEqual([1, 1, 1]);
+  });
+
+  it('leave texts apart that stand apart, are set otherwise or say something else', () => {
+    const apart = (...lines: Parameters<typeof board>[2][]): number => (agreed(wide, board(400, 600, ...lines))[1] as Paragraph[]).length; // prettier-ignore
+    const head = line('We look up on clear nights', 20, 60);
+    expect(apart(head, line('only and warm up after', 20, 300))).toBe(2);
+    expect(apart(head, line('only and warm up after', 20, 84, { size: 24 }))).toBe(2);
+    expect(apart(head, line('only and warm up later', 20, 108))).toBe(2);
+  });
+});

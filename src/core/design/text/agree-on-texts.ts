@@ -1,0 +1,134 @@
+import { around, bottom } from '../../geometry/box.js';
+import { type Line } from './lines.js';
+import { alignmentOf, leadingOf, mainLook, saidBy, wordsOf, wouldFit, type Paragraph } from './paragraphs.js';
+
+/**
+ * Artboards of one page say of each other what is one text: what some boards have in one piece and others in several below
+ * each other, with the same words, is one text on all of them if it reads on as one, or if the lines of one of them begin
+ * elsewhere; else it is several. Where the lines of a text would not break by themselves as they were drawn, a break is set.
+ * @param texts by board, widest first
+ */
+export function agreeOnTexts(texts: readonly (readonly Paragraph[])[], widths: readonly number[]): Paragraph[][] {
+  const lists = texts.map((one) => [...one]);
+  for (const list of texts)
+    for (const whole of list) {
+      const key = saidBy(whole);
+      const stretches = lists.map((one) => (hasSpare(one, key, list) ? stretchOf(one, key) : undefined));
+      const parts = stretches.find((one) => one !== undefined)?.parts;
+      if (!parts) continue;
+      const parted = lists.map((one, at) => (stretches[at] ? [] : partedLike(one, key, parts, widths[at] as number)));
+      const together = readsOn(parts) || parted.includes(undefined);
+      lists.forEach((own, at) => {
+        const [stretch, apart] = [stretches[at], parted[at]];
+        if (together && stretch) own.splice(stretch.at, stretch.parts.length, joined(stretch.parts, widths[at] as number)); // prettier-ignore
+        if (!together && apart?.length)
+          own.splice(
+            own.findIndex((text) => saidBy(text) === key),
+            1,
+            ...apart,
+          );
+      });
+    }
+  return lists;
+}
+
+/** Whether a list has a text less often than another one. */
+function hasSpare(list: readonly Paragraph[], key: string, other: readonly Paragraph[]): boolean {
+  const count = (one: readonly Paragraph[]): number => one.filter((text) => saidBy(text) === key).length;
+  return list !== other && count(list) < count(other);
+}
+
+/** Size of type from which on lines are broken by hand, px. */
+const TITLE_SIZE = 24;
+
+/** Whether texts read on as one: in the middle of a sentence, or as the lines of a title. */
+function readsOn(parts: readonly Paragraph[]): boolean {
+  return parts.slice(1).every((part, at) => {
+    const before = wordsOf(parts[at] as Paragraph);
+    const title = part.look.size >= TITLE_SIZE;
+    return !/[.!?:]$/.test(before) && (title || /^[\p{Ll}(–—-]/u.test(wordsOf(part)));
+  });
+}
+
+/**
+ * A text of a list in parts, as another board has it; none if the list does not have it, undefined if its lines begin
+ * elsewhere.
+ */
+function partedLike(
+  list: readonly Paragraph[],
+  key: string,
+  parts: readonly Paragraph[],
+  width: number,
+): readonly Paragraph[] | undefined {
+  const whole = list.find((text) => saidBy(text) === key);
+  if (!whole) return [];
+  const made: Paragraph[] = [];
+  let next = 0;
+  for (const part of parts) {
+    const from = next;
+    let said = '';
+    while (next < whole.lines.length && said.length < saidBy(part).length) {
+      next += 1;
+      said = saidBy({ ...whole, lines: whole.lines.slice(from, next) });
+    }
+    if (said !== saidBy(part)) return undefined;
+    made.push(withLines(whole, whole.lines.slice(from, next), width));
+  }
+  return made;
+}
+
+/** Texts one after the other that say the same together, and stand below each other in one look. */
+function stretchOf(
+  list: readonly Paragraph[],
+  key: string,
+): { readonly at: number; readonly parts: Paragraph[] } | undefined {
+  for (const [at, first] of list.entries()) {
+    let said = saidBy(first);
+    if (!key.startsWith(`${said} `)) continue;
+    const parts = [first];
+    for (const next of list.slice(at + 1)) {
+      if (!goesOn(parts.at(-1) as Paragraph, next)) break;
+      parts.push(next);
+      said = `${said} ${saidBy(next)}`;
+      if (said === key) return { at, parts };
+      if (!key.startsWith(said)) break;
+    }
+  }
+  return undefined;
+}
+
+/** Farthest from the end of a text to the next line of the same one, in leadings. */
+const FARTHEST = 1.5;
+
+function goesOn(above: Paragraph, below: Paragraph): boolean {
+  const gap = below.box[1] - bottom(above.box);
+  const alike = above.look.family === below.look.family && Math.abs(above.look.size - below.look.size) <= 0.5;
+  return alike && !above.mark && !below.mark && gap > -0.5 * below.look.size && gap < FARTHEST * below.leading;
+}
+
+function joined(parts: readonly Paragraph[], boardWidth: number): Paragraph {
+  const first = parts[0] as Paragraph;
+  const lines = parts.flatMap((part) => part.lines);
+  const widest = Math.max(...lines.map(({ box }) => box[2]));
+  const broken = lines.map((line, at): Line => {
+    const before = lines[at - 1];
+    return before && wouldFit(before, line, widest, first.look.size) ? { ...line, broken: true } : line;
+  });
+  const { href, ...rest } = first;
+  return {
+    ...withLines(rest, broken, boardWidth),
+    ...(href && parts.every((part) => part.href === href) ? { href } : {}),
+  };
+}
+
+/** A text with other lines. */
+function withLines(text: Paragraph, lines: readonly Line[], boardWidth: number): Paragraph {
+  return {
+    ...text,
+    lines,
+    box: around(lines.map(({ box }) => box)),
+    look: mainLook(lines),
+    leading: leadingOf(lines, text.look.size),
+    align: alignmentOf(lines, boardWidth),
+  };
+}

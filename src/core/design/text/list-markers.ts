@@ -1,0 +1,85 @@
+import { markKind } from '../../text/words.js';
+import type { Line, Run } from './lines.js';
+import type { Paragraph } from './paragraphs.js';
+
+/** What stands before an item of a list. */
+export interface Mark {
+  readonly kind: 'bullet' | 'number';
+  /** As it was drawn: `•`, `2.` */
+  readonly text: string;
+  /** How far the words are set in behind it, px; undefined if further lines begin below the mark. */
+  readonly inset?: number;
+}
+
+/** Those that never stand between the words of a line. */
+const SURE = /^([•◦‣▪■□●○✓✔]|\(?\d{1,2}[.)])$/;
+/** Edges closer than this are the same edge, px. */
+const SAME_EDGE = 2;
+
+/** Whether words by themselves can only be what stands before an item. */
+export function isSureMark(words: string): boolean {
+  return SURE.test(words);
+}
+
+/** Whether a line begins with what stands before an item of a list, and goes on. */
+export function beginsItem({ runs, second }: Line): boolean {
+  return second !== undefined && markKind(firstWord(runs)) !== undefined;
+}
+
+function firstWord(runs: readonly Run[]): string {
+  return (runs[0]?.text.trim() ?? '').split(/\s+/)[0] ?? '';
+}
+
+/** Where further lines of an item begin, besides below its mark. */
+export function insetEdge(line: Line): number | undefined {
+  return beginsItem(line) ? line.second : undefined;
+}
+
+/**
+ * Takes the marks from the words of items: where at least two texts that are set alike begin with the same bullet, or
+ * with numbers in their order, at one edge.
+ */
+export function withMarks(paragraphs: readonly Paragraph[]): Paragraph[] {
+  const begun = paragraphs.filter(({ lines }) => beginsItem(lines[0] as Line));
+  const insets: number[] = [];
+  return paragraphs.map((text) => {
+    if (!begun.includes(text)) return text;
+    const listed = begun.some((other) => other !== text && followsOn(text, other));
+    return listed ? evenly(withoutMark(text), insets) : text;
+  });
+}
+
+/** Items whose words begin at nearly one edge begin at one. */
+function evenly(text: Paragraph, insets: number[]): Paragraph {
+  const { mark } = text;
+  if (mark?.inset === undefined) return text;
+  const own = mark.inset;
+  const known = insets.find((one) => Math.abs(one - own) < SAME_EDGE / 2);
+  if (known === undefined) insets.push(own);
+  return { ...text, mark: { ...mark, inset: known ?? own } };
+}
+
+function followsOn(a: Paragraph, b: Paragraph): boolean {
+  const [one, other] = [a, b].map(({ lines }) => firstWord((lines[0] as Line).runs)) as [string, string];
+  const numbers = [one, other].map((word) => (markKind(word) === 'number' ? Number(/\d+/.exec(word)?.[0]) : NaN));
+  const counted = Math.abs((numbers[0] as number) - (numbers[1] as number)) === 1;
+  const alike = a.look.family === b.look.family && a.look.size === b.look.size;
+  return (one === other ? markKind(one) === 'bullet' : counted) && alike && Math.abs(a.box[0] - b.box[0]) <= SAME_EDGE;
+}
+
+function withoutMark(text: Paragraph): Paragraph {
+  const first = text.lines[0] as Line;
+  const word = firstWord(first.runs);
+  const [run, ...runs] = first.runs as [Run, ...Run[]];
+  const rest = run.text.trimStart().slice(word.length).trimStart();
+  const inset = (first.second as number) - first.box[0];
+  const further = text.lines.slice(1);
+  const hangs = further.every(({ box }) => Math.abs(box[0] - (first.second as number)) <= SAME_EDGE);
+  const lines = [{ ...first, runs: rest ? [{ ...run, text: rest }, ...runs] : runs.map((one, at) => (at ? one : { ...one, text: one.text.trimStart() })) }, ...further]; // prettier-ignore
+  return {
+    ...text,
+    lines,
+    align: 'left',
+    mark: { kind: markKind(word) ?? 'bullet', text: word, ...(hangs ? { inset } : {}) },
+  };
+}

@@ -1,0 +1,181 @@
+import type { DrawnBox, DrawnText, TextLook } from '../../drawing/drawing.js';
+import { joinLines, type Line, type OpenLine } from './lines.js';
+import { beginsItem, insetEdge, withMarks, type Mark } from './list-markers.js';
+import { around, middle, right } from '../../geometry/box.js';
+
+export type Alignment = 'left' | 'center' | 'right';
+
+/** Lines that a person would call one text. */
+export interface Paragraph {
+  readonly order: number;
+  readonly path: string;
+  readonly layer: string;
+  readonly lines: readonly Line[];
+  /** Around the glyph boxes of all lines. */
+  readonly box: DrawnBox;
+  /** Look of most of its characters. */
+  readonly look: TextLook;
+  /** From line to line, px; for one line what its font asks for. */
+  readonly leading: number;
+  readonly align: Alignment;
+  readonly href?: string;
+  /** What stands before it as an item of a list; no part of its words. */
+  readonly mark?: Mark;
+}
+
+/** Largest leading of a paragraph, in font sizes. */
+const WIDEST_LEADING = 2.1;
+/** Edges closer than this are the same edge, px. */
+const SAME_EDGE = 2;
+
+/** Joins words to lines and lines to paragraphs. */
+export function paragraphsOf(texts: readonly DrawnText[], boardWidth: number): Paragraph[] {
+  const lines = joinLines(texts);
+  const paragraphs: OpenLine[][] = [];
+  for (const line of lines) {
+    const open = paragraphs.find((group) => continues(group, line));
+    if (open) open.push(line);
+    else paragraphs.push([line]);
+  }
+  return withMarks(paragraphs.map((group) => finish(group, boardWidth)).sort((a, b) => a.order - b.order));
+}
+
+/** Whether a line goes on where a group of lines ends: below it, as large, on the same edge, at the same leading. */
+function continues(group: readonly OpenLine[], line: OpenLine): boolean {
+  const last = group.at(-1) as OpenLine;
+  const size = last.look.size;
+  if (
+    line.order - last.order > 12 ||
+    Math.abs(line.look.size - size) > 0.5 ||
+    (line.look.weight !== (group[0] as OpenLine).look.weight &&
+      line.runs.length === 1 &&
+      group.length === 1 &&
+      last.runs.length === 1)
+  )
+    return false;
+  const leading = line.box[1] - last.box[1];
+  const recoloured = last.look.color !== line.look.color && last.runs.length === 1 && line.runs.length === 1;
+  const title = size >= TITLE_SIZE && leading < TITLE_LEADING * size;
+  if (last.look.family !== line.look.family || (recoloured && !title)) return false;
+  if (leading < 0.8 * size || leading > WIDEST_LEADING * size) return false;
+  if (group.length > 1 && Math.abs(leading - (last.box[1] - (group.at(-2) as OpenLine).box[1])) > 1.5) return false;
+  if (beginsItem(line)) return false;
+  const inset = insetEdge(group[0] as OpenLine);
+  const starts = [last.box[0], inset].some((edge) => edge !== undefined && Math.abs(edge - line.box[0]) <= SAME_EDGE);
+  const ends = Math.abs(right(last.box) - right(line.box)) <= SAME_EDGE;
+  const centred = Math.abs(middle(last.box) - middle(line.box)) <= SAME_EDGE;
+  if (!starts && !ends && !centred) return false;
+  if (leading > ENTRY_LEADING * size && beginsAnew(last, line, ENTRY_WORDS)) return false;
+  if (leading > LOOSE_LEADING * size && beginsAnew(last, line, LOOSE_WORDS)) return false;
+  return wouldNotFit(group, line);
+}
+
+/** Lines with at most so many words, so wide and so far apart (in font sizes) may be entries of a list. */
+const ENTRY_WORDS = 3;
+const ENTRY_WIDTH = 14;
+const ENTRY_LEADING = 1.45;
+/** Lines so far apart may be entries though they have more words. */
+const LOOSE_LEADING = 1.75;
+const LOOSE_WORDS = 6;
+
+/** Whether a short line begins with a capital after another short one: two entries, not a text broken in two. */
+function beginsAnew(last: OpenLine, line: OpenLine, most: number): boolean {
+  const words = (one: OpenLine): string =>
+    one.runs
+      .map(({ text }) => text)
+      .join('')
+      .trim();
+  const short = [last, line].every(
+    (one) => words(one).split(' ').length <= most && one.box[2] < ENTRY_WIDTH * one.look.size,
+  );
+  return short && /^[\p{Lu}\d]/u.test(words(line)) && !/[,;–-]$/.test(words(last));
+}
+
+/** Titles may be broken by hand, text is not; font size from which on a text is a title, px. */
+const TITLE_SIZE = 24;
+/** Lines of a title that stand closer than this, in font sizes, are one title whatever their colours. */
+const TITLE_LEADING = 1.35;
+
+/** Lines are one text only if no line had room for the next one's first word; then they break again where they broke. */
+function wouldNotFit(group: readonly OpenLine[], line: OpenLine): boolean {
+  const all = [...group, line];
+  const widest = Math.max(...all.map(({ box }) => box[2]));
+  if (group.length === 1 && line.look.size >= TITLE_SIZE) return true;
+  return all.slice(1).every((next, index) => !wouldFit(all[index] as OpenLine, next, widest, line.look.size));
+}
+
+/** Whether the first word of a line would have had room at the end of the line above; px. */
+export function wouldFit(above: Line, line: Line, widest: number, size: number): boolean {
+  return above.box[2] + size * 0.2 + line.firstWord <= widest + 0.5;
+}
+
+function finish(group: readonly OpenLine[], boardWidth: number): Paragraph {
+  const first = group[0] as OpenLine;
+  const box = around(group.map((line) => line.box));
+  const look = mainLook(group);
+  const leading = leadingOf(group, look.size);
+  const href = group.every((line) => line.runs.every((run) => run.href === first.runs[0]?.href))
+    ? first.runs[0]?.href
+    : undefined;
+  return {
+    order: first.order,
+    path: first.path,
+    layer: first.layer,
+    lines: group,
+    box,
+    look,
+    leading,
+    align: alignmentOf(group, boardWidth),
+    ...(href ? { href } : {}),
+  };
+}
+
+/** From line to line, px; for one line what its font asks for. */
+export function leadingOf(lines: readonly Line[], size: number): number {
+  const [first, last] = [lines[0] as Line, lines.at(-1) as Line];
+  return lines.length > 1 ? (last.box[1] - first.box[1]) / (lines.length - 1) : Math.max(first.box[3], size * 1.2);
+}
+
+export function mainLook(group: readonly Line[]): TextLook {
+  const counts = new Map<string, { look: TextLook; count: number }>();
+  for (const { runs } of group) {
+    for (const { look, text } of runs) {
+      const key = JSON.stringify(look);
+      const known = counts.get(key) ?? { look, count: 0 };
+      counts.set(key, { look, count: known.count + text.length });
+    }
+  }
+  return [...counts.values()].reduce((most, one) => (one.count > most.count ? one : most)).look;
+}
+
+export function alignmentOf(group: readonly Line[], boardWidth: number): Alignment {
+  const spread = (edge: (box: DrawnBox) => number): number => {
+    const values = group.map(({ box }) => edge(box));
+    return Math.max(...values) - Math.min(...values);
+  };
+  if (group.length > 1) {
+    const left = spread((box) => box[0]);
+    if (left <= SAME_EDGE) return 'left';
+    if (spread(middle) <= SAME_EDGE) return 'center';
+    return spread(right) <= SAME_EDGE ? 'right' : 'left';
+  }
+  const first = group[0] as Line;
+  if (first.anchor === 'middle' || Math.abs(middle(first.box) - boardWidth / 2) <= 1) return 'center';
+  return first.anchor === 'end' ? 'right' : 'left';
+}
+
+/** The words of a paragraph as one line. */
+export function wordsOf({ lines }: Paragraph): string {
+  return lines
+    .map(({ runs }) => runs.map(({ text }) => text).join(''))
+    .join(' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+}
+
+/** What a paragraph says, the same however its lines break and its capitals are: a word may break after its hyphen. */
+export function saidBy(text: Paragraph): string {
+  return wordsOf(text)
+    .toLowerCase()
+    .replace(/(?<=[\p{L}\d])- (?=[\p{L}\d])/gu, '-');
+}

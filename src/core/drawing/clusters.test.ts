@@ -1,0 +1,74 @@
+import fc from 'fast-check';
+import { clustersOf, type Painted } from './clusters.js';
+import type { DrawnBox } from './drawing.js';
+import { areLetters } from './outlined-text.js';
+
+const board: DrawnBox = [0, 0, 1200, 2000];
+const art = (...box: [number, number, number, number]): Painted => ({ type: 'art', box });
+const text = (...box: [number, number, number, number]): Painted => ({ type: 'text', box });
+
+describe('clusters of drawing', () => {
+  it('are pieces that lie on each other, one after the other', () => {
+    expect(
+      clustersOf([art(0, 0, 20, 20), art(15, 5, 20, 20), art(30, 10, 20, 20), art(200, 0, 20, 20)], board),
+    ).toEqual([[0, 1, 2]]);
+  });
+
+  it('do not form across words, nor with what is behind everything', () => {
+    expect(clustersOf([art(0, 0, 40, 40), text(5, 5, 30, 10), art(20, 20, 40, 40)], board)).toEqual([]);
+    expect(clustersOf([art(0, 0, 1200, 700), art(20, 20, 40, 40)], board)).toEqual([]);
+  });
+
+  it('take in what lies inside the outline of a drawing, not of two strokes', () => {
+    const ring = [art(0, 0, 200, 20), art(180, 10, 20, 190), art(0, 180, 190, 20), art(0, 10, 20, 180)];
+    expect(clustersOf([...ring, art(90, 90, 10, 10)], board)).toEqual([[0, 1, 2, 3, 4]]);
+    expect(clustersOf([art(0, 0, 200, 20), art(180, 10, 20, 190), art(90, 90, 10, 10)], board)).toEqual([[0, 1]]);
+  });
+
+  it('are swarms of at least forty small pieces', () => {
+    const dots = (count: number): Painted[] => Array.from({ length: count }, (_, at) => ({ type: 'box', box: [(at % 8) * 20, Math.floor(at / 8) * 20, 8, 8] as DrawnBox })); // prettier-ignore
+    expect(clustersOf(dots(40), board).map(({ length }) => length)).toEqual([40]);
+    expect(clustersOf(dots(39), board)).toEqual([]);
+  });
+
+  it('never share a piece, and keep their order of painting', () => {
+    const side = fc.integer({ min: 4, max: 90 });
+    const place = fc.integer({ min: 0, max: 400 });
+    const piece = fc.record({ type: fc.constantFrom<Painted['type']>('art', 'art', 'box', 'text'), box: fc.tuple(place, place, side, side) }); // prettier-ignore
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 40 }), (pieces) => {
+        const all = clustersOf(pieces, board).flat();
+        expect(new Set(all).size).toBe(all.length);
+        for (const group of clustersOf(pieces, board)) expect(group).toEqual([...group].sort((a, b) => a - b));
+        expect(all.some((index) => pieces[index]?.type === 'text')).toBe(false);
+      }),
+    );
+  });
+});
+
+describe('letters', () => {
+  /** Letters on one line, by width and height; the third hangs below it. */
+  const line = (...sizes: [number, number, number?][]): DrawnBox[] => {
+    let x = 0;
+    return sizes.map(([width, height, below = 0]) => {
+      const box: DrawnBox = [x, 100 - height, width, height + below];
+      x += width + 3;
+      return box;
+    });
+  };
+
+  it('are shapes of different sizes that stand on one line', () => {
+    expect(areLetters(line([18, 24], [14, 17], [6, 24], [20, 17, 7], [12, 17], [16, 24]))).toBe(true);
+  });
+
+  it('are no equal bars, no steps, no few shapes, and none far apart', () => {
+    expect(areLetters(line([12, 20], [12, 20], [12, 20], [12, 20], [12, 20]))).toBe(false);
+    expect(areLetters(line([18, 24, 0], [14, 17, 9], [6, 24, 4], [20, 17, 13], [12, 17, 6]))).toBe(false);
+    expect(areLetters(line([18, 24], [14, 17], [6, 24]))).toBe(false);
+    const apart = line([18, 24], [14, 17], [6, 24], [20, 17], [12, 17]).map(([x, ...rest]): DrawnBox => [
+      x * 4,
+      ...rest,
+    ]);
+    expect(areLetters(apart)).toBe(false);
+  });
+});

@@ -1,0 +1,123 @@
+import type { DrawnBox } from './drawing.js';
+import { around } from '../geometry/box.js';
+import { areLetters } from './outlined-text.js';
+
+/** Something that is painted: what it is, and where. */
+export interface Painted {
+  readonly type: 'text' | 'box' | 'picture' | 'art';
+  readonly box: DrawnBox;
+}
+
+/** Drawing that covers more of the board than this is behind other things, no part of a drawing on it. */
+const GROUND_SHARE = 0.2;
+/** Pieces that overlap by this much belong together, px. */
+const OVERLAP = 1;
+/** Pieces up to this size that stand no farther apart than this belong together if they are at least so many; px. */
+const DOT = 32;
+const DOT_GAP = 14;
+const FEWEST_DOTS = 40;
+/** Farthest that letters of a line stand apart, px. */
+const LETTER_GAP = 14;
+/** Side of the squares in which neighbours are looked for, px. */
+const CELL = 64;
+
+/**
+ * Finds drawing that belongs together though no group holds it: paths that lie on each other, swarms
+ * of small pieces, and lines of letters.
+ * Nothing may be painted between them that would have to lie over some and below others.
+ * @returns numbers of the pieces of each cluster, in painting order
+ */
+export function clustersOf(items: readonly Painted[], board: DrawnBox): number[][] {
+  const most = GROUND_SHARE * board[2] * Math.min(board[3], 900);
+  const size = ({ box }: Painted): number => Math.max(box[2], box[3]);
+  const drawn = numbers(items, (one) => one.type === 'art' && one.box[2] * one.box[3] <= most);
+  const dots = numbers(items, (one) => (one.type === 'art' || one.type === 'box') && size(one) <= DOT);
+  const swarms = joined(items, dots, DOT_GAP).filter((group) => group.length >= FEWEST_DOTS);
+  const taken = new Set(swarms.flat());
+  const lines = joined(items, drawn.filter((index) => !taken.has(index)), LETTER_GAP).filter((group) => areLetters(group.map((index) => (items[index] as Painted).box))); // prettier-ignore
+  for (const index of lines.flat()) taken.add(index);
+  const overlapping = joined(items, drawn.filter((index) => !taken.has(index)), -OVERLAP); // prettier-ignore
+  const clusters = spread([...swarms, ...lines, ...overlapping], items);
+  return clusters.filter((group) => group.length > 1 && isFree(group, items));
+}
+
+/** From so many pieces on a cluster is a drawing, and what lies inside of its outline is part of it. */
+const DRAWING = 4;
+
+/** Joins drawings with what lies inside of their outlines, until nothing more does. */
+function spread(clusters: readonly number[][], items: readonly Painted[]): number[][] {
+  const outline = (group: readonly number[]): Painted => ({
+    type: 'art',
+    box: around(group.map((index) => (items[index] as Painted).box)),
+  });
+  let open = clusters
+    .map((group) => ({ group, whole: outline(group) }))
+    .sort((a, b) => b.group.length - a.group.length);
+  const done: number[][] = [];
+  while (open.length) {
+    const [first, ...others] = open as [(typeof open)[0], ...typeof open];
+    const inside =
+      first.group.length < DRAWING ? [] : others.filter(({ whole }) => areNear(first.whole, whole, -OVERLAP));
+    if (inside.length === 0) {
+      done.push(first.group);
+      open = others;
+      continue;
+    }
+    const group = [first, ...inside].flatMap((one) => one.group).sort((a, b) => a - b);
+    open = [{ group, whole: outline(group) }, ...others.filter((one) => !inside.includes(one))];
+  }
+  return done;
+}
+
+function numbers(items: readonly Painted[], test: (item: Painted) => boolean): number[] {
+  return items.flatMap((item, index) => (test(item) ? [index] : []));
+}
+
+/** Groups of pieces of which each has another one no farther away than `gap` (px; below zero it must overlap). */
+function joined(items: readonly Painted[], chosen: readonly number[], gap: number): number[][] {
+  const parents = new Map(chosen.map((index) => [index, index]));
+  const root = (index: number): number => {
+    let at = index;
+    for (let up = parents.get(at) as number; up !== at; up = parents.get(at) as number) {
+      parents.set(at, parents.get(up) as number);
+      at = up;
+    }
+    return at;
+  };
+  const cells = new Map<string, number[]>();
+  for (const index of chosen) {
+    const [x, y, width, height] = (items[index] as Painted).box;
+    const reach = Math.max(0, gap);
+    for (let column = cellOf(x - reach); column <= cellOf(x + width + reach); column += 1)
+      for (let row = cellOf(y - reach); row <= cellOf(y + height + reach); row += 1) {
+        const key = `${column} ${row}`;
+        const cell = cells.get(key) ?? [];
+        for (const other of cell) {
+          const [a, b] = [root(index), root(other)];
+          if (a !== b && areNear(items[index] as Painted, items[other] as Painted, gap)) parents.set(a, b);
+        }
+        cells.set(key, [...cell, index]);
+      }
+  }
+  const groups = new Map<number, number[]>();
+  for (const index of chosen) groups.set(root(index), [...(groups.get(root(index)) ?? []), index]);
+  return [...groups.values()];
+}
+
+function cellOf(px: number): number {
+  return Math.floor(px / CELL);
+}
+
+function areNear({ box: a }: Painted, { box: b }: Painted, gap: number): boolean {
+  const across = Math.max(a[0], b[0]) - Math.min(a[0] + a[2], b[0] + b[2]);
+  const down = Math.max(a[1], b[1]) - Math.min(a[1] + a[3], b[1] + b[3]);
+  return across <= gap && down <= gap;
+}
+
+/** Whether nothing else is painted between the pieces where they are. */
+function isFree(group: readonly number[], items: readonly Painted[]): boolean {
+  const [first, last] = [group[0] as number, group[group.length - 1] as number];
+  const own = new Set(group);
+  const whole: Painted = { type: 'art', box: around(group.map((index) => (items[index] as Painted).box)) };
+  return items.slice(first, last).every((one, index) => own.has(first + index) || !areNear(one, whole, -OVERLAP));
+}

@@ -1,0 +1,145 @@
+import type { Adjustment } from '../adjust/adjustment.js';
+import type { Box, PageDocument } from '../document/types.js';
+import { elements } from '../document/walk.js';
+import type { MeasuredPage } from '../proof/measurement.js';
+import type { Limit } from './limits.js';
+import type { TrialFault } from './faults.js';
+import { mendsFor, type Mend } from './suggested-fixes.js';
+
+/** A mend that was kept, and how many faults it took away. */
+export interface KeptMend extends Mend {
+  readonly faults: number;
+}
+
+/** What became of one edit. */
+export interface TriedCase {
+  readonly name: string;
+  /** In words, what a client did. */
+  readonly what: string;
+  readonly faults: readonly TrialFault[];
+}
+
+/** What became of the edits of one page. */
+export interface TriedPage {
+  readonly page: string;
+  /** px */
+  readonly widths: readonly number[];
+  readonly cases: readonly TriedCase[];
+  /** What would mend faults, or has if `mended`. */
+  readonly mends: readonly KeptMend[];
+  /** Where no style helps: what would be a limit, or is one if `mended`. */
+  readonly limits: readonly Limit[];
+  readonly mended: boolean;
+}
+
+/** How mends are tried out: by whoever can measure. */
+export interface Bench {
+  /** Measures the page as it is, with corrections, at each width. */
+  readonly asIs: (list: readonly Adjustment[]) => Promise<readonly MeasuredPage[]>;
+  /** The faults of an edit, with corrections. */
+  readonly faultsOf: (name: string, list: readonly Adjustment[]) => Promise<readonly TrialFault[]>;
+}
+
+/** Most mends that are tried for a page, each for an edit. */
+const MOST = 90;
+
+/**
+ * Tries what may mend, mildest first, and keeps what takes faults away and leaves the page as it was.
+ * @param document the page as it is, and `before` how it measured
+ * @param existing corrections that are there already
+ * @param broken faults by the names of the edits that have some
+ */
+export async function mendTrial(
+  document: PageDocument,
+  before: readonly MeasuredPage[],
+  existing: readonly Adjustment[],
+  broken: ReadonlyMap<string, readonly TrialFault[]>,
+  { asIs, faultsOf }: Bench,
+): Promise<KeptMend[]> {
+  const kept: KeptMend[] = [];
+  const frames = framesIn(before);
+  const pictures = [...elements(document.body)].flatMap(({ element, id }) => (element === 'img' ? [id] : []));
+  const first = existing.reduce((most, { step = 0 }) => Math.max(most, step), 0) + 1;
+  const [tried, moving] = [new Set<string>(), new Set<string>()];
+  let left = broken;
+  /* One edit after the other has its turn: none uses up what may be tried. */
+  let turn = 0;
+  const next = (): { readonly name: string; readonly mend: Mend } | undefined => {
+    const edits = [...left];
+    for (let at = 0; at < edits.length; at += 1) {
+      const [name, faults] = edits[(turn + at) % edits.length] as [string, readonly TrialFault[]];
+      const mend = mendsFor(document, faults, frames).find((one) => !moving.has(keyOf(one)) && !tried.has(keyOf(one, name))); // prettier-ignore
+      if (!mend) continue;
+      turn += at + 1;
+      return { name, mend };
+    }
+    return undefined;
+  };
+  for (let one = next(); one && tried.size < MOST; one = next()) {
+    const { name, mend } = one;
+    tried.add(keyOf(mend, name));
+    const own = mend.adjustments.map((each) => ({ ...each, step: first + kept.length }));
+    const list = [...existing, ...kept.flatMap(({ adjustments }) => adjustments), ...own];
+    if (hasMoved(before, await asIs(list), pictures)) {
+      moving.add(keyOf(mend));
+      continue;
+    }
+    /* What does not help the edit for which it is meant is not tried on all others. */
+    const then = new Map([[name, await faultsOf(name, list)]]);
+    if (!isBetter(new Map([[name, left.get(name) ?? []]]), then)) continue;
+    for (const [other, faults] of left) if (other !== name && faults.length) then.set(other, await faultsOf(other, list)); // prettier-ignore
+    if (!isBetter(left, then)) continue;
+    kept.push({ why: mend.why, adjustments: own, faults: countOf(left) - countOf(then) });
+    left = new Map([...left.keys()].flatMap((edit) => (then.has(edit) ? [[edit, then.get(edit) ?? []]] : [])));
+  }
+  return kept;
+}
+
+/** The boxes of all things at each width, by their ids. */
+function framesIn(pages: readonly MeasuredPage[]): ReadonlyMap<string, readonly Box[]> {
+  const found = new Map<string, Box[]>();
+  for (const { things = {} } of pages) for (const [id, { box }] of Object.entries(things)) found.set(id, [...(found.get(id) ?? []), box]); // prettier-ignore
+  return found;
+}
+
+function keyOf({ adjustments }: Mend, name = ''): string {
+  return `${name} ${JSON.stringify(adjustments)}`;
+}
+
+/** A page that scrolls sideways by so much less is nearer to right, px. */
+const NARROWER = 8;
+
+/** Whether there are fewer faults, or the page scrolls less. Words on words are worse than what they take the place of. */
+function isBetter(
+  before: ReadonlyMap<string, readonly TrialFault[]>,
+  now: ReadonlyMap<string, readonly TrialFault[]>,
+): boolean {
+  if (countOf(now, 'overlap') > countOf(before, 'overlap')) return false;
+  const fewer = countOf(before) - countOf(now);
+  /* Of several texts that are too wide in a row each mended one counts, though the page scrolls until the last of them. */
+  return fewer > 0 || (fewer === 0 && widthOf(before) - widthOf(now) >= NARROWER);
+}
+
+function widthOf(faults: ReadonlyMap<string, readonly TrialFault[]>): number {
+  return [...faults.values()].flat().reduce((sum, { by = 0 }) => sum + by, 0);
+}
+
+function countOf(faults: ReadonlyMap<string, readonly TrialFault[]>, kind?: TrialFault['kind']): number {
+  return [...faults.values()].flat().filter((one) => kind === undefined || one.kind === kind).length;
+}
+
+/** A word or a picture of the page as it was may move this far, px: a mend must not change what is right. */
+const STILL = 0.5;
+
+function hasMoved(before: readonly MeasuredPage[], now: readonly MeasuredPage[], pictures: readonly string[]): boolean {
+  return before.some((page, at) => {
+    const is = now[at];
+    if (!is || page.words.length !== is.words.length || Math.abs(page.height - is.height) > STILL) return true;
+    const other = (id: string): boolean => (page.things?.[id]?.box ?? []).some((value, side) => Math.abs(value - (is.things?.[id]?.box[side] ?? NaN)) > STILL); // prettier-ignore
+    if (pictures.some(other)) return true;
+    return page.words.some((word, index) => {
+      const own = is.words[index];
+      return !own || own.text !== word.text || Math.abs(own.x - word.x) > STILL || Math.abs(own.y - word.y) > STILL;
+    });
+  });
+}

@@ -1,0 +1,250 @@
+import type { Adjustment } from '../adjust/adjustment.js';
+import { fillPage, originalContent, originalValues } from '../content/content.js';
+import { regionsOf } from '../content/regions.js';
+import { flatten } from '../content/values.js';
+import { element, page, words } from '../document/sample.js';
+import type { ElementNode } from '../document/types.js';
+import type { MeasuredPage, MeasuredWord } from '../proof/measurement.js';
+import { casesOf, TALL_PICTURE } from './cases.js';
+import { markupFaults, trialFaults, type TrialFault } from './faults.js';
+import { mendTrial } from './apply-fixes.js';
+import { mendsFor } from './suggested-fixes.js';
+
+/* What clients do, what is wrong then, and what mends it; a browser is stood in for. */
+
+const card = (id: string): ElementNode => {
+  const path = `offers.cards.${id}`;
+  return element('card', id, { style: 'card', entry: { list: 'offers.cards', id } }, element('heading', `${id}-h`, { element: 'h3', style: 'head' }, words(`The ${id} one`, `${path}.heading`)), element('text', `${id}-p`, { element: 'p', style: 'text' }, words('Some words of it', `${path}.text`))); // prettier-ignore
+};
+const document = page(
+  {
+    card: { rest: {} }, head: { rest: { 'text-wrap-mode': 'nowrap' } }, text: { rest: {} }, row: { rest: { display: 'flex' } },
+    low: { rest: { height: '40px', 'overflow-x': 'hidden' }, variants: [{ at: 'below-600', set: { height: '20px' } }] },
+  },
+  element('section', 'Offers', { element: 'section' },
+    element('image', 'i', { element: 'img', attributes: { src: 'assets/a.jpg', alt: 'A' }, fields: { src: 'offers.picture.file', alt: 'offers.picture.alt' } }),
+    element('text', 'low', { element: 'p', style: 'low' }, words('One line', 'offers.text')),
+    element('row', 'row', { style: 'row' }, card('small'), card('large')))); // prettier-ignore
+const cases = casesOf(document, regionsOf(document), {});
+const caseOf = (name: string) => cases.find((one) => one.name === name);
+const valuesOf = (name: string): ReadonlyMap<string, string> => flatten(caseOf(name)?.content ?? {}).values;
+
+describe('what clients do', () => {
+  it('is done in every field of a kind, and in no other', () => {
+    const before = originalValues(document).values;
+    const changed = (name: string): string[] => [...valuesOf(name)].filter(([path, value]) => before.get(path) !== value).map(([path]) => path); // prettier-ignore
+    expect(changed('long-titles')).toEqual(['offers.cards.small.heading', 'offers.cards.large.heading']);
+    expect(valuesOf('long-titles').get('offers.cards.small.heading')).toBe('The small one The small one');
+    expect(valuesOf('short-titles').get('offers.cards.small.heading')).toBe('The');
+    expect(changed('tall-pictures')).toEqual(['offers.picture.file']);
+    expect(valuesOf('tall-pictures').get('offers.picture.file')).toBe(TALL_PICTURE);
+    expect(changed('empty-fields')).toEqual(['offers.text', 'offers.cards.small.text', 'offers.cards.large.text']);
+    for (const { name } of cases) expect(valuesOf(name).get('page.title')).toBe('Sample');
+  });
+
+  it('makes lists of none, one, twice as many and a hundred entries', () => {
+    const counts = ['no-entries', 'one-entry', 'twice-the-entries', 'hundred-entries'].map((name) => {
+      const filled = fillPage(document, caseOf(name)?.content ?? {});
+      return originalValues(filled).lists.get('offers.cards')?.length ?? 0;
+    });
+    expect(counts).toEqual([0, 1, 4, 100]);
+  });
+
+  it('writes about as much in other scripts, and keeps what a client wrote before', () => {
+    const greek = valuesOf('greek').get('offers.text') ?? '';
+    expect(greek).toMatch(/^\p{Script=Greek}/u);
+    expect(greek.length).toBeLessThanOrEqual('One line'.length);
+    const own = casesOf(document, regionsOf(document), { offers: { text: 'Mine' } });
+    expect(flatten(own.find(({ name }) => name === 'capitals')?.content ?? {}).values.get('offers.text')).toBe('MINE');
+  });
+});
+
+const word = (text: string, of: string, x: number, y: number, more: Partial<MeasuredWord> = {}): MeasuredWord => ({ text, of, x, y, width: 40, height: 20, ...more }); // prettier-ignore
+const measured = (list: readonly MeasuredWord[], more: Partial<MeasuredPage> = {}): MeasuredPage => ({
+  words: list, things: { 'heading-small-h': { box: [0, 0, 100, 30] }, 'text-small-p': { box: [0, 40, 100, 30] }, 'text-low': { box: [0, 80, 100, 40] } },
+  sections: [], pictures: [], height: 200, overflow: 0, elements: 9, ...more,
+}); // prettier-ignore
+const before = measured([word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 0, 40)]);
+const kinds = (now: MeasuredPage, was = before): string[] => trialFaults(document, was, now, 390).map(({ kind, path, section }) => `${kind} ${section}/${path}`); // prettier-ignore
+
+describe('what is wrong with an edited page', () => {
+  it('is nothing where all is as it was', () => {
+    expect(trialFaults(document, before, before, 390)).toEqual([]);
+  });
+
+  it('is told by the field that is at fault', () => {
+    const heading = 'offers/offers.cards.small.heading';
+    expect(kinds(measured([word('The', 'heading-small-h', 80, 0)]))).toEqual([`beyond ${heading}`]);
+    expect(kinds(measured([word('The', 'heading-small-h', 0, 0, { cut: true })]))).toEqual([`cut-off ${heading}`]);
+    expect(kinds(measured([word('The', 'heading-small-h', 0, 0, { under: 'card-large' })]))).toEqual([`covered ${heading}`]); // prettier-ignore
+    expect(kinds(measured([word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 5, 5)]))).toEqual([`overlap ${heading}`]); // prettier-ignore
+    expect(kinds(measured([word('The', 'heading-small-h', 380, 0, { width: 60 })], { overflow: 50 }))).toEqual([`scrolls ${heading}`, `beyond ${heading}`]); // prettier-ignore
+    /* Which text lies over it is told too, of words that cover and of words that only touch. */
+    const over = (...words: Parameters<typeof measured>[0]) => trialFaults(document, before, measured(words), 390).map((one) => one.over); // prettier-ignore
+    expect(over(word('The', 'heading-small-h', 0, 0, { under: 'text-low' }))).toEqual(['offers.text']);
+    expect(over(word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 5, 5, { under: 'text-low' }))[0]).toBe('offers.text'); // prettier-ignore
+    expect(over(word('The', 'heading-small-h', 0, 0, { under: 'card-large' }))).toEqual([undefined]);
+    const flat = { ...before, things: { ...before.things, 'text-low': { box: [0, 80, 100, 0] as const } } };
+    expect(kinds(flat)).toEqual(['collapsed offers/offers.text']);
+  });
+
+  it('is not what was so before, in elements of the same style', () => {
+    const meant = measured([word('The', 'heading-large-h', 0, 0, { cut: true })]);
+    expect(kinds(measured([word('The', 'heading-small-h', 0, 0, { cut: true })]), meant)).toEqual([]);
+    expect(kinds(measured([], { overflow: 20 }), measured([], { overflow: 20 }))).toEqual([]);
+  });
+
+  it('is text that has become markup', () => {
+    expect(markupFaults('<p>&lt;b&gt;</p>', '<p></p>', '<b>')).toEqual([]);
+    expect(markupFaults('<p><b></b></p>', '<p></p>', '<b>')).toEqual([expect.objectContaining({ kind: 'markup' })]);
+  });
+});
+
+describe('what may mend it', () => {
+  const fault = (kind: TrialFault['kind'], id: string): TrialFault => ({ kind, id, width: 390, what: 'x' });
+  const said = (...faults: TrialFault[]): string[] => mendsFor(document, faults).map(({ adjustments }) => adjustments.map(({ style, element: id, property, value }) => `${style ?? id} ${property}: ${value}`).join('; ')); // prettier-ignore
+
+  it('is for the page first, then for the text, its row and its box', () => {
+    expect(said(fault('beyond', 'heading-small-h'))).toEqual([
+      'box-page overflow-wrap: anywhere',
+      'box-page overflow-wrap: break-word',
+      'head text-wrap-mode: wrap',
+      'head text-wrap-mode: wrap; head overflow-wrap: anywhere; head min-width: 0; head max-width: 100%; head flex-shrink: 1',
+      'head overflow-wrap: anywhere',
+      'head overflow-wrap: anywhere; head min-width: 0',
+      'head overflow-wrap: break-word',
+      'row flex-wrap: wrap',
+    ]);
+    /* An entry that was added is named after the one that it is made from. */
+    expect(said(fault('beyond', 'heading-small-h-more-3'))).toEqual(said(fault('beyond', 'heading-small-h')));
+    const above = 'low position: relative; low z-index: 1';
+    expect(said({ ...fault('covered', 'text-low'), under: 'card-small' })).not.toContain(above);
+    expect(said(fault('overlap', 'card-small'))).toContain('row flex-wrap: wrap');
+    expect(said(fault('cut-off', 'text-low'))).toContain('low height: auto; low min-height: 40px');
+  });
+
+  it('is said of an element where that has it otherwise than its style', () => {
+    const link = { ...element('link', 'l', { element: 'a', style: 'plain', inline: true }, words('Cart')), difference: 'own' }; // prettier-ignore
+    const shown = page({ plain: { rest: {} }, own: { rest: { 'text-wrap-mode': 'nowrap' } } }, element('row', 'r', {}, link)); // prettier-ignore
+    const mends = mendsFor(shown, [fault('cut-off', link.id)]).map(({ adjustments }) => adjustments.map(({ element: of, style, property }) => `${of ?? `.${style}`} ${property}`).join('; ')); // prettier-ignore
+    expect(mends).toContain(`${link.id} text-wrap-mode`);
+    expect(mends).toContain('.plain overflow-wrap');
+  });
+
+  it('lets words lie above ornament, not above other words', () => {
+    const shown = page({}, element('artwork', 'dots', {}), element('text', 't', { element: 'p' }, words('Tea')), element('text', 'u', { element: 'p' }, words('Cake'))); // prettier-ignore
+    const above = (under: string): boolean => mendsFor(shown, [{ ...fault('covered', 'text-t'), under }]).some(({ why }) => why.startsWith('it lies above')); // prettier-ignore
+    expect([above('artwork-dots'), above('text-u'), above('')]).toEqual([true, false, false]);
+  });
+
+  it('is for a whole row where the page scrolls until the last of its texts may break', () => {
+    const one = (id: string): ElementNode => element('text', id, { element: 'p', style: `line-${id}` }, words(id));
+    const nowrap = { rest: { 'text-wrap-mode': 'nowrap' } };
+    const row = page({ 'line-a': nowrap, 'line-b': nowrap, 'line-c': { rest: {} } }, element('row', 'r', {}, one('a'), one('b'), one('c'))); // prettier-ignore
+    const whole = (kind: TrialFault['kind']) => mendsFor(row, [fault(kind, 'text-a')]).find(({ why }) => why.startsWith('all lines of its row')); // prettier-ignore
+    expect([...new Set(whole('scrolls')?.adjustments.map(({ style }) => style))]).toEqual(['line-a', 'line-b']);
+    expect(whole('beyond')).toBeUndefined();
+    const two = { ...row, body: { ...row.body, children: [...(row.body.children ?? []), element('row', 'q', {}, element('text', 'd', { element: 'p', style: 'line-d' }, words('d')))] }, styles: { ...row.styles, 'line-d': nowrap } }; // prettier-ignore
+    const all = mendsFor(two, [fault('scrolls', 'text-a')]).find(({ why }) => why.startsWith('all lines break'));
+    expect([...new Set(all?.adjustments.map(({ style }) => style))]).toEqual(['line-a', 'line-b', 'line-d']);
+  });
+
+  it('is kept where the page scrolls less, though it scrolls still', async () => {
+    const wide = (by: number): TrialFault => ({ ...fault('scrolls', 'heading-small-h'), by });
+    const faultsOf = async (_: string, list: readonly Adjustment[]): Promise<readonly TrialFault[]> => [wide(list.some(({ value }) => value === 'break-word') ? 40 : 200)]; // prettier-ignore
+    const kept = await mendTrial(document, [before], [], new Map([['long-word', [wide(200)]]]), { asIs: async () => [before], faultsOf }); // prettier-ignore
+    expect(kept.map(({ adjustments: [one], faults }) => [one?.value, faults])).toEqual([['break-word', 0]]);
+  });
+
+  it('has long words break where a box around them says otherwise', () => {
+    const around = page({ frame: { rest: { 'overflow-wrap': 'break-word' } } }, element('card', 'c', { style: 'frame' }, element('text', 't', { element: 'p' }, words('Tea')))); // prettier-ignore
+    const made = mendsFor(around, [fault('scrolls', 'text-t')]).flatMap(({ adjustments }) => adjustments);
+    expect(made).toContainEqual({ page: 'sample', style: 'frame', property: 'overflow-wrap', value: 'anywhere' });
+  });
+
+  it('holds open what collapses without its picture, from within, by its shape or its least height', () => {
+    const shown = page({}, element('section', 'Skies', { element: 'section' }, element('card', 'same', {}), element('card', 'other', {}))); // prettier-ignore
+    const frames = new Map([['section-Skies', [[0, 0, 400, 300]]], ['card-same', [[0, 0, 400, 200], [0, 0, 200, 100]]], ['card-other', [[0, 0, 400, 90], [0, 0, 200, 80]]]]); // prettier-ignore
+    const made = mendsFor(shown, ['section-Skies', 'card-same', 'card-other'].map((id) => fault('collapsed', id)), frames as never); // prettier-ignore
+    expect(made.map(({ adjustments: [one] }) => `${one?.element} ${one?.property}: ${one?.value}`)).toEqual([
+      'card-same aspect-ratio: 400 / 200',
+      'card-same min-height: 100px',
+      'card-other min-height: 80px',
+    ]);
+  });
+
+  it('keeps the frames of pictures that a client can exchange, where one is at fault', () => {
+    const picture = (id: string, more: object): ElementNode => element('image', id, { element: 'img', attributes: { src: 'assets/a.jpg' }, ...more }); // prettier-ignore
+    const shown = page({}, element('section', 'Offers', { element: 'section' }, picture('fixed', { fields: { src: 'offers.picture.file' } }), picture('fluid', { fields: { src: 'offers.other.file' } }), picture('drawn', {}))); // prettier-ignore
+    const frames = new Map([['image-fixed', [[0, 0, 40, 30], [9, 9, 40, 30]]], ['image-fluid', [[0, 0, 300, 200], [0, 0, 0, 0], [0, 0, 150, 100]]]] as const); // prettier-ignore
+    const set = (section: string): string[] => mendsFor(shown, [{ kind: 'overlap', width: 390, what: 'x', section }], frames as never).flatMap(({ why, adjustments }) => (why.startsWith('a picture') ? [adjustments.map(({ element: id, property, value }) => `${id} ${property}: ${value}`).join('; ')] : [])); // prettier-ignore
+    expect(set('offers')).toEqual([
+      'image-fixed aspect-ratio: 40 / 30; image-fixed object-fit: cover; image-fixed width: 40px; image-fixed max-width: 100%',
+      'image-fluid aspect-ratio: 300 / 200; image-fluid object-fit: cover',
+    ]);
+    expect(set('elsewhere')).toEqual([]);
+  });
+
+  it('is tried, and kept only if faults go and no word of the page moves', async () => {
+    const broken = new Map([['long-word', [fault('beyond', 'heading-small-h'), fault('beyond', 'text-small-p')]], ['markup', [fault('beyond', 'heading-small-h')]]]); // prettier-ignore
+    const has = (list: readonly Adjustment[], value: string): boolean => list.some((one) => one.value === value);
+    const tried: string[] = [];
+    const kept = await mendTrial(
+      document,
+      [before],
+      [{ style: 'card', property: 'color', value: 'red', step: 4 }],
+      broken,
+      {
+        /* Words of the page move if they may break anywhere, and a wrapped heading pushes them too. */
+        asIs: async (list) => [has(list, 'anywhere') ? measured([word('The', 'heading-small-h', 0, 3), ...before.words.slice(1)]) : before], // prettier-ignore
+        faultsOf: async (name, list) => {
+          tried.push(name);
+          if (!has(list, 'break-word')) return broken.get(name) ?? [];
+          return has(list, 'wrap') ? [] : (broken.get(name) ?? []).slice(0, 1);
+        },
+      },
+    );
+    expect(kept.map(({ adjustments, faults }) => [adjustments[0]?.value, adjustments[0]?.step, faults])).toEqual([
+      ['break-word', 5, 1],
+      ['wrap', 6, 2],
+    ]);
+    expect(tried).not.toContain('greek');
+  });
+
+  it('is not kept where it lays words on words, whatever else it mends', async () => {
+    const above = (list: readonly Adjustment[]): boolean => list.some(({ property }) => property === 'z-index');
+    const covered = [fault('covered', 'text-low'), { ...fault('covered', 'text-low'), width: 820 }];
+    const faultsOf = async (_: string, list: readonly Adjustment[]): Promise<readonly TrialFault[]> => (above(list) ? [fault('overlap', 'text-low')] : covered); // prettier-ignore
+    expect(await mendTrial(document, [before], [], new Map([['long-word', covered]]), { asIs: async () => [before], faultsOf })).toEqual([]); // prettier-ignore
+  });
+
+  it('is tried on all edits only if it helps the one for which it is meant', async () => {
+    const broken = new Map([['long-word', [fault('beyond', 'heading-small-h')]], ['no-pictures', [fault('collapsed', 'text-low')]]]); // prettier-ignore
+    const asked: string[] = [];
+    const faultsOf = async (name: string): Promise<readonly TrialFault[]> => {
+      asked.push(name);
+      return broken.get(name) ?? [];
+    };
+    expect(await mendTrial(document, [before], [], broken, { asIs: async () => [before], faultsOf })).toEqual([]);
+    expect(asked.filter((name) => name === 'long-word')).toHaveLength(mendsFor(document, broken.get('long-word') ?? []).length); // prettier-ignore
+  });
+
+  it('gives every edit its turn', async () => {
+    const broken = new Map([['long-word', [fault('beyond', 'heading-small-h')]], ['no-pictures', [fault('collapsed', 'text-low')]]]); // prettier-ignore
+    const tried: string[] = [];
+    const asIs = async (list: readonly Adjustment[]): Promise<readonly MeasuredPage[]> => {
+      tried.push(list.at(-1)?.property ?? '');
+      return [measured([word('Else', 'text-low', 0, 0)])];
+    };
+    expect(await mendTrial(document, [before], [], broken, { asIs, faultsOf: async () => [] })).toEqual([]);
+    expect(tried.slice(0, 2).sort()).toEqual(['aspect-ratio', 'overflow-wrap']);
+  });
+
+  it('says nothing of a page on which nothing breaks', async () => {
+    const never = (): never => {
+      throw new Error('nothing is to be measured');
+    };
+    expect(await mendTrial(document, [before], [], new Map(), { asIs: never, faultsOf: never })).toEqual([]);
+    expect(originalContent(document)['offers']).toBeDefined();
+  });
+});

@@ -1,0 +1,50 @@
+import { regionsOf } from '../content/regions.js';
+import { flatten } from '../content/values.js';
+import { element, page } from '../document/sample.js';
+import type { PageDocument } from '../document/types.js';
+import { casesOf } from './cases.js';
+import type { TrialFault } from './faults.js';
+import { limitsFor, withLimits } from './limits.js';
+
+const said = (text: string, field: string) => ({ kind: 'words', text, field }) as const;
+const card = (id: string, title: string) => element('card', id, { entry: { list: 'ways.cards', id } }, element('heading', `h-${id}`, { element: 'h3' }, said(title, `ways.cards.${id}.heading`)), element('text', `t-${id}`, { element: 'p' }, said('For all', `ways.cards.${id}.text`))); // prettier-ignore
+const document: PageDocument = page({}, element('section', 'ways', {}, card('one', 'Friday evening'), card('two', 'Sunday'))); // prettier-ignore
+const fault = (kind: TrialFault['kind'], path: string): TrialFault => ({
+  kind,
+  width: 390,
+  path,
+  what: 'It is covered',
+});
+const limits = (...faults: TrialFault[]) => limitsFor(document, regionsOf(document), {}, new Map([['long-titles', faults]])); // prettier-ignore
+
+describe('limits of a trial', () => {
+  it('are what the longest of a field has now, rounded up, for all entries of a list', () => {
+    expect(limits(fault('covered', 'ways.cards.two.heading'), fault('overlap', 'ways.cards.one.heading'))).toEqual([{ path: 'ways.cards.*.heading', longest: 15, faults: 2 }]); // prettier-ignore
+  });
+
+  it('may be of the text that lies over another one', () => {
+    const covered = new Map([['long-titles', [{ ...fault('covered', 'ways.cards.two.heading'), over: 'ways.cards.two.text' }]]]); // prettier-ignore
+    const of = (which: 'path' | 'over') => limitsFor(document, regionsOf(document), {}, covered, which).map(({ path }) => path); // prettier-ignore
+    expect([of('path'), of('over')]).toEqual([['ways.cards.*.heading'], ['ways.cards.*.text']]);
+  });
+
+  it('are none for what has nothing to do with length, or no field', () => {
+    expect(limits(fault('collapsed', 'ways.cards.two.heading'), fault('covered', 'ways.gone'))).toEqual([]);
+    expect(limitsFor(document, regionsOf(document), {}, new Map([['no-pictures', [fault('covered', 'ways.cards.two.heading')]]]))).toEqual([]); // prettier-ignore
+  });
+
+  it('hold for what the trial does then, and are not proposed twice', () => {
+    const limited = withLimits(document, limits(fault('covered', 'ways.cards.two.heading')));
+    const long = casesOf(limited, regionsOf(limited), {}).find(({ name }) => name === 'long-titles');
+    expect(flatten(long?.content ?? {}).values.get('ways.cards.one.heading')).toBe('Friday evening');
+    expect(flatten(long?.content ?? {}).values.get('ways.cards.two.heading')).toBe('Sunday Sunday');
+    expect(limitsFor(limited, regionsOf(limited), {}, new Map([['long-titles', [fault('covered', 'ways.cards.two.heading')]]]))).toEqual([]); // prettier-ignore
+  });
+
+  it('of a person hold for entries and locks too', () => {
+    const ruled: PageDocument = { ...document, fieldRules: { 'ways.cards': { fewest: 2, most: 3 }, 'ways.cards.*.text': { locked: true } } }; // prettier-ignore
+    const lists = (name: string) => flatten(casesOf(ruled, regionsOf(ruled), {}).find((one) => one.name === name)?.content ?? {}); // prettier-ignore
+    expect(['no-entries', 'one-entry', 'hundred-entries'].map((name) => lists(name).lists.get('ways.cards')?.length)).toEqual([2, 2, 3]); // prettier-ignore
+    expect(lists('long-word').values.get('ways.cards.one.text')).toBe('For all');
+  });
+});

@@ -1,0 +1,145 @@
+import { decided, type Brief, type Decision, type Deed, type Reached } from '../../brief/brief.js';
+import { readColour, writeColour } from '../../css/colours.js';
+import { replaceFamily } from '../../css/font-families.js';
+import type { Declarations, ElementNode, PageDocument, PageNode, Part } from '../../document/types.js';
+import { elements, isElement, mapTree } from '../../document/walk.js';
+import type { Pass } from '../pass.js';
+import { elementsAt, knownAddresses, linkPlaces } from './find-elements.js';
+import { restyled, withLook } from './element-styles.js';
+
+/**
+ * A pass that does what a brief says of elements: kinds, levels, names, links, texts, parts, fits, colours, fonts.
+ * @param say is told what came of it
+ */
+export function decisionsPass(brief: Brief, say: (reached: Reached) => void): Pass {
+  return {
+    name: 'decisions',
+    does: 'does what the brief says of elements',
+    run(document) {
+      const done: number[] = [];
+      const made = decided(brief, ...ON_ELEMENTS, 'colour', 'font').reduce((before, one) => {
+        const after = decide(before, one);
+        if (after !== before) done.push(one.order);
+        return after;
+      }, document);
+      const largest = new Map<string, number>();
+      for (const one of decided(brief, 'largest')) {
+        const found = elementsAt(made, one.at, (node) => suits(node, one.do));
+        if (found.size) done.push(one.order);
+        for (const id of found) largest.set(id, Number(one.to));
+      }
+      say({ done, largest, known: knownAddresses(document) });
+      return made;
+    },
+  };
+}
+
+const ON_ELEMENTS = ['kind', 'level', 'name', 'link', 'alt', 'part', 'fit'] as const;
+
+/** The document with one decision done; the very same if there is nothing that it is about. */
+function decide(document: PageDocument, one: Decision): PageDocument {
+  if (one.do === 'colour') return recoloured(document, one.at, String(one.to));
+  if (one.do === 'font') return refonted(document, one.at, String(one.to));
+  const all = elementsAt(document, one.at, (node) => suits(node, one.do));
+  const found = one.do === 'link' ? linkPlaces(document, all) : all;
+  return found.size ? change(document, found, one) : document;
+}
+
+/** Whether a decision can be about an element of this kind. */
+function suits({ kind, element, markup }: ElementNode, deed: Deed): boolean {
+  if (deed === 'level') return kind === 'heading' || kind === 'text';
+  if (deed === 'alt') return element === 'img' || markup !== undefined;
+  if (deed === 'largest') return element === 'img';
+  return deed !== 'fit' || element === 'img' || element === 'video';
+}
+
+function change(document: PageDocument, at: ReadonlySet<string>, decision: Decision): PageDocument {
+  const looks = new Map<string, Declarations>();
+  const body = mapTree(document.body, (node): PageNode => {
+    if (!isElement(node) || !at.has(node.id)) return node;
+    const changed = changeNode(node, decision);
+    looks.set(node.id, {
+      ...(changed.element === node.element ? {} : restyled(node.element, changed.element, document.styles[node.style ?? ''])), // prettier-ignore
+      ...(decision.do === 'fit' ? { 'object-fit': String(decision.to) } : {}),
+    });
+    return changed;
+  });
+  return [...looks].reduce<PageDocument>((made, [id, look]) => withLook(made, id, 'decided', look), { ...document, body }); // prettier-ignore
+}
+
+const ELEMENT: Readonly<Record<string, string>> = { heading: 'h2', text: 'p', button: 'a', link: 'a', quote: 'blockquote', menu: 'nav', card: 'div', box: 'div' }; // prettier-ignore
+
+function changeNode(node: ElementNode, { do: deed, to = '' }: Decision): ElementNode {
+  switch (deed) {
+    case 'kind': {
+      const kind = String(to) as ElementNode['kind'];
+      const keeps = (kind === 'heading' && /^h\d$/.test(node.element)) || (kind === 'button' && node.element === 'button'); // prettier-ignore
+      const element = keeps ? node.element : (ELEMENT[kind] ?? node.element);
+      if (element !== 'a') return { ...node, kind, element };
+      return { ...node, kind, element, attributes: { href: '#', ...node.attributes } };
+    }
+    case 'level':
+      return { ...node, kind: 'heading', element: `h${to}` };
+    case 'name':
+      return { ...node, name: String(to) };
+    case 'link':
+      return linked(node, String(to));
+    case 'alt':
+      return node.markup
+        ? { ...node, attributes: { ...node.attributes, role: 'img', 'aria-label': String(to) } }
+        : { ...node, attributes: { ...node.attributes, alt: String(to) } };
+    case 'part':
+      return { ...node, kind: 'section', part: to as Part, element: partElement(node.element, to as Part) };
+    default:
+      return node;
+  }
+}
+
+/** A box that pages share says so by its element, where there is one for it. */
+function partElement(element: string, part: Part): string {
+  return /^(div|section)$/.test(element) ? (part === 'reused' ? 'section' : part) : element;
+}
+
+/** The link itself, or the first one in it; a text without one becomes one. */
+export function linked(node: ElementNode, href: string): ElementNode {
+  const inner = [...elements(node)].find(({ element }) => element === 'a');
+  if (!inner) return { ...node, kind: node.kind === 'button' ? 'button' : 'link', element: 'a', attributes: { ...node.attributes, href } }; // prettier-ignore
+  return mapTree(node, (one) =>
+    isElement(one) && one.id === inner.id ? { ...one, attributes: { ...one.attributes, href } } : one,
+  );
+}
+
+function recoloured(document: PageDocument, from: string, to: string): PageDocument {
+  const wanted = from.toLowerCase();
+  const named = (colour: string): string => {
+    const read = readColour(colour);
+    return read ? writeColour(read) : colour.toLowerCase();
+  };
+  return mapValues(document, (value) =>
+    value.replace(/#[0-9a-f]{6}\b|rgb\(\s*\d+,\s*\d+,\s*\d+\s*\)/gi, (one) => (named(one) === wanted ? to : one)),
+  );
+}
+
+function refonted(document: PageDocument, from: string, to: string): PageDocument {
+  return mapValues(document, (value, name) => (name === 'font-family' ? replaceFamily(value, from, to) : value));
+}
+
+/** The document with every value of its styles changed; itself if none is. */
+function mapValues(document: PageDocument, change: (value: string, name: string) => string): PageDocument {
+  let any = false;
+  const map = (set: Declarations): Declarations =>
+    Object.fromEntries(
+      Object.entries(set).map(([name, value]) => {
+        const made = change(value, name);
+        any ||= made !== value;
+        return [name, made];
+      }),
+    );
+  const styles = Object.fromEntries(
+    Object.entries(document.styles).map(([name, { rest, variants }]) => [
+      name,
+      { rest: map(rest), ...(variants ? { variants: variants.map((one) => ({ ...one, set: map(one.set) })) } : {}) },
+    ]),
+  );
+  return any ? { ...document, styles } : document;
+}

@@ -1,0 +1,137 @@
+import { hrefOf, type LinkRule } from '../../brief/links.js';
+import { Problem } from '../../errors/tavrik-error.js';
+import type { Declarations, ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
+import { elements, isElement, mapTree, textOf } from '../../document/walk.js';
+import { nearestWords } from '../../text/nearest.js';
+import { linked } from './decisions.js';
+import { elementsAt, knownAddresses, linkPlaces, outermost } from './find-elements.js';
+import { restyled, withLook } from './element-styles.js';
+import type { Pass } from '../pass.js';
+
+/**
+ * A pass that does what a brief says of links: where they lead, in which tab, anchors, and whole boxes as one area to press.
+ * It comes before styles are shared.
+ * @param lost is told of rules that are about nothing in the page: the line of the brief, and what to say
+ */
+export function linkRulesPass(rules: readonly LinkRule[], lost: (line: number, said: string) => void): Pass {
+  return {
+    name: 'link-rules',
+    does: 'leads links where the brief says',
+    run(document) {
+      const led = new Map<string, LinkRule>();
+      return rules.reduce((before, rule) => {
+        const all = elementsAt(before, rule.at);
+        const found = rule.whole ? outermost(before, all) : hrefOf(rule) === undefined ? all : linkPlaces(before, all); // prettier-ignore
+        if (found.size === 0) {
+          const near = nearestWords(rule.at, knownAddresses(before));
+          lost(rule.line, `brief.yaml, line ${rule.line}: nothing is at "${rule.at}", so no link was set${near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : ''}`); // prettier-ignore
+        }
+        return [...found].reduce((made, id) => withRule(made, id, rule, led), before);
+      }, document);
+    },
+  };
+}
+
+function wrong(rule: LinkRule, what: string, right: string): Problem {
+  return new Problem(`Line ${rule.line}: ${what}`, 'brief.yaml', right);
+}
+
+function withRule(document: PageDocument, id: string, rule: LinkRule, led: Map<string, LinkRule>): PageDocument {
+  const node = nodeOf(document, id);
+  const href = hrefOf(rule);
+  const before = led.get(id);
+  if (href !== undefined && before && hrefOf(before) !== href)
+    throw wrong(rule, `"${node.name}" is led elsewhere in line ${before.line} already.`, 'Leave one of the two out.');
+  if (href !== undefined) led.set(id, rule);
+  const anchored = rule.anchor === undefined ? document : withAnchor(document, node, rule);
+  const ready = rule.whole ? withArea(anchored, id, rule) : anchored;
+  return changeAt(ready, id, (one) => {
+    const leading = href === undefined ? one : linked(one, href);
+    return rule.newTab === undefined ? leading : inTab(leading, rule.newTab);
+  });
+}
+
+function nodeOf(document: PageDocument, id: string): ElementNode {
+  return [...elements(document.body)].find((one) => one.id === id) as ElementNode;
+}
+
+function changeAt(document: PageDocument, id: string, change: (node: ElementNode) => ElementNode): PageDocument {
+  const before = nodeOf(document, id);
+  const after = change(before);
+  const look = after.element === before.element ? {} : restyled(before.element, after.element, document.styles[before.style ?? '']); // prettier-ignore
+  const body = mapTree(document.body, (node) => (isElement(node) && node.id === id ? after : node));
+  return withLook({ ...document, body }, id, 'linked', look);
+}
+
+/** Links that open a tab of their own do not hand this one over to it (HTML, 4.6.6.13 link type "noopener"). */
+function inTab(node: ElementNode, isNew: boolean): ElementNode {
+  const change = (one: ElementNode): ElementNode => {
+    const { target: _, rel = '', ...rest } = one.attributes ?? {};
+    const words = rel.split(/\s+/).filter((word) => word && word !== 'noopener');
+    const said = isNew ? [...words, 'noopener'] : words;
+    return { ...one, attributes: { ...rest, ...(isNew ? { target: '_blank' } : {}), ...(said.length ? { rel: said.join(' ') } : {}) } }; // prettier-ignore
+  };
+  return mapTree(node, (one) => (isElement(one) && one.element === 'a' ? change(one) : one));
+}
+
+function withAnchor(document: PageDocument, node: ElementNode, rule: LinkRule): PageDocument {
+  const anchor = rule.anchor as string;
+  const taken = [...elements(document.body)].find(({ id, attributes }) => attributes?.['id'] === anchor && id !== node.id); // prettier-ignore
+  if (taken) throw wrong(rule, `The anchor "${anchor}" is that of "${taken.name}" already.`, 'Give another one.');
+  return changeAt(document, node.id, (one) => ({ ...one, attributes: { ...one.attributes, id: anchor } }));
+}
+
+/** The corner to corner of a box, laid over it. */
+const OVER: Declarations = { content: '""', position: 'absolute', top: '0', right: '0', bottom: '0', left: '0' };
+
+/** One link in a box, whose area is the whole box. Without a link in it, its heading or its first text becomes one. */
+function withArea(document: PageDocument, id: string, rule: LinkRule): PageDocument {
+  const box = nodeOf(document, id);
+  const links = [...elements(box)].filter(({ element }) => element === 'a' || element === 'button');
+  if (links.length > 1)
+    throw wrong(rule, `"${box.name}" holds ${links.length} things to press; only one can have all of its area.`, 'Say which box holds only one, or leave "whole" out.'); // prettier-ignore
+  if (links.length === 0 && hrefOf(rule) === undefined)
+    throw wrong(rule, `"${box.name}" holds no link, and the rule does not say where one leads.`, 'Say where, e.g. section: membership.'); // prettier-ignore
+  const own = links[0] ? { made: document, link: links[0].id } : withInnerLink(document, box, rule);
+  if (own.link === id) return document;
+  const around = pathTo(nodeOf(own.made, id), own.link);
+  const placed = around.slice(1).find(({ style }) => isPlaced(own.made.styles[style ?? '']));
+  if (placed)
+    throw wrong(rule, `In "${box.name}" the link is in, or is, "${placed.name}", which has a place of its own.`, 'Name that box instead.'); // prettier-ignore
+  const parts = (own.made.styles[nodeOf(own.made, own.link).style ?? '']?.variants ?? []).map(({ part: one }) => one);
+  const part = ['::after', '::before'].find((one) => !parts.includes(one));
+  if (part === undefined)
+    throw wrong(rule, `The link in "${box.name}" has something before and after it, so nothing can be laid over the box.`, 'Leave "whole" out.'); // prettier-ignore
+  const held = isPlaced(own.made.styles[box.style ?? ''])
+    ? own.made
+    : withLook(own.made, id, 'linked', { position: 'relative' });
+  return withLook(held, own.link, 'linked', {}, [{ part, set: OVER }]);
+}
+
+function isPlaced(style: SharedStyle | undefined): boolean {
+  return [style?.rest ?? {}, ...(style?.variants ?? []).filter(({ part }) => !part).map(({ set }) => set)].some(
+    (set) => /^(relative|absolute|fixed|sticky)$/.test(set['position'] ?? '') || (set['transform'] ?? 'none') !== 'none', // prettier-ignore
+  );
+}
+
+/** The elements from one that holds another down to that. */
+function pathTo(from: ElementNode, id: string): ElementNode[] {
+  if (from.id === id) return [from];
+  for (const child of from.children ?? []) {
+    const rest = isElement(child) ? pathTo(child, id) : [];
+    if (rest.length) return [from, ...rest];
+  }
+  return [];
+}
+
+function withInnerLink(document: PageDocument, box: ElementNode, rule: LinkRule): { made: PageDocument; link: string } {
+  const inside = [...elements(box)].filter((one) => one !== box && textOf(one));
+  const text = inside.find(({ kind }) => kind === 'heading') ?? inside.find(({ kind }) => kind === 'text');
+  if (!text) throw wrong(rule, `"${box.name}" holds no words that could be the link.`, 'Name a box with a heading or a text.'); // prettier-ignore
+  const link = `${text.id}-link`;
+  const style = `-linked-${link}`;
+  const made: ElementNode = { id: link, kind: 'link', name: text.name, element: 'a', style, inline: true, attributes: { href: '#' }, children: text.children ?? [] }; // prettier-ignore
+  const body = mapTree(document.body, (node) => (isElement(node) && node.id === text.id ? { ...node, children: [made] } : node)); // prettier-ignore
+  const rest: Declarations = { color: 'inherit', 'text-decoration-line': 'none' };
+  return { made: { ...document, styles: { ...document.styles, [style]: { rest } }, body }, link };
+}

@@ -1,0 +1,57 @@
+import { EMPTY_BRIEF, type Brief, type Decision } from '../../brief/brief.js';
+import type { LinkRule } from '../../brief/links.js';
+import { element, page, words } from '../../document/sample.js';
+import type { ElementNode, PageDocument } from '../../document/types.js';
+import { movedAddresses, type MovedAddresses } from './moved-addresses.js';
+
+const said = (id: string, says: string, path: string): ElementNode => ({ ...element('text', id, { id, name: says, element: 'p' }, words(says)), from: { path } }); // prettier-ignore
+const version = (section: string, ...nodes: ElementNode[]): PageDocument => page({}, element('section', 's', { id: 's', name: section }, ...nodes)); // prettier-ignore
+const old = version(
+  'Dates',
+  said('a', 'See the dates', 'Hero / See'),
+  said('b', 'Keeper', 'Team / One'),
+  said('c', 'Keeper', 'Team / Two'),
+);
+const decision = (at: string): Decision => ({ do: 'level', at, to: 2, on: true, order: 0, line: 4 }) as Decision;
+const briefOf = (...at: string[]): Brief => ({ ...EMPTY_BRIEF, decisions: at.map(decision) });
+const same = new Map(['s', 'a', 'b', 'c'].map((id) => [id, id]));
+const moved = (now: PageDocument, brief: Brief, found = same): MovedAddresses =>
+  movedAddresses(brief, [{ old, now, found: () => found }]);
+
+describe('addresses in a brief', () => {
+  it('stay where they mean something still, and nobody is asked what was found', () => {
+    const asked = movedAddresses(briefOf('See the dates', 'Hero / See'), [{ old, now: old, found: () => { throw new Error('asked'); } }]); // prettier-ignore
+    expect([asked.elements.size, asked.sections.size]).toEqual([0, 0]);
+  });
+
+  it('follow an element that says something else, or lies in another layer, in the way they were written', () => {
+    const now = version('Dates', said('a', 'All dates', 'Top / Look'), said('b', 'Keeper', 'Team / One'));
+    expect([...moved(now, briefOf('See the dates', 'Hero / See')).elements]).toEqual([['See the dates', ['All dates']], ['Hero / See', ['Top / Look']]]); // prettier-ignore
+  });
+
+  it('mean all that they meant: by one name, or by one for each', () => {
+    const now = (one: string, two: string) => version('Dates', said('b', one, 'T / 1'), said('c', two, 'T / 2'));
+    expect([...moved(now('Guardian', 'Guardian'), briefOf('Keeper')).elements.values()]).toEqual([['Guardian']]);
+    expect([...moved(now('Guardian', 'Watch'), briefOf('Keeper')).elements.values()]).toEqual([['Guardian', 'Watch']]);
+  });
+
+  it('do not follow what is gone, or cannot be told apart', () => {
+    const now = version('Dates', said('a', 'Twice', 'x'), said('b', 'Twice', 'x'));
+    expect(moved(now, briefOf('See the dates')).elements.size).toBe(0);
+    expect(moved(now, briefOf('See the dates'), new Map()).elements.size).toBe(0);
+    expect(moved(version('Dates'), briefOf('Nowhere')).elements.size).toBe(0);
+  });
+
+  it('stay besides where another page has what they mean still', () => {
+    const now = version('Dates', said('a', 'All dates', 'Hero / See'));
+    const both = movedAddresses(briefOf('See the dates'), [{ old, now, found: () => same }, { old, now: old, found: () => same }]); // prettier-ignore
+    expect([...both.elements]).toEqual([['See the dates', ['See the dates', 'All dates']]]);
+  });
+
+  it('of sections that links lead to follow their sections', () => {
+    const link = (section: string, more: Partial<LinkRule> = {}): LinkRule => ({ at: 'See the dates', section, line: 5, ...more }); // prettier-ignore
+    const now = version('Evenings', said('a', 'See the dates', 'Hero / See'));
+    expect([...moved(now, { ...EMPTY_BRIEF, links: [link('dates')] }).sections]).toEqual([['dates', 'evenings']]);
+    expect(moved(now, { ...EMPTY_BRIEF, links: [link('dates', { page: 'another' }), link('hire')] }).sections.size).toBe(0); // prettier-ignore
+  });
+});

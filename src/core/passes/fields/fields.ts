@@ -1,0 +1,288 @@
+import { FOCUS, isCut } from '../../content/focus.js';
+import { formatOf } from '../../content/formats.js';
+import { BACKGROUND, hasBackground } from '../../content/backgrounds.js';
+import { ICON } from '../../content/icons.js';
+import { FLAGS } from '../../content/looks.js';
+import { isSwitch } from '../../content/parts.js';
+import { ID, LOOK } from '../../content/values.js';
+import { canBeRich, readsBack } from '../../content/rich.js';
+import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
+import { LAYOUT_KINDS } from '../../document/types.js';
+import { elements, isElement, isWords, textOf } from '../../document/walk.js';
+import { NameGiver, slug } from '../../text/words.js';
+import type { Pass } from '../pass.js';
+import { alikeRich } from './rich-entries.js';
+import { runsIn, type EntryRun } from './lists.js';
+import { COLUMN, columnsOf, hasControl, isHead, isWordsOnly, LONGEST, nameOfFile, onlyChild, placeName, spoken, type Scope } from './naming.js'; // prettier-ignore
+import { headingsIn, isDecoration, isOrnament, titleOf, wordFor } from './roles.js';
+
+/** Attributes that a client may change, and how their field is called beside the element's own words. */
+const EDITABLE: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  a: { href: 'address' },
+  area: { href: 'address', alt: 'alt' },
+  img: { src: 'file', alt: 'alt' },
+  video: { src: 'file', poster: 'poster' },
+  source: { src: 'file' },
+  input: { placeholder: 'hint' },
+  textarea: { placeholder: 'hint' },
+  iframe: { src: 'address' },
+  form: { action: 'address', method: 'method' },
+};
+
+/** Controls that can be said to be required (HTML, 4.10). */
+const CAN_BE_REQUIRED = /^(input|textarea|select)$/;
+const NEVER_REQUIRED = /^(hidden|submit|reset|button|image|range|color)$/;
+
+/** What a field with parts is called by what it is. */
+const NAMES: Readonly<Record<string, string>> = { a: 'link', area: 'area', img: 'picture', video: 'video', source: 'film', iframe: 'embed', input: 'field', textarea: 'field', select: 'field', label: 'field', button: 'button' }; // prettier-ignore
+
+/** Elements whose words may be one text with marks in it. */
+const TEXTS = new Set(['p', 'li', 'dd', 'figcaption', 'blockquote', 'td', 'div', 'address', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'span', 'small']); // prettier-ignore
+
+/**
+ * A pass that gives every word, picture and link a field with a speaking name, by section, group and list.
+ *
+ * Before: a card among three alike, after: `entry: { list: "membership.cards", id: "household" }`, its words with
+ * `field: "membership.cards.household.heading"`.
+ * @param richFrom from how many words on words of a text may be set off as CommonMark; without it, where some are in the source
+ */
+export function fieldsPass(richFrom?: number): Pass {
+  return {
+    name: 'fields',
+    does: 'names a field for every word, picture and link, and the lists that they are entries of',
+    run(document) {
+      const body = stripped(document.body) as ElementNode;
+      const sections = new NameGiver();
+      for (const taken of ['page', 'site']) sections.give(taken);
+      return { ...document, body: new Naming(document, sections, richFrom).element(body, scopeOf('page', body)) };
+    },
+  };
+}
+
+/** The pass where nobody decided otherwise. */
+export const fields: Pass = fieldsPass();
+
+/** What the words in an element are called: terms and what is said of them are what their list makes of them. */
+function saidWord(node: ElementNode, { word }: Scope): string | undefined {
+  return word !== undefined && /^d[td]$/.test(node.element) ? word : wordFor(node);
+}
+
+/** The attributes with those last that are there or not, so that turning one on writes the same as the source. */
+function switchesLast(
+  { attributes }: ElementNode,
+  fields: Readonly<Record<string, string>>,
+): Pick<ElementNode, 'attributes'> {
+  if (!attributes) return {};
+  const isLast = ([name]: [string, string]): boolean => isSwitch(name) && fields[name] !== undefined;
+  const all = Object.entries(attributes);
+  return { attributes: Object.fromEntries([...all.filter((one) => !isLast(one)), ...all.filter(isLast)]) };
+}
+
+function scopeOf(path: string, root: ElementNode, more: Partial<Scope> = {}): Scope {
+  return { path, giver: new NameGiver(), root, seen: { headings: 0, last: '' }, ...more };
+}
+
+/** The page without fields: it can be named anew. */
+function stripped(node: PageNode): PageNode {
+  if (isWords(node)) return { kind: 'words', text: node.text };
+  const { fields: _, rich: __, entry: ___, ...rest } = node;
+  return { ...rest, ...(node.children ? { children: node.children.map(stripped) } : {}) };
+}
+
+class Naming {
+  constructor(
+    private readonly document: PageDocument,
+    private readonly sections: NameGiver,
+    private readonly richFrom: number | undefined,
+  ) {}
+
+  element(node: ElementNode, outer: Scope): ElementNode {
+    const scope = this.enter(node, outer);
+    const word = scope === outer ? (saidWord(node, scope) ?? scope.word) : scope.word;
+    const icon = this.icon(node, scope);
+    const own = icon ?? this.background(node, scope) ?? (isDecoration(node) ? undefined : this.attributes(node, scope));
+    const inner: Scope = { ...scope, ...(word === undefined ? {} : { word }), ...(own?.scope ?? {}) };
+    if (this.isRich(node)) {
+      const { children, ...rest } = node;
+      return { ...rest, ...(own?.fields ? { fields: own.fields } : {}), rich: this.words(textOf(node), inner), ...(children ? { children } : {}) }; // prettier-ignore
+    }
+    const children = node.children && this.children(node, inner);
+    const fields = own?.fields ? { fields: own.fields, ...switchesLast(node, own.fields) } : {};
+    return { ...node, ...fields, ...(children ? { children } : {}) };
+  }
+
+  /** In entries of a list an icon says what each is about: it can be exchanged for another one of the page. */
+  private icon(
+    node: ElementNode,
+    { path, giver, icons }: Scope,
+  ): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined {
+    if (node.kind !== 'icon' || node.markup === undefined || !icons) return undefined;
+    return { fields: { [ICON]: `${path}.${giver.give('icon')}` } };
+  }
+
+  private background(
+    node: ElementNode,
+    { path, giver }: Scope,
+  ): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined {
+    return hasBackground(node, this.document) ? { fields: { [BACKGROUND]: `${path}.${giver.give('background')}` } } : undefined; // prettier-ignore
+  }
+
+  private children(node: ElementNode, scope: Scope): PageNode[] {
+    const runs = new Map<PageNode, EntryRun>();
+    for (const run of runsIn(node)) for (const entry of run.entries) runs.set(entry, run);
+    const done = new Map<PageNode, PageNode>();
+    const columns = node.element === 'table' ? columnsOf(node) : scope.columns;
+    const own = columns ? { ...scope, columns } : scope;
+    let cell = 0;
+    let pair: Scope | undefined;
+    return (node.children ?? []).map((child) => {
+      const run = runs.get(child);
+      if (run && !done.has(child))
+        this.entries(run, own).forEach((entry, at) => done.set(run.entries[at] as PageNode, entry));
+      const named = done.get(child);
+      if (named) return named;
+      if (!isElement(child)) return this.text(child, own);
+      if (node.kind === 'question' && /^d[td]$/.test(child.element)) return this.element(child, { ...own, word: child.element === 'dt' ? 'question' : 'answer' }); // prettier-ignore
+      if (scope.root === node && /^d[td]$/.test(child.element)) return this.element(child, own);
+      if (child.element === 'dt') pair = this.group(slug(textOf(child), LONGEST) || 'term', child, own);
+      if (child.element === 'dt' || child.element === 'dd') return this.element(child, pair ?? own);
+      if (child.element === 'label' && !hasControl(child)) {
+        pair = this.group(slug(textOf(child), LONGEST) || 'field', child, own);
+        return this.element(child, { ...pair, pair });
+      }
+      if (child.element !== 'td' && child.element !== 'th') return this.element(child, pair ? { ...own, pair } : own);
+      const column = own.columns?.[cell];
+      cell += 1;
+      return this.element(child, { ...own, word: node.children && isHead(node) ? COLUMN : (column ?? 'cell') });
+    });
+  }
+
+  /** A section, a group under a heading of its own, or the scope that it is in. */
+  private enter(node: ElementNode, scope: Scope): Scope {
+    if (node.kind === 'section') return scopeOf(this.sections.give(slug(node.name, LONGEST) || 'section'), node, {});
+    if (!LAYOUT_KINDS.has(node.kind) && node.kind !== 'card' && node.kind !== 'picture-box') return scope;
+    const own = headingsIn(node);
+    const all = headingsIn(scope.root);
+    const isPart = own.length === 1 && all.length > 1 && node !== scope.root && all[0] !== own[0];
+    if (!isPart) return scope;
+    return this.group(slug(textOf(own[0] as ElementNode), LONGEST) || 'part', node, scope);
+  }
+
+  private group(wanted: string, node: ElementNode, scope: Scope): Scope {
+    return scopeOf(`${scope.path}.${scope.giver.give(wanted)}`, node, scope.columns ? { columns: scope.columns } : {});
+  }
+
+  /** The entries of a list, each with names of its own; texts alone are known by their numbers. */
+  private entries({ name, entries }: EntryRun, scope: Scope): ElementNode[] {
+    const list = `${scope.path}.${scope.giver.give(name)}`;
+    const plain = entries.map((entry, at) => this.plain(entry, `${list}.${at + 1}`));
+    const icons = new Set(entries.map((entry) => [...elements(entry)].map(({ markup }) => markup ?? '').join())).size > 1; // prettier-ignore
+    if (!icons && plain.every((one) => one !== undefined))
+      return plain.map((one, at) => ({ ...(one as ElementNode), entry: { list, id: String(at + 1) } }));
+    const ids = new NameGiver();
+    const named = entries.map((entry, at): ElementNode => {
+      const id = ids.give(slug(titleOf(entry), LONGEST) || String(at + 1));
+      const own = scopeOf(`${list}.${id}`, entry, {
+        ...(icons ? { icons } : {}),
+        ...(scope.columns ? { columns: scope.columns } : {}),
+      });
+      for (const taken of [ID, LOOK, ...FLAGS]) own.giver.give(taken);
+      return { ...this.element(entry, own), entry: { list, id } };
+    });
+    return alikeRich(named, this.document);
+  }
+
+  /** An entry that is no more than one text, with the path of the entry as its field; undefined if it is more. */
+  private plain(entry: ElementNode, path: string): ElementNode | undefined {
+    let texts = 0;
+    const visit = (node: PageNode): PageNode => {
+      if (isWords(node)) {
+        if (isOrnament(node.text)) return node;
+        texts += 1;
+        return { ...node, field: path };
+      }
+      if (this.isRich(node)) {
+        texts += 1;
+        return { ...node, rich: path };
+      }
+      if (EDITABLE[node.element] && !isDecoration(node)) texts += 2;
+      return node.children ? { ...node, children: node.children.map(visit) } : node;
+    };
+    const made = visit(entry) as ElementNode;
+    return texts === 1 ? made : undefined;
+  }
+
+  /** Whether a text is one field, in which words may be set off. */
+  private isRich(node: ElementNode): boolean {
+    const children = node.children ?? [];
+    if (
+      node.kind === 'run' ||
+      !TEXTS.has(node.element) ||
+      !children.some((child) => isWords(child) && child.text.trim())
+    )
+      return false;
+    const hasRuns = children.some((child) => isElement(child) && textOf(child));
+    if (this.richFrom === undefined ? !hasRuns : textOf(node).split(/\s+/).length < this.richFrom) return false;
+    return canBeRich(node, this.document.styles) && readsBack(node, this.document.styles);
+  }
+
+  private text(node: PageNode, scope: Scope): PageNode {
+    if (!isWords(node) || isOrnament(node.text)) return node;
+    return { ...node, field: this.words(node.text, scope) };
+  }
+
+  /** The path of the field of a text. */
+  private words(text: string, scope: Scope): string {
+    const { path, giver, word, seen } = scope;
+    const name = word ?? formatOf(text) ?? placeName(text, scope);
+    if (word === 'heading') seen.headings += 1;
+    seen.last = name;
+    return `${path}.${spoken(giver, name, text)}`;
+  }
+
+  /** Parts that have a field though no attribute says them. */
+  private unwritten(node: ElementNode): (readonly [string, string])[] {
+    if (isCut(node, this.document.styles)) return [[FOCUS, 'focus']];
+    const canBe = CAN_BE_REQUIRED.test(node.element) && !NEVER_REQUIRED.test(node.attributes?.['type'] ?? '');
+    return canBe ? [['required', 'required']] : [];
+  }
+
+  /** The fields of an element's attributes, and the scope of the words in it: they belong together. */
+  private attributes(
+    node: ElementNode,
+    scope: Scope,
+  ): { readonly fields?: Record<string, string>; readonly scope?: Partial<Scope> } | undefined {
+    const press = /^(submit|button|reset)$/.test(node.attributes?.['type'] ?? '') && node.attributes?.['value'];
+    if (node.element === 'input' && press)
+      return { fields: { value: `${scope.path}.${spoken(scope.giver, 'button', press)}` } };
+    const named = Object.entries(EDITABLE[node.element] ?? {}).filter(
+      ([name]) => node.attributes?.[name] !== undefined,
+    );
+    const names = [...named, ...this.unwritten(node)];
+    if (node.element === 'form' && names.length) {
+      const own = `${scope.path}.${spoken(scope.giver, 'form', '')}`;
+      return { fields: Object.fromEntries(names.map(([name, part]) => [name, `${own}.${part}`])) };
+    }
+    if (node.element === 'details' && scope.root === node) return { fields: { open: `${scope.path}.open` } };
+    if (names.length === 0 && !/^(label|select|button)$/.test(node.element)) return undefined;
+    const kind = node.kind === 'button' ? 'button' : (NAMES[node.element] ?? node.kind);
+    const says = textOf(node) || node.attributes?.['alt'] || node.attributes?.['placeholder'] || node.attributes?.['name'] || nameOfFile(node.attributes?.['src']); // prettier-ignore
+    const isEntry = scope.root === node || onlyChild(scope.root) === node;
+    const given = kind === 'field' ? slug(says ?? '', LONGEST) || kind : kind;
+    if (node.element === 'label' && scope.pair) return { scope: { word: 'label' } };
+    const label = scope.pair ?? (scope.root.element === 'label' ? scope : undefined);
+    if (label && /^(input|textarea|select)$/.test(node.element)) {
+      /* What a label stands before, or around, has its fields beside the label's. */
+      return { fields: Object.fromEntries(names.map(([name, part]) => [name, `${label.path}.${part}`])), scope: label };
+    }
+    const own =
+      isEntry && node.element === 'a' ? scope.path : `${scope.path}.${spoken(scope.giver, given, says ?? '')}`;
+    const fields = Object.fromEntries(names.map(([name, part]) => [name, `${own}.${part}`]));
+    /* What is no more than words in a link is its label; what else is in it stands by itself. */
+    const within =
+      own === scope.path
+        ? { word: isWordsOnly(node) ? 'label' : undefined }
+        : { ...scopeOf(own, node), word: isWordsOnly(node) ? 'label' : undefined };
+    return { fields, scope: within as Partial<Scope> };
+  }
+}

@@ -1,0 +1,99 @@
+import type { PageDocument } from '../document/types.js';
+import { anchors } from './names/anchors.js';
+import { carousels } from './structure/carousels.js';
+import { columns } from './structure/columns.js';
+import { differences } from './styles/differences.js';
+import type { Brief } from '../brief/brief.js';
+import { everywhere } from './styles/universal-style.js';
+import { fieldDecisionsPass } from './fields/field-decisions.js';
+import { fields, fieldsPass } from './fields/fields.js';
+import { siteFacts } from './fields/repeated-facts.js';
+import { foldMenu } from './structure/fold-menu.js';
+import { kinds } from './structure/kinds.js';
+import { landmarks } from './structure/landmarks.js';
+import { linkRulesPass } from './brief/link-rules.js';
+import { motionPass } from './brief/motion.js';
+import { scrolledHeader } from './states/scrolled-header.js';
+import { scrollingPass } from './states/scroll-padding.js';
+import { names } from './names/names.js';
+import { outline } from './structure/outline.js';
+import type { Pass, PassContext } from './pass.js';
+import { pressStates } from './states/button-states.js';
+import { repeats } from './structure/repeats.js';
+import { sections } from './structure/sections.js';
+import { shareStyles } from './styles/share-styles.js';
+import { switches } from './structure/switches.js';
+import { tabs } from './structure/tabs.js';
+import { terms } from './structure/description-lists.js';
+import { unused } from './styles/unused.js';
+
+/** The passes over an HTML page before its boxes are trimmed, in the order in which they run. */
+export const FIRST_PASSES: readonly Pass[] = [tabs, switches, carousels, sections];
+
+/** The passes after that. */
+export const LAST_PASSES: readonly Pass[] = [
+  columns,
+  terms,
+  kinds,
+  landmarks,
+  names,
+  anchors,
+  everywhere,
+  unused,
+  repeats,
+  differences,
+  shareStyles,
+  fields,
+  siteFacts,
+];
+
+/** All passes over an HTML page. */
+export const PASSES: readonly Pass[] = [...FIRST_PASSES, ...LAST_PASSES];
+
+/** Designs come with their sections marked. */
+export const DESIGN_PASSES: readonly Pass[] = [
+  outline,
+  foldMenu,
+  kinds,
+  names,
+  anchors,
+  pressStates,
+  unused,
+  repeats,
+  differences,
+  shareStyles,
+  fields,
+  siteFacts,
+];
+
+/**
+ * The passes with those that a brief asks for.
+ * @param decisions needs the names of things, and comes before anything is shared
+ * @param lost is told of what is said of fields, links and motion that the page does not have
+ * @param after come right after what the brief says of links and motion
+ */
+export function withBrief(
+  passes: readonly Pass[],
+  { richFrom, fields: said = [], links = [], motion = [], scrolling }: Brief,
+  decisions: Pass,
+  lost: (line: number, said: string) => void,
+  after: readonly Pass[] = [],
+): Pass[] {
+  return passes.flatMap((pass) => {
+    if (pass === names) return [pass, decisions, scrolledHeader];
+    if (pass === anchors) {
+      const ruled = [...(links.length ? [linkRulesPass(links, lost)] : []), ...(motion.length ? [motionPass(motion, lost)] : [])]; // prettier-ignore
+      return [pass, ...ruled, scrollingPass(scrolling === 'smooth'), ...after];
+    }
+    if (pass === fields) return [fieldsPass(richFrom)];
+    return pass === siteFacts && said.length ? [pass, fieldDecisionsPass(said, lost)] : [pass];
+  });
+}
+
+export function runPasses(
+  document: PageDocument,
+  context: PassContext,
+  passes: readonly Pass[] = PASSES,
+): PageDocument {
+  return passes.reduce((made, pass) => pass.run(made, context), document);
+}

@@ -1,0 +1,37 @@
+import { elements } from '../../document/walk.js';
+import { withLook } from '../brief/element-styles.js';
+import { elementsAt } from '../brief/find-elements.js';
+import type { Pass } from '../pass.js';
+
+/** How a layer looks in a state, as a second drawing of it shows. */
+export interface DrawnState {
+  /** Name of the layer that is meant. */
+  readonly layer: string;
+  readonly state: ':hover' | ':focus-visible' | ':active' | ':disabled';
+  readonly set: Readonly<Record<string, string>>;
+}
+
+/**
+ * A pass that gives what can be pressed the states that a design shows as a second drawing of its layer.
+ *
+ * Before: a layer `Book` and a layer `Book / hover`; after: the button looks as the second one while it is pointed at.
+ * @param say is told of each, in words
+ */
+export function drawnStatesPass(states: readonly DrawnState[], say: (note: string) => void): Pass {
+  return {
+    name: 'drawn-states',
+    does: 'takes states from second drawings of layers',
+    run(document) {
+      return states.reduce((before, { layer, state, set }) => {
+        const found = elementsAt(before, layer, ({ element }) => /^(a|button|summary)$/.test(element));
+        if (found.size === 0) return before;
+        say(`"${layer}" looks in the state ${state} as its second drawing.`);
+        return [...found].reduce((made, id) => {
+          const own = [...elements(made.body)].find((one) => one.id === id)?.style ?? '';
+          const known = made.styles[own]?.variants?.some((one) => one.state === state && !one.part);
+          return known ? made : withLook(made, id, 'drawn', {}, [{ state, set }]);
+        }, before);
+      }, document);
+    },
+  };
+}

@@ -1,0 +1,101 @@
+import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle } from '../../document/types.js';
+import { freeName } from '../../text/free-name.js';
+import { elements, isElement, mapTree } from '../../document/walk.js';
+import { menuRow } from './fold-menu.js';
+import type { Pass } from '../pass.js';
+
+/**
+ * Gives a design the landmarks and the heading outline that a drawing cannot say: what lies between the header and the
+ * footer is the main part, the menu at the top is navigation, and headings go down one level at a time.
+ *
+ * Before: header, section, section, footer, headings 1 4 4 2 4; after: header, main, footer, headings 1 2 2 2 3.
+ */
+export const outline: Pass = {
+  name: 'outline',
+  does: 'marks the main part and the menu of a design, and lets headings go down one level at a time',
+  run(document) {
+    if (document.source.kind !== 'svg') return document;
+    const levelled = levelHeadings(document);
+    return withMain({ ...levelled, body: withNavigation(levelled) });
+  },
+};
+
+/** Levels by depth: a heading is one below the nearest larger one of its section; everything is below the one `h1`. */
+function levelHeadings(document: PageDocument): PageDocument {
+  const depths = new Map<string, number>();
+  let open: number[] = [1];
+  for (const { id, element, kind } of elements(document.body)) {
+    if (kind === 'section') open = [1];
+    const rank = rankOf(element);
+    if (rank === undefined) continue;
+    open = rank === 1 ? [1] : [...open.filter((above) => above < rank), rank];
+    depths.set(id, open.length);
+  }
+  const body = mapTree(document.body, (node) =>
+    isElement(node) && depths.has(node.id) ? { ...node, element: `h${depths.get(node.id)}` } : node,
+  );
+  return { ...document, body };
+}
+
+function rankOf(element: string): number | undefined {
+  return /^h[1-6]$/.test(element) ? Number(element[1]) : undefined;
+}
+
+function withNavigation(document: PageDocument): ElementNode {
+  const row = menuRow(document);
+  if (row?.element !== 'div') return document.body;
+  return mapTree(document.body, (node) => (isElement(node) && node.id === row.id ? { ...node, element: 'nav' } : node));
+}
+
+/** How a column of sections is laid out: these go to the main part too, so that nothing in it moves. */
+const COLUMN = new Set(['display', 'flex-direction', 'align-items', 'row-gap', 'gap']);
+
+/** Only where the page flows downwards at every width, and nothing is its main part yet. */
+function withMain(document: PageDocument): PageDocument {
+  const { body } = document;
+  const children = body.children ?? [];
+  const first = children.findIndex((one) => !isPart(one, 'header'));
+  const footer = children.findIndex((one) => isPart(one, 'footer'));
+  const end = footer < 0 ? children.length : footer;
+  const own = document.styles[body.style ?? ''] ?? { rest: {} };
+  if (!flowsDown(own) || first < 0 || first >= end || hasMain(body)) return document;
+  const main: ElementNode = {
+    id: freeName('main', (one) => [...elements(body)].some(({ id }) => id === one)),
+    kind: 'box',
+    name: 'main',
+    element: 'main',
+    style: freeName('main', (one) => one in document.styles),
+    children: children.slice(first, end),
+  };
+  return {
+    ...document,
+    styles: { ...document.styles, [main.style as string]: columnOf(own) },
+    body: { ...body, children: [...children.slice(0, first), main, ...children.slice(end)] },
+  };
+}
+
+function hasMain(body: ElementNode): boolean {
+  return [...elements(body)].some(({ element }) => element === 'main');
+}
+
+function flowsDown({ rest, variants = [] }: SharedStyle): boolean {
+  return [rest, ...variants.map(({ set }) => set)].every(
+    (set) =>
+      (set['display'] === undefined || set['display'] === 'flex') &&
+      (set['flex-direction'] === undefined || set['flex-direction'] === 'column'),
+  );
+}
+
+function columnOf({ rest, variants = [] }: SharedStyle): SharedStyle {
+  const column = (set: Declarations): Declarations =>
+    Object.fromEntries(Object.entries(set).filter(([property]) => COLUMN.has(property)));
+  const kept = variants.flatMap((one) => {
+    const set = column(one.set);
+    return Object.keys(set).length ? [{ ...one, set }] : [];
+  });
+  return { rest: { ...column(rest), 'align-self': 'stretch' }, ...(kept.length ? { variants: kept } : {}) };
+}
+
+function isPart(node: PageNode, part: 'header' | 'footer'): boolean {
+  return isElement(node) && node.part === part;
+}

@@ -1,0 +1,96 @@
+import type { ElementNode, Kind, PageDocument } from '../../document/types.js';
+import { isElement, mapTree } from '../../document/walk.js';
+import { NameGiver, slug } from '../../text/words.js';
+import { likeness } from '../../document/align-trees.js';
+import type { Pass } from '../pass.js';
+
+/** Things that make up a text, a form or a page: several of them in a row are no list of items. */
+const NEVER: ReadonlySet<Kind> = new Set([
+  'section',
+  'heading',
+  'text',
+  'run',
+  'break',
+  'divider',
+  'field',
+  'question',
+]);
+/** Things of which two side by side say nothing yet. */
+const SMALL: ReadonlySet<Kind> = new Set(['link', 'button', 'image', 'icon', 'embed', 'video']);
+/** Boxes in which words run on: what is in them is text, not items. */
+const TEXTS: ReadonlySet<string> = new Set(['p', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'select', 'picture', 'video', 'tr', 'svg', 'button', 'label']); // prettier-ignore
+/** Share of two items that must be the same for them to be items of one list. */
+const ALIKE = 0.7;
+const FEWEST = 2;
+const FEWEST_SMALL = 3;
+
+/** Neighbours of equal structure, first to last. */
+export interface Group {
+  readonly name: string;
+  readonly items: readonly ElementNode[];
+}
+
+/**
+ * Marks neighbours that are alike as items of one list.
+ *
+ * Before: three boxes with a picture and a heading, after: the same with `repeat: "offers-card"`.
+ */
+export const repeats: Pass = {
+  name: 'repeats',
+  does: 'marks neighbours of equal structure as repeated items',
+  run(document) {
+    const names = new Map(groupsOf(document).flatMap(({ name, items }) => items.map(({ id }) => [id, name] as const)));
+    const body = mapTree(document.body, (node) => {
+      if (!isElement(node)) return node;
+      const { repeat: _, ...rest } = node;
+      const name = names.get(node.id);
+      return name ? { ...rest, repeat: name } : rest;
+    });
+    return { ...document, body };
+  },
+};
+
+/** All repeated groups of a page, outer ones before those inside of them. */
+export function groupsOf(document: PageDocument): Group[] {
+  const giver = new NameGiver();
+  const groups: Group[] = [];
+  const visit = (node: ElementNode, section: string): void => {
+    const here = node.kind === 'section' ? slug(node.name, 24) || 'section' : section;
+    for (const items of TEXTS.has(node.element) ? [] : runsIn(node)) {
+      const word = (items[0] as ElementNode).kind;
+      groups.push({ name: giver.give(here && here !== word ? `${here}-${word}` : word), items });
+    }
+    for (const child of node.children ?? []) if (isElement(child)) visit(child, here);
+  };
+  visit(document.body, '');
+  return groups;
+}
+
+/** Runs of neighbours that are alike. Lines between them do not interrupt a run. */
+function runsIn(node: ElementNode): ElementNode[][] {
+  const runs: ElementNode[][] = [];
+  let run: ElementNode[] = [];
+  const close = (): void => {
+    const [first] = run;
+    if (first && run.length >= (isSmall(first) ? FEWEST_SMALL : FEWEST)) runs.push(run);
+    run = [];
+  };
+  for (const child of node.children ?? []) {
+    if (!isElement(child)) {
+      if (child.text.trim()) close();
+      continue;
+    }
+    if (child.kind === 'divider' || child.kind === 'break') continue;
+    const [first] = run;
+    if (first && (NEVER.has(child.kind) || likeness(first, child) < ALIKE)) close();
+    if (!NEVER.has(child.kind)) run.push(child);
+  }
+  close();
+  return runs;
+}
+
+/** A thing by itself, or a box that holds no more than that. */
+function isSmall(node: ElementNode): boolean {
+  const inside = (node.children ?? []).filter(isElement);
+  return SMALL.has(node.kind) || (node.kind !== 'item' && node.kind !== 'card' && inside.length < 2 && !inside[0]?.children?.some(isElement)); // prettier-ignore
+}

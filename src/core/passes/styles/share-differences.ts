@@ -1,0 +1,64 @@
+import type { Declarations, ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
+import { isElement, textOf } from '../../document/walk.js';
+import { firstWords, NameGiver, slug } from '../../text/words.js';
+
+/** Differences with their names, and the name of the difference of each element that has one, by its id. */
+export interface Differences {
+  readonly styles: readonly (readonly [name: string, style: SharedStyle])[];
+  readonly names: ReadonlyMap<string, string>;
+}
+
+/**
+ * Makes equal differences over the same style one, named after that style and the item it is on. They come after all
+ * styles, so that they lie over them.
+ * @param rename the name that a style gets
+ * @param taken names that are given to styles
+ */
+export function shareDifferences(
+  document: PageDocument,
+  rename: (style: string) => string,
+  taken: readonly string[],
+): Differences {
+  const giver = new NameGiver();
+  for (const name of taken) giver.give(name);
+  const styles: [string, SharedStyle][] = [];
+  const names = new Map<string, string>();
+  const known = new Map<string, string>();
+  const visit = (node: ElementNode, item: string): void => {
+    const here = node.repeat ? wordsFor(node) : item;
+    const own = node.difference ? document.styles[node.difference] : undefined;
+    if (own && node.style) {
+      const base = rename(node.style);
+      const key = JSON.stringify([base, own]);
+      let name = known.get(key);
+      if (name === undefined) {
+        const word = (node.kind === 'button' && lookWord(document.styles[node.style]?.rest ?? {}, own.rest)) || slug(here, 16) || 'own'; // prettier-ignore
+        known.set(key, (name = giver.give(`${base}-${word}`)));
+        styles.push([name, own]);
+      }
+      names.set(node.id, name);
+    }
+    for (const child of node.children ?? []) if (isElement(child)) visit(child, here);
+  };
+  visit(document.body, '');
+  return { styles, names };
+}
+
+/** What a person would call another look of a button; empty if it is none of these. */
+function lookWord(base: Declarations, own: Declarations): string {
+  const now = { ...base, ...own };
+  const ground = now['background-color'] ?? 'transparent';
+  if ('background-color' in own && /transparent|^rgba\(.*, 0\)$|revert/.test(ground))
+    return (now['border-top-style'] ?? 'none') !== 'none' && now['border-top-width'] !== '0' ? 'outlined' : 'plain';
+  if ('background-color' in own || 'background-image' in own) return 'coloured';
+  const sizes = ['font-size', 'padding-top', 'padding-left'].map((name) => [parseFloat(base[name] ?? ''), parseFloat(own[name] ?? '')] as const); // prettier-ignore
+  const changed = sizes.find(([before, after]) => before !== after && before + after > 0);
+  if (changed) return changed[1] < changed[0] ? 'small' : 'large';
+  const names = Object.keys(own);
+  return names.length > 0 && names.every((name) => /^(margin|align-self|justify-self|width|flex|order|position|top|left|right|bottom|inset|grid)/.test(name)) ? 'placed' : ''; // prettier-ignore
+}
+
+/** What a person would call an item: its name, or its first words if it is named after nothing but its kind. */
+function wordsFor(node: ElementNode): string {
+  return node.name === node.kind ? firstWords(textOf(node), 3) : node.name;
+}

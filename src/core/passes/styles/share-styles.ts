@@ -1,0 +1,157 @@
+import { hostStyles } from '../../document/state-hosts.js';
+import type { ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
+import { elements, isElement, mapTree } from '../../document/walk.js';
+import { NameGiver, slug } from '../../text/words.js';
+import type { Pass } from '../pass.js';
+import { shareDifferences } from './share-differences.js';
+
+/** Makes equal styles one style, named after where it is used and on what. */
+export const shareStyles: Pass = {
+  name: 'share-styles',
+  does: 'merges equal styles and gives them speaking names',
+  run(document) {
+    const keys = styleKeys(document);
+    const uses = usesByKey(document, keys);
+    const names = nameStyles(uses);
+    const rename = (style: string): string => names.get(keys.get(style) as string) as string;
+    const styles: Record<string, SharedStyle> = {};
+    for (const [key, users] of uses) {
+      const original = users[0]?.style as string;
+      styles[names.get(key) as string] = renameHosts(document.styles[original] as SharedStyle, rename);
+    }
+    const own = shareDifferences(document, rename, Object.keys(styles));
+    for (const [name, style] of own.styles) styles[name] = renameHosts(style, rename);
+    const body = mapTree(document.body, (node) => {
+      if (!isElement(node) || !node.style) return node;
+      const difference = own.names.get(node.id);
+      return { ...node, style: rename(node.style), ...(difference ? { difference } : {}) };
+    });
+    return withoutEmpty({ ...document, ...(document.rootStyle ? { rootStyle: rename(document.rootStyle) } : {}), styles, body }); // prettier-ignore
+  },
+};
+
+/** What looks as its element does by itself has no style. */
+function withoutEmpty(document: PageDocument): PageDocument {
+  const hosts = hostStyles(document);
+  const different = new Set([...elements(document.body)].flatMap(({ style, difference }) => (style && difference ? [style] : []))); // prettier-ignore
+  const isEmpty = (name: string): boolean => {
+    const { rest = {}, variants = [] } = document.styles[name] ?? {};
+    return Object.keys(rest).length + variants.length === 0 && !hosts.has(name) && !different.has(name);
+  };
+  const empty = new Set(Object.keys(document.styles).filter(isEmpty));
+  const { rootStyle, ...rest } = document;
+  const body = mapTree(document.body, (node) => {
+    if (!isElement(node) || node.style === undefined || !empty.has(node.style)) return node;
+    const { style: _, ...bare } = node;
+    return bare;
+  });
+  const styles = Object.fromEntries(Object.entries(document.styles).filter(([name]) => !empty.has(name)));
+  return { ...rest, ...(rootStyle !== undefined && !empty.has(rootStyle) ? { rootStyle } : {}), styles, body };
+}
+
+interface Use {
+  readonly style: string;
+  readonly kind: string;
+  readonly section: string;
+}
+
+/**
+ * Equal looks have equal keys; a look that depends on another element also counts that element's look. What others beside
+ * it depend on stays apart from neighbours that look the same.
+ */
+function styleKeys(document: PageDocument): Map<string, string> {
+  const keys = new Map<string, string>();
+  const beside = hostsAmongEquals(document);
+  const keyOf = (name: string, trail: readonly string[]): string => {
+    const known = keys.get(name);
+    if (known) return known;
+    const style = document.styles[name];
+    const key = JSON.stringify([
+      beside.has(name) ? name : '',
+      style?.rest,
+      style?.variants?.map(({ within, ...own }) => [
+        own,
+        within ? [within.state, trail.includes(within.style) ? '' : keyOf(within.style, [...trail, name])] : null,
+      ]),
+    ]);
+    keys.set(name, key);
+    return key;
+  };
+  for (const name of Object.keys(document.styles)) keyOf(name, []);
+  return keys;
+}
+
+/** Styles on whose states others beside depend, where a neighbour looks the same: which of several tabs is chosen. */
+function hostsAmongEquals(document: PageDocument): ReadonlySet<string> {
+  const hosts = hostStyles(document, true);
+  const found = new Set<string>();
+  if (hosts.size === 0) return found;
+  for (const { children } of elements(document.body)) {
+    const looks = new Map<string, string[]>();
+    for (const child of children ?? []) {
+      if (!isElement(child) || !child.style || !hosts.has(child.style)) continue;
+      const look = JSON.stringify(document.styles[child.style]);
+      looks.set(look, [...(looks.get(look) ?? []), child.style]);
+    }
+    for (const names of looks.values()) if (names.length > 1) for (const name of names) found.add(name);
+  }
+  return found;
+}
+
+function usesByKey(document: PageDocument, keys: ReadonlyMap<string, string>): Map<string, Use[]> {
+  const uses = new Map<string, Use[]>();
+  const add = (style: string, kind: string, section: string): void => {
+    const key = keys.get(style) as string;
+    const list = uses.get(key);
+    if (list) list.push({ style, kind, section });
+    else uses.set(key, [{ style, kind, section }]);
+  };
+  if (document.rootStyle) add(document.rootStyle, 'root', '');
+  const visit = (node: ElementNode, section: string): void => {
+    const here = node.kind === 'section' ? slug(node.name, 24) || 'section' : section;
+    if (node.style) add(node.style, node === document.body ? 'page' : wordFor(node), here);
+    for (const child of node.children ?? []) if (isElement(child)) visit(child, here);
+  };
+  visit(document.body, '');
+  for (const style of hostStyles(document)) if (!uses.has(keys.get(style) as string)) add(style, 'host', '');
+  return uses;
+}
+
+const WORDS: Readonly<Record<string, string>> = { 'table-part': 'cell', break: 'line-break' };
+
+function wordFor(node: ElementNode): string {
+  if (node.kind === 'table-part') return node.element === 'tr' ? 'table-row' : 'cell';
+  return WORDS[node.kind] ?? node.kind;
+}
+
+/** `hero-heading` if it is used in one section only, `heading` otherwise; the most frequent kind names it. */
+function nameStyles(uses: ReadonlyMap<string, readonly Use[]>): Map<string, string> {
+  const giver = new NameGiver();
+  const names = new Map<string, string>();
+  for (const [key, users] of uses) {
+    const kind = mostFrequent(users.map((use) => use.kind));
+    const sections = new Set(users.map(({ section }) => section));
+    const section = sections.size === 1 ? (users[0] as Use).section : '';
+    names.set(
+      key,
+      giver.give(section && section !== kind ? (kind === 'section' ? section : `${section}-${kind}`) : kind),
+    );
+  }
+  return names;
+}
+
+function mostFrequent(words: readonly string[]): string {
+  const counts = new Map<string, number>();
+  for (const word of words) counts.set(word, (counts.get(word) ?? 0) + 1);
+  return [...counts].reduce((most, one) => (one[1] > most[1] ? one : most))[0];
+}
+
+function renameHosts(style: SharedStyle, rename: (name: string) => string): SharedStyle {
+  if (!style.variants) return style;
+  return {
+    ...style,
+    variants: style.variants.map((variant) =>
+      variant.within ? { ...variant, within: { ...variant.within, style: rename(variant.within.style) } } : variant,
+    ),
+  };
+}

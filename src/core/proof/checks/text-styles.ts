@@ -1,0 +1,27 @@
+import { about, shownBox, type ComparedPage } from '../compare-page.js';
+import type { Difference } from '../difference.js';
+import { colourDistance } from './texts.js';
+
+/** Crops and colours that differ by less are the same, as a share and of 441. */
+const SAME_CROP = 0.015;
+const SAME_COLOUR = 12;
+
+/** Pictures that are cropped otherwise, and boxes of another colour. */
+export function lookDifferences({ all }: ComparedPage): Difference[] {
+  return all.flatMap((one) => {
+    const [wanted, is] = [one.wanted, one.is];
+    const [source, result] = [shownBox(wanted), shownBox(is)];
+    if (!wanted || !is || !source || !result) return [];
+    const place = { ...about(one), wanted: source, box: result };
+    const found: Difference[] = [];
+    if (wanted.shown !== undefined && is.shown !== undefined && Math.abs(wanted.shown - is.shown) > SAME_CROP) {
+      const percent = (share: number): number => Math.round((1 - share) * 100);
+      found.push({ ...place, fault: 'crop', what: `Picture cropped by ${percent(is.shown)} % where the source crops ${percent(wanted.shown)} %`, by: Math.abs(percent(is.shown) - percent(wanted.shown)), remedy: { id: one.node.id, property: 'object-fit', value: wanted.shown > 1 - SAME_CROP ? 'contain' : 'cover' } }); // prettier-ignore
+    }
+    const apart = wanted.fill === is.fill ? 0 : colourDistance(is.fill ?? 'rgba(0, 0, 0, 0)', wanted.fill ?? 'rgba(0, 0, 0, 0)'); // prettier-ignore
+    const known = wanted.fill !== undefined || is.fill !== undefined;
+    if (known && apart > SAME_COLOUR && wanted.fill !== undefined)
+      found.push({ ...place, fault: 'colour', what: `Background ${is.fill ?? 'none'} where the source has ${wanted.fill}`, by: Math.round(apart), remedy: { id: one.node.id, property: 'background-color', value: wanted.fill } }); // prettier-ignore
+    return found;
+  });
+}

@@ -1,0 +1,33 @@
+import type { Box } from '../document/types.js';
+
+/** Ways in which a page can stand otherwise than its source, in the words of the trade. */
+export const FAULTS = [
+  'missing', 'extra', 'off-centre', 'gap', 'padding', 'place', 'size', 'line-break', 'leading', 'font', 'letters', 'colour', 'crop', 'order', 'cut-off', 'covered',
+] as const; // prettier-ignore
+export type Fault = (typeof FAULTS)[number];
+
+/** A declaration that would mend it. */
+export interface Remedy {
+  /** Id of the element whose style it is about. */
+  readonly id: string;
+  readonly property: string;
+  /** CSS value; undefined where only the property is known. */
+  readonly value?: string;
+}
+
+/** One thing that stands otherwise than in the source at one width. */
+export interface Difference {
+  readonly fault: Fault;
+  /** Id and name of the element in the page document, and of the section that it is in. */
+  readonly id: string;
+  readonly name: string;
+  readonly section: string;
+  /** In words, with the figures of both. */
+  readonly what: string;
+  /** How far it is off: px, or percent for crops and colours. */
+  readonly by: number;
+  /** Where it is in the source, and where in the result; CSS px. */
+  readonly wanted?: Box;
+  readonly box?: Box;
+  readonly remedy?: Remedy;
+}

@@ -1,0 +1,34 @@
+import { element, page, words } from '../document/sample.js';
+import type { ElementNode } from '../document/types.js';
+import { aboutPage } from './page-facts.js';
+
+const heading = (level: number, said: string): ElementNode => element('heading', said, { element: `h${level}` }, words(said)); // prettier-ignore
+const box = (tag: string, ...children: ElementNode[]): ElementNode => element('box', `${tag}${children.length}`, { element: tag }, ...children); // prettier-ignore
+const whole = { title: 'Marsh', description: 'A marsh.', head: { root: 'https://x.example/', icons: [{ file: 'assets/a.svg' }] } }; // prettier-ignore
+
+describe('what a page says of itself', () => {
+  it('is its outline and its landmarks, and nothing is wrong where all is there', () => {
+    const about = aboutPage({ ...page({}, box('header', box('nav')), box('main', heading(1, 'Marsh'), box('section', heading(2, 'Tides'), box('header'))), box('footer')), ...whole }); // prettier-ignore
+    expect(about.headings).toEqual([{ level: 1, words: 'Marsh' }, { level: 2, words: 'Tides' }]); // prettier-ignore
+    expect(about.landmarks).toEqual(['banner', 'navigation', 'main', 'contentinfo']);
+    expect(about.faults).toEqual([]);
+  });
+
+  it('counts roles as the source says them', () => {
+    const role = (name: string): ElementNode => element('box', name, { attributes: { role: name } });
+    const said = element('text', 't', { attributes: { role: 'heading', 'aria-level': '3' } }, words('Tides'));
+    const about = aboutPage({ ...page({}, role('main'), role('banner'), role('presentation'), said), ...whole });
+    expect([about.landmarks, about.headings]).toEqual([['main', 'banner'], [{ level: 3, words: 'Tides' }]]);
+  });
+
+  it.each<[string, Parameters<typeof aboutPage>[0], RegExp[]]>([
+    ['nothing', { ...page({}), title: ' ', language: '' }, [/no title/, /no description/, /its language/, /address of the site/, /no icon/, /no heading of level 1/, /no main part/]], // prettier-ignore
+    ['long texts', { ...page({}, box('main', heading(1, 'a'))), ...whole, title: 'x'.repeat(71), description: 'x'.repeat(181) }, [/title has 71/, /description has 181/]], // prettier-ignore
+    ['levels out of order', { ...page({}, box('main', heading(1, 'a'), heading(3, 'b'), heading(1, 'c'))), ...whole }, [/2 headings of level 1/, /"b" of level 3 there is none of level 2/]], // prettier-ignore
+    ['landmarks twice', { ...page({}, box('main', heading(1, 'a')), box('main'), box('footer'), box('footer')), ...whole }, [/2 landmarks "main"/, /2 landmarks "contentinfo"/]], // prettier-ignore
+  ])('is wrong in what it lacks or has out of order: %s', (_, document, faults) => {
+    const found = aboutPage(document).faults;
+    expect(found).toHaveLength(faults.length);
+    found.forEach((one, at) => expect(one).toMatch(faults[at] as RegExp));
+  });
+});

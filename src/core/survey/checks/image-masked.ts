@@ -1,0 +1,14 @@
+import { eachThing } from '../placed-elements.js';
+import type { Check } from '../finding.js';
+
+export const pictureMasked: Check = {
+  code: 'picture-masked',
+  severity: 'risk',
+  why: 'CSS cuts pictures to rectangles and ellipses; another shape is lost, and the whole picture shows.',
+  find: (page) =>
+    eachThing(page, ({ picture }) => picture?.masked === true).map(({ thing, place }) => ({
+      ...place,
+      what: 'This picture is cut to a shape that is neither a rectangle nor an ellipse.',
+      proposal: { do: 'merge', at: thing.path },
+    })),
+};

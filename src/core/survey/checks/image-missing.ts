@@ -1,0 +1,14 @@
+import { eachThing } from '../placed-elements.js';
+import type { Check } from '../finding.js';
+
+export const pictureMissing: Check = {
+  code: 'picture-missing',
+  severity: 'fault',
+  why: 'The result has an empty space there.',
+  find: (page) =>
+    eachThing(page, ({ picture }) => picture?.missing === true).map(({ thing, place }) => ({
+      ...place,
+      what: `The file of this picture could not be had: ${thing.picture?.address ?? ''}`,
+      proposal: { do: 'leave-out', at: thing.path },
+    })),
+};

@@ -1,0 +1,36 @@
+import type { Check, Found } from '../finding.js';
+import type { SeenExtra, SeenPage } from '../observations.js';
+
+function each(list: (page: SeenPage) => readonly SeenExtra[], say: (detail: string) => string): Check['find'] {
+  return (page) => list(page).map(({ name, path, detail }): Found => ({ name, path, what: say(detail) }));
+}
+
+export const lostScript: Check = {
+  code: 'lost-script',
+  severity: 'risk',
+  why: 'Scripts do not come along. Menus, tabs, dialogs and slides are rebuilt without; anything else they do is lost.',
+  find: each(
+    ({ scripts }) => scripts,
+    (detail) => `A script of the page will not run in the result: ${detail}`,
+  ),
+};
+
+export const embedded: Check = {
+  code: 'embedded-page',
+  severity: 'note',
+  why: 'It keeps its address, and is loaded from there by every visitor.',
+  find: each(
+    ({ embeds }) => embeds,
+    (detail) => `Another page is embedded: ${detail}`,
+  ),
+};
+
+export const otherServer: Check = {
+  code: 'other-server',
+  severity: 'risk',
+  why: 'What lies on another server can change or go, and tells its owner who visits.',
+  find: each(
+    ({ elsewhere }) => elsewhere,
+    (detail) => `This is loaded from another server: ${detail}`,
+  ),
+};

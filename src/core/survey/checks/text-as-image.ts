@@ -1,0 +1,32 @@
+import { eachThing } from '../placed-elements.js';
+import type { Check } from '../finding.js';
+
+/** Words in the name or text of a picture that say that it shows words. */
+const SAYS_WORDS = /\b(text|headline|heading|lettering|wording|slogan|quote|title|label|button)\b/i;
+/** Pictures of words are wide and low. */
+const WIDE = 2.5;
+const LOW = 200;
+/** A sign of a firm or a house is a picture rightly. */
+const SIGN = /\b(logo|logotype|brand|wordmark|sign|seal|badge)\b/i;
+
+export const textAsPicture: Check = {
+  code: 'text-as-picture',
+  severity: 'risk',
+  why: 'Words in a picture cannot be edited, do not grow with the page, and are blurred on fine screens.',
+  find: (page) =>
+    eachThing(page, ({ picture, name, box }) => {
+      if (!picture) return false;
+      const words = `${fileName(picture.address)} ${name} ${picture.alt ?? ''}`;
+      return (
+        (picture.lettering && !SIGN.test(words)) || (box[2] >= WIDE * box[3] && box[3] <= LOW && SAYS_WORDS.test(words))
+      );
+    }).map(({ place, thing }) => ({
+      ...place,
+      what: thing.picture?.lettering ? 'This picture shows words.' : 'This picture seems to show words.',
+    })),
+};
+
+function fileName(address: string): string {
+  const [last = ''] = address.split(/[\\/]/).slice(-1);
+  return last.replace(/[-_.]+/g, ' ');
+}

@@ -1,0 +1,38 @@
+import type { Box } from '../document/types.js';
+import type { SeenPage, SeenThing } from './observations.js';
+
+/** A thing, and how a finding names its place. */
+export interface PlacedThing {
+  readonly thing: SeenThing;
+  readonly place: { readonly name: string; readonly path: string; readonly screen: number; readonly box: Box };
+}
+
+/** The things of a page that a check asks for: of a web page each once, on the widest screen that it shows on. */
+export function eachThing(page: SeenPage, wanted: (thing: SeenThing) => boolean): PlacedThing[] {
+  const seen = new Set<string>();
+  return page.screens.flatMap(({ width, things }) =>
+    things.flatMap((thing): PlacedThing[] => {
+      if ((page.kind === 'html' && seen.has(thing.path)) || !wanted(thing)) return [];
+      seen.add(thing.path);
+      return [{ thing, place: { name: thing.name, path: thing.path, screen: width, box: thing.box } }];
+    }),
+  );
+}
+
+/** Each picture by its address, where it is shown largest, with that width in px. */
+export function largestShown(page: SeenPage): (PlacedThing & { readonly shown: number })[] {
+  const largest = new Map<string, PlacedThing & { readonly shown: number }>();
+  for (const { width, things } of page.screens)
+    for (const thing of things) {
+      if (!thing.picture) continue;
+      const shown = (thing.picture.whole ?? thing.box)[2];
+      const known = largest.get(thing.picture.address);
+      if (known && known.shown >= shown) continue;
+      largest.set(thing.picture.address, {
+        thing,
+        shown,
+        place: { name: thing.name, path: thing.path, screen: width, box: thing.box },
+      });
+    }
+  return [...largest.values()];
+}

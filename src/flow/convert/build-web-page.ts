@@ -1,0 +1,120 @@
+import { basename } from 'node:path';
+import { inside } from '../../browser/inpage-script.js';
+import { openDesk } from '../../browser/blank-page.js';
+import type { OpenBrowser } from '../../browser/launch.js';
+import { assetAddresses } from '../../core/document/addresses.js';
+import type { PageDocument } from '../../core/document/types.js';
+import { sectionSlug } from '../../core/text/words.js';
+import { decisionsPass } from '../../core/passes/brief/decisions.js';
+import { findingsOf } from '../../core/survey/survey.js';
+import { seeWebPage } from '../survey/survey-source.js';
+import { FIRST_PASSES, LAST_PASSES, runPasses, withBrief } from '../../core/passes/presets.js';
+import { sectionsOf } from '../../core/passes/structure/sections.js';
+import type { Trimmed } from '../../core/trim/trim.js';
+import { AssetStore } from '../../project/assets.js';
+import { bringAssets } from './bring-assets.js';
+import type { ReadOptions } from './convert.js';
+import type { Made } from './page-build.js';
+import { makeHead } from './page-head.js';
+import { readHtml } from './read-html.js';
+import { finishReference, openReference, thingPlaces, type SectionPlace } from '../source/reference.js';
+import { serveSource } from '../source/serve-source.js';
+import type { WebSource } from '../source/find-sources.js';
+import { trimPage } from './trim-page.js';
+
+/** Makes a page of a web page. @param store where the files that it shows go @throws Problem */
+export async function makeWebPage(
+  source: WebSource,
+  { widths, progress, keepBoxes, proof, reading, decisions, briefText }: ReadOptions,
+  browser: OpenBrowser,
+  store: AssetStore,
+): Promise<Made> {
+  const served = await serveSource(source, reading);
+  try {
+    progress(`Opening the page at ${widths.join(', ')} px`);
+    const desk = openDesk(browser, served.visit.scheme);
+    desk.catch(() => undefined);
+    /* What is read is read in the widest; the others come to rest meanwhile. */
+    const opening = widths.map((width) => openReference(browser, served.visit, width));
+    for (const one of opening) one.catch(() => undefined);
+    const widest = await (opening[widths.indexOf(Math.max(...widths))] as (typeof opening)[number]);
+    progress('Reading elements and styles');
+    const read = await readHtml(widest.page, await desk, {
+      name: source.name,
+      files: [fileOf(source)],
+      widths,
+      schemes: reading.schemes,
+      online: served.visit.online,
+    });
+    progress('Finding sections, sharing styles');
+    const context = { boxes: read.boxes, width: widest.width, controls: read.controls };
+    /* Its pictures and icons are no part of what is shown: they are brought at the end. */
+    const { head, ...shown } = read.document;
+    const raw = runPasses(shown, context, FIRST_PASSES);
+    progress('Collecting pictures and fonts');
+    const { signIn } = reading;
+    const own = new AssetStore();
+    const { document: whole, missing } = await bringAssets(raw, read.address, own, signIn ? { signIn } : {});
+    const open = await Promise.all(opening);
+    if (proof) browser.prepare();
+    /* Looking goes on while boxes are tried in another page. */
+    const seeing = briefText === undefined ? seeWebPage(source.name, source.shown, open) : undefined;
+    seeing?.catch(() => undefined);
+    const scrolling = (seeing ?? Promise.resolve()).then(async () => {
+      const things = thingPlaces(whole);
+      return Promise.all(
+        open.map(async ({ width, page, picture }) => {
+          await picture;
+          return { width, looks: await inside(page, 'lookScrolled', things) };
+        }),
+      );
+    });
+    scrolling.catch(() => undefined);
+    progress('Taking out boxes that do nothing');
+    const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, own, read.boxes.size);
+    if (served.visit.scheme === 'light') browser.giveBack(await desk);
+    const reached = open.flatMap((one) => one.reached ?? []);
+    const decide = decisionsPass(decisions, (one) => reached.push(one));
+    const lost = new Map<number, string>();
+    const passes = withBrief(LAST_PASSES, decisions, decide, (line, said) => lost.set(line, said));
+    const document = runPasses(trimmed?.document ?? whole, { ...context, scrolled: await scrolling }, passes);
+    own.keep(new Set(assetAddresses(document)));
+    store.addAll(own);
+    const seen = await seeing;
+    const sections = sectionPlaces(document);
+    const found = { sections, things: thingPlaces(document) };
+    const references = await Promise.all(open.map((one) => finishReference(one, found)));
+    const headed = await makeHead({ ...document, ...(head ? { head } : {}) }, { brief: decisions, address: read.address, online: served.visit.online, references, ...(signIn ? { signIn } : {}), ...(read.icon === undefined ? {} : { icon: read.icon }) }, store); // prettier-ignore
+    return {
+      document: headed.document,
+      references,
+      source,
+      files: source.kind === 'address' ? [source.address] : [source.file],
+      notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing, ...headed.notes],
+      lostFields: lost,
+      reached,
+      ...(seen ? { findings: findingsOf(seen) } : {}),
+      sourceElements: references.find(({ width }) => width === widest.width)?.measured.elements ?? 0,
+      ...(trimmed ? { trimmed: reportOf(trimmed) } : {}),
+    };
+  } finally {
+    await served.close();
+  }
+}
+
+function reportOf({ document: _, ...report }: Trimmed): Omit<Trimmed, 'document'> {
+  return report;
+}
+
+/** The file or address of a web page, as the page document names it. */
+function fileOf(source: WebSource): string {
+  if (source.kind === 'address') return source.address;
+  return source.kind === 'html' ? source.path : basename(source.file);
+}
+
+function sectionPlaces(document: PageDocument): SectionPlace[] {
+  return sectionsOf(document).map((section) => ({
+    name: sectionSlug(section.name),
+    path: section.from?.path ?? '',
+  }));
+}

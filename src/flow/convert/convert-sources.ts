@@ -1,0 +1,144 @@
+import type { OpenBrowser } from '../../browser/launch.js';
+import { lostDecisions, type Brief } from '../../core/brief/brief.js';
+import { assetAddresses } from '../../core/document/addresses.js';
+import type { ElementNode } from '../../core/document/types.js';
+import { elements } from '../../core/document/walk.js';
+import type { WidthProof } from '../../core/proof/proof.js';
+import { sectionsOf } from '../../core/passes/structure/sections.js';
+import { AssetStore } from '../../project/assets.js';
+import type { Converted, ConvertedPage, ReadOptions } from './convert.js';
+import type { Made } from './page-build.js';
+import { makeDesignPages } from './build-design-pages.js';
+import { makeWebPage } from './build-web-page.js';
+import { prove, type ProjectProof } from '../proof/prove.js';
+import type { Savings } from './resize-images.js';
+import type { TunedPage } from '../proof/tune.js';
+import type { Source } from '../source/find-sources.js';
+import { writeProject, type WrittenPage } from './write-project.js';
+
+/** Reads sources in a browser that is open, and writes their project. @throws Problem; nothing is written then */
+export async function convertSources(
+  sources: readonly Source[],
+  options: ReadOptions,
+  browser: OpenBrowser,
+): Promise<Converted> {
+  const store = new AssetStore();
+  const made: Made[] = [];
+  for (const source of sources) {
+    const progress = sources.length > 1 ? (text: string) => options.progress(`${source.name}: ${text}`) : options.progress; // prettier-ignore
+    const own = { ...options, progress };
+    made.push(
+      ...(source.kind === 'svg'
+        ? await makeDesignPages(source, own, browser, store)
+        : [await makeWebPage(source, own, browser, store)]),
+    );
+  }
+  const savings = await slimAll(made, store, options, browser);
+  store.keep(new Set(made.flatMap(({ document }) => assetAddresses(document))));
+  options.progress('Writing the project');
+  const written = writeProject(made, store, options, browser.version);
+  const { proof, tuned } = options.proof ? await proveAndTune(options, browser) : {};
+  const pages = made.map((one, index): ConvertedPage => {
+    const proved = proof?.pages.find(({ page }) => page === one.document.name);
+    return { ...summary(one, written[index] as WrittenPage), ...(proved ? { proof: proved } : {}) };
+  });
+  const notes = [
+    ...lostDecisions(
+      options.decisions,
+      made.flatMap(({ reached }) => reached),
+    ),
+    ...lostFields(made),
+    ...lostPages(options.decisions, made),
+  ];
+  return {
+    project: options.out,
+    pages,
+    assets: new Set(made.flatMap(({ document: { head: _, ...shown } }) => assetAddresses(shown).filter((one) => one.startsWith('assets/')))).size, // prettier-ignore
+    notes,
+    ...(savings ? { pictures: savings } : {}),
+    ...(tuned ? { tuned } : {}),
+  };
+}
+
+/** What the brief says of fields that none of the pages has. */
+function lostFields(made: readonly Made[]): string[] {
+  const [first, ...others] = made.map((one) => one.lostFields);
+  return [...(first ?? [])].flatMap(([line, said]) => (others.every((one) => one.has(line)) ? [said] : []));
+}
+
+/** Pages that the brief says something about and that there are not. */
+function lostPages({ aboutPages = {} }: Brief, made: readonly Made[]): string[] {
+  const names = made.map(({ document }) => document.name);
+  return Object.keys(aboutPages)
+    .filter((name) => !names.includes(name))
+    .map((name) => `brief.yaml: about-pages names "${name}", which is no page; there are ${names.join(', ')}`);
+}
+
+/** Most trials of a page right after it was made: tuning by itself tries more. */
+const FIRST_TRIALS = 24;
+
+/** Nearer than this to the source a page is not tuned unasked: shares of pixels that differ and of words in place. */
+const NEAR = { seen: 0.001, placed: 0.995 };
+
+function isOff({ seen, words }: WidthProof): boolean {
+  return seen > NEAR.seen || words.placed < NEAR.placed;
+}
+
+/** Compares the pages with their sources; where something could be mended by style, mends it and compares again. */
+async function proveAndTune(
+  { out, progress, tune }: ReadOptions,
+  browser: OpenBrowser,
+): Promise<{ readonly proof: ProjectProof; readonly tuned?: readonly TunedPage[] }> {
+  const proof = await prove(out, { open: browser, progress });
+  const mendable = proof.pages.some(({ widths }) => widths.some((one) => isOff(one) && one.differences.some(({ remedy }) => remedy?.value !== undefined))); // prettier-ignore
+  if (tune === false || !mendable) return { proof };
+  const { tuneProject } = await import('../proof/tune.js');
+  const tuned = await tuneProject(out, { open: browser, most: FIRST_TRIALS, progress });
+  if (tuned.every(({ steps }) => steps.length === 0)) return { proof };
+  return { proof: await prove(out, { open: browser, progress }), tuned };
+}
+
+/** Offers the pictures of all pages as the brief asks, and says what that saved; nothing if it does not ask. */
+async function slimAll(
+  made: Made[],
+  store: AssetStore,
+  { decisions: { pictures }, progress }: ReadOptions,
+  browser: OpenBrowser,
+): Promise<Savings | undefined> {
+  const limits = made.map(({ reached }) => new Map(reached.flatMap(({ largest = [] }) => [...largest])));
+  if (!pictures && limits.every(({ size }) => size === 0)) return undefined;
+  progress('Making pictures as large as they are shown');
+  const { slimPictures, noSavings, together } = await import('./resize-images.js');
+  let all = noSavings;
+  for (const [at, one] of made.entries()) {
+    const { document, savings } = await slimPictures(
+      one.document,
+      store,
+      { all: pictures, largest: limits[at] ?? new Map() },
+      browser,
+    );
+    made[at] = { ...one, document };
+    all = together(all, savings);
+  }
+  return all;
+}
+
+function summary({ document, notes, sourceElements, trimmed, reasons }: Made, written: WrittenPage): ConvertedPage {
+  return {
+    page: document.name,
+    file: written.file,
+    widths: document.source.widths,
+    sections: sectionsOf(document).map((section) => ({ name: section.name, elements: countElements(section) })),
+    elements: { source: sourceElements, result: countElements(document.body) - 1 },
+    ...(trimmed ? { trimmed } : {}),
+    styles: Object.keys(document.styles).length,
+    cssBytes: written.cssBytes,
+    breakpoints: document.breakpoints.map(({ below }) => below),
+    notes,
+    ...(reasons ? { reasons } : {}),
+  };
+}
+
+function countElements(node: ElementNode): number {
+  return [...elements(node)].length;
+}

@@ -1,0 +1,73 @@
+import { inside } from '../../browser/inpage-script.js';
+import type { OpenBrowser } from '../../browser/launch.js';
+import { openOurs, turnTo } from '../../browser/result-page.js';
+import type { Served } from '../../browser/serve.js';
+import { buildDesign, type BuiltDesign } from '../../core/design/emit/build-design.js';
+import type { DesignInput } from '../../core/design/emit/page-builder.js';
+import { allWidths } from '../../core/design/responsive/screens.js';
+import { breakpointsBetween } from '../../core/design/responsive/style-variants.js';
+import type { Breakpoint } from '../../core/document/types.js';
+import { wordFaults } from '../../core/proof/clashing-words.js';
+import { renderCss } from '../../core/render/css.js';
+import { renderHtml } from '../../core/render/html.js';
+
+/** Steps in which a layout is made narrower to see whether it still fits, px. */
+const STEP = 40;
+
+/**
+ * Makes a page of artboards and finds the widths at which the layout of one gives way to that of the next: half way
+ * between the two, or as soon as the wider one, made narrower in a browser, scrolls sideways, cuts words off, lays them
+ * on each other, or breaks what was drawn as one row into several.
+ */
+export async function fitDesign(browser: OpenBrowser, served: Served, input: DesignInput): Promise<BuiltDesign> {
+  const widths = allWidths(input.boards.map(({ width }) => width));
+  const usual = breakpointsBetween(widths);
+  if (usual.length === 0 || input.breakpoints) return buildDesign(input);
+  const wide = buildDesign({ ...input, breakpoints: usual.map((one, at) => ({ ...one, below: (widths[at + 1] as number) + 1 })) }); // prettier-ignore
+  served.hold('/-fit', 'text/html; charset=utf-8', renderHtml(wide.document, '-fit.css'));
+  served.hold('/-fit.css', 'text/css; charset=utf-8', renderCss(wide.document));
+  const page = await browser.newPage(widths[0] as number);
+  try {
+    await openOurs(page, `${served.origin}/-fit`);
+    let isFirst = true;
+    const look = async (width: number): Promise<Seen> => {
+      await turnTo(page, width, isFirst);
+      isFirst = false;
+      const { words, overflow } = await inside(page, 'measureNow');
+      const { clashing, cut } = wordFaults(words, width);
+      return { faults: clashing.length + cut.length + (overflow > 1 ? 1 : 0), rows: await inside(page, 'rowLines') };
+    };
+    const fitted: Breakpoint[] = [];
+    for (const [at, one] of usual.entries()) fitted.push(await fit(one, widths[at] as number, look));
+    browser.giveBack(page);
+    return buildDesign({ ...input, breakpoints: fitted });
+  } catch (error) {
+    await page.close();
+    throw error;
+  }
+}
+
+/** What is wrong with a layout at one width, and in how many lines its rows stand. */
+interface Seen {
+  readonly faults: number;
+  readonly rows: readonly number[];
+}
+
+/** Goes down from the width of an artboard until its layout has more faults than it was drawn with, or breaks a row. */
+async function fit(usual: Breakpoint, from: number, look: (width: number) => Promise<Seen>): Promise<Breakpoint> {
+  const drawn = await look(from);
+  const isWorse = ({ faults, rows }: Seen): boolean =>
+    faults > drawn.faults || rows.some((lines, at) => lines > 1 && drawn.rows[at] === 1);
+  const first = Math.ceil((from - 1) / STEP) * STEP - STEP;
+  let least = from;
+  for (let width = first; width >= usual.below; width -= STEP) {
+    if (isWorse(await look(width))) return named(least);
+    least = width;
+  }
+  if (least > usual.below && isWorse(await look(usual.below))) return named(least);
+  return usual;
+}
+
+function named(below: number): Breakpoint {
+  return { name: `below-${below}`, below };
+}

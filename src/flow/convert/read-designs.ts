@@ -1,0 +1,171 @@
+import type { DesignChoices } from '../../core/design/responsive/screens.js';
+import { basename, dirname } from 'node:path';
+import type { OpenBrowser } from '../../browser/launch.js';
+import { serveFolder, type Served } from '../../browser/serve.js';
+import type { Brief, Reached } from '../../core/brief/brief.js';
+import { pagesBy } from '../../core/source/artboards.js';
+import type { BuiltDesign } from '../../core/design/emit/build-design.js';
+import type { DrawnState } from '../../core/passes/states/drawn-states.js';
+import type { FontFile } from '../../core/fonts/font-faces.js';
+import { allWidths } from '../../core/design/responsive/screens.js';
+import type { Breakpoint } from '../../core/document/types.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
+import type { FontFolder } from '../../project/fonts.js';
+import { holdFonts } from '../source/serve-fonts.js';
+import { fitDesign } from './fit-design.js';
+import type { SeenPage } from '../../core/survey/observations.js';
+import { seeDesign } from '../survey/survey-source.js';
+import { openBoard, placeBoards, type PlacedBoard } from '../source/open-artboards.js';
+import type { OpenReference } from '../source/reference.js';
+import type { Progress } from '../progress.js';
+
+/** One page that artboards are of. */
+export interface ReadDesign extends BuiltDesign {
+  readonly references: readonly OpenReference[];
+  /** The files that hold its artboards. */
+  readonly files: readonly string[];
+  /** Layers that show others in a state, those of the widest artboard first. */
+  readonly states: readonly DrawnState[];
+  /** What came of the brief on each artboard. */
+  readonly reached: readonly Reached[];
+  /** What there is to see in it, if that was asked for. */
+  readonly seen?: SeenPage;
+}
+
+export interface ReadDesigns {
+  readonly pages: readonly ReadDesign[];
+  /** Address that relative addresses of the drawings count from. */
+  readonly address: string;
+  readonly close: () => Promise<void>;
+}
+
+/** What a person says of the artboards of a call. */
+export interface DesignGiven {
+  readonly name: string;
+  readonly files: readonly string[];
+  /** The only page to make, if the artboards are of several. */
+  readonly page?: string;
+  readonly fonts?: FontFolder;
+  readonly choices?: DesignChoices;
+  readonly brief: Brief;
+  /** Whether to look the source over as well. */
+  readonly look: boolean;
+}
+
+/** Opens artboards as a browser draws them and makes the pages that they are of. @throws Problem */
+export async function readDesigns(browser: OpenBrowser, given: DesignGiven, progress: Progress): Promise<ReadDesigns> {
+  const { files } = given;
+  const served = await serveFolder(dirname(files[0] as string));
+  try {
+    progress(`Opening ${files.length === 1 ? 'the drawing' : `${files.length} drawings`}`);
+    const placed = await placeBoards(browser, served, files);
+    const chosen = choosePages(placed, given);
+    const used = new Set(chosen.flatMap(({ boards }) => boards));
+    await Promise.all(placed.filter((one) => !used.has(one)).map(({ page }) => page.close()));
+    const fonts = holdFonts(served, given.fonts);
+    const pages: ReadDesign[] = [];
+    for (const one of chosen) {
+      progress(`${chosen.length > 1 ? `${one.name}: ` : ''}Finding sections, rows and columns`);
+      pages.push(await readPage(browser, served, one, given, fonts));
+    }
+    return { pages, address: `${served.origin}/`, close: served.close };
+  } catch (error) {
+    await served.close();
+    throw error;
+  }
+}
+
+/** A page by its name, and the artboards of it. */
+interface ChosenPage {
+  readonly name: string;
+  readonly boards: readonly PlacedBoard[];
+}
+
+async function readPage(
+  browser: OpenBrowser,
+  served: Served,
+  { name, boards }: ChosenPage,
+  { choices, fonts: folder, brief, look }: DesignGiven,
+  fonts: readonly FontFile[],
+): Promise<ReadDesign> {
+  const opened = await Promise.all(boards.map((one) => openBoard(one, fonts, brief)));
+  opened.sort((a, b) => b.board.width - a.board.width);
+  const seen = look ? await seeDesign(name, boards, opened) : undefined;
+  const files = [...new Set(opened.map(({ file }) => file))];
+  const built = await fitDesign(browser, served, {
+    name,
+    files: files.map((file) => basename(file)),
+    boards: opened.map(({ board }) => board),
+    fonts: opened[0]?.fonts,
+    ...choices,
+    ...(brief.breakpoints
+      ? {
+          breakpoints: breakpointsNamed(
+            brief.breakpoints,
+            opened.map(({ board }) => board.width),
+          ),
+        }
+      : {}),
+  });
+  const said = [...(folder?.notes ?? []), ...heldIn(boards), ...opened.flatMap(({ notes }) => notes)];
+  return {
+    ...built,
+    ...(seen ? { seen } : {}),
+    files,
+    states: opened.flatMap((one) => one.states),
+    reached: opened.map((one) => one.reached),
+    notes: [...new Set([...said, ...built.notes])],
+    references: opened.map(({ reference }) => reference),
+  };
+}
+
+/** The pages to make, and the artboards of each. @throws Problem if one is asked for that is not there, or two boards of one are equally wide */
+function choosePages(placed: readonly PlacedBoard[], { name, files, page, brief }: DesignGiven): ChosenPage[] {
+  const { pages, lost } = pagesBy(placed, brief.pages ?? {});
+  if (lost.length)
+    throw new Problem(
+      `The brief names ${lost.length === 1 ? 'an artboard that is' : 'artboards that are'} not there: ${lost.join(', ')}.`,
+      'pages',
+      `There are ${placed.map((one) => one.name).join(', ')}.`,
+    );
+  const list = [...pages].map(([one, boards]) => `${one || name} (${boards.map(({ width }) => width).join(', ')} px)`);
+  const wanted = [...pages].filter(([one]) => page === undefined || (one || name) === page);
+  if (wanted.length === 0)
+    throw new Problem(`There is no page "${page}".`, '--page', `By their names there are: ${list.join(', ')}.`);
+  return wanted.map(([key, boards]) => {
+    const widths = boards.map(({ width }) => width);
+    const twice = widths.find((width, index) => widths.indexOf(width) !== index);
+    if (twice !== undefined)
+      throw new Problem(
+        `Two artboards${pages.size > 1 ? ` of the page "${key}"` : ''} are ${twice} px wide.`,
+        [...new Set(boards.map(({ file }) => basename(file)))].join(', '),
+        'Give one artboard a width, and name those of other pages after them.',
+      );
+    return { name: files.length === placed.length && pages.size === 1 ? name : key || name, boards };
+  });
+}
+
+/** The breakpoints of a brief. @throws Problem if there are not as many as the screens need, or they lie elsewhere */
+function breakpointsNamed(named: Readonly<Record<string, number>>, boards: readonly number[]): Breakpoint[] {
+  const screens = allWidths(boards);
+  const list = Object.entries(named)
+    .map(([name, below]) => ({ name, below }))
+    .sort((a, b) => b.below - a.below);
+  const fit = list.length === screens.length - 1 && list.every(({ below }, at) => below <= (screens[at] as number) && below > (screens[at + 1] as number)); // prettier-ignore
+  if (fit) return list;
+  throw new Problem(
+    `These breakpoints do not part the screens of ${screens.join(', ')} px.`,
+    'breakpoints',
+    'Give one between each two of them, as name: px below which it holds.',
+  );
+}
+
+/** Files that hold more than one artboard, in words. */
+function heldIn(boards: readonly PlacedBoard[]): string[] {
+  return [...new Set(boards.map(({ file }) => file))].flatMap((file) => {
+    const own = boards.filter((one) => one.file === file);
+    if (own.length < 2) return [];
+    const list = own.map(({ name, width }) => (name.includes(String(width)) ? name : `${name} (${width} px)`));
+    return [`${basename(file)} holds ${own.length} artboards of this page: ${list.join(', ')}`];
+  });
+}

@@ -1,0 +1,242 @@
+import type { Page } from 'playwright-core';
+import { inside } from '../../browser/inpage-script.js';
+import type { OpenBrowser } from '../../browser/launch.js';
+import { openOurs, turnTo } from '../../browser/result-page.js';
+import { serveFiles } from '../../browser/serve.js';
+import { assetAddresses, mapAssets } from '../../core/document/addresses.js';
+import type { Box, PageDocument } from '../../core/document/types.js';
+import { isElement, mapTree } from '../../core/document/walk.js';
+import { offerPictures, plainPictures, sizedGrounds, type Candidate, type Renditions } from '../../core/images/offer-images.js';
+import { offerOf, type Need, type Offer, type PictureChoices } from '../../core/images/offers.js';
+import { renderCss } from '../../core/render/css.js';
+import { renderHtml } from '../../core/render/html.js';
+import type { AssetStore } from '../../project/assets.js';
+import { encode, leanVector, rasterOf, type Raster } from '../../project/image-codec.js';
+
+/** Viewports at which pictures are looked at, besides both sides of each breakpoint; CSS px. */
+const VIEWPORTS = [320, 390, 480, 600, 720, 834, 960, 1120, 1280, 1440, 1680, 1920];
+/** A picture whose box moves by more than this through its new files keeps its old one, px. */
+const STILL = 0.5;
+const MARK = 'data-picture';
+const TYPES = { avif: 'image/avif', webp: 'image/webp' } as const;
+
+/** What offering pictures in other files has saved. */
+export interface Savings {
+  /** How many pictures and drawings are smaller now. */
+  readonly files: number;
+  /** Bytes of them before, and of the largest that any screen loads now. */
+  readonly before: number;
+  readonly after: number;
+  /** Pictures that were left as they were, and why, in words. */
+  readonly kept: readonly string[];
+}
+
+export const noSavings: Savings = { files: 0, before: 0, after: 0, kept: [] };
+
+export function together(a: Savings, b: Savings): Savings {
+  return {
+    files: a.files + b.files,
+    before: a.before + b.before,
+    after: a.after + b.after,
+    kept: [...a.kept, ...b.kept],
+  };
+}
+
+/** Where nothing is asked of all pictures, those with a width of their own stay in their format. */
+const PLAIN: PictureChoices = { formats: [], quality: 85, vectors: false };
+
+/** What is asked of the pictures of a page: of all of them, and of single ones by the id of their element. */
+export interface Wanted {
+  readonly all?: PictureChoices;
+  /** Widest, px. */
+  readonly largest: ReadonlyMap<string, number>;
+}
+
+/** A page whose pictures are offered as the brief asks. The files go into the store. */
+export async function slimPictures(
+  document: PageDocument,
+  store: AssetStore,
+  { all, largest }: Wanted,
+  browser: OpenBrowser,
+): Promise<{ readonly document: PageDocument; readonly savings: Savings }> {
+  const tally: Tally = { files: 0, before: 0, after: 0, kept: [] };
+  const choices = all ?? PLAIN;
+  const bounded = choices.largest === undefined ? document : await boundGrounds(document, store, choices, tally);
+  const lean = choices.vectors ? await leanVectors(bounded, store, tally) : bounded;
+  const pictures = plainPictures(lean.body).filter(({ id }) => all || largest.has(id));
+  const rasters = new Map<string, Raster>();
+  const bytesOf = new Map(store.entries());
+  for (const path of new Set(pictures.map(({ attributes }) => attributes?.['src'] as string))) {
+    const raster = await rasterOf(path, bytesOf.get(path) ?? Buffer.alloc(0));
+    if (raster) rasters.set(path, raster);
+  }
+  if (rasters.size === 0) return { document: lean, savings: tally };
+  const shown = await lookAt(lean, store, browser);
+  const renditions = new Map<string, Renditions>();
+  const made = new Map<string, Promise<Made>>();
+  for (const { id, attributes } of pictures) {
+    const path = attributes?.['src'] as string;
+    const raster = rasters.get(path);
+    if (!raster) continue;
+    const needs = shown.map(({ viewport, pictures: at }): Need => ({ viewport, wide: at[id]?.wide ?? 0 }));
+    const most = Math.min(choices.largest ?? Infinity, largest.get(id) ?? Infinity);
+    const offer = offerOf(needs, [raster.width, raster.height], lean.breakpoints, { largest: most });
+    const key = `${path} ${offer.widths.join(' ')}`;
+    const files = made.get(key) ?? make(path, bytesOf.get(path) as Buffer, raster, offer, choices, store);
+    made.set(key, files);
+    renditions.set(id, { sizes: offer.sizes, ...(await files).renditions });
+  }
+  const offered = offerPictures(lean, renditions);
+  const moved = movedIn(shown, await lookAt(offered, store, browser));
+  for (const id of moved) renditions.delete(id);
+  for (const one of pictures.filter(({ id }) => moved.has(id)))
+    tally.kept.push(`${one.name}: other files would move it, so it is offered as it was`);
+  for (const one of made.values()) {
+    const { before, after } = await one;
+    if (after < before) count(tally, before, after);
+  }
+  return { document: moved.size ? offerPictures(lean, renditions) : offered, savings: tally };
+}
+
+interface Tally {
+  files: number;
+  before: number;
+  after: number;
+  readonly kept: string[];
+}
+
+function count(tally: Tally, before: number, after: number): void {
+  tally.files += 1;
+  tally.before += before;
+  tally.after += after;
+}
+
+/** What a file was called before its path in the site was made of it. */
+function nameIn(path: string): string {
+  return path.replace(/^assets\/|-[0-9a-f]{10}(?=\.[a-z0-9]+$)/g, '');
+}
+
+/** Pictures behind boxes that are wider than asked for are made narrower, where their size does not set that of the look. */
+async function boundGrounds(
+  document: PageDocument,
+  store: AssetStore,
+  { largest = Infinity, quality }: PictureChoices,
+  tally: Tally,
+): Promise<PageDocument> {
+  const files = new Map(store.entries());
+  const narrower = new Map<string, string>();
+  for (const path of sizedGrounds(document)) {
+    const bytes = files.get(path);
+    const raster = bytes && (await rasterOf(path, bytes));
+    if (!raster || raster.width <= largest) continue;
+    const made = await encode(bytes, largest, raster.format, quality);
+    if (made.length >= bytes.length) continue;
+    narrower.set(path, store.add(made, nameIn(path)));
+    count(tally, bytes.length, made.length);
+  }
+  const { body } = document;
+  const bare: PageDocument = { ...document, body: { ...body, children: [] } };
+  return { ...mapAssets(bare, (path) => narrower.get(path) ?? path), body };
+}
+
+async function leanVectors(document: PageDocument, store: AssetStore, tally: Tally): Promise<PageDocument> {
+  const files = new Map(store.entries());
+  const leaner = new Map<string, string>();
+  for (const path of assetAddresses(document)) {
+    const bytes = path.endsWith('.svg') ? files.get(path) : undefined;
+    const lean = bytes && (await leanVector(bytes));
+    if (!bytes || !lean || lean.length >= bytes.length) continue;
+    leaner.set(path, store.add(lean, nameIn(path)));
+    count(tally, bytes.length, lean.length);
+  }
+  return mapAssets(document, (path) => leaner.get(path) ?? path);
+}
+
+interface Look {
+  readonly viewport: number;
+  readonly pictures: Readonly<Record<string, { readonly box: Box; readonly wide: number }>>;
+}
+
+/** How the pictures of a page are shown on screens of many widths, narrowest first. */
+async function lookAt(document: PageDocument, store: AssetStore, browser: OpenBrowser): Promise<Look[]> {
+  const served = await serveFiles(store.entries());
+  served.hold('/page', 'text/html; charset=utf-8', renderHtml(marked(document), 'page.css'));
+  served.hold('/page.css', 'text/css; charset=utf-8', renderCss(document));
+  const sides = document.breakpoints.flatMap(({ below }) => [below - 1, below]);
+  const viewports = [...new Set([...VIEWPORTS, ...sides])].sort((a, b) => a - b);
+  let page: Page | undefined;
+  try {
+    page = await browser.newPage(viewports[0] as number);
+    await openOurs(page, `${served.origin}/page`);
+    const looks: Look[] = [];
+    for (const viewport of viewports) {
+      await turnTo(page, viewport);
+      looks.push({ viewport, pictures: await inside(page, 'shownPictures', MARK) });
+    }
+    return looks;
+  } finally {
+    await page?.close();
+    await served.close();
+  }
+}
+
+/** Each picture carries its id, and is loaded at once. */
+function marked(document: PageDocument): PageDocument {
+  const body = mapTree(document.body, (node) => {
+    if (!isElement(node) || node.element !== 'img') return node;
+    const { loading: _, ...attributes } = node.attributes ?? {};
+    return { ...node, attributes: { ...attributes, [MARK]: node.id } };
+  });
+  return { ...document, body };
+}
+
+function movedIn(before: readonly Look[], after: readonly Look[]): Set<string> {
+  const moved = new Set<string>();
+  before.forEach(({ pictures }, at) => {
+    for (const [id, { box }] of Object.entries(pictures)) {
+      const now = after[at]?.pictures[id]?.box;
+      if (now?.some((value, side) => Math.abs(value - (box[side] as number)) > STILL)) moved.add(id);
+    }
+  });
+  return moved;
+}
+
+interface Made {
+  readonly renditions: Omit<Renditions, 'sizes'>;
+  readonly before: number;
+  readonly after: number;
+}
+
+/** Writes the files of one picture. A format that makes it no smaller is left out. */
+async function make(
+  path: string,
+  bytes: Buffer,
+  raster: Raster,
+  { widths }: Offer,
+  { formats, quality }: PictureChoices,
+  store: AssetStore,
+): Promise<Made> {
+  const files = async (format: Raster['format']): Promise<{ candidate: Candidate; size: number }[]> =>
+    Promise.all(
+      widths.map(async (width) => {
+        const made = width >= raster.width && format === raster.format ? bytes : await encode(bytes, width, format, quality); // prettier-ignore
+        const used = format === raster.format && made.length > bytes.length && width >= raster.width ? bytes : made;
+        const [, name, ending] = /^(.*)(\.[a-z0-9]+)$/.exec(nameIn(path)) ?? [];
+        const file = `${name ?? 'picture'}-${width}${format === raster.format ? ending : `.${format}`}`;
+        return { candidate: { path: store.add(used, file), width }, size: used.length };
+      }),
+    );
+  const own = await files(raster.format);
+  const others: Renditions['others'][number][] = [];
+  const ownSize = own.at(-1)?.size ?? bytes.length;
+  let after = ownSize;
+  for (const format of formats) {
+    if (format === raster.format) continue;
+    const made = await files(format);
+    const largest = made.at(-1)?.size ?? Infinity;
+    if (largest >= ownSize) continue;
+    after = Math.min(after, largest);
+    others.push({ type: TYPES[format], candidates: made.map(({ candidate }) => candidate) });
+  }
+  return { renditions: { own: own.map(({ candidate }) => candidate), others }, before: bytes.length, after };
+}

@@ -1,0 +1,258 @@
+import { join } from 'node:path';
+import { pictureOf, turnTo } from '../../browser/result-page.js';
+import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
+import { adjust } from '../../core/adjust/apply.js';
+import type { Adjustment } from '../../core/adjust/adjustment.js';
+import { fillPage } from '../../core/content/content.js';
+import type { Content } from '../../core/content/values.js';
+import { regionsOf } from '../../core/content/regions.js';
+import type { PageDocument } from '../../core/document/types.js';
+import type { MeasuredPage } from '../../core/proof/measurement.js';
+import { renderHtml } from '../../core/render/html.js';
+import { shownScheme } from '../../core/source/reading.js';
+import { casesOf, TALL_PICTURE, WIDE_PICTURE, type TrialCase } from '../../core/edit-test/cases.js';
+import { markupFaults, trialFaults, type TrialFault } from '../../core/edit-test/faults.js';
+import { limitsFor, withLimits, type Limit } from '../../core/edit-test/limits.js';
+import { mendTrial, type TriedPage } from '../../core/edit-test/apply-fixes.js';
+import { pageText } from '../../project/page-file.js';
+import { ADJUST_FILE, readAdjustments, writeAdjustments } from '../../project/adjust-file.js';
+import { BRIEF_FILE, briefOf, withFieldDecisions } from '../../project/brief-file.js';
+import { openProject, replaceFolder, writeFile } from '../../project/folder.js';
+import { pageNamed, type PageSettings } from '../../project/settings.js';
+import { trialPage, type TrialPicture } from '../../report/edit-test-page.js';
+import { openBench, type Bench } from '../proof/test-page.js';
+import { readPage } from '../render/read-page.js';
+import { render } from '../render/render.js';
+import type { Progress } from '../progress.js';
+
+export interface TrialOptions {
+  readonly page?: string;
+  /** Keep what mends faults and leaves the page as it is. */
+  readonly mend?: boolean;
+  readonly browser?: string;
+  readonly open?: OpenBrowser;
+  readonly progress: Progress;
+}
+
+/** A phone, a tablet and a desktop, px: where edits are looked at. */
+const WIDTHS = [390, 820, 1440];
+/** So often it is seen what limits leave. */
+const LIMIT_ROUNDS = 4;
+/** Most pictures of a report. */
+const MOST_PICTURES = 24;
+
+const BROUGHT: readonly (readonly [string, string])[] = [
+  [TALL_PICTURE, drawn(400, 800)],
+  [WIDE_PICTURE, drawn(1200, 400)],
+];
+
+function drawn(width: number, height: number): string {
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}"><rect width="100%" height="100%" fill="#8fa3ad"/><circle cx="50%" cy="50%" r="${Math.min(width, height) / 4}" fill="#f4ecd8"/></svg>`;
+}
+
+/** Does to each page of a project what clients do, and says what breaks. @throws Problem */
+export async function tryProject(project: string, options: TrialOptions): Promise<TriedPage[]> {
+  const settings = openProject(project);
+  const pages = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];
+  const own = options.open ? undefined : await openBrowser(options.browser, false);
+  const browser = options.open ?? (own as OpenBrowser);
+  try {
+    const tried: TriedPage[] = [];
+    const pictures = new Map<string, readonly TrialPicture[]>();
+    for (const page of pages) {
+      const trial = new Trial(project, page, browser, options);
+      const made = await trial.run();
+      tried.push(made.tried);
+      pictures.set(page.name, made.pictures);
+    }
+    replaceFolder(project, 'trial', [
+      ['index.html', trialPage(tried, pictures)],
+      ['trial.json', `${JSON.stringify({ pages: tried }, null, 2)}\n`],
+    ]);
+    if (options.mend && tried.some(({ mends, limits }) => mends.length + limits.length)) render(project);
+    return tried;
+  } finally {
+    await own?.close();
+  }
+}
+
+/** Where one case is looked at: the page as it is with the edit. */
+interface Look {
+  readonly one: TrialCase;
+  readonly document: PageDocument;
+  readonly bench: Bench;
+}
+
+/** The page without any edit, and how it measures at each width. */
+interface AsIs {
+  readonly document: PageDocument;
+  readonly pages: readonly MeasuredPage[];
+}
+
+class Trial {
+  constructor(
+    private readonly project: string,
+    private readonly page: PageSettings,
+    private readonly browser: OpenBrowser,
+    private readonly options: TrialOptions,
+  ) {}
+
+  async run(): Promise<{ readonly tried: TriedPage; readonly pictures: readonly TrialPicture[] }> {
+    const { document, content } = readPage(this.project, this.page.name);
+    const existing = readAdjustments(this.project);
+    const asIs = fillPage(document, content);
+    const bench = await this.bench(asIs);
+    const looks = new Map<string, Look>();
+    try {
+      const before: AsIs = { document: asIs, pages: await this.measure(bench, asIs, existing) };
+      const cases = casesOf(document, regionsOf(document), content);
+      const found = new Map<string, readonly TrialFault[]>();
+      for (const one of cases) {
+        this.options.progress(`${this.page.name}: ${one.what}`);
+        const filled = fillPage(document, one.content);
+        const look = { one, document: filled, bench: await this.bench(filled) };
+        const faults = await this.faults(look, before, existing);
+        if (faults.length === 0) await look.bench.close();
+        else {
+          looks.set(one.name, look);
+          found.set(one.name, faults);
+        }
+      }
+      this.options.progress(`${this.page.name}: Trying what may mend it`);
+      const mends = await mendTrial(asIs, before.pages, existing, found, {
+        asIs: (list) => this.measure(bench, asIs, list),
+        faultsOf: (name, list) => this.faults(looks.get(name) as Look, before, list),
+      });
+      const better = [...existing, ...mends.flatMap(({ adjustments }) => adjustments)];
+      const left = new Map<string, readonly TrialFault[]>();
+      for (const [name, look] of looks) left.set(name, mends.length ? await this.faults(look, before, better) : (found.get(name) ?? [])); // prettier-ignore
+      const limited = await this.limited(document, content, left, looks, before, better);
+      const { limits } = limited;
+      const mended = this.options.mend === true && mends.length + limits.length > 0;
+      const list = mended ? better : existing;
+      if (mended) {
+        if (mends.length) writeFile(join(this.project, ADJUST_FILE), writeAdjustments(list));
+        if (limits.length) keepLimits(this.project, withLimits(document, limits), limits);
+        for (const [name, faults] of [...left, ...limited.found]) found.set(name, faults);
+      }
+      const tried: TriedPage = {
+        page: this.page.name,
+        widths: WIDTHS,
+        cases: cases.map(({ name, what }) => ({ name, what, faults: found.get(name) ?? [] })),
+        mends,
+        limits,
+        mended,
+      };
+      return { tried, pictures: await this.pictures(looks.values(), found, list) };
+    } finally {
+      for (const look of looks.values()) await look.bench.close();
+      await bench.close();
+    }
+  }
+
+  /** Limits that take faults away, and what is left of each edit with them. Where they only bring others, there are none. */
+  private async limited(
+    document: PageDocument,
+    content: Content,
+    left: ReadonlyMap<string, readonly TrialFault[]>,
+    looks: ReadonlyMap<string, Look>,
+    before: AsIs,
+    list: readonly Adjustment[],
+  ): Promise<{ readonly limits: readonly Limit[]; readonly found: ReadonlyMap<string, readonly TrialFault[]> }> {
+    const total = (faults: ReadonlyMap<string, readonly TrialFault[]>): number => [...faults.values()].reduce((sum, those) => sum + those.length, 0); // prettier-ignore
+    let best = { limits: [] as readonly Limit[], found: left };
+    for (const of of ['path', 'over'] as const) {
+      let { limits, found: now } = best;
+      /* Where one text fits at last, the next one shows that did not. */
+      for (let round = 0; round < LIMIT_ROUNDS; round += 1) {
+        const known = withLimits(document, limits);
+        const more = limitsFor(known, regionsOf(known), content, now, of);
+        if (more.length === 0) break;
+        limits = [...limits, ...more];
+        now = new Map([...now, ...(await this.retried(withLimits(document, limits), content, looks, before, list))]);
+        if (total(now) < total(best.found)) best = { limits, found: now };
+      }
+    }
+    return best;
+  }
+
+  /** The faults of edits that are others by the limits of a page. */
+  private async retried(
+    page: PageDocument,
+    content: Content,
+    looks: ReadonlyMap<string, Look>,
+    before: AsIs,
+    list: readonly Adjustment[],
+  ): Promise<Map<string, readonly TrialFault[]>> {
+    const found = new Map<string, readonly TrialFault[]>();
+    for (const one of casesOf(page, regionsOf(page), content)) {
+      const known = looks.get(one.name);
+      if (!known || JSON.stringify(known.one.content) === JSON.stringify(one.content)) continue;
+      const filled = fillPage(page, one.content);
+      const look = { one, document: filled, bench: await this.bench(filled) };
+      found.set(one.name, await this.faults(look, before, list));
+      await look.bench.close();
+    }
+    return found;
+  }
+
+  private bench(document: PageDocument): Promise<Bench> {
+    return openBench(this.project, document, shownScheme(this.page.schemes), this.browser, BROUGHT);
+  }
+
+  private measure(bench: Bench, document: PageDocument, list: readonly Adjustment[]): Promise<readonly MeasuredPage[]> {
+    return bench.measure(adjust(document, list).document, WIDTHS);
+  }
+
+  private async faults(
+    { one, document, bench }: Look,
+    { document: asIs, pages }: AsIs,
+    list: readonly Adjustment[],
+  ): Promise<TrialFault[]> {
+    const now = await this.measure(bench, document, list);
+    const faults = WIDTHS.flatMap((width, at) => trialFaults(document, pages[at] as MeasuredPage, now[at] as MeasuredPage, width)); // prettier-ignore
+    if (one.literal === undefined) return faults;
+    const [html, before] = [document, asIs].map((page) => renderHtml(page, 'style.css')) as [string, string];
+    return [...faults, ...markupFaults(html, before, one.literal)];
+  }
+
+  private async pictures(
+    looks: Iterable<Look>,
+    found: ReadonlyMap<string, readonly TrialFault[]>,
+    list: readonly Adjustment[],
+  ): Promise<TrialPicture[]> {
+    const made: TrialPicture[] = [];
+    for (const look of looks) {
+      const [fault] = (found.get(look.one.name) ?? []).filter(({ place }) => place);
+      if (!fault?.place || made.length >= MOST_PICTURES) continue;
+      await this.measure(look.bench, look.document, list);
+      await turnTo(look.bench.page, fault.width);
+      const bytes = await pictureOf(look.bench.page, fault.place.y + 400);
+      made.push({
+        name: look.one.name,
+        width: fault.width,
+        place: fault.place,
+        png: await cropped(bytes, fault.place.y),
+      });
+    }
+    return made;
+  }
+}
+
+/** Limits hold at once, in the page document, and stay through another conversion, in the brief. */
+function keepLimits(project: string, document: PageDocument, limits: readonly Limit[]): void {
+  writeFile(join(project, 'pages', `${document.name}.json`), pageText(document));
+  writeFile(join(project, BRIEF_FILE), withFieldDecisions(briefOf(project) ?? '', limits.map(({ path, longest }) => ({ at: path, longest })))); // prettier-ignore
+}
+
+/** How much of a page is shown around a fault, px. */
+const AROUND = 260;
+
+async function cropped(
+  png: Buffer,
+  y: number,
+): Promise<{ readonly bytes: Buffer; readonly top: number; readonly height: number }> {
+  const { cropPicture } = await import('../../project/image-codec.js');
+  const top = Math.max(0, Math.round(y) - AROUND);
+  return { bytes: await cropPicture(png, top, 2 * AROUND), top, height: 2 * AROUND };
+}

@@ -1,0 +1,124 @@
+import { join } from 'node:path';
+import type { Adjustment } from '../../core/adjust/adjustment.js';
+import { contradictions, targetOf, WIDEST } from '../../core/adjust/adjustment.js';
+import { sameOnPage } from '../../core/sites/shared-aims.js';
+import { nearestWords } from '../../core/text/nearest.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
+import type { PageDocument } from '../../core/document/types.js';
+import { elements } from '../../core/document/walk.js';
+import { ADJUST_FILE, checkDeclaration, readAdjustments, writeAdjustments } from '../../project/adjust-file.js';
+import { openProject, writeFile } from '../../project/folder.js';
+import { pageNamed } from '../../project/settings.js';
+import { readPage } from '../render/read-page.js';
+import { writeAndRender } from '../render/render.js';
+
+/** What a correction is to be about, as a person says it. */
+export interface Place {
+  readonly page?: string;
+  /** Id, name or path of an element, or the name of a shared style after a dot. */
+  readonly of: string;
+  readonly at?: readonly string[];
+  readonly state?: string;
+}
+
+/** The corrections of a project. @throws Problem */
+export function listAdjustments(project: string): readonly Adjustment[] {
+  openProject(project);
+  return readAdjustments(project);
+}
+
+/**
+ * Sets a correction, in place of one that said otherwise, and renders the site. What stands in the header or the footer that
+ * several pages have is set on all of them, unless one page is named. @throws Problem
+ */
+export function setAdjustment(project: string, place: Place, property: string, value: string): readonly Adjustment[] {
+  const list = listAdjustments(project);
+  checkDeclaration(property, value, 'set');
+  const made = targetsIn(project, place).map((target): Adjustment => ({ ...target, property, value }));
+  const isReplaced = (one: Adjustment): boolean => made.some((own) => contradictions([one, own]).length > 0 || isSame(one, own)); // prettier-ignore
+  save(project, [...list.filter((one) => !isReplaced(one)), ...made]);
+  return made;
+}
+
+/** Removes corrections: those of a property, or all of an element or style. @returns how many @throws Problem if there are none */
+export function removeAdjustments(project: string, place: Place, property: string | undefined): number {
+  const list = listAdjustments(project);
+  const targets = targetsIn(project, place);
+  const gone = list.filter(
+    (one) =>
+      targets.some(({ page, element, style }) => one.element === element && one.style === style && (one.page ?? page) === page) && // prettier-ignore
+      (property === undefined || one.property === property) &&
+      (!place.at || place.at.join() === one.at?.join()) &&
+      (place.state === undefined || place.state === one.state),
+  );
+  if (gone.length === 0) throw new Problem('There is no such correction.', place.of, `See tavrik adjust ${project}.`);
+  save(project, list.filter((one) => !gone.includes(one))); // prettier-ignore
+  return gone.length;
+}
+
+/** Takes back a step of tuning, the last one if none is named. @throws Problem if there is none */
+export function undoStep(project: string, step: string | undefined): number {
+  const list = listAdjustments(project);
+  const steps = [...new Set(list.flatMap((one) => (one.step === undefined ? [] : [one.step])))].sort((a, b) => a - b);
+  const wanted = step === undefined ? steps.at(-1) : Number(step);
+  if (wanted === undefined || !steps.includes(wanted))
+    throw new Problem(
+      step === undefined ? 'There is no step to take back.' : `There is no step ${step}.`,
+      join(project, ADJUST_FILE),
+      steps.length ? `There are ${steps.join(', ')}.` : 'Tuning has made none.',
+    );
+  save(project, list.filter((one) => one.step !== wanted)); // prettier-ignore
+  return wanted;
+}
+
+function save(project: string, list: readonly Adjustment[]): void {
+  writeAndRender(project, () => writeFile(join(project, ADJUST_FILE), writeAdjustments(list)));
+}
+
+function isSame(a: Adjustment, b: Adjustment): boolean {
+  return targetOf(a) === targetOf(b) && (a.at ?? []).join() === (b.at ?? []).join();
+}
+
+type Target = Omit<Adjustment, 'property' | 'value'>;
+
+/** @throws Problem if no element, style or breakpoint is meant */
+function targetsIn(project: string, place: Place): readonly Target[] {
+  const settings = openProject(project);
+  const { document, file } = readPage(project, pageNamed(settings, place.page).name);
+  const first = targetOn(document, file, place);
+  if (place.page !== undefined) return [first];
+  const others = settings.pages.filter(({ name }) => name !== document.name).flatMap(({ name }): Target[] => {
+    const { document: other } = readPage(project, name);
+    const known = new Set([WIDEST, ...other.breakpoints.map((one) => one.name)]);
+    const same = (place.at ?? []).every((one) => known.has(one)) ? sameOnPage(document, first, other) : undefined;
+    const { element: _, style: __, ...rest } = first;
+    return same ? [{ ...rest, ...same, page: other.name }] : [];
+  }); // prettier-ignore
+  return [first, ...others];
+}
+
+/** @throws Problem if no element, style or breakpoint of a page is meant */
+function targetOn(document: PageDocument, file: string, { of, at, state }: Place): Target {
+  checkRanges(document, at, file);
+  const shared = { page: document.name, ...(at?.length ? { at } : {}), ...(state === undefined ? {} : { state }) };
+  if (of.startsWith('.')) {
+    if (document.styles[of.slice(1)]) return { ...shared, style: of.slice(1) };
+    const near = nearestWords(of.slice(1), Object.keys(document.styles)).map((one) => `.${one}`);
+    throw new Problem(`There is no shared style "${of}".`, file, near.length ? `There are ${near.join(', ')}.` : 'See the classes in site/style.css.'); // prettier-ignore
+  }
+  const all = [...elements(document.body)];
+  const found = all.filter(({ id, name, from }) => id === of || name === of || from?.path === of);
+  const [only] = found;
+  if (only && found.length === 1) return { ...shared, element: only.id };
+  if (only)
+    throw new Problem(`"${of}" are ${found.length} elements.`, file, `Give the id of one: ${found.slice(0, 6).map(({ id }) => id).join(', ')}; or their style: .${only.style ?? ''}.`); // prettier-ignore
+  const near = nearestWords(of, all.flatMap(({ name, from }) => [name, ...(from ? [from.path] : [])])).map((one) => `"${one}"`); // prettier-ignore
+  throw new Problem(`There is no element "${of}".`, file, near.length ? `There are ${near.join(', ')}.` : 'Give its id, its name, or its path in the source.'); // prettier-ignore
+}
+
+function checkRanges({ breakpoints }: PageDocument, at: readonly string[] | undefined, file: string): void {
+  const known = [WIDEST, ...breakpoints.map(({ name }) => name)];
+  const wrong = at?.find((name) => !known.includes(name));
+  if (wrong !== undefined)
+    throw new Problem(`There is no breakpoint "${wrong}".`, file, `There are ${known.join(', ')}.`);
+}

@@ -1,0 +1,28 @@
+import { sharedElements, type SharedElement } from '../../core/sites/components.js';
+import { nearestWords } from '../../core/text/nearest.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
+import type { SharedStyle } from '../../core/document/types.js';
+import { openProject } from '../../project/folder.js';
+import { readAdjusted } from '../render/read-page.js';
+
+/** A shared element with its definition. */
+export interface DefinedElement extends SharedElement {
+  readonly look: SharedStyle;
+}
+
+/** What the pages of a project share, with corrections. @throws Problem */
+export function elementsOf(project: string): SharedElement[] {
+  return sharedElements(openProject(project).pages.map(({ name }) => readAdjusted(project, name).document));
+}
+
+/** The definition of one shared element. @throws Problem if there is none of that name */
+export function elementNamed(project: string, name: string): DefinedElement {
+  const all = elementsOf(project);
+  const found = all.find((one) => one.name === name.replace(/^\./, ''));
+  if (!found) {
+    const near = nearestWords(name, all.map((one) => one.name)); // prettier-ignore
+    throw new Problem(`No element "${name}" is shared.`, project, near.length ? `There are ${near.join(', ')}.` : 'See tavrik elements PROJECT.'); // prettier-ignore
+  }
+  const page = readAdjusted(project, (found.uses[0] as { page: string }).page).document;
+  return { ...found, look: page.styles[found.name] ?? { rest: {} } };
+}

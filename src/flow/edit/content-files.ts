@@ -1,0 +1,207 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { extname } from 'node:path';
+import Papa from 'papaparse';
+import { fieldsByPath } from '../../core/content/check.js';
+import { wholeContent } from '../../core/content/content.js';
+import { isTranslated } from '../../core/content/languages.js';
+import type { Field } from '../../core/content/regions.js';
+import { flatten, ID, nest, type Content, type Entries, type Group } from '../../core/content/values.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
+import { slug } from '../../core/text/words.js';
+import { setList } from '../../project/content-edit.js';
+import { readContentText, writeContent } from '../../project/content-file.js';
+import { covers, over, partContent } from '../../core/content/common.js';
+import { readSiteContent, siteFileOf } from '../../project/page-content.js';
+import { writeFile } from '../../project/folder.js';
+import { edit, faultsOf, listContent, listIn, openPage, type FilledField, type Opened } from './content.js';
+import { languageFile, languagesOf } from '../../project/languages.js';
+import { asMarkdown, asXliff, contentIn, fromMarkdownFile, fromXliff, nestLike, refuseOwn } from './content-texts.js'; // prettier-ignore
+import { writeAndRender } from '../render/render.js';
+
+/** Fills a list from rows: a CSV file with the names of the fields in its first line, or a JSON list. @returns how many @throws Problem; nothing is changed then */
+export function fillContent(project: string, page: string | undefined, list: string, from: string): number {
+  const opened = openPage(project, page);
+  const { plain } = listIn(opened, list);
+  const rows = readRows(from);
+  const field = fieldsByPath(opened.regions)(list);
+  const known = new Set(leavesOf(field?.fields ?? [], `${list}.*.`));
+  const ids = new Set<string>();
+  const entries = rows.map((row, at): string | Group => {
+    const wrong = Object.keys(row).find((name) => name !== ID && !known.has(name) && !plain);
+    if (wrong !== undefined) throw new Problem(`"${list}" has no field "${wrong}".`, `${from}, row ${at + 1}`, `It has ${[...known].join(', ')}.`); // prettier-ignore
+    if (plain) return Object.values(row)[0] ?? '';
+    const id = row[ID] || slug(row['heading'] ?? row['label'] ?? Object.values(row)[0] ?? '', 24) || String(at + 1);
+    if (ids.has(id)) throw new Problem(`Two rows have the id "${id}".`, `${from}, row ${at + 1}`, 'Give one of them another id.'); // prettier-ignore
+    ids.add(id);
+    const values = new Map(Object.entries(row).filter(([name]) => name !== ID).map(([name, value]) => [`s.list.${id}.${name}`, value])); // prettier-ignore
+    return (nest({ values, lists: new Map([['s.list', [id]]]) })['s']?.['list'] as Entries)[0] as Group;
+  });
+  edit(opened, list, (file) => setList(file, list, entries));
+  return entries.length;
+}
+
+function leavesOf(fields: readonly Field[], prefix: string): string[] {
+  return fields.flatMap((one) => (one.fields && one.type !== 'list' && one.type !== 'menu' ? leavesOf(one.fields, prefix) : [one.path.slice(prefix.length)])); // prettier-ignore
+}
+
+function readRows(file: string): Record<string, string>[] {
+  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name a CSV or a JSON file.');
+  const text = readFileSync(file, 'utf8');
+  if (extname(file).toLowerCase() === '.json') {
+    const { list } = readContentText(`{"list": {"list": ${text}}}`, file) as { list: { list: unknown } };
+    if (!Array.isArray(list.list)) throw new Problem('This holds no list.', file, 'Write it as [{"heading": "…"}, …].');
+    return (list.list as Entries).map((one) => (typeof one === 'string' ? { text: one } : flatRow(one)));
+  }
+  const { data, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+  });
+  const [error] = errors.filter(({ code }) => code !== 'UndetectableDelimiter');
+  if (error) throw new Problem(`This is not CSV (${error.message}).`, error.row === undefined ? file : `${file}, row ${error.row + 1}`, 'Write the names of the fields in the first line, and as many cells in each other line.'); // prettier-ignore
+  return data;
+}
+
+function flatRow(entry: Group): Record<string, string> {
+  const { values } = flatten({ s: { list: [{ ...entry, [ID]: 'x' }] } });
+  const row = Object.fromEntries([...values].map(([path, value]) => [path.slice('s.list.x.'.length), value]));
+  return typeof entry[ID] === 'string' ? { [ID]: entry[ID], ...row } : row;
+}
+
+export const FORMATS = ['yaml', 'json', 'csv', 'markdown', 'xliff'] as const;
+export type Format = (typeof FORMATS)[number];
+
+/**
+ * All values of a page as a text, or its words in a language: YAML and JSON by sections, CSV with a line for each field,
+ * Markdown with front matter, XLIFF to be translated into the language. @throws Problem
+ */
+export function exportContent(project: string, page: string | undefined, format: Format, language?: string): string {
+  const opened = openPage(project, page);
+  if (format === 'xliff') {
+    if (language === undefined) throw new Problem('XLIFF is for a language.', '--language', 'Say which one, as --language de.'); // prettier-ignore
+    return asXliff(opened, language);
+  }
+  if (format === 'markdown') return asMarkdown(opened, language);
+  const content = contentIn(opened, language);
+  if (format === 'csv') {
+    const own = flatten(content).values;
+    const rows = listContent(project, page).filter(({ path }) => own.has(path)).map(({ path, label, type, value, source }) => ({ path, label, type, source: language === undefined ? (source ?? value) : value, value: own.get(path) ?? '' })); // prettier-ignore
+    return `${Papa.unparse(rows, { newline: '\n' })}\n`;
+  }
+  return format === 'yaml' ? writeContent(content) : `${JSON.stringify(content, null, 2)}\n`;
+}
+
+/** What came in from a file: the fields that changed, and of a translation what a person should know. */
+export interface Imported {
+  readonly changed: readonly string[];
+  readonly language?: string;
+  readonly stale?: readonly string[];
+  readonly missing?: readonly string[];
+}
+
+/** Takes values in from a file, or words of a language: all of them or, if anything is wrong, none. @throws Problem */
+export function importContent(project: string, page: string | undefined, file: string, language?: string): Imported {
+  const opened = openPage(project, page);
+  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name a YAML, JSON, CSV, Markdown or XLIFF file.'); // prettier-ignore
+  const text = readFileSync(file, 'utf8');
+  if (/\.(xlf|xliff)$/i.test(file)) {
+    const { words, ...told } = fromXliff(text, file, opened);
+    if (language !== undefined && language !== told.language) throw new Problem(`It is translated into "${told.language}".`, file, `Leave out --language, or give --language ${told.language}.`); // prettier-ignore
+    return { ...told, changed: takeWords(opened, told.language, words) };
+  }
+  const given = readGiven(text, file, opened);
+  if (language !== undefined) {
+    refuseOwn(opened, language);
+    refuseWrong(opened, given, text, file);
+    const find = fieldsByPath(opened.regions);
+    const words = [...flatten(given).values].filter(([path]) => {
+      const field = find(path);
+      return field !== undefined && isTranslated(field);
+    });
+    return { language, changed: takeWords(opened, language, new Map(words)) };
+  }
+  return { changed: takeContent(opened, given, text, file) };
+}
+
+function readGiven(text: string, file: string, opened: Opened): Content {
+  const kind = extname(file).toLowerCase();
+  if (kind === '.md' || kind === '.markdown') return fromMarkdownFile(text, file, opened);
+  return kind === '.csv' ? fromTable(text, file, opened) : readContentText(text, file);
+}
+
+/** Says a field in a language. @throws Problem; nothing is changed then */
+export function setWords(
+  project: string,
+  page: string | undefined,
+  path: string,
+  words: string,
+  language: string,
+): FilledField {
+  const opened = openPage(project, page);
+  refuseOwn(opened, language);
+  const [field] = listContent(project, page, path);
+  const known = fieldsByPath(opened.regions)(path);
+  if (!field || field.path !== path || !known || !isTranslated(known)) throw new Problem(`"${path}" is not said in a language.`, 'set', 'Texts, titles and alternative texts are; addresses, files and numbers are the same in all.'); // prettier-ignore
+  takeWords(opened, language, new Map([[path, words]]));
+  return { ...field, value: words, source: field.value };
+}
+
+/** Writes words of a language beside the content of the page. @returns the paths that changed */
+function takeWords(opened: Opened, language: string, words: ReadonlyMap<string, string>): string[] {
+  const { project, name } = opened;
+  const before = flatten(languagesOf(project, name).get(language) ?? {}).values;
+  const changed = [...words].filter(([path, value]) => before.get(path) !== value).map(([path]) => path);
+  const file = languageFile(project, name, language);
+  writeAndRender(project, () => {
+    if (changed.length || !existsSync(file)) writeFile(file, writeContent(nestLike(opened, new Map([...before, ...words])))); // prettier-ignore
+  });
+  return changed;
+}
+
+function refuseWrong(opened: Opened, given: Content, text: string, file: string): void {
+  const faults = faultsOf(opened, given).filter(({ wrong }) => wrong);
+  const [fault] = faults;
+  if (fault) throw new Problem(`${fault.path}: ${fault.what}.${faults.length > 1 ? ` And ${faults.length - 1} more: ${faults.slice(1, 6).map(({ path }) => path).join(', ')}` : ''}`, lineOf(text, fault.path, file), 'Nothing was changed.'); // prettier-ignore
+}
+
+function takeContent(opened: Opened, given: Content, text: string, file: string): string[] {
+  refuseWrong(opened, given, text, file);
+  const now = flatten(wholeContent(opened.document, opened.content));
+  const { values, lists } = flatten(given);
+  const replaced = [...lists].filter(([path, ids]) => ids.join() !== now.lists.get(path)?.join()).map(([path]) => path);
+  const kept = [...now.values].filter(([path]) => !replaced.some((list) => path.startsWith(`${list}.`)));
+  const made = nest({ values: new Map([...kept, ...values]), lists: new Map([...now.lists, ...lists]) });
+  const changed = [...values].filter(([path, value]) => now.values.get(path) !== value).map(([path]) => path);
+  const site = readSiteContent(opened.project);
+  const { own, shared } = partContent(made, (path) => covers(site, path));
+  const common = flatten(shared);
+  writeAndRender(opened.project, () => {
+    writeFile(opened.contentFile, writeContent(own));
+    if (common.values.size || common.lists.size) writeFile(siteFileOf(opened.project), writeContent(nest(over(site, common)))); // prettier-ignore
+  });
+  return [...new Set([...changed, ...replaced])];
+}
+
+function fromTable(text: string, file: string, { source, written }: Opened): Content {
+  const { data } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+  });
+  const known = new Set([...source.values.keys(), ...written.values.keys()]);
+  const values = new Map<string, string>();
+  data.forEach(({ path = '', value }, at) => {
+    if (!known.has(path) || value === undefined) throw new Problem(path ? `The page has no field "${path}".` : 'This line has no path and value.', `${file}, row ${at + 1}`, 'Nothing was changed.'); // prettier-ignore
+    values.set(path, value);
+  });
+  const lists = new Map([...source.lists, ...written.lists].filter(([list]) => [...values.keys()].some((path) => path.startsWith(`${list}.`)))); // prettier-ignore
+  const all = [...source.values, ...written.values].filter(([path]) => [...lists.keys()].some((list) => path.startsWith(`${list}.`)) && !values.has(path)); // prettier-ignore
+  return nest({ values: new Map([...values, ...all]), lists });
+}
+
+/** Where a file says something of a field, as far as its last name tells. */
+function lineOf(text: string, path: string, file: string): string {
+  const name = path.split('.').filter((part) => !/^\d+$/.test(part)).at(-1) ?? ''; // prettier-ignore
+  const at = text
+    .split('\n')
+    .findIndex((line) => new RegExp(`(^|[\\s"'-])${name.replace(/[^\w-]/g, '')}["']?\\s*:`).test(line));
+  return at < 0 ? file : `${file}, line ${at + 1}`;
+}

@@ -1,0 +1,71 @@
+import { existsSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { hrefOf, PAGE_SCHEME, type LinkTarget } from '../../core/brief/links.js';
+import { fillPage } from '../../core/content/content.js';
+import { anchorsIn, linksIn, type FoundLink } from '../../core/sites/find-links.js';
+import { anchorIn } from '../../core/sites/resolve-links.js';
+import { nearestWords } from '../../core/text/nearest.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
+import { placesOf, type SitePlace } from '../../core/render/site.js';
+import { openProject } from '../../project/folder.js';
+import { pageNamed } from '../../project/settings.js';
+import { setContent } from './content.js';
+import { readPage } from '../render/read-page.js';
+
+/** The links of a page of a project. */
+export interface PageLinks {
+  readonly page: string;
+  readonly file: string;
+  readonly links: readonly FoundLink[];
+}
+
+/** The links of the pages of a project as they are filled, with what is wrong with them. @throws Problem */
+export function linksOf(project: string, page?: string): PageLinks[] {
+  const settings = openProject(project);
+  const places = placesOf(settings.pages.map(({ name }) => name));
+  const fileOf = (name: string): string => (places.get(name) as SitePlace).html;
+  const pages = settings.pages.map(({ name }) => {
+    const { document, content } = readPage(project, name);
+    return { name, document: fillPage(document, content) };
+  });
+  const assets = join(project, 'assets');
+  const files = existsSync(assets) ? readdirSync(assets).map((name) => `assets/${name}`) : [];
+  const site = { anchors: new Map(pages.map(({ name, document }) => [fileOf(name), anchorsIn(document)])), files: new Set(files) }; // prettier-ignore
+  const asked = page === undefined ? undefined : pageNamed(settings, page).name;
+  return pages
+    .filter(({ name }) => asked === undefined || name === asked)
+    .map(({ name, document }) => ({ page: name, file: fileOf(name), links: linksIn(document, fileOf(name), site) }));
+}
+
+/**
+ * Leads a link elsewhere: the content of its page says so from then on.
+ * @param at path of its field, with or without `.address` at its end
+ * @throws Problem for a link, a page, a section or a file that there is not
+ */
+export function leadLink(project: string, page: string | undefined, at: string, target: LinkTarget): string {
+  const [own] = linksOf(project, pageNamed(openProject(project), page).name);
+  const fields = (own?.links ?? []).flatMap(({ field }) => (field === undefined ? [] : [field]));
+  const field = [at, `${at}.address`].find((one) => fields.includes(one));
+  if (field === undefined) {
+    const near = nearestWords(at, fields);
+    throw new Problem(`There is no link "${at}".`, project, near.length ? `There are ${near.join(', ')}.` : 'See tavrik links PROJECT.'); // prettier-ignore
+  }
+  const address = addressOf(project, own?.page ?? '', target);
+  setContent(project, own?.page, field, address);
+  return address;
+}
+
+function addressOf(project: string, own: string, target: LinkTarget): string {
+  const href = hrefOf(target);
+  if (href === undefined) throw new Problem('Where should the link lead?', '', 'Give --to-page, --section, --address, --mail, --telephone or --file.'); // prettier-ignore
+  if (target.file !== undefined && !existsSync(join(project, 'assets', target.file.replace(/^assets\//, ''))))
+    throw new Problem(`There is no file "${target.file}".`, join(project, 'assets'), 'Put it there first.');
+  if (target.file !== undefined) return `assets/${target.file.replace(/^assets\//, '')}`;
+  if (!href.startsWith(PAGE_SCHEME)) return href;
+  const settings = openProject(project);
+  const name = target.page === undefined ? own : pageNamed(settings, target.page).name;
+  const file = (placesOf(settings.pages.map((one) => one.name)).get(name) as SitePlace).html;
+  const anchor =
+    target.section === undefined ? '' : `#${anchorIn(readPage(project, name).document, target.section, project)}`;
+  return name === own && anchor ? anchor : `${file}${anchor}`;
+}

@@ -1,0 +1,77 @@
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { sha256 } from '../../core/text/hash.js';
+import type { Item } from '../../core/sites/items.js';
+import { MANIFEST_FILE, MANIFEST_SCHEMA, manifestFaults, type Manifest } from '../../core/sites/manifest.js';
+import type { Content } from '../../core/content/values.js';
+import { checkDocument } from '../../core/document/check.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
+import type { PageDocument } from '../../core/document/types.js';
+import { readTokens } from '../../core/tokens/format.js';
+import { paletteOf } from '../../core/tokens/palette.js';
+import { unpack, type Unpacked } from '../../project/archive.js';
+import type { Handed } from './hand-over.js';
+
+/** A package that was unpacked and made sure of. */
+export interface OpenedPackage {
+  readonly manifest: Manifest;
+  readonly read: (path: string) => Buffer;
+  readonly files: readonly string[];
+  readonly close: () => void;
+}
+
+/** Unpacks a package and makes sure of every file in it. @throws Problem naming what is wrong */
+export async function openPackage(file: string): Promise<OpenedPackage> {
+  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name a package that tavrik pack wrote.');
+  const unpacked = await unpack(file);
+  try {
+    return opened(file, unpacked);
+  } catch (error) {
+    unpacked.remove();
+    throw error;
+  }
+}
+
+function opened(file: string, { folder, files, remove }: Unpacked): OpenedPackage {
+  const read = (path: string): Buffer => readFileSync(join(folder, path));
+  if (!files.includes(MANIFEST_FILE)) throw new Problem(`This is no package (it has no ${MANIFEST_FILE}).`, file, 'Name a package that tavrik pack wrote.'); // prettier-ignore
+  const manifest = manifestOf(read(MANIFEST_FILE).toString('utf8'), file);
+  const [fault, ...more] = manifestFaults(manifest, new Set(files));
+  if (fault !== undefined) throw new Problem(`This package is not whole: ${fault}${more.length ? `, and ${more.length} more` : ''}.`, file, 'Pack it again.'); // prettier-ignore
+  const changed = manifest.files.find((one) => sha256(read(one.path)) !== one.sha256);
+  if (changed) throw new Problem(`${changed.path} is not as it was packed.`, file, 'Pack it again, or get it again.');
+  return { manifest, read, files, close: remove };
+}
+
+/** @throws Problem if it is no manifest of a version that is known */
+function manifestOf(text: string, file: string): Manifest {
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    throw new Problem(`Its manifest is not JSON (${(error as Error).message}).`, file, 'Pack it again.');
+  }
+  const { version } = (json ?? {}) as { version?: unknown };
+  if (typeof version === 'number' && version > 1) throw new Problem(`This package is of version ${version}; 1 is known here.`, file, 'Use a newer version of the program.'); // prettier-ignore
+  const isManifest = new Ajv2020({ strict: false }).compile<Manifest>(MANIFEST_SCHEMA);
+  if (isManifest(json)) return json;
+  const [error] = isManifest.errors ?? [];
+  throw new Problem(`Its manifest is not as it should be (${error?.instancePath || 'top'} ${error?.message}).`, file, 'Pack it again.'); // prettier-ignore
+}
+
+/** What a package of documents hands over. @throws Problem for a package of something else */
+export function handedFrom({ manifest, read }: OpenedPackage, file: string): Handed {
+  if (manifest.as !== 'document' || !manifest.items) throw new Problem(`This is a package of ${manifest.as === 'site' ? 'a site' : 'templates'}.`, file, 'Pack it with --as document to send it.'); // prettier-ignore
+  const { source, title, language, tokens } = manifest;
+  const text = tokens === undefined ? undefined : read(tokens).toString('utf8');
+  const palette = text === undefined ? {} : { palette: paletteOf(readTokens(text, `${file}, ${tokens}`)) };
+  const json = (path: string): unknown => JSON.parse(read(path).toString('utf8'));
+  const items = manifest.items.map(({ document: path, content, ...item }): Item => {
+    const document = path === undefined ? undefined : json(path);
+    if (document !== undefined) checkDocument(document, `${file}, ${path}`);
+    return { ...item, content: json(content) as Content, ...(document === undefined ? {} : { document: { ...(document as PageDocument), ...palette } }) }; // prettier-ignore
+  });
+  const assets = manifest.files.filter(({ path }) => path.startsWith('assets/'));
+  return { source, title, language, items, ...(text === undefined ? {} : { tokens: text }), files: assets.map(({ path }) => ({ path, bytes: read(path) })) }; // prettier-ignore
+}

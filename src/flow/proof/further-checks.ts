@@ -1,0 +1,107 @@
+import type { OpenBrowser } from '../../browser/launch.js';
+import type { PageDocument } from '../../core/document/types.js';
+import { compareBarriers, type Barrier } from '../../core/proof/accessibility.js';
+import type { Proof } from '../../core/proof/proof.js';
+import { sweepFaults } from '../../core/proof/sweep.js';
+import type { ProjectFile } from '../../project/folder.js';
+import { keptFiles, keyOf, readKept, readKeptAtAll, type SiteParts } from '../../project/proof-cache.js';
+import { barriersOf, sourceBarriers } from './accessibility.js';
+import type { ProveOptions } from './prove.js';
+import type { PlacedPage } from './prove-page.js';
+import type { Reference } from '../source/reference.js';
+import { serveAgain } from '../source/reopen.js';
+import { sweepPage, type SweptWith } from './sweep.js';
+
+/** A page and all that its looks depend on. */
+export interface Subject {
+  readonly document: PageDocument;
+  readonly references: readonly Reference[];
+  readonly parts: SiteParts;
+  /** A word for the program and the browser. */
+  readonly made: string;
+}
+
+export interface LookedFurther {
+  readonly further: Pick<Proof, 'sweep' | 'barriers'>;
+  readonly kept: readonly ProjectFile[];
+  /** What a person should know of how it was looked at. */
+  readonly notes: readonly string[];
+}
+
+interface KeptFurther {
+  /** A word for what a sweep is compared with. */
+  readonly against: string;
+  readonly widths: readonly SweptWith[];
+  readonly found?: readonly Barrier[];
+}
+
+/** What only shows at other widths, and what keeps people out; of both only what has changed since is looked at again. */
+export async function lookFurther(
+  browser: OpenBrowser,
+  placed: PlacedPage,
+  { document, references, parts, made }: Subject,
+  options: ProveOptions,
+): Promise<LookedFurther> {
+  const { project, page, place, site } = placed;
+  const widest = Math.max(...references.map(({ width }) => width));
+  const against = keyOf([made, String(widest), ...references.flatMap(({ picture, measured }) => [picture, JSON.stringify(measured)])]); // prettier-ignore
+  const address = `${site.origin}/${place.html}`;
+  const look = async (): Promise<KeptFurther> => {
+    const before = readKeptAtAll<KeptFurther>(project, keptName(page.name, 'further'));
+    const subject = { address, document, references, sheet: parts.sheet, files: parts.files };
+    const tell = (text: string): void =>
+      options.progress(`${page.name}: ${text}, and looking for what keeps people out`);
+    const swept = sweepPage(browser, subject, tell, before?.against === against ? before.widths : []);
+    const [widths, found] = await Promise.all([swept, barriersOf(browser, address, widest)]);
+    return { against, widths, ...(found ? { found } : {}) };
+  };
+  const key = keyOf([against, JSON.stringify([document, parts])]);
+  const [result, wanted] = await Promise.all([
+    keptOr(placed, 'further', key, look),
+    page.kind === 'html' ? keptOr(placed, 'source', against, () => barriersInSource(browser, placed, widest, options)) : undefined, // prettier-ignore
+  ]);
+  const { widths, found } = result.value;
+  const barriers = found && compareBarriers(found, wanted?.value?.found);
+  return {
+    further: { sweep: sweepFaults(document, widths), ...(barriers ? { barriers } : {}) },
+    kept: [...result.files, ...(wanted?.files ?? [])],
+    notes: [
+      ...(found ? [] : [`${page.name}: Accessibility is not looked at, the page is too large for that`]),
+      ...(wanted?.value && !wanted.value.found ? [`${page.name}: Accessibility of the source is not looked at, it is too large for that`] : []), // prettier-ignore
+    ],
+  };
+}
+
+/** Rules that the source breaks, if that can be told; undefined if it is gone. */
+async function barriersInSource(
+  browser: OpenBrowser,
+  { project, page }: PlacedPage,
+  width: number,
+  options: ProveOptions,
+): Promise<{ readonly found?: readonly Barrier[] } | undefined> {
+  const served = await serveAgain(project, page, options);
+  if (!served) return undefined;
+  try {
+    const found = await sourceBarriers(browser, served.visit, width);
+    return found ? { found } : {};
+  } finally {
+    await served.close();
+  }
+}
+
+/** A name that something of a page is kept under starts with the page. */
+function keptName(page: string, word: string): string {
+  return `${page}.${word}`;
+}
+
+/** What was kept of a page under a word and the same key, or else what is made now. */
+async function keptOr<Value>(
+  { project, page }: PlacedPage,
+  word: string,
+  key: string,
+  make: () => Promise<Value>,
+): Promise<{ readonly value: Value; readonly files: readonly ProjectFile[] }> {
+  const name = keptName(page.name, word);
+  const value = readKept<Value>(project, name, key)?.value ?? (await make());
+  return { value, files: value === undefined ? [] : keptFiles(name, key, { value, pictures: {} }) };
+}

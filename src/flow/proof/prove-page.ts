@@ -1,0 +1,122 @@
+import { join } from 'node:path';
+import { existsSync, readFileSync } from 'node:fs';
+import type { OpenBrowser } from '../../browser/launch.js';
+import type { Served } from '../../browser/serve.js';
+import { fillPage } from '../../core/content/content.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
+import { PageParts } from '../../core/proof/section-parts.js';
+import { onlySection, overLimits, type Limits, type Proof, type WidthProof } from '../../core/proof/proof.js';
+import type { SitePlace } from '../../core/render/site.js';
+import { shownScheme } from '../../core/source/reading.js';
+import type { ProjectFile } from '../../project/folder.js';
+import { keptFiles, keyOf, readKept, siteParts } from '../../project/proof-cache.js';
+import type { PageSettings } from '../../project/settings.js';
+import type { ProofPictures } from '../../report/proof-page.js';
+import { lookFurther } from './further-checks.js';
+import type { ProveOptions } from './prove.js';
+import { proveAll, type Proved } from './prove-width.js';
+import { readAdjusted } from '../render/read-page.js';
+import type { Reference } from '../source/reference.js';
+import { referencesAt } from '../source/reopen.js';
+
+/** A page that was compared with its source. */
+export interface ProvedPage {
+  readonly proof: Proof;
+  readonly pictures: ReadonlyMap<number, ProofPictures>;
+  /** Files, in the folder of the proof, that keep what was measured. */
+  readonly kept: readonly ProjectFile[];
+  /** Versions of other browsers that its source was pictured by. */
+  readonly others: readonly string[];
+  /** What a person should know of how it was looked at. */
+  readonly notes: readonly string[];
+}
+
+/** Where a page is: in its project, and served. */
+export interface PlacedPage {
+  readonly project: string;
+  readonly page: PageSettings;
+  readonly place: SitePlace;
+  readonly site: Served;
+}
+
+/** Compares one page with its source; what has not changed since it was last measured is not measured again. @throws Problem */
+export async function provePage(
+  browser: OpenBrowser,
+  placed: PlacedPage,
+  limits: Limits,
+  options: ProveOptions,
+): Promise<ProvedPage> {
+  const { project, page, place, site } = placed;
+  const widths = options.widths ?? page.widths;
+  const references = await referencesAt(project, page, widths, browser, options);
+  const { document, content } = readAdjusted(project, page.name);
+  const filled = fillPage(document, content);
+  const address = `${site.origin}/${place.html}`;
+  const scheme = shownScheme(page.schemes);
+  const parts = siteParts(project, place.html, place.sheet);
+  const made = JSON.stringify([versionOfOurs(), browser.version, scheme]);
+  /* Of styles only those count that hold at a width, as the style sheet has them. */
+  const structure = JSON.stringify({ ...filled, styles: {}, breakpoints: [] });
+  const holding = new PageParts({ shell: parts.html, sections: [] }, parts.sheet, parts.files);
+  const keys = references.map((one) => keyOf([made, structure, holding.at(one.width).shell, one.picture, JSON.stringify(one.measured)])); // prettier-ignore
+  const before = references.map(({ width }, at) => keptWidth(project, page.name, references[at] as Reference, keys[at] as string, width)); // prettier-ignore
+  const anew = references.filter((_, at) => before[at] === undefined);
+  if (anew.length) options.progress(`${page.name}: Comparing at ${anew.map(({ width }) => width).join(', ')} px`);
+  const [measured, more] = await Promise.all([
+    anew.length ? proveAll(browser, site, address, filled, anew, scheme) : [],
+    options.thorough ? lookFurther(browser, placed, { document: filled, references, made, parts }, options) : undefined,
+  ]);
+  const proved = references.map((one, at) => before[at] ?? (measured[anew.indexOf(one)] as Proved));
+  const kept = proved.flatMap((one, at) => widthFiles(page.name, keys[at] as string, one));
+  const figures = { limits, widths: proved.map(({ proof }) => proof), ...more?.further };
+  const whole: Proof = { page: page.name, ...figures, over: overLimits(figures) };
+  const others = references.flatMap(({ browser: own }) => (own !== undefined && own !== browser.version ? [own] : []));
+  return {
+    proof: options.section === undefined ? whole : onlySection(whole, sectionIn(whole, options.section)),
+    pictures: new Map(proved.map(({ proof: { width }, pictures }) => [width, pictures])),
+    kept: [...kept, ...(more?.kept ?? [])],
+    others: [...new Set(others)],
+    notes: more?.notes ?? [],
+  };
+}
+
+function versionOfOurs(): string {
+  return (JSON.parse(readFileSync(join(__dirname, '../../package.json'), 'utf8')) as { version: string }).version;
+}
+
+/** A name that a comparison is kept under starts with its page. */
+function keptName(page: string, width: number): string {
+  return `${page}.${width}`;
+}
+
+function keptWidth(
+  project: string,
+  page: string,
+  { picture: source }: Reference,
+  key: string,
+  width: number,
+): Proved | undefined {
+  const kept = readKept<WidthProof>(project, keptName(page, width), key);
+  const result = kept?.pictures['result.png'];
+  if (!kept || !result) return undefined;
+  const difference = kept.pictures['difference.jpg'];
+  return { proof: kept.value, pictures: { source, result, ...(difference ? { difference } : {}) } };
+}
+
+function widthFiles(page: string, key: string, { proof, pictures }: Proved): ProjectFile[] {
+  const { result, difference } = pictures;
+  const own = { 'result.png': result, ...(difference ? { 'difference.jpg': difference } : {}) };
+  return keptFiles(keptName(page, proof.width), key, { value: proof, pictures: own });
+}
+
+/** @throws Problem if the page has no such section */
+function sectionIn({ page, widths }: Proof, section: string): string {
+  const known = [...new Set(widths.flatMap(({ sections }) => sections.map(({ name }) => name)))];
+  if (known.includes(section)) return section;
+  throw new Problem(`The page "${page}" has no section "${section}".`, '--section', `It has ${known.join(', ')}.`);
+}
+
+/** Whether a page of a project has been rendered. */
+export function isRendered(project: string, { html }: SitePlace): boolean {
+  return existsSync(join(project, 'site', html));
+}

@@ -1,0 +1,100 @@
+import type { Page } from 'playwright-core';
+import { inside } from '../../browser/inpage-script.js';
+import { VIEW_HEIGHT, type OpenBrowser } from '../../browser/launch.js';
+import { openOurs, pictureOf, turnTo } from '../../browser/result-page.js';
+import type { Served } from '../../browser/serve.js';
+import type { PageDocument } from '../../core/document/types.js';
+import { elements } from '../../core/document/walk.js';
+import { differencesOf } from '../../core/proof/checks/index.js';
+import { comparePage } from '../../core/proof/compare-page.js';
+import type { MeasuredPage } from '../../core/proof/measurement.js';
+import { proveWidth, sectionBands, type WidthProof } from '../../core/proof/proof.js';
+import type { Scheme } from '../../core/source/reading.js';
+import type { ProofPictures } from '../../report/proof-page.js';
+import type { Reference } from '../source/reference.js';
+
+/** How the site stands against the source at one width, with the pictures that show it. */
+export interface Proved {
+  readonly proof: WidthProof;
+  readonly pictures: ProofPictures;
+}
+
+/** Where a PNG file says how high it is. */
+const PNG_HEIGHT = 20;
+
+/**
+ * Pictures the site at one width after the other in one page, and compares while the next picture is taken. From narrow
+ * to wide, so that the browser takes the picture of a `srcset` that it would take at that width.
+ */
+export async function proveAll(
+  browser: OpenBrowser,
+  site: Served,
+  address: string,
+  document: PageDocument,
+  references: readonly Reference[],
+  scheme: Scheme,
+): Promise<Proved[]> {
+  const order = [...elements(document.body)].map(({ id }) => id);
+  const rising = [...references].sort((a, b) => a.width - b.width);
+  const page = await browser.newPage(rising[0]?.width ?? 1440, { scheme });
+  await openOurs(page, address);
+  const compared = new Map<number, Promise<Proved>>();
+  let table: Promise<Page> | undefined;
+  try {
+    for (const reference of rising) {
+      await turnTo(page, reference.width);
+      const measured = await inside(page, 'measureNow', { order, covers: true });
+      const picture = await pictureOf(page, shownHeight(measured, reference));
+      if (!picture.equals(reference.picture)) table ??= openTable(browser, site);
+      const proved = compareAt(document, table, site, reference, measured, picture);
+      proved.catch(() => undefined);
+      compared.set(reference.width, proved);
+    }
+    return await Promise.all(references.map(({ width }) => compared.get(width) as Promise<Proved>));
+  } finally {
+    await page.close();
+    await table?.then((one) => one.close());
+  }
+}
+
+/** A page is as high as the view at least; an artboard may be lower, and only that much of the page is compared. */
+function shownHeight({ height }: MeasuredPage, { picture }: Reference): number {
+  return height <= VIEW_HEIGHT ? Math.min(height, picture.readUInt32BE(PNG_HEIGHT)) : height;
+}
+
+async function openTable(browser: OpenBrowser, site: Served): Promise<Page> {
+  const page = await browser.newPage(800);
+  await openOurs(page, `${site.origin}/-/compare`);
+  return page;
+}
+
+async function compareAt(
+  document: PageDocument,
+  table: Promise<Page> | undefined,
+  site: Served,
+  reference: Reference,
+  measured: MeasuredPage,
+  result: Buffer,
+): Promise<Proved> {
+  const { width, picture: source } = reference;
+  const bands = sectionBands(reference.measured);
+  if (!table || result.equals(source)) {
+    const none = bands.map(() => 0);
+    const same = { differ: 0, seen: 0, bands: none, seenBands: none };
+    return { proof: proveWidth(width, reference.measured, measured, same), pictures: { source, result } };
+  }
+  site.hold(`/-/source-${width}`, 'image/png', source);
+  site.hold(`/-/result-${width}`, 'image/png', result);
+  const differences = differencesOf(comparePage(document, reference.measured, measured, width));
+  const { picture, ...pixels } = await inside(
+    await table,
+    'comparePictures',
+    `/-/source-${width}`,
+    `/-/result-${width}`,
+    bands,
+  );
+  return {
+    proof: proveWidth(width, reference.measured, measured, pixels, differences),
+    pictures: { source, result, ...(picture ? { difference: Buffer.from(picture, 'base64') } : {}) },
+  };
+}

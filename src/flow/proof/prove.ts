@@ -1,0 +1,104 @@
+import { join } from 'node:path';
+import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
+import { serveFolder } from '../../browser/serve.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
+import { junitOf } from '../../core/proof/junit.js';
+import type { Proof } from '../../core/proof/proof.js';
+import { fileNameOf, placesOf, type SitePlace } from '../../core/render/site.js';
+import type { SignIn } from '../../core/source/reading.js';
+import { openProject, replaceFolder, writeFile, type ProjectFile } from '../../project/folder.js';
+import { keptBefore } from '../../project/proof-cache.js';
+import { editedByHand } from '../../project/rendered.js';
+import { pageNamed, type PageSettings } from '../../project/settings.js';
+import { proofPage } from '../../report/proof-page.js';
+import { proofTable } from '../../report/proof-table.js';
+import { isRendered, provePage, type ProvedPage } from './prove-page.js';
+import { isOnline } from '../source/reopen.js';
+import type { Progress } from '../progress.js';
+
+export interface ProveOptions {
+  /** The only page to compare; all without it. */
+  readonly page?: string;
+  readonly widths?: readonly number[];
+  readonly limit?: number;
+  readonly browser?: string;
+  /** For a source at an address that asks who one is. */
+  readonly signIn?: SignIn;
+  /** The only section to tell of. */
+  readonly section?: string;
+  /** File for the result as JUnit XML. */
+  readonly junit?: string;
+  /** Sweep over all widths and look at accessibility too. */
+  readonly thorough?: boolean;
+  /** A browser that is open already. */
+  readonly open?: OpenBrowser;
+  readonly progress: Progress;
+}
+
+/** The proofs of all pages of a project. */
+export interface ProjectProof {
+  readonly pages: readonly Proof[];
+  /** What is over a limit, in words; empty if all pages hold. */
+  readonly over: readonly string[];
+  /** What a person should know of the comparison. */
+  readonly notes: readonly string[];
+}
+
+/** Compares the site of a project with its source at each width and writes the report. @throws Problem */
+export async function prove(project: string, options: ProveOptions): Promise<ProjectProof> {
+  const settings = openProject(project);
+  const places = placesOf(settings.pages.map(({ name }) => name));
+  const placeOf = ({ name }: PageSettings): SitePlace => places.get(name) as SitePlace;
+  const wanted = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];
+  if (wanted.some((page) => !isRendered(project, placeOf(page))))
+    throw new Problem('This project has no rendered site.', project, `Render it: tavrik render ${project}`);
+  const limits = { ...settings.limits, ...(options.limit === undefined ? {} : { differ: options.limit }) };
+  const own = options.open ? undefined : await openBrowser(options.browser, wanted.some(isOnline));
+  const browser = options.open ?? (own as OpenBrowser);
+  const site = await serveFolder(join(project, 'site'));
+  site.hold('/-/compare', 'text/html', '<!doctype html><title>compare</title>');
+  try {
+    const pages: ProvedPage[] = [];
+    for (const page of wanted) pages.push(await provePage(browser, { project, page, place: placeOf(page), site }, limits, options)); // prettier-ignore
+    const others = [...new Set(pages.flatMap((one) => one.others))];
+    const made: ProjectProof = {
+      pages: pages.map(({ proof }) => proof),
+      over: pages.flatMap(({ proof: { page, over } }) =>
+        over.map((one) => (wanted.length > 1 ? `${page}, ${one}` : one)),
+      ),
+      notes: [
+        ...editedByHand(project).map(
+          (file) => `${file} was changed by hand since it was rendered; it is compared as it stands`,
+        ),
+        ...pages.flatMap(({ notes }) => notes),
+        ...others.map(
+          (version) =>
+            `The source was pictured by browser ${version}, the result by ${browser.version}: letters may differ a little`,
+        ),
+      ],
+    };
+    if (options.junit !== undefined) writeFile(options.junit, junitOf(made.pages));
+    const kept = pages.flatMap((one) => one.kept);
+    const known = new Set(settings.pages.map(({ name }) => name));
+    replaceFolder(project, 'proof', [
+      ...reportFiles(pages),
+      ['proof.json', `${JSON.stringify(made, null, 2)}\n`],
+      ...kept,
+      ...keptBefore(project, kept, (file) => known.has(file.split('.')[0] ?? '')),
+    ]);
+    return made;
+  } finally {
+    await own?.close();
+    await site.close();
+  }
+}
+
+/** The report of one page is the report; several have a table in front of them. */
+function reportFiles(pages: readonly ProvedPage[]): ProjectFile[] {
+  const [only] = pages;
+  if (pages.length === 1 && only) return [['index.html', proofPage(only.proof, only.pictures)]];
+  return [
+    ['index.html', proofTable(pages.map(({ proof }) => proof))],
+    ...pages.map(({ proof, pictures }): ProjectFile => [`${fileNameOf(proof.page)}.html`, proofPage(proof, pictures)]),
+  ];
+}

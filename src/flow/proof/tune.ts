@@ -1,0 +1,103 @@
+import { join } from 'node:path';
+import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
+import { decided, DEEDS, type Deed } from '../../core/brief/brief.js';
+import { BRIEF_FILE, briefOf, readBrief } from '../../project/brief-file.js';
+import { fillPage } from '../../core/content/content.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
+import { slug } from '../../core/text/words.js';
+import { sectionsOf } from '../../core/passes/structure/sections.js';
+import { tune, type Tuned } from '../../core/tune/tune.js';
+import { shownScheme } from '../../core/source/reading.js';
+import { ADJUST_FILE, readAdjustments, writeAdjustments } from '../../project/adjust-file.js';
+import { openProject, writeFile } from '../../project/folder.js';
+import { pageNamed, type PageSettings } from '../../project/settings.js';
+import { openBench } from './test-page.js';
+import { readReference } from '../source/reference.js';
+import { readPage } from '../render/read-page.js';
+import { writeAndRender } from '../render/render.js';
+import type { Progress } from '../progress.js';
+
+export interface TuneOptions {
+  readonly page?: string;
+  readonly section?: string;
+  readonly widths?: readonly number[];
+  readonly dryRun?: boolean;
+  /** Most trials of one page. */
+  readonly most?: number;
+  readonly browser?: string;
+  readonly open?: OpenBrowser;
+  readonly progress: Progress;
+}
+
+/** What tuning did to one page. */
+export interface TunedPage extends Tuned {
+  readonly page: string;
+}
+
+/** Most trials of one page, each a rendering at every width. */
+const MOST_TRIALS = 300;
+
+/** Mends what can be mended by style in the pages of a project, writes it to `adjust.yaml` and renders the site. @throws Problem */
+export async function tuneProject(project: string, options: TuneOptions): Promise<TunedPage[]> {
+  const settings = openProject(project);
+  const pages = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];
+  const own = options.open ? undefined : await openBrowser(options.browser, false);
+  const browser = options.open ?? (own as OpenBrowser);
+  try {
+    const tuned: TunedPage[] = [];
+    let adjustments = readAdjustments(project);
+    for (const page of pages) {
+      options.progress(`Tuning ${page.name}`);
+      const from = Math.max(0, ...adjustments.map(({ step = 0 }) => step)) + 1;
+      const made = await tunePage(project, page, adjustments, from, browser, options);
+      tuned.push({ page: page.name, ...made });
+      adjustments = [...made.adjustments];
+    }
+    if (!options.dryRun && tuned.some(({ steps }) => steps.length)) {
+      writeAndRender(project, () => writeFile(join(project, ADJUST_FILE), writeAdjustments(adjustments)));
+    }
+    return tuned;
+  } finally {
+    await own?.close();
+  }
+}
+
+async function tunePage(
+  project: string,
+  page: PageSettings,
+  existing: ReturnType<typeof readAdjustments>,
+  from: number,
+  browser: OpenBrowser,
+  { section, widths, most = MOST_TRIALS }: TuneOptions,
+): Promise<Tuned> {
+  const { document, content, file } = readPage(project, page.name);
+  const filled = fillPage(document, content);
+  if (section !== undefined && !sectionsOf(document).some(({ name }) => slug(name, 40) === section))
+    throw new Problem(`There is no section "${section}".`, file, `There are ${sectionsOf(document).map(({ name }) => slug(name, 40)).join(', ')}.`); // prettier-ignore
+  const unknown = widths?.filter((width) => !page.widths.includes(width)) ?? [];
+  if (unknown.length) throw new Problem(`There is no reference at ${unknown.join(', ')} px.`, '--widths', `Give some of ${page.widths.join(', ')}.`); // prettier-ignore
+  const sources = page.widths.map((width) => readReference(project, page.name, width));
+  const bench = await openBench(project, filled, shownScheme(page.schemes), browser);
+  try {
+    return await tune(filled, existing, sources, bench.measure, {
+      leave: decidedLooks(project), most, from, ...(section === undefined ? {} : { section }), ...(widths ? { only: widths } : {}) }); // prettier-ignore
+  } finally {
+    await bench.close();
+  }
+}
+
+/** Properties in which the brief makes pages look otherwise than their source. */
+const DECIDED: Readonly<Partial<Record<Deed, readonly string[]>>> = {
+  fit: ['object-fit'],
+  colour: ['color', 'background-color'],
+  font: ['font-family', 'letter-spacing', 'max-width'],
+  merge: ['display'],
+  'leave-out': ['display'],
+};
+
+function decidedLooks(project: string): ReadonlySet<string> {
+  const text = briefOf(project);
+  if (text === undefined) return new Set();
+  const brief = readBrief(text, join(project, BRIEF_FILE));
+  return new Set(decided(brief, ...DEEDS).flatMap(({ do: deed }) => DECIDED[deed] ?? []));
+}

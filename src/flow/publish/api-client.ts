@@ -1,0 +1,96 @@
+import { randomUUID } from 'node:crypto';
+import { setTimeout as rest } from 'node:timers/promises';
+import { Problem } from '../../core/errors/tavrik-error.js';
+
+/** Where a site is, and what lets us in. */
+export interface Connection {
+  /** Without a slash at its end. */
+  readonly address: string;
+  readonly token: string;
+}
+
+export interface Answered<Body> {
+  readonly status: number;
+  readonly body: Body;
+  readonly etag: string;
+  readonly offset: number;
+}
+
+interface Asked {
+  readonly json?: unknown;
+  readonly bytes?: Buffer;
+  readonly headers?: Readonly<Record<string, string>>;
+  /** Statuses that are answers too. */
+  readonly also?: readonly number[];
+}
+
+/** How often a request that got no answer is sent, and the rest before it is sent again, ms. */
+const TRIES = 5;
+const REST = 300;
+/** Longest wait for an answer, ms. */
+const PATIENCE = 120_000;
+
+/** Talks to the API of a site. What may have been lost on the way is sent again, with the same key. */
+export class ApiClient {
+  constructor(private readonly connection: Connection) {}
+
+  get<Body>(path: string, also: readonly number[] = []): Promise<Answered<Body>> {
+    return this.ask('GET', path, { also });
+  }
+
+  post<Body>(path: string, json: unknown, headers: Readonly<Record<string, string>> = {}): Promise<Answered<Body>> {
+    return this.ask('POST', path, { json, headers: { 'idempotency-key': randomUUID(), ...headers } }); // prettier-ignore
+  }
+
+  put<Body>(path: string, json: unknown, etag: string, also: readonly number[] = []): Promise<Answered<Body>> {
+    return this.ask('PUT', path, { json, also, headers: { 'if-match': etag, 'idempotency-key': randomUUID() } }); // prettier-ignore
+  }
+
+  patchBytes<Body>(path: string, bytes: Buffer, offset: number): Promise<Answered<Body>> {
+    return this.ask('PATCH', path, { bytes, also: [409], headers: { 'content-type': 'application/partial-upload', 'upload-offset': String(offset) } }); // prettier-ignore
+  }
+
+  private async ask<Body>(method: string, path: string, asked: Asked): Promise<Answered<Body>> {
+    const { address, token } = this.connection;
+    for (let tries = 1; ; tries += 1) {
+      try {
+        const answer = await fetch(`${address}/api/v1${path}`, {
+          method,
+          redirect: 'error',
+          signal: AbortSignal.timeout(PATIENCE),
+          headers: { authorization: `Bearer ${token}`, ...(asked.json === undefined ? {} : { 'content-type': 'application/json' }), ...asked.headers }, // prettier-ignore
+          ...(asked.json === undefined ? {} : { body: JSON.stringify(asked.json) }),
+          ...(asked.bytes === undefined ? {} : { body: new Uint8Array(asked.bytes) }),
+        });
+        const text = await answer.text();
+        if (answer.ok || asked.also?.includes(answer.status)) return { status: answer.status, body: jsonOf(text) as Body, etag: answer.headers.get('etag') ?? '', offset: Number(answer.headers.get('upload-offset') ?? 0) }; // prettier-ignore
+        if (![429, 502, 503, 504].includes(answer.status) || tries >= TRIES) throw refused(answer.status, text, address); // prettier-ignore
+      } catch (error) {
+        if (error instanceof Problem || tries >= TRIES) throw error instanceof Problem ? error : unreachable(address, error as Error); // prettier-ignore
+      }
+      await rest(REST * 2 ** (tries - 1));
+    }
+  }
+}
+
+function jsonOf(text: string): unknown {
+  try {
+    return text ? JSON.parse(text) : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+function refused(status: number, text: string, address: string): Problem {
+  const { title, detail } = (jsonOf(text) ?? {}) as { title?: string; detail?: string };
+  if (status === 401) return new Problem('The token is not known there.', address, 'Ask who runs the site for one, and name its file with --token-file.'); // prettier-ignore
+  if (status === 403) return new Problem(`The token does not allow this. ${detail ?? ''}`.trim(), address, 'Ask for a token that does.'); // prettier-ignore
+  if (title !== undefined) return new Problem(`The site refused it: ${title}`, address, detail);
+  return new Problem(`This does not answer as a site of ours (status ${status}).`, address, 'Check the address.');
+}
+
+function unreachable(address: string, error: Error): Problem {
+  const cause = error.cause as NodeJS.ErrnoException | undefined;
+  const why = cause?.code === 'ECONNREFUSED' ? 'Nothing answers there' : cause?.code === 'ENOTFOUND' ? 'There is no such address' : error.name === 'TimeoutError' ? 'It takes too long to answer' : `It cannot be reached (${cause?.code ?? cause?.message ?? error.message})`; // prettier-ignore
+  return new Problem(`${why}.`, address, 'Check the address and that the site is running, then send again: what arrived is not sent twice.'); // prettier-ignore
+}

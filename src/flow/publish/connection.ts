@@ -1,0 +1,45 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { Problem } from '../../core/errors/tavrik-error.js';
+import type { Connection } from './api-client.js';
+
+/** Where a token may come from; never the command line, where others see it. */
+export interface TokenSources {
+  readonly file?: string;
+  readonly environment?: string;
+  /** Asks a person; missing where nobody is there. */
+  readonly ask?: () => Promise<string>;
+}
+
+/** Makes sure of an address and finds its token. @throws Problem */
+export async function connectionTo(address: string, sources: TokenSources): Promise<Connection> {
+  const site = siteAddress(address);
+  const token = (await tokenFrom(sources)).trim();
+  if (!/^[\w.~+/-]+=*$/.test(token)) throw new Problem('This is no token.', sources.file ?? 'TAVRIK_TOKEN', 'A token is one line of letters, digits and signs, without spaces.'); // prettier-ignore
+  return { address: site, token };
+}
+
+/** @throws Problem for what is no address, or would send the token in the clear over a network */
+export function siteAddress(address: string): string {
+  if (!URL.canParse(address))
+    throw new Problem(`"${address}" is no address.`, '--to', 'Give it as https://example.org.');
+  const url = new URL(address);
+  if (!/^https?:$/.test(url.protocol)) throw new Problem(`"${url.protocol}" cannot be sent to.`, '--to', 'Give an address with https://.'); // prettier-ignore
+  if (url.username || url.password) throw new Problem('An address must not hold a password.', '--to', 'Put it into a file, and name that with --token-file.'); // prettier-ignore
+  const isHere = ['127.0.0.1', 'localhost', '[::1]'].includes(url.hostname);
+  if (url.protocol === 'http:' && !isHere) throw new Problem('The token would go over the network for everybody to read.', address, 'Use https://.'); // prettier-ignore
+  return `${url.origin}${url.pathname}`.replace(/\/+$/, '');
+}
+
+async function tokenFrom({ file, environment, ask }: TokenSources): Promise<string> {
+  const known = readSecret(file, environment);
+  if (known) return known;
+  if (ask) return ask();
+  throw new Problem('There is no token.', '--token-file', 'Name the file that holds it, or set TAVRIK_TOKEN.');
+}
+
+/** What lets us in, from a file or the environment; empty if neither says it. @throws Problem */
+export function readSecret(file: string | undefined, environment: string | undefined): string {
+  if (file === undefined) return environment ?? '';
+  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name the file that holds what lets us in.');
+  return readFileSync(file, 'utf8');
+}

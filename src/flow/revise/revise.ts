@@ -1,0 +1,274 @@
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { basename, dirname, join, resolve, sep } from 'node:path';
+import { openBrowser } from '../../browser/launch.js';
+import { adjust } from '../../core/adjust/apply.js';
+import { EMPTY_BRIEF } from '../../core/brief/brief.js';
+import { wholeFlat } from '../../core/content/edits.js';
+import type { Side } from '../../core/content/three-way.js';
+import type { FlatContent } from '../../core/content/values.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
+import type { ElementNode, PageDocument } from '../../core/document/types.js';
+import { elements } from '../../core/document/walk.js';
+import { elementsAt } from '../../core/passes/brief/find-elements.js';
+import { movedAddresses } from '../../core/passes/brief/moved-addresses.js';
+import { carryNames, type Carried } from '../../core/revise/carry.js';
+import { changesOf } from '../../core/revise/changes.js';
+import { reviseContent } from '../../core/revise/content.js';
+import type { RevisedPage } from '../../core/revise/revised.js';
+import { matchPages, type Matched, type Settled } from '../../core/revise/match.js';
+import { keepTokens } from '../../core/tokens/change.js';
+import { collectTokens } from '../../core/tokens/collect.js';
+import { writeTokens } from '../../core/tokens/format.js';
+import { paletteOf } from '../../core/tokens/palette.js';
+import { readAdjustments } from '../../project/adjust-file.js';
+import { withAddresses } from '../../project/brief-addresses.js';
+import { BRIEF_FILE, readBrief } from '../../project/brief-file.js';
+import { openContent } from '../../project/content-edit.js';
+import { openProject, replaceFolder } from '../../project/folder.js';
+import { contentFileOf } from '../../project/page-content.js';
+import { parkedIn } from '../../project/parked-content.js';
+import { changedPages } from '../../project/page-file.js';
+import { refuseEdited } from '../../project/rendered.js';
+import type { PageSettings } from '../../project/settings.js';
+import { tokensOf } from '../../project/tokens-file.js';
+import { againOptions } from '../convert/convert-again.js';
+import { convert } from '../convert/convert.js';
+import { readPage } from '../render/read-page.js';
+import { render } from '../render/render.js';
+import type { Progress } from '../progress.js';
+import { reviseReport } from './report.js';
+import { CHANGES, exchange, isSame, writeRevision } from './write.js';
+
+export interface ReviseOptions {
+  readonly browser?: string;
+  readonly dryRun: boolean;
+  /** Goes on although little of the old version was found. */
+  readonly anyway: boolean;
+  /** Fields, as `page:field`, that are as the new version has them although somebody wrote something else. */
+  readonly take: ReadonlySet<string>;
+  readonly progress: Progress;
+}
+
+export interface Revised {
+  readonly project: string;
+  readonly pages: readonly RevisedPage[];
+  readonly addedPages: readonly string[];
+  readonly removedPages: readonly string[];
+  /** Nothing is otherwise: no file was touched. */
+  readonly same: boolean;
+  readonly notes: readonly string[];
+  /** The page of changes, as it lies from the working folder. */
+  readonly report?: string;
+}
+
+/** Of less than this share of the old version is the new one another page. */
+const SAME_PAGE = 0.4;
+
+/** Takes a new version of the sources in. What people decided, wrote and adjusted stays. @throws Problem; the project stays as it was then */
+export async function revise(project: string, sources: readonly string[], options: ReviseOptions): Promise<Revised> {
+  const settings = openProject(project);
+  refuseEdited(project);
+  refuseChanged(project, settings.pages, options);
+  refuseFewer(settings.pages, sources, options);
+  const target = resolve(project);
+  const staged = join(dirname(target), `.${basename(target)}.revising-${process.pid}`);
+  rmSync(staged, { recursive: true, force: true });
+  try {
+    const notes = await convertNew(project, staged, sources, options);
+    return await finish(project, staged, notes, options);
+  } finally {
+    for (const one of [staged, briefBeside(staged)]) rmSync(one, { recursive: true, force: true });
+  }
+}
+
+/** The brief with addresses of the new version, while that is made. */
+function briefBeside(staged: string): string {
+  return `${staged}.${BRIEF_FILE}`;
+}
+
+/**
+ * Converts the new version beside the project, read as the project is. Where the brief calls elements as they were called, it
+ * is brought up to date, and the new version is read once more with it.
+ * @returns what a person should know of the brief
+ */
+async function convertNew(
+  project: string,
+  staged: string,
+  sources: readonly string[],
+  { browser, progress }: ReviseOptions,
+): Promise<readonly string[]> {
+  const open = await openBrowser(browser, /^https?:/.test(sources[0] ?? ''));
+  try {
+    const [only, more] = openProject(project).pages;
+    const again = againOptions(project, { open, progress });
+    const called = only && !more ? { called: only.name } : {};
+    const read = async (brief: string): Promise<readonly string[]> => (await convert(sources, { ...again, root: rootFor(again.root, sources), out: staged, ...called, ...(existsSync(brief) ? { brief } : {}) })).notes; // prettier-ignore
+    const notes = await read(join(project, BRIEF_FILE));
+    const followed = followedBrief(project, staged);
+    if (!followed) return notes;
+    writeFileSync(briefBeside(staged), followed.text);
+    rmSync(staged, { recursive: true, force: true });
+    return [...followed.notes, ...(await read(briefBeside(staged)))];
+  } finally {
+    await open.close();
+  }
+}
+
+/** The brief with the addresses that elements have in the new version; undefined if none is another. */
+function followedBrief(
+  project: string,
+  staged: string,
+): { readonly text: string; readonly notes: readonly string[] } | undefined {
+  const file = join(project, BRIEF_FILE);
+  if (!existsSync(file)) return undefined;
+  const before = readFileSync(file, 'utf8');
+  const moved = movedAddresses(
+    readBrief(before, file),
+    [...pairedNames(project, staged)].map(([oldName, newName]) => {
+      const [old, now] = [readPage(project, oldName).document, readPage(staged, newName).document];
+      let ids: ReadonlyMap<string, string> | undefined;
+      const found = (): ReadonlyMap<string, string> => (ids ??= new Map(matchPages(old, now, settledBy(project, old, now)).matches.map((one) => [one.old.node.id, one.now.node.id]))); // prettier-ignore
+      return { old, now, found };
+    }),
+  );
+  const text = withAddresses(before, moved);
+  const notes = [...moved.elements, ...moved.sections].map(([was, is]) => {
+    const all = [is].flat();
+    const others = all.filter((one) => one !== was).map((one) => `"${one}"`);
+    return `${BRIEF_FILE}: "${was}" is ${all.length > others.length ? 'also ' : ''}${others.join(' and ')} now; what is decided of it goes along.`;
+  });
+  return text === before ? undefined : { text, notes };
+}
+
+/** The folder that pages are served from: as it was, if the new version lies in it. */
+function rootFor(root: string | undefined, sources: readonly string[]): string | undefined {
+  if (root === undefined) return undefined;
+  return sources.every((one) => resolve(one).startsWith(`${resolve(root)}${sep}`)) ? root : undefined;
+}
+
+/** A page document that somebody changed by hand would be made anew. @throws Problem */
+function refuseChanged(project: string, pages: readonly PageSettings[], { anyway }: ReviseOptions): void {
+  const changed = anyway ? [] : changedPages(project, pages);
+  if (changed.length) throw new Problem(`${changed.join(', ')} ${changed.length > 1 ? 'were' : 'was'} changed by hand: a new version would throw that away. Nothing was changed.`, project, 'Put the change into brief.yaml, adjust.yaml or content/, or add --anyway.'); // prettier-ignore
+}
+
+/** @throws Problem if artboards are missing that the old version had */
+function refuseFewer(pages: readonly PageSettings[], sources: readonly string[], { anyway }: ReviseOptions): void {
+  const before = pages.filter(({ kind }) => kind === 'svg').flatMap((one) => one.sources);
+  if (anyway || before.length === 0 || sources.length >= before.length || !sources.every((one) => one.endsWith('.svg'))) return; // prettier-ignore
+  throw new Problem(`The project is made from ${before.length} artboards; ${sources.length === 1 ? 'one is' : `${sources.length} are`} given now. What only the others say would be made up.`, sources[0], `Name them all (${before.map((one) => basename(one)).join(', ')}), or add --anyway.`); // prettier-ignore
+}
+
+interface PagePair {
+  readonly old: PageDocument;
+  readonly now: PageDocument;
+  readonly matched: Matched;
+  readonly carried: Carried;
+}
+
+async function finish(
+  project: string,
+  staged: string,
+  notes: readonly string[],
+  options: ReviseOptions,
+): Promise<Revised> {
+  const names = pairedNames(project, staged);
+  const [oldNames, newNames] = [project, staged].map(pageNames) as [string[], string[]];
+  const pairs = [...names].map(([old, now]) => pairOf(project, staged, old, now));
+  const found = share(pairs);
+  if (found < SAME_PAGE && !options.anyway) throw new Problem(`This is hardly the same page: ${Math.round(found * 100)} % of its elements were found again. Nothing was changed.`, project, 'Check the source, or add --anyway.'); // prettier-ignore
+  const made = pairs.map((pair) => ({ pair, ...mergedContent(project, pair, options) }));
+  const pages = made.map(({ pair, told }) => ({
+    ...told,
+    adjustments: lostAdjustments(project, pair.carried.document),
+  }));
+  const addedPages = newNames.filter((name) => ![...names.values()].includes(name));
+  const removedPages = oldNames.filter((name) => !names.has(name));
+  const tokens = keepTokens(tokensOf(project), collectTokens(pairs.map(({ carried }) => carried.document)));
+  writeRevision(project, staged, names, made.map((one) => ({ ...one, old: one.pair.old.name, carried: one.pair.carried })), writeTokens(tokens)); // prettier-ignore
+  render(staged, { as: 'site', anew: true });
+  const same = isSame(project, staged) && addedPages.length + removedPages.length === 0;
+  if (same) return { project, pages, addedPages, removedPages, same, notes };
+  const report = await reviseReport(project, staged, pages);
+  if (!options.dryRun) exchange(project, staged);
+  replaceFolder(project, CHANGES, report);
+  return { project, pages, addedPages, removedPages, same, notes, report: join(project, CHANGES, 'index.html') };
+}
+
+function pageNames(project: string): string[] {
+  return openProject(project).pages.map(({ name }) => name);
+}
+
+/** Pages by their names; one that has another name now is the one that is left. */
+function pairedNames(project: string, staged: string): Map<string, string> {
+  const [old, now] = [pageNames(project), pageNames(staged)];
+  const pairs = new Map(old.filter((name) => now.includes(name)).map((name) => [name, name]));
+  const [left, right] = [old.filter((name) => !pairs.has(name)), now.filter((name) => !pairs.has(name))];
+  if (left.length === 1 && right.length === 1) pairs.set(left[0] as string, right[0] as string);
+  return pairs;
+}
+
+function pairOf(project: string, staged: string, oldName: string, newName: string): PagePair {
+  const [old, now] = [readPage(project, oldName).document, readPage(staged, newName).document];
+  const matched = matchPages(old, now, settledBy(project, old, now));
+  return { old, now, matched, carried: carryNames(old, now, matched) };
+}
+
+/** Pairs that the brief settles. An address that one of the versions does not have settles nothing. */
+function settledBy(project: string, old: PageDocument, now: PageDocument): Settled {
+  const file = join(project, BRIEF_FILE);
+  const { same = [] } = existsSync(file) ? readBrief(readFileSync(file, 'utf8'), file) : EMPTY_BRIEF;
+  const meant = (page: PageDocument, at: string): ElementNode[] => {
+    const ids = elementsAt(page, at);
+    return [...elements(page.body)].filter(({ id }) => ids.has(id));
+  };
+  /* An address may mean a box and what is in it: what is of the same kind is meant. */
+  return new Map(
+    same.flatMap(({ was, is }): [string, string][] => {
+      const [olds, news] = [meant(old, was), meant(now, is)];
+      const pairs = olds.flatMap((a) =>
+        news.filter((b) => b.kind === a.kind).map((b): [string, string] => [a.id, b.id]),
+      );
+      return pairs.slice(0, 1);
+    }),
+  );
+}
+
+function share(pairs: readonly PagePair[]): number {
+  const all = pairs.reduce((sum, { matched }) => sum + matched.old.length, 0);
+  return all === 0 ? 0 : pairs.reduce((sum, { matched }) => sum + matched.matches.length, 0) / all;
+}
+
+interface MadePage {
+  readonly content: FlatContent;
+  readonly parked: RevisedPage['parked'];
+  readonly pair: PagePair;
+  readonly told: Omit<RevisedPage, 'adjustments'>;
+}
+
+/** The content of a page, and what is told of it. */
+function mergedContent(project: string, pair: PagePair, { take }: ReviseOptions): Omit<MadePage, 'pair'> {
+  const { old, matched, carried } = pair;
+  const document: PageDocument = { ...carried.document, palette: paletteOf(tokensOf(project)) };
+  const decided = new Map<string, Side>([...take].flatMap((one) => (one.startsWith(`${old.name}:`) ? [[one.slice(old.name.length + 1), 'ours'] as const] : []))); // prettier-ignore
+  const written = wholeFlat(old, readPage(project, old.name).content);
+  const { content, ...told } = reviseContent(old, { ...carried, document }, written, parkedIn(openContent(contentFileOf(project, old.name))), decided); // prettier-ignore
+  const doubts = matched.matches.flatMap((one) => (one.doubt ? [{ old: one.old.node.name, now: one.now.node.name, or: one.doubt.node.name }] : [])); // prettier-ignore
+  return {
+    content,
+    parked: told.parked,
+    told: {
+      page: old.name,
+      found: matched.matches.length / Math.max(1, matched.old.length),
+      elements: { old: matched.old.length, now: matched.now.length, matched: matched.matches.length },
+      changes: changesOf(old, carried.document, matched, carried.ids),
+      sections: matched.matches.filter((one) => one.now.node.kind === 'section').map((one) => ({ old: one.old.node.name, now: one.now.node.name })), // prettier-ignore
+      ...told,
+      doubts,
+    },
+  };
+}
+
+function lostAdjustments(project: string, document: PageDocument): number {
+  return adjust(document, readAdjustments(project)).lost.length;
+}

@@ -1,0 +1,102 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from 'playwright-core';
+import { inside } from '../../browser/inpage-script.js';
+import type { OpenBrowser } from '../../browser/launch.js';
+import type { Reached } from '../../core/brief/brief.js';
+import { pictureOf } from '../../browser/result-page.js';
+import { visit, type Visit } from '../../browser/visit.js';
+import type { PageDocument } from '../../core/document/types.js';
+import { elements } from '../../core/document/walk.js';
+import type { MeasuredPage, MeasuredSection, MeasuredThing } from '../../core/proof/measurement.js';
+import type { ProjectFile } from '../../project/folder.js';
+
+/** How the source looks at one width. */
+export interface Reference {
+  readonly width: number;
+  readonly picture: Buffer;
+  readonly measured: MeasuredPage;
+  /** Version of the browser that took the picture, if it was not this one just now. */
+  readonly browser?: string;
+}
+
+/** Where to find a section in the source. */
+export interface SectionPlace {
+  readonly name: string;
+  readonly path: string;
+}
+
+/** A source that is open at one width: pictured at once, measured when its sections are known. */
+export interface OpenReference {
+  readonly width: number;
+  readonly page: Page;
+  readonly picture: Promise<Buffer>;
+  /** What a person should know of how it went. */
+  readonly notes: readonly string[];
+  /** What came of the brief, if it leaves something out. */
+  readonly reached?: Reached;
+}
+
+/** Opens a source at a width and takes its picture. */
+export async function openReference(browser: OpenBrowser, how: Visit, width: number): Promise<OpenReference> {
+  const { page, ...went } = await visit(browser, how, width);
+  const { height } = await inside(page, 'measureNow');
+  const picture = pictureOf(page, height);
+  picture.catch(() => undefined);
+  return { width, page, picture, ...went };
+}
+
+/** Where the sections and the elements of a page are in its source: how to find them, or their places. */
+export type Found =
+  | { readonly sections: readonly SectionPlace[]; readonly things: readonly ThingPlace[] }
+  | { readonly sections: readonly MeasuredSection[]; readonly places: Readonly<Record<string, MeasuredThing>> };
+
+export interface ThingPlace {
+  readonly id: string;
+  readonly path: string;
+}
+
+export async function finishReference(open: OpenReference, found: Found): Promise<Reference> {
+  const picture = await open.picture;
+  const asked = { covers: true, ...('things' in found ? found : { sections: [], things: [ROOT] }) };
+  const measured = await inside(open.page, 'measureNow', asked);
+  await open.page.close();
+  const placed = 'places' in found ? { sections: found.sections, things: found.places } : {};
+  return { width: open.width, picture, measured: { ...measured, ...placed } };
+}
+
+/** With it, letters are looked at in a drawing too. */
+const ROOT: ThingPlace = { id: '', path: ':root' };
+
+/** Where the elements of a page document are in the HTML page that it was made from. */
+export function thingPlaces(document: PageDocument): ThingPlace[] {
+  return [...elements(document.body)].flatMap(({ id, from }) => {
+    const path = from && (from.box ?? from.path);
+    return path ? [{ id, path }] : [];
+  });
+}
+
+/** The files of the references of a page: a picture and a measurement for each width. */
+export function referenceFiles(page: string, references: readonly Reference[], browserVersion: string): ProjectFile[] {
+  return references.flatMap(({ width, picture, measured }): ProjectFile[] => [
+    [`reference/${page}/${width}.png`, picture],
+    [
+      `reference/${page}/${width}.json`,
+      `${JSON.stringify({ width, browser: browserVersion, ...measured }, null, 1)}\n`,
+    ],
+  ]);
+}
+
+/** The reference of a page that is in its project. */
+export function readReference(project: string, page: string, width: number): Reference {
+  const file = join(project, 'reference', page, `${width}.json`);
+  const { browser, ...measured } = JSON.parse(readFileSync(file, 'utf8')) as MeasuredPage & {
+    readonly browser?: string;
+  };
+  return {
+    width,
+    measured,
+    picture: readFileSync(join(project, 'reference', page, `${width}.png`)),
+    ...(browser === undefined ? {} : { browser }),
+  };
+}

@@ -1,0 +1,127 @@
+import { existsSync } from 'node:fs';
+import { dirname } from 'node:path';
+import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
+import { serveFolder } from '../../browser/serve.js';
+import { Problem } from '../../core/errors/tavrik-error.js';
+import { writeBrief } from '../../project/brief-file.js';
+import { writeFile } from '../../project/folder.js';
+import { pagesOf } from '../../core/source/artboards.js';
+import type { SeenPage } from '../../core/survey/observations.js';
+import { surveyOf, type PageSurvey } from '../../core/survey/summary.js';
+import { checkReportFolder, replaceReport } from '../../project/report-folder.js';
+import { readFontFolder } from '../../project/fonts.js';
+import type { Reading } from '../../core/source/reading.js';
+import { surveyPage } from '../../report/survey-page.js';
+import { holdFonts } from '../source/serve-fonts.js';
+import { openBoard, placeBoards } from '../source/open-artboards.js';
+import { openReference } from '../source/reference.js';
+import type { Progress } from '../progress.js';
+import { seeDesign, seeWebPage } from './survey-source.js';
+import { serveSource } from '../source/serve-source.js';
+import { findSources, refuseForeign, type Source, type WebSource } from '../source/find-sources.js';
+
+export interface SurveyOptions {
+  readonly root?: string;
+  readonly widths: readonly number[];
+  readonly reading: Reading;
+  readonly fonts?: string;
+  readonly browser?: string;
+  /** Folder of the report; none is written without it. */
+  readonly out?: string;
+  /** File for a brief with what was proposed. */
+  readonly brief?: string;
+  readonly progress: Progress;
+}
+
+/** What was found in a source. */
+export interface Survey {
+  readonly pages: readonly PageSurvey[];
+}
+
+/** A page that was looked over, with a picture of each of its screens. */
+interface Looked {
+  readonly page: SeenPage;
+  readonly pictures: readonly Buffer[];
+}
+
+/** Looks sources over, and writes a report of it. @throws Problem */
+export async function survey(given: readonly string[], options: SurveyOptions): Promise<Survey> {
+  const sources = findSources(given, options.root);
+  refuseForeign(sources[0]?.kind, {
+    ofPages: { '--scheme': options.reading.schemes !== 'both', '--sign-in': options.reading.signIn !== undefined },
+    ofDesigns: { '--fonts': options.fonts !== undefined },
+  });
+  if (options.out !== undefined) checkReportFolder(options.out);
+  if (options.brief !== undefined && existsSync(options.brief))
+    throw new Problem(
+      'There is a brief already; it is left as it is.',
+      options.brief,
+      'Give another file, or move it away.',
+    );
+  options.progress('Starting the browser');
+  const browser = await openBrowser(options.browser, sources[0]?.kind === 'address');
+  try {
+    const looked: Looked[] = [];
+    for (const source of sources) looked.push(...(await lookAt(source, options, browser)));
+    const pages = looked.map(({ page }) => surveyOf(page));
+    if (options.out !== undefined) {
+      options.progress('Writing the report');
+      const files = surveyPage(pages, looked.map(({ pictures }) => pictures)); // prettier-ignore
+      replaceReport(options.out, [...files, ['survey.json', `${JSON.stringify({ format: 'tavrik-survey', version: 1, pages }, null, 2)}\n`]]); // prettier-ignore
+    }
+    if (options.brief !== undefined) writeFile(options.brief, writeBrief(pages.flatMap(({ findings }) => findings)));
+    return { pages };
+  } finally {
+    await browser.close();
+  }
+}
+
+async function lookAt(source: Source, options: SurveyOptions, browser: OpenBrowser): Promise<Looked[]> {
+  return source.kind === 'svg'
+    ? lookAtBoards(source.files, source.name, options, browser)
+    : [await lookAtPage(source, options, browser)];
+}
+
+async function lookAtPage(
+  source: WebSource,
+  { widths, reading, progress }: SurveyOptions,
+  browser: OpenBrowser,
+): Promise<Looked> {
+  const served = await serveSource(source, reading);
+  try {
+    progress(`Looking at ${source.name} at ${widths.join(', ')} px`);
+    const open = await Promise.all(widths.map((width) => openReference(browser, served.visit, width)));
+    const page = await seeWebPage(source.name, source.shown, open);
+    const pictures = await Promise.all(open.map(({ picture }) => picture));
+    await Promise.all(open.map((one) => one.page.close()));
+    return { page, pictures };
+  } finally {
+    await served.close();
+  }
+}
+
+async function lookAtBoards(
+  files: readonly string[],
+  name: string,
+  { fonts, progress }: SurveyOptions,
+  browser: OpenBrowser,
+): Promise<Looked[]> {
+  const served = await serveFolder(dirname(files[0] as string));
+  try {
+    progress(`Looking at ${files.length === 1 ? 'the drawing' : `${files.length} drawings`}`);
+    const placed = await placeBoards(browser, served, files);
+    const given = holdFonts(served, fonts === undefined ? undefined : await readFontFolder(fonts));
+    const looked: Looked[] = [];
+    for (const [key, own] of pagesOf(placed)) {
+      const boards = [...own].sort((a, b) => b.width - a.width);
+      const opened = await Promise.all(boards.map((one) => openBoard(one, given)));
+      const page = await seeDesign(key || name, boards, opened);
+      const pictures = await Promise.all(opened.map(({ reference }) => reference.picture));
+      await Promise.all(boards.map((one) => one.page.close()));
+      looked.push({ page, pictures });
+    }
+    return looked;
+  } finally {
+    await served.close();
+  }
+}

@@ -1,0 +1,92 @@
+import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
+import type { Place } from '../core/proof/measurement.js';
+import type { TriedPage } from '../core/edit-test/apply-fixes.js';
+import { reportPage, verdict } from './shell.js';
+
+/** A strip of a page with an edit in it that broke something. */
+export interface TrialPicture {
+  readonly name: string;
+  readonly width: number;
+  readonly place: Place;
+  readonly png: { readonly bytes: Buffer; readonly top: number; readonly height: number };
+}
+
+const STYLE = `
+ul.cases { list-style: none; margin: 16px 0 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 6px 18px; }
+ul.cases a, ul.cases span { display: flex; justify-content: space-between; gap: 12px; padding: 4px 0; border-bottom: 1px solid var(--line); text-decoration: none; }
+ul.cases b { white-space: nowrap; }
+article { margin: 18px 0 0; background: var(--sheet); border: 1px solid var(--line); border-radius: 6px; padding: 14px 16px 16px; }
+h3 { font-size: 16px; margin: 0 0 8px; font-weight: 600; }
+ol { margin: 0; padding-left: 24px; }
+code { font-size: 13px; background: var(--ground); padding: 1px 5px; border-radius: 3px; }
+.strip { position: relative; overflow: hidden; margin-top: 12px; outline: 1px solid var(--line); width: 100%; }
+.strip img { display: block; width: 100%; height: auto; }
+.strip span { position: absolute; outline: 2px solid #c2185b; outline-offset: 2px; }
+@media print { article { break-inside: avoid; } }
+`;
+
+/** Most faults that are listed of one edit. */
+const MOST = 20;
+
+/** The report of a trial: one HTML file. */
+export function trialPage(pages: readonly TriedPage[], pictures: ReadonlyMap<string, readonly TrialPicture[]>): string {
+  const over = pages.flatMap(({ page, cases }) => cases.filter(({ faults }) => faults.length).map(({ what, faults }) => `${pages.length > 1 ? `${page}, ` : ''}${what}: ${faults.length} ${faults.length === 1 ? 'fault' : 'faults'}`)); // prettier-ignore
+  return reportPage({
+    title: 'What clients may do to it',
+    style: STYLE,
+    skip: ['edits', 'To the edits'],
+    lead: verdict(over, 'Nothing breaks, whatever clients do.', 'These edits break something:'),
+    body: pages.map((one) => pagePart(one, pictures.get(one.page) ?? [], pages.length > 1)).join('\n'),
+    foot: 'Each edit is made in every field at once, and looked at on a phone, a tablet and a desktop. Only what is not so without the edit is told.',
+  });
+}
+
+function pagePart(report: TriedPage, pictures: readonly TrialPicture[], named: boolean): string {
+  const { page, cases, mends, limits, mended } = report;
+  const items = cases.map(({ name, what, faults }) =>
+    faults.length
+      ? `<li><a href="#${attribute(`${page}-${name}`)}">${text(what)} <b class="poor">${faults.length}</b></a></li>`
+      : `<li><span>${text(what)} <b class="good">fine</b></span></li>`,
+  );
+  const broken = cases.filter(({ faults }) => faults.length);
+  return `${named ? `<h2>${text(page)}</h2>` : ''}<ul class="cases" id="edits">${items.join('')}</ul>
+${mends.length ? mendsPart(mends, mended) : ''}${limits.length ? limitsPart(limits, mended) : ''}
+${broken
+  .map((one) =>
+    casePart(
+      page,
+      one,
+      pictures.filter(({ name }) => name === one.name),
+    ),
+  )
+  .join('\n')}`;
+}
+
+function mendsPart(mends: TriedPage['mends'], mended: boolean): string {
+  const items = mends.map(({ why, adjustments, faults }) => `<li>${text(why)}: ${adjustments.map(({ style, element, property, value }) => `<code>${text(style === undefined ? `element ${element ?? ''}` : `.${style}`)} { ${text(property)}: ${text(value)} }</code>`).join(' ')} <span class="soft">${fewer(faults)}</span></li>`); // prettier-ignore
+  return `<article><h3>${mended ? 'Mended' : 'What would mend it (tavrik trial --mend)'}</h3><ol>${items.join('')}</ol></article>`;
+}
+
+function limitsPart(limits: TriedPage['limits'], mended: boolean): string {
+  const items = limits.map(({ path, longest, faults }) => `<li><code>${text(path)}</code>: at most ${longest} letters <span class="soft">${faults} ${faults === 1 ? 'fault' : 'faults'} of longer ones</span></li>`); // prettier-ignore
+  return `<article><h3>${mended ? 'Limited, where no style helps' : 'Where no style helps, a limit would (tavrik trial --mend)'}</h3><ol>${items.join('')}</ol></article>`;
+}
+
+function casePart(
+  page: string,
+  { name, what, faults }: TriedPage['cases'][number],
+  pictures: readonly TrialPicture[],
+): string {
+  const items = faults.slice(0, MOST).map((one) => `<li>${one.width ? `${one.width} px, ` : ''}${text([one.section, one.name].filter(Boolean).join(' / '))}: ${text(one.what)}${one.path ? ` <code>${text(one.path)}</code>` : ''}</li>`); // prettier-ignore
+  const more = faults.length > MOST ? `<p class="soft">… and ${faults.length - MOST} more</p>` : '';
+  return `<article id="${attribute(`${page}-${name}`)}"><h3>${text(what)}</h3><ol>${items.join('')}</ol>${more}${pictures.map(strip).join('')}</article>`;
+}
+
+function strip({ width, place, png: { bytes, top, height }, name }: TrialPicture): string {
+  const share = (value: number, of: number): string => `${((value / of) * 100).toFixed(2)}%`;
+  return `<div class="strip" style="max-width:${width}px"><img alt="${attribute(`${name} at ${width} px`)}" src="data:image/jpeg;base64,${bytes.toString('base64')}"><span style="left:${share(Math.max(0, place.x), width)};top:${share(place.y - top, height)};width:${share(Math.min(place.width, width), width)};height:${share(place.height, height)}"></span></div>`;
+}
+
+function fewer(faults: number): string {
+  return faults === 0 ? 'the page scrolls less' : `${faults} ${faults === 1 ? 'fault' : 'faults'} fewer`;
+}
