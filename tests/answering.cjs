@@ -1,5 +1,5 @@
 // Leads the built program's questions with answers given as JSON, in a process of its own: node answering.cjs ANSWERS
-const { start } = require('../dist/flow/convert/start.js');
+const { start } = require('../dist/flow/start/start.js');
 const { readWidths } = require('../dist/cli/options.js');
 
 const left = JSON.parse(process.argv[2]);

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Started } from '../src/flow/convert/start.js';
+import type { Started } from '../src/flow/start/start.js';
 import { cleanUp, DEMO_BOARDS, ROOT, tavrik, temporary } from './program.js';
 
 const folder = temporary();

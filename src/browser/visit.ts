@@ -2,7 +2,7 @@ import type { Page, Request } from 'playwright-core';
 import type { Decision, Reached } from '../core/brief/brief.js';
 import { Problem } from '../core/errors/tavrik-error.js';
 import type { Choice, Scheme, SignIn } from '../core/source/reading.js';
-import type { Chosen } from './inpage/act/choose.js';
+import type { Chosen } from './inpage/tree/choose.js';
 import { inside, putIntoPage } from './inpage-script.js';
 import type { OpenBrowser } from './launch.js';
 

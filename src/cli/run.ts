@@ -1,6 +1,4 @@
 import { Command, CommanderError } from 'commander';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { Problem } from '../core/errors/tavrik-error.js';
 import { aboutCommand } from './about.js';
 import { adjustCommand } from './adjust.js';
@@ -21,13 +19,13 @@ import { surveyCommand } from './survey.js';
 import { tokensCommand } from './tokens.js';
 import { trialCommand } from './trial.js';
 import { tuneCommand } from './tune.js';
+import { packageVersion } from '../project/installation.js';
 import { watchCommand } from './watch.js';
 
 export function buildProgram(setCode: (code: number) => void): Command {
-  const { version } = JSON.parse(readFileSync(join(__dirname, '../../package.json'), 'utf8')) as { version: string };
   const program = new Command('tavrik')
     .description('Turns a design or an existing web page into an editable page, and proves that it looks the same.')
-    .version(version, '--version', 'print the version')
+    .version(packageVersion(), '--version', 'print the version')
     .helpOption('--help', 'show this help')
     .helpCommand(false)
     .option('--verbose', 'show the stack of unexpected failures')

@@ -1,7 +1,7 @@
 import { Command } from 'commander';
 import { Problem } from '../core/errors/tavrik-error.js';
 import type { Side } from '../core/content/three-way.js';
-import type { Handed } from '../flow/package/hand-over.js';
+import type { Handed } from '../flow/publish/hand-over.js';
 import type { Plan, Sent } from '../flow/publish/send.js';
 import type { Step } from '../flow/publish/plan.js';
 import { EXIT } from './exit.js';
@@ -87,7 +87,7 @@ async function toSite(
   terminal: Terminal,
   setCode: (code: number) => void,
 ): Promise<void> {
-  const [{ handOver, FORMS }, { PLACES }, { Sending }, { connectionTo }] = await Promise.all([import('../flow/package/hand-over.js'), import('../flow/publish/plan.js'), import('../flow/publish/send.js'), import('../flow/publish/connection.js')]); // prettier-ignore
+  const [{ handOver, FORMS }, { PLACES }, { Sending }, { connectionTo }] = await Promise.all([import('../flow/publish/hand-over.js'), import('../flow/publish/plan.js'), import('../flow/publish/send.js'), import('../flow/publish/connection.js')]); // prettier-ignore
   const place = oneOf(options.place, PLACES, '--place');
   const as = oneOf(options.as, FORMS, '--as');
   const only = listOf(options.only);

@@ -1,6 +1,6 @@
 import { Command } from 'commander';
 import { Problem } from '../core/errors/tavrik-error.js';
-import type { Asker } from '../flow/convert/start.js';
+import type { Asker } from '../flow/start/start.js';
 import { showConverted } from './convert.js';
 import { BROWSER_OPTION, readWidths } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -17,7 +17,7 @@ export function startCommand(): Command {
           'Run it on a terminal, or use convert: tavrik convert --help.',
         );
       const terminal = openTerminal(false);
-      const { start } = await import('../flow/convert/start.js');
+      const { start } = await import('../flow/start/start.js');
       const { commands, made } = await start(await openAsker(terminal), {
         ...(browser === undefined ? {} : { browser }),
         progress: terminal.step,

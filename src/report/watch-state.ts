@@ -1,4 +1,5 @@
-import type { Box } from '../core/document/types.js';
+import type { Box } from '../core/geometry/box.js';
+
 
 /** What the page of a watched project shows; sent to it whenever it changes. */
 export interface WatchState {

@@ -1,6 +1,6 @@
 /** Everything that runs inside a page: plain data in, plain data out. Bundled into one script, `tavrikInPage`. */
 export { findFrames, turnToFrame } from './drawing/artboards.js';
-export { chooseParts, countElements } from './act/choose.js';
+export { chooseParts, countElements } from './tree/choose.js';
 export { decideDrawing, decidePage } from './act/decide.js';
 export { markupNow } from './measure/section-markup.js';
 export { findControls } from './capture/controls.js';
@@ -17,7 +17,7 @@ export { seePage } from './survey/survey-page.js';
 export { seeLayers } from './survey/survey-layers.js';
 export { lookScrolled } from './capture/scrolled-header.js';
 export { takeStates } from './drawing/state-layers.js';
-export { settle } from './act/settle.js';
+export { settle } from './tree/settle.js';
 export { collectSheets, inlineStyles } from './capture/style-sheets.js';
 export { snapshot } from './capture/snapshot.js';
 export { wearSheet } from './act/replace-sheet.js';

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
-import type { Part } from './structure/arrange.js';
 import { arrange } from './structure/arrange.js';
 import type { DrawnBoard, DrawnText } from '../drawing/drawing.js';
 import { matchBoards, matchedShare } from './match/match-artboards.js';
 import { paragraphsOf, wordsOf } from './text/paragraphs.js';
-import { drawnBox, piecesOf } from './structure/pieces.js';
+import { piecesOf } from './structure/pieces.js';
 import { art, board, box, line, picture } from './sample.js';
+import type { Part } from './model/part.js';
+import { drawnBox } from './model/piece.js';
 
 const texts = (one: DrawnBoard) => one.items.filter((item): item is DrawnText => item.type === 'text');
 const paragraphs = (...items: ReturnType<typeof line>[]) => paragraphsOf(texts(board(1000, 1000, ...items)), 1000);

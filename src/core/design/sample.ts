@@ -1,13 +1,14 @@
 import { bandsOf } from './structure/sections.js';
 import { BoardView } from './match/artboard-view.js';
-import { arrange, type Part } from './structure/arrange.js';
+import { arrange } from './structure/arrange.js';
 import { bringExtras } from './match/extra-parts.js';
 import { layOut } from './layout/layout.js';
 import { matchBoards } from './match/match-artboards.js';
 import { wordsOf } from './text/paragraphs.js';
 import { piecesOf } from './structure/pieces.js';
-import type { Look } from './layout/place.js';
 import type { DrawnBoard, DrawnBox, DrawnItem, TextLook } from '../drawing/drawing.js';
+import type { Part } from './model/part.js';
+import type { Look } from './model/region.js';
 
 /** Small artboards for tests: items in painting order, lines of text by their glyph boxes. */
 const BODY: TextLook = {

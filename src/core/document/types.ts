@@ -1,8 +1,4 @@
 import type { FieldRule } from './field-rules.js';
-/** The page document: the editable structure of one page. Lengths are CSS px; property values are CSS text. */
-
-/** A place in a page, CSS px from its top left corner. */
-export type Box = readonly [x: number, y: number, width: number, height: number];
 
 /** CSS property (or custom property) to its value, longhands, in the order in which they are written. */
 export type Declarations = Readonly<Record<string, string>>;

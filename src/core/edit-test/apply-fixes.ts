@@ -1,10 +1,11 @@
 import type { Adjustment } from '../adjust/adjustment.js';
-import type { Box, PageDocument } from '../document/types.js';
+import type { PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
 import type { MeasuredPage } from '../proof/measurement.js';
 import type { Limit } from './limits.js';
 import type { TrialFault } from './faults.js';
 import { mendsFor, type Mend } from './suggested-fixes.js';
+import type { Box } from '../geometry/box.js';
 
 /** A mend that was kept, and how many faults it took away. */
 export interface KeptMend extends Mend {

@@ -1,9 +1,10 @@
 import type { Adjustment } from '../adjust/adjustment.js';
 import { spread } from '../document/style-ranges.js';
-import type { Box, ElementNode, PageDocument } from '../document/types.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements, isElement } from '../document/walk.js';
 import { sectionSlug } from '../text/words.js';
 import type { TrialFault } from './faults.js';
+import type { Box } from '../geometry/box.js';
 
 /** Something that may mend what an edit does to a page: corrections, and why. */
 export interface Mend {

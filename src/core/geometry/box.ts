@@ -1,4 +1,3 @@
-import type { Box } from '../document/types.js';
 
 /** Boxes are [x, y, width, height] in CSS px. */
 export const right = (box: Box): number => box[0] + box[2];
@@ -40,3 +39,8 @@ export function px(value: number): string {
 export function lengthOf(value: string | undefined): number {
   return parseFloat(value ?? '') || 0;
 }
+
+/** The page document: the editable structure of one page. Lengths are CSS px; property values are CSS text. */
+
+/** A place in a page, CSS px from its top left corner. */
+export type Box = readonly [x: number, y: number, width: number, height: number];

@@ -1,7 +1,7 @@
 /** What a browser saw of an HTML page: plain data, as the capture hands it to the core. Lengths are CSS px. */
 
 import type { CapturedHead } from './head.js';
-import type { Box } from '../document/types.js';
+import type { Box } from '../geometry/box.js';
 
 export type { Box };
 

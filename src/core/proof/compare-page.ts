@@ -1,6 +1,6 @@
 import { spread, type Full } from '../document/style-ranges.js';
-import { area, around, bottom, right } from '../geometry/box.js';
-import type { Box, ElementNode, PageDocument } from '../document/types.js';
+import { area, around, bottom, right, type Box } from '../geometry/box.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import { sectionSlug } from '../text/words.js';
 import type { LetterLook, MeasuredPage, MeasuredThing, MeasuredWord } from './measurement.js';

@@ -1,4 +1,5 @@
-import type { Box } from '../document/types.js';
+import type { Box } from '../geometry/box.js';
+
 
 /** Ways in which a page can stand otherwise than its source, in the words of the trade. */
 export const FAULTS = [

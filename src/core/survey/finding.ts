@@ -1,5 +1,5 @@
-import type { Box } from '../document/types.js';
 import type { SeenPage } from './observations.js';
+import type { Box } from '../geometry/box.js';
 
 /** `fault` will show in the result, `risk` may, `note` is good to know. */
 export type Severity = 'fault' | 'risk' | 'note';

@@ -1,9 +1,10 @@
 import { matchBoards } from '../design/match/match-artboards.js';
 import type { DrawnBoard, DrawnPicture } from '../drawing/drawing.js';
 import { wordsOf } from '../design/text/paragraphs.js';
-import { drawnBox, piecesOf, piecesOfAll, type Piece, type Pieces } from '../design/structure/pieces.js';
+import { piecesOf, piecesOfAll } from '../design/structure/pieces.js';
 import { firstFamily } from '../css/font-families.js';
 import { MANY_COLOURS, type SeenLayer, type SeenPage, type SeenScreen, type SeenThing } from './observations.js';
+import { type Piece, drawnBox, type Pieces } from '../design/model/piece.js';
 
 /** What a browser says of a picture of a drawing. */
 export interface PictureFacts {

@@ -1,5 +1,4 @@
-import type { Box } from '../document/types.js';
-import { around, bottom, right } from '../geometry/box.js';
+import { around, bottom, right, type Box } from '../geometry/box.js';
 import { Strips } from './strips.js';
 import type { SeenPage, SeenRow, SeenScreen, SeenThing } from './observations.js';
 

@@ -1,5 +1,5 @@
 import type { AskedFont } from '../fonts/font-faces.js';
-import type { Box } from '../document/types.js';
+import type { Box } from '../geometry/box.js';
 
 /** What a browser saw of a source, for a person to look over. Lengths are CSS px. */
 

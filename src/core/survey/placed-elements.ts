@@ -1,5 +1,5 @@
-import type { Box } from '../document/types.js';
 import type { SeenPage, SeenThing } from './observations.js';
+import type { Box } from '../geometry/box.js';
 
 /** A thing, and how a finding names its place. */
 export interface PlacedThing {

@@ -1,4 +1,5 @@
-import type { Box } from '../document/types.js';
+import type { Box } from '../geometry/box.js';
+
 
 /** Height of a strip, px. */
 const STRIP = 200;

@@ -1,4 +1,3 @@
-import type { Box } from '../document/types.js';
 import { readColour, writeColour } from '../css/colours.js';
 import { eachThing, largestShown } from './placed-elements.js';
 import type { Finding } from './finding.js';
@@ -6,6 +5,7 @@ import { downGaps, tenths } from './gaps.js';
 import type { SeenKind, SeenPage } from './observations.js';
 import { findingsOf } from './survey.js';
 import { tally, type Use } from './tally.js';
+import type { Box } from '../geometry/box.js';
 
 /** A picture, with its size on disk, its own size and the largest that it is shown at; px. */
 export interface PictureUse {

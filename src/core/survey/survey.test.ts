@@ -1,4 +1,3 @@
-import type { Box } from '../document/types.js';
 import { colourDistance, contrast, over, readColour, writeColour, type Rgba } from '../css/colours.js';
 import { downGaps, rowsOf } from './gaps.js';
 import { withGrounds } from './backgrounds.js';
@@ -7,6 +6,7 @@ import { Strips } from './strips.js';
 import { surveyOf } from './summary.js';
 import { findingsOf } from './survey.js';
 import { nearlyEqual, tally } from './tally.js';
+import type { Box } from '../geometry/box.js';
 
 const colour = (text: string): Rgba => readColour(text) as Rgba;
 const box = (path: string, place: Box, more: Partial<SeenThing> = {}): SeenThing => ({ kind: 'box', path, name: path, box: place, ...more }); // prettier-ignore

@@ -1,6 +1,6 @@
-import { around, bottom, px, right } from '../geometry/box.js';
+import { around, bottom, px, right, type Box } from '../geometry/box.js';
 import { gather, spread, type Full, type Spread } from '../document/style-ranges.js';
-import type { Box, ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
+import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
 import { isElement, mapTree } from '../document/walk.js';
 import { linesOf, ROUNDING, type Block, type Laid, type Way } from './follow.js';
 import { gridOf, type Grid, type Thing } from './regular-grid.js';

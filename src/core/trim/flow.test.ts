@@ -1,8 +1,9 @@
 import { element, page, words } from '../document/sample.js';
-import type { Box, ElementNode, PageDocument, SharedStyle } from '../document/types.js';
+import type { ElementNode, PageDocument, SharedStyle } from '../document/types.js';
 import { elements } from '../document/walk.js';
 import { flowsIn } from './flow.js';
 import type { Standing } from './movement.js';
+import type { Box } from '../geometry/box.js';
 
 /* The sample page has breakpoints at 900 and 600 px: boxes are given at 1440, 800 and 400 px. */
 

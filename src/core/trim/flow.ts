@@ -1,5 +1,5 @@
 import { spread, type Full, type Spread } from '../document/style-ranges.js';
-import type { Box, ElementNode, PageDocument } from '../document/types.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import { laidOut } from './flow-layout.js';
 import { blocksOf } from './follow.js';
@@ -7,6 +7,7 @@ import type { Sum } from './lengths.js';
 import { isShown, type Standing } from './movement.js';
 import type { Thing } from './regular-grid.js';
 import { SIDES, View } from './view.js';
+import type { Box } from '../geometry/box.js';
 
 /*
  * Boxes that are placed one by one, each with an offset of its own, as visual editors write them, put into the flow: what is

@@ -1,6 +1,6 @@
 import { likeness } from '../document/align-trees.js';
-import { around, bottom, right } from '../geometry/box.js';
-import type { Box, ElementNode } from '../document/types.js';
+import { around, bottom, right, type Box } from '../geometry/box.js';
+import type { ElementNode } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import { gridOf, type Thing } from './regular-grid.js';
 

@@ -1,7 +1,8 @@
-import type { Box, ElementNode, PageDocument } from '../document/types.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import type { Change } from './changes.js';
 import { shiftOf, type Moved, type Shift, type Standing } from './movement.js';
+import type { Box } from '../geometry/box.js';
 
 /** What a trial came to: the changes that have to be taken back, and those of them that deserve another try. */
 export interface Verdict {

@@ -1,6 +1,6 @@
-import { around, bottom } from '../geometry/box.js';
+import { around, bottom, type Box } from '../geometry/box.js';
 import type { Spread } from '../document/style-ranges.js';
-import type { Box, ElementNode } from '../document/types.js';
+import type { ElementNode } from '../document/types.js';
 
 /* The regular grid that alike things stand in, though each was placed by itself. */
 

@@ -1,10 +1,11 @@
 import { element, page, words } from '../document/sample.js';
-import type { Box, ElementNode, PageDocument } from '../document/types.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements, isElement } from '../document/walk.js';
 import type { Glyph } from './icons.js';
 import { judge } from './judge.js';
 import { atWidths, shiftOf, type Standing } from './movement.js';
 import { trim, type Measure } from './trim.js';
+import type { Box } from '../geometry/box.js';
 
 const WIDTHS = [1440, 700, 390];
 

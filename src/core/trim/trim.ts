@@ -1,4 +1,4 @@
-import type { Box, PageDocument } from '../document/types.js';
+import type { PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
 import { mergeBreakpoints, nearBreakpoints } from './breakpoints.js';
 import { applyChanges, emptyBoxes, idleBoxes, nextJoins, type Change, type Tried } from './changes.js';
@@ -8,6 +8,7 @@ import { INERT_RULES, withoutInert } from './inert.js';
 import { keptBoxes, type KeptBox } from './kept.js';
 import { inOrder, judge, standsStill, type Verdict } from './judge.js';
 import { atWidths, type Standing } from './movement.js';
+import type { Box } from '../geometry/box.js';
 
 /** Renders a document and says where everything stands at these widths; at all that are tried if none are given. */
 export type Measure = (document: PageDocument, widths?: readonly number[]) => Promise<Standing>;

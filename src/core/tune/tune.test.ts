@@ -1,9 +1,10 @@
 import type { Adjustment } from '../adjust/adjustment.js';
 import { element, page, words } from '../document/sample.js';
-import type { Box, PageDocument } from '../document/types.js';
+import type { PageDocument } from '../document/types.js';
 import type { MeasuredPage } from '../proof/measurement.js';
 import { halvesOf, onlyAt, together, type Candidate } from './candidates.js';
 import { tune, type MeasureAt } from './tune.js';
+import type { Box } from '../geometry/box.js';
 
 /* A stand-in for a browser: a heading and a text below each other, whose margins count at each width. */
 const document = page(

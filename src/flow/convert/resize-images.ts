@@ -4,7 +4,7 @@ import type { OpenBrowser } from '../../browser/launch.js';
 import { openOurs, turnTo } from '../../browser/result-page.js';
 import { serveFiles } from '../../browser/serve.js';
 import { assetAddresses, mapAssets } from '../../core/document/addresses.js';
-import type { Box, PageDocument } from '../../core/document/types.js';
+import type { PageDocument } from '../../core/document/types.js';
 import { isElement, mapTree } from '../../core/document/walk.js';
 import { offerPictures, plainPictures, sizedGrounds, type Candidate, type Renditions } from '../../core/images/offer-images.js';
 import { offerOf, type Need, type Offer, type PictureChoices } from '../../core/images/offers.js';
@@ -12,6 +12,7 @@ import { renderCss } from '../../core/render/css.js';
 import { renderHtml } from '../../core/render/html.js';
 import type { AssetStore } from '../../project/assets.js';
 import { encode, leanVector, rasterOf, type Raster } from '../../project/image-codec.js';
+import type { Box } from '../../core/geometry/box.js';
 
 /** Viewports at which pictures are looked at, besides both sides of each breakpoint; CSS px. */
 const VIEWPORTS = [320, 390, 480, 600, 720, 834, 960, 1120, 1280, 1440, 1680, 1920];

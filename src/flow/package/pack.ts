@@ -10,7 +10,7 @@ import { openProject, type ProjectFile } from '../../project/folder.js';
 import { writeZip } from '../../project/zip.js';
 import { renderedFiles } from '../render/render.js';
 import { bareDocument } from '../publish/plan.js';
-import { handOver, type Handed } from './hand-over.js';
+import { handOver, type Handed } from '../publish/hand-over.js';
 import { tryPackage, type Tried } from './try-package.js';
 
 export interface Packed extends Tried {

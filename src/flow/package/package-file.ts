@@ -11,7 +11,7 @@ import type { PageDocument } from '../../core/document/types.js';
 import { readTokens } from '../../core/tokens/format.js';
 import { paletteOf } from '../../core/tokens/palette.js';
 import { unpack, type Unpacked } from '../../project/archive.js';
-import type { Handed } from './hand-over.js';
+import type { Handed } from '../publish/hand-over.js';
 
 /** A package that was unpacked and made sure of. */
 export interface OpenedPackage {

@@ -7,7 +7,7 @@ import { Problem } from '../../core/errors/tavrik-error.js';
 import { runHost, type Running } from '../../host/run.js';
 import type { Connection } from '../publish/api-client.js';
 import { ApiClient } from '../publish/api-client.js';
-import type { Handed } from './hand-over.js';
+import type { Handed } from '../publish/hand-over.js';
 import { handedFrom, openPackage, type OpenedPackage } from './package-file.js';
 import { Sending } from '../publish/send.js';
 

@@ -6,11 +6,10 @@ import { sweepFaults } from '../../core/proof/sweep.js';
 import type { ProjectFile } from '../../project/folder.js';
 import { keptFiles, keyOf, readKept, readKeptAtAll, type SiteParts } from '../../project/proof-cache.js';
 import { barriersOf, sourceBarriers } from './accessibility.js';
-import type { ProveOptions } from './prove.js';
-import type { PlacedPage } from './prove-page.js';
 import type { Reference } from '../source/reference.js';
 import { serveAgain } from '../source/reopen.js';
 import { sweepPage, type SweptWith } from './sweep.js';
+import type { ProveOptions, PlacedPage } from './proof-options.js';
 
 /** A page and all that its looks depend on. */
 export interface Subject {

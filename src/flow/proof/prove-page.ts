@@ -1,7 +1,6 @@
 import { join } from 'node:path';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import type { OpenBrowser } from '../../browser/launch.js';
-import type { Served } from '../../browser/serve.js';
 import { fillPage } from '../../core/content/content.js';
 import { Problem } from '../../core/errors/tavrik-error.js';
 import { PageParts } from '../../core/proof/section-parts.js';
@@ -10,14 +9,14 @@ import type { SitePlace } from '../../core/render/site.js';
 import { shownScheme } from '../../core/source/reading.js';
 import type { ProjectFile } from '../../project/folder.js';
 import { keptFiles, keyOf, readKept, siteParts } from '../../project/proof-cache.js';
-import type { PageSettings } from '../../project/settings.js';
 import type { ProofPictures } from '../../report/proof-page.js';
 import { lookFurther } from './further-checks.js';
-import type { ProveOptions } from './prove.js';
 import { proveAll, type Proved } from './prove-width.js';
 import { readAdjusted } from '../render/read-page.js';
 import type { Reference } from '../source/reference.js';
+import { packageVersion } from '../../project/installation.js';
 import { referencesAt } from '../source/reopen.js';
+import type { ProveOptions, PlacedPage } from './proof-options.js';
 
 /** A page that was compared with its source. */
 export interface ProvedPage {
@@ -29,14 +28,6 @@ export interface ProvedPage {
   readonly others: readonly string[];
   /** What a person should know of how it was looked at. */
   readonly notes: readonly string[];
-}
-
-/** Where a page is: in its project, and served. */
-export interface PlacedPage {
-  readonly project: string;
-  readonly page: PageSettings;
-  readonly place: SitePlace;
-  readonly site: Served;
 }
 
 /** Compares one page with its source; what has not changed since it was last measured is not measured again. @throws Problem */
@@ -54,7 +45,7 @@ export async function provePage(
   const address = `${site.origin}/${place.html}`;
   const scheme = shownScheme(page.schemes);
   const parts = siteParts(project, place.html, place.sheet);
-  const made = JSON.stringify([versionOfOurs(), browser.version, scheme]);
+  const made = JSON.stringify([packageVersion(), browser.version, scheme]);
   /* Of styles only those count that hold at a width, as the style sheet has them. */
   const structure = JSON.stringify({ ...filled, styles: {}, breakpoints: [] });
   const holding = new PageParts({ shell: parts.html, sections: [] }, parts.sheet, parts.files);
@@ -78,10 +69,6 @@ export async function provePage(
     others: [...new Set(others)],
     notes: more?.notes ?? [],
   };
-}
-
-function versionOfOurs(): string {
-  return (JSON.parse(readFileSync(join(__dirname, '../../package.json'), 'utf8')) as { version: string }).version;
 }
 
 /** A name that a comparison is kept under starts with its page. */

@@ -5,7 +5,6 @@ import { Problem } from '../../core/errors/tavrik-error.js';
 import { junitOf } from '../../core/proof/junit.js';
 import type { Proof } from '../../core/proof/proof.js';
 import { fileNameOf, placesOf, type SitePlace } from '../../core/render/site.js';
-import type { SignIn } from '../../core/source/reading.js';
 import { openProject, replaceFolder, writeFile, type ProjectFile } from '../../project/folder.js';
 import { keptBefore } from '../../project/proof-cache.js';
 import { editedByHand } from '../../project/rendered.js';
@@ -14,26 +13,7 @@ import { proofPage } from '../../report/proof-page.js';
 import { proofTable } from '../../report/proof-table.js';
 import { isRendered, provePage, type ProvedPage } from './prove-page.js';
 import { isOnline } from '../source/reopen.js';
-import type { Progress } from '../progress.js';
-
-export interface ProveOptions {
-  /** The only page to compare; all without it. */
-  readonly page?: string;
-  readonly widths?: readonly number[];
-  readonly limit?: number;
-  readonly browser?: string;
-  /** For a source at an address that asks who one is. */
-  readonly signIn?: SignIn;
-  /** The only section to tell of. */
-  readonly section?: string;
-  /** File for the result as JUnit XML. */
-  readonly junit?: string;
-  /** Sweep over all widths and look at accessibility too. */
-  readonly thorough?: boolean;
-  /** A browser that is open already. */
-  readonly open?: OpenBrowser;
-  readonly progress: Progress;
-}
+import type { ProveOptions } from './proof-options.js';
 
 /** The proofs of all pages of a project. */
 export interface ProjectProof {

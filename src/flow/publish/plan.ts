@@ -7,7 +7,7 @@ import type { Item } from '../../core/sites/items.js';
 import { Problem } from '../../core/errors/tavrik-error.js';
 import type { PageDocument } from '../../core/document/types.js';
 import type { ApiClient } from './api-client.js';
-import type { Handed } from '../package/hand-over.js';
+import type { Handed } from './hand-over.js';
 
 /** An item as the API tells it. */
 export interface ThereItem {

@@ -2,7 +2,7 @@ import { assetName } from '../../core/sites/items.js';
 import { sha256 } from '../../core/text/hash.js';
 import { Problem } from '../../core/errors/tavrik-error.js';
 import { ApiClient, type Connection } from './api-client.js';
-import type { Handed, HandedFile } from '../package/hand-over.js';
+import type { Handed, HandedFile } from './hand-over.js';
 import { planSending, type PlanOptions, type Step } from './plan.js';
 
 /** What sending would do, found out without changing anything. */

@@ -1,8 +1,8 @@
-import { readFileSync } from 'node:fs';
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { basename, join } from 'node:path';
+import { basename } from "node:path";
 import { serveFolder, type Served } from '../../browser/serve.js';
 import { watchPage, WATCH_MARK, WATCH_STYLE } from '../../report/watch-page.js';
+import { builtFile } from '../../project/installation.js';
 import type { WatchState } from '../../report/watch-state.js';
 
 /** Media type of a stream of events (HTML, 9.2.4). */
@@ -40,7 +40,7 @@ export async function serveWatch(
   site.hold('/', 'text/html; charset=utf-8', watchPage(basename(folder)));
   site.hold('/-/mark.svg', 'image/svg+xml', WATCH_MARK);
   site.hold('/-/watch.css', 'text/css; charset=utf-8', WATCH_STYLE);
-  site.hold('/-/watch.js', 'text/javascript; charset=utf-8', readFileSync(join(__dirname, '../report/watch.js')));
+  site.hold('/-/watch.js', 'text/javascript; charset=utf-8', builtFile('report/watch.js'));
   return site;
 }
 

@@ -1,5 +1,5 @@
-import type { Box } from '../../core/document/types.js';
 import type { WatchedDifference, WatchedPage, WatchedWidth, WatchState } from '../watch-state.js';
+import type { Box } from '../../core/geometry/box.js';
 
 /* The script of the page that shows a watched project. */
 

@@ -1,16 +1,9 @@
 import { means, type Decision, type Reached } from '../../../core/brief/brief.js';
 import { familiesIn, writeFamilies } from '../../../core/css/font-families.js';
-import { leaveOut } from './choose.js';
-import { step } from '../capture/snapshot.js';
+import { leaveOut } from '../tree/choose.js';
 import { nameOf, pathOf } from '../drawing/layers.js';
-
-/** Elements of a drawing that the brief makes one picture each. */
-const merged = new Set<Element>();
-
-/** Whether the brief makes one picture of what is in an element. */
-export function isMerged(element: Element): boolean {
-  return merged.has(element);
-}
+import { step } from '../tree/path.js';
+import { merged } from '../drawing/merged-layers.js';
 
 const PAINTED = 'g, svg, a, use, image, text, rect, circle, ellipse, line, path, polygon, polyline, foreignObject';
 

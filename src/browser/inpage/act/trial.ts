@@ -1,6 +1,6 @@
-import type { Box } from '../../../core/document/types.js';
 import type { Standing, StandingText } from '../../../core/trim/movement.js';
-import { boxOf } from '../capture/snapshot.js';
+import type { Box } from '../../../core/geometry/box.js';
+import { boxOf } from '../tree/path.js';
 
 /** Attribute that carries the id of an element of the page document while it is tried. */
 const MARK = 'data-trial';

@@ -1,5 +1,5 @@
 import type { CapturedControl } from '../../../core/html/captured.js';
-import { numberedElements } from './snapshot.js';
+import { numberedElements } from '../tree/numbering.js';
 
 const PRESSED =
   'button, [role="button"], [role="tab"], a[href^="#"], a[aria-expanded], a[aria-haspopup], a:not([href])[data-toggle], [onclick]';

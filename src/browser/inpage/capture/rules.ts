@@ -1,6 +1,6 @@
 import type { RuleScope } from '../../../core/html/captured.js';
 import type { AskedSelector } from '../../../core/html/read-rules.js';
-import { numberedElements, shadowRoots } from './snapshot.js';
+import { numberedElements, shadowRoots } from '../tree/numbering.js';
 
 /**
  * Which numbered elements each selector matches. Selectors that the browser does not know match nothing.

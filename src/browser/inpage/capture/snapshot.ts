@@ -1,26 +1,16 @@
-import { isLeftOut } from '../act/choose.js';
+import { isLeftOut } from '../tree/choose.js';
 import { captureHead, metaOf } from './page-head.js';
 import { writeLooks } from '../drawing/markup.js';
-import type { Box, CapturedNode, CapturedPage } from '../../../core/html/captured.js';
+import type { CapturedNode, CapturedPage } from '../../../core/html/captured.js';
+import { startNumbering, numberNext } from '../tree/numbering.js';
+import { step, boxOf } from '../tree/path.js';
 
 const NEVER = new Set(['script', 'style', 'noscript', 'template', 'link', 'meta', 'base', 'head', 'title']);
-
-/** The elements that the last snapshot numbered, so that later calls can speak of them by number. */
-let numbered: (Element | null)[] = [];
-
-export function numberedElements(): readonly (Element | null)[] {
-  return numbered;
-}
-
-/** The open shadow roots of the page, in the order of their hosts. */
-export function shadowRoots(): ShadowRoot[] {
-  return numbered.flatMap((element) => (element?.shadowRoot ? [element.shadowRoot] : []));
-}
 
 /** Reads the whole page as plain data: elements and texts in document order. */
 export function snapshot(): CapturedPage {
   const nodes: CapturedNode[] = [];
-  numbered = [];
+  startNumbering();
   const visit = (element: Element, parent: number, path: string): void => {
     const tag = element.localName;
     if (NEVER.has(tag) || isLeftOut(element)) return;
@@ -35,7 +25,7 @@ export function snapshot(): CapturedPage {
       display: style.display,
       seen: element.checkVisibility(),
     };
-    numbered.push(element);
+    numberNext(element);
     if (element instanceof SVGSVGElement) {
       nodes.push({ ...shared, markup: drawing(element) });
       return;
@@ -60,7 +50,7 @@ export function snapshot(): CapturedPage {
         visit(child, index, `${path} > ${step(child, nth)}`);
       } else if (child instanceof Text && child.data) {
         range.selectNodeContents(child);
-        numbered.push(null);
+        numberNext(null);
         nodes.push({
           parent: index,
           text: child.data,
@@ -91,14 +81,6 @@ function childrenOf(element: Element): readonly Node[] {
     if (assigned.length) return assigned;
   }
   return [...element.childNodes];
-}
-
-/** The step of a path that leads to an element: the `nth` of its name in its box. */
-export function step(element: Element, nth: number): string {
-  if (element.id) return `${element.localName}#${CSS.escape(element.id)}`;
-  return nth > 1 || element.parentElement?.querySelector(`:scope > ${CSS.escape(element.localName)}:nth-of-type(2)`)
-    ? `${element.localName}:nth-of-type(${nth})`
-    : element.localName;
 }
 
 function attributesOf(element: Element): Record<string, string> {
@@ -171,9 +153,4 @@ function inlineUses(copy: SVGSVGElement): void {
     for (const part of parts) group.append(part.cloneNode(true));
     use.replaceWith(group);
   }
-}
-
-export function boxOf(rect: DOMRect): Box {
-  const round = (value: number): number => Math.round(value * 100) / 100;
-  return [round(rect.left + scrollX), round(rect.top + scrollY), round(rect.width), round(rect.height)];
 }

@@ -1,5 +1,4 @@
-import { isStillSheet } from '../act/settle.js';
-import { numberedElements, shadowRoots } from './snapshot.js';
+import { isStillSheet } from '../tree/settle.js';
 import { anyMayMatch, namesIn } from '../../../core/html/names.js';
 import type {
   CapturedDeclaration,
@@ -8,6 +7,7 @@ import type {
   CapturedSheets,
   RuleScope,
 } from '../../../core/html/captured.js';
+import { numberedElements, shadowRoots } from '../tree/numbering.js';
 
 /** Shorthands whose value hides behind empty longhands when it contains `var()`. */
 const SHORTHANDS = (

@@ -1,7 +1,6 @@
 import { clustersOf } from '../../../core/drawing/clusters.js';
 import { around } from '../../../core/geometry/box.js';
 import type { DrawnArt, DrawnBoard, DrawnBox, DrawnItem, DrawnPicture } from '../../../core/drawing/drawing.js';
-import { isMerged } from '../act/decide.js';
 import { clipped, wholePixels, contains, isEmpty, isUpright, pageBox, paintedBox, same } from './geometry.js';
 import { definitionBox, radiusOf, roundClip } from './clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './layers.js';
@@ -11,6 +10,7 @@ import { looksLikeText } from './outlines.js';
 import { strokeAndFill } from './paint.js';
 import { embedPictures } from './embed-images.js';
 import { standAlone } from './markup.js';
+import { isMerged } from './merged-layers.js';
 
 /** Elements that paint something by themselves. */
 const PAINTING = new Set(['rect', 'circle', 'ellipse', 'line', 'path', 'polygon', 'polyline', 'image', 'text', 'use', 'foreignObject']); // prettier-ignore

@@ -1,5 +1,5 @@
 import type { Asked, MeasuredThing } from '../../../core/proof/measurement.js';
-import { boxOf } from '../capture/snapshot.js';
+import { boxOf } from '../tree/path.js';
 
 /** The elements that are asked for, with their ids. */
 export function elementsOf(things: Asked['things'] = [], order: Asked['order'] = []): Map<Element, string> {

@@ -1,5 +1,5 @@
-import type { Box } from '../../../core/document/types.js';
-import { boxOf } from '../capture/snapshot.js';
+import type { Box } from '../../../core/geometry/box.js';
+import { boxOf } from '../tree/path.js';
 
 /** A picture as it is shown now. */
 export interface ShownPicture {

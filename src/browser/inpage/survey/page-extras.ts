@@ -1,6 +1,6 @@
 import type { SeenExtra, SeenItems } from '../../../core/survey/observations.js';
 import { extra, nameOf, pathTo } from './page-names.js';
-import { boxOf } from '../capture/snapshot.js';
+import { boxOf } from '../tree/path.js';
 
 /** Media types of data that only looks like a script. */
 const DATA = /json|template|html|x-/i;

@@ -1,5 +1,5 @@
 import type { SeenExtra } from '../../../core/survey/observations.js';
-import { step } from '../capture/snapshot.js';
+import { step } from '../tree/path.js';
 
 /** Names are no longer than this, letters. */
 const LONG = 60;

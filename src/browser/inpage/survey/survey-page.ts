@@ -1,4 +1,3 @@
-import type { Box } from '../../../core/document/types.js';
 import { firstFamily } from '../../../core/css/font-families.js';
 import {
   MANY_COLOURS,
@@ -13,7 +12,8 @@ import { elsewhereIn, itemsIn, scriptsIn, sectionsIn } from './page-extras.js';
 import { metaOf } from '../capture/page-head.js';
 import { extra, nameOf, pathTo } from './page-names.js';
 import { bytesOf } from './survey-layers.js';
-import { boxOf, step } from '../capture/snapshot.js';
+import type { Box } from '../../../core/geometry/box.js';
+import { step, boxOf } from '../tree/path.js';
 
 /** What one look at a page in a viewport tells: things that show, and what the page is besides. */
 export type SeenInPage = Pick<

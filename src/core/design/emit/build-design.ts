@@ -12,12 +12,13 @@ import { layOut } from '../layout/layout.js';
 import { withLists } from '../structure/lists.js';
 import { matchBoards, matchedShare, type BoardMatch } from '../match/match-artboards.js';
 import { wordsOf } from '../text/paragraphs.js';
-import { piecesOfAll, type Piece, type Pieces } from '../structure/pieces.js';
+import { piecesOfAll } from '../structure/pieces.js';
 import { rolesOf } from '../roles/roles.js';
 import { allWidths, screensBelow } from '../responsive/screens.js';
-import type { BoardLooks } from '../layout/context.js';
 import { breakpointsBetween } from '../responsive/style-variants.js';
 import type { Standing } from '../match/element-places.js';
+import type { Piece, Pieces } from '../model/piece.js';
+import type { BoardLooks } from '../model/part-styles.js';
 
 export interface BuiltDesign {
   readonly document: PageDocument;

@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import { NameGiver } from '../../text/words.js';
-import type { Part } from '../structure/arrange.js';
 import type { BoardView } from '../match/artboard-view.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { pathOf } from '../roles/names.js';
 import { standingOn, type Standing } from '../match/element-places.js';
+import type { Part } from '../model/part.js';
 
 /** Gives elements their ids, and remembers where each stands in the design. */
 export class ElementIds {

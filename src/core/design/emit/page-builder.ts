@@ -9,7 +9,6 @@ import type {
 } from '../../document/types.js';
 import { textOf } from '../../document/walk.js';
 import { slug } from '../../text/words.js';
-import type { Part } from '../structure/arrange.js';
 import type { BoardView } from '../match/artboard-view.js';
 import type { DrawnBoard, DrawnBox } from '../../drawing/drawing.js';
 import { markVariant, startOf } from '../structure/lists.js';
@@ -17,14 +16,17 @@ import { drawingIn } from './vector-images.js';
 import { ElementIds } from './element-ids.js';
 import { fluidLooks } from '../responsive/fluid.js';
 import { kindOfBox, pathOf, sectionName, sitePartOf, textHref } from '../roles/names.js';
-import { wordsOf, type Paragraph } from '../text/paragraphs.js';
-import type { Piece, Pieces } from '../structure/pieces.js';
+import { wordsOf } from '../text/paragraphs.js';
 import type { Roles } from '../roles/roles.js';
-import { add, undecorated, type BoardLooks } from '../layout/context.js';
+import { add, undecorated } from '../layout/context.js';
 import { allWidths, type DesignChoices } from '../responsive/screens.js';
 import { styleFromBoards } from '../responsive/style-variants.js';
 import { wordingsOf } from './wording-variants.js';
 import { inputType, isTall, writingLook, writtenVariant } from '../roles/form-fields.js';
+import type { Part } from '../model/part.js';
+import type { Piece, Pieces } from '../model/piece.js';
+import type { Paragraph } from '../model/paragraph.js';
+import type { BoardLooks } from '../model/part-styles.js';
 
 export interface DesignInput extends DesignChoices {
   readonly fonts?: readonly FontFace[];

@@ -2,8 +2,9 @@ import { createHash } from 'node:crypto';
 import type { ElementNode, PageNode } from '../../document/types.js';
 import type { TextLook } from '../../drawing/drawing.js';
 import { hrefFrom, isLinkedRun } from '../roles/links.js';
-import { sameLook, type Run } from '../text/lines.js';
-import { type Paragraph } from '../text/paragraphs.js';
+import { sameLook } from '../text/lines.js';
+import type { Run } from '../model/text-line.js';
+import type { Paragraph } from '../model/paragraph.js';
 
 /** Makes a style of a look that is the same on every board, and returns its name. */
 type AddStyle = (look: Record<string, string>) => string;

@@ -1,6 +1,6 @@
 import type { ElementNode } from '../../document/types.js';
-import { artAddress } from './declarations.js';
-import type { Piece } from '../structure/pieces.js';
+import { artAddress } from '../layout/element-styles.js';
+import type { Piece } from '../model/piece.js';
 
 /** Drawing up to this size (px) and length (characters) becomes an icon in the page rather than a file. */
 const ICON_SIZE = 96;

@@ -1,6 +1,7 @@
 import type { ElementNode, PageNode } from '../../document/types.js';
-import { saidBy, type Paragraph } from '../text/paragraphs.js';
+import { saidBy } from '../text/paragraphs.js';
 import { breaksOn, runsOf } from './runs.js';
+import type { Paragraph } from '../model/paragraph.js';
 
 /** A text, and what it says on each board. */
 export interface Said {

@@ -1,11 +1,9 @@
 import type { BoardView } from '../match/artboard-view.js';
-import type { Part } from '../structure/arrange.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px } from '../../geometry/box.js';
-import type { Look, Region } from './place.js';
-
-/** Looks of all parts on one board. */
-export type BoardLooks = Map<Part, Look>;
+import type { Part } from '../model/part.js';
+import type { Region, Look } from '../model/region.js';
+import type { BoardLooks } from '../model/part-styles.js';
 
 /** What the layout of rows, grids and stacks works with. */
 export interface Setting {
@@ -16,9 +14,6 @@ export interface Setting {
   /** Gives a part its own look and lays out what is inside. `sized` if its width is set already. */
   readonly dress: (part: Part, box: DrawnBox, region: Region, sized: boolean) => void;
 }
-
-/** Equal to the eye, px. */
-export const EQUAL = 1.5;
 
 export function add(looks: BoardLooks, part: Part, more: Look): void {
   looks.set(part, { ...looks.get(part), ...more });
@@ -65,15 +60,6 @@ export function ordered(children: readonly Part[], axis: 0 | 1, { view, looks }:
   const sorted = [...children].sort((a, b) => boxIn(view, a)[axis] - boxIn(view, b)[axis]);
   sayOrder(sorted, children, looks);
   return sorted;
-}
-
-/** Gaps that differ by no more than this are meant to be equal, px. */
-const GAP_SLACK = 1;
-
-/** The gap that stands for all, so that they take as much room together as on the board; undefined if they differ. */
-export function usualGap(gaps: readonly number[]): number | undefined {
-  if (gaps.length === 0 || Math.max(...gaps) - Math.min(...gaps) > GAP_SLACK) return undefined;
-  return gaps.reduce((sum, gap) => sum + gap, 0) / gaps.length;
 }
 
 /** Room above and below what a part holds. */

@@ -1,7 +1,8 @@
-import type { Part } from '../structure/arrange.js';
 import { wordsOf } from '../text/paragraphs.js';
-import { isOneCell, type Look } from './place.js';
-import type { BoardLooks } from './context.js';
+import { isOneCell } from './place.js';
+import type { Part } from '../model/part.js';
+import type { Look } from '../model/region.js';
+import type { BoardLooks } from '../model/part-styles.js';
 
 /** Longest words of a text that stand for it in a reason. */
 const LONGEST = 40;

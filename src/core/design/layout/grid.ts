@@ -1,9 +1,10 @@
-import type { Part } from '../structure/arrange.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
-import { NONE, given, type Region } from './place.js';
+import { NONE, given } from './place.js';
 import { columnsOf } from './rows.js';
 import { add, boxIn, orderedRows, paddingDown, widenSide, type Setting } from './context.js';
+import type { Part } from '../model/part.js';
+import type { Region } from '../model/region.js';
 
 /** Lays out like things in rows of several. */
 export function layGrid(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {

@@ -1,8 +1,9 @@
-import type { Part } from '../structure/arrange.js';
 import type { BoardView } from '../match/artboard-view.js';
 import { px, right, shared } from '../../geometry/box.js';
 import { SIDE_FLOOR } from './place.js';
-import { add, type BoardLooks } from './context.js';
+import { add } from './context.js';
+import type { Part } from '../model/part.js';
+import type { BoardLooks } from '../model/part-styles.js';
 
 /** Edges this alike are one, px. */
 const ALIKE = 8;

@@ -1,16 +1,19 @@
 import type { BoardView } from '../match/artboard-view.js';
-import type { Part } from '../structure/arrange.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
-import { boxLook, pictureLook, textLook } from '../emit/declarations.js';
-import { drawnBox, type Piece } from '../structure/pieces.js';
+import { boxLook, pictureLook, textLook } from './element-styles.js';
 import { layGrid } from './grid.js';
 import { centred, centreGutters } from './gutters.js';
-import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, placeAcross, type Look, type Region } from './place.js';
+import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, placeAcross } from './place.js';
 import { layRow } from './rows.js';
-import { layTags } from '../structure/tags.js';
 import { layWrap } from './wrap.js';
-import { add, boxIn, ordered, paddingDown, rowsOf, usualGap, type BoardLooks, type Setting } from './context.js';
+import { add, boxIn, ordered, paddingDown, rowsOf, type Setting } from './context.js';
+import type { Part } from '../model/part.js';
+import { type Piece, drawnBox } from '../model/piece.js';
+import type { Region, Look } from '../model/region.js';
+import { usualGap } from '../model/gap.js';
+import { layTags } from './tag-lines.js';
+import type { BoardLooks } from '../model/part-styles.js';
 
 /** Works out how each part of the tree has to be laid out to stand where it stands on the board. */
 export function layOut(root: Part, view: BoardView): BoardLooks {

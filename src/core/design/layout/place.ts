@@ -1,14 +1,9 @@
 import type { BoardView } from '../match/artboard-view.js';
-import type { Part } from '../structure/arrange.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { px, right } from '../../geometry/box.js';
-import type { Paragraph } from '../text/paragraphs.js';
-
-/** The stretch across a page that a part may fill; px. */
-export interface Region {
-  readonly x: number;
-  readonly width: number;
-}
+import type { Part } from '../model/part.js';
+import type { Region, Look } from '../model/region.js';
+import type { Paragraph } from '../model/paragraph.js';
 
 /** Columns of a grid in whose only cell things lie over each other, and what puts them there: over what is not so placed, too. */
 export const ONE_CELL = 'minmax(0, 1fr)';
@@ -25,8 +20,6 @@ export const NONE = 1.5;
 export const SIDE_FLOOR = 20;
 /** Things this nearly in the middle are in the middle, px. */
 const CENTRED = 2.5;
-
-export type Look = Record<string, string>;
 
 /** The declarations, if the condition holds. */
 export function given(condition: boolean, look: Look): Look {

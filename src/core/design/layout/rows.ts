@@ -1,9 +1,12 @@
-import type { Part } from '../structure/arrange.js';
 import { columnsFor } from './columns.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
-import { isContentRow, NONE, given, type Look, type Region } from './place.js';
-import { add, boxIn, EQUAL, ordered, paddingDown, usualGap, widenSide, type Setting } from './context.js';
+import { isContentRow, NONE, given } from './place.js';
+import { add, boxIn, ordered, paddingDown, widenSide, type Setting } from './context.js';
+import type { Part } from '../model/part.js';
+import type { Region, Look } from '../model/region.js';
+import { EQUAL } from '../model/tolerances.js';
+import { usualGap } from '../model/gap.js';
 
 /** Things side by side, from left to right. */
 interface Row {

@@ -1,8 +1,9 @@
-import type { Part } from '../structure/arrange.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
-import { isShort, NONE, given, type Region } from './place.js';
+import { isShort, NONE, given } from './place.js';
 import { add, boxIn, orderedRows, paddingDown, type Setting } from './context.js';
+import type { Part } from '../model/part.js';
+import type { Region } from '../model/region.js';
 
 /** Lays out rows of different numbers of things: they run on, and each row is filled so that the next begins anew. */
 export function layWrap(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {

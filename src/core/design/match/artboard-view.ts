@@ -1,8 +1,8 @@
-import type { Part } from '../structure/arrange.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { aroundColumns } from '../layout/columns.js';
 import { around, middle } from '../../geometry/box.js';
-import type { Piece, Pieces } from '../structure/pieces.js';
+import type { Part } from '../model/part.js';
+import type { Piece, Pieces } from '../model/piece.js';
+import { aroundColumns } from '../model/even-columns.js';
 
 /** One board seen through the tree that was made from the widest: which piece stands for which, and where. */
 export class BoardView {

@@ -1,8 +1,8 @@
-import type { Part } from '../structure/arrange.js';
 import { area } from '../../geometry/box.js';
 import type { BoardView } from './artboard-view.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { drawnBox } from '../structure/pieces.js';
+import type { Part } from '../model/part.js';
+import { drawnBox } from '../model/piece.js';
 
 /** Where an element stands on a board, px, and how it shows. */
 export interface Standing {

@@ -1,6 +1,7 @@
-import { arrange, type Part } from '../structure/arrange.js';
+import { arrange } from '../structure/arrange.js';
 import { matchBoards, type BoardMatch } from './match-artboards.js';
-import type { Piece, Pieces } from '../structure/pieces.js';
+import type { Part } from '../model/part.js';
+import type { Piece, Pieces } from '../model/piece.js';
 
 /** What one board has that the first does not. */
 export interface Extras {

@@ -1,6 +1,6 @@
 import { saidBy } from '../text/paragraphs.js';
-import type { Piece, Pieces } from '../structure/pieces.js';
 import { rewordedTexts } from './reworded-texts.js';
+import type { Piece, Pieces } from '../model/piece.js';
 
 /** Which piece of another board is the same thing as a piece of the first. */
 export interface BoardMatch {

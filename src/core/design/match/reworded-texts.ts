@@ -1,5 +1,5 @@
 import { wordsOf } from '../text/paragraphs.js';
-import type { Piece, Pieces } from '../structure/pieces.js';
+import type { Piece, Pieces } from '../model/piece.js';
 
 type Text = Extract<Piece, { type: 'text' }>;
 

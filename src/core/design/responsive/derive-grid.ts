@@ -1,8 +1,9 @@
-import type { Part } from '../structure/arrange.js';
 import { lengthOf, px } from '../../geometry/box.js';
-import { isOneCell, type Look } from '../layout/place.js';
+import { isOneCell } from '../layout/place.js';
 import { SPACING_FLOOR } from './screens.js';
-import type { BoardLooks } from '../layout/context.js';
+import type { Part } from '../model/part.js';
+import type { Look } from '../model/region.js';
+import type { BoardLooks } from '../model/part-styles.js';
 
 /** A row up to this height is a bar, such as a menu; px. */
 const BAR_HEIGHT = 90;

@@ -1,13 +1,14 @@
-import { arrange, type Part } from '../structure/arrange.js';
+import { arrange } from '../structure/arrange.js';
 import { bandsOf } from '../structure/sections.js';
 import { BoardView } from '../match/artboard-view.js';
 import { deriveLooks } from './derive.js';
 import { layOut } from '../layout/layout.js';
 import { wordsOf } from '../text/paragraphs.js';
 import { piecesOf } from '../structure/pieces.js';
-import type { Look } from '../layout/place.js';
 import { board, box, line, picture } from '../sample.js';
 import { screensBelow } from './screens.js';
+import type { Part } from '../model/part.js';
+import type { Look } from '../model/region.js';
 
 type Items = Parameters<typeof board>[2][];
 

@@ -1,9 +1,10 @@
-import type { Part } from '../structure/arrange.js';
 import { columnsIn, COLUMN, LEAST_GAP, pictureFirst, setColumns } from './derive-grid.js';
 import { lengthOf, px } from '../../geometry/box.js';
-import { isOneCell, type Look } from '../layout/place.js';
+import { isOneCell } from '../layout/place.js';
 import { scaledLook, SPACING_FLOOR, type Screen } from './screens.js';
-import type { BoardLooks } from '../layout/context.js';
+import type { Part } from '../model/part.js';
+import type { Look } from '../model/region.js';
+import type { BoardLooks } from '../model/part-styles.js';
 
 /** Room at the sides of a narrow screen, px. */
 const GUTTER = 20;

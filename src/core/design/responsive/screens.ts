@@ -1,5 +1,5 @@
 import { px } from '../../geometry/box.js';
-import type { Look } from '../layout/place.js';
+import type { Look } from '../model/region.js';
 
 /**
  * What is left of sizes above their floor on a screen that nobody drew, each as a share of what the next wider screen

@@ -1,6 +1,6 @@
 import type { StyleVariant } from '../../document/types.js';
-import type { Part } from '../structure/arrange.js';
 import { px } from '../../geometry/box.js';
+import type { Part } from '../model/part.js';
 
 /** A place to write in that is higher than this takes several lines; px. */
 const TALL = 84;

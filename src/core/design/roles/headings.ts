@@ -1,7 +1,8 @@
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, holds, middle } from '../../geometry/box.js';
-import { wordsOf, type Paragraph } from '../text/paragraphs.js';
-import type { Piece } from '../structure/pieces.js';
+import { wordsOf } from '../text/paragraphs.js';
+import type { Piece } from '../model/piece.js';
+import type { Paragraph } from '../model/paragraph.js';
 
 /** A text this much larger than the body text is a heading. */
 const LARGER = 1.18;

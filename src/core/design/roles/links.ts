@@ -1,8 +1,9 @@
 import type { DrawnBox, TextLook } from '../../drawing/drawing.js';
 import { bottom, holds, right } from '../../geometry/box.js';
 import { iconNames, lookOf, MENU_ZONE } from './headings.js';
-import { wordsOf, type Paragraph } from '../text/paragraphs.js';
-import type { Piece } from '../structure/pieces.js';
+import { wordsOf } from '../text/paragraphs.js';
+import type { Piece } from '../model/piece.js';
+import type { Paragraph } from '../model/paragraph.js';
 
 /** Largest type and most words of an entry of a menu. */
 const ENTRY_SIZE = 22;

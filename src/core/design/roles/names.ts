@@ -1,8 +1,8 @@
 import type { ElementNode, Kind, Part as SitePart } from '../../document/types.js';
 import { elements, textOf } from '../../document/walk.js';
 import { firstWords } from '../../text/words.js';
-import type { Part } from '../structure/arrange.js';
-import type { Piece } from '../structure/pieces.js';
+import type { Part } from '../model/part.js';
+import type { Piece } from '../model/piece.js';
 
 /** A first band up to this height is a header, a last one with a copyright line a footer; px. */
 const HEADER_HEIGHT = 140;

@@ -1,9 +1,10 @@
-import type { Part } from '../structure/arrange.js';
 import { right } from '../../geometry/box.js';
 import { headingLevels } from './headings.js';
 import { linksOf } from './links.js';
-import { wordsOf, type Paragraph } from '../text/paragraphs.js';
-import type { Piece, Pieces } from '../structure/pieces.js';
+import { wordsOf } from '../text/paragraphs.js';
+import type { Part } from '../model/part.js';
+import type { Piece, Pieces } from '../model/piece.js';
+import type { Paragraph } from '../model/paragraph.js';
 
 /** What texts and boxes are, told from their look and place. */
 export interface Roles {

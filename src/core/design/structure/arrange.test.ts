@@ -1,18 +1,21 @@
 import fc from 'fast-check';
 import type { PageDocument } from '../../document/types.js';
 import { elements, isWords, textOf } from '../../document/walk.js';
-import { arrange, type Part } from './arrange.js';
+import { arrange } from './arrange.js';
 import { buildDesign } from '../emit/build-design.js';
-import { aroundColumns, columnsFor } from '../layout/columns.js';
+import { columnsFor } from '../layout/columns.js';
 import type { DrawnBoard, DrawnBox, DrawnItem } from '../../drawing/drawing.js';
 import { bringExtras } from '../match/extra-parts.js';
 import { explainPart } from '../layout/explain.js';
 import { lengthOf } from '../../geometry/box.js';
 import { matchBoards } from '../match/match-artboards.js';
 import { wordsOf } from '../text/paragraphs.js';
-import { piecesOf, type Piece } from './pieces.js';
+import { piecesOf } from './pieces.js';
 import { art, board, box, line, picture } from '../sample.js';
 import { allWidths, scaledLook } from '../responsive/screens.js';
+import type { Part } from '../model/part.js';
+import type { Piece } from '../model/piece.js';
+import { aroundColumns } from '../model/even-columns.js';
 
 type Items = Parameters<typeof board>[2][];
 

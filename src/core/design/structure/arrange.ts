@@ -2,29 +2,8 @@ import { cutsOf, rowCut, stackCut, TOUCH, type Cut } from './cuts.js';
 import { tagsIn, withTags } from './tags.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { area, around, bottom, right, shared } from '../../geometry/box.js';
-import type { Piece } from './pieces.js';
-
-export type Direction = 'stack' | 'row';
-
-/** A piece, or a group of parts that lie above or beside each other; `over` lies over the rest. */
-export interface Part {
-  readonly piece?: Piece;
-  readonly direction: Direction;
-  readonly parts: Part[];
-  readonly over: Part[];
-  readonly box: DrawnBox;
-  /** What it holds are the items of a list; the HTML element of that. */
-  readonly list?: 'ul' | 'ol';
-  /** A section across the page without a box of its own. */
-  readonly band?: true;
-  /** It holds tags, which break into lines by themselves. */
-  readonly tags?: true;
-  /** Why it became what it is, in words. */
-  readonly reason: string;
-}
-
-/** Where a piece lies on another artboard of the page; undefined if it is not there. */
-export type Elsewhere = (piece: Piece) => DrawnBox | undefined;
+import type { Part, Elsewhere } from '../model/part.js';
+import type { Piece } from '../model/piece.js';
 
 /**
  * Finds rows and columns among things that lie side by side: recursive cuts along clear gaps. Of the ways to cut that

@@ -1,6 +1,6 @@
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { around, bottom, right } from '../../geometry/box.js';
-import type { Piece } from './pieces.js';
+import type { Piece } from '../model/piece.js';
 
 /** Boxes may overlap by this much and still lie beside each other, px. */
 export const TOUCH = 3;

@@ -1,10 +1,10 @@
 import type { StyleVariant } from '../../document/types.js';
 import { markKind } from '../../text/words.js';
-import type { Part } from './arrange.js';
 import { around, px } from '../../geometry/box.js';
-import type { Mark } from '../text/list-markers.js';
 import { wordsOf } from '../text/paragraphs.js';
-import type { Piece } from './pieces.js';
+import type { Part } from '../model/part.js';
+import type { Piece } from '../model/piece.js';
+import type { Mark } from '../model/list-marker.js';
 
 /** Largest drawing that stands before an item of a list, px. */
 const MARK_SIZE = 28;

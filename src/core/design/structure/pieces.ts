@@ -1,41 +1,9 @@
-import type { DrawnArt, DrawnBoard, DrawnBox, DrawnPicture, DrawnShape, DrawnText } from '../../drawing/drawing.js';
+import type { DrawnBoard, DrawnBox, DrawnText } from '../../drawing/drawing.js';
 import { area, bottom, holds } from '../../geometry/box.js';
 import { agreeOnTexts } from '../text/agree-on-texts.js';
-import { paragraphsOf, type Paragraph } from '../text/paragraphs.js';
-
-/** What all pieces have. */
-interface Placed {
-  readonly order: number;
-  /** The place it takes in the layout. */
-  readonly box: DrawnBox;
-  /** How far it hangs over the lower or the upper edge of its section, px. */
-  readonly hang?: number;
-  readonly rise?: number;
-  readonly inside: Piece[];
-}
-
-/** One thing of a drawing that the page will have: a text, a picture, artwork, or a box that may hold others. */
-export type Piece =
-  | (Placed & { readonly type: 'text'; readonly text: Paragraph })
-  | (Placed & { readonly type: 'picture'; readonly picture: DrawnPicture })
-  | (Placed & { readonly type: 'art'; readonly art: DrawnArt })
-  | (Placed & { readonly type: 'box'; readonly shape: DrawnShape; readonly look: Readonly<Record<string, string>> });
-
-/** Where a piece is drawn, with what hangs over. */
-export function drawnBox({ box, hang = 0, rise = 0 }: Piece): DrawnBox {
-  return [box[0], box[1] - rise, box[2], box[3] + rise + hang];
-}
-
-/** The pieces of a board, each inside the smallest box that holds it, and what is painted on the board itself. */
-export interface Pieces {
-  readonly width: number;
-  readonly height: number;
-  /** CSS background of the whole board. */
-  readonly ground: Readonly<Record<string, string>>;
-  readonly top: readonly Piece[];
-  /** All pieces, in painting order. */
-  readonly all: readonly Piece[];
-}
+import { paragraphsOf } from '../text/paragraphs.js';
+import type { Piece, Pieces } from '../model/piece.js';
+import type { Paragraph } from '../model/paragraph.js';
 
 /** A thing may stick out of its box by this much, px. */
 const SLACK = 2;

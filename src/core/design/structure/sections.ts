@@ -1,5 +1,5 @@
-import type { Part } from './arrange.js';
 import { around, bottom } from '../../geometry/box.js';
+import type { Part } from '../model/part.js';
 
 /** Gap from which on things on the bare board belong to different sections, px, and in usual gaps. */
 const LEAST_GAP = 48;

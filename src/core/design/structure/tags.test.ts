@@ -1,10 +1,11 @@
-import { arrange, type Part } from './arrange.js';
+import { arrange } from './arrange.js';
 import { buildDesign } from '../emit/build-design.js';
 import type { DrawnBoard } from '../../drawing/drawing.js';
 import { piecesOf } from './pieces.js';
 import { board, box, line } from '../sample.js';
 import { elements } from '../../document/walk.js';
 import { tagsIn } from './tags.js';
+import type { Part } from '../model/part.js';
 
 type Items = Parameters<typeof board>[2][];
 const WORDS = ['Moon', 'Planets', 'Tide', 'Comets tonight', 'Dome', 'Meteors', 'Rings'];

@@ -1,11 +1,10 @@
-import type { Part } from './arrange.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { around, bottom, px, right } from '../../geometry/box.js';
+import { around, bottom } from '../../geometry/box.js';
 import type { Cut } from './cuts.js';
 import { wordsOf } from '../text/paragraphs.js';
-import type { Piece } from './pieces.js';
-import type { Region } from '../layout/place.js';
-import { add, boxIn, EQUAL, orderedRows, paddingDown, usualGap, type Setting } from '../layout/context.js';
+import type { Piece } from '../model/piece.js';
+import { EQUAL } from '../model/tolerances.js';
+import { alignOf, gapOf } from '../model/line-alignment.js';
 
 /** Tags: a word or two each in boxes that look alike, which run on from line to line as words do. */
 
@@ -61,55 +60,4 @@ export function withTags(cut: Cut): Cut {
     else groups.push([...group]);
   }
   return groups.length > 1 && groups.length < cut.groups.length ? { ...cut, groups } : cut;
-}
-
-function alignOf(lines: readonly DrawnBox[]): 'flex-start' | 'center' | undefined {
-  const same = (values: readonly number[]): boolean => Math.max(...values) - Math.min(...values) <= 2 * EQUAL;
-  if (same(lines.map(([x]) => x))) return 'flex-start';
-  return same(lines.map(([x, , width]) => x + width / 2)) ? 'center' : undefined;
-}
-
-/** The gap between tags in a line; undefined if it differs, or no line holds two. */
-function gapOf(lines: readonly (readonly DrawnBox[])[]): number | undefined {
-  return usualGap(lines.flatMap((line) => line.slice(1).map((box, at) => box[0] - right(line[at] as DrawnBox))));
-}
-
-/** Room that rounding may take, px. */
-const ROUNDING = 1;
-
-/** Lays tags out so that they break into lines by themselves; false if that gives other lines than the board has. */
-export function layTags(
-  part: Part,
-  children: readonly Part[],
-  box: DrawnBox,
-  region: Region,
-  setting: Setting,
-): boolean {
-  const { view, looks } = setting;
-  const rows = orderedRows(children, setting);
-  const lines = rows.map((row) => row.map((one) => boxIn(view, one)));
-  const whole = lines.map((line) => around(line));
-  const [gap, align] = [gapOf(lines), alignOf(whole)];
-  const down = usualGap(whole.slice(1).map((line, at) => line[1] - bottom(whole[at] as DrawnBox)));
-  if (gap === undefined || gap < 0 || !align || down === undefined || down < 0) return false;
-  const breaks = whole.every((line, at) => {
-    const next = lines[at + 1]?.[0];
-    return line[2] <= region.width - ROUNDING && (!next || line[2] + gap + next[2] > region.width + ROUNDING);
-  });
-  if (!breaks || (align === 'flex-start' && Math.abs((whole[0] as DrawnBox)[0] - region.x) > EQUAL)) return false;
-  add(looks, part, {
-    display: 'flex',
-    'flex-wrap': 'wrap',
-    'column-gap': px(gap),
-    'row-gap': px(down),
-    'align-items': 'flex-start',
-    ...(align === 'center' ? { 'justify-content': 'center' } : {}),
-    ...paddingDown(box, (whole[0] as DrawnBox)[1], bottom(whole.at(-1) as DrawnBox)),
-  });
-  for (const one of rows.flat()) {
-    const own = boxIn(view, one);
-    add(looks, one, { 'flex-shrink': '0' });
-    setting.dress(one, own, { x: own[0], width: own[2] }, true);
-  }
-  return true;
 }

@@ -1,8 +1,9 @@
 import { agreeOnTexts } from './agree-on-texts.js';
 import type { DrawnBoard } from '../../drawing/drawing.js';
-import { wordsOf, type Paragraph } from './paragraphs.js';
+import { wordsOf } from './paragraphs.js';
 import { textsOf } from '../structure/pieces.js';
 import { board, line } from '../sample.js';
+import type { Paragraph } from '../model/paragraph.js';
 
 const agreed = (...boards: DrawnBoard[]): Paragraph[][] =>
   agreeOnTexts(boards.map(textsOf), boards.map(({ width }) => width)); // prettier-ignore

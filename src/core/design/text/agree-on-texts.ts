@@ -1,6 +1,7 @@
 import { around, bottom } from '../../geometry/box.js';
-import { type Line } from './lines.js';
-import { alignmentOf, leadingOf, mainLook, saidBy, wordsOf, wouldFit, type Paragraph } from './paragraphs.js';
+import { alignmentOf, leadingOf, mainLook, saidBy, wordsOf, wouldFit } from './paragraphs.js';
+import type { Line } from '../model/text-line.js';
+import type { Paragraph } from '../model/paragraph.js';
 
 /**
  * Artboards of one page say of each other what is one text: what some boards have in one piece and others in several below

@@ -1,27 +1,7 @@
 import type { DrawnBox, DrawnText, TextLook } from '../../drawing/drawing.js';
 import { isSureMark } from './list-markers.js';
 import { around, bottom, right } from '../../geometry/box.js';
-
-/** Words of one look in a line. */
-export interface Run {
-  readonly text: string;
-  readonly look: TextLook;
-  readonly href?: string;
-  /** How far its baseline lies above that of the line (an exponent) or below it (an index, negative), px. */
-  readonly raise?: number;
-}
-
-export interface Line {
-  readonly runs: readonly Run[];
-  readonly box: DrawnBox;
-  /** Width of its first word: what would have to fit for it to move up. */
-  readonly firstWord: number;
-  /** Where its second word begins, if it was drawn in one piece, px. */
-  readonly second?: number;
-  readonly anchor?: DrawnText['anchor'];
-  /** It begins anew though its first word would have fitted above. */
-  readonly broken?: true;
-}
+import type { Run, Line } from '../model/text-line.js';
 
 /** Farthest that words of one line may stand apart, in font sizes. */
 const WORD_GAP = 0.55;

@@ -1,15 +1,6 @@
 import { markKind } from '../../text/words.js';
-import type { Line, Run } from './lines.js';
-import type { Paragraph } from './paragraphs.js';
-
-/** What stands before an item of a list. */
-export interface Mark {
-  readonly kind: 'bullet' | 'number';
-  /** As it was drawn: `•`, `2.` */
-  readonly text: string;
-  /** How far the words are set in behind it, px; undefined if further lines begin below the mark. */
-  readonly inset?: number;
-}
+import type { Run, Line } from '../model/text-line.js';
+import type { Paragraph } from '../model/paragraph.js';
 
 /** Those that never stand between the words of a line. */
 const SURE = /^([•◦‣▪■□●○✓✔]|\(?\d{1,2}[.)])$/;

@@ -1,27 +1,9 @@
 import type { DrawnBox, DrawnText, TextLook } from '../../drawing/drawing.js';
-import { joinLines, type Line, type OpenLine } from './lines.js';
-import { beginsItem, insetEdge, withMarks, type Mark } from './list-markers.js';
+import { joinLines, type OpenLine } from './lines.js';
+import { beginsItem, insetEdge, withMarks } from './list-markers.js';
 import { around, middle, right } from '../../geometry/box.js';
-
-export type Alignment = 'left' | 'center' | 'right';
-
-/** Lines that a person would call one text. */
-export interface Paragraph {
-  readonly order: number;
-  readonly path: string;
-  readonly layer: string;
-  readonly lines: readonly Line[];
-  /** Around the glyph boxes of all lines. */
-  readonly box: DrawnBox;
-  /** Look of most of its characters. */
-  readonly look: TextLook;
-  /** From line to line, px; for one line what its font asks for. */
-  readonly leading: number;
-  readonly align: Alignment;
-  readonly href?: string;
-  /** What stands before it as an item of a list; no part of its words. */
-  readonly mark?: Mark;
-}
+import type { Line } from '../model/text-line.js';
+import type { Alignment, Paragraph } from '../model/paragraph.js';
 
 /** Largest leading of a paragraph, in font sizes. */
 const WIDEST_LEADING = 2.1;

@@ -1,7 +1,8 @@
 import { element, page, words } from '../../document/sample.js';
-import type { Box, ElementNode, PageDocument } from '../../document/types.js';
+import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements } from '../../document/walk.js';
 import { columns } from './columns.js';
+import type { Box } from '../../geometry/box.js';
 
 const styles = {
   left: { rest: { float: 'left', width: '50%' } },

@@ -1,5 +1,5 @@
-import { bottom, right } from '../../geometry/box.js';
-import type { Box, ElementNode, Kind, PageDocument } from '../../document/types.js';
+import { bottom, right, type Box } from '../../geometry/box.js';
+import type { ElementNode, Kind, PageDocument } from '../../document/types.js';
 import { elements, isElement, mapTree, textOf } from '../../document/walk.js';
 import type { Boxes, Pass } from '../pass.js';
 

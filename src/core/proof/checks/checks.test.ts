@@ -1,10 +1,11 @@
 import { element, page, words } from '../../document/sample.js';
-import type { Box, ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
+import type { ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
 import { elements, isWords } from '../../document/walk.js';
 import { comparePage } from '../compare-page.js';
 import type { Difference } from '../difference.js';
 import type { LetterLook, MeasuredPage, MeasuredThing, MeasuredWord } from '../measurement.js';
 import { differencesOf } from './index.js';
+import type { Box } from '../../geometry/box.js';
 
 /* What a proof says of pages that stand otherwise than their sources: measured by hand here. */
 const TYPE: LetterLook = { family: 'Arial', size: 16, weight: '400', style: 'normal', color: 'rgb(0, 0, 0)' };

@@ -1,5 +1,4 @@
-import { bottom, px, right } from '../../geometry/box.js';
-import type { Box } from '../../document/types.js';
+import { bottom, px, right, type Box } from '../../geometry/box.js';
 import { about, extentsOf, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
 import type { Difference, Remedy } from '../difference.js';
 

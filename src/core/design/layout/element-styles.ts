@@ -1,8 +1,8 @@
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
 import { itemLook } from '../structure/lists.js';
-import type { Paragraph } from '../text/paragraphs.js';
-import { drawnBox, type Piece } from '../structure/pieces.js';
+import { type Piece, drawnBox } from '../model/piece.js';
+import type { Paragraph } from '../model/paragraph.js';
 
 type Look = Record<string, string>;
 

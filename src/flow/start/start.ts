@@ -4,7 +4,7 @@ import type { PageSurvey } from '../../core/survey/summary.js';
 import { isDeed } from '../../core/brief/brief.js';
 import { checkTarget } from '../../project/folder.js';
 import { turnBrief } from '../edit/brief.js';
-import { convert, type Converted } from './convert.js';
+import { convert, type Converted } from '../convert/convert.js';
 import type { Progress } from '../progress.js';
 import { findSources } from '../source/find-sources.js';
 import { survey } from '../survey/survey.js';

@@ -1,0 +1,24 @@
+import type { DrawnBox } from '../../drawing/drawing.js';
+import type { Piece } from './piece.js';
+
+export type Direction = 'stack' | 'row';
+
+/** A piece, or a group of parts that lie above or beside each other; `over` lies over the rest. */
+export interface Part {
+  readonly piece?: Piece;
+  readonly direction: Direction;
+  readonly parts: Part[];
+  readonly over: Part[];
+  readonly box: DrawnBox;
+  /** What it holds are the items of a list; the HTML element of that. */
+  readonly list?: 'ul' | 'ol';
+  /** A section across the page without a box of its own. */
+  readonly band?: true;
+  /** It holds tags, which break into lines by themselves. */
+  readonly tags?: true;
+  /** Why it became what it is, in words. */
+  readonly reason: string;
+}
+
+/** Where a piece lies on another artboard of the page; undefined if it is not there. */
+export type Elsewhere = (piece: Piece) => DrawnBox | undefined;

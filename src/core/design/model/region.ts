@@ -1,0 +1,7 @@
+/** The stretch across a page that a part may fill; px. */
+export interface Region {
+  readonly x: number;
+  readonly width: number;
+}
+
+export type Look = Record<string, string>;

@@ -1,0 +1,2 @@
+/** Equal to the eye, px. */
+export const EQUAL = 1.5;
