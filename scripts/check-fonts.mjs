@@ -22,7 +22,9 @@ const SHARE = 0.9;
 const folder = mkdtempSync(join(tmpdir(), 'tavrik-fonts-'));
 const project = join(folder, 'project');
 const run = (...args) => {
-  const { status, stderr } = spawnSync(process.execPath, [join(root, 'dist/cli/main.js'), ...args], { encoding: 'utf8' }); // prettier-ignore
+  const { status, stderr } = spawnSync(process.execPath, [join(root, 'dist/cli/main.js'), ...args], {
+    encoding: 'utf8',
+  });
   if (status > 1) throw new Error(stderr);
 };
 
@@ -37,7 +39,9 @@ async function near(browser, page) {
     const [measured] = await bench.measure(filled, [width]);
     const { pairs } = comparePage(filled, readReference(project, page, width).measured, measured, width);
     const drawn = pairs.filter(({ wanted }) => wanted);
-    const there = drawn.filter(({ wanted, is }) => is && Math.abs(wanted.x - is.x) <= NEAR && Math.abs(wanted.y - is.y) <= NEAR); // prettier-ignore
+    const there = drawn.filter(
+      ({ wanted, is }) => is && Math.abs(wanted.x - is.x) <= NEAR && Math.abs(wanted.y - is.y) <= NEAR,
+    );
     told.push(`${width} px ${((100 * there.length) / drawn.length).toFixed(1)} %`);
     all += drawn.length;
     close += there.length;
@@ -48,7 +52,9 @@ async function near(browser, page) {
 
 try {
   const design = join(root, 'demo/design');
-  const boards = readdirSync(design).filter((name) => /^star-evenings.*\.svg$/.test(name)).map((name) => join(design, name)); // prettier-ignore
+  const boards = readdirSync(design)
+    .filter((name) => /^star-evenings.*\.svg$/.test(name))
+    .map((name) => join(design, name));
   run('convert', ...boards, '--fonts', join(design, 'fonts'), '--out', project, '--no-proof');
   const [file] = readdirSync(join(project, 'pages'));
   const path = join(project, 'pages', file);
@@ -62,7 +68,8 @@ try {
   run('tune', project);
   const after = await near(browser, page);
   await browser.close();
-  for (const [when, { share, told }] of Object.entries({ before, after })) console.log(`${when}: ${(100 * share).toFixed(1)} % of the words within ${NEAR} px (${told})`); // prettier-ignore
+  for (const [when, { share, told }] of Object.entries({ before, after }))
+    console.log(`${when}: ${(100 * share).toFixed(1)} % of the words within ${NEAR} px (${told})`);
   if (after.share < SHARE) process.exitCode = 1;
 } finally {
   rmSync(folder, { recursive: true, force: true });

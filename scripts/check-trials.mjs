@@ -14,7 +14,10 @@ try {
   for (const [at, project] of process.argv.slice(2).entries()) {
     const copy = join(folder, String(at));
     cpSync(project, copy, { recursive: true });
-    const { stdout, stderr } = spawnSync(process.execPath, [CLI, 'trial', copy, '--mend', '--json'], { encoding: 'utf8', maxBuffer: 2 ** 28 }); // prettier-ignore
+    const { stdout, stderr } = spawnSync(process.execPath, [CLI, 'trial', copy, '--mend', '--json'], {
+      encoding: 'utf8',
+      maxBuffer: 2 ** 28,
+    });
     if (!stdout) {
       console.log(`${project}: ${stderr.trim().split('\n').at(-1)}`);
       all += 1;
@@ -25,7 +28,10 @@ try {
       clean += cases.length - broken.length;
       all += cases.length;
       console.log(`${project} ${page}: ${cases.length - broken.length} of ${cases.length} clean`);
-      for (const one of broken) console.log(`  ${one.what ?? one.name}: ${one.faults.length}, as ${JSON.stringify(one.faults[0]).slice(0, 200)}`); // prettier-ignore
+      for (const one of broken)
+        console.log(
+          `  ${one.what ?? one.name}: ${one.faults.length}, as ${JSON.stringify(one.faults[0]).slice(0, 200)}`,
+        );
     }
   }
 } finally {

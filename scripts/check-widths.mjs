@@ -38,7 +38,10 @@ function placed(project) {
 let wrong = false;
 try {
   for (const [at, design] of process.argv.slice(2).entries()) {
-    const boards = readdirSync(design).filter((name) => name.endsWith('.svg')).map((name) => join(design, name)).sort((a, b) => widthOf(b) - widthOf(a)); // prettier-ignore
+    const boards = readdirSync(design)
+      .filter((name) => name.endsWith('.svg'))
+      .map((name) => join(design, name))
+      .sort((a, b) => widthOf(b) - widthOf(a));
     for (const [how, given] of Object.entries({ 'all artboards': boards, 'the widest alone': boards.slice(0, 1) })) {
       const project = join(folder, `${at}-${given.length}`);
       const made = run('convert', ...given, '--out', project, '--no-proof');
@@ -51,8 +54,11 @@ try {
       const faults = JSON.parse(proof.stdout).pages.flatMap(({ sweep = [] }) => sweep);
       const counts = LOOKED_FOR.map((kind) => faults.filter((one) => one.kind === kind));
       wrong ||= counts[0].length + counts[1].length > 0;
-      console.log(`${basename(design)}, ${how}: ${LOOKED_FOR.map((kind, of) => `${kind} ${counts[of].length}`).join(', ')}; ${(100 * placed(project)).toFixed(1)} % placed one by one`); // prettier-ignore
-      for (const { kind, from, to, what } of counts.flat().slice(0, 6)) console.log(`  ${kind} at ${from}–${to} px: ${what}`); // prettier-ignore
+      console.log(
+        `${basename(design)}, ${how}: ${LOOKED_FOR.map((kind, of) => `${kind} ${counts[of].length}`).join(', ')}; ${(100 * placed(project)).toFixed(1)} % placed one by one`,
+      );
+      for (const { kind, from, to, what } of counts.flat().slice(0, 6))
+        console.log(`  ${kind} at ${from}–${to} px: ${what}`);
     }
   }
 } finally {

@@ -34,11 +34,27 @@ run(process.execPath, [...cli, 'tokens', 'demo/out/home', 'show']);
 say('convert demo/export/hire.html --root demo --out demo/out/hire');
 run(process.execPath, [...cli, 'convert', 'demo/export/hire.html', '--root', 'demo', '--out', 'demo/out/hire']);
 say('content demo/out/hire add three-to-choose-from.cards "The child’s telescope"');
-run(process.execPath, [...cli, 'content', 'demo/out/hire', 'add', 'three-to-choose-from.cards', 'The child’s telescope']); // prettier-ignore
+run(process.execPath, [
+  ...cli,
+  'content',
+  'demo/out/hire',
+  'add',
+  'three-to-choose-from.cards',
+  'The child’s telescope',
+]);
 say(`survey ${boards.join(' ')} --out demo/out/survey-star-evenings`);
 run(process.execPath, [...cli, 'survey', ...boards, '--out', 'demo/out/survey-star-evenings']);
 say(`convert ${boards.join(' ')} --out demo/out/star-evenings --brief demo/design/brief.yaml`);
-run(process.execPath, [...cli, 'convert', ...boards, '--out', 'demo/out/star-evenings', '--no-proof', '--brief', 'demo/design/brief.yaml']); // prettier-ignore
+run(process.execPath, [
+  ...cli,
+  'convert',
+  ...boards,
+  '--out',
+  'demo/out/star-evenings',
+  '--no-proof',
+  '--brief',
+  'demo/design/brief.yaml',
+]);
 say('elements demo/out/star-evenings');
 run(process.execPath, [...cli, 'elements', 'demo/out/star-evenings']);
 say('links demo/out/star-evenings');
@@ -54,7 +70,11 @@ const stays = process.argv.includes('--open');
 say(`host --data demo/out/site${stays ? ' --open' : ''} &`);
 rmSync('demo/out/site', { recursive: true, force: true });
 const port = stays ? [] : ['--port', '0'];
-const host = spawn(process.execPath, [...cli, 'host', '--data', 'demo/out/site', ...port, ...(stays ? ['--open'] : [])], { stdio: ['inherit', 'pipe', 'inherit'] }); // prettier-ignore
+const host = spawn(
+  process.execPath,
+  [...cli, 'host', '--data', 'demo/out/site', ...port, ...(stays ? ['--open'] : [])],
+  { stdio: ['inherit', 'pipe', 'inherit'] },
+);
 let said = '';
 const address = await new Promise((done) => {
   host.stdout.on('data', (text) => {
@@ -65,7 +85,17 @@ const address = await new Promise((done) => {
 });
 for (const project of ['home', 'star-evenings']) {
   say(`send demo/out/${project} --to ${address} --token-file demo/out/site/token.txt --yes --publish`);
-  run(process.execPath, [...cli, 'send', `demo/out/${project}`, '--to', address, '--token-file', 'demo/out/site/token.txt', '--yes', '--publish']); // prettier-ignore
+  run(process.execPath, [
+    ...cli,
+    'send',
+    `demo/out/${project}`,
+    '--to',
+    address,
+    '--token-file',
+    'demo/out/site/token.txt',
+    '--yes',
+    '--publish',
+  ]);
 }
 say('revise demo/out/home demo/existing/winter.html');
 run(process.execPath, [...cli, 'revise', 'demo/out/home', 'demo/existing/winter.html']);
@@ -74,7 +104,17 @@ run(process.execPath, [...cli, 'proof', 'demo/out/home']);
 say('tokens demo/out/home show');
 run(process.execPath, [...cli, 'tokens', 'demo/out/home', 'show']);
 say(`send demo/out/home --to ${address} --token-file demo/out/site/token.txt --yes --publish`);
-run(process.execPath, [...cli, 'send', 'demo/out/home', '--to', address, '--token-file', 'demo/out/site/token.txt', '--yes', '--publish']); // prettier-ignore
+run(process.execPath, [
+  ...cli,
+  'send',
+  'demo/out/home',
+  '--to',
+  address,
+  '--token-file',
+  'demo/out/site/token.txt',
+  '--yes',
+  '--publish',
+]);
 const winter = [1440, 834, 390].map((width) => `demo/design/winter-${width}.svg`);
 say(`revise demo/out/star-evenings ${winter.join(' ')} --dry-run`);
 run(process.execPath, [...cli, 'revise', 'demo/out/star-evenings', ...winter, '--dry-run']);
@@ -98,7 +138,9 @@ if (missing.length) {
 }
 console.log(`
 Open these in a browser:
-${Object.entries(pages).map(([what, path]) => `  ${what.padEnd(44)}${join(out, path)}`).join('\n')}
+${Object.entries(pages)
+  .map(([what, path]) => `  ${what.padEnd(44)}${join(out, path)}`)
+  .join('\n')}
 A package of it is demo/out/home.zip. ${stays ? `The site is at ${address}, editing at ${address}/edit` : 'To edit both in a site: npm run demo -- --open, or npx tavrik host --data demo/out/site'}
 The words to edit are in demo/out/*/content; after an edit: npx tavrik render demo/out/home
-The same by command: npx tavrik content demo/out/home add membership.cards Student; and what would break: npx tavrik trial demo/out/home`); // prettier-ignore
+The same by command: npx tavrik content demo/out/home add membership.cards Student; and what would break: npx tavrik trial demo/out/home`);

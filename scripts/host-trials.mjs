@@ -10,7 +10,12 @@ import { clear, folder } from './host-trials/kit.mjs';
 import { send } from './host-trials/send.mjs';
 import { speed } from './host-trials/speed.mjs';
 
-const { values: asked, positionals } = parseArgs({ allowPositionals: true, options: Object.fromEntries(['pages', 'editors', 'seconds', 'times', 'pictures'].map((name) => [name, { type: 'string' }])) }); // prettier-ignore
+const { values: asked, positionals } = parseArgs({
+  allowPositionals: true,
+  options: Object.fromEntries(
+    ['pages', 'editors', 'seconds', 'times', 'pictures'].map((name) => [name, { type: 'string' }]),
+  ),
+});
 const count = (name, usual) => Number(asked[name] ?? usual);
 const trials = { speed, crowd, kill, send };
 const names = positionals.length ? positionals : Object.keys(trials);

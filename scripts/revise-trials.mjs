@@ -19,7 +19,9 @@ const root = join(import.meta.dirname, '..');
 const cli = join(root, 'dist/cli/main.js');
 const require = createRequire(import.meta.url);
 const { openBrowser } = require(join(root, 'dist/browser/launch.js'));
-const { values: asked } = parseArgs({ options: { only: { type: 'string' }, back: { type: 'boolean' }, page: { type: 'string' }, root: { type: 'string' } } }); // prettier-ignore
+const { values: asked } = parseArgs({
+  options: { only: { type: 'string' }, back: { type: 'boolean' }, page: { type: 'string' }, root: { type: 'string' } },
+});
 const REVISIONS = asked.page ? OF_ANY : OF_DEMO;
 const from = asked.page ? resolve(asked.root ?? dirname(asked.page)) : join(root, 'demo/existing');
 /** The page, as it lies in its folder. */
@@ -32,7 +34,14 @@ const must = (ran, what) => {
   return ran.stdout;
 };
 /** Style sheets of the page that lie in a folder of that name, without those of versions before; others are not changed. */
-const sheetsAt = (at) => (existsSync(join(at, 'css')) ? Object.fromEntries(readdirSync(join(at, 'css')).filter((name) => name.endsWith('.css') && !name.startsWith('next-')).map((name) => [name, readFileSync(join(at, 'css', name), 'utf8')])) : {}); // prettier-ignore
+const sheetsAt = (at) =>
+  existsSync(join(at, 'css'))
+    ? Object.fromEntries(
+        readdirSync(join(at, 'css'))
+          .filter((name) => name.endsWith('.css') && !name.startsWith('next-'))
+          .map((name) => [name, readFileSync(join(at, 'css', name), 'utf8')]),
+      )
+    : {};
 
 const source = join(folder, 'source');
 cpSync(from, source, { recursive: true });
@@ -53,7 +62,12 @@ async function inPage(html, change, sheets) {
       else new Function('helpers', `return (${code})(helpers)`)(globalThis.helpers(given));
       const doctype = '<!doctype html>\n';
       const numbered = doctype + document.documentElement.outerHTML;
-      const says = Object.fromEntries([...document.querySelectorAll('[data-was]')].map((one) => [one.getAttribute('data-was'), one.textContent.replace(/\s+/g, ' ').trim()])); // prettier-ignore
+      const says = Object.fromEntries(
+        [...document.querySelectorAll('[data-was]')].map((one) => [
+          one.getAttribute('data-was'),
+          one.textContent.replace(/\s+/g, ' ').trim(),
+        ]),
+      );
       const paths = {};
       for (const one of document.querySelectorAll('[data-was]')) one.removeAttribute('data-was');
       return { numbered, clean: doctype + document.documentElement.outerHTML, says, paths, sheets: given };
@@ -72,7 +86,17 @@ async function numbersOf(numbered, document) {
     (node.children ?? []).forEach(visit);
   };
   visit(document.body);
-  const numbers = await page.evaluate((all) => all.map(([id, path]) => { try { return [id, document.querySelector(path)?.getAttribute('data-was') ?? null]; } catch { return [id, null]; } }), found); // prettier-ignore
+  const numbers = await page.evaluate(
+    (all) =>
+      all.map(([id, path]) => {
+        try {
+          return [id, document.querySelector(path)?.getAttribute('data-was') ?? null];
+        } catch {
+          return [id, null];
+        }
+      }),
+    found,
+  );
   return new Map(numbers.filter(([, number]) => number !== null));
 }
 
@@ -85,7 +109,8 @@ function editAll(project, numbers) {
   const visit = (node) => {
     if (node.kind === 'words') return;
     const own = (node.children ?? []).find((child) => child.kind === 'words' && child.field);
-    if (own && ['heading', 'text', 'button', 'link'].includes(node.kind)) leaves.push({ field: own.field, number: numbers.get(node.id), id: node.id }); // prettier-ignore
+    if (own && ['heading', 'text', 'button', 'link'].includes(node.kind))
+      leaves.push({ field: own.field, number: numbers.get(node.id), id: node.id });
     (node.children ?? []).forEach(visit);
   };
   visit(document.body);
@@ -95,7 +120,10 @@ function editAll(project, numbers) {
     must(run('content', project, 'set', one.field, one.text), one.field);
   });
   const looks = leaves.filter((one, at) => at % 9 === 2 && one.number !== undefined).slice(0, 3);
-  writeFileSync(join(project, 'adjust.yaml'), `format: tavrik-adjust\nversion: 1\nadjustments:\n${looks.map(({ id }) => `  - element: "${id}"\n    set: { opacity: "0.9" }\n`).join('')}`); // prettier-ignore
+  writeFileSync(
+    join(project, 'adjust.yaml'),
+    `format: tavrik-adjust\nversion: 1\nadjustments:\n${looks.map(({ id }) => `  - element: "${id}"\n    set: { opacity: "0.9" }\n`).join('')}`,
+  );
   must(run('render', project), 'render');
   return { edits, looks };
 }
@@ -109,7 +137,20 @@ const first = await inPage(readFileSync(file, 'utf8'), null, {});
 writeFileSync(file, first.clean);
 const base = join(folder, 'base');
 const began = Date.now();
-must(run('convert', file, '--root', source, '--out', base, '--no-proof', '--no-tune', ...(asked.page ? [] : ['--brief', join(root, 'demo/existing/brief.yaml')])), 'convert'); // prettier-ignore
+must(
+  run(
+    'convert',
+    file,
+    '--root',
+    source,
+    '--out',
+    base,
+    '--no-proof',
+    '--no-tune',
+    ...(asked.page ? [] : ['--brief', join(root, 'demo/existing/brief.yaml')]),
+  ),
+  'convert',
+);
 const { name: pageName } = parse(readFileSync(join(base, 'tavrik.yaml'), 'utf8')).pages[0];
 const converting = Date.now() - began;
 const numbersBefore = await numbersOf(first.numbered, pageOf(base));
@@ -151,7 +192,9 @@ for (const name of names) {
   const uncorrected = corrections.filter(({ id }) => !ids.has(id));
   /* Where the new version says something else too it is a conflict, also in a text that the field has become part of. */
   const reworded = edits.filter(({ number }) => made.says[number] !== first.says[number]);
-  const falsely = pages[0].conflicts.filter(({ path, theirs = '' }) => !reworded.some(({ field, text }) => field === path || theirs.includes(text))); // prettier-ignore
+  const falsely = pages[0].conflicts.filter(
+    ({ path, theirs = '' }) => !reworded.some(({ field, text }) => field === path || theirs.includes(text)),
+  );
   let back = true;
   if (asked.back) {
     must(run('revise', project, file, '--anyway'), `${name}, back`);
@@ -167,14 +210,32 @@ for (const name of names) {
   all.falsely += falsely.length;
   all.back += back ? 1 : 0;
   all.slow = Math.max(all.slow, took / converting);
-  const notes = [wrong.length && `${wrong.length} elements wrong: ${wrong.slice(0, 4).map(([id]) => id).join(' ')}`, lost.length && `${lost.length} edits lost: ${lost.slice(0, 3).map(({ field }) => field).join(' ')}`, uncorrected.length && `${uncorrected.length} corrections lost`, falsely.length && `falsely a conflict: ${falsely.map(({ path }) => path).join(' ')}`, !back && 'the way back lost an edit'].filter(Boolean); // prettier-ignore
-  console.log(`${name.padEnd(34)} ${String(known.length - wrong.length).padStart(3)}/${known.length} elements  ${due.length - lost.length}/${due.length} edits  ${(took / converting).toFixed(2)} x${notes.length ? `  – ${notes.join('; ')}` : ''}`); // prettier-ignore
+  const notes = [
+    wrong.length &&
+      `${wrong.length} elements wrong: ${wrong
+        .slice(0, 4)
+        .map(([id]) => id)
+        .join(' ')}`,
+    lost.length &&
+      `${lost.length} edits lost: ${lost
+        .slice(0, 3)
+        .map(({ field }) => field)
+        .join(' ')}`,
+    uncorrected.length && `${uncorrected.length} corrections lost`,
+    falsely.length && `falsely a conflict: ${falsely.map(({ path }) => path).join(' ')}`,
+    !back && 'the way back lost an edit',
+  ].filter(Boolean);
+  console.log(
+    `${name.padEnd(34)} ${String(known.length - wrong.length).padStart(3)}/${known.length} elements  ${due.length - lost.length}/${due.length} edits  ${(took / converting).toFixed(2)} x${notes.length ? `  – ${notes.join('; ')}` : ''}`,
+  );
 }
 await browser.close();
 rmSync(folder, { recursive: true, force: true });
 for (const fault of faults) console.log(`refused: ${fault}`);
 const rate = (part, whole) => (whole ? `${((part / whole) * 100).toFixed(2)} %` : 'none');
-console.log(`${names.length} revisions: elements ${rate(all.right, all.known)}, edits ${rate(all.kept, all.edits)}, corrections ${rate(all.looks, all.adjusted)}, ${all.falsely} false conflicts${asked.back ? `, ${all.back} of ${names.length} come back whole` : ''}; the slowest takes ${all.slow.toFixed(2)} x a conversion`); // prettier-ignore
+console.log(
+  `${names.length} revisions: elements ${rate(all.right, all.known)}, edits ${rate(all.kept, all.edits)}, corrections ${rate(all.looks, all.adjusted)}, ${all.falsely} false conflicts${asked.back ? `, ${all.back} of ${names.length} come back whole` : ''}; the slowest takes ${all.slow.toFixed(2)} x a conversion`,
+);
 process.exit(
   faults.length === 0 && all.right / all.known >= 0.98 && all.kept === all.edits && all.falsely === 0 ? 0 : 1,
 );

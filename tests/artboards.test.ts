@@ -125,8 +125,14 @@ describe('artboards of several pages', () => {
     const part = tavrik(['render', out, '--as', 'fragment', '--page', 'hire']);
     expect(part.code).toBe(0);
     expect(readFileSync(join(out, 'fragment/index.html'), 'utf8')).toContain('data-part="hire"');
-    for (const command of [['proof', out], ['render', out, '--as', 'fragment']])
-      expect(tavrik([...command, '--page', 'tides'])).toMatchObject({ code: 2, err: expect.stringContaining('There is no page "tides"') }); // prettier-ignore
+    for (const command of [
+      ['proof', out],
+      ['render', out, '--as', 'fragment'],
+    ])
+      expect(tavrik([...command, '--page', 'tides'])).toMatchObject({
+        code: 2,
+        err: expect.stringContaining('There is no page "tides"'),
+      });
   });
 
   it('can be converted one page at a time', () => {

@@ -39,7 +39,7 @@ decisions:
   const project = join(folder, 'design');
   const ran = tavrik(['convert', ...DEMO_BOARDS, '--out', project, '--brief', brief, '--json']);
   const { notes } = JSON.parse(ran.out) as { notes: string[] };
-  const page = onlyPage<{ breakpoints: number[]; proof: { widths: { words: { missing: number } }[] } }>(ran); // prettier-ignore
+  const page = onlyPage<{ breakpoints: number[]; proof: { widths: { words: { missing: number } }[] } }>(ran);
 
   it('is done as it says, each decision of it', () => {
     const site = html(project);
@@ -79,7 +79,12 @@ decisions:
     const mapped = written('pages.yaml', 'pages:\n  evenings: [star-evenings-1440.svg]\n  handset: [final-v2]\n');
     const out = join(folder, 'mapped');
     const done = tavrik(['convert', wide, narrow, '--out', out, '--brief', mapped, '--no-proof', '--json']);
-    expect(JSON.parse(done.out)).toMatchObject({ pages: [{ page: 'evenings', widths: [1440] }, { page: 'handset', widths: [390] }] }); // prettier-ignore
+    expect(JSON.parse(done.out)).toMatchObject({
+      pages: [
+        { page: 'evenings', widths: [1440] },
+        { page: 'handset', widths: [390] },
+      ],
+    });
     const wrong = written('wrong-pages.yaml', 'pages:\n  evenings: [tides.svg]\n');
     expect(tavrik(['convert', wide, '--out', join(folder, 'never'), '--brief', wrong])).toMatchObject({
       code: 2,
@@ -115,7 +120,7 @@ describe('a brief for a page', () => {
       '--json',
     ]);
     const { notes } = JSON.parse(ran.out) as { notes: string[] };
-    const { proof } = onlyPage<{ proof: { widths: { words: { missing: number; placed: number } }[] } }>(ran); // prettier-ignore
+    const { proof } = onlyPage<{ proof: { widths: { words: { missing: number; placed: number } }[] } }>(ran);
     expect(html(project)).not.toContain('54 crowns');
     expect(html(project)).toMatch(/<h3[^>]*>Three ways to begin/);
     expect(html(project)).toContain('alt="Boardwalk"');
@@ -133,10 +138,14 @@ describe('proposals', () => {
   const project = join(folder, 'proposed');
   beforeAll(() => {
     copy(join(ROOT, 'demo/existing/pictures/dome-dusk.jpg'), join(folder, 'dome.jpg'));
-    writeFileSync(source, '<!doctype html><title>Dome</title><h1>Dome</h1><h4>Hours</h4><img src="dome.jpg" width="300" height="200"><p><a href="#gone">Book</a></p>'); // prettier-ignore
+    writeFileSync(
+      source,
+      '<!doctype html><title>Dome</title><h1>Dome</h1><h4>Hours</h4><img src="dome.jpg" width="300" height="200"><p><a href="#gone">Book</a></p>',
+    );
     expect(tavrik(['convert', source, '--out', project, '--no-proof', '--widths', '800']).code).toBe(0);
   });
-  const decisions = (): Decision[] => (JSON.parse(tavrik(['brief', project, '--json']).out) as { decisions: Decision[] }).decisions; // prettier-ignore
+  const decisions = (): Decision[] =>
+    (JSON.parse(tavrik(['brief', project, '--json']).out) as { decisions: Decision[] }).decisions;
 
   it('are decisions that are off, with their reasons', () => {
     expect(decisions().map(({ code, do: deed, on }) => [code, deed, on])).toEqual([
@@ -150,7 +159,10 @@ describe('proposals', () => {
     const file = join(folder, 'from-survey.yaml');
     expect(tavrik(['survey', source, '--widths', '800', '--write-brief', file]).code).toBe(0);
     expect(readFileSync(file, 'utf8')).toBe(readFileSync(join(project, 'brief.yaml'), 'utf8'));
-    expect(tavrik(['survey', source, '--write-brief', file])).toMatchObject({ code: 2, err: expect.stringContaining('already') }); // prettier-ignore
+    expect(tavrik(['survey', source, '--write-brief', file])).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('already'),
+    });
   });
 
   it('are accepted and declined by code or all together, and then done', () => {
@@ -187,7 +199,8 @@ describe('proposals', () => {
 describe('a brief for the fields of a page', () => {
   const project = join(folder, 'fields');
   const said = (fields: string): string => written('fields.yaml', `fields:\n${fields}`);
-  const convert = (brief: string) => tavrik(['convert', DEMO_PAGE, '--out', project, '--widths', '1440', '--no-proof', '--brief', brief]); // prettier-ignore
+  const convert = (brief: string) =>
+    tavrik(['convert', DEMO_PAGE, '--out', project, '--widths', '1440', '--no-proof', '--brief', brief]);
   const values = (): string => readFileSync(join(project, 'content/home.yaml'), 'utf8');
 
   it('names, moves, hides, locks, splits and limits them, and looks the same', () => {

@@ -27,7 +27,8 @@ const fresh = (name: string): string => {
 const file = (project: string): string => join(project, 'content/home.yaml');
 const html = (project: string): string => readFileSync(join(project, 'site/index.html'), 'utf8');
 const content = (project: string, ...args: string[]) => tavrik(['content', project, ...args]);
-const documentOf = (project: string, page: string): PageDocument => JSON.parse(readFileSync(join(project, `pages/${page}.json`), 'utf8')) as PageDocument; // prettier-ignore
+const documentOf = (project: string, page: string): PageDocument =>
+  JSON.parse(readFileSync(join(project, `pages/${page}.json`), 'utf8')) as PageDocument;
 
 /** Another value that a field can have. */
 function otherThan(path: string, value: string, document: PageDocument): string {
@@ -102,14 +103,20 @@ describe('lists', () => {
 
   it('take entries, move them and let them go, in the file and on the page', () => {
     const project = fresh('lists');
-    expect(content(project, 'add', 'membership.cards', 'Student', '--like', 'household', '--to', '1').out).toContain('student'); // prettier-ignore
+    expect(content(project, 'add', 'membership.cards', 'Student', '--like', 'household', '--to', '1').out).toContain(
+      'student',
+    );
     expect(content(project, 'set', 'membership.cards.student.number', '18').code).toBe(0);
     expect(content(project, 'move', 'membership.cards', 'keeper', '--to', '1').code).toBe(0);
     expect(content(project, 'remove', 'programme.rows', '6-november-clusters-for').code).toBe(0);
     const { membership } = parse(readFileSync(file(project), 'utf8')) as { membership: { cards: { id: string }[] } };
     expect(membership.cards.map(({ id }) => id)).toEqual(['keeper', 'student', 'single', 'household']);
     const page = html(project);
-    expect([page.match(/Most chosen/g)?.length, page.includes('>18<'), page.includes('Clusters for beginners</td>')]).toEqual([2, true, false]); // prettier-ignore
+    expect([
+      page.match(/Most chosen/g)?.length,
+      page.includes('>18<'),
+      page.includes('Clusters for beginners</td>'),
+    ]).toEqual([2, true, false]);
     expect(page.indexOf('Keeper')).toBeLessThan(page.indexOf('Student'));
   });
 
@@ -118,25 +125,43 @@ describe('lists', () => {
     writeFileSync(file(project), 'header:\n  phone: 0170\n'.replace('phone', '# phone'));
     expect(content(project, 'set', 'membership.cards.single.heading', 'Alone').code).toBe(0);
     expect(content(project, 'add', 'membership.cards.single.items', 'A lamp').code).toBe(0);
-    const { membership } = parse(readFileSync(file(project), 'utf8')) as { membership: { cards: { id: string; heading: string; items: string[] }[] } }; // prettier-ignore
-    expect(membership.cards[0]).toMatchObject({ id: 'single', heading: 'Alone', items: ['All Friday evenings', 'The almanac by post', 'Half price on hire', 'A lamp'] }); // prettier-ignore
+    const { membership } = parse(readFileSync(file(project), 'utf8')) as {
+      membership: { cards: { id: string; heading: string; items: string[] }[] };
+    };
+    expect(membership.cards[0]).toMatchObject({
+      id: 'single',
+      heading: 'Alone',
+      items: ['All Friday evenings', 'The almanac by post', 'Half price on hire', 'A lamp'],
+    });
     expect(membership.cards).toHaveLength(3);
     expect(html(project)).toContain('>A lamp</li>');
-    expect(content(project, 'add', 'membership.cards', 'x', '--to', 'first')).toMatchObject({ code: 2, err: expect.stringMatching(/"first" is no place/) }); // prettier-ignore
+    expect(content(project, 'add', 'membership.cards', 'x', '--to', 'first')).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/"first" is no place/),
+    });
   });
 
   it('are filled from a table', () => {
     const project = fresh('filled');
     const table = join(folder, 'dates.csv');
-    writeFileSync(table, 'date,evening,with,begins\n1 March,"Comets, many",Ida Wrenfield,20:00\n2 March,Moons,Tobias Quill,21:00\n'); // prettier-ignore
+    writeFileSync(
+      table,
+      'date,evening,with,begins\n1 March,"Comets, many",Ida Wrenfield,20:00\n2 March,Moons,Tobias Quill,21:00\n',
+    );
     expect(content(project, 'fill', 'programme.rows', table).out).toContain('2 entries');
     expect(html(project)).toContain('Comets, many');
     expect(html(project)).not.toContain('Saturn before bedtime</td>');
     const list = join(folder, 'dates.json');
-    writeFileSync(list, JSON.stringify([{ id: 'one', date: '3 March', evening: 'Saturn', with: 'Ida', begins: '19:00' }])); // prettier-ignore
+    writeFileSync(
+      list,
+      JSON.stringify([{ id: 'one', date: '3 March', evening: 'Saturn', with: 'Ida', begins: '19:00' }]),
+    );
     expect(content(project, 'fill', 'programme.rows', list).out).toContain('1 entry');
     writeFileSync(table, 'date,evning\n1 March,Comets\n');
-    expect(content(project, 'fill', 'programme.rows', table)).toMatchObject({ code: 2, err: expect.stringMatching(/row 1.*no field "evning".*It has date, evening/s) }); // prettier-ignore
+    expect(content(project, 'fill', 'programme.rows', table)).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/row 1.*no field "evning".*It has date, evening/s),
+    });
   });
 });
 
@@ -145,7 +170,9 @@ describe('tavrik content', () => {
     const project = fresh('fields');
     const path = 'the-darkest-sky-for.heading';
     expect(content(project).out).toContain(`${path}  The darkest sky for forty miles`);
-    expect(content(project, 'fields').out).toMatch(/kicker: Kicker \(text, up to \d+ letters\) Write it as usual: the page shows it in capitals/); // prettier-ignore
+    expect(content(project, 'fields').out).toMatch(
+      /kicker: Kicker \(text, up to \d+ letters\) Write it as usual: the page shows it in capitals/,
+    );
     appendFileSync(file(project), '# a note of the client\n');
     expect(content(project, 'set', path, 'Stars & <tides>').out).toContain('(changed)');
     expect(html(project)).toContain('Stars &amp; &lt;tides&gt;</h1>');
@@ -162,7 +189,10 @@ describe('tavrik content', () => {
       writeFileSync(out, content(project, 'export', '--format', format).out);
       expect(content(project, 'import', out).out).toContain('0 values changed');
       const text = readFileSync(out, 'utf8');
-      const cell = format === 'csv' ? text.replace(',Half price on hire\n', ',A third off\n') : text.replace('Half price on hire', 'A third off'); // prettier-ignore
+      const cell =
+        format === 'csv'
+          ? text.replace(',Half price on hire\n', ',A third off\n')
+          : text.replace('Half price on hire', 'A third off');
       writeFileSync(out, cell);
       expect(content(project, 'import', out).out).toContain('1 value changed');
       expect(html(project)).toContain('A third off');
@@ -172,7 +202,10 @@ describe('tavrik content', () => {
     const before = digests(project);
     const bad = join(folder, 'bad.yaml');
     writeFileSync(bad, 'membership:\n  heading: Join\n  gone: x\n');
-    expect(content(project, 'import', bad)).toMatchObject({ code: 2, err: expect.stringMatching(/line 3.*membership\.gone.*no such field/s) }); // prettier-ignore
+    expect(content(project, 'import', bad)).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/line 3.*membership\.gone.*no such field/s),
+    });
     expect(digests(project)).toEqual(before);
   });
 
@@ -186,7 +219,13 @@ describe('tavrik content', () => {
     writeFileSync(file(project), text);
     const ran = content(project, 'check');
     expect(ran.code).toBe(1);
-    for (const words of ['There is nothing called "nowhere"', 'There is no file "assets/none.jpg"', '"many" is no number', 'will hardly fit']) expect(ran.out).toContain(words); // prettier-ignore
+    for (const words of [
+      'There is nothing called "nowhere"',
+      'There is no file "assets/none.jpg"',
+      '"many" is no number',
+      'will hardly fit',
+    ])
+      expect(ran.out).toContain(words);
     expect(content(fresh('well'), 'check')).toMatchObject({
       code: 0,
       out: expect.stringContaining('Nothing is wrong'),
@@ -201,10 +240,26 @@ describe('content that cannot be read', () => {
     ['tabs', 'header:\n\tlink: x\n', /Tabs are not allowed.*line 2/s],
     ['a name twice', 'header:\n  link:\n    label: a\n    label: b\n', /keys must be unique.*line 4/s],
     ['a text for a section', 'header: x\n', /line 1: "header" holds no fields/],
-    ['an entry twice', 'membership:\n  cards:\n    - id: a\n      heading: A\n    - id: a\n      heading: B\n', /line 5: "membership.cards" has two entries with the id "a"/], // prettier-ignore
-    ['anchors that explode', `a: &a [x,x,x,x,x,x,x,x,x,x]\n${[...'bcdefgh'].map((name, at) => `${name}: &${name} [${Array(10).fill(`*${'abcdefg'[at]}`).join(',')}]`).join('\n')}\nheader:\n  link: *h\n`, /holds no fields|more than 50000 values/], // prettier-ignore
-    ['a value of 5 MB', `header:\n  link:\n    label: ${'x'.repeat(5 * 1024 * 1024)}\n`, /line 3: "header.link.label" is longer than 100000 letters/], // prettier-ignore
-    ['two people’s edits', 'header:\n<<<<<<< mine\n  link: a\n=======\n  link: b\n>>>>>>> yours\n', /line 2: This holds the edits of two people/], // prettier-ignore
+    [
+      'an entry twice',
+      'membership:\n  cards:\n    - id: a\n      heading: A\n    - id: a\n      heading: B\n',
+      /line 5: "membership.cards" has two entries with the id "a"/,
+    ],
+    [
+      'anchors that explode',
+      `a: &a [x,x,x,x,x,x,x,x,x,x]\n${[...'bcdefgh'].map((name, at) => `${name}: &${name} [${Array(10).fill(`*${'abcdefg'[at]}`).join(',')}]`).join('\n')}\nheader:\n  link: *h\n`,
+      /holds no fields|more than 50000 values/,
+    ],
+    [
+      'a value of 5 MB',
+      `header:\n  link:\n    label: ${'x'.repeat(5 * 1024 * 1024)}\n`,
+      /line 3: "header.link.label" is longer than 100000 letters/,
+    ],
+    [
+      'two people’s edits',
+      'header:\n<<<<<<< mine\n  link: a\n=======\n  link: b\n>>>>>>> yours\n',
+      /line 2: This holds the edits of two people/,
+    ],
   ])('%s: says where, and leaves the site as it is', (_, text, words) => {
     const before = html(project);
     writeFileSync(file(project), text);
@@ -243,9 +298,14 @@ describe('a conversion done again', () => {
     const source = join(folder, 'source');
     copy(join(DEMO_PAGE, '..'), source);
     const project = join(folder, 'again');
-    const convert = () => tavrik(['convert', join(source, 'index.html'), '--out', project, '--widths', '1440', '--no-proof']); // prettier-ignore
+    const convert = () =>
+      tavrik(['convert', join(source, 'index.html'), '--out', project, '--widths', '1440', '--no-proof']);
     expect(convert().code).toBe(0);
-    const untouched = originalContent(JSON.parse(readFileSync(join(project, 'pages/index.json').replace('index.json', 'home.json'), 'utf8')) as PageDocument); // prettier-ignore
+    const untouched = originalContent(
+      JSON.parse(
+        readFileSync(join(project, 'pages/index.json').replace('index.json', 'home.json'), 'utf8'),
+      ) as PageDocument,
+    );
     expect(Object.keys(untouched)).toContain('membership');
     content(project, 'add', 'membership.cards', 'Student');
     const page = join(source, 'index.html');
@@ -253,7 +313,9 @@ describe('a conversion done again', () => {
     expect(convert().code).toBe(0);
     expect(html(project)).toContain('One dome, four telescopes');
     expect(html(project)).toMatch(/<h3[^>]*>Student<\/h3>/);
-    expect([...walk(documentOf(project, 'home').body)].filter(isWords).some(({ text }) => text === 'Student')).toBe(false); // prettier-ignore
+    expect([...walk(documentOf(project, 'home').body)].filter(isWords).some(({ text }) => text === 'Student')).toBe(
+      false,
+    );
   });
 });
 
@@ -266,17 +328,33 @@ describe('texts for others', () => {
     return out;
   };
   /* A translator who writes each text in capitals, and leaves tags alone. */
-  const translated = (text: string): string => text.replace(/<source xml:space="preserve">([^]*?)<\/source>/g, (whole, says: string) => `${whole}<target>${says.replace(/(^|>)([^<]+)/g, (_, before: string, words: string) => `${before}${words.toUpperCase()}`)}</target>`); // prettier-ignore
+  const translated = (text: string): string =>
+    text.replace(
+      /<source xml:space="preserve">([^]*?)<\/source>/g,
+      (whole, says: string) =>
+        `${whole}<target>${says.replace(/(^|>)([^<]+)/g, (_, before: string, words: string) => `${before}${words.toUpperCase()}`)}</target>`,
+    );
   beforeAll(() => copy(clean, project));
 
   it('go out as Markdown with front matter, and come back the same and changed', () => {
     const out = content(project, 'export', '--format', 'markdown').out;
     expect(out).toMatch(/<!-- field: programme\.text -->\n\nIf it is cloudy/);
     expect(content(project, 'import', sent('home.md', out)).out).toContain('0 values changed');
-    const made = content(project, 'import', sent('home.md', out.replace('If it is cloudy', 'If it is *cloudy*,').replace('heading: Programme', 'heading: Dates'))); // prettier-ignore
+    const made = content(
+      project,
+      'import',
+      sent(
+        'home.md',
+        out.replace('If it is cloudy', 'If it is *cloudy*,').replace('heading: Programme', 'heading: Dates'),
+      ),
+    );
     expect([made.code, made.out]).toEqual([0, expect.stringContaining('2 values changed')]);
     expect(html(project)).toContain('>Dates</h2>');
-    const lost = content(project, 'import', sent('bad.md', out.replace('field: programme.text', 'field: programme.words'))); // prettier-ignore
+    const lost = content(
+      project,
+      'import',
+      sent('bad.md', out.replace('field: programme.text', 'field: programme.words')),
+    );
     expect(lost).toMatchObject({ code: 2, err: expect.stringMatching(/line \d+: .*no field "programme\.words"/) });
   });
 
@@ -299,7 +377,9 @@ describe('texts for others', () => {
 
   it('stay through another conversion, and the check says what is not translated', () => {
     expect(content(project, 'add', 'membership.cards', 'Student').code).toBe(0);
-    expect(content(project, 'check').out).toMatch(/de: membership\.cards\.student\.heading: Not translated yet, and \d+ more/); // prettier-ignore
+    expect(content(project, 'check').out).toMatch(
+      /de: membership\.cards\.student\.heading: Not translated yet, and \d+ more/,
+    );
     expect(tavrik(['convert', DEMO_PAGE, '--out', project, '--widths', '1440', '--no-proof']).code).toBe(0);
     expect(readFileSync(join(project, 'site/index.de.html'), 'utf8')).toContain('DATES');
   });
@@ -307,12 +387,23 @@ describe('texts for others', () => {
   it('say what has changed since they went out', () => {
     expect(content(project, 'set', 'programme.heading', 'Nights').code).toBe(0);
     const late = content(project, 'import', join(folder, 'de.xlf'), '--json');
-    expect(JSON.parse(late.out)).toMatchObject({ language: 'de', stale: expect.arrayContaining(['programme.heading']) as unknown }); // prettier-ignore
+    expect(JSON.parse(late.out)).toMatchObject({
+      language: 'de',
+      stale: expect.arrayContaining(['programme.heading']) as unknown,
+    });
   });
 
   it.each<[string, (text: string) => string, RegExp]>([
-    ['a field that the page does not have', (text) => text.replace('name="programme.heading"', 'name="programme.gone"'), /line \d+: .*no field "programme\.gone"/], // prettier-ignore
-    ['a placeholder that got lost', (text) => translated(text).replace(/<target>([^<]*)<pc[^>]*>([^<]*)<\/pc>/, '<target>$1$2'), /line \d+: .*lacks the placeholder 1/], // prettier-ignore
+    [
+      'a field that the page does not have',
+      (text) => text.replace('name="programme.heading"', 'name="programme.gone"'),
+      /line \d+: .*no field "programme\.gone"/,
+    ],
+    [
+      'a placeholder that got lost',
+      (text) => translated(text).replace(/<target>([^<]*)<pc[^>]*>([^<]*)<\/pc>/, '<target>$1$2'),
+      /line \d+: .*lacks the placeholder 1/,
+    ],
     ['entities', (text) => text.replace('<xliff', '<!DOCTYPE x [<!ENTITY a "b">]><xliff'), /document type/],
     ['another page', (text) => text.replace('<file id="home"', '<file id="hire"'), /no words of the page "home"/],
     ['no XML', (text) => text.slice(0, 900), /not XML/],
@@ -338,8 +429,17 @@ describe('texts for others', () => {
   });
 
   it('need a language for XLIFF, and one that is one', () => {
-    expect(content(project, 'export', '--format', 'xliff')).toMatchObject({ code: 2, err: expect.stringContaining('--language de') }); // prettier-ignore
-    expect(content(project, 'export', '--format', 'xliff', '--language', 'en')).toMatchObject({ code: 2, err: expect.stringContaining('The page is in "en" itself') }); // prettier-ignore
-    expect(content(project, 'export', '--format', 'xliff', '--language', '../x')).toMatchObject({ code: 2, err: expect.stringContaining('is no language') }); // prettier-ignore
+    expect(content(project, 'export', '--format', 'xliff')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('--language de'),
+    });
+    expect(content(project, 'export', '--format', 'xliff', '--language', 'en')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('The page is in "en" itself'),
+    });
+    expect(content(project, 'export', '--format', 'xliff', '--language', '../x')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('is no language'),
+    });
   });
 });

@@ -50,11 +50,15 @@ describe('placing a drawing', () => {
 });
 
 describe('letters filled with a gradient', () => {
-  const gradient = (units = '') => `<linearGradient id="g" ${units}><stop offset="0" stop-color="red"/><stop offset="1" stop-color="blue"/></linearGradient>`; // prettier-ignore
+  const gradient = (units = '') =>
+    `<linearGradient id="g" ${units}><stop offset="0" stop-color="red"/><stop offset="1" stop-color="blue"/></linearGradient>`;
 
   it('have it over the whole text, and its first colour where it cannot be shown', async () => {
     const { look } = await one('text', `${gradient()}<text x="10" y="40" fill="url(#g)">Saturn</text>`);
-    expect(look).toMatchObject({ color: 'rgb(255, 0, 0)', paint: 'linear-gradient(90deg, rgb(255, 0, 0) 0%, rgb(0, 0, 255) 100%)' }); // prettier-ignore
+    expect(look).toMatchObject({
+      color: 'rgb(255, 0, 0)',
+      paint: 'linear-gradient(90deg, rgb(255, 0, 0) 0%, rgb(0, 0, 255) 100%)',
+    });
   });
 
   it('have it where it lies in the drawing', async () => {
@@ -65,15 +69,25 @@ describe('letters filled with a gradient', () => {
   });
 
   it('have none if it is not there', async () => {
-    expect((await one('text', '<text x="10" y="40" fill="url(#lost)" color="green">Saturn</text>')).look.paint).toBeUndefined(); // prettier-ignore
+    expect(
+      (await one('text', '<text x="10" y="40" fill="url(#lost)" color="green">Saturn</text>')).look.paint,
+    ).toBeUndefined();
   });
 });
 
 describe('boxes', () => {
   it('are rectangles with fill, frame and corners, transforms counted', async () => {
-    const { box, look } = await one('box', '<g transform="translate(10 20) scale(2)"><rect x="5" y="5" width="50" height="30" rx="4" fill="#102030" stroke="red" stroke-width="1"/></g>'); // prettier-ignore
+    const { box, look } = await one(
+      'box',
+      '<g transform="translate(10 20) scale(2)"><rect x="5" y="5" width="50" height="30" rx="4" fill="#102030" stroke="red" stroke-width="1"/></g>',
+    );
     expect(rounded(box)).toEqual([19, 29, 102, 62]);
-    expect(look).toMatchObject({ 'background-color': 'rgb(16, 32, 48)', 'border-width': '2px', 'border-color': 'rgb(255, 0, 0)', 'border-radius': '9px' }); // prettier-ignore
+    expect(look).toMatchObject({
+      'background-color': 'rgb(16, 32, 48)',
+      'border-width': '2px',
+      'border-color': 'rgb(255, 0, 0)',
+      'border-radius': '9px',
+    });
   });
 
   it('are circles and straight lines', async () => {
@@ -84,19 +98,27 @@ describe('boxes', () => {
   });
 
   it('have gradients as CSS draws them, and the opacity of the groups they are in', async () => {
-    const defs = '<defs><linearGradient id="g" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="red"/><stop offset="1" stop-color="blue"/></linearGradient></defs>'; // prettier-ignore
+    const defs =
+      '<defs><linearGradient id="g" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="red"/><stop offset="1" stop-color="blue"/></linearGradient></defs>';
     const { look } = await one('box', `${defs}<g opacity="0.5"><rect width="100" height="50" fill="url(#g)"/></g>`);
-    expect(look['background-image']).toMatch(/^linear-gradient\(180deg, rgb\(255, 0, 0\) 0(%|px), rgb\(0, 0, 255\) (100%|50px)\)$/); // prettier-ignore
+    expect(look['background-image']).toMatch(
+      /^linear-gradient\(180deg, rgb\(255, 0, 0\) 0(%|px), rgb\(0, 0, 255\) (100%|50px)\)$/,
+    );
     expect(look['opacity']).toBe('0.5');
   });
 
   it('are cut by what clips them', async () => {
-    const { box } = await one('box', '<clipPath id="c"><rect x="20" y="20" width="30" height="30"/></clipPath><g clip-path="url(#c)"><rect width="100" height="100" fill="red"/></g>'); // prettier-ignore
+    const { box } = await one(
+      'box',
+      '<clipPath id="c"><rect x="20" y="20" width="30" height="30"/></clipPath><g clip-path="url(#c)"><rect width="100" height="100" fill="red"/></g>',
+    );
     expect(rounded(box)).toEqual([20, 20, 30, 30]);
   });
 
   it('are not there if they are hidden, see-through or off the board, and what is off is said', async () => {
-    const { items, notes } = await read('<rect width="9" height="9" display="none"/><rect width="9" height="9" opacity="0"/><rect width="9" height="9" visibility="hidden"/><rect id="far" x="500" width="9" height="9"/>'); // prettier-ignore
+    const { items, notes } = await read(
+      '<rect width="9" height="9" display="none"/><rect width="9" height="9" opacity="0"/><rect width="9" height="9" visibility="hidden"/><rect id="far" x="500" width="9" height="9"/>',
+    );
     expect(items).toEqual([]);
     expect(notes).toEqual(['Off the board, left out: far']);
   });
@@ -122,24 +144,34 @@ describe('pictures', () => {
   });
 
   it('are round in a round clip, and keep title and link', async () => {
-    const made = await one('picture', `<clipPath id="c"><circle cx="55" cy="55" r="45"/></clipPath><a href="dome.html"><g clip-path="url(#c)"><image href="${PICTURE}" x="10" y="10" width="90" height="90"><title>The dome</title></image></g></a>`); // prettier-ignore
+    const made = await one(
+      'picture',
+      `<clipPath id="c"><circle cx="55" cy="55" r="45"/></clipPath><a href="dome.html"><g clip-path="url(#c)"><image href="${PICTURE}" x="10" y="10" width="90" height="90"><title>The dome</title></image></g></a>`,
+    );
     expect(made.look['border-radius']).toBe('50%');
     expect([made.title, made.href]).toEqual(['The dome', 'dome.html']);
   });
 
   it('come from patterns in shares of the shape, also through what they use', async () => {
-    const made = await one('picture', `<defs><pattern id="p" width="1" height="1" patternContentUnits="objectBoundingBox"><use href="#i" transform="scale(0.01 0.02)"/></pattern><image id="i" href="${PICTURE}" width="100" height="50" preserveAspectRatio="none"/></defs><rect x="40" y="60" width="120" height="80" fill="url(#p)"/>`); // prettier-ignore
+    const made = await one(
+      'picture',
+      `<defs><pattern id="p" width="1" height="1" patternContentUnits="objectBoundingBox"><use href="#i" transform="scale(0.01 0.02)"/></pattern><image id="i" href="${PICTURE}" width="100" height="50" preserveAspectRatio="none"/></defs><rect x="40" y="60" width="120" height="80" fill="url(#p)"/>`,
+    );
     expect(rounded(made.box)).toEqual([40, 60, 120, 80]);
     expect(rounded(made.whole)).toEqual([40, 60, 120, 80]);
   });
 
   it('come from patterns with a view box, shifted as they are', async () => {
-    const made = await one('picture', `<pattern id="p" patternUnits="userSpaceOnUse" x="40" y="60" width="200" height="100" viewBox="0 0 20 10"><image href="${PICTURE}" x="2" y="1" width="15" height="10" preserveAspectRatio="none"/></pattern><rect x="40" y="60" width="120" height="80" fill="url(#p)"/>`); // prettier-ignore
+    const made = await one(
+      'picture',
+      `<pattern id="p" patternUnits="userSpaceOnUse" x="40" y="60" width="200" height="100" viewBox="0 0 20 10"><image href="${PICTURE}" x="2" y="1" width="15" height="10" preserveAspectRatio="none"/></pattern><rect x="40" y="60" width="120" height="80" fill="url(#p)"/>`,
+    );
     expect(rounded(made.whole)).toEqual([60, 70, 150, 100]);
   });
 
   it('are drawing with the picture inside where a pattern repeats, or is turned', async () => {
-    const pattern = (more: string): string => `<pattern id="p" patternUnits="userSpaceOnUse" width="60" height="40" ${more}><image href="${PICTURE}" width="60" height="40"/></pattern><rect width="200" height="100" fill="url(#p)"/>`; // prettier-ignore
+    const pattern = (more: string): string =>
+      `<pattern id="p" patternUnits="userSpaceOnUse" width="60" height="40" ${more}><image href="${PICTURE}" width="60" height="40"/></pattern><rect width="200" height="100" fill="url(#p)"/>`;
     for (const more of ['', 'patternTransform="rotate(20)"']) {
       const { markup } = await one('art', pattern(more));
       expect(markup).toContain('href="data:image/jpeg;base64,');
@@ -150,9 +182,14 @@ describe('pictures', () => {
 
 describe('texts', () => {
   it('are words with their places, in lines, with their look', async () => {
-    const { items } = await read('<text x="20" y="50" fill="#333" font-weight="700" letter-spacing="0.1em">Star evenings<tspan x="20" dy="30">on the marsh</tspan></text>'); // prettier-ignore
+    const { items } = await read(
+      '<text x="20" y="50" fill="#333" font-weight="700" letter-spacing="0.1em">Star evenings<tspan x="20" dy="30">on the marsh</tspan></text>',
+    );
     const texts = items as Extract<DrawnItem, { type: 'text' }>[];
-    expect(texts.map(({ words }) => words.map(({ text }) => text))).toEqual([['Star', 'evenings'], ['on', 'the', 'marsh']]); // prettier-ignore
+    expect(texts.map(({ words }) => words.map(({ text }) => text))).toEqual([
+      ['Star', 'evenings'],
+      ['on', 'the', 'marsh'],
+    ]);
     expect(texts[0]?.look).toMatchObject({ size: 20, weight: '700', spacing: 2, color: 'rgb(51, 51, 51)' });
     expect((texts[1]?.box[1] ?? 0) - (texts[0]?.box[1] ?? 0)).toBeCloseTo(30, 0);
   });
@@ -165,19 +202,31 @@ describe('texts', () => {
   });
 
   it('have the lines of the text around them besides their own', async () => {
-    const { items } = await read('<text y="40" text-decoration="underline"><tspan x="9">book</tspan><tspan x="90" text-decoration="line-through">soon</tspan></text><text x="9" y="90">bare</text>'); // prettier-ignore
-    expect(items.map((item) => (item.type === 'text' ? item.look.decoration : ''))).toEqual(['underline', 'line-through underline', 'none']); // prettier-ignore
+    const { items } = await read(
+      '<text y="40" text-decoration="underline"><tspan x="9">book</tspan><tspan x="90" text-decoration="line-through">soon</tspan></text><text x="9" y="90">bare</text>',
+    );
+    expect(items.map((item) => (item.type === 'text' ? item.look.decoration : ''))).toEqual([
+      'underline',
+      'line-through underline',
+      'none',
+    ]);
   });
 
   it('are drawing if they run along a path or are turned', async () => {
-    await one('art', '<path id="p" d="M10 100 q90 -80 180 0" fill="none"/><text><textPath href="#p">Around the dome</textPath></text>'); // prettier-ignore
+    await one(
+      'art',
+      '<path id="p" d="M10 100 q90 -80 180 0" fill="none"/><text><textPath href="#p">Around the dome</textPath></text>',
+    );
     await one('art', '<text x="100" y="100" transform="rotate(30 100 100)">Turned</text>');
   });
 });
 
 describe('drawing', () => {
   it('is one piece for a group of paths, with what it refers to and without scripts', async () => {
-    const { markup, pieces, layer } = await one('art', '<defs><linearGradient id="g"><stop stop-color="red"/></linearGradient></defs><g id="Moon_icon"><path d="M0 0h20v20z" fill="url(#g)" onclick="x()"/><path d="M30 0h20v20z"/></g>'); // prettier-ignore
+    const { markup, pieces, layer } = await one(
+      'art',
+      '<defs><linearGradient id="g"><stop stop-color="red"/></linearGradient></defs><g id="Moon_icon"><path d="M0 0h20v20z" fill="url(#g)" onclick="x()"/><path d="M30 0h20v20z"/></g>',
+    );
     expect(pieces).toBe(2);
     expect(layer).toBe('Moon icon');
     expect(markup).toContain('linearGradient');

@@ -17,7 +17,17 @@ afterAll(cleanUp);
 afterAll(() => browser.close());
 beforeAll(async () => {
   browser = await openBrowser();
-  const ran = tavrik(['convert', join(DEMO, 'export/hire.html'), '--root', DEMO, '--out', project, '--widths', '1440,390', '--json']); // prettier-ignore
+  const ran = tavrik([
+    'convert',
+    join(DEMO, 'export/hire.html'),
+    '--root',
+    DEMO,
+    '--out',
+    project,
+    '--widths',
+    '1440,390',
+    '--json',
+  ]);
   expect(ran.code).toBe(0);
   const { pages } = JSON.parse(ran.out) as { pages: { proof: Figures }[] };
   for (const width of pages[0]?.proof.widths ?? [])
@@ -29,7 +39,10 @@ const css = (): string => readFileSync(join(project, 'site/style.css'), 'utf8');
 const standing = (page: Page) =>
   page.evaluate(() =>
     [...document.querySelectorAll('h3')].map((heading) => {
-      const rect = (element: Element | null): number[] => { const { left, top, right, bottom } = (element as Element).getBoundingClientRect(); return [left, top, right, bottom].map(Math.round); }; // prettier-ignore
+      const rect = (element: Element | null): number[] => {
+        const { left, top, right, bottom } = (element as Element).getBoundingClientRect();
+        return [left, top, right, bottom].map(Math.round);
+      };
       const card = heading.parentElement as Element;
       return { card: rect(card), inside: [...card.children].map(rect) };
     }),
@@ -37,8 +50,12 @@ const standing = (page: Page) =>
 
 describe('a page of boxes placed one by one', () => {
   it('becomes lists whose entries share one style', () => {
-    const { [CARDS.split('.')[0] as string]: cards, 'days-for-fetching': days } = parse(readFileSync(join(project, 'content/hire.yaml'), 'utf8')) as Record<string, Record<string, Record<string, string>[]>>; // prettier-ignore
-    expect(cards?.['cards']?.map((one) => Object.keys(one))).toEqual(Array.from({ length: 3 }, () => ['id', 'picture', 'heading', 'text', 'price', 'link'])); // prettier-ignore
+    const { [CARDS.split('.')[0] as string]: cards, 'days-for-fetching': days } = parse(
+      readFileSync(join(project, 'content/hire.yaml'), 'utf8'),
+    ) as Record<string, Record<string, Record<string, string>[]>>;
+    expect(cards?.['cards']?.map((one) => Object.keys(one))).toEqual(
+      Array.from({ length: 3 }, () => ['id', 'picture', 'heading', 'text', 'price', 'link']),
+    );
     expect(days?.['entries']).toHaveLength(4);
     expect(css()).not.toMatch(/^\.(three|days|take)[^{]*\{[^}]*position: absolute/m);
     expect(css().match(/^\.three-to-choose-from-card \{/gm)).toHaveLength(1);
@@ -47,7 +64,10 @@ describe('a page of boxes placed one by one', () => {
 
   it('takes entries more, longer texts and fewer entries without anything lying on anything', async () => {
     expect(tavrik(['content', project, 'add', CARDS, 'The child’s telescope']).code).toBe(0);
-    expect(tavrik(['content', project, 'set', `${CARDS}.the-small-reflector.text`, 'A long way to say it. '.repeat(14)]).code).toBe(0); // prettier-ignore
+    expect(
+      tavrik(['content', project, 'set', `${CARDS}.the-small-reflector.text`, 'A long way to say it. '.repeat(14)])
+        .code,
+    ).toBe(0);
     expect(tavrik(['content', project, 'remove', 'days-for-fetching.entries', '9-october-from-four']).code).toBe(0);
     const site = await serveFolder(join(project, 'site'));
     for (const width of [1440, 390]) {
@@ -56,8 +76,12 @@ describe('a page of boxes placed one by one', () => {
       const cards = await standing(page);
       expect(cards).toHaveLength(4);
       type Rect = readonly [number, number, number, number];
-      const clear = ([left, top, right, bottom]: Rect, [x, y, r, b]: Rect): boolean => x >= right || r <= left || y >= bottom || b <= top; // prettier-ignore
-      const apart = (boxes: number[][]): boolean => boxes.every((box, at) => boxes.slice(at + 1).every((other) => clear(box as unknown as Rect, other as unknown as Rect))); // prettier-ignore
+      const clear = ([left, top, right, bottom]: Rect, [x, y, r, b]: Rect): boolean =>
+        x >= right || r <= left || y >= bottom || b <= top;
+      const apart = (boxes: number[][]): boolean =>
+        boxes.every((box, at) =>
+          boxes.slice(at + 1).every((other) => clear(box as unknown as Rect, other as unknown as Rect)),
+        );
       expect(apart(cards.map(({ card }) => card))).toBe(true);
       for (const { card, inside } of cards) {
         expect(apart(inside)).toBe(true);

@@ -29,10 +29,17 @@ interface Kind {
 }
 
 const px = (value: string | undefined): number => parseFloat(value ?? '0') || 0;
-const more = (property: string, by: number) => ({ look }: Spot) => ({ [property]: `${px(look[property]) + by}px` }); // prettier-ignore
-const is = (...kinds: string[]) => ({ node }: Spot): boolean => kinds.includes(node.kind); // prettier-ignore
-const holds = (count: number, { node }: Spot): boolean => (node.children ?? []).filter((one) => one.kind !== 'words').length >= count; // prettier-ignore
-const words = ({ node }: Spot): string => (node.children ?? []).map((one) => (one.kind === 'words' ? one.text : '')).join(' '); // prettier-ignore
+const more =
+  (property: string, by: number) =>
+  ({ look }: Spot) => ({ [property]: `${px(look[property]) + by}px` });
+const is =
+  (...kinds: string[]) =>
+  ({ node }: Spot): boolean =>
+    kinds.includes(node.kind);
+const holds = (count: number, { node }: Spot): boolean =>
+  (node.children ?? []).filter((one) => one.kind !== 'words').length >= count;
+const words = ({ node }: Spot): string =>
+  (node.children ?? []).map((one) => (one.kind === 'words' ? one.text : '')).join(' ');
 const inPx = (value: string | undefined): boolean => value === undefined || /^-?[\d.]+px$|^0$/.test(value);
 const laid = ({ look }: Spot): boolean => /flex|grid/.test(look['display'] ?? '');
 
@@ -43,31 +50,135 @@ function before({ node, parent }: Spot): ElementNode | undefined {
 }
 
 export const KINDS: readonly Kind[] = [
-  { kind: 'a larger gap between rows', suits: (one) => laid(one) && px(one.look['row-gap']) > 0 && one.look['flex-direction'] === 'column' && holds(2, one), set: more('row-gap', 11) },
-  { kind: 'a larger gap between columns', suits: (one) => laid(one) && px(one.look['column-gap']) > 0 && one.look['flex-direction'] !== 'column' && holds(2, one), set: more('column-gap', 9) },
-  { kind: 'more room above a heading', suits: (one) => is('heading')(one) && inPx(one.look['margin-top']), set: more('margin-top', 13) },
-  { kind: 'more room below a section', suits: (one) => is('section')(one) && inPx(one.look['padding-bottom']), set: more('padding-bottom', 17) },
-  { kind: 'more room above a section', suits: (one) => is('section')(one) && inPx(one.look['padding-top']) && holds(1, one), set: more('padding-top', 12) },
-  { kind: 'more room at the left', suits: (one) => is('card', 'box', 'column', 'list')(one) && inPx(one.look['padding-left']) && holds(2, one), set: more('padding-left', 10) },
-  { kind: 'larger type', suits: is('heading'), set: ({ look }) => ({ 'font-size': `${Math.max(20, px(look['font-size'])) + 4}px` }) },
-  { kind: 'bolder type', suits: (one) => is('text')(one) && words(one).length > 30, set: () => ({ 'font-weight': '700' }) },
-  { kind: 'words in another colour', suits: (one) => is('text')(one) && words(one).length > 20, set: () => ({ color: 'rgb(200, 30, 160)' }) },
-  { kind: 'a box in another colour', suits: ({ look }) => /^(#|rgb\()/.test(look['background-color'] ?? ''), set: () => ({ 'background-color': 'rgb(250, 200, 30)' }) },
-  { kind: 'lines farther apart', suits: (one) => is('text')(one) && words(one).length > 140, set: () => ({ 'line-height': '2.1' }) },
-  { kind: 'letters farther apart', suits: (one) => is('heading')(one) && words(one).length > 12 && words(one).length < 40, set: () => ({ 'letter-spacing': '1.5px' }) },
-  { kind: 'another font', suits: (one) => is('heading')(one) && words(one).length < 40, set: () => ({ 'font-family': '"Liberation Mono", monospace' }), mendable: false },
-  { kind: 'a picture that fills its frame otherwise', suits: ({ node, look }) => node.element === 'img' && look['object-fit'] === 'cover', set: () => ({ 'object-fit': 'contain' }) },
-  { kind: 'a narrower picture', suits: ({ node, look }) => node.element === 'img' && node.kind === 'image' && look['position'] !== 'absolute', set: () => ({ 'max-width': '120px' }) },
-  { kind: 'another order', suits: ({ parent, look, around }) => look['position'] === undefined && /flex/.test(around['display'] ?? '') && parent?.children?.length === 2, set: () => ({ order: '9' }) },
-  { kind: 'not centred', suits: (one) => one.look['text-align'] === 'center' && is('heading', 'text')(one), set: () => ({ 'text-align': 'left' }) },
-  { kind: 'lines that break elsewhere', suits: (one) => is('text')(one) && words(one).length > 90, set: () => ({ 'max-width': '170px' }) },
-  { kind: 'a text that is gone', suits: (one) => is('text')(one) && words(one).length > 20, set: () => ({ display: 'none' }) },
-  { kind: 'a picture that is gone', suits: ({ node }) => node.element === 'img' && node.kind === 'image', set: () => ({ display: 'none' }) },
-  { kind: 'words that are cut off', suits: (one) => is('text')(one) && words(one).length > 140, set: () => ({ height: '20px', 'overflow-x': 'hidden', 'overflow-y': 'hidden' }) },
-  { kind: 'words behind their box', suits: (one) => is('text')(one) && words(one).length > 20 && one.look['position'] === undefined, set: () => ({ position: 'relative', 'z-index': '-1' }) },
-  { kind: 'a thing over what comes before it', suits: (one) => is('image', 'card', 'list', 'row')(one) && one.look['position'] === undefined && ['heading', 'text'].includes(before(one)?.kind ?? ''), set: () => ({ position: 'relative', 'margin-top': '-60px', 'background-color': 'rgb(120, 120, 120)' }) },
-  { kind: 'other things pushed to the end', suits: ({ node, look }) => node.kind === 'row' && look['display'] === 'flex' && look['justify-content'] === undefined, set: () => ({ 'justify-content': 'flex-end' }) },
-]; // prettier-ignore
+  {
+    kind: 'a larger gap between rows',
+    suits: (one) =>
+      laid(one) && px(one.look['row-gap']) > 0 && one.look['flex-direction'] === 'column' && holds(2, one),
+    set: more('row-gap', 11),
+  },
+  {
+    kind: 'a larger gap between columns',
+    suits: (one) =>
+      laid(one) && px(one.look['column-gap']) > 0 && one.look['flex-direction'] !== 'column' && holds(2, one),
+    set: more('column-gap', 9),
+  },
+  {
+    kind: 'more room above a heading',
+    suits: (one) => is('heading')(one) && inPx(one.look['margin-top']),
+    set: more('margin-top', 13),
+  },
+  {
+    kind: 'more room below a section',
+    suits: (one) => is('section')(one) && inPx(one.look['padding-bottom']),
+    set: more('padding-bottom', 17),
+  },
+  {
+    kind: 'more room above a section',
+    suits: (one) => is('section')(one) && inPx(one.look['padding-top']) && holds(1, one),
+    set: more('padding-top', 12),
+  },
+  {
+    kind: 'more room at the left',
+    suits: (one) => is('card', 'box', 'column', 'list')(one) && inPx(one.look['padding-left']) && holds(2, one),
+    set: more('padding-left', 10),
+  },
+  {
+    kind: 'larger type',
+    suits: is('heading'),
+    set: ({ look }) => ({ 'font-size': `${Math.max(20, px(look['font-size'])) + 4}px` }),
+  },
+  {
+    kind: 'bolder type',
+    suits: (one) => is('text')(one) && words(one).length > 30,
+    set: () => ({ 'font-weight': '700' }),
+  },
+  {
+    kind: 'words in another colour',
+    suits: (one) => is('text')(one) && words(one).length > 20,
+    set: () => ({ color: 'rgb(200, 30, 160)' }),
+  },
+  {
+    kind: 'a box in another colour',
+    suits: ({ look }) => /^(#|rgb\()/.test(look['background-color'] ?? ''),
+    set: () => ({ 'background-color': 'rgb(250, 200, 30)' }),
+  },
+  {
+    kind: 'lines farther apart',
+    suits: (one) => is('text')(one) && words(one).length > 140,
+    set: () => ({ 'line-height': '2.1' }),
+  },
+  {
+    kind: 'letters farther apart',
+    suits: (one) => is('heading')(one) && words(one).length > 12 && words(one).length < 40,
+    set: () => ({ 'letter-spacing': '1.5px' }),
+  },
+  {
+    kind: 'another font',
+    suits: (one) => is('heading')(one) && words(one).length < 40,
+    set: () => ({ 'font-family': '"Liberation Mono", monospace' }),
+    mendable: false,
+  },
+  {
+    kind: 'a picture that fills its frame otherwise',
+    suits: ({ node, look }) => node.element === 'img' && look['object-fit'] === 'cover',
+    set: () => ({ 'object-fit': 'contain' }),
+  },
+  {
+    kind: 'a narrower picture',
+    suits: ({ node, look }) => node.element === 'img' && node.kind === 'image' && look['position'] !== 'absolute',
+    set: () => ({ 'max-width': '120px' }),
+  },
+  {
+    kind: 'another order',
+    suits: ({ parent, look, around }) =>
+      look['position'] === undefined && /flex/.test(around['display'] ?? '') && parent?.children?.length === 2,
+    set: () => ({ order: '9' }),
+  },
+  {
+    kind: 'not centred',
+    suits: (one) => one.look['text-align'] === 'center' && is('heading', 'text')(one),
+    set: () => ({ 'text-align': 'left' }),
+  },
+  {
+    kind: 'lines that break elsewhere',
+    suits: (one) => is('text')(one) && words(one).length > 90,
+    set: () => ({ 'max-width': '170px' }),
+  },
+  {
+    kind: 'a text that is gone',
+    suits: (one) => is('text')(one) && words(one).length > 20,
+    set: () => ({ display: 'none' }),
+  },
+  {
+    kind: 'a picture that is gone',
+    suits: ({ node }) => node.element === 'img' && node.kind === 'image',
+    set: () => ({ display: 'none' }),
+  },
+  {
+    kind: 'words that are cut off',
+    suits: (one) => is('text')(one) && words(one).length > 140,
+    set: () => ({ height: '20px', 'overflow-x': 'hidden', 'overflow-y': 'hidden' }),
+  },
+  {
+    kind: 'words behind their box',
+    suits: (one) => is('text')(one) && words(one).length > 20 && one.look['position'] === undefined,
+    set: () => ({ position: 'relative', 'z-index': '-1' }),
+  },
+  {
+    kind: 'a thing over what comes before it',
+    suits: (one) =>
+      is('image', 'card', 'list', 'row')(one) &&
+      one.look['position'] === undefined &&
+      ['heading', 'text'].includes(before(one)?.kind ?? ''),
+    set: () => ({ position: 'relative', 'margin-top': '-60px', 'background-color': 'rgb(120, 120, 120)' }),
+  },
+  {
+    kind: 'other things pushed to the end',
+    suits: ({ node, look }) =>
+      node.kind === 'row' && look['display'] === 'flex' && look['justify-content'] === undefined,
+    set: () => ({ 'justify-content': 'flex-end' }),
+  },
+];
 
 function spotsOf(document: PageDocument): Spot[] {
   const found: Spot[] = [];
@@ -86,14 +197,19 @@ function spotsOf(document: PageDocument): Spot[] {
 export function plant(project: string): Planted[] {
   const [file] = readdirSync(join(project, 'pages'));
   const document = JSON.parse(readFileSync(join(project, 'pages', file as string), 'utf8')) as PageDocument;
-  const spots = spotsOf(document).filter(({ node, look }) => node !== document.body && look['display'] !== 'none' && node.from); // prettier-ignore
+  const spots = spotsOf(document).filter(
+    ({ node, look }) => node !== document.body && look['display'] !== 'none' && node.from,
+  );
   return KINDS.flatMap((kind): Planted[] => {
     const spot = spots.find((one) => kind.suits(one));
     if (!spot) return [];
     const { node, parent } = spot;
     const name = `${node.style ?? ''}-planted`;
     const before = document.styles[node.style ?? ''];
-    const style: SharedStyle = { rest: { ...before?.rest, ...kind.set(spot) }, ...(before?.variants ? { variants: before.variants } : {}) }; // prettier-ignore
+    const style: SharedStyle = {
+      rest: { ...before?.rest, ...kind.set(spot) },
+      ...(before?.variants ? { variants: before.variants } : {}),
+    };
     const change = (one: ElementNode): ElementNode => ({
       ...one,
       ...(one.id === node.id ? { style: name } : {}),
@@ -103,7 +219,15 @@ export function plant(project: string): Planted[] {
     });
     const beside = (parent?.children ?? []).flatMap((one) => (one.kind === 'words' ? [] : [one.id]));
     const inside = (node.children ?? []).flatMap((one) => (one.kind === 'words' ? [] : [one.id]));
-    return [{ kind: kind.kind, id: node.id, near: [...(parent ? [parent.id] : []), ...inside, ...beside], document: { ...document, styles: { ...document.styles, [name]: style }, body: change(document.body) }, mendable: kind.mendable !== false }]; // prettier-ignore
+    return [
+      {
+        kind: kind.kind,
+        id: node.id,
+        near: [...(parent ? [parent.id] : []), ...inside, ...beside],
+        document: { ...document, styles: { ...document.styles, [name]: style }, body: change(document.body) },
+        mendable: kind.mendable !== false,
+      },
+    ];
   });
 }
 

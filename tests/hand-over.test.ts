@@ -16,7 +16,8 @@ let host: Hosted;
 let opened: OpenBrowser;
 let browser: Browser;
 let page: Page;
-const send = (...args: string[]) => tavrik(['send', project, '--to', host.address, '--token-file', join(host.data, 'token.txt'), ...args]); // prettier-ignore
+const send = (...args: string[]) =>
+  tavrik(['send', project, '--to', host.address, '--token-file', join(host.data, 'token.txt'), ...args]);
 const set = (path: string, value: string) => expect(tavrik(['content', project, 'set', path, value]).code).toBe(0);
 const site = async (path = '/'): Promise<string> => (await fetch(host.address + path)).text();
 /** The picture of a preview or a page is still when all requests of it are over. */
@@ -31,7 +32,19 @@ const HEADING = 'the-darkest-sky-for.heading';
 
 beforeAll(async () => {
   host = await hosted(folder);
-  expect(tavrik(['convert', DEMO_PAGE, '--out', project, '--widths', '1440', '--no-proof', '--brief', join(DEMO, 'existing/brief.yaml')]).code).toBe(0); // prettier-ignore
+  expect(
+    tavrik([
+      'convert',
+      DEMO_PAGE,
+      '--out',
+      project,
+      '--widths',
+      '1440',
+      '--no-proof',
+      '--brief',
+      join(DEMO, 'existing/brief.yaml'),
+    ]).code,
+  ).toBe(0);
   opened = await openBrowser();
   browser = (await opened.newPage(1280)).context().browser() as Browser;
   page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
@@ -56,12 +69,26 @@ describe('a project', () => {
     const sent = send('--yes', '--publish');
     expect([sent.code, sent.out]).toEqual([0, expect.stringMatching(/3 items and \d+ files sent, 3 published/)]);
     const failed: string[] = [];
-    page.on('response', (one) => { if (one.status() >= 400) failed.push(one.url()); }); // prettier-ignore
+    page.on('response', (one) => {
+      if (one.status() >= 400) failed.push(one.url());
+    });
     await page.goto(`${host.address}/`);
     await settled();
     expect(failed).toEqual([]);
-    for (const [path, part] of [['site.webmanifest', '"/assets/icon-512'], ['sitemap.xml', '<loc>https://hollin-marsh.example/</loc>'], ['robots.txt', 'Sitemap: ']] as const) if (existsSync(join(project, 'site', path))) expect([path, await site(`/${path}`)]).toEqual([path, expect.stringContaining(part)]); // prettier-ignore
-    const places = (): Promise<unknown> => page.evaluate(() => [...document.querySelectorAll('body *')].map((one) => { const { x, y, width, height } = one.getBoundingClientRect(); return [one.tagName, x, y, width, height].join(); })); // prettier-ignore
+    for (const [path, part] of [
+      ['site.webmanifest', '"/assets/icon-512'],
+      ['sitemap.xml', '<loc>https://hollin-marsh.example/</loc>'],
+      ['robots.txt', 'Sitemap: '],
+    ] as const)
+      if (existsSync(join(project, 'site', path)))
+        expect([path, await site(`/${path}`)]).toEqual([path, expect.stringContaining(part)]);
+    const places = (): Promise<unknown> =>
+      page.evaluate(() =>
+        [...document.querySelectorAll('body *')].map((one) => {
+          const { x, y, width, height } = one.getBoundingClientRect();
+          return [one.tagName, x, y, width, height].join();
+        }),
+      );
     const there = await places();
     await page.goto(`file://${join(project, 'site/index.html')}`);
     await settled();
@@ -98,13 +125,17 @@ describe('a client', () => {
     await page.getByRole('link', { name: 'What changed' }).count();
     await page.goto(`${host.address}/edit/items/home/changes`);
     const rows = await page.locator('tbody tr').allTextContents();
-    expect(rows.map((row) => row.replace(/\s+/g, ' '))).toEqual([expect.stringMatching(/Heading.*forty miles.*fifty miles/)]); // prettier-ignore
+    expect(rows.map((row) => row.replace(/\s+/g, ' '))).toEqual([
+      expect.stringMatching(/Heading.*forty miles.*fifty miles/),
+    ]);
   });
 
   it('clicks on the page and is at the field that fills it', async () => {
     await edit();
     await page.frameLocator('#shown').locator('h2', { hasText: 'Questions' }).first().click();
-    await page.waitForFunction(() => document.activeElement?.getAttribute('name') === 'f:questions-and-answers.heading'); // prettier-ignore
+    await page.waitForFunction(
+      () => document.activeElement?.getAttribute('name') === 'f:questions-and-answers.heading',
+    );
   });
 
   it('adds, moves and takes away entries by keyboard and mouse, and goes back step by step', async () => {
@@ -118,12 +149,26 @@ describe('a client', () => {
     await told('Saved as a draft.');
     expect(await titles()).toEqual(['Single', 'Household', 'Household', 'Keeper']);
     await page.locator('[value="up membership.cards keeper"]').press('Space');
-    await page.waitForFunction(() => document.querySelectorAll('.list[data-list="membership.cards"] > ol > li')[2]?.getAttribute('data-id') === 'keeper'); // prettier-ignore
-    await list.locator(':scope > li').nth(2).locator(':scope > .tools .grip').dragTo(list.locator(':scope > li').nth(0)); // prettier-ignore
-    await page.waitForFunction(() => document.querySelectorAll('.list[data-list="membership.cards"] > ol > li')[0]?.getAttribute('data-id') === 'keeper'); // prettier-ignore
+    await page.waitForFunction(
+      () =>
+        document.querySelectorAll('.list[data-list="membership.cards"] > ol > li')[2]?.getAttribute('data-id') ===
+        'keeper',
+    );
+    await list
+      .locator(':scope > li')
+      .nth(2)
+      .locator(':scope > .tools .grip')
+      .dragTo(list.locator(':scope > li').nth(0));
+    await page.waitForFunction(
+      () =>
+        document.querySelectorAll('.list[data-list="membership.cards"] > ol > li')[0]?.getAttribute('data-id') ===
+        'keeper',
+    );
     expect(await titles()).toEqual(['Keeper', 'Single', 'Household', 'Household']);
     await page.locator('[value="remove membership.cards entry"]').click();
-    await page.waitForFunction(() => document.querySelectorAll('.list[data-list="membership.cards"] > ol > li').length === 3); // prettier-ignore
+    await page.waitForFunction(
+      () => document.querySelectorAll('.list[data-list="membership.cards"] > ol > li').length === 3,
+    );
     for (let step = 0; step < 4; step += 1) {
       await page.locator('[value=undo]').click();
       await told('The last step is undone.');
@@ -143,7 +188,9 @@ describe('a client', () => {
     await input.setInputFiles(join(DEMO, 'existing/pictures/star-trails.jpg'));
     await told('Saved as a draft.');
     expect(await field('one-dome-three.picture.file').inputValue()).toMatch(/^assets\/star-trails-[0-9a-f]{10}\.jpg$/);
-    await page.locator('[name^="u:one-dome-three.picture"]').setInputFiles({ name: 'evil.png', mimeType: 'image/png', buffer: Buffer.from('<script>') }); // prettier-ignore
+    await page
+      .locator('[name^="u:one-dome-three.picture"]')
+      .setInputFiles({ name: 'evil.png', mimeType: 'image/png', buffer: Buffer.from('<script>') });
     await page.locator('.wrong', { hasText: 'no file that a site can show' }).waitFor();
     await edit();
     expect(await field('one-dome-three.picture.file').inputValue()).toMatch(/^assets\/star-trails/);
@@ -171,15 +218,32 @@ describe('a client', () => {
     await plain.locator('[name="f:membership.heading"]').fill('Become a member');
     await plain.locator('[value="down membership.cards single"]').click();
     expect(await plain.textContent('#told')).toContain('Saved as a draft.');
-    expect(await plain.locator('.list[data-list="membership.cards"] > ol > li').first().getAttribute('data-id')).toBe('household'); // prettier-ignore
+    expect(await plain.locator('.list[data-list="membership.cards"] > ol > li').first().getAttribute('data-id')).toBe(
+      'household',
+    );
     await plain.locator('[value=discard]').click();
     expect(await plain.locator('[name="f:membership.heading"]').inputValue()).toBe('Membership');
     await plain.close();
   });
 
   it('puts a page at another address, alone or between header and footer, with sections at its end', async () => {
-    const { id: _, kind: __, revision: ___, status: ____, changed: _____, documentHash: ______, baseline: _7, ...rest } = (await host.api('GET', '/items/home?document=true')).body; // prettier-ignore
-    expect((await host.api('POST', '/items', { json: { ...rest, id: 'sky-notes', kind: 'section', name: 'Sky notes', path: undefined, framed: undefined } })).status).toBe(201); // prettier-ignore
+    const {
+      id: _,
+      kind: __,
+      revision: ___,
+      status: ____,
+      changed: _____,
+      documentHash: ______,
+      baseline: _7,
+      ...rest
+    } = (await host.api('GET', '/items/home?document=true')).body;
+    expect(
+      (
+        await host.api('POST', '/items', {
+          json: { ...rest, id: 'sky-notes', kind: 'section', name: 'Sky notes', path: undefined, framed: undefined },
+        })
+      ).status,
+    ).toBe(201);
     await edit();
     await page.getByText('Address and frame').click();
     expect(await page.getByLabel('Between the header and footer').isChecked()).toBe(true);
@@ -191,9 +255,15 @@ describe('a client', () => {
     await page.locator('[name="s:path"]').fill('welcome.html');
     await page.locator('.actions [value=save]').click();
     await told('Saved as a draft.');
-    expect((await host.api('GET', '/items/home')).body).toMatchObject({ path: 'welcome.html', framed: false, sections: ['sky-notes'] }); // prettier-ignore
+    expect((await host.api('GET', '/items/home')).body).toMatchObject({
+      path: 'welcome.html',
+      framed: false,
+      sections: ['sky-notes'],
+    });
     await page.goto(`${host.address}/edit/items/home/changes`);
-    expect(await page.textContent('main')).toContain('Also changed: its address, whether it has the header and footer of the site, the sections at its end.'); // prettier-ignore
+    expect(await page.textContent('main')).toContain(
+      'Also changed: its address, whether it has the header and footer of the site, the sections at its end.',
+    );
     await edit();
     await page.locator('[value=discard]').click();
     await told('It is again what everybody sees.');
@@ -214,7 +284,9 @@ describe('a client', () => {
     await edit();
     const etag = (await host.api('GET', '/items/home')).headers.get('etag') as string;
     const other = { values: { 'membership.heading': 'Theirs', 'programme.heading': 'Their programme' } };
-    expect((await host.api('PATCH', '/items/home/content', { json: other, headers: { 'if-match': etag } })).status).toBe(200); // prettier-ignore
+    expect(
+      (await host.api('PATCH', '/items/home/content', { json: other, headers: { 'if-match': etag } })).status,
+    ).toBe(200);
     await field('questions-and-answers.heading').fill('Mine alone');
     await field('membership.heading').fill('Mine');
     await page.locator('.actions [value=save]').click();
@@ -224,7 +296,11 @@ describe('a client', () => {
     await page.locator('.actions [value=save]').click();
     await told('Saved as a draft.');
     const { content } = (await host.api('GET', '/items/home')).body;
-    expect([content.membership.heading, content.programme.heading, content['questions-and-answers'].heading]).toEqual(['Mine', 'Their programme', 'Mine alone']); // prettier-ignore
+    expect([content.membership.heading, content.programme.heading, content['questions-and-answers'].heading]).toEqual([
+      'Mine',
+      'Their programme',
+      'Mine alone',
+    ]);
     await page.locator('[value=discard]').click();
     await told('It is again what everybody sees.');
   });
@@ -246,11 +322,21 @@ describe('a client', () => {
       ]) {
         await page.goto(host.address + path);
         await settled();
-        await page.evaluate(() => { for (const one of document.querySelectorAll('details')) one.open = true; }); // prettier-ignore
+        await page.evaluate(() => {
+          for (const one of document.querySelectorAll('details')) one.open = true;
+        });
         await page.evaluate(axe);
         const found = await page.evaluate(async () => {
-          const engine = (globalThis as unknown as { axe: { run: (on: object, how: object) => Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> } }).axe; // prettier-ignore
-          return (await engine.run({ exclude: [['iframe']] }, { iframes: false })).violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 120)}`); // prettier-ignore
+          const engine = (
+            globalThis as unknown as {
+              axe: {
+                run: (on: object, how: object) => Promise<{ violations: { id: string; nodes: { html: string }[] }[] }>;
+              };
+            }
+          ).axe;
+          return (await engine.run({ exclude: [['iframe']] }, { iframes: false })).violations.map(
+            ({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 120)}`,
+          );
         });
         expect([path, width, found]).toEqual([path, width, []]);
         expect([path, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([path, width]);
@@ -266,7 +352,11 @@ describe('sending again', () => {
     set(HEADING, 'The darkest sky of the coast');
     const again = send('--yes', '--publish');
     expect(again.code).toBe(1);
-    expect(again.out).toMatch(new RegExp(`both changed ${HEADING}\n +it was +“The darkest sky for forty miles”\n +ours +“The darkest sky of the coast”\n +theirs +“The darkest sky for sixty miles”`)); // prettier-ignore
+    expect(again.out).toMatch(
+      new RegExp(
+        `both changed ${HEADING}\n +it was +“The darkest sky for forty miles”\n +ours +“The darkest sky of the coast”\n +theirs +“The darkest sky for sixty miles”`,
+      ),
+    );
     expect(again.err).toContain(`--ours home:${HEADING}`);
     const html = await site();
     expect(html).toContain('One dome, four telescopes');
@@ -285,7 +375,10 @@ describe('sending again', () => {
     const file = join(project, 'pages/home.json');
     const document = readFileSync(file, 'utf8');
     const etag = (await host.api('GET', '/items/home')).headers.get('etag') as string;
-    await host.api('PATCH', '/items/home/content', { json: { values: { 'programme.heading': 'What is on' } }, headers: { 'if-match': etag } }); // prettier-ignore
+    await host.api('PATCH', '/items/home/content', {
+      json: { values: { 'programme.heading': 'What is on' } },
+      headers: { 'if-match': etag },
+    });
     writeFileSync(file, document.replaceAll('programme.heading', 'programme.title'));
     const sent = send('--yes');
     expect(sent.out).toMatch(/no place any more programme\.heading: the site says “What is on”/);
@@ -299,7 +392,9 @@ describe('sending again', () => {
     const { id: _, ...rest } = (await host.api('GET', '/items/home')).body as { id: string };
     expect(rest).toBeDefined();
     await host.kill();
-    host = await hosted(folder).catch((error: Error) => { throw error; }); // prettier-ignore
+    host = await hosted(folder).catch((error: Error) => {
+      throw error;
+    });
     expect((await host.api('GET', '/items/home')).status).toBe(200);
     expect(send('--yes').out).toContain('Nothing had to be sent');
   });
@@ -307,16 +402,37 @@ describe('sending again', () => {
 
 describe('where to', () => {
   it('puts a page in the place of another one, and sections at the end of one', async () => {
-    expect(send('--as', 'section', '--only', 'membership', '--place', 'append', '--onto', 'home', '--yes', '--publish').code).toBe(0); // prettier-ignore
+    expect(
+      send('--as', 'section', '--only', 'membership', '--place', 'append', '--onto', 'home', '--yes', '--publish').code,
+    ).toBe(0);
     expect((await site()).match(/<h2[^>]*>Membership</g)).toHaveLength(2);
     const page_ = await host.api('GET', '/items/home');
     expect(page_.body.sections).toEqual(['membership']);
-    expect(send('--as', 'section', '--only', 'membership', '--place', 'append', '--onto', 'home', '--yes').out).toContain('Nothing had to be sent'); // prettier-ignore
+    expect(
+      send('--as', 'section', '--only', 'membership', '--place', 'append', '--onto', 'home', '--yes').out,
+    ).toContain('Nothing had to be sent');
     const other = join(folder, 'other');
-    expect(tavrik(['convert', join(DEMO, 'export/hire.html'), '--root', DEMO, '--out', other, '--widths', '1440', '--no-proof']).code).toBe(0); // prettier-ignore
-    const sendOther = (...args: string[]) => tavrik(['send', other, '--to', host.address, '--token-file', join(host.data, 'token.txt'), '--yes', ...args]); // prettier-ignore
-    expect(sendOther('--as', 'page', '--place', 'replace', '--onto', 'none').err).toContain('The site has no page "none"'); // prettier-ignore
-    expect(sendOther('--as', 'page', '--place', 'replace', '--onto', 'home', '--publish').out).toContain('in the place of what is there'); // prettier-ignore
+    expect(
+      tavrik([
+        'convert',
+        join(DEMO, 'export/hire.html'),
+        '--root',
+        DEMO,
+        '--out',
+        other,
+        '--widths',
+        '1440',
+        '--no-proof',
+      ]).code,
+    ).toBe(0);
+    const sendOther = (...args: string[]) =>
+      tavrik(['send', other, '--to', host.address, '--token-file', join(host.data, 'token.txt'), '--yes', ...args]);
+    expect(sendOther('--as', 'page', '--place', 'replace', '--onto', 'none').err).toContain(
+      'The site has no page "none"',
+    );
+    expect(sendOther('--as', 'page', '--place', 'replace', '--onto', 'home', '--publish').out).toContain(
+      'in the place of what is there',
+    );
     expect(await site()).toContain('Telescope hire');
     expect((await host.api('GET', '/items/home/versions')).body.entries[0].note).toContain('in the place of');
   });

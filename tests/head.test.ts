@@ -9,7 +9,8 @@ afterAll(cleanUp);
 const [source, project] = [join(folder, 'source'), join(folder, 'project')];
 const brief = join(source, 'brief.yaml');
 const site = (file: string): string => readFileSync(join(project, 'site', file), 'utf8');
-const convert = (out = project) => tavrik(['convert', join(source, 'index.html'), '--out', out, '--widths', '1440', '--no-proof', '--brief', brief]); // prettier-ignore
+const convert = (out = project) =>
+  tavrik(['convert', join(source, 'index.html'), '--out', out, '--widths', '1440', '--no-proof', '--brief', brief]);
 
 beforeAll(() => {
   copy(join(DEMO_PAGE, '..'), source);
@@ -21,10 +22,15 @@ describe('the head of a page', () => {
     const html = site('index.html');
     expect(html).toContain('<link rel="canonical" href="https://hollin-marsh.example/">');
     expect(html).toMatch(/og:image" content="https:\/\/hollin-marsh\.example\/assets\/marsh-night-\w+\.jpg"/);
-    const named = [...html.matchAll(/<link rel="(?:icon|apple-touch-icon)" href="([^"]+)"/g)].map(([, file]) => file as string); // prettier-ignore
+    const named = [...html.matchAll(/<link rel="(?:icon|apple-touch-icon)" href="([^"]+)"/g)].map(
+      ([, file]) => file as string,
+    );
     expect(named).toHaveLength(5);
     for (const file of named) expect(existsSync(join(project, 'site', file))).toBe(true);
-    expect(JSON.parse(/ld\+json">(.*?)<\/script>/.exec(html)?.[1] ?? '')).toMatchObject({ '@type': 'Museum', openingHours: ['Fr,Sa 19:00-23:00'] }); // prettier-ignore
+    expect(JSON.parse(/ld\+json">(.*?)<\/script>/.exec(html)?.[1] ?? '')).toMatchObject({
+      '@type': 'Museum',
+      openingHours: ['Fr,Sa 19:00-23:00'],
+    });
     expect(site('sitemap.xml')).toContain('<loc>https://hollin-marsh.example/</loc>');
     expect(site('robots.txt')).toContain('Sitemap: https://hollin-marsh.example/sitemap.xml');
   });
@@ -37,9 +43,13 @@ describe('the head of a page', () => {
 
   it('takes what the source says, and a picture of its beginning where it has none', () => {
     const page = readFileSync(join(source, 'index.html'), 'utf8');
-    const more = '<meta property="og:title" content="Nights"><meta name="robots" content="noindex"><link rel="icon" href="pictures/mark.svg"><script type="application/ld+json">{"@type":"Place","name":"</b>"}</script>'; // prettier-ignore
+    const more =
+      '<meta property="og:title" content="Nights"><meta name="robots" content="noindex"><link rel="icon" href="pictures/mark.svg"><script type="application/ld+json">{"@type":"Place","name":"</b>"}</script>';
     writeFileSync(join(source, 'index.html'), page.replace('</head>', `${more}</head>`));
-    writeFileSync(brief, 'format: tavrik-brief\nversion: 1\nabout-pages:\n  nowhere: { title: x }\n  home: { picture: ../../secret.png }\n'); // prettier-ignore
+    writeFileSync(
+      brief,
+      'format: tavrik-brief\nversion: 1\nabout-pages:\n  nowhere: { title: x }\n  home: { picture: ../../secret.png }\n',
+    );
     const out = join(folder, 'own');
     const ran = convert(out);
     const html = readFileSync(join(out, 'site/index.html'), 'utf8');
@@ -55,14 +65,22 @@ describe('the head of a page', () => {
 
   it('is listed with the outline and the landmarks of the page, and checked', () => {
     const about = (...args: string[]) => tavrik(['about', project, ...args]);
-    expect(about().out).toMatch(/site +Hollin Marsh Observatory, https:\/\/hollin-marsh\.example\/\n.*\nicons +drawing, 16 px, .*512 px\nfacts +Museum\n/); // prettier-ignore
+    expect(about().out).toMatch(
+      /site +Hollin Marsh Observatory, https:\/\/hollin-marsh\.example\/\n.*\nicons +drawing, 16 px, .*512 px\nfacts +Museum\n/,
+    );
     expect(about().out).toMatch(
       /landmarks +banner, main, contentinfo\n.*\n {2}1 The darkest sky for forty miles\n {4}2 /,
     );
     expect(about('check')).toMatchObject({ code: 0, out: 'Nothing is missing.\n' });
     expect(tavrik(['content', project, 'set', 'page.title', 'x'.repeat(90)]).code).toBe(0);
-    expect(about('check')).toMatchObject({ code: 1, out: expect.stringContaining('The title has 90 letters') as unknown }); // prettier-ignore
-    expect(about('--page', 'none')).toMatchObject({ code: 2, err: expect.stringContaining('no page "none"') as unknown }); // prettier-ignore
+    expect(about('check')).toMatchObject({
+      code: 1,
+      out: expect.stringContaining('The title has 90 letters') as unknown,
+    });
+    expect(about('--page', 'none')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('no page "none"') as unknown,
+    });
     expect(JSON.parse(about('--json').out)).toMatchObject({ pages: [{ page: 'home', language: 'en' }] });
   });
 

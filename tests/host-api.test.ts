@@ -17,7 +17,8 @@ afterAll(async () => {
 });
 
 const api: Hosted['api'] = (...asked) => host.api(...asked);
-const add = async (id: string): Promise<string> => (await api('POST', '/items', { json: pageItem(id) })).headers.get('etag') ?? ''; // prettier-ignore
+const add = async (id: string): Promise<string> =>
+  (await api('POST', '/items', { json: pageItem(id) })).headers.get('etag') ?? '';
 const bytes = (name: string): Buffer => readFileSync(join(DEMO, 'existing/pictures', name));
 const sha = (of: Buffer): string => createHash('sha256').update(of).digest('hex');
 
@@ -26,19 +27,28 @@ describe('the description', () => {
     const served = await (await fetch(`${host.address}/api/v1/openapi.json`)).json();
     expect(served).toEqual(JSON.parse(readFileSync(join(ROOT, 'schema/api.openapi.json'), 'utf8')));
     expect((served as { openapi: string }).openapi).toBe('3.1.0');
-    expect(Object.keys((served as { paths: object }).paths)).toEqual(expect.arrayContaining(['/api/v1/items', '/api/v1/items/{id}/publish', '/api/v1/uploads/{id}', '/api/v1/menus'])); // prettier-ignore
+    expect(Object.keys((served as { paths: object }).paths)).toEqual(
+      expect.arrayContaining(['/api/v1/items', '/api/v1/items/{id}/publish', '/api/v1/uploads/{id}', '/api/v1/menus']),
+    );
   });
 });
 
 describe('who may', () => {
   it('lets nobody in without a token, with a wrong one, or one that does not allow it', async () => {
-    expect([(await api('GET', '/items', { token: undefined })).status, (await api('GET', '/items', { token: 'wrong' })).status]).toEqual([401, 401]); // prettier-ignore
+    expect([
+      (await api('GET', '/items', { token: undefined })).status,
+      (await api('GET', '/items', { token: 'wrong' })).status,
+    ]).toEqual([401, 401]);
     const made = await api('POST', '/access', { json: { name: 'reader', scopes: ['read'] } });
     expect(made.status).toBe(201);
     const { token } = made.body as { token: string };
     expect((await api('GET', '/items', { token })).status).toBe(200);
     const refused = await api('POST', '/items', { token, json: pageItem('x') });
-    expect([refused.status, refused.headers.get('content-type'), refused.body.title]).toEqual([403, 'application/problem+json; charset=utf-8', 'This token does not allow it.']); // prettier-ignore
+    expect([refused.status, refused.headers.get('content-type'), refused.body.title]).toEqual([
+      403,
+      'application/problem+json; charset=utf-8',
+      'This token does not allow it.',
+    ]);
     expect(refused.headers.get('www-authenticate')).toContain('scope="write"');
     expect((await api('POST', '/access', { json: { name: 'reader', scopes: ['read'] } })).status).toBe(409);
     expect((await api('GET', '/access')).text).not.toContain(token);
@@ -47,7 +57,8 @@ describe('who may', () => {
   });
 
   it('keeps tokens and passwords as hashes only', () => {
-    const kept = readFileSync(join(folder, 'data/host.db'), 'latin1') + readFileSync(join(folder, 'data/host.db-wal'), 'latin1'); // prettier-ignore
+    const kept =
+      readFileSync(join(folder, 'data/host.db'), 'latin1') + readFileSync(join(folder, 'data/host.db-wal'), 'latin1');
     expect(kept).toContain('editor');
     expect([kept.includes(host.token), kept.includes(host.password)]).toEqual([false, false]);
   });
@@ -59,14 +70,24 @@ describe('items', () => {
     expect([made.status, made.headers.get('location'), made.body.status]).toEqual([201, '/api/v1/items/hire', 'draft']);
     expect(made.body.content.hire.heading).toBe('For hire');
     expect((await fetch(`${host.address}/hire.html`)).status).toBe(404);
-    const edited = await api('PATCH', '/items/hire/content', { json: { values: { 'hire.heading': 'To rent' } }, headers: { 'if-match': made.headers.get('etag') as string } }); // prettier-ignore
+    const edited = await api('PATCH', '/items/hire/content', {
+      json: { values: { 'hire.heading': 'To rent' } },
+      headers: { 'if-match': made.headers.get('etag') as string },
+    });
     expect(edited.body.content.hire.heading).toBe('To rent');
-    const published = await api('POST', '/items/hire/publish', { headers: { 'if-match': edited.headers.get('etag') as string } }); // prettier-ignore
+    const published = await api('POST', '/items/hire/publish', {
+      headers: { 'if-match': edited.headers.get('etag') as string },
+    });
     expect(published.body.status).toBe('published');
     const page = await fetch(`${host.address}/hire`);
     expect([page.status, await page.text()]).toEqual([200, expect.stringContaining('<h2>To rent</h2>')]);
-    expect((await fetch(`${host.address}/hire`, { headers: { 'if-none-match': page.headers.get('etag') as string } })).status).toBe(304); // prettier-ignore
-    expect((await api('DELETE', '/items/hire', { headers: { 'if-match': published.headers.get('etag') as string } })).status).toBe(204); // prettier-ignore
+    expect(
+      (await fetch(`${host.address}/hire`, { headers: { 'if-none-match': page.headers.get('etag') as string } }))
+        .status,
+    ).toBe(304);
+    expect(
+      (await api('DELETE', '/items/hire', { headers: { 'if-match': published.headers.get('etag') as string } })).status,
+    ).toBe(204);
     expect((await fetch(`${host.address}/hire`)).status).toBe(404);
   });
 
@@ -74,8 +95,13 @@ describe('items', () => {
     const etag = await add('seen');
     const values = { values: { 'hire.heading': 'Mine' } };
     expect((await api('PATCH', '/items/seen/content', { json: values })).status).toBe(428);
-    expect((await api('PATCH', '/items/seen/content', { json: values, headers: { 'if-match': etag } })).status).toBe(200); // prettier-ignore
-    const late = await api('PATCH', '/items/seen/content', { json: { values: { 'hire.heading': 'Late' } }, headers: { 'if-match': etag } }); // prettier-ignore
+    expect((await api('PATCH', '/items/seen/content', { json: values, headers: { 'if-match': etag } })).status).toBe(
+      200,
+    );
+    const late = await api('PATCH', '/items/seen/content', {
+      json: { values: { 'hire.heading': 'Late' } },
+      headers: { 'if-match': etag },
+    });
     expect([late.status, late.body.etag]).toEqual([412, '"2"']);
     for (const [method, path] of [
       ['PUT', '/items/seen'],
@@ -85,14 +111,19 @@ describe('items', () => {
       ['PUT', '/site'],
       ['PUT', '/tokens/x'],
     ] as const) {
-      const json = { '/items/seen': pageBody(), '/items/seen/restore': { version: 1 }, '/site': { name: 'A', language: 'en' } }[path as string] ?? {}; // prettier-ignore
+      const json =
+        { '/items/seen': pageBody(), '/items/seen/restore': { version: 1 }, '/site': { name: 'A', language: 'en' } }[
+          path as string
+        ] ?? {};
       expect([path, (await api(method, path, method === 'DELETE' ? {} : { json })).status]).toEqual([path, 428]);
     }
   });
 
   it('do a thing once, however often the request is sent', async () => {
     const key = { 'idempotency-key': 'one' };
-    const all = await Promise.all([1, 2, 3, 4].map(() => api('POST', '/items', { json: pageItem('once'), headers: key }))); // prettier-ignore
+    const all = await Promise.all(
+      [1, 2, 3, 4].map(() => api('POST', '/items', { json: pageItem('once'), headers: key })),
+    );
     expect(all.map(({ status }) => status)).toEqual([201, 201, 201, 201]);
     expect(new Set(all.map(({ text }) => text)).size).toBe(1);
     expect((await api('POST', '/items', { json: pageItem('once-more'), headers: key })).status).toBe(422);
@@ -103,7 +134,10 @@ describe('items', () => {
   it('have a history, and say what changed since they were published, field by field', async () => {
     let etag = await add('changed');
     const step = async (method: string, path: string, json?: object): Promise<Awaited<ReturnType<typeof api>>> => {
-      const done = await api(method, `/items/changed${path}`, { ...(json ? { json } : {}), headers: { 'if-match': etag } }); // prettier-ignore
+      const done = await api(method, `/items/changed${path}`, {
+        ...(json ? { json } : {}),
+        headers: { 'if-match': etag },
+      });
       etag = done.headers.get('etag') ?? etag;
       return done;
     };
@@ -156,7 +190,10 @@ describe('items', () => {
 
   it('refuse fields that are not there, and say which', async () => {
     const etag = await add('fields');
-    const refused = await api('PATCH', '/items/fields/content', { json: { values: { 'hire.headline': 'x' } }, headers: { 'if-match': etag } }); // prettier-ignore
+    const refused = await api('PATCH', '/items/fields/content', {
+      json: { values: { 'hire.headline': 'x' } },
+      headers: { 'if-match': etag },
+    });
     expect([refused.status, refused.body.fields]).toEqual([422, ['hire.headline']]);
   });
 });
@@ -171,9 +208,13 @@ describe('parts, sections and facts', () => {
     const section = { ...pageItem('ask'), kind: 'section', path: undefined };
     const added = await api('POST', '/items', { json: section });
     expect(added.status).toBe(201);
-    const { etag, body } = await api('POST', '/items', { json: { ...pageItem('with'), sections: ['ask'] } }).then((one) => ({ etag: one.headers.get('etag') as string, body: one.body })); // prettier-ignore
+    const { etag, body } = await api('POST', '/items', { json: { ...pageItem('with'), sections: ['ask'] } }).then(
+      (one) => ({ etag: one.headers.get('etag') as string, body: one.body }),
+    );
     expect(body.sections).toEqual(['ask']);
-    expect((await api('DELETE', '/items/ask', { headers: { 'if-match': added.headers.get('etag') as string } })).status).toBe(409); // prettier-ignore
+    expect(
+      (await api('DELETE', '/items/ask', { headers: { 'if-match': added.headers.get('etag') as string } })).status,
+    ).toBe(409);
     await api('POST', '/items/with/publish', { headers: { 'if-match': etag } });
     expect((await (await fetch(`${host.address}/with`)).text()).match(/<h2>For hire/g)).toHaveLength(1);
     await api('POST', '/items/ask/publish', { headers: { 'if-match': added.headers.get('etag') as string } });
@@ -196,10 +237,16 @@ describe('files', () => {
   it('come in parts, are gone on with where they broke off, and are there once', async () => {
     const whole = bytes('star-trails.jpg');
     const asked = { name: 'trails.jpg', hash: sha(whole), bytes: whole.length };
-    expect((await api('POST', '/media/missing', { json: { files: [{ name: asked.name, hash: asked.hash }] } })).body.files).toHaveLength(1); // prettier-ignore
+    expect(
+      (await api('POST', '/media/missing', { json: { files: [{ name: asked.name, hash: asked.hash }] } })).body.files,
+    ).toHaveLength(1);
     const begun = await api('POST', '/uploads', { json: asked });
     const path = (begun.headers.get('location') as string).replace('/api/v1', '');
-    const part = (from: number, to?: number) => api('PATCH', path, { body: whole.subarray(from, to), headers: { 'content-type': 'application/partial-upload', 'upload-offset': String(from) } }); // prettier-ignore
+    const part = (from: number, to?: number) =>
+      api('PATCH', path, {
+        body: whole.subarray(from, to),
+        headers: { 'content-type': 'application/partial-upload', 'upload-offset': String(from) },
+      });
     expect((await part(0, 5000)).headers.get('upload-offset')).toBe('5000');
     const wrong = await part(9000);
     expect([wrong.status, wrong.body.offset]).toEqual([409, 5000]);
@@ -207,7 +254,9 @@ describe('files', () => {
     expect((await api('GET', path)).body.offset).toBe(5000);
     const done = await part(5000);
     expect([done.status, done.body.type, done.body.uses]).toEqual([200, 'image/jpeg', []]);
-    expect((await api('POST', '/media/missing', { json: { files: [{ name: asked.name, hash: asked.hash }] } })).body.files).toEqual([]); // prettier-ignore
+    expect(
+      (await api('POST', '/media/missing', { json: { files: [{ name: asked.name, hash: asked.hash }] } })).body.files,
+    ).toEqual([]);
     const shown = await fetch(`${host.address}/assets/trails.jpg`);
     expect(Buffer.from(await shown.arrayBuffer()).equals(whole)).toBe(true);
     expect((await api('DELETE', '/media/trails.jpg')).status).toBe(428);
@@ -218,8 +267,13 @@ describe('files', () => {
   it('are listed with what shows them, and stay as long as something does', async () => {
     const whole = bytes('boardwalk.jpg');
     const begun = await api('POST', '/uploads', { json: { name: 'walk.jpg', hash: sha(whole), bytes: whole.length } });
-    await api('PATCH', `/uploads/${begun.body.id}`, { body: whole, headers: { 'content-type': 'application/partial-upload', 'upload-offset': '0' } }); // prettier-ignore
-    await api('POST', '/items', { json: { ...pageItem('shows'), content: { hire: { heading: 'See assets/walk.jpg' } } } }); // prettier-ignore
+    await api('PATCH', `/uploads/${begun.body.id}`, {
+      body: whole,
+      headers: { 'content-type': 'application/partial-upload', 'upload-offset': '0' },
+    });
+    await api('POST', '/items', {
+      json: { ...pageItem('shows'), content: { hire: { heading: 'See assets/walk.jpg' } } },
+    });
     expect((await api('GET', '/media/walk.jpg')).body.uses).toEqual(['shows']);
     const etag = (await api('GET', '/media/walk.jpg')).headers.get('etag') as string;
     expect((await api('DELETE', '/media/walk.jpg', { headers: { 'if-match': etag } })).status).toBe(409);
@@ -232,20 +286,39 @@ describe('plain files', () => {
     expect((await api('PUT', '/plain', { json: { files } })).status).toBe(428);
     expect((await api('PUT', '/plain', { json: { files }, headers: { 'if-match': '"0"' } })).status).toBe(200);
     expect((await api('PUT', '/plain', { json: { files: {} }, headers: { 'if-match': '"0"' } })).status).toBe(412);
-    expect((await api('PUT', '/plain', { json: { files: { '../x.html': '' } }, headers: { 'if-match': '"1"' } })).status).toBe(422); // prettier-ignore
+    expect(
+      (await api('PUT', '/plain', { json: { files: { '../x.html': '' } }, headers: { 'if-match': '"1"' } })).status,
+    ).toBe(422);
     expect((await api('GET', '/plain')).body.entries).toEqual(['plain.css', 'plain.html']);
     const answer = await fetch(`${host.address}/plain.html`);
-    expect([await answer.text(), answer.headers.get('content-security-policy')]).toEqual(['<p>Plain</p>', expect.stringContaining("script-src 'none'")]); // prettier-ignore
+    expect([await answer.text(), answer.headers.get('content-security-policy')]).toEqual([
+      '<p>Plain</p>',
+      expect.stringContaining("script-src 'none'"),
+    ]);
   });
 });
 
 describe('the site', () => {
   it('has a name, sets of tokens and menus', async () => {
-    const named = await api('PUT', '/site', { json: { name: 'Hollin Marsh', language: 'en' }, headers: { 'if-match': '"0"' } }); // prettier-ignore
+    const named = await api('PUT', '/site', {
+      json: { name: 'Hollin Marsh', language: 'en' },
+      headers: { 'if-match': '"0"' },
+    });
     expect([named.status, (await api('GET', '/site')).body.name]).toEqual([200, 'Hollin Marsh']);
-    const tokens = { color: { accent: { $type: 'color', $value: { colorSpace: 'srgb', components: [1, 0, 0], alpha: 1, hex: '#ff0000' } } } }; // prettier-ignore
+    const tokens = {
+      color: {
+        accent: { $type: 'color', $value: { colorSpace: 'srgb', components: [1, 0, 0], alpha: 1, hex: '#ff0000' } },
+      },
+    };
     expect((await api('PUT', '/tokens/home', { json: tokens, headers: { 'if-match': '"0"' } })).status).toBe(200);
-    expect((await api('PUT', '/tokens/home', { json: { color: { accent: { $value: '{color.accent}', $type: 'color' } } }, headers: { 'if-match': '"1"' } })).status).toBe(422); // prettier-ignore
+    expect(
+      (
+        await api('PUT', '/tokens/home', {
+          json: { color: { accent: { $value: '{color.accent}', $type: 'color' } } },
+          headers: { 'if-match': '"1"' },
+        })
+      ).status,
+    ).toBe(422);
     expect((await api('GET', '/tokens/home')).body).toEqual(tokens);
     expect((await api('GET', '/tokens')).body.entries).toEqual([{ name: 'home', revision: 1 }]);
     expect((await api('GET', '/menus')).body.entries).toEqual([]);
@@ -255,7 +328,11 @@ describe('the site', () => {
     await add('draft-only');
     const { path } = (await api('POST', '/items/draft-only/previews')).body as { path: string };
     const shown = await fetch(host.address + path);
-    expect([shown.status, shown.headers.get('x-robots-tag'), await shown.text()]).toEqual([200, 'noindex', expect.stringContaining('For hire')]); // prettier-ignore
+    expect([shown.status, shown.headers.get('x-robots-tag'), await shown.text()]).toEqual([
+      200,
+      'noindex',
+      expect.stringContaining('For hire'),
+    ]);
     expect((await fetch(`${host.address}/preview/guessed`)).status).toBe(404);
   });
 });

@@ -18,8 +18,13 @@ afterAll(async () => {
 });
 
 const sha = (of: Buffer): string => createHash('sha256').update(of).digest('hex');
-const form = (fields: Record<string, string>): RequestInit => ({ method: 'POST', redirect: 'manual', body: new URLSearchParams(fields) }); // prettier-ignore
-const open = (path: string, init: RequestInit = {}): Promise<Response> => fetch(host.address + path, { redirect: 'manual', ...init }); // prettier-ignore
+const form = (fields: Record<string, string>): RequestInit => ({
+  method: 'POST',
+  redirect: 'manual',
+  body: new URLSearchParams(fields),
+});
+const open = (path: string, init: RequestInit = {}): Promise<Response> =>
+  fetch(host.address + path, { redirect: 'manual', ...init });
 const cookieOf = (answer: Response): string => (answer.headers.get('set-cookie') ?? '').split(';')[0] as string;
 let signedIn: string | undefined;
 /** One signs in seldom: tries are counted. */
@@ -27,7 +32,8 @@ async function session(): Promise<string> {
   signedIn ??= cookieOf(await open('/edit/sign-in', form({ name: 'editor', password: host.password })));
   return signedIn;
 }
-const guardIn = async (path: string, cookie: string): Promise<string> => /name="guard" value="([^"]+)"/.exec(await (await open(path, { headers: { cookie } })).text())?.[1] ?? ''; // prettier-ignore
+const guardIn = async (path: string, cookie: string): Promise<string> =>
+  /name="guard" value="([^"]+)"/.exec(await (await open(path, { headers: { cookie } })).text())?.[1] ?? '';
 
 /** Sends bytes as they are, and returns what comes back until the connection ends. */
 function raw(
@@ -51,7 +57,10 @@ function raw(
 describe('signing in', () => {
   it('begins a session of its own: one that was planted before is worth nothing', async () => {
     const planted = 'tavrik_session=planted-by-somebody';
-    const answer = await open('/edit/sign-in', { ...form({ name: 'editor', password: host.password }), headers: { cookie: planted } }); // prettier-ignore
+    const answer = await open('/edit/sign-in', {
+      ...form({ name: 'editor', password: host.password }),
+      headers: { cookie: planted },
+    });
     expect(answer.status).toBe(303);
     signedIn = cookieOf(answer);
     expect(signedIn).toMatch(/^tavrik_session=[\w-]{40,}$/);
@@ -91,11 +100,20 @@ describe('other sites', () => {
     const guard = await guardIn('/edit/items/forged', cookie);
     const send = (own: string, headers: Record<string, string>): Promise<Response> => {
       const body = new FormData();
-      for (const [name, value] of Object.entries({ guard: own, base: '1', 'f:hire.heading': 'Forged', do: 'save' })) body.append(name, value); // prettier-ignore
+      for (const [name, value] of Object.entries({ guard: own, base: '1', 'f:hire.heading': 'Forged', do: 'save' }))
+        body.append(name, value);
       return open('/edit/items/forged', { method: 'POST', body, headers: { cookie, ...headers } });
     };
-    const forged: [string, Record<string, string>][] = [['', {}], ['guessed', {}], [guard, { origin: 'https://elsewhere.example' }], [guard, { origin: 'null' }], [guard, { 'sec-fetch-site': 'cross-site' }], [guard, { 'sec-fetch-site': 'same-site' }]]; // prettier-ignore
-    for (const [own, headers] of forged) expect([own && 'guard', headers, (await send(own, headers)).status]).toEqual([own && 'guard', headers, 403]); // prettier-ignore
+    const forged: [string, Record<string, string>][] = [
+      ['', {}],
+      ['guessed', {}],
+      [guard, { origin: 'https://elsewhere.example' }],
+      [guard, { origin: 'null' }],
+      [guard, { 'sec-fetch-site': 'cross-site' }],
+      [guard, { 'sec-fetch-site': 'same-site' }],
+    ];
+    for (const [own, headers] of forged)
+      expect([own && 'guard', headers, (await send(own, headers)).status]).toEqual([own && 'guard', headers, 403]);
     expect((await host.api('GET', '/items/forged')).body.content.hire.heading).toBe('For hire');
     expect((await send(guard, { origin: host.address, 'sec-fetch-site': 'same-origin' })).status).toBe(200);
     expect((await host.api('GET', '/items/forged')).body.content.hire.heading).toBe('Forged');
@@ -104,15 +122,27 @@ describe('other sites', () => {
   it('cannot show our pages inside of theirs, nor run anything in them', async () => {
     const cookie = await session();
     const policy = (await open('/edit', { headers: { cookie } })).headers.get('content-security-policy') ?? '';
-    for (const rule of ["default-src 'none'", "script-src 'self'", "frame-ancestors 'none'", "base-uri 'none'", "form-action 'self'"]) expect(policy).toContain(rule); // prettier-ignore
+    for (const rule of [
+      "default-src 'none'",
+      "script-src 'self'",
+      "frame-ancestors 'none'",
+      "base-uri 'none'",
+      "form-action 'self'",
+    ])
+      expect(policy).toContain(rule);
     await host.api('POST', '/items/forged/publish', { headers: { 'if-match': '"2"' } });
     const page = await open('/forged');
-    expect([page.status, page.headers.get('content-security-policy')]).toEqual([200, expect.stringMatching(/script-src 'none'.*frame-ancestors 'self'/)]); // prettier-ignore
+    expect([page.status, page.headers.get('content-security-policy')]).toEqual([
+      200,
+      expect.stringMatching(/script-src 'none'.*frame-ancestors 'self'/),
+    ]);
     expect(page.headers.get('x-content-type-options')).toBe('nosniff');
   });
 
   it('cannot reach it by a name that only leads here', async () => {
-    const { answer } = await raw('GET /api/v1/openapi.json HTTP/1.1\r\nHost: attacker.example\r\nConnection: close\r\n\r\n'); // prettier-ignore
+    const { answer } = await raw(
+      'GET /api/v1/openapi.json HTTP/1.1\r\nHost: attacker.example\r\nConnection: close\r\n\r\n',
+    );
     expect(answer).toMatch(/^HTTP\/1\.1 421 /);
   });
 });
@@ -124,7 +154,9 @@ describe('what is typed', () => {
     ['template signs', '{{constructor}} ${7*7} <%= 7*7 %> {{{x}}}'],
   ])('stays text where it is shown: %s', async (name, text) => {
     const id = `typed-${name.replace(' ', '-')}`;
-    const made = await host.api('POST', '/items', { json: { ...pageItem(id), name: text, content: { hire: { heading: text } } } }); // prettier-ignore
+    const made = await host.api('POST', '/items', {
+      json: { ...pageItem(id), name: text, content: { hire: { heading: text } } },
+    });
     await host.api('POST', `/items/${id}/publish`, { headers: { 'if-match': made.headers.get('etag') as string } });
     const cookie = await session();
     for (const path of [
@@ -139,20 +171,40 @@ describe('what is typed', () => {
       expect([path, /<img src=x|<script>alert|' onfocus='x>/.test(html)]).toEqual([path, false]);
     }
     const html = await (await open(`/${id}`)).text();
-    expect(html.replace(/&lt;/g, '<').replace(/&gt;/g, '>').replace(/&quot;/g, '"').replace(/&amp;/g, '&')).toContain(text); // prettier-ignore
+    expect(
+      html
+        .replace(/&lt;/g, '<')
+        .replace(/&gt;/g, '>')
+        .replace(/&quot;/g, '"')
+        .replace(/&amp;/g, '&'),
+    ).toContain(text);
   });
 
   it('never makes a link that runs a script', async () => {
     const page = pageItem('links') as { document: { body: { children: { children: object[] }[] } } };
-    page.document.body.children[0]?.children.push({ id: 'l', kind: 'link', name: 'l', element: 'a', attributes: { href: '#x' }, fields: { href: 'hire.link.address' }, children: [{ kind: 'words', text: 'Go' }] }); // prettier-ignore
+    page.document.body.children[0]?.children.push({
+      id: 'l',
+      kind: 'link',
+      name: 'l',
+      element: 'a',
+      attributes: { href: '#x' },
+      fields: { href: 'hire.link.address' },
+      children: [{ kind: 'words', text: 'Go' }],
+    });
     const made = await host.api('POST', '/items', { json: page });
     expect(made.status).toBe(201);
     const edit = { values: { 'hire.link.address': 'java\tscript:alert(1)' } };
-    expect((await host.api('PATCH', '/items/links/content', { json: edit, headers: { 'if-match': '"1"' } })).status).toBe(422); // prettier-ignore
+    expect(
+      (await host.api('PATCH', '/items/links/content', { json: edit, headers: { 'if-match': '"1"' } })).status,
+    ).toBe(422);
   });
 
   it('never reaches what objects have by nature', async () => {
-    const answer = await open('/api/v1/items', { method: 'POST', headers: { authorization: `Bearer ${host.token}`, 'content-type': 'application/json' }, body: '{"id":"p","kind":"page","name":"p","path":"p.html","content":{"__proto__":{"polluted":"yes"}}}' }); // prettier-ignore
+    const answer = await open('/api/v1/items', {
+      method: 'POST',
+      headers: { authorization: `Bearer ${host.token}`, 'content-type': 'application/json' },
+      body: '{"id":"p","kind":"page","name":"p","path":"p.html","content":{"__proto__":{"polluted":"yes"}}}',
+    });
     expect(answer.status).toBe(400);
     expect(({} as { polluted?: string }).polluted).toBeUndefined();
   });
@@ -164,7 +216,10 @@ describe('files', () => {
     bytes: Buffer,
   ): Promise<{ status: number; body: { title?: string; type?: string } }> => {
     const begun = await host.api('POST', '/uploads', { json: { name, hash: sha(bytes), bytes: bytes.length } });
-    return host.api('PATCH', `/uploads/${begun.body.id}`, { body: bytes, headers: { 'content-type': 'application/partial-upload', 'upload-offset': '0' } }); // prettier-ignore
+    return host.api('PATCH', `/uploads/${begun.body.id}`, {
+      body: bytes,
+      headers: { 'content-type': 'application/partial-upload', 'upload-offset': '0' },
+    });
   };
 
   it.each([
@@ -183,11 +238,15 @@ describe('files', () => {
     const { body } = await upload('really.png', readFileSync(join(DEMO, 'existing/pictures/star-trails.jpg')));
     expect(body.type).toBe('image/jpeg');
     const answer = await open('/assets/really.png');
-    expect([answer.headers.get('content-type'), answer.headers.get('content-security-policy')]).toEqual(['image/jpeg', expect.stringContaining('sandbox')]); // prettier-ignore
+    expect([answer.headers.get('content-type'), answer.headers.get('content-security-policy')]).toEqual([
+      'image/jpeg',
+      expect.stringContaining('sandbox'),
+    ]);
   });
 
   it('lose their scripts if they are drawings', async () => {
-    const drawing = '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9" onload="alert(1)"><script>alert(2)</script><a href="javascript:alert(3)"><rect width="9" height="9" fill="red" onclick="alert(4)"/></a></svg>'; // prettier-ignore
+    const drawing =
+      '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9" onload="alert(1)"><script>alert(2)</script><a href="javascript:alert(3)"><rect width="9" height="9" fill="red" onclick="alert(4)"/></a></svg>';
     expect((await upload('drawing.svg', Buffer.from(drawing))).status).toBe(200);
     const kept = await (await open('/assets/drawing.svg')).text();
     expect(kept).toContain('<rect');
@@ -200,27 +259,46 @@ describe('files', () => {
       const path = `/uploads/${String(begun.body.id)}`;
       const bytes = readFileSync(join(DEMO, 'existing/pictures/mark.svg'));
       const good = await host.api('POST', '/uploads', { json: { name, hash: sha(bytes), bytes: bytes.length } });
-      const refused = await host.api('PATCH', `/uploads/${good.body.id}`, { body: bytes, headers: { 'content-type': 'application/partial-upload', 'upload-offset': '0' } }); // prettier-ignore
+      const refused = await host.api('PATCH', `/uploads/${good.body.id}`, {
+        body: bytes,
+        headers: { 'content-type': 'application/partial-upload', 'upload-offset': '0' },
+      });
       expect([name, refused.status]).toEqual([name, 422]);
       expect((await host.api('GET', path)).status).toBe(200);
     }
     expect(readdirSync(folder)).toEqual(['data']);
-    for (const path of ['/assets/..%2f..%2fhost.db', '/assets/%2e%2e/host.db', '/..%2f..%2fhost.db', '/-/sheets/..%2f..%2fhost.db']) expect([path, (await open(path)).status]).toEqual([path, 404]); // prettier-ignore
+    for (const path of [
+      '/assets/..%2f..%2fhost.db',
+      '/assets/%2e%2e/host.db',
+      '/..%2f..%2fhost.db',
+      '/-/sheets/..%2f..%2fhost.db',
+    ])
+      expect([path, (await open(path)).status]).toEqual([path, 404]);
   });
 
   it('are no more than was said, and what was said', async () => {
     const bytes = readFileSync(join(DEMO, 'existing/pictures/mark.svg'));
-    const part = (id: string, body: Buffer) => host.api('PATCH', `/uploads/${id}`, { body, headers: { 'content-type': 'application/partial-upload', 'upload-offset': '0' } }); // prettier-ignore
+    const part = (id: string, body: Buffer) =>
+      host.api('PATCH', `/uploads/${id}`, {
+        body,
+        headers: { 'content-type': 'application/partial-upload', 'upload-offset': '0' },
+      });
     const few = await host.api('POST', '/uploads', { json: { name: 'lie.svg', hash: sha(bytes), bytes: 10 } });
     expect((await part(few.body.id, bytes)).status).toBe(413);
-    const other = await host.api('POST', '/uploads', { json: { name: 'lie.svg', hash: 'b'.repeat(64), bytes: bytes.length } }); // prettier-ignore
+    const other = await host.api('POST', '/uploads', {
+      json: { name: 'lie.svg', hash: 'b'.repeat(64), bytes: bytes.length },
+    });
     expect((await part(other.body.id, bytes)).status).toBe(422);
-    expect((await host.api('POST', '/uploads', { json: { name: 'huge.png', hash: 'c'.repeat(64), bytes: 1e12 } })).status).toBe(413); // prettier-ignore
+    expect(
+      (await host.api('POST', '/uploads', { json: { name: 'huge.png', hash: 'c'.repeat(64), bytes: 1e12 } })).status,
+    ).toBe(413);
     expect((await open('/assets/lie.svg')).status).toBe(404);
   });
 
   it('of one sender are not gone on with by another', async () => {
-    const { token } = (await host.api('POST', '/access', { json: { name: 'other', scopes: ['write'] } })).body as { token: string }; // prettier-ignore
+    const { token } = (await host.api('POST', '/access', { json: { name: 'other', scopes: ['write'] } })).body as {
+      token: string;
+    };
     const begun = await host.api('POST', '/uploads', { json: { name: 'mine.png', hash: 'd'.repeat(64), bytes: 9 } });
     expect((await host.api('GET', `/uploads/${begun.body.id}`, { token })).status).toBe(404);
   });
@@ -228,9 +306,11 @@ describe('files', () => {
 
 describe('connections', () => {
   it('whose headers lie about the size are ended, and nothing is kept', async () => {
-    const head = `POST /api/v1/items HTTP/1.1\r\nHost: ${new URL(host.address).host}\r\nAuthorization: Bearer ${host.token}\r\nContent-Type: application/json\r\n`; // prettier-ignore
+    const head = `POST /api/v1/items HTTP/1.1\r\nHost: ${new URL(host.address).host}\r\nAuthorization: Bearer ${host.token}\r\nContent-Type: application/json\r\n`;
     expect((await raw(`${head}Content-Length: 999999999\r\n\r\n{}`)).answer).toMatch(/^HTTP\/1\.1 413 /);
-    expect((await raw(`${head}Content-Length: 5\r\nTransfer-Encoding: chunked\r\n\r\n0\r\n\r\n`)).answer).toMatch(/^HTTP\/1\.1 400 /); // prettier-ignore
+    expect((await raw(`${head}Content-Length: 5\r\nTransfer-Encoding: chunked\r\n\r\n0\r\n\r\n`)).answer).toMatch(
+      /^HTTP\/1\.1 400 /,
+    );
     expect((await raw(`${head}Content-Length: -1\r\n\r\n{}`)).answer).toMatch(/^HTTP\/1\.1 400 /);
     await raw(`${head}Content-Length: 500\r\n\r\n{"id":"cut"`, { end: true });
     expect((await host.api('GET', '/items/cut')).status).toBe(404);
@@ -252,11 +332,17 @@ describe('a host that is found from elsewhere', () => {
     const open_ = await hosted(join(folder, 'open'), ['--listen', '0.0.0.0']);
     try {
       await open_.api('POST', '/items', { json: pageItem('phone', 'On a phone') });
-      const ask = (path: string, init: RequestInit = {}): Promise<Response> => fetch(open_.address + path, { redirect: 'manual', ...init }); // prettier-ignore
+      const ask = (path: string, init: RequestInit = {}): Promise<Response> =>
+        fetch(open_.address + path, { redirect: 'manual', ...init });
       const cookie = cookieOf(await ask('/edit/sign-in', form({ name: 'editor', password: open_.password })));
       const html = await (await ask('/edit/items/phone', { headers: { cookie } })).text();
       const body = new FormData();
-      for (const [name, value] of Object.entries({ guard: /name="guard" value="([^"]+)"/.exec(html)?.[1] ?? '', base: '1', do: 'preview' })) body.append(name, value); // prettier-ignore
+      for (const [name, value] of Object.entries({
+        guard: /name="guard" value="([^"]+)"/.exec(html)?.[1] ?? '',
+        base: '1',
+        do: 'preview',
+      }))
+        body.append(name, value);
       const answer = await (await ask('/edit/items/phone', { method: 'POST', body, headers: { cookie } })).text();
       const code = /type <b>(\d{3} \d{3})<\/b>/.exec(answer)?.[1] as string;
       expect(open_.said()).toContain(code);
@@ -264,7 +350,8 @@ describe('a host that is found from elsewhere', () => {
       expect([found.status, found.headers.get('location')]).toEqual([303, expect.stringMatching(/^\/preview\//)]);
       expect(await (await ask(found.headers.get('location') as string)).text()).toContain('On a phone');
       const tries: number[] = [];
-      for (let at = 0; at < 8; at += 1) tries.push((await ask('/phone', form({ code: String(at).padStart(6, '0') }))).status); // prettier-ignore
+      for (let at = 0; at < 8; at += 1)
+        tries.push((await ask('/phone', form({ code: String(at).padStart(6, '0') }))).status);
       expect([tries[0], tries.at(-1)]).toEqual([404, 429]);
     } finally {
       await open_.close();
@@ -285,7 +372,10 @@ describe('the host itself', () => {
 
   it('has its folder for itself, and says who has it', () => {
     const second = tavrikAlone(['host', '--data', host.data, '--port', '0']);
-    expect([second.code, second.err]).toEqual([2, expect.stringMatching(/Another host is running on this folder \(process \d+\)/)]); // prettier-ignore
+    expect([second.code, second.err]).toEqual([
+      2,
+      expect.stringMatching(/Another host is running on this folder \(process \d+\)/),
+    ]);
     expect(existsSync(join(host.data, 'host.db'))).toBe(true);
   });
 
@@ -300,7 +390,8 @@ describe('the host itself', () => {
 
   it('counts tries to sign in', async () => {
     const tries: number[] = [];
-    for (let at = 0; at < 12; at += 1) tries.push((await open('/edit/sign-in', form({ name: 'editor', password: `wrong ${at}` }))).status); // prettier-ignore
+    for (let at = 0; at < 12; at += 1)
+      tries.push((await open('/edit/sign-in', form({ name: 'editor', password: `wrong ${at}` }))).status);
     expect(tries[0]).toBe(401);
     expect(tries.at(-1)).toBe(429);
     /* The right password helps no more, for a minute. */

@@ -37,7 +37,9 @@ export interface Hosted {
 /** Starts the built program as a host in a folder. What its API answers is held against what it says of itself. */
 export async function hosted(folder: string, args: readonly string[] = []): Promise<Hosted> {
   const data = join(folder, 'data');
-  const process_ = spawn(process.execPath, [CLI, 'host', '--data', data, '--port', '0', '--json', ...args], { stdio: ['ignore', 'pipe', 'pipe'] }); // prettier-ignore
+  const process_ = spawn(process.execPath, [CLI, 'host', '--data', data, '--port', '0', '--json', ...args], {
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let err = '';
   process_.stderr.on('data', (text: Buffer) => (err += text.toString()));
   const ended = new Promise<void>((done) => process_.once('exit', () => done()));
@@ -93,7 +95,8 @@ async function description(
   const ajv = new Ajv2020({ strict: false, validateFormats: false });
   /* Shapes refer to each other by their place in the description. */
   ajv.addSchema(openapi, 'description');
-  const inPlace = (schema: object): object => JSON.parse(JSON.stringify(schema).replaceAll('"$ref":"#', '"$ref":"description#')) as object; // prettier-ignore
+  const inPlace = (schema: object): object =>
+    JSON.parse(JSON.stringify(schema).replaceAll('"$ref":"#', '"$ref":"description#')) as object;
   const checks = new Map<object, ValidateFunction>();
   return (method, path, status, type, body) => {
     const own = `/api/v1${path.split('?')[0]}`;
@@ -124,25 +127,63 @@ async function description(
 /** A small page document with a heading, a list of cards and a picture. */
 export function smallPage(name: string, heading = 'For hire'): object {
   const card = (id: string, text: string): object => ({
-    id: `card-${id}`, kind: 'card', name: text, element: 'div', repeat: 'cards', entry: { list: 'hire.cards', id },
-    children: [{ id: `h-${id}`, kind: 'heading', name: text, element: 'h3', children: [{ kind: 'words', text, field: `hire.cards.${id}.heading` }] }],
+    id: `card-${id}`,
+    kind: 'card',
+    name: text,
+    element: 'div',
+    repeat: 'cards',
+    entry: { list: 'hire.cards', id },
+    children: [
+      {
+        id: `h-${id}`,
+        kind: 'heading',
+        name: text,
+        element: 'h3',
+        children: [{ kind: 'words', text, field: `hire.cards.${id}.heading` }],
+      },
+    ],
   });
   return {
-    format: 'tavrik-page', version: 1, name, title: heading, language: 'en',
+    format: 'tavrik-page',
+    version: 1,
+    name,
+    title: heading,
+    language: 'en',
     source: { kind: 'html', files: ['hire.html'], widths: [1440] },
-    breakpoints: [], styles: {},
+    breakpoints: [],
+    styles: {},
     body: {
-      id: 'body', kind: 'box', name: 'page', element: 'body',
-      children: [{
-        id: 'hire', kind: 'section', name: 'Hire', element: 'section',
-        children: [
-          { id: 'h', kind: 'heading', name: heading, element: 'h2', children: [{ kind: 'words', text: heading, field: 'hire.heading' }] },
-          { id: 'cards', kind: 'grid', name: 'cards', element: 'div', children: [card('refractor', 'The refractor'), card('dobson', 'The Dobsonian')] },
-        ],
-      }],
+      id: 'body',
+      kind: 'box',
+      name: 'page',
+      element: 'body',
+      children: [
+        {
+          id: 'hire',
+          kind: 'section',
+          name: 'Hire',
+          element: 'section',
+          children: [
+            {
+              id: 'h',
+              kind: 'heading',
+              name: heading,
+              element: 'h2',
+              children: [{ kind: 'words', text: heading, field: 'hire.heading' }],
+            },
+            {
+              id: 'cards',
+              kind: 'grid',
+              name: 'cards',
+              element: 'div',
+              children: [card('refractor', 'The refractor'), card('dobson', 'The Dobsonian')],
+            },
+          ],
+        },
+      ],
     },
   };
-} // prettier-ignore
+}
 
 export function pageItem(id: string, heading?: string): Record<string, unknown> {
   return { id, kind: 'page', name: heading ?? id, path: `${id}.html`, document: smallPage(id, heading), content: {} };

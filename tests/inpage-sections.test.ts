@@ -20,12 +20,22 @@ describe('sections of a page of ours', () => {
 
   it('are looked into alone, with what stands in none', async () => {
     const page = await open(BODY);
-    const words = async (within?: string[]) => (await inside(page, 'measureNow', { onlyWords: true, ...(within ? { within } : {}) })).words.map(({ text }) => text); // prettier-ignore
+    const words = async (within?: string[]) =>
+      (await inside(page, 'measureNow', { onlyWords: true, ...(within ? { within } : {}) })).words.map(
+        ({ text }) => text,
+      );
     expect(await words(['dates'])).toEqual(['Dates', 'Book', 'Outside']);
     expect(await words([])).toEqual(['Outside']);
     expect((await words()).length).toBe(7);
     const all = await inside(page, 'measureNow', { onlyWords: true, within: ['dates'] });
-    expect([all.sections.map(({ name }) => name), all.things, all.pictures]).toEqual([['header', 'dates', 'hire'], undefined, []]); // prettier-ignore
-    expect([(await inside(page, 'targetsNow', [], ['dates'])).length, (await inside(page, 'targetsNow', [])).length]).toEqual([1, 2]); // prettier-ignore
+    expect([all.sections.map(({ name }) => name), all.things, all.pictures]).toEqual([
+      ['header', 'dates', 'hire'],
+      undefined,
+      [],
+    ]);
+    expect([
+      (await inside(page, 'targetsNow', [], ['dates'])).length,
+      (await inside(page, 'targetsNow', [])).length,
+    ]).toEqual([1, 2]);
   });
 });

@@ -95,7 +95,11 @@ describe('matchSelectors and evaluateMedia', () => {
   it('say what matches by number, and nothing for what is no selector', async () => {
     const page = await open('<p>One</p><p class="x">Two</p>');
     await inside(page, 'snapshot');
-    const [all, second, none] = await inside(page, 'matchSelectors', ['p', 'p:nth-child(2)', 'p['].map((selector) => ({ selector }))); // prettier-ignore
+    const [all, second, none] = await inside(
+      page,
+      'matchSelectors',
+      ['p', 'p:nth-child(2)', 'p['].map((selector) => ({ selector })),
+    );
     expect(all).toHaveLength(2);
     expect(second).toEqual([all?.[1]]);
     expect(none).toEqual([]);
@@ -115,7 +119,10 @@ describe('matchSelectors and evaluateMedia', () => {
 describe('expandDeclarations and probeDefaults', () => {
   it('write shorthands out, and nothing for what is invalid', async () => {
     const page = await open('');
-    const [border, none] = await inside(page, 'expandDeclarations', [['border', '2px solid red'], ['color', 'nonsense(']]); // prettier-ignore
+    const [border, none] = await inside(page, 'expandDeclarations', [
+      ['border', '2px solid red'],
+      ['color', 'nonsense('],
+    ]);
     expect(border).toMatchObject({ 'border-top-width': '2px', 'border-left-color': 'red' });
     expect(none).toEqual({});
   });
@@ -123,7 +130,13 @@ describe('expandDeclarations and probeDefaults', () => {
   it('find what a bare element has anyway, and what browsers set on it', async () => {
     const page = await open('');
     const items = [
-      { element: 'div', set: [['display', 'block'], ['width', '50%']] as const }, // prettier-ignore
+      {
+        element: 'div',
+        set: [
+          ['display', 'block'],
+          ['width', '50%'],
+        ] as const,
+      },
       { element: 'h2', set: [['margin-top', '0.83em']] as const },
     ];
     const probed = await inside(page, 'probeDefaults', items, ['font-size', 'font-weight', 'color']);
@@ -233,7 +246,23 @@ describe('measureNow', () => {
         .lid { position: absolute; left: 0; top: 0; width: 200px; height: 30px; background: teal } .faint { background: rgba(0, 0, 0, 0.2) }
         img { display: block; width: 40px; height: 40px } img + .lid { top: auto; margin-top: -40px; height: 40px } .bar { position: fixed; inset: 0; background: white }</style>`,
     );
-    const order = ['body', 'one', 'bare', 'box', 'behind', 'space', 'two', 'under', 'lid', 'three', 'clear', 'faint', 'image', 'lid-2', 'bar']; // prettier-ignore
+    const order = [
+      'body',
+      'one',
+      'bare',
+      'box',
+      'behind',
+      'space',
+      'two',
+      'under',
+      'lid',
+      'three',
+      'clear',
+      'faint',
+      'image',
+      'lid-2',
+      'bar',
+    ];
     const { words, things } = await inside(page, 'measureNow', { order, covers: true });
     expect(Object.fromEntries(words.map(({ text, under }) => [text, under]))).toEqual({
       bare: undefined,
@@ -266,7 +295,10 @@ describe('comparePictures', () => {
     served().hold('/two', 'image/png', await shot());
     const same = await inside(page, 'comparePictures', '/one', '/one', [{ y: 0, height: 100 }]);
     expect(same).toEqual({ differ: 0, seen: 0, bands: [0], seenBands: [0] });
-    const other = await inside(page, 'comparePictures', '/one', '/two', [{ y: 0, height: 50 }, { y: 50, height: 50 }]); // prettier-ignore
+    const other = await inside(page, 'comparePictures', '/one', '/two', [
+      { y: 0, height: 50 },
+      { y: 50, height: 50 },
+    ]);
     expect(other).toMatchObject({ differ: 0.5, bands: [1, 0] });
     expect(other.seen).toBeGreaterThan(0.45);
     expect(Buffer.from(other.picture ?? '', 'base64').subarray(0, 2)).toEqual(Buffer.from([0xff, 0xd8]));
@@ -293,7 +325,8 @@ describe('settle', () => {
 
 describe('rowLines', () => {
   it('counts the lines of each row that may wrap, whatever way its things are aligned', async () => {
-    const row = (style: string, ...widths: number[]): string => `<div style="display: flex; flex-wrap: wrap; ${style}">${widths.map((width, at) => `<p style="margin: 0; width: ${width}px; height: ${20 + 15 * at}px">x</p>`).join('')}</div>`; // prettier-ignore
+    const row = (style: string, ...widths: number[]): string =>
+      `<div style="display: flex; flex-wrap: wrap; ${style}">${widths.map((width, at) => `<p style="margin: 0; width: ${width}px; height: ${20 + 15 * at}px">x</p>`).join('')}</div>`;
     const page = await open(
       [
         row('align-items: center', 200, 300, 200),

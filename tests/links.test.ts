@@ -15,7 +15,17 @@ const PAGE = `<!doctype html><html lang="en"><title>Marsh</title><style>body{mar
 <section><h2>What it costs</h2><p>Nothing on the first evening.</p></section></html>`;
 const convert = (said: string, out = project) => {
   writeFileSync(brief, `format: tavrik-brief\nversion: 1\n${said}\n`);
-  return tavrik(['convert', join(folder, 'index.html'), '--out', out, '--widths', '900', '--no-proof', '--brief', brief]); // prettier-ignore
+  return tavrik([
+    'convert',
+    join(folder, 'index.html'),
+    '--out',
+    out,
+    '--widths',
+    '900',
+    '--no-proof',
+    '--brief',
+    brief,
+  ]);
 };
 const links = (...args: string[]) => tavrik(['links', project, ...args]);
 
@@ -27,7 +37,9 @@ describe('links', () => {
   it('lead where the brief says, bring files along, and make one area of a box', () => {
     mkdirSync(join(folder, 'papers'));
     writeFileSync(join(folder, 'papers/fees.pdf'), '%PDF-1.4');
-    const ran = convert('links:\n  - { at: Fees, section: what-it-costs }\n  - { at: Tides, new-tab: true }\n  - { at: Household, whole: true, mail: us@x.example, on: false }\n  - { at: "*#card-1", whole: true, mail: us@x.example }'); // prettier-ignore
+    const ran = convert(
+      'links:\n  - { at: Fees, section: what-it-costs }\n  - { at: Tides, new-tab: true }\n  - { at: Household, whole: true, mail: us@x.example, on: false }\n  - { at: "*#card-1", whole: true, mail: us@x.example }',
+    );
     expect([ran.code, ran.err]).toEqual([0, '']);
     expect(html()).toContain('href="#what-it-costs"');
     expect(html()).toMatch(/target="_blank"[^>]*rel="noopener"|rel="noopener"[^>]*target="_blank"/);
@@ -49,7 +61,10 @@ describe('links', () => {
     expect(pages[0]?.links.filter(({ fault }) => fault).map(({ field }) => field)).toEqual([
       'header.links.fees.address',
     ]);
-    expect(links('check')).toMatchObject({ code: 1, out: expect.stringContaining('The page has no anchor "nothing".') as unknown }); // prettier-ignore
+    expect(links('check')).toMatchObject({
+      code: 1,
+      out: expect.stringContaining('The page has no anchor "nothing".') as unknown,
+    });
   });
 
   it.each([

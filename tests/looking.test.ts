@@ -6,15 +6,27 @@ const { open } = inBrowser();
 
 const drawing = (inside: string): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" width="800" height="600" viewBox="0 0 800 600">${inside}</svg>`;
-const decision = (order: number, more: Partial<Decision>): Decision => ({ do: 'leave-out', at: '', on: true, order, line: 1, ...more }); // prettier-ignore
+const decision = (order: number, more: Partial<Decision>): Decision => ({
+  do: 'leave-out',
+  at: '',
+  on: true,
+  order,
+  line: 1,
+  ...more,
+});
 
 describe('seePage', () => {
   const see = async (body: string, head = '', width = 800) => inside(await open(body, head, width), 'seePage');
   const thing = async (body: string, kind: string) => (await see(body)).things.find((one) => one.kind === kind);
 
   it('sees words with their look, and what is painted before them', async () => {
-    const { things } = await see('<div style="background:rgb(1, 2, 3);padding:9px"><p style="font:700 20px Arial;color:red">Dark sky</p></div>'); // prettier-ignore
-    expect(things.map(({ kind, paint }) => [kind, paint])).toEqual([['box', 'rgb(1, 2, 3)'], ['text', undefined]]); // prettier-ignore
+    const { things } = await see(
+      '<div style="background:rgb(1, 2, 3);padding:9px"><p style="font:700 20px Arial;color:red">Dark sky</p></div>',
+    );
+    expect(things.map(({ kind, paint }) => [kind, paint])).toEqual([
+      ['box', 'rgb(1, 2, 3)'],
+      ['text', undefined],
+    ]);
     expect(things[1]?.text).toMatchObject({
       words: 'Dark sky',
       lines: 1,
@@ -23,7 +35,9 @@ describe('seePage', () => {
   });
 
   it('sees what is not shown as little as a visitor does', async () => {
-    const { things } = await see('<p hidden>One</p><p style="visibility:hidden">Two</p><p style="opacity:0">Three</p><p>Four</p>'); // prettier-ignore
+    const { things } = await see(
+      '<p hidden>One</p><p style="visibility:hidden">Two</p><p style="opacity:0">Three</p><p>Four</p>',
+    );
     expect(things.map(({ text }) => text?.words)).toEqual(['Four']);
   });
 
@@ -32,7 +46,10 @@ describe('seePage', () => {
     ['<a href="/join">Join</a>', { kind: 'link', href: '/join' }],
     ['<button>Go</button>', { kind: 'button', name: 'Go' }],
     ['<input name="mail">', { kind: 'field', name: 'mail' }],
-    ['<svg width="20" height="20" aria-label="Moon"><circle r="4"/><circle r="2"/></svg>', { kind: 'artwork', name: 'Moon', artwork: { pieces: 2, bytes: expect.any(Number) as number } }], // prettier-ignore
+    [
+      '<svg width="20" height="20" aria-label="Moon"><circle r="4"/><circle r="2"/></svg>',
+      { kind: 'artwork', name: 'Moon', artwork: { pieces: 2, bytes: expect.any(Number) as number } },
+    ],
   ])('tells what %s is', async (markup, expected) => {
     expect(await thing(markup, expected.kind)).toMatchObject(expected);
   });
@@ -57,7 +74,9 @@ describe('seePage', () => {
   it('names the outermost box that no narrow screen has room for', async () => {
     const wide = '<div id="wide" style="min-width:700px"><p style="width:690px">Text</p></div>';
     const { rigid } = await see(`${wide}<div style="overflow:auto"><p style="width:900px">Held</p></div>`, '', 390);
-    expect(rigid.map(({ path, detail, width }) => [path, detail, width])).toEqual([['html > body > div#wide', 'min-width: 700px', 700]]); // prettier-ignore
+    expect(rigid.map(({ path, detail, width }) => [path, detail, width])).toEqual([
+      ['html > body > div#wide', 'min-width: 700px', 700],
+    ]);
   });
 
   it('knows forms, scripts, handlers, embeds, and what lies elsewhere', async () => {
@@ -68,21 +87,28 @@ describe('seePage', () => {
     expect(forms).toMatchObject([{ name: 'letter', action: '/post', method: 'post', fields: ['a', 'b'] }]);
     expect(scripts.map(({ detail }) => detail)).toEqual(['var night = 1;', 'onclick="go()"']);
     expect(embeds.map(({ detail }) => detail)).toEqual(['/tides']);
-    expect(elsewhere.map(({ detail }) => new URL(detail).hostname).sort()).toEqual(['pictures.example', 'styles.example']); // prettier-ignore
+    expect(elsewhere.map(({ detail }) => new URL(detail).hostname).sort()).toEqual([
+      'pictures.example',
+      'styles.example',
+    ]);
   });
 
   it('finds items that are styled one by one, and bands across the page are none', async () => {
-    const items = (ids: readonly string[], more = '') => ids.map((id) => `<div id="${id}"${more}><b>x</b><i>y</i></div>`).join(''); // prettier-ignore
+    const items = (ids: readonly string[], more = '') =>
+      ids.map((id) => `<div id="${id}"${more}><b>x</b><i>y</i></div>`).join('');
     const rules = (ids: readonly string[]) => ids.map((id) => `#${id}{color:red}`).join('');
     const { items: found } = await see(
       `<section>${items(['a1', 'a2', 'a3'], ' style="width:90px"')}</section><main>${items(['b1', 'b2', 'b3'], ' class="band"')}</main><ul>${'<li><b>x</b></li>'.repeat(4)}</ul>`,
       `<style>${rules(['a1', 'a2', 'a3', 'b1', 'b2', 'b3'])}.band{min-height:200px}</style>`,
     );
-    expect(found.map(({ path, count, by }) => [path, count, by])).toEqual([['html > body > section', 3, 'id']]); // prettier-ignore
+    expect(found.map(({ path, count, by }) => [path, count, by])).toEqual([['html > body > section', 3, 'id']]);
   });
 
   it('names sections by their landmarks and headings', async () => {
-    const { sections } = await see('<header>x</header><main><section><h2>Hire</h2></section><section id="join">x</section></main>', '<style>header,section{height:90px}</style>'); // prettier-ignore
+    const { sections } = await see(
+      '<header>x</header><main><section><h2>Hire</h2></section><section id="join">x</section></main>',
+      '<style>header,section{height:90px}</style>',
+    );
     expect(sections.map(({ name }) => name)).toEqual(['header', 'Hire', 'join']);
   });
 
@@ -99,7 +125,10 @@ describe('markFontUses', () => {
   it('marks one element for each way in which words are set, and takes the marks away again', async () => {
     const page = await open('<p>One</p><p>Two</p><p style="font-weight:700">Three</p><script>var no</script>');
     const uses = await inside(page, 'markFontUses');
-    expect(uses.map(({ weight, loaded }) => [weight, loaded])).toEqual([[400, false], [700, false]]); // prettier-ignore
+    expect(uses.map(({ weight, loaded }) => [weight, loaded])).toEqual([
+      [400, false],
+      [700, false],
+    ]);
     expect(await page.locator('[data-font-use]').count()).toBe(2);
     await inside(page, 'unmarkFontUses');
     expect(await page.locator('[data-font-use]').count()).toBe(0);
@@ -123,7 +152,9 @@ describe('seeLayers', () => {
   });
 
   it('that lie by themselves among groups are loose, the ground of the board is not', async () => {
-    const groups = ['A', 'B', 'C'].map((id) => `<g id="${id}"><rect width="9" height="9"/><rect width="9" height="9"/></g>`).join(''); // prettier-ignore
+    const groups = ['A', 'B', 'C']
+      .map((id) => `<g id="${id}"><rect width="9" height="9"/><rect width="9" height="9"/></g>`)
+      .join('');
     const found = await states(`<rect width="800" height="600"/>${groups}<circle id="Lost" cx="50" cy="50" r="9"/>`);
     expect(found.filter(([state]) => state === 'loose')).toEqual([['loose', 'Lost']]);
   });
@@ -134,7 +165,11 @@ describe('seeLayers', () => {
   });
 
   it('come with what is known of pictures: gone, or cut to a shape', async () => {
-    const page = await open(drawing('<clipPath id="star"><path d="M0 0h9v9z"/></clipPath><clipPath id="round"><circle r="9"/></clipPath><image href="/a.jpg" width="9" height="9" clip-path="url(#star)"/><g clip-path="url(#round)"><image href="/b.jpg" width="9" height="9"/></g>')); // prettier-ignore
+    const page = await open(
+      drawing(
+        '<clipPath id="star"><path d="M0 0h9v9z"/></clipPath><clipPath id="round"><circle r="9"/></clipPath><image href="/a.jpg" width="9" height="9" clip-path="url(#star)"/><g clip-path="url(#round)"><image href="/b.jpg" width="9" height="9"/></g>',
+      ),
+    );
     const { pictures } = await inside(page, 'seeLayers');
     expect(pictures['/a.jpg']).toEqual({ missing: true, masked: true });
     expect(pictures['/b.jpg']).toEqual({ missing: true });
@@ -153,14 +188,23 @@ describe('a brief', () => {
   });
 
   it('makes one picture of a layer, words in it and all', async () => {
-    const page = await open(drawing('<g id="Badge"><rect width="90" height="40" fill="#123"/><text y="20">Sale</text></g><text y="99">Two</text>')); // prettier-ignore
+    const page = await open(
+      drawing(
+        '<g id="Badge"><rect width="90" height="40" fill="#123"/><text y="20">Sale</text></g><text y="99">Two</text>',
+      ),
+    );
     await inside(page, 'decideDrawing', [decision(0, { do: 'merge', at: 'Badge' })]);
     const { items } = await inside(page, 'captureDrawing');
-    expect(items.map(({ type, path }) => [type, path])).toEqual([['art', 'Badge'], ['text', 'text:2']]); // prettier-ignore
+    expect(items.map(({ type, path }) => [type, path])).toEqual([
+      ['art', 'Badge'],
+      ['text', 'text:2'],
+    ]);
   });
 
   it('sets words of a drawing in another font, only those that ask for it', async () => {
-    const page = await open(drawing('<text y="20" font-family="Marshlight, serif">One</text><text y="60" font-family="Arial">Two</text>')); // prettier-ignore
+    const page = await open(
+      drawing('<text y="20" font-family="Marshlight, serif">One</text><text y="60" font-family="Arial">Two</text>'),
+    );
     const font = decision(1, { do: 'font', at: 'marshlight', to: 'Night Sky' });
     expect((await inside(page, 'decideDrawing', [font])).done).toEqual([1]);
     const { items } = await inside(page, 'captureDrawing');

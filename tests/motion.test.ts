@@ -53,7 +53,11 @@ const open = async (motion: 'reduce' | 'no-preference'): Promise<Page> => {
   return page;
 };
 const look = (page: Page, selector: string, name: string): Promise<string> =>
-  page.evaluate(([at, property]) => getComputedStyle(document.querySelector(at as string) as Element).getPropertyValue(property as string), [selector, name] as const); // prettier-ignore
+  page.evaluate(
+    ([at, property]) =>
+      getComputedStyle(document.querySelector(at as string) as Element).getPropertyValue(property as string),
+    [selector, name] as const,
+  );
 const scroll = (page: Page, y: number): Promise<void> =>
   page.evaluate(async (to) => {
     scrollTo({ top: to, behavior: 'instant' });
@@ -77,16 +81,24 @@ describe('what moves', () => {
   it('comes in as it is scrolled into view, one after another, in a time of its own where browsers can', async () => {
     const page = await open('no-preference');
     const timed = await page.evaluate(() => CSS.supports('animation-trigger: --entering play-once'));
-    const opacities = async (): Promise<number[]> => (await Promise.all([1, 2, 3].map((nth) => look(page, `${CARD}:nth-child(${nth})`, 'opacity')))).map(Number); // prettier-ignore
+    const opacities = async (): Promise<number[]> =>
+      (await Promise.all([1, 2, 3].map((nth) => look(page, `${CARD}:nth-child(${nth})`, 'opacity')))).map(Number);
     expect(await opacities()).toEqual([0, 0, 0]);
     const top = await page.evaluate((at) => (document.querySelector(at) as Element).getBoundingClientRect().top, CARD);
     await scroll(page, top - (await page.evaluate(() => innerHeight)) + (timed ? 60 : 10));
-    if (timed) await page.waitForFunction((at) => Number(getComputedStyle(document.querySelector(at) as Element).opacity) > 0.2, CARD); // prettier-ignore
+    if (timed)
+      await page.waitForFunction(
+        (at) => Number(getComputedStyle(document.querySelector(at) as Element).opacity) > 0.2,
+        CARD,
+      );
     const half = await opacities();
     expect(half).toEqual([...half].sort((a, b) => b - a));
     expect(new Set(half).size).toBe(3);
     await scroll(page, top - 200);
-    await page.waitForFunction((at) => getComputedStyle(document.querySelector(`${at}:nth-child(3)`) as Element).opacity === '1', CARD); // prettier-ignore
+    await page.waitForFunction(
+      (at) => getComputedStyle(document.querySelector(`${at}:nth-child(3)`) as Element).opacity === '1',
+      CARD,
+    );
     /* Once in, it stays. */
     await scroll(page, 0);
     await scroll(page, top - 200);
@@ -96,7 +108,11 @@ describe('what moves', () => {
 
   it('stands still, all in view, for people who want that', async () => {
     const page = await open('reduce');
-    for (const selector of ['h1', CARD]) expect([await look(page, selector, 'opacity'), await look(page, selector, 'animation-name')]).toEqual(['1', 'none']); // prettier-ignore
+    for (const selector of ['h1', CARD])
+      expect([await look(page, selector, 'opacity'), await look(page, selector, 'animation-name')]).toEqual([
+        '1',
+        'none',
+      ]);
     expect(await look(page, 'html', 'scroll-behavior')).toBe('auto');
     await page.close();
   });
@@ -138,7 +154,11 @@ describe('a header that scripts change as the page is scrolled', () => {
     const tides = await serveFolder(join(out, 'site'));
     const page = await browser.newPage(1200);
     await page.goto(`${tides.origin}/index.html`);
-    const seen = async (at = page) => [await look(at, 'header', 'background-color'), await look(at, 'header', 'padding-top'), await look(at, 'header a', 'color')]; // prettier-ignore
+    const seen = async (at = page) => [
+      await look(at, 'header', 'background-color'),
+      await look(at, 'header', 'padding-top'),
+      await look(at, 'header a', 'color'),
+    ];
     const before = await seen();
     expect(before).toEqual(['rgba(0, 0, 0, 0)', '20px', 'rgb(255, 255, 255)']);
     await scroll(page, 400);
@@ -170,6 +190,8 @@ describe('motion that cannot be', () => {
 
   it('is said where nothing is there', () => {
     const ran = convert('motion:\n  - { at: Nothing, enters: fade }', join(folder, 'said'));
-    expect((JSON.parse(ran.out) as { notes: string[] }).notes).toEqual([expect.stringMatching(/line 4: nothing is at "Nothing"/)]); // prettier-ignore
+    expect((JSON.parse(ran.out) as { notes: string[] }).notes).toEqual([
+      expect.stringMatching(/line 4: nothing is at "Nothing"/),
+    ]);
   });
 });

@@ -12,7 +12,8 @@ import { zip } from './zip.js';
 const folder = temporary();
 const project = join(folder, 'home');
 const schema = JSON.parse(readFileSync(join(ROOT, 'schema/package.schema.json'), 'utf8')) as object;
-const pack = (as: string, name: string, ...args: string[]) => tavrik(['pack', project, '--as', as, '--out', join(folder, name), ...args]); // prettier-ignore
+const pack = (as: string, name: string, ...args: string[]) =>
+  tavrik(['pack', project, '--as', as, '--out', join(folder, name), ...args]);
 
 const { filledTexts } = built<typeof import('../src/flow/package/try-package.js')>('flow/package/try-package');
 
@@ -38,10 +39,23 @@ async function unzipped(file: string): Promise<Map<string, Buffer>> {
   );
   return found;
 }
-const manifestIn = (files: ReadonlyMap<string, Buffer>): Manifest => JSON.parse(files.get('manifest.json')?.toString() ?? '') as Manifest; // prettier-ignore
+const manifestIn = (files: ReadonlyMap<string, Buffer>): Manifest =>
+  JSON.parse(files.get('manifest.json')?.toString() ?? '') as Manifest;
 
 beforeAll(() => {
-  expect(tavrik(['convert', DEMO_PAGE, '--out', project, '--widths', '1440', '--no-proof', '--brief', join(DEMO, 'existing/brief.yaml')]).code).toBe(0); // prettier-ignore
+  expect(
+    tavrik([
+      'convert',
+      DEMO_PAGE,
+      '--out',
+      project,
+      '--widths',
+      '1440',
+      '--no-proof',
+      '--brief',
+      join(DEMO, 'existing/brief.yaml'),
+    ]).code,
+  ).toBe(0);
 });
 afterAll(cleanUp);
 
@@ -63,7 +77,9 @@ describe('a package', () => {
       const check = new Ajv2020({ strict: false }).compile(schema);
       expect([check(manifest), check.errors]).toEqual([true, null]);
       for (const path of paths.filter((one) => one !== 'robots.txt')) expect(files.has(path)).toBe(true);
-      expect(manifest.files.map(({ path }) => path).sort()).toEqual([...files.keys()].filter((path) => path !== 'manifest.json').sort()); // prettier-ignore
+      expect(manifest.files.map(({ path }) => path).sort()).toEqual(
+        [...files.keys()].filter((path) => path !== 'manifest.json').sort(),
+      );
       expect([...files.keys()].filter((path) => path.endsWith('.jpg')).length).toBeGreaterThan(4);
       expect(pack(as, `${as}-again.zip`).code).toBe(0);
       expect(readFileSync(join(folder, `${as}.zip`)).equals(readFileSync(join(folder, `${as}-again.zip`)))).toBe(true);
@@ -73,35 +89,82 @@ describe('a package', () => {
   it('of templates holds each language, and is refused where a part is missing', async () => {
     const other = join(folder, 'languages');
     copy(project, other);
-    expect(tavrik(['content', other, 'set', 'programme.heading', 'Die nächsten Abende', '--language', 'de']).code).toBe(0); // prettier-ignore
-    const told = (): { opened: number } => JSON.parse(tavrik(['pack', other, '--as', 'templates', '--out', join(folder, 'languages.zip'), '--json']).out) as { opened: number }; // prettier-ignore
+    expect(tavrik(['content', other, 'set', 'programme.heading', 'Die nächsten Abende', '--language', 'de']).code).toBe(
+      0,
+    );
+    const told = (): { opened: number } =>
+      JSON.parse(
+        tavrik(['pack', other, '--as', 'templates', '--out', join(folder, 'languages.zip'), '--json']).out,
+      ) as { opened: number };
     const packed = told();
     const alone = JSON.parse(pack('templates', 'alone.zip', '--json').out) as { opened: number };
     expect(packed.opened).toBe(alone.opened + 1);
     const files = await unzipped('languages.zip');
     expect(files.get('home.de.data.json')?.toString()).toContain('Die nächsten Abende');
     const [part] = [...files.keys()].filter((path) => path.startsWith('home/section-'));
-    const opened = (paths: string[]) => filledTexts({ manifest: manifestIn(files), files: paths, read: (path) => files.get(path) as Buffer, close: () => undefined }, 'x.zip'); // prettier-ignore
+    const opened = (paths: string[]) =>
+      filledTexts(
+        {
+          manifest: manifestIn(files),
+          files: paths,
+          read: (path) => files.get(path) as Buffer,
+          close: () => undefined,
+        },
+        'x.zip',
+      );
     expect(opened([...files.keys()]).get('home.de.html')).toMatch(/<html lang="de".*Die nächsten Abende/s);
-    expect(() => opened([...files.keys()].filter((path) => path !== part))).toThrow(`asks for ${part}, which is not in the package`); // prettier-ignore
+    expect(() => opened([...files.keys()].filter((path) => path !== part))).toThrow(
+      `asks for ${part}, which is not in the package`,
+    );
   });
 
   it('of one section holds that and what it shows', async () => {
     expect(pack('document', 'part.zip', '--only', 'one-dome-three-telescopes').code).toBe(0);
     const files = await unzipped('part.zip');
-    expect(manifestIn(files).items?.map(({ id, kind }) => [id, kind])).toEqual([['one-dome-three-telescopes', 'section']]); // prettier-ignore
-    expect([...files.keys()].filter((path) => path.endsWith('.jpg')).map((path) => path.replace(/-[0-9a-f]{10}/, ''))).toEqual(['assets/dome-dusk.jpg', 'assets/telescope-deck.jpg'].filter((path) => [...files.keys()].some((one) => one.startsWith(path.slice(0, 14))))); // prettier-ignore
-    expect(JSON.parse(files.get('items/one-dome-three-telescopes.json')?.toString() ?? '')).toMatchObject({ format: 'tavrik-page' }); // prettier-ignore
+    expect(manifestIn(files).items?.map(({ id, kind }) => [id, kind])).toEqual([
+      ['one-dome-three-telescopes', 'section'],
+    ]);
+    expect(
+      [...files.keys()].filter((path) => path.endsWith('.jpg')).map((path) => path.replace(/-[0-9a-f]{10}/, '')),
+    ).toEqual(
+      ['assets/dome-dusk.jpg', 'assets/telescope-deck.jpg'].filter((path) =>
+        [...files.keys()].some((one) => one.startsWith(path.slice(0, 14))),
+      ),
+    );
+    expect(JSON.parse(files.get('items/one-dome-three-telescopes.json')?.toString() ?? '')).toMatchObject({
+      format: 'tavrik-page',
+    });
     expect(files.get('items/one-dome-three-telescopes.content.json')?.toString()).not.toContain('Membership');
   });
 
   it('comes into a site as the project would', async () => {
     const host = await hosted(folder);
     try {
-      const sent = tavrik(['send', join(folder, 'document.zip'), '--to', host.address, '--token-file', join(host.data, 'token.txt'), '--yes', '--publish']); // prettier-ignore
+      const sent = tavrik([
+        'send',
+        join(folder, 'document.zip'),
+        '--to',
+        host.address,
+        '--token-file',
+        join(host.data, 'token.txt'),
+        '--yes',
+        '--publish',
+      ]);
       expect([sent.code, sent.out]).toEqual([0, expect.stringContaining('3 published')]);
-      expect(tavrik(['send', project, '--to', host.address, '--token-file', join(host.data, 'token.txt'), '--yes']).out).toContain('Nothing had to be sent'); // prettier-ignore
-      expect(tavrik(['send', join(folder, 'site.zip'), '--to', host.address, '--token-file', join(host.data, 'token.txt'), '--yes']).err).toContain('This is a package of a site.'); // prettier-ignore
+      expect(
+        tavrik(['send', project, '--to', host.address, '--token-file', join(host.data, 'token.txt'), '--yes']).out,
+      ).toContain('Nothing had to be sent');
+      expect(
+        tavrik([
+          'send',
+          join(folder, 'site.zip'),
+          '--to',
+          host.address,
+          '--token-file',
+          join(host.data, 'token.txt'),
+          '--yes',
+        ]).err,
+      ).toContain('This is a package of a site.');
     } finally {
       await host.close();
     }
@@ -138,7 +201,16 @@ describe('nothing is packed that would not install', () => {
 });
 
 describe('a package that somebody changed', () => {
-  const send = (name: string) => tavrik(['send', join(folder, name), '--to', 'http://127.0.0.1:59321', '--yes', '--token-file', join(folder, 'no-token')]); // prettier-ignore
+  const send = (name: string) =>
+    tavrik([
+      'send',
+      join(folder, name),
+      '--to',
+      'http://127.0.0.1:59321',
+      '--yes',
+      '--token-file',
+      join(folder, 'no-token'),
+    ]);
   const rewritten = async (name: string, change: (files: Map<string, Buffer>) => void): Promise<string> => {
     const files = await unzipped('document.zip');
     change(files);
@@ -152,14 +224,28 @@ describe('a package that somebody changed', () => {
   };
 
   it('is refused, and it is said why', async () => {
-    expect(await rewritten('a.zip', (files) => void files.set('items/home.json', Buffer.from('{}')))).toContain('items/home.json is not as it was packed.'); // prettier-ignore
-    expect(await rewritten('b.zip', (files) => void files.delete('tokens.json'))).toContain('tokens.json is listed and not there'); // prettier-ignore
-    expect(await rewritten('c.zip', (files) => void files.set('assets/more.js', Buffer.from('x')))).toContain('assets/more.js is there and not listed'); // prettier-ignore
-    expect(await rewritten('d.zip', (files) => void files.delete('manifest.json'))).toContain('This is no package'); // prettier-ignore
-    expect(await rewritten('e.zip', (files) => void files.set('manifest.json', Buffer.from('{')))).toContain('Its manifest is not JSON'); // prettier-ignore
-    expect(await rewritten('f.zip', (files) => manifested(files, (one) => (one['version'] = 2)))).toContain('This package is of version 2'); // prettier-ignore
-    expect(await rewritten('g.zip', (files) => manifested(files, (one) => (one['as'] = 'poster')))).toContain('Its manifest is not as it should be'); // prettier-ignore
-    expect(await rewritten('h.zip', (files) => manifested(files, (one) => (one['items'] = [])))).toContain('no-token: There is no such file.'); // prettier-ignore
+    expect(await rewritten('a.zip', (files) => void files.set('items/home.json', Buffer.from('{}')))).toContain(
+      'items/home.json is not as it was packed.',
+    );
+    expect(await rewritten('b.zip', (files) => void files.delete('tokens.json'))).toContain(
+      'tokens.json is listed and not there',
+    );
+    expect(await rewritten('c.zip', (files) => void files.set('assets/more.js', Buffer.from('x')))).toContain(
+      'assets/more.js is there and not listed',
+    );
+    expect(await rewritten('d.zip', (files) => void files.delete('manifest.json'))).toContain('This is no package');
+    expect(await rewritten('e.zip', (files) => void files.set('manifest.json', Buffer.from('{')))).toContain(
+      'Its manifest is not JSON',
+    );
+    expect(await rewritten('f.zip', (files) => manifested(files, (one) => (one['version'] = 2)))).toContain(
+      'This package is of version 2',
+    );
+    expect(await rewritten('g.zip', (files) => manifested(files, (one) => (one['as'] = 'poster')))).toContain(
+      'Its manifest is not as it should be',
+    );
+    expect(await rewritten('h.zip', (files) => manifested(files, (one) => (one['items'] = [])))).toContain(
+      'no-token: There is no such file.',
+    );
   });
 
   it('writes nothing outside of its own folder', () => {

@@ -12,7 +12,10 @@ const source = join(folder, 'index.html');
 copy(join(ROOT, 'demo/existing/pictures/dome-dusk.jpg'), join(folder, 'dome.jpg'));
 copy(join(ROOT, 'demo/existing/pictures/telescope-deck.jpg'), join(folder, 'deck.jpg'));
 copy(join(ROOT, 'demo/existing/pictures/marsh-night.jpg'), join(folder, 'night.jpg'));
-writeFileSync(join(folder, 'sign.svg'), '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 40"><!-- drawn by hand --><g id="layer-1"><circle cx="20.00000" cy="20.00000" r="18" fill="#112233"/></g></svg>'); // prettier-ignore
+writeFileSync(
+  join(folder, 'sign.svg'),
+  '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 40"><!-- drawn by hand --><g id="layer-1"><circle cx="20.00000" cy="20.00000" r="18" fill="#112233"/></g></svg>',
+);
 writeFileSync(
   source,
   `<!doctype html><html lang="en"><title>Pictures</title><style>body{margin:0;font:16px/1.5 sans-serif}.row{display:grid;grid-template-columns:1fr 1fr;gap:20px}.row img{width:100%;height:auto}@media (max-width:700px){.row{grid-template-columns:1fr}}</style>
@@ -38,7 +41,9 @@ describe('pictures of a brief', () => {
   it('are offered in the sizes in which they are shown, in new formats first', async () => {
     const [, sizes] = /sizes="([^"]+)"/.exec(html(project)) ?? [];
     expect(sizes).toMatch(/^\(width &lt; 70[01]px\) 100vw, /);
-    expect(html(project)).toMatch(/<source[^>]*type="image\/avif"[^>]*>\s*<source[^>]*type="image\/webp"[^>]*>\s*<img[^>]*srcset=/); // prettier-ignore
+    expect(html(project)).toMatch(
+      /<source[^>]*type="image\/avif"[^>]*>\s*<source[^>]*type="image\/webp"[^>]*>\s*<img[^>]*srcset=/,
+    );
     for (const [, path, width] of html(project).matchAll(/(assets\/[^ "]+) (\d+)w/g)) {
       const file = await sharp(join(project, 'site', path as string)).metadata();
       expect([path, file.width]).toEqual([path, Number(width)]);
@@ -65,7 +70,10 @@ describe('pictures of a brief', () => {
   it('give way to one that a client chooses', () => {
     const file = join(project, 'content', readdirSync(join(project, 'content'))[0] as string);
     const text = readFileSync(file, 'utf8');
-    writeFileSync(file, text.replace(/file: assets\/dome\S*/, `file: assets/${filesOf(project).find((name) => name.startsWith('sign'))}`)); // prettier-ignore
+    writeFileSync(
+      file,
+      text.replace(/file: assets\/dome\S*/, `file: assets/${filesOf(project).find((name) => name.startsWith('sign'))}`),
+    );
     expect(tavrik(['render', project]).code).toBe(0);
     const [first] = html(project).match(/<picture[\s\S]*?<\/picture>/) ?? [''];
     expect(first).toMatch(/^<picture[^>]*>\s*<img[^>]*src="assets\/sign/);
@@ -75,7 +83,9 @@ describe('pictures of a brief', () => {
 
   it('leave texts with so many words as one, in which words are set off', () => {
     const [name] = readdirSync(join(project, 'content'));
-    const values = [...flatten(parse(readFileSync(join(project, 'content', name as string), 'utf8')) as Content).values.values()]; // prettier-ignore
+    const values = [
+      ...flatten(parse(readFileSync(join(project, 'content', name as string), 'utf8')) as Content).values.values(),
+    ];
     expect(values).toContain('Bring **warm** things, a lamp with red light and a friend who likes the dark.');
     expect(values).toContain('now');
   });
@@ -84,7 +94,14 @@ describe('pictures of a brief', () => {
 describe('one picture', () => {
   it('is made smaller alone, in its own format, if only that is decided', () => {
     const project = join(folder, 'single');
-    const ran = convert(project, written('one.yaml', 'decisions:\n  - { do: largest, at: Dome, to: 300 }\n  - { do: largest, at: Sign post, to: 300 }\n'), '--no-proof'); // prettier-ignore
+    const ran = convert(
+      project,
+      written(
+        'one.yaml',
+        'decisions:\n  - { do: largest, at: Dome, to: 300 }\n  - { do: largest, at: Sign post, to: 300 }\n',
+      ),
+      '--no-proof',
+    );
     const { notes, pictures } = JSON.parse(ran.out) as { notes: string[]; pictures: { files: number } };
     expect(html(project)).not.toContain('<source');
     expect(html(project)).toMatch(/src="assets\/dome-30\d-[^"]*\.jpg"|src="assets\/dome-29\d-[^"]*\.jpg"/);
@@ -95,8 +112,13 @@ describe('one picture', () => {
 
   it('that is far too large is proposed to be', () => {
     const huge = join(folder, 'huge.html');
-    writeFileSync(huge, '<!doctype html><html lang="en"><title>Small</title><h1>Small</h1><img src="night.jpg" alt="Night" width="90" height="60"></html>'); // prettier-ignore
-    const { pages } = JSON.parse(tavrik(['survey', huge, '--widths', '800', '--json']).out) as { pages: { findings: { code: string; proposal?: unknown }[] }[] }; // prettier-ignore
+    writeFileSync(
+      huge,
+      '<!doctype html><html lang="en"><title>Small</title><h1>Small</h1><img src="night.jpg" alt="Night" width="90" height="60"></html>',
+    );
+    const { pages } = JSON.parse(tavrik(['survey', huge, '--widths', '800', '--json']).out) as {
+      pages: { findings: { code: string; proposal?: unknown }[] }[];
+    };
     const found = pages[0]?.findings.find(({ code }) => code === 'picture-size');
     expect(found?.proposal).toMatchObject({ do: 'largest', to: 180 });
   });
@@ -111,7 +133,10 @@ describe('a scale', () => {
     const brief = written('scale.yaml', 'scale: { phone: { type: 0.2, padding: 0.3, lines: 0.5 } }\n');
     expect(tavrik(['convert', board, '--out', project, '--brief', brief, '--no-proof']).code).toBe(0);
     const saved = tavrik(['brief', project, 'scale']).out;
-    expect(parse(saved)).toMatchObject({ tablet: { type: expect.any(Number), lines: 1 }, phone: { type: 0.2, lines: 0.5, padding: 0.3, gap: 0.5 } }); // prettier-ignore
+    expect(parse(saved)).toMatchObject({
+      tablet: { type: expect.any(Number), lines: 1 },
+      phone: { type: 0.2, lines: 0.5, padding: 0.3, gap: 0.5 },
+    });
     const file = join(folder, 'team-scale.yaml');
     writeFileSync(file, saved);
     const other = join(folder, 'other');
@@ -126,7 +151,10 @@ describe('a scale', () => {
     const wrong = join(folder, 'wrong-scale.yaml');
     writeFileSync(wrong, 'phone: { type: 3 }\n');
     const refused = (scale: string) => tavrik(['convert', board, '--out', join(folder, 'never'), '--scale', scale]);
-    expect(refused(wrong)).toMatchObject({ code: 2, err: expect.stringMatching(/wrong-scale\.yaml.*less than or equal to 1/s) }); // prettier-ignore
+    expect(refused(wrong)).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/wrong-scale\.yaml.*less than or equal to 1/s),
+    });
     expect(refused('half')).toMatchObject({ code: 2, err: expect.stringMatching(/"half" is no share and no file/) });
     expect(existsSync(join(folder, 'never'))).toBe(false);
   });
@@ -135,7 +163,11 @@ describe('a scale', () => {
 describe('a part that pages share', () => {
   it('is a section that is marked as such', () => {
     const project = join(folder, 'reused');
-    const ran = convert(project, written('part.yaml', 'decisions:\n  - { do: part, at: "*body > div", to: reused }\n'), '--no-proof'); // prettier-ignore
+    const ran = convert(
+      project,
+      written('part.yaml', 'decisions:\n  - { do: part, at: "*body > div", to: reused }\n'),
+      '--no-proof',
+    );
     expect(ran.code).toBe(0);
     const [page] = readdirSync(join(project, 'pages'));
     expect(readFileSync(join(project, 'pages', page as string), 'utf8')).toContain('"part": "reused"');

@@ -8,7 +8,9 @@ afterAll(cleanUp);
 const clean = join(folder, 'clean');
 beforeAll(() => {
   copy(join(ROOT, 'demo/existing'), join(folder, 'source'));
-  expect(tavrik(['convert', join(folder, 'source/index.html'), '--out', clean, '--widths', '1200,390', '--no-proof']).code).toBe(0); // prettier-ignore
+  expect(
+    tavrik(['convert', join(folder, 'source/index.html'), '--out', clean, '--widths', '1200,390', '--no-proof']).code,
+  ).toBe(0);
 });
 const fresh = (name: string): string => {
   copy(clean, join(folder, name));
@@ -53,7 +55,10 @@ describe('what has not changed', () => {
 });
 
 describe('a section that has changed', () => {
-  const parts = (project: string): string[] => ['proof.json', 'index.html', 'kept/home.further.json'].map((file) => readFileSync(join(project, 'proof', file), 'utf8')); // prettier-ignore
+  const parts = (project: string): string[] =>
+    ['proof.json', 'index.html', 'kept/home.further.json'].map((file) =>
+      readFileSync(join(project, 'proof', file), 'utf8'),
+    );
   /** All that is told of a project is the same as if nothing had been kept. */
   const asIfNew = async (project: string): Promise<void> => {
     const before = parts(project);
@@ -65,7 +70,9 @@ describe('a section that has changed', () => {
   it('is looked into with those beside it, and what is told is as if all were', async () => {
     const project = fresh('section');
     await stepsOf(project, true);
-    expect(tavrik(['content', project, 'set', 'membership.heading', 'Become a member of the observatory'.repeat(3)]).code).toBe(0); // prettier-ignore
+    expect(
+      tavrik(['content', project, 'set', 'membership.heading', 'Become a member of the observatory'.repeat(3)]).code,
+    ).toBe(0);
     const [compared, swept] = await stepsOf(project, true);
     expect(compared).toBe('home: Comparing at 1200, 390 px');
     expect(swept).toMatch(/^home: Sweeping over \d\d widths, where membership changed,/);
@@ -75,15 +82,24 @@ describe('a section that has changed', () => {
   it('is looked into only at the widths at which it did', async () => {
     const project = fresh('below');
     await stepsOf(project, true);
-    const [style] = /^\.(membership-[a-z-]*heading) \{/m.exec(readFileSync(join(project, 'site/style.css'), 'utf8'))?.slice(1) ?? []; // prettier-ignore
-    const below = /There are .*below-(\d+)\./.exec(tavrik(['adjust', project, 'set', `.${style}`, 'margin-left', '700px', '--at', 'none', '--no-proof']).err)?.[1]; // prettier-ignore
-    expect(tavrik(['adjust', project, 'set', `.${style}`, 'margin-left', '700px', '--at', `below-${below}`, '--no-proof']).code).toBe(0); // prettier-ignore
+    const [style] =
+      /^\.(membership-[a-z-]*heading) \{/m.exec(readFileSync(join(project, 'site/style.css'), 'utf8'))?.slice(1) ?? [];
+    const below = /There are .*below-(\d+)\./.exec(
+      tavrik(['adjust', project, 'set', `.${style}`, 'margin-left', '700px', '--at', 'none', '--no-proof']).err,
+    )?.[1];
+    expect(
+      tavrik(['adjust', project, 'set', `.${style}`, 'margin-left', '700px', '--at', `below-${below}`, '--no-proof'])
+        .code,
+    ).toBe(0);
     const [compared, swept] = await stepsOf(project, true);
     expect(compared).toBe('home: Comparing at 390 px');
     expect(Number(/Sweeping over (\d+) widths/.exec(swept ?? '')?.[1])).toBeLessThan(20);
     const [page] = (JSON.parse(parts(project)[0] as string) as { pages: { sweep: object[] }[] }).pages;
     const range = { from: 320, to: Number(below) - 1 };
-    expect(page?.sweep).toMatchObject([{ kind: 'scrolls', ...range }, { kind: 'cut-off', section: 'membership', ...range }]); // prettier-ignore
+    expect(page?.sweep).toMatchObject([
+      { kind: 'scrolls', ...range },
+      { kind: 'cut-off', section: 'membership', ...range },
+    ]);
     await asIfNew(project);
   });
 });
@@ -93,7 +109,15 @@ describe('proof', () => {
     const project = fresh('whole');
     const junit = join(folder, 'proof.xml');
     const ran = tavrik(['proof', project, '--junit', junit, '--json']);
-    const [page] = (JSON.parse(ran.out) as { pages: { widths: { differences: unknown[]; seen: number }[]; sweep: unknown[]; barriers: { source: object; worse: unknown[]; result: unknown[] } }[] }).pages; // prettier-ignore
+    const [page] = (
+      JSON.parse(ran.out) as {
+        pages: {
+          widths: { differences: unknown[]; seen: number }[];
+          sweep: unknown[];
+          barriers: { source: object; worse: unknown[]; result: unknown[] };
+        }[];
+      }
+    ).pages;
     expect(page?.widths.map(({ differences }) => differences)).toEqual([[], []]);
     expect(page?.sweep).toEqual([]);
     expect(page?.barriers.worse).toEqual([]);
@@ -106,19 +130,28 @@ describe('proof', () => {
 
   it('tells of one section, and ends with 1 where it is over a limit', () => {
     const project = fresh('limits');
-    const [style] = /^\.(membership-[a-z-]*(?:heading|card)) \{/m.exec(readFileSync(join(project, 'site/style.css'), 'utf8'))?.slice(1) ?? []; // prettier-ignore
+    const [style] =
+      /^\.(membership-[a-z-]*(?:heading|card)) \{/m
+        .exec(readFileSync(join(project, 'site/style.css'), 'utf8'))
+        ?.slice(1) ?? [];
     expect(tavrik(['adjust', project, 'set', `.${style}`, 'margin-top', '90px', '--no-proof']).code).toBe(0);
     const ran = tavrik(['proof', project, '--section', 'membership', '--quick', '--width', '1200']);
     expect(ran.code).toBe(1);
     expect(ran.out).toMatch(/membership \/ .*px where the source has/);
     expect(ran.out).not.toContain('programme /');
-    expect(tavrik(['proof', project, '--section', 'tides', '--quick'])).toMatchObject({ code: 2, err: expect.stringMatching(/no section "tides".*membership/s) }); // prettier-ignore
+    expect(tavrik(['proof', project, '--section', 'tides', '--quick'])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/no section "tides".*membership/s),
+    });
   });
 
   it('has limits for what is missing, for faults between the widths and for accessibility', () => {
     const project = fresh('more-limits');
     const file = join(project, 'tavrik.yaml');
-    writeFileSync(file, readFileSync(file, 'utf8').replace('placed: 0.9', 'placed: 0.1\n  missing: 0.001\n  faults: 0\n  worse: 0')); // prettier-ignore
+    writeFileSync(
+      file,
+      readFileSync(file, 'utf8').replace('placed: 0.9', 'placed: 0.1\n  missing: 0.001\n  faults: 0\n  worse: 0'),
+    );
     expect(tavrik(['proof', project, '--limit', '100']).code).toBe(0);
     expect(tavrik(['adjust', project, 'set', '.heading', 'display', 'none', '--no-proof']).code).toBe(0);
     expect(tavrik(['adjust', project, 'set', '.page', 'min-width', '700px', '--no-proof']).code).toBe(0);
@@ -133,7 +166,10 @@ describe('proof', () => {
     const file = join(project, 'tavrik.yaml');
     writeFileSync(file, readFileSync(file, 'utf8').replaceAll('../source', '../nowhere'));
     expect(tavrik(['proof', project]).out).toContain('the source cannot be looked at');
-    expect(tavrik(['proof', project, '--width', '700'])).toMatchObject({ code: 2, err: expect.stringMatching(/source is gone/) }); // prettier-ignore
+    expect(tavrik(['proof', project, '--width', '700'])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/source is gone/),
+    });
   });
 
   it('says that a reference is of another browser', () => {
@@ -157,7 +193,10 @@ describe('a site that somebody changed by hand', () => {
     ['adjust', ['set', '.page', 'color', 'teal', '--no-proof']],
   ])('is not thrown away by %s', (command, args) => {
     const given = command === 'convert' ? [DEMO_PAGE, '--out', project(), '--no-proof'] : [project(), ...args];
-    expect(tavrik([command, ...given])).toMatchObject({ code: 2, err: expect.stringMatching(/site\/style\.css was changed by hand.*--anew/s) }); // prettier-ignore
+    expect(tavrik([command, ...given])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/site\/style\.css was changed by hand.*--anew/s),
+    });
     expect(readFileSync(join(project(), 'site/style.css'), 'utf8')).toContain('color: red');
   });
 

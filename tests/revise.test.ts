@@ -16,12 +16,23 @@ const revise = (source: string, ...args: string[]) => tavrik(['revise', project,
 const html = (): string => readFileSync(join(project, 'site/index.html'), 'utf8');
 interface Told {
   readonly same: boolean;
-  readonly pages: readonly { changes: { what: string; name: string; section: string }[]; conflicts: { path: string; before: string; ours: string; theirs: string }[]; parked: Record<string, string>; returned: string[]; newFields: string[]; adjustments: number; found: number }[]; // prettier-ignore
+  readonly pages: readonly {
+    changes: { what: string; name: string; section: string }[];
+    conflicts: { path: string; before: string; ours: string; theirs: string }[];
+    parked: Record<string, string>;
+    returned: string[];
+    newFields: string[];
+    adjustments: number;
+    found: number;
+  }[];
 }
 const told = (out: string): Told => JSON.parse(out) as Told;
 
 beforeAll(() => {
-  expect(tavrik(['convert', DEMO_PAGE, '--out', base, '--widths', '1440,390', '--no-proof', '--no-tune', '--brief', BRIEF]).code).toBe(0); // prettier-ignore
+  expect(
+    tavrik(['convert', DEMO_PAGE, '--out', base, '--widths', '1440,390', '--no-proof', '--no-tune', '--brief', BRIEF])
+      .code,
+  ).toBe(0);
 });
 beforeEach(() => {
   count += 1;
@@ -47,7 +58,10 @@ describe('a new version', () => {
     content('set', HEADING, 'The darkest sky, says everybody');
     const document = readFileSync(join(project, 'pages/home.json'), 'utf8');
     const heading = /"id": "([0-9a-f]{8})",\s+"kind": "heading",\s+"name": "Membership"/.exec(document)?.[1] as string;
-    writeFileSync(join(project, 'adjust.yaml'), `format: tavrik-adjust\nversion: 1\nadjustments:\n  - element: "${heading}"\n    set: { letter-spacing: 2px }\n`); // prettier-ignore
+    writeFileSync(
+      join(project, 'adjust.yaml'),
+      `format: tavrik-adjust\nversion: 1\nadjustments:\n  - element: "${heading}"\n    set: { letter-spacing: 2px }\n`,
+    );
     const file = join(project, 'content/home.yaml');
     writeFileSync(
       file,
@@ -57,18 +71,33 @@ describe('a new version', () => {
     const looked = revise(WINTER, '--dry-run', '--json');
     const [page] = told(looked.out).pages;
     expect(html()).not.toContain('Student');
-    expect(page?.changes.filter(({ what }) => what === 'added').map(({ name }) => name)).toEqual(['13 November The Leonids, lying …', 'Student']); // prettier-ignore
-    expect(page?.changes.filter(({ what }) => what === 'moved').map(({ name }) => name)).toEqual(['Questions and answers']); // prettier-ignore
-    expect(page?.conflicts).toEqual([{ path: HEADING, before: 'The darkest sky for forty miles', ours: 'The long nights have begun', theirs: 'The darkest sky, says everybody' }]); // prettier-ignore
+    expect(page?.changes.filter(({ what }) => what === 'added').map(({ name }) => name)).toEqual([
+      '13 November The Leonids, lying …',
+      'Student',
+    ]);
+    expect(page?.changes.filter(({ what }) => what === 'moved').map(({ name }) => name)).toEqual([
+      'Questions and answers',
+    ]);
+    expect(page?.conflicts).toEqual([
+      {
+        path: HEADING,
+        before: 'The darkest sky for forty miles',
+        ours: 'The long nights have begun',
+        theirs: 'The darkest sky, says everybody',
+      },
+    ]);
     expect(page?.parked).toEqual({ 'questions-and-answers.questions.may-i-bring-my-dog.answer': 'Only small ones.' });
     expect([page?.adjustments, (page?.found ?? 0) > 0.9]).toEqual([0, true]);
 
     const taken = revise(WINTER);
     expect([taken.code, taken.out]).toEqual([0, expect.stringContaining('takes it back')]);
-    for (const said of ['Families', 'The darkest sky, says everybody', 'Join as a student', 'The Leonids, lying down']) expect(html()).toContain(said); // prettier-ignore
+    for (const said of ['Families', 'The darkest sky, says everybody', 'Join as a student', 'The Leonids, lying down'])
+      expect(html()).toContain(said);
     expect(html()).not.toMatch(/Only small ones|Saturn before bedtime<\/td>/);
     expect(readFileSync(join(project, 'site/style.css'), 'utf8')).toContain('letter-spacing: 2px');
-    expect(readFileSync(join(project, 'content/home.yaml'), 'utf8')).toMatch(/_parked:\n {2}questions-and-answers\.questions\.may-i-bring-my-dog\.answer: Only small ones\./); // prettier-ignore
+    expect(readFileSync(join(project, 'content/home.yaml'), 'utf8')).toMatch(
+      /_parked:\n {2}questions-and-answers\.questions\.may-i-bring-my-dog\.answer: Only small ones\./,
+    );
     expect(html()).toMatch(/Questions and answers[\s\S]*>Membership</);
     expect(readFileSync(join(project, 'changes/index.html'), 'utf8')).toMatch(
       /New: card “Student”[\s\S]*data:image\/jpeg/,
@@ -83,7 +112,8 @@ describe('a new version', () => {
     /* The way back gives everything, what was kept aside too. */
     const back = revise(DEMO_PAGE, '--json');
     expect(told(back.out).pages[0]?.returned).toEqual(['questions-and-answers.questions.may-i-bring-my-dog.answer']);
-    for (const said of ['Families', 'Only small ones.', 'The darkest sky, says everybody']) expect(html()).toContain(said); // prettier-ignore
+    for (const said of ['Families', 'Only small ones.', 'The darkest sky, says everybody'])
+      expect(html()).toContain(said);
     expect(readFileSync(join(project, 'content/home.yaml'), 'utf8')).not.toContain('_parked');
     expect(html()).not.toContain('Student');
   });
@@ -117,13 +147,24 @@ describe('the brief', () => {
     const next = join(folder, 'settled');
     cpSync(join(DEMO, 'existing'), next, { recursive: true });
     const page = join(next, 'index.html');
-    writeFileSync(page, readFileSync(page, 'utf8').replace('<h3>Single</h3>', '<h3>Alone</h3>').replace('<h3>Keeper</h3>', '<h3>Guardian</h3>')); // prettier-ignore
+    writeFileSync(
+      page,
+      readFileSync(page, 'utf8')
+        .replace('<h3>Single</h3>', '<h3>Alone</h3>')
+        .replace('<h3>Keeper</h3>', '<h3>Guardian</h3>'),
+    );
     content('set', 'membership.cards.single.heading', 'Written for one');
     const brief = join(project, 'brief.yaml');
-    writeFileSync(brief, `${readFileSync(brief, 'utf8')}\nsame:\n  - { was: '*#membership*div:nth-of-type(1) > div > h3', is: Guardian }\n`); // prettier-ignore
+    writeFileSync(
+      brief,
+      `${readFileSync(brief, 'utf8')}\nsame:\n  - { was: '*#membership*div:nth-of-type(1) > div > h3', is: Guardian }\n`,
+    );
     const revised = revise(page, '--json', '--dry-run');
     expect(revised.code).toBe(0);
-    const reworded = told(revised.out).pages[0]?.changes.filter(({ what }) => what === 'reworded') as { before?: string; now?: string }[]; // prettier-ignore
+    const reworded = told(revised.out).pages[0]?.changes.filter(({ what }) => what === 'reworded') as {
+      before?: string;
+      now?: string;
+    }[];
     expect(reworded.find(({ now }) => now === 'Guardian')?.before).toBe('Single');
   });
 });
@@ -133,19 +174,29 @@ describe('addresses in the brief', () => {
     const next = join(folder, 'renamed');
     cpSync(join(DEMO, 'existing'), next, { recursive: true });
     const page = join(next, 'index.html');
-    const renamed = (text: string): string => text.replace('<h3>Friday evening</h3>', '<h3>Friday under the stars</h3>').replaceAll('id="hero"', 'id="top-of-all"'); // prettier-ignore
+    const renamed = (text: string): string =>
+      text
+        .replace('<h3>Friday evening</h3>', '<h3>Friday under the stars</h3>')
+        .replaceAll('id="hero"', 'id="top-of-all"');
     writeFileSync(page, renamed(readFileSync(page, 'utf8')));
     const brief = join(project, 'brief.yaml');
     const before = readFileSync(brief, 'utf8');
     const revised = revise(page, '--json');
-    expect([revised.code, (JSON.parse(revised.out) as { notes: string[] }).notes]).toEqual([0, expect.arrayContaining([expect.stringMatching(/brief\.yaml: "Friday evening" is "Friday under the stars" now/)])]); // prettier-ignore
+    expect([revised.code, (JSON.parse(revised.out) as { notes: string[] }).notes]).toEqual([
+      0,
+      expect.arrayContaining([expect.stringMatching(/brief\.yaml: "Friday evening" is "Friday under the stars" now/)]),
+    ]);
     const after = readFileSync(brief, 'utf8');
     expect(after).toContain('{ at: Friday under the stars, whole: true }');
     expect(after).not.toContain('#hero');
     expect(after.split('\n')).toHaveLength(before.split('\n').length);
     /* What was decided is done: the whole card is one link, and the heading comes in. */
-    const [was, is] = [readFileSync(join(base, 'site/style.css'), 'utf8'), readFileSync(join(project, 'site/style.css'), 'utf8')]; // prettier-ignore
-    for (const rule of ['enter-from-left', '::after']) expect([rule, is.split(rule).length]).toEqual([rule, was.split(rule).length]); // prettier-ignore
+    const [was, is] = [
+      readFileSync(join(base, 'site/style.css'), 'utf8'),
+      readFileSync(join(project, 'site/style.css'), 'utf8'),
+    ];
+    for (const rule of ['enter-from-left', '::after'])
+      expect([rule, is.split(rule).length]).toEqual([rule, was.split(rule).length]);
     expect(revise(DEMO_PAGE, '--json').code).toBe(0);
     expect(readFileSync(brief, 'utf8')).toContain('{ at: Friday evening, whole: true }');
   });
@@ -154,10 +205,16 @@ describe('addresses in the brief', () => {
 describe('what is refused', () => {
   it('is another page, unless somebody says so', () => {
     const other = join(folder, 'other.html');
-    writeFileSync(other, '<!doctype html><html lang="en"><head><title>Other</title></head><body><ul><li>Flour</li><li>Salt</li></ul></body></html>'); // prettier-ignore
+    writeFileSync(
+      other,
+      '<!doctype html><html lang="en"><head><title>Other</title></head><body><ul><li>Flour</li><li>Salt</li></ul></body></html>',
+    );
     const before = digestsOfTexts(project);
     const refused = revise(other);
-    expect([refused.code, refused.err]).toEqual([2, expect.stringMatching(/hardly the same page: \d+ % of its elements/)]); // prettier-ignore
+    expect([refused.code, refused.err]).toEqual([
+      2,
+      expect.stringMatching(/hardly the same page: \d+ % of its elements/),
+    ]);
     expect(digestsOfTexts(project)).toEqual(before);
     expect(revise(other, '--anyway').code).toBe(0);
   });
@@ -184,7 +241,10 @@ describe('what is refused', () => {
     expect(tavrik(['revise', project]).err).toContain('The new version is missing.');
     expect(revise(join(folder, 'nowhere.html')).code).toBe(2);
     expect(revise(WINTER, '--undo').err).toContain('To take a revision back needs no source.');
-    writeFileSync(join(project, 'tavrik.yaml'), readFileSync(join(project, 'tavrik.yaml'), 'utf8').replace('version: 1', 'version: 2')); // prettier-ignore
+    writeFileSync(
+      join(project, 'tavrik.yaml'),
+      readFileSync(join(project, 'tavrik.yaml'), 'utf8').replace('version: 1', 'version: 2'),
+    );
     expect(revise(WINTER).code).toBe(2);
     expect(existsSync(join(project, 'before'))).toBe(false);
   });

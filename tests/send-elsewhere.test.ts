@@ -39,7 +39,13 @@ describe('a web server by WebDAV', () => {
     const rights = new webdav.SimplePathPrivilegeManager();
     rights.setRights(keeper, '/', ['all']);
     const port = await freePort();
-    server = new webdav.WebDAVServer({ port, hostname: '127.0.0.1', requireAuthentification: true, httpAuthentication: new webdav.HTTPBasicAuthentication(users, 'marsh'), privilegeManager: rights }); // prettier-ignore
+    server = new webdav.WebDAVServer({
+      port,
+      hostname: '127.0.0.1',
+      requireAuthentification: true,
+      httpAuthentication: new webdav.HTTPBasicAuthentication(users, 'marsh'),
+      privilegeManager: rights,
+    });
     server.beforeRequest((context, next) => {
       requests.push(`${context.request.method} ${context.requested.path.toString()}`);
       if (requests.length <= failAfter) return next();
@@ -51,7 +57,8 @@ describe('a web server by WebDAV', () => {
     address = `http://127.0.0.1:${port}`;
   });
   afterAll(() => server.stopAsync());
-  const send = (...args: string[]) => tavrikBeside(['send', project, '--to', address, '--by', 'webdav', '--token-file', login, ...args]); // prettier-ignore
+  const send = (...args: string[]) =>
+    tavrikBeside(['send', project, '--to', address, '--by', 'webdav', '--token-file', login, ...args]);
 
   it('is shown first what would happen, and asked', async () => {
     const looked = await send('--dry-run', '--json');
@@ -91,7 +98,10 @@ describe('a web server by WebDAV', () => {
     writeFileSync(join(www, 'index.html'), edited);
     expect(tavrik(['content', project, 'set', 'membership.heading', 'Join us']).code).toBe(0);
     const sent = await send('--yes');
-    expect([sent.code, sent.out]).toEqual([1, expect.stringContaining('changed these on the server since they were sent: index.html')]); // prettier-ignore
+    expect([sent.code, sent.out]).toEqual([
+      1,
+      expect.stringContaining('changed these on the server since they were sent: index.html'),
+    ]);
     expect(readFileSync(join(www, 'index.html'), 'utf8')).toBe(edited);
     expect((await send('--yes', '--place', 'replace')).code).toBe(0);
     expect(readFileSync(join(www, 'index.html'), 'utf8')).toContain('Join us');
@@ -99,7 +109,17 @@ describe('a web server by WebDAV', () => {
 
   it('says when it does not let us in', async () => {
     writeFileSync(join(folder, 'wrong.txt'), 'keeper:wrong');
-    const wrong = await tavrikBeside(['send', project, '--to', address, '--by', 'webdav', '--token-file', join(folder, 'wrong.txt'), '--yes']); // prettier-ignore
+    const wrong = await tavrikBeside([
+      'send',
+      project,
+      '--to',
+      address,
+      '--by',
+      'webdav',
+      '--token-file',
+      join(folder, 'wrong.txt'),
+      '--yes',
+    ]);
     expect([wrong.code, wrong.err]).toEqual([2, expect.stringContaining('The server does not let us in.')]);
   });
 });
@@ -109,7 +129,17 @@ describe('a repository', () => {
   const copy = join(folder, 'copy');
   let daemon: ChildProcess;
   let address = '';
-  const git = (...args: string[]): string => execFileSync('git', args, { encoding: 'utf8', env: { ...process.env, GIT_AUTHOR_NAME: 'K', GIT_AUTHOR_EMAIL: 'k@example.org', GIT_COMMITTER_NAME: 'K', GIT_COMMITTER_EMAIL: 'k@example.org' } }); // prettier-ignore
+  const git = (...args: string[]): string =>
+    execFileSync('git', args, {
+      encoding: 'utf8',
+      env: {
+        ...process.env,
+        GIT_AUTHOR_NAME: 'K',
+        GIT_AUTHOR_EMAIL: 'k@example.org',
+        GIT_COMMITTER_NAME: 'K',
+        GIT_COMMITTER_EMAIL: 'k@example.org',
+      },
+    });
   beforeAll(async () => {
     mkdirSync(join(folder, 'git'));
     git('init', '--quiet', '--bare', '--initial-branch', 'main', bare);
@@ -122,7 +152,19 @@ describe('a repository', () => {
     git('-C', copy, 'commit', '--quiet', '--message', 'Begin');
     git('-C', copy, 'push', '--quiet', 'origin', 'main');
     const port = await freePort();
-    daemon = spawn('git', ['daemon', '--reuseaddr', `--port=${port}`, '--listen=127.0.0.1', '--export-all', '--enable=receive-pack', `--base-path=${join(folder, 'git')}`], { stdio: 'ignore' }); // prettier-ignore
+    daemon = spawn(
+      'git',
+      [
+        'daemon',
+        '--reuseaddr',
+        `--port=${port}`,
+        '--listen=127.0.0.1',
+        '--export-all',
+        '--enable=receive-pack',
+        `--base-path=${join(folder, 'git')}`,
+      ],
+      { stdio: 'ignore' },
+    );
     address = `git://127.0.0.1:${port}/site.git`;
     for (let tries = 0; tries < 50; tries += 1) {
       try {
@@ -134,7 +176,8 @@ describe('a repository', () => {
     }
   });
   afterAll(() => daemon.kill());
-  const send = (...args: string[]) => tavrik(['send', project, '--to', address, '--by', 'commit', '--folder', 'docs', ...args]); // prettier-ignore
+  const send = (...args: string[]) =>
+    tavrik(['send', project, '--to', address, '--by', 'commit', '--folder', 'docs', ...args]);
   const show = (path: string): string => git('-C', bare, 'show', `main:${path}`);
 
   it('gets the site as one commit in its folder, and nothing else changes', () => {
@@ -146,8 +189,13 @@ describe('a repository', () => {
     const { commit } = JSON.parse(sent.out) as { commit: string };
     expect(git('-C', bare, 'rev-parse', 'main').trim()).toBe(commit);
     expect(git('-C', bare, 'log', '-1', '--format=%s').trim()).toBe('The new site');
-    expect([show('README.md'), show('docs/index.html')]).toEqual(['# The observatory\n', site().get('index.html')?.toString()]); // prettier-ignore
-    expect(git('-C', bare, 'ls-tree', '-r', '--name-only', 'main', 'docs/').trim().split('\n')).toHaveLength(site().size); // prettier-ignore
+    expect([show('README.md'), show('docs/index.html')]).toEqual([
+      '# The observatory\n',
+      site().get('index.html')?.toString(),
+    ]);
+    expect(git('-C', bare, 'ls-tree', '-r', '--name-only', 'main', 'docs/').trim().split('\n')).toHaveLength(
+      site().size,
+    );
   });
 
   it('gets no commit if nothing changed', () => {

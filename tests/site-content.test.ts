@@ -11,7 +11,17 @@ const [source, project] = [join(folder, 'source'), join(folder, 'project')];
 const site = join(project, 'content/_site.yaml');
 const html = (page: string): string => readFileSync(join(project, 'site', page), 'utf8');
 const content = (...args: string[]) => tavrik(['content', project, ...args]);
-const convert = () => tavrik(['convert', join(source, 'index.html'), join(source, 'hire.html'), '--out', project, '--widths', '1440', '--no-proof']); // prettier-ignore
+const convert = () =>
+  tavrik([
+    'convert',
+    join(source, 'index.html'),
+    join(source, 'hire.html'),
+    '--out',
+    project,
+    '--widths',
+    '1440',
+    '--no-proof',
+  ]);
 const LIST = 'site.menu';
 
 beforeAll(() => {
@@ -25,7 +35,8 @@ describe('what pages have in common', () => {
   it('stands once, in a file of the site', () => {
     const { site: common } = parse(readFileSync(site, 'utf8')) as { site: { menu: { id: string }[] } };
     expect(common.menu.map(({ id }) => id)).toContain('membership');
-    for (const page of ['home', 'hire']) expect(readFileSync(join(project, `content/${page}.yaml`), 'utf8')).not.toMatch(/^site:/m); // prettier-ignore
+    for (const page of ['home', 'hire'])
+      expect(readFileSync(join(project, `content/${page}.yaml`), 'utf8')).not.toMatch(/^site:/m);
   });
 
   it('changes on all pages when it is set on one, and by hand', () => {
@@ -54,12 +65,18 @@ describe('what pages have in common', () => {
   it('says which of its fields no page has, and where a value has another form', () => {
     const before = readFileSync(site, 'utf8');
     writeFileSync(site, `${before}  fax: "12"\n`);
-    expect(content('check', '--page', 'hire')).toMatchObject({ code: 1, out: expect.stringMatching(/site\.fax: No page has such a field/) as unknown }); // prettier-ignore
+    expect(content('check', '--page', 'hire')).toMatchObject({
+      code: 1,
+      out: expect.stringMatching(/site\.fax: No page has such a field/) as unknown,
+    });
     expect(tavrik(['render', project]).err).toMatch(
       /No page has the field "site\.fax"; its value is left in .*_site\.yaml/,
     );
     writeFileSync(site, before.replace(/menu:[^]*/, 'menu: one\n'));
-    expect(tavrik(['render', project])).toMatchObject({ code: 2, err: expect.stringMatching(/_site\.yaml: "site\.menu" is not a list/) as unknown }); // prettier-ignore
+    expect(tavrik(['render', project])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/_site\.yaml: "site\.menu" is not a list/) as unknown,
+    });
     writeFileSync(site, before);
   });
 
@@ -85,7 +102,9 @@ describe('what pages have in common', () => {
 
   it('is not lost when one of the pages is converted without the other', () => {
     const before = readFileSync(site, 'utf8');
-    expect(tavrik(['convert', join(source, 'index.html'), '--out', project, '--widths', '1440', '--no-proof']).code).toBe(0); // prettier-ignore
+    expect(
+      tavrik(['convert', join(source, 'index.html'), '--out', project, '--widths', '1440', '--no-proof']).code,
+    ).toBe(0);
     expect(readFileSync(site, 'utf8')).toBe(before);
     expect(convert().code).toBe(0);
     for (const page of ['index.html', 'hire.html']) expect(html(page)).toContain('>Mist watch<');

@@ -34,7 +34,13 @@ describe('several pages', () => {
     const out = join(folder, '../project');
     const given = [join(folder, 'index.html'), join(folder, 'hire/list.html'), '--root', folder];
     const ran = tavrik(['convert', ...given, '--out', out, '--widths', '900', '--json']);
-    expect(JSON.parse(ran.out)).toMatchObject({ assets: 1, pages: [{ page: 'home', file: 'index.html' }, { page: 'list', file: 'list.html' }] }); // prettier-ignore
+    expect(JSON.parse(ran.out)).toMatchObject({
+      assets: 1,
+      pages: [
+        { page: 'home', file: 'index.html' },
+        { page: 'list', file: 'list.html' },
+      ],
+    });
     expect(readFileSync(join(out, 'site/index.html'), 'utf8')).toContain('href="list.html#fees"');
     expect(readFileSync(join(out, 'site/list.html'), 'utf8')).toContain('href="index.html"');
     expect(readFileSync(join(out, 'content/list.yaml'), 'utf8')).toContain('Telescopes');

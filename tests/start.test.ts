@@ -25,7 +25,16 @@ function answering(
 describe('start', () => {
   it('asks, shows a summary, converts with what was chosen, and says the commands', () => {
     const out = join(folder, 'page');
-    const { heard, commands, made } = answering(join(folder, 'none.html'), `"${source}"`, out, '80', '800', '', ['heading-order'], true); // prettier-ignore
+    const { heard, commands, made } = answering(
+      join(folder, 'none.html'),
+      `"${source}"`,
+      out,
+      '80',
+      '800',
+      '',
+      ['heading-order'],
+      true,
+    );
     expect(heard).toMatch(/no such file/);
     expect(heard).toMatch(/80 px is no screen width/);
     expect(heard).toMatch(/heading-order \(1\): People who listen/);
@@ -49,6 +58,10 @@ describe('start', () => {
   });
 
   it('stops where there is no terminal to ask on', () => {
-    expect(tavrik(['start'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('no terminal to ask on') }); // prettier-ignore
+    expect(tavrik(['start'])).toMatchObject({
+      code: 2,
+      out: '',
+      err: expect.stringContaining('no terminal to ask on'),
+    });
   });
 });

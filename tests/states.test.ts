@@ -9,7 +9,8 @@ const { serveFolder } = built<typeof import('../src/browser/serve.js')>('browser
 
 const folder = temporary();
 const project = join(folder, 'project');
-const text = (x: number, y: number, size: number, fill: string, words: string): string => `<text x="${x}" y="${y}" font-family="Arial" font-size="${size}" fill="${fill}">${words}</text>`; // prettier-ignore
+const text = (x: number, y: number, size: number, fill: string, words: string): string =>
+  `<text x="${x}" y="${y}" font-family="Arial" font-size="${size}" fill="${fill}">${words}</text>`;
 const DRAWING = `<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="700" viewBox="0 0 1200 700"><rect width="1200" height="700" fill="#ffffff"/>
 <g id="Hero">${text(100, 120, 48, '#1d3a4a', 'Star evenings')}${text(100, 180, 18, '#1d3a4a', 'Every clear Friday on the deck behind the dome.')}
 <g id="Book"><rect x="100" y="230" width="200" height="52" rx="6" fill="#b3541e"/>${text(150, 262, 18, '#ffffff', 'Book a place')}</g>
@@ -24,7 +25,10 @@ describe('states of a design', () => {
   it('are taken from second drawings, which are no part of the page, and derived for the rest', async () => {
     writeFileSync(join(folder, 'evenings.svg'), DRAWING);
     const ran = tavrik(['convert', join(folder, 'evenings.svg'), '--out', project, '--no-proof']);
-    expect([ran.code, ran.err]).toEqual([0, expect.stringMatching(/"Book" looks in the state :hover as its second drawing/)]); // prettier-ignore
+    expect([ran.code, ran.err]).toEqual([
+      0,
+      expect.stringMatching(/"Book" looks in the state :hover as its second drawing/),
+    ]);
     const html = readFileSync(join(project, 'site/index.html'), 'utf8');
     expect(html.match(/Book a place/g)).toHaveLength(1);
     expect(html).toContain('A layer of that name and no other');
@@ -32,7 +36,8 @@ describe('states of a design', () => {
     const site = await serveFolder(join(project, 'site'));
     const page = await browser.newPage(1200);
     await page.goto(`${site.origin}/index.html`);
-    const ground = (words: string): Promise<string> => page.getByText(words).evaluate((one) => getComputedStyle(one.closest('a') as Element).backgroundColor); // prettier-ignore
+    const ground = (words: string): Promise<string> =>
+      page.getByText(words).evaluate((one) => getComputedStyle(one.closest('a') as Element).backgroundColor);
     await page.getByText('Book a place').hover();
     expect(await ground('Book a place')).toBe('rgb(122, 58, 20)');
     const before = await ground('See the dates');

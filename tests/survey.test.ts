@@ -17,7 +17,10 @@ const text = (words: string, y: number, more = ''): string =>
 const letters = [9, 6, 8, 4, 9, 7, 5, 8, 9, 6]
   .map((width, at) => `<path d="M${900 + at * 13} 3116v-${at % 3 ? 10 : 16}h${width}V3116z"/>`)
   .join('');
-const swarm = Array.from({ length: 80 }, (_, at) => `<circle cx="${1000 + (at % 10) * 9}" cy="${3150 + Math.floor(at / 10) * 9}" r="3"/>`).join(''); // prettier-ignore
+const swarm = Array.from(
+  { length: 80 },
+  (_, at) => `<circle cx="${1000 + (at % 10) * 9}" cy="${3150 + Math.floor(at / 10) * 9}" r="3"/>`,
+).join('');
 const photo = (name: string, x: number, y: number, w: number, h: number, more = ''): string =>
   `<image href="pictures/${name}" x="${x}" y="${y}" width="${w}" height="${h}" ${more}>`;
 
@@ -137,7 +140,11 @@ describe('a survey of the demo design', () => {
   });
 
   it('says what is there', () => {
-    expect(clean.screens.map(({ width, height }) => [width, height])).toEqual([[1440, 2930], [834, 3292], [390, 4342]]); // prettier-ignore
+    expect(clean.screens.map(({ width, height }) => [width, height])).toEqual([
+      [1440, 2930],
+      [834, 3292],
+      [390, 4342],
+    ]);
     expect(clean.screens[0]?.sections.map(({ name }) => name)).toContain('What to expect');
     expect(clean.fonts.map(({ family, weights, there }) => [family, weights, there])).toEqual([
       ['Fraunces', [600], true],
@@ -190,8 +197,13 @@ describe('a survey of the demo page', () => {
     copy(join(ROOT, 'demo/existing'), place);
     copy(join(place, 'pictures/marsh-night.jpg'), join(place, 'pictures/marsh-large.jpg'));
     const file = join(place, 'index.html');
-    const planted = Object.values(IN_PAGE).map(([markup]) => markup).join('\n'); // prettier-ignore
-    writeFileSync(file, readFileSync(file, 'utf8').replace('</body>', `<section><h2>Planted</h2>${planted}</section></body>`)); // prettier-ignore
+    const planted = Object.values(IN_PAGE)
+      .map(([markup]) => markup)
+      .join('\n');
+    writeFileSync(
+      file,
+      readFileSync(file, 'utf8').replace('</body>', `<section><h2>Planted</h2>${planted}</section></body>`),
+    );
     writeFileSync(join(place, 'tides.html'), '<p>Tides');
     expectAll(IN_PAGE, onlyPage<PageSurvey>(tavrik(['survey', file, '--json'])));
   });
@@ -201,39 +213,61 @@ describe('the report of a survey', () => {
   it('has the pictures of all screens beside it, and is written whole or not at all', () => {
     const out = join(folder, 'report');
     expect(tavrik(['survey', ...DEMO_BOARDS, '--out', out])).toMatchObject({ code: 0 });
-    expect(readdirSync(out).sort()).toEqual(['index.html', 'star-evenings-1440.png', 'star-evenings-390.png', 'star-evenings-834.png', 'survey.json']); // prettier-ignore
+    expect(readdirSync(out).sort()).toEqual([
+      'index.html',
+      'star-evenings-1440.png',
+      'star-evenings-390.png',
+      'star-evenings-834.png',
+      'survey.json',
+    ]);
     const page = readFileSync(join(out, 'index.html'), 'utf8');
     expect(page).not.toMatch(/<script|https?:\/\//);
     for (const [, id = ''] of page.matchAll(/href="#([^"]+)"/g)) expect(page).toContain(`id="${id}"`);
     expect(tavrik(['survey', ...DEMO_BOARDS, '--out', out]).code).toBe(0);
     const held = join(folder, 'held');
     copy(join(ROOT, 'demo/existing/css'), held);
-    expect(tavrik(['survey', DEMO_PAGE, '--out', held])).toMatchObject({ code: 2, err: expect.stringContaining('not a survey') }); // prettier-ignore
+    expect(tavrik(['survey', DEMO_PAGE, '--out', held])).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('not a survey'),
+    });
     expect(existsSync(join(held, 'index.html'))).toBe(false);
   });
 });
 
 describe('a picture of words', () => {
   const place = join(folder, 'plates');
-  const plate = (words: string): string => `<svg xmlns="http://www.w3.org/2000/svg" width="420" height="60"><rect width="420" height="60" fill="#14243a"/><text x="12" y="40" font-size="30" font-family="sans-serif" fill="#fff">${words}</text></svg>`; // prettier-ignore
+  const plate = (words: string): string =>
+    `<svg xmlns="http://www.w3.org/2000/svg" width="420" height="60"><rect width="420" height="60" fill="#14243a"/><text x="12" y="40" font-size="30" font-family="sans-serif" fill="#fff">${words}</text></svg>`;
   beforeAll(() => {
     copy(join(ROOT, 'demo/design'), place);
     writeFileSync(join(place, 'plate.svg'), plate('Doors open at dusk'));
-    writeFileSync(join(place, 'dots.svg'), plate('').replace('</svg>', '<circle cx="40" cy="30" r="20"/><circle cx="99" cy="30" r="9"/></svg>')); // prettier-ignore
+    writeFileSync(
+      join(place, 'dots.svg'),
+      plate('').replace('</svg>', '<circle cx="40" cy="30" r="20"/><circle cx="99" cy="30" r="9"/></svg>'),
+    );
   });
   const found = (file: string): string[] =>
-    onlyPage<PageSurvey>(tavrik(['survey', file, '--json'])).findings.flatMap(({ code, name, path }) => (code === 'text-as-picture' ? [`${name} ${path}`] : [])); // prettier-ignore
+    onlyPage<PageSurvey>(tavrik(['survey', file, '--json'])).findings.flatMap(({ code, name, path }) =>
+      code === 'text-as-picture' ? [`${name} ${path}`] : [],
+    );
 
   it('is known by what it shows, whatever it is called, in a page', () => {
     const file = join(place, 'plates.html');
-    writeFileSync(file, '<!doctype html><html lang="en"><title>Plates</title><h1>Plates</h1><img src="plate.svg" alt="A plate"><img src="dots.svg" alt="Two dots"><img src="plate.svg" alt="Our logo"><img src="pictures/dome-dusk.jpg" alt="The dome" width="400">'); // prettier-ignore
+    writeFileSync(
+      file,
+      '<!doctype html><html lang="en"><title>Plates</title><h1>Plates</h1><img src="plate.svg" alt="A plate"><img src="dots.svg" alt="Two dots"><img src="plate.svg" alt="Our logo"><img src="pictures/dome-dusk.jpg" alt="The dome" width="400">',
+    );
     expect(found(file)).toEqual([expect.stringContaining('A plate')]);
   });
 
   it('and in a drawing', () => {
     const file = join(place, 'plates-1440.svg');
-    const image = (name: string, y: number, title: string): string => `<image href="${name}" x="40" y="${y}" width="420" height="60"><title>${title}</title></image>`; // prettier-ignore
-    writeFileSync(file, `<svg xmlns="http://www.w3.org/2000/svg" width="1440" height="400" viewBox="0 0 1440 400"><text x="40" y="50" font-size="30">Plates</text>${image('plate.svg', 80, 'A plate')}${image('dots.svg', 200, 'Two dots')}</svg>`); // prettier-ignore
+    const image = (name: string, y: number, title: string): string =>
+      `<image href="${name}" x="40" y="${y}" width="420" height="60"><title>${title}</title></image>`;
+    writeFileSync(
+      file,
+      `<svg xmlns="http://www.w3.org/2000/svg" width="1440" height="400" viewBox="0 0 1440 400"><text x="40" y="50" font-size="30">Plates</text>${image('plate.svg', 80, 'A plate')}${image('dots.svg', 200, 'Two dots')}</svg>`,
+    );
     expect(found(file)).toEqual([expect.stringContaining('A plate')]);
   });
 });

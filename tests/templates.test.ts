@@ -42,34 +42,88 @@ function both(document: PageDocument, content: Content): [template: string, page
 
 const styles = { plain: { rest: { color: 'red' } }, bright: { rest: { color: 'blue' } } };
 const card = (id: string, style = 'plain', ...more: ElementNode[]): ElementNode =>
-  element('card', id, { style, repeat: 'offer', attributes: { id } },
+  element(
+    'card',
+    id,
+    { style, repeat: 'offer', attributes: { id } },
     element('heading', `${id}h`, { element: 'h3' }, words(`The ${id}`)),
-    element('text', `${id}p`, { element: 'p' }, words('Some '), element('run', `${id}b`, { element: 'strong', inline: true }, words('bold')), words(' & "plain"')),
-    element('list', `${id}u`, { element: 'ul' }, ...['a', 'b'].map((one) => element('item', `${id}${one}`, { element: 'li', repeat: 'i' }, words(`${one} of ${id}`)))),
-    element('link', `${id}a`, { element: 'a', attributes: { href: `#${id}` } }, words('More')), ...more); // prettier-ignore
+    element(
+      'text',
+      `${id}p`,
+      { element: 'p' },
+      words('Some '),
+      element('run', `${id}b`, { element: 'strong', inline: true }, words('bold')),
+      words(' & "plain"'),
+    ),
+    element(
+      'list',
+      `${id}u`,
+      { element: 'ul' },
+      ...['a', 'b'].map((one) =>
+        element('item', `${id}${one}`, { element: 'li', repeat: 'i' }, words(`${one} of ${id}`)),
+      ),
+    ),
+    element('link', `${id}a`, { element: 'a', attributes: { href: `#${id}` } }, words('More')),
+    ...more,
+  );
 const document = fields.run(
-  page(styles,
-    element('section', 'Offers', { element: 'section' },
+  page(
+    styles,
+    element(
+      'section',
+      'Offers',
+      { element: 'section' },
       element('heading', 'h', { element: 'h2' }, words('What {{we}} offer')),
       element('text', 'intro', { element: 'p' }, words('It is <all> here.')),
-      element('image', 'i', { element: 'img', attributes: { src: 'assets/a.jpg', alt: 'A', srcset: 'assets/a.jpg 1x', sizes: '10px' } }),
-      element('grid', 'g', {}, card('small'), card('large', 'bright', element('text', 'badge', { element: 'p' }, words('New'))), card('wide')),
-      element('text', 'braces', { element: 'p' }, words('{{'), element('icon', 'x', { element: 'svg', markup: '<svg><path d="M0 0"/></svg>' })))),
+      element('image', 'i', {
+        element: 'img',
+        attributes: { src: 'assets/a.jpg', alt: 'A', srcset: 'assets/a.jpg 1x', sizes: '10px' },
+      }),
+      element(
+        'grid',
+        'g',
+        {},
+        card('small'),
+        card('large', 'bright', element('text', 'badge', { element: 'p' }, words('New'))),
+        card('wide'),
+      ),
+      element(
+        'text',
+        'braces',
+        { element: 'p' },
+        words('{{'),
+        element('icon', 'x', { element: 'svg', markup: '<svg><path d="M0 0"/></svg>' }),
+      ),
+    ),
+  ),
   { boxes: new Map(), width: 1440 },
-); // prettier-ignore
+);
 const original = originalContent(document);
 const offers = original['offers'] as Record<string, never>;
 const cards = offers['cards'] as unknown as { id: string; heading: string; items: string[] }[];
-const withCards = (list: readonly object[]): Content => ({ ...original, offers: { ...offers, cards: list } }) as Content; // prettier-ignore
+const withCards = (list: readonly object[]): Content =>
+  ({ ...original, offers: { ...offers, cards: list } }) as Content;
 
 describe('a template', () => {
   it.each<[string, Content]>([
     ['as it is', original],
     ['with nothing said', {}],
-    ['with other words', { ...original, offers: { ...offers, heading: 'A <b> & "c"', intro: '{{x}}', picture: { file: 'assets/b.jpg', alt: '' } } } as Content], // prettier-ignore
-    ['with texts taken away', { ...original, offers: { ...offers, intro: '', picture: { file: '', alt: '' } } } as Content], // prettier-ignore
+    [
+      'with other words',
+      {
+        ...original,
+        offers: { ...offers, heading: 'A <b> & "c"', intro: '{{x}}', picture: { file: 'assets/b.jpg', alt: '' } },
+      } as Content,
+    ],
+    [
+      'with texts taken away',
+      { ...original, offers: { ...offers, intro: '', picture: { file: '', alt: '' } } } as Content,
+    ],
     ['with entries in another order', withCards([...cards].reverse())],
-    ['with an entry more, of another look', withCards([...cards, { ...cards[0], id: 'new', highlighted: 'yes', heading: 'New' }])], // prettier-ignore
+    [
+      'with an entry more, of another look',
+      withCards([...cards, { ...cards[0], id: 'new', highlighted: 'yes', heading: 'New' }]),
+    ],
     ['with one entry, whose list is longer', withCards([{ ...cards[1], items: ['one', 'two', 'three'] }])],
     ['with no entry', withCards([])],
     ['with an emptied heading', withCards(cards.map((one) => ({ ...one, heading: '' })))],
@@ -80,8 +134,17 @@ describe('a template', () => {
 
   it('offers other files of a picture only as long as it shows the same', () => {
     const source = element('box', 'o', { element: 'source', attributes: { srcset: 'assets/a.avif' } });
-    const image = element('image', 'pi', { element: 'img', attributes: { src: 'assets/a.jpg', alt: 'A', srcset: 'assets/a.jpg 2x' } }); // prettier-ignore
-    const offered = fields.run(page({}, element('section', 'Look', { element: 'section' }, element('box', 'pb', { element: 'picture' }, source, image))), { boxes: new Map(), width: 1440 }); // prettier-ignore
+    const image = element('image', 'pi', {
+      element: 'img',
+      attributes: { src: 'assets/a.jpg', alt: 'A', srcset: 'assets/a.jpg 2x' },
+    });
+    const offered = fields.run(
+      page(
+        {},
+        element('section', 'Look', { element: 'section' }, element('box', 'pb', { element: 'picture' }, source, image)),
+      ),
+      { boxes: new Map(), width: 1440 },
+    );
     for (const file of ['assets/a.jpg', 'assets/b.jpg']) {
       const [filled, rendered] = both(offered, { look: { picture: { file, alt: 'A' } } });
       expect(filled.replace(/ +/g, ' ').replace(/" >/g, '">')).toBe(rendered);
@@ -91,10 +154,28 @@ describe('a template', () => {
 
   it('has icons, switches and the colour behind a section as values too', () => {
     const styles = { band: { rest: { 'background-color': 'rgb(1, 2, 3)' } } };
-    const icon = (id: string, d: string): ElementNode => element('icon', id, { element: 'svg', markup: `<svg><title>${d}</title></svg>` }); // prettier-ignore
-    const part = (id: string, d: string): ElementNode => element('card', id, { element: 'div', repeat: 'card' }, icon(`i${id}`, d), element('heading', `h${id}`, { element: 'h3' }, words(id))); // prettier-ignore
-    const input = element('field', 'mail', { element: 'input', attributes: { required: '', name: 'mail', placeholder: 'Mail' } }); // prettier-ignore
-    const body = element('section', 'Ask', { element: 'section', style: 'band' }, part('Day', 'sun'), part('Night', 'moon'), element('form', 'f', { element: 'form', attributes: { action: '/send', method: 'post' } }, input)); // prettier-ignore
+    const icon = (id: string, d: string): ElementNode =>
+      element('icon', id, { element: 'svg', markup: `<svg><title>${d}</title></svg>` });
+    const part = (id: string, d: string): ElementNode =>
+      element(
+        'card',
+        id,
+        { element: 'div', repeat: 'card' },
+        icon(`i${id}`, d),
+        element('heading', `h${id}`, { element: 'h3' }, words(id)),
+      );
+    const input = element('field', 'mail', {
+      element: 'input',
+      attributes: { required: '', name: 'mail', placeholder: 'Mail' },
+    });
+    const body = element(
+      'section',
+      'Ask',
+      { element: 'section', style: 'band' },
+      part('Day', 'sun'),
+      part('Night', 'moon'),
+      element('form', 'f', { element: 'form', attributes: { action: '/send', method: 'post' } }, input),
+    );
     const palette = {
       ink: { value: 'rgb(1, 2, 3)', from: ['rgb(1, 2, 3)'] },
       paper: { value: 'rgb(9, 9, 9)', from: [] },
@@ -106,10 +187,19 @@ describe('a template', () => {
       {},
       { ask: { background: 'paper' } },
       { ask: { mail: { required: 'no' } } },
-      { ask: { cards: [{ id: 'day', icon: 'moon', heading: 'Day' }, { id: 'dusk', icon: 'sun', heading: 'Dusk' }] } },
+      {
+        ask: {
+          cards: [
+            { id: 'day', icon: 'moon', heading: 'Day' },
+            { id: 'dusk', icon: 'sun', heading: 'Dusk' },
+          ],
+        },
+      },
       { ask: { form: { address: '/other', method: 'get' } } },
-    ]; // prettier-ignore
-    const pages = cases.map((content) => both(asked, content).map((one) => one.replace(/ +/g, ' ').replace(/" >/g, '">').replace(/ >/g, '>'))); // prettier-ignore
+    ];
+    const pages = cases.map((content) =>
+      both(asked, content).map((one) => one.replace(/ +/g, ' ').replace(/" >/g, '">').replace(/ >/g, '>')),
+    );
     for (const [filled, rendered] of pages) expect(rendered).toBe(filled);
     expect(pages[1]?.[0]).toContain('style="background-color: var(--color-paper, rgb(9, 9, 9))"');
     expect(pages[2]?.[0]).not.toMatch(/ required[ >]/);
@@ -118,8 +208,20 @@ describe('a template', () => {
   });
 
   it('keeps entries apart that say the same otherwise', () => {
-    const item = (id: string): ElementNode => element('item', id, { element: 'li', repeat: 'i', attributes: { value: id } }, words(`Item ${id}`)); // prettier-ignore
-    const list = fields.run(page({}, element('section', 'Count', { element: 'section' }, element('list', 'l', { element: 'ol' }, item('1'), item('2')))), { boxes: new Map(), width: 1440 }); // prettier-ignore
+    const item = (id: string): ElementNode =>
+      element('item', id, { element: 'li', repeat: 'i', attributes: { value: id } }, words(`Item ${id}`));
+    const list = fields.run(
+      page(
+        {},
+        element(
+          'section',
+          'Count',
+          { element: 'section' },
+          element('list', 'l', { element: 'ol' }, item('1'), item('2')),
+        ),
+      ),
+      { boxes: new Map(), width: 1440 },
+    );
     const [filled, rendered] = both(list, {});
     expect(filled).toBe(rendered);
     expect(rendered).toMatch(/value="1".*value="2"/);
@@ -136,23 +238,63 @@ describe('a template', () => {
     expect(template).toContain('{{> section-offers}}');
     expect(parts['section-offers']).toMatch(/\{\{#offers\.cards\}\}.*\{\{> offers-cards-the-small\}\}/s);
     const all = [template, ...Object.values(parts)].join('\n');
-    for (const tag of ['{{offers.heading}}', '{{heading}}', '{{{text}}}', '{{link.address}}', '{{#items}}']) expect(all).toContain(tag); // prettier-ignore
+    for (const tag of ['{{offers.heading}}', '{{heading}}', '{{{text}}}', '{{link.address}}', '{{#items}}'])
+      expect(all).toContain(tag);
     for (const said of ['It is', 'The small']) expect(all).not.toContain(said);
   });
 
   it('is the page in each language, with links that lead to the same language', () => {
-    const link = (id: string, href: string): ElementNode => element('link', id, { element: 'a', attributes: { href } }, words(`To ${id}`)); // prettier-ignore
-    const said = element('text', 'p', { element: 'p' }, words('See '), element('link', 'pl', { element: 'a', inline: true, attributes: { href: 'hire.html#prices' } }, words('prices')), words(' first, '), element('run', 'pb', { element: 'strong', inline: true }, words('please')), words('.')); // prettier-ignore
-    const body = element('section', 'Way', { element: 'section' }, element('heading', 'wh', { element: 'h2' }, words('The way')), said, link('hire', 'hire.html'), link('tides', 'tides.html')); // prettier-ignore
-    const made = fields.run({ ...page({}, body), language: 'en-GB', description: 'How to get here', head: { root: 'https://marsh.example/', site: 'Marsh' } }, { boxes: new Map(), width: 1440 }); // prettier-ignore
-    const fixed = { ...made, body: mapTree(made.body, (node) => (isElement(node) && node.id === 'hire' ? { ...node, fields: {} } : node)) }; // prettier-ignore
+    const link = (id: string, href: string): ElementNode =>
+      element('link', id, { element: 'a', attributes: { href } }, words(`To ${id}`));
+    const said = element(
+      'text',
+      'p',
+      { element: 'p' },
+      words('See '),
+      element('link', 'pl', { element: 'a', inline: true, attributes: { href: 'hire.html#prices' } }, words('prices')),
+      words(' first, '),
+      element('run', 'pb', { element: 'strong', inline: true }, words('please')),
+      words('.'),
+    );
+    const body = element(
+      'section',
+      'Way',
+      { element: 'section' },
+      element('heading', 'wh', { element: 'h2' }, words('The way')),
+      said,
+      link('hire', 'hire.html'),
+      link('tides', 'tides.html'),
+    );
+    const made = fields.run(
+      {
+        ...page({}, body),
+        language: 'en-GB',
+        description: 'How to get here',
+        head: { root: 'https://marsh.example/', site: 'Marsh' },
+      },
+      { boxes: new Map(), width: 1440 },
+    );
+    const fixed = {
+      ...made,
+      body: mapTree(made.body, (node) => (isElement(node) && node.id === 'hire' ? { ...node, fields: {} } : node)),
+    };
     const place = { html: 'index.html', sheet: 'style.css' };
-    const translated = new Map([['index.html', ['de-CH', 'ar']], ['hire.html', ['de-CH']]]); // prettier-ignore
-    const languages = new Map<string, Content>([['de-CH', { page: { title: 'Der Weg' }, way: { heading: 'Der Weg' } }], ['ar', { way: { heading: 'الطريق' } }]]); // prettier-ignore
+    const translated = new Map([
+      ['index.html', ['de-CH', 'ar']],
+      ['hire.html', ['de-CH']],
+    ]);
+    const languages = new Map<string, Content>([
+      ['de-CH', { page: { title: 'Der Weg' }, way: { heading: 'Der Weg' } }],
+      ['ar', { way: { heading: 'الطريق' } }],
+    ]);
     const content = originalContent(fixed);
     const site = renderLanguages(fixed, content, languages, { place, marked: true, translated });
     const alternates = alternatesOf(fixed, place, [...languages.keys()]);
-    const { page: template, parts } = renderTemplates(fixed, { sheet: 'style.css', file: 'index.html', languages: { alternates, translated } }); // prettier-ignore
+    const { page: template, parts } = renderTemplates(fixed, {
+      sheet: 'style.css',
+      file: 'index.html',
+      languages: { alternates, translated },
+    });
     for (const { language, file } of alternates) {
       const words = languages.get(language);
       const spoken = { language, ...(language === 'ar' ? { direction: 'rtl' as const } : {}), file, translated };
@@ -169,15 +311,39 @@ describe('a template', () => {
   });
 
   it('tells search engines and previews what the page says now', () => {
-    const head = { root: 'https://marsh.example/', preview: { title: 'Sample', description: 'Its <own> "words"', picture: 'assets/a.jpg' }, facts: [{ '@type': 'Museum', name: 'Sample' }, { '@type': 'Place', name: 'The {{wide}} </script>' }] }; // prettier-ignore
-    const told = fields.run({ ...page({}, element('section', 'Way', { element: 'section' }, element('heading', 'wh', { element: 'h2' }, words('The {{wide}} </script>')))), title: 'Sample', head }, { boxes: new Map(), width: 1440 }); // prettier-ignore
+    const head = {
+      root: 'https://marsh.example/',
+      preview: { title: 'Sample', description: 'Its <own> "words"', picture: 'assets/a.jpg' },
+      facts: [
+        { '@type': 'Museum', name: 'Sample' },
+        { '@type': 'Place', name: 'The {{wide}} </script>' },
+      ],
+    };
+    const told = fields.run(
+      {
+        ...page(
+          {},
+          element(
+            'section',
+            'Way',
+            { element: 'section' },
+            element('heading', 'wh', { element: 'h2' }, words('The {{wide}} </script>')),
+          ),
+        ),
+        title: 'Sample',
+        head,
+      },
+      { boxes: new Map(), width: 1440 },
+    );
     for (const content of [
       {},
       { page: { title: 'The "new" <name>' }, way: { heading: '</script>{{x}}' } },
     ] as Content[]) {
       const [filled, rendered] = both(told, content);
       expect(filled).toBe(rendered);
-      expect(rendered).toContain('page' in content ? '{"@type":"Museum","name":"The \\"new\\" \\u003cname>"}' : '"name":"Sample"'); // prettier-ignore
+      expect(rendered).toContain(
+        'page' in content ? '{"@type":"Museum","name":"The \\"new\\" \\u003cname>"}' : '"name":"Sample"',
+      );
     }
   });
 
@@ -185,7 +351,9 @@ describe('a template', () => {
     const [, rendered] = both(document, original);
     expect(rendered).toContain('data-field="offers.heading"');
     expect(rendered).toContain('data-entry="offers.cards.the-large"');
-    expect(rendered).toMatch(/<a href="#wide" data-field="offers.cards.the-wide.link.label" data-field-href="offers.cards.the-wide.link.address">/); // prettier-ignore
+    expect(rendered).toMatch(
+      /<a href="#wide" data-field="offers.cards.the-wide.link.label" data-field-href="offers.cards.the-wide.link.address">/,
+    );
   });
 });
 
@@ -199,25 +367,52 @@ describe('the templates of a project', () => {
     const project = join(folder, name.replace(/\W/g, ''));
     expect(tavrik(['convert', ...source, '--out', project, '--no-proof']).code).toBe(0);
     const list = [...tavrik(['content', project]).out.matchAll(/^(\S+\.cards)\.([\w-]+)\./gm)][0] as RegExpMatchArray;
-    for (const edit of [['add', list[1] as string, 'One more'], ['move', list[1] as string, list[2] as string, '--to', '2']]) expect(tavrik(['content', project, ...edit]).code).toBe(0); // prettier-ignore
+    for (const edit of [
+      ['add', list[1] as string, 'One more'],
+      ['move', list[1] as string, list[2] as string, '--to', '2'],
+    ])
+      expect(tavrik(['content', project, ...edit]).code).toBe(0);
     const focus = /^(\S+\.focus)/m.exec(tavrik(['content', project]).out)?.[1];
     if (focus) expect(tavrik(['content', project, 'set', focus, '10% 80%']).code).toBe(0);
     expect(focus !== undefined).toBe(name === 'a design');
-    for (const language of ['de', 'ar']) expect(tavrik(['content', project, 'set', (list[1] as string).replace(/\.cards$/, '.heading'), `In ${language}`, '--language', language]).code).toBe(0); // prettier-ignore
+    for (const language of ['de', 'ar'])
+      expect(
+        tavrik([
+          'content',
+          project,
+          'set',
+          (list[1] as string).replace(/\.cards$/, '.heading'),
+          `In ${language}`,
+          '--language',
+          language,
+        ]).code,
+      ).toBe(0);
     expect(tavrik(['render', project, '--marks', '--anew']).code).toBe(0);
     expect(tavrik(['render', project, '--templates']).out).toMatch(/rendered again: \d+ files/);
     const read = (path: string): string => readFileSync(join(project, path), 'utf8');
     const files = readdirSync(join(project, 'templates'));
     const [page] = files.filter((file) => file.endsWith('.mustache'));
     const own = (page as string).replace('.mustache', '');
-    const parts = Object.fromEntries(readdirSync(join(project, 'templates', own)).map((file) => [file.replace('.mustache', ''), read(`templates/${own}/${file}`)])); // prettier-ignore
+    const parts = Object.fromEntries(
+      readdirSync(join(project, 'templates', own)).map((file) => [
+        file.replace('.mustache', ''),
+        read(`templates/${own}/${file}`),
+      ]),
+    );
     for (const language of ['', '.de', '.ar']) {
-      const filled = Mustache.render(read(`templates/${page}`), JSON.parse(read(`templates/${own}${language}.data.json`)), parts, { escape }); // prettier-ignore
+      const filled = Mustache.render(
+        read(`templates/${page}`),
+        JSON.parse(read(`templates/${own}${language}.data.json`)),
+        parts,
+        { escape },
+      );
       const site = normal(read(`site/index${language}.html`)).replace('href="style.css"', `href="${own}.css"`);
       expect(normal(filled)).toBe(site);
       expect(site.includes('In de')).toBe(language === '.de');
     }
-    const check = new Ajv({ strict: false, validateFormats: false }).compile(JSON.parse(read(`templates/${own}.schema.json`)) as object); // prettier-ignore
+    const check = new Ajv({ strict: false, validateFormats: false }).compile(
+      JSON.parse(read(`templates/${own}.schema.json`)) as object,
+    );
     expect([check(JSON.parse(read(`templates/${own}.content.json`))), check.errors]).toEqual([true, null]);
   });
 });

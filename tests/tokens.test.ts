@@ -34,7 +34,8 @@ async function looks(scheme: 'light' | 'dark' = 'light'): Promise<string[]> {
     await page.goto(`${site.origin}/index.html`);
     return await page.evaluate(() =>
       [...document.querySelectorAll('body, body *')].map((element) => {
-        const { color, backgroundColor, borderTopColor, borderBottomColor, fontSize, boxShadow } = getComputedStyle(element); // prettier-ignore
+        const { color, backgroundColor, borderTopColor, borderBottomColor, fontSize, boxShadow } =
+          getComputedStyle(element);
         return [color, backgroundColor, borderTopColor, borderBottomColor, fontSize, boxShadow].join(' | ');
       }),
     );
@@ -48,14 +49,22 @@ describe('colours that are one from the start', () => {
   it('are none that a proof tells apart', () => {
     /* Numerical Recipes' linear congruential generator: the same numbers every time. */
     let state = 7;
-    const draw = (below: number): number => ((state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32) * below | 0; // prettier-ignore
+    const draw = (below: number): number =>
+      (((state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32) * below) | 0;
     let together = 0;
     for (let at = 0; at < 20000; at += 1) {
       const a: Rgba = [draw(256), draw(256), draw(256), 1];
-      const b: Rgba = [...a.slice(0, 3).map((one) => Math.min(255, Math.max(0, (one as number) + draw(9) - 4))), 1] as unknown as Rgba; // prettier-ignore
+      const b: Rgba = [
+        ...a.slice(0, 3).map((one) => Math.min(255, Math.max(0, (one as number) + draw(9) - 4))),
+        1,
+      ] as unknown as Rgba;
       if (colourDistance(a, b) > NEAR_COLOURS) continue;
       together += 1;
-      const [source, result] = [a, b].map((one) => ({ width: 1, height: 1, data: new Uint8ClampedArray([one[0], one[1], one[2], 255]) })); // prettier-ignore
+      const [source, result] = [a, b].map((one) => ({
+        width: 1,
+        height: 1,
+        data: new Uint8ClampedArray([one[0], one[1], one[2], 255]),
+      }));
       expect(comparePixels(source as Raster, result as Raster, []).differ).toBe(0);
     }
     expect(together).toBeGreaterThan(1000);
@@ -64,18 +73,26 @@ describe('colours that are one from the start', () => {
 
 describe('tokens', () => {
   it('are all that a style sheet says of colours', () => {
-    const loose = css().replace(/:root \{[^}]*\}/, '').match(/rgba?\([^()]*\)/g) ?? []; // prettier-ignore
+    const loose =
+      css()
+        .replace(/:root \{[^}]*\}/, '')
+        .match(/rgba?\([^()]*\)/g) ?? [];
     expect(loose.filter((one) => !one.endsWith(', 0)'))).toEqual([]);
     const { out } = tokens('--json');
     const list = (JSON.parse(out) as { tokens: { path: string; uses: number }[] }).tokens;
     expect(list.filter(({ path }) => path.startsWith('color.')).every(({ uses }) => uses > 0)).toBe(true);
-    expect(list.map(({ path }) => path)).toEqual(expect.arrayContaining(['color.page', 'color.text', 'color.accent', 'font.body', 'text.body'])); // prettier-ignore
+    expect(list.map(({ path }) => path)).toEqual(
+      expect.arrayContaining(['color.page', 'color.text', 'color.accent', 'font.body', 'text.body']),
+    );
   });
 
   it('change all their uses and nothing else when they are set', async () => {
     const before = await looks();
     const ran = tokens('set', 'color.accent', '#1d6b5a');
-    expect([ran.code, ran.out]).toEqual([0, expect.stringMatching(/color\.accent {2}#1d6b5a.*\n\d+ declarations say another value now/)]); // prettier-ignore
+    expect([ran.code, ran.out]).toEqual([
+      0,
+      expect.stringMatching(/color\.accent {2}#1d6b5a.*\n\d+ declarations say another value now/),
+    ]);
     const after = await looks();
     expect(after).not.toEqual(before);
     expect(after).toEqual(before.map((one) => one.replaceAll('rgb(179, 84, 30)', 'rgb(29, 107, 90)')));
@@ -93,7 +110,13 @@ describe('tokens', () => {
     const before = await looks();
     expect(tokens('rename', 'color.accent', 'ember').code).toBe(0);
     expect(css()).toContain('--color-ember: ');
-    const split = tokens('split', 'color.ember', 'ember-line', '--in', 'border-top-color,border-right-color,border-bottom-color,border-left-color'); // prettier-ignore
+    const split = tokens(
+      'split',
+      'color.ember',
+      'ember-line',
+      '--in',
+      'border-top-color,border-right-color,border-bottom-color,border-left-color',
+    );
     expect(split.code).toBe(0);
     expect(await looks()).toEqual(before);
     expect(tokens('set', 'color.ember-line', '#000000').code).toBe(0);
@@ -113,7 +136,10 @@ describe('tokens', () => {
 
   it('are matched with those of a site, exact ones taken', () => {
     const brand = join(folder, 'brand.tokens.json');
-    writeFileSync(brand, JSON.stringify({ color: { $type: 'color', sea: { $value: '#1d5c74' }, fire: { $value: '#b5551f' } } })); // prettier-ignore
+    writeFileSync(
+      brand,
+      JSON.stringify({ color: { $type: 'color', sea: { $value: '#1d5c74' }, fire: { $value: '#b5551f' } } }),
+    );
     const said = tokens('match', brand, '--dry-run');
     expect(said.out).toMatch(/color\.link +#1d5c74 +color\.sea +#1d5c74 +0\n/);
     expect(said.out).toMatch(/color\.ember +#b3541e +color\.fire +#b5551f +0\.\d/);
@@ -127,7 +153,9 @@ describe('tokens', () => {
     expect(content('set', 'footer.background', 'sea').code).toBe(0);
     expect(tokens('rename', 'color.sea', 'deep-sea').code).toBe(0);
     expect(content('show', 'footer.background').out).toContain('deep-sea');
-    expect(readFileSync(join(project, 'site/index.html'), 'utf8')).toContain('style="background-color: var(--color-deep-sea, rgb(29, 92, 116))"'); // prettier-ignore
+    expect(readFileSync(join(project, 'site/index.html'), 'utf8')).toContain(
+      'style="background-color: var(--color-deep-sea, rgb(29, 92, 116))"',
+    );
     const brand = join(folder, 'brand.tokens.json');
     expect(tokens('match', brand).out).toContain('taken');
     expect(content('show', 'footer.background').out).toMatch(/ sea$/m);
@@ -139,9 +167,17 @@ describe('tokens', () => {
     const [html, before] = [readFileSync(page, 'utf8'), readFileSync(file, 'utf8')];
     writeFileSync(page, html.replace('</body>', '<!-- mine --></body>'));
     const content = readFileSync(join(project, 'content/home.yaml'), 'utf8');
-    const runs = [tokens('set', 'color.ember', '#000000'), tavrik(['content', project, 'set', 'membership.heading', 'Join']), tavrik(['adjust', project, 'set', '.footer', 'padding-top', '3px'])]; // prettier-ignore
+    const runs = [
+      tokens('set', 'color.ember', '#000000'),
+      tavrik(['content', project, 'set', 'membership.heading', 'Join']),
+      tavrik(['adjust', project, 'set', '.footer', 'padding-top', '3px']),
+    ];
     expect(runs.map(({ code }) => code)).toEqual([2, 2, 2]);
-    expect([readFileSync(file, 'utf8'), readFileSync(join(project, 'content/home.yaml'), 'utf8'), existsSync(join(project, 'adjust.yaml'))]).toEqual([before, content, false]); // prettier-ignore
+    expect([
+      readFileSync(file, 'utf8'),
+      readFileSync(join(project, 'content/home.yaml'), 'utf8'),
+      existsSync(join(project, 'adjust.yaml')),
+    ]).toEqual([before, content, false]);
     writeFileSync(page, html);
   });
 
@@ -164,9 +200,17 @@ describe('tokens', () => {
   });
 
   it.each([
-    ['tokens that refer to each other in a circle', { color: { $type: 'color', a: { $value: '{color.b}' }, b: { $value: '{color.a}' } } }, /refers to itself/], // prettier-ignore
+    [
+      'tokens that refer to each other in a circle',
+      { color: { $type: 'color', a: { $value: '{color.b}' }, b: { $value: '{color.a}' } } },
+      /refers to itself/,
+    ],
     ['an unknown type', { a: { $type: 'gradient', $value: [] } }, /of the type "gradient"/],
-    ['a token that the project does not have', { color: { $type: 'color', emberr: { $value: '#fff' } } }, /There is no token "color\.emberr".*color\.ember/s], // prettier-ignore
+    [
+      'a token that the project does not have',
+      { color: { $type: 'color', emberr: { $value: '#fff' } } },
+      /There is no token "color\.emberr".*color\.ember/s,
+    ],
   ])('refuse %s, and nothing changes', (_, given, message) => {
     const bad = join(folder, 'bad.json');
     writeFileSync(bad, JSON.stringify(given));

@@ -16,7 +16,10 @@ const PAGE = `<!doctype html><html lang="en"><title>Hire</title><style>
 </div></section></main></html>`;
 
 interface Tried {
-  readonly cases: readonly { readonly name: string; readonly faults: readonly { readonly kind: string; readonly path?: string; readonly width: number }[] }[]; // prettier-ignore
+  readonly cases: readonly {
+    readonly name: string;
+    readonly faults: readonly { readonly kind: string; readonly path?: string; readonly width: number }[];
+  }[];
   readonly mends: readonly { readonly why: string; readonly faults: number }[];
 }
 const tried = (...args: string[]): { code: number | null; page: Tried } => {
@@ -30,7 +33,9 @@ describe('tavrik trial', () => {
   let first: Tried;
   beforeAll(() => {
     writeFileSync(join(folder, 'hire.html'), PAGE);
-    expect(tavrik(['convert', join(folder, 'hire.html'), '--out', project, '--widths', '1440,390', '--no-proof']).code).toBe(0); // prettier-ignore
+    expect(
+      tavrik(['convert', join(folder, 'hire.html'), '--out', project, '--widths', '1440,390', '--no-proof']).code,
+    ).toBe(0);
   });
 
   it('says by field what breaks, and fails', () => {
@@ -41,9 +46,24 @@ describe('tavrik trial', () => {
     expect(word?.faults.map(({ kind }) => kind)).toContain('beyond');
     expect(word?.faults.some(({ path }) => /cards?|entries|heading/.test(path ?? ''))).toBe(true);
     expect(page.cases.map(({ name }) => name)).toEqual([
-      'long-titles', 'short-titles', 'long-word', 'empty-fields', 'no-pictures', 'tall-pictures', 'wide-pictures', 'no-entries', 'one-entry',
-      'twice-the-entries', 'hundred-entries', 'greek', 'arabic', 'chinese', 'emoji', 'capitals', 'markup',
-    ]); // prettier-ignore
+      'long-titles',
+      'short-titles',
+      'long-word',
+      'empty-fields',
+      'no-pictures',
+      'tall-pictures',
+      'wide-pictures',
+      'no-entries',
+      'one-entry',
+      'twice-the-entries',
+      'hundred-entries',
+      'greek',
+      'arabic',
+      'chinese',
+      'emoji',
+      'capitals',
+      'markup',
+    ]);
     expect(existsSync(join(project, 'adjust.yaml'))).toBe(false);
     expect(readFileSync(join(project, 'trial/index.html'), 'utf8')).toContain('What would mend it');
   });
@@ -54,7 +74,10 @@ describe('tavrik trial', () => {
     expect(page.mends.length).toBeGreaterThan(0);
     expect(count(page)).toBeLessThan(count(first) / 4);
     expect(readFileSync(join(project, 'adjust.yaml'), 'utf8')).toMatch(/overflow-wrap|height/);
-    const figures = (text: string): unknown => (JSON.parse(text) as { pages: { widths: { differ: number; words: unknown }[] }[] }).pages[0]?.widths.map(({ differ, words }) => [differ, words]); // prettier-ignore
+    const figures = (text: string): unknown =>
+      (JSON.parse(text) as { pages: { widths: { differ: number; words: unknown }[] }[] }).pages[0]?.widths.map(
+        ({ differ, words }) => [differ, words],
+      );
     expect(figures(tavrik(['proof', project, '--quick', '--json']).out)).toEqual(figures(before));
     const html = readFileSync(join(project, 'trial/index.html'), 'utf8');
     expect(html).toContain('Mended');
@@ -62,7 +85,10 @@ describe('tavrik trial', () => {
   });
 
   it('refuses a page that is not there', () => {
-    expect(tavrik(['trial', project, '--page', 'none'])).toMatchObject({ code: 2, err: expect.stringContaining('There is no page "none"') }); // prettier-ignore
+    expect(tavrik(['trial', project, '--page', 'none'])).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('There is no page "none"'),
+    });
   });
 });
 
@@ -74,7 +100,10 @@ describe('a page where no style helps', () => {
   </style><body><section><h2>Spring tide</h2><p>High at noon, the boardwalk is closed for two hours.</p></section>
   <section><h2>Neap tide</h2><p>The creek stays low, walks start at the sea wall.</p></section></body></html>`;
   const tides = join(folder, 'tides');
-  const run = (...args: string[]) => JSON.parse(tavrik(['trial', tides, '--json', ...args]).out) as { pages: [Tried & { limits: { path: string; longest: number }[] }] }; // prettier-ignore
+  const run = (...args: string[]) =>
+    JSON.parse(tavrik(['trial', tides, '--json', ...args]).out) as {
+      pages: [Tried & { limits: { path: string; longest: number }[] }];
+    };
 
   it('limits the letters of its fields, in the page and in the brief, and then nothing breaks', () => {
     writeFileSync(join(folder, 'tides.html'), TIDES);

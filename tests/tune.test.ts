@@ -8,7 +8,10 @@ afterAll(cleanUp);
 
 const clean = join(folder, 'clean');
 const css = (project: string): string => readFileSync(join(project, 'site/style.css'), 'utf8');
-const adjusted = (project: string): { adjustments: { style?: string; at?: string[]; set: Record<string, string>; step?: number }[] } => parse(readFileSync(join(project, 'adjust.yaml'), 'utf8')) as never; // prettier-ignore
+const adjusted = (
+  project: string,
+): { adjustments: { style?: string; at?: string[]; set: Record<string, string>; step?: number }[] } =>
+  parse(readFileSync(join(project, 'adjust.yaml'), 'utf8')) as never;
 
 beforeAll(() => {
   expect(tavrik(['convert', ...DEMO_BOARDS, '--out', clean, '--no-proof']).code).toBe(0);
@@ -30,7 +33,8 @@ describe('tune', () => {
   it('mends what a correction can mend, says by how much, and takes it back by step', () => {
     const project = spoiled('mended');
     const before = tavrik(['tune', project, '--dry-run', '--json']);
-    const [dry] = (JSON.parse(before.out) as { pages: { steps: { before: number; after: number; what: string }[] }[] }).pages; // prettier-ignore
+    const [dry] = (JSON.parse(before.out) as { pages: { steps: { before: number; after: number; what: string }[] }[] })
+      .pages;
     expect(adjusted(project).adjustments).toHaveLength(1);
     expect(dry?.steps[0]?.what).toMatch(/Padding at the top|Gap \d+ px/);
     expect(dry?.steps[0]?.after).toBeLessThan((dry?.steps[0]?.before ?? 0) / 2);
@@ -41,16 +45,26 @@ describe('tune', () => {
     );
     for (const { words } of proof.widths) expect(words.placed).toBeGreaterThan(0.99);
     expect(tavrik(['tune', project, '--undo']).out).toMatch(/Step \d+ is taken back/);
-    expect(tavrik(['tune', project, '--undo', '77'])).toMatchObject({ code: 2, err: expect.stringMatching(/no step 77.*There are/s) }); // prettier-ignore
+    expect(tavrik(['tune', project, '--undo', '77'])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/no step 77.*There are/s),
+    });
   });
 
   it('finds nothing to do where nothing is wrong, and leaves what a person said alone', () => {
     const project = join(folder, 'said');
     copy(clean, project);
     tavrik(['adjust', project, 'set', '.what-to-expect-heading', 'margin-top', '40px', '--no-proof']);
-    const [made] = (JSON.parse(tavrik(['tune', project, '--json']).out) as { pages: { adjustments: { value: string; step?: number }[] }[] }).pages; // prettier-ignore
+    const [made] = (
+      JSON.parse(tavrik(['tune', project, '--json']).out) as {
+        pages: { adjustments: { value: string; step?: number }[] }[];
+      }
+    ).pages;
     expect(made?.adjustments.filter(({ step }) => step === undefined).map(({ value }) => value)).toEqual(['40px']);
-    expect(tavrik(['tune', project, '--section', 'tides'])).toMatchObject({ code: 2, err: expect.stringMatching(/no section "tides".*what-to-expect/s) }); // prettier-ignore
+    expect(tavrik(['tune', project, '--section', 'tides'])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/no section "tides".*what-to-expect/s),
+    });
     expect(tavrik(['tune', project, '--widths', '500']).code).toBe(2);
   });
 });
@@ -60,13 +74,17 @@ describe('adjust', () => {
   let narrow: { readonly name: string; readonly below: number };
   beforeAll(() => {
     copy(clean, project);
-    const { breakpoints } = JSON.parse(readFileSync(join(project, 'pages/star-evenings.json'), 'utf8')) as { breakpoints: (typeof narrow)[] }; // prettier-ignore
+    const { breakpoints } = JSON.parse(readFileSync(join(project, 'pages/star-evenings.json'), 'utf8')) as {
+      breakpoints: (typeof narrow)[];
+    };
     narrow = breakpoints.at(-1) as typeof narrow;
   });
 
   it('sets a correction for a style at a breakpoint, at all widths, in a state, and removes it', () => {
     const style = /^\.(what-to-expect-heading) \{/m.exec(css(project))?.[1] as string;
-    expect(tavrik(['adjust', project, 'set', `.${style}`, 'letter-spacing', '3px', '--at', narrow.name, '--no-proof']).code).toBe(0); // prettier-ignore
+    expect(
+      tavrik(['adjust', project, 'set', `.${style}`, 'letter-spacing', '3px', '--at', narrow.name, '--no-proof']).code,
+    ).toBe(0);
     expect(css(project)).toMatch(
       new RegExp(`@media \\(width < ${narrow.below}px\\) \\{[^@]*\\.${style} \\{[^}]*letter-spacing: 3px`),
     );
@@ -117,10 +135,19 @@ describe('adjust', () => {
   it('names the lines of corrections that contradict each other', () => {
     const file = join(project, 'adjust.yaml');
     const before = readFileSync(file, 'utf8');
-    writeFileSync(file, 'format: tavrik-adjust\nversion: 1\nadjustments:\n  - style: a\n    set: { color: red }\n  - style: a\n    at: [widest]\n    set: { color: blue }\n'); // prettier-ignore
-    expect(tavrik(['render', project])).toMatchObject({ code: 2, err: expect.stringMatching(/Lines 5 and 8 say different things of color/) }); // prettier-ignore
+    writeFileSync(
+      file,
+      'format: tavrik-adjust\nversion: 1\nadjustments:\n  - style: a\n    set: { color: red }\n  - style: a\n    at: [widest]\n    set: { color: blue }\n',
+    );
+    expect(tavrik(['render', project])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/Lines 5 and 8 say different things of color/),
+    });
     writeFileSync(file, 'format: tavrik-adjust\nversion: 1\nadjustments:\n  - style: a\n    set: { colour: red }\n');
-    expect(tavrik(['render', project])).toMatchObject({ code: 2, err: expect.stringMatching(/Line 5: There is no property "colour"/) }); // prettier-ignore
+    expect(tavrik(['render', project])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/Line 5: There is no property "colour"/),
+    });
     writeFileSync(file, before);
     expect(existsSync(join(project, 'site/index.html'))).toBe(true);
   });

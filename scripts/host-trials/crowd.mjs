@@ -18,7 +18,13 @@ export async function crowd(count) {
         const now = await api(host, 'GET', `/items/${page}`);
         const text = `${now.body.content['part-1'].intro} ${word}`;
         const began = performance.now();
-        const { status } = await api(host, 'PATCH', `/items/${page}/content`, { values: { 'part-1.intro': text } }, { 'if-match': now.etag }); // prettier-ignore
+        const { status } = await api(
+          host,
+          'PATCH',
+          `/items/${page}/content`,
+          { values: { 'part-1.intro': text } },
+          { 'if-match': now.etag },
+        );
         times.push(performance.now() - began);
         if (status === 200) {
           told.push([page, word]);
@@ -40,7 +46,11 @@ export async function crowd(count) {
         form.append(name, new RegExp(`name="${name}" value="([^"]*)"`).exec(html)[1]);
       form.append('do', 'save');
       form.append(`f:${field}`, `f${editor}x${at}`);
-      const { status } = await fetch(`${host.address}/edit/items/${page}`, { method: 'POST', body: form, headers: { ...headers, 'x-answer': 'json' } }); // prettier-ignore
+      const { status } = await fetch(`${host.address}/edit/items/${page}`, {
+        method: 'POST',
+        body: form,
+        headers: { ...headers, 'x-answer': 'json' },
+      });
       if (status === 200) {
         lastOf.set(`${page} ${field}`, `f${editor}x${at}`);
         forms += 1;
@@ -64,6 +74,8 @@ export async function crowd(count) {
     if (texts[page][part].cards.find((one) => one.id === id).text !== value) lost += 1;
   }
   await host.end('SIGTERM');
-  console.log(`${editors} editors for ${seconds} s: ${told.length + forms} updates acknowledged (${forms} of them forms), ${late} asked to look again, ${lost} lost, ${doubled} doubled; an update takes ${Math.round(middle(times))} ms in the middle`); // prettier-ignore
+  console.log(
+    `${editors} editors for ${seconds} s: ${told.length + forms} updates acknowledged (${forms} of them forms), ${late} asked to look again, ${lost} lost, ${doubled} doubled; an update takes ${Math.round(middle(times))} ms in the middle`,
+  );
   return lost === 0 && doubled === 0 && told.length + forms > editors;
 }

@@ -15,7 +15,9 @@ export async function kill(count) {
       for (let at = last[page] + 1; running && etag; at += 1) {
         sent += 1;
         const values = { 'part-0.heading': `n${at}`, 'part-1.heading': `n${at}` };
-        const done = await api(host, 'PATCH', `/items/page-${page}/content`, { values }, { 'if-match': etag }).catch(() => undefined); // prettier-ignore
+        const done = await api(host, 'PATCH', `/items/page-${page}/content`, { values }, { 'if-match': etag }).catch(
+          () => undefined,
+        );
         if (done?.status !== 200) return;
         [last[page], etag] = [at, done.etag];
         acknowledged += 1;
@@ -39,6 +41,8 @@ export async function kill(count) {
     }
   }
   await host.end('SIGTERM');
-  console.log(`Killed ${times} times while it wrote: ${acknowledged} of ${sent} writes acknowledged, ${lost} of these lost, ${halves} half-written`); // prettier-ignore
+  console.log(
+    `Killed ${times} times while it wrote: ${acknowledged} of ${sent} writes acknowledged, ${lost} of these lost, ${halves} half-written`,
+  );
   return lost === 0 && halves === 0 && acknowledged > times;
 }

@@ -23,7 +23,9 @@ export function clear() {
 
 /** Starts the built program; what it prints first says where it is. */
 export async function start() {
-  const own = spawn(process.execPath, [cli, 'host', '--data', data, '--port', '0', '--json'], { stdio: ['ignore', 'pipe', 'inherit'] }); // prettier-ignore
+  const own = spawn(process.execPath, [cli, 'host', '--data', data, '--port', '0', '--json'], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   const over = new Promise((done) => own.once('exit', done));
   const line = await new Promise((done, fail) => {
     let out = '';
@@ -35,11 +37,25 @@ export async function start() {
   });
   token ||= readFileSync(join(data, 'token.txt'), 'utf8').trim();
   const said = JSON.parse(line);
-  return { ...said, end: async (signal) => { own.kill(signal); await over; } }; // prettier-ignore
+  return {
+    ...said,
+    end: async (signal) => {
+      own.kill(signal);
+      await over;
+    },
+  };
 }
 
 export async function api(host, method, path, json, headers = {}) {
-  const answer = await fetch(`${host.address}/api/v1${path}`, { method, headers: { authorization: `Bearer ${token}`, ...(json === undefined ? {} : { 'content-type': 'application/json' }), ...headers }, ...(json === undefined ? {} : { body: JSON.stringify(json) }) }); // prettier-ignore
+  const answer = await fetch(`${host.address}/api/v1${path}`, {
+    method,
+    headers: {
+      authorization: `Bearer ${token}`,
+      ...(json === undefined ? {} : { 'content-type': 'application/json' }),
+      ...headers,
+    },
+    ...(json === undefined ? {} : { body: JSON.stringify(json) }),
+  });
   const text = await answer.text();
   return { status: answer.status, etag: answer.headers.get('etag') ?? '', body: text ? JSON.parse(text) : undefined };
 }
@@ -48,17 +64,89 @@ export async function api(host, method, path, json, headers = {}) {
 export function longPage(index) {
   const words = (text, field) => ({ kind: 'words', text, field });
   const section = (at) => ({
-    id: `s${at}`, kind: 'section', name: `Part ${at}`, element: 'section',
+    id: `s${at}`,
+    kind: 'section',
+    name: `Part ${at}`,
+    element: 'section',
     children: [
-      { id: `s${at}h`, kind: 'heading', name: 'heading', element: 'h2', children: [words(`Evening ${at} of page ${index}`, `part-${at}.heading`)] },
-      { id: `s${at}p`, kind: 'text', name: 'text', element: 'p', children: [words('The tea is hot, and somebody is there to explain what the big reflector in the dome shows tonight.', `part-${at}.intro`)] },
-      { id: `s${at}g`, kind: 'grid', name: 'cards', element: 'div', children: ['a', 'b', 'c', 'd'].map((id) => ({ id: `s${at}${id}`, kind: 'card', name: id, element: 'div', repeat: `cards-${at}`, entry: { list: `part-${at}.cards`, id }, children: [{ id: `s${at}${id}h`, kind: 'heading', name: id, element: 'h3', children: [words(`Card ${id}`, `part-${at}.cards.${id}.heading`)] }, { id: `s${at}${id}p`, kind: 'text', name: id, element: 'p', children: [words('Half price on hire, and a key to the warm room.', `part-${at}.cards.${id}.text`)] }] })) },
+      {
+        id: `s${at}h`,
+        kind: 'heading',
+        name: 'heading',
+        element: 'h2',
+        children: [words(`Evening ${at} of page ${index}`, `part-${at}.heading`)],
+      },
+      {
+        id: `s${at}p`,
+        kind: 'text',
+        name: 'text',
+        element: 'p',
+        children: [
+          words(
+            'The tea is hot, and somebody is there to explain what the big reflector in the dome shows tonight.',
+            `part-${at}.intro`,
+          ),
+        ],
+      },
+      {
+        id: `s${at}g`,
+        kind: 'grid',
+        name: 'cards',
+        element: 'div',
+        children: ['a', 'b', 'c', 'd'].map((id) => ({
+          id: `s${at}${id}`,
+          kind: 'card',
+          name: id,
+          element: 'div',
+          repeat: `cards-${at}`,
+          entry: { list: `part-${at}.cards`, id },
+          children: [
+            {
+              id: `s${at}${id}h`,
+              kind: 'heading',
+              name: id,
+              element: 'h3',
+              children: [words(`Card ${id}`, `part-${at}.cards.${id}.heading`)],
+            },
+            {
+              id: `s${at}${id}p`,
+              kind: 'text',
+              name: id,
+              element: 'p',
+              children: [words('Half price on hire, and a key to the warm room.', `part-${at}.cards.${id}.text`)],
+            },
+          ],
+        })),
+      },
     ],
-  }); // prettier-ignore
-  const body = { id: 'body', kind: 'box', name: 'page', element: 'body', children: [0, 1, 2, 3, 4, 5, 6, 7].map(section) }; // prettier-ignore
-  return { format: 'tavrik-page', version: 1, name: `page-${index}`, title: `Page ${index}`, language: 'en', source: { kind: 'html', files: ['page.html'], widths: [1440] }, breakpoints: [], styles: {}, body }; // prettier-ignore
+  });
+  const body = {
+    id: 'body',
+    kind: 'box',
+    name: 'page',
+    element: 'body',
+    children: [0, 1, 2, 3, 4, 5, 6, 7].map(section),
+  };
+  return {
+    format: 'tavrik-page',
+    version: 1,
+    name: `page-${index}`,
+    title: `Page ${index}`,
+    language: 'en',
+    source: { kind: 'html', files: ['page.html'], widths: [1440] },
+    breakpoints: [],
+    styles: {},
+    body,
+  };
 }
-export const newPage = (index) => ({ id: `page-${index}`, kind: 'page', name: `Page ${index}`, path: `page-${index}.html`, document: longPage(index), content: {} }); // prettier-ignore
+export const newPage = (index) => ({
+  id: `page-${index}`,
+  kind: 'page',
+  name: `Page ${index}`,
+  path: `page-${index}.html`,
+  document: longPage(index),
+  content: {},
+});
 
 export async function addPages(host, pages) {
   for (let at = 0; at < pages; at += 1) {

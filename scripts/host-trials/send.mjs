@@ -11,7 +11,23 @@ export async function send(count) {
   const project = join(folder, 'project');
   const names = await projectWith(project, pictures);
   let host = await start();
-  const again = () => spawn(process.execPath, [cli, 'send', project, '--to', host.address, '--token-file', join(data, 'token.txt'), '--yes', '--publish', '--json'], { stdio: ['ignore', 'pipe', 'pipe'] }); // prettier-ignore
+  const again = () =>
+    spawn(
+      process.execPath,
+      [
+        cli,
+        'send',
+        project,
+        '--to',
+        host.address,
+        '--token-file',
+        join(data, 'token.txt'),
+        '--yes',
+        '--publish',
+        '--json',
+      ],
+      { stdio: ['ignore', 'pipe', 'pipe'] },
+    );
   for (let round = 0; round < times; round += 1) {
     const sending = again();
     const over = new Promise((done) => sending.once('exit', done));
@@ -26,7 +42,8 @@ export async function send(count) {
       await over;
     }
   }
-  const before = (await api(host, 'POST', '/media/missing', { files: names.map(({ name, hash }) => ({ name, hash })) })).body.files.length; // prettier-ignore
+  const before = (await api(host, 'POST', '/media/missing', { files: names.map(({ name, hash }) => ({ name, hash })) }))
+    .body.files.length;
   const last = again();
   let out = '';
   last.stdout.on('data', (text) => (out += text));
@@ -40,7 +57,9 @@ export async function send(count) {
   const page = await (await fetch(`${host.address}/`)).text();
   const shown = names.filter(({ name }) => page.includes(name)).length;
   await host.end('SIGTERM');
-  console.log(`${pictures} pictures, broken off ${times} times: ${before} were still to be sent, ${sent.files} were; ${wrong} are wrong or missing, ${shown} are shown`); // prettier-ignore
+  console.log(
+    `${pictures} pictures, broken off ${times} times: ${before} were still to be sent, ${sent.files} were; ${wrong} are wrong or missing, ${shown} are shown`,
+  );
   return code === 0 && wrong === 0 && shown === pictures && sent.files === before;
 }
 
@@ -58,12 +77,32 @@ async function projectWith(project, pictures) {
     writeFileSync(join(project, 'assets', name), bytes);
     names.push({ name, hash: sha(bytes) });
   }
-  const images = names.map(({ name }, at) => ({ id: `i${at}`, kind: 'image', name: `Sky ${at}`, element: 'img', attributes: { src: `assets/${name}`, alt: `Sky ${at}` } })); // prettier-ignore
-  const body = { id: 'body', kind: 'box', name: 'page', element: 'body', children: [{ id: 's', kind: 'section', name: 'Skies', element: 'section', children: images }] }; // prettier-ignore
-  writeFileSync(join(project, 'pages/skies.json'), JSON.stringify({ ...longPage(0), name: 'skies', title: 'Skies', body })); // prettier-ignore
+  const images = names.map(({ name }, at) => ({
+    id: `i${at}`,
+    kind: 'image',
+    name: `Sky ${at}`,
+    element: 'img',
+    attributes: { src: `assets/${name}`, alt: `Sky ${at}` },
+  }));
+  const body = {
+    id: 'body',
+    kind: 'box',
+    name: 'page',
+    element: 'body',
+    children: [{ id: 's', kind: 'section', name: 'Skies', element: 'section', children: images }],
+  };
+  writeFileSync(
+    join(project, 'pages/skies.json'),
+    JSON.stringify({ ...longPage(0), name: 'skies', title: 'Skies', body }),
+  );
   writeFileSync(join(project, 'content/skies.yaml'), 'page:\n  title: Skies\n');
   const { writeSettings } = require(join(root, 'dist/project/settings.js'));
-  const settings = { format: 'tavrik-project', version: 1, pages: [{ name: 'skies', kind: 'html', sources: ['skies.html'], widths: [1440] }], limits: { differ: 0.05, placed: 0.9 } }; // prettier-ignore
+  const settings = {
+    format: 'tavrik-project',
+    version: 1,
+    pages: [{ name: 'skies', kind: 'html', sources: ['skies.html'], widths: [1440] }],
+    limits: { differ: 0.05, placed: 0.9 },
+  };
   writeFileSync(join(project, 'tavrik.yaml'), writeSettings(settings));
   return names;
 }

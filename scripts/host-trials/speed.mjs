@@ -33,7 +33,11 @@ export async function speed(count) {
     form.append('do', 'save');
     form.append('f:part-0.heading', `Saved ${at}`);
     const began = performance.now();
-    const answer = await fetch(`${host.address}/edit/items/${page}`, { method: 'POST', body: form, headers: { cookie, 'x-answer': 'json' } }); // prettier-ignore
+    const answer = await fetch(`${host.address}/edit/items/${page}`, {
+      method: 'POST',
+      body: form,
+      headers: { cookie, 'x-answer': 'json' },
+    });
     await answer.text();
     if (answer.status !== 200) throw new Error(`saving: ${answer.status}`);
     times.push(performance.now() - began);

@@ -17,4 +17,4 @@ export const HELPERS = `
       anew: (from, word) => { const made = bare(from.cloneNode(true)); let at = 0; const walk = document.createTreeWalker(made, NodeFilter.SHOW_TEXT); for (let text = walk.nextNode(); text; text = walk.nextNode()) if (text.data.trim()) text.data = word + ' ' + ['lamp', 'map', 'stool', 'rope', 'kettle', 'coat'][at++ % 6] + ' ' + at; return made; },
       css: (change) => { for (const name of Object.keys(sheets)) sheets[name] = change(sheets[name]); },
     };
-  };`; // prettier-ignore
+  };`;

@@ -9,16 +9,41 @@ import { fontConfiguration } from './fallback-fonts.js';
  * those that the driver turns off: a second list takes the place of its own.
  */
 const UNUSED = [
-  'WebUIOmniboxPopup', 'WebUIOmniboxAimPopup', 'SpareRendererForSitePerProcess',
-  'AimEnabled', 'AvoidCorsURLLoaderRestartOnRedirect', 'AvoidUnnecessaryBeforeUnloadCheckSync', 'DestroyProfileOnBrowserClose', 'HttpsFirstBalancedModeAutoEnable',
-  'HttpsUpgrades', 'LensOverlay', 'MediaRouter', 'NetworkTimeServiceQuerying', 'OptimizationHints', 'PaintHolding', 'PreconnectToSearch', 'TcpPortRandomizationWin', 'ThirdPartyStoragePartitioning',
-]; // prettier-ignore
+  'WebUIOmniboxPopup',
+  'WebUIOmniboxAimPopup',
+  'SpareRendererForSitePerProcess',
+  'AimEnabled',
+  'AvoidCorsURLLoaderRestartOnRedirect',
+  'AvoidUnnecessaryBeforeUnloadCheckSync',
+  'DestroyProfileOnBrowserClose',
+  'HttpsFirstBalancedModeAutoEnable',
+  'HttpsUpgrades',
+  'LensOverlay',
+  'MediaRouter',
+  'NetworkTimeServiceQuerying',
+  'OptimizationHints',
+  'PaintHolding',
+  'PreconnectToSearch',
+  'TcpPortRandomizationWin',
+  'ThirdPartyStoragePartitioning',
+];
 
 const FLAGS = [
   `--disable-features=${UNUSED.join(',')}`,
-  '--disable-gpu', '--disable-quic', '--no-first-run', '--hide-scrollbars', '--disable-background-networking', '--disable-component-update',
-  '--disable-sync', '--disable-extensions', '--font-render-hinting=none', '--disable-lcd-text', '--force-color-profile=srgb', '--disable-checker-imaging', '--num-raster-threads=1',
-]; // prettier-ignore
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--hide-scrollbars',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disable-extensions',
+  '--font-render-hinting=none',
+  '--disable-lcd-text',
+  '--force-color-profile=srgb',
+  '--disable-checker-imaging',
+  '--num-raster-threads=1',
+];
 
 /** Viewport height for every capture and proof, CSS px: sizes in `vh` are alike in both. */
 export const VIEW_HEIGHT = 900;

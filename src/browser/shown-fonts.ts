@@ -31,7 +31,9 @@ export async function shownPageFonts(page: Page): Promise<ShownFont[]> {
   const order = await page.evaluate(() =>
     [...document.querySelectorAll('[data-font-use]')].map((one) => Number(one.getAttribute('data-font-use'))),
   );
-  const asked = uses.flatMap((use, at) => (isKnown(wanted[at] as (typeof wanted)[number]) ? [] : [{ use, index: order.indexOf(at) }])); // prettier-ignore
+  const asked = uses.flatMap((use, at) =>
+    isKnown(wanted[at] as (typeof wanted)[number]) ? [] : [{ use, index: order.indexOf(at) }],
+  );
   const found = await askBrowser(page, '[data-font-use]', asked);
   await inside(page, 'unmarkFontUses');
   return [...known, ...found];

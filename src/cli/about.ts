@@ -10,7 +10,7 @@ export function aboutCommand(setCode: (code: number) => void): Command {
   return new Command('about')
     .description(
       'say what the pages of a project tell search engines and screen readers: title, preview, icons, headings, landmarks',
-    ) // prettier-ignore
+    )
     .argument('<project>', 'folder that convert wrote')
     .argument('[action]', ACTIONS.join(', '), 'list')
     .option('--page <name>', 'only this page')
@@ -38,7 +38,8 @@ function show(
   { title, description, language, head, headings, landmarks }: AboutPage,
   { print, paint }: Terminal,
 ): void {
-  const line = (name: string, value: string | undefined): void => print(`${name.padEnd(12)} ${value || paint.dim('–')}`); // prettier-ignore
+  const line = (name: string, value: string | undefined): void =>
+    print(`${name.padEnd(12)} ${value || paint.dim('–')}`);
   const { preview: { picture, width, height } = {}, icons = [], facts = [] } = head;
   line('title', title);
   line('description', description);

@@ -62,14 +62,19 @@ export function adjustCommand(): Command {
           const removed = removeAdjustments(project, place, property);
           if (!options.json) print(`${removed} ${removed === 1 ? 'correction is' : 'corrections are'} removed.`);
         } else {
-          if (property === undefined || value === undefined) throw new Problem('What is to be set?', 'set', 'Give a property and its value.'); // prettier-ignore
+          if (property === undefined || value === undefined)
+            throw new Problem('What is to be set?', 'set', 'Give a property and its value.');
           const made = setAdjustment(project, place, property, value);
           if (!options.json) for (const one of made) print(inWords(one));
         }
         if (!options.proof)
           return options.json ? print(JSON.stringify({ adjustments: listAdjustments(project) }, null, 2)) : undefined;
         const { prove } = await import('../flow/proof/prove.js');
-        const proof = await prove(project, { ...(options.page === undefined ? {} : { page: options.page }), ...(options.browser === undefined ? {} : { browser: options.browser }), progress: terminal.step }); // prettier-ignore
+        const proof = await prove(project, {
+          ...(options.page === undefined ? {} : { page: options.page }),
+          ...(options.browser === undefined ? {} : { browser: options.browser }),
+          progress: terminal.step,
+        });
         terminal.done();
         if (options.json) return print(JSON.stringify({ adjustments: listAdjustments(project), proof }, null, 2));
         for (const one of proof.pages) {

@@ -6,7 +6,20 @@ import { EXIT } from './exit.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
 
-const ACTIONS = ['list', 'show', 'fields', 'set', 'unset', 'add', 'remove', 'move', 'check', 'fill', 'export', 'import'] as const; // prettier-ignore
+const ACTIONS = [
+  'list',
+  'show',
+  'fields',
+  'set',
+  'unset',
+  'add',
+  'remove',
+  'move',
+  'check',
+  'fill',
+  'export',
+  'import',
+] as const;
 
 interface Options {
   readonly page?: string;
@@ -59,7 +72,10 @@ async function perform(
   { page, like, to, format = 'yaml', language }: Options,
   { print, say, paint }: Terminal,
 ): Promise<Done> {
-  const [content, files] = await Promise.all([import('../flow/edit/content.js'), import('../flow/edit/content-files.js')]);
+  const [content, files] = await Promise.all([
+    import('../flow/edit/content.js'),
+    import('../flow/edit/content-files.js'),
+  ]);
   const need = (what: string | undefined, called: string): string => {
     if (what !== undefined) return what;
     throw new Problem(`There is no ${called}.`, action, `See tavrik content --help.`);
@@ -85,7 +101,10 @@ async function perform(
     }
     case 'set': {
       const [to, said] = [need(path, 'path'), need(value, 'value')];
-      const field = language === undefined ? content.setContent(project, page, to, said) : files.setWords(project, page, to, said, language); // prettier-ignore
+      const field =
+        language === undefined
+          ? content.setContent(project, page, to, said)
+          : files.setWords(project, page, to, said, language);
       return { result: { field }, words: () => print(inLine(field)) };
     }
     case 'unset': {
@@ -93,7 +112,11 @@ async function perform(
       return { result: { path }, words: () => print(`${path} is as in the source again.`) };
     }
     case 'add': {
-      const how = { ...(value === undefined ? {} : { text: value }), ...(like === undefined ? {} : { like }), ...(to === undefined ? {} : { at: readPlace(to) }) }; // prettier-ignore
+      const how = {
+        ...(value === undefined ? {} : { text: value }),
+        ...(like === undefined ? {} : { like }),
+        ...(to === undefined ? {} : { at: readPlace(to) }),
+      };
       const id = content.addContent(project, page, need(path, 'list'), how);
       return { result: { list: path, id }, words: () => print(`${path} has an entry more: ${id}`) };
     }
@@ -133,7 +156,9 @@ async function perform(
       const made = files.importContent(project, page, need(path, 'file'), language);
       const { changed, stale = [], missing = [] } = made;
       const words = (): void => {
-        print(`${changed.length} ${changed.length === 1 ? 'value' : 'values'} changed${made.language === undefined ? '' : ` in ${made.language}`}`); // prettier-ignore
+        print(
+          `${changed.length} ${changed.length === 1 ? 'value' : 'values'} changed${made.language === undefined ? '' : ` in ${made.language}`}`,
+        );
         for (const one of changed) say(`  ${one}`);
         for (const one of stale)
           say(`  look: ${one} says something else by now than when it was given to be translated`);
@@ -173,7 +198,15 @@ function showField(
   depth: number,
   print: (text: string) => void,
 ): void {
-  const facts = [type, ...(required ? ['required'] : []), ...(longest === undefined ? [] : [`up to ${longest} letters`]), ...(fewest === undefined ? [] : [`at least ${fewest}`]), ...(most === undefined ? [] : [`at most ${most}`]), ...(locked ? ['locked'] : []), ...(choices ? [choices.join(' / ')] : [])]; // prettier-ignore
+  const facts = [
+    type,
+    ...(required ? ['required'] : []),
+    ...(longest === undefined ? [] : [`up to ${longest} letters`]),
+    ...(fewest === undefined ? [] : [`at least ${fewest}`]),
+    ...(most === undefined ? [] : [`at most ${most}`]),
+    ...(locked ? ['locked'] : []),
+    ...(choices ? [choices.join(' / ')] : []),
+  ];
   print(`${'  '.repeat(depth)}${name}: ${label} (${facts.join(', ')})${help ? ` ${help}` : ''}`);
   for (const one of fields ?? []) if (one.name !== 'text' || !one.path.endsWith('.*')) showField(one, depth + 1, print);
 }

@@ -25,7 +25,8 @@ export function elementsCommand(): Command {
         for (const one of elements) summary(one, terminal);
         return;
       }
-      if (name === undefined) throw new Problem('Which element?', action, 'Give its name, as tavrik elements PROJECT prints it.'); // prettier-ignore
+      if (name === undefined)
+        throw new Problem('Which element?', action, 'Give its name, as tavrik elements PROJECT prints it.');
       const element = elementNamed(project, name);
       if (options.json) return terminal.print(JSON.stringify({ element }, null, 2));
       const { print, paint } = terminal;
@@ -41,10 +42,16 @@ export function elementsCommand(): Command {
 
 function summary({ name, kind, uses, variants, states, otherwiseOn }: SharedElement, { print, paint }: Terminal): void {
   const looks = variants.map((one) => `${one.name} (${one.uses})`).join(', ');
-  print(`${paint.bold(name)}  ${kind}, ${uses.length} uses${looks ? `; other looks: ${looks}` : ''}${states.length ? `; states: ${states.join(' ')}` : ''}`); // prettier-ignore
+  print(
+    `${paint.bold(name)}  ${kind}, ${uses.length} uses${looks ? `; other looks: ${looks}` : ''}${states.length ? `; states: ${states.join(' ')}` : ''}`,
+  );
   if (otherwiseOn.length) print(paint.yellow(`  it is defined otherwise on ${otherwiseOn.join(', ')}`));
 }
 
 function inWords(set: Declarations): string {
-  return Object.entries(set).map(([property, value]) => `${property}: ${value}`).join('; ') || 'nothing'; // prettier-ignore
+  return (
+    Object.entries(set)
+      .map(([property, value]) => `${property}: ${value}`)
+      .join('; ') || 'nothing'
+  );
 }

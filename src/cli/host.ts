@@ -35,7 +35,8 @@ export function hostCommand(): Command {
     .action(async (options: Options) => {
       const { print, say, paint } = openTerminal(options.json === true);
       const { addEditor, firstAccess, runHost } = await import('../host/run.js');
-      if (options.editor !== undefined || options.token !== undefined) return print(await makeAccess(options, addEditor)); // prettier-ignore
+      if (options.editor !== undefined || options.token !== undefined)
+        return print(await makeAccess(options, addEditor));
       const running = await runHost(options.data, {
         port: readPort(options.port),
         log: (line) => say(line.trim()),
@@ -47,7 +48,10 @@ export function hostCommand(): Command {
       if (options.json) print(JSON.stringify({ address, elsewhere, ...(first ? { first } : {}) }));
       else {
         print(`The site is at ${paint.bold(address)}, editing at ${paint.bold(`${address}/edit`)}`);
-        if (first) print(`Sign in as ${paint.bold(first.editor)} with the password ${paint.bold(first.password)} (said only now).\nPrograms send with the token in ${first.tokenFile}: tavrik send PROJECT --to ${address} --token-file ${first.tokenFile}`); // prettier-ignore
+        if (first)
+          print(
+            `Sign in as ${paint.bold(first.editor)} with the password ${paint.bold(first.password)} (said only now).\nPrograms send with the token in ${first.tokenFile}: tavrik send PROJECT --to ${address} --token-file ${first.tokenFile}`,
+          );
         for (const one of elsewhere) print(`From elsewhere: ${one}`);
         print('Ctrl-C ends it.');
       }
@@ -84,6 +88,9 @@ async function makeAccess(
 
 /** Opens an address in the browser that people use on this machine; nothing happens if there is none. */
 function openPage(address: string): void {
-  const [program, ...args] = process.platform === 'darwin' ? ['open'] : process.platform === 'win32' ? ['cmd', '/c', 'start', ''] : ['xdg-open']; // prettier-ignore
-  spawn(program as string, [...args, address], { stdio: 'ignore', detached: true }).on('error', () => undefined).unref(); // prettier-ignore
+  const [program, ...args] =
+    process.platform === 'darwin' ? ['open'] : process.platform === 'win32' ? ['cmd', '/c', 'start', ''] : ['xdg-open'];
+  spawn(program as string, [...args, address], { stdio: 'ignore', detached: true })
+    .on('error', () => undefined)
+    .unref();
 }

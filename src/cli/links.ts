@@ -35,13 +35,14 @@ export function linksCommand(setCode: (code: number) => void): Command {
     .addHelpText(
       'after',
       '\nExamples:\n  tavrik links project check\n  tavrik links project set hero.button --section membership',
-    ) // prettier-ignore
+    )
     .action(async (project: string, given: string, link: string | undefined, options: Options) => {
       const terminal = openTerminal(options.json === true);
       const action = oneOf(given, ACTIONS, 'action');
       const { leadLink, linksOf } = await import('../flow/edit/links.js');
       if (action === 'set') {
-        if (link === undefined) throw new Problem('Which link?', action, 'Give the path of its field, as tavrik links PROJECT prints it.'); // prettier-ignore
+        if (link === undefined)
+          throw new Problem('Which link?', action, 'Give the path of its field, as tavrik links PROJECT prints it.');
         const address = leadLink(project, options.page, link, targetOf(options));
         return terminal.print(
           options.json ? JSON.stringify({ link, address }, null, 2) : `${link} leads to ${address}`,
@@ -55,7 +56,12 @@ export function linksCommand(setCode: (code: number) => void): Command {
           if (pages.length > 1) terminal.print(terminal.paint.bold(page));
           for (const one of action === 'check' ? links.filter(({ fault }) => fault) : links) show(one, terminal);
         }
-      if (action === 'check' && !options.json) terminal.print(faults.length ? `${faults.length} of ${pages.flatMap(({ links }) => links).length} links are wrong` : 'All links lead somewhere.'); // prettier-ignore
+      if (action === 'check' && !options.json)
+        terminal.print(
+          faults.length
+            ? `${faults.length} of ${pages.flatMap(({ links }) => links).length} links are wrong`
+            : 'All links lead somewhere.',
+        );
       if (action === 'check' && faults.length) setCode(EXIT.overLimit);
     });
 }
@@ -64,7 +70,11 @@ export function linksCommand(setCode: (code: number) => void): Command {
 function targetOf({ toPage, section, address, mail, telephone, file }: Options) {
   const alone = Object.entries({ address, mail, telephone, file }).filter(([, value]) => value !== undefined);
   if (alone.length > 1 || (alone.length === 1 && (toPage !== undefined || section !== undefined)))
-    throw new Problem('A link leads to one place.', 'set', 'Give one of --address, --mail, --telephone, --file, or --to-page and --section.'); // prettier-ignore
+    throw new Problem(
+      'A link leads to one place.',
+      'set',
+      'Give one of --address, --mail, --telephone, --file, or --to-page and --section.',
+    );
   return {
     ...(toPage === undefined ? {} : { page: toPage }),
     ...(section === undefined ? {} : { section }),
@@ -73,6 +83,8 @@ function targetOf({ toPage, section, address, mail, telephone, file }: Options) 
 }
 
 function show({ field, id, words, address, kind, newTab, fault }: FoundLink, { print, paint }: Terminal): void {
-  print(`${kind.padEnd(9)}  ${field ?? id}  ${words ? `“${words}”` : paint.dim('no words')}  ${address}${newTab ? paint.dim('  in a new tab') : ''}`); // prettier-ignore
+  print(
+    `${kind.padEnd(9)}  ${field ?? id}  ${words ? `“${words}”` : paint.dim('no words')}  ${address}${newTab ? paint.dim('  in a new tab') : ''}`,
+  );
   if (fault) print(`           ${paint.red(fault)}`);
 }

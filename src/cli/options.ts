@@ -43,5 +43,8 @@ export const JSON_OPTION = ['--json', 'print the result as JSON, for machines'] 
 
 /** The words of a list with commas; none without it. */
 export function listOf(text: string | undefined): string[] {
-  return (text ?? '').split(',').map((one) => one.trim()).filter(Boolean); // prettier-ignore
+  return (text ?? '')
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean);
 }

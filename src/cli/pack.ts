@@ -17,14 +17,14 @@ export function packCommand(): Command {
     .requiredOption(
       '--as <form>',
       'site: pages for any web server; templates: for a content management system; document: page documents, content, tokens',
-    ) // prettier-ignore
+    )
     .requiredOption('--out <file>', 'the package, a ZIP archive')
     .option('--only <list>', 'only these pages; of documents also parts and sections, by their names')
     .option(...JSON_OPTION)
     .addHelpText(
       'after',
       '\nExamples:\n  tavrik pack project --as document --out observatory.zip\n  tavrik pack project --as document --only membership --out membership.zip',
-    ) // prettier-ignore
+    )
     .action(async (project: string, options: Options) => {
       const { print, step, done, paint } = openTerminal(options.json === true);
       const as = oneOf(options.as, PACKAGE_FORMS, '--as');
@@ -33,7 +33,9 @@ export function packCommand(): Command {
       const packed = await pack(project, { as, out: options.out, only: listOf(options.only) });
       done();
       if (options.json) return print(JSON.stringify(packed, null, 2));
-      print(`${paint.bold(packed.file)}: ${packed.files} files, ${(packed.bytes / 1e6).toFixed(2)} MB, with ${packed.holds.join(', ')}`); // prettier-ignore
+      print(
+        `${paint.bold(packed.file)}: ${packed.files} files, ${(packed.bytes / 1e6).toFixed(2)} MB, with ${packed.holds.join(', ')}`,
+      );
       print(`Tried: installed into a fresh site, where ${packed.opened} addresses were opened and all were there.`);
     });
 }

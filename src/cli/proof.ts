@@ -33,7 +33,10 @@ export function proofCommand(setCode: (code: number) => void): Command {
     .addHelpText('after', '\nExample:\n  tavrik proof project --widths 1440,1100,390 --limit 2')
     .action(async (project: string, options: Options) => {
       const terminal = openTerminal(options.json === true);
-      const [{ prove }, { readSignIn }] = await Promise.all([import('../flow/proof/prove.js'), import('../flow/source/sign-in.js')]);
+      const [{ prove }, { readSignIn }] = await Promise.all([
+        import('../flow/proof/prove.js'),
+        import('../flow/source/sign-in.js'),
+      ]);
       const proof = await prove(project, {
         ...(options.page === undefined ? {} : { page: options.page }),
         widths: options.width === undefined ? undefined : readWidths(options.width),
@@ -95,7 +98,11 @@ const MOST_PRINTED = 12;
 export function showDifferences(proof: Proof, { print, paint }: Terminal): void {
   for (const { width, differences } of proof.widths) {
     if (differences.length === 0) continue;
-    print(paint.bold(`${width} px: ${differences.length} ${differences.length === 1 ? 'thing stands' : 'things stand'} otherwise`)); // prettier-ignore
+    print(
+      paint.bold(
+        `${width} px: ${differences.length} ${differences.length === 1 ? 'thing stands' : 'things stand'} otherwise`,
+      ),
+    );
     for (const { what, name, section, remedy } of differences.slice(0, MOST_PRINTED)) {
       const mend = remedy
         ? paint.dim(` [${remedy.property}${remedy.value === undefined ? '' : `: ${remedy.value}`}]`)
@@ -109,7 +116,12 @@ export function showDifferences(proof: Proof, { print, paint }: Terminal): void 
 
 /** Says what is wrong at other widths, and what keeps people out. */
 function showFurther({ sweep, barriers }: Proof, { print, paint }: Terminal): void {
-  if (sweep) print(sweep.length ? paint.bold(`Between the widths: ${sweep.length} faults`) : paint.green('Between the widths: nothing is wrong from 320 to 1920 px')); // prettier-ignore
+  if (sweep)
+    print(
+      sweep.length
+        ? paint.bold(`Between the widths: ${sweep.length} faults`)
+        : paint.green('Between the widths: nothing is wrong from 320 to 1920 px'),
+    );
   for (const { from, to, what, name, section } of (sweep ?? []).slice(0, MOST_PRINTED)) {
     const where = [section, name].filter(Boolean).join(' / ');
     print(`  ${from === to ? from : `${from} to ${to}`} px${where ? `  ${where}` : ''}: ${what}`);
@@ -117,6 +129,9 @@ function showFurther({ sweep, barriers }: Proof, { print, paint }: Terminal): vo
   if (!barriers) return;
   const { result, source, worse } = barriers;
   if (worse.length) print(paint.bold(`Accessibility: ${worse.length} rules are broken worse than in the source`));
-  else print(`Accessibility: ${source ? 'nothing worse than in the source' : 'the source cannot be looked at'}, ${result.length} rules broken`); // prettier-ignore
+  else
+    print(
+      `Accessibility: ${source ? 'nothing worse than in the source' : 'the source cannot be looked at'}, ${result.length} rules broken`,
+    );
   for (const { what, count, first } of source ? worse : result) print(`  ${what} (${count}, first ${first})`);
 }

@@ -29,23 +29,30 @@ export function reviseCommand(): Command {
       'a field that both changed, as home:membership.heading: what the new version says',
       several,
       [],
-    ) // prettier-ignore
+    )
     .option('--anyway', 'go on although little was found again, or artboards are missing')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
     .addHelpText(
       'after',
       '\nExamples:\n  tavrik revise project new-version/index.html --dry-run\n  tavrik revise project --undo',
-    ) // prettier-ignore
+    )
     .action(async (project: string, sources: readonly string[], options: Options) => {
       const terminal = openTerminal(options.json === true);
-      const [{ revise }, { undoRevision }] = await Promise.all([import('../flow/revise/revise.js'), import('../flow/revise/write.js')]); // prettier-ignore
+      const [{ revise }, { undoRevision }] = await Promise.all([
+        import('../flow/revise/revise.js'),
+        import('../flow/revise/write.js'),
+      ]);
       if (options.undo) {
-        if (sources.length) throw new Problem('To take a revision back needs no source.', '--undo', 'Leave the sources out.'); // prettier-ignore
+        if (sources.length)
+          throw new Problem('To take a revision back needs no source.', '--undo', 'Leave the sources out.');
         undoRevision(project);
-        return terminal.print(options.json ? JSON.stringify({ undone: true }) : 'The project is as it was before its last revision.'); // prettier-ignore
+        return terminal.print(
+          options.json ? JSON.stringify({ undone: true }) : 'The project is as it was before its last revision.',
+        );
       }
-      if (sources.length === 0) throw new Problem('The new version is missing.', 'revise', 'Name its files as convert takes them.'); // prettier-ignore
+      if (sources.length === 0)
+        throw new Problem('The new version is missing.', 'revise', 'Name its files as convert takes them.');
       const revised = await revise(project, sources, {
         dryRun: options.dryRun === true,
         anyway: options.anyway === true,
@@ -65,7 +72,9 @@ function linesOf(
   { paint }: Terminal,
 ): string[] {
   if (same) return ['Nothing is otherwise: the project stays as it is, byte for byte.'];
-  const end = isTrial ? 'Nothing was changed.' : `Taken in: prove it anew with ${paint.bold(`tavrik proof ${project}`)}. ${paint.bold(`tavrik revise ${project} --undo`)} takes it back.`; // prettier-ignore
+  const end = isTrial
+    ? 'Nothing was changed.'
+    : `Taken in: prove it anew with ${paint.bold(`tavrik proof ${project}`)}. ${paint.bold(`tavrik revise ${project} --undo`)} takes it back.`;
   return [
     ...pages.flatMap((page) => pageLines(page, paint)),
     ...addedPages.map((name) => `New page: ${name}`),
@@ -78,17 +87,38 @@ function linesOf(
 
 function pageLines(page: RevisedPage, paint: Terminal['paint']): string[] {
   const { changes, conflicts, parked, returned, newFields, doubts, elements } = page;
-  const count = (all: readonly unknown[] | number, one: string, many: string): string => { const n = typeof all === 'number' ? all : all.length; return `${n} ${n === 1 ? one : many}`; }; // prettier-ignore
+  const count = (all: readonly unknown[] | number, one: string, many: string): string => {
+    const n = typeof all === 'number' ? all : all.length;
+    return `${n} ${n === 1 ? one : many}`;
+  };
   return [
     `${paint.bold(page.page)}: ${countText(changes)} (${elements.matched} of ${elements.old} elements found again)`,
-    ...[...bySection(changes)].flatMap(([section, own]) => [`  ${paint.cyan(section || 'page')}`, ...own.map((one) => `    ${changeLine(one)}`)]), // prettier-ignore
-    ...(newFields.length ? [`  ${count(newFields, 'new field', 'new fields')}: ${newFields.slice(0, 6).join(', ')}${newFields.length > 6 ? ' …' : ''}`] : []), // prettier-ignore
-    ...(returned.length ? [`  ${count(returned, 'value is', 'values are')} back in place: ${returned.join(', ')}`] : []), // prettier-ignore
+    ...[...bySection(changes)].flatMap(([section, own]) => [
+      `  ${paint.cyan(section || 'page')}`,
+      ...own.map((one) => `    ${changeLine(one)}`),
+    ]),
+    ...(newFields.length
+      ? [
+          `  ${count(newFields, 'new field', 'new fields')}: ${newFields.slice(0, 6).join(', ')}${newFields.length > 6 ? ' …' : ''}`,
+        ]
+      : []),
+    ...(returned.length
+      ? [`  ${count(returned, 'value is', 'values are')} back in place: ${returned.join(', ')}`]
+      : []),
     ...Object.entries(parked).map(
       ([path, value]) => `  ${paint.yellow('kept aside')} ${path}: “${value.slice(0, 60)}”`,
     ),
-    ...conflicts.flatMap(({ path, before, ours, theirs }) => [`  ${paint.yellow('both changed')} ${path}; what was written stays`, `    it was    “${before ?? ''}”`, `    new       “${ours ?? ''}”`, `    written   “${theirs ?? ''}”`]), // prettier-ignore
+    ...conflicts.flatMap(({ path, before, ours, theirs }) => [
+      `  ${paint.yellow('both changed')} ${path}; what was written stays`,
+      `    it was    “${before ?? ''}”`,
+      `    new       “${ours ?? ''}”`,
+      `    written   “${theirs ?? ''}”`,
+    ]),
     ...doubts.map((one) => `  ${paint.yellow('not sure')} “${one.old}” is now “${one.now}” or “${one.or}”`),
-    ...(page.adjustments ? [`  ${paint.yellow(`${count(page.adjustments, 'correction', 'corrections')} of adjust.yaml ${page.adjustments === 1 ? 'means' : 'mean'} nothing now; they stay in the file`)}`] : []), // prettier-ignore
+    ...(page.adjustments
+      ? [
+          `  ${paint.yellow(`${count(page.adjustments, 'correction', 'corrections')} of adjust.yaml ${page.adjustments === 1 ? 'means' : 'mean'} nothing now; they stay in the file`)}`,
+        ]
+      : []),
   ];
 }

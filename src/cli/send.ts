@@ -87,12 +87,20 @@ async function toSite(
   terminal: Terminal,
   setCode: (code: number) => void,
 ): Promise<void> {
-  const [{ handOver, FORMS }, { PLACES }, { Sending }, { connectionTo }] = await Promise.all([import('../flow/publish/hand-over.js'), import('../flow/publish/plan.js'), import('../flow/publish/send.js'), import('../flow/publish/connection.js')]); // prettier-ignore
+  const [{ handOver, FORMS }, { PLACES }, { Sending }, { connectionTo }] = await Promise.all([
+    import('../flow/publish/hand-over.js'),
+    import('../flow/publish/plan.js'),
+    import('../flow/publish/send.js'),
+    import('../flow/publish/connection.js'),
+  ]);
   const place = oneOf(options.place, PLACES, '--place');
   const as = oneOf(options.as, FORMS, '--as');
   const only = listOf(options.only);
   const handed = project.endsWith('.zip') ? await handedOf(project) : handOver(project, { as, only });
-  const decided = new Map<string, Side>([...options.ours.map((one) => [one, 'ours'] as const), ...options.theirs.map((one) => [one, 'theirs'] as const)]); // prettier-ignore
+  const decided = new Map<string, Side>([
+    ...options.ours.map((one) => [one, 'ours'] as const),
+    ...options.theirs.map((one) => [one, 'theirs'] as const),
+  ]);
   const connection = await connectionTo(options.to, { ...sourcesOf(options) });
   const sending = new Sending(connection, handed);
   const meant = new Set([...only, ...(as === 'site' ? [] : [as])]);
@@ -102,19 +110,31 @@ async function toSite(
     meant,
     ...(options.onto === undefined ? {} : { onto: options.onto }),
   });
-  const open = plan.steps.flatMap(({ id, conflicts }) => conflicts.filter(({ path }) => !decided.has(`${id}:${path}`)).map((one) => ({ id, ...one }))); // prettier-ignore
+  const open = plan.steps.flatMap(({ id, conflicts }) =>
+    conflicts.filter(({ path }) => !decided.has(`${id}:${path}`)).map((one) => ({ id, ...one })),
+  );
   if (!options.json) for (const line of planLines(plan, terminal)) terminal.print(line);
   if (options.dryRun) {
     if (options.json) terminal.print(JSON.stringify({ plan: toldPlan(plan), undecided: open }, null, 2));
   } else {
     await agree(options, connection.address);
-    const sent = await sending.send(plan, options.publish === true, (what, share) => terminal.step(`${Math.round(share * 100)} % ${what}`)); // prettier-ignore
+    const sent = await sending.send(plan, options.publish === true, (what, share) =>
+      terminal.step(`${Math.round(share * 100)} % ${what}`),
+    );
     terminal.done();
-    terminal.print(options.json ? JSON.stringify({ plan: toldPlan(plan), sent, undecided: open }, null, 2) : sentLine(sent, connection.address, terminal)); // prettier-ignore
+    terminal.print(
+      options.json
+        ? JSON.stringify({ plan: toldPlan(plan), sent, undecided: open }, null, 2)
+        : sentLine(sent, connection.address, terminal),
+    );
   }
   if (open.length === 0) return;
   setCode(EXIT.overLimit);
-  terminal.say(terminal.paint.yellow(`${open.length} ${open.length === 1 ? 'field was' : 'fields were'} changed on both sides and ${open.length === 1 ? 'stays' : 'stay'} as the site has ${open.length === 1 ? 'it' : 'them'}. Decide with --ours ${open[0]?.id}:${open[0]?.path} or --theirs.`)); // prettier-ignore
+  terminal.say(
+    terminal.paint.yellow(
+      `${open.length} ${open.length === 1 ? 'field was' : 'fields were'} changed on both sides and ${open.length === 1 ? 'stays' : 'stay'} as the site has ${open.length === 1 ? 'it' : 'them'}. Decide with --ours ${open[0]?.id}:${open[0]?.path} or --theirs.`,
+    ),
+  );
 }
 
 /** What a package of documents hands over. @throws Problem */
@@ -134,19 +154,33 @@ function sourcesOf({ tokenFile, json }: Options): { file?: string; environment?:
   return {
     ...(tokenFile === undefined ? {} : { file: tokenFile }),
     ...(environment ? { environment } : {}),
-    ...(canAsk ? { ask: async () => (await import('@inquirer/prompts')).password({ message: 'Token of the site' }) } : {}), // prettier-ignore
+    ...(canAsk
+      ? { ask: async () => (await import('@inquirer/prompts')).password({ message: 'Token of the site' }) }
+      : {}),
   };
 }
 
 /** @throws Problem if nobody is there who could agree, or somebody does not */
 async function agree({ yes, json }: Options, where: string): Promise<void> {
   if (yes) return;
-  if (json || process.stdin.isTTY !== true) throw new Problem('Nobody is here to be asked. Nothing was sent.', where, 'Add --yes to do it, or --dry-run to see it.'); // prettier-ignore
+  if (json || process.stdin.isTTY !== true)
+    throw new Problem(
+      'Nobody is here to be asked. Nothing was sent.',
+      where,
+      'Add --yes to do it, or --dry-run to see it.',
+    );
   const { confirm } = await import('@inquirer/prompts');
   if (!(await confirm({ message: 'Do this?', default: false }))) throw new Problem('Nothing was sent.', where);
 }
 
-const DOES: Readonly<Record<Step['does'], string>> = { new: 'new', change: 'changed', nothing: 'as it is there', keep: 'the site keeps its own', replace: 'in the place of what is there', append: 'gets the sections at its end' }; // prettier-ignore
+const DOES: Readonly<Record<Step['does'], string>> = {
+  new: 'new',
+  change: 'changed',
+  nothing: 'as it is there',
+  keep: 'the site keeps its own',
+  replace: 'in the place of what is there',
+  append: 'gets the sections at its end',
+};
 
 function planLines(plan: Plan, { paint }: Terminal): string[] {
   const wide = Math.max(...plan.steps.map(({ id }) => id.length));
@@ -158,17 +192,27 @@ function planLines(plan: Plan, { paint }: Terminal): string[] {
       `        ours    ${quoted(ours)}`,
       `        theirs  ${quoted(theirs)}`,
     ]),
-    ...step.lost.map(({ path, value }) => `      ${paint.yellow('no place any more')} ${path}: the site says ${quoted(value)}; it stays in the history of the page`), // prettier-ignore
+    ...step.lost.map(
+      ({ path, value }) =>
+        `      ${paint.yellow('no place any more')} ${path}: the site says ${quoted(value)}; it stays in the history of the page`,
+    ),
   ]);
   const size = plan.files.reduce((sum, { bytes }) => sum + bytes.length, 0);
-  const files = plan.files.length ? `${plan.files.length} ${plan.files.length === 1 ? 'file' : 'files'} to send, ${(size / 1e6).toFixed(1)} MB` : 'All files are there'; // prettier-ignore
+  const files = plan.files.length
+    ? `${plan.files.length} ${plan.files.length === 1 ? 'file' : 'files'} to send, ${(size / 1e6).toFixed(1)} MB`
+    : 'All files are there';
   return ['What will happen:', ...lines, `  ${files}${plan.tokens ? '; colours and text styles change' : ''}`];
 }
 
 function detail({ does, ours, theirs, layout }: Step): string {
   if (does !== 'change') return '';
-  const count = (all: readonly string[], what: string): string[] => (all.length ? [`${all.length} ${all.length === 1 ? 'field' : 'fields'} ${what}`] : []); // prettier-ignore
-  const told = [...(layout ? ['new layout'] : []), ...count(ours, 'of the project'), ...count(theirs, 'as edited there stay')]; // prettier-ignore
+  const count = (all: readonly string[], what: string): string[] =>
+    all.length ? [`${all.length} ${all.length === 1 ? 'field' : 'fields'} ${what}`] : [];
+  const told = [
+    ...(layout ? ['new layout'] : []),
+    ...count(ours, 'of the project'),
+    ...count(theirs, 'as edited there stay'),
+  ];
   return told.length ? `: ${told.join(', ')}` : '';
 }
 
@@ -178,12 +222,19 @@ function quoted(text: string | undefined): string {
 }
 
 function toldPlan({ steps, files, tokens }: Plan): object {
-  return { items: steps.map(({ put: _, ...step }) => step), files: files.map(({ path, bytes }) => ({ path, bytes: bytes.length })), tokens }; // prettier-ignore
+  return {
+    items: steps.map(({ put: _, ...step }) => step),
+    files: files.map(({ path, bytes }) => ({ path, bytes: bytes.length })),
+    tokens,
+  };
 }
 
 function sentLine({ items, files, published }: Sent, address: string, { paint }: Terminal): string {
-  const what = items.length || files ? `${items.length} ${items.length === 1 ? 'item' : 'items'} and ${files} ${files === 1 ? 'file' : 'files'} sent` : 'Nothing had to be sent'; // prettier-ignore
-  return `${what}${published.length ? `, ${published.length} published` : ''}. Edit it at ${paint.bold(`${address}/edit`)}`; // prettier-ignore
+  const what =
+    items.length || files
+      ? `${items.length} ${items.length === 1 ? 'item' : 'items'} and ${files} ${files === 1 ? 'file' : 'files'} sent`
+      : 'Nothing had to be sent';
+  return `${what}${published.length ? `, ${published.length} published` : ''}. Edit it at ${paint.bold(`${address}/edit`)}`;
 }
 
 async function toServer(
@@ -194,11 +245,20 @@ async function toServer(
 ): Promise<void> {
   const { toFolder } = await import('../flow/publish/webdav.js');
   const { readSecret } = await import('../flow/publish/connection.js');
-  const { plan, send } = await toFolder(project, options.to, readSecret(options.tokenFile, process.env['TAVRIK_TOKEN'])); // prettier-ignore
-  if (!options.json) terminal.print(`What will happen: ${plan.put.length} files are sent, ${plan.take.length} are taken away.`); // prettier-ignore
+  const { plan, send } = await toFolder(
+    project,
+    options.to,
+    readSecret(options.tokenFile, process.env['TAVRIK_TOKEN']),
+  );
+  if (!options.json)
+    terminal.print(`What will happen: ${plan.put.length} files are sent, ${plan.take.length} are taken away.`);
   if (plan.edited.length && options.place !== 'replace') {
     setCode(EXIT.overLimit);
-    terminal.print(options.json ? JSON.stringify(plan, null, 2) : `Somebody changed these on the server since they were sent: ${plan.edited.join(', ')}. Nothing was sent.\nTake the changes into content/, or send over them with --place replace.`); // prettier-ignore
+    terminal.print(
+      options.json
+        ? JSON.stringify(plan, null, 2)
+        : `Somebody changed these on the server since they were sent: ${plan.edited.join(', ')}. Nothing was sent.\nTake the changes into content/, or send over them with --place replace.`,
+    );
     return;
   }
   if (!options.dryRun) {
@@ -206,16 +266,27 @@ async function toServer(
     await send((file, share) => terminal.step(`${Math.round(share * 100)} % ${file}`));
     terminal.done();
   }
-  terminal.print(options.json ? JSON.stringify(plan, null, 2) : options.dryRun ? 'Nothing was sent.' : `Sent to ${options.to}`); // prettier-ignore
+  terminal.print(
+    options.json ? JSON.stringify(plan, null, 2) : options.dryRun ? 'Nothing was sent.' : `Sent to ${options.to}`,
+  );
 }
 
 async function toGit(project: string, options: Options, terminal: Terminal): Promise<void> {
   const { toRepository } = await import('../flow/publish/repository.js');
   const { branch, folder, message } = options;
-  const made = await toRepository(project, options.to, { folder, message, ...(branch === undefined ? {} : { branch }) }); // prettier-ignore
+  const made = await toRepository(project, options.to, {
+    folder,
+    message,
+    ...(branch === undefined ? {} : { branch }),
+  });
   try {
     const { changes } = made.plan;
-    if (!options.json) terminal.print(changes.length ? ['What will be committed:', ...changes.map((one) => `  ${one}`)].join('\n') : 'Nothing changed: no commit is made.'); // prettier-ignore
+    if (!options.json)
+      terminal.print(
+        changes.length
+          ? ['What will be committed:', ...changes.map((one) => `  ${one}`)].join('\n')
+          : 'Nothing changed: no commit is made.',
+      );
     let commit: string | undefined;
     if (!options.dryRun && changes.length) {
       await agree(options, options.to);

@@ -40,14 +40,17 @@ async function openAsker(terminal: Terminal): Promise<Asker> {
     try {
       return await question;
     } catch (error) {
-      if ((error as Error).name === 'ExitPromptError') throw new Problem('It was stopped; nothing was written.', 'start', 'Begin again when you like.'); // prettier-ignore
+      if ((error as Error).name === 'ExitPromptError')
+        throw new Problem('It was stopped; nothing was written.', 'start', 'Begin again when you like.');
       throw error;
     }
   };
   return {
     text: (message, usual, check) => {
       terminal.done();
-      return asked(input({ message, ...(usual ? { default: usual } : {}), validate: (answer) => check(answer) ?? true }, context)); // prettier-ignore
+      return asked(
+        input({ message, ...(usual ? { default: usual } : {}), validate: (answer) => check(answer) ?? true }, context),
+      );
     },
     pick: (message, choices) => {
       terminal.done();

@@ -75,8 +75,18 @@ function show(page: PageSurvey, terminal: Terminal): void {
   print(`${paint.bold(page.page)} ${page.title ? `“${page.title}”` : 'has no title'}`);
   line('screens', page.screens.map(({ width, height }) => `${width} × ${height} px`).join(', '));
   line('sections', (page.screens[0]?.sections ?? []).map(({ name }) => name).join(' · '));
-  line('elements', Object.entries(page.kinds).map(([kind, count]) => `${count} ${kind}`).join(', ')); // prettier-ignore
-  line('fonts', page.fonts.map(({ family, weights, there }) => `${family} (${weights.join(', ')})${there ? '' : ' missing'}`).join(', ')); // prettier-ignore
+  line(
+    'elements',
+    Object.entries(page.kinds)
+      .map(([kind, count]) => `${count} ${kind}`)
+      .join(', '),
+  );
+  line(
+    'fonts',
+    page.fonts
+      .map(({ family, weights, there }) => `${family} (${weights.join(', ')})${there ? '' : ' missing'}`)
+      .join(', '),
+  );
   line('colours', used(page.colours.map(({ value, count }) => `${value} ${count} ×`)));
   line('text styles', used(page.textStyles.map(({ value, count }) => `${value} ${count} ×`)));
   line('distances', used(page.spacings.map(({ value, count }) => `${value} px ${count} ×`)));
@@ -94,7 +104,11 @@ function used(values: readonly string[]): string {
 }
 
 function showFindings({ findings }: PageSurvey, { print, paint }: Terminal): void {
-  const colours: Readonly<Record<Severity, (text: string) => string>> = { fault: paint.red, risk: paint.yellow, note: paint.dim }; // prettier-ignore
+  const colours: Readonly<Record<Severity, (text: string) => string>> = {
+    fault: paint.red,
+    risk: paint.yellow,
+    note: paint.dim,
+  };
   const counts = new Map<string, number>();
   for (const { severity, code, name, what, screen } of findings) {
     const count = (counts.get(`${severity}${code}`) ?? 0) + 1;

@@ -68,7 +68,9 @@ async function perform(
   const changed = (made: Changed): Done => ({ result: made, words: () => showChanged(made, print) });
   switch (action) {
     case 'list': {
-      const tokens = flow.listTokens(project).filter((one) => path === undefined || one.path === path || one.path.startsWith(`${path}.`)); // prettier-ignore
+      const tokens = flow
+        .listTokens(project)
+        .filter((one) => path === undefined || one.path === path || one.path.startsWith(`${path}.`));
       return { result: { tokens: tokens.map(plain) }, words: () => showTokens(tokens, print, paint) };
     }
     case 'show': {
@@ -83,18 +85,34 @@ async function perform(
       need(values[0], 'other token');
       return changed(flow.merge(project, need(path, 'token'), values));
     case 'split':
-      return changed(flow.split(project, need(path, 'token'), need(values[0], 'name'), need(options.in, 'place (--in)').split(','))); // prettier-ignore
+      return changed(
+        flow.split(project, need(path, 'token'), need(values[0], 'name'), need(options.in, 'place (--in)').split(',')),
+      );
     case 'gather': {
       const near = distance(options.near, '--near');
-      const made = await flow.gather(project, near, { ...(options.browser === undefined ? {} : { browser: options.browser }), progress: step }); // prettier-ignore
+      const made = await flow.gather(project, near, {
+        ...(options.browser === undefined ? {} : { browser: options.browser }),
+        progress: step,
+      });
       const share = (value: number): string => `${(value * 100).toFixed(2)} %`;
-      const words = (): void => print(`${made.before} tokens before, ${made.after} with colours within ${near} of each other as one; a person would see ${share(made.seen[0])} of the page differ before, ${share(made.seen[1])} then: ${made.kept ? 'kept' : 'taken back'}`); // prettier-ignore
+      const words = (): void =>
+        print(
+          `${made.before} tokens before, ${made.after} with colours within ${near} of each other as one; a person would see ${share(made.seen[0])} of the page differ before, ${share(made.seen[1])} then: ${made.kept ? 'kept' : 'taken back'}`,
+        );
       return { result: made, words };
     }
     case 'match': {
-      const made = flow.match(project, need(path, 'file'), distance(options.within, '--within'), options.dryRun === true); // prettier-ignore
+      const made = flow.match(
+        project,
+        need(path, 'file'),
+        distance(options.within, '--within'),
+        options.dryRun === true,
+      );
       const words = (): void => {
-        for (const one of made.proposals) print(`${one.path.padEnd(26)} ${one.value.padEnd(10)} ${one.nearest.padEnd(26)} ${one.nearestValue.padEnd(10)} ${one.distance.toFixed(one.distance ? 1 : 0).padStart(5)}${one.taken ? paint.green('  taken') : ''}`); // prettier-ignore
+        for (const one of made.proposals)
+          print(
+            `${one.path.padEnd(26)} ${one.value.padEnd(10)} ${one.nearest.padEnd(26)} ${one.nearestValue.padEnd(10)} ${one.distance.toFixed(one.distance ? 1 : 0).padStart(5)}${one.taken ? paint.green('  taken') : ''}`,
+          );
       };
       return { result: made, words };
     }
@@ -114,7 +132,11 @@ const FARTHEST = 20;
 function distance(text: string | undefined, option: string): number {
   const value = Number(text);
   if (text !== undefined && text.trim() !== '' && value >= 0 && value <= FARTHEST) return value;
-  throw new Problem(`"${text ?? ''}" is no distance of colours.`, option, `Give a number from 0 to ${FARTHEST}; about 2 is just visible.`); // prettier-ignore
+  throw new Problem(
+    `"${text ?? ''}" is no distance of colours.`,
+    option,
+    `Give a number from 0 to ${FARTHEST}; about 2 is just visible.`,
+  );
 }
 
 function valueOf({ token }: UsedToken): string {
@@ -128,7 +150,14 @@ function valueOf({ token }: UsedToken): string {
 
 function plain(one: UsedToken): unknown {
   const { path, token, places } = one;
-  return { path, value: token.value, ...(token.dark === undefined ? {} : { dark: token.dark }), from: token.from, uses: places.length, places }; // prettier-ignore
+  return {
+    path,
+    value: token.value,
+    ...(token.dark === undefined ? {} : { dark: token.dark }),
+    from: token.from,
+    uses: places.length,
+    places,
+  };
 }
 
 function showTokens(tokens: readonly UsedToken[], print: (line: string) => void, paint: Terminal['paint']): void {
@@ -152,5 +181,9 @@ function others({ group, value, from }: Token): string[] {
 
 function showChanged({ tokens, declarations }: Changed, print: (line: string) => void): void {
   for (const one of tokens) print(`${one.path}  ${valueOf(one)}  ${one.places.length} ×`);
-  print(declarations ? `${declarations} ${declarations === 1 ? 'declaration says' : 'declarations say'} another value now` : 'The look is the same.'); // prettier-ignore
+  print(
+    declarations
+      ? `${declarations} ${declarations === 1 ? 'declaration says' : 'declarations say'} another value now`
+      : 'The look is the same.',
+  );
 }

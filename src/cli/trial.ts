@@ -52,12 +52,22 @@ function showTried(
     print(
       `${faults.length ? paint.red('breaks') : paint.green('fine  ')}  ${what}${faults.length ? `: ${faults.length}` : ''}`,
     );
-    for (const one of faults.slice(0, MOST)) print(paint.dim(`          ${one.width ? `${one.width} px  ` : ''}${[one.section, one.name].filter(Boolean).join(' / ')}: ${one.what}${one.path ? ` (${one.path})` : ''}`)); // prettier-ignore
+    for (const one of faults.slice(0, MOST))
+      print(
+        paint.dim(
+          `          ${one.width ? `${one.width} px  ` : ''}${[one.section, one.name].filter(Boolean).join(' / ')}: ${one.what}${one.path ? ` (${one.path})` : ''}`,
+        ),
+      );
   }
   for (const { path, longest, faults } of limits)
-    print(`${mended ? paint.green('limited') : paint.yellow('would limit')}  ${path}: at most ${longest} letters (${faults} fewer)`); // prettier-ignore
+    print(
+      `${mended ? paint.green('limited') : paint.yellow('would limit')}  ${path}: at most ${longest} letters (${faults} fewer)`,
+    );
   for (const { why, adjustments, faults } of mends) {
-    const done = adjustments.map(({ style, element, property, value }) => `${style === undefined ? `element ${element ?? ''}` : `.${style}`} ${property}: ${value}`); // prettier-ignore
+    const done = adjustments.map(
+      ({ style, element, property, value }) =>
+        `${style === undefined ? `element ${element ?? ''}` : `.${style}`} ${property}: ${value}`,
+    );
     print(
       `${mended ? paint.green('mended') : paint.yellow('would mend')}  ${why}: ${done.join('; ')} (${faults === 0 ? 'scrolls less' : `${faults} fewer`})`,
     );

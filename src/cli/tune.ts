@@ -64,7 +64,11 @@ export function showTuned(
       `${paint.green(`step ${step}`)}  ${width} px  ${where}: ${what} → ${done} ${paint.dim(`(${Math.round(was)} → ${Math.round(is)})`)}`,
     );
   }
-  print(steps.length ? `${steps.length} corrections; off by ${Math.round(before)} before, ${Math.round(after)} now` : 'Nothing was found that a correction would better.'); // prettier-ignore
+  print(
+    steps.length
+      ? `${steps.length} corrections; off by ${Math.round(before)} before, ${Math.round(after)} now`
+      : 'Nothing was found that a correction would better.',
+  );
   if (left.length === 0) return;
   print(`${left.length} ${left.length === 1 ? 'thing is' : 'things are'} left`);
   for (const { width, name, section, what, why } of left.slice(0, MOST_LEFT))

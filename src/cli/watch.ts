@@ -25,7 +25,10 @@ export function watchCommand(): Command {
     .action(async (project: string, options: Options) => {
       const terminal = openTerminal(options.json === true);
       const port = readPort(options.port);
-      const [{ watchProject }, { readSignIn }] = await Promise.all([import('../flow/watch/watch.js'), import('../flow/source/sign-in.js')]); // prettier-ignore
+      const [{ watchProject }, { readSignIn }] = await Promise.all([
+        import('../flow/watch/watch.js'),
+        import('../flow/source/sign-in.js'),
+      ]);
       const watching = await watchProject(project, {
         port,
         ...(options.browser === undefined ? {} : { browser: options.browser }),
@@ -33,7 +36,11 @@ export function watchCommand(): Command {
         tell: options.json ? (state) => terminal.print(JSON.stringify(state)) : (state) => tell(state, terminal),
       });
       const { address } = watching;
-      terminal.print(options.json ? JSON.stringify({ address }) : `Watching ${project} at ${terminal.paint.bold(address)} Ctrl-C ends it.`); // prettier-ignore
+      terminal.print(
+        options.json
+          ? JSON.stringify({ address })
+          : `Watching ${project} at ${terminal.paint.bold(address)} Ctrl-C ends it.`,
+      );
       await new Promise<void>((done) => {
         process.once('SIGINT', done);
         process.once('SIGTERM', done);

@@ -20,12 +20,17 @@ export interface ToldChanges {
 /** What changed since an item was published, in the order of the page. An entry more or less is one change, by its title. */
 export function changesOf({ store, shower }: Context, item: ItemRecord): ToldChanges {
   const { settings, fields } = store.items.changes(item);
-  const [before, now] = [store.items.state(item, 'published'), store.items.draft(item)].map((state) => flatten(state?.content ?? {})) as [FlatContent, FlatContent]; // prettier-ignore
+  const [before, now] = [store.items.state(item, 'published'), store.items.draft(item)].map((state) =>
+    flatten(state?.content ?? {}),
+  ) as [FlatContent, FlatContent];
   const regions = shower.regions(item, store.items.draft(item));
   const isInside = insideOf(before, now);
-  const told = fields.filter(({ path }) => !isInside(path)).map((change): ToldChange => ({ ...asTitles(change, before, now), label: labelOf(regions, change.path) })); // prettier-ignore
+  const told = fields
+    .filter(({ path }) => !isInside(path))
+    .map((change): ToldChange => ({ ...asTitles(change, before, now), label: labelOf(regions, change.path) }));
   const order = [...now.values.keys(), ...before.values.keys()];
-  const place = ({ path }: ContentChange): number => order.findIndex((one) => one === path || one.startsWith(`${path}.`)); // prettier-ignore
+  const place = ({ path }: ContentChange): number =>
+    order.findIndex((one) => one === path || one.startsWith(`${path}.`));
   return { settings, fields: told.sort((a, b) => place(a) - place(b)) };
 }
 
@@ -41,7 +46,11 @@ function insideOf(before: FlatContent, now: FlatContent): (path: string) => bool
 /** A list is told by the titles of its entries. */
 function asTitles(change: ContentChange, before: FlatContent, now: FlatContent): ContentChange {
   const { path } = change;
-  const say = (content: FlatContent): string | undefined => content.lists.get(path)?.map((id) => titleOf(`${path}.${id}`, content) || id).join('\n'); // prettier-ignore
+  const say = (content: FlatContent): string | undefined =>
+    content.lists
+      .get(path)
+      ?.map((id) => titleOf(`${path}.${id}`, content) || id)
+      .join('\n');
   const [a, b] = [say(before), say(now)];
   if (a === undefined && b === undefined) return change;
   return { path, ...(a === undefined ? {} : { before: a }), ...(b === undefined ? {} : { now: b }) };

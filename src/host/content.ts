@@ -22,7 +22,8 @@ export function readContent(given: unknown): Content {
   let count = 0;
   const check = (value: unknown, path: string, depth: number): Value => {
     count += 1;
-    if (count > MOST_VALUES) throw new Refusal(422, 'This is more than a page can hold.', `These are more than ${MOST_VALUES} values.`); // prettier-ignore
+    if (count > MOST_VALUES)
+      throw new Refusal(422, 'This is more than a page can hold.', `These are more than ${MOST_VALUES} values.`);
     if (depth > DEEPEST) throw wrong(path, 'is too deep');
     if (typeof value === 'string' && value.length <= LONGEST) return value;
     if (typeof value === 'string') throw wrong(path, `is longer than ${LONGEST} letters`);
@@ -35,9 +36,11 @@ export function readContent(given: unknown): Content {
       }),
     );
   };
-  if (typeof given !== 'object' || given === null || Array.isArray(given)) throw wrong('content', 'is no group of sections'); // prettier-ignore
+  if (typeof given !== 'object' || given === null || Array.isArray(given))
+    throw wrong('content', 'is no group of sections');
   const content = check(given, 'content', 0) as Content;
-  for (const [name, section] of Object.entries(content)) if (typeof section !== 'object' || Array.isArray(section)) throw wrong(name, 'is no section with fields'); // prettier-ignore
+  for (const [name, section] of Object.entries(content))
+    if (typeof section !== 'object' || Array.isArray(section)) throw wrong(name, 'is no section with fields');
   return content;
 }
 
@@ -73,7 +76,10 @@ export function patched(
   const document = context.shower.document(state);
   const now = document ? wholeFlat(document, state.content) : flatten(state.content);
   const strange = Object.keys(edits).filter((path) => !now.values.has(path));
-  if (strange.length) throw new Refusal(422, 'There is no such field.', `${item.id} has no field ${strange.join(', ')}.`, { fields: strange }); // prettier-ignore
+  if (strange.length)
+    throw new Refusal(422, 'There is no such field.', `${item.id} has no field ${strange.join(', ')}.`, {
+      fields: strange,
+    });
   const values = new Map([...now.values, ...Object.entries(edits)]);
   return document ? checked(context, document, { ...now, values }, now) : nest({ ...now, values });
 }
@@ -88,8 +94,16 @@ function checked(
   content: FlatContent,
   before: FlatContent = NOTHING,
 ): Content {
-  const faults = faultsOf(context, document, content).filter(({ wrong: isWrong, path }) => isWrong && differs(path, content, before)); // prettier-ignore
-  if (faults.length) throw new Refusal(422, 'Some fields cannot be kept like this.', faults.map(({ path, what }) => `${path}: ${what}.`).join(' '), { fields: faults.map(({ path, what }) => ({ path, what })) }); // prettier-ignore
+  const faults = faultsOf(context, document, content).filter(
+    ({ wrong: isWrong, path }) => isWrong && differs(path, content, before),
+  );
+  if (faults.length)
+    throw new Refusal(
+      422,
+      'Some fields cannot be kept like this.',
+      faults.map(({ path, what }) => `${path}: ${what}.`).join(' '),
+      { fields: faults.map(({ path, what }) => ({ path, what })) },
+    );
   return wholeContent(document, nest(content));
 }
 
@@ -109,5 +123,7 @@ export function differs(path: string, one: FlatContent, other: FlatContent): boo
 export function faultsOf({ store }: Context, document: PageDocument, content: FlatContent): ContentFault[] {
   const nested = nest(content);
   const files = new Set(assetsIn(nested).filter((path) => store.media.find(assetName(path))));
-  return checkContent(document, regionsOf(document), nested, files).filter(({ path }) => content.values.get(path)?.startsWith('#') !== true); // prettier-ignore
+  return checkContent(document, regionsOf(document), nested, files).filter(
+    ({ path }) => content.values.get(path)?.startsWith('#') !== true,
+  );
 }

@@ -14,12 +14,35 @@ export interface ProblemDetails {
 
 /** What went wrong, as problem details. Of what is a fault of ours nothing is told. */
 export function detailsOf(error: unknown): ProblemDetails & Readonly<Record<string, unknown>> {
-  if (error instanceof Refusal) return { type: 'about:blank', title: error.title, status: error.status, detail: error.detail, ...error.more }; // prettier-ignore
-  if (error instanceof Problem) return { type: 'about:blank', title: error.what, status: 422, detail: [error.where, error.todo].filter(Boolean).join(': ') }; // prettier-ignore
+  if (error instanceof Refusal)
+    return { type: 'about:blank', title: error.title, status: error.status, detail: error.detail, ...error.more };
+  if (error instanceof Problem)
+    return {
+      type: 'about:blank',
+      title: error.what,
+      status: 422,
+      detail: [error.where, error.todo].filter(Boolean).join(': '),
+    };
   const { statusCode = 500, validation, message } = error as FastifyError;
-  if (validation) return { type: 'about:blank', title: 'The request is not as it should be.', status: 400, detail: message, errors: validation.map(({ instancePath, message: what }) => ({ pointer: `#${instancePath}`, detail: what ?? '' })) }; // prettier-ignore
-  if (statusCode < 500) return { type: 'about:blank', title: 'The request cannot be read.', status: statusCode, detail: message }; // prettier-ignore
-  return { type: 'about:blank', title: 'Something went wrong that should not have.', status: 500, detail: 'Nothing was changed. The log of the host says more.' }; // prettier-ignore
+  if (validation)
+    return {
+      type: 'about:blank',
+      title: 'The request is not as it should be.',
+      status: 400,
+      detail: message,
+      errors: validation.map(({ instancePath, message: what }) => ({
+        pointer: `#${instancePath}`,
+        detail: what ?? '',
+      })),
+    };
+  if (statusCode < 500)
+    return { type: 'about:blank', title: 'The request cannot be read.', status: statusCode, detail: message };
+  return {
+    type: 'about:blank',
+    title: 'Something went wrong that should not have.',
+    status: 500,
+    detail: 'Nothing was changed. The log of the host says more.',
+  };
 }
 
 export function answerProblem(error: unknown, request: FastifyRequest, reply: FastifyReply): void {

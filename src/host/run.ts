@@ -50,8 +50,14 @@ export async function runHost(
   } catch (error) {
     store.close();
     const { code } = error as NodeJS.ErrnoException;
-    if (code === 'EADDRINUSE') throw new Problem(`Port ${port} is taken.`, '--port', 'Give another one, or end what has it.'); // prettier-ignore
-    if (code === 'EADDRNOTAVAIL' || code === 'EACCES' || code === 'ENOTFOUND') throw new Problem(`It cannot listen on ${listen}:${port}.`, '--listen', 'Give an address of this machine, as 0.0.0.0.'); // prettier-ignore
+    if (code === 'EADDRINUSE')
+      throw new Problem(`Port ${port} is taken.`, '--port', 'Give another one, or end what has it.');
+    if (code === 'EADDRNOTAVAIL' || code === 'EACCES' || code === 'ENOTFOUND')
+      throw new Problem(
+        `It cannot listen on ${listen}:${port}.`,
+        '--listen',
+        'Give an address of this machine, as 0.0.0.0.',
+      );
     throw error;
   }
 }

@@ -73,18 +73,28 @@ export async function buildHost(
     /* Another name that leads to this machine is a page elsewhere that wants in (DNS rebinding). */
     if (names && !names.includes(hostname)) throw new Refusal(421, 'This host is not known by that name.', hostname);
   });
-  await app.register(helmet, { contentSecurityPolicy: { useDefaults: false, directives: EDIT_POLICY }, crossOriginEmbedderPolicy: false, hsts: false, xFrameOptions: false, referrerPolicy: { policy: 'same-origin' } }); // prettier-ignore
+  await app.register(helmet, {
+    contentSecurityPolicy: { useDefaults: false, directives: EDIT_POLICY },
+    crossOriginEmbedderPolicy: false,
+    hsts: false,
+    xFrameOptions: false,
+    referrerPolicy: { policy: 'same-origin' },
+  });
   await app.register(cookie);
   app.setErrorHandler(answerProblem);
   await app.register(api, { prefix: API, context });
   await app.register(async (edit) => {
     edit.setErrorHandler(editProblem);
-    edit.addContentTypeParser('application/x-www-form-urlencoded', { parseAs: 'string' }, (_, body, done) => done(null, Object.fromEntries(new URLSearchParams(String(body))))); // prettier-ignore
+    edit.addContentTypeParser('application/x-www-form-urlencoded', { parseAs: 'string' }, (_, body, done) =>
+      done(null, Object.fromEntries(new URLSearchParams(String(body)))),
+    );
     await edit.register(rateLimit, { global: false });
     sessionRoutes(edit, context);
     if (codes) phoneRoutes(edit, context, codes);
     await edit.register(async (inside) => {
-      await inside.register(multipart, { limits: { fileSize: LARGEST_CHOSEN, fields: MOST_FIELDS, fieldSize: 200_000, parts: MOST_FIELDS * 2 } }); // prettier-ignore
+      await inside.register(multipart, {
+        limits: { fileSize: LARGEST_CHOSEN, fields: MOST_FIELDS, fieldSize: 200_000, parts: MOST_FIELDS * 2 },
+      });
       inside.addHook('preHandler', sessionGuard(context));
       editRoutes(inside, context);
     });

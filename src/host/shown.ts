@@ -134,7 +134,10 @@ export class Shower {
 
   /** Paths of the menus of an item: lists of links in its navigation. */
   menus(item: ItemRecord, state: ItemState): string[] {
-    const visit = (fields: readonly Field[]): string[] => fields.flatMap((field) => (field.type === 'menu' || isLinks(field) ? [field.path] : field.type === 'list' ? [] : visit(field.fields ?? []))); // prettier-ignore
+    const visit = (fields: readonly Field[]): string[] =>
+      fields.flatMap((field) =>
+        field.type === 'menu' || isLinks(field) ? [field.path] : field.type === 'list' ? [] : visit(field.fields ?? []),
+      );
     return this.regions(item, state).flatMap(({ fields }) => visit(fields));
   }
 
@@ -149,7 +152,10 @@ export class Shower {
     if (this.sheets.size >= MOST_KEPT) this.sheets.clear();
     this.sheets.set(name, css);
     const file = state.path === undefined ? {} : { file: state.path };
-    const html = renderHtml(page, `/-/sheets/${name}.css`, file).replace(/(href|src|content)="(assets\/|site\.webmanifest)/g, '$1="/$2'); // prettier-ignore
+    const html = renderHtml(page, `/-/sheets/${name}.css`, file).replace(
+      /(href|src|content)="(assets\/|site\.webmanifest)/g,
+      '$1="/$2',
+    );
     return { html, css, etag: `"${sha256(html).slice(0, 24)}"` };
   }
 
@@ -182,7 +188,11 @@ export class Shower {
   /** Says everything that a page is made of: versions of its own and of what stands around it. */
   private keyOf(item: ItemRecord, state: ItemState, which: Showing['which'], marked: boolean): string {
     const { items, settings } = this.store;
-    const others = [...(state.framed ? [HEADER, FOOTER] : []), ...(state.sections ?? []), ...items.list({ kind: 'facts', limit: MOST_ASKED }).map(({ id }) => id)].map((id) => versionOf(items.find(id), which)); // prettier-ignore
+    const others = [
+      ...(state.framed ? [HEADER, FOOTER] : []),
+      ...(state.sections ?? []),
+      ...items.list({ kind: 'facts', limit: MOST_ASKED }).map(({ id }) => id),
+    ].map((id) => versionOf(items.find(id), which));
     return JSON.stringify([item.id, versionOf(item, which), marked, others, settings.tokenRevision()]);
   }
 
@@ -209,7 +219,9 @@ function isGroup({ fields, type }: Field): boolean {
 }
 
 function* leavesIn(fields: readonly Field[]): Generator<Field> {
-  for (const field of fields) if (isGroup(field)) yield* leavesIn(field.fields ?? []); else yield field; // prettier-ignore
+  for (const field of fields)
+    if (isGroup(field)) yield* leavesIn(field.fields ?? []);
+    else yield field;
 }
 
 function versionOf(item: ItemRecord | undefined, which: Showing['which']): string {
@@ -218,7 +230,11 @@ function versionOf(item: ItemRecord | undefined, which: Showing['which']): strin
 
 /** A list of the header or the footer whose entries are links. */
 function isLinks({ type, fields = [], path }: Field): boolean {
-  return type === 'list' && /^(header|footer)\b/.test(path) && ['label', 'address'].every((name) => fields.some((one) => one.name === name)); // prettier-ignore
+  return (
+    type === 'list' &&
+    /^(header|footer)\b/.test(path) &&
+    ['label', 'address'].every((name) => fields.some((one) => one.name === name))
+  );
 }
 
 /** Whether content says a field, or holds the list that it is in. */

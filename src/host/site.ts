@@ -6,7 +6,8 @@ import { lostPage } from './edit/lost.js';
 import type { ItemRecord } from './store/items.js';
 
 /** A page of the site runs no script, and is shown inside of nothing but our own pages. */
-export const SITE_POLICY = "default-src 'self' data: https:; script-src 'none'; object-src 'none'; base-uri 'none'; frame-ancestors 'self'; style-src 'self' 'unsafe-inline'"; // prettier-ignore
+export const SITE_POLICY =
+  "default-src 'self' data: https:; script-src 'none'; object-src 'none'; base-uri 'none'; frame-ancestors 'self'; style-src 'self' 'unsafe-inline'";
 /** Files by themselves do nothing at all, drawings too. */
 const FILE_POLICY = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
 
@@ -27,7 +28,10 @@ export function siteRoutes(app: FastifyInstance, { store, shower }: Context): vo
     const etag = `"${record.hash.slice(0, 24)}"`;
     reply.headers({ 'cache-control': A_YEAR, etag, 'content-security-policy': FILE_POLICY });
     if (request.headers['if-none-match'] === etag) return reply.code(304).send();
-    return reply.type(record.type).header('content-length', record.bytes).send(createReadStream(store.media.fileOf(record))); // prettier-ignore
+    return reply
+      .type(record.type)
+      .header('content-length', record.bytes)
+      .send(createReadStream(store.media.fileOf(record)));
   });
 
   app.get<{ Params: { link: string } }>('/preview/:link', (request, reply) => {
@@ -35,18 +39,29 @@ export function siteRoutes(app: FastifyInstance, { store, shower }: Context): vo
     const item = id === undefined ? undefined : store.items.find(id);
     const shown = item && shower.show(item, { which: 'draft' });
     if (!shown) return lost(reply, 'This link is over. Ask for a new one.');
-    reply.headers({ 'content-security-policy': SITE_POLICY, 'cache-control': 'no-store', 'referrer-policy': 'no-referrer', 'x-robots-tag': 'noindex' }); // prettier-ignore
+    reply.headers({
+      'content-security-policy': SITE_POLICY,
+      'cache-control': 'no-store',
+      'referrer-policy': 'no-referrer',
+      'x-robots-tag': 'noindex',
+    });
     return reply.type('text/html; charset=utf-8').send(shown.html);
   });
 
   app.get('/', (request, reply) => page(HOME, request.headers['if-none-match'], reply));
-  app.get<{ Params: { '*': string } }>('/*', (request, reply) => page(request.params['*'], request.headers['if-none-match'], reply)); // prettier-ignore
+  app.get<{ Params: { '*': string } }>('/*', (request, reply) =>
+    page(request.params['*'], request.headers['if-none-match'], reply),
+  );
 
   const page = (path: string, seen: string | undefined, reply: FastifyReply): FastifyReply => {
     const item = store.items.byPath(path) ?? store.items.byPath(`${path}.html`);
     if (item && item.published !== null) return show(item, seen, reply);
     const plain = store.settings.plain(path) ?? shower.indexFile(path);
-    if (plain !== undefined) return reply.header('content-security-policy', SITE_POLICY).type(`${mediaTypeOf(path)}; charset=utf-8`).send(plain); // prettier-ignore
+    if (plain !== undefined)
+      return reply
+        .header('content-security-policy', SITE_POLICY)
+        .type(`${mediaTypeOf(path)}; charset=utf-8`)
+        .send(plain);
     return lost(reply);
   };
 

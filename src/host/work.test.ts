@@ -29,15 +29,26 @@ afterEach(() => {
 });
 
 const BY = { author: 'Mara', note: 'edited' };
-const card = (id: string, text: string): ElementNode => element('card', id, { entry: { list: 'tea.cards', id } }, element('heading', `${id}h`, { element: 'h3' }, words(text, `tea.cards.${id}.heading`))); // prettier-ignore
-const section = (name: string, ...children: Parameters<typeof page>[1][]): ElementNode => element('section', name, { element: 'section', attributes: { id: name } }, ...children); // prettier-ignore
+const card = (id: string, text: string): ElementNode =>
+  element(
+    'card',
+    id,
+    { entry: { list: 'tea.cards', id } },
+    element('heading', `${id}h`, { element: 'h3' }, words(text, `tea.cards.${id}.heading`)),
+  );
+const section = (name: string, ...children: Parameters<typeof page>[1][]): ElementNode =>
+  element('section', name, { element: 'section', attributes: { id: name } }, ...children);
 const header = element(
   'section',
   'header',
   { element: 'header', part: 'header' },
   words('Hollin Marsh', 'header.home'),
 );
-const tea = section('tea', element('heading', 'h', { element: 'h2' }, words('Tea in the warm room', 'tea.heading')), element('grid', 'g', {}, card('mint', 'Mint'), card('sage', 'Sage'), card('elder', 'Elder'))); // prettier-ignore
+const tea = section(
+  'tea',
+  element('heading', 'h', { element: 'h2' }, words('Tea in the warm room', 'tea.heading')),
+  element('grid', 'g', {}, card('mint', 'Mint'), card('sage', 'Sage'), card('elder', 'Elder')),
+);
 
 function add(
   id: string,
@@ -48,20 +59,45 @@ function add(
   const state = { name: id, document: context.store.items.keepDocument(document), content: {}, ...more };
   return context.store.items.add(id, kind, { ...state, content: keptContent(context, state, state.content) }, BY);
 }
-const home = (more: Partial<ItemState> = {}): ItemRecord => add('home', page({}, header, tea), { path: 'index.html', ...more }); // prettier-ignore
-const said = (item: ItemRecord): ReadonlyMap<string, string> => contentNow(context, context.store.items.draft(item)).flat.values; // prettier-ignore
-const form = (base: number, values: Readonly<Record<string, string>> = {}, action = 'save'): SentForm => ({ guard: '', base, action: action.split(' '), values: new Map(Object.entries(values)), settings: new Map(), problems: new Map() }); // prettier-ignore
+const home = (more: Partial<ItemState> = {}): ItemRecord =>
+  add('home', page({}, header, tea), { path: 'index.html', ...more });
+const said = (item: ItemRecord): ReadonlyMap<string, string> =>
+  contentNow(context, context.store.items.draft(item)).flat.values;
+const form = (base: number, values: Readonly<Record<string, string>> = {}, action = 'save'): SentForm => ({
+  guard: '',
+  base,
+  action: action.split(' '),
+  values: new Map(Object.entries(values)),
+  settings: new Map(),
+  problems: new Map(),
+});
 
 describe('what comes in as content', () => {
   it('is refused if it is no group of texts, names what is not, and stays where it has a place', () => {
-    for (const wrong of [null, [], 'x', { tea: 'x' }, { tea: ['x'] }, { tea: { heading: 5 } }, { tea: { heading: null } }, { tea: { 'a.b': 'x' } }, { tea: { '': 'x' } }]) expect(() => readContent(wrong)).toThrow(/no content|no name|no text|no group|no section/); // prettier-ignore
+    for (const wrong of [
+      null,
+      [],
+      'x',
+      { tea: 'x' },
+      { tea: ['x'] },
+      { tea: { heading: 5 } },
+      { tea: { heading: null } },
+      { tea: { 'a.b': 'x' } },
+      { tea: { '': 'x' } },
+    ])
+      expect(() => readContent(wrong)).toThrow(/no content|no name|no text|no group|no section/);
     expect(() => readContent({ tea: { heading: 'x'.repeat(100_001) } })).toThrow('longer than 100000');
     let deep: object = { end: 'x' };
     for (let at = 0; at < 14; at += 1) deep = { deep };
     expect(() => readContent(deep)).toThrow('too deep');
-    expect(() => readContent({ tea: Object.fromEntries(Array.from({ length: 50_001 }, (_, at) => [`f${at}`, 'x'])) })).toThrow('50000 values'); // prettier-ignore
+    expect(() =>
+      readContent({ tea: Object.fromEntries(Array.from({ length: 50_001 }, (_, at) => [`f${at}`, 'x'])) }),
+    ).toThrow('50000 values');
     const item = home();
-    const kept = keptContent(context, context.store.items.draft(item), { tea: { heading: 'Coffee', gone: 'x' }, old: { a: 'b' } }); // prettier-ignore
+    const kept = keptContent(context, context.store.items.draft(item), {
+      tea: { heading: 'Coffee', gone: 'x' },
+      old: { a: 'b' },
+    });
     expect([...flatten(kept).values.keys()].filter((path) => /gone|old/.test(path))).toEqual([]);
     expect(flatten(kept).values.get('tea.heading')).toBe('Coffee');
   });
@@ -69,7 +105,11 @@ describe('what comes in as content', () => {
   it('changes single fields, and none that is not there', () => {
     const item = home();
     const state = context.store.items.draft(item);
-    expect(flatten(patched(context, item, state, { 'tea.cards.sage.heading': 'Thyme' })).values.get('tea.cards.sage.heading')).toBe('Thyme'); // prettier-ignore
+    expect(
+      flatten(patched(context, item, state, { 'tea.cards.sage.heading': 'Thyme' })).values.get(
+        'tea.cards.sage.heading',
+      ),
+    ).toBe('Thyme');
     expect(() => patched(context, item, state, { 'tea.price': '3' })).toThrow('home has no field tea.price');
   });
 });
@@ -77,38 +117,72 @@ describe('what comes in as content', () => {
 describe('a page that is shown', () => {
   it('says what its draft or its published version says, and is made once', () => {
     const item = context.store.items.publish(home());
-    const later = context.store.items.save(item, { ...context.store.items.draft(item), content: { tea: { heading: 'Coffee' } } }, BY); // prettier-ignore
-    const [draft, published] = [context.shower.show(later, { which: 'draft' }), context.shower.show(later, { which: 'published' })]; // prettier-ignore
+    const later = context.store.items.save(
+      item,
+      { ...context.store.items.draft(item), content: { tea: { heading: 'Coffee' } } },
+      BY,
+    );
+    const [draft, published] = [
+      context.shower.show(later, { which: 'draft' }),
+      context.shower.show(later, { which: 'published' }),
+    ];
     expect(draft?.html).toContain('Coffee');
     expect(published?.html).not.toContain('Coffee');
     expect(context.shower.show(later, { which: 'draft' })).toBe(draft);
     expect(draft?.etag).not.toBe(published?.etag);
-    expect(context.shower.show(later, { which: 'draft', instead: { tea: { heading: 'Cocoa' } } })?.html).toContain('Cocoa'); // prettier-ignore
+    expect(context.shower.show(later, { which: 'draft', instead: { tea: { heading: 'Cocoa' } } })?.html).toContain(
+      'Cocoa',
+    );
     expect(context.shower.show(later, { which: 'draft' })?.html).not.toContain('Cocoa');
   });
 
   it('stands in the frame of the site, whose changes it follows, and has sections at its end', () => {
-    const around = add('header', page({}, element('section', 'site', { element: 'header', part: 'header' }, words('The site', 'header.home'))), {}, 'header'); // prettier-ignore
+    const around = add(
+      'header',
+      page({}, element('section', 'site', { element: 'header', part: 'header' }, words('The site', 'header.home'))),
+      {},
+      'header',
+    );
     add('more', page({}, section('more', words('More of it', 'more.text'))), {}, 'section');
     const item = home({ framed: true, sections: ['more'] });
     const shown = (): string => context.shower.show(item, { which: 'draft' })?.html ?? '';
     expect(shown().match(/<header/g)).toHaveLength(1);
     expect(shown()).toMatch(/The site[\s\S]*Tea in the warm room[\s\S]*More of it/);
-    context.store.items.save(around, { ...context.store.items.draft(around), content: { header: { home: 'Renamed' } } }, BY); // prettier-ignore
+    context.store.items.save(
+      around,
+      { ...context.store.items.draft(around), content: { header: { home: 'Renamed' } } },
+      BY,
+    );
     expect(shown()).toContain('Renamed');
     expect(shown()).not.toContain('Hollin Marsh');
   });
 
   it('shows facts of its own project and of no other', () => {
     const item = home({ source: 'marsh' });
-    context.store.items.add('facts-marsh', 'facts', { name: 'Facts', source: 'marsh', content: { tea: { heading: 'A fact' } } }, BY); // prettier-ignore
-    context.store.items.add('facts-moor', 'facts', { name: 'Facts', source: 'moor', content: { tea: { heading: 'Not here' } } }, BY); // prettier-ignore
+    context.store.items.add(
+      'facts-marsh',
+      'facts',
+      { name: 'Facts', source: 'marsh', content: { tea: { heading: 'A fact' } } },
+      BY,
+    );
+    context.store.items.add(
+      'facts-moor',
+      'facts',
+      { name: 'Facts', source: 'moor', content: { tea: { heading: 'Not here' } } },
+      BY,
+    );
     expect(context.shower.show(item, { which: 'draft' })?.html).toContain('A fact');
-    const fields = context.shower.regions(item, context.store.items.draft(item)).flatMap((one) => one.fields.map(({ path }) => path)); // prettier-ignore
+    const fields = context.shower
+      .regions(item, context.store.items.draft(item))
+      .flatMap((one) => one.fields.map(({ path }) => path));
     expect(fields).toContain('tea.cards');
     expect(fields).not.toContain('tea.heading');
     const facts = context.store.items.get('facts-marsh');
-    expect(context.shower.regions(facts, context.store.items.draft(facts)).flatMap((one) => one.fields.map(({ path }) => path))).toEqual(['tea.heading']); // prettier-ignore
+    expect(
+      context.shower
+        .regions(facts, context.store.items.draft(facts))
+        .flatMap((one) => one.fields.map(({ path }) => path)),
+    ).toEqual(['tea.heading']);
   });
 });
 
@@ -118,7 +192,10 @@ describe('a form', () => {
     const { item: saved, told } = work(context, item, form(1, { 'tea.heading': 'Coffee', 'tea.made-up': 'x' }), 'Mara');
     expect(told).toBe('Saved as a draft.');
     expect([said(saved).get('tea.heading'), said(saved).has('tea.made-up')]).toEqual(['Coffee', false]);
-    expect(work(context, saved, form(2, { 'tea.heading': 'Coffee' }), 'Mara')).toMatchObject({ told: 'Nothing had changed.', item: { draft: 2 } }); // prettier-ignore
+    expect(work(context, saved, form(2, { 'tea.heading': 'Coffee' }), 'Mara')).toMatchObject({
+      told: 'Nothing had changed.',
+      item: { draft: 2 },
+    });
     const undone = work(context, saved, form(2, {}, 'undo'), 'Mara');
     expect(undone.content.values.get('tea.heading')).toBe('Tea in the warm room');
     expect(work(context, undone.item, form(1, {}, 'redo'), 'Mara').content.values.get('tea.heading')).toBe('Coffee');
@@ -128,7 +205,10 @@ describe('a form', () => {
     const item = home();
     const first = work(context, item, form(1, { 'tea.heading': 'Coffee' }), 'Mara').item;
     const second = work(context, first, form(1, { 'tea.cards.mint.heading': 'Peppermint' }), 'Ivo').item;
-    expect([said(second).get('tea.heading'), said(second).get('tea.cards.mint.heading')]).toEqual(['Coffee', 'Peppermint']); // prettier-ignore
+    expect([said(second).get('tea.heading'), said(second).get('tea.cards.mint.heading')]).toEqual([
+      'Coffee',
+      'Peppermint',
+    ]);
     const third = work(context, second, form(1, { 'tea.heading': 'Cocoa' }), 'Ivo');
     expect(third.item.revision).toBe(second.revision);
     expect([...third.others]).toEqual([['tea.heading', 'Coffee']]);
@@ -162,14 +242,21 @@ describe('a form', () => {
     const draft = work(context, published, form(published.draft, { 'tea.heading': 'Cocoa' }), 'Mara').item;
     const back = work(context, draft, form(draft.draft, {}, 'discard'), 'Mara');
     expect(back.content.values.get('tea.heading')).toBe('Coffee');
-    expect(said(work(context, back.item, form(back.item.draft, {}, 'undo'), 'Mara').item).get('tea.heading')).toBe('Cocoa'); // prettier-ignore
+    expect(said(work(context, back.item, form(back.item.draft, {}, 'undo'), 'Mara').item).get('tea.heading')).toBe(
+      'Cocoa',
+    );
   });
 
   it('has a label, a value and its tools for each field, and takes what people wrote as text', () => {
     const item = work(context, home(), form(1, { 'tea.heading': '"><script>alert(1)</script>' }), 'Mara').item;
     const state = context.store.items.draft(item);
     const { flat } = contentNow(context, state);
-    const made = formFields({ regions: context.shower.regions(item, state), content: flat, problems: new Map([['tea.heading', 'It is too long.']]), others: new Map([['tea.cards.mint.heading', 'Peppermint']]) }).toString(); // prettier-ignore
+    const made = formFields({
+      regions: context.shower.regions(item, state),
+      content: flat,
+      problems: new Map([['tea.heading', 'It is too long.']]),
+      others: new Map([['tea.cards.mint.heading', 'Peppermint']]),
+    }).toString();
     expect(made).not.toContain('<script');
     expect(made).toContain('&lt;script&gt;');
     expect(made).not.toMatch(/<\/(input|img)/);

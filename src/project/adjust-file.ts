@@ -49,7 +49,11 @@ export function readAdjustments(project: string): Adjustment[] {
   const checked = schema.validate(document.toJS({ maxAliasCount: 100 }) as unknown, { abortEarly: true });
   if (checked.error) {
     const path = checked.error.details[0]?.path ?? [];
-    throw new Problem(`Line ${lineOf(path)}: ${checked.error.message}.`, file, 'Write element or style, set with declarations, and if you like at, state and page.'); // prettier-ignore
+    throw new Problem(
+      `Line ${lineOf(path)}: ${checked.error.message}.`,
+      file,
+      'Write element or style, set with declarations, and if you like at, state and page.',
+    );
   }
   const { adjustments } = checked.value as { adjustments: Written[] };
   const places: number[] = [];
@@ -65,7 +69,11 @@ export function readAdjustments(project: string): Adjustment[] {
   const [pair] = contradictions(list);
   if (pair) {
     const [first, second] = pair;
-    throw new Problem(`Lines ${places[first]} and ${places[second]} say different things of ${list[second]?.property}.`, file, 'Keep one of them.'); // prettier-ignore
+    throw new Problem(
+      `Lines ${places[first]} and ${places[second]} say different things of ${list[second]?.property}.`,
+      file,
+      'Keep one of them.',
+    );
   }
   return list;
 }
@@ -83,7 +91,7 @@ export function writeAdjustments(list: readonly Adjustment[]): string {
     const last = entries.at(-1);
     const same = last && JSON.stringify({ ...last, set: undefined }) === JSON.stringify({ ...rest, set: undefined });
     if (same && last.set[property] === undefined)
-      entries[entries.length - 1] = { ...last, set: { ...last.set, [property]: value } }; // prettier-ignore
+      entries[entries.length - 1] = { ...last, set: { ...last.set, [property]: value } };
     else entries.push({ ...rest, set: { [property]: value } });
   }
   const head = '# Corrections to the look of the pages. Those with a step were made by tuning; the others are yours.\n';

@@ -55,7 +55,11 @@ describe('fetching', () => {
     const store = new AssetStore();
     const small = 'data:image/svg+xml,<svg/>';
     const large = `data:image/png;base64,${Buffer.alloc(3000, 1).toString('base64')}`;
-    const { places, missing } = await fetchAssets(['dome.jpg', 'lost.png', 'login.png', small, large, 'javascript:1', 'http://'], `${origin}/`, store); // prettier-ignore
+    const { places, missing } = await fetchAssets(
+      ['dome.jpg', 'lost.png', 'login.png', small, large, 'javascript:1', 'http://'],
+      `${origin}/`,
+      store,
+    );
     expect(places.get('dome.jpg')).toMatch(/^assets\/dome-.*\.jpg$/);
     expect(places.get(small)).toBe(small);
     expect(places.get(large)).toMatch(/^assets\/inline-.*\.png$/);
@@ -65,14 +69,28 @@ describe('fetching', () => {
 
   it('shows who is asking to the origin of the page only', async () => {
     asked.length = 0;
-    const signIn = { headers: { 'x-key': 'k' }, cookies: [{ name: 'a', value: '1' }, { name: 'b', value: '2' }] }; // prettier-ignore
+    const signIn = {
+      headers: { 'x-key': 'k' },
+      cookies: [
+        { name: 'a', value: '1' },
+        { name: 'b', value: '2' },
+      ],
+    };
     await fetchAssets(['dome.jpg'], `${origin}/`, new AssetStore(), signIn);
     await fetchAssets([`${origin}/dome.jpg`], 'http://elsewhere.example/', new AssetStore(), signIn);
-    expect(asked.map(({ key, cookie }) => [key, cookie])).toEqual([['k', 'a=1; b=2'], [undefined, undefined]]); // prettier-ignore
+    expect(asked.map(({ key, cookie }) => [key, cookie])).toEqual([
+      ['k', 'a=1; b=2'],
+      [undefined, undefined],
+    ]);
   });
 
   it('fetches style sheets, and nothing else', async () => {
-    const got = await fetchSheets([`${origin}/marsh.css`, `${origin}/page.css`, `${origin}/lost.png`, 'file:///etc/passwd']); // prettier-ignore
+    const got = await fetchSheets([
+      `${origin}/marsh.css`,
+      `${origin}/page.css`,
+      `${origin}/lost.png`,
+      'file:///etc/passwd',
+    ]);
     expect(got).toEqual({ [`${origin}/marsh.css`]: 'p {}' });
   });
 });

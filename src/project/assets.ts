@@ -10,10 +10,25 @@ const FETCH_LIMIT = 20000;
 const SIZE_LIMIT = 64 * 1024 * 1024;
 
 const ENDINGS: Readonly<Record<string, string>> = {
-  'image/png': '.png', 'image/jpeg': '.jpg', 'image/gif': '.gif', 'image/webp': '.webp', 'image/avif': '.avif', 'image/svg+xml': '.svg', 'image/x-icon': '.ico',
-  'image/vnd.microsoft.icon': '.ico', 'font/woff2': '.woff2', 'font/woff': '.woff', 'font/ttf': '.ttf', 'font/otf': '.otf', 'application/font-woff': '.woff',
-  'application/font-woff2': '.woff2', 'video/mp4': '.mp4', 'video/webm': '.webm', 'audio/mpeg': '.mp3', 'image/bmp': '.bmp',
-}; // prettier-ignore
+  'image/png': '.png',
+  'image/jpeg': '.jpg',
+  'image/gif': '.gif',
+  'image/webp': '.webp',
+  'image/avif': '.avif',
+  'image/svg+xml': '.svg',
+  'image/x-icon': '.ico',
+  'image/vnd.microsoft.icon': '.ico',
+  'font/woff2': '.woff2',
+  'font/woff': '.woff',
+  'font/ttf': '.ttf',
+  'font/otf': '.otf',
+  'application/font-woff': '.woff',
+  'application/font-woff2': '.woff2',
+  'video/mp4': '.mp4',
+  'video/webm': '.webm',
+  'audio/mpeg': '.mp3',
+  'image/bmp': '.bmp',
+};
 
 /** Files of a page by content: equal bytes are one file, named after the first address and a hash of its bytes. */
 export class AssetStore {

@@ -20,13 +20,19 @@ const changed = (elements: Record<string, string[]>, sections: Record<string, st
 describe('a brief with other addresses', () => {
   it('is the same text but for these', () => {
     expect(changed({})).toBe(BRIEF);
-    expect(changed({ 'See the dates': ['All dates'] }, { dates: 'evenings' })).toBe(BRIEF.replaceAll('See the dates', 'All dates').replace('section: dates', 'section: evenings')); // prettier-ignore
-    expect(changed({ 'Hero / dome': ['Top / dome'], Keeper: ['The Keeper\'s'] })).toBe(BRIEF.replace('Hero / dome', 'Top / dome').replace("'Keeper'", "'The Keeper''s'")); // prettier-ignore
+    expect(changed({ 'See the dates': ['All dates'] }, { dates: 'evenings' })).toBe(
+      BRIEF.replaceAll('See the dates', 'All dates').replace('section: dates', 'section: evenings'),
+    );
+    expect(changed({ 'Hero / dome': ['Top / dome'], Keeper: ["The Keeper's"] })).toBe(
+      BRIEF.replace('Hero / dome', 'Top / dome').replace("'Keeper'", "'The Keeper''s'"),
+    );
   });
 
   it('goes back to what it was', () => {
     const there = changed({ 'See the dates': ['All dates'] });
-    expect(withAddresses(there, { elements: new Map([['All dates', ['See the dates']]]), sections: new Map() })).toBe(BRIEF); // prettier-ignore
+    expect(withAddresses(there, { elements: new Map([['All dates', ['See the dates']]]), sections: new Map() })).toBe(
+      BRIEF,
+    );
   });
 
   it('quotes what would mean something else', () => {
@@ -37,7 +43,9 @@ describe('a brief with other addresses', () => {
 
   it('says a decision of each of several', () => {
     const twice = changed({ Keeper: ['Guardian', 'Watch'], 'See the dates': ['A', 'B'] });
-    expect(twice).toContain("  - do: level # the second\n    at: 'Guardian'\n    to: 2\n  - do: level # the second\n    at: 'Watch'\n    to: 2\n"); // prettier-ignore
+    expect(twice).toContain(
+      "  - do: level # the second\n    at: 'Guardian'\n    to: 2\n  - do: level # the second\n    at: 'Watch'\n    to: 2\n",
+    );
     expect(twice).toContain('  - { at: A, section: dates }\n  - { at: B, section: dates }   # down\n');
     expect(twice).toContain('  - at: A\n    enters: fade\n  - at: B\n    enters: fade\n');
   });

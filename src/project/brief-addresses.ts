@@ -41,5 +41,7 @@ export function withAddresses(source: string, { elements, sections }: MovedAddre
       changes.push({ from, to: from + source.slice(from, to).trimEnd().length, text });
     }
   }
-  return changes.sort((a, b) => b.from - a.from).reduce((text, change) => `${text.slice(0, change.from)}${change.text}${text.slice(change.to)}`, source); // prettier-ignore
+  return changes
+    .sort((a, b) => b.from - a.from)
+    .reduce((text, change) => `${text.slice(0, change.from)}${change.text}${text.slice(change.to)}`, source);
 }

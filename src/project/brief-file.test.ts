@@ -18,7 +18,10 @@ const finding = (code: string, proposal: Finding['proposal']): Finding => ({
 
 describe('brief.yaml', () => {
   it('is read with the lines of its decisions, which are on unless it says otherwise', () => {
-    const brief = readBrief(`${head}scale: 0.4\ndecisions:\n  - do: merge\n    at: Dome\n  - { do: level, at: Title, to: 2, on: false }\n`, 'b'); // prettier-ignore
+    const brief = readBrief(
+      `${head}scale: 0.4\ndecisions:\n  - do: merge\n    at: Dome\n  - { do: level, at: Title, to: 2, on: false }\n`,
+      'b',
+    );
     expect(brief).toMatchObject({
       scale: 0.4,
       decisions: [

@@ -29,7 +29,11 @@ export const BRIEF_FILE = 'brief.yaml';
 /** The text of a brief. @throws Problem if there is none */
 export function briefText(file: string): string {
   if (!existsSync(file) || !statSync(file).isFile())
-    throw new Problem('There is no such brief.', file, 'Check the path, or write one: tavrik survey SOURCE --write-brief FILE.'); // prettier-ignore
+    throw new Problem(
+      'There is no such brief.',
+      file,
+      'Check the path, or write one: tavrik survey SOURCE --write-brief FILE.',
+    );
   return readFileSync(file, 'utf8');
 }
 
@@ -67,7 +71,22 @@ const decision = Joi.object({
 });
 
 const fieldPath = Joi.string().pattern(/^[a-z0-9*][a-z0-9-]*(\.(\*|[a-z0-9][a-z0-9-]*))*$/, 'path of a field');
-const SAYS = ['name', 'to', 'same-as', 'hide', 'lock', 'split', 'label', 'help', 'type', 'choices', 'required', 'longest', 'fewest', 'most']; // prettier-ignore
+const SAYS = [
+  'name',
+  'to',
+  'same-as',
+  'hide',
+  'lock',
+  'split',
+  'label',
+  'help',
+  'type',
+  'choices',
+  'required',
+  'longest',
+  'fewest',
+  'most',
+];
 
 const fieldDecision = Joi.object({
   at: fieldPath.required(),
@@ -155,8 +174,12 @@ export function readBrief(source: string, file: string): Brief {
     fields,
     ...brief
   } = checked.value as Checked;
-  const moving = motion?.filter(({ on }) => on).map((one) => motionRuleOf(one, lineOf(document, lines, ['motion', motion.indexOf(one)]))); // prettier-ignore
-  const rules = links?.filter(({ on }) => on).map((one) => linkRuleOf(one, lineOf(document, lines, ['links', links.indexOf(one)]))); // prettier-ignore
+  const moving = motion
+    ?.filter(({ on }) => on)
+    .map((one) => motionRuleOf(one, lineOf(document, lines, ['motion', motion.indexOf(one)])));
+  const rules = links
+    ?.filter(({ on }) => on)
+    .map((one) => linkRuleOf(one, lineOf(document, lines, ['links', links.indexOf(one)])));
   if (rules) refuseContradiction(rules, file);
   return {
     ...brief,
@@ -169,7 +192,9 @@ export function readBrief(source: string, file: string): Brief {
       order: at,
       line: lineOf(document, lines, ['decisions', at]),
     })),
-    ...(fields ? { fields: fields.map((one, at) => fieldDecisionOf(one, lineOf(document, lines, ['fields', at]))) } : {}), // prettier-ignore
+    ...(fields
+      ? { fields: fields.map((one, at) => fieldDecisionOf(one, lineOf(document, lines, ['fields', at]))) }
+      : {}),
   };
 }
 

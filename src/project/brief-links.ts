@@ -44,5 +44,9 @@ export function refuseContradiction(rules: readonly LinkRule[], file: string): v
   const found = contradiction(rules);
   if (!found) return;
   const [first, second] = found;
-  throw new Problem(`Line ${second.line}: "${second.at}" is led elsewhere in line ${first.line} already.`, file, 'Leave one of the two out.'); // prettier-ignore
+  throw new Problem(
+    `Line ${second.line}: "${second.at}" is led elsewhere in line ${first.line} already.`,
+    file,
+    'Leave one of the two out.',
+  );
 }

@@ -14,7 +14,12 @@ const rule = Joi.object({
   easing: Joi.valid(...EASINGS),
   each: time,
   stays: Joi.valid(true),
-  scrolled: Joi.object({ background: colour, colour, shadow: Joi.boolean(), padding: Joi.number().min(0).max(200) }).min(1), // prettier-ignore
+  scrolled: Joi.object({
+    background: colour,
+    colour,
+    shadow: Joi.boolean(),
+    padding: Joi.number().min(0).max(200),
+  }).min(1),
   on: Joi.boolean().default(true),
 })
   .or('enters', 'stays', 'scrolled')

@@ -6,7 +6,10 @@ const text = Joi.string().trim().min(1);
 const address = Joi.string().uri({ scheme: ['http', 'https'] });
 const language = Joi.string().pattern(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'language tag (BCP 47)');
 const colour = Joi.string().pattern(/^#[0-9a-f]{6}$/i, 'colour');
-const hours = Joi.string().pattern(/^(Mo|Tu|We|Th|Fr|Sa|Su)([-,](Mo|Tu|We|Th|Fr|Sa|Su))*( \d\d:\d\d-\d\d:\d\d)?$/, 'opening hours'); // prettier-ignore
+const hours = Joi.string().pattern(
+  /^(Mo|Tu|We|Th|Fr|Sa|Su)([-,](Mo|Tu|We|Th|Fr|Sa|Su))*( \d\d:\d\d-\d\d:\d\d)?$/,
+  'opening hours',
+);
 
 const facts = Joi.object({
   type: Joi.string().pattern(/^[A-Z][A-Za-z]+$/, 'type of schema.org'),

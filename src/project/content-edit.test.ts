@@ -2,7 +2,17 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { flatten, nest, type Content } from '../core/content/values.js';
-import { addEntry, bringTo, hasList, moveEntry, openContent, removeEntry, saveContent, setList, setValue } from './content-edit.js'; // prettier-ignore
+import {
+  addEntry,
+  bringTo,
+  hasList,
+  moveEntry,
+  openContent,
+  removeEntry,
+  saveContent,
+  setList,
+  setValue,
+} from './content-edit.js';
 import { readContentFile, readContentText, writeContent } from './content-file.js';
 
 /* Content files, changed as little as can be. */
@@ -34,8 +44,12 @@ const changed = (change: (document: ReturnType<typeof openContent>) => void): st
 describe('a change of a content file', () => {
   it('leaves notes, order and all else as they are', () => {
     expect(changed((one) => setValue(one, 'hero.heading', 'New: one'))).toBe(TEXT.replace('Old', '"New: one"'));
-    expect(changed((one) => setValue(one, 'cards.list.a.heading', 'AA'))).toBe(TEXT.replace('heading: A', 'heading: AA')); // prettier-ignore
-    expect(changed((one) => setValue(one, 'cards.list.2.heading', 'BB'))).toBe(TEXT.replace('heading: B', 'heading: BB')); // prettier-ignore
+    expect(changed((one) => setValue(one, 'cards.list.a.heading', 'AA'))).toBe(
+      TEXT.replace('heading: A', 'heading: AA'),
+    );
+    expect(changed((one) => setValue(one, 'cards.list.2.heading', 'BB'))).toBe(
+      TEXT.replace('heading: B', 'heading: BB'),
+    );
     expect(changed((one) => setValue(one, 'cards.words.2', 'three'))).toBe(TEXT.replace('two', 'three'));
   });
 
@@ -50,18 +64,25 @@ describe('a change of a content file', () => {
   });
 
   it('adds, moves and removes entries', () => {
-    expect(changed((one) => addEntry(one, 'cards.list', { id: 'c', heading: 'C' }, 0))).toContain('list:\n    - id: c\n      heading: C\n    - id: a'); // prettier-ignore
+    expect(changed((one) => addEntry(one, 'cards.list', { id: 'c', heading: 'C' }, 0))).toContain(
+      'list:\n    - id: c\n      heading: C\n    - id: a',
+    );
     expect(changed((one) => moveEntry(one, 'cards.words', '2', 0))).toContain('- two\n    - one');
     expect(changed((one) => removeEntry(one, 'cards.list', 'a'))).not.toContain('id: a');
     expect(changed((one) => setList(one, 'cards.more', ['x']))).toContain('more:\n    - x');
-    expect([hasList(openContent(file), 'cards.list'), hasList(openContent(file), 'hero.heading')]).toEqual([true, false]); // prettier-ignore
+    expect([hasList(openContent(file), 'cards.list'), hasList(openContent(file), 'hero.heading')]).toEqual([
+      true,
+      false,
+    ]);
     expect(() => removeEntry(openContent(file), 'hero.heading', 'a')).toThrow(/no list/);
   });
 });
 
 describe('a content file', () => {
   it('is read as it was written: numbers, empty values and aliases are texts', () => {
-    expect(readContentText('a:\n  b: 0170\n  c: 8.50\n  d: yes\n  e:\n  f: &f [x]\n  g: *f\n', 'f')).toEqual({ a: { b: '0170', c: '8.50', d: 'yes', e: '', f: ['x'], g: ['x'] } }); // prettier-ignore
+    expect(readContentText('a:\n  b: 0170\n  c: 8.50\n  d: yes\n  e:\n  f: &f [x]\n  g: *f\n', 'f')).toEqual({
+      a: { b: '0170', c: '8.50', d: 'yes', e: '', f: ['x'], g: ['x'] },
+    });
     expect(readContentFile(join(folder, 'none.yaml'))).toEqual({});
     expect(readContentText('', 'f')).toEqual({});
   });
@@ -72,12 +93,24 @@ describe('a content file', () => {
   });
 
   it('brings a file to what it should say: lists become groups, and groups lists, whole', () => {
-    const brought = (after: Content): string => changed((one) => bringTo(one, flatten(readContentText(TEXT, 'f')), flatten(after))); // prettier-ignore
-    const group: Content = { hero: { heading: 'Old', phone: '0170' }, cards: { list: { a: { heading: 'A', words: ['one', 'two'] }, b: { heading: 'B' } }, words: ['one', 'two'] } }; // prettier-ignore
+    const brought = (after: Content): string =>
+      changed((one) => bringTo(one, flatten(readContentText(TEXT, 'f')), flatten(after)));
+    const group: Content = {
+      hero: { heading: 'Old', phone: '0170' },
+      cards: { list: { a: { heading: 'A', words: ['one', 'two'] }, b: { heading: 'B' } }, words: ['one', 'two'] },
+    };
     const made = brought(group);
     expect(readContentText(made, 'f')).toEqual(group);
     expect(made).toContain('# by Ida');
-    expect(readContentText(changed((one) => { bringTo(one, flatten(readContentText(TEXT, 'f')), flatten(group)); bringTo(one, flatten(group), flatten(readContentText(TEXT, 'f'))); }), 'f')).toEqual(nest(flatten(readContentText(TEXT, 'f')))); // prettier-ignore
+    expect(
+      readContentText(
+        changed((one) => {
+          bringTo(one, flatten(readContentText(TEXT, 'f')), flatten(group));
+          bringTo(one, flatten(group), flatten(readContentText(TEXT, 'f')));
+        }),
+        'f',
+      ),
+    ).toEqual(nest(flatten(readContentText(TEXT, 'f'))));
     expect(readContentText(brought({ hero: { heading: 'Old' } }), 'f')).toEqual({ hero: { heading: 'Old' } });
   });
 

@@ -1,5 +1,17 @@
 import { existsSync, readFileSync } from 'node:fs';
-import { isMap, isScalar, isSeq, parse, parseDocument, Scalar, visit, type Document, type Node, type YAMLMap, type YAMLSeq } from 'yaml'; // prettier-ignore
+import {
+  isMap,
+  isScalar,
+  isSeq,
+  parse,
+  parseDocument,
+  Scalar,
+  visit,
+  type Document,
+  type Node,
+  type YAMLMap,
+  type YAMLSeq,
+} from 'yaml';
 import { entriesAt, ID, nest, type FlatContent, type Group, type Value } from '../core/content/values.js';
 import { writeFile } from './folder.js';
 
@@ -101,13 +113,17 @@ export function bringTo(document: ContentFile, before: FlatContent, after: FlatC
   /* A list that becomes a group is taken out whole: all that was in it is put in anew. */
   const gone = [...before.lists.keys()].filter((list) => !after.lists.has(list));
   const isAnew = (path: string): boolean => gone.some((list) => path.startsWith(`${list}.`));
-  const changed = [...after.lists].filter(([list, ids]) => isAnew(list) || before.lists.get(list)?.join() !== ids.join()).map(([list]) => list); // prettier-ignore
+  const changed = [...after.lists]
+    .filter(([list, ids]) => isAnew(list) || before.lists.get(list)?.join() !== ids.join())
+    .map(([list]) => list);
   const lists = changed.filter((list) => !changed.some((other) => list.startsWith(`${other}.`)));
   const isApart = (path: string): boolean => !lists.some((list) => path.startsWith(`${list}.`));
-  for (const path of [...before.lists.keys(), ...before.values.keys()]) if (isApart(path) && !after.values.has(path) && !after.lists.has(path)) remove(document, path); // prettier-ignore
+  for (const path of [...before.lists.keys(), ...before.values.keys()])
+    if (isApart(path) && !after.values.has(path) && !after.lists.has(path)) remove(document, path);
   const whole = nest(after);
   for (const list of lists) setList(document, list, entriesAt(whole, list));
-  for (const [path, value] of after.values) if (isApart(path) && (isAnew(path) || before.values.get(path) !== value)) setValue(document, path, value); // prettier-ignore
+  for (const [path, value] of after.values)
+    if (isApart(path) && (isAnew(path) || before.values.get(path) !== value)) setValue(document, path, value);
 }
 
 /** Takes a field out, and the groups that it leaves empty. */

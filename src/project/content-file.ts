@@ -13,14 +13,24 @@ const MOST = 50_000;
 /** Reads the content of a page; none if there is no file. @throws Problem naming the line */
 export function readContentFile(file: string): Content {
   if (!existsSync(file)) return {};
-  if (statSync(file).size > LARGEST) throw new Problem('This file is larger than 8 MB.', file, 'Content is texts; put pictures and films into files of their own.'); // prettier-ignore
+  if (statSync(file).size > LARGEST)
+    throw new Problem(
+      'This file is larger than 8 MB.',
+      file,
+      'Content is texts; put pictures and films into files of their own.',
+    );
   return readContentText(readFileSync(file, 'utf8'), file);
 }
 
 /** Reads content from YAML, of which JSON is a part. @throws Problem naming the line */
 export function readContentText(text: string, file: string): Content {
   const conflict = text.split('\n').findIndex((line) => /^(<{7}|={7}|>{7})(\s|$)/.test(line));
-  if (conflict >= 0) throw new Problem('This holds the edits of two people that were not brought together.', `${file}, line ${conflict + 1}`, 'Decide between the two, and take the lines of signs out.'); // prettier-ignore
+  if (conflict >= 0)
+    throw new Problem(
+      'This holds the edits of two people that were not brought together.',
+      `${file}, line ${conflict + 1}`,
+      'Decide between the two, and take the lines of signs out.',
+    );
   const lines = new LineCounter();
   const document = parseDocument(text, { lineCounter: lines, uniqueKeys: true });
   const [error] = document.errors;
@@ -40,14 +50,20 @@ class Reader {
 
   content(): Content {
     const { contents } = this.document;
-    if (!isMap(contents)) throw new Problem('This holds no sections with fields.', this.file, 'Write it as "section:" with "field: value" lines below.'); // prettier-ignore
+    if (!isMap(contents))
+      throw new Problem(
+        'This holds no sections with fields.',
+        this.file,
+        'Write it as "section:" with "field: value" lines below.',
+      );
     const made: Record<string, Group> = {};
     for (const { key, value } of contents.items) {
       if (isScalar(key) && key.value === PARKED) continue;
       const name = this.nameOf(key, 'section');
       if (value === null || (isScalar(value) && value.value === null)) continue;
       const node = this.resolved(value as Node);
-      if (!isMap(node)) throw this.problem(node, `"${name}" holds no fields.`, 'Write its fields as "field: value" lines below it.'); // prettier-ignore
+      if (!isMap(node))
+        throw this.problem(node, `"${name}" holds no fields.`, 'Write its fields as "field: value" lines below it.');
       made[name] = this.value(node, name) as Group;
     }
     return made;
@@ -55,7 +71,8 @@ class Reader {
 
   private value(given: Node | null, path: string): Value {
     this.count += 1;
-    if (this.count > MOST) throw this.problem(given, `These are more than ${MOST} values.`, 'Take out aliases that hold each other.'); // prettier-ignore
+    if (this.count > MOST)
+      throw this.problem(given, `These are more than ${MOST} values.`, 'Take out aliases that hold each other.');
     const node = given && this.resolved(given);
     if (node === null) return '';
     if (isScalar(node)) return this.text(node, path);
@@ -83,10 +100,16 @@ class Reader {
     return items.map((item, at) => {
       const value = this.value(item, `${path}.${at + 1}`);
       if (typeof value === 'string') return value;
-      if (Array.isArray(value)) throw this.problem(item, `Entry ${at + 1} of "${path}" is a list.`, 'Write a text or fields for it.'); // prettier-ignore
+      if (Array.isArray(value))
+        throw this.problem(item, `Entry ${at + 1} of "${path}" is a list.`, 'Write a text or fields for it.');
       const group = value as Group;
       const id = typeof group[ID] === 'string' && group[ID] ? group[ID] : String(at + 1);
-      if (/[.\s]/.test(id)) throw this.problem(item, `The id "${id}" of "${path}" holds a dot or a space.`, 'Use letters, digits and hyphens.'); // prettier-ignore
+      if (/[.\s]/.test(id))
+        throw this.problem(
+          item,
+          `The id "${id}" of "${path}" holds a dot or a space.`,
+          'Use letters, digits and hyphens.',
+        );
       if (seen.has(id))
         throw this.problem(item, `"${path}" has two entries with the id "${id}".`, 'Give one of them another id.');
       seen.add(id);
@@ -101,7 +124,11 @@ class Reader {
   private nameOf(key: unknown, path: string): string {
     const name = isScalar(key) ? String(key.source ?? key.value) : '';
     if (name && !name.includes('.')) return name;
-    throw this.problem(key as Node, `"${name}" below "${path}" is no name of a field.`, 'Names hold letters, digits and hyphens.'); // prettier-ignore
+    throw this.problem(
+      key as Node,
+      `"${name}" below "${path}" is no name of a field.`,
+      'Names hold letters, digits and hyphens.',
+    );
   }
 
   private problem(node: Node | null, what: string, todo: string): Problem {

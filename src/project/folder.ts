@@ -138,9 +138,14 @@ function put(folder: string, path: string, bytes: string | Buffer): void {
 }
 
 const DISK: Readonly<Record<string, string>> = {
-  ENOSPC: 'The disk is full.', EDQUOT: 'The disk quota is used up.', EROFS: 'The disk is read-only.', EACCES: 'This cannot be written to.',
-  EPERM: 'This cannot be written to.', ENOTDIR: 'A part of this path is a file, not a folder.', ENAMETOOLONG: 'This path is too long.',
-}; // prettier-ignore
+  ENOSPC: 'The disk is full.',
+  EDQUOT: 'The disk quota is used up.',
+  EROFS: 'The disk is read-only.',
+  EACCES: 'This cannot be written to.',
+  EPERM: 'This cannot be written to.',
+  ENOTDIR: 'A part of this path is a file, not a folder.',
+  ENAMETOOLONG: 'This path is too long.',
+};
 
 function guard(target: string, leftovers: readonly string[], work: () => void): void {
   try {

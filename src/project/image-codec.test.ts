@@ -30,7 +30,9 @@ describe('pictures', () => {
 
 describe('drawings', () => {
   it('lose what changes nothing; what cannot be read stays', async () => {
-    const drawn = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><!-- dome --><g><rect x="1.00000" y="1" width="8" height="8" fill="#ff0000"/></g></svg>'); // prettier-ignore
+    const drawn = Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><!-- dome --><g><rect x="1.00000" y="1" width="8" height="8" fill="#ff0000"/></g></svg>',
+    );
     const lean = await leanVector(drawn);
     expect(lean.length).toBeLessThan(drawn.length);
     expect(lean.toString()).toContain('viewBox');

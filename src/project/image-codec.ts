@@ -2,7 +2,13 @@ import sharp from 'sharp';
 import type { ModernFormat } from '../core/images/offers.js';
 
 /** Formats whose pictures can be made smaller, by file ending. */
-const OWN: Readonly<Record<string, 'jpeg' | 'png' | 'webp' | 'avif'>> = { '.jpg': 'jpeg', '.jpeg': 'jpeg', '.png': 'png', '.webp': 'webp', '.avif': 'avif' }; // prettier-ignore
+const OWN: Readonly<Record<string, 'jpeg' | 'png' | 'webp' | 'avif'>> = {
+  '.jpg': 'jpeg',
+  '.jpeg': 'jpeg',
+  '.png': 'png',
+  '.webp': 'webp',
+  '.avif': 'avif',
+};
 /** Largest picture that is opened, px in all: a small file can hold a very large one. */
 const MOST_PIXELS = 100e6;
 

@@ -16,7 +16,9 @@ export function languagesOf(project: string, page: string): ReadonlyMap<string, 
   return new Map(
     names.flatMap((name): [string, Content][] => {
       const language = name.startsWith(`${page}.`) ? name.slice(page.length + 1).replace(/\.yaml$/, '') : '';
-      return LANGUAGE.test(language) && name.endsWith('.yaml') && name !== `${page}.yaml` ? [[language, readContentFile(join(folder, name))]] : []; // prettier-ignore
+      return LANGUAGE.test(language) && name.endsWith('.yaml') && name !== `${page}.yaml`
+        ? [[language, readContentFile(join(folder, name))]]
+        : [];
     }),
   );
 }

@@ -6,7 +6,8 @@ export type Parked = Readonly<Record<string, string>>;
 /** The heading in a content file under which it is kept. Names of sections begin with a letter or a digit. */
 export const PARKED = '_parked';
 
-const NOTE = ' What was written for fields that the page has no more. It comes back if they do; take out what is not needed.'; // prettier-ignore
+const NOTE =
+  ' What was written for fields that the page has no more. It comes back if they do; take out what is not needed.';
 
 /** What a content file keeps for fields that are gone. */
 export function parkedIn(file: Document): Parked {

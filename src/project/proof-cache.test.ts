@@ -18,7 +18,10 @@ describe('comparisons that are kept', () => {
 
   it('are found again under the same key, with their pictures', () => {
     put(files);
-    expect(readKept(folder, 'home.390', 'k1')).toEqual({ value: { differ: 0.5 }, pictures: { 'result.png': Buffer.from('p') } }); // prettier-ignore
+    expect(readKept(folder, 'home.390', 'k1')).toEqual({
+      value: { differ: 0.5 },
+      pictures: { 'result.png': Buffer.from('p') },
+    });
     expect(readKept(folder, 'home.390', 'k2')).toBeUndefined();
     expect(readKept(folder, 'home.820', 'k1')).toBeUndefined();
   });
@@ -45,7 +48,14 @@ describe('the key of a comparison', () => {
   });
 
   it('counts the page, its styles and every asset', () => {
-    put([['index.html', 'h'], ['style.css', 's'], ['assets/a.jpg', 'a']], 'site'); // prettier-ignore
+    put(
+      [
+        ['index.html', 'h'],
+        ['style.css', 's'],
+        ['assets/a.jpg', 'a'],
+      ],
+      'site',
+    );
     const key = (): string => JSON.stringify(siteParts(folder, 'index.html', 'style.css'));
     const seen = new Set([key()]);
     for (const [path, text] of [

@@ -23,7 +23,11 @@ export function keyOf(parts: Iterable<string | Buffer>): string {
 export function readKept<Value>(project: string, name: string, key: string): Kept<Value> | undefined {
   const folder = join(project, 'proof', KEPT);
   try {
-    const kept = JSON.parse(readFileSync(join(folder, `${name}.json`), 'utf8')) as { key: string; pictures: string[]; value: Value }; // prettier-ignore
+    const kept = JSON.parse(readFileSync(join(folder, `${name}.json`), 'utf8')) as {
+      key: string;
+      pictures: string[];
+      value: Value;
+    };
     if (kept.key !== key) return undefined;
     const pictures = kept.pictures.map((one) => [one, readFileSync(join(folder, `${name}-${one}`))] as const);
     return { value: kept.value, pictures: Object.fromEntries(pictures) };

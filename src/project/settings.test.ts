@@ -12,7 +12,10 @@ const withPages = (...pages: object[]): string => JSON.stringify({ ...settings, 
 describe('settings of a project', () => {
   it('are read as they were written', () => {
     expect(readSettings(writeSettings(settings), 'x')).toEqual(settings);
-    const chosen = { ...settings, pages: [{ ...page, select: ['main'], move: ['parent' as const], schemes: 'dark' as const }] }; // prettier-ignore
+    const chosen = {
+      ...settings,
+      pages: [{ ...page, select: ['main'], move: ['parent' as const], schemes: 'dark' as const }],
+    };
     expect(readSettings(writeSettings(chosen), 'x')).toEqual(chosen);
   });
 
@@ -25,8 +28,8 @@ describe('settings of a project', () => {
     ['text that is no YAML', 'page: [1', /This is not YAML/],
     ['nothing', '', /"format" is required/],
     ['another format', 'format: other', /"format" must be/],
-    ['a name that leaves its folder', withPages({ ...page, name: '../up' }), /"pages\[0\]\.name"/], // prettier-ignore
-    ['a width of nothing', withPages({ ...page, widths: [0] }), /"pages\[0\]\.widths\[0\]"/], // prettier-ignore
+    ['a name that leaves its folder', withPages({ ...page, name: '../up' }), /"pages\[0\]\.name"/],
+    ['a width of nothing', withPages({ ...page, widths: [0] }), /"pages\[0\]\.widths\[0\]"/],
     ['two pages of one name', withPages(page as object, page as object), /"pages\[1\]" contains a duplicate/],
     ['a limit over all', writeSettings({ ...settings, limits: { differ: 2, placed: 1 } }), /"limits\.differ"/],
   ])('refuse %s, and name it', (_, text, message) => {

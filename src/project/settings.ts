@@ -55,7 +55,10 @@ const share = Joi.number().min(0).max(1);
 const shares = Joi.object({ type: share, lines: share, padding: share, gap: share });
 
 /** One share, or shares of kinds of sizes for each screen that nobody drew. */
-export const SCALE = Joi.alternatives(share, Joi.object(Object.fromEntries(SCREEN_NAMES.map((name) => [name, shares])))); // prettier-ignore
+export const SCALE = Joi.alternatives(
+  share,
+  Joi.object(Object.fromEntries(SCREEN_NAMES.map((name) => [name, shares]))),
+);
 
 /** Reads a scale that was saved in a file. @throws Problem naming what is wrong */
 export function readScale(text: string, file: string): Scale {

@@ -13,7 +13,12 @@ const PRESSED = /\.(jpe?g|png|webp|avif|gif|woff2?|mp4|webm|mp3|zip)$/;
 export async function writeZip(file: string, files: readonly ProjectFile[]): Promise<void> {
   const zip = new ZipFile();
   for (const [path, bytes] of [...files].sort(([a], [b]) => (a < b ? -1 : 1)))
-    zip.addBuffer(Buffer.from(bytes), path, { mtime: NO_DATE, mode: PLAIN_FILE, compress: !PRESSED.test(path), forceDosTimestamp: true }); // prettier-ignore
+    zip.addBuffer(Buffer.from(bytes), path, {
+      mtime: NO_DATE,
+      mode: PLAIN_FILE,
+      compress: !PRESSED.test(path),
+      forceDosTimestamp: true,
+    });
   zip.end();
   const making = `${file}.making-${process.pid}`;
   try {

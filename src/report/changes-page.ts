@@ -59,19 +59,23 @@ export function revisePage(parts: readonly RevisedPart[]): string {
 }
 
 function pagePart({ page, sections, content }: RevisedPart, named: boolean): string {
-  const own = content.length ? `<article><h3>What it means for what was written</h3><ul class="changes">${content.map((one) => `<li>${text(one)}</li>`).join('')}</ul></article>` : ''; // prettier-ignore
+  const own = content.length
+    ? `<article><h3>What it means for what was written</h3><ul class="changes">${content.map((one) => `<li>${text(one)}</li>`).join('')}</ul></article>`
+    : '';
   return `${named ? `<h2>${text(page)}</h2>` : ''}${own}${sections.map(sectionPart).join('\n')}`;
 }
 
 function sectionPart({ name, changes, pictures }: RevisedSection): string {
   const items = changes.map((one) => `<li>${text(changeLine(one))}</li>`).join('');
-  return `<article><h3>${text(name || 'The page')}</h3><ul class="changes">${items}</ul>${pictures.map((one, at) => pair(one, name, at === 0)).join('')}</article>`; // prettier-ignore
+  return `<article><h3>${text(name || 'The page')}</h3><ul class="changes">${items}</ul>${pictures.map((one, at) => pair(one, name, at === 0)).join('')}</article>`;
 }
 
 function pair({ width, before, now }: BeforeAndNow, name: string, isOpen: boolean): string {
   const one = (label: string, bytes: Buffer | undefined): string => {
-    const shown = bytes ? `<img alt="${attribute(`${name}, ${label.toLowerCase()}, at ${width} px`)}" src="data:image/jpeg;base64,${bytes.toString('base64')}">` : '<p class="none">not there</p>'; // prettier-ignore
+    const shown = bytes
+      ? `<img alt="${attribute(`${name}, ${label.toLowerCase()}, at ${width} px`)}" src="data:image/jpeg;base64,${bytes.toString('base64')}">`
+      : '<p class="none">not there</p>';
     return `<figure><figcaption>${label}</figcaption>${shown}</figure>`;
   };
-  return `<details${isOpen ? ' open' : ''}><summary>${width} px</summary><div class="two">${one('Before', before)}${one('Now', now)}</div></details>`; // prettier-ignore
+  return `<details${isOpen ? ' open' : ''}><summary>${width} px</summary><div class="two">${one('Before', before)}${one('Now', now)}</div></details>`;
 }

@@ -30,7 +30,14 @@ const MOST = 20;
 
 /** The report of a trial: one HTML file. */
 export function trialPage(pages: readonly TriedPage[], pictures: ReadonlyMap<string, readonly TrialPicture[]>): string {
-  const over = pages.flatMap(({ page, cases }) => cases.filter(({ faults }) => faults.length).map(({ what, faults }) => `${pages.length > 1 ? `${page}, ` : ''}${what}: ${faults.length} ${faults.length === 1 ? 'fault' : 'faults'}`)); // prettier-ignore
+  const over = pages.flatMap(({ page, cases }) =>
+    cases
+      .filter(({ faults }) => faults.length)
+      .map(
+        ({ what, faults }) =>
+          `${pages.length > 1 ? `${page}, ` : ''}${what}: ${faults.length} ${faults.length === 1 ? 'fault' : 'faults'}`,
+      ),
+  );
   return reportPage({
     title: 'What clients may do to it',
     style: STYLE,
@@ -63,12 +70,18 @@ ${broken
 }
 
 function mendsPart(mends: TriedPage['mends'], mended: boolean): string {
-  const items = mends.map(({ why, adjustments, faults }) => `<li>${text(why)}: ${adjustments.map(({ style, element, property, value }) => `<code>${text(style === undefined ? `element ${element ?? ''}` : `.${style}`)} { ${text(property)}: ${text(value)} }</code>`).join(' ')} <span class="soft">${fewer(faults)}</span></li>`); // prettier-ignore
+  const items = mends.map(
+    ({ why, adjustments, faults }) =>
+      `<li>${text(why)}: ${adjustments.map(({ style, element, property, value }) => `<code>${text(style === undefined ? `element ${element ?? ''}` : `.${style}`)} { ${text(property)}: ${text(value)} }</code>`).join(' ')} <span class="soft">${fewer(faults)}</span></li>`,
+  );
   return `<article><h3>${mended ? 'Mended' : 'What would mend it (tavrik trial --mend)'}</h3><ol>${items.join('')}</ol></article>`;
 }
 
 function limitsPart(limits: TriedPage['limits'], mended: boolean): string {
-  const items = limits.map(({ path, longest, faults }) => `<li><code>${text(path)}</code>: at most ${longest} letters <span class="soft">${faults} ${faults === 1 ? 'fault' : 'faults'} of longer ones</span></li>`); // prettier-ignore
+  const items = limits.map(
+    ({ path, longest, faults }) =>
+      `<li><code>${text(path)}</code>: at most ${longest} letters <span class="soft">${faults} ${faults === 1 ? 'fault' : 'faults'} of longer ones</span></li>`,
+  );
   return `<article><h3>${mended ? 'Limited, where no style helps' : 'Where no style helps, a limit would (tavrik trial --mend)'}</h3><ol>${items.join('')}</ol></article>`;
 }
 
@@ -77,7 +90,12 @@ function casePart(
   { name, what, faults }: TriedPage['cases'][number],
   pictures: readonly TrialPicture[],
 ): string {
-  const items = faults.slice(0, MOST).map((one) => `<li>${one.width ? `${one.width} px, ` : ''}${text([one.section, one.name].filter(Boolean).join(' / '))}: ${text(one.what)}${one.path ? ` <code>${text(one.path)}</code>` : ''}</li>`); // prettier-ignore
+  const items = faults
+    .slice(0, MOST)
+    .map(
+      (one) =>
+        `<li>${one.width ? `${one.width} px, ` : ''}${text([one.section, one.name].filter(Boolean).join(' / '))}: ${text(one.what)}${one.path ? ` <code>${text(one.path)}</code>` : ''}</li>`,
+    );
   const more = faults.length > MOST ? `<p class="soft">… and ${faults.length - MOST} more</p>` : '';
   return `<article id="${attribute(`${page}-${name}`)}"><h3>${text(what)}</h3><ol>${items.join('')}</ol>${more}${pictures.map(strip).join('')}</article>`;
 }

@@ -38,10 +38,24 @@ describe('the proof page', () => {
 
   it('says what stands otherwise beside the pictures, linked to its outline, and escaped', () => {
     const [one] = proof.widths as [(typeof proof.widths)[number]];
-    const differences = [{ fault: 'gap' as const, id: 'a1', name: 'Dates <b>', section: 'hero', what: 'Gap 24 px where the source has 32 px', by: 8, wanted: [10, 20, 100, 30] as const, box: [10, 12, 100, 30] as const, remedy: { id: 'a1', property: 'row-gap', value: '32px' } }]; // prettier-ignore
+    const differences = [
+      {
+        fault: 'gap' as const,
+        id: 'a1',
+        name: 'Dates <b>',
+        section: 'hero',
+        what: 'Gap 24 px where the source has 32 px',
+        by: 8,
+        wanted: [10, 20, 100, 30] as const,
+        box: [10, 12, 100, 30] as const,
+        remedy: { id: 'a1', property: 'row-gap', value: '32px' },
+      },
+    ];
     const section = { ...one.sections[0], result: { y: 0, height: 100 } } as (typeof one.sections)[number];
     const told = proofPage({ ...proof, widths: [{ ...one, differences, sections: [section] }] }, pictures);
-    expect(told).toContain('<a href="#w390-hero-1">Dates &lt;b&gt;</a>: Gap 24 px where the source has 32 px <code>row-gap: 32px</code>'); // prettier-ignore
+    expect(told).toContain(
+      '<a href="#w390-hero-1">Dates &lt;b&gt;</a>: Gap 24 px where the source has 32 px <code>row-gap: 32px</code>',
+    );
     expect(told).toContain(
       '<span class="mark" id="w390-hero-1" style="left:2.56%;top:12.00%;width:25.64%;height:30.00%">',
     );
@@ -57,7 +71,18 @@ describe('the proof page', () => {
   });
 
   it('tells of other widths and of accessibility', () => {
-    const told = proofPage({ ...proof, sweep: [{ kind: 'scrolls', from: 600, to: 640, what: 'The page scrolls sideways by 9 px' }], barriers: { result: [{ rule: 'label', what: 'Fields have names', count: 2, first: '<input>' }], source: { label: 1 }, worse: [{ rule: 'label', what: 'Fields have names', count: 2, first: '<input>' }] } }, pictures); // prettier-ignore
+    const told = proofPage(
+      {
+        ...proof,
+        sweep: [{ kind: 'scrolls', from: 600, to: 640, what: 'The page scrolls sideways by 9 px' }],
+        barriers: {
+          result: [{ rule: 'label', what: 'Fields have names', count: 2, first: '<input>' }],
+          source: { label: 1 },
+          worse: [{ rule: 'label', what: 'Fields have names', count: 2, first: '<input>' }],
+        },
+      },
+      pictures,
+    );
     expect(told).toContain('600 to 640 px:  The page scrolls sideways by 9 px');
     expect(told).toContain(
       '<li class="poor">Fields have names (2, source 1) <span class="soft">&lt;input&gt;</span></li>',

@@ -203,7 +203,10 @@ ${crop(width, 'source', source, heights[0] as number, `Source of ${name} at ${wi
 
 /** What is wrong at other widths, and what keeps people out. */
 function furtherPart({ sweep, barriers }: Proof): string {
-  const faults = (sweep ?? []).map(({ from, to, what, name, section }) => `<li>${from === to ? from : `${from} to ${to}`} px: ${text([section, name].filter(Boolean).join(' / '))} ${text(what)}</li>`); // prettier-ignore
+  const faults = (sweep ?? []).map(
+    ({ from, to, what, name, section }) =>
+      `<li>${from === to ? from : `${from} to ${to}`} px: ${text([section, name].filter(Boolean).join(' / '))} ${text(what)}</li>`,
+  );
   const rules = (barriers?.result ?? []).map(({ what, count, first, rule }) => {
     const before = barriers?.source?.[rule];
     const worse = barriers?.worse.some((one) => one.rule === rule) ? ' class="poor"' : '';

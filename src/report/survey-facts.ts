@@ -8,14 +8,72 @@ const MOST_ROWS = 24;
 /** What there is in a page, as tables. */
 export function surveyFacts(page: PageSurvey): string {
   const parts = [
-    part('Sections', table(['Name', 'Height'], (page.screens[0]?.sections ?? []).map(({ name, height }) => [text(name), px(height)]))), // prettier-ignore
-    part('Elements', table(['Kind', 'Count'], Object.entries(page.kinds).map(([kind, count]) => [text(kind), String(count)]))), // prettier-ignore
-    part('Headings', page.outline.length ? `<ul>${page.outline.map(({ level, words }) => `<li style="margin-left:${(level - 1) * 16}px"><span class="soft">${level}</span> ${text(words)}</li>`).join('')}</ul>` : ''), // prettier-ignore
-    part('Fonts', table(['Family', 'Weights', ''], page.fonts.map(({ family, weights, there, instead }) => [text(family), weights.join(', '), there ? 'there' : `<span class="fault">missing</span>${instead ? `, ${text(instead)} is shown` : ''}`]))), // prettier-ignore
-    part('Colours', table(['Colour', 'Used'], page.colours.map(({ value, count }) => [`<span class="swatch" style="background:${attribute(swatch(value))}"></span>${text(value)}`, times(count)]))), // prettier-ignore
-    part('Text styles', table(['Style', 'Used'], page.textStyles.map(({ value, count }) => [text(value), times(count)]))), // prettier-ignore
-    part('Distances', table(['Between neighbours', 'Used'], page.spacings.map(({ value, count }) => [px(value), times(count)]))), // prettier-ignore
-    part('Forms', table(['Form', 'Sent to', 'Fields'], page.forms.map(({ name, action, method, fields }) => [text(name || 'form'), text(`${method} ${action}`), text(fields.join(', '))]))), // prettier-ignore
+    part(
+      'Sections',
+      table(
+        ['Name', 'Height'],
+        (page.screens[0]?.sections ?? []).map(({ name, height }) => [text(name), px(height)]),
+      ),
+    ),
+    part(
+      'Elements',
+      table(
+        ['Kind', 'Count'],
+        Object.entries(page.kinds).map(([kind, count]) => [text(kind), String(count)]),
+      ),
+    ),
+    part(
+      'Headings',
+      page.outline.length
+        ? `<ul>${page.outline.map(({ level, words }) => `<li style="margin-left:${(level - 1) * 16}px"><span class="soft">${level}</span> ${text(words)}</li>`).join('')}</ul>`
+        : '',
+    ),
+    part(
+      'Fonts',
+      table(
+        ['Family', 'Weights', ''],
+        page.fonts.map(({ family, weights, there, instead }) => [
+          text(family),
+          weights.join(', '),
+          there ? 'there' : `<span class="fault">missing</span>${instead ? `, ${text(instead)} is shown` : ''}`,
+        ]),
+      ),
+    ),
+    part(
+      'Colours',
+      table(
+        ['Colour', 'Used'],
+        page.colours.map(({ value, count }) => [
+          `<span class="swatch" style="background:${attribute(swatch(value))}"></span>${text(value)}`,
+          times(count),
+        ]),
+      ),
+    ),
+    part(
+      'Text styles',
+      table(
+        ['Style', 'Used'],
+        page.textStyles.map(({ value, count }) => [text(value), times(count)]),
+      ),
+    ),
+    part(
+      'Distances',
+      table(
+        ['Between neighbours', 'Used'],
+        page.spacings.map(({ value, count }) => [px(value), times(count)]),
+      ),
+    ),
+    part(
+      'Forms',
+      table(
+        ['Form', 'Sent to', 'Fields'],
+        page.forms.map(({ name, action, method, fields }) => [
+          text(name || 'form'),
+          text(`${method} ${action}`),
+          text(fields.join(', ')),
+        ]),
+      ),
+    ),
   ];
   const pictures = part(
     'Pictures',
@@ -46,7 +104,10 @@ function table(head: readonly string[], rows: readonly (readonly string[])[]): s
     `<tr>${cells.map((cell, at) => `<${name}${at > 0 ? ' class="number-cell"' : ''}${name === 'th' ? ' scope="col"' : ''}>${cell}</${name}>`).join('')}</tr>`;
   const rest = rows.length - MOST_ROWS;
   const more = rest > 0 ? `<p class="soft">and ${rest} more</p>` : '';
-  return `<div class="scroll" tabindex="0" role="region" aria-label="${head[0] ?? ''}"><table><thead>${row(head, 'th')}</thead><tbody>${rows.slice(0, MOST_ROWS).map((one) => row(one, 'td')).join('')}</tbody></table></div>${more}`; // prettier-ignore
+  return `<div class="scroll" tabindex="0" role="region" aria-label="${head[0] ?? ''}"><table><thead>${row(head, 'th')}</thead><tbody>${rows
+    .slice(0, MOST_ROWS)
+    .map((one) => row(one, 'td'))
+    .join('')}</tbody></table></div>${more}`;
 }
 
 /** The widest screen with what weighs on it: the more bytes or shapes, the darker. */

@@ -15,16 +15,45 @@ const finding = (more: Partial<Finding> = {}): Finding => ({
   box: [100, 50, 200, 40],
   ...more,
 });
-const screen = (width: number) => ({ name: `board ${width}`, file: 'a.svg', width, height: 500, things: 3, sections: [], differences: [] }); // prettier-ignore
+const screen = (width: number) => ({
+  name: `board ${width}`,
+  file: 'a.svg',
+  width,
+  height: 500,
+  things: 3,
+  sections: [],
+  differences: [],
+});
 const page = (more: Partial<PageSurvey> = {}): PageSurvey => ({
-  page: 'visit', kind: 'svg', title: 'Visit', description: '', language: 'en', screens: [screen(1000)], kinds: { text: 2 }, outline: [],
-  fonts: [{ family: 'Marshlight', weights: [400], there: false, instead: 'Arial' }], colours: [{ value: '#14243a', count: 2 }],
-  textStyles: [], spacings: [], pictures: [{ name: 'Dome', address: 'a.jpg', bytes: 2048, natural: [900, 600], shown: 300, times: 3 }],
-  artwork: { count: 1, pieces: 7, bytes: 900 }, weights: [{ name: 'Dome', box: [0, 0, 300, 200], bytes: 2048, pieces: 0 }], forms: [],
-  scripts: 0, embeds: 0, findings: [finding()], ...more,
-}); // prettier-ignore
+  page: 'visit',
+  kind: 'svg',
+  title: 'Visit',
+  description: '',
+  language: 'en',
+  screens: [screen(1000)],
+  kinds: { text: 2 },
+  outline: [],
+  fonts: [{ family: 'Marshlight', weights: [400], there: false, instead: 'Arial' }],
+  colours: [{ value: '#14243a', count: 2 }],
+  textStyles: [],
+  spacings: [],
+  pictures: [{ name: 'Dome', address: 'a.jpg', bytes: 2048, natural: [900, 600], shown: 300, times: 3 }],
+  artwork: { count: 1, pieces: 7, bytes: 900 },
+  weights: [{ name: 'Dome', box: [0, 0, 300, 200], bytes: 2048, pieces: 0 }],
+  forms: [],
+  scripts: 0,
+  embeds: 0,
+  findings: [finding()],
+  ...more,
+});
 const png = Buffer.from('png');
-const htmlOf = (...pages: PageSurvey[]): string => String(surveyPage(pages, pages.map(({ screens }) => screens.map(() => png)))[0]?.[1]); // prettier-ignore
+const htmlOf = (...pages: PageSurvey[]): string =>
+  String(
+    surveyPage(
+      pages,
+      pages.map(({ screens }) => screens.map(() => png)),
+    )[0]?.[1],
+  );
 
 describe('the report of a survey', () => {
   it('marks findings where they are, and leads from the list to the picture and back', () => {
@@ -57,7 +86,8 @@ describe('the report of a survey', () => {
 
   it('says what there is, and where the weight lies', () => {
     const html = htmlOf(page());
-    for (const said of ['Marshlight', 'Arial is shown', '#14243a', '900 × 600', '3 ×', '2 kB', '7 shapes in 1']) expect(html).toContain(said); // prettier-ignore
+    for (const said of ['Marshlight', 'Arial is shown', '#14243a', '900 × 600', '3 ×', '2 kB', '7 shapes in 1'])
+      expect(html).toContain(said);
     expect(htmlOf(page({ findings: [] }))).toContain('Nothing found');
   });
 
@@ -72,8 +102,20 @@ describe('the table of proofs', () => {
     page: name,
     limits: { differ: 0.05, placed: 0.9 },
     over,
-    widths: [{ width: 390, differ, seen: 0, words: { words: 9, placed: 1, missing: 0, extra: 0, moved: [] }, height: { source: 9, result: 9 }, overflow: 0, clashes: 0, sections: [], differences: [] }],
-  }); // prettier-ignore
+    widths: [
+      {
+        width: 390,
+        differ,
+        seen: 0,
+        words: { words: 9, placed: 1, missing: 0, extra: 0, moved: [] },
+        height: { source: 9, result: 9 },
+        overflow: 0,
+        clashes: 0,
+        sections: [],
+        differences: [],
+      },
+    ],
+  });
 
   it('leads to the report of each page and width, also where its name is taken', () => {
     const html = proofTable([proof('visit', 0.001), proof('index', 0.2, ['index, 390 px: too much'])]);

@@ -22,8 +22,14 @@ td.sample { max-width: 560px; overflow: hidden; text-overflow: ellipsis; white-s
 `;
 
 const TITLES: Readonly<Record<Group, string>> = {
-  color: 'Colours', font: 'Fonts', text: 'Text styles', space: 'Distances', radius: 'Roundings', shadow: 'Shadows', breakpoint: 'Breakpoints',
-}; // prettier-ignore
+  color: 'Colours',
+  font: 'Fonts',
+  text: 'Text styles',
+  space: 'Distances',
+  radius: 'Roundings',
+  shadow: 'Shadows',
+  breakpoint: 'Breakpoints',
+};
 
 interface Shown {
   readonly path: string;
@@ -39,24 +45,38 @@ export function tokensPage(tokens: readonly Shown[]): string {
     style: STYLE,
     skip: [groups[0] ?? 'none', 'To the tokens'],
     lead: `<p class="soft">What the pages have of their own, each said once. Set one with <code>tavrik tokens PROJECT set color.accent "#1d5c74"</code>, and all its uses follow.</p><nav class="groups" aria-label="Groups">${groups.map((group) => `<a href="#${group}">${TITLES[group]}</a>`).join('')}</nav>`,
-    body: groups.map((group) => part(group, tokens.filter(({ token }) => token.group === group))).join('\n') || '<p id="none">There are none.</p>', // prettier-ignore
+    body:
+      groups
+        .map((group) =>
+          part(
+            group,
+            tokens.filter(({ token }) => token.group === group),
+          ),
+        )
+        .join('\n') || '<p id="none">There are none.</p>',
     foot: '',
   });
 }
 
 function part(group: Group, tokens: readonly Shown[]): string {
-  const inside = group === 'color' ? `<ul class="swatches">${tokens.map(swatch).join('')}</ul>` : `<div class="scroll"><table><thead><tr><th>Name</th><th>Value</th><th>Sample</th><th>Uses</th></tr></thead><tbody>${tokens.map(row).join('')}</tbody></table></div>`; // prettier-ignore
+  const inside =
+    group === 'color'
+      ? `<ul class="swatches">${tokens.map(swatch).join('')}</ul>`
+      : `<div class="scroll"><table><thead><tr><th>Name</th><th>Value</th><th>Sample</th><th>Uses</th></tr></thead><tbody>${tokens.map(row).join('')}</tbody></table></div>`;
   return `<section id="${group}"><h2>${TITLES[group]}</h2>${inside}</section>`;
 }
 
 function uses(places: readonly string[]): string {
   const styles = [...new Set(places.map((place) => place.split(' ')[0] as string))];
-  return `${places.length} ${places.length === 1 ? 'use' : 'uses'}${styles.length ? `: ${styles.slice(0, 4).join(', ')}${styles.length > 4 ? ' …' : ''}` : ''}`; // prettier-ignore
+  return `${places.length} ${places.length === 1 ? 'use' : 'uses'}${styles.length ? `: ${styles.slice(0, 4).join(', ')}${styles.length > 4 ? ' …' : ''}` : ''}`;
 }
 
 function patch(value: string): string {
   const rgba = readColour(value) as Rgba;
-  const ink = contrast([...rgba.slice(0, 3), 1] as unknown as Rgba, [255, 255, 255, 1]) > 4.5 && rgba[3] > 0.5 ? '#fff' : '#16202a'; // prettier-ignore
+  const ink =
+    contrast([...rgba.slice(0, 3), 1] as unknown as Rgba, [255, 255, 255, 1]) > 4.5 && rgba[3] > 0.5
+      ? '#fff'
+      : '#16202a';
   return `<span style="background: ${attribute(value)}; color: ${ink}">Aa</span>`;
 }
 
@@ -64,16 +84,17 @@ function swatch({ token, places }: Shown): string {
   const value = token.value as string;
   const shown = (colour: string): string => hexOf(readColour(colour) as Rgba);
   const near = token.from.length > 1 ? `<dd>stands for ${token.from.map(shown).join(', ')}</dd>` : '';
-  return `<li><div class="patch">${patch(value)}${token.dark === undefined ? '' : patch(token.dark)}</div><dl><dt>${text(token.name)}</dt><dd><code>${shown(value)}${token.dark === undefined ? '' : `, dark ${shown(token.dark)}`}</code></dd><dd><code>${propertyOf(token)}</code></dd><dd>${text(uses(places))}</dd>${near}</dl></li>`; // prettier-ignore
+  return `<li><div class="patch">${patch(value)}${token.dark === undefined ? '' : patch(token.dark)}</div><dl><dt>${text(token.name)}</dt><dd><code>${shown(value)}${token.dark === undefined ? '' : `, dark ${shown(token.dark)}`}</code></dd><dd><code>${propertyOf(token)}</code></dd><dd>${text(uses(places))}</dd>${near}</dl></li>`;
 }
 
 function row({ token, places }: Shown): string {
-  const [value, sample] = typeof token.value === 'string' ? [token.value, sampleOf(token.group, token.value)] : typeOf(token.value); // prettier-ignore
-  return `<tr><td><b>${text(token.name)}</b></td><td><code>${text(value)}</code></td><td class="sample">${sample}</td><td class="soft">${text(uses(places))}</td></tr>`; // prettier-ignore
+  const [value, sample] =
+    typeof token.value === 'string' ? [token.value, sampleOf(token.group, token.value)] : typeOf(token.value);
+  return `<tr><td><b>${text(token.name)}</b></td><td><code>${text(value)}</code></td><td class="sample">${sample}</td><td class="soft">${text(uses(places))}</td></tr>`;
 }
 
 function typeOf({ fontFamily, fontSize, fontWeight, lineHeight, letterSpacing }: Typography): [string, string] {
-  const value = `${fontSize}px/${lineHeight} ${fontWeight}${letterSpacing === 'normal' ? '' : `, spaced ${letterSpacing}`}${fontFamily ? `, ${fontFamily.split(',')[0]}` : ''}`; // prettier-ignore
+  const value = `${fontSize}px/${lineHeight} ${fontWeight}${letterSpacing === 'normal' ? '' : `, spaced ${letterSpacing}`}${fontFamily ? `, ${fontFamily.split(',')[0]}` : ''}`;
   const style = `font: ${fontWeight} ${Math.min(fontSize, 40)}px/1.2 ${fontFamily || 'inherit'}; letter-spacing: ${letterSpacing}`;
   return [value, `<span style="${attribute(style)}">The darkest sky for forty miles</span>`];
 }

@@ -1,6 +1,5 @@
 import type { Box } from '../core/geometry/box.js';
 
-
 /** What the page of a watched project shows; sent to it whenever it changes. */
 export interface WatchState {
   /** Rises whenever the site or its proof is another one. */

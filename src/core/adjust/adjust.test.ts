@@ -5,12 +5,17 @@ import { adjust } from './apply.js';
 import { faultOf } from './declaration.js';
 
 const document = page(
-  { card: { rest: { color: 'red', 'padding-top': '4px' }, variants: [{ at: 'below-600', set: { color: 'blue' } }] }, over: { rest: { color: 'green' } }, solo: { rest: {} } },
+  {
+    card: { rest: { color: 'red', 'padding-top': '4px' }, variants: [{ at: 'below-600', set: { color: 'blue' } }] },
+    over: { rest: { color: 'green' } },
+    solo: { rest: {} },
+  },
   element('card', 'a', { id: 'a', style: 'card' }, words('a')),
   element('card', 'b', { id: 'b', style: 'card', difference: 'over' }, words('b')),
   element('text', 'c', { id: 'c', style: 'solo' }, words('c')),
-); // prettier-ignore
-const styleOf = (made: typeof document, id: string) => made.styles[[...elements(made.body)].find((one) => one.id === id)?.style ?? '']; // prettier-ignore
+);
+const styleOf = (made: typeof document, id: string) =>
+  made.styles[[...elements(made.body)].find((one) => one.id === id)?.style ?? ''];
 
 describe('corrections', () => {
   it('of a style reach all that has it, in the ranges for which they are', () => {
@@ -19,18 +24,26 @@ describe('corrections', () => {
     const middle = adjust(document, [
       { style: 'card', at: ['below-900'], property: 'padding-top', value: '9px' },
     ]).document;
-    expect(middle.styles['card']?.variants).toEqual([{ at: 'below-900', set: { 'padding-top': '9px' } }, { at: 'below-600', set: { 'padding-top': '4px', color: 'blue' } }]); // prettier-ignore
+    expect(middle.styles['card']?.variants).toEqual([
+      { at: 'below-900', set: { 'padding-top': '9px' } },
+      { at: 'below-600', set: { 'padding-top': '4px', color: 'blue' } },
+    ]);
     const widest = adjust(document, [
       { style: 'card', at: ['widest'], property: 'padding-top', value: '9px' },
     ]).document;
-    expect(widest.styles['card']).toMatchObject({ rest: { 'padding-top': '9px' }, variants: [{ at: 'below-900', set: { 'padding-top': '4px' } }, { at: 'below-600' }] }); // prettier-ignore
+    expect(widest.styles['card']).toMatchObject({
+      rest: { 'padding-top': '9px' },
+      variants: [{ at: 'below-900', set: { 'padding-top': '4px' } }, { at: 'below-600' }],
+    });
   });
 
   it('of an element reach it alone, with what it has otherwise', () => {
     const made = adjust(document, [{ element: 'b', property: 'padding-top', value: '9px' }]).document;
     expect(styleOf(made, 'b')).toMatchObject({ rest: { color: 'green', 'padding-top': '9px' } });
     expect(styleOf(made, 'a')).toEqual(document.styles['card']);
-    expect(adjust(document, [{ element: 'c', property: 'color', value: 'teal' }]).document.styles['solo']?.rest).toEqual({ color: 'teal' }); // prettier-ignore
+    expect(
+      adjust(document, [{ element: 'c', property: 'color', value: 'teal' }]).document.styles['solo']?.rest,
+    ).toEqual({ color: 'teal' });
   });
 
   it('hold in a state', () => {
@@ -39,7 +52,11 @@ describe('corrections', () => {
   });
 
   it('of other pages, and of what is not there, change nothing, and that is said', () => {
-    const lost = [{ style: 'gone', property: 'color', value: 'red' }, { element: 'z', property: 'color', value: 'red' }, { style: 'card', at: ['tablet'], property: 'color', value: 'red' }]; // prettier-ignore
+    const lost = [
+      { style: 'gone', property: 'color', value: 'red' },
+      { element: 'z', property: 'color', value: 'red' },
+      { style: 'card', at: ['tablet'], property: 'color', value: 'red' },
+    ];
     const made = adjust(document, [...lost, { page: 'other', style: 'card', property: 'color', value: 'red' }]);
     expect(made.lost).toEqual([lost[0], lost[2], lost[1]]);
     expect(made.document.styles).toEqual(document.styles);
@@ -48,7 +65,14 @@ describe('corrections', () => {
   it('contradict each other where they meet', () => {
     const one = { style: 'card', property: 'color', value: 'red' };
     expect(contradictions([one, { ...one, value: 'blue' }])).toEqual([[0, 1]]);
-    expect(contradictions([{ ...one, at: ['below-600'] }, { ...one, at: ['widest'], value: 'blue' }, { ...one, state: ':hover', value: 'blue' }, one])).toEqual([[1, 3]]); // prettier-ignore
+    expect(
+      contradictions([
+        { ...one, at: ['below-600'] },
+        { ...one, at: ['widest'], value: 'blue' },
+        { ...one, state: ':hover', value: 'blue' },
+        one,
+      ]),
+    ).toEqual([[1, 3]]);
   });
 });
 
@@ -56,7 +80,10 @@ describe('declarations', () => {
   it('are checked against CSS', () => {
     expect(faultOf('margin-top', '-4px')).toBeUndefined();
     expect(faultOf('--tide', 'anything goes')).toBeUndefined();
-    expect(faultOf('colour', 'red')).toMatchObject({ what: 'There is no property "colour"', right: expect.stringContaining('color') }); // prettier-ignore
+    expect(faultOf('colour', 'red')).toMatchObject({
+      what: 'There is no property "colour"',
+      right: expect.stringContaining('color'),
+    });
     expect(faultOf('margin-top', 'blue')?.what).toBe('"blue" is no value of margin-top');
   });
 });

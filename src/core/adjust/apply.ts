@@ -23,7 +23,8 @@ export function adjust(document: PageDocument, adjustments: readonly Adjustment[
     return { ...before, styles: { ...before.styles, [one.style as string]: corrected(style, one, before) } };
   }, document);
   const byElement = new Map<string, Adjustment[]>();
-  for (const one of own) if (one.element !== undefined) byElement.set(one.element, [...(byElement.get(one.element) ?? []), one]); // prettier-ignore
+  for (const one of own)
+    if (one.element !== undefined) byElement.set(one.element, [...(byElement.get(one.element) ?? []), one]);
   const ids = new Set([...elements(document.body)].map(({ id }) => id));
   for (const [id, list] of byElement) {
     const known = list.filter((one) => ids.has(id) && knowsRanges(document, one));
@@ -48,7 +49,9 @@ function corrected(
   if (state) {
     const variants = [...(style.variants ?? [])];
     if (!at) return { ...style, variants: [...variants, { state, set: { [property]: value } }] };
-    const added = names.filter(here).map((name) => ({ ...(name === WIDEST ? {} : { at: name }), state, set: { [property]: value } })); // prettier-ignore
+    const added = names
+      .filter(here)
+      .map((name) => ({ ...(name === WIDEST ? {} : { at: name }), state, set: { [property]: value } }));
     return { ...style, variants: [...variants, ...added] };
   }
   const full = spread(style, breakpoints);
@@ -61,12 +64,16 @@ function corrected(
 /** An element with a look of its own over its style: the last one counts. */
 function withOwnLook(document: PageDocument, id: string, list: readonly Adjustment[]): PageDocument {
   const node = [...elements(document.body)].find((one) => one.id === id) as ElementNode;
-  const users = [...elements(document.body)].filter(({ style, difference }) => style === node.style && difference === node.difference); // prettier-ignore
+  const users = [...elements(document.body)].filter(
+    ({ style, difference }) => style === node.style && difference === node.difference,
+  );
   const alone = users.length === 1 && node.style !== undefined && node.difference === undefined;
   const name = alone ? (node.style as string) : `adjusted-${id}`;
   const before = alone ? document.styles[name] : merged(document, node);
   const style = list.reduce((own, one) => corrected(own, one, document), before ?? { rest: {} });
-  const body = alone ? document.body : mapTree(document.body, (one) => (isElement(one) && one.id === id ? restyled(one, name) : one)); // prettier-ignore
+  const body = alone
+    ? document.body
+    : mapTree(document.body, (one) => (isElement(one) && one.id === id ? restyled(one, name) : one));
   return { ...document, styles: { ...document.styles, [name]: style }, body };
 }
 

@@ -10,7 +10,20 @@ import type { FieldDecision } from './field-decisions.js';
 /** The brief: what a person decided about how a source is to be read. */
 
 /** What can be decided about an element. */
-export const DEEDS = ['leave-out', 'merge', 'kind', 'level', 'name', 'link', 'alt', 'part', 'fit', 'largest', 'colour', 'font'] as const; // prettier-ignore
+export const DEEDS = [
+  'leave-out',
+  'merge',
+  'kind',
+  'level',
+  'name',
+  'link',
+  'alt',
+  'part',
+  'fit',
+  'largest',
+  'colour',
+  'font',
+] as const;
 export type Deed = (typeof DEEDS)[number];
 
 export function isDeed(word: string): word is Deed {
@@ -18,7 +31,16 @@ export function isDeed(word: string): word is Deed {
 }
 
 /** Kinds that an element can be said to be. */
-export const SAID_KINDS = ['heading', 'text', 'button', 'link', 'quote', 'menu', 'card', 'box'] as const satisfies readonly Kind[]; // prettier-ignore
+export const SAID_KINDS = [
+  'heading',
+  'text',
+  'button',
+  'link',
+  'quote',
+  'menu',
+  'card',
+  'box',
+] as const satisfies readonly Kind[];
 export const PARTS = ['header', 'footer', 'reused'] as const satisfies readonly Part[];
 export const FITS = ['cover', 'contain', 'fill', 'none', 'scale-down'] as const;
 

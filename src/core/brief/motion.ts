@@ -20,7 +20,12 @@ export interface MotionRule {
   /** It stays at the top of the window. */
   readonly stays?: true;
   /** How it looks once the page is scrolled: a colour behind it, a colour of its words, a shadow below it, less room in it (px). */
-  readonly scrolled?: { readonly background?: string; readonly colour?: string; readonly shadow?: boolean; readonly padding?: number }; // prettier-ignore
+  readonly scrolled?: {
+    readonly background?: string;
+    readonly colour?: string;
+    readonly shadow?: boolean;
+    readonly padding?: number;
+  };
   /** Line of the brief. */
   readonly line: number;
 }

@@ -66,7 +66,12 @@ export function withSettings(document: PageDocument, site: SiteSettings, page: O
 function organisation({ facts, name, address }: SiteSettings, named: string | undefined): object[] {
   if (!facts) return [];
   const { type = 'Organization', telephone, mail, street, postcode, town, country, opens, profiles } = facts;
-  const postal = { ...(street ? { streetAddress: street } : {}), ...(postcode ? { postalCode: postcode } : {}), ...(town ? { addressLocality: town } : {}), ...(country ? { addressCountry: country } : {}) }; // prettier-ignore
+  const postal = {
+    ...(street ? { streetAddress: street } : {}),
+    ...(postcode ? { postalCode: postcode } : {}),
+    ...(town ? { addressLocality: town } : {}),
+    ...(country ? { addressCountry: country } : {}),
+  };
   const called = name ?? named;
   return [
     {

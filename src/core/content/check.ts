@@ -33,35 +33,57 @@ export function checkContent(
       attributes?.['id'] ? [attributes['id']] : [],
     ),
   );
-  const faults: ContentFault[] = unknownFields(document, content).map((path) => ({ path, wrong: true, what: 'The page has no such field' })); // prettier-ignore
+  const faults: ContentFault[] = unknownFields(document, content).map((path) => ({
+    path,
+    wrong: true,
+    what: 'The page has no such field',
+  }));
   const fields = fieldsByPath(regions);
   const source = originalValues(document);
   const entriesAt = (list: string): string[] => [...(lists.get(list) ?? []), ...(source.lists.get(list) ?? [])];
   for (const [path, ids] of lists) {
     const { fewest = 0, most = Infinity, locked } = fields(path) ?? {};
-    if (locked && source.lists.has(path) && ids.join() !== source.lists.get(path)?.join()) faults.push({ path, wrong: true, what: LOCKED }); // prettier-ignore
-    if (ids.length < fewest) faults.push({ path, wrong: true, what: `It has ${ids.length} entries; ${fewest} are the fewest` }); // prettier-ignore
-    if (ids.length > most) faults.push({ path, wrong: true, what: `It has ${ids.length} entries; ${most} are the most` }); // prettier-ignore
+    if (locked && source.lists.has(path) && ids.join() !== source.lists.get(path)?.join())
+      faults.push({ path, wrong: true, what: LOCKED });
+    if (ids.length < fewest)
+      faults.push({ path, wrong: true, what: `It has ${ids.length} entries; ${fewest} are the fewest` });
+    if (ids.length > most)
+      faults.push({ path, wrong: true, what: `It has ${ids.length} entries; ${most} are the most` });
   }
   for (const [path, value] of values) {
     const field = fields(path);
     if (!field) continue;
-    if (field.locked && source.values.has(path) && value !== source.values.get(path)) faults.push({ path, wrong: true, what: LOCKED }); // prettier-ignore
+    if (field.locked && source.values.has(path) && value !== source.values.get(path))
+      faults.push({ path, wrong: true, what: LOCKED });
     const say = (wrong: boolean, what: string | undefined): void => {
       if (what !== undefined) faults.push({ path, wrong, what });
     };
     if (field.required && value.trim() === '') say(false, 'It is empty, so what it is in does not show');
     const isSaid = (what: keyof FieldRule): boolean => document.fieldRules?.[field.path]?.[what] !== undefined;
-    if (field.longest !== undefined && value.length > field.longest) say(isSaid('longest'), `It has ${value.length} letters; ${field.longest} ${isSaid('longest') ? 'are the most' : 'will hardly fit'}`); // prettier-ignore
+    if (field.longest !== undefined && value.length > field.longest)
+      say(
+        isSaid('longest'),
+        `It has ${value.length} letters; ${field.longest} ${isSaid('longest') ? 'are the most' : 'will hardly fit'}`,
+      );
     if (field.type === 'number' && value !== '' && !NUMBER.test(value.trim())) say(true, `"${value}" is no number`);
-    if (field.type === 'choice' && isSaid('choices') && !field.choices?.includes(value)) say(true, `"${value}" is none of ${field.choices?.join(', ')}`); // prettier-ignore
-    if (field.type === 'date' && isSaid('type') && value !== '' && formatOf(value) !== 'date') say(true, `"${value}" is no date`); // prettier-ignore
-    if (field.name === LOOK && !isSaid('choices') && !entriesAt(listOf(path)).includes(value)) say(true, `There is no entry "${value}" whose look it could have`); // prettier-ignore
+    if (field.type === 'choice' && isSaid('choices') && !field.choices?.includes(value))
+      say(true, `"${value}" is none of ${field.choices?.join(', ')}`);
+    if (field.type === 'date' && isSaid('type') && value !== '' && formatOf(value) !== 'date')
+      say(true, `"${value}" is no date`);
+    if (field.name === LOOK && !isSaid('choices') && !entriesAt(listOf(path)).includes(value))
+      say(true, `There is no entry "${value}" whose look it could have`);
     if (field.type === 'yes-no' && !isAnswer(value)) say(true, `"${value}" is no answer; write yes or no`);
-    if ((field.type === 'icon' || field.type === 'colour' || field.name === 'method') && field.choices && !field.choices.includes(value)) say(true, `"${value}" is none of ${field.choices.join(', ')}`); // prettier-ignore
-    if (field.type === 'focus' && readFocus(value) === undefined) say(true, `"${value}" is no point of a picture; write it as 50% 30%`); // prettier-ignore
+    if (
+      (field.type === 'icon' || field.type === 'colour' || field.name === 'method') &&
+      field.choices &&
+      !field.choices.includes(value)
+    )
+      say(true, `"${value}" is none of ${field.choices.join(', ')}`);
+    if (field.type === 'focus' && readFocus(value) === undefined)
+      say(true, `"${value}" is no point of a picture; write it as 50% 30%`);
     if (field.type === 'address') say(true, addressFault(value, anchors, files));
-    if (field.type === 'file' && value !== '' && !isFile(value, files)) say(true, `There is no file "${value}" in the project`); // prettier-ignore
+    if (field.type === 'file' && value !== '' && !isFile(value, files))
+      say(true, `There is no file "${value}" in the project`);
   }
   return faults;
 }
@@ -73,7 +95,8 @@ const NUMBER = /^[+-]?\d[\d.,’' ]*\+?$/;
 function addressFault(value: string, anchors: ReadonlySet<string>, files: ReadonlySet<string>): string | undefined {
   if (isScriptAddress(value)) return 'An address must not run a script';
   if (value === '#' || value === '#top') return undefined;
-  if (value.startsWith('#')) return anchors.has(decode(value.slice(1))) ? undefined : `There is nothing called "${value.slice(1)}" on the page`; // prettier-ignore
+  if (value.startsWith('#'))
+    return anchors.has(decode(value.slice(1))) ? undefined : `There is nothing called "${value.slice(1)}" on the page`;
   /* Of pages that were not converted nothing can be said: they are elsewhere on the site. */
   const [file = ''] = value.split(/[?#]/);
   return file.startsWith('assets/') && !files.has(file) ? `There is no file "${file}" in the project` : undefined;

@@ -11,7 +11,8 @@ export function covers({ values, lists }: FlatContent, path: string): boolean {
 
 /** What of content is meant for some paths, or for what is in their lists. */
 function only({ values, lists }: FlatContent, isMeant: (path: string) => boolean): FlatContent {
-  const part = <Value>(map: ReadonlyMap<string, Value>): Map<string, Value> => new Map([...map].filter(([path]) => isMeant(path))); // prettier-ignore
+  const part = <Value>(map: ReadonlyMap<string, Value>): Map<string, Value> =>
+    new Map([...map].filter(([path]) => isMeant(path)));
   return { values: part(values), lists: part(lists) };
 }
 
@@ -51,7 +52,8 @@ export function commonOf(parts: readonly Content[], documents: readonly PageDocu
     const [own, source] = [flatten(part), originalValues(documents[at] as PageDocument)];
     const touched = (list: string): boolean => own.lists.get(list)?.join() !== source.lists.get(list)?.join();
     for (const [path, ids] of own.lists) if (!lists.has(path) || touched(path)) lists.set(path, ids);
-    for (const [path, value] of own.values) if (!values.has(path) || value !== source.values.get(path)) values.set(path, value); // prettier-ignore
+    for (const [path, value] of own.values)
+      if (!values.has(path) || value !== source.values.get(path)) values.set(path, value);
   });
   return { values, lists };
 }

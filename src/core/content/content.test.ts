@@ -61,7 +61,11 @@ describe('content', () => {
 
   it('lets go of an element of which a client took all words away', () => {
     expect(textOf(fillPage(document, { hero: { link: { label: '' } } }).body)).toBe('Star evenings fixed');
-    expect([...elements(fillPage(document, { hero: { heading: ' ' } }).body)].map(({ element: tag }) => tag)).toEqual(['body', 'a', 'p']); // prettier-ignore
+    expect([...elements(fillPage(document, { hero: { heading: ' ' } }).body)].map(({ element: tag }) => tag)).toEqual([
+      'body',
+      'a',
+      'p',
+    ]);
   });
 
   it('names fields that the page does not have', () => {
@@ -86,13 +90,21 @@ function card(id: string, style: string): ElementNode {
     id,
     { style, entry: { list: 'offers.cards', id }, attributes: { id: `card-${id}` } },
     element('heading', `${id}-h`, { element: 'h3' }, words(id, `${path}.heading`)),
-    element('link', `${id}-l`, { element: 'a', attributes: { href: `#card-${id}` }, fields: { href: `${path}.link.address` } }, words('More', `${path}.link.label`)), // prettier-ignore
+    element(
+      'link',
+      `${id}-l`,
+      { element: 'a', attributes: { href: `#card-${id}` }, fields: { href: `${path}.link.address` } },
+      words('More', `${path}.link.label`),
+    ),
   );
 }
 
-const withCards = (...looks: readonly string[]) => page(styles, element('grid', 'g', {}, ...looks.map((style, at) => card(`n${at + 1}`, style)))); // prettier-ignore
-const headings = (body: ElementNode): string[] => [...elements(body)].filter(({ kind }) => kind === 'heading').map(textOf); // prettier-ignore
-const stylesOf = (body: ElementNode): string[] => [...elements(body)].filter(({ kind }) => kind === 'card').map(({ style }) => style ?? ''); // prettier-ignore
+const withCards = (...looks: readonly string[]) =>
+  page(styles, element('grid', 'g', {}, ...looks.map((style, at) => card(`n${at + 1}`, style))));
+const headings = (body: ElementNode): string[] =>
+  [...elements(body)].filter(({ kind }) => kind === 'heading').map(textOf);
+const stylesOf = (body: ElementNode): string[] =>
+  [...elements(body)].filter(({ kind }) => kind === 'card').map(({ style }) => style ?? '');
 
 describe('a list', () => {
   const three = withCards('plain', 'plain', 'plain');
@@ -106,7 +118,8 @@ describe('a list', () => {
   });
 
   it('takes new entries, other orders and fewer, down to none', () => {
-    const say = (...list: readonly object[]): string[] => headings(fillPage(three, { offers: { cards: list } } as Content).body); // prettier-ignore
+    const say = (...list: readonly object[]): string[] =>
+      headings(fillPage(three, { offers: { cards: list } } as Content).body);
     expect(say(entry('n3'), entry('n1'), entry('n2'))).toEqual(['n3', 'n1', 'n2']);
     expect(say(entry('n1'), entry('new', 'Another'), entry('n2'), entry('n3'))).toEqual(['n1', 'Another', 'n2', 'n3']);
     expect(say(entry('n2'))).toEqual(['n2']);
@@ -123,28 +136,67 @@ describe('a list', () => {
   });
 
   const looksOf = (document: PageDocument): object[] => {
-    const { offers } = originalContent(document) as { offers: { cards: { look?: string; highlighted?: string; flipped?: string }[] } }; // prettier-ignore
+    const { offers } = originalContent(document) as {
+      offers: { cards: { look?: string; highlighted?: string; flipped?: string }[] };
+    };
     return offers.cards.map(({ look, highlighted, flipped }) => ({ look, highlighted, flipped }));
   };
 
   it('says by yes or no which of two looks an entry has, and gives it the other', () => {
     const looks = withCards('plain', 'bright', 'plain');
     expect(looksOf(looks)).toEqual(['no', 'yes', 'no'].map((highlighted) => ({ highlighted })));
-    const other = [entry('n1'), entry('n2'), entry('n3'), entry('n4')].map((one) => ({ ...one, highlighted: one.id === 'n3' ? 'true' : 'no' })); // prettier-ignore
+    const other = [entry('n1'), entry('n2'), entry('n3'), entry('n4')].map((one) => ({
+      ...one,
+      highlighted: one.id === 'n3' ? 'true' : 'no',
+    }));
     const filled = fillPage(looks, { offers: { cards: other } } as Content);
-    expect([stylesOf(filled.body), headings(filled.body)]).toEqual([['plain', 'plain', 'bright', 'plain'], ['n1', 'n2', 'n3', 'n4']]); // prettier-ignore
+    expect([stylesOf(filled.body), headings(filled.body)]).toEqual([
+      ['plain', 'plain', 'bright', 'plain'],
+      ['n1', 'n2', 'n3', 'n4'],
+    ]);
     expect(unknownFields(looks, { offers: { cards: other } } as Content)).toEqual([]);
-    expect(unknownFields(looks, { offers: { cards: [{ ...entry('n1'), flipped: 'yes' }] } } as Content)).toEqual(['offers.cards.n1.flipped']); // prettier-ignore
+    expect(unknownFields(looks, { offers: { cards: [{ ...entry('n1'), flipped: 'yes' }] } } as Content)).toEqual([
+      'offers.cards.n1.flipped',
+    ]);
   });
 
   it('calls an entry flipped whose parts stand the other way round', () => {
-    const [picture, text] = ['picture', 'text'].map((style) => element('box', style, { style })) as [ElementNode, ElementNode]; // prettier-ignore
-    const row = (id: string, style: string, ...parts: ElementNode[]): ElementNode => element('row', id, { style, entry: { list: 'offers.cards', id } }, element('heading', `${id}h`, {}, words(id, `offers.cards.${id}.heading`)), ...parts); // prettier-ignore
+    const [picture, text] = ['picture', 'text'].map((style) => element('box', style, { style })) as [
+      ElementNode,
+      ElementNode,
+    ];
+    const row = (id: string, style: string, ...parts: ElementNode[]): ElementNode =>
+      element(
+        'row',
+        id,
+        { style, entry: { list: 'offers.cards', id } },
+        element('heading', `${id}h`, {}, words(id, `offers.cards.${id}.heading`)),
+        ...parts,
+      );
     const styled = { row: { rest: {} }, turned: { rest: { 'flex-direction': 'row-reverse' } } };
-    const byStyle = page(styled, element('grid', 'g', {}, row('a', 'row', picture, text), row('b', 'turned', picture, text), row('c', 'row', picture, text))); // prettier-ignore
+    const byStyle = page(
+      styled,
+      element(
+        'grid',
+        'g',
+        {},
+        row('a', 'row', picture, text),
+        row('b', 'turned', picture, text),
+        row('c', 'row', picture, text),
+      ),
+    );
     expect(looksOf(byStyle).map((one) => (one as { flipped: string }).flipped)).toEqual(['no', 'yes', 'no']);
-    const bare = (id: string, ...parts: ElementNode[]): ElementNode => element('row', id, { entry: { list: 'offers.cards', id } }, ...parts.map((one) => ({ ...one, children: [words(id, `offers.cards.${id}.${one.style}`)] }))); // prettier-ignore
-    const byOrder = page({}, element('grid', 'g', {}, bare('a', picture, text), bare('b', text, picture), bare('c', picture, text))); // prettier-ignore
+    const bare = (id: string, ...parts: ElementNode[]): ElementNode =>
+      element(
+        'row',
+        id,
+        { entry: { list: 'offers.cards', id } },
+        ...parts.map((one) => ({ ...one, children: [words(id, `offers.cards.${id}.${one.style}`)] })),
+      );
+    const byOrder = page(
+      {},
+      element('grid', 'g', {}, bare('a', picture, text), bare('b', text, picture), bare('c', picture, text)),
+    );
     expect(looksOf(byOrder).map((one) => (one as { flipped: string }).flipped)).toEqual(['no', 'yes', 'no']);
   });
 
@@ -164,7 +216,13 @@ describe('a list', () => {
   });
 
   it('of texts alone is a list of texts', () => {
-    const item = (at: number) => element('item', `i${at}`, { element: 'li', entry: { list: 's.items', id: `${at}` } }, words(`Item ${at}`, `s.items.${at}`)); // prettier-ignore
+    const item = (at: number) =>
+      element(
+        'item',
+        `i${at}`,
+        { element: 'li', entry: { list: 's.items', id: `${at}` } },
+        words(`Item ${at}`, `s.items.${at}`),
+      );
     const list = page({}, element('list', 'l', { element: 'ul' }, item(1), words(' '), item(2), words(' '), item(3)));
     expect(originalContent(list)['s']).toEqual({ items: ['Item 1', 'Item 2', 'Item 3'] });
     expect(textOf(fillPage(list, { s: { items: ['One', 'Two', 'Three', 'Four'] } }).body)).toBe('One Two Three Four');
@@ -176,17 +234,41 @@ describe('content by paths', () => {
   const name = fc.stringMatching(/^[a-z]{1,6}$/).filter((one) => one !== 'id');
   const text = fc.string();
   const group = fc.dictionary(name, text, { minKeys: 1, maxKeys: 4 });
-  const list = fc.uniqueArray(name, { minLength: 1, maxLength: 4 }).chain((ids) => fc.tuple(...ids.map((id) => group.map((one) => ({ id, ...one }))))); // prettier-ignore
+  const list = fc
+    .uniqueArray(name, { minLength: 1, maxLength: 4 })
+    .chain((ids) => fc.tuple(...ids.map((id) => group.map((one) => ({ id, ...one })))));
 
   it('says the same as content by sections', () => {
-    const content = fc.dictionary(name, fc.dictionary(name, fc.oneof(text, group, list, fc.array(text, { minLength: 1 })), { minKeys: 1 })); // prettier-ignore
+    const content = fc.dictionary(
+      name,
+      fc.dictionary(name, fc.oneof(text, group, list, fc.array(text, { minLength: 1 })), { minKeys: 1 }),
+    );
     fc.assert(fc.property(content, (one) => expect(nest(flatten(one as Content))).toEqual({ ...one })));
   });
 });
 
 describe('what a client wrote', () => {
-  const before = flatten({ s: { a: 'old', b: 'b', list: [{ id: 'x', t: '1' }, { id: 'y', t: '2' }] } }); // prettier-ignore
-  const now = flatten({ s: { a: 'new', b: 'newer', list: [{ id: 'x', t: '1' }, { id: 'y', t: 'two' }, { id: 'z', t: '3' }] } }); // prettier-ignore
+  const before = flatten({
+    s: {
+      a: 'old',
+      b: 'b',
+      list: [
+        { id: 'x', t: '1' },
+        { id: 'y', t: '2' },
+      ],
+    },
+  });
+  const now = flatten({
+    s: {
+      a: 'new',
+      b: 'newer',
+      list: [
+        { id: 'x', t: '1' },
+        { id: 'y', t: 'two' },
+        { id: 'z', t: '3' },
+      ],
+    },
+  });
 
   it('stays, and what nobody touched is as the source says now', () => {
     const written = flatten({
@@ -199,7 +281,17 @@ describe('what a client wrote', () => {
         ],
       },
     });
-    expect(nest(threeWay(before, now, written).content)).toEqual({ s: { a: 'mine', b: 'newer', list: [{ id: 'x', t: 'one' }, { id: 'y', t: 'two' }, { id: 'z', t: '3' }] } }); // prettier-ignore
+    expect(nest(threeWay(before, now, written).content)).toEqual({
+      s: {
+        a: 'mine',
+        b: 'newer',
+        list: [
+          { id: 'x', t: 'one' },
+          { id: 'y', t: 'two' },
+          { id: 'z', t: '3' },
+        ],
+      },
+    });
     expect(nest(threeWay(before, now, before).content)).toEqual(nest(now));
   });
 
@@ -212,6 +304,10 @@ describe('what a client wrote', () => {
         ],
       },
     });
-    expect(nest(threeWay(before, now, written).content)['s']?.['list']).toEqual([{ id: 'y', t: 'two' }, { id: 'own', t: 'mine' }, { id: 'z', t: '3' }]); // prettier-ignore
+    expect(nest(threeWay(before, now, written).content)['s']?.['list']).toEqual([
+      { id: 'y', t: 'two' },
+      { id: 'own', t: 'mine' },
+      { id: 'z', t: '3' },
+    ]);
   });
 });

@@ -34,8 +34,12 @@ function valuesIn(document: PageDocument): FlatContent {
     for (const [attribute, path] of Object.entries(node.fields ?? {})) put(path, partOf(node, attribute, document));
     if (node.rich) put(node.rich, toMarkdown(node.children, document.styles));
     for (const [list, entries] of entriesIn(node)) {
-      lists.set(list, entries.map(({ entry }) => entry?.id ?? '')); // prettier-ignore
-      if (entries.some(isGroupEntry)) for (const [id, [name, value]] of saidLooks(entries, document.styles)) put(`${list}.${id}.${name}`, value); // prettier-ignore
+      lists.set(
+        list,
+        entries.map(({ entry }) => entry?.id ?? ''),
+      );
+      if (entries.some(isGroupEntry))
+        for (const [id, [name, value]] of saidLooks(entries, document.styles)) put(`${list}.${id}.${name}`, value);
     }
     node.children?.forEach(visit);
   };
@@ -70,7 +74,9 @@ export function originalContent(document: PageDocument): Content {
 export function wholeContent(document: PageDocument, content: Content): Content {
   const [source, written] = [originalValues(document), withoutLocked(document, flatten(content))];
   const touched = [...written.lists.keys()];
-  const values = [...source.values].filter(([path]) => !touched.some((list) => path.startsWith(`${list}.`)) || written.values.has(path)); // prettier-ignore
+  const values = [...source.values].filter(
+    ([path]) => !touched.some((list) => path.startsWith(`${list}.`)) || written.values.has(path),
+  );
   return nest({ values: new Map([...values, ...written.values]), lists: new Map([...source.lists, ...written.lists]) });
 }
 
@@ -113,7 +119,9 @@ function isLook(path: string, { values }: FlatContent): boolean {
   const parts = path.split('.');
   const [name, list] = [parts.at(-1) as string, parts.slice(0, -2).join('.')];
   if (![LOOK, ...FLAGS].includes(name)) return false;
-  return [...values.keys()].some((one) => one.startsWith(`${list}.`) && one.endsWith(`.${name}`) && one.split('.').length === parts.length); // prettier-ignore
+  return [...values.keys()].some(
+    (one) => one.startsWith(`${list}.`) && one.endsWith(`.${name}`) && one.split('.').length === parts.length,
+  );
 }
 
 /** The page with its fields filled. Fields without a value keep the words of the source. */
@@ -170,7 +178,21 @@ function fillElement(node: ElementNode, filling: Filling): ElementNode {
 }
 
 /** What is something by itself, without words. */
-export const SOMETHING = new Set(['img', 'svg', 'video', 'audio', 'canvas', 'iframe', 'input', 'select', 'textarea', 'button', 'hr', 'object', 'embed']); // prettier-ignore
+export const SOMETHING = new Set([
+  'img',
+  'svg',
+  'video',
+  'audio',
+  'canvas',
+  'iframe',
+  'input',
+  'select',
+  'textarea',
+  'button',
+  'hr',
+  'object',
+  'embed',
+]);
 
 /** Whether a client took away all that an element said: then it goes, rather than leaving a hole. */
 function isEmptied(before: ElementNode, now: ElementNode): boolean {

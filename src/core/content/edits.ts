@@ -28,7 +28,12 @@ export function edited(document: PageDocument, content: FlatContent, edit: Edit)
   if (!ids) throw new Problem('There is no such list.', edit.list, 'Open the page again: it may have changed.');
   const isPlain = ids.length > 0 ? content.values.has(`${edit.list}.${ids[0]}`) : isPlainList(document, edit.list);
   if (edit.do === 'add') return added(document, content, edit, ids, isPlain);
-  if (!ids.includes(edit.id)) throw new Problem('There is no such entry.', `${edit.list}.${edit.id}`, 'Open the page again: it may have changed.'); // prettier-ignore
+  if (!ids.includes(edit.id))
+    throw new Problem(
+      'There is no such entry.',
+      `${edit.list}.${edit.id}`,
+      'Open the page again: it may have changed.',
+    );
   const others = ids.filter((id) => id !== edit.id);
   if (edit.do === 'move') {
     const to = Math.min(Math.max(0, edit.to), others.length);
@@ -51,12 +56,16 @@ function added(
 ): FlatContent {
   const source = originalValues(document);
   const model = like ?? ids.at(-1) ?? source.lists.get(list)?.[0];
-  if (model === undefined) throw new Problem('This list never had an entry that another could be like.', list, 'Add it in the project.'); // prettier-ignore
+  if (model === undefined)
+    throw new Problem('This list never had an entry that another could be like.', list, 'Add it in the project.');
   const from = ids.includes(model) ? content : source;
   const place = Math.min(Math.max(0, at ?? ids.length), ids.length);
   const id = freeName(slug(name ?? '', 24) || 'entry', (one) => ids.includes(one));
   const [old, own] = [`${list}.${model}`, `${list}.${id}`];
-  const copied = <Value>(map: ReadonlyMap<string, Value>): [string, Value][] => [...map].filter(([path]) => path === old || path.startsWith(`${old}.`)).map(([path, value]) => [own + path.slice(old.length), value]); // prettier-ignore
+  const copied = <Value>(map: ReadonlyMap<string, Value>): [string, Value][] =>
+    [...map]
+      .filter(([path]) => path === old || path.startsWith(`${old}.`))
+      .map(([path, value]) => [own + path.slice(old.length), value]);
   const grown = {
     values: new Map([...content.values, ...copied(from.values)]),
     lists: new Map([...content.lists, ...copied(from.lists)]),
@@ -75,7 +84,10 @@ function ordered(content: FlatContent, list: string, ids: readonly string[], isP
     return { values: new Map([...content.values].filter(([path]) => isKept(path))), lists };
   }
   const texts = ids.map((id, at): [string, string] => [`${list}.${at + 1}`, content.values.get(`${list}.${id}`) ?? '']);
-  lists.set(list, ids.map((_, at) => String(at + 1))); // prettier-ignore
+  lists.set(
+    list,
+    ids.map((_, at) => String(at + 1)),
+  );
   return { values: new Map([...[...content.values].filter(([path]) => !inList(path)), ...texts]), lists };
 }
 
@@ -88,11 +100,13 @@ export interface ContentChange {
 }
 
 export function changesBetween(before: FlatContent, now: FlatContent): ContentChange[] {
-  const say = (value: string | undefined, name: 'before' | 'now'): object => (value === undefined ? {} : { [name]: value }); // prettier-ignore
+  const say = (value: string | undefined, name: 'before' | 'now'): object =>
+    value === undefined ? {} : { [name]: value };
   const between = (a: ReadonlyMap<string, string>, b: ReadonlyMap<string, string>): ContentChange[] =>
     [...new Set([...a.keys(), ...b.keys()])]
       .filter((path) => a.get(path) !== b.get(path))
       .map((path) => ({ path, ...say(a.get(path), 'before'), ...say(b.get(path), 'now') }));
-  const told = (lists: FlatContent['lists']): Map<string, string> => new Map([...lists].map(([path, ids]) => [path, ids.join(', ')])); // prettier-ignore
+  const told = (lists: FlatContent['lists']): Map<string, string> =>
+    new Map([...lists].map(([path, ids]) => [path, ids.join(', ')]));
   return [...between(told(before.lists), told(now.lists)), ...between(before.values, now.values)];
 }

@@ -100,14 +100,19 @@ export function idsOf(entry: ElementNode): ReadonlySet<string> {
 
 /** The value of an attribute with something put after each of these ids that it names. */
 export function refer(name: string, value: string, own: ReadonlySet<string>, suffix: string): string {
-  if (REFERENCES.has(name)) return value.split(/\s+/).map((one) => (own.has(one) ? `${one}${suffix}` : one)).join(' '); // prettier-ignore
+  if (REFERENCES.has(name))
+    return value
+      .split(/\s+/)
+      .map((one) => (own.has(one) ? `${one}${suffix}` : one))
+      .join(' ');
   return name === 'href' && value.startsWith('#') && own.has(value.slice(1)) ? `${value}${suffix}` : value;
 }
 
 /** A copy of an entry as another one: its fields, and every id in it, are the new one's own. */
 function renamed(model: ElementNode, list: string, id: string): ElementNode {
   const [from, to] = [`${list}.${model.entry?.id ?? ''}`, `${list}.${id}`];
-  const path = (one: string): string => one === from || one.startsWith(`${from}.`) ? `${to}${one.slice(from.length)}` : one; // prettier-ignore
+  const path = (one: string): string =>
+    one === from || one.startsWith(`${from}.`) ? `${to}${one.slice(from.length)}` : one;
   const own = idsOf(model);
   const visit = (node: PageNode): PageNode => {
     if (isWords(node)) return node.field ? { ...node, field: path(node.field) } : node;

@@ -16,7 +16,12 @@ type Styles = Readonly<Record<string, SharedStyle>>;
 
 /** Whether a picture is cut to its frame, so that somebody has to say where. */
 export function isCut(node: ElementNode, styles: Styles): boolean {
-  return node.element === 'img' && looksOf(node, styles).some(({ rest, variants = [] }) => [rest, ...variants.map(({ set }) => set)].some((set) => set['object-fit'] === 'cover')); // prettier-ignore
+  return (
+    node.element === 'img' &&
+    looksOf(node, styles).some(({ rest, variants = [] }) =>
+      [rest, ...variants.map(({ set }) => set)].some((set) => set['object-fit'] === 'cover'),
+    )
+  );
 }
 
 /** The focal point that the source gives a picture. */

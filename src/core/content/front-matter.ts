@@ -21,7 +21,12 @@ export interface FrontMatter {
 export function readFrontMatter(source: string, file: string): FrontMatter {
   const lines = source.replace(/^\uFEFF/, '').split(/\r?\n/);
   const end = lines.indexOf(FENCE, 1);
-  if (lines[0] !== FENCE || end < 0) throw new Problem('This has no front matter.', `${file}, line 1`, `Begin with a line "${FENCE}", the short values as YAML, and a line "${FENCE}".`); // prettier-ignore
+  if (lines[0] !== FENCE || end < 0)
+    throw new Problem(
+      'This has no front matter.',
+      `${file}, line 1`,
+      `Begin with a line "${FENCE}", the short values as YAML, and a line "${FENCE}".`,
+    );
   const texts = new Map<string, { text: string; line: number }>();
   let open: { path: string; line: number; own: string[] } | undefined;
   const close = (): void => {
@@ -32,10 +37,16 @@ export function readFrontMatter(source: string, file: string): FrontMatter {
     const path = FIELD.exec(line.trim())?.[1];
     if (path !== undefined) {
       close();
-      if (texts.has(path)) throw new Problem(`"${path}" stands there twice.`, `${file}, line ${at + 1}`, 'Keep one of them.'); // prettier-ignore
+      if (texts.has(path))
+        throw new Problem(`"${path}" stands there twice.`, `${file}, line ${at + 1}`, 'Keep one of them.');
       open = { path, line: at + 1, own: [] };
     } else if (open) open.own.push(line);
-    else if (line.trim()) throw new Problem('This text belongs to no field.', `${file}, line ${at + 1}`, 'Put <!-- field: PATH --> before it.'); // prettier-ignore
+    else if (line.trim())
+      throw new Problem(
+        'This text belongs to no field.',
+        `${file}, line ${at + 1}`,
+        'Put <!-- field: PATH --> before it.',
+      );
   }
   close();
   /* The fence is a line of its own: YAML may count on the lines of the file. */

@@ -3,9 +3,15 @@ import type { PageHead } from '../document/types.js';
 import { headFilled } from './head-filled.js';
 
 const facts = [
-  { '@type': 'Museum', name: 'Marsh Observatory', telephone: '+44 1632 960 417', email: 'keeper@marsh.example',
-    address: { '@type': 'PostalAddress', addressLocality: 'Wrackby' }, sameAs: ['https://elsewhere.example/marsh'] },
-]; // prettier-ignore
+  {
+    '@type': 'Museum',
+    name: 'Marsh Observatory',
+    telephone: '+44 1632 960 417',
+    email: 'keeper@marsh.example',
+    address: { '@type': 'PostalAddress', addressLocality: 'Wrackby' },
+    sameAs: ['https://elsewhere.example/marsh'],
+  },
+];
 const original = new Map([
   ['page.title', 'Marsh Observatory'],
   ['footer.phone.address', 'tel:+441632960417'],
@@ -25,11 +31,23 @@ describe('what a page tells search engines', () => {
   });
 
   it('follows the fields that said the same', () => {
-    const changes = { 'page.title': 'Hollin Observatory', 'footer.phone.address': 'tel:+441632960500', 'footer.email.address': 'mailto:dome@marsh.example', 'footer.town': 'Saltby', 'footer.elsewhere.address': 'https://elsewhere.example/hollin' }; // prettier-ignore
+    const changes = {
+      'page.title': 'Hollin Observatory',
+      'footer.phone.address': 'tel:+441632960500',
+      'footer.email.address': 'mailto:dome@marsh.example',
+      'footer.town': 'Saltby',
+      'footer.elsewhere.address': 'https://elsewhere.example/hollin',
+    };
     expect(filled(changes)?.facts).toEqual([
-      { '@type': 'Museum', name: 'Hollin Observatory', telephone: '+441632960500', email: 'dome@marsh.example',
-        address: { '@type': 'PostalAddress', addressLocality: 'Saltby' }, sameAs: ['https://elsewhere.example/hollin'] },
-    ]); // prettier-ignore
+      {
+        '@type': 'Museum',
+        name: 'Hollin Observatory',
+        telephone: '+441632960500',
+        email: 'dome@marsh.example',
+        address: { '@type': 'PostalAddress', addressLocality: 'Saltby' },
+        sameAs: ['https://elsewhere.example/hollin'],
+      },
+    ]);
   });
 
   it('says what things are as before, and keeps what a field leaves empty', () => {
@@ -38,8 +56,16 @@ describe('what a page tells search engines', () => {
 
   it('does not follow mere numbers and short words, which are said of many things', () => {
     const rated = [{ '@type': 'Rating', ratingValue: '5', reviewCount: '2026', addressCountry: 'no' }];
-    const counts = new Map([['list.number', '5'], ['list.year', '2026'], ['list.highlighted', 'no']]); // prettier-ignore
-    const now = new Map([['list.number', '6'], ['list.year', '2027'], ['list.highlighted', 'yes']]); // prettier-ignore
+    const counts = new Map([
+      ['list.number', '5'],
+      ['list.year', '2026'],
+      ['list.highlighted', 'no'],
+    ]);
+    const now = new Map([
+      ['list.number', '6'],
+      ['list.year', '2027'],
+      ['list.highlighted', 'yes'],
+    ]);
     expect(headFilled({ ...page({}), head: { facts: rated } }, counts, now)).toEqual({ facts: rated });
   });
 

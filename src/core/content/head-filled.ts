@@ -36,7 +36,9 @@ export function headFilled(
     return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, KEYWORD.test(key) ? one : filled(one)]));
   };
   const { title, description, alt } = head.preview ?? {};
-  const words = Object.entries({ title, description, alt }).flatMap(([key, text]) => (text === undefined ? [] : [[key, nowOf(text)]])); // prettier-ignore
+  const words = Object.entries({ title, description, alt }).flatMap(([key, text]) =>
+    text === undefined ? [] : [[key, nowOf(text)]],
+  );
   return {
     ...head,
     ...(head.facts ? { facts: filled(head.facts) as readonly object[] } : {}),

@@ -5,7 +5,13 @@ import { escapedText } from './rich.js';
 export type Inline =
   | { readonly type: 'words'; readonly text: string }
   | { readonly type: 'break'; readonly mark: string }
-  | { readonly type: 'run'; readonly kind: RunKind; readonly open: string; readonly close: string; readonly inside: readonly Inline[] }; // prettier-ignore
+  | {
+      readonly type: 'run';
+      readonly kind: RunKind;
+      readonly open: string;
+      readonly close: string;
+      readonly inside: readonly Inline[];
+    };
 
 export type RunKind = 'strong' | 'emphasis' | 'link' | 'code';
 
@@ -30,7 +36,8 @@ function below(parent: Node): Inline[] {
 function inlineOf(one: Node): Inline[] {
   const kind = KINDS[one.type];
   if (kind) return [{ type: 'run', kind, ...marksOf(one, kind), inside: below(one) }];
-  if (one.type === 'code') return [{ type: 'run', kind: 'code', open: '`', close: '`', inside: [{ type: 'words', text: one.literal ?? '' }] }]; // prettier-ignore
+  if (one.type === 'code')
+    return [{ type: 'run', kind: 'code', open: '`', close: '`', inside: [{ type: 'words', text: one.literal ?? '' }] }];
   if (one.type === 'linebreak') return [{ type: 'break', mark: '\\\n' }];
   if (one.type === 'softbreak') return [{ type: 'words', text: ' ' }];
   return one.literal === null ? below(one) : [{ type: 'words', text: one.literal }];
@@ -48,7 +55,10 @@ export function markdownOf(inlines: readonly Inline[]): string {
     .map((one) => {
       if (one.type === 'words') return escapedText(one.text);
       if (one.type === 'break') return one.mark;
-      const inner = one.kind === 'code' ? one.inside.map((word) => (word.type === 'words' ? word.text : '')).join('') : markdownOf(one.inside); // prettier-ignore
+      const inner =
+        one.kind === 'code'
+          ? one.inside.map((word) => (word.type === 'words' ? word.text : '')).join('')
+          : markdownOf(one.inside);
       return `${one.open}${inner}${one.close}`;
     })
     .join('');

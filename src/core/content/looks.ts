@@ -91,7 +91,10 @@ function flagOf(
   const [early, late] = [...new Set(by.map(([, look]) => look))] as [string, string];
   const share = (look: string): number => by.filter(([, one]) => one === look).length;
   const [yes, no] = share(early) < share(late) ? [early, late] : [late, early];
-  const [rare, usual] = [yes, no].map((id) => entries.find(({ entry }) => entry?.id === id)) as [ElementNode, ElementNode]; // prettier-ignore
+  const [rare, usual] = [yes, no].map((id) => entries.find(({ entry }) => entry?.id === id)) as [
+    ElementNode,
+    ElementNode,
+  ];
   return { name: isFlipped(rare, usual, styles) ? 'flipped' : 'highlighted', yes, no };
 }
 
@@ -100,12 +103,17 @@ const OF_ORDER = /^(order|direction|flex-direction|grid-column(-start|-end)?|gri
 
 /** Whether the same things stand the other way round. */
 function isFlipped(one: ElementNode, other: ElementNode, styles: Styles): boolean {
-  const [own, others] = [one, other].map(partsOf) as [ElementNode[], ElementNode[]]; // prettier-ignore
+  const [own, others] = [one, other].map(partsOf) as [ElementNode[], ElementNode[]];
   if (own.length !== others.length) return false;
   if (own.length > 1) {
     const [looks, opposite] = [own.map(lookOf), others.map(lookOf).reverse()];
     if (new Set(looks).size > 1 && looks.join() === opposite.join()) return true;
-    if ([[one, other], ...own.map((child, at) => [child, others[at]])].some(([a, b]) => differing(a as ElementNode, b as ElementNode, styles).some((name) => OF_ORDER.test(name)))) return true; // prettier-ignore
+    if (
+      [[one, other], ...own.map((child, at) => [child, others[at]])].some(([a, b]) =>
+        differing(a as ElementNode, b as ElementNode, styles).some((name) => OF_ORDER.test(name)),
+      )
+    )
+      return true;
   }
   return own.length === 1 && isFlipped(own[0] as ElementNode, others[0] as ElementNode, styles);
 }
@@ -124,15 +132,24 @@ const OF_PLACE = /^(border|margin|padding)-/;
 function isOfPlace(a: ElementNode, b: ElementNode, styles: Styles): boolean {
   const [own, other] = [a, b].map(partsOf) as [ElementNode[], ElementNode[]];
   if (a.element !== b.element || own.length !== other.length) return false;
-  return differing(a, b, styles).every((name) => OF_PLACE.test(name)) && own.every((one, at) => isOfPlace(one, other[at] as ElementNode, styles)); // prettier-ignore
+  return (
+    differing(a, b, styles).every((name) => OF_PLACE.test(name)) &&
+    own.every((one, at) => isOfPlace(one, other[at] as ElementNode, styles))
+  );
 }
 
 /** The properties at rest in which two elements differ; what differs in a state or at a width counts as one that matters. */
 function differing(a: ElementNode, b: ElementNode, styles: Styles): string[] {
   const of = ({ style, difference }: ElementNode): SharedStyle[] =>
     [style, difference].flatMap((name) => (name && styles[name] ? [styles[name]] : []));
-  const rest = (node: ElementNode): Record<string, string> => Object.assign({}, ...of(node).map((one) => one.rest)) as Record<string, string>; // prettier-ignore
-  const sets = (node: ElementNode): string[] => of(node).flatMap(({ variants = [] }) => variants.flatMap(({ at, state, set }) => Object.entries(set).map(([name, value]) => `${name} ${at} ${state} ${value}`))); // prettier-ignore
+  const rest = (node: ElementNode): Record<string, string> =>
+    Object.assign({}, ...of(node).map((one) => one.rest)) as Record<string, string>;
+  const sets = (node: ElementNode): string[] =>
+    of(node).flatMap(({ variants = [] }) =>
+      variants.flatMap(({ at, state, set }) =>
+        Object.entries(set).map(([name, value]) => `${name} ${at} ${state} ${value}`),
+      ),
+    );
   const [one, other] = [rest(a), rest(b)];
   const [more, others] = [sets(a), sets(b)];
   return [

@@ -7,7 +7,9 @@ import { isElement, isWords, mapTree } from '../document/walk.js';
  * @param say how a path is written
  */
 export function marksOf(node: ElementNode, say: (path: string) => string = (path) => path): Record<string, string> {
-  const words = node.children?.find((child): child is PageNode & { field: string } => isWords(child) && child.field !== undefined); // prettier-ignore
+  const words = node.children?.find(
+    (child): child is PageNode & { field: string } => isWords(child) && child.field !== undefined,
+  );
   const own = node.rich ?? words?.field;
   return {
     ...(own === undefined ? {} : { 'data-field': say(own) }),

@@ -4,17 +4,30 @@ import { hasBackground } from './backgrounds.js';
 import { iconName, iconsOf } from './icons.js';
 import { partOf, withParts } from './parts.js';
 
-const icon = (name: string, d: string, more: Partial<ElementNode> = {}): ElementNode => element('icon', name, { element: 'svg', fields: { icon: `s.${name}.icon` }, markup: `<svg><path d="${d}"/></svg>`, ...more }); // prettier-ignore
-const entry = (id: string, ...children: ElementNode[]): ElementNode => element('card', id, { entry: { list: 's', id } }, ...children); // prettier-ignore
+const icon = (name: string, d: string, more: Partial<ElementNode> = {}): ElementNode =>
+  element('icon', name, {
+    element: 'svg',
+    fields: { icon: `s.${name}.icon` },
+    markup: `<svg><path d="${d}"/></svg>`,
+    ...more,
+  });
+const entry = (id: string, ...children: ElementNode[]): ElementNode =>
+  element('card', id, { entry: { list: 's', id } }, ...children);
 
 describe('icons', () => {
-  const document = page({},
-    element('section', 'Deck', { element: 'section' },
+  const document = page(
+    {},
+    element(
+      'section',
+      'Deck',
+      { element: 'section' },
       icon('a', 'A', { from: { path: 'Offers / Card / Icon moon' } }),
       icon('b', 'B', { markup: '<svg><title>Warm room</title></svg>' }),
       icon('c', 'C', { from: { path: 'main > i.mark-cart' } }),
       icon('d', 'D', { from: { path: 'main > svg:nth-of-type(2)' } }),
-      entry('telescopes', icon('e', 'E'), icon('f', 'A')))); // prettier-ignore
+      entry('telescopes', icon('e', 'E'), icon('f', 'A')),
+    ),
+  );
 
   it('have the names that people gave them, or that of what they stand beside', () => {
     expect([...iconsOf(document).keys()]).toEqual(['moon', 'warm-room', 'mark-cart', 'deck', 'telescopes']);
@@ -30,7 +43,11 @@ describe('icons', () => {
 
 describe('what is there or not', () => {
   const document = page({});
-  const input = element('field', 'mail', { element: 'input', attributes: { required: '', name: 'mail' }, fields: { required: 's.mail.required' } }); // prettier-ignore
+  const input = element('field', 'mail', {
+    element: 'input',
+    attributes: { required: '', name: 'mail' },
+    fields: { required: 's.mail.required' },
+  });
   it.each([
     ['yes', { name: 'mail', required: '' }],
     ['true', { name: 'mail', required: '' }],
@@ -47,8 +64,14 @@ describe('what is there or not', () => {
 });
 
 describe('the colour behind a section', () => {
-  const styles = { band: { rest: { 'background-color': 'rgb(20, 36, 58)' } }, clear: { rest: { 'background-color': 'transparent' } } }; // prettier-ignore
-  const palette = { ink: { value: 'rgb(1, 1, 1)', from: ['rgb(20, 36, 58)'] }, paper: { value: 'rgb(255, 255, 255)', from: [] } }; // prettier-ignore
+  const styles = {
+    band: { rest: { 'background-color': 'rgb(20, 36, 58)' } },
+    clear: { rest: { 'background-color': 'transparent' } },
+  };
+  const palette = {
+    ink: { value: 'rgb(1, 1, 1)', from: ['rgb(20, 36, 58)'] },
+    paper: { value: 'rgb(255, 255, 255)', from: [] },
+  };
   const section = element('section', 'Offers', { style: 'band', fields: { 'background-color': 'offers.background' } });
   const document = { ...page(styles, section), palette };
 

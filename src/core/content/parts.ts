@@ -49,7 +49,10 @@ export function withParts(node: ElementNode, values: ReadonlyMap<string, string>
 
 /** Switches come last, so that an element is written the same whoever turned them. */
 function turned(attributes: Readonly<Record<string, string>>, name: string, on: boolean): Record<string, string> {
-  return { ...Object.fromEntries(Object.entries(attributes).filter(([other]) => other !== name)), ...(on ? { [name]: '' } : {}) }; // prettier-ignore
+  return {
+    ...Object.fromEntries(Object.entries(attributes).filter(([other]) => other !== name)),
+    ...(on ? { [name]: '' } : {}),
+  };
 }
 
 /** Other files of a picture show the picture that was there before. */

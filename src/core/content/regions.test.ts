@@ -9,11 +9,27 @@ import type { Content } from './values.js';
 /** A card whose fields are told from its id on; a badge is in one of them only. */
 function card(id: string, style: string, ...more: ElementNode[]): ElementNode {
   const path = `offers.cards.${id}`;
-  return element('card', id, { style, entry: { list: 'offers.cards', id } },
+  return element(
+    'card',
+    id,
+    { style, entry: { list: 'offers.cards', id } },
     element('heading', `${id}h`, { element: 'h3' }, words(id, `${path}.heading`)),
     element('text', `${id}n`, { element: 'p' }, words('36', `${path}.price-number`)),
-    element('list', `${id}u`, { element: 'ul' }, ...['a', 'b'].map((one, at) => element('item', `${id}${one}`, { element: 'li', entry: { list: `${path}.items`, id: `${at + 1}` } }, words(one, `${path}.items.${at + 1}`)))),
-    ...more); // prettier-ignore
+    element(
+      'list',
+      `${id}u`,
+      { element: 'ul' },
+      ...['a', 'b'].map((one, at) =>
+        element(
+          'item',
+          `${id}${one}`,
+          { element: 'li', entry: { list: `${path}.items`, id: `${at + 1}` } },
+          words(one, `${path}.items.${at + 1}`),
+        ),
+      ),
+    ),
+    ...more,
+  );
 }
 
 const document = page(
@@ -57,7 +73,10 @@ const find = fieldsByPath(regions);
 
 describe('the regions of a page', () => {
   it('are its sections, as a client calls them, with their fields in order', () => {
-    expect(regions.map(({ name, label }) => [name, label])).toEqual([['page', 'Page'], ['offers', 'What we offer']]); // prettier-ignore
+    expect(regions.map(({ name, label }) => [name, label])).toEqual([
+      ['page', 'Page'],
+      ['offers', 'What we offer'],
+    ]);
     expect(regions[1]?.fields.map(({ name, type }) => [name, type])).toEqual([
       ['kicker', 'text'],
       ['heading', 'text'],
@@ -69,7 +88,11 @@ describe('the regions of a page', () => {
   });
 
   it('say how a text is written, how long it may be, and what is required', () => {
-    expect(find('offers.kicker')).toMatchObject({ help: 'Write it as usual: the page shows it in capitals.', longest: 30, required: false }); // prettier-ignore
+    expect(find('offers.kicker')).toMatchObject({
+      help: 'Write it as usual: the page shows it in capitals.',
+      longest: 30,
+      required: false,
+    });
     expect(find('offers.heading')).toMatchObject({ required: true, example: 'Offers' });
     expect(find('offers.intro')?.help).toContain('**strong**');
     expect(find('offers.picture.alt')?.help).toContain('who do not see it');
@@ -92,10 +115,19 @@ describe('the regions of a page', () => {
   });
 
   it('make a choice of looks where entries look different and some alike', () => {
-    const alike = page(document.styles, element('grid', 'g', {}, card('small', 'plain'), card('large', 'bright'), card('wide', 'plain'))); // prettier-ignore
+    const alike = page(
+      document.styles,
+      element('grid', 'g', {}, card('small', 'plain'), card('large', 'bright'), card('wide', 'plain')),
+    );
     expect(fieldsByPath(regionsOf(alike))('offers.cards.wide.highlighted')).toMatchObject({ type: 'yes-no' });
-    const three = page(document.styles, element('grid', 'g', {}, ...['plain', 'bright', 'loud', 'plain'].map((style, at) => card(`c${at}`, style)))); // prettier-ignore
-    expect(fieldsByPath(regionsOf(three))('offers.cards.c3.look')).toMatchObject({ type: 'choice', choices: ['c0', 'c1', 'c2'] }); // prettier-ignore
+    const three = page(
+      document.styles,
+      element('grid', 'g', {}, ...['plain', 'bright', 'loud', 'plain'].map((style, at) => card(`c${at}`, style))),
+    );
+    expect(fieldsByPath(regionsOf(three))('offers.cards.c3.look')).toMatchObject({
+      type: 'choice',
+      choices: ['c0', 'c1', 'c2'],
+    });
   });
 
   it('turn names into words', () => {
@@ -107,7 +139,10 @@ describe('the check of content', () => {
   const files = new Set(['assets/a.jpg']);
   const original = originalContent(document);
   const offers = original['offers'] as Record<string, never>;
-  const said = (more: object): string[] => checkContent(document, regions, { ...original, offers: { ...offers, ...more } } as Content, files).map(({ path, wrong, what }) => `${wrong ? 'wrong' : 'look'} ${path}: ${what}`); // prettier-ignore
+  const said = (more: object): string[] =>
+    checkContent(document, regions, { ...original, offers: { ...offers, ...more } } as Content, files).map(
+      ({ path, wrong, what }) => `${wrong ? 'wrong' : 'look'} ${path}: ${what}`,
+    );
 
   it('finds nothing in what the source says', () => {
     expect(said({})).toEqual([]);
@@ -121,10 +156,22 @@ describe('the check of content', () => {
       { link: { address: '#gone', label: 'Up' } },
       'wrong offers.link.address: There is nothing called "gone" on the page',
     ],
-    [{ link: { address: '#%E0%A4%A', label: 'Up' } }, 'wrong offers.link.address: There is nothing called "%E0%A4%A" on the page'], // prettier-ignore
-    [{ link: { address: 'javascript:alert(1)', label: 'Up' } }, 'wrong offers.link.address: An address must not run a script'], // prettier-ignore
-    [{ link: { address: 'assets/gone.pdf?x', label: 'Up' } }, 'wrong offers.link.address: There is no file "assets/gone.pdf" in the project'], // prettier-ignore
-    [{ picture: { file: 'assets/none.jpg', alt: '' } }, 'wrong offers.picture.file: There is no file "assets/none.jpg" in the project'], // prettier-ignore
+    [
+      { link: { address: '#%E0%A4%A', label: 'Up' } },
+      'wrong offers.link.address: There is nothing called "%E0%A4%A" on the page',
+    ],
+    [
+      { link: { address: 'javascript:alert(1)', label: 'Up' } },
+      'wrong offers.link.address: An address must not run a script',
+    ],
+    [
+      { link: { address: 'assets/gone.pdf?x', label: 'Up' } },
+      'wrong offers.link.address: There is no file "assets/gone.pdf" in the project',
+    ],
+    [
+      { picture: { file: 'assets/none.jpg', alt: '' } },
+      'wrong offers.picture.file: There is no file "assets/none.jpg" in the project',
+    ],
     [
       { cards: [{ id: 'small', 'price-number': 'many' }] },
       'wrong offers.cards.small.price-number: "many" is no number',

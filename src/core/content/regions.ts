@@ -10,7 +10,26 @@ import { isSwitch } from './parts.js';
 import { ID, LOOK } from './values.js';
 
 /** What a field takes. */
-export const FIELD_TYPES = ['text', 'rich', 'number', 'date', 'yes-no', 'choice', 'colour', 'address', 'file', 'focus', 'icon', 'link', 'picture', 'embed', 'form', 'group', 'list', 'menu'] as const; // prettier-ignore
+export const FIELD_TYPES = [
+  'text',
+  'rich',
+  'number',
+  'date',
+  'yes-no',
+  'choice',
+  'colour',
+  'address',
+  'file',
+  'focus',
+  'icon',
+  'link',
+  'picture',
+  'embed',
+  'form',
+  'group',
+  'list',
+  'menu',
+] as const;
 export type FieldType = (typeof FIELD_TYPES)[number];
 
 /** A place in a page that a client fills. */
@@ -116,7 +135,9 @@ class Build {
   /** A field as the page has it, with what a person said of it. */
   private field(name: string, path: string, fellows: readonly string[], everywhere: boolean): Field {
     const { locked, ...said } = this.document.fieldRules?.[path] ?? {};
-    const around = path.split('.').some((_, at, parts) => this.document.fieldRules?.[parts.slice(0, at + 1).join('.')]?.locked); // prettier-ignore
+    const around = path
+      .split('.')
+      .some((_, at, parts) => this.document.fieldRules?.[parts.slice(0, at + 1).join('.')]?.locked);
     return { ...this.drawn(name, path, fellows, everywhere), ...said, ...(locked || around ? { locked: true } : {}) };
   }
 
@@ -127,7 +148,16 @@ class Build {
     if (list !== undefined) {
       const entries = fellows.flatMap((one) => (this.lists.get(one) ?? []).map((id) => [...one.split('.'), id]));
       const plain = entries.every((entry) => this.values.has(entry.join('.')));
-      const fields = plain ? [this.leaf('text', `${path}.*`, entries.map((entry) => entry.join('.')), true)] : this.below([], [...path.split('.'), '*'], entries); // prettier-ignore
+      const fields = plain
+        ? [
+            this.leaf(
+              'text',
+              `${path}.*`,
+              entries.map((entry) => entry.join('.')),
+              true,
+            ),
+          ]
+        : this.below([], [...path.split('.'), '*'], entries);
       return { name, path, label, type: name === 'menu' ? 'menu' : 'list', required: false, fields };
     }
     if (this.values.has(first)) return { ...this.leaf(name, path, fellows, everywhere), label };
@@ -161,23 +191,75 @@ class Build {
     const [example = ''] = texts;
     const use = this.uses.get(fellows[0] ?? '');
     const base = { name, path, label: inWords(name), example };
-    if (isFlag(name) && !use) return { ...base, type: 'yes-no', required: false, help: name === 'flipped' ? 'Whether it stands the other way round.' : 'Whether it stands out from the others.' }; // prettier-ignore
-    if (name === LOOK && !use) return { ...base, type: 'choice', required: false, choices: [...new Set(texts)], help: 'Whose look it has.' }; // prettier-ignore
-    if (use?.attribute !== undefined && isSwitch(use.attribute)) return { ...base, type: 'yes-no', required: false, help: SWITCH_HELP[use.attribute] ?? '' }; // prettier-ignore
-    if (use?.attribute === BACKGROUND) return { ...base, type: 'colour', required: false, choices: Object.keys(this.document.palette ?? {}), help: 'One of the colours of the site, by name.' }; // prettier-ignore
-    if (use?.attribute === ICON) return { ...base, type: 'icon', required: false, choices: [...iconsOf(this.document).keys()], help: 'One of the icons of the page, by name.' }; // prettier-ignore
-    if (use?.attribute === 'method') return { ...base, type: 'choice', required: false, choices: ['get', 'post'], help: 'How the form is sent: get puts what was filled in into the address.' }; // prettier-ignore
-    if (use?.attribute === 'href' || use?.attribute === 'action' || (use?.attribute === 'src' && use.node.element === 'iframe')) return { ...base, type: 'address', required: everywhere }; // prettier-ignore
+    if (isFlag(name) && !use)
+      return {
+        ...base,
+        type: 'yes-no',
+        required: false,
+        help: name === 'flipped' ? 'Whether it stands the other way round.' : 'Whether it stands out from the others.',
+      };
+    if (name === LOOK && !use)
+      return { ...base, type: 'choice', required: false, choices: [...new Set(texts)], help: 'Whose look it has.' };
+    if (use?.attribute !== undefined && isSwitch(use.attribute))
+      return { ...base, type: 'yes-no', required: false, help: SWITCH_HELP[use.attribute] ?? '' };
+    if (use?.attribute === BACKGROUND)
+      return {
+        ...base,
+        type: 'colour',
+        required: false,
+        choices: Object.keys(this.document.palette ?? {}),
+        help: 'One of the colours of the site, by name.',
+      };
+    if (use?.attribute === ICON)
+      return {
+        ...base,
+        type: 'icon',
+        required: false,
+        choices: [...iconsOf(this.document).keys()],
+        help: 'One of the icons of the page, by name.',
+      };
+    if (use?.attribute === 'method')
+      return {
+        ...base,
+        type: 'choice',
+        required: false,
+        choices: ['get', 'post'],
+        help: 'How the form is sent: get puts what was filled in into the address.',
+      };
+    if (
+      use?.attribute === 'href' ||
+      use?.attribute === 'action' ||
+      (use?.attribute === 'src' && use.node.element === 'iframe')
+    )
+      return { ...base, type: 'address', required: everywhere };
     if (use?.attribute === 'src' || use?.attribute === 'poster') return { ...base, type: 'file', required: everywhere };
-    if (use?.attribute === FOCUS) return { ...base, type: 'focus', required: false, help: 'The point of the picture that always shows: from the left and from the top, as 50% 30%.' }; // prettier-ignore
-    if (use?.attribute === 'alt') return { ...base, type: 'text', required: false, help: 'What the picture shows, for people who do not see it.' }; // prettier-ignore
-    if (use?.rich) return { ...base, type: 'rich', required: false, help: 'Words may be set off: **strong**, *emphasis*, [link](<address>).' }; // prettier-ignore
+    if (use?.attribute === FOCUS)
+      return {
+        ...base,
+        type: 'focus',
+        required: false,
+        help: 'The point of the picture that always shows: from the left and from the top, as 50% 30%.',
+      };
+    if (use?.attribute === 'alt')
+      return { ...base, type: 'text', required: false, help: 'What the picture shows, for people who do not see it.' };
+    if (use?.rich)
+      return {
+        ...base,
+        type: 'rich',
+        required: false,
+        help: 'Words may be set off: **strong**, *emphasis*, [link](<address>).',
+      };
     const formats = new Set(texts.map(formatOf));
     const [format] = formats.size === 1 ? [...formats] : [];
     const longest = Math.max(20, Math.ceil((Math.max(...texts.map(({ length }) => length)) * 2) / 10) * 10);
     const required = everywhere && (use?.node.kind === 'heading' || name === 'label');
     const type = format === 'number' || format === 'year' ? 'number' : format === 'date' ? 'date' : 'text';
-    const help = use && this.isCapitals(use.node) ? 'Write it as usual: the page shows it in capitals.' : format && type === 'text' ? `Written as ${format}.` : undefined; // prettier-ignore
+    const help =
+      use && this.isCapitals(use.node)
+        ? 'Write it as usual: the page shows it in capitals.'
+        : format && type === 'text'
+          ? `Written as ${format}.`
+          : undefined;
     return { ...base, type, required, longest, ...(help ? { help } : {}) };
   }
 
@@ -203,7 +285,8 @@ function usesIn(body: ElementNode): ReadonlyMap<string, Use> {
       if (node.field && !found.has(node.field)) found.set(node.field, { node: parent });
       return;
     }
-    for (const [attribute, path] of Object.entries(node.fields ?? {})) if (!found.has(path)) found.set(path, { node, attribute }); // prettier-ignore
+    for (const [attribute, path] of Object.entries(node.fields ?? {}))
+      if (!found.has(path)) found.set(path, { node, attribute });
     if (node.rich && !found.has(node.rich)) found.set(node.rich, { node, rich: true });
     for (const child of node.children ?? []) visit(child, node);
   };

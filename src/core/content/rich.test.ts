@@ -18,7 +18,15 @@ const said = (node: ElementNode): string => toMarkdown(node.children, styles);
 
 describe('a text as CommonMark', () => {
   it('says what is set off, whatever element or style did it', () => {
-    const node = text(words('Bring '), run('b', undefined, words('warm')), words(' and '), run('span', 'bold', words('dry ')), run('em', undefined, words('things')), run('br', undefined), link('/hire', 'hire one')); // prettier-ignore
+    const node = text(
+      words('Bring '),
+      run('b', undefined, words('warm')),
+      words(' and '),
+      run('span', 'bold', words('dry ')),
+      run('em', undefined, words('things')),
+      run('br', undefined),
+      link('/hire', 'hire one'),
+    );
     expect(said(node)).toBe('Bring **warm** and **dry** *things*\\\n[hire one](</hire>)');
     expect(canBeRich(node, styles)).toBe(true);
     expect(canBeRich(text(run('span', 'red', words('x'))), styles)).toBe(false);
@@ -38,7 +46,7 @@ describe('a text as CommonMark', () => {
   });
 
   it('is read back as it was written, for any words', () => {
-    const plain = fc.string({ unit: fc.constantFrom(...'ab *_[]()<>&`#!~|\\-+1.\'"é') , minLength: 1, maxLength: 30 }); // prettier-ignore
+    const plain = fc.string({ unit: fc.constantFrom(...'ab *_[]()<>&`#!~|\\-+1.\'"é'), minLength: 1, maxLength: 30 });
     fc.assert(
       fc.property(plain, plain, (a, b) => {
         const node = text(words(`x${a}`), run('strong', undefined, words(`y${b}y`)), words('z'));
@@ -58,7 +66,11 @@ describe('CommonMark as a text', () => {
   it('looks as the same looked in the source', () => {
     const [, strong, , anchor] = made('Be **early** or [write](mailto:a@b.example).').children as ElementNode[];
     expect(strong).toMatchObject({ element: 'strong', style: 'bold' });
-    expect(anchor).toMatchObject({ element: 'a', style: 'linked', attributes: { href: 'mailto:a@b.example', rel: 'noopener' } }); // prettier-ignore
+    expect(anchor).toMatchObject({
+      element: 'a',
+      style: 'linked',
+      attributes: { href: 'mailto:a@b.example', rel: 'noopener' },
+    });
     expect(new Set([...elements(made('**a** **b**'))].map(({ id }) => id)).size).toBe(3);
   });
 
@@ -70,6 +82,10 @@ describe('CommonMark as a text', () => {
   });
 
   it('has paragraphs as lines of one text', () => {
-    expect(made('One.\n\nTwo.').children?.map((one) => ('element' in one ? one.element : one.text))).toEqual(['One.', 'br', 'Two.']); // prettier-ignore
+    expect(made('One.\n\nTwo.').children?.map((one) => ('element' in one ? one.element : one.text))).toEqual([
+      'One.',
+      'br',
+      'Two.',
+    ]);
   });
 });

@@ -7,8 +7,22 @@ import { isWords, textOf } from '../document/walk.js';
 
 type Mark = 'strong' | 'emph' | 'code' | 'link' | 'linebreak';
 
-const BY_ELEMENT: Readonly<Record<string, Mark>> = { strong: 'strong', b: 'strong', em: 'emph', i: 'emph', code: 'code', a: 'link', br: 'linebreak' }; // prettier-ignore
-const ELEMENT: Readonly<Record<Mark, string>> = { strong: 'strong', emph: 'em', code: 'code', link: 'a', linebreak: 'br' }; // prettier-ignore
+const BY_ELEMENT: Readonly<Record<string, Mark>> = {
+  strong: 'strong',
+  b: 'strong',
+  em: 'emph',
+  i: 'emph',
+  code: 'code',
+  a: 'link',
+  br: 'linebreak',
+};
+const ELEMENT: Readonly<Record<Mark, string>> = {
+  strong: 'strong',
+  emph: 'em',
+  code: 'code',
+  link: 'a',
+  linebreak: 'br',
+};
 
 type Styles = Readonly<Record<string, SharedStyle>>;
 

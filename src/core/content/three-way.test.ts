@@ -8,7 +8,12 @@ const cards = (...ids: (string | [string, string])[]): Content => ({
   },
 });
 const merge = (before: Content, ours: Content, theirs: Content, decided: Record<string, 'ours' | 'theirs'> = {}) => {
-  const { content, conflicts } = threeWay(flatten(before), flatten(ours), flatten(theirs), new Map(Object.entries(decided))); // prettier-ignore
+  const { content, conflicts } = threeWay(
+    flatten(before),
+    flatten(ours),
+    flatten(theirs),
+    new Map(Object.entries(decided)),
+  );
   return { content: nest(content), conflicts };
 };
 
@@ -42,17 +47,24 @@ describe('two versions of content as one', () => {
     const made = merge(cards('a', 'b'), cards('a'), cards('a', ['b', 'Better']));
     expect(made.content).toEqual(cards('a', ['b', 'Better']));
     expect(made.conflicts).toEqual([{ path: 'hire.cards.b', before: 'there', theirs: 'changed' }]);
-    expect(merge(cards('a', 'b'), cards('a'), cards('a', ['b', 'Better']), { 'hire.cards.b': 'ours' }).content).toEqual(cards('a')); // prettier-ignore
+    expect(merge(cards('a', 'b'), cards('a'), cards('a', ['b', 'Better']), { 'hire.cards.b': 'ours' }).content).toEqual(
+      cards('a'),
+    );
   });
 
   it('takes lists of plain texts whole', () => {
     const list = (...texts: string[]): Content => ({ a: { lines: texts } });
     expect(merge(list('1', '2'), list('1', '2'), list('2'))).toEqual({ content: list('2'), conflicts: [] });
-    expect(merge(list('1', '2'), list('1', '2', '3'), list('1', '2'))).toEqual({ content: list('1', '2', '3'), conflicts: [] }); // prettier-ignore
+    expect(merge(list('1', '2'), list('1', '2', '3'), list('1', '2'))).toEqual({
+      content: list('1', '2', '3'),
+      conflicts: [],
+    });
     expect(merge(list('1', '2'), list('1'), list('1', '2', '3')).conflicts).toHaveLength(1);
   });
 
   it('takes fields that only one page has as that one has them', () => {
-    expect(merge({ a: { x: '1' } }, { a: { x: '1', y: 'new' } }, { a: { x: '2' } }).content).toEqual({ a: { x: '2', y: 'new' } }); // prettier-ignore
+    expect(merge({ a: { x: '1' } }, { a: { x: '1', y: 'new' } }, { a: { x: '2' } }).content).toEqual({
+      a: { x: '2', y: 'new' },
+    });
   });
 });

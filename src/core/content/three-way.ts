@@ -86,7 +86,12 @@ class ThreeWay {
     if (our.join() === their.join()) return their;
     if (![...was, ...our, ...their].some((id) => /^\d+$/.test(id))) return this.mergedIds(path, was, our, their);
     /* Plain texts are known by their number: those of two versions cannot be told apart by it. */
-    const side = our.join() === was.join() && this.isAsBefore(path, this.ours) ? 'theirs' : their.join() === was.join() && this.isAsBefore(path, this.theirs) ? 'ours' : this.conflict(path, was.join(', '), our.join(', '), their.join(', ')); // prettier-ignore
+    const side =
+      our.join() === was.join() && this.isAsBefore(path, this.ours)
+        ? 'theirs'
+        : their.join() === was.join() && this.isAsBefore(path, this.theirs)
+          ? 'ours'
+          : this.conflict(path, was.join(', '), our.join(', '), their.join(', '));
     this.whole.set(path, side);
     return side === 'ours' ? our : their;
   }
@@ -107,7 +112,10 @@ class ThreeWay {
     const made = first.filter(isKept);
     second.forEach((id, at) => {
       if (made.includes(id) || !isKept(id)) return;
-      const above = second.slice(0, at).reverse().find((one) => made.includes(one)); // prettier-ignore
+      const above = second
+        .slice(0, at)
+        .reverse()
+        .find((one) => made.includes(one));
       made.splice(above === undefined ? 0 : made.indexOf(above) + 1, 0, id);
     });
     return made;
@@ -123,7 +131,9 @@ class ThreeWay {
 
   private isAsBefore(path: string, { values }: FlatContent): boolean {
     const inside = (one: string): boolean => one.startsWith(`${path}.`);
-    return keys(values, this.before.values).every((one) => !inside(one) || values.get(one) === this.before.values.get(one)); // prettier-ignore
+    return keys(values, this.before.values).every(
+      (one) => !inside(one) || values.get(one) === this.before.values.get(one),
+    );
   }
 
   private conflict(
@@ -132,7 +142,12 @@ class ThreeWay {
     ours: string | undefined,
     theirs: string | undefined,
   ): Side {
-    this.conflicts.push({ path, ...(before === undefined ? {} : { before }), ...(ours === undefined ? {} : { ours }), ...(theirs === undefined ? {} : { theirs }) }); // prettier-ignore
+    this.conflicts.push({
+      path,
+      ...(before === undefined ? {} : { before }),
+      ...(ours === undefined ? {} : { ours }),
+      ...(theirs === undefined ? {} : { theirs }),
+    });
     return this.decided.get(path) ?? 'theirs';
   }
 

@@ -65,7 +65,8 @@ export function nest({ values, lists }: FlatContent): Content {
       here = next;
     }
   }
-  const group = (branch: Branch, path: string): Group => Object.fromEntries([...branch.below].map(([name, below]) => [name, build(below, `${path}.${name}`)])); // prettier-ignore
+  const group = (branch: Branch, path: string): Group =>
+    Object.fromEntries([...branch.below].map(([name, below]) => [name, build(below, `${path}.${name}`)]));
   const build = (branch: Branch, path: string): Value => {
     const entry = (id: string): string | Group => {
       const own = `${path}.${id}`;

@@ -2,7 +2,13 @@ import fc from 'fast-check';
 import { inlinesOf, markdownOf } from './inline-marks.js';
 import { readXliff, writeXliff, type TranslatedUnit, type Unit } from './xliff.js';
 
-const unit = (path: string, source: string, more: Partial<Unit> = {}): Unit => ({ path, label: 'Text', rich: false, source, ...more }); // prettier-ignore
+const unit = (path: string, source: string, more: Partial<Unit> = {}): Unit => ({
+  path,
+  label: 'Text',
+  rich: false,
+  source,
+  ...more,
+});
 const languages = { source: 'en', target: 'de' };
 
 function again(...units: Unit[]): readonly TranslatedUnit[] {
@@ -23,7 +29,8 @@ describe('XLIFF', () => {
   });
 
   it('writes what is set off as placeholders, and reads it back as CommonMark', () => {
-    const rich = 'As much light as *four thousand* eyes, **each night**, [by the creek](<hire.html?a=1&b=2>) and `f/8`\\\nagain'; // prettier-ignore
+    const rich =
+      'As much light as *four thousand* eyes, **each night**, [by the creek](<hire.html?a=1&b=2>) and `f/8`\\\nagain';
     const text = writeXliff('home', languages, [unit('a.b', rich, { rich: true })]);
     expect(text).toContain(
       '<pc id="1" type="fmt" subType="xlf:i" dataRefStart="d1" dataRefEnd="d1">four thousand</pc>',
@@ -35,8 +42,11 @@ describe('XLIFF', () => {
 
   it('lets a translator move what is set off, and says what got lost', () => {
     const text = writeXliff('home', languages, [unit('a.b', '*One* and **two**', { rich: true })]);
-    const back = (target: string): TranslatedUnit | undefined => readXliff(text.replace('</source>', `</source><target>${target}</target>`), 'a').pages.get('home')?.[0]; // prettier-ignore
-    const moved = back('<pc id="2" dataRefStart="d2" dataRefEnd="d2">zwei</pc> nach <pc id="1" dataRefStart="d1" dataRefEnd="d1">eins</pc>'); // prettier-ignore
+    const back = (target: string): TranslatedUnit | undefined =>
+      readXliff(text.replace('</source>', `</source><target>${target}</target>`), 'a').pages.get('home')?.[0];
+    const moved = back(
+      '<pc id="2" dataRefStart="d2" dataRefEnd="d2">zwei</pc> nach <pc id="1" dataRefStart="d1" dataRefEnd="d1">eins</pc>',
+    );
     expect([moved?.target?.(true), moved?.lost]).toEqual(['**zwei** nach *eins*', []]);
     expect(back('<pc id="1" dataRefStart="d1" dataRefEnd="d1">eins</pc>')?.lost).toEqual(['2']);
   });
@@ -56,7 +66,10 @@ describe('XLIFF', () => {
     ['<!DOCTYPE x [<!ENTITY a "b">]><xliff/>', /document type/],
     ['<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="1.2"/>', /not XLIFF 2/],
     ['<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en"/>', /line 1: .*which language/],
-    ['<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en" trgLang="de">\n<file id="home">\n<unit id="u1"/></file></xliff>', /line 3: .*which field/], // prettier-ignore
+    [
+      '<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en" trgLang="de">\n<file id="home">\n<unit id="u1"/></file></xliff>',
+      /line 3: .*which field/,
+    ],
   ])('that is wrong is refused with what and where: %s', (text, said) => {
     expect(() => readXliff(text, 'a.xlf')).toThrow(said);
   });

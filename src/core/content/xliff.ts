@@ -20,12 +20,19 @@ export interface Unit {
 function escaped(text: string): string {
   const names: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
   // eslint-disable-next-line no-control-regex
-  return text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '').replace(/[&<>"]/g, (sign) => names[sign] ?? sign); // prettier-ignore
+  return text
+    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
+    .replace(/[&<>"]/g, (sign) => names[sign] ?? sign);
 }
 
 const NAMESPACE = 'urn:oasis:names:tc:xliff:document:2.0';
 /** What a run is, for tools that show it (XLIFF 2.1, 4.7.3, fs and the sub-types of its own). */
-const TYPES: Readonly<Record<RunKind, string>> = { strong: 'type="fmt" subType="xlf:b"', emphasis: 'type="fmt" subType="xlf:i"', link: 'type="link"', code: 'type="fmt" subType="tavrik:code"' }; // prettier-ignore
+const TYPES: Readonly<Record<RunKind, string>> = {
+  strong: 'type="fmt" subType="xlf:b"',
+  emphasis: 'type="fmt" subType="xlf:i"',
+  link: 'type="link"',
+  code: 'type="fmt" subType="tavrik:code"',
+};
 
 /** A page as an XLIFF file. @param languages as BCP 47 tags */
 export function writeXliff(
@@ -55,7 +62,13 @@ function unitText({ path, label, help, rich, source, target }: Unit, number: num
     '      <notes>',
     ...notes,
     '      </notes>',
-    ...(data.size ? ['      <originalData>', ...[...data].map(([mark, id]) => `        <data id="${id}">${escaped(mark)}</data>`), '      </originalData>'] : []), // prettier-ignore
+    ...(data.size
+      ? [
+          '      <originalData>',
+          ...[...data].map(([mark, id]) => `        <data id="${id}">${escaped(mark)}</data>`),
+          '      </originalData>',
+        ]
+      : []),
     `      <segment${to === undefined ? '' : ' state="translated"'}>`,
     `        <source xml:space="preserve">${from}</source>`,
     ...(to === undefined ? [] : [`        <target xml:space="preserve">${to}</target>`]),
@@ -76,7 +89,7 @@ function inlineText(inlines: readonly Inline[], data: Map<string, string>, count
       const id = count.next++;
       if (one.type === 'break') return `<ph id="${id}" type="fmt" subType="xlf:lb" dataRef="${idOf(one.mark)}"/>`;
       const [start, end] = [idOf(one.open), idOf(one.close)];
-      return `<pc id="${id}" ${TYPES[one.kind]} dataRefStart="${start}" dataRefEnd="${end}">${inlineText(one.inside, data, count)}</pc>`; // prettier-ignore
+      return `<pc id="${id}" ${TYPES[one.kind]} dataRefStart="${start}" dataRefEnd="${end}">${inlineText(one.inside, data, count)}</pc>`;
     })
     .join('');
 }
@@ -103,33 +116,64 @@ export interface TranslatedUnit {
 
 /** Reads an XLIFF 2 file. @throws Problem naming what is wrong, with its line */
 export function readXliff(text: string, file: string): Translation {
-  if (/<!DOCTYPE|<!ENTITY/i.test(text)) throw new Problem('This has a document type, and with it entities.', file, 'XLIFF has none: export the texts again.'); // prettier-ignore
+  if (/<!DOCTYPE|<!ENTITY/i.test(text))
+    throw new Problem(
+      'This has a document type, and with it entities.',
+      file,
+      'XLIFF has none: export the texts again.',
+    );
   const root = parsed(text, file).documentElement;
   const version = root?.getAttribute('version') ?? '';
-  if (root?.localName !== 'xliff' || root.namespaceURI !== NAMESPACE || !/^2\.\d$/.test(version)) throw new Problem('This is not XLIFF 2.', file, 'Give a file that tavrik content export --format xliff wrote.'); // prettier-ignore
+  if (root?.localName !== 'xliff' || root.namespaceURI !== NAMESPACE || !/^2\.\d$/.test(version))
+    throw new Problem('This is not XLIFF 2.', file, 'Give a file that tavrik content export --format xliff wrote.');
   const [source, target] = [root.getAttribute('srcLang') ?? '', root.getAttribute('trgLang') ?? ''];
-  if (!target) throw new Problem('It does not say which language it is translated into.', `${file}, line ${lineOf(root)}`, 'Set trgLang of <xliff>.'); // prettier-ignore
-  const pages = new Map([...named(root, 'file')].map((page) => [page.getAttribute('id') ?? '', [...named(page, 'unit')].map((unit) => unitOf(unit, file))] as const)); // prettier-ignore
+  if (!target)
+    throw new Problem(
+      'It does not say which language it is translated into.',
+      `${file}, line ${lineOf(root)}`,
+      'Set trgLang of <xliff>.',
+    );
+  const pages = new Map(
+    [...named(root, 'file')].map(
+      (page) => [page.getAttribute('id') ?? '', [...named(page, 'unit')].map((unit) => unitOf(unit, file))] as const,
+    ),
+  );
   return { source, target, pages };
 }
 
 function parsed(text: string, file: string): Document {
   try {
-    return new DOMParser({ onError: (level, message) => { if (level !== 'warning') throw new Error(message); } }).parseFromString(text.replace(/^\uFEFF/, ''), 'application/xml'); // prettier-ignore
+    return new DOMParser({
+      onError: (level, message) => {
+        if (level !== 'warning') throw new Error(message);
+      },
+    }).parseFromString(text.replace(/^\uFEFF/, ''), 'application/xml');
   } catch (error) {
-    throw new Problem(`This is not XML (${(error as Error).message.split('\n')[0]}).`, file, 'Mend it, or export it again.'); // prettier-ignore
+    throw new Problem(
+      `This is not XML (${(error as Error).message.split('\n')[0]}).`,
+      file,
+      'Mend it, or export it again.',
+    );
   }
 }
 
 function unitOf(unit: Element, file: string): TranslatedUnit {
   const line = lineOf(unit);
   const path = unit.getAttribute('name') ?? '';
-  if (!path) throw new Problem('A unit does not say which field it is.', `${file}, line ${line}`, 'Keep the name of each <unit>.'); // prettier-ignore
+  if (!path)
+    throw new Problem(
+      'A unit does not say which field it is.',
+      `${file}, line ${line}`,
+      'Keep the name of each <unit>.',
+    );
   const data = new Map([...named(unit, 'data')].map((one) => [one.getAttribute('id') ?? '', one.textContent ?? '']));
   const segments = [...named(unit, 'segment')];
   const sides = (side: string): Element[] => segments.flatMap((segment) => [...named(segment, side)].slice(0, 1));
   const [from, to] = [sides('source'), sides('target')];
-  const value = (of: readonly Element[]) => (rich: boolean): string => of.map((one) => (rich ? markdownOf(inlinesIn(one, data)) : (one.textContent ?? ''))).join(''); // prettier-ignore
+  const value =
+    (of: readonly Element[]) =>
+    (rich: boolean): string =>
+      of.map((one) => (rich ? markdownOf(inlinesIn(one, data)) : (one.textContent ?? ''))).join('');
   const isDone = to.length === segments.length && to.some((one) => one.textContent?.trim());
   const ids = new Set(to.flatMap(placeholders));
   const lost = isDone ? from.flatMap(placeholders).filter((id) => !ids.has(id)) : [];

@@ -33,7 +33,12 @@ export function parseColour(text: string): string | undefined {
   const hex = /^#([0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.exec(text)?.[1];
   if (hex) {
     const full = hex.length < 5 ? [...hex].map((one) => one + one).join('') : hex;
-    const [red, green, blue, alpha = 255] = (full.match(/../g) ?? []).map((one) => parseInt(one, 16)) as [number, number, number, number?]; // prettier-ignore
+    const [red, green, blue, alpha = 255] = (full.match(/../g) ?? []).map((one) => parseInt(one, 16)) as [
+      number,
+      number,
+      number,
+      number?,
+    ];
     return cssOf([red, green, blue, Math.round((alpha / 255) * 1000) / 1000]);
   }
   const rgba = readColour(text);

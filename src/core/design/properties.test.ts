@@ -21,7 +21,8 @@ const WORDS = ['marsh', 'dome', 'tide', 'curlew', 'lamp', 'moon', 'sluice', 'dus
 
 function drawn(list: readonly Band[]): DrawnBoard {
   let count = 0;
-  const phrase = (words: number): string => Array.from({ length: words }, () => `${WORDS[count % WORDS.length]}${(count += 1)}`).join(' '); // prettier-ignore
+  const phrase = (words: number): string =>
+    Array.from({ length: words }, () => `${WORDS[count % WORDS.length]}${(count += 1)}`).join(' ');
   const items: Parameters<typeof board>[2][] = [line(phrase(3), 100, 40, { size: 48, weight: '700' })];
   let y = 160;
   list.forEach(({ columns, cards, gap }, band) => {
@@ -30,7 +31,11 @@ function drawn(list: readonly Band[]): DrawnBoard {
       for (let column = 0; column < columns; column += 1) {
         const x = 100 + column * (width + 30);
         items.push(box(x, y, width, 160, { 'background-color': 'rgb(230, 235, 245)' }));
-        items.push(line(phrase(2), x + 20, y + 24, { size: 22, weight: '700' }), line(phrase(2), x + 20, y + 70), line(phrase(1), x + 20, y + 112)); // prettier-ignore
+        items.push(
+          line(phrase(2), x + 20, y + 24, { size: 22, weight: '700' }),
+          line(phrase(2), x + 20, y + 70),
+          line(phrase(1), x + 20, y + 112),
+        );
       }
     else {
       items.push(picture(`p${band}.jpg`, 100, y, 440, 220));
@@ -57,7 +62,12 @@ const build = (one: DrawnBoard): PageDocument => buildDesign({ name: 'p', files:
 function changed(one: DrawnBoard, box: (box: DrawnBox) => DrawnBox, size: number): DrawnBoard {
   const items = one.items.map((item): DrawnItem => {
     if (item.type === 'text')
-      return { ...item, box: box(item.box), words: item.words.map((word) => ({ ...word, box: box(word.box) })), look: { ...item.look, size: item.look.size * size } }; // prettier-ignore
+      return {
+        ...item,
+        box: box(item.box),
+        words: item.words.map((word) => ({ ...word, box: box(word.box) })),
+        look: { ...item.look, size: item.look.size * size },
+      };
     if (item.type === 'picture') return { ...item, box: box(item.box), whole: box(item.whole) };
     return { ...item, box: box(item.box) };
   });

@@ -111,7 +111,17 @@ export function laid(...boards: readonly DrawnBoard[]) {
   const [first, ...others] = pieces;
   if (!first) throw new Error('no board');
   const matches = others.map((one) => matchBoards(first, one));
-  const root = bandsOf(arrange(first.top, matches.map(({ pairs }) => (piece) => pairs.get(piece)?.box)), first.width); // prettier-ignore
+  const root = bandsOf(
+    arrange(
+      first.top,
+      matches.map(
+        ({ pairs }) =>
+          (piece) =>
+            pairs.get(piece)?.box,
+      ),
+    ),
+    first.width,
+  );
   const extras = bringExtras(root, others, matches);
   const views = [new BoardView(first, undefined), ...extras.map((one) => new BoardView(one.board, one.pairs))];
   const looks = views.map((view) => layOut(root, view));

@@ -3,8 +3,15 @@ import { isElement, mapTree } from './walk.js';
 
 /** Attributes that hold the address of something the page shows. */
 const SHOWN: Readonly<Record<string, readonly string[]>> = {
-  img: ['src'], source: ['src'], video: ['src', 'poster'], audio: ['src'], track: ['src'], input: ['src'], embed: ['src'], object: ['data'],
-}; // prettier-ignore
+  img: ['src'],
+  source: ['src'],
+  video: ['src', 'poster'],
+  audio: ['src'],
+  track: ['src'],
+  input: ['src'],
+  embed: ['src'],
+  object: ['data'],
+};
 
 /** Files of the source that links lead to: they come along. Pages and addresses elsewhere do not. */
 const FILE =

@@ -35,10 +35,40 @@ export interface SharedStyle {
 
 /** What a node is to a person who edits the page. */
 export const KINDS = [
-  'section', 'box', 'row', 'column', 'grid', 'stack', 'heading', 'text', 'run', 'button', 'link', 'image', 'icon',
-  'artwork', 'list', 'item', 'menu', 'form', 'field', 'table', 'table-part', 'quote', 'divider', 'video', 'embed',
-  'question', 'break', 'card', 'picture-box', 'tabs', 'slides', 'dialog', 'toggle',
-] as const; // prettier-ignore
+  'section',
+  'box',
+  'row',
+  'column',
+  'grid',
+  'stack',
+  'heading',
+  'text',
+  'run',
+  'button',
+  'link',
+  'image',
+  'icon',
+  'artwork',
+  'list',
+  'item',
+  'menu',
+  'form',
+  'field',
+  'table',
+  'table-part',
+  'quote',
+  'divider',
+  'video',
+  'embed',
+  'question',
+  'break',
+  'card',
+  'picture-box',
+  'tabs',
+  'slides',
+  'dialog',
+  'toggle',
+] as const;
 export type Kind = (typeof KINDS)[number];
 
 /** Boxes that only lay out what they hold: what is in them may say more of what they are. */

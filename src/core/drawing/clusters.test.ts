@@ -26,7 +26,11 @@ describe('clusters of drawing', () => {
   });
 
   it('are swarms of at least forty small pieces', () => {
-    const dots = (count: number): Painted[] => Array.from({ length: count }, (_, at) => ({ type: 'box', box: [(at % 8) * 20, Math.floor(at / 8) * 20, 8, 8] as DrawnBox })); // prettier-ignore
+    const dots = (count: number): Painted[] =>
+      Array.from({ length: count }, (_, at) => ({
+        type: 'box',
+        box: [(at % 8) * 20, Math.floor(at / 8) * 20, 8, 8] as DrawnBox,
+      }));
     expect(clustersOf(dots(40), board).map(({ length }) => length)).toEqual([40]);
     expect(clustersOf(dots(39), board)).toEqual([]);
   });
@@ -34,7 +38,10 @@ describe('clusters of drawing', () => {
   it('never share a piece, and keep their order of painting', () => {
     const side = fc.integer({ min: 4, max: 90 });
     const place = fc.integer({ min: 0, max: 400 });
-    const piece = fc.record({ type: fc.constantFrom<Painted['type']>('art', 'art', 'box', 'text'), box: fc.tuple(place, place, side, side) }); // prettier-ignore
+    const piece = fc.record({
+      type: fc.constantFrom<Painted['type']>('art', 'art', 'box', 'text'),
+      box: fc.tuple(place, place, side, side),
+    });
     fc.assert(
       fc.property(fc.array(piece, { maxLength: 40 }), (pieces) => {
         const all = clustersOf(pieces, board).flat();

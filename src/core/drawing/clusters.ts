@@ -34,9 +34,17 @@ export function clustersOf(items: readonly Painted[], board: DrawnBox): number[]
   const dots = numbers(items, (one) => (one.type === 'art' || one.type === 'box') && size(one) <= DOT);
   const swarms = joined(items, dots, DOT_GAP).filter((group) => group.length >= FEWEST_DOTS);
   const taken = new Set(swarms.flat());
-  const lines = joined(items, drawn.filter((index) => !taken.has(index)), LETTER_GAP).filter((group) => areLetters(group.map((index) => (items[index] as Painted).box))); // prettier-ignore
+  const lines = joined(
+    items,
+    drawn.filter((index) => !taken.has(index)),
+    LETTER_GAP,
+  ).filter((group) => areLetters(group.map((index) => (items[index] as Painted).box)));
   for (const index of lines.flat()) taken.add(index);
-  const overlapping = joined(items, drawn.filter((index) => !taken.has(index)), -OVERLAP); // prettier-ignore
+  const overlapping = joined(
+    items,
+    drawn.filter((index) => !taken.has(index)),
+    -OVERLAP,
+  );
   const clusters = spread([...swarms, ...lines, ...overlapping], items);
   return clusters.filter((group) => group.length > 1 && isFree(group, items));
 }

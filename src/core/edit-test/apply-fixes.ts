@@ -69,7 +69,9 @@ export async function mendTrial(
     const edits = [...left];
     for (let at = 0; at < edits.length; at += 1) {
       const [name, faults] = edits[(turn + at) % edits.length] as [string, readonly TrialFault[]];
-      const mend = mendsFor(document, faults, frames).find((one) => !moving.has(keyOf(one)) && !tried.has(keyOf(one, name))); // prettier-ignore
+      const mend = mendsFor(document, faults, frames).find(
+        (one) => !moving.has(keyOf(one)) && !tried.has(keyOf(one, name)),
+      );
       if (!mend) continue;
       turn += at + 1;
       return { name, mend };
@@ -88,7 +90,8 @@ export async function mendTrial(
     /* What does not help the edit for which it is meant is not tried on all others. */
     const then = new Map([[name, await faultsOf(name, list)]]);
     if (!isBetter(new Map([[name, left.get(name) ?? []]]), then)) continue;
-    for (const [other, faults] of left) if (other !== name && faults.length) then.set(other, await faultsOf(other, list)); // prettier-ignore
+    for (const [other, faults] of left)
+      if (other !== name && faults.length) then.set(other, await faultsOf(other, list));
     if (!isBetter(left, then)) continue;
     kept.push({ why: mend.why, adjustments: own, faults: countOf(left) - countOf(then) });
     left = new Map([...left.keys()].flatMap((edit) => (then.has(edit) ? [[edit, then.get(edit) ?? []]] : [])));
@@ -99,7 +102,8 @@ export async function mendTrial(
 /** The boxes of all things at each width, by their ids. */
 function framesIn(pages: readonly MeasuredPage[]): ReadonlyMap<string, readonly Box[]> {
   const found = new Map<string, Box[]>();
-  for (const { things = {} } of pages) for (const [id, { box }] of Object.entries(things)) found.set(id, [...(found.get(id) ?? []), box]); // prettier-ignore
+  for (const { things = {} } of pages)
+    for (const [id, { box }] of Object.entries(things)) found.set(id, [...(found.get(id) ?? []), box]);
   return found;
 }
 
@@ -136,7 +140,10 @@ function hasMoved(before: readonly MeasuredPage[], now: readonly MeasuredPage[],
   return before.some((page, at) => {
     const is = now[at];
     if (!is || page.words.length !== is.words.length || Math.abs(page.height - is.height) > STILL) return true;
-    const other = (id: string): boolean => (page.things?.[id]?.box ?? []).some((value, side) => Math.abs(value - (is.things?.[id]?.box[side] ?? NaN)) > STILL); // prettier-ignore
+    const other = (id: string): boolean =>
+      (page.things?.[id]?.box ?? []).some(
+        (value, side) => Math.abs(value - (is.things?.[id]?.box[side] ?? NaN)) > STILL,
+      );
     if (pictures.some(other)) return true;
     return page.words.some((word, index) => {
       const own = is.words[index];

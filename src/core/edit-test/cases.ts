@@ -41,7 +41,8 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
     for (const [path, value] of now.values) {
       const field = path.startsWith('page.') ? undefined : find(path);
       const changed = field && change(value, field, path);
-      if (changed !== undefined && !field?.locked) values.set(path, within(changed, document.fieldRules?.[field?.path ?? '']?.longest)); // prettier-ignore
+      if (changed !== undefined && !field?.locked)
+        values.set(path, within(changed, document.fieldRules?.[field?.path ?? '']?.longest));
     }
     return { name, what, content: nest({ values, lists: now.lists }) };
   };
@@ -60,7 +61,8 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
       const field = find(list);
       const after = field && !field.locked ? between(ids(before, field), before, field) : before;
       changed.set(list, after);
-      for (const id of after.filter((one) => !before.includes(one))) copyEntry(list, before[Number(/\d+$/.exec(id)?.[0] ?? 0) % before.length] as string, id, now, values, changed); // prettier-ignore
+      for (const id of after.filter((one) => !before.includes(one)))
+        copyEntry(list, before[Number(/\d+$/.exec(id)?.[0] ?? 0) % before.length] as string, id, now, values, changed);
     }
     return { name, what, content: nest({ values, lists: changed }) };
   };
@@ -68,23 +70,52 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
     (type === 'text' || type === 'rich') && name !== 'alt' && name !== 'hint';
   const isTitle = (field: Field): boolean =>
     isText(field) && (field.name === 'heading' || field.path.endsWith('.label'));
-  const numbered = (before: readonly string[], count: number): string[] => [...before, ...Array.from({ length: Math.max(0, count - before.length) }, (_, at) => `more-${at + 1}`)].slice(0, count); // prettier-ignore
+  const numbered = (before: readonly string[], count: number): string[] =>
+    [...before, ...Array.from({ length: Math.max(0, count - before.length) }, (_, at) => `more-${at + 1}`)].slice(
+      0,
+      count,
+    );
   return [
-    edit('long-titles', 'titles and labels twice as long', (value, field) => (isTitle(field) && value ? `${value} ${value}` : undefined)),
-    edit('short-titles', 'titles and labels of one word', (value, field) => (isTitle(field) ? value.split(/\s+/)[0] : undefined)),
-    edit('long-word', 'a word of forty letters in every text', (value, field) => (isText(field) && value ? `${LONG_WORD} ${value}` : undefined)),
-    edit('empty-fields', 'optional fields left empty', (_, field) => (isText(field) && !field.required ? '' : undefined)),
+    edit('long-titles', 'titles and labels twice as long', (value, field) =>
+      isTitle(field) && value ? `${value} ${value}` : undefined,
+    ),
+    edit('short-titles', 'titles and labels of one word', (value, field) =>
+      isTitle(field) ? value.split(/\s+/)[0] : undefined,
+    ),
+    edit('long-word', 'a word of forty letters in every text', (value, field) =>
+      isText(field) && value ? `${LONG_WORD} ${value}` : undefined,
+    ),
+    edit('empty-fields', 'optional fields left empty', (_, field) =>
+      isText(field) && !field.required ? '' : undefined,
+    ),
     edit('no-pictures', 'no picture', (_, field) => (field.type === 'file' ? '' : undefined)),
-    edit('tall-pictures', 'pictures twice as high as wide', (_, { type, path }) => (type === 'file' && path.endsWith('file') ? TALL_PICTURE : undefined)),
-    edit('wide-pictures', 'pictures three times as wide as high', (_, { type, path }) => (type === 'file' && path.endsWith('file') ? WIDE_PICTURE : undefined)),
+    edit('tall-pictures', 'pictures twice as high as wide', (_, { type, path }) =>
+      type === 'file' && path.endsWith('file') ? TALL_PICTURE : undefined,
+    ),
+    edit('wide-pictures', 'pictures three times as wide as high', (_, { type, path }) =>
+      type === 'file' && path.endsWith('file') ? WIDE_PICTURE : undefined,
+    ),
     lists('no-entries', 'lists without an entry', () => []),
     lists('one-entry', 'lists of one entry', (before) => before.slice(0, 1)),
-    lists('twice-the-entries', 'lists of twice the entries', (before, { type }) => (type === 'menu' ? before : numbered(before, before.length * 2))),
-    lists('hundred-entries', 'lists of a hundred entries', (before, { type, name }) => (type === 'menu' || /^(links|buttons|options)$/.test(name) ? before : numbered(before, 100))),
-    ...SCRIPTS.map(([name, what, words]) => edit(name, what, (value, field) => (isText(field) && value ? asLong(words, value) : undefined))),
-    edit('capitals', 'texts in capitals', (value, field) => (isText(field) && field.type === 'text' ? value.toUpperCase() : undefined)),
-{ ...edit('markup', 'markup and template signs as text', (value, field) => (isText(field) && field.type === 'text' && value ? `${value} ${MARKUP}` : undefined)), literal: MARKUP },
-  ]; // prettier-ignore
+    lists('twice-the-entries', 'lists of twice the entries', (before, { type }) =>
+      type === 'menu' ? before : numbered(before, before.length * 2),
+    ),
+    lists('hundred-entries', 'lists of a hundred entries', (before, { type, name }) =>
+      type === 'menu' || /^(links|buttons|options)$/.test(name) ? before : numbered(before, 100),
+    ),
+    ...SCRIPTS.map(([name, what, words]) =>
+      edit(name, what, (value, field) => (isText(field) && value ? asLong(words, value) : undefined)),
+    ),
+    edit('capitals', 'texts in capitals', (value, field) =>
+      isText(field) && field.type === 'text' ? value.toUpperCase() : undefined,
+    ),
+    {
+      ...edit('markup', 'markup and template signs as text', (value, field) =>
+        isText(field) && field.type === 'text' && value ? `${value} ${MARKUP}` : undefined,
+      ),
+      literal: MARKUP,
+    },
+  ];
 }
 
 /** No longer than a person allows: a client is stopped there. */

@@ -14,17 +14,35 @@ import { mendsFor } from './suggested-fixes.js';
 
 const card = (id: string): ElementNode => {
   const path = `offers.cards.${id}`;
-  return element('card', id, { style: 'card', entry: { list: 'offers.cards', id } }, element('heading', `${id}-h`, { element: 'h3', style: 'head' }, words(`The ${id} one`, `${path}.heading`)), element('text', `${id}-p`, { element: 'p', style: 'text' }, words('Some words of it', `${path}.text`))); // prettier-ignore
+  return element(
+    'card',
+    id,
+    { style: 'card', entry: { list: 'offers.cards', id } },
+    element('heading', `${id}-h`, { element: 'h3', style: 'head' }, words(`The ${id} one`, `${path}.heading`)),
+    element('text', `${id}-p`, { element: 'p', style: 'text' }, words('Some words of it', `${path}.text`)),
+  );
 };
 const document = page(
   {
-    card: { rest: {} }, head: { rest: { 'text-wrap-mode': 'nowrap' } }, text: { rest: {} }, row: { rest: { display: 'flex' } },
+    card: { rest: {} },
+    head: { rest: { 'text-wrap-mode': 'nowrap' } },
+    text: { rest: {} },
+    row: { rest: { display: 'flex' } },
     low: { rest: { height: '40px', 'overflow-x': 'hidden' }, variants: [{ at: 'below-600', set: { height: '20px' } }] },
   },
-  element('section', 'Offers', { element: 'section' },
-    element('image', 'i', { element: 'img', attributes: { src: 'assets/a.jpg', alt: 'A' }, fields: { src: 'offers.picture.file', alt: 'offers.picture.alt' } }),
+  element(
+    'section',
+    'Offers',
+    { element: 'section' },
+    element('image', 'i', {
+      element: 'img',
+      attributes: { src: 'assets/a.jpg', alt: 'A' },
+      fields: { src: 'offers.picture.file', alt: 'offers.picture.alt' },
+    }),
     element('text', 'low', { element: 'p', style: 'low' }, words('One line', 'offers.text')),
-    element('row', 'row', { style: 'row' }, card('small'), card('large')))); // prettier-ignore
+    element('row', 'row', { style: 'row' }, card('small'), card('large')),
+  ),
+);
 const cases = casesOf(document, regionsOf(document), {});
 const caseOf = (name: string) => cases.find((one) => one.name === name);
 const valuesOf = (name: string): ReadonlyMap<string, string> => flatten(caseOf(name)?.content ?? {}).values;
@@ -32,7 +50,8 @@ const valuesOf = (name: string): ReadonlyMap<string, string> => flatten(caseOf(n
 describe('what clients do', () => {
   it('is done in every field of a kind, and in no other', () => {
     const before = originalValues(document).values;
-    const changed = (name: string): string[] => [...valuesOf(name)].filter(([path, value]) => before.get(path) !== value).map(([path]) => path); // prettier-ignore
+    const changed = (name: string): string[] =>
+      [...valuesOf(name)].filter(([path, value]) => before.get(path) !== value).map(([path]) => path);
     expect(changed('long-titles')).toEqual(['offers.cards.small.heading', 'offers.cards.large.heading']);
     expect(valuesOf('long-titles').get('offers.cards.small.heading')).toBe('The small one The small one');
     expect(valuesOf('short-titles').get('offers.cards.small.heading')).toBe('The');
@@ -59,13 +78,32 @@ describe('what clients do', () => {
   });
 });
 
-const word = (text: string, of: string, x: number, y: number, more: Partial<MeasuredWord> = {}): MeasuredWord => ({ text, of, x, y, width: 40, height: 20, ...more }); // prettier-ignore
+const word = (text: string, of: string, x: number, y: number, more: Partial<MeasuredWord> = {}): MeasuredWord => ({
+  text,
+  of,
+  x,
+  y,
+  width: 40,
+  height: 20,
+  ...more,
+});
 const measured = (list: readonly MeasuredWord[], more: Partial<MeasuredPage> = {}): MeasuredPage => ({
-  words: list, things: { 'heading-small-h': { box: [0, 0, 100, 30] }, 'text-small-p': { box: [0, 40, 100, 30] }, 'text-low': { box: [0, 80, 100, 40] } },
-  sections: [], pictures: [], height: 200, overflow: 0, elements: 9, ...more,
-}); // prettier-ignore
+  words: list,
+  things: {
+    'heading-small-h': { box: [0, 0, 100, 30] },
+    'text-small-p': { box: [0, 40, 100, 30] },
+    'text-low': { box: [0, 80, 100, 40] },
+  },
+  sections: [],
+  pictures: [],
+  height: 200,
+  overflow: 0,
+  elements: 9,
+  ...more,
+});
 const before = measured([word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 0, 40)]);
-const kinds = (now: MeasuredPage, was = before): string[] => trialFaults(document, was, now, 390).map(({ kind, path, section }) => `${kind} ${section}/${path}`); // prettier-ignore
+const kinds = (now: MeasuredPage, was = before): string[] =>
+  trialFaults(document, was, now, 390).map(({ kind, path, section }) => `${kind} ${section}/${path}`);
 
 describe('what is wrong with an edited page', () => {
   it('is nothing where all is as it was', () => {
@@ -76,13 +114,23 @@ describe('what is wrong with an edited page', () => {
     const heading = 'offers/offers.cards.small.heading';
     expect(kinds(measured([word('The', 'heading-small-h', 80, 0)]))).toEqual([`beyond ${heading}`]);
     expect(kinds(measured([word('The', 'heading-small-h', 0, 0, { cut: true })]))).toEqual([`cut-off ${heading}`]);
-    expect(kinds(measured([word('The', 'heading-small-h', 0, 0, { under: 'card-large' })]))).toEqual([`covered ${heading}`]); // prettier-ignore
-    expect(kinds(measured([word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 5, 5)]))).toEqual([`overlap ${heading}`]); // prettier-ignore
-    expect(kinds(measured([word('The', 'heading-small-h', 380, 0, { width: 60 })], { overflow: 50 }))).toEqual([`scrolls ${heading}`, `beyond ${heading}`]); // prettier-ignore
+    expect(kinds(measured([word('The', 'heading-small-h', 0, 0, { under: 'card-large' })]))).toEqual([
+      `covered ${heading}`,
+    ]);
+    expect(kinds(measured([word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 5, 5)]))).toEqual([
+      `overlap ${heading}`,
+    ]);
+    expect(kinds(measured([word('The', 'heading-small-h', 380, 0, { width: 60 })], { overflow: 50 }))).toEqual([
+      `scrolls ${heading}`,
+      `beyond ${heading}`,
+    ]);
     /* Which text lies over it is told too, of words that cover and of words that only touch. */
-    const over = (...words: Parameters<typeof measured>[0]) => trialFaults(document, before, measured(words), 390).map((one) => one.over); // prettier-ignore
+    const over = (...words: Parameters<typeof measured>[0]) =>
+      trialFaults(document, before, measured(words), 390).map((one) => one.over);
     expect(over(word('The', 'heading-small-h', 0, 0, { under: 'text-low' }))).toEqual(['offers.text']);
-    expect(over(word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 5, 5, { under: 'text-low' }))[0]).toBe('offers.text'); // prettier-ignore
+    expect(
+      over(word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 5, 5, { under: 'text-low' }))[0],
+    ).toBe('offers.text');
     expect(over(word('The', 'heading-small-h', 0, 0, { under: 'card-large' }))).toEqual([undefined]);
     const flat = { ...before, things: { ...before.things, 'text-low': { box: [0, 80, 100, 0] as const } } };
     expect(kinds(flat)).toEqual(['collapsed offers/offers.text']);
@@ -102,7 +150,10 @@ describe('what is wrong with an edited page', () => {
 
 describe('what may mend it', () => {
   const fault = (kind: TrialFault['kind'], id: string): TrialFault => ({ kind, id, width: 390, what: 'x' });
-  const said = (...faults: TrialFault[]): string[] => mendsFor(document, faults).map(({ adjustments }) => adjustments.map(({ style, element: id, property, value }) => `${style ?? id} ${property}: ${value}`).join('; ')); // prettier-ignore
+  const said = (...faults: TrialFault[]): string[] =>
+    mendsFor(document, faults).map(({ adjustments }) =>
+      adjustments.map(({ style, element: id, property, value }) => `${style ?? id} ${property}: ${value}`).join('; '),
+    );
 
   it('is for the page first, then for the text, its row and its box', () => {
     expect(said(fault('beyond', 'heading-small-h'))).toEqual([
@@ -124,48 +175,107 @@ describe('what may mend it', () => {
   });
 
   it('is said of an element where that has it otherwise than its style', () => {
-    const link = { ...element('link', 'l', { element: 'a', style: 'plain', inline: true }, words('Cart')), difference: 'own' }; // prettier-ignore
-    const shown = page({ plain: { rest: {} }, own: { rest: { 'text-wrap-mode': 'nowrap' } } }, element('row', 'r', {}, link)); // prettier-ignore
-    const mends = mendsFor(shown, [fault('cut-off', link.id)]).map(({ adjustments }) => adjustments.map(({ element: of, style, property }) => `${of ?? `.${style}`} ${property}`).join('; ')); // prettier-ignore
+    const link = {
+      ...element('link', 'l', { element: 'a', style: 'plain', inline: true }, words('Cart')),
+      difference: 'own',
+    };
+    const shown = page(
+      { plain: { rest: {} }, own: { rest: { 'text-wrap-mode': 'nowrap' } } },
+      element('row', 'r', {}, link),
+    );
+    const mends = mendsFor(shown, [fault('cut-off', link.id)]).map(({ adjustments }) =>
+      adjustments.map(({ element: of, style, property }) => `${of ?? `.${style}`} ${property}`).join('; '),
+    );
     expect(mends).toContain(`${link.id} text-wrap-mode`);
     expect(mends).toContain('.plain overflow-wrap');
   });
 
   it('lets words lie above ornament, not above other words', () => {
-    const shown = page({}, element('artwork', 'dots', {}), element('text', 't', { element: 'p' }, words('Tea')), element('text', 'u', { element: 'p' }, words('Cake'))); // prettier-ignore
-    const above = (under: string): boolean => mendsFor(shown, [{ ...fault('covered', 'text-t'), under }]).some(({ why }) => why.startsWith('it lies above')); // prettier-ignore
+    const shown = page(
+      {},
+      element('artwork', 'dots', {}),
+      element('text', 't', { element: 'p' }, words('Tea')),
+      element('text', 'u', { element: 'p' }, words('Cake')),
+    );
+    const above = (under: string): boolean =>
+      mendsFor(shown, [{ ...fault('covered', 'text-t'), under }]).some(({ why }) => why.startsWith('it lies above'));
     expect([above('artwork-dots'), above('text-u'), above('')]).toEqual([true, false, false]);
   });
 
   it('is for a whole row where the page scrolls until the last of its texts may break', () => {
     const one = (id: string): ElementNode => element('text', id, { element: 'p', style: `line-${id}` }, words(id));
     const nowrap = { rest: { 'text-wrap-mode': 'nowrap' } };
-    const row = page({ 'line-a': nowrap, 'line-b': nowrap, 'line-c': { rest: {} } }, element('row', 'r', {}, one('a'), one('b'), one('c'))); // prettier-ignore
-    const whole = (kind: TrialFault['kind']) => mendsFor(row, [fault(kind, 'text-a')]).find(({ why }) => why.startsWith('all lines of its row')); // prettier-ignore
+    const row = page(
+      { 'line-a': nowrap, 'line-b': nowrap, 'line-c': { rest: {} } },
+      element('row', 'r', {}, one('a'), one('b'), one('c')),
+    );
+    const whole = (kind: TrialFault['kind']) =>
+      mendsFor(row, [fault(kind, 'text-a')]).find(({ why }) => why.startsWith('all lines of its row'));
     expect([...new Set(whole('scrolls')?.adjustments.map(({ style }) => style))]).toEqual(['line-a', 'line-b']);
     expect(whole('beyond')).toBeUndefined();
-    const two = { ...row, body: { ...row.body, children: [...(row.body.children ?? []), element('row', 'q', {}, element('text', 'd', { element: 'p', style: 'line-d' }, words('d')))] }, styles: { ...row.styles, 'line-d': nowrap } }; // prettier-ignore
+    const two = {
+      ...row,
+      body: {
+        ...row.body,
+        children: [
+          ...(row.body.children ?? []),
+          element('row', 'q', {}, element('text', 'd', { element: 'p', style: 'line-d' }, words('d'))),
+        ],
+      },
+      styles: { ...row.styles, 'line-d': nowrap },
+    };
     const all = mendsFor(two, [fault('scrolls', 'text-a')]).find(({ why }) => why.startsWith('all lines break'));
     expect([...new Set(all?.adjustments.map(({ style }) => style))]).toEqual(['line-a', 'line-b', 'line-d']);
   });
 
   it('is kept where the page scrolls less, though it scrolls still', async () => {
     const wide = (by: number): TrialFault => ({ ...fault('scrolls', 'heading-small-h'), by });
-    const faultsOf = async (_: string, list: readonly Adjustment[]): Promise<readonly TrialFault[]> => [wide(list.some(({ value }) => value === 'break-word') ? 40 : 200)]; // prettier-ignore
-    const kept = await mendTrial(document, [before], [], new Map([['long-word', [wide(200)]]]), { asIs: async () => [before], faultsOf }); // prettier-ignore
+    const faultsOf = async (_: string, list: readonly Adjustment[]): Promise<readonly TrialFault[]> => [
+      wide(list.some(({ value }) => value === 'break-word') ? 40 : 200),
+    ];
+    const kept = await mendTrial(document, [before], [], new Map([['long-word', [wide(200)]]]), {
+      asIs: async () => [before],
+      faultsOf,
+    });
     expect(kept.map(({ adjustments: [one], faults }) => [one?.value, faults])).toEqual([['break-word', 0]]);
   });
 
   it('has long words break where a box around them says otherwise', () => {
-    const around = page({ frame: { rest: { 'overflow-wrap': 'break-word' } } }, element('card', 'c', { style: 'frame' }, element('text', 't', { element: 'p' }, words('Tea')))); // prettier-ignore
+    const around = page(
+      { frame: { rest: { 'overflow-wrap': 'break-word' } } },
+      element('card', 'c', { style: 'frame' }, element('text', 't', { element: 'p' }, words('Tea'))),
+    );
     const made = mendsFor(around, [fault('scrolls', 'text-t')]).flatMap(({ adjustments }) => adjustments);
     expect(made).toContainEqual({ page: 'sample', style: 'frame', property: 'overflow-wrap', value: 'anywhere' });
   });
 
   it('holds open what collapses without its picture, from within, by its shape or its least height', () => {
-    const shown = page({}, element('section', 'Skies', { element: 'section' }, element('card', 'same', {}), element('card', 'other', {}))); // prettier-ignore
-    const frames = new Map([['section-Skies', [[0, 0, 400, 300]]], ['card-same', [[0, 0, 400, 200], [0, 0, 200, 100]]], ['card-other', [[0, 0, 400, 90], [0, 0, 200, 80]]]]); // prettier-ignore
-    const made = mendsFor(shown, ['section-Skies', 'card-same', 'card-other'].map((id) => fault('collapsed', id)), frames as never); // prettier-ignore
+    const shown = page(
+      {},
+      element('section', 'Skies', { element: 'section' }, element('card', 'same', {}), element('card', 'other', {})),
+    );
+    const frames = new Map([
+      ['section-Skies', [[0, 0, 400, 300]]],
+      [
+        'card-same',
+        [
+          [0, 0, 400, 200],
+          [0, 0, 200, 100],
+        ],
+      ],
+      [
+        'card-other',
+        [
+          [0, 0, 400, 90],
+          [0, 0, 200, 80],
+        ],
+      ],
+    ]);
+    const made = mendsFor(
+      shown,
+      ['section-Skies', 'card-same', 'card-other'].map((id) => fault('collapsed', id)),
+      frames as never,
+    );
     expect(made.map(({ adjustments: [one] }) => `${one?.element} ${one?.property}: ${one?.value}`)).toEqual([
       'card-same aspect-ratio: 400 / 200',
       'card-same min-height: 100px',
@@ -174,10 +284,43 @@ describe('what may mend it', () => {
   });
 
   it('keeps the frames of pictures that a client can exchange, where one is at fault', () => {
-    const picture = (id: string, more: object): ElementNode => element('image', id, { element: 'img', attributes: { src: 'assets/a.jpg' }, ...more }); // prettier-ignore
-    const shown = page({}, element('section', 'Offers', { element: 'section' }, picture('fixed', { fields: { src: 'offers.picture.file' } }), picture('fluid', { fields: { src: 'offers.other.file' } }), picture('drawn', {}))); // prettier-ignore
-    const frames = new Map([['image-fixed', [[0, 0, 40, 30], [9, 9, 40, 30]]], ['image-fluid', [[0, 0, 300, 200], [0, 0, 0, 0], [0, 0, 150, 100]]]] as const); // prettier-ignore
-    const set = (section: string): string[] => mendsFor(shown, [{ kind: 'overlap', width: 390, what: 'x', section }], frames as never).flatMap(({ why, adjustments }) => (why.startsWith('a picture') ? [adjustments.map(({ element: id, property, value }) => `${id} ${property}: ${value}`).join('; ')] : [])); // prettier-ignore
+    const picture = (id: string, more: object): ElementNode =>
+      element('image', id, { element: 'img', attributes: { src: 'assets/a.jpg' }, ...more });
+    const shown = page(
+      {},
+      element(
+        'section',
+        'Offers',
+        { element: 'section' },
+        picture('fixed', { fields: { src: 'offers.picture.file' } }),
+        picture('fluid', { fields: { src: 'offers.other.file' } }),
+        picture('drawn', {}),
+      ),
+    );
+    const frames = new Map([
+      [
+        'image-fixed',
+        [
+          [0, 0, 40, 30],
+          [9, 9, 40, 30],
+        ],
+      ],
+      [
+        'image-fluid',
+        [
+          [0, 0, 300, 200],
+          [0, 0, 0, 0],
+          [0, 0, 150, 100],
+        ],
+      ],
+    ] as const);
+    const set = (section: string): string[] =>
+      mendsFor(shown, [{ kind: 'overlap', width: 390, what: 'x', section }], frames as never).flatMap(
+        ({ why, adjustments }) =>
+          why.startsWith('a picture')
+            ? [adjustments.map(({ element: id, property, value }) => `${id} ${property}: ${value}`).join('; ')]
+            : [],
+      );
     expect(set('offers')).toEqual([
       'image-fixed aspect-ratio: 40 / 30; image-fixed object-fit: cover; image-fixed width: 40px; image-fixed max-width: 100%',
       'image-fluid aspect-ratio: 300 / 200; image-fluid object-fit: cover',
@@ -186,7 +329,10 @@ describe('what may mend it', () => {
   });
 
   it('is tried, and kept only if faults go and no word of the page moves', async () => {
-    const broken = new Map([['long-word', [fault('beyond', 'heading-small-h'), fault('beyond', 'text-small-p')]], ['markup', [fault('beyond', 'heading-small-h')]]]); // prettier-ignore
+    const broken = new Map([
+      ['long-word', [fault('beyond', 'heading-small-h'), fault('beyond', 'text-small-p')]],
+      ['markup', [fault('beyond', 'heading-small-h')]],
+    ]);
     const has = (list: readonly Adjustment[], value: string): boolean => list.some((one) => one.value === value);
     const tried: string[] = [];
     const kept = await mendTrial(
@@ -196,7 +342,9 @@ describe('what may mend it', () => {
       broken,
       {
         /* Words of the page move if they may break anywhere, and a wrapped heading pushes them too. */
-        asIs: async (list) => [has(list, 'anywhere') ? measured([word('The', 'heading-small-h', 0, 3), ...before.words.slice(1)]) : before], // prettier-ignore
+        asIs: async (list) => [
+          has(list, 'anywhere') ? measured([word('The', 'heading-small-h', 0, 3), ...before.words.slice(1)]) : before,
+        ],
         faultsOf: async (name, list) => {
           tried.push(name);
           if (!has(list, 'break-word')) return broken.get(name) ?? [];
@@ -214,23 +362,37 @@ describe('what may mend it', () => {
   it('is not kept where it lays words on words, whatever else it mends', async () => {
     const above = (list: readonly Adjustment[]): boolean => list.some(({ property }) => property === 'z-index');
     const covered = [fault('covered', 'text-low'), { ...fault('covered', 'text-low'), width: 820 }];
-    const faultsOf = async (_: string, list: readonly Adjustment[]): Promise<readonly TrialFault[]> => (above(list) ? [fault('overlap', 'text-low')] : covered); // prettier-ignore
-    expect(await mendTrial(document, [before], [], new Map([['long-word', covered]]), { asIs: async () => [before], faultsOf })).toEqual([]); // prettier-ignore
+    const faultsOf = async (_: string, list: readonly Adjustment[]): Promise<readonly TrialFault[]> =>
+      above(list) ? [fault('overlap', 'text-low')] : covered;
+    expect(
+      await mendTrial(document, [before], [], new Map([['long-word', covered]]), {
+        asIs: async () => [before],
+        faultsOf,
+      }),
+    ).toEqual([]);
   });
 
   it('is tried on all edits only if it helps the one for which it is meant', async () => {
-    const broken = new Map([['long-word', [fault('beyond', 'heading-small-h')]], ['no-pictures', [fault('collapsed', 'text-low')]]]); // prettier-ignore
+    const broken = new Map([
+      ['long-word', [fault('beyond', 'heading-small-h')]],
+      ['no-pictures', [fault('collapsed', 'text-low')]],
+    ]);
     const asked: string[] = [];
     const faultsOf = async (name: string): Promise<readonly TrialFault[]> => {
       asked.push(name);
       return broken.get(name) ?? [];
     };
     expect(await mendTrial(document, [before], [], broken, { asIs: async () => [before], faultsOf })).toEqual([]);
-    expect(asked.filter((name) => name === 'long-word')).toHaveLength(mendsFor(document, broken.get('long-word') ?? []).length); // prettier-ignore
+    expect(asked.filter((name) => name === 'long-word')).toHaveLength(
+      mendsFor(document, broken.get('long-word') ?? []).length,
+    );
   });
 
   it('gives every edit its turn', async () => {
-    const broken = new Map([['long-word', [fault('beyond', 'heading-small-h')]], ['no-pictures', [fault('collapsed', 'text-low')]]]); // prettier-ignore
+    const broken = new Map([
+      ['long-word', [fault('beyond', 'heading-small-h')]],
+      ['no-pictures', [fault('collapsed', 'text-low')]],
+    ]);
     const tried: string[] = [];
     const asIs = async (list: readonly Adjustment[]): Promise<readonly MeasuredPage[]> => {
       tried.push(list.at(-1)?.property ?? '');

@@ -57,7 +57,14 @@ export function trialFaults(
       : {};
   };
   const found: TrialFault[] = [];
-  if (now.overflow > before.overflow + 1) found.push({ kind: 'scrolls', width, ...about(widest(now, width)?.of), what: `The page scrolls sideways by ${Math.round(now.overflow)} px`, by: Math.round(now.overflow) }); // prettier-ignore
+  if (now.overflow > before.overflow + 1)
+    found.push({
+      kind: 'scrolls',
+      width,
+      ...about(widest(now, width)?.of),
+      what: `The page scrolls sideways by ${Math.round(now.overflow)} px`,
+      by: Math.round(now.overflow),
+    });
   const was = flagged(before, known);
   const seen = new Set<string>();
   const tell = (kind: TrialFault['kind'], word: MeasuredWord, what: string, other?: MeasuredWord): void => {
@@ -88,7 +95,13 @@ export function trialFaults(
     const is = now.things?.[id];
     const one = known.get(id);
     if (!is || !one || box[3] < HIGH || is.box[3] >= LOW || !says(one.node)) continue;
-    found.push({ kind: 'collapsed', width, ...about(id), what: `${one.node.name} collapses`, place: { x: is.box[0], y: is.box[1], width: is.box[2], height: Math.max(1, is.box[3]) } }); // prettier-ignore
+    found.push({
+      kind: 'collapsed',
+      width,
+      ...about(id),
+      what: `${one.node.name} collapses`,
+      place: { x: is.box[0], y: is.box[1], width: is.box[2], height: Math.max(1, is.box[3]) },
+    });
   }
   return found;
 }

@@ -7,30 +7,53 @@ import type { TrialFault } from './faults.js';
 import { limitsFor, withLimits } from './limits.js';
 
 const said = (text: string, field: string) => ({ kind: 'words', text, field }) as const;
-const card = (id: string, title: string) => element('card', id, { entry: { list: 'ways.cards', id } }, element('heading', `h-${id}`, { element: 'h3' }, said(title, `ways.cards.${id}.heading`)), element('text', `t-${id}`, { element: 'p' }, said('For all', `ways.cards.${id}.text`))); // prettier-ignore
-const document: PageDocument = page({}, element('section', 'ways', {}, card('one', 'Friday evening'), card('two', 'Sunday'))); // prettier-ignore
+const card = (id: string, title: string) =>
+  element(
+    'card',
+    id,
+    { entry: { list: 'ways.cards', id } },
+    element('heading', `h-${id}`, { element: 'h3' }, said(title, `ways.cards.${id}.heading`)),
+    element('text', `t-${id}`, { element: 'p' }, said('For all', `ways.cards.${id}.text`)),
+  );
+const document: PageDocument = page(
+  {},
+  element('section', 'ways', {}, card('one', 'Friday evening'), card('two', 'Sunday')),
+);
 const fault = (kind: TrialFault['kind'], path: string): TrialFault => ({
   kind,
   width: 390,
   path,
   what: 'It is covered',
 });
-const limits = (...faults: TrialFault[]) => limitsFor(document, regionsOf(document), {}, new Map([['long-titles', faults]])); // prettier-ignore
+const limits = (...faults: TrialFault[]) =>
+  limitsFor(document, regionsOf(document), {}, new Map([['long-titles', faults]]));
 
 describe('limits of a trial', () => {
   it('are what the longest of a field has now, rounded up, for all entries of a list', () => {
-    expect(limits(fault('covered', 'ways.cards.two.heading'), fault('overlap', 'ways.cards.one.heading'))).toEqual([{ path: 'ways.cards.*.heading', longest: 15, faults: 2 }]); // prettier-ignore
+    expect(limits(fault('covered', 'ways.cards.two.heading'), fault('overlap', 'ways.cards.one.heading'))).toEqual([
+      { path: 'ways.cards.*.heading', longest: 15, faults: 2 },
+    ]);
   });
 
   it('may be of the text that lies over another one', () => {
-    const covered = new Map([['long-titles', [{ ...fault('covered', 'ways.cards.two.heading'), over: 'ways.cards.two.text' }]]]); // prettier-ignore
-    const of = (which: 'path' | 'over') => limitsFor(document, regionsOf(document), {}, covered, which).map(({ path }) => path); // prettier-ignore
+    const covered = new Map([
+      ['long-titles', [{ ...fault('covered', 'ways.cards.two.heading'), over: 'ways.cards.two.text' }]],
+    ]);
+    const of = (which: 'path' | 'over') =>
+      limitsFor(document, regionsOf(document), {}, covered, which).map(({ path }) => path);
     expect([of('path'), of('over')]).toEqual([['ways.cards.*.heading'], ['ways.cards.*.text']]);
   });
 
   it('are none for what has nothing to do with length, or no field', () => {
     expect(limits(fault('collapsed', 'ways.cards.two.heading'), fault('covered', 'ways.gone'))).toEqual([]);
-    expect(limitsFor(document, regionsOf(document), {}, new Map([['no-pictures', [fault('covered', 'ways.cards.two.heading')]]]))).toEqual([]); // prettier-ignore
+    expect(
+      limitsFor(
+        document,
+        regionsOf(document),
+        {},
+        new Map([['no-pictures', [fault('covered', 'ways.cards.two.heading')]]]),
+      ),
+    ).toEqual([]);
   });
 
   it('hold for what the trial does then, and are not proposed twice', () => {
@@ -38,13 +61,26 @@ describe('limits of a trial', () => {
     const long = casesOf(limited, regionsOf(limited), {}).find(({ name }) => name === 'long-titles');
     expect(flatten(long?.content ?? {}).values.get('ways.cards.one.heading')).toBe('Friday evening');
     expect(flatten(long?.content ?? {}).values.get('ways.cards.two.heading')).toBe('Sunday Sunday');
-    expect(limitsFor(limited, regionsOf(limited), {}, new Map([['long-titles', [fault('covered', 'ways.cards.two.heading')]]]))).toEqual([]); // prettier-ignore
+    expect(
+      limitsFor(
+        limited,
+        regionsOf(limited),
+        {},
+        new Map([['long-titles', [fault('covered', 'ways.cards.two.heading')]]]),
+      ),
+    ).toEqual([]);
   });
 
   it('of a person hold for entries and locks too', () => {
-    const ruled: PageDocument = { ...document, fieldRules: { 'ways.cards': { fewest: 2, most: 3 }, 'ways.cards.*.text': { locked: true } } }; // prettier-ignore
-    const lists = (name: string) => flatten(casesOf(ruled, regionsOf(ruled), {}).find((one) => one.name === name)?.content ?? {}); // prettier-ignore
-    expect(['no-entries', 'one-entry', 'hundred-entries'].map((name) => lists(name).lists.get('ways.cards')?.length)).toEqual([2, 2, 3]); // prettier-ignore
+    const ruled: PageDocument = {
+      ...document,
+      fieldRules: { 'ways.cards': { fewest: 2, most: 3 }, 'ways.cards.*.text': { locked: true } },
+    };
+    const lists = (name: string) =>
+      flatten(casesOf(ruled, regionsOf(ruled), {}).find((one) => one.name === name)?.content ?? {});
+    expect(
+      ['no-entries', 'one-entry', 'hundred-entries'].map((name) => lists(name).lists.get('ways.cards')?.length),
+    ).toEqual([2, 2, 3]);
     expect(lists('long-word').values.get('ways.cards.one.text')).toBe('For all');
   });
 });

@@ -26,7 +26,8 @@ export function mendsFor(
 ): Mend[] {
   const known = chainsOf(document.body);
   /* An entry that was added is named after the one that it is made from. */
-  const chainOf = (id = ''): readonly ElementNode[] => known.get(id) ?? (id.includes('-') ? chainOf(id.replace(/-[^-]*$/, '')) : []); // prettier-ignore
+  const chainOf = (id = ''): readonly ElementNode[] =>
+    known.get(id) ?? (id.includes('-') ? chainOf(id.replace(/-[^-]*$/, '')) : []);
   const made = new Map<string, Mend>();
   const propose = (
     why: string,
@@ -39,7 +40,9 @@ export function mendsFor(
         .map((node) => targetOf(node, set))
         .map((one) => [JSON.stringify(one), one]),
     );
-    const adjustments = [...targets.values()].flatMap((target) => Object.entries(set).map(([property, value]): Adjustment => ({ page: document.name, ...target, property, value }))); // prettier-ignore
+    const adjustments = [...targets.values()].flatMap((target) =>
+      Object.entries(set).map(([property, value]): Adjustment => ({ page: document.name, ...target, property, value })),
+    );
     const key = JSON.stringify(adjustments);
     if (adjustments.length && !made.has(key)) made.set(key, { why, adjustments });
   };
@@ -52,7 +55,8 @@ export function mendsFor(
     const isOtherwise = Object.keys(set).some((property) => own.some((look) => look.has(property)));
     return style === undefined || isOtherwise ? { element: id } : { style };
   };
-  const isUnbroken = (node: ElementNode): boolean => looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap'); // prettier-ignore
+  const isUnbroken = (node: ElementNode): boolean =>
+    looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap');
   if (faults.some(({ kind }) => kind === 'beyond' || kind === 'scrolls' || kind === 'cut-off')) {
     propose('long words break', document.body, { 'overflow-wrap': 'anywhere' });
     propose('long words break', document.body, { 'overflow-wrap': 'break-word' });
@@ -61,20 +65,35 @@ export function mendsFor(
     const chain = chainOf(fault.id);
     const [own, ...around] = chain;
     if (fault.kind === 'collapsed') {
-      if (!holdsAnother(fault, faults, known)) for (const set of standingOf(frames.get(fault.id ?? '') ?? [])) propose('it stays as high as it is', own, set); // prettier-ignore
+      if (!holdsAnother(fault, faults, known))
+        for (const set of standingOf(frames.get(fault.id ?? '') ?? [])) propose('it stays as high as it is', own, set);
       continue;
     }
     const nowrap = chain.find(isUnbroken);
     propose('its lines break', nowrap, { 'text-wrap-mode': 'wrap' });
-    const breaking = { 'text-wrap-mode': 'wrap', 'overflow-wrap': 'anywhere', 'min-width': '0', 'max-width': '100%', 'flex-shrink': '1' }; // prettier-ignore
+    const breaking = {
+      'text-wrap-mode': 'wrap',
+      'overflow-wrap': 'anywhere',
+      'min-width': '0',
+      'max-width': '100%',
+      'flex-shrink': '1',
+    };
     propose('its lines break, and long words in them', nowrap, breaking);
     const beside = (nowrap && chain[chain.indexOf(nowrap) + 1]?.children?.filter(isElement)) ?? [];
     const row = beside.filter(isUnbroken);
-    if (fault.kind === 'scrolls' && row.length > 1) propose('all lines of its row break, and long words in them', row, breaking); // prettier-ignore
+    if (fault.kind === 'scrolls' && row.length > 1)
+      propose('all lines of its row break, and long words in them', row, breaking);
     /* A page scrolls as far as the widest of its rows: it may be that only all of them together help. */
-    if (fault.kind === 'scrolls' && nowrap) propose('all lines break, and long words in them', [...elements(document.body)].filter((node) => says(node) && isUnbroken(node)), breaking); // prettier-ignore
+    if (fault.kind === 'scrolls' && nowrap)
+      propose(
+        'all lines break, and long words in them',
+        [...elements(document.body)].filter((node) => says(node) && isUnbroken(node)),
+        breaking,
+      );
     propose('long words break', own, { 'overflow-wrap': 'anywhere' });
-    for (const node of around) if (looksOf(node, document).some((look) => !['anywhere', undefined].includes(look.get('overflow-wrap')))) propose('long words break', node, { 'overflow-wrap': 'anywhere' }); // prettier-ignore
+    for (const node of around)
+      if (looksOf(node, document).some((look) => !['anywhere', undefined].includes(look.get('overflow-wrap'))))
+        propose('long words break', node, { 'overflow-wrap': 'anywhere' });
     const [parent] = around;
     propose('it may be narrower than its longest word', own, { 'overflow-wrap': 'anywhere', 'min-width': '0' });
     /* It breaks in the room that there is, and leaves its box as narrow as it may be. */
@@ -83,21 +102,31 @@ export function mendsFor(
     const [over] = chainOf(fault.under);
     const isPlaced =
       own && looksOf(own, document).some((look) => ![undefined, 'static'].includes(look.get('position')));
-    if (fault.kind === 'covered' && over && !says(over)) propose('it lies above what comes over it', own, { ...(isPlaced ? {} : { position: 'relative' }), 'z-index': '1' }); // prettier-ignore
-    const isFlex = (node: ElementNode): boolean => looksOf(node, document).some((look) => look.get('display') === 'flex'); // prettier-ignore
+    if (fault.kind === 'covered' && over && !says(over))
+      propose('it lies above what comes over it', own, {
+        ...(isPlaced ? {} : { position: 'relative' }),
+        'z-index': '1',
+      });
+    const isFlex = (node: ElementNode): boolean =>
+      looksOf(node, document).some((look) => look.get('display') === 'flex');
     if (parent && isFlex(parent)) propose('it shrinks', own, { 'flex-shrink': '1', 'min-width': '0' });
-    for (const node of around.slice(0, ROWS)) if (isFlex(node)) propose('what stands beside it goes below', node, { 'flex-wrap': 'wrap' }); // prettier-ignore
+    for (const node of around.slice(0, ROWS))
+      if (isFlex(node)) propose('what stands beside it goes below', node, { 'flex-wrap': 'wrap' });
     const table = chain.findIndex(({ element }) => element === 'table');
-    if (fault.kind === 'scrolls' && table >= 0) propose('its table scrolls by itself', chain[table + 1], { 'overflow-x': 'auto' }); // prettier-ignore
+    if (fault.kind === 'scrolls' && table >= 0)
+      propose('its table scrolls by itself', chain[table + 1], { 'overflow-x': 'auto' });
     for (const node of chain) {
-      const high = looksOf(node, document).map((look) => look.get('height')).find((value) => /^[\d.]+(px|rem|em)$/.test(value ?? '')); // prettier-ignore
+      const high = looksOf(node, document)
+        .map((look) => look.get('height'))
+        .find((value) => /^[\d.]+(px|rem|em)$/.test(value ?? ''));
       if (high !== undefined && says(node))
         propose('its box grows with its words', node, { height: 'auto', 'min-height': high });
     }
   }
   const sections = new Set(faults.map(({ kind, section }) => (kind === 'scrolls' ? undefined : section)));
   for (const { node, section } of picturesIn(document.body))
-    if (sections.has(section) || sections.has(undefined)) propose('a picture of another shape is cut to the frame of this one', node, frameOf(frames.get(node.id) ?? [])); // prettier-ignore
+    if (sections.has(section) || sections.has(undefined))
+      propose('a picture of another shape is cut to the frame of this one', node, frameOf(frames.get(node.id) ?? []));
   return [...made.values()];
 }
 
@@ -127,7 +156,13 @@ function holdsAnother(
   faults: readonly TrialFault[],
   chains: ReadonlyMap<string, readonly ElementNode[]>,
 ): boolean {
-  return faults.some((one) => one.kind === 'collapsed' && one.width === width && one.id !== id && chains.get(one.id ?? '')?.some((node) => node.id === id)); // prettier-ignore
+  return faults.some(
+    (one) =>
+      one.kind === 'collapsed' &&
+      one.width === width &&
+      one.id !== id &&
+      chains.get(one.id ?? '')?.some((node) => node.id === id),
+  );
 }
 
 /** What keeps a box open when nothing is in it: its shape, where that is the same at all widths; else its least height. */
@@ -138,7 +173,12 @@ function standingOf(boxes: readonly Box[]): Readonly<Record<string, string>>[] {
   const shape = first[2] / first[3];
   const isShape = shown.every((box) => Math.abs(box[2] / shape - box[3]) < 0.5);
   const least = `${Math.floor(Math.min(...shown.map((box) => box[3])))}px`;
-  return [...(isShape ? [{ 'aspect-ratio': `${Math.round(first[2] * 100) / 100} / ${Math.round(first[3] * 100) / 100}` }] : []), { 'min-height': least }]; // prettier-ignore
+  return [
+    ...(isShape
+      ? [{ 'aspect-ratio': `${Math.round(first[2] * 100) / 100} / ${Math.round(first[3] * 100) / 100}` }]
+      : []),
+    { 'min-height': least },
+  ];
 }
 
 function isShownBox([, , width, height]: Box): boolean {
@@ -154,7 +194,9 @@ function looksOf(
   { style, difference }: ElementNode,
   { styles, breakpoints }: PageDocument,
 ): ReadonlyMap<string, string>[] {
-  const parts = [style, difference].flatMap((name) => (name === undefined || !styles[name] ? [] : [spread(styles[name], breakpoints).rest])); // prettier-ignore
+  const parts = [style, difference].flatMap((name) =>
+    name === undefined || !styles[name] ? [] : [spread(styles[name], breakpoints).rest],
+  );
   return parts.flat();
 }
 

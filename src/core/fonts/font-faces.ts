@@ -23,7 +23,8 @@ export interface FontFile {
 }
 
 /** Families that every browser has something for (CSS Fonts 4, section 2.1). */
-const GENERIC = /^(serif|sans-serif|monospace|cursive|fantasy|math|emoji|system-ui|ui-[a-z-]+|-apple-system|BlinkMacSystemFont|inherit|initial)$/i; // prettier-ignore
+const GENERIC =
+  /^(serif|sans-serif|monospace|cursive|fantasy|math|emoji|system-ui|ui-[a-z-]+|-apple-system|BlinkMacSystemFont|inherit|initial)$/i;
 
 /** Whether a family is one that browsers choose for themselves. */
 export function isGeneric(family: string): boolean {
@@ -52,7 +53,8 @@ export function chooseFaces(uses: readonly FontUse[], files: readonly FontFile[]
 }
 
 /** Words that name a font within a family. */
-const STYLES = /(thin|hairline|(extra|ultra|semi|demi)?-?(light|bold)|regular|normal|book|medium|black|heavy|italic|oblique|variable(font)?|vf|latin|[-_ ]|v?\d+|wght)+$/; // prettier-ignore
+const STYLES =
+  /(thin|hairline|(extra|ultra|semi|demi)?-?(light|bold)|regular|normal|book|medium|black|heavy|italic|oblique|variable(font)?|vf|latin|[-_ ]|v?\d+|wght)+$/;
 
 /**
  * The files of a family: by its name; else by that without words for a style, as some tools leave them in when they cut
@@ -93,8 +95,13 @@ export interface ShownFont {
 
 /** Fonts that are made to take as much room as another one, by the name of that: they stand in for it unseen. */
 const TWINS: Readonly<Record<string, string>> = {
-  arial: 'liberationsans', helvetica: 'liberationsans', timesnewroman: 'liberationserif', times: 'liberationserif', couriernew: 'liberationmono', courier: 'liberationmono',
-}; // prettier-ignore
+  arial: 'liberationsans',
+  helvetica: 'liberationsans',
+  timesnewroman: 'liberationserif',
+  times: 'liberationserif',
+  couriernew: 'liberationmono',
+  courier: 'liberationmono',
+};
 
 /** A font that a source asks for. */
 export interface AskedFont {

@@ -1,4 +1,3 @@
-
 /** Boxes are [x, y, width, height] in CSS px. */
 export const right = (box: Box): number => box[0] + box[2];
 export const bottom = (box: Box): number => box[1] + box[3];

@@ -1,7 +1,13 @@
 import type { ElementNode } from '../document/types.js';
 
 /** Landmark roles by the elements that have them by themselves (HTML-AAM, 4.1). */
-export const LANDMARKS: Readonly<Record<string, string>> = { header: 'banner', nav: 'navigation', main: 'main', footer: 'contentinfo', aside: 'complementary' }; // prettier-ignore
+export const LANDMARKS: Readonly<Record<string, string>> = {
+  header: 'banner',
+  nav: 'navigation',
+  main: 'main',
+  footer: 'contentinfo',
+  aside: 'complementary',
+};
 
 /** Inside of these a header or a footer is that of a part, not of the page (HTML-AAM, 4.1). */
 export const PART_ELEMENTS: ReadonlySet<string> = new Set(['article', 'aside', 'main', 'nav', 'section']);

@@ -1,10 +1,29 @@
 import { bestIcon, headFrom, type CapturedHead } from './head.js';
 
-const NOTHING: CapturedHead = { site: '', title: '', description: '', picture: '', pictureAlt: '', icons: [], data: [], unlisted: false, theme: '' }; // prettier-ignore
+const NOTHING: CapturedHead = {
+  site: '',
+  title: '',
+  description: '',
+  picture: '',
+  pictureAlt: '',
+  icons: [],
+  data: [],
+  unlisted: false,
+  theme: '',
+};
 
 describe('the head of a source', () => {
   it('is taken over; data that is no JSON and colours that are none are left out', () => {
-    const head = headFrom({ ...NOTHING, site: 'Observatory', title: 'Evenings', picture: 'https://x.example/a.jpg', pictureAlt: 'Dome', unlisted: true, theme: '#1d5c74', data: ['{"@type":"Museum"}', '{no', '[{"@type":"Event"}, 3]'] }); // prettier-ignore
+    const head = headFrom({
+      ...NOTHING,
+      site: 'Observatory',
+      title: 'Evenings',
+      picture: 'https://x.example/a.jpg',
+      pictureAlt: 'Dome',
+      unlisted: true,
+      theme: '#1d5c74',
+      data: ['{"@type":"Museum"}', '{no', '[{"@type":"Event"}, 3]'],
+    });
     expect(head).toEqual({
       site: 'Observatory',
       preview: { title: 'Evenings', picture: 'https://x.example/a.jpg', alt: 'Dome' },

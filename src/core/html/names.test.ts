@@ -31,7 +31,8 @@ describe('names in a page', () => {
 });
 
 describe('simplifyValues', () => {
-  const simplified = (shadow: string): string | undefined => simplifyValues(new Map([['box-shadow', shadow]])).get('box-shadow'); // prettier-ignore
+  const simplified = (shadow: string): string | undefined =>
+    simplifyValues(new Map([['box-shadow', shadow]])).get('box-shadow');
 
   it('leaves layers of shadows out that no one can see', () => {
     expect(simplified('rgba(0, 0, 0, 0) 0 0, rgba(0, 0, 0, 0.2) 0 1px 3px')).toBe('rgba(0, 0, 0, 0.2) 0 1px 3px');

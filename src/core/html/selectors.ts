@@ -26,10 +26,36 @@ export interface StateElsewhere {
 }
 
 const STATES = new Set([
-  'hover', 'focus', 'focus-visible', 'focus-within', 'active', 'visited', 'checked', 'disabled', 'enabled', 'indeterminate',
-  'invalid', 'valid', 'user-invalid', 'user-valid', 'in-range', 'out-of-range', 'required', 'optional', 'placeholder-shown',
-  'read-only', 'read-write', 'default', 'target', 'autofill', '-webkit-autofill', 'fullscreen', 'modal', 'open', 'popover-open',
-]); // prettier-ignore
+  'hover',
+  'focus',
+  'focus-visible',
+  'focus-within',
+  'active',
+  'visited',
+  'checked',
+  'disabled',
+  'enabled',
+  'indeterminate',
+  'invalid',
+  'valid',
+  'user-invalid',
+  'user-valid',
+  'in-range',
+  'out-of-range',
+  'required',
+  'optional',
+  'placeholder-shown',
+  'read-only',
+  'read-write',
+  'default',
+  'target',
+  'autofill',
+  '-webkit-autofill',
+  'fullscreen',
+  'modal',
+  'open',
+  'popover-open',
+]);
 const OLD_PARTS = new Set(['before', 'after', 'first-line', 'first-letter']);
 const COMBINATORS = new Set(['Combinator']);
 

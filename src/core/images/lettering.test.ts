@@ -41,7 +41,12 @@ describe('showsWords', () => {
     const bars: Paint = (x, y) => (x % 12 < 8 && y > (x * 7) % 50 ? [60, 90, 130, 255] : [255, 255, 255, 255]);
     const dots: Paint = (x, y) => ((x * 13 + y * 29) % 97 === 0 ? [255, 255, 255, 255] : [0, 10, 40, 255]);
     const plain: Paint = () => [200, 200, 200, 255];
-    expect([shaded, bars, dots, plain].map((paint) => showsWords(painted(200, 70, paint)))).toEqual([false, false, false, false]); // prettier-ignore
+    expect([shaded, bars, dots, plain].map((paint) => showsWords(painted(200, 70, paint)))).toEqual([
+      false,
+      false,
+      false,
+      false,
+    ]);
   });
 
   it('takes one sign, and a few letters, for a sign', () => {

@@ -105,7 +105,10 @@ function linesOf(letters: readonly Patch[]): Patch[][] {
       const last = one.at(-1) as Patch;
       const shared = Math.min(last.bottom, letter.bottom) - Math.max(last.top, letter.top);
       const high = Math.max(last.bottom - last.top, letter.bottom - letter.top);
-      return shared >= 0.4 * Math.min(last.bottom - last.top, letter.bottom - letter.top) && letter.left - last.right < 1.5 * high; // prettier-ignore
+      return (
+        shared >= 0.4 * Math.min(last.bottom - last.top, letter.bottom - letter.top) &&
+        letter.left - last.right < 1.5 * high
+      );
     });
     if (line) line.push(letter);
     else lines.push([letter]);

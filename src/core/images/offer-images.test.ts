@@ -6,18 +6,25 @@ import { offerPictures, plainPictures, sizedGrounds, type Renditions } from './o
 const image = (id: string, attributes: Record<string, string>): ElementNode =>
   element('image', id, { id, element: 'img', attributes });
 const document = page(
-  { ground: { rest: { 'background-image': 'url("assets/sky.jpg")', 'background-size': 'cover' } }, tiled: { rest: { 'background-image': 'url("assets/tile.png")' } } },
+  {
+    ground: { rest: { 'background-image': 'url("assets/sky.jpg")', 'background-size': 'cover' } },
+    tiled: { rest: { 'background-image': 'url("assets/tile.png")' } },
+  },
   image('plain', { src: 'assets/dome.jpg', alt: 'Dome' }),
   image('chosen', { src: 'assets/deck.jpg', srcset: 'assets/deck-2.jpg 2x' }),
   image('linked', { src: 'https://example.org/far.jpg' }),
   element('image', 'p', { element: 'picture' }, image('sourced', { src: 'assets/tide.jpg' })),
-); // prettier-ignore
+);
 const renditions: Renditions = {
   sizes: '400px',
-  own: [{ path: 'assets/dome-400.jpg', width: 400 }, { path: 'assets/dome-800.jpg', width: 800 }],
+  own: [
+    { path: 'assets/dome-400.jpg', width: 400 },
+    { path: 'assets/dome-800.jpg', width: 800 },
+  ],
   others: [{ type: 'image/webp', candidates: [{ path: 'assets/dome-400.webp', width: 400 }] }],
-}; // prettier-ignore
-const find = ({ body }: PageDocument, id: string): ElementNode | undefined => [...elements(body)].find((one) => one.id === id); // prettier-ignore
+};
+const find = ({ body }: PageDocument, id: string): ElementNode | undefined =>
+  [...elements(body)].find((one) => one.id === id);
 
 describe('pictures to offer', () => {
   it('are those with one file of ours', () => {
@@ -29,8 +36,17 @@ describe('pictures to offer', () => {
     const made = offerPictures(document, new Map([['plain', renditions]]));
     const around = find(made, 'plain-sources') as ElementNode;
     expect(around.children?.map((one) => 'element' in one && one.element)).toEqual(['source', 'img']);
-    expect(find(made, 'plain-source-1')?.attributes).toEqual({ type: 'image/webp', srcset: 'assets/dome-400.webp 400w', sizes: '400px' }); // prettier-ignore
-    expect(find(made, 'plain')?.attributes).toEqual({ src: 'assets/dome-800.jpg', alt: 'Dome', srcset: 'assets/dome-400.jpg 400w, assets/dome-800.jpg 800w', sizes: '400px' }); // prettier-ignore
+    expect(find(made, 'plain-source-1')?.attributes).toEqual({
+      type: 'image/webp',
+      srcset: 'assets/dome-400.webp 400w',
+      sizes: '400px',
+    });
+    expect(find(made, 'plain')?.attributes).toEqual({
+      src: 'assets/dome-800.jpg',
+      alt: 'Dome',
+      srcset: 'assets/dome-400.jpg 400w, assets/dome-800.jpg 800w',
+      sizes: '400px',
+    });
   });
 
   it('take no place of their own in rows and grids', () => {
@@ -40,7 +56,10 @@ describe('pictures to offer', () => {
   });
 
   it('stay one element without other formats, and the same document without any', () => {
-    const made = offerPictures(document, new Map([['plain', { ...renditions, others: [], own: renditions.own.slice(0, 1) }]])); // prettier-ignore
+    const made = offerPictures(
+      document,
+      new Map([['plain', { ...renditions, others: [], own: renditions.own.slice(0, 1) }]]),
+    );
     expect(find(made, 'plain')?.attributes).toEqual({ src: 'assets/dome-400.jpg', alt: 'Dome' });
     expect(made.styles).toBe(document.styles);
     expect(offerPictures(document, new Map())).toBe(document);

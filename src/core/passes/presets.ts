@@ -82,7 +82,10 @@ export function withBrief(
   return passes.flatMap((pass) => {
     if (pass === names) return [pass, decisions, scrolledHeader];
     if (pass === anchors) {
-      const ruled = [...(links.length ? [linkRulesPass(links, lost)] : []), ...(motion.length ? [motionPass(motion, lost)] : [])]; // prettier-ignore
+      const ruled = [
+        ...(links.length ? [linkRulesPass(links, lost)] : []),
+        ...(motion.length ? [motionPass(motion, lost)] : []),
+      ];
       return [pass, ...ruled, scrollingPass(scrolling === 'smooth'), ...after];
     }
     if (pass === fields) return [fieldsPass(richFrom)];

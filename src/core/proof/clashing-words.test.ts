@@ -1,6 +1,7 @@
 import { wordFaults } from './clashing-words.js';
 
-const clashing = (words: Parameters<typeof wordFaults>[0], width = 200): string[][] => wordFaults(words, width).clashing.map((pair) => pair.map(({ text }) => text)); // prettier-ignore
+const clashing = (words: Parameters<typeof wordFaults>[0], width = 200): string[][] =>
+  wordFaults(words, width).clashing.map((pair) => pair.map(({ text }) => text));
 const word = (text: string, x: number, y: number, width = 40, height = 20) => ({ text, x, y, width, height });
 
 describe('wordFaults', () => {

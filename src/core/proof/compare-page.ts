@@ -57,7 +57,9 @@ export function comparePage(
     const key = `${style ?? ''} ${difference ?? ''}`;
     const known = looks.get(key);
     if (known) return known;
-    const own = [style, difference].map((name) => (name === undefined ? undefined : spread(document.styles[name], document.breakpoints).rest[range])); // prettier-ignore
+    const own = [style, difference].map((name) =>
+      name === undefined ? undefined : spread(document.styles[name], document.breakpoints).rest[range],
+    );
     const made = new Map([...(own[0] ?? []), ...(own[1] ?? [])]);
     looks.set(key, made);
     return made;
@@ -110,7 +112,9 @@ function withTexts(page: MeasuredPage): MeasuredPage {
   const things = Object.fromEntries(Object.entries(page.things ?? {}).filter(([, one]) => !one.letters));
   const words = page.words.map((word) => {
     const [x, y] = [word.x + word.width / 2, word.y + word.height / 2];
-    const around = letters.filter(([, { box }]) => x >= box[0] - 1 && x <= right(box) + 1 && y >= box[1] - 1 && y <= bottom(box) + 1); // prettier-ignore
+    const around = letters.filter(
+      ([, { box }]) => x >= box[0] - 1 && x <= right(box) + 1 && y >= box[1] - 1 && y <= bottom(box) + 1,
+    );
     const [best] = around.sort((a, b) => area(a[1].box) - area(b[1].box));
     return best ? { ...word, of: best[0] } : word;
   });

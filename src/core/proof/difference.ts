@@ -1,10 +1,24 @@
 import type { Box } from '../geometry/box.js';
 
-
 /** Ways in which a page can stand otherwise than its source, in the words of the trade. */
 export const FAULTS = [
-  'missing', 'extra', 'off-centre', 'gap', 'padding', 'place', 'size', 'line-break', 'leading', 'font', 'letters', 'colour', 'crop', 'order', 'cut-off', 'covered',
-] as const; // prettier-ignore
+  'missing',
+  'extra',
+  'off-centre',
+  'gap',
+  'padding',
+  'place',
+  'size',
+  'line-break',
+  'leading',
+  'font',
+  'letters',
+  'colour',
+  'crop',
+  'order',
+  'cut-off',
+  'covered',
+] as const;
 export type Fault = (typeof FAULTS)[number];
 
 /** A declaration that would mend it. */

@@ -31,7 +31,9 @@ function casesOf({ page, limits, widths, sweep, barriers }: Proof): Case[] {
       return {
         group: `${page}.${name}`,
         name: `${width} px`,
-        ...(over ? { failure: `${percent(differ)} of the pixels differ, ${percent(placed)} of the words are in place${why}` } : {}), // prettier-ignore
+        ...(over
+          ? { failure: `${percent(differ)} of the pixels differ, ${percent(placed)} of the words are in place${why}` }
+          : {}),
       };
     }),
   );
@@ -39,8 +41,24 @@ function casesOf({ page, limits, widths, sweep, barriers }: Proof): Case[] {
   const worse = barriers && limits.worse !== undefined && barriers.worse.length > limits.worse;
   return [
     ...cases,
-    ...(sweep ? [{ group: page, name: 'every width', ...(swept ? { failure: sweep.map(({ from, to, what }) => `${from} to ${to} px: ${what}`).join('; ') } : {}) }] : []), // prettier-ignore
-    ...(barriers ? [{ group: page, name: 'accessibility', ...(worse ? { failure: barriers.worse.map(({ what, count }) => `${what} (${count})`).join('; ') } : {}) }] : []), // prettier-ignore
+    ...(sweep
+      ? [
+          {
+            group: page,
+            name: 'every width',
+            ...(swept ? { failure: sweep.map(({ from, to, what }) => `${from} to ${to} px: ${what}`).join('; ') } : {}),
+          },
+        ]
+      : []),
+    ...(barriers
+      ? [
+          {
+            group: page,
+            name: 'accessibility',
+            ...(worse ? { failure: barriers.worse.map(({ what, count }) => `${what} (${count})`).join('; ') } : {}),
+          },
+        ]
+      : []),
   ];
 }
 

@@ -1,6 +1,5 @@
 import type { Box } from '../geometry/box.js';
 
-
 /** What a browser measured of a rendered page at one width. Lengths are CSS px from the top left corner of the page. */
 
 export interface Place {

@@ -56,7 +56,8 @@ export function comparePixels(source: Raster, result: Raster, bands: readonly Ba
     });
   }
   const whole = Math.max(1, width * height);
-  const shares = (of: readonly number[]): number[] => bands.map((band, index) => (of[index] as number) / Math.max(1, width * band.height)); // prettier-ignore
+  const shares = (of: readonly number[]): number[] =>
+    bands.map((band, index) => (of[index] as number) / Math.max(1, width * band.height));
   return { differ: total / whole, seen: seen / whole, bands: shares(counts), seenBands: shares(seenCounts) };
 }
 

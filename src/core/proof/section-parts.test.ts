@@ -13,7 +13,11 @@ const SHEET = `:root { --ink: black }
 .page { background: white }
 @media (width < 600px) { .text { margin: 4px } .dates:hover { color: blue } }
 @media (prefers-reduced-motion: reduce) { .hire { transition: none } }`;
-const parts = (sheet = SHEET, print = 'a', page = markup) => new PageParts(page, sheet, [['moon.png', print], ['tide.png', 'x']]); // prettier-ignore
+const parts = (sheet = SHEET, print = 'a', page = markup) =>
+  new PageParts(page, sheet, [
+    ['moon.png', print],
+    ['tide.png', 'x'],
+  ]);
 
 /** Names of the sections, and "shell", that depend on something else at a width. */
 function changed(other: PageParts, width: number): string[] {
@@ -25,7 +29,10 @@ function changed(other: PageParts, width: number): string[] {
 describe('what a section depends on', () => {
   it('is its own HTML and the rules that name its classes', () => {
     expect(changed(parts(SHEET.replace('margin: 0', 'margin: 1px')), 1000)).toEqual(['hire']);
-    const page = { ...markup, sections: markup.sections.map((one) => ({ ...one, markup: one.markup.replace('Hire', 'For hire') })) }; // prettier-ignore
+    const page = {
+      ...markup,
+      sections: markup.sections.map((one) => ({ ...one, markup: one.markup.replace('Hire', 'For hire') })),
+    };
     expect(changed(parts(SHEET, 'a', page), 1000)).toEqual(['hire']);
   });
 

@@ -48,7 +48,13 @@ export class PageParts {
     const inShell = holding.filter(({ classes }) => classes.length === 0 || classes.some((one) => own.has(one)));
     const sections = this.markup.sections.map(({ name, markup }): [string, string] => {
       const known = this.classes.get(name);
-      return [name, this.withFiles([markup, ...holding.filter(({ classes }) => classes.some((one) => known?.has(one))).map(({ text }) => text)])]; // prettier-ignore
+      return [
+        name,
+        this.withFiles([
+          markup,
+          ...holding.filter(({ classes }) => classes.some((one) => known?.has(one))).map(({ text }) => text),
+        ]),
+      ];
     });
     return {
       shell: this.withFiles([this.markup.shell, ...inShell.map(({ text }) => text)]),

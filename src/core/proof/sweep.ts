@@ -120,7 +120,9 @@ export function sweepFaults(document: PageDocument, widths: readonly SweptAt[]):
   const seen = new Map<string, { readonly fault: Omit<SweepFault, 'from' | 'to'>; readonly at: number[] }>();
   widths.forEach((swept, index) => {
     const here = [
-      ...(swept.scrolls > 0 ? [{ key: 'scrolls', kind: 'scrolls' as const, what: `The page scrolls sideways by ${swept.scrolls} px` }] : []), // prettier-ignore
+      ...(swept.scrolls > 0
+        ? [{ key: 'scrolls', kind: 'scrolls' as const, what: `The page scrolls sideways by ${swept.scrolls} px` }]
+        : []),
       ...jumps(document, widths[index - 1], swept),
       ...[...swept.faults].sort((a, b) => (orders.get(a.id ?? '') ?? -1) - (orders.get(b.id ?? '') ?? -1)),
     ];
@@ -133,9 +135,12 @@ export function sweepFaults(document: PageDocument, widths: readonly SweptAt[]):
       seen.set(key, found);
     }
   });
-  return [...seen.values()].flatMap(
-    ({ fault, at }) =>
-    stretches(at).map(([first, last]): SweepFault => ({ ...fault, from: widths[first]?.width ?? 0, to: widths[last]?.width ?? 0 })), // prettier-ignore
+  return [...seen.values()].flatMap(({ fault, at }) =>
+    stretches(at).map(([first, last]): SweepFault => ({
+      ...fault,
+      from: widths[first]?.width ?? 0,
+      to: widths[last]?.width ?? 0,
+    })),
   );
 }
 
@@ -143,8 +148,18 @@ function wordsAt({ words }: MeasuredPage, width: number): SectionFault[] {
   const { clashing, cut } = wordFaults(words, width);
   const holder = ({ of }: MeasuredWord): { readonly id?: string } => (of === undefined ? {} : { id: of });
   return [
-    ...clashing.map(([one, other]): SectionFault => ({ key: `clash ${[one.text, other.text].sort().join(' / ')}`, kind: 'clash', what: `“${one.text}” lies on “${other.text}”`, ...holder(one) })), // prettier-ignore
-    ...cut.map((word): SectionFault => ({ key: `cut ${word.text}`, kind: 'cut-off', what: `“${word.text}” reaches over the side of the page`, ...holder(word) })), // prettier-ignore
+    ...clashing.map(([one, other]): SectionFault => ({
+      key: `clash ${[one.text, other.text].sort().join(' / ')}`,
+      kind: 'clash',
+      what: `“${one.text}” lies on “${other.text}”`,
+      ...holder(one),
+    })),
+    ...cut.map((word): SectionFault => ({
+      key: `cut ${word.text}`,
+      kind: 'cut-off',
+      what: `“${word.text}” reaches over the side of the page`,
+      ...holder(word),
+    })),
   ];
 }
 
@@ -164,7 +179,14 @@ function jumps({ breakpoints }: PageDocument, before: SweptAt | undefined, now: 
     const was = before.sections.find((one) => one.name === name)?.extent[2];
     const by = was === undefined ? 0 : Math.abs(height - was);
     if (was === undefined || by <= JUMP_PX || by <= JUMP * Math.min(height, was)) return [];
-    return [{ key: `jump ${name} ${now.width}`, kind: 'jump', section: name, what: `The section is ${Math.round(height)} px high, ${Math.round(was)} px at ${before.width} px` }]; // prettier-ignore
+    return [
+      {
+        key: `jump ${name} ${now.width}`,
+        kind: 'jump',
+        section: name,
+        what: `The section is ${Math.round(height)} px high, ${Math.round(was)} px at ${before.width} px`,
+      },
+    ];
   });
 }
 
@@ -180,7 +202,16 @@ function smallTargets(targets: readonly Target[]): SectionFault[] {
       const dy = Math.max(other.y - y, 0, y - other.y - other.height);
       return Math.hypot(dx, dy) < SMALLEST / 2;
     });
-    return near ? [{ key: `target ${one.of}`, kind: 'target', id: one.of, what: `Only ${Math.round(one.width)} × ${Math.round(one.height)} px to press, and another one beside it` }] : []; // prettier-ignore
+    return near
+      ? [
+          {
+            key: `target ${one.of}`,
+            kind: 'target',
+            id: one.of,
+            what: `Only ${Math.round(one.width)} × ${Math.round(one.height)} px to press, and another one beside it`,
+          },
+        ]
+      : [];
   });
 }
 
@@ -191,7 +222,9 @@ function longLines(words: readonly MeasuredWord[]): SectionFault[] {
     const lines = linesOf(own);
     if (lines.length < 2) return [];
     const longest = Math.max(...lines.map((line) => line.map(({ text }) => text).join(' ').length));
-    return longest > LONGEST ? [{ key: `long ${id}`, kind: 'long-line', id, what: `Lines of up to ${longest} characters` }] : []; // prettier-ignore
+    return longest > LONGEST
+      ? [{ key: `long ${id}`, kind: 'long-line', id, what: `Lines of up to ${longest} characters` }]
+      : [];
   });
 }
 

@@ -42,7 +42,12 @@ export function pairWords(
   const own = (word: MeasuredWord): string | undefined =>
     word.of === undefined ? undefined : `${textOf(word.of)} ${keyOf(word)}`;
   const left = pairBy(own, source, result, found);
-  const alone = pairBy(keyOf, left, result.filter((word) => !found.has(word)), found); // prettier-ignore
+  const alone = pairBy(
+    keyOf,
+    left,
+    result.filter((word) => !found.has(word)),
+    found,
+  );
   return [
     ...result.map((is): WordPair => {
       const wanted = found.get(is);

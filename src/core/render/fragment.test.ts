@@ -9,12 +9,17 @@ const document = {
       card: { rest: { 'padding-top': '1.5rem', 'margin-top': 'calc(1rem + 2px)' } },
       other: { rest: { color: 'red' } },
     },
-    element('section', 'membership', { id: 'm', style: 'card' }, element('heading', 'h', { element: 'h2' }, words('Membership', 'm.h'))),
+    element(
+      'section',
+      'membership',
+      { id: 'm', style: 'card' },
+      element('heading', 'h', { element: 'h2' }, words('Membership', 'm.h')),
+    ),
     element('section', 'hire', { id: 'h', style: 'other' }, words('Hire')),
   ),
   rootStyle: 'root',
   fonts: [{ family: 'Own', descriptors: { 'font-family': 'Own', src: 'url("assets/own.woff2")' } }],
-}; // prettier-ignore
+};
 
 describe('renderFragment', () => {
   const whole = renderFragment(document, {});

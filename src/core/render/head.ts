@@ -41,7 +41,10 @@ export function headLines(
     ...meta('robots', head.unlisted ? 'noindex' : undefined),
     ...meta('theme-color', head.theme),
     ...(address ? [`<link rel="canonical" href="${attribute(address)}">`] : []),
-    ...alternates.map(({ language, file: other }) => `<link rel="alternate" hreflang="${attribute(language)}" href="${attribute(addressIn(head.root, other) ?? other)}">`), // prettier-ignore
+    ...alternates.map(
+      ({ language, file: other }) =>
+        `<link rel="alternate" hreflang="${attribute(language)}" href="${attribute(addressIn(head.root, other) ?? other)}">`,
+    ),
     ...iconLines(document),
     ...previewLines(document, address, locale),
     ...facts.map((one) => `<script type="application/ld+json">${one}</script>`),
@@ -69,7 +72,12 @@ function iconLines({ head = {} }: PageDocument): string[] {
   const lines = icons.flatMap(({ file, size }) => {
     if (size === 180) return [`<link rel="apple-touch-icon" href="${escapeAttribute(file)}">`];
     if (size !== undefined && size > 180) return [];
-    const about = size === undefined ? (file.endsWith('.svg') ? ' type="image/svg+xml" sizes="any"' : '') : ` type="image/png" sizes="${size}x${size}"`; // prettier-ignore
+    const about =
+      size === undefined
+        ? file.endsWith('.svg')
+          ? ' type="image/svg+xml" sizes="any"'
+          : ''
+        : ` type="image/png" sizes="${size}x${size}"`;
     return [`<link rel="icon" href="${escapeAttribute(file)}"${about}>`];
   });
   return icons.some(({ size }) => size !== undefined) ? [...lines, `<link rel="manifest" href="${MANIFEST}">`] : lines;
@@ -107,5 +115,8 @@ export function factTexts({ head = {} }: PageDocument): string[] {
 
 /** JSON inside of an element: nothing in it can end the element (HTML, 4.12.1.3). */
 function dataText(value: object): string {
-  return JSON.stringify(value).replace(/</g, '\\u003c').replace(/\u2028/g, '\\u2028').replace(/\u2029/g, '\\u2029'); // prettier-ignore
+  return JSON.stringify(value)
+    .replace(/</g, '\\u003c')
+    .replace(/\u2028/g, '\\u2028')
+    .replace(/\u2029/g, '\\u2029');
 }

@@ -17,7 +17,12 @@ export function indexFiles(pages: readonly IndexedPage[]): Readonly<Record<strin
   const root = heads.find((head) => head.root)?.root;
   const iconed = heads.find(({ icons }) => icons?.some(({ size }) => size !== undefined));
   return {
-    ...(root === undefined ? {} : { 'robots.txt': `User-agent: *\nAllow: /\nSitemap: ${root}sitemap.xml\n`, 'sitemap.xml': sitemap(pages, root) }), // prettier-ignore
+    ...(root === undefined
+      ? {}
+      : {
+          'robots.txt': `User-agent: *\nAllow: /\nSitemap: ${root}sitemap.xml\n`,
+          'sitemap.xml': sitemap(pages, root),
+        }),
     ...(iconed ? { [MANIFEST]: manifest(iconed, pages[0]?.document.title ?? '') } : {}),
   };
 }

@@ -4,13 +4,40 @@ import type { PageDocument, WordsNode } from '../document/types.js';
 import { renderLanguages } from './site.js';
 
 const said = (text: string, field: string): WordsNode => ({ kind: 'words', text, field });
-const link = element('link', 'more', { element: 'a', attributes: { href: 'about.html#us' } }, said('More', 'hero.link')); // prettier-ignore
-const item = (id: string, says: string) => element('item', id, { element: 'li', entry: { list: 'hero.ways', id } }, said(says, `hero.ways.${id}`)); // prettier-ignore
-const document: PageDocument = { ...page({}, element('section', 'hero', {}, said('Clear nights', 'hero.heading'), link, element('list', 'ways', { element: 'ul' }, item('1', 'Friday'), item('2', 'Sunday')))), language: 'en' }; // prettier-ignore
+const link = element(
+  'link',
+  'more',
+  { element: 'a', attributes: { href: 'about.html#us' } },
+  said('More', 'hero.link'),
+);
+const item = (id: string, says: string) =>
+  element('item', id, { element: 'li', entry: { list: 'hero.ways', id } }, said(says, `hero.ways.${id}`));
+const document: PageDocument = {
+  ...page(
+    {},
+    element(
+      'section',
+      'hero',
+      {},
+      said('Clear nights', 'hero.heading'),
+      link,
+      element('list', 'ways', { element: 'ul' }, item('1', 'Friday'), item('2', 'Sunday')),
+    ),
+  ),
+  language: 'en',
+};
 const place = { html: 'index.html', sheet: 'style.css' };
 
 describe('a page in several languages', () => {
-  const files = renderLanguages(document, {}, new Map<string, Content>([['de', { hero: { heading: 'Klare Nächte', ways: ['Freitag'] } }], ['ar', {}]]), { place, marked: false, translated: new Map([['about.html', ['de']]]) }); // prettier-ignore
+  const files = renderLanguages(
+    document,
+    {},
+    new Map<string, Content>([
+      ['de', { hero: { heading: 'Klare Nächte', ways: ['Freitag'] } }],
+      ['ar', {}],
+    ]),
+    { place, marked: false, translated: new Map([['about.html', ['de']]]) },
+  );
 
   it('is a file for each, with one style sheet', () => {
     expect(Object.keys(files)).toEqual(['index.html', 'index.de.html', 'index.ar.html', 'style.css']);

@@ -50,8 +50,12 @@ function foldTransition(): Fold {
       return entries;
     if (own.some(([, value]) => /^(inherit|unset|revert|revert-layer)$/.test(value))) return entries;
     const [properties, durations, timings, delays, behaviours] = [
-      list('property', 'all'), list('duration', '0s'), list('timing-function', 'ease'), list('delay', '0s'), list('behavior', 'normal'),
-    ] as [string[], string[], string[], string[], string[]]; // prettier-ignore
+      list('property', 'all'),
+      list('duration', '0s'),
+      list('timing-function', 'ease'),
+      list('delay', '0s'),
+      list('behavior', 'normal'),
+    ] as [string[], string[], string[], string[], string[]];
     const at = (values: string[], index: number): string => values[index % values.length] as string;
     const value = properties
       .map((property, index) =>
@@ -78,8 +82,14 @@ function foldTransition(): Fold {
 }
 
 const FONT_RESETS = [
-  'font-size-adjust', 'font-kerning', 'font-optical-sizing', 'font-feature-settings', 'font-variation-settings', 'font-variant', 'font-stretch',
-]; // prettier-ignore
+  'font-size-adjust',
+  'font-kerning',
+  'font-optical-sizing',
+  'font-feature-settings',
+  'font-variation-settings',
+  'font-variant',
+  'font-stretch',
+];
 
 /** `font` where all of it is said (CSS Fonts 4, section 2.7): it also resets what has no place in it. */
 function foldFont(): Fold {

@@ -42,7 +42,10 @@ function solve(candidates: readonly Candidate[], least: number): Candidate[] {
   if (candidates.length === 1) return candidates[0] && candidates[0].score >= least ? [candidates[0]] : [];
   const lefts = [...new Set(candidates.map(({ left }) => left))];
   const rights = [...new Set(candidates.map(({ right }) => right))];
-  const [leftAt, rightAt] = [lefts, rights].map((all) => new Map(all.map((one, at) => [one, at]))) as [Map<number, number>, Map<number, number>]; // prettier-ignore
+  const [leftAt, rightAt] = [lefts, rights].map((all) => new Map(all.map((one, at) => [one, at]))) as [
+    Map<number, number>,
+    Map<number, number>,
+  ];
   const edges: [to: number, cost: number][][] = lefts.map((_, at) => [[rights.length + at, 1 - least]]);
   const known = new Map<string, Candidate>();
   for (const one of candidates) {
@@ -54,7 +57,9 @@ function solve(candidates: readonly Candidate[], least: number): Candidate[] {
   const owner = new Int32Array(columns).fill(-1);
   const price = new Float64Array(columns);
   for (let row = 0; row < lefts.length; row += 1) augment(row, edges, owner, price);
-  return [...owner].flatMap((row, column) => (row < 0 || column >= rights.length ? [] : (known.get(`${row} ${column}`) ?? []))); // prettier-ignore
+  return [...owner].flatMap((row, column) =>
+    row < 0 || column >= rights.length ? [] : (known.get(`${row} ${column}`) ?? []),
+  );
 }
 
 /** Gives one row a column, moving others where that costs the least in all. */
@@ -82,7 +87,8 @@ function augment(
   reach(start);
   for (;;) {
     let best = -1;
-    for (const [column, cost] of distance) if (!done.has(column) && (best < 0 || cost < (distance.get(best) as number))) best = column; // prettier-ignore
+    for (const [column, cost] of distance)
+      if (!done.has(column) && (best < 0 || cost < (distance.get(best) as number))) best = column;
     if (best < 0) return;
     done.add(best);
     const row = owner[best] as number;
@@ -107,7 +113,8 @@ interface Path {
 /** Walks a path back, each row to its new column, and brings prices up to date. */
 function settle(end: number, start: number, { owner, price, distance, from, done }: Path): void {
   const total = distance.get(end) as number;
-  for (const column of done) if (column !== end) price[column] = (price[column] as number) + (distance.get(column) as number) - total; // prettier-ignore
+  for (const column of done)
+    if (column !== end) price[column] = (price[column] as number) + (distance.get(column) as number) - total;
   for (let column = end; ;) {
     const row = from.get(column) as number;
     const before = owner.indexOf(row);

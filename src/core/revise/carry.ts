@@ -26,18 +26,27 @@ export function carryNames(before: PageDocument, after: PageDocument, matched: M
   const lists = new Map([...now.lists.keys()].map((list) => [list, paths.of(list)]));
   const renamed = (node: PageNode): PageNode => {
     if (isWords(node)) return node.field === undefined ? node : { ...node, field: field(node.field) };
-    const entry = node.entry && { list: lists.get(node.entry.list) ?? node.entry.list, id: paths.of(`${node.entry.list}.${node.entry.id}`).split('.').at(-1) ?? node.entry.id }; // prettier-ignore
+    const entry = node.entry && {
+      list: lists.get(node.entry.list) ?? node.entry.list,
+      id: paths.of(`${node.entry.list}.${node.entry.id}`).split('.').at(-1) ?? node.entry.id,
+    };
     return {
       ...node,
       id: ids.get(node.id) ?? node.id,
       ...(node.style === undefined ? {} : { style: style(node.style) }),
       ...(node.difference === undefined ? {} : { difference: style(node.difference) }),
       ...(entry ? { entry } : {}),
-      ...(node.fields ? { fields: Object.fromEntries(Object.entries(node.fields).map(([name, path]) => [name, field(path)])) } : {}), // prettier-ignore
+      ...(node.fields
+        ? { fields: Object.fromEntries(Object.entries(node.fields).map(([name, path]) => [name, field(path)])) }
+        : {}),
       ...(node.rich === undefined ? {} : { rich: field(node.rich) }),
     };
   };
-  const rules = after.fieldRules && Object.fromEntries(Object.entries(after.fieldRules).map(([path, rule]) => [fields.get(path) ?? paths.ofPattern(path), rule])); // prettier-ignore
+  const rules =
+    after.fieldRules &&
+    Object.fromEntries(
+      Object.entries(after.fieldRules).map(([path, rule]) => [fields.get(path) ?? paths.ofPattern(path), rule]),
+    );
   const document: PageDocument = {
     ...after,
     name: before.name,
@@ -47,12 +56,17 @@ export function carryNames(before: PageDocument, after: PageDocument, matched: M
     body: mapTree(after.body, renamed),
   };
   const kept = new Set(fields.values());
-  const moved = matched.matches.flatMap((one) => fieldPairs(one.old.node, one.now.node)).map(([was, is]): [string, string] => [was, field(is)]).filter(([was, is]) => was !== is && !kept.has(was)); // prettier-ignore
+  const moved = matched.matches
+    .flatMap((one) => fieldPairs(one.old.node, one.now.node))
+    .map(([was, is]): [string, string] => [was, field(is)])
+    .filter(([was, is]) => was !== is && !kept.has(was));
   return { document, moved: new Map(moved), ids: new Map([...ids].filter(([from, to]) => from !== to)) };
 }
 
 function withHosts({ rest, variants }: SharedStyle, style: (name: string) => string): SharedStyle {
-  const own = variants?.map((one) => (one.within ? { ...one, within: { ...one.within, style: style(one.within.style) } } : one)); // prettier-ignore
+  const own = variants?.map((one) =>
+    one.within ? { ...one, within: { ...one.within, style: style(one.within.style) } } : one,
+  );
   return { rest, ...(own ? { variants: own } : {}) };
 }
 
@@ -80,13 +94,17 @@ function fieldsFor(after: PageDocument, paths: Paths): Map<string, string> {
   const named = [...lists.keys()].map((list) => [list, paths.of(list)] as const);
   const found = new Map<string, string>();
   const taken = new Map<string, string>();
-  const isInside = (path: string): boolean => [...taken.keys()].some((other) => path.startsWith(`${other}.`) || other.startsWith(`${path}.`)); // prettier-ignore
+  const isInside = (path: string): boolean =>
+    [...taken.keys()].some((other) => path.startsWith(`${other}.`) || other.startsWith(`${path}.`));
   for (const path of all) {
     const wished = path.startsWith('page.') ? path : paths.of(path);
-    const isStrange = (one: string): boolean => named.some(([list, name]) => one.startsWith(`${name}.`) && !path.startsWith(`${list}.`)); // prettier-ignore
+    const isStrange = (one: string): boolean =>
+      named.some(([list, name]) => one.startsWith(`${name}.`) && !path.startsWith(`${list}.`));
     /* The name that it had by itself, where that which it would have is given away. */
     const isFree = (one: string): boolean => !taken.has(one) && !isInside(one) && !isStrange(one);
-    const free = [wished, path].find(isFree) ?? freeName(isStrange(wished) ? outside(wished, named) : wished, (one) => !isFree(one)); // prettier-ignore
+    const free =
+      [wished, path].find(isFree) ??
+      freeName(isStrange(wished) ? outside(wished, named) : wished, (one) => !isFree(one));
     found.set(path, free);
     taken.set(free, path);
   }
@@ -119,7 +137,8 @@ function stylesFor({ matches }: Matched, after: PageDocument, before: PageDocume
   const votes = new Votes();
   for (const { old, now } of matches) {
     if (now.node.style !== undefined && old.node.style !== undefined) votes.add(now.node.style, old.node.style);
-    if (now.node.difference !== undefined && old.node.difference !== undefined) votes.add(now.node.difference, old.node.difference); // prettier-ignore
+    if (now.node.difference !== undefined && old.node.difference !== undefined)
+      votes.add(now.node.difference, old.node.difference);
   }
   if (after.rootStyle !== undefined && before.rootStyle !== undefined) votes.add(after.rootStyle, before.rootStyle);
   const found = new Map(votes.best());

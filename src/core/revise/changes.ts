@@ -35,24 +35,51 @@ export function changesOf(
 ): Change[] {
   const { matches, added, removed, old, now } = matched;
   const sectionOf = (all: readonly Features[], one: Features): string => {
-    for (let here: Features | undefined = one; here; here = all[here.parent]) if (here.node.kind === 'section') return here.node.name; // prettier-ignore
+    for (let here: Features | undefined = one; here; here = all[here.parent])
+      if (here.node.kind === 'section') return here.node.name;
     return '';
   };
-  const told = (one: Features, all: readonly Features[], id = one.node.id): Pick<Change, 'id' | 'at' | 'kind' | 'name' | 'section'> => ({ id, at: one.at, kind: one.node.kind, name: nameOf(one.node), section: sectionOf(all, one) }); // prettier-ignore
+  const told = (
+    one: Features,
+    all: readonly Features[],
+    id = one.node.id,
+  ): Pick<Change, 'id' | 'at' | 'kind' | 'name' | 'section'> => ({
+    id,
+    at: one.at,
+    kind: one.node.kind,
+    name: nameOf(one.node),
+    section: sectionOf(all, one),
+  });
   const idOf = (one: Features): string => ids.get(one.node.id) ?? one.node.id;
   const [isAdded, isRemoved] = [new Set(added.map(({ at }) => at)), new Set(removed.map(({ at }) => at))];
   const moved = movedOf(matched);
   const changes: Change[] = [];
   for (const one of added)
-    if (!isAdded.has(one.parent) && !isBoxAround(one, now, isAdded)) changes.push({ what: 'added', ...told(one, now, idOf(one)), now: firstWords(textOf(one.node), 20), count: one.size }); // prettier-ignore
+    if (!isAdded.has(one.parent) && !isBoxAround(one, now, isAdded))
+      changes.push({
+        what: 'added',
+        ...told(one, now, idOf(one)),
+        now: firstWords(textOf(one.node), 20),
+        count: one.size,
+      });
   for (const one of removed)
-    if (!isRemoved.has(one.parent) && !isBoxAround(one, old, isRemoved)) changes.push({ what: 'removed', ...told(one, old), before: firstWords(textOf(one.node), 20), count: one.size }); // prettier-ignore
+    if (!isRemoved.has(one.parent) && !isBoxAround(one, old, isRemoved))
+      changes.push({ what: 'removed', ...told(one, old), before: firstWords(textOf(one.node), 20), count: one.size });
   for (const match of matches) {
     const own = told(match.now, now, match.old.node.id);
     if (moved.has(match)) changes.push({ what: 'moved', ...own, before: sectionOf(old, match.old), now: own.section });
-    if (wordsOf(match.old.node) !== wordsOf(match.now.node)) changes.push({ what: 'reworded', ...own, before: wordsOf(match.old.node), now: wordsOf(match.now.node) }); // prettier-ignore
-    const [a, b] = [match.old.node, match.now.node].map(({ attributes = {}, markup }) => attributes['src'] ?? attributes['poster'] ?? markup); // prettier-ignore
-    if (a !== b && (a ?? b) !== undefined) changes.push({ what: 'picture', ...own, ...(a?.startsWith('assets/') ? { before: a } : {}), ...(b?.startsWith('assets/') ? { now: b } : {}) }); // prettier-ignore
+    if (wordsOf(match.old.node) !== wordsOf(match.now.node))
+      changes.push({ what: 'reworded', ...own, before: wordsOf(match.old.node), now: wordsOf(match.now.node) });
+    const [a, b] = [match.old.node, match.now.node].map(
+      ({ attributes = {}, markup }) => attributes['src'] ?? attributes['poster'] ?? markup,
+    );
+    if (a !== b && (a ?? b) !== undefined)
+      changes.push({
+        what: 'picture',
+        ...own,
+        ...(a?.startsWith('assets/') ? { before: a } : {}),
+        ...(b?.startsWith('assets/') ? { now: b } : {}),
+      });
   }
   return [...changes, ...restyled(before, after, matches, sectionOf, now)];
 }
@@ -118,7 +145,8 @@ function isOnlyBoxed(
       break;
     }
   }
-  for (let up = now[match.now.parent], steps = 0; up && steps < 3; up = now[up.parent], steps += 1) if (above.has(up.at)) return true; // prettier-ignore
+  for (let up = now[match.now.parent], steps = 0; up && steps < 3; up = now[up.parent], steps += 1)
+    if (above.has(up.at)) return true;
   return false;
 }
 
@@ -127,7 +155,9 @@ function longestRun(values: readonly number[]): Set<number> {
   const best = values.map(() => 1);
   const from = values.map(() => -1);
   values.forEach((value, at) => {
-    for (let before = 0; before < at; before += 1) if ((values[before] as number) < value && (best[before] as number) + 1 > (best[at] as number)) [best[at], from[at]] = [(best[before] as number) + 1, before]; // prettier-ignore
+    for (let before = 0; before < at; before += 1)
+      if ((values[before] as number) < value && (best[before] as number) + 1 > (best[at] as number))
+        [best[at], from[at]] = [(best[before] as number) + 1, before];
   });
   const found = new Set<number>();
   for (let at = best.indexOf(Math.max(0, ...best)); at >= 0; at = from[at] as number) found.add(at);
@@ -143,12 +173,25 @@ function restyled(
   now: readonly Features[],
 ): Change[] {
   const users = new Map<string, Match[]>();
-  for (const match of matches) for (const name of [match.old.node.style, match.old.node.difference]) if (name !== undefined) users.set(name, [...(users.get(name) ?? []), match]); // prettier-ignore
+  for (const match of matches)
+    for (const name of [match.old.node.style, match.old.node.difference])
+      if (name !== undefined) users.set(name, [...(users.get(name) ?? []), match]);
   return [...users].flatMap(([name, own]): Change[] => {
     const properties = differing(before.styles[name], after.styles[name]);
     const [first] = own;
     if (properties.length === 0 || !first || !after.styles[name]) return [];
-    return [{ what: 'restyled', id: first.old.node.id, at: first.now.at, kind: 'style', name, section: sectionOf(now, first.now), properties, count: own.length }]; // prettier-ignore
+    return [
+      {
+        what: 'restyled',
+        id: first.old.node.id,
+        at: first.now.at,
+        kind: 'style',
+        name,
+        section: sectionOf(now, first.now),
+        properties,
+        count: own.length,
+      },
+    ];
   });
 }
 
@@ -156,7 +199,8 @@ function restyled(
 function differing(a: SharedStyle | undefined, b: SharedStyle | undefined): string[] {
   const flat = (style: SharedStyle | undefined): Map<string, string> => {
     const all = new Map(Object.entries(style?.rest ?? {}));
-    for (const { set, ...where } of style?.variants ?? []) for (const [property, value] of Object.entries(set)) all.set(`${property} ${JSON.stringify(where)}`, value); // prettier-ignore
+    for (const { set, ...where } of style?.variants ?? [])
+      for (const [property, value] of Object.entries(set)) all.set(`${property} ${JSON.stringify(where)}`, value);
     return all;
   };
   const [one, other] = [flat(a), flat(b)];
@@ -166,7 +210,16 @@ function differing(a: SharedStyle | undefined, b: SharedStyle | undefined): stri
 
 /** How many changes of each kind there are, in words. */
 export function countText(changes: readonly Change[]): string {
-  const parts = CHANGE_KINDS.map((kind) => [kind, changes.filter(({ what }) => what === kind).length] as const).filter(([, count]) => count > 0); // prettier-ignore
-  const words: Readonly<Record<ChangeKind, string>> = { added: 'added', removed: 'removed', moved: 'moved', reworded: 'reworded', picture: 'with another picture', restyled: 'styles changed' }; // prettier-ignore
+  const parts = CHANGE_KINDS.map((kind) => [kind, changes.filter(({ what }) => what === kind).length] as const).filter(
+    ([, count]) => count > 0,
+  );
+  const words: Readonly<Record<ChangeKind, string>> = {
+    added: 'added',
+    removed: 'removed',
+    moved: 'moved',
+    reworded: 'reworded',
+    picture: 'with another picture',
+    restyled: 'styles changed',
+  };
   return parts.length ? parts.map(([kind, count]) => `${count} ${words[kind]}`).join(', ') : 'nothing changed';
 }

@@ -29,17 +29,31 @@ export function reviseContent(
   kept: Readonly<Record<string, string>>,
   decided: ReadonlyMap<string, Side>,
 ): RevisedContent {
-  const moved = ({ values, lists }: FlatContent): FlatContent => ({ lists, values: new Map([...values].map(([path, value]) => [carried.moved.get(path) ?? path, value])) }); // prettier-ignore
+  const moved = ({ values, lists }: FlatContent): FlatContent => ({
+    lists,
+    values: new Map([...values].map(([path, value]) => [carried.moved.get(path) ?? path, value])),
+  });
   const rich = richFields(old, carried.document, written);
-  const also = ({ values, lists }: FlatContent, more: ReadonlyMap<string, string>): FlatContent => ({ lists, values: new Map([...values, ...more]) }); // prettier-ignore
-  const [before, ours, theirs] = [also(moved(originalValues(old)), rich.before), originalValues(carried.document), also(moved(written), rich.theirs)]; // prettier-ignore
+  const also = ({ values, lists }: FlatContent, more: ReadonlyMap<string, string>): FlatContent => ({
+    lists,
+    values: new Map([...values, ...more]),
+  });
+  const [before, ours, theirs] = [
+    also(moved(originalValues(old)), rich.before),
+    originalValues(carried.document),
+    also(moved(written), rich.theirs),
+  ];
   /* An entry that the new version has no more is gone, whatever was written in it: that is kept aside. */
-  const gone = threeWay(before, ours, theirs, decided).conflicts.filter((one) => one.before === ENTRY && one.ours === undefined); // prettier-ignore
+  const gone = threeWay(before, ours, theirs, decided).conflicts.filter(
+    (one) => one.before === ENTRY && one.ours === undefined,
+  );
   const settled = new Map<string, Side>([...decided, ...gone.map(({ path }) => [path, 'ours'] as const)]);
   const { content: merged, conflicts } = threeWay(before, ours, theirs, settled);
   const isThere = (path: string): boolean => ours.values.has(path) || ours.lists.has(path) || isInEntry(merged, path);
   const returned = Object.keys(kept).filter(isThere);
-  const lost = [...theirs.values].filter(([path, value]) => !isThere(path) && !rich.covered.has(path) && before.values.get(path) !== value); // prettier-ignore
+  const lost = [...theirs.values].filter(
+    ([path, value]) => !isThere(path) && !rich.covered.has(path) && before.values.get(path) !== value,
+  );
   const values = new Map([...merged.values].filter(([path]) => isThere(path)));
   for (const path of returned) values.set(path, kept[path] as string);
   return {
@@ -53,7 +67,9 @@ export function reviseContent(
 
 /** Whether a path is in an entry that a list has. */
 function isInEntry({ lists }: FlatContent, path: string): boolean {
-  return [...lists].some(([list, ids]) => ids.some((id) => path === `${list}.${id}` || path.startsWith(`${list}.${id}.`))); // prettier-ignore
+  return [...lists].some(([list, ids]) =>
+    ids.some((id) => path === `${list}.${id}` || path.startsWith(`${list}.${id}.`)),
+  );
 }
 
 /** Content in the order of the page. */

@@ -62,7 +62,10 @@ export class Context {
     const found = this.known.get(pa.at);
     if (found === pb.at) return 1;
     const [ga, gb] = [this.old.up(pa), this.now.up(pb)];
-    const near = (found !== undefined && found === gb?.at) || (ga !== undefined && this.known.get(ga.at) === pb.at) || (ga !== undefined && gb !== undefined && this.known.get(ga.at) === gb.at); // prettier-ignore
+    const near =
+      (found !== undefined && found === gb?.at) ||
+      (ga !== undefined && this.known.get(ga.at) === pb.at) ||
+      (ga !== undefined && gb !== undefined && this.known.get(ga.at) === gb.at);
     return near ? 0.6 : 0;
   }
 
@@ -107,7 +110,8 @@ export class Context {
 
   /** Whether they stand in the very same place: in the same, between the same. */
   isSamePlace(a: Features, b: Features): boolean {
-    const same = (one: Features, other: Features): boolean => this.parents(one, other) === 1 && this.neighbours(one, other) === 1; // prettier-ignore
+    const same = (one: Features, other: Features): boolean =>
+      this.parents(one, other) === 1 && this.neighbours(one, other) === 1;
     return same(a, b) || same(this.old.seat(a), this.now.seat(b));
   }
 }

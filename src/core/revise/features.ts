@@ -28,9 +28,25 @@ export interface Features {
 export type Sort = 'box' | 'text' | 'picture' | 'control' | 'list';
 
 const SORTS: Readonly<Record<string, Sort>> = {
-  heading: 'text', text: 'text', run: 'text', quote: 'text', item: 'text', break: 'text', question: 'text', button: 'control', link: 'control', field: 'control', toggle: 'control',
-  image: 'picture', icon: 'picture', artwork: 'picture', video: 'picture', embed: 'picture', 'picture-box': 'box', divider: 'picture',
-}; // prettier-ignore
+  heading: 'text',
+  text: 'text',
+  run: 'text',
+  quote: 'text',
+  item: 'text',
+  break: 'text',
+  question: 'text',
+  button: 'control',
+  link: 'control',
+  field: 'control',
+  toggle: 'control',
+  image: 'picture',
+  icon: 'picture',
+  artwork: 'picture',
+  video: 'picture',
+  embed: 'picture',
+  'picture-box': 'box',
+  divider: 'picture',
+};
 
 /** Letters of words that are compared at most: a whole page is not told apart by its words. */
 const MOST_WORDS = 400;
@@ -50,11 +66,20 @@ export function featuresOf({ body }: PageDocument): Features[] {
     found[at] = {
       ...(found[at] as Features),
       children,
-      own: plain((node.children ?? []).filter(isWords).map(({ text }) => text).join(' ')), // prettier-ignore
+      own: plain(
+        (node.children ?? [])
+          .filter(isWords)
+          .map(({ text }) => text)
+          .join(' '),
+      ),
       words: new Set(words),
       picture: pictureOf(node),
       href: hrefOf(node),
-      shows: new Set([pictureOf(node), hrefOf(node), ...children.flatMap((child) => [...(found[child] as Features).shows])].filter((one) => one !== '' && one !== '#').slice(0, MOST_SHOWN)), // prettier-ignore
+      shows: new Set(
+        [pictureOf(node), hrefOf(node), ...children.flatMap((child) => [...(found[child] as Features).shows])]
+          .filter((one) => one !== '' && one !== '#')
+          .slice(0, MOST_SHOWN),
+      ),
       size: found.length - at,
       sort: SORTS[node.kind] ?? 'box',
     };
@@ -65,7 +90,10 @@ export function featuresOf({ body }: PageDocument): Features[] {
 }
 
 function plain(text: string): string {
-  return text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim(); // prettier-ignore
+  return text
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
 }
 
 /** The file without the part of its name that changes with its bytes; drawings by their lines. */

@@ -19,14 +19,30 @@ describe('the nearest of rising numbers', () => {
 
 /* A page of many sections, all of whose cards have the same button, and which say much that others say too. */
 const SAID = ['moon', 'tide', 'dome', 'lens', 'marsh', 'reed', 'lamp', 'path', 'boat', 'mast'];
-const say = (seed: number, count: number): string => Array.from({ length: count }, (_, at) => SAID[(seed * 7 + at * at * (seed % 9) + at) % SAID.length]).join(' '); // prettier-ignore
+const say = (seed: number, count: number): string =>
+  Array.from({ length: count }, (_, at) => SAID[(seed * 7 + at * at * (seed % 9) + at) % SAID.length]).join(' ');
 const section = (at: number): ElementNode => {
-  const card = (id: string, seed: number): ElementNode => element('card', id, { id, element: 'div' }, element('heading', 'h', { id: `${id}h`, element: 'h3' }, words(say(seed, 3))), element('text', 't', { id: `${id}t`, element: 'p' }, words(say(seed + 3, 9))), element('button', 'b', { id: `${id}b`, element: 'a', attributes: { href: '#' } }, words('Book it'))); // prettier-ignore
-  return element('section', say(at, 2), { id: `s${at}`, element: 'section' }, element('grid', 'g', { id: `g${at}` }, ...[0, 1, 2, 3, 4, 5].map((one) => card(`c${at}x${one}`, at * 11 + one)))); // prettier-ignore
+  const card = (id: string, seed: number): ElementNode =>
+    element(
+      'card',
+      id,
+      { id, element: 'div' },
+      element('heading', 'h', { id: `${id}h`, element: 'h3' }, words(say(seed, 3))),
+      element('text', 't', { id: `${id}t`, element: 'p' }, words(say(seed + 3, 9))),
+      element('button', 'b', { id: `${id}b`, element: 'a', attributes: { href: '#' } }, words('Book it')),
+    );
+  return element(
+    'section',
+    say(at, 2),
+    { id: `s${at}`, element: 'section' },
+    element('grid', 'g', { id: `g${at}` }, ...[0, 1, 2, 3, 4, 5].map((one) => card(`c${at}x${one}`, at * 11 + one))),
+  );
 };
 const sections = Array.from({ length: 60 }, (_, at) => section(at));
-const renamed = (...all: readonly ElementNode[]): PageDocument => JSON.parse(JSON.stringify(page({}, ...all)).replace(/"id":"/g, '"id":"n-')) as PageDocument; // prettier-ignore
-const wrong = (after: PageDocument): number => matchPages(page({}, ...sections), after).matches.filter(({ old, now }) => now.node.id !== `n-${old.node.id}`).length; // prettier-ignore
+const renamed = (...all: readonly ElementNode[]): PageDocument =>
+  JSON.parse(JSON.stringify(page({}, ...all)).replace(/"id":"/g, '"id":"n-')) as PageDocument;
+const wrong = (after: PageDocument): number =>
+  matchPages(page({}, ...sections), after).matches.filter(({ old, now }) => now.node.id !== `n-${old.node.id}`).length;
 
 describe('a long page of things that say the same', () => {
   it('is found again where a section went, came or moved far', () => {

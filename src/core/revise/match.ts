@@ -51,7 +51,13 @@ export function matchPages(before: PageDocument, after: PageDocument, settled: S
   let scored: Candidate[] = [];
   for (let round = 0; round < ROUNDS; round += 1) {
     const context = round === 0 ? undefined : new Context(left, right, known);
-    scored = candidates(old, now, fixed, (a) => likely.of(a, known), (a, b) => scoring.score(a, b, context)); // prettier-ignore
+    scored = candidates(
+      old,
+      now,
+      fixed,
+      (a) => likely.of(a, known),
+      (a, b) => scoring.score(a, b, context),
+    );
     pairs = assign(scored, LEAST);
     const next = new Map(pairs.map((one) => [one.left, one.right]));
     const isSame = next.size === known.size && [...next].every(([from, to]) => known.get(from) === to);
@@ -70,7 +76,13 @@ export function matchPages(before: PageDocument, after: PageDocument, settled: S
       return { old: a, now: b, score, reasons: scoring.reasons(a, b, context), ...doubt };
     })
     .sort((a, b) => a.old.at - b.old.at);
-  return { matches, old, now, removed: old.filter(({ at }) => !known.has(at)), added: now.filter(({ at }) => !taken.has(at)) }; // prettier-ignore
+  return {
+    matches,
+    old,
+    now,
+    removed: old.filter(({ at }) => !known.has(at)),
+    added: now.filter(({ at }) => !taken.has(at)),
+  };
 }
 
 /** The bodies are each other, and so is what people settled. */
@@ -107,7 +119,14 @@ function candidates(
 }
 
 /** Sorts of elements that may become each other. */
-const BECOME: ReadonlySet<string> = new Set(['text control', 'control text', 'text box', 'box text', 'control box', 'box control']); // prettier-ignore
+const BECOME: ReadonlySet<string> = new Set([
+  'text control',
+  'control text',
+  'text box',
+  'box text',
+  'control box',
+  'box control',
+]);
 
 /** Whether two elements could be one: a text stays something that is read, a picture something that is seen. */
 function mayBe(a: Features, b: Features): boolean {

@@ -4,7 +4,10 @@ import { matchPages } from './match.js';
 import { longest } from './order.js';
 
 describe('the longest order that two lists have', () => {
-  const of = (left: string, right: string): string => longest([...left], [...right]).map(([a, b]) => `${left[a]}${a}${b}`).join(' '); // prettier-ignore
+  const of = (left: string, right: string): string =>
+    longest([...left], [...right])
+      .map(([a, b]) => `${left[a]}${a}${b}`)
+      .join(' ');
 
   it.each([
     ['abc', 'abc', 'a00 b11 c22'],
@@ -22,20 +25,44 @@ describe('the longest order that two lists have', () => {
     const random = (): number => (state = (state * 48271) % 2147483647) / 2147483647;
     const list = (): string => Array.from({ length: 9 }, () => 'abc'[Math.floor(random() * 3)]).join('');
     const [left, right] = [list(), list()];
-    const best = (a: number, b: number): number => (a === left.length || b === right.length ? 0 : left[a] === right[b] ? 1 + best(a + 1, b + 1) : Math.max(best(a + 1, b), best(a, b + 1))); // prettier-ignore
+    const best = (a: number, b: number): number =>
+      a === left.length || b === right.length
+        ? 0
+        : left[a] === right[b]
+          ? 1 + best(a + 1, b + 1)
+          : Math.max(best(a + 1, b), best(a, b + 1));
     expect(longest([...left], [...right])).toHaveLength(best(0, 0));
   });
 });
 
 /* Cards of a shop: all have the same button in a box, some are alike altogether. */
 const card = (id: string, name: string): ElementNode =>
-  element('card', id, { id }, element('heading', `${id}-h`, { id: `${id}-h`, element: 'h3' }, words(name)), element('box', `${id}-b`, { id: `${id}-b` }, element('button', `${id}-k`, { id: `${id}-k`, element: 'a', attributes: { href: '#' } }, words('Book it')))); // prettier-ignore
-const shop = (...cards: ElementNode[]): PageDocument => page({}, element('section', 'Hire', { id: 's', element: 'section' }, element('grid', 'g', { id: 'g' }, ...cards))); // prettier-ignore
-const [eyepiece, mount, twin, camera] = [card('a', 'Eyepiece'), card('b', 'Mount'), card('c', 'Mount'), card('d', 'Camera')] as [ElementNode, ElementNode, ElementNode, ElementNode]; // prettier-ignore
+  element(
+    'card',
+    id,
+    { id },
+    element('heading', `${id}-h`, { id: `${id}-h`, element: 'h3' }, words(name)),
+    element(
+      'box',
+      `${id}-b`,
+      { id: `${id}-b` },
+      element('button', `${id}-k`, { id: `${id}-k`, element: 'a', attributes: { href: '#' } }, words('Book it')),
+    ),
+  );
+const shop = (...cards: ElementNode[]): PageDocument =>
+  page({}, element('section', 'Hire', { id: 's', element: 'section' }, element('grid', 'g', { id: 'g' }, ...cards)));
+const [eyepiece, mount, twin, camera] = [
+  card('a', 'Eyepiece'),
+  card('b', 'Mount'),
+  card('c', 'Mount'),
+  card('d', 'Camera'),
+] as [ElementNode, ElementNode, ElementNode, ElementNode];
 const before = shop(eyepiece, mount, twin, camera);
 const wrong = (after: PageDocument): string[] => {
   const renamed = JSON.parse(JSON.stringify(after).replace(/"id":"/g, '"id":"n-')) as PageDocument;
-  return matchPages(before, renamed).matches.filter(({ old, now }) => now.node.id !== `n-${old.node.id}`).map(({ old, now }) => `${old.node.id} is ${now.node.id}`); // prettier-ignore
+  return matchPages(before, renamed)
+    .matches.filter(({ old, now }) => now.node.id !== `n-${old.node.id}`)
+    .map(({ old, now }) => `${old.node.id} is ${now.node.id}`);
 };
 
 describe('elements of which there are several alike', () => {
@@ -47,7 +74,18 @@ describe('elements of which there are several alike', () => {
   });
 
   it('are found where all of them are called otherwise, and the boxes around them went', () => {
-    const bare = ({ children = [], ...one }: ElementNode, at: number): ElementNode => ({ ...one, children: [children[0] as ElementNode, element('button', `${one.id}-k`, { id: `${one.id}-k`, element: 'a', attributes: { href: '#' } }, words(`Take number ${at}`))] }); // prettier-ignore
+    const bare = ({ children = [], ...one }: ElementNode, at: number): ElementNode => ({
+      ...one,
+      children: [
+        children[0] as ElementNode,
+        element(
+          'button',
+          `${one.id}-k`,
+          { id: `${one.id}-k`, element: 'a', attributes: { href: '#' } },
+          words(`Take number ${at}`),
+        ),
+      ],
+    });
     const after = shop(...[eyepiece, mount, twin, camera].map(bare));
     const renamed = JSON.parse(JSON.stringify(after).replace(/"id":"/g, '"id":"n-')) as PageDocument;
     const found = new Map(matchPages(before, renamed).matches.map(({ old, now }) => [old.node.id, now.node.id]));

@@ -19,7 +19,9 @@ const LARGEST = 9e6;
  */
 export function inOrder(old: readonly Features[], now: readonly Features[]): Order {
   const [left, right] = [old, now].map((all) => all.filter(isThing)) as [Features[], Features[]];
-  const pairs = new Map(longest(left.map(signOf), right.map(signOf)).map(([a, b]) => [(left[a] as Features).at, (right[b] as Features).at])); // prettier-ignore
+  const pairs = new Map(
+    longest(left.map(signOf), right.map(signOf)).map(([a, b]) => [(left[a] as Features).at, (right[b] as Features).at]),
+  );
   const twins = { old: twinsIn(old), now: twinsIn(now) };
   return {
     places: placesOf(old.length, now.length, pairs),
@@ -56,7 +58,11 @@ function twinsIn(all: readonly Features[]): ReadonlySet<number> {
     else groups.set(key, [one.at]);
   }
   /* A box and what it alone holds say the same, and are none. */
-  return new Set([...groups.values()].flatMap((group) => group.filter((at) => group.some((other) => !holds(all, at, other) && !holds(all, other, at))))); // prettier-ignore
+  return new Set(
+    [...groups.values()].flatMap((group) =>
+      group.filter((at) => group.some((other) => !holds(all, at, other) && !holds(all, other, at))),
+    ),
+  );
 }
 
 function holds(all: readonly Features[], box: number, at: number): boolean {
@@ -79,7 +85,8 @@ export function longest(left: readonly string[], right: readonly string[]): [lef
   let last = 0;
   while (last < most - first && left[left.length - 1 - last] === right[right.length - 1 - last]) last += 1;
   const [rows, columns] = [left.length - first - last, right.length - first - last];
-  const ends = (count: number, from: number, to: number): [number, number][] => Array.from({ length: count }, (_, at) => [from + at, to + at]); // prettier-ignore
+  const ends = (count: number, from: number, to: number): [number, number][] =>
+    Array.from({ length: count }, (_, at) => [from + at, to + at]);
   return [...ends(first, 0, 0), ...between(), ...ends(last, left.length - last, right.length - last)];
 
   function between(): [number, number][] {
@@ -88,7 +95,10 @@ export function longest(left: readonly string[], right: readonly string[]): [lef
     const table = new Uint16Array((rows + 1) * wide);
     for (let a = rows - 1; a >= 0; a -= 1)
       for (let b = columns - 1; b >= 0; b -= 1)
-        table[a * wide + b] = left[first + a] === right[first + b] ? (table[(a + 1) * wide + b + 1] as number) + 1 : Math.max(table[(a + 1) * wide + b] as number, table[a * wide + b + 1] as number); // prettier-ignore
+        table[a * wide + b] =
+          left[first + a] === right[first + b]
+            ? (table[(a + 1) * wide + b + 1] as number) + 1
+            : Math.max(table[(a + 1) * wide + b] as number, table[a * wide + b + 1] as number);
     const found: [number, number][] = [];
     for (let [a, b] = [0, 0]; a < rows && b < columns;) {
       if (left[first + a] === right[first + b]) {

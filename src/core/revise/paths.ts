@@ -114,7 +114,9 @@ export class Votes {
   best(): Map<string, string> {
     if (this.found) return this.found;
     const all = [...this.counts].flatMap(([from, own]) => [...own].map(([to, count]) => ({ from, to, count })));
-    all.sort((a, b) => b.count - a.count || Number(b.from === b.to) - Number(a.from === a.to) || (a.from < b.from ? -1 : 1)); // prettier-ignore
+    all.sort(
+      (a, b) => b.count - a.count || Number(b.from === b.to) - Number(a.from === a.to) || (a.from < b.from ? -1 : 1),
+    );
     const [froms, tos] = [new Map<string, string>(), new Set<string>()];
     for (const { from, to } of all) {
       if (froms.has(from) || tos.has(to)) continue;
@@ -149,5 +151,7 @@ export function fieldPairs(old: ElementNode, now: ElementNode): [old: string, no
 /** Fields of an element's own words; of a text in which words are set off it is one. */
 function wordsOf(node: ElementNode): string[] {
   if (node.rich) return [node.rich];
-  return (node.children ?? []).flatMap((child: PageNode) => (isWords(child) && child.field !== undefined ? [child.field] : [])); // prettier-ignore
+  return (node.children ?? []).flatMap((child: PageNode) =>
+    isWords(child) && child.field !== undefined ? [child.field] : [],
+  );
 }

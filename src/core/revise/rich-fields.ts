@@ -24,7 +24,8 @@ export function richFields(old: PageDocument, now: PageDocument, written: FlatCo
   const were = new Map([...elements(old.body)].map((node) => [node.id, node]));
   const are = new Map([...elements(now.body)].map((node) => [node.id, node]));
   for (const node of are.values()) if (node.rich !== undefined && isApart(were.get(node.id))) intoText(node, node.rich);
-  for (const node of were.values()) if (node.rich !== undefined && isApart(are.get(node.id))) outOfText(node, node.rich); // prettier-ignore
+  for (const node of were.values())
+    if (node.rich !== undefined && isApart(are.get(node.id))) outOfText(node, node.rich);
   return { before, theirs, covered };
 
   function intoText(node: ElementNode, path: string): void {
@@ -32,7 +33,8 @@ export function richFields(old: PageDocument, now: PageDocument, written: FlatCo
     const [pieces, fields] = [wordsIn(node), wordsIn(were.get(node.id)).map(({ field }) => field)];
     const fits = pieces.length === fields.length && fields.some((field) => field !== undefined);
     /* What was written in a piece that has no like would be lost: then nothing is put together. */
-    const isEdited = (field: string | undefined): boolean => field !== undefined && written.values.get(field) !== original.values.get(field); // prettier-ignore
+    const isEdited = (field: string | undefined): boolean =>
+      field !== undefined && written.values.get(field) !== original.values.get(field);
     const hasParts = inlineIn(node).some((one) => Object.keys(fieldsOf(were.get(one.id))).length > 0);
     if (!hasParts || (!fits && fields.some(isEdited))) return;
     if (fits) for (const field of fields) if (field !== undefined && field !== path) covered.add(field);
@@ -48,7 +50,11 @@ export function richFields(old: PageDocument, now: PageDocument, written: FlatCo
         for (const field of [words, href]) if (field !== undefined) covered.add(field);
         const [text, address] = [words, href].map((field) => (field === undefined ? undefined : values.get(field)));
         const children = text === undefined ? (one.children ?? []).map(visit) : [{ kind: 'words' as const, text }];
-        return { ...one, children, ...(address === undefined ? {} : { attributes: { ...one.attributes, href: address } }) }; // prettier-ignore
+        return {
+          ...one,
+          children,
+          ...(address === undefined ? {} : { attributes: { ...one.attributes, href: address } }),
+        };
       };
       return toMarkdown(
         (node.children ?? []).map((one) => (isWords(one) ? plain(one) : visit(one))),
@@ -64,7 +70,10 @@ export function richFields(old: PageDocument, now: PageDocument, written: FlatCo
     if (value === undefined) return;
     const own = fromMarkdown(node, value, old.styles);
     const [from, to] = [inlineIn(node), inlineIn(own)];
-    const [first, then] = [wordsIn(node), wordsIn(own)].map((pieces) => pieces.map(({ text }) => text.trim())) as [string[], string[]]; // prettier-ignore
+    const [first, then] = [wordsIn(node), wordsIn(own)].map((pieces) => pieces.map(({ text }) => text.trim())) as [
+      string[],
+      string[],
+    ];
     const fields = wordsIn(are.get(node.id)).map(({ field }) => field);
     fields.forEach((field, at) => {
       if (field !== undefined) put(field, first[at] ?? '', then[at] ?? '');
@@ -101,7 +110,10 @@ function wordsIn(node: ElementNode | undefined): WordsNode[] {
 function fieldsOf(node: ElementNode | undefined): { readonly words?: string; readonly href?: string } {
   const [only, ...more] = (node?.children ?? []).flatMap((child) => (isWords(child) ? [child] : []));
   const href = node?.fields?.['href'];
-  return { ...(only?.field === undefined || more.length ? {} : { words: only.field }), ...(href === undefined ? {} : { href }) }; // prettier-ignore
+  return {
+    ...(only?.field === undefined || more.length ? {} : { words: only.field }),
+    ...(href === undefined ? {} : { href }),
+  };
 }
 
 /** What is set off in a text, in its order; breaks hold nothing. */

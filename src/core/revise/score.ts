@@ -46,7 +46,10 @@ export class Scoring {
   /** What speaks for it, the strongest first. */
   reasons(a: Features, b: Features, context: Context): string[] {
     const parts = [...this.apart(a, b), ...this.around(a, b, context)];
-    return parts.filter(([, , value]) => value > 0.5).sort((x, y) => y[1] * y[2] - x[1] * x[2]).map(([reason]) => reason); // prettier-ignore
+    return parts
+      .filter(([, , value]) => value > 0.5)
+      .sort((x, y) => y[1] * y[2] - x[1] * x[2])
+      .map(([reason]) => reason);
   }
 
   private own(a: Features, b: Features): Own {
@@ -55,7 +58,11 @@ export class Scoring {
     if (known) return known;
     const parts = this.apart(a, b);
     const sum = (of: (part: Part) => number): number => parts.reduce((total, part) => total + of(part), 0);
-    const made = { sum: sum(([, weight, value]) => weight * value), weight: sum(([, weight]) => weight), words: this.rare.likeness(a.words, b.words) }; // prettier-ignore
+    const made = {
+      sum: sum(([, weight, value]) => weight * value),
+      weight: sum(([, weight]) => weight),
+      words: this.rare.likeness(a.words, b.words),
+    };
     this.known.set(key, made);
     return made;
   }
@@ -81,7 +88,8 @@ export class Scoring {
       say('words', a.sort === 'box' ? 3 : 4, exact ? 1 : this.rare.likeness(a.words, b.words));
     }
     if (a.picture || b.picture) say('picture', 4, a.picture === b.picture ? 1 : 0);
-    if (a.children.length && b.children.length && (a.shows.size || b.shows.size)) say('what is shown in it', 2, this.rare.likeness(a.shows, b.shows)); // prettier-ignore
+    if (a.children.length && b.children.length && (a.shows.size || b.shows.size))
+      say('what is shown in it', 2, this.rare.likeness(a.shows, b.shows));
     const told = this.isTwin(a, b) ? this.order.of(a.at, b.at) : undefined;
     if (told !== undefined) say('order', 1.5, told);
     if (a.href && b.href) say('where it leads', 1, a.href === b.href ? 1 : 0);
@@ -112,7 +120,9 @@ class Rarity {
   private readonly totals = new WeakMap<ReadonlySet<string>, number>();
 
   constructor(all: readonly Features[]) {
-    for (const { own, picture, href } of all) for (const word of new Set([...own.split(' '), picture, href])) this.counts.set(word, (this.counts.get(word) ?? 0) + 1); // prettier-ignore
+    for (const { own, picture, href } of all)
+      for (const word of new Set([...own.split(' '), picture, href]))
+        this.counts.set(word, (this.counts.get(word) ?? 0) + 1);
   }
 
   /** Shared weight of two sets of words, or of things that are shown: 0 to 1. */

@@ -1,7 +1,14 @@
 import { CHANGE_KINDS, countText, type Change, type ChangeKind } from './changes.js';
 import type { ContentEffect } from './revised.js';
 
-const SAID: Readonly<Record<ChangeKind, string>> = { added: 'New', removed: 'Gone', moved: 'Moved', reworded: 'Reworded', picture: 'Another picture', restyled: 'Looks otherwise' }; // prettier-ignore
+const SAID: Readonly<Record<ChangeKind, string>> = {
+  added: 'New',
+  removed: 'Gone',
+  moved: 'Moved',
+  reworded: 'Reworded',
+  picture: 'Another picture',
+  restyled: 'Looks otherwise',
+};
 
 /** A change as one line. */
 export function changeLine({ what, kind, name, before, now, properties, count = 1 }: Change): string {
@@ -29,7 +36,11 @@ export function bySection(changes: readonly Change[]): Map<string, Change[]> {
   const found = new Map<string, Change[]>();
   for (const one of [...changes].sort((a, b) => a.at - b.at))
     found.set(one.section, [...(found.get(one.section) ?? []), one]);
-  for (const [name, own] of found) found.set(name, [...own].sort((a, b) => CHANGE_KINDS.indexOf(a.what) - CHANGE_KINDS.indexOf(b.what))); // prettier-ignore
+  for (const [name, own] of found)
+    found.set(
+      name,
+      [...own].sort((a, b) => CHANGE_KINDS.indexOf(a.what) - CHANGE_KINDS.indexOf(b.what)),
+    );
   return found;
 }
 
@@ -41,7 +52,10 @@ export function contentLines({
   newFields,
 }: Omit<ContentEffect, 'page' | 'changes'>): string[] {
   return [
-    ...conflicts.map(({ path, before = '', ours = '', theirs = '' }) => `${path}: what was written stays, “${theirs}”. The design said “${before}” and says “${ours}” now.`), // prettier-ignore
+    ...conflicts.map(
+      ({ path, before = '', ours = '', theirs = '' }) =>
+        `${path}: what was written stays, “${theirs}”. The design said “${before}” and says “${ours}” now.`,
+    ),
     ...Object.entries(parked).map(
       ([path, value]) => `${path}: its place is gone. “${value}” is kept aside, and comes back if the place does.`,
     ),
@@ -53,7 +67,10 @@ export function contentLines({
 /** A short text that can be sent to the client. */
 export function clientText(pages: readonly ContentEffect[]): string {
   const parts = pages.map((page) => {
-    const lines = [...bySection(page.changes.filter(({ what }) => what !== 'restyled'))].flatMap(([section, own]) => [`${section || 'The page'}`, ...own.map((one) => `  - ${changeLine(one)}`)]); // prettier-ignore
+    const lines = [...bySection(page.changes.filter(({ what }) => what !== 'restyled'))].flatMap(([section, own]) => [
+      `${section || 'The page'}`,
+      ...own.map((one) => `  - ${changeLine(one)}`),
+    ]);
     const looks = page.changes.filter(({ what }) => what === 'restyled').length;
     const content = contentLines(page).map((line) => `  - ${line}`);
     return [

@@ -4,14 +4,32 @@ import { sharedElements } from './components.js';
 const button = (name: string, difference?: string) =>
   element('button', name, { element: 'a', style: 'button', ...(difference ? { difference } : {}) }, words(name));
 const styles = (padding: string) => ({
-  button: { rest: { 'padding-top': padding }, variants: [{ state: ':hover', set: { color: 'red' } }, { state: ':hover', part: '::after', set: { color: 'red' } }, { at: 'below-600', set: { color: 'red' } }] }, // prettier-ignore
+  button: {
+    rest: { 'padding-top': padding },
+    variants: [
+      { state: ':hover', set: { color: 'red' } },
+      { state: ':hover', part: '::after', set: { color: 'red' } },
+      { at: 'below-600', set: { color: 'red' } },
+    ],
+  },
   'button-outlined': { rest: { 'background-color': 'transparent' } },
   text: { rest: {} },
 });
 
 describe('shared elements', () => {
   it('are what recurs, with other looks, states and uses', () => {
-    const home = page(styles('8px'), element('section', 'Hero', {}, button('Join'), button('More', 'button-outlined')), element('section', 'End', {}, button('Join now'), element('text', 'x', { style: 'text' }), element('text', 'y', { style: 'text' }))); // prettier-ignore
+    const home = page(
+      styles('8px'),
+      element('section', 'Hero', {}, button('Join'), button('More', 'button-outlined')),
+      element(
+        'section',
+        'End',
+        {},
+        button('Join now'),
+        element('text', 'x', { style: 'text' }),
+        element('text', 'y', { style: 'text' }),
+      ),
+    );
     expect(sharedElements([home])).toEqual([
       {
         name: 'button',
@@ -31,6 +49,10 @@ describe('shared elements', () => {
   it('are one over several pages, and where a page defines one otherwise that is said', () => {
     const [a, b] = [page(styles('8px'), button('Join')), { ...page(styles('9px'), button('Join')), name: 'hire' }];
     expect(sharedElements([a])).toEqual([]);
-    expect(sharedElements([a, b])[0]).toMatchObject({ name: 'button', otherwiseOn: ['hire'], uses: [{ page: 'sample' }, { page: 'hire' }] }); // prettier-ignore
+    expect(sharedElements([a, b])[0]).toMatchObject({
+      name: 'button',
+      otherwiseOn: ['hire'],
+      uses: [{ page: 'sample' }, { page: 'hire' }],
+    });
   });
 });

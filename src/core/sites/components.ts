@@ -2,7 +2,19 @@ import type { Declarations, ElementNode, Kind, PageDocument } from '../document/
 import { isElement, textOf } from '../document/walk.js';
 
 /** Kinds of things that a site has one of, in several looks, rather than several. */
-const SHARED: ReadonlySet<Kind> = new Set(['button', 'link', 'card', 'item', 'heading', 'field', 'question', 'quote', 'image', 'icon', 'picture-box']); // prettier-ignore
+const SHARED: ReadonlySet<Kind> = new Set([
+  'button',
+  'link',
+  'card',
+  'item',
+  'heading',
+  'field',
+  'question',
+  'quote',
+  'image',
+  'icon',
+  'picture-box',
+]);
 
 /** Where a shared element is used. */
 export interface ElementUse {
@@ -41,7 +53,12 @@ export function sharedElements(pages: readonly PageDocument[], fewest = 2): Shar
       if (!node.style || !SHARED.has(node.kind)) continue;
       const key = `${node.kind} ${node.style}`;
       const one = found.get(key) ?? { kind: node.kind, uses: [], pages: new Set() };
-      one.uses.push({ page: page.name, section, name: node.name, ...(node.difference ? { variant: node.difference } : {}) }); // prettier-ignore
+      one.uses.push({
+        page: page.name,
+        section,
+        name: node.name,
+        ...(node.difference ? { variant: node.difference } : {}),
+      });
       one.pages.add(page);
       found.set(key, one);
     }
@@ -64,9 +81,20 @@ function describe(
   }));
   const looks = pages.map(({ styles }) => styles[name]);
   const names = [name, ...variants.map((one) => one.name)];
-  const states = pages.flatMap(({ styles }) => names.flatMap((one) => (styles[one]?.variants ?? []).flatMap(({ state, part, when }) => (state && !part && !when ? [state] : [])))); // prettier-ignore
+  const states = pages.flatMap(({ styles }) =>
+    names.flatMap((one) =>
+      (styles[one]?.variants ?? []).flatMap(({ state, part, when }) => (state && !part && !when ? [state] : [])),
+    ),
+  );
   const otherwiseOn = pages.filter((_, at) => JSON.stringify(looks[at]) !== JSON.stringify(looks[0]));
-  return { name, kind, uses, variants, states: [...new Set(states)].sort(), otherwiseOn: otherwiseOn.map((page) => page.name) }; // prettier-ignore
+  return {
+    name,
+    kind,
+    uses,
+    variants,
+    states: [...new Set(states)].sort(),
+    otherwiseOn: otherwiseOn.map((page) => page.name),
+  };
 }
 
 function* placed(node: ElementNode, section = ''): Generator<{ readonly node: ElementNode; readonly section: string }> {

@@ -28,7 +28,11 @@ export interface LinkedSite {
 
 /** Anchors of a page (filled). */
 export function anchorsIn(document: PageDocument): ReadonlySet<string> {
-  return new Set([...elements(document.body)].flatMap(({ attributes }) => [attributes?.['id'], attributes?.['name']].filter((one): one is string => !!one))); // prettier-ignore
+  return new Set(
+    [...elements(document.body)].flatMap(({ attributes }) =>
+      [attributes?.['id'], attributes?.['name']].filter((one): one is string => !!one),
+    ),
+  );
 }
 
 /** The links of a page (filled), with what is wrong with them. @param file of the page in its site */
@@ -41,7 +45,17 @@ export function linksIn(document: PageDocument, file: string, site: LinkedSite):
     const fault =
       faultOf(address, kind, file, site) ?? (words ? undefined : 'It has no words that say where it leads.');
     const field = node.fields?.['href'];
-    return [{ id: node.id, ...(field === undefined ? {} : { field }), words, address, kind, newTab: node.attributes?.['target'] === '_blank', ...(fault ? { fault } : {}) }]; // prettier-ignore
+    return [
+      {
+        id: node.id,
+        ...(field === undefined ? {} : { field }),
+        words,
+        address,
+        kind,
+        newTab: node.attributes?.['target'] === '_blank',
+        ...(fault ? { fault } : {}),
+      },
+    ];
   });
 }
 
@@ -71,7 +85,9 @@ function faultOf(address: string, kind: LinkKind, own: string, { anchors, files 
       const there = anchors.get(path);
       if (!there) return `The site has no page ${path}.`;
       /* `#top` is the beginning of any page (HTML, 7.4.6.3). */
-      return anchor === '' || /^top$/i.test(anchor) || there.has(anchor) ? undefined : `${path === own ? 'The page' : path} has no anchor "${anchor}".`; // prettier-ignore
+      return anchor === '' || /^top$/i.test(anchor) || there.has(anchor)
+        ? undefined
+        : `${path === own ? 'The page' : path} has no anchor "${anchor}".`;
     }
     case 'file':
       return files.has(decoded(address.split(/[?#]/)[0] ?? '')) ? undefined : 'The site has no such file.';

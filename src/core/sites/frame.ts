@@ -22,7 +22,11 @@ export function framed(page: PageDocument, frame: Frame): PageDocument {
     const nodes = joining.take(piece);
     const own = pieceOf(page, kind);
     if (own) body = mapTree(body, (node) => (isElement(node) && node.id === own.id ? nodes : node));
-    else if (kind === 'footer' || !hasMenu(page)) body = { ...body, children: kind === 'header' ? [...nodes, ...(body.children ?? [])] : [...(body.children ?? []), ...nodes] }; // prettier-ignore
+    else if (kind === 'footer' || !hasMenu(page))
+      body = {
+        ...body,
+        children: kind === 'header' ? [...nodes, ...(body.children ?? [])] : [...(body.children ?? []), ...nodes],
+      };
   }
   return joining.done(body);
 }
@@ -30,7 +34,8 @@ export function framed(page: PageDocument, frame: Frame): PageDocument {
 /** Whether a page without a header has a menu of its own outside of its footer: in its first section, as over a picture. */
 function hasMenu(page: PageDocument): boolean {
   const footer = pieceOf(page, 'footer');
-  const visit = (node: PageNode): boolean => isElement(node) && node.id !== footer?.id && (node.element === 'nav' || (node.children ?? []).some(visit)); // prettier-ignore
+  const visit = (node: PageNode): boolean =>
+    isElement(node) && node.id !== footer?.id && (node.element === 'nav' || (node.children ?? []).some(visit));
   return visit(page.body);
 }
 
@@ -44,7 +49,10 @@ export function withSections(page: PageDocument, sections: readonly PageDocument
 
 function appended(body: ElementNode, nodes: readonly ElementNode[]): ElementNode {
   const main = find(body, ({ element }) => element === 'main');
-  if (main) return mapTree(body, (node) => (isElement(node) && node.id === main.id ? { ...node, children: [...(node.children ?? []), ...nodes] } : node)); // prettier-ignore
+  if (main)
+    return mapTree(body, (node) =>
+      isElement(node) && node.id === main.id ? { ...node, children: [...(node.children ?? []), ...nodes] } : node,
+    );
   const footer = find(body, ({ part }) => part === 'footer');
   if (footer) return mapTree(body, (node) => (isElement(node) && node.id === footer.id ? [...nodes, node] : node));
   return { ...body, children: [...(body.children ?? []), ...nodes] };
@@ -72,7 +80,17 @@ function shapeOf(node: ElementNode): string {
   const shape = (one: PageNode): unknown => {
     if (isWords(one)) return one.field === undefined ? one.text.trim() : { field: one.field };
     const attributes = Object.entries(one.attributes ?? {}).filter(([name]) => !SMALL.has(name));
-    return [one.element, one.kind, one.style, one.fields, one.rich, one.entry, one.markup, attributes, (one.children ?? []).map(shape)]; // prettier-ignore
+    return [
+      one.element,
+      one.kind,
+      one.style,
+      one.fields,
+      one.rich,
+      one.entry,
+      one.markup,
+      attributes,
+      (one.children ?? []).map(shape),
+    ];
   };
   return JSON.stringify(shape(node));
 }

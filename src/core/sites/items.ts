@@ -59,24 +59,39 @@ export function kindOfId(id: string): 'header' | 'footer' | 'facts' | undefined 
  */
 export function siteItems(pages: readonly HandedPage[], common: FlatContent, source: string): Item[] {
   const zones = pages.flatMap(({ document }) => zonesOf(document));
-  const zonesWith = (path: string): Set<string> => new Set(zones.filter(({ says }) => covers(says, path)).map(({ zone }) => zone)); // prettier-ignore
+  const zonesWith = (path: string): Set<string> =>
+    new Set(zones.filter(({ says }) => covers(says, path)).map(({ zone }) => zone));
   const isFact = (path: string): boolean => {
     if (path.startsWith('page.')) return false;
     const found = zonesWith(path);
     return found.size > 1 || (covers(common, path) && (found.size === 0 || found.has('rest')));
   };
-  const facts = [...pages].reverse().reduce((all, { document, content }) => over(all, flatten(partContent(wholeContent(document, content), isFact).shared)), NOTHING); // prettier-ignore
+  const facts = [...pages]
+    .reverse()
+    .reduce(
+      (all, { document, content }) => over(all, flatten(partContent(wholeContent(document, content), isFact).shared)),
+      NOTHING,
+    );
   const factIds = facts.values.size + facts.lists.size > 0 ? [factsId(source)] : [];
   const parts = PART_KINDS.flatMap((kind) => partItem(pages, kind) ?? []).map((part): Item => {
     const own = partContent(part.content, isFact).own;
     return { ...part, content: own, needs: factIds, assets: assetsIn(part.document, own) };
   });
   const made = pages.map((page): Item => {
-    const framed = parts.length > 0 && parts.every(({ kind, document }) => sharesPart(page.document, kind as PartKind, document as PageDocument)); // prettier-ignore
+    const framed =
+      parts.length > 0 &&
+      parts.every(({ kind, document }) => sharesPart(page.document, kind as PartKind, document as PageDocument));
     return pageItem(page, { framed, needs: [...(framed ? parts.map(({ id }) => id) : []), ...factIds] });
   });
   const said = nest(facts);
-  const factItems = factIds.map((id): Item => ({ id, kind: 'facts', name: 'Facts of the site', content: said, needs: [], assets: assetsIn(said) })); // prettier-ignore
+  const factItems = factIds.map((id): Item => ({
+    id,
+    kind: 'facts',
+    name: 'Facts of the site',
+    content: said,
+    needs: [],
+    assets: assetsIn(said),
+  }));
   return [...factItems, ...parts, ...made];
 }
 
@@ -90,7 +105,10 @@ function zonesOf(document: PageDocument): { readonly zone: string; readonly says
   });
   const ids = new Set(pieces.map(({ node }) => node.id));
   const rest = mapTree(document.body, (node) => (isElement(node) && ids.has(node.id) ? [] : node));
-  return [...pieces, { zone: 'rest', node: rest }].map(({ zone, node }) => ({ zone, says: originalValues({ ...document, body: { ...document.body, children: [node] } }) })); // prettier-ignore
+  return [...pieces, { zone: 'rest', node: rest }].map(({ zone, node }) => ({
+    zone,
+    says: originalValues({ ...document, body: { ...document.body, children: [node] } }),
+  }));
 }
 
 /** Pages that stand alone, each with all that it has. */
@@ -131,7 +149,17 @@ function pageItem(
   { framed, needs }: { readonly framed: boolean; readonly needs: readonly string[] },
 ): Item {
   const id = kindOfId(document.name) ? `${document.name}-page` : document.name;
-  return { id, kind: 'page', name: document.title || document.name, path, framed, document, content, needs, assets: assetsIn(document, content) }; // prettier-ignore
+  return {
+    id,
+    kind: 'page',
+    name: document.title || document.name,
+    path,
+    framed,
+    document,
+    content,
+    needs,
+    assets: assetsIn(document, content),
+  };
 }
 
 /** Whether a page has no such part of its own, or the same one. */

@@ -1,4 +1,12 @@
-import type { Breakpoint, Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../document/types.js'; // prettier-ignore
+import type {
+  Breakpoint,
+  Declarations,
+  ElementNode,
+  PageDocument,
+  PageNode,
+  SharedStyle,
+  StyleVariant,
+} from '../document/types.js';
 import { inOwnUnits, rootSize } from '../document/root-size.js';
 import { elements, isElement, mapTree } from '../document/walk.js';
 import { freeName } from '../text/free-name.js';
@@ -50,7 +58,9 @@ export class Joining {
       ...(Object.keys(this.keyframes).length ? { keyframes: this.keyframes } : {}),
       breakpoints: this.breakpoints.sort((a, b) => b.below - a.below),
       ...(this.fonts.length ? { fonts: this.fonts } : {}),
-      ...(Object.keys(tokens.rest).length ? { tokens: { rest: tokens.rest, ...(hasDark ? { dark: tokens.dark } : {}) } } : {}), // prettier-ignore
+      ...(Object.keys(tokens.rest).length
+        ? { tokens: { rest: tokens.rest, ...(hasDark ? { dark: tokens.dark } : {}) } }
+        : {}),
       body,
     };
   }
@@ -58,7 +68,13 @@ export class Joining {
   /** Custom properties that are something else here go by another name; `rem` counts as it did there. */
   private inOwnValues(piece: PageDocument): PageDocument {
     const other = piece.tokens ?? { rest: {} };
-    const clashes = Object.entries(other.rest).filter(([name, value]) => this.tokens.rest[name] !== undefined && (this.tokens.rest[name] !== value || this.tokens.dark[name] !== other.dark?.[name])).map(([name]) => name); // prettier-ignore
+    const clashes = Object.entries(other.rest)
+      .filter(
+        ([name, value]) =>
+          this.tokens.rest[name] !== undefined &&
+          (this.tokens.rest[name] !== value || this.tokens.dark[name] !== other.dark?.[name]),
+      )
+      .map(([name]) => name);
     const names = new Map(
       clashes.map((name) => [name, freeName(`--${piece.name}-${name.slice(2)}`, (one) => one in this.tokens.rest)]),
     );
@@ -71,8 +87,12 @@ export class Joining {
       return own === there ? called : inOwnUnits(called, there);
     };
     if (names.size === 0 && own === there) return piece;
-    const set = (given: Declarations): Declarations => Object.fromEntries(Object.entries(given).map(([name, value]) => [said(name), change(value)])); // prettier-ignore
-    const styles = mapped(piece.styles, ({ rest, variants }) => ({ rest: set(rest), ...(variants ? { variants: variants.map((one) => ({ ...one, set: set(one.set) })) } : {}) })); // prettier-ignore
+    const set = (given: Declarations): Declarations =>
+      Object.fromEntries(Object.entries(given).map(([name, value]) => [said(name), change(value)]));
+    const styles = mapped(piece.styles, ({ rest, variants }) => ({
+      rest: set(rest),
+      ...(variants ? { variants: variants.map((one) => ({ ...one, set: set(one.set) })) } : {}),
+    }));
     return { ...piece, styles, ...(piece.keyframes ? { keyframes: mapped(piece.keyframes, change) } : {}) };
   }
 
@@ -113,7 +133,12 @@ export class Joining {
     const names = new Map(
       [...moved].map(([name, style]) => {
         const known = this.styles[name];
-        return [name, known === undefined || same(known, style) ? name : freeName(`${piece.name}-${name}`, (one) => one in this.styles || one in piece.styles)]; // prettier-ignore
+        return [
+          name,
+          known === undefined || same(known, style)
+            ? name
+            : freeName(`${piece.name}-${name}`, (one) => one in this.styles || one in piece.styles),
+        ];
       }),
     );
     for (const [name, style] of moved) this.styles[names.get(name) as string] = withHosts(style, names);
@@ -122,11 +147,15 @@ export class Joining {
 
   /** What the piece took from its page, if it would take something else here. */
   private look(piece: PageDocument): SharedStyle | undefined {
-    const of = (page: PageDocument, styles: Readonly<Record<string, SharedStyle>>): SharedStyle => inheritedLook([page.rootStyle ?? [], page.body.style ?? [], page.body.difference ?? []].flat(), styles); // prettier-ignore
+    const of = (page: PageDocument, styles: Readonly<Record<string, SharedStyle>>): SharedStyle =>
+      inheritedLook([page.rootStyle ?? [], page.body.style ?? [], page.body.difference ?? []].flat(), styles);
     const [there, here] = [of(piece, piece.styles), of(this.page, this.page.styles)];
     if (same(there, here)) return undefined;
     const unsaid = Object.keys(here.rest).filter((property) => !(property in there.rest) && !property.startsWith('--'));
-    return { ...there, rest: { ...Object.fromEntries(unsaid.map((property) => [property, 'initial'])), ...there.rest } }; // prettier-ignore
+    return {
+      ...there,
+      rest: { ...Object.fromEntries(unsaid.map((property) => [property, 'initial'])), ...there.rest },
+    };
   }
 
   /** What the piece says on every element, where this page says something else. */
@@ -164,19 +193,25 @@ export class Joining {
     if (anchors.size === 0) return tree;
     return mapTree(tree, (node) => {
       if (!isElement(node) || !node.attributes) return node;
-      const attributes = Object.fromEntries(Object.entries(node.attributes).map(([name, value]) => [name, said(name, value, anchors)])); // prettier-ignore
+      const attributes = Object.fromEntries(
+        Object.entries(node.attributes).map(([name, value]) => [name, said(name, value, anchors)]),
+      );
       return { ...node, attributes };
     });
   }
 }
 
 /** Attributes that say ids of other elements (HTML; ARIA 1.2). */
-const REFERENCES = /^(id|for|list|form|popovertarget|commandfor|aria-(labelledby|describedby|controls|owns|activedescendant|details|flowto|errormessage))$/; // prettier-ignore
+const REFERENCES =
+  /^(id|for|list|form|popovertarget|commandfor|aria-(labelledby|describedby|controls|owns|activedescendant|details|flowto|errormessage))$/;
 
 function said(name: string, value: string, anchors: ReadonlyMap<string, string>): string {
   if (name === 'href' && value.startsWith('#')) return `#${anchors.get(value.slice(1)) ?? value.slice(1)}`;
   if (!REFERENCES.test(name)) return value;
-  return value.split(' ').map((one) => anchors.get(one) ?? one).join(' '); // prettier-ignore
+  return value
+    .split(' ')
+    .map((one) => anchors.get(one) ?? one)
+    .join(' ');
 }
 
 function* anchorsIn(node: ElementNode): Generator<string> {
@@ -203,14 +238,28 @@ function inPlace(
 ): SharedStyle {
   const set = (given: Declarations): Declarations => {
     const { 'animation-name': names } = given;
-    return names === undefined ? given : { ...given, 'animation-name': names.split(', ').map((one) => keyframes.get(one) ?? one).join(', ') }; // prettier-ignore
+    return names === undefined
+      ? given
+      : {
+          ...given,
+          'animation-name': names
+            .split(', ')
+            .map((one) => keyframes.get(one) ?? one)
+            .join(', '),
+        };
   };
-  const placed = variants?.map((one): StyleVariant => ({ ...one, ...(one.at === undefined ? {} : { at: widths.get(one.at) ?? one.at }), set: set(one.set) })); // prettier-ignore
+  const placed = variants?.map((one): StyleVariant => ({
+    ...one,
+    ...(one.at === undefined ? {} : { at: widths.get(one.at) ?? one.at }),
+    set: set(one.set),
+  }));
   return { rest: set(rest), ...(placed ? { variants: placed } : {}) };
 }
 
 function withHosts({ rest, variants }: SharedStyle, names: ReadonlyMap<string, string>): SharedStyle {
-  const own = variants?.map((one) => (one.within ? { ...one, within: { ...one.within, style: names.get(one.within.style) ?? one.within.style } } : one)); // prettier-ignore
+  const own = variants?.map((one) =>
+    one.within ? { ...one, within: { ...one.within, style: names.get(one.within.style) ?? one.within.style } } : one,
+  );
   return { rest, ...(own ? { variants: own } : {}) };
 }
 

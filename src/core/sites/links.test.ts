@@ -9,11 +9,26 @@ const link = (name: string, href: string, more: Partial<ElementNode> = {}): Elem
   element('link', `${name}${href}`, { element: 'a', inline: true, attributes: { href }, ...more }, words(name));
 const section = (name: string, more: Partial<ElementNode> = {}, ...children: ElementNode[]): ElementNode =>
   element('section', name, more, element('heading', name, { element: 'h2' }, words(name)), ...children);
-const hrefs = ({ body }: PageDocument): string[] => [...elements(body)].flatMap(({ attributes }) => attributes?.['href'] ?? []); // prettier-ignore
+const hrefs = ({ body }: PageDocument): string[] =>
+  [...elements(body)].flatMap(({ attributes }) => attributes?.['href'] ?? []);
 
 describe('links to pages and sections', () => {
-  const home = { ...page({}, section('Membership for all', { attributes: { id: 'membership-for-all' } }), link('a', `${PAGE_SCHEME}#membership-for-all`), link('b', `${PAGE_SCHEME}hire#Fees`), link('c', `${PAGE_SCHEME}hire`), link('d', `${PAGE_SCHEME}home`), link('e', '/x')), name: 'home' }; // prettier-ignore
-  const hire = { ...page({}, section('Fees', { attributes: { id: 'prices' } }), link('a', `${PAGE_SCHEME}home#membership-for-all`)), name: 'hire' }; // prettier-ignore
+  const home = {
+    ...page(
+      {},
+      section('Membership for all', { attributes: { id: 'membership-for-all' } }),
+      link('a', `${PAGE_SCHEME}#membership-for-all`),
+      link('b', `${PAGE_SCHEME}hire#Fees`),
+      link('c', `${PAGE_SCHEME}hire`),
+      link('d', `${PAGE_SCHEME}home`),
+      link('e', '/x'),
+    ),
+    name: 'home',
+  };
+  const hire = {
+    ...page({}, section('Fees', { attributes: { id: 'prices' } }), link('a', `${PAGE_SCHEME}home#membership-for-all`)),
+    name: 'hire',
+  };
   const fileOf = (name: string): string => (name === 'home' ? 'index.html' : `${name}.html`);
 
   it('lead to their files and anchors', () => {
@@ -30,42 +45,84 @@ describe('links to pages and sections', () => {
 
   it('know sections by their own names first, in any script', () => {
     const names = ['Πρόγραμμα', 'Μέλη', 'Tides'].map((name, at) => section(name, { attributes: { id: `s${at}` } }));
-    const greek = { ...page({}, ...names, link('a', `${PAGE_SCHEME}#Μέλη`), link('b', `${PAGE_SCHEME}#tides`)), name: 'home' }; // prettier-ignore
+    const greek = {
+      ...page({}, ...names, link('a', `${PAGE_SCHEME}#Μέλη`), link('b', `${PAGE_SCHEME}#tides`)),
+      name: 'home',
+    };
     expect(resolveLinks([greek], fileOf).map(hrefs)).toEqual([['#s1', '#s2']]);
-    expect(() => resolveLinks([{ ...greek, body: { ...greek.body, children: [...names, link('c', `${PAGE_SCHEME}#Ώρες`)] } }], fileOf)).toThrow(/"Ώρες" is no section/); // prettier-ignore
+    expect(() =>
+      resolveLinks(
+        [{ ...greek, body: { ...greek.body, children: [...names, link('c', `${PAGE_SCHEME}#Ώρες`)] } }],
+        fileOf,
+      ),
+    ).toThrow(/"Ώρες" is no section/);
   });
 
   it('are refused for a page or a section that there is not, with what there is', () => {
     expect(() => resolveLinks([home], fileOf)).toThrow(/the page "hire", which there is not/);
-    const wrong = { ...page({}, section('Fees', { attributes: { id: 'fees' } }), link('a', `${PAGE_SCHEME}#prices`)), name: 'home' }; // prettier-ignore
+    const wrong = {
+      ...page({}, section('Fees', { attributes: { id: 'fees' } }), link('a', `${PAGE_SCHEME}#prices`)),
+      name: 'home',
+    };
     expect(() => resolveLinks([wrong], fileOf)).toThrow(/"prices" is no section and no anchor of the page "home"/);
   });
 });
 
 describe('the check of links', () => {
-  const site = { anchors: new Map([['index.html', new Set(['fees'])], ['hire.html', new Set(['list'])]]), files: new Set(['assets/fees.pdf']) }; // prettier-ignore
+  const site = {
+    anchors: new Map([
+      ['index.html', new Set(['fees'])],
+      ['hire.html', new Set(['list'])],
+    ]),
+    files: new Set(['assets/fees.pdf']),
+  };
   const check = (href: string) => linksIn(page({}, link('Fees', href)), 'index.html', site)[0];
 
   it.each([
-    ['#fees', 'section'], ['#top', 'section'], ['hire.html', 'page'], ['hire.html#list', 'page'], ['hire.html?x=1#list', 'page'],
-    ['mailto:a@b.example', 'mail'], ['tel:+44 1632', 'telephone'], ['https://x.example/a', 'address'], ['assets/fees.pdf', 'file'],
+    ['#fees', 'section'],
+    ['#top', 'section'],
+    ['hire.html', 'page'],
+    ['hire.html#list', 'page'],
+    ['hire.html?x=1#list', 'page'],
+    ['mailto:a@b.example', 'mail'],
+    ['tel:+44 1632', 'telephone'],
+    ['https://x.example/a', 'address'],
+    ['assets/fees.pdf', 'file'],
   ])('finds nothing wrong with %s', (href, kind) => {
     expect(check(href)).toMatchObject({ kind, address: href });
     expect(check(href)?.fault).toBeUndefined();
-  }); // prettier-ignore
+  });
 
   it.each([
-    ['#', 'nowhere', /leads nowhere/], ['#none', 'section', /no anchor "none"/], ['join.html', 'page', /no page join\.html/], ['hire.html#none', 'page', /hire\.html has no anchor/],
-    ['mailto:nobody', 'mail', /no mail address/], ['tel:x', 'telephone', /no telephone number/], ['https://', 'address', /no address/], ['assets/x.pdf', 'file', /no such file/],
+    ['#', 'nowhere', /leads nowhere/],
+    ['#none', 'section', /no anchor "none"/],
+    ['join.html', 'page', /no page join\.html/],
+    ['hire.html#none', 'page', /hire\.html has no anchor/],
+    ['mailto:nobody', 'mail', /no mail address/],
+    ['tel:x', 'telephone', /no telephone number/],
+    ['https://', 'address', /no address/],
+    ['assets/x.pdf', 'file', /no such file/],
   ])('finds %s', (href, kind, fault) => {
     expect(check(href)).toMatchObject({ kind, fault: expect.stringMatching(fault) as unknown });
-  }); // prettier-ignore
+  });
 
   it('reads what a link says from its label or its picture, and finds those that say nothing', () => {
-    const pictured = element('link', 'x', { element: 'a', attributes: { href: '#fees' }, fields: { href: 'a.b.address' } }, element('image', 'i', { attributes: { alt: 'Fees' } })); // prettier-ignore
+    const pictured = element(
+      'link',
+      'x',
+      { element: 'a', attributes: { href: '#fees' }, fields: { href: 'a.b.address' } },
+      element('image', 'i', { attributes: { alt: 'Fees' } }),
+    );
     const bare = element('link', 'y', { element: 'a', attributes: { href: '#fees' } });
     const [first, second] = linksIn(page({}, pictured, bare), 'index.html', site);
-    expect(first).toEqual({ id: 'link-x', field: 'a.b.address', words: 'Fees', address: '#fees', kind: 'section', newTab: false }); // prettier-ignore
+    expect(first).toEqual({
+      id: 'link-x',
+      field: 'a.b.address',
+      words: 'Fees',
+      address: '#fees',
+      kind: 'section',
+      newTab: false,
+    });
     expect(second?.fault).toMatch(/no words/);
   });
 });

@@ -91,7 +91,11 @@ export const MANIFEST_SCHEMA = {
       type: 'object',
       required: ['path', 'bytes', 'sha256'],
       additionalProperties: false,
-      properties: { path, bytes: { type: 'integer', minimum: 0 }, sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' } }, // prettier-ignore
+      properties: {
+        path,
+        bytes: { type: 'integer', minimum: 0 },
+        sha256: { type: 'string', pattern: '^[0-9a-f]{64}$' },
+      },
     }),
   },
 } as const;
@@ -100,11 +104,19 @@ export const MANIFEST_SCHEMA = {
 export function manifestFaults(manifest: Manifest, paths: ReadonlySet<string>): string[] {
   const listed = new Set(manifest.files.map((one) => one.path));
   const ids = new Set(manifest.items?.map(({ id }) => id));
-  const wanted = [...(manifest.items ?? []).flatMap(({ document, content, assets }) => [document ?? [], content, assets].flat(2)), ...(manifest.pages ?? []).flatMap(({ files, needs }) => [...files, ...needs]), ...(manifest.tokens ? [manifest.tokens] : [])]; // prettier-ignore
+  const wanted = [
+    ...(manifest.items ?? []).flatMap(({ document, content, assets }) => [document ?? [], content, assets].flat(2)),
+    ...(manifest.pages ?? []).flatMap(({ files, needs }) => [...files, ...needs]),
+    ...(manifest.tokens ? [manifest.tokens] : []),
+  ];
   return [
     ...[...listed].filter((one) => !paths.has(one)).map((one) => `${one} is listed and not there`),
-    ...[...paths].filter((one) => one !== MANIFEST_FILE && !listed.has(one)).map((one) => `${one} is there and not listed`), // prettier-ignore
+    ...[...paths]
+      .filter((one) => one !== MANIFEST_FILE && !listed.has(one))
+      .map((one) => `${one} is there and not listed`),
     ...[...new Set(wanted)].filter((one) => !listed.has(one)).map((one) => `${one} is needed and not there`),
-    ...(manifest.items ?? []).flatMap(({ id, needs }) => needs.filter((one) => !ids.has(one)).map((one) => `${id} needs ${one}, which is not there`)), // prettier-ignore
+    ...(manifest.items ?? []).flatMap(({ id, needs }) =>
+      needs.filter((one) => !ids.has(one)).map((one) => `${id} needs ${one}, which is not there`),
+    ),
   ];
 }

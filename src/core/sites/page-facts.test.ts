@@ -2,14 +2,31 @@ import { element, page, words } from '../document/sample.js';
 import type { ElementNode } from '../document/types.js';
 import { aboutPage } from './page-facts.js';
 
-const heading = (level: number, said: string): ElementNode => element('heading', said, { element: `h${level}` }, words(said)); // prettier-ignore
-const box = (tag: string, ...children: ElementNode[]): ElementNode => element('box', `${tag}${children.length}`, { element: tag }, ...children); // prettier-ignore
-const whole = { title: 'Marsh', description: 'A marsh.', head: { root: 'https://x.example/', icons: [{ file: 'assets/a.svg' }] } }; // prettier-ignore
+const heading = (level: number, said: string): ElementNode =>
+  element('heading', said, { element: `h${level}` }, words(said));
+const box = (tag: string, ...children: ElementNode[]): ElementNode =>
+  element('box', `${tag}${children.length}`, { element: tag }, ...children);
+const whole = {
+  title: 'Marsh',
+  description: 'A marsh.',
+  head: { root: 'https://x.example/', icons: [{ file: 'assets/a.svg' }] },
+};
 
 describe('what a page says of itself', () => {
   it('is its outline and its landmarks, and nothing is wrong where all is there', () => {
-    const about = aboutPage({ ...page({}, box('header', box('nav')), box('main', heading(1, 'Marsh'), box('section', heading(2, 'Tides'), box('header'))), box('footer')), ...whole }); // prettier-ignore
-    expect(about.headings).toEqual([{ level: 1, words: 'Marsh' }, { level: 2, words: 'Tides' }]); // prettier-ignore
+    const about = aboutPage({
+      ...page(
+        {},
+        box('header', box('nav')),
+        box('main', heading(1, 'Marsh'), box('section', heading(2, 'Tides'), box('header'))),
+        box('footer'),
+      ),
+      ...whole,
+    });
+    expect(about.headings).toEqual([
+      { level: 1, words: 'Marsh' },
+      { level: 2, words: 'Tides' },
+    ]);
     expect(about.landmarks).toEqual(['banner', 'navigation', 'main', 'contentinfo']);
     expect(about.faults).toEqual([]);
   });
@@ -22,10 +39,34 @@ describe('what a page says of itself', () => {
   });
 
   it.each<[string, Parameters<typeof aboutPage>[0], RegExp[]]>([
-    ['nothing', { ...page({}), title: ' ', language: '' }, [/no title/, /no description/, /its language/, /address of the site/, /no icon/, /no heading of level 1/, /no main part/]], // prettier-ignore
-    ['long texts', { ...page({}, box('main', heading(1, 'a'))), ...whole, title: 'x'.repeat(71), description: 'x'.repeat(181) }, [/title has 71/, /description has 181/]], // prettier-ignore
-    ['levels out of order', { ...page({}, box('main', heading(1, 'a'), heading(3, 'b'), heading(1, 'c'))), ...whole }, [/2 headings of level 1/, /"b" of level 3 there is none of level 2/]], // prettier-ignore
-    ['landmarks twice', { ...page({}, box('main', heading(1, 'a')), box('main'), box('footer'), box('footer')), ...whole }, [/2 landmarks "main"/, /2 landmarks "contentinfo"/]], // prettier-ignore
+    [
+      'nothing',
+      { ...page({}), title: ' ', language: '' },
+      [
+        /no title/,
+        /no description/,
+        /its language/,
+        /address of the site/,
+        /no icon/,
+        /no heading of level 1/,
+        /no main part/,
+      ],
+    ],
+    [
+      'long texts',
+      { ...page({}, box('main', heading(1, 'a'))), ...whole, title: 'x'.repeat(71), description: 'x'.repeat(181) },
+      [/title has 71/, /description has 181/],
+    ],
+    [
+      'levels out of order',
+      { ...page({}, box('main', heading(1, 'a'), heading(3, 'b'), heading(1, 'c'))), ...whole },
+      [/2 headings of level 1/, /"b" of level 3 there is none of level 2/],
+    ],
+    [
+      'landmarks twice',
+      { ...page({}, box('main', heading(1, 'a')), box('main'), box('footer'), box('footer')), ...whole },
+      [/2 landmarks "main"/, /2 landmarks "contentinfo"/],
+    ],
   ])('is wrong in what it lacks or has out of order: %s', (_, document, faults) => {
     const found = aboutPage(document).faults;
     expect(found).toHaveLength(faults.length);

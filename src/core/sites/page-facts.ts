@@ -23,7 +23,9 @@ const LONGEST_DESCRIPTION = 180;
 /** @param document filled */
 export function aboutPage(document: PageDocument): AboutPage {
   const headings = [...elements(document.body)].flatMap(({ element, attributes, ...node }) => {
-    const level = /^h([1-6])$/.exec(element)?.[1] ?? (attributes?.['role'] === 'heading' ? (attributes['aria-level'] ?? '2') : undefined); // prettier-ignore
+    const level =
+      /^h([1-6])$/.exec(element)?.[1] ??
+      (attributes?.['role'] === 'heading' ? (attributes['aria-level'] ?? '2') : undefined);
     const words = textOf({ element, ...node } as ElementNode);
     return level === undefined || !words ? [] : [{ level: Number(level), words }];
   });
@@ -36,11 +38,17 @@ export function aboutPage(document: PageDocument): AboutPage {
 function faultsOfHead({ title, description, language, head }: Omit<AboutPage, 'faults'>): string[] {
   return [
     ...(title.trim() ? [] : ['The page has no title.']),
-    ...(title.length > LONGEST_TITLE ? [`The title has ${title.length} letters; after about ${LONGEST_TITLE} it is cut.`] : []), // prettier-ignore
+    ...(title.length > LONGEST_TITLE
+      ? [`The title has ${title.length} letters; after about ${LONGEST_TITLE} it is cut.`]
+      : []),
     ...(description.trim() ? [] : ['The page has no description.']),
-    ...(description.length > LONGEST_DESCRIPTION ? [`The description has ${description.length} letters; after about ${LONGEST_DESCRIPTION} it is cut.`] : []), // prettier-ignore
+    ...(description.length > LONGEST_DESCRIPTION
+      ? [`The description has ${description.length} letters; after about ${LONGEST_DESCRIPTION} it is cut.`]
+      : []),
     ...(language.trim() ? [] : ['The page does not say its language.']),
-    ...(head.root === undefined ? ['The address of the site is not known: previews and search engines need it (brief.yaml, site).'] : []), // prettier-ignore
+    ...(head.root === undefined
+      ? ['The address of the site is not known: previews and search engines need it (brief.yaml, site).']
+      : []),
     ...(head.icons?.length ? [] : ['The site has no icon (brief.yaml, site, mark).']),
   ];
 }
@@ -51,7 +59,9 @@ function faultsOfOutline(headings: AboutPage['headings']): string[] {
   return [
     ...(first.length === 0 ? ['The page has no heading of level 1.'] : []),
     ...(first.length > 1 ? [`The page has ${first.length} headings of level 1.`] : []),
-    ...skipped.map(({ level, words }) => `Above the heading "${words}" of level ${level} there is none of level ${level - 1}.`), // prettier-ignore
+    ...skipped.map(
+      ({ level, words }) => `Above the heading "${words}" of level ${level} there is none of level ${level - 1}.`,
+    ),
   ];
 }
 

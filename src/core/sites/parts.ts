@@ -1,6 +1,13 @@
 import { freeName } from '../text/free-name.js';
 import { INHERITED } from '../css/inherited.js';
-import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../document/types.js';
+import type {
+  Declarations,
+  ElementNode,
+  PageDocument,
+  PageNode,
+  SharedStyle,
+  StyleVariant,
+} from '../document/types.js';
 import { elements, isElement } from '../document/walk.js';
 
 /* Pieces of a page that stand for themselves: its header, its footer, its sections. */
@@ -37,7 +44,8 @@ export function pieceOf(document: PageDocument, kind: PartKind): ElementNode | u
 }
 
 /** Declarations that say how wide a box is: such boxes around a section belong to its look. */
-const WIDTHS = /^(max-width|width|padding-(left|right|inline-start|inline-end)|margin-(left|right|inline-start|inline-end))$/; // prettier-ignore
+const WIDTHS =
+  /^(max-width|width|padding-(left|right|inline-start|inline-end)|margin-(left|right|inline-start|inline-end))$/;
 
 /** One piece of a page as a page document of its own. @param id of the node of the piece @throws if the page has no such node */
 export function cutPiece(document: PageDocument, id: string, name: string): PageDocument {
@@ -70,7 +78,10 @@ function underInherited(
   lost: readonly ElementNode[],
   styles: Record<string, SharedStyle>,
 ): ElementNode {
-  const look = inheritedLook(lost.flatMap(({ style, difference }) => [style ?? [], difference ?? []].flat()), styles); // prettier-ignore
+  const look = inheritedLook(
+    lost.flatMap(({ style, difference }) => [style ?? [], difference ?? []].flat()),
+    styles,
+  );
   return withInherited(node, look, styles, `${node.style ?? node.element}-alone`);
 }
 
@@ -91,7 +102,13 @@ export function inheritedLook(names: readonly string[], styles: Readonly<Record<
 
 /** Sizes that count from those of the parent would count twice. */
 function handedOn(set: Declarations): Declarations {
-  return Object.fromEntries(Object.entries(set).filter(([property, value]) => (INHERITED.has(property) || property.startsWith('--')) && !(property === 'font-size' && /[\d.](em|%)$/.test(value)))); // prettier-ignore
+  return Object.fromEntries(
+    Object.entries(set).filter(
+      ([property, value]) =>
+        (INHERITED.has(property) || property.startsWith('--')) &&
+        !(property === 'font-size' && /[\d.](em|%)$/.test(value)),
+    ),
+  );
 }
 
 /** An element that says itself what it took from around it; what it says by itself goes before. */
@@ -103,7 +120,12 @@ export function withInherited(
 ): ElementNode {
   if (Object.keys(look.rest).length === 0 && !look.variants) return node;
   const own = styles[node.style ?? ''] ?? { rest: {} };
-  const variants = [...(look.variants ?? []).filter(({ set }) => Object.keys(set).some((property) => !(property in own.rest))).map((one) => ({ ...one, set: without(one.set, own.rest) })), ...(own.variants ?? [])]; // prettier-ignore
+  const variants = [
+    ...(look.variants ?? [])
+      .filter(({ set }) => Object.keys(set).some((property) => !(property in own.rest)))
+      .map((one) => ({ ...one, set: without(one.set, own.rest) })),
+    ...(own.variants ?? []),
+  ];
   const free = freeName(name, (one) => one in styles);
   styles[free] = { rest: { ...look.rest, ...own.rest }, ...(variants.length ? { variants } : {}) };
   return { ...node, style: free };

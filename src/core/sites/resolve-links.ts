@@ -14,7 +14,11 @@ export function resolveLinks(documents: readonly PageDocument[], fileOf: (page: 
     const [name, section] = href.slice(PAGE_SCHEME.length).split('#');
     const page = name ? documents.find((one) => one.name === name) : own;
     if (!page)
-      throw new Problem(`A link leads to the page "${name}", which there is not.`, 'brief.yaml', `Give one of ${documents.map((one) => one.name).join(', ')}.`); // prettier-ignore
+      throw new Problem(
+        `A link leads to the page "${name}", which there is not.`,
+        'brief.yaml',
+        `Give one of ${documents.map((one) => one.name).join(', ')}.`,
+      );
     const anchor = section === undefined ? '' : `#${anchorIn(page, section, 'brief.yaml')}`;
     return page === own && anchor ? anchor : `${fileOf(page.name)}${anchor}`;
   };

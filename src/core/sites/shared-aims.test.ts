@@ -2,9 +2,18 @@ import { element, page, words } from '../document/sample.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { sameOnPage } from './shared-aims.js';
 
-const link = (id: string, says: string, more: Partial<ElementNode> = {}): ElementNode => ({ ...element('link', id, { id, element: 'a', style: 'entry' }, words(says)), ...more }); // prettier-ignore
-const header = (mark: string, ...links: ElementNode[]): ElementNode => element('section', `header-${mark}`, { id: `h-${mark}`, element: 'header', part: 'header', style: 'bar' }, ...links); // prettier-ignore
-const site = (mark: string, ...links: ElementNode[]): PageDocument => page({ entry: { rest: {} }, bar: { rest: {} }, now: { rest: {} } }, header(mark, ...links), element('section', `body-${mark}`, { id: `b-${mark}`, style: 'own' }, words(mark))); // prettier-ignore
+const link = (id: string, says: string, more: Partial<ElementNode> = {}): ElementNode => ({
+  ...element('link', id, { id, element: 'a', style: 'entry' }, words(says)),
+  ...more,
+});
+const header = (mark: string, ...links: ElementNode[]): ElementNode =>
+  element('section', `header-${mark}`, { id: `h-${mark}`, element: 'header', part: 'header', style: 'bar' }, ...links);
+const site = (mark: string, ...links: ElementNode[]): PageDocument =>
+  page(
+    { entry: { rest: {} }, bar: { rest: {} }, now: { rest: {} } },
+    header(mark, ...links),
+    element('section', `body-${mark}`, { id: `b-${mark}`, style: 'own' }, words(mark)),
+  );
 const home = site('1', link('a1', 'Dates'), link('b1', 'Hire', { difference: 'now' }));
 const hire = site('2', link('a2', 'Dates', { difference: 'now' }), link('b2', 'Hire'));
 
@@ -22,7 +31,8 @@ describe('what is the same on another page', () => {
   });
 
   it('is a shared style that says the same under the same name, wherever it stands', () => {
-    const other = (color: string, style: string): PageDocument => page({ entry: { rest: { color } } }, element('text', 't', { style }, words('Tide'))); // prettier-ignore
+    const other = (color: string, style: string): PageDocument =>
+      page({ entry: { rest: { color } } }, element('text', 't', { style }, words('Tide')));
     const here = other('red', 'entry');
     expect(sameOnPage(here, { style: 'entry' }, other('red', 'entry'))).toEqual({ style: 'entry' });
     expect(sameOnPage(here, { style: 'entry' }, other('blue', 'entry'))).toBeUndefined();

@@ -54,7 +54,12 @@ export function fromTop(document: PageDocument): PageDocument {
   const address = (value: string): string => value.replace(/(^|,\s*)assets\//g, '$1/assets/');
   const body = mapTree(document.body, (node) => {
     if (!isElement(node) || !node.attributes) return node;
-    const attributes = Object.fromEntries(Object.entries(node.attributes).map(([name, value]) => [name, name === 'style' ? cssFromTop(value) : address(value)])); // prettier-ignore
+    const attributes = Object.fromEntries(
+      Object.entries(node.attributes).map(([name, value]) => [
+        name,
+        name === 'style' ? cssFromTop(value) : address(value),
+      ]),
+    );
     return { ...node, attributes };
   });
   return { ...document, body };
@@ -71,7 +76,13 @@ export function filledElsewhere(document: PageDocument, parts: readonly PageDocu
     parts.some((part) => pieceOf(part, kind)) ? (pieceOf(document, kind) ?? []) : [],
   );
   const paths = shown.map((node) => originalValues({ ...document, body: { ...document.body, children: [node] } }));
-  const own = originalValues({ ...document, body: without(document, shown.map(({ id }) => id)) }); // prettier-ignore
+  const own = originalValues({
+    ...document,
+    body: without(
+      document,
+      shown.map(({ id }) => id),
+    ),
+  });
   return (path) =>
     !path.startsWith('page.') &&
     paths.some(({ values, lists }) => values.has(path) || lists.has(path)) &&

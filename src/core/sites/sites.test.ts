@@ -13,23 +13,57 @@ const STYLES: Record<string, SharedStyle> = {
   note: { rest: { 'font-size': '0.8rem' } },
 };
 const header = (text: string, current = false) =>
-  element('section', 'header', { element: 'header', part: 'header', style: 'top' }, element('link', 'home', { element: 'a', attributes: { href: 'index.html', ...(current ? { 'aria-current': 'page' } : {}) } }, words(text, 'header.home'))); // prettier-ignore
+  element(
+    'section',
+    'header',
+    { element: 'header', part: 'header', style: 'top' },
+    element(
+      'link',
+      'home',
+      { element: 'a', attributes: { href: 'index.html', ...(current ? { 'aria-current': 'page' } : {}) } },
+      words(text, 'header.home'),
+    ),
+  );
 const section = (name: string, text: string) =>
-  element('section', name, { element: 'section', style: 'note', attributes: { id: name } }, element('heading', `${name}-h`, { element: 'h2' }, words(text, `${name}.heading`))); // prettier-ignore
+  element(
+    'section',
+    name,
+    { element: 'section', style: 'note', attributes: { id: name } },
+    element('heading', `${name}-h`, { element: 'h2' }, words(text, `${name}.heading`)),
+  );
 const footer = element(
   'section',
   'footer',
   { element: 'footer', part: 'footer' },
   words('Hollin Marsh', 'footer.text'),
 );
-const made = (more: Partial<PageDocument>, ...children: Parameters<typeof page>[1][]): PageDocument => ({ ...page(STYLES, ...children), rootStyle: 'root', ...more }); // prettier-ignore
-const home = made({ name: 'home', title: 'Home' }, header('Hollin', true), element('box', 'main', { element: 'main' }, section('evenings', 'Evenings')), footer); // prettier-ignore
-const about = made({ name: 'about', title: 'About' }, header('Hollin'), element('box', 'main', { element: 'main' }, section('people', 'People')), footer); // prettier-ignore
-const bodyOf = (document: PageDocument): string => /<body[\s\S]*<\/body>/.exec(renderHtml(document, 'style.css'))?.[0] ?? ''; // prettier-ignore
+const made = (more: Partial<PageDocument>, ...children: Parameters<typeof page>[1][]): PageDocument => ({
+  ...page(STYLES, ...children),
+  rootStyle: 'root',
+  ...more,
+});
+const home = made(
+  { name: 'home', title: 'Home' },
+  header('Hollin', true),
+  element('box', 'main', { element: 'main' }, section('evenings', 'Evenings')),
+  footer,
+);
+const about = made(
+  { name: 'about', title: 'About' },
+  header('Hollin'),
+  element('box', 'main', { element: 'main' }, section('people', 'People')),
+  footer,
+);
+const bodyOf = (document: PageDocument): string =>
+  /<body[\s\S]*<\/body>/.exec(renderHtml(document, 'style.css'))?.[0] ?? '';
 
 describe('pieces of a page', () => {
   it('are its header, its sections and its footer', () => {
-    expect(piecesOf(home).map(({ kind, node }) => [kind, node.name])).toEqual([['header', 'header'], ['section', 'evenings'], ['footer', 'footer']]); // prettier-ignore
+    expect(piecesOf(home).map(({ kind, node }) => [kind, node.name])).toEqual([
+      ['header', 'header'],
+      ['section', 'evenings'],
+      ['footer', 'footer'],
+    ]);
   });
 
   it('come with the styles that they use and no others', () => {
@@ -48,7 +82,11 @@ describe('pieces of a page', () => {
 
 describe('a page in its site', () => {
   it('has the header of the site in the place of its own, once', () => {
-    const other = cutPiece(made({ styles: { ...STYLES, top: { rest: { color: 'red' } } } }, header('The site')), 'section-header', 'header'); // prettier-ignore
+    const other = cutPiece(
+      made({ styles: { ...STYLES, top: { rest: { color: 'red' } } } }, header('The site')),
+      'section-header',
+      'header',
+    );
     const shown = framed(about, { header: other });
     expect(bodyOf(shown).match(/<header/g)).toHaveLength(1);
     expect(bodyOf(shown)).toContain('The site');
@@ -60,8 +98,15 @@ describe('a page in its site', () => {
 
   it('gets one before all else, and a footer after it, if it has none', () => {
     const bare = made({}, section('people', 'People'));
-    const shown = framed(bare, { header: cutPiece(home, 'section-header', 'header'), footer: cutPiece(home, 'section-footer', 'footer') }); // prettier-ignore
-    expect(bodyOf(shown).replace(/<(?!\/?(header|section|footer))[^>]+>|\s+data-section="\w+"/g, '').replace(/\s+/g, ' ')).toMatch(/<header.*Hollin.*<section.*People.*<footer/); // prettier-ignore
+    const shown = framed(bare, {
+      header: cutPiece(home, 'section-header', 'header'),
+      footer: cutPiece(home, 'section-footer', 'footer'),
+    });
+    expect(
+      bodyOf(shown)
+        .replace(/<(?!\/?(header|section|footer))[^>]+>|\s+data-section="\w+"/g, '')
+        .replace(/\s+/g, ' '),
+    ).toMatch(/<header.*Hollin.*<section.*People.*<footer/);
     expect(shown.styles['top']).toEqual(STYLES['top']);
   });
 
@@ -70,7 +115,10 @@ describe('a page in its site', () => {
       ...page(
         {
           root: { rest: { 'font-size': '10px', 'font-family': 'Fraunces' } },
-          note: { rest: { 'margin-top': '2rem', color: 'var(--accent)', 'animation-name': 'rise' }, variants: [{ at: 'small', set: { color: 'red' } }] }, // prettier-ignore
+          note: {
+            rest: { 'margin-top': '2rem', color: 'var(--accent)', 'animation-name': 'rise' },
+            variants: [{ at: 'small', set: { color: 'red' } }],
+          },
         },
         section('people', 'Others'),
       ),
@@ -81,7 +129,11 @@ describe('a page in its site', () => {
       keyframes: { rise: 'from { opacity: 0 }' },
       tokens: { rest: { '--accent': 'red' } },
     };
-    const own: PageDocument = { ...about, keyframes: { rise: 'from { top: 1px }' }, tokens: { rest: { '--accent': 'blue' } } }; // prettier-ignore
+    const own: PageDocument = {
+      ...about,
+      keyframes: { rise: 'from { top: 1px }' },
+      tokens: { rest: { '--accent': 'blue' } },
+    };
     const shown = withSections(own, [cutPiece(strange, 'section-people', 'guest')]);
     const css = renderCss(shown);
     expect(bodyOf(shown)).toMatch(/People[\s\S]*id="people-2"[\s\S]*Others[\s\S]*<\/main>/);
@@ -103,11 +155,23 @@ describe('a page in its site', () => {
 });
 
 describe('what is handed over', () => {
-  const content = { header: { home: 'Hollin' }, footer: { text: 'On the marsh' }, evenings: { heading: 'Fridays' }, people: { heading: 'Us' } }; // prettier-ignore
+  const content = {
+    header: { home: 'Hollin' },
+    footer: { text: 'On the marsh' },
+    evenings: { heading: 'Fridays' },
+    people: { heading: 'Us' },
+  };
   const common = flatten({ header: { home: 'Hollin' }, footer: { text: 'On the marsh' } });
 
   it('is the header and the footer once, and the pages with all that they say', () => {
-    const items = siteItems([{ path: 'index.html', document: home, content }, { path: 'about.html', document: about, content }], common, 'marsh'); // prettier-ignore
+    const items = siteItems(
+      [
+        { path: 'index.html', document: home, content },
+        { path: 'about.html', document: about, content },
+      ],
+      common,
+      'marsh',
+    );
     expect(items.map(({ id, kind, framed: isFramed }) => [id, kind, isFramed])).toEqual([
       ['header', 'header', undefined],
       ['footer', 'footer', undefined],
@@ -120,8 +184,17 @@ describe('what is handed over', () => {
   });
 
   it('is a fact once, if it is said in several parts', () => {
-    const said = made({ name: 'home', title: 'Home' }, header('Hollin'), element('section', 'call', { element: 'section' }, words('0170', 'site.telephone')), element('section', 'footer', { element: 'footer', part: 'footer' }, words('0170', 'site.telephone'))); // prettier-ignore
-    const items = siteItems([{ path: 'index.html', document: said, content: { site: { telephone: '0171' } } }], flatten({}), 'marsh'); // prettier-ignore
+    const said = made(
+      { name: 'home', title: 'Home' },
+      header('Hollin'),
+      element('section', 'call', { element: 'section' }, words('0170', 'site.telephone')),
+      element('section', 'footer', { element: 'footer', part: 'footer' }, words('0170', 'site.telephone')),
+    );
+    const items = siteItems(
+      [{ path: 'index.html', document: said, content: { site: { telephone: '0171' } } }],
+      flatten({}),
+      'marsh',
+    );
     expect(items.map(({ id, content: own }) => [id, own])).toEqual([
       ['facts-marsh', { site: { telephone: '0171' } }],
       ['header', {}],
@@ -130,13 +203,30 @@ describe('what is handed over', () => {
     ]);
     expect(items[3]?.needs).toEqual(['header', 'footer', 'facts-marsh']);
     expect(['header', 'facts-x', 'home'].map(kindOfId)).toEqual(['header', 'facts', undefined]);
-    expect(filledWith({ site: { telephone: 'old', mail: 'm' } }, { site: { telephone: 'new' } })).toEqual({ site: { telephone: 'new', mail: 'm' } }); // prettier-ignore
+    expect(filledWith({ site: { telephone: 'old', mail: 'm' } }, { site: { telephone: 'new' } })).toEqual({
+      site: { telephone: 'new', mail: 'm' },
+    });
   });
 
   it('leaves a page alone whose header is another one', () => {
     const other = made({ name: 'other' }, header('Hollin'), section('people', 'People'));
-    const otherHeader = { ...other, body: { ...other.body, children: other.body.children?.map((one) => (one.kind === 'section' && one.part ? { ...one, children: [] } : one)) ?? [] } }; // prettier-ignore
-    const items = siteItems([{ path: 'index.html', document: home, content }, { path: 'o.html', document: otherHeader, content }], common, 'marsh'); // prettier-ignore
+    const otherHeader = {
+      ...other,
+      body: {
+        ...other.body,
+        children:
+          other.body.children?.map((one) => (one.kind === 'section' && one.part ? { ...one, children: [] } : one)) ??
+          [],
+      },
+    };
+    const items = siteItems(
+      [
+        { path: 'index.html', document: home, content },
+        { path: 'o.html', document: otherHeader, content },
+      ],
+      common,
+      'marsh',
+    );
     expect(items.filter(({ kind }) => kind === 'page').map(({ framed: isFramed }) => isFramed)).toEqual([true, false]);
   });
 });

@@ -8,7 +8,8 @@ export interface NamedBoard {
 }
 
 /** Words that say for which screen an artboard is, or that it is one. */
-const SCREENS = /^(desktop|laptop|tablet|mobile|phone|smartphone|handset|screen|wide|narrow|large|medium|small|x?[sml]|sm|md|lg|xxl|portrait|landscape|artboard|board|frame|copy|\d+(px|w|h|x\d+)?)$/; // prettier-ignore
+const SCREENS =
+  /^(desktop|laptop|tablet|mobile|phone|smartphone|handset|screen|wide|narrow|large|medium|small|x?[sml]|sm|md|lg|xxl|portrait|landscape|artboard|board|frame|copy|\d+(px|w|h|x\d+)?)$/;
 
 /** The page that an artboard is of, by its name without its screen; empty if the name says nothing else. */
 export function pageOf(name: string): string {

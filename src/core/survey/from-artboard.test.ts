@@ -53,9 +53,21 @@ describe('an artboard as a screen', () => {
   });
 
   it('takes its sections from the groups on the board, not from those within', () => {
-    const group = (path: string, y: number) => ({ state: 'group' as const, path, name: path, box: [0, y, 900, 100] as const }); // prettier-ignore
-    const { sections } = screenOf(seen(board(1000, 600, line('x', 0, 0)), { layers: [group('Hero', 0), group('Hero / Menu', 0), group('Join', 300)] })); // prettier-ignore
-    expect(sections.map(({ name, y }) => [name, y])).toEqual([['Hero', 0], ['Join', 300]]); // prettier-ignore
+    const group = (path: string, y: number) => ({
+      state: 'group' as const,
+      path,
+      name: path,
+      box: [0, y, 900, 100] as const,
+    });
+    const { sections } = screenOf(
+      seen(board(1000, 600, line('x', 0, 0)), {
+        layers: [group('Hero', 0), group('Hero / Menu', 0), group('Join', 300)],
+      }),
+    );
+    expect(sections.map(({ name, y }) => [name, y])).toEqual([
+      ['Hero', 0],
+      ['Join', 300],
+    ]);
   });
 });
 

@@ -9,7 +9,10 @@ const WIDEST_GAP = 160;
 
 /** Rows of three or more boxes or pictures of like size, with the gaps between them. */
 export function rowsOf(screen: SeenScreen): SeenRow[] {
-  const candidates = screen.things.filter(({ kind, box }) => (kind === 'box' || kind === 'picture') && box[2] >= 24 && box[3] >= 24 && box[2] < 0.6 * screen.width); // prettier-ignore
+  const candidates = screen.things.filter(
+    ({ kind, box }) =>
+      (kind === 'box' || kind === 'picture') && box[2] >= 24 && box[3] >= 24 && box[2] < 0.6 * screen.width,
+  );
   const rows: SeenRow[] = [];
   const used = new Set<SeenThing>();
   const strips = new Strips<SeenThing>();
@@ -37,7 +40,9 @@ export function downGaps(
   screen: SeenScreen,
   of: SeenPage['kind'],
 ): { readonly gap: number; readonly above: SeenThing; readonly below: SeenThing }[] {
-  const solid = screen.things.filter(({ kind, text, box }) => (of === 'svg' ? kind !== 'box' : !text && box[2] < 0.9 * screen.width)); // prettier-ignore
+  const solid = screen.things.filter(({ kind, text, box }) =>
+    of === 'svg' ? kind !== 'box' : !text && box[2] < 0.9 * screen.width,
+  );
   const strips = new Strips<SeenThing>();
   for (const one of solid) strips.add(one);
   return solid.flatMap((above) => {

@@ -1,6 +1,5 @@
 import type { Box } from '../geometry/box.js';
 
-
 /** Height of a strip, px. */
 const STRIP = 200;
 

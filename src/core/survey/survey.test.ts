@@ -9,7 +9,13 @@ import { nearlyEqual, tally } from './tally.js';
 import type { Box } from '../geometry/box.js';
 
 const colour = (text: string): Rgba => readColour(text) as Rgba;
-const box = (path: string, place: Box, more: Partial<SeenThing> = {}): SeenThing => ({ kind: 'box', path, name: path, box: place, ...more }); // prettier-ignore
+const box = (path: string, place: Box, more: Partial<SeenThing> = {}): SeenThing => ({
+  kind: 'box',
+  path,
+  name: path,
+  box: place,
+  ...more,
+});
 const text = (words: string, place: Box, color = 'rgb(0, 0, 0)', size = 16): SeenThing => ({
   kind: 'text',
   path: words,
@@ -17,11 +23,32 @@ const text = (words: string, place: Box, color = 'rgb(0, 0, 0)', size = 16): See
   box: place,
   text: { words, lines: 1, look: { family: 'Figtree', size, weight: 400, color } },
 });
-const screen = (...things: SeenThing[]): SeenScreen => ({ name: 's', file: 'f', width: 1000, height: 2000, things, layers: [], sections: [] }); // prettier-ignore
+const screen = (...things: SeenThing[]): SeenScreen => ({
+  name: 's',
+  file: 'f',
+  width: 1000,
+  height: 2000,
+  things,
+  layers: [],
+  sections: [],
+});
 const pageOf = (one: SeenScreen): SeenPage => ({
-  name: 'p', kind: 'svg', title: '', description: '', language: '', screens: [withGrounds(one)], fonts: [], forms: [], scripts: [],
-  embeds: [], elsewhere: [], items: [], rigid: [], anchors: [], lone: [],
-}); // prettier-ignore
+  name: 'p',
+  kind: 'svg',
+  title: '',
+  description: '',
+  language: '',
+  screens: [withGrounds(one)],
+  fonts: [],
+  forms: [],
+  scripts: [],
+  embeds: [],
+  elsewhere: [],
+  items: [],
+  rigid: [],
+  anchors: [],
+  lone: [],
+});
 const codes = (one: SeenScreen): string[] => findingsOf(pageOf(one)).map(({ code }) => code);
 
 describe('colours', () => {
@@ -42,8 +69,14 @@ describe('colours', () => {
 describe('counting', () => {
   it('puts the most used first, and finds what nearly repeats it', () => {
     const uses = tally([16, 20, 16, 17, 16]);
-    expect(uses.map(({ value, count }) => [value, count])).toEqual([[16, 3], [20, 1], [17, 1]]); // prettier-ignore
-    expect(nearlyEqual(uses, (a, b) => Math.abs(a - b) === 1).map(({ rare, usual }) => [rare.value, usual.value])).toEqual([[17, 16]]); // prettier-ignore
+    expect(uses.map(({ value, count }) => [value, count])).toEqual([
+      [16, 3],
+      [20, 1],
+      [17, 1],
+    ]);
+    expect(
+      nearlyEqual(uses, (a, b) => Math.abs(a - b) === 1).map(({ rare, usual }) => [rare.value, usual.value]),
+    ).toEqual([[17, 16]]);
   });
 
   it('finds what is near without asking all', () => {
@@ -56,7 +89,8 @@ describe('counting', () => {
 });
 
 describe('what a text stands on', () => {
-  const groundOf = (...things: SeenThing[]): string | undefined => withGrounds(screen(...things)).things.at(-1)?.text?.ground; // prettier-ignore
+  const groundOf = (...things: SeenThing[]): string | undefined =>
+    withGrounds(screen(...things)).things.at(-1)?.text?.ground;
   const words = text('Words', [10, 10, 80, 20]);
 
   it('is the last thing painted before it, paper if there is none', () => {
@@ -99,13 +133,26 @@ describe('checks', () => {
   });
 
   it('say a finding of several screens once, the gravest first', () => {
-    const one = pageOf(screen(text('Small', [10, 10, 90, 20], 'rgb(200, 200, 200)'), box('a', [0, 300, 100, 100]), box('b', [95, 300, 100, 100]))); // prettier-ignore
-    const twice = { ...one, kind: 'html' as const, screens: [...one.screens, ...one.screens], fonts: [{ family: 'X', weights: [400], there: false, instead: 'Y' }] }; // prettier-ignore
+    const one = pageOf(
+      screen(
+        text('Small', [10, 10, 90, 20], 'rgb(200, 200, 200)'),
+        box('a', [0, 300, 100, 100]),
+        box('b', [95, 300, 100, 100]),
+      ),
+    );
+    const twice = {
+      ...one,
+      kind: 'html' as const,
+      screens: [...one.screens, ...one.screens],
+      fonts: [{ family: 'X', weights: [400], there: false, instead: 'Y' }],
+    };
     expect(findingsOf(twice).map(({ code }) => code)).toEqual(['missing-font', 'low-contrast', 'overlap']);
   });
 
   it('come with figures of what there is', () => {
-    const { kinds, colours, textStyles } = surveyOf(pageOf(screen(text('One', [10, 10, 90, 20]), text('Two', [10, 60, 90, 20])))); // prettier-ignore
+    const { kinds, colours, textStyles } = surveyOf(
+      pageOf(screen(text('One', [10, 10, 90, 20]), text('Two', [10, 60, 90, 20]))),
+    );
     expect({ kinds, colours, textStyles }).toEqual({
       kinds: { text: 2 },
       colours: [{ value: '#000000', count: 2 }],

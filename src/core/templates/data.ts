@@ -49,7 +49,14 @@ export function templateData(document: PageDocument, content: Content, spoken?: 
       description: flat.values.get('page.description') ?? '',
       ...(facts.length ? { facts: Object.fromEntries(facts.map((text, at) => [`f${at}`, text])) } : {}),
       ...(Object.keys(preview).length ? { preview } : {}),
-      ...(spoken ? { language: spoken.language, direction: spoken.direction ?? '', file: addressedAs(spoken.file), locale: localeOf(spoken.language) } : {}), // prettier-ignore
+      ...(spoken
+        ? {
+            language: spoken.language,
+            direction: spoken.direction ?? '',
+            file: addressedAs(spoken.file),
+            locale: localeOf(spoken.language),
+          }
+        : {}),
     },
   };
   new Building(document, flat, spoken).gather(document.body, { data, prefix: '', path: '', own: '' });
@@ -84,7 +91,10 @@ class Building {
     if (fixed !== undefined && this.spoken?.translated.get(pageIn(fixed))?.length)
       put(place.data, TO, node.id, this.link(fixed));
     const says = node.rich === undefined ? this.inside(node, place) : this.rich(node, node.rich, place);
-    const shown = node.element === 'img' ? node.fields?.['src'] === undefined || this.valueAt(node.fields['src'], place) !== '' : says; // prettier-ignore
+    const shown =
+      node.element === 'img'
+        ? node.fields?.['src'] === undefined || this.valueAt(node.fields['src'], place) !== ''
+        : says;
     if (needsFlag(node)) put(place.data, 'any', node.id, shown);
     return shown || node.markup !== undefined || SOMETHING.has(node.element);
   }
@@ -134,7 +144,12 @@ class Building {
     const value = this.valueAt(field, place);
     if (name === BACKGROUND) return this.background(node, field, value, place);
     if (isSwitch(name)) return this.set(place, field, isYes(value ?? partOf(node, name, this.document) ?? ''));
-    if (name === ICON) return this.set(place, field, (iconsOf(this.document).get(value ?? '') ?? node.markup ?? '').replace(/^<svg/, '')); // prettier-ignore
+    if (name === ICON)
+      return this.set(
+        place,
+        field,
+        (iconsOf(this.document).get(value ?? '') ?? node.markup ?? '').replace(/^<svg/, ''),
+      );
     const before = node.attributes?.[name] ?? '';
     const asked = value ?? before;
     const text = isScriptAddress(asked) ? before : asked;
@@ -154,7 +169,9 @@ class Building {
     const { styles } = this.document;
     const text = this.valueAt(field, place) ?? toMarkdown(node.children, styles);
     const said = text === toMarkdown(node.children, styles) ? node : fromMarkdown(node, text, styles);
-    const html = (linkedIn(said, (href) => this.link(href)).children ?? []).map((child) => renderMain({ id: '', kind: 'text', name: '', element: 'p', children: [child] }).slice(3, -4)).join(''); // prettier-ignore
+    const html = (linkedIn(said, (href) => this.link(href)).children ?? [])
+      .map((child) => renderMain({ id: '', kind: 'text', name: '', element: 'p', children: [child] }).slice(3, -4))
+      .join('');
     this.set(place, field, html);
     return text.trim() !== '';
   }

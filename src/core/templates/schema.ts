@@ -7,7 +7,9 @@ export type Schema = Readonly<Record<string, unknown>>;
 
 /** The content of a page as JSON Schema, with what a form needs: labels, help, examples, order and, as `x-field`, the type of each. */
 export function contentSchema(page: string, regions: readonly Region[]): Schema {
-  const properties = Object.fromEntries(regions.map(({ name, label, fields }) => [name, { title: label, ...groupOf(fields) }])); // prettier-ignore
+  const properties = Object.fromEntries(
+    regions.map(({ name, label, fields }) => [name, { title: label, ...groupOf(fields) }]),
+  );
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: `Content of ${page}`,
@@ -29,13 +31,29 @@ function groupOf(fields: readonly Field[]): Schema {
 
 function schemaOf(field: Field): Schema {
   const { label, type, help, example, longest, choices, fields = [], locked, fewest, most } = field;
-  const told = { title: label, 'x-field': type, ...(help ? { description: help } : {}), ...(locked ? { readOnly: true } : {}), ...(fewest === undefined ? {} : { minItems: fewest }), ...(most === undefined ? {} : { maxItems: most }) }; // prettier-ignore
+  const told = {
+    title: label,
+    'x-field': type,
+    ...(help ? { description: help } : {}),
+    ...(locked ? { readOnly: true } : {}),
+    ...(fewest === undefined ? {} : { minItems: fewest }),
+    ...(most === undefined ? {} : { maxItems: most }),
+  };
   if (type === 'list' || type === 'menu') {
     const [only] = fields;
-    if (only?.path.endsWith('.*')) return { ...told, type: 'array', items: { type: 'string', ...(only.longest ? { maxLength: only.longest } : {}) } }; // prettier-ignore
+    if (only?.path.endsWith('.*'))
+      return {
+        ...told,
+        type: 'array',
+        items: { type: 'string', ...(only.longest ? { maxLength: only.longest } : {}) },
+      };
     const group = groupOf(fields) as { properties: Record<string, unknown>; required?: string[] };
     const id = { type: 'string', title: 'Id', pattern: '^[^.\\s]+$' };
-    return { ...told, type: 'array', items: { ...group, properties: { [ID]: id, ...group.properties }, required: [ID, ...(group.required ?? [])] } }; // prettier-ignore
+    return {
+      ...told,
+      type: 'array',
+      items: { ...group, properties: { [ID]: id, ...group.properties }, required: [ID, ...(group.required ?? [])] },
+    };
   }
   if (fields.length) return { ...told, ...groupOf(fields) };
   return {

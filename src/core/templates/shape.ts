@@ -19,7 +19,9 @@ export function previewWords(
   say: (name: string, words: string) => string,
 ): Record<string, string> {
   const { title, description, alt } = head?.preview ?? {};
-  return Object.fromEntries(Object.entries({ title, description, alt }).flatMap(([name, words]) => (words ? [[name, say(name, words)]] : []))); // prettier-ignore
+  return Object.fromEntries(
+    Object.entries({ title, description, alt }).flatMap(([name, words]) => (words ? [[name, say(name, words)]] : [])),
+  );
 }
 
 /** The name that a field has in a template: in an entry from there on; an entry that is no more than a text is `text`. */
@@ -46,13 +48,36 @@ function shapeOf(node: PageNode, prefix: string): unknown {
   const relative = (path: string): string => (path.startsWith(prefix) ? path.slice(prefix.length) : path);
   if (isWords(node))
     return node.field ? [relative(node.field), /^\s/.test(node.text), /\s$/.test(node.text)] : node.text;
-  const { element, style, difference, attributes = {}, fields = {}, rich, markup, children = [], kind, name, inline } = node; // prettier-ignore
+  const {
+    element,
+    style,
+    difference,
+    attributes = {},
+    fields = {},
+    rich,
+    markup,
+    children = [],
+    kind,
+    name,
+    inline,
+  } = node;
   return [
-    element, style, difference, fields[ICON] === undefined ? markup : relative(fields[ICON]), inline, kind === 'section' ? name : '',
-    Object.entries(fields).filter(([key]) => isSwitch(key)).map(([key, path]) => [key, relative(path)]),
-    Object.entries(attributes).filter(([key]) => !(isSwitch(key) && fields[key] !== undefined)).map(([key, text]) => [key, fields[key] === undefined ? text : relative(fields[key])]),
-    rich === undefined ? children.map((child) => shapeOf(child, prefix)) : [relative(rich), children.flatMap((child) => (isWords(child) ? [] : [[child.element, child.style]]))],
-  ]; // prettier-ignore
+    element,
+    style,
+    difference,
+    fields[ICON] === undefined ? markup : relative(fields[ICON]),
+    inline,
+    kind === 'section' ? name : '',
+    Object.entries(fields)
+      .filter(([key]) => isSwitch(key))
+      .map(([key, path]) => [key, relative(path)]),
+    Object.entries(attributes)
+      .filter(([key]) => !(isSwitch(key) && fields[key] !== undefined))
+      .map(([key, text]) => [key, fields[key] === undefined ? text : relative(fields[key])]),
+    rich === undefined
+      ? children.map((child) => shapeOf(child, prefix))
+      : [relative(rich), children.flatMap((child) => (isWords(child) ? [] : [[child.element, child.style]]))],
+  ];
 }
 
 /** Whether a client can take away all that an element says, so that it goes. */

@@ -28,7 +28,10 @@ export function renderTemplates(document: PageDocument, { sheet, file, languages
   const context = { prefix: '', own: new Set<string>(), translated };
   const body = { ...document.body, children: childrenOf(document.body, context) };
   const description = document.description === undefined ? {} : { description: value('page.description') };
-  const preview = document.head?.preview && { ...document.head.preview, ...previewWords(document, (name) => value(`page.preview.${name}`)) }; // prettier-ignore
+  const preview = document.head?.preview && {
+    ...document.head.preview,
+    ...previewWords(document, (name) => value(`page.preview.${name}`)),
+  };
   const head = document.head && { head: { ...document.head, ...(preview ? { preview } : {}) } };
   const made = { ...document, title: value('page.title'), ...description, ...head, body };
   const facts = (document.head?.facts ?? []).map((_, at) => markup(`page.facts.f${at}`));
@@ -38,7 +41,11 @@ export function renderTemplates(document: PageDocument, { sheet, file, languages
   const spoken = { ...made, language: value('page.language'), direction: value('page.direction') as 'ltr' };
   const html = renderHtml(spoken, sheet, { file: value('page.file'), alternates, locale: value('page.locale'), facts });
   const some = (part: string, name: string): string => `${begin(name)}${part}${end(name)}`;
-  return asTemplates(html.replace(LOCALE_LINE, (line) => some(line, 'page.locale')).replace(DIRECTION, (part) => some(part, 'page.direction'))); // prettier-ignore
+  return asTemplates(
+    html
+      .replace(LOCALE_LINE, (line) => some(line, 'page.locale'))
+      .replace(DIRECTION, (part) => some(part, 'page.direction')),
+  );
 }
 
 /** Only some languages have these. */
@@ -80,7 +87,10 @@ function childrenOf(node: ElementNode, context: Context): PageNode[] {
   });
   return children.flatMap((child, at): PageNode[] => {
     const found = lists.find(({ first, last }) => at >= first && at <= last);
-    if (found) return at === found.first ? listOf(found.list, found.entries, children.slice(at + 1, found.second ?? at + 1), context) : []; // prettier-ignore
+    if (found)
+      return at === found.first
+        ? listOf(found.list, found.entries, children.slice(at + 1, found.second ?? at + 1), context)
+        : [];
     const made = templateOf(child, context);
     /* Other files of a picture show the one that was there before. */
     return picture && isElement(child) && child.element === 'source' ? within(`same.${picture.id}`, made) : made;
@@ -137,7 +147,9 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
     });
   const attributes = {
     ...Object.fromEntries(said.filter(([name]) => !others.some(([other]) => other === name))),
-    ...(others.length ? { [begin(`same.${node.id}`)]: '', ...Object.fromEntries(others), [end(`same.${node.id}`)]: '' } : {}), // prettier-ignore
+    ...(others.length
+      ? { [begin(`same.${node.id}`)]: '', ...Object.fromEntries(others), [end(`same.${node.id}`)]: '' }
+      : {}),
     ...(fields[BACKGROUND] ? styled(node.id, BACKGROUND, value(nameIn(fields[BACKGROUND], context.prefix))) : {}),
     ...(fields[FOCUS] ? focused(node.id, value(nameIn(fields[FOCUS], context.prefix))) : {}),
     ...Object.assign({}, ...switches.map(([name, path]) => switched(name, nameIn(path, context.prefix)))),

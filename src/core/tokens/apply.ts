@@ -64,7 +64,12 @@ function said(document: PageDocument, tokens: readonly Token[], say: Say): PageD
     return token ? say(token, place) : colours(value, place);
   };
   const declared = (style: string, set: Declarations, text?: Token): Declarations =>
-    Object.fromEntries(Object.entries(set).map(([property, value]) => [property, declaration(property, value, placeOf(style, property), text)])); // prettier-ignore
+    Object.fromEntries(
+      Object.entries(set).map(([property, value]) => [
+        property,
+        declaration(property, value, placeOf(style, property), text),
+      ]),
+    );
   const styled = ([name, { rest, variants }]: [string, SharedStyle]): [string, SharedStyle] => {
     const type = typographyOf(rest);
     const text = type && index.find('text', typographyKey(type), placeOf(name, 'font-size'));
@@ -72,12 +77,18 @@ function said(document: PageDocument, tokens: readonly Token[], say: Say): PageD
     const ranges = typographiesOf({ rest, ...(variants ? { variants } : {}) }, document);
     const others = variants?.map((one) => {
       const there = isNarrower(one) ? ranges.get(one.at) : undefined;
-      return { ...one, set: declared(name, one.set, there && index.find('text', typographyKey(there), placeOf(name, 'font-size'))) }; // prettier-ignore
+      return {
+        ...one,
+        set: declared(name, one.set, there && index.find('text', typographyKey(there), placeOf(name, 'font-size'))),
+      };
     });
     return [name, { rest: own, ...(others ? { variants: others } : {}) }];
   };
   const styles = Object.fromEntries(Object.entries(document.styles).map(styled));
-  const frames = Object.entries(document.keyframes ?? {}).map(([name, text]) => [name, colours(text, `@keyframes ${name}`)]); // prettier-ignore
+  const frames = Object.entries(document.keyframes ?? {}).map(([name, text]) => [
+    name,
+    colours(text, `@keyframes ${name}`),
+  ]);
   const breakpoints = document.breakpoints.map((one) => {
     const token = index.find('breakpoint', `${one.below}px`, '');
     if (!token) return one;
@@ -99,7 +110,8 @@ function rootOf(tokens: readonly Token[], used: ReadonlySet<string>): NonNullabl
   const dark: Record<string, string> = {};
   for (const token of tokens) {
     if (typeof token.value !== 'string') {
-      for (const [part, write] of Object.values(PARTS)) if (used.has(propertyOf(token, part))) rest[propertyOf(token, part)] = write(token.value); // prettier-ignore
+      for (const [part, write] of Object.values(PARTS))
+        if (used.has(propertyOf(token, part))) rest[propertyOf(token, part)] = write(token.value);
       continue;
     }
     const name = propertyOf(token);

@@ -1,17 +1,39 @@
-import { keepTokens, mergeTokens, proposalsFor, renameToken, setToken, splitToken, takeFrom } from './change.js'; // prettier-ignore
+import { keepTokens, mergeTokens, proposalsFor, renameToken, setToken, splitToken, takeFrom } from './change.js';
 import { readTokens, writeTokens } from './format.js';
 import { pathOf, type Token } from './token.js';
 
-const colour = (name: string, value: string, more: Partial<Token> = {}): Token => ({ group: 'color', name, value, from: [value], ...more }); // prettier-ignore
+const colour = (name: string, value: string, more: Partial<Token> = {}): Token => ({
+  group: 'color',
+  name,
+  value,
+  from: [value],
+  ...more,
+});
 const [RED, INK, PAPER] = ['rgb(179, 84, 30)', 'rgb(20, 36, 58)', 'rgb(255, 255, 255)'] as [string, string, string];
 const tokens: Token[] = [
   colour('accent', RED),
   colour('text', INK, { dark: PAPER }),
   colour('line', PAPER, { only: ['card border-top-color'] }),
-  { group: 'text', name: 'body', value: { fontFamily: 'Figtree, sans-serif', fontSize: 17, fontWeight: 400, lineHeight: '1.6', letterSpacing: 'normal' }, from: ['x'] },
+  {
+    group: 'text',
+    name: 'body',
+    value: {
+      fontFamily: 'Figtree, sans-serif',
+      fontSize: 17,
+      fontWeight: 400,
+      lineHeight: '1.6',
+      letterSpacing: 'normal',
+    },
+    from: ['x'],
+  },
   { group: 'space', name: 'm', value: '16px', from: ['16px'] },
-  { group: 'shadow', name: 'card', value: '0px 2px 8px 0px rgba(20, 36, 58, 0.1)', from: ['0px 2px 8px 0px rgba(20, 36, 58, 0.1)'] },
-]; // prettier-ignore
+  {
+    group: 'shadow',
+    name: 'card',
+    value: '0px 2px 8px 0px rgba(20, 36, 58, 0.1)',
+    from: ['0px 2px 8px 0px rgba(20, 36, 58, 0.1)'],
+  },
+];
 const find = (list: readonly Token[], path: string): Token | undefined => list.find((one) => pathOf(one) === path);
 
 describe('tokens', () => {
@@ -31,8 +53,13 @@ describe('tokens', () => {
 
   it('are split by where they stand', () => {
     const places = ['card color', 'card border-top-color', 'page color'];
-    expect(find(splitToken(tokens, 'color.text', 'text-card', ['.card'], places), 'color.text-card')).toMatchObject({ value: INK, only: ['card border-top-color', 'card color'] }); // prettier-ignore
-    expect(find(splitToken(tokens, 'color.text', 'edge', ['border-top-color'], places), 'color.edge')?.only).toEqual(['card border-top-color']); // prettier-ignore
+    expect(find(splitToken(tokens, 'color.text', 'text-card', ['.card'], places), 'color.text-card')).toMatchObject({
+      value: INK,
+      only: ['card border-top-color', 'card color'],
+    });
+    expect(find(splitToken(tokens, 'color.text', 'edge', ['border-top-color'], places), 'color.edge')?.only).toEqual([
+      'card border-top-color',
+    ]);
     expect(() => splitToken(tokens, 'color.text', 'edge', ['.hero'], places)).toThrow(/does not stand in/);
     expect(() => splitToken(tokens, 'color.text', 'edge', ['.card', '.page'], places)).toThrow(/nowhere else/);
   });
@@ -49,28 +76,52 @@ describe('tokens', () => {
   });
 
   it.each([
-    ['color.accent', 'reddish'], ['color.accent', 'rgb(300, 0, 0)'], ['color.accent', '#12'], ['space.m', '16'], ['space.m', 'wide'], ['text.body', 'large'], ['shadow.card', 'none; color: red'], ['shadow.card', ''],
+    ['color.accent', 'reddish'],
+    ['color.accent', 'rgb(300, 0, 0)'],
+    ['color.accent', '#12'],
+    ['space.m', '16'],
+    ['space.m', 'wide'],
+    ['text.body', 'large'],
+    ['shadow.card', 'none; color: red'],
+    ['shadow.card', ''],
   ])('refuse what is no value: %s to %s', (path, said) => {
     expect(() => setToken(tokens, path, said)).toThrow(/is no value of/);
-  }); // prettier-ignore
+  });
 
   it('have another value in the dark if they are colours', () => {
-    expect(find(setToken(tokens, 'color.accent', '#fff', true), 'color.accent')).toMatchObject({ value: RED, dark: PAPER }); // prettier-ignore
+    expect(find(setToken(tokens, 'color.accent', '#fff', true), 'color.accent')).toMatchObject({
+      value: RED,
+      dark: PAPER,
+    });
     expect(() => setToken(tokens, 'space.m', '16px', true)).toThrow(/is no colour/);
   });
 
   it('stay as a person has them when the pages are read again; new ones come beside them', () => {
     const known = [colour('ember', 'rgb(1, 1, 1)', { from: [RED] })];
     const made = keepTokens(known, [colour('accent', RED), colour('ember', INK), colour('page', PAPER)]);
-    expect(made.map((one) => [one.name, one.value])).toEqual([['ember', 'rgb(1, 1, 1)'], ['ember-2', INK], ['page', PAPER]]); // prettier-ignore
-    expect(keepTokens([colour('x', RED)], [colour('y', RED, { from: [RED, INK] })])[0]?.from).toEqual([RED, INK].sort()); // prettier-ignore
+    expect(made.map((one) => [one.name, one.value])).toEqual([
+      ['ember', 'rgb(1, 1, 1)'],
+      ['ember-2', INK],
+      ['page', PAPER],
+    ]);
+    expect(keepTokens([colour('x', RED)], [colour('y', RED, { from: [RED, INK] })])[0]?.from).toEqual(
+      [RED, INK].sort(),
+    );
   });
 
   it('are matched with those of a site: the nearest, and how near', () => {
     const brand = [colour('brand', 'rgb(180, 84, 30)'), colour('ink', INK), colour('sea', 'rgb(0, 90, 120)')];
     const found = proposalsFor(tokens, brand);
-    expect(found.map(({ path, nearest }) => [path, nearest])).toEqual([['color.text', 'color.ink'], ['color.accent', 'color.brand'], ['color.line', 'color.brand']]); // prettier-ignore
-    expect([found[0]?.distance, (found[1]?.distance ?? 9) < 1, (found[2]?.distance ?? 0) > 20]).toEqual([0, true, true]); // prettier-ignore
+    expect(found.map(({ path, nearest }) => [path, nearest])).toEqual([
+      ['color.text', 'color.ink'],
+      ['color.accent', 'color.brand'],
+      ['color.line', 'color.brand'],
+    ]);
+    expect([found[0]?.distance, (found[1]?.distance ?? 9) < 1, (found[2]?.distance ?? 0) > 20]).toEqual([
+      0,
+      true,
+      true,
+    ]);
     expect(takeFrom(tokens, brand, 0).map(pathOf)).toEqual(expect.arrayContaining(['color.accent', 'color.ink']));
     expect(find(takeFrom(tokens, brand, 1), 'color.brand')).toMatchObject({ value: 'rgb(180, 84, 30)', from: [RED] });
   });
@@ -82,26 +133,58 @@ describe('a tokens file', () => {
     expect(JSON.parse(writeTokens(tokens))).toMatchObject({
       color: { $type: 'color', accent: { $value: { colorSpace: 'srgb', hex: '#b3541e', alpha: 1 } } },
       space: { $type: 'dimension', m: { $value: { value: 16, unit: 'px' } } },
-      shadow: { card: { $value: { color: { hex: '#14243a', alpha: 0.1 }, offsetY: { value: 2, unit: 'px' }, blur: { value: 8, unit: 'px' }, inset: false } } }, // prettier-ignore
+      shadow: {
+        card: {
+          $value: {
+            color: { hex: '#14243a', alpha: 0.1 },
+            offsetY: { value: 2, unit: 'px' },
+            blur: { value: 8, unit: 'px' },
+            inset: false,
+          },
+        },
+      },
       text: { body: { $value: { fontFamily: ['Figtree', 'sans-serif'], fontSize: { value: 17, unit: 'px' } } } },
     });
   });
 
   it('may be another one of the format: nested groups, references, types from above', () => {
-    const brand = { colors: { $type: 'color', Brand: { Main: { $value: '#b3541e' } }, link: { $value: '{colors.Brand.Main}' } }, corners: { small: { $type: 'dimension', $value: '4px' } } }; // prettier-ignore
+    const brand = {
+      colors: { $type: 'color', Brand: { Main: { $value: '#b3541e' } }, link: { $value: '{colors.Brand.Main}' } },
+      corners: { small: { $type: 'dimension', $value: '4px' } },
+    };
     const read = readTokens(JSON.stringify(brand), 'brand.json');
-    expect(read.map((one) => [pathOf(one), one.value])).toEqual([['color.brand-main', RED], ['color.link', RED], ['radius.corners-small', '4px']]); // prettier-ignore
+    expect(read.map((one) => [pathOf(one), one.value])).toEqual([
+      ['color.brand-main', RED],
+      ['color.link', RED],
+      ['radius.corners-small', '4px'],
+    ]);
   });
 
   it.each<[string, string, RegExp]>([
     ['no JSON', '{', /not JSON/],
     ['no groups', '[]', /holds no tokens/],
-    ['tokens that refer to each other in a circle', '{"color":{"$type":"color","a":{"$value":"{color.b}"},"b":{"$value":"{color.a}"}}}', /refers to itself, by color\.a → color\.b → color\.a/], // prettier-ignore
-    ['a reference to nothing', '{"color":{"$type":"color","a":{"$value":"{color.x}"}}}', /refers to "color\.x", which there is not/], // prettier-ignore
+    [
+      'tokens that refer to each other in a circle',
+      '{"color":{"$type":"color","a":{"$value":"{color.b}"},"b":{"$value":"{color.a}"}}}',
+      /refers to itself, by color\.a → color\.b → color\.a/,
+    ],
+    [
+      'a reference to nothing',
+      '{"color":{"$type":"color","a":{"$value":"{color.x}"}}}',
+      /refers to "color\.x", which there is not/,
+    ],
     ['an unknown type', '{"a":{"$type":"gradient","$value":[]}}', /"a" is of the type "gradient"/],
     ['no type', '{"a":{"$value":"#fff"}}', /"a" has no "\$type"/],
-    ['names that clash', '{"color":{"$type":"color","a-b":{"$value":"#fff"},"a":{"b":{"$value":"#000"}}}}', /has the name of "color\.a-b"/], // prettier-ignore
-    ['a value for the dark of what is no colour', '{"space":{"$type":"dimension","a":{"$value":"4px","$extensions":{"tavrik":{"dark":"#fff"}}}}}', /is no colour/], // prettier-ignore
+    [
+      'names that clash',
+      '{"color":{"$type":"color","a-b":{"$value":"#fff"},"a":{"b":{"$value":"#000"}}}}',
+      /has the name of "color\.a-b"/,
+    ],
+    [
+      'a value for the dark of what is no colour',
+      '{"space":{"$type":"dimension","a":{"$value":"4px","$extensions":{"tavrik":{"dark":"#fff"}}}}}',
+      /is no colour/,
+    ],
     ['a value that is none', '{"color":{"$type":"color","a":{"$value":"reddish"}}}', /has no value of the type color/],
     ['a name with a dot', '{"color":{"a.b":{"$type":"color","$value":"#fff"}}}', /a dot or a brace/],
     ['something else', '{"color":{"a":7}}', /is no token and no group/],

@@ -12,20 +12,34 @@ export function tokenAt(tokens: readonly Token[], path: string): Token {
   const found = tokens.find((one) => pathOf(one) === path);
   if (found) return found;
   const near = nearestWords(path, tokens.map(pathOf));
-  throw new Problem(`There is no token "${path}".`, WHERE, near.length ? `There are ${near.join(', ')}.` : 'See tavrik tokens PROJECT.'); // prettier-ignore
+  throw new Problem(
+    `There is no token "${path}".`,
+    WHERE,
+    near.length ? `There are ${near.join(', ')}.` : 'See tavrik tokens PROJECT.',
+  );
 }
 
 /** @throws Problem for a name that is none, or is taken */
 function freeName(tokens: readonly Token[], group: Group, name: string): string {
   const own = name.startsWith(`${group}.`) ? name.slice(group.length + 1) : name;
-  if (!/^[a-z][a-z0-9-]*$|^\d?[a-z]+$/.test(own)) throw new Problem(`"${name}" is no name of a token.`, WHERE, 'Use small letters, digits and hyphens, as text-muted.'); // prettier-ignore
-  if (tokens.some((one) => one.group === group && one.name === own)) throw new Problem(`There is a token "${group}.${own}" already.`, WHERE, 'Give another name, or merge the two.'); // prettier-ignore
+  if (!/^[a-z][a-z0-9-]*$|^\d?[a-z]+$/.test(own))
+    throw new Problem(
+      `"${name}" is no name of a token.`,
+      WHERE,
+      'Use small letters, digits and hyphens, as text-muted.',
+    );
+  if (tokens.some((one) => one.group === group && one.name === own))
+    throw new Problem(`There is a token "${group}.${own}" already.`, WHERE, 'Give another name, or merge the two.');
   return own;
 }
 
 export function renameToken(tokens: readonly Token[], path: string, name: string): Token[] {
   const token = tokenAt(tokens, path);
-  const own = freeName(tokens.filter((one) => one !== token), token.group, name); // prettier-ignore
+  const own = freeName(
+    tokens.filter((one) => one !== token),
+    token.group,
+    name,
+  );
   return tokens.map((one) => (one === token ? { ...one, name: own } : one));
 }
 
@@ -37,7 +51,9 @@ export function mergeTokens(tokens: readonly Token[], into: string, others: read
   if (other) throw new Problem(`"${pathOf(other)}" is no ${first.group}.`, WHERE, 'Merge tokens of one group.');
   if (gone.includes(first)) throw new Problem(`"${into}" cannot be merged with itself.`, WHERE, 'Name another token.');
   const from = [...new Set([...first.from, ...gone.flatMap((one) => one.from)])].sort();
-  const only = [first, ...gone].every((one) => one.only) ? { only: [...new Set([first, ...gone].flatMap((one) => one.only ?? []))].sort() } : {}; // prettier-ignore
+  const only = [first, ...gone].every((one) => one.only)
+    ? { only: [...new Set([first, ...gone].flatMap((one) => one.only ?? []))].sort() }
+    : {};
   const { only: _, ...rest } = first;
   return tokens.flatMap((one) => (one === first ? [{ ...rest, from, ...only }] : gone.includes(one) ? [] : [one]));
 }
@@ -52,10 +68,17 @@ export function splitToken(
 ): Token[] {
   const token = tokenAt(tokens, path);
   const own = freeName(tokens, token.group, name);
-  const fits = (place: string): boolean => wanted.some((one) => place === one || place.startsWith(`${one.replace(/^\./, '')} `) || place.endsWith(` ${one}`)); // prettier-ignore
+  const fits = (place: string): boolean =>
+    wanted.some((one) => place === one || place.startsWith(`${one.replace(/^\./, '')} `) || place.endsWith(` ${one}`));
   const only = [...new Set(places.filter(fits))].sort();
-  if (only.length === 0) throw new Problem(`"${path}" does not stand in ${wanted.join(', ')}.`, WHERE, `It stands in ${[...new Set(places)].slice(0, 8).join(', ')}.`); // prettier-ignore
-  if (only.length === new Set(places).size) throw new Problem(`"${path}" stands nowhere else.`, WHERE, 'Rename it instead.'); // prettier-ignore
+  if (only.length === 0)
+    throw new Problem(
+      `"${path}" does not stand in ${wanted.join(', ')}.`,
+      WHERE,
+      `It stands in ${[...new Set(places)].slice(0, 8).join(', ')}.`,
+    );
+  if (only.length === new Set(places).size)
+    throw new Problem(`"${path}" stands nowhere else.`, WHERE, 'Rename it instead.');
   const at = tokens.indexOf(token) + 1;
   return [...tokens.slice(0, at), { ...token, name: own, only }, ...tokens.slice(at)];
 }
@@ -63,7 +86,8 @@ export function splitToken(
 /** @param dark whether its value in a dark scheme is meant @throws Problem for a value that is none */
 export function setToken(tokens: readonly Token[], path: string, text: string, dark = false): Token[] {
   const token = tokenAt(tokens, path);
-  if (dark && token.group !== 'color') throw new Problem(`"${path}" is no colour.`, '--dark', 'Only colours have another value in a dark scheme.'); // prettier-ignore
+  if (dark && token.group !== 'color')
+    throw new Problem(`"${path}" is no colour.`, '--dark', 'Only colours have another value in a dark scheme.');
   const value = valueFrom(token, text);
   return tokens.map((one) => (one === token ? { ...one, ...(dark ? { dark: value as string } : { value }) } : one));
 }
@@ -80,7 +104,8 @@ function valueFrom(token: Token, text: string): Token['value'] {
       return colour;
     }
     case 'dimension':
-      if (!(token.group === 'breakpoint' ? /^\d+(\.\d+)?px$/ : /^\d*\.?\d+(px|rem|em|%|vw)$/).test(said)) throw wrong('Write a length, as 12px.'); // prettier-ignore
+      if (!(token.group === 'breakpoint' ? /^\d+(\.\d+)?px$/ : /^\d*\.?\d+(px|rem|em|%|vw)$/).test(said))
+        throw wrong('Write a length, as 12px.');
       return said;
     case 'typography':
       return typographyFrom(token.value as Typography, said, wrong);
@@ -93,7 +118,12 @@ function valueFrom(token: Token, text: string): Token['value'] {
 function typographyFrom(before: Typography, said: string, wrong: (todo: string) => Problem): Typography {
   const [, size, leading, weight] = /^([\d.]+)px(?:\/([\d.]+(?:px)?))?(?:\s+(\d{3}))?$/.exec(said) ?? [];
   if (size === undefined) throw wrong('Write its size, and leading and weight if they change: 28px/1.2 600.');
-  return { ...before, fontSize: Number(size), ...(leading === undefined ? {} : { lineHeight: leading }), ...(weight === undefined ? {} : { fontWeight: Number(weight) }) }; // prettier-ignore
+  return {
+    ...before,
+    fontSize: Number(size),
+    ...(leading === undefined ? {} : { lineHeight: leading }),
+    ...(weight === undefined ? {} : { fontWeight: Number(weight) }),
+  };
 }
 
 /** A token of the pages beside the nearest of another set: `distance` as for colours, 0 for what is the same. */
@@ -108,13 +138,31 @@ export interface Proposal {
 /** The nearest of a site's own colours for each colour, nearest first. */
 export function proposalsFor(tokens: readonly Token[], brand: readonly Token[]): Proposal[] {
   const colours = (list: readonly Token[]): Token[] => list.filter(({ group }) => group === 'color');
-  const shown = (token: Token): string => { const rgba = readColour(token.value as string); return rgba ? hexOf(rgba) : (token.value as string); }; // prettier-ignore
+  const shown = (token: Token): string => {
+    const rgba = readColour(token.value as string);
+    return rgba ? hexOf(rgba) : (token.value as string);
+  };
   return colours(tokens)
     .flatMap((token): Proposal[] => {
       const own = readColour(token.value as string);
-      const all = own ? colours(brand).flatMap((other) => { const rgba = readColour(other.value as string); return rgba ? [{ other, distance: colourDistance(own, rgba) }] : []; }) : []; // prettier-ignore
+      const all = own
+        ? colours(brand).flatMap((other) => {
+            const rgba = readColour(other.value as string);
+            return rgba ? [{ other, distance: colourDistance(own, rgba) }] : [];
+          })
+        : [];
       const [best] = all.sort((a, b) => a.distance - b.distance);
-      return best ? [{ path: pathOf(token), value: shown(token), nearest: pathOf(best.other), nearestValue: shown(best.other), distance: best.distance }] : []; // prettier-ignore
+      return best
+        ? [
+            {
+              path: pathOf(token),
+              value: shown(token),
+              nearest: pathOf(best.other),
+              nearestValue: shown(best.other),
+              distance: best.distance,
+            },
+          ]
+        : [];
     })
     .sort((a, b) => a.distance - b.distance);
 }
@@ -131,7 +179,10 @@ export function takeFrom(tokens: readonly Token[], brand: readonly Token[], with
     const there = made.find((one) => one !== own && pathOf(one) === nearest);
     /* Two that are near the same one become one; a name that means something else here stays what it is. */
     if (there && claimed.has(nearest)) made = mergeTokens(made, nearest, [path]);
-    else made = made.map((one) => (one === own ? { ...one, ...(there ? {} : { name }), value, ...(dark === undefined ? {} : { dark }) } : one)); // prettier-ignore
+    else
+      made = made.map((one) =>
+        one === own ? { ...one, ...(there ? {} : { name }), value, ...(dark === undefined ? {} : { dark }) } : one,
+      );
     if (!there) claimed.add(nearest);
   }
   return made;
@@ -145,7 +196,15 @@ export function keepTokens(known: readonly Token[], collected: readonly Token[])
     const from = token.from.filter((value) => !said.has(`${token.group} ${value}`));
     if (from.length === 0) continue;
     /* New shades of a colour that is there go with it. */
-    const own = from.length < token.from.length ? made.find((one) => one.group === token.group && one.only === undefined && one.from.some((value) => token.from.includes(value))) : undefined; // prettier-ignore
+    const own =
+      from.length < token.from.length
+        ? made.find(
+            (one) =>
+              one.group === token.group &&
+              one.only === undefined &&
+              one.from.some((value) => token.from.includes(value)),
+          )
+        : undefined;
     if (own) made[made.indexOf(own)] = { ...own, from: [...own.from, ...from].sort() };
     else made.push({ ...token, from, name: freshName(made, token) });
   }
@@ -157,7 +216,9 @@ export function keepTokens(known: readonly Token[], collected: readonly Token[])
 export function gathered(tokens: readonly Token[], collected: readonly Token[]): Token[] {
   let made = keepTokens(tokens, collected);
   for (const { from } of collected.filter(({ group }) => group === 'color')) {
-    const own = made.filter((one) => one.group === 'color' && !one.only && one.from.some((value) => from.includes(value))); // prettier-ignore
+    const own = made.filter(
+      (one) => one.group === 'color' && !one.only && one.from.some((value) => from.includes(value)),
+    );
     const [first, ...others] = own;
     if (first && others.length) made = mergeTokens(made, pathOf(first), others.map(pathOf));
   }

@@ -10,10 +10,14 @@ const [RED, INK] = ['rgb(179, 84, 30)', 'rgb(20, 36, 58)'] as [string, string];
 const made = page(
   {
     title: { rest: { color: INK, 'font-size': '36px', 'line-height': '1.2', 'font-weight': '600' } },
-    press: { rest: { 'background-color': RED, 'padding-top': '8px', 'padding-left': '8px' }, variants: [{ at: 'below-600', set: { color: RED, 'column-gap': '8px' } }] },
+    press: {
+      rest: { 'background-color': RED, 'padding-top': '8px', 'padding-left': '8px' },
+      variants: [{ at: 'below-600', set: { color: RED, 'column-gap': '8px' } }],
+    },
   },
-  element('heading', 'h', { style: 'title' }), element('button', 'b', { style: 'press' }),
-); // prettier-ignore
+  element('heading', 'h', { style: 'title' }),
+  element('button', 'b', { style: 'press' }),
+);
 const document = { ...made, keyframes: { glow: `from { color: ${RED} }` } };
 const tokens = collectTokens([document]);
 const nameOf = (value: string): string => pathOf(tokens.find((one) => one.value === value) as Token);
@@ -32,7 +36,10 @@ describe('what a change of tokens does', () => {
   });
 
   it('is nothing where it only has another name, or stands for more', () => {
-    const all = [renameToken(tokens, nameOf(RED), 'ember'), splitToken(tokens, nameOf(RED), 'ember', ['.press'], placesIn([document], tokens).get(nameOf(RED)) ?? [])]; // prettier-ignore
+    const all = [
+      renameToken(tokens, nameOf(RED), 'ember'),
+      splitToken(tokens, nameOf(RED), 'ember', ['.press'], placesIn([document], tokens).get(nameOf(RED)) ?? []),
+    ];
     for (const one of all) expect(changedPlaces([document], tokens, one)).toEqual([]);
   });
 
@@ -48,7 +55,8 @@ describe('what a change of tokens does', () => {
 
 describe('colours of a brand', () => {
   const colour = (name: string, value: string): Token => ({ group: 'color', name, value, from: [value] });
-  const names = (list: readonly Token[]): string[] => list.map((one) => `${one.name} ${one.value as string} ${one.from.length}`); // prettier-ignore
+  const names = (list: readonly Token[]): string[] =>
+    list.map((one) => `${one.name} ${one.value as string} ${one.from.length}`);
   it('make one of two that are near the same', () => {
     const both = [colour('a', 'rgb(10, 10, 10)'), colour('b', 'rgb(12, 12, 12)')];
     expect(names(takeFrom(both, [colour('ink', 'rgb(10, 10, 10)')], 2))).toEqual(['ink rgb(10, 10, 10) 2']);
@@ -56,7 +64,10 @@ describe('colours of a brand', () => {
 
   it('leave a name alone that means something else here', () => {
     const both = [colour('a', 'rgb(10, 10, 10)'), colour('ink', 'rgb(200, 0, 0)')];
-    expect(names(takeFrom(both, [colour('ink', 'rgb(11, 11, 11)')], 2))).toEqual(['a rgb(11, 11, 11) 1', 'ink rgb(200, 0, 0) 1']); // prettier-ignore
+    expect(names(takeFrom(both, [colour('ink', 'rgb(11, 11, 11)')], 2))).toEqual([
+      'a rgb(11, 11, 11) 1',
+      'ink rgb(200, 0, 0) 1',
+    ]);
   });
 
   it('are the same only if they are, not nearly', () => {
@@ -68,13 +79,19 @@ describe('colours of a brand', () => {
 describe('shadows', () => {
   it.each([
     ['rgba(20, 36, 58, 0.1) 0px 2px 8px', '0px 2px 8px 0px rgba(20, 36, 58, 0.1)'],
-    ['inset 0 0 0 4px rgb(1, 2, 3), rgb(4, 5, 6) 1rem 2px', 'inset 0px 0px 0px 4px rgb(1, 2, 3), 1rem 2px 0px 0px rgb(4, 5, 6)'], // prettier-ignore
+    [
+      'inset 0 0 0 4px rgb(1, 2, 3), rgb(4, 5, 6) 1rem 2px',
+      'inset 0px 0px 0px 4px rgb(1, 2, 3), 1rem 2px 0px 0px rgb(4, 5, 6)',
+    ],
   ])('are read layer by layer: %s', (said, css) => {
     expect(shadowOf(layersOf(said) ?? [])).toBe(css);
     expect(layersOf(css)).toEqual(layersOf(said));
   });
 
-  it.each(['none', '0px 2px 8px', '0px 2em 8px rgb(1, 2, 3)', '0px rgb(1, 2, 3)', 'rgb(1, 2, 3) 0px 0px rgb(4, 5, 6)'])('are left as they are: %s', (said) => {
-    expect(layersOf(said)).toBeUndefined();
-  }); // prettier-ignore
+  it.each(['none', '0px 2px 8px', '0px 2em 8px rgb(1, 2, 3)', '0px rgb(1, 2, 3)', 'rgb(1, 2, 3) 0px 0px rgb(4, 5, 6)'])(
+    'are left as they are: %s',
+    (said) => {
+      expect(layersOf(said)).toBeUndefined();
+    },
+  );
 });

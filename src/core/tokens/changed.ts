@@ -11,7 +11,10 @@ export function changedPlaces(
   after: readonly Token[],
 ): string[] {
   return documents.flatMap((document) => {
-    const [was, is] = [before, after].map((tokens) => sayings(withTokens(document, tokens, 'values'))) as [Saying[], Saying[]]; // prettier-ignore
+    const [was, is] = [before, after].map((tokens) => sayings(withTokens(document, tokens, 'values'))) as [
+      Saying[],
+      Saying[],
+    ];
     return was.flatMap(([place, says], at) => (is[at]?.[1] === says ? [] : [place]));
   });
 }
@@ -20,9 +23,10 @@ type Saying = readonly [place: string, says: string];
 
 function sayings({ styles, keyframes = {}, breakpoints }: PageDocument): Saying[] {
   return [
-    ...Object.entries(styles).flatMap(
-      ([name, { rest, variants = [] }]) =>
-      [rest, ...variants.map(({ set }) => set)].flatMap((set) => Object.entries(set).map(([property, value]): Saying => [placeOf(name, property), value])), // prettier-ignore
+    ...Object.entries(styles).flatMap(([name, { rest, variants = [] }]) =>
+      [rest, ...variants.map(({ set }) => set)].flatMap((set) =>
+        Object.entries(set).map(([property, value]): Saying => [placeOf(name, property), value]),
+      ),
     ),
     ...Object.entries(keyframes).map(([name, text]): Saying => [`@keyframes ${name}`, text]),
     ...breakpoints.map(({ name, below }): Saying => [`@media ${name}`, String(below)]),
@@ -35,7 +39,12 @@ export function successors(before: readonly Token[], after: readonly Token[]): R
   const gone = before.filter((one) => !paths.has(pathOf(one)));
   return new Map(
     gone.flatMap((one) => {
-      const now = after.find((other) => other.group === one.group && one.from.every((value) => other.from.includes(value)) && (!other.only || String(other.only) === String(one.only))); // prettier-ignore
+      const now = after.find(
+        (other) =>
+          other.group === one.group &&
+          one.from.every((value) => other.from.includes(value)) &&
+          (!other.only || String(other.only) === String(one.only)),
+      );
       return now ? [[pathOf(one), pathOf(now)]] : [];
     }),
   );

@@ -14,16 +14,24 @@ const MOST_STEPS = 8;
 
 /** What pages have of their own: colours, fonts, text styles, distances, roundings, shadows and breakpoints as tokens. @param near colours this near are one */
 export function collectTokens(documents: readonly PageDocument[], near?: number): Token[] {
-  const all = declarationsIn(documents).filter(({ value }) => !/^(inherit|initial|unset|revert|revert-layer)$/.test(value)); // prettier-ignore
+  const all = declarationsIn(documents).filter(
+    ({ value }) => !/^(inherit|initial|unset|revert|revert-layer)$/.test(value),
+  );
   return [
     ...colourTokens(documents, near),
     ...fontTokens(all),
     ...textTokens(documents),
-    ...scaleTokens('space', all.filter(({ property }) => SPACES.test(property))),
-    ...scaleTokens('radius', all.filter(({ property }) => /^border-.*-radius$/.test(property))),
+    ...scaleTokens(
+      'space',
+      all.filter(({ property }) => SPACES.test(property)),
+    ),
+    ...scaleTokens(
+      'radius',
+      all.filter(({ property }) => /^border-.*-radius$/.test(property)),
+    ),
     ...shadowTokens(all),
     ...breakpointTokens(documents),
-  ]; // prettier-ignore
+  ];
 }
 
 /** Distances inside of boxes and between them. */
@@ -38,11 +46,13 @@ function tally(uses: readonly ValueUse[]): [value: string, uses: ValueUse[]][] {
 function fontTokens(all: readonly ValueUse[]): Token[] {
   const giver = new NameGiver();
   const families = tally(all.filter(({ property }) => property === 'font-family'));
-  const letters = (uses: readonly ValueUse[]): number => uses.reduce((sum, one) => sum + (one.root ? 1e6 : one.letters), 0); // prettier-ignore
+  const letters = (uses: readonly ValueUse[]): number =>
+    uses.reduce((sum, one) => sum + (one.root ? 1e6 : one.letters), 0);
   const sorted = families.sort(([, one], [, other]) => letters(other) - letters(one));
   return sorted.map(([value, uses], at) => {
     const heads = uses.filter(({ kinds }) => kinds.has('heading')).length;
-    const name = at === 0 ? 'body' : /mono|courier|consol/i.test(value) ? 'code' : heads * 2 >= uses.length ? 'heading' : 'other'; // prettier-ignore
+    const name =
+      at === 0 ? 'body' : /mono|courier|consol/i.test(value) ? 'code' : heads * 2 >= uses.length ? 'heading' : 'other';
     return { group: 'font', name: giver.give(name), value, from: [value] };
   });
 }
@@ -52,8 +62,13 @@ const STEPS = ['2xs', 'xs', 's', 'm', 'l', 'xl', '2xl', '3xl'];
 
 function scaleTokens(group: Group, uses: readonly ValueUse[]): Token[] {
   const few = group === 'space' ? FEWEST : 1;
-  const known = tally(uses.filter(({ value }) => /^[\d.]+(px|%)$/.test(value) && parseFloat(value) > 0)).filter(([, own]) => own.length >= few); // prettier-ignore
-  const values = known.slice(0, MOST_STEPS).map(([value]) => value).sort((a, b) => parseFloat(a) - parseFloat(b)); // prettier-ignore
+  const known = tally(uses.filter(({ value }) => /^[\d.]+(px|%)$/.test(value) && parseFloat(value) > 0)).filter(
+    ([, own]) => own.length >= few,
+  );
+  const values = known
+    .slice(0, MOST_STEPS)
+    .map(([value]) => value)
+    .sort((a, b) => parseFloat(a) - parseFloat(b));
   const from = Math.max(0, Math.floor((STEPS.length - values.length) / 2));
   return values.map((value, at) => ({ group, name: STEPS[from + at] as string, value, from: [value] }));
 }
@@ -73,7 +88,14 @@ function shadowTokens(all: readonly ValueUse[]): Token[] {
 }
 
 function breakpointTokens(documents: readonly PageDocument[]): Token[] {
-  const all = [...new Set(documents.flatMap(({ breakpoints }) => breakpoints.map(({ below }) => below)))].sort((a, b) => b - a); // prettier-ignore
+  const all = [...new Set(documents.flatMap(({ breakpoints }) => breakpoints.map(({ below }) => below)))].sort(
+    (a, b) => b - a,
+  );
   const giver = new NameGiver();
-  return all.map((px) => ({ group: 'breakpoint', name: giver.give(screenBelow(px)), value: `${px}px`, from: [`${px}px`] })); // prettier-ignore
+  return all.map((px) => ({
+    group: 'breakpoint',
+    name: giver.give(screenBelow(px)),
+    value: `${px}px`,
+    from: [`${px}px`],
+  }));
 }

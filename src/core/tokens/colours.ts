@@ -25,7 +25,12 @@ export function colourTokens(documents: readonly PageDocument[], near = NEAR_COL
   const rank = (shade: Shade): number =>
     (ROLES.indexOf(names.get(shade) as string) + ROLES.length + 1) % (ROLES.length + 1);
   const sorted = [...shades].sort((a, b) => rank(a) - rank(b));
-  return sorted.map((shade) => ({ group: 'color', name: names.get(shade) as string, value: shade.value, from: [...shade.from].sort() })); // prettier-ignore
+  return sorted.map((shade) => ({
+    group: 'color',
+    name: names.get(shade) as string,
+    value: shade.value,
+    from: [...shade.from].sort(),
+  }));
 }
 
 function weightOf({ count }: ValueUse): number {
@@ -65,10 +70,17 @@ function namesOf(shades: readonly Shade[]): ReadonlyMap<Shade, string> {
   const call = (shade: Shade | undefined, name: string): void => {
     if (shade && !names.has(shade)) names.set(shade, giver.give(name));
   };
-  const sum = (shade: Shade, role: Role, fits: (use: ValueUse) => boolean = () => true, of: (use: ValueUse) => number = weightOf): number =>
-    shade.uses.reduce((total, use) => total + (roleOf(use) === role && !use.state && fits(use) ? of(use) : 0), 0); // prettier-ignore
+  const sum = (
+    shade: Shade,
+    role: Role,
+    fits: (use: ValueUse) => boolean = () => true,
+    of: (use: ValueUse) => number = weightOf,
+  ): number =>
+    shade.uses.reduce((total, use) => total + (roleOf(use) === role && !use.state && fits(use) ? of(use) : 0), 0);
   const most = (measure: (shade: Shade) => number): Shade | undefined => {
-    const [best] = shades.filter((shade) => !names.has(shade) && measure(shade) > 0).sort((a, b) => measure(b) - measure(a)); // prettier-ignore
+    const [best] = shades
+      .filter((shade) => !names.has(shade) && measure(shade) > 0)
+      .sort((a, b) => measure(b) - measure(a));
     return best;
   };
   const page = shades.find((shade) => sum(shade, 'fill', ({ root }) => root) > 0);
@@ -93,16 +105,31 @@ function namesOf(shades: readonly Shade[]): ReadonlyMap<Shade, string> {
     most((shade) => (isInk(shade) ? sum(shade, 'letters', isHeading) : 0)),
     'heading',
   );
-  call(most((shade) => (chroma(shade) > GREY ? sum(shade, 'letters', ({ kinds }) => kinds.has('link') || kinds.has('run')) : 0)), 'link'); // prettier-ignore
+  call(
+    most((shade) =>
+      chroma(shade) > GREY ? sum(shade, 'letters', ({ kinds }) => kinds.has('link') || kinds.has('run')) : 0,
+    ),
+    'link',
+  );
   for (const shade of shades) {
     if (names.has(shade)) continue;
     const [as, fill, line] = [sum(shade, 'letters'), sum(shade, 'fill'), sum(shade, 'line')];
     const dark = contrast(solid(shade, ground), WHITE) > 4.5;
     if (as > fill && as > line)
-      call(shade, chroma(shade) > GREY ? hueName(shade) : contrast(solid(shade, ground), ground) < 2 ? 'text-on-dark' : 'text-muted'); // prettier-ignore
+      call(
+        shade,
+        chroma(shade) > GREY
+          ? hueName(shade)
+          : contrast(solid(shade, ground), ground) < 2
+            ? 'text-on-dark'
+            : 'text-muted',
+      );
     else if (line > fill) call(shade, chroma(shade) > GREY * 2 ? `line-${hueName(shade)}` : 'line');
     else if (fill > 0)
-      call(shade, shade.rgba[3] < 1 ? 'veil' : chroma(shade) > GREY * 2 ? hueName(shade) : dark ? 'surface-dark' : 'surface'); // prettier-ignore
+      call(
+        shade,
+        shade.rgba[3] < 1 ? 'veil' : chroma(shade) > GREY * 2 ? hueName(shade) : dark ? 'surface-dark' : 'surface',
+      );
     else if (shade.uses.every(({ property }) => property.endsWith('shadow'))) call(shade, 'shade');
     else call(shade, hueName(shade));
   }
@@ -122,14 +149,26 @@ function chroma({ rgba: [red, green, blue] }: Shade): number {
 }
 
 /** Hues by their angle, degrees (CSS Color 4, HSL). */
-const HUES: readonly (readonly [until: number, name: string])[] = [[15, 'red'], [45, 'orange'], [70, 'yellow'], [160, 'green'], [200, 'teal'], [255, 'blue'], [290, 'violet'], [345, 'pink'], [360, 'red']]; // prettier-ignore
+const HUES: readonly (readonly [until: number, name: string])[] = [
+  [15, 'red'],
+  [45, 'orange'],
+  [70, 'yellow'],
+  [160, 'green'],
+  [200, 'teal'],
+  [255, 'blue'],
+  [290, 'violet'],
+  [345, 'pink'],
+  [360, 'red'],
+];
 
 function hueName(shade: Shade): string {
   const [red, green, blue] = shade.rgba;
-  if (chroma(shade) <= GREY / 2) return red + green + blue > 3 * 200 ? 'white' : red + green + blue < 3 * 60 ? 'black' : 'grey'; // prettier-ignore
+  if (chroma(shade) <= GREY / 2)
+    return red + green + blue > 3 * 200 ? 'white' : red + green + blue < 3 * 60 ? 'black' : 'grey';
   const [most, least] = [Math.max(red, green, blue), Math.min(red, green, blue)];
   const span = most - least;
-  const sixth = most === red ? (green - blue) / span : most === green ? 2 + (blue - red) / span : 4 + (red - green) / span; // prettier-ignore
+  const sixth =
+    most === red ? (green - blue) / span : most === green ? 2 + (blue - red) / span : 4 + (red - green) / span;
   const angle = (sixth * 60 + 360) % 360;
   const name = HUES.find(([until]) => angle <= until)?.[1] ?? 'grey';
   const light = (most + least) / 510;

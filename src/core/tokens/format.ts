@@ -17,7 +17,8 @@ export function writeTokens(tokens: readonly Token[]): string {
   const root: Record<string, Record<string, unknown>> = {};
   for (const group of Object.keys(GROUPS) as Group[]) {
     const own = tokens.filter((one) => one.group === group);
-    if (own.length) root[group] = { $type: GROUPS[group], ...Object.fromEntries(own.map((one) => [one.name, asJson(one)])) }; // prettier-ignore
+    if (own.length)
+      root[group] = { $type: GROUPS[group], ...Object.fromEntries(own.map((one) => [one.name, asJson(one)])) };
   }
   return `${JSON.stringify(root, null, 2)}\n`;
 }
@@ -25,19 +26,34 @@ export function writeTokens(tokens: readonly Token[]): string {
 function asJson(token: Token): Json {
   const { value, dark, from, only, description } = token;
   const ours = { from, ...(only ? { only } : {}), ...(dark === undefined ? {} : { dark: jsonValue('color', dark) }) };
-  return { $value: jsonValue(token.group, value), ...(description ? { $description: description } : {}), $extensions: { [OURS]: ours } }; // prettier-ignore
+  return {
+    $value: jsonValue(token.group, value),
+    ...(description ? { $description: description } : {}),
+    $extensions: { [OURS]: ours },
+  };
 }
 
 function jsonValue(group: Group, value: Token['value']): unknown {
   if (typeof value !== 'string') {
     const { fontFamily, fontSize, fontWeight, lineHeight, letterSpacing } = value;
-    return { fontFamily: families(fontFamily), fontSize: { value: fontSize, unit: 'px' }, fontWeight, lineHeight: numberOr(lineHeight), letterSpacing: numberOr(letterSpacing) }; // prettier-ignore
+    return {
+      fontFamily: families(fontFamily),
+      fontSize: { value: fontSize, unit: 'px' },
+      fontWeight,
+      lineHeight: numberOr(lineHeight),
+      letterSpacing: numberOr(letterSpacing),
+    };
   }
   switch (GROUPS[group]) {
     case 'color': {
       const [red, green, blue, alpha] = readColour(value) as Rgba;
       const share = (one: number): number => Math.round((one / 255) * 1e4) / 1e4;
-      return { colorSpace: 'srgb', components: [share(red), share(green), share(blue)], alpha, hex: hexOf([red, green, blue, 1]) }; // prettier-ignore
+      return {
+        colorSpace: 'srgb',
+        components: [share(red), share(green), share(blue)],
+        alpha,
+        hex: hexOf([red, green, blue, 1]),
+      };
     }
     case 'fontFamily':
       return families(value);
@@ -56,7 +72,9 @@ function layerJson({ color, lengths, inset }: Layer): Json {
 }
 
 function families(value: string): string[] {
-  return (value.match(/"[^"]*"|'[^']*'|[^,]+/g) ?? []).map((one) => one.trim().replace(/^["']|["']$/g, '')).filter(Boolean); // prettier-ignore
+  return (value.match(/"[^"]*"|'[^']*'|[^,]+/g) ?? [])
+    .map((one) => one.trim().replace(/^["']|["']$/g, ''))
+    .filter(Boolean);
 }
 
 /** `12px` as a dimension of the format; what it has no unit for stays CSS text. */
@@ -72,9 +90,18 @@ export function readTokens(text: string, file: string): Token[] {
   try {
     root = JSON.parse(text);
   } catch (error) {
-    throw new Problem(`This is not JSON (${(error as Error).message}).`, file, 'Mend it, or take it away: it is made anew then.'); // prettier-ignore
+    throw new Problem(
+      `This is not JSON (${(error as Error).message}).`,
+      file,
+      'Mend it, or take it away: it is made anew then.',
+    );
   }
-  if (!isObject(root)) throw new Problem('This holds no tokens.', file, 'Write groups of tokens, as {"color": {"accent": {"$type": "color", "$value": "#b3541e"}}}.'); // prettier-ignore
+  if (!isObject(root))
+    throw new Problem(
+      'This holds no tokens.',
+      file,
+      'Write groups of tokens, as {"color": {"accent": {"$type": "color", "$value": "#b3541e"}}}.',
+    );
   return new Reader(root, file).tokens();
 }
 
@@ -106,8 +133,14 @@ class Reader {
     }
     for (const [name, child] of Object.entries(node)) {
       if (name.startsWith('$')) continue;
-      if (/[.{}]/.test(name)) throw this.problem([...path, name].join('.'), 'has a name with a dot or a brace', 'Names hold letters, digits and hyphens.'); // prettier-ignore
-      if (!isObject(child)) throw this.problem([...path, name].join('.'), 'is no token and no group', 'Give it a "$value".'); // prettier-ignore
+      if (/[.{}]/.test(name))
+        throw this.problem(
+          [...path, name].join('.'),
+          'has a name with a dot or a brace',
+          'Names hold letters, digits and hyphens.',
+        );
+      if (!isObject(child))
+        throw this.problem([...path, name].join('.'), 'is no token and no group', 'Give it a "$value".');
       this.collect(child, [...path, name], own);
     }
   }
@@ -118,10 +151,16 @@ class Reader {
       const value = this.resolved(one, []);
       const type = this.typeOf(one, []);
       const group = groupFor(one.path, type);
-      if (!group) throw this.problem(one.path, type === undefined ? 'has no "$type"' : `is of the type "${type}"`, `Known are ${[...new Set(Object.values(GROUPS))].join(', ')}.`); // prettier-ignore
+      if (!group)
+        throw this.problem(
+          one.path,
+          type === undefined ? 'has no "$type"' : `is of the type "${type}"`,
+          `Known are ${[...new Set(Object.values(GROUPS))].join(', ')}.`,
+        );
       const name = nameIn(one.path, group);
       const before = names.get(`${group}.${name}`);
-      if (before !== undefined) throw this.problem(one.path, `has the name of "${before}": both are "${group}.${name}"`, 'Rename one of them.'); // prettier-ignore
+      if (before !== undefined)
+        throw this.problem(one.path, `has the name of "${before}": both are "${group}.${name}"`, 'Rename one of them.');
       names.set(`${group}.${name}`, one.path);
       return [this.token(one, group, name, value)];
     });
@@ -132,9 +171,11 @@ class Reader {
     const read = this.valueOf(group, value, path);
     const extensions = isObject(node['$extensions']) ? node['$extensions'][OURS] : undefined;
     const ours: Json = isObject(extensions) ? extensions : {};
-    const texts = (list: unknown): string[] | undefined => (Array.isArray(list) && list.every((one) => typeof one === 'string') ? list : undefined); // prettier-ignore
+    const texts = (list: unknown): string[] | undefined =>
+      Array.isArray(list) && list.every((one) => typeof one === 'string') ? list : undefined;
     const only = texts(ours['only']);
-    if (ours['dark'] !== undefined && group !== 'color') throw this.problem(path, 'has a value for the dark and is no colour', 'Take it out.'); // prettier-ignore
+    if (ours['dark'] !== undefined && group !== 'color')
+      throw this.problem(path, 'has a value for the dark and is no colour', 'Take it out.');
     const dark = ours['dark'] === undefined ? undefined : this.valueOf('color', ours['dark'], `${path}, dark`);
     return {
       group,
@@ -163,7 +204,8 @@ class Reader {
     if (to === undefined) return undefined;
     const target = this.found.find((one) => one.path === to);
     if (!target) throw this.problem(path, `refers to "${to}", which there is not`, 'Name a token of the file.');
-    if (to === path || on.includes(to)) throw this.problem(path, `refers to itself, by ${[...on, path, to].join(' → ')}`, 'Give one of them a value.'); // prettier-ignore
+    if (to === path || on.includes(to))
+      throw this.problem(path, `refers to itself, by ${[...on, path, to].join(' → ')}`, 'Give one of them a value.');
     return target;
   }
 
@@ -192,13 +234,27 @@ const EXAMPLES: Readonly<Record<Group, string>> = {
 function groupFor(path: string, type: string | undefined): Group | undefined {
   const words = path.toLowerCase().split('.');
   const all = (Object.keys(GROUPS) as Group[]).filter((group) => GROUPS[group] === type);
-  return all.find((group) => words.some((word) => word.startsWith(group) || (group === 'radius' && /round|corner/.test(word)))) ?? all[0]; // prettier-ignore
+  return (
+    all.find((group) =>
+      words.some((word) => word.startsWith(group) || (group === 'radius' && /round|corner/.test(word))),
+    ) ?? all[0]
+  );
 }
 
 function nameIn(path: string, group: Group): string {
   const parts = path.split('.');
-  const rest = parts[0] === group ? parts.slice(1) : parts.length > 1 && /^(colou?rs?|fonts?|text|spac\w+|radi\w+|shadows?|breakpoints?)$/i.test(parts[0] ?? '') ? parts.slice(1) : parts; // prettier-ignore
-  return rest.join('-').replace(/([a-z])([A-Z])/g, '$1-$2').replace(/[^A-Za-z0-9]+/g, '-').replace(/^-|-$/g, '').toLowerCase(); // prettier-ignore
+  const rest =
+    parts[0] === group
+      ? parts.slice(1)
+      : parts.length > 1 && /^(colou?rs?|fonts?|text|spac\w+|radi\w+|shadows?|breakpoints?)$/i.test(parts[0] ?? '')
+        ? parts.slice(1)
+        : parts;
+  return rest
+    .join('-')
+    .replace(/([a-z])([A-Z])/g, '$1-$2')
+    .replace(/[^A-Za-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .toLowerCase();
 }
 
 function cssFrom(group: Group, value: unknown): string | undefined {
@@ -207,7 +263,12 @@ function cssFrom(group: Group, value: unknown): string | undefined {
       return colourFrom(value);
     case 'fontFamily': {
       const names = typeof value === 'string' ? [value] : value;
-      if (!Array.isArray(names) || names.length === 0 || !names.every((one) => typeof one === 'string' && !/["\\;{}]/.test(one))) return undefined; // prettier-ignore
+      if (
+        !Array.isArray(names) ||
+        names.length === 0 ||
+        !names.every((one) => typeof one === 'string' && !/["\\;{}]/.test(one))
+      )
+        return undefined;
       return (names as string[]).map((one) => (/^[\w-]+$/.test(one) ? one : `"${one}"`)).join(', ');
     }
     case 'dimension':
@@ -222,7 +283,12 @@ function colourFrom(value: unknown): string | undefined {
   if (!isObject(value)) return undefined;
   const { components, alpha = 1, colorSpace, hex } = value;
   if (colorSpace !== 'srgb') return typeof hex === 'string' ? parseColour(hex) : undefined;
-  if (!Array.isArray(components) || components.length !== 3 || !components.every((one) => typeof one === 'number' && one >= 0 && one <= 1)) return undefined; // prettier-ignore
+  if (
+    !Array.isArray(components) ||
+    components.length !== 3 ||
+    !components.every((one) => typeof one === 'number' && one >= 0 && one <= 1)
+  )
+    return undefined;
   const [red, green, blue] = (components as number[]).map((one) => Math.round(one * 255)) as [number, number, number];
   if (typeof alpha !== 'number' || alpha < 0 || alpha > 1) return undefined;
   return cssOf([red, green, blue, alpha]);
@@ -243,16 +309,27 @@ function shadowFrom(value: unknown): string | undefined {
 
 function lengthFrom(value: unknown): string | undefined {
   if (typeof value === 'string') return /^-?[\d.]+(px|rem|em|%|vw)$/.test(value) ? value : undefined;
-  if (!isObject(value) || typeof value['value'] !== 'number' || !/^(px|rem)$/.test(String(value['unit']))) return undefined; // prettier-ignore
+  if (!isObject(value) || typeof value['value'] !== 'number' || !/^(px|rem)$/.test(String(value['unit'])))
+    return undefined;
   return `${value['value']}${String(value['unit'])}`;
 }
 
 function typographyFrom(value: unknown): Typography | undefined {
   if (!isObject(value)) return undefined;
   const size = lengthFrom(value['fontSize']);
-  const family = value['fontFamily'] === undefined || (Array.isArray(value['fontFamily']) && value['fontFamily'].length === 0) ? '' : cssFrom('font', value['fontFamily']); // prettier-ignore
+  const family =
+    value['fontFamily'] === undefined || (Array.isArray(value['fontFamily']) && value['fontFamily'].length === 0)
+      ? ''
+      : cssFrom('font', value['fontFamily']);
   const weight = Number(value['fontWeight'] ?? 400);
   if (!size?.endsWith('px') || family === undefined || !(weight >= 1 && weight <= 1000)) return undefined;
-  const plain = (one: unknown): string => (typeof one === 'number' ? String(one) : typeof one === 'string' ? one : (lengthFrom(one) ?? 'normal')); // prettier-ignore
-  return { fontFamily: family, fontSize: parseFloat(size), fontWeight: weight, lineHeight: plain(value['lineHeight']), letterSpacing: plain(value['letterSpacing']) }; // prettier-ignore
+  const plain = (one: unknown): string =>
+    typeof one === 'number' ? String(one) : typeof one === 'string' ? one : (lengthFrom(one) ?? 'normal');
+  return {
+    fontFamily: family,
+    fontSize: parseFloat(size),
+    fontWeight: weight,
+    lineHeight: plain(value['lineHeight']),
+    letterSpacing: plain(value['letterSpacing']),
+  };
 }

@@ -18,7 +18,11 @@ export function textTokens(documents: readonly PageDocument[]): Token[] {
       own.uses.push(use);
       found.set(key, own);
     }
-  const all = [...found].map(([key, one]) => ({ key, ...one, letters: one.uses.reduce((sum, use) => sum + use.letters + use.count, 0) })); // prettier-ignore
+  const all = [...found].map(([key, one]) => ({
+    key,
+    ...one,
+    letters: one.uses.reduce((sum, use) => sum + use.letters + use.count, 0),
+  }));
   const giver = new NameGiver();
   const isHeading = ({ uses }: { uses: ValueUse[] }): boolean => uses.some(({ kinds }) => kinds.has('heading'));
   const isRoot = ({ uses }: { uses: ValueUse[] }): boolean => uses.some(({ root }) => root);
@@ -27,7 +31,13 @@ export function textTokens(documents: readonly PageDocument[]): Token[] {
   const widest = sorted.map(({ key, value, uses }): Token => {
     const own = uses.some(({ kinds }) => kinds.has('heading'))
       ? 'heading'
-      : uses.some(({ kinds }) => kinds.has('button')) ? 'button' : value.fontSize > (body?.value.fontSize ?? 16) ? 'lead' : value.fontSize < (body?.value.fontSize ?? 16) ? 'small' : 'note'; // prettier-ignore
+      : uses.some(({ kinds }) => kinds.has('button'))
+        ? 'button'
+        : value.fontSize > (body?.value.fontSize ?? 16)
+          ? 'lead'
+          : value.fontSize < (body?.value.fontSize ?? 16)
+            ? 'small'
+            : 'note';
     return { group: 'text', name: giver.give(key === body?.key ? 'body' : own), value, from: [key] };
   });
   return [...widest, ...narrowerTokens(documents, widest)];

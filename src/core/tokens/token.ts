@@ -4,7 +4,15 @@ export const TOKEN_TYPES = ['color', 'fontFamily', 'typography', 'dimension', 's
 export type TokenType = (typeof TOKEN_TYPES)[number];
 
 /** Groups of tokens in their order, with what their values are. */
-export const GROUPS = { color: 'color', font: 'fontFamily', text: 'typography', space: 'dimension', radius: 'dimension', shadow: 'shadow', breakpoint: 'dimension' } as const satisfies Record<string, TokenType>; // prettier-ignore
+export const GROUPS = {
+  color: 'color',
+  font: 'fontFamily',
+  text: 'typography',
+  space: 'dimension',
+  radius: 'dimension',
+  shadow: 'shadow',
+  breakpoint: 'dimension',
+} as const satisfies Record<string, TokenType>;
 export type Group = keyof typeof GROUPS;
 
 /** A text style: what letters are set in. */

@@ -6,17 +6,49 @@ import { collectTokens } from './collect.js';
 import { pathOf, type Token } from './token.js';
 
 const styles: Record<string, SharedStyle> = {
-  page: { rest: { 'background-color': 'rgb(247, 243, 234)', color: 'rgb(34, 48, 60)', 'font-size': '17px', 'line-height': '1.6', 'font-family': 'Figtree, sans-serif' } },
-  title: { rest: { color: 'rgb(20, 36, 58)', 'font-size': '36px', 'font-weight': '600', 'line-height': '1.2', 'font-family': 'Fraunces, serif', 'margin-top': '24px' } },
+  page: {
+    rest: {
+      'background-color': 'rgb(247, 243, 234)',
+      color: 'rgb(34, 48, 60)',
+      'font-size': '17px',
+      'line-height': '1.6',
+      'font-family': 'Figtree, sans-serif',
+    },
+  },
+  title: {
+    rest: {
+      color: 'rgb(20, 36, 58)',
+      'font-size': '36px',
+      'font-weight': '600',
+      'line-height': '1.2',
+      'font-family': 'Fraunces, serif',
+      'margin-top': '24px',
+    },
+  },
   note: { rest: { color: 'rgb(91, 106, 118)', 'padding-top': '24px', 'border-top-color': 'rgb(217, 208, 189)' } },
   press: {
-    rest: { 'background-color': 'rgb(179, 84, 30)', color: 'rgb(255, 248, 236)', 'border-top-left-radius': '4px', 'padding-top': '24px', 'box-shadow': '0px 2px 8px 0px rgba(20, 36, 58, 0.1)' },
-    variants: [{ state: ':hover', set: { 'background-color': 'rgb(143, 64, 18)' } }, { at: 'below-600', set: { 'background-image': 'linear-gradient(rgb(179, 84, 30), rgba(0, 0, 0, 0))' } }],
+    rest: {
+      'background-color': 'rgb(179, 84, 30)',
+      color: 'rgb(255, 248, 236)',
+      'border-top-left-radius': '4px',
+      'padding-top': '24px',
+      'box-shadow': '0px 2px 8px 0px rgba(20, 36, 58, 0.1)',
+    },
+    variants: [
+      { state: ':hover', set: { 'background-color': 'rgb(143, 64, 18)' } },
+      { at: 'below-600', set: { 'background-image': 'linear-gradient(rgb(179, 84, 30), rgba(0, 0, 0, 0))' } },
+    ],
   },
   pale: { rest: { 'background-color': 'rgb(247, 243, 235)' } },
-}; // prettier-ignore
+};
 const document: PageDocument = ((): PageDocument => {
-  const made = page(styles, element('heading', 'h', { style: 'title' }, words('Clear nights')), element('text', 'n', { style: 'note' }, words('Every Friday')), element('button', 'b', { style: 'press' }, words('Book')), element('box', 'x', { style: 'pale' })); // prettier-ignore
+  const made = page(
+    styles,
+    element('heading', 'h', { style: 'title' }, words('Clear nights')),
+    element('text', 'n', { style: 'note' }, words('Every Friday')),
+    element('button', 'b', { style: 'press' }, words('Book')),
+    element('box', 'x', { style: 'pale' }),
+  );
   return { ...made, body: { ...made.body, style: 'page' } };
 })();
 const tokens = collectTokens([document], 0);
@@ -27,9 +59,16 @@ describe('the tokens of a page', () => {
   it('are colours by what they are for', () => {
     const colours = tokens.filter(({ group }) => group === 'color').map((one) => [one.name, one.value]);
     expect(Object.fromEntries(colours)).toEqual({
-      page: 'rgb(247, 243, 234)', text: 'rgb(34, 48, 60)', heading: 'rgb(20, 36, 58)', 'text-muted': 'rgb(91, 106, 118)', accent: 'rgb(179, 84, 30)',
-      'on-accent': 'rgb(255, 248, 236)', line: 'rgb(217, 208, 189)', orange: 'rgb(143, 64, 18)', surface: 'rgb(247, 243, 235)',
-    }); // prettier-ignore
+      page: 'rgb(247, 243, 234)',
+      text: 'rgb(34, 48, 60)',
+      heading: 'rgb(20, 36, 58)',
+      'text-muted': 'rgb(91, 106, 118)',
+      accent: 'rgb(179, 84, 30)',
+      'on-accent': 'rgb(255, 248, 236)',
+      line: 'rgb(217, 208, 189)',
+      orange: 'rgb(143, 64, 18)',
+      surface: 'rgb(247, 243, 235)',
+    });
   });
 
   it('are one where colours are nearer than is asked for', () => {
@@ -44,14 +83,30 @@ describe('the tokens of a page', () => {
     expect(valueOf('text.heading')).toMatchObject({ fontSize: 36, fontWeight: 600 });
     const others = tokens.filter(({ group }) => /space|radius|shadow|breakpoint/.test(group));
     expect(others.map((one) => [pathOf(one).split('.')[0], one.value])).toEqual([
-      ['space', '24px'], ['radius', '4px'], ['shadow', '0px 2px 8px 0px rgba(20, 36, 58, 0.1)'], ['breakpoint', '900px'], ['breakpoint', '600px'],
-    ]); // prettier-ignore
+      ['space', '24px'],
+      ['radius', '4px'],
+      ['shadow', '0px 2px 8px 0px rgba(20, 36, 58, 0.1)'],
+      ['breakpoint', '900px'],
+      ['breakpoint', '600px'],
+    ]);
   });
 });
 
 describe('text styles of narrower screens', () => {
-  const title = (size: string, narrow: Record<string, string>): SharedStyle => ({ rest: { 'font-size': size, 'font-weight': '600', 'line-height': '1.2', 'font-family': 'Fraunces' }, variants: [{ at: 'below-600', set: narrow }] }); // prettier-ignore
-  const shown = page({ a: title('36px', { 'font-size': '27px', 'margin-top': '9px' }), b: title('36px', { 'font-size': '27px' }), c: title('30px', { 'font-size': '21px' }) }, element('heading', '1', { style: 'a' }, words('One')), element('heading', '2', { style: 'b' }, words('Two')), element('heading', '3', { style: 'c' }, words('Three'))); // prettier-ignore
+  const title = (size: string, narrow: Record<string, string>): SharedStyle => ({
+    rest: { 'font-size': size, 'font-weight': '600', 'line-height': '1.2', 'font-family': 'Fraunces' },
+    variants: [{ at: 'below-600', set: narrow }],
+  });
+  const shown = page(
+    {
+      a: title('36px', { 'font-size': '27px', 'margin-top': '9px' }),
+      b: title('36px', { 'font-size': '27px' }),
+      c: title('30px', { 'font-size': '21px' }),
+    },
+    element('heading', '1', { style: 'a' }, words('One')),
+    element('heading', '2', { style: 'b' }, words('Two')),
+    element('heading', '3', { style: 'c' }, words('Three')),
+  );
   const found = collectTokens([shown]);
   const narrow = found.find(({ name }) => name === 'heading-phone') as Token;
 
@@ -65,9 +120,17 @@ describe('text styles of narrower screens', () => {
     expect(css.match(/font-size: var\(--text-heading-phone-size\)/g)).toHaveLength(2);
     expect(css).toContain('font-size: 21px');
     expect(renderCss(withTokens(shown, found, 'values'))).toBe(renderCss(shown));
-    const smaller = found.map((one) => (one === narrow ? { ...one, value: { ...(one.value as object), fontSize: 25 } as Token['value'] } : one)); // prettier-ignore
-    const [before, after] = [shown, withTokens(shown, smaller, 'values')].map((one) => renderCss(one).split('\n')) as [string[], string[]]; // prettier-ignore
-    expect(after.filter((line, at) => line !== before[at]).map((line) => line.trim())).toEqual(['font-size: 25px;', 'font-size: 25px;']); // prettier-ignore
+    const smaller = found.map((one) =>
+      one === narrow ? { ...one, value: { ...(one.value as object), fontSize: 25 } as Token['value'] } : one,
+    );
+    const [before, after] = [shown, withTokens(shown, smaller, 'values')].map((one) => renderCss(one).split('\n')) as [
+      string[],
+      string[],
+    ];
+    expect(after.filter((line, at) => line !== before[at]).map((line) => line.trim())).toEqual([
+      'font-size: 25px;',
+      'font-size: 25px;',
+    ]);
     expect(placesIn([shown], found).get('text.heading-phone')).toEqual(['a font-size', 'b font-size']);
   });
 });
@@ -86,22 +149,36 @@ describe('a page with tokens', () => {
   it('looks the same as without them', () => {
     expect(renderCss(withTokens(document, tokens, 'values'))).toBe(renderCss(document));
     expect(withTokens(document, [])).toBe(document);
-    const bold = { ...document, styles: { ...styles, title: { rest: { ...styles['title']?.rest, 'font-weight': 'bold' } }, note: { rest: { 'font-size': '12px', 'font-weight': 'bolder' } } } }; // prettier-ignore
+    const bold = {
+      ...document,
+      styles: {
+        ...styles,
+        title: { rest: { ...styles['title']?.rest, 'font-weight': 'bold' } },
+        note: { rest: { 'font-size': '12px', 'font-weight': 'bolder' } },
+      },
+    };
     const said = withTokens(bold, collectTokens([bold]), 'values').styles;
     expect([said['title']?.rest['font-weight'], said['note']?.rest['font-weight']]).toEqual(['700', 'bolder']);
   });
 
   it('changes all uses of one, and nothing else', () => {
     const blue = tokens.map((one) => (pathOf(one) === 'color.accent' ? { ...one, value: 'rgb(1, 2, 3)' } : one));
-    const [before, after] = [document, withTokens(document, blue, 'values')].map((one) => renderCss(one).split('\n')) as [string[], string[]]; // prettier-ignore
+    const [before, after] = [document, withTokens(document, blue, 'values')].map((one) =>
+      renderCss(one).split('\n'),
+    ) as [string[], string[]];
     const changed = before.filter((line, at) => line !== after[at]);
     expect(changed.map((line) => line.trim().split(':')[0])).toEqual(['background-color', 'background-image']);
-    expect(placesIn([document], tokens).get('color.accent')).toEqual(['press background-color', 'press background-image']); // prettier-ignore
+    expect(placesIn([document], tokens).get('color.accent')).toEqual([
+      'press background-color',
+      'press background-image',
+    ]);
   });
 
   it('has another look in a dark scheme where one is said', () => {
     const dark = tokens.map((one) => (one.name === 'page' ? { ...one, dark: 'rgb(10, 10, 10)' } : one));
-    expect(renderCss(withTokens(document, dark))).toMatch(/@media \(prefers-color-scheme: dark\) \{\n {2}:root \{\n {4}--color-page: rgb\(10, 10, 10\);/); // prettier-ignore
+    expect(renderCss(withTokens(document, dark))).toMatch(
+      /@media \(prefers-color-scheme: dark\) \{\n {2}:root \{\n {4}--color-page: rgb\(10, 10, 10\);/,
+    );
   });
 
   it('moves its breakpoints with theirs', () => {

@@ -31,10 +31,21 @@ export function declarationsIn(documents: readonly PageDocument[]): ValueUse[] {
     return Object.entries(document.styles).flatMap(([style, { rest, variants = [] }]) => {
       const { kinds, count, letters } = users.get(style) ?? { kinds: new Set<Kind>(), count: 0, letters: 0 };
       const root = style === document.body.style || style === document.rootStyle;
-      const sets = [{ set: rest, state: false }, ...variants.map((one) => ({ set: one.set, state: one.state !== undefined || one.within !== undefined }))]; // prettier-ignore
-      return sets.flatMap(
-        ({ set, state }) =>
-        Object.entries(set).map(([property, value]) => ({ value, style, property, kinds, count, letters, state, root })), // prettier-ignore
+      const sets = [
+        { set: rest, state: false },
+        ...variants.map((one) => ({ set: one.set, state: one.state !== undefined || one.within !== undefined })),
+      ];
+      return sets.flatMap(({ set, state }) =>
+        Object.entries(set).map(([property, value]) => ({
+          value,
+          style,
+          property,
+          kinds,
+          count,
+          letters,
+          state,
+          root,
+        })),
       );
     });
   });
@@ -53,7 +64,10 @@ export function coloursIn(documents: readonly PageDocument[]): ValueUse[] {
 function usersOf(body: ElementNode): ReadonlyMap<string, Users> {
   const found = new Map<string, Users>();
   for (const node of elements(body)) {
-    const letters = (node.children ?? []).reduce((sum, child) => sum + (child.kind === 'words' ? child.text.trim().length : 0), 0); // prettier-ignore
+    const letters = (node.children ?? []).reduce(
+      (sum, child) => sum + (child.kind === 'words' ? child.text.trim().length : 0),
+      0,
+    );
     for (const style of [node.style, node.difference]) {
       if (style === undefined) continue;
       const own = found.get(style) ?? { kinds: new Set<Kind>(), count: 0, letters: 0 };

@@ -33,10 +33,18 @@ describe('emptyBoxes', () => {
   });
 
   it('share their fate only in boxes that are alike, and are not tried twice', () => {
-    const mark = (id: string): ElementNode => element('run', id, { id, element: 'i', attributes: { 'aria-hidden': 'true' } }); // prettier-ignore
-    const document = page(styles, box('a', 'painted', mark('x'), words('Tide')), box('b', 'clear', mark('y'), words('Dome'))); // prettier-ignore
+    const mark = (id: string): ElementNode =>
+      element('run', id, { id, element: 'i', attributes: { 'aria-hidden': 'true' } });
+    const document = page(
+      styles,
+      box('a', 'painted', mark('x'), words('Tide')),
+      box('b', 'clear', mark('y'), words('Dome')),
+    );
     const changes = emptyBoxes(document);
-    expect(changes.map(({ at, holder }) => [at, holder])).toEqual([['x', 'a'], ['y', 'b']]); // prettier-ignore
+    expect(changes.map(({ at, holder }) => [at, holder])).toEqual([
+      ['x', 'a'],
+      ['y', 'b'],
+    ]);
     expect(new Set(changes.map(({ group }) => group)).size).toBe(2);
     expect(emptyBoxes(document, new Set([changes[0]?.group as string])).map(({ at }) => at)).toEqual(['y']);
   });

@@ -103,9 +103,36 @@ function tenths(px: number): number {
 
 /** Elements that show or do something without children. */
 const FULL = new Set([
-  'img', 'br', 'wbr', 'hr', 'input', 'textarea', 'select', 'button', 'iframe', 'video', 'audio', 'canvas', 'svg', 'object', 'embed', 'td', 'th', 'col',
-  'colgroup', 'source', 'track', 'area', 'map', 'progress', 'meter', 'option', 'li', 'dialog', 'body',
-]); // prettier-ignore
+  'img',
+  'br',
+  'wbr',
+  'hr',
+  'input',
+  'textarea',
+  'select',
+  'button',
+  'iframe',
+  'video',
+  'audio',
+  'canvas',
+  'svg',
+  'object',
+  'embed',
+  'td',
+  'th',
+  'col',
+  'colgroup',
+  'source',
+  'track',
+  'area',
+  'map',
+  'progress',
+  'meter',
+  'option',
+  'li',
+  'dialog',
+  'body',
+]);
 
 /** Boxes to try to take out from around what is in them. @param tried groups that are needed */
 export function idleBoxes(document: PageDocument, tried: ReadonlySet<string>): Change[] {

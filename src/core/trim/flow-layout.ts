@@ -42,43 +42,61 @@ export function laidOut(
   lineage.forEach((node, up) => {
     const style = spread(document.styles[node.style ?? ''], document.breakpoints);
     if (up > 0 && !style.rest.some((full) => /px$/.test(full.get('height') ?? ''))) return;
-    restyle(node, style, frame.map((box, range): Set => {
-      const height = (style.rest[range] as Full).get('height');
-      if (up > 0) return height?.endsWith('px') ? { height: undefined, 'min-height': height } : {};
-      return {
-        ...layoutSet(ways[range] as Way, new View(style.rest[range] as Full, node.element)),
-        height: undefined,
-        'padding-top': px((whole[range] as Box)[1]),
-        'padding-bottom': px(Math.max(0, box[3] - bottom(whole[range] as Box))),
-      };
-    })); // prettier-ignore
+    restyle(
+      node,
+      style,
+      frame.map((box, range): Set => {
+        const height = (style.rest[range] as Full).get('height');
+        if (up > 0) return height?.endsWith('px') ? { height: undefined, 'min-height': height } : {};
+        return {
+          ...layoutSet(ways[range] as Way, new View(style.rest[range] as Full, node.element)),
+          height: undefined,
+          'padding-top': px((whole[range] as Box)[1]),
+          'padding-bottom': px(Math.max(0, box[3] - bottom(whole[range] as Box))),
+        };
+      }),
+    );
   });
   const grids = new Map<string, { readonly id: string; readonly style: string }>();
   blocks.forEach((block, index) => {
-    const margins = block.boxes.map((_, range) => distances(blocks, index, range, ways[range] as Way, frame[range] as Box)); // prettier-ignore
+    const margins = block.boxes.map((_, range) =>
+      distances(blocks, index, range, ways[range] as Way, frame[range] as Box),
+    );
     if (block.things.length === 1) {
       const [thing] = block.things as [Thing];
-      restyle(thing.node, thing.style, thing.boxes.map((box, range) => ({ ...inFlow(thing, range, box), ...margins[range] }))); // prettier-ignore
+      restyle(
+        thing.node,
+        thing.style,
+        thing.boxes.map((box, range) => ({ ...inFlow(thing, range, box), ...margins[range] })),
+      );
       return;
     }
     const laid = block.boxes.map((_, range) => gridOf(block.things, range) as Grid);
     const id = `${(block.things[0] as Thing).node.id}-grid`;
     const plain: Spread = { rest: block.boxes.map(() => new Map()), others: [] };
-    styles[`t${id}`] = changed(plain, laid.map((grid, range) => ({
-      display: 'grid',
-      'grid-template-columns': `repeat(${grid.columns}, ${px(grid.width)})`,
-      'column-gap': px(grid.columnGap),
-      'row-gap': px(grid.rowGap),
-      'align-items': 'start',
-      ...margins[range],
-    })), document); // prettier-ignore
+    styles[`t${id}`] = changed(
+      plain,
+      laid.map((grid, range) => ({
+        display: 'grid',
+        'grid-template-columns': `repeat(${grid.columns}, ${px(grid.width)})`,
+        'column-gap': px(grid.columnGap),
+        'row-gap': px(grid.rowGap),
+        'align-items': 'start',
+        ...margins[range],
+      })),
+      document,
+    );
     for (const thing of block.things) grids.set(thing.node.id, { id, style: `t${id}` });
     block.things.forEach((thing, item) => {
-      restyle(thing.node, thing.style, thing.boxes.map((box, range) => {
-        const [x, y] = (laid[range] as Grid).offsets[item] as readonly [number, number];
-        const off = (value: number): string | undefined => (Math.abs(value) > 0.05 ? px(value) : undefined);
-        return { ...inFlow(thing, range, box), left: off(x), top: off(y) };
-      })); // prettier-ignore
+      restyle(
+        thing.node,
+        thing.style,
+        thing.boxes.map((box, range) => {
+          const [x, y] = (laid[range] as Grid).offsets[item] as readonly [number, number];
+          const off = (value: number): string | undefined => (Math.abs(value) > 0.05 ? px(value) : undefined);
+          return { ...inFlow(thing, range, box), left: off(x), top: off(y) };
+        }),
+      );
     });
   });
   const order = blocks.flatMap(({ things }) => things.map(({ node }) => node.id));
@@ -101,7 +119,8 @@ function distances(blocks: readonly Block[], index: number, range: number, way: 
   const top = above.length ? Math.max(...above.map(bottom)) : around(boxes)[1];
   const left = before && lines[index - 1] === line ? right(before) : 0;
   /* What ends a line fills it, so that the next begins anew. */
-  const fill = lines[index + 1] === line + 1 ? { 'margin-right': px(Math.max(0, frame[2] - right(box) - ROUNDING)) } : {}; // prettier-ignore
+  const fill =
+    lines[index + 1] === line + 1 ? { 'margin-right': px(Math.max(0, frame[2] - right(box) - ROUNDING)) } : {};
   return { 'margin-top': px(box[1] - top), 'margin-left': px(box[0] - left), 'flex-shrink': '0', ...fill };
 }
 
@@ -119,7 +138,9 @@ function lineageOf(body: ElementNode, at: string): ElementNode[] {
     return found;
   };
   visit(body);
-  const end = path.findIndex((node, up) => up > 0 && (node.element === 'body' || node.children?.filter(isElement).length !== 1)); // prettier-ignore
+  const end = path.findIndex(
+    (node, up) => up > 0 && (node.element === 'body' || node.children?.filter(isElement).length !== 1),
+  );
   return end < 0 ? path : path.slice(0, end);
 }
 
@@ -160,7 +181,9 @@ function inGrids(
       continue;
     }
     const known = open.get(grid.id);
-    const box: ElementNode = known ? { ...known, children: [...(known.children ?? []), child] } : { id: grid.id, kind: 'grid', name: 'grid', element: 'div', style: grid.style, children: [child] }; // prettier-ignore
+    const box: ElementNode = known
+      ? { ...known, children: [...(known.children ?? []), child] }
+      : { id: grid.id, kind: 'grid', name: 'grid', element: 'div', style: grid.style, children: [child] };
     open.set(grid.id, box);
     if (known) made[made.indexOf(known)] = box;
     else made.push(box);

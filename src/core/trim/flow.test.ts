@@ -15,7 +15,14 @@ const styles: Record<string, SharedStyle> = {
   loose: { rest: { position: 'relative' } },
 };
 const text = (id: string): ElementNode => element('text', id, { style: 'text' }, words(id));
-const card = (id: string): ElementNode => element('card', id, { style: 'placed' }, element('heading', `${id}h`, {}, words(id)), element('text', `${id}t`, {}, words(id))); // prettier-ignore
+const card = (id: string): ElementNode =>
+  element(
+    'card',
+    id,
+    { style: 'placed' },
+    element('heading', `${id}h`, {}, words(id)),
+    element('text', `${id}t`, {}, words(id)),
+  );
 
 /** A page with a box at the left top, and things in it. @param places of each thing by its name, at one or at all widths */
 function placed(
@@ -25,24 +32,52 @@ function placed(
 ): { document: PageDocument; standing: Standing } {
   const document = page(styles, element('box', 'holder', { style }, ...things));
   const boxes: Record<string, Box[]> = { 'box-holder': WIDTHS.map((width) => [0, 0, width, 500]) };
-  for (const node of things) boxes[node.id] = WIDTHS.map((_, at) => { const own = places[node.name] as readonly Box[]; return own[at] ?? (own[0] as Box); }); // prettier-ignore
+  for (const node of things)
+    boxes[node.id] = WIDTHS.map((_, at) => {
+      const own = places[node.name] as readonly Box[];
+      return own[at] ?? (own[0] as Box);
+    });
   return { document, standing: { widths: WIDTHS, boxes, texts: [] } };
 }
-const apply = ({ document, standing }: { document: PageDocument; standing: Standing }): PageDocument => flowsIn(document, standing).reduce((made, flow) => flow.apply(made), document); // prettier-ignore
-const styleOf = (document: PageDocument, name: string): SharedStyle => document.styles[[...elements(document.body)].find((node) => node.name === name)?.style ?? ''] as SharedStyle; // prettier-ignore
-const names = (node: ElementNode | undefined): string[] => (node?.children ?? []).map((child) => (child.kind === 'words' ? '' : child.name)); // prettier-ignore
-const find = (document: PageDocument, name: string): ElementNode | undefined => [...elements(document.body)].find((node) => node.name === name); // prettier-ignore
+const apply = ({ document, standing }: { document: PageDocument; standing: Standing }): PageDocument =>
+  flowsIn(document, standing).reduce((made, flow) => flow.apply(made), document);
+const styleOf = (document: PageDocument, name: string): SharedStyle =>
+  document.styles[[...elements(document.body)].find((node) => node.name === name)?.style ?? ''] as SharedStyle;
+const names = (node: ElementNode | undefined): string[] =>
+  (node?.children ?? []).map((child) => (child.kind === 'words' ? '' : child.name));
+const find = (document: PageDocument, name: string): ElementNode | undefined =>
+  [...elements(document.body)].find((node) => node.name === name);
 
 describe('boxes placed one by one', () => {
   it('follow each other where they stand below each other, in the order in which they are seen', () => {
     const made = apply(placed([text('b'), text('a')], { a: [[0, 40, 300, 30]], b: [[20, 90, 300, 60]] }));
     expect(names(find(made, 'holder'))).toEqual(['a', 'b']);
-    expect(styleOf(made, 'holder').rest).toEqual({ position: 'relative', 'padding-top': '40px', 'padding-bottom': '350px' }); // prettier-ignore
-    expect(styleOf(made, 'b').rest).toEqual({ position: 'relative', width: 'fit-content', 'margin-top': '20px', 'margin-left': '20px' }); // prettier-ignore
+    expect(styleOf(made, 'holder').rest).toEqual({
+      position: 'relative',
+      'padding-top': '40px',
+      'padding-bottom': '350px',
+    });
+    expect(styleOf(made, 'b').rest).toEqual({
+      position: 'relative',
+      width: 'fit-content',
+      'margin-top': '20px',
+      'margin-left': '20px',
+    });
   });
 
   it('stand beside each other where they do, and below each other on narrower screens', () => {
-    const places = { a: [[0, 20, 100, 30], [0, 20, 100, 30], [0, 20, 100, 30]], b: [[150, 25, 100, 30], [150, 25, 100, 30], [0, 60, 100, 30]] } as const; // prettier-ignore
+    const places = {
+      a: [
+        [0, 20, 100, 30],
+        [0, 20, 100, 30],
+        [0, 20, 100, 30],
+      ],
+      b: [
+        [150, 25, 100, 30],
+        [150, 25, 100, 30],
+        [0, 60, 100, 30],
+      ],
+    } as const;
     const made = apply(placed([text('a'), text('b')], places));
     const { rest, variants } = styleOf(made, 'holder');
     expect(rest).toMatchObject({ display: 'flex', 'align-items': 'flex-start', 'padding-top': '20px' });
@@ -51,20 +86,44 @@ describe('boxes placed one by one', () => {
   });
 
   it('stand in a grid where they are alike; what a place has otherwise is an offset', () => {
-    const grid: Box[] = [[0, 100, 200, 100], [233, 101, 199, 100], [460, 100, 200, 102]]; // prettier-ignore
+    const grid: Box[] = [
+      [0, 100, 200, 100],
+      [233, 101, 199, 100],
+      [460, 100, 200, 102],
+    ];
     const narrow: Box[] = [
       [0, 100, 200, 100],
       [0, 220, 200, 100],
       [0, 341, 200, 100],
     ];
     const at = (index: number): Box[] => [grid[index], grid[index], narrow[index]] as Box[];
-    const made = apply(placed([text('title'), card('x'), card('y'), card('z')], { title: [[0, 30, 200, 40]], x: at(0), y: at(1), z: at(2) })); // prettier-ignore
+    const made = apply(
+      placed([text('title'), card('x'), card('y'), card('z')], {
+        title: [[0, 30, 200, 40]],
+        x: at(0),
+        y: at(1),
+        z: at(2),
+      }),
+    );
     expect(names(find(made, 'holder'))).toEqual(['title', 'grid']);
     expect(names(find(made, 'grid'))).toEqual(['x', 'y', 'z']);
     const { rest, variants } = styleOf(made, 'grid');
-    expect(rest).toMatchObject({ display: 'grid', 'grid-template-columns': 'repeat(3, 200px)', 'column-gap': '27px', 'margin-top': '30px' }); // prettier-ignore
-    expect(variants?.[0]).toMatchObject({ at: 'below-600', set: { 'grid-template-columns': 'repeat(1, 200px)', 'row-gap': '20px' } }); // prettier-ignore
-    expect(styleOf(made, 'y').rest).toMatchObject({ position: 'relative', left: '6px', top: '1px', 'min-height': '100px' }); // prettier-ignore
+    expect(rest).toMatchObject({
+      display: 'grid',
+      'grid-template-columns': 'repeat(3, 200px)',
+      'column-gap': '27px',
+      'margin-top': '30px',
+    });
+    expect(variants?.[0]).toMatchObject({
+      at: 'below-600',
+      set: { 'grid-template-columns': 'repeat(1, 200px)', 'row-gap': '20px' },
+    });
+    expect(styleOf(made, 'y').rest).toMatchObject({
+      position: 'relative',
+      left: '6px',
+      top: '1px',
+      'min-height': '100px',
+    });
     expect(styleOf(made, 'x').rest).not.toHaveProperty('left');
   });
 
@@ -77,12 +136,46 @@ describe('boxes placed one by one', () => {
 
   it.each<[string, readonly ElementNode[], Readonly<Record<string, readonly Box[]>>, string?]>([
     ['they lie on each other', [text('a'), text('b')], { a: [[0, 0, 100, 30]], b: [[50, 10, 100, 30]] }],
-    ['they change places on narrower screens', [text('a'), text('b')], { a: [[0, 0, 100, 30], [0, 0, 100, 30], [0, 50, 100, 30]], b: [[0, 50, 100, 30], [0, 50, 100, 30], [0, 0, 100, 30]] }], // prettier-ignore
-    ['one of them is in the flow', [text('a'), { ...text('b'), style: 'loose' }], { a: [[0, 0, 100, 30]], b: [[0, 50, 100, 30]] }], // prettier-ignore
+    [
+      'they change places on narrower screens',
+      [text('a'), text('b')],
+      {
+        a: [
+          [0, 0, 100, 30],
+          [0, 0, 100, 30],
+          [0, 50, 100, 30],
+        ],
+        b: [
+          [0, 50, 100, 30],
+          [0, 50, 100, 30],
+          [0, 0, 100, 30],
+        ],
+      },
+    ],
+    [
+      'one of them is in the flow',
+      [text('a'), { ...text('b'), style: 'loose' }],
+      { a: [[0, 0, 100, 30]], b: [[0, 50, 100, 30]] },
+    ],
     ['one reaches out of the box', [text('a'), text('b')], { a: [[-20, 0, 100, 30]], b: [[0, 50, 100, 30]] }],
-    ['one does not show somewhere', [text('a'), text('b')], { a: [[0, 0, 100, 30]], b: [[0, 50, 100, 30], [0, 0, 0, 0], [0, 0, 0, 0]] }], // prettier-ignore
+    [
+      'one does not show somewhere',
+      [text('a'), text('b')],
+      {
+        a: [[0, 0, 100, 30]],
+        b: [
+          [0, 50, 100, 30],
+          [0, 0, 0, 0],
+          [0, 0, 0, 0],
+        ],
+      },
+    ],
     ['there is but one, and it says nothing', [element('image', 'a', { style: 'text' })], { a: [[0, 0, 100, 30]] }],
-    ['alike things stand anyhow', [card('x'), card('y'), card('z')], { x: [[0, 0, 200, 100]], y: [[300, 40, 200, 100]], z: [[90, 200, 200, 100]] }], // prettier-ignore
+    [
+      'alike things stand anyhow',
+      [card('x'), card('y'), card('z')],
+      { x: [[0, 0, 200, 100]], y: [[300, 40, 200, 100]], z: [[90, 200, 200, 100]] },
+    ],
   ])('stay where they are if %s', (_, things, places) => {
     const given = placed(things, places as Readonly<Record<string, readonly Box[]>>);
     expect(flowsIn(given.document, given.standing)).toEqual([]);

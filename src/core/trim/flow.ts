@@ -57,12 +57,16 @@ function flowOf(
   if (!only || (own.length < 2 && !(only.children ?? []).some((child) => !isElement(child)))) return undefined;
   const around = spread(document.styles[holder.style ?? ''], document.breakpoints);
   if (!canHold(holder, around)) return undefined;
-  const frame = ranges.map((at, range) => insideOf(standing.boxes[holder.id]?.[at], new View(around.rest[range] as Full, holder.element))); // prettier-ignore
+  const frame = ranges.map((at, range) =>
+    insideOf(standing.boxes[holder.id]?.[at], new View(around.rest[range] as Full, holder.element)),
+  );
   const things = own.map((node): Thing | undefined => {
     const style = spread(document.styles[node.style ?? ''], document.breakpoints);
     const boxes = ranges.map((at, range): Box | undefined => {
       const [box, outer] = [standing.boxes[node.id]?.[at], frame[range]];
-      return isShown(box) && outer ? [(box as Box)[0] - outer[0], (box as Box)[1] - outer[1], (box as Box)[2], (box as Box)[3]] : undefined; // prettier-ignore
+      return isShown(box) && outer
+        ? [(box as Box)[0] - outer[0], (box as Box)[1] - outer[1], (box as Box)[2], (box as Box)[3]]
+        : undefined;
     });
     const placed = style.rest.every((full) => new View(full, node.element).position() === 'absolute');
     return placed && boxes.every((box) => box !== undefined) ? { node, style, boxes: boxes as Box[] } : undefined;
@@ -89,6 +93,11 @@ function pixelsOf(sum: Sum | undefined): number | undefined {
 function canHold({ element }: ElementNode, style: Spread): boolean {
   return style.rest.every((full) => {
     const view = new View(full, element);
-    return !view.isSpecial() && !view.isReplaced() && (view.isBlock() || view.position() === 'absolute') && SIDES.every((side) => pixelsOf(view.padding(side)) === 0); // prettier-ignore
+    return (
+      !view.isSpecial() &&
+      !view.isReplaced() &&
+      (view.isBlock() || view.position() === 'absolute') &&
+      SIDES.every((side) => pixelsOf(view.padding(side)) === 0)
+    );
   });
 }

@@ -32,7 +32,10 @@ export function blocksOf(things: readonly Thing[]): Laid | undefined {
     if (last && likeness((last[0] as Thing).node, thing.node) >= ALIKE && isStructured(thing.node)) last.push(thing);
     else groups.push([thing]);
   }
-  const blocks = groups.map((group): Block => ({ things: group, boxes: (group[0] as Thing).boxes.map((_, range) => boxOf(group, range)) })); // prettier-ignore
+  const blocks = groups.map((group): Block => ({
+    things: group,
+    boxes: (group[0] as Thing).boxes.map((_, range) => boxOf(group, range)),
+  }));
   for (const by of [1, 0] as const) {
     const sorted = [...blocks].sort((a, b) => (a.boxes[0] as Box)[by] - (b.boxes[0] as Box)[by]);
     const ways = (sorted[0] as Block).boxes.map((_, range) => wayOf(sorted, range));
@@ -69,7 +72,10 @@ export function linesOf(boxes: readonly Box[]): number[] | undefined {
     else if (!line || line.every((other) => box[1] >= bottom(other) - ROUNDING)) lines.push([box]);
     else return undefined;
   }
-  const falls = lines.every((line, at) => at === 0 || line.every((box) => (lines[at - 1] as Box[]).every((above) => box[1] >= bottom(above) - ROUNDING))); // prettier-ignore
+  const falls = lines.every(
+    (line, at) =>
+      at === 0 || line.every((box) => (lines[at - 1] as Box[]).every((above) => box[1] >= bottom(above) - ROUNDING)),
+  );
   return falls ? lines.flatMap((line, at) => line.map(() => at)) : undefined;
 }
 

@@ -1,4 +1,11 @@
-import type { Declarations, ElementNode, FontFace, PageDocument, SharedStyle, StyleVariant } from '../document/types.js';
+import type {
+  Declarations,
+  ElementNode,
+  FontFace,
+  PageDocument,
+  SharedStyle,
+  StyleVariant,
+} from '../document/types.js';
 import { isElement, isWords } from '../document/walk.js';
 import type { Change } from './changes.js';
 import type { Joined } from './join.js';

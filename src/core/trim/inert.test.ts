@@ -22,7 +22,10 @@ describe('withoutInert', () => {
   });
 
   it('keeps what acts at a breakpoint or in a state', () => {
-    const frame = { rest: { 'border-top-style': 'solid', 'border-top-width': '0px' }, variants: [{ state: ':hover', set: { 'border-top-width': '2px' } }] }; // prettier-ignore
+    const frame = {
+      rest: { 'border-top-style': 'solid', 'border-top-width': '0px' },
+      variants: [{ state: ':hover', set: { 'border-top-width': '2px' } }],
+    };
     expect(clean(frame)).toEqual(frame);
     const flex = { rest: { 'align-items': 'center' }, variants: [{ at: 'below-600', set: { display: 'flex' } }] };
     expect(clean(flex)).toEqual(flex);

@@ -21,7 +21,22 @@ interface Declared {
 const NONE = /^(none|initial|hidden)$/;
 const ZERO = /^(0(px|rem|em|%)?|initial)$/;
 /** Elements that browsers frame by themselves: saying that there is no frame is not idle there. */
-const FRAMED = new Set(['button', 'input', 'select', 'textarea', 'fieldset', 'iframe', 'hr', 'table', 'td', 'th', 'dialog', 'legend', 'progress', 'meter']); // prettier-ignore
+const FRAMED = new Set([
+  'button',
+  'input',
+  'select',
+  'textarea',
+  'fieldset',
+  'iframe',
+  'hr',
+  'table',
+  'td',
+  'th',
+  'dialog',
+  'legend',
+  'progress',
+  'meter',
+]);
 
 function always({ values }: Declared, name: string, test: RegExp): boolean {
   const all = values(name);
@@ -42,7 +57,11 @@ export const INERT_RULES: readonly InertRule[] = [
       FRAMED.has(declared.element)
         ? []
         : SIDES.flatMap((side) => {
-            const [width, line, colour] = ['width', 'style', 'color'].map((one) => `border-${side}-${one}`) as [string, string, string]; // prettier-ignore
+            const [width, line, colour] = ['width', 'style', 'color'].map((one) => `border-${side}-${one}`) as [
+              string,
+              string,
+              string,
+            ];
             const thin = always(declared, width, ZERO);
             const bare = declared.values(line).every((value) => NONE.test(value));
             return thin || bare ? [width, line, colour] : [];
@@ -52,7 +71,9 @@ export const INERT_RULES: readonly InertRule[] = [
     name: 'places of a background that is not there',
     inert: (declared) =>
       declared.values('background-image').every((value) => NONE.test(value))
-        ? ['image', 'position-x', 'position-y', 'size', 'repeat', 'attachment', 'origin'].map((one) => `background-${one}`)
+        ? ['image', 'position-x', 'position-y', 'size', 'repeat', 'attachment', 'origin'].map(
+            (one) => `background-${one}`,
+          )
         : [],
   },
   {
@@ -64,7 +85,16 @@ export const INERT_RULES: readonly InertRule[] = [
     name: 'distribution in what distributes nothing',
     inert: (declared) =>
       never(declared, 'display', LAID_OUT)
-        ? ['flex-direction', 'flex-wrap', 'justify-content', 'align-items', 'justify-items', 'grid-template-columns', 'grid-template-rows', 'grid-auto-flow']
+        ? [
+            'flex-direction',
+            'flex-wrap',
+            'justify-content',
+            'align-items',
+            'justify-items',
+            'grid-template-columns',
+            'grid-template-rows',
+            'grid-auto-flow',
+          ]
         : [],
   },
   {
@@ -78,7 +108,19 @@ export const INERT_RULES: readonly InertRule[] = [
     name: 'animations without a name',
     inert: (declared) =>
       declared.values('animation-name').every((value) => NONE.test(value))
-        ? ['name', 'duration', 'timing-function', 'delay', 'iteration-count', 'direction', 'fill-mode', 'play-state', 'timeline', 'range-start', 'range-end'].map((one) => `animation-${one}`)
+        ? [
+            'name',
+            'duration',
+            'timing-function',
+            'delay',
+            'iteration-count',
+            'direction',
+            'fill-mode',
+            'play-state',
+            'timeline',
+            'range-start',
+            'range-end',
+          ].map((one) => `animation-${one}`)
         : [],
   },
   {
@@ -98,11 +140,19 @@ export const INERT_RULES: readonly InertRule[] = [
   {
     name: 'custom effects switched off',
     inert: (declared) =>
-      ['transform', 'filter', 'backdrop-filter', 'box-shadow', 'will-change', 'translate', 'rotate', 'scale', 'clip-path'].filter((name) =>
-        always(declared, name, /^(none|auto|initial)$/),
-      ),
+      [
+        'transform',
+        'filter',
+        'backdrop-filter',
+        'box-shadow',
+        'will-change',
+        'translate',
+        'rotate',
+        'scale',
+        'clip-path',
+      ].filter((name) => always(declared, name, /^(none|auto|initial)$/)),
   },
-]; // prettier-ignore
+];
 
 /** Leaves out of every style what the rules find to be inert on all elements that have it. */
 export function withoutInert(document: PageDocument, rules: readonly InertRule[]): PageDocument {

@@ -7,8 +7,14 @@ describe('boxes that hold one other box', () => {
       'box',
       'Frame',
       { id: 'a', style: outer, from: { path: 'main > div' } },
-      element('box', 'Inner', { id: 'b', style: inner }, words('One'), element('text', 'p', { id: 'p', element: 'p' }, words('Two'))),
-    ); // prettier-ignore
+      element(
+        'box',
+        'Inner',
+        { id: 'b', style: inner },
+        words('One'),
+        element('text', 'p', { id: 'p', element: 'p' }, words('Two')),
+      ),
+    );
   const document = page(
     {
       outer: { rest: { 'padding-top': '10px', display: 'flex', color: 'red' } },
@@ -37,6 +43,8 @@ describe('boxes that hold one other box', () => {
   });
 
   it('are none where a box holds several things', () => {
-    expect(keptBoxes(page({}, element('box', 'x', { id: 'x' }, words('a'), element('text', 'p', {}))), new Set())).toEqual([]);
-  }); // prettier-ignore
+    expect(
+      keptBoxes(page({}, element('box', 'x', { id: 'x' }, words('a'), element('text', 'p', {}))), new Set()),
+    ).toEqual([]);
+  });
 });

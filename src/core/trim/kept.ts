@@ -17,7 +17,22 @@ export interface KeptBox {
 /** Longhands are told by what they are of: `padding-top` by `padding`. */
 const OF = /^(padding|margin|border|background|overflow|flex|grid|inset|outline|mask)\b.*$/;
 /** Which box is where, in the order in which a person would name the reason. */
-const WEIGHT = ['display', 'position', 'overflow', 'transform', 'border', 'border-radius', 'background', 'flex', 'grid', 'width', 'max-width', 'height', 'padding', 'margin']; // prettier-ignore
+const WEIGHT = [
+  'display',
+  'position',
+  'overflow',
+  'transform',
+  'border',
+  'border-radius',
+  'background',
+  'flex',
+  'grid',
+  'width',
+  'max-width',
+  'height',
+  'padding',
+  'margin',
+];
 const MOST_REASONS = 3;
 
 /**

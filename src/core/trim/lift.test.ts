@@ -23,7 +23,11 @@ const idsIn = ({ body }: PageDocument): string[] => [...elements(body)].map(({ i
 
 describe('liftable', () => {
   it('are boxes without a look, a size or a distance of their own, the outermost first', () => {
-    const document = page(styles, box('a', 'wide', box('b', undefined, text('x'), text('y'))), box('c', 'padded', text('z'), text('q'))); // prettier-ignore
+    const document = page(
+      styles,
+      box('a', 'wide', box('b', undefined, text('x'), text('y'))),
+      box('c', 'padded', text('z'), text('q')),
+    );
     expect(found(document)).toEqual(['a']);
     const once = applyChanges(document, idleBoxes(document, new Set()));
     expect(found(once)).toEqual(['b']);
@@ -48,7 +52,10 @@ describe('liftable', () => {
     const made = applyChanges(document, idleBoxes(document, new Set()));
     expect(idsIn(made)).toEqual(['box-page', 'x', 'y']);
     const [x, y] = [...elements(made.body)].slice(1).map(({ style }) => made.styles[style as string]);
-    expect(x).toEqual({ rest: { color: 'red', 'letter-spacing': '1px' }, variants: [{ at: 'below-900', set: { color: 'blue' } }] }); // prettier-ignore
+    expect(x).toEqual({
+      rest: { color: 'red', 'letter-spacing': '1px' },
+      variants: [{ at: 'below-900', set: { color: 'blue' } }],
+    });
     expect(y).toEqual({ rest: { color: 'green', 'letter-spacing': '1px' } });
     expect(textOf(made.body)).toBe('x y');
   });

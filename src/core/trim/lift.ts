@@ -19,7 +19,24 @@ export interface Lift {
 }
 
 /** Elements to which a browser gives no type and no colour of their own: what was around them can be said of them. */
-const TAKING = new Set(['div', 'p', 'span', 'section', 'article', 'main', 'aside', 'header', 'footer', 'nav', 'form', 'address', 'figure', 'figcaption', 'img', 'blockquote']); // prettier-ignore
+const TAKING = new Set([
+  'div',
+  'p',
+  'span',
+  'section',
+  'article',
+  'main',
+  'aside',
+  'header',
+  'footer',
+  'nav',
+  'form',
+  'address',
+  'figure',
+  'figcaption',
+  'img',
+  'blockquote',
+]);
 
 /** Values with which a property does nothing to a box of blocks among blocks. */
 const IDLE: Readonly<Record<string, RegExp>> = {
@@ -56,7 +73,8 @@ export function liftable(document: PageDocument, tried: ReadonlySet<string>): Li
     for (const child of node.children ?? []) if (isElement(child)) count(child);
   };
   count(document.body);
-  const full = (style: string | undefined): Spread => spread(style ? document.styles[style] : undefined, document.breakpoints); // prettier-ignore
+  const full = (style: string | undefined): Spread =>
+    spread(style ? document.styles[style] : undefined, document.breakpoints);
   const found: Lift[] = [];
   const visit = (node: ElementNode): void => {
     const flows = full(node.style).rest.every((own) => new View(own, node.element).isFlow());
@@ -72,7 +90,8 @@ export function liftable(document: PageDocument, tried: ReadonlySet<string>): Li
     const inside = (node.children ?? []).filter((child) => isElement(child) || child.text.trim());
     const { rest, others } = full(node.style);
     if (inside.length === 0 || others.length > 0) return undefined;
-    if (!rest.every((own) => [...own].every(([name, value]) => INHERITED.has(name) || isIdle(name, value)))) return undefined; // prettier-ignore
+    if (!rest.every((own) => [...own].every(([name, value]) => INHERITED.has(name) || isIdle(name, value))))
+      return undefined;
     const given = givenTo(inside, rest);
     if (!given) return undefined;
     const styles: Record<string, SharedStyle> = {};

@@ -1,6 +1,5 @@
 import type { Box } from '../geometry/box.js';
 
-
 /** Where everything in a page stands, at each of the widths at which it was tried. Lengths are CSS px. */
 export interface Standing {
   readonly widths: readonly number[];

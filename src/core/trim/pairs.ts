@@ -4,9 +4,51 @@ import { isElement } from '../document/walk.js';
 /** Elements that mean nothing by themselves. */
 export const PLAIN: ReadonlySet<string> = new Set(['div', 'span']);
 /** Elements whose children the HTML standard prescribes: they are not joined with what they hold. */
-const STRICT = new Set(['body', 'table', 'thead', 'tbody', 'tfoot', 'tr', 'ul', 'ol', 'dl', 'menu', 'select', 'picture', 'details', 'dialog', 'fieldset', 'video', 'audio', 'map', 'iframe', 'object']); // prettier-ignore
+const STRICT = new Set([
+  'body',
+  'table',
+  'thead',
+  'tbody',
+  'tfoot',
+  'tr',
+  'ul',
+  'ol',
+  'dl',
+  'menu',
+  'select',
+  'picture',
+  'details',
+  'dialog',
+  'fieldset',
+  'video',
+  'audio',
+  'map',
+  'iframe',
+  'object',
+]);
 /** Elements that stand where the standard, or a browser's own drawing, wants them: nothing takes their place, they take no other's. */
-const BOUND = new Set(['table', 'thead', 'tbody', 'tfoot', 'tr', 'select', 'picture', 'details', 'summary', 'dialog', 'fieldset', 'video', 'audio', 'map', 'iframe', 'object', 'source', 'track', 'legend', 'option']); // prettier-ignore
+const BOUND = new Set([
+  'table',
+  'thead',
+  'tbody',
+  'tfoot',
+  'tr',
+  'select',
+  'picture',
+  'details',
+  'summary',
+  'dialog',
+  'fieldset',
+  'video',
+  'audio',
+  'map',
+  'iframe',
+  'object',
+  'source',
+  'track',
+  'legend',
+  'option',
+]);
 
 /** A box and the only box inside of it. */
 export interface Pair {

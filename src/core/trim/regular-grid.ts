@@ -40,9 +40,17 @@ export function gridOf(things: readonly Thing[], range: number): Grid | undefine
     return undefined;
   const width = Math.max(...boxes.map((box) => box[2]));
   const [left, top] = around(boxes);
-  const stepAcross = columns > 1 ? median(rows.flatMap((row) => row.slice(1).map((box, at) => box[0] - (row[at] as Box)[0]))) : width; // prettier-ignore
+  const stepAcross =
+    columns > 1 ? median(rows.flatMap((row) => row.slice(1).map((box, at) => box[0] - (row[at] as Box)[0]))) : width;
   const high = rows.map((row) => Math.max(...row.map((box) => box[3])));
-  const gaps = rows.slice(1).map((row, at) => Math.min(...row.map((box) => box[1])) - Math.min(...(rows[at] as Box[]).map((box) => box[1])) - (high[at] as number)); // prettier-ignore
+  const gaps = rows
+    .slice(1)
+    .map(
+      (row, at) =>
+        Math.min(...row.map((box) => box[1])) -
+        Math.min(...(rows[at] as Box[]).map((box) => box[1])) -
+        (high[at] as number),
+    );
   const rowGap = gaps.length ? median(gaps) : Math.max(0, stepAcross - width);
   const columnGap = Math.max(0, stepAcross - width);
   if (rowGap < 0 || stepAcross < width - UNEVEN) return undefined;
@@ -52,7 +60,9 @@ export function gridOf(things: readonly Thing[], range: number): Grid | undefine
     row.forEach((box, column) => offsets.push([box[0] - left - column * (width + columnGap), box[1] - y]));
     y += (high[at] as number) + rowGap;
   });
-  return offsets.every(([x, down]) => Math.abs(x) <= UNEVEN && Math.abs(down) <= UNEVEN) ? { columns, width, columnGap, rowGap, height: y - rowGap - top, offsets } : undefined; // prettier-ignore
+  return offsets.every(([x, down]) => Math.abs(x) <= UNEVEN && Math.abs(down) <= UNEVEN)
+    ? { columns, width, columnGap, rowGap, height: y - rowGap - top, offsets }
+    : undefined;
 }
 
 function median(values: readonly number[]): number {

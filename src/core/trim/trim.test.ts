@@ -63,10 +63,22 @@ describe('trim', () => {
 
   it('keeps elements that mean something, and boxes on whose states others depend', async () => {
     const meaning = page(
-      { host: { rest: {} }, sub: { rest: {}, variants: [{ within: { style: 'host', state: ':hover' }, set: { color: 'red' } }] } },
-      element('list', 'l', { id: 'l', element: 'ul' }, element('item', 'i', { id: 'i', element: 'li' }, element('link', 'k', { id: 'k', element: 'a' }, words('One')))),
-      box('o', undefined, box('h', 'host', element('text', 's', { id: 's', element: 'p', style: 'sub' }, words('Two')), words('more'))),
-    ); // prettier-ignore
+      {
+        host: { rest: {} },
+        sub: { rest: {}, variants: [{ within: { style: 'host', state: ':hover' }, set: { color: 'red' } }] },
+      },
+      element(
+        'list',
+        'l',
+        { id: 'l', element: 'ul' },
+        element('item', 'i', { id: 'i', element: 'li' }, element('link', 'k', { id: 'k', element: 'a' }, words('One'))),
+      ),
+      box(
+        'o',
+        undefined,
+        box('h', 'host', element('text', 's', { id: 's', element: 'p', style: 'sub' }, words('Two')), words('more')),
+      ),
+    );
     const { document: made } = await trim(meaning, still);
     expect([...elements(made.body)].map(({ id }) => id)).toEqual(expect.arrayContaining(['l', 'i', 'k', 's']));
     const host = [...elements(made.body)].find(({ style }) => style === 'host');
@@ -80,12 +92,20 @@ describe('icons', () => {
   const document: PageDocument = {
     ...page(
       {
-        mark: { rest: { 'font-family': 'marks', 'line-height': '1' }, variants: [{ part: '::before', set: { content: '"\ue001"' } }] },
+        mark: {
+          rest: { 'font-family': 'marks', 'line-height': '1' },
+          variants: [{ part: '::before', set: { content: '"\ue001"' } }],
+        },
       },
-      element('link', 'a', { id: 'a', element: 'a' }, element('run', 'i', { id: 'i', element: 'i', style: 'mark', inline: true })),
+      element(
+        'link',
+        'a',
+        { id: 'a', element: 'a' },
+        element('run', 'i', { id: 'i', element: 'i', style: 'mark', inline: true }),
+      ),
     ),
     fonts,
-  }; // prettier-ignore
+  };
   const still: Measure = async (tried, widths = WIDTHS) => standing(tried, () => [0, 0, 10, 20], widths);
 
   it('become drawings in the colour of the text around them', async () => {

@@ -100,7 +100,11 @@ async function intoFlow(
   measure: Measure,
 ): Promise<{ readonly document: PageDocument; readonly standing: Standing; readonly added: number }> {
   const flows = flowsIn(document, before);
-  const as = (tried: PageDocument): { document: PageDocument; standing: Standing; added: number } => ({ document: tried, standing: inOrder(before, document, tried), added: count(tried) - count(document) }); // prettier-ignore
+  const as = (tried: PageDocument): { document: PageDocument; standing: Standing; added: number } => ({
+    document: tried,
+    standing: inOrder(before, document, tried),
+    added: count(tried) - count(document),
+  });
   if (flows.length === 0) return as(document);
   const all = flows.reduce((made, { apply }) => apply(made), document);
   if (await holds(document, all, before, measure)) return as(all);

@@ -9,15 +9,59 @@ const WIDE = /^(initial|unset|revert|revert-layer)$/;
 
 /** Outer distances that browsers give elements by themselves (HTML, 15.3): block margins, and the inset of lists. */
 const BLOCK_MARGINS: Readonly<Record<string, string>> = {
-  p: '1em', ul: '1em', ol: '1em', dl: '1em', menu: '1em', pre: '1em', blockquote: '1em', figure: '1em', hr: '0.5em',
-  h1: '0.67em', h2: '0.83em', h3: '1em', h4: '1.33em', h5: '1.67em', h6: '2.33em',
-}; // prettier-ignore
+  p: '1em',
+  ul: '1em',
+  ol: '1em',
+  dl: '1em',
+  menu: '1em',
+  pre: '1em',
+  blockquote: '1em',
+  figure: '1em',
+  hr: '0.5em',
+  h1: '0.67em',
+  h2: '0.83em',
+  h3: '1em',
+  h4: '1.33em',
+  h5: '1.67em',
+  h6: '2.33em',
+};
 const SIDE_MARGINS: Readonly<Record<string, string>> = { blockquote: '40px', figure: '40px' };
 
 const INLINE = new Set([
-  'a', 'abbr', 'b', 'bdi', 'bdo', 'cite', 'code', 'del', 'dfn', 'em', 'font', 'i', 'ins', 'kbd', 'label', 'mark', 'q', 's', 'samp', 'small',
-  'span', 'strong', 'sub', 'sup', 'time', 'u', 'var', 'img', 'svg', 'picture', 'canvas', 'video', 'iframe',
-]); // prettier-ignore
+  'a',
+  'abbr',
+  'b',
+  'bdi',
+  'bdo',
+  'cite',
+  'code',
+  'del',
+  'dfn',
+  'em',
+  'font',
+  'i',
+  'ins',
+  'kbd',
+  'label',
+  'mark',
+  'q',
+  's',
+  'samp',
+  'small',
+  'span',
+  'strong',
+  'sub',
+  'sup',
+  'time',
+  'u',
+  'var',
+  'img',
+  'svg',
+  'picture',
+  'canvas',
+  'video',
+  'iframe',
+]);
 /** Elements with a size of their own, or whose inside is not laid out as ordinary flow. */
 const REPLACED = new Set(['img', 'svg', 'picture', 'canvas', 'video', 'iframe', 'input', 'select', 'textarea', 'hr']);
 const OWN_BOX = new Set(['fieldset', 'table', 'details', 'summary', 'dialog', 'legend', 'select', 'textarea', 'input']);

@@ -54,7 +54,9 @@ export function candidatesOf(
     const { style, difference } = nodes.get(id) as ElementNode;
     const of = new Set(group.map(({ remedy }) => remedy?.id)).size;
     const forAll = style !== undefined && difference === undefined && of * 2 > (users.get(style) ?? 0);
-    const ranges = [...new Set(seen.filter((_, index) => grouped[index]?.has(key)).map((one) => rangeOf(document, one.page.width)))]; // prettier-ignore
+    const ranges = [
+      ...new Set(seen.filter((_, index) => grouped[index]?.has(key)).map((one) => rangeOf(document, one.page.width))),
+    ];
     const known = new Set(seen.map((one) => rangeOf(document, one.page.width)));
     return {
       adjustments: (BOTH[property] ?? [property]).map((name) => ({
@@ -129,7 +131,12 @@ export function halvesOf(document: PageDocument, one: Candidate, width: number):
   const { adjustments } = onlyAt(document, one, [width]);
   if (adjustments.length < TOGETHER || !adjustments.every(({ property }) => OF_LETTERS.has(property))) return [];
   const middle = Math.ceil(adjustments.length / 2);
-  return [adjustments.slice(0, middle), adjustments.slice(middle)].map((half) => ({ ...one, adjustments: half, name: `${half.length} kinds of texts`, count: half.length })); // prettier-ignore
+  return [adjustments.slice(0, middle), adjustments.slice(middle)].map((half) => ({
+    ...one,
+    adjustments: half,
+    name: `${half.length} kinds of texts`,
+    count: half.length,
+  }));
 }
 
 /** A candidate for the ranges of some widths only: what holds everywhere helps there, and does harm at others. */

@@ -8,71 +8,148 @@ import type { Box } from '../geometry/box.js';
 
 /* A stand-in for a browser: a heading and a text below each other, whose margins count at each width. */
 const document = page(
-  { stack: { rest: {} }, head: { rest: { 'margin-top': '30px' } }, low: { rest: { 'margin-top': '10px' }, variants: [{ at: 'below-600', set: { 'margin-top': '50px' } }] } },
-  element('section', 's', { id: 's', name: 'Dates', style: 'stack' }, element('heading', 'h', { id: 'h', element: 'h2', style: 'head' }, words('Star evenings')), element('text', 't', { id: 't', element: 'p', style: 'low' }, words('Come along'))),
-); // prettier-ignore
+  {
+    stack: { rest: {} },
+    head: { rest: { 'margin-top': '30px' } },
+    low: { rest: { 'margin-top': '10px' }, variants: [{ at: 'below-600', set: { 'margin-top': '50px' } }] },
+  },
+  element(
+    'section',
+    's',
+    { id: 's', name: 'Dates', style: 'stack' },
+    element('heading', 'h', { id: 'h', element: 'h2', style: 'head' }, words('Star evenings')),
+    element('text', 't', { id: 't', element: 'p', style: 'low' }, words('Come along')),
+  ),
+);
 const marginOf = (of: PageDocument, id: string, width: number): number => {
   const name = of.styles[`adjusted-${id}`] ? `adjusted-${id}` : id === 'h' ? 'head' : 'low';
   const { rest, variants = [] } = of.styles[name] ?? { rest: {} };
-  const set = variants.filter(({ at }) => (at === 'below-900' && width < 900) || (at === 'below-600' && width < 600)).map((one) => one.set['margin-top']); // prettier-ignore
+  const set = variants
+    .filter(({ at }) => (at === 'below-900' && width < 900) || (at === 'below-600' && width < 600))
+    .map((one) => one.set['margin-top']);
   return parseFloat([rest['margin-top'], ...set].filter(Boolean).at(-1) ?? '0');
 };
 const laid = (head: number, low: number): MeasuredPage => {
-  const [first, second]: [Box, Box] = [[0, head, 400, 20], [0, head + 20 + low, 400, 20]]; // prettier-ignore
+  const [first, second]: [Box, Box] = [
+    [0, head, 400, 20],
+    [0, head + 20 + low, 400, 20],
+  ];
   const word = (text: string, of: string, [x, y]: Box) => ({ text, of, x, y, width: 40, height: 20, look: 0 });
-  return { words: [word('Star', 'h', first), word('evenings', 'h', [60, first[1], 0, 0]), word('Come', 't', second), word('along', 't', [60, second[1], 0, 0])], looks: [{ family: 'A', size: 16, weight: '400', style: 'normal', color: 'rgb(0, 0, 0)' }], things: { 'box-page': { box: [0, 0, 400, 400] }, s: { box: [0, 0, 400, 400] }, h: { box: first }, t: { box: second } }, sections: [], pictures: [], height: 400, overflow: 0, elements: 3 }; // prettier-ignore
+  return {
+    words: [
+      word('Star', 'h', first),
+      word('evenings', 'h', [60, first[1], 0, 0]),
+      word('Come', 't', second),
+      word('along', 't', [60, second[1], 0, 0]),
+    ],
+    looks: [{ family: 'A', size: 16, weight: '400', style: 'normal', color: 'rgb(0, 0, 0)' }],
+    things: {
+      'box-page': { box: [0, 0, 400, 400] },
+      s: { box: [0, 0, 400, 400] },
+      h: { box: first },
+      t: { box: second },
+    },
+    sections: [],
+    pictures: [],
+    height: 400,
+    overflow: 0,
+    elements: 3,
+  };
 };
 const measure: MeasureAt = async (of, widths) =>
   widths.map((width) => laid(marginOf(of, 'h', width), marginOf(of, 't', width)));
-const run = (sources: readonly [width: number, head: number, low: number][], existing: readonly Adjustment[] = [], more = {}) =>
-  tune(document, existing, sources.map(([width, head, low]) => ({ width, measured: laid(head, low) })), measure, { most: 40, from: 1, ...more }); // prettier-ignore
+const run = (
+  sources: readonly [width: number, head: number, low: number][],
+  existing: readonly Adjustment[] = [],
+  more = {},
+) =>
+  tune(
+    document,
+    existing,
+    sources.map(([width, head, low]) => ({ width, measured: laid(head, low) })),
+    measure,
+    { most: 40, from: 1, ...more },
+  );
 
 describe('tune', () => {
   it('does nothing where nothing is wrong', async () => {
-    expect(await run([[1200, 30, 10], [400, 30, 50]])).toMatchObject({ steps: [], before: 0, after: 0, trials: 1, left: [] }); // prettier-ignore
+    expect(
+      await run([
+        [1200, 30, 10],
+        [400, 30, 50],
+      ]),
+    ).toMatchObject({ steps: [], before: 0, after: 0, trials: 1, left: [] });
   });
 
   it('mends at one width what is wrong there alone', async () => {
-    const { steps, after, adjustments } = await run([[1200, 30, 10], [400, 30, 24]]); // prettier-ignore
+    const { steps, after, adjustments } = await run([
+      [1200, 30, 10],
+      [400, 30, 24],
+    ]);
     expect(steps).toHaveLength(1);
-    expect(adjustments).toEqual([{ page: 'sample', style: 'low', at: ['below-600'], property: 'margin-top', value: '24px', step: 1 }]); // prettier-ignore
+    expect(adjustments).toEqual([
+      { page: 'sample', style: 'low', at: ['below-600'], property: 'margin-top', value: '24px', step: 1 },
+    ]);
     expect(after).toBe(0);
   });
 
   it('mends everywhere at once what is wrong alike everywhere', async () => {
-    const { adjustments } = await run([[1200, 30, 22], [400, 30, 22]]); // prettier-ignore
+    const { adjustments } = await run([
+      [1200, 30, 22],
+      [400, 30, 22],
+    ]);
     expect(adjustments).toEqual([{ page: 'sample', style: 'low', property: 'margin-top', value: '22px', step: 1 }]);
   });
 
   it('takes nothing that helps at one width and harms at another', async () => {
     const rigid: MeasureAt = async (of, widths) => widths.map(() => laid(30, marginOf(of, 't', 1200)));
-    const made = await tune(document, [], [{ width: 1200, measured: laid(30, 40) }, { width: 700, measured: laid(30, 10) }], rigid, { most: 40, from: 1 }); // prettier-ignore
+    const made = await tune(
+      document,
+      [],
+      [
+        { width: 1200, measured: laid(30, 40) },
+        { width: 700, measured: laid(30, 10) },
+      ],
+      rigid,
+      { most: 40, from: 1 },
+    );
     expect(made.steps).toEqual([]);
     expect(made.left.length).toBeGreaterThan(0);
-    for (const one of made.left) expect(one).toMatchObject({ width: 1200, why: 'what would mend it helps nothing, or harms elsewhere' }); // prettier-ignore
+    for (const one of made.left)
+      expect(one).toMatchObject({ width: 1200, why: 'what would mend it helps nothing, or harms elsewhere' });
   });
 
   it('takes what is wanted everywhere, and does harm at one width, for the others alone', async () => {
-    const odd: MeasureAt = async (of, widths) => widths.map((width) => laid(30, width < 900 && marginOf(of, 't', width) !== 10 ? 70 : marginOf(of, 't', width))); // prettier-ignore
+    const odd: MeasureAt = async (of, widths) =>
+      widths.map((width) => laid(30, width < 900 && marginOf(of, 't', width) !== 10 ? 70 : marginOf(of, 't', width)));
     const sources = [1200, 700].map((width) => ({ width, measured: laid(30, 22) }));
     const { adjustments } = await tune(document, [], sources, odd, { most: 40, from: 1 });
-    expect(adjustments).toEqual([{ page: 'sample', style: 'low', at: ['widest'], property: 'margin-top', value: '22px', step: 1 }]); // prettier-ignore
+    expect(adjustments).toEqual([
+      { page: 'sample', style: 'low', at: ['widest'], property: 'margin-top', value: '22px', step: 1 },
+    ]);
   });
 
   it('leaves alone what a person said, goes on from the last step, and stops when it may try no more', async () => {
     const person: Adjustment = { page: 'sample', style: 'low', property: 'margin-top', value: '60px' };
     const made = await run([[1200, 30, 10]], [person]);
     expect(made.adjustments).toEqual([person]);
-    const few = await run([[1200, 30, 22]], [], { most: 3, from: 7 }); // prettier-ignore
+    const few = await run([[1200, 30, 22]], [], { most: 3, from: 7 });
     expect(few.steps.map(({ step }) => step)).toEqual([7]);
     expect(few.trials).toBeLessThanOrEqual(3);
-    expect((await run([[1200, 30, 22]], [], { section: 'other' })).steps).toEqual([]); // prettier-ignore
-    expect((await run([[1200, 30, 22]], [], { only: [400] })).steps).toEqual([]); // prettier-ignore
+    expect((await run([[1200, 30, 22]], [], { section: 'other' })).steps).toEqual([]);
+    expect((await run([[1200, 30, 22]], [], { only: [400] })).steps).toEqual([]);
   });
 });
 
 describe('corrections of many styles at once', () => {
-  const spaced = (style: string, value: string, at?: readonly string[]): Candidate => ({ adjustments: [{ page: 'sample', style, property: 'letter-spacing', value, ...(at ? { at } : {}) }], what: 'Letters', name: style, section: 's', width: 1200, count: 2 }); // prettier-ignore
+  const spaced = (style: string, value: string, at?: readonly string[]): Candidate => ({
+    adjustments: [{ page: 'sample', style, property: 'letter-spacing', value, ...(at ? { at } : {}) }],
+    what: 'Letters',
+    name: style,
+    section: 's',
+    width: 1200,
+    count: 2,
+  });
 
   it('take each style once, with the mildest value that any width asks for', () => {
     const here = [
@@ -92,7 +169,11 @@ describe('corrections of many styles at once', () => {
   });
 
   it('are all lines that break otherwise, however few', () => {
-    const broken = (style: string, property: string): Candidate => ({ ...spaced(style, '1em'), adjustments: [{ style, property, value: '90px', at: ['widest'] }], breaks: true }); // prettier-ignore
+    const broken = (style: string, property: string): Candidate => ({
+      ...spaced(style, '1em'),
+      adjustments: [{ style, property, value: '90px', at: ['widest'] }],
+      breaks: true,
+    });
     expect(together([broken('a', 'max-width')], [])).toEqual([]);
     const [all, ...more] = together([broken('a', 'max-width'), broken('b', 'letter-spacing'), spaced('c', '1em')], []);
     expect(more).toEqual([]);
@@ -102,23 +183,55 @@ describe('corrections of many styles at once', () => {
 
   it('are none of few styles, and none of other properties', () => {
     expect(together([spaced('a', '1em'), spaced('b', '1em')], [])).toEqual([]);
-    const margin = (style: string): Candidate => ({ ...spaced(style, '3px'), adjustments: [{ style, property: 'margin-top', value: '3px' }] }); // prettier-ignore
+    const margin = (style: string): Candidate => ({
+      ...spaced(style, '3px'),
+      adjustments: [{ style, property: 'margin-top', value: '3px' }],
+    });
     expect(together(['a', 'b', 'c'].map(margin), [])).toEqual([]);
   });
 
   it('are parted in halves for one width where they do not help together, as long as they are several', () => {
-    const all = { ...spaced('a', '1em'), adjustments: ['a', 'b', 'c', 'd', 'e'].flatMap((style) => spaced(style, '0.05em').adjustments) }; // prettier-ignore
+    const all = {
+      ...spaced('a', '1em'),
+      adjustments: ['a', 'b', 'c', 'd', 'e'].flatMap((style) => spaced(style, '0.05em').adjustments),
+    };
     const made = halvesOf(document, all, 400);
     expect(made.map(({ count, adjustments }) => [count, adjustments.map(({ style, at }) => [style, at])])).toEqual([
-      [3, [['a', ['below-600']], ['b', ['below-600']], ['c', ['below-600']]]],
-      [2, [['d', ['below-600']], ['e', ['below-600']]]],
-    ]); // prettier-ignore
+      [
+        3,
+        [
+          ['a', ['below-600']],
+          ['b', ['below-600']],
+          ['c', ['below-600']],
+        ],
+      ],
+      [
+        2,
+        [
+          ['d', ['below-600']],
+          ['e', ['below-600']],
+        ],
+      ],
+    ]);
     expect(halvesOf(document, made[1] as Candidate, 400)).toEqual([]);
-    expect(halvesOf(document, { ...all, adjustments: all.adjustments.map((one) => ({ ...one, property: 'margin-top' })) }, 400)).toEqual([]); // prettier-ignore
+    expect(
+      halvesOf(
+        document,
+        { ...all, adjustments: all.adjustments.map((one) => ({ ...one, property: 'margin-top' })) },
+        400,
+      ),
+    ).toEqual([]);
   });
 
   it('can be made for some widths only', () => {
-    const made = onlyAt(document, { ...spaced('a', '1em'), adjustments: [...spaced('a', '1em').adjustments, ...spaced('b', '1em', ['widest']).adjustments] }, [400]); // prettier-ignore
+    const made = onlyAt(
+      document,
+      {
+        ...spaced('a', '1em'),
+        adjustments: [...spaced('a', '1em').adjustments, ...spaced('b', '1em', ['widest']).adjustments],
+      },
+      [400],
+    );
     expect(made.adjustments.map(({ style, at }) => [style, at])).toEqual([['a', ['below-600']]]);
   });
 });

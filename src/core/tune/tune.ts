@@ -104,11 +104,17 @@ export async function tune(
   /* A candidate with what came of it; undefined if the page is better without it. */
   const attempt = async (one: Candidate, at: number): Promise<Attempt | undefined> => {
     const step = choices.from + steps.length;
-    const listWith = ({ adjustments }: Candidate): Adjustment[] => [...without(list, adjustments), ...adjustments.map((own) => ({ ...own, step }))]; // prettier-ignore
+    const listWith = ({ adjustments }: Candidate): Adjustment[] => [
+      ...without(list, adjustments),
+      ...adjustments.map((own) => ({ ...own, step })),
+    ];
     let made = one;
     let then = await look(listWith(made));
     const well = widths.filter((_, index) => (then.scores[index] as number) <= (now.scores[index] as number) + SAME);
-    const helps = one.adjustments.length >= TOGETHER ? well.includes(widths[at] as number) : (then.scores[at] as number) < (now.scores[at] as number) - BETTER; // prettier-ignore
+    const helps =
+      one.adjustments.length >= TOGETHER
+        ? well.includes(widths[at] as number)
+        : (then.scores[at] as number) < (now.scores[at] as number) - BETTER;
     if (helps && well.length < widths.length) {
       made = onlyAt(document, one, well);
       then = await look(listWith(made));
@@ -123,7 +129,9 @@ export async function tune(
     const most = trials + Math.ceil((choices.most - trials) / (widths.length - at));
     for (let progress = true; progress && trials < most;) {
       progress = false;
-      const asked = widths.map((_, index) => candidatesOf(document, now.seen, index, tried).filter((one) => isAsked(one, existing, choices))); // prettier-ignore
+      const asked = widths.map((_, index) =>
+        candidatesOf(document, now.seen, index, tried).filter((one) => isAsked(one, existing, choices)),
+      );
       const single = asked[at] ?? [];
       const bundled = together(single, asked.flat()).filter((all) => !tried.has(keyOf(all)));
       const queue = [...bundled.slice(0, MOST_BUNDLES - bundles), ...single];
@@ -139,7 +147,17 @@ export async function tune(
           continue;
         }
         const { what, name, section, count, adjustments } = done.made;
-        steps.push({ step: done.step, adjustments, what, name, section, width, count, before: total(now), after: total(done.then) }); // prettier-ignore
+        steps.push({
+          step: done.step,
+          adjustments,
+          what,
+          name,
+          section,
+          width,
+          count,
+          before: total(now),
+          after: total(done.then),
+        });
         list = done.list;
         now = done.then;
         progress = true;

@@ -50,7 +50,10 @@ export async function makeDesignPages(
       const decide = decisionsPass(decisions, (one) => reached.push(one));
       const lost = new Map<number, string>();
       const ledBy: string[] = [];
-      const passes = withBrief(DESIGN_PASSES, decisions, decide, (line, said) => lost.set(line, said), [menuTargetsPass((note) => ledBy.push(note)), drawnStatesPass(one.states, (note) => ledBy.push(note))]); // prettier-ignore
+      const passes = withBrief(DESIGN_PASSES, decisions, decide, (line, said) => lost.set(line, said), [
+        menuTargetsPass((note) => ledBy.push(note)),
+        drawnStatesPass(one.states, (note) => ledBy.push(note)),
+      ]);
       const raw = runPasses(one.document, { boxes: one.boxes, width }, passes);
       progress('Collecting pictures');
       const { document, missing } = await bringAssets(raw, read.address, store, { instead: EMPTY_PICTURE });
@@ -59,7 +62,11 @@ export async function makeDesignPages(
           finishReference(open, { sections: placesOn(document, one.sections, index), places: thingsOn(one, index) }),
         ),
       );
-      const headed = await makeHead(document, { brief: decisions, address: read.address, online: false, references }, store); // prettier-ignore
+      const headed = await makeHead(
+        document,
+        { brief: decisions, address: read.address, online: false, references },
+        store,
+      );
       made.push({
         document: headed.document,
         references,

@@ -84,7 +84,18 @@ export async function makeWebPage(
     const sections = sectionPlaces(document);
     const found = { sections, things: thingPlaces(document) };
     const references = await Promise.all(open.map((one) => finishReference(one, found)));
-    const headed = await makeHead({ ...document, ...(head ? { head } : {}) }, { brief: decisions, address: read.address, online: served.visit.online, references, ...(signIn ? { signIn } : {}), ...(read.icon === undefined ? {} : { icon: read.icon }) }, store); // prettier-ignore
+    const headed = await makeHead(
+      { ...document, ...(head ? { head } : {}) },
+      {
+        brief: decisions,
+        address: read.address,
+        online: served.visit.online,
+        references,
+        ...(signIn ? { signIn } : {}),
+        ...(read.icon === undefined ? {} : { icon: read.icon }),
+      },
+      store,
+    );
     return {
       document: headed.document,
       references,

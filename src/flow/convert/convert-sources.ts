@@ -25,7 +25,8 @@ export async function convertSources(
   const store = new AssetStore();
   const made: Made[] = [];
   for (const source of sources) {
-    const progress = sources.length > 1 ? (text: string) => options.progress(`${source.name}: ${text}`) : options.progress; // prettier-ignore
+    const progress =
+      sources.length > 1 ? (text: string) => options.progress(`${source.name}: ${text}`) : options.progress;
     const own = { ...options, progress };
     made.push(
       ...(source.kind === 'svg'
@@ -53,7 +54,11 @@ export async function convertSources(
   return {
     project: options.out,
     pages,
-    assets: new Set(made.flatMap(({ document: { head: _, ...shown } }) => assetAddresses(shown).filter((one) => one.startsWith('assets/')))).size, // prettier-ignore
+    assets: new Set(
+      made.flatMap(({ document: { head: _, ...shown } }) =>
+        assetAddresses(shown).filter((one) => one.startsWith('assets/')),
+      ),
+    ).size,
     notes,
     ...(savings ? { pictures: savings } : {}),
     ...(tuned ? { tuned } : {}),
@@ -90,7 +95,9 @@ async function proveAndTune(
   browser: OpenBrowser,
 ): Promise<{ readonly proof: ProjectProof; readonly tuned?: readonly TunedPage[] }> {
   const proof = await prove(out, { open: browser, progress });
-  const mendable = proof.pages.some(({ widths }) => widths.some((one) => isOff(one) && one.differences.some(({ remedy }) => remedy?.value !== undefined))); // prettier-ignore
+  const mendable = proof.pages.some(({ widths }) =>
+    widths.some((one) => isOff(one) && one.differences.some(({ remedy }) => remedy?.value !== undefined)),
+  );
   if (tune === false || !mendable) return { proof };
   const { tuneProject } = await import('../proof/tune.js');
   const tuned = await tuneProject(out, { open: browser, most: FIRST_TRIALS, progress });

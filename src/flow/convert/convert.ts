@@ -127,7 +127,10 @@ function withBrief(options: ConvertOptions): ReadOptions {
  */
 export async function convert(given: readonly string[], options: ConvertOptions): Promise<Converted> {
   const found = findSources(given, options.root);
-  const sources = options.called !== undefined && found.length === 1 ? found.map((one) => ({ ...one, name: options.called as string })) : found; // prettier-ignore
+  const sources =
+    options.called !== undefined && found.length === 1
+      ? found.map((one) => ({ ...one, name: options.called as string }))
+      : found;
   checkOptions(sources, options);
   const read = withBrief(options);
   if (!options.open) options.progress('Starting the browser');

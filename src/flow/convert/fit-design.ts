@@ -23,7 +23,10 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
   const widths = allWidths(input.boards.map(({ width }) => width));
   const usual = breakpointsBetween(widths);
   if (usual.length === 0 || input.breakpoints) return buildDesign(input);
-  const wide = buildDesign({ ...input, breakpoints: usual.map((one, at) => ({ ...one, below: (widths[at + 1] as number) + 1 })) }); // prettier-ignore
+  const wide = buildDesign({
+    ...input,
+    breakpoints: usual.map((one, at) => ({ ...one, below: (widths[at + 1] as number) + 1 })),
+  });
   served.hold('/-fit', 'text/html; charset=utf-8', renderHtml(wide.document, '-fit.css'));
   served.hold('/-fit.css', 'text/css; charset=utf-8', renderCss(wide.document));
   const page = await browser.newPage(widths[0] as number);

@@ -61,16 +61,28 @@ interface File {
 }
 
 function isNear(address: string, { address: base, online }: HeadGiven): boolean {
-  return URL.canParse(address, base) && (online || /^data:/i.test(address) || new URL(address, base).origin === new URL(base).origin); // prettier-ignore
+  return (
+    URL.canParse(address, base) &&
+    (online || /^data:/i.test(address) || new URL(address, base).origin === new URL(base).origin)
+  );
 }
 
 /** Icons of all sizes from one mark; one that cannot be drawn anew is kept as it is. */
 async function iconsFrom(mark: File | undefined, store: AssetStore): Promise<NonNullable<PageHead['icons']>> {
   if (!mark) return [];
   const drawn = mark.path.endsWith('.svg');
-  const made = await Promise.all(ICON_SIZES.map((size) => iconOf(mark.bytes, size).then((bytes) => ({ size, bytes }), () => undefined))); // prettier-ignore
-  const sized = made.flatMap((one) => (one ? [{ file: store.add(one.bytes, `icon-${one.size}.png`), size: one.size }] : [])); // prettier-ignore
-  return [...(drawn || sized.length === 0 ? [{ file: store.add(mark.bytes, hintOf(mark.path)) }] : []), ...sized]; // prettier-ignore
+  const made = await Promise.all(
+    ICON_SIZES.map((size) =>
+      iconOf(mark.bytes, size).then(
+        (bytes) => ({ size, bytes }),
+        () => undefined,
+      ),
+    ),
+  );
+  const sized = made.flatMap((one) =>
+    one ? [{ file: store.add(one.bytes, `icon-${one.size}.png`), size: one.size }] : [],
+  );
+  return [...(drawn || sized.length === 0 ? [{ file: store.add(mark.bytes, hintOf(mark.path)) }] : []), ...sized];
 }
 
 /** The picture that the source or the brief gives, or else the beginning of the page. */

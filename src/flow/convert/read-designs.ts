@@ -151,7 +151,9 @@ function breakpointsNamed(named: Readonly<Record<string, number>>, boards: reado
   const list = Object.entries(named)
     .map(([name, below]) => ({ name, below }))
     .sort((a, b) => b.below - a.below);
-  const fit = list.length === screens.length - 1 && list.every(({ below }, at) => below <= (screens[at] as number) && below > (screens[at + 1] as number)); // prettier-ignore
+  const fit =
+    list.length === screens.length - 1 &&
+    list.every(({ below }, at) => below <= (screens[at] as number) && below > (screens[at + 1] as number));
   if (fit) return list;
   throw new Problem(
     `These breakpoints do not part the screens of ${screens.join(', ')} px.`,

@@ -6,7 +6,13 @@ import { serveFiles } from '../../browser/serve.js';
 import { assetAddresses, mapAssets } from '../../core/document/addresses.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { isElement, mapTree } from '../../core/document/walk.js';
-import { offerPictures, plainPictures, sizedGrounds, type Candidate, type Renditions } from '../../core/images/offer-images.js';
+import {
+  offerPictures,
+  plainPictures,
+  sizedGrounds,
+  type Candidate,
+  type Renditions,
+} from '../../core/images/offer-images.js';
 import { offerOf, type Need, type Offer, type PictureChoices } from '../../core/images/offers.js';
 import { renderCss } from '../../core/render/css.js';
 import { renderHtml } from '../../core/render/html.js';
@@ -220,7 +226,8 @@ async function make(
   const files = async (format: Raster['format']): Promise<{ candidate: Candidate; size: number }[]> =>
     Promise.all(
       widths.map(async (width) => {
-        const made = width >= raster.width && format === raster.format ? bytes : await encode(bytes, width, format, quality); // prettier-ignore
+        const made =
+          width >= raster.width && format === raster.format ? bytes : await encode(bytes, width, format, quality);
         const used = format === raster.format && made.length > bytes.length && width >= raster.width ? bytes : made;
         const [, name, ending] = /^(.*)(\.[a-z0-9]+)$/.exec(nameIn(path)) ?? [];
         const file = `${name ?? 'picture'}-${width}${format === raster.format ? ending : `.${format}`}`;

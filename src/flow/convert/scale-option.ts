@@ -11,5 +11,9 @@ export function scaleGiven(given: string): Scale {
   if (existsSync(given) && statSync(given).isFile()) return readScale(readFileSync(given, 'utf8'), given);
   const share = Number(given);
   if (given.trim() !== '' && share >= 0 && share <= 1) return share;
-  throw new Problem(`"${given}" is no share and no file.`, '--scale', 'Give a number from 0 to 1, or a YAML file with a scale.'); // prettier-ignore
+  throw new Problem(
+    `"${given}" is no share and no file.`,
+    '--scale',
+    'Give a number from 0 to 1, or a YAML file with a scale.',
+  );
 }

@@ -24,7 +24,13 @@ import { readAdjustments } from '../../project/adjust-file.js';
 import { factsAcross, sharedContent } from '../../core/passes/fields/site-facts.js';
 import { writeContent } from '../../project/content-file.js';
 import { commonOf, covers, knownOf, over, partContent, unknownOf } from '../../core/content/common.js';
-import { contentFileOf, readPageContent, readSiteContent, SITE_CONTENT, siteFileOf } from '../../project/page-content.js';
+import {
+  contentFileOf,
+  readPageContent,
+  readSiteContent,
+  SITE_CONTENT,
+  siteFileOf,
+} from '../../project/page-content.js';
 import { languagesOf } from '../../project/languages.js';
 import { RENDERED_FILE, refuseEdited, renderedText } from '../../project/rendered.js';
 import { BRIEF_FILE, writeBrief } from '../../project/brief-file.js';
@@ -68,7 +74,10 @@ export function writeProject(
     isProject(out) ? languagesOf(out, page) : new Map();
   const translated = new Map(made.map((one) => [placeOf(one).html, [...languages(one.document.name).keys()]]));
   const adjustments = isProject(out) ? readAdjustments(out) : [];
-  const led = resolveLinks(made.map((one) => linkedTo(one, linked)), (page) => (places.get(page) as SitePlace).html); // prettier-ignore
+  const led = resolveLinks(
+    made.map((one) => linkedTo(one, linked)),
+    (page) => (places.get(page) as SitePlace).html,
+  );
   const documents = factsAcross(led);
   const shared = sharedContent(documents);
   const adjusted = documents.map((document) => adjust(document, adjustments).document);
@@ -83,7 +92,12 @@ export function writeProject(
       ...one,
       document,
       content,
-      site: renderLanguages(withTokens({ ...(adjusted[at] as PageDocument), palette }, tokens), content, languages(document.name), { place: placeOf(one), marked: false, translated }), // prettier-ignore
+      site: renderLanguages(
+        withTokens({ ...(adjusted[at] as PageDocument), palette }, tokens),
+        content,
+        languages(document.name),
+        { place: placeOf(one), marked: false, translated },
+      ),
     };
   });
   const settings: ProjectSettings = {
@@ -93,11 +107,24 @@ export function writeProject(
     limits: settingsBefore(out)?.limits ?? LIMITS,
   };
   const assets = store.entries();
-  const index = Object.entries(indexFiles(pages.map((one) => ({ document: one.document, files: filesOf(placeOf(one), languages(one.document.name).keys()) })))); // prettier-ignore
+  const index = Object.entries(
+    indexFiles(
+      pages.map((one) => ({
+        document: one.document,
+        files: filesOf(placeOf(one), languages(one.document.name).keys()),
+      })),
+    ),
+  );
   const texts = [...pages.flatMap(({ site }) => Object.entries(site)), ...index];
   const parted = pages.map(({ content }) => partContent(content, (path) => covers(shared, path)));
   const before = isProject(out) ? unknownOf(readSiteContent(out), documents) : NOTHING;
-  const common = over(before, commonOf(parted.map((one) => one.shared), documents)); // prettier-ignore
+  const common = over(
+    before,
+    commonOf(
+      parted.map((one) => one.shared),
+      documents,
+    ),
+  );
   const files: ProjectFile[] = [
     [SETTINGS_FILE, writeSettings(settings)],
     [TOKENS_FILE, writeTokens(tokens)],
@@ -175,11 +202,18 @@ function contentFor(out: string, document: PageDocument, { fields = [] }: Brief)
   const contentFile = contentFileOf(out, document.name);
   const pageFile = join(out, 'pages', `${document.name}.json`);
   /* What was said for several pages while this one was not among them, or not with others, comes back. */
-  const common = (then: readonly PageDocument[]): FlatContent => isProject(out) ? knownOf(unknownOf(readSiteContent(out), then), document) : NOTHING; // prettier-ignore
+  const common = (then: readonly PageDocument[]): FlatContent =>
+    isProject(out) ? knownOf(unknownOf(readSiteContent(out), then), document) : NOTHING;
   if (!existsSync(contentFile) || !existsSync(pageFile)) return nest(over(flatten(fresh), common([])));
   /* What was written under the name that a field had before goes with it. */
-  const moved = ({ values, lists }: FlatContent): FlatContent => ({ values: movedKeys(values, fields), lists: movedKeys(lists, fields) }); // prettier-ignore
-  const then: PageDocument = { ...(JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument), palette: paletteOf(tokensOf(out)) }; // prettier-ignore
+  const moved = ({ values, lists }: FlatContent): FlatContent => ({
+    values: movedKeys(values, fields),
+    lists: movedKeys(lists, fields),
+  });
+  const then: PageDocument = {
+    ...(JSON.parse(readFileSync(pageFile, 'utf8')) as PageDocument),
+    palette: paletteOf(tokensOf(out)),
+  };
   const written = moved(flatten(readPageContent(out, then)));
   const before = moved(originalValues(then));
   return nest(over(flatten(nest(threeWay(before, originalValues(document), written).content)), common([then])));

@@ -125,7 +125,8 @@ class Trial {
       });
       const better = [...existing, ...mends.flatMap(({ adjustments }) => adjustments)];
       const left = new Map<string, readonly TrialFault[]>();
-      for (const [name, look] of looks) left.set(name, mends.length ? await this.faults(look, before, better) : (found.get(name) ?? [])); // prettier-ignore
+      for (const [name, look] of looks)
+        left.set(name, mends.length ? await this.faults(look, before, better) : (found.get(name) ?? []));
       const limited = await this.limited(document, content, left, looks, before, better);
       const { limits } = limited;
       const mended = this.options.mend === true && mends.length + limits.length > 0;
@@ -159,7 +160,8 @@ class Trial {
     before: AsIs,
     list: readonly Adjustment[],
   ): Promise<{ readonly limits: readonly Limit[]; readonly found: ReadonlyMap<string, readonly TrialFault[]> }> {
-    const total = (faults: ReadonlyMap<string, readonly TrialFault[]>): number => [...faults.values()].reduce((sum, those) => sum + those.length, 0); // prettier-ignore
+    const total = (faults: ReadonlyMap<string, readonly TrialFault[]>): number =>
+      [...faults.values()].reduce((sum, those) => sum + those.length, 0);
     let best = { limits: [] as readonly Limit[], found: left };
     for (const of of ['path', 'over'] as const) {
       let { limits, found: now } = best;
@@ -210,7 +212,9 @@ class Trial {
     list: readonly Adjustment[],
   ): Promise<TrialFault[]> {
     const now = await this.measure(bench, document, list);
-    const faults = WIDTHS.flatMap((width, at) => trialFaults(document, pages[at] as MeasuredPage, now[at] as MeasuredPage, width)); // prettier-ignore
+    const faults = WIDTHS.flatMap((width, at) =>
+      trialFaults(document, pages[at] as MeasuredPage, now[at] as MeasuredPage, width),
+    );
     if (one.literal === undefined) return faults;
     const [html, before] = [document, asIs].map((page) => renderHtml(page, 'style.css')) as [string, string];
     return [...faults, ...markupFaults(html, before, one.literal)];
@@ -242,7 +246,13 @@ class Trial {
 /** Limits hold at once, in the page document, and stay through another conversion, in the brief. */
 function keepLimits(project: string, document: PageDocument, limits: readonly Limit[]): void {
   writeFile(join(project, 'pages', `${document.name}.json`), pageText(document));
-  writeFile(join(project, BRIEF_FILE), withFieldDecisions(briefOf(project) ?? '', limits.map(({ path, longest }) => ({ at: path, longest })))); // prettier-ignore
+  writeFile(
+    join(project, BRIEF_FILE),
+    withFieldDecisions(
+      briefOf(project) ?? '',
+      limits.map(({ path, longest }) => ({ at: path, longest })),
+    ),
+  );
 }
 
 /** How much of a page is shown around a fault, px. */

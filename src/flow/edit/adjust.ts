@@ -35,7 +35,8 @@ export function setAdjustment(project: string, place: Place, property: string, v
   const list = listAdjustments(project);
   checkDeclaration(property, value, 'set');
   const made = targetsIn(project, place).map((target): Adjustment => ({ ...target, property, value }));
-  const isReplaced = (one: Adjustment): boolean => made.some((own) => contradictions([one, own]).length > 0 || isSame(one, own)); // prettier-ignore
+  const isReplaced = (one: Adjustment): boolean =>
+    made.some((own) => contradictions([one, own]).length > 0 || isSame(one, own));
   save(project, [...list.filter((one) => !isReplaced(one)), ...made]);
   return made;
 }
@@ -46,13 +47,18 @@ export function removeAdjustments(project: string, place: Place, property: strin
   const targets = targetsIn(project, place);
   const gone = list.filter(
     (one) =>
-      targets.some(({ page, element, style }) => one.element === element && one.style === style && (one.page ?? page) === page) && // prettier-ignore
+      targets.some(
+        ({ page, element, style }) => one.element === element && one.style === style && (one.page ?? page) === page,
+      ) &&
       (property === undefined || one.property === property) &&
       (!place.at || place.at.join() === one.at?.join()) &&
       (place.state === undefined || place.state === one.state),
   );
   if (gone.length === 0) throw new Problem('There is no such correction.', place.of, `See tavrik adjust ${project}.`);
-  save(project, list.filter((one) => !gone.includes(one))); // prettier-ignore
+  save(
+    project,
+    list.filter((one) => !gone.includes(one)),
+  );
   return gone.length;
 }
 
@@ -67,7 +73,10 @@ export function undoStep(project: string, step: string | undefined): number {
       join(project, ADJUST_FILE),
       steps.length ? `There are ${steps.join(', ')}.` : 'Tuning has made none.',
     );
-  save(project, list.filter((one) => one.step !== wanted)); // prettier-ignore
+  save(
+    project,
+    list.filter((one) => one.step !== wanted),
+  );
   return wanted;
 }
 
@@ -87,13 +96,15 @@ function targetsIn(project: string, place: Place): readonly Target[] {
   const { document, file } = readPage(project, pageNamed(settings, place.page).name);
   const first = targetOn(document, file, place);
   if (place.page !== undefined) return [first];
-  const others = settings.pages.filter(({ name }) => name !== document.name).flatMap(({ name }): Target[] => {
-    const { document: other } = readPage(project, name);
-    const known = new Set([WIDEST, ...other.breakpoints.map((one) => one.name)]);
-    const same = (place.at ?? []).every((one) => known.has(one)) ? sameOnPage(document, first, other) : undefined;
-    const { element: _, style: __, ...rest } = first;
-    return same ? [{ ...rest, ...same, page: other.name }] : [];
-  }); // prettier-ignore
+  const others = settings.pages
+    .filter(({ name }) => name !== document.name)
+    .flatMap(({ name }): Target[] => {
+      const { document: other } = readPage(project, name);
+      const known = new Set([WIDEST, ...other.breakpoints.map((one) => one.name)]);
+      const same = (place.at ?? []).every((one) => known.has(one)) ? sameOnPage(document, first, other) : undefined;
+      const { element: _, style: __, ...rest } = first;
+      return same ? [{ ...rest, ...same, page: other.name }] : [];
+    });
   return [first, ...others];
 }
 
@@ -104,16 +115,34 @@ function targetOn(document: PageDocument, file: string, { of, at, state }: Place
   if (of.startsWith('.')) {
     if (document.styles[of.slice(1)]) return { ...shared, style: of.slice(1) };
     const near = nearestWords(of.slice(1), Object.keys(document.styles)).map((one) => `.${one}`);
-    throw new Problem(`There is no shared style "${of}".`, file, near.length ? `There are ${near.join(', ')}.` : 'See the classes in site/style.css.'); // prettier-ignore
+    throw new Problem(
+      `There is no shared style "${of}".`,
+      file,
+      near.length ? `There are ${near.join(', ')}.` : 'See the classes in site/style.css.',
+    );
   }
   const all = [...elements(document.body)];
   const found = all.filter(({ id, name, from }) => id === of || name === of || from?.path === of);
   const [only] = found;
   if (only && found.length === 1) return { ...shared, element: only.id };
   if (only)
-    throw new Problem(`"${of}" are ${found.length} elements.`, file, `Give the id of one: ${found.slice(0, 6).map(({ id }) => id).join(', ')}; or their style: .${only.style ?? ''}.`); // prettier-ignore
-  const near = nearestWords(of, all.flatMap(({ name, from }) => [name, ...(from ? [from.path] : [])])).map((one) => `"${one}"`); // prettier-ignore
-  throw new Problem(`There is no element "${of}".`, file, near.length ? `There are ${near.join(', ')}.` : 'Give its id, its name, or its path in the source.'); // prettier-ignore
+    throw new Problem(
+      `"${of}" are ${found.length} elements.`,
+      file,
+      `Give the id of one: ${found
+        .slice(0, 6)
+        .map(({ id }) => id)
+        .join(', ')}; or their style: .${only.style ?? ''}.`,
+    );
+  const near = nearestWords(
+    of,
+    all.flatMap(({ name, from }) => [name, ...(from ? [from.path] : [])]),
+  ).map((one) => `"${one}"`);
+  throw new Problem(
+    `There is no element "${of}".`,
+    file,
+    near.length ? `There are ${near.join(', ')}.` : 'Give its id, its name, or its path in the source.',
+  );
 }
 
 function checkRanges({ breakpoints }: PageDocument, at: readonly string[] | undefined, file: string): void {

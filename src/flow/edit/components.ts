@@ -20,8 +20,15 @@ export function elementNamed(project: string, name: string): DefinedElement {
   const all = elementsOf(project);
   const found = all.find((one) => one.name === name.replace(/^\./, ''));
   if (!found) {
-    const near = nearestWords(name, all.map((one) => one.name)); // prettier-ignore
-    throw new Problem(`No element "${name}" is shared.`, project, near.length ? `There are ${near.join(', ')}.` : 'See tavrik elements PROJECT.'); // prettier-ignore
+    const near = nearestWords(
+      name,
+      all.map((one) => one.name),
+    );
+    throw new Problem(
+      `No element "${name}" is shared.`,
+      project,
+      near.length ? `There are ${near.join(', ')}.` : 'See tavrik elements PROJECT.',
+    );
   }
   const page = readAdjusted(project, (found.uses[0] as { page: string }).page).document;
   return { ...found, look: page.styles[found.name] ?? { rest: {} } };

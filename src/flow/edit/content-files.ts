@@ -15,7 +15,7 @@ import { readSiteContent, siteFileOf } from '../../project/page-content.js';
 import { writeFile } from '../../project/folder.js';
 import { edit, faultsOf, listContent, listIn, openPage, type FilledField, type Opened } from './content.js';
 import { languageFile, languagesOf } from '../../project/languages.js';
-import { asMarkdown, asXliff, contentIn, fromMarkdownFile, fromXliff, nestLike, refuseOwn } from './content-texts.js'; // prettier-ignore
+import { asMarkdown, asXliff, contentIn, fromMarkdownFile, fromXliff, nestLike, refuseOwn } from './content-texts.js';
 import { writeAndRender } from '../render/render.js';
 
 /** Fills a list from rows: a CSV file with the names of the fields in its first line, or a JSON list. @returns how many @throws Problem; nothing is changed then */
@@ -28,12 +28,22 @@ export function fillContent(project: string, page: string | undefined, list: str
   const ids = new Set<string>();
   const entries = rows.map((row, at): string | Group => {
     const wrong = Object.keys(row).find((name) => name !== ID && !known.has(name) && !plain);
-    if (wrong !== undefined) throw new Problem(`"${list}" has no field "${wrong}".`, `${from}, row ${at + 1}`, `It has ${[...known].join(', ')}.`); // prettier-ignore
+    if (wrong !== undefined)
+      throw new Problem(
+        `"${list}" has no field "${wrong}".`,
+        `${from}, row ${at + 1}`,
+        `It has ${[...known].join(', ')}.`,
+      );
     if (plain) return Object.values(row)[0] ?? '';
     const id = row[ID] || slug(row['heading'] ?? row['label'] ?? Object.values(row)[0] ?? '', 24) || String(at + 1);
-    if (ids.has(id)) throw new Problem(`Two rows have the id "${id}".`, `${from}, row ${at + 1}`, 'Give one of them another id.'); // prettier-ignore
+    if (ids.has(id))
+      throw new Problem(`Two rows have the id "${id}".`, `${from}, row ${at + 1}`, 'Give one of them another id.');
     ids.add(id);
-    const values = new Map(Object.entries(row).filter(([name]) => name !== ID).map(([name, value]) => [`s.list.${id}.${name}`, value])); // prettier-ignore
+    const values = new Map(
+      Object.entries(row)
+        .filter(([name]) => name !== ID)
+        .map(([name, value]) => [`s.list.${id}.${name}`, value]),
+    );
     return (nest({ values, lists: new Map([['s.list', [id]]]) })['s']?.['list'] as Entries)[0] as Group;
   });
   edit(opened, list, (file) => setList(file, list, entries));
@@ -41,7 +51,11 @@ export function fillContent(project: string, page: string | undefined, list: str
 }
 
 function leavesOf(fields: readonly Field[], prefix: string): string[] {
-  return fields.flatMap((one) => (one.fields && one.type !== 'list' && one.type !== 'menu' ? leavesOf(one.fields, prefix) : [one.path.slice(prefix.length)])); // prettier-ignore
+  return fields.flatMap((one) =>
+    one.fields && one.type !== 'list' && one.type !== 'menu'
+      ? leavesOf(one.fields, prefix)
+      : [one.path.slice(prefix.length)],
+  );
 }
 
 function readRows(file: string): Record<string, string>[] {
@@ -57,7 +71,12 @@ function readRows(file: string): Record<string, string>[] {
     skipEmptyLines: 'greedy',
   });
   const [error] = errors.filter(({ code }) => code !== 'UndetectableDelimiter');
-  if (error) throw new Problem(`This is not CSV (${error.message}).`, error.row === undefined ? file : `${file}, row ${error.row + 1}`, 'Write the names of the fields in the first line, and as many cells in each other line.'); // prettier-ignore
+  if (error)
+    throw new Problem(
+      `This is not CSV (${error.message}).`,
+      error.row === undefined ? file : `${file}, row ${error.row + 1}`,
+      'Write the names of the fields in the first line, and as many cells in each other line.',
+    );
   return data;
 }
 
@@ -77,14 +96,23 @@ export type Format = (typeof FORMATS)[number];
 export function exportContent(project: string, page: string | undefined, format: Format, language?: string): string {
   const opened = openPage(project, page);
   if (format === 'xliff') {
-    if (language === undefined) throw new Problem('XLIFF is for a language.', '--language', 'Say which one, as --language de.'); // prettier-ignore
+    if (language === undefined)
+      throw new Problem('XLIFF is for a language.', '--language', 'Say which one, as --language de.');
     return asXliff(opened, language);
   }
   if (format === 'markdown') return asMarkdown(opened, language);
   const content = contentIn(opened, language);
   if (format === 'csv') {
     const own = flatten(content).values;
-    const rows = listContent(project, page).filter(({ path }) => own.has(path)).map(({ path, label, type, value, source }) => ({ path, label, type, source: language === undefined ? (source ?? value) : value, value: own.get(path) ?? '' })); // prettier-ignore
+    const rows = listContent(project, page)
+      .filter(({ path }) => own.has(path))
+      .map(({ path, label, type, value, source }) => ({
+        path,
+        label,
+        type,
+        source: language === undefined ? (source ?? value) : value,
+        value: own.get(path) ?? '',
+      }));
     return `${Papa.unparse(rows, { newline: '\n' })}\n`;
   }
   return format === 'yaml' ? writeContent(content) : `${JSON.stringify(content, null, 2)}\n`;
@@ -101,11 +129,17 @@ export interface Imported {
 /** Takes values in from a file, or words of a language: all of them or, if anything is wrong, none. @throws Problem */
 export function importContent(project: string, page: string | undefined, file: string, language?: string): Imported {
   const opened = openPage(project, page);
-  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name a YAML, JSON, CSV, Markdown or XLIFF file.'); // prettier-ignore
+  if (!existsSync(file))
+    throw new Problem('There is no such file.', file, 'Name a YAML, JSON, CSV, Markdown or XLIFF file.');
   const text = readFileSync(file, 'utf8');
   if (/\.(xlf|xliff)$/i.test(file)) {
     const { words, ...told } = fromXliff(text, file, opened);
-    if (language !== undefined && language !== told.language) throw new Problem(`It is translated into "${told.language}".`, file, `Leave out --language, or give --language ${told.language}.`); // prettier-ignore
+    if (language !== undefined && language !== told.language)
+      throw new Problem(
+        `It is translated into "${told.language}".`,
+        file,
+        `Leave out --language, or give --language ${told.language}.`,
+      );
     return { ...told, changed: takeWords(opened, told.language, words) };
   }
   const given = readGiven(text, file, opened);
@@ -140,7 +174,12 @@ export function setWords(
   refuseOwn(opened, language);
   const [field] = listContent(project, page, path);
   const known = fieldsByPath(opened.regions)(path);
-  if (!field || field.path !== path || !known || !isTranslated(known)) throw new Problem(`"${path}" is not said in a language.`, 'set', 'Texts, titles and alternative texts are; addresses, files and numbers are the same in all.'); // prettier-ignore
+  if (!field || field.path !== path || !known || !isTranslated(known))
+    throw new Problem(
+      `"${path}" is not said in a language.`,
+      'set',
+      'Texts, titles and alternative texts are; addresses, files and numbers are the same in all.',
+    );
   takeWords(opened, language, new Map([[path, words]]));
   return { ...field, value: words, source: field.value };
 }
@@ -152,7 +191,8 @@ function takeWords(opened: Opened, language: string, words: ReadonlyMap<string, 
   const changed = [...words].filter(([path, value]) => before.get(path) !== value).map(([path]) => path);
   const file = languageFile(project, name, language);
   writeAndRender(project, () => {
-    if (changed.length || !existsSync(file)) writeFile(file, writeContent(nestLike(opened, new Map([...before, ...words])))); // prettier-ignore
+    if (changed.length || !existsSync(file))
+      writeFile(file, writeContent(nestLike(opened, new Map([...before, ...words]))));
   });
   return changed;
 }
@@ -160,7 +200,19 @@ function takeWords(opened: Opened, language: string, words: ReadonlyMap<string, 
 function refuseWrong(opened: Opened, given: Content, text: string, file: string): void {
   const faults = faultsOf(opened, given).filter(({ wrong }) => wrong);
   const [fault] = faults;
-  if (fault) throw new Problem(`${fault.path}: ${fault.what}.${faults.length > 1 ? ` And ${faults.length - 1} more: ${faults.slice(1, 6).map(({ path }) => path).join(', ')}` : ''}`, lineOf(text, fault.path, file), 'Nothing was changed.'); // prettier-ignore
+  if (fault)
+    throw new Problem(
+      `${fault.path}: ${fault.what}.${
+        faults.length > 1
+          ? ` And ${faults.length - 1} more: ${faults
+              .slice(1, 6)
+              .map(({ path }) => path)
+              .join(', ')}`
+          : ''
+      }`,
+      lineOf(text, fault.path, file),
+      'Nothing was changed.',
+    );
 }
 
 function takeContent(opened: Opened, given: Content, text: string, file: string): string[] {
@@ -176,7 +228,8 @@ function takeContent(opened: Opened, given: Content, text: string, file: string)
   const common = flatten(shared);
   writeAndRender(opened.project, () => {
     writeFile(opened.contentFile, writeContent(own));
-    if (common.values.size || common.lists.size) writeFile(siteFileOf(opened.project), writeContent(nest(over(site, common)))); // prettier-ignore
+    if (common.values.size || common.lists.size)
+      writeFile(siteFileOf(opened.project), writeContent(nest(over(site, common))));
   });
   return [...new Set([...changed, ...replaced])];
 }
@@ -189,17 +242,32 @@ function fromTable(text: string, file: string, { source, written }: Opened): Con
   const known = new Set([...source.values.keys(), ...written.values.keys()]);
   const values = new Map<string, string>();
   data.forEach(({ path = '', value }, at) => {
-    if (!known.has(path) || value === undefined) throw new Problem(path ? `The page has no field "${path}".` : 'This line has no path and value.', `${file}, row ${at + 1}`, 'Nothing was changed.'); // prettier-ignore
+    if (!known.has(path) || value === undefined)
+      throw new Problem(
+        path ? `The page has no field "${path}".` : 'This line has no path and value.',
+        `${file}, row ${at + 1}`,
+        'Nothing was changed.',
+      );
     values.set(path, value);
   });
-  const lists = new Map([...source.lists, ...written.lists].filter(([list]) => [...values.keys()].some((path) => path.startsWith(`${list}.`)))); // prettier-ignore
-  const all = [...source.values, ...written.values].filter(([path]) => [...lists.keys()].some((list) => path.startsWith(`${list}.`)) && !values.has(path)); // prettier-ignore
+  const lists = new Map(
+    [...source.lists, ...written.lists].filter(([list]) =>
+      [...values.keys()].some((path) => path.startsWith(`${list}.`)),
+    ),
+  );
+  const all = [...source.values, ...written.values].filter(
+    ([path]) => [...lists.keys()].some((list) => path.startsWith(`${list}.`)) && !values.has(path),
+  );
   return nest({ values: new Map([...values, ...all]), lists });
 }
 
 /** Where a file says something of a field, as far as its last name tells. */
 function lineOf(text: string, path: string, file: string): string {
-  const name = path.split('.').filter((part) => !/^\d+$/.test(part)).at(-1) ?? ''; // prettier-ignore
+  const name =
+    path
+      .split('.')
+      .filter((part) => !/^\d+$/.test(part))
+      .at(-1) ?? '';
   const at = text
     .split('\n')
     .findIndex((line) => new RegExp(`(^|[\\s"'-])${name.replace(/[^\w-]/g, '')}["']?\\s*:`).test(line));

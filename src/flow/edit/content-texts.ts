@@ -20,7 +20,12 @@ export function checkLanguage(language: string): string {
 
 /** @throws Problem for the language that the page has anyway */
 export function refuseOwn({ document }: Opened, language: string): void {
-  if (checkLanguage(language) === document.language) throw new Problem(`The page is in "${language}" itself.`, '--language', 'Its own words are in content/NAME.yaml: leave --language out, or name another one.'); // prettier-ignore
+  if (checkLanguage(language) === document.language)
+    throw new Problem(
+      `The page is in "${language}" itself.`,
+      '--language',
+      'Its own words are in content/NAME.yaml: leave --language out, or name another one.',
+    );
 }
 
 /** The content of a page, or its words in a language. */
@@ -70,9 +75,13 @@ export function fromMarkdownFile(text: string, file: string, { source, written }
   for (const [path, { line }] of texts) {
     if (!known(path))
       throw new Problem(`The page has no field "${path}".`, `${file}, line ${line}`, 'Nothing was changed.');
-    if (flat.values.has(path)) throw new Problem(`"${path}" stands in front and below.`, `${file}, line ${line}`, 'Keep one of them.'); // prettier-ignore
+    if (flat.values.has(path))
+      throw new Problem(`"${path}" stands in front and below.`, `${file}, line ${line}`, 'Keep one of them.');
   }
-  return nest({ values: new Map([...flat.values, ...[...texts].map(([path, own]) => [path, own.text] as const)]), lists: flat.lists }); // prettier-ignore
+  return nest({
+    values: new Map([...flat.values, ...[...texts].map(([path, own]) => [path, own.text] as const)]),
+    lists: flat.lists,
+  });
 }
 
 /** The words of a page for a translator; those that are translated already with their translation. */
@@ -85,7 +94,16 @@ export function asXliff(opened: Opened, language: string): string {
     const field = find(path);
     if (!field || !isTranslated(field) || !/\p{L}/u.test(source)) return [];
     const target = done.get(path);
-    return [{ path, label: field.label, rich: field.type === 'rich', source, ...(field.help && field.type !== 'rich' ? { help: field.help } : {}), ...(target ? { target } : {}) }]; // prettier-ignore
+    return [
+      {
+        path,
+        label: field.label,
+        rich: field.type === 'rich',
+        source,
+        ...(field.help && field.type !== 'rich' ? { help: field.help } : {}),
+        ...(target ? { target } : {}),
+      },
+    ];
   });
   return writeXliff(name, { source: document.language || 'und', target: language }, units);
 }
@@ -117,18 +135,27 @@ export function fromXliff(text: string, file: string, opened: Opened): Translate
   for (const unit of units) {
     const field = find(unit.path);
     const where = `${file}, line ${unit.line}`;
-    if (!field || !now.has(unit.path)) throw new Problem(`The page has no field "${unit.path}".`, where, 'Nothing was changed.'); // prettier-ignore
-    if (!isTranslated(field)) throw new Problem(`"${unit.path}" holds no words to translate.`, where, 'Nothing was changed.'); // prettier-ignore
+    if (!field || !now.has(unit.path))
+      throw new Problem(`The page has no field "${unit.path}".`, where, 'Nothing was changed.');
+    if (!isTranslated(field))
+      throw new Problem(`"${unit.path}" holds no words to translate.`, where, 'Nothing was changed.');
     refuseLost(unit, where);
     const rich = field.type === 'rich';
     if (unit.source(rich) !== now.get(unit.path)) stale.push(unit.path);
     const value = unit.target?.(rich);
     if (value !== undefined) words.set(unit.path, value);
   }
-  const missing = [...flatten(contentIn(opened, target)).values.keys()].filter((path) => !units.some((unit) => unit.path === path) && /\p{L}/u.test(now.get(path) ?? '')); // prettier-ignore
+  const missing = [...flatten(contentIn(opened, target)).values.keys()].filter(
+    (path) => !units.some((unit) => unit.path === path) && /\p{L}/u.test(now.get(path) ?? ''),
+  );
   return { language: target, words, stale, missing };
 }
 
 function refuseLost({ lost, path }: TranslatedUnit, where: string): void {
-  if (lost.length) throw new Problem(`The translation of "${path}" lacks the placeholder ${lost.join(', ')}.`, where, 'Put what is set off in the source into the translation too. Nothing was changed.'); // prettier-ignore
+  if (lost.length)
+    throw new Problem(
+      `The translation of "${path}" lacks the placeholder ${lost.join(', ')}.`,
+      where,
+      'Put what is set off in the source into the translation too. Nothing was changed.',
+    );
 }

@@ -9,7 +9,17 @@ import { freeName } from '../../core/text/free-name.js';
 import { nearestWords } from '../../core/text/nearest.js';
 import { Problem } from '../../core/errors/tavrik-error.js';
 import { slug } from '../../core/text/words.js';
-import { addEntry, hasList, moveEntry, openContent, removeEntry, saveContent, setList, setValue, type ContentFile } from '../../project/content-edit.js'; // prettier-ignore
+import {
+  addEntry,
+  hasList,
+  moveEntry,
+  openContent,
+  removeEntry,
+  saveContent,
+  setList,
+  setValue,
+  type ContentFile,
+} from '../../project/content-edit.js';
 import { readContentText } from '../../project/content-file.js';
 import { covers, knownOf } from '../../core/content/common.js';
 import { readSiteContent, siteFileOf } from '../../project/page-content.js';
@@ -69,14 +79,27 @@ export function listContent(project: string, page: string | undefined, below?: s
     if (!field) return [];
     const before = source.values.get(path);
     const value = written.values.get(path) ?? before ?? '';
-    return [{ path, label: field.label, type: field.type, value, ...(before !== undefined && before !== value ? { source: before } : {}), ...(field.help ? { help: field.help } : {}) }]; // prettier-ignore
+    return [
+      {
+        path,
+        label: field.label,
+        type: field.type,
+        value,
+        ...(before !== undefined && before !== value ? { source: before } : {}),
+        ...(field.help ? { help: field.help } : {}),
+      },
+    ];
   });
 }
 
 function unknown(path: string, { source, written, contentFile }: Opened): Problem {
   const known = [...new Set([...source.values.keys(), ...source.lists.keys(), ...written.values.keys()])];
   const near = nearestWords(path, known);
-  return new Problem(`The page has no field "${path}".`, contentFile, near.length ? `There are ${near.join(', ')}.` : 'See tavrik content PROJECT.'); // prettier-ignore
+  return new Problem(
+    `The page has no field "${path}".`,
+    contentFile,
+    near.length ? `There are ${near.join(', ')}.` : 'See tavrik content PROJECT.',
+  );
 }
 
 /** Sets a field and renders the site. @throws Problem */
@@ -84,7 +107,14 @@ export function setContent(project: string, page: string | undefined, path: stri
   const opened = openPage(project, page);
   const field = fieldsByPath(opened.regions)(path);
   const isLeaf = opened.source.values.has(path) || opened.written.values.has(path);
-  if (!field || (!isLeaf && field.fields)) throw field?.fields ? new Problem(`"${path}" is several fields.`, 'set', `Set one of ${field.fields.map(({ name }) => `${path}.${name}`).join(', ')}.`) : unknown(path, opened); // prettier-ignore
+  if (!field || (!isLeaf && field.fields))
+    throw field?.fields
+      ? new Problem(
+          `"${path}" is several fields.`,
+          'set',
+          `Set one of ${field.fields.map(({ name }) => `${path}.${name}`).join(', ')}.`,
+        )
+      : unknown(path, opened);
   edit(opened, path, (file) => setValue(file, path, value));
   return listContent(project, page, path)[0] as FilledField;
 }
@@ -118,7 +148,9 @@ export function faultsOf({ project, document, regions }: Opened, content: Conten
 /** What a person should see to in the content of a page. @throws Problem */
 export function faultsIn(project: string, page?: string): ContentFault[] {
   const opened = openPage(project, page);
-  const translated = [...languagesOf(project, opened.name)].flatMap(([language, words]) => languageFaults(opened, language, words)); // prettier-ignore
+  const translated = [...languagesOf(project, opened.name)].flatMap(([language, words]) =>
+    languageFaults(opened, language, words),
+  );
   return [...faultsOf(opened, opened.content), ...siteFaults(project), ...translated];
 }
 
@@ -139,7 +171,15 @@ function languageFaults({ document, content, regions }: Opened, language: string
   });
   return [
     ...gone.map((path) => ({ path: `${language}: ${path}`, wrong: false, what: 'The page has no such field' })),
-    ...(open.length ? [{ path: `${language}: ${open[0]?.[0] ?? ''}`, wrong: false, what: `Not translated yet${open.length > 1 ? `, and ${open.length - 1} more` : ''}` }] : []), // prettier-ignore
+    ...(open.length
+      ? [
+          {
+            path: `${language}: ${open[0]?.[0] ?? ''}`,
+            wrong: false,
+            what: `Not translated yet${open.length > 1 ? `, and ${open.length - 1} more` : ''}`,
+          },
+        ]
+      : []),
   ];
 }
 
@@ -149,7 +189,11 @@ export function listIn(opened: Opened, list: string): { readonly ids: readonly s
   const ids = written.lists.get(list) ?? source.lists.get(list);
   if (!ids) {
     const near = nearestWords(list, [...source.lists.keys()]);
-    throw new Problem(`The page has no list "${list}".`, opened.contentFile, near.length ? `There are ${near.join(', ')}.` : 'It has none at all.'); // prettier-ignore
+    throw new Problem(
+      `The page has no list "${list}".`,
+      opened.contentFile,
+      near.length ? `There are ${near.join(', ')}.` : 'It has none at all.',
+    );
   }
   const known = source.lists.get(list) ?? ids;
   return { ids, plain: known.every((id) => source.values.has(`${list}.${id}`)) };
@@ -167,7 +211,7 @@ export function addContent(
   const like = how.like ?? ids.at(-1) ?? opened.source.lists.get(list)?.[0] ?? '';
   if (how.like !== undefined && !ids.includes(how.like)) throw noEntry(list, how.like, ids);
   const at = Math.min(Math.max(0, (how.at ?? ids.length + 1) - 1), ids.length);
-  const id = plain ? String(at + 1) : freeName(slug(how.text ?? '', 24) || 'entry', (one) => ids.includes(one)); // prettier-ignore
+  const id = plain ? String(at + 1) : freeName(slug(how.text ?? '', 24) || 'entry', (one) => ids.includes(one));
   const entry = plain
     ? (how.text ?? valueAt(opened, `${list}.${like}`))
     : named({ ...copyOf(opened, list, like), [ID]: id }, how.text);
@@ -212,7 +256,8 @@ export function moveContent(project: string, page: string | undefined, list: str
   const opened = openPage(project, page);
   const { ids } = listIn(opened, list);
   if (!ids.includes(id)) throw noEntry(list, id, ids);
-  if (!Number.isInteger(to) || to < 1 || to > ids.length) throw new Problem(`There is no place ${to} in "${list}".`, '--to', `Give a number from 1 to ${ids.length}.`); // prettier-ignore
+  if (!Number.isInteger(to) || to < 1 || to > ids.length)
+    throw new Problem(`There is no place ${to} in "${list}".`, '--to', `Give a number from 1 to ${ids.length}.`);
   edit(opened, list, (file) => moveEntry(file, list, id, to - 1));
 }
 

@@ -30,7 +30,10 @@ export function linksOf(project: string, page?: string): PageLinks[] {
   });
   const assets = join(project, 'assets');
   const files = existsSync(assets) ? readdirSync(assets).map((name) => `assets/${name}`) : [];
-  const site = { anchors: new Map(pages.map(({ name, document }) => [fileOf(name), anchorsIn(document)])), files: new Set(files) }; // prettier-ignore
+  const site = {
+    anchors: new Map(pages.map(({ name, document }) => [fileOf(name), anchorsIn(document)])),
+    files: new Set(files),
+  };
   const asked = page === undefined ? undefined : pageNamed(settings, page).name;
   return pages
     .filter(({ name }) => asked === undefined || name === asked)
@@ -48,7 +51,11 @@ export function leadLink(project: string, page: string | undefined, at: string, 
   const field = [at, `${at}.address`].find((one) => fields.includes(one));
   if (field === undefined) {
     const near = nearestWords(at, fields);
-    throw new Problem(`There is no link "${at}".`, project, near.length ? `There are ${near.join(', ')}.` : 'See tavrik links PROJECT.'); // prettier-ignore
+    throw new Problem(
+      `There is no link "${at}".`,
+      project,
+      near.length ? `There are ${near.join(', ')}.` : 'See tavrik links PROJECT.',
+    );
   }
   const address = addressOf(project, own?.page ?? '', target);
   setContent(project, own?.page, field, address);
@@ -57,7 +64,12 @@ export function leadLink(project: string, page: string | undefined, at: string, 
 
 function addressOf(project: string, own: string, target: LinkTarget): string {
   const href = hrefOf(target);
-  if (href === undefined) throw new Problem('Where should the link lead?', '', 'Give --to-page, --section, --address, --mail, --telephone or --file.'); // prettier-ignore
+  if (href === undefined)
+    throw new Problem(
+      'Where should the link lead?',
+      '',
+      'Give --to-page, --section, --address, --mail, --telephone or --file.',
+    );
   if (target.file !== undefined && !existsSync(join(project, 'assets', target.file.replace(/^assets\//, ''))))
     throw new Problem(`There is no file "${target.file}".`, join(project, 'assets'), 'Put it there first.');
   if (target.file !== undefined) return `assets/${target.file.replace(/^assets\//, '')}`;

@@ -5,7 +5,17 @@ import { Problem } from '../../core/errors/tavrik-error.js';
 import type { Declarations, PageDocument } from '../../core/document/types.js';
 import { renderTokens } from '../../core/render/css.js';
 import { placesIn, withTokens } from '../../core/tokens/apply.js';
-import { gathered, mergeTokens, proposalsFor, renameToken, setToken, splitToken, takeFrom, tokenAt, type Proposal } from '../../core/tokens/change.js'; // prettier-ignore
+import {
+  gathered,
+  mergeTokens,
+  proposalsFor,
+  renameToken,
+  setToken,
+  splitToken,
+  takeFrom,
+  tokenAt,
+  type Proposal,
+} from '../../core/tokens/change.js';
 import { changedPlaces, successors } from '../../core/tokens/changed.js';
 import { collectTokens } from '../../core/tokens/collect.js';
 import { readTokens, writeTokens } from '../../core/tokens/format.js';
@@ -135,7 +145,8 @@ export function exportTokens(project: string, format: 'json' | 'css'): string {
   const tokens = tokensOf(project);
   if (format === 'json') return writeTokens(tokens);
   const roots = open(project).documents.map((document) => withTokens(document, tokens).tokens);
-  const all = (form: 'rest' | 'dark'): Declarations => Object.assign({}, ...roots.map((one) => one?.[form])) as Declarations; // prettier-ignore
+  const all = (form: 'rest' | 'dark'): Declarations =>
+    Object.assign({}, ...roots.map((one) => one?.[form])) as Declarations;
   return renderTokens({ rest: all('rest'), dark: all('dark') });
 }
 
@@ -148,7 +159,14 @@ export function importTokens(project: string, file: string): Changed {
   const values = new Map(given.map((one) => [pathOf(one), one]));
   const made = opened.tokens.map((own): Token => {
     const other = values.get(pathOf(own));
-    return other ? { ...own, value: other.value, ...(other.dark === undefined ? {} : { dark: other.dark }), ...(other.description ? { description: other.description } : {}) } : own; // prettier-ignore
+    return other
+      ? {
+          ...own,
+          value: other.value,
+          ...(other.dark === undefined ? {} : { dark: other.dark }),
+          ...(other.description ? { description: other.description } : {}),
+        }
+      : own;
   });
   return keep(project, opened, made);
 }
@@ -163,7 +181,10 @@ export interface Matched {
 export function match(project: string, file: string, within: number, dryRun: boolean): Matched {
   const opened = open(project);
   const brand = readTokens(readFileOf(file), file);
-  const proposals = proposalsFor(opened.tokens, brand).map((one) => ({ ...one, taken: !dryRun && one.distance <= within })); // prettier-ignore
+  const proposals = proposalsFor(opened.tokens, brand).map((one) => ({
+    ...one,
+    taken: !dryRun && one.distance <= within,
+  }));
   if (dryRun) return { proposals, changed: { tokens: [], declarations: 0 } };
   return { proposals, changed: keep(project, opened, takeFrom(opened.tokens, brand, within)) };
 }
@@ -197,7 +218,12 @@ export async function gather(
   const opened = open(project);
   const browser = await openBrowser(options.browser, false);
   try {
-    const seen = async (): Promise<number> => Math.max(...(await prove(project, { ...options, open: browser })).pages.flatMap(({ widths }) => widths.map((one) => one.seen))); // prettier-ignore
+    const seen = async (): Promise<number> =>
+      Math.max(
+        ...(await prove(project, { ...options, open: browser })).pages.flatMap(({ widths }) =>
+          widths.map((one) => one.seen),
+        ),
+      );
     const was = await seen();
     const made = gathered(opened.tokens, collectTokens(opened.documents, near));
     keep(project, opened, made);

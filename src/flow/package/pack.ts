@@ -2,7 +2,13 @@ import { existsSync, readFileSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { sha256 } from '../../core/text/hash.js';
 import { assetsIn } from '../../core/sites/items.js';
-import { MANIFEST_FILE, type Manifest, type PackageForm, type PackedItem, type PackedPage } from '../../core/sites/manifest.js'; // prettier-ignore
+import {
+  MANIFEST_FILE,
+  type Manifest,
+  type PackageForm,
+  type PackedItem,
+  type PackedPage,
+} from '../../core/sites/manifest.js';
 import { nearestWords } from '../../core/text/nearest.js';
 import { Problem } from '../../core/errors/tavrik-error.js';
 import { fileNameOf, placesOf, type SitePlace } from '../../core/render/site.js';
@@ -34,14 +40,28 @@ export interface PackOptions {
  */
 export async function pack(project: string, { as, out, only }: PackOptions): Promise<Packed> {
   if (!out.endsWith('.zip')) throw new Problem('A package is a ZIP archive.', out, 'Give it a name that ends in .zip.');
-  if (!existsSync(dirname(resolve(out)))) throw new Problem('There is no such folder.', dirname(resolve(out)), 'Make it first, or choose another with --out.'); // prettier-ignore
+  if (!existsSync(dirname(resolve(out))))
+    throw new Problem(
+      'There is no such folder.',
+      dirname(resolve(out)),
+      'Make it first, or choose another with --out.',
+    );
   const { files, manifest } = as === 'document' ? documents(project, only) : rendered(project, as, only);
-  const listed = files.map(([path, bytes]) => ({ path, bytes: Buffer.byteLength(bytes), sha256: sha256(bytes) })).sort((a, b) => (a.path < b.path ? -1 : 1)); // prettier-ignore
+  const listed = files
+    .map(([path, bytes]) => ({ path, bytes: Buffer.byteLength(bytes), sha256: sha256(bytes) }))
+    .sort((a, b) => (a.path < b.path ? -1 : 1));
   const whole: Manifest = { ...manifest, files: listed };
   const making = `${out}.trying.zip`;
   await writeZip(making, [...files, [MANIFEST_FILE, `${JSON.stringify(whole, null, 2)}\n`]]);
   const tried = await tryPackage(making, out);
-  return { file: out, as, bytes: statSync(out).size, files: files.length + 1, holds: whole.items?.map(({ id }) => id) ?? whole.pages?.map(({ name }) => name) ?? [], ...tried }; // prettier-ignore
+  return {
+    file: out,
+    as,
+    bytes: statSync(out).size,
+    files: files.length + 1,
+    holds: whole.items?.map(({ id }) => id) ?? whole.pages?.map(({ name }) => name) ?? [],
+    ...tried,
+  };
 }
 
 interface Made {
@@ -62,7 +82,9 @@ const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
 function documents(project: string, only: readonly string[]): Made {
   const all = handOver(project, { as: 'site' });
   const ids = new Set(all.items.map(({ id }) => id));
-  const sections = only.some((id) => !ids.has(id)) ? handOver(project, { as: 'section', only: only.filter((id) => !ids.has(id)) }) : undefined; // prettier-ignore
+  const sections = only.some((id) => !ids.has(id))
+    ? handOver(project, { as: 'section', only: only.filter((id) => !ids.has(id)) })
+    : undefined;
   const own = only.length ? only.filter((id) => ids.has(id)) : [...ids];
   const handed = own.length ? handOver(project, { as: 'site', only: own }) : { ...all, items: [], files: [] };
   const items = [...handed.items, ...(sections?.items ?? [])];
@@ -89,14 +111,22 @@ function rendered(project: string, as: 'site' | 'templates', only: readonly stri
   const settings = openProject(project);
   const names = settings.pages.map(({ name }) => name);
   const lost = only.find((name) => !names.includes(name));
-  if (lost !== undefined) throw new Problem(`The project has no page "${lost}".`, '--only', `Give one of ${(nearestWords(lost, names).length ? nearestWords(lost, names) : names).join(', ')}.`); // prettier-ignore
+  if (lost !== undefined)
+    throw new Problem(
+      `The project has no page "${lost}".`,
+      '--only',
+      `Give one of ${(nearestWords(lost, names).length ? nearestWords(lost, names) : names).join(', ')}.`,
+    );
   const all = new Map(renderedFiles(project, as));
   const places = placesOf(names);
   const wanted = only.length ? only : names;
   const ownFiles = (name: string): string[] => {
     const { html, sheet } = places.get(name) as SitePlace;
-    const starts = as === 'site' ? [sheet, html, html.replace(/\.html$/, '.')] : [`${fileNameOf(name)}.`, `${fileNameOf(name)}/`]; // prettier-ignore
-    return [...all.keys()].filter((path) => starts.some((start) => path === start || (/[./]$/.test(start) && path.startsWith(start)))); // prettier-ignore
+    const starts =
+      as === 'site' ? [sheet, html, html.replace(/\.html$/, '.')] : [`${fileNameOf(name)}.`, `${fileNameOf(name)}/`];
+    return [...all.keys()].filter((path) =>
+      starts.some((start) => path === start || (/[./]$/.test(start) && path.startsWith(start))),
+    );
   };
   const pages = wanted.map((name): PackedPage => {
     const files = ownFiles(name).sort();
@@ -108,11 +138,16 @@ function rendered(project: string, as: 'site' | 'templates', only: readonly stri
   const ofPages = new Set(names.flatMap(ownFiles));
   /* Files for search engines and the like are of the whole site. */
   const common = only.length ? [] : [...all.keys()].filter((path) => !ofPages.has(path));
-  const commonAssets = assetsIn(common.map((path) => String(all.get(path)))).filter((path) => existsSync(join(project, path))); // prettier-ignore
+  const commonAssets = assetsIn(common.map((path) => String(all.get(path)))).filter((path) =>
+    existsSync(join(project, path)),
+  );
   const paths = new Set([...pages.flatMap(({ files }) => files), ...common]);
   const assets = new Set([...pages.flatMap(({ needs }) => needs), ...commonAssets]);
   return {
-    files: [...[...paths].map((path): ProjectFile => [path, all.get(path) as string]), ...[...assets].map((path): ProjectFile => [path, readFileSync(join(project, path))])], // prettier-ignore
+    files: [
+      ...[...paths].map((path): ProjectFile => [path, all.get(path) as string]),
+      ...[...assets].map((path): ProjectFile => [path, readFileSync(join(project, path))]),
+    ],
     manifest: { ...manifestOf(handOver(project, { as: 'page' }), as), pages },
   };
 }

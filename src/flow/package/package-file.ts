@@ -35,10 +35,20 @@ export async function openPackage(file: string): Promise<OpenedPackage> {
 
 function opened(file: string, { folder, files, remove }: Unpacked): OpenedPackage {
   const read = (path: string): Buffer => readFileSync(join(folder, path));
-  if (!files.includes(MANIFEST_FILE)) throw new Problem(`This is no package (it has no ${MANIFEST_FILE}).`, file, 'Name a package that tavrik pack wrote.'); // prettier-ignore
+  if (!files.includes(MANIFEST_FILE))
+    throw new Problem(
+      `This is no package (it has no ${MANIFEST_FILE}).`,
+      file,
+      'Name a package that tavrik pack wrote.',
+    );
   const manifest = manifestOf(read(MANIFEST_FILE).toString('utf8'), file);
   const [fault, ...more] = manifestFaults(manifest, new Set(files));
-  if (fault !== undefined) throw new Problem(`This package is not whole: ${fault}${more.length ? `, and ${more.length} more` : ''}.`, file, 'Pack it again.'); // prettier-ignore
+  if (fault !== undefined)
+    throw new Problem(
+      `This package is not whole: ${fault}${more.length ? `, and ${more.length} more` : ''}.`,
+      file,
+      'Pack it again.',
+    );
   const changed = manifest.files.find((one) => sha256(read(one.path)) !== one.sha256);
   if (changed) throw new Problem(`${changed.path} is not as it was packed.`, file, 'Pack it again, or get it again.');
   return { manifest, read, files, close: remove };
@@ -53,16 +63,30 @@ function manifestOf(text: string, file: string): Manifest {
     throw new Problem(`Its manifest is not JSON (${(error as Error).message}).`, file, 'Pack it again.');
   }
   const { version } = (json ?? {}) as { version?: unknown };
-  if (typeof version === 'number' && version > 1) throw new Problem(`This package is of version ${version}; 1 is known here.`, file, 'Use a newer version of the program.'); // prettier-ignore
+  if (typeof version === 'number' && version > 1)
+    throw new Problem(
+      `This package is of version ${version}; 1 is known here.`,
+      file,
+      'Use a newer version of the program.',
+    );
   const isManifest = new Ajv2020({ strict: false }).compile<Manifest>(MANIFEST_SCHEMA);
   if (isManifest(json)) return json;
   const [error] = isManifest.errors ?? [];
-  throw new Problem(`Its manifest is not as it should be (${error?.instancePath || 'top'} ${error?.message}).`, file, 'Pack it again.'); // prettier-ignore
+  throw new Problem(
+    `Its manifest is not as it should be (${error?.instancePath || 'top'} ${error?.message}).`,
+    file,
+    'Pack it again.',
+  );
 }
 
 /** What a package of documents hands over. @throws Problem for a package of something else */
 export function handedFrom({ manifest, read }: OpenedPackage, file: string): Handed {
-  if (manifest.as !== 'document' || !manifest.items) throw new Problem(`This is a package of ${manifest.as === 'site' ? 'a site' : 'templates'}.`, file, 'Pack it with --as document to send it.'); // prettier-ignore
+  if (manifest.as !== 'document' || !manifest.items)
+    throw new Problem(
+      `This is a package of ${manifest.as === 'site' ? 'a site' : 'templates'}.`,
+      file,
+      'Pack it with --as document to send it.',
+    );
   const { source, title, language, tokens } = manifest;
   const text = tokens === undefined ? undefined : read(tokens).toString('utf8');
   const palette = text === undefined ? {} : { palette: paletteOf(readTokens(text, `${file}, ${tokens}`)) };
@@ -70,8 +94,19 @@ export function handedFrom({ manifest, read }: OpenedPackage, file: string): Han
   const items = manifest.items.map(({ document: path, content, ...item }): Item => {
     const document = path === undefined ? undefined : json(path);
     if (document !== undefined) checkDocument(document, `${file}, ${path}`);
-    return { ...item, content: json(content) as Content, ...(document === undefined ? {} : { document: { ...(document as PageDocument), ...palette } }) }; // prettier-ignore
+    return {
+      ...item,
+      content: json(content) as Content,
+      ...(document === undefined ? {} : { document: { ...(document as PageDocument), ...palette } }),
+    };
   });
   const assets = manifest.files.filter(({ path }) => path.startsWith('assets/'));
-  return { source, title, language, items, ...(text === undefined ? {} : { tokens: text }), files: assets.map(({ path }) => ({ path, bytes: read(path) })) }; // prettier-ignore
+  return {
+    source,
+    title,
+    language,
+    items,
+    ...(text === undefined ? {} : { tokens: text }),
+    files: assets.map(({ path }) => ({ path, bytes: read(path) })),
+  };
 }

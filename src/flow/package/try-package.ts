@@ -47,7 +47,11 @@ export async function tryPackage(making: string, out: string): Promise<Tried> {
 }
 
 function notInstalled({ what, todo }: Problem, out: string): Problem {
-  return new Problem(`A fresh site does not take it: ${[what, todo].filter(Boolean).join(' ')} Nothing was written.`, out, 'Mend the project, and pack it again.'); // prettier-ignore
+  return new Problem(
+    `A fresh site does not take it: ${[what, todo].filter(Boolean).join(' ')} Nothing was written.`,
+    out,
+    'Mend the project, and pack it again.',
+  );
 }
 
 async function install(opened: OpenedPackage, host: Running, out: string): Promise<number> {
@@ -98,7 +102,8 @@ async function installDocuments(handed: Handed, connection: Connection, out: str
   }
   for (const path of addresses) {
     const text = await answered(`${connection.address}/${path}`, path, out);
-    if (path.startsWith('-/')) for (const asset of assetsIn(text)) await answered(`${connection.address}/${asset}`, asset, out); // prettier-ignore
+    if (path.startsWith('-/'))
+      for (const asset of assetsIn(text)) await answered(`${connection.address}/${asset}`, asset, out);
   }
   return addresses.size;
 }
@@ -106,12 +111,21 @@ async function installDocuments(handed: Handed, connection: Connection, out: str
 /** @throws Problem if a fresh site does not have it */
 async function answered(address: string, path: string, out: string): Promise<string> {
   const answer = await fetch(address);
-  if (!answer.ok) throw new Problem(`Installed into a fresh site, ${path} is not there (status ${answer.status}). Nothing was written.`, out, 'Convert and render the project again.'); // prettier-ignore
+  if (!answer.ok)
+    throw new Problem(
+      `Installed into a fresh site, ${path} is not there (status ${answer.status}). Nothing was written.`,
+      out,
+      'Convert and render the project again.',
+    );
   return answer.text();
 }
 
 function siteTexts({ files, read }: OpenedPackage): Map<string, string> {
-  return new Map(files.filter((path) => !path.startsWith('assets/') && path !== 'manifest.json').map((path) => [path, read(path).toString('utf8')])); // prettier-ignore
+  return new Map(
+    files
+      .filter((path) => !path.startsWith('assets/') && path !== 'manifest.json')
+      .map((path) => [path, read(path).toString('utf8')]),
+  );
 }
 
 /** Templates as a content management system fills them, in each language, with the data and style sheets that came along. */
@@ -119,14 +133,23 @@ export function filledTexts(opened: OpenedPackage, out: string): Map<string, str
   const { read, files } = opened;
   const textOf = (path: string): string => read(path).toString('utf8');
   const sheets = files.filter((path) => path.endsWith('.css'));
-  const pages = files.filter((path) => /^[^/]+\.mustache$/.test(path)).flatMap((path): [string, string][] => {
-    const own = path.replace(/\.mustache$/, '');
-    const part = (name: string): string => {
-      if (files.includes(`${own}/${name}.mustache`)) return textOf(`${own}/${name}.mustache`);
-      throw new Problem(`The template ${path} asks for ${own}/${name}.mustache, which is not in the package. Nothing was written.`, out, 'Render the templates again and pack them.'); // prettier-ignore
-    };
-    const data = files.filter((one) => one.startsWith(`${own}.`) && one.endsWith('.data.json'));
-    return data.map((one) => [`${one.replace(/\.data\.json$/, '')}.html`, Mustache.render(textOf(path), JSON.parse(textOf(one)) as object, part)]); // prettier-ignore
-  }); // prettier-ignore
+  const pages = files
+    .filter((path) => /^[^/]+\.mustache$/.test(path))
+    .flatMap((path): [string, string][] => {
+      const own = path.replace(/\.mustache$/, '');
+      const part = (name: string): string => {
+        if (files.includes(`${own}/${name}.mustache`)) return textOf(`${own}/${name}.mustache`);
+        throw new Problem(
+          `The template ${path} asks for ${own}/${name}.mustache, which is not in the package. Nothing was written.`,
+          out,
+          'Render the templates again and pack them.',
+        );
+      };
+      const data = files.filter((one) => one.startsWith(`${own}.`) && one.endsWith('.data.json'));
+      return data.map((one) => [
+        `${one.replace(/\.data\.json$/, '')}.html`,
+        Mustache.render(textOf(path), JSON.parse(textOf(one)) as object, part),
+      ]);
+    });
   return new Map([...pages, ...sheets.map((path): [string, string] => [path, textOf(path)])]);
 }

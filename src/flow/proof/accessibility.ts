@@ -43,7 +43,9 @@ export async function sourceBarriers(
 
 async function look(page: Page): Promise<Barrier[] | undefined> {
   await page.evaluate(readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8'));
-  const run = page.evaluate('axe.run(document, { resultTypes: ["violations"], iframes: false })') as Promise<EngineResult>; // prettier-ignore
+  const run = page.evaluate(
+    'axe.run(document, { resultTypes: ["violations"], iframes: false })',
+  ) as Promise<EngineResult>;
   const late = new Promise<undefined>((done) => void setTimeout(() => done(undefined), LIMIT).unref());
   const told = await Promise.race([run, late]);
   return told?.violations.map(({ id, help, nodes }) => ({

@@ -43,7 +43,11 @@ export async function lookFurther(
 ): Promise<LookedFurther> {
   const { project, page, place, site } = placed;
   const widest = Math.max(...references.map(({ width }) => width));
-  const against = keyOf([made, String(widest), ...references.flatMap(({ picture, measured }) => [picture, JSON.stringify(measured)])]); // prettier-ignore
+  const against = keyOf([
+    made,
+    String(widest),
+    ...references.flatMap(({ picture, measured }) => [picture, JSON.stringify(measured)]),
+  ]);
   const address = `${site.origin}/${place.html}`;
   const look = async (): Promise<KeptFurther> => {
     const before = readKeptAtAll<KeptFurther>(project, keptName(page.name, 'further'));
@@ -57,7 +61,9 @@ export async function lookFurther(
   const key = keyOf([against, JSON.stringify([document, parts])]);
   const [result, wanted] = await Promise.all([
     keptOr(placed, 'further', key, look),
-    page.kind === 'html' ? keptOr(placed, 'source', against, () => barriersInSource(browser, placed, widest, options)) : undefined, // prettier-ignore
+    page.kind === 'html'
+      ? keptOr(placed, 'source', against, () => barriersInSource(browser, placed, widest, options))
+      : undefined,
   ]);
   const { widths, found } = result.value;
   const barriers = found && compareBarriers(found, wanted?.value?.found);
@@ -66,7 +72,9 @@ export async function lookFurther(
     kept: [...result.files, ...(wanted?.files ?? [])],
     notes: [
       ...(found ? [] : [`${page.name}: Accessibility is not looked at, the page is too large for that`]),
-      ...(wanted?.value && !wanted.value.found ? [`${page.name}: Accessibility of the source is not looked at, it is too large for that`] : []), // prettier-ignore
+      ...(wanted?.value && !wanted.value.found
+        ? [`${page.name}: Accessibility of the source is not looked at, it is too large for that`]
+        : []),
     ],
   };
 }

@@ -49,8 +49,12 @@ export async function provePage(
   /* Of styles only those count that hold at a width, as the style sheet has them. */
   const structure = JSON.stringify({ ...filled, styles: {}, breakpoints: [] });
   const holding = new PageParts({ shell: parts.html, sections: [] }, parts.sheet, parts.files);
-  const keys = references.map((one) => keyOf([made, structure, holding.at(one.width).shell, one.picture, JSON.stringify(one.measured)])); // prettier-ignore
-  const before = references.map(({ width }, at) => keptWidth(project, page.name, references[at] as Reference, keys[at] as string, width)); // prettier-ignore
+  const keys = references.map((one) =>
+    keyOf([made, structure, holding.at(one.width).shell, one.picture, JSON.stringify(one.measured)]),
+  );
+  const before = references.map(({ width }, at) =>
+    keptWidth(project, page.name, references[at] as Reference, keys[at] as string, width),
+  );
   const anew = references.filter((_, at) => before[at] === undefined);
   if (anew.length) options.progress(`${page.name}: Comparing at ${anew.map(({ width }) => width).join(', ')} px`);
   const [measured, more] = await Promise.all([

@@ -39,7 +39,8 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
   site.hold('/-/compare', 'text/html', '<!doctype html><title>compare</title>');
   try {
     const pages: ProvedPage[] = [];
-    for (const page of wanted) pages.push(await provePage(browser, { project, page, place: placeOf(page), site }, limits, options)); // prettier-ignore
+    for (const page of wanted)
+      pages.push(await provePage(browser, { project, page, place: placeOf(page), site }, limits, options));
     const others = [...new Set(pages.flatMap((one) => one.others))];
     const made: ProjectProof = {
       pages: pages.map(({ proof }) => proof),

@@ -7,7 +7,15 @@ import { elements } from '../../core/document/walk.js';
 import { sectionSlug } from '../../core/text/words.js';
 import type { MeasuredPage, MeasuredWord } from '../../core/proof/measurement.js';
 import { PageParts, type PageMarkup } from '../../core/proof/section-parts.js';
-import { NARROWEST, beginsRange, meantFaults, sweepWidths, sweptAnew, sweptAt, type SweptAt } from '../../core/proof/sweep.js'; // prettier-ignore
+import {
+  NARROWEST,
+  beginsRange,
+  meantFaults,
+  sweepWidths,
+  sweptAnew,
+  sweptAt,
+  type SweptAt,
+} from '../../core/proof/sweep.js';
 import { keyOf } from '../../project/proof-cache.js';
 import type { Reference } from '../source/reference.js';
 import type { Progress } from '../progress.js';
@@ -142,7 +150,8 @@ async function lookAt(
   };
   if (!old || !stale) return (await measure()).swept;
   const names = sections.map(({ name }) => name);
-  const around = (some: readonly string[]): string[] => names.filter((_, at) => [at - 1, at, at + 1].some((one) => some.includes(names[one] ?? ''))); // prettier-ignore
+  const around = (some: readonly string[]): string[] =>
+    names.filter((_, at) => [at - 1, at, at + 1].some((one) => some.includes(names[one] ?? '')));
   const beside = around(stale);
   /* One farther, because words of the outermost may lie on words of the next. */
   const { swept, measured } = await measure(around(beside));
@@ -156,5 +165,7 @@ async function lookAt(
 
 /** Whether a word stands in no section: it may lie on words of any of them. */
 function isOutside({ x, y }: MeasuredWord, { sections }: MeasuredPage): boolean {
-  return !sections.some((one) => x >= one.x - 1 && x <= one.x + one.width + 1 && y >= one.y - 1 && y <= one.y + one.height + 1); // prettier-ignore
+  return !sections.some(
+    (one) => x >= one.x - 1 && x <= one.x + one.width + 1 && y >= one.y - 1 && y <= one.y + one.height + 1,
+  );
 }

@@ -35,7 +35,11 @@ export async function openBench(
   const order = [...elements(document.body)].map(({ id }) => id);
   /* Fonts stay while styles change: they would have to load again. */
   served.hold('/page', 'text/html; charset=utf-8', renderHtml(document, 'fonts.css'));
-  served.hold('/fonts.css', 'text/css; charset=utf-8', renderCss({ ...document, styles: {}, everywhere: undefined, keyframes: undefined })); // prettier-ignore
+  served.hold(
+    '/fonts.css',
+    'text/css; charset=utf-8',
+    renderCss({ ...document, styles: {}, everywhere: undefined, keyframes: undefined }),
+  );
   const page = await browser.newPage(1440, { scheme });
   await openOurs(page, `${served.origin}/page`);
   const seen = new Set<number>();

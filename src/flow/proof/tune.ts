@@ -73,14 +73,30 @@ async function tunePage(
   const { document, content, file } = readPage(project, page.name);
   const filled = fillPage(document, content);
   if (section !== undefined && !sectionsOf(document).some(({ name }) => slug(name, 40) === section))
-    throw new Problem(`There is no section "${section}".`, file, `There are ${sectionsOf(document).map(({ name }) => slug(name, 40)).join(', ')}.`); // prettier-ignore
+    throw new Problem(
+      `There is no section "${section}".`,
+      file,
+      `There are ${sectionsOf(document)
+        .map(({ name }) => slug(name, 40))
+        .join(', ')}.`,
+    );
   const unknown = widths?.filter((width) => !page.widths.includes(width)) ?? [];
-  if (unknown.length) throw new Problem(`There is no reference at ${unknown.join(', ')} px.`, '--widths', `Give some of ${page.widths.join(', ')}.`); // prettier-ignore
+  if (unknown.length)
+    throw new Problem(
+      `There is no reference at ${unknown.join(', ')} px.`,
+      '--widths',
+      `Give some of ${page.widths.join(', ')}.`,
+    );
   const sources = page.widths.map((width) => readReference(project, page.name, width));
   const bench = await openBench(project, filled, shownScheme(page.schemes), browser);
   try {
     return await tune(filled, existing, sources, bench.measure, {
-      leave: decidedLooks(project), most, from, ...(section === undefined ? {} : { section }), ...(widths ? { only: widths } : {}) }); // prettier-ignore
+      leave: decidedLooks(project),
+      most,
+      from,
+      ...(section === undefined ? {} : { section }),
+      ...(widths ? { only: widths } : {}),
+    });
   } finally {
     await bench.close();
   }

@@ -39,15 +39,19 @@ export class ApiClient {
   }
 
   post<Body>(path: string, json: unknown, headers: Readonly<Record<string, string>> = {}): Promise<Answered<Body>> {
-    return this.ask('POST', path, { json, headers: { 'idempotency-key': randomUUID(), ...headers } }); // prettier-ignore
+    return this.ask('POST', path, { json, headers: { 'idempotency-key': randomUUID(), ...headers } });
   }
 
   put<Body>(path: string, json: unknown, etag: string, also: readonly number[] = []): Promise<Answered<Body>> {
-    return this.ask('PUT', path, { json, also, headers: { 'if-match': etag, 'idempotency-key': randomUUID() } }); // prettier-ignore
+    return this.ask('PUT', path, { json, also, headers: { 'if-match': etag, 'idempotency-key': randomUUID() } });
   }
 
   patchBytes<Body>(path: string, bytes: Buffer, offset: number): Promise<Answered<Body>> {
-    return this.ask('PATCH', path, { bytes, also: [409], headers: { 'content-type': 'application/partial-upload', 'upload-offset': String(offset) } }); // prettier-ignore
+    return this.ask('PATCH', path, {
+      bytes,
+      also: [409],
+      headers: { 'content-type': 'application/partial-upload', 'upload-offset': String(offset) },
+    });
   }
 
   private async ask<Body>(method: string, path: string, asked: Asked): Promise<Answered<Body>> {
@@ -58,15 +62,27 @@ export class ApiClient {
           method,
           redirect: 'error',
           signal: AbortSignal.timeout(PATIENCE),
-          headers: { authorization: `Bearer ${token}`, ...(asked.json === undefined ? {} : { 'content-type': 'application/json' }), ...asked.headers }, // prettier-ignore
+          headers: {
+            authorization: `Bearer ${token}`,
+            ...(asked.json === undefined ? {} : { 'content-type': 'application/json' }),
+            ...asked.headers,
+          },
           ...(asked.json === undefined ? {} : { body: JSON.stringify(asked.json) }),
           ...(asked.bytes === undefined ? {} : { body: new Uint8Array(asked.bytes) }),
         });
         const text = await answer.text();
-        if (answer.ok || asked.also?.includes(answer.status)) return { status: answer.status, body: jsonOf(text) as Body, etag: answer.headers.get('etag') ?? '', offset: Number(answer.headers.get('upload-offset') ?? 0) }; // prettier-ignore
-        if (![429, 502, 503, 504].includes(answer.status) || tries >= TRIES) throw refused(answer.status, text, address); // prettier-ignore
+        if (answer.ok || asked.also?.includes(answer.status))
+          return {
+            status: answer.status,
+            body: jsonOf(text) as Body,
+            etag: answer.headers.get('etag') ?? '',
+            offset: Number(answer.headers.get('upload-offset') ?? 0),
+          };
+        if (![429, 502, 503, 504].includes(answer.status) || tries >= TRIES)
+          throw refused(answer.status, text, address);
       } catch (error) {
-        if (error instanceof Problem || tries >= TRIES) throw error instanceof Problem ? error : unreachable(address, error as Error); // prettier-ignore
+        if (error instanceof Problem || tries >= TRIES)
+          throw error instanceof Problem ? error : unreachable(address, error as Error);
       }
       await rest(REST * 2 ** (tries - 1));
     }
@@ -83,14 +99,31 @@ function jsonOf(text: string): unknown {
 
 function refused(status: number, text: string, address: string): Problem {
   const { title, detail } = (jsonOf(text) ?? {}) as { title?: string; detail?: string };
-  if (status === 401) return new Problem('The token is not known there.', address, 'Ask who runs the site for one, and name its file with --token-file.'); // prettier-ignore
-  if (status === 403) return new Problem(`The token does not allow this. ${detail ?? ''}`.trim(), address, 'Ask for a token that does.'); // prettier-ignore
+  if (status === 401)
+    return new Problem(
+      'The token is not known there.',
+      address,
+      'Ask who runs the site for one, and name its file with --token-file.',
+    );
+  if (status === 403)
+    return new Problem(`The token does not allow this. ${detail ?? ''}`.trim(), address, 'Ask for a token that does.');
   if (title !== undefined) return new Problem(`The site refused it: ${title}`, address, detail);
   return new Problem(`This does not answer as a site of ours (status ${status}).`, address, 'Check the address.');
 }
 
 function unreachable(address: string, error: Error): Problem {
   const cause = error.cause as NodeJS.ErrnoException | undefined;
-  const why = cause?.code === 'ECONNREFUSED' ? 'Nothing answers there' : cause?.code === 'ENOTFOUND' ? 'There is no such address' : error.name === 'TimeoutError' ? 'It takes too long to answer' : `It cannot be reached (${cause?.code ?? cause?.message ?? error.message})`; // prettier-ignore
-  return new Problem(`${why}.`, address, 'Check the address and that the site is running, then send again: what arrived is not sent twice.'); // prettier-ignore
+  const why =
+    cause?.code === 'ECONNREFUSED'
+      ? 'Nothing answers there'
+      : cause?.code === 'ENOTFOUND'
+        ? 'There is no such address'
+        : error.name === 'TimeoutError'
+          ? 'It takes too long to answer'
+          : `It cannot be reached (${cause?.code ?? cause?.message ?? error.message})`;
+  return new Problem(
+    `${why}.`,
+    address,
+    'Check the address and that the site is running, then send again: what arrived is not sent twice.',
+  );
 }

@@ -14,7 +14,12 @@ export interface TokenSources {
 export async function connectionTo(address: string, sources: TokenSources): Promise<Connection> {
   const site = siteAddress(address);
   const token = (await tokenFrom(sources)).trim();
-  if (!/^[\w.~+/-]+=*$/.test(token)) throw new Problem('This is no token.', sources.file ?? 'TAVRIK_TOKEN', 'A token is one line of letters, digits and signs, without spaces.'); // prettier-ignore
+  if (!/^[\w.~+/-]+=*$/.test(token))
+    throw new Problem(
+      'This is no token.',
+      sources.file ?? 'TAVRIK_TOKEN',
+      'A token is one line of letters, digits and signs, without spaces.',
+    );
   return { address: site, token };
 }
 
@@ -23,10 +28,17 @@ export function siteAddress(address: string): string {
   if (!URL.canParse(address))
     throw new Problem(`"${address}" is no address.`, '--to', 'Give it as https://example.org.');
   const url = new URL(address);
-  if (!/^https?:$/.test(url.protocol)) throw new Problem(`"${url.protocol}" cannot be sent to.`, '--to', 'Give an address with https://.'); // prettier-ignore
-  if (url.username || url.password) throw new Problem('An address must not hold a password.', '--to', 'Put it into a file, and name that with --token-file.'); // prettier-ignore
+  if (!/^https?:$/.test(url.protocol))
+    throw new Problem(`"${url.protocol}" cannot be sent to.`, '--to', 'Give an address with https://.');
+  if (url.username || url.password)
+    throw new Problem(
+      'An address must not hold a password.',
+      '--to',
+      'Put it into a file, and name that with --token-file.',
+    );
   const isHere = ['127.0.0.1', 'localhost', '[::1]'].includes(url.hostname);
-  if (url.protocol === 'http:' && !isHere) throw new Problem('The token would go over the network for everybody to read.', address, 'Use https://.'); // prettier-ignore
+  if (url.protocol === 'http:' && !isHere)
+    throw new Problem('The token would go over the network for everybody to read.', address, 'Use https://.');
   return `${url.origin}${url.pathname}`.replace(/\/+$/, '');
 }
 

@@ -73,7 +73,12 @@ export function handOver(
     if (form === 'page') return aloneItems(all);
     if (form === 'section') return sectionItems(all);
     const part = partItem(all, form);
-    if (!part) throw new Problem(`The project has no ${form}.`, where, `Say in its brief what is the ${form}, or hand it over as a page.`); // prettier-ignore
+    if (!part)
+      throw new Problem(
+        `The project has no ${form}.`,
+        where,
+        `Say in its brief what is the ${form}, or hand it over as a page.`,
+      );
     return [part];
   }
 }
@@ -85,7 +90,11 @@ function chosen(items: readonly Item[], only: readonly string[]): readonly Item[
   const lost = only.find((id) => !ids.includes(id));
   if (lost !== undefined) {
     const near = nearestWords(lost, ids);
-    throw new Problem(`There is no "${lost}" to hand over.`, '--only', `Give one of ${(near.length ? near : ids).slice(0, 8).join(', ')}.`); // prettier-ignore
+    throw new Problem(
+      `There is no "${lost}" to hand over.`,
+      '--only',
+      `Give one of ${(near.length ? near : ids).slice(0, 8).join(', ')}.`,
+    );
   }
   const wanted = new Set(items.filter(({ id }) => only.includes(id)).flatMap(({ id, needs }) => [id, ...needs]));
   return items.filter(({ id }) => wanted.has(id));

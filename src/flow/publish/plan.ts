@@ -61,12 +61,30 @@ export interface Step {
 /** Finds out what there is, and what sending would do. Nothing is changed. @throws Problem */
 export async function planSending(client: ApiClient, handed: Handed, options: PlanOptions): Promise<Step[]> {
   const { place, onto } = options;
-  if ((place === 'new') !== (onto === undefined)) throw new Problem(place === 'new' ? 'A new page stands in no other one’s place.' : 'It is not said which page.', '--onto', place === 'new' ? 'Add --place replace or --place append.' : 'Give the id of a page of the site.'); // prettier-ignore
+  if ((place === 'new') !== (onto === undefined))
+    throw new Problem(
+      place === 'new' ? 'A new page stands in no other one’s place.' : 'It is not said which page.',
+      '--onto',
+      place === 'new' ? 'Add --place replace or --place append.' : 'Give the id of a page of the site.',
+    );
   if (place === 'append') return appending(client, handed, onto as string, options);
   const pages = handed.items.filter(({ kind }) => kind === 'page');
-  if (place === 'replace' && pages.length !== 1) throw new Problem(`${pages.length} pages cannot stand in the place of one.`, '--onto', 'Name one page with --only.'); // prettier-ignore
+  if (place === 'replace' && pages.length !== 1)
+    throw new Problem(
+      `${pages.length} pages cannot stand in the place of one.`,
+      '--onto',
+      'Name one page with --only.',
+    );
   const steps: Step[] = [];
-  for (const item of handed.items) steps.push(await stepFor(client, handed, place === 'replace' && item.kind === 'page' ? { ...item, id: onto as string } : item, options)); // prettier-ignore
+  for (const item of handed.items)
+    steps.push(
+      await stepFor(
+        client,
+        handed,
+        place === 'replace' && item.kind === 'page' ? { ...item, id: onto as string } : item,
+        options,
+      ),
+    );
   return steps;
 }
 
@@ -78,7 +96,11 @@ async function stepFor(client: ApiClient, handed: Handed, item: Item, options: P
   const isPart = kind !== 'page' && kind !== 'section';
   if (isPart && !options.meant.has(id)) return { ...bareStep(item), does: 'keep' };
   if (isPart || isReplaced(item, options)) return replacing(handed, item, there, etag);
-  throw new Problem(`The site has "${id}" from elsewhere ("${there.name}").`, id, `Put it in its place with --place replace --onto ${id}, or give yours another name.`); // prettier-ignore
+  throw new Problem(
+    `The site has "${id}" from elsewhere ("${there.name}").`,
+    id,
+    `Put it in its place with --place replace --onto ${id}, or give yours another name.`,
+  );
 }
 
 function isReplaced({ id }: Item, { place, onto }: PlanOptions): boolean {
@@ -91,11 +113,18 @@ function bareStep({ id, kind, name }: Item): Omit<Step, 'does'> {
 
 async function adding(client: ApiClient, handed: Handed, item: Item, options: PlanOptions): Promise<Step> {
   const { id, kind, path } = item;
-  if (isReplaced(item, options)) throw new Problem(`The site has no page "${id}".`, '--onto', 'Give the id of a page of the site.'); // prettier-ignore
+  if (isReplaced(item, options))
+    throw new Problem(`The site has no page "${id}".`, '--onto', 'Give the id of a page of the site.');
   const taken = path === undefined ? undefined : await pageAt(client, path);
   /* One site has one home: the home of another project stands beside it. */
-  if (taken && path === HOME && `${id}.html` !== HOME) return adding(client, handed, { ...item, path: `${id}.html` }, options); // prettier-ignore
-  if (taken) throw new Problem(`The page "${taken.name}" (${taken.id}) is at /${path} already.`, id, `Put it in its place with --place replace --onto ${taken.id}.`); // prettier-ignore
+  if (taken && path === HOME && `${id}.html` !== HOME)
+    return adding(client, handed, { ...item, path: `${id}.html` }, options);
+  if (taken)
+    throw new Problem(
+      `The page "${taken.name}" (${taken.id}) is at /${path} already.`,
+      id,
+      `Put it in its place with --place replace --onto ${taken.id}.`,
+    );
   const body = { id, kind, ...stateOf(handed, item, item.content), baseline: wholeOf(item) };
   return { ...bareStep(item), does: 'new', layout: true, put: { body } };
 }
@@ -103,7 +132,9 @@ async function adding(client: ApiClient, handed: Handed, item: Item, options: Pl
 async function pageAt(client: ApiClient, path: string): Promise<ThereItem | undefined> {
   let after = '';
   for (;;) {
-    const { body } = await client.get<{ entries: ThereItem[]; next?: string }>(`/items?kind=page&limit=200&words=${encodeURIComponent(path)}&after=${encodeURIComponent(after)}`); // prettier-ignore
+    const { body } = await client.get<{ entries: ThereItem[]; next?: string }>(
+      `/items?kind=page&limit=200&words=${encodeURIComponent(path)}&after=${encodeURIComponent(after)}`,
+    );
     const found = body.entries.find((one) => one.path === path);
     if (found || body.next === undefined) return found;
     after = body.next;
@@ -141,7 +172,19 @@ function stateOf(handed: Handed, item: Item, content: Content, there?: ThereItem
 /** Another thing takes the place: only its address stays. */
 function replacing(handed: Handed, item: Item, there: ThereItem, etag: string): Step {
   const { sections: _, ...bare } = there;
-  return { ...bareStep(item), does: 'replace', layout: true, put: { etag, body: { ...stateOf(handed, item, item.content, bare), baseline: wholeOf(item), note: `in the place of “${there.name}”` } } }; // prettier-ignore
+  return {
+    ...bareStep(item),
+    does: 'replace',
+    layout: true,
+    put: {
+      etag,
+      body: {
+        ...stateOf(handed, item, item.content, bare),
+        baseline: wholeOf(item),
+        note: `in the place of “${there.name}”`,
+      },
+    },
+  };
 }
 
 /** It was sent before: what both sides changed since is brought together. */
@@ -154,18 +197,42 @@ function changing(
 ): Step {
   const { id, kind, name, document } = item;
   const flat = (content: Content): FlatContent => (document ? saidBy(document, content) : flatten(content));
-  const own = new Map([...decided].filter(([path]) => path.startsWith(`${id}:`)).map(([path, side]) => [path.slice(id.length + 1), side])); // prettier-ignore
+  const own = new Map(
+    [...decided].filter(([path]) => path.startsWith(`${id}:`)).map(([path, side]) => [path.slice(id.length + 1), side]),
+  );
   const [before, ours, theirs] = [flatten(there.baseline ?? {}), flat(item.content), flatten(there.content)];
   const { content, conflicts } = threeWay(before, ours, theirs, own);
   const merged = withDecided(content, ours, own);
-  const isThere = ([path]: readonly [string, string]): boolean => ours.values.has(path) || covers({ values: new Map(), lists: ours.lists }, path); // prettier-ignore
-  const lost = document ? [...theirs.values].filter((one) => !isThere(one) && before.values.get(one[0]) !== one[1]).map(([path, value]) => ({ path, value })) : []; // prettier-ignore
+  const isThere = ([path]: readonly [string, string]): boolean =>
+    ours.values.has(path) || covers({ values: new Map(), lists: ours.lists }, path);
+  const lost = document
+    ? [...theirs.values]
+        .filter((one) => !isThere(one) && before.values.get(one[0]) !== one[1])
+        .map(([path, value]) => ({ path, value }))
+    : [];
   const layout = JSON.stringify(document && bareDocument(document)) !== JSON.stringify(there.document);
   const body = { ...stateOf(handed, item, nest(merged), there), baseline: nest(ours) };
   const conflicting = new Set(conflicts.map(({ path }) => path));
-  const changed = (from: FlatContent, to: FlatContent): string[] => changesBetween(from, to).map(({ path }) => path).filter((path) => !conflicting.has(path)); // prettier-ignore
-  const isSame = !layout && changesBetween(theirs, merged).length === 0 && changesBetween(before, ours).length === 0 && there.name === name && (there.framed ?? false) === (item.framed ?? false); // prettier-ignore
-  const told = { id, kind, name, conflicts, lost, layout, ours: changed(theirs, merged), theirs: changed(before, theirs).filter((path) => !lost.some((one) => one.path === path)) }; // prettier-ignore
+  const changed = (from: FlatContent, to: FlatContent): string[] =>
+    changesBetween(from, to)
+      .map(({ path }) => path)
+      .filter((path) => !conflicting.has(path));
+  const isSame =
+    !layout &&
+    changesBetween(theirs, merged).length === 0 &&
+    changesBetween(before, ours).length === 0 &&
+    there.name === name &&
+    (there.framed ?? false) === (item.framed ?? false);
+  const told = {
+    id,
+    kind,
+    name,
+    conflicts,
+    lost,
+    layout,
+    ours: changed(theirs, merged),
+    theirs: changed(before, theirs).filter((path) => !lost.some((one) => one.path === path)),
+  };
   return isSame ? { ...told, does: 'nothing' } : { ...told, does: 'change', put: { body, etag } };
 }
 
@@ -175,14 +242,17 @@ function withDecided(
   ours: FlatContent,
   decided: ReadonlyMap<string, Side>,
 ): FlatContent {
-  const own = [...decided].flatMap(([path, side]): [string, string][] => (side === 'ours' && ours.values.has(path) ? [[path, ours.values.get(path) as string]] : [])); // prettier-ignore
+  const own = [...decided].flatMap(([path, side]): [string, string][] =>
+    side === 'ours' && ours.values.has(path) ? [[path, ours.values.get(path) as string]] : [],
+  );
   return { values: new Map([...values, ...own]), lists };
 }
 
 /** Sections stand at the end of a page that is there. */
 async function appending(client: ApiClient, handed: Handed, onto: string, options: PlanOptions): Promise<Step[]> {
   const { status, body: page, etag } = await client.get<ThereItem>(`/items/${onto}`, [404]);
-  if (status === 404 || page.kind !== 'page') throw new Problem(`The site has no page "${onto}".`, '--onto', 'Give the id of a page of the site.'); // prettier-ignore
+  if (status === 404 || page.kind !== 'page')
+    throw new Problem(`The site has no page "${onto}".`, '--onto', 'Give the id of a page of the site.');
   const sections = handed.items.filter(({ kind }) => kind === 'section');
   if (sections.length === 0) throw new Problem('There is no section to append.', '--as', 'Add --as section.');
   const steps: Step[] = [];
@@ -190,7 +260,15 @@ async function appending(client: ApiClient, handed: Handed, onto: string, option
   const all = [...new Set([...(page.sections ?? []), ...sections.map(({ id }) => id)])];
   const isSame = all.length === (page.sections ?? []).length;
   const { name, path, framed, source, content } = page;
-  const body = { name, path, ...(framed === undefined ? {} : { framed }), ...(source === undefined ? {} : { source }), content, sections: all, note: 'sections at its end' }; // prettier-ignore
+  const body = {
+    name,
+    path,
+    ...(framed === undefined ? {} : { framed }),
+    ...(source === undefined ? {} : { source }),
+    content,
+    sections: all,
+    note: 'sections at its end',
+  };
   const told = { id: onto, kind: 'page', name, ours: [], theirs: [], conflicts: [], lost: [], layout: false };
   return [...steps, isSame ? { ...told, does: 'nothing' } : { ...told, does: 'append', put: { body, etag } }];
 }

@@ -33,11 +33,15 @@ const TRIES = 3;
 /** Makes a commit of the site of a project, in a copy of a repository of its own. Nothing is pushed yet. @throws Problem */
 export async function toRepository(project: string, address: string, options: CommitOptions): Promise<Committing> {
   const site = join(project, 'site');
-  if (!existsSync(join(site, 'index.html'))) throw new Problem('The project has no site yet.', project, 'Run tavrik render first.'); // prettier-ignore
+  if (!existsSync(join(site, 'index.html')))
+    throw new Problem('The project has no site yet.', project, 'Run tavrik render first.');
   const inside = normalize(options.folder);
-  if (isAbsolute(inside) || inside.split(/[\\/]/).includes('..') || inside.split(/[\\/]/).includes('.git')) throw new Problem('This folder is not in the repository.', '--folder', 'Give a folder below its top, as docs.'); // prettier-ignore
-  if (address.startsWith('-')) throw new Problem('This is no address of a repository.', '--to', 'Give its address or its folder.'); // prettier-ignore
-  if (options.branch !== undefined && !/^[\w][\w./-]*$/.test(options.branch)) throw new Problem(`"${options.branch}" is no name of a branch.`, '--branch', 'Give one as site.'); // prettier-ignore
+  if (isAbsolute(inside) || inside.split(/[\\/]/).includes('..') || inside.split(/[\\/]/).includes('.git'))
+    throw new Problem('This folder is not in the repository.', '--folder', 'Give a folder below its top, as docs.');
+  if (address.startsWith('-'))
+    throw new Problem('This is no address of a repository.', '--to', 'Give its address or its folder.');
+  if (options.branch !== undefined && !/^[\w][\w./-]*$/.test(options.branch))
+    throw new Problem(`"${options.branch}" is no name of a branch.`, '--branch', 'Give one as site.');
   const copy = realpathSync(mkdtempSync(join(tmpdir(), 'tavrik-git-')));
   const close = (): void => rmSync(copy, { recursive: true, force: true });
   try {
@@ -58,17 +62,34 @@ async function prepare(
   inside: string,
 ): Promise<string[]> {
   rmSync(copy, { recursive: true, force: true });
-  await git(tmpdir(), address, 'clone', '--quiet', '--depth', '1', '--no-tags', ...(branch === undefined ? [] : ['--branch', branch]), '--', address, copy); // prettier-ignore
+  await git(
+    tmpdir(),
+    address,
+    'clone',
+    '--quiet',
+    '--depth',
+    '1',
+    '--no-tags',
+    ...(branch === undefined ? [] : ['--branch', branch]),
+    '--',
+    address,
+    copy,
+  );
   const target = join(copy, inside);
-  if (existsSync(target) && !realpathSync(target).startsWith(copy)) throw new Problem('This folder leads out of the repository.', '--folder', 'Give another one.'); // prettier-ignore
+  if (existsSync(target) && !realpathSync(target).startsWith(copy))
+    throw new Problem('This folder leads out of the repository.', '--folder', 'Give another one.');
   mkdirSync(target, { recursive: true });
   /* What the repository knows in that folder goes; what it does not know is not there in a fresh copy. */
   await git(copy, address, 'rm', '-r', '--quiet', '--ignore-unmatch', '--', inside);
   mkdirSync(target, { recursive: true });
   cpSync(site, target, { recursive: true });
   await git(copy, address, 'add', '--all', '--force', '--', inside);
-  const changes = (await git(copy, address, 'diff', '--cached', '--name-status', '--no-renames')).split('\n').filter(Boolean).map((line) => line.replace('\t', ' ')); // prettier-ignore
-  if (changes.length) await git(copy, address, ...(await asSomebody(copy, address)), 'commit', '--quiet', '--message', message); // prettier-ignore
+  const changes = (await git(copy, address, 'diff', '--cached', '--name-status', '--no-renames'))
+    .split('\n')
+    .filter(Boolean)
+    .map((line) => line.replace('\t', ' '));
+  if (changes.length)
+    await git(copy, address, ...(await asSomebody(copy, address)), 'commit', '--quiet', '--message', message);
   return changes;
 }
 
@@ -92,13 +113,28 @@ async function push(copy: string, { branch }: CommitOptions, again: () => Promis
 
 async function git(folder: string, address: string, ...args: string[]): Promise<string> {
   try {
-    const { stdout } = await run('git', args, { cwd: folder, maxBuffer: 64 * 1024 * 1024, env: { ...process.env, GIT_TERMINAL_PROMPT: '0', LC_ALL: 'C' } }); // prettier-ignore
+    const { stdout } = await run('git', args, {
+      cwd: folder,
+      maxBuffer: 64 * 1024 * 1024,
+      env: { ...process.env, GIT_TERMINAL_PROMPT: '0', LC_ALL: 'C' },
+    });
     return stdout;
   } catch (error) {
     const { code, stderr = '' } = error as { code?: string | number; stderr?: string };
-    if (code === 'ENOENT') throw new Problem('There is no git on this machine.', address, 'Install it, or send to a site or a server.'); // prettier-ignore
-    const said = stderr.split('\n').find((line) => /^(fatal|error|remote|!| !)/.test(line)) ?? stderr.split('\n')[0] ?? ''; // prettier-ignore
-    if (/not found in upstream|Remote branch/.test(stderr)) throw new Problem('The repository has no such branch.', '--branch', 'Make it there first, or leave the option out.'); // prettier-ignore
-    throw new Problem(`The repository refused it (${said.trim()}).`, address, 'Check its address and that you may write there. Nothing was changed.'); // prettier-ignore
+    if (code === 'ENOENT')
+      throw new Problem('There is no git on this machine.', address, 'Install it, or send to a site or a server.');
+    const said =
+      stderr.split('\n').find((line) => /^(fatal|error|remote|!| !)/.test(line)) ?? stderr.split('\n')[0] ?? '';
+    if (/not found in upstream|Remote branch/.test(stderr))
+      throw new Problem(
+        'The repository has no such branch.',
+        '--branch',
+        'Make it there first, or leave the option out.',
+      );
+    throw new Problem(
+      `The repository refused it (${said.trim()}).`,
+      address,
+      'Check its address and that you may write there. Nothing was changed.',
+    );
   }
 }

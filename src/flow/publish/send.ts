@@ -62,7 +62,8 @@ export class Sending {
       await this.sendFile(file);
       done += file.bytes.length;
     }
-    if (plan.names) await this.client.put('/site', { name: this.handed.title, language: this.handed.language }, '"0"', [412]); // prettier-ignore
+    if (plan.names)
+      await this.client.put('/site', { name: this.handed.title, language: this.handed.language }, '"0"', [412]);
     if (plan.tokens) await this.sendTokens();
     const items: string[] = [];
     for (const step of plan.steps) {
@@ -78,17 +79,25 @@ export class Sending {
     const { files } = this.handed;
     if (files.length === 0) return [];
     const asked = files.map(({ path, bytes }) => ({ name: assetName(path), hash: sha256(bytes) }));
-    const { body } = await this.client.post<{ files: { name: string }[] }>('/media/missing', { files: asked }); // prettier-ignore
+    const { body } = await this.client.post<{ files: { name: string }[] }>('/media/missing', { files: asked });
     const names = new Set(body.files.map(({ name }) => name));
     return files.filter(({ path }) => names.has(assetName(path)));
   }
 
   /** A file in parts. Where a part broke off, the site says how far it is. */
   private async sendFile({ path, bytes }: HandedFile): Promise<void> {
-    const begun = await this.client.post<{ id: string; offset: number }>('/uploads', { name: assetName(path), hash: sha256(bytes), bytes: bytes.length }); // prettier-ignore
+    const begun = await this.client.post<{ id: string; offset: number }>('/uploads', {
+      name: assetName(path),
+      hash: sha256(bytes),
+      bytes: bytes.length,
+    });
     let { offset } = begun.body;
     for (;;) {
-      const { status, body, ...answer } = await this.client.patchBytes<{ offset?: number }>(`/uploads/${begun.body.id}`, bytes.subarray(offset, offset + PART), offset); // prettier-ignore
+      const { status, body, ...answer } = await this.client.patchBytes<{ offset?: number }>(
+        `/uploads/${begun.body.id}`,
+        bytes.subarray(offset, offset + PART),
+        offset,
+      );
       if (status === 200) return;
       if (status === 409 && typeof body.offset !== 'number') await new Promise((done) => setTimeout(done, 200));
       offset = status === 409 ? (body.offset ?? offset) : answer.offset;
@@ -108,7 +117,12 @@ export class Sending {
       return;
     }
     const { status } = await this.client.put(`/items/${id}`, body, etag, [412]);
-    if (status === 412) throw new Problem(`"${id}" was changed there just now.`, id, 'Send again: what is there by then stays, and is looked at anew.'); // prettier-ignore
+    if (status === 412)
+      throw new Problem(
+        `"${id}" was changed there just now.`,
+        id,
+        'Send again: what is there by then stays, and is looked at anew.',
+      );
   }
 
   /** Publishes what was sent, and what it needs that nobody sees yet. */

@@ -25,7 +25,8 @@ export interface FolderSending {
 /** Name and password, from a file or the environment as `NAME:PASSWORD`; an empty text if the server asks for none. */
 export async function toFolder(project: string, address: string, password: string): Promise<FolderSending> {
   const folder = join(project, 'site');
-  if (!existsSync(join(folder, 'index.html'))) throw new Problem('The project has no site yet.', project, 'Run tavrik render first.'); // prettier-ignore
+  if (!existsSync(join(folder, 'index.html')))
+    throw new Problem('The project has no site yet.', project, 'Run tavrik render first.');
   const site = siteAddress(address);
   const { createClient } = await import('webdav');
   const [username = '', ...rest] = password.trim().split(':');
@@ -79,7 +80,11 @@ async function recordOf(client: WebDAVClient): Promise<Record<string, string>> {
   try {
     return JSON.parse(String(await client.getFileContents(`/${RECORD}`, { format: 'text' }))) as Record<string, string>;
   } catch {
-    throw new Problem('What was sent there last cannot be read.', RECORD, 'Take that file away on the server; then everything is sent anew.'); // prettier-ignore
+    throw new Problem(
+      'What was sent there last cannot be read.',
+      RECORD,
+      'Take that file away on the server; then everything is sent anew.',
+    );
   }
 }
 
@@ -100,9 +105,28 @@ async function reached<Made>(address: string, work: () => Promise<Made>): Promis
   } catch (error) {
     if (error instanceof Problem) throw error;
     const { status, message } = error as { status?: number; message: string };
-    if (status === 401 || status === 403) throw new Problem('The server does not let us in.', address, 'Put NAME:PASSWORD into a file, and name that with --token-file.'); // prettier-ignore
-    if (status === 507) throw new Problem('The server has no room left.', address, 'Make room there, and send again: what arrived is not sent twice.'); // prettier-ignore
-    if (status === 404 || status === 405 || status === 409) throw new Problem(`There is no folder to write to (status ${status}).`, address, 'Give the address of a folder that the server opens by WebDAV.'); // prettier-ignore
-    throw new Problem(`The server cannot be reached (${status ?? message}).`, address, 'Check the address, and send again: what arrived is not sent twice.'); // prettier-ignore
+    if (status === 401 || status === 403)
+      throw new Problem(
+        'The server does not let us in.',
+        address,
+        'Put NAME:PASSWORD into a file, and name that with --token-file.',
+      );
+    if (status === 507)
+      throw new Problem(
+        'The server has no room left.',
+        address,
+        'Make room there, and send again: what arrived is not sent twice.',
+      );
+    if (status === 404 || status === 405 || status === 409)
+      throw new Problem(
+        `There is no folder to write to (status ${status}).`,
+        address,
+        'Give the address of a folder that the server opens by WebDAV.',
+      );
+    throw new Problem(
+      `The server cannot be reached (${status ?? message}).`,
+      address,
+      'Check the address, and send again: what arrived is not sent twice.',
+    );
   }
 }

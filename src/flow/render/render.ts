@@ -7,7 +7,15 @@ import { slug } from '../../core/text/words.js';
 import { sectionsOf } from '../../core/passes/structure/sections.js';
 import { renderFragment } from '../../core/render/fragment.js';
 import { indexFiles } from '../../core/render/index-files.js';
-import { alternatesOf, fileNameOf, filesOf, placesOf, renderLanguages, type LanguagePlaces, type SitePlace } from '../../core/render/site.js'; // prettier-ignore
+import {
+  alternatesOf,
+  fileNameOf,
+  filesOf,
+  placesOf,
+  renderLanguages,
+  type LanguagePlaces,
+  type SitePlace,
+} from '../../core/render/site.js';
 import { documentIn, inLanguage } from '../../core/content/languages.js';
 import type { Content } from '../../core/content/values.js';
 import { renderCss } from '../../core/render/css.js';
@@ -100,7 +108,11 @@ interface SitePages {
 function sitePages(project: string, settings: ProjectSettings): SitePages {
   const names = settings.pages.map(({ name }) => name);
   const places = placesOf(names);
-  const pages = names.map((name) => ({ ...readAdjusted(project, name), place: places.get(name) as SitePlace, languages: languagesOf(project, name) })); // prettier-ignore
+  const pages = names.map((name) => ({
+    ...readAdjusted(project, name),
+    place: places.get(name) as SitePlace,
+    languages: languagesOf(project, name),
+  }));
   return { pages, translated: new Map(pages.map(({ place, languages }) => [place.html, [...languages.keys()]])) };
 }
 
@@ -166,7 +178,9 @@ function unknownNotes({ document, content, contentFile }: ReadPage): string[] {
 }
 
 function siteNotes(project: string): string[] {
-  return unknownInSite(project).map((field) => `No page has the field "${field}"; its value is left in ${siteFileOf(project)}.`); // prettier-ignore
+  return unknownInSite(project).map(
+    (field) => `No page has the field "${field}"; its value is left in ${siteFileOf(project)}.`,
+  );
 }
 
 /** @throws Problem if there is no section of that name */

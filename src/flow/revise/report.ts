@@ -60,7 +60,9 @@ function widthsOf(project: string, page: string): number[] {
 
 /** A section in the picture of the source; nothing if it is not there. */
 async function stripOf(project: string, page: string, width: number, section: string): Promise<Buffer | undefined> {
-  const [measured, picture] = ['json', 'png'].map((ending) => join(project, 'reference', page, `${width}.${ending}`)) as [string, string]; // prettier-ignore
+  const [measured, picture] = ['json', 'png'].map((ending) =>
+    join(project, 'reference', page, `${width}.${ending}`),
+  ) as [string, string];
   if (!existsSync(measured) || !existsSync(picture)) return undefined;
   const { sections } = JSON.parse(readFileSync(measured, 'utf8')) as { sections: MeasuredSection[] };
   const slug = sectionSlug(section);

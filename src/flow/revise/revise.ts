@@ -102,7 +102,16 @@ async function convertNew(
     const [only, more] = openProject(project).pages;
     const again = againOptions(project, { open, progress });
     const called = only && !more ? { called: only.name } : {};
-    const read = async (brief: string): Promise<readonly string[]> => (await convert(sources, { ...again, root: rootFor(again.root, sources), out: staged, ...called, ...(existsSync(brief) ? { brief } : {}) })).notes; // prettier-ignore
+    const read = async (brief: string): Promise<readonly string[]> =>
+      (
+        await convert(sources, {
+          ...again,
+          root: rootFor(again.root, sources),
+          out: staged,
+          ...called,
+          ...(existsSync(brief) ? { brief } : {}),
+        })
+      ).notes;
     const notes = await read(join(project, BRIEF_FILE));
     const followed = followedBrief(project, staged);
     if (!followed) return notes;
@@ -127,7 +136,10 @@ function followedBrief(
     [...pairedNames(project, staged)].map(([oldName, newName]) => {
       const [old, now] = [readPage(project, oldName).document, readPage(staged, newName).document];
       let ids: ReadonlyMap<string, string> | undefined;
-      const found = (): ReadonlyMap<string, string> => (ids ??= new Map(matchPages(old, now, settledBy(project, old, now)).matches.map((one) => [one.old.node.id, one.now.node.id]))); // prettier-ignore
+      const found = (): ReadonlyMap<string, string> =>
+        (ids ??= new Map(
+          matchPages(old, now, settledBy(project, old, now)).matches.map((one) => [one.old.node.id, one.now.node.id]),
+        ));
       return { old, now, found };
     }),
   );
@@ -149,14 +161,24 @@ function rootFor(root: string | undefined, sources: readonly string[]): string |
 /** A page document that somebody changed by hand would be made anew. @throws Problem */
 function refuseChanged(project: string, pages: readonly PageSettings[], { anyway }: ReviseOptions): void {
   const changed = anyway ? [] : changedPages(project, pages);
-  if (changed.length) throw new Problem(`${changed.join(', ')} ${changed.length > 1 ? 'were' : 'was'} changed by hand: a new version would throw that away. Nothing was changed.`, project, 'Put the change into brief.yaml, adjust.yaml or content/, or add --anyway.'); // prettier-ignore
+  if (changed.length)
+    throw new Problem(
+      `${changed.join(', ')} ${changed.length > 1 ? 'were' : 'was'} changed by hand: a new version would throw that away. Nothing was changed.`,
+      project,
+      'Put the change into brief.yaml, adjust.yaml or content/, or add --anyway.',
+    );
 }
 
 /** @throws Problem if artboards are missing that the old version had */
 function refuseFewer(pages: readonly PageSettings[], sources: readonly string[], { anyway }: ReviseOptions): void {
   const before = pages.filter(({ kind }) => kind === 'svg').flatMap((one) => one.sources);
-  if (anyway || before.length === 0 || sources.length >= before.length || !sources.every((one) => one.endsWith('.svg'))) return; // prettier-ignore
-  throw new Problem(`The project is made from ${before.length} artboards; ${sources.length === 1 ? 'one is' : `${sources.length} are`} given now. What only the others say would be made up.`, sources[0], `Name them all (${before.map((one) => basename(one)).join(', ')}), or add --anyway.`); // prettier-ignore
+  if (anyway || before.length === 0 || sources.length >= before.length || !sources.every((one) => one.endsWith('.svg')))
+    return;
+  throw new Problem(
+    `The project is made from ${before.length} artboards; ${sources.length === 1 ? 'one is' : `${sources.length} are`} given now. What only the others say would be made up.`,
+    sources[0],
+    `Name them all (${before.map((one) => basename(one)).join(', ')}), or add --anyway.`,
+  );
 }
 
 interface PagePair {
@@ -176,7 +198,12 @@ async function finish(
   const [oldNames, newNames] = [project, staged].map(pageNames) as [string[], string[]];
   const pairs = [...names].map(([old, now]) => pairOf(project, staged, old, now));
   const found = share(pairs);
-  if (found < SAME_PAGE && !options.anyway) throw new Problem(`This is hardly the same page: ${Math.round(found * 100)} % of its elements were found again. Nothing was changed.`, project, 'Check the source, or add --anyway.'); // prettier-ignore
+  if (found < SAME_PAGE && !options.anyway)
+    throw new Problem(
+      `This is hardly the same page: ${Math.round(found * 100)} % of its elements were found again. Nothing was changed.`,
+      project,
+      'Check the source, or add --anyway.',
+    );
   const made = pairs.map((pair) => ({ pair, ...mergedContent(project, pair, options) }));
   const pages = made.map(({ pair, told }) => ({
     ...told,
@@ -185,7 +212,13 @@ async function finish(
   const addedPages = newNames.filter((name) => ![...names.values()].includes(name));
   const removedPages = oldNames.filter((name) => !names.has(name));
   const tokens = keepTokens(tokensOf(project), collectTokens(pairs.map(({ carried }) => carried.document)));
-  writeRevision(project, staged, names, made.map((one) => ({ ...one, old: one.pair.old.name, carried: one.pair.carried })), writeTokens(tokens)); // prettier-ignore
+  writeRevision(
+    project,
+    staged,
+    names,
+    made.map((one) => ({ ...one, old: one.pair.old.name, carried: one.pair.carried })),
+    writeTokens(tokens),
+  );
   render(staged, { as: 'site', anew: true });
   const same = isSame(project, staged) && addedPages.length + removedPages.length === 0;
   if (same) return { project, pages, addedPages, removedPages, same, notes };
@@ -250,10 +283,22 @@ interface MadePage {
 function mergedContent(project: string, pair: PagePair, { take }: ReviseOptions): Omit<MadePage, 'pair'> {
   const { old, matched, carried } = pair;
   const document: PageDocument = { ...carried.document, palette: paletteOf(tokensOf(project)) };
-  const decided = new Map<string, Side>([...take].flatMap((one) => (one.startsWith(`${old.name}:`) ? [[one.slice(old.name.length + 1), 'ours'] as const] : []))); // prettier-ignore
+  const decided = new Map<string, Side>(
+    [...take].flatMap((one) =>
+      one.startsWith(`${old.name}:`) ? [[one.slice(old.name.length + 1), 'ours'] as const] : [],
+    ),
+  );
   const written = wholeFlat(old, readPage(project, old.name).content);
-  const { content, ...told } = reviseContent(old, { ...carried, document }, written, parkedIn(openContent(contentFileOf(project, old.name))), decided); // prettier-ignore
-  const doubts = matched.matches.flatMap((one) => (one.doubt ? [{ old: one.old.node.name, now: one.now.node.name, or: one.doubt.node.name }] : [])); // prettier-ignore
+  const { content, ...told } = reviseContent(
+    old,
+    { ...carried, document },
+    written,
+    parkedIn(openContent(contentFileOf(project, old.name))),
+    decided,
+  );
+  const doubts = matched.matches.flatMap((one) =>
+    one.doubt ? [{ old: one.old.node.name, now: one.now.node.name, or: one.doubt.node.name }] : [],
+  );
   return {
     content,
     parked: told.parked,
@@ -262,7 +307,9 @@ function mergedContent(project: string, pair: PagePair, { take }: ReviseOptions)
       found: matched.matches.length / Math.max(1, matched.old.length),
       elements: { old: matched.old.length, now: matched.now.length, matched: matched.matches.length },
       changes: changesOf(old, carried.document, matched, carried.ids),
-      sections: matched.matches.filter((one) => one.now.node.kind === 'section').map((one) => ({ old: one.old.node.name, now: one.now.node.name })), // prettier-ignore
+      sections: matched.matches
+        .filter((one) => one.now.node.kind === 'section')
+        .map((one) => ({ old: one.old.node.name, now: one.now.node.name })),
       ...told,
       doubts,
     },

@@ -81,7 +81,11 @@ function bringFile(file: string, content: FlatContent, parked: Parked): void {
 }
 
 function renamePage(staged: string, now: string, old: string): void {
-  for (const [from, to] of [[`pages/${now}.json`, `pages/${old}.json`], [`reference/${now}`, `reference/${old}`]] as const) if (existsSync(join(staged, from))) renameSync(join(staged, from), join(staged, to)); // prettier-ignore
+  for (const [from, to] of [
+    [`pages/${now}.json`, `pages/${old}.json`],
+    [`reference/${now}`, `reference/${old}`],
+  ] as const)
+    if (existsSync(join(staged, from))) renameSync(join(staged, from), join(staged, to));
 }
 
 /** Measurements of the source say elements by their ids. */
@@ -89,25 +93,46 @@ function renameIds(folder: string, ids: ReadonlyMap<string, string>): void {
   if (!existsSync(folder) || ids.size === 0) return;
   for (const name of readdirSync(folder).filter((one) => one.endsWith('.json'))) {
     const file = join(folder, name);
-    writeFileSync(file, readFileSync(file, 'utf8').replace(/"([^"\\]{1,80})"/g, (whole, id: string) => (ids.has(id) ? JSON.stringify(ids.get(id)) : whole))); // prettier-ignore
+    writeFileSync(
+      file,
+      readFileSync(file, 'utf8').replace(/"([^"\\]{1,80})"/g, (whole, id: string) =>
+        ids.has(id) ? JSON.stringify(ids.get(id)) : whole,
+      ),
+    );
   }
 }
 
 /** What a conversion makes of a project. */
-const MADE = [SETTINGS_FILE, TOKENS_FILE, BRIEF_FILE, ADJUST_FILE, RENDERED_FILE, 'content', 'pages', 'reference', 'assets', 'site']; // prettier-ignore
+const MADE = [
+  SETTINGS_FILE,
+  TOKENS_FILE,
+  BRIEF_FILE,
+  ADJUST_FILE,
+  RENDERED_FILE,
+  'content',
+  'pages',
+  'reference',
+  'assets',
+  'site',
+];
 /** What other commands make of it: it is of the version that it was made of. */
 const REPORTS = [BEFORE, 'proof', 'templates', 'fragment', 'tokens', 'trial', CHANGES];
 
 /** Whether two projects are the same in all that a conversion makes. */
 export function isSame(project: string, staged: string): boolean {
-  const own = (folder: string): string[] => filesBelow(folder).filter((path) => MADE.includes(path.split('/')[0] as string)); // prettier-ignore
+  const own = (folder: string): string[] =>
+    filesBelow(folder).filter((path) => MADE.includes(path.split('/')[0] as string));
   const [a, b] = [own(project), own(staged)];
-  return a.join() === b.join() && a.every((path) => readFileSync(join(project, path)).equals(readFileSync(join(staged, path)))); // prettier-ignore
+  return (
+    a.join() === b.join() &&
+    a.every((path) => readFileSync(join(project, path)).equals(readFileSync(join(staged, path))))
+  );
 }
 
 /** What people keep in the folder of a project besides goes with the version that is there. */
 function moveOthers(from: string, to: string): void {
-  for (const name of readdirSync(from)) if (!MADE.includes(name) && !REPORTS.includes(name)) renameSync(join(from, name), join(to, name)); // prettier-ignore
+  for (const name of readdirSync(from))
+    if (!MADE.includes(name) && !REPORTS.includes(name)) renameSync(join(from, name), join(to, name));
 }
 
 /** The new project takes the place of the old one, which stays inside of it until the next revision. */
@@ -131,8 +156,11 @@ export function undoRevision(project: string): void {
   openProject(project);
   const target = resolve(project);
   const before = join(target, BEFORE);
-  if (!existsSync(before)) throw new Problem('There is no revision to take back.', project, 'Only the last one can be taken back, once.'); // prettier-ignore
-  const [leaving, coming] = ['leaving', 'coming'].map((word) => join(dirname(target), `.${basename(target)}.${word}-${process.pid}`)) as [string, string]; // prettier-ignore
+  if (!existsSync(before))
+    throw new Problem('There is no revision to take back.', project, 'Only the last one can be taken back, once.');
+  const [leaving, coming] = ['leaving', 'coming'].map((word) =>
+    join(dirname(target), `.${basename(target)}.${word}-${process.pid}`),
+  ) as [string, string];
   renameSync(before, coming);
   renameSync(target, leaving);
   renameSync(coming, target);

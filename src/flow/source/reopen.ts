@@ -67,7 +67,12 @@ async function openAgain(
   }));
   const found = { sections, things: thingPlaces(document) };
   const served = await serveAgain(project, page, options);
-  if (!served) throw new Problem(`The source is gone, so it cannot be opened at ${widths.join(', ')} px.`, resolve(project, page.sources[0] as string), `Compare at ${page.widths.join(', ')} px, or put it back.`); // prettier-ignore
+  if (!served)
+    throw new Problem(
+      `The source is gone, so it cannot be opened at ${widths.join(', ')} px.`,
+      resolve(project, page.sources[0] as string),
+      `Compare at ${page.widths.join(', ')} px, or put it back.`,
+    );
   try {
     const made: Reference[] = [];
     for (const width of widths) {

@@ -49,11 +49,24 @@ export async function start(ask: Asker, { browser, progress, readWidths }: Start
     faultOf(() => checkTarget(answer)),
   );
   const isDesign = source?.kind === 'svg';
-  const widths = isDesign ? WIDTHS : await ask.text('At which widths is it to be compared? px', WIDTHS, (answer) => faultOf(() => readWidths(answer))); // prettier-ignore
-  const part = isDesign || given.length > 1 ? '' : await ask.text('Only a part of it? A CSS selector, or nothing for the whole page', '', () => undefined); // prettier-ignore
-  const fonts = isDesign ? await ask.text('A folder with its fonts? Nothing if there is none', '', () => undefined) : ''; // prettier-ignore
+  const widths = isDesign
+    ? WIDTHS
+    : await ask.text('At which widths is it to be compared? px', WIDTHS, (answer) => faultOf(() => readWidths(answer)));
+  const part =
+    isDesign || given.length > 1
+      ? ''
+      : await ask.text('Only a part of it? A CSS selector, or nothing for the whole page', '', () => undefined);
+  const fonts = isDesign
+    ? await ask.text('A folder with its fonts? Nothing if there is none', '', () => undefined)
+    : '';
   const reading = { schemes: 'both' as const, ...(part ? { choice: { selectors: [part], moves: [] } } : {}) };
-  const common = { widths: readWidths(widths), reading, progress, ...(browser === undefined ? {} : { browser }), ...(fonts ? { fonts } : {}) }; // prettier-ignore
+  const common = {
+    widths: readWidths(widths),
+    reading,
+    progress,
+    ...(browser === undefined ? {} : { browser }),
+    ...(fonts ? { fonts } : {}),
+  };
   const { pages } = await survey(given, common);
   const proposals = proposalsIn(pages);
   const codes = proposals.length ? await ask.pick('What is to be done about it?', proposals) : [];

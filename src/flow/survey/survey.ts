@@ -66,8 +66,14 @@ export async function survey(given: readonly string[], options: SurveyOptions): 
     const pages = looked.map(({ page }) => surveyOf(page));
     if (options.out !== undefined) {
       options.progress('Writing the report');
-      const files = surveyPage(pages, looked.map(({ pictures }) => pictures)); // prettier-ignore
-      replaceReport(options.out, [...files, ['survey.json', `${JSON.stringify({ format: 'tavrik-survey', version: 1, pages }, null, 2)}\n`]]); // prettier-ignore
+      const files = surveyPage(
+        pages,
+        looked.map(({ pictures }) => pictures),
+      );
+      replaceReport(options.out, [
+        ...files,
+        ['survey.json', `${JSON.stringify({ format: 'tavrik-survey', version: 1, pages }, null, 2)}\n`],
+      ]);
     }
     if (options.brief !== undefined) writeFile(options.brief, writeBrief(pages.flatMap(({ findings }) => findings)));
     return { pages };

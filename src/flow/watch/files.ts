@@ -22,7 +22,10 @@ export type PersonsFiles = ReadonlyMap<string, string>;
 /** Reads the files of people in a project. */
 export function filesOf(folder: string): PersonsFiles {
   const content = join(folder, 'content');
-  const names = [...Object.keys(NEEDS), ...(existsSync(content) ? readdirSync(content).map((one) => `content/${one}`) : [])]; // prettier-ignore
+  const names = [
+    ...Object.keys(NEEDS),
+    ...(existsSync(content) ? readdirSync(content).map((one) => `content/${one}`) : []),
+  ];
   const found = new Map<string, string>();
   for (const name of names) {
     try {

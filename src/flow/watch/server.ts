@@ -1,5 +1,5 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { basename } from "node:path";
+import { basename } from 'node:path';
 import { serveFolder, type Served } from '../../browser/serve.js';
 import { watchPage, WATCH_MARK, WATCH_STYLE } from '../../report/watch-page.js';
 import { builtFile } from '../../project/installation.js';
@@ -30,7 +30,10 @@ export async function serveWatch(
       response.on('close', () => listeners.delete(response));
       return true;
     }
-    response.setHeader('content-security-policy', path.startsWith('/site/') ? "script-src 'none'" : "default-src 'self'; style-src 'self' 'unsafe-inline'"); // prettier-ignore
+    response.setHeader(
+      'content-security-policy',
+      path.startsWith('/site/') ? "script-src 'none'" : "default-src 'self'; style-src 'self' 'unsafe-inline'",
+    );
     return false;
   };
   const site = await serveFolder(folder, { port, closed: true, answer }).catch((error: NodeJS.ErrnoException) => {

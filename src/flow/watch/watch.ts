@@ -149,6 +149,7 @@ class Watch {
 }
 
 function inWords(error: Error): string {
-  if (error instanceof Problem) return [error.where ? `${error.where}: ${error.what}` : error.what, error.todo].filter(Boolean).join('\n'); // prettier-ignore
+  if (error instanceof Problem)
+    return [error.where ? `${error.where}: ${error.what}` : error.what, error.todo].filter(Boolean).join('\n');
   return `Something went wrong that should not have: ${error.message.split('\n')[0]}`;
 }

@@ -28,7 +28,11 @@ export function bearerGuard({ access }: Store): (request: FastifyRequest, reply:
     }
     if (!known.scopes.has(scope)) {
       reply.header('www-authenticate', `Bearer realm="tavrik", error="insufficient_scope", scope="${scope}"`);
-      throw new Refusal(403, 'This token does not allow it.', `It allows ${[...known.scopes].join(', ')}; this needs ${scope}.`); // prettier-ignore
+      throw new Refusal(
+        403,
+        'This token does not allow it.',
+        `It allows ${[...known.scopes].join(', ')}; this needs ${scope}.`,
+      );
     }
     request.caller = known.name;
   };
@@ -42,9 +46,18 @@ export function etagOf({ revision }: Pick<ItemRecord, 'revision'>): string {
 /** @throws Refusal if the request does not say which version it has seen, or that is not the one which is here (RFC 6585, 3) */
 export function refuseUnseen(request: FastifyRequest, now: string): void {
   const seen = request.headers['if-match'];
-  if (seen === undefined) throw new Refusal(428, 'Say what you have seen.', 'Send the ETag of what you change as If-Match.', { etag: now }); // prettier-ignore
-  if (seen.split(',').map((one) => one.trim()).includes(now)) return; // prettier-ignore
-  throw new Refusal(412, 'It was changed since you have seen it.', 'Get it again, and bring both changes together.', { etag: now }); // prettier-ignore
+  if (seen === undefined)
+    throw new Refusal(428, 'Say what you have seen.', 'Send the ETag of what you change as If-Match.', { etag: now });
+  if (
+    seen
+      .split(',')
+      .map((one) => one.trim())
+      .includes(now)
+  )
+    return;
+  throw new Refusal(412, 'It was changed since you have seen it.', 'Get it again, and bring both changes together.', {
+    etag: now,
+  });
 }
 
 /** What a request does, once: the answer to the same one sent again is the one that was given. */
@@ -63,9 +76,18 @@ export function answerOnce(store: Store, request: FastifyRequest, reply: Fastify
     const own = `${request.caller} ${key}`;
     const said = JSON.stringify([request.method, request.url, request.headers['if-match'] ?? '', request.body ?? null]);
     const known = store.once.answerTo(own, said);
-    if (known) return { status: known.status, body: JSON.parse(known.body) as unknown, ...(known.etag === null ? {} : { etag: known.etag }) }; // prettier-ignore
+    if (known)
+      return {
+        status: known.status,
+        body: JSON.parse(known.body) as unknown,
+        ...(known.etag === null ? {} : { etag: known.etag }),
+      };
     const done = work();
-    store.once.keep(own, said, { status: done.status, body: JSON.stringify(done.body ?? null), etag: done.etag ?? null }); // prettier-ignore
+    store.once.keep(own, said, {
+      status: done.status,
+      body: JSON.stringify(done.body ?? null),
+      etag: done.etag ?? null,
+    });
     return done;
   });
   if (made.etag !== undefined) reply.header('etag', made.etag);

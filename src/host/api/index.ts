@@ -20,7 +20,8 @@ export async function api(app: FastifyInstance, { context }: { readonly context:
       info: {
         title: 'A small site',
         version: API_VERSION,
-        description: 'Every change of something that is there says which version it has seen (If-Match). A POST with an Idempotency-Key does its thing once, however often it is sent. What goes wrong is told as problem details (RFC 9457).', // prettier-ignore
+        description:
+          'Every change of something that is there says which version it has seen (If-Match). A POST with an Idempotency-Key does its thing once, however often it is sent. What goes wrong is told as problem details (RFC 9457).',
       },
       servers: [{ url: '/' }],
       components: { securitySchemes: { token: { type: 'http', scheme: 'bearer' } } },
@@ -31,7 +32,14 @@ export async function api(app: FastifyInstance, { context }: { readonly context:
       const scope = route.config?.scope;
       const response = (schema?.response ?? {}) as Record<string, unknown>;
       const problem = { description: 'What is wrong.', content: { 'application/problem+json': { schema: PROBLEM } } };
-      return { schema: { ...schema, ...(scope ? { security: [{ token: [scope] }] } : {}), response: { ...response, default: problem } }, url }; // prettier-ignore
+      return {
+        schema: {
+          ...schema,
+          ...(scope ? { security: [{ token: [scope] }] } : {}),
+          response: { ...response, default: problem },
+        },
+        url,
+      };
     },
   });
   for (const one of SHAPES) app.addSchema(one);

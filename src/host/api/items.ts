@@ -48,7 +48,12 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
         refuseOddId(id, kind);
         const state = stateOf(context, kind, sent);
         const made = items.add(id, kind, state, { author: request.caller, ...saidOf(sent, 'new') });
-        return { status: 201, body: told(context, made, { content: true }), etag: etagOf(made), location: `/api/v1/items/${id}` }; // prettier-ignore
+        return {
+          status: 201,
+          body: told(context, made, { content: true }),
+          etag: etagOf(made),
+          location: `/api/v1/items/${id}`,
+        };
       }),
   );
 
@@ -73,7 +78,8 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
     (request, reply) => {
       const item = items.get(request.params.id);
       const { version = 'draft', document = false } = request.query;
-      if (!items.state(item, version)) throw new Refusal(404, 'There is no such version.', `${item.id} has none that was ${version}.`); // prettier-ignore
+      if (!items.state(item, version))
+        throw new Refusal(404, 'There is no such version.', `${item.id} has none that was ${version}.`);
       return reply.header('etag', etagOf(item)).send(told(context, item, { content: true, version, document }));
     },
   );
@@ -138,8 +144,10 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
     app.post<{ Params: { id: string } }>(
       `/items/:id/${name}`,
       { config: { scope: 'publish' }, schema: { summary, params: BY_ID, response: { 200: ITEM } } },
-      (request, reply) => // prettier-ignore
-      answerOnce(store, request, reply, () => changed(context, work(seen(request, items.get(request.params.id)), request.caller))), // prettier-ignore
+      (request, reply) =>
+        answerOnce(store, request, reply, () =>
+          changed(context, work(seen(request, items.get(request.params.id)), request.caller)),
+        ),
     );
   };
   act('publish', 'Everybody sees the draft', (item) => items.publish(item));
@@ -150,9 +158,23 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
     return items.save(item, published, { author, note: 'discarded' });
   });
 
-  app.get<{ Params: { id: string } }>('/items/:id/changes', { config: { scope: 'read' }, schema: { summary: 'What changed since it was published, by field', params: BY_ID, response: { 200: CHANGES } } }, (request) => changesOf(context, items.get(request.params.id))); // prettier-ignore
+  app.get<{ Params: { id: string } }>(
+    '/items/:id/changes',
+    {
+      config: { scope: 'read' },
+      schema: { summary: 'What changed since it was published, by field', params: BY_ID, response: { 200: CHANGES } },
+    },
+    (request) => changesOf(context, items.get(request.params.id)),
+  );
 
-  app.get<{ Params: { id: string } }>('/items/:id/versions', { config: { scope: 'read' }, schema: { summary: 'Its versions, the last one first', params: BY_ID, response: { 200: listOf(VERSION) } } }, (request) => ({ entries: items.versions(items.get(request.params.id).id) })); // prettier-ignore
+  app.get<{ Params: { id: string } }>(
+    '/items/:id/versions',
+    {
+      config: { scope: 'read' },
+      schema: { summary: 'Its versions, the last one first', params: BY_ID, response: { 200: listOf(VERSION) } },
+    },
+    (request) => ({ entries: items.versions(items.get(request.params.id).id) }),
+  );
 
   app.post<{ Params: { id: string }; Body: { version: number } }>(
     '/items/:id/restore',
@@ -198,17 +220,26 @@ function saidOf({ note, baseline }: SentItem, usual: string): Omit<By, 'author'>
 /** Parts have ids that say what they are; nothing else has these. */
 function refuseOddId(id: string, kind: ItemKind): void {
   const fits = kindOfId(id) === undefined ? kind === 'page' || kind === 'section' : kindOfId(id) === kind;
-  if (!fits) throw new Refusal(422, 'This id does not fit.', 'The header of a site is "header", its footer "footer", the facts of a project "facts-" and its name.'); // prettier-ignore
+  if (!fits)
+    throw new Refusal(
+      422,
+      'This id does not fit.',
+      'The header of a site is "header", its footer "footer", the facts of a project "facts-" and its name.',
+    );
 }
 
 /** What is sent as a state that can be kept. @throws Refusal */
 function stateOf(context: Context, kind: ItemKind, sent: SentItem, before?: ItemState): ItemState {
   const { document: given, baseline: _, note: __, content, ...rest } = sent;
-  if (kind === 'page' && rest.path === undefined) throw new Refusal(422, 'A page needs a path.', 'Say its file in the site, as about.html.'); // prettier-ignore
-  for (const id of rest.sections ?? []) if (context.store.items.find(id)?.kind !== 'section') throw new Refusal(422, 'There is no such section.', `"${id}" is no section of this site.`); // prettier-ignore
+  if (kind === 'page' && rest.path === undefined)
+    throw new Refusal(422, 'A page needs a path.', 'Say its file in the site, as about.html.');
+  for (const id of rest.sections ?? [])
+    if (context.store.items.find(id)?.kind !== 'section')
+      throw new Refusal(422, 'There is no such section.', `"${id}" is no section of this site.`);
   const document: PageDocument | undefined = given === undefined ? undefined : readDocument(given);
   const hash = document ? context.store.items.keepDocument(document) : before?.document;
-  if (kind !== 'facts' && hash === undefined) throw new Refusal(422, 'A page document is missing.', 'Send it as "document".'); // prettier-ignore
+  if (kind !== 'facts' && hash === undefined)
+    throw new Refusal(422, 'A page document is missing.', 'Send it as "document".');
   const bare: ItemState = { ...rest, ...(hash === undefined ? {} : { document: hash }), content: {} };
   return { ...bare, content: keptContent(context, bare, content) };
 }

@@ -25,7 +25,10 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
     (request) => {
       const { limit } = request.query;
       const found = media.list({ ...request.query, limit: limit + 1 });
-      return { entries: found.slice(0, limit).map(told), ...(found.length > limit ? { next: found[limit - 1]?.name } : {}) }; // prettier-ignore
+      return {
+        entries: found.slice(0, limit).map(told),
+        ...(found.length > limit ? { next: found[limit - 1]?.name } : {}),
+      };
     },
   );
 
@@ -41,7 +44,14 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
     },
   );
 
-  app.post<{ Body: { files: { name: string; hash: string }[] } }>('/media/missing', { config: { scope: 'read' }, schema: { summary: 'Which of these files would have to be sent', body: FILES, response: { 200: FILES } } }, (request) => ({ files: request.body.files.filter(({ name, hash }) => !media.has(name, hash)) })); // prettier-ignore
+  app.post<{ Body: { files: { name: string; hash: string }[] } }>(
+    '/media/missing',
+    {
+      config: { scope: 'read' },
+      schema: { summary: 'Which of these files would have to be sent', body: FILES, response: { 200: FILES } },
+    },
+    (request) => ({ files: request.body.files.filter(({ name, hash }) => !media.has(name, hash)) }),
+  );
 
   app.delete<{ Params: { name: string } }>(
     '/media/:name',
@@ -68,7 +78,10 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
     },
     (request, reply) => {
       const upload = uploads.begin(request.caller, request.body);
-      return reply.code(201).headers({ location: `/api/v1/uploads/${upload.id}`, 'upload-offset': upload.offset }).send(upload); // prettier-ignore
+      return reply
+        .code(201)
+        .headers({ location: `/api/v1/uploads/${upload.id}`, 'upload-offset': upload.offset })
+        .send(upload);
     },
   );
 

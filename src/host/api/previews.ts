@@ -7,7 +7,14 @@ export function previewRoutes(app: FastifyInstance, { store }: Context): void {
   const schema = {
     summary: 'A link by which anybody sees the draft, for three days',
     params: { type: 'object', required: ['id'], properties: { id: ID } },
-    response: { 201: { type: 'object', required: ['path'], additionalProperties: false, properties: { path: { type: 'string' } } } }, // prettier-ignore
+    response: {
+      201: {
+        type: 'object',
+        required: ['path'],
+        additionalProperties: false,
+        properties: { path: { type: 'string' } },
+      },
+    },
   };
   app.post<{ Params: { id: string } }>(
     '/items/:id/previews',

@@ -42,7 +42,11 @@ const SENT = {
   properties: {
     ...STATE,
     document: DOCUMENT,
-    baseline: { type: 'object', additionalProperties: true, description: 'What the project says that it comes from: a later sending is compared with it.' }, // prettier-ignore
+    baseline: {
+      type: 'object',
+      additionalProperties: true,
+      description: 'What the project says that it comes from: a later sending is compared with it.',
+    },
     note: text('Why it changed.', { maxLength: 300 }),
   },
 } as const;
@@ -63,11 +67,18 @@ export const ITEM = shape('Item', {
     kind: { enum: [...ITEM_KINDS] },
     ...STATE,
     revision: whole('Grows with every change.'),
-    status: { enum: ['draft', 'published', 'changed'], description: 'Not published, published as it is, or changed since.' }, // prettier-ignore
+    status: {
+      enum: ['draft', 'published', 'changed'],
+      description: 'Not published, published as it is, or changed since.',
+    },
     changed: text('When it changed last.', { format: 'date-time' }),
     documentHash: text('SHA-256 of its page document.'),
     document: DOCUMENT,
-    baseline: { type: 'object', additionalProperties: true, description: 'What the project said when it was sent last.' }, // prettier-ignore
+    baseline: {
+      type: 'object',
+      additionalProperties: true,
+      description: 'What the project said when it was sent last.',
+    },
   },
 });
 
@@ -104,7 +115,11 @@ export const EDITS: Schema = {
   required: ['values'],
   additionalProperties: false,
   properties: {
-    values: { type: 'object', additionalProperties: { type: 'string', maxLength: 100000 }, description: 'Values by the path of their field.' }, // prettier-ignore
+    values: {
+      type: 'object',
+      additionalProperties: { type: 'string', maxLength: 100000 },
+      description: 'Values by the path of their field.',
+    },
   },
 };
 
@@ -178,7 +193,12 @@ export const FILES = shape('Files', {
     files: {
       type: 'array',
       maxItems: 10000,
-      items: { type: 'object', required: ['name', 'hash'], additionalProperties: false, properties: { name: text('Name of a file.', { maxLength: 200 }), hash: SHA256 } }, // prettier-ignore
+      items: {
+        type: 'object',
+        required: ['name', 'hash'],
+        additionalProperties: false,
+        properties: { name: text('Name of a file.', { maxLength: 200 }), hash: SHA256 },
+      },
     },
   },
 });
@@ -187,14 +207,24 @@ export const NEW_UPLOAD: Schema = {
   type: 'object',
   required: ['name', 'hash', 'bytes'],
   additionalProperties: false,
-  properties: { name: text('Name of the file.', { maxLength: 200 }), hash: SHA256, bytes: { type: 'integer', minimum: 1 } }, // prettier-ignore
+  properties: {
+    name: text('Name of the file.', { maxLength: 200 }),
+    hash: SHA256,
+    bytes: { type: 'integer', minimum: 1 },
+  },
 };
 
 export const UPLOAD = shape('Upload', {
   type: 'object',
   required: ['id', 'name', 'hash', 'bytes', 'offset'],
   additionalProperties: false,
-  properties: { id: text('Of the upload.'), name: text('Of the file.'), hash: SHA256, bytes: whole('Of the whole.'), offset: whole('Bytes that are here.') }, // prettier-ignore
+  properties: {
+    id: text('Of the upload.'),
+    name: text('Of the file.'),
+    hash: SHA256,
+    bytes: whole('Of the whole.'),
+    offset: whole('Bytes that are here.'),
+  },
 });
 
 export const ACCESS = shape('Access', {
@@ -214,7 +244,11 @@ export const PLAIN_FILES: Schema = {
   required: ['files'],
   additionalProperties: false,
   properties: {
-    files: { type: 'object', additionalProperties: { type: 'string' }, description: 'Texts by their path in the site.' }, // prettier-ignore
+    files: {
+      type: 'object',
+      additionalProperties: { type: 'string' },
+      description: 'Texts by their path in the site.',
+    },
   },
 };
 
@@ -222,5 +256,10 @@ export const PROBLEM = shape('Problem', {
   type: 'object',
   required: ['type', 'title', 'status', 'detail'],
   additionalProperties: true,
-  properties: { type: text('about:blank.'), title: text('What is wrong.'), status: whole('HTTP status.'), detail: text('What is wrong here.') }, // prettier-ignore
+  properties: {
+    type: text('about:blank.'),
+    title: text('What is wrong.'),
+    status: whole('HTTP status.'),
+    detail: text('What is wrong here.'),
+  },
 });

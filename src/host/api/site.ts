@@ -9,7 +9,11 @@ import { answerOnce, etagOf, refuseUnseen } from './guards.js';
 import { told } from './items.js';
 import { ACCESS, ITEM, listOf, MENU, PLAIN_FILES, SITE } from './shapes.js';
 
-const NAMED = { type: 'object', required: ['name'], properties: { name: { type: 'string', minLength: 1, maxLength: 100 } } }; // prettier-ignore
+const NAMED = {
+  type: 'object',
+  required: ['name'],
+  properties: { name: { type: 'string', minLength: 1, maxLength: 100 } },
+};
 const GONE = { type: 'null', description: 'It is gone.' };
 
 /** The site itself, its tokens, menus and plain files, and who may do what. */
@@ -37,7 +41,19 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
       }),
   );
 
-  app.get('/tokens', { config: { scope: 'read' }, schema: { summary: 'Sets of design tokens', response: { 200: listOf({ type: 'object', properties: { name: { type: 'string' }, revision: { type: 'integer' } } }) } } }, () => ({ entries: settings.tokenSets() })); // prettier-ignore
+  app.get(
+    '/tokens',
+    {
+      config: { scope: 'read' },
+      schema: {
+        summary: 'Sets of design tokens',
+        response: {
+          200: listOf({ type: 'object', properties: { name: { type: 'string' }, revision: { type: 'integer' } } }),
+        },
+      },
+    },
+    () => ({ entries: settings.tokenSets() }),
+  );
 
   app.get<{ Params: { name: string } }>(
     '/tokens/:name',
@@ -77,7 +93,11 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
       }),
   );
 
-  app.get('/menus', { config: { scope: 'read' }, schema: { summary: 'The menus of all items', response: { 200: listOf(MENU) } } }, () => ({ entries: menusOf(context) })); // prettier-ignore
+  app.get(
+    '/menus',
+    { config: { scope: 'read' }, schema: { summary: 'The menus of all items', response: { 200: listOf(MENU) } } },
+    () => ({ entries: menusOf(context) }),
+  );
 
   app.put<{ Params: { id: string; field: string }; Body: { entries: object[] } }>(
     '/menus/:id/:field',
@@ -110,9 +130,14 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
         const item = store.items.get(request.params.id);
         refuseUnseen(request, etagOf(item));
         const { field } = request.params;
-        if (!menusOf(context).some((one) => one.item === item.id && one.field === field)) throw new Refusal(404, 'There is no such menu.', `${item.id} has no menu "${field}".`); // prettier-ignore
+        if (!menusOf(context).some((one) => one.item === item.id && one.field === field))
+          throw new Refusal(404, 'There is no such menu.', `${item.id} has no menu "${field}".`);
         const state = store.items.draft(item);
-        const content = keptContent(context, state, readContent(withEntries(state.content, field.split('.'), request.body.entries))); // prettier-ignore
+        const content = keptContent(
+          context,
+          state,
+          readContent(withEntries(state.content, field.split('.'), request.body.entries)),
+        );
         const made = store.items.save(item, { ...state, content }, { author: request.caller, note: 'menu' });
         return { status: 200, body: told(context, made, { content: true }), etag: etagOf(made) };
       }),
@@ -149,7 +174,14 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
       }),
   );
 
-  app.get('/access', { config: { scope: 'access' }, schema: { summary: 'Tokens of programs; never the tokens themselves', response: { 200: listOf(ACCESS) } } }, () => ({ entries: access.tokens() })); // prettier-ignore
+  app.get(
+    '/access',
+    {
+      config: { scope: 'access' },
+      schema: { summary: 'Tokens of programs; never the tokens themselves', response: { 200: listOf(ACCESS) } },
+    },
+    () => ({ entries: access.tokens() }),
+  );
 
   app.post<{ Body: { name: string; scopes: Scope[] } }>(
     '/access',
@@ -174,7 +206,8 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
 }
 
 /** Paths below the top, of texts that browsers show or read; nothing that leads out of the site. */
-const PLAIN_PATH = /^(?!.*\.\.)(?!api\/|edit\/|-\/|assets\/)[A-Za-z0-9][\w./-]{0,200}\.(html|css|xml|txt|webmanifest|json|svg)$/; // prettier-ignore
+const PLAIN_PATH =
+  /^(?!.*\.\.)(?!api\/|edit\/|-\/|assets\/)[A-Za-z0-9][\w./-]{0,200}\.(html|css|xml|txt|webmanifest|json|svg)$/;
 
 export interface Menu {
   readonly id: string;
@@ -191,8 +224,18 @@ export function menusOf({ store, shower }: Context): Menu[] {
     return shower.menus(item, state).flatMap((field): Menu[] => {
       const ids = lists.get(field);
       if (!ids) return [];
-      const own = (id: string): [string, string][] => [...values].filter(([path]) => path.startsWith(`${field}.${id}.`)).map(([path, value]) => [path.slice(field.length + id.length + 2), value]); // prettier-ignore
-      return [{ id: `${item.id}:${field}`, item: item.id, field, entries: ids.map((id) => ({ [ID]: id, ...Object.fromEntries(own(id)) })) }]; // prettier-ignore
+      const own = (id: string): [string, string][] =>
+        [...values]
+          .filter(([path]) => path.startsWith(`${field}.${id}.`))
+          .map(([path, value]) => [path.slice(field.length + id.length + 2), value]);
+      return [
+        {
+          id: `${item.id}:${field}`,
+          item: item.id,
+          field,
+          entries: ids.map((id) => ({ [ID]: id, ...Object.fromEntries(own(id)) })),
+        },
+      ];
     });
   });
 }

@@ -31,7 +31,8 @@ export async function readForm(request: FastifyRequest, store: Store, guard: str
       if (part.valueTruncated) throw new Refusal(413, 'A text is too long.', part.fieldname);
       /* Browsers send line breaks as CRLF (HTML, 4.10.22.7). */
       fields.set(part.fieldname, String(part.value).replace(/\r\n/g, '\n'));
-      if (isSetting(part.fieldname)) settings.set(part.fieldname, [...(settings.get(part.fieldname) ?? []), String(part.value)]); // prettier-ignore
+      if (isSetting(part.fieldname))
+        settings.set(part.fieldname, [...(settings.get(part.fieldname) ?? []), String(part.value)]);
       if (part.fieldname === 'guard') isOurs = part.value === guard;
       continue;
     }
@@ -43,8 +44,17 @@ export async function readForm(request: FastifyRequest, store: Store, guard: str
     if (typeof kept === 'string') problems.set(path, kept);
     else fields.set(VALUE + path, `assets/${kept.name}`);
   }
-  const values = [...fields].filter(([name]) => name.startsWith(VALUE)).map(([name, value]): [string, string] => [name.slice(VALUE.length), value]); // prettier-ignore
-  return { guard: fields.get('guard') ?? '', base: Number(fields.get('base')), action: (fields.get('do') ?? 'save').split(' '), values: new Map(values), settings, problems }; // prettier-ignore
+  const values = [...fields]
+    .filter(([name]) => name.startsWith(VALUE))
+    .map(([name, value]): [string, string] => [name.slice(VALUE.length), value]);
+  return {
+    guard: fields.get('guard') ?? '',
+    base: Number(fields.get('base')),
+    action: (fields.get('do') ?? 'save').split(' '),
+    values: new Map(values),
+    settings,
+    problems,
+  };
 }
 
 /** @returns what is wrong with a file, if something is */

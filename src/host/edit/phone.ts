@@ -14,10 +14,15 @@ export function phoneRoutes(app: FastifyInstance, { store }: Context, codes: Pho
     const form = html`<form method="post" action="/phone" class="sign-in">
       <h1>Look at a page</h1>
       ${problem && html`<p class="wrong" role="alert">${problem}</p>`}
-      <div class="field"><label for="code">Code</label><input id="code" name="code" inputmode="numeric" autocomplete="one-time-code" required></div>
+      <div class="field">
+        <label for="code">Code</label
+        ><input id="code" name="code" inputmode="numeric" autocomplete="one-time-code" required />
+      </div>
       <button class="main">Look</button>
-    </form>`; // prettier-ignore
-    return reply.type('text/html; charset=utf-8').send(shell('Look at a page', { site: store.settings.site().state.name }, form)); // prettier-ignore
+    </form>`;
+    return reply
+      .type('text/html; charset=utf-8')
+      .send(shell('Look at a page', { site: store.settings.site().state.name }, form));
   };
 
   app.get('/phone', (_, reply) => page(reply));
@@ -25,6 +30,8 @@ export function phoneRoutes(app: FastifyInstance, { store }: Context, codes: Pho
   app.post<{ Body: { code?: string } }>('/phone', limited(MOST_TRIES), (request, reply) => {
     refuseOtherSites(request);
     const path = codes.pathOf(String(request.body.code ?? ''));
-    return path === undefined ? page(reply.code(404), 'This code is over, or was typed wrong.') : reply.redirect(path, 303); // prettier-ignore
+    return path === undefined
+      ? page(reply.code(404), 'This code is over, or was typed wrong.')
+      : reply.redirect(path, 303);
   });
 }

@@ -47,7 +47,11 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
   const form = (request: FastifyRequest, reply: FastifyReply, worked: Worked, link?: PreviewLink): FastifyReply => {
     const { item, content, told } = worked;
     const page = pageOf(context, item, content, worked);
-    const main = itemPage({ ...page, guard: (request.session as Session).guard, ...(link === undefined ? {} : { preview: link }) }); // prettier-ignore
+    const main = itemPage({
+      ...page,
+      guard: (request.session as Session).guard,
+      ...(link === undefined ? {} : { preview: link }),
+    });
     if (worked.problems.size || worked.others.size) reply.code(worked.others.size ? 409 : 422);
     return send(request, reply, item.name, main, { here: 'pages', told });
   };
@@ -55,7 +59,13 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
   app.get<{ Params: { id: string }; Querystring: { told?: string } }>('/edit/items/:id', (request, reply) => {
     const item = items.get(request.params.id);
     const { flat } = contentNow(context, items.draft(item));
-    return form(request, reply, { item, content: flat, problems: new Map(), others: new Map(), told: TOLD[request.query.told ?? ''] ?? '' }); // prettier-ignore
+    return form(request, reply, {
+      item,
+      content: flat,
+      problems: new Map(),
+      others: new Map(),
+      told: TOLD[request.query.told ?? ''] ?? '',
+    });
   });
 
   app.post<{ Params: { id: string } }>('/edit/items/:id', async (request, reply) => {
@@ -64,10 +74,17 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
     refuseForged(sent.guard, session);
     const worked = store.records.together(() => work(context, items.get(request.params.id), sent, session.editor));
     if (request.headers['x-answer'] === 'json') return asJson(context, worked, reply);
-    return form(request, reply, worked, sent.action[0] === 'preview' ? linkTo(context, request, worked.item) : undefined); // prettier-ignore
+    return form(
+      request,
+      reply,
+      worked,
+      sent.action[0] === 'preview' ? linkTo(context, request, worked.item) : undefined,
+    );
   });
 
-  app.get<{ Params: { id: string } }>('/edit/items/:id/shown', (request, reply) => shownAs(reply, context, items.get(request.params.id))); // prettier-ignore
+  app.get<{ Params: { id: string } }>('/edit/items/:id/shown', (request, reply) =>
+    shownAs(reply, context, items.get(request.params.id)),
+  );
 
   app.post<{ Params: { id: string } }>('/edit/items/:id/shown', async (request, reply) => {
     const session = request.session as Session;
@@ -85,7 +102,13 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
 
   app.get<{ Params: { id: string } }>('/edit/items/:id/history', (request, reply) => {
     const item = items.get(request.params.id);
-    return send(request, reply, 'History', historyPage(item, items.versions(item.id), (request.session as Session).guard), { here: 'history' }); // prettier-ignore
+    return send(
+      request,
+      reply,
+      'History',
+      historyPage(item, items.versions(item.id), (request.session as Session).guard),
+      { here: 'history' },
+    );
   });
 
   app.post<{ Params: { id: string }; Body: { guard?: string; version?: string } }>(
@@ -113,7 +136,13 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
     const { words = '', after = '' } = request.query;
     const found = media.list({ words, after, limit: PAGE_SIZE + 1 });
     const next = found.length > PAGE_SIZE ? { next: found[PAGE_SIZE - 1]?.name ?? '' } : {};
-    return send(request, reply, 'Pictures and files', filesPage(found.slice(0, PAGE_SIZE), (request.session as Session).guard, { words, ...next }), { here: 'files', told }); // prettier-ignore
+    return send(
+      request,
+      reply,
+      'Pictures and files',
+      filesPage(found.slice(0, PAGE_SIZE), (request.session as Session).guard, { words, ...next }),
+      { here: 'files', told },
+    );
   };
 
   app.post<{ Querystring: { words?: string; after?: string } }>('/edit/files', async (request, reply) => {
@@ -139,7 +168,8 @@ const TOLD: Readonly<Record<string, string>> = { back: 'The draft is that versio
 
 /** @throws Refusal for a form that was not made for this session */
 function refuseForged(guard: string, session: Session): void {
-  if (guard !== session.guard) throw new Refusal(403, 'This form is over.', 'Open the page again, and write your change once more.'); // prettier-ignore
+  if (guard !== session.guard)
+    throw new Refusal(403, 'This form is over.', 'Open the page again, and write your change once more.');
 }
 
 function pageOf(
@@ -167,22 +197,42 @@ function pageOf(
 /** Where links can lead: the places of this page, and the other pages. */
 function placesOf({ store, shower }: Context, item: ItemRecord): (readonly [string, string])[] {
   const document = shower.document(store.items.draft(item));
-  const anchors = document ? [...elements(document.body)].flatMap(({ attributes, name }): (readonly [string, string])[] => (attributes?.['id'] ? [[`#${attributes['id']}`, name]] : [])) : []; // prettier-ignore
-  const pages = store.items.list({ kind: 'page', limit: 200 }).flatMap(({ path, name }): (readonly [string, string])[] => (path === null ? [] : [[path, name]])); // prettier-ignore
+  const anchors = document
+    ? [...elements(document.body)].flatMap(({ attributes, name }): (readonly [string, string])[] =>
+        attributes?.['id'] ? [[`#${attributes['id']}`, name]] : [],
+      )
+    : [];
+  const pages = store.items
+    .list({ kind: 'page', limit: 200 })
+    .flatMap(({ path, name }): (readonly [string, string])[] => (path === null ? [] : [[path, name]]));
   return [...anchors, ...pages];
 }
 
 function asJson(context: Context, { item, problems, others, told }: Worked, reply: FastifyReply): FastifyReply {
   const { fields, settings } = context.store.items.changes(item);
   const isKept = problems.size === 0 && others.size === 0;
-  return reply.code(isKept ? 200 : others.size ? 409 : 422).send({ base: item.draft, status: statusOf(item), told, changes: fields.length + settings.length, problems: Object.fromEntries(problems), others: Object.fromEntries(others) }); // prettier-ignore
+  return reply
+    .code(isKept ? 200 : others.size ? 409 : 422)
+    .send({
+      base: item.draft,
+      status: statusOf(item),
+      told,
+      changes: fields.length + settings.length,
+      problems: Object.fromEntries(problems),
+      others: Object.fromEntries(others),
+    });
 }
 
 /** The page as it would look, with marks that say which field is where. */
 function shownAs(reply: FastifyReply, { shower }: Context, item: ItemRecord, instead?: FlatContent): FastifyReply {
   const shown = shower.show(item, { which: 'draft', marked: true, ...(instead ? { instead: nest(instead) } : {}) });
-  reply.headers({ 'content-security-policy': SITE_POLICY, 'cache-control': 'no-store' }).type('text/html; charset=utf-8'); // prettier-ignore
-  return reply.send(shown?.html ?? '<!doctype html><title>Nothing to see</title><p>This has no look of its own: it is filled in on other pages.</p>'); // prettier-ignore
+  reply
+    .headers({ 'content-security-policy': SITE_POLICY, 'cache-control': 'no-store' })
+    .type('text/html; charset=utf-8');
+  return reply.send(
+    shown?.html ??
+      '<!doctype html><title>Nothing to see</title><p>This has no look of its own: it is filled in on other pages.</p>',
+  );
 }
 
 /** A link by which anybody sees the draft and, where phones reach us, a code for it. */
@@ -202,5 +252,8 @@ export function editProblem(error: unknown, request: FastifyRequest, reply: Fast
   const main = html`<h1>${details.title}</h1>
     <p>${details.detail}</p>
     <p><a href="/edit">To the pages</a></p>`;
-  void reply.code(details.status).type('text/html; charset=utf-8').send(shell('Not possible', { site: 'Editing' }, main)); // prettier-ignore
+  void reply
+    .code(details.status)
+    .type('text/html; charset=utf-8')
+    .send(shell('Not possible', { site: 'Editing' }, main));
 }

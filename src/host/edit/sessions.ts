@@ -20,13 +20,23 @@ const MOST_TRIES = 8;
 
 /** A route that nobody may try more often than so in a minute, from one address. */
 export function limited(max: number): { readonly config: object } {
-  return { config: { rateLimit: { max, timeWindow: 60_000, errorResponseBuilder: () => new Refusal(429, 'Too many tries.', 'Wait a minute, and try again.') } } }; // prettier-ignore
+  return {
+    config: {
+      rateLimit: {
+        max,
+        timeWindow: 60_000,
+        errorResponseBuilder: () => new Refusal(429, 'Too many tries.', 'Wait a minute, and try again.'),
+      },
+    },
+  };
 }
 
 /** Signing in and out. A session begins anew with each: one that somebody planted before is worth nothing. */
 export function sessionRoutes(app: FastifyInstance, { store }: Context): void {
   const page = (reply: FastifyReply, problem?: string): FastifyReply =>
-    reply.type('text/html; charset=utf-8').send(shell('Sign in', { site: store.settings.site().state.name }, signInPage(problem))); // prettier-ignore
+    reply
+      .type('text/html; charset=utf-8')
+      .send(shell('Sign in', { site: store.settings.site().state.name }, signInPage(problem)));
 
   app.get('/edit/sign-in', (_, reply) => page(reply));
 
@@ -35,7 +45,9 @@ export function sessionRoutes(app: FastifyInstance, { store }: Context): void {
     const { name = '', password = '' } = request.body;
     const session = store.access.signIn(String(name), String(password));
     if (session === undefined) return page(reply.code(401), 'Name and password do not fit together.');
-    return reply.setCookie(COOKIE, session, { ...COOKIE_OPTIONS, secure: request.protocol === 'https' }).redirect('/edit', 303); // prettier-ignore
+    return reply
+      .setCookie(COOKIE, session, { ...COOKIE_OPTIONS, secure: request.protocol === 'https' })
+      .redirect('/edit', 303);
   });
 
   app.post<{ Body: { guard?: string } }>('/edit/sign-out', (request, reply) => {
@@ -64,7 +76,9 @@ function sessionOf({ cookies }: FastifyRequest, { access }: Context['store']): S
 export function refuseOtherSites({ headers }: FastifyRequest): void {
   const site = headers['sec-fetch-site'];
   const origin = headers.origin;
-  const isOther = (site !== undefined && site !== 'same-origin' && site !== 'none') || (origin !== undefined && originHost(origin) !== headers.host); // prettier-ignore
+  const isOther =
+    (site !== undefined && site !== 'same-origin' && site !== 'none') ||
+    (origin !== undefined && originHost(origin) !== headers.host);
   if (isOther) throw new Refusal(403, 'This came from another site.', 'Forms are sent from their own pages only.');
 }
 

@@ -27,12 +27,21 @@ export function settingsFields(
   if (item.kind !== 'page') return undefined;
   const { framed = false, path = '', sections = [] } = state;
   const all = store.items.list({ kind: 'section', limit: 200 });
-  const ordered = [...sections.flatMap((id) => all.find((one) => one.id === id) ?? []), ...all.filter(({ id }) => !sections.includes(id))]; // prettier-ignore
+  const ordered = [
+    ...sections.flatMap((id) => all.find((one) => one.id === id) ?? []),
+    ...all.filter(({ id }) => !sections.includes(id)),
+  ];
   return html`<section class="region" aria-labelledby="r-settings"><details${problem && html` open`}><summary><h2 id="r-settings">Address and frame</h2></summary>
     <div class="field"><label for="${PATH}">Address</label><input id="${PATH}" name="${PATH}" value="${path}" spellcheck="false" autocapitalize="none"${problem && html` aria-invalid="true" aria-describedby="${PATH}-wrong"`}>${problem && html`<span class="wrong" id="${PATH}-wrong">${problem}</span>`}<span class="help">As about.html; index.html is what the site shows by itself.</span></div>
     <div class="check"><input type="checkbox" id="${FRAMED}" name="${FRAMED}" value="yes"${framed && html` checked`}> <label for="${FRAMED}">Between the header and footer of the site</label></div>
-    ${ordered.length > 0 && html`<fieldset class="group"><legend>Sections at its end</legend>${ordered.map(({ id, name }) => html`<div class="check"><input type="checkbox" id="${SECTION}-${id}" name="${SECTION}" value="${id}"${sections.includes(id) && html` checked`}> <label for="${SECTION}-${id}">${name}</label></div>`)}</fieldset>`}
-  </details></section>`; // prettier-ignore
+    ${
+      ordered.length > 0 &&
+      html`<fieldset class="group">
+        <legend>Sections at its end</legend>
+        ${ordered.map(({ id, name }) => html`<div class="check"><input type="checkbox" id="${SECTION}-${id}" name="${SECTION}" value="${id}" ${sections.includes(id) && html` checked`} /> <label for="${SECTION}-${id}">${name}</label></div>`)}
+      </fieldset>`
+    }
+  </details></section>`;
 }
 
 const PATHS = /^[A-Za-z0-9][A-Za-z0-9._-]{0,120}\.html$/;
@@ -52,7 +61,9 @@ export function settingsFault(store: Store, item: ItemRecord, { path, sections =
   if (!PATHS.test(path)) return 'Write it as about.html: letters, digits, hyphens, and .html at its end.';
   const other = store.items.byPath(path);
   if (other && other.id !== item.id) return `“${other.name}” has this address already.`;
-  return sections.every((id) => store.items.find(id)?.kind === 'section') ? undefined : 'A section is not there any more: open the page again.'; // prettier-ignore
+  return sections.every((id) => store.items.find(id)?.kind === 'section')
+    ? undefined
+    : 'A section is not there any more: open the page again.';
 }
 
 /** Whether two states have the same settings. */

@@ -46,12 +46,16 @@ export function formContent(context: Context, item: ItemRecord, form: SentForm):
 export function work(context: Context, item: ItemRecord, form: SentForm, author: string): Worked {
   const { items } = context.store;
   const [what = 'save', list = '', id = ''] = form.action;
-  if (what === 'undo' || what === 'redo') return stepped(context, items.step(item, what === 'undo' ? 'back' : 'forward'), what); // prettier-ignore
+  if (what === 'undo' || what === 'redo')
+    return stepped(context, items.step(item, what === 'undo' ? 'back' : 'forward'), what);
   if (what === 'discard') return discarded(context, item, author);
   const current = contentNow(context, items.draft(item));
   const base = contentNow(context, baseOf(context, item, form)).flat;
   const { content: merged, conflicts } = threeWay(base, withValues(base, form.values), current.flat);
-  const asked = withValues(merged, new Map(conflicts.flatMap(({ path, ours }) => (ours === undefined ? [] : [[path, ours] as const])))); // prettier-ignore
+  const asked = withValues(
+    merged,
+    new Map(conflicts.flatMap(({ path, ours }) => (ours === undefined ? [] : [[path, ours] as const]))),
+  );
   if (conflicts.length) {
     const others = new Map(conflicts.map(({ path, theirs }) => [path, theirs ?? '']));
     return { item, content: asked, problems: form.problems, others, told: '' };
@@ -62,17 +66,31 @@ export function work(context: Context, item: ItemRecord, form: SentForm, author:
   const before = items.draft(item);
   const after = withSettings(before, form.settings);
   const fault = settingsFault(context.store, item, after);
-  const problems = new Map([...(fault === undefined ? [] : [[SETTINGS, fault] as const]), ...problemsOf(context, current.document, now, current.flat, what === 'publish'), ...form.problems]); // prettier-ignore
+  const problems = new Map([
+    ...(fault === undefined ? [] : [[SETTINGS, fault] as const]),
+    ...problemsOf(context, current.document, now, current.flat, what === 'publish'),
+    ...form.problems,
+  ]);
   if (problems.size) return { item, content: now, problems, others: new Map(), told: '', asked: after };
   const isSame = changesBetween(current.flat, now).length === 0 && sameSettings(before, after);
-  const saved = isSame ? item : items.save(item, { ...after, content: nest(now) }, { author, note: edit ? 'entries changed' : 'edited' }); // prettier-ignore
+  const saved = isSame
+    ? item
+    : items.save(item, { ...after, content: nest(now) }, { author, note: edit ? 'entries changed' : 'edited' });
   const done = what === 'publish' ? items.publish(saved) : saved;
-  return { item: done, content: now, problems, others: new Map(), told: what === 'publish' ? 'Published: everybody sees it now.' : isSame ? 'Nothing had changed.' : 'Saved as a draft.' }; // prettier-ignore
+  return {
+    item: done,
+    content: now,
+    problems,
+    others: new Map(),
+    told:
+      what === 'publish' ? 'Published: everybody sees it now.' : isSame ? 'Nothing had changed.' : 'Saved as a draft.',
+  };
 }
 
 function baseOf({ store }: Context, item: ItemRecord, { base }: SentForm): ItemState {
   const state = store.items.version(item.id, base);
-  if (!state) throw new Refusal(409, 'This page was open for too long.', 'Open it again, and write your change once more.'); // prettier-ignore
+  if (!state)
+    throw new Refusal(409, 'This page was open for too long.', 'Open it again, and write your change once more.');
   return state;
 }
 
@@ -83,7 +101,13 @@ function withValues(content: FlatContent, values: ReadonlyMap<string, string>): 
 
 function stepped(context: Context, item: ItemRecord, what: 'undo' | 'redo'): Worked {
   const { flat } = contentNow(context, context.store.items.draft(item));
-  return { item, content: flat, problems: new Map(), others: new Map(), told: what === 'undo' ? 'The last step is undone.' : 'Done again.' }; // prettier-ignore
+  return {
+    item,
+    content: flat,
+    problems: new Map(),
+    others: new Map(),
+    told: what === 'undo' ? 'The last step is undone.' : 'Done again.',
+  };
 }
 
 function discarded(context: Context, item: ItemRecord, author: string): Worked {
@@ -91,7 +115,13 @@ function discarded(context: Context, item: ItemRecord, author: string): Worked {
   const published = items.state(item, 'published');
   if (!published) throw new Refusal(409, 'It was never published.', 'There is nothing to go back to.');
   const made = items.save(item, published, { author, note: 'discarded' });
-  return { item: items.publish(made), content: contentNow(context, published).flat, problems: new Map(), others: new Map(), told: 'It is again what everybody sees. Undo brings your changes back.' }; // prettier-ignore
+  return {
+    item: items.publish(made),
+    content: contentNow(context, published).flat,
+    problems: new Map(),
+    others: new Map(),
+    told: 'It is again what everybody sees. Undo brings your changes back.',
+  };
 }
 
 function editOf(what: string, list: string, id: string, { lists }: FlatContent): Edit | undefined {
@@ -124,7 +154,9 @@ function problemsOf(
   isPublishing: boolean,
 ): Map<string, string> {
   if (!document) return new Map();
-  const found = faultsOf(context, document, content).filter(({ path, wrong, what }) => (wrong ? differs(path, content, before) : isPublishing && EMPTY.test(what))); // prettier-ignore
+  const found = faultsOf(context, document, content).filter(({ path, wrong, what }) =>
+    wrong ? differs(path, content, before) : isPublishing && EMPTY.test(what),
+  );
   return new Map(found.map(({ path, what }) => [path, `${what}.`]));
 }
 

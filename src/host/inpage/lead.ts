@@ -27,11 +27,13 @@ export function lead(form: HTMLFormElement, shown: Preview): void {
     isOpen = false;
     const answer = await fetch(form.action, { method: 'POST', body: textsOf(form), headers: { 'x-answer': 'json' } });
     if (answer.status === 409) return form.requestSubmit(form.querySelector<HTMLButtonElement>('.first'));
-    if (!answer.headers.get('content-type')?.includes('json')) return tell('This could not be saved. Sign in again in another tab, then go on.'); // prettier-ignore
+    if (!answer.headers.get('content-type')?.includes('json'))
+      return tell('This could not be saved. Sign in again in another tab, then go on.');
     const said = (await answer.json()) as Answer;
     const base = form.querySelector<HTMLInputElement>('[name=base]');
     if (base && answer.ok) base.value = String(said.base);
-    for (const one of form.querySelectorAll<HTMLElement>('.field')) mark(one, said.problems[one.dataset['field'] ?? '']); // prettier-ignore
+    for (const one of form.querySelectorAll<HTMLElement>('.field'))
+      mark(one, said.problems[one.dataset['field'] ?? '']);
     tell(answer.ok ? said.told : 'Not saved yet: one of the fields has to be seen to.');
     const status = document.querySelector('#status');
     if (status) status.textContent = said.status;
@@ -52,10 +54,13 @@ export function lead(form: HTMLFormElement, shown: Preview): void {
     shown.refresh();
     soon();
   });
-  form.addEventListener('focusin', (event) => shown.outline((event.target as Element).closest<HTMLElement>('[data-field], [data-entry]')?.dataset['field'])); // prettier-ignore
+  form.addEventListener('focusin', (event) =>
+    shown.outline((event.target as Element).closest<HTMLElement>('[data-field], [data-entry]')?.dataset['field']),
+  );
   form.addEventListener('change', (event) => {
     const input = event.target as Input;
-    if (input instanceof HTMLInputElement && input.type === 'file' && input.files?.length) form.requestSubmit(form.querySelector<HTMLButtonElement>('.first')); // prettier-ignore
+    if (input instanceof HTMLInputElement && input.type === 'file' && input.files?.length)
+      form.requestSubmit(form.querySelector<HTMLButtonElement>('.first'));
   });
   /* A form that is sent whole says all: what was still to be saved is in it. */
   form.addEventListener('submit', () => {
@@ -86,7 +91,9 @@ function mark(field: HTMLElement, problem: string | undefined): void {
     input?.removeAttribute('aria-invalid');
     return;
   }
-  const own = note ?? field.appendChild(Object.assign(document.createElement('span'), { className: 'wrong', id: `${input?.id}-wrong` })); // prettier-ignore
+  const own =
+    note ??
+    field.appendChild(Object.assign(document.createElement('span'), { className: 'wrong', id: `${input?.id}-wrong` }));
   own.textContent = problem;
   input?.setAttribute('aria-invalid', 'true');
   input?.setAttribute('aria-describedby', own.id);
@@ -97,7 +104,7 @@ function titleEntry(input: Input): void {
   const entry = input.closest<HTMLElement>('.entry');
   const title = entry?.querySelector(':scope > details > summary > .title');
   const isTitle = NAMING.some((name) => input.name === `f:${entry?.dataset['entry']}.${name}`);
-  if (title && isTitle) title.textContent = input.value || title.textContent; // prettier-ignore
+  if (title && isTitle) title.textContent = input.value || title.textContent;
 }
 
 function count(input: Input): void {
@@ -109,7 +116,11 @@ function count(input: Input): void {
 }
 
 /** Buttons that set words off: strong, emphasis, a link. */
-const MARKS = [['Strong', '**', '**'], ['Emphasis', '*', '*'], ['Link', '[', '](<#>)']] as const; // prettier-ignore
+const MARKS = [
+  ['Strong', '**', '**'],
+  ['Emphasis', '*', '*'],
+  ['Link', '[', '](<#>)'],
+] as const;
 
 function withMarks(text: HTMLTextAreaElement): void {
   const row = document.createElement('div');
@@ -143,7 +154,8 @@ function withPoint(input: HTMLInputElement): void {
   };
   frame.addEventListener('click', (event) => {
     const box = picture.getBoundingClientRect();
-    const share = (at: number, from: number, size: number): number => Math.min(100, Math.max(0, Math.round(((at - from) / size) * 100))); // prettier-ignore
+    const share = (at: number, from: number, size: number): number =>
+      Math.min(100, Math.max(0, Math.round(((at - from) / size) * 100)));
     input.value = `${share(event.clientX, box.left, box.width)}% ${share(event.clientY, box.top, box.height)}%`;
     place();
     input.dispatchEvent(new Event('input', { bubbles: true }));
@@ -161,12 +173,18 @@ function keepPlace(form: HTMLFormElement): void {
 }
 
 function comeBack(form: HTMLFormElement): void {
-  const kept = JSON.parse(sessionStorage.getItem(KEPT) ?? 'null') as { item: string; open: string[]; at: number } | null; // prettier-ignore
+  const kept = JSON.parse(sessionStorage.getItem(KEPT) ?? 'null') as {
+    item: string;
+    open: string[];
+    at: number;
+  } | null;
   sessionStorage.removeItem(KEPT);
   if (kept?.item !== form.dataset['item']) return;
-  for (const id of kept?.open ?? []) (document.getElementById(id) as HTMLDetailsElement | null)?.setAttribute('open', ''); // prettier-ignore
+  for (const id of kept?.open ?? [])
+    (document.getElementById(id) as HTMLDetailsElement | null)?.setAttribute('open', '');
   const wrong = form.querySelector<HTMLElement>('[aria-invalid]');
-  for (let around: Element | null = wrong; around; around = around.parentElement) if (around instanceof HTMLDetailsElement) around.open = true; // prettier-ignore
+  for (let around: Element | null = wrong; around; around = around.parentElement)
+    if (around instanceof HTMLDetailsElement) around.open = true;
   if (wrong) wrong.focus();
   else window.scrollTo({ top: kept?.at ?? 0 });
 }

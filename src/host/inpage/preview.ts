@@ -45,7 +45,8 @@ export function preview(form: HTMLFormElement): Preview {
     const inside = frame.contentDocument;
     if (!inside) return;
     const [from, to] = [inside.querySelector('link[rel=stylesheet]'), made.querySelector('link[rel=stylesheet]')];
-    if (from && to && from.getAttribute('href') !== to.getAttribute('href')) from.setAttribute('href', to.getAttribute('href') ?? ''); // prettier-ignore
+    if (from && to && from.getAttribute('href') !== to.getAttribute('href'))
+      from.setAttribute('href', to.getAttribute('href') ?? '');
     const { scrollX, scrollY } = inside.defaultView ?? { scrollX: 0, scrollY: 0 };
     inside.body.replaceWith(inside.importNode(made.body, true));
     inside.defaultView?.scrollTo(scrollX, scrollY);
@@ -60,7 +61,8 @@ export function preview(form: HTMLFormElement): Preview {
       const path = pathAt(event.target as Element | null);
       const input = path === undefined ? null : document.getElementById(`f-${path}`);
       if (!input) return;
-      for (let around: Element | null = input; around; around = around.parentElement) if (around instanceof HTMLDetailsElement) around.open = true; // prettier-ignore
+      for (let around: Element | null = input; around; around = around.parentElement)
+        if (around instanceof HTMLDetailsElement) around.open = true;
       input.focus();
     });
   };
@@ -79,7 +81,8 @@ export function preview(form: HTMLFormElement): Preview {
     frame.style.marginBottom = `${Math.round(glass.clientHeight - glass.clientHeight / scale)}px`;
   };
   const screens = [...document.querySelectorAll<HTMLButtonElement>('[data-screen]')];
-  const chosen = (): number => Number(screens.find((one) => one.getAttribute('aria-pressed') === 'true')?.dataset['screen'] ?? 1280); // prettier-ignore
+  const chosen = (): number =>
+    Number(screens.find((one) => one.getAttribute('aria-pressed') === 'true')?.dataset['screen'] ?? 1280);
   for (const one of screens)
     one.addEventListener('click', () => {
       for (const other of screens) other.setAttribute('aria-pressed', String(other === one));
@@ -112,7 +115,9 @@ function placeOf(page: Document, path: string): HTMLElement | undefined {
 
 function pathAt(element: Element | null): string | undefined {
   for (let one = element; one; one = one.parentElement) {
-    const own = [...one.attributes].find(({ name }) => name === 'data-field') ?? [...one.attributes].find(({ name }) => name.startsWith('data-field-')); // prettier-ignore
+    const own =
+      [...one.attributes].find(({ name }) => name === 'data-field') ??
+      [...one.attributes].find(({ name }) => name.startsWith('data-field-'));
     if (own) return own.value;
   }
   return undefined;

@@ -5,7 +5,12 @@ export function sort(form: HTMLFormElement): void {
     const entries = [...list.querySelectorAll<HTMLElement>(':scope > ol > .entry')];
     if (entries.length < 2 || !list.querySelector(':scope > ol > .entry > .tools')) continue;
     for (const entry of entries) {
-      const grip = Object.assign(document.createElement('span'), { className: 'grip', textContent: '⠿', title: 'Drag to move', draggable: true }); // prettier-ignore
+      const grip = Object.assign(document.createElement('span'), {
+        className: 'grip',
+        textContent: '⠿',
+        title: 'Drag to move',
+        draggable: true,
+      });
       grip.setAttribute('aria-hidden', 'true');
       entry.querySelector(':scope > .tools')?.prepend(grip);
       grip.addEventListener('dragstart', (event) => {
@@ -24,7 +29,11 @@ export function sort(form: HTMLFormElement): void {
         moved = undefined;
         if (!from || from === entry) return;
         const act = document.createElement('button');
-        Object.assign(act, { name: 'do', value: `to-${entries.indexOf(entry)} ${list.dataset['list']} ${from.dataset['id']}`, hidden: true }); // prettier-ignore
+        Object.assign(act, {
+          name: 'do',
+          value: `to-${entries.indexOf(entry)} ${list.dataset['list']} ${from.dataset['id']}`,
+          hidden: true,
+        });
         form.append(act);
         form.requestSubmit(act);
       });

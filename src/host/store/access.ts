@@ -26,28 +26,46 @@ export class Access {
 
   /** A token for a program. @returns the token, which is told once @throws Refusal if the name is taken */
   addToken(name: string, scopes: readonly Scope[]): string {
-    if (this.records.one('select name from access where name = ?', name)) throw new Refusal(409, 'This name is taken.', `There is a token "${name}" already.`); // prettier-ignore
+    if (this.records.one('select name from access where name = ?', name))
+      throw new Refusal(409, 'This name is taken.', `There is a token "${name}" already.`);
     const token = `tavrik_${secret()}`;
-    this.records.run('insert into access (name, hash, scopes, at) values (?, ?, ?, ?)', name, sha256(token), scopes.join(' '), new Date().toISOString()); // prettier-ignore
+    this.records.run(
+      'insert into access (name, hash, scopes, at) values (?, ?, ?, ?)',
+      name,
+      sha256(token),
+      scopes.join(' '),
+      new Date().toISOString(),
+    );
     return token;
   }
 
   removeToken(name: string): void {
-    if (this.records.run('delete from access where name = ?', name) === 0) throw new Refusal(404, 'There is no such token.', `No token is called "${name}".`); // prettier-ignore
+    if (this.records.run('delete from access where name = ?', name) === 0)
+      throw new Refusal(404, 'There is no such token.', `No token is called "${name}".`);
   }
 
   tokens(): { readonly name: string; readonly scopes: readonly string[]; readonly at: string }[] {
-    return this.records.all<{ name: string; scopes: string; at: string }>('select name, scopes, at from access order by name').map((one) => ({ ...one, scopes: one.scopes.split(' ') })); // prettier-ignore
+    return this.records
+      .all<{ name: string; scopes: string; at: string }>('select name, scopes, at from access order by name')
+      .map((one) => ({ ...one, scopes: one.scopes.split(' ') }));
   }
 
   /** Whose token it is, and what it may. */
   tokenOf(token: string): { readonly name: string; readonly scopes: ReadonlySet<string> } | undefined {
-    const row = this.records.one<{ name: string; scopes: string }>('select name, scopes from access where hash = ?', sha256(token)); // prettier-ignore
+    const row = this.records.one<{ name: string; scopes: string }>(
+      'select name, scopes from access where hash = ?',
+      sha256(token),
+    );
     return row && { name: row.name, scopes: new Set(row.scopes.split(' ')) };
   }
 
   addEditor(name: string, password: string): void {
-    this.records.run('insert into editors (name, hash, at) values (?, ?, ?) on conflict (name) do update set hash = excluded.hash', name, passwordHash(password), new Date().toISOString()); // prettier-ignore
+    this.records.run(
+      'insert into editors (name, hash, at) values (?, ?, ?) on conflict (name) do update set hash = excluded.hash',
+      name,
+      passwordHash(password),
+      new Date().toISOString(),
+    );
     this.records.run('delete from sessions where editor = ?', name);
   }
 
@@ -63,13 +81,23 @@ export class Access {
     if (!row || !fits) return undefined;
     const session = secret();
     this.records.run('delete from sessions where ends < ?', new Date().toISOString());
-    this.records.run('insert into sessions (hash, editor, guard, ends) values (?, ?, ?, ?)', sha256(session), name, secret(), inHours(SESSION_HOURS)); // prettier-ignore
+    this.records.run(
+      'insert into sessions (hash, editor, guard, ends) values (?, ?, ?, ?)',
+      sha256(session),
+      name,
+      secret(),
+      inHours(SESSION_HOURS),
+    );
     return session;
   }
 
   session(session: string | undefined): Session | undefined {
     if (session === undefined) return undefined;
-    return this.records.one<Session & Record<string, string>>('select editor, guard from sessions where hash = ? and ends > ?', sha256(session), new Date().toISOString()); // prettier-ignore
+    return this.records.one<Session & Record<string, string>>(
+      'select editor, guard from sessions where hash = ? and ends > ?',
+      sha256(session),
+      new Date().toISOString(),
+    );
   }
 
   signOut(session: string): void {
@@ -80,12 +108,21 @@ export class Access {
   addPreview(item: string): string {
     const link = secret();
     this.records.run('delete from previews where ends < ?', new Date().toISOString());
-    this.records.run('insert into previews (hash, item, ends) values (?, ?, ?)', sha256(link), item, inHours(PREVIEW_HOURS)); // prettier-ignore
+    this.records.run(
+      'insert into previews (hash, item, ends) values (?, ?, ?)',
+      sha256(link),
+      item,
+      inHours(PREVIEW_HOURS),
+    );
     return link;
   }
 
   previewOf(link: string): string | undefined {
-    return this.records.one<{ item: string }>('select item from previews where hash = ? and ends > ?', sha256(link), new Date().toISOString())?.item; // prettier-ignore
+    return this.records.one<{ item: string }>(
+      'select item from previews where hash = ? and ends > ?',
+      sha256(link),
+      new Date().toISOString(),
+    )?.item;
   }
 }
 

@@ -61,12 +61,17 @@ export class Records {
     mkdirSync(folder, { recursive: true });
     take(folder);
     const database = new Database(join(folder, DATABASE_FILE));
-    for (const pragma of ['locking_mode = exclusive', 'journal_mode = wal', 'synchronous = full', 'foreign_keys = on']) database.exec(`pragma ${pragma}`); // prettier-ignore
+    for (const pragma of ['locking_mode = exclusive', 'journal_mode = wal', 'synchronous = full', 'foreign_keys = on'])
+      database.exec(`pragma ${pragma}`);
     const version = Number(database.get('pragma user_version')?.['user_version'] ?? 0);
     if (version > SCHEMA_VERSION) {
       database.close();
       release(folder);
-      throw new Problem('This was written by a newer version of the program.', folder, 'Use that version, or another folder with --data.'); // prettier-ignore
+      throw new Problem(
+        'This was written by a newer version of the program.',
+        folder,
+        'Use that version, or another folder with --data.',
+      );
     }
     const records = new Records(database, folder);
     if (version === 0)
@@ -125,7 +130,12 @@ function take(folder: string): void {
       if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
     }
     const holder = Number(readFileSync(file, 'utf8'));
-    if (isRunning(holder)) throw new Problem(`Another host is running on this folder (process ${holder}).`, folder, `End it first, or use another folder with --data. If that process is something else, take ${HOLDER_FILE} away.`); // prettier-ignore
+    if (isRunning(holder))
+      throw new Problem(
+        `Another host is running on this folder (process ${holder}).`,
+        folder,
+        `End it first, or use another folder with --data. If that process is something else, take ${HOLDER_FILE} away.`,
+      );
     rmSync(file, { force: true });
   }
 }

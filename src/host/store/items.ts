@@ -111,12 +111,20 @@ export class Items {
   }
 
   version(id: string, number: number): ItemState | undefined {
-    const row = this.records.one<{ state: string }>('select state from versions where item = ? and number = ?', id, number); // prettier-ignore
+    const row = this.records.one<{ state: string }>(
+      'select state from versions where item = ? and number = ?',
+      id,
+      number,
+    );
     return row && (JSON.parse(row.state) as ItemState);
   }
 
   versions(id: string, limit = 100): VersionRecord[] {
-    return this.records.all<VersionRecord>('select number, author, at, note from versions where item = ? order by number desc limit ?', id, limit); // prettier-ignore
+    return this.records.all<VersionRecord>(
+      'select number, author, at, note from versions where item = ? order by number desc limit ?',
+      id,
+      limit,
+    );
   }
 
   /** Puts a new item in. @throws Refusal if its id or its address is taken */
@@ -125,7 +133,15 @@ export class Items {
       if (this.find(id)) throw new Refusal(409, 'This id is taken.', `There is an item "${id}" already.`);
       this.refuseTaken(id, state.path);
       const at = new Date().toISOString();
-      this.records.run('insert into items (id, kind, name, path, revision, draft, published, baseline, changed) values (?, ?, ?, ?, 1, 1, null, ?, ?)', id, kind, state.name, state.path ?? null, by.baseline ? JSON.stringify(by.baseline) : null, at); // prettier-ignore
+      this.records.run(
+        'insert into items (id, kind, name, path, revision, draft, published, baseline, changed) values (?, ?, ?, ?, 1, 1, null, ?, ?)',
+        id,
+        kind,
+        state.name,
+        state.path ?? null,
+        by.baseline ? JSON.stringify(by.baseline) : null,
+        at,
+      );
       this.write(id, 1, state, by, at);
       return this.get(id);
     });
@@ -137,10 +153,22 @@ export class Items {
       this.refuseTaken(item.id, state.path);
       const at = new Date().toISOString();
       /* What was taken back is not come back to any more, once something else was done. */
-      this.records.run('delete from versions where item = ?1 and number > ?2 and number not in (select coalesce(published, 0) from items where id = ?1)', item.id, item.draft); // prettier-ignore
+      this.records.run(
+        'delete from versions where item = ?1 and number > ?2 and number not in (select coalesce(published, 0) from items where id = ?1)',
+        item.id,
+        item.draft,
+      );
       const number = this.last(item.id) + 1;
       this.write(item.id, number, state, by, at);
-      this.records.run('update items set name = ?, path = ?, revision = revision + 1, draft = ?, baseline = coalesce(?, baseline), changed = ? where id = ?', state.name, state.path ?? null, number, by.baseline ? JSON.stringify(by.baseline) : null, at, item.id); // prettier-ignore
+      this.records.run(
+        'update items set name = ?, path = ?, revision = revision + 1, draft = ?, baseline = coalesce(?, baseline), changed = ? where id = ?',
+        state.name,
+        state.path ?? null,
+        number,
+        by.baseline ? JSON.stringify(by.baseline) : null,
+        at,
+        item.id,
+      );
       this.forgetOld(item.id);
       return this.get(item.id);
     });
@@ -148,30 +176,55 @@ export class Items {
 
   /** Goes one step of work back, or forward again. @returns the item; as it was if there is no such step */
   step(item: ItemRecord, to: 'back' | 'forward'): ItemRecord {
-    const found = this.records.one<{ n: number | null }>(to === 'back' ? 'select max(number) as n from versions where item = ? and number < ?' : 'select min(number) as n from versions where item = ? and number > ?', item.id, item.draft)?.n; // prettier-ignore
+    const found = this.records.one<{ n: number | null }>(
+      to === 'back'
+        ? 'select max(number) as n from versions where item = ? and number < ?'
+        : 'select min(number) as n from versions where item = ? and number > ?',
+      item.id,
+      item.draft,
+    )?.n;
     if (!found) return item;
     return this.records.together(() => {
       const state = this.version(item.id, found) as ItemState;
       this.refuseTaken(item.id, state.path);
       this.use(item.id, state);
-      this.records.run('update items set name = ?, path = ?, revision = revision + 1, draft = ?, changed = ? where id = ?', state.name, state.path ?? null, found, new Date().toISOString(), item.id); // prettier-ignore
+      this.records.run(
+        'update items set name = ?, path = ?, revision = revision + 1, draft = ?, changed = ? where id = ?',
+        state.name,
+        state.path ?? null,
+        found,
+        new Date().toISOString(),
+        item.id,
+      );
       return this.get(item.id);
     });
   }
 
   publish(item: ItemRecord): ItemRecord {
-    this.records.run('update items set published = draft, revision = revision + 1, changed = ? where id = ?', new Date().toISOString(), item.id); // prettier-ignore
+    this.records.run(
+      'update items set published = draft, revision = revision + 1, changed = ? where id = ?',
+      new Date().toISOString(),
+      item.id,
+    );
     return this.get(item.id);
   }
 
   unpublish(item: ItemRecord): ItemRecord {
-    this.records.run('update items set published = null, revision = revision + 1, changed = ? where id = ?', new Date().toISOString(), item.id); // prettier-ignore
+    this.records.run(
+      'update items set published = null, revision = revision + 1, changed = ? where id = ?',
+      new Date().toISOString(),
+      item.id,
+    );
     return this.get(item.id);
   }
 
   remove(item: ItemRecord): void {
-    const users = this.records.all<{ item: string }>("select i.id as item from items i join versions v on v.item = i.id and v.number = i.draft, json_each(v.state, '$.sections') s where s.value = ?", item.id); // prettier-ignore
-    if (users.length) throw new Refusal(409, 'It is still in use.', `It stands on ${users.map((one) => one.item).join(', ')}.`); // prettier-ignore
+    const users = this.records.all<{ item: string }>(
+      "select i.id as item from items i join versions v on v.item = i.id and v.number = i.draft, json_each(v.state, '$.sections') s where s.value = ?",
+      item.id,
+    );
+    if (users.length)
+      throw new Refusal(409, 'It is still in use.', `It stands on ${users.map((one) => one.item).join(', ')}.`);
     this.records.run('delete from items where id = ?', item.id);
   }
 
@@ -183,7 +236,9 @@ export class Items {
     const [draft, published] = [this.draft(item), this.state(item, 'published')];
     if (item.published === item.draft) return { settings: [], fields: [] };
     const before: Partial<ItemState> = published ?? {};
-    const settings = (['name', 'path', 'framed', 'document', 'source', 'sections'] as const).filter((key) => JSON.stringify(draft[key] ?? null) !== JSON.stringify(before[key] ?? null)); // prettier-ignore
+    const settings = (['name', 'path', 'framed', 'document', 'source', 'sections'] as const).filter(
+      (key) => JSON.stringify(draft[key] ?? null) !== JSON.stringify(before[key] ?? null),
+    );
     return { settings, fields: changesBetween(flatten(before.content ?? {}), flatten(draft.content)) };
   }
 
@@ -202,7 +257,11 @@ export class Items {
   }
 
   count(kind?: string): number {
-    const row = this.records.one<{ n: number }>("select count(*) as n from items where ? = '' or kind = ?", kind ?? '', kind ?? ''); // prettier-ignore
+    const row = this.records.one<{ n: number }>(
+      "select count(*) as n from items where ? = '' or kind = ?",
+      kind ?? '',
+      kind ?? '',
+    );
     return row?.n ?? 0;
   }
 
@@ -217,19 +276,29 @@ export class Items {
     { author, note }: { author: string; note: string },
     at: string,
   ): void {
-    this.records.run('insert into versions (item, number, state, author, at, note) values (?, ?, ?, ?, ?, ?)', id, number, JSON.stringify(state), author, at, note); // prettier-ignore
+    this.records.run(
+      'insert into versions (item, number, state, author, at, note) values (?, ?, ?, ?, ?, ?)',
+      id,
+      number,
+      JSON.stringify(state),
+      author,
+      at,
+      note,
+    );
     this.use(id, state);
   }
 
   /** Remembers which files a draft shows. */
   private use(id: string, state: ItemState): void {
     this.records.run('delete from media_uses where item = ?', id);
-    for (const asset of assetsIn(state.content, this.document(state.document) ?? {})) this.records.run('insert into media_uses (item, media) values (?, ?)', id, assetName(asset)); // prettier-ignore
+    for (const asset of assetsIn(state.content, this.document(state.document) ?? {}))
+      this.records.run('insert into media_uses (item, media) values (?, ?)', id, assetName(asset));
   }
 
   private refuseTaken(id: string, path: string | undefined): void {
     const other = path === undefined ? undefined : this.byPath(path);
-    if (other && other.id !== id) throw new Refusal(409, 'This address is taken.', `The page "${other.name}" is at ${path}.`); // prettier-ignore
+    if (other && other.id !== id)
+      throw new Refusal(409, 'This address is taken.', `The page "${other.name}" is at ${path}.`);
   }
 
   private forgetOld(id: string): void {

@@ -55,12 +55,19 @@ export class Media {
     readonly limit: number;
   }): (MediaRecord & { readonly uses: number })[] {
     const like = `%${(asked.words ?? '').replace(/[%_\\]/g, (sign) => `\\${sign}`)}%`;
-    return this.records.all(`select ${COLUMNS}, (select count(*) from media_uses where media = name) as uses from media where name > ? and name like ? escape '\\' order by name limit ?`, asked.after ?? '', like, asked.limit); // prettier-ignore
+    return this.records.all(
+      `select ${COLUMNS}, (select count(*) from media_uses where media = name) as uses from media where name > ? and name like ? escape '\\' order by name limit ?`,
+      asked.after ?? '',
+      like,
+      asked.limit,
+    );
   }
 
   /** Ids of the items whose drafts show a file. */
   usesOf(name: string): string[] {
-    return this.records.all<{ item: string }>('select item from media_uses where media = ? order by item', name).map(({ item }) => item); // prettier-ignore
+    return this.records
+      .all<{ item: string }>('select item from media_uses where media = ? order by item', name)
+      .map(({ item }) => item);
   }
 
   fileOf({ hash }: Pick<MediaRecord, 'hash'>): string {
@@ -81,15 +88,31 @@ export class Media {
    * @throws Refusal for a name that is none, for what a site cannot show, and if another file has that name
    */
   async add(name: string, bytes: Buffer): Promise<MediaRecord> {
-    if (!NAME.test(name)) throw new Refusal(422, 'This is no name of a file.', `"${name.slice(0, 80)}": letters, digits, hyphens and dots are.`); // prettier-ignore
+    if (!NAME.test(name))
+      throw new Refusal(
+        422,
+        'This is no name of a file.',
+        `"${name.slice(0, 80)}": letters, digits, hyphens and dots are.`,
+      );
     const known = await this.known(name, bytes);
     const origin = sha256(bytes);
     const kept = known.type === 'image/svg+xml' ? await cleaned(name, bytes) : bytes;
     const hash = sha256(kept);
     const other = this.find(name);
-    if (other && other.hash !== hash) throw new Refusal(409, 'Another file has this name.', `${name} is here with other bytes.`); // prettier-ignore
+    if (other && other.hash !== hash)
+      throw new Refusal(409, 'Another file has this name.', `${name} is here with other bytes.`);
     if (!existsSync(this.fileOf({ hash }))) writeWhole(this.fileOf({ hash }), kept);
-    this.records.run('insert into media (name, hash, origin, type, bytes, width, height, at) values (?, ?, ?, ?, ?, ?, ?, ?) on conflict (name) do update set origin = excluded.origin', name, hash, origin, known.type, kept.length, known.width ?? null, known.height ?? null, new Date().toISOString()); // prettier-ignore
+    this.records.run(
+      'insert into media (name, hash, origin, type, bytes, width, height, at) values (?, ?, ?, ?, ?, ?, ?, ?) on conflict (name) do update set origin = excluded.origin',
+      name,
+      hash,
+      origin,
+      known.type,
+      kept.length,
+      known.width ?? null,
+      known.height ?? null,
+      new Date().toISOString(),
+    );
     return this.find(name) as MediaRecord;
   }
 
@@ -97,7 +120,11 @@ export class Media {
   async addChosen(filename: string, bytes: Buffer): Promise<MediaRecord> {
     const known = await this.known(filename, bytes);
     const hash = sha256(bytes);
-    const same = this.records.one<MediaRecord>(`select ${COLUMNS} from media where hash = ? or origin = ? order by name`, hash, hash); // prettier-ignore
+    const same = this.records.one<MediaRecord>(
+      `select ${COLUMNS} from media where hash = ? or origin = ? order by name`,
+      hash,
+      hash,
+    );
     if (same) return same;
     const stem = slug(filename.replace(/\.[^.]*$/, ''), 40) || 'file';
     return this.add(`${stem}-${hash.slice(0, 10)}.${known.ending}`, bytes);
@@ -113,7 +140,11 @@ export class Media {
   private async known(name: string, bytes: Buffer): Promise<KnownFile> {
     const known = await knownFile(bytes, name);
     if (known) return known;
-    throw new Refusal(415, 'This is no file that a site can show.', `${name} is no picture, font, film, sound or document, whatever its name says.`); // prettier-ignore
+    throw new Refusal(
+      415,
+      'This is no file that a site can show.',
+      `${name} is no picture, font, film, sound or document, whatever its name says.`,
+    );
   }
 }
 

@@ -21,15 +21,31 @@ export class Once {
    * @throws Refusal if the key was used for another request
    */
   answerTo(key: string, request: string): Answer | undefined {
-    const row = this.records.one<Answer & { request: string }>('select request, status, body, etag from once where key = ?', sha256(key)); // prettier-ignore
+    const row = this.records.one<Answer & { request: string }>(
+      'select request, status, body, etag from once where key = ?',
+      sha256(key),
+    );
     if (!row) return undefined;
-    if (row.request !== sha256(request)) throw new Refusal(422, 'This key was used for another request.', 'Give every request an Idempotency-Key of its own.'); // prettier-ignore
+    if (row.request !== sha256(request))
+      throw new Refusal(
+        422,
+        'This key was used for another request.',
+        'Give every request an Idempotency-Key of its own.',
+      );
     return row;
   }
 
   keep(key: string, request: string, { status, body, etag }: Answer): void {
     const limit = new Date(Date.now() - KEPT_HOURS * 3600 * 1000).toISOString();
     this.records.run('delete from once where at < ?', limit);
-    this.records.run('insert into once (key, request, status, body, etag, at) values (?, ?, ?, ?, ?, ?) on conflict do nothing', sha256(key), sha256(request), status, body, etag, new Date().toISOString()); // prettier-ignore
+    this.records.run(
+      'insert into once (key, request, status, body, etag, at) values (?, ?, ?, ?, ?, ?) on conflict do nothing',
+      sha256(key),
+      sha256(request),
+      status,
+      body,
+      etag,
+      new Date().toISOString(),
+    );
   }
 }

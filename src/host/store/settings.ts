@@ -20,12 +20,19 @@ export class Settings {
   constructor(private readonly records: Records) {}
 
   site(): { readonly state: SiteState; readonly revision: number } {
-    const row = this.records.one<{ value: string; revision: number }>("select value, revision from site where key = 'site'"); // prettier-ignore
-    return row ? { state: JSON.parse(row.value) as SiteState, revision: row.revision } : { state: UNNAMED, revision: 0 }; // prettier-ignore
+    const row = this.records.one<{ value: string; revision: number }>(
+      "select value, revision from site where key = 'site'",
+    );
+    return row
+      ? { state: JSON.parse(row.value) as SiteState, revision: row.revision }
+      : { state: UNNAMED, revision: 0 };
   }
 
   setSite(state: SiteState): void {
-    this.records.run("insert into site (key, value, revision) values ('site', ?, 1) on conflict (key) do update set value = excluded.value, revision = revision + 1", JSON.stringify(state)); // prettier-ignore
+    this.records.run(
+      "insert into site (key, value, revision) values ('site', ?, 1) on conflict (key) do update set value = excluded.value, revision = revision + 1",
+      JSON.stringify(state),
+    );
   }
 
   tokenSets(): { readonly name: string; readonly revision: number }[] {
@@ -55,7 +62,11 @@ export class Settings {
       if (error instanceof Problem) throw new Refusal(422, 'These are no design tokens.', error.message);
       throw error;
     }
-    this.records.run('insert into tokens (name, json, revision) values (?, ?, 1) on conflict (name) do update set json = excluded.json, revision = revision + 1', name, json); // prettier-ignore
+    this.records.run(
+      'insert into tokens (name, json, revision) values (?, ?, 1) on conflict (name) do update set json = excluded.json, revision = revision + 1',
+      name,
+      json,
+    );
   }
 
   /** A text of the site that is served as it is. */
@@ -75,7 +86,9 @@ export class Settings {
   setPlain(files: readonly (readonly [path: string, text: string])[]): void {
     this.records.run('delete from plain');
     for (const [path, text] of files) this.records.run('insert into plain (path, body) values (?, ?)', path, text);
-    this.records.run("insert into site (key, value, revision) values ('plain', '', 1) on conflict (key) do update set revision = revision + 1"); // prettier-ignore
+    this.records.run(
+      "insert into site (key, value, revision) values ('plain', '', 1) on conflict (key) do update set revision = revision + 1",
+    );
   }
 
   /** Changes when any set of tokens changes. */

@@ -38,10 +38,20 @@ const SIGNS: readonly (readonly [at: number, sign: string, type: string, ending:
 
 /** Documents that are packed as ZIP, and texts that are no markup, by the ending of their name. */
 const PACKED: Readonly<Record<string, string>> = {
-  zip: 'application/zip', docx: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document', epub: 'application/epub+zip',
-  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', odt: 'application/vnd.oasis.opendocument.text', ods: 'application/vnd.oasis.opendocument.spreadsheet',
-}; // prettier-ignore
-const TEXTS: Readonly<Record<string, string>> = { txt: 'text/plain', csv: 'text/csv', ics: 'text/calendar', vcf: 'text/vcard', md: 'text/markdown' }; // prettier-ignore
+  zip: 'application/zip',
+  docx: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
+  epub: 'application/epub+zip',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  odt: 'application/vnd.oasis.opendocument.text',
+  ods: 'application/vnd.oasis.opendocument.spreadsheet',
+};
+const TEXTS: Readonly<Record<string, string>> = {
+  txt: 'text/plain',
+  csv: 'text/csv',
+  ics: 'text/calendar',
+  vcf: 'text/vcard',
+  md: 'text/markdown',
+};
 
 /** @param name of which only the ending counts, and only where bytes do not say all @returns nothing for what a site cannot show */
 export async function knownFile(bytes: Buffer, name = ''): Promise<KnownFile | undefined> {
@@ -50,7 +60,12 @@ export async function knownFile(bytes: Buffer, name = ''): Promise<KnownFile | u
   const found = SIGNS.find(([at, sign]) => bytes.subarray(at, at + sign.length).toString('latin1') === sign);
   if (found) return { type: found[2], ending: found[3] };
   const ending = /\.([a-z0-9]+)$/.exec(name.toLowerCase())?.[1] ?? '';
-  const type = bytes.subarray(0, 4).toString('latin1') === 'PK\u0003\u0004' ? PACKED[ending] : isPlainText(bytes) ? TEXTS[ending] : undefined; // prettier-ignore
+  const type =
+    bytes.subarray(0, 4).toString('latin1') === 'PK\u0003\u0004'
+      ? PACKED[ending]
+      : isPlainText(bytes)
+        ? TEXTS[ending]
+        : undefined;
   return type === undefined ? undefined : { type, ending };
 }
 

@@ -23,7 +23,11 @@ afterEach(() => {
 });
 
 const BY = { author: 'Mara', note: 'edited' };
-const state = (text: string, more: Partial<ItemState> = {}): ItemState => ({ name: 'Evenings', content: { evenings: { heading: text } }, ...more }); // prettier-ignore
+const state = (text: string, more: Partial<ItemState> = {}): ItemState => ({
+  name: 'Evenings',
+  content: { evenings: { heading: text } },
+  ...more,
+});
 /** The status of a refusal. */
 const refused = (work: () => unknown): number => {
   try {
@@ -34,7 +38,10 @@ const refused = (work: () => unknown): number => {
   }
   return 0;
 };
-const picture = (shade: number): Promise<Buffer> => sharp({ create: { width: 8, height: 6, channels: 3, background: { r: shade, g: 40, b: 60 } } }).png().toBuffer(); // prettier-ignore
+const picture = (shade: number): Promise<Buffer> =>
+  sharp({ create: { width: 8, height: 6, channels: 3, background: { r: shade, g: 40, b: 60 } } })
+    .png()
+    .toBuffer();
 
 describe('items', () => {
   it('grow by a version and a revision with every change', () => {
@@ -42,14 +49,20 @@ describe('items', () => {
     const second = store.items.save(first, state('Two'), { author: 'Ivo', note: 'changed' });
     expect([first.revision, second.revision]).toEqual([1, 2]);
     expect(store.items.draft(second).content).toEqual({ evenings: { heading: 'Two' } });
-    expect(store.items.versions('evenings').map(({ number, author }) => [number, author])).toEqual([[2, 'Ivo'], [1, 'Mara']]); // prettier-ignore
+    expect(store.items.versions('evenings').map(({ number, author }) => [number, author])).toEqual([
+      [2, 'Ivo'],
+      [1, 'Mara'],
+    ]);
   });
 
   it('show everybody what was published, whatever the draft says since', () => {
     const item = store.items.publish(store.items.add('evenings', 'page', state('One'), BY));
     const later = store.items.save(item, state('Two', { name: 'Other' }), BY);
     expect(store.items.state(later, 'published')).toEqual(state('One'));
-    expect(store.items.changes(later)).toEqual({ settings: ['name'], fields: [{ path: 'evenings.heading', before: 'One', now: 'Two' }] }); // prettier-ignore
+    expect(store.items.changes(later)).toEqual({
+      settings: ['name'],
+      fields: [{ path: 'evenings.heading', before: 'One', now: 'Two' }],
+    });
     expect(store.items.changes(store.items.publish(later))).toEqual({ settings: [], fields: [] });
     expect(store.items.state(store.items.unpublish(later), 'published')).toBeUndefined();
   });
@@ -88,7 +101,8 @@ describe('items', () => {
   });
 
   it('are listed in pages, by kind and by words that are taken as they are', () => {
-    for (const id of ['a', 'b', 'c']) store.items.add(id, id === 'c' ? 'section' : 'page', state('x', { name: `100 % of ${id}` }), BY); // prettier-ignore
+    for (const id of ['a', 'b', 'c'])
+      store.items.add(id, id === 'c' ? 'section' : 'page', state('x', { name: `100 % of ${id}` }), BY);
     expect(store.items.list({ limit: 2 }).map(({ id }) => id)).toEqual(['a', 'b']);
     expect(store.items.list({ limit: 2, after: 'b' }).map(({ id }) => id)).toEqual(['c']);
     expect(store.items.list({ limit: 9, kind: 'page' }).map(({ id }) => id)).toEqual(['a', 'b']);
@@ -114,7 +128,10 @@ describe('items', () => {
   });
 
   it('remember what the project said, until it says something else', () => {
-    const item = store.items.add('evenings', 'page', state('One'), { ...BY, baseline: { evenings: { heading: 'One' } } }); // prettier-ignore
+    const item = store.items.add('evenings', 'page', state('One'), {
+      ...BY,
+      baseline: { evenings: { heading: 'One' } },
+    });
     store.items.save(item, state('Two'), BY);
     expect(store.items.baseline('evenings')).toEqual({ evenings: { heading: 'One' } });
     store.items.save(item, state('Three'), { ...BY, baseline: { evenings: { heading: 'Three' } } });
@@ -138,14 +155,18 @@ describe('files', () => {
 
   it('are what their bytes say, under a name that is one', async () => {
     const text = Buffer.from('<script>alert(1)</script>');
-    for (const name of ['dome.png', 'dome.html', 'dome.txt']) await expect(store.media.add(name, text)).rejects.toMatchObject({ status: 415 }); // prettier-ignore
-    for (const name of ['../dome.png', 'a/b.png', '.png', 'dome', `${'d'.repeat(160)}.png`]) await expect(store.media.add(name, await picture(1))).rejects.toMatchObject({ status: 422 }); // prettier-ignore
+    for (const name of ['dome.png', 'dome.html', 'dome.txt'])
+      await expect(store.media.add(name, text)).rejects.toMatchObject({ status: 415 });
+    for (const name of ['../dome.png', 'a/b.png', '.png', 'dome', `${'d'.repeat(160)}.png`])
+      await expect(store.media.add(name, await picture(1))).rejects.toMatchObject({ status: 422 });
     await store.media.add('dome.png', await picture(1));
     await expect(store.media.add('dome.png', await picture(2))).rejects.toMatchObject({ status: 409 });
   });
 
   it('lose their scripts if they are drawings, and are known by what was sent', async () => {
-    const drawing = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="4" height="4" onload="alert(1)"><script>alert(2)</script><rect width="4" height="4"/></svg>'); // prettier-ignore
+    const drawing = Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="4" height="4" onload="alert(1)"><script>alert(2)</script><rect width="4" height="4"/></svg>',
+    );
     const kept = await store.media.add('dome.svg', drawing);
     const text = store.media.read(kept).toString();
     expect(text).toContain('<rect');
@@ -164,14 +185,18 @@ describe('files', () => {
 });
 
 describe('uploads', () => {
-  const begin = (bytes: Buffer, more = {}) => store.uploads.begin('Mara', { name: 'dome.png', hash: sha256(bytes), bytes: bytes.length, ...more }); // prettier-ignore
+  const begin = (bytes: Buffer, more = {}) =>
+    store.uploads.begin('Mara', { name: 'dome.png', hash: sha256(bytes), bytes: bytes.length, ...more });
 
   it('come in parts, and go on where they stopped', async () => {
     const bytes = await picture(3);
     const { id } = begin(bytes);
     expect(await store.uploads.take('Mara', id, 0, Readable.from([bytes.subarray(0, 20)]))).toEqual({ offset: 20 });
     expect(begin(bytes)).toMatchObject({ id, offset: 20 });
-    await expect(store.uploads.take('Mara', id, 0, Readable.from([bytes]))).rejects.toMatchObject({ status: 409, more: { offset: 20 } }); // prettier-ignore
+    await expect(store.uploads.take('Mara', id, 0, Readable.from([bytes]))).rejects.toMatchObject({
+      status: 409,
+      more: { offset: 20 },
+    });
     const { done } = await store.uploads.take('Mara', id, 20, Readable.from([bytes.subarray(20)]));
     expect(done).toMatchObject({ name: 'dome.png', hash: sha256(bytes) });
     expect([refused(() => store.uploads.get('Mara', id)), readdirSync(join(folder, 'uploads'))]).toEqual([404, []]);
@@ -180,7 +205,13 @@ describe('uploads', () => {
   it('keep what had arrived when the connection broke', async () => {
     const bytes = await picture(4);
     const { id } = begin(bytes);
-    const broken = Readable.from((async function* () { yield bytes.subarray(0, 30); await Promise.resolve(); throw new Error('reset'); })()); // prettier-ignore
+    const broken = Readable.from(
+      (async function* () {
+        yield bytes.subarray(0, 30);
+        await Promise.resolve();
+        throw new Error('reset');
+      })(),
+    );
     await expect(store.uploads.take('Mara', id, 0, broken)).rejects.toThrow('reset');
     const { offset } = store.uploads.get('Mara', id);
     expect((await store.uploads.take('Mara', id, offset, Readable.from([bytes.subarray(offset)]))).done).toBeDefined();
@@ -219,8 +250,14 @@ describe('access', () => {
 
   it('signs in with the password alone, out at once, and out of everything with a new password', () => {
     store.access.addEditor('mara', 'tide table');
-    expect([store.access.signIn('mara', 'tide'), store.access.signIn('ivo', 'tide table')]).toEqual([undefined, undefined]); // prettier-ignore
-    const [one, other] = [store.access.signIn('mara', 'tide table'), store.access.signIn('mara', 'tide table')] as [string, string]; // prettier-ignore
+    expect([store.access.signIn('mara', 'tide'), store.access.signIn('ivo', 'tide table')]).toEqual([
+      undefined,
+      undefined,
+    ]);
+    const [one, other] = [store.access.signIn('mara', 'tide table'), store.access.signIn('mara', 'tide table')] as [
+      string,
+      string,
+    ];
     expect(one).not.toBe(other);
     expect(store.access.session(one)?.guard).not.toBe(store.access.session(other)?.guard);
     store.access.signOut(one);
@@ -264,9 +301,16 @@ describe('requests and settings', () => {
     store.settings.setSite({ name: 'Hollin Marsh', language: 'en' });
     store.settings.setSite({ name: 'Hollin Marsh', language: 'de' });
     expect(store.settings.site()).toEqual({ state: { name: 'Hollin Marsh', language: 'de' }, revision: 2 });
-    store.settings.setPlain([['robots.txt', 'a'], ['humans.txt', 'b']]); // prettier-ignore
+    store.settings.setPlain([
+      ['robots.txt', 'a'],
+      ['humans.txt', 'b'],
+    ]);
     store.settings.setPlain([['robots.txt', 'c']]);
-    expect([store.settings.plainPaths(), store.settings.plain('robots.txt'), store.settings.plainRevision()]).toEqual([['robots.txt'], 'c', 2]); // prettier-ignore
+    expect([store.settings.plainPaths(), store.settings.plain('robots.txt'), store.settings.plainRevision()]).toEqual([
+      ['robots.txt'],
+      'c',
+      2,
+    ]);
   });
 
   it('keep sets of tokens by the project, and refuse what is none', () => {

@@ -38,21 +38,42 @@ export class Uploads {
 
   /** Begins an upload, or finds the one that was begun for the same file. @throws Refusal */
   begin(owner: string, { name, hash, bytes }: Omit<Upload, 'id'>): Upload & { readonly offset: number } {
-    if (bytes > LARGEST_FILE) throw new Refusal(413, 'This file is too large.', `${name} has ${bytes} bytes; ${LARGEST_FILE} are the most.`); // prettier-ignore
+    if (bytes > LARGEST_FILE)
+      throw new Refusal(413, 'This file is too large.', `${name} has ${bytes} bytes; ${LARGEST_FILE} are the most.`);
     this.forgetOld();
-    const known = this.records.one<Upload & Record<string, string>>('select id, name, hash, bytes from uploads where owner = ? and name = ? and hash = ? and bytes = ?', owner, name, hash, bytes); // prettier-ignore
+    const known = this.records.one<Upload & Record<string, string>>(
+      'select id, name, hash, bytes from uploads where owner = ? and name = ? and hash = ? and bytes = ?',
+      owner,
+      name,
+      hash,
+      bytes,
+    );
     if (known) return { ...known, offset: this.offsetOf(known.id) };
     const count = this.records.one<{ n: number }>('select count(*) as n from uploads where owner = ?', owner)?.n ?? 0;
-    if (count >= MOST_OPEN) throw new Refusal(429, 'Too many files are on their way.', 'Go on with those that were begun.'); // prettier-ignore
+    if (count >= MOST_OPEN)
+      throw new Refusal(429, 'Too many files are on their way.', 'Go on with those that were begun.');
     const id = secret(16);
-    this.records.run('insert into uploads (id, name, hash, bytes, owner, at) values (?, ?, ?, ?, ?, ?)', id, name, hash, bytes, owner, new Date().toISOString()); // prettier-ignore
+    this.records.run(
+      'insert into uploads (id, name, hash, bytes, owner, at) values (?, ?, ?, ?, ?, ?)',
+      id,
+      name,
+      hash,
+      bytes,
+      owner,
+      new Date().toISOString(),
+    );
     return { id, name, hash, bytes, offset: 0 };
   }
 
   /** @throws Refusal if there is none of that owner */
   get(owner: string, id: string): Upload & { readonly offset: number } {
-    const row = this.records.one<Upload & Record<string, string>>('select id, name, hash, bytes from uploads where id = ? and owner = ?', id, owner); // prettier-ignore
-    if (!row) throw new Refusal(404, 'There is no such upload.', 'It is over, or was begun too long ago: begin it again.'); // prettier-ignore
+    const row = this.records.one<Upload & Record<string, string>>(
+      'select id, name, hash, bytes from uploads where id = ? and owner = ?',
+      id,
+      owner,
+    );
+    if (!row)
+      throw new Refusal(404, 'There is no such upload.', 'It is over, or was begun too long ago: begin it again.');
     return { ...row, offset: this.offsetOf(id) };
   }
 
@@ -68,8 +89,12 @@ export class Uploads {
     part: Readable,
   ): Promise<{ readonly offset: number; readonly done?: MediaRecord }> {
     const upload = this.get(owner, id);
-    if (this.busy.has(id)) throw new Refusal(409, 'A part of this is coming in already.', 'Wait for it, and ask how far it is.'); // prettier-ignore
-    if (offset !== upload.offset) throw new Refusal(409, 'The part does not begin where the last one ended.', `${upload.offset} bytes are here.`, { offset: upload.offset }); // prettier-ignore
+    if (this.busy.has(id))
+      throw new Refusal(409, 'A part of this is coming in already.', 'Wait for it, and ask how far it is.');
+    if (offset !== upload.offset)
+      throw new Refusal(409, 'The part does not begin where the last one ended.', `${upload.offset} bytes are here.`, {
+        offset: upload.offset,
+      });
     this.busy.add(id);
     try {
       await this.append(upload, part);
@@ -85,7 +110,12 @@ export class Uploads {
     const counted = async function* (chunks: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
       for await (const chunk of chunks) {
         left -= chunk.length;
-        if (left < 0) throw new Refusal(413, 'This is more than was said.', `${upload.name} was said to have ${upload.bytes} bytes.`); // prettier-ignore
+        if (left < 0)
+          throw new Refusal(
+            413,
+            'This is more than was said.',
+            `${upload.name} was said to have ${upload.bytes} bytes.`,
+          );
         yield chunk;
       }
     };
@@ -102,7 +132,12 @@ export class Uploads {
   private async finish(upload: Upload): Promise<MediaRecord> {
     const bytes = readFileSync(this.fileOf(upload.id));
     try {
-      if (sha256(bytes) !== upload.hash) throw new Refusal(422, 'This is another file than was said.', `The bytes of ${upload.name} do not have the hash that was given.`); // prettier-ignore
+      if (sha256(bytes) !== upload.hash)
+        throw new Refusal(
+          422,
+          'This is another file than was said.',
+          `The bytes of ${upload.name} do not have the hash that was given.`,
+        );
       return await this.media.add(upload.name, bytes);
     } finally {
       this.drop(upload.id);

@@ -9,8 +9,17 @@ const find = <Kind extends Element>(selector: string): Kind => {
   return found;
 };
 
-const [main, said, source, result] = [find('main'), find<HTMLElement>('#said'), find<HTMLElement>('#source'), find<HTMLElement>('#result')]; // prettier-ignore
-const [sheet, image, frame] = [find<HTMLElement>('.sheet'), find<HTMLImageElement>('.sheet img'), find<HTMLIFrameElement>('iframe')]; // prettier-ignore
+const [main, said, source, result] = [
+  find('main'),
+  find<HTMLElement>('#said'),
+  find<HTMLElement>('#source'),
+  find<HTMLElement>('#result'),
+];
+const [sheet, image, frame] = [
+  find<HTMLElement>('.sheet'),
+  find<HTMLImageElement>('.sheet img'),
+  find<HTMLIFrameElement>('iframe'),
+];
 const [wantedMark, isMark] = [find<HTMLElement>('#source .mark'), find<HTMLElement>('#result .mark')];
 const [widths, list, heading] = [find<HTMLElement>('#widths'), find<HTMLElement>('aside ol'), find<HTMLElement>('h2')];
 const [pages, choice] = [find<HTMLElement>('#pages'), find<HTMLSelectElement>('#pages select')];
@@ -38,7 +47,9 @@ function show(next: WatchState): void {
   if (!page()) name = next.pages[0]?.name ?? '';
   if (!turn()) width = page()?.widths[0]?.width ?? 0;
   pages.hidden = next.pages.length < 2;
-  choice.replaceChildren(...next.pages.map((one) => Object.assign(element('option', one.name), { selected: one.name === name }))); // prettier-ignore
+  choice.replaceChildren(
+    ...next.pages.map((one) => Object.assign(element('option', one.name), { selected: one.name === name })),
+  );
   fill(next.version !== shown);
   shown = next.version;
 }

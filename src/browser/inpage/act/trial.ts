@@ -7,9 +7,23 @@ const MARK = 'data-trial';
 const SILENT = new Set(['option', 'textarea', 'title', 'optgroup', 'desc']);
 /** What of letters' looks can differ without their boxes showing it. */
 const LETTERS = [
-  'color', 'font-family', 'font-size', 'font-weight', 'font-style', 'font-variant-caps', 'text-transform', 'text-shadow', 'visibility', 'cursor', 'user-select',
-  'letter-spacing', 'line-height', 'text-decoration-line', 'pointer-events', 'white-space',
-]; // prettier-ignore
+  'color',
+  'font-family',
+  'font-size',
+  'font-weight',
+  'font-style',
+  'font-variant-caps',
+  'text-transform',
+  'text-shadow',
+  'visibility',
+  'cursor',
+  'user-select',
+  'letter-spacing',
+  'line-height',
+  'text-decoration-line',
+  'pointer-events',
+  'white-space',
+];
 
 let frame: HTMLIFrameElement | undefined;
 let sheet: HTMLStyleElement | undefined;

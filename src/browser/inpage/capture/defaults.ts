@@ -25,14 +25,38 @@ const NEVER_IDLE = new Set(['content', 'box-sizing']);
 
 /** Two different values for each inherited property, to see whether an element takes its parent's. */
 const CONTRARY: Readonly<Record<string, string>> = {
-  color: 'rgb(1, 2, 3)', 'font-family': 'monospace', 'font-size': '37px', 'font-style': 'oblique 7deg', 'font-weight': '350',
-  'line-height': '41px', 'letter-spacing': '3px', 'word-spacing': '5px', 'text-align': 'justify', 'text-indent': '7px',
-  'text-transform': 'capitalize', 'white-space-collapse': 'break-spaces', 'text-wrap-mode': 'nowrap', cursor: 'grab',
-  'list-style-type': 'upper-greek', 'list-style-position': 'inside', 'text-shadow': 'rgb(1, 2, 3) 1px 1px 1px',
-  'border-collapse': 'collapse', 'text-rendering': 'geometricprecision', visibility: 'collapse', 'word-break': 'break-all',
-  'overflow-wrap': 'anywhere', 'font-stretch': '75%', 'font-variant-caps': 'unicase', 'font-kerning': 'none', 'tab-size': '3',
-  'pointer-events': 'none', 'caret-color': 'rgb(1, 2, 3)', 'line-break': 'anywhere', hyphens: 'auto', 'border-spacing': '7px 8px',
-}; // prettier-ignore
+  color: 'rgb(1, 2, 3)',
+  'font-family': 'monospace',
+  'font-size': '37px',
+  'font-style': 'oblique 7deg',
+  'font-weight': '350',
+  'line-height': '41px',
+  'letter-spacing': '3px',
+  'word-spacing': '5px',
+  'text-align': 'justify',
+  'text-indent': '7px',
+  'text-transform': 'capitalize',
+  'white-space-collapse': 'break-spaces',
+  'text-wrap-mode': 'nowrap',
+  cursor: 'grab',
+  'list-style-type': 'upper-greek',
+  'list-style-position': 'inside',
+  'text-shadow': 'rgb(1, 2, 3) 1px 1px 1px',
+  'border-collapse': 'collapse',
+  'text-rendering': 'geometricprecision',
+  visibility: 'collapse',
+  'word-break': 'break-all',
+  'overflow-wrap': 'anywhere',
+  'font-stretch': '75%',
+  'font-variant-caps': 'unicase',
+  'font-kerning': 'none',
+  'tab-size': '3',
+  'pointer-events': 'none',
+  'caret-color': 'rgb(1, 2, 3)',
+  'line-break': 'anywhere',
+  hyphens: 'auto',
+  'border-spacing': '7px 8px',
+};
 
 /** Finds declarations that a bare element of the kind has anyway. Only properties that are not inherited are judged. */
 export function probeDefaults(items: readonly ProbeItem[], inherited: readonly string[]): ProbeResult {

@@ -11,9 +11,23 @@ const FAR = 700;
 const TIME = 300;
 /** What scripts change in a header once a page is scrolled. */
 const CHANGING = [
-  'background-color', 'color', 'box-shadow', 'padding-top', 'padding-bottom', 'border-bottom-color', 'border-bottom-width', 'font-size', 'height',
-  'max-height', 'opacity', 'fill', 'stroke', 'backdrop-filter', 'margin-top', 'letter-spacing',
-] as const; // prettier-ignore
+  'background-color',
+  'color',
+  'box-shadow',
+  'padding-top',
+  'padding-bottom',
+  'border-bottom-color',
+  'border-bottom-width',
+  'font-size',
+  'height',
+  'max-height',
+  'opacity',
+  'fill',
+  'stroke',
+  'backdrop-filter',
+  'margin-top',
+  'letter-spacing',
+] as const;
 /** More things in a header than these are not looked at. */
 const MOST = 300;
 

@@ -14,7 +14,22 @@ const LEAST_HEIGHT = 300;
 const PAGE_WIDTH = 800;
 /** A ground spans this share of its artboard. */
 const GROUND_SHARE = 0.98;
-const NOT_DRAWN = new Set(['defs', 'style', 'title', 'desc', 'metadata', 'symbol', 'script', 'view', 'linearGradient', 'radialGradient', 'clipPath', 'mask', 'filter', 'pattern']); // prettier-ignore
+const NOT_DRAWN = new Set([
+  'defs',
+  'style',
+  'title',
+  'desc',
+  'metadata',
+  'symbol',
+  'script',
+  'view',
+  'linearGradient',
+  'radialGradient',
+  'clipPath',
+  'mask',
+  'filter',
+  'pattern',
+]);
 
 interface Found extends Frame {
   /** What is drawn of it; for a view everything is. */
@@ -31,7 +46,9 @@ export function turnToFrame(index: number): { readonly width: number; readonly h
   const svg = drawing();
   const frames = framesIn(svg);
   const { element, box } = frames[index] as Found;
-  if (element) for (const one of [...(element.parentElement as Element).children]) if (one !== element && !NOT_DRAWN.has(one.localName)) one.remove(); // prettier-ignore
+  if (element)
+    for (const one of [...(element.parentElement as Element).children])
+      if (one !== element && !NOT_DRAWN.has(one.localName)) one.remove();
   const [x, y, width, height] = box;
   svg.setAttribute('viewBox', `${x} ${y} ${width} ${height}`);
   svg.setAttribute('width', String(width));
@@ -42,7 +59,9 @@ export function turnToFrame(index: number): { readonly width: number; readonly h
 
 /** What a view does not show is drawn for another one. */
 function leaveOutBeside(svg: SVGSVGElement, width: number, height: number): void {
-  const drawn = [...svg.querySelectorAll('rect, circle, ellipse, line, path, polygon, polyline, image, text, use, foreignObject')]; // prettier-ignore
+  const drawn = [
+    ...svg.querySelectorAll('rect, circle, ellipse, line, path, polygon, polyline, image, text, use, foreignObject'),
+  ];
   const own = svg.getBoundingClientRect();
   const outside = drawn.filter((one) => {
     if (one.closest([...NOT_DRAWN].join(','))) return false;
@@ -58,7 +77,10 @@ function drawing(): SVGSVGElement {
 
 function framesIn(svg: SVGSVGElement): Found[] {
   const views = [...svg.querySelectorAll('view')].flatMap((view): Found[] => {
-    const box = (view.getAttribute('viewBox') ?? '').trim().split(/[\s,]+/).map(Number); // prettier-ignore
+    const box = (view.getAttribute('viewBox') ?? '')
+      .trim()
+      .split(/[\s,]+/)
+      .map(Number);
     return box.length === 4 && box.every(Number.isFinite)
       ? [{ name: nameOf(view), box: box as unknown as DrawnBox }]
       : [];
@@ -127,7 +149,9 @@ function groundOf(group: Element): SVGGraphicsElement | undefined {
 function boxIn(element: SVGGraphicsElement, svg: SVGSVGElement): DrawnBox {
   const matrix = svg.getScreenCTM()?.inverse();
   const { left, top, right, bottom } = outline(element);
-  const [from, to] = [new DOMPoint(left, top), new DOMPoint(right, bottom)].map((point) => point.matrixTransform(matrix)); // prettier-ignore
+  const [from, to] = [new DOMPoint(left, top), new DOMPoint(right, bottom)].map((point) =>
+    point.matrixTransform(matrix),
+  );
   const rounded = (value: number): number => Math.round(value * 100) / 100;
   if (!from || !to) return [0, 0, 0, 0];
   return [rounded(from.x), rounded(from.y), rounded(to.x - from.x), rounded(to.y - from.y)];
@@ -137,7 +161,11 @@ function boxIn(element: SVGGraphicsElement, svg: SVGSVGElement): DrawnBox {
 function outline(element: SVGGraphicsElement): Pick<DOMRect, 'left' | 'top' | 'right' | 'bottom'> {
   if (!(element instanceof SVGSVGElement)) return element.getBoundingClientRect();
   const matrix = (element.parentElement as unknown as SVGGraphicsElement).getScreenCTM() ?? undefined;
-  const [x, y, width, height] = [element.x, element.y, element.width, element.height].map(({ baseVal }) => baseVal.value) as [number, number, number, number]; // prettier-ignore
-  const [from, to] = [new DOMPoint(x, y), new DOMPoint(x + width, y + height)].map((point) => point.matrixTransform(matrix)) as [DOMPoint, DOMPoint]; // prettier-ignore
+  const [x, y, width, height] = [element.x, element.y, element.width, element.height].map(
+    ({ baseVal }) => baseVal.value,
+  ) as [number, number, number, number];
+  const [from, to] = [new DOMPoint(x, y), new DOMPoint(x + width, y + height)].map((point) =>
+    point.matrixTransform(matrix),
+  ) as [DOMPoint, DOMPoint];
   return { left: from.x, top: from.y, right: to.x, bottom: to.y };
 }

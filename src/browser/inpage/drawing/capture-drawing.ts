@@ -13,8 +13,36 @@ import { standAlone } from './markup.js';
 import { isMerged } from './merged-layers.js';
 
 /** Elements that paint something by themselves. */
-const PAINTING = new Set(['rect', 'circle', 'ellipse', 'line', 'path', 'polygon', 'polyline', 'image', 'text', 'use', 'foreignObject']); // prettier-ignore
-const SILENT = new Set(['defs', 'clipPath', 'mask', 'pattern', 'symbol', 'linearGradient', 'radialGradient', 'filter', 'marker', 'title', 'desc', 'metadata', 'style', 'script', 'view']); // prettier-ignore
+const PAINTING = new Set([
+  'rect',
+  'circle',
+  'ellipse',
+  'line',
+  'path',
+  'polygon',
+  'polyline',
+  'image',
+  'text',
+  'use',
+  'foreignObject',
+]);
+const SILENT = new Set([
+  'defs',
+  'clipPath',
+  'mask',
+  'pattern',
+  'symbol',
+  'linearGradient',
+  'radialGradient',
+  'filter',
+  'marker',
+  'title',
+  'desc',
+  'metadata',
+  'style',
+  'script',
+  'view',
+]);
 /** Names of layers that say something, rather than what program or person numbered them. */
 const SPEAKS = /^(?!(path|group|shape|vector|outlines?|compound|layer|union|text)\b)\p{L}{3}/iu;
 /** Drawing that covers more of the board than this is not an icon or a picture but a part of the layout. */

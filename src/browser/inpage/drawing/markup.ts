@@ -1,10 +1,32 @@
 /** Copies parts of drawings so that they stand alone: looks written out, references brought along. */
 
 const PRESENTATION = [
-  'fill', 'fill-opacity', 'fill-rule', 'stroke', 'stroke-width', 'stroke-opacity', 'stroke-linecap', 'stroke-linejoin', 'stroke-dasharray',
-  'stroke-dashoffset', 'stroke-miterlimit', 'opacity', 'stop-color', 'stop-opacity', 'clip-rule', 'visibility', 'display',
-  'font-family', 'font-size', 'font-weight', 'font-style', 'letter-spacing', 'text-anchor', 'dominant-baseline', 'mix-blend-mode',
-]; // prettier-ignore
+  'fill',
+  'fill-opacity',
+  'fill-rule',
+  'stroke',
+  'stroke-width',
+  'stroke-opacity',
+  'stroke-linecap',
+  'stroke-linejoin',
+  'stroke-dasharray',
+  'stroke-dashoffset',
+  'stroke-miterlimit',
+  'opacity',
+  'stop-color',
+  'stop-opacity',
+  'clip-rule',
+  'visibility',
+  'display',
+  'font-family',
+  'font-size',
+  'font-weight',
+  'font-style',
+  'letter-spacing',
+  'text-anchor',
+  'dominant-baseline',
+  'mix-blend-mode',
+];
 const NOT_INHERITED = new Set([
   'opacity',
   'display',

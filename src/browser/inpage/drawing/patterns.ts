@@ -79,10 +79,13 @@ function contentMatrix(pattern: SVGPatternElement, shape: DOMRect, width: number
     const fit = Math.min(width / view.width, height / view.height);
     const [sx, sy] = none ? [width / view.width, height / view.height] : [fit, fit];
     return new DOMMatrix([
-      sx, 0, 0, sy,
+      sx,
+      0,
+      0,
+      sy,
       (width - view.width * sx) / 2 - view.x * sx,
       (height - view.height * sy) / 2 - view.y * sy,
-    ]); // prettier-ignore
+    ]);
   }
   const ofShape = pattern.patternContentUnits.baseVal === SVGUnitTypes.SVG_UNIT_TYPE_OBJECTBOUNDINGBOX;
   return ofShape ? new DOMMatrix([shape.width, 0, 0, shape.height, 0, 0]) : new DOMMatrix();

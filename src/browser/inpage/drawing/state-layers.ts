@@ -4,8 +4,14 @@ import { nameOf } from './layers.js';
 /** `Book / hover`, `Book:hover`, `Book (pressed)`: a layer that shows another one in a state. */
 const NAMED = /^(.+?)\s*(?:[/:_–—=-]\s*|\(\s*)(hover|hovered|focus|focused|active|pressed|disabled)\s*\)?$/i;
 const STATES: Readonly<Record<string, DrawnState['state']>> = {
-  hover: ':hover', hovered: ':hover', focus: ':focus-visible', focused: ':focus-visible', active: ':active', pressed: ':active', disabled: ':disabled',
-}; // prettier-ignore
+  hover: ':hover',
+  hovered: ':hover',
+  focus: ':focus-visible',
+  focused: ':focus-visible',
+  active: ':active',
+  pressed: ':active',
+  disabled: ':disabled',
+};
 const SHAPES = 'rect, path, circle, ellipse, polygon';
 const WORDS = 'text';
 
@@ -28,12 +34,16 @@ export function takeStates(): DrawnState[] {
 
 function lookOf(group: SVGElement): Record<string, string> {
   const shapes = group.matches(SHAPES) ? [group] : [...group.querySelectorAll<SVGElement>(SHAPES)];
-  const ground = shapes.map((one) => getComputedStyle(one)).find(({ fill, stroke }) => isPaint(fill) || isPaint(stroke)); // prettier-ignore
+  const ground = shapes
+    .map((one) => getComputedStyle(one))
+    .find(({ fill, stroke }) => isPaint(fill) || isPaint(stroke));
   const words = group.querySelector<SVGElement>(WORDS);
   const { opacity } = getComputedStyle(group);
   return {
     ...(ground && isPaint(ground.fill) ? { 'background-color': ground.fill } : {}),
-    ...(ground && isPaint(ground.stroke) ? Object.fromEntries(['top', 'right', 'bottom', 'left'].map((side) => [`border-${side}-color`, ground.stroke])) : {}), // prettier-ignore
+    ...(ground && isPaint(ground.stroke)
+      ? Object.fromEntries(['top', 'right', 'bottom', 'left'].map((side) => [`border-${side}-color`, ground.stroke]))
+      : {}),
     ...(words ? { color: getComputedStyle(words).fill } : {}),
     ...(opacity === '1' ? {} : { opacity }),
   };

@@ -26,7 +26,8 @@ export function textsIn(
     if (/^(title|desc)$/.test(parent.localName) || style.display === 'none' || style.visibility !== 'visible') continue;
     const look = textLook(parent, element, scale, opacity, gradientOfText(style, whole, opacity, svg));
     const anchor = style.textAnchor === 'middle' || style.textAnchor === 'end' ? style.textAnchor : 'start';
-    for (const words of linesOf(node, clip)) found.push({ parent, text: { type: 'text', box: around(words.map(({ box }) => box)), words, look, anchor } }); // prettier-ignore
+    for (const words of linesOf(node, clip))
+      found.push({ parent, text: { type: 'text', box: around(words.map(({ box }) => box)), words, look, anchor } });
   }
   return found;
 }
@@ -51,7 +52,8 @@ function linesOf(node: Text, clip: DrawnBox | undefined): DrawnWord[][] {
 /** Lines at letters: those of an element are drawn at all that is in it (CSS Text Decoration 3, 2), up to the text as a whole. */
 function decorationOf(element: Element, whole: SVGTextElement): string {
   const lines = new Set<string>();
-  for (let at: Element | null = element; at && whole.contains(at); at = at.parentElement) for (const line of getComputedStyle(at).textDecorationLine.split(' ')) lines.add(line); // prettier-ignore
+  for (let at: Element | null = element; at && whole.contains(at); at = at.parentElement)
+    for (const line of getComputedStyle(at).textDecorationLine.split(' ')) lines.add(line);
   lines.delete('none');
   return [...lines].sort().join(' ') || 'none';
 }

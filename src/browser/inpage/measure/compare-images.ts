@@ -1,4 +1,10 @@
-import { comparePixels, markDifferences, type Band, type PixelFigures, type Raster } from '../../../core/proof/pixels.js';
+import {
+  comparePixels,
+  markDifferences,
+  type Band,
+  type PixelFigures,
+  type Raster,
+} from '../../../core/proof/pixels.js';
 
 /** Compares two pictures by address and returns the figures and, if they differ, a picture of that (JPEG, base64). */
 export async function comparePictures(

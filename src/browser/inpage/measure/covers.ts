@@ -15,7 +15,9 @@ const OPAQUE = 0.5;
  */
 export function coversOf(shown: readonly Shown[]): (Element | undefined)[] {
   const found: (Element | undefined)[] = shown.map(() => undefined);
-  const order = shown.map(({ place }, at) => ({ at, x: place.x + place.width / 2, y: place.y + place.height / 2 })).sort((a, b) => a.y - b.y); // prettier-ignore
+  const order = shown
+    .map(({ place }, at) => ({ at, x: place.x + place.width / 2, y: place.y + place.height / 2 }))
+    .sort((a, b) => a.y - b.y);
   const [left, top] = [scrollX, scrollY];
   for (const { at, x, y } of order) {
     if (y < scrollY || y >= scrollY + innerHeight) scrollTo({ left: 0, top: y - 1, behavior: 'instant' });
@@ -37,7 +39,11 @@ function coverAt(element: Element, x: number, y: number): Element | undefined {
 function isOpaque(element: Element): boolean {
   const style = getComputedStyle(element);
   if (Number(style.opacity) < OPAQUE) return false;
-  if (element instanceof SVGElement) return element.localName === 'image' || (element instanceof SVGGeometryElement && style.fill !== 'none' && Number(style.fillOpacity) >= OPAQUE); // prettier-ignore
+  if (element instanceof SVGElement)
+    return (
+      element.localName === 'image' ||
+      (element instanceof SVGGeometryElement && style.fill !== 'none' && Number(style.fillOpacity) >= OPAQUE)
+    );
   if (['IMG', 'VIDEO', 'CANVAS', 'IFRAME'].includes(element.tagName)) return true;
   return alphaOf(style.backgroundColor) >= OPAQUE;
 }

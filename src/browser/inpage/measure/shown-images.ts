@@ -24,8 +24,10 @@ function wideOf(picture: HTMLImageElement): number {
   const style = getComputedStyle(picture);
   const inset = (sides: readonly string[]): number =>
     sides.reduce((sum, side) => sum + parseFloat(style.getPropertyValue(side) || '0'), 0);
-  const width = picture.offsetWidth - inset(['padding-left', 'padding-right', 'border-left-width', 'border-right-width']); // prettier-ignore
-  const height = picture.offsetHeight - inset(['padding-top', 'padding-bottom', 'border-top-width', 'border-bottom-width']); // prettier-ignore
+  const width =
+    picture.offsetWidth - inset(['padding-left', 'padding-right', 'border-left-width', 'border-right-width']);
+  const height =
+    picture.offsetHeight - inset(['padding-top', 'padding-bottom', 'border-top-width', 'border-bottom-width']);
   if (width <= 0 || height <= 0 || naturalWidth === 0 || style.visibility === 'hidden') return 0;
   if (style.getPropertyValue('object-view-box') !== 'none') return naturalWidth;
   const across = width / naturalWidth;

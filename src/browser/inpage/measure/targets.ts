@@ -17,9 +17,18 @@ export function targetsNow(order: readonly string[], within?: readonly string[])
     if (!element.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
     const rect = element.getBoundingClientRect();
     if (rect.width < 2 || rect.height < 2) continue;
-    const beside = [...(element.parentNode?.childNodes ?? [])].some((one) => one.nodeType === Node.TEXT_NODE && one.textContent?.trim()); // prettier-ignore
+    const beside = [...(element.parentNode?.childNodes ?? [])].some(
+      (one) => one.nodeType === Node.TEXT_NODE && one.textContent?.trim(),
+    );
     const inline = getComputedStyle(element).display === 'inline' && beside;
-    found.push({ of: known.get(element) ?? '', inline, x: rect.left + scrollX, y: rect.top + scrollY, width: rect.width, height: rect.height }); // prettier-ignore
+    found.push({
+      of: known.get(element) ?? '',
+      inline,
+      x: rect.left + scrollX,
+      y: rect.top + scrollY,
+      width: rect.width,
+      height: rect.height,
+    });
   }
   return found;
 }

@@ -17,7 +17,10 @@ export function measureNow({ sections, things, order, covers, onlyWords, within 
   const looks = new LetterLooks();
   const words = measureWords(known, looks, within);
   const pictures = [...known.keys()].filter((one) => one instanceof HTMLImageElement && one.checkVisibility());
-  const placed = [...words.map(({ word, element }) => ({ element, place: word })), ...pictures.map((element) => ({ element, place: place(element.getBoundingClientRect()) }))]; // prettier-ignore
+  const placed = [
+    ...words.map(({ word, element }) => ({ element, place: word })),
+    ...pictures.map((element) => ({ element, place: place(element.getBoundingClientRect()) })),
+  ];
   const under = covers ? coversOf(placed).map((cover) => (cover ? (holderOf(cover, known).of ?? '') : undefined)) : [];
   const underOf = (at: number): { readonly under?: string } => (under[at] === undefined ? {} : { under: under[at] });
   return {
@@ -32,7 +35,11 @@ export function measureNow({ sections, things, order, covers, onlyWords, within 
     ...(known.size && !onlyWords
       ? {
           things: Object.fromEntries(
-            [...known].flatMap(([element, id]) => (element.checkVisibility() ? [[id, { ...thingAt(element), ...underOf(words.length + pictures.indexOf(element)) }]] : [])), // prettier-ignore
+            [...known].flatMap(([element, id]) =>
+              element.checkVisibility()
+                ? [[id, { ...thingAt(element), ...underOf(words.length + pictures.indexOf(element)) }]]
+                : [],
+            ),
           ),
         }
       : {}),

@@ -75,7 +75,12 @@ export function itemsIn(): SeenItems[] {
       if (alike.length < FEWEST) continue;
       const byId = alike.filter((one) => styled.has(one.id) || [...one.children].some(({ id }) => styled.has(id)));
       const byPosition = alike.filter((one) => /(^|;)\s*(left|top|margin|width)/.test(one.getAttribute('style') ?? ''));
-      const by = byId.length >= MOST_OF * alike.length ? 'id' : byPosition.length >= MOST_OF * alike.length ? 'position' : undefined; // prettier-ignore
+      const by =
+        byId.length >= MOST_OF * alike.length
+          ? 'id'
+          : byPosition.length >= MOST_OF * alike.length
+            ? 'position'
+            : undefined;
       if (by)
         found.push({
           path: pathTo(holder),

@@ -187,7 +187,10 @@ function pictureOf(image: HTMLImageElement, style: CSSStyleDeclaration, box: Box
   const address = image.currentSrc || image.src;
   const { naturalWidth: width, naturalHeight: height } = image;
   const alt = image.getAttribute('alt') ?? (image.getAttribute('aria-hidden') === 'true' ? '' : undefined);
-  const shown = [image.clientWidth - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight), image.clientHeight - parseFloat(style.paddingTop) - parseFloat(style.paddingBottom)] as const; // prettier-ignore
+  const shown = [
+    image.clientWidth - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight),
+    image.clientHeight - parseFloat(style.paddingTop) - parseFloat(style.paddingBottom),
+  ] as const;
   const off = Math.abs((shown[0] * height) / (shown[1] * width) - 1);
   const vector = /\.svg([?#]|$)|^data:image\/svg/.test(address);
   const cover = style.objectFit === 'cover' && width > 0 ? Math.max(shown[0], (shown[1] * width) / height) : undefined;

@@ -27,7 +27,9 @@ export function runsOf(
     said += countWords(run.text);
     const within = [...breaks].filter(([at]) => at > before && at < said);
     const here = breaks.get(before);
-    const own = plain ? parted(run.text, before, within, text) : between(run, (bare) => runNode(linked ? withLink(bare, text) : bare, text, index, addStyle)); // prettier-ignore
+    const own = plain
+      ? parted(run.text, before, within, text)
+      : between(run, (bare) => runNode(linked ? withLink(bare, text) : bare, text, index, addStyle));
     return here !== undefined && index > 0 ? [breakNode(text, before, here), ...own] : own;
   });
   return joinWords(nodes);

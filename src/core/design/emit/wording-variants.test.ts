@@ -12,9 +12,21 @@ const press = (label: string, x: number, y: number, width: number): Parameters<t
   box(x, y, width, 44, { 'background-color': 'rgb(20, 40, 90)' }),
   line(label, x + (width - label.length * 8) / 2, y + 12, { color: 'rgb(255, 255, 255)' }),
 ];
-const wide = board(1440, 500, line('Nights on the marsh', 120, 60, { size: 40 }), ...press('Book a telescope evening', 120, 160, 260), line('Every Friday from October', 120, 260)); // prettier-ignore
+const wide = board(
+  1440,
+  500,
+  line('Nights on the marsh', 120, 60, { size: 40 }),
+  ...press('Book a telescope evening', 120, 160, 260),
+  line('Every Friday from October', 120, 260),
+);
 const narrow = (label: string): DrawnBoard =>
-  board(390, 500, line('Nights on the marsh', 20, 60, { size: 32 }), ...press(label, 20, 140, 180), line('Every Friday from October', 20, 240)); // prettier-ignore
+  board(
+    390,
+    500,
+    line('Nights on the marsh', 20, 60, { size: 32 }),
+    ...press(label, 20, 140, 180),
+    line('Every Friday from October', 20, 240),
+  );
 
 const built = (...boards: DrawnBoard[]): { document: PageDocument; notes: readonly string[] } =>
   buildDesign({ name: 'p', files: ['p.svg'], boards });
@@ -24,7 +36,9 @@ describe('a text that says the same otherwise on another board', () => {
   it('is one element, with each wording where it was drawn, and that is said', () => {
     const { document, notes } = built(wide, narrow('Book evening'));
     expect(buttons(document)).toHaveLength(1);
-    const spans = [...elements(buttons(document)[0] as ElementNode)].filter(({ name }) => name === 'wording' || name === 'Book evening'); // prettier-ignore
+    const spans = [...elements(buttons(document)[0] as ElementNode)].filter(
+      ({ name }) => name === 'wording' || name === 'Book evening',
+    );
     expect(spans.map(textOf)).toEqual(['Book a telescope evening', 'Book evening']);
     const [long, short] = spans.map(({ style }) => document.styles[style as string]);
     expect(long?.rest['display']).toBeUndefined();
@@ -42,7 +56,12 @@ describe('a text that says the same otherwise on another board', () => {
     };
     expect(pairs(narrow('Book evening'))).toEqual([['Book a telescope evening', 'Book evening']]);
     expect(pairs(narrow('Come along'))).toEqual([]);
-    const bold = board(390, 300, line('Nights on the marsh', 20, 60, { size: 32 }), line('Book evening', 20, 140, { weight: '700' })); // prettier-ignore
+    const bold = board(
+      390,
+      300,
+      line('Nights on the marsh', 20, 60, { size: 32 }),
+      line('Book evening', 20, 140, { weight: '700' }),
+    );
     expect(pairs(bold)).toEqual([]);
   });
 

@@ -2,9 +2,12 @@ import { art, box, line, onBoard, picture, type Item } from '../sample.js';
 
 describe('the gutters of the page', () => {
   const items: readonly Item[] = [
-    picture('marsh.png', 0, 0, 1000, 300), line('Star evenings', 120, 60), line('Every clear Friday', 120, 120),
-    art('M0 0H9', 0, 260, 1000, 40), line('Nobody needs to know', 120, 400),
-  ]; // prettier-ignore
+    picture('marsh.png', 0, 0, 1000, 300),
+    line('Star evenings', 120, 60),
+    line('Every clear Friday', 120, 120),
+    art('M0 0H9', 0, 260, 1000, 40),
+    line('Nobody needs to know', 120, 400),
+  ];
   const bar = box(120, 500, 760, 40);
 
   it('hold what stands over a picture across the page as they hold the bands below', () => {

@@ -31,7 +31,8 @@ export function centreGutters(root: Part, view: BoardView, looks: BoardLooks): v
   };
   const keep = (part: Part, side: (typeof SIDES)[number]): void => {
     const room = /^([\d.]+)px$/.exec(looks.get(part)?.[side] ?? '')?.[1];
-    if (room !== undefined && Math.abs(Number(room) - gutter) <= ALIKE) add(looks, part, { [side]: centred(view.width - 2 * Number(room)) }); // prettier-ignore
+    if (room !== undefined && Math.abs(Number(room) - gutter) <= ALIKE)
+      add(looks, part, { [side]: centred(view.width - 2 * Number(room)) });
   };
   view.present(root.parts).forEach(visit);
 }
@@ -39,10 +40,13 @@ export function centreGutters(root: Part, view: BoardView, looks: BoardLooks): v
 /** Whether words lie over a part that stand at a share of the width: they and it keep their distance only if it stays too. */
 function isWrittenOver(part: Part, holder: Part, view: BoardView): boolean {
   const box = view.boxOf(part);
-  return box !== undefined && view.present(holder.over).some((over) => {
-    const above = view.boxOf(over);
-    return view.pieceOf(over)?.type === 'text' && above !== undefined && shared(above, box) > 0;
-  }); // prettier-ignore
+  return (
+    box !== undefined &&
+    view.present(holder.over).some((over) => {
+      const above = view.boxOf(over);
+      return view.pieceOf(over)?.type === 'text' && above !== undefined && shared(above, box) > 0;
+    })
+  );
 }
 
 /** Room at the side of what is so wide and in the middle; a little on narrow screens. @param width px */
@@ -58,6 +62,8 @@ function gutterOf({ board, width }: BoardView): number | undefined {
     if (box[0] > 2 * SIDE_FLOOR && box[0] <= MOST * width) counts.set(start, (counts.get(start) ?? 0) + 1);
   }
   const isEnd = (start: number): boolean => board.all.some(({ box }) => Math.abs(width - right(box) - start) <= ALIKE);
-  const found = [...counts].filter(([start, count]) => count >= FEWEST && isEnd(start)).sort((a, b) => b[1] - a[1] || a[0] - b[0]); // prettier-ignore
+  const found = [...counts]
+    .filter(([start, count]) => count >= FEWEST && isEnd(start))
+    .sort((a, b) => b[1] - a[1] || a[0] - b[0]);
   return found[0]?.[0];
 }

@@ -2,11 +2,21 @@ import { art, board, box, laid, line, onBoard, picture } from '../sample.js';
 
 describe('a stack', () => {
   it('says one gap for all if they are equal, and none if they are not', () => {
-    const even = onBoard(box(100, 100, 800, 320), line('One', 140, 140), line('Two words', 140, 190), line('Three', 140, 240)); // prettier-ignore
+    const even = onBoard(
+      box(100, 100, 800, 320),
+      line('One', 140, 140),
+      line('Two words', 140, 190),
+      line('Three', 140, 240),
+    );
     expect(even.around('One')).toMatchObject({ display: 'flex', 'flex-direction': 'column' });
     expect(parseFloat(even.around('One')['row-gap'] ?? '')).toBeCloseTo(50 - 18, -1);
     expect(even.of('Two words')['margin-top']).toBeUndefined();
-    const uneven = onBoard(box(100, 100, 800, 320), line('One', 140, 140), line('Two words', 140, 190), line('Three', 140, 300)); // prettier-ignore
+    const uneven = onBoard(
+      box(100, 100, 800, 320),
+      line('One', 140, 140),
+      line('Two words', 140, 190),
+      line('Three', 140, 300),
+    );
     expect(uneven.around('One')['row-gap']).toBeUndefined();
     expect(parseFloat(uneven.of('Three')['margin-top'] ?? '')).toBeGreaterThan(80);
   });
@@ -45,7 +55,12 @@ describe('a row', () => {
   });
 
   it('whose widest gap parts two groups lets that gap grow', () => {
-    const made = onBoard(box(0, 0, 1000, 90), line('Saltmarsh', 40, 36), line('Evenings', 800, 36), line('Hire us', 904, 36)); // prettier-ignore
+    const made = onBoard(
+      box(0, 0, 1000, 90),
+      line('Saltmarsh', 40, 36),
+      line('Evenings', 800, 36),
+      line('Hire us', 904, 36),
+    );
     const auto = ['Saltmarsh', 'Evenings', 'Hire us'].filter((name) => made.of(name)['margin-left'] === 'auto');
     expect(auto).toEqual(['Evenings']);
   });
@@ -95,7 +110,16 @@ describe('rows of several', () => {
     rows.map(([x, y], index) => picture(`p${index}.jpg`, x, y, 240, 160));
 
   it('are a grid if they stand in columns', () => {
-    const made = onBoard(...cells([[100, 100], [380, 100], [660, 100], [100, 300], [380, 300], [660, 300]])); // prettier-ignore
+    const made = onBoard(
+      ...cells([
+        [100, 100],
+        [380, 100],
+        [660, 100],
+        [100, 300],
+        [380, 300],
+        [660, 300],
+      ]),
+    );
     expect(made.around('p4.jpg')).toMatchObject({
       display: 'grid',
       'grid-template-columns': 'repeat(3, minmax(0, 1fr))',
@@ -105,19 +129,47 @@ describe('rows of several', () => {
   });
 
   it('may have a last row that is not full', () => {
-    const made = onBoard(...cells([[100, 100], [380, 100], [660, 100], [100, 300]])); // prettier-ignore
+    const made = onBoard(
+      ...cells([
+        [100, 100],
+        [380, 100],
+        [660, 100],
+        [100, 300],
+      ]),
+    );
     expect(made.around('p3.jpg')['display']).toBe('grid');
   });
 
   it('on a narrower board may be other rows', () => {
-    const wide = board(1000, 800, ...cells([[100, 100], [380, 100], [660, 100], [100, 300], [380, 300], [660, 300]])); // prettier-ignore
-    const narrow = board(600, 900, ...[0, 1, 2, 3, 4, 5].map((index) => picture(`p${index}.jpg`, 40 + (index % 2) * 270, 80 + Math.floor(index / 2) * 200, 250, 160))); // prettier-ignore
+    const wide = board(
+      1000,
+      800,
+      ...cells([
+        [100, 100],
+        [380, 100],
+        [660, 100],
+        [100, 300],
+        [380, 300],
+        [660, 300],
+      ]),
+    );
+    const narrow = board(
+      600,
+      900,
+      ...[0, 1, 2, 3, 4, 5].map((index) =>
+        picture(`p${index}.jpg`, 40 + (index % 2) * 270, 80 + Math.floor(index / 2) * 200, 250, 160),
+      ),
+    );
     const made = laid(wide, narrow);
     expect(made.around('p0.jpg', 1)['grid-template-columns']).toBe('repeat(2, minmax(0, 1fr))');
   });
 
   it('that begin anew at other places run on', () => {
-    const wide = board(1000, 600, ...['one', 'two', 'three', 'four'].map((word, index) => picture(`${word}.jpg`, 60 + index * 230, 100, 200, 120))); // prettier-ignore
+    const wide = board(
+      1000,
+      600,
+      ...['one', 'two', 'three', 'four'].map((word, index) => picture(`${word}.jpg`, 60 + index * 230, 100, 200, 120)),
+    );
     const narrow = board(
       600,
       700,
@@ -133,7 +185,13 @@ describe('rows of several', () => {
 });
 
 describe('what differs on another board', () => {
-  const wide = board(1000, 600, line('First of all', 100, 100, { size: 28 }), line('Then this one', 100, 180, { size: 20 }), picture('a.jpg', 100, 240, 300, 200)); // prettier-ignore
+  const wide = board(
+    1000,
+    600,
+    line('First of all', 100, 100, { size: 28 }),
+    line('Then this one', 100, 180, { size: 20 }),
+    picture('a.jpg', 100, 240, 300, 200),
+  );
 
   it('is hidden where it is not', () => {
     const narrow = board(
@@ -147,7 +205,13 @@ describe('what differs on another board', () => {
   });
 
   it('has another order where it stands elsewhere', () => {
-    const narrow = board(400, 700, picture('a.jpg', 20, 40, 360, 240), line('First of all', 20, 320, { size: 24 }), line('Then this one', 20, 380, { size: 18 })); // prettier-ignore
+    const narrow = board(
+      400,
+      700,
+      picture('a.jpg', 20, 40, 360, 240),
+      line('First of all', 20, 320, { size: 24 }),
+      line('Then this one', 20, 380, { size: 18 }),
+    );
     const made = laid(wide, narrow);
     const orders = ['a.jpg', 'First of all', 'Then this one'].map((name) => made.of(name, 1)['order']);
     expect(orders).toEqual(['1', '2', '3']);
@@ -171,7 +235,12 @@ describe('what lies over the rest', () => {
 });
 
 describe('things that overlap, with nothing around them', () => {
-  const made = onBoard(picture('marsh.png', 0, 0, 1000, 300), line('Star evenings', 120, 60), line('Every clear Friday', 120, 120), line('Marsh', 160, 65, { size: 60 })); // prettier-ignore
+  const made = onBoard(
+    picture('marsh.png', 0, 0, 1000, 300),
+    line('Star evenings', 120, 60),
+    line('Every clear Friday', 120, 120),
+    line('Marsh', 160, 65, { size: 60 }),
+  );
 
   it('lie in one cell, which is as high as drawn and grows with them', () => {
     const cell = made.around('Marsh');

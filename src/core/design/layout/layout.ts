@@ -74,7 +74,15 @@ function directionOf(children: readonly Part[], view: BoardView): 'stack' | 'row
   if (disjoint(boxes, 1, 12)) return 'stack';
   if (disjoint(boxes, 0, 2)) return 'row';
   const rows = rowsOf(children, view);
-  const apart = rows.every((row) => row.length === 1 || disjoint(row.map((one) => boxIn(view, one)), 0, 2)); // prettier-ignore
+  const apart = rows.every(
+    (row) =>
+      row.length === 1 ||
+      disjoint(
+        row.map((one) => boxIn(view, one)),
+        0,
+        2,
+      ),
+  );
   if (!apart) return 'free';
   const columns = rows[0]?.length ?? 0;
   const full = rows.every(
@@ -219,7 +227,12 @@ function sideRoom(part: Part, box: DrawnBox, start: number, setting: Setting): R
  */
 function layFree(part: Part, children: readonly Part[], box: DrawnBox, setting: Setting): void {
   const { looks } = setting;
-  add(looks, part, { display: 'grid', 'grid-template-columns': ONE_CELL, 'align-items': 'start', 'min-height': px(box[3]) }); // prettier-ignore
+  add(looks, part, {
+    display: 'grid',
+    'grid-template-columns': ONE_CELL,
+    'align-items': 'start',
+    'min-height': px(box[3]),
+  });
   for (const one of children) {
     const { left, top, ...across } = placeFree(one, box, setting);
     add(looks, one, { ...IN_CELL, 'margin-left': left, 'margin-top': top, ...across });
@@ -237,7 +250,8 @@ function layOver(part: Part, box: DrawnBox, setting: Setting): void {
     /* The place comes last, as what is inside may have asked for one that is relative. */
     const place = placeFree(one, box, setting);
     add(looks, one, { position: 'absolute', ...place });
-    if (raised.length && raised.every((under) => firstOrder(one) > firstOrder(under))) add(looks, one, { 'z-index': '1' }); // prettier-ignore
+    if (raised.length && raised.every((under) => firstOrder(one) > firstOrder(under)))
+      add(looks, one, { 'z-index': '1' });
   }
 }
 

@@ -55,7 +55,15 @@ function isAlike({ text: a }: Text, { text: b }: Text): boolean {
 }
 
 function shareWords(a: string, b: string): boolean {
-  const [mine, theirs] = [a, b].map((text) => new Set(text.toLowerCase().match(/[\p{L}\d]+/gu)?.filter((word) => word.length >= SHORTEST))); // prettier-ignore
+  const [mine, theirs] = [a, b].map(
+    (text) =>
+      new Set(
+        text
+          .toLowerCase()
+          .match(/[\p{L}\d]+/gu)
+          ?.filter((word) => word.length >= SHORTEST),
+      ),
+  );
   const fewer = Math.min(mine?.size ?? 0, theirs?.size ?? 0);
   const common = [...(mine ?? [])].filter((word) => theirs?.has(word)).length;
   return fewer > 0 && common >= SHARED * fewer;

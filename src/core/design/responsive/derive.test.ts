@@ -40,7 +40,10 @@ function derived(...items: Items) {
   };
 }
 
-const paragraph = (first: string, second: string, x: number, y: number): Items => [line(first, x, y), line(second, x, y + 24)]; // prettier-ignore
+const paragraph = (first: string, second: string, x: number, y: number): Items => [
+  line(first, x, y),
+  line(second, x, y + 24),
+];
 
 describe('screensBelow', () => {
   it('derives those that no artboard comes near', () => {
@@ -71,7 +74,8 @@ describe('columns on a screen that nobody drew', () => {
   });
 
   it('has smaller type with a floor', () => {
-    const size = (screen: 'tablet' | 'phone', name: string): number => parseFloat(cards.of(screen, name)['font-size'] ?? ''); // prettier-ignore
+    const size = (screen: 'tablet' | 'phone', name: string): number =>
+      parseFloat(cards.of(screen, name)['font-size'] ?? '');
     expect(size('phone', 'What there is to see')).toBeLessThan(size('tablet', 'What there is to see'));
     expect(size('tablet', 'What there is to see')).toBeLessThan(32);
     expect(size('phone', 'The 0th telescope is open on every clear Friday')).toBe(16);
@@ -106,8 +110,13 @@ describe('columns on a screen that nobody drew', () => {
 
 describe('places on a screen that nobody drew', () => {
   it('keep gutters in boxes, and no more than these', () => {
-    const inBox = derived(box(100, 100, 1000, 300), ...paragraph('A text that stands far', 'in from the left edge', 400, 180)); // prettier-ignore
-    expect(parseFloat(inBox.of('phone', 'A text that stands far in from the left edge')['margin-left'] ?? '0')).toBeLessThanOrEqual(20); // prettier-ignore
+    const inBox = derived(
+      box(100, 100, 1000, 300),
+      ...paragraph('A text that stands far', 'in from the left edge', 400, 180),
+    );
+    expect(
+      parseFloat(inBox.of('phone', 'A text that stands far in from the left edge')['margin-left'] ?? '0'),
+    ).toBeLessThanOrEqual(20);
   });
 
   it('bring what lay over other things back into the flow, if it holds words', () => {
@@ -122,10 +131,21 @@ describe('places on a screen that nobody drew', () => {
   });
 
   it('put what lay in one cell below each other, where its words are, and grow no gap of it', () => {
-    const cell = derived(picture('marsh.jpg', 0, 0, 1200, 300), line('Star evenings', 120, 60), line('Every clear Friday', 120, 120), line('Marsh', 160, 65, { size: 60 })); // prettier-ignore
+    const cell = derived(
+      picture('marsh.jpg', 0, 0, 1200, 300),
+      line('Star evenings', 120, 60),
+      line('Every clear Friday', 120, 120),
+      line('Marsh', 160, 65, { size: 60 }),
+    );
     for (const screen of ['tablet', 'phone'] as const) {
       expect(cell.around(screen, 'Marsh')).toMatchObject({ display: 'flex', 'flex-direction': 'column' });
-      expect(cell.of(screen, 'Marsh')).toMatchObject({ position: 'static', 'grid-row': 'auto', 'margin-left': '0', 'margin-top': '0', width: 'auto' }); // prettier-ignore
+      expect(cell.of(screen, 'Marsh')).toMatchObject({
+        position: 'static',
+        'grid-row': 'auto',
+        'margin-left': '0',
+        'margin-top': '0',
+        width: 'auto',
+      });
     }
   });
 

@@ -155,7 +155,12 @@ function keepGutters(look: Look, { piece, parts }: Part, { before, around, edged
 function takeWholeRow(look: Look, _part: Part, { screen }: Stand): void {
   const share = look['flex-basis'];
   if (!share?.endsWith('%') || (screen.width * lengthOf(share)) / 100 >= COLUMN) return;
-  Object.assign(look, { 'flex-basis': '100%', 'margin-left': '0', 'margin-right': '0', 'margin-top': px(SPACING_FLOOR) }); // prettier-ignore
+  Object.assign(look, {
+    'flex-basis': '100%',
+    'margin-left': '0',
+    'margin-right': '0',
+    'margin-top': px(SPACING_FLOOR),
+  });
 }
 
 /** Rows break where they do not fit. */
@@ -178,5 +183,10 @@ function flow(look: Look, { piece, parts }: Part, { before, around }: Stand): vo
   if (words && (inCell || before['position'] === 'absolute'))
     Object.assign(look, { position: 'static', left: 'auto', top: 'auto', width: 'auto', 'text-wrap-mode': 'wrap' });
   if (parts.length && isOneCell(before))
-    Object.assign(look, { display: 'flex', 'flex-direction': 'column', position: 'relative', 'row-gap': px(SPACING_FLOOR) }); // prettier-ignore
+    Object.assign(look, {
+      display: 'flex',
+      'flex-direction': 'column',
+      position: 'relative',
+      'row-gap': px(SPACING_FLOOR),
+    });
 }

@@ -29,8 +29,13 @@ export function headingLevels(pieces: readonly Piece[], pressed: ReadonlySet<Par
   const labels = labelsOf(pieces);
   const icons = iconNames(texts);
   const candidates = texts.filter(
-    (text) => !pressed.has(text) && !labels.has(text) && !icons.has(text) && couldHead(text, body) && (isLarge(text, body) || heads(text, texts)),
-  ); // prettier-ignore
+    (text) =>
+      !pressed.has(text) &&
+      !labels.has(text) &&
+      !icons.has(text) &&
+      couldHead(text, body) &&
+      (isLarge(text, body) || heads(text, texts)),
+  );
   const subtitles = new Set(candidates.filter((text) => candidates.some((above) => isSubtitle(text, above))));
   const looks = looksMostlyIn(candidates, subtitles);
   const found = candidates.filter((text) => !subtitles.has(text) && !looks.has(lookOf(text)));
@@ -141,7 +146,9 @@ function labelsOf(pieces: readonly Piece[]): Set<Paragraph> {
   const boxes = pieces.filter((piece) => piece.type === 'box' && piece.inside.length > 0 && piece.box[2] <= LABEL_BOX);
   return new Set(
     boxes.flatMap((box) => {
-      const inside = pieces.flatMap((piece) => (piece.type === 'text' && holds(box.box, piece.box, 2) ? [piece.text] : [])); // prettier-ignore
+      const inside = pieces.flatMap((piece) =>
+        piece.type === 'text' && holds(box.box, piece.box, 2) ? [piece.text] : [],
+      );
       const only = inside.length === 1 ? (inside[0] as Paragraph) : undefined;
       const pictured = pieces.some((piece) => piece.type === 'picture' && holds(box.box, piece.box, 2));
       return only && !pictured && wordsOf(only).split(' ').length <= 3 ? [only] : [];

@@ -42,9 +42,17 @@ export function linksOf(
   const entries = texts.filter((text) => !found.has(text) && !icons.has(text) && couldBeEntry(text));
   const menu = [
     ...entries.filter(({ box }) => box[1] < MENU_ZONE),
-    ...alike(entries.filter(({ box }) => holds(footer, box, 2)), 2),
-    ...bars(pieces, board).flatMap((bar) => alike(entries.filter(({ box }) => holds(bar, box, 2)), LEAST_ENTRIES)),
-  ]; // prettier-ignore
+    ...alike(
+      entries.filter(({ box }) => holds(footer, box, 2)),
+      2,
+    ),
+    ...bars(pieces, board).flatMap((bar) =>
+      alike(
+        entries.filter(({ box }) => holds(bar, box, 2)),
+        LEAST_ENTRIES,
+      ),
+    ),
+  ];
   const colours = linkColours(texts, entries);
   for (const text of [...menu, ...entries.filter(({ look }) => colours.has(look.color))]) found.set(text, '#');
   return found;

@@ -11,7 +11,9 @@ function made(...items: Items) {
   const { document } = buildDesign({ name: 'p', files: ['p.svg'], boards: [board(1200, 1600, ...items)] });
   const all = [...elements(document.body)];
   const find = (text: string): ElementNode => {
-    const found = all.find((node) => textOf(node).trim() === text && !['box', 'row', 'stack', 'section'].includes(node.kind)); // prettier-ignore
+    const found = all.find(
+      (node) => textOf(node).trim() === text && !['box', 'row', 'stack', 'section'].includes(node.kind),
+    );
     if (!found) throw new Error(`no element says ${text}`);
     return found;
   };
@@ -107,7 +109,8 @@ describe('links', () => {
       line('The way here', 100, 1416),
       line('© Hollin Marsh', 100, 1540),
     );
-    for (const word of ['Membership', 'Telescopes', 'Opening hours', 'The way here']) expect(page.element(word)).toBe('a'); // prettier-ignore
+    for (const word of ['Membership', 'Telescopes', 'Opening hours', 'The way here'])
+      expect(page.element(word)).toBe('a');
     expect(page.element('The house')).not.toBe('a');
     expect(page.element('© Hollin Marsh')).not.toBe('a');
   });
@@ -188,13 +191,21 @@ describe('boxes with words', () => {
     expect(inputs.map(({ element }) => element)).toEqual(['input', 'textarea']);
     expect(inputs[0]?.attributes).toMatchObject({ name: 'your-name', type: 'text' });
     const style = page.document.styles[inputs[0]?.style ?? ''];
-    expect(style?.variants).toContainEqual({ state: ':not(:placeholder-shown)', set: { 'background-color': 'rgb(255, 255, 255)' } }); // prettier-ignore
+    expect(style?.variants).toContainEqual({
+      state: ':not(:placeholder-shown)',
+      set: { 'background-color': 'rgb(255, 255, 255)' },
+    });
   });
 });
 
 describe('words of one line', () => {
   it('keep an exponent where it was drawn, in a line that is no higher', () => {
-    const page = made(line('The 1', 100, 700), line('st', 142, 695, { size: 12 }), line('of May is free of charge', 160, 700), ...body); // prettier-ignore
+    const page = made(
+      line('The 1', 100, 700),
+      line('st', 142, 695, { size: 12 }),
+      line('of May is free of charge', 160, 700),
+      ...body,
+    );
     const raised = page.all.find(({ element }) => element === 'sup');
     expect(raised && textOf(raised).trim()).toBe('st');
     const rest = page.document.styles[raised?.style ?? '']?.rest ?? {};

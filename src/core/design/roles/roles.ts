@@ -29,7 +29,9 @@ export function rolesOf(board: Pieces, root: Part): Roles {
   const inside = partsOf(root);
   const buttons = new Set(inside.filter((part) => isButton(part, board.width)));
   const fields = new Set(inside.filter((part) => !buttons.has(part) && isField(part)));
-  const pressed = new Set([...buttons, ...fields].flatMap((part) => leaves(part).flatMap((one) => (one.type === 'text' ? [one.text] : [])))); // prettier-ignore
+  const pressed = new Set(
+    [...buttons, ...fields].flatMap((part) => leaves(part).flatMap((one) => (one.type === 'text' ? [one.text] : []))),
+  );
   const last = root.parts.at(-1);
   const closing = last && root.parts.length > 1 && couldBeFooter(last) ? last.box : undefined;
   const footer = closing ?? [0, board.height - LAST_LINES, board.width, LAST_LINES];

@@ -31,14 +31,42 @@ function shapeOf({ piece, direction, parts, over }: Part): string {
 function together(wide: DrawnBoard, ...narrow: readonly DrawnBoard[]): Part {
   const first = piecesOf(wide);
   const matches = narrow.map((one) => matchBoards(first, piecesOf(one)));
-  return arrange(first.top, matches.map(({ pairs }) => (piece) => pairs.get(piece)?.box)); // prettier-ignore
+  return arrange(
+    first.top,
+    matches.map(
+      ({ pairs }) =>
+        (piece) =>
+          pairs.get(piece)?.box,
+    ),
+  );
 }
 
 describe('a cut that several artboards decide', () => {
   /* Two titles over two texts, as near to each other as to what is beside them. */
-  const wide = board(1000, 400, line('Hire', 100, 100, { size: 26 }), line('Join', 240, 100, { size: 26 }), line('By night', 100, 200), line('By year', 240, 200)); // prettier-ignore
-  const asColumns = board(400, 400, line('Hire', 20, 20, { size: 26 }), line('By night', 20, 60), line('Join', 20, 160, { size: 26 }), line('By year', 20, 200)); // prettier-ignore
-  const asRows = board(400, 400, line('Hire', 20, 20, { size: 26 }), line('Join', 20, 60, { size: 26 }), line('By night', 20, 160), line('By year', 20, 200)); // prettier-ignore
+  const wide = board(
+    1000,
+    400,
+    line('Hire', 100, 100, { size: 26 }),
+    line('Join', 240, 100, { size: 26 }),
+    line('By night', 100, 200),
+    line('By year', 240, 200),
+  );
+  const asColumns = board(
+    400,
+    400,
+    line('Hire', 20, 20, { size: 26 }),
+    line('By night', 20, 60),
+    line('Join', 20, 160, { size: 26 }),
+    line('By year', 20, 200),
+  );
+  const asRows = board(
+    400,
+    400,
+    line('Hire', 20, 20, { size: 26 }),
+    line('Join', 20, 60, { size: 26 }),
+    line('By night', 20, 160),
+    line('By year', 20, 200),
+  );
 
   it('is the one that keeps things apart on all of them', () => {
     expect(shapeOf(together(wide, asColumns))).toBe('[(Hire By night) (Join By year)]');
@@ -62,12 +90,31 @@ describe('a row of things over another', () => {
   const link = (text: string, x: number, y = 30): Items[number] => line(text, x, y, { layer: text });
 
   it('is one row, laid over the rest as a whole', () => {
-    const first = together(board(1000, 800, link('Marsh', 100), link('Visit', 700), link('Join', 800), picture('night.jpg', 0, 0, 1000, 600), line('Below', 100, 700))); // prettier-ignore
+    const first = together(
+      board(
+        1000,
+        800,
+        link('Marsh', 100),
+        link('Visit', 700),
+        link('Join', 800),
+        picture('night.jpg', 0, 0, 1000, 600),
+        line('Below', 100, 700),
+      ),
+    );
     expect(shapeOf(first)).toContain('over [Marsh Visit Join]');
   });
 
   it('is none of things that stand at other heights or over each other', () => {
-    const steps = together(board(1000, 800, link('One', 100), link('Two', 700, 300), picture('night.jpg', 0, 0, 1000, 600), line('Below', 100, 700))); // prettier-ignore
+    const steps = together(
+      board(
+        1000,
+        800,
+        link('One', 100),
+        link('Two', 700, 300),
+        picture('night.jpg', 0, 0, 1000, 600),
+        line('Below', 100, 700),
+      ),
+    );
     expect(shapeOf(steps)).toMatch(/over One.*over Two|over Two.*over One/);
   });
 });
@@ -83,26 +130,50 @@ describe('columns of boxes and pictures', () => {
   it('may end before others', () => {
     const items: Items = [
       line('A better way', 100, 100, { size: 24 }),
-      ...[400, 700].flatMap((x) => [line(`Title ${x}`, x, 100), line(`Text of ${x}`, x, 140), line(`More of ${x}`, x, 240)]), // prettier-ignore
+      ...[400, 700].flatMap((x) => [
+        line(`Title ${x}`, x, 100),
+        line(`Text of ${x}`, x, 140),
+        line(`More of ${x}`, x, 240),
+      ]),
     ];
     expect(arrange(piecesOf(board(1000, 400, ...items)).top).parts).toHaveLength(3);
   });
 
   it('are as wide as what is centred in them, evenly apart', () => {
-    const centred: DrawnBox[] = [[100, 0, 100, 20], [330, 0, 140, 20], [610, 0, 80, 20]]; // prettier-ignore
+    const centred: DrawnBox[] = [
+      [100, 0, 100, 20],
+      [330, 0, 140, 20],
+      [610, 0, 80, 20],
+    ];
     expect(aroundColumns(centred)).toEqual([80, 0, 640, 20]);
     const { regions, gutter } = columnsFor(centred, { x: 80, width: 640 }, true);
     expect(regions).toEqual([80, 330, 580].map((x) => ({ x, width: 140 })));
     expect(gutter).toBe(110);
-    expect(aroundColumns([[100, 0, 100, 20], [330, 0, 140, 20], [500, 0, 80, 20]])).toBeUndefined(); // prettier-ignore
-    expect(aroundColumns([[100, 0, 100, 20], [300, 0, 100, 20]])).toBeUndefined(); // prettier-ignore
+    expect(
+      aroundColumns([
+        [100, 0, 100, 20],
+        [330, 0, 140, 20],
+        [500, 0, 80, 20],
+      ]),
+    ).toBeUndefined();
+    expect(
+      aroundColumns([
+        [100, 0, 100, 20],
+        [300, 0, 100, 20],
+      ]),
+    ).toBeUndefined();
   });
 });
 
 describe('what only narrower artboards have', () => {
   const wide = piecesOf(board(1000, 300, line('Hollin Marsh', 40, 20), line('Saturn', 40, 200)));
-  const toggle = (x: number): Items => [box(x, 10, 48, 40, { 'border-width': '1px' }), art('M0 0h9', x + 12, 20, 24, 20)]; // prettier-ignore
-  const boards = [800, 400].map((width) => piecesOf(board(width, 300, line('Hollin Marsh', 20, 20), ...toggle(width - 60), line('Saturn', 20, 200)))); // prettier-ignore
+  const toggle = (x: number): Items => [
+    box(x, 10, 48, 40, { 'border-width': '1px' }),
+    art('M0 0h9', x + 12, 20, 24, 20),
+  ];
+  const boards = [800, 400].map((width) =>
+    piecesOf(board(width, 300, line('Hollin Marsh', 20, 20), ...toggle(width - 60), line('Saturn', 20, 200))),
+  );
   const matches = boards.map((one) => matchBoards(wide, one));
   const root = arrange(wide.top);
   const extras = bringExtras(root, boards, matches);
@@ -118,7 +189,9 @@ describe('what only narrower artboards have', () => {
   });
 
   it('is not a box around things that the widest has too', () => {
-    const boxed = piecesOf(board(400, 300, box(10, 10, 380, 60), line('Hollin Marsh', 20, 20), line('Saturn', 20, 200))); // prettier-ignore
+    const boxed = piecesOf(
+      board(400, 300, box(10, 10, 380, 60), line('Hollin Marsh', 20, 20), line('Saturn', 20, 200)),
+    );
     const tree = arrange(wide.top);
     expect(bringExtras(tree, [boxed], [matchBoards(wide, boxed)])[0]?.brought).toEqual([]);
     expect(shapeOf(tree)).toBe('(Hollin Marsh Saturn)');
@@ -148,7 +221,11 @@ describe('drawing that lies behind other things', () => {
 describe('reasons', () => {
   it('name each thing that holds others, and how it is set on each screen', () => {
     const part = together(board(1000, 400, box(0, 0, 1000, 300), line('One', 100, 100), line('Two', 500, 100)));
-    const looks = [new Map([[part, { display: 'grid', 'grid-template-columns': 'repeat(2, 1fr)' }]]), new Map([[part, { display: 'flex', 'flex-direction': 'column' }]]), new Map()]; // prettier-ignore
+    const looks = [
+      new Map([[part, { display: 'grid', 'grid-template-columns': 'repeat(2, 1fr)' }]]),
+      new Map([[part, { display: 'flex', 'flex-direction': 'column' }]]),
+      new Map(),
+    ];
     expect(explainPart(part, looks, [1000, 700, 400])).toEqual([
       'box: holds 2 things; inside: 2 columns, gutter 376 px (1000 px 2 columns, 700 px stack, 400 px not there)',
     ]);
@@ -158,10 +235,32 @@ describe('reasons', () => {
 describe('screens', () => {
   it('have less of what is above its floor', () => {
     const screen = { width: 390, padding: 0.5, gap: 0.5, type: 0.5, lines: 0.5 };
-    expect(scaledLook({ 'font-size': '40px', 'line-height': '1.6', 'padding-top': '96px', 'margin-top': '-40px', 'row-gap': '12px', width: '300px', color: 'red' }, screen)).toEqual(
-      { 'font-size': '29px', 'line-height': '1.4', 'padding-top': '56px', 'margin-top': '-28px', 'row-gap': '12px', width: '300px', color: 'red' },
-    ); // prettier-ignore
-    expect(scaledLook({ 'font-size': '14px', 'padding-left': 'max(20px, 5%)' }, screen)).toEqual({ 'font-size': '14px', 'padding-left': 'max(20px, 5%)' }); // prettier-ignore
+    expect(
+      scaledLook(
+        {
+          'font-size': '40px',
+          'line-height': '1.6',
+          'padding-top': '96px',
+          'margin-top': '-40px',
+          'row-gap': '12px',
+          width: '300px',
+          color: 'red',
+        },
+        screen,
+      ),
+    ).toEqual({
+      'font-size': '29px',
+      'line-height': '1.4',
+      'padding-top': '56px',
+      'margin-top': '-28px',
+      'row-gap': '12px',
+      width: '300px',
+      color: 'red',
+    });
+    expect(scaledLook({ 'font-size': '14px', 'padding-left': 'max(20px, 5%)' }, screen)).toEqual({
+      'font-size': '14px',
+      'padding-left': 'max(20px, 5%)',
+    });
   });
 
   it('are those of the artboards, then those that are derived', () => {
@@ -205,7 +304,9 @@ describe('every drawing', () => {
     fc.assert(
       fc.property(drawing, (rows) => {
         const { board: one, texts } = draw(rows);
-        const said = [...elements(built(one).body)].flatMap((node) => (node.children ?? []).filter(isWords)).map(({ text }) => text.trim()); // prettier-ignore
+        const said = [...elements(built(one).body)]
+          .flatMap((node) => (node.children ?? []).filter(isWords))
+          .map(({ text }) => text.trim());
         expect(said.sort()).toEqual(texts.sort());
       }),
       { numRuns: 40 },

@@ -12,7 +12,8 @@ const MARK_SIZE = 28;
 /** What stands before an item, as one word: equal for items of one list. Undefined for what is no item. */
 function markOf(part: Part): string | undefined {
   const { piece } = part;
-  if (piece?.type === 'text') return piece.text.mark && (piece.text.mark.kind === 'number' ? 'number' : piece.text.mark.text); // prettier-ignore
+  if (piece?.type === 'text')
+    return piece.text.mark && (piece.text.mark.kind === 'number' ? 'number' : piece.text.mark.text);
   const [first, second, ...more] = part.parts;
   if (piece || part.direction !== 'row' || !first?.piece || !second || more.length || part.over.length)
     return undefined;
@@ -42,20 +43,34 @@ function withMarksInRows(part: Part): Part {
   for (const one of part.parts) {
     const rows = rowsOfMarks(parts.at(-1), one);
     if (rows)
-      parts[parts.length - 1] = { direction: 'stack', parts: rows, over: [], box: around(rows.map(({ box }) => box)), list: listOf(rows), reason: `a list of ${rows.length}` }; // prettier-ignore
+      parts[parts.length - 1] = {
+        direction: 'stack',
+        parts: rows,
+        over: [],
+        box: around(rows.map(({ box }) => box)),
+        list: listOf(rows),
+        reason: `a list of ${rows.length}`,
+      };
     else parts.push(one);
   }
   return parts.length === 1 ? { ...(parts[0] as Part), over: part.over } : { ...part, parts };
 }
 
 function rowsOfMarks(marks: Part | undefined, items: Part): Part[] | undefined {
-  if (!marks || marks.piece || items.piece || marks.parts.length < 2 || marks.parts.length !== items.parts.length) return undefined; // prettier-ignore
+  if (!marks || marks.piece || items.piece || marks.parts.length < 2 || marks.parts.length !== items.parts.length)
+    return undefined;
   if (marks.direction !== 'stack' || items.direction !== 'stack') return undefined;
   const drawn = marks.parts.map(({ piece }) => piece && drawnMark(piece));
   if (drawn[0] === undefined || drawn.some((one) => one !== drawn[0])) return undefined;
   const rows = marks.parts.map((mark, index): Part => {
     const item = items.parts[index] as Part;
-    return { direction: 'row', parts: [mark, item], over: [], box: around([mark.box, item.box]), reason: 'what stands before an item, and the item' }; // prettier-ignore
+    return {
+      direction: 'row',
+      parts: [mark, item],
+      over: [],
+      box: around([mark.box, item.box]),
+      reason: 'what stands before an item, and the item',
+    };
   });
   const beside = rows.every(({ parts: [mark, item] }) => {
     const middle = (mark as Part).box[1] + (mark as Part).box[3] / 2;
@@ -81,7 +96,14 @@ export function withLists(whole: Part): Part {
   if (groups.length === 1) return { ...part, parts, over, list: listOf(parts) };
   const made = groups.map((group): Part => {
     if (group.length === 1) return group[0] as Part;
-    return { direction: 'stack', parts: group, over: [], box: around(group.map(({ box }) => box)), list: listOf(group), reason: `a list of ${group.length}` }; // prettier-ignore
+    return {
+      direction: 'stack',
+      parts: group,
+      over: [],
+      box: around(group.map(({ box }) => box)),
+      list: listOf(group),
+      reason: `a list of ${group.length}`,
+    };
   });
   return { ...part, parts: made, over };
 }

@@ -20,7 +20,10 @@ export function textsOf(board: DrawnBoard): Paragraph[] {
 
 /** The pieces of the boards of one page, which agree on what is one text. */
 export function piecesOfAll(boards: readonly DrawnBoard[]): Pieces[] {
-  const texts = agreeOnTexts(boards.map(textsOf), boards.map(({ width }) => width)); // prettier-ignore
+  const texts = agreeOnTexts(
+    boards.map(textsOf),
+    boards.map(({ width }) => width),
+  );
   return boards.map((board, at) => piecesOf(board, texts[at]));
 }
 

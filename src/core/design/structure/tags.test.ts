@@ -37,7 +37,10 @@ describe('tags', () => {
     const top = (items: Items): Parameters<typeof tagsIn>[0] => piecesOf(board(400, 400, ...items)).top;
     expect(tagsIn(top(run(WORDS, 40, 40, 320)))).toHaveLength(7);
     expect(tagsIn(top(run(WORDS, 40, 40, 900)))).toBeUndefined();
-    const mixed = [...run(WORDS.slice(0, 4), 40, 40, 320), ...run(WORDS.slice(4), 40, 112, 320, { 'background-color': 'rgb(1, 2, 3)' })]; // prettier-ignore
+    const mixed = [
+      ...run(WORDS.slice(0, 4), 40, 40, 320),
+      ...run(WORDS.slice(4), 40, 112, 320, { 'background-color': 'rgb(1, 2, 3)' }),
+    ];
     expect(tagsIn(top(mixed))).toBeUndefined();
     expect(tagsIn(top(run(['Moon', 'Tide', 'Dome', 'Ring'], 40, 40, 120)))).toBeUndefined();
   });
@@ -48,7 +51,9 @@ describe('tags', () => {
     const { rest, variants = [] } = document.styles[holder?.style as string] ?? { rest: {} };
     expect(rest).toMatchObject({ display: 'flex', 'flex-wrap': 'wrap', 'column-gap': '10px', 'row-gap': '8px' });
     expect(variants.some(({ set }) => set['flex-wrap'] ?? set['display'])).toBe(false);
-    const sizes = new Set(holder?.children?.map((one) => ('style' in one ? JSON.stringify(document.styles[one.style as string]) : ''))); // prettier-ignore
+    const sizes = new Set(
+      holder?.children?.map((one) => ('style' in one ? JSON.stringify(document.styles[one.style as string]) : '')),
+    );
     expect(sizes.size).toBe(1);
   });
 });

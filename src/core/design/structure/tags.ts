@@ -24,7 +24,9 @@ function isTag(piece: Piece): boolean {
 }
 
 function looksOf(piece: Piece): string {
-  return piece.type === 'box' ? JSON.stringify([piece.look['background-color'], piece.look['border-color'], Math.round(piece.box[3] / 2)]) : ''; // prettier-ignore
+  return piece.type === 'box'
+    ? JSON.stringify([piece.look['background-color'], piece.look['border-color'], Math.round(piece.box[3] / 2)])
+    : '';
 }
 
 /** Things in lines, from left to right. */
@@ -47,7 +49,9 @@ export function tagsIn(pieces: readonly Piece[]): Piece[] | undefined {
   if (lines.length < 2 || Math.max(...widths) - Math.min(...widths) <= 2 * EQUAL) return undefined;
   const boxes = lines.map((line) => around(line.map(({ box }) => box)));
   const near = boxes.slice(1).every((box, at) => box[1] - bottom(boxes[at] as DrawnBox) <= FARTHEST * box[3]);
-  return near && alignOf(boxes) && gapOf(lines.map((line) => line.map(({ box }) => box))) !== undefined ? lines.flat() : undefined; // prettier-ignore
+  return near && alignOf(boxes) && gapOf(lines.map((line) => line.map(({ box }) => box))) !== undefined
+    ? lines.flat()
+    : undefined;
 }
 
 /** A cut with lines of tags below each other joined. */

@@ -6,13 +6,22 @@ import { board, line } from '../sample.js';
 import type { Paragraph } from '../model/paragraph.js';
 
 const agreed = (...boards: DrawnBoard[]): Paragraph[][] =>
-  agreeOnTexts(boards.map(textsOf), boards.map(({ width }) => width)); // prettier-ignore
+  agreeOnTexts(
+    boards.map(textsOf),
+    boards.map(({ width }) => width),
+  );
 const said = (texts: readonly Paragraph[]): string[] => texts.map(wordsOf);
 
 describe('artboards of one page', () => {
   const wide = board(1000, 400, line('We look up on clear nights only and warm up after', 60, 60));
   /* The second line would have had room for the first word of the third: by itself it is two texts. */
-  const narrow = board(400, 400, line('We look up on clear nights', 20, 60), line('only and', 20, 84), line('warm up after', 20, 108)); // prettier-ignore
+  const narrow = board(
+    400,
+    400,
+    line('We look up on clear nights', 20, 60),
+    line('only and', 20, 84),
+    line('warm up after', 20, 108),
+  );
 
   it('agree on what is one text, with a break where it would not break by itself', () => {
     expect(textsOf(narrow)).toHaveLength(2);
@@ -28,7 +37,8 @@ describe('artboards of one page', () => {
   });
 
   it('leave texts apart that stand apart, are set otherwise or say something else', () => {
-    const apart = (...lines: Parameters<typeof board>[2][]): number => (agreed(wide, board(400, 600, ...lines))[1] as Paragraph[]).length; // prettier-ignore
+    const apart = (...lines: Parameters<typeof board>[2][]): number =>
+      (agreed(wide, board(400, 600, ...lines))[1] as Paragraph[]).length;
     const head = line('We look up on clear nights', 20, 60);
     expect(apart(head, line('only and warm up after', 20, 300))).toBe(2);
     expect(apart(head, line('only and warm up after', 20, 84, { size: 24 }))).toBe(2);

@@ -21,7 +21,8 @@ export function agreeOnTexts(texts: readonly (readonly Paragraph[])[], widths: r
       const together = readsOn(parts) || parted.includes(undefined);
       lists.forEach((own, at) => {
         const [stretch, apart] = [stretches[at], parted[at]];
-        if (together && stretch) own.splice(stretch.at, stretch.parts.length, joined(stretch.parts, widths[at] as number)); // prettier-ignore
+        if (together && stretch)
+          own.splice(stretch.at, stretch.parts.length, joined(stretch.parts, widths[at] as number));
         if (!together && apart?.length)
           own.splice(
             own.findIndex((text) => saidBy(text) === key),

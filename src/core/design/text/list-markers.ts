@@ -66,7 +66,15 @@ function withoutMark(text: Paragraph): Paragraph {
   const inset = (first.second as number) - first.box[0];
   const further = text.lines.slice(1);
   const hangs = further.every(({ box }) => Math.abs(box[0] - (first.second as number)) <= SAME_EDGE);
-  const lines = [{ ...first, runs: rest ? [{ ...run, text: rest }, ...runs] : runs.map((one, at) => (at ? one : { ...one, text: one.text.trimStart() })) }, ...further]; // prettier-ignore
+  const lines = [
+    {
+      ...first,
+      runs: rest
+        ? [{ ...run, text: rest }, ...runs]
+        : runs.map((one, at) => (at ? one : { ...one, text: one.text.trimStart() })),
+    },
+    ...further,
+  ];
   return {
     ...text,
     lines,

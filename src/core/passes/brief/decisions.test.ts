@@ -38,7 +38,12 @@ describe('decisions', () => {
     const made = decide('kind', 'A key', 'heading');
     expect(node(made, 't1')).toMatchObject({ kind: 'heading', element: 'h2' });
     const style = made.document.styles[node(made, 't1').style ?? ''];
-    expect(style?.rest).toMatchObject({ 'font-size': 'inherit', 'font-weight': 'inherit', 'margin-top': '1em', color: 'rgb(179, 84, 30)' }); // prettier-ignore
+    expect(style?.rest).toMatchObject({
+      'font-size': 'inherit',
+      'font-weight': 'inherit',
+      'margin-top': '1em',
+      color: 'rgb(179, 84, 30)',
+    });
     expect(node(decide('kind', 'A key', 'button'), 't1')).toMatchObject({ element: 'a', attributes: { href: '#' } });
   });
 
@@ -58,7 +63,11 @@ describe('decisions', () => {
   });
 
   it('mean the box that holds nothing else by the layer that it holds', () => {
-    expect(node(decide('part', 'Join', 'footer'), 'card')).toMatchObject({ kind: 'section', part: 'footer', element: 'footer' }); // prettier-ignore
+    expect(node(decide('part', 'Join', 'footer'), 'card')).toMatchObject({
+      kind: 'section',
+      part: 'footer',
+      element: 'footer',
+    });
   });
 
   it('change a colour or a font everywhere, and nothing else', () => {
@@ -66,7 +75,9 @@ describe('decisions', () => {
       color: '#1d5c74',
       'font-family': 'Marshlight, serif',
     });
-    expect(decide('font', 'marshlight', 'Night Sky').document.styles['plain']?.rest['font-family']).toBe('"Night Sky", serif'); // prettier-ignore
+    expect(decide('font', 'marshlight', 'Night Sky').document.styles['plain']?.rest['font-family']).toBe(
+      '"Night Sky", serif',
+    );
   });
 
   it.each<[Deed, string]>([

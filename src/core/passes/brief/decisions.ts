@@ -59,21 +59,36 @@ function change(document: PageDocument, at: ReadonlySet<string>, decision: Decis
     if (!isElement(node) || !at.has(node.id)) return node;
     const changed = changeNode(node, decision);
     looks.set(node.id, {
-      ...(changed.element === node.element ? {} : restyled(node.element, changed.element, document.styles[node.style ?? ''])), // prettier-ignore
+      ...(changed.element === node.element
+        ? {}
+        : restyled(node.element, changed.element, document.styles[node.style ?? ''])),
       ...(decision.do === 'fit' ? { 'object-fit': String(decision.to) } : {}),
     });
     return changed;
   });
-  return [...looks].reduce<PageDocument>((made, [id, look]) => withLook(made, id, 'decided', look), { ...document, body }); // prettier-ignore
+  return [...looks].reduce<PageDocument>((made, [id, look]) => withLook(made, id, 'decided', look), {
+    ...document,
+    body,
+  });
 }
 
-const ELEMENT: Readonly<Record<string, string>> = { heading: 'h2', text: 'p', button: 'a', link: 'a', quote: 'blockquote', menu: 'nav', card: 'div', box: 'div' }; // prettier-ignore
+const ELEMENT: Readonly<Record<string, string>> = {
+  heading: 'h2',
+  text: 'p',
+  button: 'a',
+  link: 'a',
+  quote: 'blockquote',
+  menu: 'nav',
+  card: 'div',
+  box: 'div',
+};
 
 function changeNode(node: ElementNode, { do: deed, to = '' }: Decision): ElementNode {
   switch (deed) {
     case 'kind': {
       const kind = String(to) as ElementNode['kind'];
-      const keeps = (kind === 'heading' && /^h\d$/.test(node.element)) || (kind === 'button' && node.element === 'button'); // prettier-ignore
+      const keeps =
+        (kind === 'heading' && /^h\d$/.test(node.element)) || (kind === 'button' && node.element === 'button');
       const element = keeps ? node.element : (ELEMENT[kind] ?? node.element);
       if (element !== 'a') return { ...node, kind, element };
       return { ...node, kind, element, attributes: { href: '#', ...node.attributes } };
@@ -103,7 +118,13 @@ function partElement(element: string, part: Part): string {
 /** The link itself, or the first one in it; a text without one becomes one. */
 export function linked(node: ElementNode, href: string): ElementNode {
   const inner = [...elements(node)].find(({ element }) => element === 'a');
-  if (!inner) return { ...node, kind: node.kind === 'button' ? 'button' : 'link', element: 'a', attributes: { ...node.attributes, href } }; // prettier-ignore
+  if (!inner)
+    return {
+      ...node,
+      kind: node.kind === 'button' ? 'button' : 'link',
+      element: 'a',
+      attributes: { ...node.attributes, href },
+    };
   return mapTree(node, (one) =>
     isElement(one) && one.id === inner.id ? { ...one, attributes: { ...one.attributes, href } } : one,
   );

@@ -15,9 +15,16 @@ const BY_ITSELF: Readonly<Record<string, Declarations>> = {
 };
 
 const PLAIN: Declarations = {
-  'font-size': 'inherit', 'font-weight': 'inherit', color: 'inherit', 'text-decoration-line': 'none', cursor: 'auto',
-  'margin-top': '0', 'margin-bottom': '0', 'margin-left': '0', 'margin-right': '0',
-}; // prettier-ignore
+  'font-size': 'inherit',
+  'font-weight': 'inherit',
+  color: 'inherit',
+  'text-decoration-line': 'none',
+  cursor: 'auto',
+  'margin-top': '0',
+  'margin-bottom': '0',
+  'margin-left': '0',
+  'margin-right': '0',
+};
 
 const INLINE = new Set(['a', 'span', 'b', 'i', 'em', 'strong', 'button']);
 
@@ -32,7 +39,8 @@ export function restyled(from: string, to: string, style: SharedStyle | undefine
     if (name === 'cursor' || style?.rest[name] !== undefined || was[name] === is[name]) continue;
     look[name] = was[name] ?? PLAIN[name] ?? 'initial';
   }
-  if (INLINE.has(from) !== INLINE.has(to) && style?.rest['display'] === undefined) look['display'] = INLINE.has(from) ? 'inline' : 'block'; // prettier-ignore
+  if (INLINE.has(from) !== INLINE.has(to) && style?.rest['display'] === undefined)
+    look['display'] = INLINE.has(from) ? 'inline' : 'block';
   return look;
 }
 
@@ -57,12 +65,17 @@ export function withLook(
   const all = [...(style.variants ?? []), ...variants];
   const made = { rest: { ...style.rest, ...rest }, ...(all.length ? { variants: all } : {}) };
   const body = mapTree(document.body, (one) => (isElement(one) && one.id === id ? { ...one, style: name } : one));
-  const styles = name === before ? document.styles : Object.fromEntries(Object.entries(document.styles).map(([key, one]) => [key, alsoWithin(one, before, name)])); // prettier-ignore
+  const styles =
+    name === before
+      ? document.styles
+      : Object.fromEntries(Object.entries(document.styles).map(([key, one]) => [key, alsoWithin(one, before, name)]));
   return { ...document, styles: { ...styles, [name]: made }, body };
 }
 
 /** What depends on the states of a style depends on those of another one as well. */
 function alsoWithin(style: SharedStyle, host: string, other: string): SharedStyle {
-  const more = (style.variants ?? []).flatMap((one) => (one.within?.style === host && host !== '' ? [{ ...one, within: { ...one.within, style: other } }] : [])); // prettier-ignore
+  const more = (style.variants ?? []).flatMap((one) =>
+    one.within?.style === host && host !== '' ? [{ ...one, within: { ...one.within, style: other } }] : [],
+  );
   return more.length ? { ...style, variants: [...(style.variants ?? []), ...more] } : style;
 }

@@ -11,7 +11,10 @@ const heading = element('heading', 'Household', { element: 'h3' }, words('Househ
 const card = (...children: ElementNode[]): PageDocument =>
   page({ c: { rest: { display: 'flex' } } }, element('card', 'card', { style: 'c' }, ...children));
 const run = (document: PageDocument, rules: Partial<LinkRule>[], lost: string[] = []): PageDocument =>
-  linkRulesPass(rules.map((one, at) => ({ at: 'Join', line: at + 1, ...one })), (_, said) => lost.push(said)).run(document, { boxes: new Map(), width: 1440 }); // prettier-ignore
+  linkRulesPass(
+    rules.map((one, at) => ({ at: 'Join', line: at + 1, ...one })),
+    (_, said) => lost.push(said),
+  ).run(document, { boxes: new Map(), width: 1440 });
 const linksOf = (document: PageDocument) => [...elements(document.body)].filter((one) => one.element === 'a');
 const lookOf = (document: PageDocument, node: ElementNode | undefined) => document.styles[node?.style ?? ''];
 
@@ -23,7 +26,10 @@ describe('links by brief', () => {
     [{ mail: 'a@b.example' }, { href: 'mailto:a@b.example' }],
     [{ telephone: '+44 (0)1632 960' }, { href: 'tel:+4401632960' }],
     [{ file: 'papers/fees.pdf' }, { href: 'papers/fees.pdf' }],
-    [{ address: 'https://x.example/', newTab: true }, { href: 'https://x.example/', target: '_blank', rel: 'noopener' }], // prettier-ignore
+    [
+      { address: 'https://x.example/', newTab: true },
+      { href: 'https://x.example/', target: '_blank', rel: 'noopener' },
+    ],
     [{ anchor: 'join' }, { href: '#', id: 'join' }],
   ])('lead there: %j', (rule, attributes) => {
     expect(linksOf(run(page({}, link('Join')), [rule]))[0]?.attributes).toEqual(attributes);
@@ -35,7 +41,12 @@ describe('links by brief', () => {
   });
 
   it('are one where a box and its words are meant', () => {
-    const button = element('button', 'Join', { element: 'a', attributes: { href: '#' } }, element('text', 'Join', {}, words('Join'))); // prettier-ignore
+    const button = element(
+      'button',
+      'Join',
+      { element: 'a', attributes: { href: '#' } },
+      element('text', 'Join', {}, words('Join')),
+    );
     const made = run(page({}, button), [{ section: 'membership' }]);
     expect(linksOf(made).map(({ attributes }) => attributes)).toEqual([{ href: `${PAGE_SCHEME}#membership` }]);
   });
@@ -48,7 +59,9 @@ describe('links by brief', () => {
   });
 
   it('that lead one element to two places, or take an anchor twice, are refused with their line', () => {
-    expect(() => run(page({}, link('Join')), [{ section: 'a' }, { at: 'Jo*', section: 'b' }])).toThrow(/Line 2: "Join" is led elsewhere in line 1/); // prettier-ignore
+    expect(() => run(page({}, link('Join')), [{ section: 'a' }, { at: 'Jo*', section: 'b' }])).toThrow(
+      /Line 2: "Join" is led elsewhere in line 1/,
+    );
     const taken = page({}, link('Join'), element('box', 'x', { attributes: { id: 'join' } }));
     expect(() => run(taken, [{ anchor: 'join' }])).toThrow(/Line 1: The anchor "join" is that of "x" already/);
   });
@@ -59,20 +72,39 @@ describe('a whole box as one link', () => {
     const made = run(card(heading, link('Join')), [{ at: 'card', whole: true, section: 'membership' }]);
     const [only, ...others] = linksOf(made);
     expect([only?.attributes, others]).toEqual([{ href: `${PAGE_SCHEME}#membership` }, []]);
-    expect(lookOf(made, [...elements(made.body)].find(({ kind }) => kind === 'card'))?.rest).toEqual({ display: 'flex', position: 'relative' }); // prettier-ignore
-    expect(lookOf(made, only)?.variants).toEqual([{ part: '::after', set: { content: '""', position: 'absolute', top: '0', right: '0', bottom: '0', left: '0' } }]); // prettier-ignore
+    expect(
+      lookOf(
+        made,
+        [...elements(made.body)].find(({ kind }) => kind === 'card'),
+      )?.rest,
+    ).toEqual({ display: 'flex', position: 'relative' });
+    expect(lookOf(made, only)?.variants).toEqual([
+      { part: '::after', set: { content: '""', position: 'absolute', top: '0', right: '0', bottom: '0', left: '0' } },
+    ]);
     expect(() => checkDocument(made, 'f')).not.toThrow();
   });
 
   it('is the box where what is in it is called the same', () => {
     const named = page({ c: { rest: {} } }, element('card', 'Household', { style: 'c' }, heading, link('Join')));
     const made = run(named, [{ at: 'Household', whole: true }]);
-    expect(lookOf(made, [...elements(made.body)].find(({ kind }) => kind === 'card'))?.rest).toEqual({ position: 'relative' }); // prettier-ignore
+    expect(
+      lookOf(
+        made,
+        [...elements(made.body)].find(({ kind }) => kind === 'card'),
+      )?.rest,
+    ).toEqual({ position: 'relative' });
   });
 
   it.each([1, 2])('keeps what depends on its states, with %i boxes of that look', (count) => {
-    const styles = { c: { rest: {} }, t: { rest: {}, variants: [{ within: { style: 'c', state: ':hover' }, set: { color: 'red' } }] } }; // prettier-ignore
-    const boxes = ['card', 'other'].slice(0, count).map((name) => element('card', name, { style: 'c' }, element('text', name, { style: 't' }, words('x')), link(`Join ${name}`))); // prettier-ignore
+    const styles = {
+      c: { rest: {} },
+      t: { rest: {}, variants: [{ within: { style: 'c', state: ':hover' }, set: { color: 'red' } }] },
+    };
+    const boxes = ['card', 'other']
+      .slice(0, count)
+      .map((name) =>
+        element('card', name, { style: 'c' }, element('text', name, { style: 't' }, words('x')), link(`Join ${name}`)),
+      );
     const made = run(page(styles, ...boxes), [{ at: 'card', whole: true }]);
     const host = [...elements(made.body)].find(({ kind, name }) => kind === 'card' && name === 'card')?.style;
     expect(made.styles['t']?.variants?.map(({ within }) => within?.style)).toContain(host);
@@ -92,7 +124,15 @@ describe('a whole box as one link', () => {
     ['two things to press', card(link('Join'), link('More')), {}, /holds 2 things to press/],
     ['no link and no target', card(heading), {}, /holds no link, and the rule does not say where/],
     ['no words', card(element('box', 'x')), { page: 'join' }, /no words that could be the link/],
-    ['a link in a box with a place of its own', { ...card(element('box', 'corner', { style: 'p' }, link('Join'))), styles: { c: { rest: {} }, p: { rest: { position: 'relative' } } } }, {}, /"corner", which has a place of its own/], // prettier-ignore
+    [
+      'a link in a box with a place of its own',
+      {
+        ...card(element('box', 'corner', { style: 'p' }, link('Join'))),
+        styles: { c: { rest: {} }, p: { rest: { position: 'relative' } } },
+      },
+      {},
+      /"corner", which has a place of its own/,
+    ],
   ])('is refused for %s', (_, document, rule, why) => {
     expect(() => run(document, [{ at: 'card', whole: true, ...rule }])).toThrow(why);
   });

@@ -21,10 +21,13 @@ export function linkRulesPass(rules: readonly LinkRule[], lost: (line: number, s
       const led = new Map<string, LinkRule>();
       return rules.reduce((before, rule) => {
         const all = elementsAt(before, rule.at);
-        const found = rule.whole ? outermost(before, all) : hrefOf(rule) === undefined ? all : linkPlaces(before, all); // prettier-ignore
+        const found = rule.whole ? outermost(before, all) : hrefOf(rule) === undefined ? all : linkPlaces(before, all);
         if (found.size === 0) {
           const near = nearestWords(rule.at, knownAddresses(before));
-          lost(rule.line, `brief.yaml, line ${rule.line}: nothing is at "${rule.at}", so no link was set${near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : ''}`); // prettier-ignore
+          lost(
+            rule.line,
+            `brief.yaml, line ${rule.line}: nothing is at "${rule.at}", so no link was set${near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : ''}`,
+          );
         }
         return [...found].reduce((made, id) => withRule(made, id, rule, led), before);
       }, document);
@@ -58,7 +61,10 @@ function nodeOf(document: PageDocument, id: string): ElementNode {
 function changeAt(document: PageDocument, id: string, change: (node: ElementNode) => ElementNode): PageDocument {
   const before = nodeOf(document, id);
   const after = change(before);
-  const look = after.element === before.element ? {} : restyled(before.element, after.element, document.styles[before.style ?? '']); // prettier-ignore
+  const look =
+    after.element === before.element
+      ? {}
+      : restyled(before.element, after.element, document.styles[before.style ?? '']);
   const body = mapTree(document.body, (node) => (isElement(node) && node.id === id ? after : node));
   return withLook({ ...document, body }, id, 'linked', look);
 }
@@ -69,14 +75,19 @@ function inTab(node: ElementNode, isNew: boolean): ElementNode {
     const { target: _, rel = '', ...rest } = one.attributes ?? {};
     const words = rel.split(/\s+/).filter((word) => word && word !== 'noopener');
     const said = isNew ? [...words, 'noopener'] : words;
-    return { ...one, attributes: { ...rest, ...(isNew ? { target: '_blank' } : {}), ...(said.length ? { rel: said.join(' ') } : {}) } }; // prettier-ignore
+    return {
+      ...one,
+      attributes: { ...rest, ...(isNew ? { target: '_blank' } : {}), ...(said.length ? { rel: said.join(' ') } : {}) },
+    };
   };
   return mapTree(node, (one) => (isElement(one) && one.element === 'a' ? change(one) : one));
 }
 
 function withAnchor(document: PageDocument, node: ElementNode, rule: LinkRule): PageDocument {
   const anchor = rule.anchor as string;
-  const taken = [...elements(document.body)].find(({ id, attributes }) => attributes?.['id'] === anchor && id !== node.id); // prettier-ignore
+  const taken = [...elements(document.body)].find(
+    ({ id, attributes }) => attributes?.['id'] === anchor && id !== node.id,
+  );
   if (taken) throw wrong(rule, `The anchor "${anchor}" is that of "${taken.name}" already.`, 'Give another one.');
   return changeAt(document, node.id, (one) => ({ ...one, attributes: { ...one.attributes, id: anchor } }));
 }
@@ -89,19 +100,35 @@ function withArea(document: PageDocument, id: string, rule: LinkRule): PageDocum
   const box = nodeOf(document, id);
   const links = [...elements(box)].filter(({ element }) => element === 'a' || element === 'button');
   if (links.length > 1)
-    throw wrong(rule, `"${box.name}" holds ${links.length} things to press; only one can have all of its area.`, 'Say which box holds only one, or leave "whole" out.'); // prettier-ignore
+    throw wrong(
+      rule,
+      `"${box.name}" holds ${links.length} things to press; only one can have all of its area.`,
+      'Say which box holds only one, or leave "whole" out.',
+    );
   if (links.length === 0 && hrefOf(rule) === undefined)
-    throw wrong(rule, `"${box.name}" holds no link, and the rule does not say where one leads.`, 'Say where, e.g. section: membership.'); // prettier-ignore
+    throw wrong(
+      rule,
+      `"${box.name}" holds no link, and the rule does not say where one leads.`,
+      'Say where, e.g. section: membership.',
+    );
   const own = links[0] ? { made: document, link: links[0].id } : withInnerLink(document, box, rule);
   if (own.link === id) return document;
   const around = pathTo(nodeOf(own.made, id), own.link);
   const placed = around.slice(1).find(({ style }) => isPlaced(own.made.styles[style ?? '']));
   if (placed)
-    throw wrong(rule, `In "${box.name}" the link is in, or is, "${placed.name}", which has a place of its own.`, 'Name that box instead.'); // prettier-ignore
+    throw wrong(
+      rule,
+      `In "${box.name}" the link is in, or is, "${placed.name}", which has a place of its own.`,
+      'Name that box instead.',
+    );
   const parts = (own.made.styles[nodeOf(own.made, own.link).style ?? '']?.variants ?? []).map(({ part: one }) => one);
   const part = ['::after', '::before'].find((one) => !parts.includes(one));
   if (part === undefined)
-    throw wrong(rule, `The link in "${box.name}" has something before and after it, so nothing can be laid over the box.`, 'Leave "whole" out.'); // prettier-ignore
+    throw wrong(
+      rule,
+      `The link in "${box.name}" has something before and after it, so nothing can be laid over the box.`,
+      'Leave "whole" out.',
+    );
   const held = isPlaced(own.made.styles[box.style ?? ''])
     ? own.made
     : withLook(own.made, id, 'linked', { position: 'relative' });
@@ -110,7 +137,8 @@ function withArea(document: PageDocument, id: string, rule: LinkRule): PageDocum
 
 function isPlaced(style: SharedStyle | undefined): boolean {
   return [style?.rest ?? {}, ...(style?.variants ?? []).filter(({ part }) => !part).map(({ set }) => set)].some(
-    (set) => /^(relative|absolute|fixed|sticky)$/.test(set['position'] ?? '') || (set['transform'] ?? 'none') !== 'none', // prettier-ignore
+    (set) =>
+      /^(relative|absolute|fixed|sticky)$/.test(set['position'] ?? '') || (set['transform'] ?? 'none') !== 'none',
   );
 }
 
@@ -127,11 +155,23 @@ function pathTo(from: ElementNode, id: string): ElementNode[] {
 function withInnerLink(document: PageDocument, box: ElementNode, rule: LinkRule): { made: PageDocument; link: string } {
   const inside = [...elements(box)].filter((one) => one !== box && textOf(one));
   const text = inside.find(({ kind }) => kind === 'heading') ?? inside.find(({ kind }) => kind === 'text');
-  if (!text) throw wrong(rule, `"${box.name}" holds no words that could be the link.`, 'Name a box with a heading or a text.'); // prettier-ignore
+  if (!text)
+    throw wrong(rule, `"${box.name}" holds no words that could be the link.`, 'Name a box with a heading or a text.');
   const link = `${text.id}-link`;
   const style = `-linked-${link}`;
-  const made: ElementNode = { id: link, kind: 'link', name: text.name, element: 'a', style, inline: true, attributes: { href: '#' }, children: text.children ?? [] }; // prettier-ignore
-  const body = mapTree(document.body, (node) => (isElement(node) && node.id === text.id ? { ...node, children: [made] } : node)); // prettier-ignore
+  const made: ElementNode = {
+    id: link,
+    kind: 'link',
+    name: text.name,
+    element: 'a',
+    style,
+    inline: true,
+    attributes: { href: '#' },
+    children: text.children ?? [],
+  };
+  const body = mapTree(document.body, (node) =>
+    isElement(node) && node.id === text.id ? { ...node, children: [made] } : node,
+  );
   const rest: Declarations = { color: 'inherit', 'text-decoration-line': 'none' };
   return { made: { ...document, styles: { ...document.styles, [style]: { rest } }, body }, link };
 }

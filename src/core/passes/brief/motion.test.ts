@@ -11,10 +11,16 @@ const TRIGGERED = '(animation-trigger: --entering play-once)';
 const BY_SCROLL = '@supports (animation-timeline: scroll())';
 const card = (name: string): ElementNode => element('card', name, { style: 'card' }, words(name));
 const run = (document: PageDocument, rules: Partial<MotionRule>[], lost: string[] = []): PageDocument =>
-  motionPass(rules.map((one, at) => ({ at: 'cards', line: at + 1, ...one })), (_, said) => lost.push(said)).run(document, { boxes: new Map(), width: 1440 }); // prettier-ignore
+  motionPass(
+    rules.map((one, at) => ({ at: 'cards', line: at + 1, ...one })),
+    (_, said) => lost.push(said),
+  ).run(document, { boxes: new Map(), width: 1440 });
 const lookOf = (document: PageDocument, name: string): SharedStyle | undefined =>
   document.styles[[...elements(document.body)].find((one) => one.name === name)?.style ?? ''];
-const cards = page({ card: { rest: { color: 'red' } }, row: { rest: { display: 'flex' } } }, element('row', 'cards', { style: 'row' }, card('a'), card('b'), card('c'))); // prettier-ignore
+const cards = page(
+  { card: { rest: { color: 'red' } }, row: { rest: { display: 'flex' } } },
+  element('row', 'cards', { style: 'row' }, card('a'), card('b'), card('c')),
+);
 
 describe('what comes in', () => {
   it('does so as the page is opened, only where motion is welcome, and stands where it belongs without it', () => {
@@ -22,15 +28,33 @@ describe('what comes in', () => {
     expect(made.keyframes).toEqual({ 'enter-from-below': 'from { opacity: 0; translate: 0 32px }' });
     expect(lookOf(made, 'cards')).toEqual({
       rest: { display: 'flex' },
-      variants: [{ when: MOVING, set: { 'animation-name': 'enter-from-below', 'animation-timing-function': 'ease', 'animation-fill-mode': 'backwards', 'animation-duration': '400ms', 'animation-delay': '100ms' } }], // prettier-ignore
+      variants: [
+        {
+          when: MOVING,
+          set: {
+            'animation-name': 'enter-from-below',
+            'animation-timing-function': 'ease',
+            'animation-fill-mode': 'backwards',
+            'animation-duration': '400ms',
+            'animation-delay': '100ms',
+          },
+        },
+      ],
     });
     expect(() => checkDocument(made, 'f')).not.toThrow();
   });
 
   it('does so as it is scrolled into view, where browsers can', () => {
-    const [started, driven] = lookOf(run(cards, [{ enters: 'fade', when: 'scroll', lasts: 400, after: 80 }]), 'cards')?.variants ?? []; // prettier-ignore
-    expect(started).toMatchObject({ when: `@supports ${TRIGGERED} ${MOVING}`, set: { 'animation-duration': '400ms', 'animation-delay': '80ms', 'animation-trigger': '--entering play-once' } }); // prettier-ignore
-    expect(driven).toMatchObject({ when: `${BY_SCROLL} and (not ${TRIGGERED}) ${MOVING}`, set: { 'animation-timeline': 'view()', 'animation-range': 'entry 0% entry 60%' } }); // prettier-ignore
+    const [started, driven] =
+      lookOf(run(cards, [{ enters: 'fade', when: 'scroll', lasts: 400, after: 80 }]), 'cards')?.variants ?? [];
+    expect(started).toMatchObject({
+      when: `@supports ${TRIGGERED} ${MOVING}`,
+      set: { 'animation-duration': '400ms', 'animation-delay': '80ms', 'animation-trigger': '--entering play-once' },
+    });
+    expect(driven).toMatchObject({
+      when: `${BY_SCROLL} and (not ${TRIGGERED}) ${MOVING}`,
+      set: { 'animation-timeline': 'view()', 'animation-range': 'entry 0% entry 60%' },
+    });
     expect(driven?.set['animation-duration']).toBeUndefined();
   });
 
@@ -38,7 +62,11 @@ describe('what comes in', () => {
     const made = run(cards, [{ enters: 'grow', each: 90, after: 50 }]);
     const [a, b] = [lookOf(made, 'a'), lookOf(made, 'b')];
     expect(a).toEqual(b);
-    expect(a?.variants?.slice(0, 3).map(({ state, set }) => [state, set['animation-delay']])).toEqual([[undefined, '50ms'], [':nth-child(2)', '140ms'], [':nth-child(3)', '230ms']]); // prettier-ignore
+    expect(a?.variants?.slice(0, 3).map(({ state, set }) => [state, set['animation-delay']])).toEqual([
+      [undefined, '50ms'],
+      [':nth-child(2)', '140ms'],
+      [':nth-child(3)', '230ms'],
+    ]);
     expect(a?.variants?.at(-1)?.state).toBe(':nth-child(n+12)');
     expect(lookOf(made, 'cards')?.variants).toBeUndefined();
   });
@@ -47,18 +75,34 @@ describe('what comes in', () => {
     const lost: string[] = [];
     expect(run(cards, [{ at: 'card', enters: 'fade' }], lost)).toEqual(cards);
     expect(lost[0]).toMatch(/line 1: nothing is at "card", so nothing moves there; there are/);
-    expect(() => run(cards, [{ enters: 'fade' }, { enters: 'grow' }])).toThrow(/Line 2: "cards" moves otherwise in line 1/); // prettier-ignore
+    expect(() => run(cards, [{ enters: 'fade' }, { enters: 'grow' }])).toThrow(
+      /Line 2: "cards" moves otherwise in line 1/,
+    );
   });
 });
 
 describe('what stays', () => {
   const site = (style: SharedStyle['rest'], ...more: ElementNode[]): PageDocument =>
-    page({ h: { rest: style } }, element('section', 'header', { style: 'h', part: 'header' }), element('section', 'rest'), ...more); // prettier-ignore
+    page(
+      { h: { rest: style } },
+      element('section', 'header', { style: 'h', part: 'header' }),
+      element('section', 'rest'),
+      ...more,
+    );
 
   it('sticks to the top, or is fixed where it lies over something', () => {
-    expect(lookOf(run(site({}), [{ at: 'header', stays: true }]), 'header')?.rest).toEqual({ position: 'sticky', top: '0', 'z-index': '100' }); // prettier-ignore
+    expect(lookOf(run(site({}), [{ at: 'header', stays: true }]), 'header')?.rest).toEqual({
+      position: 'sticky',
+      top: '0',
+      'z-index': '100',
+    });
     const over = site({ position: 'absolute', top: '12px', left: '0' });
-    expect(lookOf(run(over, [{ at: 'header', stays: true }]), 'header')?.rest).toEqual({ position: 'fixed', top: '12px', left: '0', 'z-index': '100' }); // prettier-ignore
+    expect(lookOf(run(over, [{ at: 'header', stays: true }]), 'header')?.rest).toEqual({
+      position: 'fixed',
+      top: '12px',
+      left: '0',
+      'z-index': '100',
+    });
     const fixed = site({ position: 'fixed' });
     expect(run(fixed, [{ at: 'header', stays: true }])).toEqual(fixed);
   });
@@ -69,16 +113,24 @@ describe('what stays', () => {
   });
 
   it('changes its look over the first px of scrolling', () => {
-    const made = run(site({}), [{ at: 'header', stays: true, scrolled: { background: '#112233', colour: '#ffffff', shadow: true, padding: 8 } }]); // prettier-ignore
-    expect(Object.values(made.keyframes ?? {})).toEqual(['to { background-color: #112233; color: #ffffff; box-shadow: 0 2px 12px rgb(0 0 0 / 0.25); padding-top: 8px; padding-bottom: 8px }']); // prettier-ignore
-    expect(lookOf(made, 'header')?.variants?.[0]).toMatchObject({ when: BY_SCROLL, set: { 'animation-timeline': 'scroll()', 'animation-range': '0px 80px' } }); // prettier-ignore
+    const made = run(site({}), [
+      { at: 'header', stays: true, scrolled: { background: '#112233', colour: '#ffffff', shadow: true, padding: 8 } },
+    ]);
+    expect(Object.values(made.keyframes ?? {})).toEqual([
+      'to { background-color: #112233; color: #ffffff; box-shadow: 0 2px 12px rgb(0 0 0 / 0.25); padding-top: 8px; padding-bottom: 8px }',
+    ]);
+    expect(lookOf(made, 'header')?.variants?.[0]).toMatchObject({
+      when: BY_SCROLL,
+      set: { 'animation-timeline': 'scroll()', 'animation-range': '0px 80px' },
+    });
   });
 });
 
 describe('scrolling to what a link leads to', () => {
   const header = element('section', 'header', { style: 'h' });
   const boxes = new Map([[header.id, [0, 0, 1440, 64] as const]]);
-  const scroll = (document: PageDocument, smooth?: boolean): PageDocument => scrollingPass(smooth).run(document, { boxes, width: 1440 }); // prettier-ignore
+  const scroll = (document: PageDocument, smooth?: boolean): PageDocument =>
+    scrollingPass(smooth).run(document, { boxes, width: 1440 });
   const root = (document: PageDocument): SharedStyle | undefined => document.styles[document.rootStyle ?? ''];
 
   it.each([

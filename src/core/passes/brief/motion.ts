@@ -31,7 +31,10 @@ export function motionPass(rules: readonly MotionRule[], lost: (line: number, sa
         const found = outermost(before, elementsAt(before, rule.at));
         if (found.size === 0) {
           const near = nearestWords(rule.at, knownAddresses(before));
-          lost(rule.line, `brief.yaml, line ${rule.line}: nothing is at "${rule.at}", so nothing moves there${near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : ''}`); // prettier-ignore
+          lost(
+            rule.line,
+            `brief.yaml, line ${rule.line}: nothing is at "${rule.at}", so nothing moves there${near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : ''}`,
+          );
         }
         if (rule.enters !== undefined || rule.scrolled) for (const id of found) refuseTwice(moving, id, rule);
         const entered =
@@ -49,7 +52,11 @@ export function motionPass(rules: readonly MotionRule[], lost: (line: number, sa
 function refuseTwice(moving: Map<string, number>, id: string, { at, line }: MotionRule): void {
   const before = moving.get(id);
   if (before !== undefined)
-    throw new Problem(`Line ${line}: "${at}" moves otherwise in line ${before} already.`, 'brief.yaml', 'Leave one of the two out.'); // prettier-ignore
+    throw new Problem(
+      `Line ${line}: "${at}" moves otherwise in line ${before} already.`,
+      'brief.yaml',
+      'Leave one of the two out.',
+    );
   moving.set(id, line);
 }
 
@@ -73,13 +80,19 @@ function movedBy({ body }: PageDocument, found: ReadonlySet<string>, { each }: M
   if (each === undefined) return [...found];
   const parents = new Set([...found].map((id) => parentOf(body, id)));
   if (found.size > 1 && parents.size === 1) return [...found];
-  return [...elements(body)].filter(({ id }) => found.has(id)).flatMap(({ children = [] }) => children.filter(isElement).map(({ id }) => id)); // prettier-ignore
+  return [...elements(body)]
+    .filter(({ id }) => found.has(id))
+    .flatMap(({ children = [] }) => children.filter(isElement).map(({ id }) => id));
 }
 
 function entering(document: PageDocument, moved: readonly string[], rule: MotionRule): PageDocument {
   const { enters = 'fade', when = 'load', lasts = 600, after = 0, easing = 'ease-out', each } = rule;
   const frames = `enter-${enters}`;
-  const base: Declarations = { 'animation-name': frames, 'animation-timing-function': easing, 'animation-fill-mode': 'backwards' }; // prettier-ignore
+  const base: Declarations = {
+    'animation-name': frames,
+    'animation-timing-function': easing,
+    'animation-fill-mode': 'backwards',
+  };
   const timed = { ...base, 'animation-duration': `${lasts}ms`, ...(after ? { 'animation-delay': `${after}ms` } : {}) };
   const delayed = (step: number): Declarations => ({ 'animation-delay': `${after + step * (each ?? 0)}ms` });
   const variants =
@@ -87,7 +100,12 @@ function entering(document: PageDocument, moved: readonly string[], rule: Motion
       ? steps(MOVING, timed, each, delayed)
       : [
           ...steps(`${STARTED} ${MOVING}`, { ...timed, ...ENTERED }, each, delayed),
-          ...steps(`${ONLY_BY_SCROLL} ${MOVING}`, { ...base, 'animation-timeline': 'view()', 'animation-range': rangeAt(0) }, each, (step) => ({ 'animation-range': rangeAt(step) })), // prettier-ignore
+          ...steps(
+            `${ONLY_BY_SCROLL} ${MOVING}`,
+            { ...base, 'animation-timeline': 'view()', 'animation-range': rangeAt(0) },
+            each,
+            (step) => ({ 'animation-range': rangeAt(step) }),
+          ),
         ];
   const keyframes = { ...document.keyframes, [frames]: `from { ${BEFORE[enters]} }` };
   return moved.reduce<PageDocument>((made, one) => withLook(made, one, 'moving', {}, variants), {
@@ -114,7 +132,11 @@ function steps(
   const places = Array.from({ length: MOST_STEPS - 1 }, (_, at) => at + 1);
   return [
     { when, set },
-    ...places.map((step): StyleVariant => ({ when, state: step < MOST_STEPS - 1 ? `:nth-child(${step + 1})` : `:nth-child(n+${step + 1})`, set: later(step) })), // prettier-ignore
+    ...places.map((step): StyleVariant => ({
+      when,
+      state: step < MOST_STEPS - 1 ? `:nth-child(${step + 1})` : `:nth-child(n+${step + 1})`,
+      set: later(step),
+    })),
   ];
 }
 
@@ -134,7 +156,9 @@ const ON_TOP = '100';
 function withStay(document: PageDocument, id: string, rule: MotionRule): PageDocument {
   const node = nodeOf(document, id);
   const style = document.styles[node.style ?? ''];
-  const places = new Set([style?.rest, ...(style?.variants ?? []).map(({ set }) => set)].map((set) => set?.['position'])); // prettier-ignore
+  const places = new Set(
+    [style?.rest, ...(style?.variants ?? []).map(({ set }) => set)].map((set) => set?.['position']),
+  );
   if (places.has('fixed') || places.has('sticky')) return document;
   const around = parentOf(document.body, id);
   if (places.has('absolute')) return withLook(document, id, 'staying', { position: 'fixed', 'z-index': ON_TOP });
@@ -175,7 +199,9 @@ function withScrolledLook(document: PageDocument, id: string, look: NonNullable<
 /** The document with an element whose look scrolling changes; equal changes are one motion. @param where at-rules that must hold besides */
 export function changedByScroll(document: PageDocument, id: string, to: readonly string[], where = ''): PageDocument {
   const text = `to { ${to.join('; ')} }`;
-  const known = Object.entries(document.keyframes ?? {}).find(([name, one]) => one === text && name.startsWith('scrolled'))?.[0]; // prettier-ignore
+  const known = Object.entries(document.keyframes ?? {}).find(
+    ([name, one]) => one === text && name.startsWith('scrolled'),
+  )?.[0];
   const count = Object.keys(document.keyframes ?? {}).filter((name) => name.startsWith('scrolled')).length;
   const frames = known ?? `scrolled${count ? `-${count + 1}` : ''}`;
   const set: Declarations = {

@@ -4,8 +4,12 @@ import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { movedAddresses, type MovedAddresses } from './moved-addresses.js';
 
-const said = (id: string, says: string, path: string): ElementNode => ({ ...element('text', id, { id, name: says, element: 'p' }, words(says)), from: { path } }); // prettier-ignore
-const version = (section: string, ...nodes: ElementNode[]): PageDocument => page({}, element('section', 's', { id: 's', name: section }, ...nodes)); // prettier-ignore
+const said = (id: string, says: string, path: string): ElementNode => ({
+  ...element('text', id, { id, name: says, element: 'p' }, words(says)),
+  from: { path },
+});
+const version = (section: string, ...nodes: ElementNode[]): PageDocument =>
+  page({}, element('section', 's', { id: 's', name: section }, ...nodes));
 const old = version(
   'Dates',
   said('a', 'See the dates', 'Hero / See'),
@@ -20,13 +24,24 @@ const moved = (now: PageDocument, brief: Brief, found = same): MovedAddresses =>
 
 describe('addresses in a brief', () => {
   it('stay where they mean something still, and nobody is asked what was found', () => {
-    const asked = movedAddresses(briefOf('See the dates', 'Hero / See'), [{ old, now: old, found: () => { throw new Error('asked'); } }]); // prettier-ignore
+    const asked = movedAddresses(briefOf('See the dates', 'Hero / See'), [
+      {
+        old,
+        now: old,
+        found: () => {
+          throw new Error('asked');
+        },
+      },
+    ]);
     expect([asked.elements.size, asked.sections.size]).toEqual([0, 0]);
   });
 
   it('follow an element that says something else, or lies in another layer, in the way they were written', () => {
     const now = version('Dates', said('a', 'All dates', 'Top / Look'), said('b', 'Keeper', 'Team / One'));
-    expect([...moved(now, briefOf('See the dates', 'Hero / See')).elements]).toEqual([['See the dates', ['All dates']], ['Hero / See', ['Top / Look']]]); // prettier-ignore
+    expect([...moved(now, briefOf('See the dates', 'Hero / See')).elements]).toEqual([
+      ['See the dates', ['All dates']],
+      ['Hero / See', ['Top / Look']],
+    ]);
   });
 
   it('mean all that they meant: by one name, or by one for each', () => {
@@ -44,14 +59,24 @@ describe('addresses in a brief', () => {
 
   it('stay besides where another page has what they mean still', () => {
     const now = version('Dates', said('a', 'All dates', 'Hero / See'));
-    const both = movedAddresses(briefOf('See the dates'), [{ old, now, found: () => same }, { old, now: old, found: () => same }]); // prettier-ignore
+    const both = movedAddresses(briefOf('See the dates'), [
+      { old, now, found: () => same },
+      { old, now: old, found: () => same },
+    ]);
     expect([...both.elements]).toEqual([['See the dates', ['See the dates', 'All dates']]]);
   });
 
   it('of sections that links lead to follow their sections', () => {
-    const link = (section: string, more: Partial<LinkRule> = {}): LinkRule => ({ at: 'See the dates', section, line: 5, ...more }); // prettier-ignore
+    const link = (section: string, more: Partial<LinkRule> = {}): LinkRule => ({
+      at: 'See the dates',
+      section,
+      line: 5,
+      ...more,
+    });
     const now = version('Evenings', said('a', 'See the dates', 'Hero / See'));
     expect([...moved(now, { ...EMPTY_BRIEF, links: [link('dates')] }).sections]).toEqual([['dates', 'evenings']]);
-    expect(moved(now, { ...EMPTY_BRIEF, links: [link('dates', { page: 'another' }), link('hire')] }).sections.size).toBe(0); // prettier-ignore
+    expect(
+      moved(now, { ...EMPTY_BRIEF, links: [link('dates', { page: 'another' }), link('hire')] }).sections.size,
+    ).toBe(0);
   });
 });

@@ -76,5 +76,7 @@ function candidates(node: ElementNode | undefined, like: string): string[] {
 
 /** Sections of a page by their names in addresses. */
 function sections({ body }: PageDocument): ReadonlyMap<string, string> {
-  return new Map([...elements(body)].flatMap(({ kind, name, id }) => (kind === 'section' ? [[sectionSlug(name), id]] : []))); // prettier-ignore
+  return new Map(
+    [...elements(body)].flatMap(({ kind, name, id }) => (kind === 'section' ? [[sectionSlug(name), id]] : [])),
+  );
 }

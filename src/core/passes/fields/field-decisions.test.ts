@@ -12,13 +12,35 @@ import { fields } from './fields.js';
 const nowhere = { boxes: new Map(), width: 1440 };
 const heading = (says: string): ElementNode => element('heading', says, { element: 'h3' }, words(says));
 const text = (says: string): ElementNode => element('text', says, { element: 'p' }, words(says));
-const card = (says: string): ElementNode => element('card', says, { repeat: 'ways' }, heading(says), text(`${says} for all`)); // prettier-ignore
-const rich = element('text', 'price', { element: 'p' }, words('A week costs '), element('run', 'sum', { element: 'strong', inline: true }, words('28 crowns')), words(', a fortnight 45.')); // prettier-ignore
+const card = (says: string): ElementNode =>
+  element('card', says, { repeat: 'ways' }, heading(says), text(`${says} for all`));
+const rich = element(
+  'text',
+  'price',
+  { element: 'p' },
+  words('A week costs '),
+  element('run', 'sum', { element: 'strong', inline: true }, words('28 crowns')),
+  words(', a fortnight 45.'),
+);
 const source = page(
   {},
-  element('section', 'ways', { element: 'section', name: 'Ways' }, element('heading', 'h', { element: 'h2' }, words('Ways')), card('Friday'), card('Sunday')),
-  element('section', 'hire', { element: 'section', name: 'Hire' }, element('heading', 'hh', { element: 'h2' }, words('Hire')), rich, element('text', 'call', { element: 'p' }, words('Ring first'))),
-); // prettier-ignore
+  element(
+    'section',
+    'ways',
+    { element: 'section', name: 'Ways' },
+    element('heading', 'h', { element: 'h2' }, words('Ways')),
+    card('Friday'),
+    card('Sunday'),
+  ),
+  element(
+    'section',
+    'hire',
+    { element: 'section', name: 'Hire' },
+    element('heading', 'hh', { element: 'h2' }, words('Hire')),
+    rich,
+    element('text', 'call', { element: 'p' }, words('Ring first')),
+  ),
+);
 
 function decided(...said: (Partial<FieldDecision> & { at: string })[]): {
   readonly document: PageDocument;
@@ -46,7 +68,16 @@ const before = paths(decided({ at: 'ways', on: false }).document);
 
 describe('decisions on fields', () => {
   it('start from the names that the page gives', () => {
-    expect(before).toEqual(['ways.heading', 'ways.cards.friday.heading', 'ways.cards.friday.text', 'ways.cards.sunday.heading', 'ways.cards.sunday.text', 'hire.heading', 'hire.intro', 'hire.text']); // prettier-ignore
+    expect(before).toEqual([
+      'ways.heading',
+      'ways.cards.friday.heading',
+      'ways.cards.friday.text',
+      'ways.cards.sunday.heading',
+      'ways.cards.sunday.text',
+      'hire.heading',
+      'hire.intro',
+      'hire.text',
+    ]);
   });
 
   it('give another name, in every entry of a list, and to a list with all that is in it', () => {
@@ -56,7 +87,7 @@ describe('decisions on fields', () => {
   });
 
   it('put a field into another group, and make two fields one', () => {
-    expect(paths(decided({ at: 'hire.text', to: 'ways.notes', name: 'ring' }).document)).toContain('ways.notes.ring'); // prettier-ignore
+    expect(paths(decided({ at: 'hire.text', to: 'ways.notes', name: 'ring' }).document)).toContain('ways.notes.ring');
     const { document } = decided({ at: 'hire.heading', sameAs: 'ways.heading' });
     const filled = fillPage(document, nest({ values: new Map([['ways.heading', 'Both']]), lists: new Map() }));
     expect(textOf(filled.body)).toMatch(/^Both .* Both /);
@@ -71,7 +102,13 @@ describe('decisions on fields', () => {
 
   it('lock what a client may see: the words of the source stay', () => {
     const { document } = decided({ at: 'hire', locked: true });
-    const content = nest({ values: new Map([['hire.heading', 'Mine'], ['ways.heading', 'Mine too']]), lists: new Map() }); // prettier-ignore
+    const content = nest({
+      values: new Map([
+        ['hire.heading', 'Mine'],
+        ['ways.heading', 'Mine too'],
+      ]),
+      lists: new Map(),
+    });
     expect(textOf(fillPage(document, content).body)).toMatch(/^Mine too .* Hire /);
     expect(field(document, 'hire.heading')?.locked).toBe(true);
     const faults = checkContent(document, regionsOf(document), content, new Set());
@@ -80,13 +117,18 @@ describe('decisions on fields', () => {
 
   it('split a text into its runs', () => {
     const { document } = decided({ at: 'hire.intro', split: true });
-    expect(paths(document).slice(-4)).toEqual(['hire.intro.text', 'hire.intro.strong', 'hire.intro.text-2', 'hire.text']); // prettier-ignore
+    expect(paths(document).slice(-4)).toEqual([
+      'hire.intro.text',
+      'hire.intro.strong',
+      'hire.intro.text-2',
+      'hire.text',
+    ]);
   });
 
   it('say what a field is called, what it takes and how much of it', () => {
     const { document } = decided(
       { at: 'ways.cards', fewest: 2, most: 3, label: 'Evenings' },
-      { at: 'hire.text', type: 'choice', choices: ['Ring first', 'Come along'], help: 'One of two.', required: true }, // prettier-ignore
+      { at: 'hire.text', type: 'choice', choices: ['Ring first', 'Come along'], help: 'One of two.', required: true },
       { at: 'ways.heading', longest: 6 },
     );
     expect(field(document, 'ways.cards')).toMatchObject({ label: 'Evenings', fewest: 2, most: 3 });
@@ -95,8 +137,16 @@ describe('decisions on fields', () => {
       help: 'One of two.',
       required: true,
     });
-    const content = nest({ values: new Map([['hire.text', 'Run'], ['ways.heading', 'Seven letters']]), lists: new Map([['ways.cards', ['friday']]]) }); // prettier-ignore
-    const faults = checkContent(document, regionsOf(document), content, new Set()).map(({ path, what }) => `${path}: ${what}`); // prettier-ignore
+    const content = nest({
+      values: new Map([
+        ['hire.text', 'Run'],
+        ['ways.heading', 'Seven letters'],
+      ]),
+      lists: new Map([['ways.cards', ['friday']]]),
+    });
+    const faults = checkContent(document, regionsOf(document), content, new Set()).map(
+      ({ path, what }) => `${path}: ${what}`,
+    );
     expect(faults).toEqual([
       'ways.cards: It has 1 entries; 2 are the fewest',
       'hire.text: "Run" is none of Ring first, Come along',
@@ -105,7 +155,10 @@ describe('decisions on fields', () => {
   });
 
   it('keep what was said of a field before it got another name', () => {
-    const { document } = decided({ at: 'ways.cards.*.heading', label: 'Title', longest: 20 }, { at: 'ways.cards', name: 'evenings' }); // prettier-ignore
+    const { document } = decided(
+      { at: 'ways.cards.*.heading', label: 'Title', longest: 20 },
+      { at: 'ways.cards', name: 'evenings' },
+    );
     expect(field(document, 'ways.evenings.*.heading')).toMatchObject({ label: 'Title', longest: 20 });
   });
 
@@ -114,14 +167,23 @@ describe('decisions on fields', () => {
     expect(field(document, 'hire.text')?.type).toBe('rich');
     const filled = fillPage(document, nest({ values: new Map([['hire.text', 'Ring **first**']]), lists: new Map() }));
     expect(JSON.stringify(filled.body)).toContain('"element":"strong"');
-    const back = fieldDecisionsPass([{ at: 'hire.text', type: 'text', on: true, line: 3 }], () => undefined).run(document, nowhere); // prettier-ignore
-    expect(textOf(fillPage(back, nest({ values: new Map([['hire.text', 'Ring *']]), lists: new Map() })).body)).toContain('Ring *'); // prettier-ignore
+    const back = fieldDecisionsPass([{ at: 'hire.text', type: 'text', on: true, line: 3 }], () => undefined).run(
+      document,
+      nowhere,
+    );
+    expect(
+      textOf(fillPage(back, nest({ values: new Map([['hire.text', 'Ring *']]), lists: new Map() })).body),
+    ).toContain('Ring *');
   });
 
   it('say which field is not there, with those like it', () => {
     const { document, lost } = decided({ at: 'ways.card.*.heading', name: 'title' });
     expect(paths(document)).toEqual(before);
-    expect(lost).toEqual([expect.stringMatching(/^brief.yaml, line 3: the page has no field "ways.card.\*.heading"; there are .*"ways.cards/)]); // prettier-ignore
+    expect(lost).toEqual([
+      expect.stringMatching(
+        /^brief.yaml, line 3: the page has no field "ways.card.\*.heading"; there are .*"ways.cards/,
+      ),
+    ]);
   });
 
   it.each<[string, Partial<FieldDecision> & { at: string }]>([

@@ -65,11 +65,17 @@ function retyped(document: PageDocument, { at, type, line }: FieldDecision): Pag
     const words = (node.children ?? []).filter((child) => !isWords(child) || child.text.trim());
     const [only] = words;
     if (type === 'rich' && only && isWords(only) && isMeant(only.field)) {
-      if (words.length > 1 || node.rich !== undefined || !canBeRich(node, document.styles)) throw new Problem(`"${at}" is only a part of a text.`, where, 'Words can be set off only in a text that is one field.'); // prettier-ignore
+      if (words.length > 1 || node.rich !== undefined || !canBeRich(node, document.styles))
+        throw new Problem(
+          `"${at}" is only a part of a text.`,
+          where,
+          'Words can be set off only in a text that is one field.',
+        );
       return { ...node, rich: only.field, children: (node.children ?? []).map(withoutField) };
     }
     if (type === 'rich' || node.rich === undefined || !isMeant(node.rich)) return node;
-    if (words.length > 1 || !only || !isWords(only)) throw new Problem(`Words are set off in "${at}".`, where, 'Split it first, with "split: true".'); // prettier-ignore
+    if (words.length > 1 || !only || !isWords(only))
+      throw new Problem(`Words are set off in "${at}".`, where, 'Split it first, with "split: true".');
     const { rich, ...rest } = node;
     return { ...rest, children: [{ ...only, field: rich }] };
   });
@@ -93,15 +99,29 @@ function refuseClash(one: FieldDecision, { fields, lists }: Paths, moving: Reado
   for (const path of moving) {
     const now = movedPath(one, path);
     if (one.sameAs === undefined && taken.has(now))
-      throw new Problem(`"${one.at}" is several fields, which would all be "${now}".`, where, 'Put them where each entry has its own, with a star in the place of its id.'); // prettier-ignore
+      throw new Problem(
+        `"${one.at}" is several fields, which would all be "${now}".`,
+        where,
+        'Put them where each entry has its own, with a star in the place of its id.',
+      );
     taken.add(now);
     const [ids, others] = [lists.get(path), lists.get(now)];
     if (one.sameAs !== undefined && ids && others && ids.join() !== others.join())
-      throw new Problem(`"${path}" and "${now}" have other entries.`, where, 'Only lists of the same entries can be one.'); // prettier-ignore
+      throw new Problem(
+        `"${path}" and "${now}" have other entries.`,
+        where,
+        'Only lists of the same entries can be one.',
+      );
     const isLeaf = !lists.has(path);
-    const within = [...staying].find((other) => (isLeaf && other.startsWith(`${now}.`)) || (!lists.has(other) && now.startsWith(`${other}.`))); // prettier-ignore
+    const within = [...staying].find(
+      (other) => (isLeaf && other.startsWith(`${now}.`)) || (!lists.has(other) && now.startsWith(`${other}.`)),
+    );
     if ((one.sameAs === undefined && staying.has(now)) || within !== undefined)
-      throw new Problem(`There is a field "${within ?? now}" already.`, where, 'Give another name, or make the two one field with "same-as".'); // prettier-ignore
+      throw new Problem(
+        `There is a field "${within ?? now}" already.`,
+        where,
+        'Give another name, or make the two one field with "same-as".',
+      );
   }
 }
 

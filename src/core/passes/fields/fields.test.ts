@@ -6,18 +6,40 @@ import { fields } from './fields.js';
 /* What fields are called, and what makes a list. */
 
 const named = (...children: PageNode[]): Record<string, unknown> => {
-  const document: PageDocument = page({}, element('section', 'Visit us', { element: 'section' }, ...(children as ElementNode[]))); // prettier-ignore
-  return (originalContent(fields.run(document, { boxes: new Map(), width: 1440 }))['visit-us'] ?? {}) as Record<string, unknown>; // prettier-ignore
+  const document: PageDocument = page(
+    {},
+    element('section', 'Visit us', { element: 'section' }, ...(children as ElementNode[])),
+  );
+  return (originalContent(fields.run(document, { boxes: new Map(), width: 1440 }))['visit-us'] ?? {}) as Record<
+    string,
+    unknown
+  >;
 };
 const heading = (text: string, level = 'h2'): ElementNode => element('heading', text, { element: level }, words(text));
-const text = (said: string, more: Partial<ElementNode> = {}): ElementNode => element('text', said, { element: 'p', ...more }, words(said)); // prettier-ignore
-const link = (said: string, more: Partial<ElementNode> = {}): ElementNode => element('link', said, { element: 'a', attributes: { href: `/${said}` }, ...more }, words(said)); // prettier-ignore
+const text = (said: string, more: Partial<ElementNode> = {}): ElementNode =>
+  element('text', said, { element: 'p', ...more }, words(said));
+const link = (said: string, more: Partial<ElementNode> = {}): ElementNode =>
+  element('link', said, { element: 'a', attributes: { href: `/${said}` }, ...more }, words(said));
 
 describe('names of fields', () => {
   it('tell texts by their place and by how they are written', () => {
-    expect(named(text('Every clear night'), heading('Come and look'), text('We are open.'), text('19:30'), text('€ 12'), text('Bring a lamp'))).toEqual({
-      kicker: 'Every clear night', heading: 'Come and look', intro: 'We are open.', time: '19:30', price: '€ 12', text: 'Bring a lamp',
-    }); // prettier-ignore
+    expect(
+      named(
+        text('Every clear night'),
+        heading('Come and look'),
+        text('We are open.'),
+        text('19:30'),
+        text('€ 12'),
+        text('Bring a lamp'),
+      ),
+    ).toEqual({
+      kicker: 'Every clear night',
+      heading: 'Come and look',
+      intro: 'We are open.',
+      time: '19:30',
+      price: '€ 12',
+      text: 'Bring a lamp',
+    });
   });
 
   it('tell things of one kind apart by what they say, never by number', () => {
@@ -33,7 +55,8 @@ describe('names of fields', () => {
   });
 
   it('put what stands under a heading of its own into a group', () => {
-    const part = (title: string): ElementNode => element('column', title, {}, heading(title, 'h3'), text(`About ${title}`)); // prettier-ignore
+    const part = (title: string): ElementNode =>
+      element('column', title, {}, heading(title, 'h3'), text(`About ${title}`));
     expect(named(heading('Hire'), element('row', 'r', {}, part('By day'), part('By night')))).toEqual({
       heading: 'Hire',
       'by-day': { heading: 'By day', text: 'About By day' },
@@ -42,8 +65,21 @@ describe('names of fields', () => {
   });
 
   it('call cells by the head of their table, and rows by what they say', () => {
-    const row = (tag: string, more: Partial<ElementNode>, ...cells: string[]): ElementNode => element('table-part', cells.join(), { element: 'tr', ...more }, ...cells.map((one) => element('table-part', one, { element: tag }, words(one)))); // prettier-ignore
-    const table = element('table', 't', { element: 'table' }, row('th', {}, 'Date', 'Who'), row('td', { repeat: 'row' }, '9 May', 'Ida'), row('td', { repeat: 'row' }, '16 May', 'Tobias')); // prettier-ignore
+    const row = (tag: string, more: Partial<ElementNode>, ...cells: string[]): ElementNode =>
+      element(
+        'table-part',
+        cells.join(),
+        { element: 'tr', ...more },
+        ...cells.map((one) => element('table-part', one, { element: tag }, words(one))),
+      );
+    const table = element(
+      'table',
+      't',
+      { element: 'table' },
+      row('th', {}, 'Date', 'Who'),
+      row('td', { repeat: 'row' }, '9 May', 'Ida'),
+      row('td', { repeat: 'row' }, '16 May', 'Tobias'),
+    );
     expect(named(table)).toEqual({
       'column-date': 'Date',
       'column-who': 'Who',
@@ -57,43 +93,115 @@ describe('names of fields', () => {
   it('keep a label with its control, and an answer with its question', () => {
     const label = (said: string): ElementNode => element('field', said, { element: 'label' }, words(said));
     const input = element('field', 'i', { element: 'input', attributes: { placeholder: 'you@example.org' } });
-    const select = element('field', 's', { element: 'select' }, ...['Any', 'Saturn'].map((one) => element('field', one, { element: 'option' }, words(one)))); // prettier-ignore
-    expect(named(element('row', 'a', {}, label('E-mail'), input), element('row', 'b', {}, label('Which?'), select))).toEqual({
+    const select = element(
+      'field',
+      's',
+      { element: 'select' },
+      ...['Any', 'Saturn'].map((one) => element('field', one, { element: 'option' }, words(one))),
+    );
+    expect(
+      named(element('row', 'a', {}, label('E-mail'), input), element('row', 'b', {}, label('Which?'), select)),
+    ).toEqual({
       'e-mail': { label: 'E-mail', hint: 'you@example.org', required: 'no' },
       which: { label: 'Which?', required: 'no', options: ['Any', 'Saturn'] },
-    }); // prettier-ignore
+    });
     const dl = (tag: string, said: string): ElementNode => element('item', said, { element: tag }, words(said));
-    expect(named(element('list', 'l', { element: 'dl' }, dl('dt', 'A dog?'), dl('dd', 'Yes.'), dl('dt', 'A cat?'), dl('dd', 'No.')))).toEqual({
+    expect(
+      named(
+        element(
+          'list',
+          'l',
+          { element: 'dl' },
+          dl('dt', 'A dog?'),
+          dl('dd', 'Yes.'),
+          dl('dt', 'A cat?'),
+          dl('dd', 'No.'),
+        ),
+      ),
+    ).toEqual({
       'a-dog': { term: 'A dog?', definition: 'Yes.' },
       'a-cat': { term: 'A cat?', definition: 'No.' },
-    }); // prettier-ignore
+    });
   });
 
   it('make a list of questions, and of terms', () => {
     const dl = (tag: string, said: string): ElementNode => element('item', said, { element: tag }, words(said));
-    const pair = (kind: 'question' | 'item', term: string, said: string): ElementNode => element(kind, term, { repeat: 'pair' }, dl('dt', term), dl('dd', said)); // prettier-ignore
-    expect(named(element('list', 'l', { element: 'dl' }, pair('question', 'A dog?', 'Yes.'), pair('question', 'A cat?', 'No.')))).toEqual({
-      questions: [{ id: 'a-dog', question: 'A dog?', answer: 'Yes.' }, { id: 'a-cat', question: 'A cat?', answer: 'No.' }],
-    }); // prettier-ignore
-    expect(named(element('list', 'l', { element: 'dl' }, pair('item', 'Dome', 'White'), pair('item', 'Deck', 'Wood')))).toEqual({
-      terms: [{ id: 'dome', term: 'Dome', definition: 'White' }, { id: 'deck', term: 'Deck', definition: 'Wood' }],
-    }); // prettier-ignore
+    const pair = (kind: 'question' | 'item', term: string, said: string): ElementNode =>
+      element(kind, term, { repeat: 'pair' }, dl('dt', term), dl('dd', said));
+    expect(
+      named(
+        element('list', 'l', { element: 'dl' }, pair('question', 'A dog?', 'Yes.'), pair('question', 'A cat?', 'No.')),
+      ),
+    ).toEqual({
+      questions: [
+        { id: 'a-dog', question: 'A dog?', answer: 'Yes.' },
+        { id: 'a-cat', question: 'A cat?', answer: 'No.' },
+      ],
+    });
+    expect(
+      named(element('list', 'l', { element: 'dl' }, pair('item', 'Dome', 'White'), pair('item', 'Deck', 'Wood'))),
+    ).toEqual({
+      terms: [
+        { id: 'dome', term: 'Dome', definition: 'White' },
+        { id: 'deck', term: 'Deck', definition: 'Wood' },
+      ],
+    });
   });
 
   it('ask whether something is required, where a form goes, and which icon an entry has', () => {
-    const input = (name: string, more: object): ElementNode => element('field', name, { element: 'input', attributes: { name, ...more } }); // prettier-ignore
-    const form = element('form', 'f', { element: 'form', attributes: { action: '/send', method: 'post' } }, input('mail', { required: '' }), input('go', { type: 'hidden' })); // prettier-ignore
+    const input = (name: string, more: object): ElementNode =>
+      element('field', name, { element: 'input', attributes: { name, ...more } });
+    const form = element(
+      'form',
+      'f',
+      { element: 'form', attributes: { action: '/send', method: 'post' } },
+      input('mail', { required: '' }),
+      input('go', { type: 'hidden' }),
+    );
     expect(named(form)).toEqual({ form: { address: '/send', method: 'post' }, mail: { required: 'yes' } });
-    const card = (id: string, d: string): ElementNode => element('card', id, { repeat: 'card' }, element('icon', id, { element: 'svg', attributes: { 'aria-hidden': 'true' }, markup: `<svg><title>${d}</title></svg>` }), heading(id, 'h3')); // prettier-ignore
+    const card = (id: string, d: string): ElementNode =>
+      element(
+        'card',
+        id,
+        { repeat: 'card' },
+        element('icon', id, {
+          element: 'svg',
+          attributes: { 'aria-hidden': 'true' },
+          markup: `<svg><title>${d}</title></svg>`,
+        }),
+        heading(id, 'h3'),
+      );
     expect(named(card('Day', 'Sun'), card('Night', 'Moon'))).toEqual({
-      cards: [{ id: 'day', icon: 'sun', heading: 'Day' }, { id: 'night', icon: 'moon', heading: 'Night' }],
-    }); // prettier-ignore
-    const tick = (id: string): ElementNode => element('item', id, { element: 'li', repeat: 'i' }, element('icon', id, { element: 'svg', markup: '<svg/>' }), words(id)); // prettier-ignore
-    expect(named(element('list', 'l', { element: 'ul' }, tick('Dome'), tick('Deck')))).toEqual({ items: ['Dome', 'Deck'] }); // prettier-ignore
-    const details = (id: string, more: object): ElementNode => element('question', id, { element: 'details', repeat: 'q', attributes: { ...more } }, element('question', `${id}s`, { element: 'summary' }, words(id)), words('Yes.')); // prettier-ignore
+      cards: [
+        { id: 'day', icon: 'sun', heading: 'Day' },
+        { id: 'night', icon: 'moon', heading: 'Night' },
+      ],
+    });
+    const tick = (id: string): ElementNode =>
+      element(
+        'item',
+        id,
+        { element: 'li', repeat: 'i' },
+        element('icon', id, { element: 'svg', markup: '<svg/>' }),
+        words(id),
+      );
+    expect(named(element('list', 'l', { element: 'ul' }, tick('Dome'), tick('Deck')))).toEqual({
+      items: ['Dome', 'Deck'],
+    });
+    const details = (id: string, more: object): ElementNode =>
+      element(
+        'question',
+        id,
+        { element: 'details', repeat: 'q', attributes: { ...more } },
+        element('question', `${id}s`, { element: 'summary' }, words(id)),
+        words('Yes.'),
+      );
     expect(named(details('A dog?', { open: '' }), details('A cat?', {}))).toEqual({
-      questions: [{ id: 'a-dog', open: 'yes', question: 'A dog?', answer: 'Yes.' }, { id: 'a-cat', open: 'no', question: 'A cat?', answer: 'Yes.' }],
-    }); // prettier-ignore
+      questions: [
+        { id: 'a-dog', open: 'yes', question: 'A dog?', answer: 'Yes.' },
+        { id: 'a-cat', open: 'no', question: 'A cat?', answer: 'Yes.' },
+      ],
+    });
   });
 
   it('leave out what only decorates', () => {
@@ -105,8 +213,16 @@ describe('names of fields', () => {
 describe('lists', () => {
   it('are neighbours that are alike, questions, and paragraphs below each other', () => {
     const item = (said: string): ElementNode => element('item', said, { element: 'li', repeat: 'i' }, words(said));
-    const question = (said: string): ElementNode => element('question', said, { element: 'details' }, element('text', `s${said}`, { element: 'summary' }, words(said)), words('Yes')); // prettier-ignore
-    const long = (said: string): ElementNode => text(`${said} is a text of more than forty letters, so it is a paragraph.`); // prettier-ignore
+    const question = (said: string): ElementNode =>
+      element(
+        'question',
+        said,
+        { element: 'details' },
+        element('text', `s${said}`, { element: 'summary' }, words(said)),
+        words('Yes'),
+      );
+    const long = (said: string): ElementNode =>
+      text(`${said} is a text of more than forty letters, so it is a paragraph.`);
     const made = named(
       element('list', 'u', { element: 'ul' }, item('One'), item('Two')),
       question('Open?'),
@@ -114,7 +230,10 @@ describe('lists', () => {
       element('box', 'b', {}, long('This'), long('That')),
     );
     expect(made['items']).toEqual(['One', 'Two']);
-    expect(made['questions']).toEqual([{ id: 'open', open: 'no', question: 'Open?', answer: 'Yes' }, { id: 'closed', open: 'no', question: 'Closed?', answer: 'Yes' }]); // prettier-ignore
+    expect(made['questions']).toEqual([
+      { id: 'open', open: 'no', question: 'Open?', answer: 'Yes' },
+      { id: 'closed', open: 'no', question: 'Closed?', answer: 'Yes' },
+    ]);
     expect(made['paragraphs']).toHaveLength(2);
   });
 
@@ -129,7 +248,13 @@ describe('lists', () => {
   });
 
   it('are none where a form asks, whatever is alike there', () => {
-    const line = (name: string): ElementNode => element('row', name, { repeat: 'line' }, element('field', name, { element: 'input', attributes: { placeholder: name } })); // prettier-ignore
+    const line = (name: string): ElementNode =>
+      element(
+        'row',
+        name,
+        { repeat: 'line' },
+        element('field', name, { element: 'input', attributes: { placeholder: name } }),
+      );
     expect(named(line('Name'), line('Street'))).toEqual({
       name: { hint: 'Name', required: 'no' },
       street: { hint: 'Street', required: 'no' },
@@ -137,7 +262,8 @@ describe('lists', () => {
   });
 
   it('give every field a path of its own, and the same ones the second time', () => {
-    const card = (said: string): ElementNode => element('card', said, { repeat: 'c' }, heading('Same', 'h3'), text(said), link('More')); // prettier-ignore
+    const card = (said: string): ElementNode =>
+      element('card', said, { repeat: 'c' }, heading('Same', 'h3'), text(said), link('More'));
     const run = (one: PageDocument): PageDocument => fields.run(one, { boxes: new Map(), width: 1440 });
     const once = run(page({}, element('section', 'x', { element: 'section' }, card('a'), card('b'), card('c'))));
     const { values, lists } = originalValues(once);

@@ -13,7 +13,19 @@ import { NameGiver, slug } from '../../text/words.js';
 import type { Pass } from '../pass.js';
 import { alikeRich } from './rich-entries.js';
 import { runsIn, type EntryRun } from './lists.js';
-import { COLUMN, columnsOf, hasControl, isHead, isWordsOnly, LONGEST, nameOfFile, onlyChild, placeName, spoken, type Scope } from './naming.js'; // prettier-ignore
+import {
+  COLUMN,
+  columnsOf,
+  hasControl,
+  isHead,
+  isWordsOnly,
+  LONGEST,
+  nameOfFile,
+  onlyChild,
+  placeName,
+  spoken,
+  type Scope,
+} from './naming.js';
 import { headingsIn, isDecoration, isOrnament, titleOf, wordFor } from './roles.js';
 
 /** Attributes that a client may change, and how their field is called beside the element's own words. */
@@ -34,10 +46,39 @@ const CAN_BE_REQUIRED = /^(input|textarea|select)$/;
 const NEVER_REQUIRED = /^(hidden|submit|reset|button|image|range|color)$/;
 
 /** What a field with parts is called by what it is. */
-const NAMES: Readonly<Record<string, string>> = { a: 'link', area: 'area', img: 'picture', video: 'video', source: 'film', iframe: 'embed', input: 'field', textarea: 'field', select: 'field', label: 'field', button: 'button' }; // prettier-ignore
+const NAMES: Readonly<Record<string, string>> = {
+  a: 'link',
+  area: 'area',
+  img: 'picture',
+  video: 'video',
+  source: 'film',
+  iframe: 'embed',
+  input: 'field',
+  textarea: 'field',
+  select: 'field',
+  label: 'field',
+  button: 'button',
+};
 
 /** Elements whose words may be one text with marks in it. */
-const TEXTS = new Set(['p', 'li', 'dd', 'figcaption', 'blockquote', 'td', 'div', 'address', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'span', 'small']); // prettier-ignore
+const TEXTS = new Set([
+  'p',
+  'li',
+  'dd',
+  'figcaption',
+  'blockquote',
+  'td',
+  'div',
+  'address',
+  'h1',
+  'h2',
+  'h3',
+  'h4',
+  'h5',
+  'h6',
+  'span',
+  'small',
+]);
 
 /**
  * A pass that gives every word, picture and link a field with a speaking name, by section, group and list.
@@ -104,7 +145,12 @@ class Naming {
     const inner: Scope = { ...scope, ...(word === undefined ? {} : { word }), ...(own?.scope ?? {}) };
     if (this.isRich(node)) {
       const { children, ...rest } = node;
-      return { ...rest, ...(own?.fields ? { fields: own.fields } : {}), rich: this.words(textOf(node), inner), ...(children ? { children } : {}) }; // prettier-ignore
+      return {
+        ...rest,
+        ...(own?.fields ? { fields: own.fields } : {}),
+        rich: this.words(textOf(node), inner),
+        ...(children ? { children } : {}),
+      };
     }
     const children = node.children && this.children(node, inner);
     const fields = own?.fields ? { fields: own.fields, ...switchesLast(node, own.fields) } : {};
@@ -124,7 +170,9 @@ class Naming {
     node: ElementNode,
     { path, giver }: Scope,
   ): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined {
-    return hasBackground(node, this.document) ? { fields: { [BACKGROUND]: `${path}.${giver.give('background')}` } } : undefined; // prettier-ignore
+    return hasBackground(node, this.document)
+      ? { fields: { [BACKGROUND]: `${path}.${giver.give('background')}` } }
+      : undefined;
   }
 
   private children(node: ElementNode, scope: Scope): PageNode[] {
@@ -142,7 +190,8 @@ class Naming {
       const named = done.get(child);
       if (named) return named;
       if (!isElement(child)) return this.text(child, own);
-      if (node.kind === 'question' && /^d[td]$/.test(child.element)) return this.element(child, { ...own, word: child.element === 'dt' ? 'question' : 'answer' }); // prettier-ignore
+      if (node.kind === 'question' && /^d[td]$/.test(child.element))
+        return this.element(child, { ...own, word: child.element === 'dt' ? 'question' : 'answer' });
       if (scope.root === node && /^d[td]$/.test(child.element)) return this.element(child, own);
       if (child.element === 'dt') pair = this.group(slug(textOf(child), LONGEST) || 'term', child, own);
       if (child.element === 'dt' || child.element === 'dd') return this.element(child, pair ?? own);
@@ -176,7 +225,8 @@ class Naming {
   private entries({ name, entries }: EntryRun, scope: Scope): ElementNode[] {
     const list = `${scope.path}.${scope.giver.give(name)}`;
     const plain = entries.map((entry, at) => this.plain(entry, `${list}.${at + 1}`));
-    const icons = new Set(entries.map((entry) => [...elements(entry)].map(({ markup }) => markup ?? '').join())).size > 1; // prettier-ignore
+    const icons =
+      new Set(entries.map((entry) => [...elements(entry)].map(({ markup }) => markup ?? '').join())).size > 1;
     if (!icons && plain.every((one) => one !== undefined))
       return plain.map((one, at) => ({ ...(one as ElementNode), entry: { list, id: String(at + 1) } }));
     const ids = new NameGiver();
@@ -266,7 +316,12 @@ class Naming {
     if (node.element === 'details' && scope.root === node) return { fields: { open: `${scope.path}.open` } };
     if (names.length === 0 && !/^(label|select|button)$/.test(node.element)) return undefined;
     const kind = node.kind === 'button' ? 'button' : (NAMES[node.element] ?? node.kind);
-    const says = textOf(node) || node.attributes?.['alt'] || node.attributes?.['placeholder'] || node.attributes?.['name'] || nameOfFile(node.attributes?.['src']); // prettier-ignore
+    const says =
+      textOf(node) ||
+      node.attributes?.['alt'] ||
+      node.attributes?.['placeholder'] ||
+      node.attributes?.['name'] ||
+      nameOfFile(node.attributes?.['src']);
     const isEntry = scope.root === node || onlyChild(scope.root) === node;
     const given = kind === 'field' ? slug(says ?? '', LONGEST) || kind : kind;
     if (node.element === 'label' && scope.pair) return { scope: { word: 'label' } };

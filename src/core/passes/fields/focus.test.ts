@@ -11,8 +11,16 @@ const styles: Record<string, SharedStyle> = {
   narrow: { rest: {}, variants: [{ at: 'below-600', set: { 'object-fit': 'cover' } }] },
   whole: { rest: { 'object-fit': 'contain' } },
 };
-const picture = (name: string, style: string): ElementNode => element('image', name, { element: 'img', style, attributes: { src: `assets/${name}.jpg`, alt: name } }); // prettier-ignore
-const document = fields.run(page(styles, element('section', 'hero', {}, picture('dome', 'cut')), element('section', 'hire', {}, picture('deck', 'whole'))), { boxes: new Map(), width: 1440 }); // prettier-ignore
+const picture = (name: string, style: string): ElementNode =>
+  element('image', name, { element: 'img', style, attributes: { src: `assets/${name}.jpg`, alt: name } });
+const document = fields.run(
+  page(
+    styles,
+    element('section', 'hero', {}, picture('dome', 'cut')),
+    element('section', 'hire', {}, picture('deck', 'whole')),
+  ),
+  { boxes: new Map(), width: 1440 },
+);
 
 describe('focal points', () => {
   it('are those of pictures that are cut to their frame, at any width', () => {

@@ -9,9 +9,22 @@ export interface EntryRun {
 
 /** What several of a kind are called. */
 const MANY: Readonly<Record<string, string>> = {
-  card: 'cards', item: 'items', link: 'links', button: 'buttons', image: 'pictures', icon: 'icons', quote: 'quotes', menu: 'menus',
-  question: 'questions', 'table-part': 'rows', 'picture-box': 'pictures', text: 'paragraphs', embed: 'embeds', video: 'videos', form: 'forms',
-}; // prettier-ignore
+  card: 'cards',
+  item: 'items',
+  link: 'links',
+  button: 'buttons',
+  image: 'pictures',
+  icon: 'icons',
+  quote: 'quotes',
+  menu: 'menus',
+  question: 'questions',
+  'table-part': 'rows',
+  'picture-box': 'pictures',
+  text: 'paragraphs',
+  embed: 'embeds',
+  video: 'videos',
+  form: 'forms',
+};
 
 /** Short texts side by side are no paragraphs. */
 const PARAGRAPH = 40;

@@ -17,7 +17,11 @@ export function pathsIn(document: PageDocument): Paths {
   for (const { entry } of elements(body))
     if (entry) lists.set(entry.list, [...(lists.get(entry.list) ?? []), entry.id]);
   const placed = [...walkFields(body)];
-  return { fields: new Set([...originalValues(document).values.keys(), ...placed]), placed: new Set([...placed, ...lists.keys()]), lists }; // prettier-ignore
+  return {
+    fields: new Set([...originalValues(document).values.keys(), ...placed]),
+    placed: new Set([...placed, ...lists.keys()]),
+    lists,
+  };
 }
 
 /** A path and every path on the way to it. */

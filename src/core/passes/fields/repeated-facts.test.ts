@@ -7,11 +7,20 @@ import { siteFacts } from './repeated-facts.js';
 import { fields } from './fields.js';
 
 const nowhere = { boxes: new Map(), width: 1440 };
-const link = (label: string, href: string): ElementNode => element('link', `${label} ${href}`, { element: 'a', attributes: { href } }, words(label)); // prettier-ignore
+const link = (label: string, href: string): ElementNode =>
+  element('link', `${label} ${href}`, { element: 'a', attributes: { href } }, words(label));
 const text = (says: string): ElementNode => element('text', says, { element: 'p' }, words(says));
 const menu = (name: string, ...labels: string[]): ElementNode =>
-  element('menu', name, { element: 'ul' }, ...labels.map((label) => element('item', `${name} ${label}`, { element: 'li', repeat: name }, link(label, `#${label.toLowerCase()}`)))); // prettier-ignore
-const part = (name: string, ...inside: ElementNode[]): ElementNode => element('section', name, { element: 'section', name }, ...inside); // prettier-ignore
+  element(
+    'menu',
+    name,
+    { element: 'ul' },
+    ...labels.map((label) =>
+      element('item', `${name} ${label}`, { element: 'li', repeat: name }, link(label, `#${label.toLowerCase()}`)),
+    ),
+  );
+const part = (name: string, ...inside: ElementNode[]): ElementNode =>
+  element('section', name, { element: 'section', name }, ...inside);
 
 function named(...sections: ElementNode[]): PageDocument {
   return siteFacts.run(fields.run(page({}, ...sections), nowhere), nowhere);
@@ -29,12 +38,21 @@ describe('site-facts', () => {
     );
     const { values, lists } = originalValues(made);
     expect([...lists]).toEqual([['site.menu', ['evenings', 'hire']]]);
-    const filled = fillPage(made, nest({ values: new Map(values).set('site.menu.hire.label', 'Borrow'), lists: new Map([['site.menu', ['hire', 'evenings']]]) })); // prettier-ignore
+    const filled = fillPage(
+      made,
+      nest({
+        values: new Map(values).set('site.menu.hire.label', 'Borrow'),
+        lists: new Map([['site.menu', ['hire', 'evenings']]]),
+      }),
+    );
     expect(textOf(filled.body)).toBe('Borrow Evenings Borrow Evenings');
   });
 
   it('leave menus alone that have other entries', () => {
-    const made = named(part('header', menu('one', 'Evenings', 'Hire')), part('footer', menu('two', 'Evenings', 'The way'))); // prettier-ignore
+    const made = named(
+      part('header', menu('one', 'Evenings', 'Hire')),
+      part('footer', menu('two', 'Evenings', 'The way')),
+    );
     expect([...originalValues(made).lists.keys()].filter((list) => list.startsWith('site'))).toEqual([]);
   });
 
@@ -63,7 +81,9 @@ describe('site-facts', () => {
   });
 
   it('leave alone what stands once, and what says the same in one section', () => {
-    expect(paths(named(part('footer', text('dome@example.org')), part('news', text('Come along')))).join()).not.toMatch('site'); // prettier-ignore
+    expect(paths(named(part('footer', text('dome@example.org')), part('news', text('Come along')))).join()).not.toMatch(
+      'site',
+    );
     expect(paths(named(part('footer', text('dome@example.org'), text('dome@example.org')))).join()).not.toMatch('site');
   });
 });

@@ -67,7 +67,9 @@ const FEWEST = 2;
 
 function menus({ lists, values }: FlatContent, bySelf: boolean): Standing[] {
   return [...lists].flatMap(([path, ids]): Standing[] => {
-    const own = [...values].filter(([one]) => one.startsWith(`${path}.`)).map(([one, value]) => [one.slice(path.length + 1), value]); // prettier-ignore
+    const own = [...values]
+      .filter(([one]) => one.startsWith(`${path}.`))
+      .map(([one, value]) => [one.slice(path.length + 1), value]);
     const leads = ids.every((id) => own.some(([name, value]) => name === `${id}.address` && value !== '#'));
     if (ids.length < FEWEST || !leads || isInEntry(path, lists)) return [];
     const isOfLook = ([name = '']: readonly string[]): boolean =>

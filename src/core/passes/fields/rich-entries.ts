@@ -9,14 +9,31 @@ import { elements, isElement, isWords } from '../../document/walk.js';
  */
 export function alikeRich(entries: readonly ElementNode[], { styles }: PageDocument): ElementNode[] {
   const start = ({ entry }: ElementNode): string => `${entry?.list}.${entry?.id}`;
-  const rich = new Set(entries.flatMap((one) => [...elements(one)].flatMap((node) => (node.rich?.startsWith(start(one)) ? [node.rich.slice(start(one).length)] : [])))); // prettier-ignore
+  const rich = new Set(
+    entries.flatMap((one) =>
+      [...elements(one)].flatMap((node) =>
+        node.rich?.startsWith(start(one)) ? [node.rich.slice(start(one).length)] : [],
+      ),
+    ),
+  );
   if (rich.size === 0) return [...entries];
   return entries.map((one) => {
     const visit = (node: PageNode): PageNode => {
       if (isWords(node)) return node;
       const path = onlyText(node);
-      if (path !== undefined && rich.has(path.slice(start(one).length)) && canBeRich(node, styles) && readsBack(node, styles)) // prettier-ignore
-        return { ...node, rich: path, children: (node.children ?? []).map((child) => (isWords(child) ? { kind: 'words', text: child.text } : child)) }; // prettier-ignore
+      if (
+        path !== undefined &&
+        rich.has(path.slice(start(one).length)) &&
+        canBeRich(node, styles) &&
+        readsBack(node, styles)
+      )
+        return {
+          ...node,
+          rich: path,
+          children: (node.children ?? []).map((child) =>
+            isWords(child) ? { kind: 'words', text: child.text } : child,
+          ),
+        };
       return node.children ? { ...node, children: node.children.map(visit) } : node;
     };
     return visit(one) as ElementNode;

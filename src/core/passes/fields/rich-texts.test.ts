@@ -7,14 +7,34 @@ import { fields, fieldsPass } from './fields.js';
 const nowhere = { boxes: new Map(), width: 1440 };
 const strong = (text: string): ElementNode => element('run', 's', { element: 'strong', inline: true }, words(text));
 const document = page(
-    { red: { rest: { color: 'red' } } },
-    element('section', 'visit', { name: 'visit', element: 'section' },
-      element('text', 'long', { id: 'long', element: 'p' }, words('Come on a '), strong('clear'), words(' night and bring warm clothes')),
-      element('text', 'short', { id: 'short', element: 'p' }, words('Open '), strong('now')),
-      element('text', 'painted', { id: 'painted', element: 'p' }, words('These are the '), element('run', 'r', { element: 'span', style: 'red', inline: true }, words('other')), words(' words of a text')),
+  { red: { rest: { color: 'red' } } },
+  element(
+    'section',
+    'visit',
+    { name: 'visit', element: 'section' },
+    element(
+      'text',
+      'long',
+      { id: 'long', element: 'p' },
+      words('Come on a '),
+      strong('clear'),
+      words(' night and bring warm clothes'),
     ),
-); // prettier-ignore
-const richIn = (from?: number): string[] => [...elements(fieldsPass(from).run(document, nowhere).body)].flatMap(({ id, rich }) => (rich === undefined ? [] : [id])); // prettier-ignore
+    element('text', 'short', { id: 'short', element: 'p' }, words('Open '), strong('now')),
+    element(
+      'text',
+      'painted',
+      { id: 'painted', element: 'p' },
+      words('These are the '),
+      element('run', 'r', { element: 'span', style: 'red', inline: true }, words('other')),
+      words(' words of a text'),
+    ),
+  ),
+);
+const richIn = (from?: number): string[] =>
+  [...elements(fieldsPass(from).run(document, nowhere).body)].flatMap(({ id, rich }) =>
+    rich === undefined ? [] : [id],
+  );
 
 describe('texts in which words may be set off', () => {
   const made = fields.run(document, nowhere);
@@ -34,10 +54,29 @@ describe('texts in which words may be set off', () => {
   });
 
   it('are so in all entries of a list if they are in one', () => {
-    const card = (id: string, ...says: ElementNode['children'] & object[]): ElementNode => element('card', id, { repeat: 'card' }, element('heading', `${id}h`, { element: 'h3' }, words(id)), element('text', `${id}t`, { id: `${id}t`, element: 'p' }, ...says)); // prettier-ignore
-    const list = page({}, element('section', 'hire', { name: 'hire', element: 'section' }, card('day', words('By day')), card('night', words('By '), strong('night')))); // prettier-ignore
+    const card = (id: string, ...says: ElementNode['children'] & object[]): ElementNode =>
+      element(
+        'card',
+        id,
+        { repeat: 'card' },
+        element('heading', `${id}h`, { element: 'h3' }, words(id)),
+        element('text', `${id}t`, { id: `${id}t`, element: 'p' }, ...says),
+      );
+    const list = page(
+      {},
+      element(
+        'section',
+        'hire',
+        { name: 'hire', element: 'section' },
+        card('day', words('By day')),
+        card('night', words('By '), strong('night')),
+      ),
+    );
     const named = fields.run(list, nowhere);
-    expect([...elements(named.body)].flatMap(({ rich }) => rich ?? [])).toEqual(['hire.cards.day.text', 'hire.cards.night.text']); // prettier-ignore
+    expect([...elements(named.body)].flatMap(({ rich }) => rich ?? [])).toEqual([
+      'hire.cards.day.text',
+      'hire.cards.night.text',
+    ]);
     expect(fillPage(named, originalContent(named)).body).toEqual(named.body);
     expect(fields.run(named, nowhere)).toEqual(named);
   });

@@ -13,9 +13,20 @@ const BY_KIND: Partial<Record<Kind, string>> = {
 
 /** What the words in an HTML element are (HTML, 4). */
 const BY_ELEMENT: Readonly<Record<string, string>> = {
-  figcaption: 'caption', caption: 'caption', cite: 'author', blockquote: 'quote', summary: 'question', legend: 'legend',
-  dt: 'term', dd: 'definition', address: 'address', time: 'date', small: 'note', option: 'option', label: 'label',
-}; // prettier-ignore
+  figcaption: 'caption',
+  caption: 'caption',
+  cite: 'author',
+  blockquote: 'quote',
+  summary: 'question',
+  legend: 'legend',
+  dt: 'term',
+  dd: 'definition',
+  address: 'address',
+  time: 'date',
+  small: 'note',
+  option: 'option',
+  label: 'label',
+};
 
 /** What the words right in an element are called; undefined where only their place can say it. */
 export function wordFor(node: ElementNode): string | undefined {

@@ -7,12 +7,35 @@ import { siteFacts } from './repeated-facts.js';
 import { fields } from './fields.js';
 
 const nowhere = { boxes: new Map(), width: 1440 };
-const link = (label: string, href: string, style?: string): ElementNode => element('link', `${label} ${href}`, { element: 'a', attributes: { href }, ...(style ? { style } : {}) }, words(label)); // prettier-ignore
+const link = (label: string, href: string, style?: string): ElementNode =>
+  element(
+    'link',
+    `${label} ${href}`,
+    { element: 'a', attributes: { href }, ...(style ? { style } : {}) },
+    words(label),
+  );
 const text = (says: string): ElementNode => element('text', says, { element: 'p' }, words(says));
 const menu = (current: string, ...labels: string[]): ElementNode =>
-  element('menu', 'menu', { element: 'ul' }, ...labels.map((label) => element('item', label, { element: 'li', repeat: 'menu' }, link(label, `${label.toLowerCase()}.html`, label === current ? 'bright' : 'plain')))); // prettier-ignore
-const part = (name: string, ...inside: ElementNode[]): ElementNode => element('section', name, { element: 'section', name }, ...inside); // prettier-ignore
-const named = (...sections: ElementNode[]): PageDocument => siteFacts.run(fields.run(page({ plain: { rest: {} }, bright: { rest: { color: 'red' } } }, ...sections), nowhere), nowhere); // prettier-ignore
+  element(
+    'menu',
+    'menu',
+    { element: 'ul' },
+    ...labels.map((label) =>
+      element(
+        'item',
+        label,
+        { element: 'li', repeat: 'menu' },
+        link(label, `${label.toLowerCase()}.html`, label === current ? 'bright' : 'plain'),
+      ),
+    ),
+  );
+const part = (name: string, ...inside: ElementNode[]): ElementNode =>
+  element('section', name, { element: 'section', name }, ...inside);
+const named = (...sections: ElementNode[]): PageDocument =>
+  siteFacts.run(
+    fields.run(page({ plain: { rest: {} }, bright: { rest: { color: 'red' } } }, ...sections), nowhere),
+    nowhere,
+  );
 const pathsOf = (document: PageDocument | undefined): string[] => {
   const { values, lists } = originalValues(document as PageDocument);
   return [...values.keys(), ...lists.keys()].filter((path) => path.startsWith('site.'));
@@ -21,8 +44,15 @@ const pathsOf = (document: PageDocument | undefined): string[] => {
 describe('facts of several pages', () => {
   it('are one field each: the menu, of which every page has an entry of its own that stands out', () => {
     const labels = ['Evenings', 'Hire', 'Way'];
-    const made = factsAcross([named(part('header', menu('Hire', ...labels))), named(part('header', menu('Way', ...labels)))]); // prettier-ignore
-    for (const one of made) expect(pathsOf(one)).toEqual([...labels.flatMap((label) => ['address', 'label'].map((name) => `site.menu.${label.toLowerCase()}.${name}`)), 'site.menu']); // prettier-ignore
+    const made = factsAcross([
+      named(part('header', menu('Hire', ...labels))),
+      named(part('header', menu('Way', ...labels))),
+    ]);
+    for (const one of made)
+      expect(pathsOf(one)).toEqual([
+        ...labels.flatMap((label) => ['address', 'label'].map((name) => `site.menu.${label.toLowerCase()}.${name}`)),
+        'site.menu',
+      ]);
     expect([...sharedContent(made).lists]).toEqual([['site.menu', ['evenings', 'hire', 'way']]]);
   });
 
@@ -39,8 +69,15 @@ describe('facts of several pages', () => {
   });
 
   it('keep the names and the rules that a person gave them, and share nothing that they say otherwise', () => {
-    const called = (says: string, name: string): PageDocument => ({ ...mapFields(named(part('news', text(says))), (path) => (path.startsWith('news.') ? `site.${name}` : path)), fieldRules: { [`site.${name}`]: { label: 'Ring us' } } }); // prettier-ignore
-    const made = factsAcross([called('+99 170 4550', 'office'), called('+99 170 4551', 'office'), named(part('news', text('+99 170 4550')))]); // prettier-ignore
+    const called = (says: string, name: string): PageDocument => ({
+      ...mapFields(named(part('news', text(says))), (path) => (path.startsWith('news.') ? `site.${name}` : path)),
+      fieldRules: { [`site.${name}`]: { label: 'Ring us' } },
+    });
+    const made = factsAcross([
+      called('+99 170 4550', 'office'),
+      called('+99 170 4551', 'office'),
+      named(part('news', text('+99 170 4550'))),
+    ]);
     expect(made.map(pathsOf)).toEqual([['site.office'], ['site.office-2'], ['site.office']]);
     expect(made.map(({ fieldRules = {} }) => Object.keys(fieldRules))).toEqual([
       ['site.office'],
@@ -49,11 +86,18 @@ describe('facts of several pages', () => {
     ]);
     const words = [called('We are open.', 'note'), called('We are shut.', 'note')];
     expect(sharedContent(factsAcross(words)).values.size).toBe(0);
-    expect(factsAcross([...words, named(part('a', text('dome@example.org')))]).map(pathsOf)).toEqual([['site.note'], ['site.note'], []]); // prettier-ignore
+    expect(factsAcross([...words, named(part('a', text('dome@example.org')))]).map(pathsOf)).toEqual([
+      ['site.note'],
+      ['site.note'],
+      [],
+    ]);
   });
 
   it('leave menus alone that have other entries, and pages that stand alone', () => {
-    const [first, second] = [named(part('header', menu('', 'Evenings', 'Hire'))), named(part('header', menu('', 'Evenings', 'Way')))]; // prettier-ignore
+    const [first, second] = [
+      named(part('header', menu('', 'Evenings', 'Hire'))),
+      named(part('header', menu('', 'Evenings', 'Way'))),
+    ];
     expect(factsAcross([first, second])).toEqual([first, second]);
     expect(factsAcross([first])).toEqual([first]);
   });

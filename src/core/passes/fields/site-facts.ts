@@ -41,7 +41,12 @@ export function factsAcross(documents: readonly PageDocument[]): PageDocument[] 
   return documents.map((document, page) => {
     const own = moves[page] as ReadonlyMap<string, string>;
     const rules = Object.entries(document.fieldRules ?? {}).map(([path, rule]) => [movedBy(own, path), rule] as const);
-    const moved = own.size ? { ...mapFields(document, (path) => movedBy(own, path)), ...(rules.length ? { fieldRules: Object.fromEntries(rules) } : {}) } : document; // prettier-ignore
+    const moved = own.size
+      ? {
+          ...mapFields(document, (path) => movedBy(own, path)),
+          ...(rules.length ? { fieldRules: Object.fromEntries(rules) } : {}),
+        }
+      : document;
     return withOwnLooks(moved, looks[page] as ReadonlySet<string>);
   });
 }
@@ -58,7 +63,8 @@ export function sharedContent(documents: readonly PageDocument[]): FlatContent {
   for (const source of sources) {
     for (const [path, ids] of source.lists) if (isShared(path, (one) => listSays(one, path))) lists.set(path, ids);
     for (const [path, value] of source.values)
-      if (isIn(path) || (!isEntryOf(source, path) && isShared(path, (one) => one.values.get(path)))) values.set(path, value); // prettier-ignore
+      if (isIn(path) || (!isEntryOf(source, path) && isShared(path, (one) => one.values.get(path))))
+        values.set(path, value);
   }
   return { values, lists };
 }
@@ -77,7 +83,10 @@ function isEntryOf({ lists }: FlatContent, path: string): boolean {
 function namesTaken(documents: readonly PageDocument[], groups: ReadonlyMap<string, readonly Standing[]>): Set<string> {
   const standing = [...groups.values()].flat().map(({ path }) => path);
   const isStanding = (path: string): boolean => standing.some((one) => path === one || path.startsWith(`${one}.`));
-  const all = documents.flatMap((document) => { const { values, lists } = originalValues(document); return [...values.keys(), ...lists.keys()]; }); // prettier-ignore
+  const all = documents.flatMap((document) => {
+    const { values, lists } = originalValues(document);
+    return [...values.keys(), ...lists.keys()];
+  });
   return new Set(all.flatMap((path) => (isOfSite(path) && !isStanding(path) ? [path.split('.')[1] as string] : [])));
 }
 
@@ -94,6 +103,8 @@ function movedBy(moves: ReadonlyMap<string, string>, path: string): string {
 /** Says of lists that which look an entry has is not the client's to say. */
 function withOwnLooks(document: PageDocument, lists: ReadonlySet<string>): PageDocument {
   if (lists.size === 0) return document;
-  const hidden = [...lists].flatMap((list) => [LOOK, ...FLAGS].map((name): [string, FieldRule] => [`${list}.*.${name}`, { hidden: true }])); // prettier-ignore
+  const hidden = [...lists].flatMap((list) =>
+    [LOOK, ...FLAGS].map((name): [string, FieldRule] => [`${list}.*.${name}`, { hidden: true }]),
+  );
   return { ...document, fieldRules: { ...document.fieldRules, ...Object.fromEntries(hidden) } };
 }

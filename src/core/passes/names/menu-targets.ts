@@ -71,7 +71,10 @@ const SHORTEST = 3;
 /** Words of any script, without accents; short ones count only where letters are whole words or syllables. */
 function wordsIn(text: string): string[] {
   const plain = text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-  return (plain.match(/[\p{L}\p{N}]+/gu) ?? []).filter((word) => word.length >= SHORTEST || /[\p{Script=Han}\p{Script=Hangul}\p{Script=Hiragana}\p{Script=Katakana}]/u.test(word)); // prettier-ignore
+  return (plain.match(/[\p{L}\p{N}]+/gu) ?? []).filter(
+    (word) =>
+      word.length >= SHORTEST || /[\p{Script=Han}\p{Script=Hangul}\p{Script=Hiragana}\p{Script=Katakana}]/u.test(word),
+  );
 }
 
 const isSame = (a: readonly string[], b: readonly string[]): boolean => a.join(' ') === b.join(' ');

@@ -4,7 +4,10 @@ import type { ElementNode, PageDocument, SharedStyle } from '../../document/type
 import { pressStates } from './button-states.js';
 
 const made = (rest: SharedStyle['rest'], more: Partial<ElementNode> = {}, variants: SharedStyle['variants'] = []) => {
-  const document: PageDocument = page({ b: { rest, ...(variants.length ? { variants } : {}) } }, element('button', 'Join', { element: 'a', style: 'b', ...more }, words('Join'))); // prettier-ignore
+  const document: PageDocument = page(
+    { b: { rest, ...(variants.length ? { variants } : {}) } },
+    element('button', 'Join', { element: 'a', style: 'b', ...more }, words('Join')),
+  );
   const after = pressStates.run(document, { boxes: new Map(), width: 1440 });
   return new Map((after.styles['b']?.variants ?? []).map((one) => [one.state, one.set]));
 };
@@ -31,19 +34,29 @@ describe('states of a design', () => {
       expect(now).not.toEqual(colour(ground));
       expect(contrast(now, colour(text))).toBeGreaterThanOrEqual(needed);
     }
-    expect(states.get(':focus-visible')).toMatchObject({ 'outline-color': ground, 'outline-style': 'solid', 'outline-width': '2px' }); // prettier-ignore
+    expect(states.get(':focus-visible')).toMatchObject({
+      'outline-color': ground,
+      'outline-style': 'solid',
+      'outline-width': '2px',
+    });
   });
 
   it('tint a clear button with its own words, and underline a link', () => {
-    expect(made({ color: 'rgb(255, 0, 0)' }).get(':hover')).toEqual({ 'background-color': 'color-mix(in srgb, currentColor 12%, transparent)' }); // prettier-ignore
+    expect(made({ color: 'rgb(255, 0, 0)' }).get(':hover')).toEqual({
+      'background-color': 'color-mix(in srgb, currentColor 12%, transparent)',
+    });
     const link = (rest: SharedStyle['rest']) => made(rest, { kind: 'link' }).get(':hover');
     expect(link({})).toEqual({ 'text-decoration-line': 'underline' });
     expect(link({ 'text-decoration-line': 'underline' })).toEqual({ 'text-decoration-thickness': '0.15em' });
   });
 
   it('leave pictures and grounds that change with the width alone, and say what is out of order', () => {
-    expect(made({ 'background-image': 'linear-gradient(red, blue)' }).get(':hover')).toEqual({ 'text-decoration-line': 'underline' }); // prettier-ignore
-    const narrow = made({ 'background-color': 'rgb(0, 0, 0)' }, {}, [{ at: 'below-600', set: { 'background-color': 'rgb(255, 255, 255)' } }]); // prettier-ignore
+    expect(made({ 'background-image': 'linear-gradient(red, blue)' }).get(':hover')).toEqual({
+      'text-decoration-line': 'underline',
+    });
+    const narrow = made({ 'background-color': 'rgb(0, 0, 0)' }, {}, [
+      { at: 'below-600', set: { 'background-color': 'rgb(255, 255, 255)' } },
+    ]);
     expect(narrow.get(':hover')).toEqual({ 'text-decoration-line': 'underline' });
     expect(made({}, { element: 'button' }).get(':disabled')).toEqual({ opacity: '0.55', cursor: 'not-allowed' });
     expect(made({}, { kind: 'link' }).has(':disabled')).toBe(false);

@@ -35,7 +35,9 @@ export const pressStates: Pass = {
       const isPressed = /^(a|button|summary)$/.test(node.element);
       if (name !== undefined && style && !done.has(name) && (isPressed || FILLED.test(node.element))) {
         done.add(name);
-        const states = isPressed ? statesOf(node, style, wordsColour(node, document, words)) : [{ state: ':disabled', set: OUT_OF_ORDER }]; // prettier-ignore
+        const states = isPressed
+          ? statesOf(node, style, wordsColour(node, document, words))
+          : [{ state: ':disabled', set: OUT_OF_ORDER }];
         const known = new Set((style.variants ?? []).map(({ state }) => state));
         const more = states.filter(({ state }) => !known.has(state));
         styles[name] = { ...style, variants: [...(style.variants ?? []), ...more] };
@@ -74,10 +76,14 @@ function statesOf(node: ElementNode, style: SharedStyle, words: Rgba): StyleVari
       : { 'text-decoration-thickness': '0.15em' };
     states.push({ state: ':hover', set: said }, { state: ':active', set: said });
   }
-  states.push({ state: ':focus-visible', set: { 'outline-color': cssOf(ring), 'outline-style': 'solid', 'outline-width': '2px', 'outline-offset': '2px' } }); // prettier-ignore
+  states.push({
+    state: ':focus-visible',
+    set: { 'outline-color': cssOf(ring), 'outline-style': 'solid', 'outline-width': '2px', 'outline-offset': '2px' },
+  });
   if (node.element === 'button') states.push({ state: ':disabled', set: OUT_OF_ORDER });
   /* A link cannot be switched off by itself: it says so (WAI-ARIA 1.2, 6.6). */
-  else if (node.kind === 'button') states.push({ state: ':is([aria-disabled="true"])', set: { ...OUT_OF_ORDER, 'pointer-events': 'none' } }); // prettier-ignore
+  else if (node.kind === 'button')
+    states.push({ state: ':is([aria-disabled="true"])', set: { ...OUT_OF_ORDER, 'pointer-events': 'none' } });
   return states;
 }
 

@@ -3,15 +3,26 @@ import { elements } from '../../document/walk.js';
 import { drawnStatesPass, type DrawnState } from './drawn-states.js';
 
 const button = (path: string) => element('button', path, { element: 'a', style: 'b', from: { path } }, words('Words'));
-const document = page({ b: { rest: { color: 'white' } } }, button('Hero / Book / rect:1'), button('Dates / Book / rect:1'), button('Hero / Join')); // prettier-ignore
-const run = (states: DrawnState[], said: string[] = []) => drawnStatesPass(states, (note) => said.push(note)).run(document, { boxes: new Map(), width: 1440 }); // prettier-ignore
+const document = page(
+  { b: { rest: { color: 'white' } } },
+  button('Hero / Book / rect:1'),
+  button('Dates / Book / rect:1'),
+  button('Hero / Join'),
+);
+const run = (states: DrawnState[], said: string[] = []) =>
+  drawnStatesPass(states, (note) => said.push(note)).run(document, { boxes: new Map(), width: 1440 });
 
 describe('states that are drawn', () => {
   it('are those of all that lies in the layer, and the first drawing of a state counts', () => {
     const said: string[] = [];
     const hover = { layer: 'Book', state: ':hover' as const, set: { 'background-color': 'rgb(1, 2, 3)' } };
-    const made = run([hover, { ...hover, set: { color: 'red' } }, { layer: 'Nothing', state: ':active', set: { color: 'red' } }], said); // prettier-ignore
-    const looks = [...elements(made.body)].filter(({ kind }) => kind === 'button').map(({ style }) => made.styles[style ?? '']?.variants); // prettier-ignore
+    const made = run(
+      [hover, { ...hover, set: { color: 'red' } }, { layer: 'Nothing', state: ':active', set: { color: 'red' } }],
+      said,
+    );
+    const looks = [...elements(made.body)]
+      .filter(({ kind }) => kind === 'button')
+      .map(({ style }) => made.styles[style ?? '']?.variants);
     expect(looks).toEqual([[{ state: ':hover', set: hover.set }], [{ state: ':hover', set: hover.set }], undefined]);
     expect(said[0]).toBe('"Book" looks in the state :hover as its second drawing.');
     expect(said.filter((one) => one.includes('Nothing'))).toEqual([]);

@@ -26,8 +26,14 @@ export function scrollingPass(smooth = false): Pass {
       const offset = hasOffset(document, root) ? undefined : heightOfHeader(document, context);
       if (!isSmooth && offset === undefined) return document;
       const padding: Declarations = offset === undefined ? {} : { 'scroll-padding-top': `${offset}px` };
-      const variants = [...(root.variants ?? []), ...(isSmooth ? [{ when: STILL, set: { 'scroll-behavior': 'smooth' } }] : [])]; // prettier-ignore
-      const made: SharedStyle = { rest: { ...(isSmooth ? rest : root.rest), ...padding }, ...(variants.length ? { variants } : {}) }; // prettier-ignore
+      const variants = [
+        ...(root.variants ?? []),
+        ...(isSmooth ? [{ when: STILL, set: { 'scroll-behavior': 'smooth' } }] : []),
+      ];
+      const made: SharedStyle = {
+        rest: { ...(isSmooth ? rest : root.rest), ...padding },
+        ...(variants.length ? { variants } : {}),
+      };
       const name = 'root-scrolling';
       return { ...document, rootStyle: name, styles: { ...document.styles, [name]: made } };
     },
@@ -36,7 +42,10 @@ export function scrollingPass(smooth = false): Pass {
 
 /** Whether the source says already how far from the edge what is led to stands. */
 function hasOffset({ styles }: PageDocument, root: SharedStyle): boolean {
-  const says = (style: SharedStyle, name: RegExp): boolean => [style.rest, ...(style.variants ?? []).map(({ set }) => set)].some((set) => Object.keys(set).some((one) => name.test(one))); // prettier-ignore
+  const says = (style: SharedStyle, name: RegExp): boolean =>
+    [style.rest, ...(style.variants ?? []).map(({ set }) => set)].some((set) =>
+      Object.keys(set).some((one) => name.test(one)),
+    );
   return says(root, /^scroll-padding/) || Object.values(styles).some((style) => says(style, /^scroll-margin/));
 }
 
@@ -44,7 +53,13 @@ function hasOffset({ styles }: PageDocument, root: SharedStyle): boolean {
 function heightOfHeader(document: PageDocument, { boxes, width }: PassContext): number | undefined {
   const found = [...elements(document.body)].find((one) => {
     const box = boxes.get(one.id);
-    return box !== undefined && box[3] > 0 && box[3] <= HIGHEST && box[2] >= WIDEST_SHARE * width && staysOnTop(document, one); // prettier-ignore
+    return (
+      box !== undefined &&
+      box[3] > 0 &&
+      box[3] <= HIGHEST &&
+      box[2] >= WIDEST_SHARE * width &&
+      staysOnTop(document, one)
+    );
   });
   const box = found && boxes.get(found.id);
   return box && Math.round(box[3]);

@@ -4,19 +4,34 @@ import { elements } from '../../document/walk.js';
 import type { ScrolledScreen } from '../pass.js';
 import { scrolledHeader } from './scrolled-header.js';
 
-const header = element('section', 'header', { style: 'h' }, element('link', 'Tides', { element: 'a', style: 'l' }, words('Tides'))); // prettier-ignore
-const site = (more: Record<string, SharedStyle> = {}): PageDocument => page({ h: { rest: {} }, l: { rest: {} }, ...more }, header); // prettier-ignore
+const header = element(
+  'section',
+  'header',
+  { style: 'h' },
+  element('link', 'Tides', { element: 'a', style: 'l' }, words('Tides')),
+);
+const site = (more: Record<string, SharedStyle> = {}): PageDocument =>
+  page({ h: { rest: {} }, l: { rest: {} }, ...more }, header);
 const white = { 'background-color': 'white' };
-const screen = (width: number, set?: Record<string, string>): ScrolledScreen => ({ width, looks: set ? [{ id: header.id, set }] : [] }); // prettier-ignore
-const run = (scrolled: ScrolledScreen[], document = site()) => scrolledHeader.run(document, { boxes: new Map(), width: 1440, scrolled }); // prettier-ignore
+const screen = (width: number, set?: Record<string, string>): ScrolledScreen => ({
+  width,
+  looks: set ? [{ id: header.id, set }] : [],
+});
+const run = (scrolled: ScrolledScreen[], document = site()) =>
+  scrolledHeader.run(document, { boxes: new Map(), width: 1440, scrolled });
 const conditions = (document: PageDocument) => {
   const { style } = [...elements(document.body)].find(({ id }) => id === header.id) ?? {};
-  return (document.styles[style ?? '']?.variants ?? []).map(({ when, set }) => [when?.replace('@supports (animation-timeline: scroll())', '').trim(), document.keyframes?.[set['animation-name'] ?? '']]); // prettier-ignore
+  return (document.styles[style ?? '']?.variants ?? []).map(({ when, set }) => [
+    when?.replace('@supports (animation-timeline: scroll())', '').trim(),
+    document.keyframes?.[set['animation-name'] ?? ''],
+  ]);
 };
 
 describe('a header that looks otherwise once the page is scrolled', () => {
   it('does so at every width where it did on every screen', () => {
-    expect(conditions(run([screen(390, white), screen(1440, white)]))).toEqual([['', 'to { background-color: white }']]); // prettier-ignore
+    expect(conditions(run([screen(390, white), screen(1440, white)]))).toEqual([
+      ['', 'to { background-color: white }'],
+    ]);
     expect(run([])).toEqual(site());
   });
 
@@ -26,17 +41,36 @@ describe('a header that looks otherwise once the page is scrolled', () => {
       ['@media (width >= 900px)', 'to { background-color: white; padding-top: 4px }'],
       ['@media (width >= 600px) and (width < 900px)', 'to { background-color: white }'],
     ]);
-    const own = (at: string, set: Record<string, string>) => site({ h: { rest: {}, variants: [{ at: 'below-600', set: { top: '0' } }, { at, set }] } }); // prettier-ignore
+    const own = (at: string, set: Record<string, string>) =>
+      site({
+        h: {
+          rest: {},
+          variants: [
+            { at: 'below-600', set: { top: '0' } },
+            { at, set },
+          ],
+        },
+      });
     const parted = (document: PageDocument) =>
       conditions(run([screen(1440, white), screen(390)], document)).at(-1)?.[0];
-    expect([parted(site()), parted(own('below-900', { top: '1px' })), parted(own('below-900', { 'background-color': 'white' }))]).toEqual(['@media (width >= 600px)', '@media (width >= 600px)', '@media (width >= 900px)']); // prettier-ignore
-    expect(conditions(run([screen(1440), screen(390, white)]))).toEqual([['@media (width < 600px)', 'to { background-color: white }']]); // prettier-ignore
+    expect([
+      parted(site()),
+      parted(own('below-900', { top: '1px' })),
+      parted(own('below-900', { 'background-color': 'white' })),
+    ]).toEqual(['@media (width >= 600px)', '@media (width >= 600px)', '@media (width >= 900px)']);
+    expect(conditions(run([screen(1440), screen(390, white)]))).toEqual([
+      ['@media (width < 600px)', 'to { background-color: white }'],
+    ]);
     /* No threshold between two screens: the wider one parts them. */
-    expect(conditions(run([screen(1440, white), screen(1000)]))).toEqual([['@media (width >= 1440px)', 'to { background-color: white }']]); // prettier-ignore
+    expect(conditions(run([screen(1440, white), screen(1000)]))).toEqual([
+      ['@media (width >= 1440px)', 'to { background-color: white }'],
+    ]);
   });
 
   it('does so in the light scheme only where the page has a dark one', () => {
-    const dark = site({ d: { rest: {}, variants: [{ when: '@media (prefers-color-scheme: dark)', set: { color: 'white' } }] } }); // prettier-ignore
+    const dark = site({
+      d: { rest: {}, variants: [{ when: '@media (prefers-color-scheme: dark)', set: { color: 'white' } }] },
+    });
     expect(conditions(run([screen(1440, white)], dark))[0]?.[0]).toBe('@media (prefers-color-scheme: light)');
   });
 

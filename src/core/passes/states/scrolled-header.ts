@@ -60,13 +60,17 @@ function partOf(
   changing: readonly string[],
 ): Breakpoint | undefined {
   const says = (test: (property: string) => boolean): Breakpoint | undefined =>
-    [...between].reverse().find(({ name }) => style?.variants?.some(({ at, set }) => at === name && Object.keys(set).some(test))); // prettier-ignore
+    [...between]
+      .reverse()
+      .find(({ name }) => style?.variants?.some(({ at, set }) => at === name && Object.keys(set).some(test)));
   return says((property) => changing.includes(property)) ?? says(() => true) ?? between.at(-1);
 }
 
 /** The colours were seen in a light scheme: where the page has a dark one, they hold in the light one only. */
 function conditionOf({ styles }: PageDocument, from: number | undefined, below: number | undefined): string {
-  const isDark = Object.values(styles).some(({ variants }) => variants?.some(({ when }) => when?.includes('prefers-color-scheme: dark'))); // prettier-ignore
+  const isDark = Object.values(styles).some(({ variants }) =>
+    variants?.some(({ when }) => when?.includes('prefers-color-scheme: dark')),
+  );
   const parts = [
     ...(isDark ? ['(prefers-color-scheme: light)'] : []),
     ...(from === undefined ? [] : [`(width >= ${from}px)`]),

@@ -33,10 +33,16 @@ describe('columns', () => {
   });
 
   it('stand in sections as well, which stay sections', () => {
-    const section = { ...floats.body, children: floats.body.children?.map((one) => ({ ...(one as ElementNode), kind: 'section' as const })) }; // prettier-ignore
+    const section = {
+      ...floats.body,
+      children: floats.body.children?.map((one) => ({ ...(one as ElementNode), kind: 'section' as const })),
+    };
     const made = run({ ...floats, body: section }, beside);
     expect([kindOf(made, 'row'), kindOf(made, 'a')]).toEqual(['section', 'column']);
-    const narrow = page({ stack: { rest: { display: 'flex', 'flex-direction': 'column' } } }, element('section', 's', { id: 's', style: 'stack' }, box('a', undefined, ...things('a')))); // prettier-ignore
+    const narrow = page(
+      { stack: { rest: { display: 'flex', 'flex-direction': 'column' } } },
+      element('section', 's', { id: 's', style: 'stack' }, box('a', undefined, ...things('a'))),
+    );
     expect(kindOf(run(narrow), 'a')).toBe('box');
   });
 
@@ -48,13 +54,21 @@ describe('columns', () => {
   it('make a grid of several lines of equal width', () => {
     const four = ['a', 'b', 'c', 'd'];
     const grid = page(styles, box('grid', undefined, ...four.map((id) => box(id, 'block', ...things(id)))));
-    const places = Object.fromEntries(four.map((id, at): [string, Box] => [id, [(at % 2) * 300, Math.floor(at / 2) * 100, 300, 90]])); // prettier-ignore
+    const places = Object.fromEntries(
+      four.map((id, at): [string, Box] => [id, [(at % 2) * 300, Math.floor(at / 2) * 100, 300, 90]]),
+    );
     expect(kindOf(run(grid, places), 'grid')).toBe('grid');
     expect(kindOf(run(grid, { ...places, d: [300, 100, 500, 90] }), 'grid')).toBe('row');
   });
 
   it('are boxes in rows of any making, if they hold several things', () => {
-    const row = element('row', 'r', { id: 'r', style: 'flex' }, box('a', undefined, ...things('a')), box('b', undefined, ...things('b').slice(1))); // prettier-ignore
+    const row = element(
+      'row',
+      'r',
+      { id: 'r', style: 'flex' },
+      box('a', undefined, ...things('a')),
+      box('b', undefined, ...things('b').slice(1)),
+    );
     const made = run(page(styles, row));
     expect([kindOf(made, 'r'), kindOf(made, 'a'), kindOf(made, 'b')]).toEqual(['row', 'column', 'box']);
   });
@@ -66,8 +80,19 @@ describe('tables', () => {
   const row = (id: string, ...cells: ElementNode[]): ElementNode =>
     element('table-part', id, { id, element: 'tr' }, ...cells);
   const table = (more: Partial<ElementNode>, ...rows: ElementNode[]): PageDocument =>
-    page({}, element('table', 't', { id: 't', element: 'table', ...more }, element('table-part', 'body', { id: 'body', element: 'tbody' }, ...rows))); // prettier-ignore
-  const data = [row('r1', cell('c1', words('1')), cell('c2', words('2'))), row('r2', cell('c3', words('3')), cell('c4', words('4')))]; // prettier-ignore
+    page(
+      {},
+      element(
+        'table',
+        't',
+        { id: 't', element: 'table', ...more },
+        element('table-part', 'body', { id: 'body', element: 'tbody' }, ...rows),
+      ),
+    );
+  const data = [
+    row('r1', cell('c1', words('1')), cell('c2', words('2'))),
+    row('r2', cell('c3', words('3')), cell('c4', words('4'))),
+  ];
 
   it('of data stay tables', () => {
     const made = run(table({}, ...data));

@@ -90,7 +90,22 @@ function withColumns(node: ElementNode): ElementNode {
 
 const SAYS_DATA = new Set(['th', 'caption', 'thead', 'tfoot']);
 /** Things that no cell of a table of data holds. */
-const SAYS_LAYOUT = new Set(['table', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'form', 'nav', 'section', 'article', 'header', 'footer', 'hr']); // prettier-ignore
+const SAYS_LAYOUT = new Set([
+  'table',
+  'h1',
+  'h2',
+  'h3',
+  'h4',
+  'h5',
+  'h6',
+  'form',
+  'nav',
+  'section',
+  'article',
+  'header',
+  'footer',
+  'hr',
+]);
 
 /** A table that only lays out: it says so (ARIA `presentation`), or has no heads and cells of more than data. */
 function holdsNoData(table: ElementNode): boolean {

@@ -6,17 +6,45 @@ import { terms } from './description-lists.js';
 
 const item = (tag: string, said: string): ElementNode => element('item', said, { element: tag }, words(said));
 const list = (style: string | undefined, ...children: ElementNode[]): PageDocument =>
-  page({ columns: { rest: { display: 'grid' } }, wide: { rest: {}, variants: [{ at: 'below-900', set: { display: 'flex' } }] } }, element('list', 'l', { element: 'dl', ...(style ? { style } : {}) }, ...children)); // prettier-ignore
+  page(
+    {
+      columns: { rest: { display: 'grid' } },
+      wide: { rest: {}, variants: [{ at: 'below-900', set: { display: 'flex' } }] },
+    },
+    element('list', 'l', { element: 'dl', ...(style ? { style } : {}) }, ...children),
+  );
 const run = (document: PageDocument): PageDocument => terms.run(document, { boxes: new Map(), width: 1440 });
 const groups = (document: PageDocument): unknown[] =>
-  [...elements(document.body)].filter(({ element: tag }) => tag === 'div').map(({ kind, style, children = [] }) => [kind, style === undefined ? '' : document.styles[style]?.rest['display'], ...children.map((one) => one.kind === 'words' ? one.text : one.name)]); // prettier-ignore
+  [...elements(document.body)]
+    .filter(({ element: tag }) => tag === 'div')
+    .map(({ kind, style, children = [] }) => [
+      kind,
+      style === undefined ? '' : document.styles[style]?.rest['display'],
+      ...children.map((one) => (one.kind === 'words' ? one.text : one.name)),
+    ]);
 
 describe('terms', () => {
   it('stand together with what is said of them, questions as questions', () => {
-    const asked = run(list(undefined, item('dt', 'A dog?'), item('dd', 'Yes.'), item('dt', 'A cat?'), item('dt', 'A bird?'), item('dd', 'No.'), item('dd', 'Not in the dome.'))); // prettier-ignore
-    expect(groups(asked)).toEqual([['question', '', 'A dog?', 'Yes.'], ['question', '', 'A cat?', 'A bird?', 'No.', 'Not in the dome.']]); // prettier-ignore
+    const asked = run(
+      list(
+        undefined,
+        item('dt', 'A dog?'),
+        item('dd', 'Yes.'),
+        item('dt', 'A cat?'),
+        item('dt', 'A bird?'),
+        item('dd', 'No.'),
+        item('dd', 'Not in the dome.'),
+      ),
+    );
+    expect(groups(asked)).toEqual([
+      ['question', '', 'A dog?', 'Yes.'],
+      ['question', '', 'A cat?', 'A bird?', 'No.', 'Not in the dome.'],
+    ]);
     const told = run(list(undefined, item('dt', 'Dome'), item('dd', 'White'), item('dt', 'Deck'), item('dd', 'Wood')));
-    expect(groups(told)).toEqual([['item', '', 'Dome', 'White'], ['item', '', 'Deck', 'Wood']]); // prettier-ignore
+    expect(groups(told)).toEqual([
+      ['item', '', 'Dome', 'White'],
+      ['item', '', 'Deck', 'Wood'],
+    ]);
     expect(() => checkDocument(told, 'f')).not.toThrow();
     expect(run(told)).toEqual(told);
   });
@@ -28,7 +56,10 @@ describe('terms', () => {
 
   it.each([
     ['one term', [item('dt', 'Dome'), item('dd', 'White')]],
-    ['something else in between', [item('dt', 'Dome'), item('dd', 'White'), item('hr', 'x'), item('dt', 'Deck'), item('dd', 'Wood')]], // prettier-ignore
+    [
+      'something else in between',
+      [item('dt', 'Dome'), item('dd', 'White'), item('hr', 'x'), item('dt', 'Deck'), item('dd', 'Wood')],
+    ],
     ['what is said of nothing', [item('dd', 'White'), item('dt', 'Deck'), item('dd', 'Wood'), item('dt', 'A')]],
   ])('stay as they are: %s', (_, children) => {
     const before = list(undefined, ...children);

@@ -56,7 +56,9 @@ function groupsOf(children: readonly PageNode[]): Group[] | undefined {
 /** Whether boxes lie below each other in it, so that a box around two of them changes nothing. */
 function isFlow({ style }: ElementNode, { styles }: PageDocument): boolean {
   const { rest = {}, variants = [] } = styles[style ?? ''] ?? {};
-  return [rest, ...variants.map(({ set }) => set)].every(({ display }) => display === undefined || /^(block|flow-root|list-item|none)$/.test(display)); // prettier-ignore
+  return [rest, ...variants.map(({ set }) => set)].every(
+    ({ display }) => display === undefined || /^(block|flow-root|list-item|none)$/.test(display),
+  );
 }
 
 function together(
@@ -70,5 +72,13 @@ function together(
   const style = `t${id}`;
   if (!flows) styles[style] = { rest: { display: 'contents' } };
   const from = term.from ? { from: { ...term.from, box: '' } } : {};
-  return { id, kind: asks ? 'question' : 'item', name: textOf(term), element: 'div', ...(flows ? {} : { style }), ...from, children: nodes }; // prettier-ignore
+  return {
+    id,
+    kind: asks ? 'question' : 'item',
+    name: textOf(term),
+    element: 'div',
+    ...(flows ? {} : { style }),
+    ...from,
+    children: nodes,
+  };
 }

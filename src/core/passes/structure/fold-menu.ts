@@ -140,9 +140,33 @@ function fold(document: PageDocument, row: ElementNode, screens: readonly When[]
     ],
   };
   const added: ElementNode[] = [
-    { id: `${row.id}s`, kind: 'field', name: 'menu', element: 'input', style: box, attributes: { type: 'checkbox', id: 'open-menu', 'aria-label': 'Menu' } },
-    { id: `${row.id}l`, kind: 'toggle', name: 'menu', element: 'label', style: label, attributes: { for: 'open-menu' }, children: [{ id: `${row.id}i`, kind: 'icon', name: 'bars', element: 'svg', markup: BARS, attributes: { 'aria-hidden': 'true' } }] },
-  ]; // prettier-ignore
+    {
+      id: `${row.id}s`,
+      kind: 'field',
+      name: 'menu',
+      element: 'input',
+      style: box,
+      attributes: { type: 'checkbox', id: 'open-menu', 'aria-label': 'Menu' },
+    },
+    {
+      id: `${row.id}l`,
+      kind: 'toggle',
+      name: 'menu',
+      element: 'label',
+      style: label,
+      attributes: { for: 'open-menu' },
+      children: [
+        {
+          id: `${row.id}i`,
+          kind: 'icon',
+          name: 'bars',
+          element: 'svg',
+          markup: BARS,
+          attributes: { 'aria-hidden': 'true' },
+        },
+      ],
+    },
+  ];
   const body = mapTree(document.body, (node) => {
     if (!isElement(node) || node.id !== row.id) return node;
     const start = (node.children ?? []).findIndex((child) => isElement(child) && child.id === folded[0]?.id);

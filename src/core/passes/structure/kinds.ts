@@ -1,4 +1,10 @@
-import { LAYOUT_KINDS, type ElementNode, type Kind, type PageDocument, type SharedStyle } from '../../document/types.js';
+import {
+  LAYOUT_KINDS,
+  type ElementNode,
+  type Kind,
+  type PageDocument,
+  type SharedStyle,
+} from '../../document/types.js';
 import { elements, isElement, isWords, mapTree, walk } from '../../document/walk.js';
 import type { Boxes, Pass, PassContext } from '../pass.js';
 import { groupsOf } from './repeats.js';
@@ -42,7 +48,19 @@ function isCard(node: ElementNode, document: PageDocument, { boxes, width }: Pas
 }
 
 function isContent(kind: Kind): boolean {
-  return ['heading', 'text', 'image', 'icon', 'artwork', 'button', 'link', 'list', 'quote', 'video', 'picture-box'].includes(kind); // prettier-ignore
+  return [
+    'heading',
+    'text',
+    'image',
+    'icon',
+    'artwork',
+    'button',
+    'link',
+    'list',
+    'quote',
+    'video',
+    'picture-box',
+  ].includes(kind);
 }
 
 const CLEAR = /^(transparent|initial|unset|none|inherit|revert|rgba\(\d+, \d+, \d+, 0\))$/;
@@ -53,8 +71,10 @@ function isFramed(node: ElementNode, { styles }: PageDocument): boolean {
   const seen = (name: string): boolean => rest[name] !== undefined && !CLEAR.test(rest[name]);
   if (seen('background-color') || seen('background-image') || seen('box-shadow')) return true;
   return ['top', 'left', 'bottom'].some(
-    (side) => parseFloat(rest[`border-${side}-width`] ?? '0') > 0 && !/^(none|hidden)$/.test(rest[`border-${side}-style`] ?? 'none'),
-  ); // prettier-ignore
+    (side) =>
+      parseFloat(rest[`border-${side}-width`] ?? '0') > 0 &&
+      !/^(none|hidden)$/.test(rest[`border-${side}-style`] ?? 'none'),
+  );
 }
 
 /** A picture as the box's background, or one in it that lies behind its words. */

@@ -8,8 +8,10 @@ const section = (name: string, more: Partial<ElementNode> = {}): ElementNode =>
 const header = section('header', { part: 'header' });
 const footer = section('footer', { part: 'footer' });
 const run = (document: PageDocument): PageDocument => landmarks.run(document, { boxes: new Map(), width: 1440 });
-const tags = (document: PageDocument): string[] => [...elements(document.body)].map(({ element: tag }) => tag).filter((tag) => !/^(div|h2)$/.test(tag)); // prettier-ignore
-const styled = (rest: SharedStyle['rest'], more: Partial<ElementNode>) => page({ s: { rest } }, element('box', 'all', { ...more }, header, section('a', { style: 's' }), section('b'), footer)); // prettier-ignore
+const tags = (document: PageDocument): string[] =>
+  [...elements(document.body)].map(({ element: tag }) => tag).filter((tag) => !/^(div|h2)$/.test(tag));
+const styled = (rest: SharedStyle['rest'], more: Partial<ElementNode>) =>
+  page({ s: { rest } }, element('box', 'all', { ...more }, header, section('a', { style: 's' }), section('b'), footer));
 
 describe('landmarks', () => {
   it('are made of plain boxes, and a main part of what lies between the header and the footer', () => {
@@ -26,14 +28,20 @@ describe('landmarks', () => {
   });
 
   it('make navigation of the box around the menu', () => {
-    const link = (name: string) => element('item', name, { element: 'li' }, element('link', name, { element: 'a' }, words(name))); // prettier-ignore
+    const link = (name: string) =>
+      element('item', name, { element: 'li' }, element('link', name, { element: 'a' }, words(name)));
     const menu = element('box', 'holder', {}, element('list', 'menu', { element: 'ul' }, link('x'), link('y')));
     const made = run(page({}, { ...header, children: [menu] }, section('a')));
     expect(tags(made)).toContain('nav');
   });
 
   it('stay as the source has them', () => {
-    const own = page({}, section('top', { part: 'header', element: 'header' }), element('box', 'm', { element: 'main' }, section('a')), section('end', { part: 'footer', attributes: { role: 'contentinfo' } })); // prettier-ignore
+    const own = page(
+      {},
+      section('top', { part: 'header', element: 'header' }),
+      element('box', 'm', { element: 'main' }, section('a')),
+      section('end', { part: 'footer', attributes: { role: 'contentinfo' } }),
+    );
     expect(run(own)).toEqual(own);
   });
 
@@ -47,7 +55,13 @@ describe('landmarks', () => {
   });
 
   it('make no box around what depends on what stands beside it', () => {
-    const styles = { s: { rest: {} }, t: { rest: {}, variants: [{ within: { style: 's', state: ':checked', beside: true as const }, set: { color: 'red' } }] } }; // prettier-ignore
+    const styles = {
+      s: { rest: {} },
+      t: {
+        rest: {},
+        variants: [{ within: { style: 's', state: ':checked', beside: true as const }, set: { color: 'red' } }],
+      },
+    };
     const made = run(page(styles, header, section('a', { style: 's' }), section('b', { style: 't' })));
     expect(tags(made)).toEqual(['body', 'header']);
   });

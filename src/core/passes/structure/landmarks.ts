@@ -18,7 +18,13 @@ export const landmarks: Pass = {
     const taken = new Set(landmarksIn(document.body));
     for (const part of ['header', 'footer'] as const) {
       const own = sectionsOf(document).filter((one) => one.part === part);
-      if (!taken.has(LANDMARKS[part] as string) && own.length === 1 && isPlain(own[0]) && !isInPart(document.body, own[0] as ElementNode)) chosen.set((own[0] as ElementNode).id, part); // prettier-ignore
+      if (
+        !taken.has(LANDMARKS[part] as string) &&
+        own.length === 1 &&
+        isPlain(own[0]) &&
+        !isInPart(document.body, own[0] as ElementNode)
+      )
+        chosen.set((own[0] as ElementNode).id, part);
     }
     const main = taken.has('main') ? undefined : mainOf(document);
     if (main) chosen.set(main.id, 'main');
@@ -51,7 +57,9 @@ function mainOf(document: PageDocument): ElementNode | undefined {
   if (own.length === 0) return undefined;
   const frame = sections.filter((one) => !own.includes(one));
   const holds = (box: ElementNode, one: ElementNode): boolean => [...walk(box)].includes(one);
-  const boxes = [...elements(document.body)].filter((box) => isPlain(box) && own.every((one) => holds(box, one)) && !frame.some((one) => holds(box, one))); // prettier-ignore
+  const boxes = [...elements(document.body)].filter(
+    (box) => isPlain(box) && own.every((one) => holds(box, one)) && !frame.some((one) => holds(box, one)),
+  );
   return boxes.at(-1);
 }
 
@@ -97,15 +105,24 @@ function flows(document: PageDocument, holder: ElementNode): boolean {
   const own = new Set(
     (holder.children ?? []).flatMap((child) => (isElement(child) && child.style ? [child.style] : [])),
   );
-  const beside = Object.values(document.styles).some(({ variants }) => variants?.some(({ within }) => within?.beside && own.has(within.style))); // prettier-ignore
-  return !beside && settings(document, holder).every(([name, value]) => (name !== 'display' || value === 'block') && !/^column/.test(name)); // prettier-ignore
+  const beside = Object.values(document.styles).some(({ variants }) =>
+    variants?.some(({ within }) => within?.beside && own.has(within.style)),
+  );
+  return (
+    !beside &&
+    settings(document, holder).every(
+      ([name, value]) => (name !== 'display' || value === 'block') && !/^column/.test(name),
+    )
+  );
 }
 
 /** A section that is as high as it likes, wherever it is: no share of the box around it, no float, no column. */
 function keepsIn(document: PageDocument, one: ElementNode): boolean {
   return settings(document, one).every(([name, value]) => {
     if (/^(float|position)$/.test(name)) return value === 'none' || value === 'relative' || value === 'static';
-    return !(/height$/.test(name) && value.includes('%')) && !(name === 'display' && /inline|table|contents/.test(value)); // prettier-ignore
+    return (
+      !(/height$/.test(name) && value.includes('%')) && !(name === 'display' && /inline|table|contents/.test(value))
+    );
   });
 }
 
@@ -114,6 +131,13 @@ function menusOf(document: PageDocument): ElementNode[] {
   const header = sectionsOf(document).find(({ part }) => part === 'header');
   if (!header) return [];
   const isMenu = (node: ElementNode): boolean =>
-    node.kind === 'menu' || (/^[uo]l$/.test(node.element) && [...elements(node)].filter(({ element }) => element === 'a').length > 1); // prettier-ignore
-  return [...elements(header)].filter((box) => isPlain(box) && box !== header && box.children?.length === 1 && box.children.every((child) => isElement(child) && isMenu(child))); // prettier-ignore
+    node.kind === 'menu' ||
+    (/^[uo]l$/.test(node.element) && [...elements(node)].filter(({ element }) => element === 'a').length > 1);
+  return [...elements(header)].filter(
+    (box) =>
+      isPlain(box) &&
+      box !== header &&
+      box.children?.length === 1 &&
+      box.children.every((child) => isElement(child) && isMenu(child)),
+  );
 }

@@ -21,7 +21,8 @@ function outlineOf({ body }: PageDocument): string[] {
 
 const header = element('section', 'top', { element: 'header', part: 'header' });
 const footer = element('section', 'end', { element: 'footer', part: 'footer' });
-const band = (name: string, ...inside: ElementNode[]): ElementNode => element('section', name, { element: 'section' }, ...inside); // prettier-ignore
+const band = (name: string, ...inside: ElementNode[]): ElementNode =>
+  element('section', name, { element: 'section' }, ...inside);
 
 describe('outline', () => {
   it('lets headings go down one level at a time, anew in each section', () => {

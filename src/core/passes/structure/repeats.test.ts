@@ -141,7 +141,13 @@ describe('differences', () => {
   });
 
   it('keep states in one place that all have, and say again only what is another value', () => {
-    const state = (value: string): SharedStyle => ({ rest: framed, variants: [{ state: ':hover', set: { color: value } }, { state: ':active', set: { color: 'black', top: '1px' } }] }); // prettier-ignore
+    const state = (value: string): SharedStyle => ({
+      rest: framed,
+      variants: [
+        { state: ':hover', set: { color: value } },
+        { state: ':active', set: { color: 'black', top: '1px' } },
+      ],
+    });
     const styles = { 'dusk-box': state('red'), 'moon-box': state('blue'), 'tide-box': state('red') };
     const other = differences.run({ ...document, styles: { ...looks, ...styles } }, nowhere);
     const [dusk, moon] = [find(other, 'box-dusk'), find(other, 'box-moon')];
@@ -150,7 +156,10 @@ describe('differences', () => {
     /* Both states of the colour, so that the one pressed still wins over the one pointed at. */
     expect(other.styles[moon.difference as string]).toEqual({
       rest: {},
-      variants: [{ state: ':hover', set: { color: 'blue' } }, { state: ':active', set: { color: 'black' } }], // prettier-ignore
+      variants: [
+        { state: ':hover', set: { color: 'blue' } },
+        { state: ':active', set: { color: 'black' } },
+      ],
     });
   });
 
@@ -180,7 +189,14 @@ describe('differences', () => {
   });
 
   it('are other looks of one button, wherever buttons stand, and are named after how they look', () => {
-    const full = { 'background-color': 'rgb(0, 0, 99)', color: 'white', 'padding-top': '12px', 'font-size': '18px', 'border-top-style': 'solid', 'border-top-width': '1px' }; // prettier-ignore
+    const full = {
+      'background-color': 'rgb(0, 0, 99)',
+      color: 'white',
+      'padding-top': '12px',
+      'font-size': '18px',
+      'border-top-style': 'solid',
+      'border-top-width': '1px',
+    };
     const styles = {
       a: { rest: full },
       b: { rest: { ...full, 'background-color': 'transparent' } },
@@ -189,10 +205,22 @@ describe('differences', () => {
     };
     const button = (style: string) => element('button', style, { element: 'a', style });
     const section = (name: string, ...children: ElementNode[]) => element('section', name, {}, ...children);
-    const site = page(styles, section('Hero', button('a'), element('text', 't'), button('b')), section('End', button('c')), section('Foot', button('d'))); // prettier-ignore
+    const site = page(
+      styles,
+      section('Hero', button('a'), element('text', 't'), button('b')),
+      section('End', button('c')),
+      section('Foot', button('d')),
+    );
     const shared = shareStyles.run(differences.run(site, nowhere), nowhere);
-    const looks = ['a', 'b', 'c', 'd'].map((id) => find(shared, `button-${id}`)).map(({ style, difference }) => [style, difference]); // prettier-ignore
-    expect(looks).toEqual([['button', undefined], ['button', 'button-outlined'], ['button', 'button-small'], ['foot-button', undefined]]); // prettier-ignore
+    const looks = ['a', 'b', 'c', 'd']
+      .map((id) => find(shared, `button-${id}`))
+      .map(({ style, difference }) => [style, difference]);
+    expect(looks).toEqual([
+      ['button', undefined],
+      ['button', 'button-outlined'],
+      ['button', 'button-small'],
+      ['foot-button', undefined],
+    ]);
     expect(shared.styles['button-small']).toEqual({ rest: { 'padding-top': '6px' } });
   });
 });

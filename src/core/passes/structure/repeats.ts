@@ -18,7 +18,22 @@ const NEVER: ReadonlySet<Kind> = new Set([
 /** Things of which two side by side say nothing yet. */
 const SMALL: ReadonlySet<Kind> = new Set(['link', 'button', 'image', 'icon', 'embed', 'video']);
 /** Boxes in which words run on: what is in them is text, not items. */
-const TEXTS: ReadonlySet<string> = new Set(['p', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'select', 'picture', 'video', 'tr', 'svg', 'button', 'label']); // prettier-ignore
+const TEXTS: ReadonlySet<string> = new Set([
+  'p',
+  'h1',
+  'h2',
+  'h3',
+  'h4',
+  'h5',
+  'h6',
+  'select',
+  'picture',
+  'video',
+  'tr',
+  'svg',
+  'button',
+  'label',
+]);
 /** Share of two items that must be the same for them to be items of one list. */
 const ALIKE = 0.7;
 const FEWEST = 2;
@@ -92,5 +107,8 @@ function runsIn(node: ElementNode): ElementNode[][] {
 /** A thing by itself, or a box that holds no more than that. */
 function isSmall(node: ElementNode): boolean {
   const inside = (node.children ?? []).filter(isElement);
-  return SMALL.has(node.kind) || (node.kind !== 'item' && node.kind !== 'card' && inside.length < 2 && !inside[0]?.children?.some(isElement)); // prettier-ignore
+  return (
+    SMALL.has(node.kind) ||
+    (node.kind !== 'item' && node.kind !== 'card' && inside.length < 2 && !inside[0]?.children?.some(isElement))
+  );
 }

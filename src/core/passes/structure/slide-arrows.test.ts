@@ -35,7 +35,12 @@ describe('arrows of slides', () => {
     const [next, slide] = [button('Next'), element('box', 'slide')];
     const holder = element('box', 'show', { style: 'show' }, next, slide);
     const [arrow] = arrowsIn(holder) as [Arrow];
-    const boxes = (height: number) => new Map([[next.id, [360, 40, 40, 30] as const], [slide.id, [0, 0, 400, 90] as const], [holder.id, [0, 0, 400, height] as const]]); // prettier-ignore
+    const boxes = (height: number) =>
+      new Map([
+        [next.id, [360, 40, 40, 30] as const],
+        [slide.id, [0, 0, 400, 90] as const],
+        [holder.id, [0, 0, 400, height] as const],
+      ]);
     expect(liesInSlides(arrow, slide, styles, boxes(90), holder)).toBe(true);
     expect(liesInSlides(arrow, slide, styles, boxes(140), holder)).toBe(false);
     expect(liesInSlides(arrow, slide, { ...styles, arrow: { rest: {} } }, boxes(90), holder)).toBe(false);

@@ -16,11 +16,29 @@ describe('switches', () => {
       press: { rest: { color: 'blue' } },
       menu: { rest: { display: 'flex' }, variants: [{ at: 'below-900', set: { display: 'none' } }] },
     },
-    element('box', 'bar', { id: 'bar', element: 'nav' },
-      element('button', 'b', { id: 'b', element: 'button', style: 'press', attributes: { 'aria-label': 'Menu', 'aria-expanded': 'false', type: 'button' } }, words('Menu')),
-      element('list', 'm', { id: 'm', element: 'ul', style: 'menu', attributes: { id: 'menu' } }, element('item', 'i', { element: 'li' }, words('Hire'))),
+    element(
+      'box',
+      'bar',
+      { id: 'bar', element: 'nav' },
+      element(
+        'button',
+        'b',
+        {
+          id: 'b',
+          element: 'button',
+          style: 'press',
+          attributes: { 'aria-label': 'Menu', 'aria-expanded': 'false', type: 'button' },
+        },
+        words('Menu'),
+      ),
+      element(
+        'list',
+        'm',
+        { id: 'm', element: 'ul', style: 'menu', attributes: { id: 'menu' } },
+        element('item', 'i', { element: 'li' }, words('Hire')),
+      ),
     ),
-  ); // prettier-ignore
+  );
   const made = switches.run(document, context([{ control: 'b', target: 'm', kind: 'open' }]));
   const box = find(made, ({ element: tag }) => tag === 'input');
 
@@ -37,8 +55,22 @@ describe('switches', () => {
     [{}, [element('image', 'i', { attributes: { alt: 'Lines' } })], 'Lines'],
     [{}, [element('icon', 'i', { markup: '<svg></svg>' })], 'More'],
   ])('says what is pressed where its words do not: %j', (attributes, inside, said) => {
-    const bar = element('box', 'bar', { element: 'nav' }, element('button', 'b', { id: 'b', element: 'button', style: 'press', attributes }, ...inside), element('list', 'm', { id: 'm', element: 'ul', style: 'menu' }, element('item', 'i', { element: 'li' }, words('Hire')))); // prettier-ignore
-    const bare = switches.run(page({ press: { rest: {} }, menu: { rest: { display: 'none' } } }, bar), context([{ control: 'b', target: 'm', kind: 'open' }])); // prettier-ignore
+    const bar = element(
+      'box',
+      'bar',
+      { element: 'nav' },
+      element('button', 'b', { id: 'b', element: 'button', style: 'press', attributes }, ...inside),
+      element(
+        'list',
+        'm',
+        { id: 'm', element: 'ul', style: 'menu' },
+        element('item', 'i', { element: 'li' }, words('Hire')),
+      ),
+    );
+    const bare = switches.run(
+      page({ press: { rest: {} }, menu: { rest: { display: 'none' } } }, bar),
+      context([{ control: 'b', target: 'm', kind: 'open' }]),
+    );
     expect(find(bare, ({ element: tag }) => tag === 'input').attributes?.['aria-label']).toBe(said);
   });
 
@@ -69,7 +101,13 @@ describe('switches', () => {
         element('button', 'c', { id: 'c', element: 'button' }, words('Close')),
       ),
     );
-    const opened = switches.run(dialog, context([{ control: 'o', target: 'd', kind: 'open' }, { control: 'c', target: 'd', kind: 'close' }])); // prettier-ignore
+    const opened = switches.run(
+      dialog,
+      context([
+        { control: 'o', target: 'd', kind: 'open' },
+        { control: 'c', target: 'd', kind: 'close' },
+      ]),
+    );
     const [first, second] = ['o', 'c'].map((id) => find(opened, (node) => node.id === id).attributes?.['for']);
     expect(first).toBe('open-more');
     expect(second).toBe(first);
@@ -108,7 +146,10 @@ describe('tabs', () => {
   it('gives every tab the plain look, and the chosen one that of the chosen one', () => {
     const look = made.styles[find(made, ({ id }) => id === 't2').style ?? ''];
     expect(look?.rest['color']).toBe('black');
-    expect(look?.variants?.[0]).toMatchObject({ within: { state: ':checked' }, set: { color: 'white', 'background-color': 'navy' } }); // prettier-ignore
+    expect(look?.variants?.[0]).toMatchObject({
+      within: { state: ':checked' },
+      set: { color: 'white', 'background-color': 'navy' },
+    });
   });
 
   it('shows a panel only while its tab is chosen', () => {
@@ -127,12 +168,20 @@ describe('carousels', () => {
   const slides = (attributes: Readonly<Record<string, string>>) =>
     page(
       { shown: { rest: { display: 'block' } }, hidden: { rest: { display: 'none' } } },
-      element('box', 'c', { id: 'c', attributes },
+      element(
+        'box',
+        'c',
+        { id: 'c', attributes },
         element('box', 's1', { id: 's1', style: 'shown' }, words('First light')),
         element('box', 's2', { id: 's2', style: 'hidden' }, words('Moonrise')),
       ),
-      element('box', 'arrows', {}, element('link', 'n', { id: 'n', element: 'a', attributes: { 'aria-label': 'Next' } })),
-    ); // prettier-ignore
+      element(
+        'box',
+        'arrows',
+        {},
+        element('link', 'n', { id: 'n', element: 'a', attributes: { 'aria-label': 'Next' } }),
+      ),
+    );
 
   it('become a row to scroll through', () => {
     const made = carousels.run(slides({ 'aria-roledescription': 'carousel' }), context([]));

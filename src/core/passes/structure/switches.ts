@@ -1,4 +1,11 @@
-import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../../document/types.js';
+import type {
+  Declarations,
+  ElementNode,
+  PageDocument,
+  PageNode,
+  SharedStyle,
+  StyleVariant,
+} from '../../document/types.js';
 import { spread, type Full } from '../../document/style-ranges.js';
 import { spokenName } from '../../document/accessible-name.js';
 import { elements, isElement, textOf } from '../../document/walk.js';

@@ -1,5 +1,12 @@
 import { LAYOUT_KINDS } from '../../document/types.js';
-import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../../document/types.js';
+import type {
+  Declarations,
+  ElementNode,
+  PageDocument,
+  PageNode,
+  SharedStyle,
+  StyleVariant,
+} from '../../document/types.js';
 import { elements, isElement } from '../../document/walk.js';
 import { NameGiver, slug } from '../../text/words.js';
 import type { Control, Pass } from '../pass.js';

@@ -110,7 +110,8 @@ function placesOf(document: PageDocument): ElementNode[][] {
 
 /** Buttons are one thing wherever they stand: all that are by themselves, or only beside buttons, are one place. */
 function withButtons(places: readonly ElementNode[][], { body }: PageDocument): ElementNode[][] {
-  const isButton = ({ kind, style, markup }: ElementNode): boolean => kind === 'button' && style !== undefined && !markup; // prettier-ignore
+  const isButton = ({ kind, style, markup }: ElementNode): boolean =>
+    kind === 'button' && style !== undefined && !markup;
   const placed = new Set(places.filter((one) => !one.every(isButton)).flat());
   const buttons = [...elements(body)].filter((one) => isButton(one) && !placed.has(one));
   const others = places.filter((one) => !one.every(isButton));

@@ -32,7 +32,10 @@ export function shareDifferences(
       const key = JSON.stringify([base, own]);
       let name = known.get(key);
       if (name === undefined) {
-        const word = (node.kind === 'button' && lookWord(document.styles[node.style]?.rest ?? {}, own.rest)) || slug(here, 16) || 'own'; // prettier-ignore
+        const word =
+          (node.kind === 'button' && lookWord(document.styles[node.style]?.rest ?? {}, own.rest)) ||
+          slug(here, 16) ||
+          'own';
         known.set(key, (name = giver.give(`${base}-${word}`)));
         styles.push([name, own]);
       }
@@ -51,11 +54,18 @@ function lookWord(base: Declarations, own: Declarations): string {
   if ('background-color' in own && /transparent|^rgba\(.*, 0\)$|revert/.test(ground))
     return (now['border-top-style'] ?? 'none') !== 'none' && now['border-top-width'] !== '0' ? 'outlined' : 'plain';
   if ('background-color' in own || 'background-image' in own) return 'coloured';
-  const sizes = ['font-size', 'padding-top', 'padding-left'].map((name) => [parseFloat(base[name] ?? ''), parseFloat(own[name] ?? '')] as const); // prettier-ignore
+  const sizes = ['font-size', 'padding-top', 'padding-left'].map(
+    (name) => [parseFloat(base[name] ?? ''), parseFloat(own[name] ?? '')] as const,
+  );
   const changed = sizes.find(([before, after]) => before !== after && before + after > 0);
   if (changed) return changed[1] < changed[0] ? 'small' : 'large';
   const names = Object.keys(own);
-  return names.length > 0 && names.every((name) => /^(margin|align-self|justify-self|width|flex|order|position|top|left|right|bottom|inset|grid)/.test(name)) ? 'placed' : ''; // prettier-ignore
+  return names.length > 0 &&
+    names.every((name) =>
+      /^(margin|align-self|justify-self|width|flex|order|position|top|left|right|bottom|inset|grid)/.test(name),
+    )
+    ? 'placed'
+    : '';
 }
 
 /** What a person would call an item: its name, or its first words if it is named after nothing but its kind. */

@@ -26,14 +26,21 @@ export const shareStyles: Pass = {
       const difference = own.names.get(node.id);
       return { ...node, style: rename(node.style), ...(difference ? { difference } : {}) };
     });
-    return withoutEmpty({ ...document, ...(document.rootStyle ? { rootStyle: rename(document.rootStyle) } : {}), styles, body }); // prettier-ignore
+    return withoutEmpty({
+      ...document,
+      ...(document.rootStyle ? { rootStyle: rename(document.rootStyle) } : {}),
+      styles,
+      body,
+    });
   },
 };
 
 /** What looks as its element does by itself has no style. */
 function withoutEmpty(document: PageDocument): PageDocument {
   const hosts = hostStyles(document);
-  const different = new Set([...elements(document.body)].flatMap(({ style, difference }) => (style && difference ? [style] : []))); // prettier-ignore
+  const different = new Set(
+    [...elements(document.body)].flatMap(({ style, difference }) => (style && difference ? [style] : [])),
+  );
   const isEmpty = (name: string): boolean => {
     const { rest = {}, variants = [] } = document.styles[name] ?? {};
     return Object.keys(rest).length + variants.length === 0 && !hosts.has(name) && !different.has(name);

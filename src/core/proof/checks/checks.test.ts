@@ -41,11 +41,37 @@ function measured(
     for (const text of said) {
       const width = text.length * (own.width ?? 10);
       if (x + width > box[0] + box[2] && x > box[0]) [x, y] = [box[0], y + (own.leading ?? 20)];
-      all.push({ text, x, y, width, height: 18, look, of: node.id, ...(own.cut ? { cut: true } : {}), ...(own.under === undefined ? {} : { under: own.under }) }); // prettier-ignore
+      all.push({
+        text,
+        x,
+        y,
+        width,
+        height: 18,
+        look,
+        of: node.id,
+        ...(own.cut ? { cut: true } : {}),
+        ...(own.under === undefined ? {} : { under: own.under }),
+      });
       x += width + (own.gap ?? 5);
     }
   }
-  const things = Object.fromEntries(Object.entries(places).flatMap(([id, box]) => (box ? [[id, { box, ...(more[id]?.shown === undefined ? {} : { shown: more[id]?.shown }), ...(more[id]?.fill ? { fill: more[id]?.fill } : {}), ...(more[id]?.under === undefined || all.some(({ of }) => of === id) ? {} : { under: more[id]?.under }) }]] : []))); // prettier-ignore
+  const things = Object.fromEntries(
+    Object.entries(places).flatMap(([id, box]) =>
+      box
+        ? [
+            [
+              id,
+              {
+                box,
+                ...(more[id]?.shown === undefined ? {} : { shown: more[id]?.shown }),
+                ...(more[id]?.fill ? { fill: more[id]?.fill } : {}),
+                ...(more[id]?.under === undefined || all.some(({ of }) => of === id) ? {} : { under: more[id]?.under }),
+              },
+            ],
+          ]
+        : [],
+    ),
+  );
   return { words: all, looks, things, sections: [], pictures: [], height: 1000, overflow: 0, elements: 9 };
 }
 
@@ -63,16 +89,43 @@ const styles: Record<string, SharedStyle> = {
 };
 const document = page(
   styles,
-  node('section', 'section', { name: 'Dates', style: 'column' },
+  node(
+    'section',
+    'section',
+    { name: 'Dates', style: 'column' },
     node('heading', 'title', { element: 'h2', name: 'Title', style: 'plain' }, words('Star evenings')),
     node('text', 'text', { element: 'p', name: 'Text', style: 'plain' }, words('Come and look up with us')),
-    node('row', 'cards', { name: 'Cards', style: 'row' }, node('image', 'one', { element: 'img', name: 'One', style: 'share' }), node('image', 'two', { element: 'img', name: 'Two', style: 'share' }))),
-); // prettier-ignore
+    node(
+      'row',
+      'cards',
+      { name: 'Cards', style: 'row' },
+      node('image', 'one', { element: 'img', name: 'One', style: 'share' }),
+      node('image', 'two', { element: 'img', name: 'Two', style: 'share' }),
+    ),
+  ),
+);
 const wanted: Places = {
-  'box-page': [0, 0, 800, 1000], section: [0, 0, 800, 300], title: [0, 20, 800, 18], text: [0, 58, 800, 18], cards: [0, 96, 800, 180], one: [0, 96, 395, 180], two: [405, 96, 395, 180],
-}; // prettier-ignore
-const moved = (ids: readonly string[], dx: number, dy: number): Places => Object.fromEntries(Object.entries(wanted).map(([id, box]) => [id, box && ids.includes(id) ? ([box[0] + dx, box[1] + dy, box[2], box[3]] as Box) : box])); // prettier-ignore
-const told = (is: Places, more: Parameters<typeof measured>[2] = {}, asked: Parameters<typeof measured>[2] = {}): Difference[] => differencesOf(comparePage(document, measured(document, wanted, asked), measured(document, is, more), 1440)); // prettier-ignore
+  'box-page': [0, 0, 800, 1000],
+  section: [0, 0, 800, 300],
+  title: [0, 20, 800, 18],
+  text: [0, 58, 800, 18],
+  cards: [0, 96, 800, 180],
+  one: [0, 96, 395, 180],
+  two: [405, 96, 395, 180],
+};
+const moved = (ids: readonly string[], dx: number, dy: number): Places =>
+  Object.fromEntries(
+    Object.entries(wanted).map(([id, box]) => [
+      id,
+      box && ids.includes(id) ? ([box[0] + dx, box[1] + dy, box[2], box[3]] as Box) : box,
+    ]),
+  );
+const told = (
+  is: Places,
+  more: Parameters<typeof measured>[2] = {},
+  asked: Parameters<typeof measured>[2] = {},
+): Difference[] =>
+  differencesOf(comparePage(document, measured(document, wanted, asked), measured(document, is, more), 1440));
 const said = (list: readonly Difference[]): string[] =>
   list.map(({ fault, name, what }) => `${fault} ${name}: ${what}`);
 
@@ -84,7 +137,11 @@ describe('a page that stands as its source', () => {
 
 describe('places', () => {
   it('a gap that is wrong everywhere is the gap of the box', () => {
-    const is = { ...moved(['text'], 0, 10), ...Object.fromEntries(['cards', 'one', 'two'].map((id) => [id, moved([id], 0, 20)[id]])), section: [0, 0, 800, 320] as Box }; // prettier-ignore
+    const is = {
+      ...moved(['text'], 0, 10),
+      ...Object.fromEntries(['cards', 'one', 'two'].map((id) => [id, moved([id], 0, 20)[id]])),
+      section: [0, 0, 800, 320] as Box,
+    };
     const [one, ...more] = told(is);
     expect(more).toEqual([]);
     expect(one).toMatchObject({
@@ -98,36 +155,76 @@ describe('places', () => {
 
   it('one gap that is wrong is the margin of what follows', () => {
     const is = { ...moved(['cards', 'one', 'two'], 0, 12), section: [0, 0, 800, 312] as Box };
-    expect(told(is)).toEqual([expect.objectContaining({ fault: 'gap', id: 'cards', remedy: { id: 'cards', property: 'margin-top', value: '-12px' } })]); // prettier-ignore
+    expect(told(is)).toEqual([
+      expect.objectContaining({
+        fault: 'gap',
+        id: 'cards',
+        remedy: { id: 'cards', property: 'margin-top', value: '-12px' },
+      }),
+    ]);
   });
 
   it('all that is too low is the padding of the box', () => {
     const is = { ...moved(['title', 'text', 'cards', 'one', 'two'], 0, 16), section: [0, 0, 800, 316] as Box };
-    expect(told(is)).toEqual([expect.objectContaining({ fault: 'padding', id: 'section', remedy: { id: 'section', property: 'padding-top', value: '0' } })]); // prettier-ignore
+    expect(told(is)).toEqual([
+      expect.objectContaining({
+        fault: 'padding',
+        id: 'section',
+        remedy: { id: 'section', property: 'padding-top', value: '0' },
+      }),
+    ]);
   });
 
   it('a gap between columns, an order and a width that stays a share', () => {
     expect(said(told(moved(['two'], 15, 0)))).toEqual(['gap Cards: Gap 25 px where the source has 10 px']);
-    expect(said(told({ ...wanted, one: [405, 96, 395, 180], two: [0, 96, 395, 180] }))[0]).toBe('order One: Stands as number 2 where the source has it as number 1'); // prettier-ignore
+    expect(said(told({ ...wanted, one: [405, 96, 395, 180], two: [0, 96, 395, 180] }))[0]).toBe(
+      'order One: Stands as number 2 where the source has it as number 1',
+    );
     const [narrow] = told({ ...wanted, two: [405, 96, 300, 180] });
     expect(narrow).toMatchObject({ fault: 'size', id: 'two', remedy: { property: 'width', value: '49.375%' } });
-    expect(said(told({ ...wanted, two: [405, 96, 395, 150] }))).toContain('size Two: 150 px high where the source has 180 px'); // prettier-ignore
+    expect(said(told({ ...wanted, two: [405, 96, 395, 150] }))).toContain(
+      'size Two: 150 px high where the source has 180 px',
+    );
   });
 });
 
 describe('texts', () => {
   it('in another font, size, weight, colour or width', () => {
-    expect(told(wanted, { title: { look: { family: 'Georgia' } } })[0]).toMatchObject({ fault: 'font', remedy: { property: 'font-family', value: '"Arial", sans-serif' } }); // prettier-ignore
-    expect(told(wanted, { title: { look: { size: 19 } } })[0]).toMatchObject({ fault: 'letters', by: 3, remedy: { property: 'font-size', value: '16px' } }); // prettier-ignore
-    expect(told(wanted, { title: { look: { weight: '700' } } })[0]).toMatchObject({ remedy: { property: 'font-weight', value: '400' } }); // prettier-ignore
-    expect(told(wanted, { title: { look: { color: 'rgb(200, 0, 0)' } } })[0]).toMatchObject({ fault: 'colour', remedy: { property: 'color', value: 'rgb(0, 0, 0)' } }); // prettier-ignore
-    expect(told(wanted, { title: { width: 11 } })[0]).toMatchObject({ fault: 'letters', by: 10, remedy: { property: 'letter-spacing', value: '-0.063em' } }); // prettier-ignore
+    expect(told(wanted, { title: { look: { family: 'Georgia' } } })[0]).toMatchObject({
+      fault: 'font',
+      remedy: { property: 'font-family', value: '"Arial", sans-serif' },
+    });
+    expect(told(wanted, { title: { look: { size: 19 } } })[0]).toMatchObject({
+      fault: 'letters',
+      by: 3,
+      remedy: { property: 'font-size', value: '16px' },
+    });
+    expect(told(wanted, { title: { look: { weight: '700' } } })[0]).toMatchObject({
+      remedy: { property: 'font-weight', value: '400' },
+    });
+    expect(told(wanted, { title: { look: { color: 'rgb(200, 0, 0)' } } })[0]).toMatchObject({
+      fault: 'colour',
+      remedy: { property: 'color', value: 'rgb(0, 0, 0)' },
+    });
+    expect(told(wanted, { title: { width: 11 } })[0]).toMatchObject({
+      fault: 'letters',
+      by: 10,
+      remedy: { property: 'letter-spacing', value: '-0.063em' },
+    });
   });
 
   it('whose words drift along a line, though letters and spaces are as wide as they should be on the whole', () => {
     const wide = { ...wanted, text: [0, 58, 900, 18] as Box };
     /* Letters a hundredth narrower are let pass by themselves; at the end of a line they are far off. */
-    const long = page(styles, node('text', 'text', { element: 'p', name: 'Text', style: 'plain' }, words('Come as you are and look up with us until the moon is down'))); // prettier-ignore
+    const long = page(
+      styles,
+      node(
+        'text',
+        'text',
+        { element: 'p', name: 'Text', style: 'plain' },
+        words('Come as you are and look up with us until the moon is down'),
+      ),
+    );
     const at = (width: number): MeasuredPage => measured(long, wide, { text: { width } });
     const differences = (width: number): Difference[] => differencesOf(comparePage(long, at(10), at(width), 1440));
     const [one, ...more] = differences(9.9);
@@ -153,24 +250,46 @@ describe('texts', () => {
     expect(said(told(narrow))).toContain(
       'line-break Text: Text breaks after “with” where the source breaks after nothing',
     );
-    const both = (leading: number): MeasuredPage => measured(document, { ...wanted, text: [0, 58, 120, 98] }, { text: { leading } }); // prettier-ignore
+    const both = (leading: number): MeasuredPage =>
+      measured(document, { ...wanted, text: [0, 58, 120, 98] }, { text: { leading } });
     const [one] = differencesOf(comparePage(document, both(20), both(26), 1440));
-    expect(one).toMatchObject({ fault: 'leading', what: 'Lines 26 px apart where the source has 20 px', remedy: { property: 'line-height' } }); // prettier-ignore
+    expect(one).toMatchObject({
+      fault: 'leading',
+      what: 'Lines 26 px apart where the source has 20 px',
+      remedy: { property: 'line-height' },
+    });
   });
 
   it('that break too late are made as narrow as their lines, if that parts them', () => {
-    const late = (width: number): Difference | undefined => differencesOf(comparePage(document, measured(document, { ...wanted, text: [0, 58, width, 58] }), measured(document, wanted), 1440)).find(({ fault }) => fault === 'line-break'); // prettier-ignore
-    expect(late(200)).toMatchObject({ what: 'Text breaks after nothing where the source breaks after “with”', remedy: { property: 'max-width', value: '191px' } }); // prettier-ignore
+    const late = (width: number): Difference | undefined =>
+      differencesOf(
+        comparePage(
+          document,
+          measured(document, { ...wanted, text: [0, 58, width, 58] }),
+          measured(document, wanted),
+          1440,
+        ),
+      ).find(({ fault }) => fault === 'line-break');
+    expect(late(200)).toMatchObject({
+      what: 'Text breaks after nothing where the source breaks after “with”',
+      remedy: { property: 'max-width', value: '191px' },
+    });
     /* “and” alone would be on a line into which “look” fits. */
     const odd = measured(document, { ...wanted, text: [0, 58, 800, 58] });
-    const words = odd.words.map((word) => (word.of === 'text' && !['Come', 'and'].includes(word.text) ? { ...word, y: word.y + 20, x: word.x - 80 } : word)); // prettier-ignore
-    const [one] = differencesOf(comparePage(document, { ...odd, words }, measured(document, wanted), 1440)).filter(({ fault }) => fault === 'line-break'); // prettier-ignore
+    const words = odd.words.map((word) =>
+      word.of === 'text' && !['Come', 'and'].includes(word.text) ? { ...word, y: word.y + 20, x: word.x - 80 } : word,
+    );
+    const [one] = differencesOf(comparePage(document, { ...odd, words }, measured(document, wanted), 1440)).filter(
+      ({ fault }) => fault === 'line-break',
+    );
     expect(one?.remedy).toEqual({ id: 'text', property: 'max-width' });
   });
 
   it('that are gone, new or cut off', () => {
     expect(said(told({ ...wanted, text: undefined }))[0]).toBe('missing Text: “Come and look up with us” is missing');
-    const extra = differencesOf(comparePage(document, measured(document, { ...wanted, text: undefined }), measured(document, wanted), 1440)); // prettier-ignore
+    const extra = differencesOf(
+      comparePage(document, measured(document, { ...wanted, text: undefined }), measured(document, wanted), 1440),
+    );
     expect(said(extra)[0]).toBe('extra Text: “Come and look up with us” is not in the source');
     expect(said(told(wanted, { text: { cut: true } }))).toEqual([
       'cut-off Text: “Come and look up with us” is cut off',
@@ -202,8 +321,19 @@ describe('what lies on words and pictures', () => {
 describe('pictures and boxes', () => {
   it('that are gone, cropped otherwise or of another colour', () => {
     expect(said(told({ ...wanted, two: undefined }))[0]).toBe('missing Two: The image is missing');
-    expect(told(wanted, { one: { shown: 1 } }, { one: { shown: 0.8 } })[0]).toMatchObject({ fault: 'crop', by: 20, what: 'Picture cropped by 0 % where the source crops 20 %', remedy: { property: 'object-fit', value: 'cover' } }); // prettier-ignore
-    expect(told(wanted, { cards: { fill: 'rgb(250, 250, 250)' } }, { cards: { fill: 'rgb(20, 20, 80)' } })[0]).toMatchObject({ fault: 'colour', id: 'cards', remedy: { property: 'background-color', value: 'rgb(20, 20, 80)' } }); // prettier-ignore
+    expect(told(wanted, { one: { shown: 1 } }, { one: { shown: 0.8 } })[0]).toMatchObject({
+      fault: 'crop',
+      by: 20,
+      what: 'Picture cropped by 0 % where the source crops 20 %',
+      remedy: { property: 'object-fit', value: 'cover' },
+    });
+    expect(
+      told(wanted, { cards: { fill: 'rgb(250, 250, 250)' } }, { cards: { fill: 'rgb(20, 20, 80)' } })[0],
+    ).toMatchObject({
+      fault: 'colour',
+      id: 'cards',
+      remedy: { property: 'background-color', value: 'rgb(20, 20, 80)' },
+    });
     expect(told(wanted, { cards: { fill: 'rgb(250, 250, 250)' } }, { cards: { fill: 'rgb(252, 250, 250)' } })).toEqual(
       [],
     );
@@ -213,7 +343,11 @@ describe('pictures and boxes', () => {
 describe('a source that knows no elements', () => {
   it('gives its words to the texts whose letters are around them', () => {
     const source = measured(document, wanted);
-    const drawn: MeasuredPage = { ...source, words: source.words.map(({ of: _, ...word }) => word), things: { title: { box: [0, 20, 135, 18], letters: true }, text: { box: [0, 58, 240, 18], letters: true } } }; // prettier-ignore
+    const drawn: MeasuredPage = {
+      ...source,
+      words: source.words.map(({ of: _, ...word }) => word),
+      things: { title: { box: [0, 20, 135, 18], letters: true }, text: { box: [0, 58, 240, 18], letters: true } },
+    };
     const { pairs, all } = comparePage(document, drawn, measured(document, moved(['text'], 0, 30)), 1440);
     expect(pairs.every(({ wanted: one, is }) => one?.of === is?.of)).toBe(true);
     expect(all.find(({ node: { id } }) => id === 'text')?.wanted).toBeUndefined();

@@ -25,7 +25,12 @@ export function placeDifferences(page: ComparedPage): Difference[] {
       return both ? [{ one, ...both }] : [];
     });
     if (inside.length === 0) continue;
-    found.push(...orderOf(inside), ...across(holder, frame, inside), ...down(holder, frame, inside), ...sizes(holder, frame, inside)); // prettier-ignore
+    found.push(
+      ...orderOf(inside),
+      ...across(holder, frame, inside),
+      ...down(holder, frame, inside),
+      ...sizes(holder, frame, inside),
+    );
   }
   return found;
 }
@@ -36,7 +41,10 @@ function pageBox(page: ComparedPage, side: 'source' | 'result'): Box {
 
 /** Words in a line move with the line; what is placed by offsets is judged by its place alone. */
 function isPlaced({ node, look }: Compared): boolean {
-  return !(node.inline && (node.kind === 'run' || node.kind === 'break' || node.kind === 'link')) && look.get('display') !== 'contents'; // prettier-ignore
+  return (
+    !(node.inline && (node.kind === 'run' || node.kind === 'break' || node.kind === 'link')) &&
+    look.get('display') !== 'contents'
+  );
 }
 
 function round(value: number): number {
@@ -58,7 +66,21 @@ function orderOf(inside: readonly Placed[]): Difference[] {
   const first = source[at];
   if (!first) return [];
   const now = result.indexOf(first);
-  return [{ ...about(first.one), fault: 'order', what: `Stands as number ${now + 1} where the source has it as number ${at + 1}`, by: Math.abs(now - at), wanted: first.wanted, box: first.is, remedy: { id: first.one.node.id, property: 'order', value: first.one.look.has('order') ? '0' : String(now > at ? -1 : 1) } }]; // prettier-ignore
+  return [
+    {
+      ...about(first.one),
+      fault: 'order',
+      what: `Stands as number ${now + 1} where the source has it as number ${at + 1}`,
+      by: Math.abs(now - at),
+      wanted: first.wanted,
+      box: first.is,
+      remedy: {
+        id: first.one.node.id,
+        property: 'order',
+        value: first.one.look.has('order') ? '0' : String(now > at ? -1 : 1),
+      },
+    },
+  ];
 }
 
 type Frame = { readonly wanted: Box; readonly is: Box };
@@ -97,17 +119,41 @@ function rowsOf(inside: readonly Placed[]): Placed[][] {
 function sideways(holder: Compared, frame: Frame, row: readonly Placed[], shift: number): Difference[] {
   const [first, last] = [row[0] as Placed, row.at(-1) as Placed];
   if (Math.abs(shift) <= NEAR) return [];
-  const off = (side: 'wanted' | 'is'): number => (first[side][0] - frame[side][0] - (right(frame[side]) - right(last[side]))) / 2; // prettier-ignore
+  const off = (side: 'wanted' | 'is'): number =>
+    (first[side][0] - frame[side][0] - (right(frame[side]) - right(last[side]))) / 2;
   const place = { ...about(first.one), wanted: first.wanted, box: first.is };
   const id = first.one.node.id;
   if (Math.abs(off('wanted')) <= CENTRED / 2 && Math.abs(off('is')) > CENTRED / 2) {
-    const remedy: Remedy = row.length > 1 ? { id: holder.node.id, property: 'justify-content', value: 'center' } : centring(holder, first.one); // prettier-ignore
-    return [{ ...place, fault: 'off-centre', what: `Not centred, by ${round(Math.abs(off('is')))} px`, by: round(Math.abs(off('is'))), remedy }]; // prettier-ignore
+    const remedy: Remedy =
+      row.length > 1
+        ? { id: holder.node.id, property: 'justify-content', value: 'center' }
+        : centring(holder, first.one);
+    return [
+      {
+        ...place,
+        fault: 'off-centre',
+        what: `Not centred, by ${round(Math.abs(off('is')))} px`,
+        by: round(Math.abs(off('is'))),
+        remedy,
+      },
+    ];
   }
   const moved = holder.words.length === 0 && first.one.node.inline === true;
   const before = parseFloat(first.one.look.get('margin-left') ?? '0') || 0;
-  const remedy: Remedy = moved ? { id: holder.node.id, property: 'text-align' } : positioned(first.one) ? { id, property: 'left' } : { id, property: 'margin-left', value: px(before - shift) }; // prettier-ignore
-  return [{ ...place, fault: 'place', what: `${round(Math.abs(shift))} px too far ${shift > 0 ? 'right' : 'left'}`, by: round(Math.abs(shift)), remedy }]; // prettier-ignore
+  const remedy: Remedy = moved
+    ? { id: holder.node.id, property: 'text-align' }
+    : positioned(first.one)
+      ? { id, property: 'left' }
+      : { id, property: 'margin-left', value: px(before - shift) };
+  return [
+    {
+      ...place,
+      fault: 'place',
+      what: `${round(Math.abs(shift))} px too far ${shift > 0 ? 'right' : 'left'}`,
+      by: round(Math.abs(shift)),
+      remedy,
+    },
+  ];
 }
 
 function positioned({ look }: Compared): boolean {
@@ -119,7 +165,8 @@ function centring(holder: Compared, { node, words }: Compared): Remedy {
   const display = holder.look.get('display') ?? '';
   if (node.inline) return { id: holder.node.id, property: 'text-align', value: 'center' };
   if (words.length && !display.includes('flex')) return { id: node.id, property: 'text-align', value: 'center' };
-  if (display.includes('flex') && (holder.look.get('flex-direction') ?? 'row').startsWith('column')) return { id: node.id, property: 'align-self', value: 'center' }; // prettier-ignore
+  if (display.includes('flex') && (holder.look.get('flex-direction') ?? 'row').startsWith('column'))
+    return { id: node.id, property: 'align-self', value: 'center' };
   if (display.includes('flex')) return { id: holder.node.id, property: 'justify-content', value: 'center' };
   return { id: node.id, property: 'margin-inline', value: 'auto' };
 }
@@ -134,7 +181,15 @@ function padding(
   const property = `padding-${side}`;
   const before = holder.look.get(property) ?? '0px';
   const value = /^[\d.]+px$|^0$/.test(before) ? px(Math.max(0, parseFloat(before) + asked - own)) : undefined;
-  return { ...about(holder), fault: 'padding', what: `Padding at the ${side} ${round(own)} px where the source has ${round(asked)} px`, by: round(Math.abs(own - asked)), wanted, box: is, remedy: { id: holder.node.id, property, ...(value === undefined ? {} : { value }) } }; // prettier-ignore
+  return {
+    ...about(holder),
+    fault: 'padding',
+    what: `Padding at the ${side} ${round(own)} px where the source has ${round(asked)} px`,
+    by: round(Math.abs(own - asked)),
+    wanted,
+    box: is,
+    remedy: { id: holder.node.id, property, ...(value === undefined ? {} : { value }) },
+  };
 }
 
 /** Gaps between neighbours, from left to right (0) or from top to bottom (1). */
@@ -147,18 +202,38 @@ function gaps(holder: Compared, row: readonly Placed[], axis: 0 | 1): Difference
   const off = all.filter(({ asked, own }) => Math.abs(asked - own) > NEAR);
   if (off.length === 0) return [];
   const name = axis === 0 ? 'column-gap' : 'row-gap';
-  const same = off.length === all.length && off.every(({ own, asked }) => Math.abs(own - asked - ((off[0]?.own ?? 0) - (off[0]?.asked ?? 0))) <= NEAR); // prettier-ignore
+  const same =
+    off.length === all.length &&
+    off.every(({ own, asked }) => Math.abs(own - asked - ((off[0]?.own ?? 0) - (off[0]?.asked ?? 0))) <= NEAR);
   const gap = parseFloat(holder.look.get(name) ?? '');
   const laid = /flex|grid/.test(holder.look.get('display') ?? '');
   const first = off[0] as (typeof off)[number];
   const words = (own: number, asked: number): string => `Gap ${round(own)} px where the source has ${round(asked)} px`;
   if (same && laid && (gap >= 0 || all.length > 1))
-    return [{ ...about(holder), fault: 'gap', what: words(first.own, first.asked), by: round(Math.abs(first.own - first.asked)), wanted: first.one.wanted, box: first.one.is, remedy: { id: holder.node.id, property: name, value: px((gap || 0) + first.asked - first.own) } }]; // prettier-ignore
+    return [
+      {
+        ...about(holder),
+        fault: 'gap',
+        what: words(first.own, first.asked),
+        by: round(Math.abs(first.own - first.asked)),
+        wanted: first.one.wanted,
+        box: first.one.is,
+        remedy: { id: holder.node.id, property: name, value: px((gap || 0) + first.asked - first.own) },
+      },
+    ];
   return off.map(({ one, asked, own }): Difference => {
     const property = axis === 0 ? 'margin-left' : 'margin-top';
     const before = one.one.look.get(property) ?? '0px';
     const value = /^-?[\d.]+px$|^0$/.test(before) ? px(parseFloat(before) + asked - own) : undefined;
-    return { ...about(one.one), fault: 'gap', what: `${words(own, asked)}, ${axis === 0 ? 'before it' : 'above it'}`, by: round(Math.abs(own - asked)), wanted: one.wanted, box: one.is, remedy: { id: one.one.node.id, property, ...(value === undefined ? {} : { value }) } }; // prettier-ignore
+    return {
+      ...about(one.one),
+      fault: 'gap',
+      what: `${words(own, asked)}, ${axis === 0 ? 'before it' : 'above it'}`,
+      by: round(Math.abs(own - asked)),
+      wanted: one.wanted,
+      box: one.is,
+      remedy: { id: one.one.node.id, property, ...(value === undefined ? {} : { value }) },
+    };
   });
 }
 
@@ -192,8 +267,25 @@ function levels(holder: Compared, row: readonly Placed[]): Difference[] {
     const grown = one.is[3] - one.wanted[3] - (first.is[3] - first.wanted[3]);
     if (Math.abs(shift) <= NEAR || Math.abs(shift + grown / 2) <= NEAR || Math.abs(shift + grown) <= NEAR) return [];
     const centred = Math.abs(one.wanted[1] + one.wanted[3] / 2 - first.wanted[1] - first.wanted[3] / 2) <= NEAR;
-    const remedy: Remedy = centred && row.length === 2 ? { id: holder.node.id, property: 'align-items', value: 'center' } : { id: one.one.node.id, property: 'margin-top', value: px((parseFloat(one.one.look.get('margin-top') ?? '0') || 0) - shift) }; // prettier-ignore
-    return [{ ...about(one.one), fault: 'place', what: `${round(Math.abs(shift))} px too ${shift > 0 ? 'low' : 'high'} beside its neighbour`, by: round(Math.abs(shift)), wanted: one.wanted, box: one.is, remedy }]; // prettier-ignore
+    const remedy: Remedy =
+      centred && row.length === 2
+        ? { id: holder.node.id, property: 'align-items', value: 'center' }
+        : {
+            id: one.one.node.id,
+            property: 'margin-top',
+            value: px((parseFloat(one.one.look.get('margin-top') ?? '0') || 0) - shift),
+          };
+    return [
+      {
+        ...about(one.one),
+        fault: 'place',
+        what: `${round(Math.abs(shift))} px too ${shift > 0 ? 'low' : 'high'} beside its neighbour`,
+        by: round(Math.abs(shift)),
+        wanted: one.wanted,
+        box: one.is,
+        remedy,
+      },
+    ];
   });
 }
 
@@ -207,11 +299,23 @@ function sizes(holder: Compared, frame: Frame, inside: readonly Placed[]): Diffe
     const found: Difference[] = [];
     const wide = is[2] - wanted[2];
     if (Math.abs(wide) > NEAR && Math.abs(grown) <= NEAR)
-      found.push({ ...place, fault: 'size', what: `${round(is[2])} px wide where the source has ${round(wanted[2])} px`, by: round(Math.abs(wide)), remedy: { id, ...width(one, wanted[2], frame.wanted[2]) } }); // prettier-ignore
+      found.push({
+        ...place,
+        fault: 'size',
+        what: `${round(is[2])} px wide where the source has ${round(wanted[2])} px`,
+        by: round(Math.abs(wide)),
+        remedy: { id, ...width(one, wanted[2], frame.wanted[2]) },
+      });
     const high = is[3] - wanted[3];
     const leaf = one.children.length === 0 && one.words.length === 0;
     if (Math.abs(high) > NEAR && leaf && Math.abs(wide) <= NEAR)
-      found.push({ ...place, fault: 'size', what: `${round(is[3])} px high where the source has ${round(wanted[3])} px`, by: round(Math.abs(high)), remedy: { id, property: 'height', value: px(wanted[3]) } }); // prettier-ignore
+      found.push({
+        ...place,
+        fault: 'size',
+        what: `${round(is[3])} px high where the source has ${round(wanted[3])} px`,
+        by: round(Math.abs(high)),
+        remedy: { id, property: 'height', value: px(wanted[3]) },
+      });
     return found;
   });
 }
@@ -223,7 +327,8 @@ function width({ look }: Compared, wanted: number, holder: number): { property: 
   if (most && /px$|rem$/.test(most)) return { property: 'max-width', value: px(wanted) };
   if (/%/.test(own) && own !== '100%')
     return { property: 'width', value: `${Math.round((wanted / holder) * 1e5) / 1e3}%` };
-  if (look.get('flex-basis')?.endsWith('%')) return { property: 'flex-basis', value: `${Math.round((wanted / holder) * 1e5) / 1e3}%` }; // prettier-ignore
+  if (look.get('flex-basis')?.endsWith('%'))
+    return { property: 'flex-basis', value: `${Math.round((wanted / holder) * 1e5) / 1e3}%` };
   /* What fills its box goes on to do so where that is narrower. */
   if (own === 'auto' || own === '100%') return { property: 'max-width', value: `min(100%, ${px(wanted)})` };
   return { property: 'width', value: px(wanted) };

@@ -15,7 +15,10 @@ export function presenceDifferences(page: ComparedPage): Difference[] {
 
 /** Words in quotation marks, the first of many. */
 export function quote(words: readonly MeasuredWord[]): string {
-  const said = words.slice(0, QUOTED).map(({ text }) => text).join(' '); // prettier-ignore
+  const said = words
+    .slice(0, QUOTED)
+    .map(({ text }) => text)
+    .join(' ');
   return `“${said}${words.length > QUOTED ? ' …' : ''}”`;
 }
 
@@ -31,13 +34,23 @@ function missingWords({ pairs, all, root }: ComparedPage): Difference[] {
   }
   return groups.map((words) => {
     const [first] = words as [MeasuredWord, ...MeasuredWord[]];
-    const said = words.map(({ text }) => text).join(' ').toLowerCase(); // prettier-ignore
+    const said = words
+      .map(({ text }) => text)
+      .join(' ')
+      .toLowerCase();
     const one =
       all.find(({ node }) => first.of !== undefined && node.id === first.of) ??
       all.findLast(({ node }) => textOf(node).toLowerCase().includes(said)) ??
       root;
     const hidden = !shownBox(one.is) && one !== root;
-    return { ...about(one), fault: 'missing', what: `${quote(words)} is missing`, by: words.length, wanted: boxOf(first), ...(hidden ? { remedy: { id: one.node.id, property: 'display', value: 'revert' } } : {}) }; // prettier-ignore
+    return {
+      ...about(one),
+      fault: 'missing',
+      what: `${quote(words)} is missing`,
+      by: words.length,
+      wanted: boxOf(first),
+      ...(hidden ? { remedy: { id: one.node.id, property: 'display', value: 'revert' } } : {}),
+    };
   });
 }
 
@@ -50,7 +63,18 @@ function extraWords({ pairs, all }: ComparedPage): Difference[] {
   return [...groups].flatMap(([id, words]) => {
     const one = all.find(({ node }) => node.id === id);
     const [first] = words as [MeasuredWord, ...MeasuredWord[]];
-    return one ? [{ ...about(one), fault: 'extra' as const, what: `${quote(words)} is not in the source`, by: words.length, box: boxOf(first), remedy: { id, property: 'display' } }] : []; // prettier-ignore
+    return one
+      ? [
+          {
+            ...about(one),
+            fault: 'extra' as const,
+            what: `${quote(words)} is not in the source`,
+            by: words.length,
+            box: boxOf(first),
+            remedy: { id, property: 'display' },
+          },
+        ]
+      : [];
   });
 }
 
@@ -58,7 +82,16 @@ function missingThings({ all }: ComparedPage): Difference[] {
   return all.flatMap((one) => {
     const wanted = shownBox(one.wanted);
     if (!wanted || shownBox(one.is) || !PICTURES.has(one.node.kind)) return [];
-    return [{ ...about(one), fault: 'missing' as const, what: `The ${one.node.kind} is missing`, by: Math.round(Math.max(wanted[2], wanted[3])), wanted, remedy: { id: one.node.id, property: 'display', value: 'revert' } }]; // prettier-ignore
+    return [
+      {
+        ...about(one),
+        fault: 'missing' as const,
+        what: `The ${one.node.kind} is missing`,
+        by: Math.round(Math.max(wanted[2], wanted[3])),
+        wanted,
+        remedy: { id: one.node.id, property: 'display', value: 'revert' },
+      },
+    ];
   });
 }
 
@@ -71,8 +104,21 @@ function cutBy({ node, look }: Compared): Remedy {
 
 function cutWords({ all }: ComparedPage): Difference[] {
   return all.flatMap((one: Compared) => {
-    const cut = one.words.flatMap(({ wanted, is }) => (is?.cut && wanted && !wanted.cut && is.of === one.node.id ? [is] : [])); // prettier-ignore
+    const cut = one.words.flatMap(({ wanted, is }) =>
+      is?.cut && wanted && !wanted.cut && is.of === one.node.id ? [is] : [],
+    );
     const [first] = cut;
-    return first ? [{ ...about(one), fault: 'cut-off' as const, what: `${quote(cut)} is cut off`, by: cut.length, box: boxOf(first), remedy: cutBy(one) }] : []; // prettier-ignore
+    return first
+      ? [
+          {
+            ...about(one),
+            fault: 'cut-off' as const,
+            what: `${quote(cut)} is cut off`,
+            by: cut.length,
+            box: boxOf(first),
+            remedy: cutBy(one),
+          },
+        ]
+      : [];
   });
 }

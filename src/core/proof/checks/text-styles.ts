@@ -16,12 +16,25 @@ export function lookDifferences({ all }: ComparedPage): Difference[] {
     const found: Difference[] = [];
     if (wanted.shown !== undefined && is.shown !== undefined && Math.abs(wanted.shown - is.shown) > SAME_CROP) {
       const percent = (share: number): number => Math.round((1 - share) * 100);
-      found.push({ ...place, fault: 'crop', what: `Picture cropped by ${percent(is.shown)} % where the source crops ${percent(wanted.shown)} %`, by: Math.abs(percent(is.shown) - percent(wanted.shown)), remedy: { id: one.node.id, property: 'object-fit', value: wanted.shown > 1 - SAME_CROP ? 'contain' : 'cover' } }); // prettier-ignore
+      found.push({
+        ...place,
+        fault: 'crop',
+        what: `Picture cropped by ${percent(is.shown)} % where the source crops ${percent(wanted.shown)} %`,
+        by: Math.abs(percent(is.shown) - percent(wanted.shown)),
+        remedy: { id: one.node.id, property: 'object-fit', value: wanted.shown > 1 - SAME_CROP ? 'contain' : 'cover' },
+      });
     }
-    const apart = wanted.fill === is.fill ? 0 : colourDistance(is.fill ?? 'rgba(0, 0, 0, 0)', wanted.fill ?? 'rgba(0, 0, 0, 0)'); // prettier-ignore
+    const apart =
+      wanted.fill === is.fill ? 0 : colourDistance(is.fill ?? 'rgba(0, 0, 0, 0)', wanted.fill ?? 'rgba(0, 0, 0, 0)');
     const known = wanted.fill !== undefined || is.fill !== undefined;
     if (known && apart > SAME_COLOUR && wanted.fill !== undefined)
-      found.push({ ...place, fault: 'colour', what: `Background ${is.fill ?? 'none'} where the source has ${wanted.fill}`, by: Math.round(apart), remedy: { id: one.node.id, property: 'background-color', value: wanted.fill } }); // prettier-ignore
+      found.push({
+        ...place,
+        fault: 'colour',
+        what: `Background ${is.fill ?? 'none'} where the source has ${wanted.fill}`,
+        by: Math.round(apart),
+        remedy: { id: one.node.id, property: 'background-color', value: wanted.fill },
+      });
     return found;
   });
 }

@@ -53,15 +53,46 @@ function letters({ one, pairs, own, place }: Text, page: ComparedPage): Differen
   const id = one.node.id;
   const found: Difference[] = [];
   if (own.family.toLowerCase() !== asked.family.toLowerCase())
-    found.push({ ...place, fault: 'font', what: `Font “${own.family}” where the source has “${asked.family}”`, by: 1, remedy: { id, property: 'font-family', value: `"${asked.family}", ${one.look.get('font-family') ?? 'sans-serif'}` } }); // prettier-ignore
+    found.push({
+      ...place,
+      fault: 'font',
+      what: `Font “${own.family}” where the source has “${asked.family}”`,
+      by: 1,
+      remedy: {
+        id,
+        property: 'font-family',
+        value: `"${asked.family}", ${one.look.get('font-family') ?? 'sans-serif'}`,
+      },
+    });
   if (Math.abs(own.size - asked.size) > SAME_SIZE)
-    found.push({ ...place, fault: 'letters', what: `Type of ${own.size} px where the source has ${asked.size} px`, by: Math.abs(own.size - asked.size), remedy: { id, property: 'font-size', value: px(asked.size) } }); // prettier-ignore
-  for (const [property, name] of [['font-weight', 'weight'], ['font-style', 'style']] as const) // prettier-ignore
+    found.push({
+      ...place,
+      fault: 'letters',
+      what: `Type of ${own.size} px where the source has ${asked.size} px`,
+      by: Math.abs(own.size - asked.size),
+      remedy: { id, property: 'font-size', value: px(asked.size) },
+    });
+  for (const [property, name] of [
+    ['font-weight', 'weight'],
+    ['font-style', 'style'],
+  ] as const)
     if (own[name] !== asked[name])
-      found.push({ ...place, fault: 'letters', what: `Type of ${name} ${own[name]} where the source has ${asked[name]}`, by: 1, remedy: { id, property, value: asked[name] } }); // prettier-ignore
+      found.push({
+        ...place,
+        fault: 'letters',
+        what: `Type of ${name} ${own[name]} where the source has ${asked[name]}`,
+        by: 1,
+        remedy: { id, property, value: asked[name] },
+      });
   const apart = colourDistance(own.color, asked.color);
   if (apart > SAME_COLOUR)
-    found.push({ ...place, fault: 'colour', what: `Words in ${own.color} where the source has ${asked.color}`, by: Math.round(apart), remedy: { id, property: 'color', value: asked.color } }); // prettier-ignore
+    found.push({
+      ...place,
+      fault: 'colour',
+      what: `Words in ${own.color} where the source has ${asked.color}`,
+      by: Math.round(apart),
+      remedy: { id, property: 'color', value: asked.color },
+    });
   if (found.some(({ fault }) => fault === 'letters' || fault === 'font')) return found;
   return [...found, ...spacing({ one, pairs, own, place })];
 }
@@ -75,7 +106,15 @@ function spacing({ one, pairs, own, place }: Text): Difference[] {
   const percent = Math.round(Math.abs(is / wanted - 1) * 1000) / 10;
   const room = linesOf(whole.map((pair) => pair.wanted)).length > 1 ? roomOf(one, whole) : Infinity;
   const value = moreApart(one, 'letter-spacing', Math.min((wanted - is) / count, room), own.size);
-  return [{ ...place, fault: 'letters', what: `Letters ${percent} % ${is > wanted ? 'wider' : 'narrower'} than in the source`, by: percent, remedy: { id: one.node.id, property: 'letter-spacing', value } }]; // prettier-ignore
+  return [
+    {
+      ...place,
+      fault: 'letters',
+      what: `Letters ${percent} % ${is > wanted ? 'wider' : 'narrower'} than in the source`,
+      by: percent,
+      remedy: { id: one.node.id, property: 'letter-spacing', value },
+    },
+  ];
 }
 
 /** Words that drift this far from their place along a line, px, show; at least so much of it must be mended by even spacing. */
@@ -93,7 +132,15 @@ function drift({ one, pairs, own, place }: Text): Difference[] {
   const left = Math.max(...moved.map(({ after, by }) => Math.abs(by + each * after)));
   if (left > most * (1 - EVENLY)) return [];
   const value = moreApart(one, 'letter-spacing', each, own.size);
-  return [{ ...place, fault: 'letters', what: `Words drift by ${round(most)} px along a line`, by: round(most), remedy: { id: one.node.id, property: 'letter-spacing', value } }]; // prettier-ignore
+  return [
+    {
+      ...place,
+      fault: 'letters',
+      what: `Words drift by ${round(most)} px along a line`,
+      by: round(most),
+      remedy: { id: one.node.id, property: 'letter-spacing', value },
+    },
+  ];
 }
 
 /** How far each word of a line is beside its place against the first of it, px, and after how many letters. */
@@ -119,15 +166,25 @@ function gaps({ one, pairs, own, place }: Text): Difference[] {
   const between = pairs.slice(1).flatMap((pair, at) => {
     const before = pairs[at] as Both;
     const gap = (side: 'wanted' | 'is'): number => pair[side].x - right(boxOf(before[side]));
-    const inLine = (side: 'wanted' | 'is'): boolean => Math.abs(pair[side].y - before[side].y) < pair[side].height / 2 && gap(side) > 0; // prettier-ignore
+    const inLine = (side: 'wanted' | 'is'): boolean =>
+      Math.abs(pair[side].y - before[side].y) < pair[side].height / 2 && gap(side) > 0;
     return inLine('wanted') && inLine('is') ? [{ wanted: gap('wanted'), is: gap('is') }] : [];
   });
   if (between.length < FEWEST_GAPS || one.look.get('text-align') === 'justify') return [];
-  const middle = (side: 'wanted' | 'is'): number => between.map((gap) => gap[side]).sort((a, b) => a - b)[between.length >> 1] ?? 0; // prettier-ignore
+  const middle = (side: 'wanted' | 'is'): number =>
+    between.map((gap) => gap[side]).sort((a, b) => a - b)[between.length >> 1] ?? 0;
   const [wanted, is] = [middle('wanted'), middle('is')];
   if (Math.abs(wanted - is) <= WIDER_GAP) return [];
   const value = moreApart(one, 'word-spacing', wanted - is, own.size);
-  return [{ ...place, fault: 'letters', what: `Words ${round(is)} px apart where the source has ${round(wanted)} px`, by: round(Math.abs(wanted - is)), remedy: { id: one.node.id, property: 'word-spacing', value } }]; // prettier-ignore
+  return [
+    {
+      ...place,
+      fault: 'letters',
+      what: `Words ${round(is)} px apart where the source has ${round(wanted)} px`,
+      by: round(Math.abs(wanted - is)),
+      remedy: { id: one.node.id, property: 'word-spacing', value },
+    },
+  ];
 }
 
 /** A distance between letters or words that is so much larger than it was, as a share of their size. */
@@ -167,7 +224,8 @@ function lines(one: Compared): Difference[] {
   if (pairs.length < one.words.length) return [];
   const sides = (['wanted', 'is'] as const).map((side) => linesOf(pairs.map((pair) => pair[side])));
   const [source, result] = sides as [MeasuredWord[][], MeasuredWord[][]];
-  const ends = (of: MeasuredWord[][]): number[] => of.slice(0, -1).reduce<number[]>((all, line) => [...all, (all.at(-1) ?? 0) + line.length], []); // prettier-ignore
+  const ends = (of: MeasuredWord[][]): number[] =>
+    of.slice(0, -1).reduce<number[]>((all, line) => [...all, (all.at(-1) ?? 0) + line.length], []);
   const [wanted, is] = [ends(source), ends(result)];
   const at = wanted.findIndex((end, index) => end !== is[index]);
   const off = at >= 0 ? at : is.length > wanted.length ? wanted.length : -1;
@@ -175,9 +233,18 @@ function lines(one: Compared): Difference[] {
   const [first] = pairs;
   const place = { ...about(one), wanted: boxOf((first as Both).wanted), box: boxOf((first as Both).is) };
   if (off >= 0) {
-    const word = (end: number | undefined): string => (end === undefined ? 'nothing' : `“${pairs[end - 1]?.is.text ?? ''}”`); // prettier-ignore
+    const word = (end: number | undefined): string =>
+      end === undefined ? 'nothing' : `“${pairs[end - 1]?.is.text ?? ''}”`;
     const what = `Text breaks after ${word(is[off])} where the source breaks after ${word(wanted[off])}`;
-    return [{ ...place, fault: 'line-break', what, by: Math.abs(is.length - wanted.length) || 1, remedy: tooLate(is[off], wanted[off]) ? earlierBreak(one, pairs, source) : breakRemedy(one, pairs) }]; // prettier-ignore
+    return [
+      {
+        ...place,
+        fault: 'line-break',
+        what,
+        by: Math.abs(is.length - wanted.length) || 1,
+        remedy: tooLate(is[off], wanted[off]) ? earlierBreak(one, pairs, source) : breakRemedy(one, pairs),
+      },
+    ];
   }
   if (source.length < 2) return [];
   const step = (of: MeasuredWord[][]): number => ((of.at(-1)?.[0]?.y ?? 0) - (of[0]?.[0]?.y ?? 0)) / (of.length - 1);
@@ -187,7 +254,15 @@ function lines(one: Compared): Difference[] {
   const value = /px$/.test(one.look.get('font-size') ?? '')
     ? String(Math.round((asked / size) * 1e4) / 1e4)
     : px(asked);
-  return [{ ...place, fault: 'leading', what: `Lines ${round(own)} px apart where the source has ${round(asked)} px`, by: round(Math.abs(asked - own)), remedy: { id, property: 'line-height', value } }]; // prettier-ignore
+  return [
+    {
+      ...place,
+      fault: 'leading',
+      what: `Lines ${round(own)} px apart where the source has ${round(asked)} px`,
+      by: round(Math.abs(asked - own)),
+      remedy: { id, property: 'line-height', value },
+    },
+  ];
 }
 
 /** Letters that are this much nearer each other are hardly seen to be so, in their size. */
@@ -202,11 +277,16 @@ function earlierBreak(one: Compared, pairs: readonly Both[], source: readonly (r
   const own = new Map(pairs.map((pair) => [pair.wanted, pair.is]));
   const lines = source.map((line) => line.map((word) => own.get(word) as MeasuredWord));
   const space = spaceIn(pairs);
-  const wide = (words: readonly MeasuredWord[]): number => words.reduce((sum, { width }) => sum + width, space * (words.length - 1)); // prettier-ignore
+  const wide = (words: readonly MeasuredWord[]): number =>
+    words.reduce((sum, { width }) => sum + width, space * (words.length - 1));
   const least = Math.max(...lines.map(wide));
-  const most = Math.min(...lines.slice(0, -1).map((line, at) => wide(line) + space + ((lines[at + 1]?.[0] as MeasuredWord).width))); // prettier-ignore
+  const most = Math.min(
+    ...lines.slice(0, -1).map((line, at) => wide(line) + space + (lines[at + 1]?.[0] as MeasuredWord).width),
+  );
   const property = 'max-width';
-  return most > least + 2 * SPARE ? { id: one.node.id, property, value: px(Math.min(Math.ceil(least + SPARE), Math.floor(most - SPARE))) } : { id: one.node.id, property }; // prettier-ignore
+  return most > least + 2 * SPARE
+    ? { id: one.node.id, property, value: px(Math.min(Math.ceil(least + SPARE), Math.floor(most - SPARE))) }
+    : { id: one.node.id, property };
 }
 
 /** How far words of a line are apart, px: the middle of all gaps. */
@@ -243,7 +323,8 @@ function alignment(one: Compared): Difference[] {
   if (!source || !result || pairs.length < one.words.length || Math.abs(source[2] - result[2]) > NEAR) return [];
   const lines = { wanted: linesOf(pairs.map(({ wanted }) => wanted)), is: linesOf(pairs.map(({ is }) => is)) };
   if (lines.wanted.some((line, at) => line.length !== lines.is[at]?.length)) return [];
-  const left = (side: 'wanted' | 'is', line: number): number => (lines[side][line]?.[0]?.x ?? 0) - (side === 'wanted' ? source : result)[0]; // prettier-ignore
+  const left = (side: 'wanted' | 'is', line: number): number =>
+    (lines[side][line]?.[0]?.x ?? 0) - (side === 'wanted' ? source : result)[0];
   const free = (side: 'wanted' | 'is', line: number): number => {
     const last = lines[side][line]?.at(-1);
     return last ? (side === 'wanted' ? right(source) : right(result)) - last.x - last.width : 0;
@@ -256,7 +337,15 @@ function alignment(one: Compared): Difference[] {
   const atEnd = lines.wanted.every((_, line) => free('wanted', line) <= 2 * NEAR);
   const remedy = { id: one.node.id, property: 'text-align', value: centred ? 'center' : atEnd ? 'end' : 'start' };
   if (centred) return [{ ...place, fault: 'off-centre', what: `Words not centred, by ${by} px`, by, remedy }];
-  return [{ ...place, fault: 'place', what: `Words ${by} px too far ${left('is', at) > left('wanted', at) ? 'right' : 'left'}`, by, remedy }]; // prettier-ignore
+  return [
+    {
+      ...place,
+      fault: 'place',
+      what: `Words ${by} px too far ${left('is', at) > left('wanted', at) ? 'right' : 'left'}`,
+      by,
+      remedy,
+    },
+  ];
 }
 
 export function boxOf({ x, y, width, height }: MeasuredWord): readonly [number, number, number, number] {

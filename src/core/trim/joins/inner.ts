@@ -6,9 +6,28 @@ import { HORIZONTAL, WHOLE, collapse, displayOf, type Join, type Margins } from 
 
 /** How a box lies among its neighbours. */
 const PLACE = [
-  'position', 'top', 'right', 'bottom', 'left', 'z-index', 'float', 'clear', 'flex-grow', 'flex-shrink', 'flex-basis', 'align-self', 'justify-self',
-  'order', 'grid-row-start', 'grid-row-end', 'grid-column-start', 'grid-column-end', 'vertical-align', 'scroll-snap-align', 'scroll-snap-stop',
-]; // prettier-ignore
+  'position',
+  'top',
+  'right',
+  'bottom',
+  'left',
+  'z-index',
+  'float',
+  'clear',
+  'flex-grow',
+  'flex-shrink',
+  'flex-basis',
+  'align-self',
+  'justify-self',
+  'order',
+  'grid-row-start',
+  'grid-row-end',
+  'grid-column-start',
+  'grid-column-end',
+  'vertical-align',
+  'scroll-snap-align',
+  'scroll-snap-stop',
+];
 
 /** The one box is the inner one: the outer one's distances become margins. */
 export function keepInner(margins: Margins): Join {

@@ -25,8 +25,18 @@ const pads = (side: string): Set => ({ 'padding-left': side, 'padding-right': si
 
 describe('keepOuter', () => {
   it('adds the distances of the inner box to the padding of the outer one', () => {
-    const made = joined(keepOuter('apart'), { ...pads('12px'), 'max-width': '1320px' }, { display: 'flex', 'margin-left': '-12px', 'margin-right': '-12px', 'column-gap': '8px' }); // prettier-ignore
-    expect(made).toMatchObject({ display: 'flex', 'padding-left': '0px', 'padding-right': '0px', 'max-width': '1320px', 'column-gap': '8px' }); // prettier-ignore
+    const made = joined(
+      keepOuter('apart'),
+      { ...pads('12px'), 'max-width': '1320px' },
+      { display: 'flex', 'margin-left': '-12px', 'margin-right': '-12px', 'column-gap': '8px' },
+    );
+    expect(made).toMatchObject({
+      display: 'flex',
+      'padding-left': '0px',
+      'padding-right': '0px',
+      'max-width': '1320px',
+      'column-gap': '8px',
+    });
   });
 
   it('lets the larger of two margins stand where they would have met', () => {
@@ -61,8 +71,17 @@ describe('keepOuter', () => {
 
 describe('keepInner', () => {
   it('turns the padding of the outer box into margins, and takes them off its width', () => {
-    const made = joined(keepInner('apart'), { ...pads('12px'), width: '33.3333%', 'flex-shrink': '0', 'box-sizing': 'border-box' }, { 'background-color': 'white' }); // prettier-ignore
-    expect(made).toMatchObject({ width: 'calc(33.3333% - 24px)', 'margin-left': '12px', 'margin-right': '12px', 'flex-shrink': '0' }); // prettier-ignore
+    const made = joined(
+      keepInner('apart'),
+      { ...pads('12px'), width: '33.3333%', 'flex-shrink': '0', 'box-sizing': 'border-box' },
+      { 'background-color': 'white' },
+    );
+    expect(made).toMatchObject({
+      width: 'calc(33.3333% - 24px)',
+      'margin-left': '12px',
+      'margin-right': '12px',
+      'flex-shrink': '0',
+    });
   });
 
   it('counts a share of the outer box from what holds that', () => {
@@ -93,7 +112,13 @@ describe('the other joins', () => {
   });
 
   it('keepBand turns a centred box in a band into padding', () => {
-    const inner = { 'max-width': '1320px', 'margin-left': 'auto', 'margin-right': 'auto', ...pads('12px'), 'box-sizing': 'border-box' }; // prettier-ignore
+    const inner = {
+      'max-width': '1320px',
+      'margin-left': 'auto',
+      'margin-right': 'auto',
+      ...pads('12px'),
+      'box-sizing': 'border-box',
+    };
     const made = joined(keepBand, { 'background-color': 'navy' }, inner);
     expect(made).toMatchObject({ 'background-color': 'navy', 'padding-left': 'max(12px, calc(50% - 648px))' });
     expect(joined(keepBand, { width: '50%' }, inner)).toBeUndefined();

@@ -52,7 +52,8 @@ function joinLine(outer: View, inner: View): Full | undefined {
 /** A block in a piece of a line, as in a link: the line breaks around it, so that it stands as if it were alone (CSS 2, 9.2.1.1). */
 export const keepBlock: Join = ({ outer, inner }) => {
   if (outer.display() !== 'inline' || outer.isReplaced() || !outer.inFlow() || !inner.isBlock()) return undefined;
-  if (outer.paints() || outer.hasInset(...SIDES) || SIDES.some((side) => outer.full.has(`margin-${side}`))) return undefined; // prettier-ignore
+  if (outer.paints() || outer.hasInset(...SIDES) || SIDES.some((side) => outer.full.has(`margin-${side}`)))
+    return undefined;
   return keepInner('collapsed')({ outer: outer.with({ display: 'block' }), inner });
 };
 

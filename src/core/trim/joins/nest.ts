@@ -25,9 +25,23 @@ export const HORIZONTAL: readonly Side[] = ['right', 'left'];
 
 /** How a box lays out what it holds. */
 export const INSIDE = [
-  'flex-direction', 'flex-wrap', 'justify-content', 'justify-items', 'align-items', 'align-content', 'row-gap', 'column-gap', 'grid-template-columns',
-  'grid-template-rows', 'grid-template-areas', 'grid-auto-flow', 'grid-auto-columns', 'grid-auto-rows', 'text-overflow', 'unicode-bidi',
-]; // prettier-ignore
+  'flex-direction',
+  'flex-wrap',
+  'justify-content',
+  'justify-items',
+  'align-items',
+  'align-content',
+  'row-gap',
+  'column-gap',
+  'grid-template-columns',
+  'grid-template-rows',
+  'grid-template-areas',
+  'grid-auto-flow',
+  'grid-auto-columns',
+  'grid-auto-rows',
+  'text-overflow',
+  'unicode-bidi',
+];
 
 export type Margins = 'apart' | 'collapsed';
 
