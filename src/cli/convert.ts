@@ -1,3 +1,4 @@
+import { defined } from '../core/data/defined.js';
 import type { DesignChoices } from '../core/design/responsive/screens.js';
 import { Command } from 'commander';
 import { Problem } from '../core/errors/tavrik-error.js';
@@ -71,7 +72,7 @@ export function convertCommand(): Command {
       const terminal = openTerminal(options.json === true);
       const reading = await readReading(options);
       const { convert } = await import('../flow/convert/convert.js');
-      const made = await convert(sources, {
+      const made = await convert(sources, defined({
         out: options.out,
         root: options.root,
         widths: readWidths(options.widths),
@@ -79,13 +80,13 @@ export function convertCommand(): Command {
         proof: options.proof,
         tune: options.tune,
         keepBoxes: options.keepBoxes,
-        ...(options.brief === undefined ? {} : { brief: options.brief }),
-        ...(options.page === undefined ? {} : { page: options.page }),
+        brief: options.brief,
+        page: options.page,
         design: await readChoices(options),
-        ...(options.fonts === undefined ? {} : { fonts: options.fonts }),
+        fonts: options.fonts,
         reading,
         progress: terminal.step,
-      });
+      }));
       terminal.done();
       if (options.json) terminal.print(JSON.stringify(made, null, 2));
       else showConverted(made, terminal, options.explain === true);

@@ -1,3 +1,4 @@
+import { defined } from '../core/data/defined.js';
 import { Command } from 'commander';
 import { percent, type Proof } from '../core/proof/proof.js';
 import { Problem } from '../core/errors/tavrik-error.js';
@@ -37,17 +38,17 @@ export function proofCommand(setCode: (code: number) => void): Command {
         import('../flow/proof/prove.js'),
         import('../flow/source/sign-in.js'),
       ]);
-      const proof = await prove(project, {
-        ...(options.page === undefined ? {} : { page: options.page }),
+      const proof = await prove(project, defined({
+        page: options.page,
         widths: options.width === undefined ? undefined : readWidths(options.width),
         limit: options.limit === undefined ? undefined : readLimit(options.limit),
         browser: options.browser,
-        ...(options.signIn === undefined ? {} : { signIn: readSignIn(options.signIn) }),
-        ...(options.section === undefined ? {} : { section: options.section }),
-        ...(options.junit === undefined ? {} : { junit: options.junit }),
+        signIn: options.signIn === undefined ? undefined : readSignIn(options.signIn),
+        section: options.section,
+        junit: options.junit,
         thorough: options.quick !== true,
         progress: terminal.step,
-      });
+      }));
       terminal.done();
       if (options.json) terminal.print(JSON.stringify(proof, null, 2));
       else {

@@ -32,7 +32,7 @@ describe('AssetStore', () => {
 describe('fetching', () => {
   let server: Server;
   let origin: string;
-  const asked: { url: string; key?: string; cookie?: string }[] = [];
+  const asked: { url: string; key?: string; cookie?: string | undefined }[] = [];
   beforeAll(async () => {
     server = createServer((request, response) => {
       asked.push({ url: request.url ?? '', key: request.headers['x-key'] as string, cookie: request.headers.cookie });

@@ -6,7 +6,7 @@ const settings = {
   pages: [{ name: 'marsh', kind: 'html', sources: ['../index.html'], widths: [1440, 390] }],
   limits: { differ: 0.02, placed: 0.95 },
 } satisfies ProjectSettings;
-const [page] = settings.pages;
+const page = { ...settings.pages[0], kind: 'html' as const } as ProjectSettings['pages'][number];
 const withPages = (...pages: object[]): string => JSON.stringify({ ...settings, pages });
 
 describe('settings of a project', () => {

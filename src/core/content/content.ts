@@ -1,3 +1,4 @@
+import { defined } from '../data/defined.js';
 import { headFilled } from './head-filled.js';
 import { matchStart } from '../document/field-rules.js';
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
@@ -134,8 +135,10 @@ export function fillPage(document: PageDocument, content: Content): PageDocument
   return {
     ...document,
     ...(head ? { head } : {}),
-    title: values.get('page.title') ?? document.title,
-    description: values.get('page.description') ?? document.description,
+    ...defined({
+      title: values.get('page.title') ?? document.title,
+      description: values.get('page.description') ?? document.description,
+    }),
     body: { ...document.body, ...fillElement(document.body, { document, flat }) },
   };
 }

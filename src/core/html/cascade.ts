@@ -1,3 +1,4 @@
+import { defined } from '../data/defined.js';
 import type { CapturedDeclaration, CapturedNode, CapturedRule } from './captured.js';
 import { compareSpecificity, type ReadSelector, type Specificity } from './selectors.js';
 
@@ -34,15 +35,15 @@ interface Entry {
   readonly layer: number;
   readonly specificity: Specificity;
   readonly holds: readonly boolean[];
-  readonly part?: string;
-  readonly state?: string;
-  readonly within?: { readonly state: string; readonly beside?: boolean };
-  readonly when?: string;
+  readonly part: string | undefined;
+  readonly state: string | undefined;
+  readonly within: { readonly state: string; readonly beside?: boolean } | undefined;
+  readonly when: string | undefined;
 }
 
 interface Applied {
   readonly entry: Entry;
-  readonly host?: number;
+  readonly host: number | undefined;
 }
 
 const INLINE: Specificity = [1e6, 0, 0];
@@ -137,7 +138,20 @@ function resolve(
   intervals: number,
   always: readonly boolean[],
 ): RawLook[] {
-  const inlineEntry: Applied = { entry: { id: -1, set: own, layer: Infinity, specificity: INLINE, holds: always } };
+  const inlineEntry: Applied = {
+    entry: {
+      id: -1,
+      set: own,
+      layer: Infinity,
+      specificity: INLINE,
+      holds: always,
+      part: undefined,
+      state: undefined,
+      within: undefined,
+      when: undefined,
+    },
+    host: undefined,
+  };
   const groups = new Map<string, Applied[]>();
   for (const one of list) {
     const key = conditionKey(one);
@@ -154,7 +168,7 @@ function resolve(
   for (const group of ordered) {
     const first = group[0] as Applied;
     if (isBare(first)) {
-      const look: RawLook = { condition: { part: first.entry.part }, byInterval: winnersByInterval(group, intervals) };
+      const look: RawLook = { condition: defined({ part: first.entry.part }), byInterval: winnersByInterval(group, intervals) };
       parts.set(first.entry.part as string, look);
       looks.push(look);
     }

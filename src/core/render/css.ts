@@ -30,6 +30,12 @@ export function renderTokens({ rest, dark = {} }: NonNullable<PageDocument['toke
     .join('\n');
 }
 
+/** The fonts and tokens of a page as CSS, without any of its styles. */
+export function renderFontsAndTokens(document: PageDocument): string {
+  const { everywhere: _, keyframes: __, ...bare } = document;
+  return renderCss({ ...bare, styles: {} });
+}
+
 /** Font faces as CSS. */
 export function renderFaces(faces: readonly FontFace[]): string {
   return faces.map(({ descriptors }) => rule('@font-face', descriptors)).join('\n');

@@ -3,7 +3,7 @@ import type { Content } from '../content/values.js';
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
 import { inOwnUnits, rootSize } from '../document/root-size.js';
 import { elements, isElement } from '../document/walk.js';
-import { renderCss } from './css.js';
+import { renderCss, renderFontsAndTokens } from './css.js';
 import { classOf, renderMain } from './html.js';
 
 /**
@@ -20,7 +20,7 @@ export function renderFragment(document: PageDocument, content: Content, section
   const { fonts, ...page } = filled;
   const css = inOwnUnits(renderCss({ ...page, styles }), rootSize(filled));
   const faces = fonts?.length
-    ? `<style>\n${renderCss({ ...page, fonts, styles: {}, everywhere: undefined, keyframes: undefined })}</style>\n`
+    ? `<style>\n${renderFontsAndTokens({ ...page, fonts })}</style>\n`
     : '';
   const root = filled.rootStyle ? ` class="${classOf(filled.rootStyle)}"` : '';
   const direction = document.direction ? ` dir="${document.direction}"` : '';

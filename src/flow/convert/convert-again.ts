@@ -38,7 +38,7 @@ export function againOptions(project: string, { open, signIn, progress }: AgainO
   const { root, schemes = 'both', select, move = [], fonts, keepBoxes, design } = first;
   return {
     out: project,
-    root: root === undefined ? undefined : resolve(project, root),
+    ...(root === undefined ? {} : { root: resolve(project, root) }),
     widths: first.widths,
     open,
     proof: false,

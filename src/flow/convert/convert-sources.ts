@@ -1,3 +1,4 @@
+import { defined } from '../../core/data/defined.js';
 import type { OpenBrowser } from '../../browser/launch.js';
 import { lostDecisions, type Brief } from '../../core/brief/brief.js';
 import { assetAddresses } from '../../core/document/addresses.js';
@@ -121,7 +122,7 @@ async function slimAll(
     const { document, savings } = await slimPictures(
       one.document,
       store,
-      { all: pictures, largest: limits[at] ?? new Map() },
+      { ...defined({ all: pictures }), largest: limits[at] ?? new Map() },
       browser,
     );
     made[at] = { ...one, document };

@@ -1,3 +1,4 @@
+import { defined } from '../../core/data/defined.js';
 import type { DesignChoices } from '../../core/design/responsive/screens.js';
 import { basename, dirname } from 'node:path';
 import type { OpenBrowser } from '../../browser/launch.js';
@@ -96,7 +97,7 @@ async function readPage(
     name,
     files: files.map((file) => basename(file)),
     boards: opened.map(({ board }) => board),
-    fonts: opened[0]?.fonts,
+    ...defined({ fonts: opened[0]?.fonts }),
     ...choices,
     ...(brief.breakpoints
       ? {

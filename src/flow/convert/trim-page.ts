@@ -4,7 +4,7 @@ import { VIEW_HEIGHT } from '../../browser/launch.js';
 import { serveFiles } from '../../browser/serve.js';
 import type { ElementNode, PageDocument, PageNode } from '../../core/document/types.js';
 import { isElement } from '../../core/document/walk.js';
-import { renderCss } from '../../core/render/css.js';
+import { renderCss, renderFontsAndTokens } from '../../core/render/css.js';
 import { renderHtml } from '../../core/render/html.js';
 import { mayHaveIcons } from '../../core/trim/icons.js';
 import { trim, type Measure, type Trimmed } from '../../core/trim/trim.js';
@@ -34,7 +34,7 @@ export async function trimPage(
     served.hold(
       '/fonts.css',
       'text/css',
-      renderCss({ ...document, styles: {}, everywhere: undefined, keyframes: undefined }),
+      renderFontsAndTokens(document),
     );
     await page.goto(`${served.origin}/-/host`);
     await putIntoPage(page);

@@ -7,7 +7,7 @@ import { openOurs, turnTo } from '../../browser/result-page.js';
 import { serveFiles } from '../../browser/serve.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { elements } from '../../core/document/walk.js';
-import { renderCss } from '../../core/render/css.js';
+import { renderCss, renderFontsAndTokens } from '../../core/render/css.js';
 import { classesOf, renderHtml } from '../../core/render/html.js';
 import type { MeasureAt } from '../../core/tune/tune.js';
 
@@ -38,7 +38,7 @@ export async function openBench(
   served.hold(
     '/fonts.css',
     'text/css; charset=utf-8',
-    renderCss({ ...document, styles: {}, everywhere: undefined, keyframes: undefined }),
+    renderFontsAndTokens(document),
   );
   const page = await browser.newPage(1440, { scheme });
   await openOurs(page, `${served.origin}/page`);

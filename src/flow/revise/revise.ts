@@ -1,3 +1,4 @@
+import { defined } from '../../core/data/defined.js';
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve, sep } from 'node:path';
 import { openBrowser } from '../../browser/launch.js';
@@ -106,7 +107,7 @@ async function convertNew(
       (
         await convert(sources, {
           ...again,
-          root: rootFor(again.root, sources),
+          ...defined({ root: rootFor(again.root, sources) }),
           out: staged,
           ...called,
           ...(existsSync(brief) ? { brief } : {}),

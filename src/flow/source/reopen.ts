@@ -1,3 +1,4 @@
+import { defined } from '../../core/data/defined.js';
 import { existsSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import type { OpenBrowser } from '../../browser/launch.js';
@@ -101,7 +102,7 @@ export async function serveAgain(
     throw new Problem('The source is no web page any more.', local, 'Convert it again.');
   return serveSource(source, {
     schemes,
-    signIn: options.signIn,
+    ...defined({ signIn: options.signIn }),
     leaveOut: leftOut(project),
     ...(select ? { choice: { selectors: select, moves: move } } : {}),
   });

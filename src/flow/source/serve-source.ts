@@ -1,3 +1,4 @@
+import { defined } from '../../core/data/defined.js';
 import { join } from 'node:path';
 import { serveFolder } from '../../browser/serve.js';
 import type { Visit } from '../../browser/visit.js';
@@ -16,7 +17,7 @@ export async function serveSource(
   source: WebSource,
   { schemes, choice, signIn, leaveOut }: Reading,
 ): Promise<ServedSource> {
-  const how = { shown: source.shown, scheme: shownScheme(schemes), signIn, choice, leaveOut };
+  const how = { shown: source.shown, scheme: shownScheme(schemes), ...defined({ signIn, choice, leaveOut }) };
   if (source.kind === 'address')
     return { visit: { ...how, address: source.address, online: true }, close: () => Promise.resolve() };
   if (source.kind === 'html') {

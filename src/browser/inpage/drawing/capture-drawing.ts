@@ -1,3 +1,4 @@
+import { defined } from '../../../core/data/defined.js';
 import { clustersOf } from '../../../core/drawing/clusters.js';
 import { around } from '../../../core/geometry/box.js';
 import type { DrawnArt, DrawnBoard, DrawnBox, DrawnItem, DrawnPicture } from '../../../core/drawing/drawing.js';
@@ -99,7 +100,7 @@ class Reader {
       opacity,
       clip: this.clipOf(element, style, context.clip),
       layers: layersOf(element, context.layers),
-      href: linkOf(element) ?? context.href,
+      ...defined({ href: linkOf(element) ?? context.href }),
     };
     if (isEmpty(here.clip)) return;
     if (PAINTING.has(element.localName) && !isMerged(element)) {
@@ -247,7 +248,7 @@ class Reader {
     for (const { parent, text } of textsIn(element, context, this.svg)) {
       const href = linkOf(parent);
       const item = { ...text, ...(href ? { href } : {}) } as unknown as Record<string, unknown> & { box: DrawnBox };
-      this.push(item, element, { ...context, href: href ?? context.href });
+      this.push(item, element, { ...context, ...defined({ href: href ?? context.href }) });
     }
   }
 

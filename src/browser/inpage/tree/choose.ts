@@ -1,3 +1,4 @@
+import { defined } from '../../../core/data/defined.js';
 import type { Move } from '../../../core/source/reading.js';
 
 /** What became of a choice: how many elements are kept, or which selector (and move) has led nowhere. */
@@ -29,7 +30,7 @@ export function chooseParts(selectors: readonly string[], moves: readonly Move[]
     for (const start of found) {
       const end = moves.reduce<Element | null>((at, move) => (at ? moved(at, move) : null), start);
       if (!end || !document.body.contains(end) || end === document.body)
-        return { wrong: selector, reason: 'no move', move: moves[0] };
+        return { wrong: selector, reason: 'no move', ...defined({ move: moves[0] }) };
       kept.add(end);
     }
   }

@@ -231,9 +231,9 @@ export class Builder {
   /** Inside a button words are words: no paragraph, no link. */
   private plainText(part: Part): ElementNode {
     const node = this.node(part);
-    return part.piece?.type === 'text'
-      ? { ...node, element: 'span', kind: 'run', ...(node.attributes ? { attributes: undefined } : {}) }
-      : node;
+    if (part.piece?.type !== 'text') return node;
+    const { attributes: _, ...plain } = node;
+    return { ...plain, element: 'span', kind: 'run' };
   }
 
   private textNode(part: Part, text: Paragraph): ElementNode {

@@ -1,3 +1,4 @@
+import { defined } from '../../data/defined.js';
 import { columnsIn, COLUMN, LEAST_GAP, pictureFirst, setColumns } from './derive-grid.js';
 import { lengthOf, px } from '../../geometry/box.js';
 import { isOneCell } from '../layout/place.js';
@@ -54,7 +55,7 @@ export function deriveLooks(root: Part, wider: BoardLooks, screen: Screen): Boar
     if (!before) return;
     const columns = columnsIn(part, before, room);
     const look = scaledLook(before, screen);
-    for (const rule of RULES) rule(look, part, { ...given, screen, before, columns });
+    for (const rule of RULES) rule(look, part, { ...given, screen, before, ...defined({ columns }) });
     if (part.parts.some((child) => hangs(wider.get(child)))) look['padding-bottom'] ??= px(LEAST_GAP);
     derived.set(part, look);
     const inner = {

@@ -1,3 +1,4 @@
+import { defined } from '../../data/defined.js';
 import { movedPath, targetOf, type FieldDecision } from '../../brief/field-decisions.js';
 import { canBeRich } from '../../content/rich.js';
 import { matchStart, type FieldRule } from '../../document/field-rules.js';
@@ -71,7 +72,7 @@ function retyped(document: PageDocument, { at, type, line }: FieldDecision): Pag
           where,
           'Words can be set off only in a text that is one field.',
         );
-      return { ...node, rich: only.field, children: (node.children ?? []).map(withoutField) };
+      return { ...node, ...defined({ rich: only.field }), children: (node.children ?? []).map(withoutField) };
     }
     if (type === 'rich' || node.rich === undefined || !isMeant(node.rich)) return node;
     if (words.length > 1 || !only || !isWords(only))

@@ -1,3 +1,4 @@
+import { defined } from '../../data/defined.js';
 import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle } from '../../document/types.js';
 import { elements, isElement, textOf } from '../../document/walk.js';
 import type { Boxes, Pass } from '../pass.js';
@@ -121,7 +122,7 @@ function rebuild(document: PageDocument, { track, slides, holder }: Carousel, bo
       const inside = [...(children ?? []), ...arrowsOf(at)];
       return {
         ...made,
-        style: slideStyles.get(node.id),
+        ...defined({ style: slideStyles.get(node.id) }),
         attributes: { ...node.attributes, id: ids[at] as string },
         ...(inside.length ? { children: inside } : {}),
       };

@@ -35,7 +35,7 @@ describe('columns', () => {
   it('stand in sections as well, which stay sections', () => {
     const section = {
       ...floats.body,
-      children: floats.body.children?.map((one) => ({ ...(one as ElementNode), kind: 'section' as const })),
+      children: (floats.body.children ?? []).map((one) => ({ ...(one as ElementNode), kind: 'section' as const })),
     };
     const made = run({ ...floats, body: section }, beside);
     expect([kindOf(made, 'row'), kindOf(made, 'a')]).toEqual(['section', 'column']);

@@ -1,3 +1,4 @@
+import { defined } from '../../data/defined.js';
 import { hostStyles } from '../../document/state-hosts.js';
 import { gather, spread, type Full, type Spread } from '../../document/style-ranges.js';
 import type { ElementNode, PageDocument, SharedStyle, StyleVariant } from '../../document/types.js';
@@ -146,7 +147,7 @@ function mergeLooks(
   const over = new Map<ElementNode, SharedStyle | undefined>();
   nodes.forEach((node, index) => {
     const own = spreads[index] as Spread;
-    const difference = differenceFrom(base, own, agreed, { breakpoints, everywhere });
+    const difference = differenceFrom(base, own, agreed, defined({ breakpoints, everywhere }));
     if (!difference) over.set(node, undefined);
     else if (sizeOfStyle(difference) <= DIFFERENT * sizeOfStyle(gather(own, breakpoints))) over.set(node, difference);
   });
