@@ -5,15 +5,16 @@
 
 /** Rooms that every room may import from, and every room of the core builds on. */
 const FOUNDATIONS = {
+  'core/data': ['plain data: required and defined values, union-find, assignment', []],
   'core/errors': ['errors that a person can fix', []],
-  'core/text': ['words, slugs, free names, nearest names, hashes', []],
-  'core/geometry': ['boxes in CSS px', []],
-  'core/css': ['values, colours, font families, inherited properties', ['core/errors']],
+  'core/text': ['words, slugs, free names, nearest names, hashes', ['core/data']],
+  'core/geometry': ['boxes in CSS px', ['core/data']],
+  'core/css': ['values, colours, font families, inherited properties', ['core/data', 'core/errors']],
   'core/document': [
     'the page document: types, schema, walking, addresses, ranges of widths',
-    ['core/errors', 'core/geometry', 'core/css'],
+    ['core/data', 'core/errors', 'core/geometry', 'core/css'],
   ],
-  'core/html-elements': ['facts of the HTML standard: landmarks, media types', ['core/document']],
+  'core/html-elements': ['facts of the HTML standard: landmarks, media types', ['core/data', 'core/document']],
 };
 
 const ROOMS = {

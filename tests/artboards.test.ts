@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { cleanUp, DEMO_BOARDS, ROOT, onlyPage, tavrik, temporary } from './program.js';
@@ -16,7 +17,7 @@ const boards = DEMO_BOARDS.map((file, index): Board => {
   const [, attributes = '', inside = ''] = /<svg([^>]*)>([\s\S]*)<\/svg>\s*$/.exec(readFileSync(file, 'utf8')) ?? [];
   const size = (name: string): number => Number(new RegExp(` ${name}="(\\d+)"`).exec(attributes)?.[1]);
   return {
-    name: ['Desktop', 'Tablet', 'Phone'][index] as string,
+    name: required(['Desktop', 'Tablet', 'Phone'][index]),
     width: size('width'),
     height: size('height'),
     inside,
@@ -96,7 +97,7 @@ describe('several artboards in one file', () => {
 describe('artboards of several pages', () => {
   const files = ['visit-1440', 'visit-390', 'hire-1440', 'hire-390'].map((name) => join(folder, `${name}.svg`));
   beforeAll(() => {
-    files.forEach((file, index) => cpSync(DEMO_BOARDS[index % 2 ? 2 : 0] as string, file));
+    files.forEach((file, index) => cpSync(required(DEMO_BOARDS[index % 2 ? 2 : 0]), file));
   });
 
   it('make as many pages in one project, each with its report', () => {
@@ -151,7 +152,7 @@ describe('fonts', () => {
   beforeAll(() => {
     mkdirSync(join(folder, 'bare'));
     cpSync(join(ROOT, 'demo/design/pictures'), join(folder, 'bare/pictures'), { recursive: true });
-    writeFileSync(bare, readFileSync(DEMO_BOARDS[2] as string, 'utf8').replace(/@font-face \{[^}]*\}/g, ''));
+    writeFileSync(bare, readFileSync(required(DEMO_BOARDS[2]), 'utf8').replace(/@font-face \{[^}]*\}/g, ''));
   });
   const notesOf = (...more: string[]): string[] =>
     onlyPage<{ notes: string[] }>(

@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:http';
 import { existsSync, mkdirSync, readdirSync, readFileSync, readlinkSync, writeFileSync } from 'node:fs';
@@ -180,7 +181,7 @@ describe('a browser that dies', () => {
     child.stderr.on('data', (data: Buffer) => (said += data.toString()));
     const ended = new Promise<number | null>((done) => child.on('exit', done));
     await new Promise<void>((done) => server.once('connection', () => setTimeout(done, 300)));
-    for (const pid of childrenOf(child.pid as number)) process.kill(pid, 'SIGKILL');
+    for (const pid of childrenOf(required(child.pid))) process.kill(pid, 'SIGKILL');
     expect(await ended).toBe(3);
     server.closeAllConnections();
     server.close();

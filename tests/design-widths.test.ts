@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { cpSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -12,7 +13,7 @@ describe('widths that nobody drew', () => {
   let ran: Ran;
   beforeAll(() => {
     folder = join(temporary(), 'one');
-    ran = tavrik(['convert', DEMO_BOARDS[0] as string, '--out', folder, '--no-proof', '--explain']);
+    ran = tavrik(['convert', required(DEMO_BOARDS[0]), '--out', folder, '--no-proof', '--explain']);
   });
 
   it('are derived from one artboard: nothing scrolls sideways, is cut off or lies on other words', () => {
@@ -67,7 +68,7 @@ describe('a pattern that shows a picture', () => {
     folder = temporary();
     const file = join(folder, 'tiles.svg');
     cpSync(join(ROOT, 'demo/design/pictures'), join(folder, 'images'), { recursive: true });
-    const picture = readdirSync(join(folder, 'images')).find((name) => /\.(png|jpg)$/.test(name)) as string;
+    const picture = required(readdirSync(join(folder, 'images')).find((name) => /\.(png|jpg)$/.test(name)));
     writeFileSync(
       file,
       `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="700" font-family="Arial" font-size="16">

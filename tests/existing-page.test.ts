@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse, stringify } from 'yaml';
@@ -97,7 +98,7 @@ describe('an existing page', () => {
     expect(html).not.toMatch(/<script|\son\w+=|\sstyle=|(src|href)="(https?:)?\/\//);
     expect(site('style.css')).not.toMatch(/url\("?(https?:)?\/\//);
     for (const [, address] of `${html}${site('style.css')}`.matchAll(/(?:src="|url\(")([^"]+)"/g))
-      expect(existsSync(join(project, 'site', address as string))).toBe(true);
+      expect(existsSync(join(project, 'site', required(address)))).toBe(true);
   });
 
   it('keeps the form so that it still posts', () => {
@@ -149,7 +150,7 @@ describe('an existing page', () => {
     copy(project, mine);
     const file = join(mine, 'content/home.yaml');
     const content = parse(readFileSync(file, 'utf8')) as Record<string, Record<string, string>>;
-    const fields = content['the-darkest-sky-for'] as Record<string, string>;
+    const fields = required(content['the-darkest-sky-for']);
     fields['heading'] = 'Stars & <tides>';
     writeFileSync(file, stringify(content));
     expect(tavrik(['render', mine]).code).toBe(0);

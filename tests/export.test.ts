@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'yaml';
@@ -40,17 +41,17 @@ const standing = (page: Page) =>
   page.evaluate(() =>
     [...document.querySelectorAll('h3')].map((heading) => {
       const rect = (element: Element | null): number[] => {
-        const { left, top, right, bottom } = (element as Element).getBoundingClientRect();
+        const { left, top, right, bottom } = required(element).getBoundingClientRect();
         return [left, top, right, bottom].map(Math.round);
       };
-      const card = heading.parentElement as Element;
+      const card = required(heading.parentElement);
       return { card: rect(card), inside: [...card.children].map(rect) };
     }),
   );
 
 describe('a page of boxes placed one by one', () => {
   it('becomes lists whose entries share one style', () => {
-    const { [CARDS.split('.')[0] as string]: cards, 'days-for-fetching': days } = parse(
+    const { [required(CARDS.split('.')[0])]: cards, 'days-for-fetching': days } = parse(
       readFileSync(join(project, 'content/hire.yaml'), 'utf8'),
     ) as Record<string, Record<string, Record<string, string>[]>>;
     expect(cards?.['cards']?.map((one) => Object.keys(one))).toEqual(
@@ -85,7 +86,7 @@ describe('a page of boxes placed one by one', () => {
       expect(apart(cards.map(({ card }) => card))).toBe(true);
       for (const { card, inside } of cards) {
         expect(apart(inside)).toBe(true);
-        for (const [, , , bottom] of inside) expect(bottom).toBeLessThanOrEqual(card[3] as number);
+        for (const [, , , bottom] of inside) expect(bottom).toBeLessThanOrEqual(required(card[3]));
       }
       await page.close();
     }

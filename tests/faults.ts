@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { readFileSync, writeFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementNode, PageDocument, SharedStyle } from '../src/core/document/types.js';
@@ -196,7 +197,7 @@ function spotsOf(document: PageDocument): Spot[] {
 /** A page document with each of the faults, one at a time; kinds that suit nothing in it are left out. */
 export function plant(project: string): Planted[] {
   const [file] = readdirSync(join(project, 'pages'));
-  const document = JSON.parse(readFileSync(join(project, 'pages', file as string), 'utf8')) as PageDocument;
+  const document = JSON.parse(readFileSync(join(project, 'pages', required(file)), 'utf8')) as PageDocument;
   const spots = spotsOf(document).filter(
     ({ node, look }) => node !== document.body && look['display'] !== 'none' && node.from,
   );
@@ -234,5 +235,5 @@ export function plant(project: string): Planted[] {
 /** Puts a page document into a project. */
 export function put(project: string, document: PageDocument): void {
   const [file] = readdirSync(join(project, 'pages'));
-  writeFileSync(join(project, 'pages', file as string), `${JSON.stringify(document, null, 2)}\n`);
+  writeFileSync(join(project, 'pages', required(file)), `${JSON.stringify(document, null, 2)}\n`);
 }

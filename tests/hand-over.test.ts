@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import type { Browser, Page } from 'playwright-core';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -46,7 +47,7 @@ beforeAll(async () => {
     ]).code,
   ).toBe(0);
   opened = await openBrowser();
-  browser = (await opened.newPage(1280)).context().browser() as Browser;
+  browser = required((await opened.newPage(1280)).context().browser());
   page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
 });
 afterAll(async () => {
@@ -274,7 +275,7 @@ describe('a client', () => {
     await edit();
     await page.getByRole('button', { name: 'Link for others' }).click();
     const link = await page.locator('.link a').getAttribute('href');
-    const shown = await fetch(link as string);
+    const shown = await fetch(required(link));
     expect([shown.status, await shown.text()]).toEqual([200, expect.stringContaining('Hollin Marsh')]);
     expect(await page.locator('.link').textContent()).not.toContain('phone');
     expect((await fetch(`${host.address}/phone`)).status).toBe(404);
@@ -282,7 +283,7 @@ describe('a client', () => {
 
   it('writes while somebody else does: nothing of either is overwritten', async () => {
     await edit();
-    const etag = (await host.api('GET', '/items/home')).headers.get('etag') as string;
+    const etag = required((await host.api('GET', '/items/home')).headers.get('etag'));
     const other = { values: { 'membership.heading': 'Theirs', 'programme.heading': 'Their programme' } };
     expect(
       (await host.api('PATCH', '/items/home/content', { json: other, headers: { 'if-match': etag } })).status,
@@ -374,7 +375,7 @@ describe('sending again', () => {
   it('says what has no place any more, and keeps it in the history', async () => {
     const file = join(project, 'pages/home.json');
     const document = readFileSync(file, 'utf8');
-    const etag = (await host.api('GET', '/items/home')).headers.get('etag') as string;
+    const etag = required((await host.api('GET', '/items/home')).headers.get('etag'));
     await host.api('PATCH', '/items/home/content', {
       json: { values: { 'programme.heading': 'What is on' } },
       headers: { 'if-match': etag },

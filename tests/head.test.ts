@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { cleanUp, copy, DEMO_PAGE, filesIn, tavrik, temporary } from './program.js';
@@ -22,8 +23,8 @@ describe('the head of a page', () => {
     const html = site('index.html');
     expect(html).toContain('<link rel="canonical" href="https://hollin-marsh.example/">');
     expect(html).toMatch(/og:image" content="https:\/\/hollin-marsh\.example\/assets\/marsh-night-\w+\.jpg"/);
-    const named = [...html.matchAll(/<link rel="(?:icon|apple-touch-icon)" href="([^"]+)"/g)].map(
-      ([, file]) => file as string,
+    const named = [...html.matchAll(/<link rel="(?:icon|apple-touch-icon)" href="([^"]+)"/g)].map(([, file]) =>
+      required(file),
     );
     expect(named).toHaveLength(5);
     for (const file of named) expect(existsSync(join(project, 'site', file))).toBe(true);

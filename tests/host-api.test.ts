@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -72,21 +73,21 @@ describe('items', () => {
     expect((await fetch(`${host.address}/hire.html`)).status).toBe(404);
     const edited = await api('PATCH', '/items/hire/content', {
       json: { values: { 'hire.heading': 'To rent' } },
-      headers: { 'if-match': made.headers.get('etag') as string },
+      headers: { 'if-match': required(made.headers.get('etag')) },
     });
     expect(edited.body.content.hire.heading).toBe('To rent');
     const published = await api('POST', '/items/hire/publish', {
-      headers: { 'if-match': edited.headers.get('etag') as string },
+      headers: { 'if-match': required(edited.headers.get('etag')) },
     });
     expect(published.body.status).toBe('published');
     const page = await fetch(`${host.address}/hire`);
     expect([page.status, await page.text()]).toEqual([200, expect.stringContaining('<h2>To rent</h2>')]);
     expect(
-      (await fetch(`${host.address}/hire`, { headers: { 'if-none-match': page.headers.get('etag') as string } }))
+      (await fetch(`${host.address}/hire`, { headers: { 'if-none-match': required(page.headers.get('etag')) } }))
         .status,
     ).toBe(304);
     expect(
-      (await api('DELETE', '/items/hire', { headers: { 'if-match': published.headers.get('etag') as string } })).status,
+      (await api('DELETE', '/items/hire', { headers: { 'if-match': required(published.headers.get('etag')) } })).status,
     ).toBe(204);
     expect((await fetch(`${host.address}/hire`)).status).toBe(404);
   });
@@ -209,15 +210,15 @@ describe('parts, sections and facts', () => {
     const added = await api('POST', '/items', { json: section });
     expect(added.status).toBe(201);
     const { etag, body } = await api('POST', '/items', { json: { ...pageItem('with'), sections: ['ask'] } }).then(
-      (one) => ({ etag: one.headers.get('etag') as string, body: one.body }),
+      (one) => ({ etag: required(one.headers.get('etag')), body: one.body }),
     );
     expect(body.sections).toEqual(['ask']);
     expect(
-      (await api('DELETE', '/items/ask', { headers: { 'if-match': added.headers.get('etag') as string } })).status,
+      (await api('DELETE', '/items/ask', { headers: { 'if-match': required(added.headers.get('etag')) } })).status,
     ).toBe(409);
     await api('POST', '/items/with/publish', { headers: { 'if-match': etag } });
     expect((await (await fetch(`${host.address}/with`)).text()).match(/<h2>For hire/g)).toHaveLength(1);
-    await api('POST', '/items/ask/publish', { headers: { 'if-match': added.headers.get('etag') as string } });
+    await api('POST', '/items/ask/publish', { headers: { 'if-match': required(added.headers.get('etag')) } });
     expect((await (await fetch(`${host.address}/with`)).text()).match(/<h2>For hire/g)).toHaveLength(2);
   });
 
@@ -225,10 +226,10 @@ describe('parts, sections and facts', () => {
     const { path: _, ...header } = pageItem('header', 'Top');
     const added = await api('POST', '/items', { json: { ...header, kind: 'header' } });
     const framed = await api('POST', '/items', { json: { ...pageItem('framed', 'Inside'), framed: true } });
-    await api('POST', '/items/framed/publish', { headers: { 'if-match': framed.headers.get('etag') as string } });
+    await api('POST', '/items/framed/publish', { headers: { 'if-match': required(framed.headers.get('etag')) } });
     const page = async (): Promise<string> => (await fetch(`${host.address}/framed`)).text();
     expect(await page()).not.toContain('Top');
-    await api('POST', '/items/header/publish', { headers: { 'if-match': added.headers.get('etag') as string } });
+    await api('POST', '/items/header/publish', { headers: { 'if-match': required(added.headers.get('etag')) } });
     expect(await page()).toMatch(/Top[\s\S]*Inside/);
   });
 });
@@ -241,7 +242,7 @@ describe('files', () => {
       (await api('POST', '/media/missing', { json: { files: [{ name: asked.name, hash: asked.hash }] } })).body.files,
     ).toHaveLength(1);
     const begun = await api('POST', '/uploads', { json: asked });
-    const path = (begun.headers.get('location') as string).replace('/api/v1', '');
+    const path = required(begun.headers.get('location')).replace('/api/v1', '');
     const part = (from: number, to?: number) =>
       api('PATCH', path, {
         body: whole.subarray(from, to),
@@ -260,7 +261,7 @@ describe('files', () => {
     const shown = await fetch(`${host.address}/assets/trails.jpg`);
     expect(Buffer.from(await shown.arrayBuffer()).equals(whole)).toBe(true);
     expect((await api('DELETE', '/media/trails.jpg')).status).toBe(428);
-    const etag = (await api('GET', '/media/trails.jpg')).headers.get('etag') as string;
+    const etag = required((await api('GET', '/media/trails.jpg')).headers.get('etag'));
     expect((await api('DELETE', '/media/trails.jpg', { headers: { 'if-match': etag } })).status).toBe(204);
   });
 
@@ -275,7 +276,7 @@ describe('files', () => {
       json: { ...pageItem('shows'), content: { hire: { heading: 'See assets/walk.jpg' } } },
     });
     expect((await api('GET', '/media/walk.jpg')).body.uses).toEqual(['shows']);
-    const etag = (await api('GET', '/media/walk.jpg')).headers.get('etag') as string;
+    const etag = required((await api('GET', '/media/walk.jpg')).headers.get('etag'));
     expect((await api('DELETE', '/media/walk.jpg', { headers: { 'if-match': etag } })).status).toBe(409);
   });
 });

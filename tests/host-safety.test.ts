@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { connect } from 'node:net';
@@ -25,7 +26,7 @@ const form = (fields: Record<string, string>): RequestInit => ({
 });
 const open = (path: string, init: RequestInit = {}): Promise<Response> =>
   fetch(host.address + path, { redirect: 'manual', ...init });
-const cookieOf = (answer: Response): string => (answer.headers.get('set-cookie') ?? '').split(';')[0] as string;
+const cookieOf = (answer: Response): string => required((answer.headers.get('set-cookie') ?? '').split(';')[0]);
 let signedIn: string | undefined;
 /** One signs in seldom: tries are counted. */
 async function session(): Promise<string> {
@@ -157,7 +158,7 @@ describe('what is typed', () => {
     const made = await host.api('POST', '/items', {
       json: { ...pageItem(id), name: text, content: { hire: { heading: text } } },
     });
-    await host.api('POST', `/items/${id}/publish`, { headers: { 'if-match': made.headers.get('etag') as string } });
+    await host.api('POST', `/items/${id}/publish`, { headers: { 'if-match': required(made.headers.get('etag')) } });
     const cookie = await session();
     for (const path of [
       `/${id}`,
@@ -344,11 +345,11 @@ describe('a host that is found from elsewhere', () => {
       }))
         body.append(name, value);
       const answer = await (await ask('/edit/items/phone', { method: 'POST', body, headers: { cookie } })).text();
-      const code = /type <b>(\d{3} \d{3})<\/b>/.exec(answer)?.[1] as string;
+      const code = required(/type <b>(\d{3} \d{3})<\/b>/.exec(answer)?.[1]);
       expect(open_.said()).toContain(code);
       const found = await ask('/phone', form({ code }));
       expect([found.status, found.headers.get('location')]).toEqual([303, expect.stringMatching(/^\/preview\//)]);
-      expect(await (await ask(found.headers.get('location') as string)).text()).toContain('On a phone');
+      expect(await (await ask(required(found.headers.get('location')))).text()).toContain('On a phone');
       const tries: number[] = [];
       for (let at = 0; at < 8; at += 1)
         tries.push((await ask('/phone', form({ code: String(at).padStart(6, '0') }))).status);

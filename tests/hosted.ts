@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
@@ -47,7 +48,7 @@ export async function hosted(folder: string, args: readonly string[] = []): Prom
     let out = '';
     process_.stdout.on('data', (text: Buffer) => {
       out += text.toString();
-      if (out.includes('\n')) done(out.split('\n')[0] as string);
+      if (out.includes('\n')) done(required(out.split('\n')[0]));
     });
     process_.once('exit', () => fail(new Error(err)));
   });
@@ -111,7 +112,7 @@ async function description(
     }
     const response = operation.responses[String(status)] ?? operation.responses['default'];
     if (!response) throw new Error(`${method} ${own}: ${status} is not described`);
-    const schema = response.content?.[type.split(';')[0] as string]?.schema;
+    const schema = response.content?.[required(type.split(';')[0])]?.schema;
     if (!schema) {
       if (body !== undefined && response.content)
         throw new Error(`${method} ${own}: ${status} as ${type} is not described`);

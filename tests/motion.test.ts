@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
@@ -53,11 +54,10 @@ const open = async (motion: 'reduce' | 'no-preference'): Promise<Page> => {
   return page;
 };
 const look = (page: Page, selector: string, name: string): Promise<string> =>
-  page.evaluate(
-    ([at, property]) =>
-      getComputedStyle(document.querySelector(at as string) as Element).getPropertyValue(property as string),
-    [selector, name] as const,
-  );
+  page.evaluate(([at, property]) => getComputedStyle(required(document.querySelector(at))).getPropertyValue(property), [
+    selector,
+    name,
+  ] as const);
 const scroll = (page: Page, y: number): Promise<void> =>
   page.evaluate(async (to) => {
     scrollTo({ top: to, behavior: 'instant' });
@@ -84,11 +84,11 @@ describe('what moves', () => {
     const opacities = async (): Promise<number[]> =>
       (await Promise.all([1, 2, 3].map((nth) => look(page, `${CARD}:nth-child(${nth})`, 'opacity')))).map(Number);
     expect(await opacities()).toEqual([0, 0, 0]);
-    const top = await page.evaluate((at) => (document.querySelector(at) as Element).getBoundingClientRect().top, CARD);
+    const top = await page.evaluate((at) => required(document.querySelector(at)).getBoundingClientRect().top, CARD);
     await scroll(page, top - (await page.evaluate(() => innerHeight)) + (timed ? 60 : 10));
     if (timed)
       await page.waitForFunction(
-        (at) => Number(getComputedStyle(document.querySelector(at) as Element).opacity) > 0.2,
+        (at) => Number(getComputedStyle(required(document.querySelector(at))).opacity) > 0.2,
         CARD,
       );
     const half = await opacities();
@@ -96,7 +96,7 @@ describe('what moves', () => {
     expect(new Set(half).size).toBe(3);
     await scroll(page, top - 200);
     await page.waitForFunction(
-      (at) => getComputedStyle(document.querySelector(`${at}:nth-child(3)`) as Element).opacity === '1',
+      (at) => getComputedStyle(required(document.querySelector(`${at}:nth-child(3)`))).opacity === '1',
       CARD,
     );
     /* Once in, it stays. */

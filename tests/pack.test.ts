@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -107,7 +108,7 @@ describe('a package', () => {
         {
           manifest: manifestIn(files),
           files: paths,
-          read: (path) => files.get(path) as Buffer,
+          read: (path) => required(files.get(path)),
           close: () => undefined,
         },
         'x.zip',

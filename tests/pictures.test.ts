@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -45,7 +46,7 @@ describe('pictures of a brief', () => {
       /<source[^>]*type="image\/avif"[^>]*>\s*<source[^>]*type="image\/webp"[^>]*>\s*<img[^>]*srcset=/,
     );
     for (const [, path, width] of html(project).matchAll(/(assets\/[^ "]+) (\d+)w/g)) {
-      const file = await sharp(join(project, 'site', path as string)).metadata();
+      const file = await sharp(join(project, 'site', required(path))).metadata();
       expect([path, file.width]).toEqual([path, Number(width)]);
       expect(file.width).toBeLessThanOrEqual(900);
     }
@@ -56,7 +57,7 @@ describe('pictures of a brief', () => {
     expect(made.pictures.after).toBeLessThan(made.pictures.before);
     const { proof } = onlyPage<{ proof: { widths: { words: { placed: number; missing: number } }[] } }>(ran);
     for (const { words } of proof.widths) expect(words).toMatchObject({ placed: 1, missing: 0 });
-    const sign = filesOf(project).find((name) => name.startsWith('sign')) as string;
+    const sign = required(filesOf(project).find((name) => name.startsWith('sign')));
     expect(readFileSync(join(project, 'site/assets', sign), 'utf8')).not.toContain('drawn by hand');
   });
 
@@ -68,7 +69,7 @@ describe('pictures of a brief', () => {
   });
 
   it('give way to one that a client chooses', () => {
-    const file = join(project, 'content', readdirSync(join(project, 'content'))[0] as string);
+    const file = join(project, 'content', required(readdirSync(join(project, 'content'))[0]));
     const text = readFileSync(file, 'utf8');
     writeFileSync(
       file,
@@ -84,7 +85,7 @@ describe('pictures of a brief', () => {
   it('leave texts with so many words as one, in which words are set off', () => {
     const [name] = readdirSync(join(project, 'content'));
     const values = [
-      ...flatten(parse(readFileSync(join(project, 'content', name as string), 'utf8')) as Content).values.values(),
+      ...flatten(parse(readFileSync(join(project, 'content', required(name)), 'utf8')) as Content).values.values(),
     ];
     expect(values).toContain('Bring **warm** things, a lamp with red light and a friend who likes the dark.');
     expect(values).toContain('now');
@@ -170,7 +171,7 @@ describe('a part that pages share', () => {
     );
     expect(ran.code).toBe(0);
     const [page] = readdirSync(join(project, 'pages'));
-    expect(readFileSync(join(project, 'pages', page as string), 'utf8')).toContain('"part": "reused"');
+    expect(readFileSync(join(project, 'pages', required(page)), 'utf8')).toContain('"part": "reused"');
     expect(html(project)).not.toContain('<reused');
   });
 });

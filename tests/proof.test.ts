@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { appendFileSync, existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { built, cleanUp, copy, DEMO_PAGE, ROOT, tavrik, temporary } from './program.js';
@@ -46,7 +47,7 @@ describe('what has not changed', () => {
     appendFileSync(join(project, 'site/style.css'), 'h2 { color: teal }\n');
     expect((await stepsOf(project))[0]).toBe('home: Comparing at 1200, 390 px');
     const [asset] = readdirSync(join(project, 'site/assets'));
-    appendFileSync(join(project, 'site/assets', asset as string), ' ');
+    appendFileSync(join(project, 'site/assets', required(asset)), ' ');
     expect((await stepsOf(project))[0]).toBe('home: Comparing at 1200, 390 px');
     const reference = join(project, 'reference/home/390.json');
     writeFileSync(reference, readFileSync(reference, 'utf8').replace(/"height": \d+/, '"height": 7'));
@@ -94,7 +95,7 @@ describe('a section that has changed', () => {
     const [compared, swept] = await stepsOf(project, true);
     expect(compared).toBe('home: Comparing at 390 px');
     expect(Number(/Sweeping over (\d+) widths/.exec(swept ?? '')?.[1])).toBeLessThan(20);
-    const [page] = (JSON.parse(parts(project)[0] as string) as { pages: { sweep: object[] }[] }).pages;
+    const [page] = (JSON.parse(required(parts(project)[0])) as { pages: { sweep: object[] }[] }).pages;
     const range = { from: 320, to: Number(below) - 1 };
     expect(page?.sweep).toMatchObject([
       { kind: 'scrolls', ...range },

@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { cpSync, existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { cleanUp, DEMO, DEMO_BOARDS, DEMO_PAGE, digestsOfTexts, tavrik, temporary } from './program.js';
@@ -57,7 +58,7 @@ describe('a new version', () => {
     content('set', 'questions-and-answers.questions.may-i-bring-my-dog.answer', 'Only small ones.');
     content('set', HEADING, 'The darkest sky, says everybody');
     const document = readFileSync(join(project, 'pages/home.json'), 'utf8');
-    const heading = /"id": "([0-9a-f]{8})",\s+"kind": "heading",\s+"name": "Membership"/.exec(document)?.[1] as string;
+    const heading = required(/"id": "([0-9a-f]{8})",\s+"kind": "heading",\s+"name": "Membership"/.exec(document)?.[1]);
     writeFileSync(
       join(project, 'adjust.yaml'),
       `format: tavrik-adjust\nversion: 1\nadjustments:\n  - element: "${heading}"\n    set: { letter-spacing: 2px }\n`,
@@ -231,7 +232,7 @@ describe('what is refused', () => {
     expect(revise(WINTER, '--anyway').code).toBe(0);
     const board = join(folder, 'boards');
     expect(tavrik(['convert', ...DEMO_BOARDS, '--out', board, '--no-proof', '--no-tune']).code).toBe(0);
-    const fewer = tavrik(['revise', board, DEMO_BOARDS[0] as string]);
+    const fewer = tavrik(['revise', board, required(DEMO_BOARDS[0])]);
     expect([fewer.code, fewer.err]).toEqual([2, expect.stringContaining('is made from 3 artboards; one is given now')]);
     const same = tavrik(['revise', board, ...DEMO_BOARDS, '--json']);
     expect(told(same.out).same).toBe(true);

@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { hosted, type Hosted } from './hosted.js';
@@ -17,11 +18,11 @@ const idsOf = async (kind: string): Promise<string[]> =>
 
 /** Writes fields of an item and publishes them. */
 async function write(id: string, values: Readonly<Record<string, string>>): Promise<void> {
-  const etag = (await host.api('GET', `/items/${id}`)).headers.get('etag') as string;
+  const etag = required((await host.api('GET', `/items/${id}`)).headers.get('etag'));
   const edited = await host.api('PATCH', `/items/${id}/content`, { json: { values }, headers: { 'if-match': etag } });
   expect(edited.status).toBe(200);
   expect(
-    (await host.api('POST', `/items/${id}/publish`, { headers: { 'if-match': edited.headers.get('etag') as string } }))
+    (await host.api('POST', `/items/${id}/publish`, { headers: { 'if-match': required(edited.headers.get('etag')) } }))
       .status,
   ).toBe(200);
 }
@@ -86,7 +87,7 @@ describe('a site of two pages', () => {
       entries: { item: string; field: string; entries: { id: string }[] }[];
     };
     const menu = entries.find(({ entries: all }) => all.some(({ id }) => id === 'membership'));
-    await write(menu?.item as string, { [`${menu?.field}.membership.label`]: 'Join us' });
+    await write(required(menu?.item), { [`${menu?.field}.membership.label`]: 'Join us' });
     for (const path of ['index.html', 'hire.html'])
       expect([path, times(await page(path), '>Join us<')]).toEqual([path, 1]);
     expect([times(await page('index.html'), 'aria-current'), times(await page('hire.html'), 'aria-current')]).toEqual([
@@ -98,12 +99,12 @@ describe('a site of two pages', () => {
         text: (await host.api('GET', `/items/${id}`)).text,
       })),
     );
-    const footer = all.find(({ text }) => text.includes('Hollin Marsh Observatory Society')) as { id: string };
+    const footer = required(all.find(({ text }) => text.includes('Hollin Marsh Observatory Society')));
     const content = (await host.api('GET', `/items/${footer.id}`)).body.content as Record<
       string,
       Record<string, unknown>
     >;
-    const path = pathOf(content, '© Hollin Marsh Observatory Society') as string;
+    const path = required(pathOf(content, '© Hollin Marsh Observatory Society'));
     await write(footer.id, { [path]: '© The keepers of the dome' });
     for (const one of ['index.html', 'hire.html'])
       expect([one, times(await page(one), '© The keepers of the dome')]).toEqual([one, 1]);
@@ -113,19 +114,16 @@ describe('a site of two pages', () => {
     const { entries } = (await host.api('GET', '/menus')).body as {
       entries: { item: string; field: string; entries: Record<string, string>[] }[];
     };
-    const menu = entries[0] as (typeof entries)[0];
-    const etag = (await host.api('GET', `/items/${menu.item}`)).headers.get('etag') as string;
-    const more = [
-      ...menu.entries,
-      { ...(menu.entries[0] as Record<string, string>), id: 'shop', label: 'Shop', address: 'shop.html' },
-    ];
+    const menu = required(entries[0]);
+    const etag = required((await host.api('GET', `/items/${menu.item}`)).headers.get('etag'));
+    const more = [...menu.entries, { ...required(menu.entries[0]), id: 'shop', label: 'Shop', address: 'shop.html' }];
     const put = await host.api('PUT', `/menus/${menu.item}/${menu.field}`, {
       json: { entries: more },
       headers: { 'if-match': etag },
     });
     expect(put.status).toBe(200);
     await host.api('POST', `/items/${menu.item}/publish`, {
-      headers: { 'if-match': put.headers.get('etag') as string },
+      headers: { 'if-match': required(put.headers.get('etag')) },
     });
     for (const path of ['index.html', 'hire.html'])
       expect([path, times(await page(path), '>Shop<')]).toEqual([path, 1]);
@@ -177,9 +175,9 @@ describe('a correction', () => {
       /"id": "([0-9a-f]{8})",\s+"kind": "heading",\s+"name": "Membership",\s+"element": "h2",\s+"style": "([\w-]+)"/.exec(
         document,
       ) ?? [];
-    expect(set(id as string).code).toBe(0);
+    expect(set(required(id)).code).toBe(0);
     expect(pages()).toEqual(['home']);
-    expect(tavrik(['adjust', own, 'remove', id as string, '--no-proof']).code).toBe(0);
+    expect(tavrik(['adjust', own, 'remove', required(id), '--no-proof']).code).toBe(0);
     expect(set(`.${style}`).code).toBe(0);
     expect(pages().sort()).toEqual(['hire', 'home']);
   });

@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { built, cleanUp, tavrik, temporary } from './program.js';
@@ -37,14 +38,14 @@ describe('states of a design', () => {
     const page = await browser.newPage(1200);
     await page.goto(`${site.origin}/index.html`);
     const ground = (words: string): Promise<string> =>
-      page.getByText(words).evaluate((one) => getComputedStyle(one.closest('a') as Element).backgroundColor);
+      page.getByText(words).evaluate((one) => getComputedStyle(required(one.closest('a'))).backgroundColor);
     await page.getByText('Book a place').hover();
     expect(await ground('Book a place')).toBe('rgb(122, 58, 20)');
     const before = await ground('See the dates');
     await page.getByText('See the dates').hover();
     expect(await ground('See the dates')).not.toBe(before);
     await page.keyboard.press('Tab');
-    const outline = await page.evaluate(() => getComputedStyle(document.activeElement as Element).outline);
+    const outline = await page.evaluate(() => getComputedStyle(required(document.activeElement)).outline);
     expect(outline).toMatch(/solid 2px$/);
     await browser.close();
     await site.close();

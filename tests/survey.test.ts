@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { PageSurvey } from '../src/core/survey/summary.js';
@@ -178,8 +179,8 @@ describe('a survey of the demo design', () => {
     const place = join(folder, 'design-widths');
     copy(join(ROOT, 'demo/design'), place);
     const near = join(place, 'star-evenings-1400.svg');
-    writeFileSync(near, readFileSync(DEMO_BOARDS[0] as string, 'utf8').replace('width="1440"', 'width="1400"'));
-    const { findings } = onlyPage<PageSurvey>(tavrik(['survey', DEMO_BOARDS[0] as string, near, '--json']));
+    writeFileSync(near, readFileSync(required(DEMO_BOARDS[0]), 'utf8').replace('width="1440"', 'width="1400"'));
+    const { findings } = onlyPage<PageSurvey>(tavrik(['survey', required(DEMO_BOARDS[0]), near, '--json']));
     expect(findings.find(({ code }) => code === 'artboard-widths')?.what).toContain('only 40 px narrower');
   });
 });

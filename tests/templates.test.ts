@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import Mustache from 'mustache';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -22,7 +23,7 @@ import Ajv from 'ajv/dist/2020.js';
 
 /** Escapes what the specification of the language says, and no more. */
 const ESCAPED: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-const escape = (text: string): string => text.replace(/[&<>"]/g, (sign) => ESCAPED[sign] as string);
+const escape = (text: string): string => text.replace(/[&<>"]/g, (sign) => required(ESCAPED[sign]));
 
 function normal(html: string): string {
   return html
@@ -113,12 +114,9 @@ describe('a template', () => {
       {
         ...original,
         offers: { ...offers, heading: 'A <b> & "c"', intro: '{{x}}', picture: { file: 'assets/b.jpg', alt: '' } },
-      } as Content,
+      },
     ],
-    [
-      'with texts taken away',
-      { ...original, offers: { ...offers, intro: '', picture: { file: '', alt: '' } } } as Content,
-    ],
+    ['with texts taken away', { ...original, offers: { ...offers, intro: '', picture: { file: '', alt: '' } } }],
     ['with entries in another order', withCards([...cards].reverse())],
     [
       'with an entry more, of another look',
@@ -299,9 +297,9 @@ describe('a template', () => {
       const words = languages.get(language);
       const spoken = { language, ...(language === 'ar' ? { direction: 'rtl' as const } : {}), file, translated };
       const data = templateData(fixed, words ? inLanguage(fixed, content, words) : content, spoken);
-      expect(normal(Mustache.render(template, data, { ...parts }, { escape }))).toBe(normal(site[file] as string));
+      expect(normal(Mustache.render(template, data, { ...parts }, { escape }))).toBe(normal(required(site[file])));
     }
-    const german = site['index.de-CH.html'] as string;
+    const german = required(site['index.de-CH.html']);
     expect(german.match(/hire\.de-CH\.html/g)).toHaveLength(2);
     expect(german).toMatch(
       /<html lang="de-CH">.*marsh\.example\/index\.de-CH\.html.*"og:locale" content="de_CH".*tides\.html/s,
@@ -366,10 +364,10 @@ describe('the templates of a project', () => {
   ])('of %s are its pages when they are filled, after a client’s edits too', (name, source) => {
     const project = join(folder, name.replace(/\W/g, ''));
     expect(tavrik(['convert', ...source, '--out', project, '--no-proof']).code).toBe(0);
-    const list = [...tavrik(['content', project]).out.matchAll(/^(\S+\.cards)\.([\w-]+)\./gm)][0] as RegExpMatchArray;
+    const list = required([...tavrik(['content', project]).out.matchAll(/^(\S+\.cards)\.([\w-]+)\./gm)][0]);
     for (const edit of [
-      ['add', list[1] as string, 'One more'],
-      ['move', list[1] as string, list[2] as string, '--to', '2'],
+      ['add', required(list[1]), 'One more'],
+      ['move', required(list[1]), required(list[2]), '--to', '2'],
     ])
       expect(tavrik(['content', project, ...edit]).code).toBe(0);
     const focus = /^(\S+\.focus)/m.exec(tavrik(['content', project]).out)?.[1];
@@ -381,7 +379,7 @@ describe('the templates of a project', () => {
           'content',
           project,
           'set',
-          (list[1] as string).replace(/\.cards$/, '.heading'),
+          required(list[1]).replace(/\.cards$/, '.heading'),
           `In ${language}`,
           '--language',
           language,
@@ -392,7 +390,7 @@ describe('the templates of a project', () => {
     const read = (path: string): string => readFileSync(join(project, path), 'utf8');
     const files = readdirSync(join(project, 'templates'));
     const [page] = files.filter((file) => file.endsWith('.mustache'));
-    const own = (page as string).replace('.mustache', '');
+    const own = required(page).replace('.mustache', '');
     const parts = Object.fromEntries(
       readdirSync(join(project, 'templates', own)).map((file) => [
         file.replace('.mustache', ''),

@@ -1,5 +1,6 @@
+import { required } from '../src/core/data/required.js';
 import { colourDistance, type Rgba } from '../src/core/css/colours.js';
-import { comparePixels, type Raster } from '../src/core/proof/pixels.js';
+import { comparePixels } from '../src/core/proof/pixels.js';
 import { NEAR_COLOURS } from '../src/core/tokens/colours.js';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -55,7 +56,7 @@ describe('colours that are one from the start', () => {
     for (let at = 0; at < 20000; at += 1) {
       const a: Rgba = [draw(256), draw(256), draw(256), 1];
       const b: Rgba = [
-        ...a.slice(0, 3).map((one) => Math.min(255, Math.max(0, (one as number) + draw(9) - 4))),
+        ...a.slice(0, 3).map((one) => Math.min(255, Math.max(0, one + draw(9) - 4))),
         1,
       ] as unknown as Rgba;
       if (colourDistance(a, b) > NEAR_COLOURS) continue;
@@ -65,7 +66,7 @@ describe('colours that are one from the start', () => {
         height: 1,
         data: new Uint8ClampedArray([one[0], one[1], one[2], 255]),
       }));
-      expect(comparePixels(source as Raster, result as Raster, []).differ).toBe(0);
+      expect(comparePixels(required(source), required(result), []).differ).toBe(0);
     }
     expect(together).toBeGreaterThan(1000);
   });
@@ -186,7 +187,7 @@ describe('tokens', () => {
     const out = join(folder, 'out.tokens.json');
     writeFileSync(out, tokens('export').out.replace('#b3541e', '#b3541e'));
     const changed = JSON.parse(readFileSync(out, 'utf8')) as { color: Record<string, { $value: unknown }> };
-    (changed.color['ember'] as { $value: unknown }).$value = '#aa0000';
+    required(changed.color['ember']).$value = '#aa0000';
     writeFileSync(out, JSON.stringify(changed));
     expect(tokens('import', out).out).toContain('color.ember  #aa0000');
     expect(css()).toContain('--color-ember: rgb(170, 0, 0)');
@@ -237,6 +238,6 @@ describe('tokens', () => {
     expect(ran.code).toBe(0);
     const made = JSON.parse(ran.out) as { before: number; after: number; seen: number[]; kept: boolean };
     expect(made.after).toBeLessThan(made.before);
-    expect(made.kept).toBe((made.seen[1] as number) <= (made.seen[0] as number) + 0.001);
+    expect(made.kept).toBe(required(made.seen[1]) <= required(made.seen[0]) + 0.001);
   });
 });

@@ -1,3 +1,4 @@
+import { required } from '../src/core/data/required.js';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'yaml';
@@ -77,11 +78,11 @@ describe('adjust', () => {
     const { breakpoints } = JSON.parse(readFileSync(join(project, 'pages/star-evenings.json'), 'utf8')) as {
       breakpoints: (typeof narrow)[];
     };
-    narrow = breakpoints.at(-1) as typeof narrow;
+    narrow = required(breakpoints.at(-1));
   });
 
   it('sets a correction for a style at a breakpoint, at all widths, in a state, and removes it', () => {
-    const style = /^\.(what-to-expect-heading) \{/m.exec(css(project))?.[1] as string;
+    const style = required(/^\.(what-to-expect-heading) \{/m.exec(css(project))?.[1]);
     expect(
       tavrik(['adjust', project, 'set', `.${style}`, 'letter-spacing', '3px', '--at', narrow.name, '--no-proof']).code,
     ).toBe(0);

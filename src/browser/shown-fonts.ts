@@ -1,3 +1,4 @@
+import { required } from '../core/data/required.js';
 import type { Page } from 'playwright-core';
 import { isGeneric, type FontUse, type ShownFont } from '../core/fonts/font-faces.js';
 import { familiesIn } from '../core/css/font-families.js';
@@ -31,9 +32,7 @@ export async function shownPageFonts(page: Page): Promise<ShownFont[]> {
   const order = await page.evaluate(() =>
     [...document.querySelectorAll('[data-font-use]')].map((one) => Number(one.getAttribute('data-font-use'))),
   );
-  const asked = uses.flatMap((use, at) =>
-    isKnown(wanted[at] as (typeof wanted)[number]) ? [] : [{ use, index: order.indexOf(at) }],
-  );
+  const asked = uses.flatMap((use, at) => (isKnown(required(wanted[at])) ? [] : [{ use, index: order.indexOf(at) }]));
   const found = await askBrowser(page, '[data-font-use]', asked);
   await inside(page, 'unmarkFontUses');
   return [...known, ...found];

@@ -72,21 +72,24 @@ export function convertCommand(): Command {
       const terminal = openTerminal(options.json === true);
       const reading = await readReading(options);
       const { convert } = await import('../flow/convert/convert.js');
-      const made = await convert(sources, defined({
-        out: options.out,
-        root: options.root,
-        widths: readWidths(options.widths),
-        browser: options.browser,
-        proof: options.proof,
-        tune: options.tune,
-        keepBoxes: options.keepBoxes,
-        brief: options.brief,
-        page: options.page,
-        design: await readChoices(options),
-        fonts: options.fonts,
-        reading,
-        progress: terminal.step,
-      }));
+      const made = await convert(
+        sources,
+        defined({
+          out: options.out,
+          root: options.root,
+          widths: readWidths(options.widths),
+          browser: options.browser,
+          proof: options.proof,
+          tune: options.tune,
+          keepBoxes: options.keepBoxes,
+          brief: options.brief,
+          page: options.page,
+          design: await readChoices(options),
+          fonts: options.fonts,
+          reading,
+          progress: terminal.step,
+        }),
+      );
       terminal.done();
       if (options.json) terminal.print(JSON.stringify(made, null, 2));
       else showConverted(made, terminal, options.explain === true);

@@ -90,7 +90,7 @@ async function makeAccess(
 function openPage(address: string): void {
   const [program, ...args] =
     process.platform === 'darwin' ? ['open'] : process.platform === 'win32' ? ['cmd', '/c', 'start', ''] : ['xdg-open'];
-  spawn(program as string, [...args, address], { stdio: 'ignore', detached: true })
+  spawn(program, [...args, address], { stdio: 'ignore', detached: true })
     .on('error', () => undefined)
     .unref();
 }

@@ -38,17 +38,20 @@ export function proofCommand(setCode: (code: number) => void): Command {
         import('../flow/proof/prove.js'),
         import('../flow/source/sign-in.js'),
       ]);
-      const proof = await prove(project, defined({
-        page: options.page,
-        widths: options.width === undefined ? undefined : readWidths(options.width),
-        limit: options.limit === undefined ? undefined : readLimit(options.limit),
-        browser: options.browser,
-        signIn: options.signIn === undefined ? undefined : readSignIn(options.signIn),
-        section: options.section,
-        junit: options.junit,
-        thorough: options.quick !== true,
-        progress: terminal.step,
-      }));
+      const proof = await prove(
+        project,
+        defined({
+          page: options.page,
+          widths: options.width === undefined ? undefined : readWidths(options.width),
+          limit: options.limit === undefined ? undefined : readLimit(options.limit),
+          browser: options.browser,
+          signIn: options.signIn === undefined ? undefined : readSignIn(options.signIn),
+          section: options.section,
+          junit: options.junit,
+          thorough: options.quick !== true,
+          progress: terminal.step,
+        }),
+      );
       terminal.done();
       if (options.json) terminal.print(JSON.stringify(proof, null, 2));
       else {

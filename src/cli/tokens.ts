@@ -1,6 +1,7 @@
+import { required } from '../core/data/required.js';
 import { Command } from 'commander';
 import { Problem } from '../core/errors/tavrik-error.js';
-import { colourDistance, readColour, writeColour, type Rgba } from '../core/css/colours.js';
+import { colourDistance, readColour, writeColour } from '../core/css/colours.js';
 import type { Token } from '../core/tokens/token.js';
 import type { Changed, UsedToken } from '../flow/edit/tokens.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf } from './options.js';
@@ -144,7 +145,7 @@ function valueOf({ token }: UsedToken): string {
     const { fontSize, lineHeight, fontWeight, letterSpacing } = token.value;
     return `${fontSize}px/${lineHeight} ${fontWeight}${letterSpacing === 'normal' ? '' : ` ${letterSpacing}`}`;
   }
-  const shown = (value: string): string => (token.group === 'color' ? writeColour(readColour(value) as Rgba) : value);
+  const shown = (value: string): string => (token.group === 'color' ? writeColour(required(readColour(value))) : value);
   return `${shown(token.value)}${token.dark === undefined ? '' : `, dark ${shown(token.dark)}`}`;
 }
 

@@ -1,3 +1,4 @@
+import { required } from '../core/data/required.js';
 import { randomInt } from 'node:crypto';
 
 /** How long a code works, minutes. */
@@ -14,7 +15,7 @@ export class PhoneCodes {
   /** A code for a path of the site; it is also said on the terminal. */
   add(path: string, name: string): string {
     this.forgetOld();
-    if (this.codes.size >= MOST_CODES) this.codes.delete(this.codes.keys().next().value as string);
+    if (this.codes.size >= MOST_CODES) this.codes.delete(required(this.codes.keys().next().value));
     const digits = String(randomInt(0, 1_000_000)).padStart(6, '0');
     if (this.codes.has(digits)) return this.add(path, name);
     this.codes.set(digits, { path, ends: Date.now() + CODE_MINUTES * 60_000 });

@@ -1,3 +1,4 @@
+import { required } from '../core/data/required.js';
 import { sha256 } from '../core/text/hash.js';
 import { cssFromTop, filledElsewhere, fromTop, shownPage, type Filled } from '../core/sites/shown-page.js';
 import { factsId, filledWith, FOOTER, HEADER } from '../core/sites/items.js';
@@ -197,7 +198,7 @@ export class Shower {
   }
 
   private keep(key: string, shown: Shown): void {
-    if (this.kept.size >= MOST_KEPT) this.kept.delete(this.kept.keys().next().value as string);
+    if (this.kept.size >= MOST_KEPT) this.kept.delete(required(this.kept.keys().next().value));
     this.kept.set(key, shown);
   }
 }

@@ -1,3 +1,4 @@
+import { required } from '../core/data/required.js';
 import { createWriteStream, mkdirSync, mkdtempSync, realpathSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join, resolve, sep } from 'node:path';
@@ -122,7 +123,7 @@ export function pageIn(files: readonly string[], file: string): string {
   const depth = (name: string): number => name.split('/').length;
   const homes = pages.filter((name) => /(^|\/)index\.x?html?$/i.test(name)).sort((a, b) => depth(a) - depth(b));
   const top = [...pages].sort((a, b) => depth(a) - depth(b));
-  const only = top.filter((name) => depth(name) === depth(top[0] as string));
+  const only = top.filter((name) => depth(name) === depth(required(top[0])));
   const found = homes[0] ?? (only.length === 1 ? only[0] : undefined);
   if (found) return found;
   if (pages.length === 0)

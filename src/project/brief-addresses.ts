@@ -1,3 +1,4 @@
+import { required } from '../core/data/required.js';
 import { Document, isMap, isSeq, parseDocument, type Scalar } from 'yaml';
 import type { MovedAddresses } from '../core/passes/brief/moved-addresses.js';
 
@@ -21,8 +22,8 @@ export function withAddresses(source: string, { elements, sections }: MovedAddre
     for (const item of isSeq(list) ? list.items : []) {
       if (!isMap(item) || !item.range) continue;
       const [from, to] = item.range;
-      const at = item.get('at', true) as Scalar | undefined;
-      const section = item.get('section', true) as Scalar | undefined;
+      const at = item.get('at', true);
+      const section = item.get('section', true);
       const addresses = elements.get(String(at?.value));
       const named = sections.get(String(section?.value));
       if (!addresses && named === undefined) continue;
@@ -32,7 +33,7 @@ export function withAddresses(source: string, { elements, sections }: MovedAddre
           ...(section?.range && named !== undefined ? [[section, named] as const] : []),
         ].sort(([a], [b]) => (b.range?.[0] ?? 0) - (a.range?.[0] ?? 0));
         return parts.reduce((text, [node, value]) => {
-          const [start, end] = node.range as [number, number, number];
+          const [start, end] = required(node.range);
           return `${text.slice(0, start - from)}${written(node, value)}${text.slice(end - from)}`;
         }, source.slice(from, to).trimEnd());
       };

@@ -1,7 +1,7 @@
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import Joi from 'joi';
-import { Document, isMap, isSeq, LineCounter, parseDocument, type YAMLMap } from 'yaml';
+import { Document, isMap, isSeq, LineCounter, parseDocument } from 'yaml';
 import {
   DEEDS,
   EMPTY_BRIEF,
@@ -273,7 +273,7 @@ export function turnDecisions(
   let turned = 0;
   for (const item of isSeq(decisions) ? decisions.items : []) {
     if (!isMap(item)) continue;
-    const one = item as YAMLMap;
+    const one = item;
     if (code !== 'all' && one.get('code') !== code) continue;
     one.set('on', on);
     turned += 1;

@@ -9,7 +9,6 @@ import {
   visit,
   type Document,
   type Node,
-  type YAMLMap,
   type YAMLSeq,
 } from 'yaml';
 import { entriesAt, ID, nest, type FlatContent, type Group, type Value } from '../core/content/values.js';
@@ -45,7 +44,7 @@ function keysOf(document: ContentFile, path: string): (string | number)[] {
 
 /** Where the entry of an id is; entries without one are known by their number. */
 function indexOf(list: YAMLSeq, id: string): number {
-  const at = list.items.findIndex((item) => isMap(item) && String((item as YAMLMap).get(ID)) === id);
+  const at = list.items.findIndex((item) => isMap(item) && String(item.get(ID)) === id);
   return at >= 0 ? at : Number(id) - 1;
 }
 

@@ -61,7 +61,7 @@ class Reader {
       if (isScalar(key) && key.value === PARKED) continue;
       const name = this.nameOf(key, 'section');
       if (value === null || (isScalar(value) && value.value === null)) continue;
-      const node = this.resolved(value as Node);
+      const node = this.resolved(value);
       if (!isMap(node))
         throw this.problem(node, `"${name}" holds no fields.`, 'Write its fields as "field: value" lines below it.');
       made[name] = this.value(node, name) as Group;

@@ -1,3 +1,4 @@
+import { required } from '../core/data/required.js';
 import type * as Fontkit from 'fontkit';
 import type { FontFace } from '../core/document/types.js';
 import type { FindGlyph, Glyph } from '../core/trim/icons.js';
@@ -8,10 +9,10 @@ export async function glyphsIn(files: ReadonlyMap<string, Buffer>): Promise<Find
   const opened = new Map<string, Fontkit.Font | undefined>();
   const fontOf = ({ descriptors }: FontFace): Fontkit.Font | undefined => {
     for (const [, path] of (descriptors['src'] ?? '').matchAll(/url\("([^"]+)"\)/g)) {
-      const bytes = files.get(path as string);
+      const bytes = files.get(required(path));
       if (!bytes) continue;
-      if (!opened.has(path as string)) opened.set(path as string, open(fontkit, bytes));
-      const font = opened.get(path as string);
+      if (!opened.has(required(path))) opened.set(required(path), open(fontkit, bytes));
+      const font = opened.get(required(path));
       if (font) return font;
     }
     return undefined;

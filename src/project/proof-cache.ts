@@ -1,3 +1,4 @@
+import { required } from '../core/data/required.js';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
@@ -50,7 +51,7 @@ export function keptFiles(name: string, key: string, { value, pictures }: Kept<u
   const names = Object.keys(pictures).sort();
   return [
     [`${KEPT}/${name}.json`, `${JSON.stringify({ key, pictures: names, value })}\n`],
-    ...names.map((one): ProjectFile => [`${KEPT}/${name}-${one}`, pictures[one] as Buffer]),
+    ...names.map((one): ProjectFile => [`${KEPT}/${name}-${one}`, required(pictures[one])]),
   ];
 }
 

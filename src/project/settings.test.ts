@@ -37,7 +37,7 @@ describe('settings of a project', () => {
   });
 
   it('name their pages, the first if none is asked for', () => {
-    const several = readSettings(withPages(page as object, { ...page, name: 'hire' }), 'x');
+    const several = readSettings(withPages(page, { ...page, name: 'hire' }), 'x');
     expect([pageNamed(several, undefined).name, pageNamed(several, 'hire').name]).toEqual(['marsh', 'hire']);
     expect(() => pageNamed(several, 'tides')).toThrow('There is no page "tides"');
   });

@@ -1,3 +1,4 @@
+import { required } from '../core/data/required.js';
 import { percent, type Proof, type SectionProof, type WidthProof } from '../core/proof/proof.js';
 import { escapeText as text, escapeAttribute as attribute } from '../core/render/escape.js';
 import type { Band } from '../core/proof/pixels.js';
@@ -40,7 +41,7 @@ function pictureRules(width: number, pictures: ProofPictures): string {
   const rule = (classes: string, picture: Buffer): string =>
     `${classes}{background-image:url(data:image/${picture[0] === 0xff ? 'jpeg' : 'png'};base64,${picture.toString('base64')})}\n`;
   if (!pictures.difference) return rule(`.p${width}-source,.p${width}-result`, pictures.source);
-  return SIDES.map((side) => rule(`.p${width}-${side}`, pictures[side] as Buffer)).join('');
+  return SIDES.map((side) => rule(`.p${width}-${side}`, required(pictures[side]))).join('');
 }
 
 function figureTable(proof: Proof): string {
@@ -105,8 +106,8 @@ function widthPart(one: WidthProof, pictures: ProofPictures | undefined): string
     seen: one.seen,
     placed: one.words.placed,
     words: one.words.words,
-    source: { y: 0, height: heights[0] as number },
-    result: { y: 0, height: heights[1] as number },
+    source: { y: 0, height: required(heights[0]) },
+    result: { y: 0, height: required(heights[1]) },
   };
   return `<section id="w${one.width}" class="${one.width <= 500 ? 'narrow' : ''}" aria-label="${one.width} px">
 <h2>${one.width} px</h2>
@@ -154,14 +155,14 @@ function three(
     const band = bands[index];
     const marks = band && side !== 'difference' ? outlines(found, width, section.name, band, side) : '';
     const shown =
-      (heights[index] as number) === 0
+      required(heights[index]) === 0
         ? '<p class="good">No pixel differs.</p>'
         : band
           ? crop(
               width,
               side,
               band,
-              heights[index] as number,
+              required(heights[index]),
               `${CAPTION[side]} of ${section.name} at ${width} px`,
               marks,
             )
@@ -193,11 +194,11 @@ function crop(width: number, side: Side, { y, height }: Band, whole: number, lab
 /** Source and result on each other, with a handle that uncovers the one or the other. */
 function slider(width: number, section: SectionProof, heights: readonly number[]): string {
   const { result, name, source } = section;
-  if (!result || (heights[2] as number) === 0) return '';
+  if (!result || required(heights[2]) === 0) return '';
   const label = `Source to result of ${name} at ${width} px`;
   return `<details><summary>Slide over both</summary><div class="slide" style="max-width:${width}px">
-${crop(width, 'result', result, heights[1] as number, `Result of ${name} at ${width} px`)}
-${crop(width, 'source', source, heights[0] as number, `Source of ${name} at ${width} px`)}
+${crop(width, 'result', result, required(heights[1]), `Result of ${name} at ${width} px`)}
+${crop(width, 'source', source, required(heights[0]), `Source of ${name} at ${width} px`)}
 <input type="range" min="0" max="100" value="50" aria-label="${attribute(label)}"></div></details>`;
 }
 

@@ -1,3 +1,4 @@
+import { required } from '../core/data/required.js';
 import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
 import type { Finding, Severity } from '../core/survey/finding.js';
 import type { PageSurvey } from '../core/survey/summary.js';
@@ -113,7 +114,7 @@ function pictureName({ page, screens }: PageSurvey, screen: number): string {
 }
 
 function figure(page: PageSurvey, at: number, screen: number, marked: ReadonlySet<Finding>): string {
-  const { width, height, name, things } = page.screens[screen] as PageSurvey['screens'][number];
+  const { width, height, name, things } = required(page.screens[screen]);
   const marks = page.findings.map((one, index) =>
     one.screen === width && one.box && marked.has(one) ? mark(one, one.box, index, at, width, height) : '',
   );

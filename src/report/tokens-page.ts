@@ -1,3 +1,4 @@
+import { required } from '../core/data/required.js';
 import { contrast, hexOf, readColour, type Rgba } from '../core/css/colours.js';
 import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
 import { GROUPS, propertyOf, type Group, type Token, type Typography } from '../core/tokens/token.js';
@@ -67,12 +68,12 @@ function part(group: Group, tokens: readonly Shown[]): string {
 }
 
 function uses(places: readonly string[]): string {
-  const styles = [...new Set(places.map((place) => place.split(' ')[0] as string))];
+  const styles = [...new Set(places.map((place) => required(place.split(' ')[0])))];
   return `${places.length} ${places.length === 1 ? 'use' : 'uses'}${styles.length ? `: ${styles.slice(0, 4).join(', ')}${styles.length > 4 ? ' …' : ''}` : ''}`;
 }
 
 function patch(value: string): string {
-  const rgba = readColour(value) as Rgba;
+  const rgba = required(readColour(value));
   const ink =
     contrast([...rgba.slice(0, 3), 1] as unknown as Rgba, [255, 255, 255, 1]) > 4.5 && rgba[3] > 0.5
       ? '#fff'
@@ -82,7 +83,7 @@ function patch(value: string): string {
 
 function swatch({ token, places }: Shown): string {
   const value = token.value as string;
-  const shown = (colour: string): string => hexOf(readColour(colour) as Rgba);
+  const shown = (colour: string): string => hexOf(required(readColour(colour)));
   const near = token.from.length > 1 ? `<dd>stands for ${token.from.map(shown).join(', ')}</dd>` : '';
   return `<li><div class="patch">${patch(value)}${token.dark === undefined ? '' : patch(token.dark)}</div><dl><dt>${text(token.name)}</dt><dd><code>${shown(value)}${token.dark === undefined ? '' : `, dark ${shown(token.dark)}`}</code></dd><dd><code>${propertyOf(token)}</code></dd><dd>${text(uses(places))}</dd>${near}</dl></li>`;
 }

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { gather, spread } from '../document/style-ranges.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../document/types.js';
 import { elements, isElement, mapTree } from '../document/walk.js';
@@ -15,12 +16,12 @@ export function adjust(document: PageDocument, adjustments: readonly Adjustment[
   const lost: Adjustment[] = [];
   const styled = own.filter(({ style }) => style !== undefined);
   let made = styled.reduce((before, one) => {
-    const style = before.styles[one.style as string];
+    const style = before.styles[required(one.style)];
     if (!style || !knowsRanges(before, one)) {
       lost.push(one);
       return before;
     }
-    return { ...before, styles: { ...before.styles, [one.style as string]: corrected(style, one, before) } };
+    return { ...before, styles: { ...before.styles, [required(one.style)]: corrected(style, one, before) } };
   }, document);
   const byElement = new Map<string, Adjustment[]>();
   for (const one of own)
@@ -56,19 +57,19 @@ function corrected(
   }
   const full = spread(style, breakpoints);
   const rest = full.rest.map((own, index) =>
-    here(names[index] as string) ? new Map([...own, [property, value]]) : own,
+    here(required(names[index])) ? new Map([...own, [property, value]]) : own,
   );
   return gather({ ...full, rest }, breakpoints);
 }
 
 /** An element with a look of its own over its style: the last one counts. */
 function withOwnLook(document: PageDocument, id: string, list: readonly Adjustment[]): PageDocument {
-  const node = [...elements(document.body)].find((one) => one.id === id) as ElementNode;
+  const node = required([...elements(document.body)].find((one) => one.id === id));
   const users = [...elements(document.body)].filter(
     ({ style, difference }) => style === node.style && difference === node.difference,
   );
   const alone = users.length === 1 && node.style !== undefined && node.difference === undefined;
-  const name = alone ? (node.style as string) : `adjusted-${id}`;
+  const name = alone ? node.style : `adjusted-${id}`;
   const before = alone ? document.styles[name] : merged(document, node);
   const style = list.reduce((own, one) => corrected(own, one, document), before ?? { rest: {} });
   const body = alone

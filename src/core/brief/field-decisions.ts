@@ -26,7 +26,7 @@ export function targetOf({ at, name, to, sameAs }: FieldDecision): string | unde
   if (sameAs !== undefined) return sameAs;
   if (name === undefined && to === undefined) return undefined;
   const parts = at.split('.');
-  const last = name ?? (parts.at(-1) as string);
+  const last = name ?? parts.at(-1);
   return [to ?? parts.slice(0, -1).join('.'), last].filter(Boolean).join('.');
 }
 

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { isScriptAddress } from '../document/addresses.js';
 import type { FieldRule } from '../document/field-rules.js';
 import type { PageDocument } from '../document/types.js';
@@ -126,7 +127,7 @@ export function fieldsByPath(regions: readonly Region[]): (path: string) => Fiel
     let here: readonly Field[] = root.find(({ name }) => name === section)?.fields ?? [];
     let found: Field | undefined;
     for (let at = 0; at < parts.length; at += 1) {
-      const part = parts[at] as string;
+      const part = required(parts[at]);
       found = here.find(({ name }) => name === part);
       if (!found) return undefined;
       if ((found.type === 'list' || found.type === 'menu') && at + 1 < parts.length) {

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { PageDocument } from '../document/types.js';
 import { originalValues } from './content.js';
 import { flatten, nest, type Content, type FlatContent } from './values.js';
@@ -49,7 +50,7 @@ export function wholeOf(own: Content, common: FlatContent, document: PageDocumen
 export function commonOf(parts: readonly Content[], documents: readonly PageDocument[]): FlatContent {
   const [values, lists] = [new Map<string, string>(), new Map<string, readonly string[]>()];
   parts.forEach((part, at) => {
-    const [own, source] = [flatten(part), originalValues(documents[at] as PageDocument)];
+    const [own, source] = [flatten(part), originalValues(required(documents[at]))];
     const touched = (list: string): boolean => own.lists.get(list)?.join() !== source.lists.get(list)?.join();
     for (const [path, ids] of own.lists) if (!lists.has(path) || touched(path)) lists.set(path, ids);
     for (const [path, value] of own.values)

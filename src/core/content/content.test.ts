@@ -149,13 +149,13 @@ describe('a list', () => {
       ...one,
       highlighted: one.id === 'n3' ? 'true' : 'no',
     }));
-    const filled = fillPage(looks, { offers: { cards: other } } as Content);
+    const filled = fillPage(looks, { offers: { cards: other } });
     expect([stylesOf(filled.body), headings(filled.body)]).toEqual([
       ['plain', 'plain', 'bright', 'plain'],
       ['n1', 'n2', 'n3', 'n4'],
     ]);
-    expect(unknownFields(looks, { offers: { cards: other } } as Content)).toEqual([]);
-    expect(unknownFields(looks, { offers: { cards: [{ ...entry('n1'), flipped: 'yes' }] } } as Content)).toEqual([
+    expect(unknownFields(looks, { offers: { cards: other } })).toEqual([]);
+    expect(unknownFields(looks, { offers: { cards: [{ ...entry('n1'), flipped: 'yes' }] } })).toEqual([
       'offers.cards.n1.flipped',
     ]);
   });

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { defined } from '../data/defined.js';
 import { headFilled } from './head-filled.js';
 import { matchStart } from '../document/field-rules.js';
@@ -118,7 +119,7 @@ export function placedContent(document: PageDocument, content: Content): Content
 /** Whether a path says which look an entry has, of a list whose entries say it. */
 function isLook(path: string, { values }: FlatContent): boolean {
   const parts = path.split('.');
-  const [name, list] = [parts.at(-1) as string, parts.slice(0, -2).join('.')];
+  const [name, list] = [required(parts.at(-1)), parts.slice(0, -2).join('.')];
   if (![LOOK, ...FLAGS].includes(name)) return false;
   return [...values.keys()].some(
     (one) => one.startsWith(`${list}.`) && one.endsWith(`.${name}`) && one.split('.').length === parts.length,

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { ElementNode, PageNode, SharedStyle } from '../document/types.js';
 import { isElement, isWords } from '../document/walk.js';
 import { askedLook, lookOf, looksIn, type Looks } from './looks.js';
@@ -64,7 +65,7 @@ function lookAt(
 /** The entry of the source that one is made from: itself, if it has the look that it should have. */
 function modelOf(id: string, entries: readonly ElementNode[], look: string | undefined): ElementNode {
   const own = entries.find(({ entry }) => entry?.id === id);
-  const model = entries.find(({ entry }) => entry?.id === look) ?? own ?? (entries[0] as ElementNode);
+  const model = entries.find(({ entry }) => entry?.id === look) ?? own ?? required(entries[0]);
   return own && lookOf(own) === lookOf(model) ? own : model;
 }
 

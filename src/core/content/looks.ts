@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { ElementNode, SharedStyle } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import { LOOK } from './values.js';
@@ -38,7 +39,7 @@ export function looksIn(entries: readonly ElementNode[], styles: Styles): Looks 
     const look = lookOf(one);
     const id = one.entry?.id ?? '';
     if (!first.has(look)) first.set(look, id);
-    return [id, first.get(look) as string] as const;
+    return [id, required(first.get(look))] as const;
   });
   if (first.size < 2) return { by: new Map() };
   const place = entries.length > 2 && first.size === 2 ? placeOf(entries, styles) : undefined;
@@ -110,18 +111,18 @@ function isFlipped(one: ElementNode, other: ElementNode, styles: Styles): boolea
     if (new Set(looks).size > 1 && looks.join() === opposite.join()) return true;
     if (
       [[one, other], ...own.map((child, at) => [child, others[at]])].some(([a, b]) =>
-        differing(a as ElementNode, b as ElementNode, styles).some((name) => OF_ORDER.test(name)),
+        differing(required(a), required(b), styles).some((name) => OF_ORDER.test(name)),
       )
     )
       return true;
   }
-  return own.length === 1 && isFlipped(own[0] as ElementNode, others[0] as ElementNode, styles);
+  return own.length === 1 && isFlipped(required(own[0]), required(others[0]), styles);
 }
 
 function placeOf(entries: readonly ElementNode[], styles: Styles): Looks['place'] {
   const looks = entries.map(lookOf);
   const [first, second] = entries as [ElementNode, ElementNode];
-  const last = entries.at(-1) as ElementNode;
+  const last = required(entries.at(-1));
   if (looks.slice(1).every((one) => one === looks[1]) && isOfPlace(first, second, styles)) return 'first';
   return looks.slice(0, -1).every((one) => one === looks[0]) && isOfPlace(last, first, styles) ? 'last' : undefined;
 }
@@ -134,7 +135,7 @@ function isOfPlace(a: ElementNode, b: ElementNode, styles: Styles): boolean {
   if (a.element !== b.element || own.length !== other.length) return false;
   return (
     differing(a, b, styles).every((name) => OF_PLACE.test(name)) &&
-    own.every((one, at) => isOfPlace(one, other[at] as ElementNode, styles))
+    own.every((one, at) => isOfPlace(one, required(other[at]), styles))
   );
 }
 

@@ -4,7 +4,6 @@ import { checkContent, fieldsByPath } from './check.js';
 import { originalContent } from './content.js';
 import { formatOf } from './formats.js';
 import { inWords, regionsOf } from './regions.js';
-import type { Content } from './values.js';
 
 /** A card whose fields are told from its id on; a badge is in one of them only. */
 function card(id: string, style: string, ...more: ElementNode[]): ElementNode {
@@ -140,7 +139,7 @@ describe('the check of content', () => {
   const original = originalContent(document);
   const offers = original['offers'] as Record<string, never>;
   const said = (more: object): string[] =>
-    checkContent(document, regions, { ...original, offers: { ...offers, ...more } } as Content, files).map(
+    checkContent(document, regions, { ...original, offers: { ...offers, ...more } }, files).map(
       ({ path, wrong, what }) => `${wrong ? 'wrong' : 'look'} ${path}: ${what}`,
     );
 

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { isElement, isWords } from '../document/walk.js';
 import { originalValues } from './content.js';
@@ -88,7 +89,7 @@ function regionsIn(document: PageDocument): Region[] {
   const labels = sectionLabels(document.body);
   const build = new Build(document, source.values, source.lists, uses);
   const sections = [
-    ...new Set([...source.values.keys(), ...source.lists.keys()].map((path) => path.split('.')[0] as string)),
+    ...new Set([...source.values.keys(), ...source.lists.keys()].map((path) => required(path.split('.')[0]))),
   ];
   return sections.map((name) => ({
     name,
@@ -309,9 +310,9 @@ function sectionLabels(body: ElementNode): ReadonlyMap<string, string> {
 }
 
 function firstPath(node: PageNode): string[] {
-  if (isWords(node)) return node.field ? [node.field.split('.')[0] as string] : [];
+  if (isWords(node)) return node.field ? [required(node.field.split('.')[0])] : [];
   const own = [...Object.values(node.fields ?? {}), ...(node.rich ? [node.rich] : [])];
-  if (own[0]) return [own[0].split('.')[0] as string];
+  if (own[0]) return [required(own[0].split('.')[0])];
   for (const child of node.children ?? []) {
     const found = firstPath(child);
     if (found.length) return found;

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { DOMParser, type Document, type Element, type Node } from '@xmldom/xmldom';
 import { Problem } from '../errors/tavrik-error.js';
 import { inlinesOf, markdownOf, type Inline, type RunKind } from './inline-marks.js';
@@ -19,10 +20,8 @@ export interface Unit {
 /** Text as XML has it; what XML 1.0 cannot hold goes. */
 function escaped(text: string): string {
   const names: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-  // eslint-disable-next-line no-control-regex
-  return text
-    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
-    .replace(/[&<>"]/g, (sign) => names[sign] ?? sign);
+  const bare = text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, ''); // eslint-disable-line no-control-regex
+  return bare.replace(/[&<>"]/g, (sign) => names[sign] ?? sign);
 }
 
 const NAMESPACE = 'urn:oasis:names:tc:xliff:document:2.0';
@@ -81,7 +80,7 @@ function unitText({ path, label, help, rich, source, target }: Unit, number: num
 function inlineText(inlines: readonly Inline[], data: Map<string, string>, count: { next: number }): string {
   const idOf = (mark: string): string => {
     if (!data.has(mark)) data.set(mark, `d${data.size + 1}`);
-    return data.get(mark) as string;
+    return required(data.get(mark));
   };
   return inlines
     .map((one) => {
@@ -203,7 +202,7 @@ function inlinesIn(parent: Node, data: ReadonlyMap<string, string>): Inline[] {
 
 function* named(parent: Element, name: string): Generator<Element> {
   const all = parent.getElementsByTagNameNS(NAMESPACE, name);
-  for (let at = 0; at < all.length; at += 1) yield all.item(at) as Element;
+  for (let at = 0; at < all.length; at += 1) yield required(all.item(at));
 }
 
 function lineOf(node: Node): number {

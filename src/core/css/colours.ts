@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 /** An sRGB colour: red, green, blue from 0 to 255, alpha from 0 to 1. */
 export type Rgba = readonly [red: number, green: number, blue: number, alpha: number];
 
@@ -8,7 +9,7 @@ export function readColour(text: string): Rgba | undefined {
     ?.split(/[\s,/]+/)
     .map(Number);
   if (!numbers || numbers.length < 3 || numbers.some(Number.isNaN)) return undefined;
-  return [numbers[0] as number, numbers[1] as number, numbers[2] as number, numbers[3] ?? 1];
+  return [required(numbers[0]), required(numbers[1]), required(numbers[2]), numbers[3] ?? 1];
 }
 
 /** A colour as browsers write it. */
@@ -72,7 +73,7 @@ function linear(value: number): number {
 /** How far apart two colours look: distance in Oklab (CSS Color 4, 9.2), times 100. About 2 is just visible side by side. */
 export function colourDistance(a: Rgba, b: Rgba): number {
   const [first, second] = [oklab(a), oklab(b)];
-  return 100 * Math.hypot(...first.map((value, index) => value - (second[index] as number)), (a[3] - b[3]) / 2);
+  return 100 * Math.hypot(...first.map((value, index) => value - required(second[index])), (a[3] - b[3]) / 2);
 }
 
 function oklab(colour: Rgba): readonly [number, number, number] {

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import fc from 'fast-check';
 import type { PageDocument, PageNode } from '../document/types.js';
 import { elements, isElement, textOf } from '../document/walk.js';
@@ -110,7 +111,7 @@ describe('a drawing, whatever is on it,', () => {
         const rank = new Map(
           one.items.map((item) => [item, item.type === 'box' ? -1 : (ranks.next().value as number)]),
         );
-        const items = [...one.items].sort((a, b) => (rank.get(a) as number) - (rank.get(b) as number));
+        const items = [...one.items].sort((a, b) => required(rank.get(a)) - required(rank.get(b)));
         const shuffled = { ...one, items: items.map((item, order) => ({ ...item, order })) };
         expect(shapeOf(build(shuffled))).toEqual(shapeOf(build(one)));
       }),

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import fc from 'fast-check';
 import { arrange } from './structure/arrange.js';
 import type { DrawnBoard, DrawnText } from '../drawing/drawing.js';
@@ -211,11 +212,11 @@ describe('cuts', () => {
           }
         : {}),
     }));
-    expect(shape(arrange(piecesOf({ ...board(1000, 1000), items: moved as DrawnBoard['items'] }).top))).toBe(expected);
+    expect(shape(arrange(piecesOf({ ...board(1000, 1000), items: moved }).top))).toBe(expected);
     fc.assert(
       fc.property(fc.shuffledSubarray([0, 1, 2], { minLength: 3 }), (order) => {
         const groups = order.map((index) => columns(140).slice(index * 3, index * 3 + 3));
-        expect(shapeOf(items[0] as (typeof items)[0], ...groups.flat(), ...items.slice(10))).toBe(expected);
+        expect(shapeOf(required(items[0]), ...groups.flat(), ...items.slice(10))).toBe(expected);
       }),
     );
   });

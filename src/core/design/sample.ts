@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { bandsOf } from './structure/sections.js';
 import { BoardView } from './match/artboard-view.js';
 import { arrange } from './structure/arrange.js';
@@ -132,7 +133,7 @@ export function laid(...boards: readonly DrawnBoard[]) {
     return found;
   };
   const holder = (name: string): Part =>
-    parts.find(({ parts: inside, over }) => [...inside, ...over].includes(find(name))) as Part;
+    required(parts.find(({ parts: inside, over }) => [...inside, ...over].includes(find(name))));
   return {
     of: (name: string, at = 0): Look => looks[at]?.get(find(name)) ?? {},
     around: (name: string, at = 0): Look => looks[at]?.get(holder(name)) ?? {},

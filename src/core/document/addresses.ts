@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { Declarations, ElementNode, PageDocument, PageHead, SharedStyle } from './types.js';
 import { isElement, mapTree } from './walk.js';
 
@@ -102,7 +103,7 @@ function mapFontSource(value: string, change: (address: string) => string | unde
 function mapElement(node: ElementNode, change: (address: string) => string | undefined, linked: boolean): ElementNode {
   const attributes: Record<string, string> = { ...node.attributes };
   if (linked && node.element === 'a' && FILE.test(attributes['href'] ?? ''))
-    attributes['href'] = fileOf(change(attributes['href'] as string)) ?? (attributes['href'] as string);
+    attributes['href'] = fileOf(change(required(attributes['href']))) ?? required(attributes['href']);
   for (const name of SHOWN[node.element] ?? []) if (attributes[name]) attributes[name] = change(attributes[name]) ?? '';
   if (attributes['srcset']) attributes['srcset'] = mapCandidates(attributes['srcset'], change);
   if (attributes['srcset'] === '') delete attributes['srcset'];

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { ElementNode } from './types.js';
 import { isElement } from './walk.js';
 
@@ -35,21 +36,21 @@ function countParts(node: ElementNode): number {
 }
 
 function alignRows(a: readonly ElementNode[], b: readonly ElementNode[]): Pairs {
-  const same = (left: number, right: number): boolean => isSame(a[left] as ElementNode, b[right] as ElementNode);
+  const same = (left: number, right: number): boolean => isSame(required(a[left]), required(b[right]));
   const straight = a.length === b.length && a.every((_, index) => same(index, index));
   if (straight || a.length * b.length > MOST_COMPARISONS)
-    return a.flatMap((one, index) => (index < b.length && same(index, index) ? [[one, b[index] as ElementNode]] : []));
+    return a.flatMap((one, index) => (index < b.length && same(index, index) ? [[one, required(b[index])]] : []));
   /* longest[i][j]: how many of the nodes from i and j on can be paired in order. */
   const longest = Array.from({ length: a.length + 1 }, () => new Array<number>(b.length + 1).fill(0));
   const at = (left: number, right: number): number => longest[left]?.[right] ?? 0;
   for (let left = a.length - 1; left >= 0; left -= 1)
     for (let right = b.length - 1; right >= 0; right -= 1)
-      (longest[left] as number[])[right] = same(left, right)
+      required(longest[left])[right] = same(left, right)
         ? at(left + 1, right + 1) + 1
         : Math.max(at(left + 1, right), at(left, right + 1));
   const pairs: (readonly [ElementNode, ElementNode])[] = [];
   for (let left = 0, right = 0; left < a.length && right < b.length;) {
-    if (same(left, right)) pairs.push([a[left++] as ElementNode, b[right++] as ElementNode]);
+    if (same(left, right)) pairs.push([required(a[left++]), required(b[right++])]);
     else if (at(left + 1, right) >= at(left, right + 1)) left += 1;
     else right += 1;
   }

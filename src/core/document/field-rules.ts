@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 /** What people say of fields beyond what the page says of them, by path. */
 
 /** Types that a field with one value can be said to have. */
@@ -35,7 +36,7 @@ export function matchStart(
   if (wanted.length > own.length) return undefined;
   const stars: string[] = [];
   for (const [at, part] of wanted.entries()) {
-    if (part === '*') stars.push(own[at] as string);
+    if (part === '*') stars.push(required(own[at]));
     else if (part !== own[at]) return undefined;
   }
   return { rest: own.slice(wanted.length).join('.'), stars };

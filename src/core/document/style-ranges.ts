@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { Breakpoint, Declarations, SharedStyle, StyleVariant } from './types.js';
 
 /** Everything that is declared at rest in one range of widths. */
@@ -18,7 +19,7 @@ export function spread(style: SharedStyle | undefined, breakpoints: readonly Bre
   const atRest = new Map(variants.flatMap((one) => (isAtRest(one) && one.at ? [[one.at, one.set] as const] : [])));
   const ranges: Full[] = [new Map(Object.entries(rest))];
   for (const { name } of breakpoints) {
-    const before = ranges[ranges.length - 1] as Full;
+    const before = required(ranges[ranges.length - 1]);
     const set = atRest.get(name);
     ranges.push(set ? new Map([...before, ...Object.entries(set)]) : before);
   }
@@ -34,11 +35,11 @@ export function isAtRest({ part, state, within, when }: StyleVariant): boolean {
 export function gather({ rest, others }: Spread, breakpoints: readonly Breakpoint[]): SharedStyle {
   const variants: StyleVariant[] = [];
   breakpoints.forEach(({ name }, index) => {
-    const set = changes(rest[index] as Full, rest[index + 1] as Full);
+    const set = changes(required(rest[index]), required(rest[index + 1]));
     if (Object.keys(set).length) variants.push({ at: name, set });
   });
   variants.push(...others);
-  return { rest: Object.fromEntries(rest[0] as Full), ...(variants.length ? { variants } : {}) };
+  return { rest: Object.fromEntries(required(rest[0])), ...(variants.length ? { variants } : {}) };
 }
 
 function changes(wider: Full, narrower: Full): Declarations {

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { DrawnBox } from './drawing.js';
 import { around } from '../geometry/box.js';
 import { areLetters } from './outlined-text.js';
@@ -38,7 +39,7 @@ export function clustersOf(items: readonly Painted[], board: DrawnBox): number[]
     items,
     drawn.filter((index) => !taken.has(index)),
     LETTER_GAP,
-  ).filter((group) => areLetters(group.map((index) => (items[index] as Painted).box)));
+  ).filter((group) => areLetters(group.map((index) => required(items[index]).box)));
   for (const index of lines.flat()) taken.add(index);
   const overlapping = joined(
     items,
@@ -56,7 +57,7 @@ const DRAWING = 4;
 function spread(clusters: readonly number[][], items: readonly Painted[]): number[][] {
   const outline = (group: readonly number[]): Painted => ({
     type: 'art',
-    box: around(group.map((index) => (items[index] as Painted).box)),
+    box: around(group.map((index) => required(items[index]).box)),
   });
   let open = clusters
     .map((group) => ({ group, whole: outline(group) }))
@@ -86,15 +87,15 @@ function joined(items: readonly Painted[], chosen: readonly number[], gap: numbe
   const parents = new Map(chosen.map((index) => [index, index]));
   const root = (index: number): number => {
     let at = index;
-    for (let up = parents.get(at) as number; up !== at; up = parents.get(at) as number) {
-      parents.set(at, parents.get(up) as number);
+    for (let up = required(parents.get(at)); up !== at; up = required(parents.get(at))) {
+      parents.set(at, required(parents.get(up)));
       at = up;
     }
     return at;
   };
   const cells = new Map<string, number[]>();
   for (const index of chosen) {
-    const [x, y, width, height] = (items[index] as Painted).box;
+    const [x, y, width, height] = required(items[index]).box;
     const reach = Math.max(0, gap);
     for (let column = cellOf(x - reach); column <= cellOf(x + width + reach); column += 1)
       for (let row = cellOf(y - reach); row <= cellOf(y + height + reach); row += 1) {
@@ -102,7 +103,7 @@ function joined(items: readonly Painted[], chosen: readonly number[], gap: numbe
         const cell = cells.get(key) ?? [];
         for (const other of cell) {
           const [a, b] = [root(index), root(other)];
-          if (a !== b && areNear(items[index] as Painted, items[other] as Painted, gap)) parents.set(a, b);
+          if (a !== b && areNear(required(items[index]), required(items[other]), gap)) parents.set(a, b);
         }
         cells.set(key, [...cell, index]);
       }
@@ -124,8 +125,8 @@ function areNear({ box: a }: Painted, { box: b }: Painted, gap: number): boolean
 
 /** Whether nothing else is painted between the pieces where they are. */
 function isFree(group: readonly number[], items: readonly Painted[]): boolean {
-  const [first, last] = [group[0] as number, group[group.length - 1] as number];
+  const [first, last] = [required(group[0]), required(group[group.length - 1])];
   const own = new Set(group);
-  const whole: Painted = { type: 'art', box: around(group.map((index) => (items[index] as Painted).box)) };
+  const whole: Painted = { type: 'art', box: around(group.map((index) => required(items[index]).box)) };
   return items.slice(first, last).every((one, index) => own.has(first + index) || !areNear(one, whole, -OVERLAP));
 }

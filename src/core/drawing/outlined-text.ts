@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { DrawnBox } from './drawing.js';
 import { around } from '../geometry/box.js';
 
@@ -20,12 +21,12 @@ export function areLetters(boxes: readonly DrawnBox[]): boolean {
   const [, , width, height] = around(letters);
   if (height < HEIGHTS[0] || height > HEIGHTS[1] || width < LONG * height) return false;
   const bottoms = letters.map((box) => box[1] + box[3]).sort((a, b) => a - b);
-  const line = bottoms[bottoms.length >> 1] as number;
+  const line = required(bottoms[bottoms.length >> 1]);
   const standing = letters.filter((box) => Math.abs(box[1] + box[3] - line) <= OFF_LINE * height);
   const widths = new Set(letters.map((box) => Math.round(box[2])));
   const heights = new Set(letters.map((box) => Math.round(box[3] / 2)));
   const beside = letters.slice(1).every((box, index) => {
-    const before = letters[index] as DrawnBox;
+    const before = required(letters[index]);
     const room = box[0] - before[0] - before[2];
     return room < ROOM * height && room > -before[2] - 0.5;
   });

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { Adjustment } from '../adjust/adjustment.js';
 import type { PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
@@ -68,7 +69,7 @@ export async function mendTrial(
   const next = (): { readonly name: string; readonly mend: Mend } | undefined => {
     const edits = [...left];
     for (let at = 0; at < edits.length; at += 1) {
-      const [name, faults] = edits[(turn + at) % edits.length] as [string, readonly TrialFault[]];
+      const [name, faults] = required(edits[(turn + at) % edits.length]);
       const mend = mendsFor(document, faults, frames).find(
         (one) => !moving.has(keyOf(one)) && !tried.has(keyOf(one, name)),
       );

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { fieldsByPath } from '../content/check.js';
 import { wholeContent } from '../content/content.js';
 import type { Field, Region } from '../content/regions.js';
@@ -62,7 +63,7 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
       const after = field && !field.locked ? between(ids(before, field), before, field) : before;
       changed.set(list, after);
       for (const id of after.filter((one) => !before.includes(one)))
-        copyEntry(list, before[Number(/\d+$/.exec(id)?.[0] ?? 0) % before.length] as string, id, now, values, changed);
+        copyEntry(list, required(before[Number(/\d+$/.exec(id)?.[0] ?? 0) % before.length]), id, now, values, changed);
     }
     return { name, what, content: nest({ values, lists: changed }) };
   };

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { createHash } from 'node:crypto';
 import type { Breakpoint, ElementNode, PageDocument, PageNode, SharedStyle, WordsNode } from '../document/types.js';
 import { headFrom } from './head.js';
@@ -39,7 +40,7 @@ export function buildPage(input: BuildInput): Built {
   const styleName = (index: number): string => `s${index}`;
 
   const giveStyle = (index: number): string | undefined => {
-    const node = page.nodes[index] as CapturedNode;
+    const node = required(page.nodes[index]);
     const element = probeName(node);
     const style = styleOf(
       looks[index] ?? [],
@@ -53,26 +54,28 @@ export function buildPage(input: BuildInput): Built {
   };
 
   const betweenInline = (index: number): boolean => {
-    const siblings = children[(page.nodes[index] as CapturedNode).parent] as number[];
+    const siblings = required(children[required(page.nodes[index]).parent]);
     const at = siblings.indexOf(index);
     return [siblings[at - 1], siblings[at + 1]].every(
-      (one) => one !== undefined && standsInLine(page.nodes[one] as CapturedNode),
+      (one) => one !== undefined && standsInLine(required(page.nodes[one])),
     );
   };
 
   const makeWords = (node: CapturedNode, index: number): WordsNode | undefined => {
     if (!/^(pre|break-spaces)/.test(node.whiteSpace ?? '')) {
-      const text = (node.text as string).replace(node.whiteSpace === 'pre-line' ? /[ \t\r\f]+/g : /[ \t\r\n\f]+/g, ' ');
+      const text = required(node.text).replace(node.whiteSpace === 'pre-line' ? /[ \t\r\f]+/g : /[ \t\r\n\f]+/g, ' ');
       return text.trim() || node.seen || betweenInline(index) ? { kind: 'words', text } : undefined;
     }
-    return { kind: 'words', text: node.text as string };
+    return { kind: 'words', text: required(node.text) };
   };
 
   const make = (index: number): PageNode | undefined => {
-    const node = page.nodes[index] as CapturedNode;
+    const node = required(page.nodes[index]);
     if (!node.tag) return makeWords(node, index);
-    const inside = (children[index] as number[]).map(make).filter((one) => one !== undefined);
-    const id = idOf(node.path as string);
+    const inside = required(children[index])
+      .map(make)
+      .filter((one) => one !== undefined);
+    const id = idOf(required(node.path));
     if (node.box) boxes.set(id, node.box);
     const rest = looks[index]?.[0]?.byInterval[0] ?? new Map<string, string>();
     const tag = node.picture === undefined ? plainTag(node) : 'img';
@@ -94,7 +97,7 @@ export function buildPage(input: BuildInput): Built {
       ...(Object.keys(attributes).length ? { attributes } : {}),
       ...(isInline(node) ? { inline: true } : {}),
       ...(node.markup ? { markup: node.markup } : {}),
-      from: { path: node.path as string },
+      from: { path: required(node.path) },
       ...(inside.length ? { children: inside } : {}),
     };
     return made;

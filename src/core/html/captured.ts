@@ -26,7 +26,15 @@ export interface CapturedNode {
   readonly picture?: string;
 }
 
-export type CapturedDeclaration = readonly [property: string, value: string, important: boolean];
+/** A shorthand with `var()`: the longhand that it is for has no value before the variables are known. */
+export interface PendingShorthand {
+  readonly shorthand: string;
+  /** The value of the shorthand. */
+  readonly value: string;
+}
+
+export type CapturedValue = string | PendingShorthand;
+export type CapturedDeclaration = readonly [property: string, value: CapturedValue, important: boolean];
 
 /** One style rule with one selector list, in the order of the source. */
 export interface CapturedRule {

@@ -1,5 +1,6 @@
+import { required } from '../data/required.js';
 import { defined } from '../data/defined.js';
-import type { CapturedDeclaration, CapturedNode, CapturedRule } from './captured.js';
+import type { CapturedDeclaration, CapturedValue, CapturedNode, CapturedRule } from './captured.js';
 import { compareSpecificity, type ReadSelector, type Specificity } from './selectors.js';
 
 /** Under which condition a look differs from the look at rest. No member: at rest. */
@@ -12,7 +13,7 @@ export interface Condition {
 }
 
 /** Winning declarations before `var()` is written out, in cascade order. */
-export type RawDeclarations = ReadonlyMap<string, string>;
+export type RawDeclarations = ReadonlyMap<string, CapturedValue>;
 
 /** The declarations that win for one element under one condition, one map for each interval. */
 export interface RawLook {
@@ -64,7 +65,7 @@ export function cascade(
   const always = Array.from({ length: intervals }, () => true);
   const applied: Applied[][] = nodes.map(() => []);
   sortByCascade(matched, rules).forEach((one, id) => {
-    const rule = rules[one.rule] as CapturedRule;
+    const rule = required(rules[one.rule]);
     const { selector } = one;
     const entry: Entry = {
       id,
@@ -80,15 +81,15 @@ export function cascade(
     for (const element of one.elements) {
       const host = one.hosts ? nearestHost(nodes, element, one.hosts, selector.within?.beside) : undefined;
       if (one.hosts && host === undefined) continue;
-      (applied[element] as Applied[]).push({ entry, host });
+      required(applied[element]).push({ entry, host });
     }
   });
   const known = new Map<string, RawLook[]>();
   return nodes.map((node, element) => {
     if (!node.tag) return [];
     const own = inline.get(element) ?? [];
-    const list = applied[element] as Applied[];
-    const key = `${list.map(({ entry, host }) => `${entry.id}${host === undefined ? '' : `@${host}`}`).join(',')}|${own.join(';')}`;
+    const list = required(applied[element]);
+    const key = `${list.map(({ entry, host }) => `${entry.id}${host === undefined ? '' : `@${host}`}`).join(',')}|${JSON.stringify(own)}`;
     const before = known.get(key);
     if (before) return before;
     const looks = resolve(list, own, intervals, always);
@@ -99,7 +100,7 @@ export function cascade(
 
 function sortByCascade(matched: readonly MatchedSelector[], rules: readonly CapturedRule[]): MatchedSelector[] {
   return [...matched].sort((a, b) => {
-    const layers = (rules[a.rule] as CapturedRule).layer - (rules[b.rule] as CapturedRule).layer;
+    const layers = required(rules[a.rule]).layer - required(rules[b.rule]).layer;
     return layers || compareSpecificity(a.selector.specificity, b.selector.specificity) || a.rule - b.rule;
   });
 }
@@ -123,13 +124,11 @@ function nearestHost(
   return undefined;
 }
 
-function conditionKey({ entry, host }: Applied): string {
-  return [
-    entry.part ?? '',
-    entry.state ?? '',
-    host === undefined ? '' : `${host}${entry.within?.beside ? '~' : ''}${entry.within?.state}`,
-    entry.when ?? '',
-  ].join('\u0001');
+/** Equal for what applies under the same condition; undefined at rest. */
+function conditionKey({ entry, host }: Applied): string | undefined {
+  const { part, state, within, when } = entry;
+  if (!part && !state && host === undefined && !when) return undefined;
+  return JSON.stringify([part, state, host === undefined ? undefined : [host, within?.beside, within?.state], when]);
 }
 
 function resolve(
@@ -152,33 +151,35 @@ function resolve(
     },
     host: undefined,
   };
-  const groups = new Map<string, Applied[]>();
+  const groups = new Map<string | undefined, Applied[]>();
   for (const one of list) {
     const key = conditionKey(one);
     const group = groups.get(key);
     if (group) group.push(one);
     else groups.set(key, [one]);
   }
-  const restKey = '\u0001\u0001\u0001';
-  const rest = [...(groups.get(restKey) ?? []), ...(own.length ? [inlineEntry] : [])];
-  groups.delete(restKey);
+  const rest = [...(groups.get(undefined) ?? []), ...(own.length ? [inlineEntry] : [])];
+  groups.delete(undefined);
   const looks: RawLook[] = [{ condition: {}, byInterval: winnersByInterval(rest, intervals) }];
   const parts = new Map<string, RawLook>();
   const ordered = [...groups.values()].sort((a, b) => rankOf(a) - rankOf(b));
   for (const group of ordered) {
-    const first = group[0] as Applied;
+    const first = required(group[0]);
     if (isBare(first)) {
-      const look: RawLook = { condition: defined({ part: first.entry.part }), byInterval: winnersByInterval(group, intervals) };
-      parts.set(first.entry.part as string, look);
+      const look: RawLook = {
+        condition: defined({ part: first.entry.part }),
+        byInterval: winnersByInterval(group, intervals),
+      };
+      parts.set(required(first.entry.part), look);
       looks.push(look);
     }
   }
   for (const group of ordered) {
-    const first = group[0] as Applied;
+    const first = required(group[0]);
     if (isBare(first)) continue;
     const { entry, host } = first;
     const base = entry.part
-      ? ordered.filter((other) => isBare(other[0] as Applied) && (other[0] as Applied).entry.part === entry.part).flat()
+      ? ordered.filter((other) => isBare(required(other[0])) && required(other[0]).entry.part === entry.part).flat()
       : rest;
     const all = [...base, ...group].sort(byEntry);
     const restLook = entry.part ? parts.get(entry.part) : looks[0];
@@ -224,7 +225,7 @@ function winnersByInterval(list: readonly Applied[], intervals: number): RawDecl
   for (let index = 0; index < intervals; index += 1) {
     const active = list.filter(({ entry }) => entry.holds[index]);
     const mask = active.map(({ entry }) => entry.id).join();
-    made.push(index > 0 && mask === lastMask ? (made[index - 1] as RawDeclarations) : winners(active));
+    made.push(index > 0 && mask === lastMask ? required(made[index - 1]) : winners(active));
     lastMask = mask;
   }
   return made;
@@ -232,7 +233,7 @@ function winnersByInterval(list: readonly Applied[], intervals: number): RawDecl
 
 /** `list` is in ascending cascade order of normal declarations. Important ones win, with their layers in reverse. */
 function winners(list: readonly Applied[]): RawDeclarations {
-  const won = new Map<string, string>();
+  const won = new Map<string, CapturedValue>();
   for (const { entry } of list)
     for (const [name, value, important] of entry.set) if (!important) place(won, name, value);
   const strong = list.filter(({ entry }) => entry.set.some(([, , important]) => important));
@@ -248,11 +249,16 @@ function winners(list: readonly Applied[]): RawDeclarations {
   return won;
 }
 
-function place(won: Map<string, string>, name: string, value: string): void {
+function place(won: Map<string, CapturedValue>, name: string, value: CapturedValue): void {
   won.delete(name);
   won.set(name, value);
 }
 
 function differing(won: RawDeclarations, rest: RawDeclarations): RawDeclarations {
-  return new Map([...won].filter(([name, value]) => rest.get(name) !== value));
+  return new Map([...won].filter(([name, value]) => !isSameValue(rest.get(name), value)));
+}
+
+function isSameValue(a: CapturedValue | undefined, b: CapturedValue): boolean {
+  if (a === undefined || typeof a === 'string' || typeof b === 'string') return a === b;
+  return a.shorthand === b.shorthand && a.value === b.value;
 }

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 /** A range of viewport widths over which no width condition of the source changes. */
 export interface Interval {
   /** First width that is too wide for it; absent for the widest. */
@@ -15,7 +16,7 @@ export function thresholdsOf(queries: readonly string[]): number[] {
     for (const feature of query.match(/\([^()]*(?:\([^()]*\)[^()]*)*\)/g) ?? []) {
       if (!/width|aspect-ratio|orientation/.test(feature)) continue;
       for (const [, number, unit] of feature.matchAll(/(\d*\.?\d+)(px|em|rem|pt|cm|in)\b/g)) {
-        const px = Number(number) * (PX[unit as string] as number);
+        const px = Number(number) * required(PX[required(unit)]);
         found.add(Math.ceil(px - 1e-6));
         found.add(Math.floor(px + 1e-6) + 1);
       }

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { Kind } from '../document/types.js';
 import type { CapturedNode } from './captured.js';
 
@@ -103,7 +104,7 @@ function boxKind(style: ReadonlyMap<string, string>): Kind {
 
 /** What an element is to the person who edits the page: by element, role, look and content. */
 export function kindOf(node: CapturedNode, style: ReadonlyMap<string, string>, holdsOnlyText: boolean): Kind {
-  const tag = node.tag as string;
+  const tag = required(node.tag);
   const role = node.attributes?.['role'];
   if (role === 'button' || looksLikeButton(node, style)) return 'button';
   if (tag === 'input' && /^(submit|button|reset|image)$/i.test(node.attributes?.['type'] ?? '')) return 'button';

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { CapturedNode } from './captured.js';
 import { INHERITED } from '../css/inherited.js';
 import type { Look, LookDeclarations } from './variables.js';
@@ -37,11 +38,11 @@ const NUMBERS = new Set(['border', 'cellpadding', 'cellspacing', 'width', 'heigh
 export function probeName(node: CapturedNode, part?: string): string {
   if (part) return '::part';
   const { attributes = {} } = node;
-  const tag = /^[\w-]+$/.test(node.tag ?? '') ? (node.tag as string) : 'div';
+  const tag = /^[\w-]+$/.test(node.tag ?? '') ? required(node.tag) : 'div';
   const type = tag === 'input' ? `[type=${(attributes['type'] ?? 'text').replace(/[^\w-]/g, '') || 'text'}]` : '';
   const link = tag === 'a' && attributes['href'] !== undefined ? '[href]' : '';
   const hints = HINTS.filter((name) => attributes[name] !== undefined).map(
-    (name) => `[${name}=${NUMBERS.has(name) ? '7' : (attributes[name] as string).replace(/[^\w#-]/g, '')}]`,
+    (name) => `[${name}=${NUMBERS.has(name) ? '7' : required(attributes[name]).replace(/[^\w#-]/g, '')}]`,
   );
   return `${tag}${type}${link}${hints.join('')}`;
 }
@@ -77,7 +78,7 @@ export function dropIdle(
   const cut = new Map<LookDeclarations, number>();
   const idOf = (set: LookDeclarations): number => {
     if (!cut.has(set)) cut.set(set, cut.size);
-    return cut.get(set) as number;
+    return required(cut.get(set));
   };
   return nodes.map((node, index) =>
     (looks[index] ?? []).map((look) => {
@@ -151,7 +152,7 @@ export function dropInherited(nodes: readonly CapturedNode[], looks: readonly Lo
       repeated.some((name) => set.has(name)) ? new Map([...set].filter(([name]) => !repeated.includes(name))) : set,
     );
     handed[index] = Array.from({ length: intervals }, (_, at) =>
-      handDown(parents?.[at], lean[at] as LookDeclarations, byBrowser, index),
+      handDown(parents?.[at], required(lean[at]), byBrowser, index),
     );
     return [{ condition: rest.condition, byInterval: lean }, ...mine.slice(1)];
   });

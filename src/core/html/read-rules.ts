@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { CapturedRule, RuleScope } from './captured.js';
 import { intervalsBetween, thresholdsOf, type Interval } from './intervals.js';
 import { mayMatch } from './names.js';
@@ -74,7 +75,7 @@ export function rulesToAsk(
   const queries = [...new Set(rules.flatMap(({ media }, index) => (used.has(index) ? media : [])))];
   const selectors = new Map<string, AskedSelector>();
   for (const { rule, selector } of asked) {
-    const { scope } = rules[rule] as CapturedRule;
+    const { scope } = required(rules[rule]);
     for (const text of [selector.match, ...(selector.within ? [selector.within.match] : [])])
       selectors.set(keyOf(text, scope), { selector: text, ...(scope ? { scope } : {}) });
   }
@@ -95,7 +96,7 @@ export function matchedSelectors(ask: RulesToAsk, answers: readonly (readonly nu
   );
   const hostSets = new Map<string, ReadonlySet<number>>();
   return ask.asked.flatMap(({ rule, selector }): MatchedSelector[] => {
-    const { scope } = ask.rules[rule] as CapturedRule;
+    const { scope } = required(ask.rules[rule]);
     const elements = byText.get(keyOf(selector.match, scope)) ?? [];
     if (elements.length === 0) return [];
     if (!selector.within) return [{ rule, selector, elements }];

@@ -23,7 +23,7 @@ describe('specificity (Selectors 4, section 17)', () => {
     ['p:first-line', [0, 0, 2]],
     ['a:hover', [0, 1, 1]],
   ])('%s', (text, expected) => {
-    expect(only(text as string).specificity).toEqual(expected);
+    expect(only(text).specificity).toEqual(expected);
   });
 
   it('orders ids over classes over elements', () => {

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import * as csstree from 'css-tree';
 
 /** [ids, classes, elements], Selectors 4, section 17. */
@@ -134,7 +135,7 @@ function readSelector(selector: csstree.Selector, specificity: Specificity): Rea
   const subject = compounds.length - 1;
   let part: string | undefined;
   let state: string | undefined;
-  let within: StateElsewhere | undefined;
+  let elsewhere: { readonly compound: number; readonly state: string } | undefined;
   let lost = false;
   const texts = compounds.map(({ nodes, combinator }, index) => {
     const kept: string[] = [];
@@ -150,10 +151,9 @@ function readSelector(selector: csstree.Selector, specificity: Specificity): Rea
       } else kept.push(csstree.generate(node));
     }
     if (states && index === subject) state = states;
-    else if (states && within) lost = true;
-    else if (states) within = { match: '', state: states };
+    else if (states && elsewhere) lost = true;
+    else if (states) elsewhere = { compound: index, state: states };
     const text = kept.join('') || '*';
-    if (states && index !== subject && within && !within.match) within = { ...within, match: `\u0001${index}` };
     return { text, combinator };
   });
   const join = (until: number): string =>
@@ -161,11 +161,12 @@ function readSelector(selector: csstree.Selector, specificity: Specificity): Rea
       .slice(0, until + 1)
       .map(({ text, combinator }, index) => (index ? `${combinator === ' ' ? ' ' : ` ${combinator} `}${text}` : text))
       .join('');
-  if (within) {
-    const at = Number(within.match.slice(1));
-    const beside = /[~+]/.test(texts[at + 1]?.combinator ?? '');
-    within = { match: join(at), state: within.state, ...(beside ? { beside } : {}) };
-  }
+  const within = ((): StateElsewhere | undefined => {
+    if (!elsewhere) return undefined;
+    const { compound, state: hostState } = elsewhere;
+    const beside = /[~+]/.test(texts[compound + 1]?.combinator ?? '');
+    return { match: join(compound), state: hostState, ...(beside ? { beside } : {}) };
+  })();
   return {
     specificity,
     match: join(subject),
@@ -186,7 +187,7 @@ function splitCompounds(selector: csstree.Selector): Compound[] {
   for (const node of selector.children.toArray()) {
     if (COMBINATORS.has(node.type))
       compounds.push({ nodes: [], combinator: (node as csstree.Combinator).name.trim() || ' ' });
-    else (compounds[compounds.length - 1] as Compound).nodes.push(node);
+    else required(compounds[compounds.length - 1]).nodes.push(node);
   }
   return compounds.filter(({ nodes }) => nodes.length > 0);
 }

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { CapturedNode } from './captured.js';
 import type { Look } from './variables.js';
 
@@ -33,7 +34,7 @@ const OF_INSIDE = /:has\((?:[^()]|\([^()]*\))*\)/g;
 /** Drops looks for states that an element, or the ancestor that has to be in one, can never be in. */
 export function dropDeadStates(nodes: readonly CapturedNode[], looks: readonly Look[][]): Look[][] {
   const can = (element: number, state: string): boolean =>
-    CAN.every(([named, holds]) => !named.test(state.replace(OF_INSIDE, '')) || holds(nodes[element] as CapturedNode));
+    CAN.every(([named, holds]) => !named.test(state.replace(OF_INSIDE, '')) || holds(required(nodes[element])));
   return looks.map((mine, index) =>
     mine.every(({ condition }) => !condition.state && !condition.within)
       ? mine

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { Breakpoint, Declarations, SharedStyle, StyleVariant } from '../document/types.js';
 import type { Condition } from './cascade.js';
 import { INHERITED } from '../css/inherited.js';
@@ -7,7 +8,7 @@ import type { Look, LookDeclarations } from './variables.js';
 
 /** Breakpoints of a page: one for each interval but the widest. */
 export function breakpointsOf(intervals: readonly Interval[]): Breakpoint[] {
-  return intervals.slice(1).map(({ below }) => ({ name: `below-${below as number}`, below: below as number }));
+  return intervals.slice(1).map(({ below }) => ({ name: `below-${required(below)}`, below: required(below) }));
 }
 
 /** What a property is where nothing declares it, written so that it undoes a declaration for a wider screen. */
@@ -48,9 +49,9 @@ export function styleOf(
       return base?.byInterval[index]?.get(property) ?? (condition.part ? 'revert' : defaultOf(property));
     };
     if (!isRest(condition) && (byInterval[0]?.size ?? 0) > 0)
-      variants.push({ ...shared, set: asRecord(byInterval[0] as LookDeclarations) });
+      variants.push({ ...shared, set: asRecord(required(byInterval[0])) });
     breakpoints.forEach(({ name }, at) => {
-      const set = changes(byInterval[at] as LookDeclarations, byInterval[at + 1] as LookDeclarations, fallback(at + 1));
+      const set = changes(required(byInterval[at]), required(byInterval[at + 1]), fallback(at + 1));
       if (Object.keys(set).length) variants.push({ at: name, ...shared, set });
     });
   }

@@ -1,3 +1,4 @@
+import type { CapturedValue } from './captured.js';
 import type { CapturedNode } from './captured.js';
 import type { RawLook } from './cascade.js';
 import { substitute, writeOutVariables } from './variables.js';
@@ -6,9 +7,12 @@ const nodes: CapturedNode[] = [
   { parent: -1, tag: 'html' },
   { parent: 0, tag: 'p' },
 ];
-const look = (set: Record<string, string>): RawLook => ({ condition: {}, byInterval: [new Map(Object.entries(set))] });
+const look = (set: Record<string, CapturedValue>): RawLook => ({
+  condition: {},
+  byInterval: [new Map(Object.entries(set))],
+});
 
-function written(root: Record<string, string>, child: Record<string, string>) {
+function written(root: Record<string, CapturedValue>, child: Record<string, CapturedValue>) {
   const pending = writeOutVariables(nodes, [[look(root)], [look(child)]]);
   const expanded = pending.pairs.map(([property, value]) =>
     property === 'margin' ? { 'margin-top': value, 'margin-left': value } : { [property]: value },
@@ -46,7 +50,10 @@ describe('writeOutVariables', () => {
     expect(
       written(
         { '--m': '4px' },
-        { 'margin-top': '\u0001margin\u0001var(--m)', 'margin-left': '\u0001margin\u0001var(--m)' },
+        {
+          'margin-top': { shorthand: 'margin', value: 'var(--m)' },
+          'margin-left': { shorthand: 'margin', value: 'var(--m)' },
+        },
       ),
     ).toEqual({ 'margin-top': '4px', 'margin-left': '4px' });
   });

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { CapturedNode } from './captured.js';
 import type { Condition, RawDeclarations, RawLook } from './cascade.js';
 
@@ -20,9 +21,6 @@ export interface PendingLooks {
 
 type Environment = ReadonlyMap<string, string>;
 type Pending = Map<string, string | { readonly pair: number; readonly longhand: string }>;
-
-// eslint-disable-next-line no-control-regex -- the mark cannot occur in CSS text
-const WAITING = /^\u0001([^\u0001]+)\u0001([\s\S]*)$/;
 
 /**
  * Replaces `var()` by the values that custom properties have on each element in each interval
@@ -62,7 +60,7 @@ export function writeOutVariables(nodes: readonly CapturedNode[], looks: readonl
     return own.map((look) => ({
       condition: look.condition,
       byInterval: look.byInterval.map((raw, index) => {
-        const base = here[index] as Environment;
+        const base = required(here[index]);
         return pendingOf(raw, look === rest ? base : environmentOf(base, raw));
       }),
     }));
@@ -98,7 +96,7 @@ function environmentOf(parent: Environment, raw: RawDeclarations | undefined): E
 
 function resolvedOn(parent: Environment, raw: RawDeclarations): Environment {
   const own: [string, string][] = [];
-  for (const [name, value] of raw) if (name.startsWith('--')) own.push([name, value]);
+  for (const [name, value] of raw) if (name.startsWith('--') && typeof value === 'string') own.push([name, value]);
   if (own.length === 0) return parent;
   const key = own.map((pair) => pair.join(':')).join(';');
   let made = sameEnvironments.get(parent);
@@ -114,7 +112,7 @@ function resolvedOn(parent: Environment, raw: RawDeclarations): Environment {
     if (!ownNames.has(name)) return parent.get(name);
     if (visiting.has(name)) return undefined;
     visiting.add(name);
-    const value = environment.get(name) as string;
+    const value = required(environment.get(name));
     const done = value === 'inherit' ? parent.get(name) : value === 'initial' ? undefined : substitute(value, lookUp);
     visiting.delete(name);
     return done;
@@ -136,14 +134,13 @@ function substituteAll(
   const made: Pending = new Map();
   for (const [name, value] of raw) {
     if (name.startsWith('--')) continue;
-    const waiting = WAITING.exec(value);
-    if (!waiting && !value.includes('var(')) {
+    if (typeof value === 'string' && !value.includes('var(')) {
       made.set(name, value);
       continue;
     }
-    const property = waiting ? (waiting[1] as string) : name;
-    const text = substitute(waiting ? (waiting[2] as string) : value, (one) => environment.get(one));
-    made.set(name, text === undefined ? 'unset' : { pair: numberOf(property, text.trim()), longhand: name });
+    const pending = typeof value === 'string' ? { shorthand: name, value } : value;
+    const text = substitute(pending.value, (variable) => environment.get(variable));
+    made.set(name, text === undefined ? 'unset' : { pair: numberOf(pending.shorthand, text.trim()), longhand: name });
   }
   return made;
 }
@@ -177,7 +174,7 @@ export function substitute(value: string, lookUp: (name: string) => string | und
 
 function findVariable(text: string): number {
   const found = /(^|[^\w-])var\(/.exec(text);
-  return found ? found.index + (found[1] as string).length : -1;
+  return found ? found.index + required(found[1]).length : -1;
 }
 
 function closing(text: string, open: number): number {

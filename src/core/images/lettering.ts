@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 /** A picture as it is painted: red, green, blue and opacity of each pixel, row by row, 0 to 255. */
 export interface Pixels {
   readonly data: ArrayLike<number>;
@@ -102,7 +103,7 @@ function linesOf(letters: readonly Patch[]): Patch[][] {
   const lines: Patch[][] = [];
   for (const letter of [...letters].sort((a, b) => a.left - b.left)) {
     const line = lines.find((one) => {
-      const last = one.at(-1) as Patch;
+      const last = required(one.at(-1));
       const shared = Math.min(last.bottom, letter.bottom) - Math.max(last.top, letter.top);
       const high = Math.max(last.bottom - last.top, letter.bottom - letter.top);
       return (
@@ -119,7 +120,7 @@ function linesOf(letters: readonly Patch[]): Patch[][] {
 /** Enough of them, of like heights, most on one line, and not all of one width as the bars of a chart are. */
 function isLineOfLetters(line: readonly Patch[]): boolean {
   if (line.length < FEWEST) return false;
-  const middle = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1] as number;
+  const middle = (values: number[]): number => required(values.sort((a, b) => a - b)[values.length >> 1]);
   const high = middle(line.map(({ top, bottom }) => bottom - top));
   const foot = middle(line.map(({ bottom }) => bottom));
   const alike = line.filter(({ top, bottom }) => bottom - top >= 0.5 * high && bottom - top <= 2 * high);

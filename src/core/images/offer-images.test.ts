@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { element, page } from '../document/sample.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
@@ -34,7 +35,7 @@ describe('pictures to offer', () => {
 
   it('have their files for each width, others first, and what they said before', () => {
     const made = offerPictures(document, new Map([['plain', renditions]]));
-    const around = find(made, 'plain-sources') as ElementNode;
+    const around = required(find(made, 'plain-sources'));
     expect(around.children?.map((one) => 'element' in one && one.element)).toEqual(['source', 'img']);
     expect(find(made, 'plain-source-1')?.attributes).toEqual({
       type: 'image/webp',

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { MeasuredWord, Place } from './measurement.js';
 
 /** What is wrong with the words of a page at one width. */
@@ -26,7 +27,7 @@ export function clashingWords(words: readonly MeasuredWord[]): [MeasuredWord, Me
   const clashing: [MeasuredWord, MeasuredWord][] = [];
   sorted.forEach((word, index) => {
     for (let next = index + 1; next < sorted.length; next += 1) {
-      const other = sorted[next] as MeasuredWord;
+      const other = required(sorted[next]);
       if (other.y >= word.y + word.height) break;
       if (clash(word, other)) clashing.push([word, other]);
     }

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { spread, type Full } from '../document/style-ranges.js';
 import { area, around, bottom, right, type Box } from '../geometry/box.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
@@ -86,7 +87,7 @@ export function comparePage(
       children.push(made);
       if (child.inline && isText(child)) words.push(...made.words);
     }
-    words.sort((a, b) => (orders.get(a) as number) - (orders.get(b) as number));
+    words.sort((a, b) => required(orders.get(a)) - required(orders.get(b)));
     return one;
   };
   const root = visit(document.body, '', undefined);
@@ -158,7 +159,7 @@ export function linesOf<Word extends MeasuredWord>(words: readonly Word[]): Word
   let before: Word | undefined;
   for (const word of words) {
     if (!before || word.y >= before.y + before.height / 2) lines.push([word]);
-    else (lines.at(-1) as Word[]).push(word);
+    else required(lines.at(-1)).push(word);
     before = word;
   }
   return lines;
@@ -179,7 +180,7 @@ export function extentsOf(one: Compared): Extents | undefined {
   const box = (side: 'wanted' | 'is'): Box =>
     around(
       one.words.map((pair): Box => {
-        const { x, y, width, height } = pair[side] as MeasuredWord;
+        const { x, y, width, height } = required(pair[side]);
         return [x, y, width, height];
       }),
     );

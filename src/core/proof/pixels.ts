@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 /** An RGBA picture, four bytes a pixel, row by row. */
 export interface Raster {
   readonly width: number;
@@ -51,13 +52,13 @@ export function comparePixels(source: Raster, result: Raster, bands: readonly Ba
     seen += clear;
     bands.forEach((band, index) => {
       if (y < band.y || y >= band.y + band.height) return;
-      counts[index] = (counts[index] as number) + row;
-      seenCounts[index] = (seenCounts[index] as number) + clear;
+      counts[index] = required(counts[index]) + row;
+      seenCounts[index] = required(seenCounts[index]) + clear;
     });
   }
   const whole = Math.max(1, width * height);
   const shares = (of: readonly number[]): number[] =>
-    bands.map((band, index) => (of[index] as number) / Math.max(1, width * band.height));
+    bands.map((band, index) => required(of[index]) / Math.max(1, width * band.height));
   return { differ: total / whole, seen: seen / whole, bands: shares(counts), seenBands: shares(seenCounts) };
 }
 
@@ -94,7 +95,7 @@ const WHITE = 0xffffffff;
 function pale({ width, height, data }: Raster, x: number, y: number): number {
   if (x >= width || y >= height) return WHITE;
   const i = (y * width + x) * 4;
-  const light = ((data[i] as number) * 77 + (data[i + 1] as number) * 151 + (data[i + 2] as number) * 28) >> 8;
+  const light = (required(data[i]) * 77 + required(data[i + 1]) * 151 + required(data[i + 2]) * 28) >> 8;
   const grey = 255 - ((255 - light) >> 2);
   return (0xff000000 | (grey << 16) | (grey << 8) | grey) >>> 0;
 }
@@ -117,9 +118,9 @@ function differsAt(a: Raster, b: Raster, x: number, y: number): boolean {
 }
 
 function distance(a: Uint8ClampedArray, i: number, b: Uint8ClampedArray, j: number): number {
-  const red = (a[i] as number) - (b[j] as number);
-  const green = (a[i + 1] as number) - (b[j + 1] as number);
-  const blue = (a[i + 2] as number) - (b[j + 2] as number);
+  const red = required(a[i]) - required(b[j]);
+  const green = required(a[i + 1]) - required(b[j + 1]);
+  const blue = required(a[i + 2]) - required(b[j + 2]);
   const y = red * 0.29889531 + green * 0.58662247 + blue * 0.11448223;
   const inPhase = red * 0.59597799 - green * 0.2741761 - blue * 0.32180189;
   const quadrature = red * 0.21147017 - green * 0.52261711 + blue * 0.31114694;

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import fc from 'fast-check';
 import type { MeasuredPage, MeasuredWord } from './measurement.js';
 import { comparePixels, markDifferences, type Raster } from './pixels.js';
@@ -119,7 +120,7 @@ describe('comparePixels', () => {
       marked,
     );
     expect([...marked.slice(0, 4)]).toEqual([255, 255, 255, 255]);
-    expect(marked[4]).toBeGreaterThan((marked[5] as number) + 100);
+    expect(marked[4]).toBeGreaterThan(required(marked[5]) + 100);
   });
 });
 

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import * as csstree from 'css-tree';
 
 /** What a rendered page is made of, as HTML: its sections, and what is around them. */
@@ -70,7 +71,7 @@ export class PageParts {
 }
 
 function classesIn(markup: string): ReadonlySet<string> {
-  return new Set([...markup.matchAll(/\bclass="([^"]*)"/g)].flatMap(([, names]) => (names as string).split(/\s+/)));
+  return new Set([...markup.matchAll(/\bclass="([^"]*)"/g)].flatMap(([, names]) => required(names).split(/\s+/)));
 }
 
 const BELOW = /^\(width ?< ?([\d.]+)px\)$/;

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { markKind } from '../text/words.js';
 import type { MeasuredWord } from './measurement.js';
 
@@ -77,7 +78,7 @@ function pairBy(
     const candidates = waiting.get(keyOf(word) ?? '') ?? [];
     let best = 0;
     candidates.forEach((one, index) => {
-      if (shift(word, one) < shift(word, candidates[best] as MeasuredWord)) best = index;
+      if (shift(word, one) < shift(word, required(candidates[best]))) best = index;
     });
     const [fellow] = candidates.splice(best, 1);
     if (fellow) found.set(fellow, word);
@@ -137,7 +138,7 @@ export function countClashes(words: readonly MeasuredWord[]): number {
   let clashes = 0;
   sorted.forEach((one, index) => {
     for (let next = index + 1; next < sorted.length; next += 1) {
-      const other = sorted[next] as MeasuredWord;
+      const other = required(sorted[next]);
       if (other.y >= one.y + one.height) break;
       const wide = Math.min(one.x + one.width, other.x + other.width) - Math.max(one.x, other.x);
       const high = Math.min(one.y + one.height, other.y + other.height) - Math.max(one.y, other.y);

@@ -19,9 +19,7 @@ export function renderFragment(document: PageDocument, content: Content, section
   const styles = usedStyles(filled.styles, names);
   const { fonts, ...page } = filled;
   const css = inOwnUnits(renderCss({ ...page, styles }), rootSize(filled));
-  const faces = fonts?.length
-    ? `<style>\n${renderFontsAndTokens({ ...page, fonts })}</style>\n`
-    : '';
+  const faces = fonts?.length ? `<style>\n${renderFontsAndTokens({ ...page, fonts })}</style>\n` : '';
   const root = filled.rootStyle ? ` class="${classOf(filled.rootStyle)}"` : '';
   const direction = document.direction ? ` dir="${document.direction}"` : '';
   const inside = renderMain({ ...body, element: 'div' });

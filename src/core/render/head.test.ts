@@ -43,16 +43,14 @@ describe('the head of a page', () => {
   it('says nothing that is not known', () => {
     const text = lines(bare);
     expect(text).not.toMatch(/canonical|og:|icon|robots|ld\+json/);
-    expect(lines({ ...bare, head: { unlisted: true } } as typeof bare)).toContain(
-      '<meta name="robots" content="noindex">',
-    );
+    expect(lines({ ...bare, head: { unlisted: true } })).toContain('<meta name="robots" content="noindex">');
   });
 
   it('lets nothing in data end the element that it is in', () => {
     const text = lines({
       ...bare,
       head: { facts: [{ name: '</script><img src=x onerror=alert(1)>\u2028' }] },
-    } as typeof bare);
+    });
     expect(text).toContain('\\u003c/script>\\u003cimg');
     expect(text.match(/<\/script>/g)).toHaveLength(1);
   });

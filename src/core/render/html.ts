@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { sectionSlug } from '../text/words.js';
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { escapeAttribute, escapeText } from './escape.js';
@@ -84,5 +85,5 @@ function attributesOf(node: ElementNode): string {
 function renderMarkup(node: ElementNode): string {
   const attributes = { ...(node.style ? { class: classesOf(node) } : {}), ...node.attributes };
   const text = Object.entries(attributes).map(([name, value]) => ` ${name}="${escapeAttribute(value)}"`);
-  return (node.markup as string).replace(/^<svg/, `<svg${text.join('')}`);
+  return required(node.markup).replace(/^<svg/, `<svg${text.join('')}`);
 }

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { Declarations } from '../document/types.js';
 
 /** Writes longhands as shorthands where all of them are there, so that the CSS reads as a person would write it. */
@@ -22,9 +23,7 @@ function foldFour(shorthand: string, longhands: readonly string[]): Fold {
 }
 
 function foldTwo(shorthand: string, longhands: readonly [string, string]): Fold {
-  return foldAll(shorthand, longhands, ([first, second]) =>
-    first === second ? (first as string) : `${first} ${second}`,
-  );
+  return foldAll(shorthand, longhands, ([first, second]) => (first === second ? first : `${first} ${second}`));
 }
 
 /** Opposite sides that are equal are one logical pair: in lines that run across, left and right are its two ends. */
@@ -56,7 +55,7 @@ function foldTransition(): Fold {
       list('delay', '0s'),
       list('behavior', 'normal'),
     ] as [string[], string[], string[], string[], string[]];
-    const at = (values: string[], index: number): string => values[index % values.length] as string;
+    const at = (values: string[], index: number): string => required(values[index % values.length]);
     const value = properties
       .map((property, index) =>
         [
@@ -125,7 +124,7 @@ function foldAll(
     const known = values as string[];
     const wide = known.some((value) => WIDE.test(value));
     if (wide && new Set(known).size > 1) return entries;
-    const value = wide ? (known[0] as string) : join(known);
+    const value = wide ? required(known[0]) : join(known);
     if (value === undefined) return entries;
     const last = entries.findLastIndex(([name]) => longhands.includes(name));
     return entries.flatMap((entry, index): Entries =>
@@ -176,7 +175,7 @@ const FOLDS: readonly Fold[] = [
   foldFour('border-style', sides('border-*-style')),
   foldFour('border-color', sides('border-*-color')),
   foldAll('border', ['border-width', 'border-style', 'border-color'], (values) =>
-    plainRadius(values.slice(0, 2)) && !/\s/.test((values[2] as string).replace(/\([^)]*\)/g, ''))
+    plainRadius(values.slice(0, 2)) && !/\s/.test(required(values[2]).replace(/\([^)]*\)/g, ''))
       ? values.join(' ')
       : undefined,
   ),
@@ -207,7 +206,7 @@ const FOLDS: readonly Fold[] = [
     ['text-decoration-line', 'text-decoration-thickness', 'text-decoration-style', 'text-decoration-color'],
     ([line, thickness, style, color]) =>
       [line, thickness, style, color]
-        .filter((value) => !/^(auto|solid|currentcolor|initial)$/.test(value as string))
+        .filter((value) => !/^(auto|solid|currentcolor|initial)$/.test(required(value)))
         .join(' ') || 'none',
   ),
   foldAll('white-space', ['white-space-collapse', 'text-wrap-mode'], ([collapse, wrap]) => {
@@ -240,7 +239,7 @@ function foldBackground(): Fold {
   return foldAll('background', longhands, (values) => {
     if (values.some((value) => /,(?![^(]*\))/.test(value))) return undefined;
     const [image, x, y, size, repeat, attachment, origin, clip, color] = values.map((value, index) =>
-      value === 'initial' ? (initial[index] as string) : value,
+      value === 'initial' ? required(initial[index]) : value,
     );
     if (origin !== 'padding-box' || clip !== 'border-box') return undefined;
     if (image === 'none') return color || 'none';

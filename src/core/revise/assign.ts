@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 /** A pair that could be, with what speaks for it: 0 to 1. */
 export interface Candidate {
   readonly left: number;
@@ -49,7 +50,7 @@ function solve(candidates: readonly Candidate[], least: number): Candidate[] {
   const edges: [to: number, cost: number][][] = lefts.map((_, at) => [[rights.length + at, 1 - least]]);
   const known = new Map<string, Candidate>();
   for (const one of candidates) {
-    const [a, b] = [leftAt.get(one.left) as number, rightAt.get(one.right) as number];
+    const [a, b] = [required(leftAt.get(one.left)), required(rightAt.get(one.right))];
     edges[a]?.push([b, 1 - one.score]);
     known.set(`${a} ${b}`, one);
   }
@@ -74,10 +75,10 @@ function augment(
   const done = new Set<number>();
   const rowCost = new Map<number, number>([[start, 0]]);
   const reach = (row: number): void => {
-    const base = rowCost.get(row) as number;
+    const base = required(rowCost.get(row));
     for (const [column, cost] of edges[row] ?? []) {
       if (done.has(column)) continue;
-      const own = base + cost - (price[column] as number);
+      const own = base + cost - required(price[column]);
       if (own < (distance.get(column) ?? Infinity)) {
         distance.set(column, own);
         from.set(column, row);
@@ -88,16 +89,16 @@ function augment(
   for (;;) {
     let best = -1;
     for (const [column, cost] of distance)
-      if (!done.has(column) && (best < 0 || cost < (distance.get(best) as number))) best = column;
+      if (!done.has(column) && (best < 0 || cost < required(distance.get(best)))) best = column;
     if (best < 0) return;
     done.add(best);
-    const row = owner[best] as number;
+    const row = required(owner[best]);
     if (row < 0) {
       settle(best, start, { owner, price, distance, from, done });
       return;
     }
-    const held = (edges[row] ?? []).find(([column]) => column === best) as readonly [number, number];
-    rowCost.set(row, (distance.get(best) as number) - (held[1] - (price[best] as number)));
+    const held = required((edges[row] ?? []).find(([column]) => column === best));
+    rowCost.set(row, required(distance.get(best)) - (held[1] - required(price[best])));
     reach(row);
   }
 }
@@ -112,11 +113,11 @@ interface Path {
 
 /** Walks a path back, each row to its new column, and brings prices up to date. */
 function settle(end: number, start: number, { owner, price, distance, from, done }: Path): void {
-  const total = distance.get(end) as number;
+  const total = required(distance.get(end));
   for (const column of done)
-    if (column !== end) price[column] = (price[column] as number) + (distance.get(column) as number) - total;
+    if (column !== end) price[column] = required(price[column]) + required(distance.get(column)) - total;
   for (let column = end; ;) {
-    const row = from.get(column) as number;
+    const row = required(from.get(column));
     const before = owner.indexOf(row);
     owner[column] = row;
     if (row === start || before < 0) return;

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { LAYOUT_KINDS, type ElementNode, type PageDocument, type SharedStyle } from '../document/types.js';
 import { firstWords } from '../text/words.js';
 import { textOf } from '../document/walk.js';
@@ -156,11 +157,11 @@ function longestRun(values: readonly number[]): Set<number> {
   const from = values.map(() => -1);
   values.forEach((value, at) => {
     for (let before = 0; before < at; before += 1)
-      if ((values[before] as number) < value && (best[before] as number) + 1 > (best[at] as number))
-        [best[at], from[at]] = [(best[before] as number) + 1, before];
+      if (required(values[before]) < value && required(best[before]) + 1 > required(best[at]))
+        [best[at], from[at]] = [required(best[before]) + 1, before];
   });
   const found = new Set<number>();
-  for (let at = best.indexOf(Math.max(0, ...best)); at >= 0; at = from[at] as number) found.add(at);
+  for (let at = best.indexOf(Math.max(0, ...best)); at >= 0; at = required(from[at])) found.add(at);
   return found;
 }
 
@@ -205,7 +206,7 @@ function differing(a: SharedStyle | undefined, b: SharedStyle | undefined): stri
   };
   const [one, other] = [flat(a), flat(b)];
   const names = [...new Set([...one.keys(), ...other.keys()])].filter((key) => one.get(key) !== other.get(key));
-  return [...new Set(names.map((key) => key.split(' ')[0] as string))].sort();
+  return [...new Set(names.map((key) => required(key.split(' ')[0])))].sort();
 }
 
 /** How many changes of each kind there are, in words. */

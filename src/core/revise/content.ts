@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { originalValues } from '../content/content.js';
 import { richFields } from './rich-fields.js';
 import { ENTRY, threeWay, type Conflict, type Side } from '../content/three-way.js';
@@ -55,7 +56,7 @@ export function reviseContent(
     ([path, value]) => !isThere(path) && !rich.covered.has(path) && before.values.get(path) !== value,
   );
   const values = new Map([...merged.values].filter(([path]) => isThere(path)));
-  for (const path of returned) values.set(path, kept[path] as string);
+  for (const path of returned) values.set(path, required(kept[path]));
   return {
     content: inOrder({ values, lists: new Map([...merged.lists].filter(([path]) => isThere(path))) }, ours),
     conflicts: conflicts.filter(({ path }) => !settled.has(path)),
@@ -76,5 +77,5 @@ function isInEntry({ lists }: FlatContent, path: string): boolean {
 function inOrder({ values, lists }: FlatContent, page: FlatContent): FlatContent {
   const first = [...page.values.keys()].filter((path) => values.has(path));
   const ordered = [...new Set([...first, ...values.keys()])];
-  return { values: new Map(ordered.map((path) => [path, values.get(path) as string])), lists };
+  return { values: new Map(ordered.map((path) => [path, required(values.get(path))])), lists };
 }

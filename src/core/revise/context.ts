@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { LAYOUT_KINDS } from '../document/types.js';
 import type { Features } from './features.js';
 import type { Order } from './order.js';
@@ -21,7 +22,7 @@ export class Surroundings {
   }
 
   at(at: number): Features {
-    return this.all[at] as Features;
+    return required(this.all[at]);
   }
 
   up({ parent }: Features): Features | undefined {

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement, isWords, textOf } from '../document/walk.js';
 
@@ -64,7 +65,7 @@ export function featuresOf({ body }: PageDocument): Features[] {
     const children = (node.children ?? []).filter(isElement).map((child) => visit(child, at, depth + 1, own));
     const words = plain(textOf(node)).split(' ').filter(Boolean).slice(0, MOST_WORDS);
     found[at] = {
-      ...(found[at] as Features),
+      ...required(found[at]),
       children,
       own: plain(
         (node.children ?? [])
@@ -76,7 +77,7 @@ export function featuresOf({ body }: PageDocument): Features[] {
       picture: pictureOf(node),
       href: hrefOf(node),
       shows: new Set(
-        [pictureOf(node), hrefOf(node), ...children.flatMap((child) => [...(found[child] as Features).shows])]
+        [pictureOf(node), hrefOf(node), ...children.flatMap((child) => [...required(found[child]).shows])]
           .filter((one) => one !== '' && one !== '#')
           .slice(0, MOST_SHOWN),
       ),

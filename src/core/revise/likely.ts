@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { Surroundings } from './context.js';
 import type { Features } from './features.js';
 import type { Order } from './order.js';
@@ -31,7 +32,7 @@ export class Likely {
 
   /** @param known what the assignment before says */
   of(one: Features, known: ReadonlyMap<number, number>): ReadonlySet<number> {
-    const place = this.places[one.at] as number;
+    const place = required(this.places[one.at]);
     const found = new Set<number>();
     const add = (all: readonly number[]): void => {
       for (const at of all.length <= FEW ? all : nearest(all, place, NEAR)) found.add(at);
@@ -96,7 +97,7 @@ export function nearest(all: readonly number[], to: number, count: number): read
   let [low, high] = [0, all.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if ((all[middle] as number) < to) low = middle + 1;
+    if (required(all[middle]) < to) low = middle + 1;
     else high = middle;
   }
   let [from, end] = [low, low];

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { PageDocument } from '../document/types.js';
 import { assign, type Candidate } from './assign.js';
 import { Context, Surroundings } from './context.js';
@@ -70,9 +71,9 @@ export function matchPages(before: PageDocument, after: PageDocument, settled: S
   for (const one of scored) if (!taken.has(one.right)) others.set(one.left, [...(others.get(one.left) ?? []), one]);
   const matches = pairs
     .map(({ left: from, right: to, score }): Match => {
-      const [a, b] = [old[from] as Features, now[to] as Features];
+      const [a, b] = [required(old[from]), required(now[to])];
       const other = others.get(from)?.find((one) => one.score > score - DOUBT);
-      const doubt = other && b.own !== a.own ? { doubt: now[other.right] as Features } : {};
+      const doubt = other && b.own !== a.own ? { doubt: required(now[other.right]) } : {};
       return { old: a, now: b, score, reasons: scoring.reasons(a, b, context), ...doubt };
     })
     .sort((a, b) => a.old.at - b.old.at);
@@ -109,7 +110,7 @@ function candidates(
     if (own !== undefined) return [{ left: a.at, right: own, score: 1 }];
     const all: Candidate[] = [];
     for (const right of likely(a)) {
-      const b = now[right] as Features;
+      const b = required(now[right]);
       if (given.has(right) || !mayBe(a, b)) continue;
       const one = { left: a.at, right, score: score(a, b) };
       if (one.score >= LEAST - 0.1) all.push(one);

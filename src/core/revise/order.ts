@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { Features } from './features.js';
 
 /** Which of several alike an element is, by the order in which all things of the page follow each other. */
@@ -20,7 +21,7 @@ const LARGEST = 9e6;
 export function inOrder(old: readonly Features[], now: readonly Features[]): Order {
   const [left, right] = [old, now].map((all) => all.filter(isThing)) as [Features[], Features[]];
   const pairs = new Map(
-    longest(left.map(signOf), right.map(signOf)).map(([a, b]) => [(left[a] as Features).at, (right[b] as Features).at]),
+    longest(left.map(signOf), right.map(signOf)).map(([a, b]) => [required(left[a]).at, required(right[b]).at]),
   );
   const twins = { old: twinsIn(old), now: twinsIn(now) };
   return {
@@ -28,7 +29,7 @@ export function inOrder(old: readonly Features[], now: readonly Features[]): Ord
     isTwin: (version, at) => twins[version].has(at),
     of: (a, b) => {
       let [all, both] = [0, 0];
-      for (let at = a; at < a + (old[a] as Features).size; at += 1) {
+      for (let at = a; at < a + required(old[a]).size; at += 1) {
         const to = pairs.get(at);
         if (to === undefined) continue;
         all += 1;
@@ -66,7 +67,7 @@ function twinsIn(all: readonly Features[]): ReadonlySet<number> {
 }
 
 function holds(all: readonly Features[], box: number, at: number): boolean {
-  return at >= box && at < box + (all[box] as Features).size;
+  return at >= box && at < box + required(all[box]).size;
 }
 
 function isThing({ own, picture, sort, children }: Features): boolean {
@@ -97,14 +98,14 @@ export function longest(left: readonly string[], right: readonly string[]): [lef
       for (let b = columns - 1; b >= 0; b -= 1)
         table[a * wide + b] =
           left[first + a] === right[first + b]
-            ? (table[(a + 1) * wide + b + 1] as number) + 1
-            : Math.max(table[(a + 1) * wide + b] as number, table[a * wide + b + 1] as number);
+            ? required(table[(a + 1) * wide + b + 1]) + 1
+            : Math.max(required(table[(a + 1) * wide + b]), required(table[a * wide + b + 1]));
     const found: [number, number][] = [];
     for (let [a, b] = [0, 0]; a < rows && b < columns;) {
       if (left[first + a] === right[first + b]) {
         found.push([first + a, first + b]);
         [a, b] = [a + 1, b + 1];
-      } else if ((table[(a + 1) * wide + b] as number) >= (table[a * wide + b + 1] as number)) a += 1;
+      } else if (required(table[(a + 1) * wide + b]) >= required(table[a * wide + b + 1])) a += 1;
       else b += 1;
     }
     return found;

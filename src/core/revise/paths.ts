@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { freeName } from '../text/free-name.js';
 import type { Match } from './match.js';
 import type { ElementNode, PageNode } from '../document/types.js';
@@ -49,7 +50,7 @@ export class Paths {
     const newEntries = new Set([...newLists].flatMap(([list, ids]) => ids.map((id) => `${list}.${id}`)));
     for (const [old, now] of pairs) {
       this.patterns.add(patternOf(now, newEntries), patternOf(old, oldEntries));
-      this.regions.add(now.split('.')[0] as string, old.split('.')[0] as string);
+      this.regions.add(required(now.split('.')[0]), required(old.split('.')[0]));
     }
     this.newEntries = newEntries;
     const voted = new Votes();
@@ -81,7 +82,7 @@ export class Paths {
   private inEntries(path: string): string | undefined {
     const parts = path.split('.');
     for (let at = parts.length - 1; at > 0; at -= 1) {
-      const [list, id] = [parts.slice(0, at).join('.'), parts[at] as string];
+      const [list, id] = [parts.slice(0, at).join('.'), required(parts[at])];
       if (!this.newEntries.has(`${list}.${id}`)) continue;
       const own = this.entries.get(`${list}.${id}`) ?? id;
       const start = `${this.of(list)}.${own}`;

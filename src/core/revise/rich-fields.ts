@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { originalValues } from '../content/content.js';
 import { fromMarkdown, toMarkdown } from '../content/rich.js';
 import type { FlatContent } from '../content/values.js';
@@ -81,7 +82,7 @@ export function richFields(old: PageDocument, now: PageDocument, written: FlatCo
     if (from.length !== to.length) return;
     let all = then.every((text, at) => text === first[at] || fields[at] !== undefined);
     from.forEach((one, at) => {
-      const other = to[at] as ElementNode;
+      const other = required(to[at]);
       const { words, href } = fieldsOf(are.get(one.id));
       if (words !== undefined) put(words, textOf(one), textOf(other));
       if (href !== undefined) put(href, one.attributes?.['href'] ?? '', other.attributes?.['href'] ?? '');

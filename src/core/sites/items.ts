@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { covers, over, partContent } from '../content/common.js';
 import { originalValues, wholeContent } from '../content/content.js';
 import { flatten, nest, type Content, type FlatContent } from '../content/values.js';
@@ -80,7 +81,7 @@ export function siteItems(pages: readonly HandedPage[], common: FlatContent, sou
   const made = pages.map((page): Item => {
     const framed =
       parts.length > 0 &&
-      parts.every(({ kind, document }) => sharesPart(page.document, kind as PartKind, document as PageDocument));
+      parts.every(({ kind, document }) => sharesPart(page.document, kind as PartKind, required(document)));
     return pageItem(page, { framed, needs: [...(framed ? parts.map(({ id }) => id) : []), ...factIds] });
   });
   const said = nest(facts);

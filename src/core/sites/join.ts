@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type {
   Breakpoint,
   Declarations,
@@ -141,7 +142,7 @@ export class Joining {
         ];
       }),
     );
-    for (const [name, style] of moved) this.styles[names.get(name) as string] = withHosts(style, names);
+    for (const [name, style] of moved) this.styles[required(names.get(name))] = withHosts(style, names);
     return names;
   }
 

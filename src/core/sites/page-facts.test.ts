@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { element, page, words } from '../document/sample.js';
 import type { ElementNode } from '../document/types.js';
 import { aboutPage } from './page-facts.js';
@@ -70,6 +71,6 @@ describe('what a page says of itself', () => {
   ])('is wrong in what it lacks or has out of order: %s', (_, document, faults) => {
     const found = aboutPage(document).faults;
     expect(found).toHaveLength(faults.length);
-    found.forEach((one, at) => expect(one).toMatch(faults[at] as RegExp));
+    found.forEach((one, at) => expect(one).toMatch(required(faults[at])));
   });
 });

@@ -1,5 +1,5 @@
 import { landmarksIn } from '../html-elements/landmarks.js';
-import type { ElementNode, PageDocument, PageHead } from '../document/types.js';
+import type { PageDocument, PageHead } from '../document/types.js';
 import { elements, textOf } from '../document/walk.js';
 
 /** What a page says of itself: to search engines, to screen readers, and to people who find their way by its headings. */
@@ -26,7 +26,7 @@ export function aboutPage(document: PageDocument): AboutPage {
     const level =
       /^h([1-6])$/.exec(element)?.[1] ??
       (attributes?.['role'] === 'heading' ? (attributes['aria-level'] ?? '2') : undefined);
-    const words = textOf({ element, ...node } as ElementNode);
+    const words = textOf({ element, ...node });
     return level === undefined || !words ? [] : [{ level: Number(level), words }];
   });
   const landmarks = [...landmarksIn(document.body)];

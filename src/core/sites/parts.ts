@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { freeName } from '../text/free-name.js';
 import { INHERITED } from '../css/inherited.js';
 import type {
@@ -51,7 +52,7 @@ const WIDTHS =
 export function cutPiece(document: PageDocument, id: string, name: string): PageDocument {
   const chain = chainTo(document.body, id);
   if (!chain) throw new Error(`The page has no node ${id}.`);
-  const node = chain.at(-1) as ElementNode;
+  const node = required(chain.at(-1));
   const around = chain.slice(1, -1);
   const styles: Record<string, SharedStyle> = { ...document.styles };
   const piece = node.part === 'header' || node.part === 'footer' ? node : wrapped(node, around, styles);

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { Problem } from '../errors/tavrik-error.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements, isElement, mapTree } from '../document/walk.js';
@@ -41,7 +42,7 @@ export function anchorIn(document: PageDocument, wanted: string, where: string):
   const section =
     sections.find(({ name }) => name === wanted) ??
     sections.find(({ name }) => named !== '' && sectionSlug(name) === named);
-  if (section) return section.attributes?.['id'] as string;
+  if (section) return required(section.attributes?.['id']);
   throw new Problem(
     `"${wanted}" is no section and no anchor of the page "${document.name}".`,
     where,

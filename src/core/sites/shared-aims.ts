@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
 import { isSamePiece } from './frame.js';
@@ -15,7 +16,7 @@ export interface Aim {
  */
 export function sameOnPage(page: PageDocument, aim: Aim, other: PageDocument): Aim | undefined {
   const [mine, theirs] = [page, other].map(({ styles }) => JSON.stringify(styles[aim.style ?? '']));
-  if (mine !== undefined && mine === theirs && isUsed(other, aim)) return { style: aim.style as string };
+  if (mine !== undefined && mine === theirs && isUsed(other, aim)) return { style: required(aim.style) };
   return sameInFrame(page, aim, other);
 }
 

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { fillPage } from '../content/content.js';
 import { withMarks } from '../content/marks.js';
 import type { Content } from '../content/values.js';
@@ -46,7 +47,7 @@ export function shownPage({ document, content }: Filled, around: Around): PageDo
 }
 
 function cutNode(document: PageDocument, id: string, kind: PartKind): ElementNode {
-  return pieceOf(cutPiece(document, id, kind), kind) as ElementNode;
+  return required(pieceOf(cutPiece(document, id, kind), kind));
 }
 
 /** A page whose files are told from the top of the site, so that it can be shown at any address. */

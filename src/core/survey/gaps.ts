@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { around, bottom, right, type Box } from '../geometry/box.js';
 import { Strips } from './strips.js';
 import type { SeenPage, SeenRow, SeenScreen, SeenThing } from './observations.js';
@@ -22,9 +23,9 @@ export function rowsOf(screen: SeenScreen): SeenRow[] {
     const row = [...strips.near(first.box)]
       .filter((one) => !used.has(one) && alike(one.box, first.box))
       .sort((x, y) => x.box[0] - y.box[0]);
-    const apart = row.filter((one, index) => index === 0 || one.box[0] >= right((row[index - 1] as SeenThing).box) - 1);
+    const apart = row.filter((one, index) => index === 0 || one.box[0] >= right(required(row[index - 1]).box) - 1);
     if (apart.length < 3) continue;
-    const gaps = apart.slice(1).map((one, index) => tenths(one.box[0] - right((apart[index] as SeenThing).box)));
+    const gaps = apart.slice(1).map((one, index) => tenths(one.box[0] - right(required(apart[index]).box)));
     if (gaps.some((gap) => gap > WIDEST_GAP)) continue;
     for (const one of apart) used.add(one);
     rows.push({ path: first.path, name: first.name, box: around(apart.map(({ box }) => box)), gaps });

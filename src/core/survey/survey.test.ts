@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { colourDistance, contrast, over, readColour, writeColour, type Rgba } from '../css/colours.js';
 import { downGaps, rowsOf } from './gaps.js';
 import { withGrounds } from './backgrounds.js';
@@ -8,7 +9,7 @@ import { findingsOf } from './survey.js';
 import { nearlyEqual, tally } from './tally.js';
 import type { Box } from '../geometry/box.js';
 
-const colour = (text: string): Rgba => readColour(text) as Rgba;
+const colour = (text: string): Rgba => required(readColour(text));
 const box = (path: string, place: Box, more: Partial<SeenThing> = {}): SeenThing => ({
   kind: 'box',
   path,

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { isScriptAddress } from '../document/addresses.js';
 import { originalValues, SOMETHING, withoutLocked } from '../content/content.js';
 import { FOCUS, focusOf, readFocus } from '../content/focus.js';
@@ -120,8 +121,8 @@ class Building {
     let says = false;
     const made = models.map(({ id, model }, at): Data => {
       const source = model.entry?.id ?? '';
-      const key = keys.get(source) as string;
-      const shape = entries.find(({ entry }) => entry?.id === key) as ElementNode;
+      const key = required(keys.get(source));
+      const shape = required(entries.find(({ entry }) => entry?.id === key));
       const own = `${place.own}${source === id ? '' : `-${id}`}`;
       const data: Data = { id, [AT]: `${path}.${id}`, [OWN]: own, next: at > 0 };
       if (many) put(data, 'as', key, true);
@@ -190,7 +191,7 @@ class Building {
     const parts = name.split('.');
     let here = data;
     for (const part of parts.slice(0, -1)) here = (here[part] ??= {}) as Data;
-    here[parts.at(-1) as string] = value;
+    here[required(parts.at(-1))] = value;
   }
 }
 

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { isBlank, SOMETHING } from '../content/content.js';
 import { ICON } from '../content/icons.js';
 import { isSwitch } from '../content/parts.js';
@@ -38,7 +39,7 @@ export function modelKeys(entries: readonly ElementNode[]): ReadonlyMap<string, 
       const id = one.entry?.id ?? '';
       const shape = JSON.stringify(shapeOf(one, `${one.entry?.list}.${id}`));
       if (!first.has(shape)) first.set(shape, id);
-      return [id, first.get(shape) as string] as const;
+      return [id, required(first.get(shape))] as const;
     }),
   );
 }

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { entriesIn, idsOf, refer } from '../content/entries.js';
 import { BACKGROUND } from '../content/backgrounds.js';
 import { FOCUS, focusStyle } from '../content/focus.js';
@@ -83,7 +84,7 @@ function childrenOf(node: ElementNode, context: Context): PageNode[] {
   const picture = node.element === 'picture' ? [...elements(node)].find(({ element }) => element === 'img') : undefined;
   const lists = [...entriesIn(node)].map(([list, entries]) => {
     const places = entries.map((entry) => children.indexOf(entry));
-    return { list, entries, first: places[0] as number, second: places[1], last: places.at(-1) as number };
+    return { list, entries, first: required(places[0]), second: places[1], last: required(places.at(-1)) };
   });
   return children.flatMap((child, at): PageNode[] => {
     const found = lists.find(({ first, last }) => at >= first && at <= last);
@@ -107,7 +108,7 @@ function listOf(
   const keys = modelKeys(entries);
   const models = [...new Set(keys.values())];
   const made = models.flatMap((key): PageNode[] => {
-    const entry = entries.find((one) => one.entry?.id === key) as ElementNode;
+    const entry = required(entries.find((one) => one.entry?.id === key));
     const part = `${list.replace(/\./g, '-')}${models.length > 1 ? `-${key}` : ''}`;
     const inner = asPart(part, templateOf(entry, { ...context, prefix: `${list}.${key}.`, own: idsOf(entry) }));
     return models.length > 1 ? within(`as.${key}`, inner) : inner;

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { colourDistance, hexOf, parseColour, readColour } from '../css/colours.js';
 import { nearestWords } from '../text/nearest.js';
 import { Problem } from '../errors/tavrik-error.js';
@@ -175,7 +176,7 @@ export function takeFrom(tokens: readonly Token[], brand: readonly Token[], with
   for (const { path, nearest, distance } of proposalsFor(tokens, brand)) {
     if (distance > within) continue;
     const own = tokenAt(made, path);
-    const { name, value, dark } = values.get(nearest) as Token;
+    const { name, value, dark } = required(values.get(nearest));
     const there = made.find((one) => one !== own && pathOf(one) === nearest);
     /* Two that are near the same one become one; a name that means something else here stays what it is. */
     if (there && claimed.has(nearest)) made = mergeTokens(made, nearest, [path]);

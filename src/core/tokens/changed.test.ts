@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { element, page } from '../document/sample.js';
 import { changedPlaces, successors } from './changed.js';
 import { placesIn } from './apply.js';
@@ -20,8 +21,8 @@ const made = page(
 );
 const document = { ...made, keyframes: { glow: `from { color: ${RED} }` } };
 const tokens = collectTokens([document]);
-const nameOf = (value: string): string => pathOf(tokens.find((one) => one.value === value) as Token);
-const text = pathOf(tokens.find(({ group }) => group === 'text') as Token);
+const nameOf = (value: string): string => pathOf(required(tokens.find((one) => one.value === value)));
+const text = pathOf(required(tokens.find(({ group }) => group === 'text')));
 
 describe('what a change of tokens does', () => {
   it.each<[string, string, string]>([

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { PageDocument } from '../document/types.js';
 import { NameGiver } from '../text/words.js';
 import { colourTokens } from './colours.js';
@@ -70,7 +71,7 @@ function scaleTokens(group: Group, uses: readonly ValueUse[]): Token[] {
     .map(([value]) => value)
     .sort((a, b) => parseFloat(a) - parseFloat(b));
   const from = Math.max(0, Math.floor((STEPS.length - values.length) / 2));
-  return values.map((value, at) => ({ group, name: STEPS[from + at] as string, value, from: [value] }));
+  return values.map((value, at) => ({ group, name: required(STEPS[from + at]), value, from: [value] }));
 }
 
 function shadowTokens(all: readonly ValueUse[]): Token[] {

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { colourDistance, contrast, over, readColour, type Rgba } from '../css/colours.js';
 import type { PageDocument } from '../document/types.js';
 import { NameGiver } from '../text/words.js';
@@ -23,11 +24,11 @@ export function colourTokens(documents: readonly PageDocument[], near = NEAR_COL
   const shades = shadesOf(coloursIn(documents), near);
   const names = namesOf(shades);
   const rank = (shade: Shade): number =>
-    (ROLES.indexOf(names.get(shade) as string) + ROLES.length + 1) % (ROLES.length + 1);
+    (ROLES.indexOf(required(names.get(shade))) + ROLES.length + 1) % (ROLES.length + 1);
   const sorted = [...shades].sort((a, b) => rank(a) - rank(b));
   return sorted.map((shade) => ({
     group: 'color',
-    name: names.get(shade) as string,
+    name: required(names.get(shade)),
     value: shade.value,
     from: [...shade.from].sort(),
   }));

@@ -1,4 +1,5 @@
-import { cssOf, hexOf, parseColour, readColour, type Rgba } from '../css/colours.js';
+import { required } from '../data/required.js';
+import { cssOf, hexOf, parseColour, readColour } from '../css/colours.js';
 import { Problem } from '../errors/tavrik-error.js';
 import { layersOf, shadowOf, type Layer } from './shadows.js';
 import { GROUPS, type Group, type Token, type Typography } from './token.js';
@@ -46,7 +47,7 @@ function jsonValue(group: Group, value: Token['value']): unknown {
   }
   switch (GROUPS[group]) {
     case 'color': {
-      const [red, green, blue, alpha] = readColour(value) as Rgba;
+      const [red, green, blue, alpha] = required(readColour(value));
       const share = (one: number): number => Math.round((one / 255) * 1e4) / 1e4;
       return {
         colorSpace: 'srgb',
@@ -304,7 +305,7 @@ function shadowFrom(value: unknown): string | undefined {
       ? undefined
       : { color, lengths: lengths as unknown as Layer['lengths'], inset: one['inset'] === true };
   });
-  return layers.length && layers.every((one) => one !== undefined) ? shadowOf(layers as Layer[]) : undefined;
+  return layers.length && layers.every((one) => one !== undefined) ? shadowOf(layers) : undefined;
 }
 
 function lengthFrom(value: unknown): string | undefined {

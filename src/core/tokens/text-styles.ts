@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { PageDocument } from '../document/types.js';
 import { NameGiver } from '../text/words.js';
 import type { Token, Typography } from './token.js';
@@ -67,5 +68,5 @@ function narrowerTokens(documents: readonly PageDocument[], widest: readonly Tok
   return [...found]
     .filter(([key, { names }]) => !known.has(key) && names.length >= FEWEST)
     .sort(([a, one], [b, other]) => other.value.fontSize - one.value.fontSize || (a < b ? -1 : 1))
-    .map(([key, { value, names }]) => ({ group: 'text', name: giver.give(names[0] as string), value, from: [key] }));
+    .map(([key, { value, names }]) => ({ group: 'text', name: giver.give(required(names[0])), value, from: [key] }));
 }

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { element, page, words } from '../document/sample.js';
 import type { PageDocument, SharedStyle } from '../document/types.js';
 import { renderCss } from '../render/css.js';
@@ -108,7 +109,7 @@ describe('text styles of narrower screens', () => {
     element('heading', '3', { style: 'c' }, words('Three')),
   );
   const found = collectTokens([shown]);
-  const narrow = found.find(({ name }) => name === 'heading-phone') as Token;
+  const narrow = required(found.find(({ name }) => name === 'heading-phone'));
 
   it('are tokens where two or more come to the same, called after what they are on the widest', () => {
     expect(narrow.value).toMatchObject({ fontSize: 27, fontWeight: 600, lineHeight: '1.2' });

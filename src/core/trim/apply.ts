@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
 import { isWords } from '../document/walk.js';
 import type { Joined } from './join.js';
@@ -8,7 +9,7 @@ export function applyJoins(document: PageDocument, joins: ReadonlyMap<string, Jo
   const renamed = new Map<string, string>();
   const styles: Record<string, SharedStyle> = { ...document.styles };
   for (const { node, style, inside, renamed: names } of joins.values()) {
-    styles[node.style as string] = style;
+    styles[required(node.style)] = style;
     Object.assign(styles, inside);
     if (names) renamed.set(...names);
   }

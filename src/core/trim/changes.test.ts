@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { element, page, words } from '../document/sample.js';
 import type { ElementNode, SharedStyle } from '../document/types.js';
 import { elements } from '../document/walk.js';
@@ -46,7 +47,7 @@ describe('emptyBoxes', () => {
       ['y', 'b'],
     ]);
     expect(new Set(changes.map(({ group }) => group)).size).toBe(2);
-    expect(emptyBoxes(document, new Set([changes[0]?.group as string])).map(({ at }) => at)).toEqual(['y']);
+    expect(emptyBoxes(document, new Set([required(changes[0]?.group)])).map(({ at }) => at)).toEqual(['y']);
   });
 
   it('are left out with one change for those that are alike, and nothing else is touched', () => {
@@ -125,14 +126,14 @@ describe('View', () => {
       ['opacity', '0.5'],
       ['transform', 'scale(2)'],
     ])
-      expect(view('div', { [name as string]: value as string }).paints()).toBe(true);
+      expect(view('div', { [required(name)]: required(value) }).paints()).toBe(true);
     for (const [name, value] of [
       ['background-color', 'transparent'],
       ['box-shadow', 'none'],
       ['opacity', '1'],
       ['z-index', 'auto'],
     ])
-      expect(view('div', { [name as string]: value as string }).paints()).toBe(false);
+      expect(view('div', { [required(name)]: required(value) }).paints()).toBe(false);
     expect(view('button').paints()).toBe(true);
   });
 

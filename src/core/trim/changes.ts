@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import { hostStyles } from '../document/state-hosts.js';
@@ -47,7 +48,7 @@ export function nextJoins(
     now.set(group, found.next);
     for (const [at, joined] of found.joined) {
       changes.push({ group, at, joined });
-      const pair = pairs.find(({ outer }) => outer.id === at) as Pair;
+      const pair = required(pairs.find(({ outer }) => outer.id === at));
       used.add(pair.outer.id).add(pair.inner.id);
     }
   }

@@ -1,9 +1,10 @@
+import { required } from '../data/required.js';
 import { around, bottom, px, right, type Box } from '../geometry/box.js';
 import { gather, spread, type Full, type Spread } from '../document/style-ranges.js';
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
 import { isElement, mapTree } from '../document/walk.js';
 import { linesOf, ROUNDING, type Block, type Laid, type Way } from './follow.js';
-import { gridOf, type Grid, type Thing } from './regular-grid.js';
+import { gridOf, type Thing } from './regular-grid.js';
 import { View } from './view.js';
 
 /* The styles of boxes that follow each other instead of being placed one by one. */
@@ -14,7 +15,7 @@ type Set = Record<string, string | undefined>;
 function changed(style: Spread, sets: readonly Set[], document: PageDocument): SharedStyle {
   const rest = style.rest.map((full, range): Full => {
     const made = new Map(full);
-    for (const [name, value] of Object.entries(sets[range] as Set)) {
+    for (const [name, value] of Object.entries(required(sets[range]))) {
       if (value === undefined) made.delete(name);
       else made.set(name, value);
     }
@@ -37,7 +38,7 @@ export function laidOut(
     styles[name] = changed(style, sets, document);
     named.set(node.id, name);
   };
-  const whole = frame.map((_, range) => around(blocks.map(({ boxes }) => boxes[range] as Box)));
+  const whole = frame.map((_, range) => around(blocks.map(({ boxes }) => required(boxes[range]))));
   const lineage = lineageOf(document.body, at);
   lineage.forEach((node, up) => {
     const style = spread(document.styles[node.style ?? ''], document.breakpoints);
@@ -46,13 +47,13 @@ export function laidOut(
       node,
       style,
       frame.map((box, range): Set => {
-        const height = (style.rest[range] as Full).get('height');
+        const height = required(style.rest[range]).get('height');
         if (up > 0) return height?.endsWith('px') ? { height: undefined, 'min-height': height } : {};
         return {
-          ...layoutSet(ways[range] as Way, new View(style.rest[range] as Full, node.element)),
+          ...layoutSet(required(ways[range]), new View(required(style.rest[range]), node.element)),
           height: undefined,
-          'padding-top': px((whole[range] as Box)[1]),
-          'padding-bottom': px(Math.max(0, box[3] - bottom(whole[range] as Box))),
+          'padding-top': px(required(whole[range])[1]),
+          'padding-bottom': px(Math.max(0, box[3] - bottom(required(whole[range])))),
         };
       }),
     );
@@ -60,7 +61,7 @@ export function laidOut(
   const grids = new Map<string, { readonly id: string; readonly style: string }>();
   blocks.forEach((block, index) => {
     const margins = block.boxes.map((_, range) =>
-      distances(blocks, index, range, ways[range] as Way, frame[range] as Box),
+      distances(blocks, index, range, required(ways[range]), required(frame[range])),
     );
     if (block.things.length === 1) {
       const [thing] = block.things as [Thing];
@@ -71,8 +72,8 @@ export function laidOut(
       );
       return;
     }
-    const laid = block.boxes.map((_, range) => gridOf(block.things, range) as Grid);
-    const id = `${(block.things[0] as Thing).node.id}-grid`;
+    const laid = block.boxes.map((_, range) => required(gridOf(block.things, range)));
+    const id = `${required(block.things[0]).node.id}-grid`;
     const plain: Spread = { rest: block.boxes.map(() => new Map()), others: [] };
     styles[`t${id}`] = changed(
       plain,
@@ -92,7 +93,7 @@ export function laidOut(
         thing.node,
         thing.style,
         thing.boxes.map((box, range) => {
-          const [x, y] = (laid[range] as Grid).offsets[item] as readonly [number, number];
+          const [x, y] = required(required(laid[range]).offsets[item]);
           const off = (value: number): string | undefined => (Math.abs(value) > 0.05 ? px(value) : undefined);
           return { ...inFlow(thing, range, box), left: off(x), top: off(y) };
         }),
@@ -102,19 +103,19 @@ export function laidOut(
   const order = blocks.flatMap(({ things }) => things.map(({ node }) => node.id));
   const body = mapTree(document.body, (node) => {
     if (!isElement(node)) return node;
-    const restyled = named.has(node.id) ? { ...node, style: named.get(node.id) as string } : node;
+    const restyled = named.has(node.id) ? { ...node, style: required(named.get(node.id)) } : node;
     return node.id === at ? { ...restyled, children: inGrids(restyled, order, grids) } : restyled;
-  }) as ElementNode;
+  });
   return { ...document, styles, body };
 }
 
 /** How far a block is from the one before it, or from the line above. */
 function distances(blocks: readonly Block[], index: number, range: number, way: Way, frame: Box): Set {
-  const boxes = blocks.map((block) => block.boxes[range] as Box);
-  const [box, before] = [boxes[index] as Box, boxes[index - 1]];
+  const boxes = blocks.map((block) => required(block.boxes[range]));
+  const [box, before] = [required(boxes[index]), boxes[index - 1]];
   if (way === 'down') return { 'margin-top': px(before ? box[1] - bottom(before) : 0), 'margin-left': px(box[0]) };
-  const lines = linesOf(boxes) as number[];
-  const line = lines[index] as number;
+  const lines = required(linesOf(boxes));
+  const line = required(lines[index]);
   const above = boxes.filter((_, at) => lines[at] === line - 1);
   const top = above.length ? Math.max(...above.map(bottom)) : around(boxes)[1];
   const left = before && lines[index - 1] === line ? right(before) : 0;
@@ -146,7 +147,7 @@ function lineageOf(body: ElementNode, at: string): ElementNode[] {
 
 /** A placed thing in the flow: as large as it was, able to grow, and still what its own content is placed in. */
 function inFlow({ node, style }: Thing, range: number, box: Box): Set {
-  const view = new View(style.rest[range] as Full, node.element);
+  const view = new View(required(style.rest[range]), node.element);
   const [height, width] = [view.get('height'), view.get('width')];
   const isText = !view.isReplaced();
   const display = /^(inline|inline-block)$/.test(view.display()) ? { display: 'block' } : {};
@@ -174,7 +175,7 @@ function inGrids(
   const made: PageNode[] = [];
   const open = new Map<string, ElementNode>();
   for (const id of order) {
-    const child = byId.get(id) as ElementNode;
+    const child = required(byId.get(id));
     const grid = grids.get(id);
     if (!grid) {
       made.push(child);

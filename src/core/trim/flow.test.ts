@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { element, page, words } from '../document/sample.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../document/types.js';
 import { elements } from '../document/walk.js';
@@ -34,15 +35,15 @@ function placed(
   const boxes: Record<string, Box[]> = { 'box-holder': WIDTHS.map((width) => [0, 0, width, 500]) };
   for (const node of things)
     boxes[node.id] = WIDTHS.map((_, at) => {
-      const own = places[node.name] as readonly Box[];
-      return own[at] ?? (own[0] as Box);
+      const own = required(places[node.name]);
+      return own[at] ?? required(own[0]);
     });
   return { document, standing: { widths: WIDTHS, boxes, texts: [] } };
 }
 const apply = ({ document, standing }: { document: PageDocument; standing: Standing }): PageDocument =>
   flowsIn(document, standing).reduce((made, flow) => flow.apply(made), document);
 const styleOf = (document: PageDocument, name: string): SharedStyle =>
-  document.styles[[...elements(document.body)].find((node) => node.name === name)?.style ?? ''] as SharedStyle;
+  required(document.styles[[...elements(document.body)].find((node) => node.name === name)?.style ?? '']);
 const names = (node: ElementNode | undefined): string[] =>
   (node?.children ?? []).map((child) => (child.kind === 'words' ? '' : child.name));
 const find = (document: PageDocument, name: string): ElementNode | undefined =>
@@ -177,7 +178,7 @@ describe('boxes placed one by one', () => {
       { x: [[0, 0, 200, 100]], y: [[300, 40, 200, 100]], z: [[90, 200, 200, 100]] },
     ],
   ])('stay where they are if %s', (_, things, places) => {
-    const given = placed(things, places as Readonly<Record<string, readonly Box[]>>);
+    const given = placed(things, places);
     expect(flowsIn(given.document, given.standing)).toEqual([]);
   });
 });

@@ -1,4 +1,5 @@
-import { spread, type Full, type Spread } from '../document/style-ranges.js';
+import { required } from '../data/required.js';
+import { spread, type Spread } from '../document/style-ranges.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import { laidOut } from './flow-layout.js';
@@ -58,18 +59,18 @@ function flowOf(
   const around = spread(document.styles[holder.style ?? ''], document.breakpoints);
   if (!canHold(holder, around)) return undefined;
   const frame = ranges.map((at, range) =>
-    insideOf(standing.boxes[holder.id]?.[at], new View(around.rest[range] as Full, holder.element)),
+    insideOf(standing.boxes[holder.id]?.[at], new View(required(around.rest[range]), holder.element)),
   );
   const things = own.map((node): Thing | undefined => {
     const style = spread(document.styles[node.style ?? ''], document.breakpoints);
     const boxes = ranges.map((at, range): Box | undefined => {
       const [box, outer] = [standing.boxes[node.id]?.[at], frame[range]];
       return isShown(box) && outer
-        ? [(box as Box)[0] - outer[0], (box as Box)[1] - outer[1], (box as Box)[2], (box as Box)[3]]
+        ? [required(box)[0] - outer[0], required(box)[1] - outer[1], required(box)[2], required(box)[3]]
         : undefined;
     });
     const placed = style.rest.every((full) => new View(full, node.element).position() === 'absolute');
-    return placed && boxes.every((box) => box !== undefined) ? { node, style, boxes: boxes as Box[] } : undefined;
+    return placed && boxes.every((box) => box !== undefined) ? { node, style, boxes: boxes } : undefined;
   });
   if (things.some((thing) => thing === undefined) || frame.some((box) => !isShown(box))) return undefined;
   const laid = blocksOf(things as Thing[]);

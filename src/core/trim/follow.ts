@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { likeness } from '../document/align-trees.js';
 import { around, bottom, right, type Box } from '../geometry/box.js';
 import type { ElementNode } from '../document/types.js';
@@ -29,16 +30,16 @@ export function blocksOf(things: readonly Thing[]): Laid | undefined {
   const groups: Thing[][] = [];
   for (const thing of things) {
     const last = groups.at(-1);
-    if (last && likeness((last[0] as Thing).node, thing.node) >= ALIKE && isStructured(thing.node)) last.push(thing);
+    if (last && likeness(required(last[0]).node, thing.node) >= ALIKE && isStructured(thing.node)) last.push(thing);
     else groups.push([thing]);
   }
   const blocks = groups.map((group): Block => ({
     things: group,
-    boxes: (group[0] as Thing).boxes.map((_, range) => boxOf(group, range)),
+    boxes: required(group[0]).boxes.map((_, range) => boxOf(group, range)),
   }));
   for (const by of [1, 0] as const) {
-    const sorted = [...blocks].sort((a, b) => (a.boxes[0] as Box)[by] - (b.boxes[0] as Box)[by]);
-    const ways = (sorted[0] as Block).boxes.map((_, range) => wayOf(sorted, range));
+    const sorted = [...blocks].sort((a, b) => required(a.boxes[0])[by] - required(b.boxes[0])[by]);
+    const ways = required(sorted[0]).boxes.map((_, range) => wayOf(sorted, range));
     if (ways.every((way) => way !== undefined) && sorted.every(isRegular)) return { blocks: sorted, ways };
   }
   return undefined;
@@ -46,7 +47,7 @@ export function blocksOf(things: readonly Thing[]): Laid | undefined {
 
 /** Where a block stands: what is left of the places of things in a grid takes no room. */
 function boxOf(things: readonly Thing[], range: number): Box {
-  const whole = around(things.map(({ boxes }) => boxes[range] as Box));
+  const whole = around(things.map(({ boxes }) => required(boxes[range])));
   const grid = things.length > 1 ? gridOf(things, range) : undefined;
   return grid ? [whole[0], whole[1], whole[2], grid.height] : whole;
 }
@@ -56,9 +57,9 @@ export type Way = 'down' | 'across';
 
 /** How blocks follow each other in one range of widths; undefined if they lie on each other or in another order. */
 function wayOf(blocks: readonly Block[], range: number): Way | undefined {
-  const boxes = blocks.map((block) => block.boxes[range] as Box);
+  const boxes = blocks.map((block) => required(block.boxes[range]));
   if (boxes.some((box) => box[0] < -ROUNDING || box[1] < -ROUNDING)) return undefined;
-  if (boxes.every((box, at) => at === 0 || box[1] >= bottom(boxes[at - 1] as Box) - ROUNDING)) return 'down';
+  if (boxes.every((box, at) => at === 0 || box[1] >= bottom(required(boxes[at - 1])) - ROUNDING)) return 'down';
   return linesOf(boxes) ? 'across' : undefined;
 }
 
@@ -74,7 +75,7 @@ export function linesOf(boxes: readonly Box[]): number[] | undefined {
   }
   const falls = lines.every(
     (line, at) =>
-      at === 0 || line.every((box) => (lines[at - 1] as Box[]).every((above) => box[1] >= bottom(above) - ROUNDING)),
+      at === 0 || line.every((box) => required(lines[at - 1]).every((above) => box[1] >= bottom(above) - ROUNDING)),
   );
   return falls ? lines.flatMap((line, at) => line.map(() => at)) : undefined;
 }

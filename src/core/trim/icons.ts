@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type {
   Declarations,
   ElementNode,
@@ -204,7 +205,7 @@ function withIcon(
   const letter = glyph.ascent + glyph.descent;
   const variants: StyleVariant[] = [];
   for (const one of style.variants ?? []) if (one.part !== part) variants.push(one);
-  const host = node.style as string;
+  const host = required(node.style);
   const rest: Record<string, string> = {};
   const moved: StyleVariant[] = [];
   for (const { part: of, set, state, within, ...when } of style.variants ?? []) {

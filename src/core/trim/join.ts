@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { LAYOUT_KINDS, type ElementNode, type Kind, type PageDocument, type SharedStyle } from '../document/types.js';
 import { gather, spread, type Full, type Spread } from '../document/style-ranges.js';
 import { JOINS, type NamedJoin } from './joins/index.js';
@@ -36,13 +37,13 @@ export function join(
   const element = PLAIN.has(inner.element) ? outer.element : inner.element;
   const rest: Full[] = [];
   for (const [index, own] of around.rest.entries()) {
-    const views = [new View(own, outer.element), new View(within.rest[index] as Full, inner.element)] as const;
+    const views = [new View(own, outer.element), new View(required(within.rest[index]), inner.element)] as const;
     const made = joinRange(by.join, ...views, element, gaps);
     if (!made) return undefined;
     rest.push(made);
   }
   const node = withPlace(
-    joinNodes(outer, inner, element, (rest[0] as Full).get('display') ?? ''),
+    joinNodes(outer, inner, element, required(rest[0]).get('display') ?? ''),
     { outer, inner },
     by,
   );
@@ -50,7 +51,7 @@ export function join(
   return {
     node,
     style: gather({ rest, others }, document.breakpoints),
-    renamed: gone === undefined ? undefined : [gone, node.style as string],
+    renamed: gone === undefined ? undefined : [gone, required(node.style)],
     standsFor: { across: by.across === 'outer' ? outer.id : inner.id, down: by.down === 'outer' ? outer.id : inner.id },
   };
 }

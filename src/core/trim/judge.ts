@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import type { Change } from './changes.js';
@@ -147,7 +148,7 @@ function shiftAt({ was, is }: Traces, holder?: Traces, sibling?: Traces): Shift 
   if (!was) return { across: false, down: false };
   if (!is) return { across: true, down: true };
   const shifts = was.map((box, index) =>
-    shiftOf({ was: box, is: is[index] as Box }, at(holder, index), at(sibling, index)),
+    shiftOf({ was: box, is: required(is[index]) }, at(holder, index), at(sibling, index)),
   );
   return { across: shifts.some(({ across }) => across), down: shifts.some(({ down }) => down) };
 }

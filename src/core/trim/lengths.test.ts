@@ -1,7 +1,8 @@
+import { required } from '../data/required.js';
 import fc from 'fast-check';
 import { add, minus, readSum, rebase, scale, writeLarger, writeSum, type Sum } from './lengths.js';
 
-const read = (text: string): Sum => readSum(text) as Sum;
+const read = (text: string): Sum => required(readSum(text));
 
 describe('readSum and writeSum', () => {
   it.each([
@@ -44,8 +45,8 @@ describe('readSum and writeSum', () => {
 describe('rebase', () => {
   it('counts percentages from another box', () => {
     const room = read('calc(100% - 24px)');
-    expect(writeSum(rebase(read('50%'), room) as Sum)).toBe('calc(50% - 12px)');
-    expect(writeSum(rebase(read('40px'), room) as Sum)).toBe('40px');
+    expect(writeSum(required(rebase(read('50%'), room)))).toBe('calc(50% - 12px)');
+    expect(writeSum(required(rebase(read('40px'), room)))).toBe('40px');
   });
 
   it('does not know what percentages inside of a comparison come to', () => {

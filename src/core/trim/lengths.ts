@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 /**
  * A length as a sum: unit (`px`, `%`, `rem` …) to its number. No member: nothing. A comparison such as `max(1rem, 5%)`
  * is a unit of its own.
@@ -139,7 +140,7 @@ export function writeSum(sum: Sum): string {
   const terms = [...sum].filter(([, number]) => Math.abs(number) > 1e-6);
   if (terms.length === 0) return '0px';
   const texts = terms.map(([unit, number]) => writeTerm(unit, number));
-  if (texts.length === 1 && !/ \* /.test(texts[0] as string)) return texts[0] as string;
+  if (texts.length === 1 && !/ \* /.test(required(texts[0]))) return required(texts[0]);
   return `calc(${texts.map((text, index) => (index === 0 ? text : text.startsWith('-') ? ` - ${text.slice(1)}` : ` + ${text}`)).join('')})`;
 }
 

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { element, page, words } from '../document/sample.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../document/types.js';
 import { elements, textOf } from '../document/walk.js';
@@ -44,14 +45,14 @@ describe('liftable', () => {
   it('were not tried before', () => {
     const document = page(styles, box('a', 'wide', text('x'), text('y')));
     const [first] = idleBoxes(document, new Set());
-    expect(idleBoxes(document, new Set([first?.group as string]))).toEqual([]);
+    expect(idleBoxes(document, new Set([required(first?.group)]))).toEqual([]);
   });
 
   it('hand on what was inherited, at every width, to what says nothing of it', () => {
     const document = page(styles, box('a', 'red', text('x'), text('y', 'green')));
     const made = applyChanges(document, idleBoxes(document, new Set()));
     expect(idsIn(made)).toEqual(['box-page', 'x', 'y']);
-    const [x, y] = [...elements(made.body)].slice(1).map(({ style }) => made.styles[style as string]);
+    const [x, y] = [...elements(made.body)].slice(1).map(({ style }) => made.styles[required(style)]);
     expect(x).toEqual({
       rest: { color: 'red', 'letter-spacing': '1px' },
       variants: [{ at: 'below-900', set: { color: 'blue' } }],

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { INHERITED } from '../css/inherited.js';
 import { gather, spread, type Full, type Spread } from '../document/style-ranges.js';
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
@@ -112,7 +113,7 @@ export function liftable(document: PageDocument, tried: ReadonlySet<string>): Li
     for (const child of inside) {
       if (!isElement(child)) return undefined;
       const own = full(child.style).rest;
-      const taken = own.map((declared, at) => take(declared, handed[at] as Full, child.element));
+      const taken = own.map((declared, at) => take(declared, required(handed[at]), child.element));
       if (taken.includes(undefined)) return undefined;
       given.set(child, taken as Full[]);
     }

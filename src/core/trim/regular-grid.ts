@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { around, bottom, type Box } from '../geometry/box.js';
 import type { Spread } from '../document/style-ranges.js';
 import type { ElementNode } from '../document/types.js';
@@ -28,28 +29,28 @@ export interface Grid {
 
 /** The grid of things in one range of widths; undefined if they stand otherwise. */
 export function gridOf(things: readonly Thing[], range: number): Grid | undefined {
-  const boxes = things.map((thing) => thing.boxes[range] as Box);
+  const boxes = things.map((thing) => required(thing.boxes[range]));
   const rows: Box[][] = [];
   for (const box of boxes) {
     const row = rows.at(-1);
-    if (row && box[1] < bottom(row[0] as Box) - UNEVEN && box[0] > (row.at(-1) as Box)[0]) row.push(box);
+    if (row && box[1] < bottom(required(row[0])) - UNEVEN && box[0] > required(row.at(-1))[0]) row.push(box);
     else rows.push([box]);
   }
-  const columns = (rows[0] as Box[]).length;
-  if (rows.slice(0, -1).some((row) => row.length !== columns) || (rows.at(-1) as Box[]).length > columns)
+  const columns = required(rows[0]).length;
+  if (rows.slice(0, -1).some((row) => row.length !== columns) || required(rows.at(-1)).length > columns)
     return undefined;
   const width = Math.max(...boxes.map((box) => box[2]));
   const [left, top] = around(boxes);
   const stepAcross =
-    columns > 1 ? median(rows.flatMap((row) => row.slice(1).map((box, at) => box[0] - (row[at] as Box)[0]))) : width;
+    columns > 1 ? median(rows.flatMap((row) => row.slice(1).map((box, at) => box[0] - required(row[at])[0]))) : width;
   const high = rows.map((row) => Math.max(...row.map((box) => box[3])));
   const gaps = rows
     .slice(1)
     .map(
       (row, at) =>
         Math.min(...row.map((box) => box[1])) -
-        Math.min(...(rows[at] as Box[]).map((box) => box[1])) -
-        (high[at] as number),
+        Math.min(...required(rows[at]).map((box) => box[1])) -
+        required(high[at]),
     );
   const rowGap = gaps.length ? median(gaps) : Math.max(0, stepAcross - width);
   const columnGap = Math.max(0, stepAcross - width);
@@ -58,7 +59,7 @@ export function gridOf(things: readonly Thing[], range: number): Grid | undefine
   let y = top;
   rows.forEach((row, at) => {
     row.forEach((box, column) => offsets.push([box[0] - left - column * (width + columnGap), box[1] - y]));
-    y += (high[at] as number) + rowGap;
+    y += required(high[at]) + rowGap;
   });
   return offsets.every(([x, down]) => Math.abs(x) <= UNEVEN && Math.abs(down) <= UNEVEN)
     ? { columns, width, columnGap, rowGap, height: y - rowGap - top, offsets }
@@ -66,5 +67,5 @@ export function gridOf(things: readonly Thing[], range: number): Grid | undefine
 }
 
 function median(values: readonly number[]): number {
-  return [...values].sort((a, b) => a - b)[Math.floor((values.length - 1) / 2)] as number;
+  return required([...values].sort((a, b) => a - b)[Math.floor((values.length - 1) / 2)]);
 }

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
 import { mergeBreakpoints, nearBreakpoints } from './breakpoints.js';
@@ -186,7 +187,7 @@ class Trial {
 /** The widest, the narrowest and one in the middle. */
 function fewOf(widths: readonly number[]): number[] {
   const last = widths.length - 1;
-  return [...new Set([0, Math.round(last / 2), last])].map((index) => widths[index] as number);
+  return [...new Set([0, Math.round(last / 2), last])].map((index) => required(widths[index]));
 }
 
 /** A box made of two is expected where the one was for which it stands. */
@@ -198,7 +199,7 @@ function moveOver(standing: Standing, changes: readonly Change[]): Standing {
     const down = joined && standing.boxes[joined.standsFor.down];
     if (across && down)
       boxes[joined.node.id] = across.map(([x, , width], index): Box => {
-        const [, y, , height] = down[index] as Box;
+        const [, y, , height] = required(down[index]);
         return [x, y, width, height];
       });
   }

@@ -1,7 +1,8 @@
+import { required } from '../data/required.js';
 import { targetOf, WIDEST, type Adjustment } from '../adjust/adjustment.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
-import type { Difference, Remedy } from '../proof/difference.js';
+import type { Difference } from '../proof/difference.js';
 import type { ComparedPage } from '../proof/compare-page.js';
 
 /** A page at one width with what stands otherwise in it. */
@@ -47,11 +48,11 @@ export function candidatesOf(
   const users = new Map<string, number>();
   for (const { style } of nodes.values()) if (style) users.set(style, (users.get(style) ?? 0) + 1);
   const grouped = seen.map(({ differences }) => groupsOf(differences, nodes));
-  const { page } = seen[at] as Seen;
-  const made = [...(grouped[at] as Groups)].map(([key, group]): Candidate & { readonly order: number } => {
+  const { page } = required(seen[at]);
+  const made = [...required(grouped[at])].map(([key, group]): Candidate & { readonly order: number } => {
     const [first] = group as [Difference, ...Difference[]];
-    const { id, property, value = '' } = first.remedy as Remedy;
-    const { style, difference } = nodes.get(id) as ElementNode;
+    const { id, property, value = '' } = required(first.remedy);
+    const { style, difference } = required(nodes.get(id));
     const of = new Set(group.map(({ remedy }) => remedy?.id)).size;
     const forAll = style !== undefined && difference === undefined && of * 2 > (users.get(style) ?? 0);
     const ranges = [

@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import type { Adjustment } from '../adjust/adjustment.js';
 import { element, page, words } from '../document/sample.js';
 import type { PageDocument } from '../document/types.js';
@@ -213,7 +214,7 @@ describe('corrections of many styles at once', () => {
         ],
       ],
     ]);
-    expect(halvesOf(document, made[1] as Candidate, 400)).toEqual([]);
+    expect(halvesOf(document, required(made[1]), 400)).toEqual([]);
     expect(
       halvesOf(
         document,

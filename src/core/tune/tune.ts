@@ -1,3 +1,4 @@
+import { required } from '../data/required.js';
 import { adjust } from '../adjust/apply.js';
 import { contradictions, targetOf, type Adjustment } from '../adjust/adjustment.js';
 import type { PageDocument } from '../document/types.js';
@@ -88,7 +89,7 @@ export async function tune(
     const tried = adjust(document, list).document;
     const measured = await measure(tried, widths);
     const seen = sources.map(({ measured: source, width }, at): Seen => {
-      const page = comparePage(tried, source, measured[at] as MeasuredPage, width);
+      const page = comparePage(tried, source, required(measured[at]), width);
       return { page, differences: differencesOf(page) };
     });
     return { document: tried, seen, scores: seen.map(({ page, differences }) => scoreOf(page, differences)) };
@@ -110,11 +111,11 @@ export async function tune(
     ];
     let made = one;
     let then = await look(listWith(made));
-    const well = widths.filter((_, index) => (then.scores[index] as number) <= (now.scores[index] as number) + SAME);
+    const well = widths.filter((_, index) => required(then.scores[index]) <= required(now.scores[index]) + SAME);
     const helps =
       one.adjustments.length >= TOGETHER
-        ? well.includes(widths[at] as number)
-        : (then.scores[at] as number) < (now.scores[at] as number) - BETTER;
+        ? well.includes(required(widths[at]))
+        : required(then.scores[at]) < required(now.scores[at]) - BETTER;
     if (helps && well.length < widths.length) {
       made = onlyAt(document, one, well);
       then = await look(listWith(made));
@@ -193,8 +194,8 @@ function total({ scores }: Look): number {
 }
 
 function isBetter(before: readonly number[], after: readonly number[], at: number): boolean {
-  const others = before.every((score, index) => index === at || (after[index] as number) <= score + SAME);
-  return others && (after[at] as number) < (before[at] as number) - BETTER;
+  const others = before.every((score, index) => index === at || required(after[index]) <= score + SAME);
+  return others && required(after[at]) < required(before[at]) - BETTER;
 }
 
 /** Whether a person wants something mended, and has not said otherwise. */

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import type { OpenBrowser } from '../../browser/launch.js';
 import type { MeasuredSection, MeasuredThing } from '../../core/proof/measurement.js';
 import type { PageDocument } from '../../core/document/types.js';
@@ -45,7 +46,7 @@ export async function makeDesignPages(
   try {
     const made: Made[] = [];
     for (const one of read.pages) {
-      const width = one.document.source.widths[0] as number;
+      const width = required(one.document.source.widths[0]);
       const reached = [...one.reached];
       const decide = decisionsPass(decisions, (one) => reached.push(one));
       const lost = new Map<number, string>();

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { basename } from 'node:path';
 import { inside } from '../../browser/inpage-script.js';
 import { openDesk } from '../../browser/blank-page.js';
@@ -37,7 +38,7 @@ export async function makeWebPage(
     /* What is read is read in the widest; the others come to rest meanwhile. */
     const opening = widths.map((width) => openReference(browser, served.visit, width));
     for (const one of opening) one.catch(() => undefined);
-    const widest = await (opening[widths.indexOf(Math.max(...widths))] as (typeof opening)[number]);
+    const widest = await required(opening[widths.indexOf(Math.max(...widths))]);
     progress('Reading elements and styles');
     const read = await readHtml(widest.page, await desk, {
       name: source.name,

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { defined } from '../../core/data/defined.js';
 import type { OpenBrowser } from '../../browser/launch.js';
 import { lostDecisions, type Brief } from '../../core/brief/brief.js';
@@ -42,7 +43,7 @@ export async function convertSources(
   const { proof, tuned } = options.proof ? await proveAndTune(options, browser) : {};
   const pages = made.map((one, index): ConvertedPage => {
     const proved = proof?.pages.find(({ page }) => page === one.document.name);
-    return { ...summary(one, written[index] as WrittenPage), ...(proved ? { proof: proved } : {}) };
+    return { ...summary(one, required(written[index])), ...(proved ? { proof: proved } : {}) };
   });
   const notes = [
     ...lostDecisions(

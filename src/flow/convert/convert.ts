@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { join } from 'node:path';
 import { decided, EMPTY_BRIEF, type Brief } from '../../core/brief/brief.js';
 import { BRIEF_FILE, briefOf, briefText, readBrief } from '../../project/brief-file.js';
@@ -129,7 +130,7 @@ export async function convert(given: readonly string[], options: ConvertOptions)
   const found = findSources(given, options.root);
   const sources =
     options.called !== undefined && found.length === 1
-      ? found.map((one) => ({ ...one, name: options.called as string }))
+      ? found.map((one) => ({ ...one, name: required(options.called) }))
       : found;
   checkOptions(sources, options);
   const read = withBrief(options);

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { inside } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
 import { openOurs, turnTo } from '../../browser/result-page.js';
@@ -25,11 +26,11 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
   if (usual.length === 0 || input.breakpoints) return buildDesign(input);
   const wide = buildDesign({
     ...input,
-    breakpoints: usual.map((one, at) => ({ ...one, below: (widths[at + 1] as number) + 1 })),
+    breakpoints: usual.map((one, at) => ({ ...one, below: required(widths[at + 1]) + 1 })),
   });
   served.hold('/-fit', 'text/html; charset=utf-8', renderHtml(wide.document, '-fit.css'));
   served.hold('/-fit.css', 'text/css; charset=utf-8', renderCss(wide.document));
-  const page = await browser.newPage(widths[0] as number);
+  const page = await browser.newPage(required(widths[0]));
   try {
     await openOurs(page, `${served.origin}/-fit`);
     let isFirst = true;
@@ -41,7 +42,7 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
       return { faults: clashing.length + cut.length + (overflow > 1 ? 1 : 0), rows: await inside(page, 'rowLines') };
     };
     const fitted: Breakpoint[] = [];
-    for (const [at, one] of usual.entries()) fitted.push(await fit(one, widths[at] as number, look));
+    for (const [at, one] of usual.entries()) fitted.push(await fit(one, required(widths[at]), look));
     browser.giveBack(page);
     return buildDesign({ ...input, breakpoints: fitted });
   } catch (error) {

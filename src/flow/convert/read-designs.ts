@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { defined } from '../../core/data/defined.js';
 import type { DesignChoices } from '../../core/design/responsive/screens.js';
 import { basename, dirname } from 'node:path';
@@ -56,7 +57,7 @@ export interface DesignGiven {
 /** Opens artboards as a browser draws them and makes the pages that they are of. @throws Problem */
 export async function readDesigns(browser: OpenBrowser, given: DesignGiven, progress: Progress): Promise<ReadDesigns> {
   const { files } = given;
-  const served = await serveFolder(dirname(files[0] as string));
+  const served = await serveFolder(dirname(required(files[0])));
   try {
     progress(`Opening ${files.length === 1 ? 'the drawing' : `${files.length} drawings`}`);
     const placed = await placeBoards(browser, served, files);
@@ -154,7 +155,7 @@ function breakpointsNamed(named: Readonly<Record<string, number>>, boards: reado
     .sort((a, b) => b.below - a.below);
   const fit =
     list.length === screens.length - 1 &&
-    list.every(({ below }, at) => below <= (screens[at] as number) && below > (screens[at + 1] as number));
+    list.every(({ below }, at) => below <= required(screens[at]) && below > required(screens[at + 1]));
   if (fit) return list;
   throw new Problem(
     `These breakpoints do not part the screens of ${screens.join(', ')} px.`,

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import type { Page } from 'playwright-core';
 import { captureHtml } from '../../browser/capture-html.js';
 import { inside } from '../../browser/inpage-script.js';
@@ -58,7 +59,7 @@ export async function readHtml(
   const inUse = new Set(matched.flatMap(({ rule }) => ask.rules[rule]?.media ?? []));
   const { intervals, at } = joinIntervals(
     ask.intervals,
-    holdsAt.filter((_, index) => inUse.has(ask.queries[index] as string)),
+    holdsAt.filter((_, index) => inUse.has(required(ask.queries[index]))),
   );
   const holds = ask.rules.map(({ media }) =>
     at.map((interval) => media.every((query) => holdsAt[queryNumber.get(query) ?? -1]?.[interval] ?? false)),

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
@@ -73,7 +74,7 @@ export async function slimPictures(
   const pictures = plainPictures(lean.body).filter(({ id }) => all || largest.has(id));
   const rasters = new Map<string, Raster>();
   const bytesOf = new Map(store.entries());
-  for (const path of new Set(pictures.map(({ attributes }) => attributes?.['src'] as string))) {
+  for (const path of new Set(pictures.map(({ attributes }) => required(attributes?.['src'])))) {
     const raster = await rasterOf(path, bytesOf.get(path) ?? Buffer.alloc(0));
     if (raster) rasters.set(path, raster);
   }
@@ -82,14 +83,14 @@ export async function slimPictures(
   const renditions = new Map<string, Renditions>();
   const made = new Map<string, Promise<Made>>();
   for (const { id, attributes } of pictures) {
-    const path = attributes?.['src'] as string;
+    const path = required(attributes?.['src']);
     const raster = rasters.get(path);
     if (!raster) continue;
     const needs = shown.map(({ viewport, pictures: at }): Need => ({ viewport, wide: at[id]?.wide ?? 0 }));
     const most = Math.min(choices.largest ?? Infinity, largest.get(id) ?? Infinity);
     const offer = offerOf(needs, [raster.width, raster.height], lean.breakpoints, { largest: most });
     const key = `${path} ${offer.widths.join(' ')}`;
-    const files = made.get(key) ?? make(path, bytesOf.get(path) as Buffer, raster, offer, choices, store);
+    const files = made.get(key) ?? make(path, required(bytesOf.get(path)), raster, offer, choices, store);
     made.set(key, files);
     renditions.set(id, { sizes: offer.sizes, ...(await files).renditions });
   }
@@ -173,7 +174,7 @@ async function lookAt(document: PageDocument, store: AssetStore, browser: OpenBr
   const viewports = [...new Set([...VIEWPORTS, ...sides])].sort((a, b) => a - b);
   let page: Page | undefined;
   try {
-    page = await browser.newPage(viewports[0] as number);
+    page = await browser.newPage(required(viewports[0]));
     await openOurs(page, `${served.origin}/page`);
     const looks: Look[] = [];
     for (const viewport of viewports) {
@@ -202,7 +203,7 @@ function movedIn(before: readonly Look[], after: readonly Look[]): Set<string> {
   before.forEach(({ pictures }, at) => {
     for (const [id, { box }] of Object.entries(pictures)) {
       const now = after[at]?.pictures[id]?.box;
-      if (now?.some((value, side) => Math.abs(value - (box[side] as number)) > STILL)) moved.add(id);
+      if (now?.some((value, side) => Math.abs(value - required(box[side])) > STILL)) moved.add(id);
     }
   });
   return moved;

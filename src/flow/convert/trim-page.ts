@@ -31,11 +31,7 @@ export async function trimPage(
     const start = marked(document);
     served.hold('/-/host', 'text/html', '<!doctype html><body style="margin:0">');
     served.hold('/page', 'text/html', renderHtml(start, 'fonts.css'));
-    served.hold(
-      '/fonts.css',
-      'text/css',
-      renderFontsAndTokens(document),
-    );
+    served.hold('/fonts.css', 'text/css', renderFontsAndTokens(document));
     await page.goto(`${served.origin}/-/host`);
     await putIntoPage(page);
     await inside(page, 'openTrial', '/page', VIEW_HEIGHT, LOAD_LIMIT);

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import type { DesignChoices } from '../../core/design/responsive/screens.js';
 import { existsSync, readFileSync } from 'node:fs';
 import { join, relative, resolve } from 'node:path';
@@ -67,7 +68,7 @@ export function writeProject(
 ): WrittenPage[] {
   const { out, briefText } = options;
   const places = placesOf(made.map(({ document }) => document.name));
-  const placeOf = (one: Made): SitePlace => places.get(one.document.name) as SitePlace;
+  const placeOf = (one: Made): SitePlace => required(places.get(one.document.name));
   const linked = made.map((one) => ({ address: addressOf(one.source), file: placeOf(one).html }));
   refuseEdited(out);
   const languages = (page: string): ReadonlyMap<string, Content> =>
@@ -76,7 +77,7 @@ export function writeProject(
   const adjustments = isProject(out) ? readAdjustments(out) : [];
   const led = resolveLinks(
     made.map((one) => linkedTo(one, linked)),
-    (page) => (places.get(page) as SitePlace).html,
+    (page) => required(places.get(page)).html,
   );
   const documents = factsAcross(led);
   const shared = sharedContent(documents);
@@ -84,7 +85,7 @@ export function writeProject(
   const tokens = keepTokens(isProject(out) ? tokensOf(out) : [], collectTokens(documents));
   const palette = paletteOf(tokens);
   const pages = made.map((one, at) => {
-    const bare = documents[at] as PageDocument;
+    const bare = required(documents[at]);
     checkDocument(bare, `pages/${bare.name}.json`);
     const document: PageDocument = { ...bare, palette };
     const content = contentFor(out, document, options.decisions);
@@ -93,7 +94,7 @@ export function writeProject(
       document,
       content,
       site: renderLanguages(
-        withTokens({ ...(adjusted[at] as PageDocument), palette }, tokens),
+        withTokens({ ...required(adjusted[at]), palette }, tokens),
         content,
         languages(document.name),
         { place: placeOf(one), marked: false, translated },

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { join } from 'node:path';
 import { pictureOf, turnTo } from '../../browser/result-page.js';
 import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
@@ -55,7 +56,7 @@ export async function tryProject(project: string, options: TrialOptions): Promis
   const settings = openProject(project);
   const pages = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];
   const own = options.open ? undefined : await openBrowser(options.browser, false);
-  const browser = options.open ?? (own as OpenBrowser);
+  const browser = required(options.open ?? own);
   try {
     const tried: TriedPage[] = [];
     const pictures = new Map<string, readonly TrialPicture[]>();
@@ -121,7 +122,7 @@ class Trial {
       this.options.progress(`${this.page.name}: Trying what may mend it`);
       const mends = await mendTrial(asIs, before.pages, existing, found, {
         asIs: (list) => this.measure(bench, asIs, list),
-        faultsOf: (name, list) => this.faults(looks.get(name) as Look, before, list),
+        faultsOf: (name, list) => this.faults(required(looks.get(name)), before, list),
       });
       const better = [...existing, ...mends.flatMap(({ adjustments }) => adjustments)];
       const left = new Map<string, readonly TrialFault[]>();
@@ -212,9 +213,7 @@ class Trial {
     list: readonly Adjustment[],
   ): Promise<TrialFault[]> {
     const now = await this.measure(bench, document, list);
-    const faults = WIDTHS.flatMap((width, at) =>
-      trialFaults(document, pages[at] as MeasuredPage, now[at] as MeasuredPage, width),
-    );
+    const faults = WIDTHS.flatMap((width, at) => trialFaults(document, required(pages[at]), required(now[at]), width));
     if (one.literal === undefined) return faults;
     const [html, before] = [document, asIs].map((page) => renderHtml(page, 'style.css')) as [string, string];
     return [...faults, ...markupFaults(html, before, one.literal)];

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { sharedElements, type SharedElement } from '../../core/sites/components.js';
 import { nearestWords } from '../../core/text/nearest.js';
 import { Problem } from '../../core/errors/tavrik-error.js';
@@ -30,6 +31,6 @@ export function elementNamed(project: string, name: string): DefinedElement {
       near.length ? `There are ${near.join(', ')}.` : 'See tavrik elements PROJECT.',
     );
   }
-  const page = readAdjusted(project, (found.uses[0] as { page: string }).page).document;
+  const page = readAdjusted(project, required(found.uses[0]).page).document;
   return { ...found, look: page.styles[found.name] ?? { rest: {} } };
 }

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { checkContent, fieldsByPath, type ContentFault } from '../../core/content/check.js';
@@ -116,7 +117,7 @@ export function setContent(project: string, page: string | undefined, path: stri
         )
       : unknown(path, opened);
   edit(opened, path, (file) => setValue(file, path, value));
-  return listContent(project, page, path)[0] as FilledField;
+  return required(listContent(project, page, path)[0]);
 }
 
 /** Gives a field the words of the source again. @throws Problem */

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { hrefOf, PAGE_SCHEME, type LinkTarget } from '../../core/brief/links.js';
@@ -6,7 +7,7 @@ import { anchorsIn, linksIn, type FoundLink } from '../../core/sites/find-links.
 import { anchorIn } from '../../core/sites/resolve-links.js';
 import { nearestWords } from '../../core/text/nearest.js';
 import { Problem } from '../../core/errors/tavrik-error.js';
-import { placesOf, type SitePlace } from '../../core/render/site.js';
+import { placesOf } from '../../core/render/site.js';
 import { openProject } from '../../project/folder.js';
 import { pageNamed } from '../../project/settings.js';
 import { setContent } from './content.js';
@@ -23,7 +24,7 @@ export interface PageLinks {
 export function linksOf(project: string, page?: string): PageLinks[] {
   const settings = openProject(project);
   const places = placesOf(settings.pages.map(({ name }) => name));
-  const fileOf = (name: string): string => (places.get(name) as SitePlace).html;
+  const fileOf = (name: string): string => required(places.get(name)).html;
   const pages = settings.pages.map(({ name }) => {
     const { document, content } = readPage(project, name);
     return { name, document: fillPage(document, content) };
@@ -76,7 +77,7 @@ function addressOf(project: string, own: string, target: LinkTarget): string {
   if (!href.startsWith(PAGE_SCHEME)) return href;
   const settings = openProject(project);
   const name = target.page === undefined ? own : pageNamed(settings, target.page).name;
-  const file = (placesOf(settings.pages.map((one) => one.name)).get(name) as SitePlace).html;
+  const file = required(placesOf(settings.pages.map((one) => one.name)).get(name)).html;
   const anchor =
     target.section === undefined ? '' : `#${anchorIn(readPage(project, name).document, target.section, project)}`;
   return name === own && anchor ? anchor : `${file}${anchor}`;

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { sha256 } from '../../core/text/hash.js';
@@ -11,7 +12,7 @@ import {
 } from '../../core/sites/manifest.js';
 import { nearestWords } from '../../core/text/nearest.js';
 import { Problem } from '../../core/errors/tavrik-error.js';
-import { fileNameOf, placesOf, type SitePlace } from '../../core/render/site.js';
+import { fileNameOf, placesOf } from '../../core/render/site.js';
 import { openProject, type ProjectFile } from '../../project/folder.js';
 import { writeZip } from '../../project/zip.js';
 import { renderedFiles } from '../render/render.js';
@@ -121,7 +122,7 @@ function rendered(project: string, as: 'site' | 'templates', only: readonly stri
   const places = placesOf(names);
   const wanted = only.length ? only : names;
   const ownFiles = (name: string): string[] => {
-    const { html, sheet } = places.get(name) as SitePlace;
+    const { html, sheet } = required(places.get(name));
     const starts =
       as === 'site' ? [sheet, html, html.replace(/\.html$/, '.')] : [`${fileNameOf(name)}.`, `${fileNameOf(name)}/`];
     return [...all.keys()].filter((path) =>

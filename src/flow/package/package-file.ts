@@ -7,7 +7,6 @@ import { MANIFEST_FILE, MANIFEST_SCHEMA, manifestFaults, type Manifest } from '.
 import type { Content } from '../../core/content/values.js';
 import { checkDocument } from '../../core/document/check.js';
 import { Problem } from '../../core/errors/tavrik-error.js';
-import type { PageDocument } from '../../core/document/types.js';
 import { readTokens } from '../../core/tokens/format.js';
 import { paletteOf } from '../../core/tokens/palette.js';
 import { unpack, type Unpacked } from '../../project/archive.js';
@@ -97,7 +96,7 @@ export function handedFrom({ manifest, read }: OpenedPackage, file: string): Han
     return {
       ...item,
       content: json(content) as Content,
-      ...(document === undefined ? {} : { document: { ...(document as PageDocument), ...palette } }),
+      ...(document === undefined ? {} : { document: { ...document, ...palette } }),
     };
   });
   const assets = manifest.files.filter(({ path }) => path.startsWith('assets/'));

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { mkdtempSync, renameSync, rmSync } from 'node:fs';
 import Mustache from 'mustache';
 import { tmpdir } from 'node:os';
@@ -97,7 +98,7 @@ async function installDocuments(handed: Handed, connection: Connection, out: str
   const addresses = new Set(pages);
   for (const page of pages) {
     const html = await answered(`${connection.address}/${page}`, page, out);
-    for (const [, sheet] of html.matchAll(/href="\/(-\/sheets\/[^"]+)"/g)) addresses.add(sheet as string);
+    for (const [, sheet] of html.matchAll(/href="\/(-\/sheets\/[^"]+)"/g)) addresses.add(required(sheet));
     for (const asset of assetsIn(html)) addresses.add(asset);
   }
   for (const path of addresses) {

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { join } from 'node:path';
 import { existsSync } from 'node:fs';
 import type { OpenBrowser } from '../../browser/launch.js';
@@ -53,7 +54,7 @@ export async function provePage(
     keyOf([made, structure, holding.at(one.width).shell, one.picture, JSON.stringify(one.measured)]),
   );
   const before = references.map(({ width }, at) =>
-    keptWidth(project, page.name, references[at] as Reference, keys[at] as string, width),
+    keptWidth(project, page.name, required(references[at]), required(keys[at]), width),
   );
   const anew = references.filter((_, at) => before[at] === undefined);
   if (anew.length) options.progress(`${page.name}: Comparing at ${anew.map(({ width }) => width).join(', ')} px`);
@@ -61,8 +62,8 @@ export async function provePage(
     anew.length ? proveAll(browser, site, address, filled, anew, scheme) : [],
     options.thorough ? lookFurther(browser, placed, { document: filled, references, made, parts }, options) : undefined,
   ]);
-  const proved = references.map((one, at) => before[at] ?? (measured[anew.indexOf(one)] as Proved));
-  const kept = proved.flatMap((one, at) => widthFiles(page.name, keys[at] as string, one));
+  const proved = references.map((one, at) => before[at] ?? required(measured[anew.indexOf(one)]));
+  const kept = proved.flatMap((one, at) => widthFiles(page.name, required(keys[at]), one));
   const figures = { limits, widths: proved.map(({ proof }) => proof), ...more?.further };
   const whole: Proof = { page: page.name, ...figures, over: overLimits(figures) };
   const others = references.flatMap(({ browser: own }) => (own !== undefined && own !== browser.version ? [own] : []));

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
 import { VIEW_HEIGHT, type OpenBrowser } from '../../browser/launch.js';
@@ -50,7 +51,7 @@ export async function proveAll(
       proved.catch(() => undefined);
       compared.set(reference.width, proved);
     }
-    return await Promise.all(references.map(({ width }) => compared.get(width) as Promise<Proved>));
+    return await Promise.all(references.map(({ width }) => required(compared.get(width))));
   } finally {
     await page.close();
     await table?.then((one) => one.close());

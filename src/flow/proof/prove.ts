@@ -1,5 +1,6 @@
+import { required } from '../../core/data/required.js';
 import { join } from 'node:path';
-import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
+import { openBrowser } from '../../browser/launch.js';
 import { serveFolder } from '../../browser/serve.js';
 import { Problem } from '../../core/errors/tavrik-error.js';
 import { junitOf } from '../../core/proof/junit.js';
@@ -28,13 +29,13 @@ export interface ProjectProof {
 export async function prove(project: string, options: ProveOptions): Promise<ProjectProof> {
   const settings = openProject(project);
   const places = placesOf(settings.pages.map(({ name }) => name));
-  const placeOf = ({ name }: PageSettings): SitePlace => places.get(name) as SitePlace;
+  const placeOf = ({ name }: PageSettings): SitePlace => required(places.get(name));
   const wanted = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];
   if (wanted.some((page) => !isRendered(project, placeOf(page))))
     throw new Problem('This project has no rendered site.', project, `Render it: tavrik render ${project}`);
   const limits = { ...settings.limits, ...(options.limit === undefined ? {} : { differ: options.limit }) };
   const own = options.open ? undefined : await openBrowser(options.browser, wanted.some(isOnline));
-  const browser = options.open ?? (own as OpenBrowser);
+  const browser = required(options.open ?? own);
   const site = await serveFolder(join(project, 'site'));
   site.hold('/-/compare', 'text/html', '<!doctype html><title>compare</title>');
   try {

@@ -35,11 +35,7 @@ export async function openBench(
   const order = [...elements(document.body)].map(({ id }) => id);
   /* Fonts stay while styles change: they would have to load again. */
   served.hold('/page', 'text/html; charset=utf-8', renderHtml(document, 'fonts.css'));
-  served.hold(
-    '/fonts.css',
-    'text/css; charset=utf-8',
-    renderFontsAndTokens(document),
-  );
+  served.hold('/fonts.css', 'text/css; charset=utf-8', renderFontsAndTokens(document));
   const page = await browser.newPage(1440, { scheme });
   await openOurs(page, `${served.origin}/page`);
   const seen = new Set<number>();

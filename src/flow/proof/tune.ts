@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { join } from 'node:path';
 import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
 import { decided, DEEDS, type Deed } from '../../core/brief/brief.js';
@@ -42,7 +43,7 @@ export async function tuneProject(project: string, options: TuneOptions): Promis
   const settings = openProject(project);
   const pages = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];
   const own = options.open ? undefined : await openBrowser(options.browser, false);
-  const browser = options.open ?? (own as OpenBrowser);
+  const browser = required(options.open ?? own);
   try {
     const tuned: TunedPage[] = [];
     let adjustments = readAdjustments(project);

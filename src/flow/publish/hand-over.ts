@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { existsSync, readFileSync } from 'node:fs';
 import { basename, join, resolve } from 'node:path';
 import {
@@ -12,7 +13,7 @@ import {
 import { nearestWords } from '../../core/text/nearest.js';
 import { Problem } from '../../core/errors/tavrik-error.js';
 import { slug } from '../../core/text/words.js';
-import { placesOf, type SitePlace } from '../../core/render/site.js';
+import { placesOf } from '../../core/render/site.js';
 import { openProject } from '../../project/folder.js';
 import { readSiteContent } from '../../project/page-content.js';
 import { TOKENS_FILE } from '../../project/tokens-file.js';
@@ -51,7 +52,7 @@ export function handOver(
   const places = placesOf(settings.pages.map(({ name }) => name));
   const pages = settings.pages.map(({ name }): HandedPage => {
     const { document, content } = readAdjusted(project, name);
-    return { path: (places.get(name) as SitePlace).html, document, content };
+    return { path: required(places.get(name)).html, document, content };
   });
   const source = slug(basename(resolve(project)), 60) || 'project';
   const items = chosen(itemsAs(pages, as, project), only);

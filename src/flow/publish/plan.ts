@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { covers } from '../../core/content/common.js';
 import { placedContent } from '../../core/content/content.js';
 import { changesBetween, wholeFlat } from '../../core/content/edits.js';
@@ -67,7 +68,7 @@ export async function planSending(client: ApiClient, handed: Handed, options: Pl
       '--onto',
       place === 'new' ? 'Add --place replace or --place append.' : 'Give the id of a page of the site.',
     );
-  if (place === 'append') return appending(client, handed, onto as string, options);
+  if (place === 'append') return appending(client, handed, required(onto), options);
   const pages = handed.items.filter(({ kind }) => kind === 'page');
   if (place === 'replace' && pages.length !== 1)
     throw new Problem(
@@ -81,7 +82,7 @@ export async function planSending(client: ApiClient, handed: Handed, options: Pl
       await stepFor(
         client,
         handed,
-        place === 'replace' && item.kind === 'page' ? { ...item, id: onto as string } : item,
+        place === 'replace' && item.kind === 'page' ? { ...item, id: required(onto) } : item,
         options,
       ),
     );
@@ -243,7 +244,7 @@ function withDecided(
   decided: ReadonlyMap<string, Side>,
 ): FlatContent {
   const own = [...decided].flatMap(([path, side]): [string, string][] =>
-    side === 'ours' && ours.values.has(path) ? [[path, ours.values.get(path) as string]] : [],
+    side === 'ours' && ours.values.has(path) ? [[path, required(ours.values.get(path))]] : [],
   );
   return { values: new Map([...values, ...own]), lists };
 }

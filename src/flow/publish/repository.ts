@@ -120,7 +120,7 @@ async function git(folder: string, address: string, ...args: string[]): Promise<
     });
     return stdout;
   } catch (error) {
-    const { code, stderr = '' } = error as { code?: string | number; stderr?: string };
+    const { code, stderr = '' } = error as { readonly code?: string | number; readonly stderr?: string };
     if (code === 'ENOENT')
       throw new Problem('There is no git on this machine.', address, 'Install it, or send to a site or a server.');
     const said =

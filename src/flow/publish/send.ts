@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { assetName } from '../../core/sites/items.js';
 import { sha256 } from '../../core/text/hash.js';
 import { Problem } from '../../core/errors/tavrik-error.js';
@@ -107,11 +108,11 @@ export class Sending {
   private async sendTokens(): Promise<void> {
     const { source, tokens } = this.handed;
     const { etag, status } = await this.client.get(`/tokens/${source}`, [404]);
-    await this.client.put(`/tokens/${source}`, JSON.parse(tokens as string), status === 404 ? '"0"' : etag);
+    await this.client.put(`/tokens/${source}`, JSON.parse(required(tokens)), status === 404 ? '"0"' : etag);
   }
 
   private async sendItem({ id, put }: Step): Promise<void> {
-    const { body, etag } = put as NonNullable<Step['put']>;
+    const { body, etag } = required(put);
     if (etag === undefined) {
       await this.client.post('/items', body);
       return;

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { WebDAVClient } from 'webdav' with { 'resolution-mode': 'import' };
@@ -56,7 +57,7 @@ async function send(
     const folder = path.split('/').slice(0, -1).join('/');
     if (folder && !made.has(folder)) await client.createDirectory(`/${folder}`, { recursive: true });
     made.add(folder);
-    const bytes = files.get(path) as Buffer;
+    const bytes = required(files.get(path));
     const coming = `/${path}.coming`;
     await client.putFileContents(coming, bytes, { overwrite: true });
     await client.moveFile(coming, `/${path}`, { overwrite: true });

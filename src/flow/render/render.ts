@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { unknownFields, wholeContent } from '../../core/content/content.js';
@@ -110,7 +111,7 @@ function sitePages(project: string, settings: ProjectSettings): SitePages {
   const places = placesOf(names);
   const pages = names.map((name) => ({
     ...readAdjusted(project, name),
-    place: places.get(name) as SitePlace,
+    place: required(places.get(name)),
     languages: languagesOf(project, name),
   }));
   return { pages, translated: new Map(pages.map(({ place, languages }) => [place.html, [...languages.keys()]])) };

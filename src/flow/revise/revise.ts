@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { defined } from '../../core/data/defined.js';
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve, sep } from 'node:path';
@@ -238,7 +239,7 @@ function pairedNames(project: string, staged: string): Map<string, string> {
   const [old, now] = [pageNames(project), pageNames(staged)];
   const pairs = new Map(old.filter((name) => now.includes(name)).map((name) => [name, name]));
   const [left, right] = [old.filter((name) => !pairs.has(name)), now.filter((name) => !pairs.has(name))];
-  if (left.length === 1 && right.length === 1) pairs.set(left[0] as string, right[0] as string);
+  if (left.length === 1 && right.length === 1) pairs.set(required(left[0]), required(right[0]));
   return pairs;
 }
 

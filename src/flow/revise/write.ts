@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { cpSync, existsSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import { covers, over, partContent } from '../../core/content/common.js';
@@ -121,7 +122,7 @@ const REPORTS = [BEFORE, 'proof', 'templates', 'fragment', 'tokens', 'trial', CH
 /** Whether two projects are the same in all that a conversion makes. */
 export function isSame(project: string, staged: string): boolean {
   const own = (folder: string): string[] =>
-    filesBelow(folder).filter((path) => MADE.includes(path.split('/')[0] as string));
+    filesBelow(folder).filter((path) => MADE.includes(required(path.split('/')[0])));
   const [a, b] = [own(project), own(staged)];
   return (
     a.join() === b.join() &&

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { basename, dirname, extname, join, relative, resolve, sep } from 'node:path';
 import { Problem } from '../../core/errors/tavrik-error.js';
@@ -41,7 +42,7 @@ export function findSources(given: readonly string[], root?: string): readonly S
   if (kinds.size > 1) throw differentKinds(given);
   if (kinds.has('svg')) return [{ kind: 'svg', name: nameOfBoards(files), files, shown: given.join(', ') }];
   const make = kinds.has('zip') ? archiveSource : htmlSource;
-  return ownNames(files.map((file, index) => make(file, given[index] as string, root)));
+  return ownNames(files.map((file, index) => make(file, required(given[index]), root)));
 }
 
 /**
@@ -129,7 +130,7 @@ function existing(path: string): string {
   if (page) return page;
   const boards = readdirSync(file).filter((name) => /\.svg$/i.test(name));
   const hint = boards.length
-    ? `It holds SVG files: name them, e.g. ${join(path, boards[0] as string)}.`
+    ? `It holds SVG files: name them, e.g. ${join(path, required(boards[0]))}.`
     : 'Name the HTML file itself.';
   throw new Problem(`This folder has no page (${HOME_PAGES[0]}).`, path, hint);
 }
@@ -175,7 +176,7 @@ function htmlSource(file: string, shown: string, root: string | undefined): WebS
 /** The folder to serve: as far above the page as its own addresses reach with `../`. */
 function guessRoot(file: string, text: string): string {
   const steps = [...text.matchAll(/(?:src|href|srcset|url\()\s*=?\s*["']?((?:\.\.\/)+)/gi)].map(
-    ([, up]) => (up as string).length / 3,
+    ([, up]) => required(up).length / 3,
   );
   let folder = dirname(file);
   for (let left = Math.max(0, ...steps); left > 0 && dirname(folder) !== folder; left -= 1) folder = dirname(folder);
@@ -185,5 +186,5 @@ function guessRoot(file: string, text: string): string {
 function nameOfBoards(files: readonly string[]): string {
   const bases = files.map((file) => basename(file, extname(file)).replace(/[-_ ]*\d+(px)?$/i, ''));
   const base = bases[0] ?? '';
-  return (bases.every((one) => one === base) && slug(base)) || slug(basename(dirname(files[0] as string))) || 'page';
+  return (bases.every((one) => one === base) && slug(base)) || slug(basename(dirname(required(files[0])))) || 'page';
 }

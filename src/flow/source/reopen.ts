@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { defined } from '../../core/data/defined.js';
 import { existsSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
@@ -71,7 +72,7 @@ async function openAgain(
   if (!served)
     throw new Problem(
       `The source is gone, so it cannot be opened at ${widths.join(', ')} px.`,
-      resolve(project, page.sources[0] as string),
+      resolve(project, required(page.sources[0])),
       `Compare at ${page.widths.join(', ')} px, or put it back.`,
     );
   try {
@@ -92,7 +93,7 @@ export async function serveAgain(
   page: PageSettings,
   options: ReopenOptions,
 ): Promise<ServedSource | undefined> {
-  const given = page.sources[0] as string;
+  const given = required(page.sources[0]);
   const address = isOnline(page);
   const local = resolve(project, given);
   if (!address && !existsSync(local)) return undefined;

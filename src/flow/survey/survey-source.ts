@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { basename } from 'node:path';
 import { inside } from '../../browser/inpage-script.js';
 import { shownFonts, shownPageFonts } from '../../browser/shown-fonts.js';
@@ -20,7 +21,7 @@ export async function seeWebPage(name: string, shown: string, open: readonly Ope
   if (!first || !narrowest || !widest) throw new Error('A page is open at one width at least.');
   const fonts = askedFonts(await shownPageFonts(widest.page));
   const screens = seen.map(({ things, height, sections }, at) => {
-    const { width } = wide[at] as OpenReference;
+    const { width } = required(wide[at]);
     return withGrounds({ name: `${width} px`, file: shown, width, height, things, layers: [], sections });
   });
   const { height: _, things: __, sections: ___, ...page } = first;

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { existsSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
@@ -112,7 +113,7 @@ async function lookAtBoards(
   { fonts, progress }: SurveyOptions,
   browser: OpenBrowser,
 ): Promise<Looked[]> {
-  const served = await serveFolder(dirname(files[0] as string));
+  const served = await serveFolder(dirname(required(files[0])));
   try {
     progress(`Looking at ${files.length === 1 ? 'the drawing' : `${files.length} drawings`}`);
     const placed = await placeBoards(browser, served, files);

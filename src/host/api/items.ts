@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import type { FastifyInstance } from 'fastify';
 import { kindOfId, type ItemKind } from '../../core/sites/items.js';
 import type { PageDocument } from '../../core/document/types.js';
@@ -257,7 +258,7 @@ export function told(
   { content = false, document = false, version = 'draft' }: Told = {},
 ): object {
   const { id, kind, revision, changed: at } = item;
-  const state = store.items.state(item, version) as ItemState;
+  const state = required(store.items.state(item, version));
   const { document: hash, content: values, ...rest } = state;
   const status = item.published === null ? 'draft' : item.published === item.draft ? 'published' : 'changed';
   return {

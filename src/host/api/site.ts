@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import type { FastifyInstance } from 'fastify';
 import { flatten, ID, type Entries } from '../../core/content/values.js';
 import type { Context } from '../context.js';
@@ -88,7 +89,7 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
         const { name } = request.params;
         refuseUnseen(request, etagOf(settings.tokenText(name) ?? { revision: 0 }));
         settings.setTokens(name, JSON.stringify(request.body));
-        const { revision } = settings.tokenText(name) as { revision: number };
+        const { revision } = required(settings.tokenText(name));
         return { status: 200, body: { name, revision }, etag: etagOf({ revision }) };
       }),
   );

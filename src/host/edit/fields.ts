@@ -23,11 +23,10 @@ const ONE_LINE = 70;
 /** The fields of all regions, each as a person fills it in. */
 export function formFields(state: FormState): Markup {
   return html`${state.regions.map(
-    (region) =>
-      html`<section class="region" aria-labelledby="${`r-${region.name}`}">
-        <h2 id="${`r-${region.name}`}">${region.label.charAt(0).toUpperCase()}${region.label.slice(1)}</h2>
-        ${region.fields.map((field) => fieldAt(field, `${region.name}.${field.name}`, state))}
-      </section>`,
+    (region) => html`<section class="region" aria-labelledby="${`r-${region.name}`}">
+    <h2 id="${`r-${region.name}`}">${region.label.charAt(0).toUpperCase()}${region.label.slice(1)}</h2>
+    ${region.fields.map((field) => fieldAt(field, `${region.name}.${field.name}`, state))}
+  </section>`,
   )}`;
 }
 
@@ -38,10 +37,7 @@ function fieldAt(field: Field, path: string, state: FormState): Markup {
   const below = (field.fields ?? []).filter((one) => isThere(`${path}.${one.name}`, state.content));
   if (below.length === 0) return html``;
   const kind = field.type === 'picture' ? ' picture' : '';
-  return html`<fieldset class="group${kind}">
-    <legend>${field.label}</legend>
-    ${below.map((one) => fieldAt(one, `${path}.${one.name}`, state))}
-  </fieldset>`;
+  return html`<fieldset class="group${kind}"><legend>${field.label}</legend>${below.map((one) => fieldAt(one, `${path}.${one.name}`, state))}</fieldset>`;
 }
 
 function isThere(path: string, { values, lists }: FlatContent): boolean {
@@ -55,13 +51,10 @@ function listAt(field: Field, path: string, state: FormState): Markup {
   const can = !field.locked;
   const most = field.most ?? Infinity;
   const problem = state.problems.get(path);
-  return html`<fieldset class="list" data-list="${path}">
-    <legend>${field.label} <small>${ids.length}</small></legend>
+  return html`<fieldset class="list" data-list="${path}"><legend>${field.label} <small>${ids.length}</small></legend>
     ${problem && html`<p class="wrong">${problem}</p>`}${otherAt(path, state)}
-    <ol>
-      ${ids.map((id, at) => entryAt(field, path, { id, at, count: ids.length, can }, state))}
-    </ol>
-    ${can && html`<button name="do" value="add ${path}" class="quiet" ${ids.length >= most && html` disabled`}>Add one to “${field.label}”</button>`}
+    <ol>${ids.map((id, at) => entryAt(field, path, { id, at, count: ids.length, can }, state))}</ol>
+    ${can && html`<button name="do" value="add ${path}" class="quiet"${ids.length >= most && html` disabled`}>Add one to “${field.label}”</button>`}
   </fieldset>`;
 }
 
@@ -81,29 +74,12 @@ function entryAt(field: Field, list: string, { id, at, count, can }: Place, stat
     ? leafAt({ ...(field.fields?.[0] ?? field), label: `${at + 1}` }, path, state)
     : html`${(field.fields ?? []).filter((one) => isThere(`${path}.${one.name}`, state.content)).map((one) => fieldAt(one, `${path}.${one.name}`, state))}`;
   const act = (what: string, label: string, sign: string, off = false): Markup =>
-    html`<button
-      name="do"
-      value="${what} ${list} ${id}"
-      class="small"
-      aria-label="${label}: ${title}"
-      title="${label}"
-      ${off && html` disabled`}
-    >
-      ${sign}
-    </button>`;
+    html`<button name="do" value="${what} ${list} ${id}" class="small" aria-label="${label}: ${title}" title="${label}"${off && html` disabled`}>${sign}</button>`;
   const tools =
     can &&
-    html`<span class="tools"
-      >${act('up', 'Move up', '↑', at === 0)}${act('down', 'Move down', '↓', at === count - 1)}${act('copy', 'Add one like it', '+')}${act('remove', 'Take away', '×', few)}</span
-    >`;
+    html`<span class="tools">${act('up', 'Move up', '↑', at === 0)}${act('down', 'Move down', '↓', at === count - 1)}${act('copy', 'Add one like it', '+')}${act('remove', 'Take away', '×', few)}</span>`;
   if (isPlain) return html`<li class="entry plain" data-entry="${path}" data-id="${id}">${inside}${tools}</li>`;
-  return html`<li class="entry" data-entry="${path}" data-id="${id}">
-    <details id="${`e-${path}`}">
-      <summary><span class="title">${title}</span></summary>
-      ${inside}
-    </details>
-    ${tools}
-  </li>`;
+  return html`<li class="entry" data-entry="${path}" data-id="${id}"><details id="${`e-${path}`}"><summary><span class="title">${title}</span></summary>${inside}</details>${tools}</li>`;
 }
 
 function leafAt(field: Field, path: string, state: FormState): Markup {
@@ -115,15 +91,12 @@ function leafAt(field: Field, path: string, state: FormState): Markup {
     problem && html`<span id="${`${id}-wrong`}" class="wrong">${problem}</span>`,
   ];
   const described = [field.help ? `${id}-help` : '', problem ? `${id}-wrong` : ''].filter(Boolean).join(' ');
-  const common = html` id="${id}"
-  name="${VALUE}${path}"${described !== '' && html` aria-describedby="${described}"`}${problem && html` aria-invalid="true"`}${field.required && html` aria-required="true"`}${field.locked && html` readonly`}`;
+  const common = html` id="${id}" name="${VALUE}${path}"${described !== '' && html` aria-describedby="${described}"`}${problem && html` aria-invalid="true"`}${field.required && html` aria-required="true"`}${field.locked && html` readonly`}`;
   return html`<div class="field ${field.type}" data-field="${path}">
-    <label for="${id}"
-      >${field.label}${field.required && html` <span class="needed">needed</span>`}${field.locked && html` <span class="needed">cannot be changed</span>`}</label
-    >
-    ${field.type === 'file' && isPicture(value) && html`<img class="thumb" src="/${value}" alt="" />`}
+    <label for="${id}">${field.label}${field.required && html` <span class="needed">needed</span>`}${field.locked && html` <span class="needed">cannot be changed</span>`}</label>
+    ${field.type === 'file' && isPicture(value) && html`<img class="thumb" src="/${value}" alt="">`}
     ${inputFor(field, value, common)}
-    ${field.type === 'file' && !field.locked && html`<label class="upload" for="${`u-${path}`}">Put another file in its place</label><input type="file" id="${`u-${path}`}" name="${UPLOAD}${path}" accept="image/*,video/mp4,video/webm,application/pdf" />`}
+    ${field.type === 'file' && !field.locked && html`<label class="upload" for="${`u-${path}`}">Put another file in its place</label><input type="file" id="${`u-${path}`}" name="${UPLOAD}${path}" accept="image/*,video/mp4,video/webm,application/pdf">`}
     ${notes}${field.longest !== undefined && html`<span class="count" data-longest="${field.longest}">At most ${field.longest} letters</span>`}${otherAt(path, state)}
   </div>`;
 }
@@ -136,9 +109,7 @@ function otherAt(path: string, { others }: FormState): Markup | undefined {
   const other = others.get(path);
   return other === undefined
     ? undefined
-    : html`<p class="other">
-        Somebody else changed this meanwhile, to “${other}”. Yours is here: save again to keep it.
-      </p>`;
+    : html`<p class="other">Somebody else changed this meanwhile, to “${other}”. Yours is here: save again to keep it.</p>`;
 }
 
 function inputFor(field: Field, value: string, common: Markup): Markup {
@@ -152,20 +123,15 @@ function inputFor(field: Field, value: string, common: Markup): Markup {
       return html`<textarea${common} rows="${rowsFor(value)}" data-rich>${leading(value)}</textarea>`;
     case 'address':
     case 'file':
-      return html`<input${common}
-        value="${value}"
-        list="${field.type === 'file' ? 'files' : 'places'}"
-        spellcheck="false"
-        autocapitalize="none"
-      ></input${common}>`;
+      return html`<input${common} value="${value}" list="${field.type === 'file' ? 'files' : 'places'}" spellcheck="false" autocapitalize="none">`;
     case 'focus':
-      return html`<input${common} value="${value}" data-focus spellcheck="false"></input${common}>`;
+      return html`<input${common} value="${value}" data-focus spellcheck="false">`;
     case 'number':
-      return html`<input${common} value="${value}" inputmode="decimal"></input${common}>`;
+      return html`<input${common} value="${value}" inputmode="decimal">`;
     default:
       return value.length > ONE_LINE || value.includes('\n')
         ? html`<textarea${common} rows="${rowsFor(value)}">${leading(value)}</textarea>`
-        : html`<input${common} value="${value}"></input${common}>`;
+        : html`<input${common} value="${value}">`;
   }
 }
 

@@ -21,13 +21,8 @@ export function signInPage(problem?: string): Markup {
   return html`<form method="post" action="/edit/sign-in" class="sign-in">
     <h1>Sign in</h1>
     ${problem && html`<p class="wrong" role="alert">${problem}</p>`}
-    <div class="field">
-      <label for="name">Name</label><input id="name" name="name" autocomplete="username" required />
-    </div>
-    <div class="field">
-      <label for="password">Password</label
-      ><input id="password" name="password" type="password" autocomplete="current-password" required />
-    </div>
+    <div class="field"><label for="name">Name</label><input id="name" name="name" autocomplete="username" required></div>
+    <div class="field"><label for="password">Password</label><input id="password" name="password" type="password" autocomplete="current-password" required></div>
     <button class="main">Sign in</button>
   </form>`;
 }
@@ -38,42 +33,16 @@ export function itemsPage(
   asked: { readonly words: string; readonly next?: string },
 ): Markup {
   return html`<h1>Pages</h1>
-    <form method="get" action="/edit" class="find" role="search">
-      <label for="words">Find</label> <input id="words" name="words" value="${asked.words}" type="search" />
-      <button>Find</button>
-    </form>
-    ${items.length === 0 && html`<p>${asked.words ? 'Nothing has these words in its name.' : 'Nothing is here yet. Send a project to this site.'}</p>`}
-    ${
-      items.length > 0 &&
-      html`<div class="scroll" tabindex="0" role="region" aria-label="Pages">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Name</th>
-              <th scope="col">What it is</th>
-              <th scope="col">Address</th>
-              <th scope="col">State</th>
-              <th scope="col">Last change</th>
-            </tr>
-          </thead>
-          <tbody>
-            ${items.map(
-              (item) =>
-                html`<tr>
-                  <th scope="row"><a href="/edit/items/${item.id}">${item.name}</a></th>
-                  <td>${KINDS[item.kind] ?? item.kind}</td>
-                  <td>
-                    ${item.path !== null && item.published !== null ? html`<a href="/${item.path}">/${item.path}</a>` : item.path !== null && `/${item.path}`}
-                  </td>
-                  <td>${statusOf(item)}</td>
-                  <td><time datetime="${item.changed}">${timeText(item.changed)}</time></td>
-                </tr>`,
-            )}
-          </tbody>
-        </table>
-      </div>`
-    }
-    ${asked.next !== undefined && html`<p><a href="/edit?after=${encodeURIComponent(asked.next)}&words=${encodeURIComponent(asked.words)}">More</a></p>`}`;
+  <form method="get" action="/edit" class="find" role="search"><label for="words">Find</label> <input id="words" name="words" value="${asked.words}" type="search"> <button>Find</button></form>
+  ${items.length === 0 && html`<p>${asked.words ? 'Nothing has these words in its name.' : 'Nothing is here yet. Send a project to this site.'}</p>`}
+  ${
+    items.length > 0 &&
+    html`<div class="scroll" tabindex="0" role="region" aria-label="Pages"><table>
+    <thead><tr><th scope="col">Name</th><th scope="col">What it is</th><th scope="col">Address</th><th scope="col">State</th><th scope="col">Last change</th></tr></thead>
+    <tbody>${items.map((item) => html`<tr><th scope="row"><a href="/edit/items/${item.id}">${item.name}</a></th><td>${KINDS[item.kind] ?? item.kind}</td><td>${item.path !== null && item.published !== null ? html`<a href="/${item.path}">/${item.path}</a>` : item.path !== null && `/${item.path}`}</td><td>${statusOf(item)}</td><td><time datetime="${item.changed}">${timeText(item.changed)}</time></td></tr>`)}</tbody>
+  </table></div>`
+  }
+  ${asked.next !== undefined && html`<p><a href="/edit?after=${encodeURIComponent(asked.next)}&words=${encodeURIComponent(asked.words)}">More</a></p>`}`;
 }
 
 export interface Change {
@@ -87,33 +56,16 @@ export interface Change {
 export function changesPage(item: ItemRecord, changes: readonly Change[], settings: readonly string[]): Markup {
   const none = changes.length === 0 && settings.length === 0;
   return html`<h1>Changes of “${item.name}”</h1>
-    <p><a href="/edit/items/${item.id}">Back to it</a></p>
-    ${none && html`<p>Nothing changed since it was published.</p>`}
-    ${settings.length > 0 && html`<p>Also changed: ${settings.map((one) => SETTINGS[one] ?? one).join(', ')}.</p>`}
-    ${
-      changes.length > 0 &&
-      html`<div class="scroll" tabindex="0" role="region" aria-label="Changes">
-        <table class="changes">
-          <thead>
-            <tr>
-              <th scope="col">Field</th>
-              <th scope="col">Everybody sees</th>
-              <th scope="col">It will say</th>
-            </tr>
-          </thead>
-          <tbody>
-            ${changes.map(
-              ({ label, path, before, now }) =>
-                html`<tr>
-                  <th scope="row">${label}<br /><small>${path}</small></th>
-                  <td>${before === undefined ? html`<i>nothing</i>` : before}</td>
-                  <td>${now === undefined ? html`<i>nothing</i>` : now}</td>
-                </tr>`,
-            )}
-          </tbody>
-        </table>
-      </div>`
-    }`;
+  <p><a href="/edit/items/${item.id}">Back to it</a></p>
+  ${none && html`<p>Nothing changed since it was published.</p>`}
+  ${settings.length > 0 && html`<p>Also changed: ${settings.map((one) => SETTINGS[one] ?? one).join(', ')}.</p>`}
+  ${
+    changes.length > 0 &&
+    html`<div class="scroll" tabindex="0" role="region" aria-label="Changes"><table class="changes">
+    <thead><tr><th scope="col">Field</th><th scope="col">Everybody sees</th><th scope="col">It will say</th></tr></thead>
+    <tbody>${changes.map(({ label, path, before, now }) => html`<tr><th scope="row">${label}<br><small>${path}</small></th><td>${before === undefined ? html`<i>nothing</i>` : before}</td><td>${now === undefined ? html`<i>nothing</i>` : now}</td></tr>`)}</tbody>
+  </table></div>`
+  }`;
 }
 
 const SETTINGS: Readonly<Record<string, string>> = {
@@ -127,16 +79,11 @@ const SETTINGS: Readonly<Record<string, string>> = {
 
 export function historyPage(item: ItemRecord, versions: readonly VersionRecord[], guard: string): Markup {
   return html`<h1>History of “${item.name}”</h1>
-    <p><a href="/edit/items/${item.id}">Back to it</a></p>
-    <ol class="history" reversed>
-      ${versions.map(
-        (one) =>
-          html`<li>
-            <span><time datetime="${one.at}">${timeText(one.at)}</time> ${one.author}: ${one.note}</span>
-            ${one.number === item.published && html`<b>Everybody sees this</b>`}${one.number === item.draft ? html`<b>The draft</b>` : html`<form method="post" action="/edit/items/${item.id}/history"><input type="hidden" name="guard" value="${guard}" /><button name="version" value="${one.number}" class="quiet" aria-label="Go back to it: the version of ${timeText(one.at)}">Go back to it</button></form>`}
-          </li>`,
-      )}
-    </ol>`;
+  <p><a href="/edit/items/${item.id}">Back to it</a></p>
+  <ol class="history" reversed>${versions.map(
+    (one) => html`<li><span><time datetime="${one.at}">${timeText(one.at)}</time> ${one.author}: ${one.note}</span>
+    ${one.number === item.published && html`<b>Everybody sees this</b>`}${one.number === item.draft ? html`<b>The draft</b>` : html`<form method="post" action="/edit/items/${item.id}/history"><input type="hidden" name="guard" value="${guard}"><button name="version" value="${one.number}" class="quiet" aria-label="Go back to it: the version of ${timeText(one.at)}">Go back to it</button></form>`}</li>`,
+  )}</ol>`;
 }
 
 export function filesPage(
@@ -145,18 +92,10 @@ export function filesPage(
   asked: { readonly words: string; readonly next?: string },
 ): Markup {
   return html`<h1>Pictures and files</h1>
-    <form method="get" action="/edit/files" class="find" role="search">
-      <label for="words">Find</label> <input id="words" name="words" value="${asked.words}" type="search" />
-      <button>Find</button>
-    </form>
-    <form method="post" action="/edit/files" enctype="multipart/form-data" class="find">
-      <input type="hidden" name="guard" value="${guard}" /><label for="file">Add a file</label>
-      <input id="file" type="file" name="file" /> <button>Add</button>
-    </form>
-    <ul class="files">
-      ${files.map((one) => html`<li>${one.type.startsWith('image/') ? html`<img src="/assets/${one.name}" alt="" loading="lazy" />` : html`<span class="type">${one.type}</span>`}<span class="name">${one.name}</span><small>${sizeText(one)}, ${one.uses === 0 ? 'not in use' : one.uses === 1 ? 'in use once' : `in use ${one.uses} times`}</small></li>`)}
-    </ul>
-    ${asked.next !== undefined && html`<p><a href="/edit/files?after=${encodeURIComponent(asked.next)}&words=${encodeURIComponent(asked.words)}">More</a></p>`}`;
+  <form method="get" action="/edit/files" class="find" role="search"><label for="words">Find</label> <input id="words" name="words" value="${asked.words}" type="search"> <button>Find</button></form>
+  <form method="post" action="/edit/files" enctype="multipart/form-data" class="find"><input type="hidden" name="guard" value="${guard}"><label for="file">Add a file</label> <input id="file" type="file" name="file"> <button>Add</button></form>
+  <ul class="files">${files.map((one) => html`<li>${one.type.startsWith('image/') ? html`<img src="/assets/${one.name}" alt="" loading="lazy">` : html`<span class="type">${one.type}</span>`}<span class="name">${one.name}</span><small>${sizeText(one)}, ${one.uses === 0 ? 'not in use' : one.uses === 1 ? 'in use once' : `in use ${one.uses} times`}</small></li>`)}</ul>
+  ${asked.next !== undefined && html`<p><a href="/edit/files?after=${encodeURIComponent(asked.next)}&words=${encodeURIComponent(asked.words)}">More</a></p>`}`;
 }
 
 function sizeText({ bytes, width, height }: MediaRecord): string {

@@ -14,10 +14,7 @@ export function phoneRoutes(app: FastifyInstance, { store }: Context, codes: Pho
     const form = html`<form method="post" action="/phone" class="sign-in">
       <h1>Look at a page</h1>
       ${problem && html`<p class="wrong" role="alert">${problem}</p>`}
-      <div class="field">
-        <label for="code">Code</label
-        ><input id="code" name="code" inputmode="numeric" autocomplete="one-time-code" required />
-      </div>
+      <div class="field"><label for="code">Code</label><input id="code" name="code" inputmode="numeric" autocomplete="one-time-code" required></div>
       <button class="main">Look</button>
     </form>`;
     return reply

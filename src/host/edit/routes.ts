@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { elements } from '../../core/document/walk.js';
 import { addresses } from '../addresses.js';
@@ -32,7 +33,7 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
     main: Markup,
     more: Partial<Frame> = {},
   ): FastifyReply => {
-    const { editor, guard } = request.session as Session;
+    const { editor, guard } = required(request.session);
     const frame: Frame = { site: store.settings.site().state.name, editor, guard, ...more };
     return reply.type('text/html; charset=utf-8').send(shell(title, frame, main));
   };
@@ -40,7 +41,7 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
   app.get<{ Querystring: { words?: string; after?: string } }>('/edit', (request, reply) => {
     const { words = '', after = '' } = request.query;
     const found = items.list({ words, after, limit: PAGE_SIZE + 1 });
-    const next = found.length > PAGE_SIZE ? { next: (found[PAGE_SIZE - 1] as ItemRecord).id } : {};
+    const next = found.length > PAGE_SIZE ? { next: required(found[PAGE_SIZE - 1]).id } : {};
     return send(request, reply, 'Pages', itemsPage(found.slice(0, PAGE_SIZE), { words, ...next }), { here: 'pages' });
   });
 
@@ -49,7 +50,7 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
     const page = pageOf(context, item, content, worked);
     const main = itemPage({
       ...page,
-      guard: (request.session as Session).guard,
+      guard: required(request.session).guard,
       ...(link === undefined ? {} : { preview: link }),
     });
     if (worked.problems.size || worked.others.size) reply.code(worked.others.size ? 409 : 422);
@@ -69,7 +70,7 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
   });
 
   app.post<{ Params: { id: string } }>('/edit/items/:id', async (request, reply) => {
-    const session = request.session as Session;
+    const session = required(request.session);
     const sent = await readForm(request, store, session.guard);
     refuseForged(sent.guard, session);
     const worked = store.records.together(() => work(context, items.get(request.params.id), sent, session.editor));
@@ -87,7 +88,7 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
   );
 
   app.post<{ Params: { id: string } }>('/edit/items/:id/shown', async (request, reply) => {
-    const session = request.session as Session;
+    const session = required(request.session);
     const item = items.get(request.params.id);
     const sent = await readForm(request, store, session.guard);
     refuseForged(sent.guard, session);
@@ -106,7 +107,7 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
       request,
       reply,
       'History',
-      historyPage(item, items.versions(item.id), (request.session as Session).guard),
+      historyPage(item, items.versions(item.id), required(request.session).guard),
       { here: 'history' },
     );
   });
@@ -114,7 +115,7 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
   app.post<{ Params: { id: string }; Body: { guard?: string; version?: string } }>(
     '/edit/items/:id/history',
     (request, reply) => {
-      const session = request.session as Session;
+      const session = required(request.session);
       refuseForged(request.body.guard ?? '', session);
       const item = items.get(request.params.id);
       const state = items.version(item.id, Number(request.body.version));
@@ -140,13 +141,13 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
       request,
       reply,
       'Pictures and files',
-      filesPage(found.slice(0, PAGE_SIZE), (request.session as Session).guard, { words, ...next }),
+      filesPage(found.slice(0, PAGE_SIZE), required(request.session).guard, { words, ...next }),
       { here: 'files', told },
     );
   };
 
   app.post<{ Querystring: { words?: string; after?: string } }>('/edit/files', async (request, reply) => {
-    const session = request.session as Session;
+    const session = required(request.session);
     let isOurs = false;
     let told = 'Choose a file first.';
     for await (const part of request.parts({ limits: { fileSize: LARGEST_CHOSEN } })) {
@@ -211,16 +212,14 @@ function placesOf({ store, shower }: Context, item: ItemRecord): (readonly [stri
 function asJson(context: Context, { item, problems, others, told }: Worked, reply: FastifyReply): FastifyReply {
   const { fields, settings } = context.store.items.changes(item);
   const isKept = problems.size === 0 && others.size === 0;
-  return reply
-    .code(isKept ? 200 : others.size ? 409 : 422)
-    .send({
-      base: item.draft,
-      status: statusOf(item),
-      told,
-      changes: fields.length + settings.length,
-      problems: Object.fromEntries(problems),
-      others: Object.fromEntries(others),
-    });
+  return reply.code(isKept ? 200 : others.size ? 409 : 422).send({
+    base: item.draft,
+    status: statusOf(item),
+    told,
+    changes: fields.length + settings.length,
+    problems: Object.fromEntries(problems),
+    others: Object.fromEntries(others),
+  });
 }
 
 /** The page as it would look, with marks that say which field is where. */

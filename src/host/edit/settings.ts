@@ -34,13 +34,7 @@ export function settingsFields(
   return html`<section class="region" aria-labelledby="r-settings"><details${problem && html` open`}><summary><h2 id="r-settings">Address and frame</h2></summary>
     <div class="field"><label for="${PATH}">Address</label><input id="${PATH}" name="${PATH}" value="${path}" spellcheck="false" autocapitalize="none"${problem && html` aria-invalid="true" aria-describedby="${PATH}-wrong"`}>${problem && html`<span class="wrong" id="${PATH}-wrong">${problem}</span>`}<span class="help">As about.html; index.html is what the site shows by itself.</span></div>
     <div class="check"><input type="checkbox" id="${FRAMED}" name="${FRAMED}" value="yes"${framed && html` checked`}> <label for="${FRAMED}">Between the header and footer of the site</label></div>
-    ${
-      ordered.length > 0 &&
-      html`<fieldset class="group">
-        <legend>Sections at its end</legend>
-        ${ordered.map(({ id, name }) => html`<div class="check"><input type="checkbox" id="${SECTION}-${id}" name="${SECTION}" value="${id}" ${sections.includes(id) && html` checked`} /> <label for="${SECTION}-${id}">${name}</label></div>`)}
-      </fieldset>`
-    }
+    ${ordered.length > 0 && html`<fieldset class="group"><legend>Sections at its end</legend>${ordered.map(({ id, name }) => html`<div class="check"><input type="checkbox" id="${SECTION}-${id}" name="${SECTION}" value="${id}"${sections.includes(id) && html` checked`}> <label for="${SECTION}-${id}">${name}</label></div>`)}</fieldset>`}
   </details></section>`;
 }
 

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { sha256 } from '../../core/text/hash.js';
 import { assetName, assetsIn, type ItemKind } from '../../core/sites/items.js';
 import { changesBetween } from '../../core/content/edits.js';
@@ -107,7 +108,7 @@ export class Items {
 
   /** The draft: every item has one. */
   draft(item: ItemRecord): ItemState {
-    return this.state(item) as ItemState;
+    return required(this.state(item));
   }
 
   version(id: string, number: number): ItemState | undefined {
@@ -185,7 +186,7 @@ export class Items {
     )?.n;
     if (!found) return item;
     return this.records.together(() => {
-      const state = this.version(item.id, found) as ItemState;
+      const state = required(this.version(item.id, found));
       this.refuseTaken(item.id, state.path);
       this.use(item.id, state);
       this.records.run(

@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { sha256 } from '../../core/text/hash.js';
@@ -113,7 +114,7 @@ export class Media {
       known.height ?? null,
       new Date().toISOString(),
     );
-    return this.find(name) as MediaRecord;
+    return required(this.find(name));
   }
 
   /** Keeps a file that a person chose, under a name that tells it apart; one that is there already is taken again. */

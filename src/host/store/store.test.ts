@@ -1,3 +1,4 @@
+import { required } from '../../core/data/required.js';
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -238,7 +239,7 @@ describe('access', () => {
   it('keeps hashes, and no token and no password', () => {
     const token = store.access.addToken('build', ['read', 'publish']);
     store.access.addEditor('mara', 'tide table');
-    const session = store.access.signIn('mara', 'tide table') as string;
+    const session = required(store.access.signIn('mara', 'tide table'));
     const tables = ['access', 'editors', 'sessions'].flatMap((name) => store.records.all(`select * from ${name}`));
     for (const one of [token, token.slice(7), 'tide table', session]) expect(JSON.stringify(tables)).not.toContain(one);
     expect(store.access.tokenOf(token)).toEqual({ name: 'build', scopes: new Set(['read', 'publish']) });
@@ -269,7 +270,7 @@ describe('access', () => {
 
   it('ends sessions and links in time', () => {
     store.access.addEditor('mara', 'tide table');
-    const session = store.access.signIn('mara', 'tide table') as string;
+    const session = required(store.access.signIn('mara', 'tide table'));
     store.items.add('evenings', 'page', state('One'), BY);
     const link = store.access.addPreview('evenings');
     expect([store.access.session(session)?.editor, store.access.previewOf(link)]).toEqual(['mara', 'evenings']);

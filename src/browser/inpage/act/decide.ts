@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import { means, type Decision, type Reached } from '../../../core/brief/brief.js';
 import { familiesIn, writeFamilies } from '../../../core/css/font-families.js';
 import { leaveOut } from '../tree/choose.js';
@@ -9,7 +10,7 @@ const PAINTED = 'g, svg, a, use, image, text, rect, circle, ellipse, line, path,
 
 /** Takes layers out of the drawing in the page, marks those that become one picture, and sets words in other fonts. */
 export function decideDrawing(decisions: readonly Decision[]): Reached {
-  const svg = document.querySelector('svg') as SVGSVGElement;
+  const svg = required(document.querySelector('svg'));
   const done = new Set<number>();
   const known: string[] = [];
   const gone: Element[] = [];

@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import type { Standing, StandingText } from '../../../core/trim/movement.js';
 import type { Box } from '../../../core/geometry/box.js';
 import { boxOf } from '../tree/path.js';
@@ -37,7 +38,7 @@ export async function openTrial(address: string, height: number, limit: number):
   document.body.append(frame);
   const wait = new Promise<void>((done) => setTimeout(done, limit));
   await Promise.race([loaded, wait]);
-  const inner = frame.contentDocument as Document;
+  const inner = required(frame.contentDocument);
   sheet = inner.head.appendChild(inner.createElement('style'));
   const pictures = [...inner.images]
     .filter(({ complete }) => !complete)
@@ -58,10 +59,10 @@ export async function openTrial(address: string, height: number, limit: number):
  * so that nothing has to load again.
  */
 export function tryPage(html: string, css: string, widths: readonly number[]): Standing {
-  const view = frame as HTMLIFrameElement;
-  const inner = view.contentDocument as Document;
+  const view = required(frame);
+  const inner = required(view.contentDocument);
   exchange(inner, new DOMParser().parseFromString(html, 'text/html').body);
-  (sheet as HTMLStyleElement).textContent = css;
+  required(sheet).textContent = css;
   const marked = [...inner.querySelectorAll(`[${MARK}]`)];
   const texts = textsOf(inner);
   const boxes: Record<string, Box[]> = {};
@@ -70,13 +71,13 @@ export function tryPage(html: string, css: string, widths: readonly number[]): S
   for (const width of widths) {
     view.style.width = `${width}px`;
     for (const element of marked)
-      (boxes[element.getAttribute(MARK) as string] ??= []).push(boxOf(element.getBoundingClientRect()));
+      (boxes[required(element.getAttribute(MARK))] ??= []).push(boxOf(element.getBoundingClientRect()));
     texts.forEach((text, index) => {
       range.selectNodeContents(text);
       const one = standing[index] as { boxes: Box[]; looks: number[] };
       const box = boxOf(range.getBoundingClientRect());
       one.boxes.push(box);
-      one.looks.push(box[2] > 0 ? numberOf(text.parentElement as Element, range.getClientRects().length) : 0);
+      one.looks.push(box[2] > 0 ? numberOf(required(text.parentElement), range.getClientRects().length) : 0);
     });
   }
   return { widths, boxes, texts: standing };
@@ -86,10 +87,10 @@ export function tryPage(html: string, css: string, widths: readonly number[]): S
 function exchange(inner: Document, body: HTMLElement): void {
   const loaded = new Map<string, Element>();
   for (const element of inner.querySelectorAll(`img[${MARK}], video[${MARK}]`))
-    loaded.set(element.getAttribute(MARK) as string, element);
+    loaded.set(required(element.getAttribute(MARK)), element);
   const fresh = inner.adoptNode(body);
   for (const element of fresh.querySelectorAll(`img[${MARK}], video[${MARK}]`)) {
-    const known = loaded.get(element.getAttribute(MARK) as string);
+    const known = loaded.get(required(element.getAttribute(MARK)));
     if (!known || known.localName !== element.localName) continue;
     known.setAttribute('class', element.getAttribute('class') ?? '');
     element.replaceWith(known);

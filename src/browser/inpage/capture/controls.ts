@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import type { CapturedControl } from '../../../core/html/captured.js';
 import { numberedElements } from '../tree/numbering.js';
 
@@ -30,7 +31,7 @@ function targetsOf(element: Element): Element[] {
   for (const id of (element.getAttribute('aria-controls') ?? '').split(/\s+/)) if (id) ids.add(id);
   for (const { name, value } of element.attributes) {
     if (name.startsWith('data-') && /^#[\w-]+$/.test(value)) ids.add(value.slice(1));
-    if (name === 'onclick') for (const [, id] of value.matchAll(/["']#?([\w-]+)["']/g)) ids.add(id as string);
+    if (name === 'onclick') for (const [, id] of value.matchAll(/["']#?([\w-]+)["']/g)) ids.add(required(id));
   }
   const href = element.getAttribute('href') ?? '';
   if (/^#[\w-]+$/.test(href) && isSwitch(element)) ids.add(href.slice(1));

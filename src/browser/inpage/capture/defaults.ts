@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 /** An element as the browser styles it by itself, and declarations of which some may change nothing. */
 export interface ProbeItem {
   /** A tag with the attributes that change how browsers style it, e.g. `input[type=text]` or `img[width=7]`. */
@@ -64,7 +65,7 @@ export function probeDefaults(items: readonly ProbeItem[], inherited: readonly s
   frame.style.cssText = 'position:absolute;left:-99999px;width:1000px;height:1000px;visibility:hidden';
   frame.srcdoc = '<!doctype html><body></body>';
   document.documentElement.append(frame);
-  const inside = frame.contentDocument as Document;
+  const inside = required(frame.contentDocument);
   inside.open();
   inside.write('<!doctype html><html><body></body></html>');
   inside.close();
@@ -86,7 +87,7 @@ class Probe {
     private readonly inside: Document,
     private readonly inherited: ReadonlySet<string>,
   ) {
-    this.view = inside.defaultView as Window;
+    this.view = required(inside.defaultView);
     this.holder = inside.createElement('div');
     this.holder.style.display = 'none';
     inside.body.append(this.holder);
@@ -96,7 +97,7 @@ class Probe {
     const tag = /^[\w-]+/.exec(name)?.[0] ?? 'span';
     const element = this.inside.createElement(tag);
     for (const [, attribute, value] of name.matchAll(/\[([\w-]+)(?:=([^\]]*))?\]/g))
-      element.setAttribute(attribute as string, value ?? '#');
+      element.setAttribute(required(attribute), value ?? '#');
     return element;
   }
 

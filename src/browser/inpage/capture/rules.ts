@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import type { RuleScope } from '../../../core/html/captured.js';
 import type { AskedSelector } from '../../../core/html/read-rules.js';
 import { numberedElements, shadowRoots } from '../tree/numbering.js';
@@ -37,13 +38,13 @@ export function evaluateMedia(queries: readonly string[], widths: readonly numbe
   const frame = document.createElement('iframe');
   frame.style.cssText = `position:absolute;left:-99999px;top:0;border:0;visibility:hidden;height:${innerHeight}px`;
   document.documentElement.append(frame);
-  const inside = frame.contentWindow as Window;
+  const inside = required(frame.contentWindow);
   const byWidth = widths.map((width) => {
     frame.style.width = `${width}px`;
     return queries.map((query) => inside.matchMedia(query).matches);
   });
   frame.remove();
-  return queries.map((_, query) => byWidth.map((row) => row[query] as boolean));
+  return queries.map((_, query) => byWidth.map((row) => required(row[query])));
 }
 
 /** Writes shorthands (or longhands after substitution) out as longhands; an empty record means that the value is invalid. */
@@ -54,7 +55,7 @@ export function expandDeclarations(pairs: readonly (readonly [string, string])[]
     scratch.setProperty(property, value);
     const made: Record<string, string> = {};
     for (let index = 0; index < scratch.length; index += 1) {
-      const name = scratch[index] as string;
+      const name = required(scratch[index]);
       made[name] = scratch.getPropertyValue(name);
     }
     return made;

@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import type { ScrolledScreen } from '../../../core/passes/pass.js';
 import type { Asked } from '../../../core/proof/measurement.js';
 import { elementsOf } from '../measure/elements.js';
@@ -51,7 +52,7 @@ export async function lookScrolled(things: NonNullable<Asked['things']>): Promis
   return parts.flatMap((part, at) => {
     const [was, is] = [before[at] ?? {}, after[at] ?? {}];
     const set = Object.fromEntries(Object.entries(is).filter(([name, value]) => value !== was[name]));
-    return Object.keys(set).length ? [{ id: ids.get(part) as string, set }] : [];
+    return Object.keys(set).length ? [{ id: required(ids.get(part)), set }] : [];
   });
 }
 

@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import { isStillSheet } from '../tree/settle.js';
 import { anyMayMatch, namesIn } from '../../../core/html/names.js';
 import type {
@@ -199,7 +200,7 @@ function nest(selector: string, parent: string): string {
 export function readDeclarations(style: CSSStyleDeclaration, base: string): CapturedDeclaration[] {
   const found = new Map<string, CapturedDeclaration>();
   for (let index = 0; index < style.length; index += 1) {
-    const name = style[index] as string;
+    const name = required(style[index]);
     const important = style.getPropertyPriority(name) === 'important';
     const value = style.getPropertyValue(name);
     if (value !== '') {
@@ -207,11 +208,15 @@ export function readDeclarations(style: CSSStyleDeclaration, base: string): Capt
       continue;
     }
     const shorthand = SHORTHANDS.find(
-      (one) => name.startsWith(one.split('-')[0] as string) && style.getPropertyValue(one).includes('var('),
+      (one) => name.startsWith(required(one.split('-')[0])) && style.getPropertyValue(one).includes('var('),
     );
     const waiting = shorthand ?? SHORTHANDS.find((one) => style.getPropertyValue(one).includes('var('));
     if (waiting)
-      found.set(name, [name, `\u0001${waiting}\u0001${absolute(style.getPropertyValue(waiting), base)}`, important]);
+      found.set(name, [
+        name,
+        { shorthand: waiting, value: absolute(style.getPropertyValue(waiting), base) },
+        important,
+      ]);
   }
   return [...found.values()];
 }
@@ -227,7 +232,8 @@ export function inlineStyles(): [number, CapturedDeclaration[]][] {
 
 function readFace(rule: CSSFontFaceRule, base: string): CapturedFace {
   const descriptors: Record<string, string> = {};
-  for (const [name, value] of readDeclarations(rule.style, base)) descriptors[name] = value;
+  for (const [name, value] of readDeclarations(rule.style, base))
+    if (typeof value === 'string') descriptors[name] = value;
   const family = plain(descriptors['font-family'] ?? '');
   const loaded = [...document.fonts].some(
     (one) =>

@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
 import { nameOf } from './layers.js';
 
@@ -45,9 +46,9 @@ export function findFrames(): Frame[] {
 export function turnToFrame(index: number): { readonly width: number; readonly height: number } {
   const svg = drawing();
   const frames = framesIn(svg);
-  const { element, box } = frames[index] as Found;
+  const { element, box } = required(frames[index]);
   if (element)
-    for (const one of [...(element.parentElement as Element).children])
+    for (const one of [...required(element.parentElement).children])
       if (one !== element && !NOT_DRAWN.has(one.localName)) one.remove();
   const [x, y, width, height] = box;
   svg.setAttribute('viewBox', `${x} ${y} ${width} ${height}`);
@@ -72,7 +73,7 @@ function leaveOutBeside(svg: SVGSVGElement, width: number, height: number): void
 }
 
 function drawing(): SVGSVGElement {
-  return document.querySelector('svg') as SVGSVGElement;
+  return required(document.querySelector('svg'));
 }
 
 function framesIn(svg: SVGSVGElement): Found[] {
@@ -127,7 +128,7 @@ function groupsIn(svg: SVGSVGElement): Element[] {
     const others = drawn.filter(({ localName }) => localName !== 'g' && localName !== 'text');
     if (others.length) return [];
     if (groups.length !== 1) return groups;
-    holder = groups[0] as Element;
+    holder = required(groups[0]);
   }
   return [];
 }

@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import { defined } from '../../../core/data/defined.js';
 import { clustersOf } from '../../../core/drawing/clusters.js';
 import { around } from '../../../core/geometry/box.js';
@@ -58,7 +59,7 @@ interface Context {
 
 /** Reads everything that is painted in the drawing in the page, in painting order. */
 export async function captureDrawing(): Promise<DrawnBoard> {
-  const svg = document.querySelector('svg') as SVGSVGElement;
+  const svg = required(document.querySelector('svg'));
   const reader = new Reader(svg, await naturalSizes(svg));
   reader.visit(svg, { opacity: 1, clip: undefined, layers: [] });
   const [, , width, height] = pageBox(svg.getBoundingClientRect());
@@ -186,8 +187,8 @@ class Reader {
   }
 
   private artOf(item: DrawnItem, group: readonly number[]): DrawnArt {
-    const painters = group.map((index) => this.painters[index] as SVGGraphicsElement);
-    const own = around(group.map((index) => (this.items[index] as DrawnItem).box));
+    const painters = group.map((index) => required(this.painters[index]));
+    const own = around(group.map((index) => required(this.items[index]).box));
     /* On whole pixels, so that it is drawn as sharp as it was. */
     const box = group.length > 1 ? wholePixels(own) : own;
     if (group.length > 1)
@@ -200,7 +201,7 @@ class Reader {
       );
     const { type: _, look: __, order, path, layer, ...rest } = item as DrawnItem & { readonly look?: unknown };
     return {
-      ...('href' in rest ? { href: rest.href as string } : {}),
+      ...('href' in rest ? { href: rest.href } : {}),
       type: 'art',
       order,
       path,

@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
 
 /** Place of a client rectangle on the page, px. */
@@ -20,7 +21,7 @@ export function clipped(box: DrawnBox, clip: DrawnBox | undefined): DrawnBox {
 }
 
 export function same(a: DrawnBox, b: DrawnBox): boolean {
-  return a.every((value, index) => Math.abs(value - (b[index] as number)) < 0.05);
+  return a.every((value, index) => Math.abs(value - required(b[index])) < 0.05);
 }
 
 export function contains(outer: DrawnBox, inner: DrawnBox): boolean {

@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 /** Copies parts of drawings so that they stand alone: looks written out, references brought along. */
 
 const PRESENTATION = [
@@ -43,7 +44,7 @@ export function writeLooks(original: Element, copy: Element, rootColor: string):
   const originals = [original, ...original.querySelectorAll('*')];
   const copies = [copy, ...copy.querySelectorAll('*')];
   originals.forEach((one, index) => {
-    const made = copies[index] as Element;
+    const made = required(copies[index]);
     if (one instanceof SVGElement && (index > 0 || one.localName !== 'svg')) writeLook(one, made, rootColor);
     clean(made);
   });
@@ -91,7 +92,7 @@ function references(element: Element): Set<string> {
   const found = new Set<string>();
   for (const one of [element, ...element.querySelectorAll('*')]) {
     for (const { name, value } of one.attributes) {
-      for (const [, id] of value.matchAll(/url\(\s*["']?#([^"')]+)["']?\s*\)/g)) found.add(id as string);
+      for (const [, id] of value.matchAll(/url\(\s*["']?#([^"')]+)["']?\s*\)/g)) found.add(required(id));
       if (/href$/.test(name) && value.startsWith('#')) found.add(value.slice(1));
     }
   }

@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
 import { withAlpha } from './geometry.js';
 import { patternPicture, type PatternPicture } from './patterns.js';
@@ -209,7 +210,7 @@ function linearGradient(
   const ends = [
     [gradient.x1, gradient.y1],
     [gradient.x2, gradient.y2],
-  ].map(([x, y]) => new DOMPoint(valueOf(x as SVGAnimatedLength, inBox), valueOf(y as SVGAnimatedLength, inBox)));
+  ].map(([x, y]) => new DOMPoint(valueOf(required(x), inBox), valueOf(required(y), inBox)));
   const [from, to] = ends as [DOMPoint, DOMPoint];
   const unit = inBox ? new DOMMatrix([box[2], 0, 0, box[3], box[0], box[1]]) : toPage(svg);
   const toGradient = unit
@@ -284,7 +285,7 @@ function shadowOf(style: CSSStyleDeclaration, svg: SVGSVGElement): string | unde
   const filter = reference ? svg.querySelector(`[id="${CSS.escape(reference)}"]`) : null;
   const drop = filter?.querySelectorAll('feDropShadow');
   if (!filter || drop?.length !== 1 || filter.children.length !== 1) return undefined;
-  const shadow = drop[0] as SVGFEDropShadowElement;
+  const shadow = required(drop[0]);
   const flood = getComputedStyle(shadow);
   return `${shadow.dx.baseVal}px ${shadow.dy.baseVal}px ${shadow.stdDeviationX.baseVal * 2}px ${withAlpha(flood.floodColor, Number(flood.floodOpacity))}`;
 }

@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import type { DrawingFault } from '../../../core/drawing/drawing.js';
 
 /** Puts a drawing of at most so many elements into the page as it is. Scripts in it do not run and do not stay. */
@@ -49,5 +50,5 @@ function sizeOf(root: Element): [number, number] | undefined {
 function lengthOf(text: string | null): number {
   const [, number, unit = 'px'] = /^\s*([\d.]+(?:e[+-]?\d+)?)\s*(px|pt|mm|cm|in)?\s*$/i.exec(text ?? '') ?? [];
   const factors: Readonly<Record<string, number>> = { px: 1, pt: 4 / 3, mm: 96 / 25.4, cm: 96 / 2.54, in: 96 };
-  return number === undefined ? 0 : Number(number) * (factors[unit.toLowerCase()] as number);
+  return number === undefined ? 0 : Number(number) * required(factors[unit.toLowerCase()]);
 }

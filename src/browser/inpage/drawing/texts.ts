@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import type { DrawnBox, DrawnText, DrawnWord, TextLook } from '../../../core/drawing/drawing.js';
 import { gradientOfText, type GradientImage } from './paint.js';
 import { around } from '../../../core/geometry/box.js';
@@ -21,7 +22,7 @@ export function textsIn(
   const found: ReadLine[] = [];
   const walker = document.createTreeWalker(element, NodeFilter.SHOW_TEXT);
   for (let node = walker.nextNode() as Text | null; node; node = walker.nextNode() as Text | null) {
-    const parent = node.parentElement as Element;
+    const parent = required(node.parentElement);
     const style = getComputedStyle(parent);
     if (/^(title|desc)$/.test(parent.localName) || style.display === 'none' || style.visibility !== 'visible') continue;
     const look = textLook(parent, element, scale, opacity, gradientOfText(style, whole, opacity, svg));
@@ -43,7 +44,7 @@ function linesOf(node: Text, clip: DrawnBox | undefined): DrawnWord[][] {
     if (box[2] < 0.5 || box[3] < 0.5 || isEmpty(clipped(box, clip))) continue;
     const last = lines.at(-1)?.at(-1);
     const follows = last && Math.abs(last.box[1] - box[1]) < box[3] * 0.3 && box[0] >= last.box[0] + last.box[2] - 1;
-    if (follows) (lines.at(-1) as DrawnWord[]).push({ text: match[0], box });
+    if (follows) required(lines.at(-1)).push({ text: match[0], box });
     else lines.push([{ text: match[0], box }]);
   }
   return lines;

@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import {
   comparePixels,
   markDifferences,
@@ -18,7 +19,7 @@ export async function comparePictures(
   const width = Math.max(first.width, second.width);
   const height = Math.max(first.height, second.height);
   const canvas = new OffscreenCanvas(width, height);
-  const context = canvas.getContext('2d') as OffscreenCanvasRenderingContext2D;
+  const context = required(canvas.getContext('2d'));
   const marked = context.createImageData(width, height);
   markDifferences(first, second, marked.data);
   context.putImageData(marked, 0, 0);
@@ -29,7 +30,7 @@ export async function comparePictures(
 async function load(address: string): Promise<Raster> {
   const bitmap = await createImageBitmap(await (await fetch(address)).blob());
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
-  const context = canvas.getContext('2d', { willReadFrequently: true }) as OffscreenCanvasRenderingContext2D;
+  const context = required(canvas.getContext('2d', { willReadFrequently: true }));
   context.drawImage(bitmap, 0, 0);
   const { width, height, data } = context.getImageData(0, 0, bitmap.width, bitmap.height);
   return { width, height, data };
@@ -39,7 +40,7 @@ async function base64(blob: Blob): Promise<string> {
   const reader = new FileReader();
   return new Promise((done, fail) => {
     reader.onload = () => done(String(reader.result).replace(/^[^,]*,/, ''));
-    reader.onerror = () => fail(reader.error as Error);
+    reader.onerror = () => fail(reader.error);
     reader.readAsDataURL(blob);
   });
 }

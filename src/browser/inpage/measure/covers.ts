@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import type { Place } from '../../../core/proof/measurement.js';
 
 /** Something to look at: an element that shows, and where, CSS px from the top left corner of the page. */
@@ -21,7 +22,7 @@ export function coversOf(shown: readonly Shown[]): (Element | undefined)[] {
   const [left, top] = [scrollX, scrollY];
   for (const { at, x, y } of order) {
     if (y < scrollY || y >= scrollY + innerHeight) scrollTo({ left: 0, top: y - 1, behavior: 'instant' });
-    const { element } = shown[at] as Shown;
+    const { element } = required(shown[at]);
     found[at] = coverAt(element, x - scrollX, y - scrollY);
   }
   scrollTo({ left, top, behavior: 'instant' });

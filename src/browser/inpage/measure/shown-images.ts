@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import type { Box } from '../../../core/geometry/box.js';
 import { boxOf } from '../tree/path.js';
 
@@ -13,7 +14,7 @@ export function shownPictures(mark: string): Record<string, ShownPicture> {
   const found: Record<string, ShownPicture> = {};
   for (const picture of document.querySelectorAll<HTMLImageElement>(`img[${mark}]`)) {
     const box = boxOf(picture.getBoundingClientRect());
-    found[picture.getAttribute(mark) as string] = { box, wide: wideOf(picture) };
+    found[required(picture.getAttribute(mark))] = { box, wide: wideOf(picture) };
   }
   return found;
 }

@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 import type { PictureFacts } from '../../../core/survey/from-artboard.js';
 import type { SeenLayer } from '../../../core/survey/observations.js';
 import { isEmpty, pageBox } from '../drawing/geometry.js';
@@ -16,7 +17,7 @@ export async function seeLayers(): Promise<{
   readonly layers: readonly SeenLayer[];
   readonly pictures: Readonly<Record<string, PictureFacts>>;
 }> {
-  const svg = document.querySelector('svg') as SVGSVGElement;
+  const svg = required(document.querySelector('svg'));
   return { layers: layersIn(svg), pictures: await picturesIn(svg) };
 }
 

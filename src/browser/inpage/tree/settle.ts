@@ -1,3 +1,4 @@
+import { required } from '../../../core/data/required.js';
 const STILL =
   '*,*::before,*::after{animation:none!important;transition:none!important;scroll-behavior:auto!important;caret-color:transparent!important}';
 /** Height of a scroll step and rest after it: enough for observers to fire. CSS px, ms. */
@@ -46,7 +47,7 @@ function backgrounds(): string[] {
   for (const element of document.querySelectorAll('body, body *')) {
     const { backgroundImage } = getComputedStyle(element);
     if (backgroundImage.includes('url('))
-      for (const [, address] of backgroundImage.matchAll(/url\("([^"]+)"\)/g)) found.add(address as string);
+      for (const [, address] of backgroundImage.matchAll(/url\("([^"]+)"\)/g)) found.add(required(address));
   }
   return [...found];
 }

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { checkDocument } from '../../document/check.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements, textOf } from '../../document/walk.js';
@@ -63,7 +64,7 @@ describe('a page from one artboard', () => {
 
   it('lays columns out in shares of the width, within a centred width', () => {
     const row = [...elements(document.body)].find((node) => restOf(document, node)['grid-template-columns']);
-    const look = restOf(document, row as ElementNode);
+    const look = restOf(document, required(row));
     expect(look['grid-template-columns']).toMatch(/fr/);
     expect(look['padding-left']).toBe('max(20px, calc((100% - 1000px) / 2))');
   });
@@ -92,9 +93,7 @@ describe('a page from two artboards', () => {
   });
 
   it('stacks the columns below', () => {
-    const row = [...elements(document.body)].find(
-      (node) => restOf(document, node)['grid-template-columns'],
-    ) as ElementNode;
+    const row = required([...elements(document.body)].find((node) => restOf(document, node)['grid-template-columns']));
     expect(document.styles[row.style ?? '']?.variants?.[0]?.set).toMatchObject({
       display: 'flex',
       'flex-direction': 'column',

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { Problem } from '../../errors/tavrik-error.js';
 import type { PageDocument } from '../../document/types.js';
 import { arrange } from '../structure/arrange.js';
@@ -18,7 +19,6 @@ import { allWidths, screensBelow } from '../responsive/screens.js';
 import { breakpointsBetween } from '../responsive/style-variants.js';
 import type { Standing } from '../match/element-places.js';
 import type { Piece, Pieces } from '../model/piece.js';
-import type { BoardLooks } from '../model/part-styles.js';
 
 export interface BuiltDesign {
   readonly document: PageDocument;
@@ -49,7 +49,7 @@ export function buildDesign(input: DesignInput): BuiltDesign {
         'Group what is one drawing, or put it in as a picture.',
       );
   });
-  const first = boards[0] as Pieces;
+  const first = required(boards[0]);
   const matches = boards.slice(1).map((board) => matchBoards(first, board));
   const elsewhere = matches.map(
     ({ pairs }) =>
@@ -59,13 +59,13 @@ export function buildDesign(input: DesignInput): BuiltDesign {
   const root = bandsOf(withLists(arrange(first.top, elsewhere)), first.width);
   const notes: string[] = input.boards.flatMap((board) => board.notes.map((note) => `${board.width} px: ${note}`));
   const extras = bringExtras(root, boards.slice(1), matches);
-  matches.forEach((match, index) => notes.push(...differences(first, match, extras[index] as Extras)));
+  matches.forEach((match, index) => notes.push(...differences(first, match, required(extras[index]))));
   const views = [new BoardView(first, undefined), ...extras.map(({ board, pairs }) => new BoardView(board, pairs))];
   const drawn = views.map((view) => layOut(root, view));
   const looks = [...drawn];
   const widths = boards.map(({ width }) => width);
   const screens = screensBelow(widths, input.scale);
-  for (const screen of screens) looks.push(deriveLooks(root, looks.at(-1) as BoardLooks, screen));
+  for (const screen of screens) looks.push(deriveLooks(root, required(looks.at(-1)), screen));
   const breakpoints = input.breakpoints ?? breakpointsBetween(allWidths(widths));
   const builder = new Builder(input, boards, views, looks, breakpoints, rolesOf(first, root));
   const document = builder.build(root);

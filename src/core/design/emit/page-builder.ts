@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type {
   Breakpoint,
   ElementNode,
@@ -70,7 +71,7 @@ export class Builder {
     const over = root.over.map((part) => this.node(part));
     const bodyLooks = this.looks.map((looks, index) => ({
       ...base,
-      ...(this.boards[index] ?? (this.boards.at(-1) as Pieces)).ground,
+      ...(this.boards[index] ?? required(this.boards.at(-1))).ground,
       ...(looks.get(root) ?? {}),
     }));
     const body: ElementNode = {
@@ -98,7 +99,7 @@ export class Builder {
 
   /** Texts of the widest board. */
   private texts(): Paragraph[] {
-    return (this.boards[0] as Pieces).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
+    return required(this.boards[0]).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
   }
 
   private titleFrom(): string {
@@ -224,7 +225,7 @@ export class Builder {
   }
 
   private addVariant(style: string, variant: StyleVariant): void {
-    const made = this.styles[style] as SharedStyle;
+    const made = required(this.styles[style]);
     this.styles[style] = { ...made, variants: [...(made.variants ?? []), variant] };
   }
 
@@ -276,6 +277,6 @@ export class Builder {
       style: this.styleOf(part),
       from: { path: art.path },
     };
-    return { ...shared, ...drawingIn(piece, (this.boards[0] as Pieces).width) };
+    return { ...shared, ...drawingIn(piece, required(this.boards[0]).width) };
   }
 }

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements, textOf } from '../../document/walk.js';
 import { buildDesign } from './build-design.js';
@@ -36,11 +37,11 @@ describe('a text that says the same otherwise on another board', () => {
   it('is one element, with each wording where it was drawn, and that is said', () => {
     const { document, notes } = built(wide, narrow('Book evening'));
     expect(buttons(document)).toHaveLength(1);
-    const spans = [...elements(buttons(document)[0] as ElementNode)].filter(
+    const spans = [...elements(required(buttons(document)[0]))].filter(
       ({ name }) => name === 'wording' || name === 'Book evening',
     );
     expect(spans.map(textOf)).toEqual(['Book a telescope evening', 'Book evening']);
-    const [long, short] = spans.map(({ style }) => document.styles[style as string]);
+    const [long, short] = spans.map(({ style }) => document.styles[required(style)]);
     expect(long?.rest['display']).toBeUndefined();
     expect(long?.variants?.map(({ set }) => set['display'])).toEqual(['none']);
     expect(short?.rest['display']).toBe('none');
@@ -67,6 +68,6 @@ describe('a text that says the same otherwise on another board', () => {
 
   it('says it once if only capitals differ', () => {
     const { document } = built(wide, narrow('BOOK A TELESCOPE EVENING'));
-    expect(textOf(buttons(document)[0] as ElementNode)).toBe('Book a telescope evening');
+    expect(textOf(required(buttons(document)[0]))).toBe('Book a telescope evening');
   });
 });

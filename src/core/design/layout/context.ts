@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { BoardView } from '../match/artboard-view.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px } from '../../geometry/box.js';
@@ -27,7 +28,7 @@ export function widenSide(looks: BoardLooks, part: Part, side: 'padding-left' | 
 }
 
 export function boxIn(view: BoardView, part: Part): DrawnBox {
-  return view.boxOf(part) as DrawnBox;
+  return required(view.boxOf(part));
 }
 
 export function rowsOf(children: readonly Part[], view: BoardView): Part[][] {
@@ -37,7 +38,7 @@ export function rowsOf(children: readonly Part[], view: BoardView): Part[][] {
   for (const one of sorted) {
     const box = boxIn(view, one);
     if (box[1] >= end - 4) rows.push([one]);
-    else (rows.at(-1) as Part[]).push(one);
+    else required(rows.at(-1)).push(one);
     end = Math.max(end, bottom(box));
   }
   return rows.map((row) => row.sort((a, b) => boxIn(view, a)[0] - boxIn(view, b)[0]));

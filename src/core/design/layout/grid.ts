@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
 import { NONE, given } from './place.js';
@@ -10,12 +11,12 @@ import type { Region } from '../model/region.js';
 export function layGrid(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
   const { view, looks } = setting;
   const rows = orderedRows(children, setting);
-  const first = (rows[0] as Part[]).map((one) => boxIn(view, one));
-  const gutter = Math.max(0, Math.min(...first.slice(1).map((one, index) => one[0] - right(first[index] as DrawnBox))));
-  const end = Math.max(right(first.at(-1) as DrawnBox), region.x + region.width);
+  const first = required(rows[0]).map((one) => boxIn(view, one));
+  const gutter = Math.max(0, Math.min(...first.slice(1).map((one, index) => one[0] - right(required(first[index])))));
+  const end = Math.max(right(required(first.at(-1))), region.x + region.width);
   const regions = first.map((one, index): Region => ({
     x: one[0],
-    width: (index + 1 < first.length ? (first[index + 1] as DrawnBox)[0] - gutter : end) - one[0],
+    width: (index + 1 < first.length ? required(first[index + 1])[0] - gutter : end) - one[0],
   }));
   const extents = rows.map(
     (row) =>
@@ -33,7 +34,7 @@ export function layGrid(part: Part, children: readonly Part[], box: DrawnBox, re
     'align-items': 'start',
   });
   add(looks, part, paddingDown(box, extents[0]?.[0] ?? box[1], extents.at(-1)?.[1] ?? bottom(box)));
-  const left = (first[0] as DrawnBox)[0] - region.x;
+  const left = required(first[0])[0] - region.x;
   if (left > NONE) widenSide(looks, part, 'padding-left', left);
   rows.forEach((row, at) => {
     const extra = at === 0 ? 0 : (extents[at]?.[0] ?? 0) - (extents[at - 1]?.[1] ?? 0) - gap;
@@ -41,7 +42,7 @@ export function layGrid(part: Part, children: readonly Part[], box: DrawnBox, re
       const offset = boxIn(view, one)[1] - (extents[at]?.[0] ?? 0) + extra;
       setting.place(
         one,
-        regions[column] as Region,
+        required(regions[column]),
         'grid',
         given(Math.abs(offset) > 0.05, { 'margin-top': px(offset) }),
       );

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { BoardView } from '../match/artboard-view.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
@@ -88,10 +89,10 @@ function directionOf(children: readonly Part[], view: BoardView): 'stack' | 'row
   const full = rows.every(
     (row, index) => row.length === columns || (index === rows.length - 1 && row.length < columns),
   );
-  const start = (row: readonly Part[], at: number): number => boxIn(view, row[at] as Part)[0];
+  const start = (row: readonly Part[], at: number): number => boxIn(view, required(row[at]))[0];
   if (columns < 2 || !full) return 'wrap';
   const aligned = rows.every((row) =>
-    row.every((_, at) => Math.abs(start(row, at) - start(rows[0] as Part[], at)) < 3),
+    row.every((_, at) => Math.abs(start(row, at) - start(required(rows[0]), at)) < 3),
   );
   return aligned ? 'grid' : 'wrap';
 }
@@ -99,23 +100,23 @@ function directionOf(children: readonly Part[], view: BoardView): 'stack' | 'row
 function disjoint(boxes: readonly DrawnBox[], axis: 0 | 1, slack: number): boolean {
   const sorted = [...boxes].sort((a, b) => a[axis] - b[axis]);
   const end = axis === 0 ? right : bottom;
-  return sorted.slice(1).every((box, index) => box[axis] >= end(sorted[index] as DrawnBox) - slack);
+  return sorted.slice(1).every((box, index) => box[axis] >= end(required(sorted[index])) - slack);
 }
 
 function layStack(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
   const { view, looks } = setting;
   const sorted = ordered(children, 1, setting);
-  const first = boxIn(view, sorted[0] as Part);
-  const last = boxIn(view, sorted.at(-1) as Part);
+  const first = boxIn(view, required(sorted[0]));
+  const last = boxIn(view, required(sorted.at(-1)));
   add(looks, part, { display: 'flex', 'flex-direction': 'column', ...paddingDown(box, first[1], bottom(last)) });
-  const gaps = sorted.slice(1).map((one, index) => boxIn(view, one)[1] - bottom(boxIn(view, sorted[index] as Part)));
+  const gaps = sorted.slice(1).map((one, index) => boxIn(view, one)[1] - bottom(boxIn(view, required(sorted[index]))));
   const usual = usualGap(gaps);
   const equal = gaps.length > 1 && usual !== undefined && usual > 0;
   if (equal) add(looks, part, { 'row-gap': px(usual) });
   const rise = Math.min(0, first[1] - box[1]);
   const hang = Math.min(0, bottom(box) - bottom(last));
   sorted.forEach((one, index) => {
-    const gap = index === 0 ? rise : (gaps[index - 1] as number);
+    const gap = index === 0 ? rise : required(gaps[index - 1]);
     const down = {
       ...given((!equal || index === 0) && Math.abs(gap) > 0.05, { 'margin-top': px(gap) }),
       ...given(index === sorted.length - 1 && hang < -0.05, { 'margin-bottom': px(hang) }),

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { columnsFor } from './columns.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
@@ -62,15 +63,15 @@ const PARTED = 3;
 /** Whether a row stands between the gutters of the page in two parts, as a mark on one side and a menu on the other. */
 function isParted(boxes: readonly DrawnBox[], gaps: readonly number[], page: number): boolean {
   const [most = 0, next] = [...gaps].sort((a, b) => b - a);
-  const [left, free] = [(boxes[0] as DrawnBox)[0], page - right(boxes.at(-1) as DrawnBox)];
+  const [left, free] = [required(boxes[0])[0], page - right(required(boxes.at(-1)))];
   return next !== undefined && most > SPARE && most >= PARTED * next && left > 0 && Math.abs(left - free) <= ALIKE;
 }
 
 function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Setting): void {
   const { view, looks } = setting;
-  const left = (boxes[0] as DrawnBox)[0] - region.x;
-  const free = region.x + region.width - right(boxes.at(-1) as DrawnBox);
-  const gaps = boxes.slice(1).map((box, index) => box[0] - right(boxes[index] as DrawnBox));
+  const left = required(boxes[0])[0] - region.x;
+  const free = region.x + region.width - right(required(boxes.at(-1)));
+  const gaps = boxes.slice(1).map((box, index) => box[0] - right(required(boxes[index])));
   const usual = usualGap(gaps);
   const equal = usual !== undefined;
   const widest = gaps.indexOf(Math.max(...gaps));
@@ -78,7 +79,7 @@ function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Sett
   const spread =
     gaps.length > 0 &&
     (sides <= NONE ||
-      (Math.min(left, free) >= -NONE && (isRift(gaps[widest] as number, sides) || isParted(boxes, gaps, view.width))));
+      (Math.min(left, free) >= -NONE && (isRift(required(gaps[widest]), sides) || isParted(boxes, gaps, view.width))));
   const centred = !spread && Math.abs(left - free) < 3 && left > NONE;
   const atEnd = !spread && !centred && Math.abs(free) <= NONE;
   add(looks, part, {
@@ -90,12 +91,12 @@ function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Sett
   if (spread && left > NONE) widenSide(looks, part, 'padding-left', left);
   if (spread && free > NONE) widenSide(looks, part, 'padding-right', free);
   sorted.forEach((one, index) => {
-    const gap = index === 0 ? (centred || atEnd || spread ? 0 : left) : (gaps[index - 1] as number);
+    const gap = index === 0 ? (centred || atEnd || spread ? 0 : left) : required(gaps[index - 1]);
     const auto = spread && index - 1 === widest;
     const margin = auto
       ? { 'margin-left': 'auto' }
       : given((index === 0 || !equal || spread) && Math.abs(gap) > 0.05, { 'margin-left': px(gap) });
-    const box = boxes[index] as DrawnBox;
+    const box = required(boxes[index]);
     add(looks, one, { 'flex-shrink': '0', ...margin, ...down(box) });
     const piece = view.pieceOf(one);
     if (piece?.type === 'text') add(looks, one, { 'text-wrap-mode': 'nowrap' });
@@ -107,8 +108,8 @@ function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Sett
 function layColumns({ part, sorted, boxes, region, down }: Row, setting: Setting): void {
   const { looks, view } = setting;
   const { regions, gutter } = columnsFor(boxes, region, view.evenRow(part) !== undefined);
-  const first = (regions[0] as Region).x;
-  const total = (regions.at(-1) as Region).x + (regions.at(-1) as Region).width - first;
+  const first = required(regions[0]).x;
+  const total = required(regions.at(-1)).x + required(regions.at(-1)).width - first;
   const left = first - region.x;
   const free = region.x + region.width - (first + total);
   add(looks, part, {
@@ -118,11 +119,11 @@ function layColumns({ part, sorted, boxes, region, down }: Row, setting: Setting
   });
   if (left > NONE) widenSide(looks, part, 'padding-left', left);
   if (free > NONE) widenSide(looks, part, 'padding-right', free);
-  sorted.forEach((one, index) => setting.place(one, regions[index] as Region, 'grid', down(boxes[index] as DrawnBox)));
+  sorted.forEach((one, index) => setting.place(one, required(regions[index]), 'grid', down(required(boxes[index]))));
 }
 
 export function columnsOf(widths: readonly number[]): string {
-  const equal = widths.every((width) => Math.abs(width - (widths[0] as number)) < EQUAL);
+  const equal = widths.every((width) => Math.abs(width - required(widths[0])) < EQUAL);
   return equal
     ? `repeat(${widths.length}, minmax(0, 1fr))`
     : widths.map((width) => `minmax(0, ${Math.round(width * 100) / 100}fr)`).join(' ');

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { Part } from '../model/part.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import type { Region } from '../model/region.js';
@@ -23,13 +24,13 @@ export function layTags(
   const lines = rows.map((row) => row.map((one) => boxIn(view, one)));
   const whole = lines.map((line) => around(line));
   const [gap, align] = [gapOf(lines), alignOf(whole)];
-  const down = usualGap(whole.slice(1).map((line, at) => line[1] - bottom(whole[at] as DrawnBox)));
+  const down = usualGap(whole.slice(1).map((line, at) => line[1] - bottom(required(whole[at]))));
   if (gap === undefined || gap < 0 || !align || down === undefined || down < 0) return false;
   const breaks = whole.every((line, at) => {
     const next = lines[at + 1]?.[0];
     return line[2] <= region.width - ROUNDING && (!next || line[2] + gap + next[2] > region.width + ROUNDING);
   });
-  if (!breaks || (align === 'flex-start' && Math.abs((whole[0] as DrawnBox)[0] - region.x) > EQUAL)) return false;
+  if (!breaks || (align === 'flex-start' && Math.abs(required(whole[0])[0] - region.x) > EQUAL)) return false;
   add(looks, part, {
     display: 'flex',
     'flex-wrap': 'wrap',
@@ -37,7 +38,7 @@ export function layTags(
     'row-gap': px(down),
     'align-items': 'flex-start',
     ...(align === 'center' ? { 'justify-content': 'center' } : {}),
-    ...paddingDown(box, (whole[0] as DrawnBox)[1], bottom(whole.at(-1) as DrawnBox)),
+    ...paddingDown(box, required(whole[0])[1], bottom(required(whole.at(-1)))),
   });
   for (const one of rows.flat()) {
     const own = boxIn(view, one);

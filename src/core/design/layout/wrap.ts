@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
 import { isShort, NONE, given } from './place.js';
@@ -29,7 +30,7 @@ function layOneRow(row: readonly Part[], above: number, region: Region, setting:
   const share = (value: number): string => `${Math.floor((value / region.width) * 1e5) / 1e3}%`;
   row.forEach((one, index) => {
     const box = boxIn(view, one);
-    const before = index === 0 ? region.x : right(boxIn(view, row[index - 1] as Part));
+    const before = index === 0 ? region.x : right(boxIn(view, required(row[index - 1])));
     const left = box[0] - before;
     const free = region.x + region.width - right(box);
     const short = isShort(one, view);

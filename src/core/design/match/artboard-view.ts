@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { around, middle } from '../../geometry/box.js';
 import type { Part } from '../model/part.js';
@@ -50,7 +51,7 @@ export class BoardView {
     const children = this.present(part.parts);
     if (part.direction !== 'row' || part.over.length || children.length < 2) return undefined;
     if (!children.every((one) => this.isCentred(one))) return undefined;
-    return aroundColumns(children.map((one) => this.boxOf(one) as DrawnBox));
+    return aroundColumns(children.map((one) => required(this.boxOf(one))));
   }
 
   /** Whether what a part holds is centred in it, words included. */
@@ -60,7 +61,7 @@ export class BoardView {
     const box = this.boxOf(part);
     const children = this.present(part.parts);
     if (!box || children.length === 0 || part.direction !== 'stack') return false;
-    const inLine = children.every((one) => Math.abs(middle(this.boxOf(one) as DrawnBox) - middle(box)) <= 2);
+    const inLine = children.every((one) => Math.abs(middle(required(this.boxOf(one))) - middle(box)) <= 2);
     return inLine && children.some((one) => this.isCentred(one) || this.pieceOf(one)?.type === 'picture');
   }
 

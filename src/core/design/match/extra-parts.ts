@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { arrange } from '../structure/arrange.js';
 import { matchBoards, type BoardMatch } from './match-artboards.js';
 import type { Part } from '../model/part.js';
@@ -16,7 +17,7 @@ export interface Extras {
 export function bringExtras(root: Part, boards: readonly Pieces[], matches: readonly BoardMatch[]): Extras[] {
   const late: Piece[] = [];
   return matches.map((match, index): Extras => {
-    const board = boards[index] as Pieces;
+    const board = required(boards[index]);
     const again = matchBoards({ ...board, all: late }, { ...board, all: match.extra });
     const pairs = new Map([...match.pairs, ...again.pairs]);
     const brought = newThings(again.extra);
@@ -46,7 +47,7 @@ function insertExtra(root: Part, extra: Piece, other: Pieces, pairs: ReadonlyMap
   const part = partOf(extra, back);
   const index = other.all.indexOf(extra);
   for (let at = index - 1; at >= 0; at -= 1) {
-    const mine = back.get(other.all[at] as Piece);
+    const mine = back.get(required(other.all[at]));
     if (mine && insertAfter(root, mine, part)) return part;
   }
   root.parts.unshift(part);
@@ -57,7 +58,7 @@ function insertAfter(part: Part, mark: Piece, extra: Part): boolean {
   const list = [part.parts, part.over].find((parts) => parts.some((one) => one.piece === mark));
   if (list) {
     const at = list.findIndex((one) => one.piece === mark);
-    const holder = list[at] as Part;
+    const holder = required(list[at]);
     if (holder.piece?.inside.length) holder.parts.unshift(extra);
     else list.splice(at + 1, 0, extra);
     return true;

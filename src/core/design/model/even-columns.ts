@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { EQUAL } from './tolerances.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import type { Region } from './region.js';
@@ -5,7 +6,7 @@ import { middle, right, around } from '../../geometry/box.js';
 
 /** Distances between neighbours. */
 export function steps(values: readonly number[]): number[] {
-  return values.slice(1).map((value, index) => value - (values[index] as number));
+  return values.slice(1).map((value, index) => value - required(values[index]));
 }
 
 export function even(values: readonly number[]): boolean {
@@ -24,18 +25,18 @@ export function evenColumns(boxes: readonly DrawnBox[]): Region[] | undefined {
   const step = middles.reduce((sum, one) => sum + one, 0) / middles.length;
   const width = Math.max(...wide);
   if (width > step + 0.5) return undefined;
-  const first = middle(boxes[0] as DrawnBox);
+  const first = middle(required(boxes[0]));
   return boxes.map((_, index) => ({ x: first + index * step - width / 2, width }));
 }
 
 /** The box around the even columns of things that stand in a row; undefined if they stand in none. */
 export function aroundColumns(boxes: readonly DrawnBox[]): DrawnBox | undefined {
   const sorted = [...boxes].sort((a, b) => a[0] - b[0]);
-  if (sorted.slice(1).some((box, index) => box[0] < right(sorted[index] as DrawnBox) - 2)) return undefined;
+  if (sorted.slice(1).some((box, index) => box[0] < right(required(sorted[index])) - 2)) return undefined;
   const columns = evenColumns(sorted);
   if (!columns) return undefined;
   const [, y, , height] = around(boxes);
-  const first = columns[0] as Region;
-  const last = columns.at(-1) as Region;
+  const first = required(columns[0]);
+  const last = required(columns.at(-1));
   return [first.x, y, last.x + last.width - first.x, height];
 }

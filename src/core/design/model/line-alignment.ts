@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { EQUAL } from './tolerances.js';
 import { usualGap } from './gap.js';
@@ -11,5 +12,5 @@ export function alignOf(lines: readonly DrawnBox[]): 'flex-start' | 'center' | u
 
 /** The gap between tags in a line; undefined if it differs, or no line holds two. */
 export function gapOf(lines: readonly (readonly DrawnBox[])[]): number | undefined {
-  return usualGap(lines.flatMap((line) => line.slice(1).map((box, at) => box[0] - right(line[at] as DrawnBox))));
+  return usualGap(lines.flatMap((line) => line.slice(1).map((box, at) => box[0] - right(required(line[at])))));
 }

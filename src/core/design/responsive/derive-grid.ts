@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { lengthOf, px } from '../../geometry/box.js';
 import { isOneCell } from '../layout/place.js';
 import { SPACING_FLOOR } from './screens.js';
@@ -95,5 +96,5 @@ export function pictureFirst({ parts }: Part, looks: BoardLooks): void {
 }
 
 function isPicture({ piece, parts }: Part): boolean {
-  return piece?.type === 'picture' || (parts.length === 1 && isPicture(parts[0] as Part));
+  return piece?.type === 'picture' || (parts.length === 1 && isPicture(required(parts[0])));
 }

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { arrange } from '../structure/arrange.js';
 import { bandsOf } from '../structure/sections.js';
 import { BoardView } from '../match/artboard-view.js';
@@ -34,7 +35,7 @@ function derived(...items: Items) {
     around: (screen: 'tablet' | 'phone', name: string, up = 1): Look => {
       let part = find(name);
       for (let step = 0; step < up; step += 1)
-        part = all(root).find((one) => [...one.parts, ...one.over].includes(part)) as Part;
+        part = required(all(root).find((one) => [...one.parts, ...one.over].includes(part)));
       return looks[screen].get(part) ?? {};
     },
   };

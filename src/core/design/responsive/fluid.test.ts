@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { fluidLooks } from './fluid.js';
 
 /** Value of a size in CSS at a screen width, px. */
@@ -21,7 +22,7 @@ describe('fluid looks', () => {
 
   it('are as drawn at the width of each screen, and say nothing of other properties', () => {
     [wide, middle, narrow].forEach((look, index) => {
-      expect(at(look?.['font-size'], widths[index] as number)).toBeCloseTo(parseFloat(sizes[index] as string), 1);
+      expect(at(look?.['font-size'], required(widths[index]))).toBeCloseTo(parseFloat(required(sizes[index])), 1);
       expect(look?.['color']).toBe('red');
     });
   });

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { Declarations } from '../../document/types.js';
 import { px } from '../../geometry/box.js';
 
@@ -39,7 +40,7 @@ function runOf(
   const runs = (ACROSS.test(name) ? [at + 1] : [at - 1, at + 1]).flatMap((next) => {
     const other = sameLayout(looks[at], looks[next]) ? pxOf(looks[next]?.[name]) : undefined;
     if (other === undefined || Math.abs(other - own) < SAME) return [];
-    return [between([widths[at] as number, own], [widths[next] as number, other])];
+    return [between([required(widths[at]), own], [required(widths[next]), other])];
   });
   const [one, other] = runs;
   if (!one) return value;

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { Breakpoint, Declarations, SharedStyle, StyleVariant } from '../../document/types.js';
 
 /** What a property is where a board says nothing of it, so that it undoes what a wider board says. */
@@ -60,15 +61,15 @@ const NEUTRAL: Readonly<Record<string, string>> = {
 export function styleFromBoards(looks: readonly Declarations[], breakpoints: readonly Breakpoint[]): SharedStyle {
   const variants: StyleVariant[] = [];
   breakpoints.forEach(({ name }, at) => {
-    const wider = looks[at] as Declarations;
-    const narrower = looks[at + 1] as Declarations;
+    const wider = required(looks[at]);
+    const narrower = required(looks[at + 1]);
     const set: Record<string, string> = {};
     for (const property of Object.keys(wider))
       if (narrower[property] === undefined) set[property] = NEUTRAL[property] ?? 'revert';
     for (const [property, value] of Object.entries(narrower)) if (wider[property] !== value) set[property] = value;
     if (Object.keys(set).length) variants.push({ at: name, set });
   });
-  return { rest: looks[0] as Declarations, ...(variants.length ? { variants } : {}) };
+  return { rest: required(looks[0]), ...(variants.length ? { variants } : {}) };
 }
 
 /** Steps to which a threshold between two boards is rounded, px. */
@@ -77,7 +78,7 @@ const STEP = 20;
 /** Where one board's layout gives way to the next: half way between their widths. */
 export function breakpointsBetween(widths: readonly number[]): Breakpoint[] {
   return widths.slice(1).map((width, index) => {
-    const wider = widths[index] as number;
+    const wider = required(widths[index]);
     const below = Math.round((width + (wider - width) / 2) / STEP) * STEP;
     const fits = Math.min(wider, Math.max(width + 1, below));
     return { name: `below-${fits}`, below: fits };

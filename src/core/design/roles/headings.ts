@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, holds, middle } from '../../geometry/box.js';
 import { wordsOf } from '../text/paragraphs.js';
@@ -149,7 +150,7 @@ function labelsOf(pieces: readonly Piece[]): Set<Paragraph> {
       const inside = pieces.flatMap((piece) =>
         piece.type === 'text' && holds(box.box, piece.box, 2) ? [piece.text] : [],
       );
-      const only = inside.length === 1 ? (inside[0] as Paragraph) : undefined;
+      const only = inside.length === 1 ? required(inside[0]) : undefined;
       const pictured = pieces.some((piece) => piece.type === 'picture' && holds(box.box, piece.box, 2));
       return only && !pictured && wordsOf(only).split(' ').length <= 3 ? [only] : [];
     }),

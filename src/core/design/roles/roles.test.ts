@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { ElementNode } from '../../document/types.js';
 import { elements, textOf } from '../../document/walk.js';
 import { buildDesign } from '../emit/build-design.js';
@@ -89,7 +90,7 @@ describe('headings that are hardly larger', () => {
         ['moon_phase', 'rgb(200, 60, 20)'],
         ['tide', 'rgb(0, 90, 200)'],
       ].map(([name, color], at) =>
-        line(name as string, 100 + 400 * at, 600, { size: 48, weight: '300', color: color as string }),
+        line(required(name), 100 + 400 * at, 600, { size: 48, weight: '300', color: required(color) }),
       ),
       ...body,
     );

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import fc from 'fast-check';
 import type { PageDocument } from '../../document/types.js';
 import { elements, isWords, textOf } from '../../document/walk.js';
@@ -184,7 +185,7 @@ describe('what only narrower artboards have', () => {
   });
 
   it('is known on each board that has it', () => {
-    const brought = extras[0]?.brought[0] as Piece;
+    const brought = required(extras[0]?.brought[0]);
     expect(extras[1]?.pairs.get(brought)?.box).toEqual([340, 10, 48, 40]);
   });
 
@@ -289,7 +290,7 @@ function draw(rows: readonly (readonly Cell[])[]): { readonly board: DrawnBoard;
       const said = [`${title} ${number}`, `about ${text} and ${number}`];
       texts.push(...said);
       if (pictured) items.push(box(x - 20, y - 20, 260, 200));
-      items.push(line(said[0] as string, x, y, { size: 26 }), line(said[1] as string, x, y + 80));
+      items.push(line(required(said[0]), x, y, { size: 26 }), line(required(said[1]), x, y + 80));
     }),
   );
   return { board: board(1000, 60 + rows.length * 260, ...items), texts };

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { cutsOf, rowCut, stackCut, TOUCH, type Cut } from './cuts.js';
 import { tagsIn, withTags } from './tags.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
@@ -32,7 +33,7 @@ function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
 }
 
 function group(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
-  if (pieces.length === 1) return leaf(pieces[0] as Piece, others);
+  if (pieces.length === 1) return leaf(required(pieces[0]), others);
   const tags = tagsIn(pieces);
   if (tags) return tagsOf(tags, box, others);
   const cuts = cutsOf(pieces).map(withTags);
@@ -90,7 +91,7 @@ function coarser(cut: Cut, others: readonly Elsewhere[]): Cut | undefined {
     if (!pair) continue;
     const [to, from] = pair;
     groups = groups.flatMap((one, index) =>
-      index === from ? [] : index === to ? [[...one, ...(groups[from] as Piece[])]] : [one],
+      index === from ? [] : index === to ? [[...one, ...required(groups[from])]] : [one],
     );
   }
   if (groups.length < 2) return undefined;
@@ -104,7 +105,7 @@ const BAR = 120;
 function layered(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
   const overlapping = pieces.filter((one) => pieces.some((other) => other !== one && overlaps(one, other)));
   const candidates = overlapping.length ? overlapping : pieces;
-  const upper = [...candidates].sort((a, b) => area(a.box) - area(b.box) || b.order - a.order)[0] as Piece;
+  const upper = required([...candidates].sort((a, b) => area(a.box) - area(b.box) || b.order - a.order)[0]);
   const bar = barOf(upper, candidates);
   const rest = pieces.filter((one) => !bar.includes(one));
   const below = group(rest, box, others);

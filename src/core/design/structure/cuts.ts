@@ -1,4 +1,4 @@
-import type { DrawnBox } from '../../drawing/drawing.js';
+import { required } from '../../data/required.js';
 import { around, bottom, right } from '../../geometry/box.js';
 import type { Piece } from '../model/piece.js';
 
@@ -111,7 +111,7 @@ function signOf(piece: Piece): string {
 }
 
 function aligned(rows: readonly Piece[][][]): boolean {
-  const starts = (rows[0] as Piece[][]).map((cell) => around(cell.map(({ box }) => box)));
+  const starts = required(rows[0]).map((cell) => around(cell.map(({ box }) => box)));
   return rows.every((row) =>
     row.every((cell, at) => {
       const box = around(cell.map((piece) => piece.box));
@@ -160,7 +160,7 @@ function cutAlong(
   for (const piece of sorted) {
     const [from] = extent(piece);
     if (farthest.every((one) => from >= extent(one)[1] - tolerance(one, piece))) groups.push([piece]);
-    else (groups.at(-1) as Piece[]).push(piece);
+    else required(groups.at(-1)).push(piece);
     farthest = farthestOf([...farthest, piece], extent);
   }
   return groups;
@@ -183,9 +183,7 @@ function gaps(groups: readonly Piece[][], axis: 0 | 1): number[] {
   const boxes = groups.map((one) => around(one.map(({ box }) => box)));
   return boxes
     .slice(1)
-    .map(
-      (box, index) => box[axis] - ((boxes[index] as DrawnBox)[axis] + (boxes[index] as DrawnBox)[axis === 0 ? 2 : 3]),
-    );
+    .map((box, index) => box[axis] - (required(boxes[index])[axis] + required(boxes[index])[axis === 0 ? 2 : 3]));
 }
 
 /** Gaps in one column may differ by this much and still be one rhythm, px. */
@@ -202,7 +200,7 @@ function goesOn(run: readonly Piece[], strip: readonly Piece[]): boolean {
   const column = columns.find((one) => Math.abs(around(one.map((piece) => piece.box))[0] - box[0]) <= RHYTHM);
   if (!column) return false;
   const rows = cutRows(column);
-  const last = rows.at(-1) as Piece[];
+  const last = required(rows.at(-1));
   const gap = box[1] - bottom(around(last.map((piece) => piece.box)));
   return gap <= Math.max(CLOSE_BELOW, rows.length > 1 ? widestGap(rows, 1) + RHYTHM : 0);
 }
@@ -218,7 +216,7 @@ function joinStrips(strips: readonly Piece[][]): Piece[][] {
   strips.forEach((strip, index) => {
     const both = [...run, ...strip];
     const columns = cutColumns(both);
-    const close = index === 0 || (between[index - 1] as number) < widestGap(columns, 0);
+    const close = index === 0 || required(between[index - 1]) < widestGap(columns, 0);
     const counts = [cutColumns(run).length, cutColumns(strip).length];
     const parted = Math.min(...counts) > 1 && columns.length >= Math.min(...counts);
     if (run.length && close && (parted || goesOn(run, strip))) run = both;

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { StyleVariant } from '../../document/types.js';
 import { markKind } from '../../text/words.js';
 import { around, px } from '../../geometry/box.js';
@@ -53,7 +54,7 @@ function withMarksInRows(part: Part): Part {
       };
     else parts.push(one);
   }
-  return parts.length === 1 ? { ...(parts[0] as Part), over: part.over } : { ...part, parts };
+  return parts.length === 1 ? { ...required(parts[0]), over: part.over } : { ...part, parts };
 }
 
 function rowsOfMarks(marks: Part | undefined, items: Part): Part[] | undefined {
@@ -63,7 +64,7 @@ function rowsOfMarks(marks: Part | undefined, items: Part): Part[] | undefined {
   const drawn = marks.parts.map(({ piece }) => piece && drawnMark(piece));
   if (drawn[0] === undefined || drawn.some((one) => one !== drawn[0])) return undefined;
   const rows = marks.parts.map((mark, index): Part => {
-    const item = items.parts[index] as Part;
+    const item = required(items.parts[index]);
     return {
       direction: 'row',
       parts: [mark, item],
@@ -73,9 +74,9 @@ function rowsOfMarks(marks: Part | undefined, items: Part): Part[] | undefined {
     };
   });
   const beside = rows.every(({ parts: [mark, item] }) => {
-    const middle = (mark as Part).box[1] + (mark as Part).box[3] / 2;
-    const [, top, , height] = (item as Part).box;
-    return middle >= top && middle <= top + height && holdsText(item as Part);
+    const middle = required(mark).box[1] + required(mark).box[3] / 2;
+    const [, top, , height] = required(item).box;
+    return middle >= top && middle <= top + height && holdsText(required(item));
   });
   return beside ? rows : undefined;
 }
@@ -90,12 +91,12 @@ export function withLists(whole: Part): Part {
   for (const one of parts) {
     const [before] = groups.at(-1) ?? [];
     const mark = markOf(one);
-    if (before && mark !== undefined && markOf(before) === mark) (groups.at(-1) as Part[]).push(one);
+    if (before && mark !== undefined && markOf(before) === mark) required(groups.at(-1)).push(one);
     else groups.push([one]);
   }
   if (groups.length === 1) return { ...part, parts, over, list: listOf(parts) };
   const made = groups.map((group): Part => {
-    if (group.length === 1) return group[0] as Part;
+    if (group.length === 1) return required(group[0]);
     return {
       direction: 'stack',
       parts: group,
@@ -109,7 +110,7 @@ export function withLists(whole: Part): Part {
 }
 
 function listOf(items: readonly Part[]): 'ul' | 'ol' {
-  return markOf(items[0] as Part) === 'number' ? 'ol' : 'ul';
+  return markOf(required(items[0])) === 'number' ? 'ol' : 'ul';
 }
 
 /** Look of an item whose mark is taken from its words: set in by the room that the mark has. */

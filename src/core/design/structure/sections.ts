@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { around, bottom } from '../../geometry/box.js';
 import type { Part } from '../model/part.js';
 
@@ -12,7 +13,7 @@ export function bandsOf(root: Part, width: number): Part {
   const rows = root.direction === 'stack' && !root.piece ? root.parts : [root];
   const gaps = rows
     .slice(1)
-    .map((row, index) => row.box[1] - bottom((rows[index] as Part).box))
+    .map((row, index) => row.box[1] - bottom(required(rows[index]).box))
     .sort((a, b) => a - b);
   const usual = gaps[gaps.length >> 1] ?? 0;
   const limit = Math.max(LEAST_GAP, TIMES_USUAL * usual);
@@ -52,7 +53,7 @@ function isFullBox(part: Part, width: number): boolean {
 }
 
 function bandAround(rows: readonly Part[]): Part {
-  const only = rows.length === 1 ? (rows[0] as Part) : undefined;
+  const only = rows.length === 1 ? required(rows[0]) : undefined;
   const box = around(rows.map((row) => row.box));
   if (only && !only.piece) return { ...only, band: true };
   return {

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { arrange } from './arrange.js';
 import { buildDesign } from '../emit/build-design.js';
 import type { DrawnBoard } from '../../drawing/drawing.js';
@@ -48,11 +49,11 @@ describe('tags', () => {
   it('break by themselves where they break on every board', () => {
     const { document } = buildDesign({ name: 'p', files: ['p.svg'], boards: [drawn(500), drawn(400)] });
     const holder = [...elements(document.body)].find(({ children = [] }) => children.length === WORDS.length);
-    const { rest, variants = [] } = document.styles[holder?.style as string] ?? { rest: {} };
+    const { rest, variants = [] } = document.styles[required(holder?.style)] ?? { rest: {} };
     expect(rest).toMatchObject({ display: 'flex', 'flex-wrap': 'wrap', 'column-gap': '10px', 'row-gap': '8px' });
     expect(variants.some(({ set }) => set['flex-wrap'] ?? set['display'])).toBe(false);
     const sizes = new Set(
-      holder?.children?.map((one) => ('style' in one ? JSON.stringify(document.styles[one.style as string]) : '')),
+      holder?.children?.map((one) => ('style' in one ? JSON.stringify(document.styles[one.style]) : '')),
     );
     expect(sizes.size).toBe(1);
   });

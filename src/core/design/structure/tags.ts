@@ -1,4 +1,4 @@
-import type { DrawnBox } from '../../drawing/drawing.js';
+import { required } from '../../data/required.js';
 import { around, bottom } from '../../geometry/box.js';
 import type { Cut } from './cuts.js';
 import { wordsOf } from '../text/paragraphs.js';
@@ -34,7 +34,7 @@ function linesOf(pieces: readonly Piece[]): Piece[][] {
   const lines: Piece[][] = [];
   for (const piece of [...pieces].sort((a, b) => a.box[1] - b.box[1])) {
     const line = lines.at(-1);
-    if (line && piece.box[1] < bottom((line[0] as Piece).box) - EQUAL) line.push(piece);
+    if (line && piece.box[1] < bottom(required(line[0]).box) - EQUAL) line.push(piece);
     else lines.push([piece]);
   }
   return lines.map((line) => line.sort((a, b) => a.box[0] - b.box[0]));
@@ -48,7 +48,7 @@ export function tagsIn(pieces: readonly Piece[]): Piece[] | undefined {
   const widths = pieces.map(({ box }) => Math.round(box[2]));
   if (lines.length < 2 || Math.max(...widths) - Math.min(...widths) <= 2 * EQUAL) return undefined;
   const boxes = lines.map((line) => around(line.map(({ box }) => box)));
-  const near = boxes.slice(1).every((box, at) => box[1] - bottom(boxes[at] as DrawnBox) <= FARTHEST * box[3]);
+  const near = boxes.slice(1).every((box, at) => box[1] - bottom(required(boxes[at])) <= FARTHEST * box[3]);
   return near && alignOf(boxes) && gapOf(lines.map((line) => line.map(({ box }) => box))) !== undefined
     ? lines.flat()
     : undefined;

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { agreeOnTexts } from './agree-on-texts.js';
 import type { DrawnBoard } from '../../drawing/drawing.js';
 import { wordsOf } from './paragraphs.js';
@@ -38,7 +39,7 @@ describe('artboards of one page', () => {
 
   it('leave texts apart that stand apart, are set otherwise or say something else', () => {
     const apart = (...lines: Parameters<typeof board>[2][]): number =>
-      (agreed(wide, board(400, 600, ...lines))[1] as Paragraph[]).length;
+      required(agreed(wide, board(400, 600, ...lines))[1]).length;
     const head = line('We look up on clear nights', 20, 60);
     expect(apart(head, line('only and warm up after', 20, 300))).toBe(2);
     expect(apart(head, line('only and warm up after', 20, 84, { size: 24 }))).toBe(2);

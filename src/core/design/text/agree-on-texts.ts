@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { around, bottom } from '../../geometry/box.js';
 import { alignmentOf, leadingOf, mainLook, saidBy, wordsOf, wouldFit } from './paragraphs.js';
 import type { Line } from '../model/text-line.js';
@@ -17,12 +18,12 @@ export function agreeOnTexts(texts: readonly (readonly Paragraph[])[], widths: r
       const stretches = lists.map((one) => (hasSpare(one, key, list) ? stretchOf(one, key) : undefined));
       const parts = stretches.find((one) => one !== undefined)?.parts;
       if (!parts) continue;
-      const parted = lists.map((one, at) => (stretches[at] ? [] : partedLike(one, key, parts, widths[at] as number)));
+      const parted = lists.map((one, at) => (stretches[at] ? [] : partedLike(one, key, parts, required(widths[at]))));
       const together = readsOn(parts) || parted.includes(undefined);
       lists.forEach((own, at) => {
         const [stretch, apart] = [stretches[at], parted[at]];
         if (together && stretch)
-          own.splice(stretch.at, stretch.parts.length, joined(stretch.parts, widths[at] as number));
+          own.splice(stretch.at, stretch.parts.length, joined(stretch.parts, required(widths[at])));
         if (!together && apart?.length)
           own.splice(
             own.findIndex((text) => saidBy(text) === key),
@@ -46,7 +47,7 @@ const TITLE_SIZE = 24;
 /** Whether texts read on as one: in the middle of a sentence, or as the lines of a title. */
 function readsOn(parts: readonly Paragraph[]): boolean {
   return parts.slice(1).every((part, at) => {
-    const before = wordsOf(parts[at] as Paragraph);
+    const before = wordsOf(required(parts[at]));
     const title = part.look.size >= TITLE_SIZE;
     return !/[.!?:]$/.test(before) && (title || /^[\p{Ll}(–—-]/u.test(wordsOf(part)));
   });
@@ -89,7 +90,7 @@ function stretchOf(
     if (!key.startsWith(`${said} `)) continue;
     const parts = [first];
     for (const next of list.slice(at + 1)) {
-      if (!goesOn(parts.at(-1) as Paragraph, next)) break;
+      if (!goesOn(required(parts.at(-1)), next)) break;
       parts.push(next);
       said = `${said} ${saidBy(next)}`;
       if (said === key) return { at, parts };
@@ -109,7 +110,7 @@ function goesOn(above: Paragraph, below: Paragraph): boolean {
 }
 
 function joined(parts: readonly Paragraph[], boardWidth: number): Paragraph {
-  const first = parts[0] as Paragraph;
+  const first = required(parts[0]);
   const lines = parts.flatMap((part) => part.lines);
   const widest = Math.max(...lines.map(({ box }) => box[2]));
   const broken = lines.map((line, at): Line => {

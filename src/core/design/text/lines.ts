@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { DrawnBox, DrawnText, TextLook } from '../../drawing/drawing.js';
 import { isSureMark } from './list-markers.js';
 import { around, bottom, right } from '../../geometry/box.js';
@@ -77,9 +78,9 @@ function raiseOf(left: OpenLine, line: OpenLine): number | undefined {
 function joined(left: OpenLine, line: OpenLine): OpenLine {
   const size = Math.max(left.look.size, line.look.size);
   const gap = line.box[0] - right(left.box) > 0.12 * size ? ' ' : '';
-  const last = left.runs.at(-1) as Run;
+  const last = required(left.runs.at(-1));
   const raise = raiseOf(left, line);
-  const next: Run = raise === undefined ? (line.runs[0] as Run) : { ...(line.runs[0] as Run), raise };
+  const next: Run = raise === undefined ? required(line.runs[0]) : { ...required(line.runs[0]), raise };
   const runs =
     sameLook(last.look, next.look) && last.href === next.href && last.raise === next.raise
       ? [...left.runs.slice(0, -1), { ...last, text: `${last.text}${gap}${next.text}` }]

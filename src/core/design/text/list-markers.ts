@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { markKind } from '../../text/words.js';
 import type { Run, Line } from '../model/text-line.js';
 import type { Paragraph } from '../model/paragraph.js';
@@ -31,7 +32,7 @@ export function insetEdge(line: Line): number | undefined {
  * with numbers in their order, at one edge.
  */
 export function withMarks(paragraphs: readonly Paragraph[]): Paragraph[] {
-  const begun = paragraphs.filter(({ lines }) => beginsItem(lines[0] as Line));
+  const begun = paragraphs.filter(({ lines }) => beginsItem(required(lines[0])));
   const insets: number[] = [];
   return paragraphs.map((text) => {
     if (!begun.includes(text)) return text;
@@ -51,21 +52,21 @@ function evenly(text: Paragraph, insets: number[]): Paragraph {
 }
 
 function followsOn(a: Paragraph, b: Paragraph): boolean {
-  const [one, other] = [a, b].map(({ lines }) => firstWord((lines[0] as Line).runs)) as [string, string];
+  const [one, other] = [a, b].map(({ lines }) => firstWord(required(lines[0]).runs)) as [string, string];
   const numbers = [one, other].map((word) => (markKind(word) === 'number' ? Number(/\d+/.exec(word)?.[0]) : NaN));
-  const counted = Math.abs((numbers[0] as number) - (numbers[1] as number)) === 1;
+  const counted = Math.abs(required(numbers[0]) - required(numbers[1])) === 1;
   const alike = a.look.family === b.look.family && a.look.size === b.look.size;
   return (one === other ? markKind(one) === 'bullet' : counted) && alike && Math.abs(a.box[0] - b.box[0]) <= SAME_EDGE;
 }
 
 function withoutMark(text: Paragraph): Paragraph {
-  const first = text.lines[0] as Line;
+  const first = required(text.lines[0]);
   const word = firstWord(first.runs);
   const [run, ...runs] = first.runs as [Run, ...Run[]];
   const rest = run.text.trimStart().slice(word.length).trimStart();
-  const inset = (first.second as number) - first.box[0];
+  const inset = required(first.second) - first.box[0];
   const further = text.lines.slice(1);
-  const hangs = further.every(({ box }) => Math.abs(box[0] - (first.second as number)) <= SAME_EDGE);
+  const hangs = further.every(({ box }) => Math.abs(box[0] - required(first.second)) <= SAME_EDGE);
   const lines = [
     {
       ...first,

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { DrawnBox, DrawnText, TextLook } from '../../drawing/drawing.js';
 import { joinLines, type OpenLine } from './lines.js';
 import { beginsItem, insetEdge, withMarks } from './list-markers.js';
@@ -24,12 +25,12 @@ export function paragraphsOf(texts: readonly DrawnText[], boardWidth: number): P
 
 /** Whether a line goes on where a group of lines ends: below it, as large, on the same edge, at the same leading. */
 function continues(group: readonly OpenLine[], line: OpenLine): boolean {
-  const last = group.at(-1) as OpenLine;
+  const last = required(group.at(-1));
   const size = last.look.size;
   if (
     line.order - last.order > 12 ||
     Math.abs(line.look.size - size) > 0.5 ||
-    (line.look.weight !== (group[0] as OpenLine).look.weight &&
+    (line.look.weight !== required(group[0]).look.weight &&
       line.runs.length === 1 &&
       group.length === 1 &&
       last.runs.length === 1)
@@ -40,9 +41,9 @@ function continues(group: readonly OpenLine[], line: OpenLine): boolean {
   const title = size >= TITLE_SIZE && leading < TITLE_LEADING * size;
   if (last.look.family !== line.look.family || (recoloured && !title)) return false;
   if (leading < 0.8 * size || leading > WIDEST_LEADING * size) return false;
-  if (group.length > 1 && Math.abs(leading - (last.box[1] - (group.at(-2) as OpenLine).box[1])) > 1.5) return false;
+  if (group.length > 1 && Math.abs(leading - (last.box[1] - required(group.at(-2)).box[1])) > 1.5) return false;
   if (beginsItem(line)) return false;
-  const inset = insetEdge(group[0] as OpenLine);
+  const inset = insetEdge(required(group[0]));
   const starts = [last.box[0], inset].some((edge) => edge !== undefined && Math.abs(edge - line.box[0]) <= SAME_EDGE);
   const ends = Math.abs(right(last.box) - right(line.box)) <= SAME_EDGE;
   const centred = Math.abs(middle(last.box) - middle(line.box)) <= SAME_EDGE;
@@ -83,7 +84,7 @@ function wouldNotFit(group: readonly OpenLine[], line: OpenLine): boolean {
   const all = [...group, line];
   const widest = Math.max(...all.map(({ box }) => box[2]));
   if (group.length === 1 && line.look.size >= TITLE_SIZE) return true;
-  return all.slice(1).every((next, index) => !wouldFit(all[index] as OpenLine, next, widest, line.look.size));
+  return all.slice(1).every((next, index) => !wouldFit(required(all[index]), next, widest, line.look.size));
 }
 
 /** Whether the first word of a line would have had room at the end of the line above; px. */
@@ -92,7 +93,7 @@ export function wouldFit(above: Line, line: Line, widest: number, size: number):
 }
 
 function finish(group: readonly OpenLine[], boardWidth: number): Paragraph {
-  const first = group[0] as OpenLine;
+  const first = required(group[0]);
   const box = around(group.map((line) => line.box));
   const look = mainLook(group);
   const leading = leadingOf(group, look.size);
@@ -114,7 +115,7 @@ function finish(group: readonly OpenLine[], boardWidth: number): Paragraph {
 
 /** From line to line, px; for one line what its font asks for. */
 export function leadingOf(lines: readonly Line[], size: number): number {
-  const [first, last] = [lines[0] as Line, lines.at(-1) as Line];
+  const [first, last] = [required(lines[0]), required(lines.at(-1))];
   return lines.length > 1 ? (last.box[1] - first.box[1]) / (lines.length - 1) : Math.max(first.box[3], size * 1.2);
 }
 
@@ -141,7 +142,7 @@ export function alignmentOf(group: readonly Line[], boardWidth: number): Alignme
     if (spread(middle) <= SAME_EDGE) return 'center';
     return spread(right) <= SAME_EDGE ? 'right' : 'left';
   }
-  const first = group[0] as Line;
+  const first = required(group[0]);
   if (first.anchor === 'middle' || Math.abs(middle(first.box) - boardWidth / 2) <= 1) return 'center';
   return first.anchor === 'end' ? 'right' : 'left';
 }

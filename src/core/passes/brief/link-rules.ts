@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { hrefOf, type LinkRule } from '../../brief/links.js';
 import { Problem } from '../../errors/tavrik-error.js';
 import type { Declarations, ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
@@ -55,7 +56,7 @@ function withRule(document: PageDocument, id: string, rule: LinkRule, led: Map<s
 }
 
 function nodeOf(document: PageDocument, id: string): ElementNode {
-  return [...elements(document.body)].find((one) => one.id === id) as ElementNode;
+  return required([...elements(document.body)].find((one) => one.id === id));
 }
 
 function changeAt(document: PageDocument, id: string, change: (node: ElementNode) => ElementNode): PageDocument {
@@ -84,7 +85,7 @@ function inTab(node: ElementNode, isNew: boolean): ElementNode {
 }
 
 function withAnchor(document: PageDocument, node: ElementNode, rule: LinkRule): PageDocument {
-  const anchor = rule.anchor as string;
+  const anchor = required(rule.anchor);
   const taken = [...elements(document.body)].find(
     ({ id, attributes }) => attributes?.['id'] === anchor && id !== node.id,
   );

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { MotionRule } from '../../brief/motion.js';
 import { nearestWords } from '../../text/nearest.js';
 import { Problem } from '../../errors/tavrik-error.js';
@@ -146,7 +147,7 @@ function rangeAt(step: number): string {
 }
 
 function nodeOf(document: PageDocument, id: string): ElementNode {
-  return [...elements(document.body)].find((one) => one.id === id) as ElementNode;
+  return required([...elements(document.body)].find((one) => one.id === id));
 }
 
 /** Above what the page itself lays over each other. */

@@ -16,7 +16,7 @@ const old = version(
   said('b', 'Keeper', 'Team / One'),
   said('c', 'Keeper', 'Team / Two'),
 );
-const decision = (at: string): Decision => ({ do: 'level', at, to: 2, on: true, order: 0, line: 4 }) as Decision;
+const decision = (at: string): Decision => ({ do: 'level', at, to: 2, on: true, order: 0, line: 4 });
 const briefOf = (...at: string[]): Brief => ({ ...EMPTY_BRIEF, decisions: at.map(decision) });
 const same = new Map(['s', 'a', 'b', 'c'].map((id) => [id, id]));
 const moved = (now: PageDocument, brief: Brief, found = same): MovedAddresses =>

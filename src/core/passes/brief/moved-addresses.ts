@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { decided, DEEDS, type Brief } from '../../brief/brief.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements } from '../../document/walk.js';
@@ -60,10 +61,10 @@ function addressesOf(page: PageDocument, ids: readonly string[], like: string): 
     const meant = elementsAt(page, at);
     return meant.size === wanted.length && wanted.every((id) => meant.has(id));
   };
-  const one = candidates(nodes.get(ids[0] as string), like).find((at) => meansJust(at, ids));
+  const one = candidates(nodes.get(required(ids[0])), like).find((at) => meansJust(at, ids));
   if (one !== undefined) return [one];
   const each = ids.map((id) => candidates(nodes.get(id), like).find((at) => meansJust(at, [id])));
-  return each.every((at) => at !== undefined) ? (each as string[]) : undefined;
+  return each.every((at) => at !== undefined) ? each : undefined;
 }
 
 /** What an element may be called by, in the way in which it was called first. */

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { defined } from '../../data/defined.js';
 import { movedPath, targetOf, type FieldDecision } from '../../brief/field-decisions.js';
 import { canBeRich } from '../../content/rich.js';
@@ -94,7 +95,7 @@ function refuseClash(one: FieldDecision, { fields, lists }: Paths, moving: Reado
   const where = `brief.yaml, line ${one.line}`;
   const all = [...fields, ...lists.keys()];
   const staying = new Set(all.filter((path) => !moving.has(path)));
-  if (one.sameAs !== undefined && ![...staying].some((path) => matchStart(one.sameAs as string, path)))
+  if (one.sameAs !== undefined && ![...staying].some((path) => matchStart(required(one.sameAs), path)))
     throw new Problem(`The page has no field "${one.sameAs}" to be one with.`, where, 'See tavrik content PROJECT.');
   const taken = new Set<string>();
   for (const path of moving) {

@@ -10,10 +10,7 @@ const named = (...children: PageNode[]): Record<string, unknown> => {
     {},
     element('section', 'Visit us', { element: 'section' }, ...(children as ElementNode[])),
   );
-  return (originalContent(fields.run(document, { boxes: new Map(), width: 1440 }))['visit-us'] ?? {}) as Record<
-    string,
-    unknown
-  >;
+  return originalContent(fields.run(document, { boxes: new Map(), width: 1440 }))['visit-us'] ?? {};
 };
 const heading = (text: string, level = 'h2'): ElementNode => element('heading', text, { element: level }, words(text));
 const text = (said: string, more: Partial<ElementNode> = {}): ElementNode =>

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { FOCUS, isCut } from '../../content/focus.js';
 import { formatOf } from '../../content/formats.js';
 import { BACKGROUND, hasBackground } from '../../content/backgrounds.js';
@@ -186,7 +187,7 @@ class Naming {
     return (node.children ?? []).map((child) => {
       const run = runs.get(child);
       if (run && !done.has(child))
-        this.entries(run, own).forEach((entry, at) => done.set(run.entries[at] as PageNode, entry));
+        this.entries(run, own).forEach((entry, at) => done.set(required(run.entries[at]), entry));
       const named = done.get(child);
       if (named) return named;
       if (!isElement(child)) return this.text(child, own);
@@ -214,7 +215,7 @@ class Naming {
     const all = headingsIn(scope.root);
     const isPart = own.length === 1 && all.length > 1 && node !== scope.root && all[0] !== own[0];
     if (!isPart) return scope;
-    return this.group(slug(textOf(own[0] as ElementNode), LONGEST) || 'part', node, scope);
+    return this.group(slug(textOf(required(own[0])), LONGEST) || 'part', node, scope);
   }
 
   private group(wanted: string, node: ElementNode, scope: Scope): Scope {
@@ -228,7 +229,7 @@ class Naming {
     const icons =
       new Set(entries.map((entry) => [...elements(entry)].map(({ markup }) => markup ?? '').join())).size > 1;
     if (!icons && plain.every((one) => one !== undefined))
-      return plain.map((one, at) => ({ ...(one as ElementNode), entry: { list, id: String(at + 1) } }));
+      return plain.map((one, at) => ({ ...one, entry: { list, id: String(at + 1) } }));
     const ids = new NameGiver();
     const named = entries.map((entry, at): ElementNode => {
       const id = ids.give(slug(titleOf(entry), LONGEST) || String(at + 1));

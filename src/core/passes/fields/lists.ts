@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { ElementNode, PageNode } from '../../document/types.js';
 import { isElement, textOf } from '../../document/walk.js';
 
@@ -37,12 +38,12 @@ export function runsIn(node: ElementNode): EntryRun[] {
   let before: string | undefined;
   for (const child of (node.children ?? []).filter(isEntryLike)) {
     const key = keyOf(child, node);
-    if (key !== undefined && key === before) (runs.at(-1) as ElementNode[]).push(child);
+    if (key !== undefined && key === before) required(runs.at(-1)).push(child);
     else if (key !== undefined) runs.push([child]);
     before = key;
   }
   const many = runs.filter((run) => run.length >= FEWEST);
-  return many.map((entries) => ({ name: nameOf(node, entries[0] as ElementNode), entries }));
+  return many.map((entries) => ({ name: nameOf(node, required(entries[0])), entries }));
 }
 
 /** White space, lines and breaks between entries do not part them. */
@@ -71,5 +72,5 @@ function nameOf(parent: ElementNode, first: ElementNode): string {
   if (parent.element === 'dl' && first.kind === 'item') return 'terms';
   const inner = (first.children ?? []).filter(isElement);
   const only = first.kind === 'item' && inner.length === 1 && (inner[0]?.kind === 'link' || inner[0]?.kind === 'image');
-  return MANY[only ? (inner[0] as ElementNode).kind : first.kind] ?? 'entries';
+  return MANY[only ? required(inner[0]).kind : first.kind] ?? 'entries';
 }

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { formatOf } from '../../content/formats.js';
 import { originalValues } from '../../content/content.js';
 import { FLAGS } from '../../content/looks.js';
@@ -56,7 +57,7 @@ function factsIn(content: FlatContent): Map<string, string> {
     const sections = new Set(standing.map(({ path }) => path.split('.')[0]));
     const isPartOfFrame = sections.has('header') || sections.has('footer');
     if (sections.size < 2 || sections.has(SITE) || (standing[0]?.frame && !isPartOfFrame)) continue;
-    const path = `${SITE}.${names.give((standing[0] as Standing).name)}`;
+    const path = `${SITE}.${names.give(required(standing[0]).name)}`;
     for (const one of standing) moves.set(one.path, path);
   }
   return moves;

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { originalContent, fillPage } from '../../content/content.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode } from '../../document/types.js';
@@ -48,7 +49,7 @@ describe('texts in which words may be set off', () => {
   it('have one field for all they say', () => {
     expect(originalContent(made)['visit']).toMatchObject({ text: 'Come on a **clear** night and bring warm clothes' });
     const filled = fillPage(made, { visit: { text: 'Come *any* night' } });
-    const long = [...elements(filled.body)].find(({ id }) => id === 'long') as ElementNode;
+    const long = required([...elements(filled.body)].find(({ id }) => id === 'long'));
     expect(textOf(long)).toBe('Come any night');
     expect([...elements(long)].map(({ element: tag }) => tag)).toEqual(['p', 'em']);
   });

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { originalValues } from '../../content/content.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
@@ -37,7 +38,7 @@ const named = (...sections: ElementNode[]): PageDocument =>
     nowhere,
   );
 const pathsOf = (document: PageDocument | undefined): string[] => {
-  const { values, lists } = originalValues(document as PageDocument);
+  const { values, lists } = originalValues(required(document));
   return [...values.keys(), ...lists.keys()].filter((path) => path.startsWith('site.'));
 };
 

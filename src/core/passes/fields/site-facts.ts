@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { originalValues } from '../../content/content.js';
 import { FLAGS } from '../../content/looks.js';
 import { LOOK, type FlatContent } from '../../content/values.js';
@@ -33,13 +34,13 @@ export function factsAcross(documents: readonly PageDocument[]): PageDocument[] 
     const known = group.find(({ path }) => isOfSite(path));
     const inFrame = group.some(({ path }) => /^(header|footer)\./.test(path));
     if (pages.size < 2 ? !known : group[0]?.frame && !inFrame && !known) continue;
-    const name = known?.path.slice(SITE.length + 1) ?? (group[0] as Standing).name;
+    const name = known?.path.slice(SITE.length + 1) ?? required(group[0]).name;
     const path = `${SITE}.${giver.give(name)}`;
     for (const one of group) moves[one.page]?.set(one.path, path);
     if (new Set(group.map(({ looks: own }) => own)).size > 1) for (const { page } of group) looks[page]?.add(path);
   }
   return documents.map((document, page) => {
-    const own = moves[page] as ReadonlyMap<string, string>;
+    const own = required(moves[page]);
     const rules = Object.entries(document.fieldRules ?? {}).map(([path, rule]) => [movedBy(own, path), rule] as const);
     const moved = own.size
       ? {
@@ -47,7 +48,7 @@ export function factsAcross(documents: readonly PageDocument[]): PageDocument[] 
           ...(rules.length ? { fieldRules: Object.fromEntries(rules) } : {}),
         }
       : document;
-    return withOwnLooks(moved, looks[page] as ReadonlySet<string>);
+    return withOwnLooks(moved, required(looks[page]));
   });
 }
 
@@ -87,7 +88,7 @@ function namesTaken(documents: readonly PageDocument[], groups: ReadonlyMap<stri
     const { values, lists } = originalValues(document);
     return [...values.keys(), ...lists.keys()];
   });
-  return new Set(all.flatMap((path) => (isOfSite(path) && !isStanding(path) ? [path.split('.')[1] as string] : [])));
+  return new Set(all.flatMap((path) => (isOfSite(path) && !isStanding(path) ? [required(path.split('.')[1])] : [])));
 }
 
 export function isOfSite(path: string): boolean {

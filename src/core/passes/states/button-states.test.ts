@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { contrast, over, readColour, type Rgba } from '../../css/colours.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
@@ -11,7 +12,7 @@ const made = (rest: SharedStyle['rest'], more: Partial<ElementNode> = {}, varian
   const after = pressStates.run(document, { boxes: new Map(), width: 1440 });
   return new Map((after.styles['b']?.variants ?? []).map((one) => [one.state, one.set]));
 };
-const colour = (text: string | undefined): Rgba => readColour(text ?? '') as Rgba;
+const colour = (text: string | undefined): Rgba => required(readColour(text ?? ''));
 /** The colour that a mix with black or white comes to. */
 const mixed = (text: string | undefined): Rgba => {
   const [, ground, share, to] = /^color-mix\(in srgb, (rgb\([^)]*\)) (\d+)%, (black|white)\)$/.exec(text ?? '') ?? [];

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { defined } from '../../data/defined.js';
 import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle } from '../../document/types.js';
 import { elements, isElement, textOf } from '../../document/walk.js';
@@ -89,11 +90,11 @@ function rebuild(document: PageDocument, { track, slides, holder }: Carousel, bo
     styles[name] = { ...own, rest: { ...own.rest, ...more } };
     return name;
   };
-  const target = (index: number): string => ids[(index + ids.length) % ids.length] as string;
+  const target = (index: number): string => required(ids[(index + ids.length) % ids.length]);
   const within = new Set([...elements(track)].map(({ id }) => id));
   const arrows = arrowsIn(holder).filter(({ node }) => !within.has(node.id));
   const over = arrows.filter(
-    (arrow) => 'by' in arrow && liesInSlides(arrow, slides[0] as ElementNode, styles, boxes, holder),
+    (arrow) => 'by' in arrow && liesInSlides(arrow, required(slides[0]), styles, boxes, holder),
   );
   const links = new Map(
     arrows.flatMap((arrow) => {
@@ -123,7 +124,7 @@ function rebuild(document: PageDocument, { track, slides, holder }: Carousel, bo
       return {
         ...made,
         ...defined({ style: slideStyles.get(node.id) }),
-        attributes: { ...node.attributes, id: ids[at] as string },
+        attributes: { ...node.attributes, id: required(ids[at]) },
         ...(inside.length ? { children: inside } : {}),
       };
     }

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../../document/types.js';
 import { isElement, mapTree, textOf } from '../../document/walk.js';
 import type { Pass } from '../pass.js';
@@ -20,7 +21,7 @@ export const terms: Pass = {
       if (!isElement(node) || node.element !== 'dl') return node;
       const groups = groupsOf(node.children ?? []);
       if (!groups || groups.length < FEWEST) return node;
-      const asks = groups.every(({ terms: [first] }) => textOf(first as ElementNode).endsWith('?'));
+      const asks = groups.every(({ terms: [first] }) => textOf(required(first)).endsWith('?'));
       const flows = isFlow(node, document);
       return { ...node, children: groups.map((one) => together(one, asks, flows, styles)) };
     });
@@ -67,7 +68,7 @@ function together(
   flows: boolean,
   styles: Record<string, SharedStyle>,
 ): ElementNode {
-  const term = first as ElementNode;
+  const term = required(first);
   const id = `${term.id}-with`;
   const style = `t${id}`;
   if (!flows) styles[style] = { rest: { display: 'contents' } };

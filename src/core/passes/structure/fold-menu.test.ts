@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
 import { elements } from '../../document/walk.js';
@@ -44,9 +45,9 @@ describe('fold-menu', () => {
 
   it('puts a check box and its label before them, seen on the narrowest screen only', () => {
     const made = foldMenu.run(drawn(link('Hollin Marsh', 'name'), ...links), nowhere);
-    const row = [...elements(made.body)].find(({ id }) => id === 'row-bar') as ElementNode;
+    const row = required([...elements(made.body)].find(({ id }) => id === 'row-bar'));
     expect(row.children?.map((one) => (one as ElementNode).element)).toEqual(['a', 'input', 'label', 'a', 'a', 'a']);
-    const label = made.styles[(row.children?.[2] as ElementNode).style as string];
+    const label = made.styles[required((row.children?.[2] as ElementNode).style)];
     expect(label?.rest['display']).toBe('none');
     expect(label?.variants?.[0]).toMatchObject({ at: 'below-600', set: { display: 'flex' } });
     expect(foldMenu.run(made, nowhere)).toBe(made);

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { Declarations, ElementNode, PageDocument, SharedStyle, StyleVariant } from '../../document/types.js';
 import { elements, isElement, mapTree, textOf } from '../../document/walk.js';
 import type { Boxes, Pass } from '../pass.js';
@@ -104,7 +105,7 @@ function foldedOf(inside: readonly ElementNode[], { styles }: PageDocument): Ele
   const links = inside.filter(leadsOnly).flatMap((one) => [...elements(one)].filter(isLink));
   const alike = (one: ElementNode): number => links.filter((other) => setting(other) === setting(one)).length;
   const leading = inside.filter((one) => leadsOnly(one) && (!isLink(one) || alike(one) * 2 >= links.length));
-  const first = inside.indexOf(leading[0] as ElementNode);
+  const first = inside.indexOf(required(leading[0]));
   return inside.filter((one, index) => leading.includes(one) || (one.kind === 'button' && index > first && first >= 0));
 }
 
@@ -118,7 +119,7 @@ function fold(document: PageDocument, row: ElementNode, screens: readonly When[]
   const folded = foldedOf((row.children ?? []).filter(isElement), document);
   const within = { style: box, state: ':checked', beside: true } as const;
   for (const one of folded) {
-    const style = one.style as string;
+    const style = required(one.style);
     const shown: Declarations =
       one.kind === 'button'
         ? { display: styles[style]?.rest['display'] ?? 'block', 'margin-left': '0', 'margin-top': '12px' }
@@ -130,7 +131,7 @@ function fold(document: PageDocument, row: ElementNode, screens: readonly When[]
     rest: { display: 'none' },
     variants: screens.map((at) => ({ ...at, set: { display: 'block', ...UNSEEN } })),
   };
-  const first = [...elements(folded[0] as ElementNode)].find(isLink);
+  const first = [...elements(required(folded[0]))].find(isLink);
   const color = styles[first?.style ?? '']?.rest['color'];
   styles[label] = {
     rest: { display: 'none', ...(color ? { color } : {}) },

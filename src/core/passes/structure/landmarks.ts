@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { LANDMARKS, landmarksIn, PART_ELEMENTS } from '../../html-elements/landmarks.js';
 import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
 import { elements, isElement, mapTree, walk } from '../../document/walk.js';
@@ -19,12 +20,12 @@ export const landmarks: Pass = {
     for (const part of ['header', 'footer'] as const) {
       const own = sectionsOf(document).filter((one) => one.part === part);
       if (
-        !taken.has(LANDMARKS[part] as string) &&
+        !taken.has(required(LANDMARKS[part])) &&
         own.length === 1 &&
         isPlain(own[0]) &&
-        !isInPart(document.body, own[0] as ElementNode)
+        !isInPart(document.body, required(own[0]))
       )
-        chosen.set((own[0] as ElementNode).id, part);
+        chosen.set(required(own[0]).id, part);
     }
     const main = taken.has('main') ? undefined : mainOf(document);
     if (main) chosen.set(main.id, 'main');
@@ -33,7 +34,7 @@ export const landmarks: Pass = {
     const around = main || taken.has('main') ? undefined : heldTogether(document);
     const body = mapTree(document.body, (node) => {
       if (!isElement(node)) return node;
-      const named = chosen.has(node.id) ? { ...node, element: chosen.get(node.id) as string } : node;
+      const named = chosen.has(node.id) ? { ...node, element: required(chosen.get(node.id)) } : node;
       return around?.holder === node.id ? { ...named, children: withMain(named.children ?? [], around) } : named;
     });
     return { ...document, body };
@@ -79,7 +80,7 @@ function heldTogether(document: PageDocument): Run | undefined {
   const holder = [...elements(document.body)].find(({ children }) => own.every((one) => children?.includes(one)));
   if (own.length === 0 || !holder || !flows(document, holder)) return undefined;
   const children = holder.children ?? [];
-  const [from, to] = [children.indexOf(own[0] as ElementNode), children.indexOf(own.at(-1) as ElementNode)];
+  const [from, to] = [children.indexOf(required(own[0])), children.indexOf(required(own.at(-1)))];
   const between = children.slice(from, to + 1);
   if (sections.some((one) => isFrame(one) && between.includes(one))) return undefined;
   if (!between.every((one) => isElement(one) && one.element !== 'input' && keepsIn(document, one))) return undefined;

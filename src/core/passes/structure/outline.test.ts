@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
 import { elements } from '../../document/walk.js';
@@ -41,8 +42,8 @@ describe('outline', () => {
   it('puts what lies between header and footer in the main part, laid out as the page was', () => {
     const made = outline.run(design(column, header, band('a'), band('b'), footer), nowhere);
     expect(outlineOf(made)).toEqual(['body', 'header', 'main', 'section', 'section', 'footer']);
-    const main = [...elements(made.body)].find((one) => one.element === 'main') as ElementNode;
-    expect(made.styles[main.style as string]?.rest).toEqual({
+    const main = required([...elements(made.body)].find((one) => one.element === 'main'));
+    expect(made.styles[required(main.style)]?.rest).toEqual({
       display: 'flex',
       'flex-direction': 'column',
       'align-self': 'stretch',

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle } from '../../document/types.js';
 import { freeName } from '../../text/free-name.js';
 import { elements, isElement, mapTree } from '../../document/walk.js';
@@ -69,7 +70,7 @@ function withMain(document: PageDocument): PageDocument {
   };
   return {
     ...document,
-    styles: { ...document.styles, [main.style as string]: columnOf(own) },
+    styles: { ...document.styles, [required(main.style)]: columnOf(own) },
     body: { ...body, children: [...children.slice(0, first), main, ...children.slice(end)] },
   };
 }

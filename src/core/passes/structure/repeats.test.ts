@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
 import { elements } from '../../document/walk.js';
@@ -46,7 +47,7 @@ const offers = page(
 );
 const document: PageDocument = { ...offers, breakpoints };
 const find = (made: PageDocument, name: string): ElementNode =>
-  [...elements(made.body)].find((one) => one.id.endsWith(name)) as ElementNode;
+  required([...elements(made.body)].find((one) => one.id.endsWith(name)));
 
 describe('likeness', () => {
   it('is 1 for equal trees, less with more in one of them, 0 for other elements', () => {
@@ -109,8 +110,8 @@ describe('differences', () => {
     expect(moon.style).toBe(dusk.style);
     expect(tide.style).toBe(dusk.style);
     expect([dusk.difference, moon.difference]).toEqual([undefined, undefined]);
-    expect(made.styles[tide.style as string]).toEqual(looks['dusk-box']);
-    expect(made.styles[tide.difference as string]).toEqual({
+    expect(made.styles[required(tide.style)]).toEqual(looks['dusk-box']);
+    expect(made.styles[required(tide.difference)]).toEqual({
       rest: { 'padding-top': '9px' },
       variants: [{ at: 'narrow', set: { color: 'red', 'padding-top': '9px' } }],
     });
@@ -133,8 +134,8 @@ describe('differences', () => {
     };
     const other = differences.run({ ...document, styles: { ...looks, ...styles } }, nowhere);
     const tide = find(other, 'box-tide');
-    expect(other.styles[tide.style as string]?.variants).toEqual([hover]);
-    expect(other.styles[tide.difference as string]).toEqual({
+    expect(other.styles[required(tide.style)]?.variants).toEqual([hover]);
+    expect(other.styles[required(tide.difference)]).toEqual({
       rest: { 'border-top-style': 'revert' },
       variants: [{ state: ':focus', set: { top: '1px' } }],
     });
@@ -151,10 +152,10 @@ describe('differences', () => {
     const styles = { 'dusk-box': state('red'), 'moon-box': state('blue'), 'tide-box': state('red') };
     const other = differences.run({ ...document, styles: { ...looks, ...styles } }, nowhere);
     const [dusk, moon] = [find(other, 'box-dusk'), find(other, 'box-moon')];
-    expect(other.styles[dusk.style as string]).toEqual(styles['dusk-box']);
+    expect(other.styles[required(dusk.style)]).toEqual(styles['dusk-box']);
     expect([dusk.difference, moon.style]).toEqual([undefined, dusk.style]);
     /* Both states of the colour, so that the one pressed still wins over the one pointed at. */
-    expect(other.styles[moon.difference as string]).toEqual({
+    expect(other.styles[required(moon.difference)]).toEqual({
       rest: {},
       variants: [
         { state: ':hover', set: { color: 'blue' } },
@@ -175,10 +176,10 @@ describe('differences', () => {
       'tide-heading': inside('tide-box'),
     };
     const other = differences.run({ ...document, styles }, nowhere);
-    const host = find(other, 'box-tide').style as string;
+    const host = required(find(other, 'box-tide').style);
     for (const name of ['dusk', 'moon', 'tide']) {
-      const look = other.styles[find(other, `heading-${name}-heading`).style as string];
-      expect(other.styles[look?.variants?.[0]?.within?.style as string]).toEqual(other.styles[host]);
+      const look = other.styles[required(find(other, `heading-${name}-heading`).style)];
+      expect(other.styles[required(look?.variants?.[0]?.within?.style)]).toEqual(other.styles[host]);
     }
   });
 

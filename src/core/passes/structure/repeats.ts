@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { ElementNode, Kind, PageDocument } from '../../document/types.js';
 import { isElement, mapTree } from '../../document/walk.js';
 import { NameGiver, slug } from '../../text/words.js';
@@ -72,7 +73,7 @@ export function groupsOf(document: PageDocument): Group[] {
   const visit = (node: ElementNode, section: string): void => {
     const here = node.kind === 'section' ? slug(node.name, 24) || 'section' : section;
     for (const items of TEXTS.has(node.element) ? [] : runsIn(node)) {
-      const word = (items[0] as ElementNode).kind;
+      const word = required(items[0]).kind;
       groups.push({ name: giver.give(here && here !== word ? `${here}-${word}` : word), items });
     }
     for (const child of node.children ?? []) if (isElement(child)) visit(child, here);

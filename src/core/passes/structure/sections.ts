@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { ElementNode, PageDocument, Part } from '../../document/types.js';
 import { elements, isElement, isWords, textOf, walk } from '../../document/walk.js';
 import { firstWords } from '../../text/words.js';
@@ -50,7 +51,7 @@ function holdsBands(node: ElementNode, parentHeight: number, context: PassContex
     ? inner.length > 2
     : inner.length === 1 &&
         heightOf(node, context.boxes) > HOLDER_SHARE * parentHeight &&
-        holdsBands(inner[0] as ElementNode, parentHeight, context);
+        holdsBands(required(inner[0]), parentHeight, context);
 }
 
 function isBand(node: ElementNode, { boxes, width }: PassContext): boolean {

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { Declarations, ElementNode, SharedStyle } from '../../document/types.js';
 import { elements, isElement, textOf } from '../../document/walk.js';
 import type { Boxes } from '../pass.js';
@@ -43,7 +44,7 @@ export function liesInSlides(
 ): boolean {
   const [own, shown, around] = [boxes.get(node.id), boxes.get(slide.id), boxes.get(holder.id)];
   if (!own || !shown || !around || styles[node.style ?? '']?.rest['position'] !== 'absolute') return false;
-  const same = around.every((value, index) => Math.abs(value - (shown[index] as number)) <= SAME);
+  const same = around.every((value, index) => Math.abs(value - required(shown[index])) <= SAME);
   if (!styles[holder.style ?? '']?.rest['position']) return false;
   const inside = own[0] >= shown[0] - SAME && own[0] + own[2] <= shown[0] + shown[2] + SAME;
   return same && inside && (holder.children ?? []).includes(node);
@@ -66,7 +67,7 @@ export function asLink(node: ElementNode, to: string, styles: Record<string, Sha
 export function copyOf(node: ElementNode, number: number, styles: Record<string, SharedStyle>): ElementNode {
   const suffix = `-${number}`;
   const { id: _, ...attributes } = node.attributes ?? {};
-  if (node.style) styles[`${node.style}${suffix}`] = styles[node.style] as SharedStyle;
+  if (node.style) styles[`${node.style}${suffix}`] = required(styles[node.style]);
   return {
     ...node,
     id: `${node.id}${suffix}`,

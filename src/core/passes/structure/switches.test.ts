@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements } from '../../document/walk.js';
@@ -8,7 +9,7 @@ import { tabs } from './tabs.js';
 
 const context = (controls: readonly Control[]) => ({ boxes: new Map(), width: 1440, controls });
 const find = (document: PageDocument, test: (node: ElementNode) => boolean): ElementNode =>
-  [...elements(document.body)].find(test) as ElementNode;
+  required([...elements(document.body)].find(test));
 
 describe('switches', () => {
   const document = page(

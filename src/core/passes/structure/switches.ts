@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type {
   Declarations,
   ElementNode,
@@ -104,8 +105,8 @@ class Switchboard {
     let depth = 0;
     while (a[depth + 1] && a[depth + 1] === b[depth + 1]) depth += 1;
     if (a.length === depth + 1 || b.length === depth + 1) return undefined;
-    while (depth > 0 && STRICT.has((a[depth] as ElementNode).element)) depth -= 1;
-    const holder = a[depth] as ElementNode;
+    while (depth > 0 && STRICT.has(required(a[depth]).element)) depth -= 1;
+    const holder = required(a[depth]);
     const inside = (holder.children ?? []).filter(isElement);
     return inside.find((child) => child === a[depth + 1] || child === b[depth + 1])?.id;
   }
@@ -145,13 +146,13 @@ class Switchboard {
       const next = { ...own, ...set };
       const changes = Object.fromEntries(Object.entries(next).filter(([name, value]) => now[name] !== value));
       if (Object.keys(changes).length) {
-        const at = index === 0 ? {} : { at: (this.document.breakpoints[index - 1] as { name: string }).name };
+        const at = index === 0 ? {} : { at: required(this.document.breakpoints[index - 1]).name };
         variants.push({ ...at, within, set: changes });
       }
       now = { ...now, ...next };
     });
-    const style = shown.style as string;
-    const own = this.styles[style] as SharedStyle;
+    const style = required(shown.style);
+    const own = required(this.styles[style]);
     this.styles[style] = { ...own, variants: [...(own.variants ?? []), ...variants] };
   }
 

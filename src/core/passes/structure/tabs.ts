@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { LAYOUT_KINDS } from '../../document/types.js';
 import type {
   Declarations,
@@ -93,9 +94,9 @@ function rebuild(document: PageDocument, { list, members }: Group, names: NameGi
       element: 'label',
       kind: 'button',
       style: look,
-      attributes: { for: ids[index] as string, ...(node.attributes?.['id'] ? { id: node.attributes['id'] } : {}) },
+      attributes: { for: required(ids[index]), ...(node.attributes?.['id'] ? { id: node.attributes['id'] } : {}) },
     }));
-    const of = nodes.get(panel) as ElementNode;
+    const of = required(nodes.get(panel));
     const own = (of.style ? styles[of.style] : undefined) ?? { rest: {} };
     const rest = { ...own.rest, ...(index === chosen ? {} : hiddenBy(new Map(Object.entries(own.rest)))) };
     const face = `${ids[index]}-panel`;

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { defined } from '../../data/defined.js';
 import { hostStyles } from '../../document/state-hosts.js';
 import { gather, spread, type Full, type Spread } from '../../document/style-ranges.js';
@@ -56,19 +57,19 @@ class Merging {
     if (nodes.some(({ style }) => !style || this.beside.has(style))) return;
     const made = mergeLooks(nodes, this.document, (host) => this.same.get(host) ?? host);
     if (made === 'equal') {
-      for (const { style } of nodes) this.same.set(style as string, first.style as string);
+      for (const { style } of nodes) this.same.set(required(style), required(first.style));
       return;
     }
     if (!made || (whole && made.over.size < nodes.length)) return;
-    const name = `${first.style as string}-all`;
+    const name = `${required(first.style)}-all`;
     this.styles[name] = made.base;
     for (const [node, over] of made.over) {
-      const difference = `${node.style as string}-own`;
+      const difference = `${required(node.style)}-own`;
       if (over) this.styles[difference] = over;
       this.looks.set(node.id, { style: name, ...(over ? { difference } : {}) });
       if (!whole) continue;
-      this.merged.set(node.style as string, name);
-      this.same.set(node.style as string, first.style as string);
+      this.merged.set(required(node.style), name);
+      this.same.set(required(node.style), required(first.style));
     }
   }
 
@@ -135,18 +136,18 @@ function mergeLooks(
   hostOf: (style: string) => string,
 ): Merged | 'equal' | undefined {
   const spreads = nodes.map((node): Spread => {
-    const own = spread(styles[node.style as string], breakpoints);
+    const own = spread(styles[required(node.style)], breakpoints);
     return { ...own, others: own.others.map((one) => withHost(one, hostOf)) };
   });
   if (new Set(spreads.map(keyOf)).size < 2) return 'equal';
   const rest = breakpoints
     .concat({ name: '', below: 0 })
-    .map((_, range) => vote(spreads.map((one) => one.rest[range] as Full)));
+    .map((_, range) => vote(spreads.map((one) => required(one.rest[range]))));
   const agreed = agreedOthers(spreads);
   const base = gather({ rest, others: agreed }, breakpoints);
   const over = new Map<ElementNode, SharedStyle | undefined>();
   nodes.forEach((node, index) => {
-    const own = spreads[index] as Spread;
+    const own = required(spreads[index]);
     const difference = differenceFrom(base, own, agreed, defined({ breakpoints, everywhere }));
     if (!difference) over.set(node, undefined);
     else if (sizeOfStyle(difference) <= DIFFERENT * sizeOfStyle(gather(own, breakpoints))) over.set(node, difference);
@@ -182,7 +183,7 @@ function agreedOthers(spreads: readonly Spread[]): StyleVariant[] {
   const likes = (at: number): number =>
     agreed.reduce((sum, key) => sum + said.filter((one) => one.get(key) === said[at]?.get(key)).length, 0);
   const model = spreads.reduce((most, _, at) => (likes(at) > likes(most) ? at : most), 0);
-  return filterOthers((spreads[model] as Spread).others, (key) => agreed.includes(key));
+  return filterOthers(required(spreads[model]).others, (key) => agreed.includes(key));
 }
 
 /** For each property of each generated part: all that is said of it, in order. @param valued with the values, or only when */

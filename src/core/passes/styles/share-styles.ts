@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { hostStyles } from '../../document/state-hosts.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
 import { elements, isElement, mapTree } from '../../document/walk.js';
@@ -13,11 +14,11 @@ export const shareStyles: Pass = {
     const keys = styleKeys(document);
     const uses = usesByKey(document, keys);
     const names = nameStyles(uses);
-    const rename = (style: string): string => names.get(keys.get(style) as string) as string;
+    const rename = (style: string): string => required(names.get(required(keys.get(style))));
     const styles: Record<string, SharedStyle> = {};
     for (const [key, users] of uses) {
-      const original = users[0]?.style as string;
-      styles[names.get(key) as string] = renameHosts(document.styles[original] as SharedStyle, rename);
+      const original = required(users[0]?.style);
+      styles[required(names.get(key))] = renameHosts(required(document.styles[original]), rename);
     }
     const own = shareDifferences(document, rename, Object.keys(styles));
     for (const [name, style] of own.styles) styles[name] = renameHosts(style, rename);
@@ -108,7 +109,7 @@ function hostsAmongEquals(document: PageDocument): ReadonlySet<string> {
 function usesByKey(document: PageDocument, keys: ReadonlyMap<string, string>): Map<string, Use[]> {
   const uses = new Map<string, Use[]>();
   const add = (style: string, kind: string, section: string): void => {
-    const key = keys.get(style) as string;
+    const key = required(keys.get(style));
     const list = uses.get(key);
     if (list) list.push({ style, kind, section });
     else uses.set(key, [{ style, kind, section }]);
@@ -120,7 +121,7 @@ function usesByKey(document: PageDocument, keys: ReadonlyMap<string, string>): M
     for (const child of node.children ?? []) if (isElement(child)) visit(child, here);
   };
   visit(document.body, '');
-  for (const style of hostStyles(document)) if (!uses.has(keys.get(style) as string)) add(style, 'host', '');
+  for (const style of hostStyles(document)) if (!uses.has(required(keys.get(style)))) add(style, 'host', '');
   return uses;
 }
 
@@ -138,7 +139,7 @@ function nameStyles(uses: ReadonlyMap<string, readonly Use[]>): Map<string, stri
   for (const [key, users] of uses) {
     const kind = mostFrequent(users.map((use) => use.kind));
     const sections = new Set(users.map(({ section }) => section));
-    const section = sections.size === 1 ? (users[0] as Use).section : '';
+    const section = sections.size === 1 ? required(users[0]).section : '';
     names.set(
       key,
       giver.give(section && section !== kind ? (kind === 'section' ? section : `${section}-${kind}`) : kind),

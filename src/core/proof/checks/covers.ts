@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { about, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
 import type { Difference, Remedy } from '../difference.js';
 import type { MeasuredWord } from '../measurement.js';
@@ -24,7 +25,7 @@ function coveredWords(one: Compared, byId: ReadonlyMap<string, Compared>): Diffe
       fault: 'covered',
       what,
       by: words.length,
-      box: boxOf(words[0] as MeasuredWord),
+      box: boxOf(required(words[0])),
       ...remedyOf(one, cover),
     };
   });

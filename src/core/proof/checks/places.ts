@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { bottom, px, right, type Box } from '../../geometry/box.js';
 import { about, extentsOf, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
 import type { Difference, Remedy } from '../difference.js';
@@ -88,17 +89,17 @@ type Frame = { readonly wanted: Box; readonly is: Box };
 function across(holder: Compared, frame: Frame, inside: readonly Placed[]): Difference[] {
   const shiftOf = ({ wanted, is }: Placed): number => is[0] - frame.is[0] - (wanted[0] - frame.wanted[0]);
   const rows = rowsOf(inside);
-  const firsts = rows.map((row) => row[0] as Placed);
+  const firsts = rows.map((row) => required(row[0]));
   const shifts = firsts.map(shiftOf);
   const [usual = 0] = shifts;
   const all = shifts.length > 1 && Math.abs(usual) > NEAR && shifts.every((one) => Math.abs(one - usual) <= NEAR);
   const found: Difference[] = [];
   if (all) {
-    const first = firsts[0] as Placed;
+    const first = required(firsts[0]);
     found.push(padding(holder, first, 'left', first.wanted[0] - frame.wanted[0], first.is[0] - frame.is[0]));
   }
   rows.forEach((row, index) => {
-    if (!all) found.push(...sideways(holder, frame, row, shifts[index] as number));
+    if (!all) found.push(...sideways(holder, frame, row, required(shifts[index])));
     found.push(...gaps(holder, row, 0));
   });
   return found;
@@ -117,7 +118,7 @@ function rowsOf(inside: readonly Placed[]): Placed[][] {
 
 /** The first of a row that stands elsewhere from left to right. */
 function sideways(holder: Compared, frame: Frame, row: readonly Placed[], shift: number): Difference[] {
-  const [first, last] = [row[0] as Placed, row.at(-1) as Placed];
+  const [first, last] = [required(row[0]), required(row.at(-1))];
   if (Math.abs(shift) <= NEAR) return [];
   const off = (side: 'wanted' | 'is'): number =>
     (first[side][0] - frame[side][0] - (right(frame[side]) - right(last[side]))) / 2;
@@ -196,7 +197,7 @@ function padding(
 function gaps(holder: Compared, row: readonly Placed[], axis: 0 | 1): Difference[] {
   const end = axis === 0 ? right : bottom;
   const all = row.slice(1).map((one, index) => {
-    const before = row[index] as Placed;
+    const before = required(row[index]);
     return { one, before, asked: one.wanted[axis] - end(before.wanted), own: one.is[axis] - end(before.is) };
   });
   const off = all.filter(({ asked, own }) => Math.abs(asked - own) > NEAR);
@@ -207,7 +208,7 @@ function gaps(holder: Compared, row: readonly Placed[], axis: 0 | 1): Difference
     off.every(({ own, asked }) => Math.abs(own - asked - ((off[0]?.own ?? 0) - (off[0]?.asked ?? 0))) <= NEAR);
   const gap = parseFloat(holder.look.get(name) ?? '');
   const laid = /flex|grid/.test(holder.look.get('display') ?? '');
-  const first = off[0] as (typeof off)[number];
+  const first = required(off[0]);
   const words = (own: number, asked: number): string => `Gap ${round(own)} px where the source has ${round(asked)} px`;
   if (same && laid && (gap >= 0 || all.length > 1))
     return [
@@ -239,14 +240,14 @@ function gaps(holder: Compared, row: readonly Placed[], axis: 0 | 1): Difference
 
 function down(holder: Compared, frame: Frame, inside: readonly Placed[]): Difference[] {
   const rows = rowsOf(inside);
-  const first = rows[0]?.[0] as Placed;
+  const first = required(rows[0]?.[0]);
   const found: Difference[] = [];
   const [asked, own] = [first.wanted[1] - frame.wanted[1], first.is[1] - frame.is[1]];
   if (Math.abs(asked - own) > NEAR) found.push(padding(holder, first, 'top', asked, own));
   const heads = rows.map((row) => tallest(row));
   found.push(...gaps(holder, heads, 1));
   for (const row of rows) found.push(...levels(holder, row));
-  const last = heads.at(-1) as Placed;
+  const last = required(heads.at(-1));
   const ends = [bottom(frame.wanted) - bottom(last.wanted), bottom(frame.is) - bottom(last.is)] as const;
   if (holder.parent && Math.abs(ends[0] - ends[1]) > NEAR)
     found.push(padding(holder, last, 'bottom', ends[0], ends[1]));

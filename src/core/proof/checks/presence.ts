@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { textOf } from '../../document/walk.js';
 import { about, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
 import type { Difference, Remedy } from '../difference.js';
@@ -28,7 +29,7 @@ function missingWords({ pairs, all, root }: ComparedPage): Difference[] {
   for (const { wanted, is } of pairs) {
     if (!wanted || is) continue;
     const together = before && before.of === wanted.of && Math.abs(wanted.y - before.y) < 3 * wanted.height;
-    if (together) (groups.at(-1) as MeasuredWord[]).push(wanted);
+    if (together) required(groups.at(-1)).push(wanted);
     else groups.push([wanted]);
     before = wanted;
   }

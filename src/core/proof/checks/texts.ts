@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { over, readColour, type Rgba } from '../../css/colours.js';
 import { px, right } from '../../geometry/box.js';
 import { about, linesOf, lookOfWord, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
@@ -48,7 +49,7 @@ function textOf(one: Compared, page: ComparedPage): Text | undefined {
 }
 
 function letters({ one, pairs, own, place }: Text, page: ComparedPage): Difference[] {
-  const asked = lookOfWord(page.source, (pairs[0] as Both).wanted);
+  const asked = lookOfWord(page.source, required(pairs[0]).wanted);
   if (!asked) return [];
   const id = one.node.id;
   const found: Difference[] = [];
@@ -146,7 +147,7 @@ function drift({ one, pairs, own, place }: Text): Difference[] {
 /** How far each word of a line is beside its place against the first of it, px, and after how many letters. */
 function driftIn(pairs: readonly Both[]): { readonly after: number; readonly by: number }[] {
   const found: { after: number; by: number }[] = [];
-  let [first, after] = [pairs[0] as Both, 0];
+  let [first, after] = [required(pairs[0]), 0];
   for (const pair of pairs) {
     const isNew = Math.abs(pair.wanted.y - first.wanted.y) > pair.wanted.height / 2;
     if (isNew !== Math.abs(pair.is.y - first.is.y) > pair.is.height / 2) return [];
@@ -164,7 +165,7 @@ const FEWEST_GAPS = 3;
 /** How far words stand from each other: in another font, spaces are as wide as letters are not. */
 function gaps({ one, pairs, own, place }: Text): Difference[] {
   const between = pairs.slice(1).flatMap((pair, at) => {
-    const before = pairs[at] as Both;
+    const before = required(pairs[at]);
     const gap = (side: 'wanted' | 'is'): number => pair[side].x - right(boxOf(before[side]));
     const inLine = (side: 'wanted' | 'is'): boolean =>
       Math.abs(pair[side].y - before[side].y) < pair[side].height / 2 && gap(side) > 0;
@@ -209,7 +210,7 @@ function roomOf({ is }: Compared, pairs: readonly Both[]): number {
   if (!box) return Infinity;
   const own = new Map(pairs.map((pair) => [pair.wanted, pair.is]));
   return lines.reduce((least, line) => {
-    const words = line.map((word) => own.get(word) as MeasuredWord);
+    const words = line.map((word) => required(own.get(word)));
     const letters = words.reduce((sum, { text }) => sum + text.length + 1, 0);
     const [first, second] = words as [MeasuredWord, ...MeasuredWord[]];
     const space = second && second.y === first.y ? Math.max(0, second.x - first.x - first.width) : first.height / 4;
@@ -231,7 +232,7 @@ function lines(one: Compared): Difference[] {
   const off = at >= 0 ? at : is.length > wanted.length ? wanted.length : -1;
   const id = one.node.id;
   const [first] = pairs;
-  const place = { ...about(one), wanted: boxOf((first as Both).wanted), box: boxOf((first as Both).is) };
+  const place = { ...about(one), wanted: boxOf(required(first).wanted), box: boxOf(required(first).is) };
   if (off >= 0) {
     const word = (end: number | undefined): string =>
       end === undefined ? 'nothing' : `“${pairs[end - 1]?.is.text ?? ''}”`;
@@ -275,13 +276,13 @@ function tooLate(is: number | undefined, wanted: number | undefined): boolean {
 /** A text whose lines hold more words than they should is made as narrow as its lines, if that parts them as they should be. */
 function earlierBreak(one: Compared, pairs: readonly Both[], source: readonly (readonly MeasuredWord[])[]): Remedy {
   const own = new Map(pairs.map((pair) => [pair.wanted, pair.is]));
-  const lines = source.map((line) => line.map((word) => own.get(word) as MeasuredWord));
+  const lines = source.map((line) => line.map((word) => required(own.get(word))));
   const space = spaceIn(pairs);
   const wide = (words: readonly MeasuredWord[]): number =>
     words.reduce((sum, { width }) => sum + width, space * (words.length - 1));
   const least = Math.max(...lines.map(wide));
   const most = Math.min(
-    ...lines.slice(0, -1).map((line, at) => wide(line) + space + (lines[at + 1]?.[0] as MeasuredWord).width),
+    ...lines.slice(0, -1).map((line, at) => wide(line) + space + required(lines[at + 1]?.[0]).width),
   );
   const property = 'max-width';
   return most > least + 2 * SPARE
@@ -292,10 +293,10 @@ function earlierBreak(one: Compared, pairs: readonly Both[], source: readonly (r
 /** How far words of a line are apart, px: the middle of all gaps. */
 function spaceIn(pairs: readonly Both[]): number {
   const gaps = pairs.slice(1).flatMap(({ is }, at) => {
-    const before = (pairs[at] as Both).is;
+    const before = required(pairs[at]).is;
     return Math.abs(before.y - is.y) < is.height / 2 ? [Math.max(0, is.x - before.x - before.width)] : [];
   });
-  return gaps.sort((a, b) => a - b)[gaps.length >> 1] ?? (pairs[0] as Both).is.height / 4;
+  return gaps.sort((a, b) => a - b)[gaps.length >> 1] ?? required(pairs[0]).is.height / 4;
 }
 
 /** What lets lines break where they should: the room that they have, or letters that fit into it. */

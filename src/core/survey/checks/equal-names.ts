@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import type { Check, Found } from '../finding.js';
 import type { SeenLayer } from '../observations.js';
 
@@ -13,7 +14,7 @@ export const equalNames: Check = {
       return [...groups].flatMap(([name, same]): Found[] => {
         /* Items of a list are called alike and hold the same. */
         if (new Set(same.map(({ holds }) => holds)).size < 2) return [];
-        const { path, box } = same[1] as SeenLayer;
+        const { path, box } = required(same[1]);
         return [
           {
             name,

@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { colourDistance, readColour, writeColour } from '../../css/colours.js';
 import type { Check, Found } from '../finding.js';
 import { downGaps } from '../gaps.js';
@@ -43,9 +44,9 @@ export const nearTextStyles: Check = {
     eachScreen(page, (things, width) => {
       const uses = tally(
         things.filter(({ text }) => text),
-        ({ text }) => lookKey(text?.look as SeenTextLook),
+        ({ text }) => lookKey(required(text?.look)),
       );
-      return nearlyEqual(uses, (a, b) => nearLooks(a.text?.look as SeenTextLook, b.text?.look as SeenTextLook)).map(
+      return nearlyEqual(uses, (a, b) => nearLooks(required(a.text?.look), required(b.text?.look))).map(
         ({ rare, usual }) => ({
           ...placeOf(rare.value, width),
           what: `Its text is ${sayLook(rare.value)} (used ${times(rare.count)}), nearly ${sayLook(usual.value)} (${times(usual.count)}).`,

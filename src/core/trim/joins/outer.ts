@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { INHERITED } from '../../css/inherited.js';
 import { NOTHING, add, isNothing, writeSum, type Sum } from '../lengths.js';
 import type { Full } from '../../document/style-ranges.js';
@@ -60,7 +61,7 @@ function withHeights(made: Map<string, string>, outer: View, inner: View): Full 
     if (own === undefined || /^(auto|none|0(px)?|100%)$/.test(own)) continue;
     if (!/^(auto|none|0(px)?|)$/.test(outer.get(name) ?? '') || outer.hasInset('top', 'bottom')) return undefined;
     made.set(name, own);
-    if (inner.get('box-sizing') && !outer.hasInset(...SIDES)) made.set('box-sizing', inner.get('box-sizing') as string);
+    if (inner.get('box-sizing') && !outer.hasInset(...SIDES)) made.set('box-sizing', required(inner.get('box-sizing')));
   }
   return made;
 }
