@@ -14,7 +14,7 @@ try {
   for (const [at, project] of process.argv.slice(2).entries()) {
     const copy = join(folder, String(at));
     cpSync(project, copy, { recursive: true });
-    const { stdout, stderr } = spawnSync(process.execPath, [CLI, 'trial', copy, '--mend', '--json'], {
+    const { stdout, stderr } = spawnSync(process.execPath, [CLI, 'trial', copy, '--fix', '--json'], {
       encoding: 'utf8',
       maxBuffer: 2 ** 28,
     });

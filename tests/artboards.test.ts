@@ -132,7 +132,7 @@ describe('artboards of several pages', () => {
     ])
       expect(tavrik([...command, '--page', 'tides'])).toMatchObject({
         code: 2,
-        err: expect.stringContaining('There is no page "tides"'),
+        err: expect.stringContaining('Page "tides" not found'),
       });
   });
 
@@ -143,7 +143,7 @@ describe('artboards of several pages', () => {
     const settings = readFileSync(join(out, 'tavrik.yaml'), 'utf8');
     expect(settings).toContain('hire-390.svg');
     expect(settings).not.toContain('visit');
-    expect(tavrik(['convert', ...files, '--page', 'tides', '--out', out]).err).toContain('There is no page "tides"');
+    expect(tavrik(['convert', ...files, '--page', 'tides', '--out', out]).err).toContain('Page "tides" not found');
   });
 });
 
@@ -170,7 +170,7 @@ describe('fonts', () => {
     cpSync(join(ROOT, 'demo/design/fonts'), join(folder, 'given/inside'), { recursive: true });
     writeFileSync(join(folder, 'given/broken.ttf'), 'no font');
     expect(notesOf('--fonts', join(folder, 'given')).filter((note) => /font/i.test(note))).toEqual([
-      'Not a font that can be read, left out: broken.ttf',
+      'Unreadable font file, left out: broken.ttf',
     ]);
     expect(readdirSync(join(folder, 'plain/site/assets')).filter((name) => name.endsWith('.woff2'))).toHaveLength(3);
   });

@@ -28,7 +28,7 @@ describe('input that cannot be converted', () => {
   );
 
   it.each<[string, string[], RegExp]>([
-    ['no such file', [join(folder, 'none.html')], /no such file/i],
+    ['no such file', [join(folder, 'none.html')], /not found/i],
     ['a folder without a page', [join(folder, 'empty')], /no page/i],
     ['an empty page', [put('empty.html', '  \n')], /empty/i],
     ['something else', [put('notes.txt', 'hello')], /neither an HTML page nor an SVG/i],

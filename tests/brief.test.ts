@@ -154,7 +154,7 @@ describe('proposals', () => {
       ['dead-link', 'link', false],
     ]);
     expect(readFileSync(join(project, 'brief.yaml'), 'utf8')).toContain(
-      '# This picture has no alternative text. People who',
+      '# This image has no alternative text. People who',
     );
     const file = join(folder, 'from-survey.yaml');
     expect(tavrik(['survey', source, '--widths', '800', '--write-brief', file]).code).toBe(0);

@@ -171,7 +171,7 @@ describe('tavrik content', () => {
     const path = 'the-darkest-sky-for.heading';
     expect(content(project).out).toContain(`${path}  The darkest sky for forty miles`);
     expect(content(project, 'fields').out).toMatch(
-      /kicker: Kicker \(text, up to \d+ letters\) Write it as usual: the page shows it in capitals/,
+      /kicker: Kicker \(text, up to \d+ letters\) Use normal capitalisation: the page shows it in capitals/,
     );
     appendFileSync(file(project), '# a note of the client\n');
     expect(content(project, 'set', path, 'Stars & <tides>').out).toContain('(changed)');
@@ -222,13 +222,13 @@ describe('tavrik content', () => {
     for (const words of [
       'There is nothing called "nowhere"',
       'There is no file "assets/none.jpg"',
-      '"many" is no number',
-      'will hardly fit',
+      '"many" is not a number',
+      'may not fit',
     ])
       expect(ran.out).toContain(words);
     expect(content(fresh('well'), 'check')).toMatchObject({
       code: 0,
-      out: expect.stringContaining('Nothing is wrong'),
+      out: expect.stringContaining('No problems found'),
     });
   });
 });
@@ -258,7 +258,7 @@ describe('content that cannot be read', () => {
     [
       'two people’s edits',
       'header:\n<<<<<<< mine\n  link: a\n=======\n  link: b\n>>>>>>> yours\n',
-      /line 2: This holds the edits of two people/,
+      /line 2: This file has unresolved merge conflicts/,
     ],
   ])('%s: says where, and leaves the site as it is', (_, text, words) => {
     const before = html(project);
@@ -282,7 +282,7 @@ describe('content that cannot be read', () => {
     [['remove', 'membership.cards', 'nobody'], /no entry "nobody".*It has single, household, keeper/s],
     [['move', 'membership.cards', 'single', '--to', '9'], /no place 9.*1 to 3/s],
     [['add', 'membership.boxes', 'x'], /no list "membership.boxes".*membership\.cards/s],
-    [['import', 'nothing.yaml'], /no such file/],
+    [['import', 'nothing.yaml'], /not found/],
     [['export', '--format', 'word'], /"word" is not known here/],
     [['frobnicate'], /Give one of list, show/],
   ])('%j is refused', (args, words) => {

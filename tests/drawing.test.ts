@@ -120,7 +120,7 @@ describe('boxes', () => {
       '<rect width="9" height="9" display="none"/><rect width="9" height="9" opacity="0"/><rect width="9" height="9" visibility="hidden"/><rect id="far" x="500" width="9" height="9"/>',
     );
     expect(items).toEqual([]);
-    expect(notes).toEqual(['Off the board, left out: far']);
+    expect(notes).toEqual(['Outside the artboard, left out: far']);
   });
 });
 

@@ -72,7 +72,7 @@ describe('the head of a page', () => {
     expect(about().out).toMatch(
       /landmarks +banner, main, contentinfo\n.*\n {2}1 The darkest sky for forty miles\n {4}2 /,
     );
-    expect(about('check')).toMatchObject({ code: 0, out: 'Nothing is missing.\n' });
+    expect(about('check')).toMatchObject({ code: 0, out: 'No problems found.\n' });
     expect(tavrik(['content', project, 'set', 'page.title', 'x'.repeat(90)]).code).toBe(0);
     expect(about('check')).toMatchObject({
       code: 1,

@@ -231,7 +231,7 @@ describe('files', () => {
     ['a picture that is broken off', 'half.png', '\u0089PNG\r\n\u001a\n'],
   ])('are what their bytes say: refused is %s', async (_, name, text) => {
     const refused = await upload(name, Buffer.from(text, 'latin1'));
-    expect([refused.status, refused.body.title]).toEqual([415, 'This is no file that a site can show.']);
+    expect([refused.status, refused.body.title]).toEqual([415, 'This file type is not allowed.']);
     expect((await open(`/assets/${name}`)).status).toBe(404);
   });
 
@@ -382,7 +382,7 @@ describe('the host itself', () => {
 
   it.each([
     [['--port', '99999'], 'is no port'],
-    [['--port', '0', '--listen', '203.0.113.7'], 'It cannot listen on 203.0.113.7'],
+    [['--port', '0', '--listen', '203.0.113.7'], 'Cannot listen on 203.0.113.7'],
     [['--token', 'x', '--scopes', 'everything'], '"everything" is not known here'],
   ])('refuses %j', (args, why) => {
     const ran = tavrikAlone(['host', '--data', join(folder, 'other'), ...args]);

@@ -50,7 +50,7 @@ describe('links', () => {
   });
 
   it('are listed and all right, led elsewhere by command, and found where they lead nowhere', () => {
-    expect(links('check')).toMatchObject({ code: 0, out: 'All links lead somewhere.\n' });
+    expect(links('check')).toMatchObject({ code: 0, out: 'All links work.\n' });
     expect(links('set', 'header.links.fees', '--section', 'star-evenings').out).toBe(
       'header.links.fees leads to #star-evenings\n',
     );
@@ -83,7 +83,7 @@ describe('links', () => {
 
   it.each([
     ['  - { at: Fees, section: nothing }', /"nothing" is no section and no anchor of the page/],
-    ['  - { at: Fees, page: nothing }', /the page "nothing", which there is not/],
+    ['  - { at: Fees, page: nothing }', /the page "nothing", which does not exist/],
     ['  - { at: Fees, section: a }\n  - { at: fees, mail: a@b.example }', /Line 5: "fees" is led elsewhere in line 4/],
     ['  - { at: Fees, mail: a@b.example, address: https://x.example }', /Line 4.*conflict/],
     ['  - { at: Fees }', /Write "at" with an element, and one target/],

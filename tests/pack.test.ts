@@ -154,7 +154,7 @@ describe('a package', () => {
       expect([sent.code, sent.out]).toEqual([0, expect.stringContaining('3 published')]);
       expect(
         tavrik(['send', project, '--to', host.address, '--token-file', join(host.data, 'token.txt'), '--yes']).out,
-      ).toContain('Nothing had to be sent');
+      ).toContain('Everything is up to date');
       expect(
         tavrik([
           'send',
@@ -181,9 +181,7 @@ describe('nothing is packed that would not install', () => {
     const ran = tavrik(['pack', broken, '--as', 'document', '--out', join(folder, 'broken.zip')]);
     expect([ran.code, ran.err]).toEqual([
       2,
-      expect.stringMatching(
-        /A fresh site does not take it: .*There is no file "assets\/dome-lost.*Nothing was written/s,
-      ),
+      expect.stringMatching(/A fresh site rejected it: .*There is no file "assets\/dome-lost.*Nothing was written/s),
     ]);
     expect(readdirSync(folder).filter((name) => name.startsWith('broken.zip'))).toEqual([]);
   });
@@ -191,7 +189,7 @@ describe('nothing is packed that would not install', () => {
   it.each([
     [['--as', 'poster', '--out', 'x.zip'], '"poster" is not known here'],
     [['--as', 'site', '--out', 'x.tar'], 'A package is a ZIP archive.'],
-    [['--as', 'site', '--out', '/nowhere/at/all/x.zip'], 'There is no such folder.'],
+    [['--as', 'site', '--out', '/nowhere/at/all/x.zip'], 'Folder not found.'],
     [['--as', 'site', '--out', 'x.zip', '--only', 'hmoe'], 'The project has no page "hmoe".'],
     [['--as', 'document', '--out', 'x.zip', '--only', 'membershop'], 'There is no "membershop" to hand over.'],
   ])('refuses %j', (args, why) => {
@@ -245,7 +243,7 @@ describe('a package that somebody changed', () => {
       'Its manifest is not as it should be',
     );
     expect(await rewritten('h.zip', (files) => manifested(files, (one) => (one['items'] = [])))).toContain(
-      'no-token: There is no such file.',
+      'no-token: File not found.',
     );
   });
 
@@ -254,6 +252,6 @@ describe('a package that somebody changed', () => {
     expect(send('escape.zip').err).toContain('outside of its own folder');
     writeFileSync(join(folder, 'no.zip'), 'not an archive');
     expect(send('no.zip').err).toContain('cannot be unpacked');
-    expect(send('nowhere.zip').err).toContain('There is no such file.');
+    expect(send('nowhere.zip').err).toContain('File not found.');
   });
 });

@@ -166,7 +166,7 @@ describe('proof', () => {
     const project = fresh('gone');
     const file = join(project, 'tavrik.yaml');
     writeFileSync(file, readFileSync(file, 'utf8').replaceAll('../source', '../nowhere'));
-    expect(tavrik(['proof', project]).out).toContain('the source cannot be looked at');
+    expect(tavrik(['proof', project]).out).toContain('the source cannot be checked');
     expect(tavrik(['proof', project, '--width', '700'])).toMatchObject({
       code: 2,
       err: expect.stringMatching(/source is gone/),

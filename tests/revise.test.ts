@@ -126,7 +126,7 @@ describe('a new version', () => {
     expect(html()).toContain('The long nights have begun');
     expect(tavrik(['revise', project, '--undo']).code).toBe(0);
     expect(digestsOfTexts(project)).toEqual(before);
-    expect(tavrik(['revise', project, '--undo']).err).toContain('There is no revision to take back.');
+    expect(tavrik(['revise', project, '--undo']).err).toContain('No revision to undo.');
   });
 });
 
@@ -241,7 +241,7 @@ describe('what is refused', () => {
   it('is nothing at all, a source that is not there, and sources that are taken back', () => {
     expect(tavrik(['revise', project]).err).toContain('The new version is missing.');
     expect(revise(join(folder, 'nowhere.html')).code).toBe(2);
-    expect(revise(WINTER, '--undo').err).toContain('To take a revision back needs no source.');
+    expect(revise(WINTER, '--undo').err).toContain('--undo takes no source.');
     writeFileSync(
       join(project, 'tavrik.yaml'),
       readFileSync(join(project, 'tavrik.yaml'), 'utf8').replace('version: 1', 'version: 2'),

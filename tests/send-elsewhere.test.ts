@@ -120,7 +120,7 @@ describe('a web server by WebDAV', () => {
       join(folder, 'wrong.txt'),
       '--yes',
     ]);
-    expect([wrong.code, wrong.err]).toEqual([2, expect.stringContaining('The server does not let us in.')]);
+    expect([wrong.code, wrong.err]).toEqual([2, expect.stringContaining('The server denied access.')]);
   });
 });
 
@@ -182,7 +182,7 @@ describe('a repository', () => {
 
   it('gets the site as one commit in its folder, and nothing else changes', () => {
     const looked = send('--dry-run');
-    expect(looked.out).toMatch(/What will be committed:\n[\s\S]*A docs\/index\.html[\s\S]*D docs\/old\.html/);
+    expect(looked.out).toMatch(/To be committed:\n[\s\S]*A docs\/index\.html[\s\S]*D docs\/old\.html/);
     expect(git('-C', bare, 'rev-list', '--count', 'main').trim()).toBe('1');
     const sent = send('--yes', '--message', 'The new site', '--json');
     expect(sent.code).toBe(0);
@@ -199,17 +199,17 @@ describe('a repository', () => {
   });
 
   it('gets no commit if nothing changed', () => {
-    expect(send('--yes').out).toContain('Nothing changed: no commit is made.');
+    expect(send('--yes').out).toContain('No changes, no commit.');
     expect(git('-C', bare, 'rev-list', '--count', 'main').trim()).toBe('2');
   });
 
   it.each([
-    [['--branch', 'none'], 'The repository has no such branch.'],
+    [['--branch', 'none'], 'Branch not found in the repository.'],
     [['--branch=--upload-pack=x'], 'is no name of a branch'],
     [['--folder', '../out'], 'This folder is not in the repository.'],
     [['--folder', '.git/hooks'], 'This folder is not in the repository.'],
     [['--to', '/nowhere/site.git'], 'The repository refused it'],
-    [['--to=--upload-pack=touch /tmp/x'], 'This is no address of a repository.'],
+    [['--to=--upload-pack=touch /tmp/x'], 'This is not the address of a repository.'],
   ])('refuses %j', (args, why) => {
     const ran = send('--yes', ...args);
     expect([ran.code, ran.err]).toEqual([2, expect.stringContaining(why)]);

@@ -35,10 +35,10 @@ describe('start', () => {
       ['heading-order'],
       true,
     );
-    expect(heard).toMatch(/no such file/);
+    expect(heard).toMatch(/not found/);
     expect(heard).toMatch(/80 px is no screen width/);
     expect(heard).toMatch(/heading-order \(1\): People who listen/);
-    expect(heard).toContain('Decisions to be done: heading-order');
+    expect(heard).toContain('Accepted decisions: heading-order');
     expect(made?.pages[0]?.proof?.over).toEqual([]);
     expect(readFileSync(join(out, 'site/index.html'), 'utf8')).toMatch(/<h2[^>]*>Hours/);
     expect(commands).toEqual([

@@ -160,7 +160,7 @@ describe('tokens', () => {
     const brand = join(folder, 'brand.tokens.json');
     expect(tokens('match', brand).out).toContain('taken');
     expect(content('show', 'footer.background').out).toMatch(/ sea$/m);
-    expect(content('check').out).toContain('Nothing is wrong.');
+    expect(content('check').out).toContain('No problems found.');
   });
 
   it('stay as they are if somebody changed the site by hand: nothing is written then', () => {
@@ -210,7 +210,7 @@ describe('tokens', () => {
     [
       'a token that the project does not have',
       { color: { $type: 'color', emberr: { $value: '#fff' } } },
-      /There is no token "color\.emberr".*color\.ember/s,
+      /The token is missing "color\.emberr".*color\.ember/s,
     ],
   ])('refuse %s, and nothing changes', (_, given, message) => {
     const bad = join(folder, 'bad.json');

@@ -18,7 +18,7 @@ beforeAll(() => {
   expect(tavrik(['convert', ...DEMO_BOARDS, '--out', clean, '--no-proof']).code).toBe(0);
 });
 
-/** A copy of the project with a heading 40 px lower than it should be. */
+/** A copy from the project with a heading 40 px lower than it should be. */
 function spoiled(name: string): string {
   const project = join(folder, name);
   copy(clean, project);
@@ -147,7 +147,7 @@ describe('adjust', () => {
     writeFileSync(file, 'format: tavrik-adjust\nversion: 1\nadjustments:\n  - style: a\n    set: { colour: red }\n');
     expect(tavrik(['render', project])).toMatchObject({
       code: 2,
-      err: expect.stringMatching(/Line 5: There is no property "colour"/),
+      err: expect.stringMatching(/Line 5: Unknown property "colour"/),
     });
     writeFileSync(file, before);
     expect(existsSync(join(project, 'site/index.html'))).toBe(true);

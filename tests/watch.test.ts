@@ -119,7 +119,7 @@ describe('tavrik watch', () => {
 
 describe('what a watch refuses', () => {
   it.each([
-    [['watch', join(folder, 'nothing')], 'There is no such folder.'],
+    [['watch', join(folder, 'nothing')], 'Folder not found.'],
     [['watch', project, '--port', '99999'], '"99999" is no port.'],
   ])('%j', (args, words) => {
     const { code, err } = tavrik(args);

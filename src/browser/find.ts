@@ -33,7 +33,7 @@ export async function findBrowser(named: string | undefined): Promise<FoundBrows
   const wanted = named ?? process.env['TAVRIK_BROWSER'];
   if (wanted) {
     if (existsSync(wanted)) return { path: wanted };
-    throw new Problem('There is no browser at this path.', wanted, `Check --browser or TAVRIK_BROWSER. ${THREE_WAYS}`);
+    throw new Problem('Browser not found.', wanted, `Check --browser or TAVRIK_BROWSER. ${THREE_WAYS}`);
   }
   const installed = onSystem();
   if (installed) return { path: installed };

@@ -112,9 +112,9 @@ export async function openBrowser(named?: string, online = false, outlives = fal
     });
   } catch (error) {
     throw new Problem(
-      `The browser does not start (${(error as Error).message.split('\n')[0]}).`,
+      `The browser could not be started (${(error as Error).message.split('\n')[0]}).`,
       found.path,
-      'Name another one with --browser PATH or TAVRIK_BROWSER.',
+      'Name another with --browser PATH or TAVRIK_BROWSER.',
     );
   }
   const spare: Promise<Page>[] = [];

@@ -89,17 +89,17 @@ async function load(page: Page, { address, shown }: Visit): Promise<string[]> {
   const status = await statusOf(page, address);
   if (status === 401 || status === 403)
     throw new Problem(
-      `The address asks who you are (status ${status}).`,
+      `The address requires sign-in (status ${status}).`,
       shown,
-      'Give headers or cookies with --sign-in FILE.',
+      'Pass headers or cookies with --sign-in FILE.',
     );
-  if (status >= 400) throw new Problem(`The address answers with status ${status}.`, shown, 'Check the address.');
+  if (status >= 400) throw new Problem(`The address returned status ${status}.`, shown, 'Check the address.');
   try {
     await page.waitForLoadState('load', { timeout: LOAD_LIMIT });
     return [];
   } catch (error) {
     if (!/Timeout/.test((error as Error).message)) throw error;
-    return [`The page was still loading after ${LOAD_LIMIT / 1000} seconds and was taken as it stood.`];
+    return [`The page was still loading after ${LOAD_LIMIT / 1000} seconds; it was captured as it was then.`];
   }
 }
 
@@ -118,8 +118,7 @@ async function statusOf(page: Page, address: string): Promise<number> {
   }
 }
 
-const RESTLESS =
-  'The page does not come to rest: its scripts keep it busy, or it goes on to other addresses without end';
+const RESTLESS = 'The page never settles: its scripts keep it busy, or it redirects without end';
 
 /**
  * Opens a page and brings it to rest. One that goes on to other addresses meanwhile is followed, but not for ever; a
@@ -168,15 +167,11 @@ function checkChoice(chosen: Chosen): void {
     throw new Problem(`"${wrong}" is not a CSS selector.`, '--select', 'Write it as main > section or #prices.');
   if (reason === 'nothing')
     throw new Problem(
-      `Nothing in the page matches "${wrong}".`,
+      `No element matches "${wrong}".`,
       '--select',
       'Check the selector; scripts of the page may have changed it.',
     );
-  throw new Problem(
-    `From "${wrong}" there is no element at "${move}".`,
-    '--move',
-    'Move elsewhere, or choose another element.',
-  );
+  throw new Problem(`"${wrong}" has no element at "${move}".`, '--move', 'Move elsewhere, or choose another element.');
 }
 
 async function checkSize(page: Page, { shown }: Visit): Promise<void> {
@@ -193,9 +188,9 @@ function reasonOf(error: Error): string {
   const text = error.message.split('\n')[0] ?? '';
   if (text === RESTLESS || MOVED.test(text)) return `${RESTLESS}.`;
   if (/Timeout/.test(text)) return `The page did not answer within ${DOCUMENT_LIMIT / 1000} seconds.`;
-  if (/ERR_TOO_MANY_REDIRECTS/.test(text)) return 'The address redirects in a circle.';
+  if (/ERR_TOO_MANY_REDIRECTS/.test(text)) return 'The address redirects to itself.';
   const code = /net::(\w+)/.exec(text)?.[1];
-  if (code) return `The address does not answer (${code}).`;
+  if (code) return `The address cannot be reached (${code}).`;
   if (/closed|crash/i.test(text)) throw new BrowserGone(text);
   throw error;
 }
@@ -203,7 +198,7 @@ function reasonOf(error: Error): string {
 /** The browser ended in the middle of the work. */
 export class BrowserGone extends Error {
   constructor(text: string) {
-    super(`The browser ended before the work was done (${text}).`);
+    super(`The browser stopped unexpectedly (${text}).`);
     this.name = 'BrowserGone';
   }
 }

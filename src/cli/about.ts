@@ -9,9 +9,9 @@ const ACTIONS = ['list', 'check'] as const;
 export function aboutCommand(setCode: (code: number) => void): Command {
   return new Command('about')
     .description(
-      'say what the pages of a project tell search engines and screen readers: title, preview, icons, headings, landmarks',
+      'list what search engines and screen readers learn from a project: title, preview, icons, headings, landmarks',
     )
-    .argument('<project>', 'folder that convert wrote')
+    .argument('<project>', 'project folder')
     .argument('[action]', ACTIONS.join(', '), 'list')
     .option('--page <name>', 'only this page')
     .option(...JSON_OPTION)
@@ -29,7 +29,7 @@ export function aboutCommand(setCode: (code: number) => void): Command {
           if (action === 'list') show(one, terminal);
           for (const fault of one.faults) terminal.print(`${terminal.paint.yellow('wrong')}  ${fault}`);
         }
-      if (action === 'check' && faults.length === 0 && !options.json) terminal.print('Nothing is missing.');
+      if (action === 'check' && faults.length === 0 && !options.json) terminal.print('No problems found.');
       if (action === 'check' && faults.length) setCode(EXIT.overLimit);
     });
 }

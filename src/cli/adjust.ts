@@ -18,15 +18,15 @@ interface Options {
 
 export function adjustCommand(): Command {
   return new Command('adjust')
-    .description('list, set or remove corrections to the look of a project, and compare again')
-    .argument('<project>', 'folder that convert wrote')
+    .description('list, set or remove style corrections of a project, and compare again')
+    .argument('<project>', 'project folder')
     .argument('[action]', ACTIONS.join(', '), 'list')
     .argument('[of]', 'id, name or path of an element, or .STYLE for a shared style')
     .argument('[property]', 'CSS property')
     .argument('[value]', 'CSS value')
     .option('--page <name>', 'page of the project')
     .option('--at <list>', 'breakpoints below which it holds, or widest; at all widths without it')
-    .option('--state <state>', 'state in which it holds, e.g. :hover')
+    .option('--state <state>', 'state in which it applies, e.g. :hover')
     .option('--no-proof', 'do not compare with the source afterwards')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
@@ -47,7 +47,7 @@ export function adjustCommand(): Command {
         if (action === 'list') {
           const adjustments = listAdjustments(project);
           if (options.json) return print(JSON.stringify({ adjustments }, null, 2));
-          if (adjustments.length === 0) print('There are no corrections.');
+          if (adjustments.length === 0) print('No corrections.');
           for (const one of adjustments) print(inWords(one));
           return;
         }
@@ -63,7 +63,7 @@ export function adjustCommand(): Command {
           if (!options.json) print(`${removed} ${removed === 1 ? 'correction is' : 'corrections are'} removed.`);
         } else {
           if (property === undefined || value === undefined)
-            throw new Problem('What is to be set?', 'set', 'Give a property and its value.');
+            throw new Problem('A property and its value are missing.', 'set', 'Name both, e.g. margin-top 12px.');
           const made = setAdjustment(project, place, property, value);
           if (!options.json) for (const one of made) print(inWords(one));
         }

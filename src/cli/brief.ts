@@ -6,10 +6,10 @@ const ACTIONS = ['list', 'accept', 'decline', 'scale'] as const;
 
 export function briefCommand(): Command {
   return new Command('brief')
-    .description('list the decisions of a project, turn them on or off (convert again afterwards), or print its scale')
-    .argument('<project>', 'folder that convert wrote')
+    .description('list, accept or decline the decisions of a project (then convert again), or print its scale')
+    .argument('<project>', 'project folder')
     .argument('[action]', ACTIONS.join(', '), 'list')
-    .argument('[code]', 'which decisions: the code of a finding, or all')
+    .argument('[code]', 'decisions to change: the code of a finding, or all')
     .option(...JSON_OPTION)
     .addHelpText(
       'after',
@@ -31,11 +31,11 @@ export function briefCommand(): Command {
         return print(JSON.stringify({ decisions, ...(turned === undefined ? {} : { turned }) }, null, 2));
       if (turned !== undefined) {
         print(
-          `${turned} ${turned === 1 ? 'decision is' : 'decisions are'} ${action === 'accept' ? 'on' : 'off'} now. Convert the source again.`,
+          `${turned} ${turned === 1 ? 'decision' : 'decisions'} ${action === 'accept' ? 'accepted' : 'declined'}. Convert the source again.`,
         );
         return;
       }
-      if (decisions.length === 0) print('The brief holds no decisions.');
+      if (decisions.length === 0) print('The brief has no decisions.');
       for (const { do: deed, at, to, on, code: proposed } of decisions)
         print(
           `${on ? paint.green('on ') : paint.dim('off')} ${deed.padEnd(10)} ${at}${to === undefined ? '' : `: ${to}`}${proposed ? paint.dim(`  ${proposed}`) : ''}`,

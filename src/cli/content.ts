@@ -32,16 +32,16 @@ interface Options {
 
 export function contentCommand(setCode: (code: number) => void): Command {
   return new Command('content')
-    .description('list, change, check, export and import what fills the fields of a page')
-    .argument('<project>', 'folder that convert wrote')
+    .description('list, change, check, export and import the content of a page')
+    .argument('<project>', 'project folder')
     .argument('[action]', ACTIONS.join(', '), 'list')
     .argument('[path]', 'path of a field or a list, as content lists it; or a file')
     .argument('[value]', 'its new value; the id or the text of an entry; or a file')
     .option('--page <name>', 'page of the project')
     .option('--like <id>', 'entry that a new one is made like; the last one without it')
-    .option('--to <place>', 'place in the list, from 1 on')
+    .option('--to <place>', 'position in the list, starting at 1')
     .option('--format <name>', 'yaml, json, csv, markdown or xliff', 'yaml')
-    .option('--language <tag>', 'set, export or import the words of this language, as de')
+    .option('--language <tag>', 'set, export or import the texts in this language, e.g. de')
     .option(...JSON_OPTION)
     .addHelpText(
       'after',
@@ -78,7 +78,7 @@ async function perform(
   ]);
   const need = (what: string | undefined, called: string): string => {
     if (what !== undefined) return what;
-    throw new Problem(`There is no ${called}.`, action, `See tavrik content --help.`);
+    throw new Problem(`Unknown action "${called}".`, action, `See tavrik content --help.`);
   };
   switch (action) {
     case 'list':
@@ -109,7 +109,7 @@ async function perform(
     }
     case 'unset': {
       content.unsetContent(project, page, need(path, 'path'));
-      return { result: { path }, words: () => print(`${path} is as in the source again.`) };
+      return { result: { path }, words: () => print(`${path} has the value of the source again.`) };
     }
     case 'add': {
       const how = {
@@ -118,17 +118,17 @@ async function perform(
         ...(to === undefined ? {} : { at: readPlace(to) }),
       };
       const id = content.addContent(project, page, need(path, 'list'), how);
-      return { result: { list: path, id }, words: () => print(`${path} has an entry more: ${id}`) };
+      return { result: { list: path, id }, words: () => print(`Added to ${path}: ${id}`) };
     }
     case 'remove': {
       content.removeContent(project, page, need(path, 'list'), need(value, 'id'));
-      return { result: { list: path, id: value }, words: () => print(`${value} is taken out of ${path}.`) };
+      return { result: { list: path, id: value }, words: () => print(`${value} removed from ${path}.`) };
     }
     case 'move': {
       content.moveContent(project, page, need(path, 'list'), need(value, 'id'), readPlace(need(to, 'place (--to)')));
       return {
         result: { list: path, id: value, to: Number(to) },
-        words: () => print(`${value} is number ${to} of ${path}.`),
+        words: () => print(`${value} moved to position ${to} of ${path}.`),
       };
     }
     case 'check': {
@@ -137,7 +137,7 @@ async function perform(
       const words = (): void => {
         for (const one of faults)
           print(`${one.wrong ? paint.red('wrong') : paint.yellow('look ')}  ${one.path}: ${one.what}`);
-        print(faults.length ? `${wrong} wrong, ${faults.length - wrong} to look at` : paint.green('Nothing is wrong.'));
+        print(faults.length ? `${wrong} errors, ${faults.length - wrong} warnings` : paint.green('No problems found.'));
       };
       return { result: { faults }, words, code: wrong ? EXIT.overLimit : EXIT.fine };
     }
@@ -145,7 +145,7 @@ async function perform(
       const count = files.fillContent(project, page, need(path, 'list'), need(value, 'file'));
       return {
         result: { list: path, entries: count },
-        words: () => print(`${path} has ${count} ${count === 1 ? 'entry' : 'entries'} now.`),
+        words: () => print(`${path} now has ${count} ${count === 1 ? 'entry' : 'entries'}.`),
       };
     }
     case 'export': {
@@ -160,9 +160,8 @@ async function perform(
           `${changed.length} ${changed.length === 1 ? 'value' : 'values'} changed${made.language === undefined ? '' : ` in ${made.language}`}`,
         );
         for (const one of changed) say(`  ${one}`);
-        for (const one of stale)
-          say(`  look: ${one} says something else by now than when it was given to be translated`);
-        for (const one of missing) say(`  look: ${one} is not in the file`);
+        for (const one of stale) say(`  warning: the source text of ${one} has changed since the export`);
+        for (const one of missing) say(`  warning: ${one} is not in the file`);
       };
       return { result: made, words };
     }
@@ -173,7 +172,7 @@ async function perform(
 function readPlace(text: string): number {
   const place = Number(text);
   if (Number.isInteger(place) && place > 0) return place;
-  throw new Problem(`"${text}" is no place.`, '--to', 'Give a number from 1 on.');
+  throw new Problem(`"${text}" is not a position.`, '--to', 'Give a whole number from 1.');
 }
 
 /** Longest value that is printed in a line. */

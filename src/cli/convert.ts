@@ -32,13 +32,13 @@ interface Options {
 
 export function convertCommand(): Command {
   return new Command('convert')
-    .description('make a project from an HTML page, an address, or SVG artboards')
+    .description('convert an HTML page, an address or SVG artboards to a project')
     .argument(
       '<source...>',
       'HTML files or folders, ZIP archives, http(s) addresses, or SVG files; one page or several',
     )
-    .requiredOption('--out <folder>', 'folder of the project')
-    .option('--root <folder>', 'folder that "/" stands for in a saved page')
+    .requiredOption('--out <folder>', 'project folder')
+    .option('--root <folder>', 'folder that "/" refers to in a saved page')
     .option('--widths <list>', 'viewport widths to compare at, px; artboards have their own', '1440,820,390')
     .option('--select <css>', 'convert only what this CSS selector matches; may be given several times', gather, [])
     .option(
@@ -49,19 +49,19 @@ export function convertCommand(): Command {
     )
     .option('--scheme <name>', `colour scheme of an HTML page: ${SCHEMES.join(', ')}`, 'both')
     .option('--sign-in <file>', 'headers and cookies for an address, as YAML or JSON')
-    .option('--keep-boxes', 'keep every box of an HTML page, also those that turn out to do nothing')
-    .option('--page <name>', 'the only page to make, if artboards are of several')
+    .option('--keep-boxes', 'keep every box of an HTML page, even those without effect')
+    .option('--page <name>', 'convert only this page, if the artboards belong to several')
     .option('--fonts <folder>', 'font files (TTF, OTF, WOFF, WOFF2) that a design uses')
     .option(
       '--scale <share or file>',
       'how much of large type and distances is left on a phone that nobody drew, 0 to 1; or a file, see tavrik brief PROJECT scale',
     )
-    .option('--fluid', 'let type and distances of a design run from screen to screen')
-    .option('--no-fluid', 'let them change at the breakpoints')
+    .option('--fluid', 'scale type and spacing of a design fluidly between screens')
+    .option('--no-fluid', 'change type and spacing at the breakpoints only')
     .option('--brief <file>', 'decisions on how to read the source; without it the brief.yaml of the project')
-    .option('--explain', 'say why: the layout of each section of a design, the boxes of a page that stay')
+    .option('--explain', 'explain the layout of each section of a design, and the boxes of a page that stay')
     .option('--no-proof', 'do not compare the result with the source at the end')
-    .option('--no-tune', 'do not mend by style what the comparison finds')
+    .option('--no-tune', 'do not tune the styles after the comparison')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
     .addHelpText(
@@ -103,7 +103,7 @@ function gather(value: string, before: readonly string[]): string[] {
 /** @throws Problem for words that the options do not know */
 async function readReading({ select, move, scheme, signIn }: Options): Promise<Reading> {
   if (move.length && select.length === 0)
-    throw new Problem('There is nothing to move from.', '--move', 'Choose an element with --select.');
+    throw new Problem('--move needs an element to start from.', '--move', 'Choose one with --select.');
   const moves = move.map((one) => oneOf(one, MOVES, '--move'));
   return {
     schemes: oneOf(scheme, SCHEMES, '--scheme'),
@@ -129,7 +129,7 @@ export function showConverted(
 ): void {
   const { print, say, paint } = terminal;
   const names = pages.map(({ page }) => paint.bold(page)).join(', ');
-  print(`${names} ${pages.length > 1 ? 'are' : 'is'} now a project in ${paint.bold(project)}: ${assets} files shown`);
+  print(`Converted ${names} to ${paint.bold(project)} (${assets} assets)`);
   for (const page of pages) {
     if (pages.length > 1) print(paint.bold(page.page));
     showPage(page, terminal, explain);
@@ -142,7 +142,7 @@ export function showConverted(
   }
   if (pictures) {
     print(
-      `pictures: ${pictures.files} made smaller, ${sizeInWords(pictures.before)} before, at most ${sizeInWords(pictures.after)} now`,
+      `images: ${pictures.files} resized, ${sizeInWords(pictures.before)} → at most ${sizeInWords(pictures.after)}`,
     );
     for (const one of pictures.kept) say(paint.yellow(`  note: ${one}`));
   }
@@ -156,9 +156,8 @@ function showPage(made: ConvertedPage, terminal: Terminal, explain: boolean): vo
   const names = made.sections.map(({ name }) => name).join(' · ');
   print(names ? `  ${made.sections.length} sections: ${names}` : '  no sections found');
   print(`  ${made.elements.result} elements, ${made.styles} styles, ${Math.round(made.cssBytes / 100) / 10} kB of CSS`);
-  if (made.trimmed)
-    print(`  ${made.trimmed.removed} boxes taken out, ${made.trimmed.needed} tried and found to be needed`);
-  if (made.trimmed?.icons.drawn) print(`  ${made.trimmed.icons.drawn} letters of icon fonts drawn as icons`);
+  if (made.trimmed) print(`  ${made.trimmed.removed} boxes removed, ${made.trimmed.needed} tried and kept`);
+  if (made.trimmed?.icons.drawn) print(`  ${made.trimmed.icons.drawn} icon font glyphs converted to icons`);
   print(`  breakpoints: ${made.breakpoints.length ? made.breakpoints.map((one) => `${one} px`).join(', ') : 'none'}`);
   for (const note of made.notes) say(paint.yellow(`  note: ${note}`));
   if (explain) showReasons(made, terminal);
@@ -166,10 +165,10 @@ function showPage(made: ConvertedPage, terminal: Terminal, explain: boolean): vo
 }
 
 function showReasons({ reasons, trimmed }: ConvertedPage, { print, paint }: Terminal): void {
-  if (trimmed?.kept.length) print(paint.bold('  Boxes that hold one other box, and what keeps them'));
+  if (trimmed?.kept.length) print(paint.bold('  Boxes around a single box, and why they are kept'));
   for (const { name, holds, path, because, tried } of trimmed?.kept ?? []) {
     print(
-      `    ${name} around ${holds}: ${because.join(', ') || 'they mean different things'}${tried ? '; tried, something moved' : ''}`,
+      `    ${name} around ${holds}: ${because.join(', ') || 'they have different roles'}${tried ? '; removing it moved something' : ''}`,
     );
     if (path) print(paint.dim(`      ${path}`));
   }

@@ -9,10 +9,10 @@ const ACTIONS = ['list', 'show'] as const;
 
 export function elementsCommand(): Command {
   return new Command('elements')
-    .description('list what recurs on the pages of a project: its uses, its other looks and its states')
-    .argument('<project>', 'folder that convert wrote')
+    .description('list the components of a project: uses, variants and states')
+    .argument('<project>', 'project folder')
     .argument('[action]', ACTIONS.join(', '), 'list')
-    .argument('[name]', 'name of an element, as the list prints it')
+    .argument('[name]', 'name of a component, as the list prints it')
     .option(...JSON_OPTION)
     .addHelpText('after', '\nExamples:\n  tavrik elements project\n  tavrik elements project show button')
     .action(async (project: string, given: string, name: string | undefined, options: { readonly json?: boolean }) => {
@@ -45,7 +45,7 @@ function summary({ name, kind, uses, variants, states, otherwiseOn }: SharedElem
   print(
     `${paint.bold(name)}  ${kind}, ${uses.length} uses${looks ? `; other looks: ${looks}` : ''}${states.length ? `; states: ${states.join(' ')}` : ''}`,
   );
-  if (otherwiseOn.length) print(paint.yellow(`  it is defined otherwise on ${otherwiseOn.join(', ')}`));
+  if (otherwiseOn.length) print(paint.yellow(`  defined differently on ${otherwiseOn.join(', ')}`));
 }
 
 function inWords(set: Declarations): string {

@@ -22,13 +22,13 @@ const SCOPES: readonly Scope[] = ['read', 'write', 'publish', 'access'];
 
 export function hostCommand(): Command {
   return new Command('host')
-    .description('run a small site on this machine in which pages are kept, edited and published')
-    .requiredOption('--data <folder>', 'where everything of the site is kept')
-    .option('--port <number>', 'port that it listens on', PORT)
+    .description('run a small site on this machine for editing and publishing pages')
+    .requiredOption('--data <folder>', 'data folder of the site')
+    .option('--port <number>', 'port to listen on', PORT)
     .option('--listen <address>', 'also be found from elsewhere, as 0.0.0.0; this machine only without it')
-    .option('--editor <name>', 'give somebody who edits a new password, say it, and end')
-    .option('--token <name>', 'make a token for a program, say it, and end')
-    .option('--scopes <list>', 'with --token: what it may do, of read, write, publish, access', 'read,write,publish')
+    .option('--editor <name>', 'set a new password for an editor, print it, and exit')
+    .option('--token <name>', 'create a token for a program, print it, and exit')
+    .option('--scopes <list>', 'with --token: its permissions, of read, write, publish, access', 'read,write,publish')
     .option('--open', 'open the editing pages in a browser')
     .option(...JSON_OPTION)
     .addHelpText('after', '\nExamples:\n  tavrik host --data site-data\n  tavrik host --data site-data --token laptop')
@@ -50,10 +50,10 @@ export function hostCommand(): Command {
         print(`The site is at ${paint.bold(address)}, editing at ${paint.bold(`${address}/edit`)}`);
         if (first)
           print(
-            `Sign in as ${paint.bold(first.editor)} with the password ${paint.bold(first.password)} (said only now).\nPrograms send with the token in ${first.tokenFile}: tavrik send PROJECT --to ${address} --token-file ${first.tokenFile}`,
+            `Sign in as ${paint.bold(first.editor)} with the password ${paint.bold(first.password)} (shown only once).\nPrograms send with the token in ${first.tokenFile}: tavrik send PROJECT --to ${address} --token-file ${first.tokenFile}`,
           );
-        for (const one of elsewhere) print(`From elsewhere: ${one}`);
-        print('Ctrl-C ends it.');
+        for (const one of elsewhere) print(`From other devices: ${one}`);
+        print('Press Ctrl-C to stop.');
       }
       if (options.open) openPage(`${address}/edit`);
       await new Promise<void>((done) => {
@@ -77,7 +77,7 @@ async function makeAccess(
     const password = editor === undefined ? undefined : addEditor(store, editor);
     const made = token === undefined ? undefined : store.access.addToken(token, asked);
     if (json) return JSON.stringify({ ...(password ? { editor, password } : {}), ...(made ? { token: made } : {}) });
-    return [password && `${editor} signs in with ${password}`, made].filter(Boolean).join('\n');
+    return [password && `Password of ${editor}: ${password}`, made].filter(Boolean).join('\n');
   } catch (error) {
     if (error instanceof Refusal) throw new Problem(error.detail, '--token', 'Choose another name.');
     throw error;

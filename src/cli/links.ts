@@ -20,15 +20,15 @@ interface Options {
 
 export function linksCommand(setCode: (code: number) => void): Command {
   return new Command('links')
-    .description('list the links of a project, check where they lead, or lead one elsewhere')
-    .argument('<project>', 'folder that convert wrote')
+    .description('list, check or change the links of a project')
+    .argument('<project>', 'project folder')
     .argument('[action]', ACTIONS.join(', '), 'list')
     .argument('[link]', 'path of its field, as the list prints it')
     .option('--page <name>', 'page of the project that the links are in')
     .option('--to-page <name>', 'page that the link leads to')
-    .option('--section <name>', 'section or anchor that the link leads to, of its own page or of --to-page')
-    .option('--address <address>', 'any address that the link leads to')
-    .option('--mail <address>', 'mail address that the link writes to')
+    .option('--section <name>', 'section or anchor that the link leads to, on its own page or on --to-page')
+    .option('--address <address>', 'address that the link leads to')
+    .option('--mail <address>', 'mail address that the link opens')
     .option('--telephone <number>', 'number that the link calls')
     .option('--file <name>', 'file in the assets of the project that the link leads to')
     .option(...JSON_OPTION)
@@ -45,7 +45,7 @@ export function linksCommand(setCode: (code: number) => void): Command {
           throw new Problem('Which link?', action, 'Give the path of its field, as tavrik links PROJECT prints it.');
         const address = leadLink(project, options.page, link, targetOf(options));
         return terminal.print(
-          options.json ? JSON.stringify({ link, address }, null, 2) : `${link} leads to ${address}`,
+          options.json ? JSON.stringify({ link, address }, null, 2) : `${link} now leads to ${address}`,
         );
       }
       const pages = linksOf(project, options.page);
@@ -60,7 +60,7 @@ export function linksCommand(setCode: (code: number) => void): Command {
         terminal.print(
           faults.length
             ? `${faults.length} of ${pages.flatMap(({ links }) => links).length} links are wrong`
-            : 'All links lead somewhere.',
+            : 'All links work.',
         );
       if (action === 'check' && faults.length) setCode(EXIT.overLimit);
     });
@@ -71,7 +71,7 @@ function targetOf({ toPage, section, address, mail, telephone, file }: Options) 
   const alone = Object.entries({ address, mail, telephone, file }).filter(([, value]) => value !== undefined);
   if (alone.length > 1 || (alone.length === 1 && (toPage !== undefined || section !== undefined)))
     throw new Problem(
-      'A link leads to one place.',
+      'A link can have only one target.',
       'set',
       'Give one of --address, --mail, --telephone, --file, or --to-page and --section.',
     );

@@ -7,14 +7,14 @@ export function readWidths(text: string): number[] {
     .split(',')
     .map((one) => one.trim())
     .filter(Boolean);
-  if (widths.length === 0) throw new Problem('No width was given.', '--widths', 'Write them as 1440,820,390.');
+  if (widths.length === 0) throw new Problem('No width was given.', '--widths', 'List them, e.g. 1440,820,390.');
   const numbers = widths.map((one) => {
     if (!/^\d+$/.test(one))
-      throw new Problem(`"${one}" is not a width.`, '--widths', 'Give whole numbers of CSS px, as 1440,820,390.');
+      throw new Problem(`"${one}" is not a width.`, '--widths', 'Give whole numbers in CSS px, e.g. 1440,820,390.');
     const width = Number(one);
     if (width < NARROWEST || width > WIDEST)
       throw new Problem(
-        `${width} px is no screen width.`,
+        `${width} px is not a screen width.`,
         '--widths',
         `Give widths from ${NARROWEST} to ${WIDEST} px.`,
       );
@@ -26,8 +26,7 @@ export function readWidths(text: string): number[] {
 /** @throws Problem if a word is none of those that an option knows */
 export function oneOf<Word extends string>(word: string, known: readonly Word[], option: string): Word {
   const found = known.find((one) => one === word);
-  if (found === undefined)
-    throw new Problem(`"${word}" is not known here.`, option, `Give one of ${known.join(', ')}.`);
+  if (found === undefined) throw new Problem(`Unknown value "${word}".`, option, `Give one of ${known.join(', ')}.`);
   return found;
 }
 
@@ -35,11 +34,11 @@ export function oneOf<Word extends string>(word: string, known: readonly Word[],
 export function readPort(text: string): number {
   const port = Number(text);
   if (/^\d+$/.test(text) && port < 65536) return port;
-  throw new Problem(`"${text}" is no port.`, '--port', 'Give a number up to 65535; 0 is any that is free.');
+  throw new Problem(`"${text}" is not a port.`, '--port', 'Give a number up to 65535; 0 is any that is free.');
 }
 
 export const BROWSER_OPTION = ['--browser <path>', 'Chromium to use (or set TAVRIK_BROWSER)'] as const;
-export const JSON_OPTION = ['--json', 'print the result as JSON, for machines'] as const;
+export const JSON_OPTION = ['--json', 'print the result as JSON'] as const;
 
 /** The words of a list with commas; none without it. */
 export function listOf(text: string | undefined): string[] {

@@ -12,13 +12,13 @@ interface Options {
 
 export function packCommand(): Command {
   return new Command('pack')
-    .description('pack a project into one file, and try it: it is installed into a fresh site before it is done')
-    .argument('<project>', 'folder that convert wrote')
+    .description('pack a project into one file, and test it by installing it into a fresh site')
+    .argument('<project>', 'project folder')
     .requiredOption(
       '--as <form>',
       'site: pages for any web server; templates: for a content management system; document: page documents, content, tokens',
     )
-    .requiredOption('--out <file>', 'the package, a ZIP archive')
+    .requiredOption('--out <file>', 'package file (.zip)')
     .option('--only <list>', 'only these pages; of documents also parts and sections, by their names')
     .option(...JSON_OPTION)
     .addHelpText(
@@ -29,13 +29,13 @@ export function packCommand(): Command {
       const { print, step, done, paint } = openTerminal(options.json === true);
       const as = oneOf(options.as, PACKAGE_FORMS, '--as');
       const { pack } = await import('../flow/package/pack.js');
-      step('Packing, and installing it into a fresh site');
+      step('Packing, and installing into a fresh site');
       const packed = await pack(project, { as, out: options.out, only: listOf(options.only) });
       done();
       if (options.json) return print(JSON.stringify(packed, null, 2));
       print(
-        `${paint.bold(packed.file)}: ${packed.files} files, ${(packed.bytes / 1e6).toFixed(2)} MB, with ${packed.holds.join(', ')}`,
+        `${paint.bold(packed.file)}: ${packed.files} files, ${(packed.bytes / 1e6).toFixed(2)} MB, contains ${packed.holds.join(', ')}`,
       );
-      print(`Tried: installed into a fresh site, where ${packed.opened} addresses were opened and all were there.`);
+      print(`Tested: installed into a fresh site; all ${packed.opened} addresses work.`);
     });
 }

@@ -20,15 +20,15 @@ interface Options {
 
 export function proofCommand(setCode: (code: number) => void): Command {
   return new Command('proof')
-    .description('compare the site of a project with its source, by pixels and by the place of every word')
-    .argument('<project>', 'folder that convert wrote')
+    .description('compare the site of a project with its source: pixels and the position of every word')
+    .argument('<project>', 'project folder')
     .option('--page <name>', 'compare only this page')
-    .option('--section <name>', 'tell only of this section')
+    .option('--section <name>', 'report only this section')
     .option('--widths, --width <list>', 'viewport widths, px; without it those of the project')
-    .option('--limit <percent>', 'largest share of differing pixels, in per cent')
-    .option('--quick', 'compare only: no sweep over all widths, no look at accessibility')
-    .option('--junit <file>', 'write the result as JUnit XML too')
-    .option('--sign-in <file>', 'headers and cookies for an address that has to be opened again')
+    .option('--limit <percent>', 'largest share of differing pixels, in percent')
+    .option('--quick', 'compare only: no sweep over all widths, no accessibility check')
+    .option('--junit <file>', 'also write the result as JUnit XML')
+    .option('--sign-in <file>', 'headers and cookies for an address that must be opened again')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
     .addHelpText('after', '\nExample:\n  tavrik proof project --widths 1440,1100,390 --limit 2')
@@ -71,7 +71,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
 function readLimit(text: string): number {
   const value = Number(text.replace(/\s*%$/, ''));
   if (text.trim() === '' || !Number.isFinite(value) || value < 0 || value > 100)
-    throw new Problem(`"${text}" is no share.`, '--limit', 'Give a number of per cent from 0 to 100.');
+    throw new Problem(`"${text}" is not a percentage.`, '--limit', 'Give a number from 0 to 100.');
   return value / 100;
 }
 
@@ -124,7 +124,7 @@ function showFurther({ sweep, barriers }: Proof, { print, paint }: Terminal): vo
     print(
       sweep.length
         ? paint.bold(`Between the widths: ${sweep.length} faults`)
-        : paint.green('Between the widths: nothing is wrong from 320 to 1920 px'),
+        : paint.green('Between the widths: no faults from 320 to 1920 px'),
     );
   for (const { from, to, what, name, section } of (sweep ?? []).slice(0, MOST_PRINTED)) {
     const where = [section, name].filter(Boolean).join(' / ');
@@ -132,10 +132,10 @@ function showFurther({ sweep, barriers }: Proof, { print, paint }: Terminal): vo
   }
   if (!barriers) return;
   const { result, source, worse } = barriers;
-  if (worse.length) print(paint.bold(`Accessibility: ${worse.length} rules are broken worse than in the source`));
+  if (worse.length) print(paint.bold(`Accessibility: ${worse.length} more violations than in the source`));
   else
     print(
-      `Accessibility: ${source ? 'nothing worse than in the source' : 'the source cannot be looked at'}, ${result.length} rules broken`,
+      `Accessibility: ${source ? 'no more violations than in the source' : 'the source cannot be checked'}, ${result.length} violations`,
     );
   for (const { what, count, first } of source ? worse : result) print(`  ${what} (${count}, first ${first})`);
 }

@@ -15,18 +15,18 @@ interface Options {
 
 export function renderCommand(): Command {
   return new Command('render')
-    .description('make the site of a project again from its page and content')
-    .argument('<project>', 'folder that convert wrote')
+    .description('render the site of a project from its pages and content')
+    .argument('<project>', 'project folder')
     .option(
       '--as <form>',
       'site: a page by itself; fragment: a part to paste into another page; templates: for a content management system',
       'site',
     )
     .option('--templates', 'the same as --as templates')
-    .option('--marks', 'mark the editable places of the site with data attributes')
+    .option('--marks', 'mark editable elements with data attributes')
     .option('--page <name>', 'with --as fragment: which page; the first without it')
     .option('--section <name>', 'with --as fragment: only this section')
-    .option('--anew', 'also if the site was changed by hand since it was rendered: that is lost')
+    .option('--anew', 'overwrite the site even if it was edited by hand')
     .option(...JSON_OPTION)
     .addHelpText(
       'after',
@@ -36,9 +36,9 @@ export function renderCommand(): Command {
       const { print, say, paint } = openTerminal(options.json === true);
       const as = oneOf(options.templates ? 'templates' : options.as, ['site', 'fragment', 'templates'], '--as');
       if (options.section !== undefined && as !== 'fragment')
-        throw new Problem('A site is always a whole page.', '--section', 'Add --as fragment.');
+        throw new Problem('--section needs --as fragment.', '--section', 'Add --as fragment.');
       if (options.page !== undefined && as !== 'fragment')
-        throw new Problem('A site is always all pages.', '--page', 'Add --as fragment.');
+        throw new Problem('--page needs --as fragment.', '--page', 'Add --as fragment.');
       const { render } = await import('../flow/render/render.js');
       const made = render(project, {
         as,
@@ -51,7 +51,7 @@ export function renderCommand(): Command {
       print(
         options.json
           ? JSON.stringify(made, null, 2)
-          : `${paint.bold(made.pages.join(', '))} ${made.pages.length > 1 ? 'are' : 'is'} rendered again: ${made.files} files in ${project}/${as}`,
+          : `${paint.bold(made.pages.join(', '))} ${made.pages.length > 1 ? 'are' : 'is'} rendered: ${made.files} files in ${project}/${as}`,
       );
     });
 }

@@ -19,18 +19,18 @@ interface Options {
 export function reviseCommand(): Command {
   const several = (one: string, all: string[]): string[] => [...all, one];
   return new Command('revise')
-    .description('take a new version of the design or the page in: what people decided, wrote and adjusted stays')
-    .argument('<project>', 'folder that convert wrote')
-    .argument('[sources...]', 'the new version, named as convert takes it')
+    .description('take in a new version of the source, keeping decisions, content and corrections')
+    .argument('<project>', 'project folder')
+    .argument('[sources...]', 'the new version, as for convert')
     .option('--dry-run', 'only show what would change')
-    .option('--undo', 'take the last revision back, whole')
+    .option('--undo', 'undo the last revision')
     .option(
       '--take <field>',
-      'a field that both changed, as home:membership.heading: what the new version says',
+      'a field changed on both sides, as home:membership.heading: use the new version',
       several,
       [],
     )
-    .option('--anyway', 'go on although little was found again, or artboards are missing')
+    .option('--anyway', 'continue although few elements were found again, or artboards are missing')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
     .addHelpText(
@@ -44,15 +44,12 @@ export function reviseCommand(): Command {
         import('../flow/revise/write.js'),
       ]);
       if (options.undo) {
-        if (sources.length)
-          throw new Problem('To take a revision back needs no source.', '--undo', 'Leave the sources out.');
+        if (sources.length) throw new Problem('--undo takes no source.', '--undo', 'Leave the sources out.');
         undoRevision(project);
-        return terminal.print(
-          options.json ? JSON.stringify({ undone: true }) : 'The project is as it was before its last revision.',
-        );
+        return terminal.print(options.json ? JSON.stringify({ undone: true }) : 'The last revision was undone.');
       }
       if (sources.length === 0)
-        throw new Problem('The new version is missing.', 'revise', 'Name its files as convert takes them.');
+        throw new Problem('The new version is missing.', 'revise', 'Name its files, as for convert.');
       const revised = await revise(project, sources, {
         dryRun: options.dryRun === true,
         anyway: options.anyway === true,
@@ -71,14 +68,14 @@ function linesOf(
   isTrial: boolean,
   { paint }: Terminal,
 ): string[] {
-  if (same) return ['Nothing is otherwise: the project stays as it is, byte for byte.'];
+  if (same) return ['Nothing has changed: the project stays the same, byte for byte.'];
   const end = isTrial
     ? 'Nothing was changed.'
     : `Taken in: prove it anew with ${paint.bold(`tavrik proof ${project}`)}. ${paint.bold(`tavrik revise ${project} --undo`)} takes it back.`;
   return [
     ...pages.flatMap((page) => pageLines(page, paint)),
     ...addedPages.map((name) => `New page: ${name}`),
-    ...removedPages.map((name) => `Page that is gone: ${name}`),
+    ...removedPages.map((name) => `Removed page: ${name}`),
     ...notes.map((note) => paint.yellow(note)),
     ...(report === undefined ? [] : [`Before and after: ${report}`]),
     end,
@@ -102,15 +99,13 @@ function pageLines(page: RevisedPage, paint: Terminal['paint']): string[] {
           `  ${count(newFields, 'new field', 'new fields')}: ${newFields.slice(0, 6).join(', ')}${newFields.length > 6 ? ' …' : ''}`,
         ]
       : []),
-    ...(returned.length
-      ? [`  ${count(returned, 'value is', 'values are')} back in place: ${returned.join(', ')}`]
-      : []),
+    ...(returned.length ? [`  ${count(returned, 'value is', 'values are')} restored: ${returned.join(', ')}`] : []),
     ...Object.entries(parked).map(
       ([path, value]) => `  ${paint.yellow('kept aside')} ${path}: “${value.slice(0, 60)}”`,
     ),
     ...conflicts.flatMap(({ path, before, ours, theirs }) => [
       `  ${paint.yellow('both changed')} ${path}; what was written stays`,
-      `    it was    “${before ?? ''}”`,
+      `    before    “${before ?? ''}”`,
       `    new       “${ours ?? ''}”`,
       `    written   “${theirs ?? ''}”`,
     ]),

@@ -28,7 +28,7 @@ export function buildProgram(setCode: (code: number) => void): Command {
     .version(packageVersion(), '--version', 'print the version')
     .helpOption('--help', 'show this help')
     .helpCommand(false)
-    .option('--verbose', 'show the stack of unexpected failures')
+    .option('--verbose', 'show the stack trace of unexpected errors')
     .exitOverride()
     .configureOutput({ outputError: (text, write) => write(text.replace(/^error: /, '')) });
   program.addCommand(startCommand());
@@ -90,7 +90,7 @@ function complain(error: Error, verbose: boolean): number {
     );
     return EXIT.unexpected;
   }
-  process.stderr.write(`Something went wrong that should not have: ${error.message.split('\n')[0]}\n`);
+  process.stderr.write(`Unexpected error: ${error.message.split('\n')[0]}\n`);
   process.stderr.write(
     verbose ? `${error.stack}\n` : 'Nothing was changed. Run it again with --verbose to see where.\n',
   );

@@ -32,11 +32,9 @@ const WAYS = ['api', 'webdav', 'commit'] as const;
 export function sendCommand(setCode: (code: number) => void): Command {
   const several = (one: string, all: string[]): string[] => [...all, one];
   return new Command('send')
-    .description(
-      'send a project into a site: what will happen is shown and asked for first, and what the client wrote there stays',
-    )
-    .argument('<project>', 'folder that convert wrote, or a package that pack wrote --as document')
-    .requiredOption('--to <address>', 'address of the site, of a folder of a server, or of a repository')
+    .description('send a project to a site: shows the plan and asks first, and keeps what was edited there')
+    .argument('<project>', 'project folder, or a package made with pack --as document')
+    .requiredOption('--to <address>', 'address of the site, of a WebDAV folder, or of a repository')
     .option(
       '--by <way>',
       'api: a site that tavrik host runs; webdav: a folder of a web server; commit: a git repository',
@@ -47,27 +45,27 @@ export function sendCommand(setCode: (code: number) => void): Command {
       'site: pages between one header and footer; page: each page with its own; section: reusable sections; header; footer',
       'site',
     )
-    .option('--only <list>', 'only these pages, parts or sections, by their names')
+    .option('--only <list>', 'only these pages, site parts or sections, by name')
     .option(
       '--place <place>',
       'new: beside what is there; replace: in the place of a page; append: sections at the end of a page',
       'new',
     )
-    .option('--onto <page>', 'which page of the site is replaced or appended to')
+    .option('--onto <page>', 'page of the site to replace or append to')
     .option('--publish', 'everybody sees it at once; a draft without it')
     .option(
       '--ours <field>',
-      'where both sides changed a field, as home:membership.heading: what the project says',
+      'a field changed on both sides, as home:membership.heading: use the value of the project',
       several,
       [],
     )
     .option('--theirs <field>', 'the same: what the site says; so it is without either', several, [])
     .option('--token-file <file>', 'file with the token, or with NAME:PASSWORD; or set TAVRIK_TOKEN')
-    .option('--branch <name>', 'with --by commit: branch that it is put on')
-    .option('--folder <path>', 'with --by commit: folder of the repository that becomes the site', '.')
-    .option('--message <text>', 'with --by commit: what the commit says', 'Publish the site')
-    .option('--dry-run', 'only show what would happen')
-    .option('--yes', 'do it without asking')
+    .option('--branch <name>', 'with --by commit: branch')
+    .option('--folder <path>', 'with --by commit: folder of the site in the repository', '.')
+    .option('--message <text>', 'with --by commit: commit message', 'Publish the site')
+    .option('--dry-run', 'only show the plan')
+    .option('--yes', 'do not ask')
     .option(...JSON_OPTION)
     .addHelpText(
       'after',
@@ -132,7 +130,7 @@ async function toSite(
   setCode(EXIT.overLimit);
   terminal.say(
     terminal.paint.yellow(
-      `${open.length} ${open.length === 1 ? 'field was' : 'fields were'} changed on both sides and ${open.length === 1 ? 'stays' : 'stay'} as the site has ${open.length === 1 ? 'it' : 'them'}. Decide with --ours ${open[0]?.id}:${open[0]?.path} or --theirs.`,
+      `${open.length} ${open.length === 1 ? 'field has' : 'fields have'} conflicts; the site keeps its ${open.length === 1 ? 'value' : 'values'}. Decide with --ours ${open[0]?.id}:${open[0]?.path} or --theirs.`,
     ),
   );
 }
@@ -165,9 +163,9 @@ async function agree({ yes, json }: Options, where: string): Promise<void> {
   if (yes) return;
   if (json || process.stdin.isTTY !== true)
     throw new Problem(
-      'Nobody is here to be asked. Nothing was sent.',
+      'No terminal to ask on. Nothing was sent.',
       where,
-      'Add --yes to do it, or --dry-run to see it.',
+      'Add --yes to send, or --dry-run to see the plan.',
     );
   const { confirm } = await import('@inquirer/prompts');
   if (!(await confirm({ message: 'Do this?', default: false }))) throw new Problem('Nothing was sent.', where);
@@ -176,10 +174,10 @@ async function agree({ yes, json }: Options, where: string): Promise<void> {
 const DOES: Readonly<Record<Step['does'], string>> = {
   new: 'new',
   change: 'changed',
-  nothing: 'as it is there',
+  nothing: 'unchanged',
   keep: 'the site keeps its own',
-  replace: 'in the place of what is there',
-  append: 'gets the sections at its end',
+  replace: 'replaces what is there',
+  append: 'sections appended',
 };
 
 function planLines(plan: Plan, { paint }: Terminal): string[] {
@@ -188,20 +186,20 @@ function planLines(plan: Plan, { paint }: Terminal): string[] {
     `  ${paint.bold(step.id.padEnd(wide))}  ${step.kind.padEnd(7)}  ${DOES[step.does]}${detail(step)}`,
     ...step.conflicts.flatMap(({ path, before, ours, theirs }) => [
       `      ${paint.yellow('both changed')} ${path}`,
-      `        it was  ${quoted(before)}`,
+      `        before  ${quoted(before)}`,
       `        ours    ${quoted(ours)}`,
       `        theirs  ${quoted(theirs)}`,
     ]),
     ...step.lost.map(
       ({ path, value }) =>
-        `      ${paint.yellow('no place any more')} ${path}: the site says ${quoted(value)}; it stays in the history of the page`,
+        `      ${paint.yellow('field removed')} ${path}: the site says ${quoted(value)}; it stays in the history of the page`,
     ),
   ]);
   const size = plan.files.reduce((sum, { bytes }) => sum + bytes.length, 0);
   const files = plan.files.length
     ? `${plan.files.length} ${plan.files.length === 1 ? 'file' : 'files'} to send, ${(size / 1e6).toFixed(1)} MB`
-    : 'All files are there';
-  return ['What will happen:', ...lines, `  ${files}${plan.tokens ? '; colours and text styles change' : ''}`];
+    : 'All files are up to date';
+  return ['Plan:', ...lines, `  ${files}${plan.tokens ? '; colours and text styles change' : ''}`];
 }
 
 function detail({ does, ours, theirs, layout }: Step): string {
@@ -210,8 +208,8 @@ function detail({ does, ours, theirs, layout }: Step): string {
     all.length ? [`${all.length} ${all.length === 1 ? 'field' : 'fields'} ${what}`] : [];
   const told = [
     ...(layout ? ['new layout'] : []),
-    ...count(ours, 'of the project'),
-    ...count(theirs, 'as edited there stay'),
+    ...count(ours, 'from the project'),
+    ...count(theirs, 'edited there are kept'),
   ];
   return told.length ? `: ${told.join(', ')}` : '';
 }
@@ -233,7 +231,7 @@ function sentLine({ items, files, published }: Sent, address: string, { paint }:
   const what =
     items.length || files
       ? `${items.length} ${items.length === 1 ? 'item' : 'items'} and ${files} ${files === 1 ? 'file' : 'files'} sent`
-      : 'Nothing had to be sent';
+      : 'Everything is up to date';
   return `${what}${published.length ? `, ${published.length} published` : ''}. Edit it at ${paint.bold(`${address}/edit`)}`;
 }
 
@@ -250,14 +248,13 @@ async function toServer(
     options.to,
     readSecret(options.tokenFile, process.env['TAVRIK_TOKEN']),
   );
-  if (!options.json)
-    terminal.print(`What will happen: ${plan.put.length} files are sent, ${plan.take.length} are taken away.`);
+  if (!options.json) terminal.print(`Plan: send ${plan.put.length} files, delete ${plan.take.length}.`);
   if (plan.edited.length && options.place !== 'replace') {
     setCode(EXIT.overLimit);
     terminal.print(
       options.json
         ? JSON.stringify(plan, null, 2)
-        : `Somebody changed these on the server since they were sent: ${plan.edited.join(', ')}. Nothing was sent.\nTake the changes into content/, or send over them with --place replace.`,
+        : `Changed on the server since the last sending: ${plan.edited.join(', ')}. Nothing was sent.\nMove the changes to content/, or overwrite them with --place replace.`,
     );
     return;
   }
@@ -284,8 +281,8 @@ async function toGit(project: string, options: Options, terminal: Terminal): Pro
     if (!options.json)
       terminal.print(
         changes.length
-          ? ['What will be committed:', ...changes.map((one) => `  ${one}`)].join('\n')
-          : 'Nothing changed: no commit is made.',
+          ? ['To be committed:', ...changes.map((one) => `  ${one}`)].join('\n')
+          : 'No changes, no commit.',
       );
     let commit: string | undefined;
     if (!options.dryRun && changes.length) {

@@ -7,14 +7,14 @@ import { openTerminal, type Terminal } from './terminal.js';
 
 export function startCommand(): Command {
   return new Command('start')
-    .description('ask, on a terminal, what a first conversion needs, and do it')
+    .description('guide you through a first conversion, step by step')
     .option(...BROWSER_OPTION)
     .action(async ({ browser }: { readonly browser?: string }) => {
       if (!process.stdin.isTTY || !process.stderr.isTTY)
         throw new Problem(
-          'There is no terminal to ask on.',
+          'start needs a terminal.',
           'start',
-          'Run it on a terminal, or use convert: tavrik convert --help.',
+          'Run it on a terminal, or use tavrik convert (see tavrik convert --help).',
         );
       const terminal = openTerminal(false);
       const { start } = await import('../flow/start/start.js');
@@ -41,7 +41,7 @@ async function openAsker(terminal: Terminal): Promise<Asker> {
       return await question;
     } catch (error) {
       if ((error as Error).name === 'ExitPromptError')
-        throw new Problem('It was stopped; nothing was written.', 'start', 'Begin again when you like.');
+        throw new Problem('It was stopped; nothing was written.', 'start', 'Start again at any time.');
       throw error;
     }
   };

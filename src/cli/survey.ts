@@ -20,18 +20,18 @@ interface Options {
 
 export function surveyCommand(): Command {
   return new Command('survey')
-    .description('look a source over before it is converted: what is there, and what will go wrong')
+    .description('inspect a source before converting it: contents and likely problems')
     .argument(
       '<source...>',
       'HTML files or folders, ZIP archives, http(s) addresses, or SVG files; one page or several',
     )
-    .option('--out <folder>', 'write a report with pictures of all screens there')
-    .option('--root <folder>', 'folder that "/" stands for in a saved page')
+    .option('--out <folder>', 'folder for a report with screenshots of all screens')
+    .option('--root <folder>', 'folder that "/" refers to in a saved page')
     .option('--widths <list>', 'viewport widths to look at, px; artboards have their own', '1440,820,390')
     .option('--scheme <name>', `colour scheme of an HTML page: ${SCHEMES.join(', ')}`, 'both')
     .option('--sign-in <file>', 'headers and cookies for an address, as YAML or JSON')
     .option('--fonts <folder>', 'font files (TTF, OTF, WOFF, WOFF2) that a design uses')
-    .option('--write-brief <file>', 'write what is proposed as decisions that are off')
+    .option('--write-brief <file>', 'write the proposals to a brief, all declined')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
     .addHelpText('after', '\nExample:\n  tavrik survey home-1440.svg home-390.svg --out survey')
@@ -94,7 +94,7 @@ function show(page: PageSurvey, terminal: Terminal): void {
   line('pictures', page.pictures.length ? `${page.pictures.length}, ${sizeInWords(bytes)}` : '');
   line('artwork', page.artwork.count ? `${page.artwork.count}, of ${page.artwork.pieces} shapes` : '');
   line('forms', page.forms.map(({ name, fields }) => `${name || 'form'} (${fields.join(', ')})`).join('; '));
-  if (page.findings.length === 0) print(paint.green('  nothing found that needs a decision'));
+  if (page.findings.length === 0) print(paint.green('  no findings that need a decision'));
   showFindings(page, terminal);
 }
 

@@ -22,16 +22,16 @@ interface Options {
 
 export function tokensCommand(): Command {
   return new Command('tokens')
-    .description('the colours, text styles and distances of a project: list, set, name, bring together, match')
-    .argument('<project>', 'folder that convert wrote')
+    .description('list, set, rename, merge and match the design tokens of a project')
+    .argument('<project>', 'project folder')
     .argument('[action]', ACTIONS.join(', '), 'list')
     .argument('[path]', 'path of a token, as tokens lists it; or a file')
     .argument('[values...]', 'its new value or name; the tokens that go into it')
-    .option('--in <places>', 'split: styles or properties in which the new token stands, as .card,border-color')
-    .option('--dark', 'set: its value in a dark scheme')
-    .option('--near <distance>', 'gather: colours this near become one, as long as the proof allows it', '2')
+    .option('--in <places>', 'split: styles or properties that use the new token, e.g. .card,border-color')
+    .option('--dark', 'set: its value in the dark scheme')
+    .option('--near <distance>', 'gather: largest distance of colours to merge, as far as the proof allows', '2')
     .option('--within <distance>', 'match: take colours this near; 0 takes the same only', '0')
-    .option('--dry-run', 'match: say what is near, and take nothing')
+    .option('--dry-run', 'match: only list near tokens')
     .option('--format <name>', 'export: json or css', 'json')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
@@ -64,7 +64,7 @@ async function perform(
   const flow = await import('../flow/edit/tokens.js');
   const need = (what: string | undefined, called: string): string => {
     if (what !== undefined) return what;
-    throw new Problem(`There is no ${called}.`, action, 'See tavrik tokens --help.');
+    throw new Problem(`Unknown action "${called}".`, action, 'See tavrik tokens --help.');
   };
   const changed = (made: Changed): Done => ({ result: made, words: () => showChanged(made, print) });
   switch (action) {
@@ -134,7 +134,7 @@ function distance(text: string | undefined, option: string): number {
   const value = Number(text);
   if (text !== undefined && text.trim() !== '' && value >= 0 && value <= FARTHEST) return value;
   throw new Problem(
-    `"${text ?? ''}" is no distance of colours.`,
+    `"${text ?? ''}" is not a colour distance.`,
     option,
     `Give a number from 0 to ${FARTHEST}; about 2 is just visible.`,
   );
@@ -164,7 +164,7 @@ function plain(one: UsedToken): unknown {
 function showTokens(tokens: readonly UsedToken[], print: (line: string) => void, paint: Terminal['paint']): void {
   const width = Math.max(0, ...tokens.map(({ path }) => path.length));
   for (const one of tokens) {
-    const near = others(one.token).length ? paint.dim(`  stands for ${others(one.token).join(', ')} too`) : '';
+    const near = others(one.token).length ? paint.dim(`  also stands for ${others(one.token).join(', ')}`) : '';
     print(`${one.path.padEnd(width)}  ${valueOf(one).padEnd(28)} ${String(one.places.length).padStart(4)} ×${near}`);
   }
 }
@@ -184,7 +184,7 @@ function showChanged({ tokens, declarations }: Changed, print: (line: string) =>
   for (const one of tokens) print(`${one.path}  ${valueOf(one)}  ${one.places.length} ×`);
   print(
     declarations
-      ? `${declarations} ${declarations === 1 ? 'declaration says' : 'declarations say'} another value now`
-      : 'The look is the same.',
+      ? `${declarations} ${declarations === 1 ? 'declaration' : 'declarations'} changed`
+      : 'The page looks the same.',
   );
 }

@@ -13,13 +13,13 @@ interface Options {
 
 export function trialCommand(setCode: (code: number) => void): Command {
   return new Command('trial')
-    .description('do to the pages of a project what clients do, and say what breaks')
-    .argument('<project>', 'folder that convert wrote')
+    .description('run the edit test: realistic and extreme edits, and what they break')
+    .argument('<project>', 'project folder')
     .option('--page <name>', 'only this page')
-    .option('--mend', 'keep in adjust.yaml what mends faults and leaves the page as it is')
+    .option('--fix', 'write fixes that leave the page unchanged to adjust.yaml')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
-    .addHelpText('after', '\nExample:\n  tavrik trial project --mend')
+    .addHelpText('after', '\nExample:\n  tavrik trial project --fix')
     .action(async (project: string, options: Options) => {
       const terminal = openTerminal(options.json === true);
       const { tryProject } = await import('../flow/edit-test/edit-test.js');
@@ -61,7 +61,7 @@ function showTried(
   }
   for (const { path, longest, faults } of limits)
     print(
-      `${mended ? paint.green('limited') : paint.yellow('would limit')}  ${path}: at most ${longest} letters (${faults} fewer)`,
+      `${mended ? paint.green('limited') : paint.yellow('would limit')}  ${path}: at most ${longest} letters (${faults} faults fewer)`,
     );
   for (const { why, adjustments, faults } of mends) {
     const done = adjustments.map(

@@ -15,12 +15,12 @@ interface Options {
 
 export function tuneCommand(): Command {
   return new Command('tune')
-    .description('mend what stands otherwise than in the source, by measurement, and write it to adjust.yaml')
-    .argument('<project>', 'folder that convert wrote')
+    .description('reduce the differences from the source by measured corrections, written to adjust.yaml')
+    .argument('<project>', 'project folder')
     .option('--page <name>', 'only this page')
     .option('--section <name>', 'only this section')
-    .option('--widths <list>', 'mend only at these of the widths of the project, px')
-    .option('--dry-run', 'say what would be done and write nothing')
+    .option('--widths <list>', 'tune only at these widths of the project, px')
+    .option('--dry-run', 'only show what would change')
     .option('--undo [step]', 'take back a step; the last one without a number')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
@@ -30,7 +30,7 @@ export function tuneCommand(): Command {
       if (options.undo !== undefined) {
         const { undoStep } = await import('../flow/edit/adjust.js');
         const undone = undoStep(project, options.undo === true ? undefined : options.undo);
-        return terminal.print(options.json ? JSON.stringify({ undone }, null, 2) : `Step ${undone} is taken back.`);
+        return terminal.print(options.json ? JSON.stringify({ undone }, null, 2) : `Step ${undone} undone.`);
       }
       const { tuneProject } = await import('../flow/proof/tune.js');
       const tuned = await tuneProject(project, {
@@ -67,7 +67,7 @@ export function showTuned(
   print(
     steps.length
       ? `${steps.length} corrections; off by ${Math.round(before)} before, ${Math.round(after)} now`
-      : 'Nothing was found that a correction would better.',
+      : 'No correction improved the page.',
   );
   if (left.length === 0) return;
   print(`${left.length} ${left.length === 1 ? 'thing is' : 'things are'} left`);

@@ -15,10 +15,10 @@ const PORT = '4690';
 
 export function watchCommand(): Command {
   return new Command('watch')
-    .description('show a project beside its source in a browser, and keep it in step with its files as they change')
-    .argument('<project>', 'folder that convert wrote')
+    .description('show a project beside its source in a browser, updated whenever a file changes')
+    .argument('<project>', 'project folder')
     .option('--port <number>', 'port on this machine; another one if it is taken', PORT)
-    .option('--sign-in <file>', 'headers and cookies for an address that has to be opened again')
+    .option('--sign-in <file>', 'headers and cookies for an address that must be opened again')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
     .addHelpText('after', '\nExample:\n  tavrik watch project')
@@ -39,7 +39,7 @@ export function watchCommand(): Command {
       terminal.print(
         options.json
           ? JSON.stringify({ address })
-          : `Watching ${project} at ${terminal.paint.bold(address)} Ctrl-C ends it.`,
+          : `Watching ${project} at ${terminal.paint.bold(address)} Press Ctrl-C to stop.`,
       );
       await new Promise<void>((done) => {
         process.once('SIGINT', done);

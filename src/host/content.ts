@@ -22,30 +22,29 @@ export function readContent(given: unknown): Content {
   let count = 0;
   const check = (value: unknown, path: string, depth: number): Value => {
     count += 1;
-    if (count > MOST_VALUES)
-      throw new Refusal(422, 'This is more than a page can hold.', `These are more than ${MOST_VALUES} values.`);
+    if (count > MOST_VALUES) throw new Refusal(422, 'Too many values.', `These are more than ${MOST_VALUES} values.`);
     if (depth > DEEPEST) throw wrong(path, 'is too deep');
     if (typeof value === 'string' && value.length <= LONGEST) return value;
     if (typeof value === 'string') throw wrong(path, `is longer than ${LONGEST} letters`);
     if (Array.isArray(value)) return value.map((one, at) => check(one, `${path}.${at + 1}`, depth + 1)) as Value;
-    if (typeof value !== 'object' || value === null) throw wrong(path, 'is no text, list or group');
+    if (typeof value !== 'object' || value === null) throw wrong(path, 'is not a text, list or group');
     return Object.fromEntries(
       Object.entries(value).map(([name, one]) => {
-        if (name === '' || name.includes('.')) throw wrong(`${path}.${name}`, 'is no name of a field');
+        if (name === '' || name.includes('.')) throw wrong(`${path}.${name}`, 'is not a valid field name');
         return [name, check(one, `${path}.${name}`, depth + 1)];
       }),
     );
   };
   if (typeof given !== 'object' || given === null || Array.isArray(given))
-    throw wrong('content', 'is no group of sections');
+    throw wrong('content', 'is not a group of sections');
   const content = check(given, 'content', 0) as Content;
   for (const [name, section] of Object.entries(content))
-    if (typeof section !== 'object' || Array.isArray(section)) throw wrong(name, 'is no section with fields');
+    if (typeof section !== 'object' || Array.isArray(section)) throw wrong(name, 'is not a section with fields');
   return content;
 }
 
 function wrong(path: string, what: string): Refusal {
-  return new Refusal(422, 'This is no content of a page.', `${path} ${what}.`);
+  return new Refusal(422, 'Invalid content.', `${path} ${what}.`);
 }
 
 /** @throws Problem if it is no page document */
@@ -77,7 +76,7 @@ export function patched(
   const now = document ? wholeFlat(document, state.content) : flatten(state.content);
   const strange = Object.keys(edits).filter((path) => !now.values.has(path));
   if (strange.length)
-    throw new Refusal(422, 'There is no such field.', `${item.id} has no field ${strange.join(', ')}.`, {
+    throw new Refusal(422, 'Field not found.', `${item.id} has no field ${strange.join(', ')}.`, {
       fields: strange,
     });
   const values = new Map([...now.values, ...Object.entries(edits)]);
@@ -98,12 +97,9 @@ function checked(
     ({ wrong: isWrong, path }) => isWrong && differs(path, content, before),
   );
   if (faults.length)
-    throw new Refusal(
-      422,
-      'Some fields cannot be kept like this.',
-      faults.map(({ path, what }) => `${path}: ${what}.`).join(' '),
-      { fields: faults.map(({ path, what }) => ({ path, what })) },
-    );
+    throw new Refusal(422, 'Some fields are invalid.', faults.map(({ path, what }) => `${path}: ${what}.`).join(' '), {
+      fields: faults.map(({ path, what }) => ({ path, what })),
+    });
   return wholeContent(document, nest(content));
 }
 

@@ -51,12 +51,12 @@ export async function runHost(
     store.close();
     const { code } = error as NodeJS.ErrnoException;
     if (code === 'EADDRINUSE')
-      throw new Problem(`Port ${port} is taken.`, '--port', 'Give another one, or end what has it.');
+      throw new Problem(`Port ${port} is taken.`, '--port', 'Choose another, or stop the program that uses it.');
     if (code === 'EADDRNOTAVAIL' || code === 'EACCES' || code === 'ENOTFOUND')
       throw new Problem(
-        `It cannot listen on ${listen}:${port}.`,
+        `Cannot listen on ${listen}:${port}.`,
         '--listen',
-        'Give an address of this machine, as 0.0.0.0.',
+        'Give an address of this machine, e.g. 0.0.0.0.',
       );
     throw error;
   }

@@ -71,7 +71,7 @@ export async function buildHost(
   app.decorateRequest('session', undefined);
   app.addHook('onRequest', async ({ hostname }) => {
     /* Another name that leads to this machine is a page elsewhere that wants in (DNS rebinding). */
-    if (names && !names.includes(hostname)) throw new Refusal(421, 'This host is not known by that name.', hostname);
+    if (names && !names.includes(hostname)) throw new Refusal(421, 'Unknown host name.', hostname);
   });
   await app.register(helmet, {
     contentSecurityPolicy: { useDefaults: false, directives: EDIT_POLICY },

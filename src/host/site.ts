@@ -38,7 +38,7 @@ export function siteRoutes(app: FastifyInstance, { store, shower }: Context): vo
     const id = store.access.previewOf(request.params.link);
     const item = id === undefined ? undefined : store.items.find(id);
     const shown = item && shower.show(item, { which: 'draft' });
-    if (!shown) return lost(reply, 'This link is over. Ask for a new one.');
+    if (!shown) return lost(reply, 'This link has expired. Ask for a new one.');
     reply.headers({
       'content-security-policy': SITE_POLICY,
       'cache-control': 'no-store',

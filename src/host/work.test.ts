@@ -85,7 +85,7 @@ describe('what comes in as content', () => {
       { tea: { 'a.b': 'x' } },
       { tea: { '': 'x' } },
     ])
-      expect(() => readContent(wrong)).toThrow(/no content|no name|no text|no group|no section/);
+      expect(() => readContent(wrong)).toThrow(/Invalid content|not a valid|not a text|not a group|not a section/);
     expect(() => readContent({ tea: { heading: 'x'.repeat(100_001) } })).toThrow('longer than 100000');
     let deep: object = { end: 'x' };
     for (let at = 0; at < 14; at += 1) deep = { deep };
@@ -136,7 +136,7 @@ describe('a page that is shown', () => {
     expect(context.shower.show(later, { which: 'draft' })?.html).not.toContain('Cocoa');
   });
 
-  it('stands in the frame of the site, whose changes it follows, and has sections at its end', () => {
+  it('stands in the frame of the site, whose changes it follows, and has sections appended', () => {
     const around = add(
       'header',
       page({}, element('section', 'site', { element: 'header', part: 'header' }, words('The site', 'header.home'))),
@@ -193,7 +193,7 @@ describe('a form', () => {
     expect(told).toBe('Saved as a draft.');
     expect([said(saved).get('tea.heading'), said(saved).has('tea.made-up')]).toEqual(['Coffee', false]);
     expect(work(context, saved, form(2, { 'tea.heading': 'Coffee' }), 'Mara')).toMatchObject({
-      told: 'Nothing had changed.',
+      told: 'No changes.',
       item: { draft: 2 },
     });
     const undone = work(context, saved, form(2, {}, 'undo'), 'Mara');

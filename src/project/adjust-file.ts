@@ -40,7 +40,7 @@ export function readAdjustments(project: string): Adjustment[] {
   const lines = new LineCounter();
   const document = parseDocument(readFileSync(file, 'utf8'), { lineCounter: lines });
   const [fault] = document.errors;
-  if (fault) throw new Problem(`This is not YAML (${fault.message.split('\n')[0]}).`, file, 'Mend the line it names.');
+  if (fault) throw new Problem(`This is not YAML (${fault.message.split('\n')[0]}).`, file, 'Fix the line it names.');
   if (document.contents === null) return [];
   const lineOf = (path: readonly (string | number)[]): number => {
     const node = document.getIn(path, true) as { range?: [number, number, number] } | undefined;
@@ -52,7 +52,7 @@ export function readAdjustments(project: string): Adjustment[] {
     throw new Problem(
       `Line ${lineOf(path)}: ${checked.error.message}.`,
       file,
-      'Write element or style, set with declarations, and if you like at, state and page.',
+      'Write element or style, set with declarations, and optionally at, state and page.',
     );
   }
   const { adjustments } = checked.value as { adjustments: Written[] };
@@ -70,7 +70,7 @@ export function readAdjustments(project: string): Adjustment[] {
   if (pair) {
     const [first, second] = pair;
     throw new Problem(
-      `Lines ${places[first]} and ${places[second]} say different things of ${list[second]?.property}.`,
+      `Lines ${places[first]} and ${places[second]} contradict each other on ${list[second]?.property}.`,
       file,
       'Keep one of them.',
     );

@@ -47,7 +47,7 @@ export async function unpack(file: string, limit = UNPACKED_LIMIT, most = FILES_
     if (/invalid relative path|absolute path|invalid characters/.test(reason))
       throw leaves(file, reason.replace(/^.*: /, ''));
     throw new Problem(
-      `This archive cannot be unpacked (${reason}).`,
+      `The archive cannot be unpacked (${reason}).`,
       file,
       'Save the page again, or name the HTML file itself.',
     );
@@ -62,7 +62,7 @@ function leaves(file: string, name: string): Problem {
   return new Problem(
     `This archive has a file outside of its own folder ("${name}"); nothing was unpacked.`,
     file,
-    'Make the archive again from the saved page.',
+    'Create the archive again from the saved page.',
   );
 }
 

@@ -30,7 +30,7 @@ export const BRIEF_FILE = 'brief.yaml';
 export function briefText(file: string): string {
   if (!existsSync(file) || !statSync(file).isFile())
     throw new Problem(
-      'There is no such brief.',
+      'Brief not found.',
       file,
       'Check the path, or write one: tavrik survey SOURCE --write-brief FILE.',
     );
@@ -158,7 +158,7 @@ export function readBrief(source: string, file: string): Brief {
   const lines = new LineCounter();
   const document = parseDocument(source, { lineCounter: lines });
   const [fault] = document.errors;
-  if (fault) throw new Problem(`This is not YAML (${fault.message.split('\n')[0]}).`, file, 'Mend the line it names.');
+  if (fault) throw new Problem(`This is not YAML (${fault.message.split('\n')[0]}).`, file, 'Fix the line it names.');
   if (document.contents === null) return EMPTY_BRIEF;
   const checked = schema.validate(document.toJS({ maxAliasCount: 100 }) as unknown, { abortEarly: true });
   if (checked.error) {
@@ -237,7 +237,7 @@ const RIGHT: Readonly<Record<string, string>> = {
 
 function rightFor(path: readonly (string | number)[]): string {
   const key = [...path].reverse().find((one): one is string => typeof one === 'string' && one in RIGHT);
-  return (key && RIGHT[key]) || 'See docs/brief.md for what may stand here.';
+  return (key && RIGHT[key]) || 'See docs/brief.md for what is allowed here.';
 }
 
 /** A brief with the proposals of a survey as decisions that are off, each with its reason. */

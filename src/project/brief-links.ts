@@ -45,7 +45,7 @@ export function refuseContradiction(rules: readonly LinkRule[], file: string): v
   if (!found) return;
   const [first, second] = found;
   throw new Problem(
-    `Line ${second.line}: "${second.at}" is led elsewhere in line ${first.line} already.`,
+    `Line ${second.line}: "${second.at}" already has another target in line ${first.line}.`,
     file,
     'Leave one of the two out.',
   );

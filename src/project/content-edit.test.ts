@@ -74,7 +74,7 @@ describe('a change of a content file', () => {
       true,
       false,
     ]);
-    expect(() => removeEntry(openContent(file), 'hero.heading', 'a')).toThrow(/no list/);
+    expect(() => removeEntry(openContent(file), 'hero.heading', 'a')).toThrow(/not a list/);
   });
 });
 
@@ -115,12 +115,12 @@ describe('a content file', () => {
   });
 
   it.each([
-    ['- a\n', /holds no sections/],
-    ['a: [x]\n', /line 1: "a" holds no fields/],
-    ['a:\n  b.c: x\n', /line 2: "b.c" below "a" is no name/],
+    ['- a\n', /no sections with fields/],
+    ['a: [x]\n', /line 1: "a" has no fields/],
+    ['a:\n  b.c: x\n', /line 2: "b.c" below "a" is not a valid/],
     ['a:\n  b: [[x]]\n', /Entry 1 of "a.b" is a list/],
     ['a:\n  b:\n    - id: x.y\n', /line 3: The id "x.y" of "a.b" holds a dot/],
-    ['a:\n=======\n', /line 2: This holds the edits of two people/],
+    ['a:\n=======\n', /line 2: This file has unresolved merge conflicts/],
   ])('%j is refused', (text, words) => {
     expect(() => readContentText(text, 'f')).toThrow(expect.objectContaining({ what: expect.anything() }));
     try {

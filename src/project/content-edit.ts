@@ -136,6 +136,6 @@ function remove(document: ContentFile, path: string): void {
 
 function listAt(document: ContentFile, list: string): YAMLSeq {
   const found = document.getIn(keysOf(document, list));
-  if (!isSeq(found)) throw new Error(`${list} is no list`);
+  if (!isSeq(found)) throw new Error(`${list} is not a list`);
   return found;
 }

@@ -27,14 +27,14 @@ export function readContentText(text: string, file: string): Content {
   const conflict = text.split('\n').findIndex((line) => /^(<{7}|={7}|>{7})(\s|$)/.test(line));
   if (conflict >= 0)
     throw new Problem(
-      'This holds the edits of two people that were not brought together.',
+      'This file has unresolved merge conflicts.',
       `${file}, line ${conflict + 1}`,
-      'Decide between the two, and take the lines of signs out.',
+      'Choose one version of each, and delete the conflict markers.',
     );
   const lines = new LineCounter();
   const document = parseDocument(text, { lineCounter: lines, uniqueKeys: true });
   const [error] = document.errors;
-  if (error) throw new Problem(`This is not YAML (${error.message.split('\n')[0]}).`, file, 'Mend the line it names.');
+  if (error) throw new Problem(`This is not YAML (${error.message.split('\n')[0]}).`, file, 'Fix the line it names.');
   if (document.contents === null) return {};
   return new Reader(document, lines, file).content();
 }
@@ -52,7 +52,7 @@ class Reader {
     const { contents } = this.document;
     if (!isMap(contents))
       throw new Problem(
-        'This holds no sections with fields.',
+        'This file has no sections with fields.',
         this.file,
         'Write it as "section:" with "field: value" lines below.',
       );
@@ -63,7 +63,7 @@ class Reader {
       if (value === null || (isScalar(value) && value.value === null)) continue;
       const node = this.resolved(value);
       if (!isMap(node))
-        throw this.problem(node, `"${name}" holds no fields.`, 'Write its fields as "field: value" lines below it.');
+        throw this.problem(node, `"${name}" has no fields.`, 'Write its fields as "field: value" lines below it.');
       made[name] = this.value(node, name) as Group;
     }
     return made;
@@ -72,12 +72,12 @@ class Reader {
   private value(given: Node | null, path: string): Value {
     this.count += 1;
     if (this.count > MOST)
-      throw this.problem(given, `These are more than ${MOST} values.`, 'Take out aliases that hold each other.');
+      throw this.problem(given, `These are more than ${MOST} values.`, 'Remove aliases that refer to each other.');
     const node = given && this.resolved(given);
     if (node === null) return '';
     if (isScalar(node)) return this.text(node, path);
     if (isSeq(node)) return this.entries(node.items as Node[], path);
-    if (!isMap(node)) throw this.problem(node, `"${path}" is no text, list or group.`, 'Write one text for it.');
+    if (!isMap(node)) throw this.problem(node, `"${path}" is not a text, list or group.`, 'Write one text for it.');
     const made: Record<string, Value> = {};
     for (const { key, value } of node.items) {
       const name = this.nameOf(key, path);
@@ -111,7 +111,7 @@ class Reader {
           'Use letters, digits and hyphens.',
         );
       if (seen.has(id))
-        throw this.problem(item, `"${path}" has two entries with the id "${id}".`, 'Give one of them another id.');
+        throw this.problem(item, `"${path}" has two entries with the id "${id}".`, 'Change one of them.');
       seen.add(id);
       return group;
     });
@@ -126,7 +126,7 @@ class Reader {
     if (name && !name.includes('.')) return name;
     throw this.problem(
       key as Node,
-      `"${name}" below "${path}" is no name of a field.`,
+      `"${name}" below "${path}" is not a valid field name.`,
       'Names hold letters, digits and hyphens.',
     );
   }

@@ -46,7 +46,7 @@ export function checkTarget(folder: string): void {
       throw new Problem('This is a file, not a folder.', folder, 'Choose another folder with --out.');
     if (readdirSync(target).length > 0 && !isProject(target))
       throw new Problem(
-        'This folder holds something that is not a Tavrik project. It is left as it is.',
+        'This folder is not a Tavrik project. It was left unchanged.',
         folder,
         'Choose an empty or new folder with --out.',
       );
@@ -68,12 +68,12 @@ export function checkTarget(folder: string): void {
 
 /** Reads the settings of an existing project. @throws Problem if it is none */
 export function openProject(folder: string): ProjectSettings {
-  if (!existsSync(folder)) throw new Problem('There is no such folder.', folder, 'Name the folder that convert wrote.');
+  if (!existsSync(folder)) throw new Problem('Folder not found.', folder, 'Name the folder that tavrik convert wrote.');
   if (!isProject(folder))
     throw new Problem(
-      `This is not a Tavrik project (no ${SETTINGS_FILE} of ours in it).`,
+      `This is not a Tavrik project: it has no ${SETTINGS_FILE} of Tavrik.`,
       folder,
-      'Name the folder that convert wrote.',
+      'Name the folder that tavrik convert wrote.',
     );
   return readSettings(readFileSync(join(folder, SETTINGS_FILE), 'utf8'), join(folder, SETTINGS_FILE));
 }
@@ -157,7 +157,7 @@ function guard(target: string, leftovers: readonly string[], work: () => void): 
       throw new Problem(
         `${said} Nothing was changed.`,
         target,
-        'Make room or choose another folder, then run it again.',
+        'Free some space or choose another folder, then run it again.',
       );
     throw error;
   }

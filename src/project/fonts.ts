@@ -22,13 +22,13 @@ export interface FontFolder {
 /** Reads the font files (TTF, OTF, WOFF, WOFF2) of a folder and of those inside it. @throws Problem if there is none */
 export async function readFontFolder(folder: string): Promise<FontFolder> {
   if (!existsSync(folder) || !statSync(folder).isDirectory())
-    throw new Problem('There is no such folder.', folder, 'Give the folder of the font files with --fonts.');
+    throw new Problem('Folder not found.', folder, 'Give the folder of the font files with --fonts.');
   const files = readdirSync(folder, { recursive: true })
     .map(String)
     .filter((name) => /^\.(ttf|otf|woff2?)$/i.test(extname(name)))
     .sort();
   if (files.length === 0)
-    throw new Problem('This folder holds no fonts (.ttf, .otf, .woff, .woff2).', folder, 'Give another folder.');
+    throw new Problem('This folder holds no fonts (.ttf, .otf, .woff, .woff2).', folder, 'Choose another folder.');
   if (files.length > MOST_FILES)
     throw new Problem(
       `This folder holds ${files.length} fonts; at most ${MOST_FILES} are read.`,
@@ -42,7 +42,7 @@ export async function readFontFolder(folder: string): Promise<FontFolder> {
     const bytes = readFileSync(join(folder, name));
     const font = describe(fontkit, bytes, name.replace(/\\/g, '/'));
     if (font) fonts.push({ font, bytes });
-    else notes.push(`Not a font that can be read, left out: ${name}`);
+    else notes.push(`Unreadable font file, left out: ${name}`);
   }
   return { fonts, notes };
 }

@@ -34,8 +34,8 @@ export function refuseEdited(project: string): void {
   const [first, ...more] = editedByHand(project);
   if (first === undefined) return;
   throw new Problem(
-    `${[first, ...more].join(', ')} ${more.length ? 'were' : 'was'} changed by hand since the site was rendered. Nothing was changed.`,
+    `${[first, ...more].join(', ')} ${more.length ? 'were' : 'was'} edited by hand since the site was rendered. Nothing was changed.`,
     project,
-    `Put the change into content/, brief.yaml or adjust.yaml, then throw the site away with tavrik render ${project} --anew.`,
+    `Move the edits to content/, brief.yaml or adjust.yaml, then overwrite the site with tavrik render ${project} --anew.`,
   );
 }

@@ -13,7 +13,7 @@ export function checkReportFolder(folder: string): void {
     throw new Problem('This is a file, not a folder.', folder, 'Choose another folder with --out.');
   if (readdirSync(target).length > 0 && !isReport(target))
     throw new Problem(
-      'This folder holds something that is not a survey of ours. It is left as it is.',
+      'This folder is not a Tavrik survey. It was left unchanged.',
       folder,
       'Choose an empty or new folder with --out.',
     );

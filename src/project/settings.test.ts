@@ -39,6 +39,6 @@ describe('settings of a project', () => {
   it('name their pages, the first if none is asked for', () => {
     const several = readSettings(withPages(page, { ...page, name: 'hire' }), 'x');
     expect([pageNamed(several, undefined).name, pageNamed(several, 'hire').name]).toEqual(['marsh', 'hire']);
-    expect(() => pageNamed(several, 'tides')).toThrow('There is no page "tides"');
+    expect(() => pageNamed(several, 'tides')).toThrow('Page "tides" not found');
   });
 });

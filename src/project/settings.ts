@@ -66,11 +66,7 @@ export function readScale(text: string, file: string): Scale {
   try {
     value = parse(text);
   } catch (error) {
-    throw new Problem(
-      `This is not YAML (${(error as Error).message.split('\n')[0]}).`,
-      file,
-      'Mend the line it names.',
-    );
+    throw new Problem(`This is not YAML (${(error as Error).message.split('\n')[0]}).`, file, 'Fix the line it names.');
   }
   const { error, value: scale } = SCALE.required().validate(value);
   if (error) throw new Problem(`${error.message}.`, file, SCALE_IS);
@@ -119,11 +115,11 @@ export function readSettings(text: string, file: string): ProjectSettings {
     throw new Problem(
       `This is not YAML (${(error as Error).message.split('\n')[0]}).`,
       file,
-      'Mend the line it names, or convert again.',
+      'Fix the line it names, or convert again.',
     );
   }
   const checked = schema.validate(value ?? {}, { abortEarly: true });
-  if (checked.error) throw new Problem(`${checked.error.message}.`, file, 'Mend it, or convert the source again.');
+  if (checked.error) throw new Problem(`${checked.error.message}.`, file, 'Fix it, or convert the source again.');
   return checked.value as ProjectSettings;
 }
 
@@ -135,7 +131,7 @@ export function pageNamed({ pages }: ProjectSettings, name: string | undefined):
   const found = name === undefined ? pages[0] : pages.find((one) => one.name === name);
   if (found) return found;
   throw new Problem(
-    `There is no page "${name}".`,
+    `Page "${name}" not found.`,
     '--page',
     `The project has ${pages.map((one) => one.name).join(', ')}.`,
   );

@@ -54,7 +54,7 @@ export function revisePage(parts: readonly RevisedPart[]): string {
     skip: ['changes', 'To the changes'],
     lead: parts.map(({ page, counts }) => `<p class="counts"><b>${text(page)}</b>: ${text(counts)}</p>`).join(''),
     body: `<div id="changes">${parts.map((one) => pagePart(one, parts.length > 1)).join('\n')}</div>`,
-    foot: 'Pictures are of the sources. What people decided, wrote and adjusted stays wherever its element is still there.',
+    foot: 'The images show the sources. Decisions, content and corrections are kept wherever their element still exists.',
   });
 }
 
@@ -74,7 +74,7 @@ function pair({ width, before, now }: BeforeAndNow, name: string, isOpen: boolea
   const one = (label: string, bytes: Buffer | undefined): string => {
     const shown = bytes
       ? `<img alt="${attribute(`${name}, ${label.toLowerCase()}, at ${width} px`)}" src="data:image/jpeg;base64,${bytes.toString('base64')}">`
-      : '<p class="none">not there</p>';
+      : '<p class="none">missing</p>';
     return `<figure><figcaption>${label}</figcaption>${shown}</figure>`;
   };
   return `<details${isOpen ? ' open' : ''}><summary>${width} px</summary><div class="two">${one('Before', before)}${one('Now', now)}</div></details>`;

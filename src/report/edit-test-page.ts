@@ -39,12 +39,12 @@ export function trialPage(pages: readonly TriedPage[], pictures: ReadonlyMap<str
       ),
   );
   return reportPage({
-    title: 'What clients may do to it',
+    title: 'Edit test',
     style: STYLE,
     skip: ['edits', 'To the edits'],
-    lead: verdict(over, 'Nothing breaks, whatever clients do.', 'These edits break something:'),
+    lead: verdict(over, 'Nothing breaks.', 'These edits break something:'),
     body: pages.map((one) => pagePart(one, pictures.get(one.page) ?? [], pages.length > 1)).join('\n'),
-    foot: 'Each edit is made in every field at once, and looked at on a phone, a tablet and a desktop. Only what is not so without the edit is told.',
+    foot: 'Each edit is made in every field at once, and checked on a phone, a tablet and a desktop. Only what the edit causes is listed.',
   });
 }
 
@@ -74,7 +74,7 @@ function mendsPart(mends: TriedPage['mends'], mended: boolean): string {
     ({ why, adjustments, faults }) =>
       `<li>${text(why)}: ${adjustments.map(({ style, element, property, value }) => `<code>${text(style === undefined ? `element ${element ?? ''}` : `.${style}`)} { ${text(property)}: ${text(value)} }</code>`).join(' ')} <span class="soft">${fewer(faults)}</span></li>`,
   );
-  return `<article><h3>${mended ? 'Mended' : 'What would mend it (tavrik trial --mend)'}</h3><ol>${items.join('')}</ol></article>`;
+  return `<article><h3>${mended ? 'Mended' : 'Suggested fixes (tavrik trial --fix)'}</h3><ol>${items.join('')}</ol></article>`;
 }
 
 function limitsPart(limits: TriedPage['limits'], mended: boolean): string {
@@ -82,7 +82,7 @@ function limitsPart(limits: TriedPage['limits'], mended: boolean): string {
     ({ path, longest, faults }) =>
       `<li><code>${text(path)}</code>: at most ${longest} letters <span class="soft">${faults} ${faults === 1 ? 'fault' : 'faults'} of longer ones</span></li>`,
   );
-  return `<article><h3>${mended ? 'Limited, where no style helps' : 'Where no style helps, a limit would (tavrik trial --mend)'}</h3><ol>${items.join('')}</ol></article>`;
+  return `<article><h3>${mended ? 'Length limits, where no style helps' : 'Suggested length limits, where no style helps (tavrik trial --fix)'}</h3><ol>${items.join('')}</ol></article>`;
 }
 
 function casePart(

@@ -99,7 +99,7 @@ describe('the proof page', () => {
     expect(html).toContain('href="#w390-hero"');
     expect(html).toContain('id="w390-hero"');
     expect(html).toContain('not found');
-    for (const fact of ['scrolls sideways by 12 px', '1 words lie on others', '50.00 % missing'])
+    for (const fact of ['scrolls sideways by 12 px', '1 words overlap others', '50.00 % missing'])
       expect(html).toContain(fact);
   });
 

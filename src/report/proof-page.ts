@@ -21,7 +21,7 @@ const CAPTION: Readonly<Record<Side, string>> = { source: 'Source', result: 'Res
 
 /** The report of a proof: one HTML file with everything in it. */
 export function proofPage(proof: Proof, pictures: ReadonlyMap<number, ProofPictures>): string {
-  const limits = `Limits: at most ${percent(proof.limits.differ)} of the pixels differ, at least ${percent(proof.limits.placed)} of the words stand within 2 px of their place.`;
+  const limits = `Limits: at most ${percent(proof.limits.differ)} of the pixels differ, at least ${percent(proof.limits.placed)} of the words are within 2 px of their position.`;
   return reportPage({
     title: `Proof of “${proof.page}”`,
     style: PROOF_STYLE + [...pictures].map(([width, three]) => pictureRules(width, three)).join(''),
@@ -33,7 +33,7 @@ export function proofPage(proof: Proof, pictures: ReadonlyMap<number, ProofPictu
       furtherPart(proof),
       SCRIPT,
     ].join('\n'),
-    foot: 'Pictures are taken by one browser at the same viewport. “Difference” shows the source in grey and every differing pixel in red.',
+    foot: 'All screenshots are from one browser at the same viewport. “Difference” shows the source in grey and every differing pixel in red.',
   });
 }
 
@@ -49,7 +49,7 @@ function figureTable(proof: Proof): string {
   const head = proof.widths
     .map(({ width }) => `<th colspan="2" scope="colgroup"><a href="#w${width}">${width} px</a></th>`)
     .join('');
-  const under = proof.widths.map(() => '<th scope="col">differ</th><th scope="col">in place</th>').join('');
+  const under = proof.widths.map(() => '<th scope="col">pixels</th><th scope="col">position</th>').join('');
   const whole = proof.widths.map((one) => cells(one.differ, one.words.placed, `#w${one.width}`)).join('');
   const rows = names.map((name) => {
     const values = proof.widths.map((one) => {
@@ -94,11 +94,11 @@ function widthPart(one: WidthProof, pictures: ProofPictures | undefined): string
   const heights = [source, result, pictures.difference ? Math.max(source, result) : 0];
   const facts = [
     `${percent(one.differ)} of the pixels differ`,
-    `${percent(one.words.placed)} of ${one.words.words} words in place`,
-    one.words.missing ? `${percent(one.words.missing)} missing` : 'no word missing',
+    `${percent(one.words.placed)} of ${one.words.words} words in position`,
+    one.words.missing ? `${percent(one.words.missing)} missing` : 'no words missing',
     `height ${one.height.result} px (source ${one.height.source})`,
     ...(one.overflow ? [`scrolls sideways by ${one.overflow} px`] : []),
-    ...(one.clashes ? [`${one.clashes} words lie on others`] : []),
+    ...(one.clashes ? [`${one.clashes} words overlap others`] : []),
   ];
   const whole: SectionProof = {
     name: 'whole page',
@@ -120,7 +120,7 @@ ${movedWords(one)}
 
 function sectionPart(one: WidthProof, section: SectionProof, heights: readonly number[]): string {
   const { width } = one;
-  const placed = section.words ? ` · ${percent(section.placed)} of ${section.words} words in place` : '';
+  const placed = section.words ? ` · ${percent(section.placed)} of ${section.words} words in position` : '';
   const found = one.differences.filter((difference) => difference.section === section.name);
   return `<article id="${attribute(anchor(width, section.name))}">
 <div class="top"><h3>${text(section.name)}</h3><p class="${grade(section.differ)}">${percent(section.differ)} differ${placed}</p></div>
@@ -213,8 +213,8 @@ function furtherPart({ sweep, barriers }: Proof): string {
     const worse = barriers?.worse.some((one) => one.rule === rule) ? ' class="poor"' : '';
     return `<li${worse}>${text(what)} (${count}${before === undefined ? '' : `, source ${before}`}) <span class="soft">${text(first)}</span></li>`;
   });
-  return `${sweep ? `<section id="between"><h2>Between the widths</h2>${faults.length ? `<ul>${faults.join('')}</ul>` : '<p class="good">Nothing is wrong from 320 to 1920 px.</p>'}</section>` : ''}
-${barriers ? `<section id="accessibility"><h2>Accessibility</h2>${rules.length ? `<ul>${rules.join('')}</ul>` : '<p class="good">No rule is broken.</p>'}</section>` : ''}`;
+  return `${sweep ? `<section id="between"><h2>Between the widths</h2>${faults.length ? `<ul>${faults.join('')}</ul>` : '<p class="good">No faults from 320 to 1920 px.</p>'}</section>` : ''}
+${barriers ? `<section id="accessibility"><h2>Accessibility</h2>${rules.length ? `<ul>${rules.join('')}</ul>` : '<p class="good">No violations.</p>'}</section>` : ''}`;
 }
 
 /** Moves the handles; without it they stay in the middle. */
@@ -226,7 +226,7 @@ function movedWords({ words }: WidthProof): string {
     ({ text: word, x, y, dx, dy }) =>
       `<tr><th scope="row">${text(word)}</th><td>${Math.round(x)}, ${Math.round(y)}</td><td>${dx === undefined ? 'missing' : `${dx} px right, ${dy} px down`}</td></tr>`,
   );
-  return `<details><summary>Words that moved (${words.moved.length}, farthest first)</summary><div class="scroll"><table><thead><tr><th scope="col">Word</th><th scope="col">stood at</th><th scope="col">moved by</th></tr></thead><tbody>${rows.join('')}</tbody></table></div></details>`;
+  return `<details><summary>Words that moved (${words.moved.length}, farthest first)</summary><div class="scroll"><table><thead><tr><th scope="col">Word</th><th scope="col">source position</th><th scope="col">moved by</th></tr></thead><tbody>${rows.join('')}</tbody></table></div></details>`;
 }
 
 /** Height of a PNG picture: the second number of its header (PNG, 11.2.2 IHDR). */

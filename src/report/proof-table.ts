@@ -9,7 +9,7 @@ import { reportPage, verdict } from './shell.js';
 export function proofTable(proofs: readonly Proof[]): string {
   const widths = [...new Set(proofs.flatMap((one) => one.widths.map(({ width }) => width)))].sort((a, b) => b - a);
   const head = widths.map((width) => `<th colspan="2" scope="colgroup">${width} px</th>`).join('');
-  const under = widths.map(() => '<th scope="col">differ</th><th scope="col">in place</th>').join('');
+  const under = widths.map(() => '<th scope="col">pixels</th><th scope="col">position</th>').join('');
   const rows = proofs.map(
     (proof) =>
       `<tr><th scope="row"><a href="${attribute(fileNameOf(proof.page))}.html">${text(proof.page)}</a></th>${widths.map((width) => cells(proof, width)).join('')}</tr>`,

@@ -35,7 +35,7 @@ export function surveyFacts(page: PageSurvey): string {
         page.fonts.map(({ family, weights, there, instead }) => [
           text(family),
           weights.join(', '),
-          there ? 'there' : `<span class="fault">missing</span>${instead ? `, ${text(instead)} is shown` : ''}`,
+          there ? 'there' : `<span class="fault">missing</span>${instead ? `, ${text(instead)} is used` : ''}`,
         ]),
       ),
     ),

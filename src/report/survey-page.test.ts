@@ -9,7 +9,7 @@ const finding = (more: Partial<Finding> = {}): Finding => ({
   severity: 'risk',
   name: 'Join <now>',
   path: 'Hero / Join',
-  what: 'It leads nowhere.',
+  what: 'It has no target.',
   why: 'A visitor gets nowhere.',
   screen: 1000,
   box: [100, 50, 200, 40],
@@ -86,9 +86,9 @@ describe('the report of a survey', () => {
 
   it('says what there is, and where the weight lies', () => {
     const html = htmlOf(page());
-    for (const said of ['Marshlight', 'Arial is shown', '#14243a', '900 × 600', '3 ×', '2 kB', '7 shapes in 1'])
+    for (const said of ['Marshlight', 'Arial is used', '#14243a', '900 × 600', '3 ×', '2 kB', '7 shapes in 1'])
       expect(html).toContain(said);
-    expect(htmlOf(page({ findings: [] }))).toContain('Nothing found');
+    expect(htmlOf(page({ findings: [] }))).toContain('No findings');
   });
 
   it('names pages only if there are several', () => {

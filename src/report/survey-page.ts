@@ -29,7 +29,7 @@ function html(title: string, pages: readonly PageSurvey[]): string {
     skip: ['findings-0', 'To the findings'],
     lead: `<ul class="counts">${SEVERITIES.map((one) => `<li class="${one}">${count(all, one)}</li>`).join('')}</ul>`,
     body: pages.map((page, at) => pagePart(page, at, pages.length > 1)).join('\n'),
-    foot: 'A fault will show in the result, a risk may, a note is good to know. Numbers in the pictures lead to what was found there, and back.',
+    foot: 'A fault will be visible in the result, a risk may be, a note is good to know. The numbers in the images link to the findings, and back.',
   });
 }
 
@@ -52,7 +52,7 @@ ${named ? `<h2>${text(page.page)}</h2>` : ''}
 <div class="two">
 <div class="screens">${widest ?? ''}${others.length ? `<div class="small">${others.join('')}</div>` : ''}</div>
 <div id="findings-${at}">
-<h3>${findings.length ? `${findings.length} found` : 'Nothing found that needs a decision'}</h3>
+<h3>${findings.length ? `${findings.length} found` : 'No findings that need a decision'}</h3>
 <ol class="findings">${grouped(findings, at, marked)}</ol>
 </div>
 </div>

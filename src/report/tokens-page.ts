@@ -54,7 +54,7 @@ export function tokensPage(tokens: readonly Shown[]): string {
             tokens.filter(({ token }) => token.group === group),
           ),
         )
-        .join('\n') || '<p id="none">There are none.</p>',
+        .join('\n') || '<p id="none">No tokens.</p>',
     foot: '',
   });
 }

@@ -81,9 +81,9 @@ describe('declarations', () => {
     expect(faultOf('margin-top', '-4px')).toBeUndefined();
     expect(faultOf('--tide', 'anything goes')).toBeUndefined();
     expect(faultOf('colour', 'red')).toMatchObject({
-      what: 'There is no property "colour"',
+      what: 'Unknown property "colour"',
       right: expect.stringContaining('color'),
     });
-    expect(faultOf('margin-top', 'blue')?.what).toBe('"blue" is no value of margin-top');
+    expect(faultOf('margin-top', 'blue')?.what).toBe('"blue" is not a valid value of margin-top');
   });
 });

@@ -18,11 +18,14 @@ export function faultOf(
       Object.keys(lexer.properties).filter((name) => !name.startsWith('-')),
     );
     return {
-      what: `There is no property "${property}"`,
-      right: near.length ? `There are ${near.join(', ')}.` : 'Name a property of CSS.',
+      what: `Unknown property "${property}"`,
+      right: near.length ? `Did you mean ${near.join(', ')}?` : 'Use a CSS property.',
     };
   }
   const { error } = lexer.matchProperty(property, value);
   if (!error) return undefined;
-  return { what: `"${value}" is no value of ${property}`, right: `Write one that CSS knows for ${property}.` };
+  return {
+    what: `"${value}" is not a valid value of ${property}`,
+    right: `Use a value that CSS allows for ${property}.`,
+  };
 }

@@ -45,7 +45,7 @@ describe('decisions', () => {
       { done: [], known: ['Tides'] },
     ];
     expect(lostDecisions(brief, places)).toEqual([
-      'brief.yaml, line 7: nothing is at "Jon", so "leave-out" was not done; there are "Join"',
+      'brief.yaml, line 7: no element at "Jon", so "leave-out" was not applied; there are "Join"',
     ]);
     expect(lostDecisions(brief, [...places, { done: [0], known: [] }])).toEqual([]);
   });

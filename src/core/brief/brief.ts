@@ -125,6 +125,6 @@ export function lostDecisions(brief: Brief, places: readonly Reached[]): string[
   return lost.map(({ do: deed, at, line }) => {
     const near = nearestWords(at, known);
     const hint = near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : '';
-    return `brief.yaml, line ${line}: nothing is at "${at}", so "${deed}" was not done${hint}`;
+    return `brief.yaml, line ${line}: no element at "${at}", so "${deed}" was not applied${hint}`;
   });
 }

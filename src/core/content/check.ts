@@ -37,7 +37,7 @@ export function checkContent(
   const faults: ContentFault[] = unknownFields(document, content).map((path) => ({
     path,
     wrong: true,
-    what: 'The page has no such field',
+    what: 'Field not found',
   }));
   const fields = fieldsByPath(regions);
   const source = originalValues(document);
@@ -59,37 +59,37 @@ export function checkContent(
     const say = (wrong: boolean, what: string | undefined): void => {
       if (what !== undefined) faults.push({ path, wrong, what });
     };
-    if (field.required && value.trim() === '') say(false, 'It is empty, so what it is in does not show');
+    if (field.required && value.trim() === '') say(false, 'It is empty, so its element is not shown');
     const isSaid = (what: keyof FieldRule): boolean => document.fieldRules?.[field.path]?.[what] !== undefined;
     if (field.longest !== undefined && value.length > field.longest)
       say(
         isSaid('longest'),
-        `It has ${value.length} letters; ${field.longest} ${isSaid('longest') ? 'are the most' : 'will hardly fit'}`,
+        `It has ${value.length} letters; ${field.longest} ${isSaid('longest') ? 'is the maximum' : 'may not fit'}`,
       );
-    if (field.type === 'number' && value !== '' && !NUMBER.test(value.trim())) say(true, `"${value}" is no number`);
+    if (field.type === 'number' && value !== '' && !NUMBER.test(value.trim())) say(true, `"${value}" is not a number`);
     if (field.type === 'choice' && isSaid('choices') && !field.choices?.includes(value))
-      say(true, `"${value}" is none of ${field.choices?.join(', ')}`);
+      say(true, `"${value}" is not one of ${field.choices?.join(', ')}`);
     if (field.type === 'date' && isSaid('type') && value !== '' && formatOf(value) !== 'date')
-      say(true, `"${value}" is no date`);
+      say(true, `"${value}" is not a date`);
     if (field.name === LOOK && !isSaid('choices') && !entriesAt(listOf(path)).includes(value))
-      say(true, `There is no entry "${value}" whose look it could have`);
+      say(true, `Entry "${value}" not found: its style cannot be used`);
     if (field.type === 'yes-no' && !isAnswer(value)) say(true, `"${value}" is no answer; write yes or no`);
     if (
       (field.type === 'icon' || field.type === 'colour' || field.name === 'method') &&
       field.choices &&
       !field.choices.includes(value)
     )
-      say(true, `"${value}" is none of ${field.choices.join(', ')}`);
+      say(true, `"${value}" is not one of ${field.choices.join(', ')}`);
     if (field.type === 'focus' && readFocus(value) === undefined)
       say(true, `"${value}" is no point of a picture; write it as 50% 30%`);
     if (field.type === 'address') say(true, addressFault(value, anchors, files));
     if (field.type === 'file' && value !== '' && !isFile(value, files))
-      say(true, `There is no file "${value}" in the project`);
+      say(true, `File "${value}" not found in the project`);
   }
   return faults;
 }
 
-const LOCKED = 'It is locked: what the source says there stays';
+const LOCKED = 'It is locked: the value of the source is kept';
 
 const NUMBER = /^[+-]?\d[\d.,’' ]*\+?$/;
 
@@ -97,10 +97,10 @@ function addressFault(value: string, anchors: ReadonlySet<string>, files: Readon
   if (isScriptAddress(value)) return 'An address must not run a script';
   if (value === '#' || value === '#top') return undefined;
   if (value.startsWith('#'))
-    return anchors.has(decode(value.slice(1))) ? undefined : `There is nothing called "${value.slice(1)}" on the page`;
+    return anchors.has(decode(value.slice(1))) ? undefined : `The page has no anchor "${value.slice(1)}"`;
   /* Of pages that were not converted nothing can be said: they are elsewhere on the site. */
   const [file = ''] = value.split(/[?#]/);
-  return file.startsWith('assets/') && !files.has(file) ? `There is no file "${file}" in the project` : undefined;
+  return file.startsWith('assets/') && !files.has(file) ? `File "${file}" not found in the project` : undefined;
 }
 
 function decode(text: string): string {

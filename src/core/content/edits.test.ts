@@ -66,8 +66,8 @@ describe('changes of content', () => {
   });
 
   it('refuses lists and entries that are not there', () => {
-    expect(() => after({ do: 'move', list: 'hire.none', id: 'x', to: 0 })).toThrow('There is no such list.');
-    expect(() => after({ do: 'remove', list: 'hire.cards', id: 'x' })).toThrow('There is no such entry.');
+    expect(() => after({ do: 'move', list: 'hire.none', id: 'x', to: 0 })).toThrow('List not found.');
+    expect(() => after({ do: 'remove', list: 'hire.cards', id: 'x' })).toThrow('Entry not found.');
   });
 
   it('tells what two contents say otherwise', () => {

@@ -22,10 +22,10 @@ describe('Markdown with front matter', () => {
   });
 
   it.each([
-    ['hero: x\n', /line 1: This has no front matter/],
-    ['---\na: 1\n', /no front matter/],
-    ['---\na: 1\n---\nloose words\n', /line 4: This text belongs to no field/],
-    ['---\n---\n<!-- field: a.b -->\nx\n<!-- field: a.b -->\ny\n', /line 5: "a\.b" stands there twice/],
+    ['hero: x\n', /line 1: Front matter is missing/],
+    ['---\na: 1\n', /Front matter is missing/],
+    ['---\na: 1\n---\nloose words\n', /line 4: This text has no field/],
+    ['---\n---\n<!-- field: a.b -->\nx\n<!-- field: a.b -->\ny\n', /line 5: "a\.b" appears twice/],
   ])('that is wrong is refused with its line: %j', (text, said) => {
     expect(() => readFrontMatter(text, 'a.md')).toThrow(said);
   });

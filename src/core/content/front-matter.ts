@@ -23,7 +23,7 @@ export function readFrontMatter(source: string, file: string): FrontMatter {
   const end = lines.indexOf(FENCE, 1);
   if (lines[0] !== FENCE || end < 0)
     throw new Problem(
-      'This has no front matter.',
+      'Front matter is missing.',
       `${file}, line 1`,
       `Begin with a line "${FENCE}", the short values as YAML, and a line "${FENCE}".`,
     );
@@ -38,15 +38,11 @@ export function readFrontMatter(source: string, file: string): FrontMatter {
     if (path !== undefined) {
       close();
       if (texts.has(path))
-        throw new Problem(`"${path}" stands there twice.`, `${file}, line ${at + 1}`, 'Keep one of them.');
+        throw new Problem(`"${path}" appears twice.`, `${file}, line ${at + 1}`, 'Keep one of them.');
       open = { path, line: at + 1, own: [] };
     } else if (open) open.own.push(line);
     else if (line.trim())
-      throw new Problem(
-        'This text belongs to no field.',
-        `${file}, line ${at + 1}`,
-        'Put <!-- field: PATH --> before it.',
-      );
+      throw new Problem('This text has no field.', `${file}, line ${at + 1}`, 'Put <!-- field: PATH --> before it.');
   }
   close();
   /* The fence is a line of its own: YAML may count on the lines of the file. */

@@ -88,13 +88,13 @@ describe('the regions of a page', () => {
 
   it('say how a text is written, how long it may be, and what is required', () => {
     expect(find('offers.kicker')).toMatchObject({
-      help: 'Write it as usual: the page shows it in capitals.',
+      help: 'Use normal capitalisation: the page shows it in capitals.',
       longest: 30,
       required: false,
     });
     expect(find('offers.heading')).toMatchObject({ required: true, example: 'Offers' });
     expect(find('offers.intro')?.help).toContain('**strong**');
-    expect(find('offers.picture.alt')?.help).toContain('who do not see it');
+    expect(find('offers.picture.alt')?.help).toContain('who cannot see it');
     expect(find('offers.link.address')).toMatchObject({ type: 'address', required: true });
   });
 
@@ -148,16 +148,16 @@ describe('the check of content', () => {
   });
 
   it.each<[object, string]>([
-    [{ gone: 'x' }, 'wrong offers.gone: The page has no such field'],
-    [{ heading: '' }, 'look offers.heading: It is empty, so what it is in does not show'],
-    [{ kicker: 'x'.repeat(31) }, 'look offers.kicker: It has 31 letters; 30 will hardly fit'],
+    [{ gone: 'x' }, 'wrong offers.gone: Field not found'],
+    [{ heading: '' }, 'look offers.heading: It is empty, so its element is not shown'],
+    [{ kicker: 'x'.repeat(31) }, 'look offers.kicker: It has 31 letters; 30 may not fit'],
     [
       { link: { address: '#gone', label: 'Up' } },
-      'wrong offers.link.address: There is nothing called "gone" on the page',
+      'wrong offers.link.address: The page has no anchor "gone"',
     ],
     [
       { link: { address: '#%E0%A4%A', label: 'Up' } },
-      'wrong offers.link.address: There is nothing called "%E0%A4%A" on the page',
+      'wrong offers.link.address: The page has no anchor "%E0%A4%A"',
     ],
     [
       { link: { address: 'javascript:alert(1)', label: 'Up' } },
@@ -165,15 +165,15 @@ describe('the check of content', () => {
     ],
     [
       { link: { address: 'assets/gone.pdf?x', label: 'Up' } },
-      'wrong offers.link.address: There is no file "assets/gone.pdf" in the project',
+      'wrong offers.link.address: File "assets/gone.pdf" not found in the project',
     ],
     [
       { picture: { file: 'assets/none.jpg', alt: '' } },
-      'wrong offers.picture.file: There is no file "assets/none.jpg" in the project',
+      'wrong offers.picture.file: File "assets/none.jpg" not found in the project',
     ],
     [
       { cards: [{ id: 'small', 'price-number': 'many' }] },
-      'wrong offers.cards.small.price-number: "many" is no number',
+      'wrong offers.cards.small.price-number: "many" is not a number',
     ],
   ])('%j', (more, words) => {
     expect(said(more)).toContain(words);

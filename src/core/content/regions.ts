@@ -197,10 +197,16 @@ class Build {
         ...base,
         type: 'yes-no',
         required: false,
-        help: name === 'flipped' ? 'Whether it stands the other way round.' : 'Whether it stands out from the others.',
+        help: name === 'flipped' ? 'Whether its sides are swapped.' : 'Whether it stands out from the others.',
       };
     if (name === LOOK && !use)
-      return { ...base, type: 'choice', required: false, choices: [...new Set(texts)], help: 'Whose look it has.' };
+      return {
+        ...base,
+        type: 'choice',
+        required: false,
+        choices: [...new Set(texts)],
+        help: 'The entry whose style it uses.',
+      };
     if (use?.attribute !== undefined && isSwitch(use.attribute))
       return { ...base, type: 'yes-no', required: false, help: SWITCH_HELP[use.attribute] ?? '' };
     if (use?.attribute === BACKGROUND)
@@ -225,7 +231,7 @@ class Build {
         type: 'choice',
         required: false,
         choices: ['get', 'post'],
-        help: 'How the form is sent: get puts what was filled in into the address.',
+        help: 'How the form is sent: get puts the values into the address.',
       };
     if (
       use?.attribute === 'href' ||
@@ -239,16 +245,16 @@ class Build {
         ...base,
         type: 'focus',
         required: false,
-        help: 'The point of the picture that always shows: from the left and from the top, as 50% 30%.',
+        help: 'The point of the image that is always visible: from the left and from the top, as 50% 30%.',
       };
     if (use?.attribute === 'alt')
-      return { ...base, type: 'text', required: false, help: 'What the picture shows, for people who do not see it.' };
+      return { ...base, type: 'text', required: false, help: 'What the image shows, for people who cannot see it.' };
     if (use?.rich)
       return {
         ...base,
         type: 'rich',
         required: false,
-        help: 'Words may be set off: **strong**, *emphasis*, [link](<address>).',
+        help: 'Formatting is allowed: **strong**, *emphasis*, [link](<address>).',
       };
     const formats = new Set(texts.map(formatOf));
     const [format] = formats.size === 1 ? [...formats] : [];
@@ -257,7 +263,7 @@ class Build {
     const type = format === 'number' || format === 'year' ? 'number' : format === 'date' ? 'date' : 'text';
     const help =
       use && this.isCapitals(use.node)
-        ? 'Write it as usual: the page shows it in capitals.'
+        ? 'Use normal capitalisation: the page shows it in capitals.'
         : format && type === 'text'
           ? `Written as ${format}.`
           : undefined;
@@ -271,8 +277,8 @@ class Build {
 
 /** What an answer of yes means. */
 const SWITCH_HELP: Readonly<Record<string, string>> = {
-  required: 'Whether it has to be filled in before the form can be sent.',
-  open: 'Whether it is open from the beginning.',
+  required: 'Whether it must be filled in before the form can be sent.',
+  open: 'Whether it is open at first.',
 };
 
 function isFlag(name: string): boolean {

@@ -65,10 +65,10 @@ describe('XLIFF', () => {
     ['<xliff', /not XML/],
     ['<!DOCTYPE x [<!ENTITY a "b">]><xliff/>', /document type/],
     ['<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="1.2"/>', /not XLIFF 2/],
-    ['<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en"/>', /line 1: .*which language/],
+    ['<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en"/>', /line 1: .*target language/],
     [
       '<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en" trgLang="de">\n<file id="home">\n<unit id="u1"/></file></xliff>',
-      /line 3: .*which field/,
+      /line 3: .*no field name/,
     ],
   ])('that is wrong is refused with what and where: %s', (text, said) => {
     expect(() => readXliff(text, 'a.xlf')).toThrow(said);

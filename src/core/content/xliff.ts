@@ -117,9 +117,9 @@ export interface TranslatedUnit {
 export function readXliff(text: string, file: string): Translation {
   if (/<!DOCTYPE|<!ENTITY/i.test(text))
     throw new Problem(
-      'This has a document type, and with it entities.',
+      'This file has a document type declaration.',
       file,
-      'XLIFF has none: export the texts again.',
+      'XLIFF does not allow one: export the texts again.',
     );
   const root = parsed(text, file).documentElement;
   const version = root?.getAttribute('version') ?? '';
@@ -127,11 +127,7 @@ export function readXliff(text: string, file: string): Translation {
     throw new Problem('This is not XLIFF 2.', file, 'Give a file that tavrik content export --format xliff wrote.');
   const [source, target] = [root.getAttribute('srcLang') ?? '', root.getAttribute('trgLang') ?? ''];
   if (!target)
-    throw new Problem(
-      'It does not say which language it is translated into.',
-      `${file}, line ${lineOf(root)}`,
-      'Set trgLang of <xliff>.',
-    );
+    throw new Problem('The target language is missing.', `${file}, line ${lineOf(root)}`, 'Set trgLang of <xliff>.');
   const pages = new Map(
     [...named(root, 'file')].map(
       (page) => [page.getAttribute('id') ?? '', [...named(page, 'unit')].map((unit) => unitOf(unit, file))] as const,
@@ -151,7 +147,7 @@ function parsed(text: string, file: string): Document {
     throw new Problem(
       `This is not XML (${(error as Error).message.split('\n')[0]}).`,
       file,
-      'Mend it, or export it again.',
+      'Fix it, or export it again.',
     );
   }
 }
@@ -159,12 +155,7 @@ function parsed(text: string, file: string): Document {
 function unitOf(unit: Element, file: string): TranslatedUnit {
   const line = lineOf(unit);
   const path = unit.getAttribute('name') ?? '';
-  if (!path)
-    throw new Problem(
-      'A unit does not say which field it is.',
-      `${file}, line ${line}`,
-      'Keep the name of each <unit>.',
-    );
+  if (!path) throw new Problem('A unit has no field name.', `${file}, line ${line}`, 'Keep the name of each <unit>.');
   const data = new Map([...named(unit, 'data')].map((one) => [one.getAttribute('id') ?? '', one.textContent ?? '']));
   const segments = [...named(unit, 'segment')];
   const sides = (side: string): Element[] => segments.flatMap((segment) => [...named(segment, side)].slice(0, 1));

@@ -22,13 +22,13 @@ export function checkDocument(value: unknown, file: string): asserts value is Pa
   for (const [name, { variants }] of Object.entries(document.styles)) {
     for (const { at, within } of variants ?? []) {
       if (at && !breakpoints.has(at))
-        throw new Problem(`The style "${name}" names the breakpoint "${at}", which is not there.`, file);
+        throw new Problem(`The style "${name}" uses the breakpoint "${at}", which is not defined.`, file);
       if (within && !document.styles[within.style])
-        throw new Problem(`The style "${name}" names the style "${within.style}", which is not there.`, file);
+        throw new Problem(`The style "${name}" refers to the style "${within.style}", which is not defined.`, file);
     }
   }
   for (const { id, style, difference } of elements(document.body))
     for (const name of [style, difference])
       if (name && !document.styles[name])
-        throw new Problem(`The element ${id} names the style "${name}", which is not there.`, file);
+        throw new Problem(`The element ${id} uses the style "${name}", which is not defined.`, file);
 }

@@ -80,16 +80,16 @@ describe('checkDocument', () => {
     ['another format', { ...page({}), format: 'x' }, /not a page document/],
     ['an unknown member', { ...page({}), extra: 1 }, /not a page document/],
     ['an unknown kind', page({}, { ...element('text', 'x'), kind: 'blink' as never }), /not a page document/],
-    ['a style that is not there', page({}, element('text', 'x', { style: 'gone' })), /names the style "gone"/],
+    ['a style that is not there', page({}, element('text', 'x', { style: 'gone' })), /uses the style "gone"/],
     [
       'a breakpoint that is not there',
       page({ a: { rest: {}, variants: [{ at: 'below-1', set: {} }] } }),
-      /names the breakpoint "below-1"/,
+      /uses the breakpoint "below-1"/,
     ],
     [
       'a host that is not there',
       page({ a: { rest: {}, variants: [{ within: { style: 'z', state: ':hover' }, set: {} }] } }),
-      /names the style "z"/,
+      /refers to the style "z"/,
     ],
   ])('refuses %s', (_, document, message) => {
     expect(() => checkDocument(document, 'pages/x.json')).toThrow(message);

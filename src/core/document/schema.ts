@@ -8,10 +8,10 @@ const size = { type: 'integer', minimum: 1 } as const;
 
 const HEAD = {
   type: 'object',
-  description: 'What search engines, and links to the page elsewhere, are told of it.',
+  description: 'What search engines and link previews show of it.',
   additionalProperties: false,
   properties: {
-    root: { type: 'string', pattern: '^https?://.*/$', description: 'Address of the folder that the site lies in.' },
+    root: { type: 'string', pattern: '^https?://.*/$', description: 'Address of the folder that holds the site.' },
     site: { type: 'string', description: 'Name of the site.' },
     preview: {
       type: 'object',
@@ -23,7 +23,7 @@ const HEAD = {
       items: { type: 'object', required: ['file'], additionalProperties: false, properties: { file: text, size } },
     },
     theme: { type: 'string', description: 'Colour for the parts of a browser around the page.' },
-    unlisted: { const: true, description: 'Search engines are asked not to list it.' },
+    unlisted: { const: true, description: 'Search engines are asked not to index it.' },
     facts: { type: 'array', items: { type: 'object' }, description: 'Linked data (JSON-LD).' },
   },
 } as const;
@@ -44,7 +44,7 @@ export const PAGE_SCHEMA = {
     sum: {
       type: 'string',
       description:
-        'First letters of the SHA-256 of all the rest as compact JSON, when the file was written. It need not be there.',
+        'First characters of the SHA-256 of all the rest as compact JSON, when the file was written. Optional.',
     },
     name: { type: 'string', pattern: '^[a-z0-9][a-z0-9-]*$', description: 'Name of the page, as in its file name.' },
     title: text,
@@ -65,7 +65,7 @@ export const PAGE_SCHEMA = {
     },
     breakpoints: {
       type: 'array',
-      description: 'Widest first. Styles for a breakpoint hold while the viewport is narrower than `below`.',
+      description: 'Widest first. Styles for a breakpoint apply while the viewport is narrower than `below`.',
       items: {
         type: 'object',
         required: ['name', 'below'],
@@ -114,18 +114,18 @@ export const PAGE_SCHEMA = {
       required: ['rest'],
       additionalProperties: false,
       properties: {
-        rest: { ...declarations, description: 'The look at rest on the widest screen.' },
+        rest: { ...declarations, description: 'The declarations at rest on the widest screen.' },
         variants: { type: 'array', items: { $ref: '#/$defs/variant' } },
       },
     },
     variant: {
       type: 'object',
-      description: 'What differs when all of its conditions hold.',
+      description: 'What differs when all of its conditions apply.',
       required: ['set'],
       additionalProperties: false,
       properties: {
         at: { type: 'string', description: 'Name of a breakpoint.' },
-        when: { type: 'string', description: 'At-rule that must hold.', pattern: '^@' },
+        when: { type: 'string', description: 'At-rule that must apply.', pattern: '^@' },
         part: { type: 'string', description: 'Generated part.', pattern: '^::' },
         state: { type: 'string', description: 'States of the element.', pattern: '^:' },
         within: {
@@ -144,7 +144,7 @@ export const PAGE_SCHEMA = {
       additionalProperties: false,
       properties: {
         kind: { const: 'words' },
-        text: { type: 'string', description: 'Wording of the source.' },
+        text: { type: 'string', description: 'Text of the source.' },
         field: { type: 'string', description: 'Path of the field that replaces it, from its section on, with dots.' },
       },
     },
@@ -160,9 +160,9 @@ export const PAGE_SCHEMA = {
         style: { type: 'string', description: 'Name of its shared style.' },
         difference: {
           type: 'string',
-          description: 'Name of the style over it: what this one of several items has otherwise.',
+          description: 'Name of the style on top: how this one of several items differs.',
         },
-        repeat: { type: 'string', description: 'Name of the list whose item it is.' },
+        repeat: { type: 'string', description: 'Name of the list that it is an item of.' },
         entry: {
           type: 'object',
           description: 'It is an entry of a list field: the path of the list, and its id there.',
@@ -172,10 +172,10 @@ export const PAGE_SCHEMA = {
         },
         attributes: declarations,
         fields: { ...declarations, description: 'Attribute name to the path of the field that fills it.' },
-        rich: { type: 'string', description: 'Path of the field that fills all that it holds, as CommonMark.' },
+        rich: { type: 'string', description: 'Path of the field that fills the whole element, as CommonMark.' },
         part: { enum: ['header', 'footer', 'reused'] },
-        inline: { type: 'boolean', description: 'Stands in a line of text.' },
-        otherwise: { const: true, description: 'Another wording of what stands before it, shown on other screens.' },
+        inline: { type: 'boolean', description: 'Stands inside a line of text.' },
+        otherwise: { const: true, description: 'A variant of the text before it, shown on other screens.' },
         markup: { type: 'string', description: 'SVG markup of an icon.' },
         from: {
           type: 'object',

@@ -33,7 +33,7 @@ export function mapTree(node: ElementNode, change: (node: PageNode) => PageNode 
     return Array.isArray(made) ? (made as readonly PageNode[]) : [made as PageNode];
   };
   const [only, ...rest] = visit(node);
-  if (!only || rest.length || !isElement(only)) throw new Error('The root of a page must stay one element.');
+  if (!only || rest.length || !isElement(only)) throw new Error('The root of a page must remain one element.');
   return only;
 }
 

@@ -90,15 +90,15 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
       isText(field) && !field.required ? '' : undefined,
     ),
     edit('no-pictures', 'no picture', (_, field) => (field.type === 'file' ? '' : undefined)),
-    edit('tall-pictures', 'pictures twice as high as wide', (_, { type, path }) =>
+    edit('tall-pictures', 'images twice as high as wide', (_, { type, path }) =>
       type === 'file' && path.endsWith('file') ? TALL_PICTURE : undefined,
     ),
-    edit('wide-pictures', 'pictures three times as wide as high', (_, { type, path }) =>
+    edit('wide-pictures', 'images three times as wide as high', (_, { type, path }) =>
       type === 'file' && path.endsWith('file') ? WIDE_PICTURE : undefined,
     ),
-    lists('no-entries', 'lists without an entry', () => []),
+    lists('no-entries', 'empty lists', () => []),
     lists('one-entry', 'lists of one entry', (before) => before.slice(0, 1)),
-    lists('twice-the-entries', 'lists of twice the entries', (before, { type }) =>
+    lists('twice-the-entries', 'lists of twice as many entries', (before, { type }) =>
       type === 'menu' ? before : numbered(before, before.length * 2),
     ),
     lists('hundred-entries', 'lists of a hundred entries', (before, { type, name }) =>
@@ -111,7 +111,7 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
       isText(field) && field.type === 'text' ? value.toUpperCase() : undefined,
     ),
     {
-      ...edit('markup', 'markup and template signs as text', (value, field) =>
+      ...edit('markup', 'markup and template syntax as text', (value, field) =>
         isText(field) && field.type === 'text' && value ? `${value} ${MARKUP}` : undefined,
       ),
       literal: MARKUP,

@@ -198,7 +198,7 @@ describe('what may mend it', () => {
       element('text', 'u', { element: 'p' }, words('Cake')),
     );
     const above = (under: string): boolean =>
-      mendsFor(shown, [{ ...fault('covered', 'text-t'), under }]).some(({ why }) => why.startsWith('it lies above'));
+      mendsFor(shown, [{ ...fault('covered', 'text-t'), under }]).some(({ why }) => why.startsWith('it is raised above'));
     expect([above('artwork-dots'), above('text-u'), above('')]).toEqual([true, false, false]);
   });
 
@@ -224,7 +224,7 @@ describe('what may mend it', () => {
       },
       styles: { ...row.styles, 'line-d': nowrap },
     };
-    const all = mendsFor(two, [fault('scrolls', 'text-a')]).find(({ why }) => why.startsWith('all lines break'));
+    const all = mendsFor(two, [fault('scrolls', 'text-a')]).find(({ why }) => why.startsWith('all lines wrap'));
     expect([...new Set(all?.adjustments.map(({ style }) => style))]).toEqual(['line-a', 'line-b', 'line-d']);
   });
 
@@ -317,7 +317,7 @@ describe('what may mend it', () => {
     const set = (section: string): string[] =>
       mendsFor(shown, [{ kind: 'overlap', width: 390, what: 'x', section }], frames as never).flatMap(
         ({ why, adjustments }) =>
-          why.startsWith('a picture')
+          why.startsWith('an image')
             ? [adjustments.map(({ element: id, property, value }) => `${id} ${property}: ${value}`).join('; ')]
             : [],
       );

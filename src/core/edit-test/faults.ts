@@ -85,10 +85,10 @@ export function trialFaults(
     });
   };
   for (const [one, other] of clashingWords(now.words))
-    tell('overlap', one, `“${short(one.text)}” lies on “${short(other.text)}”`, other);
+    tell('overlap', one, `“${short(one.text)}” overlaps “${short(other.text)}”`, other);
   for (const word of now.words) {
     if (word.cut) tell('cut-off', word, `“${short(word.text)}” is cut off`);
-    if (isBeyond(word, now)) tell('beyond', word, `“${short(word.text)}” reaches over its box`);
+    if (isBeyond(word, now)) tell('beyond', word, `“${short(word.text)}” overflows its box`);
     if (word.under !== undefined) tell('covered', word, `“${short(word.text)}” is covered`);
   }
   for (const [id, { box }] of Object.entries(before.things ?? {})) {
@@ -159,5 +159,5 @@ function nodesOf(body: ElementNode): ReadonlyMap<string, Known> {
 export function markupFaults(html: string, before: string, literal: string): TrialFault[] {
   const tags = (text: string): number => text.match(/<\w/g)?.length ?? 0;
   const isText = tags(html) === tags(before) && !html.includes(literal);
-  return isText ? [] : [{ kind: 'markup', width: 0, what: 'Text has become markup' }];
+  return isText ? [] : [{ kind: 'markup', width: 0, what: 'Text was rendered as markup' }];
 }

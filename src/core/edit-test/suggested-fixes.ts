@@ -66,11 +66,11 @@ export function mendsFor(
     const [own, ...around] = chain;
     if (fault.kind === 'collapsed') {
       if (!holdsAnother(fault, faults, known))
-        for (const set of standingOf(frames.get(fault.id ?? '') ?? [])) propose('it stays as high as it is', own, set);
+        for (const set of standingOf(frames.get(fault.id ?? '') ?? [])) propose('its height is kept', own, set);
       continue;
     }
     const nowrap = chain.find(isUnbroken);
-    propose('its lines break', nowrap, { 'text-wrap-mode': 'wrap' });
+    propose('its lines wrap', nowrap, { 'text-wrap-mode': 'wrap' });
     const breaking = {
       'text-wrap-mode': 'wrap',
       'overflow-wrap': 'anywhere',
@@ -78,15 +78,15 @@ export function mendsFor(
       'max-width': '100%',
       'flex-shrink': '1',
     };
-    propose('its lines break, and long words in them', nowrap, breaking);
+    propose('its lines wrap, and long words break', nowrap, breaking);
     const beside = (nowrap && chain[chain.indexOf(nowrap) + 1]?.children?.filter(isElement)) ?? [];
     const row = beside.filter(isUnbroken);
     if (fault.kind === 'scrolls' && row.length > 1)
-      propose('all lines of its row break, and long words in them', row, breaking);
+      propose('all lines of its row wrap, and long words break', row, breaking);
     /* A page scrolls as far as the widest of its rows: it may be that only all of them together help. */
     if (fault.kind === 'scrolls' && nowrap)
       propose(
-        'all lines break, and long words in them',
+        'all lines wrap, and long words break',
         [...elements(document.body)].filter((node) => says(node) && isUnbroken(node)),
         breaking,
       );
@@ -103,7 +103,7 @@ export function mendsFor(
     const isPlaced =
       own && looksOf(own, document).some((look) => ![undefined, 'static'].includes(look.get('position')));
     if (fault.kind === 'covered' && over && !says(over))
-      propose('it lies above what comes over it', own, {
+      propose('it is raised above what covers it', own, {
         ...(isPlaced ? {} : { position: 'relative' }),
         'z-index': '1',
       });
@@ -111,22 +111,22 @@ export function mendsFor(
       looksOf(node, document).some((look) => look.get('display') === 'flex');
     if (parent && isFlex(parent)) propose('it shrinks', own, { 'flex-shrink': '1', 'min-width': '0' });
     for (const node of around.slice(0, ROWS))
-      if (isFlex(node)) propose('what stands beside it goes below', node, { 'flex-wrap': 'wrap' });
+      if (isFlex(node)) propose('its neighbour wraps below it', node, { 'flex-wrap': 'wrap' });
     const table = chain.findIndex(({ element }) => element === 'table');
     if (fault.kind === 'scrolls' && table >= 0)
-      propose('its table scrolls by itself', chain[table + 1], { 'overflow-x': 'auto' });
+      propose('its table scrolls on its own', chain[table + 1], { 'overflow-x': 'auto' });
     for (const node of chain) {
       const high = looksOf(node, document)
         .map((look) => look.get('height'))
         .find((value) => /^[\d.]+(px|rem|em)$/.test(value ?? ''));
       if (high !== undefined && says(node))
-        propose('its box grows with its words', node, { height: 'auto', 'min-height': high });
+        propose('its box grows with its text', node, { height: 'auto', 'min-height': high });
     }
   }
   const sections = new Set(faults.map(({ kind, section }) => (kind === 'scrolls' ? undefined : section)));
   for (const { node, section } of picturesIn(document.body))
     if (sections.has(section) || sections.has(undefined))
-      propose('a picture of another shape is cut to the frame of this one', node, frameOf(frames.get(node.id) ?? []));
+      propose('an image of another shape is cropped to this frame', node, frameOf(frames.get(node.id) ?? []));
   return [...made.values()];
 }
 

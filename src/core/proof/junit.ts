@@ -32,7 +32,9 @@ function casesOf({ page, limits, widths, sweep, barriers }: Proof): Case[] {
         group: `${page}.${name}`,
         name: `${width} px`,
         ...(over
-          ? { failure: `${percent(differ)} of the pixels differ, ${percent(placed)} of the words are in place${why}` }
+          ? {
+              failure: `${percent(differ)} of the pixels differ, ${percent(placed)} of the words are in position${why}`,
+            }
           : {}),
       };
     }),

@@ -172,7 +172,7 @@ describe('proveWidth', () => {
   it('says in words what is over a limit', () => {
     expect(overLimits({ widths: [proof], limits: { differ: 0.05, placed: 0.9 } })).toEqual([
       '400 px: 10.00 % of the pixels differ, the limit is 5.00 %',
-      '400 px: 50.00 % of the words are in place, the limit is 90.00 %',
+      '400 px: 50.00 % of the words are in position, the limit is 90.00 %',
     ]);
     expect(overLimits({ widths: [proof], limits: { differ: 0.2, placed: 0.5 } })).toEqual([]);
   });

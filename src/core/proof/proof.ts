@@ -113,10 +113,10 @@ export function overLimits({ widths, limits, sweep, barriers }: Omit<Proof, 'ove
   return [
     ...overAtWidths(widths, limits),
     ...(limits.faults !== undefined && faults > limits.faults
-      ? [`${faults} faults at widths that were not compared, the limit is ${limits.faults}`]
+      ? [`${faults} faults between the compared widths, the limit is ${limits.faults}`]
       : []),
     ...(limits.worse !== undefined && worse > limits.worse
-      ? [`${worse} rules of accessibility are broken worse than in the source, the limit is ${limits.worse}`]
+      ? [`${worse} accessibility violations more than in the source, the limit is ${limits.worse}`]
       : []),
   ];
 }
@@ -128,7 +128,7 @@ function overAtWidths(widths: readonly WidthProof[], limits: Limits): string[] {
       : []),
     ...(one.words.placed < limits.placed
       ? [
-          `${one.width} px: ${percent(one.words.placed)} of the words are in place, the limit is ${percent(limits.placed)}`,
+          `${one.width} px: ${percent(one.words.placed)} of the words are in position, the limit is ${percent(limits.placed)}`,
         ]
       : []),
     ...(limits.missing !== undefined && one.words.missing > limits.missing

@@ -55,8 +55,8 @@ describe('a sweep', () => {
     const words = [word('Moon', 0), word('Tide', 10), word('over', 390)];
     const seen = [at(400, { words })];
     expect(faultsOf(seen).map(({ kind, what, name, section }) => [kind, what, name, section])).toEqual([
-      ['clash', '“Moon” lies on “Tide”', 'Text', 'dates'],
-      ['cut-off', '“over” reaches over the side of the page', 'Text', 'dates'],
+      ['clash', '“Moon” overlaps “Tide”', 'Text', 'dates'],
+      ['cut-off', '“over” extends beyond the page', 'Text', 'dates'],
     ]);
     expect(faultsOf(seen, [{ width: 400, measured: { ...plain, words } }])).toEqual([]);
   });
@@ -147,7 +147,7 @@ describe('proofs for machines', () => {
     const xml = junitOf([proof]);
     expect(xml).toContain('<testsuite name="home &amp; co" tests="3" failures="2">');
     expect(xml).toContain(
-      '<failure message="20.00 % of the pixels differ, 50.00 % of the words are in place; Dates &quot;1&quot;: Gap 1 px"/>',
+      '<failure message="20.00 % of the pixels differ, 50.00 % of the words are in position; Dates &quot;1&quot;: Gap 1 px"/>',
     );
     expect(xml).toContain('<testcase classname="home &amp; co.b" name="390 px"/>');
     expect(xml).toContain('320 to 360 px: scrolls');

@@ -151,13 +151,13 @@ function wordsAt({ words }: MeasuredPage, width: number): SectionFault[] {
     ...clashing.map(([one, other]): SectionFault => ({
       key: `clash ${[one.text, other.text].sort().join(' / ')}`,
       kind: 'clash',
-      what: `“${one.text}” lies on “${other.text}”`,
+      what: `“${one.text}” overlaps “${other.text}”`,
       ...holder(one),
     })),
     ...cut.map((word): SectionFault => ({
       key: `cut ${word.text}`,
       kind: 'cut-off',
-      what: `“${word.text}” reaches over the side of the page`,
+      what: `“${word.text}” extends beyond the page`,
       ...holder(word),
     })),
   ];
@@ -184,7 +184,7 @@ function jumps({ breakpoints }: PageDocument, before: SweptAt | undefined, now: 
         key: `jump ${name} ${now.width}`,
         kind: 'jump',
         section: name,
-        what: `The section is ${Math.round(height)} px high, ${Math.round(was)} px at ${before.width} px`,
+        what: `The section is ${Math.round(height)} px high, but ${Math.round(was)} px at ${before.width} px`,
       },
     ];
   });
@@ -208,7 +208,7 @@ function smallTargets(targets: readonly Target[]): SectionFault[] {
             key: `target ${one.of}`,
             kind: 'target',
             id: one.of,
-            what: `Only ${Math.round(one.width)} × ${Math.round(one.height)} px to press, and another one beside it`,
+            what: `Only ${Math.round(one.width)} × ${Math.round(one.height)} px to tap, next to another control`,
           },
         ]
       : [];

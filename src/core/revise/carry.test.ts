@@ -163,7 +163,7 @@ describe('what changed', () => {
       { page: 'home', changes, conflicts: [], parked: { 'a.b': 'Mine' }, returned: [], newFields: [] },
     ]);
     expect(sent).toContain('home: 1 added, 1 removed, 1 reworded, 1 styles changed.');
-    expect(sent).toContain('a.b: its place is gone. “Mine” is kept aside');
+    expect(sent).toContain('a.b: the field is gone. “Mine” is kept');
   });
 });
 

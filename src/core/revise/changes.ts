@@ -219,7 +219,7 @@ export function countText(changes: readonly Change[]): string {
     removed: 'removed',
     moved: 'moved',
     reworded: 'reworded',
-    picture: 'with another picture',
+    picture: 'with another image',
     restyled: 'styles changed',
   };
   return parts.length ? parts.map(([kind, count]) => `${count} ${words[kind]}`).join(', ') : 'nothing changed';

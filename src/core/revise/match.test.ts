@@ -123,7 +123,7 @@ describe('elements of another version', () => {
   it('are each found once, with what spoke for it', () => {
     const { matches } = matchPages(before, again(before));
     expect(new Set(matches.map(({ now }) => now.at)).size).toBe(matches.length);
-    expect(matches.find(({ old }) => old.node.id === 'w')?.reasons.slice(0, 2)).toEqual(['words', 'what it is in']);
+    expect(matches.find(({ old }) => old.node.id === 'w')?.reasons.slice(0, 2)).toEqual(['words', 'its parent']);
   });
 
   it('are what people settled', () => {

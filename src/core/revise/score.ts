@@ -89,10 +89,10 @@ export class Scoring {
     }
     if (a.picture || b.picture) say('picture', 4, a.picture === b.picture ? 1 : 0);
     if (a.children.length && b.children.length && (a.shows.size || b.shows.size))
-      say('what is shown in it', 2, this.rare.likeness(a.shows, b.shows));
+      say('its image', 2, this.rare.likeness(a.shows, b.shows));
     const told = this.isTwin(a, b) ? this.order.of(a.at, b.at) : undefined;
     if (told !== undefined) say('order', 1.5, told);
-    if (a.href && b.href) say('where it leads', 1, a.href === b.href ? 1 : 0);
+    if (a.href && b.href) say('its link target', 1, a.href === b.href ? 1 : 0);
     if (a.node.name || b.node.name) say('name', 0.8, a.node.name === b.node.name ? 1 : 0);
     say('section', 0.7, a.section === b.section ? 1 : 0);
     say('place in the source', 0.5, a.node.from?.path !== undefined && a.node.from.path === b.node.from?.path ? 1 : 0);
@@ -106,10 +106,10 @@ export class Scoring {
     const isTwin = this.isTwin(a, b);
     const inside = isTwin ? undefined : context.children(a, b);
     return [
-      ...(isTwin ? [['what is around it', 6, context.anchors(a, b, this.order)] as const] : []),
-      ['what it is in', isTwin ? 3 : 2, context.parents(a, b)],
-      ['what is beside it', 1, context.neighbours(a, b)],
-      ...(inside === undefined ? [] : [['what is in it', 3, inside] as const]),
+      ...(isTwin ? [['its surroundings', 6, context.anchors(a, b, this.order)] as const] : []),
+      ['its parent', isTwin ? 3 : 2, context.parents(a, b)],
+      ['its siblings', 1, context.neighbours(a, b)],
+      ...(inside === undefined ? [] : [['its children', 3, inside] as const]),
     ];
   }
 }

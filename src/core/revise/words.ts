@@ -54,13 +54,13 @@ export function contentLines({
   return [
     ...conflicts.map(
       ({ path, before = '', ours = '', theirs = '' }) =>
-        `${path}: what was written stays, “${theirs}”. The design said “${before}” and says “${ours}” now.`,
+        `${path}: the edited text “${theirs}” is kept. The design had “${before}” and now has “${ours}”.`,
     ),
     ...Object.entries(parked).map(
-      ([path, value]) => `${path}: its place is gone. “${value}” is kept aside, and comes back if the place does.`,
+      ([path, value]) => `${path}: the field is gone. “${value}” is kept and returns with the field.`,
     ),
-    ...returned.map((path) => `${path}: its place is back, with what was written.`),
-    ...(newFields.length ? [`New to be filled in: ${newFields.join(', ')}.`] : []),
+    ...returned.map((path) => `${path}: the field is back, with its edited text.`),
+    ...(newFields.length ? [`New fields: ${newFields.join(', ')}.`] : []),
   ];
 }
 
@@ -77,8 +77,8 @@ export function clientText(pages: readonly ContentEffect[]): string {
       `${page.page}: ${countText(page.changes)}.`,
       '',
       ...lines,
-      ...(looks ? ['', `Colours, type or distances changed in ${looks} ${looks === 1 ? 'place' : 'places'}.`] : []),
-      ...(content.length ? ['', 'What you wrote', ...content] : ['', 'Everything you wrote is as it was.']),
+      ...(looks ? ['', `Colours, type or spacing changed in ${looks} ${looks === 1 ? 'place' : 'places'}.`] : []),
+      ...(content.length ? ['', 'Your content', ...content] : ['', 'All your content is unchanged.']),
     ].join('\n');
   });
   return `${parts.join('\n\n')}\n`;

@@ -43,7 +43,7 @@ export function linksIn(document: PageDocument, file: string, site: LinkedSite):
     const kind = kindOf(address, site);
     const words = spokenName(node);
     const fault =
-      faultOf(address, kind, file, site) ?? (words ? undefined : 'It has no words that say where it leads.');
+      faultOf(address, kind, file, site) ?? (words ? undefined : 'It has no text that says where it leads.');
     const field = node.fields?.['href'];
     return [
       {
@@ -72,13 +72,13 @@ function kindOf(address: string, { anchors }: LinkedSite): LinkKind {
 function faultOf(address: string, kind: LinkKind, own: string, { anchors, files }: LinkedSite): string | undefined {
   switch (kind) {
     case 'nowhere':
-      return 'It leads nowhere.';
+      return 'It has no target.';
     case 'mail':
-      return /^mailto:([^\s@?]+@[^\s@?]+)?(\?|$)/i.test(address) ? undefined : 'That is no mail address.';
+      return /^mailto:([^\s@?]+@[^\s@?]+)?(\?|$)/i.test(address) ? undefined : 'Invalid mail address.';
     case 'telephone':
-      return (address.match(/\d/g) ?? []).length >= 3 ? undefined : 'That is no telephone number.';
+      return (address.match(/\d/g) ?? []).length >= 3 ? undefined : 'Invalid telephone number.';
     case 'address':
-      return URL.canParse(address, 'https://x.example/') ? undefined : 'That is no address.';
+      return URL.canParse(address, 'https://x.example/') ? undefined : 'Invalid address.';
     case 'section':
     case 'page': {
       const [path, anchor] = [address.split(/[?#]/)[0] || own, decoded(/#(.*)$/.exec(address)?.[1] ?? '')];
@@ -90,7 +90,7 @@ function faultOf(address: string, kind: LinkKind, own: string, { anchors, files 
         : `${path === own ? 'The page' : path} has no anchor "${anchor}".`;
     }
     case 'file':
-      return files.has(decoded(address.split(/[?#]/)[0] ?? '')) ? undefined : 'The site has no such file.';
+      return files.has(decoded(address.split(/[?#]/)[0] ?? '')) ? undefined : 'File not found in the site.';
   }
 }
 

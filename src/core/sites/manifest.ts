@@ -110,13 +110,11 @@ export function manifestFaults(manifest: Manifest, paths: ReadonlySet<string>): 
     ...(manifest.tokens ? [manifest.tokens] : []),
   ];
   return [
-    ...[...listed].filter((one) => !paths.has(one)).map((one) => `${one} is listed and not there`),
-    ...[...paths]
-      .filter((one) => one !== MANIFEST_FILE && !listed.has(one))
-      .map((one) => `${one} is there and not listed`),
-    ...[...new Set(wanted)].filter((one) => !listed.has(one)).map((one) => `${one} is needed and not there`),
+    ...[...listed].filter((one) => !paths.has(one)).map((one) => `${one} is listed but missing`),
+    ...[...paths].filter((one) => one !== MANIFEST_FILE && !listed.has(one)).map((one) => `${one} is not listed`),
+    ...[...new Set(wanted)].filter((one) => !listed.has(one)).map((one) => `${one} is required but missing`),
     ...(manifest.items ?? []).flatMap(({ id, needs }) =>
-      needs.filter((one) => !ids.has(one)).map((one) => `${id} needs ${one}, which is not there`),
+      needs.filter((one) => !ids.has(one)).map((one) => `${id} requires ${one}, which is missing`),
     ),
   ];
 }

@@ -46,11 +46,11 @@ describe('what a page says of itself', () => {
       [
         /no title/,
         /no description/,
-        /its language/,
+        /no language/,
         /address of the site/,
         /no icon/,
         /no heading of level 1/,
-        /no main part/,
+        /no main landmark/,
       ],
     ],
     [
@@ -61,7 +61,7 @@ describe('what a page says of itself', () => {
     [
       'levels out of order',
       { ...page({}, box('main', heading(1, 'a'), heading(3, 'b'), heading(1, 'c'))), ...whole },
-      [/2 headings of level 1/, /"b" of level 3 there is none of level 2/],
+      [/2 headings of level 1/, /"b" of level 3 has no heading of level 2/],
     ],
     [
       'landmarks twice',

@@ -45,9 +45,9 @@ function faultsOfHead({ title, description, language, head }: Omit<AboutPage, 'f
     ...(description.length > LONGEST_DESCRIPTION
       ? [`The description has ${description.length} letters; after about ${LONGEST_DESCRIPTION} it is cut.`]
       : []),
-    ...(language.trim() ? [] : ['The page does not say its language.']),
+    ...(language.trim() ? [] : ['The page has no language.']),
     ...(head.root === undefined
-      ? ['The address of the site is not known: previews and search engines need it (brief.yaml, site).']
+      ? ['The address of the site is missing: previews and search engines need it (brief.yaml, site).']
       : []),
     ...(head.icons?.length ? [] : ['The site has no icon (brief.yaml, site, mark).']),
   ];
@@ -60,7 +60,7 @@ function faultsOfOutline(headings: AboutPage['headings']): string[] {
     ...(first.length === 0 ? ['The page has no heading of level 1.'] : []),
     ...(first.length > 1 ? [`The page has ${first.length} headings of level 1.`] : []),
     ...skipped.map(
-      ({ level, words }) => `Above the heading "${words}" of level ${level} there is none of level ${level - 1}.`,
+      ({ level, words }) => `The heading "${words}" of level ${level} has no heading of level ${level - 1} above it.`,
     ),
   ];
 }
@@ -68,7 +68,7 @@ function faultsOfOutline(headings: AboutPage['headings']): string[] {
 function faultsOfLandmarks(landmarks: readonly string[]): string[] {
   return ['main', 'banner', 'contentinfo'].flatMap((role) => {
     const count = landmarks.filter((one) => one === role).length;
-    if (role === 'main' && count === 0) return ['The page has no main part.'];
+    if (role === 'main' && count === 0) return ['The page has no main landmark.'];
     return count > 1 ? [`The page has ${count} landmarks "${role}"; there is one at most.`] : [];
   });
 }

@@ -16,7 +16,7 @@ export function resolveLinks(documents: readonly PageDocument[], fileOf: (page: 
     const page = name ? documents.find((one) => one.name === name) : own;
     if (!page)
       throw new Problem(
-        `A link leads to the page "${name}", which there is not.`,
+        `A link leads to the page "${name}", which does not exist.`,
         'brief.yaml',
         `Give one of ${documents.map((one) => one.name).join(', ')}.`,
       );
@@ -44,7 +44,7 @@ export function anchorIn(document: PageDocument, wanted: string, where: string):
     sections.find(({ name }) => named !== '' && sectionSlug(name) === named);
   if (section) return required(section.attributes?.['id']);
   throw new Problem(
-    `"${wanted}" is no section and no anchor of the page "${document.name}".`,
+    `The page "${document.name}" has no section or anchor "${wanted}".`,
     where,
     `Give one of ${sections.map(({ name }) => sectionSlug(name)).join(', ')}.`,
   );

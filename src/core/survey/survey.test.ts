@@ -58,7 +58,7 @@ describe('colours', () => {
     expect(contrast(colour('rgb(119, 119, 119)'), colour('rgb(255, 255, 255)'))).toBeCloseTo(4.48, 2);
   });
 
-  it('are read, written, laid over each other and told apart', () => {
+  it('are read, written, laid overlapping and told apart', () => {
     expect(readColour('red')).toBeUndefined();
     expect(writeColour(colour('rgba(20, 36, 58, 0.5)'))).toBe('#14243a at 50 %');
     expect(over(colour('rgba(0, 0, 0, 0.5)'), colour('rgb(255, 255, 255)')).slice(0, 3)).toEqual([127.5, 127.5, 127.5]);

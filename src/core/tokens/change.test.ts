@@ -40,14 +40,14 @@ describe('tokens', () => {
   it('are renamed, and a taken name is refused', () => {
     expect(renameToken(tokens, 'color.accent', 'ember').map(pathOf)).toContain('color.ember');
     expect(() => renameToken(tokens, 'color.accent', 'text')).toThrow(/color\.text" already/);
-    expect(() => renameToken(tokens, 'color.accent', 'Big Red')).toThrow(/no name of a token/);
-    expect(() => renameToken(tokens, 'color.acent', 'x')).toThrow(/There is no token "color\.acent"/);
+    expect(() => renameToken(tokens, 'color.accent', 'Big Red')).toThrow(/not a valid token name/);
+    expect(() => renameToken(tokens, 'color.acent', 'x')).toThrow(/Token "color\.acent" not found/);
   });
 
   it('go into each other, those of one group', () => {
     const made = mergeTokens(tokens, 'color.text', ['color.accent']);
     expect([made.length, find(made, 'color.text')?.from]).toEqual([5, [RED, INK].sort()]);
-    expect(() => mergeTokens(tokens, 'color.text', ['space.m'])).toThrow(/is no color/);
+    expect(() => mergeTokens(tokens, 'color.text', ['space.m'])).toThrow(/not in the group color/);
     expect(() => mergeTokens(tokens, 'color.text', ['color.text'])).toThrow(/with itself/);
   });
 
@@ -60,7 +60,7 @@ describe('tokens', () => {
     expect(find(splitToken(tokens, 'color.text', 'edge', ['border-top-color'], places), 'color.edge')?.only).toEqual([
       'card border-top-color',
     ]);
-    expect(() => splitToken(tokens, 'color.text', 'edge', ['.hero'], places)).toThrow(/does not stand in/);
+    expect(() => splitToken(tokens, 'color.text', 'edge', ['.hero'], places)).toThrow(/is not used in/);
     expect(() => splitToken(tokens, 'color.text', 'edge', ['.card', '.page'], places)).toThrow(/nowhere else/);
   });
 
@@ -85,7 +85,7 @@ describe('tokens', () => {
     ['shadow.card', 'none; color: red'],
     ['shadow.card', ''],
   ])('refuse what is no value: %s to %s', (path, said) => {
-    expect(() => setToken(tokens, path, said)).toThrow(/is no value of/);
+    expect(() => setToken(tokens, path, said)).toThrow(/is not a valid value of/);
   });
 
   it('have another value in the dark if they are colours', () => {
@@ -93,7 +93,7 @@ describe('tokens', () => {
       value: RED,
       dark: PAPER,
     });
-    expect(() => setToken(tokens, 'space.m', '16px', true)).toThrow(/is no colour/);
+    expect(() => setToken(tokens, 'space.m', '16px', true)).toThrow(/is not a colour/);
   });
 
   it('stay as a person has them when the pages are read again; new ones come beside them', () => {
@@ -166,28 +166,28 @@ describe('a tokens file', () => {
     [
       'tokens that refer to each other in a circle',
       '{"color":{"$type":"color","a":{"$value":"{color.b}"},"b":{"$value":"{color.a}"}}}',
-      /refers to itself, by color\.a → color\.b → color\.a/,
+      /refers to itself through color\.a → color\.b → color\.a/,
     ],
     [
       'a reference to nothing',
       '{"color":{"$type":"color","a":{"$value":"{color.x}"}}}',
-      /refers to "color\.x", which there is not/,
+      /refers to "color\.x", which does not exist/,
     ],
     ['an unknown type', '{"a":{"$type":"gradient","$value":[]}}', /"a" is of the type "gradient"/],
     ['no type', '{"a":{"$value":"#fff"}}', /"a" has no "\$type"/],
     [
       'names that clash',
       '{"color":{"$type":"color","a-b":{"$value":"#fff"},"a":{"b":{"$value":"#000"}}}}',
-      /has the name of "color\.a-b"/,
+      /has the same name as "color\.a-b"/,
     ],
     [
       'a value for the dark of what is no colour',
       '{"space":{"$type":"dimension","a":{"$value":"4px","$extensions":{"tavrik":{"dark":"#fff"}}}}}',
-      /is no colour/,
+      /is not a colour/,
     ],
     ['a value that is none', '{"color":{"$type":"color","a":{"$value":"reddish"}}}', /has no value of the type color/],
     ['a name with a dot', '{"color":{"a.b":{"$type":"color","$value":"#fff"}}}', /a dot or a brace/],
-    ['something else', '{"color":{"a":7}}', /is no token and no group/],
+    ['something else', '{"color":{"a":7}}', /is neither a token nor a group/],
     ['a font that ends the rule', '{"font":{"a":{"$type":"fontFamily","$value":["x;} body{}"]}}}', /has no value/],
   ])('is refused with %s', (_, text, message) => {
     expect(() => readTokens(text, 'brand.json')).toThrow(message);

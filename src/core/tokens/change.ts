@@ -14,9 +14,9 @@ export function tokenAt(tokens: readonly Token[], path: string): Token {
   if (found) return found;
   const near = nearestWords(path, tokens.map(pathOf));
   throw new Problem(
-    `There is no token "${path}".`,
+    `Token "${path}" not found.`,
     WHERE,
-    near.length ? `There are ${near.join(', ')}.` : 'See tavrik tokens PROJECT.',
+    near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik tokens PROJECT.',
   );
 }
 
@@ -25,12 +25,12 @@ function freeName(tokens: readonly Token[], group: Group, name: string): string 
   const own = name.startsWith(`${group}.`) ? name.slice(group.length + 1) : name;
   if (!/^[a-z][a-z0-9-]*$|^\d?[a-z]+$/.test(own))
     throw new Problem(
-      `"${name}" is no name of a token.`,
+      `"${name}" is not a valid token name.`,
       WHERE,
       'Use small letters, digits and hyphens, as text-muted.',
     );
   if (tokens.some((one) => one.group === group && one.name === own))
-    throw new Problem(`There is a token "${group}.${own}" already.`, WHERE, 'Give another name, or merge the two.');
+    throw new Problem(`The token "${group}.${own}" already exists.`, WHERE, 'Choose another name, or merge the two.');
   return own;
 }
 
@@ -49,7 +49,8 @@ export function mergeTokens(tokens: readonly Token[], into: string, others: read
   const first = tokenAt(tokens, into);
   const gone = others.map((path) => tokenAt(tokens, path));
   const other = gone.find(({ group }) => group !== first.group);
-  if (other) throw new Problem(`"${pathOf(other)}" is no ${first.group}.`, WHERE, 'Merge tokens of one group.');
+  if (other)
+    throw new Problem(`"${pathOf(other)}" is not in the group ${first.group}.`, WHERE, 'Merge tokens of one group.');
   if (gone.includes(first)) throw new Problem(`"${into}" cannot be merged with itself.`, WHERE, 'Name another token.');
   const from = [...new Set([...first.from, ...gone.flatMap((one) => one.from)])].sort();
   const only = [first, ...gone].every((one) => one.only)
@@ -74,12 +75,12 @@ export function splitToken(
   const only = [...new Set(places.filter(fits))].sort();
   if (only.length === 0)
     throw new Problem(
-      `"${path}" does not stand in ${wanted.join(', ')}.`,
+      `"${path}" is not used in ${wanted.join(', ')}.`,
       WHERE,
-      `It stands in ${[...new Set(places)].slice(0, 8).join(', ')}.`,
+      `It is used in ${[...new Set(places)].slice(0, 8).join(', ')}.`,
     );
   if (only.length === new Set(places).size)
-    throw new Problem(`"${path}" stands nowhere else.`, WHERE, 'Rename it instead.');
+    throw new Problem(`"${path}" is used nowhere else.`, WHERE, 'Rename it instead.');
   const at = tokens.indexOf(token) + 1;
   return [...tokens.slice(0, at), { ...token, name: own, only }, ...tokens.slice(at)];
 }
@@ -88,7 +89,7 @@ export function splitToken(
 export function setToken(tokens: readonly Token[], path: string, text: string, dark = false): Token[] {
   const token = tokenAt(tokens, path);
   if (dark && token.group !== 'color')
-    throw new Problem(`"${path}" is no colour.`, '--dark', 'Only colours have another value in a dark scheme.');
+    throw new Problem(`"${path}" is not a colour.`, '--dark', 'Only colours have a value for the dark scheme.');
   const value = valueFrom(token, text);
   return tokens.map((one) => (one === token ? { ...one, ...(dark ? { dark: value as string } : { value }) } : one));
 }
@@ -96,7 +97,8 @@ export function setToken(tokens: readonly Token[], path: string, text: string, d
 /** A value as a person writes it. */
 function valueFrom(token: Token, text: string): Token['value'] {
   const said = text.trim();
-  const wrong = (todo: string): Problem => new Problem(`"${text}" is no value of "${pathOf(token)}".`, 'set', todo);
+  const wrong = (todo: string): Problem =>
+    new Problem(`"${text}" is not a valid value of "${pathOf(token)}".`, 'set', todo);
   if (said === '' || /[;{}]|\/\*/.test(said)) throw wrong('Write one CSS value.');
   switch (GROUPS[token.group]) {
     case 'color': {
@@ -118,7 +120,7 @@ function valueFrom(token: Token, text: string): Token['value'] {
 /** `28px`, `28px 600`, `28px/1.2 600`: size, leading and weight; what is not said stays. */
 function typographyFrom(before: Typography, said: string, wrong: (todo: string) => Problem): Typography {
   const [, size, leading, weight] = /^([\d.]+)px(?:\/([\d.]+(?:px)?))?(?:\s+(\d{3}))?$/.exec(said) ?? [];
-  if (size === undefined) throw wrong('Write its size, and leading and weight if they change: 28px/1.2 600.');
+  if (size === undefined) throw wrong('Write its size, and line height and weight if they change: 28px/1.2 600.');
   return {
     ...before,
     fontSize: Number(size),

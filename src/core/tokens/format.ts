@@ -94,12 +94,12 @@ export function readTokens(text: string, file: string): Token[] {
     throw new Problem(
       `This is not JSON (${(error as Error).message}).`,
       file,
-      'Mend it, or take it away: it is made anew then.',
+      'Fix it, or delete it: it is then written anew.',
     );
   }
   if (!isObject(root))
     throw new Problem(
-      'This holds no tokens.',
+      'This file holds no tokens.',
       file,
       'Write groups of tokens, as {"color": {"accent": {"$type": "color", "$value": "#b3541e"}}}.',
     );
@@ -137,11 +137,11 @@ class Reader {
       if (/[.{}]/.test(name))
         throw this.problem(
           [...path, name].join('.'),
-          'has a name with a dot or a brace',
+          'has a dot or a brace in its name',
           'Names hold letters, digits and hyphens.',
         );
       if (!isObject(child))
-        throw this.problem([...path, name].join('.'), 'is no token and no group', 'Give it a "$value".');
+        throw this.problem([...path, name].join('.'), 'is neither a token nor a group', 'Give it a "$value".');
       this.collect(child, [...path, name], own);
     }
   }
@@ -161,7 +161,11 @@ class Reader {
       const name = nameIn(one.path, group);
       const before = names.get(`${group}.${name}`);
       if (before !== undefined)
-        throw this.problem(one.path, `has the name of "${before}": both are "${group}.${name}"`, 'Rename one of them.');
+        throw this.problem(
+          one.path,
+          `has the same name as "${before}": both are "${group}.${name}"`,
+          'Rename one of them.',
+        );
       names.set(`${group}.${name}`, one.path);
       return [this.token(one, group, name, value)];
     });
@@ -176,7 +180,7 @@ class Reader {
       Array.isArray(list) && list.every((one) => typeof one === 'string') ? list : undefined;
     const only = texts(ours['only']);
     if (ours['dark'] !== undefined && group !== 'color')
-      throw this.problem(path, 'has a value for the dark and is no colour', 'Take it out.');
+      throw this.problem(path, 'has a value for the dark scheme but is not a colour', 'Take it out.');
     const dark = ours['dark'] === undefined ? undefined : this.valueOf('color', ours['dark'], `${path}, dark`);
     return {
       group,
@@ -204,9 +208,13 @@ class Reader {
     const to = typeof value === 'string' ? /^\{([^{}]+)\}$/.exec(value)?.[1] : undefined;
     if (to === undefined) return undefined;
     const target = this.found.find((one) => one.path === to);
-    if (!target) throw this.problem(path, `refers to "${to}", which there is not`, 'Name a token of the file.');
+    if (!target) throw this.problem(path, `refers to "${to}", which does not exist`, 'Refer to a token of the file.');
     if (to === path || on.includes(to))
-      throw this.problem(path, `refers to itself, by ${[...on, path, to].join(' → ')}`, 'Give one of them a value.');
+      throw this.problem(
+        path,
+        `refers to itself through ${[...on, path, to].join(' → ')}`,
+        'Give one of them a value.',
+      );
     return target;
   }
 

@@ -117,7 +117,7 @@ describe('tune', () => {
     expect(made.steps).toEqual([]);
     expect(made.left.length).toBeGreaterThan(0);
     for (const one of made.left)
-      expect(one).toMatchObject({ width: 1200, why: 'what would mend it helps nothing, or harms elsewhere' });
+      expect(one).toMatchObject({ width: 1200, why: 'every suggested fix had no effect or made something else worse' });
   });
 
   it('takes what is wanted everywhere, and does harm at one width, for the others alone', async () => {

@@ -36,7 +36,10 @@ export interface Left {
   readonly name: string;
   readonly section: string;
   readonly what: string;
-  readonly why: 'no style mends it' | 'what would mend it helps nothing, or harms elsewhere' | 'not tried any more';
+  readonly why:
+    | 'no style fixes it'
+    | 'every suggested fix had no effect or made something else worse'
+    | 'not tried: the limit of trials was reached';
 }
 
 export interface Tuned {
@@ -232,10 +235,10 @@ function leftIn(look: Look, tried: ReadonlySet<string>, document: PageDocument, 
       what,
       why:
         remedy?.value === undefined
-          ? 'no style mends it'
+          ? 'no style fixes it'
           : over && waiting.has(`${name} ${what}`)
-            ? 'not tried any more'
-            : 'what would mend it helps nothing, or harms elsewhere',
+            ? 'not tried: the limit of trials was reached'
+            : 'every suggested fix had no effect or made something else worse',
     }));
   });
 }

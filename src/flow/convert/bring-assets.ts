@@ -24,7 +24,7 @@ export async function bringAssets(
   /* Files that links lead to come along from this machine; elsewhere there may be any number of any size. */
   const fetched = await fetchAssets(assetAddresses(raw, ours !== ''), base, store, signIn);
   const missing = fetched.missing.map(
-    (one) => `File could not be had, its space is kept: ${(ours ? one.replace(ours, '') : one).slice(0, 200)}`,
+    (one) => `File could not be loaded, its space is kept: ${(ours ? one.replace(ours, '') : one).slice(0, 200)}`,
   );
   return { document: mapAssets(raw, (one) => fetched.places.get(one) ?? instead, ours !== ''), missing };
 }

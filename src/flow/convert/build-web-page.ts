@@ -52,7 +52,7 @@ export async function makeWebPage(
     /* Its pictures and icons are no part of what is shown: they are brought at the end. */
     const { head, ...shown } = read.document;
     const raw = runPasses(shown, context, FIRST_PASSES);
-    progress('Collecting pictures and fonts');
+    progress('Collecting images and fonts');
     const { signIn } = reading;
     const own = new AssetStore();
     const { document: whole, missing } = await bringAssets(raw, read.address, own, signIn ? { signIn } : {});
@@ -71,7 +71,7 @@ export async function makeWebPage(
       );
     });
     scrolling.catch(() => undefined);
-    progress('Taking out boxes that do nothing');
+    progress('Removing boxes without effect');
     const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, own, read.boxes.size);
     if (served.visit.scheme === 'light') browser.giveBack(await desk);
     const reached = open.flatMap((one) => one.reached ?? []);

@@ -28,7 +28,7 @@ export async function convertAgain(project: string, { open, signIn, progress }: 
   const given = pages.flatMap(({ sources }) => sources.map((one) => (online ? one : resolve(project, one))));
   const gone = online ? undefined : given.find((one) => !existsSync(one));
   if (gone !== undefined)
-    throw new Problem('The source has gone.', gone, 'Put it back, or convert the source from where it is now.');
+    throw new Problem('The source is missing.', gone, 'Restore it, or convert the source from its new place.');
   return convert([...new Set(given)], againOptions(project, { open, progress, ...(signIn ? { signIn } : {}) }));
 }
 

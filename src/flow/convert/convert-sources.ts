@@ -116,7 +116,7 @@ async function slimAll(
 ): Promise<Savings | undefined> {
   const limits = made.map(({ reached }) => new Map(reached.flatMap(({ largest = [] }) => [...largest])));
   if (!pictures && limits.every(({ size }) => size === 0)) return undefined;
-  progress('Making pictures as large as they are shown');
+  progress('Resizing images to the size at which they are shown');
   const { slimPictures, noSavings, together } = await import('./resize-images.js');
   let all = noSavings;
   for (const [at, one] of made.entries()) {

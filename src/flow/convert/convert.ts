@@ -87,7 +87,7 @@ export interface ConvertedPage {
 function checkOptions(sources: readonly Source[], { reading, keepBoxes, fonts, page, design }: ConvertOptions): void {
   const kind = sources[0]?.kind;
   if (sources.length > 1 && reading.choice)
-    throw new Problem('Parts are chosen of one page.', '--select', 'Give one page, or leave it out.');
+    throw new Problem('Parts can be chosen from one page only.', '--select', 'Name one page, or leave --select out.');
   refuseForeign(kind, {
     ofPages: {
       '--select': reading.choice !== undefined,

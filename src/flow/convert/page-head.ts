@@ -42,7 +42,7 @@ export async function makeHead(
     const path = places.get(address);
     const bytes = own.entries().find(([one]) => one === path)?.[1];
     if (bytes && path) return { path, bytes };
-    if (Object.values(said).includes(address)) notes.push(`brief.yaml: the file "${address}" could not be had.`);
+    if (Object.values(said).includes(address)) notes.push(`brief.yaml: the file "${address}" could not be loaded.`);
     return undefined;
   };
   const [icons, preview] = await Promise.all([

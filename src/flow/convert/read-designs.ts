@@ -126,14 +126,14 @@ function choosePages(placed: readonly PlacedBoard[], { name, files, page, brief 
   const { pages, lost } = pagesBy(placed, brief.pages ?? {});
   if (lost.length)
     throw new Problem(
-      `The brief names ${lost.length === 1 ? 'an artboard that is' : 'artboards that are'} not there: ${lost.join(', ')}.`,
+      `The brief names ${lost.length === 1 ? 'a missing artboard' : 'missing artboards'}: ${lost.join(', ')}.`,
       'pages',
-      `There are ${placed.map((one) => one.name).join(', ')}.`,
+      `Available: ${placed.map((one) => one.name).join(', ')}.`,
     );
   const list = [...pages].map(([one, boards]) => `${one || name} (${boards.map(({ width }) => width).join(', ')} px)`);
   const wanted = [...pages].filter(([one]) => page === undefined || (one || name) === page);
   if (wanted.length === 0)
-    throw new Problem(`There is no page "${page}".`, '--page', `By their names there are: ${list.join(', ')}.`);
+    throw new Problem(`Page "${page}" not found.`, '--page', `Pages by their names: ${list.join(', ')}.`);
   return wanted.map(([key, boards]) => {
     const widths = boards.map(({ width }) => width);
     const twice = widths.find((width, index) => widths.indexOf(width) !== index);
@@ -141,7 +141,7 @@ function choosePages(placed: readonly PlacedBoard[], { name, files, page, brief 
       throw new Problem(
         `Two artboards${pages.size > 1 ? ` of the page "${key}"` : ''} are ${twice} px wide.`,
         [...new Set(boards.map(({ file }) => basename(file)))].join(', '),
-        'Give one artboard a width, and name those of other pages after them.',
+        'Use one artboard for each width, and name the artboards of other pages after their page.',
       );
     return { name: files.length === placed.length && pages.size === 1 ? name : key || name, boards };
   });
@@ -158,9 +158,9 @@ function breakpointsNamed(named: Readonly<Record<string, number>>, boards: reado
     list.every(({ below }, at) => below <= required(screens[at]) && below > required(screens[at + 1]));
   if (fit) return list;
   throw new Problem(
-    `These breakpoints do not part the screens of ${screens.join(', ')} px.`,
+    `These breakpoints do not separate the artboards of ${screens.join(', ')} px.`,
     'breakpoints',
-    'Give one between each two of them, as name: px below which it holds.',
+    'Give one between each two of them, as name: px below which it applies.',
   );
 }
 

@@ -113,6 +113,6 @@ function inScheme(document: PageDocument, scheme: string): PageDocument {
 function notesOf(unread: readonly string[], lost: readonly string[]): string[] {
   return [
     ...[...new Set(unread)].map((address) => `Style sheet could not be read: ${address}`),
-    ...[...new Set(lost)].map((selector) => `Look that depends on another element's state is left out: ${selector}`),
+    ...[...new Set(lost)].map((selector) => `Style that depends on another element's state is left out: ${selector}`),
   ];
 }

@@ -98,7 +98,7 @@ export async function slimPictures(
   const moved = movedIn(shown, await lookAt(offered, store, browser));
   for (const id of moved) renditions.delete(id);
   for (const one of pictures.filter(({ id }) => moved.has(id)))
-    tally.kept.push(`${one.name}: other files would move it, so it is offered as it was`);
+    tally.kept.push(`${one.name}: other files would move it, so its file is kept`);
   for (const one of made.values()) {
     const { before, after } = await one;
     if (after < before) count(tally, before, after);

@@ -12,7 +12,7 @@ export function scaleGiven(given: string): Scale {
   const share = Number(given);
   if (given.trim() !== '' && share >= 0 && share <= 1) return share;
   throw new Problem(
-    `"${given}" is no share and no file.`,
+    `"${given}" is neither a number nor a file.`,
     '--scale',
     'Give a number from 0 to 1, or a YAML file with a scale.',
   );

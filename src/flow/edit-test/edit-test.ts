@@ -119,7 +119,7 @@ class Trial {
           found.set(one.name, faults);
         }
       }
-      this.options.progress(`${this.page.name}: Trying what may mend it`);
+      this.options.progress(`${this.page.name}: Trying suggested fixes`);
       const mends = await mendTrial(asIs, before.pages, existing, found, {
         asIs: (list) => this.measure(bench, asIs, list),
         faultsOf: (name, list) => this.faults(required(looks.get(name)), before, list),

@@ -54,7 +54,7 @@ export function removeAdjustments(project: string, place: Place, property: strin
       (!place.at || place.at.join() === one.at?.join()) &&
       (place.state === undefined || place.state === one.state),
   );
-  if (gone.length === 0) throw new Problem('There is no such correction.', place.of, `See tavrik adjust ${project}.`);
+  if (gone.length === 0) throw new Problem('Correction not found.', place.of, `See tavrik adjust ${project}.`);
   save(
     project,
     list.filter((one) => !gone.includes(one)),
@@ -69,9 +69,9 @@ export function undoStep(project: string, step: string | undefined): number {
   const wanted = step === undefined ? steps.at(-1) : Number(step);
   if (wanted === undefined || !steps.includes(wanted))
     throw new Problem(
-      step === undefined ? 'There is no step to take back.' : `There is no step ${step}.`,
+      step === undefined ? 'No step to undo.' : `Step ${step} not found.`,
       join(project, ADJUST_FILE),
-      steps.length ? `There are ${steps.join(', ')}.` : 'Tuning has made none.',
+      steps.length ? `Steps: ${steps.join(', ')}.` : 'Tuning has not added any.',
     );
   save(
     project,
@@ -116,9 +116,9 @@ function targetOn(document: PageDocument, file: string, { of, at, state }: Place
     if (document.styles[of.slice(1)]) return { ...shared, style: of.slice(1) };
     const near = nearestWords(of.slice(1), Object.keys(document.styles)).map((one) => `.${one}`);
     throw new Problem(
-      `There is no shared style "${of}".`,
+      `Shared style "${of}" not found.`,
       file,
-      near.length ? `There are ${near.join(', ')}.` : 'See the classes in site/style.css.',
+      near.length ? `Did you mean ${near.join(', ')}?` : 'See the classes in site/style.css.',
     );
   }
   const all = [...elements(document.body)];
@@ -127,7 +127,7 @@ function targetOn(document: PageDocument, file: string, { of, at, state }: Place
   if (only && found.length === 1) return { ...shared, element: only.id };
   if (only)
     throw new Problem(
-      `"${of}" are ${found.length} elements.`,
+      `"${of}" matches ${found.length} elements.`,
       file,
       `Give the id of one: ${found
         .slice(0, 6)
@@ -139,9 +139,9 @@ function targetOn(document: PageDocument, file: string, { of, at, state }: Place
     all.flatMap(({ name, from }) => [name, ...(from ? [from.path] : [])]),
   ).map((one) => `"${one}"`);
   throw new Problem(
-    `There is no element "${of}".`,
+    `Element "${of}" not found.`,
     file,
-    near.length ? `There are ${near.join(', ')}.` : 'Give its id, its name, or its path in the source.',
+    near.length ? `Did you mean ${near.join(', ')}?` : 'Give its id, its name, or its path in the source.',
   );
 }
 
@@ -149,5 +149,5 @@ function checkRanges({ breakpoints }: PageDocument, at: readonly string[] | unde
   const known = [WIDEST, ...breakpoints.map(({ name }) => name)];
   const wrong = at?.find((name) => !known.includes(name));
   if (wrong !== undefined)
-    throw new Problem(`There is no breakpoint "${wrong}".`, file, `There are ${known.join(', ')}.`);
+    throw new Problem(`Breakpoint "${wrong}" not found.`, file, `Available: ${known.join(', ')}.`);
 }

@@ -36,11 +36,9 @@ export function turnBrief(project: string, code: string, on: boolean): number {
   const codes = [...new Set(decisions.flatMap((one) => (one.code === undefined ? [] : [one.code])))];
   if (turned === 0)
     throw new Problem(
-      code === '' ? 'Which decisions?' : `The brief has no decision of the code "${code}".`,
+      code === '' ? 'Which decisions?' : `The brief has no decision with the code "${code}".`,
       file,
-      decisions.length
-        ? `Name a code${codes.length ? ` (${codes.join(', ')})` : ''}, or all.`
-        : 'It holds no decisions.',
+      decisions.length ? `Name a code${codes.length ? ` (${codes.join(', ')})` : ''}, or all.` : 'The brief is empty.',
     );
   readBrief(text, file);
   writeFile(file, text);

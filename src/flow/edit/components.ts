@@ -26,9 +26,9 @@ export function elementNamed(project: string, name: string): DefinedElement {
       all.map((one) => one.name),
     );
     throw new Problem(
-      `No element "${name}" is shared.`,
+      `Component "${name}" not found.`,
       project,
-      near.length ? `There are ${near.join(', ')}.` : 'See tavrik elements PROJECT.',
+      near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik elements PROJECT.',
     );
   }
   const page = readAdjusted(project, required(found.uses[0]).page).document;

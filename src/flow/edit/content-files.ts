@@ -37,7 +37,7 @@ export function fillContent(project: string, page: string | undefined, list: str
     if (plain) return Object.values(row)[0] ?? '';
     const id = row[ID] || slug(row['heading'] ?? row['label'] ?? Object.values(row)[0] ?? '', 24) || String(at + 1);
     if (ids.has(id))
-      throw new Problem(`Two rows have the id "${id}".`, `${from}, row ${at + 1}`, 'Give one of them another id.');
+      throw new Problem(`Two rows have the id "${id}".`, `${from}, row ${at + 1}`, 'Change one of them.');
     ids.add(id);
     const values = new Map(
       Object.entries(row)
@@ -59,11 +59,12 @@ function leavesOf(fields: readonly Field[], prefix: string): string[] {
 }
 
 function readRows(file: string): Record<string, string>[] {
-  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name a CSV or a JSON file.');
+  if (!existsSync(file)) throw new Problem('File not found.', file, 'Name a CSV or a JSON file.');
   const text = readFileSync(file, 'utf8');
   if (extname(file).toLowerCase() === '.json') {
     const { list } = readContentText(`{"list": {"list": ${text}}}`, file) as { list: { list: unknown } };
-    if (!Array.isArray(list.list)) throw new Problem('This holds no list.', file, 'Write it as [{"heading": "…"}, …].');
+    if (!Array.isArray(list.list))
+      throw new Problem('This file holds no list.', file, 'Write it as [{"heading": "…"}, …].');
     return (list.list as Entries).map((one) => (typeof one === 'string' ? { text: one } : flatRow(one)));
   }
   const { data, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
@@ -75,7 +76,7 @@ function readRows(file: string): Record<string, string>[] {
     throw new Problem(
       `This is not CSV (${error.message}).`,
       error.row === undefined ? file : `${file}, row ${error.row + 1}`,
-      'Write the names of the fields in the first line, and as many cells in each other line.',
+      'Write the field names in the first line, and the same number of cells in every other line.',
     );
   return data;
 }
@@ -97,7 +98,7 @@ export function exportContent(project: string, page: string | undefined, format:
   const opened = openPage(project, page);
   if (format === 'xliff') {
     if (language === undefined)
-      throw new Problem('XLIFF is for a language.', '--language', 'Say which one, as --language de.');
+      throw new Problem('XLIFF needs a language.', '--language', 'Add --language, e.g. --language de.');
     return asXliff(opened, language);
   }
   if (format === 'markdown') return asMarkdown(opened, language);
@@ -129,8 +130,7 @@ export interface Imported {
 /** Takes values in from a file, or words of a language: all of them or, if anything is wrong, none. @throws Problem */
 export function importContent(project: string, page: string | undefined, file: string, language?: string): Imported {
   const opened = openPage(project, page);
-  if (!existsSync(file))
-    throw new Problem('There is no such file.', file, 'Name a YAML, JSON, CSV, Markdown or XLIFF file.');
+  if (!existsSync(file)) throw new Problem('File not found.', file, 'Name a YAML, JSON, CSV, Markdown or XLIFF file.');
   const text = readFileSync(file, 'utf8');
   if (/\.(xlf|xliff)$/i.test(file)) {
     const { words, ...told } = fromXliff(text, file, opened);
@@ -176,7 +176,7 @@ export function setWords(
   const known = fieldsByPath(opened.regions)(path);
   if (!field || field.path !== path || !known || !isTranslated(known))
     throw new Problem(
-      `"${path}" is not said in a language.`,
+      `"${path}" is the same in every language.`,
       'set',
       'Texts, titles and alternative texts are; addresses, files and numbers are the same in all.',
     );
@@ -244,7 +244,7 @@ function fromTable(text: string, file: string, { source, written }: Opened): Con
   data.forEach(({ path = '', value }, at) => {
     if (!known.has(path) || value === undefined)
       throw new Problem(
-        path ? `The page has no field "${path}".` : 'This line has no path and value.',
+        path ? `The page has no field "${path}".` : 'This line has no path or value.',
         `${file}, row ${at + 1}`,
         'Nothing was changed.',
       );

@@ -15,16 +15,16 @@ const LONG = 12;
 /** @throws Problem for what is no language */
 export function checkLanguage(language: string): string {
   if (LANGUAGE.test(language)) return language;
-  throw new Problem(`"${language}" is no language.`, '--language', 'Give a BCP 47 tag, as de or pt-BR.');
+  throw new Problem(`"${language}" is not a language tag.`, '--language', 'Give a BCP 47 tag, as de or pt-BR.');
 }
 
 /** @throws Problem for the language that the page has anyway */
 export function refuseOwn({ document }: Opened, language: string): void {
   if (checkLanguage(language) === document.language)
     throw new Problem(
-      `The page is in "${language}" itself.`,
+      `The page itself is in "${language}".`,
       '--language',
-      'Its own words are in content/NAME.yaml: leave --language out, or name another one.',
+      'Its texts are in content/NAME.yaml: leave --language out, or name another language.',
     );
 }
 
@@ -76,7 +76,11 @@ export function fromMarkdownFile(text: string, file: string, { source, written }
     if (!known(path))
       throw new Problem(`The page has no field "${path}".`, `${file}, line ${line}`, 'Nothing was changed.');
     if (flat.values.has(path))
-      throw new Problem(`"${path}" stands in front and below.`, `${file}, line ${line}`, 'Keep one of them.');
+      throw new Problem(
+        `"${path}" appears both in the front matter and below.`,
+        `${file}, line ${line}`,
+        'Keep one of them.',
+      );
   }
   return nest({
     values: new Map([...flat.values, ...[...texts].map(([path, own]) => [path, own.text] as const)]),
@@ -124,7 +128,7 @@ export function fromXliff(text: string, file: string, opened: Opened): Translate
   const units = pages.get(opened.name);
   if (!units)
     throw new Problem(
-      `It has no words of the page "${opened.name}".`,
+      `It has no texts of the page "${opened.name}".`,
       file,
       `It has ${[...pages.keys()].join(', ') || 'none'}.`,
     );
@@ -138,7 +142,7 @@ export function fromXliff(text: string, file: string, opened: Opened): Translate
     if (!field || !now.has(unit.path))
       throw new Problem(`The page has no field "${unit.path}".`, where, 'Nothing was changed.');
     if (!isTranslated(field))
-      throw new Problem(`"${unit.path}" holds no words to translate.`, where, 'Nothing was changed.');
+      throw new Problem(`"${unit.path}" has no text to translate.`, where, 'Nothing was changed.');
     refuseLost(unit, where);
     const rich = field.type === 'rich';
     if (unit.source(rich) !== now.get(unit.path)) stale.push(unit.path);
@@ -156,6 +160,6 @@ function refuseLost({ lost, path }: TranslatedUnit, where: string): void {
     throw new Problem(
       `The translation of "${path}" lacks the placeholder ${lost.join(', ')}.`,
       where,
-      'Put what is set off in the source into the translation too. Nothing was changed.',
+      'Keep the formatting of the source in the translation. Nothing was changed.',
     );
 }

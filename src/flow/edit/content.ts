@@ -99,7 +99,7 @@ function unknown(path: string, { source, written, contentFile }: Opened): Proble
   return new Problem(
     `The page has no field "${path}".`,
     contentFile,
-    near.length ? `There are ${near.join(', ')}.` : 'See tavrik content PROJECT.',
+    near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik content PROJECT.',
   );
 }
 
@@ -111,7 +111,7 @@ export function setContent(project: string, page: string | undefined, path: stri
   if (!field || (!isLeaf && field.fields))
     throw field?.fields
       ? new Problem(
-          `"${path}" is several fields.`,
+          `"${path}" matches several fields.`,
           'set',
           `Set one of ${field.fields.map(({ name }) => `${path}.${name}`).join(', ')}.`,
         )
@@ -157,7 +157,7 @@ export function faultsIn(project: string, page?: string): ContentFault[] {
 
 /** Fields in the content of the site that no page has. */
 function siteFaults(project: string): ContentFault[] {
-  return unknownInSite(project).map((path) => ({ path, wrong: true, what: 'No page has such a field' }));
+  return unknownInSite(project).map((path) => ({ path, wrong: true, what: 'Field not found on any page' }));
 }
 
 /** What is to be seen to in the words of a language: fields that are gone, and those that are not translated yet. */
@@ -171,7 +171,7 @@ function languageFaults({ document, content, regions }: Opened, language: string
     return field !== undefined && isTranslated(field) && /\p{L}/u.test(value) && !values.get(path);
   });
   return [
-    ...gone.map((path) => ({ path: `${language}: ${path}`, wrong: false, what: 'The page has no such field' })),
+    ...gone.map((path) => ({ path: `${language}: ${path}`, wrong: false, what: 'Field not found' })),
     ...(open.length
       ? [
           {
@@ -193,7 +193,7 @@ export function listIn(opened: Opened, list: string): { readonly ids: readonly s
     throw new Problem(
       `The page has no list "${list}".`,
       opened.contentFile,
-      near.length ? `There are ${near.join(', ')}.` : 'It has none at all.',
+      near.length ? `Did you mean ${near.join(', ')}?` : 'The page has no lists.',
     );
   }
   const known = source.lists.get(list) ?? ids;
@@ -258,7 +258,7 @@ export function moveContent(project: string, page: string | undefined, list: str
   const { ids } = listIn(opened, list);
   if (!ids.includes(id)) throw noEntry(list, id, ids);
   if (!Number.isInteger(to) || to < 1 || to > ids.length)
-    throw new Problem(`There is no place ${to} in "${list}".`, '--to', `Give a number from 1 to ${ids.length}.`);
+    throw new Problem(`"${list}" has no position ${to}.`, '--to', `Give a number from 1 to ${ids.length}.`);
   edit(opened, list, (file) => moveEntry(file, list, id, to - 1));
 }
 

@@ -53,9 +53,9 @@ export function leadLink(project: string, page: string | undefined, at: string, 
   if (field === undefined) {
     const near = nearestWords(at, fields);
     throw new Problem(
-      `There is no link "${at}".`,
+      `Link "${at}" not found.`,
       project,
-      near.length ? `There are ${near.join(', ')}.` : 'See tavrik links PROJECT.',
+      near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik links PROJECT.',
     );
   }
   const address = addressOf(project, own?.page ?? '', target);
@@ -72,7 +72,7 @@ function addressOf(project: string, own: string, target: LinkTarget): string {
       'Give --to-page, --section, --address, --mail, --telephone or --file.',
     );
   if (target.file !== undefined && !existsSync(join(project, 'assets', target.file.replace(/^assets\//, ''))))
-    throw new Problem(`There is no file "${target.file}".`, join(project, 'assets'), 'Put it there first.');
+    throw new Problem(`File "${target.file}" not found.`, join(project, 'assets'), 'Add it first.');
   if (target.file !== undefined) return `assets/${target.file.replace(/^assets\//, '')}`;
   if (!href.startsWith(PAGE_SCHEME)) return href;
   const settings = openProject(project);

@@ -190,7 +190,7 @@ export function match(project: string, file: string, within: number, dryRun: boo
 }
 
 function readFileOf(file: string): string {
-  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name a tokens file.');
+  if (!existsSync(file)) throw new Problem('File not found.', file, 'Name a tokens file.');
   return readFileSync(file, 'utf8');
 }
 

@@ -42,11 +42,7 @@ export interface PackOptions {
 export async function pack(project: string, { as, out, only }: PackOptions): Promise<Packed> {
   if (!out.endsWith('.zip')) throw new Problem('A package is a ZIP archive.', out, 'Give it a name that ends in .zip.');
   if (!existsSync(dirname(resolve(out))))
-    throw new Problem(
-      'There is no such folder.',
-      dirname(resolve(out)),
-      'Make it first, or choose another with --out.',
-    );
+    throw new Problem('Folder not found.', dirname(resolve(out)), 'Create it first, or choose another with --out.');
   const { files, manifest } = as === 'document' ? documents(project, only) : rendered(project, as, only);
   const listed = files
     .map(([path, bytes]) => ({ path, bytes: Buffer.byteLength(bytes), sha256: sha256(bytes) }))

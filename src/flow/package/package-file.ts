@@ -22,7 +22,7 @@ export interface OpenedPackage {
 
 /** Unpacks a package and makes sure of every file in it. @throws Problem naming what is wrong */
 export async function openPackage(file: string): Promise<OpenedPackage> {
-  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Name a package that tavrik pack wrote.');
+  if (!existsSync(file)) throw new Problem('File not found.', file, 'Name a package that tavrik pack wrote.');
   const unpacked = await unpack(file);
   try {
     return opened(file, unpacked);
@@ -36,7 +36,7 @@ function opened(file: string, { folder, files, remove }: Unpacked): OpenedPackag
   const read = (path: string): Buffer => readFileSync(join(folder, path));
   if (!files.includes(MANIFEST_FILE))
     throw new Problem(
-      `This is no package (it has no ${MANIFEST_FILE}).`,
+      `This is not a package: ${MANIFEST_FILE} is missing.`,
       file,
       'Name a package that tavrik pack wrote.',
     );
@@ -49,7 +49,8 @@ function opened(file: string, { folder, files, remove }: Unpacked): OpenedPackag
       'Pack it again.',
     );
   const changed = manifest.files.find((one) => sha256(read(one.path)) !== one.sha256);
-  if (changed) throw new Problem(`${changed.path} is not as it was packed.`, file, 'Pack it again, or get it again.');
+  if (changed)
+    throw new Problem(`${changed.path} has changed since it was packed.`, file, 'Pack it again, or download it again.');
   return { manifest, read, files, close: remove };
 }
 
@@ -72,7 +73,7 @@ function manifestOf(text: string, file: string): Manifest {
   if (isManifest(json)) return json;
   const [error] = isManifest.errors ?? [];
   throw new Problem(
-    `Its manifest is not as it should be (${error?.instancePath || 'top'} ${error?.message}).`,
+    `Its manifest is invalid (${error?.instancePath || 'top'} ${error?.message}).`,
     file,
     'Pack it again.',
   );

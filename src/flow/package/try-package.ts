@@ -49,9 +49,9 @@ export async function tryPackage(making: string, out: string): Promise<Tried> {
 
 function notInstalled({ what, todo }: Problem, out: string): Problem {
   return new Problem(
-    `A fresh site does not take it: ${[what, todo].filter(Boolean).join(' ')} Nothing was written.`,
+    `A fresh site rejected it: ${[what, todo].filter(Boolean).join(' ')} Nothing was written.`,
     out,
-    'Mend the project, and pack it again.',
+    'Fix the project, and pack it again.',
   );
 }
 
@@ -114,7 +114,7 @@ async function answered(address: string, path: string, out: string): Promise<str
   const answer = await fetch(address);
   if (!answer.ok)
     throw new Problem(
-      `Installed into a fresh site, ${path} is not there (status ${answer.status}). Nothing was written.`,
+      `Installed into a fresh site, ${path} is missing (status ${answer.status}). Nothing was written.`,
       out,
       'Convert and render the project again.',
     );
@@ -141,7 +141,7 @@ export function filledTexts(opened: OpenedPackage, out: string): Map<string, str
       const part = (name: string): string => {
         if (files.includes(`${own}/${name}.mustache`)) return textOf(`${own}/${name}.mustache`);
         throw new Problem(
-          `The template ${path} asks for ${own}/${name}.mustache, which is not in the package. Nothing was written.`,
+          `The template ${path} uses ${own}/${name}.mustache, which is not in the package. Nothing was written.`,
           out,
           'Render the templates again and pack them.',
         );

@@ -52,8 +52,7 @@ export async function lookFurther(
   const look = async (): Promise<KeptFurther> => {
     const before = readKeptAtAll<KeptFurther>(project, keptName(page.name, 'further'));
     const subject = { address, document, references, sheet: parts.sheet, files: parts.files };
-    const tell = (text: string): void =>
-      options.progress(`${page.name}: ${text}, and looking for what keeps people out`);
+    const tell = (text: string): void => options.progress(`${page.name}: ${text}, and checking accessibility`);
     const swept = sweepPage(browser, subject, tell, before?.against === against ? before.widths : []);
     const [widths, found] = await Promise.all([swept, barriersOf(browser, address, widest)]);
     return { against, widths, ...(found ? { found } : {}) };
@@ -71,9 +70,9 @@ export async function lookFurther(
     further: { sweep: sweepFaults(document, widths), ...(barriers ? { barriers } : {}) },
     kept: [...result.files, ...(wanted?.files ?? [])],
     notes: [
-      ...(found ? [] : [`${page.name}: Accessibility is not looked at, the page is too large for that`]),
+      ...(found ? [] : [`${page.name}: accessibility not checked, the page is too large`]),
       ...(wanted?.value && !wanted.value.found
-        ? [`${page.name}: Accessibility of the source is not looked at, it is too large for that`]
+        ? [`${page.name}: accessibility of the source not checked, it is too large`]
         : []),
     ],
   };

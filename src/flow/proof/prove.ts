@@ -55,7 +55,7 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
         ...pages.flatMap(({ notes }) => notes),
         ...others.map(
           (version) =>
-            `The source was pictured by browser ${version}, the result by ${browser.version}: letters may differ a little`,
+            `The screenshots of the source are from browser ${version}, those of the result from ${browser.version}: letters may differ slightly`,
         ),
       ],
     };

@@ -75,18 +75,18 @@ async function tunePage(
   const filled = fillPage(document, content);
   if (section !== undefined && !sectionsOf(document).some(({ name }) => slug(name, 40) === section))
     throw new Problem(
-      `There is no section "${section}".`,
+      `Section "${section}" not found.`,
       file,
-      `There are ${sectionsOf(document)
+      `Available: ${sectionsOf(document)
         .map(({ name }) => slug(name, 40))
         .join(', ')}.`,
     );
   const unknown = widths?.filter((width) => !page.widths.includes(width)) ?? [];
   if (unknown.length)
     throw new Problem(
-      `There is no reference at ${unknown.join(', ')} px.`,
+      `No reference at ${unknown.join(', ')} px.`,
       '--widths',
-      `Give some of ${page.widths.join(', ')}.`,
+      `Choose from ${page.widths.join(', ')}.`,
     );
   const sources = page.widths.map((width) => readReference(project, page.name, width));
   const bench = await openBench(project, filled, shownScheme(page.schemes), browser);

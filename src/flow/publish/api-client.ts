@@ -101,29 +101,29 @@ function refused(status: number, text: string, address: string): Problem {
   const { title, detail } = (jsonOf(text) ?? {}) as { title?: string; detail?: string };
   if (status === 401)
     return new Problem(
-      'The token is not known there.',
+      'The site does not know this token.',
       address,
-      'Ask who runs the site for one, and name its file with --token-file.',
+      'Ask the person who runs the site for one, and name its file with --token-file.',
     );
   if (status === 403)
-    return new Problem(`The token does not allow this. ${detail ?? ''}`.trim(), address, 'Ask for a token that does.');
+    return new Problem(`The token does not permit this. ${detail ?? ''}`.trim(), address, 'Ask for a token that does.');
   if (title !== undefined) return new Problem(`The site refused it: ${title}`, address, detail);
-  return new Problem(`This does not answer as a site of ours (status ${status}).`, address, 'Check the address.');
+  return new Problem(`This is not a Tavrik site (status ${status}).`, address, 'Check the address.');
 }
 
 function unreachable(address: string, error: Error): Problem {
   const cause = error.cause as NodeJS.ErrnoException | undefined;
   const why =
     cause?.code === 'ECONNREFUSED'
-      ? 'Nothing answers there'
+      ? 'The connection was refused'
       : cause?.code === 'ENOTFOUND'
-        ? 'There is no such address'
+        ? 'The address does not exist'
         : error.name === 'TimeoutError'
-          ? 'It takes too long to answer'
+          ? 'It did not answer in time'
           : `It cannot be reached (${cause?.code ?? cause?.message ?? error.message})`;
   return new Problem(
     `${why}.`,
     address,
-    'Check the address and that the site is running, then send again: what arrived is not sent twice.',
+    'Check the address and that the site is running, then send again: files that arrived are not sent twice.',
   );
 }

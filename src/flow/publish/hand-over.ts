@@ -75,11 +75,7 @@ export function handOver(
     if (form === 'section') return sectionItems(all);
     const part = partItem(all, form);
     if (!part)
-      throw new Problem(
-        `The project has no ${form}.`,
-        where,
-        `Say in its brief what is the ${form}, or hand it over as a page.`,
-      );
+      throw new Problem(`The project has no ${form}.`, where, `Mark the ${form} in its brief, or send it as a page.`);
     return [part];
   }
 }
@@ -92,7 +88,7 @@ function chosen(items: readonly Item[], only: readonly string[]): readonly Item[
   if (lost !== undefined) {
     const near = nearestWords(lost, ids);
     throw new Problem(
-      `There is no "${lost}" to hand over.`,
+      `"${lost}" not found in the project.`,
       '--only',
       `Give one of ${(near.length ? near : ids).slice(0, 8).join(', ')}.`,
     );

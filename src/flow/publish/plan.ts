@@ -64,18 +64,14 @@ export async function planSending(client: ApiClient, handed: Handed, options: Pl
   const { place, onto } = options;
   if ((place === 'new') !== (onto === undefined))
     throw new Problem(
-      place === 'new' ? 'A new page stands in no other one’s place.' : 'It is not said which page.',
+      place === 'new' ? '--onto cannot be used with --place new.' : 'The page to replace or append to is missing.',
       '--onto',
       place === 'new' ? 'Add --place replace or --place append.' : 'Give the id of a page of the site.',
     );
   if (place === 'append') return appending(client, handed, required(onto), options);
   const pages = handed.items.filter(({ kind }) => kind === 'page');
   if (place === 'replace' && pages.length !== 1)
-    throw new Problem(
-      `${pages.length} pages cannot stand in the place of one.`,
-      '--onto',
-      'Name one page with --only.',
-    );
+    throw new Problem(`${pages.length} pages cannot replace one.`, '--onto', 'Name one page with --only.');
   const steps: Step[] = [];
   for (const item of handed.items)
     steps.push(
@@ -98,9 +94,9 @@ async function stepFor(client: ApiClient, handed: Handed, item: Item, options: P
   if (isPart && !options.meant.has(id)) return { ...bareStep(item), does: 'keep' };
   if (isPart || isReplaced(item, options)) return replacing(handed, item, there, etag);
   throw new Problem(
-    `The site has "${id}" from elsewhere ("${there.name}").`,
+    `The site already has "${id}" from another source ("${there.name}").`,
     id,
-    `Put it in its place with --place replace --onto ${id}, or give yours another name.`,
+    `Replace it with --place replace --onto ${id}, or rename yours.`,
   );
 }
 
@@ -122,9 +118,9 @@ async function adding(client: ApiClient, handed: Handed, item: Item, options: Pl
     return adding(client, handed, { ...item, path: `${id}.html` }, options);
   if (taken)
     throw new Problem(
-      `The page "${taken.name}" (${taken.id}) is at /${path} already.`,
+      `/${path} is already taken by the page "${taken.name}" (${taken.id}).`,
       id,
-      `Put it in its place with --place replace --onto ${taken.id}.`,
+      `Replace it with --place replace --onto ${taken.id}.`,
     );
   const body = { id, kind, ...stateOf(handed, item, item.content), baseline: wholeOf(item) };
   return { ...bareStep(item), does: 'new', layout: true, put: { body } };
@@ -182,7 +178,7 @@ function replacing(handed: Handed, item: Item, there: ThereItem, etag: string): 
       body: {
         ...stateOf(handed, item, item.content, bare),
         baseline: wholeOf(item),
-        note: `in the place of “${there.name}”`,
+        note: `replaces “${there.name}”`,
       },
     },
   };
@@ -255,7 +251,7 @@ async function appending(client: ApiClient, handed: Handed, onto: string, option
   if (status === 404 || page.kind !== 'page')
     throw new Problem(`The site has no page "${onto}".`, '--onto', 'Give the id of a page of the site.');
   const sections = handed.items.filter(({ kind }) => kind === 'section');
-  if (sections.length === 0) throw new Problem('There is no section to append.', '--as', 'Add --as section.');
+  if (sections.length === 0) throw new Problem('No section to append.', '--as', 'Add --as section.');
   const steps: Step[] = [];
   for (const item of sections) steps.push(await stepFor(client, handed, item, { ...options, place: 'new' }));
   const all = [...new Set([...(page.sections ?? []), ...sections.map(({ id }) => id)])];
@@ -268,7 +264,7 @@ async function appending(client: ApiClient, handed: Handed, onto: string, option
     ...(source === undefined ? {} : { source }),
     content,
     sections: all,
-    note: 'sections at its end',
+    note: 'sections appended',
   };
   const told = { id: onto, kind: 'page', name, ours: [], theirs: [], conflicts: [], lost: [], layout: false };
   return [...steps, isSame ? { ...told, does: 'nothing' } : { ...told, does: 'append', put: { body, etag } }];

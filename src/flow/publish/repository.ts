@@ -39,9 +39,9 @@ export async function toRepository(project: string, address: string, options: Co
   if (isAbsolute(inside) || inside.split(/[\\/]/).includes('..') || inside.split(/[\\/]/).includes('.git'))
     throw new Problem('This folder is not in the repository.', '--folder', 'Give a folder below its top, as docs.');
   if (address.startsWith('-'))
-    throw new Problem('This is no address of a repository.', '--to', 'Give its address or its folder.');
+    throw new Problem('This is not the address of a repository.', '--to', 'Give its address or its folder.');
   if (options.branch !== undefined && !/^[\w][\w./-]*$/.test(options.branch))
-    throw new Problem(`"${options.branch}" is no name of a branch.`, '--branch', 'Give one as site.');
+    throw new Problem(`"${options.branch}" is not a valid branch name.`, '--branch', 'Use a name such as site.');
   const copy = realpathSync(mkdtempSync(join(tmpdir(), 'tavrik-git-')));
   const close = (): void => rmSync(copy, { recursive: true, force: true });
   try {
@@ -77,7 +77,7 @@ async function prepare(
   );
   const target = join(copy, inside);
   if (existsSync(target) && !realpathSync(target).startsWith(copy))
-    throw new Problem('This folder leads out of the repository.', '--folder', 'Give another one.');
+    throw new Problem('This folder is outside the repository.', '--folder', 'Choose another.');
   mkdirSync(target, { recursive: true });
   /* What the repository knows in that folder goes; what it does not know is not there in a fresh copy. */
   await git(copy, address, 'rm', '-r', '--quiet', '--ignore-unmatch', '--', inside);
@@ -122,19 +122,19 @@ async function git(folder: string, address: string, ...args: string[]): Promise<
   } catch (error) {
     const { code, stderr = '' } = error as { readonly code?: string | number; readonly stderr?: string };
     if (code === 'ENOENT')
-      throw new Problem('There is no git on this machine.', address, 'Install it, or send to a site or a server.');
+      throw new Problem('git is not installed.', address, 'Install it, or send to a site or a server.');
     const said =
       stderr.split('\n').find((line) => /^(fatal|error|remote|!| !)/.test(line)) ?? stderr.split('\n')[0] ?? '';
     if (/not found in upstream|Remote branch/.test(stderr))
       throw new Problem(
-        'The repository has no such branch.',
+        'Branch not found in the repository.',
         '--branch',
-        'Make it there first, or leave the option out.',
+        'Create it there first, or leave the option out.',
       );
     throw new Problem(
-      `The repository refused it (${said.trim()}).`,
+      `The repository rejected the commit (${said.trim()}).`,
       address,
-      'Check its address and that you may write there. Nothing was changed.',
+      'Check its address and your permission to write. Nothing was changed.',
     );
   }
 }

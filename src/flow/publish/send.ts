@@ -120,9 +120,9 @@ export class Sending {
     const { status } = await this.client.put(`/items/${id}`, body, etag, [412]);
     if (status === 412)
       throw new Problem(
-        `"${id}" was changed there just now.`,
+        `"${id}" has just been changed on the site.`,
         id,
-        'Send again: what is there by then stays, and is looked at anew.',
+        'Send again: the new state of the site is compared first.',
       );
   }
 

@@ -82,7 +82,7 @@ async function recordOf(client: WebDAVClient): Promise<Record<string, string>> {
     return JSON.parse(String(await client.getFileContents(`/${RECORD}`, { format: 'text' }))) as Record<string, string>;
   } catch {
     throw new Problem(
-      'What was sent there last cannot be read.',
+      'The record of the last sending cannot be read.',
       RECORD,
       'Take that file away on the server; then everything is sent anew.',
     );
@@ -108,26 +108,26 @@ async function reached<Made>(address: string, work: () => Promise<Made>): Promis
     const { status, message } = error as { status?: number; message: string };
     if (status === 401 || status === 403)
       throw new Problem(
-        'The server does not let us in.',
+        'The server denied access.',
         address,
-        'Put NAME:PASSWORD into a file, and name that with --token-file.',
+        'Put NAME:PASSWORD into a file, and name the file with --token-file.',
       );
     if (status === 507)
       throw new Problem(
         'The server has no room left.',
         address,
-        'Make room there, and send again: what arrived is not sent twice.',
+        'Free some space there, and send again: files that arrived are not sent twice.',
       );
     if (status === 404 || status === 405 || status === 409)
       throw new Problem(
-        `There is no folder to write to (status ${status}).`,
+        `The folder cannot be written to (status ${status}).`,
         address,
-        'Give the address of a folder that the server opens by WebDAV.',
+        'Give the address of a folder that the server offers through WebDAV.',
       );
     throw new Problem(
       `The server cannot be reached (${status ?? message}).`,
       address,
-      'Check the address, and send again: what arrived is not sent twice.',
+      'Check the address, and send again: files that arrived are not sent twice.',
     );
   }
 }

@@ -53,7 +53,7 @@ function readJson(file: string): unknown {
   try {
     return JSON.parse(readFileSync(file, 'utf8'));
   } catch (error) {
-    throw new Problem(`This is not JSON (${(error as Error).message}).`, file, 'Mend it, or convert the source again.');
+    throw new Problem(`This is not JSON (${(error as Error).message}).`, file, 'Fix it, or convert the source again.');
   }
 }
 

@@ -190,7 +190,7 @@ function idOf(document: PageDocument, section: string, file: string): string {
   const found = all.find(({ name }) => name === section || slug(name, 40) === section);
   if (found) return found.id;
   throw new Problem(
-    `There is no section "${section}".`,
+    `Section "${section}" not found.`,
     file,
     `Give one of ${all.map(({ name }) => slug(name, 40)).join(', ')}.`,
   );

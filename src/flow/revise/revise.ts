@@ -165,9 +165,9 @@ function refuseChanged(project: string, pages: readonly PageSettings[], { anyway
   const changed = anyway ? [] : changedPages(project, pages);
   if (changed.length)
     throw new Problem(
-      `${changed.join(', ')} ${changed.length > 1 ? 'were' : 'was'} changed by hand: a new version would throw that away. Nothing was changed.`,
+      `${changed.join(', ')} ${changed.length > 1 ? 'were' : 'was'} edited by hand: a new version would discard the edits. Nothing was changed.`,
       project,
-      'Put the change into brief.yaml, adjust.yaml or content/, or add --anyway.',
+      'Move the edits to brief.yaml, adjust.yaml or content/, or add --anyway.',
     );
 }
 
@@ -202,7 +202,7 @@ async function finish(
   const found = share(pairs);
   if (found < SAME_PAGE && !options.anyway)
     throw new Problem(
-      `This is hardly the same page: ${Math.round(found * 100)} % of its elements were found again. Nothing was changed.`,
+      `This seems to be another page: only ${Math.round(found * 100)} % of the elements were found again. Nothing was changed.`,
       project,
       'Check the source, or add --anyway.',
     );

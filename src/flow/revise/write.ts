@@ -158,7 +158,7 @@ export function undoRevision(project: string): void {
   const target = resolve(project);
   const before = join(target, BEFORE);
   if (!existsSync(before))
-    throw new Problem('There is no revision to take back.', project, 'Only the last one can be taken back, once.');
+    throw new Problem('No revision to undo.', project, 'Only the last revision can be undone, and only once.');
   const [leaving, coming] = ['leaving', 'coming'].map((word) =>
     join(dirname(target), `.${basename(target)}.${word}-${process.pid}`),
   ) as [string, string];

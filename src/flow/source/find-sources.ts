@@ -68,7 +68,7 @@ function differentKinds(given: readonly string[]): Problem {
   return new Problem(
     'The sources are of different kinds.',
     given.join(', '),
-    'Convert HTML pages, addresses and SVG artboards one after the other.',
+    'Convert HTML pages, addresses and artboards one kind at a time.',
   );
 }
 
@@ -105,7 +105,7 @@ function addressSource(address: string): WebSource {
   }
   if (url.protocol !== 'http:' && url.protocol !== 'https:')
     throw new Problem(
-      `An address of the kind "${url.protocol}" cannot be converted.`,
+      `Addresses with "${url.protocol}" cannot be converted.`,
       address,
       'Give an http or https address, or the path of a file.',
     );
@@ -124,7 +124,7 @@ function pageName(base: string): string {
 
 function existing(path: string): string {
   const file = resolve(path);
-  if (!existsSync(file)) throw new Problem('There is no such file.', path, 'Check the path.');
+  if (!existsSync(file)) throw new Problem('File not found.', path, 'Check the path.');
   if (!statSync(file).isDirectory()) return file;
   const page = HOME_PAGES.map((name) => join(file, name)).find((one) => existsSync(one));
   if (page) return page;
@@ -144,7 +144,7 @@ function kindOfFile(file: string): 'html' | 'svg' | 'zip' {
   if (/<svg[\s>]/.test(start) && !/<html[\s>]/.test(start)) return 'svg';
   if (/^<(!doctype html|html|head|body|!--)/.test(start)) return 'html';
   throw new Problem(
-    'This is neither an HTML page nor an SVG drawing.',
+    'This is neither an HTML page nor an SVG file.',
     file,
     'Give a file that ends in .html, .svg or .zip.',
   );
@@ -155,14 +155,10 @@ function htmlSource(file: string, shown: string, root: string | undefined): WebS
   if (!text.trim()) throw new Problem('This HTML file is empty.', shown, 'Save the page again.');
   const folder = root === undefined ? guessRoot(file, text) : resolve(root);
   if (!existsSync(folder) || !statSync(folder).isDirectory())
-    throw new Problem('There is no such folder.', root, 'Check --root.');
+    throw new Problem('Folder not found.', root, 'Check --root.');
   const path = relative(folder, file);
   if (path.startsWith('..') || path.startsWith(sep))
-    throw new Problem(
-      'The page lies outside of the folder given with --root.',
-      shown,
-      'Give a folder that holds the page.',
-    );
+    throw new Problem('The page is outside the folder given with --root.', shown, 'Give a folder that holds the page.');
   return {
     kind: 'html',
     name: pageName(basename(file, extname(file))),

@@ -54,9 +54,9 @@ export async function placeBoards(
 async function placeFile(browser: OpenBrowser, served: Served, file: string, index: number): Promise<PlacedBoard[]> {
   if (statSync(file).size > LARGEST)
     throw new Problem(
-      `This drawing is larger than ${LARGEST / 1024 / 1024} MB.`,
+      `This artboard is larger than ${LARGEST / 1024 / 1024} MB.`,
       file,
-      'Link its pictures instead of embedding them, or split it.',
+      'Link its images instead of embedding them, or split it.',
     );
   const text = readFileSync(file, 'utf8');
   const address = `/-board-${index}`;
@@ -99,9 +99,9 @@ async function place(
     throw new Problem(
       `This drawing has ${placed.detail}; at most ${MOST_ELEMENTS} can be read.`,
       file,
-      'Put its artwork in as a picture, or split it.',
+      'Place its illustrations as images, or split it.',
     );
-  throw new Problem(`This SVG cannot be read (${placed.detail}).`, file, 'Export it again, or mend it.');
+  throw new Problem(`This SVG cannot be read (${placed.detail}).`, file, 'Export it again, or fix it.');
 }
 
 /** Reads a placed artboard as the browser draws it. @param given font files at hand @throws Problem if it shows nothing */
@@ -117,11 +117,7 @@ export async function openBoard(
   await inside(page, 'settle', SETTLE_LIMIT, false);
   const board = await inside(page, 'captureDrawing');
   if (board.items.length === 0)
-    throw new Problem(
-      'This drawing shows nothing.',
-      file,
-      'Check that its layers are visible and lie on the artboard.',
-    );
+    throw new Problem('This artboard is empty.', file, 'Check that its layers are visible and lie on the artboard.');
   const picture = pictureOf(page, board.height);
   picture.catch(() => undefined);
   const notes = missingFonts(await shownFonts(page));

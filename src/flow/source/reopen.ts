@@ -56,7 +56,7 @@ async function openAgain(
 ): Promise<Reference[]> {
   if (page.kind === 'svg')
     throw new Problem(
-      `There is no artboard of ${widths.join(', ')} px.`,
+      `No artboard is ${widths.join(', ')} px wide.`,
       project,
       `The artboards are ${page.widths.join(', ')} px wide.`,
     );
@@ -71,9 +71,9 @@ async function openAgain(
   const served = await serveAgain(project, page, options);
   if (!served)
     throw new Problem(
-      `The source is gone, so it cannot be opened at ${widths.join(', ')} px.`,
+      `The source is missing, so it cannot be opened at ${widths.join(', ')} px.`,
       resolve(project, required(page.sources[0])),
-      `Compare at ${page.widths.join(', ')} px, or put it back.`,
+      `Compare at ${page.widths.join(', ')} px, or restore it.`,
     );
   try {
     const made: Reference[] = [];
@@ -100,7 +100,7 @@ export async function serveAgain(
   const { root, schemes = 'both', select, move = [] } = page;
   const [source] = findSources([address ? given : local], root === undefined ? undefined : resolve(project, root));
   if (!source || source.kind === 'svg')
-    throw new Problem('The source is no web page any more.', local, 'Convert it again.');
+    throw new Problem('The source is no longer a web page.', local, 'Convert it again.');
   return serveSource(source, {
     schemes,
     ...defined({ signIn: options.signIn }),

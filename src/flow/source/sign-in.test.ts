@@ -23,7 +23,7 @@ describe('what signs in', () => {
     expect(() => read('headers:\n  "A: b": c\n')).toThrow(/not allowed/);
     expect(() => read('headers:\n  A: "b\\r\\nC: d"\n')).toThrow(/inverted pattern/);
     expect(() => read('passwords:\n  a: b\n')).toThrow(/not allowed/);
-    expect(() => read('headers: [')).toThrow(/neither YAML nor JSON/);
-    expect(() => readSignIn(join(folder, 'none.yaml'))).toThrow('There is no such file.');
+    expect(() => read('headers: [')).toThrow(/Neither valid YAML nor JSON/);
+    expect(() => readSignIn(join(folder, 'none.yaml'))).toThrow('File not found.');
   });
 });

@@ -17,15 +17,15 @@ const schema = Joi.object({
 
 /** Reads a file (YAML or JSON) with `headers` and `cookies`, each names with their values. @throws Problem */
 export function readSignIn(file: string): SignIn {
-  if (!existsSync(file)) throw new Problem('There is no such file.', file, 'Check --sign-in.');
+  if (!existsSync(file)) throw new Problem('File not found.', file, 'Check --sign-in.');
   let value: unknown;
   try {
     value = parse(readFileSync(file, 'utf8'), { maxAliasCount: 100 });
   } catch (error) {
     throw new Problem(
-      `This is neither YAML nor JSON (${(error as Error).message.split('\n')[0]}).`,
+      `Neither valid YAML nor JSON (${(error as Error).message.split('\n')[0]}).`,
       file,
-      'Mend the line it names.',
+      'Fix the line it names.',
     );
   }
   const checked = schema.validate(value ?? {});

@@ -45,20 +45,18 @@ export async function start(ask: Asker, { browser, progress, readWidths }: Start
     ),
   );
   const [source] = findSources(given);
-  const out = await ask.text('Which folder is the project to lie in?', `./${source?.name ?? 'page'}`, (answer) =>
+  const out = await ask.text('Which folder is the project for?', `./${source?.name ?? 'page'}`, (answer) =>
     faultOf(() => checkTarget(answer)),
   );
   const isDesign = source?.kind === 'svg';
   const widths = isDesign
     ? WIDTHS
-    : await ask.text('At which widths is it to be compared? px', WIDTHS, (answer) => faultOf(() => readWidths(answer)));
+    : await ask.text('At which widths is it compared (px)?', WIDTHS, (answer) => faultOf(() => readWidths(answer)));
   const part =
     isDesign || given.length > 1
       ? ''
-      : await ask.text('Only a part of it? A CSS selector, or nothing for the whole page', '', () => undefined);
-  const fonts = isDesign
-    ? await ask.text('A folder with its fonts? Nothing if there is none', '', () => undefined)
-    : '';
+      : await ask.text('Only a part of it? A CSS selector, or empty for the whole page', '', () => undefined);
+  const fonts = isDesign ? await ask.text('A folder with its fonts? Empty if there is none', '', () => undefined) : '';
   const reading = { schemes: 'both' as const, ...(part ? { choice: { selectors: [part], moves: [] } } : {}) };
   const common = {
     widths: readWidths(widths),
@@ -69,7 +67,7 @@ export async function start(ask: Asker, { browser, progress, readWidths }: Start
   };
   const { pages } = await survey(given, common);
   const proposals = proposalsIn(pages);
-  const codes = proposals.length ? await ask.pick('What is to be done about it?', proposals) : [];
+  const codes = proposals.length ? await ask.pick('What should be done about it?', proposals) : [];
   for (const line of summary(pages, resolve(out), codes)) ask.say(line);
   const commands = commandsFor(given, out, { widths, part, fonts, codes, isDesign });
   if (!(await ask.confirm('Convert it now?'))) return { commands };
@@ -111,8 +109,8 @@ function summary(pages: readonly PageSurvey[], out: string, codes: readonly stri
       ({ page, screens, findings }) =>
         `${page}: ${screens.map(({ width }) => `${width} px`).join(', ')}; ${findings.length} findings`,
     ),
-    `Decisions to be done: ${codes.length ? codes.join(', ') : 'none'}`,
-    `The project will lie in ${out}`,
+    `Accepted decisions: ${codes.length ? codes.join(', ') : 'none'}`,
+    `The project will be written to ${out}`,
   ];
 }
 

@@ -18,7 +18,7 @@ export async function seeWebPage(name: string, shown: string, open: readonly Ope
   const seen = await Promise.all(wide.map(({ page }) => inside(page, 'seePage')));
   const [first, narrowest] = [seen[0], seen.at(-1)];
   const [widest] = wide;
-  if (!first || !narrowest || !widest) throw new Error('A page is open at one width at least.');
+  if (!first || !narrowest || !widest) throw new Error('A page must be open at one width at least.');
   const fonts = askedFonts(await shownPageFonts(widest.page));
   const screens = seen.map(({ things, height, sections }, at) => {
     const { width } = required(wide[at]);

@@ -55,9 +55,9 @@ export async function survey(given: readonly string[], options: SurveyOptions): 
   if (options.out !== undefined) checkReportFolder(options.out);
   if (options.brief !== undefined && existsSync(options.brief))
     throw new Problem(
-      'There is a brief already; it is left as it is.',
+      'The brief already exists. It was left unchanged.',
       options.brief,
-      'Give another file, or move it away.',
+      'Choose another file, or move this one.',
     );
   options.progress('Starting the browser');
   const browser = await openBrowser(options.browser, sources[0]?.kind === 'address');

@@ -122,7 +122,7 @@ class Watch {
     }
     const proof = await prove(folder, how);
     const pages = watchedPages(proof.pages, placesOf(openProject(folder).pages.map(({ name }) => name)));
-    const stands = proof.over.length ? `Over the limits: ${proof.over.join('; ')}` : 'In step with its files.';
+    const stands = proof.over.length ? `Over the limits: ${proof.over.join('; ')}` : 'Up to date.';
     const said = [stands, ...notes, ...proof.notes].join('\n');
     this.tell({ version: this.state.version + 1, phase: 'ready', said, pages });
   }
@@ -151,5 +151,5 @@ class Watch {
 function inWords(error: Error): string {
   if (error instanceof Problem)
     return [error.where ? `${error.where}: ${error.what}` : error.what, error.todo].filter(Boolean).join('\n');
-  return `Something went wrong that should not have: ${error.message.split('\n')[0]}`;
+  return `Unexpected error: ${error.message.split('\n')[0]}`;
 }

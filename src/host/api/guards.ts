@@ -47,7 +47,7 @@ export function etagOf({ revision }: Pick<ItemRecord, 'revision'>): string {
 export function refuseUnseen(request: FastifyRequest, now: string): void {
   const seen = request.headers['if-match'];
   if (seen === undefined)
-    throw new Refusal(428, 'Say what you have seen.', 'Send the ETag of what you change as If-Match.', { etag: now });
+    throw new Refusal(428, 'If-Match is missing.', 'Send the ETag of what you change as If-Match.', { etag: now });
   if (
     seen
       .split(',')
@@ -55,7 +55,7 @@ export function refuseUnseen(request: FastifyRequest, now: string): void {
       .includes(now)
   )
     return;
-  throw new Refusal(412, 'It was changed since you have seen it.', 'Get it again, and bring both changes together.', {
+  throw new Refusal(412, 'It has changed since you last read it.', 'Read it again, and merge both changes.', {
     etag: now,
   });
 }

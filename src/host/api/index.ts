@@ -21,7 +21,7 @@ export async function api(app: FastifyInstance, { context }: { readonly context:
         title: 'A small site',
         version: API_VERSION,
         description:
-          'Every change of something that is there says which version it has seen (If-Match). A POST with an Idempotency-Key does its thing once, however often it is sent. What goes wrong is told as problem details (RFC 9457).',
+          'Every change names the version that it is based on (If-Match). A POST with an Idempotency-Key is carried out once, however often it is sent. Errors are problem details (RFC 9457).',
       },
       servers: [{ url: '/' }],
       components: { securitySchemes: { token: { type: 'http', scheme: 'bearer' } } },

@@ -27,7 +27,7 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
     '/items',
     {
       config: { scope: 'read' },
-      schema: { summary: 'Items in the order of their ids', querystring: PAGING, response: { 200: listOf(ITEM) } },
+      schema: { summary: 'Items, sorted by id', querystring: PAGING, response: { 200: listOf(ITEM) } },
     },
     (request) => {
       const { limit, ...asked } = request.query;
@@ -80,7 +80,7 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
       const item = items.get(request.params.id);
       const { version = 'draft', document = false } = request.query;
       if (!items.state(item, version))
-        throw new Refusal(404, 'There is no such version.', `${item.id} has none that was ${version}.`);
+        throw new Refusal(404, 'Version not found.', `${item.id} has no ${version} version.`);
       return reply.header('etag', etagOf(item)).send(told(context, item, { content: true, version, document }));
     },
   );
@@ -90,7 +90,7 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
     {
       config: { scope: 'write' },
       schema: {
-        summary: 'Another draft in the place of the one that is there',
+        summary: 'Replaces the draft',
         params: BY_ID,
         body: SENT_ITEM,
         response: { 200: ITEM },
@@ -112,7 +112,7 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
     '/items/:id/content',
     {
       config: { scope: 'write' },
-      schema: { summary: 'Other values of some fields', params: BY_ID, body: EDITS, response: { 200: ITEM } },
+      schema: { summary: 'Changes the values of some fields', params: BY_ID, body: EDITS, response: { 200: ITEM } },
     },
     (request, reply) =>
       answerOnce(store, request, reply, () => {
@@ -128,7 +128,7 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
     {
       config: { scope: 'write' },
       schema: {
-        summary: 'Takes an item away',
+        summary: 'Deletes an item',
         params: BY_ID,
         response: { 204: { type: 'null', description: 'It is gone.' } },
       },
@@ -151,11 +151,11 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
         ),
     );
   };
-  act('publish', 'Everybody sees the draft', (item) => items.publish(item));
-  act('withdraw', 'Nobody sees it any more', (item) => items.unpublish(item));
-  act('discard', 'The draft is what everybody sees again', (item, author) => {
+  act('publish', 'Publishes the draft', (item) => items.publish(item));
+  act('withdraw', 'Unpublishes it', (item) => items.unpublish(item));
+  act('discard', 'Discards the draft', (item, author) => {
     const published = items.state(item, 'published');
-    if (!published) throw new Refusal(409, 'It was never published.', 'There is nothing to go back to.');
+    if (!published) throw new Refusal(409, 'It was never published.', 'It cannot be reverted.');
     return items.save(item, published, { author, note: 'discarded' });
   });
 
@@ -172,7 +172,7 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
     '/items/:id/versions',
     {
       config: { scope: 'read' },
-      schema: { summary: 'Its versions, the last one first', params: BY_ID, response: { 200: listOf(VERSION) } },
+      schema: { summary: 'Its versions, latest first', params: BY_ID, response: { 200: listOf(VERSION) } },
     },
     (request) => ({ entries: items.versions(items.get(request.params.id).id) }),
   );
@@ -182,7 +182,7 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
     {
       config: { scope: 'write' },
       schema: {
-        summary: 'A version as the draft again',
+        summary: 'Restores a version as the draft',
         params: BY_ID,
         body: {
           type: 'object',
@@ -198,8 +198,7 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
         const item = seen(request, items.get(request.params.id));
         const { version } = request.body;
         const state = items.version(item.id, version);
-        if (!state)
-          throw new Refusal(404, 'There is no such version.', `${item.id} has no version ${version} any more.`);
+        if (!state) throw new Refusal(404, 'Version not found.', `${item.id} no longer has version ${version}.`);
         return changed(context, items.save(item, state, { author: request.caller, note: `as version ${version}` }));
       }),
   );
@@ -224,7 +223,7 @@ function refuseOddId(id: string, kind: ItemKind): void {
   if (!fits)
     throw new Refusal(
       422,
-      'This id does not fit.',
+      'This id does not match the kind.',
       'The header of a site is "header", its footer "footer", the facts of a project "facts-" and its name.',
     );
 }
@@ -233,10 +232,10 @@ function refuseOddId(id: string, kind: ItemKind): void {
 function stateOf(context: Context, kind: ItemKind, sent: SentItem, before?: ItemState): ItemState {
   const { document: given, baseline: _, note: __, content, ...rest } = sent;
   if (kind === 'page' && rest.path === undefined)
-    throw new Refusal(422, 'A page needs a path.', 'Say its file in the site, as about.html.');
+    throw new Refusal(422, 'A page needs a path.', 'Give its file name in the site, as about.html.');
   for (const id of rest.sections ?? [])
     if (context.store.items.find(id)?.kind !== 'section')
-      throw new Refusal(422, 'There is no such section.', `"${id}" is no section of this site.`);
+      throw new Refusal(422, 'Section not found.', `The site has no section "${id}".`);
   const document: PageDocument | undefined = given === undefined ? undefined : readDocument(given);
   const hash = document ? context.store.items.keepDocument(document) : before?.document;
   if (kind !== 'facts' && hash === undefined)

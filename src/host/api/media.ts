@@ -20,7 +20,7 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
     '/media',
     {
       config: { scope: 'read' },
-      schema: { summary: 'Files in the order of their names', querystring: PAGING, response: { 200: listOf(MEDIA) } },
+      schema: { summary: 'Files, sorted by name', querystring: PAGING, response: { 200: listOf(MEDIA) } },
     },
     (request) => {
       const { limit } = request.query;
@@ -36,7 +36,7 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
     '/media/:name',
     {
       config: { scope: 'read' },
-      schema: { summary: 'A file, and where it is used', params: BY_NAME, response: { 200: MEDIA } },
+      schema: { summary: 'A file and its uses', params: BY_NAME, response: { 200: MEDIA } },
     },
     (request, reply) => {
       const found = media.get(request.params.name);
@@ -48,7 +48,7 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
     '/media/missing',
     {
       config: { scope: 'read' },
-      schema: { summary: 'Which of these files would have to be sent', body: FILES, response: { 200: FILES } },
+      schema: { summary: 'Which of these files are missing', body: FILES, response: { 200: FILES } },
     },
     (request) => ({ files: request.body.files.filter(({ name, hash }) => !media.has(name, hash)) }),
   );
@@ -58,7 +58,7 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
     {
       config: { scope: 'write' },
       schema: {
-        summary: 'Takes a file away that nothing shows',
+        summary: 'Deletes an unused file',
         params: BY_NAME,
         response: { 204: { type: 'null', description: 'It is gone.' } },
       },
@@ -74,7 +74,7 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
     '/uploads',
     {
       config: { scope: 'write' },
-      schema: { summary: 'Begins to send a file, or finds how far it is', body: NEW_UPLOAD, response: { 201: UPLOAD } },
+      schema: { summary: 'Starts or resumes an upload', body: NEW_UPLOAD, response: { 201: UPLOAD } },
     },
     (request, reply) => {
       const upload = uploads.begin(request.caller, request.body);
@@ -89,7 +89,7 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
     '/uploads/:id',
     {
       config: { scope: 'write' },
-      schema: { summary: 'How far an upload is', params: BY_ID, response: { 200: UPLOAD } },
+      schema: { summary: 'Progress of an upload', params: BY_ID, response: { 200: UPLOAD } },
     },
     (request, reply) => {
       const upload = uploads.get(request.caller, request.params.id);
@@ -114,7 +114,7 @@ export function mediaRoutes(app: FastifyInstance, { store }: Context): void {
             required: ['upload-offset'],
             properties: { 'upload-offset': { type: 'integer', minimum: 0 } },
           },
-          response: { 200: MEDIA, 204: { type: 'null', description: 'More is to come.' } },
+          response: { 200: MEDIA, 204: { type: 'null', description: 'More is expected.' } },
         },
       },
       async (request, reply) => {

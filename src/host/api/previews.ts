@@ -5,7 +5,7 @@ import { ID } from './shapes.js';
 /** Links by which anybody sees a draft. */
 export function previewRoutes(app: FastifyInstance, { store }: Context): void {
   const schema = {
-    summary: 'A link by which anybody sees the draft, for three days',
+    summary: 'A temporary link to the draft, valid for three days',
     params: { type: 'object', required: ['id'], properties: { id: ID } },
     response: {
       201: {

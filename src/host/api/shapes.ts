@@ -20,12 +20,12 @@ const whole = (description: string): Schema => ({ type: 'integer', minimum: 0, d
 export const ID = text('Letters, digits and hyphens.', { pattern: '^[a-z0-9][a-z0-9-]{0,99}$' });
 const PATH = text('Of a page: its file in the site.', { pattern: '^[A-Za-z0-9][A-Za-z0-9._-]{0,120}\\.html$' });
 const SHA256 = text('SHA-256 in hexadecimal digits.', { pattern: '^[0-9a-f]{64}$' });
-const NAME = text('What people call it.', { minLength: 1, maxLength: 300 });
+const NAME = text('Its display name.', { minLength: 1, maxLength: 300 });
 
 const STATE: Record<string, Schema> = {
   name: NAME,
   path: PATH,
-  framed: { type: 'boolean', description: 'Of a page: it stands between the header and the footer of the site.' },
+  framed: { type: 'boolean', description: 'Of a page: it has the header and footer of the site.' },
   source: text('Name of the project that it comes from: its set of tokens is called so.', {
     pattern: '^[a-z0-9][a-z0-9-]{0,99}$',
   }),
@@ -45,7 +45,7 @@ const SENT = {
     baseline: {
       type: 'object',
       additionalProperties: true,
-      description: 'What the project says that it comes from: a later sending is compared with it.',
+      description: 'The content of the project as sent: a later sending is compared with it.',
     },
     note: text('Why it changed.', { maxLength: 300 }),
   },
@@ -77,7 +77,7 @@ export const ITEM = shape('Item', {
     baseline: {
       type: 'object',
       additionalProperties: true,
-      description: 'What the project said when it was sent last.',
+      description: 'The content of the project when it was last sent.',
     },
   },
 });
@@ -138,8 +138,8 @@ export const CHANGES = shape('Changes', {
         properties: {
           path: text('Path of a field or a list.'),
           label: text('What a person calls it.'),
-          before: text('What everybody sees.'),
-          now: text('What it says now.'),
+          before: text('The published value.'),
+          now: text('The value of the draft.'),
         },
       },
     },
@@ -181,7 +181,7 @@ export const MEDIA = shape('Media', {
     hash: SHA256,
     width: { type: ['integer', 'null'], description: 'CSS px.' },
     height: { type: ['integer', 'null'], description: 'CSS px.' },
-    uses: { type: 'array', items: { type: 'string' }, description: 'Ids of the items that show it.' },
+    uses: { type: 'array', items: { type: 'string' }, description: 'Ids of the items that use it.' },
   },
 });
 
@@ -235,7 +235,7 @@ export const ACCESS = shape('Access', {
     name: text('Whose it is.', { minLength: 1, maxLength: 100 }),
     scopes: { type: 'array', minItems: 1, uniqueItems: true, items: { enum: [...SCOPES] } },
     at: text('When it was made.', { format: 'date-time' }),
-    token: text('Told once, when it is made.'),
+    token: text('Shown once, when it is created.'),
   },
 });
 

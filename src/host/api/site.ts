@@ -68,7 +68,7 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
     },
     (request, reply) => {
       const found = settings.tokenText(request.params.name);
-      if (!found) throw new Refusal(404, 'There are no such tokens.', `No set is called "${request.params.name}".`);
+      if (!found) throw new Refusal(404, 'Token set not found.', `There is no token set "${request.params.name}".`);
       return reply.header('etag', etagOf(found)).type('application/json').send(found.json);
     },
   );
@@ -105,7 +105,7 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
     {
       config: { scope: 'write' },
       schema: {
-        summary: 'Other entries of a menu',
+        summary: 'Changes the entries of a menu',
         params: {
           type: 'object',
           required: ['id', 'field'],
@@ -132,7 +132,7 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
         refuseUnseen(request, etagOf(item));
         const { field } = request.params;
         if (!menusOf(context).some((one) => one.item === item.id && one.field === field))
-          throw new Refusal(404, 'There is no such menu.', `${item.id} has no menu "${field}".`);
+          throw new Refusal(404, 'Menu not found.', `${item.id} has no menu "${field}".`);
         const state = store.items.draft(item);
         const content = keptContent(
           context,
@@ -148,7 +148,7 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
     '/plain',
     {
       config: { scope: 'read' },
-      schema: { summary: 'Paths of files that are served as they are', response: { 200: listOf({ type: 'string' }) } },
+      schema: { summary: 'Paths of static files', response: { 200: listOf({ type: 'string' }) } },
     },
     (_, reply) =>
       reply.header('etag', etagOf({ revision: settings.plainRevision() })).send({ entries: settings.plainPaths() }),
@@ -159,7 +159,7 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
     {
       config: { scope: 'publish' },
       schema: {
-        summary: 'Files of a site that is served as it is, in the place of those that are there',
+        summary: 'Replaces all static files',
         body: PLAIN_FILES,
         response: { 200: { type: 'object', properties: { files: { type: 'integer' } } } },
       },
@@ -169,7 +169,7 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
         refuseUnseen(request, etagOf({ revision: settings.plainRevision() }));
         const files = Object.entries(request.body.files);
         const odd = files.find(([path]) => !PLAIN_PATH.test(path));
-        if (odd) throw new Refusal(422, 'This is no path of a site.', `"${odd[0].slice(0, 80)}" is not served.`);
+        if (odd) throw new Refusal(422, 'Invalid path.', `"${odd[0].slice(0, 80)}" is not served.`);
         settings.setPlain(files);
         return { status: 200, body: { files: files.length }, etag: etagOf({ revision: settings.plainRevision() }) };
       }),
@@ -188,7 +188,7 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
     '/access',
     {
       config: { scope: 'access' },
-      schema: { summary: 'A token for a program, told once', body: ACCESS, response: { 201: ACCESS } },
+      schema: { summary: 'Creates a token, shown once', body: ACCESS, response: { 201: ACCESS } },
     },
     (request, reply) => {
       const { name, scopes } = request.body;
@@ -198,7 +198,7 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
 
   app.delete<{ Params: { name: string } }>(
     '/access/:name',
-    { config: { scope: 'access' }, schema: { summary: 'Takes a token away', params: NAMED, response: { 204: GONE } } },
+    { config: { scope: 'access' }, schema: { summary: 'Deletes a token', params: NAMED, response: { 204: GONE } } },
     (request, reply) => {
       access.removeToken(request.params.name);
       return reply.code(204).send();

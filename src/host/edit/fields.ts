@@ -77,7 +77,7 @@ function entryAt(field: Field, list: string, { id, at, count, can }: Place, stat
     html`<button name="do" value="${what} ${list} ${id}" class="small" aria-label="${label}: ${title}" title="${label}"${off && html` disabled`}>${sign}</button>`;
   const tools =
     can &&
-    html`<span class="tools">${act('up', 'Move up', '↑', at === 0)}${act('down', 'Move down', '↓', at === count - 1)}${act('copy', 'Add one like it', '+')}${act('remove', 'Take away', '×', few)}</span>`;
+    html`<span class="tools">${act('up', 'Move up', '↑', at === 0)}${act('down', 'Move down', '↓', at === count - 1)}${act('copy', 'Duplicate', '+')}${act('remove', 'Remove', '×', few)}</span>`;
   if (isPlain) return html`<li class="entry plain" data-entry="${path}" data-id="${id}">${inside}${tools}</li>`;
   return html`<li class="entry" data-entry="${path}" data-id="${id}"><details id="${`e-${path}`}"><summary><span class="title">${title}</span></summary>${inside}</details>${tools}</li>`;
 }
@@ -109,7 +109,7 @@ function otherAt(path: string, { others }: FormState): Markup | undefined {
   const other = others.get(path);
   return other === undefined
     ? undefined
-    : html`<p class="other">Somebody else changed this meanwhile, to “${other}”. Yours is here: save again to keep it.</p>`;
+    : html`<p class="other">Somebody else has changed this to “${other}”. Your version is shown here: save again to keep it.</p>`;
 }
 
 function inputFor(field: Field, value: string, common: Markup): Markup {

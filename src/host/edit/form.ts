@@ -38,7 +38,7 @@ export async function readForm(request: FastifyRequest, store: Store, guard: str
     }
     const bytes = await part.toBuffer();
     if (bytes.length === 0 || !part.fieldname.startsWith(UPLOAD)) continue;
-    if (!isOurs) throw new Refusal(403, 'This form is over.', 'Open the page again.');
+    if (!isOurs) throw new Refusal(403, 'This form has expired.', 'Open the page again.');
     const path = part.fieldname.slice(UPLOAD.length);
     const kept = await keepChosen(store, part.filename, bytes);
     if (typeof kept === 'string') problems.set(path, kept);

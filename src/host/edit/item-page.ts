@@ -58,8 +58,8 @@ export function itemPage(page: ItemPage): Markup {
       <button name="do" value="preview" class="quiet">Link for others</button>
     </div>
     ${preview && html`<p class="link">Anybody with this link sees the draft, for three days: <a href="${preview.address}">${preview.address}</a>${preview.code && html`. On a phone: open <b>${preview.phone ?? ''}</b> and type <b>${preview.code}</b>.`}</p>`}
-    ${form.problems.size > 0 && html`<p class="wrong" role="alert">${form.problems.size === 1 ? 'One field has to be seen to.' : `${form.problems.size} fields have to be seen to.`}</p>`}
-    ${form.others.size > 0 && html`<p class="wrong" role="alert">Somebody else changed the same fields meanwhile. Nothing of theirs was overwritten.</p>`}
+    ${form.problems.size > 0 && html`<p class="wrong" role="alert">${form.problems.size === 1 ? 'One field needs attention.' : `${form.problems.size} fields need attention.`}</p>`}
+    ${form.others.size > 0 && html`<p class="wrong" role="alert">Somebody else has changed the same fields. Their changes were kept.</p>`}
     ${formFields(form)}${page.settings}
     <datalist id="places">${places.map(([address, name]) => html`<option value="${address}">${name}</option>`)}</datalist>
     <datalist id="files">${files.map((name) => html`<option value="assets/${name}">${name}</option>`)}</datalist>

@@ -34,7 +34,7 @@ export function itemsPage(
 ): Markup {
   return html`<h1>Pages</h1>
   <form method="get" action="/edit" class="find" role="search"><label for="words">Find</label> <input id="words" name="words" value="${asked.words}" type="search"> <button>Find</button></form>
-  ${items.length === 0 && html`<p>${asked.words ? 'Nothing has these words in its name.' : 'Nothing is here yet. Send a project to this site.'}</p>`}
+  ${items.length === 0 && html`<p>${asked.words ? 'No item matches.' : 'This site is empty. Send a project to it.'}</p>`}
   ${
     items.length > 0 &&
     html`<div class="scroll" tabindex="0" role="region" aria-label="Pages"><table>
@@ -82,7 +82,7 @@ export function historyPage(item: ItemRecord, versions: readonly VersionRecord[]
   <p><a href="/edit/items/${item.id}">Back to it</a></p>
   <ol class="history" reversed>${versions.map(
     (one) => html`<li><span><time datetime="${one.at}">${timeText(one.at)}</time> ${one.author}: ${one.note}</span>
-    ${one.number === item.published && html`<b>Everybody sees this</b>`}${one.number === item.draft ? html`<b>The draft</b>` : html`<form method="post" action="/edit/items/${item.id}/history"><input type="hidden" name="guard" value="${guard}"><button name="version" value="${one.number}" class="quiet" aria-label="Go back to it: the version of ${timeText(one.at)}">Go back to it</button></form>`}</li>`,
+    ${one.number === item.published && html`<b>Published</b>`}${one.number === item.draft ? html`<b>The draft</b>` : html`<form method="post" action="/edit/items/${item.id}/history"><input type="hidden" name="guard" value="${guard}"><button name="version" value="${one.number}" class="quiet" aria-label="Restore the version of ${timeText(one.at)}">Restore</button></form>`}</li>`,
   )}</ol>`;
 }
 

@@ -19,7 +19,7 @@ export function phoneRoutes(app: FastifyInstance, { store }: Context, codes: Pho
     </form>`;
     return reply
       .type('text/html; charset=utf-8')
-      .send(shell('Look at a page', { site: store.settings.site().state.name }, form));
+      .send(shell('View a page', { site: store.settings.site().state.name }, form));
   };
 
   app.get('/phone', (_, reply) => page(reply));
@@ -27,8 +27,6 @@ export function phoneRoutes(app: FastifyInstance, { store }: Context, codes: Pho
   app.post<{ Body: { code?: string } }>('/phone', limited(MOST_TRIES), (request, reply) => {
     refuseOtherSites(request);
     const path = codes.pathOf(String(request.body.code ?? ''));
-    return path === undefined
-      ? page(reply.code(404), 'This code is over, or was typed wrong.')
-      : reply.redirect(path, 303);
+    return path === undefined ? page(reply.code(404), 'This code is wrong or has expired.') : reply.redirect(path, 303);
   });
 }

@@ -119,7 +119,7 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
       refuseForged(request.body.guard ?? '', session);
       const item = items.get(request.params.id);
       const state = items.version(item.id, Number(request.body.version));
-      if (!state) throw new Refusal(404, 'There is no such version.', 'It was too long ago.');
+      if (!state) throw new Refusal(404, 'Version not found.', 'It has been deleted.');
       items.save(item, state, { author: session.editor, note: `as version ${request.body.version}` });
       return reply.redirect(`/edit/items/${item.id}?told=back`, 303);
     },
@@ -140,7 +140,7 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
     return send(
       request,
       reply,
-      'Pictures and files',
+      'Images and files',
       filesPage(found.slice(0, PAGE_SIZE), required(request.session).guard, { words, ...next }),
       { here: 'files', told },
     );
@@ -157,7 +157,7 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
         if (!isOurs) refuseForged('', session);
         if (bytes.length === 0) continue;
         const kept = await keepChosen(store, part.filename, bytes);
-        told = typeof kept === 'string' ? kept : `${kept.name} is here.`;
+        told = typeof kept === 'string' ? kept : `${kept.name} was uploaded.`;
       }
     }
     return files(request, reply, told);
@@ -165,12 +165,12 @@ export function editRoutes(app: FastifyInstance, context: Context): void {
 }
 
 /** What is told after a page was opened again. */
-const TOLD: Readonly<Record<string, string>> = { back: 'The draft is that version again.' };
+const TOLD: Readonly<Record<string, string>> = { back: 'The version is now the draft.' };
 
 /** @throws Refusal for a form that was not made for this session */
 function refuseForged(guard: string, session: Session): void {
   if (guard !== session.guard)
-    throw new Refusal(403, 'This form is over.', 'Open the page again, and write your change once more.');
+    throw new Refusal(403, 'This form has expired.', 'Open the page again, and repeat your change.');
 }
 
 function pageOf(
@@ -230,7 +230,7 @@ function shownAs(reply: FastifyReply, { shower }: Context, item: ItemRecord, ins
     .type('text/html; charset=utf-8');
   return reply.send(
     shown?.html ??
-      '<!doctype html><title>Nothing to see</title><p>This has no look of its own: it is filled in on other pages.</p>',
+      '<!doctype html><title>Nothing to see</title><p>This item has no preview: it is used on other pages.</p>',
   );
 }
 
@@ -250,7 +250,7 @@ export function editProblem(error: unknown, request: FastifyRequest, reply: Fast
   if (details.status >= 500) request.log.error(error);
   const main = html`<h1>${details.title}</h1>
     <p>${details.detail}</p>
-    <p><a href="/edit">To the pages</a></p>`;
+    <p><a href="/edit">All pages</a></p>`;
   void reply
     .code(details.status)
     .type('text/html; charset=utf-8')

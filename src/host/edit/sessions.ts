@@ -25,7 +25,7 @@ export function limited(max: number): { readonly config: object } {
       rateLimit: {
         max,
         timeWindow: 60_000,
-        errorResponseBuilder: () => new Refusal(429, 'Too many tries.', 'Wait a minute, and try again.'),
+        errorResponseBuilder: () => new Refusal(429, 'Too many attempts.', 'Wait a minute, and try again.'),
       },
     },
   };
@@ -44,7 +44,7 @@ export function sessionRoutes(app: FastifyInstance, { store }: Context): void {
     refuseOtherSites(request);
     const { name = '', password = '' } = request.body;
     const session = store.access.signIn(String(name), String(password));
-    if (session === undefined) return page(reply.code(401), 'Name and password do not fit together.');
+    if (session === undefined) return page(reply.code(401), 'Wrong name or password.');
     return reply
       .setCookie(COOKIE, session, { ...COOKIE_OPTIONS, secure: request.protocol === 'https' })
       .redirect('/edit', 303);
@@ -79,7 +79,8 @@ export function refuseOtherSites({ headers }: FastifyRequest): void {
   const isOther =
     (site !== undefined && site !== 'same-origin' && site !== 'none') ||
     (origin !== undefined && originHost(origin) !== headers.host);
-  if (isOther) throw new Refusal(403, 'This came from another site.', 'Forms are sent from their own pages only.');
+  if (isOther)
+    throw new Refusal(403, 'The request came from another site.', 'Forms can be sent from their own pages only.');
 }
 
 function originHost(origin: string): string {

@@ -54,10 +54,10 @@ export function settingsFault(store: Store, item: ItemRecord, { path, sections =
   if (path === undefined) return undefined;
   if (!PATHS.test(path)) return 'Write it as about.html: letters, digits, hyphens, and .html at its end.';
   const other = store.items.byPath(path);
-  if (other && other.id !== item.id) return `“${other.name}” has this address already.`;
+  if (other && other.id !== item.id) return `“${other.name}” already has this address.`;
   return sections.every((id) => store.items.find(id)?.kind === 'section')
     ? undefined
-    : 'A section is not there any more: open the page again.';
+    : 'A section no longer exists: open the page again.';
 }
 
 /** Whether two states have the same settings. */

@@ -12,7 +12,7 @@ export interface Frame {
 
 const PLACES: readonly (readonly [here: NonNullable<Frame['here']>, address: string, name: string])[] = [
   ['pages', '/edit', 'Pages'],
-  ['files', '/edit/files', 'Pictures and files'],
+  ['files', '/edit/files', 'Images and files'],
 ];
 
 /** A whole editing page. */

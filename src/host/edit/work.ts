@@ -82,15 +82,13 @@ export function work(context: Context, item: ItemRecord, form: SentForm, author:
     content: now,
     problems,
     others: new Map(),
-    told:
-      what === 'publish' ? 'Published: everybody sees it now.' : isSame ? 'Nothing had changed.' : 'Saved as a draft.',
+    told: what === 'publish' ? 'Published.' : isSame ? 'No changes.' : 'Saved as a draft.',
   };
 }
 
 function baseOf({ store }: Context, item: ItemRecord, { base }: SentForm): ItemState {
   const state = store.items.version(item.id, base);
-  if (!state)
-    throw new Refusal(409, 'This page was open for too long.', 'Open it again, and write your change once more.');
+  if (!state) throw new Refusal(409, 'This page was open for too long.', 'Open it again, and repeat your change.');
   return state;
 }
 
@@ -113,14 +111,14 @@ function stepped(context: Context, item: ItemRecord, what: 'undo' | 'redo'): Wor
 function discarded(context: Context, item: ItemRecord, author: string): Worked {
   const { items } = context.store;
   const published = items.state(item, 'published');
-  if (!published) throw new Refusal(409, 'It was never published.', 'There is nothing to go back to.');
+  if (!published) throw new Refusal(409, 'It was never published.', 'It cannot be reverted.');
   const made = items.save(item, published, { author, note: 'discarded' });
   return {
     item: items.publish(made),
     content: contentNow(context, published).flat,
     problems: new Map(),
     others: new Map(),
-    told: 'It is again what everybody sees. Undo brings your changes back.',
+    told: 'Your changes were discarded. Undo restores them.',
   };
 }
 

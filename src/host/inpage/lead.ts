@@ -28,13 +28,13 @@ export function lead(form: HTMLFormElement, shown: Preview): void {
     const answer = await fetch(form.action, { method: 'POST', body: textsOf(form), headers: { 'x-answer': 'json' } });
     if (answer.status === 409) return form.requestSubmit(form.querySelector<HTMLButtonElement>('.first'));
     if (!answer.headers.get('content-type')?.includes('json'))
-      return tell('This could not be saved. Sign in again in another tab, then go on.');
+      return tell('Not saved. Sign in again in another tab, then continue.');
     const said = (await answer.json()) as Answer;
     const base = form.querySelector<HTMLInputElement>('[name=base]');
     if (base && answer.ok) base.value = String(said.base);
     for (const one of form.querySelectorAll<HTMLElement>('.field'))
       mark(one, said.problems[one.dataset['field'] ?? '']);
-    tell(answer.ok ? said.told : 'Not saved yet: one of the fields has to be seen to.');
+    tell(answer.ok ? said.told : 'Not saved yet: a field needs attention.');
     const status = document.querySelector('#status');
     if (status) status.textContent = said.status;
     const undo = form.querySelector<HTMLButtonElement>('[value=undo]');
@@ -80,7 +80,7 @@ export function lead(form: HTMLFormElement, shown: Preview): void {
 
 function tell(text: string): void {
   const told = document.querySelector('#told');
-  if (told && text && text !== 'Nothing had changed.') told.textContent = text;
+  if (told && text && text !== 'No changes.') told.textContent = text;
 }
 
 function mark(field: HTMLElement, problem: string | undefined): void {

@@ -27,7 +27,7 @@ export class Access {
   /** A token for a program. @returns the token, which is told once @throws Refusal if the name is taken */
   addToken(name: string, scopes: readonly Scope[]): string {
     if (this.records.one('select name from access where name = ?', name))
-      throw new Refusal(409, 'This name is taken.', `There is a token "${name}" already.`);
+      throw new Refusal(409, 'This name is taken.', `The token "${name}" already exists.`);
     const token = `tavrik_${secret()}`;
     this.records.run(
       'insert into access (name, hash, scopes, at) values (?, ?, ?, ?)',
@@ -41,7 +41,7 @@ export class Access {
 
   removeToken(name: string): void {
     if (this.records.run('delete from access where name = ?', name) === 0)
-      throw new Refusal(404, 'There is no such token.', `No token is called "${name}".`);
+      throw new Refusal(404, 'Token not found.', `There is no token "${name}".`);
   }
 
   tokens(): { readonly name: string; readonly scopes: readonly string[]; readonly at: string }[] {

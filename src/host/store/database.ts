@@ -134,7 +134,7 @@ function take(folder: string): void {
       throw new Problem(
         `Another host is running on this folder (process ${holder}).`,
         folder,
-        `End it first, or use another folder with --data. If that process is something else, take ${HOLDER_FILE} away.`,
+        `Stop it first, or use another folder with --data. If that process is something else, delete ${HOLDER_FILE}.`,
       );
     rmSync(file, { force: true });
   }

@@ -68,7 +68,7 @@ export class Items {
   /** @throws Refusal if there is none */
   get(id: string): ItemRecord {
     const found = this.find(id);
-    if (!found) throw new Refusal(404, 'There is no such item.', `Nothing here has the id "${id}".`);
+    if (!found) throw new Refusal(404, 'Item not found.', `There is no item "${id}".`);
     return found;
   }
 
@@ -131,7 +131,7 @@ export class Items {
   /** Puts a new item in. @throws Refusal if its id or its address is taken */
   add(id: string, kind: ItemKind, state: ItemState, by: By): ItemRecord {
     return this.records.together(() => {
-      if (this.find(id)) throw new Refusal(409, 'This id is taken.', `There is an item "${id}" already.`);
+      if (this.find(id)) throw new Refusal(409, 'This id is taken.', `The item "${id}" already exists.`);
       this.refuseTaken(id, state.path);
       const at = new Date().toISOString();
       this.records.run(
@@ -225,7 +225,7 @@ export class Items {
       item.id,
     );
     if (users.length)
-      throw new Refusal(409, 'It is still in use.', `It stands on ${users.map((one) => one.item).join(', ')}.`);
+      throw new Refusal(409, 'It is still in use.', `It is used on ${users.map((one) => one.item).join(', ')}.`);
     this.records.run('delete from items where id = ?', item.id);
   }
 

@@ -46,7 +46,7 @@ export class Media {
   /** @throws Refusal if there is none */
   get(name: string): MediaRecord {
     const found = this.find(name);
-    if (!found) throw new Refusal(404, 'There is no such file.', `Nothing here is called ${name}.`);
+    if (!found) throw new Refusal(404, 'File not found.', `There is no file ${name}.`);
     return found;
   }
 
@@ -90,18 +90,14 @@ export class Media {
    */
   async add(name: string, bytes: Buffer): Promise<MediaRecord> {
     if (!NAME.test(name))
-      throw new Refusal(
-        422,
-        'This is no name of a file.',
-        `"${name.slice(0, 80)}": letters, digits, hyphens and dots are.`,
-      );
+      throw new Refusal(422, 'Invalid file name.', `"${name.slice(0, 80)}": use letters, digits, hyphens and dots.`);
     const known = await this.known(name, bytes);
     const origin = sha256(bytes);
     const kept = known.type === 'image/svg+xml' ? await cleaned(name, bytes) : bytes;
     const hash = sha256(kept);
     const other = this.find(name);
     if (other && other.hash !== hash)
-      throw new Refusal(409, 'Another file has this name.', `${name} is here with other bytes.`);
+      throw new Refusal(409, 'Another file has this name.', `${name} already exists with other content.`);
     if (!existsSync(this.fileOf({ hash }))) writeWhole(this.fileOf({ hash }), kept);
     this.records.run(
       'insert into media (name, hash, origin, type, bytes, width, height, at) values (?, ?, ?, ?, ?, ?, ?, ?) on conflict (name) do update set origin = excluded.origin',
@@ -143,8 +139,8 @@ export class Media {
     if (known) return known;
     throw new Refusal(
       415,
-      'This is no file that a site can show.',
-      `${name} is no picture, font, film, sound or document, whatever its name says.`,
+      'This file type is not allowed.',
+      `${name} is not an image, font, video, audio file or document, whatever its name says.`,
     );
   }
 }
@@ -153,6 +149,6 @@ async function cleaned(name: string, bytes: Buffer): Promise<Buffer> {
   try {
     return await withoutScripts(bytes);
   } catch {
-    throw new Refusal(415, 'This drawing cannot be read.', `${name} may hold scripts and cannot be made sure of.`);
+    throw new Refusal(415, 'This SVG cannot be read.', `${name} may contain scripts and cannot be checked.`);
   }
 }

@@ -27,11 +27,7 @@ export class Once {
     );
     if (!row) return undefined;
     if (row.request !== sha256(request))
-      throw new Refusal(
-        422,
-        'This key was used for another request.',
-        'Give every request an Idempotency-Key of its own.',
-      );
+      throw new Refusal(422, 'This key was used for another request.', 'Use a new Idempotency-Key for every request.');
     return row;
   }
 

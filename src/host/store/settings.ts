@@ -59,7 +59,7 @@ export class Settings {
     try {
       readTokens(json, name);
     } catch (error) {
-      if (error instanceof Problem) throw new Refusal(422, 'These are no design tokens.', error.message);
+      if (error instanceof Problem) throw new Refusal(422, 'Invalid design tokens.', error.message);
       throw error;
     }
     this.records.run(

@@ -50,8 +50,7 @@ export class Uploads {
     );
     if (known) return { ...known, offset: this.offsetOf(known.id) };
     const count = this.records.one<{ n: number }>('select count(*) as n from uploads where owner = ?', owner)?.n ?? 0;
-    if (count >= MOST_OPEN)
-      throw new Refusal(429, 'Too many files are on their way.', 'Go on with those that were begun.');
+    if (count >= MOST_OPEN) throw new Refusal(429, 'Too many uploads in progress.', 'Finish those first.');
     const id = secret(16);
     this.records.run(
       'insert into uploads (id, name, hash, bytes, owner, at) values (?, ?, ?, ?, ?, ?)',
@@ -72,8 +71,7 @@ export class Uploads {
       id,
       owner,
     );
-    if (!row)
-      throw new Refusal(404, 'There is no such upload.', 'It is over, or was begun too long ago: begin it again.');
+    if (!row) throw new Refusal(404, 'Upload not found.', 'It has finished or expired: start it again.');
     return { ...row, offset: this.offsetOf(id) };
   }
 
@@ -90,9 +88,13 @@ export class Uploads {
   ): Promise<{ readonly offset: number; readonly done?: MediaRecord }> {
     const upload = this.get(owner, id);
     if (this.busy.has(id))
-      throw new Refusal(409, 'A part of this is coming in already.', 'Wait for it, and ask how far it is.');
+      throw new Refusal(
+        409,
+        'A part of this upload is already in progress.',
+        'Wait for it to finish, then ask for the offset.',
+      );
     if (offset !== upload.offset)
-      throw new Refusal(409, 'The part does not begin where the last one ended.', `${upload.offset} bytes are here.`, {
+      throw new Refusal(409, 'Wrong offset.', `${upload.offset} bytes have arrived.`, {
         offset: upload.offset,
       });
     this.busy.add(id);
@@ -113,8 +115,8 @@ export class Uploads {
         if (left < 0)
           throw new Refusal(
             413,
-            'This is more than was said.',
-            `${upload.name} was said to have ${upload.bytes} bytes.`,
+            'The file is larger than announced.',
+            `${upload.name} was announced with ${upload.bytes} bytes.`,
           );
         yield chunk;
       }
@@ -135,8 +137,8 @@ export class Uploads {
       if (sha256(bytes) !== upload.hash)
         throw new Refusal(
           422,
-          'This is another file than was said.',
-          `The bytes of ${upload.name} do not have the hash that was given.`,
+          'Checksum mismatch: the file is not the one announced.',
+          `The content of ${upload.name} does not match its hash.`,
         );
       return await this.media.add(upload.name, bytes);
     } finally {

@@ -5,7 +5,7 @@ import type { Box } from '../../core/geometry/box.js';
 
 const find = <Kind extends Element>(selector: string): Kind => {
   const found = document.querySelector<Kind>(selector);
-  if (!found) throw new Error(`${selector} is not in the page`);
+  if (!found) throw new Error(`${selector} is not on the page`);
   return found;
 };
 
@@ -155,6 +155,6 @@ addEventListener('resize', () => {
 const events = new EventSource('/-/events');
 events.addEventListener('state', (event) => show(JSON.parse((event as MessageEvent<string>).data) as WatchState));
 events.addEventListener('error', () => {
-  said.textContent = 'Tavrik watches no more: start it again, and this page goes on by itself.';
+  said.textContent = 'Tavrik has stopped: start it again, and this page reconnects.';
   said.className = 'problem';
 });

@@ -160,7 +160,7 @@ class Reader {
     const [x, y, width, height] = item.box;
     if (width < 0.5 && height < 0.5) return;
     if (x >= this.board[2] || y >= this.board[3] || x + width <= 0 || y + height <= 0) {
-      this.notes.push(`Off the board, left out: ${nameOf(element) || element.localName}`);
+      this.notes.push(`Outside the artboard, left out: ${nameOf(element) || element.localName}`);
       return;
     }
     this.items.push({
@@ -192,7 +192,7 @@ class Reader {
     /* On whole pixels, so that it is drawn as sharp as it was. */
     const box = group.length > 1 ? wholePixels(own) : own;
     if (group.length > 1)
-      this.notes.push(`${group.length} drawings that belong together are one: ${item.layer || item.path}`);
+      this.notes.push(`${group.length} shapes that belong together become one image: ${item.layer || item.path}`);
     const outlined = looksLikeText(painters);
     const title = 'title' in item ? item.title : '';
     if (outlined)

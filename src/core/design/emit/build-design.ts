@@ -46,7 +46,7 @@ export function buildDesign(input: DesignInput): BuiltDesign {
       throw new Problem(
         `The artboard of ${width} px has ${all.length} separate things; a layout can be found for at most ${MOST_PIECES}.`,
         input.files.join(', '),
-        'Group what is one drawing, or put it in as a picture.',
+        'Group the shapes of each illustration, or place it as an image.',
       );
   });
   const first = required(boards[0]);
@@ -86,7 +86,7 @@ function differences(first: Pieces, match: BoardMatch, { board, pairs, brought }
       : []),
     ...(brought.length ? [`Only on the artboard of ${board.width} px: ${brought.map(describe).join(', ')}`] : []),
     ...match.reworded.map(
-      ([mine, theirs]) => `On the artboard of ${board.width} px ${describe(mine)} reads ${describe(theirs)}`,
+      ([mine, theirs]) => `On the artboard of ${board.width} px ${describe(mine)} has the text ${describe(theirs)}`,
     ),
     ...(gone.length ? [`Not on the artboard of ${board.width} px: ${gone.map(describe).join(', ')}`] : []),
   ];

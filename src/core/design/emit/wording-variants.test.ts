@@ -45,7 +45,7 @@ describe('a text that says the same otherwise on another board', () => {
     expect(long?.rest['display']).toBeUndefined();
     expect(long?.variants?.map(({ set }) => set['display'])).toEqual(['none']);
     expect(short?.rest['display']).toBe('none');
-    expect(notes).toEqual(['On the artboard of 390 px “Book a telescope evening” reads “Book evening”']);
+    expect(notes).toEqual(['On the artboard of 390 px “Book a telescope evening” has the text “Book evening”']);
   });
 
   it('is another one without a word in common, or set otherwise', () => {

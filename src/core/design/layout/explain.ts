@@ -36,7 +36,7 @@ function nameOf({ piece, parts, over }: Part): string {
 function layoutIn(look: Look | undefined): string {
   if (!look || look['display'] === 'none') return 'not there';
   const columns = look['grid-template-columns'];
-  if (isOneCell(look)) return 'over each other';
+  if (isOneCell(look)) return 'overlapping';
   if (look['display'] === 'grid' && columns) {
     const count = /^repeat\((\d+)/.exec(columns)?.[1] ?? String(columns.match(/fr/g)?.length ?? 1);
     return count === '1' ? 'one column' : `${count} columns`;

@@ -70,5 +70,5 @@ function insertAfter(part: Part, mark: Piece, extra: Part): boolean {
 function partOf(piece: Piece, back: ReadonlyMap<Piece, Piece>): Part {
   const known = (one: Piece): boolean => back.has(one) || one.inside.some(known);
   const whole = piece.inside.some(known) ? ({ ...piece, inside: [] } as Piece) : piece;
-  return { ...arrange([whole]), reason: 'stands in one artboard only' };
+  return { ...arrange([whole]), reason: 'on one artboard only' };
 }

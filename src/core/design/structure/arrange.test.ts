@@ -105,7 +105,7 @@ describe('a row of things over another', () => {
     expect(shapeOf(first)).toContain('over [Marsh Visit Join]');
   });
 
-  it('is none of things that stand at other heights or over each other', () => {
+  it('is none of things that stand at other heights or overlapping', () => {
     const steps = together(
       board(
         1000,

@@ -16,7 +16,7 @@ export function arrange(pieces: readonly Piece[], others: readonly Elsewhere[] =
 
 function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
   if (piece.inside.length === 0)
-    return { piece, direction: 'stack', parts: [], over: [], box: piece.box, reason: 'a thing by itself' };
+    return { piece, direction: 'stack', parts: [], over: [], box: piece.box, reason: 'a single element' };
   const inner = arrange(piece.inside, others);
   const only = !inner.piece ? inner : { ...inner, direction: 'stack' as const, parts: [inner], over: [] };
   return {
@@ -27,7 +27,7 @@ function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
     box: piece.box,
     reason:
       piece.inside.length === 1
-        ? 'a box around one thing'
+        ? 'a box around one element'
         : `holds ${piece.inside.length} things; inside: ${only.reason}`,
   };
 }
@@ -53,7 +53,7 @@ function group(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhe
 
 function tagsOf(tags: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
   const parts = tags.map((one) => leaf(one, others));
-  return { direction: 'row', parts, over: [], box, tags: true, reason: `${tags.length} tags that run on` };
+  return { direction: 'row', parts, over: [], box, tags: true, reason: `${tags.length} tags that wrap` };
 }
 
 /** Whether groups do not cross each other on the other artboards. */
@@ -118,8 +118,8 @@ function layered(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsew
     box,
     reason:
       bar.length > 1
-        ? `a row of ${bar.length} things lies over the rest`
-        : 'things that overlap without a box around them',
+        ? `a row of ${bar.length} elements overlaps the rest`
+        : 'overlapping elements without a box around them',
   };
 }
 

@@ -32,7 +32,7 @@ export function cutsOf(pieces: readonly Piece[]): Cut[] {
           {
             direction: 'row' as const,
             groups: cells,
-            reason: `${cells.length} like things in rows of ${columns.length}`,
+            reason: `${cells.length} similar elements in rows of ${columns.length}`,
           },
         ]
       : []),

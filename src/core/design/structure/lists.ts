@@ -70,7 +70,7 @@ function rowsOfMarks(marks: Part | undefined, items: Part): Part[] | undefined {
       parts: [mark, item],
       over: [],
       box: around([mark.box, item.box]),
-      reason: 'what stands before an item, and the item',
+      reason: 'a list marker and its item',
     };
   });
   const beside = rows.every(({ parts: [mark, item] }) => {

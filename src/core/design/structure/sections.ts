@@ -62,6 +62,6 @@ function bandAround(rows: readonly Part[]): Part {
     over: [],
     box,
     band: true,
-    reason: `${rows.length} rows on the bare board`,
+    reason: `${rows.length} rows on the artboard itself`,
   };
 }

@@ -31,7 +31,7 @@ describe('tags', () => {
   it('are boxes of one look with a word or two that run on over several lines', () => {
     const [tags] = tagged(arrange(piecesOf(drawn(400)).top));
     expect(tags?.parts).toHaveLength(WORDS.length);
-    expect(tags?.reason).toBe('7 tags that run on');
+    expect(tags?.reason).toBe('7 tags that wrap');
   });
 
   it('are not boxes of other looks or sizes, or in one line', () => {

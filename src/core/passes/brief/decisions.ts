@@ -14,7 +14,7 @@ import { restyled, withLook } from './element-styles.js';
 export function decisionsPass(brief: Brief, say: (reached: Reached) => void): Pass {
   return {
     name: 'decisions',
-    does: 'does what the brief says of elements',
+    does: 'applies the decisions of the brief on elements',
     run(document) {
       const done: number[] = [];
       const made = decided(brief, ...ON_ELEMENTS, 'colour', 'font').reduce((before, one) => {

@@ -60,10 +60,10 @@ describe('links by brief', () => {
 
   it('that lead one element to two places, or take an anchor twice, are refused with their line', () => {
     expect(() => run(page({}, link('Join')), [{ section: 'a' }, { at: 'Jo*', section: 'b' }])).toThrow(
-      /Line 2: "Join" is led elsewhere in line 1/,
+      /Line 2: "Join" already has another target in line 1/,
     );
     const taken = page({}, link('Join'), element('box', 'x', { attributes: { id: 'join' } }));
-    expect(() => run(taken, [{ anchor: 'join' }])).toThrow(/Line 1: The anchor "join" is that of "x" already/);
+    expect(() => run(taken, [{ anchor: 'join' }])).toThrow(/Line 1: The anchor "join" is already used by "x"/);
   });
 });
 
@@ -122,8 +122,8 @@ describe('a whole box as one link', () => {
 
   it.each<[string, PageDocument, Partial<LinkRule>, RegExp]>([
     ['two things to press', card(link('Join'), link('More')), {}, /holds 2 things to press/],
-    ['no link and no target', card(heading), {}, /holds no link, and the rule does not say where/],
-    ['no words', card(element('box', 'x')), { page: 'join' }, /no words that could be the link/],
+    ['no link and no target', card(heading), {}, /holds no link, and the rule has no target/],
+    ['no words', card(element('box', 'x')), { page: 'join' }, /no text that could be the link/],
     [
       'a link in a box with a place of its own',
       {
@@ -131,7 +131,7 @@ describe('a whole box as one link', () => {
         styles: { c: { rest: {} }, p: { rest: { position: 'relative' } } },
       },
       {},
-      /"corner", which has a place of its own/,
+      /"corner", which is positioned itself/,
     ],
   ])('is refused for %s', (_, document, rule, why) => {
     expect(() => run(document, [{ at: 'card', whole: true, ...rule }])).toThrow(why);

@@ -17,7 +17,7 @@ import type { Pass } from '../pass.js';
 export function linkRulesPass(rules: readonly LinkRule[], lost: (line: number, said: string) => void): Pass {
   return {
     name: 'link-rules',
-    does: 'leads links where the brief says',
+    does: 'points links to where the brief says',
     run(document) {
       const led = new Map<string, LinkRule>();
       return rules.reduce((before, rule) => {
@@ -45,7 +45,7 @@ function withRule(document: PageDocument, id: string, rule: LinkRule, led: Map<s
   const href = hrefOf(rule);
   const before = led.get(id);
   if (href !== undefined && before && hrefOf(before) !== href)
-    throw wrong(rule, `"${node.name}" is led elsewhere in line ${before.line} already.`, 'Leave one of the two out.');
+    throw wrong(rule, `"${node.name}" already has another target in line ${before.line}.`, 'Leave one of the two out.');
   if (href !== undefined) led.set(id, rule);
   const anchored = rule.anchor === undefined ? document : withAnchor(document, node, rule);
   const ready = rule.whole ? withArea(anchored, id, rule) : anchored;
@@ -89,7 +89,7 @@ function withAnchor(document: PageDocument, node: ElementNode, rule: LinkRule): 
   const taken = [...elements(document.body)].find(
     ({ id, attributes }) => attributes?.['id'] === anchor && id !== node.id,
   );
-  if (taken) throw wrong(rule, `The anchor "${anchor}" is that of "${taken.name}" already.`, 'Give another one.');
+  if (taken) throw wrong(rule, `The anchor "${anchor}" is already used by "${taken.name}".`, 'Choose another.');
   return changeAt(document, node.id, (one) => ({ ...one, attributes: { ...one.attributes, id: anchor } }));
 }
 
@@ -104,13 +104,13 @@ function withArea(document: PageDocument, id: string, rule: LinkRule): PageDocum
     throw wrong(
       rule,
       `"${box.name}" holds ${links.length} things to press; only one can have all of its area.`,
-      'Say which box holds only one, or leave "whole" out.',
+      'Name a box that holds only one, or leave "whole" out.',
     );
   if (links.length === 0 && hrefOf(rule) === undefined)
     throw wrong(
       rule,
-      `"${box.name}" holds no link, and the rule does not say where one leads.`,
-      'Say where, e.g. section: membership.',
+      `"${box.name}" holds no link, and the rule has no target.`,
+      'Add a target, e.g. section: membership.',
     );
   const own = links[0] ? { made: document, link: links[0].id } : withInnerLink(document, box, rule);
   if (own.link === id) return document;
@@ -119,7 +119,7 @@ function withArea(document: PageDocument, id: string, rule: LinkRule): PageDocum
   if (placed)
     throw wrong(
       rule,
-      `In "${box.name}" the link is in, or is, "${placed.name}", which has a place of its own.`,
+      `In "${box.name}" the link is in, or is, "${placed.name}", which is positioned itself.`,
       'Name that box instead.',
     );
   const parts = (own.made.styles[nodeOf(own.made, own.link).style ?? '']?.variants ?? []).map(({ part: one }) => one);
@@ -127,7 +127,7 @@ function withArea(document: PageDocument, id: string, rule: LinkRule): PageDocum
   if (part === undefined)
     throw wrong(
       rule,
-      `The link in "${box.name}" has something before and after it, so nothing can be laid over the box.`,
+      `The link in "${box.name}" already has ::before and ::after content, so its area cannot be extended over the box.`,
       'Leave "whole" out.',
     );
   const held = isPlaced(own.made.styles[box.style ?? ''])
@@ -157,7 +157,7 @@ function withInnerLink(document: PageDocument, box: ElementNode, rule: LinkRule)
   const inside = [...elements(box)].filter((one) => one !== box && textOf(one));
   const text = inside.find(({ kind }) => kind === 'heading') ?? inside.find(({ kind }) => kind === 'text');
   if (!text)
-    throw wrong(rule, `"${box.name}" holds no words that could be the link.`, 'Name a box with a heading or a text.');
+    throw wrong(rule, `"${box.name}" holds no text that could be the link.`, 'Name a box with a heading or a text.');
   const link = `${text.id}-link`;
   const style = `-linked-${link}`;
   const made: ElementNode = {

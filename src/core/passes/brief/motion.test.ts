@@ -76,7 +76,7 @@ describe('what comes in', () => {
     expect(run(cards, [{ at: 'card', enters: 'fade' }], lost)).toEqual(cards);
     expect(lost[0]).toMatch(/line 1: nothing is at "card", so nothing moves there; there are/);
     expect(() => run(cards, [{ enters: 'fade' }, { enters: 'grow' }])).toThrow(
-      /Line 2: "cards" moves otherwise in line 1/,
+      /Line 2: "cards" already has another motion in line 1/,
     );
   });
 });

@@ -25,7 +25,7 @@ const ONLY_BY_SCROLL = `@supports (animation-timeline: scroll()) and (not ${TRIG
 export function motionPass(rules: readonly MotionRule[], lost: (line: number, said: string) => void): Pass {
   return {
     name: 'motion',
-    does: 'lets elements come in and stay as the brief says',
+    does: 'adds entrances and sticky positions as the brief says',
     run(document) {
       const moving = new Map<string, number>();
       return rules.reduce((before, rule) => {
@@ -54,7 +54,7 @@ function refuseTwice(moving: Map<string, number>, id: string, { at, line }: Moti
   const before = moving.get(id);
   if (before !== undefined)
     throw new Problem(
-      `Line ${line}: "${at}" moves otherwise in line ${before} already.`,
+      `Line ${line}: "${at}" already has another motion in line ${before}.`,
       'brief.yaml',
       'Leave one of the two out.',
     );
@@ -166,7 +166,7 @@ function withStay(document: PageDocument, id: string, rule: MotionRule): PageDoc
   const alone = around && (around.children ?? []).filter(isElement).length === 1 && around !== document.body;
   if (alone)
     throw new Problem(
-      `Line ${rule.line}: "${node.name}" is alone in its box, so there is nothing that it could stay beside.`,
+      `Line ${rule.line}: "${node.name}" is alone in its box, so it has nothing to stick beside.`,
       'brief.yaml',
       `Name the box around it instead: ${around.from?.path ?? around.name}.`,
     );

@@ -149,8 +149,8 @@ describe('decisions on fields', () => {
     );
     expect(faults).toEqual([
       'ways.cards: It has 1 entries; 2 are the fewest',
-      'hire.text: "Run" is none of Ring first, Come along',
-      'ways.heading: It has 13 letters; 6 are the most',
+      'hire.text: "Run" is not one of Ring first, Come along',
+      'ways.heading: It has 13 letters; 6 is the maximum',
     ]);
   });
 
@@ -187,15 +187,15 @@ describe('decisions on fields', () => {
   });
 
   it.each<[string, Partial<FieldDecision> & { at: string }]>([
-    ['There is a field "hire.heading" already', { at: 'hire.intro', name: 'heading' }],
-    ['There is a field "ways.heading" already', { at: 'hire.heading', to: 'ways' }],
-    ['There is a field "ways.heading" already', { at: 'hire.intro', to: 'ways.heading' }],
-    ['Words are set off in "hire.intro"', { at: 'hire.intro', type: 'text' }],
+    ['The field "hire.heading" already exists', { at: 'hire.intro', name: 'heading' }],
+    ['The field "ways.heading" already exists', { at: 'hire.heading', to: 'ways' }],
+    ['The field "ways.heading" already exists', { at: 'hire.intro', to: 'ways.heading' }],
+    ['"hire.intro" contains formatting', { at: 'hire.intro', type: 'text' }],
     [
-      '"ways.cards.*.text" is several fields, which would all be "hire.notes"',
+      '"ways.cards.*.text" matches several fields, which would all become "hire.notes"',
       { at: 'ways.cards.*.text', to: 'hire', name: 'notes' },
     ],
-    ['no field "ways.nothing" to be one with', { at: 'hire.heading', sameAs: 'ways.nothing' }],
+    ['"ways.nothing" to merge with', { at: 'hire.heading', sameAs: 'ways.nothing' }],
   ])('refuse two fields of one name: %s', (said, decision) => {
     expect(() => decided(decision)).toThrow(said);
   });

@@ -23,7 +23,7 @@ export function fieldDecisionsPass(
 ): Pass {
   return {
     name: 'field-decisions',
-    does: 'does what the brief says of fields',
+    does: 'applies the decisions of the brief on fields',
     run(document) {
       return decisions.filter(({ on }) => on).reduce((now, one) => decide(now, one, lost), document);
     },
@@ -71,13 +71,13 @@ function retyped(document: PageDocument, { at, type, line }: FieldDecision): Pag
         throw new Problem(
           `"${at}" is only a part of a text.`,
           where,
-          'Words can be set off only in a text that is one field.',
+          'Formatting is possible only in a text that is one field.',
         );
       return { ...node, ...defined({ rich: only.field }), children: (node.children ?? []).map(withoutField) };
     }
     if (type === 'rich' || node.rich === undefined || !isMeant(node.rich)) return node;
     if (words.length > 1 || !only || !isWords(only))
-      throw new Problem(`Words are set off in "${at}".`, where, 'Split it first, with "split: true".');
+      throw new Problem(`"${at}" contains formatting.`, where, 'Split it first, with "split: true".');
     const { rich, ...rest } = node;
     return { ...rest, children: [{ ...only, field: rich }] };
   });
@@ -96,23 +96,23 @@ function refuseClash(one: FieldDecision, { fields, lists }: Paths, moving: Reado
   const all = [...fields, ...lists.keys()];
   const staying = new Set(all.filter((path) => !moving.has(path)));
   if (one.sameAs !== undefined && ![...staying].some((path) => matchStart(required(one.sameAs), path)))
-    throw new Problem(`The page has no field "${one.sameAs}" to be one with.`, where, 'See tavrik content PROJECT.');
+    throw new Problem(`The field "${one.sameAs}" to merge with was not found.`, where, 'See tavrik content PROJECT.');
   const taken = new Set<string>();
   for (const path of moving) {
     const now = movedPath(one, path);
     if (one.sameAs === undefined && taken.has(now))
       throw new Problem(
-        `"${one.at}" is several fields, which would all be "${now}".`,
+        `"${one.at}" matches several fields, which would all become "${now}".`,
         where,
-        'Put them where each entry has its own, with a star in the place of its id.',
+        'Move them to a path with a star in place of the entry id.',
       );
     taken.add(now);
     const [ids, others] = [lists.get(path), lists.get(now)];
     if (one.sameAs !== undefined && ids && others && ids.join() !== others.join())
       throw new Problem(
-        `"${path}" and "${now}" have other entries.`,
+        `"${path}" and "${now}" have different entries.`,
         where,
-        'Only lists of the same entries can be one.',
+        'Only lists with the same entries can be merged.',
       );
     const isLeaf = !lists.has(path);
     const within = [...staying].find(
@@ -120,9 +120,9 @@ function refuseClash(one: FieldDecision, { fields, lists }: Paths, moving: Reado
     );
     if ((one.sameAs === undefined && staying.has(now)) || within !== undefined)
       throw new Problem(
-        `There is a field "${within ?? now}" already.`,
+        `The field "${within ?? now}" already exists.`,
         where,
-        'Give another name, or make the two one field with "same-as".',
+        'Choose another name, or merge the two with "same-as".',
       );
   }
 }

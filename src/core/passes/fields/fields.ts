@@ -91,7 +91,7 @@ const TEXTS = new Set([
 export function fieldsPass(richFrom?: number): Pass {
   return {
     name: 'fields',
-    does: 'names a field for every word, picture and link, and the lists that they are entries of',
+    does: 'names a field for every text, image and link, and the lists that they are entries of',
     run(document) {
       const body = stripped(document.body) as ElementNode;
       const sections = new NameGiver();

@@ -19,7 +19,7 @@ export const SITE = 'site';
  */
 export const siteFacts: Pass = {
   name: 'site-facts',
-  does: 'makes one field of menus and facts that stand in several places',
+  does: 'makes one field of menus and facts that appear in several places',
   run(document) {
     const moves = factsIn(originalValues(document));
     if (moves.size === 0) return document;

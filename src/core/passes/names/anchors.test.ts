@@ -45,7 +45,7 @@ describe('menus of a design', () => {
       section('Other'),
     );
     expect(found).toEqual(['#membership', '#our-opening-hours-in-winter', '#']);
-    expect(said[0]).toBe('"Membership" leads to the section "Membership", which is called so.');
+    expect(said[0]).toBe('"Membership" now leads to the section "Membership" of the same name.');
   });
 
   it('know a section by the line before its heading and by its layer', () => {

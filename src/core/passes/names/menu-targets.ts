@@ -15,7 +15,7 @@ const MOST_WORDS = 4;
 export function menuTargetsPass(say: (note: string) => void): Pass {
   return {
     name: 'menu-targets',
-    does: 'leads entries of the menus of a design to the sections that are called as they are',
+    does: 'points menu entries of a design to the sections of the same name',
     run(document) {
       const sections = sectionsOf(document).filter(
         ({ part, attributes }) => part !== 'header' && part !== 'footer' && attributes?.['id'],
@@ -26,7 +26,7 @@ export function menuTargetsPass(say: (note: string) => void): Pass {
         const words = textOf(node);
         const target = targetOf(words, sections);
         if (!target) return node;
-        const note = `"${words}" leads to the section "${target.name}", which is called so.`;
+        const note = `"${words}" now leads to the section "${target.name}" of the same name.`;
         if (!said.has(note)) say(note);
         said.add(note);
         return { ...node, attributes: { ...node.attributes, href: `#${target.attributes?.['id'] ?? ''}` } };

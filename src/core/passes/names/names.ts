@@ -17,7 +17,7 @@ const NAMED_BY_WORDS: ReadonlySet<Kind> = new Set([
 /** Gives each element the name a person would give it. */
 export const names: Pass = {
   name: 'names',
-  does: 'names elements by what they say or show',
+  does: 'names elements by their text or image',
   run(document) {
     const giver = new NameGiver();
     return { ...document, body: { ...nameBelow(tellApart(document.body, giver)), name: 'page' } };

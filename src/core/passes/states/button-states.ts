@@ -24,7 +24,7 @@ const CLEAR: Rgba = [0, 0, 0, 0];
  */
 export const pressStates: Pass = {
   name: 'press-states',
-  does: 'gives buttons and links of a design the states that it does not show',
+  does: 'adds hover and pressed states that a design does not show',
   run(document) {
     const styles: Record<string, SharedStyle> = { ...document.styles };
     const done = new Set<string>();

@@ -24,7 +24,7 @@ describe('states that are drawn', () => {
       .filter(({ kind }) => kind === 'button')
       .map(({ style }) => made.styles[style ?? '']?.variants);
     expect(looks).toEqual([[{ state: ':hover', set: hover.set }], [{ state: ':hover', set: hover.set }], undefined]);
-    expect(said[0]).toBe('"Book" looks in the state :hover as its second drawing.');
+    expect(said[0]).toBe('The state :hover of "Book" comes from its second layer.');
     expect(said.filter((one) => one.includes('Nothing'))).toEqual([]);
   });
 });

@@ -20,12 +20,12 @@ export interface DrawnState {
 export function drawnStatesPass(states: readonly DrawnState[], say: (note: string) => void): Pass {
   return {
     name: 'drawn-states',
-    does: 'takes states from second drawings of layers',
+    does: 'takes states from layers drawn a second time',
     run(document) {
       return states.reduce((before, { layer, state, set }) => {
         const found = elementsAt(before, layer, ({ element }) => /^(a|button|summary)$/.test(element));
         if (found.size === 0) return before;
-        say(`"${layer}" looks in the state ${state} as its second drawing.`);
+        say(`The state ${state} of "${layer}" comes from its second layer.`);
         return [...found].reduce((made, id) => {
           const own = [...elements(made.body)].find((one) => one.id === id)?.style ?? '';
           const known = made.styles[own]?.variants?.some((one) => one.state === state && !one.part);

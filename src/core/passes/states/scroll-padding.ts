@@ -18,7 +18,7 @@ const STILL = '@media (prefers-reduced-motion: no-preference)';
 export function scrollingPass(smooth = false): Pass {
   return {
     name: 'scrolling',
-    does: 'keeps what links lead to clear of a header that stays, and scrolls smoothly only where motion is welcome',
+    does: 'keeps link targets clear of a sticky header, and scrolls smoothly unless reduced motion is preferred',
     run(document, context) {
       const root: SharedStyle = document.styles[document.rootStyle ?? ''] ?? { rest: {} };
       const { 'scroll-behavior': behaviour, ...rest } = root.rest;

@@ -11,7 +11,7 @@ import type { Pass, ScrolledScreen } from '../pass.js';
  */
 export const scrolledHeader: Pass = {
   name: 'scrolled-header',
-  does: 'lets a header change its look as the page is scrolled, as scripts of the source did',
+  does: 'changes the style of a header on scroll, as scripts of the source did',
   run(document, { scrolled = [] }) {
     const screens = [...scrolled].sort((a, b) => b.width - a.width);
     const ids = new Set(screens.flatMap(({ looks }) => looks.map(({ id }) => id)));

@@ -30,7 +30,7 @@ const SLIDE: Declarations = {
  */
 export const carousels: Pass = {
   name: 'carousels',
-  does: 'makes slides that a script showed one after the other a row to scroll through',
+  does: 'turns the slides of a script into a row that scrolls',
   run(document, { boxes }) {
     return findCarousels(document).reduce((made, carousel) => rebuild(made, carousel, boxes), document);
   },

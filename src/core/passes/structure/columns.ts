@@ -11,7 +11,7 @@ import type { Boxes, Pass } from '../pass.js';
  */
 export const columns: Pass = {
   name: 'columns',
-  does: 'tells rows, grids and columns made with floats, lines or tables',
+  does: 'recognises rows, grids and columns made with floats, inline boxes or tables',
   run(document, { boxes }) {
     const body = mapTree(document.body, (node) => (isElement(node) ? laidOut(node, document, boxes) : node));
     return {

@@ -14,7 +14,7 @@ const FEWEST = 2;
  */
 export const terms: Pass = {
   name: 'terms',
-  does: 'puts each term together with what is said of it',
+  does: 'groups each term with its description',
   run(document) {
     const styles: Record<string, SharedStyle> = { ...document.styles };
     const body = mapTree(document.body, (node) => {

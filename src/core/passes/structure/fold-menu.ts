@@ -45,7 +45,7 @@ const GAP = 16;
  */
 export const foldMenu: Pass = {
   name: 'fold-menu',
-  does: 'folds the menu at the top on narrow screens that nobody drew',
+  does: 'folds the main menu on narrow screens that nobody drew',
   run(document, { boxes }) {
     const row = document.source.kind === 'svg' ? menuRow(document) : undefined;
     const screens = row ? screensToFold(document, row, boxes) : [];
@@ -105,7 +105,7 @@ function foldedOf(inside: readonly ElementNode[], { styles }: PageDocument): Ele
   const links = inside.filter(leadsOnly).flatMap((one) => [...elements(one)].filter(isLink));
   const alike = (one: ElementNode): number => links.filter((other) => setting(other) === setting(one)).length;
   const leading = inside.filter((one) => leadsOnly(one) && (!isLink(one) || alike(one) * 2 >= links.length));
-  const first = inside.indexOf(required(leading[0]));
+  const first = leading[0] ? inside.indexOf(leading[0]) : -1;
   return inside.filter((one, index) => leading.includes(one) || (one.kind === 'button' && index > first && first >= 0));
 }
 

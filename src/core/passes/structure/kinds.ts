@@ -17,7 +17,7 @@ const BEHIND = 0.9;
 /** Tells boxes that are more than boxes: cards, and pictures with text on them. */
 export const kinds: Pass = {
   name: 'kinds',
-  does: 'tells cards, and pictures with text on them, from plain boxes',
+  does: 'recognises cards, and images with text on them',
   run(document, context) {
     const repeated = new Set(groupsOf(document).flatMap(({ items }) => items.map(({ id }) => id)));
     const cards = new Set<string>();

@@ -13,7 +13,7 @@ import type { Pass } from '../pass.js';
  */
 export const outline: Pass = {
   name: 'outline',
-  does: 'marks the main part and the menu of a design, and lets headings go down one level at a time',
+  does: 'marks main and nav of a design, and makes heading levels descend one at a time',
   run(document) {
     if (document.source.kind !== 'svg') return document;
     const levelled = levelHeadings(document);

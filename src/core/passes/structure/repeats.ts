@@ -53,7 +53,7 @@ export interface Group {
  */
 export const repeats: Pass = {
   name: 'repeats',
-  does: 'marks neighbours of equal structure as repeated items',
+  does: 'marks siblings of equal structure as repeated items',
   run(document) {
     const names = new Map(groupsOf(document).flatMap(({ name, items }) => items.map(({ id }) => [id, name] as const)));
     const body = mapTree(document.body, (node) => {

@@ -15,7 +15,7 @@ const HOLDER_SHARE = 0.5;
 /** Finds the sections of a page: landmarks, and bands that lie above each other across the page. */
 export const sections: Pass = {
   name: 'sections',
-  does: 'marks the bands of the page as sections, and its header and footer as parts',
+  does: 'marks the bands of the page as sections, and its header and footer as site parts',
   run(document, context) {
     const found = findSections(document.body, context);
     const chosen = new Map(found.map((one, index) => [one.id, partOf(one, index, found.length, context.boxes)]));

@@ -26,7 +26,7 @@ const STRICT = new Set(['ul', 'ol', 'dl', 'menu', 'table', 'thead', 'tbody', 'tf
  */
 export const switches: Pass = {
   name: 'switches',
-  does: 'makes what a script opened open with a check box',
+  does: 'opens with a check box what a script opened',
   run(document, { controls = [] }) {
     const work = new Switchboard(document);
     const names = new NameGiver();

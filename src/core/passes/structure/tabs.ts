@@ -22,7 +22,7 @@ import { bareLook, hiddenBy, RING, UNSEEN } from './hidden-inputs.js';
  */
 export const tabs: Pass = {
   name: 'tabs',
-  does: 'makes tabs choose their panels with radio buttons',
+  does: 'switches tab panels with radio buttons',
   run(document, { controls = [] }) {
     const names = new NameGiver();
     return groupsOf(document, controls).reduce((made, group) => rebuild(made, group, names), document);

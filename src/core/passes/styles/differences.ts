@@ -19,7 +19,7 @@ const DIFFERENT = 0.75;
  */
 export const differences: Pass = {
   name: 'differences',
-  does: 'gives repeated items one style, with what differs laid over it',
+  does: 'gives repeated items one style, with a second for what differs',
   run(document) {
     const places = placesOf(document);
     if (places.length === 0) return document;

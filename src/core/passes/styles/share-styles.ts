@@ -9,7 +9,7 @@ import { shareDifferences } from './share-differences.js';
 /** Makes equal styles one style, named after where it is used and on what. */
 export const shareStyles: Pass = {
   name: 'share-styles',
-  does: 'merges equal styles and gives them speaking names',
+  does: 'merges equal styles and names them by use',
   run(document) {
     const keys = styleKeys(document);
     const uses = usesByKey(document, keys);

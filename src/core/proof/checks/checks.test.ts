@@ -150,7 +150,7 @@ describe('places', () => {
       by: 10,
       remedy: { id: 'section', property: 'row-gap', value: '10px' },
     });
-    expect(one?.what).toBe('Gap 30 px where the source has 20 px');
+    expect(one?.what).toBe('Gap: 30 px, 20 px in the source');
   });
 
   it('one gap that is wrong is the margin of what follows', () => {
@@ -176,9 +176,9 @@ describe('places', () => {
   });
 
   it('a gap between columns, an order and a width that stays a share', () => {
-    expect(said(told(moved(['two'], 15, 0)))).toEqual(['gap Cards: Gap 25 px where the source has 10 px']);
+    expect(said(told(moved(['two'], 15, 0)))).toEqual(['gap Cards: Gap: 25 px, 10 px in the source']);
     expect(said(told({ ...wanted, one: [405, 96, 395, 180], two: [0, 96, 395, 180] }))[0]).toBe(
-      'order One: Stands as number 2 where the source has it as number 1',
+      'order One: Order: number 2, number 1 in the source',
     );
     const [narrow] = told({ ...wanted, two: [405, 96, 300, 180] });
     expect(narrow).toMatchObject({ fault: 'size', id: 'two', remedy: { property: 'width', value: '49.375%' } });
@@ -241,21 +241,21 @@ describe('texts', () => {
     const [one, ...more] = differencesOf(comparePage(document, at(5), at(3.4), 1440));
     expect(more).toEqual([]);
     expect(one).toMatchObject({ fault: 'letters', by: 1.6, remedy: { property: 'word-spacing', value: '0.1em' } });
-    expect(one?.what).toBe('Words 3.4 px apart where the source has 5 px');
+    expect(one?.what).toBe('Word spacing: 3.4 px, 5 px in the source');
     expect(differencesOf(comparePage(document, at(5), at(5.2), 1440))).toEqual([]);
   });
 
   it('that break after another word, or whose lines are farther apart', () => {
     const narrow = { ...wanted, text: [0, 58, 200, 58] as Box };
     expect(said(told(narrow))).toContain(
-      'line-break Text: Text breaks after “with” where the source breaks after nothing',
+      'line-break Text: Line breaks after “with”, after nothing in the source',
     );
     const both = (leading: number): MeasuredPage =>
       measured(document, { ...wanted, text: [0, 58, 120, 98] }, { text: { leading } });
     const [one] = differencesOf(comparePage(document, both(20), both(26), 1440));
     expect(one).toMatchObject({
       fault: 'leading',
-      what: 'Lines 26 px apart where the source has 20 px',
+      what: 'Line height: 26 px, 20 px in the source',
       remedy: { property: 'line-height' },
     });
   });
@@ -271,7 +271,7 @@ describe('texts', () => {
         ),
       ).find(({ fault }) => fault === 'line-break');
     expect(late(200)).toMatchObject({
-      what: 'Text breaks after nothing where the source breaks after “with”',
+      what: 'Line breaks after nothing, after “with” in the source',
       remedy: { property: 'max-width', value: '191px' },
     });
     /* “and” alone would be on a line into which “look” fits. */
@@ -324,7 +324,7 @@ describe('pictures and boxes', () => {
     expect(told(wanted, { one: { shown: 1 } }, { one: { shown: 0.8 } })[0]).toMatchObject({
       fault: 'crop',
       by: 20,
-      what: 'Picture cropped by 0 % where the source crops 20 %',
+      what: 'Image cropped by 0 %, 20 % in the source',
       remedy: { property: 'object-fit', value: 'cover' },
     });
     expect(

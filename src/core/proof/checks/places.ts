@@ -71,7 +71,7 @@ function orderOf(inside: readonly Placed[]): Difference[] {
     {
       ...about(first.one),
       fault: 'order',
-      what: `Stands as number ${now + 1} where the source has it as number ${at + 1}`,
+      what: `Order: number ${now + 1}, number ${at + 1} in the source`,
       by: Math.abs(now - at),
       wanted: first.wanted,
       box: first.is,
@@ -133,7 +133,7 @@ function sideways(holder: Compared, frame: Frame, row: readonly Placed[], shift:
       {
         ...place,
         fault: 'off-centre',
-        what: `Not centred, by ${round(Math.abs(off('is')))} px`,
+        what: `Off centre by ${round(Math.abs(off('is')))} px`,
         by: round(Math.abs(off('is'))),
         remedy,
       },
@@ -185,7 +185,7 @@ function padding(
   return {
     ...about(holder),
     fault: 'padding',
-    what: `Padding at the ${side} ${round(own)} px where the source has ${round(asked)} px`,
+    what: `Padding ${side}: ${round(own)} px, ${round(asked)} px in the source`,
     by: round(Math.abs(own - asked)),
     wanted,
     box: is,
@@ -209,7 +209,7 @@ function gaps(holder: Compared, row: readonly Placed[], axis: 0 | 1): Difference
   const gap = parseFloat(holder.look.get(name) ?? '');
   const laid = /flex|grid/.test(holder.look.get('display') ?? '');
   const first = required(off[0]);
-  const words = (own: number, asked: number): string => `Gap ${round(own)} px where the source has ${round(asked)} px`;
+  const words = (own: number, asked: number): string => `Gap: ${round(own)} px, ${round(asked)} px in the source`;
   if (same && laid && (gap >= 0 || all.length > 1))
     return [
       {
@@ -303,7 +303,7 @@ function sizes(holder: Compared, frame: Frame, inside: readonly Placed[]): Diffe
       found.push({
         ...place,
         fault: 'size',
-        what: `${round(is[2])} px wide where the source has ${round(wanted[2])} px`,
+        what: `Width: ${round(is[2])} px, ${round(wanted[2])} px in the source`,
         by: round(Math.abs(wide)),
         remedy: { id, ...width(one, wanted[2], frame.wanted[2]) },
       });
@@ -313,7 +313,7 @@ function sizes(holder: Compared, frame: Frame, inside: readonly Placed[]): Diffe
       found.push({
         ...place,
         fault: 'size',
-        what: `${round(is[3])} px high where the source has ${round(wanted[3])} px`,
+        what: `Height: ${round(is[3])} px, ${round(wanted[3])} px in the source`,
         by: round(Math.abs(high)),
         remedy: { id, property: 'height', value: px(wanted[3]) },
       });

@@ -19,7 +19,7 @@ export function lookDifferences({ all }: ComparedPage): Difference[] {
       found.push({
         ...place,
         fault: 'crop',
-        what: `Picture cropped by ${percent(is.shown)} % where the source crops ${percent(wanted.shown)} %`,
+        what: `Image cropped by ${percent(is.shown)} %, ${percent(wanted.shown)} % in the source`,
         by: Math.abs(percent(is.shown) - percent(wanted.shown)),
         remedy: { id: one.node.id, property: 'object-fit', value: wanted.shown > 1 - SAME_CROP ? 'contain' : 'cover' },
       });
@@ -31,7 +31,7 @@ export function lookDifferences({ all }: ComparedPage): Difference[] {
       found.push({
         ...place,
         fault: 'colour',
-        what: `Background ${is.fill ?? 'none'} where the source has ${wanted.fill}`,
+        what: `Background: ${is.fill ?? 'none'}, ${wanted.fill} in the source`,
         by: Math.round(apart),
         remedy: { id: one.node.id, property: 'background-color', value: wanted.fill },
       });

@@ -57,7 +57,7 @@ function letters({ one, pairs, own, place }: Text, page: ComparedPage): Differen
     found.push({
       ...place,
       fault: 'font',
-      what: `Font “${own.family}” where the source has “${asked.family}”`,
+      what: `Font: “${own.family}”, “${asked.family}” in the source`,
       by: 1,
       remedy: {
         id,
@@ -69,7 +69,7 @@ function letters({ one, pairs, own, place }: Text, page: ComparedPage): Differen
     found.push({
       ...place,
       fault: 'letters',
-      what: `Type of ${own.size} px where the source has ${asked.size} px`,
+      what: `Font size: ${own.size} px, ${asked.size} px in the source`,
       by: Math.abs(own.size - asked.size),
       remedy: { id, property: 'font-size', value: px(asked.size) },
     });
@@ -81,7 +81,7 @@ function letters({ one, pairs, own, place }: Text, page: ComparedPage): Differen
       found.push({
         ...place,
         fault: 'letters',
-        what: `Type of ${name} ${own[name]} where the source has ${asked[name]}`,
+        what: `Font ${name}: ${own[name]}, ${asked[name]} in the source`,
         by: 1,
         remedy: { id, property, value: asked[name] },
       });
@@ -90,7 +90,7 @@ function letters({ one, pairs, own, place }: Text, page: ComparedPage): Differen
     found.push({
       ...place,
       fault: 'colour',
-      what: `Words in ${own.color} where the source has ${asked.color}`,
+      what: `Text colour: ${own.color}, ${asked.color} in the source`,
       by: Math.round(apart),
       remedy: { id, property: 'color', value: asked.color },
     });
@@ -137,7 +137,7 @@ function drift({ one, pairs, own, place }: Text): Difference[] {
     {
       ...place,
       fault: 'letters',
-      what: `Words drift by ${round(most)} px along a line`,
+      what: `Words drift by ${round(most)} px along the line`,
       by: round(most),
       remedy: { id: one.node.id, property: 'letter-spacing', value },
     },
@@ -181,7 +181,7 @@ function gaps({ one, pairs, own, place }: Text): Difference[] {
     {
       ...place,
       fault: 'letters',
-      what: `Words ${round(is)} px apart where the source has ${round(wanted)} px`,
+      what: `Word spacing: ${round(is)} px, ${round(wanted)} px in the source`,
       by: round(Math.abs(wanted - is)),
       remedy: { id: one.node.id, property: 'word-spacing', value },
     },
@@ -236,7 +236,7 @@ function lines(one: Compared): Difference[] {
   if (off >= 0) {
     const word = (end: number | undefined): string =>
       end === undefined ? 'nothing' : `“${pairs[end - 1]?.is.text ?? ''}”`;
-    const what = `Text breaks after ${word(is[off])} where the source breaks after ${word(wanted[off])}`;
+    const what = `Line breaks after ${word(is[off])}, after ${word(wanted[off])} in the source`;
     return [
       {
         ...place,
@@ -259,7 +259,7 @@ function lines(one: Compared): Difference[] {
     {
       ...place,
       fault: 'leading',
-      what: `Lines ${round(own)} px apart where the source has ${round(asked)} px`,
+      what: `Line height: ${round(own)} px, ${round(asked)} px in the source`,
       by: round(Math.abs(asked - own)),
       remedy: { id, property: 'line-height', value },
     },
@@ -337,12 +337,12 @@ function alignment(one: Compared): Difference[] {
   const centred = lines.wanted.every((_, line) => Math.abs(left('wanted', line) - free('wanted', line)) <= 2 * NEAR);
   const atEnd = lines.wanted.every((_, line) => free('wanted', line) <= 2 * NEAR);
   const remedy = { id: one.node.id, property: 'text-align', value: centred ? 'center' : atEnd ? 'end' : 'start' };
-  if (centred) return [{ ...place, fault: 'off-centre', what: `Words not centred, by ${by} px`, by, remedy }];
+  if (centred) return [{ ...place, fault: 'off-centre', what: `Text off centre by ${by} px`, by, remedy }];
   return [
     {
       ...place,
       fault: 'place',
-      what: `Words ${by} px too far ${left('is', at) > left('wanted', at) ? 'right' : 'left'}`,
+      what: `Text ${by} px too far ${left('is', at) > left('wanted', at) ? 'right' : 'left'}`,
       by,
       remedy,
     },

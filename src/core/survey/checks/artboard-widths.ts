@@ -21,11 +21,11 @@ export const artboardWidths: Check = {
             ...place,
             what:
               wider === width
-                ? `Another artboard is ${width} px wide as well.`
+                ? `Another artboard is also ${width} px wide.`
                 : `It is only ${wider - width} px narrower than the artboard of ${wider} px; no breakpoint fits between them.`,
           },
         ];
-      if (width < NARROWEST) return [{ ...place, what: `No screen is as narrow as ${width} px.` }];
+      if (width < NARROWEST) return [{ ...place, what: `No screen is only ${width} px wide.` }];
       if (index === screens.length - 1 && screens.length > 1 && width > PHONE)
         return [
           {

@@ -5,7 +5,7 @@ import type { Check } from '../finding.js';
 export const deadLink: Check = {
   code: 'dead-link',
   severity: 'risk',
-  why: 'A visitor who presses it gets nowhere.',
+  why: 'A visitor who follows it gets nowhere.',
   find: (page) =>
     eachThing(page, ({ href }) => href !== undefined && leadsNowhere(href, page.anchors)).map(({ thing, place }) => ({
       ...place,

@@ -3,7 +3,7 @@ import type { Check, Found } from '../finding.js';
 export const headingOrder: Check = {
   code: 'heading-order',
   severity: 'risk',
-  why: 'People who listen to the page find their way by its headings.',
+  why: 'Screen reader users navigate by headings.',
   find: ({ kind, screens }) => {
     const screen = screens[0];
     if (kind !== 'html' || !screen) return [];

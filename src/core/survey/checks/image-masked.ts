@@ -8,7 +8,7 @@ export const pictureMasked: Check = {
   find: (page) =>
     eachThing(page, ({ picture }) => picture?.masked === true).map(({ thing, place }) => ({
       ...place,
-      what: 'This picture is cut to a shape that is neither a rectangle nor an ellipse.',
+      what: 'This image is clipped to a shape that is neither a rectangle nor an ellipse.',
       proposal: { do: 'merge', at: thing.path },
     })),
 };

@@ -19,7 +19,7 @@ export const pictureSize: Check = {
       return [
         {
           ...place,
-          what: `The picture is ${natural[0]} px wide (${Math.round(bytes / 1024)} kB) and shown at most ${Math.round(shown)} px wide.`,
+          what: `The image is ${natural[0]} px wide (${Math.round(bytes / 1024)} kB) and shown at most ${Math.round(shown)} px wide.`,
           proposal: { do: 'largest', at: place.path, to: Math.ceil(2 * shown) },
         },
       ];

@@ -4,13 +4,13 @@ import type { Check } from '../finding.js';
 export const pictureStretched: Check = {
   code: 'picture-stretched',
   severity: 'risk',
-  why: 'It looks squashed, and every picture that takes its place will too.',
+  why: 'It looks squashed, and so will every image that replaces it.',
   find: (page) =>
     eachThing(page, ({ picture }) => picture?.stretched === true).map(({ thing, place }) => {
       const [width, height] = thing.picture?.natural ?? [0, 0];
       return {
         ...place,
-        what: `The picture is shown out of its proportions: ${width} × ${height} px in ${Math.round(thing.box[2])} × ${Math.round(thing.box[3])} px.`,
+        what: `The image is shown out of proportion: ${width} × ${height} px in ${Math.round(thing.box[2])} × ${Math.round(thing.box[3])} px.`,
         proposal: { do: 'fit', at: thing.path, to: 'cover' },
       };
     }),

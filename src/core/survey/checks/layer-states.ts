@@ -29,28 +29,28 @@ export const hiddenLayer: Check = {
 export const emptyLayer: Check = {
   code: 'empty-layer',
   severity: 'note',
-  why: 'It is of no use, and makes the layers harder to read.',
-  find: layersIn('empty', 'This layer holds nothing.', true),
+  why: 'It has no effect, and makes the layers harder to read.',
+  find: layersIn('empty', 'This layer is empty.', true),
 };
 
 export const offBoard: Check = {
   code: 'off-board',
   severity: 'note',
   why: UNSEEN,
-  find: layersIn('off-board', 'This lies off the artboard.', true),
+  find: layersIn('off-board', 'This is outside the artboard.', true),
 };
 
 export const groupOfOne: Check = {
   code: 'group-of-one',
   severity: 'note',
-  why: 'A group around one thing says nothing about the layout.',
+  why: 'A group around one element tells nothing about the layout.',
   find: ({ screens }) =>
     screens.flatMap(({ width, layers }): Found[] => {
       const lone = layers.filter(({ state }) => state === 'holds-one');
       const [first] = lone;
       if (!first) return [];
       const what =
-        lone.length === 1 ? 'This group holds one thing.' : `${lone.length} groups like this one hold one thing.`;
+        lone.length === 1 ? 'This group holds one element.' : `${lone.length} groups like this one hold one element.`;
       return [{ path: first.path, name: first.name, screen: width, ...(first.box ? { box: first.box } : {}), what }];
     }),
 };
@@ -58,6 +58,6 @@ export const groupOfOne: Check = {
 export const looseObject: Check = {
   code: 'loose-object',
   severity: 'note',
-  why: 'Where all else is grouped, a thing by itself is easily put into the wrong section.',
-  find: layersIn('loose', 'This lies on the artboard by itself, in no group.', false),
+  why: 'Where everything else is grouped, a loose element may end up in the wrong section.',
+  find: layersIn('loose', 'This is directly on the artboard, in no group.', false),
 };

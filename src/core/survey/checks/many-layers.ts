@@ -11,7 +11,7 @@ export const manyLayers: Check = {
   find: (page) =>
     eachThing(page, ({ artwork }) => !artwork?.outlined && (artwork?.pieces ?? 0) > MANY).map(({ thing, place }) => ({
       ...place,
-      what: `This artwork is drawn with ${thing.artwork?.pieces} shapes, ${Math.round((thing.artwork?.bytes ?? 0) / 1024)} kB.`,
+      what: `This illustration consists of ${thing.artwork?.pieces} shapes, ${Math.round((thing.artwork?.bytes ?? 0) / 1024)} kB.`,
       proposal: { do: 'merge', at: thing.path },
     })),
 };

@@ -4,11 +4,11 @@ import type { Check } from '../finding.js';
 export const missingAlt: Check = {
   code: 'missing-alt',
   severity: 'risk',
-  why: 'People who do not see the picture are not told what it shows (WCAG 2.2, 1.1.1).',
+  why: 'People who cannot see the image do not learn what it shows (WCAG 2.2, 1.1.1).',
   find: (page) =>
     eachThing(page, ({ picture }) => picture !== undefined && picture.alt === undefined).map(({ thing, place }) => ({
       ...place,
-      what: 'This picture has no alternative text.',
+      what: 'This image has no alternative text.',
       proposal: { do: 'alt', at: thing.path, to: '' },
     })),
 };

@@ -3,7 +3,7 @@ import type { Check } from '../finding.js';
 export const missingFont: Check = {
   code: 'missing-font',
   severity: 'fault',
-  why: 'Another font takes its place: words are wider or narrower, and lines break elsewhere.',
+  why: 'Another font replaces it: words get wider or narrower, and lines break elsewhere.',
   find: ({ fonts }) =>
     fonts
       .filter(({ there }) => !there)

@@ -18,7 +18,7 @@ const USUAL = 4;
 export const nearColours: Check = {
   code: 'near-colours',
   severity: 'note',
-  why: 'One colour that is written twice has to be changed twice.',
+  why: 'A colour with two values has to be changed twice.',
   find: (page) => {
     const used = page.screens.flatMap(({ width, things }) =>
       things.flatMap((thing) => {
@@ -39,7 +39,7 @@ export const nearColours: Check = {
 export const nearTextStyles: Check = {
   code: 'near-text-styles',
   severity: 'note',
-  why: 'Text styles that nearly repeat each other become two styles of the site instead of one.',
+  why: 'Text styles that are nearly equal become two styles of the site instead of one.',
   find: (page) =>
     eachScreen(page, (things, width) => {
       const uses = tally(
@@ -58,7 +58,7 @@ export const nearTextStyles: Check = {
 export const nearSpacings: Check = {
   code: 'near-spacings',
   severity: 'note',
-  why: 'Distances that nearly repeat each other look uneven, and each becomes a value of its own.',
+  why: 'Spacing that is nearly equal looks uneven, and each value becomes one of its own.',
   find: ({ screens, kind }) =>
     screens.flatMap((screen) => {
       const gaps = downGaps(screen, kind).map((one) => ({ ...one, whole: Math.round(one.gap) }));
@@ -67,7 +67,7 @@ export const nearSpacings: Check = {
         .filter(({ rare, usual }) => usual.count >= USUAL && rare.count === 1)
         .map(({ rare, usual }) => ({
           ...placeOf(rare.value.below, screen.width),
-          what: `It stands ${rare.value.whole} px below "${rare.value.above.name}", where ${usual.value.whole} px are usual (${times(usual.count)}).`,
+          what: `It is ${rare.value.whole} px below "${rare.value.above.name}", where ${usual.value.whole} px are usual (${times(usual.count)}).`,
         }));
     }),
 };

@@ -8,7 +8,7 @@ export const outlinedText: Check = {
   find: (page) =>
     eachThing(page, ({ artwork }) => artwork?.outlined === true).map(({ thing, place }) => ({
       ...place,
-      what: `Text is drawn as outlines, in ${thing.artwork?.pieces ?? 0} shapes.`,
+      what: `Text is converted to outlines, in ${thing.artwork?.pieces ?? 0} shapes.`,
       proposal: { do: 'alt', at: thing.path, to: thing.name },
     })),
 };

@@ -18,7 +18,7 @@ export const lostScript: Check = {
 export const embedded: Check = {
   code: 'embedded-page',
   severity: 'note',
-  why: 'It keeps its address, and is loaded from there by every visitor.',
+  why: 'It keeps its address, and every visitor loads it from there.',
   find: each(
     ({ embeds }) => embeds,
     (detail) => `Another page is embedded: ${detail}`,
@@ -28,7 +28,7 @@ export const embedded: Check = {
 export const otherServer: Check = {
   code: 'other-server',
   severity: 'risk',
-  why: 'What lies on another server can change or go, and tells its owner who visits.',
+  why: 'A file on another server can change or disappear, and its owner learns who visits.',
   find: each(
     ({ elsewhere }) => elsewhere,
     (detail) => `This is loaded from another server: ${detail}`,

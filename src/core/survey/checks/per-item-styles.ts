@@ -9,6 +9,6 @@ export const ownItemStyles: Check = {
       name,
       path,
       box,
-      what: `${count} items that are alike are styled by their ${by === 'id' ? 'ids' : 'positions'}.`,
+      what: `${count} similar items are styled by their ${by === 'id' ? 'ids' : 'positions'}.`,
     })),
 };

@@ -3,7 +3,7 @@ import type { Check } from '../finding.js';
 export const rigidWidth: Check = {
   code: 'rigid-width',
   severity: 'fault',
-  why: 'A phone has no room for it: the page scrolls sideways or is squashed.',
+  why: 'It does not fit on a phone: the page scrolls sideways or is squashed.',
   find: ({ rigid, screens }) =>
     rigid.map(({ name, path, detail, box, width }) => ({
       name,

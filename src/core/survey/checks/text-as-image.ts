@@ -12,7 +12,7 @@ const SIGN = /\b(logo|logotype|brand|wordmark|sign|seal|badge)\b/i;
 export const textAsPicture: Check = {
   code: 'text-as-picture',
   severity: 'risk',
-  why: 'Words in a picture cannot be edited, do not grow with the page, and are blurred on fine screens.',
+  why: 'Text in an image cannot be edited, does not scale with the page, and looks blurred on high-resolution screens.',
   find: (page) =>
     eachThing(page, ({ picture, name, box }) => {
       if (!picture) return false;
@@ -22,7 +22,7 @@ export const textAsPicture: Check = {
       );
     }).map(({ place, thing }) => ({
       ...place,
-      what: thing.picture?.lettering ? 'This picture shows words.' : 'This picture seems to show words.',
+      what: thing.picture?.lettering ? 'This image contains text.' : 'This image seems to contain text.',
     })),
 };
 

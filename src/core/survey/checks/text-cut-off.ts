@@ -4,7 +4,7 @@ import type { Check } from '../finding.js';
 export const textCut: Check = {
   code: 'text-cut',
   severity: 'fault',
-  why: 'Words are cut off or stand outside their box, and longer ones will be the more.',
+  why: 'Text is cut off or overflows its box, and longer text will do so even more.',
   find: (page) =>
     eachThing(page, ({ text }) => (text?.cut ?? 0) > 0).map(({ thing, place }) => ({
       ...place,

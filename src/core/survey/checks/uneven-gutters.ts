@@ -8,7 +8,7 @@ const MOST = 12;
 export const unevenGutters: Check = {
   code: 'uneven-gutters',
   severity: 'risk',
-  why: 'A row with unequal gaps is no grid: the items cannot be added to without its showing.',
+  why: 'A row with unequal gaps is not a grid: an added item would stand out.',
   find: ({ screens }) =>
     screens.flatMap((screen) =>
       rowsOf(screen).flatMap(({ name, path, box, gaps }) => {
