@@ -11,7 +11,7 @@ const require = createRequire(import.meta.url);
 const { openBrowser } = require('../dist/browser/launch.js');
 const { fillPage } = require('../dist/core/content/content.js');
 const { comparePage } = require('../dist/core/proof/compare-page.js');
-const { openBench } = require('../dist/flow/proof/test-page.js');
+const { openTestPage } = require('../dist/flow/proof/test-page.js');
 const { readAdjusted } = require('../dist/flow/render/read-page.js');
 const { readReference } = require('../dist/flow/source/reference.js');
 
@@ -32,7 +32,7 @@ const run = (...args) => {
 async function near(browser, page) {
   const { document, content } = readAdjusted(project, page);
   const filled = fillPage(document, content);
-  const bench = await openBench(project, filled, 'light', browser);
+  const bench = await openTestPage(project, filled, 'light', browser);
   let [all, close] = [0, 0];
   const told = [];
   for (const width of filled.source.widths) {

@@ -1,19 +1,19 @@
 import { required } from '../src/core/data/required.js';
 import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { cleanUp, DEMO_BOARDS, ROOT, onlyPage, tavrik, temporary } from './program.js';
+import { cleanUp, DEMO_ARTBOARDS, ROOT, onlyPage, tavrik, temporary } from './program.js';
 
 const folder = temporary();
 afterAll(cleanUp);
 
-interface Board {
+interface Artboard {
   readonly name: string;
   readonly width: number;
   readonly height: number;
   readonly inside: string;
 }
 
-const boards = DEMO_BOARDS.map((file, index): Board => {
+const artboards = DEMO_ARTBOARDS.map((file, index): Artboard => {
   const [, attributes = '', inside = ''] = /<svg([^>]*)>([\s\S]*)<\/svg>\s*$/.exec(readFileSync(file, 'utf8')) ?? [];
   const size = (name: string): number => Number(new RegExp(` ${name}="(\\d+)"`).exec(attributes)?.[1]);
   return {
@@ -25,14 +25,14 @@ const boards = DEMO_BOARDS.map((file, index): Board => {
 });
 
 /** All artboards of the demo design in one file, beside each other, with words above them. */
-function together(file: string, write: (board: Board, x: number) => string): string {
+function together(file: string, write: (artboard: Artboard, x: number) => string): string {
   let x = 0;
-  const drawn = boards.map((board) => {
-    const text = write(board, x);
-    x += board.width + 120;
+  const drawn = artboards.map((artboard) => {
+    const text = write(artboard, x);
+    x += artboard.width + 120;
     return text;
   });
-  const height = Math.max(...boards.map((board) => board.height)) + 200;
+  const height = Math.max(...artboards.map((artboard) => artboard.height)) + 200;
   const path = join(folder, file);
   writeFileSync(
     path,
@@ -41,7 +41,7 @@ function together(file: string, write: (board: Board, x: number) => string): str
   return path;
 }
 
-const group = ({ name, inside }: Board, x: number): string =>
+const group = ({ name, inside }: Artboard, x: number): string =>
   `<g id="${name}" transform="translate(${x} 100)">${inside}</g>`;
 
 describe('several artboards in one file', () => {
@@ -53,29 +53,29 @@ describe('several artboards in one file', () => {
   it.each([
     [
       'drawings inside of it',
-      ({ name, width, height, inside }: Board, x: number) =>
+      ({ name, width, height, inside }: Artboard, x: number) =>
         `<svg id="${name}" x="${x}" y="100" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">${inside}</svg>`,
     ],
     ['groups beside each other', group],
     [
       'views of it',
-      (board: Board, x: number) =>
-        `<view id="${board.name}" viewBox="${x} 100 ${board.width} ${board.height}"/>${group(board, x)}`,
+      (artboard: Artboard, x: number) =>
+        `<view id="${artboard.name}" viewBox="${x} 100 ${artboard.width} ${artboard.height}"/>${group(artboard, x)}`,
     ],
   ])('are %s, and make the page that they make by themselves', (way, write) => {
     const project = join(folder, way.replace(/ /g, '-'));
     const ran = tavrik(['convert', together(`${way.replace(/ /g, '-')}.svg`, write), '--out', project, '--json']);
     expect(ran.code).toBe(0);
-    const made = onlyPage<{
+    const result = onlyPage<{
       widths: number[];
       notes: string[];
       proof: { widths: { differ: number; words: { placed: number; missing: number } }[] };
     }>(ran);
-    expect(made.widths).toEqual([1440, 834, 390]);
-    expect(made.notes.join('\n')).toContain(
+    expect(result.widths).toEqual([1440, 834, 390]);
+    expect(result.notes.join('\n')).toContain(
       'holds 3 artboards of this page: Desktop (1440 px), Tablet (834 px), Phone (390 px)',
     );
-    for (const { differ, words } of made.proof.widths) {
+    for (const { differ, words } of result.proof.widths) {
       expect(differ).toBeLessThan(0.015);
       expect(words).toMatchObject({ placed: 1, missing: 0 });
     }
@@ -97,7 +97,7 @@ describe('several artboards in one file', () => {
 describe('artboards of several pages', () => {
   const files = ['visit-1440', 'visit-390', 'hire-1440', 'hire-390'].map((name) => join(folder, `${name}.svg`));
   beforeAll(() => {
-    files.forEach((file, index) => cpSync(required(DEMO_BOARDS[index % 2 ? 2 : 0]), file));
+    files.forEach((file, index) => cpSync(required(DEMO_ARTBOARDS[index % 2 ? 2 : 0]), file));
   });
 
   it('make as many pages in one project, each with its report', () => {
@@ -152,7 +152,7 @@ describe('fonts', () => {
   beforeAll(() => {
     mkdirSync(join(folder, 'bare'));
     cpSync(join(ROOT, 'demo/design/pictures'), join(folder, 'bare/pictures'), { recursive: true });
-    writeFileSync(bare, readFileSync(required(DEMO_BOARDS[2]), 'utf8').replace(/@font-face \{[^}]*\}/g, ''));
+    writeFileSync(bare, readFileSync(required(DEMO_ARTBOARDS[2]), 'utf8').replace(/@font-face \{[^}]*\}/g, ''));
   });
   const notesOf = (...more: string[]): string[] =>
     onlyPage<{ notes: string[] }>(
@@ -177,12 +177,12 @@ describe('fonts', () => {
 
   it('are asked for in a folder that holds some', () => {
     mkdirSync(join(folder, 'none'));
-    for (const [given, said] of [
-      ['nowhere', 'no such folder'],
+    for (const [given, message] of [
+      ['nowhere', 'Folder not found'],
       ['none', 'holds no fonts'],
     ] as const) {
       const ran = tavrik(['convert', bare, '--out', join(folder, 'never'), '--fonts', join(folder, given)]);
-      expect([ran.code, ran.err]).toEqual([2, expect.stringContaining(said)]);
+      expect([ran.code, ran.err]).toEqual([2, expect.stringContaining(message)]);
       expect(existsSync(join(folder, 'never'))).toBe(false);
     }
   });

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { createServer } from 'node:http';
 import { existsSync, mkdirSync, readdirSync, readFileSync, readlinkSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { cleanUp, CLI, DEMO_BOARDS, DEMO_PAGE, digests, filesIn, tavrik, temporary } from './program.js';
+import { cleanUp, CLI, DEMO_ARTBOARDS, DEMO_PAGE, digests, filesIn, tavrik, temporary } from './program.js';
 
 const folder = temporary();
 const put = (name: string, text: string): string => {
@@ -38,7 +38,7 @@ describe('input that cannot be converted', () => {
       [put('broken.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><g></svg>')],
       /cannot be read.*line/i,
     ],
-    ['an SVG that shows nothing', [put('blank.svg', svg('width="300" height="300"', '<g/>'))], /shows nothing/i],
+    ['an SVG that shows nothing', [put('blank.svg', svg('width="300" height="300"', '<g/>'))], /is empty/i],
     ['two artboards of one width', [wide, put('a-800-copy.svg', readFileSync(wide, 'utf8'))], /800 px wide/i],
     [
       'entities that grow without end',
@@ -57,20 +57,20 @@ describe('input that cannot be converted', () => {
     ],
     ['an option for designs with a page', [page, '--scale', '0.4'], /--scale: This is for designs/],
     ['an option for pages with a design', [wide, '--keep-boxes'], /--keep-boxes: This is for web pages/],
-    ['a scale that is none', [wide, '--scale', '2'], /"2" is no share/i],
+    ['a scale that is none', [wide, '--scale', '2'], /"2" is neither a number/i],
     ['two kinds at once', [page, wide], /different kinds/i],
     ['one page twice', [page, page], /would be called/i],
-    ['parts of several pages', [page, DEMO_PAGE, '--select', 'main'], /chosen of one page/i],
+    ['parts of several pages', [page, DEMO_PAGE, '--select', 'main'], /chosen from one page/i],
     ['an address of another kind', ['ftp://example.org/page'], /"ftp:" cannot be converted/i],
-    ['an address that does not answer', ['http://127.0.0.1:1/'], /does not answer/i],
+    ['an address that does not answer', ['http://127.0.0.1:1/'], /cannot be reached/i],
     ['a page outside of its root', [page, '--root', join(folder, 'empty')], /outside/i],
-    ['a root that is not there', [page, '--root', join(folder, 'none')], /no such folder/i],
+    ['a root that is not there', [page, '--root', join(folder, 'none')], /Folder not found/i],
     ['widths that are no numbers', [page, '--widths', '1440,wide'], /"wide" is not a width/i],
-    ['a width that is too small', [page, '--widths', '199'], /199 px is no screen width/i],
-    ['a width that is too large', [page, '--widths', '4001'], /4001 px is no screen width/i],
+    ['a width that is too small', [page, '--widths', '199'], /199 px is not a screen width/i],
+    ['a width that is too large', [page, '--widths', '4001'], /4001 px is not a screen width/i],
     ['no width at all', [page, '--widths', ','], /no width/i],
-    ['a browser that is not there', [page, '--browser', join(folder, 'none')], /no browser at this path/i],
-    ['a browser that does not start', [page, '--browser', held], /does not start/i],
+    ['a browser that is not there', [page, '--browser', join(folder, 'none')], /Browser not found/i],
+    ['a browser that does not start', [page, '--browser', held], /could not be started/i],
   ])('%s: says so, exits with 2 and writes nothing', (_, args, message) => {
     const out = join(folder, 'out');
     const ran = tavrik(['convert', ...args, '--out', out]);
@@ -126,7 +126,7 @@ describe('input that cannot be converted', () => {
     for (const command of ['proof', 'render']) {
       expect(tavrik([command, join(folder, 'none')])).toMatchObject({
         code: 2,
-        err: expect.stringContaining('no such folder'),
+        err: expect.stringContaining('Folder not found'),
       });
       expect(tavrik([command, join(folder, 'held')])).toMatchObject({
         code: 2,
@@ -159,10 +159,10 @@ describe('input that cannot be converted', () => {
 
   it('says when artboards have no such width', () => {
     const project = join(folder, 'boards');
-    expect(tavrik(['convert', ...DEMO_BOARDS.slice(2), '--out', project, '--no-proof']).code).toBe(0);
+    expect(tavrik(['convert', ...DEMO_ARTBOARDS.slice(2), '--out', project, '--no-proof']).code).toBe(0);
     expect(tavrik(['proof', project, '--widths', '700'])).toMatchObject({
       code: 2,
-      err: expect.stringContaining('no artboard of 700 px'),
+      err: expect.stringContaining('No artboard is 700 px wide'),
     });
   });
 });
@@ -177,15 +177,15 @@ describe('a browser that dies', () => {
     const { port } = server.address() as { port: number };
     const out = join(folder, 'died');
     const child = spawn(process.execPath, [CLI, 'convert', `http://127.0.0.1:${port}/`, '--out', out]);
-    let said = '';
-    child.stderr.on('data', (data: Buffer) => (said += data.toString()));
+    let text = '';
+    child.stderr.on('data', (data: Buffer) => (text += data.toString()));
     const ended = new Promise<number | null>((done) => child.on('exit', done));
     await new Promise<void>((done) => server.once('connection', () => setTimeout(done, 300)));
     for (const pid of childrenOf(required(child.pid))) process.kill(pid, 'SIGKILL');
     expect(await ended).toBe(3);
     server.closeAllConnections();
     server.close();
-    expect(said).toMatch(/browser ended before the work was done/);
+    expect(text).toMatch(/browser ended before the work was done/);
     expect(existsSync(out)).toBe(false);
   });
 });

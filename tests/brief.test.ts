@@ -1,7 +1,17 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Decision } from '../src/core/brief/brief.js';
-import { cleanUp, copy, DEMO_BOARDS, DEMO_PAGE, digestsOfTexts, onlyPage, ROOT, tavrik, temporary } from './program.js';
+import {
+  cleanUp,
+  copy,
+  DEMO_ARTBOARDS,
+  DEMO_PAGE,
+  digestsOfTexts,
+  onlyPage,
+  ROOT,
+  tavrik,
+  temporary,
+} from './program.js';
 
 const folder = temporary();
 afterAll(cleanUp);
@@ -37,7 +47,7 @@ decisions:
 `,
   );
   const project = join(folder, 'design');
-  const ran = tavrik(['convert', ...DEMO_BOARDS, '--out', project, '--brief', brief, '--json']);
+  const ran = tavrik(['convert', ...DEMO_ARTBOARDS, '--out', project, '--brief', brief, '--json']);
   const { notes } = JSON.parse(ran.out) as { notes: string[] };
   const page = onlyPage<{ breakpoints: number[]; proof: { widths: { words: { missing: number } }[] } }>(ran);
 
@@ -61,13 +71,13 @@ decisions:
   });
 
   it('has what it could not do said, with its line and the nearest address', () => {
-    expect(notes).toEqual([expect.stringMatching(/line 18: nothing is at "Keeprs".*there are .*Keeper/)]);
+    expect(notes).toEqual([expect.stringMatching(/line 18: no element at "Keeprs".*there are .*Keeper/)]);
   });
 
   it('is kept in the project, and makes the same again', () => {
     expect(readFileSync(join(project, 'brief.yaml'), 'utf8')).toBe(readFileSync(brief, 'utf8'));
     const before = digestsOfTexts(project);
-    expect(tavrik(['convert', ...DEMO_BOARDS, '--out', project]).code).toBe(0);
+    expect(tavrik(['convert', ...DEMO_ARTBOARDS, '--out', project]).code).toBe(0);
     expect(digestsOfTexts(project)).toEqual(before);
   });
 
@@ -88,7 +98,7 @@ decisions:
     const wrong = written('wrong-pages.yaml', 'pages:\n  evenings: [tides.svg]\n');
     expect(tavrik(['convert', wide, '--out', join(folder, 'never'), '--brief', wrong])).toMatchObject({
       code: 2,
-      err: expect.stringMatching(/artboard that is not there: tides\.svg/),
+      err: expect.stringMatching(/missing artboard: tides\.svg/),
     });
   });
 });
@@ -126,7 +136,7 @@ describe('a brief for a page', () => {
     expect(html(project)).toContain('alt="Boardwalk"');
     expect(html(project)).toMatch(/<footer/);
     expect(css(project)).not.toContain('#b3541e');
-    expect(notes).toEqual([expect.stringMatching(/line 9: nothing is at/)]);
+    expect(notes).toEqual([expect.stringMatching(/line 9: no element at/)]);
     expect(proof.widths[0]?.words).toMatchObject({ missing: 0, placed: 1 });
     const elsewhere = tavrik(['proof', project, '--widths', '700', '--quick', '--json']);
     expect(onlyPage<typeof proof>(elsewhere).widths[0]?.words.missing).toBe(0);
@@ -166,7 +176,7 @@ describe('proposals', () => {
   });
 
   it('are accepted and declined by code or all together, and then done', () => {
-    expect(tavrik(['brief', project, 'accept', 'heading-order']).out).toContain('1 decision is on now');
+    expect(tavrik(['brief', project, 'accept', 'heading-order']).out).toContain('1 decision accepted');
     expect(tavrik(['convert', source, '--out', project, '--no-proof', '--widths', '800']).code).toBe(0);
     expect(html(project)).toMatch(/<h2[^>]*>Hours/);
     expect(tavrik(['brief', project, 'decline', 'all', '--json']).out).toContain('"turned": 3');
@@ -176,14 +186,14 @@ describe('proposals', () => {
   it.each([
     [
       ['brief', 'PROJECT', 'accept', 'low-tide'],
-      /no decision of the code "low-tide"\.\n.*missing-alt, heading-order, dead-link\), or all/,
+      /no decision with the code "low-tide"\.\n.*missing-alt, heading-order, dead-link\), or all/,
     ],
-    [['brief', 'PROJECT', 'paint', 'all'], /"paint" is not known/],
-    [['brief', join(folder, 'nowhere')], /no such folder/],
-    [['convert', source, '--out', join(folder, 'x'), '--brief', join(folder, 'none.yaml')], /no such brief/],
-  ])('%j is refused', (args, said) => {
-    const ran = tavrik(args.map((one) => (one === 'PROJECT' ? project : one)));
-    expect([ran.code, ran.err]).toEqual([2, expect.stringMatching(said)]);
+    [['brief', 'PROJECT', 'paint', 'all'], /Unknown value "paint"/],
+    [['brief', join(folder, 'nowhere')], /Folder not found/],
+    [['convert', source, '--out', join(folder, 'x'), '--brief', join(folder, 'none.yaml')], /Brief not found/],
+  ])('%j is refused', (args, pattern) => {
+    const ran = tavrik(args.map((arg) => (arg === 'PROJECT' ? project : arg)));
+    expect([ran.code, ran.err]).toEqual([2, expect.stringMatching(pattern)]);
   });
 
   it('a brief that is wrong is refused before anything is done', () => {
@@ -198,7 +208,7 @@ describe('proposals', () => {
 
 describe('a brief for the fields of a page', () => {
   const project = join(folder, 'fields');
-  const said = (fields: string): string => written('fields.yaml', `fields:\n${fields}`);
+  const message = (fields: string): string => written('fields.yaml', `fields:\n${fields}`);
   const convert = (brief: string) =>
     tavrik(['convert', DEMO_PAGE, '--out', project, '--widths', '1440', '--no-proof', '--brief', brief]);
   const values = (): string => readFileSync(join(project, 'content/home.yaml'), 'utf8');
@@ -209,7 +219,7 @@ describe('a brief for the fields of a page', () => {
     const edited = tavrik(['content', project, 'set', 'programme.rows.9-october-saturn-before.with', 'Ada Fenwick']);
     expect(edited.code).toBe(0);
     const ran = convert(
-      said(`  - { at: programme.rows.*.with, name: speaker, label: Who speaks }
+      message(`  - { at: programme.rows.*.with, name: speaker, label: Who speaks }
   - { at: three-ways-to-begin.cards, fewest: 3, most: 3 }
   - { at: the-darkest-sky-for.kicker, lock: true }
   - { at: one-dome-three.link, to: site, name: instruments }
@@ -250,7 +260,7 @@ describe('a brief for the fields of a page', () => {
     ['  - { at: header.links, fewest: 4, most: 2 }\n', /Line 4:.*most/s],
   ])('that is wrong is refused with its line: %s', (fields, wanted) => {
     const before = values();
-    const ran = convert(said(fields));
+    const ran = convert(message(fields));
     expect([ran.code, wanted.test(ran.err) ? '' : ran.err]).toEqual([2, '']);
     expect(values()).toBe(before);
   });

@@ -21,7 +21,7 @@ async function asked(online: boolean): Promise<{ said: string[]; reached: string
   try {
     const page = await browser.newPage(800);
     await page.goto(`${served.origin}/page`);
-    const said = await page.evaluate(async (at) => {
+    const texts = await page.evaluate(async (at) => {
       const fetched = await fetch(`http://127.0.0.2:${at}/fetched`).then(
         () => 'fetched',
         () => 'refused',
@@ -33,7 +33,7 @@ async function asked(online: boolean): Promise<{ said: string[]; reached: string
       });
       return [fetched, socket];
     }, port);
-    return { said, reached };
+    return { said: texts, reached };
   } finally {
     await browser.close();
     await served.close();

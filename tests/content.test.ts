@@ -7,7 +7,7 @@ import { nest, type FlatContent } from '../src/core/content/values.js';
 import type { ElementNode, PageDocument } from '../src/core/document/types.js';
 import { isElement, isWords, walk } from '../src/core/document/walk.js';
 import { renderHtml } from '../src/core/render/html.js';
-import { cleanUp, copy, DEMO_BOARDS, DEMO_PAGE, digests, tavrik, temporary } from './program.js';
+import { cleanUp, copy, DEMO_ARTBOARDS, DEMO_PAGE, digests, tavrik, temporary } from './program.js';
 
 /* What a client does with the content of a page, by the commands and by hand. */
 
@@ -17,7 +17,7 @@ const clean = join(folder, 'clean');
 const design = join(folder, 'design');
 beforeAll(() => {
   expect(tavrik(['convert', DEMO_PAGE, '--out', clean, '--widths', '1440', '--no-proof']).code).toBe(0);
-  expect(tavrik(['convert', ...DEMO_BOARDS, '--out', design, '--no-proof']).code).toBe(0);
+  expect(tavrik(['convert', ...DEMO_ARTBOARDS, '--out', design, '--no-proof']).code).toBe(0);
 });
 
 const fresh = (name: string): string => {
@@ -137,7 +137,7 @@ describe('lists', () => {
     expect(html(project)).toContain('>A lamp</li>');
     expect(content(project, 'add', 'membership.cards', 'x', '--to', 'first')).toMatchObject({
       code: 2,
-      err: expect.stringMatching(/"first" is no place/),
+      err: expect.stringMatching(/"first" is not a position/),
     });
   });
 
@@ -204,7 +204,7 @@ describe('tavrik content', () => {
     writeFileSync(bad, 'membership:\n  heading: Join\n  gone: x\n');
     expect(content(project, 'import', bad)).toMatchObject({
       code: 2,
-      err: expect.stringMatching(/line 3.*membership\.gone.*no such field/s),
+      err: expect.stringMatching(/line 3.*membership\.gone.*not found/s),
     });
     expect(digests(project)).toEqual(before);
   });
@@ -220,7 +220,7 @@ describe('tavrik content', () => {
     const ran = content(project, 'check');
     expect(ran.code).toBe(1);
     for (const words of [
-      'There is nothing called "nowhere"',
+      'The page has no anchor "nowhere"',
       'There is no file "assets/none.jpg"',
       '"many" is not a number',
       'may not fit',
@@ -239,7 +239,7 @@ describe('content that cannot be read', () => {
   it.each([
     ['tabs', 'header:\n\tlink: x\n', /Tabs are not allowed.*line 2/s],
     ['a name twice', 'header:\n  link:\n    label: a\n    label: b\n', /keys must be unique.*line 4/s],
-    ['a text for a section', 'header: x\n', /line 1: "header" holds no fields/],
+    ['a text for a section', 'header: x\n', /line 1: "header" has no fields/],
     [
       'an entry twice',
       'membership:\n  cards:\n    - id: a\n      heading: A\n    - id: a\n      heading: B\n',
@@ -248,7 +248,7 @@ describe('content that cannot be read', () => {
     [
       'anchors that explode',
       `a: &a [x,x,x,x,x,x,x,x,x,x]\n${[...'bcdefgh'].map((name, at) => `${name}: &${name} [${Array(10).fill(`*${'abcdefg'[at]}`).join(',')}]`).join('\n')}\nheader:\n  link: *h\n`,
-      /holds no fields|more than 50000 values/,
+      /has no fields|more than 50000 values/,
     ],
     [
       'a value of 5 MB',
@@ -277,13 +277,13 @@ describe('content that cannot be read', () => {
 
   it.each([
     [['set', 'foo.bar', 'x'], /no field "foo.bar"/],
-    [['set', 'membership.cards', 'x'], /is several fields.*membership\.cards\.heading/s],
+    [['set', 'membership.cards', 'x'], /matches several fields.*membership\.cards\.heading/s],
     [['set', 'header.links.contact.address', 'javascript:alert(1)'], /must not run a script/],
     [['remove', 'membership.cards', 'nobody'], /no entry "nobody".*It has single, household, keeper/s],
-    [['move', 'membership.cards', 'single', '--to', '9'], /no place 9.*1 to 3/s],
+    [['move', 'membership.cards', 'single', '--to', '9'], /no position 9.*1 to 3/s],
     [['add', 'membership.boxes', 'x'], /no list "membership.boxes".*membership\.cards/s],
     [['import', 'nothing.yaml'], /not found/],
-    [['export', '--format', 'word'], /"word" is not known here/],
+    [['export', '--format', 'word'], /Unknown value "word"/],
     [['frobnicate'], /Give one of list, show/],
   ])('%j is refused', (args, words) => {
     const own = fresh(`refused-${args.join('-').replace(/\W/g, '')}`);
@@ -340,7 +340,7 @@ describe('texts for others', () => {
     const out = content(project, 'export', '--format', 'markdown').out;
     expect(out).toMatch(/<!-- field: programme\.text -->\n\nIf it is cloudy/);
     expect(content(project, 'import', sent('home.md', out)).out).toContain('0 values changed');
-    const made = content(
+    const ran = content(
       project,
       'import',
       sent(
@@ -348,7 +348,7 @@ describe('texts for others', () => {
         out.replace('If it is cloudy', 'If it is *cloudy*,').replace('heading: Programme', 'heading: Dates'),
       ),
     );
-    expect([made.code, made.out]).toEqual([0, expect.stringContaining('2 values changed')]);
+    expect([ran.code, ran.out]).toEqual([0, expect.stringContaining('2 values changed')]);
     expect(html(project)).toContain('>Dates</h2>');
     const lost = content(
       project,
@@ -360,8 +360,8 @@ describe('texts for others', () => {
 
   it('go to a translator as XLIFF, and come back as a page of that language beside the first', () => {
     const before = html(project);
-    const made = content(project, 'import', sent('de.xlf', translated(xliff())));
-    expect([made.code, made.out, made.err]).toEqual([
+    const ran = content(project, 'import', sent('de.xlf', translated(xliff())));
+    expect([ran.code, ran.out, ran.err]).toEqual([
       0,
       expect.stringMatching(/^\d+ values changed in de/),
       expect.anything(),
@@ -405,12 +405,12 @@ describe('texts for others', () => {
       /line \d+: .*lacks the placeholder 1/,
     ],
     ['entities', (text) => text.replace('<xliff', '<!DOCTYPE x [<!ENTITY a "b">]><xliff'), /document type/],
-    ['another page', (text) => text.replace('<file id="home"', '<file id="hire"'), /no words of the page "home"/],
+    ['another page', (text) => text.replace('<file id="home"', '<file id="hire"'), /no texts of the page "home"/],
     ['no XML', (text) => text.slice(0, 900), /not XML/],
-  ])('are refused whole for %s', (name, change, said) => {
+  ])('are refused whole for %s', (name, change, pattern) => {
     const before = digests(project);
-    const made = content(project, 'import', sent('bad.xlf', change(xliff())));
-    expect([made.code, said.test(made.err) ? '' : `${name}: ${made.err}`]).toEqual([2, '']);
+    const ran = content(project, 'import', sent('bad.xlf', change(xliff())));
+    expect([ran.code, pattern.test(ran.err) ? '' : `${name}: ${ran.err}`]).toEqual([2, '']);
     expect(digests(project)).toEqual(before);
   });
 
@@ -435,7 +435,7 @@ describe('texts for others', () => {
     });
     expect(content(project, 'export', '--format', 'xliff', '--language', 'en')).toMatchObject({
       code: 2,
-      err: expect.stringContaining('The page is in "en" itself'),
+      err: expect.stringContaining('The page itself is in "en"'),
     });
     expect(content(project, 'export', '--format', 'xliff', '--language', '../x')).toMatchObject({
       code: 2,

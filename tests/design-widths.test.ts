@@ -3,7 +3,7 @@ import { cpSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { inBrowser } from './in-browser.js';
-import { cleanUp, DEMO_BOARDS, ROOT, tavrik, temporary, type Ran, onlyPage } from './program.js';
+import { cleanUp, DEMO_ARTBOARDS, ROOT, tavrik, temporary, type Ran, onlyPage } from './program.js';
 
 const { open } = inBrowser();
 afterAll(cleanUp);
@@ -13,7 +13,7 @@ describe('widths that nobody drew', () => {
   let ran: Ran;
   beforeAll(() => {
     folder = join(temporary(), 'one');
-    ran = tavrik(['convert', required(DEMO_BOARDS[0]), '--out', folder, '--no-proof', '--explain']);
+    ran = tavrik(['convert', required(DEMO_ARTBOARDS[0]), '--out', folder, '--no-proof', '--explain']);
   });
 
   it('are derived from one artboard: nothing scrolls sideways, is cut off or lies on other words', () => {
@@ -49,8 +49,8 @@ describe('choices of a design', () => {
   it('are kept for the next time, unless the call says otherwise', () => {
     const out = join(temporary(), 'kept');
     const convert = (...more: string[]): string => {
-      const boards = [DEMO_BOARDS[0], DEMO_BOARDS[2]] as string[];
-      expect(tavrik(['convert', ...boards, '--out', out, '--no-proof', ...more]).code).toBe(0);
+      const artboards = [DEMO_ARTBOARDS[0], DEMO_ARTBOARDS[2]] as string[];
+      expect(tavrik(['convert', ...artboards, '--out', out, '--no-proof', ...more]).code).toBe(0);
       return readFileSync(join(out, 'tavrik.yaml'), 'utf8');
     };
     expect(convert('--fluid', '--scale', '0.6')).toMatch(/design:\n\s+scale: 0.6\n\s+fluid: true/);
@@ -68,13 +68,13 @@ describe('a pattern that shows a picture', () => {
     folder = temporary();
     const file = join(folder, 'tiles.svg');
     cpSync(join(ROOT, 'demo/design/pictures'), join(folder, 'images'), { recursive: true });
-    const picture = required(readdirSync(join(folder, 'images')).find((name) => /\.(png|jpg)$/.test(name)));
+    const image = required(readdirSync(join(folder, 'images')).find((name) => /\.(png|jpg)$/.test(name)));
     writeFileSync(
       file,
       `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="700" font-family="Arial" font-size="16">
       <defs>
-        <pattern id="one" patternUnits="userSpaceOnUse" x="100" y="50" width="300" height="200"><image href="images/${picture}" width="300" height="200" preserveAspectRatio="xMidYMid slice"/></pattern>
-        <pattern id="many" patternUnits="userSpaceOnUse" x="50" y="20" width="450" height="300"><image href="images/${picture}" width="450" height="300" preserveAspectRatio="none"/></pattern>
+        <pattern id="one" patternUnits="userSpaceOnUse" x="100" y="50" width="300" height="200"><image href="images/${image}" width="300" height="200" preserveAspectRatio="xMidYMid slice"/></pattern>
+        <pattern id="many" patternUnits="userSpaceOnUse" x="50" y="20" width="450" height="300"><image href="images/${image}" width="450" height="300" preserveAspectRatio="none"/></pattern>
       </defs>
       <rect x="100" y="50" width="300" height="200" fill="url(#one)"/>
       <rect x="0" y="400" width="900" height="300" fill="url(#many)"/>

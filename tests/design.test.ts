@@ -4,7 +4,7 @@ import type { PageDocument } from '../src/core/document/types.js';
 import { elements } from '../src/core/document/walk.js';
 import {
   cleanUp,
-  DEMO_BOARDS,
+  DEMO_ARTBOARDS,
   digests,
   digestsOfTexts,
   filesIn,
@@ -29,7 +29,7 @@ describe('a design of three artboards', () => {
   let document: PageDocument;
 
   beforeAll(() => {
-    ran = tavrik(['convert', ...DEMO_BOARDS, '--out', project, '--json']);
+    ran = tavrik(['convert', ...DEMO_ARTBOARDS, '--out', project, '--json']);
     result = onlyPage<Result>(ran);
     document = JSON.parse(readFileSync(join(project, 'pages/star-evenings.json'), 'utf8')) as PageDocument;
   });
@@ -41,11 +41,11 @@ describe('a design of three artboards', () => {
   it('becomes a page that stands where the artboards stand', () => {
     expect(ran.code).toBe(0);
     expect(result.proof.widths.map(({ width }) => width)).toEqual([1440, 834, 390]);
-    for (const one of result.proof.widths) {
-      expect(one.words.placed).toBeGreaterThan(0.98);
-      expect(one.words.missing).toBe(0);
-      expect(one.differ).toBeLessThan(0.04);
-      expect(one.overflow).toBe(0);
+    for (const width of result.proof.widths) {
+      expect(width.words.placed).toBeGreaterThan(0.98);
+      expect(width.words.missing).toBe(0);
+      expect(width.differ).toBeLessThan(0.04);
+      expect(width.overflow).toBe(0);
     }
   });
 
@@ -81,14 +81,14 @@ describe('a design of three artboards', () => {
       (node) => styleOf(node)['grid-template-columns'] === 'repeat(2, minmax(0, 1fr))',
     );
     expect(grid?.children).toHaveLength(4);
-    const styles = grid?.children?.map((one) => (one.kind === 'words' ? undefined : one.style));
+    const styles = grid?.children?.map((child) => (child.kind === 'words' ? undefined : child.style));
     expect(new Set(styles).size).toBeLessThanOrEqual(2);
   });
 
   it('lets the picture hang over the next section, and rounds the portraits', () => {
-    const pictures = [...elements(document.body)].filter(({ element }) => element === 'img').map(styleOf);
-    expect(pictures.some((look) => parseFloat(look['margin-bottom'] ?? '0') < -20)).toBe(true);
-    expect(pictures.filter((look) => look['border-radius'] === '50%')).toHaveLength(3);
+    const images = [...elements(document.body)].filter(({ element }) => element === 'img').map(styleOf);
+    expect(images.some((look) => parseFloat(look['margin-bottom'] ?? '0') < -20)).toBe(true);
+    expect(images.filter((look) => look['border-radius'] === '50%')).toHaveLength(3);
   });
 
   it('keeps drawings as vectors and brings the fonts along', () => {
@@ -101,7 +101,7 @@ describe('a design of three artboards', () => {
   it('says what is on one artboard only', () => {
     expect(result.notes.join('\n')).toMatch(/Only on the artboard of 390 px: a drawing .*Menu icon/);
     expect(result.notes.join('\n')).toMatch(
-      /On the artboard of 390 px “Hollin Marsh Observatory” reads “Hollin Marsh”/,
+      /On the artboard of 390 px “Hollin Marsh Observatory” has the text “Hollin Marsh”/,
     );
     expect(result.notes.join('\n')).toMatch(/Not on the artboard of 390 px: .*“Telescope hire”/);
   });
@@ -111,7 +111,7 @@ describe('a design of three artboards', () => {
     expect(tavrik(['render', project]).code).toBe(0);
     expect(digests(project)).toEqual(before);
     const again = join(folder, 'again');
-    expect(tavrik(['convert', ...DEMO_BOARDS.slice().reverse(), '--out', again]).code).toBe(0);
+    expect(tavrik(['convert', ...DEMO_ARTBOARDS.slice().reverse(), '--out', again]).code).toBe(0);
     expect({ ...digestsOfTexts(again), 'tavrik.yaml': '' }).toEqual({ ...digestsOfTexts(project), 'tavrik.yaml': '' });
   });
 });

@@ -1,18 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { DrawnBoard, DrawnItem } from '../src/core/drawing/drawing.js';
+import type { DrawnArtboard, DrawnItem } from '../src/core/drawing/drawing.js';
 import { inBrowser, inside } from './in-browser.js';
 import { ROOT } from './program.js';
 
 /* How drawings are read, in a real browser. */
 const { open, served } = inBrowser();
 
-const PICTURE = '/dome.jpg';
+const IMAGE = '/dome.jpg';
 
 /** What is read of an SVG of 400 x 300 with a picture beside it that is as wide as 3 of its heights of 2. */
-async function read(inner: string, attributes = ''): Promise<DrawnBoard> {
+async function read(inner: string, attributes = ''): Promise<DrawnArtboard> {
   const page = await open('');
-  served().hold(PICTURE, 'image/jpeg', readFileSync(join(ROOT, 'demo/design/pictures/dome-dusk.jpg')));
+  served().hold(IMAGE, 'image/jpeg', readFileSync(join(ROOT, 'demo/design/pictures/dome-dusk.jpg')));
   const text = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="300" font-family="Arial" font-size="20" ${attributes}>${inner}</svg>`;
   const placed = await inside(page, 'placeDrawing', text, 1000);
   if ('fault' in placed) throw new Error(`${placed.fault} ${placed.detail}`);
@@ -125,7 +125,7 @@ describe('boxes', () => {
 });
 
 describe('pictures', () => {
-  const image = (more: string): string => `<image href="${PICTURE}" x="10" y="10" width="90" height="90" ${more}/>`;
+  const image = (more: string): string => `<image href="${IMAGE}" x="10" y="10" width="90" height="90" ${more}/>`;
 
   it('lie whole in their place, or larger than it', async () => {
     const contained = await one('picture', image(''));
@@ -144,38 +144,38 @@ describe('pictures', () => {
   });
 
   it('are round in a round clip, and keep title and link', async () => {
-    const made = await one(
+    const drawnImage = await one(
       'picture',
-      `<clipPath id="c"><circle cx="55" cy="55" r="45"/></clipPath><a href="dome.html"><g clip-path="url(#c)"><image href="${PICTURE}" x="10" y="10" width="90" height="90"><title>The dome</title></image></g></a>`,
+      `<clipPath id="c"><circle cx="55" cy="55" r="45"/></clipPath><a href="dome.html"><g clip-path="url(#c)"><image href="${IMAGE}" x="10" y="10" width="90" height="90"><title>The dome</title></image></g></a>`,
     );
-    expect(made.look['border-radius']).toBe('50%');
-    expect([made.title, made.href]).toEqual(['The dome', 'dome.html']);
+    expect(drawnImage.look['border-radius']).toBe('50%');
+    expect([drawnImage.title, drawnImage.href]).toEqual(['The dome', 'dome.html']);
   });
 
   it('come from patterns in shares of the shape, also through what they use', async () => {
-    const made = await one(
+    const drawnImage = await one(
       'picture',
-      `<defs><pattern id="p" width="1" height="1" patternContentUnits="objectBoundingBox"><use href="#i" transform="scale(0.01 0.02)"/></pattern><image id="i" href="${PICTURE}" width="100" height="50" preserveAspectRatio="none"/></defs><rect x="40" y="60" width="120" height="80" fill="url(#p)"/>`,
+      `<defs><pattern id="p" width="1" height="1" patternContentUnits="objectBoundingBox"><use href="#i" transform="scale(0.01 0.02)"/></pattern><image id="i" href="${IMAGE}" width="100" height="50" preserveAspectRatio="none"/></defs><rect x="40" y="60" width="120" height="80" fill="url(#p)"/>`,
     );
-    expect(rounded(made.box)).toEqual([40, 60, 120, 80]);
-    expect(rounded(made.whole)).toEqual([40, 60, 120, 80]);
+    expect(rounded(drawnImage.box)).toEqual([40, 60, 120, 80]);
+    expect(rounded(drawnImage.whole)).toEqual([40, 60, 120, 80]);
   });
 
   it('come from patterns with a view box, shifted as they are', async () => {
-    const made = await one(
+    const drawnImage = await one(
       'picture',
-      `<pattern id="p" patternUnits="userSpaceOnUse" x="40" y="60" width="200" height="100" viewBox="0 0 20 10"><image href="${PICTURE}" x="2" y="1" width="15" height="10" preserveAspectRatio="none"/></pattern><rect x="40" y="60" width="120" height="80" fill="url(#p)"/>`,
+      `<pattern id="p" patternUnits="userSpaceOnUse" x="40" y="60" width="200" height="100" viewBox="0 0 20 10"><image href="${IMAGE}" x="2" y="1" width="15" height="10" preserveAspectRatio="none"/></pattern><rect x="40" y="60" width="120" height="80" fill="url(#p)"/>`,
     );
-    expect(rounded(made.whole)).toEqual([60, 70, 150, 100]);
+    expect(rounded(drawnImage.whole)).toEqual([60, 70, 150, 100]);
   });
 
   it('are drawing with the picture inside where a pattern repeats, or is turned', async () => {
     const pattern = (more: string): string =>
-      `<pattern id="p" patternUnits="userSpaceOnUse" width="60" height="40" ${more}><image href="${PICTURE}" width="60" height="40"/></pattern><rect width="200" height="100" fill="url(#p)"/>`;
+      `<pattern id="p" patternUnits="userSpaceOnUse" width="60" height="40" ${more}><image href="${IMAGE}" width="60" height="40"/></pattern><rect width="200" height="100" fill="url(#p)"/>`;
     for (const more of ['', 'patternTransform="rotate(20)"']) {
       const { markup } = await one('art', pattern(more));
       expect(markup).toContain('href="data:image/jpeg;base64,');
-      expect(markup).not.toContain(PICTURE);
+      expect(markup).not.toContain(IMAGE);
     }
   });
 });
@@ -195,10 +195,13 @@ describe('texts', () => {
   });
 
   it('are as large as they are drawn, and know where they are anchored', async () => {
-    const made = await one('text', '<g transform="scale(2)"><text x="100" y="40" text-anchor="middle">Tide</text></g>');
-    expect(made.look.size).toBe(40);
-    expect(made.anchor).toBe('middle');
-    expect(made.box[0] + made.box[2] / 2).toBeCloseTo(200, 0);
+    const drawnText = await one(
+      'text',
+      '<g transform="scale(2)"><text x="100" y="40" text-anchor="middle">Tide</text></g>',
+    );
+    expect(drawnText.look.size).toBe(40);
+    expect(drawnText.anchor).toBe('middle');
+    expect(drawnText.box[0] + drawnText.box[2] / 2).toBeCloseTo(200, 0);
   });
 
   it('have the lines of the text around them besides their own', async () => {
@@ -271,7 +274,7 @@ describe('drawing that no group holds', () => {
     const { notes } = await read(
       `<g id="Reeds">${stroke(40, 100)}${stroke(50, 100)}<rect x="300" y="10" width="60" height="60"/><text x="300" y="90">Hut</text></g>`,
     );
-    expect(notes).toEqual(['2 drawings that belong together are one: Reeds']);
+    expect(notes).toEqual(['2 shapes that belong together become one image: Reeds']);
   });
 });
 

@@ -48,19 +48,19 @@ describe('an existing page', () => {
   it('looks like its source at every told width', () => {
     const { proof } = onlyPage<{ proof: Figures }>(converted);
     expect(proof.widths.map(({ width }) => width)).toEqual([1440, 820, 390]);
-    for (const one of proof.widths) {
-      expect(one.differ).toBeLessThan(0.001);
-      expect(one.words).toMatchObject({ placed: 1, missing: 0 });
-      expect(one.overflow).toBe(0);
+    for (const width of proof.widths) {
+      expect(width.differ).toBeLessThan(0.001);
+      expect(width.words).toMatchObject({ placed: 1, missing: 0 });
+      expect(width.overflow).toBe(0);
     }
   });
 
   it('looks like its source at widths nobody told it of', () => {
     const ran = tavrik(['proof', project, '--widths', '1021,1020,860,700,561,320', '--quick', '--json']);
     expect(ran.code).toBe(0);
-    for (const one of onlyPage<Figures>(ran).widths) {
-      expect(one.differ).toBeLessThan(0.002);
-      expect(one.words.placed).toBe(1);
+    for (const width of onlyPage<Figures>(ran).widths) {
+      expect(width.differ).toBeLessThan(0.002);
+      expect(width.words.placed).toBe(1);
     }
   });
 

@@ -41,10 +41,10 @@ const standing = (page: Page) =>
   page.evaluate(() =>
     [...document.querySelectorAll('h3')].map((heading) => {
       const rect = (element: Element | null): number[] => {
-        const { left, top, right, bottom } = required(element).getBoundingClientRect();
+        const { left, top, right, bottom } = (element as Element).getBoundingClientRect();
         return [left, top, right, bottom].map(Math.round);
       };
-      const card = required(heading.parentElement);
+      const card = heading.parentElement as Element;
       return { card: rect(card), inside: [...card.children].map(rect) };
     }),
   );
@@ -54,7 +54,7 @@ describe('a page of boxes placed one by one', () => {
     const { [required(CARDS.split('.')[0])]: cards, 'days-for-fetching': days } = parse(
       readFileSync(join(project, 'content/hire.yaml'), 'utf8'),
     ) as Record<string, Record<string, Record<string, string>[]>>;
-    expect(cards?.['cards']?.map((one) => Object.keys(one))).toEqual(
+    expect(cards?.['cards']?.map((card) => Object.keys(card))).toEqual(
       Array.from({ length: 3 }, () => ['id', 'picture', 'heading', 'text', 'price', 'link']),
     );
     expect(days?.['entries']).toHaveLength(4);

@@ -1,7 +1,7 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { KINDS, plant, put, type Planted } from './faults.js';
-import { built, cleanUp, copy, DEMO_BOARDS, DEMO_PAGE, tavrik, temporary } from './program.js';
+import { built, cleanUp, copy, DEMO_ARTBOARDS, DEMO_PAGE, tavrik, temporary } from './program.js';
 
 /* Faults planted into converted pages: the proof names them, and tuning mends them. The figures are printed when they fail. */
 const { openBrowser } = built<typeof import('../src/browser/launch.js')>('browser/launch');
@@ -35,18 +35,18 @@ async function figuresOf(
   const figures: Figures = { kinds: new Set(), named: [], lost: [], mended: [], left: [] };
   try {
     const [base] = await tuneProject(project, { open: browser, most: 1, dryRun: true, progress });
-    for (const one of plant(clean).filter(({ kind }, at) => which(kind, at))) {
-      figures.kinds.add(one.kind);
+    for (const planted of plant(clean).filter(({ kind }, at) => which(kind, at))) {
+      figures.kinds.add(planted.kind);
       rmSync(join(project, 'adjust.yaml'), { force: true });
-      put(project, one.document);
+      put(project, planted.document);
       render(project);
       const { pages } = await prove(project, { open: browser, progress });
-      (isNamed(one, pages[0]?.widths ?? []) ? figures.named : figures.lost).push(one.kind);
-      if (!one.mendable) continue;
+      (isNamed(planted, pages[0]?.widths ?? []) ? figures.named : figures.lost).push(planted.kind);
+      if (!planted.mendable) continue;
       const [tuned] = await tuneProject(project, { open: browser, most: 24, progress });
       const floor = base?.before ?? 0;
-      const mended = (tuned?.after ?? Infinity) <= floor + 0.2 * ((tuned?.before ?? 0) - floor);
-      (mended ? figures.mended : figures.left).push(one.kind);
+      const fixed = (tuned?.after ?? Infinity) <= floor + 0.2 * ((tuned?.before ?? 0) - floor);
+      (fixed ? figures.mended : figures.left).push(planted.kind);
     }
   } finally {
     await browser.close();
@@ -58,22 +58,24 @@ function isNamed(
   { id, near }: Planted,
   widths: readonly { readonly differences: readonly { readonly id: string }[] }[],
 ): boolean {
-  return widths.some(({ differences }) => differences.some((one) => one.id === id || near.includes(one.id)));
+  return widths.some(({ differences }) =>
+    differences.some((difference) => difference.id === id || near.includes(difference.id)),
+  );
 }
 
 describe('planted faults', () => {
   it('are named by the proof with their element, and mended by tuning', async () => {
     /* Every second kind in a page, the others in a design. */
     const page = await figuresOf([DEMO_PAGE, '--widths', '1440,390'], 'page', (_, at) => at % 2 === 0);
-    const boards = DEMO_BOARDS.filter((file) => !file.includes('834'));
-    const design = await figuresOf(boards, 'design', (kind) => !page.kinds.has(kind));
+    const artboards = DEMO_ARTBOARDS.filter((file) => !file.includes('834'));
+    const design = await figuresOf(artboards, 'design', (kind) => !page.kinds.has(kind));
     const all = { lost: [...page.lost, ...design.lost], left: [...page.left, ...design.left] };
     expect(new Set([...page.kinds, ...design.kinds]).size).toBeGreaterThanOrEqual(20);
     expect(KINDS.length).toBeGreaterThanOrEqual(20);
     const named = page.named.length + design.named.length;
-    const mended = page.mended.length + design.mended.length;
+    const fixed = page.mended.length + design.mended.length;
     expect({ ...all, share: named / (named + all.lost.length) >= 0.95 }).toEqual({ ...all, share: true });
-    expect({ ...all, share: mended / (mended + all.left.length) >= 0.8 }).toEqual({ ...all, share: true });
+    expect({ ...all, share: fixed / (fixed + all.left.length) >= 0.8 }).toEqual({ ...all, share: true });
     expect(readFileSync(join(folder, 'design-planted/adjust.yaml'), 'utf8')).toContain('step: 1');
   }, 900000);
 });

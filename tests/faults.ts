@@ -38,49 +38,49 @@ const is =
   ({ node }: Spot): boolean =>
     kinds.includes(node.kind);
 const holds = (count: number, { node }: Spot): boolean =>
-  (node.children ?? []).filter((one) => one.kind !== 'words').length >= count;
+  (node.children ?? []).filter((child) => child.kind !== 'words').length >= count;
 const words = ({ node }: Spot): string =>
-  (node.children ?? []).map((one) => (one.kind === 'words' ? one.text : '')).join(' ');
+  (node.children ?? []).map((child) => (child.kind === 'words' ? child.text : '')).join(' ');
 const inPx = (value: string | undefined): boolean => value === undefined || /^-?[\d.]+px$|^0$/.test(value);
 const laid = ({ look }: Spot): boolean => /flex|grid/.test(look['display'] ?? '');
 
 /** The element right before one. */
 function before({ node, parent }: Spot): ElementNode | undefined {
-  const all = (parent?.children ?? []).filter((one) => one.kind !== 'words');
-  return all[all.findIndex((one) => one.id === node.id) - 1];
+  const all = (parent?.children ?? []).filter((child) => child.kind !== 'words');
+  return all[all.findIndex((element) => element.id === node.id) - 1];
 }
 
 export const KINDS: readonly Kind[] = [
   {
     kind: 'a larger gap between rows',
-    suits: (one) =>
-      laid(one) && px(one.look['row-gap']) > 0 && one.look['flex-direction'] === 'column' && holds(2, one),
+    suits: (spot) =>
+      laid(spot) && px(spot.look['row-gap']) > 0 && spot.look['flex-direction'] === 'column' && holds(2, spot),
     set: more('row-gap', 11),
   },
   {
     kind: 'a larger gap between columns',
-    suits: (one) =>
-      laid(one) && px(one.look['column-gap']) > 0 && one.look['flex-direction'] !== 'column' && holds(2, one),
+    suits: (spot) =>
+      laid(spot) && px(spot.look['column-gap']) > 0 && spot.look['flex-direction'] !== 'column' && holds(2, spot),
     set: more('column-gap', 9),
   },
   {
     kind: 'more room above a heading',
-    suits: (one) => is('heading')(one) && inPx(one.look['margin-top']),
+    suits: (spot) => is('heading')(spot) && inPx(spot.look['margin-top']),
     set: more('margin-top', 13),
   },
   {
     kind: 'more room below a section',
-    suits: (one) => is('section')(one) && inPx(one.look['padding-bottom']),
+    suits: (spot) => is('section')(spot) && inPx(spot.look['padding-bottom']),
     set: more('padding-bottom', 17),
   },
   {
     kind: 'more room above a section',
-    suits: (one) => is('section')(one) && inPx(one.look['padding-top']) && holds(1, one),
+    suits: (spot) => is('section')(spot) && inPx(spot.look['padding-top']) && holds(1, spot),
     set: more('padding-top', 12),
   },
   {
     kind: 'more room at the left',
-    suits: (one) => is('card', 'box', 'column', 'list')(one) && inPx(one.look['padding-left']) && holds(2, one),
+    suits: (spot) => is('card', 'box', 'column', 'list')(spot) && inPx(spot.look['padding-left']) && holds(2, spot),
     set: more('padding-left', 10),
   },
   {
@@ -90,12 +90,12 @@ export const KINDS: readonly Kind[] = [
   },
   {
     kind: 'bolder type',
-    suits: (one) => is('text')(one) && words(one).length > 30,
+    suits: (spot) => is('text')(spot) && words(spot).length > 30,
     set: () => ({ 'font-weight': '700' }),
   },
   {
     kind: 'words in another colour',
-    suits: (one) => is('text')(one) && words(one).length > 20,
+    suits: (spot) => is('text')(spot) && words(spot).length > 20,
     set: () => ({ color: 'rgb(200, 30, 160)' }),
   },
   {
@@ -105,17 +105,17 @@ export const KINDS: readonly Kind[] = [
   },
   {
     kind: 'lines farther apart',
-    suits: (one) => is('text')(one) && words(one).length > 140,
+    suits: (spot) => is('text')(spot) && words(spot).length > 140,
     set: () => ({ 'line-height': '2.1' }),
   },
   {
     kind: 'letters farther apart',
-    suits: (one) => is('heading')(one) && words(one).length > 12 && words(one).length < 40,
+    suits: (spot) => is('heading')(spot) && words(spot).length > 12 && words(spot).length < 40,
     set: () => ({ 'letter-spacing': '1.5px' }),
   },
   {
     kind: 'another font',
-    suits: (one) => is('heading')(one) && words(one).length < 40,
+    suits: (spot) => is('heading')(spot) && words(spot).length < 40,
     set: () => ({ 'font-family': '"Liberation Mono", monospace' }),
     mendable: false,
   },
@@ -137,17 +137,17 @@ export const KINDS: readonly Kind[] = [
   },
   {
     kind: 'not centred',
-    suits: (one) => one.look['text-align'] === 'center' && is('heading', 'text')(one),
+    suits: (spot) => spot.look['text-align'] === 'center' && is('heading', 'text')(spot),
     set: () => ({ 'text-align': 'left' }),
   },
   {
     kind: 'lines that break elsewhere',
-    suits: (one) => is('text')(one) && words(one).length > 90,
+    suits: (spot) => is('text')(spot) && words(spot).length > 90,
     set: () => ({ 'max-width': '170px' }),
   },
   {
     kind: 'a text that is gone',
-    suits: (one) => is('text')(one) && words(one).length > 20,
+    suits: (spot) => is('text')(spot) && words(spot).length > 20,
     set: () => ({ display: 'none' }),
   },
   {
@@ -157,20 +157,20 @@ export const KINDS: readonly Kind[] = [
   },
   {
     kind: 'words that are cut off',
-    suits: (one) => is('text')(one) && words(one).length > 140,
+    suits: (spot) => is('text')(spot) && words(spot).length > 140,
     set: () => ({ height: '20px', 'overflow-x': 'hidden', 'overflow-y': 'hidden' }),
   },
   {
     kind: 'words behind their box',
-    suits: (one) => is('text')(one) && words(one).length > 20 && one.look['position'] === undefined,
+    suits: (spot) => is('text')(spot) && words(spot).length > 20 && spot.look['position'] === undefined,
     set: () => ({ position: 'relative', 'z-index': '-1' }),
   },
   {
     kind: 'a thing over what comes before it',
-    suits: (one) =>
-      is('image', 'card', 'list', 'row')(one) &&
-      one.look['position'] === undefined &&
-      ['heading', 'text'].includes(before(one)?.kind ?? ''),
+    suits: (spot) =>
+      is('image', 'card', 'list', 'row')(spot) &&
+      spot.look['position'] === undefined &&
+      ['heading', 'text'].includes(before(spot)?.kind ?? ''),
     set: () => ({ position: 'relative', 'margin-top': '-60px', 'background-color': 'rgb(120, 120, 120)' }),
   },
   {
@@ -202,7 +202,7 @@ export function plant(project: string): Planted[] {
     ({ node, look }) => node !== document.body && look['display'] !== 'none' && node.from,
   );
   return KINDS.flatMap((kind): Planted[] => {
-    const spot = spots.find((one) => kind.suits(one));
+    const spot = spots.find((spot) => kind.suits(spot));
     if (!spot) return [];
     const { node, parent } = spot;
     const name = `${node.style ?? ''}-planted`;
@@ -211,15 +211,15 @@ export function plant(project: string): Planted[] {
       rest: { ...before?.rest, ...kind.set(spot) },
       ...(before?.variants ? { variants: before.variants } : {}),
     };
-    const change = (one: ElementNode): ElementNode => ({
-      ...one,
-      ...(one.id === node.id ? { style: name } : {}),
-      ...(one.children
-        ? { children: one.children.map((child) => (child.kind === 'words' ? child : change(child))) }
+    const change = (element: ElementNode): ElementNode => ({
+      ...element,
+      ...(element.id === node.id ? { style: name } : {}),
+      ...(element.children
+        ? { children: element.children.map((child) => (child.kind === 'words' ? child : change(child))) }
         : {}),
     });
-    const beside = (parent?.children ?? []).flatMap((one) => (one.kind === 'words' ? [] : [one.id]));
-    const inside = (node.children ?? []).flatMap((one) => (one.kind === 'words' ? [] : [one.id]));
+    const beside = (parent?.children ?? []).flatMap((child) => (child.kind === 'words' ? [] : [child.id]));
+    const inside = (node.children ?? []).flatMap((child) => (child.kind === 'words' ? [] : [child.id]));
     return [
       {
         kind: kind.kind,

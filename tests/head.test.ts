@@ -61,7 +61,7 @@ describe('the head of a page', () => {
     expect(html).not.toContain('canonical');
     expect(existsSync(join(out, 'site/robots.txt'))).toBe(false);
     expect(ran.err).toMatch(/about-pages names "nowhere", which is no page; there are home/);
-    expect(ran.err).toMatch(/the file "\.\.\/\.\.\/secret\.png" could not be had/);
+    expect(ran.err).toMatch(/the file "\.\.\/\.\.\/secret\.png" could not be loaded/);
   });
 
   it('is listed with the outline and the landmarks of the page, and checked', () => {
@@ -80,7 +80,7 @@ describe('the head of a page', () => {
     });
     expect(about('--page', 'none')).toMatchObject({
       code: 2,
-      err: expect.stringContaining('no page "none"') as unknown,
+      err: expect.stringContaining('Page "none" not found') as unknown,
     });
     expect(JSON.parse(about('--json').out)).toMatchObject({ pages: [{ page: 'home', language: 'en' }] });
   });
@@ -91,9 +91,9 @@ describe('the head of a page', () => {
     ['site: { theme: blue }', /#rrggbb/],
     ['about-pages: { home: { language: english-please-now } }', /language tag/],
     ['about-pages: { Home: { title: x } }', /Write names of pages/],
-  ])('refuses what cannot be: %s', (said, why) => {
+  ])('refuses what cannot be: %s', (text, why) => {
     const out = join(folder, 'refused');
-    writeFileSync(brief, `format: tavrik-brief\nversion: 1\n${said}\n`);
+    writeFileSync(brief, `format: tavrik-brief\nversion: 1\n${text}\n`);
     const { code, err } = convert(out);
     expect([code, existsSync(out)]).toEqual([2, false]);
     expect(err).toMatch(why);

@@ -40,9 +40,9 @@ describe('who may', () => {
       (await api('GET', '/items', { token: undefined })).status,
       (await api('GET', '/items', { token: 'wrong' })).status,
     ]).toEqual([401, 401]);
-    const made = await api('POST', '/access', { json: { name: 'reader', scopes: ['read'] } });
-    expect(made.status).toBe(201);
-    const { token } = made.body as { token: string };
+    const answered = await api('POST', '/access', { json: { name: 'reader', scopes: ['read'] } });
+    expect(answered.status).toBe(201);
+    const { token } = answered.body as { token: string };
     expect((await api('GET', '/items', { token })).status).toBe(200);
     const refused = await api('POST', '/items', { token, json: pageItem('x') });
     expect([refused.status, refused.headers.get('content-type'), refused.body.title]).toEqual([
@@ -67,13 +67,17 @@ describe('who may', () => {
 
 describe('items', () => {
   it('are added, read, changed, published and taken away', async () => {
-    const made = await api('POST', '/items', { json: pageItem('hire', 'For hire') });
-    expect([made.status, made.headers.get('location'), made.body.status]).toEqual([201, '/api/v1/items/hire', 'draft']);
-    expect(made.body.content.hire.heading).toBe('For hire');
+    const answered = await api('POST', '/items', { json: pageItem('hire', 'For hire') });
+    expect([answered.status, answered.headers.get('location'), answered.body.status]).toEqual([
+      201,
+      '/api/v1/items/hire',
+      'draft',
+    ]);
+    expect(answered.body.content.hire.heading).toBe('For hire');
     expect((await fetch(`${host.address}/hire.html`)).status).toBe(404);
     const edited = await api('PATCH', '/items/hire/content', {
       json: { values: { 'hire.heading': 'To rent' } },
-      headers: { 'if-match': required(made.headers.get('etag')) },
+      headers: { 'if-match': required(answered.headers.get('etag')) },
     });
     expect(edited.body.content.hire.heading).toBe('To rent');
     const published = await api('POST', '/items/hire/publish', {
@@ -210,7 +214,7 @@ describe('parts, sections and facts', () => {
     const added = await api('POST', '/items', { json: section });
     expect(added.status).toBe(201);
     const { etag, body } = await api('POST', '/items', { json: { ...pageItem('with'), sections: ['ask'] } }).then(
-      (one) => ({ etag: required(one.headers.get('etag')), body: one.body }),
+      (answered) => ({ etag: required(answered.headers.get('etag')), body: answered.body }),
     );
     expect(body.sections).toEqual(['ask']);
     expect(

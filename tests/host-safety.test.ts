@@ -155,10 +155,10 @@ describe('what is typed', () => {
     ['template signs', '{{constructor}} ${7*7} <%= 7*7 %> {{{x}}}'],
   ])('stays text where it is shown: %s', async (name, text) => {
     const id = `typed-${name.replace(' ', '-')}`;
-    const made = await host.api('POST', '/items', {
+    const answered = await host.api('POST', '/items', {
       json: { ...pageItem(id), name: text, content: { hire: { heading: text } } },
     });
-    await host.api('POST', `/items/${id}/publish`, { headers: { 'if-match': required(made.headers.get('etag')) } });
+    await host.api('POST', `/items/${id}/publish`, { headers: { 'if-match': required(answered.headers.get('etag')) } });
     const cookie = await session();
     for (const path of [
       `/${id}`,
@@ -192,8 +192,8 @@ describe('what is typed', () => {
       fields: { href: 'hire.link.address' },
       children: [{ kind: 'words', text: 'Go' }],
     });
-    const made = await host.api('POST', '/items', { json: page });
-    expect(made.status).toBe(201);
+    const answered = await host.api('POST', '/items', { json: page });
+    expect(answered.status).toBe(201);
     const edit = { values: { 'hire.link.address': 'java\tscript:alert(1)' } };
     expect(
       (await host.api('PATCH', '/items/links/content', { json: edit, headers: { 'if-match': '"1"' } })).status,
@@ -381,9 +381,9 @@ describe('the host itself', () => {
   });
 
   it.each([
-    [['--port', '99999'], 'is no port'],
+    [['--port', '99999'], 'is not a port'],
     [['--port', '0', '--listen', '203.0.113.7'], 'Cannot listen on 203.0.113.7'],
-    [['--token', 'x', '--scopes', 'everything'], '"everything" is not known here'],
+    [['--token', 'x', '--scopes', 'everything'], 'Unknown value "everything"'],
   ])('refuses %j', (args, why) => {
     const ran = tavrikAlone(['host', '--data', join(folder, 'other'), ...args]);
     expect([ran.code, ran.err]).toEqual([2, expect.stringContaining(why)]);

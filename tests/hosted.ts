@@ -104,7 +104,7 @@ async function description(
     const known =
       own in openapi.paths
         ? own
-        : Object.keys(openapi.paths).find((one) => new RegExp(`^${one.replace(/\{[^}]+\}/g, '[^/]+')}$`).test(own));
+        : Object.keys(openapi.paths).find((key) => new RegExp(`^${key.replace(/\{[^}]+\}/g, '[^/]+')}$`).test(own));
     const operation = known === undefined ? undefined : openapi.paths[known]?.[method.toLowerCase()];
     if (!operation) {
       if (status === 404 || status === 401) return;

@@ -226,16 +226,16 @@ describe('tryPage', () => {
   });
 });
 
-describe('measureNow', () => {
+describe('measurePage', () => {
   it('finds every word that can be seen, and no other', async () => {
     const page = await open(
       '<section data-section="top"><p>Seen twice</p></section><p style="display:none">gone</p><p style="visibility:hidden">gone</p><p style="opacity:0">gone</p><select><option>gone</option></select>',
     );
-    const { words, sections, pictures } = await inside(page, 'measureNow');
+    const { words, sections, pictures: images } = await inside(page, 'measurePage');
     expect(words.map(({ text }) => text)).toEqual(['Seen', 'twice']);
     expect(words[1]?.x).toBeGreaterThan(words[0]?.x ?? 99);
     expect(sections.map(({ name }) => name)).toEqual(['top']);
-    expect(pictures).toEqual([]);
+    expect(images).toEqual([]);
   });
 
   it('finds what lies on words and pictures, wherever they are on the page', async () => {
@@ -263,7 +263,7 @@ describe('measureNow', () => {
       'lid-2',
       'bar',
     ];
-    const { words, things } = await inside(page, 'measureNow', { order, covers: true });
+    const { words, things } = await inside(page, 'measurePage', { order, covers: true });
     expect(Object.fromEntries(words.map(({ text, under }) => [text, under]))).toEqual({
       bare: undefined,
       hidden: 'box',
@@ -272,17 +272,17 @@ describe('measureNow', () => {
     });
     expect(things?.['image']?.under).toBe('lid-2');
     expect(await page.evaluate('scrollY')).toBe(0);
-    const without = await inside(page, 'measureNow', { order });
+    const without = await inside(page, 'measurePage', { order });
     expect(without.words.every(({ under }) => under === undefined)).toBe(true);
   });
 
   it('measures sideways scrolling', async () => {
     const page = await open('<div style="width:1000px;height:9px"></div>', '<style>body { margin: 0 }</style>', 800);
-    expect((await inside(page, 'measureNow')).overflow).toBe(200);
+    expect((await inside(page, 'measurePage')).overflow).toBe(200);
   });
 });
 
-describe('comparePictures', () => {
+describe('compareImages', () => {
   it('counts pixels that differ, and draws where', async () => {
     const page = await open(
       '<div style="height:100px;background:white"></div>',
@@ -293,9 +293,9 @@ describe('comparePictures', () => {
     served().hold('/one', 'image/png', await shot());
     await page.evaluate(`document.querySelector('div').style.borderTop = '50px solid black'`);
     served().hold('/two', 'image/png', await shot());
-    const same = await inside(page, 'comparePictures', '/one', '/one', [{ y: 0, height: 100 }]);
+    const same = await inside(page, 'compareImages', '/one', '/one', [{ y: 0, height: 100 }]);
     expect(same).toEqual({ differ: 0, seen: 0, bands: [0], seenBands: [0] });
-    const other = await inside(page, 'comparePictures', '/one', '/two', [
+    const other = await inside(page, 'compareImages', '/one', '/two', [
       { y: 0, height: 50 },
       { y: 50, height: 50 },
     ]);

@@ -13,8 +13,8 @@ const PAGE = `<!doctype html><html lang="en"><title>Marsh</title><style>body{mar
 <header><a href="#">Fees</a> <a href="papers/fees.pdf">Fees on paper</a> <a href="https://x.example/">Tides</a></header>
 <section><h1>Star evenings</h1><div class="card" id="card-1"><h3>Household</h3><p>For two and their children.</p></div></section>
 <section><h2>What it costs</h2><p>Nothing on the first evening.</p></section></html>`;
-const convert = (said: string, out = project) => {
-  writeFileSync(brief, `format: tavrik-brief\nversion: 1\n${said}\n`);
+const convert = (text: string, out = project) => {
+  writeFileSync(brief, `format: tavrik-brief\nversion: 1\n${text}\n`);
   return tavrik([
     'convert',
     join(folder, 'index.html'),
@@ -52,7 +52,7 @@ describe('links', () => {
   it('are listed and all right, led elsewhere by command, and found where they lead nowhere', () => {
     expect(links('check')).toMatchObject({ code: 0, out: 'All links work.\n' });
     expect(links('set', 'header.links.fees', '--section', 'star-evenings').out).toBe(
-      'header.links.fees leads to #star-evenings\n',
+      'header.links.fees now leads to #star-evenings\n',
     );
     expect(html()).toContain('href="#star-evenings"');
     const content = join(project, 'content/home.yaml');
@@ -68,13 +68,13 @@ describe('links', () => {
   });
 
   it.each([
-    [['set', 'header.none', '--section', 'star-evenings'], /There is no link "header\.none"/],
-    [['set', 'header.links.fees', '--section', 'nothing'], /no section and no anchor/],
-    [['set', 'header.links.fees', '--mail', 'a@b.c', '--section', 'x'], /leads to one place/],
+    [['set', 'header.none', '--section', 'star-evenings'], /Link "header\.none" not found/],
+    [['set', 'header.links.fees', '--section', 'nothing'], /no section or anchor/],
+    [['set', 'header.links.fees', '--mail', 'a@b.c', '--section', 'x'], /only one target/],
     [['set', 'header.links.fees'], /Where should the link lead/],
-    [['set', 'header.links.fees', '--file', 'none.pdf'], /There is no file "none\.pdf"/],
-    [['set', 'header.links.fees', '--to-page', 'none'], /no page "none"/],
-    [['follow'], /"follow" is not known here/],
+    [['set', 'header.links.fees', '--file', 'none.pdf'], /File "none\.pdf" not found/],
+    [['set', 'header.links.fees', '--to-page', 'none'], /Page "none" not found/],
+    [['follow'], /Unknown value "follow"/],
   ])('refuse what cannot be: %j', (args, why) => {
     const before = html();
     expect(links(...args)).toMatchObject({ code: 2, err: expect.stringMatching(why) as unknown });
@@ -82,15 +82,18 @@ describe('links', () => {
   });
 
   it.each([
-    ['  - { at: Fees, section: nothing }', /"nothing" is no section and no anchor of the page/],
+    ['  - { at: Fees, section: nothing }', /no section or anchor "nothing"/],
     ['  - { at: Fees, page: nothing }', /the page "nothing", which does not exist/],
-    ['  - { at: Fees, section: a }\n  - { at: fees, mail: a@b.example }', /Line 5: "fees" is led elsewhere in line 4/],
+    [
+      '  - { at: Fees, section: a }\n  - { at: fees, mail: a@b.example }',
+      /Line 5: "fees" already has another target in line 4/,
+    ],
     ['  - { at: Fees, mail: a@b.example, address: https://x.example }', /Line 4.*conflict/],
     ['  - { at: Fees }', /Write "at" with an element, and one target/],
     ['  - { at: Fees, address: "javascript:alert(1)" }', /Line 4/],
-  ])('of a brief are refused whole: %s', (said, why) => {
+  ])('of a brief are refused whole: %s', (text, why) => {
     const out = join(folder, 'refused');
-    const ran = convert(`links:\n${said}`, out);
+    const ran = convert(`links:\n${text}`, out);
     expect([ran.code, existsSync(out)]).toEqual([2, false]);
     expect(ran.err).toMatch(why);
   });

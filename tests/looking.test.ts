@@ -15,9 +15,9 @@ const decision = (order: number, more: Partial<Decision>): Decision => ({
   ...more,
 });
 
-describe('seePage', () => {
-  const see = async (body: string, head = '', width = 800) => inside(await open(body, head, width), 'seePage');
-  const thing = async (body: string, kind: string) => (await see(body)).things.find((one) => one.kind === kind);
+describe('surveyPage', () => {
+  const see = async (body: string, head = '', width = 800) => inside(await open(body, head, width), 'surveyPage');
+  const thing = async (body: string, kind: string) => (await see(body)).things.find((thing) => thing.kind === kind);
 
   it('sees words with their look, and what is painted before them', async () => {
     const { things } = await see(
@@ -55,9 +55,9 @@ describe('seePage', () => {
   });
 
   it('says of a picture that its file is gone, and whether anything says what it shows', async () => {
-    const picture = (await thing('<img src="/gone.jpg" width="40" height="30">', 'picture'))?.picture;
-    expect(picture).toMatchObject({ address: '/gone.jpg', missing: true });
-    expect(picture?.alt).toBeUndefined();
+    const image = (await thing('<img src="/gone.jpg" width="40" height="30">', 'picture'))?.picture;
+    expect(image).toMatchObject({ address: '/gone.jpg', missing: true });
+    expect(image?.alt).toBeUndefined();
     expect((await thing('<img src="/gone.jpg" alt="" width="40" height="30">', 'picture'))?.picture?.alt).toBe('');
   });
 
@@ -114,7 +114,7 @@ describe('seePage', () => {
 
   it('calls elements by the paths by which a page document knows them', async () => {
     const page = await open('<div><p>One</p><p>Two</p></div>');
-    const { things } = await inside(page, 'seePage');
+    const { things } = await inside(page, 'surveyPage');
     const { nodes } = await inside(page, 'snapshot');
     const paths = nodes.flatMap(({ path, tag }) => (tag === 'p' ? [path] : []));
     expect(things.map(({ path }) => path)).toEqual(paths);
@@ -135,8 +135,8 @@ describe('markFontUses', () => {
   });
 });
 
-describe('seeLayers', () => {
-  const layers = async (markup: string) => (await inside(await open(drawing(markup)), 'seeLayers')).layers;
+describe('surveyLayers', () => {
+  const layers = async (markup: string) => (await inside(await open(drawing(markup)), 'surveyLayers')).layers;
   const states = async (markup: string) => (await layers(markup)).map(({ state, name }) => [state, name]);
 
   it.each([
@@ -170,9 +170,9 @@ describe('seeLayers', () => {
         '<clipPath id="star"><path d="M0 0h9v9z"/></clipPath><clipPath id="round"><circle r="9"/></clipPath><image href="/a.jpg" width="9" height="9" clip-path="url(#star)"/><g clip-path="url(#round)"><image href="/b.jpg" width="9" height="9"/></g>',
       ),
     );
-    const { pictures } = await inside(page, 'seeLayers');
-    expect(pictures['/a.jpg']).toEqual({ missing: true, masked: true });
-    expect(pictures['/b.jpg']).toEqual({ missing: true });
+    const { pictures: images } = await inside(page, 'surveyLayers');
+    expect(images['/a.jpg']).toEqual({ missing: true, masked: true });
+    expect(images['/b.jpg']).toEqual({ missing: true });
   });
 });
 
@@ -184,7 +184,7 @@ describe('a brief', () => {
     expect([done, known]).toEqual([[3], ['Hero']]);
     const { items } = await inside(page, 'captureDrawing');
     expect(items.map(({ path }) => path)).toEqual(['Hero / text:2']);
-    expect((await inside(page, 'measureNow')).words.map(({ text }) => text)).toEqual(['Two']);
+    expect((await inside(page, 'measurePage')).words.map(({ text }) => text)).toEqual(['Two']);
   });
 
   it('makes one picture of a layer, words in it and all', async () => {
@@ -208,7 +208,10 @@ describe('a brief', () => {
     const font = decision(1, { do: 'font', at: 'marshlight', to: 'Night Sky' });
     expect((await inside(page, 'decideDrawing', [font])).done).toEqual([1]);
     const { items } = await inside(page, 'captureDrawing');
-    expect(items.map((one) => (one.type === 'text' ? one.look.family : ''))).toEqual(['"Night Sky", serif', 'Arial']);
+    expect(items.map((drawnItem) => (drawnItem.type === 'text' ? drawnItem.look.family : ''))).toEqual([
+      '"Night Sky", serif',
+      'Arial',
+    ]);
   });
 
   it('leaves elements of a page out, by path, id or pattern; several decisions may mean one', async () => {

@@ -25,8 +25,8 @@ const RULES = `motion:
   - { at: "*#cards", enters: from-below, when: scroll, each: 60, lasts: 500 }
   - { at: "*header", stays: true, scrolled: { background: "#112233" } }
 scrolling: smooth`;
-const convert = (said: string, out = project) => {
-  writeFileSync(brief, `format: tavrik-brief\nversion: 1\n${said}\n`);
+const convert = (text: string, out = project) => {
+  writeFileSync(brief, `format: tavrik-brief\nversion: 1\n${text}\n`);
   return tavrik(['convert', join(folder, 'index.html'), '--out', out, '--widths', '1200', '--brief', brief, '--json']);
 };
 
@@ -54,10 +54,10 @@ const open = async (motion: 'reduce' | 'no-preference'): Promise<Page> => {
   return page;
 };
 const look = (page: Page, selector: string, name: string): Promise<string> =>
-  page.evaluate(([at, property]) => getComputedStyle(required(document.querySelector(at))).getPropertyValue(property), [
-    selector,
-    name,
-  ] as const);
+  page.evaluate(
+    ([at, property]) => getComputedStyle(document.querySelector(at) as Element).getPropertyValue(property),
+    [selector, name] as const,
+  );
 const scroll = (page: Page, y: number): Promise<void> =>
   page.evaluate(async (to) => {
     scrollTo({ top: to, behavior: 'instant' });
@@ -84,11 +84,11 @@ describe('what moves', () => {
     const opacities = async (): Promise<number[]> =>
       (await Promise.all([1, 2, 3].map((nth) => look(page, `${CARD}:nth-child(${nth})`, 'opacity')))).map(Number);
     expect(await opacities()).toEqual([0, 0, 0]);
-    const top = await page.evaluate((at) => required(document.querySelector(at)).getBoundingClientRect().top, CARD);
+    const top = await page.evaluate((at) => (document.querySelector(at) as Element).getBoundingClientRect().top, CARD);
     await scroll(page, top - (await page.evaluate(() => innerHeight)) + (timed ? 60 : 10));
     if (timed)
       await page.waitForFunction(
-        (at) => Number(getComputedStyle(required(document.querySelector(at))).opacity) > 0.2,
+        (at) => Number(getComputedStyle(document.querySelector(at) as Element).opacity) > 0.2,
         CARD,
       );
     const half = await opacities();
@@ -96,7 +96,7 @@ describe('what moves', () => {
     expect(new Set(half).size).toBe(3);
     await scroll(page, top - 200);
     await page.waitForFunction(
-      (at) => getComputedStyle(required(document.querySelector(`${at}:nth-child(3)`))).opacity === '1',
+      (at) => getComputedStyle(document.querySelector(`${at}:nth-child(3)`) as Element).opacity === '1',
       CARD,
     );
     /* Once in, it stays. */
@@ -181,10 +181,10 @@ describe('motion that cannot be', () => {
     ['  - { at: Marsh, enters: fade, lasts: 10001 }', /Write ms, at most 10000/],
     [
       '  - { at: "*h1", enters: fade }\n  - { at: "*section*h1", enters: grow }',
-      /Line 5: "\*section\*h1" moves otherwise in line 4/,
+      /Line 5: "\*section\*h1" already has another motion in line 4/,
     ],
-  ])('is refused: %s', (said, why) => {
-    const ran = convert(`motion:\n${said}`, join(folder, 'refused'));
+  ])('is refused: %s', (text, why) => {
+    const ran = convert(`motion:\n${text}`, join(folder, 'refused'));
     expect([ran.code, ran.err]).toEqual([2, expect.stringMatching(why)]);
   });
 

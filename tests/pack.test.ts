@@ -77,7 +77,7 @@ describe('a package', () => {
       const manifest = manifestIn(files);
       const check = new Ajv2020({ strict: false }).compile(schema);
       expect([check(manifest), check.errors]).toEqual([true, null]);
-      for (const path of paths.filter((one) => one !== 'robots.txt')) expect(files.has(path)).toBe(true);
+      for (const path of paths.filter((path) => path !== 'robots.txt')) expect(files.has(path)).toBe(true);
       expect(manifest.files.map(({ path }) => path).sort()).toEqual(
         [...files.keys()].filter((path) => path !== 'manifest.json').sort(),
       );
@@ -115,7 +115,7 @@ describe('a package', () => {
       );
     expect(opened([...files.keys()]).get('home.de.html')).toMatch(/<html lang="de".*Die nächsten Abende/s);
     expect(() => opened([...files.keys()].filter((path) => path !== part))).toThrow(
-      `asks for ${part}, which is not in the package`,
+      `uses ${part}, which is not in the package`,
     );
   });
 
@@ -129,7 +129,7 @@ describe('a package', () => {
       [...files.keys()].filter((path) => path.endsWith('.jpg')).map((path) => path.replace(/-[0-9a-f]{10}/, '')),
     ).toEqual(
       ['assets/dome-dusk.jpg', 'assets/telescope-deck.jpg'].filter((path) =>
-        [...files.keys()].some((one) => one.startsWith(path.slice(0, 14))),
+        [...files.keys()].some((key) => key.startsWith(path.slice(0, 14))),
       ),
     );
     expect(JSON.parse(files.get('items/one-dome-three-telescopes.json')?.toString() ?? '')).toMatchObject({
@@ -176,22 +176,22 @@ describe('nothing is packed that would not install', () => {
   it('names what is missing, and writes nothing', () => {
     const broken = join(folder, 'broken');
     copy(project, broken);
-    for (const file of ['pages/home.json', 'content/home.yaml'].map((one) => join(broken, one)))
+    for (const file of ['pages/home.json', 'content/home.yaml'].map((text) => join(broken, text)))
       writeFileSync(file, readFileSync(file, 'utf8').replaceAll('assets/dome-dusk', 'assets/dome-lost'));
     const ran = tavrik(['pack', broken, '--as', 'document', '--out', join(folder, 'broken.zip')]);
     expect([ran.code, ran.err]).toEqual([
       2,
-      expect.stringMatching(/A fresh site rejected it: .*There is no file "assets\/dome-lost.*Nothing was written/s),
+      expect.stringMatching(/A fresh site rejected it: .*File "assets\/dome-lost.*Nothing was written/s),
     ]);
     expect(readdirSync(folder).filter((name) => name.startsWith('broken.zip'))).toEqual([]);
   });
 
   it.each([
-    [['--as', 'poster', '--out', 'x.zip'], '"poster" is not known here'],
+    [['--as', 'poster', '--out', 'x.zip'], 'Unknown value "poster"'],
     [['--as', 'site', '--out', 'x.tar'], 'A package is a ZIP archive.'],
     [['--as', 'site', '--out', '/nowhere/at/all/x.zip'], 'Folder not found.'],
     [['--as', 'site', '--out', 'x.zip', '--only', 'hmoe'], 'The project has no page "hmoe".'],
-    [['--as', 'document', '--out', 'x.zip', '--only', 'membershop'], 'There is no "membershop" to hand over.'],
+    [['--as', 'document', '--out', 'x.zip', '--only', 'membershop'], '"membershop" not found in the project.'],
   ])('refuses %j', (args, why) => {
     const ran = tavrik(['pack', project, ...args]);
     expect([ran.code, ran.out, ran.err]).toEqual([2, '', expect.stringContaining(why)]);
@@ -224,7 +224,7 @@ describe('a package that somebody changed', () => {
 
   it('is refused, and it is said why', async () => {
     expect(await rewritten('a.zip', (files) => void files.set('items/home.json', Buffer.from('{}')))).toContain(
-      'items/home.json is not as it was packed.',
+      'items/home.json has changed since it was packed.',
     );
     expect(await rewritten('b.zip', (files) => void files.delete('tokens.json'))).toContain(
       'tokens.json is listed and not there',
@@ -236,13 +236,13 @@ describe('a package that somebody changed', () => {
     expect(await rewritten('e.zip', (files) => void files.set('manifest.json', Buffer.from('{')))).toContain(
       'Its manifest is not JSON',
     );
-    expect(await rewritten('f.zip', (files) => manifested(files, (one) => (one['version'] = 2)))).toContain(
+    expect(await rewritten('f.zip', (files) => manifested(files, (file) => (file['version'] = 2)))).toContain(
       'This package is of version 2',
     );
-    expect(await rewritten('g.zip', (files) => manifested(files, (one) => (one['as'] = 'poster')))).toContain(
+    expect(await rewritten('g.zip', (files) => manifested(files, (file) => (file['as'] = 'poster')))).toContain(
       'Its manifest is not as it should be',
     );
-    expect(await rewritten('h.zip', (files) => manifested(files, (one) => (one['items'] = [])))).toContain(
+    expect(await rewritten('h.zip', (files) => manifested(files, (file) => (file['items'] = [])))).toContain(
       'no-token: File not found.',
     );
   });

@@ -37,7 +37,7 @@ describe('pictures of a brief', () => {
   const project = join(folder, 'offered');
   const brief = written('all.yaml', 'pictures: { formats: [avif, webp], quality: 70, largest: 900 }\nrich-from: 8\n');
   const ran = convert(project, brief);
-  const made = JSON.parse(ran.out) as { pictures: { files: number; before: number; after: number; kept: string[] } };
+  const result = JSON.parse(ran.out) as { pictures: { files: number; before: number; after: number; kept: string[] } };
 
   it('are offered in the sizes in which they are shown, in new formats first', async () => {
     const [, sizes] = /sizes="([^"]+)"/.exec(html(project)) ?? [];
@@ -53,8 +53,8 @@ describe('pictures of a brief', () => {
   });
 
   it('and drawings get smaller, which is said; nothing moves', () => {
-    expect(made.pictures).toMatchObject({ files: 3, kept: [] });
-    expect(made.pictures.after).toBeLessThan(made.pictures.before);
+    expect(result.pictures).toMatchObject({ files: 3, kept: [] });
+    expect(result.pictures.after).toBeLessThan(result.pictures.before);
     const { proof } = onlyPage<{ proof: { widths: { words: { placed: number; missing: number } }[] } }>(ran);
     for (const { words } of proof.widths) expect(words).toMatchObject({ placed: 1, missing: 0 });
     const sign = required(filesOf(project).find((name) => name.startsWith('sign')));
@@ -103,12 +103,12 @@ describe('one picture', () => {
       ),
       '--no-proof',
     );
-    const { notes, pictures } = JSON.parse(ran.out) as { notes: string[]; pictures: { files: number } };
+    const { notes, pictures: images } = JSON.parse(ran.out) as { notes: string[]; pictures: { files: number } };
     expect(html(project)).not.toContain('<source');
     expect(html(project)).toMatch(/src="assets\/dome-30\d-[^"]*\.jpg"|src="assets\/dome-29\d-[^"]*\.jpg"/);
     expect(html(project)).toMatch(/src="assets\/deck-[0-9a-f]{10}\.jpg"/);
-    expect(pictures.files).toBe(1);
-    expect(notes).toEqual([expect.stringMatching(/line 5: nothing is at "Sign post"/)]);
+    expect(images.files).toBe(1);
+    expect(notes).toEqual([expect.stringMatching(/line 5: no element at "Sign post"/)]);
   });
 
   it('that is far too large is proposed to be', () => {
@@ -126,13 +126,13 @@ describe('one picture', () => {
 });
 
 describe('a scale', () => {
-  const board = join(ROOT, 'demo/design/star-evenings-1440.svg');
+  const artboard = join(ROOT, 'demo/design/star-evenings-1440.svg');
   const project = join(folder, 'scaled');
   const css = (of: string): string => readFileSync(join(of, 'site/style.css'), 'utf8');
 
   it('is of each screen that nobody drew, is printed whole, and can be given to another project', () => {
     const brief = written('scale.yaml', 'scale: { phone: { type: 0.2, padding: 0.3, lines: 0.5 } }\n');
-    expect(tavrik(['convert', board, '--out', project, '--brief', brief, '--no-proof']).code).toBe(0);
+    expect(tavrik(['convert', artboard, '--out', project, '--brief', brief, '--no-proof']).code).toBe(0);
     const saved = tavrik(['brief', project, 'scale']).out;
     expect(parse(saved)).toMatchObject({
       tablet: { type: expect.any(Number), lines: 1 },
@@ -141,22 +141,25 @@ describe('a scale', () => {
     const file = join(folder, 'team-scale.yaml');
     writeFileSync(file, saved);
     const other = join(folder, 'other');
-    expect(tavrik(['convert', board, '--out', other, '--scale', file, '--no-proof']).code).toBe(0);
+    expect(tavrik(['convert', artboard, '--out', other, '--scale', file, '--no-proof']).code).toBe(0);
     expect(css(other)).toBe(css(project));
     const usual = join(folder, 'usual');
-    expect(tavrik(['convert', board, '--out', usual, '--no-proof']).code).toBe(0);
+    expect(tavrik(['convert', artboard, '--out', usual, '--no-proof']).code).toBe(0);
     expect(css(usual)).not.toBe(css(project));
   });
 
   it('that is none is refused', () => {
     const wrong = join(folder, 'wrong-scale.yaml');
     writeFileSync(wrong, 'phone: { type: 3 }\n');
-    const refused = (scale: string) => tavrik(['convert', board, '--out', join(folder, 'never'), '--scale', scale]);
+    const refused = (scale: string) => tavrik(['convert', artboard, '--out', join(folder, 'never'), '--scale', scale]);
     expect(refused(wrong)).toMatchObject({
       code: 2,
       err: expect.stringMatching(/wrong-scale\.yaml.*less than or equal to 1/s),
     });
-    expect(refused('half')).toMatchObject({ code: 2, err: expect.stringMatching(/"half" is no share and no file/) });
+    expect(refused('half')).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/"half" is neither a number nor a file/),
+    });
     expect(existsSync(join(folder, 'never'))).toBe(false);
   });
 });

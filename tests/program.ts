@@ -9,7 +9,7 @@ export const ROOT = join(__dirname, '..');
 export const CLI = join(ROOT, 'dist/cli/main.js');
 export const DEMO = join(ROOT, 'demo');
 export const DEMO_PAGE = join(DEMO, 'existing/index.html');
-export const DEMO_BOARDS = [1440, 834, 390].map((width) => join(ROOT, `demo/design/star-evenings-${width}.svg`));
+export const DEMO_ARTBOARDS = [1440, 834, 390].map((width) => join(ROOT, `demo/design/star-evenings-${width}.svg`));
 
 /** A module of the built program, by its path in `dist`. Its types are those of the source. */
 export function built<Module>(path: string): Module {
@@ -71,8 +71,8 @@ export function tavrik(
   port.postMessage({ args, env: options.env ?? {} });
   /* A late word of the run before may wake us: what counts is the flag. */
   for (let over = ''; over !== 'timed-out' && Atomics.load(flag, 0) === 0;) over = Atomics.wait(flag, 0, 0, LONGEST);
-  const said = receiveMessageOnPort(port) as { readonly message: Ran } | undefined;
-  if (said) return said.message;
+  const message = receiveMessageOnPort(port) as { readonly message: Ran } | undefined;
+  if (message) return message.message;
   void worker.terminate();
   runner = undefined;
   return { code: null, out: '', err: 'The program did not end.' };
@@ -116,19 +116,19 @@ export function onlyPage<Page>({ out, err }: Ran): Page {
   return page;
 }
 
-const made: string[] = [];
+const texts: string[] = [];
 
 /** A temporary folder that goes when the tests are over. */
 export function temporary(): string {
   const folder = mkdtempSync(join(tmpdir(), 'tavrik-test-'));
-  made.push(folder);
+  texts.push(folder);
   return folder;
 }
 
 export function cleanUp(): void {
   runner?.worker.postMessage('end');
   runner = undefined;
-  for (const folder of made.splice(0)) rmSync(folder, { recursive: true, force: true });
+  for (const folder of texts.splice(0)) rmSync(folder, { recursive: true, force: true });
 }
 
 /** Every file below a folder with its bytes, by relative path. */

@@ -34,7 +34,7 @@ describe('what has not changed', () => {
     const report = () => readFileSync(join(project, 'proof/index.html'), 'utf8');
     expect(await stepsOf(project, true)).toEqual([
       'home: Comparing at 1200, 390 px',
-      expect.stringMatching(/^home: Sweeping over \d\d widths, and looking for what keeps people out$/),
+      expect.stringMatching(/^home: Sweeping over \d\d widths, and checking accessibility$/),
     ]);
     const [figures, page] = [proof(), report()];
     expect(await stepsOf(project, true)).toEqual([]);
@@ -138,7 +138,7 @@ describe('proof', () => {
     expect(tavrik(['adjust', project, 'set', `.${style}`, 'margin-top', '90px', '--no-proof']).code).toBe(0);
     const ran = tavrik(['proof', project, '--section', 'membership', '--quick', '--width', '1200']);
     expect(ran.code).toBe(1);
-    expect(ran.out).toMatch(/membership \/ .*px where the source has/);
+    expect(ran.out).toMatch(/membership \/ .*px in the source/);
     expect(ran.out).not.toContain('programme /');
     expect(tavrik(['proof', project, '--section', 'tides', '--quick'])).toMatchObject({
       code: 2,
@@ -158,7 +158,7 @@ describe('proof', () => {
     expect(tavrik(['adjust', project, 'set', '.page', 'min-width', '700px', '--no-proof']).code).toBe(0);
     const ran = tavrik(['proof', project, '--limit', '100', '--width', '1200']);
     expect([ran.code, ran.out]).toEqual([1, expect.stringMatching(/words are missing, the limit is 0\.10 %/)]);
-    expect(ran.out).toMatch(/faults at widths that were not compared, the limit is 0/);
+    expect(ran.out).toMatch(/faults between the compared widths, the limit is 0/);
     expect(ran.out).toMatch(/320 to \d+ px: The page scrolls sideways/);
   });
 
@@ -169,7 +169,7 @@ describe('proof', () => {
     expect(tavrik(['proof', project]).out).toContain('the source cannot be checked');
     expect(tavrik(['proof', project, '--width', '700'])).toMatchObject({
       code: 2,
-      err: expect.stringMatching(/source is gone/),
+      err: expect.stringMatching(/source is missing/),
     });
   });
 
@@ -177,7 +177,7 @@ describe('proof', () => {
     const project = fresh('older');
     const file = join(project, 'reference/home/1200.json');
     writeFileSync(file, readFileSync(file, 'utf8').replace(/"browser": "[^"]*"/, '"browser": "99.0"'));
-    expect(tavrik(['proof', project, '--quick']).err).toMatch(/pictured by browser 99\.0, the result by \d/);
+    expect(tavrik(['proof', project, '--quick']).err).toMatch(/from browser 99\.0, those of the result from \d/);
   });
 });
 
@@ -196,13 +196,13 @@ describe('a site that somebody changed by hand', () => {
     const given = command === 'convert' ? [DEMO_PAGE, '--out', project(), '--no-proof'] : [project(), ...args];
     expect(tavrik([command, ...given])).toMatchObject({
       code: 2,
-      err: expect.stringMatching(/site\/style\.css was changed by hand.*--anew/s),
+      err: expect.stringMatching(/site\/style\.css was edited by hand.*--anew/s),
     });
     expect(readFileSync(join(project(), 'site/style.css'), 'utf8')).toContain('color: red');
   });
 
   it('is compared as it stands, and that is said; it is made new only when asked for', () => {
-    expect(tavrik(['proof', project(), '--quick']).err).toContain('site/style.css was changed by hand');
+    expect(tavrik(['proof', project(), '--quick']).err).toContain('site/style.css was edited by hand');
     expect(tavrik(['render', project(), '--anew']).code).toBe(0);
     expect(readFileSync(join(project(), 'site/style.css'), 'utf8')).not.toContain('.page { color: red }');
     expect(tavrik(['render', project()]).code).toBe(0);

@@ -63,7 +63,7 @@ describe('a web server by WebDAV', () => {
   it('is shown first what would happen, and asked', async () => {
     const looked = await send('--dry-run', '--json');
     expect((JSON.parse(looked.out) as { put: string[] }).put).toContain('index.html');
-    expect((await send()).err).toContain('Nobody is here to be asked.');
+    expect((await send()).err).toContain('No terminal to ask on.');
     expect(readdirSync(www)).toEqual([]);
   });
 
@@ -71,14 +71,14 @@ describe('a web server by WebDAV', () => {
     requests.length = 0;
     failAfter = 18;
     const broken = await send('--yes');
-    expect([broken.code, broken.err]).toEqual([2, expect.stringContaining('what arrived is not sent twice')]);
+    expect([broken.code, broken.err]).toEqual([2, expect.stringContaining('files that arrived are not sent twice')]);
     const half = readdirSync(join(www, 'assets'));
     expect(half.length).toBeGreaterThan(2);
     expect(existsSync(join(www, 'index.html'))).toBe(false);
     failAfter = Infinity;
     requests.length = 0;
     expect((await send('--yes')).code).toBe(0);
-    const puts = requests.filter((one) => one.startsWith('PUT /assets/')).length;
+    const puts = requests.filter((request) => request.startsWith('PUT /assets/')).length;
     expect(puts).toBeLessThan(site().size - half.length + 2);
     const there = filesIn(www);
     for (const [path, bytes] of site()) expect([path, there.get(path)?.equals(bytes)]).toEqual([path, true]);
@@ -205,10 +205,10 @@ describe('a repository', () => {
 
   it.each([
     [['--branch', 'none'], 'Branch not found in the repository.'],
-    [['--branch=--upload-pack=x'], 'is no name of a branch'],
+    [['--branch=--upload-pack=x'], 'is not a valid branch name'],
     [['--folder', '../out'], 'This folder is not in the repository.'],
     [['--folder', '.git/hooks'], 'This folder is not in the repository.'],
-    [['--to', '/nowhere/site.git'], 'The repository refused it'],
+    [['--to', '/nowhere/site.git'], 'The repository rejected the commit'],
     [['--to=--upload-pack=touch /tmp/x'], 'This is not the address of a repository.'],
   ])('refuses %j', (args, why) => {
     const ran = send('--yes', ...args);

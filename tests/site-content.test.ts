@@ -41,7 +41,7 @@ describe('what pages have in common', () => {
 
   it('changes on all pages when it is set on one, and by hand', () => {
     expect(content('set', `${LIST}.membership.label`, 'Join us', '--page', 'hire').code).toBe(0);
-    expect([html('index.html'), html('hire.html')].map((one) => one.match(/>Join us</g)?.length)).toEqual([1, 1]);
+    expect([html('index.html'), html('hire.html')].map((text) => text.match(/>Join us</g)?.length)).toEqual([1, 1]);
     writeFileSync(site, readFileSync(site, 'utf8').replace('Join us', 'Become a member'));
     expect(tavrik(['render', project]).code).toBe(0);
     for (const page of ['index.html', 'hire.html']) expect(html(page)).toContain('>Become a member<');
@@ -91,12 +91,12 @@ describe('what pages have in common', () => {
   });
 
   it('is said in a language by command', () => {
-    const said = content('set', 'membership.heading', 'Mitglied werden', '--page', 'home', '--language', 'de');
-    expect(said.code).toBe(0);
+    const ran = content('set', 'membership.heading', 'Mitglied werden', '--page', 'home', '--language', 'de');
+    expect(ran.code).toBe(0);
     expect(html('index.de.html')).toContain('>Mitglied werden<');
     expect(html('index.html')).not.toContain('Mitglied werden');
     const refused = content('set', 'header.link.address', '/', '--page', 'home', '--language', 'de');
-    expect([refused.code, refused.err]).toEqual([2, expect.stringMatching(/is not said in a language/)]);
+    expect([refused.code, refused.err]).toEqual([2, expect.stringMatching(/is the same in every language/)]);
     expect(existsSync(join(project, 'content/hire.de.yaml'))).toBe(false);
   });
 

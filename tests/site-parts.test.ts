@@ -106,8 +106,8 @@ describe('a site of two pages', () => {
     >;
     const path = required(pathOf(content, '© Hollin Marsh Observatory Society'));
     await write(footer.id, { [path]: '© The keepers of the dome' });
-    for (const one of ['index.html', 'hire.html'])
-      expect([one, times(await page(one), '© The keepers of the dome')]).toEqual([one, 1]);
+    for (const text of ['index.html', 'hire.html'])
+      expect([text, times(await page(text), '© The keepers of the dome')]).toEqual([text, 1]);
   });
 
   it('adds an entry to the menu of all pages', async () => {

@@ -96,11 +96,11 @@ describe('a part of a page', () => {
     tavrik(['convert', DEMO_PAGE, '--out', out, '--widths', '900', '--json', ...args]);
 
   it('is chosen by a selector, and stands as it stands in the page when the rest is gone', () => {
-    const made = onlyPage<{
+    const result = onlyPage<{
       proof: { widths: { differ: number; words: { placed: number } }[] };
     }>(part('--select', 'form'));
-    expect(made.proof.widths[0]).toMatchObject({ words: { placed: 1 } });
-    expect(made.proof.widths[0]?.differ).toBeLessThan(0.002);
+    expect(result.proof.widths[0]).toMatchObject({ words: { placed: 1 } });
+    expect(result.proof.widths[0]?.differ).toBeLessThan(0.002);
     expect(html(out)).toContain('<form');
     expect(html(out)).not.toContain('Membership');
   });
@@ -112,12 +112,12 @@ describe('a part of a page', () => {
   });
 
   it.each([
-    [['--select', '.nothing'], /Nothing in the page matches "\.nothing"/],
+    [['--select', '.nothing'], /No element matches "\.nothing"/],
     [['--select', 'a['], /"a\[" is not a CSS selector/],
     [['--select', 'body > *', '--move', 'parent'], /no element at "parent"/],
-    [['--move', 'next'], /nothing to move from/],
-    [['--select', 'form', '--move', 'up'], /"up" is not known/],
-    [['--scheme', 'sepia'], /"sepia" is not known/],
+    [['--move', 'next'], /needs an element to start from/],
+    [['--select', 'form', '--move', 'up'], /Unknown value "up"/],
+    [['--scheme', 'sepia'], /Unknown value "sepia"/],
   ])('%j is refused', (args, message) => {
     const ran = part(...args);
     expect(ran.err).toMatch(message);
@@ -195,12 +195,12 @@ describe('an address', () => {
 
   it('that redirects in a circle is refused', async () => {
     const { code, err } = await convert('/loop');
-    expect([code, err]).toEqual([2, expect.stringContaining('redirects in a circle')]);
+    expect([code, err]).toEqual([2, expect.stringContaining('redirects to itself')]);
   });
 
   it('that goes on to other addresses without end is refused', async () => {
     const { code, err } = await convert('/away');
-    expect([code, err]).toEqual([2, expect.stringContaining('does not come to rest')]);
+    expect([code, err]).toEqual([2, expect.stringContaining('never settles')]);
   });
 
   it('that never stops loading is taken as it stands, and that is said', async () => {

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Started } from '../src/flow/start/start.js';
-import { cleanUp, DEMO_BOARDS, ROOT, tavrik, temporary } from './program.js';
+import { cleanUp, DEMO_ARTBOARDS, ROOT, tavrik, temporary } from './program.js';
 
 const folder = temporary();
 afterAll(cleanUp);
@@ -36,7 +36,7 @@ describe('start', () => {
       true,
     );
     expect(heard).toMatch(/not found/);
-    expect(heard).toMatch(/80 px is no screen width/);
+    expect(heard).toMatch(/80 px is not a screen width/);
     expect(heard).toMatch(/heading-order \(1\): People who listen/);
     expect(heard).toContain('Accepted decisions: heading-order');
     expect(made?.pages[0]?.proof?.over).toEqual([]);
@@ -50,18 +50,18 @@ describe('start', () => {
 
   it('writes nothing if the person says no', () => {
     const out = join(folder, 'never');
-    const { heard, commands, made } = answering(DEMO_BOARDS.join(' '), out, '', false);
-    expect(commands).toEqual([`tavrik convert ${DEMO_BOARDS.join(' ')} --out ${out}`]);
+    const { heard, commands, made } = answering(DEMO_ARTBOARDS.join(' '), out, '', false);
+    expect(commands).toEqual([`tavrik convert ${DEMO_ARTBOARDS.join(' ')} --out ${out}`]);
     expect(made).toBeUndefined();
     expect(heard).toContain('1440 px, 834 px, 390 px');
     expect(existsSync(out)).toBe(false);
   });
 
-  it('stops where there is no terminal to ask on', () => {
+  it('stops where there is A terminal is required', () => {
     expect(tavrik(['start'])).toMatchObject({
       code: 2,
       out: '',
-      err: expect.stringContaining('no terminal to ask on'),
+      err: expect.stringContaining('A terminal is required'),
     });
   });
 });

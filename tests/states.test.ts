@@ -28,7 +28,7 @@ describe('states of a design', () => {
     const ran = tavrik(['convert', join(folder, 'evenings.svg'), '--out', project, '--no-proof']);
     expect([ran.code, ran.err]).toEqual([
       0,
-      expect.stringMatching(/"Book" looks in the state :hover as its second drawing/),
+      expect.stringMatching(/The state :hover of "Book" comes from its second layer/),
     ]);
     const html = readFileSync(join(project, 'site/index.html'), 'utf8');
     expect(html.match(/Book a place/g)).toHaveLength(1);
@@ -38,14 +38,14 @@ describe('states of a design', () => {
     const page = await browser.newPage(1200);
     await page.goto(`${site.origin}/index.html`);
     const ground = (words: string): Promise<string> =>
-      page.getByText(words).evaluate((one) => getComputedStyle(required(one.closest('a'))).backgroundColor);
+      page.getByText(words).evaluate((entry) => getComputedStyle(entry.closest('a') as Element).backgroundColor);
     await page.getByText('Book a place').hover();
     expect(await ground('Book a place')).toBe('rgb(122, 58, 20)');
     const before = await ground('See the dates');
     await page.getByText('See the dates').hover();
     expect(await ground('See the dates')).not.toBe(before);
     await page.keyboard.press('Tab');
-    const outline = await page.evaluate(() => getComputedStyle(required(document.activeElement)).outline);
+    const outline = await page.evaluate(() => getComputedStyle(document.activeElement as Element).outline);
     expect(outline).toMatch(/solid 2px$/);
     await browser.close();
     await site.close();

@@ -2,7 +2,7 @@ import { required } from '../src/core/data/required.js';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { PageSurvey } from '../src/core/survey/summary.js';
-import { cleanUp, copy, DEMO_BOARDS, DEMO_PAGE, onlyPage, ROOT, tavrik, temporary } from './program.js';
+import { cleanUp, copy, DEMO_ARTBOARDS, DEMO_PAGE, onlyPage, ROOT, tavrik, temporary } from './program.js';
 
 const folder = temporary();
 afterAll(cleanUp);
@@ -50,7 +50,7 @@ const IN_DESIGN: Planted = {
   'hidden-layer': [`<g id="Old offer" display="none">${text('Old', 3030)}</g>`, /Old offer/],
   'empty-layer': ['<g id="Nothing here"/>', /Nothing here/],
   'off-board': ['<rect id="Aside" x="-500" y="20" width="80" height="80" fill="#123"/>', /Aside/],
-  'group-of-one': [`<g><g>${text('Wrapped twice', 3060)}${text('and so on', 3090)}</g></g>`, /holds one thing/],
+  'group-of-one': [`<g><g>${text('Wrapped twice', 3060)}${text('and so on', 3090)}</g></g>`, /holds one element/],
   'loose-object': ['<rect id="Lost square" x="60" y="2990" width="30" height="30" fill="#b3541e"/>', /Lost square/],
   overlap: [
     '<g id="Clash"><rect x="600" y="2950" width="100" height="40" fill="#1d5c74" id="Lower"/><rect x="680" y="2975" width="100" height="40" fill="#b3541e" id="Upper"/></g>',
@@ -118,22 +118,22 @@ const IN_PAGE: Planted = {
   'many-layers': [`<svg width="120" height="90" viewBox="1000 3150 120 90">${swarm}</svg>`, /80 shapes/],
   'own-item-styles': [
     `<style>${['n1', 'n2', 'n3'].map((id) => `#${id}{padding:3px}`).join('')}</style><div>${['n1', 'n2', 'n3'].map((id) => `<div id="${id}"><b>${id}</b><i>x</i></div>`).join('')}</div>`,
-    /3 items that are alike/,
+    /3 similar items/,
   ],
 };
 
 /** Expects each planted fault among the findings, with what names it, and a reason. */
 function expectAll(planted: Planted, { findings }: PageSurvey): void {
   for (const [code, [, named]] of Object.entries(planted)) {
-    const own = findings.filter((one) => one.code === code);
-    const said = own.map(({ name, path, what }) => `${name} ${path} ${what}`).join('\n');
-    expect([code, said]).toEqual([code, expect.stringMatching(named)]);
+    const own = findings.filter((finding) => finding.code === code);
+    const text = own.map(({ name, path, what }) => `${name} ${path} ${what}`).join('\n');
+    expect([code, text]).toEqual([code, expect.stringMatching(named)]);
     for (const { why } of own) expect(why.length).toBeGreaterThan(20);
   }
 }
 
 describe('a survey of the demo design', () => {
-  const clean = onlyPage<PageSurvey>(tavrik(['survey', ...DEMO_BOARDS, '--json']));
+  const clean = onlyPage<PageSurvey>(tavrik(['survey', ...DEMO_ARTBOARDS, '--json']));
 
   it('finds nothing but that the menu is drawn otherwise on the phone', () => {
     expect(codes(clean)).toEqual(['one-board-only']);
@@ -179,8 +179,8 @@ describe('a survey of the demo design', () => {
     const place = join(folder, 'design-widths');
     copy(join(ROOT, 'demo/design'), place);
     const near = join(place, 'star-evenings-1400.svg');
-    writeFileSync(near, readFileSync(required(DEMO_BOARDS[0]), 'utf8').replace('width="1440"', 'width="1400"'));
-    const { findings } = onlyPage<PageSurvey>(tavrik(['survey', required(DEMO_BOARDS[0]), near, '--json']));
+    writeFileSync(near, readFileSync(required(DEMO_ARTBOARDS[0]), 'utf8').replace('width="1440"', 'width="1400"'));
+    const { findings } = onlyPage<PageSurvey>(tavrik(['survey', required(DEMO_ARTBOARDS[0]), near, '--json']));
     expect(findings.find(({ code }) => code === 'artboard-widths')?.what).toContain('only 40 px narrower');
   });
 });
@@ -213,7 +213,7 @@ describe('a survey of the demo page', () => {
 describe('the report of a survey', () => {
   it('has the pictures of all screens beside it, and is written whole or not at all', () => {
     const out = join(folder, 'report');
-    expect(tavrik(['survey', ...DEMO_BOARDS, '--out', out])).toMatchObject({ code: 0 });
+    expect(tavrik(['survey', ...DEMO_ARTBOARDS, '--out', out])).toMatchObject({ code: 0 });
     expect(readdirSync(out).sort()).toEqual([
       'index.html',
       'star-evenings-1440.png',
@@ -224,12 +224,12 @@ describe('the report of a survey', () => {
     const page = readFileSync(join(out, 'index.html'), 'utf8');
     expect(page).not.toMatch(/<script|https?:\/\//);
     for (const [, id = ''] of page.matchAll(/href="#([^"]+)"/g)) expect(page).toContain(`id="${id}"`);
-    expect(tavrik(['survey', ...DEMO_BOARDS, '--out', out]).code).toBe(0);
+    expect(tavrik(['survey', ...DEMO_ARTBOARDS, '--out', out]).code).toBe(0);
     const held = join(folder, 'held');
     copy(join(ROOT, 'demo/existing/css'), held);
     expect(tavrik(['survey', DEMO_PAGE, '--out', held])).toMatchObject({
       code: 2,
-      err: expect.stringContaining('not a survey'),
+      err: expect.stringContaining('not a Tavrik survey'),
     });
     expect(existsSync(join(held, 'index.html'))).toBe(false);
   });

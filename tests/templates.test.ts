@@ -2,7 +2,7 @@ import { required } from '../src/core/data/required.js';
 import Mustache from 'mustache';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { cleanUp, DEMO_BOARDS, DEMO_PAGE, tavrik, temporary } from './program.js';
+import { cleanUp, DEMO_ARTBOARDS, DEMO_PAGE, tavrik, temporary } from './program.js';
 import { element, page, words } from '../src/core/document/sample.js';
 import type { ElementNode, PageDocument } from '../src/core/document/types.js';
 import { fields } from '../src/core/passes/fields/fields.js';
@@ -60,8 +60,8 @@ const card = (id: string, style = 'plain', ...more: ElementNode[]): ElementNode 
       'list',
       `${id}u`,
       { element: 'ul' },
-      ...['a', 'b'].map((one) =>
-        element('item', `${id}${one}`, { element: 'li', repeat: 'i' }, words(`${one} of ${id}`)),
+      ...['a', 'b'].map((text) =>
+        element('item', `${id}${text}`, { element: 'li', repeat: 'i' }, words(`${text} of ${id}`)),
       ),
     ),
     element('link', `${id}a`, { element: 'a', attributes: { href: `#${id}` } }, words('More')),
@@ -124,7 +124,7 @@ describe('a template', () => {
     ],
     ['with one entry, whose list is longer', withCards([{ ...cards[1], items: ['one', 'two', 'three'] }])],
     ['with no entry', withCards([])],
-    ['with an emptied heading', withCards(cards.map((one) => ({ ...one, heading: '' })))],
+    ['with an emptied heading', withCards(cards.map((card) => ({ ...card, heading: '' })))],
   ])('%s is the page', (_, content) => {
     const [filled, rendered] = both(document, content);
     expect(filled).toBe(rendered);
@@ -180,7 +180,7 @@ describe('a template', () => {
     };
     const asked = { ...fields.run({ ...page(styles, body), palette }, { boxes: new Map(), width: 1440 }), palette };
     const own = originalContent(asked)['ask'] as { cards: Record<string, string>[]; mail: Record<string, string> };
-    expect([own.cards.map((one) => one['icon']), own.mail['required']]).toEqual([['sun', 'moon'], 'yes']);
+    expect([own.cards.map((card) => card['icon']), own.mail['required']]).toEqual([['sun', 'moon'], 'yes']);
     const cases: Content[] = [
       {},
       { ask: { background: 'paper' } },
@@ -196,7 +196,7 @@ describe('a template', () => {
       { ask: { form: { address: '/other', method: 'get' } } },
     ];
     const pages = cases.map((content) =>
-      both(asked, content).map((one) => one.replace(/ +/g, ' ').replace(/" >/g, '">').replace(/ >/g, '>')),
+      both(asked, content).map((text) => text.replace(/ +/g, ' ').replace(/" >/g, '">').replace(/ >/g, '>')),
     );
     for (const [filled, rendered] of pages) expect(rendered).toBe(filled);
     expect(pages[1]?.[0]).toContain('style="background-color: var(--color-paper, rgb(9, 9, 9))"');
@@ -228,9 +228,9 @@ describe('a template', () => {
   it('names its fields as the content does, and holds no words of the fields', () => {
     const { page: template, parts } = renderTemplates(document, { sheet: 'style.css' });
     /* Entries with ids of their own in the HTML are templates of their own. */
-    const kinds = ['large', 'small', 'wide'].flatMap((one) => [
-      `offers-cards-the-${one}`,
-      `offers-cards-the-${one}-items`,
+    const kinds = ['large', 'small', 'wide'].flatMap((text) => [
+      `offers-cards-the-${text}`,
+      `offers-cards-the-${text}-items`,
     ]);
     expect(Object.keys(parts).sort()).toEqual([...kinds, 'section-offers']);
     expect(template).toContain('{{> section-offers}}');
@@ -238,13 +238,13 @@ describe('a template', () => {
     const all = [template, ...Object.values(parts)].join('\n');
     for (const tag of ['{{offers.heading}}', '{{heading}}', '{{{text}}}', '{{link.address}}', '{{#items}}'])
       expect(all).toContain(tag);
-    for (const said of ['It is', 'The small']) expect(all).not.toContain(said);
+    for (const text of ['It is', 'The small']) expect(all).not.toContain(text);
   });
 
   it('is the page in each language, with links that lead to the same language', () => {
     const link = (id: string, href: string): ElementNode =>
       element('link', id, { element: 'a', attributes: { href } }, words(`To ${id}`));
-    const said = element(
+    const message = element(
       'text',
       'p',
       { element: 'p' },
@@ -259,11 +259,11 @@ describe('a template', () => {
       'Way',
       { element: 'section' },
       element('heading', 'wh', { element: 'h2' }, words('The way')),
-      said,
+      message,
       link('hire', 'hire.html'),
       link('tides', 'tides.html'),
     );
-    const made = fields.run(
+    const result = fields.run(
       {
         ...page({}, body),
         language: 'en-GB',
@@ -273,8 +273,8 @@ describe('a template', () => {
       { boxes: new Map(), width: 1440 },
     );
     const fixed = {
-      ...made,
-      body: mapTree(made.body, (node) => (isElement(node) && node.id === 'hire' ? { ...node, fields: {} } : node)),
+      ...result,
+      body: mapTree(result.body, (node) => (isElement(node) && node.id === 'hire' ? { ...node, fields: {} } : node)),
     };
     const place = { html: 'index.html', sheet: 'style.css' };
     const translated = new Map([
@@ -360,7 +360,7 @@ describe('the templates of a project', () => {
   afterAll(cleanUp);
   it.each([
     ['an existing page', [DEMO_PAGE, '--widths', '1440']],
-    ['a design', DEMO_BOARDS],
+    ['a design', DEMO_ARTBOARDS],
   ])('of %s are its pages when they are filled, after a client’s edits too', (name, source) => {
     const project = join(folder, name.replace(/\W/g, ''));
     expect(tavrik(['convert', ...source, '--out', project, '--no-proof']).code).toBe(0);
@@ -386,7 +386,7 @@ describe('the templates of a project', () => {
         ]).code,
       ).toBe(0);
     expect(tavrik(['render', project, '--marks', '--anew']).code).toBe(0);
-    expect(tavrik(['render', project, '--templates']).out).toMatch(/rendered again: \d+ files/);
+    expect(tavrik(['render', project, '--templates']).out).toMatch(/rendered: \d+ files/);
     const read = (path: string): string => readFileSync(join(project, path), 'utf8');
     const files = readdirSync(join(project, 'templates'));
     const [page] = files.filter((file) => file.endsWith('.mustache'));

@@ -35,7 +35,7 @@ beforeAll(async () => {
   watch = spawn(process.execPath, [CLI, 'watch', project, '--port', '4791'], { cwd: ROOT });
   for (const stream of [watch.stdout, watch.stderr]) stream?.on('data', (bytes: Buffer) => (heard += bytes.toString()));
   address = /http:\S+/.exec(await said(/Watching .* at http:\S+/))?.[0] ?? '';
-  await said(/In step/);
+  await said(/Up to date/);
   browser = await openBrowser();
   page = await browser.newPage(1280);
   await page.goto(address);
@@ -58,7 +58,7 @@ describe('tavrik watch', () => {
     ]);
     expect(await result().locator('h1').textContent()).toMatch(/\w/);
     const source = page.getByAltText('The source at this width');
-    expect(await source.evaluate((one: HTMLImageElement) => one.naturalWidth)).toBe(1440);
+    expect(await source.evaluate((hTMLImageElement: HTMLImageElement) => hTMLImageElement.naturalWidth)).toBe(1440);
   });
 
   it('takes an edit of the content in, shows it, and says what stands otherwise', async () => {

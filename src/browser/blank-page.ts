@@ -7,7 +7,7 @@ import type { OpenBrowser } from './launch.js';
 const WIDTH = 1440;
 
 /** Opens an empty page of ours, in which declarations are probed, media queries asked and results tried. */
-export async function openDesk(browser: OpenBrowser, scheme: Scheme): Promise<Page> {
+export async function openBlankPage(browser: OpenBrowser, scheme: Scheme): Promise<Page> {
   const page = await browser.newPage(WIDTH, { scheme });
   await putIntoPage(page);
   return page;

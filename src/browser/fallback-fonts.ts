@@ -25,9 +25,9 @@ const SYSTEM_FOLDERS = [
  */
 export function fontConfiguration(): string | undefined {
   if (process.platform !== 'linux' || SYSTEM_FOLDERS.some(hasFonts)) return undefined;
-  const found = FALLBACKS.flatMap((one) => {
+  const found = FALLBACKS.flatMap((fallback) => {
     try {
-      return [{ ...one, folder: dirname(require.resolve(`${one.module}/package.json`)) }];
+      return [{ ...fallback, folder: dirname(require.resolve(`${fallback.module}/package.json`)) }];
     } catch {
       return [];
     }
@@ -40,7 +40,7 @@ export function fontConfiguration(): string | undefined {
   const text = `<?xml version="1.0"?>
 <!DOCTYPE fontconfig SYSTEM "fonts.dtd">
 <fontconfig>
-${found.map((one) => `  <dir>${one.folder}</dir>\n`).join('')}${aliases.join('')}  <cachedir>${join(folder, 'cache')}</cachedir>
+${found.map((entry) => `  <dir>${entry.folder}</dir>\n`).join('')}${aliases.join('')}  <cachedir>${join(folder, 'cache')}</cachedir>
 </fontconfig>
 `;
   const file = join(folder, 'fonts.conf');

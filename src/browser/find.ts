@@ -4,7 +4,7 @@ import { delimiter, dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createBrotliDecompress, brotliDecompressSync } from 'node:zlib';
 import { extract } from 'tar-fs';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 
 /** A browser to start, and the folder with the system libraries it needs, if it brings its own. */
 export interface FoundBrowser {
@@ -33,7 +33,7 @@ export async function findBrowser(named: string | undefined): Promise<FoundBrows
   const wanted = named ?? process.env['TAVRIK_BROWSER'];
   if (wanted) {
     if (existsSync(wanted)) return { path: wanted };
-    throw new Problem('Browser not found.', wanted, `Check --browser or TAVRIK_BROWSER. ${THREE_WAYS}`);
+    throw new TavrikError('Browser not found.', wanted, `Check --browser or TAVRIK_BROWSER. ${THREE_WAYS}`);
   }
   const installed = onSystem();
   if (installed) return { path: installed };
@@ -41,13 +41,13 @@ export async function findBrowser(named: string | undefined): Promise<FoundBrows
     const packed = await unpackBrowser();
     if (packed) return packed;
   } catch (error) {
-    throw new Problem(
+    throw new TavrikError(
       `The packed Chromium could not be unpacked (${(error as Error).message}).`,
       undefined,
       THREE_WAYS,
     );
   }
-  throw new Problem('No Chromium was found.', undefined, THREE_WAYS);
+  throw new TavrikError('No Chromium was found.', undefined, THREE_WAYS);
 }
 
 function onSystem(): string | undefined {

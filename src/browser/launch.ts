@@ -1,5 +1,5 @@
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { Scheme, SignIn } from '../core/source/reading.js';
 import { findBrowser } from './find.js';
 import { fontConfiguration } from './fallback-fonts.js';
@@ -111,7 +111,7 @@ export async function openBrowser(named?: string, online = false, outlives = fal
       ],
     });
   } catch (error) {
-    throw new Problem(
+    throw new TavrikError(
       `The browser could not be started (${(error as Error).message.split('\n')[0]}).`,
       found.path,
       'Name another with --browser PATH or TAVRIK_BROWSER.',

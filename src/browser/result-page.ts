@@ -9,7 +9,7 @@ const LOAD_LIMIT = 45000;
 export const MAX_HEIGHT = 16000;
 
 /** Opens a page of ours, which has no scripts, in an empty browser page. */
-export async function openOurs(page: Page, address: string): Promise<void> {
+export async function openResult(page: Page, address: string): Promise<void> {
   await page.goto(address, { waitUntil: 'load', timeout: LOAD_LIMIT });
   await putIntoPage(page);
 }
@@ -18,13 +18,13 @@ export async function openOurs(page: Page, address: string): Promise<void> {
  * Brings a page of ours to a viewport width, and to rest there.
  * @param through whether it is scrolled through, so that late content loads
  */
-export async function turnTo(page: Page, width: number, through = true): Promise<void> {
+export async function setViewport(page: Page, width: number, through = true): Promise<void> {
   await page.setViewportSize({ width, height: VIEW_HEIGHT });
   await inside(page, 'settle', SETTLE_LIMIT, false, through);
 }
 
 /** A picture of the whole page, as PNG: packed for speed rather than size. */
-export async function pictureOf(page: Page, height: number): Promise<Buffer> {
+export async function screenshot(page: Page, height: number): Promise<Buffer> {
   const width = page.viewportSize()?.width ?? 1;
   const session = await page.context().newCDPSession(page);
   const { data } = await session.send('Page.captureScreenshot', {

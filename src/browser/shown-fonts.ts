@@ -30,7 +30,7 @@ export async function shownPageFonts(page: Page): Promise<ShownFont[]> {
     return known;
   }
   const order = await page.evaluate(() =>
-    [...document.querySelectorAll('[data-font-use]')].map((one) => Number(one.getAttribute('data-font-use'))),
+    [...document.querySelectorAll('[data-font-use]')].map((element) => Number(element.getAttribute('data-font-use'))),
   );
   const asked = uses.flatMap((use, at) => (isKnown(required(wanted[at])) ? [] : [{ use, index: order.indexOf(at) }]));
   const found = await askBrowser(page, '[data-font-use]', asked);
@@ -38,13 +38,13 @@ export async function shownPageFonts(page: Page): Promise<ShownFont[]> {
   return [...known, ...found];
 }
 
-interface Asked {
+interface AskedFonts {
   readonly use: { readonly list: string; readonly weight: number; readonly italic: boolean };
   /** Which of the elements that the selector matches. */
   readonly index: number;
 }
 
-async function askBrowser(page: Page, selector: string, uses: readonly Asked[]): Promise<ShownFont[]> {
+async function askBrowser(page: Page, selector: string, uses: readonly AskedFonts[]): Promise<ShownFont[]> {
   if (uses.length === 0) return [];
   const session = await page.context().newCDPSession(page);
   try {

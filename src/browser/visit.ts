@@ -1,8 +1,8 @@
 import type { Page, Request } from 'playwright-core';
-import type { Decision, Reached } from '../core/brief/brief.js';
-import { Problem } from '../core/errors/tavrik-error.js';
+import type { Decision, DecisionOutcome } from '../core/brief/brief.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { Choice, Scheme, SignIn } from '../core/source/reading.js';
-import type { Chosen } from './inpage/tree/choose.js';
+import type { ChoiceResult } from './inpage/tree/choose.js';
 import { inside, putIntoPage } from './inpage-script.js';
 import type { OpenBrowser } from './launch.js';
 
@@ -36,7 +36,7 @@ export interface Visited {
   /** What a person should know of how it went. */
   readonly notes: readonly string[];
   /** What came of the brief, if it leaves something out. */
-  readonly reached?: Reached;
+  readonly reached?: DecisionOutcome;
 }
 
 /** Opens a source at a viewport width and brings it to rest. @throws Problem if it does not answer or passes a limit */
@@ -49,9 +49,9 @@ export async function visit(browser: OpenBrowser, how: Visit, width: number): Pr
   const counted = await countBytes(page);
   try {
     const notes = await withoutEnd(page, async () => {
-      const said = await load(page, how);
+      const texts = await load(page, how);
       await rest(page);
-      return said;
+      return texts;
     });
     if (how.choice) checkChoice(await inside(page, 'chooseParts', how.choice.selectors, how.choice.moves));
     const reached = how.leaveOut?.length ? await inside(page, 'decidePage', how.leaveOut) : undefined;
@@ -60,14 +60,14 @@ export async function visit(browser: OpenBrowser, how: Visit, width: number): Pr
   } catch (error) {
     /* Not awaited: a page that keeps going on to other addresses does not close before its browser does. */
     void page.close().catch(() => undefined);
-    if (error instanceof Problem) throw error;
+    if (error instanceof TavrikError) throw error;
     if (counted.over)
-      throw new Problem(
+      throw new TavrikError(
         `The page loads more than ${Math.round(BYTES_LIMIT / 1024 / 1024)} MB.`,
         how.shown,
         'Save it without its large files, and convert that.',
       );
-    throw new Problem(reasonOf(error as Error), how.shown, 'Check the address and the network, then try again.');
+    throw new TavrikError(reasonOf(error as Error), how.shown, 'Check the address and the network, then try again.');
   }
 }
 
@@ -88,12 +88,12 @@ async function countBytes(page: Page): Promise<{ over: boolean }> {
 async function load(page: Page, { address, shown }: Visit): Promise<string[]> {
   const status = await statusOf(page, address);
   if (status === 401 || status === 403)
-    throw new Problem(
+    throw new TavrikError(
       `The address requires sign-in (status ${status}).`,
       shown,
       'Pass headers or cookies with --sign-in FILE.',
     );
-  if (status >= 400) throw new Problem(`The address returned status ${status}.`, shown, 'Check the address.');
+  if (status >= 400) throw new TavrikError(`The address returned status ${status}.`, shown, 'Check the address.');
   try {
     await page.waitForLoadState('load', { timeout: LOAD_LIMIT });
     return [];
@@ -160,24 +160,28 @@ async function rest(page: Page): Promise<void> {
 /** How the driver says that the page went on to another address in the middle of something. */
 const MOVED = /context was destroyed|navigat|ERR_ABORTED|frame was detached/i;
 
-function checkChoice(chosen: Chosen): void {
+function checkChoice(chosen: ChoiceResult): void {
   if (!('wrong' in chosen)) return;
   const { wrong, reason, move } = chosen;
   if (reason === 'invalid')
-    throw new Problem(`"${wrong}" is not a CSS selector.`, '--select', 'Write it as main > section or #prices.');
+    throw new TavrikError(`"${wrong}" is not a CSS selector.`, '--select', 'Write it as main > section or #prices.');
   if (reason === 'nothing')
-    throw new Problem(
+    throw new TavrikError(
       `No element matches "${wrong}".`,
       '--select',
       'Check the selector; scripts of the page may have changed it.',
     );
-  throw new Problem(`"${wrong}" has no element at "${move}".`, '--move', 'Move elsewhere, or choose another element.');
+  throw new TavrikError(
+    `"${wrong}" has no element at "${move}".`,
+    '--move',
+    'Move elsewhere, or choose another element.',
+  );
 }
 
 async function checkSize(page: Page, { shown }: Visit): Promise<void> {
   const count = await inside(page, 'countElements');
   if (count > ELEMENTS_LIMIT)
-    throw new Problem(
+    throw new TavrikError(
       `The page has ${count} elements; at most ${ELEMENTS_LIMIT} can be converted at once.`,
       shown,
       'Convert a part of it with --select.',

@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import type { AboutPage } from '../core/sites/page-facts.js';
+import type { PageFacts } from '../core/sites/page-facts.js';
 import { EXIT } from './exit.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -19,15 +19,15 @@ export function aboutCommand(setCode: (code: number) => void): Command {
     .action(async (project: string, given: string, options: { readonly page?: string; readonly json?: boolean }) => {
       const terminal = openTerminal(options.json === true);
       const action = oneOf(given, ACTIONS, 'action');
-      const { aboutProject } = await import('../flow/edit/page-facts.js');
-      const pages = aboutProject(project, options.page);
-      const faults = pages.flatMap((one) => one.faults);
+      const { describeProject } = await import('../flow/edit/page-facts.js');
+      const pages = describeProject(project, options.page);
+      const faults = pages.flatMap((page) => page.faults);
       if (options.json) terminal.print(JSON.stringify({ pages }, null, 2));
       else
-        for (const one of pages) {
-          if (pages.length > 1) terminal.print(terminal.paint.bold(one.page));
-          if (action === 'list') show(one, terminal);
-          for (const fault of one.faults) terminal.print(`${terminal.paint.yellow('wrong')}  ${fault}`);
+        for (const page of pages) {
+          if (pages.length > 1) terminal.print(terminal.paint.bold(page.page));
+          if (action === 'list') show(page, terminal);
+          for (const fault of page.faults) terminal.print(`${terminal.paint.yellow('wrong')}  ${fault}`);
         }
       if (action === 'check' && faults.length === 0 && !options.json) terminal.print('No problems found.');
       if (action === 'check' && faults.length) setCode(EXIT.overLimit);
@@ -35,19 +35,19 @@ export function aboutCommand(setCode: (code: number) => void): Command {
 }
 
 function show(
-  { title, description, language, head, headings, landmarks }: AboutPage,
+  { title, description, language, head, headings, landmarks }: PageFacts,
   { print, paint }: Terminal,
 ): void {
   const line = (name: string, value: string | undefined): void =>
     print(`${name.padEnd(12)} ${value || paint.dim('–')}`);
-  const { preview: { picture, width, height } = {}, icons = [], facts = [] } = head;
+  const { preview: { picture: image, width, height } = {}, icons = [], facts = [] } = head;
   line('title', title);
   line('description', description);
   line('language', language);
   line('site', [head.site, head.root].filter(Boolean).join(', '));
-  line('preview', picture && `${picture}${width === undefined ? '' : `, ${width} × ${height} px`}`);
+  line('preview', image && `${image}${width === undefined ? '' : `, ${width} × ${height} px`}`);
   line('icons', icons.map(({ size }) => (size === undefined ? 'drawing' : `${size} px`)).join(', '));
-  line('facts', facts.map((one) => String((one as { '@type'?: unknown })['@type'] ?? 'data')).join(', '));
+  line('facts', facts.map((fact) => String((fact as { '@type'?: unknown })['@type'] ?? 'data')).join(', '));
   line('listed', head.unlisted ? 'no' : 'yes');
   line('landmarks', landmarks.join(', '));
   line('headings', headings.length ? ' ' : '');

@@ -1,6 +1,6 @@
 import { Command } from 'commander';
 import type { Adjustment } from '../core/adjust/adjustment.js';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf } from './options.js';
 import { showDifferences, showProof } from './proof.js';
 import { openTerminal } from './terminal.js';
@@ -48,10 +48,11 @@ export function adjustCommand(): Command {
           const adjustments = listAdjustments(project);
           if (options.json) return print(JSON.stringify({ adjustments }, null, 2));
           if (adjustments.length === 0) print('No corrections.');
-          for (const one of adjustments) print(inWords(one));
+          for (const adjustment of adjustments) print(inWords(adjustment));
           return;
         }
-        if (of === undefined) throw new Problem('Of what?', action, 'Name an element, or .STYLE for a shared style.');
+        if (of === undefined)
+          throw new TavrikError('Of what?', action, 'Name an element, or .STYLE for a shared style.');
         const place = {
           of,
           ...(options.page === undefined ? {} : { page: options.page }),
@@ -63,9 +64,9 @@ export function adjustCommand(): Command {
           if (!options.json) print(`${removed} ${removed === 1 ? 'correction is' : 'corrections are'} removed.`);
         } else {
           if (property === undefined || value === undefined)
-            throw new Problem('A property and its value are missing.', 'set', 'Name both, e.g. margin-top 12px.');
-          const made = setAdjustment(project, place, property, value);
-          if (!options.json) for (const one of made) print(inWords(one));
+            throw new TavrikError('A property and its value are missing.', 'set', 'Name both, e.g. margin-top 12px.');
+          const adjustments = setAdjustment(project, place, property, value);
+          if (!options.json) for (const adjustment of adjustments) print(inWords(adjustment));
         }
         if (!options.proof)
           return options.json ? print(JSON.stringify({ adjustments: listAdjustments(project) }, null, 2)) : undefined;
@@ -77,9 +78,9 @@ export function adjustCommand(): Command {
         });
         terminal.done();
         if (options.json) return print(JSON.stringify({ adjustments: listAdjustments(project), proof }, null, 2));
-        for (const one of proof.pages) {
-          showProof(one, terminal);
-          showDifferences(one, terminal);
+        for (const page of proof.pages) {
+          showProof(page, terminal);
+          showDifferences(page, terminal);
         }
       },
     );

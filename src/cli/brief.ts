@@ -18,14 +18,14 @@ export function briefCommand(): Command {
     .action(async (project: string, given: string, code: string | undefined, options: { readonly json?: boolean }) => {
       const { print, paint } = openTerminal(options.json === true);
       const action = oneOf(given, ACTIONS, 'action');
-      const { listBrief, scaleOf, turnBrief } = await import('../flow/edit/brief.js');
+      const { listBrief, scaleOf, decideBrief } = await import('../flow/edit/brief.js');
       if (action === 'scale') {
         const scale = scaleOf(project);
         return print(
           options.json ? JSON.stringify({ scale }, null, 2) : (await import('yaml')).stringify(scale).trimEnd(),
         );
       }
-      const turned = action === 'list' ? undefined : turnBrief(project, code ?? '', action === 'accept');
+      const turned = action === 'list' ? undefined : decideBrief(project, code ?? '', action === 'accept');
       const decisions = listBrief(project);
       if (options.json)
         return print(JSON.stringify({ decisions, ...(turned === undefined ? {} : { turned }) }, null, 2));

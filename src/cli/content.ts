@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { Field } from '../core/content/regions.js';
 import type { FilledField } from '../flow/edit/content.js';
 import { EXIT } from './exit.js';
@@ -78,7 +78,7 @@ async function perform(
   ]);
   const need = (what: string | undefined, called: string): string => {
     if (what !== undefined) return what;
-    throw new Problem(`Unknown action "${called}".`, action, `See tavrik content --help.`);
+    throw new TavrikError(`Unknown action "${called}".`, action, `See tavrik content --help.`);
   };
   switch (action) {
     case 'list':
@@ -86,7 +86,7 @@ async function perform(
       const fields = content.listContent(project, page, action === 'show' ? need(path, 'path') : path);
       return {
         result: { fields },
-        words: () => fields.forEach((one) => print(action === 'list' ? inLine(one) : inFull(one))),
+        words: () => fields.forEach((field) => print(action === 'list' ? inLine(field) : inFull(field))),
       };
     }
     case 'fields': {
@@ -94,17 +94,17 @@ async function perform(
       const words = (): void => {
         for (const { label, fields } of regions) {
           print(paint.bold(label));
-          fields.forEach((one) => showField(one, 1, print));
+          fields.forEach((field) => showField(field, 1, print));
         }
       };
       return { result: { regions }, words };
     }
     case 'set': {
-      const [to, said] = [need(path, 'path'), need(value, 'value')];
+      const [to, text] = [need(path, 'path'), need(value, 'value')];
       const field =
         language === undefined
-          ? content.setContent(project, page, to, said)
-          : files.setWords(project, page, to, said, language);
+          ? content.setContent(project, page, to, text)
+          : files.setWords(project, page, to, text, language);
       return { result: { field }, words: () => print(inLine(field)) };
     }
     case 'unset': {
@@ -132,11 +132,11 @@ async function perform(
       };
     }
     case 'check': {
-      const faults = content.faultsIn(project, page);
-      const wrong = faults.filter((one) => one.wrong).length;
+      const faults = content.checkProjectContent(project, page);
+      const wrong = faults.filter((fault) => fault.wrong).length;
       const words = (): void => {
-        for (const one of faults)
-          print(`${one.wrong ? paint.red('wrong') : paint.yellow('look ')}  ${one.path}: ${one.what}`);
+        for (const fault of faults)
+          print(`${fault.wrong ? paint.red('wrong') : paint.yellow('look ')}  ${fault.path}: ${fault.what}`);
         print(faults.length ? `${wrong} errors, ${faults.length - wrong} warnings` : paint.green('No problems found.'));
       };
       return { result: { faults }, words, code: wrong ? EXIT.overLimit : EXIT.fine };
@@ -153,17 +153,17 @@ async function perform(
       return { result: { format, text }, words: () => print(text.replace(/\n$/, '')) };
     }
     case 'import': {
-      const made = files.importContent(project, page, need(path, 'file'), language);
-      const { changed, stale = [], missing = [] } = made;
+      const imported = files.importContent(project, page, need(path, 'file'), language);
+      const { changed, stale = [], missing = [] } = imported;
       const words = (): void => {
         print(
-          `${changed.length} ${changed.length === 1 ? 'value' : 'values'} changed${made.language === undefined ? '' : ` in ${made.language}`}`,
+          `${changed.length} ${changed.length === 1 ? 'value' : 'values'} changed${imported.language === undefined ? '' : ` in ${imported.language}`}`,
         );
-        for (const one of changed) say(`  ${one}`);
-        for (const one of stale) say(`  warning: the source text of ${one} has changed since the export`);
-        for (const one of missing) say(`  warning: ${one} is not in the file`);
+        for (const text of changed) say(`  ${text}`);
+        for (const text of stale) say(`  warning: the source text of ${text} has changed since the export`);
+        for (const text of missing) say(`  warning: ${text} is not in the file`);
       };
-      return { result: made, words };
+      return { result: imported, words };
     }
   }
 }
@@ -172,7 +172,7 @@ async function perform(
 function readPlace(text: string): number {
   const place = Number(text);
   if (Number.isInteger(place) && place > 0) return place;
-  throw new Problem(`"${text}" is not a position.`, '--to', 'Give a whole number from 1.');
+  throw new TavrikError(`"${text}" is not a position.`, '--to', 'Give a whole number from 1.');
 }
 
 /** Longest value that is printed in a line. */
@@ -207,5 +207,6 @@ function showField(
     ...(choices ? [choices.join(' / ')] : []),
   ];
   print(`${'  '.repeat(depth)}${name}: ${label} (${facts.join(', ')})${help ? ` ${help}` : ''}`);
-  for (const one of fields ?? []) if (one.name !== 'text' || !one.path.endsWith('.*')) showField(one, depth + 1, print);
+  for (const field of fields ?? [])
+    if (field.name !== 'text' || !field.path.endsWith('.*')) showField(field, depth + 1, print);
 }

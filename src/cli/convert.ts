@@ -1,7 +1,7 @@
 import { defined } from '../core/data/defined.js';
 import type { DesignChoices } from '../core/design/responsive/screens.js';
 import { Command } from 'commander';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { MOVES, SCHEMES, type Reading } from '../core/source/reading.js';
 import type { Converted, ConvertedPage } from '../flow/convert/convert.js';
 import { sizeInWords } from '../core/text/words.js';
@@ -72,7 +72,7 @@ export function convertCommand(): Command {
       const terminal = openTerminal(options.json === true);
       const reading = await readReading(options);
       const { convert } = await import('../flow/convert/convert.js');
-      const made = await convert(
+      const converted = await convert(
         sources,
         defined({
           out: options.out,
@@ -91,8 +91,8 @@ export function convertCommand(): Command {
         }),
       );
       terminal.done();
-      if (options.json) terminal.print(JSON.stringify(made, null, 2));
-      else showConverted(made, terminal, options.explain === true);
+      if (options.json) terminal.print(JSON.stringify(converted, null, 2));
+      else showConverted(converted, terminal, options.explain === true);
     });
 }
 
@@ -103,8 +103,8 @@ function gather(value: string, before: readonly string[]): string[] {
 /** @throws Problem for words that the options do not know */
 async function readReading({ select, move, scheme, signIn }: Options): Promise<Reading> {
   if (move.length && select.length === 0)
-    throw new Problem('--move needs an element to start from.', '--move', 'Choose one with --select.');
-  const moves = move.map((one) => oneOf(one, MOVES, '--move'));
+    throw new TavrikError('It needs an element to start from.', '--move', 'Choose one with --select.');
+  const moves = move.map((text) => oneOf(text, MOVES, '--move'));
   return {
     schemes: oneOf(scheme, SCHEMES, '--scheme'),
     ...(select.length ? { choice: { selectors: select, moves } } : {}),
@@ -114,16 +114,16 @@ async function readReading({ select, move, scheme, signIn }: Options): Promise<R
 
 /** @throws Problem for a scale that is none */
 async function readChoices({ scale, fluid }: Options): Promise<DesignChoices> {
-  const { scaleGiven } = await import('../flow/convert/scale-option.js');
+  const { readScaleOption } = await import('../flow/convert/scale-option.js');
   return {
-    ...(scale === undefined ? {} : { scale: scaleGiven(scale) }),
+    ...(scale === undefined ? {} : { scale: readScaleOption(scale) }),
     ...(fluid === undefined ? {} : { fluid }),
   };
 }
 
 /** Says what a conversion made. */
 export function showConverted(
-  { project, pages, assets, notes, pictures, tuned }: Converted,
+  { project, pages, assets, notes, pictures: images, tuned }: Converted,
   terminal: Terminal,
   explain: boolean,
 ): void {
@@ -134,34 +134,38 @@ export function showConverted(
     if (pages.length > 1) print(paint.bold(page.page));
     showPage(page, terminal, explain);
   }
-  for (const one of tuned ?? []) {
-    if (one.steps.length)
+  for (const tunedPage of tuned ?? []) {
+    if (tunedPage.steps.length)
       print(
-        `${pages.length > 1 ? `${one.page}: ` : ''}${one.steps.length} ${one.steps.length === 1 ? 'correction' : 'corrections'} in adjust.yaml, off by ${Math.round(one.before)} before and ${Math.round(one.after)} now`,
+        `${pages.length > 1 ? `${tunedPage.page}: ` : ''}${tunedPage.steps.length} ${tunedPage.steps.length === 1 ? 'correction' : 'corrections'} in adjust.yaml, off by ${Math.round(tunedPage.before)} before and ${Math.round(tunedPage.after)} now`,
       );
   }
-  if (pictures) {
-    print(
-      `images: ${pictures.files} resized, ${sizeInWords(pictures.before)} → at most ${sizeInWords(pictures.after)}`,
-    );
-    for (const one of pictures.kept) say(paint.yellow(`  note: ${one}`));
+  if (images) {
+    print(`images: ${images.files} resized, ${sizeInWords(images.before)} → at most ${sizeInWords(images.after)}`);
+    for (const text of images.kept) say(paint.yellow(`  note: ${text}`));
   }
   for (const note of notes) say(paint.yellow(`  note: ${note}`));
   if (pages.some(({ proof }) => proof)) print(`report: ${project}/proof/index.html`);
   for (const { file } of pages) print(`site: ${project}/site/${file}`);
 }
 
-function showPage(made: ConvertedPage, terminal: Terminal, explain: boolean): void {
+function showPage(convertedPage: ConvertedPage, terminal: Terminal, explain: boolean): void {
   const { print, say, paint } = terminal;
-  const names = made.sections.map(({ name }) => name).join(' · ');
-  print(names ? `  ${made.sections.length} sections: ${names}` : '  no sections found');
-  print(`  ${made.elements.result} elements, ${made.styles} styles, ${Math.round(made.cssBytes / 100) / 10} kB of CSS`);
-  if (made.trimmed) print(`  ${made.trimmed.removed} boxes removed, ${made.trimmed.needed} tried and kept`);
-  if (made.trimmed?.icons.drawn) print(`  ${made.trimmed.icons.drawn} icon font glyphs converted to icons`);
-  print(`  breakpoints: ${made.breakpoints.length ? made.breakpoints.map((one) => `${one} px`).join(', ') : 'none'}`);
-  for (const note of made.notes) say(paint.yellow(`  note: ${note}`));
-  if (explain) showReasons(made, terminal);
-  if (made.proof) showProof(made.proof, terminal);
+  const names = convertedPage.sections.map(({ name }) => name).join(' · ');
+  print(names ? `  ${convertedPage.sections.length} sections: ${names}` : '  no sections found');
+  print(
+    `  ${convertedPage.elements.result} elements, ${convertedPage.styles} styles, ${Math.round(convertedPage.cssBytes / 100) / 10} kB of CSS`,
+  );
+  if (convertedPage.trimmed)
+    print(`  ${convertedPage.trimmed.removed} boxes removed, ${convertedPage.trimmed.needed} tried and kept`);
+  if (convertedPage.trimmed?.icons.drawn)
+    print(`  ${convertedPage.trimmed.icons.drawn} icon font glyphs converted to icons`);
+  print(
+    `  breakpoints: ${convertedPage.breakpoints.length ? convertedPage.breakpoints.map((breakpoint) => `${breakpoint} px`).join(', ') : 'none'}`,
+  );
+  for (const note of convertedPage.notes) say(paint.yellow(`  note: ${note}`));
+  if (explain) showReasons(convertedPage, terminal);
+  if (convertedPage.proof) showProof(convertedPage.proof, terminal);
 }
 
 function showReasons({ reasons, trimmed }: ConvertedPage, { print, paint }: Terminal): void {

@@ -1,7 +1,7 @@
 import { Command } from 'commander';
-import type { SharedElement } from '../core/sites/components.js';
+import type { Component } from '../core/sites/components.js';
 import type { Declarations } from '../core/document/types.js';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
 
@@ -18,16 +18,16 @@ export function elementsCommand(): Command {
     .action(async (project: string, given: string, name: string | undefined, options: { readonly json?: boolean }) => {
       const terminal = openTerminal(options.json === true);
       const action = oneOf(given, ACTIONS, 'action');
-      const { elementNamed, elementsOf } = await import('../flow/edit/components.js');
+      const { findComponent, listComponents } = await import('../flow/edit/components.js');
       if (action === 'list') {
-        const elements = elementsOf(project);
+        const elements = listComponents(project);
         if (options.json) return terminal.print(JSON.stringify({ elements }, null, 2));
-        for (const one of elements) summary(one, terminal);
+        for (const element of elements) summary(element, terminal);
         return;
       }
       if (name === undefined)
-        throw new Problem('Which element?', action, 'Give its name, as tavrik elements PROJECT prints it.');
-      const element = elementNamed(project, name);
+        throw new TavrikError('Which element?', action, 'Give its name, as tavrik elements PROJECT prints it.');
+      const element = findComponent(project, name);
       if (options.json) return terminal.print(JSON.stringify({ element }, null, 2));
       const { print, paint } = terminal;
       summary(element, terminal);
@@ -40,8 +40,8 @@ export function elementsCommand(): Command {
     });
 }
 
-function summary({ name, kind, uses, variants, states, otherwiseOn }: SharedElement, { print, paint }: Terminal): void {
-  const looks = variants.map((one) => `${one.name} (${one.uses})`).join(', ');
+function summary({ name, kind, uses, variants, states, otherwiseOn }: Component, { print, paint }: Terminal): void {
+  const looks = variants.map((variant) => `${variant.name} (${variant.uses})`).join(', ');
   print(
     `${paint.bold(name)}  ${kind}, ${uses.length} uses${looks ? `; other looks: ${looks}` : ''}${states.length ? `; states: ${states.join(' ')}` : ''}`,
   );

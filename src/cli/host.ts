@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { Command } from 'commander';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { Scope } from '../host/store/access.js';
 import { JSON_OPTION, oneOf, readPort } from './options.js';
 import { openTerminal } from './terminal.js';
@@ -52,7 +52,7 @@ export function hostCommand(): Command {
           print(
             `Sign in as ${paint.bold(first.editor)} with the password ${paint.bold(first.password)} (shown only once).\nPrograms send with the token in ${first.tokenFile}: tavrik send PROJECT --to ${address} --token-file ${first.tokenFile}`,
           );
-        for (const one of elsewhere) print(`From other devices: ${one}`);
+        for (const text of elsewhere) print(`From other devices: ${text}`);
         print('Press Ctrl-C to stop.');
       }
       if (options.open) openPage(`${address}/edit`);
@@ -71,15 +71,16 @@ async function makeAccess(
 ): Promise<string> {
   const { openStore } = await import('../host/store/store.js');
   const { Refusal } = await import('../host/store/refusal.js');
-  const asked = scopes.split(',').map((one) => oneOf(one.trim(), SCOPES, '--scopes'));
+  const asked = scopes.split(',').map((part) => oneOf(part.trim(), SCOPES, '--scopes'));
   const store = openStore(data);
   try {
     const password = editor === undefined ? undefined : addEditor(store, editor);
-    const made = token === undefined ? undefined : store.access.addToken(token, asked);
-    if (json) return JSON.stringify({ ...(password ? { editor, password } : {}), ...(made ? { token: made } : {}) });
-    return [password && `Password of ${editor}: ${password}`, made].filter(Boolean).join('\n');
+    const result = token === undefined ? undefined : store.access.addToken(token, asked);
+    if (json)
+      return JSON.stringify({ ...(password ? { editor, password } : {}), ...(result ? { token: result } : {}) });
+    return [password && `Password of ${editor}: ${password}`, result].filter(Boolean).join('\n');
   } catch (error) {
-    if (error instanceof Refusal) throw new Problem(error.detail, '--token', 'Choose another name.');
+    if (error instanceof Refusal) throw new TavrikError(error.detail, '--token', 'Choose another name.');
     throw error;
   } finally {
     store.close();

@@ -1,6 +1,6 @@
 import { Command } from 'commander';
 import type { FoundLink } from '../core/sites/find-links.js';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { EXIT } from './exit.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -39,11 +39,15 @@ export function linksCommand(setCode: (code: number) => void): Command {
     .action(async (project: string, given: string, link: string | undefined, options: Options) => {
       const terminal = openTerminal(options.json === true);
       const action = oneOf(given, ACTIONS, 'action');
-      const { leadLink, linksOf } = await import('../flow/edit/links.js');
+      const { setLink, linksOf } = await import('../flow/edit/links.js');
       if (action === 'set') {
         if (link === undefined)
-          throw new Problem('Which link?', action, 'Give the path of its field, as tavrik links PROJECT prints it.');
-        const address = leadLink(project, options.page, link, targetOf(options));
+          throw new TavrikError(
+            'Which link?',
+            action,
+            'Give the path of its field, as tavrik links PROJECT prints it.',
+          );
+        const address = setLink(project, options.page, link, targetOf(options));
         return terminal.print(
           options.json ? JSON.stringify({ link, address }, null, 2) : `${link} now leads to ${address}`,
         );
@@ -54,7 +58,8 @@ export function linksCommand(setCode: (code: number) => void): Command {
       else
         for (const { page, links } of pages) {
           if (pages.length > 1) terminal.print(terminal.paint.bold(page));
-          for (const one of action === 'check' ? links.filter(({ fault }) => fault) : links) show(one, terminal);
+          for (const foundLink of action === 'check' ? links.filter(({ fault }) => fault) : links)
+            show(foundLink, terminal);
         }
       if (action === 'check' && !options.json)
         terminal.print(
@@ -70,7 +75,7 @@ export function linksCommand(setCode: (code: number) => void): Command {
 function targetOf({ toPage, section, address, mail, telephone, file }: Options) {
   const alone = Object.entries({ address, mail, telephone, file }).filter(([, value]) => value !== undefined);
   if (alone.length > 1 || (alone.length === 1 && (toPage !== undefined || section !== undefined)))
-    throw new Problem(
+    throw new TavrikError(
       'A link can have only one target.',
       'set',
       'Give one of --address, --mail, --telephone, --file, or --to-page and --section.',

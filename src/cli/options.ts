@@ -1,19 +1,23 @@
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { NARROWEST, WIDEST } from '../project/settings.js';
 
 /** Reads a list of viewport widths. @throws Problem */
 export function readWidths(text: string): number[] {
   const widths = text
     .split(',')
-    .map((one) => one.trim())
+    .map((part) => part.trim())
     .filter(Boolean);
-  if (widths.length === 0) throw new Problem('No width was given.', '--widths', 'List them, e.g. 1440,820,390.');
-  const numbers = widths.map((one) => {
-    if (!/^\d+$/.test(one))
-      throw new Problem(`"${one}" is not a width.`, '--widths', 'Give whole numbers in CSS px, e.g. 1440,820,390.');
-    const width = Number(one);
+  if (widths.length === 0) throw new TavrikError('No width was given.', '--widths', 'List them, e.g. 1440,820,390.');
+  const numbers = widths.map((text) => {
+    if (!/^\d+$/.test(text))
+      throw new TavrikError(
+        `"${text}" is not a width.`,
+        '--widths',
+        'Give whole numbers in CSS px, e.g. 1440,820,390.',
+      );
+    const width = Number(text);
     if (width < NARROWEST || width > WIDEST)
-      throw new Problem(
+      throw new TavrikError(
         `${width} px is not a screen width.`,
         '--widths',
         `Give widths from ${NARROWEST} to ${WIDEST} px.`,
@@ -25,8 +29,9 @@ export function readWidths(text: string): number[] {
 
 /** @throws Problem if a word is none of those that an option knows */
 export function oneOf<Word extends string>(word: string, known: readonly Word[], option: string): Word {
-  const found = known.find((one) => one === word);
-  if (found === undefined) throw new Problem(`Unknown value "${word}".`, option, `Give one of ${known.join(', ')}.`);
+  const found = known.find((entry) => entry === word);
+  if (found === undefined)
+    throw new TavrikError(`Unknown value "${word}".`, option, `Give one of ${known.join(', ')}.`);
   return found;
 }
 
@@ -34,7 +39,7 @@ export function oneOf<Word extends string>(word: string, known: readonly Word[],
 export function readPort(text: string): number {
   const port = Number(text);
   if (/^\d+$/.test(text) && port < 65536) return port;
-  throw new Problem(`"${text}" is not a port.`, '--port', 'Give a number up to 65535; 0 is any that is free.');
+  throw new TavrikError(`"${text}" is not a port.`, '--port', 'Give a number up to 65535; 0 is any that is free.');
 }
 
 export const BROWSER_OPTION = ['--browser <path>', 'Chromium to use (or set TAVRIK_BROWSER)'] as const;
@@ -44,6 +49,6 @@ export const JSON_OPTION = ['--json', 'print the result as JSON'] as const;
 export function listOf(text: string | undefined): string[] {
   return (text ?? '')
     .split(',')
-    .map((one) => one.trim())
+    .map((part) => part.trim())
     .filter(Boolean);
 }

@@ -1,7 +1,7 @@
 import { defined } from '../core/data/defined.js';
 import { Command } from 'commander';
 import { percent, type Proof } from '../core/proof/proof.js';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { EXIT } from './exit.js';
 import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -55,11 +55,11 @@ export function proofCommand(setCode: (code: number) => void): Command {
       terminal.done();
       if (options.json) terminal.print(JSON.stringify(proof, null, 2));
       else {
-        for (const one of proof.pages) {
-          if (proof.pages.length > 1) terminal.print(terminal.paint.bold(one.page));
-          showProof(one, terminal);
-          showDifferences(one, terminal);
-          showFurther(one, terminal);
+        for (const page of proof.pages) {
+          if (proof.pages.length > 1) terminal.print(terminal.paint.bold(page.page));
+          showProof(page, terminal);
+          showDifferences(page, terminal);
+          showFurther(page, terminal);
         }
         for (const note of proof.notes) terminal.say(terminal.paint.yellow(`note: ${note}`));
         terminal.print(`report: ${project}/proof/index.html`);
@@ -71,7 +71,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
 function readLimit(text: string): number {
   const value = Number(text.replace(/\s*%$/, ''));
   if (text.trim() === '' || !Number.isFinite(value) || value < 0 || value > 100)
-    throw new Problem(`"${text}" is not a percentage.`, '--limit', 'Give a number from 0 to 100.');
+    throw new TavrikError(`"${text}" is not a percentage.`, '--limit', 'Give a number from 0 to 100.');
   return value / 100;
 }
 
@@ -79,20 +79,21 @@ export function showProof(proof: Proof, { print, paint }: Terminal): void {
   print(
     `${'width'.padStart(9)}${'differ'.padStart(11)}${'in place'.padStart(12)}${'missing'.padStart(11)}${'height'.padStart(10)}  worst section`,
   );
-  for (const one of proof.widths) {
-    const worst = [...one.sections].sort((a, b) => b.differ - a.differ)[0];
-    const height = one.height.result - one.height.source;
+  for (const width of proof.widths) {
+    const worst = [...width.sections].sort((a, b) => b.differ - a.differ)[0];
+    const height = width.height.result - width.height.source;
     const cells = [
-      `${one.width} px`.padStart(9),
-      percent(one.differ).padStart(11),
-      percent(one.words.placed).padStart(12),
-      percent(one.words.missing).padStart(11),
+      `${width.width} px`.padStart(9),
+      percent(width.differ).padStart(11),
+      percent(width.words.placed).padStart(12),
+      percent(width.words.missing).padStart(11),
       `${height > 0 ? '+' : ''}${height} px`.padStart(10),
     ];
-    const colour = one.differ > proof.limits.differ || one.words.placed < proof.limits.placed ? paint.red : paint.green;
+    const colour =
+      width.differ > proof.limits.differ || width.words.placed < proof.limits.placed ? paint.red : paint.green;
     print(`${colour(cells.join(''))}  ${worst && worst.differ > 0 ? `${worst.name} ${percent(worst.differ)}` : '–'}`);
   }
-  for (const one of proof.over) print(paint.red(`over the limit: ${one}`));
+  for (const text of proof.over) print(paint.red(`over the limit: ${text}`));
 }
 
 /** Most differences that are printed of one width. */
@@ -108,10 +109,10 @@ export function showDifferences(proof: Proof, { print, paint }: Terminal): void 
       ),
     );
     for (const { what, name, section, remedy } of differences.slice(0, MOST_PRINTED)) {
-      const mend = remedy
+      const fix = remedy
         ? paint.dim(` [${remedy.property}${remedy.value === undefined ? '' : `: ${remedy.value}`}]`)
         : '';
-      print(`  ${section ? `${section} / ` : ''}${name}: ${what}${mend}`);
+      print(`  ${section ? `${section} / ` : ''}${name}: ${what}${fix}`);
     }
     if (differences.length > MOST_PRINTED)
       print(paint.dim(`  … and ${differences.length - MOST_PRINTED} more in the report`));

@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal } from './terminal.js';
 
@@ -36,22 +36,22 @@ export function renderCommand(): Command {
       const { print, say, paint } = openTerminal(options.json === true);
       const as = oneOf(options.templates ? 'templates' : options.as, ['site', 'fragment', 'templates'], '--as');
       if (options.section !== undefined && as !== 'fragment')
-        throw new Problem('--section needs --as fragment.', '--section', 'Add --as fragment.');
+        throw new TavrikError('Only a fragment can be a single section.', '--section', 'Add --as fragment.');
       if (options.page !== undefined && as !== 'fragment')
-        throw new Problem('--page needs --as fragment.', '--page', 'Add --as fragment.');
+        throw new TavrikError('Only a fragment can be a single page.', '--page', 'Add --as fragment.');
       const { render } = await import('../flow/render/render.js');
-      const made = render(project, {
+      const rendered = render(project, {
         as,
         ...(options.anew ? { anew: true } : {}),
         ...(options.marks ? { marks: true } : {}),
         ...(options.page === undefined ? {} : { page: options.page }),
         ...(options.section === undefined ? {} : { section: options.section }),
       });
-      for (const note of made.notes) say(paint.yellow(`note: ${note}`));
+      for (const note of rendered.notes) say(paint.yellow(`note: ${note}`));
       print(
         options.json
-          ? JSON.stringify(made, null, 2)
-          : `${paint.bold(made.pages.join(', '))} ${made.pages.length > 1 ? 'are' : 'is'} rendered: ${made.files} files in ${project}/${as}`,
+          ? JSON.stringify(rendered, null, 2)
+          : `${paint.bold(rendered.pages.join(', '))} ${rendered.pages.length > 1 ? 'are' : 'is'} rendered: ${rendered.files} files in ${project}/${as}`,
       );
     });
 }

@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { countText } from '../core/revise/changes.js';
 import { bySection, changeLine } from '../core/revise/words.js';
 import type { RevisedPage } from '../core/revise/revised.js';
@@ -17,7 +17,7 @@ interface Options {
 }
 
 export function reviseCommand(): Command {
-  const several = (one: string, all: string[]): string[] => [...all, one];
+  const several = (text: string, all: string[]): string[] => [...all, text];
   return new Command('revise')
     .description('take in a new version of the source, keeping decisions, content and corrections')
     .argument('<project>', 'project folder')
@@ -44,12 +44,12 @@ export function reviseCommand(): Command {
         import('../flow/revise/write.js'),
       ]);
       if (options.undo) {
-        if (sources.length) throw new Problem('--undo takes no source.', '--undo', 'Leave the sources out.');
+        if (sources.length) throw new TavrikError('--undo takes no source.', '--undo', 'Leave the sources out.');
         undoRevision(project);
         return terminal.print(options.json ? JSON.stringify({ undone: true }) : 'The last revision was undone.');
       }
       if (sources.length === 0)
-        throw new Problem('The new version is missing.', 'revise', 'Name its files, as for convert.');
+        throw new TavrikError('The new version is missing.', 'revise', 'Name its files, as for convert.');
       const revised = await revise(project, sources, {
         dryRun: options.dryRun === true,
         anyway: options.anyway === true,
@@ -84,15 +84,15 @@ function linesOf(
 
 function pageLines(page: RevisedPage, paint: Terminal['paint']): string[] {
   const { changes, conflicts, parked, returned, newFields, doubts, elements } = page;
-  const count = (all: readonly unknown[] | number, one: string, many: string): string => {
+  const count = (all: readonly unknown[] | number, text: string, many: string): string => {
     const n = typeof all === 'number' ? all : all.length;
-    return `${n} ${n === 1 ? one : many}`;
+    return `${n} ${n === 1 ? text : many}`;
   };
   return [
     `${paint.bold(page.page)}: ${countText(changes)} (${elements.matched} of ${elements.old} elements found again)`,
     ...[...bySection(changes)].flatMap(([section, own]) => [
       `  ${paint.cyan(section || 'page')}`,
-      ...own.map((one) => `    ${changeLine(one)}`),
+      ...own.map((change) => `    ${changeLine(change)}`),
     ]),
     ...(newFields.length
       ? [
@@ -109,7 +109,7 @@ function pageLines(page: RevisedPage, paint: Terminal['paint']): string[] {
       `    new       “${ours ?? ''}”`,
       `    written   “${theirs ?? ''}”`,
     ]),
-    ...doubts.map((one) => `  ${paint.yellow('not sure')} “${one.old}” is now “${one.now}” or “${one.or}”`),
+    ...doubts.map((doubt) => `  ${paint.yellow('not sure')} “${doubt.old}” is now “${doubt.now}” or “${doubt.or}”`),
     ...(page.adjustments
       ? [
           `  ${paint.yellow(`${count(page.adjustments, 'correction', 'corrections')} of adjust.yaml ${page.adjustments === 1 ? 'means' : 'mean'} nothing now; they stay in the file`)}`,

@@ -1,5 +1,5 @@
 import { Command, CommanderError } from 'commander';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { aboutCommand } from './about.js';
 import { adjustCommand } from './adjust.js';
 import { briefCommand } from './brief.js';
@@ -61,8 +61,8 @@ export function buildProgram(setCode: (code: number) => void): Command {
 /** Runs the program and returns its exit code. */
 export async function run(argv: readonly string[]): Promise<number> {
   let code: number = EXIT.fine;
-  const program = buildProgram((one) => {
-    code = one;
+  const program = buildProgram((value) => {
+    code = value;
   });
   try {
     if (argv.length <= 2) {
@@ -78,7 +78,7 @@ export async function run(argv: readonly string[]): Promise<number> {
 }
 
 function complain(error: Error, verbose: boolean): number {
-  if (error instanceof Problem) {
+  if (error instanceof TavrikError) {
     process.stderr.write(
       `${[error.where ? `${error.where}: ${error.what}` : error.what, error.todo].filter(Boolean).join('\n')}\n`,
     );

@@ -1,9 +1,9 @@
 import { Command } from 'commander';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { Side } from '../core/content/three-way.js';
-import type { Handed } from '../flow/publish/hand-over.js';
+import type { HandedProject } from '../flow/publish/hand-over.js';
 import type { Plan, Sent } from '../flow/publish/send.js';
-import type { Step } from '../flow/publish/plan.js';
+import type { SendStep } from '../flow/publish/plan.js';
 import { EXIT } from './exit.js';
 import { JSON_OPTION, listOf, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -30,7 +30,7 @@ interface Options {
 const WAYS = ['api', 'webdav', 'commit'] as const;
 
 export function sendCommand(setCode: (code: number) => void): Command {
-  const several = (one: string, all: string[]): string[] => [...all, one];
+  const several = (text: string, all: string[]): string[] => [...all, text];
   return new Command('send')
     .description('send a project to a site: shows the plan and asks first, and keeps what was edited there')
     .argument('<project>', 'project folder, or a package made with pack --as document')
@@ -85,7 +85,7 @@ async function toSite(
   terminal: Terminal,
   setCode: (code: number) => void,
 ): Promise<void> {
-  const [{ handOver, FORMS }, { PLACES }, { Sending }, { connectionTo }] = await Promise.all([
+  const [{ handOver, FORMS }, { PLACES }, { SiteSending }, { connectionTo }] = await Promise.all([
     import('../flow/publish/hand-over.js'),
     import('../flow/publish/plan.js'),
     import('../flow/publish/send.js'),
@@ -96,11 +96,11 @@ async function toSite(
   const only = listOf(options.only);
   const handed = project.endsWith('.zip') ? await handedOf(project) : handOver(project, { as, only });
   const decided = new Map<string, Side>([
-    ...options.ours.map((one) => [one, 'ours'] as const),
-    ...options.theirs.map((one) => [one, 'theirs'] as const),
+    ...options.ours.map((our) => [our, 'ours'] as const),
+    ...options.theirs.map((their) => [their, 'theirs'] as const),
   ]);
   const connection = await connectionTo(options.to, { ...sourcesOf(options) });
-  const sending = new Sending(connection, handed);
+  const sending = new SiteSending(connection, handed);
   const meant = new Set([...only, ...(as === 'site' ? [] : [as])]);
   const plan = await sending.plan({
     place,
@@ -109,7 +109,7 @@ async function toSite(
     ...(options.onto === undefined ? {} : { onto: options.onto }),
   });
   const open = plan.steps.flatMap(({ id, conflicts }) =>
-    conflicts.filter(({ path }) => !decided.has(`${id}:${path}`)).map((one) => ({ id, ...one })),
+    conflicts.filter(({ path }) => !decided.has(`${id}:${path}`)).map((conflict) => ({ id, ...conflict })),
   );
   if (!options.json) for (const line of planLines(plan, terminal)) terminal.print(line);
   if (options.dryRun) {
@@ -136,7 +136,7 @@ async function toSite(
 }
 
 /** What a package of documents hands over. @throws Problem */
-async function handedOf(file: string): Promise<Handed> {
+async function handedOf(file: string): Promise<HandedProject> {
   const { handedFrom, openPackage } = await import('../flow/package/package-file.js');
   const opened = await openPackage(file);
   try {
@@ -162,16 +162,16 @@ function sourcesOf({ tokenFile, json }: Options): { file?: string; environment?:
 async function agree({ yes, json }: Options, where: string): Promise<void> {
   if (yes) return;
   if (json || process.stdin.isTTY !== true)
-    throw new Problem(
+    throw new TavrikError(
       'No terminal to ask on. Nothing was sent.',
       where,
       'Add --yes to send, or --dry-run to see the plan.',
     );
   const { confirm } = await import('@inquirer/prompts');
-  if (!(await confirm({ message: 'Do this?', default: false }))) throw new Problem('Nothing was sent.', where);
+  if (!(await confirm({ message: 'Do this?', default: false }))) throw new TavrikError('Nothing was sent.', where);
 }
 
-const DOES: Readonly<Record<Step['does'], string>> = {
+const DOES: Readonly<Record<SendStep['does'], string>> = {
   new: 'new',
   change: 'changed',
   nothing: 'unchanged',
@@ -202,7 +202,7 @@ function planLines(plan: Plan, { paint }: Terminal): string[] {
   return ['Plan:', ...lines, `  ${files}${plan.tokens ? '; colours and text styles change' : ''}`];
 }
 
-function detail({ does, ours, theirs, layout }: Step): string {
+function detail({ does, ours, theirs, layout }: SendStep): string {
   if (does !== 'change') return '';
   const count = (all: readonly string[], what: string): string[] =>
     all.length ? [`${all.length} ${all.length === 1 ? 'field' : 'fields'} ${what}`] : [];
@@ -271,27 +271,27 @@ async function toServer(
 async function toGit(project: string, options: Options, terminal: Terminal): Promise<void> {
   const { toRepository } = await import('../flow/publish/repository.js');
   const { branch, folder, message } = options;
-  const made = await toRepository(project, options.to, {
+  const committing = await toRepository(project, options.to, {
     folder,
     message,
     ...(branch === undefined ? {} : { branch }),
   });
   try {
-    const { changes } = made.plan;
+    const { changes } = committing.plan;
     if (!options.json)
       terminal.print(
         changes.length
-          ? ['To be committed:', ...changes.map((one) => `  ${one}`)].join('\n')
+          ? ['To be committed:', ...changes.map((change) => `  ${change}`)].join('\n')
           : 'No changes, no commit.',
       );
     let commit: string | undefined;
     if (!options.dryRun && changes.length) {
       await agree(options, options.to);
-      commit = await made.send();
+      commit = await committing.send();
     }
     if (options.json) terminal.print(JSON.stringify({ changes, ...(commit === undefined ? {} : { commit }) }, null, 2));
     else if (commit !== undefined) terminal.print(`Committed as ${commit.slice(0, 10)}`);
   } finally {
-    made.close();
+    committing.close();
   }
 }

@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { Asker } from '../flow/start/start.js';
 import { showConverted } from './convert.js';
 import { BROWSER_OPTION, readWidths } from './options.js';
@@ -11,8 +11,8 @@ export function startCommand(): Command {
     .option(...BROWSER_OPTION)
     .action(async ({ browser }: { readonly browser?: string }) => {
       if (!process.stdin.isTTY || !process.stderr.isTTY)
-        throw new Problem(
-          'start needs a terminal.',
+        throw new TavrikError(
+          'A terminal is required.',
           'start',
           'Run it on a terminal, or use tavrik convert (see tavrik convert --help).',
         );
@@ -27,7 +27,7 @@ export function startCommand(): Command {
       if (made) showConverted(made, terminal, false);
       else terminal.print('Nothing was written.');
       terminal.print(
-        terminal.paint.dim(`\nThe same without questions:\n${commands.map((one) => `  ${one}`).join('\n')}`),
+        terminal.paint.dim(`\nThe same without questions:\n${commands.map((command) => `  ${command}`).join('\n')}`),
       );
     });
 }
@@ -41,7 +41,7 @@ async function openAsker(terminal: Terminal): Promise<Asker> {
       return await question;
     } catch (error) {
       if ((error as Error).name === 'ExitPromptError')
-        throw new Problem('It was stopped; nothing was written.', 'start', 'Start again at any time.');
+        throw new TavrikError('It was stopped; nothing was written.', 'start', 'Start again at any time.');
       throw error;
     }
   };

@@ -90,7 +90,7 @@ function show(page: PageSurvey, terminal: Terminal): void {
   line('colours', used(page.colours.map(({ value, count }) => `${value} ${count} ×`)));
   line('text styles', used(page.textStyles.map(({ value, count }) => `${value} ${count} ×`)));
   line('distances', used(page.spacings.map(({ value, count }) => `${value} px ${count} ×`)));
-  const bytes = page.pictures.reduce((sum, one) => sum + (one.bytes ?? 0), 0);
+  const bytes = page.pictures.reduce((sum, image) => sum + (image.bytes ?? 0), 0);
   line('pictures', page.pictures.length ? `${page.pictures.length}, ${sizeInWords(bytes)}` : '');
   line('artwork', page.artwork.count ? `${page.artwork.count}, of ${page.artwork.pieces} shapes` : '');
   line('forms', page.forms.map(({ name, fields }) => `${name || 'form'} (${fields.join(', ')})`).join('; '));

@@ -1,6 +1,6 @@
 import { required } from '../core/data/required.js';
 import { Command } from 'commander';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { colourDistance, readColour, writeColour } from '../core/css/colours.js';
 import type { Token } from '../core/tokens/token.js';
 import type { Changed, UsedToken } from '../flow/edit/tokens.js';
@@ -64,14 +64,14 @@ async function perform(
   const flow = await import('../flow/edit/tokens.js');
   const need = (what: string | undefined, called: string): string => {
     if (what !== undefined) return what;
-    throw new Problem(`Unknown action "${called}".`, action, 'See tavrik tokens --help.');
+    throw new TavrikError(`Unknown action "${called}".`, action, 'See tavrik tokens --help.');
   };
-  const changed = (made: Changed): Done => ({ result: made, words: () => showChanged(made, print) });
+  const changed = (changed: Changed): Done => ({ result: changed, words: () => showChanged(changed, print) });
   switch (action) {
     case 'list': {
       const tokens = flow
         .listTokens(project)
-        .filter((one) => path === undefined || one.path === path || one.path.startsWith(`${path}.`));
+        .filter((usedToken) => path === undefined || usedToken.path === path || usedToken.path.startsWith(`${path}.`));
       return { result: { tokens: tokens.map(plain) }, words: () => showTokens(tokens, print, paint) };
     }
     case 'show': {
@@ -91,31 +91,31 @@ async function perform(
       );
     case 'gather': {
       const near = distance(options.near, '--near');
-      const made = await flow.gather(project, near, {
+      const gathered = await flow.gather(project, near, {
         ...(options.browser === undefined ? {} : { browser: options.browser }),
         progress: step,
       });
       const share = (value: number): string => `${(value * 100).toFixed(2)} %`;
       const words = (): void =>
         print(
-          `${made.before} tokens before, ${made.after} with colours within ${near} of each other as one; a person would see ${share(made.seen[0])} of the page differ before, ${share(made.seen[1])} then: ${made.kept ? 'kept' : 'taken back'}`,
+          `${gathered.before} tokens before, ${gathered.after} with colours within ${near} of each other as one; a person would see ${share(gathered.seen[0])} of the page differ before, ${share(gathered.seen[1])} then: ${gathered.kept ? 'kept' : 'taken back'}`,
         );
-      return { result: made, words };
+      return { result: gathered, words };
     }
     case 'match': {
-      const made = flow.match(
+      const matched = flow.match(
         project,
         need(path, 'file'),
         distance(options.within, '--within'),
         options.dryRun === true,
       );
       const words = (): void => {
-        for (const one of made.proposals)
+        for (const proposal of matched.proposals)
           print(
-            `${one.path.padEnd(26)} ${one.value.padEnd(10)} ${one.nearest.padEnd(26)} ${one.nearestValue.padEnd(10)} ${one.distance.toFixed(one.distance ? 1 : 0).padStart(5)}${one.taken ? paint.green('  taken') : ''}`,
+            `${proposal.path.padEnd(26)} ${proposal.value.padEnd(10)} ${proposal.nearest.padEnd(26)} ${proposal.nearestValue.padEnd(10)} ${proposal.distance.toFixed(proposal.distance ? 1 : 0).padStart(5)}${proposal.taken ? paint.green('  taken') : ''}`,
           );
       };
-      return { result: made, words };
+      return { result: matched, words };
     }
     case 'export': {
       const text = flow.exportTokens(project, oneOf(options.format ?? 'json', ['json', 'css'] as const, '--format'));
@@ -133,7 +133,7 @@ const FARTHEST = 20;
 function distance(text: string | undefined, option: string): number {
   const value = Number(text);
   if (text !== undefined && text.trim() !== '' && value >= 0 && value <= FARTHEST) return value;
-  throw new Problem(
+  throw new TavrikError(
     `"${text ?? ''}" is not a colour distance.`,
     option,
     `Give a number from 0 to ${FARTHEST}; about 2 is just visible.`,
@@ -149,8 +149,8 @@ function valueOf({ token }: UsedToken): string {
   return `${shown(token.value)}${token.dark === undefined ? '' : `, dark ${shown(token.dark)}`}`;
 }
 
-function plain(one: UsedToken): unknown {
-  const { path, token, places } = one;
+function plain(usedToken: UsedToken): unknown {
+  const { path, token, places } = usedToken;
   return {
     path,
     value: token.value,
@@ -163,9 +163,11 @@ function plain(one: UsedToken): unknown {
 
 function showTokens(tokens: readonly UsedToken[], print: (line: string) => void, paint: Terminal['paint']): void {
   const width = Math.max(0, ...tokens.map(({ path }) => path.length));
-  for (const one of tokens) {
-    const near = others(one.token).length ? paint.dim(`  also stands for ${others(one.token).join(', ')}`) : '';
-    print(`${one.path.padEnd(width)}  ${valueOf(one).padEnd(28)} ${String(one.places.length).padStart(4)} ×${near}`);
+  for (const token of tokens) {
+    const near = others(token.token).length ? paint.dim(`  also stands for ${others(token.token).join(', ')}`) : '';
+    print(
+      `${token.path.padEnd(width)}  ${valueOf(token).padEnd(28)} ${String(token.places.length).padStart(4)} ×${near}`,
+    );
   }
 }
 
@@ -173,15 +175,15 @@ function showTokens(tokens: readonly UsedToken[], print: (line: string) => void,
 function others({ group, value, from }: Token): string[] {
   if (typeof value !== 'string') return [];
   const own = group === 'color' ? readColour(value) : undefined;
-  return from.flatMap((one) => {
-    const other = own && readColour(one);
-    if (one === value) return [];
-    return other ? [`${writeColour(other)} (${colourDistance(own, other).toFixed(1)})`] : [one];
+  return from.flatMap((text) => {
+    const other = own && readColour(text);
+    if (text === value) return [];
+    return other ? [`${writeColour(other)} (${colourDistance(own, other).toFixed(1)})`] : [text];
   });
 }
 
 function showChanged({ tokens, declarations }: Changed, print: (line: string) => void): void {
-  for (const one of tokens) print(`${one.path}  ${valueOf(one)}  ${one.places.length} ×`);
+  for (const token of tokens) print(`${token.path}  ${valueOf(token)}  ${token.places.length} ×`);
   print(
     declarations
       ? `${declarations} ${declarations === 1 ? 'declaration' : 'declarations'} changed`

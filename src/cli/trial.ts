@@ -22,8 +22,8 @@ export function trialCommand(setCode: (code: number) => void): Command {
     .addHelpText('after', '\nExample:\n  tavrik trial project --fix')
     .action(async (project: string, options: Options) => {
       const terminal = openTerminal(options.json === true);
-      const { tryProject } = await import('../flow/edit-test/edit-test.js');
-      const pages = await tryProject(project, {
+      const { runEditTest } = await import('../flow/edit-test/edit-test.js');
+      const pages = await runEditTest(project, {
         ...(options.page === undefined ? {} : { page: options.page }),
         ...(options.mend ? { mend: true } : {}),
         ...(options.browser === undefined ? {} : { browser: options.browser }),
@@ -32,7 +32,7 @@ export function trialCommand(setCode: (code: number) => void): Command {
       terminal.done();
       if (options.json) terminal.print(JSON.stringify({ pages }, null, 2));
       else {
-        for (const one of pages) showTried(one, terminal, pages.length > 1);
+        for (const page of pages) showTried(page, terminal, pages.length > 1);
         terminal.print(`report: ${project}/trial/index.html`);
       }
       setCode(pages.some(({ cases }) => cases.some(({ faults }) => faults.length)) ? EXIT.overLimit : EXIT.fine);
@@ -43,7 +43,7 @@ export function trialCommand(setCode: (code: number) => void): Command {
 const MOST = 4;
 
 function showTried(
-  { page, cases, mends, limits, mended }: TriedPage,
+  { page, cases, mends: fixes, limits, mended: fixed }: TriedPage,
   { print, paint }: Terminal,
   named: boolean,
 ): void {
@@ -52,24 +52,24 @@ function showTried(
     print(
       `${faults.length ? paint.red('breaks') : paint.green('fine  ')}  ${what}${faults.length ? `: ${faults.length}` : ''}`,
     );
-    for (const one of faults.slice(0, MOST))
+    for (const fault of faults.slice(0, MOST))
       print(
         paint.dim(
-          `          ${one.width ? `${one.width} px  ` : ''}${[one.section, one.name].filter(Boolean).join(' / ')}: ${one.what}${one.path ? ` (${one.path})` : ''}`,
+          `          ${fault.width ? `${fault.width} px  ` : ''}${[fault.section, fault.name].filter(Boolean).join(' / ')}: ${fault.what}${fault.path ? ` (${fault.path})` : ''}`,
         ),
       );
   }
   for (const { path, longest, faults } of limits)
     print(
-      `${mended ? paint.green('limited') : paint.yellow('would limit')}  ${path}: at most ${longest} letters (${faults} faults fewer)`,
+      `${fixed ? paint.green('limited') : paint.yellow('would limit')}  ${path}: at most ${longest} letters (${faults} faults fewer)`,
     );
-  for (const { why, adjustments, faults } of mends) {
+  for (const { why, adjustments, faults } of fixes) {
     const done = adjustments.map(
       ({ style, element, property, value }) =>
         `${style === undefined ? `element ${element ?? ''}` : `.${style}`} ${property}: ${value}`,
     );
     print(
-      `${mended ? paint.green('mended') : paint.yellow('would mend')}  ${why}: ${done.join('; ')} (${faults === 0 ? 'scrolls less' : `${faults} fewer`})`,
+      `${fixed ? paint.green('mended') : paint.yellow('would mend')}  ${why}: ${done.join('; ')} (${faults === 0 ? 'scrolls less' : `${faults} fewer`})`,
     );
   }
 }

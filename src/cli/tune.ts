@@ -43,7 +43,7 @@ export function tuneCommand(): Command {
       });
       terminal.done();
       if (options.json) return terminal.print(JSON.stringify({ pages: tuned }, null, 2));
-      for (const one of tuned) showTuned(one, terminal, tuned.length > 1);
+      for (const tunedPage of tuned) showTuned(tunedPage, terminal, tuned.length > 1);
     });
 }
 

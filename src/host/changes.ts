@@ -30,7 +30,7 @@ export function changesOf({ store, shower }: Context, item: ItemRecord): ToldCha
     .map((change): ToldChange => ({ ...asTitles(change, before, now), label: labelOf(regions, change.path) }));
   const order = [...now.values.keys(), ...before.values.keys()];
   const place = ({ path }: ContentChange): number =>
-    order.findIndex((one) => one === path || one.startsWith(`${path}.`));
+    order.findIndex((text) => text === path || text.startsWith(`${path}.`));
   return { settings, fields: told.sort((a, b) => place(a) - place(b)) };
 }
 

@@ -26,12 +26,12 @@ export function readContent(given: unknown): Content {
     if (depth > DEEPEST) throw wrong(path, 'is too deep');
     if (typeof value === 'string' && value.length <= LONGEST) return value;
     if (typeof value === 'string') throw wrong(path, `is longer than ${LONGEST} letters`);
-    if (Array.isArray(value)) return value.map((one, at) => check(one, `${path}.${at + 1}`, depth + 1)) as Value;
+    if (Array.isArray(value)) return value.map((entry, at) => check(entry, `${path}.${at + 1}`, depth + 1)) as Value;
     if (typeof value !== 'object' || value === null) throw wrong(path, 'is not a text, list or group');
     return Object.fromEntries(
-      Object.entries(value).map(([name, one]) => {
+      Object.entries(value).map(([name, entry]) => {
         if (name === '' || name.includes('.')) throw wrong(`${path}.${name}`, 'is not a valid field name');
-        return [name, check(one, `${path}.${name}`, depth + 1)];
+        return [name, check(entry, `${path}.${name}`, depth + 1)];
       }),
     );
   };
@@ -106,9 +106,10 @@ function checked(
 const NOTHING: FlatContent = { values: new Map(), lists: new Map() };
 
 /** Whether two contents say something else in a field or a list. */
-export function differs(path: string, one: FlatContent, other: FlatContent): boolean {
+export function differs(path: string, flatContent: FlatContent, other: FlatContent): boolean {
   return (
-    one.values.get(path) !== other.values.get(path) || one.lists.get(path)?.join() !== other.lists.get(path)?.join()
+    flatContent.values.get(path) !== other.values.get(path) ||
+    flatContent.lists.get(path)?.join() !== other.lists.get(path)?.join()
   );
 }
 

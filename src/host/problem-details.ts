@@ -1,5 +1,5 @@
 import type { FastifyError, FastifyReply, FastifyRequest } from 'fastify';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { Refusal } from './store/refusal.js';
 
 /** Media type of problem details (RFC 9457, 6.1). */
@@ -16,7 +16,7 @@ export interface ProblemDetails {
 export function detailsOf(error: unknown): ProblemDetails & Readonly<Record<string, unknown>> {
   if (error instanceof Refusal)
     return { type: 'about:blank', title: error.title, status: error.status, detail: error.detail, ...error.more };
-  if (error instanceof Problem)
+  if (error instanceof TavrikError)
     return {
       type: 'about:blank',
       title: error.what,

@@ -1,6 +1,6 @@
 import { existsSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { addresses } from './addresses.js';
 import { buildHost, type HostOptions } from './server.js';
 import { secret, type Scope } from './store/access.js';
@@ -40,7 +40,7 @@ export async function runHost(
     const own = typeof at === 'object' && at ? at.port : port;
     return {
       address: `http://${isLocal ? LOCAL : 'localhost'}:${own}`,
-      elsewhere: isLocal ? [] : addresses().map((one) => `http://${one}:${own}`),
+      elsewhere: isLocal ? [] : addresses().map((address) => `http://${address}:${own}`),
       store,
       close: async () => {
         await app.close();
@@ -51,9 +51,9 @@ export async function runHost(
     store.close();
     const { code } = error as NodeJS.ErrnoException;
     if (code === 'EADDRINUSE')
-      throw new Problem(`Port ${port} is taken.`, '--port', 'Choose another, or stop the program that uses it.');
+      throw new TavrikError(`Port ${port} is taken.`, '--port', 'Choose another, or stop the program that uses it.');
     if (code === 'EADDRNOTAVAIL' || code === 'EACCES' || code === 'ENOTFOUND')
-      throw new Problem(
+      throw new TavrikError(
         `Cannot listen on ${listen}:${port}.`,
         '--listen',
         'Give an address of this machine, e.g. 0.0.0.0.',

@@ -1,6 +1,6 @@
 import { required } from '../core/data/required.js';
 import { sha256 } from '../core/text/hash.js';
-import { cssFromTop, filledElsewhere, fromTop, shownPage, type Filled } from '../core/sites/shown-page.js';
+import { cssFromTop, filledElsewhere, fromTop, shownPage, type FilledDocument } from '../core/sites/shown-page.js';
 import { factsId, filledWith, FOOTER, HEADER } from '../core/sites/items.js';
 import { originalValues } from '../core/content/content.js';
 import { regionsOf, type Field, type Region } from '../core/content/regions.js';
@@ -16,7 +16,7 @@ import type { ItemRecord, ItemState } from './store/items.js';
 import type { Store } from './store/store.js';
 
 /** A page as it goes to a browser. */
-export interface Shown {
+export interface RenderedItem {
   readonly html: string;
   readonly css: string;
   /** Changes when anything of it changes. */
@@ -42,22 +42,22 @@ const MOST_ASKED = 50;
 
 /** Makes pages of what is in the store. */
 export class Shower {
-  private readonly kept = new Map<string, Shown>();
+  private readonly kept = new Map<string, RenderedItem>();
   private readonly documents = new Map<string, PageDocument>();
   private readonly sheets = new Map<string, string>();
 
   constructor(private readonly store: Store) {}
 
   /** @returns nothing if an item has no such version, or is nothing to look at */
-  show(item: ItemRecord, { which, marked = false, instead }: Showing): Shown | undefined {
+  show(item: ItemRecord, { which, marked = false, instead }: Showing): RenderedItem | undefined {
     const state = this.store.items.state(item, which);
     if (!state?.document) return undefined;
     const key = instead ? undefined : this.keyOf(item, state, which, marked);
     const known = key === undefined ? undefined : this.kept.get(key);
     if (known) return known;
-    const made = this.make(item, instead ? { ...state, content: instead } : state, which, marked);
-    if (made && key !== undefined) this.keep(key, made);
-    return made;
+    const result = this.make(item, instead ? { ...state, content: instead } : state, which, marked);
+    if (result && key !== undefined) this.keep(key, result);
+    return result;
   }
 
   /** The style sheet of a page that was made. */
@@ -73,10 +73,10 @@ export class Shower {
     const read = this.store.items.document(state.document);
     if (!read) return undefined;
     const tokens = this.store.settings.tokens(state.source);
-    const made = withTokens({ ...read, palette: paletteOf(tokens) }, tokens);
+    const page = withTokens({ ...read, palette: paletteOf(tokens) }, tokens);
     if (this.documents.size >= MOST_KEPT) this.documents.clear();
-    this.documents.set(key, made);
-    return made;
+    this.documents.set(key, page);
+    return page;
   }
 
   /** What a person edits of an item: its regions, without what is the site's. */
@@ -84,7 +84,7 @@ export class Shower {
     const document = this.document(state);
     if (!document) return item.kind === 'facts' ? this.factRegions(state) : [];
     const isPage = item.kind === 'page';
-    const parts = isPage && state.framed ? this.parts('draft').map((one) => one.document) : [];
+    const parts = isPage && state.framed ? this.parts('draft').map((filled) => filled.document) : [];
     const elsewhere = filledElsewhere(document, parts);
     const facts = this.facts('draft', state);
     const own = regionsOf(document).filter(({ name }) => isPage || name !== 'page');
@@ -142,7 +142,7 @@ export class Shower {
     return this.regions(item, state).flatMap(({ fields }) => visit(fields));
   }
 
-  private make(item: ItemRecord, state: ItemState, which: Showing['which'], marked: boolean): Shown | undefined {
+  private make(item: ItemRecord, state: ItemState, which: Showing['which'], marked: boolean): RenderedItem | undefined {
     const own = this.filled(state, which);
     if (!own) return undefined;
     const parts = item.kind === 'page' && state.framed ? this.around(which) : {};
@@ -160,12 +160,12 @@ export class Shower {
     return { html, css, etag: `"${sha256(html).slice(0, 24)}"` };
   }
 
-  private around(which: Showing['which']): { header?: Filled; footer?: Filled } {
+  private around(which: Showing['which']): { header?: FilledDocument; footer?: FilledDocument } {
     const [header, footer] = [HEADER, FOOTER].map((id) => this.filledItem(id, which));
     return { ...(header ? { header } : {}), ...(footer ? { footer } : {}) };
   }
 
-  private parts(which: Showing['which']): Filled[] {
+  private parts(which: Showing['which']): FilledDocument[] {
     return [HEADER, FOOTER].flatMap((id) => this.filledItem(id, which) ?? []);
   }
 
@@ -175,13 +175,13 @@ export class Shower {
     return (item && this.store.items.state(item, which)?.content) ?? {};
   }
 
-  private filledItem(id: string, which: Showing['which']): Filled | undefined {
+  private filledItem(id: string, which: Showing['which']): FilledDocument | undefined {
     const item = this.store.items.find(id);
     const state = item && this.store.items.state(item, which);
     return state && this.filled(state, which);
   }
 
-  private filled(state: ItemState, which: Showing['which']): Filled | undefined {
+  private filled(state: ItemState, which: Showing['which']): FilledDocument | undefined {
     const document = this.document(state);
     return document && { document, content: filledWith(state.content, this.facts(which, state)) };
   }
@@ -197,7 +197,7 @@ export class Shower {
     return JSON.stringify([item.id, versionOf(item, which), marked, others, settings.tokenRevision()]);
   }
 
-  private keep(key: string, shown: Shown): void {
+  private keep(key: string, shown: RenderedItem): void {
     if (this.kept.size >= MOST_KEPT) this.kept.delete(required(this.kept.keys().next().value));
     this.kept.set(key, shown);
   }
@@ -211,7 +211,9 @@ function regionsWith(regions: readonly Region[], isMeant: (path: string) => bool
       const left = kept(field.fields ?? []);
       return left.length ? [{ ...field, fields: left }] : [];
     });
-  return regions.map((one) => ({ ...one, fields: kept(one.fields) })).filter(({ fields }) => fields.length > 0);
+  return regions
+    .map((region) => ({ ...region, fields: kept(region.fields) }))
+    .filter(({ fields }) => fields.length > 0);
 }
 
 /** Fields that hold others, and are no list. */
@@ -234,7 +236,7 @@ function isLinks({ type, fields = [], path }: Field): boolean {
   return (
     type === 'list' &&
     /^(header|footer)\b/.test(path) &&
-    ['label', 'address'].every((name) => fields.some((one) => one.name === name))
+    ['label', 'address'].every((name) => fields.some((field) => field.name === name))
   );
 }
 

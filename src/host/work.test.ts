@@ -61,7 +61,7 @@ function add(
 }
 const home = (more: Partial<ItemState> = {}): ItemRecord =>
   add('home', page({}, header, tea), { path: 'index.html', ...more });
-const said = (item: ItemRecord): ReadonlyMap<string, string> =>
+const message = (item: ItemRecord): ReadonlyMap<string, string> =>
   contentNow(context, context.store.items.draft(item)).flat.values;
 const form = (base: number, values: Readonly<Record<string, string>> = {}, action = 'save'): SentForm => ({
   guard: '',
@@ -174,14 +174,14 @@ describe('a page that is shown', () => {
     expect(context.shower.show(item, { which: 'draft' })?.html).toContain('A fact');
     const fields = context.shower
       .regions(item, context.store.items.draft(item))
-      .flatMap((one) => one.fields.map(({ path }) => path));
+      .flatMap((region) => region.fields.map(({ path }) => path));
     expect(fields).toContain('tea.cards');
     expect(fields).not.toContain('tea.heading');
     const facts = context.store.items.get('facts-marsh');
     expect(
       context.shower
         .regions(facts, context.store.items.draft(facts))
-        .flatMap((one) => one.fields.map(({ path }) => path)),
+        .flatMap((region) => region.fields.map(({ path }) => path)),
     ).toEqual(['tea.heading']);
   });
 });
@@ -191,7 +191,7 @@ describe('a form', () => {
     const item = home();
     const { item: saved, told } = work(context, item, form(1, { 'tea.heading': 'Coffee', 'tea.made-up': 'x' }), 'Mara');
     expect(told).toBe('Saved as a draft.');
-    expect([said(saved).get('tea.heading'), said(saved).has('tea.made-up')]).toEqual(['Coffee', false]);
+    expect([message(saved).get('tea.heading'), message(saved).has('tea.made-up')]).toEqual(['Coffee', false]);
     expect(work(context, saved, form(2, { 'tea.heading': 'Coffee' }), 'Mara')).toMatchObject({
       told: 'No changes.',
       item: { draft: 2 },
@@ -205,7 +205,7 @@ describe('a form', () => {
     const item = home();
     const first = work(context, item, form(1, { 'tea.heading': 'Coffee' }), 'Mara').item;
     const second = work(context, first, form(1, { 'tea.cards.mint.heading': 'Peppermint' }), 'Ivo').item;
-    expect([said(second).get('tea.heading'), said(second).get('tea.cards.mint.heading')]).toEqual([
+    expect([message(second).get('tea.heading'), message(second).get('tea.cards.mint.heading')]).toEqual([
       'Coffee',
       'Peppermint',
     ]);
@@ -242,7 +242,7 @@ describe('a form', () => {
     const draft = work(context, published, form(published.draft, { 'tea.heading': 'Cocoa' }), 'Mara').item;
     const back = work(context, draft, form(draft.draft, {}, 'discard'), 'Mara');
     expect(back.content.values.get('tea.heading')).toBe('Coffee');
-    expect(said(work(context, back.item, form(back.item.draft, {}, 'undo'), 'Mara').item).get('tea.heading')).toBe(
+    expect(message(work(context, back.item, form(back.item.draft, {}, 'undo'), 'Mara').item).get('tea.heading')).toBe(
       'Cocoa',
     );
   });
@@ -251,19 +251,19 @@ describe('a form', () => {
     const item = work(context, home(), form(1, { 'tea.heading': '"><script>alert(1)</script>' }), 'Mara').item;
     const state = context.store.items.draft(item);
     const { flat } = contentNow(context, state);
-    const made = formFields({
+    const result = formFields({
       regions: context.shower.regions(item, state),
       content: flat,
       problems: new Map([['tea.heading', 'It is too long.']]),
       others: new Map([['tea.cards.mint.heading', 'Peppermint']]),
     }).toString();
-    expect(made).not.toContain('<script');
-    expect(made).toContain('&lt;script&gt;');
-    expect(made).not.toMatch(/<\/(input|img)/);
-    expect(made.match(/<label for="f-/g)).toHaveLength((made.match(/ name="f:/g) ?? []).length);
-    expect(made).toMatch(/aria-describedby="[^"]*f-tea\.heading-wrong"/);
-    expect(made).toContain('to “Peppermint”');
-    expect(made).toContain(
+    expect(result).not.toContain('<script');
+    expect(result).toContain('&lt;script&gt;');
+    expect(result).not.toMatch(/<\/(input|img)/);
+    expect(result.match(/<label for="f-/g)).toHaveLength((result.match(/ name="f:/g) ?? []).length);
+    expect(result).toMatch(/aria-describedby="[^"]*f-tea\.heading-wrong"/);
+    expect(result).toContain('to “Peppermint”');
+    expect(result).toContain(
       'value="up tea.cards mint" class="small" aria-label="Move up: Mint" title="Move up" disabled',
     );
   });

@@ -4,7 +4,7 @@ import Joi from 'joi';
 import { LineCounter, parseDocument, stringify } from 'yaml';
 import { contradictions, type Adjustment } from '../core/adjust/adjustment.js';
 import { faultOf } from '../core/adjust/declaration.js';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 
 /** `adjust.yaml`: corrections to the look of a project's pages. A person's file, and that of tuning. */
 export const ADJUST_FILE = 'adjust.yaml';
@@ -40,7 +40,8 @@ export function readAdjustments(project: string): Adjustment[] {
   const lines = new LineCounter();
   const document = parseDocument(readFileSync(file, 'utf8'), { lineCounter: lines });
   const [fault] = document.errors;
-  if (fault) throw new Problem(`This is not YAML (${fault.message.split('\n')[0]}).`, file, 'Fix the line it names.');
+  if (fault)
+    throw new TavrikError(`This is not YAML (${fault.message.split('\n')[0]}).`, file, 'Fix the line it names.');
   if (document.contents === null) return [];
   const lineOf = (path: readonly (string | number)[]): number => {
     const node = document.getIn(path, true) as { range?: [number, number, number] } | undefined;
@@ -49,7 +50,7 @@ export function readAdjustments(project: string): Adjustment[] {
   const checked = schema.validate(document.toJS({ maxAliasCount: 100 }) as unknown, { abortEarly: true });
   if (checked.error) {
     const path = checked.error.details[0]?.path ?? [];
-    throw new Problem(
+    throw new TavrikError(
       `Line ${lineOf(path)}: ${checked.error.message}.`,
       file,
       'Write element or style, set with declarations, and optionally at, state and page.',
@@ -69,7 +70,7 @@ export function readAdjustments(project: string): Adjustment[] {
   const [pair] = contradictions(list);
   if (pair) {
     const [first, second] = pair;
-    throw new Problem(
+    throw new TavrikError(
       `Lines ${places[first]} and ${places[second]} contradict each other on ${list[second]?.property}.`,
       file,
       'Keep one of them.',
@@ -81,7 +82,7 @@ export function readAdjustments(project: string): Adjustment[] {
 /** @throws Problem for what CSS does not know */
 export function checkDeclaration(property: string, value: string, where: string, line?: number): void {
   const fault = faultOf(property, value);
-  if (fault) throw new Problem(`${line === undefined ? '' : `Line ${line}: `}${fault.what}.`, where, fault.right);
+  if (fault) throw new TavrikError(`${line === undefined ? '' : `Line ${line}: `}${fault.what}.`, where, fault.right);
 }
 
 /** The text of the file: corrections of one step, element and range together. */

@@ -20,14 +20,14 @@ const unpacked = (): string[] => readdirSync(tmpdir()).filter((name) => /^tavrik
 describe('unpack', () => {
   it('puts every file where it belongs, and takes all away again', async () => {
     const {
-      folder: made,
+      folder: result,
       files,
       remove,
     } = await unpack(archive({ 'index.html': '<p>Marsh</p>', 'deep/er/style.css': 'p {}', 'empty/': '' }));
     expect(files).toEqual(['deep/er/style.css', 'index.html']);
-    expect(readFileSync(join(made, 'deep/er/style.css'), 'utf8')).toBe('p {}');
+    expect(readFileSync(join(result, 'deep/er/style.css'), 'utf8')).toBe('p {}');
     remove();
-    expect(existsSync(made)).toBe(false);
+    expect(existsSync(result)).toBe(false);
   });
 
   it.each([

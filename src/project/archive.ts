@@ -5,7 +5,7 @@ import { dirname, join, resolve, sep } from 'node:path';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { open, type Entry, type ZipFile } from 'yauzl';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 
 /** A saved page may be this large when it is unpacked (bytes), and have this many files. */
 export const UNPACKED_LIMIT = 256 * 1024 * 1024;
@@ -42,11 +42,11 @@ export async function unpack(file: string, limit = UNPACKED_LIMIT, most = FILES_
     return { folder, files: files.sort(), remove };
   } catch (error) {
     remove();
-    if (error instanceof Problem) throw error;
+    if (error instanceof TavrikError) throw error;
     const reason = (error as Error).message;
     if (/invalid relative path|absolute path|invalid characters/.test(reason))
       throw leaves(file, reason.replace(/^.*: /, ''));
-    throw new Problem(
+    throw new TavrikError(
       `The archive cannot be unpacked (${reason}).`,
       file,
       'Save the page again, or name the HTML file itself.',
@@ -54,12 +54,12 @@ export async function unpack(file: string, limit = UNPACKED_LIMIT, most = FILES_
   }
 }
 
-function tooLarge(file: string, size: string): Problem {
-  return new Problem(`This archive unpacks to ${size}.`, file, 'Unpack it yourself and name the HTML file.');
+function tooLarge(file: string, size: string): TavrikError {
+  return new TavrikError(`This archive unpacks to ${size}.`, file, 'Unpack it yourself and name the HTML file.');
 }
 
-function leaves(file: string, name: string): Problem {
-  return new Problem(
+function leaves(file: string, name: string): TavrikError {
+  return new TavrikError(
     `This archive has a file outside of its own folder ("${name}"); nothing was unpacked.`,
     file,
     'Create the archive again from the saved page.',
@@ -100,7 +100,7 @@ async function write(
   entry: Entry,
   target: string,
   left: number,
-  tooMuch: () => Problem,
+  tooMuch: () => TavrikError,
 ): Promise<number> {
   const source = await new Promise<NodeJS.ReadableStream>((done, fail) => {
     archive.openReadStream(entry, (error, stream) => (error ? fail(error) : done(stream)));
@@ -127,8 +127,8 @@ export function pageIn(files: readonly string[], file: string): string {
   const found = homes[0] ?? (only.length === 1 ? only[0] : undefined);
   if (found) return found;
   if (pages.length === 0)
-    throw new Problem('This archive holds no HTML page.', file, 'Save the page with its files again.');
-  throw new Problem(
+    throw new TavrikError('This archive holds no HTML page.', file, 'Save the page with its files again.');
+  throw new TavrikError(
     `This archive holds ${only.length} pages and none is called index.html.`,
     file,
     `Unpack it and name one of them, e.g. ${only[0]}.`,

@@ -27,7 +27,7 @@ export function withAddresses(source: string, { elements, sections }: MovedAddre
       const addresses = elements.get(String(at?.value));
       const named = sections.get(String(section?.value));
       if (!addresses && named === undefined) continue;
-      const one = (address: string | undefined): string => {
+      const entry = (address: string | undefined): string => {
         const parts = [
           ...(at?.range && address !== undefined ? [[at, address] as const] : []),
           ...(section?.range && named !== undefined ? [[section, named] as const] : []),
@@ -38,7 +38,7 @@ export function withAddresses(source: string, { elements, sections }: MovedAddre
         }, source.slice(from, to).trimEnd());
       };
       const indent = ' '.repeat(from - source.lastIndexOf('\n', from) - 1).slice(2);
-      const text = (addresses ?? [undefined]).map(one).join(`\n${indent}- `);
+      const text = (addresses ?? [undefined]).map(entry).join(`\n${indent}- `);
       changes.push({ from, to: from + source.slice(from, to).trimEnd().length, text });
     }
   }

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import Ajv2020 from 'ajv/dist/2020.js';
 import { parse } from 'yaml';
 import type { Finding } from '../core/survey/finding.js';
-import { readBrief, turnDecisions, writeBrief } from './brief-file.js';
+import { readBrief, setDecisions, writeBrief } from './brief-file.js';
 
 const head = 'format: tavrik-brief\nversion: 1\n';
 const finding = (code: string, proposal: Finding['proposal']): Finding => ({
@@ -46,8 +46,8 @@ describe('brief.yaml', () => {
     [`${head}fields:\n  - at: a.b\n`, /Line 4: .*must contain at least one of.*Write "at" with the path/],
     [`${head}fields:\n  - { at: a.b, type: colour }\n`, /Line 4: .*must be one of/],
     ['version: 1\n', /"format" is required.*Begin the file/],
-  ])('that is wrong says where, what and what would be right: %j', (text, said) => {
-    expect(() => readBrief(text, 'brief.yaml')).toThrow(said);
+  ])('that is wrong says where, what and what would be right: %j', (text, pattern) => {
+    expect(() => readBrief(text, 'brief.yaml')).toThrow(pattern);
   });
 
   it('is written with proposals that are off, each once, with its reason', () => {
@@ -64,11 +64,11 @@ describe('brief.yaml', () => {
   it('is turned by code or all at once, and keeps the words of people', () => {
     const text = writeBrief([finding('a', { do: 'merge', at: 'x' }), finding('b', { do: 'merge', at: 'y' })]);
     const mine = `${text}# mine\n`;
-    const one = turnDecisions(mine, 'b', true);
-    expect([one.turned, readBrief(one.text, 'b').decisions.map(({ on }) => on)]).toEqual([1, [false, true]]);
-    expect(one.text).toContain('# mine');
-    expect(turnDecisions(one.text, 'all', false).turned).toBe(2);
-    expect(turnDecisions(mine, 'c', true).turned).toBe(0);
+    const entry = setDecisions(mine, 'b', true);
+    expect([entry.turned, readBrief(entry.text, 'b').decisions.map(({ on }) => on)]).toEqual([1, [false, true]]);
+    expect(entry.text).toContain('# mine');
+    expect(setDecisions(entry.text, 'all', false).turned).toBe(2);
+    expect(setDecisions(mine, 'c', true).turned).toBe(0);
   });
 
   it.each<[string, boolean]>([
@@ -109,8 +109,8 @@ describe('brief.yaml', () => {
     ['at: a\n    type: choice\n    choices: [x, y]', true],
     ['at: a\n    longest: 0', false],
     ['at: a\n    fewest: 0\n    most: 3\n    on: false', true],
-  ])('and its published schema agree on fields: %j', (said, right) => {
-    const text = `${head}fields:\n  - ${said}\n`;
+  ])('and its published schema agree on fields: %j', (message, right) => {
+    const text = `${head}fields:\n  - ${message}\n`;
     const published = JSON.parse(readFileSync(join(__dirname, '../../schema/brief.schema.json'), 'utf8')) as object;
     expect(new Ajv2020({ strict: false }).compile(published)(parse(text))).toBe(right);
     const read = (): unknown => readBrief(text, 'brief.yaml');
@@ -144,8 +144,8 @@ describe('brief.yaml', () => {
     ['motion', '[{ at: Header, scrolled: {} }]', false],
     ['scrolling', 'smooth', true],
     ['scrolling', 'fast', false],
-  ])('and its published schema agree on the site, links and motion: %s %s', (key, said, right) => {
-    const text = `${head}${key}: ${said}\n`;
+  ])('and its published schema agree on the site, links and motion: %s %s', (key, message, right) => {
+    const text = `${head}${key}: ${message}\n`;
     const published = JSON.parse(readFileSync(join(__dirname, '../../schema/brief.schema.json'), 'utf8')) as object;
     expect(new Ajv2020({ strict: false }).compile(published)(parse(text))).toBe(right);
     const read = (): unknown => readBrief(text, 'brief.yaml');

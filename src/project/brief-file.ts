@@ -3,19 +3,19 @@ import { join } from 'node:path';
 import Joi from 'joi';
 import { Document, isMap, isSeq, LineCounter, parseDocument } from 'yaml';
 import {
-  DEEDS,
+  DECISION_KINDS,
   EMPTY_BRIEF,
   FITS,
-  isDeed,
+  isDecisionKind,
   PARTS,
-  SAID_KINDS,
+  DECIDABLE_KINDS,
   type Brief,
   type Decision,
-  type Deed,
+  type DecisionKind,
 } from '../core/brief/brief.js';
 import type { FieldDecision } from '../core/brief/field-decisions.js';
-import { SAID_TYPES } from '../core/document/field-rules.js';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { RULE_TYPES } from '../core/document/field-rules.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { MODERN_FORMATS } from '../core/images/offers.js';
 import { linkRuleOf, LINKS_RIGHT, LINKS_SCHEMA, refuseContradiction, type WrittenLink } from './brief-links.js';
 import { motionRuleOf, MOTION_RIGHT, MOTION_SCHEMA, type WrittenMotion } from './brief-motion.js';
@@ -29,7 +29,7 @@ export const BRIEF_FILE = 'brief.yaml';
 /** The text of a brief. @throws Problem if there is none */
 export function briefText(file: string): string {
   if (!existsSync(file) || !statSync(file).isFile())
-    throw new Problem(
+    throw new TavrikError(
       'Brief not found.',
       file,
       'Check the path, or write one: tavrik survey SOURCE --write-brief FILE.',
@@ -44,18 +44,18 @@ export function briefOf(project: string): string | undefined {
 }
 
 const text = Joi.string().trim().min(1);
-const PICTURE_WIDTH = Joi.number().integer().min(16).max(20000);
-const TO: Readonly<Record<Deed, Joi.Schema>> = {
+const IMAGE_WIDTH = Joi.number().integer().min(16).max(20000);
+const TO: Readonly<Record<DecisionKind, Joi.Schema>> = {
   'leave-out': Joi.forbidden(),
   merge: Joi.forbidden(),
-  kind: Joi.valid(...SAID_KINDS).required(),
+  kind: Joi.valid(...DECIDABLE_KINDS).required(),
   level: Joi.number().integer().min(1).max(6).required(),
   name: text.required(),
   link: text.required(),
   alt: Joi.string().allow('').required(),
   part: Joi.valid(...PARTS).required(),
   fit: Joi.valid(...FITS).required(),
-  largest: PICTURE_WIDTH.required(),
+  largest: IMAGE_WIDTH.required(),
   colour: Joi.string()
     .pattern(/^#[0-9a-f]{6}$/i, 'colour')
     .required(),
@@ -63,11 +63,11 @@ const TO: Readonly<Record<Deed, Joi.Schema>> = {
 };
 
 const decision = Joi.object({
-  do: Joi.valid(...DEEDS).required(),
+  do: Joi.valid(...DECISION_KINDS).required(),
   at: text.required(),
   on: Joi.boolean().default(true),
   code: text,
-  to: Joi.when('do', { switch: DEEDS.map((deed) => ({ is: deed, then: TO[deed] })) }),
+  to: Joi.when('do', { switch: DECISION_KINDS.map((deed) => ({ is: deed, then: TO[deed] })) }),
 });
 
 const fieldPath = Joi.string().pattern(/^[a-z0-9*][a-z0-9-]*(\.(\*|[a-z0-9][a-z0-9-]*))*$/, 'path of a field');
@@ -98,7 +98,7 @@ const fieldDecision = Joi.object({
   split: Joi.valid(true),
   label: text,
   help: text,
-  type: Joi.valid(...SAID_TYPES),
+  type: Joi.valid(...RULE_TYPES),
   choices: Joi.array().items(text).min(1).unique(),
   required: Joi.boolean(),
   longest: Joi.number().integer().min(1),
@@ -119,7 +119,7 @@ const schema = Joi.object({
   scale: SCALE,
   fluid: Joi.boolean(),
   pictures: Joi.object({
-    largest: PICTURE_WIDTH,
+    largest: IMAGE_WIDTH,
     formats: Joi.array()
       .items(Joi.valid(...MODERN_FORMATS))
       .unique()
@@ -158,13 +158,14 @@ export function readBrief(source: string, file: string): Brief {
   const lines = new LineCounter();
   const document = parseDocument(source, { lineCounter: lines });
   const [fault] = document.errors;
-  if (fault) throw new Problem(`This is not YAML (${fault.message.split('\n')[0]}).`, file, 'Fix the line it names.');
+  if (fault)
+    throw new TavrikError(`This is not YAML (${fault.message.split('\n')[0]}).`, file, 'Fix the line it names.');
   if (document.contents === null) return EMPTY_BRIEF;
   const checked = schema.validate(document.toJS({ maxAliasCount: 100 }) as unknown, { abortEarly: true });
   if (checked.error) {
     const [detail] = checked.error.details;
     const line = lineOf(document, lines, detail?.path ?? []);
-    throw new Problem(`Line ${line}: ${checked.error.message}.`, file, rightFor(detail?.path ?? []));
+    throw new TavrikError(`Line ${line}: ${checked.error.message}.`, file, rightFor(detail?.path ?? []));
   }
   const {
     'rich-from': richFrom,
@@ -176,10 +177,12 @@ export function readBrief(source: string, file: string): Brief {
   } = checked.value as Checked;
   const moving = motion
     ?.filter(({ on }) => on)
-    .map((one) => motionRuleOf(one, lineOf(document, lines, ['motion', motion.indexOf(one)])));
+    .map((writtenMotion) =>
+      motionRuleOf(writtenMotion, lineOf(document, lines, ['motion', motion.indexOf(writtenMotion)])),
+    );
   const rules = links
     ?.filter(({ on }) => on)
-    .map((one) => linkRuleOf(one, lineOf(document, lines, ['links', links.indexOf(one)])));
+    .map((link) => linkRuleOf(link, lineOf(document, lines, ['links', links.indexOf(link)])));
   if (rules) refuseContradiction(rules, file);
   return {
     ...brief,
@@ -187,13 +190,13 @@ export function readBrief(source: string, file: string): Brief {
     ...(rules ? { links: rules } : {}),
     ...(moving ? { motion: moving } : {}),
     ...(richFrom === undefined ? {} : { richFrom }),
-    decisions: brief.decisions.map((one, at) => ({
-      ...one,
+    decisions: brief.decisions.map((decision, at) => ({
+      ...decision,
       order: at,
       line: lineOf(document, lines, ['decisions', at]),
     })),
     ...(fields
-      ? { fields: fields.map((one, at) => fieldDecisionOf(one, lineOf(document, lines, ['fields', at]))) }
+      ? { fields: fields.map((field, at) => fieldDecisionOf(field, lineOf(document, lines, ['fields', at]))) }
       : {}),
   };
 }
@@ -217,7 +220,7 @@ function lineOf(document: Document, lines: LineCounter, path: readonly (string |
 }
 
 const RIGHT: Readonly<Record<string, string>> = {
-  do: `Write one of ${DEEDS.join(', ')}.`,
+  do: `Write one of ${DECISION_KINDS.join(', ')}.`,
   at: 'Write the path or the name of an element, as a survey prints it.',
   on: 'Write true or false.',
   to: 'Write what it becomes, as docs/brief.md says for each kind of decision.',
@@ -236,7 +239,7 @@ const RIGHT: Readonly<Record<string, string>> = {
 };
 
 function rightFor(path: readonly (string | number)[]): string {
-  const key = [...path].reverse().find((one): one is string => typeof one === 'string' && one in RIGHT);
+  const key = [...path].reverse().find((entry): entry is string => typeof entry === 'string' && entry in RIGHT);
   return (key && RIGHT[key]) || 'See docs/brief.md for what is allowed here.';
 }
 
@@ -247,7 +250,7 @@ export function writeBrief(findings: readonly Finding[]): string {
   const decisions = document.get('decisions');
   const known = new Set<string>();
   for (const { code, proposal, what, why } of findings) {
-    if (!proposal || !isDeed(proposal.do)) continue;
+    if (!proposal || !isDecisionKind(proposal.do)) continue;
     const key = JSON.stringify(proposal);
     if (known.has(key) || decision.validate({ ...proposal }).error) continue;
     known.add(key);
@@ -263,7 +266,7 @@ function oneLine(words: string): string {
 }
 
 /** The brief with the decisions of a code (or all) turned on or off; the rest of the text stays. How many there were. */
-export function turnDecisions(
+export function setDecisions(
   source: string,
   code: string,
   on: boolean,
@@ -273,9 +276,9 @@ export function turnDecisions(
   let turned = 0;
   for (const item of isSeq(decisions) ? decisions.items : []) {
     if (!isMap(item)) continue;
-    const one = item;
-    if (code !== 'all' && one.get('code') !== code) continue;
-    one.set('on', on);
+    const yAMLMap = item;
+    if (code !== 'all' && yAMLMap.get('code') !== code) continue;
+    yAMLMap.set('on', on);
     turned += 1;
   }
   return { text: document.toString({ lineWidth: 0 }), turned };
@@ -286,6 +289,6 @@ export function withFieldDecisions(source: string, more: readonly object[]): str
   const document = source.trim() ? parseDocument(source) : new Document({ format: 'tavrik-brief', version: 1 });
   if (!isSeq(document.get('fields'))) document.set('fields', document.createNode([]));
   const fields = document.get('fields');
-  for (const one of more) if (isSeq(fields)) fields.add(document.createNode(one));
+  for (const entry of more) if (isSeq(fields)) fields.add(document.createNode(entry));
   return document.toString({ lineWidth: 0 });
 }

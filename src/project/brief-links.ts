@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { contradiction, type LinkRule } from '../core/brief/links.js';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 
 /* What a brief says of links. */
 
@@ -44,7 +44,7 @@ export function refuseContradiction(rules: readonly LinkRule[], file: string): v
   const found = contradiction(rules);
   if (!found) return;
   const [first, second] = found;
-  throw new Problem(
+  throw new TavrikError(
     `Line ${second.line}: "${second.at}" already has another target in line ${first.line}.`,
     file,
     'Leave one of the two out.',

@@ -43,19 +43,25 @@ const changed = (change: (document: ReturnType<typeof openContent>) => void): st
 
 describe('a change of a content file', () => {
   it('leaves notes, order and all else as they are', () => {
-    expect(changed((one) => setValue(one, 'hero.heading', 'New: one'))).toBe(TEXT.replace('Old', '"New: one"'));
-    expect(changed((one) => setValue(one, 'cards.list.a.heading', 'AA'))).toBe(
+    expect(changed((contentFile) => setValue(contentFile, 'hero.heading', 'New: one'))).toBe(
+      TEXT.replace('Old', '"New: one"'),
+    );
+    expect(changed((contentFile) => setValue(contentFile, 'cards.list.a.heading', 'AA'))).toBe(
       TEXT.replace('heading: A', 'heading: AA'),
     );
-    expect(changed((one) => setValue(one, 'cards.list.2.heading', 'BB'))).toBe(
+    expect(changed((contentFile) => setValue(contentFile, 'cards.list.2.heading', 'BB'))).toBe(
       TEXT.replace('heading: B', 'heading: BB'),
     );
-    expect(changed((one) => setValue(one, 'cards.words.2', 'three'))).toBe(TEXT.replace('two', 'three'));
+    expect(changed((contentFile) => setValue(contentFile, 'cards.words.2', 'three'))).toBe(
+      TEXT.replace('two', 'three'),
+    );
   });
 
   it('writes lines as lines, and makes what is not there yet', () => {
-    expect(changed((one) => setValue(one, 'hero.text', 'a\nb'))).toContain('  text: |-\n    a\n    b\n');
-    expect(changed((one) => setValue(one, 'footer.note', 'x'))).toMatch(/\nfooter:\n {2}note: x\n$/);
+    expect(changed((contentFile) => setValue(contentFile, 'hero.text', 'a\nb'))).toContain(
+      '  text: |-\n    a\n    b\n',
+    );
+    expect(changed((contentFile) => setValue(contentFile, 'footer.note', 'x'))).toMatch(/\nfooter:\n {2}note: x\n$/);
     rmSync(file);
     const document = openContent(file);
     setValue(document, 'hero.heading', 'x');
@@ -64,12 +70,12 @@ describe('a change of a content file', () => {
   });
 
   it('adds, moves and removes entries', () => {
-    expect(changed((one) => addEntry(one, 'cards.list', { id: 'c', heading: 'C' }, 0))).toContain(
+    expect(changed((contentFile) => addEntry(contentFile, 'cards.list', { id: 'c', heading: 'C' }, 0))).toContain(
       'list:\n    - id: c\n      heading: C\n    - id: a',
     );
-    expect(changed((one) => moveEntry(one, 'cards.words', '2', 0))).toContain('- two\n    - one');
-    expect(changed((one) => removeEntry(one, 'cards.list', 'a'))).not.toContain('id: a');
-    expect(changed((one) => setList(one, 'cards.more', ['x']))).toContain('more:\n    - x');
+    expect(changed((contentFile) => moveEntry(contentFile, 'cards.words', '2', 0))).toContain('- two\n    - one');
+    expect(changed((contentFile) => removeEntry(contentFile, 'cards.list', 'a'))).not.toContain('id: a');
+    expect(changed((contentFile) => setList(contentFile, 'cards.more', ['x']))).toContain('more:\n    - x');
     expect([hasList(openContent(file), 'cards.list'), hasList(openContent(file), 'hero.heading')]).toEqual([
       true,
       false,
@@ -94,19 +100,19 @@ describe('a content file', () => {
 
   it('brings a file to what it should say: lists become groups, and groups lists, whole', () => {
     const brought = (after: Content): string =>
-      changed((one) => bringTo(one, flatten(readContentText(TEXT, 'f')), flatten(after)));
+      changed((contentFile) => bringTo(contentFile, flatten(readContentText(TEXT, 'f')), flatten(after)));
     const group: Content = {
       hero: { heading: 'Old', phone: '0170' },
       cards: { list: { a: { heading: 'A', words: ['one', 'two'] }, b: { heading: 'B' } }, words: ['one', 'two'] },
     };
-    const made = brought(group);
-    expect(readContentText(made, 'f')).toEqual(group);
-    expect(made).toContain('# by Ida');
+    const result = brought(group);
+    expect(readContentText(result, 'f')).toEqual(group);
+    expect(result).toContain('# by Ida');
     expect(
       readContentText(
-        changed((one) => {
-          bringTo(one, flatten(readContentText(TEXT, 'f')), flatten(group));
-          bringTo(one, flatten(group), flatten(readContentText(TEXT, 'f')));
+        changed((contentFile) => {
+          bringTo(contentFile, flatten(readContentText(TEXT, 'f')), flatten(group));
+          bringTo(contentFile, flatten(group), flatten(readContentText(TEXT, 'f')));
         }),
         'f',
       ),

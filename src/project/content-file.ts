@@ -1,6 +1,6 @@
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { isAlias, isMap, isScalar, isSeq, LineCounter, parseDocument, stringify, type Document, type Node } from 'yaml';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { PARKED } from './parked-content.js';
 import { ID, type Content, type Group, type Value } from '../core/content/values.js';
 
@@ -14,7 +14,7 @@ const MOST = 50_000;
 export function readContentFile(file: string): Content {
   if (!existsSync(file)) return {};
   if (statSync(file).size > LARGEST)
-    throw new Problem(
+    throw new TavrikError(
       'This file is larger than 8 MB.',
       file,
       'Content is texts; put pictures and films into files of their own.',
@@ -26,7 +26,7 @@ export function readContentFile(file: string): Content {
 export function readContentText(text: string, file: string): Content {
   const conflict = text.split('\n').findIndex((line) => /^(<{7}|={7}|>{7})(\s|$)/.test(line));
   if (conflict >= 0)
-    throw new Problem(
+    throw new TavrikError(
       'This file has unresolved merge conflicts.',
       `${file}, line ${conflict + 1}`,
       'Choose one version of each, and delete the conflict markers.',
@@ -34,7 +34,8 @@ export function readContentText(text: string, file: string): Content {
   const lines = new LineCounter();
   const document = parseDocument(text, { lineCounter: lines, uniqueKeys: true });
   const [error] = document.errors;
-  if (error) throw new Problem(`This is not YAML (${error.message.split('\n')[0]}).`, file, 'Fix the line it names.');
+  if (error)
+    throw new TavrikError(`This is not YAML (${error.message.split('\n')[0]}).`, file, 'Fix the line it names.');
   if (document.contents === null) return {};
   return new Reader(document, lines, file).content();
 }
@@ -51,12 +52,12 @@ class Reader {
   content(): Content {
     const { contents } = this.document;
     if (!isMap(contents))
-      throw new Problem(
+      throw new TavrikError(
         'This file has no sections with fields.',
         this.file,
         'Write it as "section:" with "field: value" lines below.',
       );
-    const made: Record<string, Group> = {};
+    const record: Record<string, Group> = {};
     for (const { key, value } of contents.items) {
       if (isScalar(key) && key.value === PARKED) continue;
       const name = this.nameOf(key, 'section');
@@ -64,9 +65,9 @@ class Reader {
       const node = this.resolved(value);
       if (!isMap(node))
         throw this.problem(node, `"${name}" has no fields.`, 'Write its fields as "field: value" lines below it.');
-      made[name] = this.value(node, name) as Group;
+      record[name] = this.value(node, name) as Group;
     }
-    return made;
+    return record;
   }
 
   private value(given: Node | null, path: string): Value {
@@ -78,12 +79,12 @@ class Reader {
     if (isScalar(node)) return this.text(node, path);
     if (isSeq(node)) return this.entries(node.items as Node[], path);
     if (!isMap(node)) throw this.problem(node, `"${path}" is not a text, list or group.`, 'Write one text for it.');
-    const made: Record<string, Value> = {};
+    const record: Record<string, Value> = {};
     for (const { key, value } of node.items) {
       const name = this.nameOf(key, path);
-      made[name] = this.value(value as Node | null, `${path}.${name}`);
+      record[name] = this.value(value as Node | null, `${path}.${name}`);
     }
-    return made;
+    return record;
   }
 
   private text(node: { readonly value: unknown; readonly source?: string }, path: string): string {
@@ -131,9 +132,9 @@ class Reader {
     );
   }
 
-  private problem(node: Node | null, what: string, todo: string): Problem {
+  private problem(node: Node | null, what: string, todo: string): TavrikError {
     const line = node?.range ? this.lines.linePos(node.range[0]).line : undefined;
-    return new Problem(what, line === undefined ? this.file : `${this.file}, line ${line}`, todo);
+    return new TavrikError(what, line === undefined ? this.file : `${this.file}, line ${line}`, todo);
   }
 }
 

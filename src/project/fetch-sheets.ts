@@ -5,7 +5,7 @@ const SIZE_LIMIT = 8 * 1024 * 1024;
 /** Fetches style sheets by address. Those that cannot be had are left out. */
 export async function fetchSheets(addresses: readonly string[]): Promise<Record<string, string>> {
   const texts = await Promise.all(addresses.map(async (address) => [address, await fetchText(address)] as const));
-  return Object.fromEntries(texts.filter((one): one is [string, string] => one[1] !== undefined));
+  return Object.fromEntries(texts.filter((text): text is [string, string] => text[1] !== undefined));
 }
 
 async function fetchText(address: string): Promise<string | undefined> {

@@ -1,7 +1,7 @@
 import fs, { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { AssetStore, fetchAssets } from './assets.js';
 import { checkTarget, isProject, openProject, replaceFolder, replaceProject, type ProjectFile } from './folder.js';
 import { readSettings, writeSettings, type ProjectSettings } from './settings.js';
@@ -63,7 +63,7 @@ describe('the project folder', () => {
       () => replaceFolder(project, 'site', [['index.html', 'x']]),
     ]) {
       expect(write).toThrow(message);
-      expect(write).toThrow(Problem);
+      expect(write).toThrow(TavrikError);
     }
     jest.restoreAllMocks();
     expect(readFileSync(join(project, 'site/index.html'), 'utf8')).toBe('<p>new');

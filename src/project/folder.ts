@@ -12,7 +12,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { readSettings, SETTINGS_FILE, type ProjectSettings } from './settings.js';
 
 /** A file to write: its path in the project and its bytes. */
@@ -33,8 +33,8 @@ export function isProject(folder: string): boolean {
 /** Every file below a folder, by its path from there on with `/`, in the order of the alphabet. */
 export function filesBelow(folder: string): string[] {
   return readdirSync(folder, { recursive: true, withFileTypes: true })
-    .filter((one) => one.isFile())
-    .map((one) => relative(folder, join(one.parentPath, one.name)).split(sep).join('/'))
+    .filter((dirent) => dirent.isFile())
+    .map((dirent) => relative(folder, join(dirent.parentPath, dirent.name)).split(sep).join('/'))
     .sort();
 }
 
@@ -43,9 +43,9 @@ export function checkTarget(folder: string): void {
   const target = resolve(folder);
   if (existsSync(target)) {
     if (!statSync(target).isDirectory())
-      throw new Problem('This is a file, not a folder.', folder, 'Choose another folder with --out.');
+      throw new TavrikError('This is a file, not a folder.', folder, 'Choose another folder with --out.');
     if (readdirSync(target).length > 0 && !isProject(target))
-      throw new Problem(
+      throw new TavrikError(
         'This folder is not a Tavrik project. It was left unchanged.',
         folder,
         'Choose an empty or new folder with --out.',
@@ -57,7 +57,7 @@ export function checkTarget(folder: string): void {
     try {
       accessSync(place, constants.W_OK);
     } catch {
-      throw new Problem(
+      throw new TavrikError(
         'This folder cannot be written to.',
         place,
         'Change its permissions or choose another with --out.',
@@ -68,9 +68,10 @@ export function checkTarget(folder: string): void {
 
 /** Reads the settings of an existing project. @throws Problem if it is none */
 export function openProject(folder: string): ProjectSettings {
-  if (!existsSync(folder)) throw new Problem('Folder not found.', folder, 'Name the folder that tavrik convert wrote.');
+  if (!existsSync(folder))
+    throw new TavrikError('Folder not found.', folder, 'Name the folder that tavrik convert wrote.');
   if (!isProject(folder))
-    throw new Problem(
+    throw new TavrikError(
       `This is not a Tavrik project: it has no ${SETTINGS_FILE} of Tavrik.`,
       folder,
       'Name the folder that tavrik convert wrote.',
@@ -151,11 +152,11 @@ function guard(target: string, leftovers: readonly string[], work: () => void): 
   try {
     work();
   } catch (error) {
-    for (const one of leftovers) rmSync(one, { recursive: true, force: true });
-    const said = DISK[(error as NodeJS.ErrnoException).code ?? ''];
-    if (said)
-      throw new Problem(
-        `${said} Nothing was changed.`,
+    for (const leftover of leftovers) rmSync(leftover, { recursive: true, force: true });
+    const text = DISK[(error as NodeJS.ErrnoException).code ?? ''];
+    if (text)
+      throw new TavrikError(
+        `${text} Nothing was changed.`,
         target,
         'Free some space or choose another folder, then run it again.',
       );

@@ -2,7 +2,7 @@ import type * as Fontkit from 'fontkit';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { extname, join } from 'node:path';
 import type { FontFile } from '../core/fonts/font-faces.js';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 
 /** Most font files that are read from a folder. */
 const MOST_FILES = 500;
@@ -22,15 +22,15 @@ export interface FontFolder {
 /** Reads the font files (TTF, OTF, WOFF, WOFF2) of a folder and of those inside it. @throws Problem if there is none */
 export async function readFontFolder(folder: string): Promise<FontFolder> {
   if (!existsSync(folder) || !statSync(folder).isDirectory())
-    throw new Problem('Folder not found.', folder, 'Give the folder of the font files with --fonts.');
+    throw new TavrikError('Folder not found.', folder, 'Give the folder of the font files with --fonts.');
   const files = readdirSync(folder, { recursive: true })
     .map(String)
     .filter((name) => /^\.(ttf|otf|woff2?)$/i.test(extname(name)))
     .sort();
   if (files.length === 0)
-    throw new Problem('This folder holds no fonts (.ttf, .otf, .woff, .woff2).', folder, 'Choose another folder.');
+    throw new TavrikError('This folder holds no fonts (.ttf, .otf, .woff, .woff2).', folder, 'Choose another folder.');
   if (files.length > MOST_FILES)
-    throw new Problem(
+    throw new TavrikError(
       `This folder holds ${files.length} fonts; at most ${MOST_FILES} are read.`,
       folder,
       'Give a folder with the fonts of the design only.',

@@ -23,8 +23,8 @@ describe('pictures', () => {
   );
 
   it('are the same bytes each time', async () => {
-    const [one, two] = await Promise.all([encode(PHOTO, 200, 'webp', 80), encode(PHOTO, 200, 'webp', 80)]);
-    expect(one.equals(two)).toBe(true);
+    const [bytes, two] = await Promise.all([encode(PHOTO, 200, 'webp', 80), encode(PHOTO, 200, 'webp', 80)]);
+    expect(bytes.equals(two)).toBe(true);
   });
 });
 

@@ -83,7 +83,7 @@ export async function withoutScripts(bytes: Buffer): Promise<Buffer> {
 }
 
 /** A strip of a picture over its whole width, as a small JPEG. @param top where it begins, px */
-export async function cropPicture(png: Buffer, top: number, height: number): Promise<Buffer> {
+export async function cropImage(png: Buffer, top: number, height: number): Promise<Buffer> {
   const { width = 1, height: high = 1 } = await sharp(png).metadata();
   const from = Math.min(top, Math.max(0, high - 1));
   const strip = { left: 0, top: from, width, height: Math.max(1, Math.min(height, high - from)) };

@@ -8,7 +8,7 @@ import type { ProjectFile } from './folder.js';
 const KEPT = 'kept';
 
 /** A comparison that was made before. */
-export interface Kept<Value> {
+export interface CachedProof<Value> {
   readonly value: Value;
   readonly pictures: Readonly<Record<string, Buffer>>;
 }
@@ -21,7 +21,7 @@ export function keyOf(parts: Iterable<string | Buffer>): string {
 }
 
 /** What was kept under a name, if it was made from the same; what cannot be read is made again. */
-export function readKept<Value>(project: string, name: string, key: string): Kept<Value> | undefined {
+export function readKept<Value>(project: string, name: string, key: string): CachedProof<Value> | undefined {
   const folder = join(project, 'proof', KEPT);
   try {
     const kept = JSON.parse(readFileSync(join(folder, `${name}.json`), 'utf8')) as {
@@ -30,8 +30,8 @@ export function readKept<Value>(project: string, name: string, key: string): Kep
       value: Value;
     };
     if (kept.key !== key) return undefined;
-    const pictures = kept.pictures.map((one) => [one, readFileSync(join(folder, `${name}-${one}`))] as const);
-    return { value: kept.value, pictures: Object.fromEntries(pictures) };
+    const images = kept.pictures.map((image) => [image, readFileSync(join(folder, `${name}-${image}`))] as const);
+    return { value: kept.value, pictures: Object.fromEntries(images) };
   } catch {
     return undefined;
   }
@@ -47,11 +47,11 @@ export function readKeptAtAll<Value>(project: string, name: string): Value | und
 }
 
 /** The files, in the folder of the proof, that keep a comparison. */
-export function keptFiles(name: string, key: string, { value, pictures }: Kept<unknown>): ProjectFile[] {
-  const names = Object.keys(pictures).sort();
+export function keptFiles(name: string, key: string, { value, pictures: images }: CachedProof<unknown>): ProjectFile[] {
+  const names = Object.keys(images).sort();
   return [
     [`${KEPT}/${name}.json`, `${JSON.stringify({ key, pictures: names, value })}\n`],
-    ...names.map((one): ProjectFile => [`${KEPT}/${name}-${one}`, required(pictures[one])]),
+    ...names.map((text): ProjectFile => [`${KEPT}/${name}-${text}`, required(images[text])]),
   ];
 }
 
@@ -82,7 +82,9 @@ export function siteParts(project: string, html: string, sheet: string): SitePar
   const site = join(project, 'site');
   const textOf = (file: string): string => (existsSync(join(site, file)) ? readFileSync(join(site, file), 'utf8') : '');
   const assets = join(site, 'assets');
-  const found = existsSync(assets) ? readdirSync(assets, { withFileTypes: true }).filter((one) => one.isFile()) : [];
+  const found = existsSync(assets)
+    ? readdirSync(assets, { withFileTypes: true }).filter((dirent) => dirent.isFile())
+    : [];
   const names = found.map(({ name }) => name).sort();
   return {
     html: textOf(html),

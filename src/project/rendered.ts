@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { sha256 } from '../core/text/hash.js';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { isProject } from './folder.js';
 
 /** What the site was when it was rendered: so that what somebody changed in it by hand is not lost. */
@@ -33,7 +33,7 @@ export function editedByHand(project: string): string[] {
 export function refuseEdited(project: string): void {
   const [first, ...more] = editedByHand(project);
   if (first === undefined) return;
-  throw new Problem(
+  throw new TavrikError(
     `${[first, ...more].join(', ')} ${more.length ? 'were' : 'was'} edited by hand since the site was rendered. Nothing was changed.`,
     project,
     `Move the edits to content/, brief.yaml or adjust.yaml, then overwrite the site with tavrik render ${project} --anew.`,

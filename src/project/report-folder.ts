@@ -1,6 +1,6 @@
 import { existsSync, readFileSync, readdirSync, statSync } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import { replaceFolder, type ProjectFile } from './folder.js';
 
 const OWN = 'survey.json';
@@ -10,9 +10,9 @@ export function checkReportFolder(folder: string): void {
   const target = resolve(folder);
   if (!existsSync(target)) return;
   if (!statSync(target).isDirectory())
-    throw new Problem('This is a file, not a folder.', folder, 'Choose another folder with --out.');
+    throw new TavrikError('This is a file, not a folder.', folder, 'Choose another folder with --out.');
   if (readdirSync(target).length > 0 && !isReport(target))
-    throw new Problem(
+    throw new TavrikError(
       'This folder is not a Tavrik survey. It was left unchanged.',
       folder,
       'Choose an empty or new folder with --out.',

@@ -2,7 +2,7 @@ import { SCREEN_NAMES, type DesignChoices, type Scale } from '../core/design/res
 import Joi from 'joi';
 import { parse, stringify } from 'yaml';
 import { MOVES, SCHEMES, type Move, type Schemes } from '../core/source/reading.js';
-import { Problem } from '../core/errors/tavrik-error.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 
 /** `tavrik.yaml`: sources, widths and limits of a project. A person's file: written once, then only read. */
 export interface ProjectSettings {
@@ -66,10 +66,14 @@ export function readScale(text: string, file: string): Scale {
   try {
     value = parse(text);
   } catch (error) {
-    throw new Problem(`This is not YAML (${(error as Error).message.split('\n')[0]}).`, file, 'Fix the line it names.');
+    throw new TavrikError(
+      `This is not YAML (${(error as Error).message.split('\n')[0]}).`,
+      file,
+      'Fix the line it names.',
+    );
   }
   const { error, value: scale } = SCALE.required().validate(value);
-  if (error) throw new Problem(`${error.message}.`, file, SCALE_IS);
+  if (error) throw new TavrikError(`${error.message}.`, file, SCALE_IS);
   return scale as Scale;
 }
 
@@ -112,14 +116,14 @@ export function readSettings(text: string, file: string): ProjectSettings {
   try {
     value = parse(text);
   } catch (error) {
-    throw new Problem(
+    throw new TavrikError(
       `This is not YAML (${(error as Error).message.split('\n')[0]}).`,
       file,
       'Fix the line it names, or convert again.',
     );
   }
   const checked = schema.validate(value ?? {}, { abortEarly: true });
-  if (checked.error) throw new Problem(`${checked.error.message}.`, file, 'Fix it, or convert the source again.');
+  if (checked.error) throw new TavrikError(`${checked.error.message}.`, file, 'Fix it, or convert the source again.');
   return checked.value as ProjectSettings;
 }
 
@@ -128,12 +132,12 @@ export function readSettings(text: string, file: string): ProjectSettings {
  * @throws Problem if there is none of that name
  */
 export function pageNamed({ pages }: ProjectSettings, name: string | undefined): PageSettings {
-  const found = name === undefined ? pages[0] : pages.find((one) => one.name === name);
+  const found = name === undefined ? pages[0] : pages.find((page) => page.name === name);
   if (found) return found;
-  throw new Problem(
+  throw new TavrikError(
     `Page "${name}" not found.`,
     '--page',
-    `The project has ${pages.map((one) => one.name).join(', ')}.`,
+    `The project has ${pages.map((page) => page.name).join(', ')}.`,
   );
 }
 

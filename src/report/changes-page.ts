@@ -53,29 +53,29 @@ export function revisePage(parts: readonly RevisedPart[]): string {
     style: STYLE,
     skip: ['changes', 'To the changes'],
     lead: parts.map(({ page, counts }) => `<p class="counts"><b>${text(page)}</b>: ${text(counts)}</p>`).join(''),
-    body: `<div id="changes">${parts.map((one) => pagePart(one, parts.length > 1)).join('\n')}</div>`,
+    body: `<div id="changes">${parts.map((part) => pagePart(part, parts.length > 1)).join('\n')}</div>`,
     foot: 'The images show the sources. Decisions, content and corrections are kept wherever their element still exists.',
   });
 }
 
 function pagePart({ page, sections, content }: RevisedPart, named: boolean): string {
   const own = content.length
-    ? `<article><h3>What it means for what was written</h3><ul class="changes">${content.map((one) => `<li>${text(one)}</li>`).join('')}</ul></article>`
+    ? `<article><h3>What it means for what was written</h3><ul class="changes">${content.map((entry) => `<li>${text(entry)}</li>`).join('')}</ul></article>`
     : '';
   return `${named ? `<h2>${text(page)}</h2>` : ''}${own}${sections.map(sectionPart).join('\n')}`;
 }
 
-function sectionPart({ name, changes, pictures }: RevisedSection): string {
-  const items = changes.map((one) => `<li>${text(changeLine(one))}</li>`).join('');
-  return `<article><h3>${text(name || 'The page')}</h3><ul class="changes">${items}</ul>${pictures.map((one, at) => pair(one, name, at === 0)).join('')}</article>`;
+function sectionPart({ name, changes, pictures: images }: RevisedSection): string {
+  const items = changes.map((change) => `<li>${text(changeLine(change))}</li>`).join('');
+  return `<article><h3>${text(name || 'The page')}</h3><ul class="changes">${items}</ul>${images.map((image, at) => pair(image, name, at === 0)).join('')}</article>`;
 }
 
 function pair({ width, before, now }: BeforeAndNow, name: string, isOpen: boolean): string {
-  const one = (label: string, bytes: Buffer | undefined): string => {
+  const entry = (label: string, bytes: Buffer | undefined): string => {
     const shown = bytes
       ? `<img alt="${attribute(`${name}, ${label.toLowerCase()}, at ${width} px`)}" src="data:image/jpeg;base64,${bytes.toString('base64')}">`
       : '<p class="none">missing</p>';
     return `<figure><figcaption>${label}</figcaption>${shown}</figure>`;
   };
-  return `<details${isOpen ? ' open' : ''}><summary>${width} px</summary><div class="two">${one('Before', before)}${one('Now', now)}</div></details>`;
+  return `<details${isOpen ? ' open' : ''}><summary>${width} px</summary><div class="two">${entry('Before', before)}${entry('Now', now)}</div></details>`;
 }

@@ -1,13 +1,13 @@
 import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
-import type { Place } from '../core/proof/measurement.js';
+import type { Position } from '../core/proof/measurement.js';
 import type { TriedPage } from '../core/edit-test/apply-fixes.js';
 import { reportPage, verdict } from './shell.js';
 
 /** A strip of a page with an edit in it that broke something. */
-export interface TrialPicture {
+export interface TrialImage {
   readonly name: string;
   readonly width: number;
-  readonly place: Place;
+  readonly place: Position;
   readonly png: { readonly bytes: Buffer; readonly top: number; readonly height: number };
 }
 
@@ -29,7 +29,7 @@ code { font-size: 13px; background: var(--ground); padding: 1px 5px; border-radi
 const MOST = 20;
 
 /** The report of a trial: one HTML file. */
-export function trialPage(pages: readonly TriedPage[], pictures: ReadonlyMap<string, readonly TrialPicture[]>): string {
+export function trialPage(pages: readonly TriedPage[], images: ReadonlyMap<string, readonly TrialImage[]>): string {
   const over = pages.flatMap(({ page, cases }) =>
     cases
       .filter(({ faults }) => faults.length)
@@ -43,13 +43,13 @@ export function trialPage(pages: readonly TriedPage[], pictures: ReadonlyMap<str
     style: STYLE,
     skip: ['edits', 'To the edits'],
     lead: verdict(over, 'Nothing breaks.', 'These edits break something:'),
-    body: pages.map((one) => pagePart(one, pictures.get(one.page) ?? [], pages.length > 1)).join('\n'),
+    body: pages.map((page) => pagePart(page, images.get(page.page) ?? [], pages.length > 1)).join('\n'),
     foot: 'Each edit is made in every field at once, and checked on a phone, a tablet and a desktop. Only what the edit causes is listed.',
   });
 }
 
-function pagePart(report: TriedPage, pictures: readonly TrialPicture[], named: boolean): string {
-  const { page, cases, mends, limits, mended } = report;
+function pagePart(report: TriedPage, images: readonly TrialImage[], named: boolean): string {
+  const { page, cases, mends: fixes, limits, mended: fixed } = report;
   const items = cases.map(({ name, what, faults }) =>
     faults.length
       ? `<li><a href="#${attribute(`${page}-${name}`)}">${text(what)} <b class="poor">${faults.length}</b></a></li>`
@@ -57,50 +57,50 @@ function pagePart(report: TriedPage, pictures: readonly TrialPicture[], named: b
   );
   const broken = cases.filter(({ faults }) => faults.length);
   return `${named ? `<h2>${text(page)}</h2>` : ''}<ul class="cases" id="edits">${items.join('')}</ul>
-${mends.length ? mendsPart(mends, mended) : ''}${limits.length ? limitsPart(limits, mended) : ''}
+${fixes.length ? fixesPart(fixes, fixed) : ''}${limits.length ? limitsPart(limits, fixed) : ''}
 ${broken
-  .map((one) =>
+  .map((triedCase) =>
     casePart(
       page,
-      one,
-      pictures.filter(({ name }) => name === one.name),
+      triedCase,
+      images.filter(({ name }) => name === triedCase.name),
     ),
   )
   .join('\n')}`;
 }
 
-function mendsPart(mends: TriedPage['mends'], mended: boolean): string {
-  const items = mends.map(
+function fixesPart(fixes: TriedPage['mends'], fixed: boolean): string {
+  const items = fixes.map(
     ({ why, adjustments, faults }) =>
       `<li>${text(why)}: ${adjustments.map(({ style, element, property, value }) => `<code>${text(style === undefined ? `element ${element ?? ''}` : `.${style}`)} { ${text(property)}: ${text(value)} }</code>`).join(' ')} <span class="soft">${fewer(faults)}</span></li>`,
   );
-  return `<article><h3>${mended ? 'Mended' : 'Suggested fixes (tavrik trial --fix)'}</h3><ol>${items.join('')}</ol></article>`;
+  return `<article><h3>${fixed ? 'Mended' : 'Suggested fixes (tavrik trial --fix)'}</h3><ol>${items.join('')}</ol></article>`;
 }
 
-function limitsPart(limits: TriedPage['limits'], mended: boolean): string {
+function limitsPart(limits: TriedPage['limits'], fixed: boolean): string {
   const items = limits.map(
     ({ path, longest, faults }) =>
       `<li><code>${text(path)}</code>: at most ${longest} letters <span class="soft">${faults} ${faults === 1 ? 'fault' : 'faults'} of longer ones</span></li>`,
   );
-  return `<article><h3>${mended ? 'Length limits, where no style helps' : 'Suggested length limits, where no style helps (tavrik trial --fix)'}</h3><ol>${items.join('')}</ol></article>`;
+  return `<article><h3>${fixed ? 'Length limits, where no style helps' : 'Suggested length limits, where no style helps (tavrik trial --fix)'}</h3><ol>${items.join('')}</ol></article>`;
 }
 
 function casePart(
   page: string,
   { name, what, faults }: TriedPage['cases'][number],
-  pictures: readonly TrialPicture[],
+  images: readonly TrialImage[],
 ): string {
   const items = faults
     .slice(0, MOST)
     .map(
-      (one) =>
-        `<li>${one.width ? `${one.width} px, ` : ''}${text([one.section, one.name].filter(Boolean).join(' / '))}: ${text(one.what)}${one.path ? ` <code>${text(one.path)}</code>` : ''}</li>`,
+      (fault) =>
+        `<li>${fault.width ? `${fault.width} px, ` : ''}${text([fault.section, fault.name].filter(Boolean).join(' / '))}: ${text(fault.what)}${fault.path ? ` <code>${text(fault.path)}</code>` : ''}</li>`,
     );
   const more = faults.length > MOST ? `<p class="soft">… and ${faults.length - MOST} more</p>` : '';
-  return `<article id="${attribute(`${page}-${name}`)}"><h3>${text(what)}</h3><ol>${items.join('')}</ol>${more}${pictures.map(strip).join('')}</article>`;
+  return `<article id="${attribute(`${page}-${name}`)}"><h3>${text(what)}</h3><ol>${items.join('')}</ol>${more}${images.map(strip).join('')}</article>`;
 }
 
-function strip({ width, place, png: { bytes, top, height }, name }: TrialPicture): string {
+function strip({ width, place, png: { bytes, top, height }, name }: TrialImage): string {
   const share = (value: number, of: number): string => `${((value / of) * 100).toFixed(2)}%`;
   return `<div class="strip" style="max-width:${width}px"><img alt="${attribute(`${name} at ${width} px`)}" src="data:image/jpeg;base64,${bytes.toString('base64')}"><span style="left:${share(Math.max(0, place.x), width)};top:${share(place.y - top, height)};width:${share(Math.min(place.width, width), width)};height:${share(place.height, height)}"></span></div>`;
 }

@@ -27,17 +27,17 @@ const proof: Proof = {
     },
   ],
 };
-const pictures = new Map([[390, { source: png(390, 200), result: png(390, 210), difference: png(390, 210) }]]);
+const images = new Map([[390, { source: png(390, 200), result: png(390, 210), difference: png(390, 210) }]]);
 
 describe('the proof page', () => {
-  const html = proofPage(proof, pictures);
+  const html = proofPage(proof, images);
 
   it('is one file that needs no network', () => {
     expect(html).not.toMatch(/<link|src="|url\((?!data:)|https?:/);
   });
 
   it('says what stands otherwise beside the pictures, linked to its outline, and escaped', () => {
-    const [one] = proof.widths as [(typeof proof.widths)[number]];
+    const [widthProof] = proof.widths as [(typeof proof.widths)[number]];
     const differences = [
       {
         fault: 'gap' as const,
@@ -51,8 +51,11 @@ describe('the proof page', () => {
         remedy: { id: 'a1', property: 'row-gap', value: '32px' },
       },
     ];
-    const section = { ...one.sections[0], result: { y: 0, height: 100 } } as (typeof one.sections)[number];
-    const told = proofPage({ ...proof, widths: [{ ...one, differences, sections: [section] }] }, pictures);
+    const section = {
+      ...widthProof.sections[0],
+      result: { y: 0, height: 100 },
+    } as (typeof widthProof.sections)[number];
+    const told = proofPage({ ...proof, widths: [{ ...widthProof, differences, sections: [section] }] }, images);
     expect(told).toContain(
       '<a href="#w390-hero-1">Dates &lt;b&gt;</a>: Gap 24 px where the source has 32 px <code>row-gap: 32px</code>',
     );
@@ -63,9 +66,12 @@ describe('the proof page', () => {
   });
 
   it('shows of the difference the part that it shows of the source', () => {
-    const [one] = proof.widths as [(typeof proof.widths)[number]];
-    const lower = { ...one.sections[0], source: { y: 100, height: 100 } } as (typeof one.sections)[number];
-    const told = proofPage({ ...proof, widths: [{ ...one, sections: [lower] }] }, pictures);
+    const [widthProof] = proof.widths as [(typeof proof.widths)[number]];
+    const lower = {
+      ...widthProof.sections[0],
+      source: { y: 100, height: 100 },
+    } as (typeof widthProof.sections)[number];
+    const told = proofPage({ ...proof, widths: [{ ...widthProof, sections: [lower] }] }, images);
     expect(/p390-source"[^>]*background-position:0 ([\d.]+)%/.exec(told)?.[1]).toBe('100.000');
     expect(/p390-difference"[^>]*background-position:0 ([\d.]+)%/.exec(told)?.[1]).toBe('90.909');
   });
@@ -81,7 +87,7 @@ describe('the proof page', () => {
           worse: [{ rule: 'label', what: 'Fields have names', count: 2, first: '<input>' }],
         },
       },
-      pictures,
+      images,
     );
     expect(told).toContain('600 to 640 px:  The page scrolls sideways by 9 px');
     expect(told).toContain(
@@ -105,7 +111,7 @@ describe('the proof page', () => {
 
   it('says whether the page holds', () => {
     expect(html).toContain('Within the limits at every width.');
-    expect(proofPage({ ...proof, over: ['390 px: too much'] }, pictures)).toContain('<li>390 px: too much</li>');
+    expect(proofPage({ ...proof, over: ['390 px: too much'] }, images)).toContain('<li>390 px: too much</li>');
   });
 
   it('embeds one picture where source and result are the same', () => {

@@ -8,7 +8,7 @@ import { PROOF_STYLE } from './proof-style.js';
 import { reportPage, verdict } from './shell.js';
 
 /** Pictures of one width, PNG. */
-export interface ProofPictures {
+export interface ProofImages {
   readonly source: Buffer;
   readonly result: Buffer;
   /** Missing where the two are the same to the last pixel. */
@@ -20,16 +20,16 @@ type Side = (typeof SIDES)[number];
 const CAPTION: Readonly<Record<Side, string>> = { source: 'Source', result: 'Result', difference: 'Difference' };
 
 /** The report of a proof: one HTML file with everything in it. */
-export function proofPage(proof: Proof, pictures: ReadonlyMap<number, ProofPictures>): string {
+export function proofPage(proof: Proof, images: ReadonlyMap<number, ProofImages>): string {
   const limits = `Limits: at most ${percent(proof.limits.differ)} of the pixels differ, at least ${percent(proof.limits.placed)} of the words are within 2 px of their position.`;
   return reportPage({
     title: `Proof of “${proof.page}”`,
-    style: PROOF_STYLE + [...pictures].map(([width, three]) => pictureRules(width, three)).join(''),
+    style: PROOF_STYLE + [...images].map(([width, three]) => imageRules(width, three)).join(''),
     skip: ['figures', 'To the figures'],
     lead: `${verdict(proof.over, 'Within the limits at every width.')}\n<p class="soft">${limits}</p>`,
     body: [
       `<section id="figures" aria-label="Figures by section and width">${figureTable(proof)}</section>`,
-      ...proof.widths.map((one) => widthPart(one, pictures.get(one.width))),
+      ...proof.widths.map((width) => widthPart(width, images.get(width.width))),
       furtherPart(proof),
       SCRIPT,
     ].join('\n'),
@@ -37,11 +37,11 @@ export function proofPage(proof: Proof, pictures: ReadonlyMap<number, ProofPictu
   });
 }
 
-function pictureRules(width: number, pictures: ProofPictures): string {
-  const rule = (classes: string, picture: Buffer): string =>
-    `${classes}{background-image:url(data:image/${picture[0] === 0xff ? 'jpeg' : 'png'};base64,${picture.toString('base64')})}\n`;
-  if (!pictures.difference) return rule(`.p${width}-source,.p${width}-result`, pictures.source);
-  return SIDES.map((side) => rule(`.p${width}-${side}`, required(pictures[side]))).join('');
+function imageRules(width: number, images: ProofImages): string {
+  const rule = (classes: string, image: Buffer): string =>
+    `${classes}{background-image:url(data:image/${image[0] === 0xff ? 'jpeg' : 'png'};base64,${image.toString('base64')})}\n`;
+  if (!images.difference) return rule(`.p${width}-source,.p${width}-result`, images.source);
+  return SIDES.map((side) => rule(`.p${width}-${side}`, required(images[side]))).join('');
 }
 
 function figureTable(proof: Proof): string {
@@ -50,12 +50,12 @@ function figureTable(proof: Proof): string {
     .map(({ width }) => `<th colspan="2" scope="colgroup"><a href="#w${width}">${width} px</a></th>`)
     .join('');
   const under = proof.widths.map(() => '<th scope="col">pixels</th><th scope="col">position</th>').join('');
-  const whole = proof.widths.map((one) => cells(one.differ, one.words.placed, `#w${one.width}`)).join('');
+  const whole = proof.widths.map((width) => cells(width.differ, width.words.placed, `#w${width.width}`)).join('');
   const rows = names.map((name) => {
-    const values = proof.widths.map((one) => {
-      const found = one.sections.find((section) => section.name === name);
+    const values = proof.widths.map((width) => {
+      const found = width.sections.find((section) => section.name === name);
       return found
-        ? cells(found.differ, found.words ? found.placed : undefined, `#${anchor(one.width, name)}`)
+        ? cells(found.differ, found.words ? found.placed : undefined, `#${anchor(width.width, name)}`)
         : '<td class="first soft">–</td><td class="soft">–</td>';
     });
     return `<tr><th scope="row">${text(name)}</th>${values.join('')}</tr>`;
@@ -87,41 +87,41 @@ function anchor(width: number, name: string): string {
   return `w${width}-${name}`;
 }
 
-function widthPart(one: WidthProof, pictures: ProofPictures | undefined): string {
-  if (!pictures) return '';
-  const [source, result] = [pictureHeight(pictures.source), pictureHeight(pictures.result)];
+function widthPart(widthProof: WidthProof, images: ProofImages | undefined): string {
+  if (!images) return '';
+  const [source, result] = [imageHeight(images.source), imageHeight(images.result)];
   /* The difference is as high as the higher one; it is no PNG that says so itself. */
-  const heights = [source, result, pictures.difference ? Math.max(source, result) : 0];
+  const heights = [source, result, images.difference ? Math.max(source, result) : 0];
   const facts = [
-    `${percent(one.differ)} of the pixels differ`,
-    `${percent(one.words.placed)} of ${one.words.words} words in position`,
-    one.words.missing ? `${percent(one.words.missing)} missing` : 'no words missing',
-    `height ${one.height.result} px (source ${one.height.source})`,
-    ...(one.overflow ? [`scrolls sideways by ${one.overflow} px`] : []),
-    ...(one.clashes ? [`${one.clashes} words overlap others`] : []),
+    `${percent(widthProof.differ)} of the pixels differ`,
+    `${percent(widthProof.words.placed)} of ${widthProof.words.words} words in position`,
+    widthProof.words.missing ? `${percent(widthProof.words.missing)} missing` : 'no words missing',
+    `height ${widthProof.height.result} px (source ${widthProof.height.source})`,
+    ...(widthProof.overflow ? [`scrolls sideways by ${widthProof.overflow} px`] : []),
+    ...(widthProof.clashes ? [`${widthProof.clashes} words overlap others`] : []),
   ];
   const whole: SectionProof = {
     name: 'whole page',
-    differ: one.differ,
-    seen: one.seen,
-    placed: one.words.placed,
-    words: one.words.words,
+    differ: widthProof.differ,
+    seen: widthProof.seen,
+    placed: widthProof.words.placed,
+    words: widthProof.words.words,
     source: { y: 0, height: required(heights[0]) },
     result: { y: 0, height: required(heights[1]) },
   };
-  return `<section id="w${one.width}" class="${one.width <= 500 ? 'narrow' : ''}" aria-label="${one.width} px">
-<h2>${one.width} px</h2>
+  return `<section id="w${widthProof.width}" class="${widthProof.width <= 500 ? 'narrow' : ''}" aria-label="${widthProof.width} px">
+<h2>${widthProof.width} px</h2>
 <p class="soft">${facts.join(' · ')}</p>
-${one.sections.map((section) => sectionPart(one, section, heights)).join('\n')}
-${movedWords(one)}
-<details><summary>The whole page at ${one.width} px</summary>${three(one.width, whole, heights)}</details>
+${widthProof.sections.map((section) => sectionPart(widthProof, section, heights)).join('\n')}
+${movedWords(widthProof)}
+<details><summary>The whole page at ${widthProof.width} px</summary>${three(widthProof.width, whole, heights)}</details>
 </section>`;
 }
 
-function sectionPart(one: WidthProof, section: SectionProof, heights: readonly number[]): string {
-  const { width } = one;
+function sectionPart(widthProof: WidthProof, section: SectionProof, heights: readonly number[]): string {
+  const { width } = widthProof;
   const placed = section.words ? ` · ${percent(section.placed)} of ${section.words} words in position` : '';
-  const found = one.differences.filter((difference) => difference.section === section.name);
+  const found = widthProof.differences.filter((difference) => difference.section === section.name);
   return `<article id="${attribute(anchor(width, section.name))}">
 <div class="top"><h3>${text(section.name)}</h3><p class="${grade(section.differ)}">${percent(section.differ)} differ${placed}</p></div>
 ${findingsList(found, width, section)}${three(width, section, heights, found)}
@@ -132,10 +132,10 @@ ${slider(width, section, heights)}</article>`;
 function findingsList(found: readonly Difference[], width: number, { name }: SectionProof): string {
   if (found.length === 0) return '';
   const items = found.map(({ what, name: of, id, remedy }, at) => {
-    const mend = remedy
+    const fix = remedy
       ? ` <code>${text(remedy.property)}${remedy.value === undefined ? '' : `: ${text(remedy.value)}`}</code>`
       : '';
-    return `<li><a href="#${attribute(markId(width, name, at))}">${text(of)}</a>: ${text(what)}${mend} <span class="soft">${text(id)}</span></li>`;
+    return `<li><a href="#${attribute(markId(width, name, at))}">${text(of)}</a>: ${text(what)}${fix} <span class="soft">${text(id)}</span></li>`;
   });
   return `<ol class="findings">${items.join('')}</ol>\n`;
 }
@@ -176,10 +176,10 @@ function three(
 function outlines(found: readonly Difference[], width: number, section: string, band: Band, side: Side): string {
   const share = (value: number, of: number): string => `${((value / of) * 100).toFixed(2)}%`;
   return found
-    .map((one, at) => {
-      const box = side === 'source' ? one.wanted : one.box;
+    .map((difference, at) => {
+      const box = side === 'source' ? difference.wanted : difference.box;
       if (!box) return '';
-      const id = side === 'result' || !one.box ? ` id="${attribute(markId(width, section, at))}"` : '';
+      const id = side === 'result' || !difference.box ? ` id="${attribute(markId(width, section, at))}"` : '';
       return `<span class="mark"${id} style="left:${share(box[0], width)};top:${share(box[1] - band.y, band.height)};width:${share(box[2], width)};height:${share(box[3], band.height)}"><b>${at + 1}</b></span>`;
     })
     .join('');
@@ -210,7 +210,7 @@ function furtherPart({ sweep, barriers }: Proof): string {
   );
   const rules = (barriers?.result ?? []).map(({ what, count, first, rule }) => {
     const before = barriers?.source?.[rule];
-    const worse = barriers?.worse.some((one) => one.rule === rule) ? ' class="poor"' : '';
+    const worse = barriers?.worse.some((barrier) => barrier.rule === rule) ? ' class="poor"' : '';
     return `<li${worse}>${text(what)} (${count}${before === undefined ? '' : `, source ${before}`}) <span class="soft">${text(first)}</span></li>`;
   });
   return `${sweep ? `<section id="between"><h2>Between the widths</h2>${faults.length ? `<ul>${faults.join('')}</ul>` : '<p class="good">No faults from 320 to 1920 px.</p>'}</section>` : ''}
@@ -230,6 +230,6 @@ function movedWords({ words }: WidthProof): string {
 }
 
 /** Height of a PNG picture: the second number of its header (PNG, 11.2.2 IHDR). */
-function pictureHeight(png: Buffer): number {
+function imageHeight(png: Buffer): number {
   return png.readUInt32BE(20);
 }

@@ -7,7 +7,7 @@ import { reportPage, verdict } from './shell.js';
 
 /** The pages of a project with their figures, each leading to its own report: one HTML file. */
 export function proofTable(proofs: readonly Proof[]): string {
-  const widths = [...new Set(proofs.flatMap((one) => one.widths.map(({ width }) => width)))].sort((a, b) => b - a);
+  const widths = [...new Set(proofs.flatMap((proof) => proof.widths.map(({ width }) => width)))].sort((a, b) => b - a);
   const head = widths.map((width) => `<th colspan="2" scope="colgroup">${width} px</th>`).join('');
   const under = widths.map(() => '<th scope="col">pixels</th><th scope="col">position</th>').join('');
   const rows = proofs.map(
@@ -19,7 +19,7 @@ export function proofTable(proofs: readonly Proof[]): string {
     style: PROOF_STYLE,
     skip: ['figures', 'To the figures'],
     lead: verdict(
-      proofs.flatMap((one) => one.over),
+      proofs.flatMap((proof) => proof.over),
       'All pages are within the limits at every width.',
     ),
     body: `<div class="scroll" id="figures" tabindex="0" role="region" aria-label="Table of figures"><table>
@@ -31,7 +31,7 @@ ${rows.join('\n')}</tbody></table></div>`,
 }
 
 function cells(proof: Proof, width: number): string {
-  const found = proof.widths.find((one) => one.width === width);
+  const found = proof.widths.find((widthProof) => widthProof.width === width);
   if (!found) return '<td class="first soft">–</td><td class="soft">–</td>';
   const link = `${attribute(fileNameOf(proof.page))}.html#w${width}`;
   return `<td class="first ${grade(found.differ)}"><a href="${link}">${percent(found.differ)}</a></td><td>${percent(found.words.placed)}</td>`;

@@ -39,7 +39,7 @@ ${foot ? `<footer>${foot}</footer>\n` : ''}</body>
 /** What is over the limits, or that nothing is. */
 export function verdict(over: readonly string[], well: string, wrong = 'Over the limits:'): string {
   if (over.length === 0) return `<p class="verdict good">${text(well)}</p>`;
-  return `<p class="verdict poor">${text(wrong)}</p><ul class="over">${over.map((one) => `<li>${text(one)}</li>`).join('')}</ul>`;
+  return `<p class="verdict poor">${text(wrong)}</p><ul class="over">${over.map((entry) => `<li>${text(entry)}</li>`).join('')}</ul>`;
 }
 
 /** The colours of everything that Tavrik shows in a browser, light and dark. */

@@ -75,7 +75,7 @@ export function surveyFacts(page: PageSurvey): string {
       ),
     ),
   ];
-  const pictures = part(
+  const images = part(
     'Pictures',
     table(
       ['Picture', 'On disk', 'Its size', 'Shown', 'Pixels across'],
@@ -90,7 +90,7 @@ export function surveyFacts(page: PageSurvey): string {
         ]),
     ),
   );
-  return `<div class="facts">${parts.join('')}</div><div class="two">${pictures || '<div></div>'}${weightMap(page)}</div>`;
+  return `<div class="facts">${parts.join('')}</div><div class="two">${images || '<div></div>'}${weightMap(page)}</div>`;
 }
 
 function part(title: string, inside: string): string {
@@ -106,12 +106,12 @@ function table(head: readonly string[], rows: readonly (readonly string[])[]): s
   const more = rest > 0 ? `<p class="soft">and ${rest} more</p>` : '';
   return `<div class="scroll" tabindex="0" role="region" aria-label="${head[0] ?? ''}"><table><thead>${row(head, 'th')}</thead><tbody>${rows
     .slice(0, MOST_ROWS)
-    .map((one) => row(one, 'td'))
+    .map((texts) => row(texts, 'td'))
     .join('')}</tbody></table></div>${more}`;
 }
 
 /** The widest screen with what weighs on it: the more bytes or shapes, the darker. */
-function weightMap({ screens, weights, artwork }: PageSurvey): string {
+function weightMap({ screens, weights, artwork: illustration }: PageSurvey): string {
   const [screen] = screens;
   if (!screen || weights.length === 0) return '<div></div>';
   const most = Math.max(...weights.map(({ bytes }) => bytes), 1);
@@ -120,7 +120,7 @@ function weightMap({ screens, weights, artwork }: PageSurvey): string {
       `<rect x="${Math.round(x)}" y="${Math.round(y)}" width="${Math.round(width)}" height="${Math.round(height)}" fill="${pieces ? 'var(--known)' : 'var(--poor)'}" fill-opacity="${(0.15 + 0.75 * Math.sqrt(bytes / most)).toFixed(2)}"><title>${text(`${name}: ${sizeInWords(bytes)}${pieces ? `, ${pieces} shapes` : ''}`)}</title></rect>`,
   );
   const total = sizeInWords(weights.reduce((sum, { bytes }) => sum + bytes, 0));
-  return `<section><h3>Where the weight lies</h3><p class="soft">${total} on the widest screen. Red: pictures; blue: artwork, ${artwork.pieces} shapes in ${artwork.count}. The stronger, the heavier.</p><svg class="map" viewBox="0 0 ${screen.width} ${screen.height}" role="img" aria-label="Map of the weight of pictures and artwork">${rects.join('')}</svg></section>`;
+  return `<section><h3>Where the weight lies</h3><p class="soft">${total} on the widest screen. Red: pictures; blue: artwork, ${illustration.pieces} shapes in ${illustration.count}. The stronger, the heavier.</p><svg class="map" viewBox="0 0 ${screen.width} ${screen.height}" role="img" aria-label="Map of the weight of pictures and artwork">${rects.join('')}</svg></section>`;
 }
 
 function swatch(colour: string): string {

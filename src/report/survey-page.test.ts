@@ -86,8 +86,8 @@ describe('the report of a survey', () => {
 
   it('says what there is, and where the weight lies', () => {
     const html = htmlOf(page());
-    for (const said of ['Marshlight', 'Arial is used', '#14243a', '900 × 600', '3 ×', '2 kB', '7 shapes in 1'])
-      expect(html).toContain(said);
+    for (const text of ['Marshlight', 'Arial is used', '#14243a', '900 × 600', '3 ×', '2 kB', '7 shapes in 1'])
+      expect(html).toContain(text);
     expect(htmlOf(page({ findings: [] }))).toContain('No findings');
   });
 

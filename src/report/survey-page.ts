@@ -15,7 +15,7 @@ const SHOWN_OF_A_KIND = 3;
 /** The report of a survey: one page, and the pictures of the screens beside it. */
 export function surveyPage(pages: readonly PageSurvey[], pictures: readonly (readonly Buffer[])[]): ReportFile[] {
   const images = pages.flatMap((page, at) =>
-    page.screens.map((_, screen): ReportFile => [pictureName(page, screen), pictures[at]?.[screen] ?? Buffer.alloc(0)]),
+    page.screens.map((_, screen): ReportFile => [imageName(page, screen), pictures[at]?.[screen] ?? Buffer.alloc(0)]),
   );
   const names = pages.map(({ page }) => page).join(', ');
   return [['index.html', html(`Survey of ${names}`, pages)], ...images];
@@ -27,7 +27,7 @@ function html(title: string, pages: readonly PageSurvey[]): string {
     title,
     style: SURVEY_STYLE,
     skip: ['findings-0', 'To the findings'],
-    lead: `<ul class="counts">${SEVERITIES.map((one) => `<li class="${one}">${count(all, one)}</li>`).join('')}</ul>`,
+    lead: `<ul class="counts">${SEVERITIES.map((severity) => `<li class="${severity}">${count(all, severity)}</li>`).join('')}</ul>`,
     body: pages.map((page, at) => pagePart(page, at, pages.length > 1)).join('\n'),
     foot: 'A fault will be visible in the result, a risk may be, a note is good to know. The numbers in the images link to the findings, and back.',
   });
@@ -36,7 +36,7 @@ function html(title: string, pages: readonly PageSurvey[]): string {
 const SEVERITIES: readonly Severity[] = ['fault', 'risk', 'note'];
 
 function count(findings: readonly Finding[], severity: Severity): string {
-  const found = findings.filter((one) => one.severity === severity).length;
+  const found = findings.filter((finding) => finding.severity === severity).length;
   return `${found} ${severity}${found === 1 ? '' : 's'}`;
 }
 
@@ -75,9 +75,9 @@ function markedIn(findings: readonly Finding[]): ReadonlySet<Finding> {
 /** Findings in their order; of many of one kind the later ones are folded away. */
 function grouped(findings: readonly Finding[], page: number, marked: ReadonlySet<Finding>): string {
   const seen = new Map<string, string[]>();
-  findings.forEach((one, index) => {
-    const key = `${one.severity}|${one.code}`;
-    seen.set(key, [...(seen.get(key) ?? []), item(one, index, page, marked.has(one))]);
+  findings.forEach((finding, index) => {
+    const key = `${finding.severity}|${finding.code}`;
+    seen.set(key, [...(seen.get(key) ?? []), item(finding, index, page, marked.has(finding))]);
   });
   return [...seen.values()]
     .map((items) => {
@@ -107,18 +107,20 @@ function sayProposal({ do: what, at, to }: NonNullable<Finding['proposal']>): st
 }
 
 /** Artboards may be equally wide: the second of a width is numbered. */
-function pictureName({ page, screens }: PageSurvey, screen: number): string {
+function imageName({ page, screens }: PageSurvey, screen: number): string {
   const width = screens[screen]?.width ?? screen;
-  const before = screens.slice(0, screen).filter((one) => one.width === width).length;
+  const before = screens.slice(0, screen).filter((entry) => entry.width === width).length;
   return `${page}-${width}${before ? `-${before + 1}` : ''}.png`;
 }
 
 function figure(page: PageSurvey, at: number, screen: number, marked: ReadonlySet<Finding>): string {
   const { width, height, name, things } = required(page.screens[screen]);
-  const marks = page.findings.map((one, index) =>
-    one.screen === width && one.box && marked.has(one) ? mark(one, one.box, index, at, width, height) : '',
+  const marks = page.findings.map((finding, index) =>
+    finding.screen === width && finding.box && marked.has(finding)
+      ? mark(finding, finding.box, index, at, width, height)
+      : '',
   );
-  return `<figure><figcaption>${page.kind === 'svg' ? `${text(name)} · ` : ''}${width} × ${height} px · ${things} things</figcaption><div class="board" tabindex="0" role="group" aria-label="${attribute(`${width} px`)}"><img src="${attribute(encodeURIComponent(pictureName(page, screen)))}" width="${width}" height="${height}" alt="${attribute(`${page.page} at ${width} px`)}" loading="lazy">${marks.join('')}</div></figure>`;
+  return `<figure><figcaption>${page.kind === 'svg' ? `${text(name)} · ` : ''}${width} × ${height} px · ${things} things</figcaption><div class="board" tabindex="0" role="group" aria-label="${attribute(`${width} px`)}"><img src="${attribute(encodeURIComponent(imageName(page, screen)))}" width="${width}" height="${height}" alt="${attribute(`${page.page} at ${width} px`)}" loading="lazy">${marks.join('')}</div></figure>`;
 }
 
 function mark(

@@ -32,14 +32,14 @@ const TITLES: Readonly<Record<Group, string>> = {
   breakpoint: 'Breakpoints',
 };
 
-interface Shown {
+interface ShownToken {
   readonly path: string;
   readonly token: Token;
   readonly places: readonly string[];
 }
 
 /** The tokens of a project as one HTML file: swatches, samples, where each stands. */
-export function tokensPage(tokens: readonly Shown[]): string {
+export function tokensPage(tokens: readonly ShownToken[]): string {
   const groups = (Object.keys(GROUPS) as Group[]).filter((group) => tokens.some(({ token }) => token.group === group));
   return reportPage({
     title: 'Tokens',
@@ -59,7 +59,7 @@ export function tokensPage(tokens: readonly Shown[]): string {
   });
 }
 
-function part(group: Group, tokens: readonly Shown[]): string {
+function part(group: Group, tokens: readonly ShownToken[]): string {
   const inside =
     group === 'color'
       ? `<ul class="swatches">${tokens.map(swatch).join('')}</ul>`
@@ -81,14 +81,14 @@ function patch(value: string): string {
   return `<span style="background: ${attribute(value)}; color: ${ink}">Aa</span>`;
 }
 
-function swatch({ token, places }: Shown): string {
+function swatch({ token, places }: ShownToken): string {
   const value = token.value as string;
   const shown = (colour: string): string => hexOf(required(readColour(colour)));
   const near = token.from.length > 1 ? `<dd>stands for ${token.from.map(shown).join(', ')}</dd>` : '';
   return `<li><div class="patch">${patch(value)}${token.dark === undefined ? '' : patch(token.dark)}</div><dl><dt>${text(token.name)}</dt><dd><code>${shown(value)}${token.dark === undefined ? '' : `, dark ${shown(token.dark)}`}</code></dd><dd><code>${propertyOf(token)}</code></dd><dd>${text(uses(places))}</dd>${near}</dl></li>`;
 }
 
-function row({ token, places }: Shown): string {
+function row({ token, places }: ShownToken): string {
   const [value, sample] =
     typeof token.value === 'string' ? [token.value, sampleOf(token.group, token.value)] : typeOf(token.value);
   return `<tr><td><b>${text(token.name)}</b></td><td><code>${text(value)}</code></td><td class="sample">${sample}</td><td class="soft">${text(uses(places))}</td></tr>`;

@@ -14,8 +14,8 @@ const document = page(
   element('card', 'b', { id: 'b', style: 'card', difference: 'over' }, words('b')),
   element('text', 'c', { id: 'c', style: 'solo' }, words('c')),
 );
-const styleOf = (made: typeof document, id: string) =>
-  made.styles[[...elements(made.body)].find((one) => one.id === id)?.style ?? ''];
+const styleOf = (page: typeof document, id: string) =>
+  page.styles[[...elements(page.body)].find((element) => element.id === id)?.style ?? ''];
 
 describe('corrections', () => {
   it('of a style reach all that has it, in the ranges for which they are', () => {
@@ -38,17 +38,17 @@ describe('corrections', () => {
   });
 
   it('of an element reach it alone, with what it has otherwise', () => {
-    const made = adjust(document, [{ element: 'b', property: 'padding-top', value: '9px' }]).document;
-    expect(styleOf(made, 'b')).toMatchObject({ rest: { color: 'green', 'padding-top': '9px' } });
-    expect(styleOf(made, 'a')).toEqual(document.styles['card']);
+    const page = adjust(document, [{ element: 'b', property: 'padding-top', value: '9px' }]).document;
+    expect(styleOf(page, 'b')).toMatchObject({ rest: { color: 'green', 'padding-top': '9px' } });
+    expect(styleOf(page, 'a')).toEqual(document.styles['card']);
     expect(
       adjust(document, [{ element: 'c', property: 'color', value: 'teal' }]).document.styles['solo']?.rest,
     ).toEqual({ color: 'teal' });
   });
 
   it('hold in a state', () => {
-    const made = adjust(document, [{ style: 'card', state: ':hover', property: 'color', value: 'teal' }]).document;
-    expect(made.styles['card']?.variants?.at(-1)).toEqual({ state: ':hover', set: { color: 'teal' } });
+    const page = adjust(document, [{ style: 'card', state: ':hover', property: 'color', value: 'teal' }]).document;
+    expect(page.styles['card']?.variants?.at(-1)).toEqual({ state: ':hover', set: { color: 'teal' } });
   });
 
   it('of other pages, and of what is not there, change nothing, and that is said', () => {
@@ -57,20 +57,20 @@ describe('corrections', () => {
       { element: 'z', property: 'color', value: 'red' },
       { style: 'card', at: ['tablet'], property: 'color', value: 'red' },
     ];
-    const made = adjust(document, [...lost, { page: 'other', style: 'card', property: 'color', value: 'red' }]);
-    expect(made.lost).toEqual([lost[0], lost[2], lost[1]]);
-    expect(made.document.styles).toEqual(document.styles);
+    const adjusted = adjust(document, [...lost, { page: 'other', style: 'card', property: 'color', value: 'red' }]);
+    expect(adjusted.lost).toEqual([lost[0], lost[2], lost[1]]);
+    expect(adjusted.document.styles).toEqual(document.styles);
   });
 
   it('contradict each other where they meet', () => {
-    const one = { style: 'card', property: 'color', value: 'red' };
-    expect(contradictions([one, { ...one, value: 'blue' }])).toEqual([[0, 1]]);
+    const entry = { style: 'card', property: 'color', value: 'red' };
+    expect(contradictions([entry, { ...entry, value: 'blue' }])).toEqual([[0, 1]]);
     expect(
       contradictions([
-        { ...one, at: ['below-600'] },
-        { ...one, at: ['widest'], value: 'blue' },
-        { ...one, state: ':hover', value: 'blue' },
-        one,
+        { ...entry, at: ['below-600'] },
+        { ...entry, at: ['widest'], value: 'blue' },
+        { ...entry, state: ':hover', value: 'blue' },
+        entry,
       ]),
     ).toEqual([[1, 3]]);
   });

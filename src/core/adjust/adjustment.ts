@@ -26,10 +26,11 @@ export function targetOf({ page, element, style, state, property }: Adjustment):
 /** Pairs of corrections that say different things of the same; by their place in the list. */
 export function contradictions(list: readonly Adjustment[]): [number, number][] {
   const found: [number, number][] = [];
-  list.forEach((one, index) => {
+  list.forEach((adjustment, index) => {
     list.slice(0, index).forEach((other, before) => {
-      const meet = !one.at || !other.at || one.at.some((name) => other.at?.includes(name));
-      if (targetOf(one) === targetOf(other) && meet && one.value !== other.value) found.push([before, index]);
+      const meet = !adjustment.at || !other.at || adjustment.at.some((name) => other.at?.includes(name));
+      if (targetOf(adjustment) === targetOf(other) && meet && adjustment.value !== other.value)
+        found.push([before, index]);
     });
   });
   return found;

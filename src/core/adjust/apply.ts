@@ -15,28 +15,32 @@ export function adjust(document: PageDocument, adjustments: readonly Adjustment[
   const own = adjustments.filter(({ page }) => page === undefined || page === document.name);
   const lost: Adjustment[] = [];
   const styled = own.filter(({ style }) => style !== undefined);
-  let made = styled.reduce((before, one) => {
-    const style = before.styles[required(one.style)];
-    if (!style || !knowsRanges(before, one)) {
-      lost.push(one);
+  let result = styled.reduce((before, adjustment) => {
+    const style = before.styles[required(adjustment.style)];
+    if (!style || !knowsRanges(before, adjustment)) {
+      lost.push(adjustment);
       return before;
     }
-    return { ...before, styles: { ...before.styles, [required(one.style)]: corrected(style, one, before) } };
+    return {
+      ...before,
+      styles: { ...before.styles, [required(adjustment.style)]: corrected(style, adjustment, before) },
+    };
   }, document);
   const byElement = new Map<string, Adjustment[]>();
-  for (const one of own)
-    if (one.element !== undefined) byElement.set(one.element, [...(byElement.get(one.element) ?? []), one]);
+  for (const adjustment of own)
+    if (adjustment.element !== undefined)
+      byElement.set(adjustment.element, [...(byElement.get(adjustment.element) ?? []), adjustment]);
   const ids = new Set([...elements(document.body)].map(({ id }) => id));
   for (const [id, list] of byElement) {
-    const known = list.filter((one) => ids.has(id) && knowsRanges(document, one));
-    lost.push(...list.filter((one) => !known.includes(one)));
-    if (known.length) made = withOwnLook(made, id, known);
+    const known = list.filter((adjustment) => ids.has(id) && knowsRanges(document, adjustment));
+    lost.push(...list.filter((adjustment) => !known.includes(adjustment)));
+    if (known.length) result = withOwnLook(result, id, known);
   }
-  return { document: made, lost };
+  return { document: result, lost };
 }
 
 function knowsRanges({ breakpoints }: PageDocument, { at }: Adjustment): boolean {
-  return !at || at.every((name) => name === WIDEST || breakpoints.some((one) => one.name === name));
+  return !at || at.every((name) => name === WIDEST || breakpoints.some((breakpoint) => breakpoint.name === name));
 }
 
 /** The style with a declaration in some of its ranges, or in a state. */
@@ -64,17 +68,17 @@ function corrected(
 
 /** An element with a look of its own over its style: the last one counts. */
 function withOwnLook(document: PageDocument, id: string, list: readonly Adjustment[]): PageDocument {
-  const node = required([...elements(document.body)].find((one) => one.id === id));
+  const node = required([...elements(document.body)].find((element) => element.id === id));
   const users = [...elements(document.body)].filter(
     ({ style, difference }) => style === node.style && difference === node.difference,
   );
   const alone = users.length === 1 && node.style !== undefined && node.difference === undefined;
   const name = alone ? node.style : `adjusted-${id}`;
   const before = alone ? document.styles[name] : merged(document, node);
-  const style = list.reduce((own, one) => corrected(own, one, document), before ?? { rest: {} });
+  const style = list.reduce((own, adjustment) => corrected(own, adjustment, document), before ?? { rest: {} });
   const body = alone
     ? document.body
-    : mapTree(document.body, (one) => (isElement(one) && one.id === id ? restyled(one, name) : one));
+    : mapTree(document.body, (node) => (isElement(node) && node.id === id ? restyled(node, name) : node));
   return { ...document, styles: { ...document.styles, [name]: style }, body };
 }
 
@@ -85,6 +89,6 @@ function restyled({ difference: _, ...node }: ElementNode, style: string): Eleme
 /** Style and difference of an element as one. */
 function merged({ styles, breakpoints }: PageDocument, { style, difference }: ElementNode): SharedStyle {
   const [own, over] = [style, difference].map((name) => spread(styles[name ?? ''], breakpoints));
-  const rest = (own?.rest ?? []).map((one, index) => new Map([...one, ...(over?.rest[index] ?? [])]));
+  const rest = (own?.rest ?? []).map((full, index) => new Map([...full, ...(over?.rest[index] ?? [])]));
   return gather({ rest, others: [...(own?.others ?? []), ...(over?.others ?? [])] }, breakpoints);
 }

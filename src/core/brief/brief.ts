@@ -3,14 +3,14 @@ import type { LinkRule } from './links.js';
 import type { MotionRule } from './motion.js';
 import type { Kind, Part } from '../document/types.js';
 import type { Scale } from '../design/responsive/screens.js';
-import type { PictureChoices } from '../images/offers.js';
+import type { ImageChoices } from '../images/offers.js';
 import type { OnePageSettings, SiteSettings } from './site.js';
 import type { FieldDecision } from './field-decisions.js';
 
 /** The brief: what a person decided about how a source is to be read. */
 
 /** What can be decided about an element. */
-export const DEEDS = [
+export const DECISION_KINDS = [
   'leave-out',
   'merge',
   'kind',
@@ -24,14 +24,14 @@ export const DEEDS = [
   'colour',
   'font',
 ] as const;
-export type Deed = (typeof DEEDS)[number];
+export type DecisionKind = (typeof DECISION_KINDS)[number];
 
-export function isDeed(word: string): word is Deed {
-  return (DEEDS as readonly string[]).includes(word);
+export function isDecisionKind(word: string): word is DecisionKind {
+  return (DECISION_KINDS as readonly string[]).includes(word);
 }
 
 /** Kinds that an element can be said to be. */
-export const SAID_KINDS = [
+export const DECIDABLE_KINDS = [
   'heading',
   'text',
   'button',
@@ -46,7 +46,7 @@ export const FITS = ['cover', 'contain', 'fill', 'none', 'scale-down'] as const;
 
 /** One decision. Only those that are on do anything. */
 export interface Decision {
-  readonly do: Deed;
+  readonly do: DecisionKind;
   /** The element: its path in the source, its layer name, or a pattern with `*`; a colour or a font for these. */
   readonly at: string;
   readonly to?: string | number;
@@ -66,7 +66,7 @@ export interface Brief {
   readonly scale?: Scale;
   readonly fluid?: boolean;
   /** How pictures are offered; without it, as the source has them. */
-  readonly pictures?: PictureChoices;
+  readonly pictures?: ImageChoices;
   /** From how many words on a text is one in which a client may set words off. */
   readonly richFrom?: number;
   /** What is said of the site, and of its pages by their names. */
@@ -88,8 +88,8 @@ export interface Brief {
 export const EMPTY_BRIEF: Brief = { decisions: [] };
 
 /** The decisions of these kinds that are on. */
-export function decided({ decisions }: Brief, ...deeds: readonly Deed[]): Decision[] {
-  return decisions.filter((one) => one.on && deeds.includes(one.do));
+export function decided({ decisions }: Brief, ...deeds: readonly DecisionKind[]): Decision[] {
+  return decisions.filter((decision) => decision.on && deeds.includes(decision.do));
 }
 
 /** Whether an address of the brief means an element: by its path, its last step, its name, or a pattern over one of these. */
@@ -98,7 +98,7 @@ export function means(at: string, path: string, name = ''): boolean {
   const candidates = [path, path.split(' / ').at(-1) ?? '', name].filter(Boolean).map(plain);
   if (!wanted.includes('*')) return candidates.includes(wanted);
   const pattern = new RegExp(`^${wanted.split('*').map(escaped).join('.*')}$`);
-  return candidates.some((one) => pattern.test(one));
+  return candidates.some((candidate) => pattern.test(candidate));
 }
 
 function plain(text: string): string {
@@ -110,7 +110,7 @@ function escaped(text: string): string {
 }
 
 /** What came of a brief in one place: orders of the decisions that found their element, and the addresses that there are. */
-export interface Reached {
+export interface DecisionOutcome {
   readonly done: readonly number[];
   readonly known: readonly string[];
   /** Of pictures that are to be no wider than so many px: by the id of the element. */
@@ -118,13 +118,13 @@ export interface Reached {
 }
 
 /** What to say of the decisions that are on and found nothing in any of the places where they were looked for. */
-export function lostDecisions(brief: Brief, places: readonly Reached[]): string[] {
-  const done = new Set(places.flatMap((one) => one.done));
-  const known = places.flatMap((one) => one.known);
-  const lost = decided(brief, ...DEEDS).filter(({ order }) => !done.has(order));
+export function lostDecisions(brief: Brief, places: readonly DecisionOutcome[]): string[] {
+  const done = new Set(places.flatMap((place) => place.done));
+  const known = places.flatMap((place) => place.known);
+  const lost = decided(brief, ...DECISION_KINDS).filter(({ order }) => !done.has(order));
   return lost.map(({ do: deed, at, line }) => {
     const near = nearestWords(at, known);
-    const hint = near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : '';
+    const hint = near.length ? `; there are ${near.map((text) => `"${text}"`).join(', ')}` : '';
     return `brief.yaml, line ${line}: no element at "${at}", so "${deed}" was not applied${hint}`;
   });
 }

@@ -45,5 +45,5 @@ export function movedPath(decision: FieldDecision, path: string): string {
 
 /** A path as it is after all decisions that are on, in their order. */
 export function movedByAll(decisions: readonly FieldDecision[], path: string): string {
-  return decisions.reduce((now, one) => (one.on ? movedPath(one, now) : now), path);
+  return decisions.reduce((now, decision) => (decision.on ? movedPath(decision, now) : now), path);
 }

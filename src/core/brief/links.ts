@@ -42,12 +42,12 @@ export function hrefOf({ page, section, address, mail, telephone, file }: LinkTa
 /** Two rules that cannot both be: of the same element, with different targets. */
 export function contradiction(rules: readonly LinkRule[]): readonly [LinkRule, LinkRule] | undefined {
   const first = new Map<string, LinkRule>();
-  for (const one of rules) {
-    if (hrefOf(one) === undefined) continue;
-    const key = one.at.trim().toLowerCase();
+  for (const rule of rules) {
+    if (hrefOf(rule) === undefined) continue;
+    const key = rule.at.trim().toLowerCase();
     const before = first.get(key);
-    if (before && hrefOf(before) !== hrefOf(one)) return [before, one];
-    first.set(key, before ?? one);
+    if (before && hrefOf(before) !== hrefOf(rule)) return [before, rule];
+    first.set(key, before ?? rule);
   }
   return undefined;
 }

@@ -18,8 +18,8 @@ export function hasBackground({ kind, style }: ElementNode, { styles }: PageDocu
 /** The name of the colour that the source has there; undefined as long as nobody knows the colours of the site. */
 export function backgroundOf({ style }: ElementNode, { styles, palette = {} }: PageDocument): string | undefined {
   const value = styles[style ?? '']?.rest[BACKGROUND] ?? '';
-  const said = /^var\(--color-([\w-]+)\)$/.exec(value)?.[1];
-  return said ?? Object.keys(palette).find((name) => palette[name]?.from.includes(value));
+  const text = /^var\(--color-([\w-]+)\)$/.exec(value)?.[1];
+  return text ?? Object.keys(palette).find((name) => palette[name]?.from.includes(value));
 }
 
 /** The declaration that gives a section another colour of the site; undefined for a name that is none. */

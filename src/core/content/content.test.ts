@@ -145,9 +145,9 @@ describe('a list', () => {
   it('says by yes or no which of two looks an entry has, and gives it the other', () => {
     const looks = withCards('plain', 'bright', 'plain');
     expect(looksOf(looks)).toEqual(['no', 'yes', 'no'].map((highlighted) => ({ highlighted })));
-    const other = [entry('n1'), entry('n2'), entry('n3'), entry('n4')].map((one) => ({
-      ...one,
-      highlighted: one.id === 'n3' ? 'true' : 'no',
+    const other = [entry('n1'), entry('n2'), entry('n3'), entry('n4')].map((entry) => ({
+      ...entry,
+      highlighted: entry.id === 'n3' ? 'true' : 'no',
     }));
     const filled = fillPage(looks, { offers: { cards: other } });
     expect([stylesOf(filled.body), headings(filled.body)]).toEqual([
@@ -161,7 +161,7 @@ describe('a list', () => {
   });
 
   it('calls an entry flipped whose parts stand the other way round', () => {
-    const [picture, text] = ['picture', 'text'].map((style) => element('box', style, { style })) as [
+    const [image, text] = ['picture', 'text'].map((style) => element('box', style, { style })) as [
       ElementNode,
       ElementNode,
     ];
@@ -180,24 +180,24 @@ describe('a list', () => {
         'grid',
         'g',
         {},
-        row('a', 'row', picture, text),
-        row('b', 'turned', picture, text),
-        row('c', 'row', picture, text),
+        row('a', 'row', image, text),
+        row('b', 'turned', image, text),
+        row('c', 'row', image, text),
       ),
     );
-    expect(looksOf(byStyle).map((one) => (one as { flipped: string }).flipped)).toEqual(['no', 'yes', 'no']);
+    expect(looksOf(byStyle).map((look) => (look as { flipped: string }).flipped)).toEqual(['no', 'yes', 'no']);
     const bare = (id: string, ...parts: ElementNode[]): ElementNode =>
       element(
         'row',
         id,
         { entry: { list: 'offers.cards', id } },
-        ...parts.map((one) => ({ ...one, children: [words(id, `offers.cards.${id}.${one.style}`)] })),
+        ...parts.map((part) => ({ ...part, children: [words(id, `offers.cards.${id}.${part.style}`)] })),
       );
     const byOrder = page(
       {},
-      element('grid', 'g', {}, bare('a', picture, text), bare('b', text, picture), bare('c', picture, text)),
+      element('grid', 'g', {}, bare('a', image, text), bare('b', text, image), bare('c', image, text)),
     );
-    expect(looksOf(byOrder).map((one) => (one as { flipped: string }).flipped)).toEqual(['no', 'yes', 'no']);
+    expect(looksOf(byOrder).map((look) => (look as { flipped: string }).flipped)).toEqual(['no', 'yes', 'no']);
   });
 
   it('says whose look an entry has where there are more than two', () => {
@@ -231,19 +231,19 @@ describe('a list', () => {
 });
 
 describe('content by paths', () => {
-  const name = fc.stringMatching(/^[a-z]{1,6}$/).filter((one) => one !== 'id');
+  const name = fc.stringMatching(/^[a-z]{1,6}$/).filter((text) => text !== 'id');
   const text = fc.string();
   const group = fc.dictionary(name, text, { minKeys: 1, maxKeys: 4 });
   const list = fc
     .uniqueArray(name, { minLength: 1, maxLength: 4 })
-    .chain((ids) => fc.tuple(...ids.map((id) => group.map((one) => ({ id, ...one })))));
+    .chain((ids) => fc.tuple(...ids.map((id) => group.map((record) => ({ id, ...record })))));
 
   it('says the same as content by sections', () => {
     const content = fc.dictionary(
       name,
       fc.dictionary(name, fc.oneof(text, group, list, fc.array(text, { minLength: 1 })), { minKeys: 1 }),
     );
-    fc.assert(fc.property(content, (one) => expect(nest(flatten(one as Content))).toEqual({ ...one })));
+    fc.assert(fc.property(content, (record) => expect(nest(flatten(record as Content))).toEqual({ ...record })));
   });
 });
 

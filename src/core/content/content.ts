@@ -122,7 +122,7 @@ function isLook(path: string, { values }: FlatContent): boolean {
   const [name, list] = [required(parts.at(-1)), parts.slice(0, -2).join('.')];
   if (![LOOK, ...FLAGS].includes(name)) return false;
   return [...values.keys()].some(
-    (one) => one.startsWith(`${list}.`) && one.endsWith(`.${name}`) && one.split('.').length === parts.length,
+    (key) => key.startsWith(`${list}.`) && key.endsWith(`.${name}`) && key.split('.').length === parts.length,
   );
 }
 
@@ -214,9 +214,9 @@ export function isBlank(node: ElementNode): boolean {
 /** What a picture holds, without the sources of the one that was there before. */
 function withoutOld(before: ElementNode, now: readonly PageNode[]): readonly PageNode[] {
   const shown = (nodes: readonly PageNode[]): string | undefined =>
-    nodes.flatMap((one) => [...elements(one)]).find(({ element }) => element === 'img')?.attributes?.['src'];
+    nodes.flatMap((node) => [...elements(node)]).find(({ element }) => element === 'img')?.attributes?.['src'];
   if (shown(before.children ?? []) === shown(now)) return now;
-  return now.filter((one) => isWords(one) || one.element !== 'source');
+  return now.filter((node) => isWords(node) || node.element !== 'source');
 }
 
 /** White space at the edges belongs to the line of text, not to the words that a client edits. */

@@ -39,7 +39,7 @@ export function arrange(node: ElementNode, content: FlatContent, styles: Styles)
     const wanted = modelsOf(list, entries, content, styles).map(({ id, model }) =>
       model.entry?.id === id ? model : renamed(model, list, id),
     );
-    if (wanted.length === entries.length && wanted.every((one, at) => one === entries[at])) continue;
+    if (wanted.length === entries.length && wanted.every((element, at) => element === entries[at])) continue;
     children = replaceEntries(children, list, wanted);
   }
   return children;
@@ -80,7 +80,7 @@ function replaceEntries(children: readonly PageNode[], list: string, wanted: rea
   const other = children.slice(first, last + 1).filter((child) => !isEntry(child));
   const lost =
     other.length > between.length * (places.length - 1) ? other.slice(between.length * (places.length - 1)) : [];
-  const row = wanted.flatMap((one, at) => (at === 0 ? [one] : [...between, one]));
+  const row = wanted.flatMap((element, at) => (at === 0 ? [element] : [...between, element]));
   return [...children.slice(0, first), ...row, ...lost, ...children.slice(last + 1)];
 }
 
@@ -104,7 +104,7 @@ export function refer(name: string, value: string, own: ReadonlySet<string>, suf
   if (REFERENCES.has(name))
     return value
       .split(/\s+/)
-      .map((one) => (own.has(one) ? `${one}${suffix}` : one))
+      .map((part) => (own.has(part) ? `${part}${suffix}` : part))
       .join(' ');
   return name === 'href' && value.startsWith('#') && own.has(value.slice(1)) ? `${value}${suffix}` : value;
 }
@@ -112,8 +112,8 @@ export function refer(name: string, value: string, own: ReadonlySet<string>, suf
 /** A copy of an entry as another one: its fields, and every id in it, are the new one's own. */
 function renamed(model: ElementNode, list: string, id: string): ElementNode {
   const [from, to] = [`${list}.${model.entry?.id ?? ''}`, `${list}.${id}`];
-  const path = (one: string): string =>
-    one === from || one.startsWith(`${from}.`) ? `${to}${one.slice(from.length)}` : one;
+  const path = (text: string): string =>
+    text === from || text.startsWith(`${from}.`) ? `${to}${text.slice(from.length)}` : text;
   const own = idsOf(model);
   const visit = (node: PageNode): PageNode => {
     if (isWords(node)) return node.field ? { ...node, field: path(node.field) } : node;

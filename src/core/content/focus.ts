@@ -26,8 +26,8 @@ export function isCut(node: ElementNode, styles: Styles): boolean {
 
 /** The focal point that the source gives a picture. */
 export function focusOf(node: ElementNode, styles: Styles): string {
-  const said = looksOf(node, styles).map(({ rest }) => rest[FOCUS]);
-  const own = said.reverse().find((value) => value !== undefined && POINT.test(value));
+  const texts = looksOf(node, styles).map(({ rest }) => rest[FOCUS]);
+  const own = texts.reverse().find((value) => value !== undefined && POINT.test(value));
   return own ?? MIDDLE;
 }
 

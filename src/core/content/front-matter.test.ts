@@ -7,11 +7,11 @@ const texts = new Map([
 
 describe('Markdown with front matter', () => {
   it('has short values in front and each long text under the name of its field', () => {
-    const made = writeFrontMatter('hero:\n  heading: Clear nights\n', texts);
-    expect(made).toMatch(
+    const result = writeFrontMatter('hero:\n  heading: Clear nights\n', texts);
+    expect(result).toMatch(
       /^---\nhero:\n {2}heading: Clear nights\n---\n\n<!-- field: hero\.intro -->\n\nCome and look\./,
     );
-    const read = readFrontMatter(made, 'a.md');
+    const read = readFrontMatter(result, 'a.md');
     expect(read.front.trim()).toBe('hero:\n  heading: Clear nights');
     expect(new Map([...read.texts].map(([path, { text }]) => [path, text]))).toEqual(texts);
     expect(read.texts.get('hero.intro')?.line).toBe(6);
@@ -26,7 +26,7 @@ describe('Markdown with front matter', () => {
     ['---\na: 1\n', /Front matter is missing/],
     ['---\na: 1\n---\nloose words\n', /line 4: This text has no field/],
     ['---\n---\n<!-- field: a.b -->\nx\n<!-- field: a.b -->\ny\n', /line 5: "a\.b" appears twice/],
-  ])('that is wrong is refused with its line: %j', (text, said) => {
-    expect(() => readFrontMatter(text, 'a.md')).toThrow(said);
+  ])('that is wrong is refused with its line: %j', (text, pattern) => {
+    expect(() => readFrontMatter(text, 'a.md')).toThrow(pattern);
   });
 });

@@ -1,4 +1,4 @@
-import { Problem } from '../errors/tavrik-error.js';
+import { TavrikError } from '../errors/tavrik-error.js';
 
 /** Content as one Markdown file: short values as YAML in front, each long text below under a comment that names its field. */
 
@@ -22,7 +22,7 @@ export function readFrontMatter(source: string, file: string): FrontMatter {
   const lines = source.replace(/^\uFEFF/, '').split(/\r?\n/);
   const end = lines.indexOf(FENCE, 1);
   if (lines[0] !== FENCE || end < 0)
-    throw new Problem(
+    throw new TavrikError(
       'Front matter is missing.',
       `${file}, line 1`,
       `Begin with a line "${FENCE}", the short values as YAML, and a line "${FENCE}".`,
@@ -38,11 +38,15 @@ export function readFrontMatter(source: string, file: string): FrontMatter {
     if (path !== undefined) {
       close();
       if (texts.has(path))
-        throw new Problem(`"${path}" appears twice.`, `${file}, line ${at + 1}`, 'Keep one of them.');
+        throw new TavrikError(`"${path}" appears twice.`, `${file}, line ${at + 1}`, 'Keep one of them.');
       open = { path, line: at + 1, own: [] };
     } else if (open) open.own.push(line);
     else if (line.trim())
-      throw new Problem('This text has no field.', `${file}, line ${at + 1}`, 'Put <!-- field: PATH --> before it.');
+      throw new TavrikError(
+        'This text has no field.',
+        `${file}, line ${at + 1}`,
+        'Put <!-- field: PATH --> before it.',
+      );
   }
   close();
   /* The fence is a line of its own: YAML may count on the lines of the file. */

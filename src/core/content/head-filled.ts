@@ -16,16 +16,16 @@ export function headFilled(
   values: ReadonlyMap<string, string>,
 ): PageHead | undefined {
   if (!head?.facts && !head?.preview) return head;
-  const said = new Map<string, Set<string>>();
+  const map = new Map<string, Set<string>>();
   for (const [path, before] of original) {
     const now = values.get(path);
     const key = keyOf(before);
     if (now === undefined || now.trim() === '' || !isTelling(key)) continue;
-    said.set(key, (said.get(key) ?? new Set()).add(withoutScheme(now)));
+    map.set(key, (map.get(key) ?? new Set()).add(withoutScheme(now)));
   }
   /* Where two fields said the same and no longer do, nobody knows which was meant. */
   const nowOf = (text: string): string => {
-    const found = said.get(keyOf(text));
+    const found = map.get(keyOf(text));
     const [now = text] = found?.size === 1 ? found : [];
     return keyOf(now) === keyOf(text) ? text : now;
   };
@@ -33,7 +33,9 @@ export function headFilled(
     if (typeof value === 'string') return nowOf(value);
     if (Array.isArray(value)) return value.map(filled);
     if (typeof value !== 'object' || value === null) return value;
-    return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, KEYWORD.test(key) ? one : filled(one)]));
+    return Object.fromEntries(
+      Object.entries(value).map(([key, entry]) => [key, KEYWORD.test(key) ? entry : filled(entry)]),
+    );
   };
   const { title, description, alt } = head.preview ?? {};
   const words = Object.entries({ title, description, alt }).flatMap(([key, text]) =>

@@ -50,8 +50,8 @@ function ownName({ markup = '', attributes = {}, from }: ElementNode): string {
   if (title) return slug(title, LONGEST);
   /* Layers have names that a person gave; of the path of an HTML element only its ids and classes are. */
   const last = from?.path.split(/ [/>] /).at(-1) ?? '';
-  const said = from?.path.includes(' / ') ? last : (/[.#]([\w-]+)/.exec(last)?.[1] ?? '');
-  const words = slug(said, LONGEST)
+  const text = from?.path.includes(' / ') ? last : (/[.#]([\w-]+)/.exec(last)?.[1] ?? '');
+  const words = slug(text, LONGEST)
     .split('-')
     .filter((word) => word && !IDLE.has(word));
   return words.join('-');

@@ -29,18 +29,20 @@ export function inlinesOf(value: string): Inline[] {
 
 function below(parent: Node): Inline[] {
   const found: Inline[] = [];
-  for (let one = parent.firstChild; one; one = one.next) found.push(...inlineOf(one));
+  for (let node = parent.firstChild; node; node = node.next) found.push(...inlineOf(node));
   return found;
 }
 
-function inlineOf(one: Node): Inline[] {
-  const kind = KINDS[one.type];
-  if (kind) return [{ type: 'run', kind, ...marksOf(one, kind), inside: below(one) }];
-  if (one.type === 'code')
-    return [{ type: 'run', kind: 'code', open: '`', close: '`', inside: [{ type: 'words', text: one.literal ?? '' }] }];
-  if (one.type === 'linebreak') return [{ type: 'break', mark: '\\\n' }];
-  if (one.type === 'softbreak') return [{ type: 'words', text: ' ' }];
-  return one.literal === null ? below(one) : [{ type: 'words', text: one.literal }];
+function inlineOf(node: Node): Inline[] {
+  const kind = KINDS[node.type];
+  if (kind) return [{ type: 'run', kind, ...marksOf(node, kind), inside: below(node) }];
+  if (node.type === 'code')
+    return [
+      { type: 'run', kind: 'code', open: '`', close: '`', inside: [{ type: 'words', text: node.literal ?? '' }] },
+    ];
+  if (node.type === 'linebreak') return [{ type: 'break', mark: '\\\n' }];
+  if (node.type === 'softbreak') return [{ type: 'words', text: ' ' }];
+  return node.literal === null ? below(node) : [{ type: 'words', text: node.literal }];
 }
 
 function marksOf({ destination }: Node, kind: RunKind): { readonly open: string; readonly close: string } {
@@ -52,14 +54,14 @@ function marksOf({ destination }: Node, kind: RunKind): { readonly open: string;
 /** Puts words and marks together as CommonMark again. */
 export function markdownOf(inlines: readonly Inline[]): string {
   return inlines
-    .map((one) => {
-      if (one.type === 'words') return escapedText(one.text);
-      if (one.type === 'break') return one.mark;
+    .map((inline) => {
+      if (inline.type === 'words') return escapedText(inline.text);
+      if (inline.type === 'break') return inline.mark;
       const inner =
-        one.kind === 'code'
-          ? one.inside.map((word) => (word.type === 'words' ? word.text : '')).join('')
-          : markdownOf(one.inside);
-      return `${one.open}${inner}${one.close}`;
+        inline.kind === 'code'
+          ? inline.inside.map((word) => (word.type === 'words' ? word.text : '')).join('')
+          : markdownOf(inline.inside);
+      return `${inline.open}${inner}${inline.close}`;
     })
     .join('');
 }

@@ -35,9 +35,9 @@ type Styles = Readonly<Record<string, SharedStyle>>;
 /** How the entries of a list look, and whether it is their place that makes them look otherwise. */
 export function looksIn(entries: readonly ElementNode[], styles: Styles): Looks {
   const first = new Map<string, string>();
-  const by = entries.map((one) => {
-    const look = lookOf(one);
-    const id = one.entry?.id ?? '';
+  const by = entries.map((entry) => {
+    const look = lookOf(entry);
+    const id = entry.entry?.id ?? '';
     if (!first.has(look)) first.set(look, id);
     return [id, required(first.get(look))] as const;
   });
@@ -66,9 +66,9 @@ export function askedLook(
   id: string,
 ): string | undefined {
   if (!flag) return values.get(`${entry}.${LOOK}`) ?? by.get(id);
-  const said = values.get(`${entry}.${flag.name}`);
-  if (said === undefined) return by.get(id) ?? flag.no;
-  return isYes(said) ? flag.yes : flag.no;
+  const text = values.get(`${entry}.${flag.name}`);
+  if (text === undefined) return by.get(id) ?? flag.no;
+  return isYes(text) ? flag.yes : flag.no;
 }
 
 export const YES = 'yes';
@@ -90,7 +90,7 @@ function flagOf(
   styles: Styles,
 ): NonNullable<Looks['flag']> {
   const [early, late] = [...new Set(by.map(([, look]) => look))] as [string, string];
-  const share = (look: string): number => by.filter(([, one]) => one === look).length;
+  const share = (look: string): number => by.filter(([, text]) => text === look).length;
   const [yes, no] = share(early) < share(late) ? [early, late] : [late, early];
   const [rare, usual] = [yes, no].map((id) => entries.find(({ entry }) => entry?.id === id)) as [
     ElementNode,
@@ -103,14 +103,14 @@ function flagOf(
 const OF_ORDER = /^(order|direction|flex-direction|grid-column(-start|-end)?|grid-template-columns|grid-auto-flow)$/;
 
 /** Whether the same things stand the other way round. */
-function isFlipped(one: ElementNode, other: ElementNode, styles: Styles): boolean {
-  const [own, others] = [one, other].map(partsOf) as [ElementNode[], ElementNode[]];
+function isFlipped(element: ElementNode, other: ElementNode, styles: Styles): boolean {
+  const [own, others] = [element, other].map(partsOf) as [ElementNode[], ElementNode[]];
   if (own.length !== others.length) return false;
   if (own.length > 1) {
     const [looks, opposite] = [own.map(lookOf), others.map(lookOf).reverse()];
     if (new Set(looks).size > 1 && looks.join() === opposite.join()) return true;
     if (
-      [[one, other], ...own.map((child, at) => [child, others[at]])].some(([a, b]) =>
+      [[element, other], ...own.map((child, at) => [child, others[at]])].some(([a, b]) =>
         differing(required(a), required(b), styles).some((name) => OF_ORDER.test(name)),
       )
     )
@@ -123,8 +123,8 @@ function placeOf(entries: readonly ElementNode[], styles: Styles): Looks['place'
   const looks = entries.map(lookOf);
   const [first, second] = entries as [ElementNode, ElementNode];
   const last = required(entries.at(-1));
-  if (looks.slice(1).every((one) => one === looks[1]) && isOfPlace(first, second, styles)) return 'first';
-  return looks.slice(0, -1).every((one) => one === looks[0]) && isOfPlace(last, first, styles) ? 'last' : undefined;
+  if (looks.slice(1).every((look) => look === looks[1]) && isOfPlace(first, second, styles)) return 'first';
+  return looks.slice(0, -1).every((look) => look === looks[0]) && isOfPlace(last, first, styles) ? 'last' : undefined;
 }
 
 /** What a first or last entry has otherwise because it is that: its lines and distances. */
@@ -135,7 +135,7 @@ function isOfPlace(a: ElementNode, b: ElementNode, styles: Styles): boolean {
   if (a.element !== b.element || own.length !== other.length) return false;
   return (
     differing(a, b, styles).every((name) => OF_PLACE.test(name)) &&
-    own.every((one, at) => isOfPlace(one, required(other[at]), styles))
+    own.every((element, at) => isOfPlace(element, required(other[at]), styles))
   );
 }
 
@@ -144,17 +144,17 @@ function differing(a: ElementNode, b: ElementNode, styles: Styles): string[] {
   const of = ({ style, difference }: ElementNode): SharedStyle[] =>
     [style, difference].flatMap((name) => (name && styles[name] ? [styles[name]] : []));
   const rest = (node: ElementNode): Record<string, string> =>
-    Object.assign({}, ...of(node).map((one) => one.rest)) as Record<string, string>;
+    Object.assign({}, ...of(node).map((sharedStyle) => sharedStyle.rest)) as Record<string, string>;
   const sets = (node: ElementNode): string[] =>
     of(node).flatMap(({ variants = [] }) =>
       variants.flatMap(({ at, state, set }) =>
         Object.entries(set).map(([name, value]) => `${name} ${at} ${state} ${value}`),
       ),
     );
-  const [one, other] = [rest(a), rest(b)];
+  const [record, other] = [rest(a), rest(b)];
   const [more, others] = [sets(a), sets(b)];
   return [
-    ...[...new Set([...Object.keys(one), ...Object.keys(other)])].filter((name) => one[name] !== other[name]),
+    ...[...new Set([...Object.keys(record), ...Object.keys(other)])].filter((name) => record[name] !== other[name]),
     ...more.filter((set) => !others.includes(set)),
     ...others.filter((set) => !more.includes(set)),
   ];

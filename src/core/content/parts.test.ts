@@ -80,8 +80,8 @@ describe('the colour behind a section', () => {
     expect(partOf(section, 'background-color', page(styles, section))).toBeUndefined();
     expect(hasBackground(section, document)).toBe(true);
     expect(hasBackground({ ...section, style: 'clear' }, document)).toBe(false);
-    const said = { ...document, styles: { ...styles, band: { rest: { 'background-color': 'var(--color-ink)' } } } };
-    expect(partOf(section, 'background-color', said)).toBe('ink');
+    const message = { ...document, styles: { ...styles, band: { rest: { 'background-color': 'var(--color-ink)' } } } };
+    expect(partOf(section, 'background-color', message)).toBe('ink');
   });
 
   it.each([

@@ -18,12 +18,12 @@ function card(id: string, style: string, ...more: ElementNode[]): ElementNode {
       'list',
       `${id}u`,
       { element: 'ul' },
-      ...['a', 'b'].map((one, at) =>
+      ...['a', 'b'].map((text, at) =>
         element(
           'item',
-          `${id}${one}`,
+          `${id}${text}`,
           { element: 'li', entry: { list: `${path}.items`, id: `${at + 1}` } },
-          words(one, `${path}.items.${at + 1}`),
+          words(text, `${path}.items.${at + 1}`),
         ),
       ),
     ),
@@ -138,27 +138,21 @@ describe('the check of content', () => {
   const files = new Set(['assets/a.jpg']);
   const original = originalContent(document);
   const offers = original['offers'] as Record<string, never>;
-  const said = (more: object): string[] =>
+  const message = (more: object): string[] =>
     checkContent(document, regions, { ...original, offers: { ...offers, ...more } }, files).map(
       ({ path, wrong, what }) => `${wrong ? 'wrong' : 'look'} ${path}: ${what}`,
     );
 
   it('finds nothing in what the source says', () => {
-    expect(said({})).toEqual([]);
+    expect(message({})).toEqual([]);
   });
 
   it.each<[object, string]>([
     [{ gone: 'x' }, 'wrong offers.gone: Field not found'],
     [{ heading: '' }, 'look offers.heading: It is empty, so its element is not shown'],
     [{ kicker: 'x'.repeat(31) }, 'look offers.kicker: It has 31 letters; 30 may not fit'],
-    [
-      { link: { address: '#gone', label: 'Up' } },
-      'wrong offers.link.address: The page has no anchor "gone"',
-    ],
-    [
-      { link: { address: '#%E0%A4%A', label: 'Up' } },
-      'wrong offers.link.address: The page has no anchor "%E0%A4%A"',
-    ],
+    [{ link: { address: '#gone', label: 'Up' } }, 'wrong offers.link.address: The page has no anchor "gone"'],
+    [{ link: { address: '#%E0%A4%A', label: 'Up' } }, 'wrong offers.link.address: The page has no anchor "%E0%A4%A"'],
     [
       { link: { address: 'javascript:alert(1)', label: 'Up' } },
       'wrong offers.link.address: An address must not run a script',
@@ -176,13 +170,13 @@ describe('the check of content', () => {
       'wrong offers.cards.small.price-number: "many" is not a number',
     ],
   ])('%j', (more, words) => {
-    expect(said(more)).toContain(words);
+    expect(message(more)).toContain(words);
   });
 
   it.each(['mailto:a@example.org', 'https://example.org/', '//example.org', 'hire.html#x', '#', '#top', ''])(
     'lets the address "%s" be',
     (address) => {
-      expect(said({ link: { address, label: 'Up' } }).filter((one) => one.startsWith('wrong'))).toEqual([]);
+      expect(message({ link: { address, label: 'Up' } }).filter((text) => text.startsWith('wrong'))).toEqual([]);
     },
   );
 });

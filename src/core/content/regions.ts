@@ -145,9 +145,11 @@ class Build {
   private drawn(name: string, path: string, fellows: readonly string[], everywhere: boolean): Field {
     const [first] = fellows as [string, ...string[]];
     const label = inWords(name);
-    const list = fellows.find((one) => this.lists.has(one));
+    const list = fellows.find((fellow) => this.lists.has(fellow));
     if (list !== undefined) {
-      const entries = fellows.flatMap((one) => (this.lists.get(one) ?? []).map((id) => [...one.split('.'), id]));
+      const entries = fellows.flatMap((fellow) =>
+        (this.lists.get(fellow) ?? []).map((id) => [...fellow.split('.'), id]),
+      );
       const plain = entries.every((entry) => this.values.has(entry.join('.')));
       const fields = plain
         ? [
@@ -165,9 +167,9 @@ class Build {
     const fields = this.below(
       [],
       path.split('.'),
-      fellows.map((one) => one.split('.')),
+      fellows.map((fellow) => fellow.split('.')),
     );
-    const parts = new Set(fields.map((one) => one.name));
+    const parts = new Set(fields.map((field) => field.name));
     return {
       name,
       path,
@@ -188,7 +190,7 @@ class Build {
   }
 
   private leaf(name: string, path: string, fellows: readonly string[], everywhere: boolean): Field {
-    const texts = fellows.map((one) => this.values.get(one) ?? '');
+    const texts = fellows.map((fellow) => this.values.get(fellow) ?? '');
     const [example = ''] = texts;
     const use = this.uses.get(fellows[0] ?? '');
     const base = { name, path, label: inWords(name), example };

@@ -67,7 +67,7 @@ function marked(node: ElementNode, styles: Styles): string {
   const inner = inline(node.children, styles).trim();
   if (!inner || !mark) return inner;
   /* White space at the edges of a run stands outside of its marks (CommonMark, 6.2). */
-  const raw = node.children?.map((one) => (isWords(one) ? one.text : 'x')).join('') ?? '';
+  const raw = node.children?.map((child) => (isWords(child) ? child.text : 'x')).join('') ?? '';
   const edges = [/^\s/.test(raw) ? ' ' : '', /\s$/.test(raw) ? ' ' : ''] as const;
   return `${edges[0]}${around(mark, inner, node)}${edges[1]}`;
 }
@@ -76,7 +76,7 @@ function around(mark: Mark, inner: string, { attributes, children = [] }: Elemen
   if (mark === 'strong') return `**${inner}**`;
   if (mark === 'emph') return `*${inner}*`;
   if (mark === 'link') return `[${inner}](<${(attributes?.['href'] ?? '').replace(/[<>\\]/g, '\\$&')}>)`;
-  const code = children.map((one) => (isWords(one) ? one.text : '')).join('');
+  const code = children.map((child) => (isWords(child) ? child.text : '')).join('');
   const fence = '`'.repeat(Math.max(0, ...[...code.matchAll(/`+/g)].map(([run]) => run.length)) + 1);
   return fence.length > 1 ? `${fence} ${code} ${fence}` : `${fence}${code}${fence}`;
 }
@@ -97,24 +97,24 @@ function escapedStart(text: string): string {
  */
 export function fromMarkdown(node: ElementNode, value: string, styles: Styles): ElementNode {
   const models = new Map<Mark, ElementNode>();
-  const collect = (one: PageNode): void => {
-    if (isWords(one)) return;
-    const mark = markOf(one, styles);
-    if (mark && !models.has(mark)) models.set(mark, one);
-    one.children?.forEach(collect);
+  const collect = (node: PageNode): void => {
+    if (isWords(node)) return;
+    const mark = markOf(node, styles);
+    if (mark && !models.has(mark)) models.set(mark, node);
+    node.children?.forEach(collect);
   };
   node.children?.forEach(collect);
-  let made = 0;
+  let result = 0;
   const run = (mark: Mark, children: readonly PageNode[], href?: string): ElementNode => {
     const model = models.get(mark);
-    made += 1;
+    result += 1;
     const attributes = { ...model?.attributes, ...(href === undefined ? {} : { href }) };
     return {
       kind: mark === 'link' ? 'link' : mark === 'linebreak' ? 'break' : 'run',
       name: mark === 'link' ? 'link' : 'text',
       element: ELEMENT[mark],
       ...model,
-      id: `${node.id}-run-${made}`,
+      id: `${node.id}-run-${result}`,
       inline: true,
       ...(Object.keys(attributes).length ? { attributes } : {}),
       ...(mark === 'linebreak' ? {} : { children }),
@@ -122,33 +122,33 @@ export function fromMarkdown(node: ElementNode, value: string, styles: Styles): 
   };
   const read = (parent: Node): PageNode[] => {
     const found: PageNode[] = [];
-    for (let one = parent.firstChild; one; one = one.next) found.push(...readOne(one));
+    for (let node = parent.firstChild; node; node = node.next) found.push(...readOne(node));
     return oneByOne(found);
   };
-  const readOne = (one: Node): PageNode[] => {
-    switch (one.type) {
+  const readOne = (node: Node): PageNode[] => {
+    switch (node.type) {
       case 'text':
       case 'html_inline':
       case 'html_block':
-        return [{ kind: 'words', text: one.literal ?? '' }];
+        return [{ kind: 'words', text: node.literal ?? '' }];
       case 'softbreak':
         return [{ kind: 'words', text: ' ' }];
       case 'code':
-        return [run('code', [{ kind: 'words', text: one.literal ?? '' }])];
+        return [run('code', [{ kind: 'words', text: node.literal ?? '' }])];
       case 'code_block':
-        return [{ kind: 'words', text: (one.literal ?? '').trimEnd() }];
+        return [{ kind: 'words', text: (node.literal ?? '').trimEnd() }];
       case 'linebreak':
       case 'thematic_break':
         return [run('linebreak', [])];
       case 'strong':
       case 'emph':
-        return [run(one.type, read(one))];
+        return [run(node.type, read(node))];
       case 'link': {
-        const href = one.destination ?? '';
-        return isScriptAddress(href) ? read(one) : [run('link', read(one), href)];
+        const href = node.destination ?? '';
+        return isScriptAddress(href) ? read(node) : [run('link', read(node), href)];
       }
       default:
-        return read(one);
+        return read(node);
     }
   };
   const blocks: PageNode[] = [];
@@ -161,11 +161,11 @@ export function fromMarkdown(node: ElementNode, value: string, styles: Styles): 
 
 /** Words that follow each other as one. */
 function oneByOne(nodes: readonly PageNode[]): PageNode[] {
-  const made: PageNode[] = [];
+  const result: PageNode[] = [];
   for (const node of nodes) {
-    const last = made.at(-1);
-    if (last && isWords(last) && isWords(node)) made[made.length - 1] = { ...last, text: last.text + node.text };
-    else made.push(node);
+    const last = result.at(-1);
+    if (last && isWords(last) && isWords(node)) result[result.length - 1] = { ...last, text: last.text + node.text };
+    else result.push(node);
   }
-  return made;
+  return result;
 }

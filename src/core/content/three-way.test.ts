@@ -4,7 +4,7 @@ import { flatten, nest, type Content, type Group } from './values.js';
 const cards = (...ids: (string | [string, string])[]): Content => ({
   hire: {
     heading: 'For hire',
-    cards: ids.map((one): Group => (typeof one === 'string' ? { id: one, label: one } : { id: one[0], label: one[1] })),
+    cards: ids.map((id): Group => (typeof id === 'string' ? { id: id, label: id } : { id: id[0], label: id[1] })),
   },
 });
 const merge = (before: Content, ours: Content, theirs: Content, decided: Record<string, 'ours' | 'theirs'> = {}) => {
@@ -19,12 +19,12 @@ const merge = (before: Content, ours: Content, theirs: Content, decided: Record<
 
 describe('two versions of content as one', () => {
   it('takes what only one side changed from that side', () => {
-    const made = merge(
+    const result = merge(
       { a: { x: 'one', y: 'two', z: 'three' } },
       { a: { x: 'ONE', y: 'two', z: 'three' } },
       { a: { x: 'one', y: 'TWO', z: 'three' } },
     );
-    expect(made).toEqual({ content: { a: { x: 'ONE', y: 'TWO', z: 'three' } }, conflicts: [] });
+    expect(result).toEqual({ content: { a: { x: 'ONE', y: 'TWO', z: 'three' } }, conflicts: [] });
   });
 
   it('keeps theirs where both changed the same, tells all three, and takes ours when so decided', () => {
@@ -38,15 +38,15 @@ describe('two versions of content as one', () => {
   });
 
   it('knows entries by their ids: taken away by one side, put in by the other, moved', () => {
-    const made = merge(cards('a', 'b', 'c'), cards('a', 'c', 'd'), cards('c', 'a', 'b', 'e'));
-    expect(made.content).toEqual(cards('c', 'd', 'a', 'e'));
-    expect(made.conflicts).toEqual([]);
+    const result = merge(cards('a', 'b', 'c'), cards('a', 'c', 'd'), cards('c', 'a', 'b', 'e'));
+    expect(result.content).toEqual(cards('c', 'd', 'a', 'e'));
+    expect(result.conflicts).toEqual([]);
   });
 
   it('never loses an entry that one side wrote in while the other took it away', () => {
-    const made = merge(cards('a', 'b'), cards('a'), cards('a', ['b', 'Better']));
-    expect(made.content).toEqual(cards('a', ['b', 'Better']));
-    expect(made.conflicts).toEqual([{ path: 'hire.cards.b', before: 'there', theirs: 'changed' }]);
+    const result = merge(cards('a', 'b'), cards('a'), cards('a', ['b', 'Better']));
+    expect(result.content).toEqual(cards('a', ['b', 'Better']));
+    expect(result.conflicts).toEqual([{ path: 'hire.cards.b', before: 'there', theirs: 'changed' }]);
     expect(merge(cards('a', 'b'), cards('a'), cards('a', ['b', 'Better']), { 'hire.cards.b': 'ours' }).content).toEqual(
       cards('a'),
     );

@@ -61,7 +61,7 @@ class ThreeWay {
   }
 
   private value(path: string): string | undefined {
-    const [was, our, their] = [this.before, this.ours, this.theirs].map((one) => one.values.get(path));
+    const [was, our, their] = [this.before, this.ours, this.theirs].map((flatContent) => flatContent.values.get(path));
     const around = [...this.whole].find(([list]) => path.startsWith(`${list}.`));
     if (around) return around[1] === 'ours' ? our : their;
     /* A field that one side has no more goes, unless the other wrote something in it. */
@@ -72,9 +72,9 @@ class ThreeWay {
   }
 
   private list(path: string): void {
-    const [was, our, their] = [this.before, this.ours, this.theirs].map((one) => one.lists.get(path));
-    const one = our && their ? this.bothHave(path, was ?? [], our, their) : (our ?? their);
-    if (one) this.lists.set(path, one);
+    const [was, our, their] = [this.before, this.ours, this.theirs].map((flatContent) => flatContent.lists.get(path));
+    const texts = our && their ? this.bothHave(path, was ?? [], our, their) : (our ?? their);
+    if (texts) this.lists.set(path, texts);
   }
 
   private bothHave(
@@ -109,16 +109,16 @@ class ThreeWay {
     const isKept = (id: string): boolean => stays.get(id) ?? true;
     const moved = their.filter((id) => was.includes(id)).join() !== was.filter((id) => their.includes(id)).join();
     const [first, second] = moved ? [their, our] : [our, their];
-    const made = first.filter(isKept);
+    const texts = first.filter(isKept);
     second.forEach((id, at) => {
-      if (made.includes(id) || !isKept(id)) return;
+      if (texts.includes(id) || !isKept(id)) return;
       const above = second
         .slice(0, at)
         .reverse()
-        .find((one) => made.includes(one));
-      made.splice(above === undefined ? 0 : made.indexOf(above) + 1, 0, id);
+        .find((text) => texts.includes(text));
+      texts.splice(above === undefined ? 0 : texts.indexOf(above) + 1, 0, id);
     });
-    return made;
+    return texts;
   }
 
   private entryStays(entry: string, inOurs: boolean, inTheirs: boolean): boolean {
@@ -130,9 +130,9 @@ class ThreeWay {
   }
 
   private isAsBefore(path: string, { values }: FlatContent): boolean {
-    const inside = (one: string): boolean => one.startsWith(`${path}.`);
+    const inside = (text: string): boolean => text.startsWith(`${path}.`);
     return keys(values, this.before.values).every(
-      (one) => !inside(one) || values.get(one) === this.before.values.get(one),
+      (key) => !inside(key) || values.get(key) === this.before.values.get(key),
     );
   }
 
@@ -154,12 +154,12 @@ class ThreeWay {
   /** Paths of entries that were in a list of either side and are in none any more. */
   private goneEntries(): string[] {
     return [...this.lists].flatMap(([path, now]) => {
-      const all = [this.before, this.ours, this.theirs].flatMap((one) => one.lists.get(path) ?? []);
+      const all = [this.before, this.ours, this.theirs].flatMap((flatContent) => flatContent.lists.get(path) ?? []);
       return this.whole.has(path) ? [] : all.filter((id) => !now.includes(id)).map((id) => `${path}.${id}`);
     });
   }
 }
 
-function keys<Value>(one: ReadonlyMap<string, Value>, other: ReadonlyMap<string, Value>): string[] {
-  return [...new Set([...one.keys(), ...other.keys()])];
+function keys<Value>(map: ReadonlyMap<string, Value>, other: ReadonlyMap<string, Value>): string[] {
+  return [...new Set([...map.keys(), ...other.keys()])];
 }

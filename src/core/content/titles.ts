@@ -12,6 +12,6 @@ export function titleOf(path: string, { values }: FlatContent): string {
   if (own !== undefined) return own.slice(0, LONGEST);
   const named = NAMING.map((name) => values.get(`${path}.${name}`)).find(Boolean);
   const found =
-    named ?? [...values].find(([one, value]) => one.startsWith(`${path}.`) && /\s|^\p{Lu}/u.test(value))?.[1];
+    named ?? [...values].find(([text, value]) => text.startsWith(`${path}.`) && /\s|^\p{Lu}/u.test(value))?.[1];
   return (found ?? '').replace(/[*_`]/g, '').slice(0, LONGEST);
 }

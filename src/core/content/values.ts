@@ -32,7 +32,7 @@ export function flatten(content: Content): FlatContent {
         path,
         (value as Entries).map((entry, at) => visitEntry(path, entry, at)),
       );
-    else for (const [name, one] of Object.entries(value as Group)) visit(`${path}.${name}`, one);
+    else for (const [name, entry] of Object.entries(value as Group)) visit(`${path}.${name}`, entry);
   };
   const visitEntry = (path: string, entry: string | Group, at: number): string => {
     if (typeof entry === 'string') {
@@ -41,7 +41,7 @@ export function flatten(content: Content): FlatContent {
     }
     const given = entry[ID];
     const id = typeof given === 'string' && given ? given : String(at + 1);
-    for (const [name, one] of Object.entries(entry)) if (name !== ID) visit(`${path}.${id}.${name}`, one);
+    for (const [name, value] of Object.entries(entry)) if (name !== ID) visit(`${path}.${id}.${name}`, value);
     return id;
   };
   for (const [section, fields] of Object.entries(content))
@@ -81,7 +81,7 @@ export function nest({ values, lists }: FlatContent): Content {
 export function entriesAt(content: Content, list: string): Entries {
   let here: unknown = content;
   for (const part of list.split('.')) {
-    if (Array.isArray(here)) here = (here as Group[]).find((one) => one[ID] === part);
+    if (Array.isArray(here)) here = (here as Group[]).find((group) => group[ID] === part);
     else here = (here as Record<string, unknown> | undefined)?.[part];
   }
   return (here ?? []) as Entries;

@@ -70,8 +70,8 @@ describe('XLIFF', () => {
       '<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en" trgLang="de">\n<file id="home">\n<unit id="u1"/></file></xliff>',
       /line 3: .*no field name/,
     ],
-  ])('that is wrong is refused with what and where: %s', (text, said) => {
-    expect(() => readXliff(text, 'a.xlf')).toThrow(said);
+  ])('that is wrong is refused with what and where: %s', (text, pattern) => {
+    expect(() => readXliff(text, 'a.xlf')).toThrow(pattern);
   });
 });
 

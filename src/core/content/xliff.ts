@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import { DOMParser, type Document, type Element, type Node } from '@xmldom/xmldom';
-import { Problem } from '../errors/tavrik-error.js';
+import { TavrikError } from '../errors/tavrik-error.js';
 import { inlinesOf, markdownOf, type Inline, type RunKind } from './inline-marks.js';
 
 /** Texts to be translated, as XLIFF 2.1 (OASIS Standard, 2018): a unit for each field, placeholders for what is set off. */
@@ -83,12 +83,12 @@ function inlineText(inlines: readonly Inline[], data: Map<string, string>, count
     return required(data.get(mark));
   };
   return inlines
-    .map((one) => {
-      if (one.type === 'words') return escaped(one.text);
+    .map((inline) => {
+      if (inline.type === 'words') return escaped(inline.text);
       const id = count.next++;
-      if (one.type === 'break') return `<ph id="${id}" type="fmt" subType="xlf:lb" dataRef="${idOf(one.mark)}"/>`;
-      const [start, end] = [idOf(one.open), idOf(one.close)];
-      return `<pc id="${id}" ${TYPES[one.kind]} dataRefStart="${start}" dataRefEnd="${end}">${inlineText(one.inside, data, count)}</pc>`;
+      if (inline.type === 'break') return `<ph id="${id}" type="fmt" subType="xlf:lb" dataRef="${idOf(inline.mark)}"/>`;
+      const [start, end] = [idOf(inline.open), idOf(inline.close)];
+      return `<pc id="${id}" ${TYPES[inline.kind]} dataRefStart="${start}" dataRefEnd="${end}">${inlineText(inline.inside, data, count)}</pc>`;
     })
     .join('');
 }
@@ -116,7 +116,7 @@ export interface TranslatedUnit {
 /** Reads an XLIFF 2 file. @throws Problem naming what is wrong, with its line */
 export function readXliff(text: string, file: string): Translation {
   if (/<!DOCTYPE|<!ENTITY/i.test(text))
-    throw new Problem(
+    throw new TavrikError(
       'This file has a document type declaration.',
       file,
       'XLIFF does not allow one: export the texts again.',
@@ -124,10 +124,14 @@ export function readXliff(text: string, file: string): Translation {
   const root = parsed(text, file).documentElement;
   const version = root?.getAttribute('version') ?? '';
   if (root?.localName !== 'xliff' || root.namespaceURI !== NAMESPACE || !/^2\.\d$/.test(version))
-    throw new Problem('This is not XLIFF 2.', file, 'Give a file that tavrik content export --format xliff wrote.');
+    throw new TavrikError('This is not XLIFF 2.', file, 'Give a file that tavrik content export --format xliff wrote.');
   const [source, target] = [root.getAttribute('srcLang') ?? '', root.getAttribute('trgLang') ?? ''];
   if (!target)
-    throw new Problem('The target language is missing.', `${file}, line ${lineOf(root)}`, 'Set trgLang of <xliff>.');
+    throw new TavrikError(
+      'The target language is missing.',
+      `${file}, line ${lineOf(root)}`,
+      'Set trgLang of <xliff>.',
+    );
   const pages = new Map(
     [...named(root, 'file')].map(
       (page) => [page.getAttribute('id') ?? '', [...named(page, 'unit')].map((unit) => unitOf(unit, file))] as const,
@@ -144,7 +148,7 @@ function parsed(text: string, file: string): Document {
       },
     }).parseFromString(text.replace(/^\uFEFF/, ''), 'application/xml');
   } catch (error) {
-    throw new Problem(
+    throw new TavrikError(
       `This is not XML (${(error as Error).message.split('\n')[0]}).`,
       file,
       'Fix it, or export it again.',
@@ -155,31 +159,34 @@ function parsed(text: string, file: string): Document {
 function unitOf(unit: Element, file: string): TranslatedUnit {
   const line = lineOf(unit);
   const path = unit.getAttribute('name') ?? '';
-  if (!path) throw new Problem('A unit has no field name.', `${file}, line ${line}`, 'Keep the name of each <unit>.');
-  const data = new Map([...named(unit, 'data')].map((one) => [one.getAttribute('id') ?? '', one.textContent ?? '']));
+  if (!path)
+    throw new TavrikError('A unit has no field name.', `${file}, line ${line}`, 'Keep the name of each <unit>.');
+  const data = new Map(
+    [...named(unit, 'data')].map((element) => [element.getAttribute('id') ?? '', element.textContent ?? '']),
+  );
   const segments = [...named(unit, 'segment')];
   const sides = (side: string): Element[] => segments.flatMap((segment) => [...named(segment, side)].slice(0, 1));
   const [from, to] = [sides('source'), sides('target')];
   const value =
     (of: readonly Element[]) =>
     (rich: boolean): string =>
-      of.map((one) => (rich ? markdownOf(inlinesIn(one, data)) : (one.textContent ?? ''))).join('');
-  const isDone = to.length === segments.length && to.some((one) => one.textContent?.trim());
+      of.map((element) => (rich ? markdownOf(inlinesIn(element, data)) : (element.textContent ?? ''))).join('');
+  const isDone = to.length === segments.length && to.some((element) => element.textContent?.trim());
   const ids = new Set(to.flatMap(placeholders));
   const lost = isDone ? from.flatMap(placeholders).filter((id) => !ids.has(id)) : [];
   return { path, line, source: value(from), target: isDone ? value(to) : undefined, lost };
 }
 
 function placeholders(side: Element): string[] {
-  return ['pc', 'ph'].flatMap((name) => [...named(side, name)].map((one) => one.getAttribute('id') ?? ''));
+  return ['pc', 'ph'].flatMap((name) => [...named(side, name)].map((element) => element.getAttribute('id') ?? ''));
 }
 
 function inlinesIn(parent: Node, data: ReadonlyMap<string, string>): Inline[] {
   const found: Inline[] = [];
-  for (let one = parent.firstChild; one; one = one.nextSibling) {
-    if (one.nodeType === 3 || one.nodeType === 4) found.push({ type: 'words', text: one.nodeValue ?? '' });
-    if (one.nodeType !== 1) continue;
-    const element = one as Element;
+  for (let node = parent.firstChild; node; node = node.nextSibling) {
+    if (node.nodeType === 3 || node.nodeType === 4) found.push({ type: 'words', text: node.nodeValue ?? '' });
+    if (node.nodeType !== 1) continue;
+    const element = node as Element;
     const mark = (name: string): string => data.get(element.getAttribute(name) ?? '') ?? '';
     if (element.localName === 'ph') found.push({ type: 'break', mark: mark('dataRef') });
     else if (element.localName === 'pc') {

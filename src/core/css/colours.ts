@@ -20,7 +20,7 @@ export function cssOf([red, green, blue, alpha]: Rgba): string {
 /** A colour in the way of CSS for people: `#b3541e`, with two digits more if it is seen through. */
 export function hexOf([red, green, blue, alpha]: Rgba): string {
   const parts = [red, green, blue, ...(alpha < 1 ? [alpha * 255] : [])];
-  return `#${parts.map((one) => Math.round(one).toString(16).padStart(2, '0')).join('')}`;
+  return `#${parts.map((part) => Math.round(part).toString(16).padStart(2, '0')).join('')}`;
 }
 
 /** A colour as people say it. */
@@ -33,8 +33,8 @@ export function writeColour([red, green, blue, alpha]: Rgba): string {
 export function parseColour(text: string): string | undefined {
   const hex = /^#([0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.exec(text)?.[1];
   if (hex) {
-    const full = hex.length < 5 ? [...hex].map((one) => one + one).join('') : hex;
-    const [red, green, blue, alpha = 255] = (full.match(/../g) ?? []).map((one) => parseInt(one, 16)) as [
+    const full = hex.length < 5 ? [...hex].map((text) => text + text).join('') : hex;
+    const [red, green, blue, alpha = 255] = (full.match(/../g) ?? []).map((text) => parseInt(text, 16)) as [
       number,
       number,
       number,
@@ -43,7 +43,7 @@ export function parseColour(text: string): string | undefined {
     return cssOf([red, green, blue, Math.round((alpha / 255) * 1000) / 1000]);
   }
   const rgba = readColour(text);
-  const fits = rgba?.every((one, at) => one >= 0 && one <= (at < 3 ? 255 : 1));
+  const fits = rgba?.every((value, at) => value >= 0 && value <= (at < 3 ? 255 : 1));
   return rgba && fits ? cssOf(rgba) : undefined;
 }
 

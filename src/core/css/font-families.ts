@@ -14,12 +14,12 @@ export function firstFamily(list: string): string {
 
 /** Writes a `font-family` list; names of more than one word in quotes. */
 export function writeFamilies(families: readonly string[]): string {
-  return families.map((one) => (/^[\w-]+$/.test(one) ? one : `"${one.replace(/["\\]/g, '')}"`)).join(', ');
+  return families.map((family) => (/^[\w-]+$/.test(family) ? family : `"${family.replace(/["\\]/g, '')}"`)).join(', ');
 }
 
 /** The list with one family in place of another, whatever their case; the same text if that is not in it. */
 export function replaceFamily(list: string, from: string, to: string): string {
   const families = familiesIn(list);
-  const is = (one: string): boolean => one.toLowerCase() === from.toLowerCase();
-  return families.some(is) ? writeFamilies(families.map((one) => (is(one) ? to : one))) : list;
+  const is = (text: string): boolean => text.toLowerCase() === from.toLowerCase();
+  return families.some(is) ? writeFamilies(families.map((family) => (is(family) ? to : family))) : list;
 }

@@ -3,8 +3,8 @@ import fc from 'fast-check';
 import type { PageDocument, PageNode } from '../document/types.js';
 import { elements, isElement, textOf } from '../document/walk.js';
 import { buildDesign } from './emit/build-design.js';
-import type { DrawnBoard, DrawnBox, DrawnItem } from '../drawing/drawing.js';
-import { board, box, line, picture } from './sample.js';
+import type { DrawnArtboard, DrawnBox, DrawnItem } from '../drawing/drawing.js';
+import { artboard, box, line, image } from './sample.js';
 
 /* What holds for every drawing: pages of bands, each with cards or with a picture beside a text. */
 
@@ -20,11 +20,11 @@ const bands = fc.array(
 );
 const WORDS = ['marsh', 'dome', 'tide', 'curlew', 'lamp', 'moon', 'sluice', 'dusk', 'comet', 'tower'];
 
-function drawn(list: readonly Band[]): DrawnBoard {
+function drawn(list: readonly Band[]): DrawnArtboard {
   let count = 0;
   const phrase = (words: number): string =>
     Array.from({ length: words }, () => `${WORDS[count % WORDS.length]}${(count += 1)}`).join(' ');
-  const items: Parameters<typeof board>[2][] = [line(phrase(3), 100, 40, { size: 48, weight: '700' })];
+  const items: Parameters<typeof artboard>[2][] = [line(phrase(3), 100, 40, { size: 48, weight: '700' })];
   let y = 160;
   list.forEach(({ columns, cards, gap }, band) => {
     const width = Math.floor((1000 - (columns - 1) * 30) / columns);
@@ -39,7 +39,7 @@ function drawn(list: readonly Band[]): DrawnBoard {
         );
       }
     else {
-      items.push(picture(`p${band}.jpg`, 100, y, 440, 220));
+      items.push(image(`p${band}.jpg`, 100, y, 440, 220));
       items.push(
         line(phrase(2), 600, y + 20, { size: 28 }),
         line(phrase(4), 600, y + 80),
@@ -48,7 +48,7 @@ function drawn(list: readonly Band[]): DrawnBoard {
     }
     y += 300 + 20 * gap;
   });
-  return board(1200, y, ...items);
+  return artboard(1200, y, ...items);
 }
 
 /** The tree of a page without names and styles. */
@@ -58,10 +58,11 @@ function shapeOf(document: PageDocument): unknown {
   return visit(document.body);
 }
 
-const build = (one: DrawnBoard): PageDocument => buildDesign({ name: 'p', files: ['p.svg'], boards: [one] }).document;
+const build = (drawnArtboard: DrawnArtboard): PageDocument =>
+  buildDesign({ name: 'p', files: ['p.svg'], boards: [drawnArtboard] }).document;
 
-function changed(one: DrawnBoard, box: (box: DrawnBox) => DrawnBox, size: number): DrawnBoard {
-  const items = one.items.map((item): DrawnItem => {
+function changed(drawnArtboard: DrawnArtboard, box: (box: DrawnBox) => DrawnBox, size: number): DrawnArtboard {
+  const items = drawnArtboard.items.map((item): DrawnItem => {
     if (item.type === 'text')
       return {
         ...item,
@@ -72,21 +73,23 @@ function changed(one: DrawnBoard, box: (box: DrawnBox) => DrawnBox, size: number
     if (item.type === 'picture') return { ...item, box: box(item.box), whole: box(item.whole) };
     return { ...item, box: box(item.box) };
   });
-  const [, , width, height] = box([0, 0, one.width, one.height]);
-  return { ...one, width, height, items };
+  const [, , width, height] = box([0, 0, drawnArtboard.width, drawnArtboard.height]);
+  return { ...drawnArtboard, width, height, items };
 }
 
 describe('a drawing, whatever is on it,', () => {
   it('has every text exactly once, every picture, and an id for each element', () => {
     fc.assert(
       fc.property(bands, (list) => {
-        const one = drawn(list);
-        const { body } = build(one);
-        const wanted = one.items.flatMap((item) => (item.type === 'text' ? item.words.map(({ text }) => text) : []));
+        const drawnArtboard = drawn(list);
+        const { body } = build(drawnArtboard);
+        const wanted = drawnArtboard.items.flatMap((item) =>
+          item.type === 'text' ? item.words.map(({ text }) => text) : [],
+        );
         expect(textOf(body).split(' ').sort()).toEqual(wanted.sort());
         const all = [...elements(body)];
-        const pictures = one.items.filter(({ type }) => type === 'picture').length;
-        expect(all.filter(({ kind }) => kind === 'image')).toHaveLength(pictures);
+        const images = drawnArtboard.items.filter(({ type }) => type === 'picture').length;
+        expect(all.filter(({ kind }) => kind === 'image')).toHaveLength(images);
         expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
       }),
       { numRuns: 60, seed: 41 },
@@ -96,9 +99,9 @@ describe('a drawing, whatever is on it,', () => {
   it('keeps its structure when it is drawn a little larger or smaller', () => {
     fc.assert(
       fc.property(bands, fc.constantFrom(0.9, 1.1, 1.25), (list, scale) => {
-        const one = drawn(list);
-        const scaled = changed(one, (own) => own.map((value) => value * scale) as unknown as DrawnBox, scale);
-        expect(shapeOf(build(scaled))).toEqual(shapeOf(build(one)));
+        const drawnArtboard = drawn(list);
+        const scaled = changed(drawnArtboard, (own) => own.map((value) => value * scale) as unknown as DrawnBox, scale);
+        expect(shapeOf(build(scaled))).toEqual(shapeOf(build(drawnArtboard)));
       }),
       { numRuns: 60, seed: 41 },
     );
@@ -107,13 +110,13 @@ describe('a drawing, whatever is on it,', () => {
   it('keeps its structure in another order of painting, boxes before what lies on them', () => {
     fc.assert(
       fc.property(bands, fc.infiniteStream(fc.double({ min: 0, max: 1, noNaN: true })), (list, ranks) => {
-        const one = drawn(list);
+        const drawnArtboard = drawn(list);
         const rank = new Map(
-          one.items.map((item) => [item, item.type === 'box' ? -1 : (ranks.next().value as number)]),
+          drawnArtboard.items.map((item) => [item, item.type === 'box' ? -1 : (ranks.next().value as number)]),
         );
-        const items = [...one.items].sort((a, b) => required(rank.get(a)) - required(rank.get(b)));
-        const shuffled = { ...one, items: items.map((item, order) => ({ ...item, order })) };
-        expect(shapeOf(build(shuffled))).toEqual(shapeOf(build(one)));
+        const items = [...drawnArtboard.items].sort((a, b) => required(rank.get(a)) - required(rank.get(b)));
+        const shuffled = { ...drawnArtboard, items: items.map((item, order) => ({ ...item, order })) };
+        expect(shapeOf(build(shuffled))).toEqual(shapeOf(build(drawnArtboard)));
       }),
       { numRuns: 60, seed: 41 },
     );

@@ -1,16 +1,17 @@
 import { required } from '../data/required.js';
 import fc from 'fast-check';
 import { arrange } from './structure/arrange.js';
-import type { DrawnBoard, DrawnText } from '../drawing/drawing.js';
-import { matchBoards, matchedShare } from './match/match-artboards.js';
+import type { DrawnArtboard, DrawnText } from '../drawing/drawing.js';
+import { matchArtboards, matchedShare } from './match/match-artboards.js';
 import { paragraphsOf, wordsOf } from './text/paragraphs.js';
 import { piecesOf } from './structure/pieces.js';
-import { art, board, box, line, picture } from './sample.js';
+import { art, artboard, box, line, image } from './sample.js';
 import type { Part } from './model/part.js';
 import { drawnBox } from './model/piece.js';
 
-const texts = (one: DrawnBoard) => one.items.filter((item): item is DrawnText => item.type === 'text');
-const paragraphs = (...items: ReturnType<typeof line>[]) => paragraphsOf(texts(board(1000, 1000, ...items)), 1000);
+const texts = (drawnArtboard: DrawnArtboard) =>
+  drawnArtboard.items.filter((item): item is DrawnText => item.type === 'text');
+const paragraphs = (...items: ReturnType<typeof line>[]) => paragraphsOf(texts(artboard(1000, 1000, ...items)), 1000);
 
 describe('paragraphs', () => {
   it('join lines of one style, edge and leading', () => {
@@ -77,7 +78,7 @@ describe('paragraphs', () => {
 describe('pieces', () => {
   it('lie in the smallest box that holds them, and the board has a ground', () => {
     const { top, ground } = piecesOf(
-      board(
+      artboard(
         1000,
         600,
         box(0, 0, 1000, 600, { 'background-color': 'white' }),
@@ -93,13 +94,15 @@ describe('pieces', () => {
   });
 
   it('are one box where two lie on each other', () => {
-    const { top } = piecesOf(board(1000, 600, box(50, 50, 400, 300), box(50, 50, 400, 300, { 'border-width': '1px' })));
+    const { top } = piecesOf(
+      artboard(1000, 600, box(50, 50, 400, 300), box(50, 50, 400, 300, { 'border-width': '1px' })),
+    );
     expect(top).toHaveLength(1);
     expect(top[0]).toMatchObject({ look: { 'background-color': 'rgb(250, 250, 250)', 'border-width': '1px' } });
   });
 
   it('let a thick rule hold a thin one', () => {
-    const { top } = piecesOf(board(1000, 600, box(50, 50, 52, 3), box(50, 50, 52, 1), line('Words', 50, 90)));
+    const { top } = piecesOf(artboard(1000, 600, box(50, 50, 52, 3), box(50, 50, 52, 1), line('Words', 50, 90)));
     expect(top.map(({ type, inside }) => [type, inside.length])).toEqual([
       ['box', 1],
       ['text', 0],
@@ -107,12 +110,12 @@ describe('pieces', () => {
   });
 
   it('rise over the end of a band that nothing follows, or lie under it', () => {
-    const cardOver = piecesOf(board(1000, 1200, picture('hero.jpg', 0, 0, 1000, 600), box(50, 540, 900, 500)));
+    const cardOver = piecesOf(artboard(1000, 1200, image('hero.jpg', 0, 0, 1000, 600), box(50, 540, 900, 500)));
     expect(cardOver.top.map(({ box: own, hang, rise }) => [own[1], own[3], hang, rise])).toEqual([
       [0, 600, undefined, undefined],
       [600, 440, undefined, 60],
     ]);
-    const cardUnder = piecesOf(board(1000, 1200, box(50, 540, 900, 500), picture('hero.jpg', 0, 0, 1000, 600)));
+    const cardUnder = piecesOf(artboard(1000, 1200, box(50, 540, 900, 500), image('hero.jpg', 0, 0, 1000, 600)));
     expect(cardUnder.top.map(({ box: own, hang, rise }) => [own[1], own[3], hang, rise])).toEqual([
       [540, 500, undefined, undefined],
       [0, 540, 60, undefined],
@@ -121,13 +124,13 @@ describe('pieces', () => {
 
   it('hang over the edge of a band on the side where less of them lies', () => {
     const { top } = piecesOf(
-      board(
+      artboard(
         1000,
         900,
         line('Words', 50, 50),
         box(0, 400, 1000, 500),
-        picture('a.jpg', 600, 200, 300, 260),
-        picture('b.jpg', 100, 360, 200, 300),
+        image('a.jpg', 600, 200, 300, 260),
+        image('b.jpg', 100, 360, 200, 300),
       ),
     );
     const hanging = top.find(({ type }) => type === 'picture');
@@ -140,12 +143,12 @@ describe('pieces', () => {
 /** The shape of a tree: `stack(text, row(text, text))`. */
 function shape(part: Part): string {
   const own = part.piece?.type ?? part.direction;
-  const inside = [...part.parts.map(shape), ...part.over.map((one) => `over ${shape(one)}`)];
+  const inside = [...part.parts.map(shape), ...part.over.map((part) => `over ${shape(part)}`)];
   return inside.length
     ? `${own}${part.piece && part.parts.length > 1 ? ` ${part.direction}` : ''}(${inside.join(', ')})`
     : own;
 }
-const shapeOf = (...items: ReturnType<typeof line>[]) => shape(arrange(piecesOf(board(1000, 1000, ...items)).top));
+const shapeOf = (...items: ReturnType<typeof line>[]) => shape(arrange(piecesOf(artboard(1000, 1000, ...items)).top));
 
 describe('cuts', () => {
   const columns = (y: number) =>
@@ -180,7 +183,7 @@ describe('cuts', () => {
 
   it('find a grid of things without boxes', () => {
     const cells = [0, 1, 2, 3].flatMap((index) => [
-      picture(`${index}.jpg`, 100 + (index % 2) * 420, 100 + Math.floor(index / 2) * 400, 400, 200),
+      image(`${index}.jpg`, 100 + (index % 2) * 420, 100 + Math.floor(index / 2) * 400, 400, 200),
       line(`Name ${index}`, 100 + (index % 2) * 420, 320 + Math.floor(index / 2) * 400),
     ]);
     expect(shapeOf(...cells)).toBe(
@@ -200,7 +203,7 @@ describe('cuts', () => {
       line('In', 150, 440),
     ];
     const expected = shapeOf(...items);
-    const moved = board(1000, 1000, ...items).items.map((item) => ({
+    const moved = artboard(1000, 1000, ...items).items.map((item) => ({
       ...item,
       box: [item.box[0] + 37, item.box[1] + 211, item.box[2], item.box[3]] as const,
       ...(item.type === 'text'
@@ -212,7 +215,7 @@ describe('cuts', () => {
           }
         : {}),
     }));
-    expect(shape(arrange(piecesOf({ ...board(1000, 1000), items: moved }).top))).toBe(expected);
+    expect(shape(arrange(piecesOf({ ...artboard(1000, 1000), items: moved }).top))).toBe(expected);
     fc.assert(
       fc.property(fc.shuffledSubarray([0, 1, 2], { minLength: 3 }), (order) => {
         const groups = order.map((index) => columns(140).slice(index * 3, index * 3 + 3));
@@ -224,7 +227,7 @@ describe('cuts', () => {
 
 describe('matching boards', () => {
   const wide = piecesOf(
-    board(
+    artboard(
       1000,
       600,
       line('Star evenings', 100, 20),
@@ -236,7 +239,7 @@ describe('matching boards', () => {
     ),
   );
   const narrow = piecesOf(
-    board(
+    artboard(
       400,
       900,
       line('Star evenings', 20, 80, { size: 40 }),
@@ -246,7 +249,7 @@ describe('matching boards', () => {
       line('Menu', 300, 20),
     ),
   );
-  const match = matchBoards(wide, narrow);
+  const match = matchArtboards(wide, narrow);
   const partner = (index: number) => match.pairs.get(wide.all[index] as never);
 
   it('pairs equal words by how they are set', () => {
@@ -266,6 +269,6 @@ describe('matching boards', () => {
   it('says what is on one board only, and how much is shared', () => {
     expect(match.extra.map((piece) => (piece.type === 'text' ? wordsOf(piece.text) : piece.type))).toEqual(['Menu']);
     expect(matchedShare(wide, match)).toBeCloseTo(3 / 5);
-    expect(matchedShare(wide, matchBoards(wide, wide))).toBe(1);
+    expect(matchedShare(wide, matchArtboards(wide, wide))).toBe(1);
   });
 });

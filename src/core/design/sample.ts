@@ -1,18 +1,18 @@
 import { required } from '../data/required.js';
-import { bandsOf } from './structure/sections.js';
-import { BoardView } from './match/artboard-view.js';
+import { splitSections } from './structure/sections.js';
+import { ArtboardView } from './match/artboard-view.js';
 import { arrange } from './structure/arrange.js';
-import { bringExtras } from './match/extra-parts.js';
+import { addExtraParts } from './match/extra-parts.js';
 import { layOut } from './layout/layout.js';
-import { matchBoards } from './match/match-artboards.js';
+import { matchArtboards } from './match/match-artboards.js';
 import { wordsOf } from './text/paragraphs.js';
 import { piecesOf } from './structure/pieces.js';
-import type { DrawnBoard, DrawnBox, DrawnItem, TextLook } from '../drawing/drawing.js';
+import type { DrawnArtboard, DrawnBox, DrawnItem, DrawnTextStyle } from '../drawing/drawing.js';
 import type { Part } from './model/part.js';
-import type { Look } from './model/region.js';
+import type { StyleMap } from './model/region.js';
 
 /** Small artboards for tests: items in painting order, lines of text by their glyph boxes. */
-const BODY: TextLook = {
+const BODY: DrawnTextStyle = {
   family: 'Arial',
   size: 16,
   weight: '400',
@@ -30,7 +30,7 @@ export function line(
   text: string,
   x: number,
   y: number,
-  more: Partial<TextLook> & { anchor?: 'start' | 'middle' | 'end'; layer?: string; href?: string } = {},
+  more: Partial<DrawnTextStyle> & { anchor?: 'start' | 'middle' | 'end'; layer?: string; href?: string } = {},
 ): Item {
   const { anchor = 'start', layer = '', href, ...rest } = more;
   const look = { ...BODY, ...rest };
@@ -65,7 +65,7 @@ export function box(
   return (order) => ({ type: 'box', order, path: `box ${order}`, layer: '', box: [x, y, width, height], look });
 }
 
-export function picture(address: string, x: number, y: number, width: number, height: number): Item {
+export function image(address: string, x: number, y: number, width: number, height: number): Item {
   return (order) => ({
     type: 'picture',
     order,
@@ -92,7 +92,7 @@ export function art(d: string, x: number, y: number, width: number, height: numb
   });
 }
 
-export function board(width: number, height: number, ...items: readonly Item[]): DrawnBoard {
+export function artboard(width: number, height: number, ...items: readonly Item[]): DrawnArtboard {
   return { width, height, title: 'Board', items: items.map((item, order) => item(order)), notes: [] };
 }
 
@@ -107,12 +107,12 @@ function nameOf({ piece }: Part): string {
 }
 
 /** Lays boards out (widest first) and says how a part has to look on each, by its words, its picture or its type. */
-export function laid(...boards: readonly DrawnBoard[]) {
-  const pieces = boards.map((one) => piecesOf(one));
+export function laid(...artboards: readonly DrawnArtboard[]) {
+  const pieces = artboards.map((board) => piecesOf(board));
   const [first, ...others] = pieces;
   if (!first) throw new Error('no board');
-  const matches = others.map((one) => matchBoards(first, one));
-  const root = bandsOf(
+  const matches = others.map((pieces) => matchArtboards(first, pieces));
+  const root = splitSections(
     arrange(
       first.top,
       matches.map(
@@ -123,8 +123,11 @@ export function laid(...boards: readonly DrawnBoard[]) {
     ),
     first.width,
   );
-  const extras = bringExtras(root, others, matches);
-  const views = [new BoardView(first, undefined), ...extras.map((one) => new BoardView(one.board, one.pairs))];
+  const extras = addExtraParts(root, others, matches);
+  const views = [
+    new ArtboardView(first, undefined),
+    ...extras.map((extra) => new ArtboardView(extra.board, extra.pairs)),
+  ];
   const looks = views.map((view) => layOut(root, view));
   const parts = allParts(root);
   const find = (name: string): Part => {
@@ -135,11 +138,11 @@ export function laid(...boards: readonly DrawnBoard[]) {
   const holder = (name: string): Part =>
     required(parts.find(({ parts: inside, over }) => [...inside, ...over].includes(find(name))));
   return {
-    of: (name: string, at = 0): Look => looks[at]?.get(find(name)) ?? {},
-    around: (name: string, at = 0): Look => looks[at]?.get(holder(name)) ?? {},
-    all: (at = 0): Look[] => parts.map((part) => looks[at]?.get(part) ?? {}),
+    of: (name: string, at = 0): StyleMap => looks[at]?.get(find(name)) ?? {},
+    around: (name: string, at = 0): StyleMap => looks[at]?.get(holder(name)) ?? {},
+    all: (at = 0): StyleMap[] => parts.map((part) => looks[at]?.get(part) ?? {}),
   };
 }
 
 /** One board of 1000 by 800 px. */
-export const onBoard = (...items: Item[]) => laid(board(1000, 800, ...items));
+export const onArtboard = (...items: Item[]) => laid(artboard(1000, 800, ...items));

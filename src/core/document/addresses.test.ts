@@ -37,11 +37,11 @@ describe('files of a page', () => {
       head: { site: 'Marsh', preview: { title: 'Tides', picture: 'a.jpg' }, icons: [{ file: 'mark.svg' }] },
     };
     for (const instead of [undefined, 'data:image/svg+xml,x']) {
-      const made = mapAssets(document, (address) =>
+      const page = mapAssets(document, (address) =>
         address === 'a.jpg' || address === 'mark.svg' ? undefined : instead,
       );
-      expect(hrefs(made)).toEqual(['fees.pdf']);
-      expect(made.head).toEqual({ site: 'Marsh', preview: { title: 'Tides' }, icons: [] });
+      expect(hrefs(page)).toEqual(['fees.pdf']);
+      expect(page.head).toEqual({ site: 'Marsh', preview: { title: 'Tides' }, icons: [] });
     }
   });
 });

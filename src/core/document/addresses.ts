@@ -44,12 +44,12 @@ export function mapAssets(
 
 /** A picture that is not there is no preview. */
 function mapHead({ preview, icons, ...head }: PageHead, change: (address: string) => string | undefined): PageHead {
-  const { picture, ...said } = preview ?? {};
-  const made = picture === undefined ? undefined : change(picture);
-  const shown = { ...said, ...(made ? { picture: made } : {}) };
-  const kept = icons?.flatMap((one) => {
-    const file = change(one.file);
-    return file ? [{ ...one, file }] : [];
+  const { picture: image, ...said } = preview ?? {};
+  const result = image === undefined ? undefined : change(image);
+  const shown = { ...said, ...(result ? { picture: result } : {}) };
+  const kept = icons?.flatMap((icon) => {
+    const file = change(icon.file);
+    return file ? [{ ...icon, file }] : [];
   });
   return { ...head, ...(preview ? { preview: shown } : {}), ...(kept ? { icons: kept } : {}) };
 }
@@ -89,13 +89,13 @@ function mapCss(value: string, change: (address: string) => string | undefined):
 
 /** Keeps the first source of a face that is there; browsers take the first that they can read, and WOFF2 is read by all. */
 function mapFontSource(value: string, change: (address: string) => string | undefined): string {
-  const sources = value.split(/,(?![^(]*\))/).map((one) => one.trim());
+  const sources = value.split(/,(?![^(]*\))/).map((part) => part.trim());
   const ordered = [...sources].sort((a, b) => Number(/woff2/.test(b)) - Number(/woff2/.test(a)));
   for (const source of ordered) {
     const address = /url\(\s*"?([^")]*)"?\s*\)/.exec(source)?.[1];
     if (!address || /\.eot\b|\.svg\b/.test(address)) continue;
-    const made = change(address);
-    if (made) return source.replace(/url\([^)]*\)/, `url("${made}")`);
+    const result = change(address);
+    if (result) return source.replace(/url\([^)]*\)/, `url("${result}")`);
   }
   return sources.filter((source) => source.startsWith('local(')).join(', ');
 }
@@ -125,8 +125,8 @@ function mapCandidates(value: string, change: (address: string) => string | unde
     .split(/,\s+/)
     .flatMap((candidate) => {
       const [address = '', ...size] = candidate.trim().split(/\s+/);
-      const made = change(address);
-      return made ? [[made, ...size].join(' ')] : [];
+      const result = change(address);
+      return result ? [[result, ...size].join(' ')] : [];
     })
     .join(', ');
 }

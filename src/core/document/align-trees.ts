@@ -39,7 +39,9 @@ function alignRows(a: readonly ElementNode[], b: readonly ElementNode[]): Pairs 
   const same = (left: number, right: number): boolean => isSame(required(a[left]), required(b[right]));
   const straight = a.length === b.length && a.every((_, index) => same(index, index));
   if (straight || a.length * b.length > MOST_COMPARISONS)
-    return a.flatMap((one, index) => (index < b.length && same(index, index) ? [[one, required(b[index])]] : []));
+    return a.flatMap((element, index) =>
+      index < b.length && same(index, index) ? [[element, required(b[index])]] : [],
+    );
   /* longest[i][j]: how many of the nodes from i and j on can be paired in order. */
   const longest = Array.from({ length: a.length + 1 }, () => new Array<number>(b.length + 1).fill(0));
   const at = (left: number, right: number): number => longest[left]?.[right] ?? 0;

@@ -1,5 +1,5 @@
 import Ajv2020, { type ValidateFunction } from 'ajv/dist/2020.js';
-import { Problem } from '../errors/tavrik-error.js';
+import { TavrikError } from '../errors/tavrik-error.js';
 import { PAGE_SCHEMA } from './schema.js';
 import type { PageDocument } from './types.js';
 import { elements } from './walk.js';
@@ -11,7 +11,7 @@ export function checkDocument(value: unknown, file: string): asserts value is Pa
   validate ??= new Ajv2020({ allErrors: false }).compile(PAGE_SCHEMA);
   if (!validate(value)) {
     const first = validate.errors?.[0];
-    throw new Problem(
+    throw new TavrikError(
       `This is not a page document: ${first?.instancePath || '/'} ${first?.message ?? 'is wrong'}.`,
       file,
       'Convert the source again.',
@@ -22,13 +22,13 @@ export function checkDocument(value: unknown, file: string): asserts value is Pa
   for (const [name, { variants }] of Object.entries(document.styles)) {
     for (const { at, within } of variants ?? []) {
       if (at && !breakpoints.has(at))
-        throw new Problem(`The style "${name}" uses the breakpoint "${at}", which is not defined.`, file);
+        throw new TavrikError(`The style "${name}" uses the breakpoint "${at}", which is not defined.`, file);
       if (within && !document.styles[within.style])
-        throw new Problem(`The style "${name}" refers to the style "${within.style}", which is not defined.`, file);
+        throw new TavrikError(`The style "${name}" refers to the style "${within.style}", which is not defined.`, file);
     }
   }
   for (const { id, style, difference } of elements(document.body))
     for (const name of [style, difference])
       if (name && !document.styles[name])
-        throw new Problem(`The element ${id} uses the style "${name}", which is not defined.`, file);
+        throw new TavrikError(`The element ${id} uses the style "${name}", which is not defined.`, file);
 }

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { assetAddresses, mapAssets } from './addresses.js';
 import { checkDocument } from './check.js';
-import { Problem } from '../errors/tavrik-error.js';
+import { TavrikError } from '../errors/tavrik-error.js';
 import { element, page, words } from './sample.js';
 import { PAGE_SCHEMA } from './schema.js';
 import { elements, mapTree, textOf, walk } from './walk.js';
@@ -93,7 +93,7 @@ describe('checkDocument', () => {
     ],
   ])('refuses %s', (_, document, message) => {
     expect(() => checkDocument(document, 'pages/x.json')).toThrow(message);
-    expect(() => checkDocument(document, 'pages/x.json')).toThrow(Problem);
+    expect(() => checkDocument(document, 'pages/x.json')).toThrow(TavrikError);
   });
 
   it('checks against the schema that is published', () => {

@@ -2,14 +2,14 @@ import { required } from '../data/required.js';
 /** What people say of fields beyond what the page says of them, by path. */
 
 /** Types that a field with one value can be said to have. */
-export const SAID_TYPES = ['text', 'rich', 'number', 'date', 'choice'] as const;
-export type SaidType = (typeof SAID_TYPES)[number];
+export const RULE_TYPES = ['text', 'rich', 'number', 'date', 'choice'] as const;
+export type RuleType = (typeof RULE_TYPES)[number];
 
 /** What is known of a field beyond what the page says. */
 export interface FieldRule {
   readonly label?: string;
   readonly help?: string;
-  readonly type?: SaidType;
+  readonly type?: RuleType;
   /** Of a choice. */
   readonly choices?: readonly string[];
   readonly required?: boolean;

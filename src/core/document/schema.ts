@@ -1,4 +1,4 @@
-import { SAID_TYPES } from './field-rules.js';
+import { RULE_TYPES } from './field-rules.js';
 import { KINDS } from './types.js';
 
 const declarations = { type: 'object', additionalProperties: { type: 'string' } } as const;
@@ -95,7 +95,7 @@ export const PAGE_SCHEMA = {
         properties: {
           label: text,
           help: text,
-          type: { enum: [...SAID_TYPES] },
+          type: { enum: [...RULE_TYPES] },
           choices: { type: 'array', items: text },
           required: { type: 'boolean' },
           longest: { type: 'integer', minimum: 1 },

@@ -14,9 +14,9 @@ describe('spread', () => {
       rest: { width: '50%', color: 'blue' },
       variants: [{ at: 'small', set: { width: '100%' } }, hover],
     };
-    const made = spread(style, breakpoints);
-    expect(made.rest.map((full) => full.get('width'))).toEqual(['50%', '50%', '100%']);
-    expect(made.others).toEqual([hover]);
+    const result = spread(style, breakpoints);
+    expect(result.rest.map((full) => full.get('width'))).toEqual(['50%', '50%', '100%']);
+    expect(result.others).toEqual([hover]);
   });
 
   it('is undone by gather', () => {
@@ -31,15 +31,15 @@ describe('spread', () => {
           ],
         };
         const full = spread(style, breakpoints);
-        expect(spread(gather(full, breakpoints), breakpoints).rest.map((one) => Object.fromEntries(one))).toEqual(
-          full.rest.map((one) => Object.fromEntries(one)),
+        expect(spread(gather(full, breakpoints), breakpoints).rest.map((full) => Object.fromEntries(full))).toEqual(
+          full.rest.map((full) => Object.fromEntries(full)),
         );
       }),
     );
   });
 
   it('takes back what a narrower range does not say', () => {
-    const made = gather({ rest: [new Map([['color', 'red']]), new Map(), new Map()], others: [] }, breakpoints);
-    expect(made).toEqual({ rest: { color: 'red' }, variants: [{ at: 'wide', set: { color: 'revert' } }] });
+    const sharedStyle = gather({ rest: [new Map([['color', 'red']]), new Map(), new Map()], others: [] }, breakpoints);
+    expect(sharedStyle).toEqual({ rest: { color: 'red' }, variants: [{ at: 'wide', set: { color: 'revert' } }] });
   });
 });

@@ -20,7 +20,7 @@ export function* walk(node: PageNode): Generator<PageNode> {
 
 /** Every element below and including `node`. */
 export function* elements(node: PageNode): Generator<ElementNode> {
-  for (const one of walk(node)) if (isElement(one)) yield one;
+  for (const entry of walk(node)) if (isElement(entry)) yield entry;
 }
 
 /**
@@ -28,9 +28,11 @@ export function* elements(node: PageNode): Generator<ElementNode> {
  * `change` may return several nodes (the node is replaced by them) or none (it is dropped).
  */
 export function mapTree(node: ElementNode, change: (node: PageNode) => PageNode | readonly PageNode[]): ElementNode {
-  const visit = (one: PageNode): readonly PageNode[] => {
-    const made = change(isElement(one) && one.children ? { ...one, children: one.children.flatMap(visit) } : one);
-    return Array.isArray(made) ? (made as readonly PageNode[]) : [made as PageNode];
+  const visit = (node: PageNode): readonly PageNode[] => {
+    const result = change(
+      isElement(node) && node.children ? { ...node, children: node.children.flatMap(visit) } : node,
+    );
+    return Array.isArray(result) ? (result as readonly PageNode[]) : [result as PageNode];
   };
   const [only, ...rest] = visit(node);
   if (!only || rest.length || !isElement(only)) throw new Error('The root of a page must remain one element.');

@@ -3,26 +3,26 @@ import { clustersOf, type Painted } from './clusters.js';
 import type { DrawnBox } from './drawing.js';
 import { areLetters } from './outlined-text.js';
 
-const board: DrawnBox = [0, 0, 1200, 2000];
+const artboard: DrawnBox = [0, 0, 1200, 2000];
 const art = (...box: [number, number, number, number]): Painted => ({ type: 'art', box });
 const text = (...box: [number, number, number, number]): Painted => ({ type: 'text', box });
 
 describe('clusters of drawing', () => {
   it('are pieces that lie on each other, one after the other', () => {
     expect(
-      clustersOf([art(0, 0, 20, 20), art(15, 5, 20, 20), art(30, 10, 20, 20), art(200, 0, 20, 20)], board),
+      clustersOf([art(0, 0, 20, 20), art(15, 5, 20, 20), art(30, 10, 20, 20), art(200, 0, 20, 20)], artboard),
     ).toEqual([[0, 1, 2]]);
   });
 
   it('do not form across words, nor with what is behind everything', () => {
-    expect(clustersOf([art(0, 0, 40, 40), text(5, 5, 30, 10), art(20, 20, 40, 40)], board)).toEqual([]);
-    expect(clustersOf([art(0, 0, 1200, 700), art(20, 20, 40, 40)], board)).toEqual([]);
+    expect(clustersOf([art(0, 0, 40, 40), text(5, 5, 30, 10), art(20, 20, 40, 40)], artboard)).toEqual([]);
+    expect(clustersOf([art(0, 0, 1200, 700), art(20, 20, 40, 40)], artboard)).toEqual([]);
   });
 
   it('take in what lies inside the outline of a drawing, not of two strokes', () => {
     const ring = [art(0, 0, 200, 20), art(180, 10, 20, 190), art(0, 180, 190, 20), art(0, 10, 20, 180)];
-    expect(clustersOf([...ring, art(90, 90, 10, 10)], board)).toEqual([[0, 1, 2, 3, 4]]);
-    expect(clustersOf([art(0, 0, 200, 20), art(180, 10, 20, 190), art(90, 90, 10, 10)], board)).toEqual([[0, 1]]);
+    expect(clustersOf([...ring, art(90, 90, 10, 10)], artboard)).toEqual([[0, 1, 2, 3, 4]]);
+    expect(clustersOf([art(0, 0, 200, 20), art(180, 10, 20, 190), art(90, 90, 10, 10)], artboard)).toEqual([[0, 1]]);
   });
 
   it('are swarms of at least forty small pieces', () => {
@@ -31,8 +31,8 @@ describe('clusters of drawing', () => {
         type: 'box',
         box: [(at % 8) * 20, Math.floor(at / 8) * 20, 8, 8] as DrawnBox,
       }));
-    expect(clustersOf(dots(40), board).map(({ length }) => length)).toEqual([40]);
-    expect(clustersOf(dots(39), board)).toEqual([]);
+    expect(clustersOf(dots(40), artboard).map(({ length }) => length)).toEqual([40]);
+    expect(clustersOf(dots(39), artboard)).toEqual([]);
   });
 
   it('never share a piece, and keep their order of painting', () => {
@@ -44,9 +44,9 @@ describe('clusters of drawing', () => {
     });
     fc.assert(
       fc.property(fc.array(piece, { maxLength: 40 }), (pieces) => {
-        const all = clustersOf(pieces, board).flat();
+        const all = clustersOf(pieces, artboard).flat();
         expect(new Set(all).size).toBe(all.length);
-        for (const group of clustersOf(pieces, board)) expect(group).toEqual([...group].sort((a, b) => a - b));
+        for (const group of clustersOf(pieces, artboard)) expect(group).toEqual([...group].sort((a, b) => a - b));
         expect(all.some((index) => pieces[index]?.type === 'text')).toBe(false);
       }),
     );

@@ -28,11 +28,11 @@ const CELL = 64;
  * Nothing may be painted between them that would have to lie over some and below others.
  * @returns numbers of the pieces of each cluster, in painting order
  */
-export function clustersOf(items: readonly Painted[], board: DrawnBox): number[][] {
-  const most = GROUND_SHARE * board[2] * Math.min(board[3], 900);
+export function clustersOf(items: readonly Painted[], artboard: DrawnBox): number[][] {
+  const most = GROUND_SHARE * artboard[2] * Math.min(artboard[3], 900);
   const size = ({ box }: Painted): number => Math.max(box[2], box[3]);
-  const drawn = numbers(items, (one) => one.type === 'art' && one.box[2] * one.box[3] <= most);
-  const dots = numbers(items, (one) => (one.type === 'art' || one.type === 'box') && size(one) <= DOT);
+  const drawn = numbers(items, (painted) => painted.type === 'art' && painted.box[2] * painted.box[3] <= most);
+  const dots = numbers(items, (painted) => (painted.type === 'art' || painted.type === 'box') && size(painted) <= DOT);
   const swarms = joined(items, dots, DOT_GAP).filter((group) => group.length >= FEWEST_DOTS);
   const taken = new Set(swarms.flat());
   const lines = joined(
@@ -72,8 +72,8 @@ function spread(clusters: readonly number[][], items: readonly Painted[]): numbe
       open = others;
       continue;
     }
-    const group = [first, ...inside].flatMap((one) => one.group).sort((a, b) => a - b);
-    open = [{ group, whole: outline(group) }, ...others.filter((one) => !inside.includes(one))];
+    const group = [first, ...inside].flatMap((entry) => entry.group).sort((a, b) => a - b);
+    open = [{ group, whole: outline(group) }, ...others.filter((entry) => !inside.includes(entry))];
   }
   return done;
 }
@@ -128,5 +128,7 @@ function isFree(group: readonly number[], items: readonly Painted[]): boolean {
   const [first, last] = [required(group[0]), required(group[group.length - 1])];
   const own = new Set(group);
   const whole: Painted = { type: 'art', box: around(group.map((index) => required(items[index]).box)) };
-  return items.slice(first, last).every((one, index) => own.has(first + index) || !areNear(one, whole, -OVERLAP));
+  return items
+    .slice(first, last)
+    .every((painted, index) => own.has(first + index) || !areNear(painted, whole, -OVERLAP));
 }

@@ -3,7 +3,7 @@
 export type DrawnBox = readonly [x: number, y: number, width: number, height: number];
 
 /** The look of a stretch of text. */
-export interface TextLook {
+export interface DrawnTextStyle {
   readonly family: string;
   /** Drawn size, transforms included, px. */
   readonly size: number;
@@ -31,7 +31,7 @@ export interface DrawnText {
   readonly layer: string;
   readonly box: DrawnBox;
   readonly words: readonly DrawnWord[];
-  readonly look: TextLook;
+  readonly look: DrawnTextStyle;
   readonly anchor: 'start' | 'middle' | 'end';
   readonly href?: string;
 }
@@ -49,7 +49,7 @@ export interface DrawnShape {
 }
 
 /** A picture, with the part of it that shows. */
-export interface DrawnPicture {
+export interface DrawnImage {
   readonly type: 'picture';
   readonly order: number;
   readonly path: string;
@@ -66,7 +66,7 @@ export interface DrawnPicture {
 }
 
 /** Paths and other drawing that is kept as a vector picture. */
-export interface DrawnArt {
+export interface DrawnVector {
   readonly type: 'art';
   readonly order: number;
   readonly path: string;
@@ -81,9 +81,9 @@ export interface DrawnArt {
   readonly href?: string;
 }
 
-export type DrawnItem = DrawnText | DrawnShape | DrawnPicture | DrawnArt;
+export type DrawnItem = DrawnText | DrawnShape | DrawnImage | DrawnVector;
 
-export interface DrawnBoard {
+export interface DrawnArtboard {
   readonly width: number;
   readonly height: number;
   readonly title: string;

@@ -5,11 +5,11 @@ import { elements } from '../document/walk.js';
 import type { MeasuredPage } from '../proof/measurement.js';
 import type { Limit } from './limits.js';
 import type { TrialFault } from './faults.js';
-import { mendsFor, type Mend } from './suggested-fixes.js';
+import { suggestFixes, type SuggestedFix } from './suggested-fixes.js';
 import type { Box } from '../geometry/box.js';
 
 /** A mend that was kept, and how many faults it took away. */
-export interface KeptMend extends Mend {
+export interface AppliedFix extends SuggestedFix {
   readonly faults: number;
 }
 
@@ -28,7 +28,7 @@ export interface TriedPage {
   readonly widths: readonly number[];
   readonly cases: readonly TriedCase[];
   /** What would mend faults, or has if `mended`. */
-  readonly mends: readonly KeptMend[];
+  readonly mends: readonly AppliedFix[];
   /** Where no style helps: what would be a limit, or is one if `mended`. */
   readonly limits: readonly Limit[];
   readonly mended: boolean;
@@ -51,41 +51,41 @@ const MOST = 90;
  * @param existing corrections that are there already
  * @param broken faults by the names of the edits that have some
  */
-export async function mendTrial(
+export async function applyFixes(
   document: PageDocument,
   before: readonly MeasuredPage[],
   existing: readonly Adjustment[],
   broken: ReadonlyMap<string, readonly TrialFault[]>,
   { asIs, faultsOf }: Bench,
-): Promise<KeptMend[]> {
-  const kept: KeptMend[] = [];
+): Promise<AppliedFix[]> {
+  const kept: AppliedFix[] = [];
   const frames = framesIn(before);
-  const pictures = [...elements(document.body)].flatMap(({ element, id }) => (element === 'img' ? [id] : []));
+  const images = [...elements(document.body)].flatMap(({ element, id }) => (element === 'img' ? [id] : []));
   const first = existing.reduce((most, { step = 0 }) => Math.max(most, step), 0) + 1;
   const [tried, moving] = [new Set<string>(), new Set<string>()];
   let left = broken;
   /* One edit after the other has its turn: none uses up what may be tried. */
   let turn = 0;
-  const next = (): { readonly name: string; readonly mend: Mend } | undefined => {
+  const next = (): { readonly name: string; readonly mend: SuggestedFix } | undefined => {
     const edits = [...left];
     for (let at = 0; at < edits.length; at += 1) {
       const [name, faults] = required(edits[(turn + at) % edits.length]);
-      const mend = mendsFor(document, faults, frames).find(
-        (one) => !moving.has(keyOf(one)) && !tried.has(keyOf(one, name)),
+      const fix = suggestFixes(document, faults, frames).find(
+        (mend) => !moving.has(keyOf(mend)) && !tried.has(keyOf(mend, name)),
       );
-      if (!mend) continue;
+      if (!fix) continue;
       turn += at + 1;
-      return { name, mend };
+      return { name, mend: fix };
     }
     return undefined;
   };
-  for (let one = next(); one && tried.size < MOST; one = next()) {
-    const { name, mend } = one;
-    tried.add(keyOf(mend, name));
-    const own = mend.adjustments.map((each) => ({ ...each, step: first + kept.length }));
+  for (let entry = next(); entry && tried.size < MOST; entry = next()) {
+    const { name, mend: fix } = entry;
+    tried.add(keyOf(fix, name));
+    const own = fix.adjustments.map((each) => ({ ...each, step: first + kept.length }));
     const list = [...existing, ...kept.flatMap(({ adjustments }) => adjustments), ...own];
-    if (hasMoved(before, await asIs(list), pictures)) {
-      moving.add(keyOf(mend));
+    if (hasMoved(before, await asIs(list), images)) {
+      moving.add(keyOf(fix));
       continue;
     }
     /* What does not help the edit for which it is meant is not tried on all others. */
@@ -94,7 +94,7 @@ export async function mendTrial(
     for (const [other, faults] of left)
       if (other !== name && faults.length) then.set(other, await faultsOf(other, list));
     if (!isBetter(left, then)) continue;
-    kept.push({ why: mend.why, adjustments: own, faults: countOf(left) - countOf(then) });
+    kept.push({ why: fix.why, adjustments: own, faults: countOf(left) - countOf(then) });
     left = new Map([...left.keys()].flatMap((edit) => (then.has(edit) ? [[edit, then.get(edit) ?? []]] : [])));
   }
   return kept;
@@ -108,7 +108,7 @@ function framesIn(pages: readonly MeasuredPage[]): ReadonlyMap<string, readonly 
   return found;
 }
 
-function keyOf({ adjustments }: Mend, name = ''): string {
+function keyOf({ adjustments }: SuggestedFix, name = ''): string {
   return `${name} ${JSON.stringify(adjustments)}`;
 }
 
@@ -131,13 +131,13 @@ function widthOf(faults: ReadonlyMap<string, readonly TrialFault[]>): number {
 }
 
 function countOf(faults: ReadonlyMap<string, readonly TrialFault[]>, kind?: TrialFault['kind']): number {
-  return [...faults.values()].flat().filter((one) => kind === undefined || one.kind === kind).length;
+  return [...faults.values()].flat().filter((fault) => kind === undefined || fault.kind === kind).length;
 }
 
 /** A word or a picture of the page as it was may move this far, px: a mend must not change what is right. */
 const STILL = 0.5;
 
-function hasMoved(before: readonly MeasuredPage[], now: readonly MeasuredPage[], pictures: readonly string[]): boolean {
+function hasMoved(before: readonly MeasuredPage[], now: readonly MeasuredPage[], images: readonly string[]): boolean {
   return before.some((page, at) => {
     const is = now[at];
     if (!is || page.words.length !== is.words.length || Math.abs(page.height - is.height) > STILL) return true;
@@ -145,7 +145,7 @@ function hasMoved(before: readonly MeasuredPage[], now: readonly MeasuredPage[],
       (page.things?.[id]?.box ?? []).some(
         (value, side) => Math.abs(value - (is.things?.[id]?.box[side] ?? NaN)) > STILL,
       );
-    if (pictures.some(other)) return true;
+    if (images.some(other)) return true;
     return page.words.some((word, index) => {
       const own = is.words[index];
       return !own || own.text !== word.text || Math.abs(own.x - word.x) > STILL || Math.abs(own.y - word.y) > STILL;

@@ -16,8 +16,8 @@ export interface TrialCase {
 }
 
 /** Pictures of other shapes than any in the page, which the trial brings along. */
-export const TALL_PICTURE = 'assets/trial-tall.svg';
-export const WIDE_PICTURE = 'assets/trial-wide.svg';
+export const TALL_IMAGE = 'assets/trial-tall.svg';
+export const WIDE_IMAGE = 'assets/trial-wide.svg';
 
 /** Of forty letters, as languages with long words have them. */
 const LONG_WORD = 'Sternwartenbesucherbegrüßungsabendordnung';
@@ -62,7 +62,7 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
       const field = find(list);
       const after = field && !field.locked ? between(ids(before, field), before, field) : before;
       changed.set(list, after);
-      for (const id of after.filter((one) => !before.includes(one)))
+      for (const id of after.filter((text) => !before.includes(text)))
         copyEntry(list, required(before[Number(/\d+$/.exec(id)?.[0] ?? 0) % before.length]), id, now, values, changed);
     }
     return { name, what, content: nest({ values, lists: changed }) };
@@ -91,10 +91,10 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
     ),
     edit('no-pictures', 'no picture', (_, field) => (field.type === 'file' ? '' : undefined)),
     edit('tall-pictures', 'images twice as high as wide', (_, { type, path }) =>
-      type === 'file' && path.endsWith('file') ? TALL_PICTURE : undefined,
+      type === 'file' && path.endsWith('file') ? TALL_IMAGE : undefined,
     ),
     edit('wide-pictures', 'images three times as wide as high', (_, { type, path }) =>
-      type === 'file' && path.endsWith('file') ? WIDE_PICTURE : undefined,
+      type === 'file' && path.endsWith('file') ? WIDE_IMAGE : undefined,
     ),
     lists('no-entries', 'empty lists', () => []),
     lists('one-entry', 'lists of one entry', (before) => before.slice(0, 1)),

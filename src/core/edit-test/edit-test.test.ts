@@ -5,10 +5,10 @@ import { flatten } from '../content/values.js';
 import { element, page, words } from '../document/sample.js';
 import type { ElementNode } from '../document/types.js';
 import type { MeasuredPage, MeasuredWord } from '../proof/measurement.js';
-import { casesOf, TALL_PICTURE } from './cases.js';
+import { casesOf, TALL_IMAGE } from './cases.js';
 import { markupFaults, trialFaults, type TrialFault } from './faults.js';
-import { mendTrial } from './apply-fixes.js';
-import { mendsFor } from './suggested-fixes.js';
+import { applyFixes } from './apply-fixes.js';
+import { suggestFixes } from './suggested-fixes.js';
 
 /* What clients do, what is wrong then, and what mends it; a browser is stood in for. */
 
@@ -44,7 +44,7 @@ const document = page(
   ),
 );
 const cases = casesOf(document, regionsOf(document), {});
-const caseOf = (name: string) => cases.find((one) => one.name === name);
+const caseOf = (name: string) => cases.find((trialCase) => trialCase.name === name);
 const valuesOf = (name: string): ReadonlyMap<string, string> => flatten(caseOf(name)?.content ?? {}).values;
 
 describe('what clients do', () => {
@@ -56,7 +56,7 @@ describe('what clients do', () => {
     expect(valuesOf('long-titles').get('offers.cards.small.heading')).toBe('The small one The small one');
     expect(valuesOf('short-titles').get('offers.cards.small.heading')).toBe('The');
     expect(changed('tall-pictures')).toEqual(['offers.picture.file']);
-    expect(valuesOf('tall-pictures').get('offers.picture.file')).toBe(TALL_PICTURE);
+    expect(valuesOf('tall-pictures').get('offers.picture.file')).toBe(TALL_IMAGE);
     expect(changed('empty-fields')).toEqual(['offers.text', 'offers.cards.small.text', 'offers.cards.large.text']);
     for (const { name } of cases) expect(valuesOf(name).get('page.title')).toBe('Sample');
   });
@@ -126,7 +126,7 @@ describe('what is wrong with an edited page', () => {
     ]);
     /* Which text lies over it is told too, of words that cover and of words that only touch. */
     const over = (...words: Parameters<typeof measured>[0]) =>
-      trialFaults(document, before, measured(words), 390).map((one) => one.over);
+      trialFaults(document, before, measured(words), 390).map((trialFault) => trialFault.over);
     expect(over(word('The', 'heading-small-h', 0, 0, { under: 'text-low' }))).toEqual(['offers.text']);
     expect(
       over(word('The', 'heading-small-h', 0, 0), word('Some', 'text-small-p', 5, 5, { under: 'text-low' }))[0],
@@ -150,13 +150,13 @@ describe('what is wrong with an edited page', () => {
 
 describe('what may mend it', () => {
   const fault = (kind: TrialFault['kind'], id: string): TrialFault => ({ kind, id, width: 390, what: 'x' });
-  const said = (...faults: TrialFault[]): string[] =>
-    mendsFor(document, faults).map(({ adjustments }) =>
+  const message = (...faults: TrialFault[]): string[] =>
+    suggestFixes(document, faults).map(({ adjustments }) =>
       adjustments.map(({ style, element: id, property, value }) => `${style ?? id} ${property}: ${value}`).join('; '),
     );
 
   it('is for the page first, then for the text, its row and its box', () => {
-    expect(said(fault('beyond', 'heading-small-h'))).toEqual([
+    expect(message(fault('beyond', 'heading-small-h'))).toEqual([
       'box-page overflow-wrap: anywhere',
       'box-page overflow-wrap: break-word',
       'head text-wrap-mode: wrap',
@@ -167,11 +167,11 @@ describe('what may mend it', () => {
       'row flex-wrap: wrap',
     ]);
     /* An entry that was added is named after the one that it is made from. */
-    expect(said(fault('beyond', 'heading-small-h-more-3'))).toEqual(said(fault('beyond', 'heading-small-h')));
+    expect(message(fault('beyond', 'heading-small-h-more-3'))).toEqual(message(fault('beyond', 'heading-small-h')));
     const above = 'low position: relative; low z-index: 1';
-    expect(said({ ...fault('covered', 'text-low'), under: 'card-small' })).not.toContain(above);
-    expect(said(fault('overlap', 'card-small'))).toContain('row flex-wrap: wrap');
-    expect(said(fault('cut-off', 'text-low'))).toContain('low height: auto; low min-height: 40px');
+    expect(message({ ...fault('covered', 'text-low'), under: 'card-small' })).not.toContain(above);
+    expect(message(fault('overlap', 'card-small'))).toContain('row flex-wrap: wrap');
+    expect(message(fault('cut-off', 'text-low'))).toContain('low height: auto; low min-height: 40px');
   });
 
   it('is said of an element where that has it otherwise than its style', () => {
@@ -183,11 +183,11 @@ describe('what may mend it', () => {
       { plain: { rest: {} }, own: { rest: { 'text-wrap-mode': 'nowrap' } } },
       element('row', 'r', {}, link),
     );
-    const mends = mendsFor(shown, [fault('cut-off', link.id)]).map(({ adjustments }) =>
+    const fixes = suggestFixes(shown, [fault('cut-off', link.id)]).map(({ adjustments }) =>
       adjustments.map(({ element: of, style, property }) => `${of ?? `.${style}`} ${property}`).join('; '),
     );
-    expect(mends).toContain(`${link.id} text-wrap-mode`);
-    expect(mends).toContain('.plain overflow-wrap');
+    expect(fixes).toContain(`${link.id} text-wrap-mode`);
+    expect(fixes).toContain('.plain overflow-wrap');
   });
 
   it('lets words lie above ornament, not above other words', () => {
@@ -198,19 +198,21 @@ describe('what may mend it', () => {
       element('text', 'u', { element: 'p' }, words('Cake')),
     );
     const above = (under: string): boolean =>
-      mendsFor(shown, [{ ...fault('covered', 'text-t'), under }]).some(({ why }) => why.startsWith('it is raised above'));
+      suggestFixes(shown, [{ ...fault('covered', 'text-t'), under }]).some(({ why }) =>
+        why.startsWith('it is raised above'),
+      );
     expect([above('artwork-dots'), above('text-u'), above('')]).toEqual([true, false, false]);
   });
 
   it('is for a whole row where the page scrolls until the last of its texts may break', () => {
-    const one = (id: string): ElementNode => element('text', id, { element: 'p', style: `line-${id}` }, words(id));
+    const entry = (id: string): ElementNode => element('text', id, { element: 'p', style: `line-${id}` }, words(id));
     const nowrap = { rest: { 'text-wrap-mode': 'nowrap' } };
     const row = page(
       { 'line-a': nowrap, 'line-b': nowrap, 'line-c': { rest: {} } },
-      element('row', 'r', {}, one('a'), one('b'), one('c')),
+      element('row', 'r', {}, entry('a'), entry('b'), entry('c')),
     );
     const whole = (kind: TrialFault['kind']) =>
-      mendsFor(row, [fault(kind, 'text-a')]).find(({ why }) => why.startsWith('all lines of its row'));
+      suggestFixes(row, [fault(kind, 'text-a')]).find(({ why }) => why.startsWith('all lines of its row'));
     expect([...new Set(whole('scrolls')?.adjustments.map(({ style }) => style))]).toEqual(['line-a', 'line-b']);
     expect(whole('beyond')).toBeUndefined();
     const two = {
@@ -224,7 +226,7 @@ describe('what may mend it', () => {
       },
       styles: { ...row.styles, 'line-d': nowrap },
     };
-    const all = mendsFor(two, [fault('scrolls', 'text-a')]).find(({ why }) => why.startsWith('all lines wrap'));
+    const all = suggestFixes(two, [fault('scrolls', 'text-a')]).find(({ why }) => why.startsWith('all lines wrap'));
     expect([...new Set(all?.adjustments.map(({ style }) => style))]).toEqual(['line-a', 'line-b', 'line-d']);
   });
 
@@ -233,11 +235,13 @@ describe('what may mend it', () => {
     const faultsOf = async (_: string, list: readonly Adjustment[]): Promise<readonly TrialFault[]> => [
       wide(list.some(({ value }) => value === 'break-word') ? 40 : 200),
     ];
-    const kept = await mendTrial(document, [before], [], new Map([['long-word', [wide(200)]]]), {
+    const kept = await applyFixes(document, [before], [], new Map([['long-word', [wide(200)]]]), {
       asIs: async () => [before],
       faultsOf,
     });
-    expect(kept.map(({ adjustments: [one], faults }) => [one?.value, faults])).toEqual([['break-word', 0]]);
+    expect(kept.map(({ adjustments: [adjustment], faults }) => [adjustment?.value, faults])).toEqual([
+      ['break-word', 0],
+    ]);
   });
 
   it('has long words break where a box around them says otherwise', () => {
@@ -245,8 +249,8 @@ describe('what may mend it', () => {
       { frame: { rest: { 'overflow-wrap': 'break-word' } } },
       element('card', 'c', { style: 'frame' }, element('text', 't', { element: 'p' }, words('Tea'))),
     );
-    const made = mendsFor(around, [fault('scrolls', 'text-t')]).flatMap(({ adjustments }) => adjustments);
-    expect(made).toContainEqual({ page: 'sample', style: 'frame', property: 'overflow-wrap', value: 'anywhere' });
+    const result = suggestFixes(around, [fault('scrolls', 'text-t')]).flatMap(({ adjustments }) => adjustments);
+    expect(result).toContainEqual({ page: 'sample', style: 'frame', property: 'overflow-wrap', value: 'anywhere' });
   });
 
   it('holds open what collapses without its picture, from within, by its shape or its least height', () => {
@@ -271,20 +275,20 @@ describe('what may mend it', () => {
         ],
       ],
     ]);
-    const made = mendsFor(
+    const fixes = suggestFixes(
       shown,
       ['section-Skies', 'card-same', 'card-other'].map((id) => fault('collapsed', id)),
       frames as never,
     );
-    expect(made.map(({ adjustments: [one] }) => `${one?.element} ${one?.property}: ${one?.value}`)).toEqual([
-      'card-same aspect-ratio: 400 / 200',
-      'card-same min-height: 100px',
-      'card-other min-height: 80px',
-    ]);
+    expect(
+      fixes.map(
+        ({ adjustments: [adjustment] }) => `${adjustment?.element} ${adjustment?.property}: ${adjustment?.value}`,
+      ),
+    ).toEqual(['card-same aspect-ratio: 400 / 200', 'card-same min-height: 100px', 'card-other min-height: 80px']);
   });
 
   it('keeps the frames of pictures that a client can exchange, where one is at fault', () => {
-    const picture = (id: string, more: object): ElementNode =>
+    const image = (id: string, more: object): ElementNode =>
       element('image', id, { element: 'img', attributes: { src: 'assets/a.jpg' }, ...more });
     const shown = page(
       {},
@@ -292,9 +296,9 @@ describe('what may mend it', () => {
         'section',
         'Offers',
         { element: 'section' },
-        picture('fixed', { fields: { src: 'offers.picture.file' } }),
-        picture('fluid', { fields: { src: 'offers.other.file' } }),
-        picture('drawn', {}),
+        image('fixed', { fields: { src: 'offers.picture.file' } }),
+        image('fluid', { fields: { src: 'offers.other.file' } }),
+        image('drawn', {}),
       ),
     );
     const frames = new Map([
@@ -315,7 +319,7 @@ describe('what may mend it', () => {
       ],
     ] as const);
     const set = (section: string): string[] =>
-      mendsFor(shown, [{ kind: 'overlap', width: 390, what: 'x', section }], frames as never).flatMap(
+      suggestFixes(shown, [{ kind: 'overlap', width: 390, what: 'x', section }], frames as never).flatMap(
         ({ why, adjustments }) =>
           why.startsWith('an image')
             ? [adjustments.map(({ element: id, property, value }) => `${id} ${property}: ${value}`).join('; ')]
@@ -333,9 +337,10 @@ describe('what may mend it', () => {
       ['long-word', [fault('beyond', 'heading-small-h'), fault('beyond', 'text-small-p')]],
       ['markup', [fault('beyond', 'heading-small-h')]],
     ]);
-    const has = (list: readonly Adjustment[], value: string): boolean => list.some((one) => one.value === value);
+    const has = (list: readonly Adjustment[], value: string): boolean =>
+      list.some((adjustment) => adjustment.value === value);
     const tried: string[] = [];
-    const kept = await mendTrial(
+    const kept = await applyFixes(
       document,
       [before],
       [{ style: 'card', property: 'color', value: 'red', step: 4 }],
@@ -365,7 +370,7 @@ describe('what may mend it', () => {
     const faultsOf = async (_: string, list: readonly Adjustment[]): Promise<readonly TrialFault[]> =>
       above(list) ? [fault('overlap', 'text-low')] : covered;
     expect(
-      await mendTrial(document, [before], [], new Map([['long-word', covered]]), {
+      await applyFixes(document, [before], [], new Map([['long-word', covered]]), {
         asIs: async () => [before],
         faultsOf,
       }),
@@ -382,9 +387,9 @@ describe('what may mend it', () => {
       asked.push(name);
       return broken.get(name) ?? [];
     };
-    expect(await mendTrial(document, [before], [], broken, { asIs: async () => [before], faultsOf })).toEqual([]);
+    expect(await applyFixes(document, [before], [], broken, { asIs: async () => [before], faultsOf })).toEqual([]);
     expect(asked.filter((name) => name === 'long-word')).toHaveLength(
-      mendsFor(document, broken.get('long-word') ?? []).length,
+      suggestFixes(document, broken.get('long-word') ?? []).length,
     );
   });
 
@@ -398,7 +403,7 @@ describe('what may mend it', () => {
       tried.push(list.at(-1)?.property ?? '');
       return [measured([word('Else', 'text-low', 0, 0)])];
     };
-    expect(await mendTrial(document, [before], [], broken, { asIs, faultsOf: async () => [] })).toEqual([]);
+    expect(await applyFixes(document, [before], [], broken, { asIs, faultsOf: async () => [] })).toEqual([]);
     expect(tried.slice(0, 2).sort()).toEqual(['aspect-ratio', 'overflow-wrap']);
   });
 
@@ -406,7 +411,7 @@ describe('what may mend it', () => {
     const never = (): never => {
       throw new Error('nothing is to be measured');
     };
-    expect(await mendTrial(document, [before], [], new Map(), { asIs: never, faultsOf: never })).toEqual([]);
+    expect(await applyFixes(document, [before], [], new Map(), { asIs: never, faultsOf: never })).toEqual([]);
     expect(originalContent(document)['offers']).toBeDefined();
   });
 });

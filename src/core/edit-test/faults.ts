@@ -3,7 +3,7 @@ import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement, isWords } from '../document/walk.js';
 import { sectionSlug } from '../text/words.js';
 import { clashingWords } from '../proof/clashing-words.js';
-import type { MeasuredPage, MeasuredWord, Place } from '../proof/measurement.js';
+import type { MeasuredPage, MeasuredWord, Position } from '../proof/measurement.js';
 
 /** What an edit does to a page that it should not. */
 export const TRIAL_FAULTS = ['scrolls', 'overlap', 'cut-off', 'beyond', 'covered', 'collapsed', 'markup'] as const;
@@ -24,7 +24,7 @@ export interface TrialFault {
   readonly under?: string;
   /** Path of the field whose words lie on it. */
   readonly over?: string;
-  readonly place?: Place;
+  readonly place?: Position;
 }
 
 /** Words may reach over their box by this much, px. */
@@ -51,9 +51,14 @@ export function trialFaults(
 ): TrialFault[] {
   const known = nodesOf(document.body);
   const about = (id: string | undefined): Partial<TrialFault> => {
-    const one = id === undefined ? undefined : known.get(id);
-    return one
-      ? { id: one.node.id, name: one.node.name, section: one.section, ...(one.path ? { path: one.path } : {}) }
+    const entry = id === undefined ? undefined : known.get(id);
+    return entry
+      ? {
+          id: entry.node.id,
+          name: entry.node.name,
+          section: entry.section,
+          ...(entry.path ? { path: entry.path } : {}),
+        }
       : {};
   };
   const found: TrialFault[] = [];
@@ -84,8 +89,8 @@ export function trialFaults(
       place: { x, y, width: wide, height },
     });
   };
-  for (const [one, other] of clashingWords(now.words))
-    tell('overlap', one, `“${short(one.text)}” overlaps “${short(other.text)}”`, other);
+  for (const [measuredWord, other] of clashingWords(now.words))
+    tell('overlap', measuredWord, `“${short(measuredWord.text)}” overlaps “${short(other.text)}”`, other);
   for (const word of now.words) {
     if (word.cut) tell('cut-off', word, `“${short(word.text)}” is cut off`);
     if (isBeyond(word, now)) tell('beyond', word, `“${short(word.text)}” overflows its box`);
@@ -93,13 +98,13 @@ export function trialFaults(
   }
   for (const [id, { box }] of Object.entries(before.things ?? {})) {
     const is = now.things?.[id];
-    const one = known.get(id);
-    if (!is || !one || box[3] < HIGH || is.box[3] >= LOW || !says(one.node)) continue;
+    const entry = known.get(id);
+    if (!is || !entry || box[3] < HIGH || is.box[3] >= LOW || !says(entry.node)) continue;
     found.push({
       kind: 'collapsed',
       width,
       ...about(id),
-      what: `${one.node.name} collapses`,
+      what: `${entry.node.name} collapses`,
       place: { x: is.box[0], y: is.box[1], width: is.box[2], height: Math.max(1, is.box[3]) },
     });
   }
@@ -110,7 +115,7 @@ export function trialFaults(
 function flagged(page: MeasuredPage, known: ReadonlyMap<string, Known>): ReadonlySet<string> {
   const style = ({ of }: MeasuredWord): string => known.get(of ?? '')?.node.style ?? '';
   return new Set([
-    ...clashingWords(page.words).map(([one]) => `overlap ${style(one)}`),
+    ...clashingWords(page.words).map(([measuredWord]) => `overlap ${style(measuredWord)}`),
     ...page.words.flatMap((word) => [
       ...(word.cut ? [`cut-off ${style(word)}`] : []),
       ...(isBeyond(word, page) ? [`beyond ${style(word)}`] : []),

@@ -6,14 +6,14 @@ import { casesOf } from './cases.js';
 import type { TrialFault } from './faults.js';
 import { limitsFor, withLimits } from './limits.js';
 
-const said = (text: string, field: string) => ({ kind: 'words', text, field }) as const;
+const message = (text: string, field: string) => ({ kind: 'words', text, field }) as const;
 const card = (id: string, title: string) =>
   element(
     'card',
     id,
     { entry: { list: 'ways.cards', id } },
-    element('heading', `h-${id}`, { element: 'h3' }, said(title, `ways.cards.${id}.heading`)),
-    element('text', `t-${id}`, { element: 'p' }, said('For all', `ways.cards.${id}.text`)),
+    element('heading', `h-${id}`, { element: 'h3' }, message(title, `ways.cards.${id}.heading`)),
+    element('text', `t-${id}`, { element: 'p' }, message('For all', `ways.cards.${id}.text`)),
   );
 const document: PageDocument = page(
   {},
@@ -77,7 +77,7 @@ describe('limits of a trial', () => {
       fieldRules: { 'ways.cards': { fewest: 2, most: 3 }, 'ways.cards.*.text': { locked: true } },
     };
     const lists = (name: string) =>
-      flatten(casesOf(ruled, regionsOf(ruled), {}).find((one) => one.name === name)?.content ?? {});
+      flatten(casesOf(ruled, regionsOf(ruled), {}).find((trialCase) => trialCase.name === name)?.content ?? {});
     expect(
       ['no-entries', 'one-entry', 'hundred-entries'].map((name) => lists(name).lists.get('ways.cards')?.length),
     ).toEqual([2, 2, 3]);

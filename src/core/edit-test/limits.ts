@@ -41,7 +41,7 @@ export function limitsFor(
   }
   const now = [...flatten(wholeContent(document, written)).values];
   return [...count].flatMap(([path, faults]): Limit[] => {
-    const lengths = now.filter(([one]) => find(one)?.path === path).map(([, value]) => value.length);
+    const lengths = now.filter(([text]) => find(text)?.path === path).map(([, value]) => value.length);
     const longest = Math.ceil(Math.max(1, ...lengths) / STEP) * STEP;
     return document.fieldRules?.[path]?.longest === undefined ? [{ path, longest, faults }] : [];
   });

@@ -7,7 +7,7 @@ import type { TrialFault } from './faults.js';
 import type { Box } from '../geometry/box.js';
 
 /** Something that may mend what an edit does to a page: corrections, and why. */
-export interface Mend {
+export interface SuggestedFix {
   readonly why: string;
   readonly adjustments: readonly Adjustment[];
 }
@@ -19,16 +19,16 @@ const ROWS = 3;
  * What may mend faults of a trial, what is mildest first. Each is to be tried before it is kept.
  * @param frames how large pictures were at each width before anybody exchanged one, by their ids
  */
-export function mendsFor(
+export function suggestFixes(
   document: PageDocument,
   faults: readonly TrialFault[],
   frames: ReadonlyMap<string, readonly Box[]> = new Map(),
-): Mend[] {
+): SuggestedFix[] {
   const known = chainsOf(document.body);
   /* An entry that was added is named after the one that it is made from. */
   const chainOf = (id = ''): readonly ElementNode[] =>
     known.get(id) ?? (id.includes('-') ? chainOf(id.replace(/-[^-]*$/, '')) : []);
-  const made = new Map<string, Mend>();
+  const map = new Map<string, SuggestedFix>();
   const propose = (
     why: string,
     on: ElementNode | readonly ElementNode[] | undefined,
@@ -38,13 +38,13 @@ export function mendsFor(
       [on ?? []]
         .flat()
         .map((node) => targetOf(node, set))
-        .map((one) => [JSON.stringify(one), one]),
+        .map((pick) => [JSON.stringify(pick), pick]),
     );
     const adjustments = [...targets.values()].flatMap((target) =>
       Object.entries(set).map(([property, value]): Adjustment => ({ page: document.name, ...target, property, value })),
     );
     const key = JSON.stringify(adjustments);
-    if (adjustments.length && !made.has(key)) made.set(key, { why, adjustments });
+    if (adjustments.length && !map.has(key)) map.set(key, { why, adjustments });
   };
   /* What an element has otherwise than its style has to be said of the element. */
   const targetOf = (
@@ -124,14 +124,14 @@ export function mendsFor(
     }
   }
   const sections = new Set(faults.map(({ kind, section }) => (kind === 'scrolls' ? undefined : section)));
-  for (const { node, section } of picturesIn(document.body))
+  for (const { node, section } of imagesIn(document.body))
     if (sections.has(section) || sections.has(undefined))
       propose('an image of another shape is cropped to this frame', node, frameOf(frames.get(node.id) ?? []));
-  return [...made.values()];
+  return [...map.values()];
 }
 
 /** Pictures that a client can exchange, with the section that each is in. */
-function picturesIn(body: ElementNode): { readonly node: ElementNode; readonly section: string }[] {
+function imagesIn(body: ElementNode): { readonly node: ElementNode; readonly section: string }[] {
   const visit = (node: ElementNode, section: string): { node: ElementNode; section: string }[] => {
     const here = node.kind === 'section' ? sectionSlug(node.name) : section;
     const own = node.element === 'img' && node.fields?.['src'] !== undefined ? [{ node, section: here }] : [];
@@ -157,11 +157,11 @@ function holdsAnother(
   chains: ReadonlyMap<string, readonly ElementNode[]>,
 ): boolean {
   return faults.some(
-    (one) =>
-      one.kind === 'collapsed' &&
-      one.width === width &&
-      one.id !== id &&
-      chains.get(one.id ?? '')?.some((node) => node.id === id),
+    (fault) =>
+      fault.kind === 'collapsed' &&
+      fault.width === width &&
+      fault.id !== id &&
+      chains.get(fault.id ?? '')?.some((node) => node.id === id),
   );
 }
 

@@ -1,5 +1,5 @@
 /** An error that a person can mend: what is wrong, where, and what to do. Anything else thrown is a bug of ours. */
-export class Problem extends Error {
+export class TavrikError extends Error {
   /**
    * @param what what is wrong, as a sentence
    * @param where file, address or option it is about

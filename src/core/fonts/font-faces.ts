@@ -119,7 +119,7 @@ export function askedFonts(fonts: readonly ShownFont[]): AskedFont[] {
     const [wanted = ''] = use.families;
     if (isGeneric(wanted)) continue;
     const names = [plain(wanted), TWINS[plain(wanted)]];
-    const there = shown.length === 0 || shown.some((one) => one.brought || names.includes(plain(one.family)));
+    const there = shown.length === 0 || shown.some((entry) => entry.brought || names.includes(plain(entry.family)));
     const known = asked.get(wanted) ?? { weights: new Set(), there: true, instead: new Set() };
     known.weights.add(use.weight);
     if (!there) {

@@ -16,11 +16,11 @@ const ROLES: ReadonlySet<string> = new Set(Object.values(LANDMARKS));
 
 /** The landmarks below a node in the order of the page, by their roles. */
 export function* landmarksIn(node: ElementNode, inPart = false): Generator<string> {
-  const said = node.attributes?.['role'];
+  const text = node.attributes?.['role'];
   const own = LANDMARKS[node.element];
   const isFrame = node.element === 'header' || node.element === 'footer';
-  if (said !== undefined && ROLES.has(said)) yield said;
-  else if (said === undefined && own && !(isFrame && inPart)) yield own;
+  if (text !== undefined && ROLES.has(text)) yield text;
+  else if (text === undefined && own && !(isFrame && inPart)) yield own;
   for (const child of node.children ?? [])
     if (child.kind !== 'words') yield* landmarksIn(child, inPart || PART_ELEMENTS.has(node.element));
 }

@@ -1,7 +1,7 @@
 import { textOf, walk } from '../document/walk.js';
 import { buildPage } from './build.js';
 import type { CapturedNode, CapturedPage } from './captured.js';
-import type { Look } from './variables.js';
+import type { ResolvedStyle } from './variables.js';
 
 const page = (nodes: readonly CapturedNode[]): CapturedPage => ({
   title: 'T',
@@ -12,9 +12,9 @@ const page = (nodes: readonly CapturedNode[]): CapturedPage => ({
   address: 'http://x/',
   nodes,
 });
-const empty: Look = { condition: {}, byInterval: [new Map()] };
+const empty: ResolvedStyle = { condition: {}, byInterval: [new Map()] };
 
-function build(inside: readonly CapturedNode[], looks: Record<number, Look[]> = {}) {
+function build(inside: readonly CapturedNode[], looks: Record<number, ResolvedStyle[]> = {}) {
   const nodes: CapturedNode[] = [
     { parent: -1, tag: 'html', path: 'html' },
     { parent: 0, tag: 'body', path: 'html > body', display: 'block' },
@@ -65,7 +65,7 @@ describe('buildPage', () => {
       { parent: 6, text: 'Two', seen: true },
       { parent: 1, text: '\n', seen: false },
     ]);
-    expect(document.body.children?.map((one) => (one.kind === 'words' ? one.text : one.kind))).toEqual([
+    expect(document.body.children?.map((child) => (child.kind === 'words' ? child.text : child.kind))).toEqual([
       'link',
       ' ',
       'link',
@@ -99,7 +99,7 @@ describe('buildPage', () => {
   });
 
   it('tells a button from a link by its look', () => {
-    const button: Look = {
+    const button: ResolvedStyle = {
       condition: {},
       byInterval: [
         new Map(Object.entries({ 'padding-left': '20px', 'padding-top': '10px', 'background-color': 'red' })),

@@ -7,14 +7,14 @@ import type { Box, CapturedFace, CapturedNode, CapturedPage } from './captured.j
 import { isInline, kindOf } from './kinds.js';
 import { probeName, type Probed } from './lean.js';
 import { defaultsFor, styleOf } from './styles.js';
-import type { Look } from './variables.js';
+import type { ResolvedStyle } from './variables.js';
 
 export interface BuildInput {
   readonly name: string;
   readonly files: readonly string[];
   readonly widths: readonly number[];
   readonly page: CapturedPage;
-  readonly looks: readonly Look[][];
+  readonly looks: readonly ResolvedStyle[][];
   readonly breakpoints: readonly Breakpoint[];
   readonly probed: Probed;
   readonly faces: readonly CapturedFace[];
@@ -57,7 +57,7 @@ export function buildPage(input: BuildInput): Built {
     const siblings = required(children[required(page.nodes[index]).parent]);
     const at = siblings.indexOf(index);
     return [siblings[at - 1], siblings[at + 1]].every(
-      (one) => one !== undefined && standsInLine(required(page.nodes[one])),
+      (value) => value !== undefined && standsInLine(required(page.nodes[value])),
     );
   };
 
@@ -74,7 +74,7 @@ export function buildPage(input: BuildInput): Built {
     if (!node.tag) return makeWords(node, index);
     const inside = required(children[index])
       .map(make)
-      .filter((one) => one !== undefined);
+      .filter((node) => node !== undefined);
     const id = idOf(required(node.path));
     if (node.box) boxes.set(id, node.box);
     const rest = looks[index]?.[0]?.byInterval[0] ?? new Map<string, string>();
@@ -86,9 +86,10 @@ export function buildPage(input: BuildInput): Built {
     const kind = kindOf(
       node,
       rest,
-      inside.length > 0 && inside.every((one) => one.kind === 'words' || one.kind === 'run' || one.kind === 'break'),
+      inside.length > 0 &&
+        inside.every((node) => node.kind === 'words' || node.kind === 'run' || node.kind === 'break'),
     );
-    const made: ElementNode = {
+    const element: ElementNode = {
       id,
       kind,
       name: kind,
@@ -100,7 +101,7 @@ export function buildPage(input: BuildInput): Built {
       from: { path: required(node.path) },
       ...(inside.length ? { children: inside } : {}),
     };
-    return made;
+    return element;
   };
 
   const bodyIndex = page.nodes.findIndex(({ tag, parent }) => tag === 'body' && parent === 0);

@@ -1,5 +1,5 @@
 import type { CapturedNode, CapturedRule } from './captured.js';
-import { cascade, type MatchedSelector, type RawLook } from './cascade.js';
+import { cascade, type MatchedSelector, type CascadedStyle } from './cascade.js';
 import { readSelectorList } from './selectors.js';
 
 interface Given {
@@ -19,7 +19,7 @@ const nodes: CapturedNode[] = [
   { parent: 1, tag: 'a' },
 ];
 
-function resolve(given: readonly Given[], inline: [number, Record<string, string>][] = []): RawLook[][] {
+function resolve(given: readonly Given[], inline: [number, Record<string, string>][] = []): CascadedStyle[][] {
   const rules = given.map(({ selector, set, layer = 9, when }): CapturedRule => ({
     selector,
     media: [],
@@ -36,7 +36,7 @@ function resolve(given: readonly Given[], inline: [number, Record<string, string
     if (!read) throw new Error(`no selector: ${selector}`);
     return { rule, selector: read, elements: matches, ...(hosts ? { hosts: new Set(hosts) } : {}) };
   });
-  const holds = given.map((one) => one.holds ?? [true, true]);
+  const holds = given.map((entry) => entry.holds ?? [true, true]);
   return cascade(
     nodes,
     rules,
@@ -51,7 +51,7 @@ function resolve(given: readonly Given[], inline: [number, Record<string, string
   );
 }
 
-const restOf = (looks: RawLook[][], element: number, interval = 0) =>
+const restOf = (looks: CascadedStyle[][], element: number, interval = 0) =>
   Object.fromEntries(looks[element]?.[0]?.byInterval[interval] ?? []);
 
 describe('cascade (CSS Cascade 5, section 6)', () => {

@@ -13,12 +13,12 @@ export interface Condition {
 }
 
 /** Winning declarations before `var()` is written out, in cascade order. */
-export type RawDeclarations = ReadonlyMap<string, CapturedValue>;
+export type CascadedDeclarations = ReadonlyMap<string, CapturedValue>;
 
 /** The declarations that win for one element under one condition, one map for each interval. */
-export interface RawLook {
+export interface CascadedStyle {
   readonly condition: Condition;
-  readonly byInterval: readonly RawDeclarations[];
+  readonly byInterval: readonly CascadedDeclarations[];
 }
 
 /** A selector of a rule with the elements it matches. */
@@ -60,31 +60,33 @@ export function cascade(
   matched: readonly MatchedSelector[],
   holds: readonly (readonly boolean[])[],
   inline: ReadonlyMap<number, readonly CapturedDeclaration[]>,
-): RawLook[][] {
+): CascadedStyle[][] {
   const intervals = holds[0]?.length ?? 1;
   const always = Array.from({ length: intervals }, () => true);
   const applied: Applied[][] = nodes.map(() => []);
-  sortByCascade(matched, rules).forEach((one, id) => {
-    const rule = required(rules[one.rule]);
-    const { selector } = one;
+  sortByCascade(matched, rules).forEach((matchedSelector, id) => {
+    const rule = required(rules[matchedSelector.rule]);
+    const { selector } = matchedSelector;
     const entry: Entry = {
       id,
       set: rule.set,
       layer: rule.layer,
       specificity: selector.specificity,
-      holds: holds[one.rule] ?? always,
+      holds: holds[matchedSelector.rule] ?? always,
       part: selector.part,
       state: selector.state,
       within: selector.within,
       when: rule.when.length ? rule.when.join(' ') : undefined,
     };
-    for (const element of one.elements) {
-      const host = one.hosts ? nearestHost(nodes, element, one.hosts, selector.within?.beside) : undefined;
-      if (one.hosts && host === undefined) continue;
+    for (const element of matchedSelector.elements) {
+      const host = matchedSelector.hosts
+        ? nearestHost(nodes, element, matchedSelector.hosts, selector.within?.beside)
+        : undefined;
+      if (matchedSelector.hosts && host === undefined) continue;
       required(applied[element]).push({ entry, host });
     }
   });
-  const known = new Map<string, RawLook[]>();
+  const known = new Map<string, CascadedStyle[]>();
   return nodes.map((node, element) => {
     if (!node.tag) return [];
     const own = inline.get(element) ?? [];
@@ -136,7 +138,7 @@ function resolve(
   own: readonly CapturedDeclaration[],
   intervals: number,
   always: readonly boolean[],
-): RawLook[] {
+): CascadedStyle[] {
   const inlineEntry: Applied = {
     entry: {
       id: -1,
@@ -152,21 +154,21 @@ function resolve(
     host: undefined,
   };
   const groups = new Map<string | undefined, Applied[]>();
-  for (const one of list) {
-    const key = conditionKey(one);
+  for (const applied of list) {
+    const key = conditionKey(applied);
     const group = groups.get(key);
-    if (group) group.push(one);
-    else groups.set(key, [one]);
+    if (group) group.push(applied);
+    else groups.set(key, [applied]);
   }
   const rest = [...(groups.get(undefined) ?? []), ...(own.length ? [inlineEntry] : [])];
   groups.delete(undefined);
-  const looks: RawLook[] = [{ condition: {}, byInterval: winnersByInterval(rest, intervals) }];
-  const parts = new Map<string, RawLook>();
+  const looks: CascadedStyle[] = [{ condition: {}, byInterval: winnersByInterval(rest, intervals) }];
+  const parts = new Map<string, CascadedStyle>();
   const ordered = [...groups.values()].sort((a, b) => rankOf(a) - rankOf(b));
   for (const group of ordered) {
     const first = required(group[0]);
     if (isBare(first)) {
-      const look: RawLook = {
+      const look: CascadedStyle = {
         condition: defined({ part: first.entry.part }),
         byInterval: winnersByInterval(group, intervals),
       };
@@ -200,7 +202,7 @@ function resolve(
           }),
       ...(entry.when ? { when: entry.when } : {}),
     };
-    if (byInterval.some((one) => one.size > 0)) looks.push({ condition, byInterval });
+    if (byInterval.some((rawDeclarations) => rawDeclarations.size > 0)) looks.push({ condition, byInterval });
   }
   return looks;
 }
@@ -219,20 +221,20 @@ function byEntry(a: Applied, b: Applied): number {
     : a.entry.layer - b.entry.layer;
 }
 
-function winnersByInterval(list: readonly Applied[], intervals: number): RawDeclarations[] {
-  const made: RawDeclarations[] = [];
+function winnersByInterval(list: readonly Applied[], intervals: number): CascadedDeclarations[] {
+  const rawDeclarations: CascadedDeclarations[] = [];
   let lastMask = '';
   for (let index = 0; index < intervals; index += 1) {
     const active = list.filter(({ entry }) => entry.holds[index]);
     const mask = active.map(({ entry }) => entry.id).join();
-    made.push(index > 0 && mask === lastMask ? required(made[index - 1]) : winners(active));
+    rawDeclarations.push(index > 0 && mask === lastMask ? required(rawDeclarations[index - 1]) : winners(active));
     lastMask = mask;
   }
-  return made;
+  return rawDeclarations;
 }
 
 /** `list` is in ascending cascade order of normal declarations. Important ones win, with their layers in reverse. */
-function winners(list: readonly Applied[]): RawDeclarations {
+function winners(list: readonly Applied[]): CascadedDeclarations {
   const won = new Map<string, CapturedValue>();
   for (const { entry } of list)
     for (const [name, value, important] of entry.set) if (!important) place(won, name, value);
@@ -254,7 +256,7 @@ function place(won: Map<string, CapturedValue>, name: string, value: CapturedVal
   won.set(name, value);
 }
 
-function differing(won: RawDeclarations, rest: RawDeclarations): RawDeclarations {
+function differing(won: CascadedDeclarations, rest: CascadedDeclarations): CascadedDeclarations {
   return new Map([...won].filter(([name, value]) => !isSameValue(rest.get(name), value)));
 }
 

@@ -21,12 +21,12 @@ const LONGEST_DATA = 100_000;
 
 /** The head of a page as its source has it. Pictures and icons are brought later. */
 export function headFrom(captured: CapturedHead): PageHead {
-  const { site, title, description, picture, pictureAlt, theme } = captured;
+  const { site, title, description, picture: image, pictureAlt: imageAlt, theme } = captured;
   const preview = {
     ...(title ? { title } : {}),
     ...(description ? { description } : {}),
-    ...(picture ? { picture } : {}),
-    ...(picture && pictureAlt ? { alt: pictureAlt } : {}),
+    ...(image ? { picture: image } : {}),
+    ...(image && imageAlt ? { alt: imageAlt } : {}),
   };
   const facts = captured.data.flatMap(readData);
   return {
@@ -43,7 +43,7 @@ function readData(text: string): object[] {
   try {
     const read: unknown = JSON.parse(text);
     return (Array.isArray(read) ? read : [read]).filter(
-      (one): one is object => typeof one === 'object' && one !== null,
+      (entry): entry is object => typeof entry === 'object' && entry !== null,
     );
   } catch {
     return [];

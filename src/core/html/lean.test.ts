@@ -1,17 +1,17 @@
 import type { CapturedNode } from './captured.js';
 import { dropIdle, dropInherited, probeName, probeRequest, writeOutInherit } from './lean.js';
-import type { Look } from './variables.js';
+import type { ResolvedStyle } from './variables.js';
 
 const nodes: CapturedNode[] = [
   { parent: -1, tag: 'html' },
   { parent: 0, tag: 'p' },
   { parent: 1, tag: 'a', attributes: { href: '#' } },
 ];
-const look = (...sets: Record<string, string>[]): Look => ({
+const look = (...sets: Record<string, string>[]): ResolvedStyle => ({
   condition: {},
   byInterval: sets.map((set) => new Map(Object.entries(set))),
 });
-const rest = (looks: Look[][], element: number) =>
+const rest = (looks: ResolvedStyle[][], element: number) =>
   looks[element]?.[0]?.byInterval.map((set) => Object.fromEntries(set));
 
 describe('probeName', () => {
@@ -71,11 +71,11 @@ describe('dropInherited', () => {
 
 describe('writeOutInherit', () => {
   it('writes handed-down box-sizing out', () => {
-    const made = writeOutInherit(nodes, [
+    const result = writeOutInherit(nodes, [
       [look({ 'box-sizing': 'border-box' })],
       [look({ 'box-sizing': 'inherit' })],
       [look({ 'box-sizing': 'inherit' })],
     ]);
-    expect(rest(made, 2)).toEqual([{ 'box-sizing': 'border-box' }]);
+    expect(rest(result, 2)).toEqual([{ 'box-sizing': 'border-box' }]);
   });
 });

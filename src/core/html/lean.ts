@@ -1,7 +1,7 @@
 import { required } from '../data/required.js';
 import type { CapturedNode } from './captured.js';
 import { INHERITED } from '../css/inherited.js';
-import type { Look, LookDeclarations } from './variables.js';
+import type { ResolvedStyle, ResolvedDeclarations } from './variables.js';
 
 /** What a browser does with bare elements: which declarations are idle, and which inherited properties it sets itself. */
 export interface Probed {
@@ -13,7 +13,7 @@ export interface Probed {
 export interface ProbeRequest {
   readonly items: readonly { readonly element: string; readonly set: readonly (readonly [string, string])[] }[];
   /** Number of the item for a set of declarations on an element. */
-  readonly numberOf: (element: string, set: LookDeclarations) => number | undefined;
+  readonly numberOf: (element: string, set: ResolvedDeclarations) => number | undefined;
 }
 
 /** Attributes that are presentational hints (HTML, 15 rendering): they style an element like a rule would. */
@@ -48,9 +48,9 @@ export function probeName(node: CapturedNode, part?: string): string {
 }
 
 /** The distinct sets of declarations that a browser has to judge. */
-export function probeRequest(nodes: readonly CapturedNode[], looks: readonly Look[][]): ProbeRequest {
+export function probeRequest(nodes: readonly CapturedNode[], looks: readonly ResolvedStyle[][]): ProbeRequest {
   const items: { element: string; set: (readonly [string, string])[] }[] = [];
-  const numbers = new Map<string, Map<LookDeclarations, number>>();
+  const numbers = new Map<string, Map<ResolvedDeclarations, number>>();
   nodes.forEach((node, index) => {
     for (const { condition, byInterval } of looks[index] ?? []) {
       if (condition.state || condition.within || condition.when) continue;
@@ -70,13 +70,13 @@ export function probeRequest(nodes: readonly CapturedNode[], looks: readonly Loo
 /** Drops declarations that are idle in every interval in which they stand. */
 export function dropIdle(
   nodes: readonly CapturedNode[],
-  looks: readonly Look[][],
+  looks: readonly ResolvedStyle[][],
   request: ProbeRequest,
   probed: Probed,
-): Look[][] {
-  const known = new Map<string, Map<string, readonly LookDeclarations[]>>();
-  const cut = new Map<LookDeclarations, number>();
-  const idOf = (set: LookDeclarations): number => {
+): ResolvedStyle[][] {
+  const known = new Map<string, Map<string, readonly ResolvedDeclarations[]>>();
+  const cut = new Map<ResolvedDeclarations, number>();
+  const idOf = (set: ResolvedDeclarations): number => {
     if (!cut.has(set)) cut.set(set, cut.size);
     return required(cut.get(set));
   };
@@ -88,19 +88,19 @@ export function dropIdle(
       const key = byInterval.map(idOf).join();
       let byKey = known.get(element);
       if (!byKey) known.set(element, (byKey = new Map()));
-      let made = byKey.get(key);
-      if (!made) byKey.set(key, (made = withoutIdle(element, byInterval, request, probed)));
-      return { condition, byInterval: made };
+      let lookDeclarations = byKey.get(key);
+      if (!lookDeclarations) byKey.set(key, (lookDeclarations = withoutIdle(element, byInterval, request, probed)));
+      return { condition, byInterval: lookDeclarations };
     }),
   );
 }
 
 function withoutIdle(
   element: string,
-  byInterval: readonly LookDeclarations[],
+  byInterval: readonly ResolvedDeclarations[],
   request: ProbeRequest,
   probed: Probed,
-): LookDeclarations[] {
+): ResolvedDeclarations[] {
   const idle = byInterval.map((set) => new Set(probed.idle[request.numberOf(element, set) ?? -1] ?? []));
   const needed = new Set<string>();
   byInterval.forEach((set, index) => {
@@ -111,14 +111,14 @@ function withoutIdle(
 
 /** Keeps it cheap to see that two intervals are alike: equal inputs give the same object. */
 function shareEqual(
-  list: readonly LookDeclarations[],
-  change: (set: LookDeclarations) => LookDeclarations,
-): LookDeclarations[] {
-  const made = new Map<LookDeclarations, LookDeclarations>();
+  list: readonly ResolvedDeclarations[],
+  change: (set: ResolvedDeclarations) => ResolvedDeclarations,
+): ResolvedDeclarations[] {
+  const map = new Map<ResolvedDeclarations, ResolvedDeclarations>();
   return list.map((set) => {
-    let one = made.get(set);
-    if (!one) made.set(set, (one = change(set)));
-    return one;
+    let lookDeclarations = map.get(set);
+    if (!lookDeclarations) map.set(set, (lookDeclarations = change(set)));
+    return lookDeclarations;
   });
 }
 
@@ -126,7 +126,11 @@ function shareEqual(
 const UNKNOWN = /^(inherit|initial|unset|revert|revert-layer)$|%|\b[\d.]+(em|ex|ch|lh)\b|larger|smaller|bolder|lighter/;
 
 /** Drops inherited declarations that repeat, in every interval, what the parent hands down. */
-export function dropInherited(nodes: readonly CapturedNode[], looks: readonly Look[][], own: Probed['own']): Look[][] {
+export function dropInherited(
+  nodes: readonly CapturedNode[],
+  looks: readonly ResolvedStyle[][],
+  own: Probed['own'],
+): ResolvedStyle[][] {
   const handed: ReadonlyMap<string, string>[][] = [];
   return nodes.map((node, index) => {
     const mine = looks[index] ?? [];
@@ -158,7 +162,7 @@ export function dropInherited(nodes: readonly CapturedNode[], looks: readonly Lo
   });
 }
 
-function namesIn(sets: readonly LookDeclarations[]): string[] {
+function namesIn(sets: readonly ResolvedDeclarations[]): string[] {
   const names = new Set<string>();
   for (const set of new Set(sets)) for (const name of set.keys()) names.add(name);
   return [...names];
@@ -166,44 +170,48 @@ function namesIn(sets: readonly LookDeclarations[]): string[] {
 
 function handDown(
   parent: ReadonlyMap<string, string> | undefined,
-  set: LookDeclarations,
+  set: ResolvedDeclarations,
   byBrowser: ReadonlySet<string>,
   element: number,
 ): ReadonlyMap<string, string> {
   const changed = [...set].filter(([name]) => INHERITED.has(name));
   if (parent && changed.length === 0 && byBrowser.size === 0) return parent;
-  const made = new Map(parent);
-  for (const name of byBrowser) made.set(name, `(browser ${element})`);
+  const map = new Map(parent);
+  for (const name of byBrowser) map.set(name, `(browser ${element})`);
   if (byBrowser.has('font-size') || set.has('font-size'))
-    for (const [name, value] of made)
-      if (name !== 'font-size' && UNKNOWN.test(value)) made.set(name, `(relative ${element})`);
-  for (const [name, value] of changed) made.set(name, UNKNOWN.test(value) ? `(relative ${element})` : value);
-  return made;
+    for (const [name, value] of map)
+      if (name !== 'font-size' && UNKNOWN.test(value)) map.set(name, `(relative ${element})`);
+  for (const [name, value] of changed) map.set(name, UNKNOWN.test(value) ? `(relative ${element})` : value);
+  return map;
 }
 
 /** Properties that are not inherited by themselves but that style sheets hand down with `inherit`, as plain keywords. */
 const HANDED_DOWN = ['box-sizing'];
 
 /** Writes `inherit` out for properties where the parent's value is a plain keyword. */
-export function writeOutInherit(nodes: readonly CapturedNode[], looks: readonly Look[][]): Look[][] {
+export function writeOutInherit(nodes: readonly CapturedNode[], looks: readonly ResolvedStyle[][]): ResolvedStyle[][] {
   const values: string[][] = [];
-  const written = new Map<string, LookDeclarations>();
-  const ids = new Map<LookDeclarations, number>();
-  const idOf = (set: LookDeclarations): number => ids.get(set) ?? (ids.set(set, ids.size), ids.size - 1);
+  const written = new Map<string, ResolvedDeclarations>();
+  const ids = new Map<ResolvedDeclarations, number>();
+  const idOf = (set: ResolvedDeclarations): number => ids.get(set) ?? (ids.set(set, ids.size), ids.size - 1);
   return nodes.map((node, index) => {
     const mine = looks[index] ?? [];
     const parents = node.parent >= 0 ? values[node.parent] : undefined;
-    const resolve = (set: LookDeclarations, at: number, above: readonly string[] | undefined): LookDeclarations => {
-      let made = set;
+    const resolve = (
+      set: ResolvedDeclarations,
+      at: number,
+      above: readonly string[] | undefined,
+    ): ResolvedDeclarations => {
+      let lookDeclarations = set;
       HANDED_DOWN.forEach((name, which) => {
         if (set.get(name) !== 'inherit') return;
         const value = above?.[at * HANDED_DOWN.length + which] ?? 'initial';
-        const key = `${idOf(made)}|${name}|${value}`;
-        let one = written.get(key);
-        if (!one) written.set(key, (one = new Map(made).set(name, value)));
-        made = one;
+        const key = `${idOf(lookDeclarations)}|${name}|${value}`;
+        let entry = written.get(key);
+        if (!entry) written.set(key, (entry = new Map(lookDeclarations).set(name, value)));
+        lookDeclarations = entry;
       });
-      return made;
+      return lookDeclarations;
     };
     const [rest, ...others] = mine;
     if (!rest) return mine;

@@ -18,5 +18,5 @@ export function namesIn(nodes: readonly { readonly attributes?: Readonly<Record<
 /** The same for a whole selector list as it is written. */
 export function anyMayMatch(list: string, names: ReadonlySet<string>): boolean {
   if (/[\\&("']/.test(list)) return true;
-  return list.split(',').some((one) => mayMatch(one, names));
+  return list.split(',').some((part) => mayMatch(part, names));
 }

@@ -1,5 +1,5 @@
 import type { CapturedNode } from './captured.js';
-import type { Look } from './variables.js';
+import type { ResolvedStyle } from './variables.js';
 
 /** Which elements have each generated part at all (CSS Pseudo-Elements 4; HTML, 15 rendering). */
 const HAVE: readonly (readonly [part: RegExp, has: (node: CapturedNode) => boolean])[] = [
@@ -22,7 +22,7 @@ const VOID = new Set(['img', 'br', 'input', 'hr', 'textarea', 'select', 'iframe'
 const LEFT_OUT = /^::(first-line|first-letter|selection)/;
 
 /** Drops looks of parts that an element does not have, and of generated content that is never generated. */
-export function dropDeadParts(nodes: readonly CapturedNode[], looks: readonly Look[][]): Look[][] {
+export function dropDeadParts(nodes: readonly CapturedNode[], looks: readonly ResolvedStyle[][]): ResolvedStyle[][] {
   return nodes.map((node, index) => {
     const mine = looks[index] ?? [];
     if (!mine.some(({ condition }) => condition.part)) return mine;
@@ -41,7 +41,7 @@ function has(node: CapturedNode, part: string): boolean {
   return LEFT_OUT.test(part) ? part.startsWith('::first') : false;
 }
 
-function generates({ byInterval }: Look): boolean {
+function generates({ byInterval }: ResolvedStyle): boolean {
   return byInterval.some((set) => {
     const content = set.get('content');
     return content !== undefined && !/^(none|normal|initial|unset|inherit|revert)$/.test(content);

@@ -69,10 +69,10 @@ export function readSelectorList(text: string): ReadSelector[] {
     return [];
   }
   if (list.type !== 'SelectorList') return [];
-  return list.children.toArray().flatMap((one) => {
-    if (one.type !== 'Selector') return [];
-    const specificity = specificityOf(one);
-    return unfold(one).map((plain) => readSelector(plain, specificity));
+  return list.children.toArray().flatMap((child) => {
+    if (child.type !== 'Selector') return [];
+    const specificity = specificityOf(child);
+    return unfold(child).map((plain) => readSelector(plain, specificity));
   });
 }
 
@@ -86,8 +86,8 @@ function unfold(selector: csstree.Selector): csstree.Selector[] {
   if (at < 0) return [selector];
   const inside = selectorsIn(nodes[at] as csstree.PseudoClassSelector);
   const starts = at === 0 || nodes[at - 1]?.type === 'Combinator';
-  const made = inside.flatMap((one) => {
-    const own = one.children.toArray();
+  const selectors = inside.flatMap((selector) => {
+    const own = selector.children.toArray();
     const complex = own.some(({ type }) => type === 'Combinator');
     if (complex && !(at === 0)) return [];
     const typed = own[0]?.type === 'TypeSelector' && !starts;
@@ -99,7 +99,7 @@ function unfold(selector: csstree.Selector): csstree.Selector[] {
     ]);
     return unfold({ type: 'Selector', children });
   });
-  return made.slice(0, MOST_UNFOLDED);
+  return selectors.slice(0, MOST_UNFOLDED);
 }
 
 function isList(node: csstree.CssNode): node is csstree.PseudoClassSelector {
@@ -109,7 +109,7 @@ function isList(node: csstree.CssNode): node is csstree.PseudoClassSelector {
 function selectorsIn(node: csstree.PseudoClassSelector): csstree.Selector[] {
   return (node.children?.toArray() ?? []).flatMap((child) =>
     child.type === 'SelectorList'
-      ? child.children.toArray().flatMap((one) => (one.type === 'Selector' ? [one] : []))
+      ? child.children.toArray().flatMap((child) => (child.type === 'Selector' ? [child] : []))
       : child.type === 'Selector'
         ? [child]
         : [],
@@ -118,8 +118,9 @@ function selectorsIn(node: csstree.PseudoClassSelector): csstree.Selector[] {
 
 function holdsState(node: csstree.CssNode): boolean {
   let found = false;
-  csstree.walk(node, (one) => {
-    if (one.type === 'PseudoClassSelector' && STATES.has(one.name.toLowerCase()) && !one.children) found = true;
+  csstree.walk(node, (cssNode) => {
+    if (cssNode.type === 'PseudoClassSelector' && STATES.has(cssNode.name.toLowerCase()) && !cssNode.children)
+      found = true;
   });
   return found;
 }
@@ -227,11 +228,13 @@ function mostSpecific(nodes: readonly csstree.CssNode[]): Specificity {
   const inside = nodes.flatMap((node): Specificity[] => {
     if (node.type === 'Selector') return [specificityOf(node)];
     if (node.type === 'SelectorList')
-      return node.children.toArray().map((one) => specificityOf(one as csstree.Selector));
+      return node.children.toArray().map((child) => specificityOf(child as csstree.Selector));
     if (node.type === 'Nth' && node.selector?.type === 'SelectorList') return [mostSpecific([node.selector])];
     return [];
   });
-  return inside.reduce((most, one) => (compareSpecificity(one, most) > 0 ? one : most), [0, 0, 0] as Specificity);
+  return inside.reduce((most, specificity) => (compareSpecificity(specificity, most) > 0 ? specificity : most), [
+    0, 0, 0,
+  ] as Specificity);
 }
 
 function add(a: Specificity, b: Specificity): Specificity {

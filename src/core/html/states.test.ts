@@ -1,10 +1,10 @@
 import type { CapturedNode } from './captured.js';
 import { dropDeadStates } from './states.js';
 import { simplifyValues } from './values.js';
-import type { Look } from './variables.js';
+import type { ResolvedStyle } from './variables.js';
 
 const set = new Map([['color', 'red']]);
-const look = (condition: Look['condition']): Look => ({ condition, byInterval: [set] });
+const look = (condition: ResolvedStyle['condition']): ResolvedStyle => ({ condition, byInterval: [set] });
 const nodes: CapturedNode[] = [
   { parent: -1, tag: 'html' },
   { parent: 0, tag: 'div' },

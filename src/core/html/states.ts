@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import type { CapturedNode } from './captured.js';
-import type { Look } from './variables.js';
+import type { ResolvedStyle } from './variables.js';
 
 /** Which elements can be in a state at all (HTML, 4.16.3 pseudo-classes). States that are not named here any element can have. */
 const CAN: readonly (readonly [state: RegExp, can: (node: CapturedNode) => boolean])[] = [
@@ -32,7 +32,7 @@ function takesFocus({ tag, attributes = {} }: CapturedNode): boolean {
 const OF_INSIDE = /:has\((?:[^()]|\([^()]*\))*\)/g;
 
 /** Drops looks for states that an element, or the ancestor that has to be in one, can never be in. */
-export function dropDeadStates(nodes: readonly CapturedNode[], looks: readonly Look[][]): Look[][] {
+export function dropDeadStates(nodes: readonly CapturedNode[], looks: readonly ResolvedStyle[][]): ResolvedStyle[][] {
   const can = (element: number, state: string): boolean =>
     CAN.every(([named, holds]) => !named.test(state.replace(OF_INSIDE, '')) || holds(required(nodes[element])));
   return looks.map((mine, index) =>

@@ -1,8 +1,8 @@
 import { breakpointsOf, defaultsFor, styleOf } from './styles.js';
-import type { Look } from './variables.js';
+import type { ResolvedStyle } from './variables.js';
 
 const breakpoints = breakpointsOf([{ width: 1440 }, { below: 900, width: 899 }, { below: 600, width: 599 }]);
-const look = (condition: Look['condition'], ...sets: Record<string, string>[]): Look => ({
+const look = (condition: ResolvedStyle['condition'], ...sets: Record<string, string>[]): ResolvedStyle => ({
   condition,
   byInterval: sets.map((set) => new Map(Object.entries(set))),
 });

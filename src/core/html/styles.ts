@@ -4,7 +4,7 @@ import type { Condition } from './cascade.js';
 import { INHERITED } from '../css/inherited.js';
 import type { Interval } from './intervals.js';
 import { simplifyValues } from './values.js';
-import type { Look, LookDeclarations } from './variables.js';
+import type { ResolvedStyle, ResolvedDeclarations } from './variables.js';
 
 /** Breakpoints of a page: one for each interval but the widest. */
 export function breakpointsOf(intervals: readonly Interval[]): Breakpoint[] {
@@ -31,7 +31,7 @@ export function defaultsFor(
 
 /** Turns looks by interval into a style: the look on the widest screen, then what changes at each breakpoint. */
 export function styleOf(
-  looks: readonly Look[],
+  looks: readonly ResolvedStyle[],
   breakpoints: readonly Breakpoint[],
   defaultOf: DefaultOf,
   styleNameOf: (element: number) => string,
@@ -82,15 +82,15 @@ function withoutElement({ state, beside }: NonNullable<Condition['within']>): { 
   return { state, ...(beside ? { beside } : {}) };
 }
 
-function asRecord(set: LookDeclarations): Declarations {
+function asRecord(set: ResolvedDeclarations): Declarations {
   return Object.fromEntries(simplifyValues(set));
 }
 
-function changes(above: LookDeclarations, below: LookDeclarations, defaultOf: DefaultOf): Declarations {
-  const made: Record<string, string> = {};
-  if (above === below) return made;
+function changes(above: ResolvedDeclarations, below: ResolvedDeclarations, defaultOf: DefaultOf): Declarations {
+  const record: Record<string, string> = {};
+  if (above === below) return record;
   const [wider, narrower] = [simplifyValues(above), simplifyValues(below)];
-  for (const [name] of wider) if (!narrower.has(name)) made[name] = defaultOf(name);
-  for (const [name, value] of narrower) if (wider.get(name) !== value) made[name] = value;
-  return made;
+  for (const [name] of wider) if (!narrower.has(name)) record[name] = defaultOf(name);
+  for (const [name, value] of narrower) if (wider.get(name) !== value) record[name] = value;
+  return record;
 }

@@ -1,13 +1,13 @@
 import type { CapturedValue } from './captured.js';
 import type { CapturedNode } from './captured.js';
-import type { RawLook } from './cascade.js';
+import type { CascadedStyle } from './cascade.js';
 import { substitute, writeOutVariables } from './variables.js';
 
 const nodes: CapturedNode[] = [
   { parent: -1, tag: 'html' },
   { parent: 0, tag: 'p' },
 ];
-const look = (set: Record<string, CapturedValue>): RawLook => ({
+const look = (set: Record<string, CapturedValue>): CascadedStyle => ({
   condition: {},
   byInterval: [new Map(Object.entries(set))],
 });

@@ -1,22 +1,22 @@
 import { required } from '../data/required.js';
 import type { CapturedNode } from './captured.js';
-import type { Condition, RawDeclarations, RawLook } from './cascade.js';
+import type { Condition, CascadedDeclarations, CascadedStyle } from './cascade.js';
 
 /** Winning declarations with `var()` written out, longhands only. */
-export type LookDeclarations = ReadonlyMap<string, string>;
+export type ResolvedDeclarations = ReadonlyMap<string, string>;
 
-export interface Look {
+export interface ResolvedStyle {
   readonly condition: Condition;
-  readonly byInterval: readonly LookDeclarations[];
+  readonly byInterval: readonly ResolvedDeclarations[];
 }
 
 /** A declaration that only a browser can write out as longhands. */
 export type Pair = readonly [property: string, value: string];
 
 /** Looks whose substituted declarations still wait for a browser to expand them; `pairs` says which. */
-export interface PendingLooks {
+export interface PendingStyles {
   readonly pairs: readonly Pair[];
-  readonly finish: (expanded: readonly Readonly<Record<string, string>>[]) => Look[][];
+  readonly finish: (expanded: readonly Readonly<Record<string, string>>[]) => ResolvedStyle[][];
 }
 
 type Environment = ReadonlyMap<string, string>;
@@ -26,7 +26,7 @@ type Pending = Map<string, string | { readonly pair: number; readonly longhand: 
  * Replaces `var()` by the values that custom properties have on each element in each interval
  * (CSS Custom Properties 1, section 3). A reference to nothing makes the declaration invalid: it becomes `unset`.
  */
-export function writeOutVariables(nodes: readonly CapturedNode[], looks: readonly RawLook[][]): PendingLooks {
+export function writeOutVariables(nodes: readonly CapturedNode[], looks: readonly CascadedStyle[][]): PendingStyles {
   const pairs: Pair[] = [];
   const pairNumbers = new Map<string, number>();
   const numberOf = (property: string, value: string): number => {
@@ -37,16 +37,16 @@ export function writeOutVariables(nodes: readonly CapturedNode[], looks: readonl
     pairs.push([property, value]);
     return pairs.length - 1;
   };
-  const intervals = looks.find((one) => one.length)?.[0]?.byInterval.length ?? 1;
+  const intervals = looks.find((look) => look.length)?.[0]?.byInterval.length ?? 1;
   const environments: Environment[][] = [];
-  const known = new Map<RawDeclarations, Map<Environment, Pending>>();
+  const known = new Map<CascadedDeclarations, Map<Environment, Pending>>();
 
-  const pendingOf = (raw: RawDeclarations, environment: Environment): Pending => {
+  const pendingOf = (raw: CascadedDeclarations, environment: Environment): Pending => {
     let byEnvironment = known.get(raw);
     if (!byEnvironment) known.set(raw, (byEnvironment = new Map()));
-    let made = byEnvironment.get(environment);
-    if (!made) byEnvironment.set(environment, (made = substituteAll(raw, environment, numberOf)));
-    return made;
+    let pending = byEnvironment.get(environment);
+    if (!pending) byEnvironment.set(environment, (pending = substituteAll(raw, environment, numberOf)));
+    return pending;
   };
 
   const pending = nodes.map((node, element) => {
@@ -65,12 +65,12 @@ export function writeOutVariables(nodes: readonly CapturedNode[], looks: readonl
       }),
     }));
   });
-  const finish: PendingLooks['finish'] = (expanded) => {
-    const finished = new Map<Pending, LookDeclarations>();
-    const finishOne = (one: Pending): LookDeclarations => {
-      let made = finished.get(one);
-      if (!made) finished.set(one, (made = fillIn(one, expanded)));
-      return made;
+  const finish: PendingStyles['finish'] = (expanded) => {
+    const finished = new Map<Pending, ResolvedDeclarations>();
+    const finishOne = (pending: Pending): ResolvedDeclarations => {
+      let lookDeclarations = finished.get(pending);
+      if (!lookDeclarations) finished.set(pending, (lookDeclarations = fillIn(pending, expanded)));
+      return lookDeclarations;
     };
     return pending.map((own) =>
       own.map(({ condition, byInterval }) => ({ condition, byInterval: byInterval.map(finishOne) })),
@@ -82,26 +82,26 @@ export function writeOutVariables(nodes: readonly CapturedNode[], looks: readonl
 const EMPTY: Environment = new Map();
 const sameEnvironments = new WeakMap<Environment, Map<string, Environment>>();
 
-const knownEnvironments = new WeakMap<RawDeclarations, WeakMap<Environment, Environment>>();
+const knownEnvironments = new WeakMap<CascadedDeclarations, WeakMap<Environment, Environment>>();
 
 /** Custom properties of an element: the parent's, with its own resolved on top. Equal ones are the same object. */
-function environmentOf(parent: Environment, raw: RawDeclarations | undefined): Environment {
+function environmentOf(parent: Environment, raw: CascadedDeclarations | undefined): Environment {
   if (raw === undefined) return parent;
   const known = knownEnvironments.get(raw) ?? new WeakMap<Environment, Environment>();
   knownEnvironments.set(raw, known);
-  const made = known.get(parent) ?? resolvedOn(parent, raw);
-  known.set(parent, made);
-  return made;
+  const environment = known.get(parent) ?? resolvedOn(parent, raw);
+  known.set(parent, environment);
+  return environment;
 }
 
-function resolvedOn(parent: Environment, raw: RawDeclarations): Environment {
+function resolvedOn(parent: Environment, raw: CascadedDeclarations): Environment {
   const own: [string, string][] = [];
   for (const [name, value] of raw) if (name.startsWith('--') && typeof value === 'string') own.push([name, value]);
   if (own.length === 0) return parent;
   const key = own.map((pair) => pair.join(':')).join(';');
-  let made = sameEnvironments.get(parent);
-  if (!made) sameEnvironments.set(parent, (made = new Map()));
-  const before = made.get(key);
+  let map = sameEnvironments.get(parent);
+  if (!map) sameEnvironments.set(parent, (map = new Map()));
+  const before = map.get(key);
   if (before) return before;
   const environment = new Map(parent);
   for (const [name, value] of own) environment.set(name, value);
@@ -122,42 +122,42 @@ function resolvedOn(parent: Environment, raw: RawDeclarations): Environment {
     if (value === undefined) resolved.delete(name);
     else resolved.set(name, value);
   }
-  made.set(key, resolved);
+  map.set(key, resolved);
   return resolved;
 }
 
 function substituteAll(
-  raw: RawDeclarations,
+  raw: CascadedDeclarations,
   environment: Environment,
   numberOf: (property: string, value: string) => number,
 ): Pending {
-  const made: Pending = new Map();
+  const result: Pending = new Map();
   for (const [name, value] of raw) {
     if (name.startsWith('--')) continue;
     if (typeof value === 'string' && !value.includes('var(')) {
-      made.set(name, value);
+      result.set(name, value);
       continue;
     }
     const pending = typeof value === 'string' ? { shorthand: name, value } : value;
     const text = substitute(pending.value, (variable) => environment.get(variable));
-    made.set(name, text === undefined ? 'unset' : { pair: numberOf(pending.shorthand, text.trim()), longhand: name });
+    result.set(name, text === undefined ? 'unset' : { pair: numberOf(pending.shorthand, text.trim()), longhand: name });
   }
-  return made;
+  return result;
 }
 
-function fillIn(pending: Pending, expanded: readonly Readonly<Record<string, string>>[]): LookDeclarations {
-  const made = new Map<string, string>();
+function fillIn(pending: Pending, expanded: readonly Readonly<Record<string, string>>[]): ResolvedDeclarations {
+  const map = new Map<string, string>();
   for (const [name, value] of pending) {
-    if (typeof value === 'string') made.set(name, value);
-    else made.set(name, expanded[value.pair]?.[value.longhand] || 'unset');
+    if (typeof value === 'string') map.set(name, value);
+    else map.set(name, expanded[value.pair]?.[value.longhand] || 'unset');
   }
-  return made;
+  return map;
 }
 
 /** Replaces every `var()` in a value. Undefined if one of them refers to nothing and has no fallback. */
 export function substitute(value: string, lookUp: (name: string) => string | undefined): string | undefined {
   let rest = value;
-  let made = '';
+  let result = '';
   for (let at = findVariable(rest); at >= 0; at = findVariable(rest)) {
     const end = closing(rest, at + 3);
     const inside = rest.slice(at + 4, end);
@@ -166,10 +166,10 @@ export function substitute(value: string, lookUp: (name: string) => string | und
     const fallback = comma < 0 ? undefined : inside.slice(comma + 1).trim();
     const found = lookUp(name) ?? (fallback === undefined ? undefined : substitute(fallback, lookUp));
     if (found === undefined) return undefined;
-    made += rest.slice(0, at) + found;
+    result += rest.slice(0, at) + found;
     rest = rest.slice(end + 1);
   }
-  return made + rest;
+  return result + rest;
 }
 
 function findVariable(text: string): number {

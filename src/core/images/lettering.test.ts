@@ -11,7 +11,7 @@ const LETTERS = [
   '10000 10000 10000 10000 10000 10000 11111',
   '01110 10001 10001 10001 10001 10001 01110',
   '11111 00100 00100 00100 00100 00100 00100',
-].map((one) => one.split(' '));
+].map((text) => text.split(' '));
 
 type Paint = (x: number, y: number) => readonly [red: number, green: number, blue: number, alpha: number];
 

@@ -102,8 +102,8 @@ function isLetter({ left, right, top, bottom }: Patch): boolean {
 function linesOf(letters: readonly Patch[]): Patch[][] {
   const lines: Patch[][] = [];
   for (const letter of [...letters].sort((a, b) => a.left - b.left)) {
-    const line = lines.find((one) => {
-      const last = required(one.at(-1));
+    const line = lines.find((line) => {
+      const last = required(line.at(-1));
       const shared = Math.min(last.bottom, letter.bottom) - Math.max(last.top, letter.top);
       const high = Math.max(last.bottom - last.top, letter.bottom - letter.top);
       return (

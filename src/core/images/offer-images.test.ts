@@ -2,7 +2,7 @@ import { required } from '../data/required.js';
 import { element, page } from '../document/sample.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
-import { offerPictures, plainPictures, sizedGrounds, type Renditions } from './offer-images.js';
+import { offerImages, plainImages, sizedGrounds, type Renditions } from './offer-images.js';
 
 const image = (id: string, attributes: Record<string, string>): ElementNode =>
   element('image', id, { id, element: 'img', attributes });
@@ -25,24 +25,24 @@ const renditions: Renditions = {
   others: [{ type: 'image/webp', candidates: [{ path: 'assets/dome-400.webp', width: 400 }] }],
 };
 const find = ({ body }: PageDocument, id: string): ElementNode | undefined =>
-  [...elements(body)].find((one) => one.id === id);
+  [...elements(body)].find((element) => element.id === id);
 
 describe('pictures to offer', () => {
   it('are those with one file of ours', () => {
-    expect(plainPictures(document.body).map(({ id }) => id)).toEqual(['plain']);
+    expect(plainImages(document.body).map(({ id }) => id)).toEqual(['plain']);
     expect(sizedGrounds(document)).toEqual(['assets/sky.jpg']);
   });
 
   it('have their files for each width, others first, and what they said before', () => {
-    const made = offerPictures(document, new Map([['plain', renditions]]));
-    const around = required(find(made, 'plain-sources'));
-    expect(around.children?.map((one) => 'element' in one && one.element)).toEqual(['source', 'img']);
-    expect(find(made, 'plain-source-1')?.attributes).toEqual({
+    const page = offerImages(document, new Map([['plain', renditions]]));
+    const around = required(find(page, 'plain-sources'));
+    expect(around.children?.map((child) => 'element' in child && child.element)).toEqual(['source', 'img']);
+    expect(find(page, 'plain-source-1')?.attributes).toEqual({
       type: 'image/webp',
       srcset: 'assets/dome-400.webp 400w',
       sizes: '400px',
     });
-    expect(find(made, 'plain')?.attributes).toEqual({
+    expect(find(page, 'plain')?.attributes).toEqual({
       src: 'assets/dome-800.jpg',
       alt: 'Dome',
       srcset: 'assets/dome-400.jpg 400w, assets/dome-800.jpg 800w',
@@ -51,18 +51,18 @@ describe('pictures to offer', () => {
   });
 
   it('take no place of their own in rows and grids', () => {
-    const { styles } = offerPictures(document, new Map([['plain', renditions]]));
+    const { styles } = offerImages(document, new Map([['plain', renditions]]));
     expect(styles['picture-sources']?.rest).toEqual({ display: 'contents' });
     expect(styles['picture-source']?.rest).toEqual({ display: 'none' });
   });
 
   it('stay one element without other formats, and the same document without any', () => {
-    const made = offerPictures(
+    const page = offerImages(
       document,
       new Map([['plain', { ...renditions, others: [], own: renditions.own.slice(0, 1) }]]),
     );
-    expect(find(made, 'plain')?.attributes).toEqual({ src: 'assets/dome-400.jpg', alt: 'Dome' });
-    expect(made.styles).toBe(document.styles);
-    expect(offerPictures(document, new Map())).toBe(document);
+    expect(find(page, 'plain')?.attributes).toEqual({ src: 'assets/dome-400.jpg', alt: 'Dome' });
+    expect(page.styles).toBe(document.styles);
+    expect(offerImages(document, new Map())).toBe(document);
   });
 });

@@ -25,7 +25,7 @@ const STYLES: PageDocument['styles'] = {
 };
 
 /** The pictures of a page whose sizes are ours to choose: those without candidates of their own. */
-export function plainPictures(body: ElementNode): ElementNode[] {
+export function plainImages(body: ElementNode): ElementNode[] {
   const found: ElementNode[] = [];
   const visit = (node: PageNode): void => {
     if (!isElement(node) || node.element === 'picture') return;
@@ -41,7 +41,7 @@ export function plainPictures(body: ElementNode): ElementNode[] {
 export function sizedGrounds({ styles }: PageDocument): string[] {
   const found = new Set<string>();
   for (const { rest, variants = [] } of Object.values(styles)) {
-    for (const set of [rest, ...variants.map((one) => ({ ...rest, ...one.set }))]) {
+    for (const set of [rest, ...variants.map((variant) => ({ ...rest, ...variant.set }))]) {
       const size = set['background-size'] ?? 'auto';
       if (!/cover|contain|\d/.test(size) || /auto auto/.test(size)) continue;
       for (const [, path = ''] of (set['background-image'] ?? '').matchAll(/url\("([^"]+)"\)/g)) found.add(path);
@@ -51,17 +51,17 @@ export function sizedGrounds({ styles }: PageDocument): string[] {
 }
 
 /** The document with pictures offered in several files. @param renditions by the id of the picture's element */
-export function offerPictures(document: PageDocument, renditions: ReadonlyMap<string, Renditions>): PageDocument {
+export function offerImages(document: PageDocument, renditions: ReadonlyMap<string, Renditions>): PageDocument {
   if (renditions.size === 0) return document;
   let wrapped = false;
   const visit = (node: PageNode): PageNode => {
     if (!isElement(node)) return node;
     const given = renditions.get(node.id);
     if (!given) return node.children ? { ...node, children: node.children.map(visit) } : node;
-    const picture = withOwn(node, given);
-    if (given.others.length === 0) return picture;
+    const image = withOwn(node, given);
+    if (given.others.length === 0) return image;
     wrapped = true;
-    return around(node, picture, given);
+    return around(node, image, given);
   };
   const body = visit(document.body) as ElementNode;
   const styles = wrapped ? { ...document.styles, ...STYLES } : document.styles;
@@ -75,7 +75,7 @@ function withOwn(node: ElementNode, { own, sizes }: Renditions): ElementNode {
   return { ...node, attributes: own.length > 1 ? { ...attributes, srcset: setOf(own), sizes } : attributes };
 }
 
-function around(node: ElementNode, picture: ElementNode, { others, sizes }: Renditions): ElementNode {
+function around(node: ElementNode, image: ElementNode, { others, sizes }: Renditions): ElementNode {
   const sources = others.map(({ type, candidates }, at): ElementNode => ({
     id: `${node.id}-source-${at + 1}`,
     kind: 'image',
@@ -91,7 +91,7 @@ function around(node: ElementNode, picture: ElementNode, { others, sizes }: Rend
     element: 'picture',
     style: AROUND,
     ...(node.inline ? { inline: true } : {}),
-    children: [...sources, picture],
+    children: [...sources, image],
   };
 }
 

@@ -1,7 +1,7 @@
 import type { Breakpoint } from '../document/types.js';
 
 /** How the pictures of a page are to be offered: in several sizes and formats, so that each screen loads what it shows. */
-export interface PictureChoices {
+export interface ImageChoices {
   /** Widest picture that is kept, px. */
   readonly largest?: number;
   /** Formats that are offered before the one that the picture has. */
@@ -47,7 +47,7 @@ export function offerOf(
   needs: readonly Need[],
   natural: readonly [width: number, height: number],
   breakpoints: readonly Breakpoint[],
-  { largest = Infinity }: Pick<PictureChoices, 'largest'>,
+  { largest = Infinity }: Pick<ImageChoices, 'largest'>,
 ): Offer {
   const most = largest < natural[0] ? trueWidth(largest, natural, largest) : natural[0];
   const intervals = intervalsOf(needs, breakpoints);

@@ -2,7 +2,7 @@ import { element, page, words } from '../document/sample.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements, walk } from '../document/walk.js';
 import { DESIGN_PASSES, PASSES, runPasses } from './presets.js';
-import { everywhere } from './styles/universal-style.js';
+import { universalStyle } from './styles/universal-style.js';
 import { fields } from './fields/fields.js';
 import { names } from './names/names.js';
 import { sections, sectionsOf } from './structure/sections.js';
@@ -147,14 +147,14 @@ describe('everywhere', () => {
   );
 
   it('says border-box once and its opposite where a size needs it', () => {
-    const made = everywhere.run({ ...document, body: { ...document.body, style: 'a' } }, nowhere);
-    expect(made.everywhere).toEqual({ 'box-sizing': 'border-box' });
-    expect(made.styles).toEqual({
+    const page = universalStyle.run({ ...document, body: { ...document.body, style: 'a' } }, nowhere);
+    expect(page.everywhere).toEqual({ 'box-sizing': 'border-box' });
+    expect(page.styles).toEqual({
       a: { rest: { color: 'red' } },
       b: { rest: { width: '10px', 'box-sizing': 'content-box' } },
       c: { rest: { width: '10px' } },
     });
-    expect(everywhere.run(made, nowhere)).toEqual(made);
+    expect(universalStyle.run(page, nowhere)).toEqual(page);
   });
 
   it('leaves a page alone where few elements are so', () => {
@@ -165,7 +165,7 @@ describe('everywhere', () => {
       element('box', '3'),
       element('box', '4'),
     );
-    expect(everywhere.run(few, nowhere)).toBe(few);
+    expect(universalStyle.run(few, nowhere)).toBe(few);
   });
 });
 
@@ -177,13 +177,13 @@ describe('unused and names', () => {
       fonts: [face('Figtree'), face('Gone')],
       keyframes: { rise: 'from { top: 0 }', fall: 'to { top: 0 }' },
     };
-    const made = unused.run(document, nowhere);
-    expect(made.fonts?.map(({ family }) => family)).toEqual(['Figtree']);
-    expect(Object.keys(made.keyframes ?? {})).toEqual(['rise']);
+    const result = unused.run(document, nowhere);
+    expect(result.fonts?.map(({ family }) => family)).toEqual(['Figtree']);
+    expect(Object.keys(result.keyframes ?? {})).toEqual(['rise']);
   });
 
   it('name elements by their words or labels', () => {
-    const made = names.run(
+    const result = names.run(
       page(
         {},
         element('heading', 'x', {}, words('One two three four five six')),
@@ -192,7 +192,7 @@ describe('unused and names', () => {
       ),
       nowhere,
     );
-    expect(made.body.children?.map((one) => (one.kind === 'words' ? '' : one.name))).toEqual([
+    expect(result.body.children?.map((child) => (child.kind === 'words' ? '' : child.name))).toEqual([
       'One two three four five …',
       'The dome',
       'box',

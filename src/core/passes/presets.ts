@@ -4,7 +4,7 @@ import { carousels } from './structure/carousels.js';
 import { columns } from './structure/columns.js';
 import { differences } from './styles/differences.js';
 import type { Brief } from '../brief/brief.js';
-import { everywhere } from './styles/universal-style.js';
+import { universalStyle } from './styles/universal-style.js';
 import { fieldDecisionsPass } from './fields/field-decisions.js';
 import { fields, fieldsPass } from './fields/fields.js';
 import { siteFacts } from './fields/repeated-facts.js';
@@ -14,17 +14,17 @@ import { landmarks } from './structure/landmarks.js';
 import { linkRulesPass } from './brief/link-rules.js';
 import { motionPass } from './brief/motion.js';
 import { scrolledHeader } from './states/scrolled-header.js';
-import { scrollingPass } from './states/scroll-padding.js';
+import { scrollPaddingPass } from './states/scroll-padding.js';
 import { names } from './names/names.js';
 import { outline } from './structure/outline.js';
 import type { Pass, PassContext } from './pass.js';
-import { pressStates } from './states/button-states.js';
+import { buttonStates } from './states/button-states.js';
 import { repeats } from './structure/repeats.js';
 import { sections } from './structure/sections.js';
 import { shareStyles } from './styles/share-styles.js';
 import { switches } from './structure/switches.js';
 import { tabs } from './structure/tabs.js';
-import { terms } from './structure/description-lists.js';
+import { descriptionLists } from './structure/description-lists.js';
 import { unused } from './styles/unused.js';
 
 /** The passes over an HTML page before its boxes are trimmed, in the order in which they run. */
@@ -33,12 +33,12 @@ export const FIRST_PASSES: readonly Pass[] = [tabs, switches, carousels, section
 /** The passes after that. */
 export const LAST_PASSES: readonly Pass[] = [
   columns,
-  terms,
+  descriptionLists,
   kinds,
   landmarks,
   names,
   anchors,
-  everywhere,
+  universalStyle,
   unused,
   repeats,
   differences,
@@ -57,7 +57,7 @@ export const DESIGN_PASSES: readonly Pass[] = [
   kinds,
   names,
   anchors,
-  pressStates,
+  buttonStates,
   unused,
   repeats,
   differences,
@@ -74,9 +74,9 @@ export const DESIGN_PASSES: readonly Pass[] = [
  */
 export function withBrief(
   passes: readonly Pass[],
-  { richFrom, fields: said = [], links = [], motion = [], scrolling }: Brief,
+  { richFrom, fields: fieldDecisions = [], links = [], motion = [], scrolling }: Brief,
   decisions: Pass,
-  lost: (line: number, said: string) => void,
+  lost: (line: number, text: string) => void,
   after: readonly Pass[] = [],
 ): Pass[] {
   return passes.flatMap((pass) => {
@@ -86,10 +86,10 @@ export function withBrief(
         ...(links.length ? [linkRulesPass(links, lost)] : []),
         ...(motion.length ? [motionPass(motion, lost)] : []),
       ];
-      return [pass, ...ruled, scrollingPass(scrolling === 'smooth'), ...after];
+      return [pass, ...ruled, scrollPaddingPass(scrolling === 'smooth'), ...after];
     }
     if (pass === fields) return [fieldsPass(richFrom)];
-    return pass === siteFacts && said.length ? [pass, fieldDecisionsPass(said, lost)] : [pass];
+    return pass === siteFacts && fieldDecisions.length ? [pass, fieldDecisionsPass(fieldDecisions, lost)] : [pass];
   });
 }
 
@@ -98,5 +98,5 @@ export function runPasses(
   context: PassContext,
   passes: readonly Pass[] = PASSES,
 ): PageDocument {
-  return passes.reduce((made, pass) => pass.run(made, context), document);
+  return passes.reduce((page, pass) => pass.run(page, context), document);
 }

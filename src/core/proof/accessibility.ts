@@ -1,5 +1,5 @@
 /** A rule of accessibility that a page breaks. */
-export interface Barrier {
+export interface Violation {
   /** Name of the rule. */
   readonly rule: string;
   readonly what: string;
@@ -9,15 +9,18 @@ export interface Barrier {
 }
 
 /** What keeps people out of a page, and what of that is worse than in its source. */
-export interface Barriers {
-  readonly result: readonly Barrier[];
+export interface AccessibilityResult {
+  readonly result: readonly Violation[];
   /** How many elements of the source break each rule; missing where the source could not be looked at. */
   readonly source?: Readonly<Record<string, number>>;
-  readonly worse: readonly Barrier[];
+  readonly worse: readonly Violation[];
 }
 
 /** A rule is broken worse than in the source if more elements break it. Of a drawing there is nothing to compare with. */
-export function compareBarriers(result: readonly Barrier[], source: readonly Barrier[] | undefined): Barriers {
+export function compareViolations(
+  result: readonly Violation[],
+  source: readonly Violation[] | undefined,
+): AccessibilityResult {
   if (!source) return { result, worse: [] };
   const counts = Object.fromEntries(source.map(({ rule, count }) => [rule, count]));
   return { result, source: counts, worse: result.filter(({ rule, count }) => count > (counts[rule] ?? 0)) };

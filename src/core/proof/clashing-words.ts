@@ -1,5 +1,5 @@
 import { required } from '../data/required.js';
-import type { MeasuredWord, Place } from './measurement.js';
+import type { MeasuredWord, Position } from './measurement.js';
 
 /** What is wrong with the words of a page at one width. */
 export interface WordFaults {
@@ -39,8 +39,8 @@ export function clashingWords(words: readonly MeasuredWord[]): [MeasuredWord, Me
 const ICON = /^[\uE000-\uF8FF\u{F0000}-\u{10FFFD}]+$/u;
 const ORNAMENT = 4;
 
-function isOrnament(one: MeasuredWord, other: Place): boolean {
-  return one.height >= ORNAMENT * other.height && ICON.test(one.text);
+function isOrnament(measuredWord: MeasuredWord, other: Position): boolean {
+  return measuredWord.height >= ORNAMENT * other.height && ICON.test(measuredWord.text);
 }
 
 function clash(a: MeasuredWord, b: MeasuredWord): boolean {

@@ -1,10 +1,10 @@
 import { required } from '../data/required.js';
-import { spread, type Full } from '../document/style-ranges.js';
+import { spread, type RangeDeclarations } from '../document/style-ranges.js';
 import { area, around, bottom, right, type Box } from '../geometry/box.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import { sectionSlug } from '../text/words.js';
-import type { LetterLook, MeasuredPage, MeasuredThing, MeasuredWord } from './measurement.js';
+import type { MeasuredTextStyle, MeasuredPage, MeasuredElement, MeasuredWord } from './measurement.js';
 import { pairWords, type WordPair } from './words.js';
 
 /** An element of the page document with where it stands in the source and in the result at one width. */
@@ -13,10 +13,10 @@ export interface Compared {
   readonly parent?: Compared;
   readonly children: readonly Compared[];
   readonly section: string;
-  readonly wanted?: MeasuredThing;
-  readonly is?: MeasuredThing;
+  readonly wanted?: MeasuredElement;
+  readonly is?: MeasuredElement;
   /** What its style declares at this width. */
-  readonly look: Full;
+  readonly look: RangeDeclarations;
   /** Words right in it or in its runs, in the order of the result, with their fellows in the source. */
   readonly words: readonly WordPair[];
 }
@@ -53,17 +53,17 @@ export function comparePage(
     else wordsOf.set(of, [pair]);
   }
   const range = document.breakpoints.filter(({ below }) => width < below).length;
-  const looks = new Map<string, Full>();
-  const lookOf = ({ style, difference }: ElementNode): Full => {
+  const looks = new Map<string, RangeDeclarations>();
+  const lookOf = ({ style, difference }: ElementNode): RangeDeclarations => {
     const key = `${style ?? ''} ${difference ?? ''}`;
     const known = looks.get(key);
     if (known) return known;
     const own = [style, difference].map((name) =>
       name === undefined ? undefined : spread(document.styles[name], document.breakpoints).rest[range],
     );
-    const made = new Map([...(own[0] ?? []), ...(own[1] ?? [])]);
-    looks.set(key, made);
-    return made;
+    const map = new Map([...(own[0] ?? []), ...(own[1] ?? [])]);
+    looks.set(key, map);
+    return map;
   };
   const all: Compared[] = [];
   const visit = (node: ElementNode, section: string, parent: Compared | undefined): Compared => {
@@ -71,7 +71,7 @@ export function comparePage(
     const children: Compared[] = [];
     const own = wordsOf.get(node.id) ?? [];
     const words = [...own];
-    const one: Compared = {
+    const compared: Compared = {
       node,
       ...(parent ? { parent } : {}),
       children,
@@ -80,15 +80,15 @@ export function comparePage(
       look: lookOf(node),
       words,
     };
-    all.push(one);
+    all.push(compared);
     for (const child of node.children ?? []) {
       if (!isElement(child)) continue;
-      const made = visit(child, here, one);
-      children.push(made);
-      if (child.inline && isText(child)) words.push(...made.words);
+      const result = visit(child, here, compared);
+      children.push(result);
+      if (child.inline && isText(child)) words.push(...result.words);
     }
     words.sort((a, b) => required(orders.get(a)) - required(orders.get(b)));
-    return one;
+    return compared;
   };
   const root = visit(document.body, '', undefined);
   return { width, root, all, pairs, source, result, inUse: distancesIn(document) };
@@ -108,9 +108,11 @@ function textsOf(body: ElementNode): ReadonlyMap<string, string> {
 
 /** A page whose words know the text that they are in by the places of the texts' letters, if they do not know it yet. */
 function withTexts(page: MeasuredPage): MeasuredPage {
-  const letters = Object.entries(page.things ?? {}).filter(([, one]) => one.letters);
+  const letters = Object.entries(page.things ?? {}).filter(([, measuredThing]) => measuredThing.letters);
   if (letters.length === 0) return page;
-  const things = Object.fromEntries(Object.entries(page.things ?? {}).filter(([, one]) => !one.letters));
+  const things = Object.fromEntries(
+    Object.entries(page.things ?? {}).filter(([, measuredThing]) => !measuredThing.letters),
+  );
   const words = page.words.map((word) => {
     const [x, y] = [word.x + word.width / 2, word.y + word.height / 2];
     const around = letters.filter(
@@ -126,7 +128,7 @@ function isText({ kind }: ElementNode): boolean {
   return kind === 'run' || kind === 'link' || kind === 'text';
 }
 
-function standing(wanted: MeasuredThing | undefined, is: MeasuredThing | undefined): Partial<Compared> {
+function standing(wanted: MeasuredElement | undefined, is: MeasuredElement | undefined): Partial<Compared> {
   return { ...(wanted ? { wanted } : {}), ...(is ? { is } : {}) };
 }
 
@@ -135,7 +137,7 @@ const DISTANCE = /^(padding|margin)-(top|right|bottom|left)$|^(row|column)-gap$/
 function distancesIn({ styles }: PageDocument): number[] {
   const found = new Map<number, number>();
   for (const { rest, variants = [] } of Object.values(styles))
-    for (const set of [rest, ...variants.map((one) => one.set)])
+    for (const set of [rest, ...variants.map((variant) => variant.set)])
       for (const [name, value] of Object.entries(set)) {
         const px = /^(\d+(?:\.\d+)?)px$/.exec(value)?.[1];
         if (px && DISTANCE.test(name) && Number(px) > 0) found.set(Number(px), (found.get(Number(px)) ?? 0) + 1);
@@ -144,12 +146,12 @@ function distancesIn({ styles }: PageDocument): number[] {
 }
 
 /** How the letters of a word are set. */
-export function lookOfWord({ looks = [] }: MeasuredPage, { look }: MeasuredWord): LetterLook | undefined {
+export function lookOfWord({ looks = [] }: MeasuredPage, { look }: MeasuredWord): MeasuredTextStyle | undefined {
   return look === undefined ? undefined : looks[look];
 }
 
 /** A box that shows. */
-export function shownBox(thing: MeasuredThing | undefined): Box | undefined {
+export function shownBox(thing: MeasuredElement | undefined): Box | undefined {
   return thing && thing.box[2] > 0 && thing.box[3] > 0 ? thing.box : undefined;
 }
 
@@ -172,14 +174,14 @@ export interface Extents {
 }
 
 /** Where an element stands in source and result: its boxes, or what is around its words or around the things in it. */
-export function extentsOf(one: Compared): Extents | undefined {
-  const [source, result] = [shownBox(one.wanted), shownBox(one.is)];
+export function extentsOf(compared: Compared): Extents | undefined {
+  const [source, result] = [shownBox(compared.wanted), shownBox(compared.is)];
   if (source && result) return { wanted: source, is: result };
-  if (one.words.length === 0) return groupExtents(one);
-  if (one.words.some((pair) => !pair.wanted || !pair.is)) return undefined;
+  if (compared.words.length === 0) return groupExtents(compared);
+  if (compared.words.some((pair) => !pair.wanted || !pair.is)) return undefined;
   const box = (side: 'wanted' | 'is'): Box =>
     around(
-      one.words.map((pair): Box => {
+      compared.words.map((pair): Box => {
         const { x, y, width, height } = required(pair[side]);
         return [x, y, width, height];
       }),
@@ -190,9 +192,9 @@ export function extentsOf(one: Compared): Extents | undefined {
 /** A group that was not drawn as a box reaches as far as what is in it. */
 function groupExtents({ children, wanted }: Compared): Extents | undefined {
   if (wanted) return undefined;
-  const inside = children.map(extentsOf).filter((one) => one !== undefined);
+  const inside = children.map(extentsOf).filter((extents) => extents !== undefined);
   if (inside.length === 0) return undefined;
-  return { wanted: around(inside.map((one) => one.wanted)), is: around(inside.map((one) => one.is)) };
+  return { wanted: around(inside.map((extents) => extents.wanted)), is: around(inside.map((extents) => extents.is)) };
 }
 
 /** What all differences of an element say of it. */

@@ -22,7 +22,7 @@ export const FAULTS = [
 export type Fault = (typeof FAULTS)[number];
 
 /** A declaration that would mend it. */
-export interface Remedy {
+export interface SuggestedFix {
   /** Id of the element whose style it is about. */
   readonly id: string;
   readonly property: string;
@@ -44,5 +44,5 @@ export interface Difference {
   /** Where it is in the source, and where in the result; CSS px. */
   readonly wanted?: Box;
   readonly box?: Box;
-  readonly remedy?: Remedy;
+  readonly remedy?: SuggestedFix;
 }

@@ -25,7 +25,7 @@ interface Case {
 function casesOf({ page, limits, widths, sweep, barriers }: Proof): Case[] {
   const cases = widths.flatMap(({ width, sections, differences }): Case[] =>
     sections.map(({ name, differ, placed }) => {
-      const [first] = differences.filter((one) => one.section === name);
+      const [first] = differences.filter((difference) => difference.section === name);
       const why = first ? `; ${first.name}: ${first.what}` : '';
       const over = differ > limits.differ || placed < limits.placed;
       return {

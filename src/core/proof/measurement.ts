@@ -2,14 +2,14 @@ import type { Box } from '../geometry/box.js';
 
 /** What a browser measured of a rendered page at one width. Lengths are CSS px from the top left corner of the page. */
 
-export interface Place {
+export interface Position {
   readonly x: number;
   readonly y: number;
   readonly width: number;
   readonly height: number;
 }
 
-export interface MeasuredWord extends Place {
+export interface MeasuredWord extends Position {
   readonly text: string;
   /** How its letters are set: the number of one of the page's `looks`. */
   readonly look?: number;
@@ -24,7 +24,7 @@ export interface MeasuredWord extends Place {
 }
 
 /** How letters are set. */
-export interface LetterLook {
+export interface MeasuredTextStyle {
   /** The first family that is asked for. */
   readonly family: string;
   /** px */
@@ -35,7 +35,7 @@ export interface LetterLook {
 }
 
 /** Where an element of the page document stands. */
-export interface MeasuredThing {
+export interface MeasuredElement {
   readonly box: Box;
   /** Of a picture: the share of it that is not cropped, 0 to 1. */
   readonly shown?: number;
@@ -47,17 +47,17 @@ export interface MeasuredThing {
   readonly under?: string;
 }
 
-export interface MeasuredSection extends Place {
+export interface MeasuredSection extends Position {
   readonly name: string;
 }
 
 export interface MeasuredPage {
   readonly words: readonly MeasuredWord[];
-  readonly looks?: readonly LetterLook[];
+  readonly looks?: readonly MeasuredTextStyle[];
   readonly sections: readonly MeasuredSection[];
-  readonly pictures: readonly Place[];
+  readonly pictures: readonly Position[];
   /** Elements that show, by their id in the page document. */
-  readonly things?: Readonly<Record<string, MeasuredThing>>;
+  readonly things?: Readonly<Record<string, MeasuredElement>>;
   readonly height: number;
   /** How far the page scrolls sideways. */
   readonly overflow: number;
@@ -65,7 +65,7 @@ export interface MeasuredPage {
 }
 
 /** What is to be measured besides words, pictures and the page itself. */
-export interface Asked {
+export interface MeasureRequest {
   /** Names and CSS paths of the sections; without it, what is marked with `data-section`. */
   readonly sections?: readonly { readonly name: string; readonly path: string }[];
   /** Of a source: elements of the page document, and where they are in it. */

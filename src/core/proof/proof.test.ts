@@ -36,7 +36,7 @@ describe('compareWords', () => {
     const list = [word('•', 0, 0), word('Lamp', 20, 0), word('2.', 0, 40), word('Hat', 20, 40)];
     const bare = list.filter(({ text }) => /\w{3}/.test(text));
     expect(compareWords(list, bare)).toMatchObject({ words: 2, placed: 1, missing: 0, extra: 0, moved: [] });
-    const moved = list.map((one) => (one.text === '•' ? { ...one, x: 9 } : one));
+    const moved = list.map((measuredWord) => (measuredWord.text === '•' ? { ...measuredWord, x: 9 } : measuredWord));
     expect(compareWords(list, moved)).toMatchObject({ words: 4, placed: 0.75, missing: 0 });
   });
 
@@ -73,10 +73,10 @@ describe('comparePixels', () => {
   };
 
   it('finds no difference in equal pictures', () => {
-    const one = raster(8, 8, (x, y) => x * y);
+    const entry = raster(8, 8, (x, y) => x * y);
     expect(
       comparePixels(
-        one,
+        entry,
         raster(8, 8, (x, y) => x * y),
         [{ y: 0, height: 8 }],
       ),

@@ -1,5 +1,5 @@
 import type { MeasuredPage, MeasuredSection, MeasuredWord } from './measurement.js';
-import type { Barriers } from './accessibility.js';
+import type { AccessibilityResult } from './accessibility.js';
 import type { Difference } from './difference.js';
 import type { SweepFault } from './sweep.js';
 import type { Band, PixelFigures } from './pixels.js';
@@ -51,7 +51,7 @@ export interface Proof {
   /** What is wrong at widths that nobody drew; only if they were swept. */
   readonly sweep?: readonly SweepFault[];
   /** What keeps people out; only if it was looked for. */
-  readonly barriers?: Barriers;
+  readonly barriers?: AccessibilityResult;
   /** What is over a limit, in words; empty if the page holds. */
   readonly over: readonly string[];
 }
@@ -122,18 +122,18 @@ export function overLimits({ widths, limits, sweep, barriers }: Omit<Proof, 'ove
 }
 
 function overAtWidths(widths: readonly WidthProof[], limits: Limits): string[] {
-  return widths.flatMap((one) => [
-    ...(one.differ > limits.differ
-      ? [`${one.width} px: ${percent(one.differ)} of the pixels differ, the limit is ${percent(limits.differ)}`]
+  return widths.flatMap((width) => [
+    ...(width.differ > limits.differ
+      ? [`${width.width} px: ${percent(width.differ)} of the pixels differ, the limit is ${percent(limits.differ)}`]
       : []),
-    ...(one.words.placed < limits.placed
+    ...(width.words.placed < limits.placed
       ? [
-          `${one.width} px: ${percent(one.words.placed)} of the words are in position, the limit is ${percent(limits.placed)}`,
+          `${width.width} px: ${percent(width.words.placed)} of the words are in position, the limit is ${percent(limits.placed)}`,
         ]
       : []),
-    ...(limits.missing !== undefined && one.words.missing > limits.missing
+    ...(limits.missing !== undefined && width.words.missing > limits.missing
       ? [
-          `${one.width} px: ${percent(one.words.missing)} of the words are missing, the limit is ${percent(limits.missing)}`,
+          `${width.width} px: ${percent(width.words.missing)} of the words are missing, the limit is ${percent(limits.missing)}`,
         ]
       : []),
   ]);
@@ -141,21 +141,21 @@ function overAtWidths(widths: readonly WidthProof[], limits: Limits): string[] {
 
 /** A proof of one section alone. */
 export function onlySection(proof: Proof, name: string): Proof {
-  const widths = proof.widths.map((one): WidthProof => {
-    const sections = one.sections.filter((section) => section.name === name);
+  const widths = proof.widths.map((width): WidthProof => {
+    const sections = width.sections.filter((section) => section.name === name);
     const [own] = sections;
     return {
-      ...one,
+      ...width,
       ...(own
-        ? { differ: own.differ, seen: own.seen, words: { ...one.words, placed: own.placed, words: own.words } }
+        ? { differ: own.differ, seen: own.seen, words: { ...width.words, placed: own.placed, words: own.words } }
         : {}),
       sections,
-      differences: one.differences.filter(({ section }) => section === name),
+      differences: width.differences.filter(({ section }) => section === name),
     };
   });
   const sweep = proof.sweep?.filter(({ section }) => section === name);
-  const made = { ...proof, widths, ...(sweep ? { sweep } : {}) };
-  return { ...made, over: overLimits(made) };
+  const result = { ...proof, widths, ...(sweep ? { sweep } : {}) };
+  return { ...result, over: overLimits(result) };
 }
 
 export function percent(share: number): string {

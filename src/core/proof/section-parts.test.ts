@@ -31,7 +31,7 @@ describe('what a section depends on', () => {
     expect(changed(parts(SHEET.replace('margin: 0', 'margin: 1px')), 1000)).toEqual(['hire']);
     const page = {
       ...markup,
-      sections: markup.sections.map((one) => ({ ...one, markup: one.markup.replace('Hire', 'For hire') })),
+      sections: markup.sections.map((section) => ({ ...section, markup: section.markup.replace('Hire', 'For hire') })),
     };
     expect(changed(parts(SHEET, 'a', page), 1000)).toEqual(['hire']);
   });

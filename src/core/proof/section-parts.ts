@@ -40,20 +40,20 @@ export class PageParts {
     private readonly files: readonly (readonly [name: string, print: string])[],
   ) {
     this.rules = sheetParts(sheet);
-    this.classes = new Map(markup.sections.map((one) => [one.name, classesIn(one.markup)]));
+    this.classes = new Map(markup.sections.map((section) => [section.name, classesIn(section.markup)]));
   }
 
   at(width: number): PartsAt {
     const holding = this.rules.filter(({ below }) => below === undefined || width < below);
     const own = classesIn(this.markup.shell);
-    const inShell = holding.filter(({ classes }) => classes.length === 0 || classes.some((one) => own.has(one)));
+    const inShell = holding.filter(({ classes }) => classes.length === 0 || classes.some((text) => own.has(text)));
     const sections = this.markup.sections.map(({ name, markup }): [string, string] => {
       const known = this.classes.get(name);
       return [
         name,
         this.withFiles([
           markup,
-          ...holding.filter(({ classes }) => classes.some((one) => known?.has(one))).map(({ text }) => text),
+          ...holding.filter(({ classes }) => classes.some((text) => known?.has(text))).map(({ text }) => text),
         ]),
       ];
     });
@@ -66,7 +66,7 @@ export class PageParts {
   private withFiles(texts: readonly string[]): string {
     const whole = texts.join('\n');
     const named = this.files.filter(([name]) => whole.includes(name));
-    return [whole, ...named.map((one) => one.join(' '))].join('\n');
+    return [whole, ...named.map((entry) => entry.join(' '))].join('\n');
   }
 }
 
@@ -85,7 +85,7 @@ function sheetParts(sheet: string): SheetPart[] {
     if (node.type === 'Atrule' && node.name === 'media' && node.block && node.prelude) {
       const below = BELOW.exec(csstree.generate(node.prelude))?.[1];
       const least = Math.min(limits.below ?? Infinity, Number(below));
-      if (below !== undefined) return node.block.children.toArray().flatMap((one) => visit(one, { below: least }));
+      if (below !== undefined) return node.block.children.toArray().flatMap((child) => visit(child, { below: least }));
     }
     return [{ ...limits, classes: classesNamed(node), text: csstree.generate(node) }];
   };
@@ -94,8 +94,8 @@ function sheetParts(sheet: string): SheetPart[] {
 
 function classesNamed(node: csstree.CssNode): string[] {
   const found = new Set<string>();
-  csstree.walk(node, (one) => {
-    if (one.type === 'ClassSelector') found.add(one.name);
+  csstree.walk(node, (cssNode) => {
+    if (cssNode.type === 'ClassSelector') found.add(cssNode.name);
   });
   return [...found];
 }

@@ -1,5 +1,5 @@
 import { element, page, words } from '../document/sample.js';
-import { compareBarriers } from './accessibility.js';
+import { compareViolations } from './accessibility.js';
 import { junitOf } from './junit.js';
 import type { MeasuredPage } from './measurement.js';
 import { onlySection, type Proof } from './proof.js';
@@ -26,7 +26,7 @@ const target = (of: string, x: number, size: number, inline = false): Target => 
 const faultsOf = (seen: readonly SweptWidth[], sources: Parameters<typeof meantFaults>[0] = []) =>
   sweepFaults(
     document,
-    seen.map((one) => sweptAt(document, one, meantFaults(sources))),
+    seen.map((sweptWidth) => sweptAt(document, sweptWidth, meantFaults(sources))),
   );
 const word = (text: string, x: number, y = 0, width = 40) => ({ text, x, y, width, height: 20, of: 't' });
 
@@ -110,12 +110,12 @@ describe('accessibility', () => {
       { rule: 'alt', what: 'Pictures have texts', count: 1, first: 'img' },
     ];
     expect(
-      compareBarriers(result, [
+      compareViolations(result, [
         { rule: 'label', what: '', count: 1, first: '' },
         { rule: 'alt', what: '', count: 4, first: '' },
       ]).worse.map(({ rule }) => rule),
     ).toEqual(['label']);
-    expect(compareBarriers(result, undefined)).toEqual({ result, worse: [] });
+    expect(compareViolations(result, undefined)).toEqual({ result, worse: [] });
   });
 });
 

@@ -3,7 +3,7 @@ import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import { wordFaults } from './clashing-words.js';
 import { linesOf } from './compare-page.js';
-import type { MeasuredPage, MeasuredWord, Place } from './measurement.js';
+import type { MeasuredPage, MeasuredWord, Position } from './measurement.js';
 
 /** What shows only between the widths that were compared. */
 export const SWEPT = ['scrolls', 'clash', 'cut-off', 'jump', 'target', 'long-line'] as const;
@@ -21,7 +21,7 @@ export interface SweepFault {
 }
 
 /** Something to press, as a browser shows it. */
-export interface Target extends Place {
+export interface Target extends Position {
   readonly of: string;
   /** It stands in a line of text (WCAG 2.2, 2.5.8 leaves these out). */
   readonly inline: boolean;
@@ -96,10 +96,13 @@ export function sweptAt(document: PageDocument, seen: SweptWidth, meant: Readonl
   return {
     width,
     scrolls: measured.overflow,
-    sections: measured.sections.map((one) => ({ name: one.name, extent: [one.x, one.width, one.height] })),
-    faults: faults.map((one) => {
-      const section = one.id === undefined ? undefined : known.get(one.id)?.section;
-      return { ...one, ...(section ? { section } : {}) };
+    sections: measured.sections.map((section) => ({
+      name: section.name,
+      extent: [section.x, section.width, section.height],
+    })),
+    faults: faults.map((fault) => {
+      const section = fault.id === undefined ? undefined : known.get(fault.id)?.section;
+      return { ...fault, ...(section ? { section } : {}) };
     }),
   };
 }
@@ -107,7 +110,7 @@ export function sweptAt(document: PageDocument, seen: SweptWidth, meant: Readonl
 /** A width at which only some sections were looked into; of the others holds what was found before. */
 export function sweptAnew(before: SweptAt, now: SweptAt, looked: ReadonlySet<string>): SweptAt {
   const isOld = ({ section }: SectionFault): boolean => section !== undefined && !looked.has(section);
-  return { ...now, faults: [...before.faults.filter(isOld), ...now.faults.filter((one) => !isOld(one))] };
+  return { ...now, faults: [...before.faults.filter(isOld), ...now.faults.filter((fault) => !isOld(fault))] };
 }
 
 /**
@@ -148,11 +151,11 @@ function wordsAt({ words }: MeasuredPage, width: number): SectionFault[] {
   const { clashing, cut } = wordFaults(words, width);
   const holder = ({ of }: MeasuredWord): { readonly id?: string } => (of === undefined ? {} : { id: of });
   return [
-    ...clashing.map(([one, other]): SectionFault => ({
-      key: `clash ${[one.text, other.text].sort().join(' / ')}`,
+    ...clashing.map(([measuredWord, other]): SectionFault => ({
+      key: `clash ${[measuredWord.text, other.text].sort().join(' / ')}`,
       kind: 'clash',
-      what: `“${one.text}” overlaps “${other.text}”`,
-      ...holder(one),
+      what: `“${measuredWord.text}” overlaps “${other.text}”`,
+      ...holder(measuredWord),
     })),
     ...cut.map((word): SectionFault => ({
       key: `cut ${word.text}`,
@@ -166,9 +169,9 @@ function wordsAt({ words }: MeasuredPage, width: number): SectionFault[] {
 /** Of all words of an element that are wrong in one way the first stands for all. */
 function byElement(faults: readonly SectionFault[]): SectionFault[] {
   const found = new Map<string, SectionFault>();
-  for (const one of faults) {
-    const key = one.id === undefined ? one.key : `${one.kind} ${one.id}`;
-    if (!found.has(key)) found.set(key, { ...one, key });
+  for (const fault of faults) {
+    const key = fault.id === undefined ? fault.key : `${fault.kind} ${fault.id}`;
+    if (!found.has(key)) found.set(key, { ...fault, key });
   }
   return [...found.values()];
 }
@@ -176,7 +179,7 @@ function byElement(faults: readonly SectionFault[]): SectionFault[] {
 function jumps({ breakpoints }: PageDocument, before: SweptAt | undefined, now: SweptAt): SectionFault[] {
   if (!before || breakpoints.some(({ below }) => before.width < below && now.width >= below)) return [];
   return now.sections.flatMap(({ name, extent: [, , height] }): SectionFault[] => {
-    const was = before.sections.find((one) => one.name === name)?.extent[2];
+    const was = before.sections.find((section) => section.name === name)?.extent[2];
     const by = was === undefined ? 0 : Math.abs(height - was);
     if (was === undefined || by <= JUMP_PX || by <= JUMP * Math.min(height, was)) return [];
     return [
@@ -192,12 +195,12 @@ function jumps({ breakpoints }: PageDocument, before: SweptAt | undefined, now: 
 
 /** Things to press that are small, with another one so near that it may be pressed instead (WCAG 2.2, 2.5.8, spacing). */
 function smallTargets(targets: readonly Target[]): SectionFault[] {
-  const small = (one: Target): boolean => one.width < SMALLEST || one.height < SMALLEST;
-  return targets.flatMap((one): SectionFault[] => {
-    if (one.inline || !small(one)) return [];
-    const [x, y] = [one.x + one.width / 2, one.y + one.height / 2];
+  const small = (target: Target): boolean => target.width < SMALLEST || target.height < SMALLEST;
+  return targets.flatMap((target): SectionFault[] => {
+    if (target.inline || !small(target)) return [];
+    const [x, y] = [target.x + target.width / 2, target.y + target.height / 2];
     const near = targets.some((other) => {
-      if (other === one || other.inline) return false;
+      if (other === target || other.inline) return false;
       const dx = Math.max(other.x - x, 0, x - other.x - other.width);
       const dy = Math.max(other.y - y, 0, y - other.y - other.height);
       return Math.hypot(dx, dy) < SMALLEST / 2;
@@ -205,10 +208,10 @@ function smallTargets(targets: readonly Target[]): SectionFault[] {
     return near
       ? [
           {
-            key: `target ${one.of}`,
+            key: `target ${target.of}`,
             kind: 'target',
-            id: one.of,
-            what: `Only ${Math.round(one.width)} × ${Math.round(one.height)} px to tap, next to another control`,
+            id: target.of,
+            what: `Only ${Math.round(target.width)} × ${Math.round(target.height)} px to tap, next to another control`,
           },
         ]
       : [];

@@ -77,8 +77,8 @@ function pairBy(
   return source.filter((word) => {
     const candidates = waiting.get(keyOf(word) ?? '') ?? [];
     let best = 0;
-    candidates.forEach((one, index) => {
-      if (shift(word, one) < shift(word, required(candidates[best]))) best = index;
+    candidates.forEach((candidate, index) => {
+      if (shift(word, candidate) < shift(word, required(candidates[best]))) best = index;
     });
     const [fellow] = candidates.splice(best, 1);
     if (fellow) found.set(fellow, word);
@@ -136,13 +136,19 @@ function round(value: number): number {
 export function countClashes(words: readonly MeasuredWord[]): number {
   const sorted = [...words].sort((a, b) => a.y - b.y);
   let clashes = 0;
-  sorted.forEach((one, index) => {
+  sorted.forEach((measuredWord, index) => {
     for (let next = index + 1; next < sorted.length; next += 1) {
       const other = required(sorted[next]);
-      if (other.y >= one.y + one.height) break;
-      const wide = Math.min(one.x + one.width, other.x + other.width) - Math.max(one.x, other.x);
-      const high = Math.min(one.y + one.height, other.y + other.height) - Math.max(one.y, other.y);
-      if (wide > 2 && high > 2 && wide * high > 0.25 * Math.min(one.width * one.height, other.width * other.height))
+      if (other.y >= measuredWord.y + measuredWord.height) break;
+      const wide =
+        Math.min(measuredWord.x + measuredWord.width, other.x + other.width) - Math.max(measuredWord.x, other.x);
+      const high =
+        Math.min(measuredWord.y + measuredWord.height, other.y + other.height) - Math.max(measuredWord.y, other.y);
+      if (
+        wide > 2 &&
+        high > 2 &&
+        wide * high > 0.25 * Math.min(measuredWord.width * measuredWord.height, other.width * other.height)
+      )
         clashes += 1;
     }
   });

@@ -64,7 +64,7 @@ function renderConditions(styles: readonly (readonly [string, SharedStyle])[]): 
 /** Several conditions in a row are nested at-rules. */
 function wrapIn(condition: string, rules: readonly string[]): string {
   const conditions = condition.split(/ (?=@)/);
-  return conditions.reduceRight((inside, one) => `${one} {\n${indent(inside)}}\n`, rules.join('\n'));
+  return conditions.reduceRight((inside, condition) => `${condition} {\n${indent(inside)}}\n`, rules.join('\n'));
 }
 
 function rulesAt(styles: readonly (readonly [string, SharedStyle])[], breakpoint: string): string[] {

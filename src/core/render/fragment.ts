@@ -34,7 +34,7 @@ function only(node: ElementNode, id: string): ElementNode {
 }
 
 function holds(node: PageNode, id: string): boolean {
-  return isElement(node) && [...elements(node)].some((one) => one.id === id);
+  return isElement(node) && [...elements(node)].some((element) => element.id === id);
 }
 
 /** The styles that a part uses. What depends on something outside of it could never hold. */

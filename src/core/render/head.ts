@@ -47,7 +47,7 @@ export function headLines(
     ),
     ...iconLines(document),
     ...previewLines(document, address, locale),
-    ...facts.map((one) => `<script type="application/ld+json">${one}</script>`),
+    ...facts.map((fact) => `<script type="application/ld+json">${fact}</script>`),
     `<link rel="stylesheet" href="${attribute(sheet)}">`,
   ];
 }
@@ -93,7 +93,7 @@ function previewLines(
   const { preview = {}, root, site } = head;
   const property = (name: string, content: string | undefined): string[] =>
     content ? [`<meta property="og:${name}" content="${escapeAttribute(content)}">`] : [];
-  const { picture, width, height } = preview;
+  const { picture: image, width, height } = preview;
   return [
     ...property('type', 'website'),
     ...property('title', preview.title ?? title),
@@ -101,10 +101,10 @@ function previewLines(
     ...property('url', address),
     ...property('site_name', site),
     ...property('locale', locale),
-    ...property('image', picture && (addressIn(root, picture) ?? picture)),
+    ...property('image', image && (addressIn(root, image) ?? image)),
     ...property('image:width', width === undefined ? undefined : String(width)),
     ...property('image:height', height === undefined ? undefined : String(height)),
-    ...property('image:alt', picture && (preview.alt ?? preview.title ?? title)),
+    ...property('image:alt', image && (preview.alt ?? preview.title ?? title)),
   ];
 }
 

@@ -3,15 +3,15 @@ import type { Content } from '../content/values.js';
 import type { PageDocument, WordsNode } from '../document/types.js';
 import { renderLanguages } from './site.js';
 
-const said = (text: string, field: string): WordsNode => ({ kind: 'words', text, field });
+const message = (text: string, field: string): WordsNode => ({ kind: 'words', text, field });
 const link = element(
   'link',
   'more',
   { element: 'a', attributes: { href: 'about.html#us' } },
-  said('More', 'hero.link'),
+  message('More', 'hero.link'),
 );
 const item = (id: string, says: string) =>
-  element('item', id, { element: 'li', entry: { list: 'hero.ways', id } }, said(says, `hero.ways.${id}`));
+  element('item', id, { element: 'li', entry: { list: 'hero.ways', id } }, message(says, `hero.ways.${id}`));
 const document: PageDocument = {
   ...page(
     {},
@@ -19,7 +19,7 @@ const document: PageDocument = {
       'section',
       'hero',
       {},
-      said('Clear nights', 'hero.heading'),
+      message('Clear nights', 'hero.heading'),
       link,
       element('list', 'ways', { element: 'ul' }, item('1', 'Friday'), item('2', 'Sunday')),
     ),

@@ -32,10 +32,10 @@ function foldEqual(shorthand: string, longhands: readonly [string, string]): Fol
 }
 
 const FONT_VARIANTS = ['ligatures', 'caps', 'alternates', 'numeric', 'east-asian', 'position', 'emoji'].map(
-  (one) => `font-variant-${one}`,
+  (text) => `font-variant-${text}`,
 );
 
-const TRANSITION = ['property', 'duration', 'timing-function', 'delay', 'behavior'].map((one) => `transition-${one}`);
+const TRANSITION = ['property', 'duration', 'timing-function', 'delay', 'behavior'].map((text) => `transition-${text}`);
 
 /** One `transition` (CSS Transitions 2): what is as it is by default need not be said. */
 function foldTransition(): Fold {
@@ -98,10 +98,10 @@ function foldFont(): Fold {
       value(name === 'line-height' ? name : `font-${name}`),
     );
     if (!style || !weight || !size || !height || !family) return entries;
-    if ([style, weight, size, height, family].some((one) => WIDE.test(one))) return entries;
+    if ([style, weight, size, height, family].some((text) => WIDE.test(text))) return entries;
     if (!FONT_RESETS.every((name) => /^(normal|auto|none|100%)$/.test(value(name) ?? ''))) return entries;
     const text = [style, weight]
-      .filter((one) => !/^(normal|400)$/.test(one))
+      .filter((text) => !/^(normal|400)$/.test(text))
       .concat(`${size} / ${height} ${family}`)
       .join(' ');
     const names = [...FONT_RESETS, 'font-style', 'font-weight', 'font-size', 'line-height', 'font-family'];
@@ -167,7 +167,9 @@ const FOLDS: readonly Fold[] = [
   foldEqual('margin-block', ['margin-top', 'margin-bottom']),
   foldEqual('padding-inline', ['padding-left', 'padding-right']),
   foldEqual('padding-block', ['padding-top', 'padding-bottom']),
-  foldAll('font-variant', FONT_VARIANTS, (values) => (values.every((one) => one === 'normal') ? 'normal' : undefined)),
+  foldAll('font-variant', FONT_VARIANTS, (values) =>
+    values.every((value) => value === 'normal') ? 'normal' : undefined,
+  ),
   foldTransition(),
   foldFont(),
   foldFour('inset', sides('*')),

@@ -86,7 +86,10 @@ export function alternatesOf(
   languages: readonly string[],
 ): Alternate[] {
   if (languages.length === 0) return [];
-  return [{ language, file: html }, ...languages.map((one) => ({ language: one, file: fileIn(html, one) }))];
+  return [
+    { language, file: html },
+    ...languages.map((language) => ({ language: language, file: fileIn(html, language) })),
+  ];
 }
 
 /** All files that show a page: its own, and one for each other language. */

@@ -29,11 +29,11 @@ function components(candidates: readonly Candidate[]): Candidate[][] {
     if (a !== b) parent.set(b, a);
   }
   const parts = new Map<string, Candidate[]>();
-  for (const one of candidates) {
-    const key = root(`l${one.left}`);
+  for (const candidate of candidates) {
+    const key = root(`l${candidate.left}`);
     const part = parts.get(key);
-    if (part) part.push(one);
-    else parts.set(key, [one]);
+    if (part) part.push(candidate);
+    else parts.set(key, [candidate]);
   }
   return [...parts.values()];
 }
@@ -43,16 +43,16 @@ function solve(candidates: readonly Candidate[], least: number): Candidate[] {
   if (candidates.length === 1) return candidates[0] && candidates[0].score >= least ? [candidates[0]] : [];
   const lefts = [...new Set(candidates.map(({ left }) => left))];
   const rights = [...new Set(candidates.map(({ right }) => right))];
-  const [leftAt, rightAt] = [lefts, rights].map((all) => new Map(all.map((one, at) => [one, at]))) as [
+  const [leftAt, rightAt] = [lefts, rights].map((all) => new Map(all.map((value, at) => [value, at]))) as [
     Map<number, number>,
     Map<number, number>,
   ];
   const edges: [to: number, cost: number][][] = lefts.map((_, at) => [[rights.length + at, 1 - least]]);
   const known = new Map<string, Candidate>();
-  for (const one of candidates) {
-    const [a, b] = [required(leftAt.get(one.left)), required(rightAt.get(one.right))];
-    edges[a]?.push([b, 1 - one.score]);
-    known.set(`${a} ${b}`, one);
+  for (const candidate of candidates) {
+    const [a, b] = [required(leftAt.get(candidate.left)), required(rightAt.get(candidate.right))];
+    edges[a]?.push([b, 1 - candidate.score]);
+    known.set(`${a} ${b}`, candidate);
   }
   const columns = rights.length + lefts.length;
   const owner = new Int32Array(columns).fill(-1);

@@ -9,16 +9,16 @@ import { reviseContent } from './content.js';
 import { matchPages } from './match.js';
 import { changeLine, clientText } from './words.js';
 
-const text = (id: string, said: string, field: string): ElementNode =>
-  element('text', id, { id, element: 'p', style: 'note' }, words(said, field));
-const heading = (id: string, said: string, field: string): ElementNode =>
-  element('heading', said, { id, element: 'h2' }, words(said, field));
-const card = (list: string, id: string, said: string, at = id): ElementNode =>
+const text = (id: string, text: string, field: string): ElementNode =>
+  element('text', id, { id, element: 'p', style: 'note' }, words(text, field));
+const heading = (id: string, text: string, field: string): ElementNode =>
+  element('heading', text, { id, element: 'h2' }, words(text, field));
+const card = (list: string, id: string, text: string, at = id): ElementNode =>
   element(
     'card',
-    said,
+    text,
     { id: `c-${at}`, style: 'card', entry: { list, id } },
-    heading(`h-${at}`, said, `${list}.${id}.heading`),
+    heading(`h-${at}`, text, `${list}.${id}.heading`),
   );
 const styles = { note: { rest: { color: 'grey' } }, card: { rest: { padding: '8px' } } };
 const before = page(
@@ -91,20 +91,20 @@ describe('what people wrote', () => {
   };
 
   it('stays, and is told where the new version says something else too', () => {
-    const made = reviseContent(
+    const revisedContent = reviseContent(
       before,
       carried,
       written({ 'membership.heading': 'Belong', 'membership.text': 'Come' }),
       {},
       new Map(),
     );
-    expect(nest(made.content)).toMatchObject({
+    expect(nest(revisedContent.content)).toMatchObject({
       membership: { heading: 'Belong', text: 'Come', cards: [{ id: 'keeper' }, { id: 'student' }] },
     });
-    expect(made.conflicts).toEqual([
+    expect(revisedContent.conflicts).toEqual([
       { path: 'membership.heading', before: 'Membership', ours: 'Join us', theirs: 'Belong' },
     ]);
-    expect(made.newFields).toEqual(['membership.cards.student.heading']);
+    expect(revisedContent.newFields).toEqual(['membership.cards.student.heading']);
   });
 
   it('is kept aside where its element is gone, and is back with it', () => {
@@ -129,14 +129,17 @@ describe('what people wrote', () => {
   });
 
   it('gives way where somebody decided so', () => {
-    const made = reviseContent(
+    const revisedContent = reviseContent(
       before,
       carried,
       written({ 'membership.heading': 'Belong' }),
       {},
       new Map([['membership.heading', 'ours']]),
     );
-    expect([made.content.values.get('membership.heading'), made.conflicts]).toEqual(['Join us', []]);
+    expect([revisedContent.content.values.get('membership.heading'), revisedContent.conflicts]).toEqual([
+      'Join us',
+      [],
+    ]);
   });
 });
 

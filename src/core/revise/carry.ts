@@ -51,32 +51,34 @@ export function carryNames(before: PageDocument, after: PageDocument, matched: M
     ...after,
     name: before.name,
     ...(after.rootStyle === undefined ? {} : { rootStyle: style(after.rootStyle) }),
-    styles: Object.fromEntries(Object.entries(after.styles).map(([name, one]) => [style(name), withHosts(one, style)])),
+    styles: Object.fromEntries(
+      Object.entries(after.styles).map(([name, sharedStyle]) => [style(name), withHosts(sharedStyle, style)]),
+    ),
     ...(rules ? { fieldRules: rules } : {}),
     body: mapTree(after.body, renamed),
   };
   const kept = new Set(fields.values());
   const moved = matched.matches
-    .flatMap((one) => fieldPairs(one.old.node, one.now.node))
+    .flatMap((match) => fieldPairs(match.old.node, match.now.node))
     .map(([was, is]): [string, string] => [was, field(is)])
     .filter(([was, is]) => was !== is && !kept.has(was));
   return { document, moved: new Map(moved), ids: new Map([...ids].filter(([from, to]) => from !== to)) };
 }
 
 function withHosts({ rest, variants }: SharedStyle, style: (name: string) => string): SharedStyle {
-  const own = variants?.map((one) =>
-    one.within ? { ...one, within: { ...one.within, style: style(one.within.style) } } : one,
+  const own = variants?.map((variant) =>
+    variant.within ? { ...variant, within: { ...variant.within, style: style(variant.within.style) } } : variant,
   );
   return { rest, ...(own ? { variants: own } : {}) };
 }
 
 /** Elements that were found have the ids that they had; others have none that anything had. */
 function idsFor({ matches, added, old }: Matched): Map<string, string> {
-  const ids = new Map(matches.map((one) => [one.now.node.id, one.old.node.id]));
+  const ids = new Map(matches.map((match) => [match.now.node.id, match.old.node.id]));
   const taken = new Set([...ids.values()]);
   const before = new Set(old.map(({ node }) => node.id));
   for (const { node } of added) {
-    const free = freeName(node.id, (one) => taken.has(one) || before.has(one));
+    const free = freeName(node.id, (text) => taken.has(text) || before.has(text));
     ids.set(node.id, free);
     taken.add(free);
   }
@@ -98,13 +100,13 @@ function fieldsFor(after: PageDocument, paths: Paths): Map<string, string> {
     [...taken.keys()].some((other) => path.startsWith(`${other}.`) || other.startsWith(`${path}.`));
   for (const path of all) {
     const wished = path.startsWith('page.') ? path : paths.of(path);
-    const isStrange = (one: string): boolean =>
-      named.some(([list, name]) => one.startsWith(`${name}.`) && !path.startsWith(`${list}.`));
+    const isStrange = (text: string): boolean =>
+      named.some(([list, name]) => text.startsWith(`${name}.`) && !path.startsWith(`${list}.`));
     /* The name that it had by itself, where that which it would have is given away. */
-    const isFree = (one: string): boolean => !taken.has(one) && !isInside(one) && !isStrange(one);
+    const isFree = (text: string): boolean => !taken.has(text) && !isInside(text) && !isStrange(text);
     const free =
       [wished, path].find(isFree) ??
-      freeName(isStrange(wished) ? outside(wished, named) : wished, (one) => !isFree(one));
+      freeName(isStrange(wished) ? outside(wished, named) : wished, (text) => !isFree(text));
     found.set(path, free);
     taken.set(free, path);
   }
@@ -145,7 +147,7 @@ function stylesFor({ matches }: Matched, after: PageDocument, before: PageDocume
   const taken = new Set(found.values());
   for (const name of Object.keys(after.styles)) {
     if (found.has(name)) continue;
-    const free = freeName(name, (one) => taken.has(one));
+    const free = freeName(name, (text) => taken.has(text));
     found.set(name, free);
     taken.add(free);
   }

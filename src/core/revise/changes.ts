@@ -35,37 +35,42 @@ export function changesOf(
   ids: ReadonlyMap<string, string>,
 ): Change[] {
   const { matches, added, removed, old, now } = matched;
-  const sectionOf = (all: readonly Features[], one: Features): string => {
-    for (let here: Features | undefined = one; here; here = all[here.parent])
+  const sectionOf = (all: readonly Features[], features: Features): string => {
+    for (let here: Features | undefined = features; here; here = all[here.parent])
       if (here.node.kind === 'section') return here.node.name;
     return '';
   };
   const told = (
-    one: Features,
+    features: Features,
     all: readonly Features[],
-    id = one.node.id,
+    id = features.node.id,
   ): Pick<Change, 'id' | 'at' | 'kind' | 'name' | 'section'> => ({
     id,
-    at: one.at,
-    kind: one.node.kind,
-    name: nameOf(one.node),
-    section: sectionOf(all, one),
+    at: features.at,
+    kind: features.node.kind,
+    name: nameOf(features.node),
+    section: sectionOf(all, features),
   });
-  const idOf = (one: Features): string => ids.get(one.node.id) ?? one.node.id;
+  const idOf = (features: Features): string => ids.get(features.node.id) ?? features.node.id;
   const [isAdded, isRemoved] = [new Set(added.map(({ at }) => at)), new Set(removed.map(({ at }) => at))];
   const moved = movedOf(matched);
   const changes: Change[] = [];
-  for (const one of added)
-    if (!isAdded.has(one.parent) && !isBoxAround(one, now, isAdded))
+  for (const features of added)
+    if (!isAdded.has(features.parent) && !isBoxAround(features, now, isAdded))
       changes.push({
         what: 'added',
-        ...told(one, now, idOf(one)),
-        now: firstWords(textOf(one.node), 20),
-        count: one.size,
+        ...told(features, now, idOf(features)),
+        now: firstWords(textOf(features.node), 20),
+        count: features.size,
       });
-  for (const one of removed)
-    if (!isRemoved.has(one.parent) && !isBoxAround(one, old, isRemoved))
-      changes.push({ what: 'removed', ...told(one, old), before: firstWords(textOf(one.node), 20), count: one.size });
+  for (const features of removed)
+    if (!isRemoved.has(features.parent) && !isBoxAround(features, old, isRemoved))
+      changes.push({
+        what: 'removed',
+        ...told(features, old),
+        before: firstWords(textOf(features.node), 20),
+        count: features.size,
+      });
   for (const match of matches) {
     const own = told(match.now, now, match.old.node.id);
     if (moved.has(match)) changes.push({ what: 'moved', ...own, before: sectionOf(old, match.old), now: own.section });
@@ -86,9 +91,9 @@ export function changesOf(
 }
 
 /** Whether something that is in one version only is no more than a box around what both have. */
-function isBoxAround(one: Features, all: readonly Features[], alone: ReadonlySet<number>): boolean {
-  if (!LAYOUT_KINDS.has(one.node.kind)) return false;
-  return all.slice(one.at + 1, one.at + one.size).some(({ at }) => !alone.has(at));
+function isBoxAround(features: Features, all: readonly Features[], alone: ReadonlySet<number>): boolean {
+  if (!LAYOUT_KINDS.has(features.node.kind)) return false;
+  return all.slice(features.at + 1, features.at + features.size).some(({ at }) => !alone.has(at));
 }
 
 /** Kinds whose name says no more than what they are. */
@@ -106,14 +111,14 @@ function nameOf(node: ElementNode): string {
 
 /** The words of an element that are not in an element of their own. */
 function wordsOf(node: ElementNode): string {
-  const said = (node.children ?? []).flatMap((child) => (child.kind === 'words' ? [child.text] : [])).join(' ');
-  return said.replace(/\s+/g, ' ').trim();
+  const text = (node.children ?? []).flatMap((child) => (child.kind === 'words' ? [child.text] : [])).join(' ');
+  return text.replace(/\s+/g, ' ').trim();
 }
 
 /** Elements that came into another one, and the fewest of a row that have to move so that it is in its new order. */
 function movedOf({ matches, old, now }: Matched): Set<Match> {
   const found = new Set<Match>();
-  const to = new Map(matches.map((one) => [one.old.at, one]));
+  const to = new Map(matches.map((match) => [match.old.at, match]));
   const rows = new Map<number, Match[]>();
   for (const match of matches) {
     const [up, other] = [old[match.old.parent], now[match.now.parent]];
@@ -125,7 +130,7 @@ function movedOf({ matches, old, now }: Matched): Set<Match> {
     rows.set(up.at, [...(rows.get(up.at) ?? []), match]);
   }
   for (const row of rows.values()) {
-    const kept = longestRun(row.map(({ now: one }) => one.at));
+    const kept = longestRun(row.map(({ now: features }) => features.at));
     row.forEach((match, at) => !kept.has(at) && found.add(match));
   }
   return found;
@@ -170,7 +175,7 @@ function restyled(
   before: PageDocument,
   after: PageDocument,
   matches: readonly Match[],
-  sectionOf: (all: readonly Features[], one: Features) => string,
+  sectionOf: (all: readonly Features[], features: Features) => string,
   now: readonly Features[],
 ): Change[] {
   const users = new Map<string, Match[]>();
@@ -204,8 +209,8 @@ function differing(a: SharedStyle | undefined, b: SharedStyle | undefined): stri
       for (const [property, value] of Object.entries(set)) all.set(`${property} ${JSON.stringify(where)}`, value);
     return all;
   };
-  const [one, other] = [flat(a), flat(b)];
-  const names = [...new Set([...one.keys(), ...other.keys()])].filter((key) => one.get(key) !== other.get(key));
+  const [map, other] = [flat(a), flat(b)];
+  const names = [...new Set([...map.keys(), ...other.keys()])].filter((key) => map.get(key) !== other.get(key));
   return [...new Set(names.map((key) => required(key.split(' ')[0])))].sort();
 }
 

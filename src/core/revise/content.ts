@@ -46,7 +46,7 @@ export function reviseContent(
   ];
   /* An entry that the new version has no more is gone, whatever was written in it: that is kept aside. */
   const gone = threeWay(before, ours, theirs, decided).conflicts.filter(
-    (one) => one.before === ENTRY && one.ours === undefined,
+    (conflict) => conflict.before === ENTRY && conflict.ours === undefined,
   );
   const settled = new Map<string, Side>([...decided, ...gone.map(({ path }) => [path, 'ours'] as const)]);
   const { content: merged, conflicts } = threeWay(before, ours, theirs, settled);

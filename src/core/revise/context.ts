@@ -38,9 +38,9 @@ export class Surroundings {
   }
 
   /** What an element is all of: boxes around it that hold nothing else may come and go. */
-  seat(one: Features): Features {
-    const box = this.up(one);
-    return box && box.children.length === 1 && this.layOut(box.at) ? this.seat(box) : one;
+  seat(features: Features): Features {
+    const box = this.up(features);
+    return box && box.children.length === 1 && this.layOut(box.at) ? this.seat(box) : features;
   }
 
   private layOut(at: number): boolean {
@@ -72,9 +72,9 @@ export class Context {
 
   /** Whether what is around them and has no like is each other: 1, else 0. */
   anchors(a: Features, b: Features, order: Order): number {
-    const up = (version: 'old' | 'now', one: Features): number => {
-      const around = this[version].up(one);
-      return around && order.isTwin(version, around.at) ? up(version, around) : one.parent;
+    const up = (version: 'old' | 'now', features: Features): number => {
+      const around = this[version].up(features);
+      return around && order.isTwin(version, around.at) ? up(version, around) : features.parent;
     };
     const [left, right] = [up('old', a), up('now', b)];
     return (left < 0 ? -1 : this.known.get(left)) === right ? 1 : 0;
@@ -111,8 +111,8 @@ export class Context {
 
   /** Whether they stand in the very same place: in the same, between the same. */
   isSamePlace(a: Features, b: Features): boolean {
-    const same = (one: Features, other: Features): boolean =>
-      this.parents(one, other) === 1 && this.neighbours(one, other) === 1;
+    const same = (features: Features, other: Features): boolean =>
+      this.parents(features, other) === 1 && this.neighbours(features, other) === 1;
     return same(a, b) || same(this.old.seat(a), this.now.seat(b));
   }
 }

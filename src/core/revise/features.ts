@@ -21,14 +21,14 @@ export interface Features {
   readonly size: number;
   readonly depth: number;
   /** Elements that are compared with each other: what lays out, what is read, what is seen, what is pressed. */
-  readonly sort: Sort;
+  readonly sort: ElementSort;
   /** Headings above it: which part of the page it is in. */
   readonly section: string;
 }
 
-export type Sort = 'box' | 'text' | 'picture' | 'control' | 'list';
+export type ElementSort = 'box' | 'text' | 'picture' | 'control' | 'list';
 
-const SORTS: Readonly<Record<string, Sort>> = {
+const SORTS: Readonly<Record<string, ElementSort>> = {
   heading: 'text',
   text: 'text',
   run: 'text',
@@ -74,11 +74,11 @@ export function featuresOf({ body }: PageDocument): Features[] {
           .join(' '),
       ),
       words: new Set(words),
-      picture: pictureOf(node),
+      picture: imageOf(node),
       href: hrefOf(node),
       shows: new Set(
-        [pictureOf(node), hrefOf(node), ...children.flatMap((child) => [...required(found[child]).shows])]
-          .filter((one) => one !== '' && one !== '#')
+        [imageOf(node), hrefOf(node), ...children.flatMap((child) => [...required(found[child]).shows])]
+          .filter((text) => text !== '' && text !== '#')
           .slice(0, MOST_SHOWN),
       ),
       size: found.length - at,
@@ -98,7 +98,7 @@ function plain(text: string): string {
 }
 
 /** The file without the part of its name that changes with its bytes; drawings by their lines. */
-function pictureOf({ attributes = {}, markup }: ElementNode): string {
+function imageOf({ attributes = {}, markup }: ElementNode): string {
   const file = attributes['src'] ?? attributes['poster'];
   if (file) return file.replace(/-[0-9a-f]{10}(?=\.\w+$)/, '');
   return markup?.replace(/\s(id|class|fill|stroke)="[^"]*"/g, '') ?? '';

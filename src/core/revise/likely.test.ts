@@ -35,7 +35,12 @@ const section = (at: number): ElementNode => {
     'section',
     say(at, 2),
     { id: `s${at}`, element: 'section' },
-    element('grid', 'g', { id: `g${at}` }, ...[0, 1, 2, 3, 4, 5].map((one) => card(`c${at}x${one}`, at * 11 + one))),
+    element(
+      'grid',
+      'g',
+      { id: `g${at}` },
+      ...[0, 1, 2, 3, 4, 5].map((value) => card(`c${at}x${value}`, at * 11 + value)),
+    ),
   );
 };
 const sections = Array.from({ length: 60 }, (_, at) => section(at));

@@ -25,35 +25,35 @@ export class Likely {
     private readonly now: Surroundings,
     order: Order,
   ) {
-    for (const one of now.all)
-      for (const key of [...keysOf(one), ...[...one.words].map(wordKey)]) this.put(key, one.at);
+    for (const features of now.all)
+      for (const key of [...keysOf(features), ...[...features.words].map(wordKey)]) this.put(key, features.at);
     this.places = order.places;
   }
 
   /** @param known what the assignment before says */
-  of(one: Features, known: ReadonlyMap<number, number>): ReadonlySet<number> {
-    const place = required(this.places[one.at]);
+  of(features: Features, known: ReadonlyMap<number, number>): ReadonlySet<number> {
+    const place = required(this.places[features.at]);
     const found = new Set<number>();
     const add = (all: readonly number[]): void => {
       for (const at of all.length <= FEW ? all : nearest(all, place, NEAR)) found.add(at);
     };
-    for (const key of keysOf(one)) add(this.index.get(key) ?? []);
-    const lists = [...one.words].flatMap((word) => {
+    for (const key of keysOf(features)) add(this.index.get(key) ?? []);
+    const lists = [...features.words].flatMap((word) => {
       const list = this.index.get(wordKey(word));
       return list ? [list] : [];
     });
     for (const list of lists.sort((a, b) => a.length - b.length).slice(0, WORDS)) add(list);
     for (let at = place - AROUND; at <= place + AROUND; at += 1) if (at >= 0 && at < this.now.all.length) found.add(at);
-    this.addAround(one, known, place, found);
+    this.addAround(features, known, place, found);
     return found;
   }
 
   /** What is in that which the parent became, and what holds that which the children became. */
-  private addAround(one: Features, known: ReadonlyMap<number, number>, place: number, found: Set<number>): void {
+  private addAround(features: Features, known: ReadonlyMap<number, number>, place: number, found: Set<number>): void {
     const add = (all: readonly number[]): void => {
       for (const at of all.length <= IN_BOX ? all : nearest(all, place, NEAR_IN_BOX)) found.add(at);
     };
-    const up = this.old.up(one);
+    const up = this.old.up(features);
     for (const around of [up, up && this.old.up(up)]) {
       const to = around && known.get(around.at);
       if (to === undefined) continue;
@@ -61,7 +61,7 @@ export class Likely {
       add(this.now.at(to).children);
       add(this.now.inBoxes(this.now.at(to)));
     }
-    for (const child of one.children.slice(0, CHILDREN)) {
+    for (const child of features.children.slice(0, CHILDREN)) {
       const to = known.get(child);
       const holder = to === undefined ? undefined : this.now.up(this.now.at(to));
       const outer = holder && this.now.up(holder);
@@ -77,11 +77,11 @@ export class Likely {
 }
 
 /** What an element is found by besides its words. */
-function keysOf({ own, picture, href, node }: Features): string[] {
+function keysOf({ own, picture: image, href, node }: Features): string[] {
   const path = node.from?.path;
   return [
     ...(own ? [`text ${own}`] : []),
-    ...(picture ? [`picture ${picture}`] : []),
+    ...(image ? [`picture ${image}`] : []),
     ...(href && href !== '#' ? [`href ${href}`] : []),
     ...(node.name ? [`name ${node.name}`] : []),
     ...(path === undefined ? [] : [`path ${path}`]),

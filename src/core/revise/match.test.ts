@@ -3,14 +3,14 @@ import type { ElementNode, PageDocument } from '../document/types.js';
 import { assign } from './assign.js';
 import { matchPages } from './match.js';
 
-const text = (id: string, said: string): ElementNode => element('text', id, { element: 'p', id }, words(said));
-const card = (id: string, title: string, said: string): ElementNode =>
+const text = (id: string, text: string): ElementNode => element('text', id, { element: 'p', id }, words(text));
+const card = (id: string, title: string, message: string): ElementNode =>
   element(
     'card',
     id,
     { id },
     element('heading', `${id}-h`, { id: `${id}-h`, element: 'h3' }, words(title)),
-    text(`${id}-t`, said),
+    text(`${id}-t`, message),
   );
 const section = (id: string, name: string, ...children: ElementNode[]): ElementNode =>
   element(
@@ -32,8 +32,8 @@ const before = page(
 );
 const again = (document: PageDocument, prefix = 'n-'): PageDocument =>
   JSON.parse(JSON.stringify(document).replace(/"id":"/g, `"id":"${prefix}`)) as PageDocument;
-const pairs = (one: PageDocument, other: PageDocument): Record<string, string> =>
-  Object.fromEntries(matchPages(one, other).matches.map(({ old, now }) => [old.node.id, now.node.id]));
+const pairs = (page: PageDocument, other: PageDocument): Record<string, string> =>
+  Object.fromEntries(matchPages(page, other).matches.map(({ old, now }) => [old.node.id, now.node.id]));
 
 describe('the best assignment', () => {
   it('is the best in all, not one good pair after the other', () => {

@@ -60,19 +60,20 @@ export function matchPages(before: PageDocument, after: PageDocument, settled: S
       (a, b) => scoring.score(a, b, context),
     );
     pairs = assign(scored, LEAST);
-    const next = new Map(pairs.map((one) => [one.left, one.right]));
+    const next = new Map(pairs.map((pair) => [pair.left, pair.right]));
     const isSame = next.size === known.size && [...next].every(([from, to]) => known.get(from) === to);
     known = next;
     if (isSame) break;
   }
   const context = new Context(left, right, known);
-  const taken = new Set(pairs.map((one) => one.right));
+  const taken = new Set(pairs.map((pair) => pair.right));
   const others = new Map<number, Candidate[]>();
-  for (const one of scored) if (!taken.has(one.right)) others.set(one.left, [...(others.get(one.left) ?? []), one]);
+  for (const candidate of scored)
+    if (!taken.has(candidate.right)) others.set(candidate.left, [...(others.get(candidate.left) ?? []), candidate]);
   const matches = pairs
     .map(({ left: from, right: to, score }): Match => {
       const [a, b] = [required(old[from]), required(now[to])];
-      const other = others.get(from)?.find((one) => one.score > score - DOUBT);
+      const other = others.get(from)?.find((candidate) => candidate.score > score - DOUBT);
       const doubt = other && b.own !== a.own ? { doubt: required(now[other.right]) } : {};
       return { old: a, now: b, score, reasons: scoring.reasons(a, b, context), ...doubt };
     })
@@ -89,11 +90,11 @@ export function matchPages(before: PageDocument, after: PageDocument, settled: S
 /** The bodies are each other, and so is what people settled. */
 function fixedPairs(old: readonly Features[], now: readonly Features[], settled: Settled): ReadonlyMap<number, number> {
   const ids = new Map(now.map(({ node, at }) => [node.id, at]));
-  const said = old.flatMap(({ node, at }): [number, number][] => {
+  const message = old.flatMap(({ node, at }): [number, number][] => {
     const to = ids.get(settled.get(node.id) ?? '');
     return to === undefined ? [] : [[at, to]];
   });
-  return new Map([[0, 0], ...said]);
+  return new Map([[0, 0], ...message]);
 }
 
 /** The best candidates of each element. */
@@ -112,8 +113,8 @@ function candidates(
     for (const right of likely(a)) {
       const b = required(now[right]);
       if (given.has(right) || !mayBe(a, b)) continue;
-      const one = { left: a.at, right, score: score(a, b) };
-      if (one.score >= LEAST - 0.1) all.push(one);
+      const entry = { left: a.at, right, score: score(a, b) };
+      if (entry.score >= LEAST - 0.1) all.push(entry);
     }
     return all.sort((x, y) => y.score - x.score || x.right - y.right).slice(0, MOST_CANDIDATES);
   });

@@ -52,11 +52,11 @@ function placesOf(count: number, most: number, pairs: ReadonlyMap<number, number
 /** Elements that say and show what others do, all in all. */
 function twinsIn(all: readonly Features[]): ReadonlySet<number> {
   const groups = new Map<string, number[]>();
-  for (const one of all) {
-    const key = JSON.stringify([one.sort, [...one.words], [...one.shows]]);
+  for (const features of all) {
+    const key = JSON.stringify([features.sort, [...features.words], [...features.shows]]);
     const group = groups.get(key);
-    if (group) group.push(one.at);
-    else groups.set(key, [one.at]);
+    if (group) group.push(features.at);
+    else groups.set(key, [features.at]);
   }
   /* A box and what it alone holds say the same, and are none. */
   return new Set(
@@ -70,12 +70,12 @@ function holds(all: readonly Features[], box: number, at: number): boolean {
   return at >= box && at < box + required(all[box]).size;
 }
 
-function isThing({ own, picture, sort, children }: Features): boolean {
-  return own !== '' || picture !== '' || (sort !== 'box' && sort !== 'list' && children.length === 0);
+function isThing({ own, picture: image, sort, children }: Features): boolean {
+  return own !== '' || image !== '' || (sort !== 'box' && sort !== 'list' && children.length === 0);
 }
 
-function signOf({ sort, own, picture, href }: Features): string {
-  return JSON.stringify([sort, own, picture, href]);
+function signOf({ sort, own, picture: image, href }: Features): string {
+  return JSON.stringify([sort, own, image, href]);
 }
 
 /** The longest common subsequence of two lists (Wagner and Fischer, 1974), without what both begin and end with. */

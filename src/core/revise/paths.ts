@@ -41,7 +41,7 @@ export class Paths {
       const known = new Set(oldLists.get(old) ?? []);
       for (const id of ids) {
         if (this.entries.has(`${list}.${id}`)) continue;
-        const free = freeName(id, (one) => known.has(one) || claimed.has(`${old}.${one}`));
+        const free = freeName(id, (text) => known.has(text) || claimed.has(`${old}.${text}`));
         this.entries.set(`${list}.${id}`, free);
         claimed.add(`${old}.${free}`);
       }
@@ -89,8 +89,8 @@ export class Paths {
       const rest = parts.slice(at + 1).join('.');
       if (rest === '') return start;
       const pattern = this.patterns.of(patternOf(path, this.newEntries));
-      const said = pattern?.includes('.*.') ? pattern.split('.*.').at(-1) : undefined;
-      return `${start}.${said ?? rest}`;
+      const text = pattern?.includes('.*.') ? pattern.split('.*.').at(-1) : undefined;
+      return `${start}.${text ?? rest}`;
     }
     return undefined;
   }

@@ -36,34 +36,36 @@ export function richFields(old: PageDocument, now: PageDocument, written: FlatCo
     /* What was written in a piece that has no like would be lost: then nothing is put together. */
     const isEdited = (field: string | undefined): boolean =>
       field !== undefined && written.values.get(field) !== original.values.get(field);
-    const hasParts = inlineIn(node).some((one) => Object.keys(fieldsOf(were.get(one.id))).length > 0);
+    const hasParts = inlineIn(node).some((element) => Object.keys(fieldsOf(were.get(element.id))).length > 0);
     if (!hasParts || (!fits && fields.some(isEdited))) return;
     if (fits) for (const field of fields) if (field !== undefined && field !== path) covered.add(field);
-    const said = ({ values }: FlatContent): string => {
-      const plain = (one: WordsNode): PageNode => {
-        const field = fits ? fields[pieces.findIndex((piece) => piece === one)] : undefined;
+    const message = ({ values }: FlatContent): string => {
+      const plain = (wordsNode: WordsNode): PageNode => {
+        const field = fits ? fields[pieces.findIndex((piece) => piece === wordsNode)] : undefined;
         const text = field === undefined ? undefined : values.get(field);
-        return text === undefined ? one : { kind: 'words', text: one.text.replace(/\S[\s\S]*\S|\S/, () => text) };
+        return text === undefined
+          ? wordsNode
+          : { kind: 'words', text: wordsNode.text.replace(/\S[\s\S]*\S|\S/, () => text) };
       };
-      const visit = (one: PageNode): PageNode => {
-        if (isWords(one)) return one;
-        const { words, href } = fieldsOf(were.get(one.id));
+      const visit = (node: PageNode): PageNode => {
+        if (isWords(node)) return node;
+        const { words, href } = fieldsOf(were.get(node.id));
         for (const field of [words, href]) if (field !== undefined) covered.add(field);
         const [text, address] = [words, href].map((field) => (field === undefined ? undefined : values.get(field)));
-        const children = text === undefined ? (one.children ?? []).map(visit) : [{ kind: 'words' as const, text }];
+        const children = text === undefined ? (node.children ?? []).map(visit) : [{ kind: 'words' as const, text }];
         return {
-          ...one,
+          ...node,
           children,
-          ...(address === undefined ? {} : { attributes: { ...one.attributes, href: address } }),
+          ...(address === undefined ? {} : { attributes: { ...node.attributes, href: address } }),
         };
       };
       return toMarkdown(
-        (node.children ?? []).map((one) => (isWords(one) ? plain(one) : visit(one))),
+        (node.children ?? []).map((child) => (isWords(child) ? plain(child) : visit(child))),
         now.styles,
       );
     };
-    before.set(path, said(original));
-    theirs.set(path, said(written));
+    before.set(path, message(original));
+    theirs.set(path, message(written));
   }
 
   function outOfText(node: ElementNode, path: string): void {
@@ -81,12 +83,12 @@ export function richFields(old: PageDocument, now: PageDocument, written: FlatCo
     });
     if (from.length !== to.length) return;
     let all = then.every((text, at) => text === first[at] || fields[at] !== undefined);
-    from.forEach((one, at) => {
+    from.forEach((element, at) => {
       const other = required(to[at]);
-      const { words, href } = fieldsOf(are.get(one.id));
-      if (words !== undefined) put(words, textOf(one), textOf(other));
-      if (href !== undefined) put(href, one.attributes?.['href'] ?? '', other.attributes?.['href'] ?? '');
-      if (words === undefined && textOf(one) !== textOf(other)) all = false;
+      const { words, href } = fieldsOf(are.get(element.id));
+      if (words !== undefined) put(words, textOf(element), textOf(other));
+      if (href !== undefined) put(href, element.attributes?.['href'] ?? '', other.attributes?.['href'] ?? '');
+      if (words === undefined && textOf(element) !== textOf(other)) all = false;
     });
     if (all) covered.add(path);
   }
@@ -104,7 +106,7 @@ function isApart(node: ElementNode | undefined): boolean {
 
 /** Words that stand in an element itself and say something. */
 function wordsIn(node: ElementNode | undefined): WordsNode[] {
-  return (node?.children ?? []).flatMap((one) => (isWords(one) && one.text.trim() ? [one] : []));
+  return (node?.children ?? []).flatMap((child) => (isWords(child) && child.text.trim() ? [child] : []));
 }
 
 /** Fields of the words and of the address of a run. */
@@ -119,5 +121,5 @@ function fieldsOf(node: ElementNode | undefined): { readonly words?: string; rea
 
 /** What is set off in a text, in its order; breaks hold nothing. */
 function inlineIn({ children = [] }: ElementNode): ElementNode[] {
-  return children.filter(isElement).flatMap((one) => (one.kind === 'break' ? [] : [one, ...inlineIn(one)]));
+  return children.filter(isElement).flatMap((child) => (child.kind === 'break' ? [] : [child, ...inlineIn(child)]));
 }

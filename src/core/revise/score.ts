@@ -4,7 +4,7 @@ import type { Features } from './features.js';
 import type { Order } from './order.js';
 
 /** What speaks for two elements being one: what it is, how much it weighs, and how far it holds, 0 to 1. */
-type Part = readonly [reason: string, weight: number, value: number];
+type ScorePart = readonly [reason: string, weight: number, value: number];
 
 /** What does not change while elements are being assigned. */
 interface Own {
@@ -57,14 +57,14 @@ export class Scoring {
     const known = this.known.get(key);
     if (known) return known;
     const parts = this.apart(a, b);
-    const sum = (of: (part: Part) => number): number => parts.reduce((total, part) => total + of(part), 0);
-    const made = {
+    const sum = (of: (part: ScorePart) => number): number => parts.reduce((total, part) => total + of(part), 0);
+    const result = {
       sum: sum(([, weight, value]) => weight * value),
       weight: sum(([, weight]) => weight),
       words: this.rare.likeness(a.words, b.words),
     };
-    this.known.set(key, made);
-    return made;
+    this.known.set(key, result);
+    return result;
   }
 
   private isOther(a: Features, b: Features, { words }: Own, context: Context): boolean {
@@ -77,8 +77,8 @@ export class Scoring {
   }
 
   /** What they say of themselves. */
-  private apart(a: Features, b: Features): Part[] {
-    const parts: Part[] = [];
+  private apart(a: Features, b: Features): ScorePart[] {
+    const parts: ScorePart[] = [];
     const say = (reason: string, weight: number, value: number): void => void parts.push([reason, weight, value]);
     const bothLay = LAYOUT_KINDS.has(a.node.kind) && LAYOUT_KINDS.has(b.node.kind);
     say('kind', 1.5, a.node.kind === b.node.kind ? 1 : bothLay ? 0.7 : a.sort === b.sort ? 0.3 : 0);
@@ -102,7 +102,7 @@ export class Scoring {
   }
 
   /** What is around them and in them. What several say alike does not tell which of them it is; the nearest thing around it that has no like does. */
-  private around(a: Features, b: Features, context: Context): Part[] {
+  private around(a: Features, b: Features, context: Context): ScorePart[] {
     const isTwin = this.isTwin(a, b);
     const inside = isTwin ? undefined : context.children(a, b);
     return [
@@ -120,8 +120,8 @@ class Rarity {
   private readonly totals = new WeakMap<ReadonlySet<string>, number>();
 
   constructor(all: readonly Features[]) {
-    for (const { own, picture, href } of all)
-      for (const word of new Set([...own.split(' '), picture, href]))
+    for (const { own, picture: image, href } of all)
+      for (const word of new Set([...own.split(' '), image, href]))
         this.counts.set(word, (this.counts.get(word) ?? 0) + 1);
   }
 

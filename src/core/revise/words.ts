@@ -34,8 +34,8 @@ function fileOf(path: string): string {
 /** Changes by section, in the order of the page. */
 export function bySection(changes: readonly Change[]): Map<string, Change[]> {
   const found = new Map<string, Change[]>();
-  for (const one of [...changes].sort((a, b) => a.at - b.at))
-    found.set(one.section, [...(found.get(one.section) ?? []), one]);
+  for (const change of [...changes].sort((a, b) => a.at - b.at))
+    found.set(change.section, [...(found.get(change.section) ?? []), change]);
   for (const [name, own] of found)
     found.set(
       name,
@@ -69,7 +69,7 @@ export function clientText(pages: readonly ContentEffect[]): string {
   const parts = pages.map((page) => {
     const lines = [...bySection(page.changes.filter(({ what }) => what !== 'restyled'))].flatMap(([section, own]) => [
       `${section || 'The page'}`,
-      ...own.map((one) => `  - ${changeLine(one)}`),
+      ...own.map((change) => `  - ${changeLine(change)}`),
     ]);
     const looks = page.changes.filter(({ what }) => what === 'restyled').length;
     const content = contentLines(page).map((line) => `  - ${line}`);

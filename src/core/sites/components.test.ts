@@ -1,5 +1,5 @@
 import { element, page, words } from '../document/sample.js';
-import { sharedElements } from './components.js';
+import { findComponents } from './components.js';
 
 const button = (name: string, difference?: string) =>
   element('button', name, { element: 'a', style: 'button', ...(difference ? { difference } : {}) }, words(name));
@@ -30,7 +30,7 @@ describe('shared elements', () => {
         element('text', 'y', { style: 'text' }),
       ),
     );
-    expect(sharedElements([home])).toEqual([
+    expect(findComponents([home])).toEqual([
       {
         name: 'button',
         kind: 'button',
@@ -48,8 +48,8 @@ describe('shared elements', () => {
 
   it('are one over several pages, and where a page defines one otherwise that is said', () => {
     const [a, b] = [page(styles('8px'), button('Join')), { ...page(styles('9px'), button('Join')), name: 'hire' }];
-    expect(sharedElements([a])).toEqual([]);
-    expect(sharedElements([a, b])[0]).toMatchObject({
+    expect(findComponents([a])).toEqual([]);
+    expect(findComponents([a, b])[0]).toMatchObject({
       name: 'button',
       otherwiseOn: ['hire'],
       uses: [{ page: 'sample' }, { page: 'hire' }],

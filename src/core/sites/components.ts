@@ -17,7 +17,7 @@ const SHARED: ReadonlySet<Kind> = new Set([
 ]);
 
 /** Where a shared element is used. */
-export interface ElementUse {
+export interface ComponentUse {
   readonly page: string;
   readonly section: string;
   readonly name: string;
@@ -26,19 +26,19 @@ export interface ElementUse {
 }
 
 /** Another look of a shared element, and what is otherwise in it on the widest screen. */
-export interface ElementVariant {
+export interface ComponentVariant {
   readonly name: string;
   readonly uses: number;
   readonly differs: Declarations;
 }
 
 /** One thing that recurs on the pages of a site: one definition, its variants, its states, and where it is used. */
-export interface SharedElement {
+export interface Component {
   /** Name of its style, which is its definition. */
   readonly name: string;
   readonly kind: Kind;
-  readonly uses: readonly ElementUse[];
-  readonly variants: readonly ElementVariant[];
+  readonly uses: readonly ComponentUse[];
+  readonly variants: readonly ComponentVariant[];
   /** States that have a look of their own, e.g. `:hover`. */
   readonly states: readonly string[];
   /** Pages on which its definition is another one than on the first. */
@@ -46,44 +46,39 @@ export interface SharedElement {
 }
 
 /** The elements that the pages of a site share, those with most uses first. @param fewest uses that make something shared */
-export function sharedElements(pages: readonly PageDocument[], fewest = 2): SharedElement[] {
-  const found = new Map<string, { kind: Kind; uses: ElementUse[]; pages: Set<PageDocument> }>();
+export function findComponents(pages: readonly PageDocument[], fewest = 2): Component[] {
+  const found = new Map<string, { kind: Kind; uses: ComponentUse[]; pages: Set<PageDocument> }>();
   for (const page of pages)
     for (const { node, section } of placed(page.body)) {
       if (!node.style || !SHARED.has(node.kind)) continue;
       const key = `${node.kind} ${node.style}`;
-      const one = found.get(key) ?? { kind: node.kind, uses: [], pages: new Set() };
-      one.uses.push({
+      const entry = found.get(key) ?? { kind: node.kind, uses: [], pages: new Set() };
+      entry.uses.push({
         page: page.name,
         section,
         name: node.name,
         ...(node.difference ? { variant: node.difference } : {}),
       });
-      one.pages.add(page);
-      found.set(key, one);
+      entry.pages.add(page);
+      found.set(key, entry);
     }
   return [...found]
     .filter(([, { uses }]) => uses.length >= fewest)
-    .map(([key, one]) => describe(key.slice(one.kind.length + 1), one.kind, one.uses, [...one.pages]))
+    .map(([key, entry]) => describe(key.slice(entry.kind.length + 1), entry.kind, entry.uses, [...entry.pages]))
     .sort((a, b) => b.uses.length - a.uses.length || (a.name < b.name ? -1 : 1));
 }
 
-function describe(
-  name: string,
-  kind: Kind,
-  uses: readonly ElementUse[],
-  pages: readonly PageDocument[],
-): SharedElement {
+function describe(name: string, kind: Kind, uses: readonly ComponentUse[], pages: readonly PageDocument[]): Component {
   const variants = [...new Set(uses.flatMap(({ variant }) => variant ?? []))].map((variant) => ({
     name: variant,
-    uses: uses.filter((one) => one.variant === variant).length,
+    uses: uses.filter((use) => use.variant === variant).length,
     differs: pages.map(({ styles }) => styles[variant]).find(Boolean)?.rest ?? {},
   }));
   const looks = pages.map(({ styles }) => styles[name]);
-  const names = [name, ...variants.map((one) => one.name)];
+  const names = [name, ...variants.map((variant) => variant.name)];
   const states = pages.flatMap(({ styles }) =>
-    names.flatMap((one) =>
-      (styles[one]?.variants ?? []).flatMap(({ state, part, when }) => (state && !part && !when ? [state] : [])),
+    names.flatMap((text) =>
+      (styles[text]?.variants ?? []).flatMap(({ state, part, when }) => (state && !part && !when ? [state] : [])),
     ),
   );
   const otherwiseOn = pages.filter((_, at) => JSON.stringify(looks[at]) !== JSON.stringify(looks[0]));

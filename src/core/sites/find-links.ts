@@ -30,7 +30,7 @@ export interface LinkedSite {
 export function anchorsIn(document: PageDocument): ReadonlySet<string> {
   return new Set(
     [...elements(document.body)].flatMap(({ attributes }) =>
-      [attributes?.['id'], attributes?.['name']].filter((one): one is string => !!one),
+      [attributes?.['id'], attributes?.['name']].filter((text): text is string => !!text),
     ),
   );
 }

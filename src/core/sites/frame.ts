@@ -72,24 +72,24 @@ function find(node: PageNode, is: (node: ElementNode) => boolean): ElementNode |
 const SMALL = new Set(['aria-current', 'href', 'src', 'srcset', 'sizes', 'alt', 'title', 'id']);
 
 /** Whether two pieces are the same but for their words, where their links lead, and which entry of a menu is the current one. */
-export function isSamePiece(one: ElementNode, other: ElementNode): boolean {
-  return shapeOf(one) === shapeOf(other);
+export function isSamePiece(element: ElementNode, other: ElementNode): boolean {
+  return shapeOf(element) === shapeOf(other);
 }
 
 function shapeOf(node: ElementNode): string {
-  const shape = (one: PageNode): unknown => {
-    if (isWords(one)) return one.field === undefined ? one.text.trim() : { field: one.field };
-    const attributes = Object.entries(one.attributes ?? {}).filter(([name]) => !SMALL.has(name));
+  const shape = (node: PageNode): unknown => {
+    if (isWords(node)) return node.field === undefined ? node.text.trim() : { field: node.field };
+    const attributes = Object.entries(node.attributes ?? {}).filter(([name]) => !SMALL.has(name));
     return [
-      one.element,
-      one.kind,
-      one.style,
-      one.fields,
-      one.rich,
-      one.entry,
-      one.markup,
+      node.element,
+      node.kind,
+      node.style,
+      node.fields,
+      node.rich,
+      node.entry,
+      node.markup,
       attributes,
-      (one.children ?? []).map(shape),
+      (node.children ?? []).map(shape),
     ];
   };
   return JSON.stringify(shape(node));

@@ -78,22 +78,22 @@ export function siteItems(pages: readonly HandedPage[], common: FlatContent, sou
     const own = partContent(part.content, isFact).own;
     return { ...part, content: own, needs: factIds, assets: assetsIn(part.document, own) };
   });
-  const made = pages.map((page): Item => {
+  const items = pages.map((page): Item => {
     const framed =
       parts.length > 0 &&
       parts.every(({ kind, document }) => sharesPart(page.document, kind as PartKind, required(document)));
     return pageItem(page, { framed, needs: [...(framed ? parts.map(({ id }) => id) : []), ...factIds] });
   });
-  const said = nest(facts);
+  const readonly = nest(facts);
   const factItems = factIds.map((id): Item => ({
     id,
     kind: 'facts',
     name: 'Facts of the site',
-    content: said,
+    content: readonly,
     needs: [],
-    assets: assetsIn(said),
+    assets: assetsIn(readonly),
   }));
-  return [...factItems, ...parts, ...made];
+  return [...factItems, ...parts, ...items];
 }
 
 const NOTHING: FlatContent = { values: new Map(), lists: new Map() };
@@ -124,7 +124,7 @@ export function sectionItems(pages: readonly HandedPage[]): Item[] {
     piecesOf(page.document)
       .filter(({ kind }) => kind === 'section')
       .map(({ node }) => {
-        const id = freeName(sectionSlug(node.name), (one) => taken.has(one) || kindOfId(one) !== undefined);
+        const id = freeName(sectionSlug(node.name), (text) => taken.has(text) || kindOfId(text) !== undefined);
         taken.add(id);
         return pieceItem(page, node.id, 'section', id, node.name);
       }),

@@ -39,7 +39,7 @@ export class Joining {
     const keyframes = this.takeKeyframes(foreign);
     const widths = this.takeBreakpoints(foreign);
     const names = this.takeStyles(foreign, keyframes, widths);
-    for (const face of foreign.fonts ?? []) if (!this.fonts.some((one) => same(one, face))) this.fonts.push(face);
+    for (const face of foreign.fonts ?? []) if (!this.fonts.some((font) => same(font, face))) this.fonts.push(face);
     const look = this.look(foreign);
     const everywhere = this.everywhere(foreign);
     return (foreign.body.children ?? []).filter(isElement).map((node) => {
@@ -77,22 +77,22 @@ export class Joining {
       )
       .map(([name]) => name);
     const names = new Map(
-      clashes.map((name) => [name, freeName(`--${piece.name}-${name.slice(2)}`, (one) => one in this.tokens.rest)]),
+      clashes.map((name) => [name, freeName(`--${piece.name}-${name.slice(2)}`, (text) => text in this.tokens.rest)]),
     );
-    const said = (name: string): string => names.get(name) ?? name;
-    for (const [name, value] of Object.entries(other.rest)) this.tokens.rest[said(name)] = value;
-    for (const [name, value] of Object.entries(other.dark ?? {})) this.tokens.dark[said(name)] = value;
+    const message = (name: string): string => names.get(name) ?? name;
+    for (const [name, value] of Object.entries(other.rest)) this.tokens.rest[message(name)] = value;
+    for (const [name, value] of Object.entries(other.dark ?? {})) this.tokens.dark[message(name)] = value;
     const [own, there] = [rootSize(this.page), rootSize(piece)];
     const change = (text: string): string => {
-      const called = names.size ? text.replace(/--[\w-]+/g, said) : text;
+      const called = names.size ? text.replace(/--[\w-]+/g, message) : text;
       return own === there ? called : inOwnUnits(called, there);
     };
     if (names.size === 0 && own === there) return piece;
     const set = (given: Declarations): Declarations =>
-      Object.fromEntries(Object.entries(given).map(([name, value]) => [said(name), change(value)]));
+      Object.fromEntries(Object.entries(given).map(([name, value]) => [message(name), change(value)]));
     const styles = mapped(piece.styles, ({ rest, variants }) => ({
       rest: set(rest),
-      ...(variants ? { variants: variants.map((one) => ({ ...one, set: set(one.set) })) } : {}),
+      ...(variants ? { variants: variants.map((variant) => ({ ...variant, set: set(variant.set) })) } : {}),
     }));
     return { ...piece, styles, ...(piece.keyframes ? { keyframes: mapped(piece.keyframes, change) } : {}) };
   }
@@ -104,7 +104,7 @@ export class Joining {
         const own =
           known === undefined || known === frames
             ? name
-            : freeName(`${piece.name}-${name}`, (one) => one in this.keyframes);
+            : freeName(`${piece.name}-${name}`, (text) => text in this.keyframes);
         this.keyframes[own] = frames;
         return [name, own];
       }),
@@ -114,9 +114,9 @@ export class Joining {
   private takeBreakpoints(piece: PageDocument): ReadonlyMap<string, string> {
     return new Map(
       piece.breakpoints.map(({ name, below }) => {
-        const known = this.breakpoints.find((one) => one.below === below);
+        const known = this.breakpoints.find((breakpoint) => breakpoint.below === below);
         if (known) return [name, known.name];
-        const own = freeName(name, (free) => this.breakpoints.some((one) => one.name === free));
+        const own = freeName(name, (free) => this.breakpoints.some((breakpoint) => breakpoint.name === free));
         this.breakpoints.push({ name: own, below });
         return [name, own];
       }),
@@ -138,7 +138,7 @@ export class Joining {
           name,
           known === undefined || same(known, style)
             ? name
-            : freeName(`${piece.name}-${name}`, (one) => one in this.styles || one in piece.styles),
+            : freeName(`${piece.name}-${name}`, (text) => text in this.styles || text in piece.styles),
         ];
       }),
     );
@@ -169,16 +169,16 @@ export class Joining {
   }
 
   private withEverywhere(tree: ElementNode, set: Declarations): ElementNode {
-    const made = new Map<string, string>();
+    const map = new Map<string, string>();
     return mapTree(tree, (node) => {
       if (!isElement(node)) return node;
       const key = node.style ?? '';
-      const known = made.get(key);
+      const known = map.get(key);
       if (known !== undefined) return { ...node, style: known };
       const own = this.styles[key] ?? { rest: {} };
-      const name = freeName(`${node.style ?? node.kind}-here`, (one) => one in this.styles);
+      const name = freeName(`${node.style ?? node.kind}-here`, (text) => text in this.styles);
       this.styles[name] = { ...own, rest: { ...set, ...own.rest } };
-      made.set(key, name);
+      map.set(key, name);
       return { ...node, style: name };
     });
   }
@@ -187,7 +187,7 @@ export class Joining {
   private withFreeAnchors(tree: ElementNode): ElementNode {
     const anchors = new Map<string, string>();
     for (const id of anchorsIn(tree)) {
-      const free = freeName(id, (one) => this.ids.has(one));
+      const free = freeName(id, (text) => this.ids.has(text));
       this.ids.add(free);
       if (free !== id) anchors.set(id, free);
     }
@@ -211,7 +211,7 @@ function said(name: string, value: string, anchors: ReadonlyMap<string, string>)
   if (!REFERENCES.test(name)) return value;
   return value
     .split(' ')
-    .map((one) => anchors.get(one) ?? one)
+    .map((part) => anchors.get(part) ?? part)
     .join(' ');
 }
 
@@ -245,29 +245,31 @@ function inPlace(
           ...given,
           'animation-name': names
             .split(', ')
-            .map((one) => keyframes.get(one) ?? one)
+            .map((part) => keyframes.get(part) ?? part)
             .join(', '),
         };
   };
-  const placed = variants?.map((one): StyleVariant => ({
-    ...one,
-    ...(one.at === undefined ? {} : { at: widths.get(one.at) ?? one.at }),
-    set: set(one.set),
+  const placed = variants?.map((variant): StyleVariant => ({
+    ...variant,
+    ...(variant.at === undefined ? {} : { at: widths.get(variant.at) ?? variant.at }),
+    set: set(variant.set),
   }));
   return { rest: set(rest), ...(placed ? { variants: placed } : {}) };
 }
 
 function withHosts({ rest, variants }: SharedStyle, names: ReadonlyMap<string, string>): SharedStyle {
-  const own = variants?.map((one) =>
-    one.within ? { ...one, within: { ...one.within, style: names.get(one.within.style) ?? one.within.style } } : one,
+  const own = variants?.map((variant) =>
+    variant.within
+      ? { ...variant, within: { ...variant.within, style: names.get(variant.within.style) ?? variant.within.style } }
+      : variant,
   );
   return { rest, ...(own ? { variants: own } : {}) };
 }
 
-function same(one: unknown, other: unknown): boolean {
-  return JSON.stringify(one) === JSON.stringify(other);
+function same(entry: unknown, other: unknown): boolean {
+  return JSON.stringify(entry) === JSON.stringify(other);
 }
 
-function mapped<From, To>(record: Readonly<Record<string, From>>, change: (one: From) => To): Record<string, To> {
-  return Object.fromEntries(Object.entries(record).map(([name, one]) => [name, change(one)]));
+function mapped<From, To>(record: Readonly<Record<string, From>>, change: (value: From) => To): Record<string, To> {
+  return Object.fromEntries(Object.entries(record).map(([name, value]) => [name, change(value)]));
 }

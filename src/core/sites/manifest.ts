@@ -102,7 +102,7 @@ export const MANIFEST_SCHEMA = {
 
 /** What a manifest says that is not so: needs that are not there, files that nobody lists. Empty if all is well. */
 export function manifestFaults(manifest: Manifest, paths: ReadonlySet<string>): string[] {
-  const listed = new Set(manifest.files.map((one) => one.path));
+  const listed = new Set(manifest.files.map((file) => file.path));
   const ids = new Set(manifest.items?.map(({ id }) => id));
   const wanted = [
     ...(manifest.items ?? []).flatMap(({ document, content, assets }) => [document ?? [], content, assets].flat(2)),
@@ -110,11 +110,11 @@ export function manifestFaults(manifest: Manifest, paths: ReadonlySet<string>): 
     ...(manifest.tokens ? [manifest.tokens] : []),
   ];
   return [
-    ...[...listed].filter((one) => !paths.has(one)).map((one) => `${one} is listed but missing`),
-    ...[...paths].filter((one) => one !== MANIFEST_FILE && !listed.has(one)).map((one) => `${one} is not listed`),
-    ...[...new Set(wanted)].filter((one) => !listed.has(one)).map((one) => `${one} is required but missing`),
+    ...[...listed].filter((text) => !paths.has(text)).map((text) => `${text} is listed but missing`),
+    ...[...paths].filter((path) => path !== MANIFEST_FILE && !listed.has(path)).map((path) => `${path} is not listed`),
+    ...[...new Set(wanted)].filter((text) => !listed.has(text)).map((text) => `${text} is required but missing`),
     ...(manifest.items ?? []).flatMap(({ id, needs }) =>
-      needs.filter((one) => !ids.has(one)).map((one) => `${id} requires ${one}, which is missing`),
+      needs.filter((need) => !ids.has(need)).map((need) => `${id} requires ${need}, which is missing`),
     ),
   ];
 }

@@ -1,10 +1,10 @@
 import { required } from '../data/required.js';
 import { element, page, words } from '../document/sample.js';
 import type { ElementNode } from '../document/types.js';
-import { aboutPage } from './page-facts.js';
+import { describePage } from './page-facts.js';
 
-const heading = (level: number, said: string): ElementNode =>
-  element('heading', said, { element: `h${level}` }, words(said));
+const heading = (level: number, text: string): ElementNode =>
+  element('heading', text, { element: `h${level}` }, words(text));
 const box = (tag: string, ...children: ElementNode[]): ElementNode =>
   element('box', `${tag}${children.length}`, { element: tag }, ...children);
 const whole = {
@@ -15,7 +15,7 @@ const whole = {
 
 describe('what a page says of itself', () => {
   it('is its outline and its landmarks, and nothing is wrong where all is there', () => {
-    const about = aboutPage({
+    const about = describePage({
       ...page(
         {},
         box('header', box('nav')),
@@ -34,12 +34,12 @@ describe('what a page says of itself', () => {
 
   it('counts roles as the source says them', () => {
     const role = (name: string): ElementNode => element('box', name, { attributes: { role: name } });
-    const said = element('text', 't', { attributes: { role: 'heading', 'aria-level': '3' } }, words('Tides'));
-    const about = aboutPage({ ...page({}, role('main'), role('banner'), role('presentation'), said), ...whole });
+    const message = element('text', 't', { attributes: { role: 'heading', 'aria-level': '3' } }, words('Tides'));
+    const about = describePage({ ...page({}, role('main'), role('banner'), role('presentation'), message), ...whole });
     expect([about.landmarks, about.headings]).toEqual([['main', 'banner'], [{ level: 3, words: 'Tides' }]]);
   });
 
-  it.each<[string, Parameters<typeof aboutPage>[0], RegExp[]]>([
+  it.each<[string, Parameters<typeof describePage>[0], RegExp[]]>([
     [
       'nothing',
       { ...page({}), title: ' ', language: '' },
@@ -69,8 +69,8 @@ describe('what a page says of itself', () => {
       [/2 landmarks "main"/, /2 landmarks "contentinfo"/],
     ],
   ])('is wrong in what it lacks or has out of order: %s', (_, document, faults) => {
-    const found = aboutPage(document).faults;
+    const found = describePage(document).faults;
     expect(found).toHaveLength(faults.length);
-    found.forEach((one, at) => expect(one).toMatch(required(faults[at])));
+    found.forEach((text, at) => expect(text).toMatch(required(faults[at])));
   });
 });

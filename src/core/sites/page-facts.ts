@@ -3,7 +3,7 @@ import type { PageDocument, PageHead } from '../document/types.js';
 import { elements, textOf } from '../document/walk.js';
 
 /** What a page says of itself: to search engines, to screen readers, and to people who find their way by its headings. */
-export interface AboutPage {
+export interface PageFacts {
   readonly page: string;
   readonly title: string;
   readonly description: string;
@@ -21,7 +21,7 @@ const LONGEST_TITLE = 70;
 const LONGEST_DESCRIPTION = 180;
 
 /** @param document filled */
-export function aboutPage(document: PageDocument): AboutPage {
+export function describePage(document: PageDocument): PageFacts {
   const headings = [...elements(document.body)].flatMap(({ element, attributes, ...node }) => {
     const level =
       /^h([1-6])$/.exec(element)?.[1] ??
@@ -35,7 +35,7 @@ export function aboutPage(document: PageDocument): AboutPage {
   return { ...about, faults: [...faultsOfHead(about), ...faultsOfOutline(headings), ...faultsOfLandmarks(landmarks)] };
 }
 
-function faultsOfHead({ title, description, language, head }: Omit<AboutPage, 'faults'>): string[] {
+function faultsOfHead({ title, description, language, head }: Omit<PageFacts, 'faults'>): string[] {
   return [
     ...(title.trim() ? [] : ['The page has no title.']),
     ...(title.length > LONGEST_TITLE
@@ -53,7 +53,7 @@ function faultsOfHead({ title, description, language, head }: Omit<AboutPage, 'f
   ];
 }
 
-function faultsOfOutline(headings: AboutPage['headings']): string[] {
+function faultsOfOutline(headings: PageFacts['headings']): string[] {
   const first = headings.filter(({ level }) => level === 1);
   const skipped = headings.filter(({ level }, at) => at > 0 && level > (headings[at - 1]?.level ?? 0) + 1);
   return [
@@ -67,7 +67,7 @@ function faultsOfOutline(headings: AboutPage['headings']): string[] {
 
 function faultsOfLandmarks(landmarks: readonly string[]): string[] {
   return ['main', 'banner', 'contentinfo'].flatMap((role) => {
-    const count = landmarks.filter((one) => one === role).length;
+    const count = landmarks.filter((landmark) => landmark === role).length;
     if (role === 'main' && count === 0) return ['The page has no main landmark.'];
     return count > 1 ? [`The page has ${count} landmarks "${role}"; there is one at most.`] : [];
   });

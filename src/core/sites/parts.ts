@@ -36,12 +36,12 @@ export function piecesOf(document: PageDocument): Piece[] {
   };
   const found = visit(document.body);
   /* A page has one header and one footer: others are sections. */
-  const first = (kind: PieceKind): Piece | undefined => found.find((one) => one.kind === kind);
-  return found.map((one) => (one === first(one.kind) ? one : { ...one, kind: 'section' }));
+  const first = (kind: PieceKind): Piece | undefined => found.find((piece) => piece.kind === kind);
+  return found.map((piece) => (piece === first(piece.kind) ? piece : { ...piece, kind: 'section' }));
 }
 
 export function pieceOf(document: PageDocument, kind: PartKind): ElementNode | undefined {
-  return piecesOf(document).find((one) => one.kind === kind)?.node;
+  return piecesOf(document).find((piece) => piece.kind === kind)?.node;
 }
 
 /** Declarations that say how wide a box is: such boxes around a section belong to its look. */
@@ -93,9 +93,10 @@ export function inheritedLook(names: readonly string[], styles: Readonly<Record<
   for (const name of names) {
     const style = styles[name];
     Object.assign(rest, handedOn(style?.rest ?? {}));
-    for (const one of style?.variants ?? []) {
-      const set = handedOn(one.set);
-      if (!one.state && !one.part && !one.within && Object.keys(set).length) variants.push({ ...one, set });
+    for (const variant of style?.variants ?? []) {
+      const set = handedOn(variant.set);
+      if (!variant.state && !variant.part && !variant.within && Object.keys(set).length)
+        variants.push({ ...variant, set });
     }
   }
   return { rest, ...(variants.length ? { variants } : {}) };
@@ -124,16 +125,16 @@ export function withInherited(
   const variants = [
     ...(look.variants ?? [])
       .filter(({ set }) => Object.keys(set).some((property) => !(property in own.rest)))
-      .map((one) => ({ ...one, set: without(one.set, own.rest) })),
+      .map((variant) => ({ ...variant, set: without(variant.set, own.rest) })),
     ...(own.variants ?? []),
   ];
-  const free = freeName(name, (one) => one in styles);
+  const free = freeName(name, (text) => text in styles);
   styles[free] = { rest: { ...look.rest, ...own.rest }, ...(variants.length ? { variants } : {}) };
   return { ...node, style: free };
 }
 
-function without(set: Declarations, said: Declarations): Declarations {
-  return Object.fromEntries(Object.entries(set).filter(([property]) => !(property in said)));
+function without(set: Declarations, readonly: Declarations): Declarations {
+  return Object.fromEntries(Object.entries(set).filter(([property]) => !(property in readonly)));
 }
 
 /** The styles that a tree uses, and the states of others that they depend on where these are used too. */
@@ -169,5 +170,5 @@ function chainTo(node: ElementNode, id: string): ElementNode[] | undefined {
 }
 
 function holds(node: ElementNode, id: string): boolean {
-  return [...elements(node)].some((one) => one.id === id);
+  return [...elements(node)].some((element) => element.id === id);
 }

@@ -1,5 +1,5 @@
 import { required } from '../data/required.js';
-import { Problem } from '../errors/tavrik-error.js';
+import { TavrikError } from '../errors/tavrik-error.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements, isElement, mapTree } from '../document/walk.js';
 import { sectionSlug, slug } from '../text/words.js';
@@ -13,12 +13,12 @@ import { PAGE_SCHEME } from '../brief/links.js';
 export function resolveLinks(documents: readonly PageDocument[], fileOf: (page: string) => string): PageDocument[] {
   const resolved = (href: string, own: PageDocument): string => {
     const [name, section] = href.slice(PAGE_SCHEME.length).split('#');
-    const page = name ? documents.find((one) => one.name === name) : own;
+    const page = name ? documents.find((page) => page.name === name) : own;
     if (!page)
-      throw new Problem(
+      throw new TavrikError(
         `A link leads to the page "${name}", which does not exist.`,
         'brief.yaml',
-        `Give one of ${documents.map((one) => one.name).join(', ')}.`,
+        `Give one of ${documents.map((page) => page.name).join(', ')}.`,
       );
     const anchor = section === undefined ? '' : `#${anchorIn(page, section, 'brief.yaml')}`;
     return page === own && anchor ? anchor : `${fileOf(page.name)}${anchor}`;
@@ -43,7 +43,7 @@ export function anchorIn(document: PageDocument, wanted: string, where: string):
     sections.find(({ name }) => name === wanted) ??
     sections.find(({ name }) => named !== '' && sectionSlug(name) === named);
   if (section) return required(section.attributes?.['id']);
-  throw new Problem(
+  throw new TavrikError(
     `The page "${document.name}" has no section or anchor "${wanted}".`,
     where,
     `Give one of ${sections.map(({ name }) => sectionSlug(name)).join(', ')}.`,

@@ -5,7 +5,7 @@ import { isSamePiece } from './frame.js';
 import { PART_KINDS, pieceOf } from './parts.js';
 
 /** An element of a page by its id, or a shared style. */
-export interface Aim {
+export interface StyleTarget {
   readonly element?: string;
   readonly style?: string;
 }
@@ -14,17 +14,17 @@ export interface Aim {
  * What is the same on another page: a shared style that says the same there under the same name; an element, or a style of one,
  * in the header or the footer of a page, if the other page has the same header or footer. Undefined if there is no such thing.
  */
-export function sameOnPage(page: PageDocument, aim: Aim, other: PageDocument): Aim | undefined {
+export function sameOnPage(page: PageDocument, aim: StyleTarget, other: PageDocument): StyleTarget | undefined {
   const [mine, theirs] = [page, other].map(({ styles }) => JSON.stringify(styles[aim.style ?? '']));
   if (mine !== undefined && mine === theirs && isUsed(other, aim)) return { style: required(aim.style) };
   return sameInFrame(page, aim, other);
 }
 
-function isUsed({ body }: PageDocument, aim: Aim): boolean {
+function isUsed({ body }: PageDocument, aim: StyleTarget): boolean {
   return [...elements(body)].some((node) => isMeant(node, aim));
 }
 
-function sameInFrame(page: PageDocument, aim: Aim, other: PageDocument): Aim | undefined {
+function sameInFrame(page: PageDocument, aim: StyleTarget, other: PageDocument): StyleTarget | undefined {
   for (const kind of PART_KINDS) {
     const [own, theirs] = [pieceOf(page, kind), pieceOf(other, kind)];
     if (!own || !theirs || !isSamePiece(own, theirs)) continue;
@@ -39,6 +39,6 @@ function sameInFrame(page: PageDocument, aim: Aim, other: PageDocument): Aim | u
   return undefined;
 }
 
-function isMeant({ id, style, difference }: ElementNode, aim: Aim): boolean {
+function isMeant({ id, style, difference }: ElementNode, aim: StyleTarget): boolean {
   return aim.element === undefined ? aim.style === style || aim.style === difference : aim.element === id;
 }

@@ -10,18 +10,18 @@ import { filledWith } from './items.js';
 import { cutPiece, PART_KINDS, pieceOf, type PartKind } from './parts.js';
 
 /** A page, a part or a section with what fills it. */
-export interface Filled {
+export interface FilledDocument {
   /** With its tokens said where they stand. */
   readonly document: PageDocument;
   readonly content: Content;
 }
 
 /** What else a page is shown with. */
-export interface Around {
-  readonly header?: Filled;
-  readonly footer?: Filled;
+export interface PageFrame {
+  readonly header?: FilledDocument;
+  readonly footer?: FilledDocument;
   /** Sections that stand at its end. */
-  readonly sections?: readonly Filled[];
+  readonly sections?: readonly FilledDocument[];
   /** Whether the editable places of the page itself are marked. */
   readonly marked?: boolean;
 }
@@ -30,7 +30,7 @@ export interface Around {
  * A page as its site shows it: filled, between the site's header and footer, with the sections that stand at its end. A
  * part that the page has in the same form keeps what is the page's own in it, as the current entry of a menu.
  */
-export function shownPage({ document, content }: Filled, around: Around): PageDocument {
+export function shownPage({ document, content }: FilledDocument, around: PageFrame): PageDocument {
   const frame: { header?: PageDocument; footer?: PageDocument } = {};
   const shared: Content[] = [];
   for (const kind of PART_KINDS) {
@@ -42,7 +42,7 @@ export function shownPage({ document, content }: Filled, around: Around): PageDo
   }
   const filled = fillPage(document, filledWith(content, ...shared));
   const marked = around.marked ? withMarks(filled) : filled;
-  const sections = (around.sections ?? []).map((one) => fillPage(one.document, one.content));
+  const sections = (around.sections ?? []).map((section) => fillPage(section.document, section.content));
   return withSections(framed(marked, frame satisfies Frame), sections);
 }
 

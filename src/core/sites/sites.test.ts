@@ -37,18 +37,18 @@ const footer = element(
   { element: 'footer', part: 'footer' },
   words('Hollin Marsh', 'footer.text'),
 );
-const made = (more: Partial<PageDocument>, ...children: Parameters<typeof page>[1][]): PageDocument => ({
+const result = (more: Partial<PageDocument>, ...children: Parameters<typeof page>[1][]): PageDocument => ({
   ...page(STYLES, ...children),
   rootStyle: 'root',
   ...more,
 });
-const home = made(
+const home = result(
   { name: 'home', title: 'Home' },
   header('Hollin', true),
   element('box', 'main', { element: 'main' }, section('evenings', 'Evenings')),
   footer,
 );
-const about = made(
+const about = result(
   { name: 'about', title: 'About' },
   header('Hollin'),
   element('box', 'main', { element: 'main' }, section('people', 'People')),
@@ -74,7 +74,7 @@ describe('pieces of a page', () => {
 
   it('say themselves what they took from boxes that are not with them any more', () => {
     const box = element('box', 'around', { style: 'around' }, header('Hollin'));
-    const inside = made({ styles: { ...STYLES, around: { rest: { 'line-height': '2', margin: '1px' } } } }, box);
+    const inside = result({ styles: { ...STYLES, around: { rest: { 'line-height': '2', margin: '1px' } } } }, box);
     const piece = cutPiece(inside, 'section-header', 'header');
     expect(piece.styles['top-alone']).toEqual({ ...STYLES['top'], rest: { 'line-height': '2', color: 'navy' } });
   });
@@ -83,7 +83,7 @@ describe('pieces of a page', () => {
 describe('a page in its site', () => {
   it('has the header of the site in the place of its own, once', () => {
     const other = cutPiece(
-      made({ styles: { ...STYLES, top: { rest: { color: 'red' } } } }, header('The site')),
+      result({ styles: { ...STYLES, top: { rest: { color: 'red' } } } }, header('The site')),
       'section-header',
       'header',
     );
@@ -97,7 +97,7 @@ describe('a page in its site', () => {
   });
 
   it('gets one before all else, and a footer after it, if it has none', () => {
-    const bare = made({}, section('people', 'People'));
+    const bare = result({}, section('people', 'People'));
     const shown = framed(bare, {
       header: cutPiece(home, 'section-header', 'header'),
       footer: cutPiece(home, 'section-footer', 'footer'),
@@ -184,14 +184,14 @@ describe('what is handed over', () => {
   });
 
   it('is a fact once, if it is said in several parts', () => {
-    const said = made(
+    const page = result(
       { name: 'home', title: 'Home' },
       header('Hollin'),
       element('section', 'call', { element: 'section' }, words('0170', 'site.telephone')),
       element('section', 'footer', { element: 'footer', part: 'footer' }, words('0170', 'site.telephone')),
     );
     const items = siteItems(
-      [{ path: 'index.html', document: said, content: { site: { telephone: '0171' } } }],
+      [{ path: 'index.html', document: page, content: { site: { telephone: '0171' } } }],
       flatten({}),
       'marsh',
     );
@@ -209,14 +209,15 @@ describe('what is handed over', () => {
   });
 
   it('leaves a page alone whose header is another one', () => {
-    const other = made({ name: 'other' }, header('Hollin'), section('people', 'People'));
+    const other = result({ name: 'other' }, header('Hollin'), section('people', 'People'));
     const otherHeader = {
       ...other,
       body: {
         ...other.body,
         children:
-          other.body.children?.map((one) => (one.kind === 'section' && one.part ? { ...one, children: [] } : one)) ??
-          [],
+          other.body.children?.map((child) =>
+            child.kind === 'section' && child.part ? { ...child, children: [] } : child,
+          ) ?? [],
       },
     };
     const items = siteItems(

@@ -1,9 +1,9 @@
 import { pageOf, pagesOf } from './artboards.js';
 
-const boards = (...list: (readonly [string, number])[]): { name: string; width: number }[] =>
+const artboards = (...list: (readonly [string, number])[]): { name: string; width: number }[] =>
   list.map(([name, width]) => ({ name, width }));
 const keys = (...list: (readonly [string, number])[]): [string, number[]][] =>
-  [...pagesOf(boards(...list))].map(([page, own]) => [page, own.map(({ width }) => width)]);
+  [...pagesOf(artboards(...list))].map(([page, own]) => [page, own.map(({ width }) => width)]);
 
 describe('artboards', () => {
   it('are named after their page and their screen', () => {

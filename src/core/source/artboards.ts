@@ -1,7 +1,7 @@
 import { slug } from '../text/words.js';
 
 /** An artboard as a person named it: by its file, or by its layer in a file with several. */
-export interface NamedBoard {
+export interface NamedArtboard {
   readonly name: string;
   /** Width, px. */
   readonly width: number;
@@ -24,34 +24,36 @@ export function pageOf(name: string): string {
  * Which artboards are of one page, by their names. They are of several pages only if their names say so and something
  * else does too: two are equally wide, or each page has more than one.
  */
-export function pagesOf<Board extends NamedBoard>(boards: readonly Board[]): ReadonlyMap<string, readonly Board[]> {
+export function pagesOf<Board extends NamedArtboard>(
+  artboards: readonly Board[],
+): ReadonlyMap<string, readonly Board[]> {
   const pages = new Map<string, Board[]>();
-  for (const board of boards) {
-    const page = pageOf(board.name);
-    pages.set(page, [...(pages.get(page) ?? []), board]);
+  for (const artboard of artboards) {
+    const page = pageOf(artboard.name);
+    pages.set(page, [...(pages.get(page) ?? []), artboard]);
   }
-  const twice = new Set(boards.map(({ width }) => width)).size < boards.length;
+  const twice = new Set(artboards.map(({ width }) => width)).size < artboards.length;
   const several = pages.size > 1 && !pages.has('') && (twice || [...pages.values()].every(({ length }) => length > 1));
-  return several ? pages : new Map([[pages.size === 1 ? ([...pages.keys()][0] ?? '') : '', boards]]);
+  return several ? pages : new Map([[pages.size === 1 ? ([...pages.keys()][0] ?? '') : '', artboards]]);
 }
 
 /**
  * Which artboards are of one page, as a brief says; those that it does not name, by their names.
  * @param pages names of pages, each with its artboards, by name or by file
  */
-export function pagesBy<Board extends NamedBoard & { readonly file: string }>(
-  boards: readonly Board[],
+export function pagesBy<Board extends NamedArtboard & { readonly file: string }>(
+  artboards: readonly Board[],
   pages: Readonly<Record<string, readonly string[]>>,
 ): { readonly pages: ReadonlyMap<string, readonly Board[]>; readonly lost: readonly string[] } {
   const bare = (text: string): string => (text.split(/[\\/]/).at(-1) ?? '').replace(/\.svg$/i, '').toLowerCase();
-  const left = new Set(boards);
+  const left = new Set(artboards);
   const lost: string[] = [];
   const found = new Map<string, Board[]>();
   for (const [page, wanted] of Object.entries(pages)) {
-    const own = wanted.flatMap((one) => {
-      const named = [...left].filter(({ name, file }) => bare(name) === bare(one) || bare(file) === bare(one));
-      for (const board of named) left.delete(board);
-      if (named.length === 0) lost.push(one);
+    const own = wanted.flatMap((text) => {
+      const named = [...left].filter(({ name, file }) => bare(name) === bare(text) || bare(file) === bare(text));
+      for (const artboard of named) left.delete(artboard);
+      if (named.length === 0) lost.push(text);
       return named;
     });
     if (own.length) found.set(page, own);

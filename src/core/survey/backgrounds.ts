@@ -1,7 +1,7 @@
 import { holds, right, shared, area } from '../geometry/box.js';
 import { over, readColour, type Rgba } from '../css/colours.js';
 import { Strips } from './strips.js';
-import { MANY_COLOURS, type SeenScreen, type SeenThing } from './observations.js';
+import { MANY_COLOURS, type SurveyedScreen, type SurveyedElement } from './observations.js';
 
 /** Paper is white where nothing is painted. */
 const PAPER: Rgba = [255, 255, 255, 1];
@@ -11,9 +11,9 @@ const MOSTLY = 0.6;
 const SLACK = 2;
 
 /** The screen with what its texts stand on, and by how much they pass the box that they stand in. */
-export function withGrounds(screen: SeenScreen): SeenScreen {
-  const painted = new Strips<SeenThing>();
-  const things = screen.things.map((thing): SeenThing => {
+export function withGrounds(screen: SurveyedScreen): SurveyedScreen {
+  const painted = new Strips<SurveyedElement>();
+  const things = screen.things.map((thing): SurveyedElement => {
     if (thing.paint !== undefined) painted.add(thing);
     if (!thing.text) return thing;
     const ground = groundOf(thing, painted);
@@ -24,12 +24,12 @@ export function withGrounds(screen: SeenScreen): SeenScreen {
 }
 
 /** The colour behind the middle of a text; undefined if there is more than one. */
-function groundOf({ box, paint }: SeenThing, painted: Strips<SeenThing>): string | undefined {
+function groundOf({ box, paint }: SurveyedElement, painted: Strips<SurveyedElement>): string | undefined {
   const at = [box[0] + box[2] / 2, box[1] + box[3] / 2, 0, 0] as const;
   let ground: Rgba | undefined = PAPER;
-  for (const one of painted.at(at[1])) {
-    if (!holds(one.box, at, 0)) continue;
-    const colour: Rgba | undefined = one.paint === MANY_COLOURS ? undefined : readColour(one.paint ?? '');
+  for (const seenThing of painted.at(at[1])) {
+    if (!holds(seenThing.box, at, 0)) continue;
+    const colour: Rgba | undefined = seenThing.paint === MANY_COLOURS ? undefined : readColour(seenThing.paint ?? '');
     if (!colour || (!ground && colour[3] < 1)) ground = undefined;
     else ground = ground && colour[3] < 1 ? over(colour, ground) : colour;
   }
@@ -38,12 +38,17 @@ function groundOf({ box, paint }: SeenThing, painted: Strips<SeenThing>): string
 }
 
 /** By how many px a text passes the sides of the smallest box that most of it stands in. */
-function beyond({ box }: SeenThing, painted: Strips<SeenThing>, width: number): number {
+function beyond({ box }: SurveyedElement, painted: Strips<SurveyedElement>, width: number): number {
   const around = painted
     .at(box[1] + box[3] / 2)
-    .filter((one) => one.kind !== 'picture' && one.box[2] < 0.98 * width && shared(one.box, box) >= MOSTLY * area(box))
-    .reduce<SeenThing | undefined>(
-      (least, one) => (!least || area(one.box) <= area(least.box) ? one : least),
+    .filter(
+      (seenThing) =>
+        seenThing.kind !== 'picture' &&
+        seenThing.box[2] < 0.98 * width &&
+        shared(seenThing.box, box) >= MOSTLY * area(box),
+    )
+    .reduce<SurveyedElement | undefined>(
+      (least, seenThing) => (!least || area(seenThing.box) <= area(least.box) ? seenThing : least),
       undefined,
     );
   if (!around || holds(around.box, box, SLACK)) return 0;

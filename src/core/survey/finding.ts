@@ -1,4 +1,4 @@
-import type { SeenPage } from './observations.js';
+import type { SurveyedPage } from './observations.js';
 import type { Box } from '../geometry/box.js';
 
 /** `fault` will show in the result, `risk` may, `note` is good to know. */
@@ -34,11 +34,11 @@ export interface Check {
   readonly code: string;
   readonly severity: Severity;
   readonly why: string;
-  readonly find: (page: SeenPage) => readonly Found[];
+  readonly find: (page: SurveyedPage) => readonly CheckResult[];
 }
 
 /** What a check says of one element; the rest is the check's own. */
-export interface Found {
+export interface CheckResult {
   readonly name: string;
   readonly path: string;
   readonly what: string;

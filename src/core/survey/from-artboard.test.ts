@@ -1,8 +1,8 @@
-import { art, board, box, line, picture } from '../design/sample.js';
-import { loneThings, screenOf, type SeenBoard } from './from-artboard.js';
+import { art, artboard, box, line, image } from '../design/sample.js';
+import { loneThings, screenOf, type SurveyedArtboard } from './from-artboard.js';
 import { MANY_COLOURS } from './observations.js';
 
-const seen = (drawn: ReturnType<typeof board>, more: Partial<SeenBoard> = {}): SeenBoard => ({
+const seen = (drawn: ReturnType<typeof artboard>, more: Partial<SurveyedArtboard> = {}): SurveyedArtboard => ({
   name: 'wide',
   file: 'a.svg',
   board: drawn,
@@ -14,7 +14,7 @@ const seen = (drawn: ReturnType<typeof board>, more: Partial<SeenBoard> = {}): S
 describe('an artboard as a screen', () => {
   it('has its paper first, then things in the order in which they were painted', () => {
     const { things, width } = screenOf(
-      seen(board(1000, 600, box(0, 0, 200, 100, { 'background-color': 'rgb(1, 2, 3)' }), line('Dark sky', 20, 20))),
+      seen(artboard(1000, 600, box(0, 0, 200, 100, { 'background-color': 'rgb(1, 2, 3)' }), line('Dark sky', 20, 20))),
     );
     expect(width).toBe(1000);
     expect(things.map(({ kind, path, paint }) => [kind, path === '', paint])).toEqual([
@@ -27,7 +27,7 @@ describe('an artboard as a screen', () => {
 
   it('has paragraphs as one thing, and links where their words have one', () => {
     const lines = [line('Come as you are,', 20, 20), line('stay as you like', 20, 42)];
-    const { things } = screenOf(seen(board(1000, 600, ...lines, line('Join', 20, 300, { href: '#join' }))));
+    const { things } = screenOf(seen(artboard(1000, 600, ...lines, line('Join', 20, 300, { href: '#join' }))));
     expect(things.slice(1).map(({ kind, href, text }) => [kind, href, text?.lines])).toEqual([
       ['text', undefined, 2],
       ['link', '#join', 1],
@@ -37,11 +37,11 @@ describe('an artboard as a screen', () => {
   it('calls pictures by what they show, else by their file, and says that gradients are not one colour', () => {
     const { things } = screenOf(
       seen(
-        board(
+        artboard(
           1000,
           600,
           box(0, 0, 90, 90, { 'background-image': 'linear-gradient(red, blue)' }),
-          picture('pictures/dome.jpg', 300, 0, 90, 90),
+          image('pictures/dome.jpg', 300, 0, 90, 90),
           art('M0 0h9', 500, 0, 40, 40),
         ),
         { pictures: { 'pictures/dome.jpg': { natural: [900, 900], bytes: 5000 } } },
@@ -60,7 +60,7 @@ describe('an artboard as a screen', () => {
       box: [0, y, 900, 100] as const,
     });
     const { sections } = screenOf(
-      seen(board(1000, 600, line('x', 0, 0)), {
+      seen(artboard(1000, 600, line('x', 0, 0)), {
         layers: [group('Hero', 0), group('Hero / Menu', 0), group('Join', 300)],
       }),
     );
@@ -73,8 +73,8 @@ describe('an artboard as a screen', () => {
 
 describe('what is on one artboard only', () => {
   it('is said with the artboard that has it; boxes do not count', () => {
-    const wide = board(1000, 600, line('Join', 20, 20), line('Hire', 20, 200), box(500, 500, 90, 90));
-    const narrow = board(400, 600, line('Join', 20, 20));
+    const wide = artboard(1000, 600, line('Join', 20, 20), line('Hire', 20, 200), box(500, 500, 90, 90));
+    const narrow = artboard(400, 600, line('Join', 20, 20));
     expect(loneThings([wide, narrow]).map(({ screen, name }) => [screen, name])).toEqual([[1000, 'Hire']]);
     expect(loneThings([wide])).toEqual([]);
   });

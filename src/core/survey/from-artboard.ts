@@ -1,13 +1,19 @@
-import { matchBoards } from '../design/match/match-artboards.js';
-import type { DrawnBoard, DrawnPicture } from '../drawing/drawing.js';
+import { matchArtboards } from '../design/match/match-artboards.js';
+import type { DrawnArtboard, DrawnImage } from '../drawing/drawing.js';
 import { wordsOf } from '../design/text/paragraphs.js';
 import { piecesOf, piecesOfAll } from '../design/structure/pieces.js';
 import { firstFamily } from '../css/font-families.js';
-import { MANY_COLOURS, type SeenLayer, type SeenPage, type SeenScreen, type SeenThing } from './observations.js';
+import {
+  MANY_COLOURS,
+  type SurveyedLayer,
+  type SurveyedPage,
+  type SurveyedScreen,
+  type SurveyedElement,
+} from './observations.js';
 import { type Piece, drawnBox, type Pieces } from '../design/model/piece.js';
 
 /** What a browser says of a picture of a drawing. */
-export interface PictureFacts {
+export interface ImageFacts {
   readonly natural?: readonly [number, number];
   readonly bytes?: number;
   readonly missing?: true;
@@ -16,65 +22,65 @@ export interface PictureFacts {
 }
 
 /** An artboard as it was read, with what else is known of it. */
-export interface SeenBoard {
+export interface SurveyedArtboard {
   readonly name: string;
   readonly file: string;
-  readonly board: DrawnBoard;
-  readonly layers: readonly SeenLayer[];
+  readonly board: DrawnArtboard;
+  readonly layers: readonly SurveyedLayer[];
   /** By address. */
-  readonly pictures: Readonly<Record<string, PictureFacts>>;
+  readonly pictures: Readonly<Record<string, ImageFacts>>;
 }
 
 /** An artboard as a screen: texts as paragraphs, everything in painting order. */
-export function screenOf({ name, file, board, layers, pictures }: SeenBoard): SeenScreen {
-  const { all, ground } = piecesOf(board);
-  const things = all.map((piece) => thingOf(piece, pictures));
+export function screenOf({ name, file, board: artboard, layers, pictures: images }: SurveyedArtboard): SurveyedScreen {
+  const { all, ground } = piecesOf(artboard);
+  const things = all.map((piece) => thingOf(piece, images));
   /* What everything lies on: no thing of the drawing, so it has no path. */
-  const paper: SeenThing = {
+  const paper: SurveyedElement = {
     kind: 'box',
     path: '',
     name: 'artboard',
-    box: [0, 0, board.width, board.height],
+    box: [0, 0, artboard.width, artboard.height],
     paint: paintOf(ground) ?? 'rgb(255, 255, 255)',
   };
   const sections = layers.flatMap(({ state, name: title, box, path }) =>
     state === 'group' && box && !path.includes(' / ') ? [{ name: title, y: box[1], height: box[3] }] : [],
   );
-  return { name, file, width: board.width, height: board.height, things: [paper, ...things], layers, sections };
+  return { name, file, width: artboard.width, height: artboard.height, things: [paper, ...things], layers, sections };
 }
 
 /** What is on one artboard of a page and on no other. */
-export function loneThings(boards: readonly DrawnBoard[]): SeenPage['lone'] {
-  const pieces = piecesOfAll(boards);
-  const lone = (board: Pieces, others: readonly Pieces[]): Piece[] =>
-    board.all.filter(
-      (piece) => piece.type !== 'box' && others.length > 0 && others.every((other) => !isOn(piece, board, other)),
+export function loneThings(artboards: readonly DrawnArtboard[]): SurveyedPage['lone'] {
+  const pieces = piecesOfAll(artboards);
+  const lone = (artboard: Pieces, others: readonly Pieces[]): Piece[] =>
+    artboard.all.filter(
+      (piece) => piece.type !== 'box' && others.length > 0 && others.every((other) => !isOn(piece, artboard, other)),
     );
   const pairs = new Map<Pieces, Map<Pieces, ReadonlySet<Piece>>>();
-  const isOn = (piece: Piece, board: Pieces, other: Pieces): boolean => {
-    const known = pairs.get(board) ?? pairs.set(board, new Map()).get(board);
-    const matched = known?.get(other) ?? new Set(matchBoards(board, other).pairs.keys());
+  const isOn = (piece: Piece, artboard: Pieces, other: Pieces): boolean => {
+    const known = pairs.get(artboard) ?? pairs.set(artboard, new Map()).get(artboard);
+    const matched = known?.get(other) ?? new Set(matchArtboards(artboard, other).pairs.keys());
     known?.set(other, matched);
     return matched.has(piece);
   };
-  return pieces.flatMap((board) =>
+  return pieces.flatMap((artboard) =>
     lone(
-      board,
-      pieces.filter((one) => one !== board),
+      artboard,
+      pieces.filter((piece) => piece !== artboard),
     ).map((piece) => {
       const { path, name, box } = thingOf(piece, {});
-      return { screen: board.width, path, name, box };
+      return { screen: artboard.width, path, name, box };
     }),
   );
 }
 
-function thingOf(piece: Piece, pictures: SeenBoard['pictures']): SeenThing {
+function thingOf(piece: Piece, images: SurveyedArtboard['pictures']): SurveyedElement {
   const box = drawnBox(piece);
   if (piece.type === 'text') {
     const { text } = piece;
     const words = wordsOf(text);
     const { family, size, weight, color } = text.look;
-    const href = text.lines.flatMap(({ runs }) => runs.map((run) => run.href)).find((one) => one !== undefined);
+    const href = text.lines.flatMap(({ runs }) => runs.map((run) => run.href)).find((line) => line !== undefined);
     return {
       kind: href === undefined ? 'text' : 'link',
       path: text.path,
@@ -89,22 +95,22 @@ function thingOf(piece: Piece, pictures: SeenBoard['pictures']): SeenThing {
     };
   }
   if (piece.type === 'picture') {
-    const { picture } = piece;
-    const facts = pictures[picture.address];
+    const { picture: image } = piece;
+    const facts = images[image.address];
     return {
       kind: 'picture',
-      path: picture.path,
-      name: pictureName(picture),
+      path: image.path,
+      name: imageName(image),
       box,
       paint: MANY_COLOURS,
       picture: {
-        address: shortAddress(picture.address),
+        address: shortAddress(image.address),
         ...facts,
-        whole: picture.whole,
-        ...(picture.stretched ? { stretched: true } : {}),
-        ...(picture.title ? { alt: picture.title } : {}),
+        whole: image.whole,
+        ...(image.stretched ? { stretched: true } : {}),
+        ...(image.title ? { alt: image.title } : {}),
       },
-      ...(picture.href === undefined ? {} : { href: picture.href }),
+      ...(image.href === undefined ? {} : { href: image.href }),
     };
   }
   if (piece.type === 'art') {
@@ -147,10 +153,10 @@ function nameOf({ layer, path }: { readonly layer: string; readonly path: string
 /** Steps of a path that are no names but elements. */
 const ELEMENT = /^(image|rect|use|pattern|g|path):\d+$/;
 
-function pictureName(picture: DrawnPicture): string {
-  const last = picture.path.split(' / ').at(-1) ?? '';
-  const file = picture.address.startsWith('data:') ? '' : (picture.address.split(/[?#]/)[0]?.split('/').at(-1) ?? '');
-  return shortened(picture.title || (ELEMENT.test(last) && file) || nameOf(picture));
+function imageName(image: DrawnImage): string {
+  const last = image.path.split(' / ').at(-1) ?? '';
+  const file = image.address.startsWith('data:') ? '' : (image.address.split(/[?#]/)[0]?.split('/').at(-1) ?? '');
+  return shortened(image.title || (ELEMENT.test(last) && file) || nameOf(image));
 }
 
 function weightOf(weight: string): number {

@@ -1,7 +1,7 @@
 import { required } from '../data/required.js';
 import { around, bottom, right, type Box } from '../geometry/box.js';
 import { Strips } from './strips.js';
-import type { SeenPage, SeenRow, SeenScreen, SeenThing } from './observations.js';
+import type { SurveyedPage, SurveyedRow, SurveyedScreen, SurveyedElement } from './observations.js';
 
 /** Things are one row if their tops and heights differ by no more than this, px. */
 const LEVEL = 3;
@@ -9,25 +9,27 @@ const LEVEL = 3;
 const WIDEST_GAP = 160;
 
 /** Rows of three or more boxes or pictures of like size, with the gaps between them. */
-export function rowsOf(screen: SeenScreen): SeenRow[] {
+export function rowsOf(screen: SurveyedScreen): SurveyedRow[] {
   const candidates = screen.things.filter(
     ({ kind, box }) =>
       (kind === 'box' || kind === 'picture') && box[2] >= 24 && box[3] >= 24 && box[2] < 0.6 * screen.width,
   );
-  const rows: SeenRow[] = [];
-  const used = new Set<SeenThing>();
-  const strips = new Strips<SeenThing>();
-  for (const one of candidates) strips.add(one);
+  const rows: SurveyedRow[] = [];
+  const used = new Set<SurveyedElement>();
+  const strips = new Strips<SurveyedElement>();
+  for (const candidate of candidates) strips.add(candidate);
   for (const first of candidates) {
     if (used.has(first)) continue;
     const row = [...strips.near(first.box)]
-      .filter((one) => !used.has(one) && alike(one.box, first.box))
+      .filter((seenThing) => !used.has(seenThing) && alike(seenThing.box, first.box))
       .sort((x, y) => x.box[0] - y.box[0]);
-    const apart = row.filter((one, index) => index === 0 || one.box[0] >= right(required(row[index - 1]).box) - 1);
+    const apart = row.filter(
+      (seenThing, index) => index === 0 || seenThing.box[0] >= right(required(row[index - 1]).box) - 1,
+    );
     if (apart.length < 3) continue;
-    const gaps = apart.slice(1).map((one, index) => tenths(one.box[0] - right(required(apart[index]).box)));
+    const gaps = apart.slice(1).map((seenThing, index) => tenths(seenThing.box[0] - right(required(apart[index]).box)));
     if (gaps.some((gap) => gap > WIDEST_GAP)) continue;
-    for (const one of apart) used.add(one);
+    for (const seenThing of apart) used.add(seenThing);
     rows.push({ path: first.path, name: first.name, box: around(apart.map(({ box }) => box)), gaps });
   }
   return rows;
@@ -38,19 +40,25 @@ export function rowsOf(screen: SeenScreen): SeenRow[] {
  * that are higher than they are, so that only its boxes, pictures and fields count.
  */
 export function downGaps(
-  screen: SeenScreen,
-  of: SeenPage['kind'],
-): { readonly gap: number; readonly above: SeenThing; readonly below: SeenThing }[] {
+  screen: SurveyedScreen,
+  of: SurveyedPage['kind'],
+): { readonly gap: number; readonly above: SurveyedElement; readonly below: SurveyedElement }[] {
   const solid = screen.things.filter(({ kind, text, box }) =>
     of === 'svg' ? kind !== 'box' : !text && box[2] < 0.9 * screen.width,
   );
-  const strips = new Strips<SeenThing>();
-  for (const one of solid) strips.add(one);
+  const strips = new Strips<SurveyedElement>();
+  for (const seenThing of solid) strips.add(seenThing);
   return solid.flatMap((above) => {
     const [x, , width] = above.box;
     const below = [...strips.near([x, bottom(above.box), width, WIDEST_GAP])]
-      .filter((one) => one !== above && one.box[1] >= bottom(above.box) - 1 && Math.abs(one.box[0] - x) <= 2)
-      .reduce<SeenThing | undefined>((first, one) => (!first || one.box[1] < first.box[1] ? one : first), undefined);
+      .filter(
+        (seenThing) =>
+          seenThing !== above && seenThing.box[1] >= bottom(above.box) - 1 && Math.abs(seenThing.box[0] - x) <= 2,
+      )
+      .reduce<SurveyedElement | undefined>(
+        (first, seenThing) => (!first || seenThing.box[1] < first.box[1] ? seenThing : first),
+        undefined,
+      );
     if (!below) return [];
     const gap = tenths(below.box[1] - bottom(above.box));
     return gap > 0 && gap <= WIDEST_GAP ? [{ gap, above, below }] : [];

@@ -4,7 +4,7 @@ import type { Box } from '../geometry/box.js';
 /** What a browser saw of a source, for a person to look over. Lengths are CSS px. */
 
 /** The look of a text. */
-export interface SeenTextLook {
+export interface SurveyedTextStyle {
   /** First family of the list, as it was asked for. */
   readonly family: string;
   readonly size: number;
@@ -13,9 +13,9 @@ export interface SeenTextLook {
   readonly color: string;
 }
 
-export interface SeenText {
+export interface SurveyedText {
   readonly words: string;
-  readonly look: SeenTextLook;
+  readonly look: SurveyedTextStyle;
   readonly lines: number;
   /** Colour behind it, as far as it is one colour. */
   readonly ground?: string;
@@ -23,7 +23,7 @@ export interface SeenText {
   readonly cut?: number;
 }
 
-export interface SeenPicture {
+export interface SurveyedImage {
   /** As the source wrote it; shortened if it is data. */
   readonly address: string;
   /** Size of the picture itself, px; none for a vector or a missing one. */
@@ -41,7 +41,7 @@ export interface SeenPicture {
   readonly alt?: string;
 }
 
-export interface SeenArtwork {
+export interface SurveyedVector {
   /** How many shapes it is drawn with. */
   readonly pieces: number;
   readonly bytes: number;
@@ -49,21 +49,21 @@ export interface SeenArtwork {
   readonly outlined?: true;
 }
 
-export type SeenKind = 'text' | 'heading' | 'button' | 'link' | 'picture' | 'artwork' | 'box' | 'field' | 'embed';
+export type SurveyedKind = 'text' | 'heading' | 'button' | 'link' | 'picture' | 'artwork' | 'box' | 'field' | 'embed';
 
 /** One thing that shows. */
-export interface SeenThing {
-  readonly kind: SeenKind;
+export interface SurveyedElement {
+  readonly kind: SurveyedKind;
   /** Where it is in the source, as a person finds it there. */
   readonly path: string;
   /** What a person would call it. */
   readonly name: string;
   readonly box: Box;
-  readonly text?: SeenText;
+  readonly text?: SurveyedText;
   /** Of a heading: its level. */
   readonly level?: number;
-  readonly picture?: SeenPicture;
-  readonly artwork?: SeenArtwork;
+  readonly picture?: SurveyedImage;
+  readonly artwork?: SurveyedVector;
   readonly href?: string;
   /** What it paints: a colour (`rgb(…)`), or something that is not one colour. */
   readonly paint?: string;
@@ -73,7 +73,7 @@ export interface SeenThing {
 export const MANY_COLOURS = 'many colours';
 
 /** A layer of a drawing that says something though nothing, or nothing by itself, shows of it. */
-export interface SeenLayer {
+export interface SurveyedLayer {
   readonly state: 'hidden' | 'empty' | 'off-board' | 'holds-one' | 'loose' | 'group';
   readonly path: string;
   readonly name: string;
@@ -83,7 +83,7 @@ export interface SeenLayer {
 }
 
 /** A row of things alike, and the gaps between them. */
-export interface SeenRow {
+export interface SurveyedRow {
   readonly path: string;
   readonly name: string;
   readonly box: Box;
@@ -91,17 +91,17 @@ export interface SeenRow {
 }
 
 /** A source at one width: an artboard, or a page in a viewport. */
-export interface SeenScreen {
+export interface SurveyedScreen {
   readonly name: string;
   readonly file: string;
   readonly width: number;
   readonly height: number;
-  readonly things: readonly SeenThing[];
-  readonly layers: readonly SeenLayer[];
+  readonly things: readonly SurveyedElement[];
+  readonly layers: readonly SurveyedLayer[];
   readonly sections: readonly { readonly name: string; readonly y: number; readonly height: number }[];
 }
 
-export interface SeenForm {
+export interface SurveyedForm {
   readonly path: string;
   readonly name: string;
   readonly action: string;
@@ -110,14 +110,14 @@ export interface SeenForm {
 }
 
 /** Something that a page does or fetches beyond what shows. */
-export interface SeenExtra {
+export interface SurveyedExtra {
   readonly path: string;
   readonly name: string;
   readonly detail: string;
 }
 
 /** Neighbours that are alike but each styled by itself. */
-export interface SeenItems {
+export interface SurveyedItems {
   readonly path: string;
   readonly name: string;
   readonly count: number;
@@ -126,23 +126,23 @@ export interface SeenItems {
 }
 
 /** One page of a source. */
-export interface SeenPage {
+export interface SurveyedPage {
   readonly name: string;
   readonly kind: 'html' | 'svg';
   readonly title: string;
   readonly description: string;
   readonly language: string;
   /** Widest first. */
-  readonly screens: readonly SeenScreen[];
+  readonly screens: readonly SurveyedScreen[];
   readonly fonts: readonly AskedFont[];
-  readonly forms: readonly SeenForm[];
-  readonly scripts: readonly SeenExtra[];
-  readonly embeds: readonly SeenExtra[];
+  readonly forms: readonly SurveyedForm[];
+  readonly scripts: readonly SurveyedExtra[];
+  readonly embeds: readonly SurveyedExtra[];
   /** Resources on other servers. */
-  readonly elsewhere: readonly SeenExtra[];
-  readonly items: readonly SeenItems[];
+  readonly elsewhere: readonly SurveyedExtra[];
+  readonly items: readonly SurveyedItems[];
   /** Boxes with a least or fixed width that no narrow screen has room for. */
-  readonly rigid: readonly (SeenExtra & { readonly box: Box; readonly width: number })[];
+  readonly rigid: readonly (SurveyedExtra & { readonly box: Box; readonly width: number })[];
   /** Ids that links in the page can lead to. */
   readonly anchors: readonly string[];
   /** What is on one artboard and on no other of the page. */

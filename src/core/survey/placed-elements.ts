@@ -1,17 +1,17 @@
-import type { SeenPage, SeenThing } from './observations.js';
+import type { SurveyedPage, SurveyedElement } from './observations.js';
 import type { Box } from '../geometry/box.js';
 
 /** A thing, and how a finding names its place. */
-export interface PlacedThing {
-  readonly thing: SeenThing;
+export interface PlacedElement {
+  readonly thing: SurveyedElement;
   readonly place: { readonly name: string; readonly path: string; readonly screen: number; readonly box: Box };
 }
 
 /** The things of a page that a check asks for: of a web page each once, on the widest screen that it shows on. */
-export function eachThing(page: SeenPage, wanted: (thing: SeenThing) => boolean): PlacedThing[] {
+export function eachElement(page: SurveyedPage, wanted: (thing: SurveyedElement) => boolean): PlacedElement[] {
   const seen = new Set<string>();
   return page.screens.flatMap(({ width, things }) =>
-    things.flatMap((thing): PlacedThing[] => {
+    things.flatMap((thing): PlacedElement[] => {
       if ((page.kind === 'html' && seen.has(thing.path)) || !wanted(thing)) return [];
       seen.add(thing.path);
       return [{ thing, place: { name: thing.name, path: thing.path, screen: width, box: thing.box } }];
@@ -20,8 +20,8 @@ export function eachThing(page: SeenPage, wanted: (thing: SeenThing) => boolean)
 }
 
 /** Each picture by its address, where it is shown largest, with that width in px. */
-export function largestShown(page: SeenPage): (PlacedThing & { readonly shown: number })[] {
-  const largest = new Map<string, PlacedThing & { readonly shown: number }>();
+export function largestShown(page: SurveyedPage): (PlacedElement & { readonly shown: number })[] {
+  const largest = new Map<string, PlacedElement & { readonly shown: number }>();
   for (const { width, things } of page.screens)
     for (const thing of things) {
       if (!thing.picture) continue;

@@ -1,14 +1,14 @@
 import { readColour, writeColour } from '../css/colours.js';
-import { eachThing, largestShown } from './placed-elements.js';
+import { eachElement, largestShown } from './placed-elements.js';
 import type { Finding } from './finding.js';
 import { downGaps, tenths } from './gaps.js';
-import type { SeenKind, SeenPage } from './observations.js';
+import type { SurveyedKind, SurveyedPage } from './observations.js';
 import { findingsOf } from './survey.js';
 import { tally, type Use } from './tally.js';
 import type { Box } from '../geometry/box.js';
 
 /** A picture, with its size on disk, its own size and the largest that it is shown at; px. */
-export interface PictureUse {
+export interface ImageUse {
   readonly name: string;
   readonly address: string;
   readonly bytes?: number;
@@ -33,13 +33,13 @@ export interface PageSurvey {
     readonly things: number;
     readonly sections: readonly { readonly name: string; readonly y: number; readonly height: number }[];
   }[];
-  readonly kinds: Readonly<Partial<Record<SeenKind, number>>>;
+  readonly kinds: Readonly<Partial<Record<SurveyedKind, number>>>;
   readonly outline: readonly { readonly level: number; readonly words: string }[];
-  readonly fonts: SeenPage['fonts'];
+  readonly fonts: SurveyedPage['fonts'];
   readonly colours: readonly Use<string>[];
   readonly textStyles: readonly Use<string>[];
   readonly spacings: readonly Use<number>[];
-  readonly pictures: readonly PictureUse[];
+  readonly pictures: readonly ImageUse[];
   readonly artwork: { readonly count: number; readonly pieces: number; readonly bytes: number };
   /** What weighs on the widest screen: bytes of pictures, shapes of artwork, and where they are. */
   readonly weights: readonly {
@@ -48,19 +48,19 @@ export interface PageSurvey {
     readonly bytes: number;
     readonly pieces: number;
   }[];
-  readonly forms: SeenPage['forms'];
+  readonly forms: SurveyedPage['forms'];
   readonly scripts: number;
   readonly embeds: number;
   readonly findings: readonly Finding[];
 }
 
 /** Looks a page over. */
-export function surveyOf(page: SeenPage): PageSurvey {
+export function surveyOf(page: SurveyedPage): PageSurvey {
   const [widest] = page.screens;
   const things = (widest?.things ?? []).filter(({ path }) => path !== '');
   const all = page.screens.flatMap((screen) => screen.things);
-  const artwork = eachThing(page, (thing) => thing.artwork !== undefined).map(({ thing }) => thing.artwork);
-  const kinds: Partial<Record<SeenKind, number>> = {};
+  const illustration = eachElement(page, (thing) => thing.artwork !== undefined).map(({ thing }) => thing.artwork);
+  const kinds: Partial<Record<SurveyedKind, number>> = {};
   for (const { value, count } of tally(things.map(({ kind }) => kind))) kinds[value] = count;
   return {
     page: page.name,
@@ -79,28 +79,28 @@ export function surveyOf(page: SeenPage): PageSurvey {
     kinds,
     outline: things.flatMap(({ level, name }) => (level === undefined ? [] : [{ level, words: name }])),
     fonts: page.fonts,
-    colours: tally(all.flatMap(({ text, paint }) => [text?.look.color, paint].flatMap((one) => colourName(one)))),
+    colours: tally(all.flatMap(({ text, paint }) => [text?.look.color, paint].flatMap((text) => colourName(text)))),
     textStyles: tally(
       things.flatMap(({ text }) =>
         text ? [`${text.look.family} ${text.look.weight}, ${Math.round(text.look.size * 10) / 10} px`] : [],
       ),
     ),
     spacings: widest ? tally(downGaps(widest, page.kind).map(({ gap }) => Math.round(gap))) : [],
-    pictures: largestShown(page).map(({ thing: { name, picture }, shown }) => ({
+    pictures: largestShown(page).map(({ thing: { name, picture: image }, shown }) => ({
       name,
-      address: picture?.address ?? '',
-      ...(picture?.bytes ? { bytes: picture.bytes } : {}),
-      ...(picture?.natural ? { natural: picture.natural, times: tenths(picture.natural[0] / shown) } : {}),
+      address: image?.address ?? '',
+      ...(image?.bytes ? { bytes: image.bytes } : {}),
+      ...(image?.natural ? { natural: image.natural, times: tenths(image.natural[0] / shown) } : {}),
       shown: Math.round(shown),
     })),
     artwork: {
-      count: artwork.length,
-      pieces: artwork.reduce((sum, one) => sum + (one?.pieces ?? 0), 0),
-      bytes: artwork.reduce((sum, one) => sum + (one?.bytes ?? 0), 0),
+      count: illustration.length,
+      pieces: illustration.reduce((sum, seenIllustration) => sum + (seenIllustration?.pieces ?? 0), 0),
+      bytes: illustration.reduce((sum, seenIllustration) => sum + (seenIllustration?.bytes ?? 0), 0),
     },
-    weights: things.flatMap(({ name, box, picture, artwork: drawn }) =>
-      picture?.bytes || drawn
-        ? [{ name, box, bytes: picture?.bytes ?? drawn?.bytes ?? 0, pieces: drawn?.pieces ?? 0 }]
+    weights: things.flatMap(({ name, box, picture: image, artwork: drawn }) =>
+      image?.bytes || drawn
+        ? [{ name, box, bytes: image?.bytes ?? drawn?.bytes ?? 0, pieces: drawn?.pieces ?? 0 }]
         : [],
     ),
     forms: page.forms,

@@ -2,7 +2,7 @@ import { required } from '../data/required.js';
 import { colourDistance, contrast, over, readColour, writeColour, type Rgba } from '../css/colours.js';
 import { downGaps, rowsOf } from './gaps.js';
 import { withGrounds } from './backgrounds.js';
-import { MANY_COLOURS, type SeenPage, type SeenScreen, type SeenThing } from './observations.js';
+import { MANY_COLOURS, type SurveyedPage, type SurveyedScreen, type SurveyedElement } from './observations.js';
 import { Strips } from './strips.js';
 import { surveyOf } from './summary.js';
 import { findingsOf } from './survey.js';
@@ -10,21 +10,21 @@ import { nearlyEqual, tally } from './tally.js';
 import type { Box } from '../geometry/box.js';
 
 const colour = (text: string): Rgba => required(readColour(text));
-const box = (path: string, place: Box, more: Partial<SeenThing> = {}): SeenThing => ({
+const box = (path: string, place: Box, more: Partial<SurveyedElement> = {}): SurveyedElement => ({
   kind: 'box',
   path,
   name: path,
   box: place,
   ...more,
 });
-const text = (words: string, place: Box, color = 'rgb(0, 0, 0)', size = 16): SeenThing => ({
+const text = (words: string, place: Box, color = 'rgb(0, 0, 0)', size = 16): SurveyedElement => ({
   kind: 'text',
   path: words,
   name: words,
   box: place,
   text: { words, lines: 1, look: { family: 'Figtree', size, weight: 400, color } },
 });
-const screen = (...things: SeenThing[]): SeenScreen => ({
+const screen = (...things: SurveyedElement[]): SurveyedScreen => ({
   name: 's',
   file: 'f',
   width: 1000,
@@ -33,13 +33,13 @@ const screen = (...things: SeenThing[]): SeenScreen => ({
   layers: [],
   sections: [],
 });
-const pageOf = (one: SeenScreen): SeenPage => ({
+const pageOf = (seenScreen: SurveyedScreen): SurveyedPage => ({
   name: 'p',
   kind: 'svg',
   title: '',
   description: '',
   language: '',
-  screens: [withGrounds(one)],
+  screens: [withGrounds(seenScreen)],
   fonts: [],
   forms: [],
   scripts: [],
@@ -50,7 +50,7 @@ const pageOf = (one: SeenScreen): SeenPage => ({
   anchors: [],
   lone: [],
 });
-const codes = (one: SeenScreen): string[] => findingsOf(pageOf(one)).map(({ code }) => code);
+const codes = (seenScreen: SurveyedScreen): string[] => findingsOf(pageOf(seenScreen)).map(({ code }) => code);
 
 describe('colours', () => {
   it('have the contrast that WCAG gives them', () => {
@@ -81,16 +81,16 @@ describe('counting', () => {
   });
 
   it('finds what is near without asking all', () => {
-    const strips = new Strips<SeenThing>();
+    const strips = new Strips<SurveyedElement>();
     const [high, tall, low] = [box('high', [0, 10, 9, 9]), box('tall', [0, 0, 9, 900]), box('low', [0, 850, 9, 9])];
-    for (const one of [high, tall, low]) strips.add(one);
+    for (const seenThing of [high, tall, low]) strips.add(seenThing);
     expect([...strips.at(20)]).toEqual([high, tall]);
     expect([...strips.near([0, 300, 9, 600])]).toEqual([tall, low]);
   });
 });
 
 describe('what a text stands on', () => {
-  const groundOf = (...things: SeenThing[]): string | undefined =>
+  const groundOf = (...things: SurveyedElement[]): string | undefined =>
     withGrounds(screen(...things)).things.at(-1)?.text?.ground;
   const words = text('Words', [10, 10, 80, 20]);
 
@@ -134,7 +134,7 @@ describe('checks', () => {
   });
 
   it('say a finding of several screens once, the gravest first', () => {
-    const one = pageOf(
+    const seenPage = pageOf(
       screen(
         text('Small', [10, 10, 90, 20], 'rgb(200, 200, 200)'),
         box('a', [0, 300, 100, 100]),
@@ -142,9 +142,9 @@ describe('checks', () => {
       ),
     );
     const twice = {
-      ...one,
+      ...seenPage,
       kind: 'html' as const,
-      screens: [...one.screens, ...one.screens],
+      screens: [...seenPage.screens, ...seenPage.screens],
       fonts: [{ family: 'X', weights: [400], there: false, instead: 'Y' }],
     };
     expect(findingsOf(twice).map(({ code }) => code)).toEqual(['missing-font', 'low-contrast', 'overlap']);

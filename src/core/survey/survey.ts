@@ -1,13 +1,13 @@
 import { CHECKS } from './checks/index.js';
 import type { Finding, Severity } from './finding.js';
-import type { SeenPage } from './observations.js';
+import type { SurveyedPage } from './observations.js';
 
 const RANK: Readonly<Record<Severity, number>> = { fault: 0, risk: 1, note: 2 };
 
 /** Everything that the checks find in a page, the gravest first. The same finding on several screens is one. */
-export function findingsOf(page: SeenPage): Finding[] {
+export function findingsOf(page: SurveyedPage): Finding[] {
   const found = CHECKS.flatMap(({ code, severity, why, find }) =>
-    once(find(page)).map((one): Finding => ({ code, ...one, severity: one.severity ?? severity, why })),
+    once(find(page)).map((entry): Finding => ({ code, ...entry, severity: entry.severity ?? severity, why })),
   );
   return found.sort((a, b) => RANK[a.severity] - RANK[b.severity]);
 }

@@ -25,7 +25,7 @@ export function nearlyEqual<Value>(
   near: (a: Value, b: Value) => boolean,
 ): { readonly rare: Use<Value>; readonly usual: Use<Value> }[] {
   return uses.flatMap((rare, index) => {
-    const usual = uses.slice(0, index).find((one) => near(one.value, rare.value));
+    const usual = uses.slice(0, index).find((use) => near(use.value, rare.value));
     return usual ? [{ rare, usual }] : [];
   });
 }

@@ -64,7 +64,7 @@ export function templateData(document: PageDocument, content: Content, spoken?: 
   return data;
 }
 
-interface Place {
+interface TemplatePosition {
   readonly data: Data;
   /** Path of the model in the source, and of the entry in the content; with a dot, empty in the page. */
   readonly prefix: string;
@@ -80,7 +80,7 @@ class Building {
   ) {}
 
   /** Puts what a part of a page says into the data of its place. @returns whether it says anything */
-  gather(node: PageNode, place: Place): boolean {
+  gather(node: PageNode, place: TemplatePosition): boolean {
     if (isWords(node)) {
       if (!node.field) return node.text.trim() !== '';
       const text = this.valueAt(node.field, place) ?? node.text.trim();
@@ -104,7 +104,7 @@ class Building {
     return this.spoken ? linkIn(href, this.spoken.language, this.spoken.translated) : href;
   }
 
-  private inside(node: ElementNode, place: Place): boolean {
+  private inside(node: ElementNode, place: TemplatePosition): boolean {
     let says = false;
     const lists = entriesIn(node);
     for (const child of node.children ?? [])
@@ -113,13 +113,13 @@ class Building {
     return says;
   }
 
-  private list(list: string, entries: readonly ElementNode[], place: Place): boolean {
+  private list(list: string, entries: readonly ElementNode[], place: TemplatePosition): boolean {
     const path = this.pathOf(list, place);
     const keys = modelKeys(entries);
     const many = new Set(keys.values()).size > 1;
     const models = modelsOf(path, entries, this.flat, this.document.styles);
     let says = false;
-    const made = models.map(({ id, model }, at): Data => {
+    const result = models.map(({ id, model }, at): Data => {
       const source = model.entry?.id ?? '';
       const key = required(keys.get(source));
       const shape = required(entries.find(({ entry }) => entry?.id === key));
@@ -130,11 +130,11 @@ class Building {
       says = this.gather(shape, inner) || says;
       return data;
     });
-    this.set(place, list, made);
+    this.set(place, list, result);
     return says;
   }
 
-  private attribute(node: ElementNode, name: string, field: string, place: Place): void {
+  private attribute(node: ElementNode, name: string, field: string, place: TemplatePosition): void {
     if (name === FOCUS) {
       const source = focusOf(node, this.document.styles);
       const focus = readFocus(this.valueAt(field, place) ?? '') ?? source;
@@ -159,34 +159,34 @@ class Building {
   }
 
   /** The colour behind a section, as CSS. */
-  private background(node: ElementNode, field: string, value: string | undefined, place: Place): void {
+  private background(node: ElementNode, field: string, value: string | undefined, place: TemplatePosition): void {
     const source = backgroundOf(node, this.document);
     const css = value === undefined || value === source ? undefined : backgroundStyle(value, this.document);
     this.set(place, field, css ?? backgroundStyle(source ?? '', this.document) ?? '');
     put(place.data, 'moved', node.id, css !== undefined);
   }
 
-  private rich(node: ElementNode, field: string, place: Place): boolean {
+  private rich(node: ElementNode, field: string, place: TemplatePosition): boolean {
     const { styles } = this.document;
     const text = this.valueAt(field, place) ?? toMarkdown(node.children, styles);
-    const said = text === toMarkdown(node.children, styles) ? node : fromMarkdown(node, text, styles);
-    const html = (linkedIn(said, (href) => this.link(href)).children ?? [])
+    const element = text === toMarkdown(node.children, styles) ? node : fromMarkdown(node, text, styles);
+    const html = (linkedIn(element, (href) => this.link(href)).children ?? [])
       .map((child) => renderMain({ id: '', kind: 'text', name: '', element: 'p', children: [child] }).slice(3, -4))
       .join('');
     this.set(place, field, html);
     return text.trim() !== '';
   }
 
-  private pathOf(field: string, { prefix, path }: Place): string {
+  private pathOf(field: string, { prefix, path }: TemplatePosition): string {
     return prefix && `${field}.`.startsWith(prefix) ? `${path}${field.slice(prefix.length)}`.replace(/\.$/, '') : field;
   }
 
-  private valueAt(field: string, place: Place): string | undefined {
+  private valueAt(field: string, place: TemplatePosition): string | undefined {
     return this.flat.values.get(this.pathOf(field, place));
   }
 
   /** Sets a value by the name that the template has for it. */
-  private set({ data, prefix }: Place, field: string, value: Data[string]): void {
+  private set({ data, prefix }: TemplatePosition, field: string, value: Data[string]): void {
     const name = nameIn(field, prefix);
     const parts = name.split('.');
     let here = data;

@@ -20,10 +20,10 @@ export function contentSchema(page: string, regions: readonly Region[]): Schema 
 }
 
 function groupOf(fields: readonly Field[]): Schema {
-  const required = fields.filter((one) => one.required).map(({ name }) => name);
+  const required = fields.filter((field) => field.required).map(({ name }) => name);
   return {
     type: 'object',
-    properties: Object.fromEntries(fields.map((one) => [one.name, schemaOf(one)])),
+    properties: Object.fromEntries(fields.map((field) => [field.name, schemaOf(field)])),
     ...(required.length ? { required } : {}),
     additionalProperties: false,
   };

@@ -35,9 +35,9 @@ export function nameIn(path: string, prefix: string): string {
 export function modelKeys(entries: readonly ElementNode[]): ReadonlyMap<string, string> {
   const first = new Map<string, string>();
   return new Map(
-    entries.map((one) => {
-      const id = one.entry?.id ?? '';
-      const shape = JSON.stringify(shapeOf(one, `${one.entry?.list}.${id}`));
+    entries.map((entry) => {
+      const id = entry.entry?.id ?? '';
+      const shape = JSON.stringify(shapeOf(entry, `${entry.entry?.list}.${id}`));
       if (!first.has(shape)) first.set(shape, id);
       return [id, required(first.get(shape))] as const;
     }),

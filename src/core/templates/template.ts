@@ -25,7 +25,7 @@ export interface TemplatePlace {
 
 /** The page as templates: filled with the data of `templateData`, they are the page, in each of its languages. */
 export function renderTemplates(document: PageDocument, { sheet, file, languages }: TemplatePlace): Templates {
-  const translated = new Set([...(languages?.translated ?? [])].flatMap(([one, tags]) => (tags.length ? [one] : [])));
+  const translated = new Set([...(languages?.translated ?? [])].flatMap(([text, tags]) => (tags.length ? [text] : [])));
   const context = { prefix: '', own: new Set<string>(), translated };
   const body = { ...document.body, children: childrenOf(document.body, context) };
   const description = document.description === undefined ? {} : { description: value('page.description') };
@@ -34,12 +34,12 @@ export function renderTemplates(document: PageDocument, { sheet, file, languages
     ...previewWords(document, (name) => value(`page.preview.${name}`)),
   };
   const head = document.head && { head: { ...document.head, ...(preview ? { preview } : {}) } };
-  const made = { ...document, title: value('page.title'), ...description, ...head, body };
+  const result = { ...document, title: value('page.title'), ...description, ...head, body };
   const facts = (document.head?.facts ?? []).map((_, at) => markup(`page.facts.f${at}`));
-  if (!languages) return asTemplates(renderHtml(made, sheet, { facts, ...(file === undefined ? {} : { file }) }));
+  if (!languages) return asTemplates(renderHtml(result, sheet, { facts, ...(file === undefined ? {} : { file }) }));
   const { alternates } = languages;
   /* What a tag stands for is of the right kind once it is filled. */
-  const spoken = { ...made, language: value('page.language'), direction: value('page.direction') as 'ltr' };
+  const spoken = { ...result, language: value('page.language'), direction: value('page.direction') as 'ltr' };
   const html = renderHtml(spoken, sheet, { file: value('page.file'), alternates, locale: value('page.locale'), facts });
   const some = (part: string, name: string): string => `${begin(name)}${part}${end(name)}`;
   return asTemplates(
@@ -81,7 +81,7 @@ function within(name: string, nodes: readonly PageNode[]): PageNode[] {
 
 function childrenOf(node: ElementNode, context: Context): PageNode[] {
   const children = node.children ?? [];
-  const picture = node.element === 'picture' ? [...elements(node)].find(({ element }) => element === 'img') : undefined;
+  const image = node.element === 'picture' ? [...elements(node)].find(({ element }) => element === 'img') : undefined;
   const lists = [...entriesIn(node)].map(([list, entries]) => {
     const places = entries.map((entry) => children.indexOf(entry));
     return { list, entries, first: required(places[0]), second: places[1], last: required(places.at(-1)) };
@@ -92,9 +92,9 @@ function childrenOf(node: ElementNode, context: Context): PageNode[] {
       return at === found.first
         ? listOf(found.list, found.entries, children.slice(at + 1, found.second ?? at + 1), context)
         : [];
-    const made = templateOf(child, context);
+    const nodes = templateOf(child, context);
     /* Other files of a picture show the one that was there before. */
-    return picture && isElement(child) && child.element === 'source' ? within(`same.${picture.id}`, made) : made;
+    return image && isElement(child) && child.element === 'source' ? within(`same.${image.id}`, nodes) : nodes;
   });
 }
 
@@ -107,14 +107,14 @@ function listOf(
 ): PageNode[] {
   const keys = modelKeys(entries);
   const models = [...new Set(keys.values())];
-  const made = models.flatMap((key): PageNode[] => {
-    const entry = required(entries.find((one) => one.entry?.id === key));
+  const nodes = models.flatMap((key): PageNode[] => {
+    const entry = required(entries.find((entry) => entry.entry?.id === key));
     const part = `${list.replace(/\./g, '-')}${models.length > 1 ? `-${key}` : ''}`;
     const inner = asPart(part, templateOf(entry, { ...context, prefix: `${list}.${key}.`, own: idsOf(entry) }));
     return models.length > 1 ? within(`as.${key}`, inner) : inner;
   });
   const gap = between.length ? within('next', between) : [];
-  return within(nameIn(list, context.prefix), [...gap, ...made]);
+  return within(nameIn(list, context.prefix), [...gap, ...nodes]);
 }
 
 /** Nodes as a template of their own. */
@@ -125,9 +125,9 @@ function asPart(name: string, nodes: readonly PageNode[]): PageNode[] {
 function templateOf(node: PageNode, context: Context): PageNode[] {
   if (isWords(node))
     return [node.field ? words(keepEdges(node.text, value(nameIn(node.field, context.prefix)))) : node];
-  const made = elementOf(node, context);
-  if (node.kind === 'section') return asPart(`section-${slug(node.name, 40) || node.id}`, [made]);
-  return needsFlag(node) ? within(`any.${node.id}`, [made]) : [made];
+  const element = elementOf(node, context);
+  if (node.kind === 'section') return asPart(`section-${slug(node.name, 40) || node.id}`, [element]);
+  return needsFlag(node) ? within(`any.${node.id}`, [element]) : [element];
 }
 
 /** Attributes that offer a picture in other files (HTML, 4.8.3). */
@@ -138,7 +138,7 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
   const given = Object.entries(node.attributes ?? {});
   const others = node.element === 'img' && fields['src'] ? given.filter(([name]) => OTHER_FILES.has(name)) : [];
   const switches = Object.entries(fields).filter(([name]) => isSwitch(name));
-  const said = given
+  const message = given
     .filter(([name]) => !switches.some(([other]) => other === name))
     .map(([name, text]): [string, string] => {
       const path = fields[name];
@@ -147,7 +147,7 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
       return [name, refer(name, text, context.own, value(OWN))];
     });
   const attributes = {
-    ...Object.fromEntries(said.filter(([name]) => !others.some(([other]) => other === name))),
+    ...Object.fromEntries(message.filter(([name]) => !others.some(([other]) => other === name))),
     ...(others.length
       ? { [begin(`same.${node.id}`)]: '', ...Object.fromEntries(others), [end(`same.${node.id}`)]: '' }
       : {}),
@@ -157,14 +157,14 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
     ...marksOf(node, (path) => placed(path, context)),
   };
   const drawing = fields[ICON] === undefined ? {} : { markup: `<svg${markup(nameIn(fields[ICON], context.prefix))}` };
-  const made = { ...rest, ...drawing, ...(Object.keys(attributes).length ? { attributes } : {}) };
-  if (rich !== undefined) return { ...made, children: [words(markup(nameIn(rich, context.prefix)))] };
-  return node.children ? { ...made, children: childrenOf(node, context) } : made;
+  const result = { ...rest, ...drawing, ...(Object.keys(attributes).length ? { attributes } : {}) };
+  if (rich !== undefined) return { ...result, children: [words(markup(nameIn(rich, context.prefix)))] };
+  return node.children ? { ...result, children: childrenOf(node, context) } : result;
 }
 
 /** A declaration of its own is there only if somebody gave one. */
-function styled(id: string, property: string, said: string): Record<string, string> {
-  return { [begin(`moved.${id}`)]: '', style: `${property}: ${said}`, [end(`moved.${id}`)]: '' };
+function styled(id: string, property: string, text: string): Record<string, string> {
+  return { [begin(`moved.${id}`)]: '', style: `${property}: ${text}`, [end(`moved.${id}`)]: '' };
 }
 
 /** A focal point of its own is there only if somebody gave one. */

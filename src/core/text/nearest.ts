@@ -7,7 +7,7 @@ const MOST = 3;
 export function nearestWords(wanted: string, known: readonly string[]): string[] {
   const own = pairsOf(plain(wanted));
   return [...new Set(known)]
-    .map((one) => ({ one, like: alike(own, pairsOf(plain(one))) }))
+    .map((text) => ({ one: text, like: alike(own, pairsOf(plain(text))) }))
     .filter(({ like }) => like >= LIKE)
     .sort((a, b) => b.like - a.like)
     .slice(0, MOST)

@@ -7,7 +7,7 @@ import { COLOURS, pathOf, placeOf, propertyOf, type Group, type Token, type Typo
 export type TokenForm = 'properties' | 'values';
 
 /** Text style properties that a token fills, with the name of the part. */
-const PARTS: Readonly<Record<string, readonly [part: string, write: (one: Typography) => string]>> = {
+const PARTS: Readonly<Record<string, readonly [part: string, write: (typography: Typography) => string]>> = {
   'font-size': ['size', ({ fontSize }) => `${fontSize}px`],
   'font-weight': ['weight', ({ fontWeight }) => String(fontWeight)],
   'line-height': ['leading', ({ lineHeight }) => lineHeight],
@@ -22,13 +22,13 @@ export function withTokens(
 ): PageDocument {
   if (tokens.length === 0) return document;
   const used = new Set<string>();
-  const made = said(document, tokens, (token, _, part) => {
+  const page = said(document, tokens, (token, _, part) => {
     if (form === 'values' || token.group === 'breakpoint') return part ? part.value : (token.value as string);
     const name = propertyOf(token, part?.name);
     used.add(name);
     return `var(${name})`;
   });
-  return form === 'values' ? made : { ...made, tokens: rootOf(tokens, used) };
+  return form === 'values' ? page : { ...page, tokens: rootOf(tokens, used) };
 }
 
 /** Where each token stands, by its path: styles with properties, keyframes and breakpoints, of all pages. */
@@ -75,11 +75,11 @@ function said(document: PageDocument, tokens: readonly Token[], say: Say): PageD
     const text = type && index.find('text', typographyKey(type), placeOf(name, 'font-size'));
     const own = declared(name, rest, text);
     const ranges = typographiesOf({ rest, ...(variants ? { variants } : {}) }, document);
-    const others = variants?.map((one) => {
-      const there = isNarrower(one) ? ranges.get(one.at) : undefined;
+    const others = variants?.map((variant) => {
+      const there = isNarrower(variant) ? ranges.get(variant.at) : undefined;
       return {
-        ...one,
-        set: declared(name, one.set, there && index.find('text', typographyKey(there), placeOf(name, 'font-size'))),
+        ...variant,
+        set: declared(name, variant.set, there && index.find('text', typographyKey(there), placeOf(name, 'font-size'))),
       };
     });
     return [name, { rest: own, ...(others ? { variants: others } : {}) }];
@@ -89,12 +89,12 @@ function said(document: PageDocument, tokens: readonly Token[], say: Say): PageD
     name,
     colours(text, `@keyframes ${name}`),
   ]);
-  const breakpoints = document.breakpoints.map((one) => {
-    const token = index.find('breakpoint', `${one.below}px`, '');
-    if (!token) return one;
+  const breakpoints = document.breakpoints.map((breakpoint) => {
+    const token = index.find('breakpoint', `${breakpoint.below}px`, '');
+    if (!token) return breakpoint;
     /* A media query takes no custom property (CSS Custom Properties 1, 3): it says the value. */
-    say(token, `@media ${one.name}`);
-    return { ...one, below: parseFloat(token.value as string) };
+    say(token, `@media ${breakpoint.name}`);
+    return { ...breakpoint, below: parseFloat(token.value as string) };
   });
   return {
     ...document,

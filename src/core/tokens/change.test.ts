@@ -34,7 +34,7 @@ const tokens: Token[] = [
     from: ['0px 2px 8px 0px rgba(20, 36, 58, 0.1)'],
   },
 ];
-const find = (list: readonly Token[], path: string): Token | undefined => list.find((one) => pathOf(one) === path);
+const find = (list: readonly Token[], path: string): Token | undefined => list.find((token) => pathOf(token) === path);
 
 describe('tokens', () => {
   it('are renamed, and a taken name is refused', () => {
@@ -45,8 +45,8 @@ describe('tokens', () => {
   });
 
   it('go into each other, those of one group', () => {
-    const made = mergeTokens(tokens, 'color.text', ['color.accent']);
-    expect([made.length, find(made, 'color.text')?.from]).toEqual([5, [RED, INK].sort()]);
+    const result = mergeTokens(tokens, 'color.text', ['color.accent']);
+    expect([result.length, find(result, 'color.text')?.from]).toEqual([5, [RED, INK].sort()]);
     expect(() => mergeTokens(tokens, 'color.text', ['space.m'])).toThrow(/not in the group color/);
     expect(() => mergeTokens(tokens, 'color.text', ['color.text'])).toThrow(/with itself/);
   });
@@ -71,8 +71,8 @@ describe('tokens', () => {
     ['space.m', '1.5rem', '1.5rem'],
     ['text.body', '18px/1.5 600', expect.objectContaining({ fontSize: 18, lineHeight: '1.5', fontWeight: 600 })],
     ['text.body', '18px', expect.objectContaining({ fontSize: 18, lineHeight: '1.6', fontWeight: 400 })],
-  ])('are set: %s to %s', (path, said, value) => {
-    expect(find(setToken(tokens, path, said), path)?.value).toEqual(value);
+  ])('are set: %s to %s', (path, text, value) => {
+    expect(find(setToken(tokens, path, text), path)?.value).toEqual(value);
   });
 
   it.each([
@@ -84,8 +84,8 @@ describe('tokens', () => {
     ['text.body', 'large'],
     ['shadow.card', 'none; color: red'],
     ['shadow.card', ''],
-  ])('refuse what is no value: %s to %s', (path, said) => {
-    expect(() => setToken(tokens, path, said)).toThrow(/is not a valid value of/);
+  ])('refuse what is no value: %s to %s', (path, text) => {
+    expect(() => setToken(tokens, path, text)).toThrow(/is not a valid value of/);
   });
 
   it('have another value in the dark if they are colours', () => {
@@ -98,8 +98,8 @@ describe('tokens', () => {
 
   it('stay as a person has them when the pages are read again; new ones come beside them', () => {
     const known = [colour('ember', 'rgb(1, 1, 1)', { from: [RED] })];
-    const made = keepTokens(known, [colour('accent', RED), colour('ember', INK), colour('page', PAPER)]);
-    expect(made.map((one) => [one.name, one.value])).toEqual([
+    const tokens = keepTokens(known, [colour('accent', RED), colour('ember', INK), colour('page', PAPER)]);
+    expect(tokens.map((token) => [token.name, token.value])).toEqual([
       ['ember', 'rgb(1, 1, 1)'],
       ['ember-2', INK],
       ['page', PAPER],
@@ -153,7 +153,7 @@ describe('a tokens file', () => {
       corners: { small: { $type: 'dimension', $value: '4px' } },
     };
     const read = readTokens(JSON.stringify(brand), 'brand.json');
-    expect(read.map((one) => [pathOf(one), one.value])).toEqual([
+    expect(read.map((token) => [pathOf(token), token.value])).toEqual([
       ['color.brand-main', RED],
       ['color.link', RED],
       ['radius.corners-small', '4px'],

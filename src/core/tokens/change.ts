@@ -1,7 +1,7 @@
 import { required } from '../data/required.js';
 import { colourDistance, hexOf, parseColour, readColour } from '../css/colours.js';
 import { nearestWords } from '../text/nearest.js';
-import { Problem } from '../errors/tavrik-error.js';
+import { TavrikError } from '../errors/tavrik-error.js';
 import { GROUPS, pathOf, type Group, type Token, type Typography } from './token.js';
 
 /* What people do with tokens. Each gives the new list, or says what is wrong and changes nothing. */
@@ -10,10 +10,10 @@ const WHERE = 'tokens.json';
 
 /** @throws Problem if there is no such token */
 export function tokenAt(tokens: readonly Token[], path: string): Token {
-  const found = tokens.find((one) => pathOf(one) === path);
+  const found = tokens.find((token) => pathOf(token) === path);
   if (found) return found;
   const near = nearestWords(path, tokens.map(pathOf));
-  throw new Problem(
+  throw new TavrikError(
     `Token "${path}" not found.`,
     WHERE,
     near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik tokens PROJECT.',
@@ -24,24 +24,28 @@ export function tokenAt(tokens: readonly Token[], path: string): Token {
 function freeName(tokens: readonly Token[], group: Group, name: string): string {
   const own = name.startsWith(`${group}.`) ? name.slice(group.length + 1) : name;
   if (!/^[a-z][a-z0-9-]*$|^\d?[a-z]+$/.test(own))
-    throw new Problem(
+    throw new TavrikError(
       `"${name}" is not a valid token name.`,
       WHERE,
       'Use small letters, digits and hyphens, as text-muted.',
     );
-  if (tokens.some((one) => one.group === group && one.name === own))
-    throw new Problem(`The token "${group}.${own}" already exists.`, WHERE, 'Choose another name, or merge the two.');
+  if (tokens.some((token) => token.group === group && token.name === own))
+    throw new TavrikError(
+      `The token "${group}.${own}" already exists.`,
+      WHERE,
+      'Choose another name, or merge the two.',
+    );
   return own;
 }
 
 export function renameToken(tokens: readonly Token[], path: string, name: string): Token[] {
   const token = tokenAt(tokens, path);
   const own = freeName(
-    tokens.filter((one) => one !== token),
+    tokens.filter((entry) => entry !== token),
     token.group,
     name,
   );
-  return tokens.map((one) => (one === token ? { ...one, name: own } : one));
+  return tokens.map((entry) => (entry === token ? { ...entry, name: own } : entry));
 }
 
 /** The second goes into the first: whatever said it says the first from now on. */
@@ -50,14 +54,21 @@ export function mergeTokens(tokens: readonly Token[], into: string, others: read
   const gone = others.map((path) => tokenAt(tokens, path));
   const other = gone.find(({ group }) => group !== first.group);
   if (other)
-    throw new Problem(`"${pathOf(other)}" is not in the group ${first.group}.`, WHERE, 'Merge tokens of one group.');
-  if (gone.includes(first)) throw new Problem(`"${into}" cannot be merged with itself.`, WHERE, 'Name another token.');
-  const from = [...new Set([...first.from, ...gone.flatMap((one) => one.from)])].sort();
-  const only = [first, ...gone].every((one) => one.only)
-    ? { only: [...new Set([first, ...gone].flatMap((one) => one.only ?? []))].sort() }
+    throw new TavrikError(
+      `"${pathOf(other)}" is not in the group ${first.group}.`,
+      WHERE,
+      'Merge tokens of one group.',
+    );
+  if (gone.includes(first))
+    throw new TavrikError(`"${into}" cannot be merged with itself.`, WHERE, 'Name another token.');
+  const from = [...new Set([...first.from, ...gone.flatMap((token) => token.from)])].sort();
+  const only = [first, ...gone].every((token) => token.only)
+    ? { only: [...new Set([first, ...gone].flatMap((token) => token.only ?? []))].sort() }
     : {};
   const { only: _, ...rest } = first;
-  return tokens.flatMap((one) => (one === first ? [{ ...rest, from, ...only }] : gone.includes(one) ? [] : [one]));
+  return tokens.flatMap((token) =>
+    token === first ? [{ ...rest, from, ...only }] : gone.includes(token) ? [] : [token],
+  );
 }
 
 /** A token of its own for some of the places where one stands. @param places of the token; `wanted` begin with a style, or end with a property */
@@ -71,16 +82,18 @@ export function splitToken(
   const token = tokenAt(tokens, path);
   const own = freeName(tokens, token.group, name);
   const fits = (place: string): boolean =>
-    wanted.some((one) => place === one || place.startsWith(`${one.replace(/^\./, '')} `) || place.endsWith(` ${one}`));
+    wanted.some(
+      (text) => place === text || place.startsWith(`${text.replace(/^\./, '')} `) || place.endsWith(` ${text}`),
+    );
   const only = [...new Set(places.filter(fits))].sort();
   if (only.length === 0)
-    throw new Problem(
+    throw new TavrikError(
       `"${path}" is not used in ${wanted.join(', ')}.`,
       WHERE,
       `It is used in ${[...new Set(places)].slice(0, 8).join(', ')}.`,
     );
   if (only.length === new Set(places).size)
-    throw new Problem(`"${path}" is used nowhere else.`, WHERE, 'Rename it instead.');
+    throw new TavrikError(`"${path}" is used nowhere else.`, WHERE, 'Rename it instead.');
   const at = tokens.indexOf(token) + 1;
   return [...tokens.slice(0, at), { ...token, name: own, only }, ...tokens.slice(at)];
 }
@@ -89,37 +102,39 @@ export function splitToken(
 export function setToken(tokens: readonly Token[], path: string, text: string, dark = false): Token[] {
   const token = tokenAt(tokens, path);
   if (dark && token.group !== 'color')
-    throw new Problem(`"${path}" is not a colour.`, '--dark', 'Only colours have a value for the dark scheme.');
+    throw new TavrikError(`"${path}" is not a colour.`, '--dark', 'Only colours have a value for the dark scheme.');
   const value = valueFrom(token, text);
-  return tokens.map((one) => (one === token ? { ...one, ...(dark ? { dark: value as string } : { value }) } : one));
+  return tokens.map((entry) =>
+    entry === token ? { ...entry, ...(dark ? { dark: value as string } : { value }) } : entry,
+  );
 }
 
 /** A value as a person writes it. */
 function valueFrom(token: Token, text: string): Token['value'] {
-  const said = text.trim();
-  const wrong = (todo: string): Problem =>
-    new Problem(`"${text}" is not a valid value of "${pathOf(token)}".`, 'set', todo);
-  if (said === '' || /[;{}]|\/\*/.test(said)) throw wrong('Write one CSS value.');
+  const message = text.trim();
+  const wrong = (todo: string): TavrikError =>
+    new TavrikError(`"${text}" is not a valid value of "${pathOf(token)}".`, 'set', todo);
+  if (message === '' || /[;{}]|\/\*/.test(message)) throw wrong('Write one CSS value.');
   switch (GROUPS[token.group]) {
     case 'color': {
-      const colour = parseColour(said);
+      const colour = parseColour(message);
       if (!colour) throw wrong('Write a colour as #b3541e or rgb(179, 84, 30).');
       return colour;
     }
     case 'dimension':
-      if (!(token.group === 'breakpoint' ? /^\d+(\.\d+)?px$/ : /^\d*\.?\d+(px|rem|em|%|vw)$/).test(said))
+      if (!(token.group === 'breakpoint' ? /^\d+(\.\d+)?px$/ : /^\d*\.?\d+(px|rem|em|%|vw)$/).test(message))
         throw wrong('Write a length, as 12px.');
-      return said;
+      return message;
     case 'typography':
-      return typographyFrom(token.value as Typography, said, wrong);
+      return typographyFrom(token.value as Typography, message, wrong);
     default:
-      return said;
+      return message;
   }
 }
 
 /** `28px`, `28px 600`, `28px/1.2 600`: size, leading and weight; what is not said stays. */
-function typographyFrom(before: Typography, said: string, wrong: (todo: string) => Problem): Typography {
-  const [, size, leading, weight] = /^([\d.]+)px(?:\/([\d.]+(?:px)?))?(?:\s+(\d{3}))?$/.exec(said) ?? [];
+function typographyFrom(before: Typography, text: string, wrong: (todo: string) => TavrikError): Typography {
+  const [, size, leading, weight] = /^([\d.]+)px(?:\/([\d.]+(?:px)?))?(?:\s+(\d{3}))?$/.exec(text) ?? [];
   if (size === undefined) throw wrong('Write its size, and line height and weight if they change: 28px/1.2 600.');
   return {
     ...before,
@@ -172,64 +187,66 @@ export function proposalsFor(tokens: readonly Token[], brand: readonly Token[]):
 
 /** Tokens with the names and values of a site's own where they are taken: all within a distance. */
 export function takeFrom(tokens: readonly Token[], brand: readonly Token[], within: number): Token[] {
-  const values = new Map(brand.map((one) => [pathOf(one), one]));
+  const values = new Map(brand.map((token) => [pathOf(token), token]));
   const claimed = new Set<string>();
-  let made = [...tokens];
+  let result = [...tokens];
   for (const { path, nearest, distance } of proposalsFor(tokens, brand)) {
     if (distance > within) continue;
-    const own = tokenAt(made, path);
+    const own = tokenAt(result, path);
     const { name, value, dark } = required(values.get(nearest));
-    const there = made.find((one) => one !== own && pathOf(one) === nearest);
+    const there = result.find((token) => token !== own && pathOf(token) === nearest);
     /* Two that are near the same one become one; a name that means something else here stays what it is. */
-    if (there && claimed.has(nearest)) made = mergeTokens(made, nearest, [path]);
+    if (there && claimed.has(nearest)) result = mergeTokens(result, nearest, [path]);
     else
-      made = made.map((one) =>
-        one === own ? { ...one, ...(there ? {} : { name }), value, ...(dark === undefined ? {} : { dark }) } : one,
+      result = result.map((token) =>
+        token === own
+          ? { ...token, ...(there ? {} : { name }), value, ...(dark === undefined ? {} : { dark }) }
+          : token,
       );
     if (!there) claimed.add(nearest);
   }
-  return made;
+  return result;
 }
 
 /** The tokens that a person has, with what the pages have of new values beside them. */
 export function keepTokens(known: readonly Token[], collected: readonly Token[]): Token[] {
-  const said = new Set(known.flatMap(({ group, from }) => from.map((value) => `${group} ${value}`)));
-  const made = [...known];
+  const set = new Set(known.flatMap(({ group, from }) => from.map((value) => `${group} ${value}`)));
+  const tokens = [...known];
   for (const token of collected) {
-    const from = token.from.filter((value) => !said.has(`${token.group} ${value}`));
+    const from = token.from.filter((value) => !set.has(`${token.group} ${value}`));
     if (from.length === 0) continue;
     /* New shades of a colour that is there go with it. */
     const own =
       from.length < token.from.length
-        ? made.find(
-            (one) =>
-              one.group === token.group &&
-              one.only === undefined &&
-              one.from.some((value) => token.from.includes(value)),
+        ? tokens.find(
+            (entry) =>
+              entry.group === token.group &&
+              entry.only === undefined &&
+              entry.from.some((value) => token.from.includes(value)),
           )
         : undefined;
-    if (own) made[made.indexOf(own)] = { ...own, from: [...own.from, ...from].sort() };
-    else made.push({ ...token, from, name: freshName(made, token) });
+    if (own) tokens[tokens.indexOf(own)] = { ...own, from: [...own.from, ...from].sort() };
+    else tokens.push({ ...token, from, name: freshName(tokens, token) });
   }
   const order = Object.keys(GROUPS);
-  return made.sort((a, b) => order.indexOf(a.group) - order.indexOf(b.group));
+  return tokens.sort((a, b) => order.indexOf(a.group) - order.indexOf(b.group));
 }
 
 /** Tokens that fall together when colours are gathered, merged into the one that is there first. */
 export function gathered(tokens: readonly Token[], collected: readonly Token[]): Token[] {
-  let made = keepTokens(tokens, collected);
+  let result = keepTokens(tokens, collected);
   for (const { from } of collected.filter(({ group }) => group === 'color')) {
-    const own = made.filter(
-      (one) => one.group === 'color' && !one.only && one.from.some((value) => from.includes(value)),
+    const own = result.filter(
+      (token) => token.group === 'color' && !token.only && token.from.some((value) => from.includes(value)),
     );
     const [first, ...others] = own;
-    if (first && others.length) made = mergeTokens(made, pathOf(first), others.map(pathOf));
+    if (first && others.length) result = mergeTokens(result, pathOf(first), others.map(pathOf));
   }
-  return made;
+  return result;
 }
 
-function freshName(made: readonly Token[], { group, name }: Token): string {
-  const taken = new Set(made.flatMap((one) => (one.group === group ? [one.name] : [])));
+function freshName(tokens: readonly Token[], { group, name }: Token): string {
+  const taken = new Set(tokens.flatMap((token) => (token.group === group ? [token.name] : [])));
   if (!taken.has(name)) return name;
   for (let number = 2; ; number += 1) if (!taken.has(`${name}-${number}`)) return `${name}-${number}`;
 }

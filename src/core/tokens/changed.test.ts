@@ -8,7 +8,7 @@ import { layersOf, shadowOf } from './shadows.js';
 import { pathOf, type Token } from './token.js';
 
 const [RED, INK] = ['rgb(179, 84, 30)', 'rgb(20, 36, 58)'] as [string, string];
-const made = page(
+const result = page(
   {
     title: { rest: { color: INK, 'font-size': '36px', 'line-height': '1.2', 'font-weight': '600' } },
     press: {
@@ -19,9 +19,9 @@ const made = page(
   element('heading', 'h', { style: 'title' }),
   element('button', 'b', { style: 'press' }),
 );
-const document = { ...made, keyframes: { glow: `from { color: ${RED} }` } };
+const document = { ...result, keyframes: { glow: `from { color: ${RED} }` } };
 const tokens = collectTokens([document]);
-const nameOf = (value: string): string => pathOf(required(tokens.find((one) => one.value === value)));
+const nameOf = (value: string): string => pathOf(required(tokens.find((token) => token.value === value)));
 const text = pathOf(required(tokens.find(({ group }) => group === 'text')));
 
 describe('what a change of tokens does', () => {
@@ -41,7 +41,7 @@ describe('what a change of tokens does', () => {
       renameToken(tokens, nameOf(RED), 'ember'),
       splitToken(tokens, nameOf(RED), 'ember', ['.press'], placesIn([document], tokens).get(nameOf(RED)) ?? []),
     ];
-    for (const one of all) expect(changedPlaces([document], tokens, one)).toEqual([]);
+    for (const entry of all) expect(changedPlaces([document], tokens, entry)).toEqual([]);
   });
 
   it('is told by what each is called then', () => {
@@ -57,7 +57,7 @@ describe('what a change of tokens does', () => {
 describe('colours of a brand', () => {
   const colour = (name: string, value: string): Token => ({ group: 'color', name, value, from: [value] });
   const names = (list: readonly Token[]): string[] =>
-    list.map((one) => `${one.name} ${one.value as string} ${one.from.length}`);
+    list.map((token) => `${token.name} ${token.value as string} ${token.from.length}`);
   it('make one of two that are near the same', () => {
     const both = [colour('a', 'rgb(10, 10, 10)'), colour('b', 'rgb(12, 12, 12)')];
     expect(names(takeFrom(both, [colour('ink', 'rgb(10, 10, 10)')], 2))).toEqual(['ink rgb(10, 10, 10) 2']);
@@ -84,15 +84,15 @@ describe('shadows', () => {
       'inset 0 0 0 4px rgb(1, 2, 3), rgb(4, 5, 6) 1rem 2px',
       'inset 0px 0px 0px 4px rgb(1, 2, 3), 1rem 2px 0px 0px rgb(4, 5, 6)',
     ],
-  ])('are read layer by layer: %s', (said, css) => {
-    expect(shadowOf(layersOf(said) ?? [])).toBe(css);
-    expect(layersOf(css)).toEqual(layersOf(said));
+  ])('are read layer by layer: %s', (text, css) => {
+    expect(shadowOf(layersOf(text) ?? [])).toBe(css);
+    expect(layersOf(css)).toEqual(layersOf(text));
   });
 
   it.each(['none', '0px 2px 8px', '0px 2em 8px rgb(1, 2, 3)', '0px rgb(1, 2, 3)', 'rgb(1, 2, 3) 0px 0px rgb(4, 5, 6)'])(
     'are left as they are: %s',
-    (said) => {
-      expect(layersOf(said)).toBeUndefined();
+    (text) => {
+      expect(layersOf(text)).toBeUndefined();
     },
   );
 });

@@ -36,16 +36,16 @@ function sayings({ styles, keyframes = {}, breakpoints }: PageDocument): Saying[
 /** What tokens that are gone, or have another name, are now: new path by old path. */
 export function successors(before: readonly Token[], after: readonly Token[]): ReadonlyMap<string, string> {
   const paths = new Set(after.map(pathOf));
-  const gone = before.filter((one) => !paths.has(pathOf(one)));
+  const gone = before.filter((token) => !paths.has(pathOf(token)));
   return new Map(
-    gone.flatMap((one) => {
+    gone.flatMap((token) => {
       const now = after.find(
         (other) =>
-          other.group === one.group &&
-          one.from.every((value) => other.from.includes(value)) &&
-          (!other.only || String(other.only) === String(one.only)),
+          other.group === token.group &&
+          token.from.every((value) => other.from.includes(value)) &&
+          (!other.only || String(other.only) === String(token.only)),
       );
-      return now ? [[pathOf(one), pathOf(now)]] : [];
+      return now ? [[pathOf(token), pathOf(now)]] : [];
     }),
   );
 }

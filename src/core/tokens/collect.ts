@@ -41,15 +41,15 @@ export const SPACES = /^(padding-(top|right|bottom|left)|(column|row)-gap|margin
 function tally(uses: readonly ValueUse[]): [value: string, uses: ValueUse[]][] {
   const found = new Map<string, ValueUse[]>();
   for (const use of uses) found.set(use.value, [...(found.get(use.value) ?? []), use]);
-  return [...found].sort(([a, one], [b, other]) => other.length - one.length || (a < b ? -1 : 1));
+  return [...found].sort(([a, valueUses], [b, other]) => other.length - valueUses.length || (a < b ? -1 : 1));
 }
 
 function fontTokens(all: readonly ValueUse[]): Token[] {
   const giver = new NameGiver();
   const families = tally(all.filter(({ property }) => property === 'font-family'));
   const letters = (uses: readonly ValueUse[]): number =>
-    uses.reduce((sum, one) => sum + (one.root ? 1e6 : one.letters), 0);
-  const sorted = families.sort(([, one], [, other]) => letters(other) - letters(one));
+    uses.reduce((sum, use) => sum + (use.root ? 1e6 : use.letters), 0);
+  const sorted = families.sort(([, valueUses], [, other]) => letters(other) - letters(valueUses));
   return sorted.map(([value, uses], at) => {
     const heads = uses.filter(({ kinds }) => kinds.has('heading')).length;
     const name =
@@ -78,7 +78,7 @@ function shadowTokens(all: readonly ValueUse[]): Token[] {
   const giver = new NameGiver();
   const shadows = tally(all.filter(({ property, value }) => property === 'box-shadow' && value !== 'none'));
   return shadows.map(([value, [first]]) => {
-    const kind = [...(first?.kinds ?? [])].find((one) => one === 'card' || one === 'button' || one === 'section');
+    const kind = [...(first?.kinds ?? [])].find((kind) => kind === 'card' || kind === 'button' || kind === 'section');
     return {
       group: 'shadow',
       name: giver.give(kind ?? 'box'),

@@ -41,8 +41,10 @@ function weightOf({ count }: ValueUse): number {
 function shadesOf(uses: readonly ValueUse[], near: number): Shade[] {
   const byValue = new Map<string, ValueUse[]>();
   for (const use of uses) byValue.set(use.value, [...(byValue.get(use.value) ?? []), use]);
-  const weight = (list: readonly ValueUse[]): number => list.reduce((sum, one) => sum + weightOf(one), 0);
-  const sorted = [...byValue].sort(([a, one], [b, other]) => weight(other) - weight(one) || (a < b ? -1 : 1));
+  const weight = (list: readonly ValueUse[]): number => list.reduce((sum, valueUse) => sum + weightOf(valueUse), 0);
+  const sorted = [...byValue].sort(
+    ([a, valueUses], [b, other]) => weight(other) - weight(valueUses) || (a < b ? -1 : 1),
+  );
   const shades: Shade[] = [];
   for (const [value, own] of sorted) {
     const rgba = readColour(value);

@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import { cssOf, hexOf, parseColour, readColour } from '../css/colours.js';
-import { Problem } from '../errors/tavrik-error.js';
+import { TavrikError } from '../errors/tavrik-error.js';
 import { layersOf, shadowOf, type Layer } from './shadows.js';
 import { GROUPS, type Group, type Token, type Typography } from './token.js';
 
@@ -17,9 +17,9 @@ type Json = Readonly<Record<string, unknown>>;
 export function writeTokens(tokens: readonly Token[]): string {
   const root: Record<string, Record<string, unknown>> = {};
   for (const group of Object.keys(GROUPS) as Group[]) {
-    const own = tokens.filter((one) => one.group === group);
+    const own = tokens.filter((token) => token.group === group);
     if (own.length)
-      root[group] = { $type: GROUPS[group], ...Object.fromEntries(own.map((one) => [one.name, asJson(one)])) };
+      root[group] = { $type: GROUPS[group], ...Object.fromEntries(own.map((token) => [token.name, asJson(token)])) };
   }
   return `${JSON.stringify(root, null, 2)}\n`;
 }
@@ -48,7 +48,7 @@ function jsonValue(group: Group, value: Token['value']): unknown {
   switch (GROUPS[group]) {
     case 'color': {
       const [red, green, blue, alpha] = required(readColour(value));
-      const share = (one: number): number => Math.round((one / 255) * 1e4) / 1e4;
+      const share = (value: number): number => Math.round((value / 255) * 1e4) / 1e4;
       return {
         colorSpace: 'srgb',
         components: [share(red), share(green), share(blue)],
@@ -74,7 +74,7 @@ function layerJson({ color, lengths, inset }: Layer): Json {
 
 function families(value: string): string[] {
   return (value.match(/"[^"]*"|'[^']*'|[^,]+/g) ?? [])
-    .map((one) => one.trim().replace(/^["']|["']$/g, ''))
+    .map((text) => text.trim().replace(/^["']|["']$/g, ''))
     .filter(Boolean);
 }
 
@@ -91,14 +91,14 @@ export function readTokens(text: string, file: string): Token[] {
   try {
     root = JSON.parse(text);
   } catch (error) {
-    throw new Problem(
+    throw new TavrikError(
       `This is not JSON (${(error as Error).message}).`,
       file,
       'Fix it, or delete it: it is then written anew.',
     );
   }
   if (!isObject(root))
-    throw new Problem(
+    throw new TavrikError(
       'This file holds no tokens.',
       file,
       'Write groups of tokens, as {"color": {"accent": {"$type": "color", "$value": "#b3541e"}}}.',
@@ -110,14 +110,14 @@ function isObject(value: unknown): value is Json {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
-interface Found {
+interface FoundToken {
   readonly path: string;
   readonly node: Json;
   readonly type: string | undefined;
 }
 
 class Reader {
-  private readonly found: Found[] = [];
+  private readonly found: FoundToken[] = [];
 
   constructor(
     root: Json,
@@ -148,36 +148,36 @@ class Reader {
 
   tokens(): Token[] {
     const names = new Map<string, string>();
-    const made = this.found.flatMap((one): Token[] => {
-      const value = this.resolved(one, []);
-      const type = this.typeOf(one, []);
-      const group = groupFor(one.path, type);
+    const tokens = this.found.flatMap((entry): Token[] => {
+      const value = this.resolved(entry, []);
+      const type = this.typeOf(entry, []);
+      const group = groupFor(entry.path, type);
       if (!group)
         throw this.problem(
-          one.path,
+          entry.path,
           type === undefined ? 'has no "$type"' : `is of the type "${type}"`,
           `Known are ${[...new Set(Object.values(GROUPS))].join(', ')}.`,
         );
-      const name = nameIn(one.path, group);
+      const name = nameIn(entry.path, group);
       const before = names.get(`${group}.${name}`);
       if (before !== undefined)
         throw this.problem(
-          one.path,
+          entry.path,
           `has the same name as "${before}": both are "${group}.${name}"`,
           'Rename one of them.',
         );
-      names.set(`${group}.${name}`, one.path);
-      return [this.token(one, group, name, value)];
+      names.set(`${group}.${name}`, entry.path);
+      return [this.token(entry, group, name, value)];
     });
-    return made;
+    return tokens;
   }
 
-  private token({ node, path }: Found, group: Group, name: string, value: unknown): Token {
+  private token({ node, path }: FoundToken, group: Group, name: string, value: unknown): Token {
     const read = this.valueOf(group, value, path);
     const extensions = isObject(node['$extensions']) ? node['$extensions'][OURS] : undefined;
     const ours: Json = isObject(extensions) ? extensions : {};
     const texts = (list: unknown): string[] | undefined =>
-      Array.isArray(list) && list.every((one) => typeof one === 'string') ? list : undefined;
+      Array.isArray(list) && list.every((entry) => typeof entry === 'string') ? list : undefined;
     const only = texts(ours['only']);
     if (ours['dark'] !== undefined && group !== 'color')
       throw this.problem(path, 'has a value for the dark scheme but is not a colour', 'Take it out.');
@@ -194,20 +194,20 @@ class Reader {
   }
 
   /** A value without references. */
-  private resolved({ path, node }: Found, on: readonly string[]): unknown {
+  private resolved({ path, node }: FoundToken, on: readonly string[]): unknown {
     const target = this.referred(node['$value'], path, on);
     return target ? this.resolved(target, [...on, path]) : node['$value'];
   }
 
-  private typeOf({ path, node, type }: Found, on: readonly string[]): string | undefined {
+  private typeOf({ path, node, type }: FoundToken, on: readonly string[]): string | undefined {
     const target = this.referred(node['$value'], path, on);
     return target ? this.typeOf(target, [...on, path]) : type;
   }
 
-  private referred(value: unknown, path: string, on: readonly string[]): Found | undefined {
+  private referred(value: unknown, path: string, on: readonly string[]): FoundToken | undefined {
     const to = typeof value === 'string' ? /^\{([^{}]+)\}$/.exec(value)?.[1] : undefined;
     if (to === undefined) return undefined;
-    const target = this.found.find((one) => one.path === to);
+    const target = this.found.find((entry) => entry.path === to);
     if (!target) throw this.problem(path, `refers to "${to}", which does not exist`, 'Refer to a token of the file.');
     if (to === path || on.includes(to))
       throw this.problem(
@@ -224,8 +224,8 @@ class Reader {
     return read;
   }
 
-  private problem(path: string, what: string, todo: string): Problem {
-    return new Problem(`The token "${path}" ${what}.`, this.file, todo);
+  private problem(path: string, what: string, todo: string): TavrikError {
+    return new TavrikError(`The token "${path}" ${what}.`, this.file, todo);
   }
 }
 
@@ -275,10 +275,10 @@ function cssFrom(group: Group, value: unknown): string | undefined {
       if (
         !Array.isArray(names) ||
         names.length === 0 ||
-        !names.every((one) => typeof one === 'string' && !/["\\;{}]/.test(one))
+        !names.every((entry) => typeof entry === 'string' && !/["\\;{}]/.test(entry))
       )
         return undefined;
-      return (names as string[]).map((one) => (/^[\w-]+$/.test(one) ? one : `"${one}"`)).join(', ');
+      return (names as string[]).map((text) => (/^[\w-]+$/.test(text) ? text : `"${text}"`)).join(', ');
     }
     case 'dimension':
       return lengthFrom(value);
@@ -295,25 +295,31 @@ function colourFrom(value: unknown): string | undefined {
   if (
     !Array.isArray(components) ||
     components.length !== 3 ||
-    !components.every((one) => typeof one === 'number' && one >= 0 && one <= 1)
+    !components.every((component) => typeof component === 'number' && component >= 0 && component <= 1)
   )
     return undefined;
-  const [red, green, blue] = (components as number[]).map((one) => Math.round(one * 255)) as [number, number, number];
+  const [red, green, blue] = (components as number[]).map((component) => Math.round(component * 255)) as [
+    number,
+    number,
+    number,
+  ];
   if (typeof alpha !== 'number' || alpha < 0 || alpha > 1) return undefined;
   return cssOf([red, green, blue, alpha]);
 }
 
 function shadowFrom(value: unknown): string | undefined {
   if (typeof value === 'string') return /[;{}]/.test(value) ? undefined : value;
-  const layers = (Array.isArray(value) ? value : [value]).map((one: unknown): Layer | undefined => {
-    if (!isObject(one)) return undefined;
-    const color = colourFrom(one['color']);
-    const lengths = [one['offsetX'], one['offsetY'], one['blur'] ?? '0px', one['spread'] ?? '0px'].map(lengthFrom);
+  const layers = (Array.isArray(value) ? value : [value]).map((entry: unknown): Layer | undefined => {
+    if (!isObject(entry)) return undefined;
+    const color = colourFrom(entry['color']);
+    const lengths = [entry['offsetX'], entry['offsetY'], entry['blur'] ?? '0px', entry['spread'] ?? '0px'].map(
+      lengthFrom,
+    );
     return color === undefined || lengths.some((length) => length === undefined)
       ? undefined
-      : { color, lengths: lengths as unknown as Layer['lengths'], inset: one['inset'] === true };
+      : { color, lengths: lengths as unknown as Layer['lengths'], inset: entry['inset'] === true };
   });
-  return layers.length && layers.every((one) => one !== undefined) ? shadowOf(layers) : undefined;
+  return layers.length && layers.every((layer) => layer !== undefined) ? shadowOf(layers) : undefined;
 }
 
 function lengthFrom(value: unknown): string | undefined {
@@ -332,8 +338,8 @@ function typographyFrom(value: unknown): Typography | undefined {
       : cssFrom('font', value['fontFamily']);
   const weight = Number(value['fontWeight'] ?? 400);
   if (!size?.endsWith('px') || family === undefined || !(weight >= 1 && weight <= 1000)) return undefined;
-  const plain = (one: unknown): string =>
-    typeof one === 'number' ? String(one) : typeof one === 'string' ? one : (lengthFrom(one) ?? 'normal');
+  const plain = (entry: unknown): string =>
+    typeof entry === 'number' ? String(entry) : typeof entry === 'string' ? entry : (lengthFrom(entry) ?? 'normal');
   return {
     fontFamily: family,
     fontSize: parseFloat(size),

@@ -18,7 +18,7 @@ export function layersOf(shadow: string): Layer[] | undefined {
     const [x, y, blur = '0px', spread = '0px'] = lengths as [string, string, string?, string?];
     return { color, lengths: [x, y, blur, spread], inset: words.includes('inset') };
   });
-  return layers.some((one) => one === undefined) ? undefined : (layers as Layer[]);
+  return layers.some((layer) => layer === undefined) ? undefined : (layers as Layer[]);
 }
 
 /** A shadow as CSS text. */

@@ -19,15 +19,16 @@ export function textTokens(documents: readonly PageDocument[]): Token[] {
       own.uses.push(use);
       found.set(key, own);
     }
-  const all = [...found].map(([key, one]) => ({
+  const all = [...found].map(([key, entry]) => ({
     key,
-    ...one,
-    letters: one.uses.reduce((sum, use) => sum + use.letters + use.count, 0),
+    ...entry,
+    letters: entry.uses.reduce((sum, use) => sum + use.letters + use.count, 0),
   }));
   const giver = new NameGiver();
   const isHeading = ({ uses }: { uses: ValueUse[] }): boolean => uses.some(({ kinds }) => kinds.has('heading'));
   const isRoot = ({ uses }: { uses: ValueUse[] }): boolean => uses.some(({ root }) => root);
-  const body = all.find(isRoot) ?? [...all].filter((one) => !isHeading(one)).sort((a, b) => b.letters - a.letters)[0];
+  const body =
+    all.find(isRoot) ?? [...all].filter((entry) => !isHeading(entry)).sort((a, b) => b.letters - a.letters)[0];
   const sorted = all.sort((a, b) => b.value.fontSize - a.value.fontSize || (a.key < b.key ? -1 : 1));
   const widest = sorted.map(({ key, value, uses }): Token => {
     const own = uses.some(({ kinds }) => kinds.has('heading'))
@@ -67,6 +68,6 @@ function narrowerTokens(documents: readonly PageDocument[], widest: readonly Tok
   for (const { name } of widest) giver.give(name);
   return [...found]
     .filter(([key, { names }]) => !known.has(key) && names.length >= FEWEST)
-    .sort(([a, one], [b, other]) => other.value.fontSize - one.value.fontSize || (a < b ? -1 : 1))
+    .sort(([a, entry], [b, other]) => other.value.fontSize - entry.value.fontSize || (a < b ? -1 : 1))
     .map(([key, { value, names }]) => ({ group: 'text', name: giver.give(required(names[0])), value, from: [key] }));
 }

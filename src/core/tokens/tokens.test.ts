@@ -43,22 +43,22 @@ const styles: Record<string, SharedStyle> = {
   pale: { rest: { 'background-color': 'rgb(247, 243, 235)' } },
 };
 const document: PageDocument = ((): PageDocument => {
-  const made = page(
+  const result = page(
     styles,
     element('heading', 'h', { style: 'title' }, words('Clear nights')),
     element('text', 'n', { style: 'note' }, words('Every Friday')),
     element('button', 'b', { style: 'press' }, words('Book')),
     element('box', 'x', { style: 'pale' }),
   );
-  return { ...made, body: { ...made.body, style: 'page' } };
+  return { ...result, body: { ...result.body, style: 'page' } };
 })();
 const tokens = collectTokens([document], 0);
 const valueOf = (path: string, list: readonly Token[] = tokens): unknown =>
-  list.find((one) => pathOf(one) === path)?.value;
+  list.find((token) => pathOf(token) === path)?.value;
 
 describe('the tokens of a page', () => {
   it('are colours by what they are for', () => {
-    const colours = tokens.filter(({ group }) => group === 'color').map((one) => [one.name, one.value]);
+    const colours = tokens.filter(({ group }) => group === 'color').map((token) => [token.name, token.value]);
     expect(Object.fromEntries(colours)).toEqual({
       page: 'rgb(247, 243, 234)',
       text: 'rgb(34, 48, 60)',
@@ -83,7 +83,7 @@ describe('the tokens of a page', () => {
     expect(valueOf('text.body')).toMatchObject({ fontSize: 17, lineHeight: '1.6' });
     expect(valueOf('text.heading')).toMatchObject({ fontSize: 36, fontWeight: 600 });
     const others = tokens.filter(({ group }) => /space|radius|shadow|breakpoint/.test(group));
-    expect(others.map((one) => [pathOf(one).split('.')[0], one.value])).toEqual([
+    expect(others.map((token) => [pathOf(token).split('.')[0], token.value])).toEqual([
       ['space', '24px'],
       ['radius', '4px'],
       ['shadow', '0px 2px 8px 0px rgba(20, 36, 58, 0.1)'],
@@ -121,13 +121,12 @@ describe('text styles of narrower screens', () => {
     expect(css.match(/font-size: var\(--text-heading-phone-size\)/g)).toHaveLength(2);
     expect(css).toContain('font-size: 21px');
     expect(renderCss(withTokens(shown, found, 'values'))).toBe(renderCss(shown));
-    const smaller = found.map((one) =>
-      one === narrow ? { ...one, value: { ...(one.value as object), fontSize: 25 } as Token['value'] } : one,
+    const smaller = found.map((token) =>
+      token === narrow ? { ...token, value: { ...(token.value as object), fontSize: 25 } as Token['value'] } : token,
     );
-    const [before, after] = [shown, withTokens(shown, smaller, 'values')].map((one) => renderCss(one).split('\n')) as [
-      string[],
-      string[],
-    ];
+    const [before, after] = [shown, withTokens(shown, smaller, 'values')].map((page) =>
+      renderCss(page).split('\n'),
+    ) as [string[], string[]];
     expect(after.filter((line, at) => line !== before[at]).map((line) => line.trim())).toEqual([
       'font-size: 25px;',
       'font-size: 25px;',
@@ -158,14 +157,16 @@ describe('a page with tokens', () => {
         note: { rest: { 'font-size': '12px', 'font-weight': 'bolder' } },
       },
     };
-    const said = withTokens(bold, collectTokens([bold]), 'values').styles;
-    expect([said['title']?.rest['font-weight'], said['note']?.rest['font-weight']]).toEqual(['700', 'bolder']);
+    const readonly = withTokens(bold, collectTokens([bold]), 'values').styles;
+    expect([readonly['title']?.rest['font-weight'], readonly['note']?.rest['font-weight']]).toEqual(['700', 'bolder']);
   });
 
   it('changes all uses of one, and nothing else', () => {
-    const blue = tokens.map((one) => (pathOf(one) === 'color.accent' ? { ...one, value: 'rgb(1, 2, 3)' } : one));
-    const [before, after] = [document, withTokens(document, blue, 'values')].map((one) =>
-      renderCss(one).split('\n'),
+    const blue = tokens.map((token) =>
+      pathOf(token) === 'color.accent' ? { ...token, value: 'rgb(1, 2, 3)' } : token,
+    );
+    const [before, after] = [document, withTokens(document, blue, 'values')].map((page) =>
+      renderCss(page).split('\n'),
     ) as [string[], string[]];
     const changed = before.filter((line, at) => line !== after[at]);
     expect(changed.map((line) => line.trim().split(':')[0])).toEqual(['background-color', 'background-image']);
@@ -176,14 +177,14 @@ describe('a page with tokens', () => {
   });
 
   it('has another look in a dark scheme where one is said', () => {
-    const dark = tokens.map((one) => (one.name === 'page' ? { ...one, dark: 'rgb(10, 10, 10)' } : one));
+    const dark = tokens.map((token) => (token.name === 'page' ? { ...token, dark: 'rgb(10, 10, 10)' } : token));
     expect(renderCss(withTokens(document, dark))).toMatch(
       /@media \(prefers-color-scheme: dark\) \{\n {2}:root \{\n {4}--color-page: rgb\(10, 10, 10\);/,
     );
   });
 
   it('moves its breakpoints with theirs', () => {
-    const moved = tokens.map((one) => (one.value === '600px' ? { ...one, value: '640px' } : one));
+    const moved = tokens.map((token) => (token.value === '600px' ? { ...token, value: '640px' } : token));
     expect(withTokens(document, moved).breakpoints.map(({ below }) => below)).toEqual([900, 640]);
   });
 });

@@ -8,8 +8,8 @@ const WEIGHTS: Readonly<Record<string, number>> = { normal: 400, bold: 700 };
 /** What a text style is told by, as it stands at rest on the widest screen. */
 export function typographyOf(rest: Readonly<Record<string, string>>): Typography | undefined {
   const size = /^([\d.]+)px$/.exec(rest['font-size'] ?? '')?.[1];
-  const said = rest['font-weight'] ?? '400';
-  const weight = WEIGHTS[said] ?? Number(said);
+  const text = rest['font-weight'] ?? '400';
+  const weight = WEIGHTS[text] ?? Number(text);
   if (size === undefined || Number(size) === 0 || !(weight > 0)) return undefined;
   return {
     fontFamily: rest['font-family'] ?? '',
@@ -21,8 +21,14 @@ export function typographyOf(rest: Readonly<Record<string, string>>): Typography
 }
 
 /** What tells text styles apart, as text. */
-export function typographyKey(one: Typography): string {
-  return [one.fontFamily, one.fontSize, one.fontWeight, one.lineHeight, one.letterSpacing].join(' | ');
+export function typographyKey(typography: Typography): string {
+  return [
+    typography.fontFamily,
+    typography.fontSize,
+    typography.fontWeight,
+    typography.lineHeight,
+    typography.letterSpacing,
+  ].join(' | ');
 }
 
 /** Whether a part of a style is what it is on narrower screens, at rest. */
@@ -32,12 +38,12 @@ export function isNarrower(variant: StyleVariant): variant is StyleVariant & { r
 
 /** What a style comes to at each breakpoint that it says something at, by the name of that. */
 export function typographiesOf(style: SharedStyle, { breakpoints }: PageDocument): ReadonlyMap<string, Typography> {
-  const said = new Set((style.variants ?? []).filter(isNarrower).map(({ at }) => at));
-  if (said.size === 0) return new Map();
+  const set = new Set((style.variants ?? []).filter(isNarrower).map(({ at }) => at));
+  if (set.size === 0) return new Map();
   const { rest } = spread(style, breakpoints);
   return new Map(
     breakpoints.flatMap(({ name }, at): [string, Typography][] => {
-      const own = said.has(name) ? typographyOf(Object.fromEntries(rest[at + 1] ?? [])) : undefined;
+      const own = set.has(name) ? typographyOf(Object.fromEntries(rest[at + 1] ?? [])) : undefined;
       return own ? [[name, own]] : [];
     }),
   );

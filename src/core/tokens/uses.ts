@@ -33,7 +33,10 @@ export function declarationsIn(documents: readonly PageDocument[]): ValueUse[] {
       const root = style === document.body.style || style === document.rootStyle;
       const sets = [
         { set: rest, state: false },
-        ...variants.map((one) => ({ set: one.set, state: one.state !== undefined || one.within !== undefined })),
+        ...variants.map((variant) => ({
+          set: variant.set,
+          state: variant.state !== undefined || variant.within !== undefined,
+        })),
       ];
       return sets.flatMap(({ set, state }) =>
         Object.entries(set).map(([property, value]) => ({
@@ -54,10 +57,10 @@ export function declarationsIn(documents: readonly PageDocument[]): ValueUse[] {
 /** Colours where they stand. */
 export function coloursIn(documents: readonly PageDocument[]): ValueUse[] {
   /* A shadow is a token by itself, with its colour. */
-  return declarationsIn(documents).flatMap((one) =>
-    one.property === 'box-shadow'
+  return declarationsIn(documents).flatMap((declaration) =>
+    declaration.property === 'box-shadow'
       ? []
-      : [...new Set(one.value.match(COLOURS) ?? [])].map((value) => ({ ...one, value })),
+      : [...new Set(declaration.value.match(COLOURS) ?? [])].map((value) => ({ ...declaration, value })),
   );
 }
 

@@ -15,8 +15,8 @@ export function applyJoins(document: PageDocument, joins: ReadonlyMap<string, Jo
   }
   const visit = (node: PageNode): PageNode => {
     if (isWords(node)) return node;
-    const one = joins.get(node.id)?.node ?? node;
-    return one.children ? { ...one, children: one.children.map(visit) } : one;
+    const element = joins.get(node.id)?.node ?? node;
+    return element.children ? { ...element, children: element.children.map(visit) } : element;
   };
   return {
     ...document,

@@ -28,9 +28,9 @@ describe('near breakpoints', () => {
   });
 
   it('become one, at which the narrower one says the last word', () => {
-    const made = mergeBreakpoints(document, 'below-992', 'below-991');
-    expect(made.breakpoints.map(({ below }) => below)).toEqual([991, 600]);
-    expect(made.styles['s']?.variants).toEqual([
+    const page = mergeBreakpoints(document, 'below-992', 'below-991');
+    expect(page.breakpoints.map(({ below }) => below)).toEqual([991, 600]);
+    expect(page.styles['s']?.variants).toEqual([
       { at: 'below-991', set: { width: '90%', color: 'red' } },
       { at: 'below-991', state: ':hover', set: { color: 'blue' } },
     ]);

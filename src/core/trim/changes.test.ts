@@ -77,10 +77,10 @@ describe('applyJoins', () => {
       standsFor: { across: 'outer', down: 'outer' },
       renamed: ['old', 'new'] as const,
     };
-    const made = applyJoins(document, new Map([['outer', joined as never]]));
-    expect(idsIn(made.body)).toEqual([document.body.id, 'outer', 'g']);
-    expect(Object.keys(made.styles).sort()).toEqual(['guest', 'new']);
-    expect(made.styles['guest']?.variants?.[0]?.within).toEqual({ style: 'new', state: ':hover' });
+    const result = applyJoins(document, new Map([['outer', joined as never]]));
+    expect(idsIn(result.body)).toEqual([document.body.id, 'outer', 'g']);
+    expect(Object.keys(result.styles).sort()).toEqual(['guest', 'new']);
+    expect(result.styles['guest']?.variants?.[0]?.within).toEqual({ style: 'new', state: ':hover' });
   });
 
   it('gives the document back as it is if there is nothing to join', () => {

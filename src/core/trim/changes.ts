@@ -8,7 +8,7 @@ import { liftable, type Lift } from './lift.js';
 import { findPairs, type Pair } from './pairs.js';
 import { JOINS } from './joins/index.js';
 import type { Gaps } from './joins/nest.js';
-import { isShown, type Standing } from './movement.js';
+import { isShown, type ElementPosition } from './movement.js';
 
 /** One thing to try: two boxes made one, or a box left out. */
 export interface Change {
@@ -24,14 +24,14 @@ export interface Change {
 }
 
 /** What was tried before: the number of the join that is next for a group. */
-export type Tried = ReadonlyMap<string, number>;
+export type TriedChanges = ReadonlyMap<string, number>;
 
 /** The joins to try next: for each group of pairs the first join that has something to say, no box twice. */
 export function nextJoins(
   document: PageDocument,
-  standing: Standing,
-  tried: Tried,
-): { readonly changes: readonly Change[]; readonly tried: Tried } {
+  standing: ElementPosition,
+  tried: TriedChanges,
+): { readonly changes: readonly Change[]; readonly tried: TriedChanges } {
   const hosts = hostStyles(document);
   const groups = new Map<string, Pair[]>();
   for (const pair of findPairs(document)) {
@@ -60,14 +60,14 @@ function firstJoin(
   from: number,
   document: PageDocument,
   hosts: ReadonlySet<string>,
-  standing: Standing,
+  standing: ElementPosition,
 ): { readonly next: number; readonly joined: ReadonlyMap<string, Joined> } {
   for (let which = from; which < JOINS.length; which += 1) {
     const joined = new Map<string, Joined>();
     for (const pair of pairs) {
-      const made = join(pair, which, document, hosts, gapsOf(pair, standing));
-      if (!made) break;
-      joined.set(pair.outer.id, made);
+      const result = join(pair, which, document, hosts, gapsOf(pair, standing));
+      if (!result) break;
+      joined.set(pair.outer.id, result);
     }
     if (joined.size === pairs.length) return { next: which, joined };
   }
@@ -78,7 +78,7 @@ function firstJoin(
 const SAME_GAP = 0.05;
 
 /** How the inner box stands in the outer one. */
-function gapsOf({ outer, inner }: Pair, { boxes }: Standing): Gaps {
+function gapsOf({ outer, inner }: Pair, { boxes }: ElementPosition): Gaps {
   const [around, within] = [boxes[outer.id], boxes[inner.id]];
   const tops: number[] = [];
   const bottoms: number[] = [];
@@ -92,7 +92,9 @@ function gapsOf({ outer, inner }: Pair, { boxes }: Standing): Gaps {
     places[Math.abs(left - right) <= 1 ? 'center' : left < right ? 'start' : 'end'] += 1;
   }
   const same = (values: readonly number[]): boolean => Math.max(...values) - Math.min(...values) <= SAME_GAP;
-  const align = (['start', 'center', 'end'] as const).reduce((most, one) => (places[one] > places[most] ? one : most));
+  const align = (['start', 'center', 'end'] as const).reduce((most, entry) =>
+    places[entry] > places[most] ? entry : most,
+  );
   const [top, bottom] = [tops[0], bottoms[0]];
   if (top === undefined || bottom === undefined || !same(tops) || !same(bottoms)) return { align };
   return { align, upright: { top: tenths(top), bottom: tenths(bottom) } };
@@ -191,7 +193,7 @@ export function applyChanges(document: PageDocument, changes: readonly Change[])
 /** Without boxes: those that are empty go, of the others what is in them stays. */
 function takenOut(document: PageDocument, out: ReadonlyMap<string, Change>): PageDocument {
   const lifts = [...out.values()].flatMap(({ lifted }) => (lifted ? [lifted] : []));
-  const named = new Map(lifts.flatMap((one) => [...one.named]));
+  const named = new Map(lifts.flatMap((lift) => [...lift.named]));
   const visit = (node: PageNode): readonly PageNode[] => {
     if (!isElement(node)) return [node];
     const change = out.get(node.id);
@@ -203,7 +205,7 @@ function takenOut(document: PageDocument, out: ReadonlyMap<string, Change>): Pag
   };
   const [body] = visit(document.body);
   const styles = lifts.length
-    ? { ...document.styles, ...Object.assign({}, ...lifts.map((one) => one.styles)) }
+    ? { ...document.styles, ...Object.assign({}, ...lifts.map((lift) => lift.styles)) }
     : document.styles;
   return { ...document, styles, body: body as ElementNode };
 }

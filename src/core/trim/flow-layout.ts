@@ -1,10 +1,10 @@
 import { required } from '../data/required.js';
 import { around, bottom, px, right, type Box } from '../geometry/box.js';
-import { gather, spread, type Full, type Spread } from '../document/style-ranges.js';
+import { gather, spread, type RangeDeclarations, type StyleRanges } from '../document/style-ranges.js';
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
 import { isElement, mapTree } from '../document/walk.js';
-import { linesOf, ROUNDING, type Block, type Laid, type Way } from './follow.js';
-import { gridOf, type Thing } from './regular-grid.js';
+import { linesOf, ROUNDING, type Block, type FlowLayout, type FlowDirection } from './follow.js';
+import { gridOf, type GridItem } from './regular-grid.js';
 import { View } from './view.js';
 
 /* The styles of boxes that follow each other instead of being placed one by one. */
@@ -12,14 +12,14 @@ import { View } from './view.js';
 type Set = Record<string, string | undefined>;
 
 /** A style with something said otherwise in each range. */
-function changed(style: Spread, sets: readonly Set[], document: PageDocument): SharedStyle {
-  const rest = style.rest.map((full, range): Full => {
-    const made = new Map(full);
+function changed(style: StyleRanges, sets: readonly Set[], document: PageDocument): SharedStyle {
+  const rest = style.rest.map((full, range): RangeDeclarations => {
+    const map = new Map(full);
     for (const [name, value] of Object.entries(required(sets[range]))) {
-      if (value === undefined) made.delete(name);
-      else made.set(name, value);
+      if (value === undefined) map.delete(name);
+      else map.set(name, value);
     }
-    return made;
+    return map;
   });
   return gather({ ...style, rest }, document.breakpoints);
 }
@@ -28,12 +28,12 @@ function changed(style: Spread, sets: readonly Set[], document: PageDocument): S
 export function laidOut(
   document: PageDocument,
   at: string,
-  { blocks, ways }: Laid,
+  { blocks, ways }: FlowLayout,
   frame: readonly Box[],
 ): PageDocument {
   const styles: Record<string, SharedStyle> = { ...document.styles };
   const named = new Map<string, string>();
-  const restyle = (node: ElementNode, style: Spread, sets: readonly Set[]): void => {
+  const restyle = (node: ElementNode, style: StyleRanges, sets: readonly Set[]): void => {
     const name = `t${node.id}-flow`;
     styles[name] = changed(style, sets, document);
     named.set(node.id, name);
@@ -64,7 +64,7 @@ export function laidOut(
       distances(blocks, index, range, required(ways[range]), required(frame[range])),
     );
     if (block.things.length === 1) {
-      const [thing] = block.things as [Thing];
+      const [thing] = block.things as [GridItem];
       restyle(
         thing.node,
         thing.style,
@@ -74,7 +74,7 @@ export function laidOut(
     }
     const laid = block.boxes.map((_, range) => required(gridOf(block.things, range)));
     const id = `${required(block.things[0]).node.id}-grid`;
-    const plain: Spread = { rest: block.boxes.map(() => new Map()), others: [] };
+    const plain: StyleRanges = { rest: block.boxes.map(() => new Map()), others: [] };
     styles[`t${id}`] = changed(
       plain,
       laid.map((grid, range) => ({
@@ -110,7 +110,7 @@ export function laidOut(
 }
 
 /** How far a block is from the one before it, or from the line above. */
-function distances(blocks: readonly Block[], index: number, range: number, way: Way, frame: Box): Set {
+function distances(blocks: readonly Block[], index: number, range: number, way: FlowDirection, frame: Box): Set {
   const boxes = blocks.map((block) => required(block.boxes[range]));
   const [box, before] = [required(boxes[index]), boxes[index - 1]];
   if (way === 'down') return { 'margin-top': px(before ? box[1] - bottom(before) : 0), 'margin-left': px(box[0]) };
@@ -125,7 +125,7 @@ function distances(blocks: readonly Block[], index: number, range: number, way: 
   return { 'margin-top': px(box[1] - top), 'margin-left': px(box[0] - left), 'flex-shrink': '0', ...fill };
 }
 
-function layoutSet(way: Way, view: View): Set {
+function layoutSet(way: FlowDirection, view: View): Set {
   if (way === 'across') return { display: 'flex', 'flex-wrap': 'wrap', 'align-items': 'flex-start' };
   return view.display() === 'block' ? {} : { display: 'block' };
 }
@@ -146,7 +146,7 @@ function lineageOf(body: ElementNode, at: string): ElementNode[] {
 }
 
 /** A placed thing in the flow: as large as it was, able to grow, and still what its own content is placed in. */
-function inFlow({ node, style }: Thing, range: number, box: Box): Set {
+function inFlow({ node, style }: GridItem, range: number, box: Box): Set {
   const view = new View(required(style.rest[range]), node.element);
   const [height, width] = [view.get('height'), view.get('width')];
   const isText = !view.isReplaced();
@@ -172,13 +172,13 @@ function inGrids(
   grids: ReadonlyMap<string, { readonly id: string; readonly style: string }>,
 ): PageNode[] {
   const byId = new Map((node.children ?? []).filter(isElement).map((child) => [child.id, child]));
-  const made: PageNode[] = [];
+  const nodes: PageNode[] = [];
   const open = new Map<string, ElementNode>();
   for (const id of order) {
     const child = required(byId.get(id));
     const grid = grids.get(id);
     if (!grid) {
-      made.push(child);
+      nodes.push(child);
       continue;
     }
     const known = open.get(grid.id);
@@ -186,8 +186,8 @@ function inGrids(
       ? { ...known, children: [...(known.children ?? []), child] }
       : { id: grid.id, kind: 'grid', name: 'grid', element: 'div', style: grid.style, children: [child] };
     open.set(grid.id, box);
-    if (known) made[made.indexOf(known)] = box;
-    else made.push(box);
+    if (known) nodes[nodes.indexOf(known)] = box;
+    else nodes.push(box);
   }
-  return made;
+  return nodes;
 }

@@ -3,7 +3,7 @@ import { element, page, words } from '../document/sample.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../document/types.js';
 import { elements } from '../document/walk.js';
 import { flowsIn } from './flow.js';
-import type { Standing } from './movement.js';
+import type { ElementPosition } from './movement.js';
 import type { Box } from '../geometry/box.js';
 
 /* The sample page has breakpoints at 900 and 600 px: boxes are given at 1440, 800 and 400 px. */
@@ -30,7 +30,7 @@ function placed(
   things: readonly ElementNode[],
   places: Readonly<Record<string, readonly Box[]>>,
   style = 'holder',
-): { document: PageDocument; standing: Standing } {
+): { document: PageDocument; standing: ElementPosition } {
   const document = page(styles, element('box', 'holder', { style }, ...things));
   const boxes: Record<string, Box[]> = { 'box-holder': WIDTHS.map((width) => [0, 0, width, 500]) };
   for (const node of things)
@@ -40,8 +40,8 @@ function placed(
     });
   return { document, standing: { widths: WIDTHS, boxes, texts: [] } };
 }
-const apply = ({ document, standing }: { document: PageDocument; standing: Standing }): PageDocument =>
-  flowsIn(document, standing).reduce((made, flow) => flow.apply(made), document);
+const apply = ({ document, standing }: { document: PageDocument; standing: ElementPosition }): PageDocument =>
+  flowsIn(document, standing).reduce((page, flow) => flow.apply(page), document);
 const styleOf = (document: PageDocument, name: string): SharedStyle =>
   required(document.styles[[...elements(document.body)].find((node) => node.name === name)?.style ?? '']);
 const names = (node: ElementNode | undefined): string[] =>
@@ -51,14 +51,14 @@ const find = (document: PageDocument, name: string): ElementNode | undefined =>
 
 describe('boxes placed one by one', () => {
   it('follow each other where they stand below each other, in the order in which they are seen', () => {
-    const made = apply(placed([text('b'), text('a')], { a: [[0, 40, 300, 30]], b: [[20, 90, 300, 60]] }));
-    expect(names(find(made, 'holder'))).toEqual(['a', 'b']);
-    expect(styleOf(made, 'holder').rest).toEqual({
+    const page = apply(placed([text('b'), text('a')], { a: [[0, 40, 300, 30]], b: [[20, 90, 300, 60]] }));
+    expect(names(find(page, 'holder'))).toEqual(['a', 'b']);
+    expect(styleOf(page, 'holder').rest).toEqual({
       position: 'relative',
       'padding-top': '40px',
       'padding-bottom': '350px',
     });
-    expect(styleOf(made, 'b').rest).toEqual({
+    expect(styleOf(page, 'b').rest).toEqual({
       position: 'relative',
       width: 'fit-content',
       'margin-top': '20px',
@@ -79,11 +79,11 @@ describe('boxes placed one by one', () => {
         [0, 60, 100, 30],
       ],
     } as const;
-    const made = apply(placed([text('a'), text('b')], places));
-    const { rest, variants } = styleOf(made, 'holder');
+    const page = apply(placed([text('a'), text('b')], places));
+    const { rest, variants } = styleOf(page, 'holder');
     expect(rest).toMatchObject({ display: 'flex', 'align-items': 'flex-start', 'padding-top': '20px' });
     expect(variants).toEqual([{ at: 'below-600', set: expect.objectContaining({ display: 'revert' }) as unknown }]);
-    expect(styleOf(made, 'b').rest).toMatchObject({ 'margin-left': '50px', 'margin-top': '5px', 'flex-shrink': '0' });
+    expect(styleOf(page, 'b').rest).toMatchObject({ 'margin-left': '50px', 'margin-top': '5px', 'flex-shrink': '0' });
   });
 
   it('stand in a grid where they are alike; what a place has otherwise is an offset', () => {
@@ -98,7 +98,7 @@ describe('boxes placed one by one', () => {
       [0, 341, 200, 100],
     ];
     const at = (index: number): Box[] => [grid[index], grid[index], narrow[index]] as Box[];
-    const made = apply(
+    const page = apply(
       placed([text('title'), card('x'), card('y'), card('z')], {
         title: [[0, 30, 200, 40]],
         x: at(0),
@@ -106,9 +106,9 @@ describe('boxes placed one by one', () => {
         z: at(2),
       }),
     );
-    expect(names(find(made, 'holder'))).toEqual(['title', 'grid']);
-    expect(names(find(made, 'grid'))).toEqual(['x', 'y', 'z']);
-    const { rest, variants } = styleOf(made, 'grid');
+    expect(names(find(page, 'holder'))).toEqual(['title', 'grid']);
+    expect(names(find(page, 'grid'))).toEqual(['x', 'y', 'z']);
+    const { rest, variants } = styleOf(page, 'grid');
     expect(rest).toMatchObject({
       display: 'grid',
       'grid-template-columns': 'repeat(3, 200px)',
@@ -119,20 +119,20 @@ describe('boxes placed one by one', () => {
       at: 'below-600',
       set: { 'grid-template-columns': 'repeat(1, 200px)', 'row-gap': '20px' },
     });
-    expect(styleOf(made, 'y').rest).toMatchObject({
+    expect(styleOf(page, 'y').rest).toMatchObject({
       position: 'relative',
       left: '6px',
       top: '1px',
       'min-height': '100px',
     });
-    expect(styleOf(made, 'x').rest).not.toHaveProperty('left');
+    expect(styleOf(page, 'x').rest).not.toHaveProperty('left');
   });
 
   it('let boxes around them grow that were as high as they', () => {
     const { document, standing } = placed([text('a'), text('b')], { a: [[0, 0, 100, 30]], b: [[0, 40, 100, 30]] });
     const outer = element('section', 'outer', { style: 'holder' }, ...(document.body.children as ElementNode[]));
-    const made = apply({ document: { ...document, body: { ...document.body, children: [outer] } }, standing });
-    expect(styleOf(made, 'outer').rest).toEqual({ position: 'relative', 'min-height': '500px' });
+    const page = apply({ document: { ...document, body: { ...document.body, children: [outer] } }, standing });
+    expect(styleOf(page, 'outer').rest).toEqual({ position: 'relative', 'min-height': '500px' });
   });
 
   it.each<[string, readonly ElementNode[], Readonly<Record<string, readonly Box[]>>, string?]>([

@@ -1,12 +1,12 @@
 import { required } from '../data/required.js';
-import { spread, type Spread } from '../document/style-ranges.js';
+import { spread, type StyleRanges } from '../document/style-ranges.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import { laidOut } from './flow-layout.js';
 import { blocksOf } from './follow.js';
 import type { Sum } from './lengths.js';
-import { isShown, type Standing } from './movement.js';
-import type { Thing } from './regular-grid.js';
+import { isShown, type ElementPosition } from './movement.js';
+import type { GridItem } from './regular-grid.js';
 import { SIDES, View } from './view.js';
 import type { Box } from '../geometry/box.js';
 
@@ -22,7 +22,7 @@ export interface Flow {
 }
 
 /** The boxes of a page that can be laid out, outermost first. @param standing where everything stands */
-export function flowsIn(document: PageDocument, standing: Standing): Flow[] {
+export function flowsIn(document: PageDocument, standing: ElementPosition): Flow[] {
   const ranges = rangeWidths(document, standing);
   if (ranges.some((at) => at < 0)) return [];
   const found: Flow[] = [];
@@ -36,7 +36,7 @@ export function flowsIn(document: PageDocument, standing: Standing): Flow[] {
 }
 
 /** For each range of widths the index of the widest width in it that was measured; -1 if there is none. */
-function rangeWidths({ breakpoints }: PageDocument, { widths }: Standing): number[] {
+function rangeWidths({ breakpoints }: PageDocument, { widths }: ElementPosition): number[] {
   const ends = [Infinity, ...breakpoints.map(({ below }) => below)];
   return ends.map((end, at) => {
     const from = ends[at + 1] ?? 0;
@@ -48,7 +48,7 @@ function rangeWidths({ breakpoints }: PageDocument, { widths }: Standing): numbe
 function flowOf(
   holder: ElementNode,
   document: PageDocument,
-  standing: Standing,
+  standing: ElementPosition,
   ranges: readonly number[],
 ): Flow | undefined {
   const children = holder.children ?? [];
@@ -61,7 +61,7 @@ function flowOf(
   const frame = ranges.map((at, range) =>
     insideOf(standing.boxes[holder.id]?.[at], new View(required(around.rest[range]), holder.element)),
   );
-  const things = own.map((node): Thing | undefined => {
+  const things = own.map((node): GridItem | undefined => {
     const style = spread(document.styles[node.style ?? ''], document.breakpoints);
     const boxes = ranges.map((at, range): Box | undefined => {
       const [box, outer] = [standing.boxes[node.id]?.[at], frame[range]];
@@ -73,14 +73,14 @@ function flowOf(
     return placed && boxes.every((box) => box !== undefined) ? { node, style, boxes: boxes } : undefined;
   });
   if (things.some((thing) => thing === undefined) || frame.some((box) => !isShown(box))) return undefined;
-  const laid = blocksOf(things as Thing[]);
+  const laid = blocksOf(things as GridItem[]);
   return laid && { at: holder.id, apply: (given) => laidOut(given, holder.id, laid, frame as Box[]) };
 }
 
 /** A box without its border: what is placed in it counts from there (CSS 2, 10.1). */
 function insideOf(box: Box | undefined, view: View): Box | undefined {
   const borders = SIDES.map((side) => pixelsOf(view.border(side)));
-  if (!box || borders.some((one) => one === undefined)) return undefined;
+  if (!box || borders.some((border) => border === undefined)) return undefined;
   const [top, right, bottom, left] = borders as [number, number, number, number];
   return [box[0] + left, box[1] + top, box[2] - left - right, box[3] - top - bottom];
 }
@@ -91,7 +91,7 @@ function pixelsOf(sum: Sum | undefined): number | undefined {
 }
 
 /** Whether a box is one for whose content it makes no difference how it is laid out now. */
-function canHold({ element }: ElementNode, style: Spread): boolean {
+function canHold({ element }: ElementNode, style: StyleRanges): boolean {
   return style.rest.every((full) => {
     const view = new View(full, element);
     return (

@@ -3,7 +3,7 @@ import { likeness } from '../document/align-trees.js';
 import { around, bottom, right, type Box } from '../geometry/box.js';
 import type { ElementNode } from '../document/types.js';
 import { isElement } from '../document/walk.js';
-import { gridOf, type Thing } from './regular-grid.js';
+import { gridOf, type GridItem } from './regular-grid.js';
 
 /* How things that were placed one by one follow each other. */
 
@@ -14,20 +14,20 @@ export const ROUNDING = 0.5;
 
 /** Things that follow each other: one by itself, or several that are alike, in rows. */
 export interface Block {
-  readonly things: readonly Thing[];
+  readonly things: readonly GridItem[];
   /** Around all of it, in each range. */
   readonly boxes: readonly Box[];
 }
 
 /** What a box holds, as blocks that follow each other. */
-export interface Laid {
+export interface FlowLayout {
   readonly blocks: readonly Block[];
-  readonly ways: readonly (Way | undefined)[];
+  readonly ways: readonly (FlowDirection | undefined)[];
 }
 
 /** What a box holds as blocks in their order; undefined if they lie on each other. */
-export function blocksOf(things: readonly Thing[]): Laid | undefined {
-  const groups: Thing[][] = [];
+export function blocksOf(things: readonly GridItem[]): FlowLayout | undefined {
+  const groups: GridItem[][] = [];
   for (const thing of things) {
     const last = groups.at(-1);
     if (last && likeness(required(last[0]).node, thing.node) >= ALIKE && isStructured(thing.node)) last.push(thing);
@@ -46,17 +46,17 @@ export function blocksOf(things: readonly Thing[]): Laid | undefined {
 }
 
 /** Where a block stands: what is left of the places of things in a grid takes no room. */
-function boxOf(things: readonly Thing[], range: number): Box {
+function boxOf(things: readonly GridItem[], range: number): Box {
   const whole = around(things.map(({ boxes }) => required(boxes[range])));
   const grid = things.length > 1 ? gridOf(things, range) : undefined;
   return grid ? [whole[0], whole[1], whole[2], grid.height] : whole;
 }
 
 /** How blocks follow each other. */
-export type Way = 'down' | 'across';
+export type FlowDirection = 'down' | 'across';
 
 /** How blocks follow each other in one range of widths; undefined if they lie on each other or in another order. */
-function wayOf(blocks: readonly Block[], range: number): Way | undefined {
+function wayOf(blocks: readonly Block[], range: number): FlowDirection | undefined {
   const boxes = blocks.map((block) => required(block.boxes[range]));
   if (boxes.some((box) => box[0] < -ROUNDING || box[1] < -ROUNDING)) return undefined;
   if (boxes.every((box, at) => at === 0 || box[1] >= bottom(required(boxes[at - 1])) - ROUNDING)) return 'down';

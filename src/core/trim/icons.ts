@@ -26,7 +26,7 @@ export interface Glyph {
 /** Finds the one letter that a text is in a font of the page. Undefined if the font is not there or it is several letters. */
 export type FindGlyph = (face: FontFace, text: string) => Glyph | undefined;
 
-type Part = '::before' | '::after';
+type GeneratedPart = '::before' | '::after';
 
 /** Letters that mean nothing outside of their font (Unicode, private use). */
 const PRIVATE = /^[\ue000-\uf8ff\u{f0000}-\u{10ffff}]$/u;
@@ -63,8 +63,8 @@ export function iconChanges(document: PageDocument, find: FindGlyph, way: IconWa
   const visit = (node: ElementNode, handed: Handed): void => {
     const style = node.style ? document.styles[node.style] : undefined;
     const here = handDown(style?.rest, handed);
-    const made = drawn(node, style, here, document, find, way);
-    if (made) changes.push(made);
+    const change = drawn(node, style, here, document, find, way);
+    if (change) changes.push(change);
     for (const child of node.children ?? []) if (isElement(child)) visit(child, here);
   };
   visit(document.body, { family: '', weight: '400', lineHeight: 'normal' });
@@ -96,7 +96,9 @@ function drawn(
       return change(node, asIcon(node, style, undefined, glyph, handed, way), text.text.trim());
   }
   for (const part of ['::before', '::after'] as const) {
-    const look = style?.variants?.find((one) => one.part === part && !one.at && !one.state && !one.within && !one.when);
+    const look = style?.variants?.find(
+      (variant) => variant.part === part && !variant.at && !variant.state && !variant.within && !variant.when,
+    );
     const content = readString(look?.set['content']);
     if (!style || !look || content === undefined || !PRIVATE.test(content)) continue;
     const own = handDown(look.set, handed);
@@ -121,9 +123,9 @@ function glyphOf(
   { fonts = [] }: PageDocument,
   find: FindGlyph,
 ): Glyph | undefined {
-  const wanted = family.split(',').map((one) => one.trim().replace(/^["']|["']$/g, ''));
+  const wanted = family.split(',').map((part) => part.trim().replace(/^["']|["']$/g, ''));
   for (const name of wanted) {
-    const faces = fonts.filter((one) => one.family === name);
+    const faces = fonts.filter((font) => font.family === name);
     const face = faces.find(({ descriptors }) => (descriptors['font-weight'] ?? '400') === weight) ?? faces[0];
     const glyph = face && find(face, text);
     if (glyph) return glyph;
@@ -138,11 +140,11 @@ function paintsOrHolds(node: ElementNode, style: SharedStyle, document: PageDocu
   });
 }
 
-function change(node: ElementNode, made: Pick<Joined, 'node' | 'style' | 'inside'>, text: string): Change {
+function change(node: ElementNode, pick: Pick<Joined, 'node' | 'style' | 'inside'>, text: string): Change {
   return {
-    group: `icon ${text} ${JSON.stringify(made.style)}`,
+    group: `icon ${text} ${JSON.stringify(pick.style)}`,
     at: node.id,
-    joined: { ...made, renamed: undefined, standsFor: { across: node.id, down: '' } },
+    joined: { ...pick, renamed: undefined, standsFor: { across: node.id, down: '' } },
   };
 }
 
@@ -150,7 +152,7 @@ function change(node: ElementNode, made: Pick<Joined, 'node' | 'style' | 'inside
 function asIcon(
   node: ElementNode,
   style: SharedStyle,
-  part: Part | undefined,
+  part: GeneratedPart | undefined,
   glyph: Glyph,
   { lineHeight }: Handed,
   way: IconWay,
@@ -159,7 +161,7 @@ function asIcon(
   const line = /^[\d.]+$/.test(lineHeight) && way === 'line' ? Number(lineHeight) : letter;
   const below = glyph.descent + (line - letter) / 2;
   const partLook = part
-    ? (style.variants ?? []).find((one) => one.part === part && !one.at && !one.state)?.set
+    ? (style.variants ?? []).find((variant) => variant.part === part && !variant.at && !variant.state)?.set
     : undefined;
   const declared = Object.entries({ ...style.rest, ...partLook }).filter(([name]) => !OWN.includes(name));
   const rest: Record<string, string> = Object.fromEntries(declared);
@@ -168,13 +170,13 @@ function asIcon(
   rest['height'] = `${short(line)}em`;
   rest['vertical-align'] = lowered(style.rest['vertical-align'] ?? partLook?.['vertical-align'], below);
   rest['fill'] = 'currentcolor';
-  const variants = (style.variants ?? []).flatMap((one): StyleVariant[] => {
-    if (one.part !== part && one.part !== undefined) return [];
-    const { part: _, ...without } = one;
+  const variants = (style.variants ?? []).flatMap((variant): StyleVariant[] => {
+    if (variant.part !== part && variant.part !== undefined) return [];
+    const { part: _, ...without } = variant;
     const set = Object.fromEntries(
-      Object.entries(one.set).filter(([name]) => !OWN.includes(name) && name !== 'vertical-align'),
+      Object.entries(variant.set).filter(([name]) => !OWN.includes(name) && name !== 'vertical-align'),
     );
-    return one.part && !one.at && !one.state && !one.within && !one.when
+    return variant.part && !variant.at && !variant.state && !variant.within && !variant.when
       ? []
       : Object.keys(set).length
         ? [{ ...without, set }]
@@ -199,12 +201,12 @@ function asIcon(
 function withIcon(
   node: ElementNode,
   style: SharedStyle,
-  part: Part,
+  part: GeneratedPart,
   glyph: Glyph,
 ): Pick<Joined, 'node' | 'style' | 'inside'> {
   const letter = glyph.ascent + glyph.descent;
   const variants: StyleVariant[] = [];
-  for (const one of style.variants ?? []) if (one.part !== part) variants.push(one);
+  for (const variant of style.variants ?? []) if (variant.part !== part) variants.push(variant);
   const host = required(node.style);
   const rest: Record<string, string> = {};
   const moved: StyleVariant[] = [];

@@ -1,9 +1,9 @@
 import { element, page } from '../document/sample.js';
 import type { SharedStyle } from '../document/types.js';
-import { INERT_RULES, withoutInert } from './inert.js';
+import { INERT_RULES, dropInert } from './inert.js';
 
 const clean = (style: SharedStyle, tag = 'div'): SharedStyle | undefined =>
-  withoutInert(page({ s: style }, element('box', 'b', { element: tag, style: 's' })), INERT_RULES).styles['s'];
+  dropInert(page({ s: style }, element('box', 'b', { element: tag, style: 's' })), INERT_RULES).styles['s'];
 
 describe('withoutInert', () => {
   it.each<[string, Record<string, string>, Record<string, string>]>([

@@ -57,7 +57,7 @@ export const INERT_RULES: readonly InertRule[] = [
       FRAMED.has(declared.element)
         ? []
         : SIDES.flatMap((side) => {
-            const [width, line, colour] = ['width', 'style', 'color'].map((one) => `border-${side}-${one}`) as [
+            const [width, line, colour] = ['width', 'style', 'color'].map((text) => `border-${side}-${text}`) as [
               string,
               string,
               string,
@@ -72,7 +72,7 @@ export const INERT_RULES: readonly InertRule[] = [
     inert: (declared) =>
       declared.values('background-image').every((value) => NONE.test(value))
         ? ['image', 'position-x', 'position-y', 'size', 'repeat', 'attachment', 'origin'].map(
-            (one) => `background-${one}`,
+            (text) => `background-${text}`,
           )
         : [],
   },
@@ -102,7 +102,7 @@ export const INERT_RULES: readonly InertRule[] = [
     inert: (declared) =>
       declared.hasStates || declared.part
         ? []
-        : ['property', 'duration', 'timing-function', 'delay', 'behavior'].map((one) => `transition-${one}`),
+        : ['property', 'duration', 'timing-function', 'delay', 'behavior'].map((text) => `transition-${text}`),
   },
   {
     name: 'animations without a name',
@@ -120,7 +120,7 @@ export const INERT_RULES: readonly InertRule[] = [
             'timeline',
             'range-start',
             'range-end',
-          ].map((one) => `animation-${one}`)
+          ].map((text) => `animation-${text}`)
         : [],
   },
   {
@@ -155,7 +155,7 @@ export const INERT_RULES: readonly InertRule[] = [
 ];
 
 /** Leaves out of every style what the rules find to be inert on all elements that have it. */
-export function withoutInert(document: PageDocument, rules: readonly InertRule[]): PageDocument {
+export function dropInert(document: PageDocument, rules: readonly InertRule[]): PageDocument {
   const users = new Map<string, ElementNode[]>();
   for (const node of elements(document.body))
     if (node.style) users.set(node.style, [...(users.get(node.style) ?? []), node]);
@@ -172,7 +172,7 @@ function clean(style: SharedStyle, users: readonly ElementNode[], rules: readonl
   for (const part of parts) {
     const sets = setsOf(style, part);
     const names = users.map(({ element }) => inertNames(element, part, sets, style, rules));
-    const shared = [...(names[0] ?? [])].filter((one) => names.every((own) => own.has(one)));
+    const shared = [...(names[0] ?? [])].filter((text) => names.every((own) => own.has(text)));
     dropped.set(part, new Set(shared));
   }
   const without = (set: Declarations, part: string | undefined): Declarations => {

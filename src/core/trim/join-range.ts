@@ -1,5 +1,5 @@
 import { INHERITED } from '../css/inherited.js';
-import type { Full } from '../document/style-ranges.js';
+import type { RangeDeclarations } from '../document/style-ranges.js';
 import type { Gaps, Join } from './joins/nest.js';
 import { PLAIN } from './pairs.js';
 import { SIDES, View } from './view.js';
@@ -16,7 +16,13 @@ const BY_BROWSER: readonly (readonly [elements: RegExp, properties: RegExp])[] =
 ];
 
 /** One range of widths: the declarations of both boxes as those of one. Undefined if the join cannot say how. */
-export function joinRange(by: Join, outer: View, inner: View, element: string, gaps: Gaps): Full | undefined {
+export function joinRange(
+  by: Join,
+  outer: View,
+  inner: View,
+  element: string,
+  gaps: Gaps,
+): RangeDeclarations | undefined {
   if (outer.isSpecial() || (inner.isSpecial() && !PLAIN.has(inner.element))) return undefined;
   const own = withoutInherit(outer, inner);
   if (!sizesOfType(outer, own)) return undefined;
@@ -24,16 +30,16 @@ export function joinRange(by: Join, outer: View, inner: View, element: string, g
   const shown = (view: View): View => (view.display() === 'none' ? view.with({ display: undefined }) : view);
   const handed = hand(outer, own, element);
   if (!handed) return undefined;
-  const made = by({ outer: shown(handed), inner: shown(own), gaps });
-  if (!made) return undefined;
-  const whole = overDefaults(made, element);
+  const full = by({ outer: shown(handed), inner: shown(own), gaps });
+  if (!full) return undefined;
+  const whole = overDefaults(full, element);
   return hidden ? new Map([...whole, ['display', 'none']]) : whole;
 }
 
 /** Distances that a browser would give the element by itself are said to be none where the join says nothing of them. */
-function overDefaults(made: Full, element: string): Full {
+function overDefaults(full: RangeDeclarations, element: string): RangeDeclarations {
   const bare = new View(new Map(), element);
-  const whole = new Map(made);
+  const whole = new Map(full);
   for (const side of SIDES)
     for (const [name, own] of [
       [`margin-${side}`, bare.margin(side)],

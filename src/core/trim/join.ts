@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import { LAYOUT_KINDS, type ElementNode, type Kind, type PageDocument, type SharedStyle } from '../document/types.js';
-import { gather, spread, type Full, type Spread } from '../document/style-ranges.js';
+import { gather, spread, type RangeDeclarations, type StyleRanges } from '../document/style-ranges.js';
 import { JOINS, type NamedJoin } from './joins/index.js';
 import type { Gaps } from './joins/nest.js';
 import { PLAIN, type Pair } from './pairs.js';
@@ -29,25 +29,25 @@ export function join(
 ): Joined | undefined {
   const by = JOINS[which];
   if (!by || !standsAlone(outer, inner, by, hosts)) return undefined;
-  const full = ({ style }: ElementNode): Spread =>
+  const full = ({ style }: ElementNode): StyleRanges =>
     spread(style ? document.styles[style] : undefined, document.breakpoints);
   const [around, within] = [full(outer), full(inner)];
   const others = othersOf(around, within, by);
   if (!others) return undefined;
   const element = PLAIN.has(inner.element) ? outer.element : inner.element;
-  const rest: Full[] = [];
+  const rest: RangeDeclarations[] = [];
   for (const [index, own] of around.rest.entries()) {
     const views = [new View(own, outer.element), new View(required(within.rest[index]), inner.element)] as const;
-    const made = joinRange(by.join, ...views, element, gaps);
-    if (!made) return undefined;
-    rest.push(made);
+    const full = joinRange(by.join, ...views, element, gaps);
+    if (!full) return undefined;
+    rest.push(full);
   }
   const node = withPlace(
     joinNodes(outer, inner, element, required(rest[0]).get('display') ?? ''),
     { outer, inner },
     by,
   );
-  const gone = [outer.style, inner.style].find((one) => one !== undefined && one !== node.style);
+  const gone = [outer.style, inner.style].find((text) => text !== undefined && text !== node.style);
   return {
     node,
     style: gather({ rest, others }, document.breakpoints),
@@ -89,7 +89,7 @@ function standsAlone(outer: ElementNode, inner: ElementNode, by: NamedJoin, host
 const CLEARS = /^(""|" "|none)$/;
 
 /** Generated parts and states of both boxes, if they can be those of one. */
-function othersOf(around: Spread, within: Spread, by: NamedJoin): Spread['others'] | undefined {
+function othersOf(around: StyleRanges, within: StyleRanges, by: NamedJoin): StyleRanges['others'] | undefined {
   const lost = by.across === 'outer' ? within : around;
   const parts = around.others.filter(({ part }) => part === '::before' || part === '::after');
   const generated = parts.some(
@@ -103,7 +103,7 @@ function othersOf(around: Spread, within: Spread, by: NamedJoin): Spread['others
   if (lost === within) {
     const own = within.others.filter(({ part }) => part === '::before' || part === '::after');
     if (own.some(({ set }) => /absolute|fixed/.test(set['position'] ?? ''))) return undefined;
-    return [...around.others.filter((one) => !parts.includes(one) || own.length === 0), ...own];
+    return [...around.others.filter((styleVariant) => !parts.includes(styleVariant) || own.length === 0), ...own];
   }
   return kept.others.length || parts.length === 0 ? kept.others : parts;
 }

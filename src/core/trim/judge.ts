@@ -2,7 +2,7 @@ import { required } from '../data/required.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import type { Change } from './changes.js';
-import { shiftOf, type Moved, type Shift, type Standing } from './movement.js';
+import { shiftOf, type Moved, type Shift, type ElementPosition } from './movement.js';
 import type { Box } from '../geometry/box.js';
 
 /** What a trial came to: the changes that have to be taken back, and those of them that deserve another try. */
@@ -16,7 +16,12 @@ export interface Verdict {
  * Finds the changes at which something moved or looks different. None if everything stands where it stood.
  * @param before where everything has to stand; a box made of two has the place of the one it stands for
  */
-export function judge(before: Standing, after: Standing, document: PageDocument, changes: readonly Change[]): Verdict {
+export function judge(
+  before: ElementPosition,
+  after: ElementPosition,
+  document: PageDocument,
+  changes: readonly Change[],
+): Verdict {
   const seen = look(before, after, document);
   if (!seen.any) return { blamed: [], again: [] };
   const byId = new Map(changes.map((change) => [idOf(change), change]));
@@ -32,12 +37,12 @@ export function judge(before: Standing, after: Standing, document: PageDocument,
 }
 
 /** Whether everything stands where it stood, and looks as it did. */
-export function standsStill(before: Standing, after: Standing, document: PageDocument): boolean {
+export function standsStill(before: ElementPosition, after: ElementPosition, document: PageDocument): boolean {
   return !look(before, after, document).any;
 }
 
 /** Where everything stood, with the texts in the order in which another version of the page has them. */
-export function inOrder(before: Standing, first: PageDocument, now: PageDocument): Standing {
+export function inOrder(before: ElementPosition, first: PageDocument, now: PageDocument): ElementPosition {
   const known = textKeys(first);
   const texts = new Map(before.texts.map((text, at) => [known[at], text]));
   return { ...before, texts: textKeys(now).flatMap((key) => texts.get(key) ?? []) };
@@ -62,13 +67,13 @@ function idOf({ at, joined, holder }: Change): string {
 }
 
 /** Whether the changed box, or one right inside of it, is among those that moved. */
-function within(change: Change, { children }: Seen, moved: ReadonlySet<string>): boolean {
+function within(change: Change, { children }: SeenMovement, moved: ReadonlySet<string>): boolean {
   const id = idOf(change);
   return moved.has(id) || (children.get(id) ?? []).some((child) => moved.has(child));
 }
 
 /** Widths come from outside: of the changes whose widths are wrong, only the outermost are at fault. */
-function pressed(blamed: readonly Change[], wide: readonly Change[], { parents }: Seen): Change[] {
+function pressed(blamed: readonly Change[], wide: readonly Change[], { parents }: SeenMovement): Change[] {
   const ids = new Set(wide.map(idOf));
   const isInside = (change: Change): boolean => {
     for (let id = parents.get(idOf(change)); id !== undefined; id = parents.get(id)) if (ids.has(id)) return true;
@@ -78,17 +83,17 @@ function pressed(blamed: readonly Change[], wide: readonly Change[], { parents }
 }
 
 /** Heights come from inside: a change that holds another one, or stands beside one that does, may have been stretched. */
-function stretched(blamed: readonly Change[], seen: Seen): Change[] {
+function stretched(blamed: readonly Change[], seen: SeenMovement): Change[] {
   const ids = new Set(blamed.map(idOf));
   const holds = (id: string): boolean => (seen.children.get(id) ?? []).some((child) => ids.has(child) || holds(child));
   const holding = new Set([...ids].filter(holds));
   return blamed.filter((change) => {
     const beside = seen.children.get(seen.parents.get(idOf(change)) ?? '') ?? [];
-    return holding.has(idOf(change)) || beside.some((one) => holding.has(one));
+    return holding.has(idOf(change)) || beside.some((text) => holding.has(text));
   });
 }
 
-interface Seen {
+interface SeenMovement {
   readonly any: boolean;
   readonly moved: ReadonlySet<string>;
   /** Those of them that stand elsewhere, or are of another size, from left to right. */
@@ -97,7 +102,7 @@ interface Seen {
   readonly parents: ReadonlyMap<string, string>;
 }
 
-function look(before: Standing, after: Standing, document: PageDocument): Seen {
+function look(before: ElementPosition, after: ElementPosition, document: PageDocument): SeenMovement {
   const moved = new Set<string>();
   const across = new Set<string>();
   const children = new Map<string, string[]>();
@@ -123,7 +128,7 @@ function look(before: Standing, after: Standing, document: PageDocument): Seen {
         texts += 1;
         const text = { was: was?.boxes, is: is?.boxes };
         const shift = shiftAt(text, traces, last);
-        const looks = was?.looks.some((one, index) => one !== is?.looks[index]);
+        const looks = was?.looks.some((look, index) => look !== is?.looks[index]);
         if (shift.across || shift.down || looks) moved.add(node.id);
         any ||= differs(text);
         last = text;
@@ -164,14 +169,14 @@ function at(traces: Traces | undefined, index: number): Moved | undefined {
 }
 
 /** The element after an element in the same box. */
-function nextTo(id: string, { children, parents }: Seen): string | undefined {
+function nextTo(id: string, { children, parents }: SeenMovement): string | undefined {
   const beside = children.get(parents.get(id) ?? '') ?? [];
   return beside[beside.indexOf(id) + 1];
 }
 
 /** Something moved beside it or around it. */
-function isNear(change: Change, { moved, children, parents }: Seen): boolean {
+function isNear(change: Change, { moved, children, parents }: SeenMovement): boolean {
   const parent = parents.get(idOf(change));
   if (parent === undefined) return true;
-  return moved.has(parent) || (children.get(parent) ?? []).some((one) => moved.has(one));
+  return moved.has(parent) || (children.get(parent) ?? []).some((text) => moved.has(text));
 }

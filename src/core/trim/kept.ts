@@ -1,4 +1,4 @@
-import { spread, type Full } from '../document/style-ranges.js';
+import { spread, type RangeDeclarations } from '../document/style-ranges.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { findPairs } from './pairs.js';
 
@@ -40,7 +40,7 @@ const MOST_REASONS = 3;
  * @param tried ids of boxes in whose place one was tried
  */
 export function keptBoxes(document: PageDocument, tried: ReadonlySet<string>): KeptBox[] {
-  const full = ({ style }: ElementNode): readonly Full[] =>
+  const full = ({ style }: ElementNode): readonly RangeDeclarations[] =>
     spread(style === undefined ? undefined : document.styles[style], document.breakpoints).rest;
   return findPairs(document).map(({ outer, inner }) => ({
     name: outer.name,
@@ -52,17 +52,17 @@ export function keptBoxes(document: PageDocument, tried: ReadonlySet<string>): K
 }
 
 /** What both declare, each otherwise; without any, what the outer one declares that the inner one does not. */
-function reasons(outer: readonly Full[], inner: readonly Full[]): string[] {
+function reasons(outer: readonly RangeDeclarations[], inner: readonly RangeDeclarations[]): string[] {
   const both = new Map<string, string>();
-  const one = new Map<string, string>();
+  const map = new Map<string, string>();
   for (const [range, own] of outer.entries())
     for (const [name, value] of own) {
       const other = inner[range]?.get(name);
       const of = OF.exec(name)?.[1] ?? name;
-      if (other === undefined) one.set(of, one.get(of) ?? `${of} (${value})`);
+      if (other === undefined) map.set(of, map.get(of) ?? `${of} (${value})`);
       else if (other !== value) both.set(of, both.get(of) ?? `${of} (${value} and ${other})`);
     }
-  const found = both.size ? both : one;
+  const found = both.size ? both : map;
   const rank = (name: string): number => (WEIGHT.includes(name) ? WEIGHT.indexOf(name) : WEIGHT.length);
   return [...found]
     .sort(([a], [b]) => rank(a) - rank(b))

@@ -110,10 +110,10 @@ function numberOf(value: Sum): number | undefined {
 }
 
 export function add(...sums: readonly Sum[]): Sum {
-  const made = new Map<string, number>();
-  for (const sum of sums) for (const [unit, number] of sum) made.set(unit, (made.get(unit) ?? 0) + number);
-  for (const [unit, number] of made) if (Math.abs(number) < 1e-6 && unit !== '') made.delete(unit);
-  return made;
+  const map = new Map<string, number>();
+  for (const sum of sums) for (const [unit, number] of sum) map.set(unit, (map.get(unit) ?? 0) + number);
+  for (const [unit, number] of map) if (Math.abs(number) < 1e-6 && unit !== '') map.delete(unit);
+  return map;
 }
 
 export function scale(sum: Sum, by: number): Sum {

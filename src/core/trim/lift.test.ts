@@ -50,15 +50,15 @@ describe('liftable', () => {
 
   it('hand on what was inherited, at every width, to what says nothing of it', () => {
     const document = page(styles, box('a', 'red', text('x'), text('y', 'green')));
-    const made = applyChanges(document, idleBoxes(document, new Set()));
-    expect(idsIn(made)).toEqual(['box-page', 'x', 'y']);
-    const [x, y] = [...elements(made.body)].slice(1).map(({ style }) => made.styles[required(style)]);
+    const result = applyChanges(document, idleBoxes(document, new Set()));
+    expect(idsIn(result)).toEqual(['box-page', 'x', 'y']);
+    const [x, y] = [...elements(result.body)].slice(1).map(({ style }) => result.styles[required(style)]);
     expect(x).toEqual({
       rest: { color: 'red', 'letter-spacing': '1px' },
       variants: [{ at: 'below-900', set: { color: 'blue' } }],
     });
     expect(y).toEqual({ rest: { color: 'green', 'letter-spacing': '1px' } });
-    expect(textOf(made.body)).toBe('x y');
+    expect(textOf(result.body)).toBe('x y');
   });
 
   it('stay where that cannot be said: of words, of elements with a look of their own, of lengths that depend on type', () => {

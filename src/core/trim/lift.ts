@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import { INHERITED } from '../css/inherited.js';
-import { gather, spread, type Full, type Spread } from '../document/style-ranges.js';
+import { gather, spread, type RangeDeclarations, type StyleRanges } from '../document/style-ranges.js';
 import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import { hostStyles } from '../document/state-hosts.js';
@@ -74,7 +74,7 @@ export function liftable(document: PageDocument, tried: ReadonlySet<string>): Li
     for (const child of node.children ?? []) if (isElement(child)) count(child);
   };
   count(document.body);
-  const full = (style: string | undefined): Spread =>
+  const full = (style: string | undefined): StyleRanges =>
     spread(style ? document.styles[style] : undefined, document.breakpoints);
   const found: Lift[] = [];
   const visit = (node: ElementNode): void => {
@@ -106,16 +106,19 @@ export function liftable(document: PageDocument, tried: ReadonlySet<string>): Li
     const look = (of: ElementNode): string => `${of.element}${JSON.stringify(document.styles[of.style ?? ''] ?? '')}`;
     return { group: `lift|${look(node)}|${look(holder)}`, at: node.id, holder: holder.id, styles, named };
   };
-  const givenTo = (inside: readonly PageNode[], rest: readonly Full[]): Map<ElementNode, Full[]> | undefined => {
+  const givenTo = (
+    inside: readonly PageNode[],
+    rest: readonly RangeDeclarations[],
+  ): Map<ElementNode, RangeDeclarations[]> | undefined => {
     const handed = rest.map((own) => new Map([...own].filter(([name]) => INHERITED.has(name))));
-    const given = new Map<ElementNode, Full[]>();
+    const given = new Map<ElementNode, RangeDeclarations[]>();
     if (handed.every((own) => own.size === 0)) return given;
     for (const child of inside) {
       if (!isElement(child)) return undefined;
       const own = full(child.style).rest;
       const taken = own.map((declared, at) => take(declared, required(handed[at]), child.element));
       if (taken.includes(undefined)) return undefined;
-      given.set(child, taken as Full[]);
+      given.set(child, taken as RangeDeclarations[]);
     }
     return given;
   };
@@ -127,7 +130,7 @@ export function liftable(document: PageDocument, tried: ReadonlySet<string>): Li
 const BY_TYPE_SIZE = /\d(em|ex|ch|%|lh)\b|%|larger|smaller/;
 
 /** What is declared of something, with what it inherited; undefined if that cannot be said of it. */
-function take(declared: Full, handed: Full, element: string): Full | undefined {
+function take(declared: RangeDeclarations, handed: RangeDeclarations, element: string): RangeDeclarations | undefined {
   const taken = new Map(declared);
   for (const [name, value] of handed) {
     const own = declared.get(name);

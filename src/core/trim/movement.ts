@@ -1,15 +1,15 @@
 import type { Box } from '../geometry/box.js';
 
 /** Where everything in a page stands, at each of the widths at which it was tried. Lengths are CSS px. */
-export interface Standing {
+export interface ElementPosition {
   readonly widths: readonly number[];
   /** By the id of an element: its box at each width. All zero where it is not shown. */
   readonly boxes: Readonly<Record<string, readonly Box[]>>;
   /** The texts that are not blank, in the order of the page. */
-  readonly texts: readonly StandingText[];
+  readonly texts: readonly TextPosition[];
 }
 
-export interface StandingText {
+export interface TextPosition {
   /** The text's box at each width. */
   readonly boxes: readonly Box[];
   /** A number for how its letters look at each width: equal looks have equal numbers. */
@@ -17,7 +17,7 @@ export interface StandingText {
 }
 
 /** The same at some of the widths only. */
-export function atWidths({ widths, boxes, texts }: Standing, chosen: readonly number[]): Standing {
+export function atWidths({ widths, boxes, texts }: ElementPosition, chosen: readonly number[]): ElementPosition {
   const indexes = chosen.map((width) => widths.indexOf(width));
   const pick = <Value>(values: readonly Value[]): Value[] => indexes.map((index) => values[index] as Value);
   return {
@@ -54,16 +54,18 @@ const STILL: Shift = { across: false, down: false };
  */
 export function shiftOf({ was, is }: Moved, holder: Moved | undefined, before: Moved | undefined): Shift {
   if (!isShown(was) && !isShown(is)) return STILL;
-  const known = [holder, before].filter((one) => one !== undefined && isShown(one.was) && isShown(one.is)) as Moved[];
+  const known = [holder, before].filter(
+    (moved) => moved !== undefined && isShown(moved.was) && isShown(moved.is),
+  ) as Moved[];
   const along = (start: 0 | 1): boolean => {
     const size = (start + 2) as 2 | 3;
     if (Math.abs(was[size] - is[size]) > MOVE) return true;
     const shift = is[start] - was[start];
-    const pushed = known.flatMap((one) => {
-      const by = one.is[start] - one.was[start];
-      return [by, by + one.is[size] - one.was[size]];
+    const pushed = known.flatMap((moved) => {
+      const by = moved.is[start] - moved.was[start];
+      return [by, by + moved.is[size] - moved.was[size]];
     });
-    return (known.length ? pushed : [0]).every((one) => Math.abs(shift - one) > MOVE);
+    return (known.length ? pushed : [0]).every((value) => Math.abs(shift - value) > MOVE);
   };
   return { across: along(0), down: along(1) };
 }

@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import { around, bottom, type Box } from '../geometry/box.js';
-import type { Spread } from '../document/style-ranges.js';
+import type { StyleRanges } from '../document/style-ranges.js';
 import type { ElementNode } from '../document/types.js';
 
 /* The regular grid that alike things stand in, though each was placed by itself. */
@@ -9,9 +9,9 @@ import type { ElementNode } from '../document/types.js';
 const UNEVEN = 8;
 
 /** A thing in a box, with where it stands in it in each range of widths. */
-export interface Thing {
+export interface GridItem {
   readonly node: ElementNode;
-  readonly style: Spread;
+  readonly style: StyleRanges;
   readonly boxes: readonly Box[];
 }
 
@@ -28,7 +28,7 @@ export interface Grid {
 }
 
 /** The grid of things in one range of widths; undefined if they stand otherwise. */
-export function gridOf(things: readonly Thing[], range: number): Grid | undefined {
+export function gridOf(things: readonly GridItem[], range: number): Grid | undefined {
   const boxes = things.map((thing) => required(thing.boxes[range]));
   const rows: Box[][] = [];
   for (const box of boxes) {

@@ -3,7 +3,7 @@ import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements, isElement } from '../document/walk.js';
 import type { Glyph } from './icons.js';
 import { judge } from './judge.js';
-import { atWidths, shiftOf, type Standing } from './movement.js';
+import { atWidths, shiftOf, type ElementPosition } from './movement.js';
 import { trim, type Measure } from './trim.js';
 import type { Box } from '../geometry/box.js';
 
@@ -14,7 +14,7 @@ function standing(
   document: PageDocument,
   boxOf: (node: ElementNode, width: number) => Box,
   widths: readonly number[] = WIDTHS,
-): Standing {
+): ElementPosition {
   const all = [...elements(document.body)];
   const texts = all.flatMap((node) => (node.children ?? []).filter((child) => !isElement(child)).map(() => node));
   return {
@@ -36,11 +36,11 @@ describe('trim', () => {
   const still: Measure = async (tried, widths = WIDTHS) => standing(tried, () => [0, 0, 100, 20], widths);
 
   it('makes one box of two, and leaves out what is empty, if nothing moves', async () => {
-    const { document: made, removed, needed } = await trim(document, still);
+    const { document: page, removed, needed } = await trim(document, still);
     expect({ removed, needed }).toEqual({ removed: 2, needed: 0 });
-    expect([...elements(made.body)].map(({ id }) => id)).toEqual(['box-page', 'a', 'p']);
-    expect(made.styles['outer']?.rest['padding-top']).toBe('15px');
-    expect(made.styles['inner']).toBeUndefined();
+    expect([...elements(page.body)].map(({ id }) => id)).toEqual(['box-page', 'a', 'p']);
+    expect(page.styles['outer']?.rest['padding-top']).toBe('15px');
+    expect(page.styles['inner']).toBeUndefined();
   });
 
   it('takes back every change after which something stands elsewhere', async () => {
@@ -48,9 +48,9 @@ describe('trim', () => {
       const whole = [...elements(tried.body)].length === [...elements(document.body)].length;
       return standing(tried, (_, width) => [0, whole ? 0 : 9, width, 20], widths);
     };
-    const { document: made, removed, needed } = await trim(document, restless);
+    const { document: page, removed, needed } = await trim(document, restless);
     expect({ removed, needed }).toEqual({ removed: 0, needed: 2 });
-    expect([...elements(made.body)]).toHaveLength([...elements(document.body)].length);
+    expect([...elements(page.body)]).toHaveLength([...elements(document.body)].length);
   });
 
   it('sees what moves at one width only', async () => {
@@ -79,10 +79,10 @@ describe('trim', () => {
         box('h', 'host', element('text', 's', { id: 's', element: 'p', style: 'sub' }, words('Two')), words('more')),
       ),
     );
-    const { document: made } = await trim(meaning, still);
-    expect([...elements(made.body)].map(({ id }) => id)).toEqual(expect.arrayContaining(['l', 'i', 'k', 's']));
-    const host = [...elements(made.body)].find(({ style }) => style === 'host');
-    expect(host && made.styles['sub']?.variants?.[0]?.within?.style).toBe('host');
+    const { document: result } = await trim(meaning, still);
+    expect([...elements(result.body)].map(({ id }) => id)).toEqual(expect.arrayContaining(['l', 'i', 'k', 's']));
+    const host = [...elements(result.body)].find(({ style }) => style === 'host');
+    expect(host && result.styles['sub']?.variants?.[0]?.within?.style).toBe('host');
   });
 });
 
@@ -109,14 +109,14 @@ describe('icons', () => {
   const still: Measure = async (tried, widths = WIDTHS) => standing(tried, () => [0, 0, 10, 20], widths);
 
   it('become drawings in the colour of the text around them', async () => {
-    const { document: made, icons } = await trim(document, still, (face, text) =>
+    const { document: page, icons } = await trim(document, still, (face, text) =>
       face.family === 'marks' && text === '\ue001' ? glyph : undefined,
     );
     expect(icons).toEqual({ drawn: 1, left: 0 });
-    const icon = [...elements(made.body)].find(({ kind }) => kind === 'icon');
+    const icon = [...elements(page.body)].find(({ kind }) => kind === 'icon');
     expect(icon).toMatchObject({ element: 'svg', attributes: { 'aria-hidden': 'true' } });
     expect(icon?.markup).toContain('viewBox="0 -80 50 100"');
-    expect(made.styles[icon?.style ?? '']?.rest).toMatchObject({
+    expect(page.styles[icon?.style ?? '']?.rest).toMatchObject({
       width: '0.5em',
       height: '1em',
       'vertical-align': '-0.2em',
@@ -125,9 +125,9 @@ describe('icons', () => {
   });
 
   it('stay letters where their font cannot be read', async () => {
-    const { document: made, icons } = await trim(document, still, () => undefined);
+    const { document: page, icons } = await trim(document, still, () => undefined);
     expect(icons).toEqual({ drawn: 0, left: 0 });
-    expect(JSON.stringify(made.styles)).toContain('\ue001');
+    expect(JSON.stringify(page.styles)).toContain('\ue001');
   });
 });
 
@@ -181,10 +181,10 @@ describe('judge', () => {
 
   it('can be asked about some of the widths', () => {
     const document = page({}, box('a', undefined));
-    const one = atWidths(
+    const entry = atWidths(
       standing(document, (_, width) => [0, 0, width, 1]),
       [390],
     );
-    expect(one.boxes['a']).toEqual([[0, 0, 390, 1]]);
+    expect(entry.boxes['a']).toEqual([[0, 0, 390, 1]]);
   });
 });

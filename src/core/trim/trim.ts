@@ -2,17 +2,17 @@ import { required } from '../data/required.js';
 import type { PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
 import { mergeBreakpoints, nearBreakpoints } from './breakpoints.js';
-import { applyChanges, emptyBoxes, idleBoxes, nextJoins, type Change, type Tried } from './changes.js';
+import { applyChanges, emptyBoxes, idleBoxes, nextJoins, type Change, type TriedChanges } from './changes.js';
 import { flowsIn } from './flow.js';
 import { iconChanges, type FindGlyph } from './icons.js';
-import { INERT_RULES, withoutInert } from './inert.js';
+import { INERT_RULES, dropInert } from './inert.js';
 import { keptBoxes, type KeptBox } from './kept.js';
 import { inOrder, judge, standsStill, type Verdict } from './judge.js';
-import { atWidths, type Standing } from './movement.js';
+import { atWidths, type ElementPosition } from './movement.js';
 import type { Box } from '../geometry/box.js';
 
 /** Renders a document and says where everything stands at these widths; at all that are tried if none are given. */
-export type Measure = (document: PageDocument, widths?: readonly number[]) => Promise<Standing>;
+export type Measure = (document: PageDocument, widths?: readonly number[]) => Promise<ElementPosition>;
 
 export interface Trimmed {
   readonly document: PageDocument;
@@ -40,7 +40,7 @@ export async function trim(document: PageDocument, measure: Measure, find?: Find
   const icons = find ? await drawIcons(trial, find) : { drawn: 0, left: 0 };
   const idle = new Set<string>();
   await takeOutIdle(trial, idle);
-  let tried: Tried = new Map();
+  let tried: TriedChanges = new Map();
   while (!trial.isOver()) {
     const next = nextJoins(trial.document, trial.standing, tried);
     tried = next.tried;
@@ -80,12 +80,12 @@ async function takeOutIdle(trial: Trial, needed: Set<string>): Promise<void> {
 }
 
 /** Leaves out declarations that have nothing to act upon; a rule after which anything moved is not followed. */
-async function leanest(document: PageDocument, before: Standing, measure: Measure): Promise<PageDocument> {
-  const all = withoutInert(document, INERT_RULES);
+async function leanest(document: PageDocument, before: ElementPosition, measure: Measure): Promise<PageDocument> {
+  const all = dropInert(document, INERT_RULES);
   if (standsStill(before, await measure(all), all)) return all;
   let lean = document;
   for (const rule of INERT_RULES) {
-    const tried = withoutInert(lean, [rule]);
+    const tried = dropInert(lean, [rule]);
     if (standsStill(before, await measure(tried), tried)) lean = tried;
   }
   return lean;
@@ -97,33 +97,42 @@ const MOST_FLOWS = 16;
 /** Puts what is placed one by one into the flow, where everything stays where it is. */
 async function intoFlow(
   document: PageDocument,
-  before: Standing,
+  before: ElementPosition,
   measure: Measure,
-): Promise<{ readonly document: PageDocument; readonly standing: Standing; readonly added: number }> {
+): Promise<{ readonly document: PageDocument; readonly standing: ElementPosition; readonly added: number }> {
   const flows = flowsIn(document, before);
-  const as = (tried: PageDocument): { document: PageDocument; standing: Standing; added: number } => ({
+  const as = (tried: PageDocument): { document: PageDocument; standing: ElementPosition; added: number } => ({
     document: tried,
     standing: inOrder(before, document, tried),
     added: count(tried) - count(document),
   });
   if (flows.length === 0) return as(document);
-  const all = flows.reduce((made, { apply }) => apply(made), document);
+  const all = flows.reduce((page, { apply }) => apply(page), document);
   if (await holds(document, all, before, measure)) return as(all);
-  let made = document;
+  let result = document;
   for (const { apply } of flows.slice(0, MOST_FLOWS)) {
-    const tried = apply(made);
-    if (await holds(document, tried, before, measure)) made = tried;
+    const tried = apply(result);
+    if (await holds(document, tried, before, measure)) result = tried;
   }
-  return as(made);
+  return as(result);
 }
 
 /** Whether everything that stood somewhere before stands there still. */
-async function holds(first: PageDocument, now: PageDocument, before: Standing, measure: Measure): Promise<boolean> {
+async function holds(
+  first: PageDocument,
+  now: PageDocument,
+  before: ElementPosition,
+  measure: Measure,
+): Promise<boolean> {
   return standsStill(inOrder(before, first, now), await measure(now), now);
 }
 
 /** Merges breakpoints that nearly repeat each other, where that moves nothing. */
-async function fewestBreakpoints(document: PageDocument, before: Standing, measure: Measure): Promise<PageDocument> {
+async function fewestBreakpoints(
+  document: PageDocument,
+  before: ElementPosition,
+  measure: Measure,
+): Promise<PageDocument> {
   let fewest = document;
   for (const [wider, narrower] of nearBreakpoints(document)) {
     const tried = mergeBreakpoints(fewest, wider, narrower);
@@ -142,7 +151,7 @@ class Trial {
 
   constructor(
     public document: PageDocument,
-    public standing: Standing,
+    public standing: ElementPosition,
     private readonly measure: Measure,
   ) {}
 
@@ -151,7 +160,11 @@ class Trial {
   }
 
   /** Most of what is wrong is wrong at a few widths already; only what is right there is looked at everywhere. */
-  private async verdictOn(document: PageDocument, expected: Standing, changes: readonly Change[]): Promise<Verdict> {
+  private async verdictOn(
+    document: PageDocument,
+    expected: ElementPosition,
+    changes: readonly Change[],
+  ): Promise<Verdict> {
     const few = fewOf(expected.widths);
     const rest = expected.widths.filter((width) => !few.includes(width));
     const first = judge(atWidths(expected, few), await this.measure(document, few), document, changes);
@@ -191,7 +204,7 @@ function fewOf(widths: readonly number[]): number[] {
 }
 
 /** A box made of two is expected where the one was for which it stands. */
-function moveOver(standing: Standing, changes: readonly Change[]): Standing {
+function moveOver(standing: ElementPosition, changes: readonly Change[]): ElementPosition {
   const free = new Set(changes.flatMap(({ joined }) => (joined && !joined.standsFor.down ? [joined.node.id] : [])));
   const boxes = Object.fromEntries(Object.entries(standing.boxes).filter(([id]) => !free.has(id)));
   for (const { joined } of changes) {

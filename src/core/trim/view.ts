@@ -1,6 +1,6 @@
 import { INHERITED } from '../css/inherited.js';
 import { NOTHING, add, isNothing, readSum, type Sum } from './lengths.js';
-import type { Full } from '../document/style-ranges.js';
+import type { RangeDeclarations } from '../document/style-ranges.js';
 
 export const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 export type Side = (typeof SIDES)[number];
@@ -69,7 +69,7 @@ const OWN_BOX = new Set(['fieldset', 'table', 'details', 'summary', 'dialog', 'l
 /** How one element is declared in one range of widths, read with what its element is by itself. */
 export class View {
   constructor(
-    readonly full: Full,
+    readonly full: RangeDeclarations,
     readonly element: string,
   ) {}
 

@@ -6,7 +6,7 @@ import type { Difference } from '../proof/difference.js';
 import type { ComparedPage } from '../proof/compare-page.js';
 
 /** A page at one width with what stands otherwise in it. */
-export interface Seen {
+export interface ComparedWidth {
   readonly page: ComparedPage;
   readonly differences: readonly Difference[];
 }
@@ -39,7 +39,7 @@ const BOTH: Readonly<Record<string, readonly string[]>> = { 'margin-inline': ['m
  */
 export function candidatesOf(
   document: PageDocument,
-  seen: readonly Seen[],
+  seen: readonly ComparedWidth[],
   at: number,
   tried: ReadonlySet<string>,
 ): Candidate[] {
@@ -49,16 +49,18 @@ export function candidatesOf(
   for (const { style } of nodes.values()) if (style) users.set(style, (users.get(style) ?? 0) + 1);
   const grouped = seen.map(({ differences }) => groupsOf(differences, nodes));
   const { page } = required(seen[at]);
-  const made = [...required(grouped[at])].map(([key, group]): Candidate & { readonly order: number } => {
+  const result = [...required(grouped[at])].map(([key, group]): Candidate & { readonly order: number } => {
     const [first] = group as [Difference, ...Difference[]];
     const { id, property, value = '' } = required(first.remedy);
     const { style, difference } = required(nodes.get(id));
     const of = new Set(group.map(({ remedy }) => remedy?.id)).size;
     const forAll = style !== undefined && difference === undefined && of * 2 > (users.get(style) ?? 0);
     const ranges = [
-      ...new Set(seen.filter((_, index) => grouped[index]?.has(key)).map((one) => rangeOf(document, one.page.width))),
+      ...new Set(
+        seen.filter((_, index) => grouped[index]?.has(key)).map((entry) => rangeOf(document, entry.page.width)),
+      ),
     ];
-    const known = new Set(seen.map((one) => rangeOf(document, one.page.width)));
+    const known = new Set(seen.map((entry) => rangeOf(document, entry.page.width)));
     return {
       adjustments: (BOTH[property] ?? [property]).map((name) => ({
         page: document.name,
@@ -76,7 +78,7 @@ export function candidatesOf(
       ...(first.fault === 'line-break' ? { breaks: true } : {}),
     };
   });
-  return made.filter((one) => !tried.has(keyOf(one))).sort((a, b) => a.order - b.order);
+  return result.filter((entry) => !tried.has(keyOf(entry))).sort((a, b) => a.order - b.order);
 }
 
 /** Fewer corrections than these are not made together. */
@@ -92,14 +94,15 @@ const OF_LETTERS: ReadonlySet<string> = new Set(['letter-spacing', 'word-spacing
 export function together(all: readonly Candidate[], elsewhere: readonly Candidate[]): Candidate[] {
   const values = new Map<string, string[]>();
   for (const { adjustments } of elsewhere)
-    for (const one of adjustments) values.set(targetOf(one), [...(values.get(targetOf(one)) ?? []), one.value]);
+    for (const adjustment of adjustments)
+      values.set(targetOf(adjustment), [...(values.get(targetOf(adjustment)) ?? []), adjustment.value]);
   return [
     ...breaking(all),
     ...[...OF_LETTERS].flatMap((property): Candidate[] => {
-      const made = new Map<string, Adjustment>();
+      const map = new Map<string, Adjustment>();
       const own = all.filter(({ adjustments: [only, ...more] }) => {
-        if (only?.property !== property || more.length || made.has(targetOf(only))) return false;
-        made.set(
+        if (only?.property !== property || more.length || map.has(targetOf(only))) return false;
+        map.set(
           targetOf(only),
           only.at ? only : { ...only, value: mildest(values.get(targetOf(only)) ?? [only.value]) },
         );
@@ -107,8 +110,8 @@ export function together(all: readonly Candidate[], elsewhere: readonly Candidat
       });
       const [first] = own;
       if (!first || own.length < TOGETHER) return [];
-      const count = own.reduce((sum, one) => sum + one.count, 0);
-      return [{ ...first, adjustments: [...made.values()], name: `${own.length} kinds of texts`, section: '', count }];
+      const count = own.reduce((sum, candidate) => sum + candidate.count, 0);
+      return [{ ...first, adjustments: [...map.values()], name: `${own.length} kinds of texts`, section: '', count }];
     }),
   ];
 }
@@ -118,7 +121,9 @@ function breaking(all: readonly Candidate[]): Candidate[] {
   const own = all.filter(({ breaks }) => breaks);
   const [first] = own;
   if (!first || own.length < 2) return [];
-  const targets = new Map(own.flatMap(({ adjustments }) => adjustments.map((one) => [targetOf(one), one] as const)));
+  const targets = new Map(
+    own.flatMap(({ adjustments }) => adjustments.map((adjustment) => [targetOf(adjustment), adjustment] as const)),
+  );
   return [
     { ...first, adjustments: [...targets.values()], name: `${own.length} texts`, section: '', count: own.length },
   ];
@@ -128,12 +133,12 @@ function breaking(all: readonly Candidate[]): Candidate[] {
  * Corrections of several texts that do not help together, in two halves, for the range of one width only: where one text
  * breaks its line otherwise, the others still gain. None of what is too few to be parted.
  */
-export function halvesOf(document: PageDocument, one: Candidate, width: number): Candidate[] {
-  const { adjustments } = onlyAt(document, one, [width]);
+export function halvesOf(document: PageDocument, candidate: Candidate, width: number): Candidate[] {
+  const { adjustments } = onlyAt(document, candidate, [width]);
   if (adjustments.length < TOGETHER || !adjustments.every(({ property }) => OF_LETTERS.has(property))) return [];
   const middle = Math.ceil(adjustments.length / 2);
   return [adjustments.slice(0, middle), adjustments.slice(middle)].map((half) => ({
-    ...one,
+    ...candidate,
     adjustments: half,
     name: `${half.length} kinds of texts`,
     count: half.length,
@@ -141,18 +146,18 @@ export function halvesOf(document: PageDocument, one: Candidate, width: number):
 }
 
 /** A candidate for the ranges of some widths only: what holds everywhere helps there, and does harm at others. */
-export function onlyAt(document: PageDocument, one: Candidate, widths: readonly number[]): Candidate {
+export function onlyAt(document: PageDocument, candidate: Candidate, widths: readonly number[]): Candidate {
   const at = [...new Set(widths.map((width) => rangeOf(document, width)))];
   const within = (own: Adjustment): Adjustment[] => {
     const ranges = own.at ? own.at.filter((name) => at.includes(name)) : at;
     return ranges.length ? [{ ...own, at: ranges }] : [];
   };
-  return { ...one, adjustments: one.adjustments.flatMap(within) };
+  return { ...candidate, adjustments: candidate.adjustments.flatMap(within) };
 }
 
 /** The least of several lengths of one sign: more would fit where it was measured, and be too much elsewhere. */
 function mildest(values: readonly string[]): string {
-  return values.reduce((best, one) => (parseFloat(one) < parseFloat(best) ? one : best));
+  return values.reduce((best, value) => (parseFloat(value) < parseFloat(best) ? value : best));
 }
 
 type Groups = ReadonlyMap<string, readonly Difference[]>;
@@ -160,13 +165,13 @@ type Groups = ReadonlyMap<string, readonly Difference[]>;
 /** What could be mended by the same declaration of the same style, or of an element that has one of its own. */
 function groupsOf(differences: readonly Difference[], nodes: ReadonlyMap<string, ElementNode>): Groups {
   const groups = new Map<string, Difference[]>();
-  for (const one of differences) {
-    const node = nodes.get(one.remedy?.id ?? '');
-    if (one.remedy?.value === undefined || !node) continue;
-    const { id, property, value } = one.remedy;
+  for (const difference of differences) {
+    const node = nodes.get(difference.remedy?.id ?? '');
+    if (difference.remedy?.value === undefined || !node) continue;
+    const { id, property, value } = difference.remedy;
     const shared = node.style !== undefined && node.difference === undefined;
     const key = `${shared ? `.${node.style}` : `#${id}`} ${property} ${rounded(value)}`;
-    groups.set(key, [...(groups.get(key) ?? []), one]);
+    groups.set(key, [...(groups.get(key) ?? []), difference]);
   }
   return groups;
 }
@@ -201,6 +206,6 @@ function rounded(value: string): string {
 function inUse(value: string, known: readonly number[]): string {
   const own = /^(\d+(?:\.\d+)?)px$/.exec(value)?.[1];
   if (own === undefined) return value;
-  const near = known.find((one) => Math.abs(one - Number(own)) <= NEAR / 2);
+  const near = known.find((value) => Math.abs(value - Number(own)) <= NEAR / 2);
   return near === undefined ? value : `${near}px`;
 }

@@ -27,7 +27,7 @@ const marginOf = (of: PageDocument, id: string, width: number): number => {
   const { rest, variants = [] } = of.styles[name] ?? { rest: {} };
   const set = variants
     .filter(({ at }) => (at === 'below-900' && width < 900) || (at === 'below-600' && width < 600))
-    .map((one) => one.set['margin-top']);
+    .map((variant) => variant.set['margin-top']);
   return parseFloat([rest['margin-top'], ...set].filter(Boolean).at(-1) ?? '0');
 };
 const laid = (head: number, low: number): MeasuredPage => {
@@ -104,7 +104,7 @@ describe('tune', () => {
 
   it('takes nothing that helps at one width and harms at another', async () => {
     const rigid: MeasureAt = async (of, widths) => widths.map(() => laid(30, marginOf(of, 't', 1200)));
-    const made = await tune(
+    const tuned = await tune(
       document,
       [],
       [
@@ -114,10 +114,13 @@ describe('tune', () => {
       rigid,
       { most: 40, from: 1 },
     );
-    expect(made.steps).toEqual([]);
-    expect(made.left.length).toBeGreaterThan(0);
-    for (const one of made.left)
-      expect(one).toMatchObject({ width: 1200, why: 'every suggested fix had no effect or made something else worse' });
+    expect(tuned.steps).toEqual([]);
+    expect(tuned.left.length).toBeGreaterThan(0);
+    for (const entry of tuned.left)
+      expect(entry).toMatchObject({
+        width: 1200,
+        why: 'every suggested fix had no effect or made something else worse',
+      });
   });
 
   it('takes what is wanted everywhere, and does harm at one width, for the others alone', async () => {
@@ -132,8 +135,8 @@ describe('tune', () => {
 
   it('leaves alone what a person said, goes on from the last step, and stops when it may try no more', async () => {
     const person: Adjustment = { page: 'sample', style: 'low', property: 'margin-top', value: '60px' };
-    const made = await run([[1200, 30, 10]], [person]);
-    expect(made.adjustments).toEqual([person]);
+    const tuned = await run([[1200, 30, 10]], [person]);
+    expect(tuned.adjustments).toEqual([person]);
     const few = await run([[1200, 30, 22]], [], { most: 3, from: 7 });
     expect(few.steps.map(({ step }) => step)).toEqual([7]);
     expect(few.trials).toBeLessThanOrEqual(3);
@@ -196,8 +199,10 @@ describe('corrections of many styles at once', () => {
       ...spaced('a', '1em'),
       adjustments: ['a', 'b', 'c', 'd', 'e'].flatMap((style) => spaced(style, '0.05em').adjustments),
     };
-    const made = halvesOf(document, all, 400);
-    expect(made.map(({ count, adjustments }) => [count, adjustments.map(({ style, at }) => [style, at])])).toEqual([
+    const candidates = halvesOf(document, all, 400);
+    expect(
+      candidates.map(({ count, adjustments }) => [count, adjustments.map(({ style, at }) => [style, at])]),
+    ).toEqual([
       [
         3,
         [
@@ -214,18 +219,18 @@ describe('corrections of many styles at once', () => {
         ],
       ],
     ]);
-    expect(halvesOf(document, required(made[1]), 400)).toEqual([]);
+    expect(halvesOf(document, required(candidates[1]), 400)).toEqual([]);
     expect(
       halvesOf(
         document,
-        { ...all, adjustments: all.adjustments.map((one) => ({ ...one, property: 'margin-top' })) },
+        { ...all, adjustments: all.adjustments.map((adjustment) => ({ ...adjustment, property: 'margin-top' })) },
         400,
       ),
     ).toEqual([]);
   });
 
   it('can be made for some widths only', () => {
-    const made = onlyAt(
+    const candidate = onlyAt(
       document,
       {
         ...spaced('a', '1em'),
@@ -233,6 +238,6 @@ describe('corrections of many styles at once', () => {
       },
       [400],
     );
-    expect(made.adjustments.map(({ style, at }) => [style, at])).toEqual([['a', ['below-600']]]);
+    expect(candidate.adjustments.map(({ style, at }) => [style, at])).toEqual([['a', ['below-600']]]);
   });
 });

@@ -5,20 +5,29 @@ import type { PageDocument } from '../document/types.js';
 import { differencesOf } from '../proof/checks/index.js';
 import { comparePage } from '../proof/compare-page.js';
 import type { MeasuredPage } from '../proof/measurement.js';
-import { candidatesOf, halvesOf, keyOf, onlyAt, TOGETHER, together, type Candidate, type Seen } from './candidates.js';
+import {
+  candidatesOf,
+  halvesOf,
+  keyOf,
+  onlyAt,
+  TOGETHER,
+  together,
+  type Candidate,
+  type ComparedWidth,
+} from './candidates.js';
 import { scoreOf } from './score.js';
 
 /** Renders a document and measures it at each of these widths. */
 export type MeasureAt = (document: PageDocument, widths: readonly number[]) => Promise<readonly MeasuredPage[]>;
 
 /** A source at one width. */
-export interface Wanted {
+export interface TuneTarget {
   readonly width: number;
   readonly measured: MeasuredPage;
 }
 
 /** A correction that was kept, and how much it helped: the scores before and after, over all widths. */
-export interface Step {
+export interface TuneStep {
   readonly step: number;
   readonly adjustments: readonly Adjustment[];
   readonly what: string;
@@ -31,7 +40,7 @@ export interface Step {
 }
 
 /** What is left at a width, and why. */
-export interface Left {
+export interface OpenDifference {
   readonly width: number;
   readonly name: string;
   readonly section: string;
@@ -45,8 +54,8 @@ export interface Left {
 export interface Tuned {
   /** All corrections as they stand now, those of before among them. */
   readonly adjustments: readonly Adjustment[];
-  readonly steps: readonly Step[];
-  readonly left: readonly Left[];
+  readonly steps: readonly TuneStep[];
+  readonly left: readonly OpenDifference[];
   readonly before: number;
   readonly after: number;
   readonly trials: number;
@@ -81,50 +90,50 @@ const SAME = 0.5;
 export async function tune(
   document: PageDocument,
   existing: readonly Adjustment[],
-  sources: readonly Wanted[],
+  sources: readonly TuneTarget[],
   measure: MeasureAt,
   choices: TuneChoices,
 ): Promise<Tuned> {
   const widths = sources.map(({ width }) => width);
   let trials = 0;
-  const look = async (list: readonly Adjustment[]): Promise<Look> => {
+  const look = async (list: readonly Adjustment[]): Promise<MeasuredPageAt> => {
     trials += 1;
     const tried = adjust(document, list).document;
     const measured = await measure(tried, widths);
-    const seen = sources.map(({ measured: source, width }, at): Seen => {
+    const seen = sources.map(({ measured: source, width }, at): ComparedWidth => {
       const page = comparePage(tried, source, required(measured[at]), width);
       return { page, differences: differencesOf(page) };
     });
     return { document: tried, seen, scores: seen.map(({ page, differences }) => scoreOf(page, differences)) };
   };
   /* Widths that nobody drew: nothing that is mended may make the page scroll sideways there. */
-  const scrolls = async ({ document: tried }: Look): Promise<number> =>
+  const scrolls = async ({ document: tried }: MeasuredPageAt): Promise<number> =>
     (await measure(tried, GUARDED)).reduce((sum, { overflow }) => sum + overflow, 0);
   let list = [...existing];
   let now = await look(list);
   const before = total(now);
-  const steps: Step[] = [];
+  const steps: TuneStep[] = [];
   const tried = new Set<string>();
   /* A candidate with what came of it; undefined if the page is better without it. */
-  const attempt = async (one: Candidate, at: number): Promise<Attempt | undefined> => {
+  const attempt = async (candidate: Candidate, at: number): Promise<Attempt | undefined> => {
     const step = choices.from + steps.length;
     const listWith = ({ adjustments }: Candidate): Adjustment[] => [
       ...without(list, adjustments),
       ...adjustments.map((own) => ({ ...own, step })),
     ];
-    let made = one;
-    let then = await look(listWith(made));
+    let result = candidate;
+    let then = await look(listWith(result));
     const well = widths.filter((_, index) => required(then.scores[index]) <= required(now.scores[index]) + SAME);
     const helps =
-      one.adjustments.length >= TOGETHER
+      candidate.adjustments.length >= TOGETHER
         ? well.includes(required(widths[at]))
         : required(then.scores[at]) < required(now.scores[at]) - BETTER;
     if (helps && well.length < widths.length) {
-      made = onlyAt(document, one, well);
-      then = await look(listWith(made));
+      result = onlyAt(document, candidate, well);
+      then = await look(listWith(result));
     }
     if (!isBetter(now.scores, then.scores, at) || (await scrolls(then)) > (await scrolls(now))) return undefined;
-    return { made, list: listWith(made), then, step };
+    return { made: result, list: listWith(result), then, step };
   };
   for (const [at, width] of widths.entries()) {
     if (choices.only && !choices.only.includes(width)) continue;
@@ -134,20 +143,20 @@ export async function tune(
     for (let progress = true; progress && trials < most;) {
       progress = false;
       const asked = widths.map((_, index) =>
-        candidatesOf(document, now.seen, index, tried).filter((one) => isAsked(one, existing, choices)),
+        candidatesOf(document, now.seen, index, tried).filter((candidate) => isAsked(candidate, existing, choices)),
       );
       const single = asked[at] ?? [];
       const bundled = together(single, asked.flat()).filter((all) => !tried.has(keyOf(all)));
       const queue = [...bundled.slice(0, MOST_BUNDLES - bundles), ...single];
       const halves: Candidate[] = [];
       const next = (): Candidate | undefined => halves.shift() ?? (progress ? undefined : queue.shift());
-      for (let one = next(); one && trials < most; one = next()) {
-        if (bundled.includes(one)) bundles += 1;
-        if (tried.has(keyOf(one))) continue;
-        tried.add(keyOf(one));
-        const done = await attempt(one, at);
+      for (let candidate = next(); candidate && trials < most; candidate = next()) {
+        if (bundled.includes(candidate)) bundles += 1;
+        if (tried.has(keyOf(candidate))) continue;
+        tried.add(keyOf(candidate));
+        const done = await attempt(candidate, at);
         if (!done) {
-          halves.unshift(...halvesOf(document, one, width));
+          halves.unshift(...halvesOf(document, candidate, width));
           continue;
         }
         const { what, name, section, count, adjustments } = done.made;
@@ -182,18 +191,18 @@ export async function tune(
 interface Attempt {
   readonly made: Candidate;
   readonly list: Adjustment[];
-  readonly then: Look;
+  readonly then: MeasuredPageAt;
   readonly step: number;
 }
 
-interface Look {
+interface MeasuredPageAt {
   readonly document: PageDocument;
-  readonly seen: readonly Seen[];
+  readonly seen: readonly ComparedWidth[];
   readonly scores: readonly number[];
 }
 
-function total({ scores }: Look): number {
-  return scores.reduce((sum, one) => sum + one, 0);
+function total({ scores }: MeasuredPageAt): number {
+  return scores.reduce((sum, score) => sum + score, 0);
 }
 
 function isBetter(before: readonly number[], after: readonly number[], at: number): boolean {
@@ -202,33 +211,40 @@ function isBetter(before: readonly number[], after: readonly number[], at: numbe
 }
 
 /** Whether a person wants something mended, and has not said otherwise. */
-function isAsked(one: Candidate, existing: readonly Adjustment[], { section, leave }: TuneChoices): boolean {
-  if (section !== undefined && one.section !== section) return false;
-  return !isSaid(existing, one) && !one.adjustments.some(({ property }) => leave?.has(property));
+function isAsked(candidate: Candidate, existing: readonly Adjustment[], { section, leave }: TuneChoices): boolean {
+  if (section !== undefined && candidate.section !== section) return false;
+  return !isSaid(existing, candidate) && !candidate.adjustments.some(({ property }) => leave?.has(property));
 }
 
 /** Whether a person has said otherwise: that stays. */
 function isSaid(existing: readonly Adjustment[], { adjustments }: Candidate): boolean {
   const persons = existing.filter(({ step }) => step === undefined);
-  return adjustments.some((one) => contradictions([...persons, one]).length > contradictions(persons).length);
+  return adjustments.some(
+    (adjustment) => contradictions([...persons, adjustment]).length > contradictions(persons).length,
+  );
 }
 
 /** The list without what tuning said of the same before; what a person said stays. */
 function without(list: readonly Adjustment[], adjustments: readonly Adjustment[]): Adjustment[] {
   const same = (a: Adjustment, b: Adjustment): boolean =>
     targetOf(a) === targetOf(b) && (!a.at || !b.at || a.at.some((name) => b.at?.includes(name)));
-  return list.flatMap((one): Adjustment[] => {
-    const over = one.step === undefined ? [] : adjustments.filter((other) => same(one, other));
-    if (over.length === 0) return [one];
-    const at = one.at?.filter((name) => over.every((other) => other.at && !other.at.includes(name)));
-    return at?.length ? [{ ...one, at }] : [];
+  return list.flatMap((adjustment): Adjustment[] => {
+    const over = adjustment.step === undefined ? [] : adjustments.filter((other) => same(adjustment, other));
+    if (over.length === 0) return [adjustment];
+    const at = adjustment.at?.filter((name) => over.every((other) => other.at && !other.at.includes(name)));
+    return at?.length ? [{ ...adjustment, at }] : [];
   });
 }
 
-function leftIn(look: Look, tried: ReadonlySet<string>, document: PageDocument, over: boolean): Left[] {
+function leftIn(
+  look: MeasuredPageAt,
+  tried: ReadonlySet<string>,
+  document: PageDocument,
+  over: boolean,
+): OpenDifference[] {
   return look.seen.flatMap((seen, at) => {
     const waiting = new Set(candidatesOf(document, look.seen, at, tried).map(({ what, name }) => `${name} ${what}`));
-    return seen.differences.map(({ name, section, what, remedy }): Left => ({
+    return seen.differences.map(({ name, section, what, remedy }): OpenDifference => ({
       width: seen.page.width,
       name,
       section,

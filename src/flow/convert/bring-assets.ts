@@ -4,7 +4,7 @@ import type { SignIn } from '../../core/source/reading.js';
 import { fetchAssets, type AssetStore } from '../../project/assets.js';
 
 /** A page whose files are our own, and what could not be had, in words. */
-export interface Brought {
+export interface PageWithAssets {
   readonly document: PageDocument;
   readonly missing: readonly string[];
 }
@@ -19,12 +19,12 @@ export async function bringAssets(
   base: string,
   store: AssetStore,
   { signIn, instead }: { readonly signIn?: SignIn; readonly instead?: string } = {},
-): Promise<Brought> {
+): Promise<PageWithAssets> {
   const ours = new URL(base).hostname === '127.0.0.1' ? new URL(base).origin : '';
   /* Files that links lead to come along from this machine; elsewhere there may be any number of any size. */
   const fetched = await fetchAssets(assetAddresses(raw, ours !== ''), base, store, signIn);
   const missing = fetched.missing.map(
-    (one) => `File could not be loaded, its space is kept: ${(ours ? one.replace(ours, '') : one).slice(0, 200)}`,
+    (text) => `File could not be loaded, its space is kept: ${(ours ? text.replace(ours, '') : text).slice(0, 200)}`,
   );
-  return { document: mapAssets(raw, (one) => fetched.places.get(one) ?? instead, ours !== ''), missing };
+  return { document: mapAssets(raw, (text) => fetched.places.get(text) ?? instead, ours !== ''), missing };
 }

@@ -1,43 +1,43 @@
 import { required } from '../../core/data/required.js';
 import { basename } from 'node:path';
 import { inside } from '../../browser/inpage-script.js';
-import { openDesk } from '../../browser/blank-page.js';
+import { openBlankPage } from '../../browser/blank-page.js';
 import type { OpenBrowser } from '../../browser/launch.js';
 import { assetAddresses } from '../../core/document/addresses.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { sectionSlug } from '../../core/text/words.js';
 import { decisionsPass } from '../../core/passes/brief/decisions.js';
 import { findingsOf } from '../../core/survey/survey.js';
-import { seeWebPage } from '../survey/survey-source.js';
+import { surveyWebPage } from '../survey/survey-source.js';
 import { FIRST_PASSES, LAST_PASSES, runPasses, withBrief } from '../../core/passes/presets.js';
 import { sectionsOf } from '../../core/passes/structure/sections.js';
 import type { Trimmed } from '../../core/trim/trim.js';
 import { AssetStore } from '../../project/assets.js';
 import { bringAssets } from './bring-assets.js';
 import type { ReadOptions } from './convert.js';
-import type { Made } from './page-build.js';
-import { makeHead } from './page-head.js';
+import type { PageBuild } from './page-build.js';
+import { buildHead } from './page-head.js';
 import { readHtml } from './read-html.js';
-import { finishReference, openReference, thingPlaces, type SectionPlace } from '../source/reference.js';
+import { finishReference, openReference, elementPlaces, type SectionPlace } from '../source/reference.js';
 import { serveSource } from '../source/serve-source.js';
 import type { WebSource } from '../source/find-sources.js';
 import { trimPage } from './trim-page.js';
 
 /** Makes a page of a web page. @param store where the files that it shows go @throws Problem */
-export async function makeWebPage(
+export async function buildWebPage(
   source: WebSource,
   { widths, progress, keepBoxes, proof, reading, decisions, briefText }: ReadOptions,
   browser: OpenBrowser,
   store: AssetStore,
-): Promise<Made> {
+): Promise<PageBuild> {
   const served = await serveSource(source, reading);
   try {
     progress(`Opening the page at ${widths.join(', ')} px`);
-    const desk = openDesk(browser, served.visit.scheme);
+    const desk = openBlankPage(browser, served.visit.scheme);
     desk.catch(() => undefined);
     /* What is read is read in the widest; the others come to rest meanwhile. */
     const opening = widths.map((width) => openReference(browser, served.visit, width));
-    for (const one of opening) one.catch(() => undefined);
+    for (const promise of opening) promise.catch(() => undefined);
     const widest = await required(opening[widths.indexOf(Math.max(...widths))]);
     progress('Reading elements and styles');
     const read = await readHtml(widest.page, await desk, {
@@ -59,14 +59,14 @@ export async function makeWebPage(
     const open = await Promise.all(opening);
     if (proof) browser.prepare();
     /* Looking goes on while boxes are tried in another page. */
-    const seeing = briefText === undefined ? seeWebPage(source.name, source.shown, open) : undefined;
+    const seeing = briefText === undefined ? surveyWebPage(source.name, source.shown, open) : undefined;
     seeing?.catch(() => undefined);
     const scrolling = (seeing ?? Promise.resolve()).then(async () => {
-      const things = thingPlaces(whole);
+      const things = elementPlaces(whole);
       return Promise.all(
-        open.map(async ({ width, page, picture }) => {
-          await picture;
-          return { width, looks: await inside(page, 'lookScrolled', things) };
+        open.map(async ({ width, page, picture: image }) => {
+          await image;
+          return { width, looks: await inside(page, 'captureScrolledHeader', things) };
         }),
       );
     });
@@ -74,18 +74,18 @@ export async function makeWebPage(
     progress('Removing boxes without effect');
     const trimmed = keepBoxes ? undefined : await trimPage(await desk, whole, own, read.boxes.size);
     if (served.visit.scheme === 'light') browser.giveBack(await desk);
-    const reached = open.flatMap((one) => one.reached ?? []);
-    const decide = decisionsPass(decisions, (one) => reached.push(one));
+    const reached = open.flatMap((openReference) => openReference.reached ?? []);
+    const decide = decisionsPass(decisions, (decision) => reached.push(decision));
     const lost = new Map<number, string>();
-    const passes = withBrief(LAST_PASSES, decisions, decide, (line, said) => lost.set(line, said));
+    const passes = withBrief(LAST_PASSES, decisions, decide, (line, text) => lost.set(line, text));
     const document = runPasses(trimmed?.document ?? whole, { ...context, scrolled: await scrolling }, passes);
     own.keep(new Set(assetAddresses(document)));
     store.addAll(own);
     const seen = await seeing;
     const sections = sectionPlaces(document);
-    const found = { sections, things: thingPlaces(document) };
-    const references = await Promise.all(open.map((one) => finishReference(one, found)));
-    const headed = await makeHead(
+    const found = { sections, things: elementPlaces(document) };
+    const references = await Promise.all(open.map((openReference) => finishReference(openReference, found)));
+    const headed = await buildHead(
       { ...document, ...(head ? { head } : {}) },
       {
         brief: decisions,

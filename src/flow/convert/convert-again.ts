@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
 import type { OpenBrowser } from '../../browser/launch.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { SignIn } from '../../core/source/reading.js';
 import { openProject } from '../../project/folder.js';
 import type { PageSettings } from '../../project/settings.js';
@@ -25,10 +25,10 @@ export async function convertAgain(project: string, { open, signIn, progress }: 
   const { pages } = openProject(project);
   const [first] = pages as [PageSettings];
   const online = isOnline(first);
-  const given = pages.flatMap(({ sources }) => sources.map((one) => (online ? one : resolve(project, one))));
-  const gone = online ? undefined : given.find((one) => !existsSync(one));
+  const given = pages.flatMap(({ sources }) => sources.map((source) => (online ? source : resolve(project, source))));
+  const gone = online ? undefined : given.find((text) => !existsSync(text));
   if (gone !== undefined)
-    throw new Problem('The source is missing.', gone, 'Restore it, or convert the source from its new place.');
+    throw new TavrikError('The source is missing.', gone, 'Restore it, or convert the source from its new place.');
   return convert([...new Set(given)], againOptions(project, { open, progress, ...(signIn ? { signIn } : {}) }));
 }
 

@@ -9,9 +9,9 @@ import type { WidthProof } from '../../core/proof/proof.js';
 import { sectionsOf } from '../../core/passes/structure/sections.js';
 import { AssetStore } from '../../project/assets.js';
 import type { Converted, ConvertedPage, ReadOptions } from './convert.js';
-import type { Made } from './page-build.js';
-import { makeDesignPages } from './build-design-pages.js';
-import { makeWebPage } from './build-web-page.js';
+import type { PageBuild } from './page-build.js';
+import { buildDesignPages } from './build-design-pages.js';
+import { buildWebPage } from './build-web-page.js';
 import { prove, type ProjectProof } from '../proof/prove.js';
 import type { Savings } from './resize-images.js';
 import type { TunedPage } from '../proof/tune.js';
@@ -25,40 +25,40 @@ export async function convertSources(
   browser: OpenBrowser,
 ): Promise<Converted> {
   const store = new AssetStore();
-  const made: Made[] = [];
+  const mades: PageBuild[] = [];
   for (const source of sources) {
     const progress =
       sources.length > 1 ? (text: string) => options.progress(`${source.name}: ${text}`) : options.progress;
     const own = { ...options, progress };
-    made.push(
+    mades.push(
       ...(source.kind === 'svg'
-        ? await makeDesignPages(source, own, browser, store)
-        : [await makeWebPage(source, own, browser, store)]),
+        ? await buildDesignPages(source, own, browser, store)
+        : [await buildWebPage(source, own, browser, store)]),
     );
   }
-  const savings = await slimAll(made, store, options, browser);
-  store.keep(new Set(made.flatMap(({ document }) => assetAddresses(document))));
+  const savings = await slimAll(mades, store, options, browser);
+  store.keep(new Set(mades.flatMap(({ document }) => assetAddresses(document))));
   options.progress('Writing the project');
-  const written = writeProject(made, store, options, browser.version);
+  const written = writeProject(mades, store, options, browser.version);
   const { proof, tuned } = options.proof ? await proveAndTune(options, browser) : {};
-  const pages = made.map((one, index): ConvertedPage => {
-    const proved = proof?.pages.find(({ page }) => page === one.document.name);
-    return { ...summary(one, required(written[index])), ...(proved ? { proof: proved } : {}) };
+  const pages = mades.map((entry, index): ConvertedPage => {
+    const proved = proof?.pages.find(({ page }) => page === entry.document.name);
+    return { ...summary(entry, required(written[index])), ...(proved ? { proof: proved } : {}) };
   });
   const notes = [
     ...lostDecisions(
       options.decisions,
-      made.flatMap(({ reached }) => reached),
+      mades.flatMap(({ reached }) => reached),
     ),
-    ...lostFields(made),
-    ...lostPages(options.decisions, made),
+    ...lostFields(mades),
+    ...lostPages(options.decisions, mades),
   ];
   return {
     project: options.out,
     pages,
     assets: new Set(
-      made.flatMap(({ document: { head: _, ...shown } }) =>
-        assetAddresses(shown).filter((one) => one.startsWith('assets/')),
+      mades.flatMap(({ document: { head: _, ...shown } }) =>
+        assetAddresses(shown).filter((assetAddress) => assetAddress.startsWith('assets/')),
       ),
     ).size,
     notes,
@@ -68,14 +68,14 @@ export async function convertSources(
 }
 
 /** What the brief says of fields that none of the pages has. */
-function lostFields(made: readonly Made[]): string[] {
-  const [first, ...others] = made.map((one) => one.lostFields);
-  return [...(first ?? [])].flatMap(([line, said]) => (others.every((one) => one.has(line)) ? [said] : []));
+function lostFields(mades: readonly PageBuild[]): string[] {
+  const [first, ...others] = mades.map((entry) => entry.lostFields);
+  return [...(first ?? [])].flatMap(([line, text]) => (others.every((map) => map.has(line)) ? [text] : []));
 }
 
 /** Pages that the brief says something about and that there are not. */
-function lostPages({ aboutPages = {} }: Brief, made: readonly Made[]): string[] {
-  const names = made.map(({ document }) => document.name);
+function lostPages({ aboutPages = {} }: Brief, mades: readonly PageBuild[]): string[] {
+  const names = mades.map(({ document }) => document.name);
   return Object.keys(aboutPages)
     .filter((name) => !names.includes(name))
     .map((name) => `brief.yaml: about-pages names "${name}", which is no page; there are ${names.join(', ')}`);
@@ -98,7 +98,7 @@ async function proveAndTune(
 ): Promise<{ readonly proof: ProjectProof; readonly tuned?: readonly TunedPage[] }> {
   const proof = await prove(out, { open: browser, progress });
   const mendable = proof.pages.some(({ widths }) =>
-    widths.some((one) => isOff(one) && one.differences.some(({ remedy }) => remedy?.value !== undefined)),
+    widths.some((width) => isOff(width) && width.differences.some(({ remedy }) => remedy?.value !== undefined)),
   );
   if (tune === false || !mendable) return { proof };
   const { tuneProject } = await import('../proof/tune.js');
@@ -109,30 +109,33 @@ async function proveAndTune(
 
 /** Offers the pictures of all pages as the brief asks, and says what that saved; nothing if it does not ask. */
 async function slimAll(
-  made: Made[],
+  mades: PageBuild[],
   store: AssetStore,
-  { decisions: { pictures }, progress }: ReadOptions,
+  { decisions: { pictures: images }, progress }: ReadOptions,
   browser: OpenBrowser,
 ): Promise<Savings | undefined> {
-  const limits = made.map(({ reached }) => new Map(reached.flatMap(({ largest = [] }) => [...largest])));
-  if (!pictures && limits.every(({ size }) => size === 0)) return undefined;
+  const limits = mades.map(({ reached }) => new Map(reached.flatMap(({ largest = [] }) => [...largest])));
+  if (!images && limits.every(({ size }) => size === 0)) return undefined;
   progress('Resizing images to the size at which they are shown');
-  const { slimPictures, noSavings, together } = await import('./resize-images.js');
+  const { resizeImages, noSavings, addSavings } = await import('./resize-images.js');
   let all = noSavings;
-  for (const [at, one] of made.entries()) {
-    const { document, savings } = await slimPictures(
-      one.document,
+  for (const [at, entry] of mades.entries()) {
+    const { document, savings } = await resizeImages(
+      entry.document,
       store,
-      { ...defined({ all: pictures }), largest: limits[at] ?? new Map() },
+      { ...defined({ all: images }), largest: limits[at] ?? new Map() },
       browser,
     );
-    made[at] = { ...one, document };
-    all = together(all, savings);
+    mades[at] = { ...entry, document };
+    all = addSavings(all, savings);
   }
   return all;
 }
 
-function summary({ document, notes, sourceElements, trimmed, reasons }: Made, written: WrittenPage): ConvertedPage {
+function summary(
+  { document, notes, sourceElements, trimmed, reasons }: PageBuild,
+  written: WrittenPage,
+): ConvertedPage {
   return {
     page: document.name,
     file: written.file,

@@ -7,7 +7,7 @@ import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
 import type { Proof } from '../../core/proof/proof.js';
 import type { Reading } from '../../core/source/reading.js';
 import type { Trimmed } from '../../core/trim/trim.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { findSources, refuseForeign, type Source } from '../source/find-sources.js';
 import type { Progress } from '../progress.js';
 import type { SectionReasons } from './page-build.js';
@@ -87,7 +87,11 @@ export interface ConvertedPage {
 function checkOptions(sources: readonly Source[], { reading, keepBoxes, fonts, page, design }: ConvertOptions): void {
   const kind = sources[0]?.kind;
   if (sources.length > 1 && reading.choice)
-    throw new Problem('Parts can be chosen from one page only.', '--select', 'Name one page, or leave --select out.');
+    throw new TavrikError(
+      'Parts can be chosen from one page only.',
+      '--select',
+      'Name one page, or leave --select out.',
+    );
   refuseForeign(kind, {
     ofPages: {
       '--select': reading.choice !== undefined,
@@ -130,7 +134,7 @@ export async function convert(given: readonly string[], options: ConvertOptions)
   const found = findSources(given, options.root);
   const sources =
     options.called !== undefined && found.length === 1
-      ? found.map((one) => ({ ...one, name: required(options.called) }))
+      ? found.map((source) => ({ ...source, name: required(options.called) }))
       : found;
   checkOptions(sources, options);
   const read = withBrief(options);

@@ -1,7 +1,7 @@
 import { required } from '../../core/data/required.js';
 import { inside } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
-import { openOurs, turnTo } from '../../browser/result-page.js';
+import { openResult, setViewport } from '../../browser/result-page.js';
 import type { Served } from '../../browser/serve.js';
 import { buildDesign, type BuiltDesign } from '../../core/design/emit/build-design.js';
 import type { DesignInput } from '../../core/design/emit/page-builder.js';
@@ -26,23 +26,23 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
   if (usual.length === 0 || input.breakpoints) return buildDesign(input);
   const wide = buildDesign({
     ...input,
-    breakpoints: usual.map((one, at) => ({ ...one, below: required(widths[at + 1]) + 1 })),
+    breakpoints: usual.map((breakpoint, at) => ({ ...breakpoint, below: required(widths[at + 1]) + 1 })),
   });
   served.hold('/-fit', 'text/html; charset=utf-8', renderHtml(wide.document, '-fit.css'));
   served.hold('/-fit.css', 'text/css; charset=utf-8', renderCss(wide.document));
   const page = await browser.newPage(required(widths[0]));
   try {
-    await openOurs(page, `${served.origin}/-fit`);
+    await openResult(page, `${served.origin}/-fit`);
     let isFirst = true;
-    const look = async (width: number): Promise<Seen> => {
-      await turnTo(page, width, isFirst);
+    const look = async (width: number): Promise<FittedLayout> => {
+      await setViewport(page, width, isFirst);
       isFirst = false;
-      const { words, overflow } = await inside(page, 'measureNow');
+      const { words, overflow } = await inside(page, 'measurePage');
       const { clashing, cut } = wordFaults(words, width);
       return { faults: clashing.length + cut.length + (overflow > 1 ? 1 : 0), rows: await inside(page, 'rowLines') };
     };
     const fitted: Breakpoint[] = [];
-    for (const [at, one] of usual.entries()) fitted.push(await fit(one, required(widths[at]), look));
+    for (const [at, breakpoint] of usual.entries()) fitted.push(await fit(breakpoint, required(widths[at]), look));
     browser.giveBack(page);
     return buildDesign({ ...input, breakpoints: fitted });
   } catch (error) {
@@ -52,15 +52,19 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
 }
 
 /** What is wrong with a layout at one width, and in how many lines its rows stand. */
-interface Seen {
+interface FittedLayout {
   readonly faults: number;
   readonly rows: readonly number[];
 }
 
 /** Goes down from the width of an artboard until its layout has more faults than it was drawn with, or breaks a row. */
-async function fit(usual: Breakpoint, from: number, look: (width: number) => Promise<Seen>): Promise<Breakpoint> {
+async function fit(
+  usual: Breakpoint,
+  from: number,
+  look: (width: number) => Promise<FittedLayout>,
+): Promise<Breakpoint> {
   const drawn = await look(from);
-  const isWorse = ({ faults, rows }: Seen): boolean =>
+  const isWorse = ({ faults, rows }: FittedLayout): boolean =>
     faults > drawn.faults || rows.some((lines, at) => lines > 1 && drawn.rows[at] === 1);
   const first = Math.ceil((from - 1) / STEP) * STEP - STEP;
   let least = from;

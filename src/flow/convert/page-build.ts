@@ -1,13 +1,13 @@
 import type { DesignChoices } from '../../core/design/responsive/screens.js';
 import type { Finding } from '../../core/survey/finding.js';
-import type { Reached } from '../../core/brief/brief.js';
+import type { DecisionOutcome } from '../../core/brief/brief.js';
 import type { PageDocument } from '../../core/document/types.js';
 import type { Trimmed } from '../../core/trim/trim.js';
 import type { Reference } from '../source/reference.js';
 import type { Source } from '../source/find-sources.js';
 
 /** A source turned into a page, with everything that its project needs to know of it. */
-export interface Made {
+export interface PageBuild {
   readonly document: PageDocument;
   readonly references: readonly Reference[];
   readonly source: Source;
@@ -15,7 +15,7 @@ export interface Made {
   readonly files: readonly string[];
   readonly notes: readonly string[];
   /** What came of the brief, in each place where it was looked for. */
-  readonly reached: readonly Reached[];
+  readonly reached: readonly DecisionOutcome[];
   /** What the brief says of fields that this page does not have: what to say of it, by the line of the brief. */
   readonly lostFields: ReadonlyMap<number, string>;
   /** What was found in the source; only if there is no brief yet. */

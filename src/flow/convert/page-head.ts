@@ -12,7 +12,7 @@ const ICON_SIZES = [16, 32, 48, 180, 192, 512];
 const PREVIEW = { width: 1200, height: 630 };
 
 /** What the head of a page is made from. */
-export interface HeadGiven {
+export interface HeadOptions {
   readonly brief: Brief;
   /** Address that relative addresses count from. */
   readonly address: string;
@@ -26,23 +26,23 @@ export interface HeadGiven {
 }
 
 /** The page with what its source and the brief say of it; its preview and its icons are files in the store. */
-export async function makeHead(
+export async function buildHead(
   document: PageDocument,
-  given: HeadGiven,
+  given: HeadOptions,
   store: AssetStore,
 ): Promise<{ readonly document: PageDocument; readonly notes: readonly string[] }> {
   const { site = {}, aboutPages = {} } = given.brief;
   const settled = withSettings(document, site, aboutPages[document.name] ?? {});
   const notes: string[] = [];
-  const said = { mark: site.mark, picture: aboutPages[document.name]?.picture };
+  const message = { mark: site.mark, picture: aboutPages[document.name]?.picture };
   const get = async (address: string | undefined): Promise<File | undefined> => {
     if (address === undefined || !isNear(address, given)) return undefined;
     const own = new AssetStore();
     const { places } = await fetchAssets([address], given.address, own, given.signIn);
     const path = places.get(address);
-    const bytes = own.entries().find(([one]) => one === path)?.[1];
+    const bytes = own.entries().find(([text]) => text === path)?.[1];
     if (bytes && path) return { path, bytes };
-    if (Object.values(said).includes(address)) notes.push(`brief.yaml: the file "${address}" could not be loaded.`);
+    if (Object.values(message).includes(address)) notes.push(`brief.yaml: the file "${address}" could not be loaded.`);
     return undefined;
   };
   const [icons, preview] = await Promise.all([
@@ -51,8 +51,8 @@ export async function makeHead(
   ]);
   const { preview: before, ...head } = settled.head ?? {};
   const { picture: _, ...words } = before ?? {};
-  const made: PageHead = { ...head, preview: { ...words, ...preview }, ...(icons.length ? { icons } : {}) };
-  return { document: { ...settled, head: made }, notes };
+  const pageHead: PageHead = { ...head, preview: { ...words, ...preview }, ...(icons.length ? { icons } : {}) };
+  return { document: { ...settled, head: pageHead }, notes };
 }
 
 interface File {
@@ -60,7 +60,7 @@ interface File {
   readonly bytes: Buffer;
 }
 
-function isNear(address: string, { address: base, online }: HeadGiven): boolean {
+function isNear(address: string, { address: base, online }: HeadOptions): boolean {
   return (
     URL.canParse(address, base) &&
     (online || /^data:/i.test(address) || new URL(address, base).origin === new URL(base).origin)
@@ -71,7 +71,7 @@ function isNear(address: string, { address: base, online }: HeadGiven): boolean 
 async function iconsFrom(mark: File | undefined, store: AssetStore): Promise<NonNullable<PageHead['icons']>> {
   if (!mark) return [];
   const drawn = mark.path.endsWith('.svg');
-  const made = await Promise.all(
+  const result = await Promise.all(
     ICON_SIZES.map((size) =>
       iconOf(mark.bytes, size).then(
         (bytes) => ({ size, bytes }),
@@ -79,8 +79,8 @@ async function iconsFrom(mark: File | undefined, store: AssetStore): Promise<Non
       ),
     ),
   );
-  const sized = made.flatMap((one) =>
-    one ? [{ file: store.add(one.bytes, `icon-${one.size}.png`), size: one.size }] : [],
+  const sized = result.flatMap((entry) =>
+    entry ? [{ file: store.add(entry.bytes, `icon-${entry.size}.png`), size: entry.size }] : [],
   );
   return [...(drawn || sized.length === 0 ? [{ file: store.add(mark.bytes, hintOf(mark.path)) }] : []), ...sized];
 }
@@ -100,8 +100,8 @@ async function previewFrom(
   }
   const widest = [...references].sort((a, b) => b.width - a.width)[0];
   if (!widest) return {};
-  const picture = store.add(await previewOf(widest.picture, PREVIEW), 'preview.jpg');
-  return { picture, ...PREVIEW };
+  const image = store.add(await previewOf(widest.picture, PREVIEW), 'preview.jpg');
+  return { picture: image, ...PREVIEW };
 }
 
 /** The name of a file of a store without its place and its hash. */

@@ -4,20 +4,20 @@ import type { DesignChoices } from '../../core/design/responsive/screens.js';
 import { basename, dirname } from 'node:path';
 import type { OpenBrowser } from '../../browser/launch.js';
 import { serveFolder, type Served } from '../../browser/serve.js';
-import type { Brief, Reached } from '../../core/brief/brief.js';
+import type { Brief, DecisionOutcome } from '../../core/brief/brief.js';
 import { pagesBy } from '../../core/source/artboards.js';
 import type { BuiltDesign } from '../../core/design/emit/build-design.js';
 import type { DrawnState } from '../../core/passes/states/drawn-states.js';
 import type { FontFile } from '../../core/fonts/font-faces.js';
 import { allWidths } from '../../core/design/responsive/screens.js';
 import type { Breakpoint } from '../../core/document/types.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { FontFolder } from '../../project/fonts.js';
-import { holdFonts } from '../source/serve-fonts.js';
+import { serveFonts } from '../source/serve-fonts.js';
 import { fitDesign } from './fit-design.js';
-import type { SeenPage } from '../../core/survey/observations.js';
-import { seeDesign } from '../survey/survey-source.js';
-import { openBoard, placeBoards, type PlacedBoard } from '../source/open-artboards.js';
+import type { SurveyedPage } from '../../core/survey/observations.js';
+import { surveyDesign } from '../survey/survey-source.js';
+import { openArtboard, placeArtboards, type PlacedArtboard } from '../source/open-artboards.js';
 import type { OpenReference } from '../source/reference.js';
 import type { Progress } from '../progress.js';
 
@@ -29,9 +29,9 @@ export interface ReadDesign extends BuiltDesign {
   /** Layers that show others in a state, those of the widest artboard first. */
   readonly states: readonly DrawnState[];
   /** What came of the brief on each artboard. */
-  readonly reached: readonly Reached[];
+  readonly reached: readonly DecisionOutcome[];
   /** What there is to see in it, if that was asked for. */
-  readonly seen?: SeenPage;
+  readonly seen?: SurveyedPage;
 }
 
 export interface ReadDesigns {
@@ -42,7 +42,7 @@ export interface ReadDesigns {
 }
 
 /** What a person says of the artboards of a call. */
-export interface DesignGiven {
+export interface DesignOptions {
   readonly name: string;
   readonly files: readonly string[];
   /** The only page to make, if the artboards are of several. */
@@ -55,20 +55,24 @@ export interface DesignGiven {
 }
 
 /** Opens artboards as a browser draws them and makes the pages that they are of. @throws Problem */
-export async function readDesigns(browser: OpenBrowser, given: DesignGiven, progress: Progress): Promise<ReadDesigns> {
+export async function readDesigns(
+  browser: OpenBrowser,
+  given: DesignOptions,
+  progress: Progress,
+): Promise<ReadDesigns> {
   const { files } = given;
   const served = await serveFolder(dirname(required(files[0])));
   try {
     progress(`Opening ${files.length === 1 ? 'the drawing' : `${files.length} drawings`}`);
-    const placed = await placeBoards(browser, served, files);
+    const placed = await placeArtboards(browser, served, files);
     const chosen = choosePages(placed, given);
-    const used = new Set(chosen.flatMap(({ boards }) => boards));
-    await Promise.all(placed.filter((one) => !used.has(one)).map(({ page }) => page.close()));
-    const fonts = holdFonts(served, given.fonts);
+    const used = new Set(chosen.flatMap(({ boards: artboards }) => artboards));
+    await Promise.all(placed.filter((placedArtboard) => !used.has(placedArtboard)).map(({ page }) => page.close()));
+    const fonts = serveFonts(served, given.fonts);
     const pages: ReadDesign[] = [];
-    for (const one of chosen) {
-      progress(`${chosen.length > 1 ? `${one.name}: ` : ''}Finding sections, rows and columns`);
-      pages.push(await readPage(browser, served, one, given, fonts));
+    for (const chosenPage of chosen) {
+      progress(`${chosen.length > 1 ? `${chosenPage.name}: ` : ''}Finding sections, rows and columns`);
+      pages.push(await readPage(browser, served, chosenPage, given, fonts));
     }
     return { pages, address: `${served.origin}/`, close: served.close };
   } catch (error) {
@@ -80,76 +84,78 @@ export async function readDesigns(browser: OpenBrowser, given: DesignGiven, prog
 /** A page by its name, and the artboards of it. */
 interface ChosenPage {
   readonly name: string;
-  readonly boards: readonly PlacedBoard[];
+  readonly boards: readonly PlacedArtboard[];
 }
 
 async function readPage(
   browser: OpenBrowser,
   served: Served,
-  { name, boards }: ChosenPage,
-  { choices, fonts: folder, brief, look }: DesignGiven,
+  { name, boards: artboards }: ChosenPage,
+  { choices, fonts: folder, brief, look }: DesignOptions,
   fonts: readonly FontFile[],
 ): Promise<ReadDesign> {
-  const opened = await Promise.all(boards.map((one) => openBoard(one, fonts, brief)));
+  const opened = await Promise.all(artboards.map((artboard) => openArtboard(artboard, fonts, brief)));
   opened.sort((a, b) => b.board.width - a.board.width);
-  const seen = look ? await seeDesign(name, boards, opened) : undefined;
+  const seen = look ? await surveyDesign(name, artboards, opened) : undefined;
   const files = [...new Set(opened.map(({ file }) => file))];
   const built = await fitDesign(browser, served, {
     name,
     files: files.map((file) => basename(file)),
-    boards: opened.map(({ board }) => board),
+    boards: opened.map(({ board: artboard }) => artboard),
     ...defined({ fonts: opened[0]?.fonts }),
     ...choices,
     ...(brief.breakpoints
       ? {
           breakpoints: breakpointsNamed(
             brief.breakpoints,
-            opened.map(({ board }) => board.width),
+            opened.map(({ board: artboard }) => artboard.width),
           ),
         }
       : {}),
   });
-  const said = [...(folder?.notes ?? []), ...heldIn(boards), ...opened.flatMap(({ notes }) => notes)];
+  const texts = [...(folder?.notes ?? []), ...heldIn(artboards), ...opened.flatMap(({ notes }) => notes)];
   return {
     ...built,
     ...(seen ? { seen } : {}),
     files,
-    states: opened.flatMap((one) => one.states),
-    reached: opened.map((one) => one.reached),
-    notes: [...new Set([...said, ...built.notes])],
+    states: opened.flatMap((openedArtboard) => openedArtboard.states),
+    reached: opened.map((openedArtboard) => openedArtboard.reached),
+    notes: [...new Set([...texts, ...built.notes])],
     references: opened.map(({ reference }) => reference),
   };
 }
 
 /** The pages to make, and the artboards of each. @throws Problem if one is asked for that is not there, or two boards of one are equally wide */
-function choosePages(placed: readonly PlacedBoard[], { name, files, page, brief }: DesignGiven): ChosenPage[] {
+function choosePages(placed: readonly PlacedArtboard[], { name, files, page, brief }: DesignOptions): ChosenPage[] {
   const { pages, lost } = pagesBy(placed, brief.pages ?? {});
   if (lost.length)
-    throw new Problem(
+    throw new TavrikError(
       `The brief names ${lost.length === 1 ? 'a missing artboard' : 'missing artboards'}: ${lost.join(', ')}.`,
       'pages',
-      `Available: ${placed.map((one) => one.name).join(', ')}.`,
+      `Available: ${placed.map((placedArtboard) => placedArtboard.name).join(', ')}.`,
     );
-  const list = [...pages].map(([one, boards]) => `${one || name} (${boards.map(({ width }) => width).join(', ')} px)`);
-  const wanted = [...pages].filter(([one]) => page === undefined || (one || name) === page);
+  const list = [...pages].map(
+    ([text, artboards]) => `${text || name} (${artboards.map(({ width }) => width).join(', ')} px)`,
+  );
+  const wanted = [...pages].filter(([text]) => page === undefined || (text || name) === page);
   if (wanted.length === 0)
-    throw new Problem(`Page "${page}" not found.`, '--page', `Pages by their names: ${list.join(', ')}.`);
-  return wanted.map(([key, boards]) => {
-    const widths = boards.map(({ width }) => width);
+    throw new TavrikError(`Page "${page}" not found.`, '--page', `Pages by their names: ${list.join(', ')}.`);
+  return wanted.map(([key, artboards]) => {
+    const widths = artboards.map(({ width }) => width);
     const twice = widths.find((width, index) => widths.indexOf(width) !== index);
     if (twice !== undefined)
-      throw new Problem(
+      throw new TavrikError(
         `Two artboards${pages.size > 1 ? ` of the page "${key}"` : ''} are ${twice} px wide.`,
-        [...new Set(boards.map(({ file }) => basename(file)))].join(', '),
+        [...new Set(artboards.map(({ file }) => basename(file)))].join(', '),
         'Use one artboard for each width, and name the artboards of other pages after their page.',
       );
-    return { name: files.length === placed.length && pages.size === 1 ? name : key || name, boards };
+    return { name: files.length === placed.length && pages.size === 1 ? name : key || name, boards: artboards };
   });
 }
 
 /** The breakpoints of a brief. @throws Problem if there are not as many as the screens need, or they lie elsewhere */
-function breakpointsNamed(named: Readonly<Record<string, number>>, boards: readonly number[]): Breakpoint[] {
-  const screens = allWidths(boards);
+function breakpointsNamed(named: Readonly<Record<string, number>>, artboards: readonly number[]): Breakpoint[] {
+  const screens = allWidths(artboards);
   const list = Object.entries(named)
     .map(([name, below]) => ({ name, below }))
     .sort((a, b) => b.below - a.below);
@@ -157,7 +163,7 @@ function breakpointsNamed(named: Readonly<Record<string, number>>, boards: reado
     list.length === screens.length - 1 &&
     list.every(({ below }, at) => below <= required(screens[at]) && below > required(screens[at + 1]));
   if (fit) return list;
-  throw new Problem(
+  throw new TavrikError(
     `These breakpoints do not separate the artboards of ${screens.join(', ')} px.`,
     'breakpoints',
     'Give one between each two of them, as name: px below which it applies.',
@@ -165,9 +171,9 @@ function breakpointsNamed(named: Readonly<Record<string, number>>, boards: reado
 }
 
 /** Files that hold more than one artboard, in words. */
-function heldIn(boards: readonly PlacedBoard[]): string[] {
-  return [...new Set(boards.map(({ file }) => file))].flatMap((file) => {
-    const own = boards.filter((one) => one.file === file);
+function heldIn(artboards: readonly PlacedArtboard[]): string[] {
+  return [...new Set(artboards.map(({ file }) => file))].flatMap((file) => {
+    const own = artboards.filter((artboard) => artboard.file === file);
     if (own.length < 2) return [];
     const list = own.map(({ name, width }) => (name.includes(String(width)) ? name : `${name} (${width} px)`));
     return [`${basename(file)} holds ${own.length} artboards of this page: ${list.join(', ')}`];

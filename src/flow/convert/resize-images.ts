@@ -2,19 +2,19 @@ import { required } from '../../core/data/required.js';
 import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
-import { openOurs, turnTo } from '../../browser/result-page.js';
+import { openResult, setViewport } from '../../browser/result-page.js';
 import { serveFiles } from '../../browser/serve.js';
 import { assetAddresses, mapAssets } from '../../core/document/addresses.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { isElement, mapTree } from '../../core/document/walk.js';
 import {
-  offerPictures,
-  plainPictures,
+  offerImages,
+  plainImages,
   sizedGrounds,
   type Candidate,
   type Renditions,
 } from '../../core/images/offer-images.js';
-import { offerOf, type Need, type Offer, type PictureChoices } from '../../core/images/offers.js';
+import { offerOf, type Need, type Offer, type ImageChoices } from '../../core/images/offers.js';
 import { renderCss } from '../../core/render/css.js';
 import { renderHtml } from '../../core/render/html.js';
 import type { AssetStore } from '../../project/assets.js';
@@ -41,7 +41,7 @@ export interface Savings {
 
 export const noSavings: Savings = { files: 0, before: 0, after: 0, kept: [] };
 
-export function together(a: Savings, b: Savings): Savings {
+export function addSavings(a: Savings, b: Savings): Savings {
   return {
     files: a.files + b.files,
     before: a.before + b.before,
@@ -51,38 +51,38 @@ export function together(a: Savings, b: Savings): Savings {
 }
 
 /** Where nothing is asked of all pictures, those with a width of their own stay in their format. */
-const PLAIN: PictureChoices = { formats: [], quality: 85, vectors: false };
+const PLAIN: ImageChoices = { formats: [], quality: 85, vectors: false };
 
 /** What is asked of the pictures of a page: of all of them, and of single ones by the id of their element. */
-export interface Wanted {
-  readonly all?: PictureChoices;
+export interface ImageLimits {
+  readonly all?: ImageChoices;
   /** Widest, px. */
   readonly largest: ReadonlyMap<string, number>;
 }
 
 /** A page whose pictures are offered as the brief asks. The files go into the store. */
-export async function slimPictures(
+export async function resizeImages(
   document: PageDocument,
   store: AssetStore,
-  { all, largest }: Wanted,
+  { all, largest }: ImageLimits,
   browser: OpenBrowser,
 ): Promise<{ readonly document: PageDocument; readonly savings: Savings }> {
   const tally: Tally = { files: 0, before: 0, after: 0, kept: [] };
   const choices = all ?? PLAIN;
   const bounded = choices.largest === undefined ? document : await boundGrounds(document, store, choices, tally);
   const lean = choices.vectors ? await leanVectors(bounded, store, tally) : bounded;
-  const pictures = plainPictures(lean.body).filter(({ id }) => all || largest.has(id));
+  const images = plainImages(lean.body).filter(({ id }) => all || largest.has(id));
   const rasters = new Map<string, Raster>();
   const bytesOf = new Map(store.entries());
-  for (const path of new Set(pictures.map(({ attributes }) => required(attributes?.['src'])))) {
+  for (const path of new Set(images.map(({ attributes }) => required(attributes?.['src'])))) {
     const raster = await rasterOf(path, bytesOf.get(path) ?? Buffer.alloc(0));
     if (raster) rasters.set(path, raster);
   }
   if (rasters.size === 0) return { document: lean, savings: tally };
   const shown = await lookAt(lean, store, browser);
   const renditions = new Map<string, Renditions>();
-  const made = new Map<string, Promise<Made>>();
-  for (const { id, attributes } of pictures) {
+  const map = new Map<string, Promise<ResizedImage>>();
+  for (const { id, attributes } of images) {
     const path = required(attributes?.['src']);
     const raster = rasters.get(path);
     if (!raster) continue;
@@ -90,20 +90,20 @@ export async function slimPictures(
     const most = Math.min(choices.largest ?? Infinity, largest.get(id) ?? Infinity);
     const offer = offerOf(needs, [raster.width, raster.height], lean.breakpoints, { largest: most });
     const key = `${path} ${offer.widths.join(' ')}`;
-    const files = made.get(key) ?? make(path, required(bytesOf.get(path)), raster, offer, choices, store);
-    made.set(key, files);
+    const files = map.get(key) ?? make(path, required(bytesOf.get(path)), raster, offer, choices, store);
+    map.set(key, files);
     renditions.set(id, { sizes: offer.sizes, ...(await files).renditions });
   }
-  const offered = offerPictures(lean, renditions);
+  const offered = offerImages(lean, renditions);
   const moved = movedIn(shown, await lookAt(offered, store, browser));
   for (const id of moved) renditions.delete(id);
-  for (const one of pictures.filter(({ id }) => moved.has(id)))
-    tally.kept.push(`${one.name}: other files would move it, so its file is kept`);
-  for (const one of made.values()) {
-    const { before, after } = await one;
+  for (const image of images.filter(({ id }) => moved.has(id)))
+    tally.kept.push(`${image.name}: other files would move it, so its file is kept`);
+  for (const promise of map.values()) {
+    const { before, after } = await promise;
     if (after < before) count(tally, before, after);
   }
-  return { document: moved.size ? offerPictures(lean, renditions) : offered, savings: tally };
+  return { document: moved.size ? offerImages(lean, renditions) : offered, savings: tally };
 }
 
 interface Tally {
@@ -128,7 +128,7 @@ function nameIn(path: string): string {
 async function boundGrounds(
   document: PageDocument,
   store: AssetStore,
-  { largest = Infinity, quality }: PictureChoices,
+  { largest = Infinity, quality }: ImageChoices,
   tally: Tally,
 ): Promise<PageDocument> {
   const files = new Map(store.entries());
@@ -137,10 +137,10 @@ async function boundGrounds(
     const bytes = files.get(path);
     const raster = bytes && (await rasterOf(path, bytes));
     if (!raster || raster.width <= largest) continue;
-    const made = await encode(bytes, largest, raster.format, quality);
-    if (made.length >= bytes.length) continue;
-    narrower.set(path, store.add(made, nameIn(path)));
-    count(tally, bytes.length, made.length);
+    const result = await encode(bytes, largest, raster.format, quality);
+    if (result.length >= bytes.length) continue;
+    narrower.set(path, store.add(result, nameIn(path)));
+    count(tally, bytes.length, result.length);
   }
   const { body } = document;
   const bare: PageDocument = { ...document, body: { ...body, children: [] } };
@@ -160,13 +160,13 @@ async function leanVectors(document: PageDocument, store: AssetStore, tally: Tal
   return mapAssets(document, (path) => leaner.get(path) ?? path);
 }
 
-interface Look {
+interface ShownSizes {
   readonly viewport: number;
   readonly pictures: Readonly<Record<string, { readonly box: Box; readonly wide: number }>>;
 }
 
 /** How the pictures of a page are shown on screens of many widths, narrowest first. */
-async function lookAt(document: PageDocument, store: AssetStore, browser: OpenBrowser): Promise<Look[]> {
+async function lookAt(document: PageDocument, store: AssetStore, browser: OpenBrowser): Promise<ShownSizes[]> {
   const served = await serveFiles(store.entries());
   served.hold('/page', 'text/html; charset=utf-8', renderHtml(marked(document), 'page.css'));
   served.hold('/page.css', 'text/css; charset=utf-8', renderCss(document));
@@ -175,11 +175,11 @@ async function lookAt(document: PageDocument, store: AssetStore, browser: OpenBr
   let page: Page | undefined;
   try {
     page = await browser.newPage(required(viewports[0]));
-    await openOurs(page, `${served.origin}/page`);
-    const looks: Look[] = [];
+    await openResult(page, `${served.origin}/page`);
+    const looks: ShownSizes[] = [];
     for (const viewport of viewports) {
-      await turnTo(page, viewport);
-      looks.push({ viewport, pictures: await inside(page, 'shownPictures', MARK) });
+      await setViewport(page, viewport);
+      looks.push({ viewport, pictures: await inside(page, 'findShownImages', MARK) });
     }
     return looks;
   } finally {
@@ -198,10 +198,10 @@ function marked(document: PageDocument): PageDocument {
   return { ...document, body };
 }
 
-function movedIn(before: readonly Look[], after: readonly Look[]): Set<string> {
+function movedIn(before: readonly ShownSizes[], after: readonly ShownSizes[]): Set<string> {
   const moved = new Set<string>();
-  before.forEach(({ pictures }, at) => {
-    for (const [id, { box }] of Object.entries(pictures)) {
+  before.forEach(({ pictures: images }, at) => {
+    for (const [id, { box }] of Object.entries(images)) {
       const now = after[at]?.pictures[id]?.box;
       if (now?.some((value, side) => Math.abs(value - required(box[side])) > STILL)) moved.add(id);
     }
@@ -209,7 +209,7 @@ function movedIn(before: readonly Look[], after: readonly Look[]): Set<string> {
   return moved;
 }
 
-interface Made {
+interface ResizedImage {
   readonly renditions: Omit<Renditions, 'sizes'>;
   readonly before: number;
   readonly after: number;
@@ -221,15 +221,15 @@ async function make(
   bytes: Buffer,
   raster: Raster,
   { widths }: Offer,
-  { formats, quality }: PictureChoices,
+  { formats, quality }: ImageChoices,
   store: AssetStore,
-): Promise<Made> {
+): Promise<ResizedImage> {
   const files = async (format: Raster['format']): Promise<{ candidate: Candidate; size: number }[]> =>
     Promise.all(
       widths.map(async (width) => {
-        const made =
+        const result =
           width >= raster.width && format === raster.format ? bytes : await encode(bytes, width, format, quality);
-        const used = format === raster.format && made.length > bytes.length && width >= raster.width ? bytes : made;
+        const used = format === raster.format && result.length > bytes.length && width >= raster.width ? bytes : result;
         const [, name, ending] = /^(.*)(\.[a-z0-9]+)$/.exec(nameIn(path)) ?? [];
         const file = `${name ?? 'picture'}-${width}${format === raster.format ? ending : `.${format}`}`;
         return { candidate: { path: store.add(used, file), width }, size: used.length };
@@ -241,11 +241,11 @@ async function make(
   let after = ownSize;
   for (const format of formats) {
     if (format === raster.format) continue;
-    const made = await files(format);
-    const largest = made.at(-1)?.size ?? Infinity;
+    const result = await files(format);
+    const largest = result.at(-1)?.size ?? Infinity;
     if (largest >= ownSize) continue;
     after = Math.min(after, largest);
-    others.push({ type: TYPES[format], candidates: made.map(({ candidate }) => candidate) });
+    others.push({ type: TYPES[format], candidates: result.map(({ candidate }) => candidate) });
   }
   return { renditions: { own: own.map(({ candidate }) => candidate), others }, before: bytes.length, after };
 }

@@ -47,7 +47,7 @@ import {
   type ProjectSettings,
 } from '../../project/settings.js';
 import type { ReadOptions } from './convert.js';
-import type { Made } from './page-build.js';
+import type { PageBuild } from './page-build.js';
 import { referenceFiles } from '../source/reference.js';
 import type { Source } from '../source/find-sources.js';
 
@@ -61,22 +61,22 @@ export interface WrittenPage {
 
 /** Writes converted sources as a project, whole or not at all; what people wrote in an old project stays. */
 export function writeProject(
-  made: readonly Made[],
+  mades: readonly PageBuild[],
   store: AssetStore,
   options: ReadOptions,
   browserVersion: string,
 ): WrittenPage[] {
   const { out, briefText } = options;
-  const places = placesOf(made.map(({ document }) => document.name));
-  const placeOf = (one: Made): SitePlace => required(places.get(one.document.name));
-  const linked = made.map((one) => ({ address: addressOf(one.source), file: placeOf(one).html }));
+  const places = placesOf(mades.map(({ document }) => document.name));
+  const placeOf = (entry: PageBuild): SitePlace => required(places.get(entry.document.name));
+  const linked = mades.map((entry) => ({ address: addressOf(entry.source), file: placeOf(entry).html }));
   refuseEdited(out);
   const languages = (page: string): ReadonlyMap<string, Content> =>
     isProject(out) ? languagesOf(out, page) : new Map();
-  const translated = new Map(made.map((one) => [placeOf(one).html, [...languages(one.document.name).keys()]]));
+  const translated = new Map(mades.map((entry) => [placeOf(entry).html, [...languages(entry.document.name).keys()]]));
   const adjustments = isProject(out) ? readAdjustments(out) : [];
   const led = resolveLinks(
-    made.map((one) => linkedTo(one, linked)),
+    mades.map((entry) => linkedTo(entry, linked)),
     (page) => required(places.get(page)).html,
   );
   const documents = factsAcross(led);
@@ -84,35 +84,35 @@ export function writeProject(
   const adjusted = documents.map((document) => adjust(document, adjustments).document);
   const tokens = keepTokens(isProject(out) ? tokensOf(out) : [], collectTokens(documents));
   const palette = paletteOf(tokens);
-  const pages = made.map((one, at) => {
+  const pages = mades.map((entry, at) => {
     const bare = required(documents[at]);
     checkDocument(bare, `pages/${bare.name}.json`);
     const document: PageDocument = { ...bare, palette };
     const content = contentFor(out, document, options.decisions);
     return {
-      ...one,
+      ...entry,
       document,
       content,
       site: renderLanguages(
         withTokens({ ...required(adjusted[at]), palette }, tokens),
         content,
         languages(document.name),
-        { place: placeOf(one), marked: false, translated },
+        { place: placeOf(entry), marked: false, translated },
       ),
     };
   });
   const settings: ProjectSettings = {
     format: 'tavrik-project',
     version: 1,
-    pages: pages.map((one) => settingsFor(one, options)),
+    pages: pages.map((page) => settingsFor(page, options)),
     limits: settingsBefore(out)?.limits ?? LIMITS,
   };
   const assets = store.entries();
   const index = Object.entries(
     indexFiles(
-      pages.map((one) => ({
-        document: one.document,
-        files: filesOf(placeOf(one), languages(one.document.name).keys()),
+      pages.map((page) => ({
+        document: page.document,
+        files: filesOf(placeOf(page), languages(page.document.name).keys()),
       })),
     ),
   );
@@ -122,14 +122,14 @@ export function writeProject(
   const common = over(
     before,
     commonOf(
-      parted.map((one) => one.shared),
+      parted.map((entry) => entry.shared),
       documents,
     ),
   );
   const files: ProjectFile[] = [
     [SETTINGS_FILE, writeSettings(settings)],
     [TOKENS_FILE, writeTokens(tokens)],
-    [BRIEF_FILE, briefText ?? writeBrief(made.flatMap(({ findings = [] }) => findings))],
+    [BRIEF_FILE, briefText ?? writeBrief(mades.flatMap(({ findings = [] }) => findings))],
     ...(common.values.size || common.lists.size || existsSync(siteFileOf(out))
       ? [[SITE_CONTENT, writeContent(nest(common))] as const]
       : []),
@@ -144,9 +144,9 @@ export function writeProject(
     ...texts.map(([path, text]): ProjectFile => [`site/${path}`, text]),
   ];
   replaceProject(out, files);
-  return pages.map((one) => ({
-    file: placeOf(one).html,
-    cssBytes: Buffer.byteLength(one.site[placeOf(one).sheet] ?? ''),
+  return pages.map((page) => ({
+    file: placeOf(page).html,
+    cssBytes: Buffer.byteLength(page.site[placeOf(page).sheet] ?? ''),
   }));
 }
 
@@ -157,7 +157,7 @@ function addressOf(source: Source): string | undefined {
 }
 
 function linkedTo(
-  { document, source }: Made,
+  { document, source }: PageBuild,
   pages: readonly { readonly address: string | undefined; readonly file: string }[],
 ): PageDocument {
   const own = addressOf(source);
@@ -167,7 +167,7 @@ function linkedTo(
 }
 
 function settingsFor(
-  { document, source, files, choices }: Made,
+  { document, source, files, choices }: PageBuild,
   { reading, out, fonts, keepBoxes }: ReadOptions,
 ): PageSettings {
   const target = resolve(out);

@@ -1,6 +1,6 @@
 import { required } from '../../core/data/required.js';
 import { join } from 'node:path';
-import { pictureOf, turnTo } from '../../browser/result-page.js';
+import { screenshot, setViewport } from '../../browser/result-page.js';
 import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
 import { adjust } from '../../core/adjust/apply.js';
 import type { Adjustment } from '../../core/adjust/adjustment.js';
@@ -11,17 +11,17 @@ import type { PageDocument } from '../../core/document/types.js';
 import type { MeasuredPage } from '../../core/proof/measurement.js';
 import { renderHtml } from '../../core/render/html.js';
 import { shownScheme } from '../../core/source/reading.js';
-import { casesOf, TALL_PICTURE, WIDE_PICTURE, type TrialCase } from '../../core/edit-test/cases.js';
+import { casesOf, TALL_IMAGE, WIDE_IMAGE, type TrialCase } from '../../core/edit-test/cases.js';
 import { markupFaults, trialFaults, type TrialFault } from '../../core/edit-test/faults.js';
 import { limitsFor, withLimits, type Limit } from '../../core/edit-test/limits.js';
-import { mendTrial, type TriedPage } from '../../core/edit-test/apply-fixes.js';
+import { applyFixes, type TriedPage } from '../../core/edit-test/apply-fixes.js';
 import { pageText } from '../../project/page-file.js';
 import { ADJUST_FILE, readAdjustments, writeAdjustments } from '../../project/adjust-file.js';
 import { BRIEF_FILE, briefOf, withFieldDecisions } from '../../project/brief-file.js';
 import { openProject, replaceFolder, writeFile } from '../../project/folder.js';
 import { pageNamed, type PageSettings } from '../../project/settings.js';
-import { trialPage, type TrialPicture } from '../../report/edit-test-page.js';
-import { openBench, type Bench } from '../proof/test-page.js';
+import { trialPage, type TrialImage } from '../../report/edit-test-page.js';
+import { openTestPage, type TestPage } from '../proof/test-page.js';
 import { readPage } from '../render/read-page.js';
 import { render } from '../render/render.js';
 import type { Progress } from '../progress.js';
@@ -40,11 +40,11 @@ const WIDTHS = [390, 820, 1440];
 /** So often it is seen what limits leave. */
 const LIMIT_ROUNDS = 4;
 /** Most pictures of a report. */
-const MOST_PICTURES = 24;
+const MOST_IMAGES = 24;
 
 const BROUGHT: readonly (readonly [string, string])[] = [
-  [TALL_PICTURE, drawn(400, 800)],
-  [WIDE_PICTURE, drawn(1200, 400)],
+  [TALL_IMAGE, drawn(400, 800)],
+  [WIDE_IMAGE, drawn(1200, 400)],
 ];
 
 function drawn(width: number, height: number): string {
@@ -52,25 +52,25 @@ function drawn(width: number, height: number): string {
 }
 
 /** Does to each page of a project what clients do, and says what breaks. @throws Problem */
-export async function tryProject(project: string, options: TrialOptions): Promise<TriedPage[]> {
+export async function runEditTest(project: string, options: TrialOptions): Promise<TriedPage[]> {
   const settings = openProject(project);
   const pages = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];
   const own = options.open ? undefined : await openBrowser(options.browser, false);
   const browser = required(options.open ?? own);
   try {
     const tried: TriedPage[] = [];
-    const pictures = new Map<string, readonly TrialPicture[]>();
+    const images = new Map<string, readonly TrialImage[]>();
     for (const page of pages) {
       const trial = new Trial(project, page, browser, options);
-      const made = await trial.run();
-      tried.push(made.tried);
-      pictures.set(page.name, made.pictures);
+      const result = await trial.run();
+      tried.push(result.tried);
+      images.set(page.name, result.pictures);
     }
     replaceFolder(project, 'trial', [
-      ['index.html', trialPage(tried, pictures)],
+      ['index.html', trialPage(tried, images)],
       ['trial.json', `${JSON.stringify({ pages: tried }, null, 2)}\n`],
     ]);
-    if (options.mend && tried.some(({ mends, limits }) => mends.length + limits.length)) render(project);
+    if (options.mend && tried.some(({ mends: fixes, limits }) => fixes.length + limits.length)) render(project);
     return tried;
   } finally {
     await own?.close();
@@ -78,10 +78,10 @@ export async function tryProject(project: string, options: TrialOptions): Promis
 }
 
 /** Where one case is looked at: the page as it is with the edit. */
-interface Look {
+interface CaseRun {
   readonly one: TrialCase;
   readonly document: PageDocument;
-  readonly bench: Bench;
+  readonly bench: TestPage;
 }
 
 /** The page without any edit, and how it measures at each width. */
@@ -98,42 +98,42 @@ class Trial {
     private readonly options: TrialOptions,
   ) {}
 
-  async run(): Promise<{ readonly tried: TriedPage; readonly pictures: readonly TrialPicture[] }> {
+  async run(): Promise<{ readonly tried: TriedPage; readonly pictures: readonly TrialImage[] }> {
     const { document, content } = readPage(this.project, this.page.name);
     const existing = readAdjustments(this.project);
     const asIs = fillPage(document, content);
     const bench = await this.bench(asIs);
-    const looks = new Map<string, Look>();
+    const looks = new Map<string, CaseRun>();
     try {
       const before: AsIs = { document: asIs, pages: await this.measure(bench, asIs, existing) };
       const cases = casesOf(document, regionsOf(document), content);
       const found = new Map<string, readonly TrialFault[]>();
-      for (const one of cases) {
-        this.options.progress(`${this.page.name}: ${one.what}`);
-        const filled = fillPage(document, one.content);
-        const look = { one, document: filled, bench: await this.bench(filled) };
+      for (const trialCase of cases) {
+        this.options.progress(`${this.page.name}: ${trialCase.what}`);
+        const filled = fillPage(document, trialCase.content);
+        const look = { one: trialCase, document: filled, bench: await this.bench(filled) };
         const faults = await this.faults(look, before, existing);
         if (faults.length === 0) await look.bench.close();
         else {
-          looks.set(one.name, look);
-          found.set(one.name, faults);
+          looks.set(trialCase.name, look);
+          found.set(trialCase.name, faults);
         }
       }
       this.options.progress(`${this.page.name}: Trying suggested fixes`);
-      const mends = await mendTrial(asIs, before.pages, existing, found, {
+      const fixes = await applyFixes(asIs, before.pages, existing, found, {
         asIs: (list) => this.measure(bench, asIs, list),
         faultsOf: (name, list) => this.faults(required(looks.get(name)), before, list),
       });
-      const better = [...existing, ...mends.flatMap(({ adjustments }) => adjustments)];
+      const better = [...existing, ...fixes.flatMap(({ adjustments }) => adjustments)];
       const left = new Map<string, readonly TrialFault[]>();
       for (const [name, look] of looks)
-        left.set(name, mends.length ? await this.faults(look, before, better) : (found.get(name) ?? []));
+        left.set(name, fixes.length ? await this.faults(look, before, better) : (found.get(name) ?? []));
       const limited = await this.limited(document, content, left, looks, before, better);
       const { limits } = limited;
-      const mended = this.options.mend === true && mends.length + limits.length > 0;
-      const list = mended ? better : existing;
-      if (mended) {
-        if (mends.length) writeFile(join(this.project, ADJUST_FILE), writeAdjustments(list));
+      const fixed = this.options.mend === true && fixes.length + limits.length > 0;
+      const list = fixed ? better : existing;
+      if (fixed) {
+        if (fixes.length) writeFile(join(this.project, ADJUST_FILE), writeAdjustments(list));
         if (limits.length) keepLimits(this.project, withLimits(document, limits), limits);
         for (const [name, faults] of [...left, ...limited.found]) found.set(name, faults);
       }
@@ -141,9 +141,9 @@ class Trial {
         page: this.page.name,
         widths: WIDTHS,
         cases: cases.map(({ name, what }) => ({ name, what, faults: found.get(name) ?? [] })),
-        mends,
+        mends: fixes,
         limits,
-        mended,
+        mended: fixed,
       };
       return { tried, pictures: await this.pictures(looks.values(), found, list) };
     } finally {
@@ -157,7 +157,7 @@ class Trial {
     document: PageDocument,
     content: Content,
     left: ReadonlyMap<string, readonly TrialFault[]>,
-    looks: ReadonlyMap<string, Look>,
+    looks: ReadonlyMap<string, CaseRun>,
     before: AsIs,
     list: readonly Adjustment[],
   ): Promise<{ readonly limits: readonly Limit[]; readonly found: ReadonlyMap<string, readonly TrialFault[]> }> {
@@ -183,32 +183,36 @@ class Trial {
   private async retried(
     page: PageDocument,
     content: Content,
-    looks: ReadonlyMap<string, Look>,
+    looks: ReadonlyMap<string, CaseRun>,
     before: AsIs,
     list: readonly Adjustment[],
   ): Promise<Map<string, readonly TrialFault[]>> {
     const found = new Map<string, readonly TrialFault[]>();
-    for (const one of casesOf(page, regionsOf(page), content)) {
-      const known = looks.get(one.name);
-      if (!known || JSON.stringify(known.one.content) === JSON.stringify(one.content)) continue;
-      const filled = fillPage(page, one.content);
-      const look = { one, document: filled, bench: await this.bench(filled) };
-      found.set(one.name, await this.faults(look, before, list));
+    for (const trialCase of casesOf(page, regionsOf(page), content)) {
+      const known = looks.get(trialCase.name);
+      if (!known || JSON.stringify(known.one.content) === JSON.stringify(trialCase.content)) continue;
+      const filled = fillPage(page, trialCase.content);
+      const look = { one: trialCase, document: filled, bench: await this.bench(filled) };
+      found.set(trialCase.name, await this.faults(look, before, list));
       await look.bench.close();
     }
     return found;
   }
 
-  private bench(document: PageDocument): Promise<Bench> {
-    return openBench(this.project, document, shownScheme(this.page.schemes), this.browser, BROUGHT);
+  private bench(document: PageDocument): Promise<TestPage> {
+    return openTestPage(this.project, document, shownScheme(this.page.schemes), this.browser, BROUGHT);
   }
 
-  private measure(bench: Bench, document: PageDocument, list: readonly Adjustment[]): Promise<readonly MeasuredPage[]> {
+  private measure(
+    bench: TestPage,
+    document: PageDocument,
+    list: readonly Adjustment[],
+  ): Promise<readonly MeasuredPage[]> {
     return bench.measure(adjust(document, list).document, WIDTHS);
   }
 
   private async faults(
-    { one, document, bench }: Look,
+    { one, document, bench }: CaseRun,
     { document: asIs, pages }: AsIs,
     list: readonly Adjustment[],
   ): Promise<TrialFault[]> {
@@ -220,25 +224,25 @@ class Trial {
   }
 
   private async pictures(
-    looks: Iterable<Look>,
+    looks: Iterable<CaseRun>,
     found: ReadonlyMap<string, readonly TrialFault[]>,
     list: readonly Adjustment[],
-  ): Promise<TrialPicture[]> {
-    const made: TrialPicture[] = [];
+  ): Promise<TrialImage[]> {
+    const trialImages: TrialImage[] = [];
     for (const look of looks) {
       const [fault] = (found.get(look.one.name) ?? []).filter(({ place }) => place);
-      if (!fault?.place || made.length >= MOST_PICTURES) continue;
+      if (!fault?.place || trialImages.length >= MOST_IMAGES) continue;
       await this.measure(look.bench, look.document, list);
-      await turnTo(look.bench.page, fault.width);
-      const bytes = await pictureOf(look.bench.page, fault.place.y + 400);
-      made.push({
+      await setViewport(look.bench.page, fault.width);
+      const bytes = await screenshot(look.bench.page, fault.place.y + 400);
+      trialImages.push({
         name: look.one.name,
         width: fault.width,
         place: fault.place,
         png: await cropped(bytes, fault.place.y),
       });
     }
-    return made;
+    return trialImages;
   }
 }
 
@@ -261,7 +265,7 @@ async function cropped(
   png: Buffer,
   y: number,
 ): Promise<{ readonly bytes: Buffer; readonly top: number; readonly height: number }> {
-  const { cropPicture } = await import('../../project/image-codec.js');
+  const { cropImage: cropImage } = await import('../../project/image-codec.js');
   const top = Math.max(0, Math.round(y) - AROUND);
-  return { bytes: await cropPicture(png, top, 2 * AROUND), top, height: 2 * AROUND };
+  return { bytes: await cropImage(png, top, 2 * AROUND), top, height: 2 * AROUND };
 }

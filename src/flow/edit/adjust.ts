@@ -3,7 +3,7 @@ import type { Adjustment } from '../../core/adjust/adjustment.js';
 import { contradictions, targetOf, WIDEST } from '../../core/adjust/adjustment.js';
 import { sameOnPage } from '../../core/sites/shared-aims.js';
 import { nearestWords } from '../../core/text/nearest.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { elements } from '../../core/document/walk.js';
 import { ADJUST_FILE, checkDeclaration, readAdjustments, writeAdjustments } from '../../project/adjust-file.js';
@@ -13,7 +13,7 @@ import { readPage } from '../render/read-page.js';
 import { writeAndRender } from '../render/render.js';
 
 /** What a correction is to be about, as a person says it. */
-export interface Place {
+export interface CorrectionTarget {
   readonly page?: string;
   /** Id, name or path of an element, or the name of a shared style after a dot. */
   readonly of: string;
@@ -31,33 +31,39 @@ export function listAdjustments(project: string): readonly Adjustment[] {
  * Sets a correction, in place of one that said otherwise, and renders the site. What stands in the header or the footer that
  * several pages have is set on all of them, unless one page is named. @throws Problem
  */
-export function setAdjustment(project: string, place: Place, property: string, value: string): readonly Adjustment[] {
+export function setAdjustment(
+  project: string,
+  place: CorrectionTarget,
+  property: string,
+  value: string,
+): readonly Adjustment[] {
   const list = listAdjustments(project);
   checkDeclaration(property, value, 'set');
-  const made = targetsIn(project, place).map((target): Adjustment => ({ ...target, property, value }));
-  const isReplaced = (one: Adjustment): boolean =>
-    made.some((own) => contradictions([one, own]).length > 0 || isSame(one, own));
-  save(project, [...list.filter((one) => !isReplaced(one)), ...made]);
-  return made;
+  const adjustments = targetsIn(project, place).map((target): Adjustment => ({ ...target, property, value }));
+  const isReplaced = (adjustment: Adjustment): boolean =>
+    adjustments.some((own) => contradictions([adjustment, own]).length > 0 || isSame(adjustment, own));
+  save(project, [...list.filter((adjustment) => !isReplaced(adjustment)), ...adjustments]);
+  return adjustments;
 }
 
 /** Removes corrections: those of a property, or all of an element or style. @returns how many @throws Problem if there are none */
-export function removeAdjustments(project: string, place: Place, property: string | undefined): number {
+export function removeAdjustments(project: string, place: CorrectionTarget, property: string | undefined): number {
   const list = listAdjustments(project);
   const targets = targetsIn(project, place);
   const gone = list.filter(
-    (one) =>
+    (adjustment) =>
       targets.some(
-        ({ page, element, style }) => one.element === element && one.style === style && (one.page ?? page) === page,
+        ({ page, element, style }) =>
+          adjustment.element === element && adjustment.style === style && (adjustment.page ?? page) === page,
       ) &&
-      (property === undefined || one.property === property) &&
-      (!place.at || place.at.join() === one.at?.join()) &&
-      (place.state === undefined || place.state === one.state),
+      (property === undefined || adjustment.property === property) &&
+      (!place.at || place.at.join() === adjustment.at?.join()) &&
+      (place.state === undefined || place.state === adjustment.state),
   );
-  if (gone.length === 0) throw new Problem('Correction not found.', place.of, `See tavrik adjust ${project}.`);
+  if (gone.length === 0) throw new TavrikError('Correction not found.', place.of, `See tavrik adjust ${project}.`);
   save(
     project,
-    list.filter((one) => !gone.includes(one)),
+    list.filter((adjustment) => !gone.includes(adjustment)),
   );
   return gone.length;
 }
@@ -65,17 +71,19 @@ export function removeAdjustments(project: string, place: Place, property: strin
 /** Takes back a step of tuning, the last one if none is named. @throws Problem if there is none */
 export function undoStep(project: string, step: string | undefined): number {
   const list = listAdjustments(project);
-  const steps = [...new Set(list.flatMap((one) => (one.step === undefined ? [] : [one.step])))].sort((a, b) => a - b);
+  const steps = [
+    ...new Set(list.flatMap((adjustment) => (adjustment.step === undefined ? [] : [adjustment.step]))),
+  ].sort((a, b) => a - b);
   const wanted = step === undefined ? steps.at(-1) : Number(step);
   if (wanted === undefined || !steps.includes(wanted))
-    throw new Problem(
+    throw new TavrikError(
       step === undefined ? 'No step to undo.' : `Step ${step} not found.`,
       join(project, ADJUST_FILE),
       steps.length ? `Steps: ${steps.join(', ')}.` : 'Tuning has not added any.',
     );
   save(
     project,
-    list.filter((one) => one.step !== wanted),
+    list.filter((adjustment) => adjustment.step !== wanted),
   );
   return wanted;
 }
@@ -91,7 +99,7 @@ function isSame(a: Adjustment, b: Adjustment): boolean {
 type Target = Omit<Adjustment, 'property' | 'value'>;
 
 /** @throws Problem if no element, style or breakpoint is meant */
-function targetsIn(project: string, place: Place): readonly Target[] {
+function targetsIn(project: string, place: CorrectionTarget): readonly Target[] {
   const settings = openProject(project);
   const { document, file } = readPage(project, pageNamed(settings, place.page).name);
   const first = targetOn(document, file, place);
@@ -100,8 +108,8 @@ function targetsIn(project: string, place: Place): readonly Target[] {
     .filter(({ name }) => name !== document.name)
     .flatMap(({ name }): Target[] => {
       const { document: other } = readPage(project, name);
-      const known = new Set([WIDEST, ...other.breakpoints.map((one) => one.name)]);
-      const same = (place.at ?? []).every((one) => known.has(one)) ? sameOnPage(document, first, other) : undefined;
+      const known = new Set([WIDEST, ...other.breakpoints.map((breakpoint) => breakpoint.name)]);
+      const same = (place.at ?? []).every((text) => known.has(text)) ? sameOnPage(document, first, other) : undefined;
       const { element: _, style: __, ...rest } = first;
       return same ? [{ ...rest, ...same, page: other.name }] : [];
     });
@@ -109,13 +117,13 @@ function targetsIn(project: string, place: Place): readonly Target[] {
 }
 
 /** @throws Problem if no element, style or breakpoint of a page is meant */
-function targetOn(document: PageDocument, file: string, { of, at, state }: Place): Target {
+function targetOn(document: PageDocument, file: string, { of, at, state }: CorrectionTarget): Target {
   checkRanges(document, at, file);
   const shared = { page: document.name, ...(at?.length ? { at } : {}), ...(state === undefined ? {} : { state }) };
   if (of.startsWith('.')) {
     if (document.styles[of.slice(1)]) return { ...shared, style: of.slice(1) };
-    const near = nearestWords(of.slice(1), Object.keys(document.styles)).map((one) => `.${one}`);
-    throw new Problem(
+    const near = nearestWords(of.slice(1), Object.keys(document.styles)).map((nearestWord) => `.${nearestWord}`);
+    throw new TavrikError(
       `Shared style "${of}" not found.`,
       file,
       near.length ? `Did you mean ${near.join(', ')}?` : 'See the classes in site/style.css.',
@@ -126,7 +134,7 @@ function targetOn(document: PageDocument, file: string, { of, at, state }: Place
   const [only] = found;
   if (only && found.length === 1) return { ...shared, element: only.id };
   if (only)
-    throw new Problem(
+    throw new TavrikError(
       `"${of}" matches ${found.length} elements.`,
       file,
       `Give the id of one: ${found
@@ -137,8 +145,8 @@ function targetOn(document: PageDocument, file: string, { of, at, state }: Place
   const near = nearestWords(
     of,
     all.flatMap(({ name, from }) => [name, ...(from ? [from.path] : [])]),
-  ).map((one) => `"${one}"`);
-  throw new Problem(
+  ).map((nearestWord) => `"${nearestWord}"`);
+  throw new TavrikError(
     `Element "${of}" not found.`,
     file,
     near.length ? `Did you mean ${near.join(', ')}?` : 'Give its id, its name, or its path in the source.',
@@ -149,5 +157,5 @@ function checkRanges({ breakpoints }: PageDocument, at: readonly string[] | unde
   const known = [WIDEST, ...breakpoints.map(({ name }) => name)];
   const wrong = at?.find((name) => !known.includes(name));
   if (wrong !== undefined)
-    throw new Problem(`Breakpoint "${wrong}" not found.`, file, `Available: ${known.join(', ')}.`);
+    throw new TavrikError(`Breakpoint "${wrong}" not found.`, file, `Available: ${known.join(', ')}.`);
 }

@@ -2,8 +2,8 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Decision } from '../../core/brief/brief.js';
 import { wholeScale } from '../../core/design/responsive/screens.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
-import { BRIEF_FILE, briefText, readBrief, turnDecisions } from '../../project/brief-file.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
+import { BRIEF_FILE, briefText, readBrief, setDecisions } from '../../project/brief-file.js';
 import { openProject, writeFile } from '../../project/folder.js';
 
 /** The decisions of a project's brief. @throws Problem */
@@ -29,13 +29,13 @@ export function scaleOf(project: string): ReturnType<typeof wholeScale> {
  * @returns how many there were
  * @throws Problem if there are none, or what is turned on cannot be done as it stands
  */
-export function turnBrief(project: string, code: string, on: boolean): number {
+export function decideBrief(project: string, code: string, on: boolean): number {
   const decisions = listBrief(project);
   const file = join(project, BRIEF_FILE);
-  const { text, turned } = turnDecisions(briefText(file), code, on);
-  const codes = [...new Set(decisions.flatMap((one) => (one.code === undefined ? [] : [one.code])))];
+  const { text, turned } = setDecisions(briefText(file), code, on);
+  const codes = [...new Set(decisions.flatMap((decision) => (decision.code === undefined ? [] : [decision.code])))];
   if (turned === 0)
-    throw new Problem(
+    throw new TavrikError(
       code === '' ? 'Which decisions?' : `The brief has no decision with the code "${code}".`,
       file,
       decisions.length ? `Name a code${codes.length ? ` (${codes.join(', ')})` : ''}, or all.` : 'The brief is empty.',

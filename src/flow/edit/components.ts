@@ -1,31 +1,31 @@
 import { required } from '../../core/data/required.js';
-import { sharedElements, type SharedElement } from '../../core/sites/components.js';
+import { findComponents, type Component } from '../../core/sites/components.js';
 import { nearestWords } from '../../core/text/nearest.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { SharedStyle } from '../../core/document/types.js';
 import { openProject } from '../../project/folder.js';
 import { readAdjusted } from '../render/read-page.js';
 
 /** A shared element with its definition. */
-export interface DefinedElement extends SharedElement {
+export interface DefinedElement extends Component {
   readonly look: SharedStyle;
 }
 
 /** What the pages of a project share, with corrections. @throws Problem */
-export function elementsOf(project: string): SharedElement[] {
-  return sharedElements(openProject(project).pages.map(({ name }) => readAdjusted(project, name).document));
+export function listComponents(project: string): Component[] {
+  return findComponents(openProject(project).pages.map(({ name }) => readAdjusted(project, name).document));
 }
 
 /** The definition of one shared element. @throws Problem if there is none of that name */
-export function elementNamed(project: string, name: string): DefinedElement {
-  const all = elementsOf(project);
-  const found = all.find((one) => one.name === name.replace(/^\./, ''));
+export function findComponent(project: string, name: string): DefinedElement {
+  const all = listComponents(project);
+  const found = all.find((sharedElement) => sharedElement.name === name.replace(/^\./, ''));
   if (!found) {
     const near = nearestWords(
       name,
-      all.map((one) => one.name),
+      all.map((sharedElement) => sharedElement.name),
     );
-    throw new Problem(
+    throw new TavrikError(
       `Component "${name}" not found.`,
       project,
       near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik elements PROJECT.',

@@ -6,14 +6,14 @@ import { wholeContent } from '../../core/content/content.js';
 import { isTranslated } from '../../core/content/languages.js';
 import type { Field } from '../../core/content/regions.js';
 import { flatten, ID, nest, type Content, type Entries, type Group } from '../../core/content/values.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { slug } from '../../core/text/words.js';
 import { setList } from '../../project/content-edit.js';
 import { readContentText, writeContent } from '../../project/content-file.js';
 import { covers, over, partContent } from '../../core/content/common.js';
 import { readSiteContent, siteFileOf } from '../../project/page-content.js';
 import { writeFile } from '../../project/folder.js';
-import { edit, faultsOf, listContent, listIn, openPage, type FilledField, type Opened } from './content.js';
+import { edit, checkPageContent, listContent, listIn, openPage, type FilledField, type OpenedPage } from './content.js';
 import { languageFile, languagesOf } from '../../project/languages.js';
 import { asMarkdown, asXliff, contentIn, fromMarkdownFile, fromXliff, nestLike, refuseOwn } from './content-texts.js';
 import { writeAndRender } from '../render/render.js';
@@ -29,7 +29,7 @@ export function fillContent(project: string, page: string | undefined, list: str
   const entries = rows.map((row, at): string | Group => {
     const wrong = Object.keys(row).find((name) => name !== ID && !known.has(name) && !plain);
     if (wrong !== undefined)
-      throw new Problem(
+      throw new TavrikError(
         `"${list}" has no field "${wrong}".`,
         `${from}, row ${at + 1}`,
         `It has ${[...known].join(', ')}.`,
@@ -37,7 +37,7 @@ export function fillContent(project: string, page: string | undefined, list: str
     if (plain) return Object.values(row)[0] ?? '';
     const id = row[ID] || slug(row['heading'] ?? row['label'] ?? Object.values(row)[0] ?? '', 24) || String(at + 1);
     if (ids.has(id))
-      throw new Problem(`Two rows have the id "${id}".`, `${from}, row ${at + 1}`, 'Change one of them.');
+      throw new TavrikError(`Two rows have the id "${id}".`, `${from}, row ${at + 1}`, 'Change one of them.');
     ids.add(id);
     const values = new Map(
       Object.entries(row)
@@ -51,21 +51,21 @@ export function fillContent(project: string, page: string | undefined, list: str
 }
 
 function leavesOf(fields: readonly Field[], prefix: string): string[] {
-  return fields.flatMap((one) =>
-    one.fields && one.type !== 'list' && one.type !== 'menu'
-      ? leavesOf(one.fields, prefix)
-      : [one.path.slice(prefix.length)],
+  return fields.flatMap((field) =>
+    field.fields && field.type !== 'list' && field.type !== 'menu'
+      ? leavesOf(field.fields, prefix)
+      : [field.path.slice(prefix.length)],
   );
 }
 
 function readRows(file: string): Record<string, string>[] {
-  if (!existsSync(file)) throw new Problem('File not found.', file, 'Name a CSV or a JSON file.');
+  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Name a CSV or a JSON file.');
   const text = readFileSync(file, 'utf8');
   if (extname(file).toLowerCase() === '.json') {
     const { list } = readContentText(`{"list": {"list": ${text}}}`, file) as { list: { list: unknown } };
     if (!Array.isArray(list.list))
-      throw new Problem('This file holds no list.', file, 'Write it as [{"heading": "…"}, …].');
-    return (list.list as Entries).map((one) => (typeof one === 'string' ? { text: one } : flatRow(one)));
+      throw new TavrikError('This file holds no list.', file, 'Write it as [{"heading": "…"}, …].');
+    return (list.list as Entries).map((entry) => (typeof entry === 'string' ? { text: entry } : flatRow(entry)));
   }
   const { data, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
     header: true,
@@ -73,7 +73,7 @@ function readRows(file: string): Record<string, string>[] {
   });
   const [error] = errors.filter(({ code }) => code !== 'UndetectableDelimiter');
   if (error)
-    throw new Problem(
+    throw new TavrikError(
       `This is not CSV (${error.message}).`,
       error.row === undefined ? file : `${file}, row ${error.row + 1}`,
       'Write the field names in the first line, and the same number of cells in every other line.',
@@ -98,7 +98,7 @@ export function exportContent(project: string, page: string | undefined, format:
   const opened = openPage(project, page);
   if (format === 'xliff') {
     if (language === undefined)
-      throw new Problem('XLIFF needs a language.', '--language', 'Add --language, e.g. --language de.');
+      throw new TavrikError('XLIFF needs a language.', '--language', 'Add --language, e.g. --language de.');
     return asXliff(opened, language);
   }
   if (format === 'markdown') return asMarkdown(opened, language);
@@ -130,12 +130,13 @@ export interface Imported {
 /** Takes values in from a file, or words of a language: all of them or, if anything is wrong, none. @throws Problem */
 export function importContent(project: string, page: string | undefined, file: string, language?: string): Imported {
   const opened = openPage(project, page);
-  if (!existsSync(file)) throw new Problem('File not found.', file, 'Name a YAML, JSON, CSV, Markdown or XLIFF file.');
+  if (!existsSync(file))
+    throw new TavrikError('File not found.', file, 'Name a YAML, JSON, CSV, Markdown or XLIFF file.');
   const text = readFileSync(file, 'utf8');
   if (/\.(xlf|xliff)$/i.test(file)) {
     const { words, ...told } = fromXliff(text, file, opened);
     if (language !== undefined && language !== told.language)
-      throw new Problem(
+      throw new TavrikError(
         `It is translated into "${told.language}".`,
         file,
         `Leave out --language, or give --language ${told.language}.`,
@@ -156,7 +157,7 @@ export function importContent(project: string, page: string | undefined, file: s
   return { changed: takeContent(opened, given, text, file) };
 }
 
-function readGiven(text: string, file: string, opened: Opened): Content {
+function readGiven(text: string, file: string, opened: OpenedPage): Content {
   const kind = extname(file).toLowerCase();
   if (kind === '.md' || kind === '.markdown') return fromMarkdownFile(text, file, opened);
   return kind === '.csv' ? fromTable(text, file, opened) : readContentText(text, file);
@@ -175,7 +176,7 @@ export function setWords(
   const [field] = listContent(project, page, path);
   const known = fieldsByPath(opened.regions)(path);
   if (!field || field.path !== path || !known || !isTranslated(known))
-    throw new Problem(
+    throw new TavrikError(
       `"${path}" is the same in every language.`,
       'set',
       'Texts, titles and alternative texts are; addresses, files and numbers are the same in all.',
@@ -185,7 +186,7 @@ export function setWords(
 }
 
 /** Writes words of a language beside the content of the page. @returns the paths that changed */
-function takeWords(opened: Opened, language: string, words: ReadonlyMap<string, string>): string[] {
+function takeWords(opened: OpenedPage, language: string, words: ReadonlyMap<string, string>): string[] {
   const { project, name } = opened;
   const before = flatten(languagesOf(project, name).get(language) ?? {}).values;
   const changed = [...words].filter(([path, value]) => before.get(path) !== value).map(([path]) => path);
@@ -197,11 +198,11 @@ function takeWords(opened: Opened, language: string, words: ReadonlyMap<string, 
   return changed;
 }
 
-function refuseWrong(opened: Opened, given: Content, text: string, file: string): void {
-  const faults = faultsOf(opened, given).filter(({ wrong }) => wrong);
+function refuseWrong(opened: OpenedPage, given: Content, text: string, file: string): void {
+  const faults = checkPageContent(opened, given).filter(({ wrong }) => wrong);
   const [fault] = faults;
   if (fault)
-    throw new Problem(
+    throw new TavrikError(
       `${fault.path}: ${fault.what}.${
         faults.length > 1
           ? ` And ${faults.length - 1} more: ${faults
@@ -215,16 +216,16 @@ function refuseWrong(opened: Opened, given: Content, text: string, file: string)
     );
 }
 
-function takeContent(opened: Opened, given: Content, text: string, file: string): string[] {
+function takeContent(opened: OpenedPage, given: Content, text: string, file: string): string[] {
   refuseWrong(opened, given, text, file);
   const now = flatten(wholeContent(opened.document, opened.content));
   const { values, lists } = flatten(given);
   const replaced = [...lists].filter(([path, ids]) => ids.join() !== now.lists.get(path)?.join()).map(([path]) => path);
   const kept = [...now.values].filter(([path]) => !replaced.some((list) => path.startsWith(`${list}.`)));
-  const made = nest({ values: new Map([...kept, ...values]), lists: new Map([...now.lists, ...lists]) });
+  const readonly = nest({ values: new Map([...kept, ...values]), lists: new Map([...now.lists, ...lists]) });
   const changed = [...values].filter(([path, value]) => now.values.get(path) !== value).map(([path]) => path);
   const site = readSiteContent(opened.project);
-  const { own, shared } = partContent(made, (path) => covers(site, path));
+  const { own, shared } = partContent(readonly, (path) => covers(site, path));
   const common = flatten(shared);
   writeAndRender(opened.project, () => {
     writeFile(opened.contentFile, writeContent(own));
@@ -234,7 +235,7 @@ function takeContent(opened: Opened, given: Content, text: string, file: string)
   return [...new Set([...changed, ...replaced])];
 }
 
-function fromTable(text: string, file: string, { source, written }: Opened): Content {
+function fromTable(text: string, file: string, { source, written }: OpenedPage): Content {
   const { data } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',
@@ -243,7 +244,7 @@ function fromTable(text: string, file: string, { source, written }: Opened): Con
   const values = new Map<string, string>();
   data.forEach(({ path = '', value }, at) => {
     if (!known.has(path) || value === undefined)
-      throw new Problem(
+      throw new TavrikError(
         path ? `The page has no field "${path}".` : 'This line has no path or value.',
         `${file}, row ${at + 1}`,
         'Nothing was changed.',

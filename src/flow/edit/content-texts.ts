@@ -4,10 +4,10 @@ import { readFrontMatter, writeFrontMatter } from '../../core/content/front-matt
 import { inLanguage, isTranslated, LANGUAGE } from '../../core/content/languages.js';
 import { flatten, nest, type Content } from '../../core/content/values.js';
 import { readXliff, writeXliff, type TranslatedUnit, type Unit } from '../../core/content/xliff.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { readContentText, writeContent } from '../../project/content-file.js';
 import { languagesOf } from '../../project/languages.js';
-import type { Opened } from './content.js';
+import type { OpenedPage } from './content.js';
 
 /** Texts longer than this, in words, stand below the front matter. */
 const LONG = 12;
@@ -15,13 +15,13 @@ const LONG = 12;
 /** @throws Problem for what is no language */
 export function checkLanguage(language: string): string {
   if (LANGUAGE.test(language)) return language;
-  throw new Problem(`"${language}" is not a language tag.`, '--language', 'Give a BCP 47 tag, as de or pt-BR.');
+  throw new TavrikError(`"${language}" is not a language tag.`, '--language', 'Give a BCP 47 tag, as de or pt-BR.');
 }
 
 /** @throws Problem for the language that the page has anyway */
-export function refuseOwn({ document }: Opened, language: string): void {
+export function refuseOwn({ document }: OpenedPage, language: string): void {
   if (checkLanguage(language) === document.language)
-    throw new Problem(
+    throw new TavrikError(
       `The page itself is in "${language}".`,
       '--language',
       'Its texts are in content/NAME.yaml: leave --language out, or name another language.',
@@ -29,7 +29,7 @@ export function refuseOwn({ document }: Opened, language: string): void {
 }
 
 /** The content of a page, or its words in a language. */
-export function contentIn(opened: Opened, language: string | undefined): Content {
+export function contentIn(opened: OpenedPage, language: string | undefined): Content {
   const { document, content, project, name } = opened;
   if (language === undefined) return wholeContent(document, content);
   refuseOwn(opened, language);
@@ -44,14 +44,14 @@ export function contentIn(opened: Opened, language: string | undefined): Content
 }
 
 /** Values by sections; entries as the page has them now. */
-export function nestLike({ document, content }: Opened, values: ReadonlyMap<string, string>): Content {
+export function nestLike({ document, content }: OpenedPage, values: ReadonlyMap<string, string>): Content {
   const { lists } = flatten(wholeContent(document, content));
   const used = [...lists].filter(([list]) => [...values.keys()].some((path) => path.startsWith(`${list}.`)));
   return nest({ values, lists: new Map(used) });
 }
 
 /** A page as Markdown with front matter: values by path in front, long texts below. */
-export function asMarkdown(opened: Opened, language: string | undefined): string {
+export function asMarkdown(opened: OpenedPage, language: string | undefined): string {
   const { values, lists } = flatten(contentIn(opened, language));
   const find = fieldsByPath(opened.regions);
   const isLong = ([path, value]: readonly [string, string]): boolean => {
@@ -68,15 +68,15 @@ export function asMarkdown(opened: Opened, language: string | undefined): string
 }
 
 /** Takes Markdown with front matter apart. @throws Problem with the line */
-export function fromMarkdownFile(text: string, file: string, { source, written }: Opened): Content {
+export function fromMarkdownFile(text: string, file: string, { source, written }: OpenedPage): Content {
   const { front, texts } = readFrontMatter(text, file);
   const flat = flatten(readContentText(front, file));
   const known = (path: string): boolean => source.values.has(path) || written.values.has(path);
   for (const [path, { line }] of texts) {
     if (!known(path))
-      throw new Problem(`The page has no field "${path}".`, `${file}, line ${line}`, 'Nothing was changed.');
+      throw new TavrikError(`The page has no field "${path}".`, `${file}, line ${line}`, 'Nothing was changed.');
     if (flat.values.has(path))
-      throw new Problem(
+      throw new TavrikError(
         `"${path}" appears both in the front matter and below.`,
         `${file}, line ${line}`,
         'Keep one of them.',
@@ -89,7 +89,7 @@ export function fromMarkdownFile(text: string, file: string, { source, written }
 }
 
 /** The words of a page for a translator; those that are translated already with their translation. */
-export function asXliff(opened: Opened, language: string): string {
+export function asXliff(opened: OpenedPage, language: string): string {
   refuseOwn(opened, language);
   const { document, content, project, name } = opened;
   const find = fieldsByPath(opened.regions);
@@ -122,12 +122,12 @@ export interface TranslatedWords {
 }
 
 /** Reads what a translator gave back. @throws Problem with the line; nothing of the file is taken then */
-export function fromXliff(text: string, file: string, opened: Opened): TranslatedWords {
+export function fromXliff(text: string, file: string, opened: OpenedPage): TranslatedWords {
   const { target, pages } = readXliff(text, file);
   refuseOwn(opened, target);
   const units = pages.get(opened.name);
   if (!units)
-    throw new Problem(
+    throw new TavrikError(
       `It has no texts of the page "${opened.name}".`,
       file,
       `It has ${[...pages.keys()].join(', ') || 'none'}.`,
@@ -140,9 +140,9 @@ export function fromXliff(text: string, file: string, opened: Opened): Translate
     const field = find(unit.path);
     const where = `${file}, line ${unit.line}`;
     if (!field || !now.has(unit.path))
-      throw new Problem(`The page has no field "${unit.path}".`, where, 'Nothing was changed.');
+      throw new TavrikError(`The page has no field "${unit.path}".`, where, 'Nothing was changed.');
     if (!isTranslated(field))
-      throw new Problem(`"${unit.path}" has no text to translate.`, where, 'Nothing was changed.');
+      throw new TavrikError(`"${unit.path}" has no text to translate.`, where, 'Nothing was changed.');
     refuseLost(unit, where);
     const rich = field.type === 'rich';
     if (unit.source(rich) !== now.get(unit.path)) stale.push(unit.path);
@@ -157,7 +157,7 @@ export function fromXliff(text: string, file: string, opened: Opened): Translate
 
 function refuseLost({ lost, path }: TranslatedUnit, where: string): void {
   if (lost.length)
-    throw new Problem(
+    throw new TavrikError(
       `The translation of "${path}" lacks the placeholder ${lost.join(', ')}.`,
       where,
       'Keep the formatting of the source in the translation. Nothing was changed.',

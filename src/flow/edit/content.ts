@@ -8,7 +8,7 @@ import { regionsOf, type Field, type Region } from '../../core/content/regions.j
 import { entriesAt, flatten, ID, nest, type Content, type FlatContent, type Group } from '../../core/content/values.js';
 import { freeName } from '../../core/text/free-name.js';
 import { nearestWords } from '../../core/text/nearest.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { slug } from '../../core/text/words.js';
 import {
   addEntry,
@@ -31,7 +31,7 @@ import { readPage, unknownInSite, type ReadPage } from '../render/read-page.js';
 import { writeAndRender } from '../render/render.js';
 
 /** A page with its fields and what fills them. */
-export interface Opened extends ReadPage {
+export interface OpenedPage extends ReadPage {
   readonly project: string;
   readonly regions: readonly Region[];
   readonly source: FlatContent;
@@ -50,7 +50,7 @@ export interface FilledField {
 }
 
 /** Opens the content of a page. @throws Problem */
-export function openPage(project: string, name: string | undefined): Opened {
+export function openPage(project: string, name: string | undefined): OpenedPage {
   const settings = openProject(project);
   const page = readPage(project, pageNamed(settings, name).name);
   return {
@@ -93,10 +93,10 @@ export function listContent(project: string, page: string | undefined, below?: s
   });
 }
 
-function unknown(path: string, { source, written, contentFile }: Opened): Problem {
+function unknown(path: string, { source, written, contentFile }: OpenedPage): TavrikError {
   const known = [...new Set([...source.values.keys(), ...source.lists.keys(), ...written.values.keys()])];
   const near = nearestWords(path, known);
-  return new Problem(
+  return new TavrikError(
     `The page has no field "${path}".`,
     contentFile,
     near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik content PROJECT.',
@@ -110,7 +110,7 @@ export function setContent(project: string, page: string | undefined, path: stri
   const isLeaf = opened.source.values.has(path) || opened.written.values.has(path);
   if (!field || (!isLeaf && field.fields))
     throw field?.fields
-      ? new Problem(
+      ? new TavrikError(
           `"${path}" matches several fields.`,
           'set',
           `Set one of ${field.fields.map(({ name }) => `${path}.${name}`).join(', ')}.`,
@@ -133,26 +133,28 @@ export function unsetContent(project: string, page: string | undefined, path: st
 }
 
 /** What is wrong stops a change: nothing is written then. */
-export function save(opened: Opened, content: Content, write: () => void): void {
-  const before = new Set(faultsOf(opened, opened.content).map(({ path, what }) => `${path} ${what}`));
-  const [fault] = faultsOf(opened, content).filter(({ path, what, wrong }) => wrong && !before.has(`${path} ${what}`));
-  if (fault) throw new Problem(`${fault.what}.`, fault.path, 'Nothing was changed.');
+export function save(opened: OpenedPage, content: Content, write: () => void): void {
+  const before = new Set(checkPageContent(opened, opened.content).map(({ path, what }) => `${path} ${what}`));
+  const [fault] = checkPageContent(opened, content).filter(
+    ({ path, what, wrong }) => wrong && !before.has(`${path} ${what}`),
+  );
+  if (fault) throw new TavrikError(`${fault.what}.`, fault.path, 'Nothing was changed.');
   writeAndRender(opened.project, write);
 }
 
-export function faultsOf({ project, document, regions }: Opened, content: Content): ContentFault[] {
+export function checkPageContent({ project, document, regions }: OpenedPage, content: Content): ContentFault[] {
   const assets = join(project, 'assets');
   const files = existsSync(assets) ? readdirSync(assets).map((name) => `assets/${name}`) : [];
   return checkContent(document, regions, content, new Set(files));
 }
 
 /** What a person should see to in the content of a page. @throws Problem */
-export function faultsIn(project: string, page?: string): ContentFault[] {
+export function checkProjectContent(project: string, page?: string): ContentFault[] {
   const opened = openPage(project, page);
   const translated = [...languagesOf(project, opened.name)].flatMap(([language, words]) =>
     languageFaults(opened, language, words),
   );
-  return [...faultsOf(opened, opened.content), ...siteFaults(project), ...translated];
+  return [...checkPageContent(opened, opened.content), ...siteFaults(project), ...translated];
 }
 
 /** Fields in the content of the site that no page has. */
@@ -161,7 +163,7 @@ function siteFaults(project: string): ContentFault[] {
 }
 
 /** What is to be seen to in the words of a language: fields that are gone, and those that are not translated yet. */
-function languageFaults({ document, content, regions }: Opened, language: string, words: Content): ContentFault[] {
+function languageFaults({ document, content, regions }: OpenedPage, language: string, words: Content): ContentFault[] {
   const find = fieldsByPath(regions);
   const all = flatten(wholeContent(document, content)).values;
   const { values } = flatten(words);
@@ -185,12 +187,12 @@ function languageFaults({ document, content, regions }: Opened, language: string
 }
 
 /** A list of a page and the ids of its entries as they are now. @throws Problem if there is none */
-export function listIn(opened: Opened, list: string): { readonly ids: readonly string[]; readonly plain: boolean } {
+export function listIn(opened: OpenedPage, list: string): { readonly ids: readonly string[]; readonly plain: boolean } {
   const { source, written } = opened;
   const ids = written.lists.get(list) ?? source.lists.get(list);
   if (!ids) {
     const near = nearestWords(list, [...source.lists.keys()]);
-    throw new Problem(
+    throw new TavrikError(
       `The page has no list "${list}".`,
       opened.contentFile,
       near.length ? `Did you mean ${near.join(', ')}?` : 'The page has no lists.',
@@ -212,7 +214,7 @@ export function addContent(
   const like = how.like ?? ids.at(-1) ?? opened.source.lists.get(list)?.[0] ?? '';
   if (how.like !== undefined && !ids.includes(how.like)) throw noEntry(list, how.like, ids);
   const at = Math.min(Math.max(0, (how.at ?? ids.length + 1) - 1), ids.length);
-  const id = plain ? String(at + 1) : freeName(slug(how.text ?? '', 24) || 'entry', (one) => ids.includes(one));
+  const id = plain ? String(at + 1) : freeName(slug(how.text ?? '', 24) || 'entry', (text) => ids.includes(text));
   const entry = plain
     ? (how.text ?? valueAt(opened, `${list}.${like}`))
     : named({ ...copyOf(opened, list, like), [ID]: id }, how.text);
@@ -226,18 +228,19 @@ function named(entry: Group, text: string | undefined): Group {
   return text === undefined || title === undefined ? entry : { ...entry, [title]: text };
 }
 
-function valueAt({ source, written }: Opened, path: string): string {
+function valueAt({ source, written }: OpenedPage, path: string): string {
   return written.values.get(path) ?? source.values.get(path) ?? '';
 }
 
 /** An entry with its values as they are now; where the list is empty, one of the source. */
-function copyOf({ document, content }: Opened, list: string, id: string): Group {
-  const find = (from: Content): Group | undefined => (entriesAt(from, list) as Group[]).find((one) => one[ID] === id);
+function copyOf({ document, content }: OpenedPage, list: string, id: string): Group {
+  const find = (from: Content): Group | undefined =>
+    (entriesAt(from, list) as Group[]).find((entry) => entry[ID] === id);
   return find(wholeContent(document, content)) ?? find(originalContent(document)) ?? {};
 }
 
-function noEntry(list: string, id: string, ids: readonly string[]): Problem {
-  return new Problem(
+function noEntry(list: string, id: string, ids: readonly string[]): TavrikError {
+  return new TavrikError(
     `"${list}" has no entry "${id}".`,
     list,
     ids.length ? `It has ${ids.join(', ')}.` : 'It has none.',
@@ -258,17 +261,17 @@ export function moveContent(project: string, page: string | undefined, list: str
   const { ids } = listIn(opened, list);
   if (!ids.includes(id)) throw noEntry(list, id, ids);
   if (!Number.isInteger(to) || to < 1 || to > ids.length)
-    throw new Problem(`"${list}" has no position ${to}.`, '--to', `Give a number from 1 to ${ids.length}.`);
+    throw new TavrikError(`"${list}" has no position ${to}.`, '--to', `Give a number from 1 to ${ids.length}.`);
   edit(opened, list, (file) => moveEntry(file, list, id, to - 1));
 }
 
 /** The file that a field or a list is filled from: that of its page, or that of the site. */
-function fileOf({ project, contentFile }: Opened, path: string): string {
+function fileOf({ project, contentFile }: OpenedPage, path: string): string {
   return covers(readSiteContent(project), path) ? siteFileOf(project) : contentFile;
 }
 
 /** Changes the file that fills a path; the site is rendered then. @throws Problem; nothing is changed then */
-export function edit(opened: Opened, path: string, make: (file: ContentFile) => void): void {
+export function edit(opened: OpenedPage, path: string, make: (file: ContentFile) => void): void {
   const target = fileOf(opened, path);
   const file = withLists(opened, path, target);
   make(file);
@@ -278,7 +281,7 @@ export function edit(opened: Opened, path: string, make: (file: ContentFile) => 
 }
 
 /** A content file with every list on the way to a path: what it lacks it takes from the source, from the outside in. */
-function withLists({ document, source }: Opened, path: string, target: string): ContentFile {
+function withLists({ document, source }: OpenedPage, path: string, target: string): ContentFile {
   const file = openContent(target);
   const around = [...source.lists.keys()].filter((list) => path === list || path.startsWith(`${list}.`));
   for (const list of around.sort((a, b) => a.length - b.length))

@@ -6,7 +6,7 @@ import { fillPage } from '../../core/content/content.js';
 import { anchorsIn, linksIn, type FoundLink } from '../../core/sites/find-links.js';
 import { anchorIn } from '../../core/sites/resolve-links.js';
 import { nearestWords } from '../../core/text/nearest.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { placesOf } from '../../core/render/site.js';
 import { openProject } from '../../project/folder.js';
 import { pageNamed } from '../../project/settings.js';
@@ -46,13 +46,13 @@ export function linksOf(project: string, page?: string): PageLinks[] {
  * @param at path of its field, with or without `.address` at its end
  * @throws Problem for a link, a page, a section or a file that there is not
  */
-export function leadLink(project: string, page: string | undefined, at: string, target: LinkTarget): string {
+export function setLink(project: string, page: string | undefined, at: string, target: LinkTarget): string {
   const [own] = linksOf(project, pageNamed(openProject(project), page).name);
   const fields = (own?.links ?? []).flatMap(({ field }) => (field === undefined ? [] : [field]));
-  const field = [at, `${at}.address`].find((one) => fields.includes(one));
+  const field = [at, `${at}.address`].find((text) => fields.includes(text));
   if (field === undefined) {
     const near = nearestWords(at, fields);
-    throw new Problem(
+    throw new TavrikError(
       `Link "${at}" not found.`,
       project,
       near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik links PROJECT.',
@@ -66,18 +66,18 @@ export function leadLink(project: string, page: string | undefined, at: string, 
 function addressOf(project: string, own: string, target: LinkTarget): string {
   const href = hrefOf(target);
   if (href === undefined)
-    throw new Problem(
+    throw new TavrikError(
       'Where should the link lead?',
       '',
       'Give --to-page, --section, --address, --mail, --telephone or --file.',
     );
   if (target.file !== undefined && !existsSync(join(project, 'assets', target.file.replace(/^assets\//, ''))))
-    throw new Problem(`File "${target.file}" not found.`, join(project, 'assets'), 'Add it first.');
+    throw new TavrikError(`File "${target.file}" not found.`, join(project, 'assets'), 'Add it first.');
   if (target.file !== undefined) return `assets/${target.file.replace(/^assets\//, '')}`;
   if (!href.startsWith(PAGE_SCHEME)) return href;
   const settings = openProject(project);
   const name = target.page === undefined ? own : pageNamed(settings, target.page).name;
-  const file = required(placesOf(settings.pages.map((one) => one.name)).get(name)).html;
+  const file = required(placesOf(settings.pages.map((page) => page.name)).get(name)).html;
   const anchor =
     target.section === undefined ? '' : `#${anchorIn(readPage(project, name).document, target.section, project)}`;
   return name === own && anchor ? anchor : `${file}${anchor}`;

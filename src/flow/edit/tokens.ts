@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { openBrowser } from '../../browser/launch.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { Declarations, PageDocument } from '../../core/document/types.js';
 import { renderTokens } from '../../core/render/css.js';
 import { placesIn, withTokens } from '../../core/tokens/apply.js';
@@ -41,17 +41,17 @@ export interface UsedToken {
   readonly places: readonly string[];
 }
 
-interface Opened {
+interface OpenedTokens {
   readonly documents: readonly PageDocument[];
   readonly tokens: readonly Token[];
 }
 
-function open(project: string): Opened {
+function open(project: string): OpenedTokens {
   const documents = openProject(project).pages.map(({ name }) => readAdjusted(project, name).document);
   return { documents, tokens: tokensOf(project) };
 }
 
-function used({ documents, tokens }: Opened): UsedToken[] {
+function used({ documents, tokens }: OpenedTokens): UsedToken[] {
   const places = placesIn(documents, tokens);
   return tokens.map((token) => ({ path: pathOf(token), token, places: places.get(pathOf(token)) ?? [] }));
 }
@@ -76,15 +76,15 @@ export interface Changed {
 }
 
 /** Writes changed tokens, has fields that say a colour say it by its new name, and renders the site. @throws Problem; nothing is changed then */
-function keep(project: string, { documents, tokens }: Opened, made: readonly Token[]): Changed {
+function keep(project: string, { documents, tokens }: OpenedTokens, result: readonly Token[]): Changed {
   writeAndRender(project, () => {
-    writeFile(join(project, TOKENS_FILE), writeTokens(made));
-    renameInContent(project, documents, successors(tokens, made));
+    writeFile(join(project, TOKENS_FILE), writeTokens(result));
+    renameInContent(project, documents, successors(tokens, result));
   });
-  const before = new Map(tokens.map((one) => [pathOf(one), JSON.stringify(one)]));
+  const before = new Map(tokens.map((token) => [pathOf(token), JSON.stringify(token)]));
   return {
-    tokens: used({ documents, tokens: made }).filter(({ path, token }) => before.get(path) !== JSON.stringify(token)),
-    declarations: changedPlaces(documents, tokens, made).length,
+    tokens: used({ documents, tokens: result }).filter(({ path, token }) => before.get(path) !== JSON.stringify(token)),
+    declarations: changedPlaces(documents, tokens, result).length,
   };
 }
 
@@ -123,7 +123,8 @@ export function merge(project: string, into: string, others: readonly string[]):
 /** @param wanted styles, or properties, or both, where the new token stands @throws Problem; nothing is changed then */
 export function split(project: string, path: string, name: string, wanted: readonly string[]): Changed {
   const opened = open(project);
-  const places = used(opened).find((one) => one.path === pathOf(tokenAt(opened.tokens, path)))?.places ?? [];
+  const places =
+    used(opened).find((usedToken) => usedToken.path === pathOf(tokenAt(opened.tokens, path)))?.places ?? [];
   return keep(project, opened, splitToken(opened.tokens, path, name, wanted, places));
 }
 
@@ -133,11 +134,11 @@ export function split(project: string, path: string, name: string, wanted: reado
  */
 export function set(project: string, path: string, value: string, dark = false): Changed {
   const opened = open(project);
-  const made = setToken(opened.tokens, path, value, dark);
-  const stands = new Set(used(opened).find((one) => one.path === path)?.places ?? []);
-  const others = changedPlaces(opened.documents, opened.tokens, made).filter((place) => !stands.has(place));
+  const tokens = setToken(opened.tokens, path, value, dark);
+  const stands = new Set(used(opened).find((usedToken) => usedToken.path === path)?.places ?? []);
+  const others = changedPlaces(opened.documents, opened.tokens, tokens).filter((place) => !stands.has(place));
   if (others.length) throw new Error(`Setting ${path} would change ${others.join(', ')}`);
-  return keep(project, opened, made);
+  return keep(project, opened, tokens);
 }
 
 /** The tokens as a file of the format, or as custom properties. @throws Problem */
@@ -146,7 +147,7 @@ export function exportTokens(project: string, format: 'json' | 'css'): string {
   if (format === 'json') return writeTokens(tokens);
   const roots = open(project).documents.map((document) => withTokens(document, tokens).tokens);
   const all = (form: 'rest' | 'dark'): Declarations =>
-    Object.assign({}, ...roots.map((one) => one?.[form])) as Declarations;
+    Object.assign({}, ...roots.map((root) => root?.[form])) as Declarations;
   return renderTokens({ rest: all('rest'), dark: all('dark') });
 }
 
@@ -154,10 +155,10 @@ export function exportTokens(project: string, format: 'json' | 'css'): string {
 export function importTokens(project: string, file: string): Changed {
   const opened = open(project);
   const given = readTokens(readFileOf(file), file);
-  const unknown = given.find((one) => !opened.tokens.some((own) => pathOf(own) === pathOf(one)));
+  const unknown = given.find((token) => !opened.tokens.some((own) => pathOf(own) === pathOf(token)));
   if (unknown) tokenAt(opened.tokens, pathOf(unknown));
-  const values = new Map(given.map((one) => [pathOf(one), one]));
-  const made = opened.tokens.map((own): Token => {
+  const values = new Map(given.map((token) => [pathOf(token), token]));
+  const tokens = opened.tokens.map((own): Token => {
     const other = values.get(pathOf(own));
     return other
       ? {
@@ -168,7 +169,7 @@ export function importTokens(project: string, file: string): Changed {
         }
       : own;
   });
-  return keep(project, opened, made);
+  return keep(project, opened, tokens);
 }
 
 /** The colours of a project beside those of a site or a brand, and which were taken. */
@@ -181,16 +182,16 @@ export interface Matched {
 export function match(project: string, file: string, within: number, dryRun: boolean): Matched {
   const opened = open(project);
   const brand = readTokens(readFileOf(file), file);
-  const proposals = proposalsFor(opened.tokens, brand).map((one) => ({
-    ...one,
-    taken: !dryRun && one.distance <= within,
+  const proposals = proposalsFor(opened.tokens, brand).map((proposal) => ({
+    ...proposal,
+    taken: !dryRun && proposal.distance <= within,
   }));
   if (dryRun) return { proposals, changed: { tokens: [], declarations: 0 } };
   return { proposals, changed: keep(project, opened, takeFrom(opened.tokens, brand, within)) };
 }
 
 function readFileOf(file: string): string {
-  if (!existsSync(file)) throw new Problem('File not found.', file, 'Name a tokens file.');
+  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Name a tokens file.');
   return readFileSync(file, 'utf8');
 }
 
@@ -221,19 +222,19 @@ export async function gather(
     const seen = async (): Promise<number> =>
       Math.max(
         ...(await prove(project, { ...options, open: browser })).pages.flatMap(({ widths }) =>
-          widths.map((one) => one.seen),
+          widths.map((width) => width.seen),
         ),
       );
     const was = await seen();
-    const made = gathered(opened.tokens, collectTokens(opened.documents, near));
-    keep(project, opened, made);
+    const tokens = gathered(opened.tokens, collectTokens(opened.documents, near));
+    keep(project, opened, tokens);
     const is = await seen();
     const kept = is <= was + WORSE;
     if (!kept) {
-      keep(project, { ...opened, tokens: made }, opened.tokens);
+      keep(project, { ...opened, tokens: tokens }, opened.tokens);
       await seen();
     }
-    return { before: opened.tokens.length, after: made.length, seen: [was, is], kept };
+    return { before: opened.tokens.length, after: tokens.length, seen: [was, is], kept };
   } finally {
     await browser.close();
   }

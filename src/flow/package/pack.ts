@@ -11,16 +11,16 @@ import {
   type PackedPage,
 } from '../../core/sites/manifest.js';
 import { nearestWords } from '../../core/text/nearest.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { fileNameOf, placesOf } from '../../core/render/site.js';
 import { openProject, type ProjectFile } from '../../project/folder.js';
 import { writeZip } from '../../project/zip.js';
 import { renderedFiles } from '../render/render.js';
 import { bareDocument } from '../publish/plan.js';
-import { handOver, type Handed } from '../publish/hand-over.js';
-import { tryPackage, type Tried } from './try-package.js';
+import { handOver, type HandedProject } from '../publish/hand-over.js';
+import { tryPackage, type PackageTrial } from './try-package.js';
 
-export interface Packed extends Tried {
+export interface Packed extends PackageTrial {
   readonly file: string;
   readonly as: PackageForm;
   readonly bytes: number;
@@ -40,9 +40,10 @@ export interface PackOptions {
  * done. @throws Problem; then nothing is written
  */
 export async function pack(project: string, { as, out, only }: PackOptions): Promise<Packed> {
-  if (!out.endsWith('.zip')) throw new Problem('A package is a ZIP archive.', out, 'Give it a name that ends in .zip.');
+  if (!out.endsWith('.zip'))
+    throw new TavrikError('A package is a ZIP archive.', out, 'Give it a name that ends in .zip.');
   if (!existsSync(dirname(resolve(out))))
-    throw new Problem('Folder not found.', dirname(resolve(out)), 'Create it first, or choose another with --out.');
+    throw new TavrikError('Folder not found.', dirname(resolve(out)), 'Create it first, or choose another with --out.');
   const { files, manifest } = as === 'document' ? documents(project, only) : rendered(project, as, only);
   const listed = files
     .map(([path, bytes]) => ({ path, bytes: Buffer.byteLength(bytes), sha256: sha256(bytes) }))
@@ -61,13 +62,13 @@ export async function pack(project: string, { as, out, only }: PackOptions): Pro
   };
 }
 
-interface Made {
+interface PackContents {
   readonly files: readonly ProjectFile[];
   readonly manifest: Omit<Manifest, 'files'>;
 }
 
 function manifestOf(
-  { source, title, language }: Pick<Handed, 'source' | 'title' | 'language'>,
+  { source, title, language }: Pick<HandedProject, 'source' | 'title' | 'language'>,
   as: PackageForm,
 ): Omit<Manifest, 'files'> {
   return { format: 'tavrik-package', version: 1, as, source, title, language };
@@ -76,7 +77,7 @@ function manifestOf(
 const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
 
 /** Pages, parts and sections as page documents, with content, tokens and files. */
-function documents(project: string, only: readonly string[]): Made {
+function documents(project: string, only: readonly string[]): PackContents {
   const all = handOver(project, { as: 'site' });
   const ids = new Set(all.items.map(({ id }) => id));
   const sections = only.some((id) => !ids.has(id))
@@ -104,12 +105,12 @@ function documents(project: string, only: readonly string[]): Made {
 }
 
 /** The rendered site, or templates with what fills them, with the files that they show. */
-function rendered(project: string, as: 'site' | 'templates', only: readonly string[]): Made {
+function rendered(project: string, as: 'site' | 'templates', only: readonly string[]): PackContents {
   const settings = openProject(project);
   const names = settings.pages.map(({ name }) => name);
   const lost = only.find((name) => !names.includes(name));
   if (lost !== undefined)
-    throw new Problem(
+    throw new TavrikError(
       `The project has no page "${lost}".`,
       '--only',
       `Give one of ${(nearestWords(lost, names).length ? nearestWords(lost, names) : names).join(', ')}.`,

@@ -6,11 +6,11 @@ import type { Item } from '../../core/sites/items.js';
 import { MANIFEST_FILE, MANIFEST_SCHEMA, manifestFaults, type Manifest } from '../../core/sites/manifest.js';
 import type { Content } from '../../core/content/values.js';
 import { checkDocument } from '../../core/document/check.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { readTokens } from '../../core/tokens/format.js';
 import { paletteOf } from '../../core/tokens/palette.js';
 import { unpack, type Unpacked } from '../../project/archive.js';
-import type { Handed } from '../publish/hand-over.js';
+import type { HandedProject } from '../publish/hand-over.js';
 
 /** A package that was unpacked and made sure of. */
 export interface OpenedPackage {
@@ -22,7 +22,7 @@ export interface OpenedPackage {
 
 /** Unpacks a package and makes sure of every file in it. @throws Problem naming what is wrong */
 export async function openPackage(file: string): Promise<OpenedPackage> {
-  if (!existsSync(file)) throw new Problem('File not found.', file, 'Name a package that tavrik pack wrote.');
+  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Name a package that tavrik pack wrote.');
   const unpacked = await unpack(file);
   try {
     return opened(file, unpacked);
@@ -35,7 +35,7 @@ export async function openPackage(file: string): Promise<OpenedPackage> {
 function opened(file: string, { folder, files, remove }: Unpacked): OpenedPackage {
   const read = (path: string): Buffer => readFileSync(join(folder, path));
   if (!files.includes(MANIFEST_FILE))
-    throw new Problem(
+    throw new TavrikError(
       `This is not a package: ${MANIFEST_FILE} is missing.`,
       file,
       'Name a package that tavrik pack wrote.',
@@ -43,14 +43,18 @@ function opened(file: string, { folder, files, remove }: Unpacked): OpenedPackag
   const manifest = manifestOf(read(MANIFEST_FILE).toString('utf8'), file);
   const [fault, ...more] = manifestFaults(manifest, new Set(files));
   if (fault !== undefined)
-    throw new Problem(
+    throw new TavrikError(
       `This package is not whole: ${fault}${more.length ? `, and ${more.length} more` : ''}.`,
       file,
       'Pack it again.',
     );
-  const changed = manifest.files.find((one) => sha256(read(one.path)) !== one.sha256);
+  const changed = manifest.files.find((file) => sha256(read(file.path)) !== file.sha256);
   if (changed)
-    throw new Problem(`${changed.path} has changed since it was packed.`, file, 'Pack it again, or download it again.');
+    throw new TavrikError(
+      `${changed.path} has changed since it was packed.`,
+      file,
+      'Pack it again, or download it again.',
+    );
   return { manifest, read, files, close: remove };
 }
 
@@ -60,11 +64,11 @@ function manifestOf(text: string, file: string): Manifest {
   try {
     json = JSON.parse(text);
   } catch (error) {
-    throw new Problem(`Its manifest is not JSON (${(error as Error).message}).`, file, 'Pack it again.');
+    throw new TavrikError(`Its manifest is not JSON (${(error as Error).message}).`, file, 'Pack it again.');
   }
   const { version } = (json ?? {}) as { version?: unknown };
   if (typeof version === 'number' && version > 1)
-    throw new Problem(
+    throw new TavrikError(
       `This package is of version ${version}; 1 is known here.`,
       file,
       'Use a newer version of the program.',
@@ -72,7 +76,7 @@ function manifestOf(text: string, file: string): Manifest {
   const isManifest = new Ajv2020({ strict: false }).compile<Manifest>(MANIFEST_SCHEMA);
   if (isManifest(json)) return json;
   const [error] = isManifest.errors ?? [];
-  throw new Problem(
+  throw new TavrikError(
     `Its manifest is invalid (${error?.instancePath || 'top'} ${error?.message}).`,
     file,
     'Pack it again.',
@@ -80,9 +84,9 @@ function manifestOf(text: string, file: string): Manifest {
 }
 
 /** What a package of documents hands over. @throws Problem for a package of something else */
-export function handedFrom({ manifest, read }: OpenedPackage, file: string): Handed {
+export function handedFrom({ manifest, read }: OpenedPackage, file: string): HandedProject {
   if (manifest.as !== 'document' || !manifest.items)
-    throw new Problem(
+    throw new TavrikError(
       `This is a package of ${manifest.as === 'site' ? 'a site' : 'templates'}.`,
       file,
       'Pack it with --as document to send it.',

@@ -4,16 +4,16 @@ import Mustache from 'mustache';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { assetsIn } from '../../core/sites/items.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { runHost, type Running } from '../../host/run.js';
 import type { Connection } from '../publish/api-client.js';
 import { ApiClient } from '../publish/api-client.js';
-import type { Handed } from '../publish/hand-over.js';
+import type { HandedProject } from '../publish/hand-over.js';
 import { handedFrom, openPackage, type OpenedPackage } from './package-file.js';
-import { Sending } from '../publish/send.js';
+import { SiteSending } from '../publish/send.js';
 
 /** What came of a trial. */
-export interface Tried {
+export interface PackageTrial {
   /** Addresses that were opened in the fresh site, each of which answered. */
   readonly opened: number;
 }
@@ -23,7 +23,7 @@ export interface Tried {
  * @param making the package as it lies now; it is taken away if something is wrong
  * @throws Problem naming what is missing
  */
-export async function tryPackage(making: string, out: string): Promise<Tried> {
+export async function tryPackage(making: string, out: string): Promise<PackageTrial> {
   const data = mkdtempSync(join(tmpdir(), 'tavrik-try-'));
   try {
     const opened = await openPackage(making);
@@ -31,7 +31,7 @@ export async function tryPackage(making: string, out: string): Promise<Tried> {
       const host = await runHost(data);
       try {
         const count = await install(opened, host, out).catch((error: unknown) => {
-          throw error instanceof Problem && error.where !== out ? notInstalled(error, out) : error;
+          throw error instanceof TavrikError && error.where !== out ? notInstalled(error, out) : error;
         });
         renameSync(making, out);
         return { opened: count };
@@ -47,8 +47,8 @@ export async function tryPackage(making: string, out: string): Promise<Tried> {
   }
 }
 
-function notInstalled({ what, todo }: Problem, out: string): Problem {
-  return new Problem(
+function notInstalled({ what, todo }: TavrikError, out: string): TavrikError {
+  return new TavrikError(
     `A fresh site rejected it: ${[what, todo].filter(Boolean).join(' ')} Nothing was written.`,
     out,
     'Fix the project, and pack it again.',
@@ -72,21 +72,21 @@ function assetsOf({ files }: OpenedPackage): string[] {
   return files.filter((path) => path.startsWith('assets/'));
 }
 
-function withoutItems({ manifest, read }: OpenedPackage): Handed {
+function withoutItems({ manifest, read }: OpenedPackage): HandedProject {
   const { source, title, language } = manifest;
   const assets = manifest.files.filter(({ path }) => path.startsWith('assets/'));
   return { source, title, language, items: [], files: assets.map(({ path }) => ({ path, bytes: read(path) })) };
 }
 
-async function send(connection: Connection, handed: Handed): Promise<Sending> {
-  const sending = new Sending(connection, handed);
+async function send(connection: Connection, handed: HandedProject): Promise<SiteSending> {
+  const sending = new SiteSending(connection, handed);
   const plan = await sending.plan({ place: 'new', decided: new Map(), meant: new Set() });
   await sending.send(plan, true, () => undefined);
   return sending;
 }
 
 /** Everything is sent and published; then each page is opened, with its style sheet and all files that it shows. */
-async function installDocuments(handed: Handed, connection: Connection, out: string): Promise<number> {
+async function installDocuments(handed: HandedProject, connection: Connection, out: string): Promise<number> {
   await send(connection, handed);
   const client = new ApiClient(connection);
   const pages = handed.items.flatMap(({ path }) => path ?? []);
@@ -113,7 +113,7 @@ async function installDocuments(handed: Handed, connection: Connection, out: str
 async function answered(address: string, path: string, out: string): Promise<string> {
   const answer = await fetch(address);
   if (!answer.ok)
-    throw new Problem(
+    throw new TavrikError(
       `Installed into a fresh site, ${path} is missing (status ${answer.status}). Nothing was written.`,
       out,
       'Convert and render the project again.',
@@ -140,16 +140,16 @@ export function filledTexts(opened: OpenedPackage, out: string): Map<string, str
       const own = path.replace(/\.mustache$/, '');
       const part = (name: string): string => {
         if (files.includes(`${own}/${name}.mustache`)) return textOf(`${own}/${name}.mustache`);
-        throw new Problem(
+        throw new TavrikError(
           `The template ${path} uses ${own}/${name}.mustache, which is not in the package. Nothing was written.`,
           out,
           'Render the templates again and pack them.',
         );
       };
-      const data = files.filter((one) => one.startsWith(`${own}.`) && one.endsWith('.data.json'));
-      return data.map((one) => [
-        `${one.replace(/\.data\.json$/, '')}.html`,
-        Mustache.render(textOf(path), JSON.parse(textOf(one)) as object, part),
+      const data = files.filter((file) => file.startsWith(`${own}.`) && file.endsWith('.data.json'));
+      return data.map((datum) => [
+        `${datum.replace(/\.data\.json$/, '')}.html`,
+        Mustache.render(textOf(path), JSON.parse(textOf(datum)) as object, part),
       ]);
     });
   return new Map([...pages, ...sheets.map((path): [string, string] => [path, textOf(path)])]);

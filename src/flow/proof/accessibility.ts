@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import type { OpenBrowser } from '../../browser/launch.js';
-import { openOurs } from '../../browser/result-page.js';
+import { openResult } from '../../browser/result-page.js';
 import { visit, type Visit } from '../../browser/visit.js';
-import type { Barrier } from '../../core/proof/accessibility.js';
+import type { Violation } from '../../core/proof/accessibility.js';
 
 /** Longest wait for the engine that looks at a page, ms. */
 const LIMIT = 60000;
@@ -17,10 +17,14 @@ interface EngineResult {
 }
 
 /** The rules of accessibility that a page of ours breaks at a width; undefined if that took too long to tell. */
-export async function barriersOf(browser: OpenBrowser, address: string, width: number): Promise<Barrier[] | undefined> {
+export async function findViolations(
+  browser: OpenBrowser,
+  address: string,
+  width: number,
+): Promise<Violation[] | undefined> {
   const page = await browser.newPage(width);
   try {
-    await openOurs(page, address);
+    await openResult(page, address);
     return await look(page);
   } finally {
     await page.close();
@@ -28,11 +32,11 @@ export async function barriersOf(browser: OpenBrowser, address: string, width: n
 }
 
 /** The same of a source; `source` is how to open it. */
-export async function sourceBarriers(
+export async function findSourceViolations(
   browser: OpenBrowser,
   source: Visit,
   width: number,
-): Promise<Barrier[] | undefined> {
+): Promise<Violation[] | undefined> {
   const { page } = await visit(browser, source, width);
   try {
     return await look(page);
@@ -41,7 +45,7 @@ export async function sourceBarriers(
   }
 }
 
-async function look(page: Page): Promise<Barrier[] | undefined> {
+async function look(page: Page): Promise<Violation[] | undefined> {
   await page.evaluate(readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8'));
   const run = page.evaluate(
     'axe.run(document, { resultTypes: ["violations"], iframes: false })',

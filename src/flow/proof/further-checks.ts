@@ -1,11 +1,11 @@
 import type { OpenBrowser } from '../../browser/launch.js';
 import type { PageDocument } from '../../core/document/types.js';
-import { compareBarriers, type Barrier } from '../../core/proof/accessibility.js';
+import { compareViolations, type Violation } from '../../core/proof/accessibility.js';
 import type { Proof } from '../../core/proof/proof.js';
 import { sweepFaults } from '../../core/proof/sweep.js';
 import type { ProjectFile } from '../../project/folder.js';
 import { keptFiles, keyOf, readKept, readKeptAtAll, type SiteParts } from '../../project/proof-cache.js';
-import { barriersOf, sourceBarriers } from './accessibility.js';
+import { findViolations, findSourceViolations } from './accessibility.js';
 import type { Reference } from '../source/reference.js';
 import { serveAgain } from '../source/reopen.js';
 import { sweepPage, type SweptWith } from './sweep.js';
@@ -20,7 +20,7 @@ export interface Subject {
   readonly made: string;
 }
 
-export interface LookedFurther {
+export interface FurtherChecks {
   readonly further: Pick<Proof, 'sweep' | 'barriers'>;
   readonly kept: readonly ProjectFile[];
   /** What a person should know of how it was looked at. */
@@ -31,22 +31,22 @@ interface KeptFurther {
   /** A word for what a sweep is compared with. */
   readonly against: string;
   readonly widths: readonly SweptWith[];
-  readonly found?: readonly Barrier[];
+  readonly found?: readonly Violation[];
 }
 
 /** What only shows at other widths, and what keeps people out; of both only what has changed since is looked at again. */
-export async function lookFurther(
+export async function runFurtherChecks(
   browser: OpenBrowser,
   placed: PlacedPage,
   { document, references, parts, made }: Subject,
   options: ProveOptions,
-): Promise<LookedFurther> {
+): Promise<FurtherChecks> {
   const { project, page, place, site } = placed;
   const widest = Math.max(...references.map(({ width }) => width));
   const against = keyOf([
     made,
     String(widest),
-    ...references.flatMap(({ picture, measured }) => [picture, JSON.stringify(measured)]),
+    ...references.flatMap(({ picture: image, measured }) => [image, JSON.stringify(measured)]),
   ]);
   const address = `${site.origin}/${place.html}`;
   const look = async (): Promise<KeptFurther> => {
@@ -54,7 +54,7 @@ export async function lookFurther(
     const subject = { address, document, references, sheet: parts.sheet, files: parts.files };
     const tell = (text: string): void => options.progress(`${page.name}: ${text}, and checking accessibility`);
     const swept = sweepPage(browser, subject, tell, before?.against === against ? before.widths : []);
-    const [widths, found] = await Promise.all([swept, barriersOf(browser, address, widest)]);
+    const [widths, found] = await Promise.all([swept, findViolations(browser, address, widest)]);
     return { against, widths, ...(found ? { found } : {}) };
   };
   const key = keyOf([against, JSON.stringify([document, parts])]);
@@ -65,7 +65,7 @@ export async function lookFurther(
       : undefined,
   ]);
   const { widths, found } = result.value;
-  const barriers = found && compareBarriers(found, wanted?.value?.found);
+  const barriers = found && compareViolations(found, wanted?.value?.found);
   return {
     further: { sweep: sweepFaults(document, widths), ...(barriers ? { barriers } : {}) },
     kept: [...result.files, ...(wanted?.files ?? [])],
@@ -84,11 +84,11 @@ async function barriersInSource(
   { project, page }: PlacedPage,
   width: number,
   options: ProveOptions,
-): Promise<{ readonly found?: readonly Barrier[] } | undefined> {
+): Promise<{ readonly found?: readonly Violation[] } | undefined> {
   const served = await serveAgain(project, page, options);
   if (!served) return undefined;
   try {
-    const found = await sourceBarriers(browser, served.visit, width);
+    const found = await findSourceViolations(browser, served.visit, width);
     return found ? { found } : {};
   } finally {
     await served.close();

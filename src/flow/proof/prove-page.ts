@@ -3,15 +3,15 @@ import { join } from 'node:path';
 import { existsSync } from 'node:fs';
 import type { OpenBrowser } from '../../browser/launch.js';
 import { fillPage } from '../../core/content/content.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { PageParts } from '../../core/proof/section-parts.js';
 import { onlySection, overLimits, type Limits, type Proof, type WidthProof } from '../../core/proof/proof.js';
 import type { SitePlace } from '../../core/render/site.js';
 import { shownScheme } from '../../core/source/reading.js';
 import type { ProjectFile } from '../../project/folder.js';
 import { keptFiles, keyOf, readKept, siteParts } from '../../project/proof-cache.js';
-import type { ProofPictures } from '../../report/proof-page.js';
-import { lookFurther } from './further-checks.js';
+import type { ProofImages } from '../../report/proof-page.js';
+import { runFurtherChecks } from './further-checks.js';
 import { proveAll, type Proved } from './prove-width.js';
 import { readAdjusted } from '../render/read-page.js';
 import type { Reference } from '../source/reference.js';
@@ -22,7 +22,7 @@ import type { ProveOptions, PlacedPage } from './proof-options.js';
 /** A page that was compared with its source. */
 export interface ProvedPage {
   readonly proof: Proof;
-  readonly pictures: ReadonlyMap<number, ProofPictures>;
+  readonly pictures: ReadonlyMap<number, ProofImages>;
   /** Files, in the folder of the proof, that keep what was measured. */
   readonly kept: readonly ProjectFile[];
   /** Versions of other browsers that its source was pictured by. */
@@ -46,12 +46,18 @@ export async function provePage(
   const address = `${site.origin}/${place.html}`;
   const scheme = shownScheme(page.schemes);
   const parts = siteParts(project, place.html, place.sheet);
-  const made = JSON.stringify([packageVersion(), browser.version, scheme]);
+  const result = JSON.stringify([packageVersion(), browser.version, scheme]);
   /* Of styles only those count that hold at a width, as the style sheet has them. */
   const structure = JSON.stringify({ ...filled, styles: {}, breakpoints: [] });
   const holding = new PageParts({ shell: parts.html, sections: [] }, parts.sheet, parts.files);
-  const keys = references.map((one) =>
-    keyOf([made, structure, holding.at(one.width).shell, one.picture, JSON.stringify(one.measured)]),
+  const keys = references.map((reference) =>
+    keyOf([
+      result,
+      structure,
+      holding.at(reference.width).shell,
+      reference.picture,
+      JSON.stringify(reference.measured),
+    ]),
   );
   const before = references.map(({ width }, at) =>
     keptWidth(project, page.name, required(references[at]), required(keys[at]), width),
@@ -60,16 +66,18 @@ export async function provePage(
   if (anew.length) options.progress(`${page.name}: Comparing at ${anew.map(({ width }) => width).join(', ')} px`);
   const [measured, more] = await Promise.all([
     anew.length ? proveAll(browser, site, address, filled, anew, scheme) : [],
-    options.thorough ? lookFurther(browser, placed, { document: filled, references, made, parts }, options) : undefined,
+    options.thorough
+      ? runFurtherChecks(browser, placed, { document: filled, references, made: result, parts }, options)
+      : undefined,
   ]);
-  const proved = references.map((one, at) => before[at] ?? required(measured[anew.indexOf(one)]));
-  const kept = proved.flatMap((one, at) => widthFiles(page.name, required(keys[at]), one));
+  const proved = references.map((reference, at) => before[at] ?? required(measured[anew.indexOf(reference)]));
+  const kept = proved.flatMap((proved, at) => widthFiles(page.name, required(keys[at]), proved));
   const figures = { limits, widths: proved.map(({ proof }) => proof), ...more?.further };
   const whole: Proof = { page: page.name, ...figures, over: overLimits(figures) };
   const others = references.flatMap(({ browser: own }) => (own !== undefined && own !== browser.version ? [own] : []));
   return {
     proof: options.section === undefined ? whole : onlySection(whole, sectionIn(whole, options.section)),
-    pictures: new Map(proved.map(({ proof: { width }, pictures }) => [width, pictures])),
+    pictures: new Map(proved.map(({ proof: { width }, pictures: images }) => [width, images])),
     kept: [...kept, ...(more?.kept ?? [])],
     others: [...new Set(others)],
     notes: more?.notes ?? [],
@@ -95,8 +103,8 @@ function keptWidth(
   return { proof: kept.value, pictures: { source, result, ...(difference ? { difference } : {}) } };
 }
 
-function widthFiles(page: string, key: string, { proof, pictures }: Proved): ProjectFile[] {
-  const { result, difference } = pictures;
+function widthFiles(page: string, key: string, { proof, pictures: images }: Proved): ProjectFile[] {
+  const { result, difference } = images;
   const own = { 'result.png': result, ...(difference ? { 'difference.jpg': difference } : {}) };
   return keptFiles(keptName(page, proof.width), key, { value: proof, pictures: own });
 }
@@ -105,7 +113,7 @@ function widthFiles(page: string, key: string, { proof, pictures }: Proved): Pro
 function sectionIn({ page, widths }: Proof, section: string): string {
   const known = [...new Set(widths.flatMap(({ sections }) => sections.map(({ name }) => name)))];
   if (known.includes(section)) return section;
-  throw new Problem(`The page "${page}" has no section "${section}".`, '--section', `It has ${known.join(', ')}.`);
+  throw new TavrikError(`The page "${page}" has no section "${section}".`, '--section', `It has ${known.join(', ')}.`);
 }
 
 /** Whether a page of a project has been rendered. */

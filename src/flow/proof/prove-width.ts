@@ -2,7 +2,7 @@ import { required } from '../../core/data/required.js';
 import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
 import { VIEW_HEIGHT, type OpenBrowser } from '../../browser/launch.js';
-import { openOurs, pictureOf, turnTo } from '../../browser/result-page.js';
+import { openResult, screenshot, setViewport } from '../../browser/result-page.js';
 import type { Served } from '../../browser/serve.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { elements } from '../../core/document/walk.js';
@@ -11,13 +11,13 @@ import { comparePage } from '../../core/proof/compare-page.js';
 import type { MeasuredPage } from '../../core/proof/measurement.js';
 import { proveWidth, sectionBands, type WidthProof } from '../../core/proof/proof.js';
 import type { Scheme } from '../../core/source/reading.js';
-import type { ProofPictures } from '../../report/proof-page.js';
+import type { ProofImages } from '../../report/proof-page.js';
 import type { Reference } from '../source/reference.js';
 
 /** How the site stands against the source at one width, with the pictures that show it. */
 export interface Proved {
   readonly proof: WidthProof;
-  readonly pictures: ProofPictures;
+  readonly pictures: ProofImages;
 }
 
 /** Where a PNG file says how high it is. */
@@ -38,34 +38,34 @@ export async function proveAll(
   const order = [...elements(document.body)].map(({ id }) => id);
   const rising = [...references].sort((a, b) => a.width - b.width);
   const page = await browser.newPage(rising[0]?.width ?? 1440, { scheme });
-  await openOurs(page, address);
+  await openResult(page, address);
   const compared = new Map<number, Promise<Proved>>();
   let table: Promise<Page> | undefined;
   try {
     for (const reference of rising) {
-      await turnTo(page, reference.width);
-      const measured = await inside(page, 'measureNow', { order, covers: true });
-      const picture = await pictureOf(page, shownHeight(measured, reference));
-      if (!picture.equals(reference.picture)) table ??= openTable(browser, site);
-      const proved = compareAt(document, table, site, reference, measured, picture);
+      await setViewport(page, reference.width);
+      const measured = await inside(page, 'measurePage', { order, covers: true });
+      const image = await screenshot(page, shownHeight(measured, reference));
+      if (!image.equals(reference.picture)) table ??= openTable(browser, site);
+      const proved = compareAt(document, table, site, reference, measured, image);
       proved.catch(() => undefined);
       compared.set(reference.width, proved);
     }
     return await Promise.all(references.map(({ width }) => required(compared.get(width))));
   } finally {
     await page.close();
-    await table?.then((one) => one.close());
+    await table?.then((page) => page.close());
   }
 }
 
 /** A page is as high as the view at least; an artboard may be lower, and only that much of the page is compared. */
-function shownHeight({ height }: MeasuredPage, { picture }: Reference): number {
-  return height <= VIEW_HEIGHT ? Math.min(height, picture.readUInt32BE(PNG_HEIGHT)) : height;
+function shownHeight({ height }: MeasuredPage, { picture: image }: Reference): number {
+  return height <= VIEW_HEIGHT ? Math.min(height, image.readUInt32BE(PNG_HEIGHT)) : height;
 }
 
 async function openTable(browser: OpenBrowser, site: Served): Promise<Page> {
   const page = await browser.newPage(800);
-  await openOurs(page, `${site.origin}/-/compare`);
+  await openResult(page, `${site.origin}/-/compare`);
   return page;
 }
 
@@ -87,15 +87,15 @@ async function compareAt(
   site.hold(`/-/source-${width}`, 'image/png', source);
   site.hold(`/-/result-${width}`, 'image/png', result);
   const differences = differencesOf(comparePage(document, reference.measured, measured, width));
-  const { picture, ...pixels } = await inside(
+  const { picture: image, ...pixels } = await inside(
     await table,
-    'comparePictures',
+    'compareImages',
     `/-/source-${width}`,
     `/-/result-${width}`,
     bands,
   );
   return {
     proof: proveWidth(width, reference.measured, measured, pixels, differences),
-    pictures: { source, result, ...(picture ? { difference: Buffer.from(picture, 'base64') } : {}) },
+    pictures: { source, result, ...(image ? { difference: Buffer.from(image, 'base64') } : {}) },
   };
 }

@@ -2,7 +2,7 @@ import { required } from '../../core/data/required.js';
 import { join } from 'node:path';
 import { openBrowser } from '../../browser/launch.js';
 import { serveFolder } from '../../browser/serve.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { junitOf } from '../../core/proof/junit.js';
 import type { Proof } from '../../core/proof/proof.js';
 import { fileNameOf, placesOf, type SitePlace } from '../../core/render/site.js';
@@ -32,7 +32,7 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
   const placeOf = ({ name }: PageSettings): SitePlace => required(places.get(name));
   const wanted = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];
   if (wanted.some((page) => !isRendered(project, placeOf(page))))
-    throw new Problem('This project has no rendered site.', project, `Render it: tavrik render ${project}`);
+    throw new TavrikError('This project has no rendered site.', project, `Render it: tavrik render ${project}`);
   const limits = { ...settings.limits, ...(options.limit === undefined ? {} : { differ: options.limit }) };
   const own = options.open ? undefined : await openBrowser(options.browser, wanted.some(isOnline));
   const browser = required(options.open ?? own);
@@ -42,11 +42,11 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
     const pages: ProvedPage[] = [];
     for (const page of wanted)
       pages.push(await provePage(browser, { project, page, place: placeOf(page), site }, limits, options));
-    const others = [...new Set(pages.flatMap((one) => one.others))];
-    const made: ProjectProof = {
+    const others = [...new Set(pages.flatMap((page) => page.others))];
+    const projectProof: ProjectProof = {
       pages: pages.map(({ proof }) => proof),
       over: pages.flatMap(({ proof: { page, over } }) =>
-        over.map((one) => (wanted.length > 1 ? `${page}, ${one}` : one)),
+        over.map((text) => (wanted.length > 1 ? `${page}, ${text}` : text)),
       ),
       notes: [
         ...editedByHand(project).map(
@@ -59,16 +59,16 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
         ),
       ],
     };
-    if (options.junit !== undefined) writeFile(options.junit, junitOf(made.pages));
-    const kept = pages.flatMap((one) => one.kept);
+    if (options.junit !== undefined) writeFile(options.junit, junitOf(projectProof.pages));
+    const kept = pages.flatMap((page) => page.kept);
     const known = new Set(settings.pages.map(({ name }) => name));
     replaceFolder(project, 'proof', [
       ...reportFiles(pages),
-      ['proof.json', `${JSON.stringify(made, null, 2)}\n`],
+      ['proof.json', `${JSON.stringify(projectProof, null, 2)}\n`],
       ...kept,
       ...keptBefore(project, kept, (file) => known.has(file.split('.')[0] ?? '')),
     ]);
-    return made;
+    return projectProof;
   } finally {
     await own?.close();
     await site.close();
@@ -81,6 +81,9 @@ function reportFiles(pages: readonly ProvedPage[]): ProjectFile[] {
   if (pages.length === 1 && only) return [['index.html', proofPage(only.proof, only.pictures)]];
   return [
     ['index.html', proofTable(pages.map(({ proof }) => proof))],
-    ...pages.map(({ proof, pictures }): ProjectFile => [`${fileNameOf(proof.page)}.html`, proofPage(proof, pictures)]),
+    ...pages.map(({ proof, pictures: images }): ProjectFile => [
+      `${fileNameOf(proof.page)}.html`,
+      proofPage(proof, images),
+    ]),
   ];
 }

@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
-import { openOurs, turnTo } from '../../browser/result-page.js';
+import { openResult, setViewport } from '../../browser/result-page.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { elements } from '../../core/document/walk.js';
 import { sectionSlug } from '../../core/text/words.js';
@@ -51,8 +51,8 @@ export async function sweepPage(
   const meant = meantFaults(references);
   const page = await browser.newPage(NARROWEST);
   try {
-    await openOurs(page, address);
-    const markup = await inside(page, 'markupNow');
+    await openResult(page, address);
+    const markup = await inside(page, 'readSectionMarkup');
     const parts = new PageParts(markup, sheet, files);
     const ids = idsBySection(document);
     const plan = sweepWidths(document).map((width) => planAt(parts, markup, ids, width, before));
@@ -66,7 +66,7 @@ export async function sweepPage(
         continue;
       }
       /* What loads late is there after the first width of a range: from there to its end the same things show. */
-      await turnTo(page, width, !isThrough);
+      await setViewport(page, width, !isThrough);
       isThrough = true;
       const swept = await lookAt(page, width, { document, order, meant }, markup, old, stale);
       widths.push({ ...swept, ...known });
@@ -94,7 +94,7 @@ function planAt(
   const now = parts.at(width);
   const keys = [...now.sections].map(([name, text]) => [name, keyOf([text, ids.get(name) ?? ''])] as const);
   const shell = keyOf([now.shell]);
-  const old = before.find((one) => one.width === width && one.shell === shell);
+  const old = before.find((sweptWith) => sweptWith.width === width && sweptWith.shell === shell);
   const stale = old && staleSections(markup, old, keys);
   return { width, shell, keys, ...(old && stale ? { old, stale } : {}) };
 }
@@ -102,7 +102,9 @@ function planAt(
 /** Ids of the elements of each section: what was found names them. */
 function idsBySection({ body }: PageDocument): ReadonlyMap<string, string> {
   const sections = [...elements(body)].filter(({ kind }) => kind === 'section');
-  return new Map(sections.map((one) => [sectionSlug(one.name), [...elements(one)].map(({ id }) => id).join(' ')]));
+  return new Map(
+    sections.map((section) => [sectionSlug(section.name), [...elements(section)].map(({ id }) => id).join(' ')]),
+  );
 }
 
 function planInWords(plan: readonly PlanAt[], { sections }: PageMarkup): string {
@@ -144,14 +146,14 @@ async function lookAt(
   const measure = async (
     within?: readonly string[],
   ): Promise<{ readonly swept: SweptAt; readonly measured: MeasuredPage }> => {
-    const measured = await inside(page, 'measureNow', { order, onlyWords: true, ...(within ? { within } : {}) });
-    const targets = await inside(page, 'targetsNow', order, within);
+    const measured = await inside(page, 'measurePage', { order, onlyWords: true, ...(within ? { within } : {}) });
+    const targets = await inside(page, 'measureTargets', order, within);
     return { swept: sweptAt(document, { width, measured, targets }, meant), measured };
   };
   if (!old || !stale) return (await measure()).swept;
   const names = sections.map(({ name }) => name);
   const around = (some: readonly string[]): string[] =>
-    names.filter((_, at) => [at - 1, at, at + 1].some((one) => some.includes(names[one] ?? '')));
+    names.filter((_, at) => [at - 1, at, at + 1].some((value) => some.includes(names[value] ?? '')));
   const beside = around(stale);
   /* One farther, because words of the outermost may lie on words of the next. */
   const { swept, measured } = await measure(around(beside));
@@ -166,6 +168,10 @@ async function lookAt(
 /** Whether a word stands in no section: it may lie on words of any of them. */
 function isOutside({ x, y }: MeasuredWord, { sections }: MeasuredPage): boolean {
   return !sections.some(
-    (one) => x >= one.x - 1 && x <= one.x + one.width + 1 && y >= one.y - 1 && y <= one.y + one.height + 1,
+    (section) =>
+      x >= section.x - 1 &&
+      x <= section.x + section.width + 1 &&
+      y >= section.y - 1 &&
+      y <= section.y + section.height + 1,
   );
 }

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
-import { openOurs, turnTo } from '../../browser/result-page.js';
+import { openResult, setViewport } from '../../browser/result-page.js';
 import { serveFiles } from '../../browser/serve.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { elements } from '../../core/document/walk.js';
@@ -12,22 +12,24 @@ import { classesOf, renderHtml } from '../../core/render/html.js';
 import type { MeasureAt } from '../../core/tune/tune.js';
 
 /** Where a document is looked at. */
-export interface Bench {
+export interface TestPage {
   readonly page: Page;
   readonly measure: MeasureAt;
   readonly close: () => Promise<void>;
 }
 
 /** A page of the browser in which a document wears one style sheet after the other. @param more files besides those of the project */
-export async function openBench(
+export async function openTestPage(
   project: string,
   document: PageDocument,
   scheme: 'light' | 'dark',
   browser: OpenBrowser,
   more: readonly (readonly [path: string, text: string])[] = [],
-): Promise<Bench> {
+): Promise<TestPage> {
   const folder = join(project, 'assets');
-  const assets = existsSync(folder) ? readdirSync(folder, { withFileTypes: true }).filter((one) => one.isFile()) : [];
+  const assets = existsSync(folder)
+    ? readdirSync(folder, { withFileTypes: true }).filter((dirent) => dirent.isFile())
+    : [];
   const served = await serveFiles([
     ...assets.map(({ name }) => [`assets/${name}`, readFileSync(join(folder, name))] as const),
     ...more.map(([path, text]) => [path, Buffer.from(text)] as const),
@@ -37,20 +39,20 @@ export async function openBench(
   served.hold('/page', 'text/html; charset=utf-8', renderHtml(document, 'fonts.css'));
   served.hold('/fonts.css', 'text/css; charset=utf-8', renderFontsAndTokens(document));
   const page = await browser.newPage(1440, { scheme });
-  await openOurs(page, `${served.origin}/page`);
+  await openResult(page, `${served.origin}/page`);
   const seen = new Set<number>();
   return {
     page,
     measure: async (tried, widths) => {
       const { fonts: _, ...bare } = tried;
-      await inside(page, 'wearSheet', renderCss(bare), [...elements(tried.body)].map(classesOf));
-      const made = [];
+      await inside(page, 'replaceSheet', renderCss(bare), [...elements(tried.body)].map(classesOf));
+      const result = [];
       for (const width of widths) {
-        await turnTo(page, width, !seen.has(width));
+        await setViewport(page, width, !seen.has(width));
         seen.add(width);
-        made.push(await inside(page, 'measureNow', { order, covers: true }));
+        result.push(await inside(page, 'measurePage', { order, covers: true }));
       }
-      return made;
+      return result;
     },
     close: async () => {
       await page.close();

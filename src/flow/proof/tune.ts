@@ -1,10 +1,10 @@
 import { required } from '../../core/data/required.js';
 import { join } from 'node:path';
 import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
-import { decided, DEEDS, type Deed } from '../../core/brief/brief.js';
+import { decided, DECISION_KINDS, type DecisionKind } from '../../core/brief/brief.js';
 import { BRIEF_FILE, briefOf, readBrief } from '../../project/brief-file.js';
 import { fillPage } from '../../core/content/content.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { slug } from '../../core/text/words.js';
 import { sectionsOf } from '../../core/passes/structure/sections.js';
 import { tune, type Tuned } from '../../core/tune/tune.js';
@@ -12,7 +12,7 @@ import { shownScheme } from '../../core/source/reading.js';
 import { ADJUST_FILE, readAdjustments, writeAdjustments } from '../../project/adjust-file.js';
 import { openProject, writeFile } from '../../project/folder.js';
 import { pageNamed, type PageSettings } from '../../project/settings.js';
-import { openBench } from './test-page.js';
+import { openTestPage } from './test-page.js';
 import { readReference } from '../source/reference.js';
 import { readPage } from '../render/read-page.js';
 import { writeAndRender } from '../render/render.js';
@@ -50,9 +50,9 @@ export async function tuneProject(project: string, options: TuneOptions): Promis
     for (const page of pages) {
       options.progress(`Tuning ${page.name}`);
       const from = Math.max(0, ...adjustments.map(({ step = 0 }) => step)) + 1;
-      const made = await tunePage(project, page, adjustments, from, browser, options);
-      tuned.push({ page: page.name, ...made });
-      adjustments = [...made.adjustments];
+      const result = await tunePage(project, page, adjustments, from, browser, options);
+      tuned.push({ page: page.name, ...result });
+      adjustments = [...result.adjustments];
     }
     if (!options.dryRun && tuned.some(({ steps }) => steps.length)) {
       writeAndRender(project, () => writeFile(join(project, ADJUST_FILE), writeAdjustments(adjustments)));
@@ -74,7 +74,7 @@ async function tunePage(
   const { document, content, file } = readPage(project, page.name);
   const filled = fillPage(document, content);
   if (section !== undefined && !sectionsOf(document).some(({ name }) => slug(name, 40) === section))
-    throw new Problem(
+    throw new TavrikError(
       `Section "${section}" not found.`,
       file,
       `Available: ${sectionsOf(document)
@@ -83,13 +83,13 @@ async function tunePage(
     );
   const unknown = widths?.filter((width) => !page.widths.includes(width)) ?? [];
   if (unknown.length)
-    throw new Problem(
+    throw new TavrikError(
       `No reference at ${unknown.join(', ')} px.`,
       '--widths',
       `Choose from ${page.widths.join(', ')}.`,
     );
   const sources = page.widths.map((width) => readReference(project, page.name, width));
-  const bench = await openBench(project, filled, shownScheme(page.schemes), browser);
+  const bench = await openTestPage(project, filled, shownScheme(page.schemes), browser);
   try {
     return await tune(filled, existing, sources, bench.measure, {
       leave: decidedLooks(project),
@@ -104,7 +104,7 @@ async function tunePage(
 }
 
 /** Properties in which the brief makes pages look otherwise than their source. */
-const DECIDED: Readonly<Partial<Record<Deed, readonly string[]>>> = {
+const DECIDED: Readonly<Partial<Record<DecisionKind, readonly string[]>>> = {
   fit: ['object-fit'],
   colour: ['color', 'background-color'],
   font: ['font-family', 'letter-spacing', 'max-width'],
@@ -116,5 +116,5 @@ function decidedLooks(project: string): ReadonlySet<string> {
   const text = briefOf(project);
   if (text === undefined) return new Set();
   const brief = readBrief(text, join(project, BRIEF_FILE));
-  return new Set(decided(brief, ...DEEDS).flatMap(({ do: deed }) => DECIDED[deed] ?? []));
+  return new Set(decided(brief, ...DECISION_KINDS).flatMap(({ do: deed }) => DECIDED[deed] ?? []));
 }

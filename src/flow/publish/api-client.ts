@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as rest } from 'node:timers/promises';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 
 /** Where a site is, and what lets us in. */
 export interface Connection {
@@ -16,7 +16,7 @@ export interface Answered<Body> {
   readonly offset: number;
 }
 
-interface Asked {
+interface ApiRequest {
   readonly json?: unknown;
   readonly bytes?: Buffer;
   readonly headers?: Readonly<Record<string, string>>;
@@ -54,7 +54,7 @@ export class ApiClient {
     });
   }
 
-  private async ask<Body>(method: string, path: string, asked: Asked): Promise<Answered<Body>> {
+  private async ask<Body>(method: string, path: string, asked: ApiRequest): Promise<Answered<Body>> {
     const { address, token } = this.connection;
     for (let tries = 1; ; tries += 1) {
       try {
@@ -81,8 +81,8 @@ export class ApiClient {
         if (![429, 502, 503, 504].includes(answer.status) || tries >= TRIES)
           throw refused(answer.status, text, address);
       } catch (error) {
-        if (error instanceof Problem || tries >= TRIES)
-          throw error instanceof Problem ? error : unreachable(address, error as Error);
+        if (error instanceof TavrikError || tries >= TRIES)
+          throw error instanceof TavrikError ? error : unreachable(address, error as Error);
       }
       await rest(REST * 2 ** (tries - 1));
     }
@@ -97,21 +97,25 @@ function jsonOf(text: string): unknown {
   }
 }
 
-function refused(status: number, text: string, address: string): Problem {
+function refused(status: number, text: string, address: string): TavrikError {
   const { title, detail } = (jsonOf(text) ?? {}) as { title?: string; detail?: string };
   if (status === 401)
-    return new Problem(
+    return new TavrikError(
       'The site does not know this token.',
       address,
       'Ask the person who runs the site for one, and name its file with --token-file.',
     );
   if (status === 403)
-    return new Problem(`The token does not permit this. ${detail ?? ''}`.trim(), address, 'Ask for a token that does.');
-  if (title !== undefined) return new Problem(`The site refused it: ${title}`, address, detail);
-  return new Problem(`This is not a Tavrik site (status ${status}).`, address, 'Check the address.');
+    return new TavrikError(
+      `The token does not permit this. ${detail ?? ''}`.trim(),
+      address,
+      'Ask for a token that does.',
+    );
+  if (title !== undefined) return new TavrikError(`The site refused it: ${title}`, address, detail);
+  return new TavrikError(`This is not a Tavrik site (status ${status}).`, address, 'Check the address.');
 }
 
-function unreachable(address: string, error: Error): Problem {
+function unreachable(address: string, error: Error): TavrikError {
   const cause = error.cause as NodeJS.ErrnoException | undefined;
   const why =
     cause?.code === 'ECONNREFUSED'
@@ -121,7 +125,7 @@ function unreachable(address: string, error: Error): Problem {
         : error.name === 'TimeoutError'
           ? 'It did not answer in time'
           : `It cannot be reached (${cause?.code ?? cause?.message ?? error.message})`;
-  return new Problem(
+  return new TavrikError(
     `${why}.`,
     address,
     'Check the address and that the site is running, then send again: files that arrived are not sent twice.',

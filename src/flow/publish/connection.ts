@@ -1,5 +1,5 @@
 import { existsSync, readFileSync } from 'node:fs';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { Connection } from './api-client.js';
 
 /** Where a token may come from; never the command line, where others see it. */
@@ -15,7 +15,7 @@ export async function connectionTo(address: string, sources: TokenSources): Prom
   const site = siteAddress(address);
   const token = (await tokenFrom(sources)).trim();
   if (!/^[\w.~+/-]+=*$/.test(token))
-    throw new Problem(
+    throw new TavrikError(
       'Invalid token.',
       sources.file ?? 'TAVRIK_TOKEN',
       'A token is one line of letters, digits and signs, without spaces.',
@@ -26,19 +26,23 @@ export async function connectionTo(address: string, sources: TokenSources): Prom
 /** @throws Problem for what is no address, or would send the token in the clear over a network */
 export function siteAddress(address: string): string {
   if (!URL.canParse(address))
-    throw new Problem(`"${address}" is not an address.`, '--to', 'Write it as https://example.org.');
+    throw new TavrikError(`"${address}" is not an address.`, '--to', 'Write it as https://example.org.');
   const url = new URL(address);
   if (!/^https?:$/.test(url.protocol))
-    throw new Problem(`Addresses with "${url.protocol}" are not supported.`, '--to', 'Give an address with https://.');
+    throw new TavrikError(
+      `Addresses with "${url.protocol}" are not supported.`,
+      '--to',
+      'Give an address with https://.',
+    );
   if (url.username || url.password)
-    throw new Problem(
+    throw new TavrikError(
       'An address must not hold a password.',
       '--to',
       'Put it into a file, and name the file with --token-file.',
     );
   const isHere = ['127.0.0.1', 'localhost', '[::1]'].includes(url.hostname);
   if (url.protocol === 'http:' && !isHere)
-    throw new Problem('The token would be sent unencrypted.', address, 'Use https://.');
+    throw new TavrikError('The token would be sent unencrypted.', address, 'Use https://.');
   return `${url.origin}${url.pathname}`.replace(/\/+$/, '');
 }
 
@@ -46,12 +50,12 @@ async function tokenFrom({ file, environment, ask }: TokenSources): Promise<stri
   const known = readSecret(file, environment);
   if (known) return known;
   if (ask) return ask();
-  throw new Problem('The token is missing.', '--token-file', 'Name the file that holds it, or set TAVRIK_TOKEN.');
+  throw new TavrikError('The token is missing.', '--token-file', 'Name the file that holds it, or set TAVRIK_TOKEN.');
 }
 
 /** What lets us in, from a file or the environment; empty if neither says it. @throws Problem */
 export function readSecret(file: string | undefined, environment: string | undefined): string {
   if (file === undefined) return environment ?? '';
-  if (!existsSync(file)) throw new Problem('File not found.', file, 'Name the file that holds the token.');
+  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Name the file that holds the token.');
   return readFileSync(file, 'utf8');
 }

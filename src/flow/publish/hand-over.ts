@@ -11,7 +11,7 @@ import {
   type Item,
 } from '../../core/sites/items.js';
 import { nearestWords } from '../../core/text/nearest.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { slug } from '../../core/text/words.js';
 import { placesOf } from '../../core/render/site.js';
 import { openProject } from '../../project/folder.js';
@@ -29,7 +29,7 @@ export interface HandedFile {
   readonly bytes: Buffer;
 }
 
-export interface Handed {
+export interface HandedProject {
   /** Name of the project: what comes from it again is known by it. */
   readonly source: string;
   readonly title: string;
@@ -47,7 +47,7 @@ export interface Handed {
 export function handOver(
   project: string,
   { as, only = [] }: { readonly as: Form; readonly only?: readonly string[] },
-): Handed {
+): HandedProject {
   const settings = openProject(project);
   const places = placesOf(settings.pages.map(({ name }) => name));
   const pages = settings.pages.map(({ name }): HandedPage => {
@@ -75,7 +75,11 @@ export function handOver(
     if (form === 'section') return sectionItems(all);
     const part = partItem(all, form);
     if (!part)
-      throw new Problem(`The project has no ${form}.`, where, `Mark the ${form} in its brief, or send it as a page.`);
+      throw new TavrikError(
+        `The project has no ${form}.`,
+        where,
+        `Mark the ${form} in its brief, or send it as a page.`,
+      );
     return [part];
   }
 }
@@ -87,7 +91,7 @@ function chosen(items: readonly Item[], only: readonly string[]): readonly Item[
   const lost = only.find((id) => !ids.includes(id));
   if (lost !== undefined) {
     const near = nearestWords(lost, ids);
-    throw new Problem(
+    throw new TavrikError(
       `"${lost}" not found in the project.`,
       '--only',
       `Give one of ${(near.length ? near : ids).slice(0, 8).join(', ')}.`,

@@ -5,13 +5,13 @@ import { changesBetween, wholeFlat } from '../../core/content/edits.js';
 import { threeWay, type Conflict, type Side } from '../../core/content/three-way.js';
 import { flatten, nest, type Content, type FlatContent } from '../../core/content/values.js';
 import type { Item } from '../../core/sites/items.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { PageDocument } from '../../core/document/types.js';
 import type { ApiClient } from './api-client.js';
-import type { Handed } from './hand-over.js';
+import type { HandedProject } from './hand-over.js';
 
 /** An item as the API tells it. */
-export interface ThereItem {
+export interface SiteItem {
   readonly id: string;
   readonly kind: string;
   readonly name: string;
@@ -30,10 +30,10 @@ const HOME = 'index.html';
 
 /** How pages come to where they are sent. */
 export const PLACES = ['new', 'replace', 'append'] as const;
-export type Place = (typeof PLACES)[number];
+export type Placement = (typeof PLACES)[number];
 
 export interface PlanOptions {
-  readonly place: Place;
+  readonly place: Placement;
   /** Id of the page that is replaced, or appended to. */
   readonly onto?: string;
   /** Ids of parts that take the place of those that the site has from elsewhere. */
@@ -43,7 +43,7 @@ export interface PlanOptions {
 }
 
 /** What will be done with one item. */
-export interface Step {
+export interface SendStep {
   readonly id: string;
   readonly kind: string;
   readonly name: string;
@@ -60,19 +60,19 @@ export interface Step {
 }
 
 /** Finds out what there is, and what sending would do. Nothing is changed. @throws Problem */
-export async function planSending(client: ApiClient, handed: Handed, options: PlanOptions): Promise<Step[]> {
+export async function planSending(client: ApiClient, handed: HandedProject, options: PlanOptions): Promise<SendStep[]> {
   const { place, onto } = options;
   if ((place === 'new') !== (onto === undefined))
-    throw new Problem(
-      place === 'new' ? '--onto cannot be used with --place new.' : 'The page to replace or append to is missing.',
+    throw new TavrikError(
+      place === 'new' ? 'It cannot be used with --place new.' : 'The page to replace or append to is missing.',
       '--onto',
       place === 'new' ? 'Add --place replace or --place append.' : 'Give the id of a page of the site.',
     );
   if (place === 'append') return appending(client, handed, required(onto), options);
   const pages = handed.items.filter(({ kind }) => kind === 'page');
   if (place === 'replace' && pages.length !== 1)
-    throw new Problem(`${pages.length} pages cannot replace one.`, '--onto', 'Name one page with --only.');
-  const steps: Step[] = [];
+    throw new TavrikError(`${pages.length} pages cannot replace one.`, '--onto', 'Name one page with --only.');
+  const steps: SendStep[] = [];
   for (const item of handed.items)
     steps.push(
       await stepFor(
@@ -85,15 +85,15 @@ export async function planSending(client: ApiClient, handed: Handed, options: Pl
   return steps;
 }
 
-async function stepFor(client: ApiClient, handed: Handed, item: Item, options: PlanOptions): Promise<Step> {
-  const { status, body: there, etag } = await client.get<ThereItem>(`/items/${item.id}?document=true`, [404]);
+async function stepFor(client: ApiClient, handed: HandedProject, item: Item, options: PlanOptions): Promise<SendStep> {
+  const { status, body: there, etag } = await client.get<SiteItem>(`/items/${item.id}?document=true`, [404]);
   if (status === 404) return adding(client, handed, item, options);
   const { id, kind } = item;
   if (there.source === handed.source) return changing(handed, item, there, etag, options.decided);
   const isPart = kind !== 'page' && kind !== 'section';
   if (isPart && !options.meant.has(id)) return { ...bareStep(item), does: 'keep' };
   if (isPart || isReplaced(item, options)) return replacing(handed, item, there, etag);
-  throw new Problem(
+  throw new TavrikError(
     `The site already has "${id}" from another source ("${there.name}").`,
     id,
     `Replace it with --place replace --onto ${id}, or rename yours.`,
@@ -104,20 +104,20 @@ function isReplaced({ id }: Item, { place, onto }: PlanOptions): boolean {
   return place === 'replace' && id === onto;
 }
 
-function bareStep({ id, kind, name }: Item): Omit<Step, 'does'> {
+function bareStep({ id, kind, name }: Item): Omit<SendStep, 'does'> {
   return { id, kind, name, ours: [], theirs: [], conflicts: [], lost: [], layout: false };
 }
 
-async function adding(client: ApiClient, handed: Handed, item: Item, options: PlanOptions): Promise<Step> {
+async function adding(client: ApiClient, handed: HandedProject, item: Item, options: PlanOptions): Promise<SendStep> {
   const { id, kind, path } = item;
   if (isReplaced(item, options))
-    throw new Problem(`The site has no page "${id}".`, '--onto', 'Give the id of a page of the site.');
+    throw new TavrikError(`The site has no page "${id}".`, '--onto', 'Give the id of a page of the site.');
   const taken = path === undefined ? undefined : await pageAt(client, path);
   /* One site has one home: the home of another project stands beside it. */
   if (taken && path === HOME && `${id}.html` !== HOME)
     return adding(client, handed, { ...item, path: `${id}.html` }, options);
   if (taken)
-    throw new Problem(
+    throw new TavrikError(
       `/${path} is already taken by the page "${taken.name}" (${taken.id}).`,
       id,
       `Replace it with --place replace --onto ${taken.id}.`,
@@ -126,13 +126,13 @@ async function adding(client: ApiClient, handed: Handed, item: Item, options: Pl
   return { ...bareStep(item), does: 'new', layout: true, put: { body } };
 }
 
-async function pageAt(client: ApiClient, path: string): Promise<ThereItem | undefined> {
+async function pageAt(client: ApiClient, path: string): Promise<SiteItem | undefined> {
   let after = '';
   for (;;) {
-    const { body } = await client.get<{ entries: ThereItem[]; next?: string }>(
+    const { body } = await client.get<{ entries: SiteItem[]; next?: string }>(
       `/items?kind=page&limit=200&words=${encodeURIComponent(path)}&after=${encodeURIComponent(after)}`,
     );
-    const found = body.entries.find((one) => one.path === path);
+    const found = body.entries.find((entry) => entry.path === path);
     if (found || body.next === undefined) return found;
     after = body.next;
   }
@@ -153,7 +153,7 @@ function saidBy(document: PageDocument, content: Content): FlatContent {
   return wholeFlat(document, placedContent(document, content));
 }
 
-function stateOf(handed: Handed, item: Item, content: Content, there?: ThereItem): object {
+function stateOf(handed: HandedProject, item: Item, content: Content, there?: SiteItem): object {
   const { name, path, framed, document } = item;
   return {
     name,
@@ -167,7 +167,7 @@ function stateOf(handed: Handed, item: Item, content: Content, there?: ThereItem
 }
 
 /** Another thing takes the place: only its address stays. */
-function replacing(handed: Handed, item: Item, there: ThereItem, etag: string): Step {
+function replacing(handed: HandedProject, item: Item, there: SiteItem, etag: string): SendStep {
   const { sections: _, ...bare } = there;
   return {
     ...bareStep(item),
@@ -186,12 +186,12 @@ function replacing(handed: Handed, item: Item, there: ThereItem, etag: string): 
 
 /** It was sent before: what both sides changed since is brought together. */
 function changing(
-  handed: Handed,
+  handed: HandedProject,
   item: Item,
-  there: ThereItem,
+  there: SiteItem,
   etag: string,
   decided: ReadonlyMap<string, Side>,
-): Step {
+): SendStep {
   const { id, kind, name, document } = item;
   const flat = (content: Content): FlatContent => (document ? saidBy(document, content) : flatten(content));
   const own = new Map(
@@ -204,7 +204,7 @@ function changing(
     ours.values.has(path) || covers({ values: new Map(), lists: ours.lists }, path);
   const lost = document
     ? [...theirs.values]
-        .filter((one) => !isThere(one) && before.values.get(one[0]) !== one[1])
+        .filter((value) => !isThere(value) && before.values.get(value[0]) !== value[1])
         .map(([path, value]) => ({ path, value }))
     : [];
   const layout = JSON.stringify(document && bareDocument(document)) !== JSON.stringify(there.document);
@@ -228,7 +228,7 @@ function changing(
     lost,
     layout,
     ours: changed(theirs, merged),
-    theirs: changed(before, theirs).filter((path) => !lost.some((one) => one.path === path)),
+    theirs: changed(before, theirs).filter((path) => !lost.some((entry) => entry.path === path)),
   };
   return isSame ? { ...told, does: 'nothing' } : { ...told, does: 'change', put: { body, etag } };
 }
@@ -246,13 +246,18 @@ function withDecided(
 }
 
 /** Sections stand at the end of a page that is there. */
-async function appending(client: ApiClient, handed: Handed, onto: string, options: PlanOptions): Promise<Step[]> {
-  const { status, body: page, etag } = await client.get<ThereItem>(`/items/${onto}`, [404]);
+async function appending(
+  client: ApiClient,
+  handed: HandedProject,
+  onto: string,
+  options: PlanOptions,
+): Promise<SendStep[]> {
+  const { status, body: page, etag } = await client.get<SiteItem>(`/items/${onto}`, [404]);
   if (status === 404 || page.kind !== 'page')
-    throw new Problem(`The site has no page "${onto}".`, '--onto', 'Give the id of a page of the site.');
+    throw new TavrikError(`The site has no page "${onto}".`, '--onto', 'Give the id of a page of the site.');
   const sections = handed.items.filter(({ kind }) => kind === 'section');
-  if (sections.length === 0) throw new Problem('No section to append.', '--as', 'Add --as section.');
-  const steps: Step[] = [];
+  if (sections.length === 0) throw new TavrikError('No section to append.', '--as', 'Add --as section.');
+  const steps: SendStep[] = [];
   for (const item of sections) steps.push(await stepFor(client, handed, item, { ...options, place: 'new' }));
   const all = [...new Set([...(page.sections ?? []), ...sections.map(({ id }) => id)])];
   const isSame = all.length === (page.sections ?? []).length;

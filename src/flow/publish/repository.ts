@@ -3,7 +3,7 @@ import { cpSync, existsSync, mkdirSync, mkdtempSync, realpathSync, rmSync } from
 import { tmpdir } from 'node:os';
 import { isAbsolute, join, normalize } from 'node:path';
 import { promisify } from 'node:util';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 
 const run = promisify(execFile);
 
@@ -34,14 +34,14 @@ const TRIES = 3;
 export async function toRepository(project: string, address: string, options: CommitOptions): Promise<Committing> {
   const site = join(project, 'site');
   if (!existsSync(join(site, 'index.html')))
-    throw new Problem('The project has no site yet.', project, 'Run tavrik render first.');
+    throw new TavrikError('The project has no site yet.', project, 'Run tavrik render first.');
   const inside = normalize(options.folder);
   if (isAbsolute(inside) || inside.split(/[\\/]/).includes('..') || inside.split(/[\\/]/).includes('.git'))
-    throw new Problem('This folder is not in the repository.', '--folder', 'Give a folder below its top, as docs.');
+    throw new TavrikError('This folder is not in the repository.', '--folder', 'Give a folder below its top, as docs.');
   if (address.startsWith('-'))
-    throw new Problem('This is not the address of a repository.', '--to', 'Give its address or its folder.');
+    throw new TavrikError('This is not the address of a repository.', '--to', 'Give its address or its folder.');
   if (options.branch !== undefined && !/^[\w][\w./-]*$/.test(options.branch))
-    throw new Problem(`"${options.branch}" is not a valid branch name.`, '--branch', 'Use a name such as site.');
+    throw new TavrikError(`"${options.branch}" is not a valid branch name.`, '--branch', 'Use a name such as site.');
   const copy = realpathSync(mkdtempSync(join(tmpdir(), 'tavrik-git-')));
   const close = (): void => rmSync(copy, { recursive: true, force: true });
   try {
@@ -77,7 +77,7 @@ async function prepare(
   );
   const target = join(copy, inside);
   if (existsSync(target) && !realpathSync(target).startsWith(copy))
-    throw new Problem('This folder is outside the repository.', '--folder', 'Choose another.');
+    throw new TavrikError('This folder is outside the repository.', '--folder', 'Choose another.');
   mkdirSync(target, { recursive: true });
   /* What the repository knows in that folder goes; what it does not know is not there in a fresh copy. */
   await git(copy, address, 'rm', '-r', '--quiet', '--ignore-unmatch', '--', inside);
@@ -122,17 +122,17 @@ async function git(folder: string, address: string, ...args: string[]): Promise<
   } catch (error) {
     const { code, stderr = '' } = error as { readonly code?: string | number; readonly stderr?: string };
     if (code === 'ENOENT')
-      throw new Problem('git is not installed.', address, 'Install it, or send to a site or a server.');
-    const said =
+      throw new TavrikError('git is not installed.', address, 'Install it, or send to a site or a server.');
+    const text =
       stderr.split('\n').find((line) => /^(fatal|error|remote|!| !)/.test(line)) ?? stderr.split('\n')[0] ?? '';
     if (/not found in upstream|Remote branch/.test(stderr))
-      throw new Problem(
+      throw new TavrikError(
         'Branch not found in the repository.',
         '--branch',
         'Create it there first, or leave the option out.',
       );
-    throw new Problem(
-      `The repository rejected the commit (${said.trim()}).`,
+    throw new TavrikError(
+      `The repository rejected the commit (${text.trim()}).`,
       address,
       'Check its address and your permission to write. Nothing was changed.',
     );

@@ -1,14 +1,14 @@
 import { required } from '../../core/data/required.js';
 import { assetName } from '../../core/sites/items.js';
 import { sha256 } from '../../core/text/hash.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { ApiClient, type Connection } from './api-client.js';
-import type { Handed, HandedFile } from './hand-over.js';
-import { planSending, type PlanOptions, type Step } from './plan.js';
+import type { HandedProject, HandedFile } from './hand-over.js';
+import { planSending, type PlanOptions, type SendStep } from './plan.js';
 
 /** What sending would do, found out without changing anything. */
 export interface Plan {
-  readonly steps: readonly Step[];
+  readonly steps: readonly SendStep[];
   /** Files that are not there yet. */
   readonly files: readonly HandedFile[];
   readonly tokens: boolean;
@@ -27,12 +27,12 @@ export interface Sent {
 }
 
 /** One project on its way to one site. */
-export class Sending {
+export class SiteSending {
   private readonly client: ApiClient;
 
   constructor(
     connection: Connection,
-    private readonly handed: Handed,
+    private readonly handed: HandedProject,
   ) {
     this.client = new ApiClient(connection);
   }
@@ -111,7 +111,7 @@ export class Sending {
     await this.client.put(`/tokens/${source}`, JSON.parse(required(tokens)), status === 404 ? '"0"' : etag);
   }
 
-  private async sendItem({ id, put }: Step): Promise<void> {
+  private async sendItem({ id, put }: SendStep): Promise<void> {
     const { body, etag } = required(put);
     if (etag === undefined) {
       await this.client.post('/items', body);
@@ -119,7 +119,7 @@ export class Sending {
     }
     const { status } = await this.client.put(`/items/${id}`, body, etag, [412]);
     if (status === 412)
-      throw new Problem(
+      throw new TavrikError(
         `"${id}" has just been changed on the site.`,
         id,
         'Send again: the new state of the site is compared first.',
@@ -127,7 +127,7 @@ export class Sending {
   }
 
   /** Publishes what was sent, and what it needs that nobody sees yet. */
-  private async publish(steps: readonly Step[]): Promise<string[]> {
+  private async publish(steps: readonly SendStep[]): Promise<string[]> {
     const published: string[] = [];
     for (const { id } of steps) {
       const { body, etag } = await this.client.get<{ status: string }>(`/items/${id}`);

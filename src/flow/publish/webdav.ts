@@ -3,7 +3,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { WebDAVClient } from 'webdav' with { 'resolution-mode': 'import' };
 import { sha256 } from '../../core/text/hash.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { filesBelow } from '../../project/folder.js';
 import { siteAddress } from './connection.js';
 
@@ -27,7 +27,7 @@ export interface FolderSending {
 export async function toFolder(project: string, address: string, password: string): Promise<FolderSending> {
   const folder = join(project, 'site');
   if (!existsSync(join(folder, 'index.html')))
-    throw new Problem('The project has no site yet.', project, 'Run tavrik render first.');
+    throw new TavrikError('The project has no site yet.', project, 'Run tavrik render first.');
   const site = siteAddress(address);
   const { createClient } = await import('webdav');
   const [username = '', ...rest] = password.trim().split(':');
@@ -49,14 +49,14 @@ async function send(
   tell: (file: string, share: number) => void,
 ): Promise<void> {
   const ordered = [...put].sort((a, b) => Number(/\.html$/.test(a)) - Number(/\.html$/.test(b)) || (a < b ? -1 : 1));
-  const made = new Set<string>();
+  const set = new Set<string>();
   const record = new Map(Object.entries(known));
   let done = 0;
   for (const path of ordered) {
     tell(path, done / ordered.length);
     const folder = path.split('/').slice(0, -1).join('/');
-    if (folder && !made.has(folder)) await client.createDirectory(`/${folder}`, { recursive: true });
-    made.add(folder);
+    if (folder && !set.has(folder)) await client.createDirectory(`/${folder}`, { recursive: true });
+    set.add(folder);
     const bytes = required(files.get(path));
     const coming = `/${path}.coming`;
     await client.putFileContents(coming, bytes, { overwrite: true });
@@ -81,7 +81,7 @@ async function recordOf(client: WebDAVClient): Promise<Record<string, string>> {
   try {
     return JSON.parse(String(await client.getFileContents(`/${RECORD}`, { format: 'text' }))) as Record<string, string>;
   } catch {
-    throw new Problem(
+    throw new TavrikError(
       'The record of the last sending cannot be read.',
       RECORD,
       'Take that file away on the server; then everything is sent anew.',
@@ -104,27 +104,27 @@ async function reached<Made>(address: string, work: () => Promise<Made>): Promis
   try {
     return await work();
   } catch (error) {
-    if (error instanceof Problem) throw error;
+    if (error instanceof TavrikError) throw error;
     const { status, message } = error as { status?: number; message: string };
     if (status === 401 || status === 403)
-      throw new Problem(
+      throw new TavrikError(
         'The server denied access.',
         address,
         'Put NAME:PASSWORD into a file, and name the file with --token-file.',
       );
     if (status === 507)
-      throw new Problem(
+      throw new TavrikError(
         'The server has no room left.',
         address,
         'Free some space there, and send again: files that arrived are not sent twice.',
       );
     if (status === 404 || status === 405 || status === 409)
-      throw new Problem(
+      throw new TavrikError(
         `The folder cannot be written to (status ${status}).`,
         address,
         'Give the address of a folder that the server offers through WebDAV.',
       );
-    throw new Problem(
+    throw new TavrikError(
       `The server cannot be reached (${status ?? message}).`,
       address,
       'Check the address, and send again: files that arrived are not sent twice.',

@@ -11,7 +11,7 @@ import { contentFileOf, readPageContent, readSiteContent, siteFileOf } from '../
 import { misfitIn } from '../../core/content/content.js';
 import type { Content } from '../../core/content/values.js';
 import { checkDocument } from '../../core/document/check.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { PageDocument } from '../../core/document/types.js';
 
 /** A page of a project as it was read. */
@@ -35,7 +35,7 @@ export function readPage(project: string, name: string): ReadPage {
   const misfit = misfitIn(document, content);
   if (misfit) {
     const where = covers(readSiteContent(project), misfit.path) ? siteFileOf(project) : contentFile;
-    throw new Problem(`"${misfit.path}" is not ${misfit.wanted}.`, where, `Write ${misfit.wanted} for it.`);
+    throw new TavrikError(`"${misfit.path}" is not ${misfit.wanted}.`, where, `Write ${misfit.wanted} for it.`);
   }
   return { name, file, document, content, contentFile };
 }
@@ -49,11 +49,15 @@ export function unknownInSite(project: string): string[] {
 }
 
 function readJson(file: string): unknown {
-  if (!existsSync(file)) throw new Problem('The page document is missing.', file, 'Convert the source again.');
+  if (!existsSync(file)) throw new TavrikError('The page document is missing.', file, 'Convert the source again.');
   try {
     return JSON.parse(readFileSync(file, 'utf8'));
   } catch (error) {
-    throw new Problem(`This is not JSON (${(error as Error).message}).`, file, 'Fix it, or convert the source again.');
+    throw new TavrikError(
+      `This is not JSON (${(error as Error).message}).`,
+      file,
+      'Fix it, or convert the source again.',
+    );
   }
 }
 

@@ -2,7 +2,7 @@ import { required } from '../../core/data/required.js';
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { unknownFields, wholeContent } from '../../core/content/content.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { slug } from '../../core/text/words.js';
 import { sectionsOf } from '../../core/passes/structure/sections.js';
@@ -57,21 +57,21 @@ export interface RenderAs {
 export function render(project: string, options: RenderAs = { as: 'site' }): Rendered {
   const settings = openProject(project);
   if (options.as === 'site' && !options.anew) refuseEdited(project);
-  const made = make(project, settings, options);
+  const renderedPages = make(project, settings, options);
   const assets = join(project, 'assets');
   const files: ProjectFile[] = [
     ...(existsSync(assets) ? readdirSync(assets).sort() : []).map((name): ProjectFile => [
       `assets/${name}`,
       readFileSync(join(assets, name)),
     ]),
-    ...made.files,
+    ...renderedPages.files,
   ];
   replaceFolder(project, options.as, files);
-  if (options.as === 'site') writeFile(join(project, RENDERED_FILE), renderedText(made.files));
+  if (options.as === 'site') writeFile(join(project, RENDERED_FILE), renderedText(renderedPages.files));
   return {
-    pages: made.pages.map(({ name }) => name),
+    pages: renderedPages.pages.map(({ name }) => name),
     files: files.length,
-    notes: [...made.pages.flatMap(unknownNotes), ...siteNotes(project)],
+    notes: [...renderedPages.pages.flatMap(unknownNotes), ...siteNotes(project)],
   };
 }
 
@@ -189,7 +189,7 @@ function idOf(document: PageDocument, section: string, file: string): string {
   const all = sectionsOf(document);
   const found = all.find(({ name }) => name === section || slug(name, 40) === section);
   if (found) return found.id;
-  throw new Problem(
+  throw new TavrikError(
     `Section "${section}" not found.`,
     file,
     `Give one of ${all.map(({ name }) => slug(name, 40)).join(', ')}.`,

@@ -4,7 +4,7 @@ import type { MeasuredSection } from '../../core/proof/measurement.js';
 import { sectionSlug } from '../../core/text/words.js';
 import { countText } from '../../core/revise/changes.js';
 import { bySection, clientText, contentLines } from '../../core/revise/words.js';
-import { cropPicture } from '../../project/image-codec.js';
+import { cropImage } from '../../project/image-codec.js';
 import type { ProjectFile } from '../../project/folder.js';
 import { revisePage, type BeforeAndNow, type RevisedPart } from '../../report/changes-page.js';
 import type { RevisedPage } from '../../core/revise/revised.js';
@@ -24,7 +24,7 @@ export async function reviseReport(
     const shown = [];
     for (const [name, changes] of sections) {
       const before = page.sections.find(({ now }) => now === name)?.old ?? name;
-      shown.push({ name, changes, pictures: name ? await picturesOf(project, staged, page.page, before, name) : [] });
+      shown.push({ name, changes, pictures: name ? await imagesOf(project, staged, page.page, before, name) : [] });
     }
     parts.push({ page: page.page, counts: countText(page.changes), sections: shown, content: contentLines(page) });
   }
@@ -34,7 +34,7 @@ export async function reviseReport(
   ];
 }
 
-async function picturesOf(
+async function imagesOf(
   project: string,
   staged: string,
   page: string,
@@ -60,13 +60,14 @@ function widthsOf(project: string, page: string): number[] {
 
 /** A section in the picture of the source; nothing if it is not there. */
 async function stripOf(project: string, page: string, width: number, section: string): Promise<Buffer | undefined> {
-  const [measured, picture] = ['json', 'png'].map((ending) =>
-    join(project, 'reference', page, `${width}.${ending}`),
-  ) as [string, string];
-  if (!existsSync(measured) || !existsSync(picture)) return undefined;
+  const [measured, image] = ['json', 'png'].map((ending) => join(project, 'reference', page, `${width}.${ending}`)) as [
+    string,
+    string,
+  ];
+  if (!existsSync(measured) || !existsSync(image)) return undefined;
   const { sections } = JSON.parse(readFileSync(measured, 'utf8')) as { sections: MeasuredSection[] };
   const slug = sectionSlug(section);
   const found = sections.find(({ name }) => name === slug || name.startsWith(slug) || slug.startsWith(name));
   if (!found || found.height < 1) return undefined;
-  return cropPicture(readFileSync(picture), Math.round(found.y), Math.round(Math.min(TALLEST, found.height)));
+  return cropImage(readFileSync(image), Math.round(found.y), Math.round(Math.min(TALLEST, found.height)));
 }

@@ -8,10 +8,10 @@ import { EMPTY_BRIEF } from '../../core/brief/brief.js';
 import { wholeFlat } from '../../core/content/edits.js';
 import type { Side } from '../../core/content/three-way.js';
 import type { FlatContent } from '../../core/content/values.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { ElementNode, PageDocument } from '../../core/document/types.js';
 import { elements } from '../../core/document/walk.js';
-import { elementsAt } from '../../core/passes/brief/find-elements.js';
+import { findElements } from '../../core/passes/brief/find-elements.js';
 import { movedAddresses } from '../../core/passes/brief/moved-addresses.js';
 import { carryNames, type Carried } from '../../core/revise/carry.js';
 import { changesOf } from '../../core/revise/changes.js';
@@ -79,7 +79,7 @@ export async function revise(project: string, sources: readonly string[], option
     const notes = await convertNew(project, staged, sources, options);
     return await finish(project, staged, notes, options);
   } finally {
-    for (const one of [staged, briefBeside(staged)]) rmSync(one, { recursive: true, force: true });
+    for (const text of [staged, briefBeside(staged)]) rmSync(text, { recursive: true, force: true });
   }
 }
 
@@ -140,7 +140,10 @@ function followedBrief(
       let ids: ReadonlyMap<string, string> | undefined;
       const found = (): ReadonlyMap<string, string> =>
         (ids ??= new Map(
-          matchPages(old, now, settledBy(project, old, now)).matches.map((one) => [one.old.node.id, one.now.node.id]),
+          matchPages(old, now, settledBy(project, old, now)).matches.map((match) => [
+            match.old.node.id,
+            match.now.node.id,
+          ]),
         ));
       return { old, now, found };
     }),
@@ -148,7 +151,7 @@ function followedBrief(
   const text = withAddresses(before, moved);
   const notes = [...moved.elements, ...moved.sections].map(([was, is]) => {
     const all = [is].flat();
-    const others = all.filter((one) => one !== was).map((one) => `"${one}"`);
+    const others = all.filter((text) => text !== was).map((text) => `"${text}"`);
     return `${BRIEF_FILE}: "${was}" is ${all.length > others.length ? 'also ' : ''}${others.join(' and ')} now; what is decided of it goes along.`;
   });
   return text === before ? undefined : { text, notes };
@@ -157,14 +160,14 @@ function followedBrief(
 /** The folder that pages are served from: as it was, if the new version lies in it. */
 function rootFor(root: string | undefined, sources: readonly string[]): string | undefined {
   if (root === undefined) return undefined;
-  return sources.every((one) => resolve(one).startsWith(`${resolve(root)}${sep}`)) ? root : undefined;
+  return sources.every((source) => resolve(source).startsWith(`${resolve(root)}${sep}`)) ? root : undefined;
 }
 
 /** A page document that somebody changed by hand would be made anew. @throws Problem */
 function refuseChanged(project: string, pages: readonly PageSettings[], { anyway }: ReviseOptions): void {
   const changed = anyway ? [] : changedPages(project, pages);
   if (changed.length)
-    throw new Problem(
+    throw new TavrikError(
       `${changed.join(', ')} ${changed.length > 1 ? 'were' : 'was'} edited by hand: a new version would discard the edits. Nothing was changed.`,
       project,
       'Move the edits to brief.yaml, adjust.yaml or content/, or add --anyway.',
@@ -173,13 +176,18 @@ function refuseChanged(project: string, pages: readonly PageSettings[], { anyway
 
 /** @throws Problem if artboards are missing that the old version had */
 function refuseFewer(pages: readonly PageSettings[], sources: readonly string[], { anyway }: ReviseOptions): void {
-  const before = pages.filter(({ kind }) => kind === 'svg').flatMap((one) => one.sources);
-  if (anyway || before.length === 0 || sources.length >= before.length || !sources.every((one) => one.endsWith('.svg')))
+  const before = pages.filter(({ kind }) => kind === 'svg').flatMap((page) => page.sources);
+  if (
+    anyway ||
+    before.length === 0 ||
+    sources.length >= before.length ||
+    !sources.every((source) => source.endsWith('.svg'))
+  )
     return;
-  throw new Problem(
+  throw new TavrikError(
     `The project is made from ${before.length} artboards; ${sources.length === 1 ? 'one is' : `${sources.length} are`} given now. What only the others say would be made up.`,
     sources[0],
-    `Name them all (${before.map((one) => basename(one)).join(', ')}), or add --anyway.`,
+    `Name them all (${before.map((text) => basename(text)).join(', ')}), or add --anyway.`,
   );
 }
 
@@ -201,13 +209,13 @@ async function finish(
   const pairs = [...names].map(([old, now]) => pairOf(project, staged, old, now));
   const found = share(pairs);
   if (found < SAME_PAGE && !options.anyway)
-    throw new Problem(
+    throw new TavrikError(
       `This seems to be another page: only ${Math.round(found * 100)} % of the elements were found again. Nothing was changed.`,
       project,
       'Check the source, or add --anyway.',
     );
-  const made = pairs.map((pair) => ({ pair, ...mergedContent(project, pair, options) }));
-  const pages = made.map(({ pair, told }) => ({
+  const result = pairs.map((pair) => ({ pair, ...mergedContent(project, pair, options) }));
+  const pages = result.map(({ pair, told }) => ({
     ...told,
     adjustments: lostAdjustments(project, pair.carried.document),
   }));
@@ -218,7 +226,7 @@ async function finish(
     project,
     staged,
     names,
-    made.map((one) => ({ ...one, old: one.pair.old.name, carried: one.pair.carried })),
+    result.map((entry) => ({ ...entry, old: entry.pair.old.name, carried: entry.pair.carried })),
     writeTokens(tokens),
   );
   render(staged, { as: 'site', anew: true });
@@ -254,7 +262,7 @@ function settledBy(project: string, old: PageDocument, now: PageDocument): Settl
   const file = join(project, BRIEF_FILE);
   const { same = [] } = existsSync(file) ? readBrief(readFileSync(file, 'utf8'), file) : EMPTY_BRIEF;
   const meant = (page: PageDocument, at: string): ElementNode[] => {
-    const ids = elementsAt(page, at);
+    const ids = findElements(page, at);
     return [...elements(page.body)].filter(({ id }) => ids.has(id));
   };
   /* An address may mean a box and what is in it: what is of the same kind is meant. */
@@ -286,8 +294,8 @@ function mergedContent(project: string, pair: PagePair, { take }: ReviseOptions)
   const { old, matched, carried } = pair;
   const document: PageDocument = { ...carried.document, palette: paletteOf(tokensOf(project)) };
   const decided = new Map<string, Side>(
-    [...take].flatMap((one) =>
-      one.startsWith(`${old.name}:`) ? [[one.slice(old.name.length + 1), 'ours'] as const] : [],
+    [...take].flatMap((text) =>
+      text.startsWith(`${old.name}:`) ? [[text.slice(old.name.length + 1), 'ours'] as const] : [],
     ),
   );
   const written = wholeFlat(old, readPage(project, old.name).content);
@@ -298,8 +306,8 @@ function mergedContent(project: string, pair: PagePair, { take }: ReviseOptions)
     parkedIn(openContent(contentFileOf(project, old.name))),
     decided,
   );
-  const doubts = matched.matches.flatMap((one) =>
-    one.doubt ? [{ old: one.old.node.name, now: one.now.node.name, or: one.doubt.node.name }] : [],
+  const doubts = matched.matches.flatMap((match) =>
+    match.doubt ? [{ old: match.old.node.name, now: match.now.node.name, or: match.doubt.node.name }] : [],
   );
   return {
     content,
@@ -310,8 +318,8 @@ function mergedContent(project: string, pair: PagePair, { take }: ReviseOptions)
       elements: { old: matched.old.length, now: matched.now.length, matched: matched.matches.length },
       changes: changesOf(old, carried.document, matched, carried.ids),
       sections: matched.matches
-        .filter((one) => one.now.node.kind === 'section')
-        .map((one) => ({ old: one.old.node.name, now: one.now.node.name })),
+        .filter((match) => match.now.node.kind === 'section')
+        .map((match) => ({ old: match.old.node.name, now: match.now.node.name })),
       ...told,
       doubts,
     },

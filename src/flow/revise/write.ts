@@ -3,7 +3,7 @@ import { cpSync, existsSync, readFileSync, readdirSync, renameSync, rmSync, writ
 import { basename, dirname, join, resolve } from 'node:path';
 import { covers, over, partContent } from '../../core/content/common.js';
 import { flatten, nest, type FlatContent } from '../../core/content/values.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { Carried } from '../../core/revise/carry.js';
 import { ADJUST_FILE } from '../../project/adjust-file.js';
 import { BRIEF_FILE } from '../../project/brief-file.js';
@@ -12,7 +12,7 @@ import { readContentFile } from '../../project/content-file.js';
 import { filesBelow, openProject } from '../../project/folder.js';
 import { contentFileOf, readSiteContent, siteFileOf } from '../../project/page-content.js';
 import { pageText } from '../../project/page-file.js';
-import { park, type Parked } from '../../project/parked-content.js';
+import { park, type ParkedContent } from '../../project/parked-content.js';
 import { SETTINGS_FILE, writeSettings } from '../../project/settings.js';
 import { RENDERED_FILE } from '../../project/rendered.js';
 import { TOKENS_FILE } from '../../project/tokens-file.js';
@@ -29,7 +29,7 @@ export interface WrittenPage {
   readonly old: string;
   readonly carried: Carried;
   readonly content: FlatContent;
-  readonly parked: Parked;
+  readonly parked: ParkedContent;
 }
 
 /** Puts into the new project what is the people's, under the names that everything had. */
@@ -64,7 +64,7 @@ export function writeRevision(
 function writeSettingsOf(project: string, staged: string, names: ReadonlyMap<string, string>): void {
   const before = openProject(project);
   const own = new Map([...names].map(([old, now]) => [now, old]));
-  const pages = openProject(staged).pages.map((one) => ({ ...one, name: own.get(one.name) ?? one.name }));
+  const pages = openProject(staged).pages.map((page) => ({ ...page, name: own.get(page.name) ?? page.name }));
   const after = { ...before, pages };
   const file = join(staged, SETTINGS_FILE);
   if (JSON.stringify(after) === JSON.stringify(before)) cpSync(join(project, SETTINGS_FILE), file);
@@ -72,7 +72,7 @@ function writeSettingsOf(project: string, staged: string, names: ReadonlyMap<str
 }
 
 /** A content file says something else, and keeps what was written for fields that are gone. What is the same stays as it stands. */
-function bringFile(file: string, content: FlatContent, parked: Parked): void {
+function bringFile(file: string, content: FlatContent, parked: ParkedContent): void {
   const before = flatten(readContentFile(file));
   const opened = openContent(file);
   const text = opened.toString({ lineWidth: 0 });
@@ -92,7 +92,7 @@ function renamePage(staged: string, now: string, old: string): void {
 /** Measurements of the source say elements by their ids. */
 function renameIds(folder: string, ids: ReadonlyMap<string, string>): void {
   if (!existsSync(folder) || ids.size === 0) return;
-  for (const name of readdirSync(folder).filter((one) => one.endsWith('.json'))) {
+  for (const name of readdirSync(folder).filter((text) => text.endsWith('.json'))) {
     const file = join(folder, name);
     writeFileSync(
       file,
@@ -158,7 +158,7 @@ export function undoRevision(project: string): void {
   const target = resolve(project);
   const before = join(target, BEFORE);
   if (!existsSync(before))
-    throw new Problem('No revision to undo.', project, 'Only the last revision can be undone, and only once.');
+    throw new TavrikError('No revision to undo.', project, 'Only the last revision can be undone, and only once.');
   const [leaving, coming] = ['leaving', 'coming'].map((word) =>
     join(dirname(target), `.${basename(target)}.${word}-${process.pid}`),
   ) as [string, string];

@@ -22,7 +22,7 @@ function only(...given: Parameters<typeof findSources>): Source | undefined {
 describe('findSources', () => {
   const page = put('site/pages/about us.html', '<link href="../css/a.css"><img src="../../shared/b.png">');
   const home = put('site/index.html', '<!doctype html><p>Hi');
-  const boards = [1440, 390].map((width) =>
+  const artboards = [1440, 390].map((width) =>
     put(`boards/star-${width}.svg`, '<svg xmlns="http://www.w3.org/2000/svg"/>'),
   );
 
@@ -44,7 +44,7 @@ describe('findSources', () => {
   });
 
   it('takes artboards, named after what their names share', () => {
-    expect(only(boards)).toMatchObject({ kind: 'svg', name: 'star', files: boards });
+    expect(only(artboards)).toMatchObject({ kind: 'svg', name: 'star', files: artboards });
     expect(only([put('evenings/1440.svg', '<svg/>')])).toMatchObject({ name: 'evenings' });
   });
 

@@ -1,7 +1,7 @@
 import { required } from '../../core/data/required.js';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { basename, dirname, extname, join, relative, resolve, sep } from 'node:path';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { slug } from '../../core/text/words.js';
 
 /** A page to convert. Files are absolute paths. */
@@ -29,18 +29,18 @@ const HOME_PAGES = ['index.html', 'index.htm', 'index.xhtml'];
  */
 export function findSources(given: readonly string[], root?: string): readonly Source[] {
   if (given.length === 0)
-    throw new Problem(
+    throw new TavrikError(
       'No source was given.',
       undefined,
       'Name an HTML file, a ZIP archive, an http address or SVG files.',
     );
-  const isAddress = (one: string): boolean => /^[a-z][a-z0-9+.-]+:/i.test(one) && !/^[a-z]:[\\/]/i.test(one);
+  const isAddress = (text: string): boolean => /^[a-z][a-z0-9+.-]+:/i.test(text) && !/^[a-z]:[\\/]/i.test(text);
   if (given.every(isAddress)) return ownNames(given.map(addressSource));
   if (given.some(isAddress)) throw differentKinds(given);
   const files = given.map(existing);
   const kinds = new Set(files.map(kindOfFile));
   if (kinds.size > 1) throw differentKinds(given);
-  if (kinds.has('svg')) return [{ kind: 'svg', name: nameOfBoards(files), files, shown: given.join(', ') }];
+  if (kinds.has('svg')) return [{ kind: 'svg', name: nameOfArtboards(files), files, shown: given.join(', ') }];
   const make = kinds.has('zip') ? archiveSource : htmlSource;
   return ownNames(files.map((file, index) => make(file, required(given[index]), root)));
 }
@@ -57,15 +57,15 @@ export function refuseForeign(
   const isDesign = kind === 'svg';
   const [option] = Object.entries(isDesign ? ofPages : ofDesigns).find(([, given]) => given) ?? [];
   if (option)
-    throw new Problem(
+    throw new TavrikError(
       isDesign ? 'This is for web pages; the source is a design.' : 'This is for designs; the source is a page.',
       option,
       'Leave it out.',
     );
 }
 
-function differentKinds(given: readonly string[]): Problem {
-  return new Problem(
+function differentKinds(given: readonly string[]): TavrikError {
+  return new TavrikError(
     'The sources are of different kinds.',
     given.join(', '),
     'Convert HTML pages, addresses and artboards one kind at a time.',
@@ -74,21 +74,25 @@ function differentKinds(given: readonly string[]): Problem {
 
 /** Pages of equal names are told apart by the folders they lie in. @throws Problem if that does not help */
 function ownNames(sources: readonly WebSource[]): WebSource[] {
-  const taken = (name: string): boolean => sources.filter((one) => one.name === name).length > 1;
-  const named = sources.map((one) => {
-    if (!taken(one.name) || one.kind === 'archive') return one;
-    const folder = one.kind === 'address' ? dirname(new URL(one.address).pathname) : dirname(one.file);
-    return { ...one, name: slug(`${basename(folder)} ${one.name === 'home' ? '' : one.name}`) || one.name };
+  const taken = (name: string): boolean => sources.filter((source) => source.name === name).length > 1;
+  const named = sources.map((source) => {
+    if (!taken(source.name) || source.kind === 'archive') return source;
+    const folder = source.kind === 'address' ? dirname(new URL(source.address).pathname) : dirname(source.file);
+    return { ...source, name: slug(`${basename(folder)} ${source.name === 'home' ? '' : source.name}`) || source.name };
   });
-  const twice = named.find(({ name }, index) => named.findIndex((one) => one.name === name) < index);
+  const twice = named.find(({ name }, index) => named.findIndex((webSource) => webSource.name === name) < index);
   if (twice)
-    throw new Problem(`Two pages would be called "${twice.name}".`, twice.shown, 'Give each page once, or rename one.');
+    throw new TavrikError(
+      `Two pages would be called "${twice.name}".`,
+      twice.shown,
+      'Give each page once, or rename one.',
+    );
   return named;
 }
 
 function archiveSource(file: string, shown: string, root: string | undefined): WebSource {
   if (root !== undefined)
-    throw new Problem(
+    throw new TavrikError(
       'An archive has its own root.',
       '--root',
       'Leave it out, or unpack the archive and name its page.',
@@ -101,10 +105,10 @@ function addressSource(address: string): WebSource {
   try {
     url = new URL(address);
   } catch {
-    throw new Problem('This is not an address.', address, 'Write it as https://example.org/page.');
+    throw new TavrikError('This is not an address.', address, 'Write it as https://example.org/page.');
   }
   if (url.protocol !== 'http:' && url.protocol !== 'https:')
-    throw new Problem(
+    throw new TavrikError(
       `Addresses with "${url.protocol}" cannot be converted.`,
       address,
       'Give an http or https address, or the path of a file.',
@@ -124,15 +128,15 @@ function pageName(base: string): string {
 
 function existing(path: string): string {
   const file = resolve(path);
-  if (!existsSync(file)) throw new Problem('File not found.', path, 'Check the path.');
+  if (!existsSync(file)) throw new TavrikError('File not found.', path, 'Check the path.');
   if (!statSync(file).isDirectory()) return file;
-  const page = HOME_PAGES.map((name) => join(file, name)).find((one) => existsSync(one));
+  const page = HOME_PAGES.map((name) => join(file, name)).find((text) => existsSync(text));
   if (page) return page;
-  const boards = readdirSync(file).filter((name) => /\.svg$/i.test(name));
-  const hint = boards.length
-    ? `It holds SVG files: name them, e.g. ${join(path, required(boards[0]))}.`
+  const artboards = readdirSync(file).filter((name) => /\.svg$/i.test(name));
+  const hint = artboards.length
+    ? `It holds SVG files: name them, e.g. ${join(path, required(artboards[0]))}.`
     : 'Name the HTML file itself.';
-  throw new Problem(`This folder has no page (${HOME_PAGES[0]}).`, path, hint);
+  throw new TavrikError(`This folder has no page (${HOME_PAGES[0]}).`, path, hint);
 }
 
 function kindOfFile(file: string): 'html' | 'svg' | 'zip' {
@@ -143,7 +147,7 @@ function kindOfFile(file: string): 'html' | 'svg' | 'zip' {
   const start = readFileSync(file, 'utf8').slice(0, 2000).trimStart().toLowerCase();
   if (/<svg[\s>]/.test(start) && !/<html[\s>]/.test(start)) return 'svg';
   if (/^<(!doctype html|html|head|body|!--)/.test(start)) return 'html';
-  throw new Problem(
+  throw new TavrikError(
     'This is neither an HTML page nor an SVG file.',
     file,
     'Give a file that ends in .html, .svg or .zip.',
@@ -152,13 +156,17 @@ function kindOfFile(file: string): 'html' | 'svg' | 'zip' {
 
 function htmlSource(file: string, shown: string, root: string | undefined): WebSource {
   const text = readFileSync(file, 'utf8');
-  if (!text.trim()) throw new Problem('This HTML file is empty.', shown, 'Save the page again.');
+  if (!text.trim()) throw new TavrikError('This HTML file is empty.', shown, 'Save the page again.');
   const folder = root === undefined ? guessRoot(file, text) : resolve(root);
   if (!existsSync(folder) || !statSync(folder).isDirectory())
-    throw new Problem('Folder not found.', root, 'Check --root.');
+    throw new TavrikError('Folder not found.', root, 'Check --root.');
   const path = relative(folder, file);
   if (path.startsWith('..') || path.startsWith(sep))
-    throw new Problem('The page is outside the folder given with --root.', shown, 'Give a folder that holds the page.');
+    throw new TavrikError(
+      'The page is outside the folder given with --root.',
+      shown,
+      'Give a folder that holds the page.',
+    );
   return {
     kind: 'html',
     name: pageName(basename(file, extname(file))),
@@ -179,8 +187,8 @@ function guessRoot(file: string, text: string): string {
   return folder;
 }
 
-function nameOfBoards(files: readonly string[]): string {
+function nameOfArtboards(files: readonly string[]): string {
   const bases = files.map((file) => basename(file, extname(file)).replace(/[-_ ]*\d+(px)?$/i, ''));
   const base = bases[0] ?? '';
-  return (bases.every((one) => one === base) && slug(base)) || slug(basename(dirname(required(files[0])))) || 'page';
+  return (bases.every((text) => text === base) && slug(base)) || slug(basename(dirname(required(files[0])))) || 'page';
 }

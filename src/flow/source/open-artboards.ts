@@ -3,15 +3,15 @@ import { basename, extname } from 'node:path';
 import type { Page } from 'playwright-core';
 import { inside, putIntoPage } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
-import { pictureOf } from '../../browser/result-page.js';
+import { screenshot } from '../../browser/result-page.js';
 import type { Served } from '../../browser/serve.js';
 import { shownFonts, usedFonts } from '../../browser/shown-fonts.js';
-import { decided, EMPTY_BRIEF, type Brief, type Reached } from '../../core/brief/brief.js';
-import type { NamedBoard } from '../../core/source/artboards.js';
-import type { DrawnBoard } from '../../core/drawing/drawing.js';
+import { decided, EMPTY_BRIEF, type Brief, type DecisionOutcome } from '../../core/brief/brief.js';
+import type { NamedArtboard } from '../../core/source/artboards.js';
+import type { DrawnArtboard } from '../../core/drawing/drawing.js';
 import type { DrawnState } from '../../core/passes/states/drawn-states.js';
 import { chooseFaces, missingFonts, type FontFile } from '../../core/fonts/font-faces.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { FontFace } from '../../core/document/types.js';
 import { renderFaces } from '../../core/render/css.js';
 import type { OpenReference } from './reference.js';
@@ -23,37 +23,37 @@ const MOST_ELEMENTS = 30000;
 const SETTLE_LIMIT = 5000;
 
 /** An artboard that lies in a page of the browser, not read yet. */
-export interface PlacedBoard extends NamedBoard {
+export interface PlacedArtboard extends NamedArtboard {
   readonly file: string;
   readonly page: Page;
 }
 
 /** An artboard as it was drawn. */
-export interface OpenedBoard {
+export interface OpenedArtboard {
   readonly file: string;
-  readonly board: DrawnBoard;
+  readonly board: DrawnArtboard;
   readonly reference: OpenReference;
   readonly fonts: readonly FontFace[];
   readonly notes: readonly string[];
   /** Layers that show others in a state. */
   readonly states: readonly DrawnState[];
   /** What the brief's decisions on layers found. */
-  readonly reached: Reached;
+  readonly reached: DecisionOutcome;
 }
 
 /** Places the artboards of files in pages of the browser: a file holds one, or several beside each other. @throws Problem */
-export async function placeBoards(
+export async function placeArtboards(
   browser: OpenBrowser,
   served: Served,
   files: readonly string[],
-): Promise<PlacedBoard[]> {
-  const boards = await Promise.all(files.map((file, index) => placeFile(browser, served, file, index)));
-  return boards.flat();
+): Promise<PlacedArtboard[]> {
+  const artboards = await Promise.all(files.map((file, index) => placeFile(browser, served, file, index)));
+  return artboards.flat();
 }
 
-async function placeFile(browser: OpenBrowser, served: Served, file: string, index: number): Promise<PlacedBoard[]> {
+async function placeFile(browser: OpenBrowser, served: Served, file: string, index: number): Promise<PlacedArtboard[]> {
   if (statSync(file).size > LARGEST)
-    throw new Problem(
+    throw new TavrikError(
       `This artboard is larger than ${LARGEST / 1024 / 1024} MB.`,
       file,
       'Link its images instead of embedding them, or split it.',
@@ -65,7 +65,7 @@ async function placeFile(browser: OpenBrowser, served: Served, file: string, ind
   const frames = await inside(first.page, 'findFrames');
   if (frames.length === 0) return [{ file, name: basename(file, extname(file)), ...first }];
   return Promise.all(
-    frames.map(async ({ name }, at): Promise<PlacedBoard> => {
+    frames.map(async ({ name }, at): Promise<PlacedArtboard> => {
       const { page } =
         at === frames.length - 1 ? first : await place(browser, `${served.origin}${address}`, text, file);
       const { width, height } = await inside(page, 'turnToFrame', at);
@@ -90,38 +90,50 @@ async function place(
     return { page, width: placed.width };
   }
   if (placed.fault === 'no size')
-    throw new Problem(
+    throw new TavrikError(
       'This SVG has no size: neither width and height nor a viewBox.',
       file,
       'Export it again with the size of the artboard.',
     );
   if (placed.fault === 'too large')
-    throw new Problem(
+    throw new TavrikError(
       `This drawing has ${placed.detail}; at most ${MOST_ELEMENTS} can be read.`,
       file,
       'Place its illustrations as images, or split it.',
     );
-  throw new Problem(`This SVG cannot be read (${placed.detail}).`, file, 'Export it again, or fix it.');
+  throw new TavrikError(`This SVG cannot be read (${placed.detail}).`, file, 'Export it again, or fix it.');
 }
 
 /** Reads a placed artboard as the browser draws it. @param given font files at hand @throws Problem if it shows nothing */
-export async function openBoard(
-  { file, page }: PlacedBoard,
+export async function openArtboard(
+  { file, page }: PlacedArtboard,
   given: readonly FontFile[],
   brief: Brief = EMPTY_BRIEF,
-): Promise<OpenedBoard> {
+): Promise<OpenedArtboard> {
   const reached = await inside(page, 'decideDrawing', decided(brief, 'leave-out', 'merge', 'font'));
   const states = await inside(page, 'takeStates');
   const chosen = chooseFaces(await usedFonts(page), given);
   if (chosen.length) await inside(page, 'addFaces', renderFaces(chosen));
   await inside(page, 'settle', SETTLE_LIMIT, false);
-  const board = await inside(page, 'captureDrawing');
-  if (board.items.length === 0)
-    throw new Problem('This artboard is empty.', file, 'Check that its layers are visible and lie on the artboard.');
-  const picture = pictureOf(page, board.height);
-  picture.catch(() => undefined);
+  const artboard = await inside(page, 'captureDrawing');
+  if (artboard.items.length === 0)
+    throw new TavrikError(
+      'This artboard is empty.',
+      file,
+      'Check that its layers are visible and lie on the artboard.',
+    );
+  const image = screenshot(page, artboard.height);
+  image.catch(() => undefined);
   const notes = missingFonts(await shownFonts(page));
   const { faces } = await inside(page, 'collectSheets');
   const fonts = faces.map(({ family, descriptors }): FontFace => ({ family, descriptors }));
-  return { file, board, fonts, notes, reached, states, reference: { width: board.width, page, picture, notes: [] } };
+  return {
+    file,
+    board: artboard,
+    fonts,
+    notes,
+    reached,
+    states,
+    reference: { width: artboard.width, page, picture: image, notes: [] },
+  };
 }

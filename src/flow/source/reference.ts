@@ -3,12 +3,12 @@ import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
-import type { Reached } from '../../core/brief/brief.js';
-import { pictureOf } from '../../browser/result-page.js';
+import type { DecisionOutcome } from '../../core/brief/brief.js';
+import { screenshot } from '../../browser/result-page.js';
 import { visit, type Visit } from '../../browser/visit.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { elements } from '../../core/document/walk.js';
-import type { MeasuredPage, MeasuredSection, MeasuredThing } from '../../core/proof/measurement.js';
+import type { MeasuredPage, MeasuredSection, MeasuredElement } from '../../core/proof/measurement.js';
 import type { ProjectFile } from '../../project/folder.js';
 
 /** How the source looks at one width. */
@@ -34,42 +34,42 @@ export interface OpenReference {
   /** What a person should know of how it went. */
   readonly notes: readonly string[];
   /** What came of the brief, if it leaves something out. */
-  readonly reached?: Reached;
+  readonly reached?: DecisionOutcome;
 }
 
 /** Opens a source at a width and takes its picture. */
 export async function openReference(browser: OpenBrowser, how: Visit, width: number): Promise<OpenReference> {
   const { page, ...went } = await visit(browser, how, width);
-  const { height } = await inside(page, 'measureNow');
-  const picture = pictureOf(page, height);
-  picture.catch(() => undefined);
-  return { width, page, picture, ...went };
+  const { height } = await inside(page, 'measurePage');
+  const image = screenshot(page, height);
+  image.catch(() => undefined);
+  return { width, page, picture: image, ...went };
 }
 
 /** Where the sections and the elements of a page are in its source: how to find them, or their places. */
-export type Found =
-  | { readonly sections: readonly SectionPlace[]; readonly things: readonly ThingPlace[] }
-  | { readonly sections: readonly MeasuredSection[]; readonly places: Readonly<Record<string, MeasuredThing>> };
+export type FoundElement =
+  | { readonly sections: readonly SectionPlace[]; readonly things: readonly ElementPlaceAt[] }
+  | { readonly sections: readonly MeasuredSection[]; readonly places: Readonly<Record<string, MeasuredElement>> };
 
-export interface ThingPlace {
+export interface ElementPlaceAt {
   readonly id: string;
   readonly path: string;
 }
 
-export async function finishReference(open: OpenReference, found: Found): Promise<Reference> {
-  const picture = await open.picture;
+export async function finishReference(open: OpenReference, found: FoundElement): Promise<Reference> {
+  const image = await open.picture;
   const asked = { covers: true, ...('things' in found ? found : { sections: [], things: [ROOT] }) };
-  const measured = await inside(open.page, 'measureNow', asked);
+  const measured = await inside(open.page, 'measurePage', asked);
   await open.page.close();
   const placed = 'places' in found ? { sections: found.sections, things: found.places } : {};
-  return { width: open.width, picture, measured: { ...measured, ...placed } };
+  return { width: open.width, picture: image, measured: { ...measured, ...placed } };
 }
 
 /** With it, letters are looked at in a drawing too. */
-const ROOT: ThingPlace = { id: '', path: ':root' };
+const ROOT: ElementPlaceAt = { id: '', path: ':root' };
 
 /** Where the elements of a page document are in the HTML page that it was made from. */
-export function thingPlaces(document: PageDocument): ThingPlace[] {
+export function elementPlaces(document: PageDocument): ElementPlaceAt[] {
   return [...elements(document.body)].flatMap(({ id, from }) => {
     const path = from && (from.box ?? from.path);
     return path ? [{ id, path }] : [];
@@ -78,8 +78,8 @@ export function thingPlaces(document: PageDocument): ThingPlace[] {
 
 /** The files of the references of a page: a picture and a measurement for each width. */
 export function referenceFiles(page: string, references: readonly Reference[], browserVersion: string): ProjectFile[] {
-  return references.flatMap(({ width, picture, measured }): ProjectFile[] => [
-    [`reference/${page}/${width}.png`, picture],
+  return references.flatMap(({ width, picture: image, measured }): ProjectFile[] => [
+    [`reference/${page}/${width}.png`, image],
     [
       `reference/${page}/${width}.json`,
       `${JSON.stringify({ width, browser: browserVersion, ...measured }, null, 1)}\n`,

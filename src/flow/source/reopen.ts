@@ -5,13 +5,13 @@ import { join, resolve } from 'node:path';
 import type { OpenBrowser } from '../../browser/launch.js';
 import { decided, type Decision } from '../../core/brief/brief.js';
 import { checkDocument } from '../../core/document/check.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { sectionSlug } from '../../core/text/words.js';
 import { sectionsOf } from '../../core/passes/structure/sections.js';
 import type { SignIn } from '../../core/source/reading.js';
 import { BRIEF_FILE, briefOf, readBrief } from '../../project/brief-file.js';
 import type { PageSettings } from '../../project/settings.js';
-import { finishReference, openReference, readReference, thingPlaces, type Reference } from './reference.js';
+import { finishReference, openReference, readReference, elementPlaces, type Reference } from './reference.js';
 import type { Progress } from '../progress.js';
 import { serveSource, type ServedSource } from './serve-source.js';
 import { findSources } from './find-sources.js';
@@ -33,7 +33,9 @@ export async function referencesAt(
 ): Promise<Reference[]> {
   const missing = widths.filter((width) => !existsSync(join(project, 'reference', page.name, `${width}.json`)));
   const fresh = missing.length ? await openAgain(project, page, missing, browser, options) : [];
-  return widths.map((width) => fresh.find((one) => one.width === width) ?? readReference(project, page.name, width));
+  return widths.map(
+    (width) => fresh.find((reference) => reference.width === width) ?? readReference(project, page.name, width),
+  );
 }
 
 /** Whether the source of a page is on another machine. */
@@ -55,7 +57,7 @@ async function openAgain(
   options: ReopenOptions,
 ): Promise<Reference[]> {
   if (page.kind === 'svg')
-    throw new Problem(
+    throw new TavrikError(
       `No artboard is ${widths.join(', ')} px wide.`,
       project,
       `The artboards are ${page.widths.join(', ')} px wide.`,
@@ -67,21 +69,21 @@ async function openAgain(
     name: sectionSlug(name),
     path: from?.path ?? '',
   }));
-  const found = { sections, things: thingPlaces(document) };
+  const found = { sections, things: elementPlaces(document) };
   const served = await serveAgain(project, page, options);
   if (!served)
-    throw new Problem(
+    throw new TavrikError(
       `The source is missing, so it cannot be opened at ${widths.join(', ')} px.`,
       resolve(project, required(page.sources[0])),
       `Compare at ${page.widths.join(', ')} px, or restore it.`,
     );
   try {
-    const made: Reference[] = [];
+    const references: Reference[] = [];
     for (const width of widths) {
       options.progress(`Opening the source at ${width} px`);
-      made.push(await finishReference(await openReference(browser, served.visit, width), found));
+      references.push(await finishReference(await openReference(browser, served.visit, width), found));
     }
-    return made;
+    return references;
   } finally {
     await served.close();
   }
@@ -100,7 +102,7 @@ export async function serveAgain(
   const { root, schemes = 'both', select, move = [] } = page;
   const [source] = findSources([address ? given : local], root === undefined ? undefined : resolve(project, root));
   if (!source || source.kind === 'svg')
-    throw new Problem('The source is no longer a web page.', local, 'Convert it again.');
+    throw new TavrikError('The source is no longer a web page.', local, 'Convert it again.');
   return serveSource(source, {
     schemes,
     ...defined({ signIn: options.signIn }),

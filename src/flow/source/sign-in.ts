@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import Joi from 'joi';
 import { parse } from 'yaml';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { SignIn } from '../../core/source/reading.js';
 
 /** Names of headers and cookies (RFC 9110, 5.1; RFC 6265, 4.1.1: tokens), values on one line. */
@@ -17,12 +17,12 @@ const schema = Joi.object({
 
 /** Reads a file (YAML or JSON) with `headers` and `cookies`, each names with their values. @throws Problem */
 export function readSignIn(file: string): SignIn {
-  if (!existsSync(file)) throw new Problem('File not found.', file, 'Check --sign-in.');
+  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Check --sign-in.');
   let value: unknown;
   try {
     value = parse(readFileSync(file, 'utf8'), { maxAliasCount: 100 });
   } catch (error) {
-    throw new Problem(
+    throw new TavrikError(
       `Neither valid YAML nor JSON (${(error as Error).message.split('\n')[0]}).`,
       file,
       'Fix the line it names.',
@@ -30,11 +30,11 @@ export function readSignIn(file: string): SignIn {
   }
   const checked = schema.validate(value ?? {});
   if (checked.error)
-    throw new Problem(
+    throw new TavrikError(
       `${checked.error.message}.`,
       file,
       'Write "headers:" and "cookies:", each with "name: value" lines below.',
     );
   const { headers, cookies } = checked.value as { headers: Record<string, string>; cookies: Record<string, string> };
-  return { headers, cookies: Object.entries(cookies).map(([one, text]) => ({ name: one, value: text })) };
+  return { headers, cookies: Object.entries(cookies).map(([entry, text]) => ({ name: entry, value: text })) };
 }

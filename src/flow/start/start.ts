@@ -1,9 +1,9 @@
 import { resolve } from 'node:path';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { PageSurvey } from '../../core/survey/summary.js';
-import { isDeed } from '../../core/brief/brief.js';
+import { isDecisionKind } from '../../core/brief/brief.js';
 import { checkTarget } from '../../project/folder.js';
-import { turnBrief } from '../edit/brief.js';
+import { decideBrief } from '../edit/brief.js';
 import { convert, type Converted } from '../convert/convert.js';
 import type { Progress } from '../progress.js';
 import { findSources } from '../source/find-sources.js';
@@ -74,7 +74,7 @@ export async function start(ask: Asker, { browser, progress, readWidths }: Start
   const options = { ...common, out };
   if (codes.length === 0) return { commands, made: await convert(given, { ...options, proof: true }) };
   await convert(given, { ...options, proof: false });
-  for (const code of codes) turnBrief(out, code, true);
+  for (const code of codes) decideBrief(out, code, true);
   return { commands, made: await convert(given, { ...options, proof: true }) };
 }
 
@@ -84,7 +84,7 @@ function faultOf(check: () => unknown): string | undefined {
     check();
     return undefined;
   } catch (error) {
-    if (error instanceof Problem) return error.message;
+    if (error instanceof TavrikError) return error.message;
     throw error;
   }
 }
@@ -97,7 +97,7 @@ function words(answer: string): string[] {
 function proposalsIn(pages: readonly PageSurvey[]): Choice[] {
   const found = new Map<string, { count: number; why: string }>();
   for (const { code, why, proposal } of pages.flatMap(({ findings }) => findings)) {
-    if (!proposal || !isDeed(proposal.do) || proposal.to === '') continue;
+    if (!proposal || !isDecisionKind(proposal.do) || proposal.to === '') continue;
     found.set(code, { count: (found.get(code)?.count ?? 0) + 1, why });
   }
   return [...found].map(([value, { count, why }]) => ({ value, words: `${value} (${count}): ${why}` }));

@@ -3,19 +3,23 @@ import { basename } from 'node:path';
 import { inside } from '../../browser/inpage-script.js';
 import { shownFonts, shownPageFonts } from '../../browser/shown-fonts.js';
 import { askedFonts } from '../../core/fonts/font-faces.js';
-import { loneThings, screenOf, type SeenBoard } from '../../core/survey/from-artboard.js';
+import { loneThings, screenOf, type SurveyedArtboard } from '../../core/survey/from-artboard.js';
 import { withGrounds } from '../../core/survey/backgrounds.js';
-import type { SeenPage } from '../../core/survey/observations.js';
-import type { OpenedBoard, PlacedBoard } from '../source/open-artboards.js';
+import type { SurveyedPage } from '../../core/survey/observations.js';
+import type { OpenedArtboard, PlacedArtboard } from '../source/open-artboards.js';
 import type { OpenReference } from '../source/reference.js';
 
 /**
  * Looks over a web page that is open at several widths.
  * @param shown how a person named it
  */
-export async function seeWebPage(name: string, shown: string, open: readonly OpenReference[]): Promise<SeenPage> {
+export async function surveyWebPage(
+  name: string,
+  shown: string,
+  open: readonly OpenReference[],
+): Promise<SurveyedPage> {
   const wide = [...open].sort((a, b) => b.width - a.width);
-  const seen = await Promise.all(wide.map(({ page }) => inside(page, 'seePage')));
+  const seen = await Promise.all(wide.map(({ page }) => inside(page, 'surveyPage')));
   const [first, narrowest] = [seen[0], seen.at(-1)];
   const [widest] = wide;
   if (!first || !narrowest || !widest) throw new Error('A page must be open at one width at least.');
@@ -29,26 +33,26 @@ export async function seeWebPage(name: string, shown: string, open: readonly Ope
 }
 
 /** Looks over the artboards of a page. @param placed the same artboards as `opened`, in any order */
-export async function seeDesign(
+export async function surveyDesign(
   name: string,
-  placed: readonly PlacedBoard[],
-  opened: readonly OpenedBoard[],
-): Promise<SeenPage> {
-  const boards = [...opened].sort((a, b) => b.board.width - a.board.width);
+  placed: readonly PlacedArtboard[],
+  opened: readonly OpenedArtboard[],
+): Promise<SurveyedPage> {
+  const artboards = [...opened].sort((a, b) => b.board.width - a.board.width);
   const seen = await Promise.all(
-    boards.map(async ({ file, board, reference: { page } }): Promise<SeenBoard> => {
-      const title = placed.find((one) => one.page === page)?.name ?? basename(file);
-      return { name: title, file: basename(file), board, ...(await inside(page, 'seeLayers')) };
+    artboards.map(async ({ file, board: artboard, reference: { page } }): Promise<SurveyedArtboard> => {
+      const title = placed.find((placedArtboard) => placedArtboard.page === page)?.name ?? basename(file);
+      return { name: title, file: basename(file), board: artboard, ...(await inside(page, 'surveyLayers')) };
     }),
   );
-  const shown = await Promise.all(boards.map(({ reference }) => shownFonts(reference.page)));
+  const shown = await Promise.all(artboards.map(({ reference }) => shownFonts(reference.page)));
   return {
     name,
     kind: 'svg',
-    title: boards.map(({ board }) => board.title).find(Boolean) ?? '',
+    title: artboards.map(({ board: artboard }) => artboard.title).find(Boolean) ?? '',
     description: '',
     language: '',
-    screens: seen.map((one) => withGrounds(screenOf(one))),
+    screens: seen.map((seenArtboard) => withGrounds(screenOf(seenArtboard))),
     fonts: askedFonts(shown.flat()),
     forms: [],
     scripts: [],
@@ -57,6 +61,6 @@ export async function seeDesign(
     items: [],
     rigid: [],
     anchors: seen.flatMap(({ layers }) => layers.map((layer) => layer.name)),
-    lone: loneThings(boards.map(({ board }) => board)),
+    lone: loneThings(artboards.map(({ board: artboard }) => artboard)),
   };
 }

@@ -3,21 +3,21 @@ import { existsSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
 import { serveFolder } from '../../browser/serve.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { writeBrief } from '../../project/brief-file.js';
 import { writeFile } from '../../project/folder.js';
 import { pagesOf } from '../../core/source/artboards.js';
-import type { SeenPage } from '../../core/survey/observations.js';
+import type { SurveyedPage } from '../../core/survey/observations.js';
 import { surveyOf, type PageSurvey } from '../../core/survey/summary.js';
 import { checkReportFolder, replaceReport } from '../../project/report-folder.js';
 import { readFontFolder } from '../../project/fonts.js';
 import type { Reading } from '../../core/source/reading.js';
 import { surveyPage } from '../../report/survey-page.js';
-import { holdFonts } from '../source/serve-fonts.js';
-import { openBoard, placeBoards } from '../source/open-artboards.js';
+import { serveFonts } from '../source/serve-fonts.js';
+import { openArtboard, placeArtboards } from '../source/open-artboards.js';
 import { openReference } from '../source/reference.js';
 import type { Progress } from '../progress.js';
-import { seeDesign, seeWebPage } from './survey-source.js';
+import { surveyDesign, surveyWebPage } from './survey-source.js';
 import { serveSource } from '../source/serve-source.js';
 import { findSources, refuseForeign, type Source, type WebSource } from '../source/find-sources.js';
 
@@ -41,7 +41,7 @@ export interface Survey {
 
 /** A page that was looked over, with a picture of each of its screens. */
 interface Looked {
-  readonly page: SeenPage;
+  readonly page: SurveyedPage;
   readonly pictures: readonly Buffer[];
 }
 
@@ -54,7 +54,7 @@ export async function survey(given: readonly string[], options: SurveyOptions): 
   });
   if (options.out !== undefined) checkReportFolder(options.out);
   if (options.brief !== undefined && existsSync(options.brief))
-    throw new Problem(
+    throw new TavrikError(
       'The brief already exists. It was left unchanged.',
       options.brief,
       'Choose another file, or move this one.',
@@ -69,7 +69,7 @@ export async function survey(given: readonly string[], options: SurveyOptions): 
       options.progress('Writing the report');
       const files = surveyPage(
         pages,
-        looked.map(({ pictures }) => pictures),
+        looked.map(({ pictures: images }) => images),
       );
       replaceReport(options.out, [
         ...files,
@@ -85,7 +85,7 @@ export async function survey(given: readonly string[], options: SurveyOptions): 
 
 async function lookAt(source: Source, options: SurveyOptions, browser: OpenBrowser): Promise<Looked[]> {
   return source.kind === 'svg'
-    ? lookAtBoards(source.files, source.name, options, browser)
+    ? lookAtArtboards(source.files, source.name, options, browser)
     : [await lookAtPage(source, options, browser)];
 }
 
@@ -98,16 +98,16 @@ async function lookAtPage(
   try {
     progress(`Looking at ${source.name} at ${widths.join(', ')} px`);
     const open = await Promise.all(widths.map((width) => openReference(browser, served.visit, width)));
-    const page = await seeWebPage(source.name, source.shown, open);
-    const pictures = await Promise.all(open.map(({ picture }) => picture));
-    await Promise.all(open.map((one) => one.page.close()));
-    return { page, pictures };
+    const page = await surveyWebPage(source.name, source.shown, open);
+    const images = await Promise.all(open.map(({ picture: image }) => image));
+    await Promise.all(open.map((openReference) => openReference.page.close()));
+    return { page, pictures: images };
   } finally {
     await served.close();
   }
 }
 
-async function lookAtBoards(
+async function lookAtArtboards(
   files: readonly string[],
   name: string,
   { fonts, progress }: SurveyOptions,
@@ -116,16 +116,16 @@ async function lookAtBoards(
   const served = await serveFolder(dirname(required(files[0])));
   try {
     progress(`Looking at ${files.length === 1 ? 'the drawing' : `${files.length} drawings`}`);
-    const placed = await placeBoards(browser, served, files);
-    const given = holdFonts(served, fonts === undefined ? undefined : await readFontFolder(fonts));
+    const placed = await placeArtboards(browser, served, files);
+    const given = serveFonts(served, fonts === undefined ? undefined : await readFontFolder(fonts));
     const looked: Looked[] = [];
     for (const [key, own] of pagesOf(placed)) {
-      const boards = [...own].sort((a, b) => b.width - a.width);
-      const opened = await Promise.all(boards.map((one) => openBoard(one, given)));
-      const page = await seeDesign(key || name, boards, opened);
-      const pictures = await Promise.all(opened.map(({ reference }) => reference.picture));
-      await Promise.all(boards.map((one) => one.page.close()));
-      looked.push({ page, pictures });
+      const artboards = [...own].sort((a, b) => b.width - a.width);
+      const opened = await Promise.all(artboards.map((artboard) => openArtboard(artboard, given)));
+      const page = await surveyDesign(key || name, artboards, opened);
+      const images = await Promise.all(opened.map(({ reference }) => reference.picture));
+      await Promise.all(artboards.map((artboard) => artboard.page.close()));
+      looked.push({ page, pictures: images });
     }
     return looked;
   } finally {

@@ -7,10 +7,10 @@ import { SETTINGS_FILE } from '../../project/settings.js';
 
 /** What has to be done over when a person's file changes: the first that applies includes those after it. */
 const STEPS = ['convert', 'render', 'prove'] as const;
-export type Step = (typeof STEPS)[number];
+export type WatchStep = (typeof STEPS)[number];
 
 /** Files of people, and what a change of them needs. What is in `content/` needs rendering. */
-const NEEDS: Readonly<Record<string, Step>> = {
+const NEEDS: Readonly<Record<string, WatchStep>> = {
   [BRIEF_FILE]: 'convert',
   [ADJUST_FILE]: 'render',
   [SETTINGS_FILE]: 'prove',
@@ -24,7 +24,7 @@ export function filesOf(folder: string): PersonsFiles {
   const content = join(folder, 'content');
   const names = [
     ...Object.keys(NEEDS),
-    ...(existsSync(content) ? readdirSync(content).map((one) => `content/${one}`) : []),
+    ...(existsSync(content) ? readdirSync(content).map((text) => `content/${text}`) : []),
   ];
   const found = new Map<string, string>();
   for (const name of names) {
@@ -38,10 +38,14 @@ export function filesOf(folder: string): PersonsFiles {
 }
 
 /** What has to be done since files changed, or was waiting already; undefined for nothing. */
-export function stepFor(before: PersonsFiles, now: PersonsFiles, waiting: Step | undefined): Step | undefined {
+export function stepFor(
+  before: PersonsFiles,
+  now: PersonsFiles,
+  waiting: WatchStep | undefined,
+): WatchStep | undefined {
   const changed = [...new Set([...before.keys(), ...now.keys()])].filter((name) => before.get(name) !== now.get(name));
   const steps = [...changed.map((name) => NEEDS[name] ?? 'render'), waiting];
-  return STEPS.find((one) => steps.includes(one));
+  return STEPS.find((step) => steps.includes(step));
 }
 
 /** Hears of every change of the files of people. */

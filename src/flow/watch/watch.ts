@@ -3,7 +3,7 @@ import type { ServerResponse } from 'node:http';
 import { join, resolve } from 'node:path';
 import type { FSWatcher } from 'chokidar';
 import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { placesOf } from '../../core/render/site.js';
 import type { SignIn } from '../../core/source/reading.js';
 import { openProject } from '../../project/folder.js';
@@ -12,7 +12,7 @@ import { convertAgain } from '../convert/convert-again.js';
 import { prove } from '../proof/prove.js';
 import { isOnline } from '../source/reopen.js';
 import { render } from '../render/render.js';
-import { filesOf, listen, stepFor, type PersonsFiles, type Step } from './files.js';
+import { filesOf, listen, stepFor, type PersonsFiles, type WatchStep } from './files.js';
 import { eventOf, serveWatch } from './server.js';
 import { watchedPages } from './pages.js';
 
@@ -56,7 +56,7 @@ class Watch {
   readonly listeners = new Set<ServerResponse>();
   state: WatchState = { version: Date.now(), phase: 'working', said: 'Starting …', pages: [] };
   private seen: PersonsFiles;
-  private waiting: Step | undefined;
+  private waiting: WatchStep | undefined;
   private isWorking = false;
   private timer: NodeJS.Timeout | undefined;
   private files: FSWatcher;
@@ -71,14 +71,14 @@ class Watch {
     this.files = listen(folder, this.heard);
   }
 
-  start(step: Step): void {
+  start(step: WatchStep): void {
     this.waiting = step;
     void this.work();
   }
 
   async stop(): Promise<void> {
     clearTimeout(this.timer);
-    for (const one of this.listeners) one.end();
+    for (const listener of this.listeners) listener.end();
     await this.files.close();
     await this.leave();
   }
@@ -103,17 +103,17 @@ class Watch {
     try {
       await this.perform(step);
     } catch (error) {
-      if (!(error instanceof Problem)) await this.leave();
+      if (!(error instanceof TavrikError)) await this.leave();
       this.tell({ phase: 'problem', said: inWords(error as Error) });
     }
     this.isWorking = false;
     await this.look();
   }
 
-  private async perform(step: Step): Promise<void> {
+  private async perform(step: WatchStep): Promise<void> {
     const { folder, options } = this;
     this.browser ??= await openBrowser(options.browser, this.online, true);
-    const progress = (said: string): void => this.tell({ phase: 'working', said: `${said} …` });
+    const progress = (text: string): void => this.tell({ phase: 'working', said: `${text} …` });
     const how = { open: this.browser, progress, ...(options.signIn ? { signIn: options.signIn } : {}) };
     const { notes } = step === 'convert' ? await this.convert(how) : { notes: [] };
     if (step === 'render') {
@@ -123,22 +123,22 @@ class Watch {
     const proof = await prove(folder, how);
     const pages = watchedPages(proof.pages, placesOf(openProject(folder).pages.map(({ name }) => name)));
     const stands = proof.over.length ? `Over the limits: ${proof.over.join('; ')}` : 'Up to date.';
-    const said = [stands, ...notes, ...proof.notes].join('\n');
-    this.tell({ version: this.state.version + 1, phase: 'ready', said, pages });
+    const message = [stands, ...notes, ...proof.notes].join('\n');
+    this.tell({ version: this.state.version + 1, phase: 'ready', said: message, pages });
   }
 
   /** A conversion puts a new folder in the place of the old one, with files of its own. */
   private async convert(how: Parameters<typeof convertAgain>[1]): ReturnType<typeof convertAgain> {
-    const made = await convertAgain(this.folder, how);
+    const converted = await convertAgain(this.folder, how);
     this.seen = filesOf(this.folder);
     await this.files.close();
     this.files = listen(this.folder, this.heard);
-    return made;
+    return converted;
   }
 
   private tell(next: Partial<WatchState>): void {
     this.state = { ...this.state, ...next };
-    for (const one of this.listeners) one.write(eventOf(this.state));
+    for (const listener of this.listeners) listener.write(eventOf(this.state));
     this.options.tell(this.state);
   }
 
@@ -149,7 +149,7 @@ class Watch {
 }
 
 function inWords(error: Error): string {
-  if (error instanceof Problem)
+  if (error instanceof TavrikError)
     return [error.where ? `${error.where}: ${error.what}` : error.what, error.todo].filter(Boolean).join('\n');
   return `Unexpected error: ${error.message.split('\n')[0]}`;
 }

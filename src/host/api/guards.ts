@@ -51,7 +51,7 @@ export function refuseUnseen(request: FastifyRequest, now: string): void {
   if (
     seen
       .split(',')
-      .map((one) => one.trim())
+      .map((part) => part.trim())
       .includes(now)
   )
     return;
@@ -61,7 +61,7 @@ export function refuseUnseen(request: FastifyRequest, now: string): void {
 }
 
 /** What a request does, once: the answer to the same one sent again is the one that was given. */
-export interface Made {
+export interface Handled {
   readonly status: number;
   readonly body: unknown;
   readonly etag?: string;
@@ -69,13 +69,18 @@ export interface Made {
 }
 
 /** Does a thing in one go and, if the request has a key, only once. What fails is not remembered. */
-export function answerOnce(store: Store, request: FastifyRequest, reply: FastifyReply, work: () => Made): FastifyReply {
+export function answerOnce(
+  store: Store,
+  request: FastifyRequest,
+  reply: FastifyReply,
+  work: () => Handled,
+): FastifyReply {
   const key = request.headers['idempotency-key'];
-  const made = store.records.together((): Made => {
+  const result = store.records.together((): Handled => {
     if (typeof key !== 'string') return work();
     const own = `${request.caller} ${key}`;
-    const said = JSON.stringify([request.method, request.url, request.headers['if-match'] ?? '', request.body ?? null]);
-    const known = store.once.answerTo(own, said);
+    const text = JSON.stringify([request.method, request.url, request.headers['if-match'] ?? '', request.body ?? null]);
+    const known = store.once.answerTo(own, text);
     if (known)
       return {
         status: known.status,
@@ -83,14 +88,14 @@ export function answerOnce(store: Store, request: FastifyRequest, reply: Fastify
         ...(known.etag === null ? {} : { etag: known.etag }),
       };
     const done = work();
-    store.once.keep(own, said, {
+    store.once.keep(own, text, {
       status: done.status,
       body: JSON.stringify(done.body ?? null),
       etag: done.etag ?? null,
     });
     return done;
   });
-  if (made.etag !== undefined) reply.header('etag', made.etag);
-  if (made.location !== undefined) reply.header('location', made.location);
-  return reply.code(made.status).send(made.body);
+  if (result.etag !== undefined) reply.header('etag', result.etag);
+  if (result.location !== undefined) reply.header('location', result.location);
+  return reply.code(result.status).send(result.body);
 }

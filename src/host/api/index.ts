@@ -42,7 +42,7 @@ export async function api(app: FastifyInstance, { context }: { readonly context:
       };
     },
   });
-  for (const one of SHAPES) app.addSchema(one);
+  for (const shape of SHAPES) app.addSchema(shape);
   app.addHook('onRequest', bearerGuard(context.store));
   app.get('/openapi.json', { schema: { hide: true } }, () => app.swagger());
   itemRoutes(app, context);

@@ -48,11 +48,11 @@ export function itemRoutes(app: FastifyInstance, context: Context): void {
         const { id, kind, ...sent } = request.body;
         refuseOddId(id, kind);
         const state = stateOf(context, kind, sent);
-        const made = items.add(id, kind, state, { author: request.caller, ...saidOf(sent, 'new') });
+        const itemRecord = items.add(id, kind, state, { author: request.caller, ...saidOf(sent, 'new') });
         return {
           status: 201,
-          body: told(context, made, { content: true }),
-          etag: etagOf(made),
+          body: told(context, itemRecord, { content: true }),
+          etag: etagOf(itemRecord),
           location: `/api/v1/items/${id}`,
         };
       }),
@@ -244,7 +244,7 @@ function stateOf(context: Context, kind: ItemKind, sent: SentItem, before?: Item
   return { ...bare, content: keptContent(context, bare, content) };
 }
 
-interface Told {
+interface ItemAnswer {
   readonly content?: boolean;
   readonly document?: boolean;
   readonly version?: Which;
@@ -254,7 +254,7 @@ interface Told {
 export function told(
   { store }: Context,
   item: ItemRecord,
-  { content = false, document = false, version = 'draft' }: Told = {},
+  { content = false, document = false, version = 'draft' }: ItemAnswer = {},
 ): object {
   const { id, kind, revision, changed: at } = item;
   const state = required(store.items.state(item, version));

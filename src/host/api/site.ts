@@ -131,7 +131,7 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
         const item = store.items.get(request.params.id);
         refuseUnseen(request, etagOf(item));
         const { field } = request.params;
-        if (!menusOf(context).some((one) => one.item === item.id && one.field === field))
+        if (!menusOf(context).some((menu) => menu.item === item.id && menu.field === field))
           throw new Refusal(404, 'Menu not found.', `${item.id} has no menu "${field}".`);
         const state = store.items.draft(item);
         const content = keptContent(
@@ -139,8 +139,8 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
           state,
           readContent(withEntries(state.content, field.split('.'), request.body.entries)),
         );
-        const made = store.items.save(item, { ...state, content }, { author: request.caller, note: 'menu' });
-        return { status: 200, body: told(context, made, { content: true }), etag: etagOf(made) };
+        const itemRecord = store.items.save(item, { ...state, content }, { author: request.caller, note: 'menu' });
+        return { status: 200, body: told(context, itemRecord, { content: true }), etag: etagOf(itemRecord) };
       }),
   );
 

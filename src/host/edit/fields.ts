@@ -34,16 +34,16 @@ function fieldAt(field: Field, path: string, state: FormState): Markup {
   const { values, lists } = state.content;
   if (lists.has(path)) return listAt(field, path, state);
   if (values.has(path)) return leafAt(field, path, state);
-  const below = (field.fields ?? []).filter((one) => isThere(`${path}.${one.name}`, state.content));
+  const below = (field.fields ?? []).filter((field) => isThere(`${path}.${field.name}`, state.content));
   if (below.length === 0) return html``;
   const kind = field.type === 'picture' ? ' picture' : '';
-  return html`<fieldset class="group${kind}"><legend>${field.label}</legend>${below.map((one) => fieldAt(one, `${path}.${one.name}`, state))}</fieldset>`;
+  return html`<fieldset class="group${kind}"><legend>${field.label}</legend>${below.map((field) => fieldAt(field, `${path}.${field.name}`, state))}</fieldset>`;
 }
 
 function isThere(path: string, { values, lists }: FlatContent): boolean {
   if (values.has(path) || lists.has(path)) return true;
   const start = `${path}.`;
-  return [...values.keys(), ...lists.keys()].some((one) => one.startsWith(start));
+  return [...values.keys(), ...lists.keys()].some((text) => text.startsWith(start));
 }
 
 function listAt(field: Field, path: string, state: FormState): Markup {
@@ -58,21 +58,21 @@ function listAt(field: Field, path: string, state: FormState): Markup {
   </fieldset>`;
 }
 
-interface Place {
+interface FieldPlace {
   readonly id: string;
   readonly at: number;
   readonly count: number;
   readonly can: boolean;
 }
 
-function entryAt(field: Field, list: string, { id, at, count, can }: Place, state: FormState): Markup {
+function entryAt(field: Field, list: string, { id, at, count, can }: FieldPlace, state: FormState): Markup {
   const path = `${list}.${id}`;
   const title = titleOf(path, state.content) || `Entry ${at + 1}`;
   const few = count <= (field.fewest ?? 0);
   const isPlain = state.content.values.has(path);
   const inside = isPlain
     ? leafAt({ ...(field.fields?.[0] ?? field), label: `${at + 1}` }, path, state)
-    : html`${(field.fields ?? []).filter((one) => isThere(`${path}.${one.name}`, state.content)).map((one) => fieldAt(one, `${path}.${one.name}`, state))}`;
+    : html`${(field.fields ?? []).filter((field) => isThere(`${path}.${field.name}`, state.content)).map((field) => fieldAt(field, `${path}.${field.name}`, state))}`;
   const act = (what: string, label: string, sign: string, off = false): Markup =>
     html`<button name="do" value="${what} ${list} ${id}" class="small" aria-label="${label}: ${title}" title="${label}"${off && html` disabled`}>${sign}</button>`;
   const tools =
@@ -94,14 +94,14 @@ function leafAt(field: Field, path: string, state: FormState): Markup {
   const common = html` id="${id}" name="${VALUE}${path}"${described !== '' && html` aria-describedby="${described}"`}${problem && html` aria-invalid="true"`}${field.required && html` aria-required="true"`}${field.locked && html` readonly`}`;
   return html`<div class="field ${field.type}" data-field="${path}">
     <label for="${id}">${field.label}${field.required && html` <span class="needed">needed</span>`}${field.locked && html` <span class="needed">cannot be changed</span>`}</label>
-    ${field.type === 'file' && isPicture(value) && html`<img class="thumb" src="/${value}" alt="">`}
+    ${field.type === 'file' && isImage(value) && html`<img class="thumb" src="/${value}" alt="">`}
     ${inputFor(field, value, common)}
     ${field.type === 'file' && !field.locked && html`<label class="upload" for="${`u-${path}`}">Put another file in its place</label><input type="file" id="${`u-${path}`}" name="${UPLOAD}${path}" accept="image/*,video/mp4,video/webm,application/pdf">`}
     ${notes}${field.longest !== undefined && html`<span class="count" data-longest="${field.longest}">At most ${field.longest} letters</span>`}${otherAt(path, state)}
   </div>`;
 }
 
-function isPicture(value: string): boolean {
+function isImage(value: string): boolean {
   return /^assets\/[\w.-]+\.(jpe?g|png|webp|avif|gif|svg)$/.test(value);
 }
 
@@ -116,7 +116,7 @@ function inputFor(field: Field, value: string, common: Markup): Markup {
   const choices = field.type === 'yes-no' ? ['yes', 'no'] : field.locked ? undefined : field.choices;
   if (choices && choices.length > 0) {
     const all = choices.includes(value) ? choices : [value, ...choices];
-    return html`<select${common}>${all.map((one) => html`<option${one === value && html` selected`}>${one}</option>`)}</select>`;
+    return html`<select${common}>${all.map((text) => html`<option${text === value && html` selected`}>${text}</option>`)}</select>`;
   }
   switch (field.type) {
     case 'rich':

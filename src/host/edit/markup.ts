@@ -8,17 +8,17 @@ export class Markup {
   }
 }
 
-type Part = Markup | string | number | false | undefined | readonly Part[];
+type MarkupPart = Markup | string | number | false | undefined | readonly MarkupPart[];
 
 /** A template whose values are text, unless they are markup themselves: nothing that a person wrote becomes an element. */
-export function html(strings: TemplateStringsArray, ...parts: readonly Part[]): Markup {
+export function html(strings: TemplateStringsArray, ...parts: readonly MarkupPart[]): Markup {
   return new Markup(
-    strings.reduce((made, string, at) => made + string + (at < parts.length ? said(parts[at]) : ''), ''),
+    strings.reduce((result, string, at) => result + string + (at < parts.length ? said(parts[at]) : ''), ''),
   );
 }
 
-function said(part: Part): string {
+function said(part: MarkupPart): string {
   if (part === undefined || part === false) return '';
-  if (Array.isArray(part)) return (part as readonly Part[]).map(said).join('');
+  if (Array.isArray(part)) return (part as readonly MarkupPart[]).map(said).join('');
   return part instanceof Markup ? part.text : escapeAttribute(String(part));
 }

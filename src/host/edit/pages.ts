@@ -58,7 +58,7 @@ export function changesPage(item: ItemRecord, changes: readonly Change[], settin
   return html`<h1>Changes of “${item.name}”</h1>
   <p><a href="/edit/items/${item.id}">Back to it</a></p>
   ${none && html`<p>Nothing changed since it was published.</p>`}
-  ${settings.length > 0 && html`<p>Also changed: ${settings.map((one) => SETTINGS[one] ?? one).join(', ')}.</p>`}
+  ${settings.length > 0 && html`<p>Also changed: ${settings.map((setting) => SETTINGS[setting] ?? setting).join(', ')}.</p>`}
   ${
     changes.length > 0 &&
     html`<div class="scroll" tabindex="0" role="region" aria-label="Changes"><table class="changes">
@@ -81,8 +81,10 @@ export function historyPage(item: ItemRecord, versions: readonly VersionRecord[]
   return html`<h1>History of “${item.name}”</h1>
   <p><a href="/edit/items/${item.id}">Back to it</a></p>
   <ol class="history" reversed>${versions.map(
-    (one) => html`<li><span><time datetime="${one.at}">${timeText(one.at)}</time> ${one.author}: ${one.note}</span>
-    ${one.number === item.published && html`<b>Published</b>`}${one.number === item.draft ? html`<b>The draft</b>` : html`<form method="post" action="/edit/items/${item.id}/history"><input type="hidden" name="guard" value="${guard}"><button name="version" value="${one.number}" class="quiet" aria-label="Restore the version of ${timeText(one.at)}">Restore</button></form>`}</li>`,
+    (
+      version,
+    ) => html`<li><span><time datetime="${version.at}">${timeText(version.at)}</time> ${version.author}: ${version.note}</span>
+    ${version.number === item.published && html`<b>Published</b>`}${version.number === item.draft ? html`<b>The draft</b>` : html`<form method="post" action="/edit/items/${item.id}/history"><input type="hidden" name="guard" value="${guard}"><button name="version" value="${version.number}" class="quiet" aria-label="Restore the version of ${timeText(version.at)}">Restore</button></form>`}</li>`,
   )}</ol>`;
 }
 
@@ -94,7 +96,7 @@ export function filesPage(
   return html`<h1>Pictures and files</h1>
   <form method="get" action="/edit/files" class="find" role="search"><label for="words">Find</label> <input id="words" name="words" value="${asked.words}" type="search"> <button>Find</button></form>
   <form method="post" action="/edit/files" enctype="multipart/form-data" class="find"><input type="hidden" name="guard" value="${guard}"><label for="file">Add a file</label> <input id="file" type="file" name="file"> <button>Add</button></form>
-  <ul class="files">${files.map((one) => html`<li>${one.type.startsWith('image/') ? html`<img src="/assets/${one.name}" alt="" loading="lazy">` : html`<span class="type">${one.type}</span>`}<span class="name">${one.name}</span><small>${sizeText(one)}, ${one.uses === 0 ? 'not in use' : one.uses === 1 ? 'in use once' : `in use ${one.uses} times`}</small></li>`)}</ul>
+  <ul class="files">${files.map((file) => html`<li>${file.type.startsWith('image/') ? html`<img src="/assets/${file.name}" alt="" loading="lazy">` : html`<span class="type">${file.type}</span>`}<span class="name">${file.name}</span><small>${sizeText(file)}, ${file.uses === 0 ? 'not in use' : file.uses === 1 ? 'in use once' : `in use ${file.uses} times`}</small></li>`)}</ul>
   ${asked.next !== undefined && html`<p><a href="/edit/files?after=${encodeURIComponent(asked.next)}&words=${encodeURIComponent(asked.words)}">More</a></p>`}`;
 }
 

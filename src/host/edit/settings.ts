@@ -28,7 +28,7 @@ export function settingsFields(
   const { framed = false, path = '', sections = [] } = state;
   const all = store.items.list({ kind: 'section', limit: 200 });
   const ordered = [
-    ...sections.flatMap((id) => all.find((one) => one.id === id) ?? []),
+    ...sections.flatMap((id) => all.find((itemRecord) => itemRecord.id === id) ?? []),
     ...all.filter(({ id }) => !sections.includes(id)),
   ];
   return html`<section class="region" aria-labelledby="r-settings"><details${problem && html` open`}><summary><h2 id="r-settings">Address and frame</h2></summary>
@@ -61,7 +61,8 @@ export function settingsFault(store: Store, item: ItemRecord, { path, sections =
 }
 
 /** Whether two states have the same settings. */
-export function sameSettings(one: ItemState, other: ItemState): boolean {
-  const said = ({ path, framed = false, sections = [] }: ItemState): string => JSON.stringify([path, framed, sections]);
-  return said(one) === said(other);
+export function sameSettings(itemState: ItemState, other: ItemState): boolean {
+  const message = ({ path, framed = false, sections = [] }: ItemState): string =>
+    JSON.stringify([path, framed, sections]);
+  return message(itemState) === message(other);
 }

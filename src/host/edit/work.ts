@@ -112,9 +112,9 @@ function discarded(context: Context, item: ItemRecord, author: string): Worked {
   const { items } = context.store;
   const published = items.state(item, 'published');
   if (!published) throw new Refusal(409, 'It was never published.', 'It cannot be reverted.');
-  const made = items.save(item, published, { author, note: 'discarded' });
+  const itemRecord = items.save(item, published, { author, note: 'discarded' });
   return {
-    item: items.publish(made),
+    item: items.publish(itemRecord),
     content: contentNow(context, published).flat,
     problems: new Map(),
     others: new Map(),

@@ -29,14 +29,14 @@ export function lead(form: HTMLFormElement, shown: Preview): void {
     if (answer.status === 409) return form.requestSubmit(form.querySelector<HTMLButtonElement>('.first'));
     if (!answer.headers.get('content-type')?.includes('json'))
       return tell('Not saved. Sign in again in another tab, then continue.');
-    const said = (await answer.json()) as Answer;
+    const message = (await answer.json()) as Answer;
     const base = form.querySelector<HTMLInputElement>('[name=base]');
-    if (base && answer.ok) base.value = String(said.base);
-    for (const one of form.querySelectorAll<HTMLElement>('.field'))
-      mark(one, said.problems[one.dataset['field'] ?? '']);
-    tell(answer.ok ? said.told : 'Not saved yet: a field needs attention.');
+    if (base && answer.ok) base.value = String(message.base);
+    for (const element of form.querySelectorAll<HTMLElement>('.field'))
+      mark(element, message.problems[element.dataset['field'] ?? '']);
+    tell(answer.ok ? message.told : 'Not saved yet: a field needs attention.');
     const status = document.querySelector('#status');
-    if (status) status.textContent = said.status;
+    if (status) status.textContent = message.status;
     const undo = form.querySelector<HTMLButtonElement>('[value=undo]');
     if (undo && answer.ok) undo.disabled = false;
   };
@@ -72,9 +72,9 @@ export function lead(form: HTMLFormElement, shown: Preview): void {
     if (isOpen) event.preventDefault();
   });
 
-  for (const one of form.querySelectorAll<Input>('[name^="f:"]')) count(one);
-  for (const one of form.querySelectorAll<HTMLTextAreaElement>('[data-rich]')) withMarks(one);
-  for (const one of form.querySelectorAll<HTMLInputElement>('[data-focus]')) withPoint(one);
+  for (const input of form.querySelectorAll<Input>('[name^="f:"]')) count(input);
+  for (const element of form.querySelectorAll<HTMLTextAreaElement>('[data-rich]')) withMarks(element);
+  for (const hTMLInputElement of form.querySelectorAll<HTMLInputElement>('[data-focus]')) withPoint(hTMLInputElement);
   comeBack(form);
 }
 
@@ -141,19 +141,19 @@ function withMarks(text: HTMLTextAreaElement): void {
 
 /** The point of a picture that always shows, set by a click on it; by the keyboard it is written. */
 function withPoint(input: HTMLInputElement): void {
-  const picture = input.closest('fieldset')?.querySelector<HTMLImageElement>('.thumb');
-  if (!picture) return;
+  const image = input.closest('fieldset')?.querySelector<HTMLImageElement>('.thumb');
+  if (!image) return;
   const frame = document.createElement('span');
   const dot = document.createElement('span');
   [frame.className, dot.className] = ['point', 'dot'];
-  picture.replaceWith(frame);
-  frame.append(picture, dot);
+  image.replaceWith(frame);
+  frame.append(image, dot);
   const place = (): void => {
     const [x = '50%', y = '50%'] = input.value.split(' ');
     [dot.style.left, dot.style.top] = [x, y];
   };
   frame.addEventListener('click', (event) => {
-    const box = picture.getBoundingClientRect();
+    const box = image.getBoundingClientRect();
     const share = (at: number, from: number, size: number): number =>
       Math.min(100, Math.max(0, Math.round(((at - from) / size) * 100)));
     input.value = `${share(event.clientX, box.left, box.width)}% ${share(event.clientY, box.top, box.height)}%`;

@@ -21,10 +21,10 @@ export function preview(form: HTMLFormElement): Preview {
     current = path;
     const inside = frame.contentDocument;
     if (!inside) return;
-    for (const one of inside.querySelectorAll<HTMLElement>('[data-here]')) {
-      one.removeAttribute('data-here');
-      one.style.outline = '';
-      one.style.boxShadow = '';
+    for (const element of inside.querySelectorAll<HTMLElement>('[data-here]')) {
+      element.removeAttribute('data-here');
+      element.style.outline = '';
+      element.style.boxShadow = '';
     }
     const found = path === undefined ? undefined : placeOf(inside, path);
     if (!found) return;
@@ -41,14 +41,14 @@ export function preview(form: HTMLFormElement): Preview {
     const own = (asked += 1);
     const answer = await fetch(`/edit/items/${form.dataset['item']}/shown`, { method: 'POST', body: textsOf(form) });
     if (!answer.ok || own !== asked) return;
-    const made = new DOMParser().parseFromString(await answer.text(), 'text/html');
+    const result = new DOMParser().parseFromString(await answer.text(), 'text/html');
     const inside = frame.contentDocument;
     if (!inside) return;
-    const [from, to] = [inside.querySelector('link[rel=stylesheet]'), made.querySelector('link[rel=stylesheet]')];
+    const [from, to] = [inside.querySelector('link[rel=stylesheet]'), result.querySelector('link[rel=stylesheet]')];
     if (from && to && from.getAttribute('href') !== to.getAttribute('href'))
       from.setAttribute('href', to.getAttribute('href') ?? '');
     const { scrollX, scrollY } = inside.defaultView ?? { scrollX: 0, scrollY: 0 };
-    inside.body.replaceWith(inside.importNode(made.body, true));
+    inside.body.replaceWith(inside.importNode(result.body, true));
     inside.defaultView?.scrollTo(scrollX, scrollY);
     listen();
     outline();
@@ -82,10 +82,10 @@ export function preview(form: HTMLFormElement): Preview {
   };
   const screens = [...document.querySelectorAll<HTMLButtonElement>('[data-screen]')];
   const chosen = (): number =>
-    Number(screens.find((one) => one.getAttribute('aria-pressed') === 'true')?.dataset['screen'] ?? 1280);
-  for (const one of screens)
-    one.addEventListener('click', () => {
-      for (const other of screens) other.setAttribute('aria-pressed', String(other === one));
+    Number(screens.find((element) => element.getAttribute('aria-pressed') === 'true')?.dataset['screen'] ?? 1280);
+  for (const element of screens)
+    element.addEventListener('click', () => {
+      for (const other of screens) other.setAttribute('aria-pressed', String(other === element));
       fit(chosen());
     });
   new ResizeObserver(() => fit(chosen())).observe(glass);
@@ -108,16 +108,17 @@ export function textsOf(form: HTMLFormElement): FormData {
 }
 
 function placeOf(page: Document, path: string): HTMLElement | undefined {
-  for (const one of page.querySelectorAll<HTMLElement>('*'))
-    for (const { name, value } of one.attributes) if (name.startsWith('data-field') && value === path) return one;
+  for (const element of page.querySelectorAll<HTMLElement>('*'))
+    for (const { name, value } of element.attributes)
+      if (name.startsWith('data-field') && value === path) return element;
   return page.querySelector<HTMLElement>(`[data-entry="${CSS.escape(path)}"]`) ?? undefined;
 }
 
 function pathAt(element: Element | null): string | undefined {
-  for (let one = element; one; one = one.parentElement) {
+  for (let entry = element; entry; entry = entry.parentElement) {
     const own =
-      [...one.attributes].find(({ name }) => name === 'data-field') ??
-      [...one.attributes].find(({ name }) => name.startsWith('data-field-'));
+      [...entry.attributes].find(({ name }) => name === 'data-field') ??
+      [...entry.attributes].find(({ name }) => name.startsWith('data-field-'));
     if (own) return own.value;
   }
   return undefined;

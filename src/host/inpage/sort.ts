@@ -20,7 +20,7 @@ export function sort(form: HTMLFormElement): void {
       entry.addEventListener('dragover', (event) => {
         if (!moved || moved.parentElement !== entry.parentElement) return;
         event.preventDefault();
-        for (const one of entries) one.classList.toggle('over', one === entry && one !== moved);
+        for (const element of entries) element.classList.toggle('over', element === entry && element !== moved);
       });
       entry.addEventListener('dragleave', () => entry.classList.remove('over'));
       entry.addEventListener('drop', (event) => {

@@ -47,7 +47,7 @@ export class Access {
   tokens(): { readonly name: string; readonly scopes: readonly string[]; readonly at: string }[] {
     return this.records
       .all<{ name: string; scopes: string; at: string }>('select name, scopes, at from access order by name')
-      .map((one) => ({ ...one, scopes: one.scopes.split(' ') }));
+      .map((entry) => ({ ...entry, scopes: entry.scopes.split(' ') }));
   }
 
   /** Whose token it is, and what it may. */

@@ -1,7 +1,7 @@
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Database } from 'node-sqlite3-wasm';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 
 /*
  * SQLite in one file, compiled to WebAssembly, so that nothing has to be compiled where it is installed. Only one process
@@ -67,7 +67,7 @@ export class Records {
     if (version > SCHEMA_VERSION) {
       database.close();
       release(folder);
-      throw new Problem(
+      throw new TavrikError(
         'This was written by a newer version of the program.',
         folder,
         'Use that version, or another folder with --data.',
@@ -101,9 +101,9 @@ export class Records {
     this.database.exec('begin immediate');
     this.depth += 1;
     try {
-      const made = work();
+      const result = work();
       this.database.exec('commit');
-      return made;
+      return result;
     } catch (error) {
       if (this.database.inTransaction) this.database.exec('rollback');
       throw error;
@@ -131,7 +131,7 @@ function take(folder: string): void {
     }
     const holder = Number(readFileSync(file, 'utf8'));
     if (isRunning(holder))
-      throw new Problem(
+      throw new TavrikError(
         `Another host is running on this folder (process ${holder}).`,
         folder,
         `Stop it first, or use another folder with --data. If that process is something else, delete ${HOLDER_FILE}.`,

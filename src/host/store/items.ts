@@ -225,7 +225,7 @@ export class Items {
       item.id,
     );
     if (users.length)
-      throw new Refusal(409, 'It is still in use.', `It is used on ${users.map((one) => one.item).join(', ')}.`);
+      throw new Refusal(409, 'It is still in use.', `It is used on ${users.map((user) => user.item).join(', ')}.`);
     this.records.run('delete from items where id = ?', item.id);
   }
 

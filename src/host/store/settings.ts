@@ -1,6 +1,6 @@
 import { readTokens } from '../../core/tokens/format.js';
 import type { Token } from '../../core/tokens/token.js';
-import { Problem } from '../../core/errors/tavrik-error.js';
+import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { Records } from './database.js';
 import { Refusal } from './refusal.js';
 
@@ -59,7 +59,7 @@ export class Settings {
     try {
       readTokens(json, name);
     } catch (error) {
-      if (error instanceof Problem) throw new Refusal(422, 'Invalid design tokens.', error.message);
+      if (error instanceof TavrikError) throw new Refusal(422, 'Invalid design tokens.', error.message);
       throw error;
     }
     this.records.run(

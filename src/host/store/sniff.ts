@@ -13,7 +13,7 @@ export interface KnownFile {
 /** Largest picture that is opened, px in all. */
 const MOST_PIXELS = 100e6;
 
-const PICTURES: Readonly<Record<string, readonly [type: string, ending: string]>> = {
+const IMAGES: Readonly<Record<string, readonly [type: string, ending: string]>> = {
   jpeg: ['image/jpeg', 'jpg'],
   png: ['image/png', 'png'],
   webp: ['image/webp', 'webp'],
@@ -55,8 +55,8 @@ const TEXTS: Readonly<Record<string, string>> = {
 
 /** @param name of which only the ending counts, and only where bytes do not say all @returns nothing for what a site cannot show */
 export async function knownFile(bytes: Buffer, name = ''): Promise<KnownFile | undefined> {
-  const picture = await knownPicture(bytes);
-  if (picture) return picture;
+  const image = await knownImage(bytes);
+  if (image) return image;
   const found = SIGNS.find(([at, sign]) => bytes.subarray(at, at + sign.length).toString('latin1') === sign);
   if (found) return { type: found[2], ending: found[3] };
   const ending = /\.([a-z0-9]+)$/.exec(name.toLowerCase())?.[1] ?? '';
@@ -79,10 +79,10 @@ function isPlainText(bytes: Buffer): boolean {
   }
 }
 
-async function knownPicture(bytes: Buffer): Promise<KnownFile | undefined> {
+async function knownImage(bytes: Buffer): Promise<KnownFile | undefined> {
   try {
     const { format, width, height, compression } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
-    const known = PICTURES[format];
+    const known = IMAGES[format];
     /* Of the pictures in HEIF browsers show those in AV1. */
     if (!known || (format === 'heif' && compression !== 'av1')) return undefined;
     return { type: known[0], ending: known[1], width, height };

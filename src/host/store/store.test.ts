@@ -39,7 +39,7 @@ const refused = (work: () => unknown): number => {
   }
   return 0;
 };
-const picture = (shade: number): Promise<Buffer> =>
+const image = (shade: number): Promise<Buffer> =>
   sharp({ create: { width: 8, height: 6, channels: 3, background: { r: shade, g: 40, b: 60 } } })
     .png()
     .toBuffer();
@@ -142,11 +142,17 @@ describe('items', () => {
 
 describe('files', () => {
   it('are there once, and know where they are shown', async () => {
-    const bytes = await picture(10);
-    const one = await store.media.add('dome.png', bytes);
+    const bytes = await image(10);
+    const mediaRecord = await store.media.add('dome.png', bytes);
     await store.media.add('again.png', bytes);
-    expect(one).toMatchObject({ type: 'image/png', width: 8, height: 6, bytes: bytes.length, hash: sha256(bytes) });
-    expect(readdirSync(join(folder, 'media'))).toEqual([one.hash]);
+    expect(mediaRecord).toMatchObject({
+      type: 'image/png',
+      width: 8,
+      height: 6,
+      bytes: bytes.length,
+      hash: sha256(bytes),
+    });
+    expect(readdirSync(join(folder, 'media'))).toEqual([mediaRecord.hash]);
     store.items.add('evenings', 'page', state('assets/dome.png'), BY);
     expect([store.media.usesOf('dome.png'), store.media.usesOf('again.png')]).toEqual([['evenings'], []]);
     expect(refused(() => store.media.remove('dome.png'))).toBe(409);
@@ -159,9 +165,9 @@ describe('files', () => {
     for (const name of ['dome.png', 'dome.html', 'dome.txt'])
       await expect(store.media.add(name, text)).rejects.toMatchObject({ status: 415 });
     for (const name of ['../dome.png', 'a/b.png', '.png', 'dome', `${'d'.repeat(160)}.png`])
-      await expect(store.media.add(name, await picture(1))).rejects.toMatchObject({ status: 422 });
-    await store.media.add('dome.png', await picture(1));
-    await expect(store.media.add('dome.png', await picture(2))).rejects.toMatchObject({ status: 409 });
+      await expect(store.media.add(name, await image(1))).rejects.toMatchObject({ status: 422 });
+    await store.media.add('dome.png', await image(1));
+    await expect(store.media.add('dome.png', await image(2))).rejects.toMatchObject({ status: 409 });
   });
 
   it('lose their scripts if they are drawings, and are known by what was sent', async () => {
@@ -177,11 +183,11 @@ describe('files', () => {
   });
 
   it('that a person chose have names that tell them apart, and are taken again', async () => {
-    const one = await store.media.addChosen('Star Trails (1).JPG', await picture(1));
-    const other = await store.media.addChosen('Star Trails (1).JPG', await picture(2));
-    expect(one.name).toMatch(/^star-trails-1-[0-9a-f]{10}\.png$/);
-    expect(other.name).not.toBe(one.name);
-    expect(await store.media.addChosen('copy.png', await picture(1))).toEqual(one);
+    const mediaRecord = await store.media.addChosen('Star Trails (1).JPG', await image(1));
+    const other = await store.media.addChosen('Star Trails (1).JPG', await image(2));
+    expect(mediaRecord.name).toMatch(/^star-trails-1-[0-9a-f]{10}\.png$/);
+    expect(other.name).not.toBe(mediaRecord.name);
+    expect(await store.media.addChosen('copy.png', await image(1))).toEqual(mediaRecord);
   });
 });
 
@@ -190,7 +196,7 @@ describe('uploads', () => {
     store.uploads.begin('Mara', { name: 'dome.png', hash: sha256(bytes), bytes: bytes.length, ...more });
 
   it('come in parts, and go on where they stopped', async () => {
-    const bytes = await picture(3);
+    const bytes = await image(3);
     const { id } = begin(bytes);
     expect(await store.uploads.take('Mara', id, 0, Readable.from([bytes.subarray(0, 20)]))).toEqual({ offset: 20 });
     expect(begin(bytes)).toMatchObject({ id, offset: 20 });
@@ -204,7 +210,7 @@ describe('uploads', () => {
   });
 
   it('keep what had arrived when the connection broke', async () => {
-    const bytes = await picture(4);
+    const bytes = await image(4);
     const { id } = begin(bytes);
     const broken = Readable.from(
       (async function* () {
@@ -219,7 +225,7 @@ describe('uploads', () => {
   });
 
   it('are no more and nothing else than was said, and are their owner’s', async () => {
-    const bytes = await picture(5);
+    const bytes = await image(5);
     const small = begin(bytes, { bytes: 10 });
     await expect(store.uploads.take('Mara', small.id, 0, Readable.from([bytes]))).rejects.toMatchObject({
       status: 413,
@@ -241,7 +247,8 @@ describe('access', () => {
     store.access.addEditor('mara', 'tide table');
     const session = required(store.access.signIn('mara', 'tide table'));
     const tables = ['access', 'editors', 'sessions'].flatMap((name) => store.records.all(`select * from ${name}`));
-    for (const one of [token, token.slice(7), 'tide table', session]) expect(JSON.stringify(tables)).not.toContain(one);
+    for (const text of [token, token.slice(7), 'tide table', session])
+      expect(JSON.stringify(tables)).not.toContain(text);
     expect(store.access.tokenOf(token)).toEqual({ name: 'build', scopes: new Set(['read', 'publish']) });
     expect(store.access.tokenOf(`${token}x`)).toBeUndefined();
     expect(refused(() => store.access.addToken('build', ['read']))).toBe(409);
@@ -255,14 +262,14 @@ describe('access', () => {
       undefined,
       undefined,
     ]);
-    const [one, other] = [store.access.signIn('mara', 'tide table'), store.access.signIn('mara', 'tide table')] as [
+    const [text, other] = [store.access.signIn('mara', 'tide table'), store.access.signIn('mara', 'tide table')] as [
       string,
       string,
     ];
-    expect(one).not.toBe(other);
-    expect(store.access.session(one)?.guard).not.toBe(store.access.session(other)?.guard);
-    store.access.signOut(one);
-    expect([store.access.session(one), store.access.session(other)?.editor]).toEqual([undefined, 'mara']);
+    expect(text).not.toBe(other);
+    expect(store.access.session(text)?.guard).not.toBe(store.access.session(other)?.guard);
+    store.access.signOut(text);
+    expect([store.access.session(text), store.access.session(other)?.editor]).toEqual([undefined, 'mara']);
     store.access.addEditor('mara', 'new moon');
     expect(store.access.session(other)).toBeUndefined();
     expect(store.access.editors()).toEqual(['mara']);

@@ -9,7 +9,7 @@ const find = <Kind extends Element>(selector: string): Kind => {
   return found;
 };
 
-const [main, said, source, result] = [
+const [main, message, source, result] = [
   find('main'),
   find<HTMLElement>('#said'),
   find<HTMLElement>('#source'),
@@ -28,27 +28,27 @@ let state: WatchState | undefined;
 let [name, width, scale, shown] = ['', 0, 1, -1];
 let chosen: WatchedDifference | undefined;
 
-const page = (): WatchedPage | undefined => state?.pages.find((one) => one.name === name);
-const turn = (): WatchedWidth | undefined => page()?.widths.find((one) => one.width === width);
+const page = (): WatchedPage | undefined => state?.pages.find((page) => page.name === name);
+const turn = (): WatchedWidth | undefined => page()?.widths.find((watchedWidth) => watchedWidth.width === width);
 const percent = (share: number): string => `${(share * 100).toFixed(2)} %`;
 const grade = (differ: number): string => (differ <= 0.01 ? 'good' : differ <= 0.05 ? 'fair' : 'poor');
 
 function element(tag: string, words: string, classes = ''): HTMLElement {
-  const made = document.createElement(tag);
-  made.textContent = words;
-  if (classes) made.className = classes;
-  return made;
+  const element = document.createElement(tag);
+  element.textContent = words;
+  if (classes) element.className = classes;
+  return element;
 }
 
 function show(next: WatchState): void {
   state = next;
-  said.textContent = next.said;
-  said.className = next.phase;
+  message.textContent = next.said;
+  message.className = next.phase;
   if (!page()) name = next.pages[0]?.name ?? '';
   if (!turn()) width = page()?.widths[0]?.width ?? 0;
   pages.hidden = next.pages.length < 2;
   choice.replaceChildren(
-    ...next.pages.map((one) => Object.assign(element('option', one.name), { selected: one.name === name })),
+    ...next.pages.map((page) => Object.assign(element('option', page.name), { selected: page.name === name })),
   );
   fill(next.version !== shown);
   shown = next.version;
@@ -56,8 +56,8 @@ function show(next: WatchState): void {
 
 /** Shows the page and the width that are chosen. @param anew whether the site or the source are other ones */
 function fill(anew: boolean): void {
-  const [own, one] = [page(), turn()];
-  if (!own || !one) return;
+  const [own, watchedWidth] = [page(), turn()];
+  if (!own || !watchedWidth) return;
   widths.replaceChildren(
     ...own.widths.map((each) => {
       const button = element('button', `${each.width} px `);
@@ -71,31 +71,34 @@ function fill(anew: boolean): void {
       return button;
     }),
   );
-  const count = one.differences.length;
+  const count = watchedWidth.differences.length;
   main.classList.toggle('even', count === 0);
   heading.textContent = `${count} ${count === 1 ? 'thing stands' : 'things stand'} otherwise`;
-  list.replaceChildren(...one.differences.map(entry));
+  list.replaceChildren(...watchedWidth.differences.map(entry));
   fit();
   mark();
   if (!anew) return;
-  image.src = `${one.source}?${state?.version ?? 0}`;
+  image.src = `${watchedWidth.source}?${state?.version ?? 0}`;
   const at = frame.contentWindow?.scrollY ?? 0;
   frame.addEventListener('load', () => follow(at), { once: true });
   frame.src = `/site/${own.file}?${state?.version ?? 0}`;
 }
 
-function entry(one: WatchedDifference): HTMLElement {
+function entry(difference: WatchedDifference): HTMLElement {
   const item = document.createElement('li');
   const button = document.createElement('button');
-  button.append(element('b', [one.section, one.name].filter(Boolean).join(' / ')), element('span', one.what));
-  if (one.mend) button.append(element('code', one.mend));
+  button.append(
+    element('b', [difference.section, difference.name].filter(Boolean).join(' / ')),
+    element('span', difference.what),
+  );
+  if (difference.mend) button.append(element('code', difference.mend));
   button.addEventListener('click', () => {
-    chosen = one;
+    chosen = difference;
     for (const each of list.querySelectorAll('button')) each.removeAttribute('aria-current');
     button.setAttribute('aria-current', 'true');
-    const at = Math.max(0, ((one.box ?? one.wanted)?.[1] ?? 0) - 120);
+    const at = Math.max(0, ((difference.box ?? difference.wanted)?.[1] ?? 0) - 120);
     frame.contentWindow?.scrollTo(0, at);
-    source.scrollTop = Math.max(0, ((one.wanted ?? one.box)?.[1] ?? 0) - 120) * scale;
+    source.scrollTop = Math.max(0, ((difference.wanted ?? difference.box)?.[1] ?? 0) - 120) * scale;
     mark();
   });
   item.append(button);
@@ -119,10 +122,10 @@ function mark(): void {
   place(isMark, chosen?.box, scrolled);
 }
 
-function place(one: HTMLElement, box: Box | undefined, scrolled: number): void {
-  one.hidden = !box;
+function place(element: HTMLElement, box: Box | undefined, scrolled: number): void {
+  element.hidden = !box;
   if (!box) return;
-  one.style.cssText = `left:${box[0] * scale}px;top:${(box[1] - scrolled) * scale}px;width:${box[2] * scale}px;height:${box[3] * scale}px`;
+  element.style.cssText = `left:${box[0] * scale}px;top:${(box[1] - scrolled) * scale}px;width:${box[2] * scale}px;height:${box[3] * scale}px`;
 }
 
 /** The two scroll together: whichever is scrolled takes the other along. */
@@ -155,6 +158,6 @@ addEventListener('resize', () => {
 const events = new EventSource('/-/events');
 events.addEventListener('state', (event) => show(JSON.parse((event as MessageEvent<string>).data) as WatchState));
 events.addEventListener('error', () => {
-  said.textContent = 'Tavrik has stopped: start it again, and this page reconnects.';
-  said.className = 'problem';
+  message.textContent = 'Tavrik has stopped: start it again, and this page reconnects.';
+  message.className = 'problem';
 });

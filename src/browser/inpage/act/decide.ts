@@ -1,5 +1,5 @@
 import { required } from '../../../core/data/required.js';
-import { means, type Decision, type Reached } from '../../../core/brief/brief.js';
+import { means, type Decision, type DecisionOutcome } from '../../../core/brief/brief.js';
 import { familiesIn, writeFamilies } from '../../../core/css/font-families.js';
 import { leaveOut } from '../tree/choose.js';
 import { nameOf, pathOf } from '../drawing/layers.js';
@@ -9,7 +9,7 @@ import { merged } from '../drawing/merged-layers.js';
 const PAINTED = 'g, svg, a, use, image, text, rect, circle, ellipse, line, path, polygon, polyline, foreignObject';
 
 /** Takes layers out of the drawing in the page, marks those that become one picture, and sets words in other fonts. */
-export function decideDrawing(decisions: readonly Decision[]): Reached {
+export function decideDrawing(decisions: readonly Decision[]): DecisionOutcome {
   const svg = required(document.querySelector('svg'));
   const done = new Set<number>();
   const known: string[] = [];
@@ -25,7 +25,7 @@ export function decideDrawing(decisions: readonly Decision[]): Reached {
     }
   }
   /* An empty group in its place: the addresses of its neighbours count on it. Hidden words could still be measured. */
-  for (const one of gone) one.replaceWith(document.createElementNS('http://www.w3.org/2000/svg', 'g'));
+  for (const element of gone) element.replaceWith(document.createElementNS('http://www.w3.org/2000/svg', 'g'));
   for (const { do: deed, at, to, order } of decisions)
     if (deed === 'font' && replaceFont(svg, at, String(to))) done.add(order);
   return { done: [...done], known };
@@ -44,7 +44,7 @@ function replaceFont(svg: Element, from: string, to: string): boolean {
 }
 
 /** Leaves elements of a web page out: they are not shown and not read. */
-export function decidePage(out: readonly Decision[]): Reached {
+export function decidePage(out: readonly Decision[]): DecisionOutcome {
   const done = new Set<number>();
   const known: string[] = [];
   const visit = (element: Element, path: string): void => {

@@ -4,7 +4,7 @@ import { inOrder } from '../measure/elements.js';
 let tried: HTMLStyleElement | undefined;
 
 /** Gives a page of ours other styles than those it came with. @param classes of its elements, in the order of the document */
-export function wearSheet(css: string, classes: readonly string[]): void {
+export function replaceSheet(css: string, classes: readonly string[]): void {
   tried ??= document.head.appendChild(document.createElement('style'));
   tried.textContent = css;
   inOrder().forEach((element, at) => {

@@ -1,5 +1,5 @@
 import { required } from '../../../core/data/required.js';
-import type { Standing, StandingText } from '../../../core/trim/movement.js';
+import type { ElementPosition, TextPosition } from '../../../core/trim/movement.js';
 import type { Box } from '../../../core/geometry/box.js';
 import { boxOf } from '../tree/path.js';
 
@@ -40,16 +40,16 @@ export async function openTrial(address: string, height: number, limit: number):
   await Promise.race([loaded, wait]);
   const inner = required(frame.contentDocument);
   sheet = inner.head.appendChild(inner.createElement('style'));
-  const pictures = [...inner.images]
+  const images = [...inner.images]
     .filter(({ complete }) => !complete)
     .map(
-      (picture) =>
+      (image) =>
         new Promise<void>((done) => {
-          for (const name of ['load', 'error']) picture.addEventListener(name, () => done(), { once: true });
+          for (const name of ['load', 'error']) image.addEventListener(name, () => done(), { once: true });
         }),
     );
   await Promise.race([
-    Promise.all([...[...inner.fonts].map((face) => face.load().catch(() => face)), ...pictures]),
+    Promise.all([...[...inner.fonts].map((face) => face.load().catch(() => face)), ...images]),
     wait,
   ]);
 }
@@ -58,7 +58,7 @@ export async function openTrial(address: string, height: number, limit: number):
  * Puts a page and its styles into the frame and says where everything stands at each width. Pictures are carried over,
  * so that nothing has to load again.
  */
-export function tryPage(html: string, css: string, widths: readonly number[]): Standing {
+export function tryPage(html: string, css: string, widths: readonly number[]): ElementPosition {
   const view = required(frame);
   const inner = required(view.contentDocument);
   exchange(inner, new DOMParser().parseFromString(html, 'text/html').body);
@@ -66,7 +66,7 @@ export function tryPage(html: string, css: string, widths: readonly number[]): S
   const marked = [...inner.querySelectorAll(`[${MARK}]`)];
   const texts = textsOf(inner);
   const boxes: Record<string, Box[]> = {};
-  const standing: StandingText[] = texts.map(() => ({ boxes: [], looks: [] }));
+  const standing: TextPosition[] = texts.map(() => ({ boxes: [], looks: [] }));
   const range = inner.createRange();
   for (const width of widths) {
     view.style.width = `${width}px`;
@@ -74,10 +74,10 @@ export function tryPage(html: string, css: string, widths: readonly number[]): S
       (boxes[required(element.getAttribute(MARK))] ??= []).push(boxOf(element.getBoundingClientRect()));
     texts.forEach((text, index) => {
       range.selectNodeContents(text);
-      const one = standing[index] as { boxes: Box[]; looks: number[] };
+      const entry = standing[index] as { boxes: Box[]; looks: number[] };
       const box = boxOf(range.getBoundingClientRect());
-      one.boxes.push(box);
-      one.looks.push(box[2] > 0 ? numberOf(required(text.parentElement), range.getClientRects().length) : 0);
+      entry.boxes.push(box);
+      entry.looks.push(box[2] > 0 ? numberOf(required(text.parentElement), range.getClientRects().length) : 0);
     });
   }
   return { widths, boxes, texts: standing };

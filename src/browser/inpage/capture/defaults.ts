@@ -112,46 +112,46 @@ class Probe {
   }
 
   private idleAt({ element, set }: ProbeItem): string[] {
-    const made = this.make(element);
-    for (const [name, value] of set) made.style.setProperty(name, value);
-    this.holder.replaceChildren(made);
-    const style = this.view.getComputedStyle(made);
-    const map = made.computedStyleMap();
+    const result = this.make(element);
+    for (const [name, value] of set) result.style.setProperty(name, value);
+    this.holder.replaceChildren(result);
+    const style = this.view.getComputedStyle(result);
+    const map = result.computedStyleMap();
     const read = (name: string): string =>
       WITHOUT_BOX.test(name) ? map.getAll(name).join() : style.getPropertyValue(name);
     const found: string[] = [];
     for (const [name, value] of set) {
       if (this.inherited.has(name) || NEVER_IDLE.has(name) || value === 'inherit') continue;
       const before = read(name);
-      made.style.removeProperty(name);
+      result.style.removeProperty(name);
       if (read(name) === before) found.push(name);
-      else made.style.setProperty(name, value);
+      else result.style.setProperty(name, value);
     }
     return found;
   }
 
   defaultsOf(items: readonly ProbeItem[]): Record<string, Record<string, string>> {
     this.holder.style.fontSize = '16px';
-    const made: Record<string, Record<string, string>> = {};
+    const record: Record<string, Record<string, string>> = {};
     for (const { element, set } of items) {
       const bare = this.make(element);
       this.holder.replaceChildren(bare);
       const style = this.view.getComputedStyle(bare);
-      const values = (made[element] ??= {});
+      const values = (record[element] ??= {});
       for (const [name] of set) if (!this.inherited.has(name)) values[name] ??= style.getPropertyValue(name);
     }
-    return made;
+    return record;
   }
 
   ownOf(elements: readonly string[]): Record<string, string[]> {
     this.holder.removeAttribute('style');
-    const made: Record<string, string[]> = {};
+    const record: Record<string, string[]> = {};
     for (const name of elements) {
       const bare = this.make(name);
       this.holder.replaceChildren(bare);
       this.holder.style.display = 'none';
       const style = this.view.getComputedStyle(bare);
-      made[name] = Object.entries(CONTRARY).flatMap(([property, value]) => {
+      record[name] = Object.entries(CONTRARY).flatMap(([property, value]) => {
         this.holder.style.setProperty(property, value);
         const parent = this.view.getComputedStyle(this.holder).getPropertyValue(property);
         const same = style.getPropertyValue(property) === parent;
@@ -159,6 +159,6 @@ class Probe {
         return same ? [] : [property];
       });
     }
-    return made;
+    return record;
   }
 }

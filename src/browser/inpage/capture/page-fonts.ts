@@ -44,5 +44,5 @@ export function markFontUses(): MarkedFontUse[] {
 const FONT_MARK = 'data-font-use';
 
 export function unmarkFontUses(): void {
-  for (const one of document.querySelectorAll(`[${FONT_MARK}]`)) one.removeAttribute(FONT_MARK);
+  for (const element of document.querySelectorAll(`[${FONT_MARK}]`)) element.removeAttribute(FONT_MARK);
 }

@@ -53,11 +53,11 @@ export function expandDeclarations(pairs: readonly (readonly [string, string])[]
   return pairs.map(([property, value]) => {
     scratch.cssText = '';
     scratch.setProperty(property, value);
-    const made: Record<string, string> = {};
+    const record: Record<string, string> = {};
     for (let index = 0; index < scratch.length; index += 1) {
       const name = required(scratch[index]);
-      made[name] = scratch.getPropertyValue(name);
+      record[name] = scratch.getPropertyValue(name);
     }
-    return made;
+    return record;
   });
 }

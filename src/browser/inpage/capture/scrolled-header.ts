@@ -1,6 +1,6 @@
 import { required } from '../../../core/data/required.js';
 import type { ScrolledScreen } from '../../../core/passes/pass.js';
-import type { Asked } from '../../../core/proof/measurement.js';
+import type { MeasureRequest } from '../../../core/proof/measurement.js';
 import { elementsOf } from '../measure/elements.js';
 
 /** A header is at least as wide as this share of the window, no higher than this, and this near to its top; px. */
@@ -36,11 +36,13 @@ const MOST = 300;
  * How the header that stays looks once the page is scrolled: what is otherwise then in the elements that are asked for;
  * nothing if none stays, or nothing changes. The page is back at its beginning afterwards.
  */
-export async function lookScrolled(things: NonNullable<Asked['things']>): Promise<ScrolledScreen['looks']> {
+export async function captureScrolledHeader(
+  things: NonNullable<MeasureRequest['things']>,
+): Promise<ScrolledScreen['looks']> {
   const header = [...document.querySelectorAll('body *')].find(isStaying);
   if (!header || document.documentElement.scrollHeight < innerHeight + FAR) return [];
   const ids = elementsOf(things);
-  const parts = [...ids.keys()].filter((one) => header.contains(one)).slice(0, MOST);
+  const parts = [...ids.keys()].filter((key) => header.contains(key)).slice(0, MOST);
   const before = parts.map(looksOf);
   scrollTo(0, FAR);
   await rest();

@@ -31,7 +31,7 @@ export function snapshot(): CapturedPage {
       return;
     }
     if (element instanceof HTMLCanvasElement) {
-      nodes.push({ ...shared, picture: pictureOf(element) });
+      nodes.push({ ...shared, picture: imageOf(element) });
       return;
     }
     nodes.push(shared);
@@ -120,7 +120,7 @@ function absoluteSrcset(value: string): string {
     .join(', ');
 }
 
-function pictureOf(canvas: HTMLCanvasElement): string {
+function imageOf(canvas: HTMLCanvasElement): string {
   try {
     return canvas.toDataURL('image/png');
   } catch {

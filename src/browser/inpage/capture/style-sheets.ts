@@ -124,8 +124,8 @@ export function collectSheets(given: Readonly<Record<string, string>> = {}): Cap
   const addRule = (selector: string, style: CSSStyleDeclaration, context: Context): void => {
     const set = readDeclarations(style, context.base);
     if (set.length === 0) return;
-    for (const one of scoped(selector, context.root))
-      rules.push({ rule: { ...one, media: context.media, when: context.when, set }, layer: context.layer });
+    for (const entry of scoped(selector, context.root))
+      rules.push({ rule: { ...entry, media: context.media, when: context.when, set }, layer: context.layer });
   };
 
   const start: Context = { media: [], when: [], layer: '', parent: '', base: document.baseURI };
@@ -163,8 +163,8 @@ function isOutdone(scope: RuleScope | undefined): boolean {
 /** The selectors of a rule in a shadow root, with the side of the root that each speaks of (CSS Scoping 1, section 3). */
 function scoped(list: string, root: number | undefined): { selector: string; scope?: RuleScope }[] {
   if (root === undefined) return [{ selector: list }];
-  return list.split(/,(?![^(]*\))/).map((one) => {
-    const text = one.trim();
+  return list.split(/,(?![^(]*\))/).map((part) => {
+    const text = part.trim();
     const host = /^:host(?:\((.*)\))?((?:::?[\w-]+)*)$/.exec(text);
     if (host) return { selector: `${host[1] ?? '*'}${host[2] ?? ''}`, scope: { root, side: 'host' } };
     const slotted = /::slotted\((.*)\)((?:::?[\w-]+)*)$/.exec(text);
@@ -182,8 +182,8 @@ function rankLayers(layers: readonly string[]): Map<string, number> {
   const ranks = new Map<string, number>();
   const visit = (outer: string): void => {
     const depth = outer ? outer.split('.').length : 0;
-    for (const one of layers) {
-      if (one.split('.').length === depth + 1 && (!outer || one.startsWith(`${outer}.`))) visit(one);
+    for (const layer of layers) {
+      if (layer.split('.').length === depth + 1 && (!outer || layer.startsWith(`${outer}.`))) visit(layer);
     }
     if (outer) ranks.set(outer, ranks.size);
   };
@@ -208,9 +208,10 @@ export function readDeclarations(style: CSSStyleDeclaration, base: string): Capt
       continue;
     }
     const shorthand = SHORTHANDS.find(
-      (one) => name.startsWith(required(one.split('-')[0])) && style.getPropertyValue(one).includes('var('),
+      (shorthand) =>
+        name.startsWith(required(shorthand.split('-')[0])) && style.getPropertyValue(shorthand).includes('var('),
     );
-    const waiting = shorthand ?? SHORTHANDS.find((one) => style.getPropertyValue(one).includes('var('));
+    const waiting = shorthand ?? SHORTHANDS.find((shorthand) => style.getPropertyValue(shorthand).includes('var('));
     if (waiting)
       found.set(name, [
         name,
@@ -236,10 +237,10 @@ function readFace(rule: CSSFontFaceRule, base: string): CapturedFace {
     if (typeof value === 'string') descriptors[name] = value;
   const family = plain(descriptors['font-family'] ?? '');
   const loaded = [...document.fonts].some(
-    (one) =>
-      one.status === 'loaded' &&
-      plain(one.family) === family &&
-      one.unicodeRange === (descriptors['unicode-range'] ?? 'U+0-10FFFF'),
+    (font) =>
+      font.status === 'loaded' &&
+      plain(font.family) === family &&
+      font.unicodeRange === (descriptors['unicode-range'] ?? 'U+0-10FFFF'),
   );
   return { family, descriptors, loaded };
 }

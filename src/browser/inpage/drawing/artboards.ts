@@ -32,7 +32,7 @@ const NOT_DRAWN = new Set([
   'pattern',
 ]);
 
-interface Found extends Frame {
+interface FoundFrame extends Frame {
   /** What is drawn of it; for a view everything is. */
   readonly element?: Element;
 }
@@ -48,8 +48,8 @@ export function turnToFrame(index: number): { readonly width: number; readonly h
   const frames = framesIn(svg);
   const { element, box } = required(frames[index]);
   if (element)
-    for (const one of [...required(element.parentElement).children])
-      if (one !== element && !NOT_DRAWN.has(one.localName)) one.remove();
+    for (const child of [...required(element.parentElement).children])
+      if (child !== element && !NOT_DRAWN.has(child.localName)) child.remove();
   const [x, y, width, height] = box;
   svg.setAttribute('viewBox', `${x} ${y} ${width} ${height}`);
   svg.setAttribute('width', String(width));
@@ -64,20 +64,20 @@ function leaveOutBeside(svg: SVGSVGElement, width: number, height: number): void
     ...svg.querySelectorAll('rect, circle, ellipse, line, path, polygon, polyline, image, text, use, foreignObject'),
   ];
   const own = svg.getBoundingClientRect();
-  const outside = drawn.filter((one) => {
-    if (one.closest([...NOT_DRAWN].join(','))) return false;
-    const { left, top, right, bottom } = one.getBoundingClientRect();
+  const outside = drawn.filter((element) => {
+    if (element.closest([...NOT_DRAWN].join(','))) return false;
+    const { left, top, right, bottom } = element.getBoundingClientRect();
     return right <= own.left || bottom <= own.top || left >= own.left + width || top >= own.top + height;
   });
-  for (const one of outside) one.remove();
+  for (const element of outside) element.remove();
 }
 
 function drawing(): SVGSVGElement {
   return required(document.querySelector('svg'));
 }
 
-function framesIn(svg: SVGSVGElement): Found[] {
-  const views = [...svg.querySelectorAll('view')].flatMap((view): Found[] => {
+function framesIn(svg: SVGSVGElement): FoundFrame[] {
+  const views = [...svg.querySelectorAll('view')].flatMap((view): FoundFrame[] => {
     const box = (view.getAttribute('viewBox') ?? '')
       .trim()
       .split(/[\s,]+/)
@@ -86,25 +86,25 @@ function framesIn(svg: SVGSVGElement): Found[] {
       ? [{ name: nameOf(view), box: box as unknown as DrawnBox }]
       : [];
   });
-  if (areBoards(views)) return views;
-  const nested = [...svg.children].flatMap((one): Found[] =>
-    one instanceof SVGSVGElement ? [{ name: nameOf(one), box: boxIn(one, svg), element: one }] : [],
+  if (areArtboards(views)) return views;
+  const nested = [...svg.children].flatMap((child): FoundFrame[] =>
+    child instanceof SVGSVGElement ? [{ name: nameOf(child), box: boxIn(child, svg), element: child }] : [],
   );
-  if (areBoards(nested)) return nested;
+  if (areArtboards(nested)) return nested;
   const groups = groupsIn(svg);
-  const grounded = groups.flatMap((group): Found[] => {
+  const grounded = groups.flatMap((group): FoundFrame[] => {
     const ground = groundOf(group);
     return ground ? [{ name: nameOf(group), box: boxIn(ground, svg), element: group }] : [];
   });
-  return grounded.length === groups.length && areBoards(grounded) && arePages(grounded) ? grounded : [];
+  return grounded.length === groups.length && areArtboards(grounded) && arePages(grounded) ? grounded : [];
 }
 
 /** Several that are large enough, and do not lie on each other. */
-function areBoards(frames: readonly Found[]): boolean {
+function areArtboards(frames: readonly FoundFrame[]): boolean {
   return (
     frames.length > 1 &&
     frames.every(({ box }) => box[2] >= LEAST_WIDTH && box[3] >= LEAST_HEIGHT) &&
-    frames.every((one, index) => frames.slice(index + 1).every((other) => areApart(one.box, other.box)))
+    frames.every((frame, index) => frames.slice(index + 1).every((other) => areApart(frame.box, other.box)))
   );
 }
 
@@ -113,7 +113,7 @@ function areApart(a: DrawnBox, b: DrawnBox): boolean {
 }
 
 /** Groups with a ground of their own are artboards if they are drawn for several screens, or as wide as pages. */
-function arePages(frames: readonly Found[]): boolean {
+function arePages(frames: readonly FoundFrame[]): boolean {
   const widths = frames.map(({ box }) => Math.round(box[2]));
   const enough = frames.every(({ element }) => (element?.querySelectorAll('text, image, path').length ?? 0) >= 3);
   return enough && (new Set(widths).size === widths.length || widths.every((width) => width >= PAGE_WIDTH));

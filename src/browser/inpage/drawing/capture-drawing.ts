@@ -2,7 +2,7 @@ import { required } from '../../../core/data/required.js';
 import { defined } from '../../../core/data/defined.js';
 import { clustersOf } from '../../../core/drawing/clusters.js';
 import { around } from '../../../core/geometry/box.js';
-import type { DrawnArt, DrawnBoard, DrawnBox, DrawnItem, DrawnPicture } from '../../../core/drawing/drawing.js';
+import type { DrawnVector, DrawnArtboard, DrawnBox, DrawnItem, DrawnImage } from '../../../core/drawing/drawing.js';
 import { clipped, wholePixels, contains, isEmpty, isUpright, pageBox, paintedBox, same } from './geometry.js';
 import { definitionBox, radiusOf, roundClip } from './clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './layers.js';
@@ -10,7 +10,7 @@ import { textsIn } from './texts.js';
 import { contentBox, isStretched, naturalSizes, type NaturalSizes } from './images.js';
 import { looksLikeText } from './outlines.js';
 import { strokeAndFill } from './paint.js';
-import { embedPictures } from './embed-images.js';
+import { embedImages } from './embed-images.js';
 import { standAlone } from './markup.js';
 import { isMerged } from './merged-layers.js';
 
@@ -58,7 +58,7 @@ interface Context {
 }
 
 /** Reads everything that is painted in the drawing in the page, in painting order. */
-export async function captureDrawing(): Promise<DrawnBoard> {
+export async function captureDrawing(): Promise<DrawnArtboard> {
   const svg = required(document.querySelector('svg'));
   const reader = new Reader(svg, await naturalSizes(svg));
   reader.visit(svg, { opacity: 1, clip: undefined, layers: [] });
@@ -67,7 +67,7 @@ export async function captureDrawing(): Promise<DrawnBoard> {
     width: Math.round(width),
     height: Math.round(height),
     title: svg.querySelector(':scope > title')?.textContent ?? '',
-    items: await embedPictures(reader.finish()),
+    items: await embedImages(reader.finish()),
     notes: [...new Set(reader.notes)],
   };
 }
@@ -88,8 +88,8 @@ class Reader {
     this.rootColor = getComputedStyle(svg).color;
     this.board = pageBox(svg.getBoundingClientRect());
     this.texts = [...svg.querySelectorAll('text')]
-      .filter((one) => one.checkVisibility())
-      .map((one) => pageBox(one.getBoundingClientRect()));
+      .filter((sVGTextElement) => sVGTextElement.checkVisibility())
+      .map((sVGTextElement) => pageBox(sVGTextElement.getBoundingClientRect()));
   }
 
   visit(element: Element, context: Context): void {
@@ -146,7 +146,7 @@ class Reader {
     );
   }
 
-  private wholeOf(address: string, place: DrawnBox, fit: string): Pick<DrawnPicture, 'whole' | 'stretched'> {
+  private wholeOf(address: string, place: DrawnBox, fit: string): Pick<DrawnImage, 'whole' | 'stretched'> {
     const natural = this.sizes.get(address);
     const whole = contentBox(place, fit, natural);
     return { whole, ...(isStretched(whole, natural) ? { stretched: true } : {}) };
@@ -177,16 +177,16 @@ class Reader {
   finish(): DrawnItem[] {
     const clusters = clustersOf(this.items, this.board);
     const inside = new Map(clusters.flatMap((group) => group.map((index) => [index, group] as const)));
-    const made = this.items.flatMap((item, index): DrawnItem[] => {
+    const drawnItems = this.items.flatMap((item, index): DrawnItem[] => {
       const group = inside.get(index);
       if (group && index !== group[0]) return [];
       if (item.type !== 'art' && !group) return [item];
       return [this.artOf(item, group ?? [index])];
     });
-    return made.map((item, order) => ({ ...item, order }));
+    return drawnItems.map((item, order) => ({ ...item, order }));
   }
 
-  private artOf(item: DrawnItem, group: readonly number[]): DrawnArt {
+  private artOf(item: DrawnItem, group: readonly number[]): DrawnVector {
     const painters = group.map((index) => required(this.painters[index]));
     const own = around(group.map((index) => required(this.items[index]).box));
     /* On whole pixels, so that it is drawn as sharp as it was. */
@@ -210,7 +210,7 @@ class Reader {
       markup: standAlone(painters, box, this.rootColor),
       title: title || (outlined && SPEAKS.test(item.layer) ? item.layer : ''),
       ...(outlined ? { outlined: true } : {}),
-      pieces: painters.reduce((sum, one) => sum + Math.max(1, one.querySelectorAll('*').length), 0),
+      pieces: painters.reduce((sum, painter) => sum + Math.max(1, painter.querySelectorAll('*').length), 0),
     };
   }
 
@@ -258,9 +258,9 @@ class Reader {
     if (group.localName === 'svg' && group !== this.svg && !group.querySelector('text, image')) return true;
     if (group.querySelector('text, image, foreignObject')) return false;
     const shapes = [...group.querySelectorAll('path, polygon, polyline, circle, ellipse, line, use, rect')].filter(
-      (one) => !one.closest('defs, clipPath, mask, pattern, symbol, marker'),
+      (element) => !element.closest('defs, clipPath, mask, pattern, symbol, marker'),
     );
-    if (shapes.length === 0 || shapes.every((one) => one.localName === 'rect' || one.localName === 'line'))
+    if (shapes.length === 0 || shapes.every((shape) => shape.localName === 'rect' || shape.localName === 'line'))
       return false;
     const box = paintedBox(group);
     if (box[2] * box[3] > ART_SHARE * this.board[2] * Math.min(this.board[3], 900)) return false;
@@ -277,9 +277,9 @@ class Reader {
     if (!target || !shape) return above;
     const inner = definitionBox(shape as SVGGraphicsElement, target, element as SVGGraphicsElement);
     if (!inner) return above;
-    const made = clipped(inner, above);
-    const radius = radiusOf(shape, inner) ?? (above && same(made, above) ? roundClip.get(above) : undefined);
-    if (radius && same(made, inner)) roundClip.set(made, radius);
-    return made;
+    const box = clipped(inner, above);
+    const radius = radiusOf(shape, inner) ?? (above && same(box, above) ? roundClip.get(above) : undefined);
+    if (radius && same(box, inner)) roundClip.set(box, radius);
+    return box;
   }
 }

@@ -1,10 +1,10 @@
-import type { DrawnArt, DrawnItem } from '../../../core/drawing/drawing.js';
+import type { DrawnVector, DrawnItem } from '../../../core/drawing/drawing.js';
 
 /** Most bytes of a picture that is put into a drawing. */
 const LARGEST = 8 * 1024 * 1024;
 
 /** Artwork becomes a file of its own, and such a file loads nothing: pictures in it are put inside as data. */
-export async function embedPictures(items: readonly DrawnItem[]): Promise<DrawnItem[]> {
+export async function embedImages(items: readonly DrawnItem[]): Promise<DrawnItem[]> {
   const known = new Map<string, Promise<string | undefined>>();
   const dataOf = (address: string): Promise<string | undefined> => {
     const before = known.get(address) ?? readData(address);
@@ -16,7 +16,10 @@ export async function embedPictures(items: readonly DrawnItem[]): Promise<DrawnI
   );
 }
 
-async function embedded(art: DrawnArt, dataOf: (address: string) => Promise<string | undefined>): Promise<DrawnArt> {
+async function embedded(
+  art: DrawnVector,
+  dataOf: (address: string) => Promise<string | undefined>,
+): Promise<DrawnVector> {
   const drawing = new DOMParser().parseFromString(art.markup, 'image/svg+xml');
   for (const image of drawing.querySelectorAll('image')) {
     const address = image.getAttribute('href') ?? image.getAttribute('xlink:href') ?? '';

@@ -11,13 +11,13 @@ export function clipped(box: DrawnBox, clip: DrawnBox | undefined): DrawnBox {
   if (!clip) return box;
   const x = Math.max(box[0], clip[0]);
   const y = Math.max(box[1], clip[1]);
-  const made: DrawnBox = [
+  const result: DrawnBox = [
     x,
     y,
     Math.max(0, Math.min(box[0] + box[2], clip[0] + clip[2]) - x),
     Math.max(0, Math.min(box[1] + box[3], clip[1] + clip[3]) - y),
   ];
-  return same(made, box) ? box : made;
+  return same(result, box) ? box : result;
 }
 
 export function same(a: DrawnBox, b: DrawnBox): boolean {
@@ -56,8 +56,8 @@ export function isUpright(element: SVGGraphicsElement): boolean {
 /** Where an element paints: its strokes included, and room for the shadow of a filter; px. */
 export function paintedBox(element: SVGGraphicsElement): DrawnBox {
   const scale = element.getScreenCTM()?.a ?? 1;
-  const strokes = [element, ...element.querySelectorAll('*')].map((one) => {
-    const style = getComputedStyle(one);
+  const strokes = [element, ...element.querySelectorAll('*')].map((entry) => {
+    const style = getComputedStyle(entry);
     return style.stroke === 'none' ? 0 : parseFloat(style.strokeWidth) || 0;
   });
   const [x, y, width, height] = pageBox(element.getBoundingClientRect());

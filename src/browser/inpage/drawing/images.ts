@@ -8,19 +8,24 @@ const LIMIT = 5000;
 
 /** Loads the pictures of a drawing (from the cache, mostly) to learn how large they are. */
 export async function naturalSizes(svg: SVGSVGElement): Promise<NaturalSizes> {
-  const loaded = await loadedPictures(svg);
-  return new Map([...loaded].map(([address, one]) => [address, [one.naturalWidth, one.naturalHeight] as const]));
+  const loaded = await loadedImages(svg);
+  return new Map(
+    [...loaded].map(([address, hTMLImageElement]) => [
+      address,
+      [hTMLImageElement.naturalWidth, hTMLImageElement.naturalHeight] as const,
+    ]),
+  );
 }
 
 /** The pictures of a drawing that can be had, by address. */
-export async function loadedPictures(svg: SVGSVGElement): Promise<ReadonlyMap<string, HTMLImageElement>> {
-  const addresses = new Set([...svg.querySelectorAll('image')].map((one) => one.href.baseVal));
+export async function loadedImages(svg: SVGSVGElement): Promise<ReadonlyMap<string, HTMLImageElement>> {
+  const addresses = new Set([...svg.querySelectorAll('image')].map((sVGImageElement) => sVGImageElement.href.baseVal));
   const loaded = new Map<string, HTMLImageElement>();
   const load = async (address: string): Promise<void> => {
-    const picture = new Image();
-    picture.src = address;
-    await picture.decode().catch(() => undefined);
-    if (picture.naturalWidth) loaded.set(address, picture);
+    const image = new Image();
+    image.src = address;
+    await image.decode().catch(() => undefined);
+    if (image.naturalWidth) loaded.set(address, image);
   };
   await Promise.race([Promise.all([...addresses].map(load)), new Promise((done) => setTimeout(done, LIMIT))]);
   return loaded;

@@ -43,36 +43,37 @@ const UNSAFE = 'script, style, animate, set, animateTransform, animateMotion, fo
 export function writeLooks(original: Element, copy: Element, rootColor: string): void {
   const originals = [original, ...original.querySelectorAll('*')];
   const copies = [copy, ...copy.querySelectorAll('*')];
-  originals.forEach((one, index) => {
-    const made = required(copies[index]);
-    if (one instanceof SVGElement && (index > 0 || one.localName !== 'svg')) writeLook(one, made, rootColor);
-    clean(made);
+  originals.forEach((original, index) => {
+    const element = required(copies[index]);
+    if (original instanceof SVGElement && (index > 0 || original.localName !== 'svg'))
+      writeLook(original, element, rootColor);
+    clean(element);
   });
-  for (const one of copy.querySelectorAll(UNSAFE)) one.remove();
+  for (const element of copy.querySelectorAll(UNSAFE)) element.remove();
 }
 
-function clean(made: Element): void {
-  made.removeAttribute('class');
-  made.removeAttribute('style');
-  for (const { name, value } of [...made.attributes]) {
+function clean(element: Element): void {
+  element.removeAttribute('class');
+  element.removeAttribute('style');
+  for (const { name, value } of [...element.attributes]) {
     if (/^on|^data-/i.test(name) || (/href$/.test(name) && /^\s*(javascript|vbscript):/i.test(value)))
-      made.removeAttribute(name);
+      element.removeAttribute(name);
   }
 }
 
-function writeLook(original: SVGElement, made: Element, rootColor: string): void {
+function writeLook(original: SVGElement, element: Element, rootColor: string): void {
   if (UNDRAWN.has(original.localName.toLowerCase())) return;
   const own = getComputedStyle(original);
   const parent = original.parentElement ? getComputedStyle(original.parentElement) : null;
   for (const name of PRESENTATION) {
     const value = own.getPropertyValue(name);
     if (!NOT_INHERITED.has(name) && parent && parent.getPropertyValue(name) === value) {
-      made.removeAttribute(name);
+      element.removeAttribute(name);
       continue;
     }
     if (NOT_INHERITED.has(name) && isPlain(name, value)) continue;
     const follows = (name === 'fill' || name === 'stroke') && value === rootColor && own.color === rootColor;
-    made.setAttribute(name, follows ? 'currentColor' : value);
+    element.setAttribute(name, follows ? 'currentColor' : value);
   }
 }
 
@@ -90,8 +91,8 @@ function isPlain(name: string, value: string): boolean {
 /** Ids that an element and what is below it point at, e.g. by `url(#a)` or `href="#a"`. */
 function references(element: Element): Set<string> {
   const found = new Set<string>();
-  for (const one of [element, ...element.querySelectorAll('*')]) {
-    for (const { name, value } of one.attributes) {
+  for (const entry of [element, ...element.querySelectorAll('*')]) {
+    for (const { name, value } of entry.attributes) {
       for (const [, id] of value.matchAll(/url\(\s*["']?#([^"')]+)["']?\s*\)/g)) found.add(required(id));
       if (/href$/.test(name) && value.startsWith('#')) found.add(value.slice(1));
     }
@@ -111,10 +112,10 @@ export function bringReferences(copy: SVGElement, source: ParentNode): void {
       have.add(id);
       const target = source.querySelector(`[id="${CSS.escape(id)}"]`);
       if (!target || target.contains(copy)) continue;
-      const made = target.cloneNode(true) as Element;
-      for (const one of made.querySelectorAll(UNSAFE)) one.remove();
-      defs.append(made);
-      for (const other of references(made)) next.add(other);
+      const element = target.cloneNode(true) as Element;
+      for (const entry of element.querySelectorAll(UNSAFE)) entry.remove();
+      defs.append(element);
+      for (const other of references(element)) next.add(other);
     }
     wanted = [...next];
   }
@@ -154,7 +155,7 @@ function transformOf(element: SVGGraphicsElement): string {
   const parent = element.parentElement as unknown as SVGGraphicsElement | null;
   const matrix = parent?.getScreenCTM?.();
   if (!matrix || isIdentity(matrix)) return '';
-  return `matrix(${[matrix.a, matrix.b, matrix.c, matrix.d, matrix.e + scrollX, matrix.f + scrollY].map((one) => Math.round(one * 1e4) / 1e4).join(' ')})`;
+  return `matrix(${[matrix.a, matrix.b, matrix.c, matrix.d, matrix.e + scrollX, matrix.f + scrollY].map((value) => Math.round(value * 1e4) / 1e4).join(' ')})`;
 }
 
 /** Looks that the element takes from groups above it. */

@@ -13,7 +13,7 @@ function outlinesOf(painter: SVGGraphicsElement): DrawnBox[] {
   if (painter.querySelector('image, text') || paths.length === 0) return [];
   return paths.flatMap((path) => {
     const data = path.getAttribute('d') ?? '';
-    const goes = data.split(/(?=M)/).filter((one) => /\d/.test(one));
+    const goes = data.split(/(?=M)/).filter((part) => /\d/.test(part));
     const filled = getComputedStyle(path).fill !== 'none';
     if (!filled) return [];
     if (goes.length < 2 || /m/.test(data)) return [pageBox(path.getBoundingClientRect())];

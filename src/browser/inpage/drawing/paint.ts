@@ -1,13 +1,13 @@
 import { required } from '../../../core/data/required.js';
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
 import { withAlpha } from './geometry.js';
-import { patternPicture, type PatternPicture } from './patterns.js';
+import { patternImage, type PatternImage } from './patterns.js';
 
 /** A shape as CSS can draw it. */
 export interface PaintedShape {
   readonly box: DrawnBox;
   readonly look: Readonly<Record<string, string>>;
-  readonly picture?: PatternPicture;
+  readonly picture?: PatternImage;
 }
 
 /**
@@ -31,15 +31,15 @@ export function strokeAndFill(
   const radius = cornerOf(element, fill);
   if (radius === undefined) return undefined;
   if (radius) look['border-radius'] = radius;
-  let picture: PaintedShape['picture'];
+  let image: PaintedShape['picture'];
   if (filled) {
     const paint = fillOf(element, style, fill, svg);
     if (!paint) return undefined;
-    if (paint.picture) picture = paint.picture;
+    if (paint.picture) image = paint.picture;
     else Object.assign(look, paint.look);
   }
   if (shadow) look['box-shadow'] = shadow;
-  if (!stroke) return { box: fill, look, ...(picture ? { picture } : {}) };
+  if (!stroke) return { box: fill, look, ...(image ? { picture: image } : {}) };
   if (style.strokeDasharray !== 'none') look['border-style'] = 'dashed';
   look['border-width'] = `${stroke.width}px`;
   look['border-style'] ??= 'solid';
@@ -47,7 +47,7 @@ export function strokeAndFill(
   const half = stroke.width / 2;
   const outer: DrawnBox = [fill[0] - half, fill[1] - half, fill[2] + stroke.width, fill[3] + stroke.width];
   if (radius && !radius.endsWith('%')) look['border-radius'] = `${parseFloat(radius) + half}px`;
-  return { box: outer, look, ...(picture ? { picture } : {}) };
+  return { box: outer, look, ...(image ? { picture: image } : {}) };
 }
 
 interface Stroke {
@@ -116,7 +116,7 @@ function isRectanglePath(d: string): boolean {
 
 interface Fill {
   readonly look?: Readonly<Record<string, string>>;
-  readonly picture?: PatternPicture;
+  readonly picture?: PatternImage;
 }
 
 function fillOf(
@@ -134,8 +134,8 @@ function fillOf(
     return gradient && { look: { 'background-image': gradient.image } };
   }
   if (target instanceof SVGPatternElement) {
-    const picture = patternPicture(target, element, box, svg);
-    if (picture) return { picture };
+    const image = patternImage(target, element, box, svg);
+    if (image) return { picture: image };
   }
   return undefined;
 }
@@ -246,7 +246,7 @@ function radialGradient(
   const matrix = gradient.gradientTransform.baseVal.consolidate()?.matrix;
   if (stops.length === 0 || (matrix && (Math.abs(matrix.b) > 1e-3 || Math.abs(matrix.c) > 1e-3))) return undefined;
   const inBox = gradient.gradientUnits.baseVal !== 1;
-  const [cx, cy, r] = [gradient.cx, gradient.cy, gradient.r].map((one) => valueOf(one, inBox)) as [
+  const [cx, cy, r] = [gradient.cx, gradient.cy, gradient.r].map((entry) => valueOf(entry, inBox)) as [
     number,
     number,
     number,

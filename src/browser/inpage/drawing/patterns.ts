@@ -1,7 +1,7 @@
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
 
 /** A picture that a pattern paints over a shape. */
-export interface PatternPicture {
+export interface PatternImage {
   readonly address: string;
   /** Where the picture element lies over the shape, CSS px of the page, and how the picture fills it. */
   readonly place: DrawnBox;
@@ -15,12 +15,12 @@ const SLACK = 1;
  * The picture of a pattern that covers a shape with one tile; undefined if it shows no picture, is turned, or repeats
  * (SVG 2, section 14.3).
  */
-export function patternPicture(
+export function patternImage(
   pattern: SVGPatternElement,
   element: SVGGraphicsElement,
   box: DrawnBox,
   svg: SVGSVGElement,
-): PatternPicture | undefined {
+): PatternImage | undefined {
   const image = pattern.querySelector('image') ?? usedImage(pattern, svg);
   const matrix = element.getScreenCTM();
   if (!image || !matrix) return undefined;
@@ -97,10 +97,10 @@ function placeIn(image: SVGImageElement, pattern: SVGPatternElement, content: DO
   const use = pattern.contains(image) ? null : pattern.querySelector('use');
   const inside = use ?? image;
   const path: SVGGraphicsElement[] = [];
-  for (let one: Element | null = inside; one && one !== pattern; one = one.parentElement)
-    if (one instanceof SVGGraphicsElement) path.unshift(one);
-  for (const one of path) {
-    const own = one.transform.baseVal.consolidate()?.matrix;
+  for (let element: Element | null = inside; element && element !== pattern; element = element.parentElement)
+    if (element instanceof SVGGraphicsElement) path.unshift(element);
+  for (const element of path) {
+    const own = element.transform.baseVal.consolidate()?.matrix;
     if (own) matrix = matrix.multiply(new DOMMatrix(matrixOf(own)));
   }
   if (use) {

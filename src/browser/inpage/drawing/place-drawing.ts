@@ -24,10 +24,10 @@ export function placeDrawing(
   if (!size) return { fault: 'no size', detail: '' };
   const elements = root.getElementsByTagName('*').length;
   if (elements > most) return { fault: 'too large', detail: `${elements} elements` };
-  for (const one of root.querySelectorAll('script')) one.remove();
+  for (const element of root.querySelectorAll('script')) element.remove();
   const svg = document.importNode(root, true) as unknown as SVGSVGElement;
-  for (const one of [svg, ...svg.querySelectorAll('*')])
-    for (const { name } of [...one.attributes]) if (/^on/i.test(name)) one.removeAttribute(name);
+  for (const entry of [svg, ...svg.querySelectorAll('*')])
+    for (const { name } of [...entry.attributes]) if (/^on/i.test(name)) entry.removeAttribute(name);
   svg.setAttribute('width', String(size[0]));
   svg.setAttribute('height', String(size[1]));
   svg.style.display = 'block';

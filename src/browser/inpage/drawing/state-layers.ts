@@ -21,7 +21,7 @@ const WORDS = 'text';
  */
 export function takeStates(): DrawnState[] {
   const groups = [...document.querySelectorAll<SVGElement>('svg g, svg symbol, svg rect, svg path')];
-  const names = new Set(groups.map((one) => nameOf(one).toLowerCase()));
+  const names = new Set(groups.map((group) => nameOf(group).toLowerCase()));
   return groups.flatMap((group): DrawnState[] => {
     const [, base = '', word = ''] = NAMED.exec(nameOf(group)) ?? [];
     const state = STATES[word.toLowerCase()];
@@ -35,7 +35,7 @@ export function takeStates(): DrawnState[] {
 function lookOf(group: SVGElement): Record<string, string> {
   const shapes = group.matches(SHAPES) ? [group] : [...group.querySelectorAll<SVGElement>(SHAPES)];
   const ground = shapes
-    .map((one) => getComputedStyle(one))
+    .map((shape) => getComputedStyle(shape))
     .find(({ fill, stroke }) => isPaint(fill) || isPaint(stroke));
   const words = group.querySelector<SVGElement>(WORDS);
   const { opacity } = getComputedStyle(group);

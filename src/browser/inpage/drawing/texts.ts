@@ -1,5 +1,5 @@
 import { required } from '../../../core/data/required.js';
-import type { DrawnBox, DrawnText, DrawnWord, TextLook } from '../../../core/drawing/drawing.js';
+import type { DrawnBox, DrawnText, DrawnWord, DrawnTextStyle } from '../../../core/drawing/drawing.js';
 import { gradientOfText, type GradientImage } from './paint.js';
 import { around } from '../../../core/geometry/box.js';
 import { clipped, isEmpty, pageBox, withAlpha } from './geometry.js';
@@ -69,7 +69,7 @@ function textLook(
   scale: number,
   opacity: number,
   gradient: GradientImage | undefined,
-): TextLook {
+): DrawnTextStyle {
   const style = getComputedStyle(element);
   const round = (value: number): number => Math.round(value * 1000) / 1000;
   return {

@@ -8,7 +8,7 @@ import {
 } from '../../../core/proof/pixels.js';
 
 /** Compares two pictures by address and returns the figures and, if they differ, a picture of that (JPEG, base64). */
-export async function comparePictures(
+export async function compareImages(
   source: string,
   result: string,
   bands: readonly Band[],

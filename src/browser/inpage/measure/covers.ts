@@ -1,10 +1,10 @@
 import { required } from '../../../core/data/required.js';
-import type { Place } from '../../../core/proof/measurement.js';
+import type { Position } from '../../../core/proof/measurement.js';
 
 /** Something to look at: an element that shows, and where, CSS px from the top left corner of the page. */
-export interface Shown {
+export interface VisibleElement {
   readonly element: Element;
-  readonly place: Place;
+  readonly place: Position;
 }
 
 /** What is fainter than this covers nothing. */
@@ -14,7 +14,7 @@ const OPAQUE = 0.5;
  * What lies on each of these things in their middle, as painted (CSS 2, appendix E): the element, or undefined where nothing
  * does. What stays while the page scrolls covers nothing for good.
  */
-export function coversOf(shown: readonly Shown[]): (Element | undefined)[] {
+export function coversOf(shown: readonly VisibleElement[]): (Element | undefined)[] {
   const found: (Element | undefined)[] = shown.map(() => undefined);
   const order = shown
     .map(({ place }, at) => ({ at, x: place.x + place.width / 2, y: place.y + place.height / 2 }))
@@ -32,9 +32,9 @@ export function coversOf(shown: readonly Shown[]): (Element | undefined)[] {
 function coverAt(element: Element, x: number, y: number): Element | undefined {
   const stack = document.elementsFromPoint(x, y);
   if (stack[0] === element) return undefined;
-  const own = stack.findIndex((one) => element.contains(one));
-  const above = own < 0 ? stack.findIndex((one) => one.contains(element)) : own;
-  return stack.slice(0, Math.max(0, above)).find((one) => isOpaque(one) && !staysInView(one));
+  const own = stack.findIndex((entry) => element.contains(entry));
+  const above = own < 0 ? stack.findIndex((entry) => entry.contains(element)) : own;
+  return stack.slice(0, Math.max(0, above)).find((element) => isOpaque(element) && !staysInView(element));
 }
 
 function isOpaque(element: Element): boolean {

@@ -1,8 +1,11 @@
-import type { Asked, MeasuredThing } from '../../../core/proof/measurement.js';
+import type { MeasureRequest, MeasuredElement } from '../../../core/proof/measurement.js';
 import { boxOf } from '../tree/path.js';
 
 /** The elements that are asked for, with their ids. */
-export function elementsOf(things: Asked['things'] = [], order: Asked['order'] = []): Map<Element, string> {
+export function elementsOf(
+  things: MeasureRequest['things'] = [],
+  order: MeasureRequest['order'] = [],
+): Map<Element, string> {
   const found = new Map<Element, string>();
   for (const { id, path } of things) {
     const element = elementAt(path);
@@ -36,7 +39,7 @@ export function elementAt(path: string): Element | null {
 }
 
 /** Where an element stands, and how it shows. */
-export function thingAt(element: Element): MeasuredThing {
+export function measureElement(element: Element): MeasuredElement {
   const box = boxOf(element.getBoundingClientRect());
   const fill = getComputedStyle(element).backgroundColor;
   const shown = element instanceof HTMLImageElement ? shownShare(element) : undefined;

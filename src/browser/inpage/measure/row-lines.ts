@@ -13,7 +13,7 @@ function linesOf(row: Element): number {
     .filter((child) => !/^(absolute|fixed)$/.test(getComputedStyle(child).position))
     .map((child) => child.getBoundingClientRect())
     .filter(({ width, height }) => width > 0 && height > 0)
-    .sort((one, other) => one.top - other.top);
+    .sort((dOMRect, other) => dOMRect.top - other.top);
   let [lines, end] = [0, -Infinity];
   for (const { top, bottom } of boxes) {
     if (top >= end - 1) lines += 1;

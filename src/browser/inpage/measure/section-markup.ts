@@ -1,14 +1,17 @@
 import type { PageMarkup } from '../../../core/proof/section-parts.js';
 
 /** The HTML of a page of ours: each section, and what is around them. */
-export function markupNow(): PageMarkup {
+export function readSectionMarkup(): PageMarkup {
   const sections = [...document.querySelectorAll('[data-section]')].filter(
-    (one) => !one.parentElement?.closest('[data-section]'),
+    (element) => !element.parentElement?.closest('[data-section]'),
   );
   const shell = document.body.cloneNode(true) as HTMLElement;
-  for (const one of shell.querySelectorAll('[data-section]')) one.replaceChildren();
+  for (const element of shell.querySelectorAll('[data-section]')) element.replaceChildren();
   return {
     shell: `${document.head.innerHTML}${shell.outerHTML}`,
-    sections: sections.map((one) => ({ name: one.getAttribute('data-section') ?? '', markup: one.outerHTML })),
+    sections: sections.map((section) => ({
+      name: section.getAttribute('data-section') ?? '',
+      markup: section.outerHTML,
+    })),
   };
 }

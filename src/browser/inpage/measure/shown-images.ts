@@ -3,32 +3,31 @@ import type { Box } from '../../../core/geometry/box.js';
 import { boxOf } from '../tree/path.js';
 
 /** A picture as it is shown now. */
-export interface ShownPicture {
+export interface ShownImage {
   readonly box: Box;
   /** Width at which the whole picture, uncropped, is shown; CSS px. */
   readonly wide: number;
 }
 
 /** The pictures that carry an attribute, by its value. */
-export function shownPictures(mark: string): Record<string, ShownPicture> {
-  const found: Record<string, ShownPicture> = {};
-  for (const picture of document.querySelectorAll<HTMLImageElement>(`img[${mark}]`)) {
-    const box = boxOf(picture.getBoundingClientRect());
-    found[required(picture.getAttribute(mark))] = { box, wide: wideOf(picture) };
+export function findShownImages(mark: string): Record<string, ShownImage> {
+  const found: Record<string, ShownImage> = {};
+  for (const image of document.querySelectorAll<HTMLImageElement>(`img[${mark}]`)) {
+    const box = boxOf(image.getBoundingClientRect());
+    found[required(image.getAttribute(mark))] = { box, wide: wideOf(image) };
   }
   return found;
 }
 
 /** How wide the whole picture is in its box (CSS Images 3, 5.5 `object-fit`). */
-function wideOf(picture: HTMLImageElement): number {
-  const { naturalWidth, naturalHeight } = picture;
-  const style = getComputedStyle(picture);
+function wideOf(image: HTMLImageElement): number {
+  const { naturalWidth, naturalHeight } = image;
+  const style = getComputedStyle(image);
   const inset = (sides: readonly string[]): number =>
     sides.reduce((sum, side) => sum + parseFloat(style.getPropertyValue(side) || '0'), 0);
-  const width =
-    picture.offsetWidth - inset(['padding-left', 'padding-right', 'border-left-width', 'border-right-width']);
+  const width = image.offsetWidth - inset(['padding-left', 'padding-right', 'border-left-width', 'border-right-width']);
   const height =
-    picture.offsetHeight - inset(['padding-top', 'padding-bottom', 'border-top-width', 'border-bottom-width']);
+    image.offsetHeight - inset(['padding-top', 'padding-bottom', 'border-top-width', 'border-bottom-width']);
   if (width <= 0 || height <= 0 || naturalWidth === 0 || style.visibility === 'hidden') return 0;
   if (style.getPropertyValue('object-view-box') !== 'none') return naturalWidth;
   const across = width / naturalWidth;

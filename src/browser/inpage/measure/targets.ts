@@ -7,7 +7,7 @@ import { isWithin } from './words.js';
  * @param order ids of the elements in the order of the document
  * @param within the only sections to look into, besides what stands in none
  */
-export function targetsNow(order: readonly string[], within?: readonly string[]): Target[] {
+export function measureTargets(order: readonly string[], within?: readonly string[]): Target[] {
   const known = elementsOf([], order);
   const found: Target[] = [];
   for (const element of document.querySelectorAll(
@@ -18,7 +18,7 @@ export function targetsNow(order: readonly string[], within?: readonly string[])
     const rect = element.getBoundingClientRect();
     if (rect.width < 2 || rect.height < 2) continue;
     const beside = [...(element.parentNode?.childNodes ?? [])].some(
-      (one) => one.nodeType === Node.TEXT_NODE && one.textContent?.trim(),
+      (childNode) => childNode.nodeType === Node.TEXT_NODE && childNode.textContent?.trim(),
     );
     const inline = getComputedStyle(element).display === 'inline' && beside;
     found.push({

@@ -1,8 +1,8 @@
-import type { LetterLook } from '../../../core/proof/measurement.js';
+import type { MeasuredTextStyle } from '../../../core/proof/measurement.js';
 
 /** The ways in which letters of a page are set, each once. */
-export class LetterLooks {
-  readonly all: LetterLook[] = [];
+export class TextStyleList {
+  readonly all: MeasuredTextStyle[] = [];
   private readonly numbers = new Map<string, number>();
   private readonly known = new Map<Element, number>();
   private readonly baselines = new Map<Element, number | undefined>();
@@ -57,7 +57,7 @@ function baselineOf(element: Element): number | undefined {
   return share;
 }
 
-function lookOf(element: Element): LetterLook {
+function lookOf(element: Element): MeasuredTextStyle {
   const style = getComputedStyle(element);
   const drawn = element instanceof SVGElement;
   const matrix = drawn ? (element as SVGGraphicsElement).getScreenCTM?.() : null;

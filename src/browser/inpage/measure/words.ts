@@ -1,25 +1,25 @@
-import type { Asked, MeasuredPage, MeasuredWord } from '../../../core/proof/measurement.js';
+import type { MeasureRequest, MeasuredPage, MeasuredWord } from '../../../core/proof/measurement.js';
 import { coversOf } from './covers.js';
 import { cutters, isCut } from './cut-off.js';
-import { LetterLooks } from './text-styles.js';
-import { elementAt, elementsOf, thingAt } from './elements.js';
+import { TextStyleList } from './text-styles.js';
+import { elementAt, elementsOf, measureElement } from './elements.js';
 
 const SILENT = new Set(['SCRIPT', 'STYLE', 'NOSCRIPT', 'TEMPLATE', 'OPTION', 'TITLE', 'DESC']);
 
 /** Where every visible word, picture and element that is asked for stands, CSS px from the top left corner of the page. */
-export function measureNow({ sections, things, order, covers, onlyWords, within }: Asked = {}): MeasuredPage {
+export function measurePage({ sections, things, order, covers, onlyWords, within }: MeasureRequest = {}): MeasuredPage {
   const marked = [...document.querySelectorAll('[data-section]')].map((element) => ({
     name: element.getAttribute('data-section') ?? '',
     element,
   }));
   const found = sections?.map(({ name, path }) => ({ name, element: elementAt(path) })) ?? marked;
   const known = elementsOf(things, order);
-  const looks = new LetterLooks();
+  const looks = new TextStyleList();
   const words = measureWords(known, looks, within);
-  const pictures = [...known.keys()].filter((one) => one instanceof HTMLImageElement && one.checkVisibility());
+  const images = [...known.keys()].filter((key) => key instanceof HTMLImageElement && key.checkVisibility());
   const placed = [
     ...words.map(({ word, element }) => ({ element, place: word })),
-    ...pictures.map((element) => ({ element, place: place(element.getBoundingClientRect()) })),
+    ...images.map((element) => ({ element, place: place(element.getBoundingClientRect()) })),
   ];
   const under = covers ? coversOf(placed).map((cover) => (cover ? (holderOf(cover, known).of ?? '') : undefined)) : [];
   const underOf = (at: number): { readonly under?: string } => (under[at] === undefined ? {} : { under: under[at] });
@@ -37,7 +37,7 @@ export function measureNow({ sections, things, order, covers, onlyWords, within 
           things: Object.fromEntries(
             [...known].flatMap(([element, id]) =>
               element.checkVisibility()
-                ? [[id, { ...thingAt(element), ...underOf(words.length + pictures.indexOf(element)) }]]
+                ? [[id, { ...measureElement(element), ...underOf(words.length + images.indexOf(element)) }]]
                 : [],
             ),
           ),
@@ -57,7 +57,7 @@ interface FoundWord {
 
 function measureWords(
   known: ReadonlyMap<Element, string>,
-  looks: LetterLooks,
+  looks: TextStyleList,
   within?: readonly string[],
 ): FoundWord[] {
   const words: FoundWord[] = [];

@@ -7,7 +7,7 @@ const HIGHEST = 270;
 const LEAST = [48, 10] as const;
 
 /** Whether a picture that is loaded shows little but words. Pictures of other origins cannot be looked into. */
-export function isLettering(image: HTMLImageElement): boolean {
+export function isImageText(image: HTMLImageElement): boolean {
   const { naturalWidth: width, naturalHeight: height } = image;
   if (width < LEAST[0] || height < LEAST[1] || height > 2 * width) return false;
   const scale = Math.min(1, WIDEST / width, HIGHEST / height);

@@ -1,25 +1,25 @@
-import type { SeenExtra, SeenItems } from '../../../core/survey/observations.js';
+import type { SurveyedExtra, SurveyedItems } from '../../../core/survey/observations.js';
 import { extra, nameOf, pathTo } from './page-names.js';
 import { boxOf } from '../tree/path.js';
 
 /** Media types of data that only looks like a script. */
 const DATA = /json|template|html|x-/i;
 
-export function scriptsIn(): SeenExtra[] {
+export function scriptsIn(): SurveyedExtra[] {
   const scripts = [...document.scripts].filter(({ type }) => !DATA.test(type));
   const handlers = [...document.querySelectorAll('*')].flatMap((element) =>
     [...element.attributes]
       .filter(({ name }) => /^on[a-z]+$/.test(name))
       .map(({ name, value }) => extra(element, `${name}="${value}"`)),
   );
-  return [...scripts.map((one) => extra(one, one.getAttribute('src') ?? one.text)), ...handlers];
+  return [...scripts.map((script) => extra(script, script.getAttribute('src') ?? script.text)), ...handlers];
 }
 
 const LOADED = 'img[src], script[src], link[href], source[src], video[src], audio[src], object[data], embed[src]';
 const LINKS = /\b(stylesheet|icon|preload|modulepreload|manifest)\b/;
 
-export function elsewhereIn(): SeenExtra[] {
-  const found = [...document.querySelectorAll(LOADED)].flatMap((element): SeenExtra[] => {
+export function elsewhereIn(): SurveyedExtra[] {
+  const found = [...document.querySelectorAll(LOADED)].flatMap((element): SurveyedExtra[] => {
     if (element.localName === 'link' && !LINKS.test(element.getAttribute('rel') ?? '')) return [];
     const address = element.getAttribute('src') ?? element.getAttribute('href') ?? element.getAttribute('data') ?? '';
     return isElsewhere(address) ? [extra(element, address)] : [];
@@ -57,12 +57,12 @@ const FEWEST = 3;
 const MOST_OF = 0.6;
 
 /** Neighbours of equal structure that are styled by their own ids, or by style attributes. */
-export function itemsIn(): SeenItems[] {
+export function itemsIn(): SurveyedItems[] {
   const selectors = [...document.styleSheets]
     .flatMap((sheet) => rulesOf(sheet).map((rule) => ('selectorText' in rule ? String(rule.selectorText) : '')))
     .join(' , ');
   const styled = new Set([...selectors.matchAll(/#((?:[\w-]|\\.)+)/g)].map(([, id = '']) => id.replace(/\\/g, '')));
-  const found: SeenItems[] = [];
+  const found: SurveyedItems[] = [];
   for (const holder of document.querySelectorAll('body *')) {
     if (holder.childElementCount < FEWEST || holder.closest('svg')) continue;
     const groups = new Map<string, Element[]>();
@@ -73,8 +73,12 @@ export function itemsIn(): SeenItems[] {
     }
     for (const alike of groups.values()) {
       if (alike.length < FEWEST) continue;
-      const byId = alike.filter((one) => styled.has(one.id) || [...one.children].some(({ id }) => styled.has(id)));
-      const byPosition = alike.filter((one) => /(^|;)\s*(left|top|margin|width)/.test(one.getAttribute('style') ?? ''));
+      const byId = alike.filter(
+        (element) => styled.has(element.id) || [...element.children].some(({ id }) => styled.has(id)),
+      );
+      const byPosition = alike.filter((element) =>
+        /(^|;)\s*(left|top|margin|width)/.test(element.getAttribute('style') ?? ''),
+      );
       const by =
         byId.length >= MOST_OF * alike.length
           ? 'id'
@@ -104,19 +108,23 @@ function isBand(element: Element): boolean {
 export function sectionsIn(body: Element): { name: string; y: number; height: number }[] {
   let parts = shown(body);
   while (parts.length <= 2) {
-    const tallest = parts.find((one) => one.getBoundingClientRect().height > 0.7 * body.scrollHeight);
+    const tallest = parts.find((part) => part.getBoundingClientRect().height > 0.7 * body.scrollHeight);
     const inner = tallest ? shown(tallest) : [];
     if (!tallest || inner.length === 0) break;
-    parts = parts.flatMap((one) => (one === tallest ? inner : [one]));
+    parts = parts.flatMap((part) => (part === tallest ? inner : [part]));
   }
-  const whole = parts.flatMap((one) => (one.localName === 'main' ? shown(one) : [one]));
-  return whole.map((one) => {
-    const [, y, , height] = boxOf(one.getBoundingClientRect());
-    const heading = one.querySelector('h1, h2, h3')?.textContent?.replace(/\s+/g, ' ').trim();
-    return { name: (one.matches('header, footer, nav') ? one.localName : heading) || one.id || nameOf(one), y, height };
+  const whole = parts.flatMap((part) => (part.localName === 'main' ? shown(part) : [part]));
+  return whole.map((element) => {
+    const [, y, , height] = boxOf(element.getBoundingClientRect());
+    const heading = element.querySelector('h1, h2, h3')?.textContent?.replace(/\s+/g, ' ').trim();
+    return {
+      name: (element.matches('header, footer, nav') ? element.localName : heading) || element.id || nameOf(element),
+      y,
+      height,
+    };
   });
 }
 
 function shown(element: Element): Element[] {
-  return [...element.children].filter((one) => one.checkVisibility() && one.getBoundingClientRect().height >= 20);
+  return [...element.children].filter((child) => child.checkVisibility() && child.getBoundingClientRect().height >= 20);
 }

@@ -1,10 +1,10 @@
 import { required } from '../../../core/data/required.js';
-import type { PictureFacts } from '../../../core/survey/from-artboard.js';
-import type { SeenLayer } from '../../../core/survey/observations.js';
+import type { ImageFacts } from '../../../core/survey/from-artboard.js';
+import type { SurveyedLayer } from '../../../core/survey/observations.js';
 import { isEmpty, pageBox } from '../drawing/geometry.js';
 import { nameOf, pathOf } from '../drawing/layers.js';
-import { isLettering } from './lettering.js';
-import { loadedPictures } from '../drawing/images.js';
+import { isImageText } from './lettering.js';
+import { loadedImages } from '../drawing/images.js';
 
 const SHAPES = 'rect, circle, ellipse, line, path, polygon, polyline, image, text, use, foreignObject';
 const APART = 'defs, clipPath, mask, pattern, symbol, linearGradient, radialGradient, filter, marker';
@@ -13,21 +13,21 @@ const GROUPED = 0.6;
 const FEWEST_GROUPS = 3;
 
 /** The layers of the drawing in the page, and what its pictures are. */
-export async function seeLayers(): Promise<{
-  readonly layers: readonly SeenLayer[];
-  readonly pictures: Readonly<Record<string, PictureFacts>>;
+export async function surveyLayers(): Promise<{
+  readonly layers: readonly SurveyedLayer[];
+  readonly pictures: Readonly<Record<string, ImageFacts>>;
 }> {
   const svg = required(document.querySelector('svg'));
-  return { layers: layersIn(svg), pictures: await picturesIn(svg) };
+  return { layers: layersIn(svg), pictures: await imagesIn(svg) };
 }
 
-function layersIn(svg: SVGSVGElement): SeenLayer[] {
-  const board = pageBox(svg.getBoundingClientRect());
+function layersIn(svg: SVGSVGElement): SurveyedLayer[] {
+  const artboard = pageBox(svg.getBoundingClientRect());
   const loose = new Set(looseIn(svg));
-  const found: SeenLayer[] = [];
+  const found: SurveyedLayer[] = [];
   const visit = (element: Element, hidden: boolean): void => {
     if (element.matches(APART) || !(element instanceof SVGGraphicsElement)) return;
-    const add = (state: SeenLayer['state'], box?: SeenLayer['box']): void => {
+    const add = (state: SurveyedLayer['state'], box?: SurveyedLayer['box']): void => {
       found.push({
         state,
         path: pathOf(element, svg),
@@ -44,11 +44,11 @@ function layersIn(svg: SVGSVGElement): SeenLayer[] {
     const box = pageBox(element.getBoundingClientRect());
     const isGroup = element.localName === 'g';
     if (isGroup && !element.querySelector(SHAPES)) return add('empty');
-    const off = box[0] >= board[2] || box[1] >= board[3] || box[0] + box[2] <= 0 || box[1] + box[3] <= 0;
+    const off = box[0] >= artboard[2] || box[1] >= artboard[3] || box[0] + box[2] <= 0 || box[1] + box[3] <= 0;
     if (off && element.matches(`g, ${SHAPES}`) && !isEmpty(box)) return add('off-board', box);
     if (loose.has(element)) add('loose', box);
     if (isGroup) {
-      const inside = [...element.children].filter((one) => one.matches(`g, a, svg, ${SHAPES}`));
+      const inside = [...element.children].filter((child) => child.matches(`g, a, svg, ${SHAPES}`));
       if (inside.length === 1 && !doesSomething(element, style)) add('holds-one', box);
       if (nameOf(element)) add('group', box);
     }
@@ -60,26 +60,26 @@ function layersIn(svg: SVGSVGElement): SeenLayer[] {
 
 /** Whether a group moves, cuts, fades or links what it holds, or says what it is. */
 function doesSomething(group: Element, style: CSSStyleDeclaration): boolean {
-  const said = ['transform', 'clip-path', 'mask', 'filter', 'opacity', 'style', 'class', 'fill', 'stroke'];
-  const titled = [...group.children].some((one) => one.localName === 'title');
-  return titled || said.some((name) => group.hasAttribute(name)) || style.filter !== 'none' || nameOf(group) !== '';
+  const texts = ['transform', 'clip-path', 'mask', 'filter', 'opacity', 'style', 'class', 'fill', 'stroke'];
+  const titled = [...group.children].some((child) => child.localName === 'title');
+  return titled || texts.some((name) => group.hasAttribute(name)) || style.filter !== 'none' || nameOf(group) !== '';
 }
 
 /** Shapes on the board itself, where most of what lies there is grouped. Its ground is none. */
 function looseIn(svg: SVGSVGElement): Element[] {
-  const board = pageBox(svg.getBoundingClientRect());
-  const top = [...svg.children].filter((one) => one.matches(`g, a, svg, ${SHAPES}`));
-  const groups = top.filter((one) => one.matches('g, a, svg'));
+  const artboard = pageBox(svg.getBoundingClientRect());
+  const top = [...svg.children].filter((child) => child.matches(`g, a, svg, ${SHAPES}`));
+  const groups = top.filter((element) => element.matches('g, a, svg'));
   if (groups.length < FEWEST_GROUPS || groups.length < GROUPED * top.length) return [];
-  return top.filter((one) => {
-    const box = pageBox(one.getBoundingClientRect());
-    return one.matches(SHAPES) && box[2] < 0.98 * board[2];
+  return top.filter((element) => {
+    const box = pageBox(element.getBoundingClientRect());
+    return element.matches(SHAPES) && box[2] < 0.98 * artboard[2];
   });
 }
 
-async function picturesIn(svg: SVGSVGElement): Promise<Record<string, PictureFacts>> {
-  const loaded = await loadedPictures(svg);
-  const facts: Record<string, PictureFacts> = {};
+async function imagesIn(svg: SVGSVGElement): Promise<Record<string, ImageFacts>> {
+  const loaded = await loadedImages(svg);
+  const facts: Record<string, ImageFacts> = {};
   for (const image of svg.querySelectorAll('image')) {
     const address = image.href.baseVal;
     const picture = loaded.get(address);
@@ -87,7 +87,7 @@ async function picturesIn(svg: SVGSVGElement): Promise<Record<string, PictureFac
     facts[address] = {
       ...facts[address],
       ...(picture ? { natural: [picture.naturalWidth, picture.naturalHeight] } : { missing: true }),
-      ...(picture && isLettering(picture) ? { lettering: true } : {}),
+      ...(picture && isImageText(picture) ? { lettering: true } : {}),
       ...(bytes ? { bytes } : {}),
       ...(isMasked(image, svg) ? { masked: true } : {}),
     };

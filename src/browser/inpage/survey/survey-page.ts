@@ -1,13 +1,13 @@
 import { firstFamily } from '../../../core/css/font-families.js';
 import {
   MANY_COLOURS,
-  type SeenExtra,
-  type SeenKind,
-  type SeenPage,
-  type SeenPicture,
-  type SeenThing,
+  type SurveyedExtra,
+  type SurveyedKind,
+  type SurveyedPage,
+  type SurveyedImage,
+  type SurveyedElement,
 } from '../../../core/survey/observations.js';
-import { isLettering } from './lettering.js';
+import { isImageText } from './lettering.js';
 import { elsewhereIn, itemsIn, scriptsIn, sectionsIn } from './page-extras.js';
 import { metaOf } from '../capture/page-head.js';
 import { extra, nameOf, pathTo } from './page-names.js';
@@ -16,17 +16,17 @@ import type { Box } from '../../../core/geometry/box.js';
 import { step, boxOf } from '../tree/path.js';
 
 /** What one look at a page in a viewport tells: things that show, and what the page is besides. */
-export type SeenInPage = Pick<
-  SeenPage,
+export type PageObservations = Pick<
+  SurveyedPage,
   'title' | 'description' | 'language' | 'forms' | 'scripts' | 'embeds' | 'elsewhere' | 'items' | 'rigid' | 'anchors'
 > & {
   readonly height: number;
-  readonly things: readonly SeenThing[];
+  readonly things: readonly SurveyedElement[];
   readonly sections: readonly { readonly name: string; readonly y: number; readonly height: number }[];
 };
 
 /** Looks the page over as it stands in its viewport. */
-export function seePage(): SeenInPage {
+export function surveyPage(): PageObservations {
   const looker = new Looker();
   looker.visit(document.body, 'html > body');
   return {
@@ -41,22 +41,24 @@ export function seePage(): SeenInPage {
       name: form.getAttribute('name') ?? form.id,
       action: form.getAttribute('action') ?? '',
       method: form.method,
-      fields: [...form.elements].map((one) => one.getAttribute('name') ?? '').filter(Boolean),
+      fields: [...form.elements].map((element) => element.getAttribute('name') ?? '').filter(Boolean),
     })),
     scripts: scriptsIn(),
-    embeds: [...document.querySelectorAll('iframe, object, embed')].map((one) =>
-      extra(one, one.getAttribute('src') ?? one.getAttribute('data') ?? ''),
+    embeds: [...document.querySelectorAll('iframe, object, embed')].map((element) =>
+      extra(element, element.getAttribute('src') ?? element.getAttribute('data') ?? ''),
     ),
     elsewhere: elsewhereIn(),
     items: itemsIn(),
     rigid: looker.rigid,
-    anchors: [...document.querySelectorAll('[id], a[name]')].map((one) => one.id || (one.getAttribute('name') ?? '')),
+    anchors: [...document.querySelectorAll('[id], a[name]')].map(
+      (element) => element.id || (element.getAttribute('name') ?? ''),
+    ),
   };
 }
 
 class Looker {
-  readonly things: SeenThing[] = [];
-  readonly rigid: (SeenExtra & { readonly box: Box; readonly width: number })[] = [];
+  readonly things: SurveyedElement[] = [];
+  readonly rigid: (SurveyedExtra & { readonly box: Box; readonly width: number })[] = [];
   private readonly range = document.createRange();
 
   visit(element: Element, path: string, held = false): void {
@@ -87,11 +89,12 @@ class Looker {
     const linked = href === null ? {} : { href };
     if (element instanceof HTMLImageElement) {
       if (box[2] > 0)
-        this.things.push({ kind: 'picture', ...base, paint: MANY_COLOURS, picture: pictureOf(element, style, box) });
+        this.things.push({ kind: 'picture', ...base, paint: MANY_COLOURS, picture: imageOf(element, style, box) });
       return;
     }
     if (element instanceof SVGSVGElement) {
-      if (box[2] > 0) this.things.push({ kind: 'artwork', ...base, paint: MANY_COLOURS, artwork: artworkOf(element) });
+      if (box[2] > 0)
+        this.things.push({ kind: 'artwork', ...base, paint: MANY_COLOURS, artwork: illustrationOf(element) });
       return;
     }
     const text = this.textOf(element, style);
@@ -120,7 +123,7 @@ class Looker {
   private textOf(
     element: Element,
     style: CSSStyleDeclaration,
-  ): { box: Box; text: NonNullable<SeenThing['text']> } | undefined {
+  ): { box: Box; text: NonNullable<SurveyedElement['text']> } | undefined {
     const rects: DOMRect[] = [];
     let words = '';
     for (const child of element.childNodes) {
@@ -131,10 +134,10 @@ class Looker {
     }
     const seen = rects.filter(({ width, height }) => width >= 1 && height >= 1);
     if (seen.length === 0) return undefined;
-    const left = Math.min(...seen.map((one) => one.left));
-    const top = Math.min(...seen.map((one) => one.top));
-    const right = Math.max(...seen.map((one) => one.right));
-    const bottom = Math.max(...seen.map((one) => one.bottom));
+    const left = Math.min(...seen.map((dOMRect) => dOMRect.left));
+    const top = Math.min(...seen.map((dOMRect) => dOMRect.top));
+    const right = Math.max(...seen.map((dOMRect) => dOMRect.right));
+    const bottom = Math.max(...seen.map((dOMRect) => dOMRect.bottom));
     return {
       box: boxOf(new DOMRect(left, top, right - left, bottom - top)),
       text: {
@@ -166,7 +169,7 @@ class Looker {
   }
 }
 
-function kindOf(element: Element, otherwise: SeenKind): SeenKind {
+function kindOf(element: Element, otherwise: SurveyedKind): SurveyedKind {
   if (/^h[1-6]$/.test(element.localName)) return 'heading';
   if (element.matches('button, [role=button], input[type=submit], input[type=button], summary')) return 'button';
   if (element.localName === 'a') return 'link';
@@ -183,7 +186,7 @@ function paintOf(style: CSSStyleDeclaration): string | undefined {
 /** Proportions that differ by less than this share are the same. */
 const SAME_PROPORTIONS = 0.03;
 
-function pictureOf(image: HTMLImageElement, style: CSSStyleDeclaration, box: Box): SeenPicture {
+function imageOf(image: HTMLImageElement, style: CSSStyleDeclaration, box: Box): SurveyedImage {
   const address = image.currentSrc || image.src;
   const { naturalWidth: width, naturalHeight: height } = image;
   const alt = image.getAttribute('alt') ?? (image.getAttribute('aria-hidden') === 'true' ? '' : undefined);
@@ -200,13 +203,13 @@ function pictureOf(image: HTMLImageElement, style: CSSStyleDeclaration, box: Box
     ...(width && !vector ? { natural: [width, height] as const } : {}),
     ...(bytes ? { bytes } : {}),
     ...(image.complete && width === 0 ? { missing: true as const } : {}),
-    ...(isLettering(image) ? { lettering: true as const } : {}),
+    ...(isImageText(image) ? { lettering: true as const } : {}),
     ...(width && style.objectFit === 'fill' && off > SAME_PROPORTIONS ? { stretched: true as const } : {}),
     ...(cover ? { whole: [box[0], box[1], cover, (cover * height) / width] as const } : {}),
     ...(alt === undefined ? {} : { alt }),
   };
 }
 
-function artworkOf(svg: SVGSVGElement): NonNullable<SeenThing['artwork']> {
+function illustrationOf(svg: SVGSVGElement): NonNullable<SurveyedElement['artwork']> {
   return { pieces: svg.querySelectorAll('*').length, bytes: svg.outerHTML.length };
 }

@@ -2,7 +2,7 @@ import { defined } from '../../../core/data/defined.js';
 import type { Move } from '../../../core/source/reading.js';
 
 /** What became of a choice: how many elements are kept, or which selector (and move) has led nowhere. */
-export type Chosen =
+export type ChoiceResult =
   | { readonly kept: number }
   | { readonly wrong: string; readonly reason: 'invalid' | 'nothing' | 'no move'; readonly move?: Move };
 
@@ -17,7 +17,7 @@ export function isLeftOut(element: Element): boolean {
  * Keeps only what the selectors match, and the boxes that hold it. The rest stays in the document, so that rules that
  * count siblings still match, but is not shown and not read.
  */
-export function chooseParts(selectors: readonly string[], moves: readonly Move[]): Chosen {
+export function chooseParts(selectors: readonly string[], moves: readonly Move[]): ChoiceResult {
   const kept = new Set<Element>();
   for (const selector of selectors) {
     let found: Element[];

@@ -28,16 +28,16 @@ export async function settle(limit: number, scripted: boolean, through = true): 
     await wait(PAUSE);
   }
   if (through) scrollTo(0, 0);
-  const pictures = [...[...document.images].map((picture) => loaded(picture)), ...backgrounds().map(fetched)];
-  await Promise.race([Promise.all([document.fonts.ready, ...pictures]), wait(limit)]);
+  const images = [...[...document.images].map((image) => loaded(image)), ...backgrounds().map(fetched)];
+  await Promise.race([Promise.all([document.fonts.ready, ...images]), wait(limit)]);
   if (scripted) await wait(AFTERWARDS);
 }
 
 /** Waits for a picture's bytes. Not for `decode()`: a decode that is asked for changes how the picture is scaled later. */
-async function loaded(picture: HTMLImageElement): Promise<void> {
-  if (picture.complete) return;
+async function loaded(image: HTMLImageElement): Promise<void> {
+  if (image.complete) return;
   await new Promise<void>((done) => {
-    for (const name of ['load', 'error']) picture.addEventListener(name, () => done(), { once: true });
+    for (const name of ['load', 'error']) image.addEventListener(name, () => done(), { once: true });
   });
 }
 
@@ -54,9 +54,9 @@ function backgrounds(): string[] {
 
 /** Waits until the browser has a picture that it shows behind something; it asks for it once. */
 async function fetched(address: string): Promise<void> {
-  const picture = new Image();
-  picture.src = address;
-  await loaded(picture);
+  const image = new Image();
+  image.src = address;
+  await loaded(image);
 }
 
 /** Our own sheet is not part of the page. */

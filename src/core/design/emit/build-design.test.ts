@@ -3,11 +3,11 @@ import { checkDocument } from '../../document/check.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements, textOf } from '../../document/walk.js';
 import { buildDesign } from './build-design.js';
-import type { DrawnBoard } from '../../drawing/drawing.js';
-import { board, box, line, picture } from '../sample.js';
-import { breakpointsBetween, styleFromBoards } from '../responsive/style-variants.js';
+import type { DrawnArtboard } from '../../drawing/drawing.js';
+import { artboard, box, line, image } from '../sample.js';
+import { breakpointsBetween, styleFromArtboards } from '../responsive/style-variants.js';
 
-const build = (...boards: DrawnBoard[]) => buildDesign({ name: 'p', files: ['p.svg'], boards });
+const build = (...artboards: DrawnArtboard[]) => buildDesign({ name: 'p', files: ['p.svg'], boards: artboards });
 const named = (document: PageDocument, text: string): ElementNode => {
   const found = [...elements(document.body)].filter((node) => textOf(node) === text).at(-1);
   if (!found) throw new Error(`no element says ${text}`);
@@ -15,21 +15,21 @@ const named = (document: PageDocument, text: string): ElementNode => {
 };
 const restOf = (document: PageDocument, node: ElementNode) => document.styles[node.style ?? '']?.rest ?? {};
 
-const wide = board(
+const wide = artboard(
   1200,
   900,
   box(0, 0, 1200, 900, { 'background-color': 'rgb(255, 255, 255)' }),
   box(0, 0, 1200, 300, { 'background-color': 'rgb(0, 0, 40)' }),
   line('Star evenings on the marsh', 100, 150, { size: 48, color: 'rgb(255, 255, 255)' }),
   line('Come and look, it costs nothing and takes an hour', 100, 230),
-  picture('dome.jpg', 100, 400, 460, 300),
+  image('dome.jpg', 100, 400, 460, 300),
   line('One dome', 640, 420, { size: 28 }),
   line('The reflector gathers as much light as a', 640, 480),
   line('thousand eyes', 640, 504),
   box(640, 560, 180, 48, { 'background-color': 'rgb(180, 80, 30)', 'border-radius': '4px' }),
   line('Book', 714, 575, { anchor: 'middle' }),
 );
-const narrow = board(
+const narrow = artboard(
   400,
   1200,
   box(0, 0, 400, 300, { 'background-color': 'rgb(0, 0, 40)' }),
@@ -37,7 +37,7 @@ const narrow = board(
   line('the marsh', 20, 140, { size: 32, color: 'rgb(255, 255, 255)' }),
   line('Come and look, it costs nothing and takes', 20, 200),
   line('an hour', 20, 224),
-  picture('dome.jpg', 20, 360, 360, 240),
+  image('dome.jpg', 20, 360, 360, 240),
   line('One dome', 20, 640, { size: 24 }),
   line('The reflector gathers as much light as a', 20, 690),
   line('thousand eyes', 20, 714),
@@ -101,7 +101,7 @@ describe('a page from two artboards', () => {
   });
 
   it('hides what a board does not have, and says so', () => {
-    const more = board(
+    const more = artboard(
       400,
       1200,
       ...[...narrow.items].map((item) => (order: number) => ({ ...item, order })),
@@ -116,7 +116,7 @@ describe('a page from two artboards', () => {
   });
 
   it('says when the boards seem to be of different pages', () => {
-    expect(build(wide, board(400, 300, line('Something else', 20, 20))).notes[0]).toMatch(/share only 0 %/);
+    expect(build(wide, artboard(400, 300, line('Something else', 20, 20))).notes[0]).toMatch(/share only 0 %/);
   });
 });
 
@@ -130,7 +130,7 @@ describe('styles from boards', () => {
 
   it('undo what a narrower board does not have', () => {
     expect(
-      styleFromBoards([{ 'margin-left': '20px', color: 'red' }, { color: 'red' }, { color: 'blue' }], breakpoints),
+      styleFromArtboards([{ 'margin-left': '20px', color: 'red' }, { color: 'red' }, { color: 'blue' }], breakpoints),
     ).toEqual({
       rest: { 'margin-left': '20px', color: 'red' },
       variants: [

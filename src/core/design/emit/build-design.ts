@@ -1,23 +1,23 @@
 import { required } from '../../data/required.js';
-import { Problem } from '../../errors/tavrik-error.js';
+import { TavrikError } from '../../errors/tavrik-error.js';
 import type { PageDocument } from '../../document/types.js';
 import { arrange } from '../structure/arrange.js';
-import { bandsOf } from '../structure/sections.js';
-import { BoardView } from '../match/artboard-view.js';
-import { Builder, type DesignInput, type DesignSection } from './page-builder.js';
-import { deriveLooks } from '../responsive/derive.js';
+import { splitSections } from '../structure/sections.js';
+import { ArtboardView } from '../match/artboard-view.js';
+import { PageBuilder, type DesignInput, type DesignSection } from './page-builder.js';
+import { deriveStyles } from '../responsive/derive.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { explainPart } from '../layout/explain.js';
-import { bringExtras, type Extras } from '../match/extra-parts.js';
+import { addExtraParts, type Extras } from '../match/extra-parts.js';
 import { layOut } from '../layout/layout.js';
 import { withLists } from '../structure/lists.js';
-import { matchBoards, matchedShare, type BoardMatch } from '../match/match-artboards.js';
+import { matchArtboards, matchedShare, type ArtboardMatch } from '../match/match-artboards.js';
 import { wordsOf } from '../text/paragraphs.js';
 import { piecesOfAll } from '../structure/pieces.js';
 import { rolesOf } from '../roles/roles.js';
 import { allWidths, screensBelow } from '../responsive/screens.js';
 import { breakpointsBetween } from '../responsive/style-variants.js';
-import type { Standing } from '../match/element-places.js';
+import type { ElementPlace } from '../match/element-places.js';
 import type { Piece, Pieces } from '../model/piece.js';
 
 export interface BuiltDesign {
@@ -27,7 +27,7 @@ export interface BuiltDesign {
   /** Where each element stands on the widest board, by its id; px. */
   readonly boxes: ReadonlyMap<string, DrawnBox>;
   /** Where what was drawn as a box, a picture or a drawing stands on each board, widest first, by its id. */
-  readonly standing: ReadonlyMap<string, readonly (Standing | undefined)[]>;
+  readonly standing: ReadonlyMap<string, readonly (ElementPlace | undefined)[]>;
   /** Why each section became what it is, by its id: lines, indented. */
   readonly reasons: ReadonlyMap<string, readonly string[]>;
 }
@@ -40,34 +40,39 @@ const MOST_PIECES = 3000;
 
 /** Makes a page from artboards: the widest gives the structure, the others what differs at their widths. */
 export function buildDesign(input: DesignInput): BuiltDesign {
-  const boards = piecesOfAll(input.boards);
-  boards.forEach(({ all, width }) => {
+  const artboards = piecesOfAll(input.boards);
+  artboards.forEach(({ all, width }) => {
     if (all.length > MOST_PIECES)
-      throw new Problem(
+      throw new TavrikError(
         `The artboard of ${width} px has ${all.length} separate things; a layout can be found for at most ${MOST_PIECES}.`,
         input.files.join(', '),
         'Group the shapes of each illustration, or place it as an image.',
       );
   });
-  const first = required(boards[0]);
-  const matches = boards.slice(1).map((board) => matchBoards(first, board));
+  const first = required(artboards[0]);
+  const matches = artboards.slice(1).map((artboard) => matchArtboards(first, artboard));
   const elsewhere = matches.map(
     ({ pairs }) =>
       (piece: Piece) =>
         pairs.get(piece)?.box,
   );
-  const root = bandsOf(withLists(arrange(first.top, elsewhere)), first.width);
-  const notes: string[] = input.boards.flatMap((board) => board.notes.map((note) => `${board.width} px: ${note}`));
-  const extras = bringExtras(root, boards.slice(1), matches);
+  const root = splitSections(withLists(arrange(first.top, elsewhere)), first.width);
+  const notes: string[] = input.boards.flatMap((artboard) =>
+    artboard.notes.map((note) => `${artboard.width} px: ${note}`),
+  );
+  const extras = addExtraParts(root, artboards.slice(1), matches);
   matches.forEach((match, index) => notes.push(...differences(first, match, required(extras[index]))));
-  const views = [new BoardView(first, undefined), ...extras.map(({ board, pairs }) => new BoardView(board, pairs))];
+  const views = [
+    new ArtboardView(first, undefined),
+    ...extras.map(({ board: artboard, pairs }) => new ArtboardView(artboard, pairs)),
+  ];
   const drawn = views.map((view) => layOut(root, view));
   const looks = [...drawn];
-  const widths = boards.map(({ width }) => width);
+  const widths = artboards.map(({ width }) => width);
   const screens = screensBelow(widths, input.scale);
-  for (const screen of screens) looks.push(deriveLooks(root, required(looks.at(-1)), screen));
+  for (const screen of screens) looks.push(deriveStyles(root, required(looks.at(-1)), screen));
   const breakpoints = input.breakpoints ?? breakpointsBetween(allWidths(widths));
-  const builder = new Builder(input, boards, views, looks, breakpoints, rolesOf(first, root));
+  const builder = new PageBuilder(input, artboards, views, looks, breakpoints, rolesOf(first, root));
   const document = builder.build(root);
   const reasons = new Map(builder.sections.map(({ id, part }) => [id, explainPart(part, looks, allWidths(widths))]));
   const sections = builder.sections.map(({ id, boxes }) => ({ id, boxes }));
@@ -75,20 +80,20 @@ export function buildDesign(input: DesignInput): BuiltDesign {
 }
 
 /** In what another artboard differs from the first, in words. */
-function differences(first: Pieces, match: BoardMatch, { board, pairs, brought }: Extras): string[] {
+function differences(first: Pieces, match: ArtboardMatch, { board: artboard, pairs, brought }: Extras): string[] {
   const share = matchedShare(first, match);
   const gone = first.all.filter((piece) => piece.type !== 'box' && !pairs.has(piece));
   return [
     ...(share < SAME_PAGE
       ? [
-          `The artboards of ${first.width} and ${board.width} px share only ${Math.round(share * 100)} % of their texts and pictures; are they one page?`,
+          `The artboards of ${first.width} and ${artboard.width} px share only ${Math.round(share * 100)} % of their texts and pictures; are they one page?`,
         ]
       : []),
-    ...(brought.length ? [`Only on the artboard of ${board.width} px: ${brought.map(describe).join(', ')}`] : []),
+    ...(brought.length ? [`Only on the artboard of ${artboard.width} px: ${brought.map(describe).join(', ')}`] : []),
     ...match.reworded.map(
-      ([mine, theirs]) => `On the artboard of ${board.width} px ${describe(mine)} has the text ${describe(theirs)}`,
+      ([mine, theirs]) => `On the artboard of ${artboard.width} px ${describe(mine)} has the text ${describe(theirs)}`,
     ),
-    ...(gone.length ? [`Not on the artboard of ${board.width} px: ${gone.map(describe).join(', ')}`] : []),
+    ...(gone.length ? [`Not on the artboard of ${artboard.width} px: ${gone.map(describe).join(', ')}`] : []),
   ];
 }
 

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { NameGiver } from '../../text/words.js';
-import type { BoardView } from '../match/artboard-view.js';
+import type { ArtboardView } from '../match/artboard-view.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { pathOf } from '../roles/names.js';
-import { standingOn, type Standing } from '../match/element-places.js';
+import { standingOn, type ElementPlace } from '../match/element-places.js';
 import type { Part } from '../model/part.js';
 
 /** Gives elements their ids, and remembers where each stands in the design. */
@@ -12,9 +12,9 @@ export class ElementIds {
   /** Where each element stands on the widest board, by its id; px. */
   readonly boxes = new Map<string, DrawnBox>();
   /** Where each element stands on each board, widest first, by its id; px. */
-  readonly standing = new Map<string, readonly (Standing | undefined)[]>();
+  readonly standing = new Map<string, readonly (ElementPlace | undefined)[]>();
 
-  constructor(private readonly views: readonly BoardView[]) {}
+  constructor(private readonly views: readonly ArtboardView[]) {}
 
   /** The same as long as the layer keeps its place in the drawing; what is around layers is known by the first of them. */
   of(part: Part, path: string): string {

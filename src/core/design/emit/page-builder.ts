@@ -10,24 +10,24 @@ import type {
 } from '../../document/types.js';
 import { textOf } from '../../document/walk.js';
 import { slug } from '../../text/words.js';
-import type { BoardView } from '../match/artboard-view.js';
-import type { DrawnBoard, DrawnBox } from '../../drawing/drawing.js';
+import type { ArtboardView } from '../match/artboard-view.js';
+import type { DrawnArtboard, DrawnBox } from '../../drawing/drawing.js';
 import { markVariant, startOf } from '../structure/lists.js';
 import { drawingIn } from './vector-images.js';
 import { ElementIds } from './element-ids.js';
-import { fluidLooks } from '../responsive/fluid.js';
+import { fluidStyles } from '../responsive/fluid.js';
 import { kindOfBox, pathOf, sectionName, sitePartOf, textHref } from '../roles/names.js';
 import { wordsOf } from '../text/paragraphs.js';
 import type { Roles } from '../roles/roles.js';
 import { add, undecorated } from '../layout/context.js';
 import { allWidths, type DesignChoices } from '../responsive/screens.js';
-import { styleFromBoards } from '../responsive/style-variants.js';
+import { styleFromArtboards } from '../responsive/style-variants.js';
 import { wordingsOf } from './wording-variants.js';
 import { inputType, isTall, writingLook, writtenVariant } from '../roles/form-fields.js';
 import type { Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import type { Paragraph } from '../model/paragraph.js';
-import type { BoardLooks } from '../model/part-styles.js';
+import type { ArtboardStyles } from '../model/part-styles.js';
 
 export interface DesignInput extends DesignChoices {
   readonly fonts?: readonly FontFace[];
@@ -36,7 +36,7 @@ export interface DesignInput extends DesignChoices {
   /** Where the layout of a board gives way to that of the next; half way between their widths if it is not said. */
   readonly breakpoints?: readonly Breakpoint[];
   /** Widest first. */
-  readonly boards: readonly DrawnBoard[];
+  readonly boards: readonly DrawnArtboard[];
 }
 
 /** A section of the page and where it lies on each board, widest first. */
@@ -46,7 +46,7 @@ export interface DesignSection {
 }
 
 /** Makes the nodes of a page of the parts of a design and their looks on each screen. */
-export class Builder {
+export class PageBuilder {
   private readonly styles: Record<string, SharedStyle> = {};
   readonly sections: (DesignSection & { readonly part: Part })[] = [];
   readonly ids: ElementIds;
@@ -56,9 +56,9 @@ export class Builder {
 
   constructor(
     private readonly input: DesignInput,
-    private readonly boards: readonly Pieces[],
-    private readonly views: readonly BoardView[],
-    private readonly looks: readonly BoardLooks[],
+    private readonly artboards: readonly Pieces[],
+    private readonly views: readonly ArtboardView[],
+    private readonly looks: readonly ArtboardStyles[],
     private readonly breakpoints: readonly Breakpoint[],
     private readonly roles: Roles,
   ) {
@@ -71,7 +71,7 @@ export class Builder {
     const over = root.over.map((part) => this.node(part));
     const bodyLooks = this.looks.map((looks, index) => ({
       ...base,
-      ...(this.boards[index] ?? required(this.boards.at(-1))).ground,
+      ...(this.artboards[index] ?? required(this.artboards.at(-1))).ground,
       ...(looks.get(root) ?? {}),
     }));
     const body: ElementNode = {
@@ -88,7 +88,7 @@ export class Builder {
       name: this.input.name,
       title: this.input.boards[0]?.title || this.titleFrom() || this.input.name,
       language: 'en',
-      source: { kind: 'svg', files: this.input.files, widths: this.boards.map(({ width }) => width) },
+      source: { kind: 'svg', files: this.input.files, widths: this.artboards.map(({ width }) => width) },
       breakpoints: this.breakpoints,
       ...(this.input.fonts?.length ? { fonts: this.input.fonts } : {}),
       everywhere: { 'box-sizing': 'border-box', margin: '0' },
@@ -99,7 +99,7 @@ export class Builder {
 
   /** Texts of the widest board. */
   private texts(): Paragraph[] {
-    return required(this.boards[0]).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
+    return required(this.artboards[0]).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
   }
 
   private titleFrom(): string {
@@ -116,7 +116,7 @@ export class Builder {
   private addStyle(looks: readonly Record<string, string>[]): string {
     const name = `s${(this.counter += 1)}`;
     const widths = allWidths(this.input.boards.map(({ width }) => width));
-    this.styles[name] = styleFromBoards(this.input.fluid ? fluidLooks(looks, widths) : looks, this.breakpoints);
+    this.styles[name] = styleFromArtboards(this.input.fluid ? fluidStyles(looks, widths) : looks, this.breakpoints);
     return name;
   }
 
@@ -130,14 +130,15 @@ export class Builder {
   }
 
   private section(part: Part, index: number): ElementNode {
-    const made = this.node(part);
-    if (made.kind === 'text' || made.kind === 'heading' || made.kind === 'image' || made.kind === 'icon') return made;
-    this.sections.push({ id: made.id, part, boxes: this.views.map((view) => view.boxOf(part)) });
-    const sitePart = sitePartOf(part, index, textOf(made));
+    const element = this.node(part);
+    if (element.kind === 'text' || element.kind === 'heading' || element.kind === 'image' || element.kind === 'icon')
+      return element;
+    this.sections.push({ id: element.id, part, boxes: this.views.map((view) => view.boxOf(part)) });
+    const sitePart = sitePartOf(part, index, textOf(element));
     return {
-      ...made,
+      ...element,
       kind: 'section',
-      name: sectionName(made, sitePart),
+      name: sectionName(element, sitePart),
       element: sitePart ?? 'section',
       ...(sitePart ? { part: sitePart } : {}),
     };
@@ -149,15 +150,15 @@ export class Builder {
     const inside = [...part.parts, ...part.over];
     if (piece?.type === 'art' && inside.length === 0) return this.artNode(part, piece);
     if (piece?.type === 'picture' && inside.length === 0) {
-      const { picture } = piece;
+      const { picture: image } = piece;
       return {
-        id: this.ids.of(part, picture.path),
+        id: this.ids.of(part, image.path),
         kind: 'image',
         name: 'picture',
         element: 'img',
         style: this.styleOf(part),
-        attributes: { src: picture.address, alt: picture.title },
-        from: { path: picture.path },
+        attributes: { src: image.address, alt: image.title },
+        from: { path: image.path },
       };
     }
     const path = piece ? pathOf(piece) : '';
@@ -171,10 +172,12 @@ export class Builder {
     }
     const style = this.styleOf(part);
     const href = piece?.type === 'box' ? piece.shape.href : undefined;
-    if (part.list) for (const one of part.parts) this.items.add(one);
-    const made = inside.map((one) => (button ? this.plainText(one) : this.node(one)));
-    const list = made.every(({ element }) => element === 'p' || element === 'div') ? part.list : undefined;
-    const children = list ? made.map((one): ElementNode => ({ ...one, kind: 'item', element: 'li' })) : made;
+    if (part.list) for (const entry of part.parts) this.items.add(entry);
+    const elements = inside.map((part) => (button ? this.plainText(part) : this.node(part)));
+    const list = elements.every(({ element }) => element === 'p' || element === 'div') ? part.list : undefined;
+    const children = list
+      ? elements.map((element): ElementNode => ({ ...element, kind: 'item', element: 'li' }))
+      : elements;
     if (field) return this.fieldNode(part, path, style);
     const start = list === 'ol' ? startOf(part) : undefined;
     const kind = button ? 'button' : list ? 'list' : kindOfBox(part);
@@ -193,8 +196,8 @@ export class Builder {
 
   /** A place to write in: its name lies in it, and gives way to what is written. */
   private fieldNode(part: Part, path: string, style: string): ElementNode {
-    const words = part.parts.map((one) => this.plainText(one));
-    const name = slug(words.map((one) => textOf(one)).join(' '), 40) || 'field';
+    const words = part.parts.map((part) => this.plainText(part));
+    const name = slug(words.map((word) => textOf(word)).join(' '), 40) || 'field';
     const tall = isTall(part);
     return {
       id: this.ids.of(part, path),
@@ -225,8 +228,8 @@ export class Builder {
   }
 
   private addVariant(style: string, variant: StyleVariant): void {
-    const made = required(this.styles[style]);
-    this.styles[style] = { ...made, variants: [...(made.variants ?? []), variant] };
+    const sharedStyle = required(this.styles[style]);
+    this.styles[style] = { ...sharedStyle, variants: [...(sharedStyle.variants ?? []), variant] };
   }
 
   /** Inside a button words are words: no paragraph, no link. */
@@ -277,6 +280,6 @@ export class Builder {
       style: this.styleOf(part),
       from: { path: art.path },
     };
-    return { ...shared, ...drawingIn(piece, required(this.boards[0]).width) };
+    return { ...shared, ...drawingIn(piece, required(this.artboards[0]).width) };
   }
 }

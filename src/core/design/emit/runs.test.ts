@@ -1,17 +1,17 @@
 import type { PageNode } from '../../document/types.js';
 import { elements, isElement } from '../../document/walk.js';
 import { buildDesign } from './build-design.js';
-import { board, line } from '../sample.js';
+import { artboard, line } from '../sample.js';
 
 /** What the only text with runs on a board is made of: words, and runs in angle brackets. */
-function made(...items: Parameters<typeof board>[2][]): string[] {
-  const { document } = buildDesign({ name: 'p', files: ['p.svg'], boards: [board(800, 400, ...items)] });
+function made(...items: Parameters<typeof artboard>[2][]): string[] {
+  const { document } = buildDesign({ name: 'p', files: ['p.svg'], boards: [artboard(800, 400, ...items)] });
   const text = [...elements(document.body)].find(({ children = [] }) =>
     children.some((node) => isElement(node) && node.inline),
   );
-  const said = (node: PageNode): string =>
-    isElement(node) ? `<${(node.children ?? []).map(said).join('')}>` : node.kind === 'words' ? node.text : '';
-  return (text?.children ?? []).map(said);
+  const message = (node: PageNode): string =>
+    isElement(node) ? `<${(node.children ?? []).map(message).join('')}>` : node.kind === 'words' ? node.text : '';
+  return (text?.children ?? []).map(message);
 }
 const red = { color: 'rgb(200, 0, 0)' };
 

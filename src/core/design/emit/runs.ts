@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { ElementNode, PageNode } from '../../document/types.js';
-import type { TextLook } from '../../drawing/drawing.js';
+import type { DrawnTextStyle } from '../../drawing/drawing.js';
 import { hrefFrom, isLinkedRun } from '../roles/links.js';
 import { sameLook } from '../text/lines.js';
 import type { Run } from '../model/text-line.js';
@@ -20,12 +20,12 @@ export function runsOf(
   addStyle: AddStyle,
   breaks: ReadonlyMap<number, string> = new Map(),
 ): PageNode[] {
-  let said = 0;
+  let message = 0;
   const nodes = joinRuns(text).flatMap((run, index): PageNode[] => {
     const plain = !run.raise && sameLook(run.look, text.look) && (!run.href || run.href === text.href);
-    const before = said;
-    said += countWords(run.text);
-    const within = [...breaks].filter(([at]) => at > before && at < said);
+    const before = message;
+    message += countWords(run.text);
+    const within = [...breaks].filter(([at]) => at > before && at < message);
     const here = breaks.get(before);
     const own = plain
       ? parted(run.text, before, within, text)
@@ -45,10 +45,10 @@ function between(run: Run, make: (bare: Run) => ElementNode): PageNode[] {
 
 /** Words that follow each other are one text. */
 function joinWords(nodes: readonly PageNode[]): PageNode[] {
-  return nodes.reduce<PageNode[]>((made, node) => {
-    const last = made.at(-1);
-    if (last?.kind !== 'words' || node.kind !== 'words') return [...made, node];
-    return [...made.slice(0, -1), { ...last, text: last.text + node.text }];
+  return nodes.reduce<PageNode[]>((nodes, node) => {
+    const last = nodes.at(-1);
+    if (last?.kind !== 'words' || node.kind !== 'words') return [...nodes, node];
+    return [...nodes.slice(0, -1), { ...last, text: last.text + node.text }];
   }, []);
 }
 
@@ -79,13 +79,13 @@ function breakNode(text: Paragraph, at: number, style: string): ElementNode {
 }
 
 /** Where breaks are set on the boards of a text: by the number of words before, whether each board has it. */
-export function breaksOn(boards: readonly (Paragraph | undefined)[]): ReadonlyMap<number, readonly boolean[]> {
-  const own = boards.map((text) => {
+export function breaksOn(artboards: readonly (Paragraph | undefined)[]): ReadonlyMap<number, readonly boolean[]> {
+  const own = artboards.map((text) => {
     const places = new Set<number>();
-    let said = 0;
+    let message = 0;
     for (const { runs, broken } of text?.lines ?? []) {
-      if (broken) places.add(said);
-      said += countWords(runs.map((run) => run.text).join(''));
+      if (broken) places.add(message);
+      message += countWords(runs.map((run) => run.text).join(''));
     }
     return places;
   });
@@ -133,7 +133,7 @@ function raised(raise: number | undefined): Record<string, string> {
 }
 
 /** A gradient of its own fills just the run; one in a plain colour in a text with a gradient says so. */
-function paintOfRun(own: TextLook, around: TextLook): Record<string, string> {
+function paintOfRun(own: DrawnTextStyle, around: DrawnTextStyle): Record<string, string> {
   if (own.paint === around.paint) return {};
   return own.paint
     ? { 'background-image': own.paint, 'background-clip': 'text', '-webkit-text-fill-color': 'transparent' }
@@ -141,7 +141,7 @@ function paintOfRun(own: TextLook, around: TextLook): Record<string, string> {
 }
 
 /** What a run says otherwise than its paragraph. One in another size or font makes its line no higher. */
-function lookOfRun(own: TextLook, around: TextLook): Record<string, string> {
+function lookOfRun(own: DrawnTextStyle, around: DrawnTextStyle): Record<string, string> {
   return {
     ...(own.family !== around.family || own.size !== around.size ? { 'line-height': '0' } : {}),
     ...(own.family !== around.family ? { 'font-family': own.family } : {}),

@@ -11,7 +11,7 @@ const WIDE = 0.9;
 /** What shows a drawing: an icon in the page whose colour can be changed, or a file. @param board width of the board, px */
 export function drawingIn(
   { art, box }: Extract<Piece, { type: 'art' }>,
-  board: number,
+  artboard: number,
 ): Pick<ElementNode, 'kind' | 'element' | 'markup' | 'attributes'> {
   const { markup } = art;
   if (Math.max(box[2], box[3]) <= ICON_SIZE && markup.length <= ICON_LENGTH) {
@@ -23,6 +23,6 @@ export function drawingIn(
   return {
     kind: 'artwork',
     element: 'img',
-    attributes: { src: artAddress(markup, box[2] >= WIDE * board), alt: art.title },
+    attributes: { src: artAddress(markup, box[2] >= WIDE * artboard), alt: art.title },
   };
 }

@@ -2,26 +2,26 @@ import { required } from '../../data/required.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements, textOf } from '../../document/walk.js';
 import { buildDesign } from './build-design.js';
-import type { DrawnBoard } from '../../drawing/drawing.js';
-import { matchBoards } from '../match/match-artboards.js';
+import type { DrawnArtboard } from '../../drawing/drawing.js';
+import { matchArtboards } from '../match/match-artboards.js';
 import { wordsOf } from '../text/paragraphs.js';
 import { piecesOf } from '../structure/pieces.js';
 import { rewordedTexts } from '../match/reworded-texts.js';
-import { board, box, line } from '../sample.js';
+import { artboard, box, line } from '../sample.js';
 
-const press = (label: string, x: number, y: number, width: number): Parameters<typeof board>[2][] => [
+const press = (label: string, x: number, y: number, width: number): Parameters<typeof artboard>[2][] => [
   box(x, y, width, 44, { 'background-color': 'rgb(20, 40, 90)' }),
   line(label, x + (width - label.length * 8) / 2, y + 12, { color: 'rgb(255, 255, 255)' }),
 ];
-const wide = board(
+const wide = artboard(
   1440,
   500,
   line('Nights on the marsh', 120, 60, { size: 40 }),
   ...press('Book a telescope evening', 120, 160, 260),
   line('Every Friday from October', 120, 260),
 );
-const narrow = (label: string): DrawnBoard =>
-  board(
+const narrow = (label: string): DrawnArtboard =>
+  artboard(
     390,
     500,
     line('Nights on the marsh', 20, 60, { size: 32 }),
@@ -29,8 +29,8 @@ const narrow = (label: string): DrawnBoard =>
     line('Every Friday from October', 20, 240),
   );
 
-const built = (...boards: DrawnBoard[]): { document: PageDocument; notes: readonly string[] } =>
-  buildDesign({ name: 'p', files: ['p.svg'], boards });
+const built = (...artboards: DrawnArtboard[]): { document: PageDocument; notes: readonly string[] } =>
+  buildDesign({ name: 'p', files: ['p.svg'], boards: artboards });
 const buttons = ({ body }: PageDocument): ElementNode[] => [...elements(body)].filter(({ kind }) => kind === 'button');
 
 describe('a text that says the same otherwise on another board', () => {
@@ -49,15 +49,15 @@ describe('a text that says the same otherwise on another board', () => {
   });
 
   it('is another one without a word in common, or set otherwise', () => {
-    const pairs = (other: DrawnBoard): string[][] => {
+    const pairs = (other: DrawnArtboard): string[][] => {
       const [mine, theirs] = [piecesOf(wide), piecesOf(other)];
-      const { pairs: known, reworded } = matchBoards(mine, theirs);
+      const { pairs: known, reworded } = matchArtboards(mine, theirs);
       expect(rewordedTexts(mine, theirs, known)).toEqual([]);
-      return reworded.map((pair) => pair.map((one) => (one.type === 'text' ? wordsOf(one.text) : '')));
+      return reworded.map((pair) => pair.map((piece) => (piece.type === 'text' ? wordsOf(piece.text) : '')));
     };
     expect(pairs(narrow('Book evening'))).toEqual([['Book a telescope evening', 'Book evening']]);
     expect(pairs(narrow('Come along'))).toEqual([]);
-    const bold = board(
+    const bold = artboard(
       390,
       300,
       line('Nights on the marsh', 20, 60, { size: 32 }),

@@ -4,7 +4,7 @@ import { breaksOn, runsOf } from './runs.js';
 import type { Paragraph } from '../model/paragraph.js';
 
 /** A text, and what it says on each board. */
-export interface Said {
+export interface TextVariants {
   readonly text: Paragraph;
   /** Whether stretches that look like links are links. */
   readonly linked: boolean;
@@ -17,37 +17,39 @@ export interface Said {
 }
 
 /** The nodes of a text; where it says something otherwise on other boards, each wording is shown on those that have it. */
-export function wordingsOf(said: Said): PageNode[] {
-  const { text, onBoards, screens, addStyle, idOf } = said;
-  const own = onBoards.map((one) => saidBy(one ?? text));
+export function wordingsOf(message: TextVariants): PageNode[] {
+  const { text, onBoards: onArtboards, screens, addStyle, idOf } = message;
+  const own = onArtboards.map((onArtboard) => saidBy(onArtboard ?? text));
   const wordings = [...new Set(own)];
-  if (wordings.length < 2) return nodesOf(text, said);
+  if (wordings.length < 2) return nodesOf(text, message);
   return wordings.map((words, at): ElementNode => {
-    const wording = onBoards[own.indexOf(words)] ?? text;
+    const wording = onArtboards[own.indexOf(words)] ?? text;
     return {
       id: idOf(`${wording.path} ${at}`),
       kind: 'run',
       name: 'wording',
       element: 'span',
-      style: addStyle(shownOn(screens, (board) => (own[board] ?? own.at(-1)) === words)),
+      style: addStyle(shownOn(screens, (artboard) => (own[artboard] ?? own.at(-1)) === words)),
       inline: true,
       ...(at > 0 ? { otherwise: true as const } : {}),
-      children: nodesOf(wording, said),
+      children: nodesOf(wording, message),
     };
   });
 }
 
-function nodesOf(wording: Paragraph, { linked, onBoards, screens, addStyle }: Said): PageNode[] {
-  const same = onBoards.map((one) => (one && saidBy(one) === saidBy(wording) ? one : undefined));
+function nodesOf(wording: Paragraph, { linked, onBoards: onArtboards, screens, addStyle }: TextVariants): PageNode[] {
+  const same = onArtboards.map((onArtboard) =>
+    onArtboard && saidBy(onArtboard) === saidBy(wording) ? onArtboard : undefined,
+  );
   const breaks = [...breaksOn(same)].map(
-    ([at, boards]) => [at, addStyle(shownOn(screens, (board) => boards[board] === true))] as const,
+    ([at, artboards]) => [at, addStyle(shownOn(screens, (artboard) => artboards[artboard] === true))] as const,
   );
   const everywhere = (look: Record<string, string>): string => addStyle(Array.from({ length: screens }, () => look));
   return runsOf(wording, linked, everywhere, new Map(breaks));
 }
 
-function shownOn(screens: number, isShown: (board: number) => boolean): Record<string, string>[] {
-  return Array.from({ length: screens }, (_, board): Record<string, string> =>
-    isShown(board) ? {} : { display: 'none' },
+function shownOn(screens: number, isShown: (artboard: number) => boolean): Record<string, string>[] {
+  return Array.from({ length: screens }, (_, artboard): Record<string, string> =>
+    isShown(artboard) ? {} : { display: 'none' },
   );
 }

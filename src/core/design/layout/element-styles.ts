@@ -4,10 +4,10 @@ import { itemLook } from '../structure/lists.js';
 import { type Piece, drawnBox } from '../model/piece.js';
 import type { Paragraph } from '../model/paragraph.js';
 
-type Look = Record<string, string>;
+type StyleMap = Record<string, string>;
 
 /** Type of a paragraph as CSS. */
-export function textLook(text: Paragraph): Look {
+export function textLook(text: Paragraph): StyleMap {
   const { look } = text;
   return {
     'font-family': look.family,
@@ -25,7 +25,7 @@ export function textLook(text: Paragraph): Look {
 }
 
 /** Letters filled with a gradient, which lies where the text lies rather than across its whole line (Compat, 5.2). */
-function paintLook(paint: string, { box, align }: Paragraph): Look {
+function paintLook(paint: string, { box, align }: Paragraph): StyleMap {
   return {
     'background-image': paint,
     'background-size': `${px(box[2])} 100%`,
@@ -37,8 +37,8 @@ function paintLook(paint: string, { box, align }: Paragraph): Look {
 }
 
 /** How a picture fills its place: what part of it shows, and its shape. */
-export function pictureLook(piece: Extract<Piece, { type: 'picture' }>, sized: boolean): Look {
-  const { picture } = piece;
+export function imageLook(piece: Extract<Piece, { type: 'picture' }>, sized: boolean): StyleMap {
+  const { picture: image } = piece;
   const box = drawnBox(piece);
   return {
     display: 'block',
@@ -46,8 +46,8 @@ export function pictureLook(piece: Extract<Piece, { type: 'picture' }>, sized: b
     height: 'auto',
     'aspect-ratio': `${Math.round(box[2] * 100) / 100} / ${Math.round(box[3] * 100) / 100}`,
     'flex-shrink': '0',
-    ...picture.look,
-    ...fitOf(box, picture.whole, picture.stretched === true),
+    ...image.look,
+    ...fitOf(box, image.whole, image.stretched === true),
   };
 }
 
@@ -58,7 +58,7 @@ function small(box: DrawnBox): boolean {
   return box[2] <= SMALL && box[3] <= SMALL;
 }
 
-function fitOf(box: DrawnBox, whole: DrawnBox, stretched: boolean): Look {
+function fitOf(box: DrawnBox, whole: DrawnBox, stretched: boolean): StyleMap {
   const cut = cropOf(box, whole);
   if (!cut) return {};
   if (stretched) return { 'object-fit': 'fill', ...viewBoxOf(box, whole) };
@@ -73,7 +73,7 @@ function isZoomed(box: DrawnBox, whole: DrawnBox): boolean {
 const ZOOM = 0.005;
 
 /** The part that shows of a picture, whatever its scale. */
-function viewBoxOf(box: DrawnBox, whole: DrawnBox): Look {
+function viewBoxOf(box: DrawnBox, whole: DrawnBox): StyleMap {
   const share = (value: number, all: number): string => `${Math.round(Math.max(0, value / all) * 1e5) / 1e3}%`;
   const sides = [
     share(box[1] - whole[1], whole[3]),
@@ -94,7 +94,7 @@ function cropOf(box: DrawnBox, whole: DrawnBox): string | undefined {
 }
 
 /** A box as CSS: fill, border, corners, shadow. A picture that holds others is their background. */
-export function boxLook(piece: Exclude<Piece, { type: 'text' }>): Look {
+export function boxLook(piece: Exclude<Piece, { type: 'text' }>): StyleMap {
   if (piece.type === 'box') return { ...piece.look };
   if (piece.type === 'picture') {
     const { 'object-fit': _fit, ...look } = piece.picture.look;
@@ -107,8 +107,8 @@ export function boxLook(piece: Exclude<Piece, { type: 'text' }>): Look {
   }
   if (piece.type === 'art')
     return {
-      'background-image': `url("${artAddress(piece.art.markup, !hasPicture(piece.art.markup))}")`,
-      'background-size': hasPicture(piece.art.markup) ? 'cover' : '100% 100%',
+      'background-image': `url("${artAddress(piece.art.markup, !hasImage(piece.art.markup))}")`,
+      'background-size': hasImage(piece.art.markup) ? 'cover' : '100% 100%',
     };
   return {};
 }
@@ -120,7 +120,7 @@ function backgroundSize({ box, picture: { whole, stretched } }: Extract<Piece, {
   return isZoomed(box, whole) ? `max(${share(2)}, ${px(whole[2])}) auto` : 'cover';
 }
 
-function hasPicture(markup: string): boolean {
+function hasImage(markup: string): boolean {
   return markup.includes('<image');
 }
 

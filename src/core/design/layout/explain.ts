@@ -1,8 +1,8 @@
 import { wordsOf } from '../text/paragraphs.js';
 import { isOneCell } from './place.js';
 import type { Part } from '../model/part.js';
-import type { Look } from '../model/region.js';
-import type { BoardLooks } from '../model/part-styles.js';
+import type { StyleMap } from '../model/region.js';
+import type { ArtboardStyles } from '../model/part-styles.js';
 
 /** Longest words of a text that stand for it in a reason. */
 const LONGEST = 40;
@@ -11,16 +11,16 @@ const LONGEST = 40;
  * Why a section became what it is: a line for each thing that holds others, indented by depth.
  * @param widths of the screens that `looks` belong to, widest first; px
  */
-export function explainPart(part: Part, looks: readonly BoardLooks[], widths: readonly number[]): string[] {
-  const visit = (one: Part, depth: number): string[] => {
-    const inside = [...one.parts, ...one.over];
+export function explainPart(part: Part, looks: readonly ArtboardStyles[], widths: readonly number[]): string[] {
+  const visit = (part: Part, depth: number): string[] => {
+    const inside = [...part.parts, ...part.over];
     if (inside.length === 0) return [];
     const indent = '  '.repeat(depth);
-    const says = looks.map((look) => layoutIn(look.get(one)));
-    const changes = says.flatMap((said, at) => (at > 0 && said === says[at - 1] ? [] : [`${widths[at]} px ${said}`]));
-    const over = one.over.length ? `; ${one.over.map(nameOf).join(', ')} over the rest` : '';
+    const says = looks.map((look) => layoutIn(look.get(part)));
+    const changes = says.flatMap((text, at) => (at > 0 && text === says[at - 1] ? [] : [`${widths[at]} px ${text}`]));
+    const over = part.over.length ? `; ${part.over.map(nameOf).join(', ')} over the rest` : '';
     return [
-      `${indent}${nameOf(one)}: ${one.reason}${over} (${changes.join(', ')})`,
+      `${indent}${nameOf(part)}: ${part.reason}${over} (${changes.join(', ')})`,
       ...inside.flatMap((child) => visit(child, depth + 1)),
     ];
   };
@@ -33,7 +33,7 @@ function nameOf({ piece, parts, over }: Part): string {
   return piece.type === 'art' ? 'drawing' : piece.type;
 }
 
-function layoutIn(look: Look | undefined): string {
+function layoutIn(look: StyleMap | undefined): string {
   if (!look || look['display'] === 'none') return 'not there';
   const columns = look['grid-template-columns'];
   if (isOneCell(look)) return 'overlapping';

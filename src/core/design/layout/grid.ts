@@ -3,26 +3,32 @@ import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
 import { NONE, given } from './place.js';
 import { columnsOf } from './rows.js';
-import { add, boxIn, orderedRows, paddingDown, widenSide, type Setting } from './context.js';
+import { add, boxIn, orderedRows, paddingDown, widenSide, type LayoutContext } from './context.js';
 import type { Part } from '../model/part.js';
 import type { Region } from '../model/region.js';
 
 /** Lays out like things in rows of several. */
-export function layGrid(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
+export function layGrid(
+  part: Part,
+  children: readonly Part[],
+  box: DrawnBox,
+  region: Region,
+  setting: LayoutContext,
+): void {
   const { view, looks } = setting;
   const rows = orderedRows(children, setting);
-  const first = required(rows[0]).map((one) => boxIn(view, one));
-  const gutter = Math.max(0, Math.min(...first.slice(1).map((one, index) => one[0] - right(required(first[index])))));
+  const first = required(rows[0]).map((row) => boxIn(view, row));
+  const gutter = Math.max(0, Math.min(...first.slice(1).map((box, index) => box[0] - right(required(first[index])))));
   const end = Math.max(right(required(first.at(-1))), region.x + region.width);
-  const regions = first.map((one, index): Region => ({
-    x: one[0],
-    width: (index + 1 < first.length ? required(first[index + 1])[0] - gutter : end) - one[0],
+  const regions = first.map((box, index): Region => ({
+    x: box[0],
+    width: (index + 1 < first.length ? required(first[index + 1])[0] - gutter : end) - box[0],
   }));
   const extents = rows.map(
     (row) =>
       [
-        Math.min(...row.map((one) => boxIn(view, one)[1])),
-        Math.max(...row.map((one) => bottom(boxIn(view, one)))),
+        Math.min(...row.map((part) => boxIn(view, part)[1])),
+        Math.max(...row.map((part) => bottom(boxIn(view, part)))),
       ] as const,
   );
   const gap = Math.max(0, Math.min(...extents.slice(1).map(([top], index) => top - (extents[index]?.[1] ?? 0))));
@@ -38,10 +44,10 @@ export function layGrid(part: Part, children: readonly Part[], box: DrawnBox, re
   if (left > NONE) widenSide(looks, part, 'padding-left', left);
   rows.forEach((row, at) => {
     const extra = at === 0 ? 0 : (extents[at]?.[0] ?? 0) - (extents[at - 1]?.[1] ?? 0) - gap;
-    row.forEach((one, column) => {
-      const offset = boxIn(view, one)[1] - (extents[at]?.[0] ?? 0) + extra;
+    row.forEach((part, column) => {
+      const offset = boxIn(view, part)[1] - (extents[at]?.[0] ?? 0) + extra;
       setting.place(
-        one,
+        part,
         required(regions[column]),
         'grid',
         given(Math.abs(offset) > 0.05, { 'margin-top': px(offset) }),

@@ -1,9 +1,9 @@
-import type { BoardView } from '../match/artboard-view.js';
+import type { ArtboardView } from '../match/artboard-view.js';
 import { px, right, shared } from '../../geometry/box.js';
 import { SIDE_FLOOR } from './place.js';
 import { add } from './context.js';
 import type { Part } from '../model/part.js';
-import type { BoardLooks } from '../model/part-styles.js';
+import type { ArtboardStyles } from '../model/part-styles.js';
 
 /** Edges this alike are one, px. */
 const ALIKE = 8;
@@ -17,7 +17,7 @@ const SIDES = ['margin-left', 'margin-right', 'padding-left', 'padding-right'] a
  * What stands between the gutters of the page does so at every width: where a band reaches over the whole page, as a picture
  * behind its words has it, what is in it keeps the middle of the page, as bands with gutters of their own do.
  */
-export function centreGutters(root: Part, view: BoardView, looks: BoardLooks): void {
+export function centreGutters(root: Part, view: ArtboardView, looks: ArtboardStyles): void {
   const gutter = gutterOf(view);
   if (gutter === undefined) return;
   /* As wide as the page, and so is what holds it. */
@@ -38,7 +38,7 @@ export function centreGutters(root: Part, view: BoardView, looks: BoardLooks): v
 }
 
 /** Whether words lie over a part that stand at a share of the width: they and it keep their distance only if it stays too. */
-function isWrittenOver(part: Part, holder: Part, view: BoardView): boolean {
+function isWrittenOver(part: Part, holder: Part, view: ArtboardView): boolean {
   const box = view.boxOf(part);
   return (
     box !== undefined &&
@@ -55,13 +55,14 @@ export function centred(width: number): string {
 }
 
 /** Where most of what does not reach over the page begins, if something ends as far from the other side. */
-function gutterOf({ board, width }: BoardView): number | undefined {
+function gutterOf({ artboard: artboard, width }: ArtboardView): number | undefined {
   const counts = new Map<number, number>();
-  for (const { box } of board.all) {
+  for (const { box } of artboard.all) {
     const start = Math.round(box[0]);
     if (box[0] > 2 * SIDE_FLOOR && box[0] <= MOST * width) counts.set(start, (counts.get(start) ?? 0) + 1);
   }
-  const isEnd = (start: number): boolean => board.all.some(({ box }) => Math.abs(width - right(box) - start) <= ALIKE);
+  const isEnd = (start: number): boolean =>
+    artboard.all.some(({ box }) => Math.abs(width - right(box) - start) <= ALIKE);
   const found = [...counts]
     .filter(([start, count]) => count >= FEWEST && isEnd(start))
     .sort((a, b) => b[1] - a[1] || a[0] - b[0]);

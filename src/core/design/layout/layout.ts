@@ -1,26 +1,26 @@
 import { required } from '../../data/required.js';
-import type { BoardView } from '../match/artboard-view.js';
+import type { ArtboardView } from '../match/artboard-view.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
-import { boxLook, pictureLook, textLook } from './element-styles.js';
+import { boxLook, imageLook, textLook } from './element-styles.js';
 import { layGrid } from './grid.js';
 import { centred, centreGutters } from './gutters.js';
 import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, placeAcross } from './place.js';
 import { layRow } from './rows.js';
 import { layWrap } from './wrap.js';
-import { add, boxIn, ordered, paddingDown, rowsOf, type Setting } from './context.js';
+import { add, boxIn, ordered, paddingDown, rowsOf, type LayoutContext } from './context.js';
 import type { Part } from '../model/part.js';
 import { type Piece, drawnBox } from '../model/piece.js';
-import type { Region, Look } from '../model/region.js';
+import type { Region, StyleMap } from '../model/region.js';
 import { usualGap } from '../model/gap.js';
 import { layTags } from './tag-lines.js';
-import type { BoardLooks } from '../model/part-styles.js';
+import type { ArtboardStyles } from '../model/part-styles.js';
 
 /** Works out how each part of the tree has to be laid out to stand where it stands on the board. */
-export function layOut(root: Part, view: BoardView): BoardLooks {
-  const looks: BoardLooks = new Map();
-  const box: DrawnBox = [0, 0, view.width, view.board.height];
-  const setting: Setting = {
+export function layOut(root: Part, view: ArtboardView): ArtboardStyles {
+  const looks: ArtboardStyles = new Map();
+  const box: DrawnBox = [0, 0, view.width, view.artboard.height];
+  const setting: LayoutContext = {
     view,
     looks,
     place: (part, region, parent, more) => placeChild(part, region, setting, parent, more),
@@ -35,23 +35,23 @@ export function layOut(root: Part, view: BoardView): BoardLooks {
 }
 
 /** Whether anything in a part reaches over the sides of the board, which cut it off. */
-function sticksOut(part: Part, view: BoardView): boolean {
+function sticksOut(part: Part, view: ArtboardView): boolean {
   const box = view.boxOf(part);
   if (box && (box[0] < -NONE || right(box) > view.width + NONE)) return true;
-  return [...part.parts, ...part.over].some((one) => sticksOut(one, view));
+  return [...part.parts, ...part.over].some((part) => sticksOut(part, view));
 }
 
 /** Whether anything in a part reaches into the room beside it, by which the page must not scroll. */
-function isWidened(part: Part, looks: BoardLooks): boolean {
+function isWidened(part: Part, looks: ArtboardStyles): boolean {
   const own = looks.get(part) ?? {};
   if (['margin-left', 'margin-right'].some((name) => parseFloat(own[name] ?? '0') < 0)) return true;
-  return [...part.parts, ...part.over].some((one) => isWidened(one, looks));
+  return [...part.parts, ...part.over].some((part) => isWidened(part, looks));
 }
 
 /** Lays the children of a part out. `box` is the part's own box (inside of its border), `region` where children may lie. */
-function layInside(part: Part, box: DrawnBox, region: Region, setting: Setting): void {
+function layInside(part: Part, box: DrawnBox, region: Region, setting: LayoutContext): void {
   const { view, looks } = setting;
-  for (const one of [...part.parts, ...part.over]) if (!view.boxOf(one)) add(looks, one, { display: 'none' });
+  for (const entry of [...part.parts, ...part.over]) if (!view.boxOf(entry)) add(looks, entry, { display: 'none' });
   const children = view.present(part.parts);
   /* Where the part really lies: a group is as wide as its region, whatever stands in it. */
   const frame: DrawnBox = part.piece || part.band ? box : [region.x, box[1], region.width, box[3]];
@@ -69,9 +69,9 @@ function layInside(part: Part, box: DrawnBox, region: Region, setting: Setting):
 }
 
 /** How children lie to each other on this board: above or beside each other, in rows of several, or anyhow. */
-function directionOf(children: readonly Part[], view: BoardView): 'stack' | 'row' | 'grid' | 'wrap' | 'free' {
+function directionOf(children: readonly Part[], view: ArtboardView): 'stack' | 'row' | 'grid' | 'wrap' | 'free' {
   if (children.length === 1) return 'stack';
-  const boxes = children.map((one) => boxIn(view, one));
+  const boxes = children.map((child) => boxIn(view, child));
   if (disjoint(boxes, 1, 12)) return 'stack';
   if (disjoint(boxes, 0, 2)) return 'row';
   const rows = rowsOf(children, view);
@@ -79,7 +79,7 @@ function directionOf(children: readonly Part[], view: BoardView): 'stack' | 'row
     (row) =>
       row.length === 1 ||
       disjoint(
-        row.map((one) => boxIn(view, one)),
+        row.map((part) => boxIn(view, part)),
         0,
         2,
       ),
@@ -103,29 +103,37 @@ function disjoint(boxes: readonly DrawnBox[], axis: 0 | 1, slack: number): boole
   return sorted.slice(1).every((box, index) => box[axis] >= end(required(sorted[index])) - slack);
 }
 
-function layStack(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
+function layStack(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: LayoutContext): void {
   const { view, looks } = setting;
   const sorted = ordered(children, 1, setting);
   const first = boxIn(view, required(sorted[0]));
   const last = boxIn(view, required(sorted.at(-1)));
   add(looks, part, { display: 'flex', 'flex-direction': 'column', ...paddingDown(box, first[1], bottom(last)) });
-  const gaps = sorted.slice(1).map((one, index) => boxIn(view, one)[1] - bottom(boxIn(view, required(sorted[index]))));
+  const gaps = sorted
+    .slice(1)
+    .map((part, index) => boxIn(view, part)[1] - bottom(boxIn(view, required(sorted[index]))));
   const usual = usualGap(gaps);
   const equal = gaps.length > 1 && usual !== undefined && usual > 0;
   if (equal) add(looks, part, { 'row-gap': px(usual) });
   const rise = Math.min(0, first[1] - box[1]);
   const hang = Math.min(0, bottom(box) - bottom(last));
-  sorted.forEach((one, index) => {
+  sorted.forEach((part, index) => {
     const gap = index === 0 ? rise : required(gaps[index - 1]);
     const down = {
       ...given((!equal || index === 0) && Math.abs(gap) > 0.05, { 'margin-top': px(gap) }),
       ...given(index === sorted.length - 1 && hang < -0.05, { 'margin-bottom': px(hang) }),
     };
-    placeChild(one, region, setting, 'stack', down);
+    placeChild(part, region, setting, 'stack', down);
   });
 }
 
-function placeChild(part: Part, region: Region, setting: Setting, parent: 'stack' | 'grid', more: Look): void {
+function placeChild(
+  part: Part,
+  region: Region,
+  setting: LayoutContext,
+  parent: 'stack' | 'grid',
+  more: StyleMap,
+): void {
   const { view, looks } = setting;
   const box = boxIn(view, part);
   const placed = placeAcross(part, box, region, view, parent);
@@ -138,7 +146,7 @@ function placeChild(part: Part, region: Region, setting: Setting, parent: 'stack
  * A box that is as wide as what holds it, with one line in its middle (a button across a card): the line is centred, so
  * that it still fits where the box is narrower.
  */
-function centreLine(part: Part, { view, looks }: Setting): void {
+function centreLine(part: Part, { view, looks }: LayoutContext): void {
   const [only, more] = view.present(part.parts);
   const line = only && view.pieceOf(only);
   const look = looks.get(part);
@@ -151,13 +159,13 @@ function centreLine(part: Part, { view, looks }: Setting): void {
 }
 
 /** The part's own look, and what is inside of it. */
-function dress(part: Part, box: DrawnBox, region: Region, setting: Setting, sized: boolean): void {
+function dress(part: Part, box: DrawnBox, region: Region, setting: LayoutContext, sized: boolean): void {
   const { view, looks } = setting;
   const piece = view.pieceOf(part);
   if (piece?.hang || piece?.rise) hangOver(part, piece, looks);
   if (piece?.type === 'text') return add(looks, part, textLook(piece.text));
   if (piece?.type === 'picture' && part.parts.length + part.over.length === 0)
-    return add(looks, part, pictureLook(piece, sized));
+    return add(looks, part, imageLook(piece, sized));
   if (piece?.type === 'art' && part.parts.length + part.over.length === 0) {
     const small = box[2] < 0.9 * region.width;
     return add(looks, part, {
@@ -180,7 +188,7 @@ function dress(part: Part, box: DrawnBox, region: Region, setting: Setting, size
 }
 
 /** What hangs over an edge takes no room there, and lies in front. */
-function hangOver(part: Part, { hang = 0, rise = 0 }: Piece, looks: BoardLooks): void {
+function hangOver(part: Part, { hang = 0, rise = 0 }: Piece, looks: ArtboardStyles): void {
   const before = parseFloat(looks.get(part)?.['margin-top'] ?? '0');
   add(looks, part, {
     position: 'relative',
@@ -191,13 +199,13 @@ function hangOver(part: Part, { hang = 0, rise = 0 }: Piece, looks: BoardLooks):
 }
 
 /** Padding at the sides of a box: what its content leaves, the same on both sides where the right is free. */
-function innerRegion(part: Part, box: DrawnBox, setting: Setting): Region {
+function innerRegion(part: Part, box: DrawnBox, setting: LayoutContext): Region {
   const { view, looks } = setting;
   const children = view.present(part.parts);
   if (children.length === 0) return { x: box[0], width: box[2] };
-  const boxes = children.map((one) => boxIn(view, one));
-  const left = Math.max(0, Math.min(...boxes.map((one) => one[0] - box[0])));
-  const free = Math.max(0, Math.min(...boxes.map((one) => right(box) - right(one))));
+  const boxes = children.map((child) => boxIn(view, child));
+  const left = Math.max(0, Math.min(...boxes.map((entry) => entry[0] - box[0])));
+  const free = Math.max(0, Math.min(...boxes.map((entry) => right(box) - right(entry))));
   const whole = box[2] >= view.width - 2;
   const end = whole ? Math.min(left, free) : free >= left - NONE ? left : free;
   const start = whole ? end : left;
@@ -212,7 +220,7 @@ function innerRegion(part: Part, box: DrawnBox, setting: Setting): Region {
 }
 
 /** A band across the page: its content is centred, at most as wide as on the board. */
-function sideRoom(part: Part, box: DrawnBox, start: number, setting: Setting): Region {
+function sideRoom(part: Part, box: DrawnBox, start: number, setting: LayoutContext): Region {
   const { looks } = setting;
   const width = box[2] - 2 * start;
   if (start > 0.05) {
@@ -226,7 +234,7 @@ function sideRoom(part: Part, box: DrawnBox, start: number, setting: Setting): R
  * Nothing else holds: all children lie in one cell, each at its place, in shares of the width. The cell is as high as was
  * drawn, and grows with what is in it.
  */
-function layFree(part: Part, children: readonly Part[], box: DrawnBox, setting: Setting): void {
+function layFree(part: Part, children: readonly Part[], box: DrawnBox, setting: LayoutContext): void {
   const { looks } = setting;
   add(looks, part, {
     display: 'grid',
@@ -234,25 +242,25 @@ function layFree(part: Part, children: readonly Part[], box: DrawnBox, setting: 
     'align-items': 'start',
     'min-height': px(box[3]),
   });
-  for (const one of children) {
-    const { left, top, ...across } = placeFree(one, box, setting);
-    add(looks, one, { ...IN_CELL, 'margin-left': left, 'margin-top': top, ...across });
+  for (const child of children) {
+    const { left, top, ...across } = placeFree(child, box, setting);
+    add(looks, child, { ...IN_CELL, 'margin-left': left, 'margin-top': top, ...across });
   }
 }
 
-function layOver(part: Part, box: DrawnBox, setting: Setting): void {
+function layOver(part: Part, box: DrawnBox, setting: LayoutContext): void {
   const { view, looks } = setting;
   const over = view.present(part.over);
   if (over.length === 0) return;
   add(looks, part, { position: 'relative' });
   /* What hangs over an edge lies in front of the rest, and what was painted after it, over that. */
-  const raised = part.parts.filter((one) => looks.get(one)?.['z-index'] !== undefined);
-  for (const one of over) {
+  const raised = part.parts.filter((part) => looks.get(part)?.['z-index'] !== undefined);
+  for (const part of over) {
     /* The place comes last, as what is inside may have asked for one that is relative. */
-    const place = placeFree(one, box, setting);
-    add(looks, one, { position: 'absolute', ...place });
-    if (raised.length && raised.every((under) => firstOrder(one) > firstOrder(under)))
-      add(looks, one, { 'z-index': '1' });
+    const place = placeFree(part, box, setting);
+    add(looks, part, { position: 'absolute', ...place });
+    if (raised.length && raised.every((under) => firstOrder(part) > firstOrder(under)))
+      add(looks, part, { 'z-index': '1' });
   }
 }
 
@@ -265,8 +273,8 @@ function firstOrder({ piece, parts, over }: Part): number {
 function placeFree(
   part: Part,
   around: DrawnBox,
-  setting: Setting,
-): Look & { readonly left: string; readonly top: string } {
+  setting: LayoutContext,
+): StyleMap & { readonly left: string; readonly top: string } {
   const { view } = setting;
   const box = boxIn(view, part);
   const piece = view.pieceOf(part);

@@ -1,16 +1,16 @@
-import type { BoardView } from '../match/artboard-view.js';
+import type { ArtboardView } from '../match/artboard-view.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { px, right } from '../../geometry/box.js';
 import type { Part } from '../model/part.js';
-import type { Region, Look } from '../model/region.js';
+import type { Region, StyleMap } from '../model/region.js';
 import type { Paragraph } from '../model/paragraph.js';
 
 /** Columns of a grid in whose only cell things lie over each other, and what puts them there: over what is not so placed, too. */
 export const ONE_CELL = 'minmax(0, 1fr)';
-export const IN_CELL: Look = { position: 'relative', 'grid-row': '1', 'grid-column': '1' };
+export const IN_CELL: StyleMap = { position: 'relative', 'grid-row': '1', 'grid-column': '1' };
 
 /** Whether things lie over each other in a look. */
-export function isOneCell(look: Look): boolean {
+export function isOneCell(look: StyleMap): boolean {
   return look['grid-template-columns'] === ONE_CELL;
 }
 
@@ -22,7 +22,7 @@ export const SIDE_FLOOR = 20;
 const CENTRED = 2.5;
 
 /** The declarations, if the condition holds. */
-export function given(condition: boolean, look: Look): Look {
+export function given(condition: boolean, look: StyleMap): StyleMap {
   return condition ? look : {};
 }
 
@@ -31,9 +31,9 @@ export function placeAcross(
   part: Part,
   box: DrawnBox,
   region: Region,
-  view: BoardView,
+  view: ArtboardView,
   parent: 'stack' | 'grid',
-): { readonly look: Look; readonly region: Region } {
+): { readonly look: StyleMap; readonly region: Region } {
   const piece = view.pieceOf(part);
   if (piece?.type === 'text') return { look: placeText(piece.text, box, region), region };
   const left = box[0] - region.x;
@@ -73,8 +73,8 @@ function placeGroup(
   own: Region,
   region: Region,
   align: string,
-  view: BoardView,
-): { look: Look; region: Region } {
+  view: ArtboardView,
+): { look: StyleMap; region: Region } {
   if (left < -NONE || free < -NONE) return { look: { 'margin-left': px(left), 'margin-right': px(free) }, region: own };
   if (left <= NONE) return { look: {}, region };
   if (Math.abs(left - free) <= CENTRED) {
@@ -89,17 +89,17 @@ function placeGroup(
 }
 
 /** A row of short things (links, buttons, icons) that are as wide as their words. */
-export function isContentRow(part: Part, view: BoardView): boolean {
+export function isContentRow(part: Part, view: ArtboardView): boolean {
   if (part.direction !== 'row') return false;
-  return view.present(part.parts).every((one) => isShort(one, view));
+  return view.present(part.parts).every((part) => isShort(part, view));
 }
 
 /** As wide as its words: one short line, a button, an icon, or a row of these. */
-export function isShort(part: Part, view: BoardView): boolean {
+export function isShort(part: Part, view: ArtboardView): boolean {
   const piece = view.pieceOf(part);
   const box = view.boxOf(part);
   if (!box) return true;
-  if (!piece) return part.direction === 'row' && part.parts.every((one) => isShort(one, view));
+  if (!piece) return part.direction === 'row' && part.parts.every((part) => isShort(part, view));
   if (piece.type === 'text') return piece.text.lines.length === 1 && box[2] < 320;
   if (piece.type === 'box')
     return (
@@ -107,16 +107,16 @@ export function isShort(part: Part, view: BoardView): boolean {
       box[2] <= 340 &&
       part.over.length === 0 &&
       part.parts.length > 0 &&
-      part.parts.every((one) => isShort(one, view))
+      part.parts.every((part) => isShort(part, view))
     );
   return box[2] <= 72 && box[3] <= 72;
 }
 
-function onlyCentredTexts(part: Part, view: BoardView): boolean {
+function onlyCentredTexts(part: Part, view: ArtboardView): boolean {
   return (
     part.direction === 'stack' &&
-    view.present(part.parts).every((one) => {
-      const piece = view.pieceOf(one);
+    view.present(part.parts).every((part) => {
+      const piece = view.pieceOf(part);
       return piece?.type === 'text' && piece.text.align === 'center';
     })
   );
@@ -133,8 +133,8 @@ function breakingWidth(text: Paragraph): { readonly least: number; readonly most
 }
 
 /** A line that fills or passes its region gets room beyond it, so that it breaks only where there is less room. */
-function widened(look: Look, more: number, centred: boolean): Look {
-  const side = (name: string, part: number): Look => ({ [name]: px(parseFloat(look[name] ?? '0') - part) });
+function widened(look: StyleMap, more: number, centred: boolean): StyleMap {
+  const side = (name: string, part: number): StyleMap => ({ [name]: px(parseFloat(look[name] ?? '0') - part) });
   if (centred) return { ...side('margin-left', more / 2), ...side('margin-right', more / 2) };
   return look['text-align'] === 'right' ? side('margin-left', more) : side('margin-right', more);
 }
@@ -142,8 +142,8 @@ function widened(look: Look, more: number, centred: boolean): Look {
 /** Room that a single line keeps at its end, px: more would break it on a narrower screen for nothing. */
 const LINE_EDGE = 20;
 
-function placeText(text: Paragraph, box: DrawnBox, region: Region): Look {
-  const look: Look = {};
+function placeText(text: Paragraph, box: DrawnBox, region: Region): StyleMap {
+  const look: StyleMap = {};
   const left = box[0] - region.x;
   const free = region.x + region.width - right(box);
   const { least, most } = breakingWidth(text);

@@ -3,9 +3,9 @@ import { columnsFor } from './columns.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
 import { isContentRow, NONE, given } from './place.js';
-import { add, boxIn, ordered, paddingDown, widenSide, type Setting } from './context.js';
+import { add, boxIn, ordered, paddingDown, widenSide, type LayoutContext } from './context.js';
 import type { Part } from '../model/part.js';
-import type { Region, Look } from '../model/region.js';
+import type { Region, StyleMap } from '../model/region.js';
 import { EQUAL } from '../model/tolerances.js';
 import { usualGap } from '../model/gap.js';
 
@@ -16,15 +16,21 @@ interface Row {
   readonly boxes: readonly DrawnBox[];
   readonly region: Region;
   /** How one of them has to be set to stand where it stands in the height of the row. */
-  readonly down: (box: DrawnBox) => Look;
+  readonly down: (box: DrawnBox) => StyleMap;
 }
 
 /** Lays out what stands side by side: things as wide as their words, or columns that share the width. */
-export function layRow(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
+export function layRow(
+  part: Part,
+  children: readonly Part[],
+  box: DrawnBox,
+  region: Region,
+  setting: LayoutContext,
+): void {
   const { view, looks } = setting;
   const sorted = ordered(children, 0, setting);
-  const boxes = sorted.map((one) => boxIn(view, one));
-  const top = Math.min(...boxes.map((one) => one[1]));
+  const boxes = sorted.map((part) => boxIn(view, part));
+  const top = Math.min(...boxes.map((box) => box[1]));
   const end = Math.max(...boxes.map(bottom));
   const across = alignDown(boxes, top, end);
   const row: Row = { part, sorted, boxes, region, down: across.of };
@@ -38,7 +44,7 @@ function alignDown(
   boxes: readonly DrawnBox[],
   top: number,
   end: number,
-): { readonly look?: string; readonly of: (box: DrawnBox) => Look } {
+): { readonly look?: string; readonly of: (box: DrawnBox) => StyleMap } {
   const middles = boxes.map((box) => box[1] + box[3] / 2);
   if (Math.max(...middles) - Math.min(...middles) < EQUAL) return { look: 'center', of: () => ({}) };
   if (boxes.every((box) => Math.abs(box[1] - top) < 0.6 && Math.abs(bottom(box) - end) < 0.6))
@@ -67,7 +73,7 @@ function isParted(boxes: readonly DrawnBox[], gaps: readonly number[], page: num
   return next !== undefined && most > SPARE && most >= PARTED * next && left > 0 && Math.abs(left - free) <= ALIKE;
 }
 
-function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Setting): void {
+function layContentRow({ part, sorted, boxes, region, down }: Row, setting: LayoutContext): void {
   const { view, looks } = setting;
   const left = required(boxes[0])[0] - region.x;
   const free = region.x + region.width - right(required(boxes.at(-1)));
@@ -90,22 +96,22 @@ function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Sett
   });
   if (spread && left > NONE) widenSide(looks, part, 'padding-left', left);
   if (spread && free > NONE) widenSide(looks, part, 'padding-right', free);
-  sorted.forEach((one, index) => {
+  sorted.forEach((part, index) => {
     const gap = index === 0 ? (centred || atEnd || spread ? 0 : left) : required(gaps[index - 1]);
     const auto = spread && index - 1 === widest;
     const margin = auto
       ? { 'margin-left': 'auto' }
       : given((index === 0 || !equal || spread) && Math.abs(gap) > 0.05, { 'margin-left': px(gap) });
     const box = required(boxes[index]);
-    add(looks, one, { 'flex-shrink': '0', ...margin, ...down(box) });
-    const piece = view.pieceOf(one);
-    if (piece?.type === 'text') add(looks, one, { 'text-wrap-mode': 'nowrap' });
-    if (piece?.type === 'picture') add(looks, one, { width: px(box[2]) });
-    setting.dress(one, box, { x: box[0], width: box[2] }, true);
+    add(looks, part, { 'flex-shrink': '0', ...margin, ...down(box) });
+    const piece = view.pieceOf(part);
+    if (piece?.type === 'text') add(looks, part, { 'text-wrap-mode': 'nowrap' });
+    if (piece?.type === 'picture') add(looks, part, { width: px(box[2]) });
+    setting.dress(part, box, { x: box[0], width: box[2] }, true);
   });
 }
 
-function layColumns({ part, sorted, boxes, region, down }: Row, setting: Setting): void {
+function layColumns({ part, sorted, boxes, region, down }: Row, setting: LayoutContext): void {
   const { looks, view } = setting;
   const { regions, gutter } = columnsFor(boxes, region, view.evenRow(part) !== undefined);
   const first = required(regions[0]).x;
@@ -119,7 +125,7 @@ function layColumns({ part, sorted, boxes, region, down }: Row, setting: Setting
   });
   if (left > NONE) widenSide(looks, part, 'padding-left', left);
   if (free > NONE) widenSide(looks, part, 'padding-right', free);
-  sorted.forEach((one, index) => setting.place(one, required(regions[index]), 'grid', down(required(boxes[index]))));
+  sorted.forEach((part, index) => setting.place(part, required(regions[index]), 'grid', down(required(boxes[index]))));
 }
 
 export function columnsOf(widths: readonly number[]): string {

@@ -2,7 +2,7 @@ import { required } from '../../data/required.js';
 import type { Part } from '../model/part.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import type { Region } from '../model/region.js';
-import { type Setting, orderedRows, boxIn, add, paddingDown } from './context.js';
+import { type LayoutContext, orderedRows, boxIn, add, paddingDown } from './context.js';
 import { around, bottom, px } from '../../geometry/box.js';
 import { usualGap } from '../model/gap.js';
 import { EQUAL } from '../model/tolerances.js';
@@ -17,11 +17,11 @@ export function layTags(
   children: readonly Part[],
   box: DrawnBox,
   region: Region,
-  setting: Setting,
+  setting: LayoutContext,
 ): boolean {
   const { view, looks } = setting;
   const rows = orderedRows(children, setting);
-  const lines = rows.map((row) => row.map((one) => boxIn(view, one)));
+  const lines = rows.map((row) => row.map((part) => boxIn(view, part)));
   const whole = lines.map((line) => around(line));
   const [gap, align] = [gapOf(lines), alignOf(whole)];
   const down = usualGap(whole.slice(1).map((line, at) => line[1] - bottom(required(whole[at]))));
@@ -40,10 +40,10 @@ export function layTags(
     ...(align === 'center' ? { 'justify-content': 'center' } : {}),
     ...paddingDown(box, required(whole[0])[1], bottom(required(whole.at(-1)))),
   });
-  for (const one of rows.flat()) {
-    const own = boxIn(view, one);
-    add(looks, one, { 'flex-shrink': '0' });
-    setting.dress(one, own, { x: own[0], width: own[2] }, true);
+  for (const row of rows.flat()) {
+    const own = boxIn(view, row);
+    add(looks, row, { 'flex-shrink': '0' });
+    setting.dress(row, own, { x: own[0], width: own[2] }, true);
   }
   return true;
 }

@@ -2,16 +2,22 @@ import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
 import { isShort, NONE, given } from './place.js';
-import { add, boxIn, orderedRows, paddingDown, type Setting } from './context.js';
+import { add, boxIn, orderedRows, paddingDown, type LayoutContext } from './context.js';
 import type { Part } from '../model/part.js';
 import type { Region } from '../model/region.js';
 
 /** Lays out rows of different numbers of things: they run on, and each row is filled so that the next begins anew. */
-export function layWrap(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: Setting): void {
+export function layWrap(
+  part: Part,
+  children: readonly Part[],
+  box: DrawnBox,
+  region: Region,
+  setting: LayoutContext,
+): void {
   const { view, looks } = setting;
   const rows = orderedRows(children, setting);
-  const boxes = rows.flat().map((one) => boxIn(view, one));
-  const top = Math.min(...boxes.map((one) => one[1]));
+  const boxes = rows.flat().map((row) => boxIn(view, row));
+  const top = Math.min(...boxes.map((box) => box[1]));
   add(looks, part, {
     display: 'flex',
     'flex-wrap': 'wrap',
@@ -21,21 +27,21 @@ export function layWrap(part: Part, children: readonly Part[], box: DrawnBox, re
   let end = top;
   for (const row of rows) {
     layOneRow(row, end, region, setting);
-    end = Math.max(...row.map((one) => bottom(boxIn(view, one))));
+    end = Math.max(...row.map((part) => bottom(boxIn(view, part))));
   }
 }
 
-function layOneRow(row: readonly Part[], above: number, region: Region, setting: Setting): void {
+function layOneRow(row: readonly Part[], above: number, region: Region, setting: LayoutContext): void {
   const { view, looks } = setting;
   const share = (value: number): string => `${Math.floor((value / region.width) * 1e5) / 1e3}%`;
-  row.forEach((one, index) => {
-    const box = boxIn(view, one);
+  row.forEach((part, index) => {
+    const box = boxIn(view, part);
     const before = index === 0 ? region.x : right(boxIn(view, required(row[index - 1])));
     const left = box[0] - before;
     const free = region.x + region.width - right(box);
-    const short = isShort(one, view);
+    const short = isShort(part, view);
     const down = box[1] - above;
-    add(looks, one, {
+    add(looks, part, {
       'flex-grow': '0',
       'flex-shrink': '0',
       'flex-basis': short ? 'auto' : share(box[2]),
@@ -43,7 +49,7 @@ function layOneRow(row: readonly Part[], above: number, region: Region, setting:
       ...given(index === row.length - 1 && free > NONE, { 'margin-right': share(free - 0.5) }),
       ...given(Math.abs(down) > 0.05, { 'margin-top': px(down) }),
     });
-    if (short && view.pieceOf(one)?.type === 'text') add(looks, one, { 'text-wrap-mode': 'nowrap' });
-    setting.dress(one, box, { x: box[0], width: box[2] }, !short);
+    if (short && view.pieceOf(part)?.type === 'text') add(looks, part, { 'text-wrap-mode': 'nowrap' });
+    setting.dress(part, box, { x: box[0], width: box[2] }, !short);
   });
 }

@@ -6,25 +6,25 @@ import type { Piece, Pieces } from '../model/piece.js';
 import { aroundColumns } from '../model/even-columns.js';
 
 /** One board seen through the tree that was made from the widest: which piece stands for which, and where. */
-export class BoardView {
+export class ArtboardView {
   private readonly boxes = new Map<Part, DrawnBox | undefined>();
 
   /** @param pairs pieces of the widest board to pieces of this one; none for the widest itself */
   constructor(
-    readonly board: Pieces,
+    readonly artboard: Pieces,
     private readonly pairs: ReadonlyMap<Piece, Piece> | undefined,
   ) {}
 
   get width(): number {
-    return this.board.width;
+    return this.artboard.width;
   }
 
   /** The piece of this board that is the same thing. */
   pieceOf(part: Part): Piece | undefined {
     if (!part.piece) return undefined;
     if (!this.pairs)
-      return this.board.all.includes(part.piece) || isSameThing(this.board, part.piece) ? part.piece : undefined;
-    return this.pairs.get(part.piece) ?? (isSameThing(this.board, part.piece) ? part.piece : undefined);
+      return this.artboard.all.includes(part.piece) || isSameThing(this.artboard, part.piece) ? part.piece : undefined;
+    return this.pairs.get(part.piece) ?? (isSameThing(this.artboard, part.piece) ? part.piece : undefined);
   }
 
   /** Where a part stands on this board: line boxes for texts, the box around all for groups. Undefined if it is not there. */
@@ -36,8 +36,8 @@ export class BoardView {
   private measure(part: Part): DrawnBox | undefined {
     const piece = this.pieceOf(part);
     if (piece) return piece.type === 'text' ? lineBoxes(piece) : piece.box;
-    const inside = part.parts.map((one) => this.boxOf(one)).filter((one) => one !== undefined);
-    const all = inside.length ? inside : part.over.map((one) => this.boxOf(one)).filter((one) => one !== undefined);
+    const inside = part.parts.map((part) => this.boxOf(part)).filter((box) => box !== undefined);
+    const all = inside.length ? inside : part.over.map((part) => this.boxOf(part)).filter((box) => box !== undefined);
     if (all.length === 0) return undefined;
     const box = this.evenRow(part) ?? around(all);
     return part.band ? [0, box[1], this.width, box[3]] : box;
@@ -50,8 +50,8 @@ export class BoardView {
   evenRow(part: Part): DrawnBox | undefined {
     const children = this.present(part.parts);
     if (part.direction !== 'row' || part.over.length || children.length < 2) return undefined;
-    if (!children.every((one) => this.isCentred(one))) return undefined;
-    return aroundColumns(children.map((one) => required(this.boxOf(one))));
+    if (!children.every((child) => this.isCentred(child))) return undefined;
+    return aroundColumns(children.map((child) => required(this.boxOf(child))));
   }
 
   /** Whether what a part holds is centred in it, words included. */
@@ -61,8 +61,8 @@ export class BoardView {
     const box = this.boxOf(part);
     const children = this.present(part.parts);
     if (!box || children.length === 0 || part.direction !== 'stack') return false;
-    const inLine = children.every((one) => Math.abs(middle(required(this.boxOf(one))) - middle(box)) <= 2);
-    return inLine && children.some((one) => this.isCentred(one) || this.pieceOf(one)?.type === 'picture');
+    const inLine = children.every((child) => Math.abs(middle(required(this.boxOf(child))) - middle(box)) <= 2);
+    return inLine && children.some((child) => this.isCentred(child) || this.pieceOf(child)?.type === 'picture');
   }
 
   /** Children that are on this board. */
@@ -72,8 +72,10 @@ export class BoardView {
 }
 
 /** Extra pieces of other boards are copies of the piece without its inside. */
-function isSameThing(board: Pieces, piece: Piece): boolean {
-  return board.all.some((one) => one.order === piece.order && one.type === piece.type && one.box === piece.box);
+function isSameThing(artboard: Pieces, piece: Piece): boolean {
+  return artboard.all.some(
+    (entry) => entry.order === piece.order && entry.type === piece.type && entry.box === piece.box,
+  );
 }
 
 /**

@@ -1,11 +1,11 @@
 import { area } from '../../geometry/box.js';
-import type { BoardView } from './artboard-view.js';
+import type { ArtboardView } from './artboard-view.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import type { Part } from '../model/part.js';
 import { drawnBox } from '../model/piece.js';
 
 /** Where an element stands on a board, px, and how it shows. */
-export interface Standing {
+export interface ElementPlace {
   readonly box: DrawnBox;
   /** Of a picture: the share of it that is not cropped, 0 to 1. */
   readonly shown?: number;
@@ -18,7 +18,7 @@ export interface Standing {
  * Where boxes, pictures, drawings and the letters of texts stand on a board. Texts and groups have no box of their own
  * that was drawn: the page may make theirs as wide as it likes.
  */
-export function standingOn(view: BoardView, part: Part): Standing | undefined {
+export function standingOn(view: ArtboardView, part: Part): ElementPlace | undefined {
   const piece = view.pieceOf(part);
   if (!piece) return undefined;
   if (piece.type === 'text') return { box: piece.text.box, letters: true };

@@ -1,6 +1,6 @@
 import { required } from '../../data/required.js';
 import { arrange } from '../structure/arrange.js';
-import { matchBoards, type BoardMatch } from './match-artboards.js';
+import { matchArtboards, type ArtboardMatch } from './match-artboards.js';
 import type { Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
 
@@ -14,15 +14,15 @@ export interface Extras {
 }
 
 /** Puts what only other boards have into the tree, each thing once even if several of them have it. */
-export function bringExtras(root: Part, boards: readonly Pieces[], matches: readonly BoardMatch[]): Extras[] {
+export function addExtraParts(root: Part, artboards: readonly Pieces[], matches: readonly ArtboardMatch[]): Extras[] {
   const late: Piece[] = [];
   return matches.map((match, index): Extras => {
-    const board = required(boards[index]);
-    const again = matchBoards({ ...board, all: late }, { ...board, all: match.extra });
+    const artboard = required(artboards[index]);
+    const again = matchArtboards({ ...artboard, all: late }, { ...artboard, all: match.extra });
     const pairs = new Map([...match.pairs, ...again.pairs]);
     const brought = newThings(again.extra);
-    for (const piece of brought) late.push(...piecesIn(insertExtra(root, piece, board, pairs)));
-    return { board, pairs, brought };
+    for (const piece of brought) late.push(...piecesIn(insertExtra(root, piece, artboard, pairs)));
+    return { board: artboard, pairs, brought };
   });
 }
 
@@ -55,20 +55,20 @@ function insertExtra(root: Part, extra: Piece, other: Pieces, pairs: ReadonlyMap
 }
 
 function insertAfter(part: Part, mark: Piece, extra: Part): boolean {
-  const list = [part.parts, part.over].find((parts) => parts.some((one) => one.piece === mark));
+  const list = [part.parts, part.over].find((parts) => parts.some((part) => part.piece === mark));
   if (list) {
-    const at = list.findIndex((one) => one.piece === mark);
+    const at = list.findIndex((part) => part.piece === mark);
     const holder = required(list[at]);
     if (holder.piece?.inside.length) holder.parts.unshift(extra);
     else list.splice(at + 1, 0, extra);
     return true;
   }
-  return [...part.parts, ...part.over].some((one) => insertAfter(one, mark, extra));
+  return [...part.parts, ...part.over].some((part) => insertAfter(part, mark, extra));
 }
 
 /** A part of what stands on one board only; what it holds that is known is in the tree already. */
 function partOf(piece: Piece, back: ReadonlyMap<Piece, Piece>): Part {
-  const known = (one: Piece): boolean => back.has(one) || one.inside.some(known);
+  const known = (piece: Piece): boolean => back.has(piece) || piece.inside.some(known);
   const whole = piece.inside.some(known) ? ({ ...piece, inside: [] } as Piece) : piece;
   return { ...arrange([whole]), reason: 'on one artboard only' };
 }

@@ -3,7 +3,7 @@ import { rewordedTexts } from './reworded-texts.js';
 import type { Piece, Pieces } from '../model/piece.js';
 
 /** Which piece of another board is the same thing as a piece of the first. */
-export interface BoardMatch {
+export interface ArtboardMatch {
   readonly pairs: ReadonlyMap<Piece, Piece>;
   /** Pieces of the other board that the first does not have. */
   readonly extra: readonly Piece[];
@@ -12,7 +12,7 @@ export interface BoardMatch {
 }
 
 /** Matches the pieces of two boards of one page: by words, pictures, drawing, then boxes by what they hold. */
-export function matchBoards(first: Pieces, other: Pieces): BoardMatch {
+export function matchArtboards(first: Pieces, other: Pieces): ArtboardMatch {
   const pairs = new Map<Piece, Piece>();
   const taken = new Set<Piece>();
   const pair = (a: Piece, b: Piece): void => {
@@ -49,15 +49,15 @@ function byKey(pieces: readonly Piece[], keyOf: (piece: Piece) => string | undef
 
 /** What stands right before and after each piece, in the order of painting. */
 function neighbourKeys(
-  boards: readonly Pieces[],
+  artboards: readonly Pieces[],
 ): ReadonlyMap<Piece, readonly [string | undefined, string | undefined]> {
   const found = new Map<Piece, readonly [string | undefined, string | undefined]>();
-  for (const { all } of boards) {
+  for (const { all } of artboards) {
     const keyed = all.filter((piece) => exactKey(piece) !== undefined);
     keyed.forEach((piece, index) =>
       found.set(
         piece,
-        [keyed[index - 1], keyed[index + 1]].map((one) => one && exactKey(one)) as [
+        [keyed[index - 1], keyed[index + 1]].map((piece) => piece && exactKey(piece)) as [
           string | undefined,
           string | undefined,
         ],
@@ -134,7 +134,7 @@ function drawnPaths(markup: string): string {
 type PairUp = (a: Piece, b: Piece) => void;
 
 function leavesIn(piece: Piece): Piece[] {
-  return piece.inside.flatMap((one) => [one, ...leavesIn(one)]);
+  return piece.inside.flatMap((piece) => [piece, ...leavesIn(piece)]);
 }
 
 /** Boxes are the same if they hold the same things; inner ones first. */
@@ -151,14 +151,14 @@ function matchHolders(
   for (const piece of [...first.all].reverse()) {
     if (piece.type !== 'box' || piece.inside.length === 0 || pairs.has(piece)) continue;
     const held = leavesIn(piece)
-      .map((one) => pairs.get(one))
-      .filter((one) => one !== undefined);
+      .map((leaf) => pairs.get(leaf))
+      .filter((piece) => piece !== undefined);
     if (held.length === 0) continue;
     const best = candidates
-      .filter((one) => !taken.has(one.piece))
-      .map((one) => ({
-        ...one,
-        score: held.filter((leaf) => one.held.has(leaf)).length / (held.length + one.held.size),
+      .filter((candidate) => !taken.has(candidate.piece))
+      .map((candidate) => ({
+        ...candidate,
+        score: held.filter((leaf) => candidate.held.has(leaf)).length / (held.length + candidate.held.size),
       }))
       .sort((a, b) => b.score - a.score)[0];
     if (best && best.score > 0.25) pair(piece, best.piece);
@@ -180,9 +180,9 @@ function matchEmpty(
     if (piece.type !== 'box' || pairs.has(piece)) continue;
     const parent = mine.get(piece);
     const wanted = parent ? pairs.get(parent) : undefined;
-    const same = (one: Piece): boolean =>
-      one.type === 'box' && !taken.has(one) && JSON.stringify(paintOf(one)) === JSON.stringify(paintOf(piece));
-    const found = other.all.find((one) => same(one) && theirs.get(one) === wanted) ?? other.all.find(same);
+    const same = (entry: Piece): boolean =>
+      entry.type === 'box' && !taken.has(entry) && JSON.stringify(paintOf(entry)) === JSON.stringify(paintOf(piece));
+    const found = other.all.find((piece) => same(piece) && theirs.get(piece) === wanted) ?? other.all.find(same);
     if (found) pair(piece, found);
   }
 }
@@ -194,7 +194,7 @@ function paintOf(piece: Piece): unknown {
 }
 
 /** Share of the first board's texts and pictures that are in the other. */
-export function matchedShare(first: Pieces, { pairs }: BoardMatch): number {
+export function matchedShare(first: Pieces, { pairs }: ArtboardMatch): number {
   const counted = first.all.filter(({ type }) => type !== 'box');
   return counted.length ? counted.filter((piece) => pairs.has(piece)).length / counted.length : 1;
 }

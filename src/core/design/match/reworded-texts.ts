@@ -22,11 +22,11 @@ export function rewordedTexts(first: Pieces, other: Pieces, pairs: ReadonlyMap<P
   const taken = new Set<Piece>();
   for (const [text, around] of beside(first, (piece) => pairs.get(piece))) {
     const same = [...theirs].find(
-      ([one, other]) =>
-        !taken.has(one) &&
-        isAlike(text, one) &&
+      ([entry, other]) =>
+        !taken.has(entry) &&
+        isAlike(text, entry) &&
         around.some((near, side) => near !== undefined && near === other[side]) &&
-        shareWords(wordsOf(text.text), wordsOf(one.text)),
+        shareWords(wordsOf(text.text), wordsOf(entry.text)),
     );
     if (!same) continue;
     taken.add(same[0]);

@@ -22,7 +22,7 @@ export function evenColumns(boxes: readonly DrawnBox[]): Region[] | undefined {
   const wide = boxes.map((box) => box[2]);
   if (boxes.length < 2 || !even(middles) || even(steps(boxes.map((box) => box[0])).concat(0)) || even(wide))
     return undefined;
-  const step = middles.reduce((sum, one) => sum + one, 0) / middles.length;
+  const step = middles.reduce((sum, middle) => sum + middle, 0) / middles.length;
   const width = Math.max(...wide);
   if (width > step + 0.5) return undefined;
   const first = middle(required(boxes[0]));

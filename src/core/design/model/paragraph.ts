@@ -1,5 +1,5 @@
 import type { Line } from './text-line.js';
-import type { DrawnBox, TextLook } from '../../drawing/drawing.js';
+import type { DrawnBox, DrawnTextStyle } from '../../drawing/drawing.js';
 import type { Mark } from './list-marker.js';
 
 export type Alignment = 'left' | 'center' | 'right';
@@ -13,7 +13,7 @@ export interface Paragraph {
   /** Around the glyph boxes of all lines. */
   readonly box: DrawnBox;
   /** Look of most of its characters. */
-  readonly look: TextLook;
+  readonly look: DrawnTextStyle;
   /** From line to line, px; for one line what its font asks for. */
   readonly leading: number;
   readonly align: Alignment;

@@ -1,5 +1,5 @@
 import type { Part } from './part.js';
-import type { Look } from './region.js';
+import type { StyleMap } from './region.js';
 
 /** Looks of all parts on one board. */
-export type BoardLooks = Map<Part, Look>;
+export type ArtboardStyles = Map<Part, StyleMap>;

@@ -1,15 +1,15 @@
-import type { DrawnPicture, DrawnArt, DrawnShape, DrawnBox } from '../../drawing/drawing.js';
+import type { DrawnImage, DrawnVector, DrawnShape, DrawnBox } from '../../drawing/drawing.js';
 import type { Paragraph } from './paragraph.js';
 
 /** One thing of a drawing that the page will have: a text, a picture, artwork, or a box that may hold others. */
 export type Piece =
-  | (Placed & { readonly type: 'text'; readonly text: Paragraph })
-  | (Placed & { readonly type: 'picture'; readonly picture: DrawnPicture })
-  | (Placed & { readonly type: 'art'; readonly art: DrawnArt })
-  | (Placed & { readonly type: 'box'; readonly shape: DrawnShape; readonly look: Readonly<Record<string, string>> });
+  | (PieceBase & { readonly type: 'text'; readonly text: Paragraph })
+  | (PieceBase & { readonly type: 'picture'; readonly picture: DrawnImage })
+  | (PieceBase & { readonly type: 'art'; readonly art: DrawnVector })
+  | (PieceBase & { readonly type: 'box'; readonly shape: DrawnShape; readonly look: Readonly<Record<string, string>> });
 
 /** What all pieces have. */
-export interface Placed {
+export interface PieceBase {
   readonly order: number;
   /** The place it takes in the layout. */
   readonly box: DrawnBox;

@@ -4,4 +4,4 @@ export interface Region {
   readonly width: number;
 }
 
-export type Look = Record<string, string>;
+export type StyleMap = Record<string, string>;

@@ -1,9 +1,9 @@
-import type { TextLook, DrawnBox, DrawnText } from '../../drawing/drawing.js';
+import type { DrawnTextStyle, DrawnBox, DrawnText } from '../../drawing/drawing.js';
 
 /** Words of one look in a line. */
 export interface Run {
   readonly text: string;
-  readonly look: TextLook;
+  readonly look: DrawnTextStyle;
   readonly href?: string;
   /** How far its baseline lies above that of the line (an exponent) or below it (an index, negative), px. */
   readonly raise?: number;

@@ -3,8 +3,8 @@ import { lengthOf, px } from '../../geometry/box.js';
 import { isOneCell } from '../layout/place.js';
 import { SPACING_FLOOR } from './screens.js';
 import type { Part } from '../model/part.js';
-import type { Look } from '../model/region.js';
-import type { BoardLooks } from '../model/part-styles.js';
+import type { StyleMap } from '../model/region.js';
+import type { ArtboardStyles } from '../model/part-styles.js';
 
 /** A row up to this height is a bar, such as a menu; px. */
 const BAR_HEIGHT = 90;
@@ -22,7 +22,7 @@ const SMALL_BESIDE = 120;
 const ALIKE = 0.12;
 
 /** The shares of the columns of a grid; undefined if a look is none. */
-function sharesOf(look: Look): number[] | undefined {
+function sharesOf(look: StyleMap): number[] | undefined {
   const template = look['grid-template-columns'];
   if (look['display'] !== 'grid' || !template || isOneCell(look)) return undefined;
   const count = /^repeat\((\d+)/.exec(template)?.[1];
@@ -31,7 +31,7 @@ function sharesOf(look: Look): number[] | undefined {
 }
 
 /** How many columns of a grid fit into a room (px) side by side; undefined if the part is none. */
-export function columnsIn(part: Part, look: Look, room: number): number | undefined {
+export function columnsIn(part: Part, look: StyleMap, room: number): number | undefined {
   const shares = sharesOf(look);
   if (!shares) return undefined;
   if (smallBeside(part)) return part.parts.length;
@@ -61,12 +61,12 @@ function isSmall({ box, parts }: Part): boolean {
 }
 
 /** Sets a grid in fewer columns, as far apart as they were; a bar of short things runs on instead. */
-export function setColumns(part: Part, look: Look, columns: number): void {
+export function setColumns(part: Part, look: StyleMap, columns: number): void {
   if (columns < part.parts.length && isBar(part)) return runOn(look);
   const small = columns === part.parts.length ? smallBeside(part) : undefined;
   look['column-gap'] = px(Math.min(lengthOf(look['column-gap']), MOST_GAP));
   look['grid-template-columns'] = small
-    ? part.parts.map((one) => (one === small ? px(one.box[2]) : 'minmax(0, 1fr)')).join(' ')
+    ? part.parts.map((part) => (part === small ? px(part.box[2]) : 'minmax(0, 1fr)')).join(' ')
     : `repeat(${columns}, minmax(0, 1fr))`;
   if (part.parts.length > columns)
     look['row-gap'] = px(Math.max(lengthOf(look['row-gap']), lengthOf(look['column-gap']), LEAST_GAP));
@@ -76,7 +76,7 @@ function isBar({ box, parts }: Part): boolean {
   return box[3] <= BAR_HEIGHT && parts.every((entry) => entry.parts.length <= BAR_ENTRY);
 }
 
-function runOn(look: Look): void {
+function runOn(look: StyleMap): void {
   delete look['grid-template-columns'];
   Object.assign(look, {
     display: 'flex',
@@ -89,12 +89,12 @@ function runOn(look: Look): void {
 }
 
 /** Of a picture and a text that stood beside each other, the picture comes first. */
-export function pictureFirst({ parts }: Part, looks: BoardLooks): void {
+export function imageFirst({ parts }: Part, looks: ArtboardStyles): void {
   const [first, second] = parts;
   if (parts.length !== 2 || !first || !second) return;
-  if (isPicture(second) && !isPicture(first)) looks.set(second, { ...looks.get(second), order: '-1' });
+  if (isImage(second) && !isImage(first)) looks.set(second, { ...looks.get(second), order: '-1' });
 }
 
-function isPicture({ piece, parts }: Part): boolean {
-  return piece?.type === 'picture' || (parts.length === 1 && isPicture(required(parts[0])));
+function isImage({ piece, parts }: Part): boolean {
+  return piece?.type === 'picture' || (parts.length === 1 && isImage(required(parts[0])));
 }

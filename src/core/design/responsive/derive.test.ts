@@ -1,41 +1,41 @@
 import { required } from '../../data/required.js';
 import { arrange } from '../structure/arrange.js';
-import { bandsOf } from '../structure/sections.js';
-import { BoardView } from '../match/artboard-view.js';
-import { deriveLooks } from './derive.js';
+import { splitSections } from '../structure/sections.js';
+import { ArtboardView } from '../match/artboard-view.js';
+import { deriveStyles } from './derive.js';
 import { layOut } from '../layout/layout.js';
 import { wordsOf } from '../text/paragraphs.js';
 import { piecesOf } from '../structure/pieces.js';
-import { board, box, line, picture } from '../sample.js';
+import { artboard, box, line, image } from '../sample.js';
 import { screensBelow } from './screens.js';
 import type { Part } from '../model/part.js';
-import type { Look } from '../model/region.js';
+import type { StyleMap } from '../model/region.js';
 
-type Items = Parameters<typeof board>[2][];
+type Items = Parameters<typeof artboard>[2][];
 
 /** Looks on a phone and a tablet, derived from a board 1200 px wide, by words or picture. */
 function derived(...items: Items) {
-  const pieces = piecesOf(board(1200, 900, ...items));
-  const root = bandsOf(arrange(pieces.top), pieces.width);
-  const wide = layOut(root, new BoardView(pieces, undefined));
+  const pieces = piecesOf(artboard(1200, 900, ...items));
+  const root = splitSections(arrange(pieces.top), pieces.width);
+  const wide = layOut(root, new ArtboardView(pieces, undefined));
   const [tablet, phone] = screensBelow([1200]);
   if (!tablet || !phone) throw new Error('two screens are derived');
-  const onTablet = deriveLooks(root, wide, tablet);
-  const looks = { tablet: onTablet, phone: deriveLooks(root, onTablet, phone) };
+  const onTablet = deriveStyles(root, wide, tablet);
+  const looks = { tablet: onTablet, phone: deriveStyles(root, onTablet, phone) };
   const all = (part: Part): Part[] => [part, ...[...part.parts, ...part.over].flatMap(all)];
   const named = ({ piece }: Part): string =>
     piece?.type === 'text' ? wordsOf(piece.text) : piece?.type === 'picture' ? piece.picture.address : '';
   const find = (name: string): Part => {
-    const part = all(root).find((one) => named(one) === name);
+    const part = all(root).find((part) => named(part) === name);
     if (!part) throw new Error(`nothing is called ${name}`);
     return part;
   };
   return {
-    of: (screen: 'tablet' | 'phone', name: string): Look => looks[screen].get(find(name)) ?? {},
-    around: (screen: 'tablet' | 'phone', name: string, up = 1): Look => {
+    of: (screen: 'tablet' | 'phone', name: string): StyleMap => looks[screen].get(find(name)) ?? {},
+    around: (screen: 'tablet' | 'phone', name: string, up = 1): StyleMap => {
       let part = find(name);
       for (let step = 0; step < up; step += 1)
-        part = required(all(root).find((one) => [...one.parts, ...one.over].includes(part)));
+        part = required(all(root).find((entry) => [...entry.parts, ...entry.over].includes(part)));
       return looks[screen].get(part) ?? {};
     },
   };
@@ -48,7 +48,7 @@ const paragraph = (first: string, second: string, x: number, y: number): Items =
 
 describe('screensBelow', () => {
   it('derives those that no artboard comes near', () => {
-    const widths = (...boards: number[]) => screensBelow(boards).map(({ width }) => width);
+    const widths = (...artboards: number[]) => screensBelow(artboards).map(({ width }) => width);
     expect(widths(1440)).toEqual([834, 390]);
     expect(widths(1440, 820)).toEqual([390]);
     expect(widths(1440, 390)).toEqual([]);
@@ -86,11 +86,11 @@ describe('columns on a screen that nobody drew', () => {
     const row = derived(
       ...paragraph('The dome turns once in a minute and', 'nobody has ever been caught in it', 100, 200),
       line('Ask before you push the button', 100, 300),
-      picture('dome.jpg', 660, 120, 440, 300),
+      image('dome.jpg', 660, 120, 440, 300),
     );
     expect(row.of('phone', 'dome.jpg')['order'] ?? row.around('phone', 'dome.jpg')['order']).toBe('-1');
     const other = derived(
-      picture('dome.jpg', 100, 120, 440, 300),
+      image('dome.jpg', 100, 120, 440, 300),
       ...paragraph('The dome turns once in a minute and', 'nobody has ever been caught in it', 660, 200),
       line('Ask before you push the button', 660, 300),
     );
@@ -122,7 +122,7 @@ describe('places on a screen that nobody drew', () => {
 
   it('bring what lay over other things back into the flow, if it holds words', () => {
     const over = derived(
-      picture('marsh.jpg', 0, 0, 1200, 500),
+      image('marsh.jpg', 0, 0, 1200, 500),
       box(100, 200, 300, 120),
       box(250, 260, 300, 120, { 'background-color': 'rgb(200, 200, 255)' }),
       line('On top of both', 280, 300),
@@ -133,7 +133,7 @@ describe('places on a screen that nobody drew', () => {
 
   it('put what lay in one cell below each other, where its words are, and grow no gap of it', () => {
     const cell = derived(
-      picture('marsh.jpg', 0, 0, 1200, 300),
+      image('marsh.jpg', 0, 0, 1200, 300),
       line('Star evenings', 120, 60),
       line('Every clear Friday', 120, 120),
       line('Marsh', 160, 65, { size: 60 }),

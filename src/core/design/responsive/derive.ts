@@ -1,11 +1,11 @@
 import { defined } from '../../data/defined.js';
-import { columnsIn, COLUMN, LEAST_GAP, pictureFirst, setColumns } from './derive-grid.js';
+import { columnsIn, COLUMN, LEAST_GAP, imageFirst, setColumns } from './derive-grid.js';
 import { lengthOf, px } from '../../geometry/box.js';
 import { isOneCell } from '../layout/place.js';
-import { scaledLook, SPACING_FLOOR, type Screen } from './screens.js';
+import { scaledStyle, SPACING_FLOOR, type Screen } from './screens.js';
 import type { Part } from '../model/part.js';
-import type { Look } from '../model/region.js';
-import type { BoardLooks } from '../model/part-styles.js';
+import type { StyleMap } from '../model/region.js';
+import type { ArtboardStyles } from '../model/part-styles.js';
 
 /** Room at the sides of a narrow screen, px. */
 const GUTTER = 20;
@@ -14,14 +14,14 @@ const FAR = 60;
 /** Boxes up to this size are things to press, as wide as their words; px. */
 const BUTTON = [340, 72] as const;
 /** Pictures up to this width do not grow where their column does, px. */
-const KEPT_PICTURE = 260;
+const KEPT_IMAGE = 260;
 
 /** Where a part stands, for the rules by which its look is derived. */
 interface Stand {
   readonly screen: Screen;
   /** Its own look, and that of the part it is in, on the next wider screen. */
-  readonly before: Look;
-  readonly around: Look;
+  readonly before: StyleMap;
+  readonly around: StyleMap;
   /** The part it is in. */
   readonly holder?: Part;
   /** It stands in a box or a section that leaves no room at its sides itself. */
@@ -31,7 +31,7 @@ interface Stand {
 }
 
 /** Changes what a narrower screen asks for, in a look whose sizes are scaled already. */
-type Rule = (look: Look, part: Part, stand: Stand) => void;
+type Rule = (look: StyleMap, part: Part, stand: Stand) => void;
 
 const RULES: readonly Rule[] = [
   cover,
@@ -39,7 +39,7 @@ const RULES: readonly Rule[] = [
   inColumns,
   inColumn,
   hangNoMore,
-  keepSmallPicture,
+  keepSmallImage,
   stayInside,
   keepGutters,
   takeWholeRow,
@@ -48,13 +48,13 @@ const RULES: readonly Rule[] = [
 ];
 
 /** Looks of all parts on a screen that nobody drew, from those on the next wider one. */
-export function deriveLooks(root: Part, wider: BoardLooks, screen: Screen): BoardLooks {
-  const derived: BoardLooks = new Map();
+export function deriveStyles(root: Part, wider: ArtboardStyles, screen: Screen): ArtboardStyles {
+  const derived: ArtboardStyles = new Map();
   const visit = (part: Part, room: number, given: Pick<Stand, 'around' | 'holder' | 'edged'>): void => {
     const before = wider.get(part);
     if (!before) return;
     const columns = columnsIn(part, before, room);
-    const look = scaledLook(before, screen);
+    const look = scaledStyle(before, screen);
     for (const rule of RULES) rule(look, part, { ...given, screen, before, ...defined({ columns }) });
     if (part.parts.some((child) => hangs(wider.get(child)))) look['padding-bottom'] ??= px(LEAST_GAP);
     derived.set(part, look);
@@ -65,40 +65,40 @@ export function deriveLooks(root: Part, wider: BoardLooks, screen: Screen): Boar
     };
     for (const child of [...part.parts, ...part.over])
       visit(child, (columns ? room / columns : room) - sidesOf(look), inner);
-    if (columns === 1) pictureFirst(part, derived);
+    if (columns === 1) imageFirst(part, derived);
   };
   visit(root, screen.width - 2 * GUTTER, { around: {}, edged: false });
   return derived;
 }
 
 /** A background that was drawn larger than its place just covers it where nobody drew it. */
-function cover(look: Look): void {
+function cover(look: StyleMap): void {
   if (look['background-size']?.startsWith('max(')) look['background-size'] = 'cover';
 }
 
 const SIDES = ['padding-left', 'padding-right'] as const;
 
 /** Room at both sides, as far as it is a fixed one; px. */
-function sidesOf(look: Look): number {
+function sidesOf(look: StyleMap): number {
   return SIDES.reduce((sum, name) => sum + (look[name]?.endsWith('px') ? lengthOf(look[name]) : 0), 0);
 }
 
-function hasSides(look: Look): boolean {
+function hasSides(look: StyleMap): boolean {
   const left = look['padding-left'];
   return left !== undefined && (!left.endsWith('px') || lengthOf(left) > 0);
 }
 
-function isShortRow(look: Look): boolean {
+function isShortRow(look: StyleMap): boolean {
   return look['display'] === 'flex' && look['flex-direction'] !== 'column';
 }
 
 /** Whether a part hangs over the lower edge of its section. */
-function hangs(look: Look | undefined): boolean {
+function hangs(look: StyleMap | undefined): boolean {
   return look?.['z-index'] !== undefined && lengthOf(look['margin-bottom']) < 0;
 }
 
 /** Texts and groups may be narrower than they were. */
-function shrink(look: Look, { piece }: Part): void {
+function shrink(look: StyleMap, { piece }: Part): void {
   if (piece && piece.type !== 'text') return;
   if (look['flex-shrink'] === '0') Object.assign(look, { 'flex-shrink': '1', 'min-width': '0' });
   if (!piece) return;
@@ -106,12 +106,12 @@ function shrink(look: Look, { piece }: Part): void {
   if (look['text-wrap-mode'] === 'nowrap' && look['position'] !== 'absolute') look['text-wrap-mode'] = 'wrap';
 }
 
-function inColumns(look: Look, part: Part, { columns }: Stand): void {
+function inColumns(look: StyleMap, part: Part, { columns }: Stand): void {
   if (columns !== undefined) setColumns(part, look, columns);
 }
 
 /** What stood beside others begins where its column does; a thing to press is no wider than it was. */
-function inColumn(look: Look, { piece, box }: Part, { around }: Stand): void {
+function inColumn(look: StyleMap, { piece, box }: Part, { around }: Stand): void {
   if (around['display'] !== 'grid' || isOneCell(around)) return;
   if (lengthOf(look['margin-top']) > 0) look['margin-top'] = '0';
   for (const side of ['margin-left', 'margin-right']) if (look[side] && look[side] !== 'auto') look[side] = '0';
@@ -120,26 +120,26 @@ function inColumn(look: Look, { piece, box }: Part, { around }: Stand): void {
 }
 
 /** What hung over an edge stands off it. */
-function hangNoMore(look: Look, _part: Part, { before }: Stand): void {
+function hangNoMore(look: StyleMap, _part: Part, { before }: Stand): void {
   if (before['z-index'] === undefined) return;
   for (const side of ['margin-top', 'margin-bottom']) if (lengthOf(before[side]) < 0) look[side] = px(LEAST_GAP);
 }
 
 /** A picture that was small stays so, in the middle if what is around it is. */
-function keepSmallPicture(look: Look, { piece, box }: Part, { holder }: Stand): void {
-  if (piece?.type !== 'picture' || look['width'] !== '100%' || box[2] >= KEPT_PICTURE) return;
+function keepSmallImage(look: StyleMap, { piece, box }: Part, { holder }: Stand): void {
+  if (piece?.type !== 'picture' || look['width'] !== '100%' || box[2] >= KEPT_IMAGE) return;
   look['max-width'] = px(box[2]);
-  const centred = holder?.parts.some((one) => one.piece?.type === 'text' && one.piece.text.align === 'center');
+  const centred = holder?.parts.some((part) => part.piece?.type === 'text' && part.piece.text.align === 'center');
   if (centred) look['align-self'] = 'center';
 }
 
 /** What reached over the sides of its box does not. */
-function stayInside(look: Look): void {
+function stayInside(look: StyleMap): void {
   if (look['max-width'] === 'none') Object.assign(look, { 'max-width': '100%', 'margin-left': '0' });
 }
 
 /** Distances from the sides are gutters; what stood at the two ends of a row goes on doing so. */
-function keepGutters(look: Look, { piece, parts }: Part, { before, around, edged }: Stand): void {
+function keepGutters(look: StyleMap, { piece, parts }: Part, { before, around, edged }: Stand): void {
   const gutter = edged ? px(GUTTER) : '0';
   if (lengthOf(before['margin-right']) >= GUTTER) look['margin-right'] = gutter;
   if (isShortRow(around)) {
@@ -153,7 +153,7 @@ function keepGutters(look: Look, { piece, parts }: Part, { before, around, edged
 }
 
 /** What would be too narrow in its share of a row takes the whole of it. */
-function takeWholeRow(look: Look, _part: Part, { screen }: Stand): void {
+function takeWholeRow(look: StyleMap, _part: Part, { screen }: Stand): void {
   const share = look['flex-basis'];
   if (!share?.endsWith('%') || (screen.width * lengthOf(share)) / 100 >= COLUMN) return;
   Object.assign(look, {
@@ -165,7 +165,7 @@ function takeWholeRow(look: Look, _part: Part, { screen }: Stand): void {
 }
 
 /** Rows break where they do not fit. */
-function runOn(look: Look): void {
+function runOn(look: StyleMap): void {
   if (!isShortRow(look)) return;
   look['flex-wrap'] = 'wrap';
   look['row-gap'] ??= px(SPACING_FLOOR / 2);
@@ -175,7 +175,7 @@ function runOn(look: Look): void {
  * Words, and boxes with words, that lay over other things stand below them; pictures and drawing may stay where they are.
  * What held nothing but such things is a stack.
  */
-function flow(look: Look, { piece, parts }: Part, { before, around }: Stand): void {
+function flow(look: StyleMap, { piece, parts }: Part, { before, around }: Stand): void {
   const words = !piece || piece.type === 'text' || piece.inside.length > 0;
   const inCell = isOneCell(around) && before['grid-row'] !== undefined;
   const { 'margin-left': left = 'auto', 'margin-top': top = 'auto' } = before;

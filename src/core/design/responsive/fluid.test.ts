@@ -1,5 +1,5 @@
 import { required } from '../../data/required.js';
-import { fluidLooks } from './fluid.js';
+import { fluidStyles } from './fluid.js';
 
 /** Value of a size in CSS at a screen width, px. */
 function at(value: string | undefined, width: number): number {
@@ -9,13 +9,13 @@ function at(value: string | undefined, width: number): number {
     .replace(/(-?[\d.]+)vw/g, (_, share: string) => String((Number(share) * width) / 100))
     .replace(/px/g, '');
   const clamp = (least: number, own: number, most: number): number => Math.max(least, Math.min(own, most));
-  return (new Function('clamp_', `return ${text}`) as (one: typeof clamp) => number)(clamp);
+  return (new Function('clamp_', `return ${text}`) as (entry: typeof clamp) => number)(clamp);
 }
 
 describe('fluid looks', () => {
   const widths = [1440, 834, 390];
   const sizes = ['60px', '48px', '30px'];
-  const [wide, middle, narrow] = fluidLooks(
+  const [wide, middle, narrow] = fluidStyles(
     sizes.map((size) => ({ 'font-size': size, color: 'red' })),
     widths,
   );
@@ -36,9 +36,9 @@ describe('fluid looks', () => {
   });
 
   it('leave equal sizes alone, and those of another layout', () => {
-    const [same] = fluidLooks([{ 'row-gap': '20px' }, { 'row-gap': '20.3px' }], [1440, 390]);
+    const [same] = fluidStyles([{ 'row-gap': '20px' }, { 'row-gap': '20.3px' }], [1440, 390]);
     expect(same).toEqual({ 'row-gap': '20px' });
-    const [row] = fluidLooks(
+    const [row] = fluidStyles(
       [
         { display: 'flex', 'row-gap': '20px' },
         { display: 'grid', 'row-gap': '40px' },
@@ -49,7 +49,7 @@ describe('fluid looks', () => {
   });
 
   it('take no more room across above their own screen', () => {
-    const [more, less] = fluidLooks([{ 'margin-left': '80px' }, { 'margin-left': '20px' }], [1440, 390]);
+    const [more, less] = fluidStyles([{ 'margin-left': '80px' }, { 'margin-left': '20px' }], [1440, 390]);
     expect(at(more?.['margin-left'], 915)).toBeCloseTo(50, 1);
     expect(less?.['margin-left']).toBe('20px');
   });

@@ -17,7 +17,7 @@ const SAME = 0.5;
  * @param looks of one part on each screen, widest first
  * @param widths of the screens, px
  */
-export function fluidLooks(looks: readonly Declarations[], widths: readonly number[]): Declarations[] {
+export function fluidStyles(looks: readonly Declarations[], widths: readonly number[]): Declarations[] {
   return looks.map((look, at) =>
     Object.fromEntries(
       Object.entries(look).map(([name, value]) => [
@@ -42,9 +42,9 @@ function runOf(
     if (other === undefined || Math.abs(other - own) < SAME) return [];
     return [between([required(widths[at]), own], [required(widths[next]), other])];
   });
-  const [one, other] = runs;
-  if (!one) return value;
-  return other ? `calc(${one} + ${other} - ${px(own)})` : one;
+  const [text, other] = runs;
+  if (!text) return value;
+  return other ? `calc(${text} + ${other} - ${px(own)})` : text;
 }
 
 /** A size that runs from one point (screen width, size) to another, and stays beyond them; px. */

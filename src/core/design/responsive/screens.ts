@@ -1,5 +1,5 @@
 import { px } from '../../geometry/box.js';
-import type { Look } from '../model/region.js';
+import type { StyleMap } from '../model/region.js';
 
 /**
  * What is left of sizes above their floor on a screen that nobody drew, each as a share of what the next wider screen
@@ -74,12 +74,12 @@ function usualShares(name: ScreenName, share: number): Shares {
 }
 
 /** Widths of the artboards and of the screens that are derived, widest first; px. */
-export function allWidths(boards: readonly number[]): number[] {
-  return [...boards, ...screensBelow(boards).map(({ width }) => width)];
+export function allWidths(artboards: readonly number[]): number[] {
+  return [...artboards, ...screensBelow(artboards).map(({ width }) => width)];
 }
 
 /** A look with type and distances as large as a screen leaves them. */
-export function scaledLook(look: Look, screen: Screen): Look {
+export function scaledStyle(look: StyleMap, screen: Screen): StyleMap {
   return Object.fromEntries(Object.entries(look).map(([name, value]) => [name, scaled(name, value, screen)]));
 }
 

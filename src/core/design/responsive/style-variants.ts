@@ -58,7 +58,7 @@ const NEUTRAL: Readonly<Record<string, string>> = {
 };
 
 /** One style from the looks of a node on each board, widest first: the first, then what differs at each breakpoint. */
-export function styleFromBoards(looks: readonly Declarations[], breakpoints: readonly Breakpoint[]): SharedStyle {
+export function styleFromArtboards(looks: readonly Declarations[], breakpoints: readonly Breakpoint[]): SharedStyle {
   const variants: StyleVariant[] = [];
   breakpoints.forEach(({ name }, at) => {
     const wider = required(looks[at]);

@@ -53,7 +53,7 @@ export function headingLevels(pieces: readonly Piece[], pressed: ReadonlySet<Par
 function bodySize(texts: readonly Paragraph[]): number {
   const counts = new Map<number, number>();
   for (const text of texts) counts.set(text.look.size, (counts.get(text.look.size) ?? 0) + wordsOf(text).length);
-  return [...counts].reduce((most, one) => (one[1] > most[1] ? one : most), [16, 0])[0];
+  return [...counts].reduce((most, count) => (count[1] > most[1] ? count : most), [16, 0])[0];
 }
 
 function isLarge({ look }: Paragraph, body: number): boolean {

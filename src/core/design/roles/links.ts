@@ -1,4 +1,4 @@
-import type { DrawnBox, TextLook } from '../../drawing/drawing.js';
+import type { DrawnBox, DrawnTextStyle } from '../../drawing/drawing.js';
 import { bottom, holds, right } from '../../geometry/box.js';
 import { iconNames, lookOf, MENU_ZONE } from './headings.js';
 import { wordsOf } from '../text/paragraphs.js';
@@ -26,7 +26,7 @@ export function hrefFrom(words: string): string | undefined {
 /** The texts that are links as a whole, and where they lead; `#` if the drawing does not say. */
 export function linksOf(
   pieces: readonly Piece[],
-  board: { readonly width: number; readonly height: number },
+  artboard: { readonly width: number; readonly height: number },
   footer: DrawnBox,
 ): Map<Paragraph, string> {
   const texts = pieces.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
@@ -46,7 +46,7 @@ export function linksOf(
       entries.filter(({ box }) => holds(footer, box, 2)),
       2,
     ),
-    ...bars(pieces, board).flatMap((bar) =>
+    ...bars(pieces, artboard).flatMap((bar) =>
       alike(
         entries.filter(({ box }) => holds(bar, box, 2)),
         LEAST_ENTRIES,
@@ -86,13 +86,13 @@ function columnWith(text: Paragraph, entries: readonly Paragraph[]): number {
     .filter((other) => lookOf(other) === lookOf(text) && Math.abs(other.box[0] - text.box[0]) <= 2)
     .sort((a, b) => a.box[1] - b.box[1]);
   let run: Paragraph[] = [];
-  for (const one of column) {
+  for (const paragraph of column) {
     const before = run.at(-1);
-    if (before && one.box[1] - bottom(before.box) > COLUMN_GAP * one.look.size) {
+    if (before && paragraph.box[1] - bottom(before.box) > COLUMN_GAP * paragraph.look.size) {
       if (run.includes(text)) break;
       run = [];
     }
-    run.push(one);
+    run.push(paragraph);
   }
   return run.includes(text) ? run.length : 0;
 }
@@ -103,7 +103,7 @@ function bodyColour(texts: readonly Paragraph[]): string {
   const running = texts.filter((text) => wordsOf(text).split(' ').length > ENTRY_WORDS);
   for (const text of running.length ? running : texts)
     counts.set(text.look.color, (counts.get(text.look.color) ?? 0) + wordsOf(text).length);
-  return [...counts].reduce((most, one) => (one[1] > most[1] ? one : most), ['', 0])[0];
+  return [...counts].reduce((most, count) => (count[1] > most[1] ? count : most), ['', 0])[0];
 }
 
 function couldBeEntry(text: Paragraph): boolean {
@@ -136,11 +136,11 @@ function isTitleOf(text: Paragraph, below: Paragraph): boolean {
 }
 
 /** Boxes that run down one side of the page from its top. */
-function bars(pieces: readonly Piece[], board: { readonly width: number; readonly height: number }): DrawnBox[] {
+function bars(pieces: readonly Piece[], artboard: { readonly width: number; readonly height: number }): DrawnBox[] {
   return pieces
-    .filter(({ type, box }) => type === 'box' && box[1] < MENU_ZONE && box[2] <= BAR_WIDTH * board.width)
+    .filter(({ type, box }) => type === 'box' && box[1] < MENU_ZONE && box[2] <= BAR_WIDTH * artboard.width)
     .map(({ box }) => box)
-    .filter((box) => bottom(box) - box[1] >= BAR_HEIGHT * Math.min(board.height, 1200) && right(box) > box[0]);
+    .filter((box) => bottom(box) - box[1] >= BAR_HEIGHT * Math.min(artboard.height, 1200) && right(box) > box[0]);
 }
 
 function isCapitals(words: string): boolean {
@@ -156,7 +156,7 @@ function isColoured(color: string): boolean {
 }
 
 /** Whether a stretch of words in a text is a link: it differs from the words around it by its colour or a line below. */
-export function isLinkedRun(own: TextLook, around: TextLook, words: string): boolean {
+export function isLinkedRun(own: DrawnTextStyle, around: DrawnTextStyle, words: string): boolean {
   if (!/\p{L}{2}/u.test(words)) return false;
   const underlined = /underline/.test(own.decoration) && !/underline/.test(around.decoration);
   const recoloured =

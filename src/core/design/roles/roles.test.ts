@@ -3,13 +3,13 @@ import type { ElementNode } from '../../document/types.js';
 import { elements, textOf } from '../../document/walk.js';
 import { buildDesign } from '../emit/build-design.js';
 import { hrefFrom } from './links.js';
-import { board, box, line } from '../sample.js';
+import { artboard, box, line } from '../sample.js';
 
-type Items = Parameters<typeof board>[2][];
+type Items = Parameters<typeof artboard>[2][];
 
 /** The elements that a drawing of 1200 px becomes, by their words. */
 function made(...items: Items) {
-  const { document } = buildDesign({ name: 'p', files: ['p.svg'], boards: [board(1200, 1600, ...items)] });
+  const { document } = buildDesign({ name: 'p', files: ['p.svg'], boards: [artboard(1200, 1600, ...items)] });
   const all = [...elements(document.body)];
   const find = (text: string): ElementNode => {
     const found = all.find(
@@ -187,7 +187,7 @@ describe('boxes with words', () => {
 
   it('are places to write in, if the words stand at the start', () => {
     const fields = page.all.filter(({ element }) => element === 'label');
-    expect(fields.map((one) => textOf(one))).toEqual(['Your name', 'Your question']);
+    expect(fields.map((field) => textOf(field))).toEqual(['Your name', 'Your question']);
     const inputs = fields.map(({ children }) => children?.at(-1) as ElementNode);
     expect(inputs.map(({ element }) => element)).toEqual(['input', 'textarea']);
     expect(inputs[0]?.attributes).toMatchObject({ name: 'your-name', type: 'text' });

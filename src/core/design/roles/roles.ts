@@ -21,22 +21,24 @@ export interface Roles {
 /** A last section up to this height is a footer; px. */
 const FOOTER_HEIGHT = 700;
 /** Highest picture in a footer; px. */
-const FOOTER_PICTURE = 150;
+const FOOTER_IMAGE = 150;
 /** Where there is none, what stands so low is one; px. */
 const LAST_LINES = 140;
 
-export function rolesOf(board: Pieces, root: Part): Roles {
+export function rolesOf(artboard: Pieces, root: Part): Roles {
   const inside = partsOf(root);
-  const buttons = new Set(inside.filter((part) => isButton(part, board.width)));
+  const buttons = new Set(inside.filter((part) => isButton(part, artboard.width)));
   const fields = new Set(inside.filter((part) => !buttons.has(part) && isField(part)));
   const pressed = new Set(
-    [...buttons, ...fields].flatMap((part) => leaves(part).flatMap((one) => (one.type === 'text' ? [one.text] : []))),
+    [...buttons, ...fields].flatMap((part) =>
+      leaves(part).flatMap((leaf) => (leaf.type === 'text' ? [leaf.text] : [])),
+    ),
   );
   const last = root.parts.at(-1);
   const closing = last && root.parts.length > 1 && couldBeFooter(last) ? last.box : undefined;
-  const footer = closing ?? [0, board.height - LAST_LINES, board.width, LAST_LINES];
-  const links = linksOf(board.all, board, footer);
-  const levels = headingLevels(board.all, new Set([...pressed, ...links.keys()]));
+  const footer = closing ?? [0, artboard.height - LAST_LINES, artboard.width, LAST_LINES];
+  const links = linksOf(artboard.all, artboard, footer);
+  const levels = headingLevels(artboard.all, new Set([...pressed, ...links.keys()]));
   return {
     isButton: (part) => buttons.has(part),
     isField: (part) => fields.has(part),
@@ -47,7 +49,7 @@ export function rolesOf(board: Pieces, root: Part): Roles {
 
 /** A last section is a footer unless it is high, or shows a picture that is more than a sign. */
 function couldBeFooter(part: Part): boolean {
-  const shows = partsOf(part).some(({ piece }) => piece?.type === 'picture' && piece.box[3] > FOOTER_PICTURE);
+  const shows = partsOf(part).some(({ piece }) => piece?.type === 'picture' && piece.box[3] > FOOTER_IMAGE);
   return part.box[3] < FOOTER_HEIGHT && !shows;
 }
 
@@ -72,23 +74,23 @@ const MOST_WORDS = 5;
 /** The one short line that a part holds, beside an icon at most. */
 function onlyLine(part: Part, most: number): Paragraph | undefined {
   const inside = leaves(part);
-  const [text, ...more] = inside.flatMap((one) => (one.type === 'text' ? [one.text] : []));
+  const [text, ...more] = inside.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
   const short = text?.lines.length === 1 && wordsOf(text).split(' ').length <= MOST_WORDS;
   return short && more.length === 0 && inside.length <= most ? text : undefined;
 }
 
 /** A painted box of a button's size around a few words in its middle, with an icon at most. */
-function isButton(part: Part, boardWidth: number): boolean {
+function isButton(part: Part, artboardWidth: number): boolean {
   const { piece } = part;
   const text = onlyLine(part, 2);
   if (piece?.type !== 'box' || part.over.length || !text || !isPainted(piece)) return false;
   const [x, , width, height] = piece.box;
   if (height <= TAG_HEIGHT && text.look.size <= TAG_SIZE) return false;
   const spare = [text.box[0] - x, right(piece.box) - right(text.box)] as const;
-  const close = spare.every((one) => one < 40);
+  const close = spare.every((value) => value < 40);
   const off = Math.abs(spare[0] - spare[1]);
   const narrow = width <= PRESS_WIDTH[1] && (off <= 6 || close || leaves(part).length === 2);
-  const wide = off <= 6 && width <= PRESS_SHARE * boardWidth;
+  const wide = off <= 6 && width <= PRESS_SHARE * artboardWidth;
   return height >= PRESS_HEIGHT[0] && height <= PRESS_HEIGHT[1] && width >= PRESS_WIDTH[0] && (narrow || wide);
 }
 

@@ -5,33 +5,33 @@ import { elements, isWords, textOf } from '../../document/walk.js';
 import { arrange } from './arrange.js';
 import { buildDesign } from '../emit/build-design.js';
 import { columnsFor } from '../layout/columns.js';
-import type { DrawnBoard, DrawnBox, DrawnItem } from '../../drawing/drawing.js';
-import { bringExtras } from '../match/extra-parts.js';
+import type { DrawnArtboard, DrawnBox, DrawnItem } from '../../drawing/drawing.js';
+import { addExtraParts } from '../match/extra-parts.js';
 import { explainPart } from '../layout/explain.js';
 import { lengthOf } from '../../geometry/box.js';
-import { matchBoards } from '../match/match-artboards.js';
+import { matchArtboards } from '../match/match-artboards.js';
 import { wordsOf } from '../text/paragraphs.js';
 import { piecesOf } from './pieces.js';
-import { art, board, box, line, picture } from '../sample.js';
-import { allWidths, scaledLook } from '../responsive/screens.js';
+import { art, artboard, box, line, image } from '../sample.js';
+import { allWidths, scaledStyle } from '../responsive/screens.js';
 import type { Part } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
 import { aroundColumns } from '../model/even-columns.js';
 
-type Items = Parameters<typeof board>[2][];
+type Items = Parameters<typeof artboard>[2][];
 
 const sayPiece = (piece: Piece): string =>
   piece.type === 'text' ? wordsOf(piece.text) : piece.type === 'picture' ? piece.picture.address : piece.type;
 /** The tree in one line: rows in brackets, stacks in parentheses. */
 function shapeOf({ piece, direction, parts, over }: Part): string {
-  const inside = [...parts.map(shapeOf), ...over.map((one) => `over ${shapeOf(one)}`)].join(' ');
+  const inside = [...parts.map(shapeOf), ...over.map((part) => `over ${shapeOf(part)}`)].join(' ');
   const around = inside && (direction === 'row' ? `[${inside}]` : `(${inside})`);
   return `${piece ? sayPiece(piece) : ''}${around}`;
 }
 
-function together(wide: DrawnBoard, ...narrow: readonly DrawnBoard[]): Part {
+function together(wide: DrawnArtboard, ...narrow: readonly DrawnArtboard[]): Part {
   const first = piecesOf(wide);
-  const matches = narrow.map((one) => matchBoards(first, piecesOf(one)));
+  const matches = narrow.map((drawnArtboard) => matchArtboards(first, piecesOf(drawnArtboard)));
   return arrange(
     first.top,
     matches.map(
@@ -44,7 +44,7 @@ function together(wide: DrawnBoard, ...narrow: readonly DrawnBoard[]): Part {
 
 describe('a cut that several artboards decide', () => {
   /* Two titles over two texts, as near to each other as to what is beside them. */
-  const wide = board(
+  const wide = artboard(
     1000,
     400,
     line('Hire', 100, 100, { size: 26 }),
@@ -52,7 +52,7 @@ describe('a cut that several artboards decide', () => {
     line('By night', 100, 200),
     line('By year', 240, 200),
   );
-  const asColumns = board(
+  const asColumns = artboard(
     400,
     400,
     line('Hire', 20, 20, { size: 26 }),
@@ -60,7 +60,7 @@ describe('a cut that several artboards decide', () => {
     line('Join', 20, 160, { size: 26 }),
     line('By year', 20, 200),
   );
-  const asRows = board(
+  const asRows = artboard(
     400,
     400,
     line('Hire', 20, 20, { size: 26 }),
@@ -75,15 +75,15 @@ describe('a cut that several artboards decide', () => {
   });
 
   it('joins what crosses, if no cut of the widest keeps everything apart', () => {
-    const row = board(1000, 200, line('One', 100, 50), line('Two', 300, 50), line('Three', 500, 50));
-    const crossed = board(400, 300, line('One', 20, 20), line('Three', 40, 24, { size: 40 }), line('Two', 20, 200));
+    const row = artboard(1000, 200, line('One', 100, 50), line('Two', 300, 50), line('Three', 500, 50));
+    const crossed = artboard(400, 300, line('One', 20, 20), line('Three', 40, 24, { size: 40 }), line('Two', 20, 200));
     const root = together(row, crossed);
     expect(root.parts).toHaveLength(2);
     expect(root.reason).toContain('would cross on another artboard');
   });
 
   it('asks nothing of what another artboard does not have', () => {
-    expect(shapeOf(together(wide, board(400, 100, line('Else', 20, 20))))).toBe(shapeOf(together(wide)));
+    expect(shapeOf(together(wide, artboard(400, 100, line('Else', 20, 20))))).toBe(shapeOf(together(wide)));
   });
 });
 
@@ -92,13 +92,13 @@ describe('a row of things over another', () => {
 
   it('is one row, laid over the rest as a whole', () => {
     const first = together(
-      board(
+      artboard(
         1000,
         800,
         link('Marsh', 100),
         link('Visit', 700),
         link('Join', 800),
-        picture('night.jpg', 0, 0, 1000, 600),
+        image('night.jpg', 0, 0, 1000, 600),
         line('Below', 100, 700),
       ),
     );
@@ -107,12 +107,12 @@ describe('a row of things over another', () => {
 
   it('is none of things that stand at other heights or overlapping', () => {
     const steps = together(
-      board(
+      artboard(
         1000,
         800,
         link('One', 100),
         link('Two', 700, 300),
-        picture('night.jpg', 0, 0, 1000, 600),
+        image('night.jpg', 0, 0, 1000, 600),
         line('Below', 100, 700),
       ),
     );
@@ -122,9 +122,9 @@ describe('a row of things over another', () => {
 
 describe('columns of boxes and pictures', () => {
   it('may touch each other, words may not', () => {
-    const pictures = [0, 300, 600].map((x) => picture(`${x}.jpg`, x, 0, 300, 200));
-    expect(shapeOf(together(board(900, 200, ...pictures)))).toBe('[0.jpg 300.jpg 600.jpg]');
-    const words = piecesOf(board(900, 200, line('a', 100, 50), line('b', 111, 90), line('c', 122, 50)));
+    const images = [0, 300, 600].map((x) => image(`${x}.jpg`, x, 0, 300, 200));
+    expect(shapeOf(together(artboard(900, 200, ...images)))).toBe('[0.jpg 300.jpg 600.jpg]');
+    const words = piecesOf(artboard(900, 200, line('a', 100, 50), line('b', 111, 90), line('c', 122, 50)));
     expect(arrange(words.top).direction).toBe('stack');
   });
 
@@ -137,7 +137,7 @@ describe('columns of boxes and pictures', () => {
         line(`More of ${x}`, x, 240),
       ]),
     ];
-    expect(arrange(piecesOf(board(1000, 400, ...items)).top).parts).toHaveLength(3);
+    expect(arrange(piecesOf(artboard(1000, 400, ...items)).top).parts).toHaveLength(3);
   });
 
   it('are as wide as what is centred in them, evenly apart', () => {
@@ -167,17 +167,17 @@ describe('columns of boxes and pictures', () => {
 });
 
 describe('what only narrower artboards have', () => {
-  const wide = piecesOf(board(1000, 300, line('Hollin Marsh', 40, 20), line('Saturn', 40, 200)));
+  const wide = piecesOf(artboard(1000, 300, line('Hollin Marsh', 40, 20), line('Saturn', 40, 200)));
   const toggle = (x: number): Items => [
     box(x, 10, 48, 40, { 'border-width': '1px' }),
     art('M0 0h9', x + 12, 20, 24, 20),
   ];
-  const boards = [800, 400].map((width) =>
-    piecesOf(board(width, 300, line('Hollin Marsh', 20, 20), ...toggle(width - 60), line('Saturn', 20, 200))),
+  const artboards = [800, 400].map((width) =>
+    piecesOf(artboard(width, 300, line('Hollin Marsh', 20, 20), ...toggle(width - 60), line('Saturn', 20, 200))),
   );
-  const matches = boards.map((one) => matchBoards(wide, one));
+  const matches = artboards.map((board) => matchArtboards(wide, board));
   const root = arrange(wide.top);
-  const extras = bringExtras(root, boards, matches);
+  const extras = addExtraParts(root, artboards, matches);
 
   it('comes in with all it holds, after what it follows there, once', () => {
     expect(extras.map(({ brought }) => brought.map(({ type }) => type))).toEqual([['box'], []]);
@@ -191,17 +191,17 @@ describe('what only narrower artboards have', () => {
 
   it('is not a box around things that the widest has too', () => {
     const boxed = piecesOf(
-      board(400, 300, box(10, 10, 380, 60), line('Hollin Marsh', 20, 20), line('Saturn', 20, 200)),
+      artboard(400, 300, box(10, 10, 380, 60), line('Hollin Marsh', 20, 20), line('Saturn', 20, 200)),
     );
     const tree = arrange(wide.top);
-    expect(bringExtras(tree, [boxed], [matchBoards(wide, boxed)])[0]?.brought).toEqual([]);
+    expect(addExtraParts(tree, [boxed], [matchArtboards(wide, boxed)])[0]?.brought).toEqual([]);
     expect(shapeOf(tree)).toBe('(Hollin Marsh Saturn)');
   });
 });
 
 describe('drawing that lies behind other things', () => {
   const behind = (width: number) =>
-    piecesOf(board(1000, 600, art('M0 0h1000v300z', 0, 0, width, 300), line('Words on it', 40, 100)));
+    piecesOf(artboard(1000, 600, art('M0 0h1000v300z', 0, 0, width, 300), line('Words on it', 40, 100)));
 
   it('holds them, if it is large', () => {
     expect(behind(1000).top.map(({ type }) => type)).toEqual(['art']);
@@ -210,7 +210,7 @@ describe('drawing that lies behind other things', () => {
 
   it('is the background of its box, stretched with it', () => {
     const items = [art('M0 0h1000v300z', 0, 0, 1000, 300), line('Words on it', 40, 100)];
-    const { document } = buildDesign({ name: 'p', files: ['p.svg'], boards: [board(1000, 600, ...items)] });
+    const { document } = buildDesign({ name: 'p', files: ['p.svg'], boards: [artboard(1000, 600, ...items)] });
     const looks = Object.values(document.styles).map(({ rest }) => rest);
     const ground = looks.find((look) => look['background-image']?.startsWith('url("data:image/svg+xml'));
     expect(ground?.['background-size']).toBe('100% 100%');
@@ -221,7 +221,7 @@ describe('drawing that lies behind other things', () => {
 
 describe('reasons', () => {
   it('name each thing that holds others, and how it is set on each screen', () => {
-    const part = together(board(1000, 400, box(0, 0, 1000, 300), line('One', 100, 100), line('Two', 500, 100)));
+    const part = together(artboard(1000, 400, box(0, 0, 1000, 300), line('One', 100, 100), line('Two', 500, 100)));
     const looks = [
       new Map([[part, { display: 'grid', 'grid-template-columns': 'repeat(2, 1fr)' }]]),
       new Map([[part, { display: 'flex', 'flex-direction': 'column' }]]),
@@ -237,7 +237,7 @@ describe('screens', () => {
   it('have less of what is above its floor', () => {
     const screen = { width: 390, padding: 0.5, gap: 0.5, type: 0.5, lines: 0.5 };
     expect(
-      scaledLook(
+      scaledStyle(
         {
           'font-size': '40px',
           'line-height': '1.6',
@@ -258,7 +258,7 @@ describe('screens', () => {
       width: '300px',
       color: 'red',
     });
-    expect(scaledLook({ 'font-size': '14px', 'padding-left': 'max(20px, 5%)' }, screen)).toEqual({
+    expect(scaledStyle({ 'font-size': '14px', 'padding-left': 'max(20px, 5%)' }, screen)).toEqual({
       'font-size': '14px',
       'padding-left': 'max(20px, 5%)',
     });
@@ -280,23 +280,24 @@ const drawing = fc.array(fc.array(cell, { minLength: 1, maxLength: 3 }), { minLe
 type Cell = { readonly title: string; readonly text: string; readonly pictured: boolean };
 
 /** Rows of cells with a number in each text, so that each is there once. */
-function draw(rows: readonly (readonly Cell[])[]): { readonly board: DrawnBoard; readonly texts: string[] } {
+function draw(rows: readonly (readonly Cell[])[]): { readonly board: DrawnArtboard; readonly texts: string[] } {
   const items: Items = [];
   const texts: string[] = [];
   rows.forEach((row, at) =>
     row.forEach(({ title, text, pictured }, column) => {
       const [x, y] = [60 + column * 300, 60 + at * 260];
       const number = `${at}${'abc'[column]}`;
-      const said = [`${title} ${number}`, `about ${text} and ${number}`];
-      texts.push(...said);
+      const message = [`${title} ${number}`, `about ${text} and ${number}`];
+      texts.push(...message);
       if (pictured) items.push(box(x - 20, y - 20, 260, 200));
-      items.push(line(required(said[0]), x, y, { size: 26 }), line(required(said[1]), x, y + 80));
+      items.push(line(required(message[0]), x, y, { size: 26 }), line(required(message[1]), x, y + 80));
     }),
   );
-  return { board: board(1000, 60 + rows.length * 260, ...items), texts };
+  return { board: artboard(1000, 60 + rows.length * 260, ...items), texts };
 }
 
-const built = (...boards: DrawnBoard[]): PageDocument => buildDesign({ name: 'p', files: ['p.svg'], boards }).document;
+const built = (...artboards: DrawnArtboard[]): PageDocument =>
+  buildDesign({ name: 'p', files: ['p.svg'], boards: artboards }).document;
 const kindsIn = (document: PageDocument): string =>
   [...elements(document.body)].map(({ kind, element }) => `${kind} ${element}`).join(', ');
 
@@ -304,11 +305,11 @@ describe('every drawing', () => {
   it('has each of its texts in the page exactly once', () => {
     fc.assert(
       fc.property(drawing, (rows) => {
-        const { board: one, texts } = draw(rows);
-        const said = [...elements(built(one).body)]
+        const { board: drawnArtboard, texts } = draw(rows);
+        const message = [...elements(built(drawnArtboard).body)]
           .flatMap((node) => (node.children ?? []).filter(isWords))
           .map(({ text }) => text.trim());
-        expect(said.sort()).toEqual(texts.sort());
+        expect(message.sort()).toEqual(texts.sort());
       }),
       { numRuns: 40 },
     );
@@ -322,14 +323,19 @@ describe('every drawing', () => {
         ...item,
         box: grown(item.box),
         look: { ...item.look, size: item.look.size * 2 },
-        words: item.words.map((one) => ({ ...one, box: grown(one.box) })),
+        words: item.words.map((word) => ({ ...word, box: grown(word.box) })),
       };
     };
     fc.assert(
       fc.property(drawing, (rows) => {
-        const { board: one } = draw(rows);
-        const large = { ...one, width: one.width * 2, height: one.height * 2, items: one.items.map(twice) };
-        expect(shapeOf(arrange(piecesOf(large).top))).toBe(shapeOf(arrange(piecesOf(one).top)));
+        const { board: drawnArtboard } = draw(rows);
+        const large = {
+          ...drawnArtboard,
+          width: drawnArtboard.width * 2,
+          height: drawnArtboard.height * 2,
+          items: drawnArtboard.items.map(twice),
+        };
+        expect(shapeOf(arrange(piecesOf(large).top))).toBe(shapeOf(arrange(piecesOf(drawnArtboard).top)));
       }),
       { numRuns: 40 },
     );
@@ -339,7 +345,7 @@ describe('every drawing', () => {
     fc.assert(
       fc.property(drawing, (rows) => {
         const wide = draw(rows);
-        const narrow = draw(rows.flat().map((one) => [one]));
+        const narrow = draw(rows.flat().map((row) => [row]));
         const document = built(wide.board, { ...narrow.board, width: 400 });
         for (const text of wide.texts) expect(textOf(document.body).split(text)).toHaveLength(2);
         expect(kindsIn(document)).toContain('section');

@@ -44,7 +44,7 @@ function group(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhe
   const instead = chosen === first ? '' : `; ${first.reason} would cross on another artboard`;
   return {
     direction: chosen.direction,
-    parts: chosen.groups.map((one) => group(one, around(one.map((piece) => piece.box)), others)),
+    parts: chosen.groups.map((pieces) => group(pieces, around(pieces.map((piece) => piece.box)), others)),
     over: [],
     box,
     reason: `${chosen.reason}${instead}`,
@@ -52,7 +52,7 @@ function group(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhe
 }
 
 function tagsOf(tags: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
-  const parts = tags.map((one) => leaf(one, others));
+  const parts = tags.map((tag) => leaf(tag, others));
   return { direction: 'row', parts, over: [], box, tags: true, reason: `${tags.length} tags that wrap` };
 }
 
@@ -63,14 +63,14 @@ function apartOn(groups: readonly Piece[][], others: readonly Elsewhere[]): bool
 
 /** Pairs of groups (by index) that cross each other on an artboard. */
 function crossings(groups: readonly Piece[][], at: Elsewhere): [number, number][] {
-  const boxes = groups.map((one) => {
-    const there = one.map(at).filter((box) => box !== undefined);
+  const boxes = groups.map((group) => {
+    const there = group.map(at).filter((box) => box !== undefined);
     return there.length ? around(there) : undefined;
   });
   const found: [number, number][] = [];
-  boxes.forEach((one, i) => {
+  boxes.forEach((box, i) => {
     boxes.slice(0, i).forEach((other, j) => {
-      if (one && other && crosses(one, other)) found.push([j, i]);
+      if (box && other && crosses(box, other)) found.push([j, i]);
     });
   });
   return found;
@@ -90,8 +90,8 @@ function coarser(cut: Cut, others: readonly Elsewhere[]): Cut | undefined {
     crossed = pair !== undefined;
     if (!pair) continue;
     const [to, from] = pair;
-    groups = groups.flatMap((one, index) =>
-      index === from ? [] : index === to ? [[...one, ...required(groups[from])]] : [one],
+    groups = groups.flatMap((group, index) =>
+      index === from ? [] : index === to ? [[...group, ...required(groups[from])]] : [group],
     );
   }
   if (groups.length < 2) return undefined;
@@ -103,11 +103,11 @@ const BAR = 120;
 
 /** What overlaps without being held is laid over the rest, the last painted first; a row of such things as one. */
 function layered(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {
-  const overlapping = pieces.filter((one) => pieces.some((other) => other !== one && overlaps(one, other)));
+  const overlapping = pieces.filter((piece) => pieces.some((other) => other !== piece && overlaps(piece, other)));
   const candidates = overlapping.length ? overlapping : pieces;
   const upper = required([...candidates].sort((a, b) => area(a.box) - area(b.box) || b.order - a.order)[0]);
   const bar = barOf(upper, candidates);
-  const rest = pieces.filter((one) => !bar.includes(one));
+  const rest = pieces.filter((piece) => !bar.includes(piece));
   const below = group(rest, box, others);
   const over = bar.length > 1 ? group(bar, around(bar.map((piece) => piece.box)), others) : leaf(upper, others);
   if (!below.piece) return { ...below, over: [...below.over, over], box };
@@ -123,22 +123,22 @@ function layered(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsew
   };
 }
 
-function overlaps(one: Piece, other: Piece): boolean {
-  return shared(one.box, other.box) > TOUCH * TOUCH;
+function overlaps(piece: Piece, other: Piece): boolean {
+  return shared(piece.box, other.box) > TOUCH * TOUCH;
 }
 
 /** The things in one row with a thing that lie, as it does, over one larger thing and over nothing else. */
 function barOf(upper: Piece, candidates: readonly Piece[]): Piece[] {
-  const under = candidates.filter((one) => one !== upper && overlaps(one, upper));
+  const under = candidates.filter((candidate) => candidate !== upper && overlaps(candidate, upper));
   const [ground] = under;
   if (under.length !== 1 || !ground || area(ground.box) < 4 * area(upper.box)) return [upper];
   const bar = candidates.filter(
-    (one) =>
-      one === upper ||
-      (one !== ground &&
-        overlaps(one, ground) &&
-        Math.min(bottom(one.box), bottom(upper.box)) - Math.max(one.box[1], upper.box[1]) > 0 &&
-        candidates.every((other) => other === one || other === ground || !overlaps(one, other))),
+    (candidate) =>
+      candidate === upper ||
+      (candidate !== ground &&
+        overlaps(candidate, ground) &&
+        Math.min(bottom(candidate.box), bottom(upper.box)) - Math.max(candidate.box[1], upper.box[1]) > 0 &&
+        candidates.every((other) => other === candidate || other === ground || !overlaps(candidate, other))),
   );
   return around(bar.map(({ box }) => box))[3] <= BAR ? bar : [upper];
 }

@@ -89,15 +89,15 @@ function cellsOf(strips: readonly Piece[][]): Piece[][] | undefined {
     if (strips.length % period !== 0) continue;
     const repeats = signs.every(
       (sign, index) =>
-        sign.every((one, at) => one === signs[index % period]?.[at]) &&
+        sign.every((text, at) => text === signs[index % period]?.[at]) &&
         (sign.length === columns || index >= strips.length - period),
     );
-    const plain = period === 1 && signs.every((sign) => sign.every((one) => one === signs[0]?.[0]));
+    const plain = period === 1 && signs.every((sign) => sign.every((text) => text === signs[0]?.[0]));
     if (!repeats || (period === 1 && !plain)) continue;
     const cells: Piece[][] = [];
     for (let row = 0; row < strips.length; row += period) {
       for (let column = 0; column < columns; column += 1) {
-        const cell = rows.slice(row, row + period).flatMap((one) => one[column] ?? []);
+        const cell = rows.slice(row, row + period).flatMap((row) => row[column] ?? []);
         if (cell.length) cells.push(cell);
       }
     }
@@ -159,7 +159,7 @@ function cutAlong(
   let farthest: Piece[] = [];
   for (const piece of sorted) {
     const [from] = extent(piece);
-    if (farthest.every((one) => from >= extent(one)[1] - tolerance(one, piece))) groups.push([piece]);
+    if (farthest.every((entry) => from >= extent(entry)[1] - tolerance(entry, piece))) groups.push([piece]);
     else required(groups.at(-1)).push(piece);
     farthest = farthestOf([...farthest, piece], extent);
   }
@@ -169,8 +169,8 @@ function cutAlong(
 /** Of each sort, the thing that reaches farthest. */
 function farthestOf(pieces: readonly Piece[], extent: (piece: Piece) => [number, number]): Piece[] {
   return [true, false].flatMap((solid) => {
-    const sort = pieces.filter((one) => isSolid(one) === solid);
-    return sort.length ? [sort.reduce((most, one) => (extent(one)[1] > extent(most)[1] ? one : most))] : [];
+    const sort = pieces.filter((piece) => isSolid(piece) === solid);
+    return sort.length ? [sort.reduce((most, piece) => (extent(piece)[1] > extent(most)[1] ? piece : most))] : [];
   });
 }
 
@@ -180,7 +180,7 @@ function widestGap(groups: readonly Piece[][], axis: 0 | 1): number {
 }
 
 function gaps(groups: readonly Piece[][], axis: 0 | 1): number[] {
-  const boxes = groups.map((one) => around(one.map(({ box }) => box)));
+  const boxes = groups.map((group) => around(group.map(({ box }) => box)));
   return boxes
     .slice(1)
     .map((box, index) => box[axis] - (required(boxes[index])[axis] + required(boxes[index])[axis === 0 ? 2 : 3]));
@@ -197,7 +197,7 @@ function goesOn(run: readonly Piece[], strip: readonly Piece[]): boolean {
   const columns = cutColumns(run);
   const box = around(strip.map((piece) => piece.box));
   if (columns.length < 2 || cutColumns([...run, ...strip]).length !== columns.length) return false;
-  const column = columns.find((one) => Math.abs(around(one.map((piece) => piece.box))[0] - box[0]) <= RHYTHM);
+  const column = columns.find((column) => Math.abs(around(column.map((piece) => piece.box))[0] - box[0]) <= RHYTHM);
   if (!column) return false;
   const rows = cutRows(column);
   const last = required(rows.at(-1));

@@ -1,20 +1,20 @@
 import { elements, textOf } from '../../document/walk.js';
 import { buildDesign } from '../emit/build-design.js';
-import { board, box, line } from '../sample.js';
+import { artboard, box, line } from '../sample.js';
 
 const title = line('What to bring', 60, 40, { size: 36, weight: '700' });
 const running = line('The dome is open and unheated, so dress for the marsh in any month.', 60, 110);
 
-function made(...items: Parameters<typeof board>[2][]) {
+function made(...items: Parameters<typeof artboard>[2][]) {
   const { document } = buildDesign({
     name: 'p',
     files: [],
-    boards: [board(1000, 900, title, running, ...items)],
+    boards: [artboard(1000, 900, title, running, ...items)],
   });
   const all = [...elements(document.body)];
   const lists = all.filter(({ element }) => element === 'ul' || element === 'ol');
   return {
-    lists: lists.map((list) => [list.element, ...(list.children ?? []).map((one) => textOf(one))]),
+    lists: lists.map((list) => [list.element, ...(list.children ?? []).map((child) => textOf(child))]),
     attributes: lists.map(({ attributes }) => attributes),
     marks: all.flatMap(({ style }) =>
       (document.styles[style ?? '']?.variants ?? []).flatMap(({ part, set }) =>

@@ -41,8 +41,8 @@ function holdsText(part: Part): boolean {
 function withMarksInRows(part: Part): Part {
   if (part.direction !== 'row' || part.piece) return part;
   const parts: Part[] = [];
-  for (const one of part.parts) {
-    const rows = rowsOfMarks(parts.at(-1), one);
+  for (const entry of part.parts) {
+    const rows = rowsOfMarks(parts.at(-1), entry);
     if (rows)
       parts[parts.length - 1] = {
         direction: 'stack',
@@ -52,7 +52,7 @@ function withMarksInRows(part: Part): Part {
         list: listOf(rows),
         reason: `a list of ${rows.length}`,
       };
-    else parts.push(one);
+    else parts.push(entry);
   }
   return parts.length === 1 ? { ...required(parts[0]), over: part.over } : { ...part, parts };
 }
@@ -62,7 +62,7 @@ function rowsOfMarks(marks: Part | undefined, items: Part): Part[] | undefined {
     return undefined;
   if (marks.direction !== 'stack' || items.direction !== 'stack') return undefined;
   const drawn = marks.parts.map(({ piece }) => piece && drawnMark(piece));
-  if (drawn[0] === undefined || drawn.some((one) => one !== drawn[0])) return undefined;
+  if (drawn[0] === undefined || drawn.some((text) => text !== drawn[0])) return undefined;
   const rows = marks.parts.map((mark, index): Part => {
     const item = required(items.parts[index]);
     return {
@@ -88,14 +88,14 @@ export function withLists(whole: Part): Part {
   const over = part.over.map(withLists);
   if (part.direction !== 'stack' || parts.length < 2 || part.list) return { ...part, parts, over };
   const groups: Part[][] = [];
-  for (const one of parts) {
+  for (const part of parts) {
     const [before] = groups.at(-1) ?? [];
-    const mark = markOf(one);
-    if (before && mark !== undefined && markOf(before) === mark) required(groups.at(-1)).push(one);
-    else groups.push([one]);
+    const mark = markOf(part);
+    if (before && mark !== undefined && markOf(before) === mark) required(groups.at(-1)).push(part);
+    else groups.push([part]);
   }
   if (groups.length === 1) return { ...part, parts, over, list: listOf(parts) };
-  const made = groups.map((group): Part => {
+  const result = groups.map((group): Part => {
     if (group.length === 1) return required(group[0]);
     return {
       direction: 'stack',
@@ -106,7 +106,7 @@ export function withLists(whole: Part): Part {
       reason: `a list of ${group.length}`,
     };
   });
-  return { ...part, parts: made, over };
+  return { ...part, parts: result, over };
 }
 
 function listOf(items: readonly Part[]): 'ul' | 'ol' {

@@ -1,4 +1,4 @@
-import type { DrawnBoard, DrawnBox, DrawnText } from '../../drawing/drawing.js';
+import type { DrawnArtboard, DrawnBox, DrawnText } from '../../drawing/drawing.js';
 import { area, bottom, holds } from '../../geometry/box.js';
 import { agreeOnTexts } from '../text/agree-on-texts.js';
 import { paragraphsOf } from '../text/paragraphs.js';
@@ -13,21 +13,21 @@ const SAME_AREA = 0.9;
 const THINNEST = 8;
 
 /** The texts of a board. */
-export function textsOf(board: DrawnBoard): Paragraph[] {
-  const texts = board.items.filter((item): item is DrawnText => item.type === 'text');
-  return paragraphsOf(texts, board.width);
+export function textsOf(artboard: DrawnArtboard): Paragraph[] {
+  const texts = artboard.items.filter((item): item is DrawnText => item.type === 'text');
+  return paragraphsOf(texts, artboard.width);
 }
 
 /** The pieces of the boards of one page, which agree on what is one text. */
-export function piecesOfAll(boards: readonly DrawnBoard[]): Pieces[] {
+export function piecesOfAll(artboards: readonly DrawnArtboard[]): Pieces[] {
   const texts = agreeOnTexts(
-    boards.map(textsOf),
-    boards.map(({ width }) => width),
+    artboards.map(textsOf),
+    artboards.map(({ width }) => width),
   );
-  return boards.map((board, at) => piecesOf(board, texts[at]));
+  return artboards.map((artboard, at) => piecesOf(artboard, texts[at]));
 }
 
-export function piecesOf(board: DrawnBoard, texts: readonly Paragraph[] = textsOf(board)): Pieces {
+export function piecesOf(artboard: DrawnArtboard, texts: readonly Paragraph[] = textsOf(artboard)): Pieces {
   const pieces: Piece[] = [
     ...texts.map((text): Piece => ({
       type: 'text',
@@ -36,7 +36,7 @@ export function piecesOf(board: DrawnBoard, texts: readonly Paragraph[] = textsO
       text,
       inside: [],
     })),
-    ...board.items.flatMap((item): Piece[] => {
+    ...artboard.items.flatMap((item): Piece[] => {
       if (item.type === 'picture')
         return [{ type: 'picture', order: item.order, box: item.box, picture: item, inside: [] }];
       if (item.type === 'art') return [{ type: 'art', order: item.order, box: item.box, art: item, inside: [] }];
@@ -45,11 +45,11 @@ export function piecesOf(board: DrawnBoard, texts: readonly Paragraph[] = textsO
         : [];
     }),
   ].sort((a, b) => a.order - b.order);
-  return nest(pieces, board);
+  return nest(pieces, artboard);
 }
 
-function nest(pieces: readonly Piece[], board: DrawnBoard): Pieces {
-  const whole: DrawnBox = [0, 0, board.width, board.height];
+function nest(pieces: readonly Piece[], artboard: DrawnArtboard): Pieces {
+  const whole: DrawnBox = [0, 0, artboard.width, artboard.height];
   let ground: Readonly<Record<string, string>> = {};
   const top: Piece[] = [];
   const kept: Piece[] = [];
@@ -58,10 +58,12 @@ function nest(pieces: readonly Piece[], board: DrawnBoard): Pieces {
       ground = { ...ground, ...backgroundOf(piece.look) };
       continue;
     }
-    if (kept.length === 0 && paintsNothingNew(piece, ground, board.width)) continue;
+    if (kept.length === 0 && paintsNothingNew(piece, ground, artboard.width)) continue;
     const parent = kept.findLast(
-      (one) =>
-        canHold(one, piece, board.width) && holds(one.box, piece.box, SLACK) && area(one.box) >= area(piece.box) * 0.98,
+      (entry) =>
+        canHold(entry, piece, artboard.width) &&
+        holds(entry.box, piece.box, SLACK) &&
+        area(entry.box) >= area(piece.box) * 0.98,
     );
     if (
       piece.type === 'box' &&
@@ -76,8 +78,8 @@ function nest(pieces: readonly Piece[], board: DrawnBoard): Pieces {
     (parent ? parent.inside : top).push(piece);
     kept.push(piece);
   }
-  overhang(top, kept, board.width);
-  return { width: board.width, height: board.height, ground, top, all: kept };
+  overhang(top, kept, artboard.width);
+  return { width: artboard.width, height: artboard.height, ground, top, all: kept };
 }
 
 /** Less than this is untidiness rather than an overlap, px. */
@@ -93,7 +95,7 @@ function overhang(top: Piece[], kept: Piece[], width: number): void {
     if (piece.type === 'text' || bands.includes(piece)) continue;
     const [x, y, wide, high] = piece.box;
     const band = bands.find(
-      (one) => one.order < piece.order && one.box[1] > y + LEAST_OVERLAP && one.box[1] < y + high - LEAST_OVERLAP,
+      (band) => band.order < piece.order && band.box[1] > y + LEAST_OVERLAP && band.box[1] < y + high - LEAST_OVERLAP,
     );
     if (!band) {
       riseOver(bands, piece, top, kept);
@@ -132,11 +134,11 @@ function hangOn(band: Piece, top: Piece[], kept: Piece[]): void {
 function riseOver(bands: readonly Piece[], piece: Piece, top: Piece[], kept: Piece[]): void {
   const [x, y, wide, high] = piece.box;
   const band = bands.find(
-    (one) =>
-      one.order < piece.order &&
-      bottom(one.box) > y + LEAST_OVERLAP &&
-      bottom(one.box) < y + high / 2 &&
-      one.box[1] < y,
+    (band) =>
+      band.order < piece.order &&
+      bottom(band.box) > y + LEAST_OVERLAP &&
+      bottom(band.box) < y + high / 2 &&
+      band.box[1] < y,
   );
   if (!band) return;
   const rise = bottom(band.box) - y;

@@ -9,7 +9,7 @@ const TIMES_USUAL = 1.6;
 const UNTIDY = 0.5;
 
 /** Makes the sections of a page from the rows of the board: full-width boxes, and what lies between clear gaps. */
-export function bandsOf(root: Part, width: number): Part {
+export function splitSections(root: Part, width: number): Part {
   const rows = root.direction === 'stack' && !root.piece ? root.parts : [root];
   const gaps = rows
     .slice(1)

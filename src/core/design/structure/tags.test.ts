@@ -1,14 +1,14 @@
 import { required } from '../../data/required.js';
 import { arrange } from './arrange.js';
 import { buildDesign } from '../emit/build-design.js';
-import type { DrawnBoard } from '../../drawing/drawing.js';
+import type { DrawnArtboard } from '../../drawing/drawing.js';
 import { piecesOf } from './pieces.js';
-import { board, box, line } from '../sample.js';
+import { artboard, box, line } from '../sample.js';
 import { elements } from '../../document/walk.js';
 import { tagsIn } from './tags.js';
 import type { Part } from '../model/part.js';
 
-type Items = Parameters<typeof board>[2][];
+type Items = Parameters<typeof artboard>[2][];
 const WORDS = ['Moon', 'Planets', 'Tide', 'Comets tonight', 'Dome', 'Meteors', 'Rings'];
 
 /** Tags in lines no wider than `width`, as words would run. */
@@ -23,8 +23,8 @@ function run(words: readonly string[], x: number, y: number, width: number, look
   }
   return items;
 }
-const drawn = (width: number, ...more: Items): DrawnBoard =>
-  board(width, 500, line('What we show', 40, 40, { size: 30 }), ...run(WORDS, 40, 100, width - 80), ...more);
+const drawn = (width: number, ...more: Items): DrawnArtboard =>
+  artboard(width, 500, line('What we show', 40, 40, { size: 30 }), ...run(WORDS, 40, 100, width - 80), ...more);
 const tagged = (part: Part): Part[] => [...(part.tags ? [part] : []), ...part.parts.flatMap(tagged)];
 
 describe('tags', () => {
@@ -35,7 +35,7 @@ describe('tags', () => {
   });
 
   it('are not boxes of other looks or sizes, or in one line', () => {
-    const top = (items: Items): Parameters<typeof tagsIn>[0] => piecesOf(board(400, 400, ...items)).top;
+    const top = (items: Items): Parameters<typeof tagsIn>[0] => piecesOf(artboard(400, 400, ...items)).top;
     expect(tagsIn(top(run(WORDS, 40, 40, 320)))).toHaveLength(7);
     expect(tagsIn(top(run(WORDS, 40, 40, 900)))).toBeUndefined();
     const mixed = [
@@ -53,7 +53,7 @@ describe('tags', () => {
     expect(rest).toMatchObject({ display: 'flex', 'flex-wrap': 'wrap', 'column-gap': '10px', 'row-gap': '8px' });
     expect(variants.some(({ set }) => set['flex-wrap'] ?? set['display'])).toBe(false);
     const sizes = new Set(
-      holder?.children?.map((one) => ('style' in one ? JSON.stringify(document.styles[one.style]) : '')),
+      holder?.children?.map((child) => ('style' in child ? JSON.stringify(document.styles[child.style]) : '')),
     );
     expect(sizes.size).toBe(1);
   });

@@ -16,10 +16,10 @@ const FEWEST = 3;
 const FARTHEST = 1.5;
 
 function isTag(piece: Piece): boolean {
-  const texts = piece.inside.filter((one) => one.type === 'text');
+  const texts = piece.inside.filter((piece) => piece.type === 'text');
   const [text] = texts;
   if (piece.type !== 'box' || piece.box[3] > HIGHEST || text?.type !== 'text' || texts.length > 1) return false;
-  if (piece.inside.some((one) => one !== text && one.type !== 'art')) return false;
+  if (piece.inside.some((piece) => piece !== text && piece.type !== 'art')) return false;
   return text.text.lines.length === 1 && wordsOf(text.text).length <= LONGEST;
 }
 

@@ -11,14 +11,18 @@ import type { Paragraph } from '../model/paragraph.js';
  * @param texts by board, widest first
  */
 export function agreeOnTexts(texts: readonly (readonly Paragraph[])[], widths: readonly number[]): Paragraph[][] {
-  const lists = texts.map((one) => [...one]);
+  const lists = texts.map((text) => [...text]);
   for (const list of texts)
     for (const whole of list) {
       const key = saidBy(whole);
-      const stretches = lists.map((one) => (hasSpare(one, key, list) ? stretchOf(one, key) : undefined));
-      const parts = stretches.find((one) => one !== undefined)?.parts;
+      const stretches = lists.map((paragraphs) =>
+        hasSpare(paragraphs, key, list) ? stretchOf(paragraphs, key) : undefined,
+      );
+      const parts = stretches.find((stretch) => stretch !== undefined)?.parts;
       if (!parts) continue;
-      const parted = lists.map((one, at) => (stretches[at] ? [] : partedLike(one, key, parts, required(widths[at]))));
+      const parted = lists.map((paragraphs, at) =>
+        stretches[at] ? [] : partedLike(paragraphs, key, parts, required(widths[at])),
+      );
       const together = readsOn(parts) || parted.includes(undefined);
       lists.forEach((own, at) => {
         const [stretch, apart] = [stretches[at], parted[at]];
@@ -37,7 +41,7 @@ export function agreeOnTexts(texts: readonly (readonly Paragraph[])[], widths: r
 
 /** Whether a list has a text less often than another one. */
 function hasSpare(list: readonly Paragraph[], key: string, other: readonly Paragraph[]): boolean {
-  const count = (one: readonly Paragraph[]): number => one.filter((text) => saidBy(text) === key).length;
+  const count = (paragraphs: readonly Paragraph[]): number => paragraphs.filter((text) => saidBy(text) === key).length;
   return list !== other && count(list) < count(other);
 }
 
@@ -65,19 +69,19 @@ function partedLike(
 ): readonly Paragraph[] | undefined {
   const whole = list.find((text) => saidBy(text) === key);
   if (!whole) return [];
-  const made: Paragraph[] = [];
+  const paragraphs: Paragraph[] = [];
   let next = 0;
   for (const part of parts) {
     const from = next;
-    let said = '';
-    while (next < whole.lines.length && said.length < saidBy(part).length) {
+    let text = '';
+    while (next < whole.lines.length && text.length < saidBy(part).length) {
       next += 1;
-      said = saidBy({ ...whole, lines: whole.lines.slice(from, next) });
+      text = saidBy({ ...whole, lines: whole.lines.slice(from, next) });
     }
-    if (said !== saidBy(part)) return undefined;
-    made.push(withLines(whole, whole.lines.slice(from, next), width));
+    if (text !== saidBy(part)) return undefined;
+    paragraphs.push(withLines(whole, whole.lines.slice(from, next), width));
   }
-  return made;
+  return paragraphs;
 }
 
 /** Texts one after the other that say the same together, and stand below each other in one look. */
@@ -86,15 +90,15 @@ function stretchOf(
   key: string,
 ): { readonly at: number; readonly parts: Paragraph[] } | undefined {
   for (const [at, first] of list.entries()) {
-    let said = saidBy(first);
-    if (!key.startsWith(`${said} `)) continue;
+    let text = saidBy(first);
+    if (!key.startsWith(`${text} `)) continue;
     const parts = [first];
     for (const next of list.slice(at + 1)) {
       if (!goesOn(required(parts.at(-1)), next)) break;
       parts.push(next);
-      said = `${said} ${saidBy(next)}`;
-      if (said === key) return { at, parts };
-      if (!key.startsWith(said)) break;
+      text = `${text} ${saidBy(next)}`;
+      if (text === key) return { at, parts };
+      if (!key.startsWith(text)) break;
     }
   }
   return undefined;
@@ -109,7 +113,7 @@ function goesOn(above: Paragraph, below: Paragraph): boolean {
   return alike && !above.mark && !below.mark && gap > -0.5 * below.look.size && gap < FARTHEST * below.leading;
 }
 
-function joined(parts: readonly Paragraph[], boardWidth: number): Paragraph {
+function joined(parts: readonly Paragraph[], artboardWidth: number): Paragraph {
   const first = required(parts[0]);
   const lines = parts.flatMap((part) => part.lines);
   const widest = Math.max(...lines.map(({ box }) => box[2]));
@@ -119,19 +123,19 @@ function joined(parts: readonly Paragraph[], boardWidth: number): Paragraph {
   });
   const { href, ...rest } = first;
   return {
-    ...withLines(rest, broken, boardWidth),
+    ...withLines(rest, broken, artboardWidth),
     ...(href && parts.every((part) => part.href === href) ? { href } : {}),
   };
 }
 
 /** A text with other lines. */
-function withLines(text: Paragraph, lines: readonly Line[], boardWidth: number): Paragraph {
+function withLines(text: Paragraph, lines: readonly Line[], artboardWidth: number): Paragraph {
   return {
     ...text,
     lines,
     box: around(lines.map(({ box }) => box)),
     look: mainLook(lines),
     leading: leadingOf(lines, text.look.size),
-    align: alignmentOf(lines, boardWidth),
+    align: alignmentOf(lines, artboardWidth),
   };
 }

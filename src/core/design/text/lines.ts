@@ -1,5 +1,5 @@
 import { required } from '../../data/required.js';
-import type { DrawnBox, DrawnText, TextLook } from '../../drawing/drawing.js';
+import type { DrawnBox, DrawnText, DrawnTextStyle } from '../../drawing/drawing.js';
 import { isSureMark } from './list-markers.js';
 import { around, bottom, right } from '../../geometry/box.js';
 import type { Run, Line } from '../model/text-line.js';
@@ -15,12 +15,12 @@ export interface OpenLine extends Line {
   readonly path: string;
   readonly layer: string;
   readonly anchor: DrawnText['anchor'];
-  readonly look: TextLook;
+  readonly look: DrawnTextStyle;
 }
 
 /** Joins words to lines. */
 export function joinLines(texts: readonly DrawnText[]): OpenLine[] {
-  const made: OpenLine[] = [];
+  const openLines: OpenLine[] = [];
   for (const text of texts) {
     const line: OpenLine = {
       runs: [
@@ -39,15 +39,15 @@ export function joinLines(texts: readonly DrawnText[]): OpenLine[] {
       anchor: text.anchor,
       look: text.look,
     };
-    const before = made.at(-1);
+    const before = openLines.at(-1);
     const left =
       before && onOneLine(before, line)
         ? before
-        : made.findLast((one) => onOneLine(one, line) && line.order - one.order < 4);
-    if (left) made[made.indexOf(left)] = joined(left, line);
-    else made.push(line);
+        : openLines.findLast((openLine) => onOneLine(openLine, line) && line.order - openLine.order < 4);
+    if (left) openLines[openLines.indexOf(left)] = joined(left, line);
+    else openLines.push(line);
   }
-  return made;
+  return openLines;
 }
 
 function onOneLine(left: OpenLine, line: OpenLine): boolean {
@@ -97,7 +97,7 @@ function lengthOf({ runs }: OpenLine): number {
   return runs.reduce((sum, { text }) => sum + text.length, 0);
 }
 
-export function sameLook(a: TextLook, b: TextLook): boolean {
+export function sameLook(a: DrawnTextStyle, b: DrawnTextStyle): boolean {
   return (
     a.family === b.family &&
     a.size === b.size &&

@@ -46,17 +46,19 @@ function evenly(text: Paragraph, insets: number[]): Paragraph {
   const { mark } = text;
   if (mark?.inset === undefined) return text;
   const own = mark.inset;
-  const known = insets.find((one) => Math.abs(one - own) < SAME_EDGE / 2);
+  const known = insets.find((inset) => Math.abs(inset - own) < SAME_EDGE / 2);
   if (known === undefined) insets.push(own);
   return { ...text, mark: { ...mark, inset: known ?? own } };
 }
 
 function followsOn(a: Paragraph, b: Paragraph): boolean {
-  const [one, other] = [a, b].map(({ lines }) => firstWord(required(lines[0]).runs)) as [string, string];
-  const numbers = [one, other].map((word) => (markKind(word) === 'number' ? Number(/\d+/.exec(word)?.[0]) : NaN));
+  const [text, other] = [a, b].map(({ lines }) => firstWord(required(lines[0]).runs)) as [string, string];
+  const numbers = [text, other].map((word) => (markKind(word) === 'number' ? Number(/\d+/.exec(word)?.[0]) : NaN));
   const counted = Math.abs(required(numbers[0]) - required(numbers[1])) === 1;
   const alike = a.look.family === b.look.family && a.look.size === b.look.size;
-  return (one === other ? markKind(one) === 'bullet' : counted) && alike && Math.abs(a.box[0] - b.box[0]) <= SAME_EDGE;
+  return (
+    (text === other ? markKind(text) === 'bullet' : counted) && alike && Math.abs(a.box[0] - b.box[0]) <= SAME_EDGE
+  );
 }
 
 function withoutMark(text: Paragraph): Paragraph {
@@ -72,7 +74,7 @@ function withoutMark(text: Paragraph): Paragraph {
       ...first,
       runs: rest
         ? [{ ...run, text: rest }, ...runs]
-        : runs.map((one, at) => (at ? one : { ...one, text: one.text.trimStart() })),
+        : runs.map((run, at) => (at ? run : { ...run, text: run.text.trimStart() })),
     },
     ...further,
   ];

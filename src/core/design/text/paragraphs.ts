@@ -1,5 +1,5 @@
 import { required } from '../../data/required.js';
-import type { DrawnBox, DrawnText, TextLook } from '../../drawing/drawing.js';
+import type { DrawnBox, DrawnText, DrawnTextStyle } from '../../drawing/drawing.js';
 import { joinLines, type OpenLine } from './lines.js';
 import { beginsItem, insetEdge, withMarks } from './list-markers.js';
 import { around, middle, right } from '../../geometry/box.js';
@@ -12,7 +12,7 @@ const WIDEST_LEADING = 2.1;
 const SAME_EDGE = 2;
 
 /** Joins words to lines and lines to paragraphs. */
-export function paragraphsOf(texts: readonly DrawnText[], boardWidth: number): Paragraph[] {
+export function paragraphsOf(texts: readonly DrawnText[], artboardWidth: number): Paragraph[] {
   const lines = joinLines(texts);
   const paragraphs: OpenLine[][] = [];
   for (const line of lines) {
@@ -20,7 +20,7 @@ export function paragraphsOf(texts: readonly DrawnText[], boardWidth: number): P
     if (open) open.push(line);
     else paragraphs.push([line]);
   }
-  return withMarks(paragraphs.map((group) => finish(group, boardWidth)).sort((a, b) => a.order - b.order));
+  return withMarks(paragraphs.map((group) => finish(group, artboardWidth)).sort((a, b) => a.order - b.order));
 }
 
 /** Whether a line goes on where a group of lines ends: below it, as large, on the same edge, at the same leading. */
@@ -63,13 +63,13 @@ const LOOSE_WORDS = 6;
 
 /** Whether a short line begins with a capital after another short one: two entries, not a text broken in two. */
 function beginsAnew(last: OpenLine, line: OpenLine, most: number): boolean {
-  const words = (one: OpenLine): string =>
-    one.runs
+  const words = (openLine: OpenLine): string =>
+    openLine.runs
       .map(({ text }) => text)
       .join('')
       .trim();
   const short = [last, line].every(
-    (one) => words(one).split(' ').length <= most && one.box[2] < ENTRY_WIDTH * one.look.size,
+    (openLine) => words(openLine).split(' ').length <= most && openLine.box[2] < ENTRY_WIDTH * openLine.look.size,
   );
   return short && /^[\p{Lu}\d]/u.test(words(line)) && !/[,;–-]$/.test(words(last));
 }
@@ -92,7 +92,7 @@ export function wouldFit(above: Line, line: Line, widest: number, size: number):
   return above.box[2] + size * 0.2 + line.firstWord <= widest + 0.5;
 }
 
-function finish(group: readonly OpenLine[], boardWidth: number): Paragraph {
+function finish(group: readonly OpenLine[], artboardWidth: number): Paragraph {
   const first = required(group[0]);
   const box = around(group.map((line) => line.box));
   const look = mainLook(group);
@@ -108,7 +108,7 @@ function finish(group: readonly OpenLine[], boardWidth: number): Paragraph {
     box,
     look,
     leading,
-    align: alignmentOf(group, boardWidth),
+    align: alignmentOf(group, artboardWidth),
     ...(href ? { href } : {}),
   };
 }
@@ -119,8 +119,8 @@ export function leadingOf(lines: readonly Line[], size: number): number {
   return lines.length > 1 ? (last.box[1] - first.box[1]) / (lines.length - 1) : Math.max(first.box[3], size * 1.2);
 }
 
-export function mainLook(group: readonly Line[]): TextLook {
-  const counts = new Map<string, { look: TextLook; count: number }>();
+export function mainLook(group: readonly Line[]): DrawnTextStyle {
+  const counts = new Map<string, { look: DrawnTextStyle; count: number }>();
   for (const { runs } of group) {
     for (const { look, text } of runs) {
       const key = JSON.stringify(look);
@@ -128,10 +128,10 @@ export function mainLook(group: readonly Line[]): TextLook {
       counts.set(key, { look, count: known.count + text.length });
     }
   }
-  return [...counts.values()].reduce((most, one) => (one.count > most.count ? one : most)).look;
+  return [...counts.values()].reduce((most, count) => (count.count > most.count ? count : most)).look;
 }
 
-export function alignmentOf(group: readonly Line[], boardWidth: number): Alignment {
+export function alignmentOf(group: readonly Line[], artboardWidth: number): Alignment {
   const spread = (edge: (box: DrawnBox) => number): number => {
     const values = group.map(({ box }) => edge(box));
     return Math.max(...values) - Math.min(...values);
@@ -143,7 +143,7 @@ export function alignmentOf(group: readonly Line[], boardWidth: number): Alignme
     return spread(right) <= SAME_EDGE ? 'right' : 'left';
   }
   const first = required(group[0]);
-  if (first.anchor === 'middle' || Math.abs(middle(first.box) - boardWidth / 2) <= 1) return 'center';
+  if (first.anchor === 'middle' || Math.abs(middle(first.box) - artboardWidth / 2) <= 1) return 'center';
   return first.anchor === 'end' ? 'right' : 'left';
 }
 

@@ -1,4 +1,4 @@
-import type { Deed, Reached } from '../../brief/brief.js';
+import type { DecisionKind, DecisionOutcome } from '../../brief/brief.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode } from '../../document/types.js';
 import { elements } from '../../document/walk.js';
@@ -20,24 +20,24 @@ const document = page(
 );
 
 /** The document with one decision done, and what came of it. */
-const decide = (deed: Deed, at: string, to?: string | number) => {
-  let reached: Reached = { done: [], known: [] };
+const decide = (deed: DecisionKind, at: string, to?: string | number) => {
+  let reached: DecisionOutcome = { done: [], known: [] };
   const brief = { decisions: [{ do: deed, at, on: true, order: 4, line: 1, ...(to === undefined ? {} : { to }) }] };
-  const pass = decisionsPass(brief, (one) => (reached = one));
-  const made = pass.run(document, { boxes: new Map(), width: 1000 });
-  return { document: made, reached, again: pass.run(made, { boxes: new Map(), width: 1000 }) };
+  const pass = decisionsPass(brief, (entry) => (reached = entry));
+  const page = pass.run(document, { boxes: new Map(), width: 1000 });
+  return { document: page, reached, again: pass.run(page, { boxes: new Map(), width: 1000 }) };
 };
-const node = (made: ReturnType<typeof decide>, id: string): ElementNode => {
-  const found = [...elements(made.document.body)].find((one) => one.id === id);
+const node = (result: ReturnType<typeof decide>, id: string): ElementNode => {
+  const found = [...elements(result.document.body)].find((element) => element.id === id);
   if (!found) throw new Error(id);
   return found;
 };
 
 describe('decisions', () => {
   it('say what an element is, and it looks as it did', () => {
-    const made = decide('kind', 'A key', 'heading');
-    expect(node(made, 't1')).toMatchObject({ kind: 'heading', element: 'h2' });
-    const style = made.document.styles[node(made, 't1').style ?? ''];
+    const result = decide('kind', 'A key', 'heading');
+    expect(node(result, 't1')).toMatchObject({ kind: 'heading', element: 'h2' });
+    const style = result.document.styles[node(result, 't1').style ?? ''];
     expect(style?.rest).toMatchObject({
       'font-size': 'inherit',
       'font-weight': 'inherit',
@@ -48,9 +48,9 @@ describe('decisions', () => {
   });
 
   it('give headings a level, and keep the size that they had', () => {
-    const made = decide('level', 'Hero / text:1', 3);
-    expect(node(made, 'h')).toMatchObject({ kind: 'heading', element: 'h3' });
-    expect(made.document.styles[node(made, 'h').style ?? '']?.rest).toMatchObject({ 'font-size': '1em' });
+    const result = decide('level', 'Hero / text:1', 3);
+    expect(node(result, 'h')).toMatchObject({ kind: 'heading', element: 'h3' });
+    expect(result.document.styles[node(result, 'h').style ?? '']?.rest).toMatchObject({ 'font-size': '1em' });
   });
 
   it('name, link, describe and fit', () => {
@@ -80,14 +80,14 @@ describe('decisions', () => {
     );
   });
 
-  it.each<[Deed, string]>([
+  it.each<[DecisionKind, string]>([
     ['name', 'Tides'],
     ['colour', '#000001'],
     ['font', 'Georgia'],
   ])('that find nothing (%s) are lost, and change nothing', (deed, at) => {
-    const made = decide(deed, at, 'x');
-    expect(made.reached.done).toEqual([]);
-    expect(made.document).toBe(document);
+    const result = decide(deed, at, 'x');
+    expect(result.reached.done).toEqual([]);
+    expect(result.document).toBe(document);
   });
 
   it('say what they found, and what there is', () => {

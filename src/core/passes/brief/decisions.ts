@@ -1,35 +1,35 @@
-import { decided, type Brief, type Decision, type Deed, type Reached } from '../../brief/brief.js';
+import { decided, type Brief, type Decision, type DecisionKind, type DecisionOutcome } from '../../brief/brief.js';
 import { readColour, writeColour } from '../../css/colours.js';
 import { replaceFamily } from '../../css/font-families.js';
 import type { Declarations, ElementNode, PageDocument, PageNode, Part } from '../../document/types.js';
 import { elements, isElement, mapTree } from '../../document/walk.js';
 import type { Pass } from '../pass.js';
-import { elementsAt, knownAddresses, linkPlaces } from './find-elements.js';
-import { restyled, withLook } from './element-styles.js';
+import { findElements, knownAddresses, linkPlaces } from './find-elements.js';
+import { restyled, withStyle } from './element-styles.js';
 
 /**
  * A pass that does what a brief says of elements: kinds, levels, names, links, texts, parts, fits, colours, fonts.
  * @param say is told what came of it
  */
-export function decisionsPass(brief: Brief, say: (reached: Reached) => void): Pass {
+export function decisionsPass(brief: Brief, say: (reached: DecisionOutcome) => void): Pass {
   return {
     name: 'decisions',
     does: 'applies the decisions of the brief on elements',
     run(document) {
       const done: number[] = [];
-      const made = decided(brief, ...ON_ELEMENTS, 'colour', 'font').reduce((before, one) => {
-        const after = decide(before, one);
-        if (after !== before) done.push(one.order);
+      const page = decided(brief, ...ON_ELEMENTS, 'colour', 'font').reduce((before, decision) => {
+        const after = decide(before, decision);
+        if (after !== before) done.push(decision.order);
         return after;
       }, document);
       const largest = new Map<string, number>();
-      for (const one of decided(brief, 'largest')) {
-        const found = elementsAt(made, one.at, (node) => suits(node, one.do));
-        if (found.size) done.push(one.order);
-        for (const id of found) largest.set(id, Number(one.to));
+      for (const decision of decided(brief, 'largest')) {
+        const found = findElements(page, decision.at, (node) => suits(node, decision.do));
+        if (found.size) done.push(decision.order);
+        for (const id of found) largest.set(id, Number(decision.to));
       }
       say({ done, largest, known: knownAddresses(document) });
-      return made;
+      return page;
     },
   };
 }
@@ -37,16 +37,16 @@ export function decisionsPass(brief: Brief, say: (reached: Reached) => void): Pa
 const ON_ELEMENTS = ['kind', 'level', 'name', 'link', 'alt', 'part', 'fit'] as const;
 
 /** The document with one decision done; the very same if there is nothing that it is about. */
-function decide(document: PageDocument, one: Decision): PageDocument {
-  if (one.do === 'colour') return recoloured(document, one.at, String(one.to));
-  if (one.do === 'font') return refonted(document, one.at, String(one.to));
-  const all = elementsAt(document, one.at, (node) => suits(node, one.do));
-  const found = one.do === 'link' ? linkPlaces(document, all) : all;
-  return found.size ? change(document, found, one) : document;
+function decide(document: PageDocument, decision: Decision): PageDocument {
+  if (decision.do === 'colour') return recoloured(document, decision.at, String(decision.to));
+  if (decision.do === 'font') return refonted(document, decision.at, String(decision.to));
+  const all = findElements(document, decision.at, (node) => suits(node, decision.do));
+  const found = decision.do === 'link' ? linkPlaces(document, all) : all;
+  return found.size ? change(document, found, decision) : document;
 }
 
 /** Whether a decision can be about an element of this kind. */
-function suits({ kind, element, markup }: ElementNode, deed: Deed): boolean {
+function suits({ kind, element, markup }: ElementNode, deed: DecisionKind): boolean {
   if (deed === 'level') return kind === 'heading' || kind === 'text';
   if (deed === 'alt') return element === 'img' || markup !== undefined;
   if (deed === 'largest') return element === 'img';
@@ -66,7 +66,7 @@ function change(document: PageDocument, at: ReadonlySet<string>, decision: Decis
     });
     return changed;
   });
-  return [...looks].reduce<PageDocument>((made, [id, look]) => withLook(made, id, 'decided', look), {
+  return [...looks].reduce<PageDocument>((page, [id, look]) => withStyle(page, id, 'decided', look), {
     ...document,
     body,
   });
@@ -125,8 +125,8 @@ export function linked(node: ElementNode, href: string): ElementNode {
       element: 'a',
       attributes: { ...node.attributes, href },
     };
-  return mapTree(node, (one) =>
-    isElement(one) && one.id === inner.id ? { ...one, attributes: { ...one.attributes, href } } : one,
+  return mapTree(node, (node) =>
+    isElement(node) && node.id === inner.id ? { ...node, attributes: { ...node.attributes, href } } : node,
   );
 }
 
@@ -137,7 +137,7 @@ function recoloured(document: PageDocument, from: string, to: string): PageDocum
     return read ? writeColour(read) : colour.toLowerCase();
   };
   return mapValues(document, (value) =>
-    value.replace(/#[0-9a-f]{6}\b|rgb\(\s*\d+,\s*\d+,\s*\d+\s*\)/gi, (one) => (named(one) === wanted ? to : one)),
+    value.replace(/#[0-9a-f]{6}\b|rgb\(\s*\d+,\s*\d+,\s*\d+\s*\)/gi, (text) => (named(text) === wanted ? to : text)),
   );
 }
 
@@ -151,15 +151,18 @@ function mapValues(document: PageDocument, change: (value: string, name: string)
   const map = (set: Declarations): Declarations =>
     Object.fromEntries(
       Object.entries(set).map(([name, value]) => {
-        const made = change(value, name);
-        any ||= made !== value;
-        return [name, made];
+        const result = change(value, name);
+        any ||= result !== value;
+        return [name, result];
       }),
     );
   const styles = Object.fromEntries(
     Object.entries(document.styles).map(([name, { rest, variants }]) => [
       name,
-      { rest: map(rest), ...(variants ? { variants: variants.map((one) => ({ ...one, set: map(one.set) })) } : {}) },
+      {
+        rest: map(rest),
+        ...(variants ? { variants: variants.map((variant) => ({ ...variant, set: map(variant.set) })) } : {}),
+      },
     ]),
   );
   return any ? { ...document, styles } : document;

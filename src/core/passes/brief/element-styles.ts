@@ -48,7 +48,7 @@ export function restyled(from: string, to: string, style: SharedStyle | undefine
  * The document with a look of its own for one element: its style, and what is set besides.
  * @param why in one word, for the name of the style until styles are named
  */
-export function withLook(
+export function withStyle(
   document: PageDocument,
   id: string,
   why: string,
@@ -56,26 +56,29 @@ export function withLook(
   variants: readonly StyleVariant[] = [],
 ): PageDocument {
   if (Object.keys(rest).length + variants.length === 0) return document;
-  const before = [...elements(document.body)].find((one) => one.id === id)?.style ?? '';
+  const before = [...elements(document.body)].find((element) => element.id === id)?.style ?? '';
   const style = document.styles[before] ?? { rest: {} };
   const own = `-${why}-${id}`;
   /* Its own style stays what it is called: others may depend on its states. */
-  const isOwn = before !== '' && [...elements(document.body)].filter((one) => one.style === before).length === 1;
+  const isOwn =
+    before !== '' && [...elements(document.body)].filter((element) => element.style === before).length === 1;
   const name = isOwn || before.endsWith(own) ? before : `${before}${own}`;
   const all = [...(style.variants ?? []), ...variants];
-  const made = { rest: { ...style.rest, ...rest }, ...(all.length ? { variants: all } : {}) };
-  const body = mapTree(document.body, (one) => (isElement(one) && one.id === id ? { ...one, style: name } : one));
+  const result = { rest: { ...style.rest, ...rest }, ...(all.length ? { variants: all } : {}) };
+  const body = mapTree(document.body, (node) => (isElement(node) && node.id === id ? { ...node, style: name } : node));
   const styles =
     name === before
       ? document.styles
-      : Object.fromEntries(Object.entries(document.styles).map(([key, one]) => [key, alsoWithin(one, before, name)]));
-  return { ...document, styles: { ...styles, [name]: made }, body };
+      : Object.fromEntries(
+          Object.entries(document.styles).map(([key, sharedStyle]) => [key, alsoWithin(sharedStyle, before, name)]),
+        );
+  return { ...document, styles: { ...styles, [name]: result }, body };
 }
 
 /** What depends on the states of a style depends on those of another one as well. */
 function alsoWithin(style: SharedStyle, host: string, other: string): SharedStyle {
-  const more = (style.variants ?? []).flatMap((one) =>
-    one.within?.style === host && host !== '' ? [{ ...one, within: { ...one.within, style: other } }] : [],
+  const more = (style.variants ?? []).flatMap((variant) =>
+    variant.within?.style === host && host !== '' ? [{ ...variant, within: { ...variant.within, style: other } }] : [],
   );
   return more.length ? { ...style, variants: [...(style.variants ?? []), ...more] } : style;
 }

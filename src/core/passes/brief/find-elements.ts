@@ -7,7 +7,7 @@ import { elements, isElement, textOf } from '../../document/walk.js';
  * nothing but what lies in the layer of that name.
  * @param suits whether an element can be meant at all
  */
-export function elementsAt(
+export function findElements(
   { body }: PageDocument,
   at: string,
   suits: (node: ElementNode) => boolean = () => true,
@@ -28,7 +28,7 @@ export function elementsAt(
 /** Names that a person may call an element by: its own, its alternative text, its words. */
 export function namesFor(node: ElementNode): string[] {
   const words = node.children?.some(isElement) ? '' : textOf(node);
-  return [node.name, node.attributes?.['alt'] ?? '', words].filter((one, at) => one !== '' || at === 0);
+  return [node.name, node.attributes?.['alt'] ?? '', words].filter((text, at) => text !== '' || at === 0);
 }
 
 /** Whether a path leads through a layer of a drawing, or a box of a page that is no element any more. */

@@ -12,10 +12,10 @@ const card = (...children: ElementNode[]): PageDocument =>
   page({ c: { rest: { display: 'flex' } } }, element('card', 'card', { style: 'c' }, ...children));
 const run = (document: PageDocument, rules: Partial<LinkRule>[], lost: string[] = []): PageDocument =>
   linkRulesPass(
-    rules.map((one, at) => ({ at: 'Join', line: at + 1, ...one })),
-    (_, said) => lost.push(said),
+    rules.map((rule, at) => ({ at: 'Join', line: at + 1, ...rule })),
+    (_, text) => lost.push(text),
   ).run(document, { boxes: new Map(), width: 1440 });
-const linksOf = (document: PageDocument) => [...elements(document.body)].filter((one) => one.element === 'a');
+const linksOf = (document: PageDocument) => [...elements(document.body)].filter((element) => element.element === 'a');
 const lookOf = (document: PageDocument, node: ElementNode | undefined) => document.styles[node?.style ?? ''];
 
 describe('links by brief', () => {
@@ -47,8 +47,8 @@ describe('links by brief', () => {
       { element: 'a', attributes: { href: '#' } },
       element('text', 'Join', {}, words('Join')),
     );
-    const made = run(page({}, button), [{ section: 'membership' }]);
-    expect(linksOf(made).map(({ attributes }) => attributes)).toEqual([{ href: `${PAGE_SCHEME}#membership` }]);
+    const result = run(page({}, button), [{ section: 'membership' }]);
+    expect(linksOf(result).map(({ attributes }) => attributes)).toEqual([{ href: `${PAGE_SCHEME}#membership` }]);
   });
 
   it('that are about nothing are told with what is near', () => {
@@ -69,28 +69,28 @@ describe('links by brief', () => {
 
 describe('a whole box as one link', () => {
   it('has the area of its link laid over it', () => {
-    const made = run(card(heading, link('Join')), [{ at: 'card', whole: true, section: 'membership' }]);
-    const [only, ...others] = linksOf(made);
+    const page = run(card(heading, link('Join')), [{ at: 'card', whole: true, section: 'membership' }]);
+    const [only, ...others] = linksOf(page);
     expect([only?.attributes, others]).toEqual([{ href: `${PAGE_SCHEME}#membership` }, []]);
     expect(
       lookOf(
-        made,
-        [...elements(made.body)].find(({ kind }) => kind === 'card'),
+        page,
+        [...elements(page.body)].find(({ kind }) => kind === 'card'),
       )?.rest,
     ).toEqual({ display: 'flex', position: 'relative' });
-    expect(lookOf(made, only)?.variants).toEqual([
+    expect(lookOf(page, only)?.variants).toEqual([
       { part: '::after', set: { content: '""', position: 'absolute', top: '0', right: '0', bottom: '0', left: '0' } },
     ]);
-    expect(() => checkDocument(made, 'f')).not.toThrow();
+    expect(() => checkDocument(page, 'f')).not.toThrow();
   });
 
   it('is the box where what is in it is called the same', () => {
     const named = page({ c: { rest: {} } }, element('card', 'Household', { style: 'c' }, heading, link('Join')));
-    const made = run(named, [{ at: 'Household', whole: true }]);
+    const result = run(named, [{ at: 'Household', whole: true }]);
     expect(
       lookOf(
-        made,
-        [...elements(made.body)].find(({ kind }) => kind === 'card'),
+        result,
+        [...elements(result.body)].find(({ kind }) => kind === 'card'),
       )?.rest,
     ).toEqual({ position: 'relative' });
   });
@@ -105,19 +105,19 @@ describe('a whole box as one link', () => {
       .map((name) =>
         element('card', name, { style: 'c' }, element('text', name, { style: 't' }, words('x')), link(`Join ${name}`)),
       );
-    const made = run(page(styles, ...boxes), [{ at: 'card', whole: true }]);
-    const host = [...elements(made.body)].find(({ kind, name }) => kind === 'card' && name === 'card')?.style;
-    expect(made.styles['t']?.variants?.map(({ within }) => within?.style)).toContain(host);
-    expect(made.styles[host ?? '']?.rest).toEqual({ position: 'relative' });
-    if (count === 2) expect(made.styles['c']?.rest).toEqual({});
+    const result = run(page(styles, ...boxes), [{ at: 'card', whole: true }]);
+    const host = [...elements(result.body)].find(({ kind, name }) => kind === 'card' && name === 'card')?.style;
+    expect(result.styles['t']?.variants?.map(({ within }) => within?.style)).toContain(host);
+    expect(result.styles[host ?? '']?.rest).toEqual({ position: 'relative' });
+    if (count === 2) expect(result.styles['c']?.rest).toEqual({});
   });
 
   it('has its heading as the link where there was none, looking as before', () => {
-    const made = run(card(heading), [{ at: 'card', whole: true, page: 'join' }]);
-    const [only] = linksOf(made);
+    const page = run(card(heading), [{ at: 'card', whole: true, page: 'join' }]);
+    const [only] = linksOf(page);
     expect([only?.attributes, only?.name]).toEqual([{ href: `${PAGE_SCHEME}join` }, 'Household']);
-    expect(lookOf(made, only)?.rest).toEqual({ color: 'inherit', 'text-decoration-line': 'none' });
-    expect([...elements(made.body)].find(({ kind }) => kind === 'heading')?.element).toBe('h3');
+    expect(lookOf(page, only)?.rest).toEqual({ color: 'inherit', 'text-decoration-line': 'none' });
+    expect([...elements(page.body)].find(({ kind }) => kind === 'heading')?.element).toBe('h3');
   });
 
   it.each<[string, PageDocument, Partial<LinkRule>, RegExp]>([

@@ -1,12 +1,12 @@
 import { required } from '../../data/required.js';
 import { hrefOf, type LinkRule } from '../../brief/links.js';
-import { Problem } from '../../errors/tavrik-error.js';
+import { TavrikError } from '../../errors/tavrik-error.js';
 import type { Declarations, ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
 import { elements, isElement, mapTree, textOf } from '../../document/walk.js';
 import { nearestWords } from '../../text/nearest.js';
 import { linked } from './decisions.js';
-import { elementsAt, knownAddresses, linkPlaces, outermost } from './find-elements.js';
-import { restyled, withLook } from './element-styles.js';
+import { findElements, knownAddresses, linkPlaces, outermost } from './find-elements.js';
+import { restyled, withStyle } from './element-styles.js';
 import type { Pass } from '../pass.js';
 
 /**
@@ -14,30 +14,30 @@ import type { Pass } from '../pass.js';
  * It comes before styles are shared.
  * @param lost is told of rules that are about nothing in the page: the line of the brief, and what to say
  */
-export function linkRulesPass(rules: readonly LinkRule[], lost: (line: number, said: string) => void): Pass {
+export function linkRulesPass(rules: readonly LinkRule[], lost: (line: number, text: string) => void): Pass {
   return {
     name: 'link-rules',
     does: 'points links to where the brief says',
     run(document) {
       const led = new Map<string, LinkRule>();
       return rules.reduce((before, rule) => {
-        const all = elementsAt(before, rule.at);
+        const all = findElements(before, rule.at);
         const found = rule.whole ? outermost(before, all) : hrefOf(rule) === undefined ? all : linkPlaces(before, all);
         if (found.size === 0) {
           const near = nearestWords(rule.at, knownAddresses(before));
           lost(
             rule.line,
-            `brief.yaml, line ${rule.line}: nothing is at "${rule.at}", so no link was set${near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : ''}`,
+            `brief.yaml, line ${rule.line}: nothing is at "${rule.at}", so no link was set${near.length ? `; there are ${near.map((text) => `"${text}"`).join(', ')}` : ''}`,
           );
         }
-        return [...found].reduce((made, id) => withRule(made, id, rule, led), before);
+        return [...found].reduce((page, id) => withRule(page, id, rule, led), before);
       }, document);
     },
   };
 }
 
-function wrong(rule: LinkRule, what: string, right: string): Problem {
-  return new Problem(`Line ${rule.line}: ${what}`, 'brief.yaml', right);
+function wrong(rule: LinkRule, what: string, right: string): TavrikError {
+  return new TavrikError(`Line ${rule.line}: ${what}`, 'brief.yaml', right);
 }
 
 function withRule(document: PageDocument, id: string, rule: LinkRule, led: Map<string, LinkRule>): PageDocument {
@@ -49,14 +49,14 @@ function withRule(document: PageDocument, id: string, rule: LinkRule, led: Map<s
   if (href !== undefined) led.set(id, rule);
   const anchored = rule.anchor === undefined ? document : withAnchor(document, node, rule);
   const ready = rule.whole ? withArea(anchored, id, rule) : anchored;
-  return changeAt(ready, id, (one) => {
-    const leading = href === undefined ? one : linked(one, href);
+  return changeAt(ready, id, (element) => {
+    const leading = href === undefined ? element : linked(element, href);
     return rule.newTab === undefined ? leading : inTab(leading, rule.newTab);
   });
 }
 
 function nodeOf(document: PageDocument, id: string): ElementNode {
-  return required([...elements(document.body)].find((one) => one.id === id));
+  return required([...elements(document.body)].find((element) => element.id === id));
 }
 
 function changeAt(document: PageDocument, id: string, change: (node: ElementNode) => ElementNode): PageDocument {
@@ -67,21 +67,25 @@ function changeAt(document: PageDocument, id: string, change: (node: ElementNode
       ? {}
       : restyled(before.element, after.element, document.styles[before.style ?? '']);
   const body = mapTree(document.body, (node) => (isElement(node) && node.id === id ? after : node));
-  return withLook({ ...document, body }, id, 'linked', look);
+  return withStyle({ ...document, body }, id, 'linked', look);
 }
 
 /** Links that open a tab of their own do not hand this one over to it (HTML, 4.6.6.13 link type "noopener"). */
 function inTab(node: ElementNode, isNew: boolean): ElementNode {
-  const change = (one: ElementNode): ElementNode => {
-    const { target: _, rel = '', ...rest } = one.attributes ?? {};
+  const change = (element: ElementNode): ElementNode => {
+    const { target: _, rel = '', ...rest } = element.attributes ?? {};
     const words = rel.split(/\s+/).filter((word) => word && word !== 'noopener');
-    const said = isNew ? [...words, 'noopener'] : words;
+    const texts = isNew ? [...words, 'noopener'] : words;
     return {
-      ...one,
-      attributes: { ...rest, ...(isNew ? { target: '_blank' } : {}), ...(said.length ? { rel: said.join(' ') } : {}) },
+      ...element,
+      attributes: {
+        ...rest,
+        ...(isNew ? { target: '_blank' } : {}),
+        ...(texts.length ? { rel: texts.join(' ') } : {}),
+      },
     };
   };
-  return mapTree(node, (one) => (isElement(one) && one.element === 'a' ? change(one) : one));
+  return mapTree(node, (node) => (isElement(node) && node.element === 'a' ? change(node) : node));
 }
 
 function withAnchor(document: PageDocument, node: ElementNode, rule: LinkRule): PageDocument {
@@ -90,7 +94,7 @@ function withAnchor(document: PageDocument, node: ElementNode, rule: LinkRule): 
     ({ id, attributes }) => attributes?.['id'] === anchor && id !== node.id,
   );
   if (taken) throw wrong(rule, `The anchor "${anchor}" is already used by "${taken.name}".`, 'Choose another.');
-  return changeAt(document, node.id, (one) => ({ ...one, attributes: { ...one.attributes, id: anchor } }));
+  return changeAt(document, node.id, (element) => ({ ...element, attributes: { ...element.attributes, id: anchor } }));
 }
 
 /** The corner to corner of a box, laid over it. */
@@ -122,8 +126,8 @@ function withArea(document: PageDocument, id: string, rule: LinkRule): PageDocum
       `In "${box.name}" the link is in, or is, "${placed.name}", which is positioned itself.`,
       'Name that box instead.',
     );
-  const parts = (own.made.styles[nodeOf(own.made, own.link).style ?? '']?.variants ?? []).map(({ part: one }) => one);
-  const part = ['::after', '::before'].find((one) => !parts.includes(one));
+  const parts = (own.made.styles[nodeOf(own.made, own.link).style ?? '']?.variants ?? []).map(({ part: text }) => text);
+  const part = ['::after', '::before'].find((text) => !parts.includes(text));
   if (part === undefined)
     throw wrong(
       rule,
@@ -132,8 +136,8 @@ function withArea(document: PageDocument, id: string, rule: LinkRule): PageDocum
     );
   const held = isPlaced(own.made.styles[box.style ?? ''])
     ? own.made
-    : withLook(own.made, id, 'linked', { position: 'relative' });
-  return withLook(held, own.link, 'linked', {}, [{ part, set: OVER }]);
+    : withStyle(own.made, id, 'linked', { position: 'relative' });
+  return withStyle(held, own.link, 'linked', {}, [{ part, set: OVER }]);
 }
 
 function isPlaced(style: SharedStyle | undefined): boolean {
@@ -154,13 +158,13 @@ function pathTo(from: ElementNode, id: string): ElementNode[] {
 }
 
 function withInnerLink(document: PageDocument, box: ElementNode, rule: LinkRule): { made: PageDocument; link: string } {
-  const inside = [...elements(box)].filter((one) => one !== box && textOf(one));
+  const inside = [...elements(box)].filter((element) => element !== box && textOf(element));
   const text = inside.find(({ kind }) => kind === 'heading') ?? inside.find(({ kind }) => kind === 'text');
   if (!text)
     throw wrong(rule, `"${box.name}" holds no text that could be the link.`, 'Name a box with a heading or a text.');
   const link = `${text.id}-link`;
   const style = `-linked-${link}`;
-  const made: ElementNode = {
+  const result: ElementNode = {
     id: link,
     kind: 'link',
     name: text.name,
@@ -171,7 +175,7 @@ function withInnerLink(document: PageDocument, box: ElementNode, rule: LinkRule)
     children: text.children ?? [],
   };
   const body = mapTree(document.body, (node) =>
-    isElement(node) && node.id === text.id ? { ...node, children: [made] } : node,
+    isElement(node) && node.id === text.id ? { ...node, children: [result] } : node,
   );
   const rest: Declarations = { color: 'inherit', 'text-decoration-line': 'none' };
   return { made: { ...document, styles: { ...document.styles, [style]: { rest } }, body }, link };

@@ -4,7 +4,7 @@ import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
 import { elements } from '../../document/walk.js';
 import { motionPass } from './motion.js';
-import { scrollingPass } from '../states/scroll-padding.js';
+import { scrollPaddingPass } from '../states/scroll-padding.js';
 
 const MOVING = '@media screen and (prefers-reduced-motion: no-preference)';
 const TRIGGERED = '(animation-trigger: --entering play-once)';
@@ -12,11 +12,11 @@ const BY_SCROLL = '@supports (animation-timeline: scroll())';
 const card = (name: string): ElementNode => element('card', name, { style: 'card' }, words(name));
 const run = (document: PageDocument, rules: Partial<MotionRule>[], lost: string[] = []): PageDocument =>
   motionPass(
-    rules.map((one, at) => ({ at: 'cards', line: at + 1, ...one })),
-    (_, said) => lost.push(said),
+    rules.map((rule, at) => ({ at: 'cards', line: at + 1, ...rule })),
+    (_, text) => lost.push(text),
   ).run(document, { boxes: new Map(), width: 1440 });
 const lookOf = (document: PageDocument, name: string): SharedStyle | undefined =>
-  document.styles[[...elements(document.body)].find((one) => one.name === name)?.style ?? ''];
+  document.styles[[...elements(document.body)].find((element) => element.name === name)?.style ?? ''];
 const cards = page(
   { card: { rest: { color: 'red' } }, row: { rest: { display: 'flex' } } },
   element('row', 'cards', { style: 'row' }, card('a'), card('b'), card('c')),
@@ -24,9 +24,9 @@ const cards = page(
 
 describe('what comes in', () => {
   it('does so as the page is opened, only where motion is welcome, and stands where it belongs without it', () => {
-    const made = run(cards, [{ enters: 'from-below', lasts: 400, after: 100, easing: 'ease' }]);
-    expect(made.keyframes).toEqual({ 'enter-from-below': 'from { opacity: 0; translate: 0 32px }' });
-    expect(lookOf(made, 'cards')).toEqual({
+    const page = run(cards, [{ enters: 'from-below', lasts: 400, after: 100, easing: 'ease' }]);
+    expect(page.keyframes).toEqual({ 'enter-from-below': 'from { opacity: 0; translate: 0 32px }' });
+    expect(lookOf(page, 'cards')).toEqual({
       rest: { display: 'flex' },
       variants: [
         {
@@ -41,7 +41,7 @@ describe('what comes in', () => {
         },
       ],
     });
-    expect(() => checkDocument(made, 'f')).not.toThrow();
+    expect(() => checkDocument(page, 'f')).not.toThrow();
   });
 
   it('does so as it is scrolled into view, where browsers can', () => {
@@ -59,8 +59,8 @@ describe('what comes in', () => {
   });
 
   it('comes one after another, and the entries still share their look', () => {
-    const made = run(cards, [{ enters: 'grow', each: 90, after: 50 }]);
-    const [a, b] = [lookOf(made, 'a'), lookOf(made, 'b')];
+    const page = run(cards, [{ enters: 'grow', each: 90, after: 50 }]);
+    const [a, b] = [lookOf(page, 'a'), lookOf(page, 'b')];
     expect(a).toEqual(b);
     expect(a?.variants?.slice(0, 3).map(({ state, set }) => [state, set['animation-delay']])).toEqual([
       [undefined, '50ms'],
@@ -68,7 +68,7 @@ describe('what comes in', () => {
       [':nth-child(3)', '230ms'],
     ]);
     expect(a?.variants?.at(-1)?.state).toBe(':nth-child(n+12)');
-    expect(lookOf(made, 'cards')?.variants).toBeUndefined();
+    expect(lookOf(page, 'cards')?.variants).toBeUndefined();
   });
 
   it('is said where nothing is there, and refused where it moves already', () => {
@@ -113,13 +113,13 @@ describe('what stays', () => {
   });
 
   it('changes its look over the first px of scrolling', () => {
-    const made = run(site({}), [
+    const page = run(site({}), [
       { at: 'header', stays: true, scrolled: { background: '#112233', colour: '#ffffff', shadow: true, padding: 8 } },
     ]);
-    expect(Object.values(made.keyframes ?? {})).toEqual([
+    expect(Object.values(page.keyframes ?? {})).toEqual([
       'to { background-color: #112233; color: #ffffff; box-shadow: 0 2px 12px rgb(0 0 0 / 0.25); padding-top: 8px; padding-bottom: 8px }',
     ]);
-    expect(lookOf(made, 'header')?.variants?.[0]).toMatchObject({
+    expect(lookOf(page, 'header')?.variants?.[0]).toMatchObject({
       when: BY_SCROLL,
       set: { 'animation-timeline': 'scroll()', 'animation-range': '0px 80px' },
     });
@@ -130,7 +130,7 @@ describe('scrolling to what a link leads to', () => {
   const header = element('section', 'header', { style: 'h' });
   const boxes = new Map([[header.id, [0, 0, 1440, 64] as const]]);
   const scroll = (document: PageDocument, smooth?: boolean): PageDocument =>
-    scrollingPass(smooth).run(document, { boxes, width: 1440 });
+    scrollPaddingPass(smooth).run(document, { boxes, width: 1440 });
   const root = (document: PageDocument): SharedStyle | undefined => document.styles[document.rootStyle ?? ''];
 
   it.each([
@@ -144,8 +144,8 @@ describe('scrolling to what a link leads to', () => {
   });
 
   it('keeps what the source says of it', () => {
-    const said = page({ h: { rest: { position: 'fixed' } }, s: { rest: { 'scroll-margin-top': '80px' } } }, header);
-    expect(scroll(said)).toEqual(said);
+    const message = page({ h: { rest: { position: 'fixed' } }, s: { rest: { 'scroll-margin-top': '80px' } } }, header);
+    expect(scroll(message)).toEqual(message);
   });
 
   it('is smooth only where motion is welcome, by the source or by the brief', () => {

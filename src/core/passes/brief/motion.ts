@@ -1,11 +1,11 @@
 import { required } from '../../data/required.js';
 import type { MotionRule } from '../../brief/motion.js';
 import { nearestWords } from '../../text/nearest.js';
-import { Problem } from '../../errors/tavrik-error.js';
+import { TavrikError } from '../../errors/tavrik-error.js';
 import type { Declarations, ElementNode, PageDocument, StyleVariant } from '../../document/types.js';
 import { elements, isElement } from '../../document/walk.js';
-import { withLook } from './element-styles.js';
-import { elementsAt, knownAddresses, outermost } from './find-elements.js';
+import { withStyle } from './element-styles.js';
+import { findElements, knownAddresses, outermost } from './find-elements.js';
 import type { Pass } from '../pass.js';
 
 /** Only for people who have nothing against motion, and not on paper (Media Queries 5, 12.1). */
@@ -22,26 +22,26 @@ const ONLY_BY_SCROLL = `@supports (animation-timeline: scroll()) and (not ${TRIG
  * run, everything is where it belongs from the beginning. It comes before styles are shared.
  * @param lost is told of rules that are about nothing in the page: the line of the brief, and what to say
  */
-export function motionPass(rules: readonly MotionRule[], lost: (line: number, said: string) => void): Pass {
+export function motionPass(rules: readonly MotionRule[], lost: (line: number, text: string) => void): Pass {
   return {
     name: 'motion',
     does: 'adds entrances and sticky positions as the brief says',
     run(document) {
       const moving = new Map<string, number>();
       return rules.reduce((before, rule) => {
-        const found = outermost(before, elementsAt(before, rule.at));
+        const found = outermost(before, findElements(before, rule.at));
         if (found.size === 0) {
           const near = nearestWords(rule.at, knownAddresses(before));
           lost(
             rule.line,
-            `brief.yaml, line ${rule.line}: nothing is at "${rule.at}", so nothing moves there${near.length ? `; there are ${near.map((one) => `"${one}"`).join(', ')}` : ''}`,
+            `brief.yaml, line ${rule.line}: nothing is at "${rule.at}", so nothing moves there${near.length ? `; there are ${near.map((text) => `"${text}"`).join(', ')}` : ''}`,
           );
         }
         if (rule.enters !== undefined || rule.scrolled) for (const id of found) refuseTwice(moving, id, rule);
         const entered =
           rule.enters === undefined || found.size === 0 ? before : entering(before, movedBy(before, found, rule), rule);
-        return [...found].reduce((made, id) => {
-          const staying = rule.stays ? withStay(made, id, rule) : made;
+        return [...found].reduce((page, id) => {
+          const staying = rule.stays ? withStay(page, id, rule) : page;
           return rule.scrolled ? withScrolledLook(staying, id, rule.scrolled) : staying;
         }, entered);
       }, document);
@@ -53,7 +53,7 @@ export function motionPass(rules: readonly MotionRule[], lost: (line: number, sa
 function refuseTwice(moving: Map<string, number>, id: string, { at, line }: MotionRule): void {
   const before = moving.get(id);
   if (before !== undefined)
-    throw new Problem(
+    throw new TavrikError(
       `Line ${line}: "${at}" already has another motion in line ${before}.`,
       'brief.yaml',
       'Leave one of the two out.',
@@ -109,7 +109,7 @@ function entering(document: PageDocument, moved: readonly string[], rule: Motion
           ),
         ];
   const keyframes = { ...document.keyframes, [frames]: `from { ${BEFORE[enters]} }` };
-  return moved.reduce<PageDocument>((made, one) => withLook(made, one, 'moving', {}, variants), {
+  return moved.reduce<PageDocument>((page, text) => withStyle(page, text, 'moving', {}, variants), {
     ...document,
     keyframes,
   });
@@ -147,7 +147,7 @@ function rangeAt(step: number): string {
 }
 
 function nodeOf(document: PageDocument, id: string): ElementNode {
-  return required([...elements(document.body)].find((one) => one.id === id));
+  return required([...elements(document.body)].find((element) => element.id === id));
 }
 
 /** Above what the page itself lays over each other. */
@@ -162,15 +162,15 @@ function withStay(document: PageDocument, id: string, rule: MotionRule): PageDoc
   );
   if (places.has('fixed') || places.has('sticky')) return document;
   const around = parentOf(document.body, id);
-  if (places.has('absolute')) return withLook(document, id, 'staying', { position: 'fixed', 'z-index': ON_TOP });
+  if (places.has('absolute')) return withStyle(document, id, 'staying', { position: 'fixed', 'z-index': ON_TOP });
   const alone = around && (around.children ?? []).filter(isElement).length === 1 && around !== document.body;
   if (alone)
-    throw new Problem(
+    throw new TavrikError(
       `Line ${rule.line}: "${node.name}" is alone in its box, so it has nothing to stick beside.`,
       'brief.yaml',
       `Name the box around it instead: ${around.from?.path ?? around.name}.`,
     );
-  return withLook(document, id, 'staying', { position: 'sticky', top: '0', 'z-index': ON_TOP });
+  return withStyle(document, id, 'staying', { position: 'sticky', top: '0', 'z-index': ON_TOP });
 }
 
 function parentOf(node: ElementNode, id: string): ElementNode | undefined {
@@ -201,7 +201,7 @@ function withScrolledLook(document: PageDocument, id: string, look: NonNullable<
 export function changedByScroll(document: PageDocument, id: string, to: readonly string[], where = ''): PageDocument {
   const text = `to { ${to.join('; ')} }`;
   const known = Object.entries(document.keyframes ?? {}).find(
-    ([name, one]) => one === text && name.startsWith('scrolled'),
+    ([name, entry]) => entry === text && name.startsWith('scrolled'),
   )?.[0];
   const count = Object.keys(document.keyframes ?? {}).filter((name) => name.startsWith('scrolled')).length;
   const frames = known ?? `scrolled${count ? `-${count + 1}` : ''}`;
@@ -213,5 +213,5 @@ export function changedByScroll(document: PageDocument, id: string, to: readonly
     'animation-range': `0px ${SCROLLED_BY}px`,
   };
   const keyframes = { ...document.keyframes, [frames]: text };
-  return withLook({ ...document, keyframes }, id, 'scrolled', {}, [{ when: `${BY_SCROLL}${where}`, set }]);
+  return withStyle({ ...document, keyframes }, id, 'scrolled', {}, [{ when: `${BY_SCROLL}${where}`, set }]);
 }

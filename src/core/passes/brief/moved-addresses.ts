@@ -1,9 +1,9 @@
 import { required } from '../../data/required.js';
-import { decided, DEEDS, type Brief } from '../../brief/brief.js';
+import { decided, DECISION_KINDS, type Brief } from '../../brief/brief.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements } from '../../document/walk.js';
 import { sectionSlug } from '../../text/words.js';
-import { elementsAt, namesFor } from './find-elements.js';
+import { findElements, namesFor } from './find-elements.js';
 
 /** Addresses in a brief that mean nothing in the new version, with what they mean there now. */
 export interface MovedAddresses {
@@ -26,16 +26,18 @@ export interface PageVersions {
  * that is lost on one page and still means something on another is said besides the new one.
  */
 export function movedAddresses(brief: Brief, pages: readonly PageVersions[]): MovedAddresses {
-  const given = [...decided(brief, ...DEEDS), ...(brief.links ?? []), ...(brief.motion ?? [])].map(({ at }) => at);
+  const given = [...decided(brief, ...DECISION_KINDS), ...(brief.links ?? []), ...(brief.motion ?? [])].map(
+    ({ at }) => at,
+  );
   const elementsMoved = [...new Set(given)].flatMap((at): [string, readonly string[]][] => {
     const moved = pages.flatMap((page) => movedOn(page, at));
-    const isStill = pages.some(({ now }) => elementsAt(now, at).size > 0);
+    const isStill = pages.some(({ now }) => findElements(now, at).size > 0);
     return moved.length ? [[at, [...new Set([...(isStill ? [at] : []), ...moved])]]] : [];
   });
   const sectionsMoved = (brief.links ?? []).flatMap(({ section, page }): [string, string][] => {
     const named = pages.filter(({ old }) => page === undefined || page === old.name);
     if (section === undefined || named.some(({ now }) => sections(now).has(section))) return [];
-    const is = named.map((one) => movedSection(one, section)).find((name) => name !== undefined);
+    const is = named.map((pageVersions) => movedSection(pageVersions, section)).find((name) => name !== undefined);
     return is === undefined ? [] : [[section, is]];
   });
   return { elements: new Map(elementsMoved), sections: new Map(sectionsMoved) };
@@ -43,7 +45,7 @@ export function movedAddresses(brief: Brief, pages: readonly PageVersions[]): Mo
 
 /** What an address of the old version means on a page where it means nothing now. */
 function movedOn({ old, now, found }: PageVersions, at: string): readonly string[] {
-  const meant = elementsAt(now, at).size > 0 ? [] : [...elementsAt(old, at)];
+  const meant = findElements(now, at).size > 0 ? [] : [...findElements(old, at)];
   const targets = meant.length ? meant.flatMap((id) => found().get(id) ?? []) : [];
   return (targets.length ? addressesOf(now, targets, at) : undefined) ?? [];
 }
@@ -51,18 +53,18 @@ function movedOn({ old, now, found }: PageVersions, at: string): readonly string
 function movedSection({ old, now, found }: PageVersions, name: string): string | undefined {
   const before = sections(old).get(name);
   const id = before === undefined ? undefined : found().get(before);
-  return [...sections(now)].find(([, one]) => one === id)?.[0];
+  return [...sections(now)].find(([, text]) => text === id)?.[0];
 }
 
 /** What means just these elements: one address for all, or else one for each; undefined if there is none. */
 function addressesOf(page: PageDocument, ids: readonly string[], like: string): readonly string[] | undefined {
   const nodes = new Map([...elements(page.body)].map((node) => [node.id, node]));
   const meansJust = (at: string, wanted: readonly string[]): boolean => {
-    const meant = elementsAt(page, at);
+    const meant = findElements(page, at);
     return meant.size === wanted.length && wanted.every((id) => meant.has(id));
   };
-  const one = candidates(nodes.get(required(ids[0])), like).find((at) => meansJust(at, ids));
-  if (one !== undefined) return [one];
+  const text = candidates(nodes.get(required(ids[0])), like).find((at) => meansJust(at, ids));
+  if (text !== undefined) return [text];
   const each = ids.map((id) => candidates(nodes.get(id), like).find((at) => meansJust(at, [id])));
   return each.every((at) => at !== undefined) ? each : undefined;
 }

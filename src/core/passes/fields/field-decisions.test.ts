@@ -42,12 +42,12 @@ const source = page(
   ),
 );
 
-function decided(...said: (Partial<FieldDecision> & { at: string })[]): {
+function decided(...message: (Partial<FieldDecision> & { at: string })[]): {
   readonly document: PageDocument;
   readonly lost: string[];
 } {
   const lost: string[] = [];
-  const decisions = said.map((one, at): FieldDecision => ({ on: true, line: at + 3, ...one }));
+  const decisions = message.map((entry, at): FieldDecision => ({ on: true, line: at + 3, ...entry }));
   const document = fieldDecisionsPass(decisions, (_, words) => lost.push(words)).run(
     fields.run(source, nowhere),
     nowhere,
@@ -60,8 +60,8 @@ function paths(document: PageDocument): string[] {
 }
 
 function field(document: PageDocument, path: string): Field | undefined {
-  const deep = (all: readonly Field[]): Field[] => all.flatMap((one) => [one, ...deep(one.fields ?? [])]);
-  return deep(regionsOf(document).flatMap((region) => region.fields)).find((one) => one.path === path);
+  const deep = (all: readonly Field[]): Field[] => all.flatMap((field) => [field, ...deep(field.fields ?? [])]);
+  return deep(regionsOf(document).flatMap((region) => region.fields)).find((field) => field.path === path);
 }
 
 const before = paths(decided({ at: 'ways', on: false }).document);
@@ -196,7 +196,7 @@ describe('decisions on fields', () => {
       { at: 'ways.cards.*.text', to: 'hire', name: 'notes' },
     ],
     ['"ways.nothing" to merge with', { at: 'hire.heading', sameAs: 'ways.nothing' }],
-  ])('refuse two fields of one name: %s', (said, decision) => {
-    expect(() => decided(decision)).toThrow(said);
+  ])('refuse two fields of one name: %s', (text, decision) => {
+    expect(() => decided(decision)).toThrow(text);
   });
 });

@@ -4,7 +4,7 @@ import { movedPath, targetOf, type FieldDecision } from '../../brief/field-decis
 import { canBeRich } from '../../content/rich.js';
 import { matchStart, type FieldRule } from '../../document/field-rules.js';
 import { nearestWords } from '../../text/nearest.js';
-import { Problem } from '../../errors/tavrik-error.js';
+import { TavrikError } from '../../errors/tavrik-error.js';
 import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
 import { isElement, isWords, mapTree } from '../../document/walk.js';
 import { NameGiver } from '../../text/words.js';
@@ -19,41 +19,52 @@ import { mapFields, pathsIn, startsOf, type Paths } from './paths.js';
  */
 export function fieldDecisionsPass(
   decisions: readonly FieldDecision[],
-  lost: (line: number, said: string) => void,
+  lost: (line: number, text: string) => void,
 ): Pass {
   return {
     name: 'field-decisions',
     does: 'applies the decisions of the brief on fields',
     run(document) {
-      return decisions.filter(({ on }) => on).reduce((now, one) => decide(now, one, lost), document);
+      return decisions.filter(({ on }) => on).reduce((now, decision) => decide(now, decision, lost), document);
     },
   };
 }
 
-function decide(document: PageDocument, one: FieldDecision, lost: (line: number, said: string) => void): PageDocument {
+function decide(
+  document: PageDocument,
+  fieldDecision: FieldDecision,
+  lost: (line: number, text: string) => void,
+): PageDocument {
   const known = pathsIn(document);
   const paths = [...known.fields, ...known.lists.keys()];
-  const found = paths.filter((path) => matchStart(one.at, path) !== undefined);
+  const found = paths.filter((path) => matchStart(fieldDecision.at, path) !== undefined);
   if (found.length === 0) {
-    const near = nearestWords(one.at, [...new Set(paths.flatMap(startsOf))]);
+    const near = nearestWords(fieldDecision.at, [...new Set(paths.flatMap(startsOf))]);
     const hint = near.length ? `; there are ${near.map((path) => `"${path}"`).join(', ')}` : '';
-    lost(one.line, `brief.yaml, line ${one.line}: the page has no field "${one.at}"${hint}`);
+    lost(
+      fieldDecision.line,
+      `brief.yaml, line ${fieldDecision.line}: the page has no field "${fieldDecision.at}"${hint}`,
+    );
     return document;
   }
-  if (one.hide) {
-    const without = mapFields(document, (path) => (matchStart(one.at, path) ? undefined : path));
+  if (fieldDecision.hide) {
+    const without = mapFields(document, (path) => (matchStart(fieldDecision.at, path) ? undefined : path));
     /* What stands in no element of its own: the title of the page, whose look an entry has. */
-    return found.some((path) => !known.placed.has(path)) ? withRule(without, one.at, { hidden: true }) : without;
+    return found.some((path) => !known.placed.has(path))
+      ? withRule(without, fieldDecision.at, { hidden: true })
+      : without;
   }
-  const split = one.split ? splitTexts(document, one.at) : document;
-  const typed = one.type === undefined ? split : retyped(split, one);
-  const target = targetOf(one);
-  if (target === undefined) return withRule(typed, one.at, one);
-  refuseClash(one, known, new Set(found));
+  const split = fieldDecision.split ? splitTexts(document, fieldDecision.at) : document;
+  const typed = fieldDecision.type === undefined ? split : retyped(split, fieldDecision);
+  const target = targetOf(fieldDecision);
+  if (target === undefined) return withRule(typed, fieldDecision.at, fieldDecision);
+  refuseClash(fieldDecision, known, new Set(found));
   /* What was said of it before goes with it. */
-  const rules = Object.entries(typed.fieldRules ?? {}).map(([path, rule]) => [movedPath(one, path), rule] as const);
-  const moved = mapFields(typed, (path) => movedPath(one, path));
-  return withRule(rules.length ? { ...moved, fieldRules: Object.fromEntries(rules) } : moved, target, one);
+  const rules = Object.entries(typed.fieldRules ?? {}).map(
+    ([path, rule]) => [movedPath(fieldDecision, path), rule] as const,
+  );
+  const moved = mapFields(typed, (path) => movedPath(fieldDecision, path));
+  return withRule(rules.length ? { ...moved, fieldRules: Object.fromEntries(rules) } : moved, target, fieldDecision);
 }
 
 /**
@@ -68,7 +79,7 @@ function retyped(document: PageDocument, { at, type, line }: FieldDecision): Pag
     const [only] = words;
     if (type === 'rich' && only && isWords(only) && isMeant(only.field)) {
       if (words.length > 1 || node.rich !== undefined || !canBeRich(node, document.styles))
-        throw new Problem(
+        throw new TavrikError(
           `"${at}" is only a part of a text.`,
           where,
           'Formatting is possible only in a text that is one field.',
@@ -77,7 +88,7 @@ function retyped(document: PageDocument, { at, type, line }: FieldDecision): Pag
     }
     if (type === 'rich' || node.rich === undefined || !isMeant(node.rich)) return node;
     if (words.length > 1 || !only || !isWords(only))
-      throw new Problem(`"${at}" contains formatting.`, where, 'Split it first, with "split: true".');
+      throw new TavrikError(`"${at}" contains formatting.`, where, 'Split it first, with "split: true".');
     const { rich, ...rest } = node;
     return { ...rest, children: [{ ...only, field: rich }] };
   });
@@ -91,25 +102,32 @@ function withoutField(node: PageNode): PageNode {
 }
 
 /** Two fields have one path only where a person said that they are one, and none is what others are in. */
-function refuseClash(one: FieldDecision, { fields, lists }: Paths, moving: ReadonlySet<string>): void {
-  const where = `brief.yaml, line ${one.line}`;
+function refuseClash(fieldDecision: FieldDecision, { fields, lists }: Paths, moving: ReadonlySet<string>): void {
+  const where = `brief.yaml, line ${fieldDecision.line}`;
   const all = [...fields, ...lists.keys()];
   const staying = new Set(all.filter((path) => !moving.has(path)));
-  if (one.sameAs !== undefined && ![...staying].some((path) => matchStart(required(one.sameAs), path)))
-    throw new Problem(`The field "${one.sameAs}" to merge with was not found.`, where, 'See tavrik content PROJECT.');
+  if (
+    fieldDecision.sameAs !== undefined &&
+    ![...staying].some((path) => matchStart(required(fieldDecision.sameAs), path))
+  )
+    throw new TavrikError(
+      `The field "${fieldDecision.sameAs}" to merge with was not found.`,
+      where,
+      'See tavrik content PROJECT.',
+    );
   const taken = new Set<string>();
   for (const path of moving) {
-    const now = movedPath(one, path);
-    if (one.sameAs === undefined && taken.has(now))
-      throw new Problem(
-        `"${one.at}" matches several fields, which would all become "${now}".`,
+    const now = movedPath(fieldDecision, path);
+    if (fieldDecision.sameAs === undefined && taken.has(now))
+      throw new TavrikError(
+        `"${fieldDecision.at}" matches several fields, which would all become "${now}".`,
         where,
         'Move them to a path with a star in place of the entry id.',
       );
     taken.add(now);
     const [ids, others] = [lists.get(path), lists.get(now)];
-    if (one.sameAs !== undefined && ids && others && ids.join() !== others.join())
-      throw new Problem(
+    if (fieldDecision.sameAs !== undefined && ids && others && ids.join() !== others.join())
+      throw new TavrikError(
         `"${path}" and "${now}" have different entries.`,
         where,
         'Only lists with the same entries can be merged.',
@@ -118,8 +136,8 @@ function refuseClash(one: FieldDecision, { fields, lists }: Paths, moving: Reado
     const within = [...staying].find(
       (other) => (isLeaf && other.startsWith(`${now}.`)) || (!lists.has(other) && now.startsWith(`${other}.`)),
     );
-    if ((one.sameAs === undefined && staying.has(now)) || within !== undefined)
-      throw new Problem(
+    if ((fieldDecision.sameAs === undefined && staying.has(now)) || within !== undefined)
+      throw new TavrikError(
         `The field "${within ?? now}" already exists.`,
         where,
         'Choose another name, or merge the two with "same-as".',
@@ -159,11 +177,11 @@ function runsOf(node: ElementNode, path: string, giver: NameGiver, word = 'text'
 
 const RULE = ['hidden', 'label', 'help', 'type', 'choices', 'required', 'longest', 'fewest', 'most', 'locked'] as const;
 
-function withRule(document: PageDocument, path: string, one: FieldRule): PageDocument {
-  const said = Object.fromEntries(
-    RULE.flatMap((name) => (one[name] === undefined ? [] : [[name, one[name]]])),
+function withRule(document: PageDocument, path: string, fieldRule: FieldRule): PageDocument {
+  const message = Object.fromEntries(
+    RULE.flatMap((name) => (fieldRule[name] === undefined ? [] : [[name, fieldRule[name]]])),
   ) as FieldRule;
-  if (Object.keys(said).length === 0) return document;
+  if (Object.keys(message).length === 0) return document;
   const known = document.fieldRules ?? {};
-  return { ...document, fieldRules: { ...known, [path]: { ...known[path], ...said } } };
+  return { ...document, fieldRules: { ...known, [path]: { ...known[path], ...message } } };
 }

@@ -13,10 +13,10 @@ const named = (...children: PageNode[]): Record<string, unknown> => {
   return originalContent(fields.run(document, { boxes: new Map(), width: 1440 }))['visit-us'] ?? {};
 };
 const heading = (text: string, level = 'h2'): ElementNode => element('heading', text, { element: level }, words(text));
-const text = (said: string, more: Partial<ElementNode> = {}): ElementNode =>
-  element('text', said, { element: 'p', ...more }, words(said));
-const link = (said: string, more: Partial<ElementNode> = {}): ElementNode =>
-  element('link', said, { element: 'a', attributes: { href: `/${said}` }, ...more }, words(said));
+const text = (text: string, more: Partial<ElementNode> = {}): ElementNode =>
+  element('text', text, { element: 'p', ...more }, words(text));
+const link = (text: string, more: Partial<ElementNode> = {}): ElementNode =>
+  element('link', text, { element: 'a', attributes: { href: `/${text}` }, ...more }, words(text));
 
 describe('names of fields', () => {
   it('tell texts by their place and by how they are written', () => {
@@ -47,7 +47,7 @@ describe('names of fields', () => {
       or: 'or',
       'privacy-2': { address: '/Privacy', label: 'Privacy' },
     });
-    const price = (said: string): ElementNode => text(said);
+    const price = (message: string): ElementNode => text(message);
     expect(Object.keys(named(price('12'), price('36')))).toEqual(['number', 'number-36']);
   });
 
@@ -67,7 +67,7 @@ describe('names of fields', () => {
         'table-part',
         cells.join(),
         { element: 'tr', ...more },
-        ...cells.map((one) => element('table-part', one, { element: tag }, words(one))),
+        ...cells.map((cell) => element('table-part', cell, { element: tag }, words(cell))),
       );
     const table = element(
       'table',
@@ -88,13 +88,13 @@ describe('names of fields', () => {
   });
 
   it('keep a label with its control, and an answer with its question', () => {
-    const label = (said: string): ElementNode => element('field', said, { element: 'label' }, words(said));
+    const label = (text: string): ElementNode => element('field', text, { element: 'label' }, words(text));
     const input = element('field', 'i', { element: 'input', attributes: { placeholder: 'you@example.org' } });
     const select = element(
       'field',
       's',
       { element: 'select' },
-      ...['Any', 'Saturn'].map((one) => element('field', one, { element: 'option' }, words(one))),
+      ...['Any', 'Saturn'].map((text) => element('field', text, { element: 'option' }, words(text))),
     );
     expect(
       named(element('row', 'a', {}, label('E-mail'), input), element('row', 'b', {}, label('Which?'), select)),
@@ -102,7 +102,7 @@ describe('names of fields', () => {
       'e-mail': { label: 'E-mail', hint: 'you@example.org', required: 'no' },
       which: { label: 'Which?', required: 'no', options: ['Any', 'Saturn'] },
     });
-    const dl = (tag: string, said: string): ElementNode => element('item', said, { element: tag }, words(said));
+    const dl = (tag: string, text: string): ElementNode => element('item', text, { element: tag }, words(text));
     expect(
       named(
         element(
@@ -122,9 +122,9 @@ describe('names of fields', () => {
   });
 
   it('make a list of questions, and of terms', () => {
-    const dl = (tag: string, said: string): ElementNode => element('item', said, { element: tag }, words(said));
-    const pair = (kind: 'question' | 'item', term: string, said: string): ElementNode =>
-      element(kind, term, { repeat: 'pair' }, dl('dt', term), dl('dd', said));
+    const dl = (tag: string, text: string): ElementNode => element('item', text, { element: tag }, words(text));
+    const pair = (kind: 'question' | 'item', term: string, text: string): ElementNode =>
+      element(kind, term, { repeat: 'pair' }, dl('dt', term), dl('dd', text));
     expect(
       named(
         element('list', 'l', { element: 'dl' }, pair('question', 'A dog?', 'Yes.'), pair('question', 'A cat?', 'No.')),
@@ -209,29 +209,29 @@ describe('names of fields', () => {
 
 describe('lists', () => {
   it('are neighbours that are alike, questions, and paragraphs below each other', () => {
-    const item = (said: string): ElementNode => element('item', said, { element: 'li', repeat: 'i' }, words(said));
-    const question = (said: string): ElementNode =>
+    const item = (text: string): ElementNode => element('item', text, { element: 'li', repeat: 'i' }, words(text));
+    const question = (text: string): ElementNode =>
       element(
         'question',
-        said,
+        text,
         { element: 'details' },
-        element('text', `s${said}`, { element: 'summary' }, words(said)),
+        element('text', `s${text}`, { element: 'summary' }, words(text)),
         words('Yes'),
       );
-    const long = (said: string): ElementNode =>
-      text(`${said} is a text of more than forty letters, so it is a paragraph.`);
-    const made = named(
+    const long = (message: string): ElementNode =>
+      text(`${message} is a text of more than forty letters, so it is a paragraph.`);
+    const record = named(
       element('list', 'u', { element: 'ul' }, item('One'), item('Two')),
       question('Open?'),
       question('Closed?'),
       element('box', 'b', {}, long('This'), long('That')),
     );
-    expect(made['items']).toEqual(['One', 'Two']);
-    expect(made['questions']).toEqual([
+    expect(record['items']).toEqual(['One', 'Two']);
+    expect(record['questions']).toEqual([
       { id: 'open', open: 'no', question: 'Open?', answer: 'Yes' },
       { id: 'closed', open: 'no', question: 'Closed?', answer: 'Yes' },
     ]);
-    expect(made['paragraphs']).toHaveLength(2);
+    expect(record['paragraphs']).toHaveLength(2);
   });
 
   it('of links in a menu are its entries, with a label and an address each', () => {
@@ -259,9 +259,9 @@ describe('lists', () => {
   });
 
   it('give every field a path of its own, and the same ones the second time', () => {
-    const card = (said: string): ElementNode =>
-      element('card', said, { repeat: 'c' }, heading('Same', 'h3'), text(said), link('More'));
-    const run = (one: PageDocument): PageDocument => fields.run(one, { boxes: new Map(), width: 1440 });
+    const card = (message: string): ElementNode =>
+      element('card', message, { repeat: 'c' }, heading('Same', 'h3'), text(message), link('More'));
+    const run = (page: PageDocument): PageDocument => fields.run(page, { boxes: new Map(), width: 1440 });
     const once = run(page({}, element('section', 'x', { element: 'section' }, card('a'), card('b'), card('c'))));
     const { values, lists } = originalValues(once);
     expect(lists.get('x.cards')).toEqual(['same', 'same-2', 'same-3']);

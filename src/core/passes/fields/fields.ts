@@ -117,7 +117,7 @@ function switchesLast(
   if (!attributes) return {};
   const isLast = ([name]: [string, string]): boolean => isSwitch(name) && fields[name] !== undefined;
   const all = Object.entries(attributes);
-  return { attributes: Object.fromEntries([...all.filter((one) => !isLast(one)), ...all.filter(isLast)]) };
+  return { attributes: Object.fromEntries([...all.filter((entry) => !isLast(entry)), ...all.filter(isLast)]) };
 }
 
 function scopeOf(path: string, root: ElementNode, more: Partial<Scope> = {}): Scope {
@@ -228,8 +228,8 @@ class Naming {
     const plain = entries.map((entry, at) => this.plain(entry, `${list}.${at + 1}`));
     const icons =
       new Set(entries.map((entry) => [...elements(entry)].map(({ markup }) => markup ?? '').join())).size > 1;
-    if (!icons && plain.every((one) => one !== undefined))
-      return plain.map((one, at) => ({ ...one, entry: { list, id: String(at + 1) } }));
+    if (!icons && plain.every((element) => element !== undefined))
+      return plain.map((element, at) => ({ ...element, entry: { list, id: String(at + 1) } }));
     const ids = new NameGiver();
     const named = entries.map((entry, at): ElementNode => {
       const id = ids.give(slug(titleOf(entry), LONGEST) || String(at + 1));
@@ -259,8 +259,8 @@ class Naming {
       if (EDITABLE[node.element] && !isDecoration(node)) texts += 2;
       return node.children ? { ...node, children: node.children.map(visit) } : node;
     };
-    const made = visit(entry) as ElementNode;
-    return texts === 1 ? made : undefined;
+    const element = visit(entry) as ElementNode;
+    return texts === 1 ? element : undefined;
   }
 
   /** Whether a text is one field, in which words may be set off. */

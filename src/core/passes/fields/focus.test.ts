@@ -11,21 +11,21 @@ const styles: Record<string, SharedStyle> = {
   narrow: { rest: {}, variants: [{ at: 'below-600', set: { 'object-fit': 'cover' } }] },
   whole: { rest: { 'object-fit': 'contain' } },
 };
-const picture = (name: string, style: string): ElementNode =>
+const image = (name: string, style: string): ElementNode =>
   element('image', name, { element: 'img', style, attributes: { src: `assets/${name}.jpg`, alt: name } });
 const document = fields.run(
   page(
     styles,
-    element('section', 'hero', {}, picture('dome', 'cut')),
-    element('section', 'hire', {}, picture('deck', 'whole')),
+    element('section', 'hero', {}, image('dome', 'cut')),
+    element('section', 'hire', {}, image('deck', 'whole')),
   ),
   { boxes: new Map(), width: 1440 },
 );
 
 describe('focal points', () => {
   it('are those of pictures that are cut to their frame, at any width', () => {
-    expect(['cut', 'narrow', 'whole'].map((style) => isCut(picture('a', style), styles))).toEqual([true, true, false]);
-    expect(['cut', 'narrow'].map((style) => focusOf(picture('a', style), styles))).toEqual(['30% 0%', '50% 50%']);
+    expect(['cut', 'narrow', 'whole'].map((style) => isCut(image('a', style), styles))).toEqual([true, true, false]);
+    expect(['cut', 'narrow'].map((style) => focusOf(image('a', style), styles))).toEqual(['30% 0%', '50% 50%']);
     const paths = [...originalValues(document).values].filter(([path]) => path.endsWith('.focus'));
     expect(paths).toEqual([['hero.picture.focus', '30% 0%']]);
   });

@@ -32,14 +32,14 @@ function paths(document: PageDocument): string[] {
 
 describe('site-facts', () => {
   it('make one field of menus with the same entries, and both follow it', () => {
-    const made = named(
+    const page = named(
       part('header', menu('one', 'Evenings', 'Hire')),
       part('footer', menu('two', 'Evenings', 'Hire')),
     );
-    const { values, lists } = originalValues(made);
+    const { values, lists } = originalValues(page);
     expect([...lists]).toEqual([['site.menu', ['evenings', 'hire']]]);
     const filled = fillPage(
-      made,
+      page,
       nest({
         values: new Map(values).set('site.menu.hire.label', 'Borrow'),
         lists: new Map([['site.menu', ['hire', 'evenings']]]),
@@ -49,23 +49,23 @@ describe('site-facts', () => {
   });
 
   it('leave menus alone that have other entries', () => {
-    const made = named(
+    const page = named(
       part('header', menu('one', 'Evenings', 'Hire')),
       part('footer', menu('two', 'Evenings', 'The way')),
     );
-    expect([...originalValues(made).lists.keys()].filter((list) => list.startsWith('site'))).toEqual([]);
+    expect([...originalValues(page).lists.keys()].filter((list) => list.startsWith('site'))).toEqual([]);
   });
 
   it('make one field of telephone numbers, mail addresses and opening hours', () => {
     const contact = ['+99 170 4550', 'dome@example.org', 'Fri 19:30 – 23:00'];
-    const made = named(part('contact', ...contact.map(text)), part('footer', ...contact.map(text)));
-    expect(paths(made)).toEqual(['site.phone', 'site.email', 'site.opening-hours']);
+    const page = named(part('contact', ...contact.map(text)), part('footer', ...contact.map(text)));
+    expect(paths(page)).toEqual(['site.phone', 'site.email', 'site.opening-hours']);
   });
 
   it('make one field of links elsewhere that the header or the footer has too', () => {
     const club = link('Club', 'https://example.org/club');
-    const made = named(part('footer', club), part('news', club));
-    expect(paths(made)).toEqual(['site.club.address', 'site.club.label']);
+    const page = named(part('footer', club), part('news', club));
+    expect(paths(page)).toEqual(['site.club.address', 'site.club.label']);
     expect(paths(named(part('news', club), part('more', club))).filter((path) => path.startsWith('site'))).toEqual([]);
   });
 
@@ -76,8 +76,8 @@ describe('site-facts', () => {
     ['for groups of 5 – 12', false],
     ['1990 – 2020', false],
   ])('know opening hours by a time of day: %s', (says, known) => {
-    const made = named(part('contact', text(says)), part('footer', text(says)));
-    expect(paths(made).includes('site.opening-hours')).toBe(known);
+    const page = named(part('contact', text(says)), part('footer', text(says)));
+    expect(paths(page).includes('site.opening-hours')).toBe(known);
   });
 
   it('leave alone what stands once, and what says the same in one section', () => {

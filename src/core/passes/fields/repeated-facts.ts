@@ -25,14 +25,14 @@ export const siteFacts: Pass = {
     if (moves.size === 0) return document;
     const starts = [...moves.keys()];
     return mapFields(document, (path) => {
-      const start = starts.find((one) => path === one || path.startsWith(`${one}.`));
+      const start = starts.find((start) => path === start || path.startsWith(`${start}.`));
       return start === undefined ? path : `${moves.get(start)}${path.slice(start.length)}`;
     });
   },
 };
 
 /** What stands somewhere: all that is below its path, as one text to compare. */
-export interface Standing {
+export interface FactPlace {
   readonly path: string;
   readonly name: string;
   readonly says: string;
@@ -43,14 +43,15 @@ export interface Standing {
 }
 
 /** The menus and facts of a page. @param bySelf whether looks of entries are told by themselves */
-export function standingIn(content: FlatContent, bySelf = false): Standing[] {
+export function standingIn(content: FlatContent, bySelf = false): FactPlace[] {
   return [...menus(content, bySelf), ...links(content), ...texts(content)];
 }
 
 /** Paths of fields, groups and lists that are one thing, with the path that they have together. */
 function factsIn(content: FlatContent): Map<string, string> {
-  const places = new Map<string, Standing[]>();
-  for (const one of standingIn(content)) places.set(one.says, [...(places.get(one.says) ?? []), one]);
+  const places = new Map<string, FactPlace[]>();
+  for (const standing of standingIn(content))
+    places.set(standing.says, [...(places.get(standing.says) ?? []), standing]);
   const names = new NameGiver();
   const moves = new Map<string, string>();
   for (const standing of places.values()) {
@@ -58,7 +59,7 @@ function factsIn(content: FlatContent): Map<string, string> {
     const isPartOfFrame = sections.has('header') || sections.has('footer');
     if (sections.size < 2 || sections.has(SITE) || (standing[0]?.frame && !isPartOfFrame)) continue;
     const path = `${SITE}.${names.give(required(standing[0]).name)}`;
-    for (const one of standing) moves.set(one.path, path);
+    for (const entry of standing) moves.set(entry.path, path);
   }
   return moves;
 }
@@ -66,16 +67,16 @@ function factsIn(content: FlatContent): Map<string, string> {
 /** Fewer links are no menu. */
 const FEWEST = 2;
 
-function menus({ lists, values }: FlatContent, bySelf: boolean): Standing[] {
-  return [...lists].flatMap(([path, ids]): Standing[] => {
+function menus({ lists, values }: FlatContent, bySelf: boolean): FactPlace[] {
+  return [...lists].flatMap(([path, ids]): FactPlace[] => {
     const own = [...values]
-      .filter(([one]) => one.startsWith(`${path}.`))
-      .map(([one, value]) => [one.slice(path.length + 1), value]);
+      .filter(([text]) => text.startsWith(`${path}.`))
+      .map(([text, value]) => [text.slice(path.length + 1), value]);
     const leads = ids.every((id) => own.some(([name, value]) => name === `${id}.address` && value !== '#'));
     if (ids.length < FEWEST || !leads || isInEntry(path, lists)) return [];
     const isOfLook = ([name = '']: readonly string[]): boolean =>
       bySelf && LOOKS.includes(name.split('.').at(-1) ?? '');
-    const says = JSON.stringify(['menu', ids, own.filter((one) => !isOfLook(one))]);
+    const says = JSON.stringify(['menu', ids, own.filter((texts) => !isOfLook(texts))]);
     return [{ path, name: 'menu', says, ...(bySelf ? { looks: JSON.stringify(own.filter(isOfLook)) } : {}) }];
   });
 }
@@ -83,8 +84,8 @@ function menus({ lists, values }: FlatContent, bySelf: boolean): Standing[] {
 const LOOKS: readonly string[] = [LOOK, ...FLAGS];
 
 /** Links by telephone, by mail, and to other sites, with their labels. */
-function links({ values, lists }: FlatContent): Standing[] {
-  return [...values].flatMap(([address, to]): Standing[] => {
+function links({ values, lists }: FlatContent): FactPlace[] {
+  return [...values].flatMap(([address, to]): FactPlace[] => {
     if (!address.endsWith('.address') || isInEntry(address, lists)) return [];
     const kind = /^tel:/i.test(to)
       ? 'phone'
@@ -95,7 +96,7 @@ function links({ values, lists }: FlatContent): Standing[] {
           : undefined;
     const path = address.slice(0, -'.address'.length);
     const label = values.get(`${path}.label`);
-    const alone = [...values.keys()].filter((one) => one.startsWith(`${path}.`)).length === 2;
+    const alone = [...values.keys()].filter((key) => key.startsWith(`${path}.`)).length === 2;
     if (kind === undefined || label === undefined || !alone) return [];
     const name = kind === 'link' ? slug(label, LONGEST) || 'link' : kind;
     return [{ path, name, says: JSON.stringify([to, label]), ...(kind === 'link' ? { frame: true } : {}) }];
@@ -106,8 +107,8 @@ function links({ values, lists }: FlatContent): Standing[] {
 const TIME = '\\d{1,2}(?:[:.]\\d{2}(?:\\s?[ap]\\.?m\\b)?|\\s?[ap]\\.?m\\b)';
 const HOURS = new RegExp(`\\b(?:\\d{1,2}|${TIME})\\s*(?:–|—|-|to|until)\\s*${TIME}`, 'i');
 
-function texts({ values, lists }: FlatContent): Standing[] {
-  return [...values].flatMap(([path, says]): Standing[] => {
+function texts({ values, lists }: FlatContent): FactPlace[] {
+  return [...values].flatMap(([path, says]): FactPlace[] => {
     if (/\.(address|label|hint|alt)$/.test(path) || isInEntry(path, lists)) return [];
     const format = formatOf(says);
     const name = format === 'phone' || format === 'email' ? format : HOURS.test(says) ? 'opening-hours' : undefined;

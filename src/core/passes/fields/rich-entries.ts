@@ -10,20 +10,20 @@ import { elements, isElement, isWords } from '../../document/walk.js';
 export function alikeRich(entries: readonly ElementNode[], { styles }: PageDocument): ElementNode[] {
   const start = ({ entry }: ElementNode): string => `${entry?.list}.${entry?.id}`;
   const rich = new Set(
-    entries.flatMap((one) =>
-      [...elements(one)].flatMap((node) =>
-        node.rich?.startsWith(start(one)) ? [node.rich.slice(start(one).length)] : [],
+    entries.flatMap((entry) =>
+      [...elements(entry)].flatMap((node) =>
+        node.rich?.startsWith(start(entry)) ? [node.rich.slice(start(entry).length)] : [],
       ),
     ),
   );
   if (rich.size === 0) return [...entries];
-  return entries.map((one) => {
+  return entries.map((entry) => {
     const visit = (node: PageNode): PageNode => {
       if (isWords(node)) return node;
       const path = onlyText(node);
       if (
         path !== undefined &&
-        rich.has(path.slice(start(one).length)) &&
+        rich.has(path.slice(start(entry).length)) &&
         canBeRich(node, styles) &&
         readsBack(node, styles)
       )
@@ -36,7 +36,7 @@ export function alikeRich(entries: readonly ElementNode[], { styles }: PageDocum
         };
       return node.children ? { ...node, children: node.children.map(visit) } : node;
     };
-    return visit(one) as ElementNode;
+    return visit(entry) as ElementNode;
   });
 }
 

@@ -38,7 +38,7 @@ const richIn = (from?: number): string[] =>
   );
 
 describe('texts in which words may be set off', () => {
-  const made = fields.run(document, nowhere);
+  const result = fields.run(document, nowhere);
 
   it('are those in which words are set off already, or those of so many words, if CommonMark can say how', () => {
     expect(richIn()).toEqual(['long', 'short']);
@@ -47,8 +47,10 @@ describe('texts in which words may be set off', () => {
   });
 
   it('have one field for all they say', () => {
-    expect(originalContent(made)['visit']).toMatchObject({ text: 'Come on a **clear** night and bring warm clothes' });
-    const filled = fillPage(made, { visit: { text: 'Come *any* night' } });
+    expect(originalContent(result)['visit']).toMatchObject({
+      text: 'Come on a **clear** night and bring warm clothes',
+    });
+    const filled = fillPage(result, { visit: { text: 'Come *any* night' } });
     const long = required([...elements(filled.body)].find(({ id }) => id === 'long'));
     expect(textOf(long)).toBe('Come any night');
     expect([...elements(long)].map(({ element: tag }) => tag)).toEqual(['p', 'em']);
@@ -83,7 +85,7 @@ describe('texts in which words may be set off', () => {
   });
 
   it('twice is as good as once, and nobody touched is as it was', () => {
-    expect(fields.run(made, nowhere)).toEqual(made);
-    expect(fillPage(made, originalContent(made)).body).toEqual(made.body);
+    expect(fields.run(result, nowhere)).toEqual(result);
+    expect(fillPage(result, originalContent(result)).body).toEqual(result.body);
   });
 });

@@ -45,28 +45,32 @@ const pathsOf = (document: PageDocument | undefined): string[] => {
 describe('facts of several pages', () => {
   it('are one field each: the menu, of which every page has an entry of its own that stands out', () => {
     const labels = ['Evenings', 'Hire', 'Way'];
-    const made = factsAcross([
+    const pages = factsAcross([
       named(part('header', menu('Hire', ...labels))),
       named(part('header', menu('Way', ...labels))),
     ]);
-    for (const one of made)
-      expect(pathsOf(one)).toEqual([
+    for (const page of pages)
+      expect(pathsOf(page)).toEqual([
         ...labels.flatMap((label) => ['address', 'label'].map((name) => `site.menu.${label.toLowerCase()}.${name}`)),
         'site.menu',
       ]);
-    expect([...sharedContent(made).lists]).toEqual([['site.menu', ['evenings', 'hire', 'way']]]);
+    expect([...sharedContent(pages).lists]).toEqual([['site.menu', ['evenings', 'hire', 'way']]]);
   });
 
   it('are told apart by what they say, and have one name on all pages', () => {
-    const [one, other] = ['+99 170 4550', '+99 170 4551'].map(text) as [ElementNode, ElementNode];
+    const [element, other] = ['+99 170 4550', '+99 170 4551'].map(text) as [ElementNode, ElementNode];
     /* The first page says a number twice that the second does not have. */
-    const made = factsAcross([
-      named(part('header', one), part('footer', one), part('hire', other)),
+    const pages = factsAcross([
+      named(part('header', element), part('footer', element), part('hire', other)),
       named(part('footer', other), part('news', text('dome@example.org'))),
       named(part('news', text('dome@example.org'))),
     ]);
-    expect(made.map(pathsOf)).toEqual([['site.phone', 'site.phone-2'], ['site.phone-2', 'site.email'], ['site.email']]);
-    expect([...sharedContent(made).values.keys()]).toEqual(['site.phone-2', 'site.email']);
+    expect(pages.map(pathsOf)).toEqual([
+      ['site.phone', 'site.phone-2'],
+      ['site.phone-2', 'site.email'],
+      ['site.email'],
+    ]);
+    expect([...sharedContent(pages).values.keys()]).toEqual(['site.phone-2', 'site.email']);
   });
 
   it('keep the names and the rules that a person gave them, and share nothing that they say otherwise', () => {
@@ -74,13 +78,13 @@ describe('facts of several pages', () => {
       ...mapFields(named(part('news', text(says))), (path) => (path.startsWith('news.') ? `site.${name}` : path)),
       fieldRules: { [`site.${name}`]: { label: 'Ring us' } },
     });
-    const made = factsAcross([
+    const pages = factsAcross([
       called('+99 170 4550', 'office'),
       called('+99 170 4551', 'office'),
       named(part('news', text('+99 170 4550'))),
     ]);
-    expect(made.map(pathsOf)).toEqual([['site.office'], ['site.office-2'], ['site.office']]);
-    expect(made.map(({ fieldRules = {} }) => Object.keys(fieldRules))).toEqual([
+    expect(pages.map(pathsOf)).toEqual([['site.office'], ['site.office-2'], ['site.office']]);
+    expect(pages.map(({ fieldRules = {} }) => Object.keys(fieldRules))).toEqual([
       ['site.office'],
       ['site.office-2'],
       [],

@@ -5,11 +5,11 @@ import { LOOK, type FlatContent } from '../../content/values.js';
 import type { FieldRule } from '../../document/field-rules.js';
 import type { PageDocument } from '../../document/types.js';
 import { NameGiver } from '../../text/words.js';
-import { SITE, standingIn, type Standing } from './repeated-facts.js';
+import { SITE, standingIn, type FactPlace } from './repeated-facts.js';
 import { mapFields } from './paths.js';
 
 /** A fact of a page of several. */
-interface Placed extends Standing {
+interface PlacedFact extends FactPlace {
   readonly page: number;
 }
 
@@ -20,10 +20,10 @@ interface Placed extends Standing {
  */
 export function factsAcross(documents: readonly PageDocument[]): PageDocument[] {
   if (documents.length < 2) return [...documents];
-  const groups = new Map<string, Placed[]>();
+  const groups = new Map<string, PlacedFact[]>();
   documents.forEach((document, page) => {
-    for (const one of standingIn(originalValues(document), true))
-      groups.set(one.says, [...(groups.get(one.says) ?? []), { ...one, page }]);
+    for (const standing of standingIn(originalValues(document), true))
+      groups.set(standing.says, [...(groups.get(standing.says) ?? []), { ...standing, page }]);
   });
   const giver = new NameGiver();
   for (const name of namesTaken(documents, groups)) giver.give(name);
@@ -36,7 +36,7 @@ export function factsAcross(documents: readonly PageDocument[]): PageDocument[] 
     if (pages.size < 2 ? !known : group[0]?.frame && !inFrame && !known) continue;
     const name = known?.path.slice(SITE.length + 1) ?? required(group[0]).name;
     const path = `${SITE}.${giver.give(name)}`;
-    for (const one of group) moves[one.page]?.set(one.path, path);
+    for (const entry of group) moves[entry.page]?.set(entry.path, path);
     if (new Set(group.map(({ looks: own }) => own)).size > 1) for (const { page } of group) looks[page]?.add(path);
   }
   return documents.map((document, page) => {
@@ -57,14 +57,15 @@ export function sharedContent(documents: readonly PageDocument[]): FlatContent {
   const sources = documents.map((document) => originalValues(document));
   const [values, lists] = [new Map<string, string>(), new Map<string, readonly string[]>()];
   const isShared = (path: string, says: (source: FlatContent) => string | undefined): boolean => {
-    const said = sources.map(says).filter((one) => one !== undefined);
-    return isOfSite(path) && said.length > 1 && new Set(said).size === 1;
+    const texts = sources.map(says).filter((text) => text !== undefined);
+    return isOfSite(path) && texts.length > 1 && new Set(texts).size === 1;
   };
   const isIn = (path: string): boolean => [...lists.keys()].some((list) => path.startsWith(`${list}.`));
   for (const source of sources) {
-    for (const [path, ids] of source.lists) if (isShared(path, (one) => listSays(one, path))) lists.set(path, ids);
+    for (const [path, ids] of source.lists)
+      if (isShared(path, (flatContent) => listSays(flatContent, path))) lists.set(path, ids);
     for (const [path, value] of source.values)
-      if (isIn(path) || (!isEntryOf(source, path) && isShared(path, (one) => one.values.get(path))))
+      if (isIn(path) || (!isEntryOf(source, path) && isShared(path, (flatContent) => flatContent.values.get(path))))
         values.set(path, value);
   }
   return { values, lists };
@@ -72,7 +73,7 @@ export function sharedContent(documents: readonly PageDocument[]): FlatContent {
 
 /** A list with all that is in it, as one text. */
 function listSays({ values, lists }: FlatContent, path: string): string | undefined {
-  const below = ([one]: readonly [string, unknown]): boolean => one === path || one.startsWith(`${path}.`);
+  const below = ([text]: readonly [string, unknown]): boolean => text === path || text.startsWith(`${path}.`);
   return lists.has(path) ? JSON.stringify([[...lists].filter(below), [...values].filter(below)]) : undefined;
 }
 
@@ -81,9 +82,12 @@ function isEntryOf({ lists }: FlatContent, path: string): boolean {
 }
 
 /** Names of the site that something else has: what a person put there. */
-function namesTaken(documents: readonly PageDocument[], groups: ReadonlyMap<string, readonly Standing[]>): Set<string> {
+function namesTaken(
+  documents: readonly PageDocument[],
+  groups: ReadonlyMap<string, readonly FactPlace[]>,
+): Set<string> {
   const standing = [...groups.values()].flat().map(({ path }) => path);
-  const isStanding = (path: string): boolean => standing.some((one) => path === one || path.startsWith(`${one}.`));
+  const isStanding = (path: string): boolean => standing.some((text) => path === text || path.startsWith(`${text}.`));
   const all = documents.flatMap((document) => {
     const { values, lists } = originalValues(document);
     return [...values.keys(), ...lists.keys()];

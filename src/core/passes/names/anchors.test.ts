@@ -30,13 +30,16 @@ describe('anchors', () => {
 
 describe('menus of a design', () => {
   const targets = (...children: ElementNode[]): [string[], string[]] => {
-    const said: string[] = [];
-    const made = menuTargetsPass((note) => said.push(note)).run(anchors.run(page({}, ...children), context), context);
-    return [hrefs(made), said];
+    const texts: string[] = [];
+    const result = menuTargetsPass((note) => texts.push(note)).run(
+      anchors.run(page({}, ...children), context),
+      context,
+    );
+    return [hrefs(result), texts];
   };
 
   it('lead to the sections that are called as their entries', () => {
-    const [found, said] = targets(
+    const [found, texts] = targets(
       link('Membership', '#'),
       link('Opening hours', '#'),
       link('Fees', '#'),
@@ -45,7 +48,7 @@ describe('menus of a design', () => {
       section('Other'),
     );
     expect(found).toEqual(['#membership', '#our-opening-hours-in-winter', '#']);
-    expect(said[0]).toBe('"Membership" now leads to the section "Membership" of the same name.');
+    expect(texts[0]).toBe('"Membership" now leads to the section "Membership" of the same name.');
   });
 
   it('know a section by the line before its heading and by its layer', () => {

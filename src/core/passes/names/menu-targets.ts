@@ -20,19 +20,19 @@ export function menuTargetsPass(say: (note: string) => void): Pass {
       const sections = sectionsOf(document).filter(
         ({ part, attributes }) => part !== 'header' && part !== 'footer' && attributes?.['id'],
       );
-      const said = new Set<string>();
+      const set = new Set<string>();
       const change = (node: ElementNode): ElementNode => {
         if (node.element !== 'a' || node.attributes?.['href'] !== '#') return node;
         const words = textOf(node);
         const target = targetOf(words, sections);
         if (!target) return node;
         const note = `"${words}" now leads to the section "${target.name}" of the same name.`;
-        if (!said.has(note)) say(note);
-        said.add(note);
+        if (!set.has(note)) say(note);
+        set.add(note);
         return { ...node, attributes: { ...node.attributes, href: `#${target.attributes?.['id'] ?? ''}` } };
       };
       const body = mapTree(document.body, (node) => (isElement(node) ? change(node) : node));
-      return said.size ? { ...document, body } : document;
+      return set.size ? { ...document, body } : document;
     },
   };
 }
@@ -62,7 +62,7 @@ function titlesOf(section: ElementNode): string[] {
 function layersOf(section: ElementNode): string[] {
   const paths = [...elements(section)].flatMap(({ from }) => (from?.path ? [from.path.split(' / ')] : []));
   const [first = [], ...others] = paths;
-  return first.slice(0, -1).filter((name, at) => others.every((one) => one[at] === name));
+  return first.slice(0, -1).filter((name, at) => others.every((texts) => texts[at] === name));
 }
 
 /** Words too short to tell sections apart. */
@@ -80,5 +80,5 @@ function wordsIn(text: string): string[] {
 const isSame = (a: readonly string[], b: readonly string[]): boolean => a.join(' ') === b.join(' ');
 /** A word is said in its other forms too: `prices` by `price`. */
 const isWithin = (wanted: readonly string[], title: readonly string[]): boolean =>
-  wanted.every((word) => title.some((one) => one === word || stem(one) === stem(word)));
+  wanted.every((word) => title.some((text) => text === word || stem(text) === stem(word)));
 const stem = (word: string): string => (word.length > SHORTEST + 1 ? word.replace(/(e?s|ies)$/, '') : word);

@@ -45,7 +45,8 @@ function nameBelow(node: ElementNode): ElementNode {
 
 function nameOf(node: ElementNode): string {
   if (node.kind === 'card' || node.kind === 'picture-box')
-    for (const one of elements(node)) if (one.kind === 'heading' && textOf(one)) return firstWords(textOf(one));
+    for (const element of elements(node))
+      if (element.kind === 'heading' && textOf(element)) return firstWords(textOf(element));
   if (NAMED_BY_WORDS.has(node.kind)) {
     const words = firstWords(textOf(node));
     if (words) return words;

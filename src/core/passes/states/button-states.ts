@@ -22,7 +22,7 @@ const CLEAR: Rgba = [0, 0, 0, 0];
  * Before: a button of white words on #b3541e; after: a darker ground behind them while it is pointed at, and a line around it while
  * the keyboard is on it.
  */
-export const pressStates: Pass = {
+export const buttonStates: Pass = {
   name: 'press-states',
   does: 'adds hover and pressed states that a design does not show',
   run(document) {
@@ -51,8 +51,8 @@ export const pressStates: Pass = {
 
 /** The colour of the words in a thing: its own, or that of the first text in it. */
 function wordsColour(node: ElementNode, { styles }: PageDocument, own: Rgba): Rgba {
-  for (const one of elements(node)) {
-    const colour = readColour(styles[one.style ?? '']?.rest['color'] ?? '');
+  for (const element of elements(node)) {
+    const colour = readColour(styles[element.style ?? '']?.rest['color'] ?? '');
     if (colour) return colour;
   }
   return own;
@@ -71,10 +71,10 @@ function statesOf(node: ElementNode, style: SharedStyle, words: Rgba): StyleVari
     states.push({ state: ':active', set: { 'background-color': shade(ground, words, PRESSED) } });
   } else {
     const line = (rest['text-decoration-line'] ?? 'none') === 'none';
-    const said: Declarations = line
+    const readonly: Declarations = line
       ? { 'text-decoration-line': 'underline' }
       : { 'text-decoration-thickness': '0.15em' };
-    states.push({ state: ':hover', set: said }, { state: ':active', set: said });
+    states.push({ state: ':hover', set: readonly }, { state: ':active', set: readonly });
   }
   states.push({
     state: ':focus-visible',

@@ -9,22 +9,22 @@ const document = page(
   button('Dates / Book / rect:1'),
   button('Hero / Join'),
 );
-const run = (states: DrawnState[], said: string[] = []) =>
-  drawnStatesPass(states, (note) => said.push(note)).run(document, { boxes: new Map(), width: 1440 });
+const run = (states: DrawnState[], texts: string[] = []) =>
+  drawnStatesPass(states, (note) => texts.push(note)).run(document, { boxes: new Map(), width: 1440 });
 
 describe('states that are drawn', () => {
   it('are those of all that lies in the layer, and the first drawing of a state counts', () => {
-    const said: string[] = [];
+    const texts: string[] = [];
     const hover = { layer: 'Book', state: ':hover' as const, set: { 'background-color': 'rgb(1, 2, 3)' } };
-    const made = run(
+    const page = run(
       [hover, { ...hover, set: { color: 'red' } }, { layer: 'Nothing', state: ':active', set: { color: 'red' } }],
-      said,
+      texts,
     );
-    const looks = [...elements(made.body)]
+    const looks = [...elements(page.body)]
       .filter(({ kind }) => kind === 'button')
-      .map(({ style }) => made.styles[style ?? '']?.variants);
+      .map(({ style }) => page.styles[style ?? '']?.variants);
     expect(looks).toEqual([[{ state: ':hover', set: hover.set }], [{ state: ':hover', set: hover.set }], undefined]);
-    expect(said[0]).toBe('The state :hover of "Book" comes from its second layer.');
-    expect(said.filter((one) => one.includes('Nothing'))).toEqual([]);
+    expect(texts[0]).toBe('The state :hover of "Book" comes from its second layer.');
+    expect(texts.filter((text) => text.includes('Nothing'))).toEqual([]);
   });
 });

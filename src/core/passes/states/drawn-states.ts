@@ -1,6 +1,6 @@
 import { elements } from '../../document/walk.js';
-import { withLook } from '../brief/element-styles.js';
-import { elementsAt } from '../brief/find-elements.js';
+import { withStyle } from '../brief/element-styles.js';
+import { findElements } from '../brief/find-elements.js';
 import type { Pass } from '../pass.js';
 
 /** How a layer looks in a state, as a second drawing of it shows. */
@@ -23,13 +23,13 @@ export function drawnStatesPass(states: readonly DrawnState[], say: (note: strin
     does: 'takes states from layers drawn a second time',
     run(document) {
       return states.reduce((before, { layer, state, set }) => {
-        const found = elementsAt(before, layer, ({ element }) => /^(a|button|summary)$/.test(element));
+        const found = findElements(before, layer, ({ element }) => /^(a|button|summary)$/.test(element));
         if (found.size === 0) return before;
         say(`The state ${state} of "${layer}" comes from its second layer.`);
-        return [...found].reduce((made, id) => {
-          const own = [...elements(made.body)].find((one) => one.id === id)?.style ?? '';
-          const known = made.styles[own]?.variants?.some((one) => one.state === state && !one.part);
-          return known ? made : withLook(made, id, 'drawn', {}, [{ state, set }]);
+        return [...found].reduce((page, id) => {
+          const own = [...elements(page.body)].find((element) => element.id === id)?.style ?? '';
+          const known = page.styles[own]?.variants?.some((variant) => variant.state === state && !variant.part);
+          return known ? page : withStyle(page, id, 'drawn', {}, [{ state, set }]);
         }, before);
       }, document);
     },

@@ -15,7 +15,7 @@ const STILL = '@media (prefers-reduced-motion: no-preference)';
  * smooth scrolling under `prefers-reduced-motion: no-preference`.
  * @param smooth whether the page scrolls smoothly, if its source does not say so
  */
-export function scrollingPass(smooth = false): Pass {
+export function scrollPaddingPass(smooth = false): Pass {
   return {
     name: 'scrolling',
     does: 'keeps link targets clear of a sticky header, and scrolls smoothly unless reduced motion is preferred',
@@ -30,12 +30,12 @@ export function scrollingPass(smooth = false): Pass {
         ...(root.variants ?? []),
         ...(isSmooth ? [{ when: STILL, set: { 'scroll-behavior': 'smooth' } }] : []),
       ];
-      const made: SharedStyle = {
+      const sharedStyle: SharedStyle = {
         rest: { ...(isSmooth ? rest : root.rest), ...padding },
         ...(variants.length ? { variants } : {}),
       };
       const name = 'root-scrolling';
-      return { ...document, rootStyle: name, styles: { ...document.styles, [name]: made } };
+      return { ...document, rootStyle: name, styles: { ...document.styles, [name]: sharedStyle } };
     },
   };
 }
@@ -44,21 +44,21 @@ export function scrollingPass(smooth = false): Pass {
 function hasOffset({ styles }: PageDocument, root: SharedStyle): boolean {
   const says = (style: SharedStyle, name: RegExp): boolean =>
     [style.rest, ...(style.variants ?? []).map(({ set }) => set)].some((set) =>
-      Object.keys(set).some((one) => name.test(one)),
+      Object.keys(set).some((key) => name.test(key)),
     );
   return says(root, /^scroll-padding/) || Object.values(styles).some((style) => says(style, /^scroll-margin/));
 }
 
 /** How high the header is that stays at the top of the window, px; undefined if none does. */
 function heightOfHeader(document: PageDocument, { boxes, width }: PassContext): number | undefined {
-  const found = [...elements(document.body)].find((one) => {
-    const box = boxes.get(one.id);
+  const found = [...elements(document.body)].find((element) => {
+    const box = boxes.get(element.id);
     return (
       box !== undefined &&
       box[3] > 0 &&
       box[3] <= HIGHEST &&
       box[2] >= WIDEST_SHARE * width &&
-      staysOnTop(document, one)
+      staysOnTop(document, element)
     );
   });
   const box = found && boxes.get(found.id);

@@ -15,14 +15,14 @@ export const scrolledHeader: Pass = {
   run(document, { scrolled = [] }) {
     const screens = [...scrolled].sort((a, b) => b.width - a.width);
     const ids = new Set(screens.flatMap(({ looks }) => looks.map(({ id }) => id)));
-    return [...ids].reduce((made, id) => {
-      const node = [...elements(made.body)].find((one) => one.id === id);
+    return [...ids].reduce((page, id) => {
+      const node = [...elements(page.body)].find((element) => element.id === id);
       /* What moves already goes on moving as it does. */
-      if (!node || made.styles[node.style ?? '']?.rest['animation-name'] !== undefined) return made;
+      if (!node || page.styles[node.style ?? '']?.rest['animation-name'] !== undefined) return page;
       return rangesOf(screens, node, document).reduce((before, { set, from, below }) => {
         const to = Object.entries(set).map(([name, value]) => `${name}: ${value}`);
         return to.length ? changedByScroll(before, id, to, conditionOf(document, from, below)) : before;
-      }, made);
+      }, page);
     }, document);
   },
 };
@@ -40,7 +40,10 @@ function rangesOf(
   { id, style = '' }: ElementNode,
   document: PageDocument,
 ): Range[] {
-  const looks = screens.map(({ width, looks: all }) => ({ width, set: all.find((one) => one.id === id)?.set ?? {} }));
+  const looks = screens.map(({ width, looks: all }) => ({
+    width,
+    set: all.find((entry) => entry.id === id)?.set ?? {},
+  }));
   return looks.reduce<Range[]>((ranges, { width, set }, at) => {
     const before = ranges.at(-1);
     if (!before) return [{ set }];

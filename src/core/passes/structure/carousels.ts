@@ -32,7 +32,7 @@ export const carousels: Pass = {
   name: 'carousels',
   does: 'turns the slides of a script into a row that scrolls',
   run(document, { boxes }) {
-    return findCarousels(document).reduce((made, carousel) => rebuild(made, carousel, boxes), document);
+    return findCarousels(document).reduce((page, carousel) => rebuild(page, carousel, boxes), document);
   },
 };
 
@@ -47,7 +47,7 @@ function findCarousels(document: PageDocument): Carousel[] {
   const visit = (node: ElementNode, above: readonly ElementNode[]): void => {
     const slides = slidesOf(node, document);
     const near = slides ? [node, ...above].slice(0, NEAR + 1) : [];
-    const holder = near.find((one) => arrowsIn(one).length > 0) ?? near.find(saysSo);
+    const holder = near.find((element) => arrowsIn(element).length > 0) ?? near.find(saysSo);
     if (slides && holder && near.some(saysSo)) {
       found.push({ track: node, slides, holder });
       return;
@@ -117,20 +117,20 @@ function rebuild(document: PageDocument, { track, slides, holder }: Carousel, bo
     const children = (link ?? node).children?.flatMap((child): PageNode[] =>
       !isElement(child) ? [child] : moved.has(child.id) ? [] : [visit(child)],
     );
-    const made = { ...(link ?? node), ...(children ? { children } : {}) };
+    const result = { ...(link ?? node), ...(children ? { children } : {}) };
     const at = slides.findIndex(({ id }) => id === node.id);
     if (at >= 0) {
       const inside = [...(children ?? []), ...arrowsOf(at)];
       return {
-        ...made,
+        ...result,
         ...defined({ style: slideStyles.get(node.id) }),
         attributes: { ...node.attributes, id: required(ids[at]) },
         ...(inside.length ? { children: inside } : {}),
       };
     }
-    if (node.id !== track.id) return made;
+    if (node.id !== track.id) return result;
     const kind = node.kind === 'section' ? node.kind : 'slides';
-    return { ...made, kind, style: trackStyle, attributes: { ...node.attributes, tabindex: '0' } };
+    return { ...result, kind, style: trackStyle, attributes: { ...node.attributes, tabindex: '0' } };
   };
   return { ...document, styles, body: visit(document.body) };
 }

@@ -17,7 +17,7 @@ const box = (id: string, style?: string, ...children: ElementNode[]): ElementNod
   element('box', id, { id, ...(style ? { style } : {}) }, ...children);
 const run = (document: PageDocument, boxes: Readonly<Record<string, Box>> = {}): PageDocument =>
   columns.run(document, { boxes: new Map(Object.entries(boxes)), width: 1440 });
-const kindOf = ({ body }: PageDocument, id: string) => [...elements(body)].find((one) => one.id === id)?.kind;
+const kindOf = ({ body }: PageDocument, id: string) => [...elements(body)].find((element) => element.id === id)?.kind;
 
 describe('columns', () => {
   const floats = page(
@@ -27,18 +27,18 @@ describe('columns', () => {
   const beside: Record<string, Box> = { a: [0, 0, 700, 200], b: [700, 0, 740, 180] };
 
   it('are floats beside each other, in a row', () => {
-    const made = run(floats, beside);
-    expect([kindOf(made, 'row'), kindOf(made, 'a'), kindOf(made, 'b')]).toEqual(['row', 'column', 'column']);
-    expect(run(made, beside)).toEqual(made);
+    const page = run(floats, beside);
+    expect([kindOf(page, 'row'), kindOf(page, 'a'), kindOf(page, 'b')]).toEqual(['row', 'column', 'column']);
+    expect(run(page, beside)).toEqual(page);
   });
 
   it('stand in sections as well, which stay sections', () => {
     const section = {
       ...floats.body,
-      children: (floats.body.children ?? []).map((one) => ({ ...(one as ElementNode), kind: 'section' as const })),
+      children: (floats.body.children ?? []).map((child) => ({ ...(child as ElementNode), kind: 'section' as const })),
     };
-    const made = run({ ...floats, body: section }, beside);
-    expect([kindOf(made, 'row'), kindOf(made, 'a')]).toEqual(['section', 'column']);
+    const result = run({ ...floats, body: section }, beside);
+    expect([kindOf(result, 'row'), kindOf(result, 'a')]).toEqual(['section', 'column']);
     const narrow = page(
       { stack: { rest: { display: 'flex', 'flex-direction': 'column' } } },
       element('section', 's', { id: 's', style: 'stack' }, box('a', undefined, ...things('a'))),
@@ -47,8 +47,8 @@ describe('columns', () => {
   });
 
   it('are none below each other', () => {
-    const made = run(floats, { a: [0, 0, 700, 200], b: [0, 200, 700, 180] });
-    expect([kindOf(made, 'row'), kindOf(made, 'a')]).toEqual(['box', 'box']);
+    const page = run(floats, { a: [0, 0, 700, 200], b: [0, 200, 700, 180] });
+    expect([kindOf(page, 'row'), kindOf(page, 'a')]).toEqual(['box', 'box']);
   });
 
   it('make a grid of several lines of equal width', () => {
@@ -69,8 +69,8 @@ describe('columns', () => {
       box('a', undefined, ...things('a')),
       box('b', undefined, ...things('b').slice(1)),
     );
-    const made = run(page(styles, row));
-    expect([kindOf(made, 'r'), kindOf(made, 'a'), kindOf(made, 'b')]).toEqual(['row', 'column', 'box']);
+    const result = run(page(styles, row));
+    expect([kindOf(result, 'r'), kindOf(result, 'a'), kindOf(result, 'b')]).toEqual(['row', 'column', 'box']);
   });
 });
 
@@ -95,16 +95,16 @@ describe('tables', () => {
   ];
 
   it('of data stay tables', () => {
-    const made = run(table({}, ...data));
-    expect([kindOf(made, 't'), kindOf(made, 'r1'), kindOf(made, 'c1')]).toEqual(['table', 'table-part', 'table-part']);
+    const page = run(table({}, ...data));
+    expect([kindOf(page, 't'), kindOf(page, 'r1'), kindOf(page, 'c1')]).toEqual(['table', 'table-part', 'table-part']);
     const headed = row('r1', element('table-part', 'h', { id: 'h', element: 'th' }, words('Moon')));
     expect(kindOf(run(table({}, headed)), 't')).toBe('table');
   });
 
   it('that only lay out are rows and columns, and say that they are no tables', () => {
-    const made = run(table({}, row('r1', cell('c1', ...things('a')), cell('c2', words('Tide')))));
-    expect([kindOf(made, 't'), kindOf(made, 'r1'), kindOf(made, 'c1')]).toEqual(['row', 'row', 'column']);
-    expect([...elements(made.body)].find(({ id }) => id === 't')?.attributes).toEqual({ role: 'presentation' });
+    const page = run(table({}, row('r1', cell('c1', ...things('a')), cell('c2', words('Tide')))));
+    expect([kindOf(page, 't'), kindOf(page, 'r1'), kindOf(page, 'c1')]).toEqual(['row', 'row', 'column']);
+    expect([...elements(page.body)].find(({ id }) => id === 't')?.attributes).toEqual({ role: 'presentation' });
     expect(kindOf(run(table({ attributes: { role: 'none' } }, ...data)), 't')).toBe('grid');
     const section = table({ kind: 'section' }, row('r1', cell('c1', ...things('a')), cell('c2', words('Tide'))));
     expect([kindOf(run(section), 't'), kindOf(run(section), 'c1')]).toEqual(['section', 'column']);

@@ -58,7 +58,7 @@ function linesOf(boxes: readonly Box[]): Box[][] {
   const lines: Box[][] = [];
   const shown = boxes.filter(([, , width, height]) => width > 0 && height > 0);
   for (const box of [...shown].sort((a, b) => a[1] - b[1] || a[0] - b[0])) {
-    const line = lines.find((one) => one.every((other) => box[1] < bottom(other) && isApart(box, other)));
+    const line = lines.find((line) => line.every((other) => box[1] < bottom(other) && isApart(box, other)));
     if (line) line.push(box);
     else lines.push([box]);
   }

@@ -2,9 +2,9 @@ import { checkDocument } from '../../document/check.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements } from '../../document/walk.js';
-import { terms } from './description-lists.js';
+import { descriptionLists } from './description-lists.js';
 
-const item = (tag: string, said: string): ElementNode => element('item', said, { element: tag }, words(said));
+const item = (tag: string, text: string): ElementNode => element('item', text, { element: tag }, words(text));
 const list = (style: string | undefined, ...children: ElementNode[]): PageDocument =>
   page(
     {
@@ -13,14 +13,14 @@ const list = (style: string | undefined, ...children: ElementNode[]): PageDocume
     },
     element('list', 'l', { element: 'dl', ...(style ? { style } : {}) }, ...children),
   );
-const run = (document: PageDocument): PageDocument => terms.run(document, { boxes: new Map(), width: 1440 });
+const run = (document: PageDocument): PageDocument => descriptionLists.run(document, { boxes: new Map(), width: 1440 });
 const groups = (document: PageDocument): unknown[] =>
   [...elements(document.body)]
     .filter(({ element: tag }) => tag === 'div')
     .map(({ kind, style, children = [] }) => [
       kind,
       style === undefined ? '' : document.styles[style]?.rest['display'],
-      ...children.map((one) => (one.kind === 'words' ? one.text : one.name)),
+      ...children.map((child) => (child.kind === 'words' ? child.text : child.name)),
     ]);
 
 describe('terms', () => {
@@ -50,8 +50,8 @@ describe('terms', () => {
   });
 
   it.each(['columns', 'wide'])('leave no box where the list lays them out: %s', (style) => {
-    const made = run(list(style, item('dt', 'Dome'), item('dd', 'White'), item('dt', 'Deck'), item('dd', 'Wood')));
-    expect(groups(made).map((one) => (one as string[])[1])).toEqual(['contents', 'contents']);
+    const page = run(list(style, item('dt', 'Dome'), item('dd', 'White'), item('dt', 'Deck'), item('dd', 'Wood')));
+    expect(groups(page).map((group) => (group as string[])[1])).toEqual(['contents', 'contents']);
   });
 
   it.each([

@@ -12,7 +12,7 @@ const FEWEST = 2;
  *
  * Before: `dl` with `dt`, `dd`, `dt`, `dd`, after: `dl` with two boxes of `dt` and `dd`.
  */
-export const terms: Pass = {
+export const descriptionLists: Pass = {
   name: 'terms',
   does: 'groups each term with its description',
   run(document) {
@@ -23,7 +23,7 @@ export const terms: Pass = {
       if (!groups || groups.length < FEWEST) return node;
       const asks = groups.every(({ terms: [first] }) => textOf(required(first)).endsWith('?'));
       const flows = isFlow(node, document);
-      return { ...node, children: groups.map((one) => together(one, asks, flows, styles)) };
+      return { ...node, children: groups.map((group) => together(group, asks, flows, styles)) };
     });
     return { ...document, body, styles };
   },
@@ -38,17 +38,17 @@ interface Group {
 /** The groups of a list; undefined if something else is in it. */
 function groupsOf(children: readonly PageNode[]): Group[] | undefined {
   const groups: { terms: ElementNode[]; nodes: PageNode[] }[] = [];
-  let said = true;
+  let message = true;
   for (const child of children) {
     if (!isElement(child)) {
       if (child.text.trim()) return undefined;
       continue;
     }
     if (child.element === 'dt') {
-      if (said) groups.push({ terms: [], nodes: [] });
+      if (message) groups.push({ terms: [], nodes: [] });
       groups.at(-1)?.terms.push(child);
     } else if (child.element !== 'dd' || groups.length === 0) return undefined;
-    said = child.element === 'dd';
+    message = child.element === 'dd';
     groups.at(-1)?.nodes.push(child);
   }
   return groups;

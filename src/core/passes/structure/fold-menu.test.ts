@@ -25,9 +25,9 @@ function drawn(...inside: ElementNode[]): PageDocument {
 }
 
 function folded(document: PageDocument): string[] {
-  const made = foldMenu.run(document, nowhere);
-  return [...elements(made.body)].flatMap(({ style, name }) =>
-    made.styles[style ?? '']?.variants?.some(({ at, within }) => at === 'below-600' && within?.state === ':checked')
+  const page = foldMenu.run(document, nowhere);
+  return [...elements(page.body)].flatMap(({ style, name }) =>
+    page.styles[style ?? '']?.variants?.some(({ at, within }) => at === 'below-600' && within?.state === ':checked')
       ? [name]
       : [],
   );
@@ -44,13 +44,20 @@ describe('fold-menu', () => {
   });
 
   it('puts a check box and its label before them, seen on the narrowest screen only', () => {
-    const made = foldMenu.run(drawn(link('Hollin Marsh', 'name'), ...links), nowhere);
-    const row = required([...elements(made.body)].find(({ id }) => id === 'row-bar'));
-    expect(row.children?.map((one) => (one as ElementNode).element)).toEqual(['a', 'input', 'label', 'a', 'a', 'a']);
-    const label = made.styles[required((row.children?.[2] as ElementNode).style)];
+    const page = foldMenu.run(drawn(link('Hollin Marsh', 'name'), ...links), nowhere);
+    const row = required([...elements(page.body)].find(({ id }) => id === 'row-bar'));
+    expect(row.children?.map((child) => (child as ElementNode).element)).toEqual([
+      'a',
+      'input',
+      'label',
+      'a',
+      'a',
+      'a',
+    ]);
+    const label = page.styles[required((row.children?.[2] as ElementNode).style)];
     expect(label?.rest['display']).toBe('none');
     expect(label?.variants?.[0]).toMatchObject({ at: 'below-600', set: { display: 'flex' } });
-    expect(foldMenu.run(made, nowhere)).toBe(made);
+    expect(foldMenu.run(page, nowhere)).toBe(page);
   });
 
   it('folds on the screen above too, as far as the row does not fit there', () => {
@@ -59,8 +66,8 @@ describe('fold-menu', () => {
     const foldedAt = (width: number): unknown[] => {
       const ids = ['link-Hollin Marsh', 'link-Evenings', 'link-Hire', 'link-The way'];
       const boxes = new Map(ids.map((id) => [id, [0, 0, width, 20] as const]));
-      const made = foldMenu.run(two, { boxes, width: 1440 });
-      const hidden = (made.styles['a']?.variants ?? []).filter(({ set }) => set['display'] === 'none');
+      const page = foldMenu.run(two, { boxes, width: 1440 });
+      const hidden = (page.styles['a']?.variants ?? []).filter(({ set }) => set['display'] === 'none');
       return hidden.map(({ at, when }) => [at, when]);
     };
     expect(foldedAt(160)).toEqual([

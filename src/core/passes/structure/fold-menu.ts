@@ -79,8 +79,8 @@ export function menuRow(document: PageDocument): ElementNode | undefined {
     if (document.styles[node.style ?? '']?.rest['display'] !== 'flex') return false;
     const inside = (node.children ?? []).filter(isElement);
     const folded = foldedOf(inside, document);
-    const links = folded.flatMap((one) => [...elements(one)].filter(isLink));
-    const others = inside.filter((one) => !folded.includes(one));
+    const links = folded.flatMap((element) => [...elements(element)].filter(isLink));
+    const others = inside.filter((element) => !folded.includes(element));
     return links.length >= FEWEST && others.every(isBrief);
   });
 }
@@ -102,11 +102,15 @@ function foldedOf(inside: readonly ElementNode[], { styles }: PageDocument): Ele
     const rest = styles[style ?? '']?.rest ?? {};
     return ['font-size', 'font-weight', 'font-family'].map((name) => rest[name]).join('|');
   };
-  const links = inside.filter(leadsOnly).flatMap((one) => [...elements(one)].filter(isLink));
-  const alike = (one: ElementNode): number => links.filter((other) => setting(other) === setting(one)).length;
-  const leading = inside.filter((one) => leadsOnly(one) && (!isLink(one) || alike(one) * 2 >= links.length));
+  const links = inside.filter(leadsOnly).flatMap((element) => [...elements(element)].filter(isLink));
+  const alike = (element: ElementNode): number => links.filter((other) => setting(other) === setting(element)).length;
+  const leading = inside.filter(
+    (element) => leadsOnly(element) && (!isLink(element) || alike(element) * 2 >= links.length),
+  );
   const first = leading[0] ? inside.indexOf(leading[0]) : -1;
-  return inside.filter((one, index) => leading.includes(one) || (one.kind === 'button' && index > first && first >= 0));
+  return inside.filter(
+    (element, index) => leading.includes(element) || (element.kind === 'button' && index > first && first >= 0),
+  );
 }
 
 function isBrief(node: ElementNode): boolean {
@@ -118,12 +122,12 @@ function fold(document: PageDocument, row: ElementNode, screens: readonly When[]
   const [box, label] = ['menu-switch', 'menu-label'].map((name) => `${name}-${row.id}`) as [string, string];
   const folded = foldedOf((row.children ?? []).filter(isElement), document);
   const within = { style: box, state: ':checked', beside: true } as const;
-  for (const one of folded) {
-    const style = required(one.style);
+  for (const element of folded) {
+    const style = required(element.style);
     const shown: Declarations =
-      one.kind === 'button'
+      element.kind === 'button'
         ? { display: styles[style]?.rest['display'] ?? 'block', 'margin-left': '0', 'margin-top': '12px' }
-        : { 'flex-basis': '100%', 'margin-left': '0', ...(isLink(one) ? { display: 'block' } : COLUMN) };
+        : { 'flex-basis': '100%', 'margin-left': '0', ...(isLink(element) ? { display: 'block' } : COLUMN) };
     for (const at of screens)
       addVariants(styles, style, { ...at, set: { display: 'none' } }, { ...at, within, set: shown });
   }

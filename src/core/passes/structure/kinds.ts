@@ -30,7 +30,7 @@ export const kinds: Pass = {
     const body = mapTree(document.body, (node) => {
       if (!isElement(node) || !LAYOUT_KINDS.has(node.kind) || node.id === document.body.id) return node;
       if (cards.has(node.id)) return { ...node, kind: 'card' };
-      return hasPictureBehind(node, document, context.boxes) ? { ...node, kind: 'picture-box' } : node;
+      return hasImageBehind(node, document, context.boxes) ? { ...node, kind: 'picture-box' } : node;
     });
     return { ...document, body };
   },
@@ -78,18 +78,18 @@ function isFramed(node: ElementNode, { styles }: PageDocument): boolean {
 }
 
 /** A picture as the box's background, or one in it that lies behind its words. */
-function hasPictureBehind(node: ElementNode, { styles }: PageDocument, boxes: Boxes): boolean {
-  const words = [...walk(node)].some((one) => isWords(one) && one.text.trim());
+function hasImageBehind(node: ElementNode, { styles }: PageDocument, boxes: Boxes): boolean {
+  const words = [...walk(node)].some((node) => isWords(node) && node.text.trim());
   if (!words) return false;
-  if (showsPicture(node.style ? styles[node.style] : undefined)) return true;
+  if (showsImage(node.style ? styles[node.style] : undefined)) return true;
   const children = (node.children ?? []).filter(isElement);
-  const picture = children.find(({ kind }) => kind === 'image');
-  const [around, behind] = [boxes.get(node.id), picture && boxes.get(picture.id)];
-  if (!picture || !around || !behind || children.length < 2) return false;
+  const image = children.find(({ kind }) => kind === 'image');
+  const [around, behind] = [boxes.get(node.id), image && boxes.get(image.id)];
+  if (!image || !around || !behind || children.length < 2) return false;
   return behind[2] * behind[3] >= BEHIND * around[2] * around[3];
 }
 
-function showsPicture(style: SharedStyle | undefined): boolean {
+function showsImage(style: SharedStyle | undefined): boolean {
   const image = style?.rest['background-image'] ?? '';
   const size = style?.rest['background-size'] ?? '';
   return /url\(/.test(image) && /^(cover|100%|100% 100%)$/.test(size);

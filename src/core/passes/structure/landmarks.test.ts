@@ -15,24 +15,24 @@ const styled = (rest: SharedStyle['rest'], more: Partial<ElementNode>) =>
 
 describe('landmarks', () => {
   it('are made of plain boxes, and a main part of what lies between the header and the footer', () => {
-    const made = run(page({}, header, section('a'), section('b'), footer));
-    expect(tags(made)).toEqual(['body', 'header', 'main', 'footer']);
-    const main = [...elements(made.body)].find(({ element: tag }) => tag === 'main');
-    expect(main?.children?.map((one) => (one as ElementNode).name)).toEqual(['a', 'b']);
-    expect(run(made)).toEqual(made);
+    const result = run(page({}, header, section('a'), section('b'), footer));
+    expect(tags(result)).toEqual(['body', 'header', 'main', 'footer']);
+    const main = [...elements(result.body)].find(({ element: tag }) => tag === 'main');
+    expect(main?.children?.map((child) => (child as ElementNode).name)).toEqual(['a', 'b']);
+    expect(run(result)).toEqual(result);
   });
 
   it('use a box that holds the sections already', () => {
-    const made = run(page({}, header, element('box', 'inner', {}, section('a'), section('b')), footer));
-    expect([...elements(made.body)].find(({ element: tag }) => tag === 'main')?.name).toBe('inner');
+    const result = run(page({}, header, element('box', 'inner', {}, section('a'), section('b')), footer));
+    expect([...elements(result.body)].find(({ element: tag }) => tag === 'main')?.name).toBe('inner');
   });
 
   it('make navigation of the box around the menu', () => {
     const link = (name: string) =>
       element('item', name, { element: 'li' }, element('link', name, { element: 'a' }, words(name)));
     const menu = element('box', 'holder', {}, element('list', 'menu', { element: 'ul' }, link('x'), link('y')));
-    const made = run(page({}, { ...header, children: [menu] }, section('a')));
-    expect(tags(made)).toContain('nav');
+    const result = run(page({}, { ...header, children: [menu] }, section('a')));
+    expect(tags(result)).toContain('nav');
   });
 
   it('stay as the source has them', () => {
@@ -62,7 +62,7 @@ describe('landmarks', () => {
         variants: [{ within: { style: 's', state: ':checked', beside: true as const }, set: { color: 'red' } }],
       },
     };
-    const made = run(page(styles, header, section('a', { style: 's' }), section('b', { style: 't' })));
-    expect(tags(made)).toEqual(['body', 'header']);
+    const result = run(page(styles, header, section('a', { style: 's' }), section('b', { style: 't' })));
+    expect(tags(result)).toEqual(['body', 'header']);
   });
 });

@@ -18,7 +18,7 @@ export const landmarks: Pass = {
     const chosen = new Map<string, string>();
     const taken = new Set(landmarksIn(document.body));
     for (const part of ['header', 'footer'] as const) {
-      const own = sectionsOf(document).filter((one) => one.part === part);
+      const own = sectionsOf(document).filter((section) => section.part === part);
       if (
         !taken.has(required(LANDMARKS[part])) &&
         own.length === 1 &&
@@ -47,7 +47,7 @@ function isPlain(node: ElementNode | undefined): boolean {
 
 function isInPart(body: ElementNode, wanted: ElementNode): boolean {
   return [...elements(body)].some(
-    (one) => one !== wanted && PART_ELEMENTS.has(one.element) && [...walk(one)].includes(wanted),
+    (element) => element !== wanted && PART_ELEMENTS.has(element.element) && [...walk(element)].includes(wanted),
   );
 }
 
@@ -56,10 +56,11 @@ function mainOf(document: PageDocument): ElementNode | undefined {
   const sections = sectionsOf(document);
   const own = sections.filter(({ part }) => part !== 'header' && part !== 'footer');
   if (own.length === 0) return undefined;
-  const frame = sections.filter((one) => !own.includes(one));
-  const holds = (box: ElementNode, one: ElementNode): boolean => [...walk(box)].includes(one);
+  const frame = sections.filter((section) => !own.includes(section));
+  const holds = (box: ElementNode, element: ElementNode): boolean => [...walk(box)].includes(element);
   const boxes = [...elements(document.body)].filter(
-    (box) => isPlain(box) && own.every((one) => holds(box, one)) && !frame.some((one) => holds(box, one)),
+    (box) =>
+      isPlain(box) && own.every((element) => holds(box, element)) && !frame.some((element) => holds(box, element)),
   );
   return boxes.at(-1);
 }
@@ -76,14 +77,17 @@ interface Run {
 function heldTogether(document: PageDocument): Run | undefined {
   const sections = sectionsOf(document);
   const isFrame = ({ part }: ElementNode): boolean => part === 'header' || part === 'footer';
-  const own = sections.filter((one) => !isFrame(one));
-  const holder = [...elements(document.body)].find(({ children }) => own.every((one) => children?.includes(one)));
+  const own = sections.filter((section) => !isFrame(section));
+  const holder = [...elements(document.body)].find(({ children }) =>
+    own.every((element) => children?.includes(element)),
+  );
   if (own.length === 0 || !holder || !flows(document, holder)) return undefined;
   const children = holder.children ?? [];
   const [from, to] = [children.indexOf(required(own[0])), children.indexOf(required(own.at(-1)))];
   const between = children.slice(from, to + 1);
-  if (sections.some((one) => isFrame(one) && between.includes(one))) return undefined;
-  if (!between.every((one) => isElement(one) && one.element !== 'input' && keepsIn(document, one))) return undefined;
+  if (sections.some((section) => isFrame(section) && between.includes(section))) return undefined;
+  if (!between.every((node) => isElement(node) && node.element !== 'input' && keepsIn(document, node)))
+    return undefined;
   const taken = new Set([...elements(document.body)].map(({ id }) => id));
   let id = 'main';
   while (taken.has(id)) id = `${id}-part`;
@@ -118,8 +122,8 @@ function flows(document: PageDocument, holder: ElementNode): boolean {
 }
 
 /** A section that is as high as it likes, wherever it is: no share of the box around it, no float, no column. */
-function keepsIn(document: PageDocument, one: ElementNode): boolean {
-  return settings(document, one).every(([name, value]) => {
+function keepsIn(document: PageDocument, element: ElementNode): boolean {
+  return settings(document, element).every(([name, value]) => {
     if (/^(float|position)$/.test(name)) return value === 'none' || value === 'relative' || value === 'static';
     return (
       !(/height$/.test(name) && value.includes('%')) && !(name === 'display' && /inline|table|contents/.test(value))

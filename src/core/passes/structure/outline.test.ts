@@ -17,7 +17,7 @@ function design(body: SharedStyle, ...inside: ElementNode[]): PageDocument {
 }
 
 function outlineOf({ body }: PageDocument): string[] {
-  return [...elements(body)].map((one) => one.element);
+  return [...elements(body)].map((element) => element.element);
 }
 
 const header = element('section', 'top', { element: 'header', part: 'header' });
@@ -27,7 +27,7 @@ const band = (name: string, ...inside: ElementNode[]): ElementNode =>
 
 describe('outline', () => {
   it('lets headings go down one level at a time, anew in each section', () => {
-    const made = outline.run(
+    const page = outline.run(
       design(
         column,
         band('a', heading(1, 'one'), heading(5, 'card'), heading(5, 'card 2'), heading(3, 'two'), heading(5, 'card 3')),
@@ -35,15 +35,15 @@ describe('outline', () => {
       ),
       nowhere,
     );
-    expect(outlineOf(made).filter((one) => one.startsWith('h'))).toEqual(['h1', 'h2', 'h2', 'h2', 'h3', 'h2', 'h3']);
-    expect(outline.run(made, nowhere)).toEqual(made);
+    expect(outlineOf(page).filter((text) => text.startsWith('h'))).toEqual(['h1', 'h2', 'h2', 'h2', 'h3', 'h2', 'h3']);
+    expect(outline.run(page, nowhere)).toEqual(page);
   });
 
   it('puts what lies between header and footer in the main part, laid out as the page was', () => {
-    const made = outline.run(design(column, header, band('a'), band('b'), footer), nowhere);
-    expect(outlineOf(made)).toEqual(['body', 'header', 'main', 'section', 'section', 'footer']);
-    const main = required([...elements(made.body)].find((one) => one.element === 'main'));
-    expect(made.styles[required(main.style)]?.rest).toEqual({
+    const page = outline.run(design(column, header, band('a'), band('b'), footer), nowhere);
+    expect(outlineOf(page)).toEqual(['body', 'header', 'main', 'section', 'section', 'footer']);
+    const main = required([...elements(page.body)].find((element) => element.element === 'main'));
+    expect(page.styles[required(main.style)]?.rest).toEqual({
       display: 'flex',
       'flex-direction': 'column',
       'align-self': 'stretch',
@@ -60,8 +60,8 @@ describe('outline', () => {
   it('marks the row of links at the top as navigation', () => {
     const links = ['one', 'two', 'three'].map((name) => element('link', name, { element: 'a' }, words(name)));
     const row = element('row', 'menu', { element: 'div', style: 'row' }, ...links);
-    const made = design(column, band('a', row));
-    const styled = { ...made, styles: { ...made.styles, row: { rest: { display: 'flex' } } } };
+    const page = design(column, band('a', row));
+    const styled = { ...page, styles: { ...page.styles, row: { rest: { display: 'flex' } } } };
     expect(outlineOf(outline.run(styled, nowhere))).toContain('nav');
   });
 });

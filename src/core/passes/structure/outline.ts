@@ -55,17 +55,17 @@ const COLUMN = new Set(['display', 'flex-direction', 'align-items', 'row-gap', '
 function withMain(document: PageDocument): PageDocument {
   const { body } = document;
   const children = body.children ?? [];
-  const first = children.findIndex((one) => !isPart(one, 'header'));
-  const footer = children.findIndex((one) => isPart(one, 'footer'));
+  const first = children.findIndex((child) => !isPart(child, 'header'));
+  const footer = children.findIndex((child) => isPart(child, 'footer'));
   const end = footer < 0 ? children.length : footer;
   const own = document.styles[body.style ?? ''] ?? { rest: {} };
   if (!flowsDown(own) || first < 0 || first >= end || hasMain(body)) return document;
   const main: ElementNode = {
-    id: freeName('main', (one) => [...elements(body)].some(({ id }) => id === one)),
+    id: freeName('main', (text) => [...elements(body)].some(({ id }) => id === text)),
     kind: 'box',
     name: 'main',
     element: 'main',
-    style: freeName('main', (one) => one in document.styles),
+    style: freeName('main', (text) => text in document.styles),
     children: children.slice(first, end),
   };
   return {
@@ -90,9 +90,9 @@ function flowsDown({ rest, variants = [] }: SharedStyle): boolean {
 function columnOf({ rest, variants = [] }: SharedStyle): SharedStyle {
   const column = (set: Declarations): Declarations =>
     Object.fromEntries(Object.entries(set).filter(([property]) => COLUMN.has(property)));
-  const kept = variants.flatMap((one) => {
-    const set = column(one.set);
-    return Object.keys(set).length ? [{ ...one, set }] : [];
+  const kept = variants.flatMap((variant) => {
+    const set = column(variant.set);
+    return Object.keys(set).length ? [{ ...variant, set }] : [];
   });
   return { rest: { ...column(rest), 'align-self': 'stretch' }, ...(kept.length ? { variants: kept } : {}) };
 }

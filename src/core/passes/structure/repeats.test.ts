@@ -46,8 +46,8 @@ const offers = page(
   ),
 );
 const document: PageDocument = { ...offers, breakpoints };
-const find = (made: PageDocument, name: string): ElementNode =>
-  required([...elements(made.body)].find((one) => one.id.endsWith(name)));
+const find = (page: PageDocument, name: string): ElementNode =>
+  required([...elements(page.body)].find((element) => element.id.endsWith(name)));
 
 describe('likeness', () => {
   it('is 1 for equal trees, less with more in one of them, 0 for other elements', () => {
@@ -64,13 +64,13 @@ describe('repeats', () => {
     ) ?? [];
 
   it('are neighbours of equal structure, tolerant of one thing more', () => {
-    const made = repeats.run(document, nowhere);
-    expect([...elements(made.body)].filter(({ repeat }) => repeat).map(({ id, repeat }) => [id, repeat])).toEqual([
+    const page = repeats.run(document, nowhere);
+    expect([...elements(page.body)].filter(({ repeat }) => repeat).map(({ id, repeat }) => [id, repeat])).toEqual([
       ['box-dusk', 'offers-box'],
       ['box-moon', 'offers-box'],
       ['box-tide', 'offers-box'],
     ]);
-    expect(repeats.run(made, nowhere)).toEqual(made);
+    expect(repeats.run(page, nowhere)).toEqual(page);
   });
 
   it('are not the paragraphs of a text, nor two buttons side by side, but the links of a menu', () => {
@@ -99,10 +99,10 @@ describe('repeats', () => {
 });
 
 describe('differences', () => {
-  const made = differences.run(document, nowhere);
+  const result = differences.run(document, nowhere);
 
   it('are what one of several items has otherwise, at each breakpoint, over a style that all share', () => {
-    const [dusk, moon, tide] = ['box-dusk', 'box-moon', 'box-tide'].map((id) => find(made, id)) as [
+    const [dusk, moon, tide] = ['box-dusk', 'box-moon', 'box-tide'].map((id) => find(result, id)) as [
       ElementNode,
       ElementNode,
       ElementNode,
@@ -110,16 +110,16 @@ describe('differences', () => {
     expect(moon.style).toBe(dusk.style);
     expect(tide.style).toBe(dusk.style);
     expect([dusk.difference, moon.difference]).toEqual([undefined, undefined]);
-    expect(made.styles[required(tide.style)]).toEqual(looks['dusk-box']);
-    expect(made.styles[required(tide.difference)]).toEqual({
+    expect(result.styles[required(tide.style)]).toEqual(looks['dusk-box']);
+    expect(result.styles[required(tide.difference)]).toEqual({
       rest: { 'padding-top': '9px' },
       variants: [{ at: 'narrow', set: { color: 'red', 'padding-top': '9px' } }],
     });
   });
 
   it('leave a look alone that has nothing in common with its likes', () => {
-    expect(find(made, 'tide-heading').style).toBe('tide-heading');
-    expect(find(made, 'dusk-heading').style).toBe(find(made, 'moon-heading').style);
+    expect(find(result, 'tide-heading').style).toBe('tide-heading');
+    expect(find(result, 'dusk-heading').style).toBe(find(result, 'moon-heading').style);
   });
 
   it('take back what only the others have, and keep states that all share in one place', () => {
@@ -228,8 +228,8 @@ describe('differences', () => {
 
 describe('kinds', () => {
   it('are cards where boxes alike hold a picture with its words, or one has a frame', () => {
-    const made = kinds.run(document, nowhere);
-    expect(find(made, 'box-dusk').kind).toBe('card');
+    const result = kinds.run(document, nowhere);
+    expect(find(result, 'box-dusk').kind).toBe('card');
     const alone = page({ 'dusk-box': { rest: {} } }, element('section', 'Offers', {}, offer('dusk')));
     expect(find(kinds.run(alone, nowhere), 'box-dusk').kind).toBe('box');
     const framedAlone = page({ 'dusk-box': { rest: framed } }, element('section', 'Offers', {}, offer('dusk')));
@@ -240,11 +240,11 @@ describe('kinds', () => {
 
   it('are pictures with text on them where a picture lies behind words', () => {
     const cover = { rest: { 'background-image': 'url("assets/marsh.jpg")', 'background-size': 'cover' } };
-    const said = element('text', 'said', {}, words('High tide'));
-    const behind = page({ b: cover }, element('box', 'wide', { style: 'b' }, said));
+    const message = element('text', 'said', {}, words('High tide'));
+    const behind = page({ b: cover }, element('box', 'wide', { style: 'b' }, message));
     expect(find(kinds.run(behind, nowhere), 'box-wide').kind).toBe('picture-box');
-    const picture = element('image', 'sea', { element: 'img' });
-    const under = page({}, element('box', 'wide', {}, picture, said));
+    const image = element('image', 'sea', { element: 'img' });
+    const under = page({}, element('box', 'wide', {}, image, message));
     const boxes = new Map([
       ['box-wide', [0, 0, 400, 300] as const],
       ['image-sea', [0, 0, 400, 300] as const],

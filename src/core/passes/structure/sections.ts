@@ -18,7 +18,9 @@ export const sections: Pass = {
   does: 'marks the bands of the page as sections, and its header and footer as site parts',
   run(document, context) {
     const found = findSections(document.body, context);
-    const chosen = new Map(found.map((one, index) => [one.id, partOf(one, index, found.length, context.boxes)]));
+    const chosen = new Map(
+      found.map((element, index) => [element.id, partOf(element, index, found.length, context.boxes)]),
+    );
     const mark = (node: ElementNode): ElementNode => {
       const children = node.children?.map((child) => (isElement(child) ? mark(child) : child));
       const changed = children ? { ...node, children } : node;
@@ -90,12 +92,13 @@ function partOf(node: ElementNode, index: number, count: number, boxes: Boxes): 
 
 function nameOf(node: ElementNode, part: Part | undefined): string {
   if (part) return part;
-  for (const one of elements(node)) if (one.kind === 'heading' && textOf(one)) return firstWords(textOf(one));
+  for (const element of elements(node))
+    if (element.kind === 'heading' && textOf(element)) return firstWords(textOf(element));
   const label = node.attributes?.['aria-label'];
   if (label) return firstWords(label);
   const id = node.attributes?.['id'];
   if (id) return id.replace(/[-_]+/g, ' ');
-  for (const one of walk(node)) if (isWords(one) && one.text.trim()) return firstWords(one.text, 4);
+  for (const entry of walk(node)) if (isWords(entry) && entry.text.trim()) return firstWords(entry.text, 4);
   return 'band';
 }
 

@@ -48,9 +48,9 @@ describe('arrows of slides', () => {
 
   it('become links that look as the buttons did, without what a script used', () => {
     const looks = { ...styles };
-    const made = asLink(button('Next'), 'slide-2', looks);
-    expect(made).toMatchObject({ element: 'a', attributes: { 'aria-label': 'Next', href: '#slide-2' } });
-    expect(Object.keys(made.attributes ?? {})).toEqual(['aria-label', 'href']);
+    const element = asLink(button('Next'), 'slide-2', looks);
+    expect(element).toMatchObject({ element: 'a', attributes: { 'aria-label': 'Next', href: '#slide-2' } });
+    expect(Object.keys(element.attributes ?? {})).toEqual(['aria-label', 'href']);
     expect(looks['arrow']?.rest).toMatchObject({
       position: 'absolute',
       'background-color': 'buttonface',

@@ -40,14 +40,14 @@ describe('switches', () => {
       ),
     ),
   );
-  const made = switches.run(document, context([{ control: 'b', target: 'm', kind: 'open' }]));
-  const box = find(made, ({ element: tag }) => tag === 'input');
+  const result = switches.run(document, context([{ control: 'b', target: 'm', kind: 'open' }]));
+  const box = find(result, ({ element: tag }) => tag === 'input');
 
   it('remembers in a check box whether something is open, and makes what is pressed its label', () => {
     expect(box.attributes).toEqual({ type: 'checkbox', id: 'open-menu', 'aria-label': 'Menu' });
-    const label = find(made, ({ id }) => id === 'b');
+    const label = find(result, ({ id }) => id === 'b');
     expect(label).toMatchObject({ element: 'label', kind: 'toggle', attributes: { for: 'open-menu' } });
-    expect(find(made, ({ id }) => id === 'bar').children?.[0]).toBe(box);
+    expect(find(result, ({ id }) => id === 'bar').children?.[0]).toBe(box);
   });
 
   it.each([
@@ -55,7 +55,7 @@ describe('switches', () => {
     [{}, [words('Menu')], undefined],
     [{}, [element('image', 'i', { attributes: { alt: 'Lines' } })], 'Lines'],
     [{}, [element('icon', 'i', { markup: '<svg></svg>' })], 'More'],
-  ])('says what is pressed where its words do not: %j', (attributes, inside, said) => {
+  ])('says what is pressed where its words do not: %j', (attributes, inside, text) => {
     const bar = element(
       'box',
       'bar',
@@ -72,17 +72,17 @@ describe('switches', () => {
       page({ press: { rest: {} }, menu: { rest: { display: 'none' } } }, bar),
       context([{ control: 'b', target: 'm', kind: 'open' }]),
     );
-    expect(find(bare, ({ element: tag }) => tag === 'input').attributes?.['aria-label']).toBe(said);
+    expect(find(bare, ({ element: tag }) => tag === 'input').attributes?.['aria-label']).toBe(text);
   });
 
   it('opens it only where it is hidden', () => {
-    expect(made.styles['menu']?.variants?.slice(1)).toEqual([
+    expect(result.styles['menu']?.variants?.slice(1)).toEqual([
       { at: 'below-900', within: { style: box.style, state: ':checked', beside: true }, set: { display: 'block' } },
     ]);
   });
 
   it('shows where the keyboard is', () => {
-    const ring = made.styles['press']?.variants?.find(({ within }) => within?.state === ':focus-visible');
+    const ring = result.styles['press']?.variants?.find(({ within }) => within?.state === ':focus-visible');
     expect(ring?.set['outline-style']).toBe('solid');
   });
 
@@ -133,10 +133,10 @@ describe('tabs', () => {
     { control: 't1', target: 'p1', kind: 'tab' },
     { control: 't2', target: 'p2', kind: 'tab' },
   ] as const;
-  const made = tabs.run(document, context(controls));
+  const result = tabs.run(document, context(controls));
 
   it('remembers in radio buttons which one is chosen', () => {
-    const boxes = [...elements(made.body)].filter(({ element: tag }) => tag === 'input');
+    const boxes = [...elements(result.body)].filter(({ element: tag }) => tag === 'input');
     expect(boxes.map(({ attributes }) => [attributes?.['type'], attributes?.['checked']])).toEqual([
       ['radio', ''],
       ['radio', undefined],
@@ -145,7 +145,7 @@ describe('tabs', () => {
   });
 
   it('gives every tab the plain look, and the chosen one that of the chosen one', () => {
-    const look = made.styles[find(made, ({ id }) => id === 't2').style ?? ''];
+    const look = result.styles[find(result, ({ id }) => id === 't2').style ?? ''];
     expect(look?.rest['color']).toBe('black');
     expect(look?.variants?.[0]).toMatchObject({
       within: { state: ':checked' },
@@ -154,7 +154,7 @@ describe('tabs', () => {
   });
 
   it('shows a panel only while its tab is chosen', () => {
-    const panel = made.styles[find(made, ({ id }) => id === 'p2').style ?? ''];
+    const panel = result.styles[find(result, ({ id }) => id === 'p2').style ?? ''];
     expect(panel?.rest['display']).toBe('block');
     expect(panel?.variants?.[0]).toMatchObject({ within: { state: ':not(:checked)' }, set: { display: 'none' } });
   });
@@ -185,9 +185,9 @@ describe('carousels', () => {
     );
 
   it('become a row to scroll through', () => {
-    const made = carousels.run(slides({ 'aria-roledescription': 'carousel' }), context([]));
-    expect(made.styles[find(made, ({ id }) => id === 'c').style ?? '']?.rest['scroll-snap-type']).toBe('x mandatory');
-    expect(made.styles['hidden']?.rest).toMatchObject({ display: 'block', 'flex-basis': '100%' });
+    const page = carousels.run(slides({ 'aria-roledescription': 'carousel' }), context([]));
+    expect(page.styles[find(page, ({ id }) => id === 'c').style ?? '']?.rest['scroll-snap-type']).toBe('x mandatory');
+    expect(page.styles['hidden']?.rest).toMatchObject({ display: 'block', 'flex-basis': '100%' });
   });
 
   it('are not seen in everything that hides something', () => {

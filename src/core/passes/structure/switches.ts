@@ -7,7 +7,7 @@ import type {
   SharedStyle,
   StyleVariant,
 } from '../../document/types.js';
-import { spread, type Full } from '../../document/style-ranges.js';
+import { spread, type RangeDeclarations } from '../../document/style-ranges.js';
 import { spokenName } from '../../document/accessible-name.js';
 import { elements, isElement, textOf } from '../../document/walk.js';
 import { NameGiver, slug } from '../../text/words.js';
@@ -90,7 +90,7 @@ class Switchboard {
     if (pressed && id && !this.changed.has(control)) this.makeLabel(pressed, id);
   }
 
-  private rangesOf({ style }: ElementNode): readonly Full[] {
+  private rangesOf({ style }: ElementNode): readonly RangeDeclarations[] {
     return spread(style ? this.styles[style] : undefined, this.document.breakpoints).rest;
   }
 
@@ -122,8 +122,8 @@ class Switchboard {
     };
     const { href: _, type: __, role: ___, name: ____, value: _____, tabindex: ______, ...rest } = node.attributes ?? {};
     const attributes = Object.fromEntries(Object.entries(rest).filter(([name]) => !name.startsWith('aria-')));
-    this.changed.set(node.id, (one) => ({
-      ...one,
+    this.changed.set(node.id, (element) => ({
+      ...element,
       element: 'label',
       kind: 'toggle',
       style,
@@ -159,12 +159,12 @@ class Switchboard {
   finish(): PageDocument {
     if (this.opened.size === 0) return this.document;
     const visit = (node: ElementNode): ElementNode => {
-      const made = this.changed.get(node.id)?.(node) ?? node;
-      if (!made.children) return made;
-      const children = made.children.flatMap((child): PageNode[] =>
+      const element = this.changed.get(node.id)?.(node) ?? node;
+      if (!element.children) return element;
+      const children = element.children.flatMap((child): PageNode[] =>
         isElement(child) ? [...(this.before.get(child.id) ?? []), visit(child)] : [child],
       );
-      return { ...made, children };
+      return { ...element, children };
     };
     return { ...this.document, styles: this.styles, body: visit(this.document.body) };
   }

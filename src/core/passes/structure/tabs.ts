@@ -25,7 +25,7 @@ export const tabs: Pass = {
   does: 'switches tab panels with radio buttons',
   run(document, { controls = [] }) {
     const names = new NameGiver();
-    return groupsOf(document, controls).reduce((made, group) => rebuild(made, group, names), document);
+    return groupsOf(document, controls).reduce((page, group) => rebuild(page, group, names), document);
   },
 };
 
@@ -114,11 +114,11 @@ function rebuild(document: PageDocument, { list, members }: Group, names: NameGi
   }));
   const holder = holderOf(document.body, [list, ...members.map(({ panel }) => panel)]);
   const visit = (node: ElementNode): ElementNode => {
-    const made = changed.get(node.id)?.(node) ?? node;
-    const children = made.children?.map((child): PageNode => (isElement(child) ? visit(child) : child));
+    const element = changed.get(node.id)?.(node) ?? node;
+    const children = element.children?.map((child): PageNode => (isElement(child) ? visit(child) : child));
     const withBoxes = node.id === holder.id ? [...boxes, ...(children ?? [])] : children;
-    const kind = node.id === holder.id && LAYOUT_KINDS.has(node.kind) ? 'tabs' : made.kind;
-    return withBoxes ? { ...made, kind, children: withBoxes } : made;
+    const kind = node.id === holder.id && LAYOUT_KINDS.has(node.kind) ? 'tabs' : element.kind;
+    return withBoxes ? { ...element, kind, children: withBoxes } : element;
   };
   return { ...document, styles, body: visit(document.body) };
 }
@@ -135,17 +135,17 @@ function styleOf(node: ElementNode | undefined, styles: Readonly<Record<string, 
 
 /** What one look says otherwise than another; what only the other says is taken back. */
 function difference(from: Declarations, to: Declarations): Declarations {
-  const made: Record<string, string> = {};
-  for (const [name, value] of Object.entries(to)) if (from[name] !== value) made[name] = value;
-  for (const name of Object.keys(from)) if (!(name in to)) made[name] = 'revert';
-  return made;
+  const record: Record<string, string> = {};
+  for (const [name, value] of Object.entries(to)) if (from[name] !== value) record[name] = value;
+  for (const name of Object.keys(from)) if (!(name in to)) record[name] = 'revert';
+  return record;
 }
 
 /** The smallest box that holds all of these. */
 function holderOf(node: ElementNode, ids: readonly string[]): ElementNode {
-  const holdsAll = (one: ElementNode): boolean => {
-    const inside = new Set([...elements(one)].map(({ id }) => id));
-    return one.element !== 'ul' && ids.every((id) => id !== one.id && inside.has(id));
+  const holdsAll = (element: ElementNode): boolean => {
+    const inside = new Set([...elements(element)].map(({ id }) => id));
+    return element.element !== 'ul' && ids.every((id) => id !== element.id && inside.has(id));
   };
   const deeper = (node.children ?? []).filter(isElement).find(holdsAll);
   return deeper ? holderOf(deeper, ids) : node;

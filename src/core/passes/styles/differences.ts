@@ -1,7 +1,7 @@
 import { required } from '../../data/required.js';
 import { defined } from '../../data/defined.js';
 import { hostStyles } from '../../document/state-hosts.js';
-import { gather, spread, type Full, type Spread } from '../../document/style-ranges.js';
+import { gather, spread, type RangeDeclarations, type StyleRanges } from '../../document/style-ranges.js';
 import type { ElementNode, PageDocument, SharedStyle, StyleVariant } from '../../document/types.js';
 import { elements, isElement, mapTree } from '../../document/walk.js';
 import { alignTrees } from '../../document/align-trees.js';
@@ -55,15 +55,15 @@ class Merging {
   merge(nodes: readonly ElementNode[], whole: boolean): void {
     const [first] = nodes as [ElementNode];
     if (nodes.some(({ style }) => !style || this.beside.has(style))) return;
-    const made = mergeLooks(nodes, this.document, (host) => this.same.get(host) ?? host);
-    if (made === 'equal') {
+    const result = mergeLooks(nodes, this.document, (host) => this.same.get(host) ?? host);
+    if (result === 'equal') {
       for (const { style } of nodes) this.same.set(required(style), required(first.style));
       return;
     }
-    if (!made || (whole && made.over.size < nodes.length)) return;
+    if (!result || (whole && result.over.size < nodes.length)) return;
     const name = `${required(first.style)}-all`;
-    this.styles[name] = made.base;
-    for (const [node, over] of made.over) {
+    this.styles[name] = result.base;
+    for (const [node, over] of result.over) {
       const difference = `${required(node.style)}-own`;
       if (over) this.styles[difference] = over;
       this.looks.set(node.id, { style: name, ...(over ? { difference } : {}) });
@@ -114,9 +114,9 @@ function placesOf(document: PageDocument): ElementNode[][] {
 function withButtons(places: readonly ElementNode[][], { body }: PageDocument): ElementNode[][] {
   const isButton = ({ kind, style, markup }: ElementNode): boolean =>
     kind === 'button' && style !== undefined && !markup;
-  const placed = new Set(places.filter((one) => !one.every(isButton)).flat());
-  const buttons = [...elements(body)].filter((one) => isButton(one) && !placed.has(one));
-  const others = places.filter((one) => !one.every(isButton));
+  const placed = new Set(places.filter((place) => !place.every(isButton)).flat());
+  const buttons = [...elements(body)].filter((element) => isButton(element) && !placed.has(element));
+  const others = places.filter((place) => !place.every(isButton));
   return new Set(buttons.map(({ style }) => style)).size > 1 ? [...others, buttons] : [...places];
 }
 
@@ -135,14 +135,14 @@ function mergeLooks(
   { styles, breakpoints, everywhere }: PageDocument,
   hostOf: (style: string) => string,
 ): Merged | 'equal' | undefined {
-  const spreads = nodes.map((node): Spread => {
+  const spreads = nodes.map((node): StyleRanges => {
     const own = spread(styles[required(node.style)], breakpoints);
-    return { ...own, others: own.others.map((one) => withHost(one, hostOf)) };
+    return { ...own, others: own.others.map((styleVariant) => withHost(styleVariant, hostOf)) };
   });
   if (new Set(spreads.map(keyOf)).size < 2) return 'equal';
   const rest = breakpoints
     .concat({ name: '', below: 0 })
-    .map((_, range) => vote(spreads.map((one) => required(one.rest[range]))));
+    .map((_, range) => vote(spreads.map((spread) => required(spread.rest[range]))));
   const agreed = agreedOthers(spreads);
   const base = gather({ rest, others: agreed }, breakpoints);
   const over = new Map<ElementNode, SharedStyle | undefined>();
@@ -155,52 +155,56 @@ function mergeLooks(
   return over.size > 1 ? { base, over } : undefined;
 }
 
-function keyOf({ rest, others }: Spread): string {
+function keyOf({ rest, others }: StyleRanges): string {
   return JSON.stringify([rest.map((full) => [...full].sort()), others]);
 }
 
 /** For each property the value that most have; that it is not declared is a value too. */
-function vote(looks: readonly Full[]): Full {
-  const made = new Map<string, string>();
+function vote(looks: readonly RangeDeclarations[]): RangeDeclarations {
+  const map = new Map<string, string>();
   for (const name of new Set(looks.flatMap((look) => [...look.keys()]))) {
     const counts = new Map<string | undefined, number>();
     for (const look of looks) counts.set(look.get(name), (counts.get(look.get(name)) ?? 0) + 1);
-    const [value, count] = [...counts].reduce((most, one) => (one[1] > most[1] ? one : most));
-    if (value !== undefined && (count > 1 || looks.length === 1)) made.set(name, value);
+    const [value, count] = [...counts].reduce((most, count) => (count[1] > most[1] ? count : most));
+    if (value !== undefined && (count > 1 || looks.length === 1)) map.set(name, value);
   }
-  return made;
+  return map;
 }
 
 /**
  * States and generated parts of which all say something under the same conditions, as the one says it that is most like the
  * others. Who says another value says it again over that.
  */
-function agreedOthers(spreads: readonly Spread[]): StyleVariant[] {
-  const said = spreads.map(({ others }) => byProperty(others));
+function agreedOthers(spreads: readonly StyleRanges[]): StyleVariant[] {
+  const maps = spreads.map(({ others }) => byProperty(others));
   const conditions = spreads.map(({ others }) => byProperty(others, false));
   const [first] = conditions as [Map<string, string>];
-  const agreed = [...first].flatMap(([key, text]) => (conditions.every((one) => one.get(key) === text) ? [key] : []));
+  const agreed = [...first].flatMap(([key, text]) =>
+    conditions.every((condition) => condition.get(key) === text) ? [key] : [],
+  );
   const likes = (at: number): number =>
-    agreed.reduce((sum, key) => sum + said.filter((one) => one.get(key) === said[at]?.get(key)).length, 0);
+    agreed.reduce((sum, key) => sum + maps.filter((map) => map.get(key) === maps[at]?.get(key)).length, 0);
   const model = spreads.reduce((most, _, at) => (likes(at) > likes(most) ? at : most), 0);
   return filterOthers(required(spreads[model]).others, (key) => agreed.includes(key));
 }
 
 /** For each property of each generated part: all that is said of it, in order. @param valued with the values, or only when */
 function byProperty(others: readonly StyleVariant[], valued = true): Map<string, string> {
-  const made = new Map<string, string>();
+  const map = new Map<string, string>();
   for (const { set, ...condition } of others)
     for (const [name, value] of Object.entries(set)) {
       const key = `${condition.part ?? ''} ${name}`;
-      made.set(key, `${made.get(key) ?? ''}${JSON.stringify([condition, ...(valued ? [value] : [])])}`);
+      map.set(key, `${map.get(key) ?? ''}${JSON.stringify([condition, ...(valued ? [value] : [])])}`);
     }
-  return made;
+  return map;
 }
 
 function filterOthers(others: readonly StyleVariant[], keep: (key: string) => boolean): StyleVariant[] {
-  return others.flatMap((one): StyleVariant[] => {
-    const set = Object.fromEntries(Object.entries(one.set).filter(([name]) => keep(`${one.part ?? ''} ${name}`)));
-    return Object.keys(set).length ? [{ ...one, set }] : [];
+  return others.flatMap((styleVariant): StyleVariant[] => {
+    const set = Object.fromEntries(
+      Object.entries(styleVariant.set).filter(([name]) => keep(`${styleVariant.part ?? ''} ${name}`)),
+    );
+    return Object.keys(set).length ? [{ ...styleVariant, set }] : [];
   });
 }
 
@@ -210,13 +214,14 @@ function filterOthers(others: readonly StyleVariant[], keep: (key: string) => bo
  */
 function differenceFrom(
   base: SharedStyle,
-  own: Spread,
+  own: StyleRanges,
   agreed: readonly StyleVariant[],
   { breakpoints, everywhere = {} }: Pick<PageDocument, 'breakpoints' | 'everywhere'>,
 ): SharedStyle | undefined {
   const sets = own.rest.map((full, range) => {
     const name = breakpoints[range - 1]?.name;
-    const declared = range === 0 ? base.rest : base.variants?.find((one) => one.at === name && isBare(one))?.set;
+    const declared =
+      range === 0 ? base.rest : base.variants?.find((variant) => variant.at === name && isBare(variant))?.set;
     return { name, full, declared: declared ?? {} };
   });
   /* What is not declared is as every element is, or as the browser makes it. */
@@ -236,8 +241,8 @@ function differenceFrom(
     }
     if (name !== undefined && Object.keys(set).length) variants.push({ at: name, set });
   }
-  const [shared, said] = [byProperty(agreed), byProperty(own.others)];
-  variants.push(...filterOthers(own.others, (key) => shared.get(key) !== said.get(key)));
+  const [shared, map] = [byProperty(agreed), byProperty(own.others)];
+  variants.push(...filterOthers(own.others, (key) => shared.get(key) !== map.get(key)));
   if (Object.keys(rest).length === 0 && variants.length === 0) return undefined;
   return { rest, ...(variants.length ? { variants } : {}) };
 }
@@ -262,7 +267,7 @@ function withHosts(
   return Object.fromEntries(
     Object.entries(styles).map(([name, style]) => {
       if (!style.variants?.some(({ within }) => within && merged.has(within.style))) return [name, style];
-      const variants = style.variants.map((one) => withHost(one, (host) => merged.get(host) ?? host));
+      const variants = style.variants.map((variant) => withHost(variant, (host) => merged.get(host) ?? host));
       return [name, { ...style, variants }];
     }),
   );

@@ -151,7 +151,7 @@ function nameStyles(uses: ReadonlyMap<string, readonly Use[]>): Map<string, stri
 function mostFrequent(words: readonly string[]): string {
   const counts = new Map<string, number>();
   for (const word of words) counts.set(word, (counts.get(word) ?? 0) + 1);
-  return [...counts].reduce((most, one) => (one[1] > most[1] ? one : most))[0];
+  return [...counts].reduce((most, count) => (count[1] > most[1] ? count : most))[0];
 }
 
 function renameHosts(style: SharedStyle, rename: (name: string) => string): SharedStyle {

@@ -6,7 +6,7 @@ import type { Pass } from '../pass.js';
 const MOST = 0.5;
 
 /** Says once what nearly every element says: how sizes are counted. */
-export const everywhere: Pass = {
+export const universalStyle: Pass = {
   name: 'everywhere',
   does: 'moves box-sizing: border-box from the elements to the page',
   run(document) {

@@ -3,12 +3,12 @@ import type { ElementNode, PageDocument, SharedStyle } from '../../document/type
 import { elements, isWords } from '../../document/walk.js';
 import { comparePage } from '../compare-page.js';
 import type { Difference } from '../difference.js';
-import type { LetterLook, MeasuredPage, MeasuredThing, MeasuredWord } from '../measurement.js';
+import type { MeasuredTextStyle, MeasuredPage, MeasuredElement, MeasuredWord } from '../measurement.js';
 import { differencesOf } from './index.js';
 import type { Box } from '../../geometry/box.js';
 
 /* What a proof says of pages that stand otherwise than their sources: measured by hand here. */
-const TYPE: LetterLook = { family: 'Arial', size: 16, weight: '400', style: 'normal', color: 'rgb(0, 0, 0)' };
+const TYPE: MeasuredTextStyle = { family: 'Arial', size: 16, weight: '400', style: 'normal', color: 'rgb(0, 0, 0)' };
 type Places = Readonly<Record<string, Box | undefined>>;
 
 /** A page measured from the places of its elements: words of ten px a letter on lines of 20 px from the top left of theirs. */
@@ -18,8 +18,8 @@ function measured(
   more: Readonly<
     Record<
       string,
-      Partial<MeasuredThing> & {
-        look?: Partial<LetterLook>;
+      Partial<MeasuredElement> & {
+        look?: Partial<MeasuredTextStyle>;
         width?: number;
         cut?: true;
         leading?: number;
@@ -29,16 +29,16 @@ function measured(
     >
   > = {},
 ): MeasuredPage {
-  const looks: LetterLook[] = [];
+  const looks: MeasuredTextStyle[] = [];
   const all: MeasuredWord[] = [];
   for (const node of elements(document.body)) {
     const box = places[node.id];
     const own = more[node.id] ?? {};
-    const said = (node.children ?? []).filter(isWords).flatMap(({ text }) => text.split(' '));
-    if (!box || said.length === 0) continue;
+    const texts = (node.children ?? []).filter(isWords).flatMap(({ text }) => text.split(' '));
+    if (!box || texts.length === 0) continue;
     const look = looks.push({ ...TYPE, ...own.look }) - 1;
     let [x, y] = [box[0], box[1]];
-    for (const text of said) {
+    for (const text of texts) {
       const width = text.length * (own.width ?? 10);
       if (x + width > box[0] + box[2] && x > box[0]) [x, y] = [box[0], y + (own.leading ?? 20)];
       all.push({
@@ -126,7 +126,7 @@ const told = (
   asked: Parameters<typeof measured>[2] = {},
 ): Difference[] =>
   differencesOf(comparePage(document, measured(document, wanted, asked), measured(document, is, more), 1440));
-const said = (list: readonly Difference[]): string[] =>
+const message = (list: readonly Difference[]): string[] =>
   list.map(({ fault, name, what }) => `${fault} ${name}: ${what}`);
 
 describe('a page that stands as its source', () => {
@@ -142,15 +142,15 @@ describe('places', () => {
       ...Object.fromEntries(['cards', 'one', 'two'].map((id) => [id, moved([id], 0, 20)[id]])),
       section: [0, 0, 800, 320] as Box,
     };
-    const [one, ...more] = told(is);
+    const [difference, ...more] = told(is);
     expect(more).toEqual([]);
-    expect(one).toMatchObject({
+    expect(difference).toMatchObject({
       fault: 'gap',
       id: 'section',
       by: 10,
       remedy: { id: 'section', property: 'row-gap', value: '10px' },
     });
-    expect(one?.what).toBe('Gap: 30 px, 20 px in the source');
+    expect(difference?.what).toBe('Gap: 30 px, 20 px in the source');
   });
 
   it('one gap that is wrong is the margin of what follows', () => {
@@ -176,13 +176,13 @@ describe('places', () => {
   });
 
   it('a gap between columns, an order and a width that stays a share', () => {
-    expect(said(told(moved(['two'], 15, 0)))).toEqual(['gap Cards: Gap: 25 px, 10 px in the source']);
-    expect(said(told({ ...wanted, one: [405, 96, 395, 180], two: [0, 96, 395, 180] }))[0]).toBe(
+    expect(message(told(moved(['two'], 15, 0)))).toEqual(['gap Cards: Gap: 25 px, 10 px in the source']);
+    expect(message(told({ ...wanted, one: [405, 96, 395, 180], two: [0, 96, 395, 180] }))[0]).toBe(
       'order One: Order: number 2, number 1 in the source',
     );
     const [narrow] = told({ ...wanted, two: [405, 96, 300, 180] });
     expect(narrow).toMatchObject({ fault: 'size', id: 'two', remedy: { property: 'width', value: '49.375%' } });
-    expect(said(told({ ...wanted, two: [405, 96, 395, 150] }))).toContain(
+    expect(message(told({ ...wanted, two: [405, 96, 395, 150] }))).toContain(
       'size Two: 150 px high where the source has 180 px',
     );
   });
@@ -227,33 +227,35 @@ describe('texts', () => {
     );
     const at = (width: number): MeasuredPage => measured(long, wide, { text: { width } });
     const differences = (width: number): Difference[] => differencesOf(comparePage(long, at(10), at(width), 1440));
-    const [one, ...more] = differences(9.9);
+    const [difference, ...more] = differences(9.9);
     expect(more).toEqual([]);
-    expect(one).toMatchObject({ fault: 'letters', id: 'text', remedy: { property: 'letter-spacing' } });
-    expect(one?.what).toMatch(/^Words drift by [3-9]/);
-    expect(parseFloat(one?.remedy?.value ?? '') * 16).toBeCloseTo(0.1, 1);
+    expect(difference).toMatchObject({ fault: 'letters', id: 'text', remedy: { property: 'letter-spacing' } });
+    expect(difference?.what).toMatch(/^Words drift by [3-9]/);
+    expect(parseFloat(difference?.remedy?.value ?? '') * 16).toBeCloseTo(0.1, 1);
     expect(differences(9.98)).toEqual([]);
   });
 
   it('whose words stand nearer to each other, or farther apart', () => {
     const wide = { ...wanted, text: [0, 58, 600, 18] as Box };
     const at = (gap: number): MeasuredPage => measured(document, wide, { text: { gap } });
-    const [one, ...more] = differencesOf(comparePage(document, at(5), at(3.4), 1440));
+    const [difference, ...more] = differencesOf(comparePage(document, at(5), at(3.4), 1440));
     expect(more).toEqual([]);
-    expect(one).toMatchObject({ fault: 'letters', by: 1.6, remedy: { property: 'word-spacing', value: '0.1em' } });
-    expect(one?.what).toBe('Word spacing: 3.4 px, 5 px in the source');
+    expect(difference).toMatchObject({
+      fault: 'letters',
+      by: 1.6,
+      remedy: { property: 'word-spacing', value: '0.1em' },
+    });
+    expect(difference?.what).toBe('Word spacing: 3.4 px, 5 px in the source');
     expect(differencesOf(comparePage(document, at(5), at(5.2), 1440))).toEqual([]);
   });
 
   it('that break after another word, or whose lines are farther apart', () => {
     const narrow = { ...wanted, text: [0, 58, 200, 58] as Box };
-    expect(said(told(narrow))).toContain(
-      'line-break Text: Line breaks after “with”, after nothing in the source',
-    );
+    expect(message(told(narrow))).toContain('line-break Text: Line breaks after “with”, after nothing in the source');
     const both = (leading: number): MeasuredPage =>
       measured(document, { ...wanted, text: [0, 58, 120, 98] }, { text: { leading } });
-    const [one] = differencesOf(comparePage(document, both(20), both(26), 1440));
-    expect(one).toMatchObject({
+    const [difference] = differencesOf(comparePage(document, both(20), both(26), 1440));
+    expect(difference).toMatchObject({
       fault: 'leading',
       what: 'Line height: 26 px, 20 px in the source',
       remedy: { property: 'line-height' },
@@ -279,19 +281,21 @@ describe('texts', () => {
     const words = odd.words.map((word) =>
       word.of === 'text' && !['Come', 'and'].includes(word.text) ? { ...word, y: word.y + 20, x: word.x - 80 } : word,
     );
-    const [one] = differencesOf(comparePage(document, { ...odd, words }, measured(document, wanted), 1440)).filter(
-      ({ fault }) => fault === 'line-break',
-    );
-    expect(one?.remedy).toEqual({ id: 'text', property: 'max-width' });
+    const [difference] = differencesOf(
+      comparePage(document, { ...odd, words }, measured(document, wanted), 1440),
+    ).filter(({ fault }) => fault === 'line-break');
+    expect(difference?.remedy).toEqual({ id: 'text', property: 'max-width' });
   });
 
   it('that are gone, new or cut off', () => {
-    expect(said(told({ ...wanted, text: undefined }))[0]).toBe('missing Text: “Come and look up with us” is missing');
+    expect(message(told({ ...wanted, text: undefined }))[0]).toBe(
+      'missing Text: “Come and look up with us” is missing',
+    );
     const extra = differencesOf(
       comparePage(document, measured(document, { ...wanted, text: undefined }), measured(document, wanted), 1440),
     );
-    expect(said(extra)[0]).toBe('extra Text: “Come and look up with us” is not in the source');
-    expect(said(told(wanted, { text: { cut: true } }))).toEqual([
+    expect(message(extra)[0]).toBe('extra Text: “Come and look up with us” is not in the source');
+    expect(message(told(wanted, { text: { cut: true } }))).toEqual([
       'cut-off Text: “Come and look up with us” is cut off',
     ]);
     expect(told(wanted, { text: { cut: true } }, { text: { cut: true } })).toEqual([]);
@@ -308,7 +312,7 @@ describe('what lies on words and pictures', () => {
         remedy: { id: 'title', property: 'z-index', value: '1' },
       }),
     ]);
-    expect(said(told(wanted, { two: { under: '' } }))).toEqual([
+    expect(message(told(wanted, { two: { under: '' } }))).toEqual([
       'covered Two: The image is covered by another element',
     ]);
   });
@@ -320,7 +324,7 @@ describe('what lies on words and pictures', () => {
 
 describe('pictures and boxes', () => {
   it('that are gone, cropped otherwise or of another colour', () => {
-    expect(said(told({ ...wanted, two: undefined }))[0]).toBe('missing Two: The image is missing');
+    expect(message(told({ ...wanted, two: undefined }))[0]).toBe('missing Two: The image is missing');
     expect(told(wanted, { one: { shown: 1 } }, { one: { shown: 0.8 } })[0]).toMatchObject({
       fault: 'crop',
       by: 20,
@@ -349,7 +353,7 @@ describe('a source that knows no elements', () => {
       things: { title: { box: [0, 20, 135, 18], letters: true }, text: { box: [0, 58, 240, 18], letters: true } },
     };
     const { pairs, all } = comparePage(document, drawn, measured(document, moved(['text'], 0, 30)), 1440);
-    expect(pairs.every(({ wanted: one, is }) => one?.of === is?.of)).toBe(true);
+    expect(pairs.every(({ wanted: measuredWord, is }) => measuredWord?.of === is?.of)).toBe(true);
     expect(all.find(({ node: { id } }) => id === 'text')?.wanted).toBeUndefined();
   });
 });

@@ -1,7 +1,7 @@
 import { required } from '../../data/required.js';
 import { bottom, px, right, type Box } from '../../geometry/box.js';
 import { about, extentsOf, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
-import type { Difference, Remedy } from '../difference.js';
+import type { Difference, SuggestedFix } from '../difference.js';
 
 /** Places and sizes this near are the same, px. */
 const NEAR = 1;
@@ -9,7 +9,7 @@ const NEAR = 1;
 const CENTRED = 2;
 
 /** A child of a box with where it and the box stand in source and result. */
-interface Placed {
+interface PlacedElement {
   readonly one: Compared;
   readonly wanted: Box;
   readonly is: Box;
@@ -21,9 +21,9 @@ export function placeDifferences(page: ComparedPage): Difference[] {
   for (const holder of page.all) {
     const frame = extentsOf(holder) ?? { wanted: pageBox(page, 'source'), is: pageBox(page, 'result') };
     if (!extentsOf(holder) && holder !== page.root) continue;
-    const inside = holder.children.flatMap((one): Placed[] => {
-      const both = isPlaced(one) ? extentsOf(one) : undefined;
-      return both ? [{ one, ...both }] : [];
+    const inside = holder.children.flatMap((child): PlacedElement[] => {
+      const both = isPlaced(child) ? extentsOf(child) : undefined;
+      return both ? [{ one: child, ...both }] : [];
     });
     if (inside.length === 0) continue;
     found.push(
@@ -57,13 +57,13 @@ function isAbove(a: Box, b: Box): boolean {
   return b[1] >= bottom(a) - Math.min(a[3], b[3]) / 2;
 }
 
-function orderOf(inside: readonly Placed[]): Difference[] {
-  const sequence = (side: 'wanted' | 'is'): Placed[] =>
+function orderOf(inside: readonly PlacedElement[]): Difference[] {
+  const sequence = (side: 'wanted' | 'is'): PlacedElement[] =>
     [...inside].sort((a, b) =>
       isAbove(a[side], b[side]) ? -1 : isAbove(b[side], a[side]) ? 1 : a[side][0] - b[side][0],
     );
   const [source, result] = [sequence('wanted'), sequence('is')];
-  const at = source.findIndex((one, index) => one !== result[index]);
+  const at = source.findIndex((entry, index) => entry !== result[index]);
   const first = source[at];
   if (!first) return [];
   const now = result.indexOf(first);
@@ -86,13 +86,13 @@ function orderOf(inside: readonly Placed[]): Difference[] {
 
 type Frame = { readonly wanted: Box; readonly is: Box };
 
-function across(holder: Compared, frame: Frame, inside: readonly Placed[]): Difference[] {
-  const shiftOf = ({ wanted, is }: Placed): number => is[0] - frame.is[0] - (wanted[0] - frame.wanted[0]);
+function across(holder: Compared, frame: Frame, inside: readonly PlacedElement[]): Difference[] {
+  const shiftOf = ({ wanted, is }: PlacedElement): number => is[0] - frame.is[0] - (wanted[0] - frame.wanted[0]);
   const rows = rowsOf(inside);
   const firsts = rows.map((row) => required(row[0]));
   const shifts = firsts.map(shiftOf);
   const [usual = 0] = shifts;
-  const all = shifts.length > 1 && Math.abs(usual) > NEAR && shifts.every((one) => Math.abs(one - usual) <= NEAR);
+  const all = shifts.length > 1 && Math.abs(usual) > NEAR && shifts.every((shift) => Math.abs(shift - usual) <= NEAR);
   const found: Difference[] = [];
   if (all) {
     const first = required(firsts[0]);
@@ -106,18 +106,18 @@ function across(holder: Compared, frame: Frame, inside: readonly Placed[]): Diff
 }
 
 /** Rows of things side by side in the source, each from left to right. */
-function rowsOf(inside: readonly Placed[]): Placed[][] {
-  const rows: Placed[][] = [];
-  for (const one of [...inside].sort((a, b) => a.wanted[1] - b.wanted[1] || a.wanted[0] - b.wanted[0])) {
+function rowsOf(inside: readonly PlacedElement[]): PlacedElement[][] {
+  const rows: PlacedElement[][] = [];
+  for (const entry of [...inside].sort((a, b) => a.wanted[1] - b.wanted[1] || a.wanted[0] - b.wanted[0])) {
     const row = rows.at(-1);
-    if (row?.every((other) => !isAbove(other.wanted, one.wanted))) row.push(one);
-    else rows.push([one]);
+    if (row?.every((other) => !isAbove(other.wanted, entry.wanted))) row.push(entry);
+    else rows.push([entry]);
   }
   return rows.map((row) => row.sort((a, b) => a.wanted[0] - b.wanted[0]));
 }
 
 /** The first of a row that stands elsewhere from left to right. */
-function sideways(holder: Compared, frame: Frame, row: readonly Placed[], shift: number): Difference[] {
+function sideways(holder: Compared, frame: Frame, row: readonly PlacedElement[], shift: number): Difference[] {
   const [first, last] = [required(row[0]), required(row.at(-1))];
   if (Math.abs(shift) <= NEAR) return [];
   const off = (side: 'wanted' | 'is'): number =>
@@ -125,7 +125,7 @@ function sideways(holder: Compared, frame: Frame, row: readonly Placed[], shift:
   const place = { ...about(first.one), wanted: first.wanted, box: first.is };
   const id = first.one.node.id;
   if (Math.abs(off('wanted')) <= CENTRED / 2 && Math.abs(off('is')) > CENTRED / 2) {
-    const remedy: Remedy =
+    const remedy: SuggestedFix =
       row.length > 1
         ? { id: holder.node.id, property: 'justify-content', value: 'center' }
         : centring(holder, first.one);
@@ -141,7 +141,7 @@ function sideways(holder: Compared, frame: Frame, row: readonly Placed[], shift:
   }
   const moved = holder.words.length === 0 && first.one.node.inline === true;
   const before = parseFloat(first.one.look.get('margin-left') ?? '0') || 0;
-  const remedy: Remedy = moved
+  const remedy: SuggestedFix = moved
     ? { id: holder.node.id, property: 'text-align' }
     : positioned(first.one)
       ? { id, property: 'left' }
@@ -162,7 +162,7 @@ function positioned({ look }: Compared): boolean {
 }
 
 /** What centres a thing in its box: the text around it, its margins, or how the column lays it. */
-function centring(holder: Compared, { node, words }: Compared): Remedy {
+function centring(holder: Compared, { node, words }: Compared): SuggestedFix {
   const display = holder.look.get('display') ?? '';
   if (node.inline) return { id: holder.node.id, property: 'text-align', value: 'center' };
   if (words.length && !display.includes('flex')) return { id: node.id, property: 'text-align', value: 'center' };
@@ -174,7 +174,7 @@ function centring(holder: Compared, { node, words }: Compared): Remedy {
 
 function padding(
   holder: Compared,
-  { wanted, is }: Placed,
+  { wanted, is }: PlacedElement,
   side: 'left' | 'top' | 'bottom',
   asked: number,
   own: number,
@@ -194,11 +194,11 @@ function padding(
 }
 
 /** Gaps between neighbours, from left to right (0) or from top to bottom (1). */
-function gaps(holder: Compared, row: readonly Placed[], axis: 0 | 1): Difference[] {
+function gaps(holder: Compared, row: readonly PlacedElement[], axis: 0 | 1): Difference[] {
   const end = axis === 0 ? right : bottom;
-  const all = row.slice(1).map((one, index) => {
+  const all = row.slice(1).map((entry, index) => {
     const before = required(row[index]);
-    return { one, before, asked: one.wanted[axis] - end(before.wanted), own: one.is[axis] - end(before.is) };
+    return { one: entry, before, asked: entry.wanted[axis] - end(before.wanted), own: entry.is[axis] - end(before.is) };
   });
   const off = all.filter(({ asked, own }) => Math.abs(asked - own) > NEAR);
   if (off.length === 0) return [];
@@ -238,7 +238,7 @@ function gaps(holder: Compared, row: readonly Placed[], axis: 0 | 1): Difference
   });
 }
 
-function down(holder: Compared, frame: Frame, inside: readonly Placed[]): Difference[] {
+function down(holder: Compared, frame: Frame, inside: readonly PlacedElement[]): Difference[] {
   const rows = rowsOf(inside);
   const first = required(rows[0]?.[0]);
   const found: Difference[] = [];
@@ -255,35 +255,35 @@ function down(holder: Compared, frame: Frame, inside: readonly Placed[]): Differ
 }
 
 /** The one of a row that is the highest in the source: what is below stands below it. */
-function tallest(row: readonly Placed[]): Placed {
-  return row.reduce((most, one) => (bottom(one.wanted) > bottom(most.wanted) ? one : most));
+function tallest(row: readonly PlacedElement[]): PlacedElement {
+  return row.reduce((most, entry) => (bottom(entry.wanted) > bottom(most.wanted) ? entry : most));
 }
 
 /** Things side by side that stand at other heights to each other. */
-function levels(holder: Compared, row: readonly Placed[]): Difference[] {
+function levels(holder: Compared, row: readonly PlacedElement[]): Difference[] {
   const [first] = row;
   if (!first || row.length < 2) return [];
-  return row.slice(1).flatMap((one): Difference[] => {
-    const shift = one.is[1] - first.is[1] - (one.wanted[1] - first.wanted[1]);
-    const grown = one.is[3] - one.wanted[3] - (first.is[3] - first.wanted[3]);
+  return row.slice(1).flatMap((entry): Difference[] => {
+    const shift = entry.is[1] - first.is[1] - (entry.wanted[1] - first.wanted[1]);
+    const grown = entry.is[3] - entry.wanted[3] - (first.is[3] - first.wanted[3]);
     if (Math.abs(shift) <= NEAR || Math.abs(shift + grown / 2) <= NEAR || Math.abs(shift + grown) <= NEAR) return [];
-    const centred = Math.abs(one.wanted[1] + one.wanted[3] / 2 - first.wanted[1] - first.wanted[3] / 2) <= NEAR;
-    const remedy: Remedy =
+    const centred = Math.abs(entry.wanted[1] + entry.wanted[3] / 2 - first.wanted[1] - first.wanted[3] / 2) <= NEAR;
+    const remedy: SuggestedFix =
       centred && row.length === 2
         ? { id: holder.node.id, property: 'align-items', value: 'center' }
         : {
-            id: one.one.node.id,
+            id: entry.one.node.id,
             property: 'margin-top',
-            value: px((parseFloat(one.one.look.get('margin-top') ?? '0') || 0) - shift),
+            value: px((parseFloat(entry.one.look.get('margin-top') ?? '0') || 0) - shift),
           };
     return [
       {
-        ...about(one.one),
+        ...about(entry.one),
         fault: 'place',
         what: `${round(Math.abs(shift))} px too ${shift > 0 ? 'low' : 'high'} beside its neighbour`,
         by: round(Math.abs(shift)),
-        wanted: one.wanted,
-        box: one.is,
+        wanted: entry.wanted,
+        box: entry.is,
         remedy,
       },
     ];
@@ -291,7 +291,7 @@ function levels(holder: Compared, row: readonly Placed[]): Difference[] {
 }
 
 /** Things that are wider or higher than in the source, and not because of what they are in or hold. */
-function sizes(holder: Compared, frame: Frame, inside: readonly Placed[]): Difference[] {
+function sizes(holder: Compared, frame: Frame, inside: readonly PlacedElement[]): Difference[] {
   const grown = holder.wanted ? frame.is[2] - frame.wanted[2] : 0;
   return inside.flatMap(({ one, wanted, is }): Difference[] => {
     if (!shownBox(one.wanted) || !shownBox(one.is)) return [];

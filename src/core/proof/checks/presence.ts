@@ -1,11 +1,11 @@
 import { required } from '../../data/required.js';
 import { textOf } from '../../document/walk.js';
 import { about, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
-import type { Difference, Remedy } from '../difference.js';
+import type { Difference, SuggestedFix } from '../difference.js';
 import type { MeasuredWord } from '../measurement.js';
 import { boxOf } from './texts.js';
 
-const PICTURES = new Set(['image', 'icon', 'artwork', 'video', 'embed', 'field', 'divider']);
+const IMAGES = new Set(['image', 'icon', 'artwork', 'video', 'embed', 'field', 'divider']);
 /** Words that are quoted, at most. */
 const QUOTED = 6;
 
@@ -16,11 +16,11 @@ export function presenceDifferences(page: ComparedPage): Difference[] {
 
 /** Words in quotation marks, the first of many. */
 export function quote(words: readonly MeasuredWord[]): string {
-  const said = words
+  const message = words
     .slice(0, QUOTED)
     .map(({ text }) => text)
     .join(' ');
-  return `“${said}${words.length > QUOTED ? ' …' : ''}”`;
+  return `“${message}${words.length > QUOTED ? ' …' : ''}”`;
 }
 
 function missingWords({ pairs, all, root }: ComparedPage): Difference[] {
@@ -35,22 +35,22 @@ function missingWords({ pairs, all, root }: ComparedPage): Difference[] {
   }
   return groups.map((words) => {
     const [first] = words as [MeasuredWord, ...MeasuredWord[]];
-    const said = words
+    const message = words
       .map(({ text }) => text)
       .join(' ')
       .toLowerCase();
-    const one =
+    const compared =
       all.find(({ node }) => first.of !== undefined && node.id === first.of) ??
-      all.findLast(({ node }) => textOf(node).toLowerCase().includes(said)) ??
+      all.findLast(({ node }) => textOf(node).toLowerCase().includes(message)) ??
       root;
-    const hidden = !shownBox(one.is) && one !== root;
+    const hidden = !shownBox(compared.is) && compared !== root;
     return {
-      ...about(one),
+      ...about(compared),
       fault: 'missing',
       what: `${quote(words)} is missing`,
       by: words.length,
       wanted: boxOf(first),
-      ...(hidden ? { remedy: { id: one.node.id, property: 'display', value: 'revert' } } : {}),
+      ...(hidden ? { remedy: { id: compared.node.id, property: 'display', value: 'revert' } } : {}),
     };
   });
 }
@@ -62,12 +62,12 @@ function extraWords({ pairs, all }: ComparedPage): Difference[] {
     groups.set(is.of ?? '', [...(groups.get(is.of ?? '') ?? []), is]);
   }
   return [...groups].flatMap(([id, words]) => {
-    const one = all.find(({ node }) => node.id === id);
+    const compared = all.find(({ node }) => node.id === id);
     const [first] = words as [MeasuredWord, ...MeasuredWord[]];
-    return one
+    return compared
       ? [
           {
-            ...about(one),
+            ...about(compared),
             fault: 'extra' as const,
             what: `${quote(words)} is not in the source`,
             by: words.length,
@@ -80,44 +80,44 @@ function extraWords({ pairs, all }: ComparedPage): Difference[] {
 }
 
 function missingThings({ all }: ComparedPage): Difference[] {
-  return all.flatMap((one) => {
-    const wanted = shownBox(one.wanted);
-    if (!wanted || shownBox(one.is) || !PICTURES.has(one.node.kind)) return [];
+  return all.flatMap((compared) => {
+    const wanted = shownBox(compared.wanted);
+    if (!wanted || shownBox(compared.is) || !IMAGES.has(compared.node.kind)) return [];
     return [
       {
-        ...about(one),
+        ...about(compared),
         fault: 'missing' as const,
-        what: `The ${one.node.kind} is missing`,
+        what: `The ${compared.node.kind} is missing`,
         by: Math.round(Math.max(wanted[2], wanted[3])),
         wanted,
-        remedy: { id: one.node.id, property: 'display', value: 'revert' },
+        remedy: { id: compared.node.id, property: 'display', value: 'revert' },
       },
     ];
   });
 }
 
 /** What lets a box be as high as what it holds, or show all of it. */
-function cutBy({ node, look }: Compared): Remedy {
+function cutBy({ node, look }: Compared): SuggestedFix {
   const high = ['height', 'max-height'].find((name) => !/^(auto|none)$/.test(look.get(name) ?? 'auto'));
   if (high) return { id: node.id, property: high, value: high === 'height' ? 'auto' : 'none' };
   return { id: node.id, property: 'overflow-x', ...(look.has('overflow-x') ? { value: 'visible' } : {}) };
 }
 
 function cutWords({ all }: ComparedPage): Difference[] {
-  return all.flatMap((one: Compared) => {
-    const cut = one.words.flatMap(({ wanted, is }) =>
-      is?.cut && wanted && !wanted.cut && is.of === one.node.id ? [is] : [],
+  return all.flatMap((compared: Compared) => {
+    const cut = compared.words.flatMap(({ wanted, is }) =>
+      is?.cut && wanted && !wanted.cut && is.of === compared.node.id ? [is] : [],
     );
     const [first] = cut;
     return first
       ? [
           {
-            ...about(one),
+            ...about(compared),
             fault: 'cut-off' as const,
             what: `${quote(cut)} is cut off`,
             by: cut.length,
             box: boxOf(first),
-            remedy: cutBy(one),
+            remedy: cutBy(compared),
           },
         ]
       : [];

@@ -8,11 +8,11 @@ const SAME_COLOUR = 12;
 
 /** Pictures that are cropped otherwise, and boxes of another colour. */
 export function lookDifferences({ all }: ComparedPage): Difference[] {
-  return all.flatMap((one) => {
-    const [wanted, is] = [one.wanted, one.is];
+  return all.flatMap((compared) => {
+    const [wanted, is] = [compared.wanted, compared.is];
     const [source, result] = [shownBox(wanted), shownBox(is)];
     if (!wanted || !is || !source || !result) return [];
-    const place = { ...about(one), wanted: source, box: result };
+    const place = { ...about(compared), wanted: source, box: result };
     const found: Difference[] = [];
     if (wanted.shown !== undefined && is.shown !== undefined && Math.abs(wanted.shown - is.shown) > SAME_CROP) {
       const percent = (share: number): number => Math.round((1 - share) * 100);
@@ -21,7 +21,11 @@ export function lookDifferences({ all }: ComparedPage): Difference[] {
         fault: 'crop',
         what: `Image cropped by ${percent(is.shown)} %, ${percent(wanted.shown)} % in the source`,
         by: Math.abs(percent(is.shown) - percent(wanted.shown)),
-        remedy: { id: one.node.id, property: 'object-fit', value: wanted.shown > 1 - SAME_CROP ? 'contain' : 'cover' },
+        remedy: {
+          id: compared.node.id,
+          property: 'object-fit',
+          value: wanted.shown > 1 - SAME_CROP ? 'contain' : 'cover',
+        },
       });
     }
     const apart =
@@ -33,7 +37,7 @@ export function lookDifferences({ all }: ComparedPage): Difference[] {
         fault: 'colour',
         what: `Background: ${is.fill ?? 'none'}, ${wanted.fill} in the source`,
         by: Math.round(apart),
-        remedy: { id: one.node.id, property: 'background-color', value: wanted.fill },
+        remedy: { id: compared.node.id, property: 'background-color', value: wanted.fill },
       });
     return found;
   });

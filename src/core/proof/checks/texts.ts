@@ -2,8 +2,8 @@ import { required } from '../../data/required.js';
 import { over, readColour, type Rgba } from '../../css/colours.js';
 import { px, right } from '../../geometry/box.js';
 import { about, linesOf, lookOfWord, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
-import type { Difference, Remedy } from '../difference.js';
-import type { LetterLook, MeasuredWord } from '../measurement.js';
+import type { Difference, SuggestedFix } from '../difference.js';
+import type { MeasuredTextStyle, MeasuredWord } from '../measurement.js';
 
 /** Colours this much alike are the same to the eye, of 441 (distance in sRGB). */
 const SAME_COLOUR = 12;
@@ -16,11 +16,11 @@ const FEWEST_LETTERS = 6;
 
 /** Texts that are set otherwise: font, size, weight, colour, spacing, lines and breaks. */
 export function textDifferences(page: ComparedPage): Difference[] {
-  return page.all.flatMap((one) => {
-    if (one.words.length === 0 || (one.node.inline && one.parent?.words.length)) return [];
-    const text = textOf(one, page);
+  return page.all.flatMap((compared) => {
+    if (compared.words.length === 0 || (compared.node.inline && compared.parent?.words.length)) return [];
+    const text = textOf(compared, page);
     const set = text ? [...letters(text, page), ...gaps(text)] : [];
-    return [...set, ...(text && !set.length ? drift(text) : []), ...lines(one), ...alignment(one)];
+    return [...set, ...(text && !set.length ? drift(text) : []), ...lines(compared), ...alignment(compared)];
   });
 }
 
@@ -37,15 +37,22 @@ function bothOf({ words }: Compared): Both[] {
 interface Text {
   readonly one: Compared;
   readonly pairs: readonly Both[];
-  readonly own: LetterLook;
+  readonly own: MeasuredTextStyle;
   readonly place: Omit<Difference, 'fault' | 'what' | 'by'>;
 }
 
-function textOf(one: Compared, page: ComparedPage): Text | undefined {
-  const pairs = bothOf(one);
+function textOf(compared: Compared, page: ComparedPage): Text | undefined {
+  const pairs = bothOf(compared);
   const [first] = pairs;
   const own = first && lookOfWord(page.result, first.is);
-  return own && { one, pairs, own, place: { ...about(one), wanted: boxOf(first.wanted), box: boxOf(first.is) } };
+  return (
+    own && {
+      one: compared,
+      pairs,
+      own,
+      place: { ...about(compared), wanted: boxOf(first.wanted), box: boxOf(first.is) },
+    }
+  );
 }
 
 function letters({ one, pairs, own, place }: Text, page: ComparedPage): Difference[] {
@@ -220,9 +227,9 @@ function roomOf({ is }: Compared, pairs: readonly Both[]): number {
 }
 
 /** Where lines break, and how far they are apart. */
-function lines(one: Compared): Difference[] {
-  const pairs = bothOf(one);
-  if (pairs.length < one.words.length) return [];
+function lines(compared: Compared): Difference[] {
+  const pairs = bothOf(compared);
+  if (pairs.length < compared.words.length) return [];
   const sides = (['wanted', 'is'] as const).map((side) => linesOf(pairs.map((pair) => pair[side])));
   const [source, result] = sides as [MeasuredWord[][], MeasuredWord[][]];
   const ends = (of: MeasuredWord[][]): number[] =>
@@ -230,9 +237,9 @@ function lines(one: Compared): Difference[] {
   const [wanted, is] = [ends(source), ends(result)];
   const at = wanted.findIndex((end, index) => end !== is[index]);
   const off = at >= 0 ? at : is.length > wanted.length ? wanted.length : -1;
-  const id = one.node.id;
+  const id = compared.node.id;
   const [first] = pairs;
-  const place = { ...about(one), wanted: boxOf(required(first).wanted), box: boxOf(required(first).is) };
+  const place = { ...about(compared), wanted: boxOf(required(first).wanted), box: boxOf(required(first).is) };
   if (off >= 0) {
     const word = (end: number | undefined): string =>
       end === undefined ? 'nothing' : `“${pairs[end - 1]?.is.text ?? ''}”`;
@@ -243,7 +250,7 @@ function lines(one: Compared): Difference[] {
         fault: 'line-break',
         what,
         by: Math.abs(is.length - wanted.length) || 1,
-        remedy: tooLate(is[off], wanted[off]) ? earlierBreak(one, pairs, source) : breakRemedy(one, pairs),
+        remedy: tooLate(is[off], wanted[off]) ? earlierBreak(compared, pairs, source) : breakRemedy(compared, pairs),
       },
     ];
   }
@@ -251,8 +258,8 @@ function lines(one: Compared): Difference[] {
   const step = (of: MeasuredWord[][]): number => ((of.at(-1)?.[0]?.y ?? 0) - (of[0]?.[0]?.y ?? 0)) / (of.length - 1);
   const [asked, own] = [step(source), step(result)];
   if (Math.abs(asked - own) <= SAME_STEP) return [];
-  const size = parseFloat(one.look.get('font-size') ?? '') || 0;
-  const value = /px$/.test(one.look.get('font-size') ?? '')
+  const size = parseFloat(compared.look.get('font-size') ?? '') || 0;
+  const value = /px$/.test(compared.look.get('font-size') ?? '')
     ? String(Math.round((asked / size) * 1e4) / 1e4)
     : px(asked);
   return [
@@ -274,7 +281,11 @@ function tooLate(is: number | undefined, wanted: number | undefined): boolean {
 }
 
 /** A text whose lines hold more words than they should is made as narrow as its lines, if that parts them as they should be. */
-function earlierBreak(one: Compared, pairs: readonly Both[], source: readonly (readonly MeasuredWord[])[]): Remedy {
+function earlierBreak(
+  compared: Compared,
+  pairs: readonly Both[],
+  source: readonly (readonly MeasuredWord[])[],
+): SuggestedFix {
   const own = new Map(pairs.map((pair) => [pair.wanted, pair.is]));
   const lines = source.map((line) => line.map((word) => required(own.get(word))));
   const space = spaceIn(pairs);
@@ -286,8 +297,8 @@ function earlierBreak(one: Compared, pairs: readonly Both[], source: readonly (r
   );
   const property = 'max-width';
   return most > least + 2 * SPARE
-    ? { id: one.node.id, property, value: px(Math.min(Math.ceil(least + SPARE), Math.floor(most - SPARE))) }
-    : { id: one.node.id, property };
+    ? { id: compared.node.id, property, value: px(Math.min(Math.ceil(least + SPARE), Math.floor(most - SPARE))) }
+    : { id: compared.node.id, property };
 }
 
 /** How far words of a line are apart, px: the middle of all gaps. */
@@ -300,17 +311,17 @@ function spaceIn(pairs: readonly Both[]): number {
 }
 
 /** What lets lines break where they should: the room that they have, or letters that fit into it. */
-function breakRemedy(one: Compared, pairs: readonly Both[]): Remedy {
-  const id = one.node.id;
-  if (one.look.has('max-width')) return { id, property: 'max-width', value: 'none' };
-  const room = roomOf(one, pairs);
-  const size = parseFloat(one.look.get('font-size') ?? '');
+function breakRemedy(compared: Compared, pairs: readonly Both[]): SuggestedFix {
+  const id = compared.node.id;
+  if (compared.look.has('max-width')) return { id, property: 'max-width', value: 'none' };
+  const room = roomOf(compared, pairs);
+  const size = parseFloat(compared.look.get('font-size') ?? '');
   if (!(size > 0)) return { id, property: 'max-width' };
   /* It breaks though it seems to fit: what no word shows, as the space after the last letter, takes the room. */
   return {
     id,
     property: 'letter-spacing',
-    value: moreApart(one, 'letter-spacing', Math.min(room, -CLOSER * size), size),
+    value: moreApart(compared, 'letter-spacing', Math.min(room, -CLOSER * size), size),
   };
 }
 
@@ -318,10 +329,10 @@ function breakRemedy(one: Compared, pairs: readonly Both[]): Remedy {
 const NEAR = 1;
 
 /** Words that stand elsewhere from left to right in a box that is where it was. */
-function alignment(one: Compared): Difference[] {
-  const pairs = bothOf(one);
-  const [source, result] = [shownBox(one.wanted), shownBox(one.is)];
-  if (!source || !result || pairs.length < one.words.length || Math.abs(source[2] - result[2]) > NEAR) return [];
+function alignment(compared: Compared): Difference[] {
+  const pairs = bothOf(compared);
+  const [source, result] = [shownBox(compared.wanted), shownBox(compared.is)];
+  if (!source || !result || pairs.length < compared.words.length || Math.abs(source[2] - result[2]) > NEAR) return [];
   const lines = { wanted: linesOf(pairs.map(({ wanted }) => wanted)), is: linesOf(pairs.map(({ is }) => is)) };
   if (lines.wanted.some((line, at) => line.length !== lines.is[at]?.length)) return [];
   const left = (side: 'wanted' | 'is', line: number): number =>
@@ -333,10 +344,10 @@ function alignment(one: Compared): Difference[] {
   const at = lines.wanted.findIndex((_, line) => Math.abs(left('wanted', line) - left('is', line)) > NEAR);
   if (at < 0) return [];
   const by = round(Math.abs(left('wanted', at) - left('is', at)));
-  const place = { ...about(one), wanted: source, box: result };
+  const place = { ...about(compared), wanted: source, box: result };
   const centred = lines.wanted.every((_, line) => Math.abs(left('wanted', line) - free('wanted', line)) <= 2 * NEAR);
   const atEnd = lines.wanted.every((_, line) => free('wanted', line) <= 2 * NEAR);
-  const remedy = { id: one.node.id, property: 'text-align', value: centred ? 'center' : atEnd ? 'end' : 'start' };
+  const remedy = { id: compared.node.id, property: 'text-align', value: centred ? 'center' : atEnd ? 'end' : 'start' };
   if (centred) return [{ ...place, fault: 'off-centre', what: `Text off centre by ${by} px`, by, remedy }];
   return [
     {

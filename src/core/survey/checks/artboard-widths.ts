@@ -1,4 +1,4 @@
-import type { Check, Found } from '../finding.js';
+import type { Check, CheckResult } from '../finding.js';
 
 /** Artboards whose widths differ by less are for one screen, px. */
 const CLOSE = 120;
@@ -12,7 +12,7 @@ export const artboardWidths: Check = {
   why: 'Layouts change at breakpoints between the widths: two artboards in one range contradict each other.',
   find: ({ kind, screens }) => {
     if (kind !== 'svg') return [];
-    return screens.flatMap(({ name, width }, index): Found[] => {
+    return screens.flatMap(({ name, width }, index): CheckResult[] => {
       const wider = screens[index - 1]?.width;
       const place = { name, path: name, screen: width };
       if (wider !== undefined && wider - width < CLOSE)

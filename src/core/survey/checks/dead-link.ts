@@ -1,5 +1,5 @@
 import { slug } from '../../text/words.js';
-import { eachThing } from '../placed-elements.js';
+import { eachElement } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
 export const deadLink: Check = {
@@ -7,7 +7,7 @@ export const deadLink: Check = {
   severity: 'risk',
   why: 'A visitor who follows it gets nowhere.',
   find: (page) =>
-    eachThing(page, ({ href }) => href !== undefined && leadsNowhere(href, page.anchors)).map(({ thing, place }) => ({
+    eachElement(page, ({ href }) => href !== undefined && leadsNowhere(href, page.anchors)).map(({ thing, place }) => ({
       ...place,
       what: `The link leads nowhere: ${thing.href ? `"${thing.href.slice(0, 80)}"` : 'it has no address'}.`,
       proposal: { do: 'link', at: thing.path, to: '#top' },
@@ -19,7 +19,7 @@ function leadsNowhere(href: string, anchors: readonly string[]): boolean {
   if (address === '' || address === '#' || /^javascript:/i.test(address)) return true;
   if (!address.startsWith('#') || address === '#top') return false;
   const anchor = decoded(address.slice(1));
-  return !anchors.some((one) => one === anchor || slug(one) === anchor);
+  return !anchors.some((text) => text === anchor || slug(text) === anchor);
 }
 
 function decoded(text: string): string {

@@ -1,4 +1,4 @@
-import type { Check, Found } from '../finding.js';
+import type { Check, CheckResult } from '../finding.js';
 
 export const headingOrder: Check = {
   code: 'heading-order',
@@ -8,7 +8,7 @@ export const headingOrder: Check = {
     const screen = screens[0];
     if (kind !== 'html' || !screen) return [];
     const headings = screen.things.filter(({ level }) => level !== undefined);
-    const found: Found[] = [];
+    const found: CheckResult[] = [];
     headings.forEach(({ name, path, box, level = 1 }, index) => {
       const before = headings[index - 1]?.level ?? 0;
       const place = { name, path, box, screen: screen.width };

@@ -1,12 +1,12 @@
-import { eachThing } from '../placed-elements.js';
+import { eachElement } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
-export const pictureMasked: Check = {
+export const imageMasked: Check = {
   code: 'picture-masked',
   severity: 'risk',
   why: 'CSS cuts pictures to rectangles and ellipses; another shape is lost, and the whole picture shows.',
   find: (page) =>
-    eachThing(page, ({ picture }) => picture?.masked === true).map(({ thing, place }) => ({
+    eachElement(page, ({ picture: image }) => image?.masked === true).map(({ thing, place }) => ({
       ...place,
       what: 'This image is clipped to a shape that is neither a rectangle nor an ellipse.',
       proposal: { do: 'merge', at: thing.path },

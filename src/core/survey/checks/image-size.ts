@@ -6,7 +6,7 @@ const WASTE = 1.5;
 /** Smaller files are not worth a word, bytes. */
 const LIGHT = 60 * 1024;
 
-export const pictureSize: Check = {
+export const imageSize: Check = {
   code: 'picture-size',
   severity: 'risk',
   why: 'The page loads slowly for pixels that no screen shows.',

@@ -1,12 +1,12 @@
-import { eachThing } from '../placed-elements.js';
+import { eachElement } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
-export const pictureStretched: Check = {
+export const imageStretched: Check = {
   code: 'picture-stretched',
   severity: 'risk',
   why: 'It looks squashed, and so will every image that replaces it.',
   find: (page) =>
-    eachThing(page, ({ picture }) => picture?.stretched === true).map(({ thing, place }) => {
+    eachElement(page, ({ picture: image }) => image?.stretched === true).map(({ thing, place }) => {
       const [width, height] = thing.picture?.natural ?? [0, 0];
       return {
         ...place,

@@ -4,36 +4,36 @@ import { embedded, lostScript, otherServer } from './outside-page.js';
 import { deadLink } from './dead-link.js';
 import { equalNames } from './equal-names.js';
 import { headingOrder } from './heading-order.js';
-import { emptyLayer, groupOfOne, hiddenLayer, looseObject, offBoard } from './layer-states.js';
+import { emptyLayer, groupOfOne, hiddenLayer, looseObject, offArtboard } from './layer-states.js';
 import { lowContrast } from './low-contrast.js';
 import { manyLayers } from './many-layers.js';
 import { missingAlt } from './missing-alt.js';
 import { missingFont } from './missing-font.js';
 import { nearColours, nearSpacings, nearTextStyles } from './near-values.js';
-import { oneBoardOnly } from './one-artboard.js';
+import { oneArtboardOnly } from './one-artboard.js';
 import { outlinedText } from './outlined-text.js';
 import { overlap } from './overlap.js';
 import { ownItemStyles } from './per-item-styles.js';
-import { pictureMasked } from './image-masked.js';
-import { pictureMissing } from './image-missing.js';
-import { pictureSize } from './image-size.js';
-import { pictureStretched } from './image-stretched.js';
+import { imageMasked } from './image-masked.js';
+import { imageMissing } from './image-missing.js';
+import { imageSize } from './image-size.js';
+import { imageStretched } from './image-stretched.js';
 import { rigidWidth } from './rigid-width.js';
-import { textAsPicture } from './text-as-image.js';
+import { textAsImage } from './text-as-image.js';
 import { textCut } from './text-cut-off.js';
 import { unevenGutters } from './uneven-gutters.js';
 
 /** All checks, in the order in which their findings are listed within a severity. */
 export const CHECKS: readonly Check[] = [
   missingFont,
-  pictureMissing,
+  imageMissing,
   textCut,
   rigidWidth,
   outlinedText,
-  textAsPicture,
-  pictureStretched,
-  pictureMasked,
-  pictureSize,
+  textAsImage,
+  imageStretched,
+  imageMasked,
+  imageSize,
   lowContrast,
   missingAlt,
   headingOrder,
@@ -44,7 +44,7 @@ export const CHECKS: readonly Check[] = [
   artboardWidths,
   unevenGutters,
   overlap,
-  oneBoardOnly,
+  oneArtboardOnly,
   ownItemStyles,
   manyLayers,
   nearColours,
@@ -55,5 +55,5 @@ export const CHECKS: readonly Check[] = [
   groupOfOne,
   hiddenLayer,
   emptyLayer,
-  offBoard,
+  offArtboard,
 ];

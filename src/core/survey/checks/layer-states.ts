@@ -1,7 +1,11 @@
-import type { Check, Found } from '../finding.js';
-import type { SeenLayer, SeenPage } from '../observations.js';
+import type { Check, CheckResult } from '../finding.js';
+import type { SurveyedLayer, SurveyedPage } from '../observations.js';
 
-function layersIn(state: SeenLayer['state'], what: string, propose: boolean): (page: SeenPage) => Found[] {
+function layersIn(
+  state: SurveyedLayer['state'],
+  what: string,
+  propose: boolean,
+): (page: SurveyedPage) => CheckResult[] {
   return (page) =>
     page.screens.flatMap(({ width, layers }) =>
       layers
@@ -33,7 +37,7 @@ export const emptyLayer: Check = {
   find: layersIn('empty', 'This layer is empty.', true),
 };
 
-export const offBoard: Check = {
+export const offArtboard: Check = {
   code: 'off-board',
   severity: 'note',
   why: UNSEEN,
@@ -45,7 +49,7 @@ export const groupOfOne: Check = {
   severity: 'note',
   why: 'A group around one element tells nothing about the layout.',
   find: ({ screens }) =>
-    screens.flatMap(({ width, layers }): Found[] => {
+    screens.flatMap(({ width, layers }): CheckResult[] => {
       const lone = layers.filter(({ state }) => state === 'holds-one');
       const [first] = lone;
       if (!first) return [];

@@ -1,6 +1,6 @@
 import { contrast, over, readColour, writeColour } from '../../css/colours.js';
-import { eachThing } from '../placed-elements.js';
-import type { Check, Found } from '../finding.js';
+import { eachElement } from '../placed-elements.js';
+import type { Check, CheckResult } from '../finding.js';
 
 /** Large text is 24 px, or 18.66 px if bold (WCAG 2.2, 1.4.3). */
 const LARGE = 24;
@@ -11,7 +11,7 @@ export const lowContrast: Check = {
   severity: 'risk',
   why: 'Many people cannot read it (WCAG 2.2, 1.4.3, level AA).',
   find: (page) =>
-    eachThing(page, ({ text }) => text?.ground !== undefined).flatMap(({ thing, place }): Found[] => {
+    eachElement(page, ({ text }) => text?.ground !== undefined).flatMap(({ thing, place }): CheckResult[] => {
       const [ink, ground] = [readColour(thing.text?.look.color ?? ''), readColour(thing.text?.ground ?? '')];
       const look = thing.text?.look;
       if (!ink || !ground || !look || ink[3] < 0.05) return [];

@@ -1,4 +1,4 @@
-import { eachThing } from '../placed-elements.js';
+import { eachElement } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
 /** A drawing of more shapes than this is heavier as a drawing than it is worth. */
@@ -9,9 +9,11 @@ export const manyLayers: Check = {
   severity: 'note',
   why: 'A drawing of many shapes is slow to show and of no use as shapes; as one picture it is light.',
   find: (page) =>
-    eachThing(page, ({ artwork }) => !artwork?.outlined && (artwork?.pieces ?? 0) > MANY).map(({ thing, place }) => ({
-      ...place,
-      what: `This illustration consists of ${thing.artwork?.pieces} shapes, ${Math.round((thing.artwork?.bytes ?? 0) / 1024)} kB.`,
-      proposal: { do: 'merge', at: thing.path },
-    })),
+    eachElement(page, ({ artwork: illustration }) => !illustration?.outlined && (illustration?.pieces ?? 0) > MANY).map(
+      ({ thing, place }) => ({
+        ...place,
+        what: `This illustration consists of ${thing.artwork?.pieces} shapes, ${Math.round((thing.artwork?.bytes ?? 0) / 1024)} kB.`,
+        proposal: { do: 'merge', at: thing.path },
+      }),
+    ),
 };

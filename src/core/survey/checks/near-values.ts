@@ -1,8 +1,8 @@
 import { required } from '../../data/required.js';
 import { colourDistance, readColour, writeColour } from '../../css/colours.js';
-import type { Check, Found } from '../finding.js';
+import type { Check, CheckResult } from '../finding.js';
 import { downGaps } from '../gaps.js';
-import type { SeenPage, SeenTextLook, SeenThing } from '../observations.js';
+import type { SurveyedPage, SurveyedTextStyle, SurveyedElement } from '../observations.js';
 import { nearlyEqual, tally } from '../tally.js';
 
 /** Colours closer than this cannot be told apart unless they touch; see `colourDistance`. */
@@ -61,7 +61,7 @@ export const nearSpacings: Check = {
   why: 'Spacing that is nearly equal looks uneven, and each value becomes one of its own.',
   find: ({ screens, kind }) =>
     screens.flatMap((screen) => {
-      const gaps = downGaps(screen, kind).map((one) => ({ ...one, whole: Math.round(one.gap) }));
+      const gaps = downGaps(screen, kind).map((downGap) => ({ ...downGap, whole: Math.round(downGap.gap) }));
       const uses = tally(gaps, ({ whole }) => String(whole));
       return nearlyEqual(uses, (a, b) => a.whole !== b.whole && Math.abs(a.whole - b.whole) <= SAME_GAP)
         .filter(({ rare, usual }) => usual.count >= USUAL && rare.count === 1)
@@ -82,24 +82,27 @@ function isMissed({
   return rare.count * RARER <= usual.count;
 }
 
-function eachScreen(page: SeenPage, find: (things: readonly SeenThing[], width: number) => Found[]): Found[] {
+function eachScreen(
+  page: SurveyedPage,
+  find: (things: readonly SurveyedElement[], width: number) => CheckResult[],
+): CheckResult[] {
   return page.screens.flatMap(({ things, width }) => find(things, width));
 }
 
-function placeOf({ name, path, box }: SeenThing, screen: number): Omit<Found, 'what'> {
+function placeOf({ name, path, box }: SurveyedElement, screen: number): Omit<CheckResult, 'what'> {
   return { name, path, screen, box };
 }
 
-function nearLooks(a: SeenTextLook, b: SeenTextLook): boolean {
+function nearLooks(a: SurveyedTextStyle, b: SurveyedTextStyle): boolean {
   const apart = Math.abs(a.size - b.size);
   return a.family === b.family && a.weight === b.weight && apart > 0.05 && apart <= SAME_SIZE;
 }
 
-function lookKey({ family, size, weight }: SeenTextLook): string {
+function lookKey({ family, size, weight }: SurveyedTextStyle): string {
   return `${family}|${Math.round(size * 10)}|${weight}`;
 }
 
-function sayLook({ text }: SeenThing): string {
+function sayLook({ text }: SurveyedElement): string {
   const { family, size, weight } = text?.look ?? { family: '', size: 0, weight: 400 };
   return `${family} ${weight}, ${Math.round(size * 10) / 10} px`;
 }

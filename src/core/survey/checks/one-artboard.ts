@@ -1,6 +1,6 @@
 import type { Check } from '../finding.js';
 
-export const oneBoardOnly: Check = {
+export const oneArtboardOnly: Check = {
   code: 'one-board-only',
   severity: 'note',
   why: 'It is shown on that screen only; perhaps it was forgotten on the others, or reworded.',

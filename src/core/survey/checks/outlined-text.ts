@@ -1,4 +1,4 @@
-import { eachThing } from '../placed-elements.js';
+import { eachElement } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
 export const outlinedText: Check = {
@@ -6,7 +6,7 @@ export const outlinedText: Check = {
   severity: 'fault',
   why: 'Letters drawn as outlines cannot be edited, read aloud or found; they stay a picture.',
   find: (page) =>
-    eachThing(page, ({ artwork }) => artwork?.outlined === true).map(({ thing, place }) => ({
+    eachElement(page, ({ artwork: illustration }) => illustration?.outlined === true).map(({ thing, place }) => ({
       ...place,
       what: `Text is converted to outlines, in ${thing.artwork?.pieces ?? 0} shapes.`,
       proposal: { do: 'alt', at: thing.path, to: thing.name },

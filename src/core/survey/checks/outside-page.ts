@@ -1,8 +1,8 @@
-import type { Check, Found } from '../finding.js';
-import type { SeenExtra, SeenPage } from '../observations.js';
+import type { Check, CheckResult } from '../finding.js';
+import type { SurveyedExtra, SurveyedPage } from '../observations.js';
 
-function each(list: (page: SeenPage) => readonly SeenExtra[], say: (detail: string) => string): Check['find'] {
-  return (page) => list(page).map(({ name, path, detail }): Found => ({ name, path, what: say(detail) }));
+function each(list: (page: SurveyedPage) => readonly SurveyedExtra[], say: (detail: string) => string): Check['find'] {
+  return (page) => list(page).map(({ name, path, detail }): CheckResult => ({ name, path, what: say(detail) }));
 }
 
 export const lostScript: Check = {

@@ -1,7 +1,7 @@
 import { area, bottom, right, shared } from '../../geometry/box.js';
-import type { Check, Found } from '../finding.js';
+import type { Check, CheckResult } from '../finding.js';
 import { Strips } from '../strips.js';
-import type { SeenScreen, SeenThing } from '../observations.js';
+import type { SurveyedScreen, SurveyedElement } from '../observations.js';
 
 /** Less than this is untidiness, px in each direction. */
 const LEAST = 3;
@@ -19,31 +19,38 @@ export const overlap: Check = {
   find: ({ screens }) => screens.flatMap(overlapsOn),
 };
 
-function overlapsOn(screen: SeenScreen): Found[] {
+function overlapsOn(screen: SurveyedScreen): CheckResult[] {
   const solid = screen.things.filter(
     ({ kind, box }) => kind !== 'artwork' && box[2] >= 8 && box[3] >= 8 && box[2] < 0.98 * screen.width,
   );
-  const before = new Strips<SeenThing>();
-  return solid.flatMap((one) => {
-    const list = [...before.near(one.box)].flatMap((other) => overlapOf(one, other, screen.width));
-    before.add(one);
+  const before = new Strips<SurveyedElement>();
+  return solid.flatMap((seenThing) => {
+    const list = [...before.near(seenThing.box)].flatMap((other) => overlapOf(seenThing, other, screen.width));
+    before.add(seenThing);
     return list;
   });
 }
 
-function overlapOf(one: SeenThing, other: SeenThing, screen: number): Found[] {
-  const common = shared(one.box, other.box);
-  if (common === 0 || one.path.startsWith(`${other.path} >`) || other.path.startsWith(`${one.path} >`)) return [];
-  const [smaller, larger] = area(one.box) < area(other.box) ? [one, other] : [other, one];
-  const wide = Math.min(right(one.box), right(other.box)) - Math.max(one.box[0], other.box[0]);
-  const high = Math.min(bottom(one.box), bottom(other.box)) - Math.max(one.box[1], other.box[1]);
+function overlapOf(seenThing: SurveyedElement, other: SurveyedElement, screen: number): CheckResult[] {
+  const common = shared(seenThing.box, other.box);
+  if (common === 0 || seenThing.path.startsWith(`${other.path} >`) || other.path.startsWith(`${seenThing.path} >`))
+    return [];
+  const [smaller, larger] = area(seenThing.box) < area(other.box) ? [seenThing, other] : [other, seenThing];
+  const wide = Math.min(right(seenThing.box), right(other.box)) - Math.max(seenThing.box[0], other.box[0]);
+  const high = Math.min(bottom(seenThing.box), bottom(other.box)) - Math.max(seenThing.box[1], other.box[1]);
   if (wide < LEAST || high < LEAST || common > WHOLLY * area(smaller.box)) return [];
   /* Lines of text are higher than their letters. */
-  if (smaller.text && larger.text && high < TIGHT * Math.min(one.box[3], other.box[3])) return [];
+  if (smaller.text && larger.text && high < TIGHT * Math.min(seenThing.box[3], other.box[3])) return [];
   return [found(screen, smaller, larger, Math.min(wide, high), common)];
 }
 
-function found(screen: number, smaller: SeenThing, larger: SeenThing, px: number, common: number): Found {
+function found(
+  screen: number,
+  smaller: SurveyedElement,
+  larger: SurveyedElement,
+  px: number,
+  common: number,
+): CheckResult {
   const meant = common >= MEANT * area(smaller.box) && !(smaller.text && larger.text);
   return {
     name: smaller.name,

@@ -1,4 +1,4 @@
-import { eachThing } from '../placed-elements.js';
+import { eachElement } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
 /** Words in the name or text of a picture that say that it shows words. */
@@ -9,16 +9,16 @@ const LOW = 200;
 /** A sign of a firm or a house is a picture rightly. */
 const SIGN = /\b(logo|logotype|brand|wordmark|sign|seal|badge)\b/i;
 
-export const textAsPicture: Check = {
+export const textAsImage: Check = {
   code: 'text-as-picture',
   severity: 'risk',
   why: 'Text in an image cannot be edited, does not scale with the page, and looks blurred on high-resolution screens.',
   find: (page) =>
-    eachThing(page, ({ picture, name, box }) => {
-      if (!picture) return false;
-      const words = `${fileName(picture.address)} ${name} ${picture.alt ?? ''}`;
+    eachElement(page, ({ picture: image, name, box }) => {
+      if (!image) return false;
+      const words = `${fileName(image.address)} ${name} ${image.alt ?? ''}`;
       return (
-        (picture.lettering && !SIGN.test(words)) || (box[2] >= WIDE * box[3] && box[3] <= LOW && SAYS_WORDS.test(words))
+        (image.lettering && !SIGN.test(words)) || (box[2] >= WIDE * box[3] && box[3] <= LOW && SAYS_WORDS.test(words))
       );
     }).map(({ place, thing }) => ({
       ...place,

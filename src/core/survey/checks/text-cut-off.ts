@@ -1,4 +1,4 @@
-import { eachThing } from '../placed-elements.js';
+import { eachElement } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
 export const textCut: Check = {
@@ -6,7 +6,7 @@ export const textCut: Check = {
   severity: 'fault',
   why: 'Text is cut off or overflows its box, and longer text will do so even more.',
   find: (page) =>
-    eachThing(page, ({ text }) => (text?.cut ?? 0) > 0).map(({ thing, place }) => ({
+    eachElement(page, ({ text }) => (text?.cut ?? 0) > 0).map(({ thing, place }) => ({
       ...place,
       what: `The text needs ${Math.ceil(thing.text?.cut ?? 0)} px more than its box has.`,
     })),

@@ -22,7 +22,7 @@ export const keepBand: Join = ({ outer, inner }) => {
   if (!joined || !left || !right) return undefined;
   const room = minus(WHOLE, add(left, right));
   const counted = inner.get('box-sizing') === 'border-box';
-  const made = new Map(joined);
+  const map = new Map(joined);
   for (const side of HORIZONTAL) {
     const within = inner.inset(side);
     const around = outer.padding(side);
@@ -31,7 +31,7 @@ export const keepBand: Join = ({ outer, inner }) => {
     const share = width && rebase(width, room);
     if (width && !share) return undefined;
     const least = share ? beside(share) : add(around, within);
-    made.set(`padding-${side}`, most ? writeLarger(least, beside(most)) : writeSum(least));
+    map.set(`padding-${side}`, most ? writeLarger(least, beside(most)) : writeSum(least));
   }
-  return made;
+  return map;
 };

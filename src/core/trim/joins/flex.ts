@@ -1,13 +1,13 @@
 import { INSIDE, roomFor } from './nest.js';
-import type { Full } from '../../document/style-ranges.js';
+import type { RangeDeclarations } from '../../document/style-ranges.js';
 import type { View } from '../view.js';
 
 /** A flex box that is higher than its only item may hold it in the middle; so can a block (CSS Box Alignment 3, section 5.4). */
-export function centreDown(made: Full, outer: View): Full {
+export function centreDown(full: RangeDeclarations, outer: View): RangeDeclarations {
   const place = outer.get(mainIsAcross(outer) ? 'align-items' : 'justify-content');
   const high = ['height', 'min-height'].some((name) => !/^(auto|0(px)?)$/.test(outer.get(name) ?? 'auto'));
-  if (place !== 'center' || !high || made.get('display') !== 'flow-root') return made;
-  return new Map([...made, ['align-content', 'center']]);
+  if (place !== 'center' || !high || full.get('display') !== 'flow-root') return full;
+  return new Map([...full, ['align-content', 'center']]);
 }
 
 /** A flex box with one item is a block, if that item fills it. */

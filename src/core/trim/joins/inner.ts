@@ -1,5 +1,5 @@
 import { NOTHING, add, isNothing, minus, readSum, rebase, writeSum, type Sum } from '../lengths.js';
-import type { Full } from '../../document/style-ranges.js';
+import type { RangeDeclarations } from '../../document/style-ranges.js';
 import { SIDES, type View } from '../view.js';
 import { asFlow, standsInItem } from './flex.js';
 import { HORIZONTAL, WHOLE, collapse, displayOf, type Join, type Margins } from './nest.js';
@@ -44,16 +44,16 @@ export function keepInner(margins: Margins): Join {
         ? inner.display()
         : displayOf(outer.display(), inner.display());
     if (!display) return undefined;
-    const made = new Map([...outer.inherited(), ...inner.full]);
-    made.set('display', display);
-    place(made, outer, inner);
-    return setWidths(made, outer, inner) && setMargins(made, outer, inner, margins)
-      ? heightsFrom(made, outer, inner)
+    const map = new Map([...outer.inherited(), ...inner.full]);
+    map.set('display', display);
+    place(map, outer, inner);
+    return setWidths(map, outer, inner) && setMargins(map, outer, inner, margins)
+      ? heightsFrom(map, outer, inner)
       : undefined;
   };
 }
 
-function place(made: Map<string, string>, outer: View, inner: View): void {
+function place(map: Map<string, string>, outer: View, inner: View): void {
   for (const name of PLACE) {
     const own = outer.full.get(name);
     if (own === undefined) {
@@ -61,12 +61,12 @@ function place(made: Map<string, string>, outer: View, inner: View): void {
         name !== 'vertical-align' &&
         !(inner.isPositioned() && /^(position|top|right|bottom|left|z-index)$/.test(name))
       )
-        made.delete(name);
-    } else if (!(name === 'position' && own === 'static' && inner.isPositioned())) made.set(name, own);
+        map.delete(name);
+    } else if (!(name === 'position' && own === 'static' && inner.isPositioned())) map.set(name, own);
   }
 }
 
-function setMargins(made: Map<string, string>, outer: View, inner: View, margins: Margins): boolean {
+function setMargins(map: Map<string, string>, outer: View, inner: View, margins: Margins): boolean {
   return SIDES.every((side) => {
     const upright = side === 'top' || side === 'bottom';
     const declared = inner.margin(side);
@@ -74,15 +74,15 @@ function setMargins(made: Map<string, string>, outer: View, inner: View, margins
     const [outside, around] = [outer.margin(side), outer.inset(side)];
     if (!outside || !around || !own) return false;
     if (outside === 'auto' || own === 'auto') {
-      made.set(`margin-${side}`, 'auto');
+      map.set(`margin-${side}`, 'auto');
       return !upright;
     }
     if (upright && margins === 'collapsed') {
       if (!isNothing(around)) return false;
-      made.set(`margin-${side}`, collapse(outside, own));
+      map.set(`margin-${side}`, collapse(outside, own));
       return true;
     }
-    made.set(`margin-${side}`, writeSum(add(outside, around, own)));
+    map.set(`margin-${side}`, writeSum(add(outside, around, own)));
     return true;
   });
 }
@@ -98,7 +98,7 @@ function between(outer: View, inner: View): Sum | undefined {
   return total;
 }
 
-function setWidths(made: Map<string, string>, outer: View, inner: View): boolean {
+function setWidths(map: Map<string, string>, outer: View, inner: View): boolean {
   const apart = between(outer, inner);
   if (!apart) return false;
   const own = inner.get('width');
@@ -108,30 +108,30 @@ function setWidths(made: Map<string, string>, outer: View, inner: View): boolean
   const off = counted ? apart : minus(apart, add(...outerInsets));
   const outerWidth = outer.get('width');
   const limits = ['max-width', 'min-width'].filter((name) => !/^(none|auto|0(px)?)$/.test(outer.get(name) ?? 'none'));
-  if (!fills) return limits.length === 0 && ownWidth(made, outer, inner, outerWidth, add(...outerInsets));
+  if (!fills) return limits.length === 0 && ownWidth(map, outer, inner, outerWidth, add(...outerInsets));
   for (const name of ['width', ...limits, 'flex-basis']) {
     const value = outer.get(name);
     if (value === undefined || value === 'auto' || (name === 'flex-basis' && parseFloat(value) === 0)) continue;
     const sum = readSum(value);
     if (!sum) {
       if (!isNothing(off)) return false;
-      made.set(name, value);
-    } else made.set(name, writeSum(minus(sum, off)));
-    made.set('box-sizing', 'border-box');
+      map.set(name, value);
+    } else map.set(name, writeSum(minus(sum, off)));
+    map.set('box-sizing', 'border-box');
   }
   if (outerWidth === undefined || outerWidth === 'auto') {
     const centred = HORIZONTAL.every((side) => outer.margin(side) === 'auto');
     if (centred && limits.length && !isNothing(apart)) {
-      made.set('width', writeSum(minus(WHOLE, apart)));
-      made.set('box-sizing', 'border-box');
-    } else made.delete('width');
+      map.set('width', writeSum(minus(WHOLE, apart)));
+      map.set('box-sizing', 'border-box');
+    } else map.delete('width');
   }
   return true;
 }
 
 /** The inner box has a width of its own: a share of the outer one becomes a share of what holds the outer one. */
 function ownWidth(
-  made: Map<string, string>,
+  map: Map<string, string>,
   outer: View,
   inner: View,
   outerWidth: string | undefined,
@@ -153,12 +153,12 @@ function ownWidth(
     }
     const own = rebase(sum, room);
     if (!own) return false;
-    made.set(name, writeSum(own));
+    map.set(name, writeSum(own));
   }
   return true;
 }
 
-function heightsFrom(made: Map<string, string>, outer: View, inner: View): Full | undefined {
+function heightsFrom(map: Map<string, string>, outer: View, inner: View): RangeDeclarations | undefined {
   const own = inner.get('height');
   const given = outer.get('height');
   const least = outer.get('min-height');
@@ -170,10 +170,10 @@ function heightsFrom(made: Map<string, string>, outer: View, inner: View): Full 
   if (given && given !== 'auto') {
     const sum = readSum(given);
     if (own !== '100%' || !sum) return undefined;
-    made.set('height', writeSum(minus(sum, add(...off))));
-  } else if (own === '100%') made.delete('height');
+    map.set('height', writeSum(minus(sum, add(...off))));
+  } else if (own === '100%') map.delete('height');
   if (least && !/^(auto|0(px)?)$/.test(least)) return undefined;
-  return made;
+  return map;
 }
 
 /** The one box is as wide as the inner one and as high as the outer one: distances beside it are margins, above and below padding. */
@@ -182,7 +182,7 @@ export const keepAcross: Join = ({ outer, inner }) => {
   const joined = keepInner('apart')({ outer, inner });
   if (!joined || ['height', 'min-height', 'max-height'].some((name) => outer.full.has(name) || inner.full.has(name)))
     return undefined;
-  const made = new Map(joined);
+  const map = new Map(joined);
   for (const side of ['top', 'bottom'] as const) {
     const [outside, around, own, within] = [
       outer.margin(side),
@@ -191,8 +191,8 @@ export const keepAcross: Join = ({ outer, inner }) => {
       inner.padding(side),
     ];
     if (!outside || outside === 'auto' || !around || !own || own === 'auto' || !within) return undefined;
-    made.set(`margin-${side}`, writeSum(outside));
-    made.set(`padding-${side}`, writeSum(add(around, own, within)));
+    map.set(`margin-${side}`, writeSum(outside));
+    map.set(`padding-${side}`, writeSum(add(around, own, within)));
   }
-  return made;
+  return map;
 };

@@ -25,12 +25,12 @@ const pads = (side: string): Set => ({ 'padding-left': side, 'padding-right': si
 
 describe('keepOuter', () => {
   it('adds the distances of the inner box to the padding of the outer one', () => {
-    const made = joined(
+    const readonly = joined(
       keepOuter('apart'),
       { ...pads('12px'), 'max-width': '1320px' },
       { display: 'flex', 'margin-left': '-12px', 'margin-right': '-12px', 'column-gap': '8px' },
     );
-    expect(made).toMatchObject({
+    expect(readonly).toMatchObject({
       display: 'flex',
       'padding-left': '0px',
       'padding-right': '0px',
@@ -40,12 +40,12 @@ describe('keepOuter', () => {
   });
 
   it('lets the larger of two margins stand where they would have met', () => {
-    const made = joined(
+    const readonly = joined(
       keepOuter('collapsed'),
       { 'margin-top': '16px' },
       { 'margin-top': '24px', 'margin-bottom': '-4px' },
     );
-    expect(made).toMatchObject({ 'margin-top': '24px', 'margin-bottom': '-4px' });
+    expect(readonly).toMatchObject({ 'margin-top': '24px', 'margin-bottom': '-4px' });
   });
 
   it('does not join boxes of which the inner one shows by itself, or has a width of its own', () => {
@@ -55,28 +55,28 @@ describe('keepOuter', () => {
   });
 
   it('holds the only item of a flex box in the middle', () => {
-    const made = joined(
+    const readonly = joined(
       keepOuter('apart'),
       { display: 'flex', 'align-items': 'center', 'min-height': '100vh' },
       { width: '100%' },
     );
-    expect(made).toMatchObject({ display: 'flow-root', 'align-content': 'center', 'min-height': '100vh' });
+    expect(readonly).toMatchObject({ display: 'flow-root', 'align-content': 'center', 'min-height': '100vh' });
   });
 
   it('takes over the letters of the inner box', () => {
-    const made = joined(keepOuter('apart'), { color: 'red', 'text-align': 'left' }, { 'text-align': 'center' });
-    expect(made).toMatchObject({ color: 'red', 'text-align': 'center' });
+    const readonly = joined(keepOuter('apart'), { color: 'red', 'text-align': 'left' }, { 'text-align': 'center' });
+    expect(readonly).toMatchObject({ color: 'red', 'text-align': 'center' });
   });
 });
 
 describe('keepInner', () => {
   it('turns the padding of the outer box into margins, and takes them off its width', () => {
-    const made = joined(
+    const readonly = joined(
       keepInner('apart'),
       { ...pads('12px'), width: '33.3333%', 'flex-shrink': '0', 'box-sizing': 'border-box' },
       { 'background-color': 'white' },
     );
-    expect(made).toMatchObject({
+    expect(readonly).toMatchObject({
       width: 'calc(33.3333% - 24px)',
       'margin-left': '12px',
       'margin-right': '12px',
@@ -85,13 +85,18 @@ describe('keepInner', () => {
   });
 
   it('counts a share of the outer box from what holds that', () => {
-    const made = joined(keepInner('apart'), pads('10px'), { width: '50%', 'background-color': 'white' });
-    expect(made).toMatchObject({ width: 'calc(50% - 10px)' });
+    const readonly = joined(keepInner('apart'), pads('10px'), { width: '50%', 'background-color': 'white' });
+    expect(readonly).toMatchObject({ width: 'calc(50% - 10px)' });
   });
 
   it('puts the only item of a flex box where the flex box puts it', () => {
-    const made = joined(keepInner('apart'), { display: 'flex', 'justify-content': 'center' }, { width: '60%' });
-    expect(made).toMatchObject({ display: 'flow-root', width: '60%', 'margin-left': 'auto', 'margin-right': 'auto' });
+    const readonly = joined(keepInner('apart'), { display: 'flex', 'justify-content': 'center' }, { width: '60%' });
+    expect(readonly).toMatchObject({
+      display: 'flow-root',
+      width: '60%',
+      'margin-left': 'auto',
+      'margin-right': 'auto',
+    });
   });
 
   it('keeps an outer box that shows, clips or has a height of its own', () => {
@@ -103,12 +108,12 @@ describe('keepInner', () => {
 
 describe('the other joins', () => {
   it('keepAcross has the width of the inner box and the height of the outer one', () => {
-    const made = joined(
+    const readonly = joined(
       keepAcross,
       { 'padding-top': '70px', 'margin-top': '5px' },
       { 'margin-left': '-15px', display: 'flex' },
     );
-    expect(made).toMatchObject({ 'padding-top': '70px', 'margin-top': '5px', 'margin-left': '-15px' });
+    expect(readonly).toMatchObject({ 'padding-top': '70px', 'margin-top': '5px', 'margin-left': '-15px' });
   });
 
   it('keepBand turns a centred box in a band into padding', () => {
@@ -119,17 +124,17 @@ describe('the other joins', () => {
       ...pads('12px'),
       'box-sizing': 'border-box',
     };
-    const made = joined(keepBand, { 'background-color': 'navy' }, inner);
-    expect(made).toMatchObject({ 'background-color': 'navy', 'padding-left': 'max(12px, calc(50% - 648px))' });
+    const readonly = joined(keepBand, { 'background-color': 'navy' }, inner);
+    expect(readonly).toMatchObject({ 'background-color': 'navy', 'padding-left': 'max(12px, calc(50% - 648px))' });
     expect(joined(keepBand, { width: '50%' }, inner)).toBeUndefined();
   });
 
   it('fromLine makes a block of what stands alone in a line', () => {
-    const made = joined(fromLine(false), { 'text-align': 'center' }, { display: 'inline-block', ...pads('8px') }, [
+    const readonly = joined(fromLine(false), { 'text-align': 'center' }, { display: 'inline-block', ...pads('8px') }, [
       'div',
       'a',
     ]);
-    expect(made).toMatchObject({
+    expect(readonly).toMatchObject({
       display: 'block',
       width: 'fit-content',
       'margin-left': 'auto',
@@ -140,15 +145,15 @@ describe('the other joins', () => {
   });
 
   it('keepWords takes over how words look', () => {
-    const made = joined(keepWords, { 'padding-top': '4px' }, { 'font-weight': '700' }, ['div', 'span']);
-    expect(made).toEqual({ 'padding-top': '4px', 'font-weight': '700' });
+    const readonly = joined(keepWords, { 'padding-top': '4px' }, { 'font-weight': '700' }, ['div', 'span']);
+    expect(readonly).toEqual({ 'padding-top': '4px', 'font-weight': '700' });
     expect(joined(keepWords, {}, { 'padding-left': '4px' }, ['div', 'span'])).toBeUndefined();
   });
 });
 describe('keepBlock', () => {
   it('makes a block of a link around one', () => {
-    const made = joined(keepBlock, { color: 'inherit' }, { display: 'flex', 'padding-top': '8px' }, ['a', 'div']);
-    expect(made).toMatchObject({ display: 'flex', color: 'inherit', 'padding-top': '8px' });
+    const readonly = joined(keepBlock, { color: 'inherit' }, { display: 'flex', 'padding-top': '8px' }, ['a', 'div']);
+    expect(readonly).toMatchObject({ display: 'flex', color: 'inherit', 'padding-top': '8px' });
   });
 
   it('leaves links alone that show by themselves, or hold words', () => {

@@ -1,6 +1,6 @@
 import { INHERITED } from '../../css/inherited.js';
 import { NOTHING, add, readSum, writeSum } from '../lengths.js';
-import type { Full } from '../../document/style-ranges.js';
+import type { RangeDeclarations } from '../../document/style-ranges.js';
 import { SIDES, type View } from '../view.js';
 import { keepInner } from './inner.js';
 import { HORIZONTAL, roomFor, type Join } from './nest.js';
@@ -31,22 +31,22 @@ export function fromLine(measured: boolean): Join {
     const sized = block.get('width') === undefined ? block.with({ width: 'auto' }) : block;
     const joined = joinLine(outer, sized);
     if (!joined || !measured || !upright) return joined;
-    const made = new Map(joined);
+    const map = new Map(joined);
     for (const side of ['top', 'bottom'] as const) {
       const outside = outer.margin(side);
       if (!outside || outside === 'auto') return undefined;
-      made.set(`margin-${side}`, writeSum(add(outside, readSum(`${upright[side]}px`) ?? NOTHING)));
+      map.set(`margin-${side}`, writeSum(add(outside, readSum(`${upright[side]}px`) ?? NOTHING)));
     }
-    return made;
+    return map;
   };
 }
 
 /** Replaced things have a width by themselves, which is not that of the line. */
-function joinLine(outer: View, inner: View): Full | undefined {
+function joinLine(outer: View, inner: View): RangeDeclarations | undefined {
   if (!inner.isReplaced() || inner.get('width') !== 'auto') return keepInner('apart')({ outer, inner });
   if (outer.get('width') && outer.get('width') !== 'auto') return undefined;
-  const made = keepInner('apart')({ outer, inner: inner.with({ width: 'fit-content' }) });
-  return made && new Map([...made].filter(([name]) => name !== 'width'));
+  const full = keepInner('apart')({ outer, inner: inner.with({ width: 'fit-content' }) });
+  return full && new Map([...full].filter(([name]) => name !== 'width'));
 }
 
 /** A block in a piece of a line, as in a link: the line breaks around it, so that it stands as if it were alone (CSS 2, 9.2.1.1). */
@@ -62,8 +62,8 @@ export const keepWords: Join = ({ outer, inner }) => {
   if (!outer.isFlow() || inner.display() !== 'inline' || inner.isReplaced() || inner.paints()) return undefined;
   if (!inner.inFlow() || inner.isPositioned() || inner.hasInset(...SIDES)) return undefined;
   if (HORIZONTAL.some((side) => inner.full.has(`margin-${side}`))) return undefined;
-  const made = new Map(outer.full);
+  const map = new Map(outer.full);
   for (const [name, value] of inner.full)
-    if (INHERITED.has(name) || name.startsWith('text-decoration')) made.set(name, value);
-  return made;
+    if (INHERITED.has(name) || name.startsWith('text-decoration')) map.set(name, value);
+  return map;
 };

@@ -1,5 +1,5 @@
 import { add, writeLarger, writeSum, type Sum } from '../lengths.js';
-import type { Full } from '../../document/style-ranges.js';
+import type { RangeDeclarations } from '../../document/style-ranges.js';
 import type { Side, View } from '../view.js';
 
 /** A box with one box inside, in one range of widths. */
@@ -19,7 +19,7 @@ export interface Gaps {
 }
 
 /** Makes one box of two. Undefined where it cannot say how. What it says is tried and measured before it is believed. */
-export type Join = (nest: Nest) => Full | undefined;
+export type Join = (nest: Nest) => RangeDeclarations | undefined;
 
 export const HORIZONTAL: readonly Side[] = ['right', 'left'];
 
