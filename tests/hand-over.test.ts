@@ -447,7 +447,7 @@ describe('where to', () => {
     [['--as', 'poster'], 'Unknown value "poster"'],
     [['--only', 'membershop', '--as', 'section'], '"membershop" not found in the project.\nGive one of membership'],
     [['--place', 'append'], 'The page to replace or append to is missing'],
-    [['--onto', 'home'], '--onto cannot be used with --place new'],
+    [['--onto', 'home'], 'cannot be used with --place new'],
     [['--place', 'append', '--onto', 'home'], 'No section to append'],
   ])('refuses %j with one message', (args, why) => {
     const ran = send('--yes', ...args);
