@@ -1,9 +1,8 @@
 import { Command } from 'commander';
 import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { Side } from '../core/content/three-way.js';
-import type { HandedProject } from '../flow/publish/hand-over.js';
-import type { Plan, Sent } from '../flow/publish/send.js';
-import type { SendStep } from '../flow/publish/plan.js';
+import { type FieldConflict, type PreparedSending, type SendRequest, FORMS, PLACES } from '../flow/publish/publisher.js';
+import { PUBLISHER_HELP, PUBLISHER_NAMES, PUBLISHERS } from '../flow/publish/publishers.js';
 import { EXIT } from './exit.js';
 import { JSON_OPTION, listOf, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -27,19 +26,13 @@ interface Options {
   readonly json?: boolean;
 }
 
-const WAYS = ['api', 'webdav', 'commit'] as const;
-
 export function sendCommand(setCode: (code: number) => void): Command {
   const several = (text: string, all: string[]): string[] => [...all, text];
   return new Command('send')
     .description('send a project to a site: shows the plan and asks first, and keeps what was edited there')
     .argument('<project>', 'project folder, or a package made with pack --as document')
     .requiredOption('--to <address>', 'address of the site, of a WebDAV folder, or of a repository')
-    .option(
-      '--by <way>',
-      'api: a site that tavrik host runs; webdav: a folder of a web server; commit: a git repository',
-      'api',
-    )
+    .option('--by <way>', PUBLISHER_NAMES.map((name) => `${name}: ${PUBLISHER_HELP[name]}`).join('; '), 'api')
     .option(
       '--as <form>',
       'site: pages between one header and footer; page: each page with its own; section: reusable sections; header; footer',
@@ -73,225 +66,83 @@ export function sendCommand(setCode: (code: number) => void): Command {
     )
     .action(async (project: string, options: Options) => {
       const terminal = openTerminal(options.json === true);
-      const way = oneOf(options.by, WAYS, '--by');
-      if (way === 'api') return toSite(project, options, terminal, setCode);
-      return way === 'webdav' ? toServer(project, options, terminal, setCode) : toGit(project, options, terminal);
+      const publisher = await PUBLISHERS[oneOf(options.by, PUBLISHER_NAMES, '--by')]();
+      const prepared = await publisher.prepare(requestOf(project, options));
+      try {
+        setCode(await carryOut(prepared, options, terminal));
+      } finally {
+        prepared.close?.();
+      }
     });
 }
 
-async function toSite(
-  project: string,
-  options: Options,
-  terminal: Terminal,
-  setCode: (code: number) => void,
-): Promise<void> {
-  const [{ handOver, FORMS }, { PLACES }, { SiteSending }, { connectionTo }] = await Promise.all([
-    import('../flow/publish/hand-over.js'),
-    import('../flow/publish/plan.js'),
-    import('../flow/publish/send.js'),
-    import('../flow/publish/connection.js'),
-  ]);
-  const place = oneOf(options.place, PLACES, '--place');
-  const as = oneOf(options.as, FORMS, '--as');
-  const only = listOf(options.only);
-  const handed = project.endsWith('.zip') ? await handedOf(project) : handOver(project, { as, only });
-  const decided = new Map<string, Side>([
-    ...options.ours.map((our) => [our, 'ours'] as const),
-    ...options.theirs.map((their) => [their, 'theirs'] as const),
-  ]);
-  const connection = await connectionTo(options.to, { ...sourcesOf(options) });
-  const sending = new SiteSending(connection, handed);
-  const meant = new Set([...only, ...(as === 'site' ? [] : [as])]);
-  const plan = await sending.plan({
-    place,
-    decided,
-    meant,
-    ...(options.onto === undefined ? {} : { onto: options.onto }),
-  });
-  const open = plan.steps.flatMap(({ id, conflicts }) =>
-    conflicts.filter(({ path }) => !decided.has(`${id}:${path}`)).map((conflict) => ({ id, ...conflict })),
-  );
-  if (!options.json) for (const line of planLines(plan, terminal)) terminal.print(line);
-  if (options.dryRun) {
-    if (options.json) terminal.print(JSON.stringify({ plan: toldPlan(plan), undecided: open }, null, 2));
-  } else {
-    await agree(options, connection.address);
-    const sent = await sending.send(plan, options.publish === true, (what, share) =>
-      terminal.step(`${Math.round(share * 100)} % ${what}`),
-    );
-    terminal.done();
-    terminal.print(
-      options.json
-        ? JSON.stringify({ plan: toldPlan(plan), sent, undecided: open }, null, 2)
-        : sentLine(sent, connection.address, terminal),
-    );
-  }
-  if (open.length === 0) return;
-  setCode(EXIT.overLimit);
-  terminal.say(
-    terminal.paint.yellow(
-      `${open.length} ${open.length === 1 ? 'field has' : 'fields have'} conflicts; the site keeps its ${open.length === 1 ? 'value' : 'values'}. Decide with --ours ${open[0]?.id}:${open[0]?.path} or --theirs.`,
-    ),
-  );
-}
-
-/** What a package of documents hands over. @throws Problem */
-async function handedOf(file: string): Promise<HandedProject> {
-  const { handedFrom, openPackage } = await import('../flow/package/package-file.js');
-  const opened = await openPackage(file);
-  try {
-    return handedFrom(opened, file);
-  } finally {
-    opened.close();
-  }
-}
-
-function sourcesOf({ tokenFile, json }: Options): { file?: string; environment?: string; ask?: () => Promise<string> } {
+/** @throws TavrikError for words that the options do not know */
+function requestOf(project: string, options: Options): SendRequest {
   const environment = process.env['TAVRIK_TOKEN'];
-  const canAsk = !json && process.stdin.isTTY === true;
+  const canAsk = !options.json && process.stdin.isTTY === true;
   return {
-    ...(tokenFile === undefined ? {} : { file: tokenFile }),
-    ...(environment ? { environment } : {}),
-    ...(canAsk
-      ? { ask: async () => (await import('@inquirer/prompts')).password({ message: 'Token of the site' }) }
-      : {}),
+    project,
+    to: options.to,
+    secret: {
+      ...(options.tokenFile === undefined ? {} : { file: options.tokenFile }),
+      ...(environment ? { environment } : {}),
+      ...(canAsk
+        ? { ask: async () => (await import('@inquirer/prompts')).password({ message: 'Token of the site' }) }
+        : {}),
+    },
+    as: oneOf(options.as, FORMS, '--as'),
+    only: listOf(options.only),
+    place: oneOf(options.place, PLACES, '--place'),
+    ...(options.onto === undefined ? {} : { onto: options.onto }),
+    publish: options.publish === true,
+    decided: new Map<string, Side>([
+      ...options.ours.map((field) => [field, 'ours'] as const),
+      ...options.theirs.map((field) => [field, 'theirs'] as const),
+    ]),
+    ...(options.branch === undefined ? {} : { branch: options.branch }),
+    folder: options.folder,
+    message: options.message,
   };
 }
 
-/** @throws Problem if nobody is there who could agree, or somebody does not */
-async function agree({ yes, json }: Options, where: string): Promise<void> {
+/** Shows the plan, asks, sends, and says what was sent. @returns the exit code */
+async function carryOut(prepared: PreparedSending, options: Options, terminal: Terminal): Promise<number> {
+  const { plan, conflicts, blocked, isEmpty } = prepared;
+  if (!options.json) for (const line of prepared.describe(terminal.paint)) terminal.print(line);
+  if (blocked !== undefined) {
+    terminal.print(options.json ? JSON.stringify({ plan, blocked }, null, 2) : blocked);
+    return EXIT.overLimit;
+  }
+  const isSent = !options.dryRun && !isEmpty;
+  if (isSent) await agree(options);
+  const sent = isSent
+    ? await prepared.send((what, share) => terminal.step(`${Math.round(share * 100)} % ${what}`))
+    : undefined;
+  terminal.done();
+  if (options.json)
+    terminal.print(JSON.stringify({ plan, ...(sent ? { sent: sent.result } : {}), conflicts }, null, 2));
+  else if (sent) terminal.print(sent.describe(terminal.paint));
+  else if (!isEmpty) terminal.print('Nothing was sent.');
+  if (conflicts.length === 0) return EXIT.fine;
+  terminal.say(terminal.paint.yellow(conflictLine(conflicts)));
+  return EXIT.overLimit;
+}
+
+function conflictLine(conflicts: readonly FieldConflict[]): string {
+  const [first] = conflicts;
+  const isOne = conflicts.length === 1;
+  return `${conflicts.length} ${isOne ? 'field has' : 'fields have'} conflicts; the site keeps its ${isOne ? 'value' : 'values'}. Decide with --ours ${first?.id}:${first?.path} or --theirs.`;
+}
+
+/** @throws TavrikError if nobody is there who could agree, or somebody does not */
+async function agree({ yes, json, to }: Options): Promise<void> {
   if (yes) return;
   if (json || process.stdin.isTTY !== true)
     throw new TavrikError(
       'No terminal to ask on. Nothing was sent.',
-      where,
+      to,
       'Add --yes to send, or --dry-run to see the plan.',
     );
   const { confirm } = await import('@inquirer/prompts');
-  if (!(await confirm({ message: 'Do this?', default: false }))) throw new TavrikError('Nothing was sent.', where);
-}
-
-const DOES: Readonly<Record<SendStep['does'], string>> = {
-  new: 'new',
-  change: 'changed',
-  nothing: 'unchanged',
-  keep: 'the site keeps its own',
-  replace: 'replaces what is there',
-  append: 'sections appended',
-};
-
-function planLines(plan: Plan, { paint }: Terminal): string[] {
-  const wide = Math.max(...plan.steps.map(({ id }) => id.length));
-  const lines = plan.steps.flatMap((step) => [
-    `  ${paint.bold(step.id.padEnd(wide))}  ${step.kind.padEnd(7)}  ${DOES[step.does]}${detail(step)}`,
-    ...step.conflicts.flatMap(({ path, before, ours, theirs }) => [
-      `      ${paint.yellow('both changed')} ${path}`,
-      `        before  ${quoted(before)}`,
-      `        ours    ${quoted(ours)}`,
-      `        theirs  ${quoted(theirs)}`,
-    ]),
-    ...step.lost.map(
-      ({ path, value }) =>
-        `      ${paint.yellow('field removed')} ${path}: the site says ${quoted(value)}; it stays in the history of the page`,
-    ),
-  ]);
-  const size = plan.files.reduce((sum, { bytes }) => sum + bytes.length, 0);
-  const files = plan.files.length
-    ? `${plan.files.length} ${plan.files.length === 1 ? 'file' : 'files'} to send, ${(size / 1e6).toFixed(1)} MB`
-    : 'All files are up to date';
-  return ['Plan:', ...lines, `  ${files}${plan.tokens ? '; colours and text styles change' : ''}`];
-}
-
-function detail({ does, ours, theirs, layout }: SendStep): string {
-  if (does !== 'change') return '';
-  const count = (all: readonly string[], what: string): string[] =>
-    all.length ? [`${all.length} ${all.length === 1 ? 'field' : 'fields'} ${what}`] : [];
-  const told = [
-    ...(layout ? ['new layout'] : []),
-    ...count(ours, 'from the project'),
-    ...count(theirs, 'edited there are kept'),
-  ];
-  return told.length ? `: ${told.join(', ')}` : '';
-}
-
-function quoted(text: string | undefined): string {
-  if (text === undefined) return 'nothing';
-  return `“${text.length > 60 ? `${text.slice(0, 59)}…` : text}”`;
-}
-
-function toldPlan({ steps, files, tokens }: Plan): object {
-  return {
-    items: steps.map(({ put: _, ...step }) => step),
-    files: files.map(({ path, bytes }) => ({ path, bytes: bytes.length })),
-    tokens,
-  };
-}
-
-function sentLine({ items, files, published }: Sent, address: string, { paint }: Terminal): string {
-  const what =
-    items.length || files
-      ? `${items.length} ${items.length === 1 ? 'item' : 'items'} and ${files} ${files === 1 ? 'file' : 'files'} sent`
-      : 'Everything is up to date';
-  return `${what}${published.length ? `, ${published.length} published` : ''}. Edit it at ${paint.bold(`${address}/edit`)}`;
-}
-
-async function toServer(
-  project: string,
-  options: Options,
-  terminal: Terminal,
-  setCode: (code: number) => void,
-): Promise<void> {
-  const { toFolder } = await import('../flow/publish/webdav.js');
-  const { readSecret } = await import('../flow/publish/connection.js');
-  const { plan, send } = await toFolder(
-    project,
-    options.to,
-    readSecret(options.tokenFile, process.env['TAVRIK_TOKEN']),
-  );
-  if (!options.json) terminal.print(`Plan: send ${plan.put.length} files, delete ${plan.take.length}.`);
-  if (plan.edited.length && options.place !== 'replace') {
-    setCode(EXIT.overLimit);
-    terminal.print(
-      options.json
-        ? JSON.stringify(plan, null, 2)
-        : `Changed on the server since the last sending: ${plan.edited.join(', ')}. Nothing was sent.\nMove the changes to content/, or overwrite them with --place replace.`,
-    );
-    return;
-  }
-  if (!options.dryRun) {
-    await agree(options, options.to);
-    await send((file, share) => terminal.step(`${Math.round(share * 100)} % ${file}`));
-    terminal.done();
-  }
-  terminal.print(
-    options.json ? JSON.stringify(plan, null, 2) : options.dryRun ? 'Nothing was sent.' : `Sent to ${options.to}`,
-  );
-}
-
-async function toGit(project: string, options: Options, terminal: Terminal): Promise<void> {
-  const { toRepository } = await import('../flow/publish/repository.js');
-  const { branch, folder, message } = options;
-  const committing = await toRepository(project, options.to, {
-    folder,
-    message,
-    ...(branch === undefined ? {} : { branch }),
-  });
-  try {
-    const { changes } = committing.plan;
-    if (!options.json)
-      terminal.print(
-        changes.length
-          ? ['To be committed:', ...changes.map((change) => `  ${change}`)].join('\n')
-          : 'No changes, no commit.',
-      );
-    let commit: string | undefined;
-    if (!options.dryRun && changes.length) {
-      await agree(options, options.to);
-      commit = await committing.send();
-    }
-    if (options.json) terminal.print(JSON.stringify({ changes, ...(commit === undefined ? {} : { commit }) }, null, 2));
-    else if (commit !== undefined) terminal.print(`Committed as ${commit.slice(0, 10)}`);
-  } finally {
-    committing.close();
-  }
+  if (!(await confirm({ message: 'Send now?', default: false }))) throw new TavrikError('Nothing was sent.', to);
 }

@@ -9,7 +9,7 @@ import { runHost, type Running } from '../../host/run.js';
 import type { Connection } from '../publish/api-client.js';
 import { ApiClient } from '../publish/api-client.js';
 import type { HandedProject } from '../publish/hand-over.js';
-import { handedFrom, openPackage, type OpenedPackage } from './package-file.js';
+import { handedFrom, openPackage, type OpenedPackage } from '../publish/package-file.js';
 import { SiteSending } from '../publish/send.js';
 
 /** What came of a trial. */

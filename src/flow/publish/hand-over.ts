@@ -18,10 +18,7 @@ import { openProject } from '../../project/folder.js';
 import { readSiteContent } from '../../project/page-content.js';
 import { TOKENS_FILE } from '../../project/tokens-file.js';
 import { readAdjusted } from '../render/read-page.js';
-
-/** What the pages of a project become where they are handed over to. */
-export const FORMS = ['site', 'page', 'section', 'header', 'footer'] as const;
-export type Form = (typeof FORMS)[number];
+import type { Form } from './publisher.js';
 
 /** A file that goes along, by the path that pages refer to it by. */
 export interface HandedFile {

@@ -9,6 +9,7 @@ import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { PageDocument } from '../../core/document/types.js';
 import type { ApiClient } from './api-client.js';
 import type { HandedProject } from './hand-over.js';
+import type { Placement } from './publisher.js';
 
 /** An item as the API tells it. */
 export interface SiteItem {
@@ -27,10 +28,6 @@ export interface SiteItem {
 
 /** The page that a site shows by itself. */
 const HOME = 'index.html';
-
-/** How pages come to where they are sent. */
-export const PLACES = ['new', 'replace', 'append'] as const;
-export type Placement = (typeof PLACES)[number];
 
 export interface PlanOptions {
   readonly place: Placement;

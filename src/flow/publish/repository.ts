@@ -4,10 +4,32 @@ import { tmpdir } from 'node:os';
 import { isAbsolute, join, normalize } from 'node:path';
 import { promisify } from 'node:util';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
+import type { Publisher } from './publisher.js';
 
 const run = promisify(execFile);
 
-export interface CommitOptions {
+/** Commits the rendered site to a folder of a git repository, and pushes it. */
+export const commitPublisher: Publisher = {
+  async prepare({ project, to, folder, message, branch }) {
+    const options = { folder, message, ...(branch === undefined ? {} : { branch }) };
+    const { plan, send: push, close } = await toRepository(project, to, options);
+    const { changes } = plan;
+    return {
+      plan,
+      conflicts: [],
+      isEmpty: changes.length === 0,
+      describe: () =>
+        changes.length ? ['To be committed:', ...changes.map((change) => `  ${change}`)] : ['No changes, no commit.'],
+      send: async () => {
+        const commit = await push();
+        return { result: { commit }, describe: () => `Committed as ${commit.slice(0, 10)}` };
+      },
+      close,
+    };
+  },
+};
+
+interface CommitOptions {
   /** Branch that the commit is put on; the one that the repository shows without it. */
   readonly branch?: string;
   /** Folder of the repository that becomes the site. */
@@ -15,12 +37,12 @@ export interface CommitOptions {
   readonly message: string;
 }
 
-export interface CommitPlan {
+interface CommitPlan {
   /** Files as git tells them: `A`, `M` or `D` and the path. */
   readonly changes: readonly string[];
 }
 
-export interface Committing {
+interface PreparedCommit {
   readonly plan: CommitPlan;
   /** @returns the commit */
   readonly send: () => Promise<string>;
@@ -31,7 +53,7 @@ export interface Committing {
 const TRIES = 3;
 
 /** Makes a commit of the site of a project, in a copy of a repository of its own. Nothing is pushed yet. @throws Problem */
-export async function toRepository(project: string, address: string, options: CommitOptions): Promise<Committing> {
+async function toRepository(project: string, address: string, options: CommitOptions): Promise<PreparedCommit> {
   const site = join(project, 'site');
   if (!existsSync(join(site, 'index.html')))
     throw new TavrikError('The project has no site yet.', project, 'Run tavrik render first.');

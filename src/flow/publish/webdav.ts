@@ -5,26 +5,49 @@ import type { WebDAVClient } from 'webdav' with { 'resolution-mode': 'import' };
 import { sha256 } from '../../core/text/hash.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { filesBelow } from '../../project/folder.js';
-import { siteAddress } from './connection.js';
+import { readSecret, siteAddress } from './connection.js';
+import type { Publisher } from './publisher.js';
 
 /** What we sent to a server last, kept there beside the site. */
 const RECORD = 'tavrik-sent.json';
 
+/** Sends the rendered site to a folder of a web server by WebDAV (RFC 4918). */
+export const webdavPublisher: Publisher = {
+  async prepare({ project, to, secret, place }) {
+    const { plan, send: put } = await toFolder(project, to, readSecret(secret.file, secret.environment));
+    const blocked = plan.edited.length > 0 && place !== 'replace';
+    return {
+      plan,
+      conflicts: [],
+      describe: () => [`Plan: send ${plan.put.length} files, delete ${plan.take.length}.`],
+      ...(blocked
+        ? {
+            blocked: `Changed on the server since the last sending: ${plan.edited.join(', ')}. Nothing was sent.\nMove the changes to content/, or overwrite them with --place replace.`,
+          }
+        : {}),
+      send: async (tell) => {
+        await put(tell);
+        return { result: { put: plan.put, take: plan.take }, describe: () => `Sent to ${to}` };
+      },
+    };
+  },
+};
+
 /** What has to be done to a folder of a server so that it shows the site. */
-export interface FolderPlan {
+interface FolderPlan {
   readonly put: readonly string[];
   readonly take: readonly string[];
   /** Files that somebody changed there since we sent them. */
   readonly edited: readonly string[];
 }
 
-export interface FolderSending {
+interface FolderSending {
   readonly plan: FolderPlan;
   readonly send: (tell: (file: string, share: number) => void) => Promise<void>;
 }
 
 /** Name and password, from a file or the environment as `NAME:PASSWORD`; an empty text if the server asks for none. */
-export async function toFolder(project: string, address: string, password: string): Promise<FolderSending> {
+async function toFolder(project: string, address: string, password: string): Promise<FolderSending> {
   const folder = join(project, 'site');
   if (!existsSync(join(folder, 'index.html')))
     throw new TavrikError('The project has no site yet.', project, 'Run tavrik render first.');

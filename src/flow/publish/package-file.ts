@@ -10,7 +10,7 @@ import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { readTokens } from '../../core/tokens/format.js';
 import { paletteOf } from '../../core/tokens/palette.js';
 import { unpack, type Unpacked } from '../../project/archive.js';
-import type { HandedProject } from '../publish/hand-over.js';
+import type { HandedProject } from './hand-over.js';
 
 /** A package that was unpacked and made sure of. */
 export interface OpenedPackage {
