@@ -1,4 +1,4 @@
-// node scripts/check-trials.mjs PROJECT…: what clients do, done to copies of converted projects with mends on: how many cases of
+// node scripts/check-trials.mjs PROJECT…: what clients do, done to copies of converted projects with fixes on: how many cases of
 // the trial stay clean, for each project and in all. Exit code 1 below nine of ten in all.
 import { spawnSync } from 'node:child_process';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';

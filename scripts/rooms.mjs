@@ -144,7 +144,10 @@ const ROOMS = {
     ['core', 'browser', 'project', 'report', 'flow/source', 'flow/render', 'flow/proof', 'flow/convert'],
   ],
   'flow/start': ['the guided way from a source to a project', ['core', 'project', 'flow']],
-  cli: ['one file a command: options in, calls, words out', ['core', 'project', 'report', 'host', 'flow']],
+  cli: [
+    'one file a command over the API: options in, words out',
+    ['core', 'project', 'report', 'host', 'flow', 'api.ts'],
+  ],
 };
 
 /** @type {readonly { room: string, holds: string, mayImport: readonly string[] }[]} */

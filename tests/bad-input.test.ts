@@ -135,7 +135,7 @@ describe('input that cannot be converted', () => {
     }
     expect(tavrik(['proof', join(folder, 'old'), '--limit', 'much'])).toMatchObject({
       code: 2,
-      err: expect.stringContaining('"much" is no share'),
+      err: expect.stringContaining('"much" is not a percentage'),
     });
   });
 

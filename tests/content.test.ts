@@ -221,7 +221,7 @@ describe('tavrik content', () => {
     expect(ran.code).toBe(1);
     for (const words of [
       'The page has no anchor "nowhere"',
-      'There is no file "assets/none.jpg"',
+      'File "assets/none.jpg" not found',
       '"many" is not a number',
       'may not fit',
     ])
@@ -439,7 +439,7 @@ describe('texts for others', () => {
     });
     expect(content(project, 'export', '--format', 'xliff', '--language', '../x')).toMatchObject({
       code: 2,
-      err: expect.stringContaining('is no language'),
+      err: expect.stringContaining('is not a language tag'),
     });
   });
 });

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { KINDS, plant, put, type Planted } from './faults.js';
 import { built, cleanUp, copy, DEMO_ARTBOARDS, DEMO_PAGE, tavrik, temporary } from './program.js';
 
-/* Faults planted into converted pages: the proof names them, and tuning mends them. The figures are printed when they fail. */
+/* Faults planted into converted pages: the proof names them, and tuning fixes them. The figures are printed when they fail. */
 const { openBrowser } = built<typeof import('../src/browser/launch.js')>('browser/launch');
 const { prove } = built<typeof import('../src/flow/proof/prove.js')>('flow/proof/prove');
 const { render } = built<typeof import('../src/flow/render/render.js')>('flow/render/render');
@@ -16,7 +16,7 @@ interface Figures {
   readonly kinds: Set<string>;
   readonly named: string[];
   readonly lost: string[];
-  readonly mended: string[];
+  readonly fixed: string[];
   readonly left: string[];
 }
 
@@ -32,7 +32,7 @@ async function figuresOf(
   copy(clean, project);
   const browser = await openBrowser();
   const progress = (): void => undefined;
-  const figures: Figures = { kinds: new Set(), named: [], lost: [], mended: [], left: [] };
+  const figures: Figures = { kinds: new Set(), named: [], lost: [], fixed: [], left: [] };
   try {
     const [base] = await tuneProject(project, { open: browser, most: 1, dryRun: true, progress });
     for (const planted of plant(clean).filter(({ kind }, at) => which(kind, at))) {
@@ -46,7 +46,7 @@ async function figuresOf(
       const [tuned] = await tuneProject(project, { open: browser, most: 24, progress });
       const floor = base?.before ?? 0;
       const fixed = (tuned?.after ?? Infinity) <= floor + 0.2 * ((tuned?.before ?? 0) - floor);
-      (fixed ? figures.mended : figures.left).push(planted.kind);
+      (fixed ? figures.fixed : figures.left).push(planted.kind);
     }
   } finally {
     await browser.close();
@@ -64,7 +64,7 @@ function isNamed(
 }
 
 describe('planted faults', () => {
-  it('are named by the proof with their element, and mended by tuning', async () => {
+  it('are named by the proof with their element, and fixed by tuning', async () => {
     /* Every second kind in a page, the others in a design. */
     const page = await figuresOf([DEMO_PAGE, '--widths', '1440,390'], 'page', (_, at) => at % 2 === 0);
     const artboards = DEMO_ARTBOARDS.filter((file) => !file.includes('834'));
@@ -73,7 +73,7 @@ describe('planted faults', () => {
     expect(new Set([...page.kinds, ...design.kinds]).size).toBeGreaterThanOrEqual(20);
     expect(KINDS.length).toBeGreaterThanOrEqual(20);
     const named = page.named.length + design.named.length;
-    const fixed = page.mended.length + design.mended.length;
+    const fixed = page.fixed.length + design.fixed.length;
     expect({ ...all, share: named / (named + all.lost.length) >= 0.95 }).toEqual({ ...all, share: true });
     expect({ ...all, share: fixed / (fixed + all.left.length) >= 0.8 }).toEqual({ ...all, share: true });
     expect(readFileSync(join(folder, 'design-planted/adjust.yaml'), 'utf8')).toContain('step: 1');

@@ -11,7 +11,7 @@ export interface Planted {
   readonly id: string;
   readonly near: readonly string[];
   readonly document: PageDocument;
-  /** Whether a change of style can mend it. */
+  /** Whether a change of style can fix it. */
   readonly mendable: boolean;
 }
 

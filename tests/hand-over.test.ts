@@ -263,7 +263,7 @@ describe('a client', () => {
     });
     await page.goto(`${host.address}/edit/items/home/changes`);
     expect(await page.textContent('main')).toContain(
-      'Also changed: its address, whether it has the header and footer of the site, the sections appended.',
+      'Also changed: its address, whether it has the header and footer of the site, the sections at its end.',
     );
     await edit();
     await page.locator('[value=discard]').click();

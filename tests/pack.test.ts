@@ -227,7 +227,7 @@ describe('a package that somebody changed', () => {
       'items/home.json has changed since it was packed.',
     );
     expect(await rewritten('b.zip', (files) => void files.delete('tokens.json'))).toContain(
-      'tokens.json is listed and not there',
+      'tokens.json is listed but missing',
     );
     expect(await rewritten('c.zip', (files) => void files.set('assets/more.js', Buffer.from('x')))).toContain(
       'assets/more.js is there and not listed',

@@ -100,7 +100,7 @@ describe('a web server by WebDAV', () => {
     const sent = await send('--yes');
     expect([sent.code, sent.out]).toEqual([
       1,
-      expect.stringContaining('changed these on the server since they were sent: index.html'),
+      expect.stringContaining('Changed on the server since the last sending: index.html'),
     ]);
     expect(readFileSync(join(www, 'index.html'), 'utf8')).toBe(edited);
     expect((await send('--yes', '--place', 'replace')).code).toBe(0);

@@ -37,7 +37,7 @@ describe('start', () => {
     );
     expect(heard).toMatch(/not found/);
     expect(heard).toMatch(/80 px is not a screen width/);
-    expect(heard).toMatch(/heading-order \(1\): People who listen/);
+    expect(heard).toMatch(/heading-order \(1\): Screen reader users/);
     expect(heard).toContain('Accepted decisions: heading-order');
     expect(made?.pages[0]?.proof?.over).toEqual([]);
     expect(readFileSync(join(out, 'site/index.html'), 'utf8')).toMatch(/<h2[^>]*>Hours/);

@@ -226,7 +226,7 @@ describe('tokens', () => {
   it('refuse what is no value, and names that are taken', () => {
     for (const [args, message] of [
       [['set', 'color.ember', 'reddish'], /is not a valid value of "color\.ember"/],
-      [['rename', 'color.ember', 'text'], /There is a token "color\.text" already/],
+      [['rename', 'color.ember', 'text'], /The token "color\.text" already exists/],
       [['set', 'color.ember'], /There is no value/],
       [['gather', '--near', 'far'], /is no distance of colours/],
     ] as const) {

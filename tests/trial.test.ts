@@ -20,7 +20,7 @@ interface Tried {
     readonly name: string;
     readonly faults: readonly { readonly kind: string; readonly path?: string; readonly width: number }[];
   }[];
-  readonly mends: readonly { readonly why: string; readonly faults: number }[];
+  readonly fixes: readonly { readonly why: string; readonly faults: number }[];
 }
 const tried = (...args: string[]): { code: number | null; page: Tried } => {
   const { code, out } = tavrik(['trial', project, '--json', ...args]);
@@ -68,10 +68,10 @@ describe('tavrik trial', () => {
     expect(readFileSync(join(project, 'trial/index.html'), 'utf8')).toContain('Suggested fixes');
   });
 
-  it('keeps what mends and leaves the page as it is', () => {
+  it('keeps what fixes and leaves the page as it is', () => {
     const before = tavrik(['proof', project, '--quick', '--json']).out;
     const { page } = tried('--fix');
-    expect(page.mends.length).toBeGreaterThan(0);
+    expect(page.fixes.length).toBeGreaterThan(0);
     expect(count(page)).toBeLessThan(count(first) / 4);
     expect(readFileSync(join(project, 'adjust.yaml'), 'utf8')).toMatch(/overflow-wrap|height/);
     const figures = (text: string): unknown =>
@@ -80,7 +80,7 @@ describe('tavrik trial', () => {
       );
     expect(figures(tavrik(['proof', project, '--quick', '--json']).out)).toEqual(figures(before));
     const html = readFileSync(join(project, 'trial/index.html'), 'utf8');
-    expect(html).toContain('Mended');
+    expect(html).toContain('Fixed');
     expect(html).not.toMatch(/<script>alert/);
   });
 

@@ -31,8 +31,8 @@ function spoiled(name: string): string {
 }
 
 describe('tune', () => {
-  it('mends what a correction can mend, says by how much, and takes it back by step', () => {
-    const project = spoiled('mended');
+  it('fixes what a correction can fix, says by how much, and takes it back by step', () => {
+    const project = spoiled('fixed');
     const before = tavrik(['tune', project, '--dry-run', '--json']);
     const [dry] = (JSON.parse(before.out) as { pages: { steps: { before: number; after: number; what: string }[] }[] })
       .pages;
@@ -45,10 +45,10 @@ describe('tune', () => {
       tavrik(['proof', project, '--quick', '--json']),
     );
     for (const { words } of proof.widths) expect(words.placed).toBeGreaterThan(0.99);
-    expect(tavrik(['tune', project, '--undo']).out).toMatch(/Step \d+ is taken back/);
+    expect(tavrik(['tune', project, '--undo']).out).toMatch(/Step \d+ undone/);
     expect(tavrik(['tune', project, '--undo', '77'])).toMatchObject({
       code: 2,
-      err: expect.stringMatching(/no step 77.*There are/s),
+      err: expect.stringMatching(/Step 77 not found.*Steps:/s),
     });
   });
 

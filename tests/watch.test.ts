@@ -75,7 +75,7 @@ describe('tavrik watch', () => {
     expect(await page.locator('.mark:visible').count()).toBeGreaterThan(0);
   });
 
-  it('says what is wrong with a file, keeps what it showed, and goes on when it is mended', async () => {
+  it('says what is wrong with a file, keeps what it showed, and goes on when it is fixed', async () => {
     const text = readFileSync(content, 'utf8');
     writeFileSync(content, `${text}\tbad: [`);
     await page.locator('#said.problem').waitFor();
@@ -120,7 +120,7 @@ describe('tavrik watch', () => {
 describe('what a watch refuses', () => {
   it.each([
     [['watch', join(folder, 'nothing')], 'Folder not found.'],
-    [['watch', project, '--port', '99999'], '"99999" is no port.'],
+    [['watch', project, '--port', '99999'], '"99999" is not a port.'],
   ])('%j', (args, words) => {
     const { code, err } = tavrik(args);
     expect([code, err]).toEqual([2, expect.stringContaining(words)]);

@@ -33,7 +33,12 @@ export async function findBrowser(named: string | undefined): Promise<FoundBrows
   const wanted = named ?? process.env['TAVRIK_BROWSER'];
   if (wanted) {
     if (existsSync(wanted)) return { path: wanted };
-    throw new TavrikError('Browser not found.', wanted, `Check --browser or TAVRIK_BROWSER. ${THREE_WAYS}`);
+    throw new TavrikError(
+      'Browser not found.',
+      wanted,
+      `Check --browser or TAVRIK_BROWSER. ${THREE_WAYS}`,
+      'not-found',
+    );
   }
   const installed = onSystem();
   if (installed) return { path: installed };
@@ -45,9 +50,10 @@ export async function findBrowser(named: string | undefined): Promise<FoundBrows
       `The packed Chromium could not be unpacked (${(error as Error).message}).`,
       undefined,
       THREE_WAYS,
+      'browser',
     );
   }
-  throw new TavrikError('No Chromium was found.', undefined, THREE_WAYS);
+  throw new TavrikError('No Chromium was found.', undefined, THREE_WAYS, 'browser');
 }
 
 function onSystem(): string | undefined {

@@ -115,6 +115,7 @@ export async function openBrowser(named?: string, online = false, outlives = fal
       `The browser could not be started (${(error as Error).message.split('\n')[0]}).`,
       found.path,
       'Name another with --browser PATH or TAVRIK_BROWSER.',
+      'browser',
     );
   }
   const spare: Promise<Page>[] = [];

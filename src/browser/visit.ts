@@ -66,6 +66,7 @@ export async function visit(browser: OpenBrowser, how: Visit, width: number): Pr
         `The page loads more than ${Math.round(BYTES_LIMIT / 1024 / 1024)} MB.`,
         how.shown,
         'Save it without its large files, and convert that.',
+        'too-large',
       );
     throw new TavrikError(reasonOf(error as Error), how.shown, 'Check the address and the network, then try again.');
   }
@@ -92,8 +93,10 @@ async function load(page: Page, { address, shown }: Visit): Promise<string[]> {
       `The address requires sign-in (status ${status}).`,
       shown,
       'Pass headers or cookies with --sign-in FILE.',
+      'denied',
     );
-  if (status >= 400) throw new TavrikError(`The address returned status ${status}.`, shown, 'Check the address.');
+  if (status >= 400)
+    throw new TavrikError(`The address returned status ${status}.`, shown, 'Check the address.', 'unreachable');
   try {
     await page.waitForLoadState('load', { timeout: LOAD_LIMIT });
     return [];

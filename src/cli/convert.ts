@@ -71,7 +71,7 @@ export function convertCommand(): Command {
     .action(async (sources: string[], options: Options) => {
       const terminal = openTerminal(options.json === true);
       const reading = await readReading(options);
-      const { convert } = await import('../flow/convert/convert.js');
+      const { convert } = await import('../api.js');
       const converted = await convert(
         sources,
         defined({
@@ -87,7 +87,7 @@ export function convertCommand(): Command {
           design: await readChoices(options),
           fonts: options.fonts,
           reading,
-          progress: terminal.step,
+          onProgress: terminal.step,
         }),
       );
       terminal.done();

@@ -28,7 +28,7 @@ export function packCommand(): Command {
     .action(async (project: string, options: Options) => {
       const { print, step, done, paint } = openTerminal(options.json === true);
       const as = oneOf(options.as, PACKAGE_FORMS, '--as');
-      const { pack } = await import('../flow/package/pack.js');
+      const { pack } = await import('../api.js');
       step('Packing, and installing into a fresh site');
       const packed = await pack(project, { as, out: options.out, only: listOf(options.only) });
       done();

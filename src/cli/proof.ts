@@ -34,11 +34,11 @@ export function proofCommand(setCode: (code: number) => void): Command {
     .addHelpText('after', '\nExample:\n  tavrik proof project --widths 1440,1100,390 --limit 2')
     .action(async (project: string, options: Options) => {
       const terminal = openTerminal(options.json === true);
-      const [{ prove }, { readSignIn }] = await Promise.all([
-        import('../flow/proof/prove.js'),
+      const [{ proof: compare }, { readSignIn }] = await Promise.all([
+        import('../api.js'),
         import('../flow/source/sign-in.js'),
       ]);
-      const proof = await prove(
+      const proof = await compare(
         project,
         defined({
           page: options.page,
@@ -49,7 +49,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
           section: options.section,
           junit: options.junit,
           thorough: options.quick !== true,
-          progress: terminal.step,
+          onProgress: terminal.step,
         }),
       );
       terminal.done();

@@ -39,8 +39,8 @@ export function renderCommand(): Command {
         throw new TavrikError('Only a fragment can be a single section.', '--section', 'Add --as fragment.');
       if (options.page !== undefined && as !== 'fragment')
         throw new TavrikError('Only a fragment can be a single page.', '--page', 'Add --as fragment.');
-      const { render } = await import('../flow/render/render.js');
-      const rendered = render(project, {
+      const { render } = await import('../api.js');
+      const rendered = await render(project, {
         as,
         ...(options.anew ? { anew: true } : {}),
         ...(options.marks ? { marks: true } : {}),

@@ -40,7 +40,7 @@ export function reviseCommand(): Command {
     .action(async (project: string, sources: readonly string[], options: Options) => {
       const terminal = openTerminal(options.json === true);
       const [{ revise }, { undoRevision }] = await Promise.all([
-        import('../flow/revise/revise.js'),
+        import('../api.js'),
         import('../flow/revise/write.js'),
       ]);
       if (options.undo) {
@@ -49,12 +49,12 @@ export function reviseCommand(): Command {
         return terminal.print(options.json ? JSON.stringify({ undone: true }) : 'The last revision was undone.');
       }
       if (sources.length === 0)
-        throw new TavrikError('The new version is missing.', 'revise', 'Name its files, as for convert.');
+        throw new TavrikError('The new version is missing.', 'revise', 'Name its files, as for convert.', 'not-found');
       const revised = await revise(project, sources, {
         dryRun: options.dryRun === true,
         anyway: options.anyway === true,
-        take: new Set(options.take),
-        progress: terminal.step,
+        take: options.take,
+        onProgress: terminal.step,
         ...(options.browser === undefined ? {} : { browser: options.browser }),
       });
       terminal.done();

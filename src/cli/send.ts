@@ -1,7 +1,13 @@
 import { Command } from 'commander';
 import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { Side } from '../core/content/three-way.js';
-import { type FieldConflict, type PreparedSending, type SendRequest, FORMS, PLACES } from '../flow/publish/publisher.js';
+import {
+  type FieldConflict,
+  type PreparedSending,
+  type SendRequest,
+  FORMS,
+  PLACES,
+} from '../flow/publish/publisher.js';
 import { PUBLISHER_HELP, PUBLISHER_NAMES, PUBLISHERS } from '../flow/publish/publishers.js';
 import { EXIT } from './exit.js';
 import { JSON_OPTION, listOf, oneOf } from './options.js';
@@ -142,7 +148,9 @@ async function agree({ yes, json, to }: Options): Promise<void> {
       'No terminal to ask on. Nothing was sent.',
       to,
       'Add --yes to send, or --dry-run to see the plan.',
+      'denied',
     );
   const { confirm } = await import('@inquirer/prompts');
-  if (!(await confirm({ message: 'Send now?', default: false }))) throw new TavrikError('Nothing was sent.', to);
+  if (!(await confirm({ message: 'Send now?', default: false })))
+    throw new TavrikError('Nothing was sent.', to, undefined, 'denied');
 }

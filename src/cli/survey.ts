@@ -38,7 +38,7 @@ export function surveyCommand(): Command {
     .action(async (sources: string[], options: Options) => {
       const terminal = openTerminal(options.json === true);
       const [{ survey }, { readSignIn }] = await Promise.all([
-        import('../flow/survey/survey.js'),
+        import('../api.js'),
         import('../flow/source/sign-in.js'),
       ]);
       const { pages } = await survey(sources, {
@@ -52,7 +52,7 @@ export function surveyCommand(): Command {
         ...(options.writeBrief === undefined ? {} : { brief: options.writeBrief }),
         ...(options.browser === undefined ? {} : { browser: options.browser }),
         ...(options.out === undefined ? {} : { out: options.out }),
-        progress: terminal.step,
+        onProgress: terminal.step,
       });
       terminal.done();
       if (options.json) return terminal.print(JSON.stringify({ pages }, null, 2));

@@ -6,7 +6,7 @@ import { openTerminal, type Terminal } from './terminal.js';
 
 interface Options {
   readonly page?: string;
-  readonly mend?: boolean;
+  readonly fix?: boolean;
   readonly browser?: string;
   readonly json?: boolean;
 }
@@ -22,12 +22,12 @@ export function trialCommand(setCode: (code: number) => void): Command {
     .addHelpText('after', '\nExample:\n  tavrik trial project --fix')
     .action(async (project: string, options: Options) => {
       const terminal = openTerminal(options.json === true);
-      const { runEditTest } = await import('../flow/edit-test/edit-test.js');
-      const pages = await runEditTest(project, {
+      const { trial } = await import('../api.js');
+      const pages = await trial(project, {
         ...(options.page === undefined ? {} : { page: options.page }),
-        ...(options.mend ? { mend: true } : {}),
+        ...(options.fix ? { fix: true } : {}),
         ...(options.browser === undefined ? {} : { browser: options.browser }),
-        progress: terminal.step,
+        onProgress: terminal.step,
       });
       terminal.done();
       if (options.json) terminal.print(JSON.stringify({ pages }, null, 2));
@@ -42,11 +42,7 @@ export function trialCommand(setCode: (code: number) => void): Command {
 /** Most faults that are printed of one edit. */
 const MOST = 4;
 
-function showTried(
-  { page, cases, mends: fixes, limits, mended: fixed }: TriedPage,
-  { print, paint }: Terminal,
-  named: boolean,
-): void {
+function showTried({ page, cases, fixes, limits, fixed }: TriedPage, { print, paint }: Terminal, named: boolean): void {
   if (named) print(paint.bold(page));
   for (const { what, faults } of cases) {
     print(
@@ -69,7 +65,7 @@ function showTried(
         `${style === undefined ? `element ${element ?? ''}` : `.${style}`} ${property}: ${value}`,
     );
     print(
-      `${fixed ? paint.green('mended') : paint.yellow('would mend')}  ${why}: ${done.join('; ')} (${faults === 0 ? 'scrolls less' : `${faults} fewer`})`,
+      `${fixed ? paint.green('fixed') : paint.yellow('would fix')}  ${why}: ${done.join('; ')} (${faults === 0 ? 'scrolls less' : `${faults} fewer`})`,
     );
   }
 }

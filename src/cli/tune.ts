@@ -32,14 +32,14 @@ export function tuneCommand(): Command {
         const undone = undoStep(project, options.undo === true ? undefined : options.undo);
         return terminal.print(options.json ? JSON.stringify({ undone }, null, 2) : `Step ${undone} undone.`);
       }
-      const { tuneProject } = await import('../flow/proof/tune.js');
-      const tuned = await tuneProject(project, {
+      const { tune } = await import('../api.js');
+      const tuned = await tune(project, {
         ...(options.page === undefined ? {} : { page: options.page }),
         ...(options.section === undefined ? {} : { section: options.section }),
         ...(options.widths === undefined ? {} : { widths: readWidths(options.widths) }),
         ...(options.dryRun ? { dryRun: true } : {}),
         ...(options.browser === undefined ? {} : { browser: options.browser }),
-        progress: terminal.step,
+        onProgress: terminal.step,
       });
       terminal.done();
       if (options.json) return terminal.print(JSON.stringify({ pages: tuned }, null, 2));

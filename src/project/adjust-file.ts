@@ -74,6 +74,7 @@ export function readAdjustments(project: string): Adjustment[] {
       `Lines ${places[first]} and ${places[second]} contradict each other on ${list[second]?.property}.`,
       file,
       'Keep one of them.',
+      'conflict',
     );
   }
   return list;

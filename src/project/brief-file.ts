@@ -33,6 +33,7 @@ export function briefText(file: string): string {
       'Brief not found.',
       file,
       'Check the path, or write one: tavrik survey SOURCE --write-brief FILE.',
+      'not-found',
     );
   return readFileSync(file, 'utf8');
 }

@@ -48,5 +48,6 @@ export function refuseContradiction(rules: readonly LinkRule[], file: string): v
     `Line ${second.line}: "${second.at}" already has another target in line ${first.line}.`,
     file,
     'Leave one of the two out.',
+    'conflict',
   );
 }

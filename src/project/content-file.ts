@@ -18,6 +18,7 @@ export function readContentFile(file: string): Content {
       'This file is larger than 8 MB.',
       file,
       'Content is texts; put pictures and films into files of their own.',
+      'too-large',
     );
   return readContentText(readFileSync(file, 'utf8'), file);
 }
@@ -30,6 +31,7 @@ export function readContentText(text: string, file: string): Content {
       'This file has unresolved merge conflicts.',
       `${file}, line ${conflict + 1}`,
       'Choose one version of each, and delete the conflict markers.',
+      'conflict',
     );
   const lines = new LineCounter();
   const document = parseDocument(text, { lineCounter: lines, uniqueKeys: true });
@@ -56,6 +58,7 @@ class Reader {
         'This file has no sections with fields.',
         this.file,
         'Write it as "section:" with "field: value" lines below.',
+        'not-found',
       );
     const record: Record<string, Group> = {};
     for (const { key, value } of contents.items) {

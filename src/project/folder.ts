@@ -61,6 +61,7 @@ export function checkTarget(folder: string): void {
         'This folder cannot be written to.',
         place,
         'Change its permissions or choose another with --out.',
+        'not-writable',
       );
     }
   }
@@ -69,7 +70,7 @@ export function checkTarget(folder: string): void {
 /** Reads the settings of an existing project. @throws Problem if it is none */
 export function openProject(folder: string): ProjectSettings {
   if (!existsSync(folder))
-    throw new TavrikError('Folder not found.', folder, 'Name the folder that tavrik convert wrote.');
+    throw new TavrikError('Folder not found.', folder, 'Name the folder that tavrik convert wrote.', 'not-found');
   if (!isProject(folder))
     throw new TavrikError(
       `This is not a Tavrik project: it has no ${SETTINGS_FILE} of Tavrik.`,

@@ -22,7 +22,7 @@ export interface FontFolder {
 /** Reads the font files (TTF, OTF, WOFF, WOFF2) of a folder and of those inside it. @throws Problem if there is none */
 export async function readFontFolder(folder: string): Promise<FontFolder> {
   if (!existsSync(folder) || !statSync(folder).isDirectory())
-    throw new TavrikError('Folder not found.', folder, 'Give the folder of the font files with --fonts.');
+    throw new TavrikError('Folder not found.', folder, 'Give the folder of the font files with --fonts.', 'not-found');
   const files = readdirSync(folder, { recursive: true })
     .map(String)
     .filter((name) => /^\.(ttf|otf|woff2?)$/i.test(extname(name)))

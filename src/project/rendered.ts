@@ -37,5 +37,6 @@ export function refuseEdited(project: string): void {
     `${[first, ...more].join(', ')} ${more.length ? 'were' : 'was'} edited by hand since the site was rendered. Nothing was changed.`,
     project,
     `Move the edits to content/, brief.yaml or adjust.yaml, then overwrite the site with tavrik render ${project} --anew.`,
+    'conflict',
   );
 }

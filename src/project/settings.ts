@@ -138,6 +138,7 @@ export function pageNamed({ pages }: ProjectSettings, name: string | undefined):
     `Page "${name}" not found.`,
     '--page',
     `The project has ${pages.map((page) => page.name).join(', ')}.`,
+    'not-found',
   );
 }
 

@@ -49,7 +49,7 @@ export function trialPage(pages: readonly TriedPage[], images: ReadonlyMap<strin
 }
 
 function pagePart(report: TriedPage, images: readonly TrialImage[], named: boolean): string {
-  const { page, cases, mends: fixes, limits, mended: fixed } = report;
+  const { page, cases, fixes, limits, fixed } = report;
   const items = cases.map(({ name, what, faults }) =>
     faults.length
       ? `<li><a href="#${attribute(`${page}-${name}`)}">${text(what)} <b class="poor">${faults.length}</b></a></li>`
@@ -69,12 +69,12 @@ ${broken
   .join('\n')}`;
 }
 
-function fixesPart(fixes: TriedPage['mends'], fixed: boolean): string {
+function fixesPart(fixes: TriedPage['fixes'], fixed: boolean): string {
   const items = fixes.map(
     ({ why, adjustments, faults }) =>
       `<li>${text(why)}: ${adjustments.map(({ style, element, property, value }) => `<code>${text(style === undefined ? `element ${element ?? ''}` : `.${style}`)} { ${text(property)}: ${text(value)} }</code>`).join(' ')} <span class="soft">${fewer(faults)}</span></li>`,
   );
-  return `<article><h3>${fixed ? 'Mended' : 'Suggested fixes (tavrik trial --fix)'}</h3><ol>${items.join('')}</ol></article>`;
+  return `<article><h3>${fixed ? 'Fixed' : 'Suggested fixes (tavrik trial --fix)'}</h3><ol>${items.join('')}</ol></article>`;
 }
 
 function limitsPart(limits: TriedPage['limits'], fixed: boolean): string {

@@ -33,8 +33,8 @@ export interface WatchedDifference {
   readonly section: string;
   readonly name: string;
   readonly what: string;
-  /** A declaration that would mend it. */
-  readonly mend?: string;
+  /** A declaration that would fix it. */
+  readonly fix?: string;
   /** Where it is in the source, and in the result. */
   readonly wanted?: Box;
   readonly box?: Box;

@@ -25,11 +25,17 @@ export function wholeFlat(document: PageDocument, content: Content): FlatContent
 export function edited(document: PageDocument, content: FlatContent, edit: Edit): FlatContent {
   if (edit.do === 'set') return { ...content, values: new Map([...content.values, [edit.path, edit.value]]) };
   const ids = content.lists.get(edit.list);
-  if (!ids) throw new TavrikError('List not found.', edit.list, 'Open the page again: it may have changed.');
+  if (!ids)
+    throw new TavrikError('List not found.', edit.list, 'Open the page again: it may have changed.', 'not-found');
   const isPlain = ids.length > 0 ? content.values.has(`${edit.list}.${ids[0]}`) : isPlainList(document, edit.list);
   if (edit.do === 'add') return added(document, content, edit, ids, isPlain);
   if (!ids.includes(edit.id))
-    throw new TavrikError('Entry not found.', `${edit.list}.${edit.id}`, 'Open the page again: it may have changed.');
+    throw new TavrikError(
+      'Entry not found.',
+      `${edit.list}.${edit.id}`,
+      'Open the page again: it may have changed.',
+      'not-found',
+    );
   const others = ids.filter((id) => id !== edit.id);
   if (edit.do === 'move') {
     const to = Math.min(Math.max(0, edit.to), others.length);
@@ -52,7 +58,8 @@ function added(
 ): FlatContent {
   const source = originalValues(document);
   const model = like ?? ids.at(-1) ?? source.lists.get(list)?.[0];
-  if (model === undefined) throw new TavrikError('This list has no entry to copy.', list, 'Add it in the project.');
+  if (model === undefined)
+    throw new TavrikError('This list has no entry to copy.', list, 'Add it in the project.', 'not-found');
   const from = ids.includes(model) ? content : source;
   const place = Math.min(Math.max(0, at ?? ids.length), ids.length);
   const id = freeName(slug(name ?? '', 24) || 'entry', (text) => ids.includes(text));

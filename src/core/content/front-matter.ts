@@ -26,6 +26,7 @@ export function readFrontMatter(source: string, file: string): FrontMatter {
       'Front matter is missing.',
       `${file}, line 1`,
       `Begin with a line "${FENCE}", the short values as YAML, and a line "${FENCE}".`,
+      'not-found',
     );
   const texts = new Map<string, { text: string; line: number }>();
   let open: { path: string; line: number; own: string[] } | undefined;
@@ -46,6 +47,7 @@ export function readFrontMatter(source: string, file: string): FrontMatter {
         'This text has no field.',
         `${file}, line ${at + 1}`,
         'Put <!-- field: PATH --> before it.',
+        'not-found',
       );
   }
   close();

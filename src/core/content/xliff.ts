@@ -131,6 +131,7 @@ export function readXliff(text: string, file: string): Translation {
       'The target language is missing.',
       `${file}, line ${lineOf(root)}`,
       'Set trgLang of <xliff>.',
+      'not-found',
     );
   const pages = new Map(
     [...named(root, 'file')].map(
@@ -160,7 +161,12 @@ function unitOf(unit: Element, file: string): TranslatedUnit {
   const line = lineOf(unit);
   const path = unit.getAttribute('name') ?? '';
   if (!path)
-    throw new TavrikError('A unit has no field name.', `${file}, line ${line}`, 'Keep the name of each <unit>.');
+    throw new TavrikError(
+      'A unit has no field name.',
+      `${file}, line ${line}`,
+      'Keep the name of each <unit>.',
+      'not-found',
+    );
   const data = new Map(
     [...named(unit, 'data')].map((element) => [element.getAttribute('id') ?? '', element.textContent ?? '']),
   );

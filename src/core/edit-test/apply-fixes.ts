@@ -8,7 +8,7 @@ import type { TrialFault } from './faults.js';
 import { suggestFixes, type SuggestedFix } from './suggested-fixes.js';
 import type { Box } from '../geometry/box.js';
 
-/** A mend that was kept, and how many faults it took away. */
+/** A fix that was kept, and how many faults it took away. */
 export interface AppliedFix extends SuggestedFix {
   readonly faults: number;
 }
@@ -27,14 +27,14 @@ export interface TriedPage {
   /** px */
   readonly widths: readonly number[];
   readonly cases: readonly TriedCase[];
-  /** What would mend faults, or has if `mended`. */
-  readonly mends: readonly AppliedFix[];
-  /** Where no style helps: what would be a limit, or is one if `mended`. */
+  /** What would fix faults, or has if `fixed`. */
+  readonly fixes: readonly AppliedFix[];
+  /** Where no style helps: what would be a limit, or is one if `fixed`. */
   readonly limits: readonly Limit[];
-  readonly mended: boolean;
+  readonly fixed: boolean;
 }
 
-/** How mends are tried out: by whoever can measure. */
+/** How fixes are tried out: by whoever can measure. */
 export interface Bench {
   /** Measures the page as it is, with corrections, at each width. */
   readonly asIs: (list: readonly Adjustment[]) => Promise<readonly MeasuredPage[]>;
@@ -42,11 +42,11 @@ export interface Bench {
   readonly faultsOf: (name: string, list: readonly Adjustment[]) => Promise<readonly TrialFault[]>;
 }
 
-/** Most mends that are tried for a page, each for an edit. */
+/** Most fixes that are tried for a page, each for an edit. */
 const MOST = 90;
 
 /**
- * Tries what may mend, mildest first, and keeps what takes faults away and leaves the page as it was.
+ * Tries what may fix, mildest first, and keeps what takes faults away and leaves the page as it was.
  * @param document the page as it is, and `before` how it measured
  * @param existing corrections that are there already
  * @param broken faults by the names of the edits that have some
@@ -66,21 +66,21 @@ export async function applyFixes(
   let left = broken;
   /* One edit after the other has its turn: none uses up what may be tried. */
   let turn = 0;
-  const next = (): { readonly name: string; readonly mend: SuggestedFix } | undefined => {
+  const next = (): { readonly name: string; readonly fix: SuggestedFix } | undefined => {
     const edits = [...left];
     for (let at = 0; at < edits.length; at += 1) {
       const [name, faults] = required(edits[(turn + at) % edits.length]);
       const fix = suggestFixes(document, faults, frames).find(
-        (mend) => !moving.has(keyOf(mend)) && !tried.has(keyOf(mend, name)),
+        (fix) => !moving.has(keyOf(fix)) && !tried.has(keyOf(fix, name)),
       );
       if (!fix) continue;
       turn += at + 1;
-      return { name, mend: fix };
+      return { name, fix };
     }
     return undefined;
   };
   for (let entry = next(); entry && tried.size < MOST; entry = next()) {
-    const { name, mend: fix } = entry;
+    const { name, fix } = entry;
     tried.add(keyOf(fix, name));
     const own = fix.adjustments.map((each) => ({ ...each, step: first + kept.length }));
     const list = [...existing, ...kept.flatMap(({ adjustments }) => adjustments), ...own];
@@ -122,7 +122,7 @@ function isBetter(
 ): boolean {
   if (countOf(now, 'overlap') > countOf(before, 'overlap')) return false;
   const fewer = countOf(before) - countOf(now);
-  /* Of several texts that are too wide in a row each mended one counts, though the page scrolls until the last of them. */
+  /* Of several texts that are too wide in a row each fixed one counts, though the page scrolls until the last of them. */
   return fewer > 0 || (fewer === 0 && widthOf(before) - widthOf(now) >= NARROWER);
 }
 
@@ -134,7 +134,7 @@ function countOf(faults: ReadonlyMap<string, readonly TrialFault[]>, kind?: Tria
   return [...faults.values()].flat().filter((fault) => kind === undefined || fault.kind === kind).length;
 }
 
-/** A word or a picture of the page as it was may move this far, px: a mend must not change what is right. */
+/** A word or a picture of the page as it was may move this far, px: a fix must not change what is right. */
 const STILL = 0.5;
 
 function hasMoved(before: readonly MeasuredPage[], now: readonly MeasuredPage[], images: readonly string[]): boolean {

@@ -10,7 +10,7 @@ import { markupFaults, trialFaults, type TrialFault } from './faults.js';
 import { applyFixes } from './apply-fixes.js';
 import { suggestFixes } from './suggested-fixes.js';
 
-/* What clients do, what is wrong then, and what mends it; a browser is stood in for. */
+/* What clients do, what is wrong then, and what fixes it; a browser is stood in for. */
 
 const card = (id: string): ElementNode => {
   const path = `offers.cards.${id}`;
@@ -148,7 +148,7 @@ describe('what is wrong with an edited page', () => {
   });
 });
 
-describe('what may mend it', () => {
+describe('what may fix it', () => {
   const fault = (kind: TrialFault['kind'], id: string): TrialFault => ({ kind, id, width: 390, what: 'x' });
   const message = (...faults: TrialFault[]): string[] =>
     suggestFixes(document, faults).map(({ adjustments }) =>
@@ -364,7 +364,7 @@ describe('what may mend it', () => {
     expect(tried).not.toContain('greek');
   });
 
-  it('is not kept where it lays words on words, whatever else it mends', async () => {
+  it('is not kept where it lays words on words, whatever else it fixes', async () => {
     const above = (list: readonly Adjustment[]): boolean => list.some(({ property }) => property === 'z-index');
     const covered = [fault('covered', 'text-low'), { ...fault('covered', 'text-low'), width: 820 }];
     const faultsOf = async (_: string, list: readonly Adjustment[]): Promise<readonly TrialFault[]> =>

@@ -21,8 +21,8 @@ const LONGER = ['long-titles', 'long-word', 'markup'];
 const BY_LENGTH: ReadonlySet<string> = new Set(['scrolls', 'overlap', 'cut-off', 'beyond', 'covered']);
 
 /**
- * Where no style mends it that longer texts break the page, a limit does: what the page has there now fits.
- * @param broken faults by the names of the edits, as the mends have left them
+ * Where no style fixes it that longer texts break the page, a limit does: what the page has there now fits.
+ * @param broken faults by the names of the edits, as the fixes have left them
  * @param of whether the text at fault is limited, or that which lies over it
  */
 export function limitsFor(

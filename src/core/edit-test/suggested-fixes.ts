@@ -6,7 +6,7 @@ import { sectionSlug } from '../text/words.js';
 import type { TrialFault } from './faults.js';
 import type { Box } from '../geometry/box.js';
 
-/** Something that may mend what an edit does to a page: corrections, and why. */
+/** Something that may fix what an edit does to a page: corrections, and why. */
 export interface SuggestedFix {
   readonly why: string;
   readonly adjustments: readonly Adjustment[];
@@ -16,7 +16,7 @@ export interface SuggestedFix {
 const ROWS = 3;
 
 /**
- * What may mend faults of a trial, what is mildest first. Each is to be tried before it is kept.
+ * What may fix faults of a trial, what is mildest first. Each is to be tried before it is kept.
  * @param frames how large pictures were at each width before anybody exchanged one, by their ids
  */
 export function suggestFixes(

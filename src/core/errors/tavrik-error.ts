@@ -1,4 +1,18 @@
-/** An error that a person can mend: what is wrong, where, and what to do. Anything else thrown is a bug of ours. */
+/** What kind of error it is. Codes are stable: programs may rely on them. */
+export const ERROR_CODES = [
+  'invalid-input',
+  'not-found',
+  'conflict',
+  'denied',
+  'unreachable',
+  'too-large',
+  'not-writable',
+  'browser',
+  'aborted',
+] as const;
+export type ErrorCode = (typeof ERROR_CODES)[number];
+
+/** An error that a person can fix: what is wrong, where, and what to do. Anything else thrown is a bug. */
 export class TavrikError extends Error {
   /**
    * @param what what is wrong, as a sentence
@@ -9,8 +23,9 @@ export class TavrikError extends Error {
     readonly what: string,
     readonly where?: string,
     readonly todo?: string,
+    readonly code: ErrorCode = 'invalid-input',
   ) {
     super([where ? `${where}: ${what}` : what, todo].filter(Boolean).join(' '));
-    this.name = 'Problem';
+    this.name = 'TavrikError';
   }
 }

@@ -21,7 +21,7 @@ export const FAULTS = [
 ] as const;
 export type Fault = (typeof FAULTS)[number];
 
-/** A declaration that would mend it. */
+/** A declaration that would fix it. */
 export interface SuggestedFix {
   /** Id of the element whose style it is about. */
   readonly id: string;

@@ -19,6 +19,7 @@ export function resolveLinks(documents: readonly PageDocument[], fileOf: (page: 
         `A link leads to the page "${name}", which does not exist.`,
         'brief.yaml',
         `Give one of ${documents.map((page) => page.name).join(', ')}.`,
+        'not-found',
       );
     const anchor = section === undefined ? '' : `#${anchorIn(page, section, 'brief.yaml')}`;
     return page === own && anchor ? anchor : `${fileOf(page.name)}${anchor}`;
@@ -47,5 +48,6 @@ export function anchorIn(document: PageDocument, wanted: string, where: string):
     `The page "${document.name}" has no section or anchor "${wanted}".`,
     where,
     `Give one of ${sections.map(({ name }) => sectionSlug(name)).join(', ')}.`,
+    'not-found',
   );
 }

@@ -8,6 +8,9 @@ export interface Reading {
   readonly signIn?: SignIn;
 }
 
+/** A page is read in both colour schemes, and whole, if nothing else is asked for. */
+export const EMPTY_READING: Reading = { schemes: 'both' };
+
 /** Colour schemes that a page is read in: one of them, or both with the visitor's choice kept. */
 export const SCHEMES = ['light', 'dark', 'both'] as const;
 export type Schemes = (typeof SCHEMES)[number];

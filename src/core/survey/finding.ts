@@ -4,7 +4,7 @@ import type { Box } from '../geometry/box.js';
 /** `fault` will show in the result, `risk` may, `note` is good to know. */
 export type Severity = 'fault' | 'risk' | 'note';
 
-/** A decision that would mend a finding, as the brief writes it. */
+/** A decision that would fix a finding, as the brief writes it. */
 export interface Proposal {
   readonly do: string;
   readonly at: string;

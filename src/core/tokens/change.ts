@@ -17,6 +17,7 @@ export function tokenAt(tokens: readonly Token[], path: string): Token {
     `Token "${path}" not found.`,
     WHERE,
     near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik tokens PROJECT.',
+    'not-found',
   );
 }
 
@@ -34,6 +35,7 @@ function freeName(tokens: readonly Token[], group: Group, name: string): string 
       `The token "${group}.${own}" already exists.`,
       WHERE,
       'Choose another name, or merge the two.',
+      'conflict',
     );
   return own;
 }

@@ -25,7 +25,7 @@ export interface Candidate {
   readonly breaks?: boolean;
 }
 
-/** Values in use within this of one that would mend are taken instead, px. */
+/** Values in use within this of one that would fix are taken instead, px. */
 const NEAR = 1;
 /** Properties that are written as two. */
 const BOTH: Readonly<Record<string, readonly string[]>> = { 'margin-inline': ['margin-left', 'margin-right'] };
@@ -162,7 +162,7 @@ function mildest(values: readonly string[]): string {
 
 type Groups = ReadonlyMap<string, readonly Difference[]>;
 
-/** What could be mended by the same declaration of the same style, or of an element that has one of its own. */
+/** What could be fixed by the same declaration of the same style, or of an element that has one of its own. */
 function groupsOf(differences: readonly Difference[], nodes: ReadonlyMap<string, ElementNode>): Groups {
   const groups = new Map<string, Difference[]>();
   for (const difference of differences) {

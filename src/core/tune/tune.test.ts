@@ -82,7 +82,7 @@ describe('tune', () => {
     ).toMatchObject({ steps: [], before: 0, after: 0, trials: 1, left: [] });
   });
 
-  it('mends at one width what is wrong there alone', async () => {
+  it('fixes at one width what is wrong there alone', async () => {
     const { steps, after, adjustments } = await run([
       [1200, 30, 10],
       [400, 30, 24],
@@ -94,7 +94,7 @@ describe('tune', () => {
     expect(after).toBe(0);
   });
 
-  it('mends everywhere at once what is wrong alike everywhere', async () => {
+  it('fixes everywhere at once what is wrong alike everywhere', async () => {
     const { adjustments } = await run([
       [1200, 30, 22],
       [400, 30, 22],

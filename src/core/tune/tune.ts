@@ -66,7 +66,7 @@ export interface TuneChoices {
   /** Number of the first step. */
   readonly from: number;
   readonly section?: string;
-  /** Widths at which something may be mended; all of the source without it. */
+  /** Widths at which something may be fixed; all of the source without it. */
   readonly only?: readonly number[];
   /** Properties in which a person wants the page otherwise than its source. */
   readonly leave?: ReadonlySet<string>;
@@ -83,7 +83,7 @@ const BETTER = 1;
 const SAME = 0.5;
 
 /**
- * Mends what stands otherwise, one correction after the other, from the widest screen to the narrowest and from the
+ * Fixes what stands otherwise, one correction after the other, from the widest screen to the narrowest and from the
  * outside in. Each is measured at all widths, and kept only if the page is nearer to its source at the width for which
  * it was made and no farther at any other.
  */
@@ -106,7 +106,7 @@ export async function tune(
     });
     return { document: tried, seen, scores: seen.map(({ page, differences }) => scoreOf(page, differences)) };
   };
-  /* Widths that nobody drew: nothing that is mended may make the page scroll sideways there. */
+  /* Widths that nobody drew: nothing that is fixed may make the page scroll sideways there. */
   const scrolls = async ({ document: tried }: MeasuredPageAt): Promise<number> =>
     (await measure(tried, GUARDED)).reduce((sum, { overflow }) => sum + overflow, 0);
   let list = [...existing];
@@ -210,7 +210,7 @@ function isBetter(before: readonly number[], after: readonly number[], at: numbe
   return others && required(after[at]) < required(before[at]) - BETTER;
 }
 
-/** Whether a person wants something mended, and has not said otherwise. */
+/** Whether a person wants something fixed, and has not said otherwise. */
 function isAsked(candidate: Candidate, existing: readonly Adjustment[], { section, leave }: TuneChoices): boolean {
   if (section !== undefined && candidate.section !== section) return false;
   return !isSaid(existing, candidate) && !candidate.adjustments.some(({ property }) => leave?.has(property));

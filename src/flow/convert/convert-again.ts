@@ -28,7 +28,12 @@ export async function convertAgain(project: string, { open, signIn, progress }: 
   const given = pages.flatMap(({ sources }) => sources.map((source) => (online ? source : resolve(project, source))));
   const gone = online ? undefined : given.find((text) => !existsSync(text));
   if (gone !== undefined)
-    throw new TavrikError('The source is missing.', gone, 'Restore it, or convert the source from its new place.');
+    throw new TavrikError(
+      'The source is missing.',
+      gone,
+      'Restore it, or convert the source from its new place.',
+      'not-found',
+    );
   return convert([...new Set(given)], againOptions(project, { open, progress, ...(signIn ? { signIn } : {}) }));
 }
 

@@ -91,7 +91,7 @@ function isOff({ seen, words }: WidthProof): boolean {
   return seen > NEAR.seen || words.placed < NEAR.placed;
 }
 
-/** Compares the pages with their sources; where something could be mended by style, mends it and compares again. */
+/** Compares the pages with their sources; where something could be fixed by style, fixes it and compares again. */
 async function proveAndTune(
   { out, progress, tune }: ReadOptions,
   browser: OpenBrowser,

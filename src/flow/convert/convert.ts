@@ -23,7 +23,7 @@ export interface ConvertOptions {
   readonly open?: OpenBrowser;
   /** Compare the result with the source at the end. */
   readonly proof: boolean;
-  /** Mend by style what the comparison finds; yes without it. */
+  /** Fix by style what the comparison finds; yes without it. */
   readonly tune?: boolean;
   /** How a web page is to be read. */
   readonly reading: Reading;
@@ -57,7 +57,7 @@ export interface Converted {
   readonly assets: number;
   /** What the brief asks for and no page has, in words. */
   readonly notes: readonly string[];
-  /** What tuning mended; only if it mended something. */
+  /** What tuning fixed; only if it fixed something. */
   readonly tuned?: readonly TunedPage[];
   /** What making pictures as large as they are shown has saved; only if the brief asks for it. */
   readonly pictures?: Savings;

@@ -139,7 +139,12 @@ function choosePages(placed: readonly PlacedArtboard[], { name, files, page, bri
   );
   const wanted = [...pages].filter(([text]) => page === undefined || (text || name) === page);
   if (wanted.length === 0)
-    throw new TavrikError(`Page "${page}" not found.`, '--page', `Pages by their names: ${list.join(', ')}.`);
+    throw new TavrikError(
+      `Page "${page}" not found.`,
+      '--page',
+      `Pages by their names: ${list.join(', ')}.`,
+      'not-found',
+    );
   return wanted.map(([key, artboards]) => {
     const widths = artboards.map(({ width }) => width);
     const twice = widths.find((width, index) => widths.indexOf(width) !== index);

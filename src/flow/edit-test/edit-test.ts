@@ -28,8 +28,8 @@ import type { Progress } from '../progress.js';
 
 export interface TrialOptions {
   readonly page?: string;
-  /** Keep what mends faults and leaves the page as it is. */
-  readonly mend?: boolean;
+  /** Keep what fixes faults and leaves the page as it is. */
+  readonly fix?: boolean;
   readonly browser?: string;
   readonly open?: OpenBrowser;
   readonly progress: Progress;
@@ -70,7 +70,7 @@ export async function runEditTest(project: string, options: TrialOptions): Promi
       ['index.html', trialPage(tried, images)],
       ['trial.json', `${JSON.stringify({ pages: tried }, null, 2)}\n`],
     ]);
-    if (options.mend && tried.some(({ mends: fixes, limits }) => fixes.length + limits.length)) render(project);
+    if (options.fix && tried.some(({ fixes, limits }) => fixes.length + limits.length)) render(project);
     return tried;
   } finally {
     await own?.close();
@@ -130,7 +130,7 @@ class Trial {
         left.set(name, fixes.length ? await this.faults(look, before, better) : (found.get(name) ?? []));
       const limited = await this.limited(document, content, left, looks, before, better);
       const { limits } = limited;
-      const fixed = this.options.mend === true && fixes.length + limits.length > 0;
+      const fixed = this.options.fix === true && fixes.length + limits.length > 0;
       const list = fixed ? better : existing;
       if (fixed) {
         if (fixes.length) writeFile(join(this.project, ADJUST_FILE), writeAdjustments(list));
@@ -141,9 +141,9 @@ class Trial {
         page: this.page.name,
         widths: WIDTHS,
         cases: cases.map(({ name, what }) => ({ name, what, faults: found.get(name) ?? [] })),
-        mends: fixes,
+        fixes,
         limits,
-        mended: fixed,
+        fixed,
       };
       return { tried, pictures: await this.pictures(looks.values(), found, list) };
     } finally {

@@ -60,7 +60,8 @@ export function removeAdjustments(project: string, place: CorrectionTarget, prop
       (!place.at || place.at.join() === adjustment.at?.join()) &&
       (place.state === undefined || place.state === adjustment.state),
   );
-  if (gone.length === 0) throw new TavrikError('Correction not found.', place.of, `See tavrik adjust ${project}.`);
+  if (gone.length === 0)
+    throw new TavrikError('Correction not found.', place.of, `See tavrik adjust ${project}.`, 'not-found');
   save(
     project,
     list.filter((adjustment) => !gone.includes(adjustment)),
@@ -80,6 +81,7 @@ export function undoStep(project: string, step: string | undefined): number {
       step === undefined ? 'No step to undo.' : `Step ${step} not found.`,
       join(project, ADJUST_FILE),
       steps.length ? `Steps: ${steps.join(', ')}.` : 'Tuning has not added any.',
+      'not-found',
     );
   save(
     project,
@@ -127,6 +129,7 @@ function targetOn(document: PageDocument, file: string, { of, at, state }: Corre
       `Shared style "${of}" not found.`,
       file,
       near.length ? `Did you mean ${near.join(', ')}?` : 'See the classes in site/style.css.',
+      'not-found',
     );
   }
   const all = [...elements(document.body)];
@@ -150,6 +153,7 @@ function targetOn(document: PageDocument, file: string, { of, at, state }: Corre
     `Element "${of}" not found.`,
     file,
     near.length ? `Did you mean ${near.join(', ')}?` : 'Give its id, its name, or its path in the source.',
+    'not-found',
   );
 }
 
@@ -157,5 +161,5 @@ function checkRanges({ breakpoints }: PageDocument, at: readonly string[] | unde
   const known = [WIDEST, ...breakpoints.map(({ name }) => name)];
   const wrong = at?.find((name) => !known.includes(name));
   if (wrong !== undefined)
-    throw new TavrikError(`Breakpoint "${wrong}" not found.`, file, `Available: ${known.join(', ')}.`);
+    throw new TavrikError(`Breakpoint "${wrong}" not found.`, file, `Available: ${known.join(', ')}.`, 'not-found');
 }

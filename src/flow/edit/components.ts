@@ -29,6 +29,7 @@ export function findComponent(project: string, name: string): DefinedElement {
       `Component "${name}" not found.`,
       project,
       near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik elements PROJECT.',
+      'not-found',
     );
   }
   const page = readAdjusted(project, required(found.uses[0]).page).document;

@@ -33,6 +33,7 @@ export function fillContent(project: string, page: string | undefined, list: str
         `"${list}" has no field "${wrong}".`,
         `${from}, row ${at + 1}`,
         `It has ${[...known].join(', ')}.`,
+        'not-found',
       );
     if (plain) return Object.values(row)[0] ?? '';
     const id = row[ID] || slug(row['heading'] ?? row['label'] ?? Object.values(row)[0] ?? '', 24) || String(at + 1);
@@ -59,7 +60,7 @@ function leavesOf(fields: readonly Field[], prefix: string): string[] {
 }
 
 function readRows(file: string): Record<string, string>[] {
-  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Name a CSV or a JSON file.');
+  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Name a CSV or a JSON file.', 'not-found');
   const text = readFileSync(file, 'utf8');
   if (extname(file).toLowerCase() === '.json') {
     const { list } = readContentText(`{"list": {"list": ${text}}}`, file) as { list: { list: unknown } };
@@ -131,7 +132,7 @@ export interface Imported {
 export function importContent(project: string, page: string | undefined, file: string, language?: string): Imported {
   const opened = openPage(project, page);
   if (!existsSync(file))
-    throw new TavrikError('File not found.', file, 'Name a YAML, JSON, CSV, Markdown or XLIFF file.');
+    throw new TavrikError('File not found.', file, 'Name a YAML, JSON, CSV, Markdown or XLIFF file.', 'not-found');
   const text = readFileSync(file, 'utf8');
   if (/\.(xlf|xliff)$/i.test(file)) {
     const { words, ...told } = fromXliff(text, file, opened);
@@ -248,6 +249,7 @@ function fromTable(text: string, file: string, { source, written }: OpenedPage):
         path ? `The page has no field "${path}".` : 'This line has no path or value.',
         `${file}, row ${at + 1}`,
         'Nothing was changed.',
+        'not-found',
       );
     values.set(path, value);
   });

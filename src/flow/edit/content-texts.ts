@@ -74,7 +74,12 @@ export function fromMarkdownFile(text: string, file: string, { source, written }
   const known = (path: string): boolean => source.values.has(path) || written.values.has(path);
   for (const [path, { line }] of texts) {
     if (!known(path))
-      throw new TavrikError(`The page has no field "${path}".`, `${file}, line ${line}`, 'Nothing was changed.');
+      throw new TavrikError(
+        `The page has no field "${path}".`,
+        `${file}, line ${line}`,
+        'Nothing was changed.',
+        'not-found',
+      );
     if (flat.values.has(path))
       throw new TavrikError(
         `"${path}" appears both in the front matter and below.`,
@@ -140,7 +145,7 @@ export function fromXliff(text: string, file: string, opened: OpenedPage): Trans
     const field = find(unit.path);
     const where = `${file}, line ${unit.line}`;
     if (!field || !now.has(unit.path))
-      throw new TavrikError(`The page has no field "${unit.path}".`, where, 'Nothing was changed.');
+      throw new TavrikError(`The page has no field "${unit.path}".`, where, 'Nothing was changed.', 'not-found');
     if (!isTranslated(field))
       throw new TavrikError(`"${unit.path}" has no text to translate.`, where, 'Nothing was changed.');
     refuseLost(unit, where);

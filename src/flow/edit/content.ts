@@ -100,6 +100,7 @@ function unknown(path: string, { source, written, contentFile }: OpenedPage): Ta
     `The page has no field "${path}".`,
     contentFile,
     near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik content PROJECT.',
+    'not-found',
   );
 }
 
@@ -196,6 +197,7 @@ export function listIn(opened: OpenedPage, list: string): { readonly ids: readon
       `The page has no list "${list}".`,
       opened.contentFile,
       near.length ? `Did you mean ${near.join(', ')}?` : 'The page has no lists.',
+      'not-found',
     );
   }
   const known = source.lists.get(list) ?? ids;
@@ -244,6 +246,7 @@ function noEntry(list: string, id: string, ids: readonly string[]): TavrikError 
     `"${list}" has no entry "${id}".`,
     list,
     ids.length ? `It has ${ids.join(', ')}.` : 'It has none.',
+    'not-found',
   );
 }
 

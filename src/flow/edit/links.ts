@@ -56,6 +56,7 @@ export function setLink(project: string, page: string | undefined, at: string, t
       `Link "${at}" not found.`,
       project,
       near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik links PROJECT.',
+      'not-found',
     );
   }
   const address = addressOf(project, own?.page ?? '', target);
@@ -72,7 +73,7 @@ function addressOf(project: string, own: string, target: LinkTarget): string {
       'Give --to-page, --section, --address, --mail, --telephone or --file.',
     );
   if (target.file !== undefined && !existsSync(join(project, 'assets', target.file.replace(/^assets\//, ''))))
-    throw new TavrikError(`File "${target.file}" not found.`, join(project, 'assets'), 'Add it first.');
+    throw new TavrikError(`File "${target.file}" not found.`, join(project, 'assets'), 'Add it first.', 'not-found');
   if (target.file !== undefined) return `assets/${target.file.replace(/^assets\//, '')}`;
   if (!href.startsWith(PAGE_SCHEME)) return href;
   const settings = openProject(project);

@@ -191,7 +191,7 @@ export function match(project: string, file: string, within: number, dryRun: boo
 }
 
 function readFileOf(file: string): string {
-  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Name a tokens file.');
+  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Name a tokens file.', 'not-found');
   return readFileSync(file, 'utf8');
 }
 

@@ -117,6 +117,7 @@ async function answered(address: string, path: string, out: string): Promise<str
       `Installed into a fresh site, ${path} is missing (status ${answer.status}). Nothing was written.`,
       out,
       'Convert and render the project again.',
+      'not-found',
     );
   return answer.text();
 }

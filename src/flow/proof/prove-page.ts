@@ -113,7 +113,12 @@ function widthFiles(page: string, key: string, { proof, pictures: images }: Prov
 function sectionIn({ page, widths }: Proof, section: string): string {
   const known = [...new Set(widths.flatMap(({ sections }) => sections.map(({ name }) => name)))];
   if (known.includes(section)) return section;
-  throw new TavrikError(`The page "${page}" has no section "${section}".`, '--section', `It has ${known.join(', ')}.`);
+  throw new TavrikError(
+    `The page "${page}" has no section "${section}".`,
+    '--section',
+    `It has ${known.join(', ')}.`,
+    'not-found',
+  );
 }
 
 /** Whether a page of a project has been rendered. */

@@ -50,7 +50,7 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
       ),
       notes: [
         ...editedByHand(project).map(
-          (file) => `${file} was changed by hand since it was rendered; it is compared as it stands`,
+          (file) => `${file} was edited by hand since it was rendered; it is compared as it is`,
         ),
         ...pages.flatMap(({ notes }) => notes),
         ...others.map(

@@ -38,7 +38,7 @@ export interface TunedPage extends Tuned {
 /** Most trials of one page, each a rendering at every width. */
 const MOST_TRIALS = 300;
 
-/** Mends what can be mended by style in the pages of a project, writes it to `adjust.yaml` and renders the site. @throws Problem */
+/** Fixes what can be fixed by style in the pages of a project, writes it to `adjust.yaml` and renders the site. @throws Problem */
 export async function tuneProject(project: string, options: TuneOptions): Promise<TunedPage[]> {
   const settings = openProject(project);
   const pages = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];
@@ -80,6 +80,7 @@ async function tunePage(
       `Available: ${sectionsOf(document)
         .map(({ name }) => slug(name, 40))
         .join(', ')}.`,
+      'not-found',
     );
   const unknown = widths?.filter((width) => !page.widths.includes(width)) ?? [];
   if (unknown.length)
@@ -87,6 +88,7 @@ async function tunePage(
       `No reference at ${unknown.join(', ')} px.`,
       '--widths',
       `Choose from ${page.widths.join(', ')}.`,
+      'not-found',
     );
   const sources = page.widths.map((width) => readReference(project, page.name, width));
   const bench = await openTestPage(project, filled, shownScheme(page.schemes), browser);

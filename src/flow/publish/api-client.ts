@@ -104,15 +104,17 @@ function refused(status: number, text: string, address: string): TavrikError {
       'The site does not know this token.',
       address,
       'Ask the person who runs the site for one, and name its file with --token-file.',
+      'denied',
     );
   if (status === 403)
     return new TavrikError(
       `The token does not permit this. ${detail ?? ''}`.trim(),
       address,
       'Ask for a token that does.',
+      'denied',
     );
-  if (title !== undefined) return new TavrikError(`The site refused it: ${title}`, address, detail);
-  return new TavrikError(`This is not a Tavrik site (status ${status}).`, address, 'Check the address.');
+  if (title !== undefined) return new TavrikError(`The site refused it: ${title}`, address, detail, 'unreachable');
+  return new TavrikError(`This is not a Tavrik site (status ${status}).`, address, 'Check the address.', 'unreachable');
 }
 
 function unreachable(address: string, error: Error): TavrikError {

@@ -50,12 +50,18 @@ async function tokenFrom({ file, environment, ask }: TokenSources): Promise<stri
   const known = readSecret(file, environment);
   if (known) return known;
   if (ask) return ask();
-  throw new TavrikError('The token is missing.', '--token-file', 'Name the file that holds it, or set TAVRIK_TOKEN.');
+  throw new TavrikError(
+    'The token is missing.',
+    '--token-file',
+    'Name the file that holds it, or set TAVRIK_TOKEN.',
+    'not-found',
+  );
 }
 
 /** What lets us in, from a file or the environment; empty if neither says it. @throws Problem */
 export function readSecret(file: string | undefined, environment: string | undefined): string {
   if (file === undefined) return environment ?? '';
-  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Name the file that holds the token.');
+  if (!existsSync(file))
+    throw new TavrikError('File not found.', file, 'Name the file that holds the token.', 'not-found');
   return readFileSync(file, 'utf8');
 }

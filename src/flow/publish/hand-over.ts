@@ -92,6 +92,7 @@ function chosen(items: readonly Item[], only: readonly string[]): readonly Item[
       `"${lost}" not found in the project.`,
       '--only',
       `Give one of ${(near.length ? near : ids).slice(0, 8).join(', ')}.`,
+      'not-found',
     );
   }
   const wanted = new Set(items.filter(({ id }) => only.includes(id)).flatMap(({ id, needs }) => [id, ...needs]));

@@ -22,7 +22,8 @@ export interface OpenedPackage {
 
 /** Unpacks a package and makes sure of every file in it. @throws Problem naming what is wrong */
 export async function openPackage(file: string): Promise<OpenedPackage> {
-  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Name a package that tavrik pack wrote.');
+  if (!existsSync(file))
+    throw new TavrikError('File not found.', file, 'Name a package that tavrik pack wrote.', 'not-found');
   const unpacked = await unpack(file);
   try {
     return opened(file, unpacked);
@@ -39,6 +40,7 @@ function opened(file: string, { folder, files, remove }: Unpacked): OpenedPackag
       `This is not a package: ${MANIFEST_FILE} is missing.`,
       file,
       'Name a package that tavrik pack wrote.',
+      'not-found',
     );
   const manifest = manifestOf(read(MANIFEST_FILE).toString('utf8'), file);
   const [fault, ...more] = manifestFaults(manifest, new Set(files));

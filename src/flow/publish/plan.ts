@@ -64,6 +64,7 @@ export async function planSending(client: ApiClient, handed: HandedProject, opti
       place === 'new' ? 'It cannot be used with --place new.' : 'The page to replace or append to is missing.',
       '--onto',
       place === 'new' ? 'Add --place replace or --place append.' : 'Give the id of a page of the site.',
+      'not-found',
     );
   if (place === 'append') return appending(client, handed, required(onto), options);
   const pages = handed.items.filter(({ kind }) => kind === 'page');
@@ -94,6 +95,7 @@ async function stepFor(client: ApiClient, handed: HandedProject, item: Item, opt
     `The site already has "${id}" from another source ("${there.name}").`,
     id,
     `Replace it with --place replace --onto ${id}, or rename yours.`,
+    'conflict',
   );
 }
 
@@ -108,7 +110,7 @@ function bareStep({ id, kind, name }: Item): Omit<SendStep, 'does'> {
 async function adding(client: ApiClient, handed: HandedProject, item: Item, options: PlanOptions): Promise<SendStep> {
   const { id, kind, path } = item;
   if (isReplaced(item, options))
-    throw new TavrikError(`The site has no page "${id}".`, '--onto', 'Give the id of a page of the site.');
+    throw new TavrikError(`The site has no page "${id}".`, '--onto', 'Give the id of a page of the site.', 'not-found');
   const taken = path === undefined ? undefined : await pageAt(client, path);
   /* One site has one home: the home of another project stands beside it. */
   if (taken && path === HOME && `${id}.html` !== HOME)
@@ -118,6 +120,7 @@ async function adding(client: ApiClient, handed: HandedProject, item: Item, opti
       `/${path} is already taken by the page "${taken.name}" (${taken.id}).`,
       id,
       `Replace it with --place replace --onto ${taken.id}.`,
+      'conflict',
     );
   const body = { id, kind, ...stateOf(handed, item, item.content), baseline: wholeOf(item) };
   return { ...bareStep(item), does: 'new', layout: true, put: { body } };
@@ -251,7 +254,12 @@ async function appending(
 ): Promise<SendStep[]> {
   const { status, body: page, etag } = await client.get<SiteItem>(`/items/${onto}`, [404]);
   if (status === 404 || page.kind !== 'page')
-    throw new TavrikError(`The site has no page "${onto}".`, '--onto', 'Give the id of a page of the site.');
+    throw new TavrikError(
+      `The site has no page "${onto}".`,
+      '--onto',
+      'Give the id of a page of the site.',
+      'not-found',
+    );
   const sections = handed.items.filter(({ kind }) => kind === 'section');
   if (sections.length === 0) throw new TavrikError('No section to append.', '--as', 'Add --as section.');
   const steps: SendStep[] = [];

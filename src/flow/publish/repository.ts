@@ -152,11 +152,13 @@ async function git(folder: string, address: string, ...args: string[]): Promise<
         'Branch not found in the repository.',
         '--branch',
         'Create it there first, or leave the option out.',
+        'not-found',
       );
     throw new TavrikError(
       `The repository rejected the commit (${text.trim()}).`,
       address,
       'Check its address and your permission to write. Nothing was changed.',
+      'unreachable',
     );
   }
 }

@@ -123,6 +123,7 @@ export class SiteSending {
         `"${id}" has just been changed on the site.`,
         id,
         'Send again: the new state of the site is compared first.',
+        'conflict',
       );
   }
 

@@ -134,23 +134,27 @@ async function reached<Made>(address: string, work: () => Promise<Made>): Promis
         'The server denied access.',
         address,
         'Put NAME:PASSWORD into a file, and name the file with --token-file.',
+        'denied',
       );
     if (status === 507)
       throw new TavrikError(
         'The server has no room left.',
         address,
         'Free some space there, and send again: files that arrived are not sent twice.',
+        'not-writable',
       );
     if (status === 404 || status === 405 || status === 409)
       throw new TavrikError(
         `The folder cannot be written to (status ${status}).`,
         address,
         'Give the address of a folder that the server offers through WebDAV.',
+        'not-writable',
       );
     throw new TavrikError(
       `The server cannot be reached (${status ?? message}).`,
       address,
       'Check the address, and send again: files that arrived are not sent twice.',
+      'unreachable',
     );
   }
 }

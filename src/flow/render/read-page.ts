@@ -49,7 +49,8 @@ export function unknownInSite(project: string): string[] {
 }
 
 function readJson(file: string): unknown {
-  if (!existsSync(file)) throw new TavrikError('The page document is missing.', file, 'Convert the source again.');
+  if (!existsSync(file))
+    throw new TavrikError('The page document is missing.', file, 'Convert the source again.', 'not-found');
   try {
     return JSON.parse(readFileSync(file, 'utf8'));
   } catch (error) {

@@ -193,5 +193,6 @@ function idOf(document: PageDocument, section: string, file: string): string {
     `Section "${section}" not found.`,
     file,
     `Give one of ${all.map(({ name }) => slug(name, 40)).join(', ')}.`,
+    'not-found',
   );
 }

@@ -2,7 +2,7 @@ import { required } from '../../core/data/required.js';
 import { defined } from '../../core/data/defined.js';
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve, sep } from 'node:path';
-import { openBrowser } from '../../browser/launch.js';
+import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
 import { adjust } from '../../core/adjust/apply.js';
 import { EMPTY_BRIEF } from '../../core/brief/brief.js';
 import { wholeFlat } from '../../core/content/edits.js';
@@ -43,6 +43,8 @@ import { CHANGES, exchange, isSame, writeRevision } from './write.js';
 
 export interface ReviseOptions {
   readonly browser?: string;
+  /** A browser that is open already. */
+  readonly open?: OpenBrowser;
   readonly dryRun: boolean;
   /** Goes on although little of the old version was found. */
   readonly anyway: boolean;
@@ -97,18 +99,18 @@ async function convertNew(
   project: string,
   staged: string,
   sources: readonly string[],
-  { browser, progress }: ReviseOptions,
+  { browser, open: given, progress }: ReviseOptions,
 ): Promise<readonly string[]> {
-  const open = await openBrowser(browser, /^https?:/.test(sources[0] ?? ''));
+  const open = given ?? (await openBrowser(browser, /^https?:/.test(sources[0] ?? '')));
   try {
     const [only, more] = openProject(project).pages;
-    const again = againOptions(project, { open, progress });
+    const { root, ...again } = againOptions(project, { open, progress });
     const called = only && !more ? { called: only.name } : {};
     const read = async (brief: string): Promise<readonly string[]> =>
       (
         await convert(sources, {
           ...again,
-          ...defined({ root: rootFor(again.root, sources) }),
+          ...defined({ root: rootFor(root, sources) }),
           out: staged,
           ...called,
           ...(existsSync(brief) ? { brief } : {}),
@@ -121,7 +123,7 @@ async function convertNew(
     rmSync(staged, { recursive: true, force: true });
     return [...followed.notes, ...(await read(briefBeside(staged)))];
   } finally {
-    await open.close();
+    if (!given) await open.close();
   }
 }
 
@@ -171,6 +173,7 @@ function refuseChanged(project: string, pages: readonly PageSettings[], { anyway
       `${changed.join(', ')} ${changed.length > 1 ? 'were' : 'was'} edited by hand: a new version would discard the edits. Nothing was changed.`,
       project,
       'Move the edits to brief.yaml, adjust.yaml or content/, or add --anyway.',
+      'conflict',
     );
 }
 

@@ -158,7 +158,12 @@ export function undoRevision(project: string): void {
   const target = resolve(project);
   const before = join(target, BEFORE);
   if (!existsSync(before))
-    throw new TavrikError('No revision to undo.', project, 'Only the last revision can be undone, and only once.');
+    throw new TavrikError(
+      'No revision to undo.',
+      project,
+      'Only the last revision can be undone, and only once.',
+      'not-found',
+    );
   const [leaving, coming] = ['leaving', 'coming'].map((word) =>
     join(dirname(target), `.${basename(target)}.${word}-${process.pid}`),
   ) as [string, string];

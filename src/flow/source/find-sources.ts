@@ -128,7 +128,7 @@ function pageName(base: string): string {
 
 function existing(path: string): string {
   const file = resolve(path);
-  if (!existsSync(file)) throw new TavrikError('File not found.', path, 'Check the path.');
+  if (!existsSync(file)) throw new TavrikError('File not found.', path, 'Check the path.', 'not-found');
   if (!statSync(file).isDirectory()) return file;
   const page = HOME_PAGES.map((name) => join(file, name)).find((text) => existsSync(text));
   if (page) return page;
@@ -136,7 +136,7 @@ function existing(path: string): string {
   const hint = artboards.length
     ? `It holds SVG files: name them, e.g. ${join(path, required(artboards[0]))}.`
     : 'Name the HTML file itself.';
-  throw new TavrikError(`This folder has no page (${HOME_PAGES[0]}).`, path, hint);
+  throw new TavrikError(`This folder has no page (${HOME_PAGES[0]}).`, path, hint, 'not-found');
 }
 
 function kindOfFile(file: string): 'html' | 'svg' | 'zip' {
@@ -159,7 +159,7 @@ function htmlSource(file: string, shown: string, root: string | undefined): WebS
   if (!text.trim()) throw new TavrikError('This HTML file is empty.', shown, 'Save the page again.');
   const folder = root === undefined ? guessRoot(file, text) : resolve(root);
   if (!existsSync(folder) || !statSync(folder).isDirectory())
-    throw new TavrikError('Folder not found.', root, 'Check --root.');
+    throw new TavrikError('Folder not found.', root, 'Check --root.', 'not-found');
   const path = relative(folder, file);
   if (path.startsWith('..') || path.startsWith(sep))
     throw new TavrikError(

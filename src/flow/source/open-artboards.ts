@@ -57,6 +57,7 @@ async function placeFile(browser: OpenBrowser, served: Served, file: string, ind
       `This artboard is larger than ${LARGEST / 1024 / 1024} MB.`,
       file,
       'Link its images instead of embedding them, or split it.',
+      'too-large',
     );
   const text = readFileSync(file, 'utf8');
   const address = `/-board-${index}`;

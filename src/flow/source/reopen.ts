@@ -61,6 +61,7 @@ async function openAgain(
       `No artboard is ${widths.join(', ')} px wide.`,
       project,
       `The artboards are ${page.widths.join(', ')} px wide.`,
+      'not-found',
     );
   const file = join(project, 'pages', `${page.name}.json`);
   const document: unknown = JSON.parse(readFileSync(file, 'utf8'));
@@ -76,6 +77,7 @@ async function openAgain(
       `The source is missing, so it cannot be opened at ${widths.join(', ')} px.`,
       resolve(project, required(page.sources[0])),
       `Compare at ${page.widths.join(', ')} px, or restore it.`,
+      'not-found',
     );
   try {
     const references: Reference[] = [];

@@ -17,7 +17,7 @@ const schema = Joi.object({
 
 /** Reads a file (YAML or JSON) with `headers` and `cookies`, each names with their values. @throws Problem */
 export function readSignIn(file: string): SignIn {
-  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Check --sign-in.');
+  if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Check --sign-in.', 'not-found');
   let value: unknown;
   try {
     value = parse(readFileSync(file, 'utf8'), { maxAliasCount: 100 });

@@ -27,6 +27,8 @@ export interface SurveyOptions {
   readonly reading: Reading;
   readonly fonts?: string;
   readonly browser?: string;
+  /** A browser that is open already. */
+  readonly open?: OpenBrowser;
   /** Folder of the report; none is written without it. */
   readonly out?: string;
   /** File for a brief with what was proposed. */
@@ -58,9 +60,10 @@ export async function survey(given: readonly string[], options: SurveyOptions): 
       'The brief already exists. It was left unchanged.',
       options.brief,
       'Choose another file, or move this one.',
+      'conflict',
     );
-  options.progress('Starting the browser');
-  const browser = await openBrowser(options.browser, sources[0]?.kind === 'address');
+  if (!options.open) options.progress('Starting the browser');
+  const browser = options.open ?? (await openBrowser(options.browser, sources[0]?.kind === 'address'));
   try {
     const looked: Looked[] = [];
     for (const source of sources) looked.push(...(await lookAt(source, options, browser)));
@@ -79,7 +82,7 @@ export async function survey(given: readonly string[], options: SurveyOptions): 
     if (options.brief !== undefined) writeFile(options.brief, writeBrief(pages.flatMap(({ findings }) => findings)));
     return { pages };
   } finally {
-    await browser.close();
+    if (!options.open) await browser.close();
   }
 }
 

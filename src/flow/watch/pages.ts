@@ -20,7 +20,7 @@ export function watchedPages(proofs: readonly Proof[], places: ReadonlyMap<strin
         section,
         name,
         what,
-        ...(remedy?.value === undefined ? {} : { mend: `${remedy.property}: ${remedy.value}` }),
+        ...(remedy?.value === undefined ? {} : { fix: `${remedy.property}: ${remedy.value}` }),
         ...(wanted ? { wanted } : {}),
         ...(box ? { box } : {}),
       })),

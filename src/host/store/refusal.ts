@@ -4,7 +4,7 @@ export class Refusal extends Error {
    * @param status HTTP status
    * @param title what is wrong, the same for all of its kind
    * @param detail what is wrong here
-   * @param more members that help a program to mend it
+   * @param more members that help a program to fix it
    */
   constructor(
     readonly status: number,

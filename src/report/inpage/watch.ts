@@ -91,7 +91,7 @@ function entry(difference: WatchedDifference): HTMLElement {
     element('b', [difference.section, difference.name].filter(Boolean).join(' / ')),
     element('span', difference.what),
   );
-  if (difference.mend) button.append(element('code', difference.mend));
+  if (difference.fix) button.append(element('code', difference.fix));
   button.addEventListener('click', () => {
     chosen = difference;
     for (const each of list.querySelectorAll('button')) each.removeAttribute('aria-current');

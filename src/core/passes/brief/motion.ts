@@ -57,6 +57,7 @@ function refuseTwice(moving: Map<string, number>, id: string, { at, line }: Moti
       `Line ${line}: "${at}" already has another motion in line ${before}.`,
       'brief.yaml',
       'Leave one of the two out.',
+      'conflict',
     );
   moving.set(id, line);
 }

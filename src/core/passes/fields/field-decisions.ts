@@ -114,6 +114,7 @@ function refuseClash(fieldDecision: FieldDecision, { fields, lists }: Paths, mov
       `The field "${fieldDecision.sameAs}" to merge with was not found.`,
       where,
       'See tavrik content PROJECT.',
+      'not-found',
     );
   const taken = new Set<string>();
   for (const path of moving) {
@@ -141,6 +142,7 @@ function refuseClash(fieldDecision: FieldDecision, { fields, lists }: Paths, mov
         `The field "${within ?? now}" already exists.`,
         where,
         'Choose another name, or merge the two with "same-as".',
+        'conflict',
       );
   }
 }

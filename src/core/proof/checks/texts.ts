@@ -125,7 +125,7 @@ function spacing({ one, pairs, own, place }: Text): Difference[] {
   ];
 }
 
-/** Words that drift this far from their place along a line, px, show; at least so much of it must be mended by even spacing. */
+/** Words that drift this far from their place along a line, px, show; at least so much of it must be fixed by even spacing. */
 const DRIFT = 3;
 const EVENLY = 0.3;
 
