@@ -253,7 +253,7 @@ describe('a brief for the fields of a page', () => {
   });
 
   it.each([
-    ['  - { at: footer.link, name: privacy }\n', /line 4: There is a field "footer\.privacy.*" already/s],
+    ['  - { at: footer.link, name: privacy }\n', /line 4: The field "footer\.privacy.*" already exists/s],
     ['  - { at: footer.link }\n', /Line 4:.*must contain at least one of/s],
     ['  - { at: footer.link, same-as: footer.privacy, name: x }\n', /Line 4:.*same-as/s],
     ['  - { at: Footer Link, hide: true }\n', /Line 4:.*path of a field/s],

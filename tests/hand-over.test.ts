@@ -382,7 +382,7 @@ describe('sending again', () => {
     });
     writeFileSync(file, document.replaceAll('programme.heading', 'programme.title'));
     const sent = send('--yes');
-    expect(sent.out).toMatch(/field removed programme\.heading: the site says “What is on”/);
+    expect(sent.out).toMatch(/field removed programme\.heading: its value “What is on”/);
     writeFileSync(file, document);
     const versions = (await host.api('GET', '/items/home/versions')).body.entries as { note: string }[];
     expect(versions.map(({ note }) => note).slice(0, 2)).toEqual(['changed', 'edited']);
