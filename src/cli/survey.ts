@@ -70,7 +70,7 @@ const FEW = 6;
 function show(page: PageSurvey, terminal: Terminal): void {
   const { print, paint } = terminal;
   const line = (name: string, words: string): void => {
-    if (words) print(`  ${name.padEnd(12)}${words}`);
+    if (words) print(`  ${name.padEnd(15)}${words}`);
   };
   print(`${paint.bold(page.page)} ${page.title ? `“${page.title}”` : 'has no title'}`);
   line('screens', page.screens.map(({ width, height }) => `${width} × ${height} px`).join(', '));
@@ -89,10 +89,10 @@ function show(page: PageSurvey, terminal: Terminal): void {
   );
   line('colours', used(page.colours.map(({ value, count }) => `${value} ${count} ×`)));
   line('text styles', used(page.textStyles.map(({ value, count }) => `${value} ${count} ×`)));
-  line('distances', used(page.spacings.map(({ value, count }) => `${value} px ${count} ×`)));
+  line('spacing', used(page.spacings.map(({ value, count }) => `${value} px ${count} ×`)));
   const bytes = page.pictures.reduce((sum, image) => sum + (image.bytes ?? 0), 0);
-  line('pictures', page.pictures.length ? `${page.pictures.length}, ${sizeInWords(bytes)}` : '');
-  line('artwork', page.artwork.count ? `${page.artwork.count}, of ${page.artwork.pieces} shapes` : '');
+  line('images', page.pictures.length ? `${page.pictures.length}, ${sizeInWords(bytes)}` : '');
+  line('illustrations', page.artwork.count ? `${page.artwork.count}, of ${page.artwork.pieces} shapes` : '');
   line('forms', page.forms.map(({ name, fields }) => `${name || 'form'} (${fields.join(', ')})`).join('; '));
   if (page.findings.length === 0) print(paint.green('  no findings that need a decision'));
   showFindings(page, terminal);

@@ -98,7 +98,7 @@ async function perform(
       const share = (value: number): string => `${(value * 100).toFixed(2)} %`;
       const words = (): void =>
         print(
-          `${gathered.before} tokens before, ${gathered.after} with colours within ${near} of each other as one; a person would see ${share(gathered.seen[0])} of the page differ before, ${share(gathered.seen[1])} then: ${gathered.kept ? 'kept' : 'taken back'}`,
+          `${gathered.before} tokens → ${gathered.after}, with colours within ${near} of each other merged; visible difference ${share(gathered.seen[0])} → ${share(gathered.seen[1])}: ${gathered.kept ? 'kept' : 'undone'}`,
         );
       return { result: gathered, words };
     }

@@ -57,7 +57,7 @@ export function surveyFacts(page: PageSurvey): string {
       ),
     ),
     part(
-      'Distances',
+      'Spacing',
       table(
         ['Between neighbours', 'Used'],
         page.spacings.map(({ value, count }) => [px(value), times(count)]),
@@ -76,9 +76,9 @@ export function surveyFacts(page: PageSurvey): string {
     ),
   ];
   const images = part(
-    'Pictures',
+    'Images',
     table(
-      ['Picture', 'On disk', 'Its size', 'Shown', 'Pixels across'],
+      ['Image', 'On disk', 'Its size', 'Shown', 'Pixels across'],
       [...page.pictures]
         .sort((a, b) => (b.bytes ?? 0) - (a.bytes ?? 0))
         .map(({ name, bytes, natural, shown, times: more }) => [

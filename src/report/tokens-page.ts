@@ -26,7 +26,7 @@ const TITLES: Readonly<Record<Group, string>> = {
   color: 'Colours',
   font: 'Fonts',
   text: 'Text styles',
-  space: 'Distances',
+  space: 'Spacing',
   radius: 'Roundings',
   shadow: 'Shadows',
   breakpoint: 'Breakpoints',

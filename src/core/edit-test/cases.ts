@@ -89,7 +89,7 @@ export function casesOf(document: PageDocument, regions: readonly Region[], writ
     edit('empty-fields', 'optional fields left empty', (_, field) =>
       isText(field) && !field.required ? '' : undefined,
     ),
-    edit('no-pictures', 'no picture', (_, field) => (field.type === 'file' ? '' : undefined)),
+    edit('no-pictures', 'no image', (_, field) => (field.type === 'file' ? '' : undefined)),
     edit('tall-pictures', 'images twice as high as wide', (_, { type, path }) =>
       type === 'file' && path.endsWith('file') ? TALL_IMAGE : undefined,
     ),

@@ -3,11 +3,11 @@ import type { ContentEffect } from './revised.js';
 
 const SAID: Readonly<Record<ChangeKind, string>> = {
   added: 'New',
-  removed: 'Gone',
+  removed: 'Removed',
   moved: 'Moved',
   reworded: 'Reworded',
-  picture: 'Another picture',
-  restyled: 'Looks otherwise',
+  picture: 'New image',
+  restyled: 'Restyled',
 };
 
 /** A change as one line. */

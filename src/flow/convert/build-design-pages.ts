@@ -56,7 +56,7 @@ export async function buildDesignPages(
         drawnStatesPass(page.states, (note) => ledBy.push(note)),
       ]);
       const raw = runPasses(page.document, { boxes: page.boxes, width }, passes);
-      progress('Collecting pictures');
+      progress('Collecting images');
       const { document, missing } = await bringAssets(raw, read.address, store, { instead: EMPTY_IMAGE });
       const references = await Promise.all(
         page.references.map((open, index) =>

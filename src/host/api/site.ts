@@ -68,7 +68,8 @@ export function siteRoutes(app: FastifyInstance, context: Context): void {
     },
     (request, reply) => {
       const found = settings.tokenText(request.params.name);
-      if (!found) throw new Refusal(404, 'Token set not found.', `There is no token set "${request.params.name}".`);
+      if (!found)
+        throw new Refusal(404, 'Token set not found.', `The token set "${request.params.name}" does not exist.`);
       return reply.header('etag', etagOf(found)).type('application/json').send(found.json);
     },
   );

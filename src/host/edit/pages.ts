@@ -93,7 +93,7 @@ export function filesPage(
   guard: string,
   asked: { readonly words: string; readonly next?: string },
 ): Markup {
-  return html`<h1>Pictures and files</h1>
+  return html`<h1>Images and files</h1>
   <form method="get" action="/edit/files" class="find" role="search"><label for="words">Find</label> <input id="words" name="words" value="${asked.words}" type="search"> <button>Find</button></form>
   <form method="post" action="/edit/files" enctype="multipart/form-data" class="find"><input type="hidden" name="guard" value="${guard}"><label for="file">Add a file</label> <input id="file" type="file" name="file"> <button>Add</button></form>
   <ul class="files">${files.map((file) => html`<li>${file.type.startsWith('image/') ? html`<img src="/assets/${file.name}" alt="" loading="lazy">` : html`<span class="type">${file.type}</span>`}<span class="name">${file.name}</span><small>${sizeText(file)}, ${file.uses === 0 ? 'not in use' : file.uses === 1 ? 'in use once' : `in use ${file.uses} times`}</small></li>`)}</ul>

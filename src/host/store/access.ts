@@ -41,7 +41,7 @@ export class Access {
 
   removeToken(name: string): void {
     if (this.records.run('delete from access where name = ?', name) === 0)
-      throw new Refusal(404, 'Token not found.', `There is no token "${name}".`);
+      throw new Refusal(404, 'Token not found.', `The token "${name}" does not exist.`);
   }
 
   tokens(): { readonly name: string; readonly scopes: readonly string[]; readonly at: string }[] {

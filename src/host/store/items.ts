@@ -68,7 +68,7 @@ export class Items {
   /** @throws Refusal if there is none */
   get(id: string): ItemRecord {
     const found = this.find(id);
-    if (!found) throw new Refusal(404, 'Item not found.', `There is no item "${id}".`);
+    if (!found) throw new Refusal(404, 'Item not found.', `The item "${id}" does not exist.`);
     return found;
   }
 

@@ -46,7 +46,7 @@ export class Media {
   /** @throws Refusal if there is none */
   get(name: string): MediaRecord {
     const found = this.find(name);
-    if (!found) throw new Refusal(404, 'File not found.', `There is no file ${name}.`);
+    if (!found) throw new Refusal(404, 'File not found.', `The file ${name} does not exist.`);
     return found;
   }
 

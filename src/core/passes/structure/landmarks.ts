@@ -13,7 +13,7 @@ import { sectionsOf } from './sections.js';
  */
 export const landmarks: Pass = {
   name: 'landmarks',
-  does: 'adds header, footer, main and nav landmarks where the source has plain boxes',
+  does: 'adds header, footer, main and nav landmarks to plain boxes',
   run(document) {
     const chosen = new Map<string, string>();
     const taken = new Set(landmarksIn(document.body));
