@@ -1,4 +1,3 @@
-import { required } from '../src/core/data/required.js';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
