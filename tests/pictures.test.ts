@@ -120,7 +120,7 @@ describe('one picture', () => {
     const { pages } = JSON.parse(tavrik(['survey', huge, '--widths', '800', '--json']).out) as {
       pages: { findings: { code: string; proposal?: unknown }[] }[];
     };
-    const found = pages[0]?.findings.find(({ code }) => code === 'picture-size');
+    const found = pages[0]?.findings.find(({ code }) => code === 'image-size');
     expect(found?.proposal).toMatchObject({ do: 'largest', to: 180 });
   });
 });

@@ -28,21 +28,21 @@ const photo = (name: string, x: number, y: number, w: number, h: number, more = 
 const IN_DESIGN: Planted = {
   'missing-font': [text('Set in another face', 3030, 'style="font-family:Marshlight"'), /Marshlight/],
   'outlined-text': [`<g id="Drawn words">${letters}</g>`, /Drawn words/],
-  'text-as-picture': [
+  'text-as-image': [
     `${photo('star-trails.jpg', 60, 3040, 400, 100, 'id="Slogan text" preserveAspectRatio="xMidYMid slice"')}<title>Slogan</title></image>`,
     /Slogan/,
   ],
   'many-layers': [`<g id="Swarm">${swarm}</g>`, /80|81/],
-  'picture-size': [
+  'image-size': [
     `${photo('marsh-large.jpg', 60, 3160, 60, 40, 'preserveAspectRatio="none" id="Tiny marsh"')}<title>Tiny</title></image>`,
     /shown at most/,
   ],
-  'picture-stretched': [
+  'image-stretched': [
     `${photo('evening-group.jpg', 140, 3160, 60, 90, 'preserveAspectRatio="none" id="Thin group"')}<title>Thin</title></image>`,
     /Thin group/,
   ],
-  'picture-missing': [`${photo('gone.jpg', 220, 3160, 60, 40, 'id="Gone"')}<title>Gone</title></image>`, /gone\.jpg/],
-  'picture-masked': [
+  'image-missing': [`${photo('gone.jpg', 220, 3160, 60, 40, 'id="Gone"')}<title>Gone</title></image>`, /gone\.jpg/],
+  'image-masked': [
     `<clipPath id="star"><path d="M330 3160l30 20-30 20-30-20z"/></clipPath>${photo('boardwalk-star.jpg', 300, 3160, 60, 40, 'clip-path="url(#star)" id="Starred"')}<title>Star</title></image>`,
     /Starred/,
   ],
@@ -77,21 +77,21 @@ const IN_DESIGN: Planted = {
 
 const IN_PAGE: Planted = {
   'missing-font': ['<p style="font-family:Marshlight">Another face</p>', /Marshlight/],
-  'picture-missing': ['<img src="pictures/gone.jpg" alt="Gone" width="80" height="60">', /gone\.jpg/],
+  'image-missing': ['<img src="pictures/gone.jpg" alt="Gone" width="80" height="60">', /gone\.jpg/],
   'text-cut': [
     '<p style="width:90px;overflow:hidden;white-space:nowrap">Far too many words for it</p>',
     /Far too many/,
   ],
   'rigid-width': ['<div class="stiff" style="min-width:700px">Stiff</div>', /min-width: 700px/],
-  'text-as-picture': [
+  'text-as-image': [
     '<img src="pictures/star-trails.jpg" alt="Slogan text" style="width:400px;height:100px;object-fit:cover">',
     /Slogan text/,
   ],
-  'picture-stretched': [
+  'image-stretched': [
     '<img src="pictures/evening-group.jpg" alt="Thin group" style="width:60px;height:120px">',
     /Thin group/,
   ],
-  'picture-size': [
+  'image-size': [
     '<img src="pictures/marsh-large.jpg" alt="Tiny marsh" style="width:90px;height:auto">',
     /shown at most 90/,
   ],
@@ -116,7 +116,7 @@ const IN_PAGE: Planted = {
   'near-colours': ['<p style="color:#15253b">Nearly navy</p>', /#15253b.*#14243a/],
   'near-text-styles': ['<p style="font-size:17.5px">Nearly seventeen</p>', /17\.5 px.*17 px/],
   'many-layers': [`<svg width="120" height="90" viewBox="1000 3150 120 90">${swarm}</svg>`, /80 shapes/],
-  'own-item-styles': [
+  'per-item-styles': [
     `<style>${['n1', 'n2', 'n3'].map((id) => `#${id}{padding:3px}`).join('')}</style><div>${['n1', 'n2', 'n3'].map((id) => `<div id="${id}"><b>${id}</b><i>x</i></div>`).join('')}</div>`,
     /3 similar items/,
   ],
@@ -136,7 +136,7 @@ describe('a survey of the demo design', () => {
   const clean = onlyPage<PageSurvey>(tavrik(['survey', ...DEMO_ARTBOARDS, '--json']));
 
   it('finds nothing but that the menu is drawn otherwise on the phone', () => {
-    expect(codes(clean)).toEqual(['one-board-only']);
+    expect(codes(clean)).toEqual(['one-artboard-only']);
     for (const { path } of clean.findings) expect(path).toMatch(/^Hero \/ Header/);
   });
 
@@ -188,7 +188,7 @@ describe('a survey of the demo design', () => {
 describe('a survey of the demo page', () => {
   it('finds nothing but that it was made by a program that styles each card by itself', () => {
     const clean = onlyPage<PageSurvey>(tavrik(['survey', DEMO_PAGE, '--json']));
-    expect(codes(clean)).toEqual(['own-item-styles']);
+    expect(codes(clean)).toEqual(['per-item-styles']);
     expect(clean.outline[0]).toEqual({ level: 1, words: 'The darkest sky for forty miles' });
     expect(clean.forms[0]?.fields).toContain('evening');
   });
@@ -249,7 +249,7 @@ describe('a picture of words', () => {
   });
   const found = (file: string): string[] =>
     onlyPage<PageSurvey>(tavrik(['survey', file, '--json'])).findings.flatMap(({ code, name, path }) =>
-      code === 'text-as-picture' ? [`${name} ${path}`] : [],
+      code === 'text-as-image' ? [`${name} ${path}`] : [],
     );
 
   it('is known by what it shows, whatever it is called, in a page', () => {

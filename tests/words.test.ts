@@ -6,7 +6,8 @@ import { ROOT } from './program.js';
 /** Words that no message, help text or heading uses, and what the trade says instead. */
 const AVOIDED: readonly (readonly [RegExp, string])[] = [
   [/\bmend(s|ed|ing)?\b/i, 'fix, suggested fix'],
-  [/\b(stands?|looks?|moves?|is led|are led) otherwise\b/i, 'differs'],
+  [/\botherwise\b/i, 'differs'],
+  [/\bthings? (stand|is|are)\b/i, 'difference, element'],
   [/\bwhere the source has\b/i, '… in the source'],
   [/\bnot to be had\b|\bcould not be had\b/i, 'missing, could not be loaded'],
   [/\bthere (is|are) no(t| such)\b/i, 'not found'],

@@ -137,7 +137,7 @@ export function showConverted(
   for (const tunedPage of tuned ?? []) {
     if (tunedPage.steps.length)
       print(
-        `${pages.length > 1 ? `${tunedPage.page}: ` : ''}${tunedPage.steps.length} ${tunedPage.steps.length === 1 ? 'correction' : 'corrections'} in adjust.yaml, off by ${Math.round(tunedPage.before)} before and ${Math.round(tunedPage.after)} now`,
+        `${pages.length > 1 ? `${tunedPage.page}: ` : ''}${tunedPage.steps.length} ${tunedPage.steps.length === 1 ? 'correction' : 'corrections'} in adjust.yaml; difference score ${Math.round(tunedPage.before)} → ${Math.round(tunedPage.after)}`,
       );
   }
   if (images) {

@@ -43,7 +43,7 @@ export function elementsCommand(): Command {
 function summary({ name, kind, uses, variants, states, otherwiseOn }: Component, { print, paint }: Terminal): void {
   const looks = variants.map((variant) => `${variant.name} (${variant.uses})`).join(', ');
   print(
-    `${paint.bold(name)}  ${kind}, ${uses.length} uses${looks ? `; other looks: ${looks}` : ''}${states.length ? `; states: ${states.join(' ')}` : ''}`,
+    `${paint.bold(name)}  ${kind}, ${uses.length} uses${looks ? `; variants: ${looks}` : ''}${states.length ? `; states: ${states.join(' ')}` : ''}`,
   );
   if (otherwiseOn.length) print(paint.yellow(`  defined differently on ${otherwiseOn.join(', ')}`));
 }

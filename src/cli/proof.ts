@@ -77,16 +77,16 @@ function readLimit(text: string): number {
 
 export function showProof(proof: Proof, { print, paint }: Terminal): void {
   print(
-    `${'width'.padStart(9)}${'differ'.padStart(11)}${'in place'.padStart(12)}${'missing'.padStart(11)}${'height'.padStart(10)}  worst section`,
+    `${'width'.padStart(9)}${'pixel difference'.padStart(18)}${'position match'.padStart(16)}${'missing words'.padStart(15)}${'height'.padStart(10)}  worst section`,
   );
   for (const width of proof.widths) {
     const worst = [...width.sections].sort((a, b) => b.differ - a.differ)[0];
     const height = width.height.result - width.height.source;
     const cells = [
       `${width.width} px`.padStart(9),
-      percent(width.differ).padStart(11),
-      percent(width.words.placed).padStart(12),
-      percent(width.words.missing).padStart(11),
+      percent(width.differ).padStart(18),
+      percent(width.words.placed).padStart(16),
+      percent(width.words.missing).padStart(15),
       `${height > 0 ? '+' : ''}${height} px`.padStart(10),
     ];
     const colour =
@@ -99,15 +99,11 @@ export function showProof(proof: Proof, { print, paint }: Terminal): void {
 /** Most differences that are printed of one width. */
 const MOST_PRINTED = 12;
 
-/** Says what stands otherwise, element by element. */
+/** Prints the differences, element by element. */
 export function showDifferences(proof: Proof, { print, paint }: Terminal): void {
   for (const { width, differences } of proof.widths) {
     if (differences.length === 0) continue;
-    print(
-      paint.bold(
-        `${width} px: ${differences.length} ${differences.length === 1 ? 'thing stands' : 'things stand'} otherwise`,
-      ),
-    );
+    print(paint.bold(`${width} px: ${differences.length} ${differences.length === 1 ? 'difference' : 'differences'}`));
     for (const { what, name, section, remedy } of differences.slice(0, MOST_PRINTED)) {
       const fix = remedy
         ? paint.dim(` [${remedy.property}${remedy.value === undefined ? '' : `: ${remedy.value}`}]`)
@@ -119,7 +115,7 @@ export function showDifferences(proof: Proof, { print, paint }: Terminal): void 
   }
 }
 
-/** Says what is wrong at other widths, and what keeps people out. */
+/** Prints the faults at other widths, and accessibility violations. */
 function showFurther({ sweep, barriers }: Proof, { print, paint }: Terminal): void {
   if (sweep)
     print(

@@ -47,10 +47,10 @@ export function tuneCommand(): Command {
     });
 }
 
-/** Most of what is left that is printed. */
+/** Most of the remaining differences that are printed. */
 const MOST_LEFT = 12;
 
-/** Says what tuning changed, by how much each change helped, and what is left. */
+/** Prints what tuning changed, by how much each change helped, and the remaining differences. */
 export function showTuned(
   { page, steps, left, before, after }: TunedPage,
   { print, paint }: Terminal,
@@ -66,11 +66,11 @@ export function showTuned(
   }
   print(
     steps.length
-      ? `${steps.length} corrections; off by ${Math.round(before)} before, ${Math.round(after)} now`
+      ? `${steps.length} ${steps.length === 1 ? 'correction' : 'corrections'}; difference score ${Math.round(before)} → ${Math.round(after)}`
       : 'No correction improved the page.',
   );
   if (left.length === 0) return;
-  print(`${left.length} ${left.length === 1 ? 'thing is' : 'things are'} left`);
+  print(`${left.length} ${left.length === 1 ? 'difference' : 'differences'} left`);
   for (const { width, name, section, what, why } of left.slice(0, MOST_LEFT))
     print(paint.dim(`  ${width} px  ${section ? `${section} / ` : ''}${name}: ${what} (${why})`));
   if (left.length > MOST_LEFT) print(paint.dim(`  … and ${left.length - MOST_LEFT} more`));

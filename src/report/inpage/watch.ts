@@ -73,7 +73,7 @@ function fill(anew: boolean): void {
   );
   const count = watchedWidth.differences.length;
   main.classList.toggle('even', count === 0);
-  heading.textContent = `${count} ${count === 1 ? 'thing stands' : 'things stand'} otherwise`;
+  heading.textContent = `${count} ${count === 1 ? 'difference' : 'differences'}`;
   list.replaceChildren(...watchedWidth.differences.map(entry));
   fit();
   mark();

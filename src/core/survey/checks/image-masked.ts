@@ -2,7 +2,7 @@ import { eachElement } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
 export const imageMasked: Check = {
-  code: 'picture-masked',
+  code: 'image-masked',
   severity: 'risk',
   why: 'CSS cuts pictures to rectangles and ellipses; another shape is lost, and the whole picture shows.',
   find: (page) =>

@@ -2,7 +2,7 @@ import { eachElement } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
 export const imageMissing: Check = {
-  code: 'picture-missing',
+  code: 'image-missing',
   severity: 'fault',
   why: 'The result has an empty space in its place.',
   find: (page) =>

@@ -7,7 +7,7 @@ const WASTE = 1.5;
 const LIGHT = 60 * 1024;
 
 export const imageSize: Check = {
-  code: 'picture-size',
+  code: 'image-size',
   severity: 'risk',
   why: 'The page loads slowly for pixels that no screen shows.',
   find: (page) =>

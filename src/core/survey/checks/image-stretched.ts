@@ -2,7 +2,7 @@ import { eachElement } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
 export const imageStretched: Check = {
-  code: 'picture-stretched',
+  code: 'image-stretched',
   severity: 'risk',
   why: 'It looks squashed, and so will every image that replaces it.',
   find: (page) =>

@@ -1,7 +1,7 @@
 import type { Check } from '../finding.js';
 
 export const oneArtboardOnly: Check = {
-  code: 'one-board-only',
+  code: 'one-artboard-only',
   severity: 'note',
   why: 'It is shown on that screen only; perhaps it was forgotten on the others, or reworded.',
   find: ({ lone }) =>

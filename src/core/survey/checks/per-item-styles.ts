@@ -1,7 +1,7 @@
 import type { Check } from '../finding.js';
 
 export const ownItemStyles: Check = {
-  code: 'own-item-styles',
+  code: 'per-item-styles',
   severity: 'note',
   why: 'Each item has rules of its own, so a further one has none; the conversion gives them one style.',
   find: ({ items }) =>

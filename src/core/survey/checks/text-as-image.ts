@@ -10,7 +10,7 @@ const LOW = 200;
 const SIGN = /\b(logo|logotype|brand|wordmark|sign|seal|badge)\b/i;
 
 export const textAsImage: Check = {
-  code: 'text-as-picture',
+  code: 'text-as-image',
   severity: 'risk',
   why: 'Text in an image cannot be edited, does not scale with the page, and looks blurred on high-resolution screens.',
   find: (page) =>
