@@ -85,7 +85,7 @@ describe('a section that has changed', () => {
     await stepsOf(project, true);
     const [style] =
       /^\.(membership-[a-z-]*heading) \{/m.exec(readFileSync(join(project, 'site/style.css'), 'utf8'))?.slice(1) ?? [];
-    const below = /There are .*below-(\d+)\./.exec(
+    const below = /Available: .*below-(\d+)\./.exec(
       tavrik(['adjust', project, 'set', `.${style}`, 'margin-left', '700px', '--at', 'none', '--no-proof']).err,
     )?.[1];
     expect(

@@ -62,7 +62,7 @@ describe('a web server by WebDAV', () => {
 
   it('is shown first what would happen, and asked', async () => {
     const looked = await send('--dry-run', '--json');
-    expect((JSON.parse(looked.out) as { put: string[] }).put).toContain('index.html');
+    expect((JSON.parse(looked.out) as { plan: { put: string[] } }).plan.put).toContain('index.html');
     expect((await send()).err).toContain('No terminal to ask on.');
     expect(readdirSync(www)).toEqual([]);
   });
@@ -87,7 +87,8 @@ describe('a web server by WebDAV', () => {
 
   it('is sent only what changed, and loses what is gone', async () => {
     expect(tavrik(['content', project, 'set', 'membership.heading', 'Become a member']).code).toBe(0);
-    const { put, take } = JSON.parse((await send('--dry-run', '--json')).out) as { put: string[]; take: string[] };
+    const { plan } = JSON.parse((await send('--dry-run', '--json')).out) as { plan: { put: string[]; take: string[] } };
+    const { put, take } = plan;
     expect([put, take]).toEqual([['index.html'], []]);
     expect((await send('--yes')).code).toBe(0);
     expect(readFileSync(join(www, 'index.html'), 'utf8')).toContain('Become a member');
@@ -186,7 +187,7 @@ describe('a repository', () => {
     expect(git('-C', bare, 'rev-list', '--count', 'main').trim()).toBe('1');
     const sent = send('--yes', '--message', 'The new site', '--json');
     expect(sent.code).toBe(0);
-    const { commit } = JSON.parse(sent.out) as { commit: string };
+    const { commit } = (JSON.parse(sent.out) as { sent: { commit: string } }).sent;
     expect(git('-C', bare, 'rev-parse', 'main').trim()).toBe(commit);
     expect(git('-C', bare, 'log', '-1', '--format=%s').trim()).toBe('The new site');
     expect([show('README.md'), show('docs/index.html')]).toEqual([

@@ -227,8 +227,8 @@ describe('tokens', () => {
     for (const [args, message] of [
       [['set', 'color.ember', 'reddish'], /is not a valid value of "color\.ember"/],
       [['rename', 'color.ember', 'text'], /The token "color\.text" already exists/],
-      [['set', 'color.ember'], /There is no value/],
-      [['gather', '--near', 'far'], /is no distance of colours/],
+      [['set', 'color.ember'], /The value is missing/],
+      [['gather', '--near', 'far'], /is not a colour distance/],
     ] as const) {
       const ran = tokens(...args);
       expect([ran.code, ran.err]).toEqual([2, expect.stringMatching(message)]);

@@ -78,7 +78,7 @@ async function perform(
   ]);
   const need = (what: string | undefined, called: string): string => {
     if (what !== undefined) return what;
-    throw new TavrikError(`Unknown action "${called}".`, action, `See tavrik content --help.`);
+    throw new TavrikError(`The ${called} is missing.`, action, `See tavrik content --help.`);
   };
   switch (action) {
     case 'list':

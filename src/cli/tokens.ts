@@ -64,7 +64,7 @@ async function perform(
   const flow = await import('../flow/edit/tokens.js');
   const need = (what: string | undefined, called: string): string => {
     if (what !== undefined) return what;
-    throw new TavrikError(`Unknown action "${called}".`, action, 'See tavrik tokens --help.');
+    throw new TavrikError(`The ${called} is missing.`, action, 'See tavrik tokens --help.');
   };
   const changed = (changed: Changed): Done => ({ result: changed, words: () => showChanged(changed, print) });
   switch (action) {

@@ -60,7 +60,7 @@ export function revisePage(parts: readonly RevisedPart[]): string {
 
 function pagePart({ page, sections, content }: RevisedPart, named: boolean): string {
   const own = content.length
-    ? `<article><h3>What it means for what was written</h3><ul class="changes">${content.map((entry) => `<li>${text(entry)}</li>`).join('')}</ul></article>`
+    ? `<article><h3>What it means for your content</h3><ul class="changes">${content.map((entry) => `<li>${text(entry)}</li>`).join('')}</ul></article>`
     : '';
   return `${named ? `<h2>${text(page)}</h2>` : ''}${own}${sections.map(sectionPart).join('\n')}`;
 }

@@ -19,7 +19,9 @@ export const webdavPublisher: Publisher = {
     return {
       plan,
       conflicts: [],
-      describe: () => [`Plan: send ${plan.put.length} files, delete ${plan.take.length}.`],
+      describe: () => [
+        `Plan: send ${plan.put.length} ${plan.put.length === 1 ? 'file' : 'files'}, delete ${plan.take.length}.`,
+      ],
       ...(blocked
         ? {
             blocked: `Changed on the server since the last sending: ${plan.edited.join(', ')}. Nothing was sent.\nMove the changes to content/, or overwrite them with --place replace.`,
