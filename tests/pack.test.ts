@@ -232,7 +232,7 @@ describe('a package that somebody changed', () => {
     expect(await rewritten('c.zip', (files) => void files.set('assets/more.js', Buffer.from('x')))).toContain(
       'assets/more.js is not listed',
     );
-    expect(await rewritten('d.zip', (files) => void files.delete('manifest.json'))).toContain('This is no package');
+    expect(await rewritten('d.zip', (files) => void files.delete('manifest.json'))).toContain('This is not a package');
     expect(await rewritten('e.zip', (files) => void files.set('manifest.json', Buffer.from('{')))).toContain(
       'Its manifest is not JSON',
     );
@@ -240,7 +240,7 @@ describe('a package that somebody changed', () => {
       'This package is of version 2',
     );
     expect(await rewritten('g.zip', (files) => manifested(files, (file) => (file['as'] = 'poster')))).toContain(
-      'Its manifest is not as it should be',
+      'Its manifest is invalid',
     );
     expect(await rewritten('h.zip', (files) => manifested(files, (file) => (file['items'] = [])))).toContain(
       'no-token: File not found.',
