@@ -312,7 +312,7 @@ describe('text drawn as outlines', () => {
     ],
   ])('is known in %s: noted, and called after its layer', async (_, markup) => {
     const { items, notes } = await read(markup);
-    expect(notes.at(-1)).toMatch(/^Text drawn as outlines, kept as a picture: Star evenings/);
+    expect(notes.at(-1)).toMatch(/^Text converted to outlines, kept as an image: Star evenings/);
     expect(items).toMatchObject([{ type: 'art', title: 'Star evenings' }]);
   });
 

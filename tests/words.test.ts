@@ -33,7 +33,7 @@ const bare = (text: string): string => text.replace(/<[^<>]*>/g, ' ').replace(/"
 /** Names in a file format or a standard, style sheets and queries are not words that a person reads. */
 const isSentence = (text: string): boolean =>
   /[a-z]{2,} [a-z]/i.test(bare(text)) &&
-  !/[{};]|^[a-z-]+\(|^(select|insert|update|delete|pragma|create) /.test(bare(text));
+  !/[{}]|^[a-z-]+: [^.]*;|^[a-z-]+\(|^(select|insert|update|delete|pragma|create) /.test(bare(text));
 
 function* textsIn(folder: string): Generator<readonly [where: string, text: string]> {
   for (const name of readdirSync(folder).sort()) {

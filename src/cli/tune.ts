@@ -21,7 +21,7 @@ export function tuneCommand(): Command {
     .option('--section <name>', 'only this section')
     .option('--widths <list>', 'tune only at these widths of the project, px')
     .option('--dry-run', 'only show what would change')
-    .option('--undo [step]', 'take back a step; the last one without a number')
+    .option('--undo [step]', 'undo a step; the last one without a number')
     .option(...BROWSER_OPTION)
     .option(...JSON_OPTION)
     .addHelpText('after', '\nExamples:\n  tavrik tune project --dry-run\n  tavrik tune project --undo 3')

@@ -17,7 +17,7 @@ export function readContentFile(file: string): Content {
     throw new TavrikError(
       'This file is larger than 8 MB.',
       file,
-      'Content is texts; put pictures and films into files of their own.',
+      'Content is text; put images and videos into files of their own.',
       'too-large',
     );
   return readContentText(readFileSync(file, 'utf8'), file);

@@ -44,7 +44,7 @@ describe('the proof page', () => {
         id: 'a1',
         name: 'Dates <b>',
         section: 'hero',
-        what: 'Gap 24 px where the source has 32 px',
+        what: 'Gap: 24 px, 32 px in the source',
         by: 8,
         wanted: [10, 20, 100, 30] as const,
         box: [10, 12, 100, 30] as const,
@@ -57,7 +57,7 @@ describe('the proof page', () => {
     } as (typeof widthProof.sections)[number];
     const told = proofPage({ ...proof, widths: [{ ...widthProof, differences, sections: [section] }] }, images);
     expect(told).toContain(
-      '<a href="#w390-hero-1">Dates &lt;b&gt;</a>: Gap 24 px where the source has 32 px <code>row-gap: 32px</code>',
+      '<a href="#w390-hero-1">Dates &lt;b&gt;</a>: Gap: 24 px, 32 px in the source <code>row-gap: 32px</code>',
     );
     expect(told).toContain(
       '<span class="mark" id="w390-hero-1" style="left:2.56%;top:12.00%;width:25.64%;height:30.00%">',

@@ -120,7 +120,7 @@ function weightMap({ screens, weights, artwork: illustration }: PageSurvey): str
       `<rect x="${Math.round(x)}" y="${Math.round(y)}" width="${Math.round(width)}" height="${Math.round(height)}" fill="${pieces ? 'var(--known)' : 'var(--poor)'}" fill-opacity="${(0.15 + 0.75 * Math.sqrt(bytes / most)).toFixed(2)}"><title>${text(`${name}: ${sizeInWords(bytes)}${pieces ? `, ${pieces} shapes` : ''}`)}</title></rect>`,
   );
   const total = sizeInWords(weights.reduce((sum, { bytes }) => sum + bytes, 0));
-  return `<section><h3>Where the weight lies</h3><p class="soft">${total} on the widest screen. Red: pictures; blue: artwork, ${illustration.pieces} shapes in ${illustration.count}. The stronger, the heavier.</p><svg class="map" viewBox="0 0 ${screen.width} ${screen.height}" role="img" aria-label="Map of the weight of pictures and artwork">${rects.join('')}</svg></section>`;
+  return `<section><h3>Where the weight lies</h3><p class="soft">${total} on the widest screen. Red: images; blue: illustrations, ${illustration.pieces} shapes in ${illustration.count}. The stronger, the heavier.</p><svg class="map" viewBox="0 0 ${screen.width} ${screen.height}" role="img" aria-label="Map of the weight of pictures and artwork">${rects.join('')}</svg></section>`;
 }
 
 function swatch(colour: string): string {

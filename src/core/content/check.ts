@@ -81,7 +81,7 @@ export function checkContent(
     )
       say(true, `"${value}" is not one of ${field.choices.join(', ')}`);
     if (field.type === 'focus' && readFocus(value) === undefined)
-      say(true, `"${value}" is no point of a picture; write it as 50% 30%`);
+      say(true, `"${value}" is not a point of an image; write it as 50% 30%`);
     if (field.type === 'address') say(true, addressFault(value, anchors, files));
     if (field.type === 'file' && value !== '' && !isFile(value, files))
       say(true, `File "${value}" not found in the project`);

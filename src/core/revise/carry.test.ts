@@ -155,9 +155,9 @@ describe('what changed', () => {
     ]);
     expect(changes.map(changeLine)).toEqual([
       'New: card “Student with a letter”, with 1 more in it',
-      'Gone: card “Single person”, with 1 more in it',
+      'Removed: card “Single person”, with 1 more in it',
       'Reworded: heading “Join us”: “Membership” is now “Join us”',
-      'Looks otherwise: note (1 element): color',
+      'Restyled: note (1 element): color',
     ]);
   });
 

@@ -197,7 +197,7 @@ class Reader {
     const title = 'title' in item ? item.title : '';
     if (outlined)
       this.notes.push(
-        `Text drawn as outlines, kept as a picture: ${item.layer || item.path}; as text it could be edited`,
+        `Text converted to outlines, kept as an image: ${item.layer || item.path}; as text it could be edited`,
       );
     const { type: _, look: __, order, path, layer, ...rest } = item as DrawnItem & { readonly look?: unknown };
     return {

@@ -86,7 +86,7 @@ function differences(first: Pieces, match: ArtboardMatch, { board: artboard, pai
   return [
     ...(share < SAME_PAGE
       ? [
-          `The artboards of ${first.width} and ${artboard.width} px share only ${Math.round(share * 100)} % of their texts and pictures; are they one page?`,
+          `The artboards of ${first.width} and ${artboard.width} px share only ${Math.round(share * 100)} % of their texts and images; are they one page?`,
         ]
       : []),
     ...(brought.length ? [`Only on the artboard of ${artboard.width} px: ${brought.map(describe).join(', ')}`] : []),

@@ -107,7 +107,7 @@ function withArea(document: PageDocument, id: string, rule: LinkRule): PageDocum
   if (links.length > 1)
     throw wrong(
       rule,
-      `"${box.name}" holds ${links.length} things to press; only one can have all of its area.`,
+      `"${box.name}" holds ${links.length} controls; only one can cover its whole area.`,
       'Name a box that holds only one, or leave "whole" out.',
     );
   if (links.length === 0 && hrefOf(rule) === undefined)

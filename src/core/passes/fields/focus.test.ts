@@ -54,7 +54,7 @@ describe('focal points', () => {
     expect(
       checkContent(document, regionsOf(document), content, new Set(['assets/dome.jpg', 'assets/deck.jpg'])),
     ).toEqual([
-      { path: 'hero.picture.focus', wrong: true, what: '"left" is no point of a picture; write it as 50% 30%' },
+      { path: 'hero.picture.focus', wrong: true, what: '"left" is not a point of an image; write it as 50% 30%' },
     ]);
   });
 });

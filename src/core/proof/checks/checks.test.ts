@@ -183,7 +183,7 @@ describe('places', () => {
     const [narrow] = told({ ...wanted, two: [405, 96, 300, 180] });
     expect(narrow).toMatchObject({ fault: 'size', id: 'two', remedy: { property: 'width', value: '49.375%' } });
     expect(message(told({ ...wanted, two: [405, 96, 395, 150] }))).toContain(
-      'size Two: 150 px high where the source has 180 px',
+      'size Two: Height: 150 px, 180 px in the source',
     );
   });
 });

@@ -4,7 +4,7 @@ import type { Check } from '../finding.js';
 export const imageMasked: Check = {
   code: 'image-masked',
   severity: 'risk',
-  why: 'CSS cuts pictures to rectangles and ellipses; another shape is lost, and the whole picture shows.',
+  why: 'CSS crops images to rectangles and ellipses; any other shape is lost, and the whole image shows.',
   find: (page) =>
     eachElement(page, ({ picture: image }) => image?.masked === true).map(({ thing, place }) => ({
       ...place,

@@ -7,7 +7,7 @@ const MANY = 60;
 export const manyLayers: Check = {
   code: 'many-layers',
   severity: 'note',
-  why: 'A drawing of many shapes is slow to show and of no use as shapes; as one picture it is light.',
+  why: 'An illustration of many shapes is slow to show; as one image it is light.',
   find: (page) =>
     eachElement(page, ({ artwork: illustration }) => !illustration?.outlined && (illustration?.pieces ?? 0) > MANY).map(
       ({ thing, place }) => ({

@@ -4,7 +4,7 @@ import type { Check } from '../finding.js';
 export const outlinedText: Check = {
   code: 'outlined-text',
   severity: 'fault',
-  why: 'Letters drawn as outlines cannot be edited, read aloud or found; they stay a picture.',
+  why: 'Text converted to outlines cannot be edited, read aloud or found; it stays an image.',
   find: (page) =>
     eachElement(page, ({ artwork: illustration }) => illustration?.outlined === true).map(({ thing, place }) => ({
       ...place,
