@@ -69,7 +69,7 @@ export const DESIGN_PASSES: readonly Pass[] = [
 /**
  * The passes with those that a brief asks for.
  * @param decisions needs the names of things, and comes before anything is shared
- * @param lost is told of what is said of fields, links and motion that the page does not have
+ * @param lost receives decisions on fields, links and motion that match nothing on the page
  * @param after come right after what the brief says of links and motion
  */
 export function withBrief(

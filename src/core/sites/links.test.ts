@@ -58,7 +58,7 @@ describe('links to pages and sections', () => {
     ).toThrow(/no section or anchor "Ώρες"/);
   });
 
-  it('are refused for a page or a section that there is not, with what there is', () => {
+  it('are refused for a missing page or section, with those that exist', () => {
     expect(() => resolveLinks([home], fileOf)).toThrow(/the page "hire", which does not exist/);
     const wrong = {
       ...page({}, section('Fees', { attributes: { id: 'fees' } }), link('a', `${PAGE_SCHEME}#prices`)),

@@ -83,7 +83,7 @@ const BETTER = 1;
 const SAME = 0.5;
 
 /**
- * Fixes what stands otherwise, one correction after the other, from the widest screen to the narrowest and from the
+ * Reduces the differences, one correction after the other, from the widest screen to the narrowest and from the
  * outside in. Each is measured at all widths, and kept only if the page is nearer to its source at the width for which
  * it was made and no farther at any other.
  */

@@ -121,7 +121,7 @@ describe('a whole box as one link', () => {
   });
 
   it.each<[string, PageDocument, Partial<LinkRule>, RegExp]>([
-    ['two things to press', card(link('Join'), link('More')), {}, /holds 2 controls/],
+    ['two controls', card(link('Join'), link('More')), {}, /holds 2 controls/],
     ['no link and no target', card(heading), {}, /holds no link, and the rule has no target/],
     ['no words', card(element('box', 'x')), { page: 'join' }, /no text that could be the link/],
     [

@@ -24,7 +24,7 @@ const groups = (document: PageDocument): unknown[] =>
     ]);
 
 describe('terms', () => {
-  it('stand together with what is said of them, questions as questions', () => {
+  it('are grouped with their descriptions, questions as questions', () => {
     const asked = run(
       list(
         undefined,
@@ -60,7 +60,7 @@ describe('terms', () => {
       'something else in between',
       [item('dt', 'Dome'), item('dd', 'White'), item('hr', 'x'), item('dt', 'Deck'), item('dd', 'Wood')],
     ],
-    ['what is said of nothing', [item('dd', 'White'), item('dt', 'Deck'), item('dd', 'Wood'), item('dt', 'A')]],
+    ['descriptions without a term', [item('dd', 'White'), item('dt', 'Deck'), item('dd', 'Wood'), item('dt', 'A')]],
   ])('stay as they are: %s', (_, children) => {
     const before = list(undefined, ...children);
     expect(run(before)).toEqual(before);
