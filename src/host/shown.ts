@@ -4,6 +4,7 @@ import { cssFromTop, filledElsewhere, fromTop, shownPage, type FilledDocument } 
 import { factsId, filledWith, FOOTER, HEADER } from '../core/sites/items.js';
 import { originalValues } from '../core/content/content.js';
 import { regionsOf, type Field, type Region } from '../core/content/regions.js';
+import { holdsFields } from '../core/document/field-types.js';
 import type { Content } from '../core/content/values.js';
 import type { PageDocument } from '../core/document/types.js';
 import { renderCss } from '../core/render/css.js';
@@ -207,7 +208,7 @@ export class Shower {
 function regionsWith(regions: readonly Region[], isMeant: (path: string) => boolean): Region[] {
   const kept = (fields: readonly Field[]): Field[] =>
     fields.flatMap((field): Field[] => {
-      if (!isGroup(field)) return isMeant(field.path) ? [field] : [];
+      if (!holdsFields(field)) return isMeant(field.path) ? [field] : [];
       const left = kept(field.fields ?? []);
       return left.length ? [{ ...field, fields: left }] : [];
     });
@@ -216,14 +217,9 @@ function regionsWith(regions: readonly Region[], isMeant: (path: string) => bool
     .filter(({ fields }) => fields.length > 0);
 }
 
-/** Fields that hold others, and are no list. */
-function isGroup({ fields, type }: Field): boolean {
-  return fields !== undefined && type !== 'list' && type !== 'menu';
-}
-
 function* leavesIn(fields: readonly Field[]): Generator<Field> {
   for (const field of fields)
-    if (isGroup(field)) yield* leavesIn(field.fields ?? []);
+    if (holdsFields(field)) yield* leavesIn(field.fields ?? []);
     else yield field;
 }
 

@@ -14,7 +14,7 @@ import {
   type DecisionKind,
 } from '../core/brief/brief.js';
 import type { FieldDecision } from '../core/brief/field-decisions.js';
-import { RULE_TYPES } from '../core/document/field-rules.js';
+import { RULE_TYPES } from '../core/document/field-types.js';
 import { TavrikError } from '../core/errors/tavrik-error.js';
 import { MODERN_FORMATS } from '../core/images/offers.js';
 import { linkRuleOf, LINKS_RIGHT, LINKS_SCHEMA, refuseContradiction, type WrittenLink } from './brief-links.js';

@@ -1,7 +1,8 @@
+import { kindsWith } from '../document/element-kinds.js';
 import { nearestWords } from '../text/nearest.js';
 import type { LinkRule } from './links.js';
 import type { MotionRule } from './motion.js';
-import type { Kind, Part } from '../document/types.js';
+import type { Part } from '../document/types.js';
 import type { Scale } from '../design/responsive/screens.js';
 import type { ImageChoices } from '../images/offers.js';
 import type { OnePageSettings, SiteSettings } from './site.js';
@@ -31,16 +32,7 @@ export function isDecisionKind(word: string): word is DecisionKind {
 }
 
 /** Kinds that an element can be said to be. */
-export const DECIDABLE_KINDS = [
-  'heading',
-  'text',
-  'button',
-  'link',
-  'quote',
-  'menu',
-  'card',
-  'box',
-] as const satisfies readonly Kind[];
+export const DECIDABLE_KINDS = [...kindsWith(({ decidable }) => decidable)];
 export const PARTS = ['header', 'footer', 'reused'] as const satisfies readonly Part[];
 export const FITS = ['cover', 'contain', 'fill', 'none', 'scale-down'] as const;
 

@@ -1,14 +1,12 @@
 import { required } from '../data/required.js';
-import { isScriptAddress } from '../document/addresses.js';
+import { holdsEntries } from '../document/field-types.js';
 import type { FieldRule } from '../document/field-rules.js';
 import type { PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
 import { fillPage, originalValues, unknownFields } from './content.js';
 import type { Field, Region } from './regions.js';
-import { readFocus } from './focus.js';
-import { isAnswer } from './looks.js';
-import { formatOf } from './formats.js';
-import { flatten, LOOK, type Content } from './values.js';
+import { typeFault } from './field-behaviour.js';
+import { flatten, type Content } from './values.js';
 
 /** Something about the content of a page that a person should see to. */
 export interface ContentFault {
@@ -66,58 +64,13 @@ export function checkContent(
         isSaid('longest'),
         `It has ${value.length} letters; ${field.longest} ${isSaid('longest') ? 'is the maximum' : 'may not fit'}`,
       );
-    if (field.type === 'number' && value !== '' && !NUMBER.test(value.trim())) say(true, `"${value}" is not a number`);
-    if (field.type === 'choice' && isSaid('choices') && !field.choices?.includes(value))
-      say(true, `"${value}" is not one of ${field.choices?.join(', ')}`);
-    if (field.type === 'date' && isSaid('type') && value !== '' && formatOf(value) !== 'date')
-      say(true, `"${value}" is not a date`);
-    if (field.name === LOOK && !isSaid('choices') && !entriesAt(listOf(path)).includes(value))
-      say(true, `Entry "${value}" not found: its style cannot be used`);
-    if (field.type === 'yes-no' && !isAnswer(value)) say(true, `"${value}" is no answer; write yes or no`);
-    if (
-      (field.type === 'icon' || field.type === 'colour' || field.name === 'method') &&
-      field.choices &&
-      !field.choices.includes(value)
-    )
-      say(true, `"${value}" is not one of ${field.choices.join(', ')}`);
-    if (field.type === 'focus' && readFocus(value) === undefined)
-      say(true, `"${value}" is not a point of an image; write it as 50% 30%`);
-    if (field.type === 'address') say(true, addressFault(value, anchors, files));
-    if (field.type === 'file' && value !== '' && !isFile(value, files))
-      say(true, `File "${value}" not found in the project`);
+    const fault = typeFault(value, field, { path, isDeclared: isSaid, anchors, files, entriesAt });
+    if (fault !== undefined) faults.push({ path, wrong: true, what: fault });
   }
   return faults;
 }
 
 const LOCKED = 'It is locked: the value of the source is kept';
-
-const NUMBER = /^[+-]?\d[\d.,’' ]*\+?$/;
-
-function addressFault(value: string, anchors: ReadonlySet<string>, files: ReadonlySet<string>): string | undefined {
-  if (isScriptAddress(value)) return 'An address must not run a script';
-  if (value === '#' || value === '#top') return undefined;
-  if (value.startsWith('#'))
-    return anchors.has(decode(value.slice(1))) ? undefined : `The page has no anchor "${value.slice(1)}"`;
-  /* Of pages that were not converted nothing can be said: they are elsewhere on the site. */
-  const [file = ''] = value.split(/[?#]/);
-  return file.startsWith('assets/') && !files.has(file) ? `File "${file}" not found in the project` : undefined;
-}
-
-function decode(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
-}
-
-function isFile(value: string, files: ReadonlySet<string>): boolean {
-  return files.has(value) || /^(https?:|data:image\/)/.test(value);
-}
-
-function listOf(path: string): string {
-  return path.split('.').slice(0, -2).join('.');
-}
 
 /** Finds the field of a path: stars in it stand for the ids of entries. */
 export function fieldsByPath(regions: readonly Region[]): (path: string) => Field | undefined {
@@ -130,7 +83,7 @@ export function fieldsByPath(regions: readonly Region[]): (path: string) => Fiel
       const part = required(parts[at]);
       found = here.find(({ name }) => name === part);
       if (!found) return undefined;
-      if ((found.type === 'list' || found.type === 'menu') && at + 1 < parts.length) {
+      if (holdsEntries(found) && at + 1 < parts.length) {
         const own = found.fields ?? [];
         const plain = own.length === 1 && own[0]?.path.endsWith('.*') ? own[0] : undefined;
         at += 1;

@@ -1,6 +1,5 @@
 import type { PageDocument } from '../document/types.js';
 import { wholeContent } from './content.js';
-import type { Field } from './regions.js';
 import { flatten, nest, type Content } from './values.js';
 
 /* One page in several languages: structure, pictures and entries are those of the page, words are the language's own. */
@@ -10,11 +9,6 @@ export const LANGUAGE = /^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/;
 
 /** Languages that are written from right to left. */
 const FROM_RIGHT = new Set(['ar', 'dv', 'fa', 'he', 'ku', 'ps', 'sd', 'ug', 'ur', 'yi']);
-
-/** Whether a field holds words of a language. */
-export function isTranslated({ type }: Field): boolean {
-  return type === 'text' || type === 'rich' || type === 'date';
-}
 
 /** The content of a page with the words of a language; what is not translated stays. */
 export function inLanguage(document: PageDocument, content: Content, translated: Content): Content {

@@ -1,37 +1,10 @@
 import { required } from '../data/required.js';
+import type { FieldType } from '../document/field-types.js';
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { isElement, isWords } from '../document/walk.js';
 import { originalValues } from './content.js';
-import { FOCUS } from './focus.js';
-import { formatOf } from './formats.js';
-import { BACKGROUND } from './backgrounds.js';
-import { ICON, iconsOf } from './icons.js';
-import { FLAGS } from './looks.js';
-import { isSwitch } from './parts.js';
-import { ID, LOOK } from './values.js';
-
-/** What a field takes. */
-export const FIELD_TYPES = [
-  'text',
-  'rich',
-  'number',
-  'date',
-  'yes-no',
-  'choice',
-  'colour',
-  'address',
-  'file',
-  'focus',
-  'icon',
-  'link',
-  'picture',
-  'embed',
-  'form',
-  'group',
-  'list',
-  'menu',
-] as const;
-export type FieldType = (typeof FIELD_TYPES)[number];
+import { recognised, type FieldUse } from './field-behaviour.js';
+import { ID } from './values.js';
 
 /** A place in a page that a client fills. */
 export interface Field {
@@ -64,13 +37,6 @@ export interface Region {
   readonly name: string;
   readonly label: string;
   readonly fields: readonly Field[];
-}
-
-/** Where a field is in the page. */
-interface Use {
-  readonly node: ElementNode;
-  readonly attribute?: string;
-  readonly rich?: true;
 }
 
 /** A page never changes: its regions are found once. */
@@ -107,7 +73,7 @@ class Build {
     private readonly document: PageDocument,
     private readonly values: ReadonlyMap<string, string>,
     private readonly lists: ReadonlyMap<string, readonly string[]>,
-    private readonly uses: ReadonlyMap<string, Use>,
+    private readonly uses: ReadonlyMap<string, FieldUse>,
   ) {
     this.paths = [...new Set([...values.keys(), ...lists.keys()])].map((path) => path.split('.'));
     for (const path of this.paths) path.forEach((_, at) => this.known.add(path.slice(0, at + 1).join('.')));
@@ -191,104 +157,24 @@ class Build {
 
   private leaf(name: string, path: string, fellows: readonly string[], everywhere: boolean): Field {
     const texts = fellows.map((fellow) => this.values.get(fellow) ?? '');
-    const [example = ''] = texts;
     const use = this.uses.get(fellows[0] ?? '');
-    const base = { name, path, label: inWords(name), example };
-    if (isFlag(name) && !use)
-      return {
-        ...base,
-        type: 'yes-no',
-        required: false,
-        help: name === 'flipped' ? 'Whether its sides are swapped.' : 'Whether it stands out from the others.',
-      };
-    if (name === LOOK && !use)
-      return {
-        ...base,
-        type: 'choice',
-        required: false,
-        choices: [...new Set(texts)],
-        help: 'The entry whose style it uses.',
-      };
-    if (use?.attribute !== undefined && isSwitch(use.attribute))
-      return { ...base, type: 'yes-no', required: false, help: SWITCH_HELP[use.attribute] ?? '' };
-    if (use?.attribute === BACKGROUND)
-      return {
-        ...base,
-        type: 'colour',
-        required: false,
-        choices: Object.keys(this.document.palette ?? {}),
-        help: 'One of the colours of the site, by name.',
-      };
-    if (use?.attribute === ICON)
-      return {
-        ...base,
-        type: 'icon',
-        required: false,
-        choices: [...iconsOf(this.document).keys()],
-        help: 'One of the icons of the page, by name.',
-      };
-    if (use?.attribute === 'method')
-      return {
-        ...base,
-        type: 'choice',
-        required: false,
-        choices: ['get', 'post'],
-        help: 'How the form is sent: get puts the values into the address.',
-      };
-    if (
-      use?.attribute === 'href' ||
-      use?.attribute === 'action' ||
-      (use?.attribute === 'src' && use.node.element === 'iframe')
-    )
-      return { ...base, type: 'address', required: everywhere };
-    if (use?.attribute === 'src' || use?.attribute === 'poster') return { ...base, type: 'file', required: everywhere };
-    if (use?.attribute === FOCUS)
-      return {
-        ...base,
-        type: 'focus',
-        required: false,
-        help: 'The point of the image that is always visible: from the left and from the top, as 50% 30%.',
-      };
-    if (use?.attribute === 'alt')
-      return { ...base, type: 'text', required: false, help: 'What the image shows, for people who cannot see it.' };
-    if (use?.rich)
-      return {
-        ...base,
-        type: 'rich',
-        required: false,
-        help: 'Formatting is allowed: **strong**, *emphasis*, [link](<address>).',
-      };
-    const formats = new Set(texts.map(formatOf));
-    const [format] = formats.size === 1 ? [...formats] : [];
-    const longest = Math.max(20, Math.ceil((Math.max(...texts.map(({ length }) => length)) * 2) / 10) * 10);
-    const required = everywhere && (use?.node.kind === 'heading' || name === 'label');
-    const type = format === 'number' || format === 'year' ? 'number' : format === 'date' ? 'date' : 'text';
-    const help =
-      use && this.isCapitals(use.node)
-        ? 'Use normal capitalisation: the page shows it in capitals.'
-        : format && type === 'text'
-          ? `Written as ${format}.`
-          : undefined;
-    return { ...base, type, required, longest, ...(help ? { help } : {}) };
-  }
-
-  private isCapitals({ style }: ElementNode): boolean {
-    return this.document.styles[style ?? '']?.rest['text-transform'] === 'uppercase';
+    const {
+      type,
+      required = false,
+      ...details
+    } = recognised({
+      name,
+      texts,
+      everywhere,
+      document: this.document,
+      ...(use ? { use } : {}),
+    });
+    return { name, path, label: inWords(name), example: texts[0] ?? '', type, required, ...details };
   }
 }
 
-/** What an answer of yes means. */
-const SWITCH_HELP: Readonly<Record<string, string>> = {
-  required: 'Whether it must be filled in before the form can be sent.',
-  open: 'Whether it is open at first.',
-};
-
-function isFlag(name: string): boolean {
-  return FLAGS.some((flag) => flag === name);
-}
-
-function usesIn(body: ElementNode): ReadonlyMap<string, Use> {
-  const found = new Map<string, Use>();
+function usesIn(body: ElementNode): ReadonlyMap<string, FieldUse> {
+  const found = new Map<string, FieldUse>();
   const visit = (node: PageNode, parent: ElementNode): void => {
     if (isWords(node)) {
       if (node.field && !found.has(node.field)) found.set(node.field, { node: parent });

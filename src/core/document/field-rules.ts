@@ -1,9 +1,7 @@
 import { required } from '../data/required.js';
-/** What people say of fields beyond what the page says of them, by path. */
+import type { RuleType } from './field-types.js';
 
-/** Types that a field with one value can be said to have. */
-export const RULE_TYPES = ['text', 'rich', 'number', 'date', 'choice'] as const;
-export type RuleType = (typeof RULE_TYPES)[number];
+/** What people say of fields beyond what the page says of them, by path. */
 
 /** What is known of a field beyond what the page says. */
 export interface FieldRule {

@@ -1,5 +1,5 @@
-import { RULE_TYPES } from './field-rules.js';
-import { KINDS } from './types.js';
+import { ELEMENT_KINDS, KINDS } from './element-kinds.js';
+import { RULE_TYPES } from './field-types.js';
 
 const declarations = { type: 'object', additionalProperties: { type: 'string' } } as const;
 const text = { type: 'string' } as const;
@@ -154,7 +154,10 @@ export const PAGE_SCHEMA = {
       additionalProperties: false,
       properties: {
         id: { type: 'string', description: 'Stable as long as the element keeps its place in the source.' },
-        kind: { enum: [...KINDS] },
+        kind: {
+          enum: [...KINDS],
+          description: KINDS.map((kind) => `${kind}: ${ELEMENT_KINDS[kind].description}`).join('\n'),
+        },
         name: text,
         element: { type: 'string', description: 'HTML element name.' },
         style: { type: 'string', description: 'Name of its shared style.' },

@@ -1,3 +1,4 @@
+import type { Kind } from './element-kinds.js';
 import type { FieldRule } from './field-rules.js';
 
 /** CSS property (or custom property) to its value, longhands, in the order in which they are written. */
@@ -32,47 +33,6 @@ export interface SharedStyle {
   readonly rest: Declarations;
   readonly variants?: readonly StyleVariant[];
 }
-
-/** What a node is to a person who edits the page. */
-export const KINDS = [
-  'section',
-  'box',
-  'row',
-  'column',
-  'grid',
-  'stack',
-  'heading',
-  'text',
-  'run',
-  'button',
-  'link',
-  'image',
-  'icon',
-  'artwork',
-  'list',
-  'item',
-  'menu',
-  'form',
-  'field',
-  'table',
-  'table-part',
-  'quote',
-  'divider',
-  'video',
-  'embed',
-  'question',
-  'break',
-  'card',
-  'picture-box',
-  'tabs',
-  'slides',
-  'dialog',
-  'toggle',
-] as const;
-export type Kind = (typeof KINDS)[number];
-
-/** Boxes that only lay out what they hold: what is in them may say more of what they are. */
-export const LAYOUT_KINDS: ReadonlySet<Kind> = new Set(['box', 'row', 'column', 'grid', 'stack']);
 
 /** Which part of the site a section is, where it is one that pages share: `reused` ones stand anywhere in a page. */
 export type Part = 'header' | 'footer' | 'reused';

@@ -1,5 +1,6 @@
+import type { Kind } from '../document/element-kinds.js';
 import { required } from '../data/required.js';
-import type { Kind } from '../document/types.js';
+
 import type { CapturedNode } from './captured.js';
 
 const BY_TAG: Readonly<Record<string, Kind>> = {

@@ -1,5 +1,6 @@
+import { LAYOUT_KINDS } from '../document/element-kinds.js';
 import { required } from '../data/required.js';
-import { LAYOUT_KINDS, type ElementNode, type PageDocument, type SharedStyle } from '../document/types.js';
+import { type ElementNode, type PageDocument, type SharedStyle } from '../document/types.js';
 import { firstWords } from '../text/words.js';
 import { textOf } from '../document/walk.js';
 import type { Features } from './features.js';

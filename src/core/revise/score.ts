@@ -1,4 +1,4 @@
-import { LAYOUT_KINDS } from '../document/types.js';
+import { LAYOUT_KINDS } from '../document/element-kinds.js';
 import type { Context } from './context.js';
 import type { Features } from './features.js';
 import type { Order } from './order.js';

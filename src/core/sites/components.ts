@@ -1,20 +1,9 @@
-import type { Declarations, ElementNode, Kind, PageDocument } from '../document/types.js';
+import { kindsWith, type Kind } from '../document/element-kinds.js';
+import type { Declarations, ElementNode, PageDocument } from '../document/types.js';
 import { isElement, textOf } from '../document/walk.js';
 
 /** Kinds of things that a site has one of, in several looks, rather than several. */
-const SHARED: ReadonlySet<Kind> = new Set([
-  'button',
-  'link',
-  'card',
-  'item',
-  'heading',
-  'field',
-  'question',
-  'quote',
-  'image',
-  'icon',
-  'picture-box',
-]);
+const SHARED = kindsWith(({ isComponent }) => isComponent);
 
 /** Where a shared element is used. */
 export interface ComponentUse {

@@ -1,4 +1,5 @@
-import type { ElementNode, Kind, PageDocument } from '../document/types.js';
+import type { Kind } from '../document/element-kinds.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
 import { COLOURS } from './token.js';
 

@@ -1,5 +1,6 @@
+import { LAYOUT_KINDS, type Kind } from '../document/element-kinds.js';
 import { required } from '../data/required.js';
-import { LAYOUT_KINDS, type ElementNode, type Kind, type PageDocument, type SharedStyle } from '../document/types.js';
+import { type ElementNode, type PageDocument, type SharedStyle } from '../document/types.js';
 import { gather, spread, type RangeDeclarations, type StyleRanges } from '../document/style-ranges.js';
 import { JOINS, type NamedJoin } from './joins/index.js';
 import type { Gaps } from './joins/nest.js';

@@ -3,7 +3,7 @@ import { extname } from 'node:path';
 import Papa from 'papaparse';
 import { fieldsByPath } from '../../core/content/check.js';
 import { wholeContent } from '../../core/content/content.js';
-import { isTranslated } from '../../core/content/languages.js';
+import { holdsEntries, isTranslated } from '../../core/document/field-types.js';
 import type { Field } from '../../core/content/regions.js';
 import { flatten, ID, nest, type Content, type Entries, type Group } from '../../core/content/values.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
@@ -53,9 +53,7 @@ export function fillContent(project: string, page: string | undefined, list: str
 
 function leavesOf(fields: readonly Field[], prefix: string): string[] {
   return fields.flatMap((field) =>
-    field.fields && field.type !== 'list' && field.type !== 'menu'
-      ? leavesOf(field.fields, prefix)
-      : [field.path.slice(prefix.length)],
+    field.fields && !holdsEntries(field) ? leavesOf(field.fields, prefix) : [field.path.slice(prefix.length)],
   );
 }
 

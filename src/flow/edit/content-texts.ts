@@ -1,7 +1,8 @@
 import { fieldsByPath } from '../../core/content/check.js';
 import { wholeContent } from '../../core/content/content.js';
 import { readFrontMatter, writeFrontMatter } from '../../core/content/front-matter.js';
-import { inLanguage, isTranslated, LANGUAGE } from '../../core/content/languages.js';
+import { inLanguage, LANGUAGE } from '../../core/content/languages.js';
+import { isTranslated } from '../../core/document/field-types.js';
 import { flatten, nest, type Content } from '../../core/content/values.js';
 import { readXliff, writeXliff, type TranslatedUnit, type Unit } from '../../core/content/xliff.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';

@@ -3,7 +3,7 @@ import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { checkContent, fieldsByPath, type ContentFault } from '../../core/content/check.js';
 import { originalContent, originalValues, wholeContent } from '../../core/content/content.js';
-import { isTranslated } from '../../core/content/languages.js';
+import { isTranslated } from '../../core/document/field-types.js';
 import { regionsOf, type Field, type Region } from '../../core/content/regions.js';
 import { entriesAt, flatten, ID, nest, type Content, type FlatContent, type Group } from '../../core/content/values.js';
 import { freeName } from '../../core/text/free-name.js';

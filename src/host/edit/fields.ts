@@ -1,6 +1,7 @@
 import type { Field, Region } from '../../core/content/regions.js';
 import { titleOf } from '../../core/content/titles.js';
 import type { FlatContent } from '../../core/content/values.js';
+import { inputFor } from './inputs.js';
 import { html, type Markup } from './markup.js';
 
 /** What a form is made of. */
@@ -16,9 +17,6 @@ export interface FormState {
 /** Names of inputs: `f:` and the path of the field; a file that replaces the one there, `u:` and its path. */
 export const VALUE = 'f:';
 export const UPLOAD = 'u:';
-
-/** A text longer than this gets several lines. */
-const ONE_LINE = 70;
 
 /** The fields of all regions, each as a person fills it in. */
 export function formFields(state: FormState): Markup {
@@ -110,36 +108,4 @@ function otherAt(path: string, { others }: FormState): Markup | undefined {
   return other === undefined
     ? undefined
     : html`<p class="other">Somebody else has changed this to “${other}”. Your version is shown here: save again to keep it.</p>`;
-}
-
-function inputFor(field: Field, value: string, common: Markup): Markup {
-  const choices = field.type === 'yes-no' ? ['yes', 'no'] : field.locked ? undefined : field.choices;
-  if (choices && choices.length > 0) {
-    const all = choices.includes(value) ? choices : [value, ...choices];
-    return html`<select${common}>${all.map((text) => html`<option${text === value && html` selected`}>${text}</option>`)}</select>`;
-  }
-  switch (field.type) {
-    case 'rich':
-      return html`<textarea${common} rows="${rowsFor(value)}" data-rich>${leading(value)}</textarea>`;
-    case 'address':
-    case 'file':
-      return html`<input${common} value="${value}" list="${field.type === 'file' ? 'files' : 'places'}" spellcheck="false" autocapitalize="none">`;
-    case 'focus':
-      return html`<input${common} value="${value}" data-focus spellcheck="false">`;
-    case 'number':
-      return html`<input${common} value="${value}" inputmode="decimal">`;
-    default:
-      return value.length > ONE_LINE || value.includes('\n')
-        ? html`<textarea${common} rows="${rowsFor(value)}">${leading(value)}</textarea>`
-        : html`<input${common} value="${value}">`;
-  }
-}
-
-/** A line break right at the beginning of a text area is dropped (HTML, 13.1.2.5). */
-function leading(value: string): string {
-  return value.startsWith('\n') ? `\n${value}` : value;
-}
-
-function rowsFor(value: string): number {
-  return Math.min(12, Math.max(2, Math.ceil(value.length / ONE_LINE) + value.split('\n').length - 1));
 }

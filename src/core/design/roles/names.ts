@@ -1,4 +1,5 @@
-import type { ElementNode, Kind, Part as SitePart } from '../../document/types.js';
+import type { Kind } from '../../document/element-kinds.js';
+import type { ElementNode, Part as SitePart } from '../../document/types.js';
 import { elements, textOf } from '../../document/walk.js';
 import { firstWords } from '../../text/words.js';
 import type { Part } from '../model/part.js';

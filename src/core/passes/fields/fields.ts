@@ -1,3 +1,4 @@
+import { LAYOUT_KINDS } from '../../document/element-kinds.js';
 import { required } from '../../data/required.js';
 import { FOCUS, isCut } from '../../content/focus.js';
 import { formatOf } from '../../content/formats.js';
@@ -8,7 +9,7 @@ import { isSwitch } from '../../content/parts.js';
 import { ID, LOOK } from '../../content/values.js';
 import { canBeRich, readsBack } from '../../content/rich.js';
 import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
-import { LAYOUT_KINDS } from '../../document/types.js';
+
 import { elements, isElement, isWords, textOf } from '../../document/walk.js';
 import { NameGiver, slug } from '../../text/words.js';
 import type { Pass } from '../pass.js';

@@ -1,15 +1,6 @@
+import { ELEMENT_KINDS } from '../../document/element-kinds.js';
 import { isElement, textOf } from '../../document/walk.js';
-import type { ElementNode, Kind } from '../../document/types.js';
-
-/** What the words right in an element of a kind are. */
-const BY_KIND: Partial<Record<Kind, string>> = {
-  heading: 'heading',
-  quote: 'quote',
-  button: 'label',
-  link: 'label',
-  toggle: 'button',
-  question: 'answer',
-};
+import type { ElementNode } from '../../document/types.js';
 
 /** What the words in an HTML element are (HTML, 4). */
 const BY_ELEMENT: Readonly<Record<string, string>> = {
@@ -30,7 +21,7 @@ const BY_ELEMENT: Readonly<Record<string, string>> = {
 
 /** What the words right in an element are called; undefined where only their place can say it. */
 export function wordFor(node: ElementNode): string | undefined {
-  return BY_ELEMENT[node.element] ?? BY_KIND[node.kind];
+  return BY_ELEMENT[node.element] ?? ELEMENT_KINDS[node.kind].textField;
 }
 
 /** Nothing that is said: marks and ornaments. */

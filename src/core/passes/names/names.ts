@@ -1,18 +1,10 @@
-import type { ElementNode, Kind } from '../../document/types.js';
+import { kindsWith } from '../../document/element-kinds.js';
+import type { ElementNode } from '../../document/types.js';
 import { elements, isElement, textOf } from '../../document/walk.js';
 import { firstWords, NameGiver, sectionSlug } from '../../text/words.js';
 import type { Pass } from '../pass.js';
 
-const NAMED_BY_WORDS: ReadonlySet<Kind> = new Set([
-  'heading',
-  'text',
-  'button',
-  'link',
-  'item',
-  'question',
-  'quote',
-  'run',
-]);
+const NAMED_BY_TEXT = kindsWith(({ namedByText }) => namedByText);
 
 /** Gives each element the name a person would give it. */
 export const names: Pass = {
@@ -47,7 +39,7 @@ function nameOf(node: ElementNode): string {
   if (node.kind === 'card' || node.kind === 'picture-box')
     for (const element of elements(node))
       if (element.kind === 'heading' && textOf(element)) return firstWords(textOf(element));
-  if (NAMED_BY_WORDS.has(node.kind)) {
+  if (NAMED_BY_TEXT.has(node.kind)) {
     const words = firstWords(textOf(node));
     if (words) return words;
   }

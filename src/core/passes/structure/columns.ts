@@ -1,5 +1,6 @@
+import type { Kind } from '../../document/element-kinds.js';
 import { bottom, right, type Box } from '../../geometry/box.js';
-import type { ElementNode, Kind, PageDocument } from '../../document/types.js';
+import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements, isElement, mapTree, textOf } from '../../document/walk.js';
 import type { Boxes, Pass } from '../pass.js';
 

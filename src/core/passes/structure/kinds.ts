@@ -1,10 +1,5 @@
-import {
-  LAYOUT_KINDS,
-  type ElementNode,
-  type Kind,
-  type PageDocument,
-  type SharedStyle,
-} from '../../document/types.js';
+import { LAYOUT_KINDS, kindsWith } from '../../document/element-kinds.js';
+import { type ElementNode, type PageDocument, type SharedStyle } from '../../document/types.js';
 import { elements, isElement, isWords, mapTree, walk } from '../../document/walk.js';
 import type { Boxes, Pass, PassContext } from '../pass.js';
 import { groupsOf } from './repeats.js';
@@ -41,27 +36,13 @@ function isCard(node: ElementNode, document: PageDocument, { boxes, width }: Pas
   const box = boxes.get(node.id);
   if (box && box[2] > CARD_SHARE * width) return false;
   if (node.part || [...elements(node)].some(({ kind }) => kind === 'section' || kind === 'form')) return false;
-  const inside = new Set([...elements(node)].slice(1).flatMap(({ kind }) => (isContent(kind) ? [kind] : [])));
+  const inside = new Set([...elements(node)].slice(1).flatMap(({ kind }) => (CONTENT.has(kind) ? [kind] : [])));
   if (!inside.has('heading') && !(inside.has('text') && (inside.has('image') || inside.has('picture-box'))))
     return false;
   return inside.size > 1 && (repeated || isFramed(node, document));
 }
 
-function isContent(kind: Kind): boolean {
-  return [
-    'heading',
-    'text',
-    'image',
-    'icon',
-    'artwork',
-    'button',
-    'link',
-    'list',
-    'quote',
-    'video',
-    'picture-box',
-  ].includes(kind);
-}
+const CONTENT = kindsWith(({ isContent }) => isContent);
 
 const CLEAR = /^(transparent|initial|unset|none|inherit|revert|rgba\(\d+, \d+, \d+, 0\))$/;
 

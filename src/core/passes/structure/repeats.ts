@@ -1,23 +1,15 @@
+import { kindsWith } from '../../document/element-kinds.js';
 import { required } from '../../data/required.js';
-import type { ElementNode, Kind, PageDocument } from '../../document/types.js';
+import type { ElementNode, PageDocument } from '../../document/types.js';
 import { isElement, mapTree } from '../../document/walk.js';
 import { NameGiver, slug } from '../../text/words.js';
 import { likeness } from '../../document/align-trees.js';
 import type { Pass } from '../pass.js';
 
 /** Things that make up a text, a form or a page: several of them in a row are no list of items. */
-const NEVER: ReadonlySet<Kind> = new Set([
-  'section',
-  'heading',
-  'text',
-  'run',
-  'break',
-  'divider',
-  'field',
-  'question',
-]);
+const NEVER = kindsWith(({ repeats }) => repeats === 'never');
 /** Things of which two side by side say nothing yet. */
-const SMALL: ReadonlySet<Kind> = new Set(['link', 'button', 'image', 'icon', 'embed', 'video']);
+const SMALL = kindsWith(({ repeats }) => repeats === 'small');
 /** Boxes in which words run on: what is in them is text, not items. */
 const TEXTS: ReadonlySet<string> = new Set([
   'p',

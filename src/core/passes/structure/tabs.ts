@@ -1,5 +1,6 @@
+import { LAYOUT_KINDS } from '../../document/element-kinds.js';
 import { required } from '../../data/required.js';
-import { LAYOUT_KINDS } from '../../document/types.js';
+
 import type {
   Declarations,
   ElementNode,
