@@ -239,7 +239,7 @@ describe('what is refused', () => {
     expect(revise(WINTER, '--undo').err).toContain('--undo takes no source.');
     writeFileSync(
       join(project, 'tavrik.yaml'),
-      readFileSync(join(project, 'tavrik.yaml'), 'utf8').replace('version: 1', 'version: 2'),
+      readFileSync(join(project, 'tavrik.yaml'), 'utf8').replace('version: 2', 'version: 3'),
     );
     expect(revise(WINTER).code).toBe(2);
     expect(existsSync(join(project, 'before'))).toBe(false);

@@ -129,7 +129,7 @@ export function longPage(index) {
   };
   return {
     format: 'tavrik-page',
-    version: 1,
+    version: 2,
     name: `page-${index}`,
     title: `Page ${index}`,
     language: 'en',

@@ -99,7 +99,7 @@ async function projectWith(project, pictures) {
   const { writeSettings } = require(join(root, 'dist/project/settings.js'));
   const settings = {
     format: 'tavrik-project',
-    version: 1,
+    version: 2,
     pages: [{ name: 'skies', kind: 'html', sources: ['skies.html'], widths: [1440] }],
     limits: { differ: 0.05, placed: 0.9 },
   };

@@ -4,7 +4,7 @@ import { placedContent, wholeContent } from '../core/content/content.js';
 import { wholeFlat } from '../core/content/edits.js';
 import { regionsOf } from '../core/content/regions.js';
 import { flatten, nest, type Content, type FlatContent, type Value } from '../core/content/values.js';
-import { checkDocument } from '../core/document/check.js';
+import { readDocument as readPageDocument } from '../core/document/check.js';
 import type { PageDocument } from '../core/document/types.js';
 import type { Context } from './context.js';
 import type { ItemRecord, ItemState } from './store/items.js';
@@ -49,8 +49,7 @@ function wrong(path: string, what: string): Refusal {
 
 /** @throws Problem if it is no page document */
 export function readDocument(given: unknown): PageDocument {
-  checkDocument(given, 'document');
-  const { palette: _, tokens: __, sum: ___, ...document } = given;
+  const { palette: _, tokens: __, sum: ___, ...document } = readPageDocument(given, 'document');
   return document;
 }
 

@@ -8,7 +8,7 @@ import { readSettings, writeSettings, type ProjectSettings } from './settings.js
 
 const settings: ProjectSettings = {
   format: 'tavrik-project',
-  version: 1,
+  version: 2,
   pages: [{ name: 'home', kind: 'html', sources: ['../home.html'], widths: [1440, 390] }],
   limits: { differ: 0.05, placed: 0.9 },
 };

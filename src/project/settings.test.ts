@@ -2,7 +2,7 @@ import { pageNamed, readSettings, writeSettings, type ProjectSettings } from './
 
 const settings = {
   format: 'tavrik-project',
-  version: 1,
+  version: 2,
   pages: [{ name: 'marsh', kind: 'html', sources: ['../index.html'], widths: [1440, 390] }],
   limits: { differ: 0.02, placed: 0.95 },
 } satisfies ProjectSettings;
@@ -17,6 +17,14 @@ describe('settings of a project', () => {
       pages: [{ ...page, select: ['main'], move: ['parent' as const], schemes: 'dark' as const }],
     };
     expect(readSettings(writeSettings(chosen), 'x')).toEqual(chosen);
+  });
+
+  it('of version 1 are read, in which designs were of the kind "svg"', () => {
+    const old = { ...settings, version: 1, pages: [page, { ...page, name: 'star', kind: 'svg' }] };
+    const now = readSettings(JSON.stringify(old), 'x');
+    expect(now.version).toBe(2);
+    expect(now.pages.map(({ kind }) => kind)).toEqual(['html', 'design']);
+    expect(() => readSettings(JSON.stringify({ ...old, version: 2 }), 'x')).toThrow(/"pages\[1\]\.kind"/);
   });
 
   it('have usual limits if none are given', () => {

@@ -1,3 +1,4 @@
+import { SOURCE_KINDS, type SourceKind } from '../core/document/types.js';
 import { SCREEN_NAMES, type DesignChoices, type Scale } from '../core/design/responsive/screens.js';
 import Joi from 'joi';
 import { parse, stringify } from 'yaml';
@@ -5,9 +6,11 @@ import { MOVES, SCHEMES, type Move, type Schemes } from '../core/source/reading.
 import { TavrikError } from '../core/errors/tavrik-error.js';
 
 /** `tavrik.yaml`: sources, widths and limits of a project. A person's file: written once, then only read. */
+export const SETTINGS_VERSION = 2;
+
 export interface ProjectSettings {
   readonly format: 'tavrik-project';
-  readonly version: 1;
+  readonly version: typeof SETTINGS_VERSION;
   /** The first one is the home page of the site, unless one is called so. */
   readonly pages: readonly PageSettings[];
   readonly limits: {
@@ -27,7 +30,7 @@ export interface ProjectSettings {
 /** What one page is made from. */
 export interface PageSettings {
   readonly name: string;
-  readonly kind: 'html' | 'svg';
+  readonly kind: SourceKind;
   /** Files relative to the project, or addresses. */
   readonly sources: readonly string[];
   readonly root?: string;
@@ -85,7 +88,9 @@ const pageSchema = Joi.object({
   name: Joi.string()
     .pattern(/^[a-z0-9][a-z0-9-]*$/)
     .required(),
-  kind: Joi.string().valid('html', 'svg').required(),
+  kind: Joi.string()
+    .valid(...SOURCE_KINDS)
+    .required(),
   sources: Joi.array().items(Joi.string()).min(1).required(),
   root: Joi.string(),
   schemes: Joi.string().valid(...SCHEMES),
@@ -99,7 +104,7 @@ const pageSchema = Joi.object({
 
 const schema = Joi.object({
   format: Joi.string().valid('tavrik-project').required(),
-  version: Joi.number().valid(1).required(),
+  version: Joi.number().valid(SETTINGS_VERSION).required(),
   pages: Joi.array().items(pageSchema).min(1).unique('name').required(),
   limits: Joi.object({
     differ: Joi.number().min(0).max(1).default(LIMITS.differ),
@@ -122,7 +127,7 @@ export function readSettings(text: string, file: string): ProjectSettings {
       'Fix the line it names, or convert again.',
     );
   }
-  const checked = schema.validate(value ?? {}, { abortEarly: true });
+  const checked = schema.validate(upgraded(value ?? {}), { abortEarly: true });
   if (checked.error) throw new TavrikError(`${checked.error.message}.`, file, 'Fix it, or convert the source again.');
   return checked.value as ProjectSettings;
 }
@@ -140,6 +145,16 @@ export function pageNamed({ pages }: ProjectSettings, name: string | undefined):
     `The project has ${pages.map((page) => page.name).join(', ')}.`,
     'not-found',
   );
+}
+
+/** Settings of version 1, in which designs were of the kind `svg`, as settings of today. */
+function upgraded(value: unknown): unknown {
+  const { version, pages } = value as { readonly version?: unknown; readonly pages?: unknown };
+  if (version !== 1 || !Array.isArray(pages)) return value;
+  const now = (pages as { readonly kind?: unknown }[]).map((page) =>
+    page?.kind === 'svg' ? { ...page, kind: 'design' } : page,
+  );
+  return { ...(value as object), version: SETTINGS_VERSION, pages: now };
 }
 
 export function writeSettings(settings: ProjectSettings): string {

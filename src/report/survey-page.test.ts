@@ -26,7 +26,7 @@ const screen = (width: number) => ({
 });
 const page = (more: Partial<PageSurvey> = {}): PageSurvey => ({
   page: 'visit',
-  kind: 'svg',
+  kind: 'design',
   title: 'Visit',
   description: '',
   language: 'en',

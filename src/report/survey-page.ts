@@ -48,7 +48,7 @@ function pagePart(page: PageSurvey, at: number, named: boolean): string {
   const title = page.title ? `“${page.title}”` : 'no title';
   return `<section aria-label="${attribute(page.page)}">
 ${named ? `<h2>${text(page.page)}</h2>` : ''}
-<p class="soft">${text(`${page.kind === 'svg' ? `${screens.length} artboards` : 'a web page'}, ${title}${language}`)}</p>
+<p class="soft">${text(`${page.kind === 'design' ? `${screens.length} artboards` : 'a web page'}, ${title}${language}`)}</p>
 <div class="two">
 <div class="screens">${widest ?? ''}${others.length ? `<div class="small">${others.join('')}</div>` : ''}</div>
 <div id="findings-${at}">
@@ -120,7 +120,7 @@ function figure(page: PageSurvey, at: number, screen: number, marked: ReadonlySe
       ? mark(finding, finding.box, index, at, width, height)
       : '',
   );
-  return `<figure><figcaption>${page.kind === 'svg' ? `${text(name)} · ` : ''}${width} × ${height} px · ${things} things</figcaption><div class="board" tabindex="0" role="group" aria-label="${attribute(`${width} px`)}"><img src="${attribute(encodeURIComponent(imageName(page, screen)))}" width="${width}" height="${height}" alt="${attribute(`${page.page} at ${width} px`)}" loading="lazy">${marks.join('')}</div></figure>`;
+  return `<figure><figcaption>${page.kind === 'design' ? `${text(name)} · ` : ''}${width} × ${height} px · ${things} things</figcaption><div class="board" tabindex="0" role="group" aria-label="${attribute(`${width} px`)}"><img src="${attribute(encodeURIComponent(imageName(page, screen)))}" width="${width}" height="${height}" alt="${attribute(`${page.page} at ${width} px`)}" loading="lazy">${marks.join('')}</div></figure>`;
 }
 
 function mark(

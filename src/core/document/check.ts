@@ -1,10 +1,29 @@
 import Ajv2020, { type ValidateFunction } from 'ajv/dist/2020.js';
 import { TavrikError } from '../errors/tavrik-error.js';
 import { PAGE_SCHEMA } from './schema.js';
-import type { PageDocument } from './types.js';
+import { PAGE_VERSION, type PageDocument } from './types.js';
 import { elements } from './walk.js';
 
 let validate: ValidateFunction | undefined;
+
+/** A page document that was read, of this version or an earlier one. @throws TavrikError if it is none */
+export function readDocument(value: unknown, file: string): PageDocument {
+  const document = upgraded(value);
+  checkDocument(document, file);
+  return document;
+}
+
+/** Documents of version 1, in which designs were of the kind `svg`, as documents of today. */
+function upgraded(value: unknown): unknown {
+  if (typeof value !== 'object' || value === null) return value;
+  const { version, source } = value as { readonly version?: unknown; readonly source?: { readonly kind?: unknown } };
+  if (version !== 1) return value;
+  return {
+    ...value,
+    version: PAGE_VERSION,
+    ...(source?.kind === 'svg' ? { source: { ...source, kind: 'design' } } : {}),
+  };
+}
 
 /** Checks that something is a page document: by its schema, and that the names in it lead somewhere. @throws Problem */
 export function checkDocument(value: unknown, file: string): asserts value is PageDocument {

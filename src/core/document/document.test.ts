@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { assetAddresses, mapAssets } from './addresses.js';
-import { checkDocument } from './check.js';
+import { checkDocument, readDocument } from './check.js';
 import { TavrikError } from '../errors/tavrik-error.js';
 import { element, page, words } from './sample.js';
 import { PAGE_SCHEMA } from './schema.js';
@@ -69,6 +69,22 @@ describe('names', () => {
     expect(firstWords('one two three four five six')).toBe('one two three four five …');
     expect(firstWords('one')).toBe('one');
   });
+});
+
+describe('readDocument', () => {
+  it('reads documents of version 1, in which designs were of the kind "svg"', () => {
+    const now = page({}, element('text', 'x'));
+    const old = { ...now, version: 1, source: { ...now.source, kind: 'svg' } };
+    expect(readDocument(old, 'f')).toEqual({ ...now, source: { ...now.source, kind: 'design' } });
+    expect(readDocument({ ...now, version: 1 }, 'f')).toEqual(now);
+  });
+
+  it.each([[null], ['text'], [{ version: 1 }], [{ ...page({}), source: { ...page({}).source, kind: 'svg' } }]])(
+    'refuses %j',
+    (value) => {
+      expect(() => readDocument(value, 'f')).toThrow(/not a page document/);
+    },
+  );
 });
 
 describe('checkDocument', () => {

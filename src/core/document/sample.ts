@@ -1,4 +1,4 @@
-import type { ElementNode, PageDocument, PageNode, SharedStyle } from './types.js';
+import { PAGE_VERSION, type ElementNode, type PageDocument, type PageNode, type SharedStyle } from './types.js';
 
 /** Small page documents for tests. */
 export function element(
@@ -17,7 +17,7 @@ export function words(text: string, field?: string): PageNode {
 export function page(styles: Readonly<Record<string, SharedStyle>>, ...children: PageNode[]): PageDocument {
   return {
     format: 'tavrik-page',
-    version: 1,
+    version: PAGE_VERSION,
     name: 'sample',
     title: 'Sample',
     language: 'en',

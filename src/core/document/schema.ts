@@ -1,3 +1,4 @@
+import { PAGE_VERSION, SOURCE_KINDS } from './types.js';
 import { ELEMENT_KINDS, KINDS } from './element-kinds.js';
 import { RULE_TYPES } from './field-types.js';
 
@@ -40,7 +41,7 @@ export const PAGE_SCHEMA = {
   additionalProperties: false,
   properties: {
     format: { const: 'tavrik-page' },
-    version: { const: 1 },
+    version: { const: PAGE_VERSION },
     sum: {
       type: 'string',
       description:
@@ -58,7 +59,7 @@ export const PAGE_SCHEMA = {
       required: ['kind', 'files', 'widths'],
       additionalProperties: false,
       properties: {
-        kind: { enum: ['html', 'svg'] },
+        kind: { enum: [...SOURCE_KINDS] },
         files: { type: 'array', items: text },
         widths: { type: 'array', items: { type: 'integer', minimum: 1 } },
       },

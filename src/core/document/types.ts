@@ -115,9 +115,16 @@ export interface PageHead {
   readonly facts?: readonly object[];
 }
 
+/** What a page was made from. */
+export const SOURCE_KINDS = ['html', 'design'] as const;
+export type SourceKind = (typeof SOURCE_KINDS)[number];
+
+/** The version of page documents that is written. In version 1, designs were of the kind `svg`. */
+export const PAGE_VERSION = 2;
+
 export interface PageDocument {
   readonly format: 'tavrik-page';
-  readonly version: 1;
+  readonly version: typeof PAGE_VERSION;
   /** Of all the rest, when the file was written: tells whether somebody changed it by hand. */
   readonly sum?: string;
   readonly name: string;
@@ -129,7 +136,7 @@ export interface PageDocument {
   /** True if the source had no doctype, so that browsers lay it out in quirks mode. */
   readonly quirks?: boolean;
   readonly source: {
-    readonly kind: 'html' | 'svg';
+    readonly kind: SourceKind;
     readonly files: readonly string[];
     readonly widths: readonly number[];
   };

@@ -1,6 +1,14 @@
 import { required } from '../data/required.js';
 import { createHash } from 'node:crypto';
-import type { Breakpoint, ElementNode, PageDocument, PageNode, SharedStyle, WordsNode } from '../document/types.js';
+import {
+  PAGE_VERSION,
+  type Breakpoint,
+  type ElementNode,
+  type PageDocument,
+  type PageNode,
+  type SharedStyle,
+  type WordsNode,
+} from '../document/types.js';
 import { headFrom } from './head.js';
 import { keptAttributes, referencedIds } from './attributes.js';
 import type { Box, CapturedFace, CapturedNode, CapturedPage } from './captured.js';
@@ -110,7 +118,7 @@ export function buildPage(input: BuildInput): Built {
   const head = page.head && headFrom(page.head);
   const document: PageDocument = {
     format: 'tavrik-page',
-    version: 1,
+    version: PAGE_VERSION,
     name: input.name,
     title: page.title,
     language: page.language,

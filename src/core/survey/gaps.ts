@@ -44,7 +44,7 @@ export function downGaps(
   of: SurveyedPage['kind'],
 ): { readonly gap: number; readonly above: SurveyedElement; readonly below: SurveyedElement }[] {
   const solid = screen.things.filter(({ kind, text, box }) =>
-    of === 'svg' ? kind !== 'box' : !text && box[2] < 0.9 * screen.width,
+    of === 'design' ? kind !== 'box' : !text && box[2] < 0.9 * screen.width,
   );
   const strips = new Strips<SurveyedElement>();
   for (const seenThing of solid) strips.add(seenThing);

@@ -1,3 +1,4 @@
+import type { SourceKind } from '../document/types.js';
 import type { AskedFont } from '../fonts/font-faces.js';
 import type { Box } from '../geometry/box.js';
 
@@ -128,7 +129,7 @@ export interface SurveyedItems {
 /** One page of a source. */
 export interface SurveyedPage {
   readonly name: string;
-  readonly kind: 'html' | 'svg';
+  readonly kind: SourceKind;
   readonly title: string;
   readonly description: string;
   readonly language: string;

@@ -1,3 +1,4 @@
+import type { SourceKind } from '../document/types.js';
 import { readColour, writeColour } from '../css/colours.js';
 import { eachElement, largestShown } from './placed-elements.js';
 import type { Finding } from './finding.js';
@@ -21,7 +22,7 @@ export interface ImageUse {
 /** What there is in a page, and what is to be said of it. */
 export interface PageSurvey {
   readonly page: string;
-  readonly kind: 'html' | 'svg';
+  readonly kind: SourceKind;
   readonly title: string;
   readonly description: string;
   readonly language: string;

@@ -35,7 +35,7 @@ const screen = (...things: SurveyedElement[]): SurveyedScreen => ({
 });
 const pageOf = (seenScreen: SurveyedScreen): SurveyedPage => ({
   name: 'p',
-  kind: 'svg',
+  kind: 'design',
   title: '',
   description: '',
   language: '',
@@ -109,7 +109,7 @@ describe('what a text stands on', () => {
 describe('distances', () => {
   it('are those of neighbours in a column, and of rows of things alike', () => {
     const things = [0, 30, 65].map((y) => text(`Line ${y}`, [10, y, 90, 20]));
-    expect(downGaps(screen(...things), 'svg').map(({ gap }) => gap)).toEqual([10, 15]);
+    expect(downGaps(screen(...things), 'design').map(({ gap }) => gap)).toEqual([10, 15]);
     const cards = [0, 110, 227].map((x) => box(`card ${x}`, [x, 300, 100, 80]));
     expect(rowsOf(screen(...cards)).map(({ gaps }) => gaps)).toEqual([[10, 17]]);
   });

@@ -17,7 +17,7 @@ import type { PageBuild } from './page-build.js';
 import { buildHead } from './page-head.js';
 import { readDesigns, type ReadDesign } from './read-designs.js';
 import { finishReference } from '../source/reference.js';
-import type { Source } from '../source/find-sources.js';
+import type { DesignSource } from '../source/source.js';
 import { choicesBefore } from './write-project.js';
 
 /** Stands where a linked picture of a drawing is missing: unlike no picture at all, it keeps the picture's place. */
@@ -25,7 +25,7 @@ const EMPTY_IMAGE = `data:image/svg+xml,${encodeURIComponent('<svg xmlns="http:/
 
 /** Makes the pages that artboards are of. @param store where the files that they show go @throws Problem */
 export async function buildDesignPages(
-  source: Extract<Source, { kind: 'svg' }>,
+  source: DesignSource,
   { progress, fonts, page, out, design, decisions, briefText }: ReadOptions,
   browser: OpenBrowser,
   store: AssetStore,

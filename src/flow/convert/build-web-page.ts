@@ -20,7 +20,7 @@ import { buildHead } from './page-head.js';
 import { readHtml } from './read-html.js';
 import { finishReference, openReference, elementPlaces, type SectionPlace } from '../source/reference.js';
 import { serveSource } from '../source/serve-source.js';
-import type { WebSource } from '../source/find-sources.js';
+import type { WebSource } from '../source/source.js';
 import { trimPage } from './trim-page.js';
 
 /** Makes a page of a web page. @param store where the files that it shows go @throws Problem */

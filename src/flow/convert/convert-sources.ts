@@ -15,7 +15,7 @@ import { buildWebPage } from './build-web-page.js';
 import { prove, type ProjectProof } from '../proof/prove.js';
 import type { Savings } from './resize-images.js';
 import type { TunedPage } from '../proof/tune.js';
-import type { Source } from '../source/find-sources.js';
+import type { Source } from '../source/source.js';
 import { writeProject, type WrittenPage } from './write-project.js';
 
 /** Reads sources in a browser that is open, and writes their project. @throws Problem; nothing is written then */
@@ -31,7 +31,7 @@ export async function convertSources(
       sources.length > 1 ? (text: string) => options.progress(`${source.name}: ${text}`) : options.progress;
     const own = { ...options, progress };
     mades.push(
-      ...(source.kind === 'svg'
+      ...(source.kind === 'design'
         ? await buildDesignPages(source, own, browser, store)
         : [await buildWebPage(source, own, browser, store)]),
     );

@@ -4,7 +4,7 @@ import type { DecisionOutcome } from '../../core/brief/brief.js';
 import type { PageDocument } from '../../core/document/types.js';
 import type { Trimmed } from '../../core/trim/trim.js';
 import type { Reference } from '../source/reference.js';
-import type { Source } from '../source/find-sources.js';
+import type { Source } from '../source/source.js';
 
 /** A source turned into a page, with everything that its project needs to know of it. */
 export interface PageBuild {

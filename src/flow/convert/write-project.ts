@@ -45,11 +45,12 @@ import {
   writeSettings,
   type PageSettings,
   type ProjectSettings,
+  SETTINGS_VERSION,
 } from '../../project/settings.js';
 import type { ReadOptions } from './convert.js';
 import type { PageBuild } from './page-build.js';
 import { referenceFiles } from '../source/reference.js';
-import type { Source } from '../source/find-sources.js';
+import type { Source } from '../source/source.js';
 
 const NOTHING: FlatContent = { values: new Map(), lists: new Map() };
 
@@ -103,7 +104,7 @@ export function writeProject(
   });
   const settings: ProjectSettings = {
     format: 'tavrik-project',
-    version: 1,
+    version: SETTINGS_VERSION,
     pages: pages.map((page) => settingsFor(page, options)),
     limits: settingsBefore(out)?.limits ?? LIMITS,
   };
@@ -176,7 +177,7 @@ function settingsFor(
     kind: document.source.kind,
     sources: source.kind === 'address' ? files : files.map((file) => relative(target, file)),
     ...(source.kind === 'html' ? { root: relative(target, source.root) || '.' } : {}),
-    ...(source.kind === 'svg' || reading.schemes === 'both' ? {} : { schemes: reading.schemes }),
+    ...(source.kind === 'design' || reading.schemes === 'both' ? {} : { schemes: reading.schemes }),
     ...(reading.choice ? { select: reading.choice.selectors, move: reading.choice.moves } : {}),
     ...(choices && Object.keys(choices).length ? { design: choices } : {}),
     ...(fonts === undefined ? {} : { fonts: relative(target, resolve(fonts)) }),

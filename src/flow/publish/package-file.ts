@@ -5,7 +5,7 @@ import { sha256 } from '../../core/text/hash.js';
 import type { Item } from '../../core/sites/items.js';
 import { MANIFEST_FILE, MANIFEST_SCHEMA, manifestFaults, type Manifest } from '../../core/sites/manifest.js';
 import type { Content } from '../../core/content/values.js';
-import { checkDocument } from '../../core/document/check.js';
+import { readDocument } from '../../core/document/check.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { readTokens } from '../../core/tokens/format.js';
 import { paletteOf } from '../../core/tokens/palette.js';
@@ -98,8 +98,7 @@ export function handedFrom({ manifest, read }: OpenedPackage, file: string): Han
   const palette = text === undefined ? {} : { palette: paletteOf(readTokens(text, `${file}, ${tokens}`)) };
   const json = (path: string): unknown => JSON.parse(read(path).toString('utf8'));
   const items = manifest.items.map(({ document: path, content, ...item }): Item => {
-    const document = path === undefined ? undefined : json(path);
-    if (document !== undefined) checkDocument(document, `${file}, ${path}`);
+    const document = path === undefined ? undefined : readDocument(json(path), `${file}, ${path}`);
     return {
       ...item,
       content: json(content) as Content,

@@ -10,7 +10,7 @@ import { openProject } from '../../project/folder.js';
 import { contentFileOf, readPageContent, readSiteContent, siteFileOf } from '../../project/page-content.js';
 import { misfitIn } from '../../core/content/content.js';
 import type { Content } from '../../core/content/values.js';
-import { checkDocument } from '../../core/document/check.js';
+import { readDocument } from '../../core/document/check.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { PageDocument } from '../../core/document/types.js';
 
@@ -26,8 +26,7 @@ export interface ReadPage {
 /** Reads the document and the content of a page. @throws Problem */
 export function readPage(project: string, name: string): ReadPage {
   const file = join(project, 'pages', `${name}.json`);
-  const read = readJson(file);
-  checkDocument(read, file);
+  const read = readDocument(readJson(file), file);
   const { sum: _, ...own } = read;
   const document: PageDocument = { ...own, palette: paletteOf(tokensOf(project)) };
   const contentFile = contentFileOf(project, name);

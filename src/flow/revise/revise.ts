@@ -179,7 +179,7 @@ function refuseChanged(project: string, pages: readonly PageSettings[], { anyway
 
 /** @throws Problem if artboards are missing that the old version had */
 function refuseFewer(pages: readonly PageSettings[], sources: readonly string[], { anyway }: ReviseOptions): void {
-  const before = pages.filter(({ kind }) => kind === 'svg').flatMap((page) => page.sources);
+  const before = pages.filter(({ kind }) => kind === 'design').flatMap((page) => page.sources);
   if (
     anyway ||
     before.length === 0 ||

@@ -1,7 +1,8 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { findSources, type Source } from './find-sources.js';
+import { findSources } from './find-sources.js';
+import type { Source } from './source.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'tavrik-source-'));
 const put = (path: string, text: string): string => {
@@ -44,14 +45,14 @@ describe('findSources', () => {
   });
 
   it('takes artboards, named after what their names share', () => {
-    expect(only(artboards)).toMatchObject({ kind: 'svg', name: 'star', files: artboards });
+    expect(only(artboards)).toMatchObject({ kind: 'design', name: 'star', files: artboards });
     expect(only([put('evenings/1440.svg', '<svg/>')])).toMatchObject({ name: 'evenings' });
   });
 
   it('tells what a file without an ending is', () => {
     expect(only([put('plain', '<!DOCTYPE html><p>Hi')])).toMatchObject({ kind: 'html', name: 'plain' });
     expect(only([put('drawn', '<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg"/>')])).toMatchObject({
-      kind: 'svg',
+      kind: 'design',
     });
   });
 

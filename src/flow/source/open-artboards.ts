@@ -1,4 +1,4 @@
-import { readFileSync, statSync } from 'node:fs';
+import { statSync } from 'node:fs';
 import { basename, extname } from 'node:path';
 import type { Page } from 'playwright-core';
 import { inside, putIntoPage } from '../../browser/inpage-script.js';
@@ -14,6 +14,7 @@ import { chooseFaces, missingFonts, type FontFile } from '../../core/fonts/font-
 import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { FontFace } from '../../core/document/types.js';
 import { renderFaces } from '../../core/render/css.js';
+import { readDrawing } from './source-formats.js';
 import type { OpenReference } from './reference.js';
 
 /** Largest drawing that is read, bytes. */
@@ -59,7 +60,7 @@ async function placeFile(browser: OpenBrowser, served: Served, file: string, ind
       'Link its images instead of embedding them, or split it.',
       'too-large',
     );
-  const text = readFileSync(file, 'utf8');
+  const text = readDrawing(file);
   const address = `/-board-${index}`;
   served.hold(address, 'text/html; charset=utf-8', '<!doctype html><meta charset="utf-8"><body></body>');
   const first = await place(browser, `${served.origin}${address}`, text, file);

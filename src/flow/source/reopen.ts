@@ -4,7 +4,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import type { OpenBrowser } from '../../browser/launch.js';
 import { decided, type Decision } from '../../core/brief/brief.js';
-import { checkDocument } from '../../core/document/check.js';
+import { readDocument } from '../../core/document/check.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { sectionSlug } from '../../core/text/words.js';
 import { sectionsOf } from '../../core/passes/structure/sections.js';
@@ -56,7 +56,7 @@ async function openAgain(
   browser: OpenBrowser,
   options: ReopenOptions,
 ): Promise<Reference[]> {
-  if (page.kind === 'svg')
+  if (page.kind === 'design')
     throw new TavrikError(
       `No artboard is ${widths.join(', ')} px wide.`,
       project,
@@ -64,8 +64,7 @@ async function openAgain(
       'not-found',
     );
   const file = join(project, 'pages', `${page.name}.json`);
-  const document: unknown = JSON.parse(readFileSync(file, 'utf8'));
-  checkDocument(document, file);
+  const document = readDocument(JSON.parse(readFileSync(file, 'utf8')), file);
   const sections = sectionsOf(document).map(({ name, from }) => ({
     name: sectionSlug(name),
     path: from?.path ?? '',
@@ -103,7 +102,7 @@ export async function serveAgain(
   if (!address && !existsSync(local)) return undefined;
   const { root, schemes = 'both', select, move = [] } = page;
   const [source] = findSources([address ? given : local], root === undefined ? undefined : resolve(project, root));
-  if (!source || source.kind === 'svg')
+  if (!source || source.kind === 'design')
     throw new TavrikError('The source is no longer a web page.', local, 'Convert it again.');
   return serveSource(source, {
     schemes,

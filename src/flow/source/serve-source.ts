@@ -4,7 +4,7 @@ import { serveFolder } from '../../browser/serve.js';
 import type { Visit } from '../../browser/visit.js';
 import { shownScheme, type Reading } from '../../core/source/reading.js';
 import { pageIn, unpack } from '../../project/archive.js';
-import type { WebSource } from './find-sources.js';
+import type { WebSource } from './source.js';
 
 /** A source that can be opened in a browser. */
 export interface ServedSource {

@@ -48,7 +48,7 @@ export async function start(ask: Asker, { browser, progress, readWidths }: Start
   const out = await ask.text('Which folder is the project for?', `./${source?.name ?? 'page'}`, (answer) =>
     faultOf(() => checkTarget(answer)),
   );
-  const isDesign = source?.kind === 'svg';
+  const isDesign = source?.kind === 'design';
   const widths = isDesign
     ? WIDTHS
     : await ask.text('At which widths is it compared (px)?', WIDTHS, (answer) => faultOf(() => readWidths(answer)));

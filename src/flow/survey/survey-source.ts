@@ -48,7 +48,7 @@ export async function surveyDesign(
   const shown = await Promise.all(artboards.map(({ reference }) => shownFonts(reference.page)));
   return {
     name,
-    kind: 'svg',
+    kind: 'design',
     title: artboards.map(({ board: artboard }) => artboard.title).find(Boolean) ?? '',
     description: '',
     language: '',

@@ -19,7 +19,8 @@ import { openReference } from '../source/reference.js';
 import type { Progress } from '../progress.js';
 import { surveyDesign, surveyWebPage } from './survey-source.js';
 import { serveSource } from '../source/serve-source.js';
-import { findSources, refuseForeign, type Source, type WebSource } from '../source/find-sources.js';
+import { findSources, refuseForeign } from '../source/find-sources.js';
+import type { Source, WebSource } from '../source/source.js';
 
 export interface SurveyOptions {
   readonly root?: string;
@@ -76,7 +77,7 @@ export async function survey(given: readonly string[], options: SurveyOptions): 
       );
       replaceReport(options.out, [
         ...files,
-        ['survey.json', `${JSON.stringify({ format: 'tavrik-survey', version: 1, pages }, null, 2)}\n`],
+        ['survey.json', `${JSON.stringify({ format: 'tavrik-survey', version: 2, pages }, null, 2)}\n`],
       ]);
     }
     if (options.brief !== undefined) writeFile(options.brief, writeBrief(pages.flatMap(({ findings }) => findings)));
@@ -87,7 +88,7 @@ export async function survey(given: readonly string[], options: SurveyOptions): 
 }
 
 async function lookAt(source: Source, options: SurveyOptions, browser: OpenBrowser): Promise<Looked[]> {
-  return source.kind === 'svg'
+  return source.kind === 'design'
     ? lookAtArtboards(source.files, source.name, options, browser)
     : [await lookAtPage(source, options, browser)];
 }

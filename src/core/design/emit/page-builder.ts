@@ -1,12 +1,13 @@
 import { required } from '../../data/required.js';
-import type {
-  Breakpoint,
-  ElementNode,
-  FontFace,
-  PageDocument,
-  PageNode,
-  SharedStyle,
-  StyleVariant,
+import {
+  PAGE_VERSION,
+  type Breakpoint,
+  type ElementNode,
+  type FontFace,
+  type PageDocument,
+  type PageNode,
+  type SharedStyle,
+  type StyleVariant,
 } from '../../document/types.js';
 import { textOf } from '../../document/walk.js';
 import { slug } from '../../text/words.js';
@@ -84,11 +85,11 @@ export class PageBuilder {
     };
     return {
       format: 'tavrik-page',
-      version: 1,
+      version: PAGE_VERSION,
       name: this.input.name,
       title: this.input.boards[0]?.title || this.titleFrom() || this.input.name,
       language: 'en',
-      source: { kind: 'svg', files: this.input.files, widths: this.artboards.map(({ width }) => width) },
+      source: { kind: 'design', files: this.input.files, widths: this.artboards.map(({ width }) => width) },
       breakpoints: this.breakpoints,
       ...(this.input.fonts?.length ? { fonts: this.input.fonts } : {}),
       everywhere: { 'box-sizing': 'border-box', margin: '0' },

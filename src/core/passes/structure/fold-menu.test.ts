@@ -21,7 +21,7 @@ const press = element('button', 'book', { element: 'a', style: 'press' }, words(
 
 function drawn(...inside: ElementNode[]): PageDocument {
   const document = page(styles, element('section', 'top', {}, element('row', 'bar', { style: 'row' }, ...inside)));
-  return { ...document, source: { kind: 'svg', files: ['a.svg'], widths: [1440] } };
+  return { ...document, source: { kind: 'design', files: ['a.svg'], widths: [1440] } };
 }
 
 function folded(document: PageDocument): string[] {

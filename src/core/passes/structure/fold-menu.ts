@@ -47,7 +47,7 @@ export const foldMenu: Pass = {
   name: 'fold-menu',
   does: 'folds the main menu on narrow screens that nobody drew',
   run(document, { boxes }) {
-    const row = document.source.kind === 'svg' ? menuRow(document) : undefined;
+    const row = document.source.kind === 'design' ? menuRow(document) : undefined;
     const screens = row ? screensToFold(document, row, boxes) : [];
     return row && screens.length ? fold(document, row, screens) : document;
   },

@@ -13,7 +13,11 @@ function heading(level: number, name: string): ElementNode {
 
 function design(body: SharedStyle, ...inside: ElementNode[]): PageDocument {
   const document = page({ body }, ...inside);
-  return { ...document, body: { ...document.body, style: 'body' }, source: { kind: 'svg', files: [], widths: [1440] } };
+  return {
+    ...document,
+    body: { ...document.body, style: 'body' },
+    source: { kind: 'design', files: [], widths: [1440] },
+  };
 }
 
 function outlineOf({ body }: PageDocument): string[] {

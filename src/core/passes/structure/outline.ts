@@ -15,7 +15,7 @@ export const outline: Pass = {
   name: 'outline',
   does: 'marks main and nav of a design, and makes heading levels descend one at a time',
   run(document) {
-    if (document.source.kind !== 'svg') return document;
+    if (document.source.kind !== 'design') return document;
     const levelled = levelHeadings(document);
     return withMain({ ...levelled, body: withNavigation(levelled) });
   },

@@ -11,7 +11,7 @@ export const artboardWidths: Check = {
   severity: 'risk',
   why: 'Layouts change at breakpoints between the widths: two artboards in one range contradict each other.',
   find: ({ kind, screens }) => {
-    if (kind !== 'svg') return [];
+    if (kind !== 'design') return [];
     return screens.flatMap(({ name, width }, index): CheckResult[] => {
       const wider = screens[index - 1]?.width;
       const place = { name, path: name, screen: width };
