@@ -43,6 +43,9 @@ writeFileSync(
   join(root, 'schema/package.schema.json'),
   `${JSON.stringify(createRequire(import.meta.url)('../dist/core/sites/manifest.js').MANIFEST_SCHEMA, null, 2)}\n`,
 );
+const { FILE_SCHEMAS } = createRequire(import.meta.url)('../dist/project/edited-files.js');
+for (const [name, schema] of Object.entries(FILE_SCHEMAS))
+  writeFileSync(join(root, 'schema', `${name}.schema.json`), `${JSON.stringify(schema(), null, 2)}\n`);
 const { describeApi } = createRequire(import.meta.url)('../dist/host/describe.js');
 writeFileSync(join(root, 'schema/api.openapi.json'), `${JSON.stringify(await describeApi(), null, 2)}\n`);
 chmodSync(join(root, 'dist/cli/main.js'), 0o755);

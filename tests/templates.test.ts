@@ -16,7 +16,7 @@ import { templateData } from '../src/core/templates/data.js';
 import { renderTemplates } from '../src/core/templates/template.js';
 import { withMarks } from '../src/core/content/marks.js';
 import { regionsOf } from '../src/core/content/regions.js';
-import { contentSchema } from '../src/core/templates/schema.js';
+import { contentSchema } from '../src/core/content/content-schema.js';
 import Ajv from 'ajv/dist/2020.js';
 
 /* The template and its data, put together by an implementation of the language that nobody here wrote, are the page. */

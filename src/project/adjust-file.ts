@@ -1,3 +1,4 @@
+import { schemaLine } from './schema-line.js';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import Joi from 'joi';
@@ -11,22 +12,29 @@ export const ADJUST_FILE = 'adjust.yaml';
 
 const text = Joi.string().trim().min(1);
 const adjustment = Joi.object({
-  page: text,
-  element: text,
-  style: text,
-  at: Joi.array().items(text).min(1),
-  state: Joi.string().pattern(/^:[a-z:-]+$/, 'a state'),
+  page: text.description('The page, by name; all pages if it is left out.'),
+  element: text.description('The element, by its id in the page document.'),
+  style: text.description('The shared style, by name.'),
+  at: Joi.array()
+    .items(text)
+    .min(1)
+    .description('The width ranges in which it applies, by name; all if it is left out.'),
+  state: Joi.string()
+    .pattern(/^:[a-z:-]+$/, 'a state')
+    .description('The state in which it applies, for example :hover.'),
   set: Joi.object()
     .pattern(/^(--)?[a-z][a-z0-9-]*$/, Joi.alternatives(text, Joi.number()))
     .min(1)
-    .required(),
-  step: Joi.number().integer().min(1),
+    .required()
+    .description('CSS properties with their values.'),
+  step: Joi.number().integer().min(1).description('The step of tuning that made it; yours have none.'),
 }).xor('element', 'style');
 
-const schema = Joi.object({
-  format: Joi.valid('tavrik-adjust').required(),
-  version: Joi.valid(1).required(),
-  adjustments: Joi.array().items(adjustment).default([]),
+/** What the file may hold. */
+export const ADJUST_SCHEMA = Joi.object({
+  format: Joi.valid('tavrik-adjust').required().description('The format of this file.'),
+  version: Joi.valid(1).required().description('The version of the format.'),
+  adjustments: Joi.array().items(adjustment).default([]).description('Corrections, in the order in which they apply.'),
 });
 
 interface Written extends Omit<Adjustment, 'property' | 'value'> {
@@ -47,7 +55,7 @@ export function readAdjustments(project: string): Adjustment[] {
     const node = document.getIn(path, true) as { range?: [number, number, number] } | undefined;
     return node?.range ? lines.linePos(node.range[0]).line : path.length ? lineOf(path.slice(0, -1)) : 1;
   };
-  const checked = schema.validate(document.toJS({ maxAliasCount: 100 }) as unknown, { abortEarly: true });
+  const checked = ADJUST_SCHEMA.validate(document.toJS({ maxAliasCount: 100 }) as unknown, { abortEarly: true });
   if (checked.error) {
     const path = checked.error.details[0]?.path ?? [];
     throw new TavrikError(
@@ -96,6 +104,6 @@ export function writeAdjustments(list: readonly Adjustment[]): string {
       entries[entries.length - 1] = { ...last, set: { ...last.set, [property]: value } };
     else entries.push({ ...rest, set: { [property]: value } });
   }
-  const head = '# Corrections to the look of the pages. Those with a step were made by tuning; the others are yours.\n';
+  const head = `${schemaLine('schema/adjust.schema.json')}# Corrections to the styling of the pages. Those with a step were made by tuning; the others are yours.\n`;
   return `${head}${stringify({ format: 'tavrik-adjust', version: 1, adjustments: entries }, { lineWidth: 0 })}`;
 }

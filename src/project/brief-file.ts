@@ -1,30 +1,21 @@
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import Joi from 'joi';
 import { Document, isMap, isSeq, LineCounter, parseDocument } from 'yaml';
-import {
-  DECISION_KINDS,
-  EMPTY_BRIEF,
-  FITS,
-  isDecisionKind,
-  PARTS,
-  DECIDABLE_KINDS,
-  type Brief,
-  type Decision,
-  type DecisionKind,
-} from '../core/brief/brief.js';
+import { DECISION_KINDS, EMPTY_BRIEF, isDecisionKind, type Brief, type Decision } from '../core/brief/brief.js';
 import type { FieldDecision } from '../core/brief/field-decisions.js';
-import { RULE_TYPES } from '../core/document/field-types.js';
 import { TavrikError } from '../core/errors/tavrik-error.js';
-import { MODERN_FORMATS } from '../core/images/offers.js';
-import { linkRuleOf, LINKS_RIGHT, LINKS_SCHEMA, refuseContradiction, type WrittenLink } from './brief-links.js';
-import { motionRuleOf, MOTION_RIGHT, MOTION_SCHEMA, type WrittenMotion } from './brief-motion.js';
-import { PAGES_SCHEMA, SITE_RIGHT, SITE_SCHEMA } from './brief-site.js';
+import { linkRuleOf, LINKS_RIGHT, refuseContradiction, type WrittenLink } from './brief-links.js';
+import { motionRuleOf, MOTION_RIGHT, type WrittenMotion } from './brief-motion.js';
+import { BRIEF_SCHEMA, DECISION_SCHEMA, FIELD_DECISIONS } from './brief-schema.js';
+import { SITE_RIGHT } from './brief-site.js';
 import { isProject } from './folder.js';
-import { SCALE, SCALE_IS } from './settings.js';
+import { SCALE_IS } from './settings.js';
 import type { Finding } from '../core/survey/finding.js';
 
 export const BRIEF_FILE = 'brief.yaml';
+
+/** Where the schema of a project's brief lies, from the brief on. */
+export const BRIEF_SCHEMA_PATH = 'schema/brief.schema.json';
 
 /** The text of a brief. @throws Problem if there is none */
 export function briefText(file: string): string {
@@ -43,101 +34,6 @@ export function briefOf(project: string): string | undefined {
   const file = join(project, BRIEF_FILE);
   return isProject(project) && existsSync(file) ? readFileSync(file, 'utf8') : undefined;
 }
-
-const text = Joi.string().trim().min(1);
-const IMAGE_WIDTH = Joi.number().integer().min(16).max(20000);
-const TO: Readonly<Record<DecisionKind, Joi.Schema>> = {
-  'leave-out': Joi.forbidden(),
-  merge: Joi.forbidden(),
-  kind: Joi.valid(...DECIDABLE_KINDS).required(),
-  level: Joi.number().integer().min(1).max(6).required(),
-  name: text.required(),
-  link: text.required(),
-  alt: Joi.string().allow('').required(),
-  part: Joi.valid(...PARTS).required(),
-  fit: Joi.valid(...FITS).required(),
-  largest: IMAGE_WIDTH.required(),
-  colour: Joi.string()
-    .pattern(/^#[0-9a-f]{6}$/i, 'colour')
-    .required(),
-  font: text.required(),
-};
-
-const decision = Joi.object({
-  do: Joi.valid(...DECISION_KINDS).required(),
-  at: text.required(),
-  on: Joi.boolean().default(true),
-  code: text,
-  to: Joi.when('do', { switch: DECISION_KINDS.map((deed) => ({ is: deed, then: TO[deed] })) }),
-});
-
-const fieldPath = Joi.string().pattern(/^[a-z0-9*][a-z0-9-]*(\.(\*|[a-z0-9][a-z0-9-]*))*$/, 'path of a field');
-const SAYS = [
-  'name',
-  'to',
-  'same-as',
-  'hide',
-  'lock',
-  'split',
-  'label',
-  'help',
-  'type',
-  'choices',
-  'required',
-  'longest',
-  'fewest',
-  'most',
-];
-
-const fieldDecision = Joi.object({
-  at: fieldPath.required(),
-  name: Joi.string().pattern(/^[a-z0-9][a-z0-9-]*$/, 'name of a field'),
-  to: fieldPath,
-  'same-as': fieldPath,
-  hide: Joi.valid(true),
-  lock: Joi.boolean(),
-  split: Joi.valid(true),
-  label: text,
-  help: text,
-  type: Joi.valid(...RULE_TYPES),
-  choices: Joi.array().items(text).min(1).unique(),
-  required: Joi.boolean(),
-  longest: Joi.number().integer().min(1),
-  fewest: Joi.number().integer().min(0),
-  most: Joi.number().integer().min(Joi.ref('fewest')),
-  on: Joi.boolean().default(true),
-})
-  .or(...SAYS)
-  .oxor('same-as', 'name')
-  .oxor('same-as', 'to')
-  .with('choices', 'type');
-
-const schema = Joi.object({
-  format: Joi.valid('tavrik-brief').required(),
-  version: Joi.valid(1).required(),
-  pages: Joi.object().pattern(/^[a-z0-9][a-z0-9-]*$/, Joi.array().items(text).min(1)),
-  breakpoints: Joi.object().pattern(/^[a-z][a-z0-9-]*$/, Joi.number().integer().min(200).max(4000)),
-  scale: SCALE,
-  fluid: Joi.boolean(),
-  pictures: Joi.object({
-    largest: IMAGE_WIDTH,
-    formats: Joi.array()
-      .items(Joi.valid(...MODERN_FORMATS))
-      .unique()
-      .default(['webp']),
-    quality: Joi.number().integer().min(1).max(100).default(80),
-    vectors: Joi.boolean().default(true),
-  }),
-  'rich-from': Joi.number().integer().min(1),
-  site: SITE_SCHEMA,
-  'about-pages': PAGES_SCHEMA,
-  decisions: Joi.array().items(decision).default([]),
-  links: LINKS_SCHEMA,
-  motion: MOTION_SCHEMA,
-  scrolling: Joi.valid('smooth'),
-  same: Joi.array().items(Joi.object({ was: text.required(), is: text.required() })),
-  fields: Joi.array().items(fieldDecision),
-});
 
 /** A brief as it is written: its lines are not known yet. */
 interface Checked extends Omit<Brief, 'decisions' | 'richFrom' | 'fields' | 'aboutPages' | 'links' | 'motion'> {
@@ -162,7 +58,7 @@ export function readBrief(source: string, file: string): Brief {
   if (fault)
     throw new TavrikError(`This is not YAML (${fault.message.split('\n')[0]}).`, file, 'Fix the line it names.');
   if (document.contents === null) return EMPTY_BRIEF;
-  const checked = schema.validate(document.toJS({ maxAliasCount: 100 }) as unknown, { abortEarly: true });
+  const checked = BRIEF_SCHEMA.validate(document.toJS({ maxAliasCount: 100 }) as unknown, { abortEarly: true });
   if (checked.error) {
     const [detail] = checked.error.details;
     const line = lineOf(document, lines, detail?.path ?? []);
@@ -234,7 +130,7 @@ const RIGHT: Readonly<Record<string, string>> = {
   ...SITE_RIGHT,
   links: LINKS_RIGHT,
   ...MOTION_RIGHT,
-  fields: `Write "at" with the path of a field, as tavrik content prints it, and what becomes of it: ${SAYS.join(', ')}.`,
+  fields: `Write "at" with the path of a field, as tavrik content prints it, and what becomes of it: ${FIELD_DECISIONS.join(', ')}.`,
   format: 'Begin the file with "format: tavrik-brief" and "version: 1".',
   version: 'Begin the file with "format: tavrik-brief" and "version: 1".',
 };
@@ -253,7 +149,7 @@ export function writeBrief(findings: readonly Finding[]): string {
   for (const { code, proposal, what, why } of findings) {
     if (!proposal || !isDecisionKind(proposal.do)) continue;
     const key = JSON.stringify(proposal);
-    if (known.has(key) || decision.validate({ ...proposal }).error) continue;
+    if (known.has(key) || DECISION_SCHEMA.validate({ ...proposal }).error) continue;
     known.add(key);
     const node = document.createNode({ code, ...proposal, on: false });
     node.commentBefore = ` ${oneLine(what)} ${oneLine(why)}`;

@@ -1,3 +1,4 @@
+import { schemaLine } from './schema-line.js';
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { isAlias, isMap, isScalar, isSeq, LineCounter, parseDocument, stringify, type Document, type Node } from 'yaml';
 import { TavrikError } from '../core/errors/tavrik-error.js';
@@ -141,7 +142,8 @@ class Reader {
   }
 }
 
-/** Content as a file that a person can edit. */
-export function writeContent(content: Content): string {
-  return stringify(content, { lineWidth: 0, aliasDuplicateObjects: false });
+/** Content as a file that a person can edit. @param schema where its schema lies, from the file on */
+export function writeContent(content: Content, schema?: string): string {
+  const head = schema === undefined ? '' : schemaLine(schema);
+  return head + stringify(content, { lineWidth: 0, aliasDuplicateObjects: false });
 }

@@ -1,3 +1,4 @@
+import { schemaLine } from './schema-line.js';
 import { SOURCE_KINDS, type SourceKind } from '../core/document/types.js';
 import { SCREEN_NAMES, type DesignChoices, type Scale } from '../core/design/responsive/screens.js';
 import Joi from 'joi';
@@ -55,12 +56,17 @@ export const NARROWEST = 200;
 export const WIDEST = 4000;
 
 const share = Joi.number().min(0).max(1);
-const shares = Joi.object({ type: share, lines: share, padding: share, gap: share });
+const shares = Joi.object({
+  type: share.description('Of type sizes.'),
+  lines: share.description('Of line heights.'),
+  padding: share.description('Of padding.'),
+  gap: share.description('Of gaps.'),
+});
 
 /** One share, or shares of kinds of sizes for each screen that nobody drew. */
 export const SCALE = Joi.alternatives(
   share,
-  Joi.object(Object.fromEntries(SCREEN_NAMES.map((name) => [name, shares]))),
+  Joi.object(Object.fromEntries(SCREEN_NAMES.map((name) => [name, shares.description(`On a ${name}.`)]))),
 );
 
 /** Reads a scale that was saved in a file. @throws Problem naming what is wrong */
@@ -87,32 +93,63 @@ export const SCALE_IS =
 const pageSchema = Joi.object({
   name: Joi.string()
     .pattern(/^[a-z0-9][a-z0-9-]*$/)
-    .required(),
-  kind: Joi.string()
-    .valid(...SOURCE_KINDS)
-    .required(),
-  sources: Joi.array().items(Joi.string()).min(1).required(),
-  root: Joi.string(),
-  schemes: Joi.string().valid(...SCHEMES),
-  select: Joi.array().items(Joi.string()).min(1),
-  move: Joi.array().items(Joi.string().valid(...MOVES)),
-  design: Joi.object({ scale: SCALE, fluid: Joi.boolean() }),
-  fonts: Joi.string(),
-  keepBoxes: Joi.boolean(),
-  widths: Joi.array().items(Joi.number().integer().min(NARROWEST).max(WIDEST)).min(1).required(),
+    .required()
+    .description('The name of the page, and of its files.'),
+  kind: Joi.valid(...SOURCE_KINDS)
+    .required()
+    .description('Whether the source is a web page or a design.'),
+  sources: Joi.array()
+    .items(Joi.string())
+    .min(1)
+    .required()
+    .description('The files of the source, relative to this project, or its address.'),
+  root: Joi.string().description('The folder that a web page is served from, relative to this project.'),
+  schemes: Joi.valid(...SCHEMES).description('The colour schemes that are converted.'),
+  select: Joi.array().items(Joi.string()).min(1).description('CSS selectors of the parts that are converted.'),
+  move: Joi.array()
+    .items(Joi.valid(...MOVES))
+    .description('Steps from what the selectors match to what is converted.'),
+  design: Joi.object({
+    scale: SCALE.description('How much of large sizes remains on screens that nobody drew.'),
+    fluid: Joi.boolean().description('Whether sizes change continuously with the width.'),
+  }).description('How screens that nobody drew are made.'),
+  fonts: Joi.string().description('The folder with the font files of a design, relative to this project.'),
+  keepBoxes: Joi.boolean().description('Whether boxes without effect are kept.'),
+  widths: Joi.array()
+    .items(Joi.number().integer().min(NARROWEST).max(WIDEST))
+    .min(1)
+    .required()
+    .description('The widths at which the page is compared with its source, px.'),
 });
 
-const schema = Joi.object({
-  format: Joi.string().valid('tavrik-project').required(),
-  version: Joi.number().valid(SETTINGS_VERSION).required(),
-  pages: Joi.array().items(pageSchema).min(1).unique('name').required(),
+/** What the file may hold. */
+export const SETTINGS_SCHEMA = Joi.object({
+  format: Joi.valid('tavrik-project').required().description('The format of this file.'),
+  version: Joi.valid(SETTINGS_VERSION).required().description('The version of the format.'),
+  pages: Joi.array().items(pageSchema).min(1).unique('name').required().description('The pages of the project.'),
   limits: Joi.object({
-    differ: Joi.number().min(0).max(1).default(LIMITS.differ),
-    placed: Joi.number().min(0).max(1).default(LIMITS.placed),
-    missing: Joi.number().min(0).max(1),
-    faults: Joi.number().integer().min(0),
-    worse: Joi.number().integer().min(0),
-  }).default(LIMITS),
+    differ: Joi.number()
+      .min(0)
+      .max(1)
+      .default(LIMITS.differ)
+      .description('The greatest share of differing pixels that is accepted.'),
+    placed: Joi.number()
+      .min(0)
+      .max(1)
+      .default(LIMITS.placed)
+      .description('The smallest share of words in the right position that is accepted.'),
+    missing: Joi.number().min(0).max(1).description('The greatest share of missing words that is accepted.'),
+    faults: Joi.number()
+      .integer()
+      .min(0)
+      .description('The greatest number of faults over all widths that is accepted.'),
+    worse: Joi.number()
+      .integer()
+      .min(0)
+      .description('The greatest number of accessibility rules broken worse than in the source that is accepted.'),
+  })
+    .default(LIMITS)
+    .description('Limits of a comparison.'),
 });
 
 /** Reads the settings of a project. @throws Problem naming what is wrong */
@@ -127,7 +164,7 @@ export function readSettings(text: string, file: string): ProjectSettings {
       'Fix the line it names, or convert again.',
     );
   }
-  const checked = schema.validate(upgraded(value ?? {}), { abortEarly: true });
+  const checked = SETTINGS_SCHEMA.validate(upgraded(value ?? {}), { abortEarly: true });
   if (checked.error) throw new TavrikError(`${checked.error.message}.`, file, 'Fix it, or convert the source again.');
   return checked.value as ProjectSettings;
 }
@@ -158,5 +195,5 @@ function upgraded(value: unknown): unknown {
 }
 
 export function writeSettings(settings: ProjectSettings): string {
-  return `# What this project is made from. Yours to edit.\n${stringify(settings, { lineWidth: 0 })}`;
+  return `${schemaLine('schema/project.schema.json')}# What this project is made from. Yours to edit.\n${stringify(settings, { lineWidth: 0 })}`;
 }

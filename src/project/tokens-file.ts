@@ -1,6 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { readTokens } from '../core/tokens/format.js';
+import { readTokens, writeTokens } from '../core/tokens/format.js';
 import type { Token } from '../core/tokens/token.js';
 
 /** `tokens.json`: the colours, text styles and distances of a project, each said once. */
@@ -10,4 +10,9 @@ export const TOKENS_FILE = 'tokens.json';
 export function tokensOf(project: string): Token[] {
   const file = join(project, TOKENS_FILE);
   return existsSync(file) ? readTokens(readFileSync(file, 'utf8'), file) : [];
+}
+
+/** The text of the file. */
+export function tokensText(tokens: readonly Token[]): string {
+  return writeTokens(tokens, 'schema/tokens.schema.json');
 }

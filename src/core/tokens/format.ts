@@ -1,8 +1,9 @@
 import { required } from '../data/required.js';
-import { cssOf, hexOf, parseColour, readColour } from '../css/colours.js';
+import { hexOf, readColour } from '../css/colours.js';
 import { TavrikError } from '../errors/tavrik-error.js';
-import { layersOf, shadowOf, type Layer } from './shadows.js';
-import { GROUPS, type Group, type Token, type Typography } from './token.js';
+import { layersOf, type Layer } from './shadows.js';
+import { GROUPS, type Group, type Token } from './token.js';
+import { VALUE_TYPES } from './value-types.js';
 
 /*
  * Tokens as a file of the Design Tokens Format Module (W3C Design Tokens Community Group, 2025.10): `$value` and `$type`, groups,
@@ -13,9 +14,9 @@ const OURS = 'tavrik';
 
 type Json = Readonly<Record<string, unknown>>;
 
-/** The text of a tokens file. */
-export function writeTokens(tokens: readonly Token[]): string {
-  const root: Record<string, Record<string, unknown>> = {};
+/** The text of a tokens file. @param schema where its schema lies, from the file on */
+export function writeTokens(tokens: readonly Token[], schema?: string): string {
+  const root: Record<string, unknown> = schema === undefined ? {} : { $schema: schema };
   for (const group of Object.keys(GROUPS) as Group[]) {
     const own = tokens.filter((token) => token.group === group);
     if (own.length)
@@ -219,25 +220,16 @@ class Reader {
   }
 
   private valueOf(group: Group, value: unknown, path: string): Token['value'] {
-    const read = GROUPS[group] === 'typography' ? typographyFrom(value) : cssFrom(group, value);
-    if (read === undefined) throw this.problem(path, `has no value of the type ${GROUPS[group]}`, EXAMPLES[group]);
-    return read;
+    const { read, example } = VALUE_TYPES[GROUPS[group]];
+    const found = read(value);
+    if (found === undefined) throw this.problem(path, `has no value of the type ${GROUPS[group]}`, `Write ${example}.`);
+    return found;
   }
 
   private problem(path: string, what: string, todo: string): TavrikError {
     return new TavrikError(`The token "${path}" ${what}.`, this.file, todo);
   }
 }
-
-const EXAMPLES: Readonly<Record<Group, string>> = {
-  color: 'Write {"colorSpace": "srgb", "components": [0.7, 0.33, 0.12]} or "#b3541e".',
-  font: 'Write a list of names, as ["Figtree", "sans-serif"].',
-  text: 'Write {"fontFamily": […], "fontSize": {"value": 17, "unit": "px"}, "fontWeight": 400, "lineHeight": 1.6}.',
-  space: 'Write {"value": 16, "unit": "px"}.',
-  radius: 'Write {"value": 8, "unit": "px"}.',
-  shadow: 'Write {"color": "#14243a29", "offsetX": {"value": 0, "unit": "px"}, "offsetY": …, "blur": …, "spread": …}.',
-  breakpoint: 'Write {"value": 760, "unit": "px"}.',
-};
 
 /** The group of a token by the names that it stands under, or else by its type. */
 function groupFor(path: string, type: string | undefined): Group | undefined {
@@ -264,87 +256,4 @@ function nameIn(path: string, group: Group): string {
     .replace(/[^A-Za-z0-9]+/g, '-')
     .replace(/^-|-$/g, '')
     .toLowerCase();
-}
-
-function cssFrom(group: Group, value: unknown): string | undefined {
-  switch (GROUPS[group]) {
-    case 'color':
-      return colourFrom(value);
-    case 'fontFamily': {
-      const names = typeof value === 'string' ? [value] : value;
-      if (
-        !Array.isArray(names) ||
-        names.length === 0 ||
-        !names.every((entry) => typeof entry === 'string' && !/["\\;{}]/.test(entry))
-      )
-        return undefined;
-      return (names as string[]).map((text) => (/^[\w-]+$/.test(text) ? text : `"${text}"`)).join(', ');
-    }
-    case 'dimension':
-      return lengthFrom(value);
-    default:
-      return shadowFrom(value);
-  }
-}
-
-function colourFrom(value: unknown): string | undefined {
-  if (typeof value === 'string') return parseColour(value);
-  if (!isObject(value)) return undefined;
-  const { components, alpha = 1, colorSpace, hex } = value;
-  if (colorSpace !== 'srgb') return typeof hex === 'string' ? parseColour(hex) : undefined;
-  if (
-    !Array.isArray(components) ||
-    components.length !== 3 ||
-    !components.every((component) => typeof component === 'number' && component >= 0 && component <= 1)
-  )
-    return undefined;
-  const [red, green, blue] = (components as number[]).map((component) => Math.round(component * 255)) as [
-    number,
-    number,
-    number,
-  ];
-  if (typeof alpha !== 'number' || alpha < 0 || alpha > 1) return undefined;
-  return cssOf([red, green, blue, alpha]);
-}
-
-function shadowFrom(value: unknown): string | undefined {
-  if (typeof value === 'string') return /[;{}]/.test(value) ? undefined : value;
-  const layers = (Array.isArray(value) ? value : [value]).map((entry: unknown): Layer | undefined => {
-    if (!isObject(entry)) return undefined;
-    const color = colourFrom(entry['color']);
-    const lengths = [entry['offsetX'], entry['offsetY'], entry['blur'] ?? '0px', entry['spread'] ?? '0px'].map(
-      lengthFrom,
-    );
-    return color === undefined || lengths.some((length) => length === undefined)
-      ? undefined
-      : { color, lengths: lengths as unknown as Layer['lengths'], inset: entry['inset'] === true };
-  });
-  return layers.length && layers.every((layer) => layer !== undefined) ? shadowOf(layers) : undefined;
-}
-
-function lengthFrom(value: unknown): string | undefined {
-  if (typeof value === 'string') return /^-?[\d.]+(px|rem|em|%|vw)$/.test(value) ? value : undefined;
-  if (!isObject(value) || typeof value['value'] !== 'number' || !/^(px|rem)$/.test(String(value['unit'])))
-    return undefined;
-  return `${value['value']}${String(value['unit'])}`;
-}
-
-function typographyFrom(value: unknown): Typography | undefined {
-  if (!isObject(value)) return undefined;
-  const size = lengthFrom(value['fontSize']);
-  const family =
-    value['fontFamily'] === undefined || (Array.isArray(value['fontFamily']) && value['fontFamily'].length === 0)
-      ? ''
-      : cssFrom('font', value['fontFamily']);
-  const weight = Number(value['fontWeight'] ?? 400);
-  if (!size?.endsWith('px') || family === undefined || !(weight >= 1 && weight <= 1000)) return undefined;
-  const plain = (entry: unknown): string =>
-    typeof entry === 'number' ? String(entry) : typeof entry === 'string' ? entry : (lengthFrom(entry) ?? 'normal');
-  return {
-    fontFamily: family,
-    fontSize: parseFloat(size),
-    fontWeight: weight,
-    lineHeight: plain(value['lineHeight']),
-    letterSpacing: plain(value['letterSpacing']),
-  };
 }

@@ -1,3 +1,5 @@
+import { withSchemaLine } from '../../project/schema-line.js';
+import { pageContentText, siteContentText, schemaFiles } from '../../project/edited-files.js';
 import { required } from '../../core/data/required.js';
 import type { DesignChoices } from '../../core/design/responsive/screens.js';
 import { existsSync, readFileSync } from 'node:fs';
@@ -19,11 +21,9 @@ import { withTokens } from '../../core/tokens/apply.js';
 import { keepTokens } from '../../core/tokens/change.js';
 import { collectTokens } from '../../core/tokens/collect.js';
 import { paletteOf } from '../../core/tokens/palette.js';
-import { writeTokens } from '../../core/tokens/format.js';
-import { TOKENS_FILE, tokensOf } from '../../project/tokens-file.js';
+import { TOKENS_FILE, tokensOf, tokensText } from '../../project/tokens-file.js';
 import { readAdjustments } from '../../project/adjust-file.js';
 import { factsAcross, sharedContent } from '../../core/passes/fields/site-facts.js';
-import { writeContent } from '../../project/content-file.js';
 import { commonOf, covers, knownOf, over, partContent, unknownOf } from '../../core/content/common.js';
 import {
   contentFileOf,
@@ -34,7 +34,7 @@ import {
 } from '../../project/page-content.js';
 import { languagesOf } from '../../project/languages.js';
 import { RENDERED_FILE, refuseEdited, renderedText } from '../../project/rendered.js';
-import { BRIEF_FILE, writeBrief } from '../../project/brief-file.js';
+import { BRIEF_FILE, writeBrief, BRIEF_SCHEMA_PATH } from '../../project/brief-file.js';
 import { pageText } from '../../project/page-file.js';
 import type { AssetStore } from '../../project/assets.js';
 import { isProject, replaceProject, type ProjectFile } from '../../project/folder.js';
@@ -129,16 +129,20 @@ export function writeProject(
   );
   const files: ProjectFile[] = [
     [SETTINGS_FILE, writeSettings(settings)],
-    [TOKENS_FILE, writeTokens(tokens)],
-    [BRIEF_FILE, briefText ?? writeBrief(mades.flatMap(({ findings = [] }) => findings))],
+    [TOKENS_FILE, tokensText(tokens)],
+    [
+      BRIEF_FILE,
+      withSchemaLine(briefText ?? writeBrief(mades.flatMap(({ findings = [] }) => findings)), BRIEF_SCHEMA_PATH),
+    ],
     ...(common.values.size || common.lists.size || existsSync(siteFileOf(out))
-      ? [[SITE_CONTENT, writeContent(nest(common))] as const]
+      ? [[SITE_CONTENT, siteContentText(nest(common))] as const]
       : []),
     ...pages.flatMap(({ document, references }, at): ProjectFile[] => [
-      [`content/${document.name}.yaml`, writeContent(parted[at]?.own ?? {})],
+      [`content/${document.name}.yaml`, pageContentText(document.name, parted[at]?.own ?? {})],
       [`pages/${document.name}.json`, pageText(document)],
       ...referenceFiles(document.name, references, browserVersion),
     ]),
+    ...schemaFiles(pages.map(({ document }) => document)),
     [RENDERED_FILE, renderedText(texts)],
     ...assets,
     ...assets.map(([path, bytes]): ProjectFile => [`site/${path}`, bytes]),

@@ -1,3 +1,4 @@
+import { pageContentText, siteContentText } from '../../project/edited-files.js';
 import { existsSync, readFileSync } from 'node:fs';
 import { extname } from 'node:path';
 import Papa from 'papaparse';
@@ -192,7 +193,7 @@ function takeWords(opened: OpenedPage, language: string, words: ReadonlyMap<stri
   const file = languageFile(project, name, language);
   writeAndRender(project, () => {
     if (changed.length || !existsSync(file))
-      writeFile(file, writeContent(nestLike(opened, new Map([...before, ...words]))));
+      writeFile(file, pageContentText(opened.name, nestLike(opened, new Map([...before, ...words]))));
   });
   return changed;
 }
@@ -227,9 +228,9 @@ function takeContent(opened: OpenedPage, given: Content, text: string, file: str
   const { own, shared } = partContent(readonly, (path) => covers(site, path));
   const common = flatten(shared);
   writeAndRender(opened.project, () => {
-    writeFile(opened.contentFile, writeContent(own));
+    writeFile(opened.contentFile, pageContentText(opened.name, own));
     if (common.values.size || common.lists.size)
-      writeFile(siteFileOf(opened.project), writeContent(nest(over(site, common))));
+      writeFile(siteFileOf(opened.project), siteContentText(nest(over(site, common))));
   });
   return [...new Set([...changed, ...replaced])];
 }

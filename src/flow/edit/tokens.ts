@@ -26,7 +26,7 @@ import { elements } from '../../core/document/walk.js';
 import { openContent, saveContent, setValue } from '../../project/content-edit.js';
 import { contentFileOf } from '../../project/page-content.js';
 import { openProject, replaceFolder, writeFile } from '../../project/folder.js';
-import { TOKENS_FILE, tokensOf } from '../../project/tokens-file.js';
+import { TOKENS_FILE, tokensOf, tokensText } from '../../project/tokens-file.js';
 import { tokensPage } from '../../report/tokens-page.js';
 import { prove } from '../proof/prove.js';
 import { readAdjusted, readPage } from '../render/read-page.js';
@@ -78,7 +78,7 @@ export interface Changed {
 /** Writes changed tokens, has fields that say a colour say it by its new name, and renders the site. @throws Problem; nothing is changed then */
 function keep(project: string, { documents, tokens }: OpenedTokens, result: readonly Token[]): Changed {
   writeAndRender(project, () => {
-    writeFile(join(project, TOKENS_FILE), writeTokens(result));
+    writeFile(join(project, TOKENS_FILE), tokensText(result));
     renameInContent(project, documents, successors(tokens, result));
   });
   const before = new Map(tokens.map((token) => [pathOf(token), JSON.stringify(token)]));

@@ -22,7 +22,7 @@ import type { Content } from '../../core/content/values.js';
 import { renderCss } from '../../core/render/css.js';
 import { regionsOf } from '../../core/content/regions.js';
 import { templateData, type Spoken } from '../../core/templates/data.js';
-import { contentSchema } from '../../core/templates/schema.js';
+import { contentSchema } from '../../core/content/content-schema.js';
 import { renderTemplates } from '../../core/templates/template.js';
 import { withTokens } from '../../core/tokens/apply.js';
 import { languagesOf } from '../../project/languages.js';

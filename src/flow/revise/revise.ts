@@ -20,7 +20,6 @@ import type { RevisedPage } from '../../core/revise/revised.js';
 import { matchPages, type Matched, type Settled } from '../../core/revise/match.js';
 import { keepTokens } from '../../core/tokens/change.js';
 import { collectTokens } from '../../core/tokens/collect.js';
-import { writeTokens } from '../../core/tokens/format.js';
 import { paletteOf } from '../../core/tokens/palette.js';
 import { readAdjustments } from '../../project/adjust-file.js';
 import { withAddresses } from '../../project/brief-addresses.js';
@@ -32,7 +31,7 @@ import { parkedIn } from '../../project/parked-content.js';
 import { changedPages } from '../../project/page-file.js';
 import { refuseEdited } from '../../project/rendered.js';
 import type { PageSettings } from '../../project/settings.js';
-import { tokensOf } from '../../project/tokens-file.js';
+import { tokensOf, tokensText } from '../../project/tokens-file.js';
 import { againOptions } from '../convert/convert-again.js';
 import { convert } from '../convert/convert.js';
 import { readPage } from '../render/read-page.js';
@@ -230,7 +229,7 @@ async function finish(
     staged,
     names,
     result.map((entry) => ({ ...entry, old: entry.pair.old.name, carried: entry.pair.carried })),
-    writeTokens(tokens),
+    tokensText(tokens),
   );
   render(staged, { as: 'site', anew: true });
   const same = isSame(project, staged) && addedPages.length + removedPages.length === 0;

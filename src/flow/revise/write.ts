@@ -1,3 +1,5 @@
+import { readPage } from '../render/read-page.js';
+import { SCHEMA_FOLDER, schemaFiles } from '../../project/edited-files.js';
 import { required } from '../../core/data/required.js';
 import { cpSync, existsSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
@@ -9,7 +11,7 @@ import { ADJUST_FILE } from '../../project/adjust-file.js';
 import { BRIEF_FILE } from '../../project/brief-file.js';
 import { bringTo, openContent, saveContent } from '../../project/content-edit.js';
 import { readContentFile } from '../../project/content-file.js';
-import { filesBelow, openProject } from '../../project/folder.js';
+import { filesBelow, openProject, replaceFolder } from '../../project/folder.js';
 import { contentFileOf, readSiteContent, siteFileOf } from '../../project/page-content.js';
 import { pageText } from '../../project/page-file.js';
 import { park, type ParkedContent } from '../../project/parked-content.js';
@@ -58,6 +60,17 @@ export function writeRevision(
   /* The brief is there already: as it was, or with the addresses that elements have now. */
   if (existsSync(join(project, ADJUST_FILE))) cpSync(join(project, ADJUST_FILE), join(staged, ADJUST_FILE));
   writeSettingsOf(project, staged, names);
+  writeSchemas(staged);
+}
+
+/** What editors know of the files: pages have the names now that they had. */
+function writeSchemas(staged: string): void {
+  const documents = openProject(staged).pages.map(({ name }) => readPage(staged, name).document);
+  replaceFolder(
+    staged,
+    SCHEMA_FOLDER,
+    schemaFiles(documents).map(([path, text]) => [path.slice(SCHEMA_FOLDER.length + 1), text]),
+  );
 }
 
 /** Settings say where the new version lies. If nothing of them is otherwise they stay as they stand, with the notes of people. */
@@ -112,6 +125,7 @@ const MADE = [
   RENDERED_FILE,
   'content',
   'pages',
+  SCHEMA_FOLDER,
   'reference',
   'assets',
   'site',
