@@ -24,53 +24,58 @@ export function suggestFixes(
   faults: readonly TrialFault[],
   frames: ReadonlyMap<string, readonly Box[]> = new Map(),
 ): SuggestedFix[] {
-  const known = chainsOf(document.body);
-  /* An entry that was added is named after the one that it is made from. */
-  const chainOf = (id = ''): readonly ElementNode[] =>
-    known.get(id) ?? (id.includes('-') ? chainOf(id.replace(/-[^-]*$/, '')) : []);
-  const map = new Map<string, SuggestedFix>();
-  const propose = (
-    why: string,
-    on: ElementNode | readonly ElementNode[] | undefined,
-    set: Readonly<Record<string, string>>,
-  ): void => {
-    const targets = new Map(
-      [on ?? []]
-        .flat()
-        .map((node) => targetOf(node, set))
-        .map((pick) => [JSON.stringify(pick), pick]),
-    );
-    const adjustments = [...targets.values()].flatMap((target) =>
-      Object.entries(set).map(([property, value]): Adjustment => ({ page: document.name, ...target, property, value })),
-    );
-    const key = JSON.stringify(adjustments);
-    if (adjustments.length && !map.has(key)) map.set(key, { why, adjustments });
-  };
-  /* What an element has otherwise than its style has to be said of the element. */
-  const targetOf = (
-    { id, style, difference }: ElementNode,
-    set: Readonly<Record<string, string>>,
-  ): Pick<Adjustment, 'element' | 'style'> => {
-    const own = difference === undefined ? [] : spread(document.styles[difference], document.breakpoints).rest;
-    const isOtherwise = Object.keys(set).some((property) => own.some((look) => look.has(property)));
-    return style === undefined || isOtherwise ? { element: id } : { style };
-  };
-  const isUnbroken = (node: ElementNode): boolean =>
-    looksOf(node, document).some((look) => look.get('text-wrap-mode') === 'nowrap');
-  if (faults.some(({ kind }) => kind === 'beyond' || kind === 'scrolls' || kind === 'cut-off')) {
-    propose('long words break', document.body, { 'overflow-wrap': 'anywhere' });
-    propose('long words break', document.body, { 'overflow-wrap': 'break-word' });
+  return new FixSearch(document, faults, frames).all();
+}
+
+type Chain = readonly ElementNode[];
+
+class FixSearch {
+  private readonly found = new Map<string, SuggestedFix>();
+  private readonly known: ReadonlyMap<string, Chain>;
+
+  constructor(
+    private readonly document: PageDocument,
+    private readonly faults: readonly TrialFault[],
+    private readonly frames: ReadonlyMap<string, readonly Box[]>,
+  ) {
+    this.known = chainsOf(document.body);
   }
-  for (const fault of faults) {
-    const chain = chainOf(fault.id);
-    const [own, ...around] = chain;
-    if (fault.kind === 'collapsed') {
-      if (!holdsAnother(fault, faults, known))
-        for (const set of standingOf(frames.get(fault.id ?? '') ?? [])) propose('its height is kept', own, set);
-      continue;
+
+  all(): SuggestedFix[] {
+    if (this.faults.some(({ kind }) => kind === 'beyond' || kind === 'scrolls' || kind === 'cut-off')) {
+      this.propose('long words break', this.document.body, { 'overflow-wrap': 'anywhere' });
+      this.propose('long words break', this.document.body, { 'overflow-wrap': 'break-word' });
     }
-    const nowrap = chain.find(isUnbroken);
-    propose('its lines wrap', nowrap, { 'text-wrap-mode': 'wrap' });
+    for (const fault of this.faults) this.fixesFor(fault);
+    const sections = new Set(this.faults.map(({ kind, section }) => (kind === 'scrolls' ? undefined : section)));
+    for (const { node, section } of imagesIn(this.document.body))
+      if (sections.has(section) || sections.has(undefined))
+        this.propose(
+          'an image of another shape is cropped to this frame',
+          node,
+          frameOf(this.frames.get(node.id) ?? []),
+        );
+    return [...this.found.values()];
+  }
+
+  private fixesFor(fault: TrialFault): void {
+    const chain = this.chainOf(fault.id);
+    if (fault.kind === 'collapsed') {
+      if (!holdsAnother(fault, this.faults, this.known))
+        for (const set of standingOf(this.frames.get(fault.id ?? '') ?? []))
+          this.propose('its height is kept', chain[0], set);
+      return;
+    }
+    this.lettingLinesWrap(fault, chain);
+    this.breakingWords(chain);
+    this.raising(fault, chain);
+    this.lettingRowsWrap(fault, chain);
+    this.growing(chain);
+  }
+
+  private lettingLinesWrap(fault: TrialFault, chain: Chain): void {
+    const nowrap = chain.find((node) => this.isUnbroken(node));
+    this.propose('its lines wrap', nowrap, { 'text-wrap-mode': 'wrap' });
     const breaking = {
       'text-wrap-mode': 'wrap',
       'overflow-wrap': 'anywhere',
@@ -78,56 +83,106 @@ export function suggestFixes(
       'max-width': '100%',
       'flex-shrink': '1',
     };
-    propose('its lines wrap, and long words break', nowrap, breaking);
+    this.propose('its lines wrap, and long words break', nowrap, breaking);
     const beside = (nowrap && chain[chain.indexOf(nowrap) + 1]?.children?.filter(isElement)) ?? [];
-    const row = beside.filter(isUnbroken);
+    const row = beside.filter((node) => this.isUnbroken(node));
     if (fault.kind === 'scrolls' && row.length > 1)
-      propose('all lines of its row wrap, and long words break', row, breaking);
+      this.propose('all lines of its row wrap, and long words break', row, breaking);
     /* A page scrolls as far as the widest of its rows: it may be that only all of them together help. */
     if (fault.kind === 'scrolls' && nowrap)
-      propose(
+      this.propose(
         'all lines wrap, and long words break',
-        [...elements(document.body)].filter((node) => says(node) && isUnbroken(node)),
+        [...elements(this.document.body)].filter((node) => says(node) && this.isUnbroken(node)),
         breaking,
       );
-    propose('long words break', own, { 'overflow-wrap': 'anywhere' });
+  }
+
+  private breakingWords(chain: Chain): void {
+    const [own, ...around] = chain;
+    this.propose('long words break', own, { 'overflow-wrap': 'anywhere' });
     for (const node of around)
-      if (looksOf(node, document).some((look) => !['anywhere', undefined].includes(look.get('overflow-wrap'))))
-        propose('long words break', node, { 'overflow-wrap': 'anywhere' });
-    const [parent] = around;
-    propose('it may be narrower than its longest word', own, { 'overflow-wrap': 'anywhere', 'min-width': '0' });
+      if (looksOf(node, this.document).some((look) => !['anywhere', undefined].includes(look.get('overflow-wrap'))))
+        this.propose('long words break', node, { 'overflow-wrap': 'anywhere' });
+    this.propose('it may be narrower than its longest word', own, { 'overflow-wrap': 'anywhere', 'min-width': '0' });
     /* It breaks in the room that there is, and leaves its box as narrow as it may be. */
-    propose('long words break', own, { 'overflow-wrap': 'break-word' });
-    /* Ornament and pictures may lie below words; words and their boxes may not. */
-    const [over] = chainOf(fault.under);
+    this.propose('long words break', own, { 'overflow-wrap': 'break-word' });
+  }
+
+  /** Ornament and pictures may lie below words; words and their boxes may not. */
+  private raising(fault: TrialFault, [own]: Chain): void {
+    const [over] = this.chainOf(fault.under);
     const isPlaced =
-      own && looksOf(own, document).some((look) => ![undefined, 'static'].includes(look.get('position')));
+      own && looksOf(own, this.document).some((look) => ![undefined, 'static'].includes(look.get('position')));
     if (fault.kind === 'covered' && over && !says(over))
-      propose('it is raised above what covers it', own, {
+      this.propose('it is raised above what covers it', own, {
         ...(isPlaced ? {} : { position: 'relative' }),
         'z-index': '1',
       });
-    const isFlex = (node: ElementNode): boolean =>
-      looksOf(node, document).some((look) => look.get('display') === 'flex');
-    if (parent && isFlex(parent)) propose('it shrinks', own, { 'flex-shrink': '1', 'min-width': '0' });
+  }
+
+  private lettingRowsWrap(fault: TrialFault, chain: Chain): void {
+    const [own, ...around] = chain;
+    const [parent] = around;
+    if (parent && this.isFlex(parent)) this.propose('it shrinks', own, { 'flex-shrink': '1', 'min-width': '0' });
     for (const node of around.slice(0, ROWS))
-      if (isFlex(node)) propose('its neighbour wraps below it', node, { 'flex-wrap': 'wrap' });
+      if (this.isFlex(node)) this.propose('its neighbour wraps below it', node, { 'flex-wrap': 'wrap' });
     const table = chain.findIndex(({ element }) => element === 'table');
     if (fault.kind === 'scrolls' && table >= 0)
-      propose('its table scrolls on its own', chain[table + 1], { 'overflow-x': 'auto' });
+      this.propose('its table scrolls on its own', chain[table + 1], { 'overflow-x': 'auto' });
+  }
+
+  private growing(chain: Chain): void {
     for (const node of chain) {
-      const high = looksOf(node, document)
+      const high = looksOf(node, this.document)
         .map((look) => look.get('height'))
         .find((value) => /^[\d.]+(px|rem|em)$/.test(value ?? ''));
       if (high !== undefined && says(node))
-        propose('its box grows with its text', node, { height: 'auto', 'min-height': high });
+        this.propose('its box grows with its text', node, { height: 'auto', 'min-height': high });
     }
   }
-  const sections = new Set(faults.map(({ kind, section }) => (kind === 'scrolls' ? undefined : section)));
-  for (const { node, section } of imagesIn(document.body))
-    if (sections.has(section) || sections.has(undefined))
-      propose('an image of another shape is cropped to this frame', node, frameOf(frames.get(node.id) ?? []));
-  return [...map.values()];
+
+  private isUnbroken(node: ElementNode): boolean {
+    return looksOf(node, this.document).some((look) => look.get('text-wrap-mode') === 'nowrap');
+  }
+
+  private isFlex(node: ElementNode): boolean {
+    return looksOf(node, this.document).some((look) => look.get('display') === 'flex');
+  }
+
+  /** An element and all around it. An entry that was added is named after the one that it is made from. */
+  private chainOf(id = ''): Chain {
+    return this.known.get(id) ?? (id.includes('-') ? this.chainOf(id.replace(/-[^-]*$/, '')) : []);
+  }
+
+  private propose(why: string, on: ElementNode | Chain | undefined, set: Readonly<Record<string, string>>): void {
+    const targets = new Map(
+      [on ?? []]
+        .flat()
+        .map((node) => this.targetOf(node, set))
+        .map((pick) => [JSON.stringify(pick), pick]),
+    );
+    const adjustments = [...targets.values()].flatMap((target) =>
+      Object.entries(set).map(([property, value]): Adjustment => ({
+        page: this.document.name,
+        ...target,
+        property,
+        value,
+      })),
+    );
+    const key = JSON.stringify(adjustments);
+    if (adjustments.length && !this.found.has(key)) this.found.set(key, { why, adjustments });
+  }
+
+  /** What an element has otherwise than its style has to be said of the element. */
+  private targetOf(
+    { id, style, difference }: ElementNode,
+    set: Readonly<Record<string, string>>,
+  ): Pick<Adjustment, 'element' | 'style'> {
+    const own =
+      difference === undefined ? [] : spread(this.document.styles[difference], this.document.breakpoints).rest;
+    const isOtherwise = Object.keys(set).some((property) => own.some((look) => look.has(property)));
+    return style === undefined || isOtherwise ? { element: id } : { style };
+  }
 }
 
 /** Pictures that a client can exchange, with the section that each is in. */

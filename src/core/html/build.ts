@@ -38,59 +38,103 @@ export interface Built {
 
 /** Turns a captured page into a page document, element by element, with nothing taken out but what no one can see or use. */
 export function buildPage(input: BuildInput): Built {
-  const { page, looks, breakpoints, probed } = input;
-  const children = childLists(page.nodes);
-  const referenced = referencedIds(page.nodes.map(({ attributes }) => attributes));
-  const styles: Record<string, SharedStyle> = {};
-  const boxes = new Map<string, Box>();
-  const hosts = new Set<number>();
-  for (const own of looks) for (const { condition } of own) if (condition.within) hosts.add(condition.within.element);
-  const styleName = (index: number): string => `s${index}`;
+  return new PageBuilder(input).build();
+}
 
-  const giveStyle = (index: number): string | undefined => {
-    const node = required(page.nodes[index]);
+class PageBuilder {
+  private readonly children: readonly (readonly number[])[];
+  private readonly referenced: ReadonlySet<string>;
+  private readonly styles: Record<string, SharedStyle> = {};
+  private readonly boxes = new Map<string, Box>();
+  /** Elements whose states others depend on. */
+  private readonly hosts = new Set<number>();
+
+  constructor(private readonly input: BuildInput) {
+    const { page, looks } = input;
+    this.children = childLists(page.nodes);
+    this.referenced = referencedIds(page.nodes.map(({ attributes }) => attributes));
+    for (const own of looks)
+      for (const { condition } of own) if (condition.within) this.hosts.add(condition.within.element);
+  }
+
+  build(): Built {
+    const bodyIndex = this.input.page.nodes.findIndex(({ tag, parent }) => tag === 'body' && parent === 0);
+    const body = this.make(bodyIndex) as ElementNode;
+    const rootStyle = this.giveStyle(0);
+
+    const { page, breakpoints } = this.input;
+    const head = page.head && headFrom(page.head);
+    const document: PageDocument = {
+      format: 'tavrik-page',
+      version: PAGE_VERSION,
+      name: this.input.name,
+      title: page.title,
+      language: page.language,
+      ...(page.direction === 'rtl' ? { direction: 'rtl' as const } : {}),
+      ...(page.description ? { description: page.description } : {}),
+      ...(head && Object.keys(head).length ? { head } : {}),
+      ...(page.quirks ? { quirks: true } : {}),
+      source: { kind: 'html', files: this.input.files, widths: this.input.widths },
+      breakpoints,
+      ...(this.input.faces.length
+        ? { fonts: this.input.faces.map(({ family, descriptors }) => ({ family, descriptors })) }
+        : {}),
+      ...(Object.keys(this.input.keyframes).length ? { keyframes: this.input.keyframes } : {}),
+      ...(rootStyle ? { rootStyle } : {}),
+      styles: this.styles,
+      body: { ...body, kind: 'box', name: 'page' },
+    };
+    return { document, boxes: this.boxes };
+  }
+
+  private styleName(index: number): string {
+    return `s${index}`;
+  }
+
+  private giveStyle(index: number): string | undefined {
+    const node = required(this.input.page.nodes[index]);
     const element = probeName(node);
     const style = styleOf(
-      looks[index] ?? [],
-      breakpoints,
-      defaultsFor(probed.defaults[element], probed.own[element] ?? [], node.attributes),
-      styleName,
+      this.input.looks[index] ?? [],
+      this.input.breakpoints,
+      defaultsFor(this.input.probed.defaults[element], this.input.probed.own[element] ?? [], node.attributes),
+      (element) => this.styleName(element),
     );
-    if (!hosts.has(index) && Object.keys(style.rest).length === 0 && !style.variants) return undefined;
-    styles[styleName(index)] = style;
-    return styleName(index);
-  };
+    if (!this.hosts.has(index) && Object.keys(style.rest).length === 0 && !style.variants) return undefined;
+    this.styles[this.styleName(index)] = style;
+    return this.styleName(index);
+  }
 
-  const betweenInline = (index: number): boolean => {
-    const siblings = required(children[required(page.nodes[index]).parent]);
+  private betweenInline(index: number): boolean {
+    const siblings = required(this.children[required(this.input.page.nodes[index]).parent]);
     const at = siblings.indexOf(index);
     return [siblings[at - 1], siblings[at + 1]].every(
-      (value) => value !== undefined && standsInLine(required(page.nodes[value])),
+      (value) => value !== undefined && standsInLine(required(this.input.page.nodes[value])),
     );
-  };
+  }
 
-  const makeWords = (node: CapturedNode, index: number): WordsNode | undefined => {
+  private makeWords(node: CapturedNode, index: number): WordsNode | undefined {
     if (!/^(pre|break-spaces)/.test(node.whiteSpace ?? '')) {
       const text = required(node.text).replace(node.whiteSpace === 'pre-line' ? /[ \t\r\f]+/g : /[ \t\r\n\f]+/g, ' ');
-      return text.trim() || node.seen || betweenInline(index) ? { kind: 'words', text } : undefined;
+      return text.trim() || node.seen || this.betweenInline(index) ? { kind: 'words', text } : undefined;
     }
     return { kind: 'words', text: required(node.text) };
-  };
+  }
 
-  const make = (index: number): PageNode | undefined => {
-    const node = required(page.nodes[index]);
-    if (!node.tag) return makeWords(node, index);
-    const inside = required(children[index])
-      .map(make)
+  private make(index: number): PageNode | undefined {
+    const node = required(this.input.page.nodes[index]);
+    if (!node.tag) return this.makeWords(node, index);
+    const inside = required(this.children[index])
+      .map((child) => this.make(child))
       .filter((node) => node !== undefined);
     const id = idOf(required(node.path));
-    if (node.box) boxes.set(id, node.box);
-    const rest = looks[index]?.[0]?.byInterval[0] ?? new Map<string, string>();
+    if (node.box) this.boxes.set(id, node.box);
+    const rest = this.input.looks[index]?.[0]?.byInterval[0] ?? new Map<string, string>();
     const tag = node.picture === undefined ? plainTag(node) : 'img';
-    const attributes = keptAttributes(tag, node.attributes ?? {}, referenced);
+    const attributes = keptAttributes(tag, node.attributes ?? {}, this.referenced);
     if (node.picture !== undefined)
       Object.assign(attributes, { src: node.picture, alt: node.attributes?.['aria-label'] ?? '' });
-    const style = giveStyle(index);
+    const style = this.giveStyle(index);
     const kind = kindOf(
       node,
       rest,
@@ -110,31 +154,7 @@ export function buildPage(input: BuildInput): Built {
       ...(inside.length ? { children: inside } : {}),
     };
     return element;
-  };
-
-  const bodyIndex = page.nodes.findIndex(({ tag, parent }) => tag === 'body' && parent === 0);
-  const body = make(bodyIndex) as ElementNode;
-  const rootStyle = giveStyle(0);
-  const head = page.head && headFrom(page.head);
-  const document: PageDocument = {
-    format: 'tavrik-page',
-    version: PAGE_VERSION,
-    name: input.name,
-    title: page.title,
-    language: page.language,
-    ...(page.direction === 'rtl' ? { direction: 'rtl' as const } : {}),
-    ...(page.description ? { description: page.description } : {}),
-    ...(head && Object.keys(head).length ? { head } : {}),
-    ...(page.quirks ? { quirks: true } : {}),
-    source: { kind: 'html', files: input.files, widths: input.widths },
-    breakpoints,
-    ...(input.faces.length ? { fonts: input.faces.map(({ family, descriptors }) => ({ family, descriptors })) } : {}),
-    ...(Object.keys(input.keyframes).length ? { keyframes: input.keyframes } : {}),
-    ...(rootStyle ? { rootStyle } : {}),
-    styles,
-    body: { ...body, kind: 'box', name: 'page' },
-  };
-  return { document, boxes };
+  }
 }
 
 /** Elements that a script of the page made up mean nothing without it. */

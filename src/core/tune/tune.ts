@@ -94,97 +94,130 @@ export async function tune(
   measure: MeasureAt,
   choices: TuneChoices,
 ): Promise<Tuned> {
-  const widths = sources.map(({ width }) => width);
-  let trials = 0;
-  const look = async (list: readonly Adjustment[]): Promise<MeasuredPageAt> => {
-    trials += 1;
-    const tried = adjust(document, list).document;
-    const measured = await measure(tried, widths);
-    const seen = sources.map(({ measured: source, width }, at): ComparedWidth => {
+  const tuning = new Tuning(document, existing, sources, measure, choices);
+  return tuning.run();
+}
+
+class Tuning {
+  private readonly widths: readonly number[];
+  private readonly steps: TuneStep[] = [];
+  private readonly tried = new Set<string>();
+  private trials = 0;
+  private list: Adjustment[];
+  private bundles = 0;
+
+  constructor(
+    private readonly document: PageDocument,
+    private readonly existing: readonly Adjustment[],
+    private readonly sources: readonly TuneTarget[],
+    private readonly measure: MeasureAt,
+    private readonly choices: TuneChoices,
+  ) {
+    this.widths = sources.map(({ width }) => width);
+    this.list = [...existing];
+  }
+
+  async run(): Promise<Tuned> {
+    let now = await this.look(this.list);
+    const before = total(now);
+    for (const [at, width] of this.widths.entries())
+      if (!this.choices.only || this.choices.only.includes(width)) now = await this.tuneAt(at, now);
+    return {
+      adjustments: this.list,
+      steps: this.steps,
+      left: leftIn(now, this.tried, this.document, this.trials >= this.choices.most),
+      before,
+      after: total(now),
+      trials: this.trials,
+    };
+  }
+
+  /** The page with corrections, as it differs from its source at each width. */
+  private async look(list: readonly Adjustment[]): Promise<MeasuredPageAt> {
+    this.trials += 1;
+    const tried = adjust(this.document, list).document;
+    const measured = await this.measure(tried, this.widths);
+    const seen = this.sources.map(({ measured: source, width }, at): ComparedWidth => {
       const page = comparePage(tried, source, required(measured[at]), width);
       return { page, differences: differencesOf(page) };
     });
     return { document: tried, seen, scores: seen.map(({ page, differences }) => scoreOf(page, differences)) };
-  };
-  /* Widths that nobody drew: nothing that is fixed may make the page scroll sideways there. */
-  const scrolls = async ({ document: tried }: MeasuredPageAt): Promise<number> =>
-    (await measure(tried, GUARDED)).reduce((sum, { overflow }) => sum + overflow, 0);
-  let list = [...existing];
-  let now = await look(list);
-  const before = total(now);
-  const steps: TuneStep[] = [];
-  const tried = new Set<string>();
-  /* A candidate with what came of it; undefined if the page is better without it. */
-  const attempt = async (candidate: Candidate, at: number): Promise<Attempt | undefined> => {
-    const step = choices.from + steps.length;
+  }
+
+  /** How far the page scrolls sideways at widths that nobody drew: no correction may make it scroll there. */
+  private async scrolls({ document: tried }: MeasuredPageAt): Promise<number> {
+    return (await this.measure(tried, GUARDED)).reduce((sum, { overflow }) => sum + overflow, 0);
+  }
+
+  /** Tries what may help at a width until nothing does, or its share of the trials is used up. */
+  private async tuneAt(at: number, start: MeasuredPageAt): Promise<MeasuredPageAt> {
+    this.bundles = 0;
+    /* Each width has its share of what is left to be tried. */
+    const most = this.trials + Math.ceil((this.choices.most - this.trials) / (this.widths.length - at));
+    let now = start;
+    for (let before; before !== now && this.trials < most;) {
+      before = now;
+      now = await this.tryCandidates(at, most, now);
+    }
+    return now;
+  }
+
+  /** Tries the candidates that there are. Once one has helped, only halves of bundles are left: the rest may be out of date. */
+  private async tryCandidates(at: number, most: number, start: MeasuredPageAt): Promise<MeasuredPageAt> {
+    let now = start;
+    const asked = this.widths.map((_, index) =>
+      candidatesOf(this.document, now.seen, index, this.tried).filter((candidate) =>
+        isAsked(candidate, this.existing, this.choices),
+      ),
+    );
+    const single = asked[at] ?? [];
+    const bundled = together(single, asked.flat()).filter((all) => !this.tried.has(keyOf(all)));
+    const queue = [...bundled.slice(0, MOST_BUNDLES - this.bundles), ...single];
+    const halves: Candidate[] = [];
+    const next = (): Candidate | undefined => halves.shift() ?? (now === start ? queue.shift() : undefined);
+    for (let candidate = next(); candidate && this.trials < most; candidate = next()) {
+      if (bundled.includes(candidate)) this.bundles += 1;
+      if (this.tried.has(keyOf(candidate))) continue;
+      this.tried.add(keyOf(candidate));
+      const done = await this.attempt(candidate, at, now);
+      if (!done) {
+        halves.unshift(...halvesOf(this.document, candidate, required(this.widths[at])));
+        continue;
+      }
+      this.keep(done, required(this.widths[at]), now);
+      now = done.then;
+    }
+    return now;
+  }
+
+  private keep({ made, step, list, then }: Attempt, width: number, now: MeasuredPageAt): void {
+    const { what, name, section, count, adjustments } = made;
+    this.steps.push({ step, adjustments, what, name, section, width, count, before: total(now), after: total(then) });
+    this.list = list;
+  }
+
+  /** A candidate with what came of it; undefined if the page is better without it. */
+  private async attempt(candidate: Candidate, at: number, now: MeasuredPageAt): Promise<Attempt | undefined> {
+    const step = this.choices.from + this.steps.length;
     const listWith = ({ adjustments }: Candidate): Adjustment[] => [
-      ...without(list, adjustments),
+      ...without(this.list, adjustments),
       ...adjustments.map((own) => ({ ...own, step })),
     ];
     let result = candidate;
-    let then = await look(listWith(result));
-    const well = widths.filter((_, index) => required(then.scores[index]) <= required(now.scores[index]) + SAME);
+    let then = await this.look(listWith(result));
+    const well = this.widths.filter((_, index) => required(then.scores[index]) <= required(now.scores[index]) + SAME);
     const helps =
       candidate.adjustments.length >= TOGETHER
-        ? well.includes(required(widths[at]))
+        ? well.includes(required(this.widths[at]))
         : required(then.scores[at]) < required(now.scores[at]) - BETTER;
-    if (helps && well.length < widths.length) {
-      result = onlyAt(document, candidate, well);
-      then = await look(listWith(result));
+    if (helps && well.length < this.widths.length) {
+      result = onlyAt(this.document, candidate, well);
+      then = await this.look(listWith(result));
     }
-    if (!isBetter(now.scores, then.scores, at) || (await scrolls(then)) > (await scrolls(now))) return undefined;
+    if (!isBetter(now.scores, then.scores, at) || (await this.scrolls(then)) > (await this.scrolls(now)))
+      return undefined;
     return { made: result, list: listWith(result), then, step };
-  };
-  for (const [at, width] of widths.entries()) {
-    if (choices.only && !choices.only.includes(width)) continue;
-    let bundles = 0;
-    /* Each width has its share of what is left to be tried. */
-    const most = trials + Math.ceil((choices.most - trials) / (widths.length - at));
-    for (let progress = true; progress && trials < most;) {
-      progress = false;
-      const asked = widths.map((_, index) =>
-        candidatesOf(document, now.seen, index, tried).filter((candidate) => isAsked(candidate, existing, choices)),
-      );
-      const single = asked[at] ?? [];
-      const bundled = together(single, asked.flat()).filter((all) => !tried.has(keyOf(all)));
-      const queue = [...bundled.slice(0, MOST_BUNDLES - bundles), ...single];
-      const halves: Candidate[] = [];
-      const next = (): Candidate | undefined => halves.shift() ?? (progress ? undefined : queue.shift());
-      for (let candidate = next(); candidate && trials < most; candidate = next()) {
-        if (bundled.includes(candidate)) bundles += 1;
-        if (tried.has(keyOf(candidate))) continue;
-        tried.add(keyOf(candidate));
-        const done = await attempt(candidate, at);
-        if (!done) {
-          halves.unshift(...halvesOf(document, candidate, width));
-          continue;
-        }
-        const { what, name, section, count, adjustments } = done.made;
-        steps.push({
-          step: done.step,
-          adjustments,
-          what,
-          name,
-          section,
-          width,
-          count,
-          before: total(now),
-          after: total(done.then),
-        });
-        list = done.list;
-        now = done.then;
-        progress = true;
-      }
-    }
   }
-  return {
-    adjustments: list,
-    steps,
-    left: leftIn(now, tried, document, trials >= choices.most),
-    before,
-    after: total(now),
-    trials,
-  };
 }
 
 /** A candidate that helps: what was kept of it, and the page with it. */

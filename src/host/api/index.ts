@@ -2,15 +2,36 @@ import swagger from '@fastify/swagger';
 import type { FastifyInstance } from 'fastify';
 import type { Context } from '../context.js';
 import { bearerGuard } from './guards.js';
-import { itemRoutes } from './items.js';
+import { accessRoutes } from './access.js';
+import { publishRoutes, versionRoutes } from './item-versions.js';
+import { itemChangeRoutes, itemRoutes } from './items.js';
 import { mediaRoutes } from './media.js';
+import { menuRoutes } from './menus.js';
 import { previewRoutes } from './previews.js';
 import { PROBLEM, SHAPES } from './shapes.js';
-import { siteRoutes } from './site.js';
+import { siteRoutes, staticFileRoutes } from './site.js';
+import { tokenRoutes } from './tokens.js';
+import { uploadRoutes } from './uploads.js';
 
 export const API = '/api/v1';
 /** Grows with the API, not with the program. */
 const API_VERSION = '1.0.0';
+
+/** The parts of the API, in the order of its description. */
+const ROUTES: readonly ((app: FastifyInstance, context: Context) => void)[] = [
+  itemRoutes,
+  itemChangeRoutes,
+  publishRoutes,
+  versionRoutes,
+  mediaRoutes,
+  uploadRoutes,
+  siteRoutes,
+  tokenRoutes,
+  menuRoutes,
+  staticFileRoutes,
+  accessRoutes,
+  previewRoutes,
+];
 
 /** The API: JSON over HTTP, which describes itself. */
 export async function api(app: FastifyInstance, { context }: { readonly context: Context }): Promise<void> {
@@ -45,8 +66,5 @@ export async function api(app: FastifyInstance, { context }: { readonly context:
   for (const shape of SHAPES) app.addSchema(shape);
   app.addHook('onRequest', bearerGuard(context.store));
   app.get('/openapi.json', { schema: { hide: true } }, () => app.swagger());
-  itemRoutes(app, context);
-  mediaRoutes(app, context);
-  siteRoutes(app, context);
-  previewRoutes(app, context);
+  for (const routes of ROUTES) routes(app, context);
 }

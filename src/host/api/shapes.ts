@@ -263,3 +263,19 @@ export const PROBLEM = shape('Problem', {
     detail: text('What is wrong here.'),
   },
 });
+
+/** Parameters of an address that ends in a name. */
+export const BY_NAME = {
+  type: 'object',
+  required: ['name'],
+  properties: { name: { type: 'string', minLength: 1, maxLength: 100 } },
+};
+
+/** The answer to a deletion. */
+export const GONE = { type: 'null', description: 'It is gone.' };
+
+/** Parameters of an address that ends in the id of an item. */
+export const BY_ID = { type: 'object', required: ['id'], properties: { id: ID } };
+
+/** Parameters of an address that ends in the name of a file. */
+export const BY_FILE = { type: 'object', required: ['name'], properties: { name: { type: 'string', maxLength: 200 } } };

@@ -37,114 +37,124 @@ interface Context {
  * @param given texts of style sheets that the page may show but not read, by address
  */
 export function collectSheets(given: Readonly<Record<string, string>> = {}): CapturedSheets {
-  const rules: { rule: Omit<CapturedRule, 'layer'>; layer: string }[] = [];
-  const faces: CapturedFace[] = [];
-  const keyframes: Record<string, string> = {};
-  const unread: string[] = [];
-  const layers: string[] = [];
-  const names = namesIn(
+  return new SheetReader(given).read();
+}
+
+class SheetReader {
+  private readonly rules: { rule: Omit<CapturedRule, 'layer'>; layer: string }[] = [];
+  private readonly faces: CapturedFace[] = [];
+  private readonly keyframes: Record<string, string> = {};
+  private readonly unread: string[] = [];
+  private readonly layers: string[] = [];
+  private readonly names = namesIn(
     numberedElements().map((element) => ({
       attributes: { class: element?.getAttribute('class') ?? '', id: element?.getAttribute('id') ?? '' },
     })),
   );
-  let unnamed = 0;
+  private unnamed = 0;
 
-  const knowLayer = (name: string): void => {
+  constructor(private readonly given: Readonly<Record<string, string>>) {}
+
+  read(): CapturedSheets {
+    const start: Context = { media: [], when: [], layer: '', parent: '', base: document.baseURI };
+    for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets])
+      if (!isStillSheet(sheet)) this.readSheet(sheet, start);
+    shadowRoots().forEach((root, index) => {
+      for (const sheet of [...root.styleSheets, ...root.adoptedStyleSheets])
+        this.readSheet(sheet, { ...start, root: index + 1, layer: '' });
+    });
+    const ranks = rankLayers(this.layers);
+    return {
+      rules: this.rules.map(({ rule, layer }) => ({
+        ...rule,
+        layer: isOutdone(rule.scope) ? OUTDONE : layer ? (ranks.get(layer) ?? 0) : this.layers.length,
+      })),
+      faces: this.faces,
+      keyframes: this.keyframes,
+      unread: this.unread,
+    };
+  }
+
+  private knowLayer(name: string): void {
     const parts = name.split('.');
     parts.forEach((_, index) => {
       const part = parts.slice(0, index + 1).join('.');
-      if (part && !layers.includes(part)) layers.push(part);
+      if (part && !this.layers.includes(part)) this.layers.push(part);
     });
-  };
+  }
 
-  const readSheet = (sheet: CSSStyleSheet, context: Context): void => {
+  private readSheet(sheet: CSSStyleSheet, context: Context): void {
     if (sheet.disabled) return;
     let list: CSSRuleList;
     try {
       list = sheet.cssRules;
     } catch {
-      const text = given[sheet.href ?? ''];
+      const text = this.given[sheet.href ?? ''];
       if (text === undefined) {
-        if (sheet.href) unread.push(sheet.href);
+        if (sheet.href) this.unread.push(sheet.href);
         return;
       }
       list = parsed(text);
     }
     const media = sheet.media.mediaText ? [...context.media, sheet.media.mediaText] : context.media;
-    readRules(list, { ...context, media, base: sheet.href ?? document.baseURI });
-  };
+    this.readRules(list, { ...context, media, base: sheet.href ?? document.baseURI });
+  }
 
-  const readRules = (list: CSSRuleList, context: Context): void => {
-    for (const rule of list) readRule(rule, context);
-  };
+  private readRules(list: CSSRuleList, context: Context): void {
+    for (const rule of list) this.readRule(rule, context);
+  }
 
-  const readRule = (rule: CSSRule, context: Context): void => {
+  private readRule(rule: CSSRule, context: Context): void {
     if (rule instanceof CSSStyleRule) {
-      if (!anyMayMatch(rule.selectorText, names)) return;
+      if (!anyMayMatch(rule.selectorText, this.names)) return;
       const selector = context.parent ? nest(rule.selectorText, context.parent) : rule.selectorText;
-      addRule(selector, rule.style, context);
-      if (rule.cssRules?.length) readRules(rule.cssRules, { ...context, parent: selector });
+      this.addRule(selector, rule.style, context);
+      if (rule.cssRules?.length) this.readRules(rule.cssRules, { ...context, parent: selector });
     } else if (rule instanceof CSSMediaRule) {
-      readRules(rule.cssRules, { ...context, media: [...context.media, rule.media.mediaText] });
+      this.readRules(rule.cssRules, { ...context, media: [...context.media, rule.media.mediaText] });
     } else if (rule instanceof CSSSupportsRule) {
-      if (CSS.supports(rule.conditionText)) readRules(rule.cssRules, context);
+      if (CSS.supports(rule.conditionText)) this.readRules(rule.cssRules, context);
     } else if (rule instanceof CSSImportRule) {
-      readImport(rule, context);
+      this.readImport(rule, context);
     } else if (rule instanceof CSSLayerStatementRule) {
-      for (const name of rule.nameList) knowLayer(inLayer(context.layer, name));
+      for (const name of rule.nameList) this.knowLayer(inLayer(context.layer, name));
     } else if (rule instanceof CSSLayerBlockRule) {
-      const layer = inLayer(context.layer, rule.name || `(unnamed ${(unnamed += 1)})`);
-      knowLayer(layer);
-      readRules(rule.cssRules, { ...context, layer });
+      const layer = inLayer(context.layer, rule.name || `(unnamed ${(this.unnamed += 1)})`);
+      this.knowLayer(layer);
+      this.readRules(rule.cssRules, { ...context, layer });
     } else if (rule instanceof CSSContainerRule) {
-      readRules(rule.cssRules, { ...context, when: [...context.when, `@container ${rule.conditionText}`] });
+      this.readRules(rule.cssRules, { ...context, when: [...context.when, `@container ${rule.conditionText}`] });
     } else if (rule instanceof CSSFontFaceRule) {
-      faces.push(readFace(rule, context.base));
+      this.faces.push(readFace(rule, context.base));
     } else if (rule instanceof CSSKeyframesRule) {
-      keyframes[rule.name] = [...rule.cssRules].map((frame) => absolute(frame.cssText, context.base)).join(' ');
+      this.keyframes[rule.name] = [...rule.cssRules].map((frame) => absolute(frame.cssText, context.base)).join(' ');
     } else if (context.parent && 'style' in rule) {
-      addRule(context.parent, (rule as unknown as { style: CSSStyleDeclaration }).style, context);
+      this.addRule(context.parent, (rule as unknown as { style: CSSStyleDeclaration }).style, context);
     } else if ('cssRules' in rule) {
-      readRules((rule as CSSGroupingRule).cssRules, context);
+      this.readRules((rule as CSSGroupingRule).cssRules, context);
     }
-  };
+  }
 
-  const readImport = (rule: CSSImportRule, context: Context): void => {
+  private readImport(rule: CSSImportRule, context: Context): void {
     if (rule.supportsText && !CSS.supports(rule.supportsText)) return;
     if (!rule.styleSheet) {
-      unread.push(new URL(rule.href, context.base).href);
+      this.unread.push(new URL(rule.href, context.base).href);
       return;
     }
     const named =
-      rule.layerName === null ? context.layer : inLayer(context.layer, rule.layerName || `(unnamed ${(unnamed += 1)})`);
-    if (named) knowLayer(named);
-    readSheet(rule.styleSheet, { ...context, layer: named });
-  };
+      rule.layerName === null
+        ? context.layer
+        : inLayer(context.layer, rule.layerName || `(unnamed ${(this.unnamed += 1)})`);
+    if (named) this.knowLayer(named);
+    this.readSheet(rule.styleSheet, { ...context, layer: named });
+  }
 
-  const addRule = (selector: string, style: CSSStyleDeclaration, context: Context): void => {
+  private addRule(selector: string, style: CSSStyleDeclaration, context: Context): void {
     const set = readDeclarations(style, context.base);
     if (set.length === 0) return;
     for (const entry of scoped(selector, context.root))
-      rules.push({ rule: { ...entry, media: context.media, when: context.when, set }, layer: context.layer });
-  };
-
-  const start: Context = { media: [], when: [], layer: '', parent: '', base: document.baseURI };
-  for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets])
-    if (!isStillSheet(sheet)) readSheet(sheet, start);
-  shadowRoots().forEach((root, index) => {
-    for (const sheet of [...root.styleSheets, ...root.adoptedStyleSheets])
-      readSheet(sheet, { ...start, root: index + 1, layer: '' });
-  });
-  const ranks = rankLayers(layers);
-  return {
-    rules: rules.map(({ rule, layer }) => ({
-      ...rule,
-      layer: isOutdone(rule.scope) ? OUTDONE : layer ? (ranks.get(layer) ?? 0) : layers.length,
-    })),
-    faces,
-    keyframes,
-    unread,
-  };
+      this.rules.push({ rule: { ...entry, media: context.media, when: context.when, set }, layer: context.layer });
+  }
 }
 
 function parsed(text: string): CSSRuleList {

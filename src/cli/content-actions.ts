@@ -1,0 +1,173 @@
+import type { Field } from '../core/content/regions.js';
+import { TavrikError } from '../core/errors/tavrik-error.js';
+import type { FilledField } from '../flow/edit/content.js';
+import { EXIT } from './exit.js';
+import { oneOf } from './options.js';
+import type { Terminal } from './terminal.js';
+
+/** The actions of `tavrik content`. */
+
+export interface ContentOptions {
+  readonly page?: string;
+  readonly like?: string;
+  readonly to?: string;
+  readonly format?: string;
+  readonly language?: string;
+  readonly json?: boolean;
+}
+
+/** What an action is given. */
+export interface ContentCall extends Pick<Terminal, 'print' | 'say' | 'paint'> {
+  readonly project: string;
+  readonly path: string | undefined;
+  readonly value: string | undefined;
+  readonly options: ContentOptions;
+  readonly content: typeof import('../flow/edit/content.js');
+  readonly files: typeof import('../flow/edit/content-files.js');
+  /** An argument that the action needs. @throws TavrikError if it is missing */
+  readonly need: (what: string | undefined, called: string) => string;
+}
+
+/** What an action did: as data, and as words to print. */
+export interface ContentResult {
+  readonly result: unknown;
+  readonly words: () => void;
+  readonly code?: number;
+}
+
+/** Every action by its name: the one place to add one. */
+export const CONTENT_ACTIONS = {
+  list({ project, path, content, print, options: { page } }) {
+    const fields = content.listContent(project, page, path);
+    return {
+      result: { fields },
+      words: () => fields.forEach((field) => print(inLine(field))),
+    };
+  },
+  show({ project, path, need, content, print, options: { page } }) {
+    const fields = content.listContent(project, page, need(path, 'path'));
+    return {
+      result: { fields },
+      words: () => fields.forEach((field) => print(inFull(field))),
+    };
+  },
+  fields({ project, content, print, paint, options: { page } }) {
+    const regions = content.contentRegions(project, page);
+    const words = (): void => {
+      for (const { label, fields } of regions) {
+        print(paint.bold(label));
+        fields.forEach((field) => showField(field, 1, print));
+      }
+    };
+    return { result: { regions }, words };
+  },
+  set({ project, path, value, need, content, files, print, options: { page, language } }) {
+    const [at, text] = [need(path, 'path'), need(value, 'value')];
+    const field =
+      language === undefined
+        ? content.setContent(project, page, at, text)
+        : files.setWords(project, page, at, text, language);
+    return { result: { field }, words: () => print(inLine(field)) };
+  },
+  unset({ project, path, need, content, print, options: { page } }) {
+    content.unsetContent(project, page, need(path, 'path'));
+    return { result: { path }, words: () => print(`${path} has the value of the source again.`) };
+  },
+  add({ project, path, value, need, content, print, options: { page, like, to } }) {
+    const how = {
+      ...(value === undefined ? {} : { text: value }),
+      ...(like === undefined ? {} : { like }),
+      ...(to === undefined ? {} : { at: readPlace(to) }),
+    };
+    const id = content.addContent(project, page, need(path, 'list'), how);
+    return { result: { list: path, id }, words: () => print(`Added to ${path}: ${id}`) };
+  },
+  remove({ project, path, value, need, content, print, options: { page } }) {
+    content.removeContent(project, page, need(path, 'list'), need(value, 'id'));
+    return { result: { list: path, id: value }, words: () => print(`${value} removed from ${path}.`) };
+  },
+  move({ project, path, value, need, content, print, options: { page, to } }) {
+    content.moveContent(project, page, need(path, 'list'), need(value, 'id'), readPlace(need(to, 'place (--to)')));
+    return {
+      result: { list: path, id: value, to: Number(to) },
+      words: () => print(`${value} moved to position ${to} of ${path}.`),
+    };
+  },
+  check({ project, content, print, paint, options: { page } }) {
+    const faults = content.checkProjectContent(project, page);
+    const wrong = faults.filter((fault) => fault.wrong).length;
+    const words = (): void => {
+      for (const fault of faults)
+        print(`${fault.wrong ? paint.red('wrong') : paint.yellow('look ')}  ${fault.path}: ${fault.what}`);
+      print(faults.length ? `${wrong} errors, ${faults.length - wrong} warnings` : paint.green('No problems found.'));
+    };
+    return { result: { faults }, words, code: wrong ? EXIT.overLimit : EXIT.fine };
+  },
+  fill({ project, path, value, need, files, print, options: { page } }) {
+    const count = files.fillContent(project, page, need(path, 'list'), need(value, 'file'));
+    return {
+      result: { list: path, entries: count },
+      words: () => print(`${path} now has ${count} ${count === 1 ? 'entry' : 'entries'}.`),
+    };
+  },
+  export({ project, files, print, options: { page, format, language } }) {
+    const text = files.exportContent(project, page, oneOf(format ?? 'yaml', files.FORMATS, '--format'), language);
+    return { result: { format, text }, words: () => print(text.replace(/\n$/, '')) };
+  },
+  import({ project, path, need, files, print, say, options: { page, language } }) {
+    const imported = files.importContent(project, page, need(path, 'file'), language);
+    const { changed, stale = [], missing = [] } = imported;
+    const words = (): void => {
+      print(
+        `${changed.length} ${changed.length === 1 ? 'value' : 'values'} changed${imported.language === undefined ? '' : ` in ${imported.language}`}`,
+      );
+      for (const text of changed) say(`  ${text}`);
+      for (const text of stale) say(`  warning: the source text of ${text} has changed since the export`);
+      for (const text of missing) say(`  warning: ${text} is not in the file`);
+    };
+    return { result: imported, words };
+  },
+} satisfies Readonly<Record<string, (call: ContentCall) => ContentResult>>;
+
+/** @throws Problem for a place that is none */
+function readPlace(text: string): number {
+  const place = Number(text);
+  if (Number.isInteger(place) && place > 0) return place;
+  throw new TavrikError(`"${text}" is not a position.`, '--to', 'Give a whole number from 1.');
+}
+
+/** Longest value that is printed in a line. */
+const SHORT = 60;
+
+function inLine({ path, value, source }: FilledField): string {
+  const short = value.replace(/\s+/g, ' ');
+  return `${path}  ${short.length > SHORT ? `${short.slice(0, SHORT)} …` : short}${source === undefined ? '' : '  (changed)'}`;
+}
+
+function inFull({ path, label, type, value, source, help }: FilledField): string {
+  return [
+    `${path}  (${label}, ${type})`,
+    ...(help ? [`  ${help}`] : []),
+    `  ${value}`,
+    ...(source === undefined ? [] : [`  in the source: ${source}`]),
+  ].join('\n');
+}
+
+function showField(
+  { name, label, type, required, longest, fewest, most, locked, help, fields, choices }: Field,
+  depth: number,
+  print: (text: string) => void,
+): void {
+  const facts = [
+    type,
+    ...(required ? ['required'] : []),
+    ...(longest === undefined ? [] : [`up to ${longest} letters`]),
+    ...(fewest === undefined ? [] : [`at least ${fewest}`]),
+    ...(most === undefined ? [] : [`at most ${most}`]),
+    ...(locked ? ['locked'] : []),
+    ...(choices ? [choices.join(' / ')] : []),
+  ];
+  print(`${'  '.repeat(depth)}${name}: ${label} (${facts.join(', ')})${help ? ` ${help}` : ''}`);
+  for (const field of fields ?? [])
+    if (field.name !== 'text' || !field.path.endsWith('.*')) showField(field, depth + 1, print);
+}
