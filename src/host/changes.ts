@@ -4,7 +4,7 @@ import type { Region } from '../core/content/regions.js';
 import { titleOf } from '../core/content/titles.js';
 import { flatten, type FlatContent } from '../core/content/values.js';
 import type { Context } from './context.js';
-import type { ItemRecord } from './store/items.js';
+import type { ItemRecord } from './store/item-records.js';
 
 /** A change as people read it. */
 export interface ToldChange extends ContentChange {

@@ -7,8 +7,8 @@ import { flatten, nest, type Content, type FlatContent, type Value } from '../co
 import { readDocument as readPageDocument } from '../core/document/check.js';
 import type { PageDocument } from '../core/document/types.js';
 import type { Context } from './context.js';
-import type { ItemRecord, ItemState } from './store/items.js';
 import { Refusal } from './store/refusal.js';
+import type { ItemState, ItemRecord } from './store/item-records.js';
 
 /* What comes in as content, made sure of before it is kept. */
 

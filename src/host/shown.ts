@@ -13,8 +13,8 @@ import { renderHtml } from '../core/render/html.js';
 import { indexFiles } from '../core/render/index-files.js';
 import { withTokens } from '../core/tokens/apply.js';
 import { paletteOf } from '../core/tokens/palette.js';
-import type { ItemRecord, ItemState } from './store/items.js';
 import type { Store } from './store/store.js';
+import type { ItemState, ItemRecord } from './store/item-records.js';
 
 /** A page as it goes to a browser. */
 export interface RenderedItem {

@@ -3,7 +3,7 @@ import { createReadStream } from 'node:fs';
 import { mediaTypeOf } from '../core/html-elements/media-types.js';
 import type { Context } from './context.js';
 import { lostPage } from './edit/lost.js';
-import type { ItemRecord } from './store/items.js';
+import type { ItemRecord } from './store/item-records.js';
 
 /** A page of the site runs no script, and is shown inside of nothing but our own pages. */
 export const SITE_POLICY =

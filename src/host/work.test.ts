@@ -11,8 +11,8 @@ import { formFields } from './edit/fields.js';
 import type { SentForm } from './edit/form.js';
 import { contentNow, work } from './edit/work.js';
 import { Shower } from './shown.js';
-import type { ItemRecord, ItemState } from './store/items.js';
 import { openStore } from './store/store.js';
+import type { ItemState, ItemRecord } from './store/item-records.js';
 
 let folder: string;
 let context: Context;

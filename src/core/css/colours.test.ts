@@ -8,12 +8,16 @@ describe('colours', () => {
     ['#1d5c7480', 'rgba(29, 92, 116, 0.502)'],
     ['rgba(1, 2, 3, 0.5)', 'rgba(1, 2, 3, 0.5)'],
     ['rgb(1 2 3)', 'rgb(1, 2, 3)'],
+    ['blue', 'rgb(0, 0, 255)'],
+    ['hsl(120 100% 30%)', 'rgb(0, 153, 0)'],
+    ['oklch(1 0 0)', 'rgb(255, 255, 255)'],
+    ['color(display-p3 1 0 0)', 'rgb(255, 11, 12)'],
   ])('are read as people write them: %s', (text, css) => {
     expect(parseColour(text)).toBe(css);
     expect(cssOf(readColour(css) as never)).toBe(css);
   });
 
-  it.each(['blue', '#ggg', '#12', 'rgb(1, 2)', 'rgb(300, 0, 0)', 'rgba(0, 0, 0, 2)', ''])('are none: %s', (text) => {
+  it.each(['bleu', '#ggg', '#12', 'rgb(1, 2)', 'currentcolor', 'rgb(300, 0, 0)', ''])('are none: %s', (text) => {
     expect(parseColour(text)).toBeUndefined();
   });
 

@@ -1,15 +1,25 @@
-import { required } from '../data/required.js';
+import { converter, differenceEuclidean, formatHex, formatHex8, parse, toGamut, wcagContrast, type Rgb } from 'culori';
+
 /** An sRGB colour: red, green, blue from 0 to 255, alpha from 0 to 1. */
 export type Rgba = readonly [red: number, green: number, blue: number, alpha: number];
 
-/** Reads `rgb(…)` and `rgba(…)` as browsers write computed colours (CSS Color 4, 4.2). Undefined for anything else. */
+const inOklab = differenceEuclidean('oklab');
+const intoSrgb = toGamut('rgb', 'oklch');
+
+/**
+ * Reads a colour of CSS in any notation; one that sRGB does not have becomes the nearest that it has (CSS Color 4, 13.2).
+ * Undefined for anything else.
+ */
 export function readColour(text: string): Rgba | undefined {
-  const numbers = /^rgba?\(([^)]+)\)$/
-    .exec(text.trim())?.[1]
-    ?.split(/[\s,/]+/)
-    .map(Number);
-  if (!numbers || numbers.length < 3 || numbers.some(Number.isNaN)) return undefined;
-  return [required(numbers[0]), required(numbers[1]), required(numbers[2]), numbers[3] ?? 1];
+  const read = parse(text.trim());
+  if (!read) return undefined;
+  const { r, g, b, alpha = 1 } = read.mode === 'rgb' ? read : converter('rgb')(intoSrgb(read));
+  const channel = (share: number): number => Math.min(255, Math.max(0, Math.round(share * 255e3) / 1e3));
+  return [channel(r), channel(g), channel(b), Math.min(1, Math.max(0, alpha))];
+}
+
+function shared([red, green, blue, alpha]: Rgba): Rgb {
+  return { mode: 'rgb', r: red / 255, g: green / 255, b: blue / 255, alpha };
 }
 
 /** A colour as browsers write it. */
@@ -18,9 +28,8 @@ export function cssOf([red, green, blue, alpha]: Rgba): string {
 }
 
 /** A colour in the way of CSS for people: `#b3541e`, with two digits more if it is seen through. */
-export function hexOf([red, green, blue, alpha]: Rgba): string {
-  const parts = [red, green, blue, ...(alpha < 1 ? [alpha * 255] : [])];
-  return `#${parts.map((part) => Math.round(part).toString(16).padStart(2, '0')).join('')}`;
+export function hexOf(colour: Rgba): string {
+  return colour[3] < 1 ? formatHex8(shared(colour)) : formatHex(shared(colour));
 }
 
 /** A colour as people say it. */
@@ -29,22 +38,20 @@ export function writeColour([red, green, blue, alpha]: Rgba): string {
   return alpha >= 1 ? hex : `${hex} at ${Math.round(alpha * 100)} %`;
 }
 
-/** A colour as browsers write it, from what people write (`#abc`, `#b3541e80`, `rgb(…)`); undefined if it is none. */
+/** A colour as browsers write it, from what people write (`#abc`, `#b3541e80`, `rgb(…)`, `teal`); undefined if it is none. */
 export function parseColour(text: string): string | undefined {
-  const hex = /^#([0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.exec(text)?.[1];
-  if (hex) {
-    const full = hex.length < 5 ? [...hex].map((text) => text + text).join('') : hex;
-    const [red, green, blue, alpha = 255] = (full.match(/../g) ?? []).map((text) => parseInt(text, 16)) as [
-      number,
-      number,
-      number,
-      number?,
-    ];
-    return cssOf([red, green, blue, Math.round((alpha / 255) * 1000) / 1000]);
-  }
-  const rgba = readColour(text);
-  const fits = rgba?.every((value, at) => value >= 0 && value <= (at < 3 ? 255 : 1));
-  return rgba && fits ? cssOf(rgba) : undefined;
+  if (!isInRange(text)) return undefined;
+  const read = readColour(text);
+  if (!read) return undefined;
+  const [red, green, blue, alpha] = read;
+  const whole = (channel: number): number => Math.round(channel);
+  return cssOf([whole(red), whole(green), whole(blue), Math.round(alpha * 1000) / 1000]);
+}
+
+/** CSS takes `rgb(300, 0, 0)`; a person who writes it has mistyped something. */
+function isInRange(text: string): boolean {
+  const read = parse(text.trim());
+  return read?.mode !== 'rgb' || [read.r, read.g, read.b, read.alpha ?? 1].every((share) => share >= 0 && share <= 1);
 }
 
 /** One colour seen through another. */
@@ -55,35 +62,26 @@ export function over([red, green, blue, alpha]: Rgba, ground: Rgba): Rgba {
 
 /** Contrast of two opaque colours, 1 to 21 (WCAG 2.2, contrast ratio). */
 export function contrast(a: Rgba, b: Rgba): number {
-  const [light, dark] = [luminance(a), luminance(b)].sort((x, y) => y - x) as [number, number];
-  return (light + 0.05) / (dark + 0.05);
+  return wcagContrast(shared(a), shared(b));
 }
 
-/** WCAG 2.2, relative luminance. */
-function luminance(colour: Rgba): number {
-  const [red, green, blue] = colour.slice(0, 3).map(linear) as [number, number, number];
-  return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
-}
-
-function linear(value: number): number {
-  const share = value / 255;
-  return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
-}
+/** Distance of two colours that differ as much as colours can. */
+export const FARTHEST_COLOURS = 100;
 
 /** How far apart two colours look: distance in Oklab (CSS Color 4, 9.2), times 100. About 2 is just visible side by side. */
 export function colourDistance(a: Rgba, b: Rgba): number {
-  const [first, second] = [oklab(a), oklab(b)];
-  return 100 * Math.hypot(...first.map((value, index) => value - required(second[index])), (a[3] - b[3]) / 2);
+  const opaque = ([red, green, blue]: Rgba): Rgb => shared([red, green, blue, 1]);
+  return 100 * Math.hypot(inOklab(opaque(a), opaque(b)), (a[3] - b[3]) / 2);
 }
 
-function oklab(colour: Rgba): readonly [number, number, number] {
-  const [r, g, b] = colour.slice(0, 3).map(linear) as [number, number, number];
-  const l = Math.cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
-  const m = Math.cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
-  const s = Math.cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
-  return [
-    0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s,
-    1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s,
-    0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s,
-  ];
+/** How far apart two colours of CSS look on white; as far as colours can be where one of them cannot be read. */
+export function distanceOnWhite(a: string, b: string): number {
+  if (a === b) return 0;
+  const [first, second] = [a, b].map((text) => {
+    const read = readColour(text);
+    return read && over(read, WHITE);
+  });
+  return first && second ? colourDistance(first, second) : FARTHEST_COLOURS;
 }
+
+const WHITE: Rgba = [255, 255, 255, 1];

@@ -1,8 +1,8 @@
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import type { Scope } from '../store/access.js';
 import { Refusal } from '../store/refusal.js';
-import type { ItemRecord } from '../store/items.js';
 import type { Store } from '../store/store.js';
+import type { ItemRecord } from '../store/item-records.js';
 
 declare module 'fastify' {
   interface FastifyContextConfig {

@@ -3,9 +3,9 @@ import type { PageDocument } from '../../core/document/types.js';
 import { kindOfId, type ItemKind } from '../../core/sites/items.js';
 import { keptContent, readContent, readDocument } from '../content.js';
 import type { Context } from '../context.js';
-import type { By, ItemRecord, ItemState, Which } from '../store/items.js';
 import { Refusal } from '../store/refusal.js';
 import { etagOf, refuseUnseen } from './guards.js';
+import type { ItemState, ItemRecord, Which, By } from '../store/item-records.js';
 
 /** An item as it is sent. */
 export interface SentItem extends Omit<ItemState, 'document'> {

@@ -1,11 +1,11 @@
 import type { FastifyInstance } from 'fastify';
 import { changesOf } from '../changes.js';
 import type { Context } from '../context.js';
-import type { ItemRecord } from '../store/items.js';
 import { Refusal } from '../store/refusal.js';
 import { answerOnce } from './guards.js';
 import { changed, seen } from './item-state.js';
 import { BY_ID, CHANGES, ITEM, listOf, VERSION } from './shapes.js';
+import type { ItemRecord } from '../store/item-records.js';
 
 /** Publishing an item, and taking that back. */
 export function publishRoutes(app: FastifyInstance, context: Context): void {

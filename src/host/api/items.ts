@@ -2,11 +2,11 @@ import type { FastifyInstance } from 'fastify';
 import type { ItemKind } from '../../core/sites/items.js';
 import { patched } from '../content.js';
 import type { Context } from '../context.js';
-import type { Which } from '../store/items.js';
 import { Refusal } from '../store/refusal.js';
 import { answerOnce, etagOf } from './guards.js';
 import { changed, refuseOddId, saidOf, seen, stateOf, told, type SentItem } from './item-state.js';
 import { BY_ID, EDITS, GONE, ITEM, listOf, NEW_ITEM, PAGING, SENT_ITEM } from './shapes.js';
+import type { Which } from '../store/item-records.js';
 
 /** Pages, parts, sections and facts: reading them. */
 export function itemRoutes(app: FastifyInstance, context: Context): void {

@@ -1,6 +1,6 @@
-import type { ItemRecord } from '../store/items.js';
 import { formFields, type FormState } from './fields.js';
 import { html, type Markup } from './markup.js';
+import type { ItemRecord } from '../store/item-records.js';
 
 export interface ItemPage {
   readonly item: ItemRecord;

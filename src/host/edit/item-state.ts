@@ -4,10 +4,10 @@ import { elements } from '../../core/document/walk.js';
 import { addresses } from '../addresses.js';
 import type { Context } from '../context.js';
 import { SITE_POLICY } from '../site.js';
-import type { ItemRecord } from '../store/items.js';
 import { statusOf, type itemPage, type PreviewLink } from './item-page.js';
 import { settingsFields } from './settings.js';
 import { SETTINGS, type Worked } from './work.js';
+import type { ItemRecord } from '../store/item-records.js';
 
 /** What the page of an item shows. */
 export function pageOf(

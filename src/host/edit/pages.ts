@@ -1,7 +1,7 @@
-import type { ItemRecord, VersionRecord } from '../store/items.js';
 import type { MediaRecord } from '../store/media.js';
 import { statusOf } from './item-page.js';
 import { html, type Markup } from './markup.js';
+import type { ItemRecord, VersionRecord } from '../store/item-records.js';
 
 /** What kinds of items are called. */
 const KINDS: Readonly<Record<string, string>> = {

@@ -1,6 +1,6 @@
-import type { ItemRecord, ItemState } from '../store/items.js';
 import type { Store } from '../store/store.js';
 import { html, type Markup } from './markup.js';
+import type { ItemState, ItemRecord } from '../store/item-records.js';
 
 /* What is said of a page besides its fields: its address, its frame, the sections at its end. */
 

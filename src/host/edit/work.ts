@@ -4,10 +4,10 @@ import { flatten, nest, type FlatContent } from '../../core/content/values.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { differs, faultsOf } from '../content.js';
 import type { Context } from '../context.js';
-import type { ItemRecord, ItemState } from '../store/items.js';
 import { Refusal } from '../store/refusal.js';
 import type { SentForm } from './form.js';
 import { sameSettings, settingsFault, withSettings } from './settings.js';
+import type { ItemState, ItemRecord } from '../store/item-records.js';
 
 /** Where in problems the settings of a page are told. */
 export const SETTINGS = 'settings';

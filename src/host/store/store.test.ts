@@ -6,9 +6,9 @@ import { Readable } from 'node:stream';
 import sharp from 'sharp';
 import { sha256 } from '../../core/text/hash.js';
 import { element, page, words } from '../../core/document/sample.js';
-import type { ItemState } from './items.js';
 import { Refusal } from './refusal.js';
 import { openStore, type Store } from './store.js';
+import type { ItemState } from './item-records.js';
 
 let folder: string;
 let store: Store;

@@ -29,58 +29,7 @@ import {
   type Scope,
 } from './naming.js';
 import { headingsIn, isDecoration, isOrnament, titleOf, wordFor } from './roles.js';
-
-/** Attributes that a client may change, and how their field is called beside the element's own words. */
-const EDITABLE: Readonly<Record<string, Readonly<Record<string, string>>>> = {
-  a: { href: 'address' },
-  area: { href: 'address', alt: 'alt' },
-  img: { src: 'file', alt: 'alt' },
-  video: { src: 'file', poster: 'poster' },
-  source: { src: 'file' },
-  input: { placeholder: 'hint' },
-  textarea: { placeholder: 'hint' },
-  iframe: { src: 'address' },
-  form: { action: 'address', method: 'method' },
-};
-
-/** Controls that can be said to be required (HTML, 4.10). */
-const CAN_BE_REQUIRED = /^(input|textarea|select)$/;
-const NEVER_REQUIRED = /^(hidden|submit|reset|button|image|range|color)$/;
-
-/** What a field with parts is called by what it is. */
-const NAMES: Readonly<Record<string, string>> = {
-  a: 'link',
-  area: 'area',
-  img: 'picture',
-  video: 'video',
-  source: 'film',
-  iframe: 'embed',
-  input: 'field',
-  textarea: 'field',
-  select: 'field',
-  label: 'field',
-  button: 'button',
-};
-
-/** Elements whose words may be one text with marks in it. */
-const TEXTS = new Set([
-  'p',
-  'li',
-  'dd',
-  'figcaption',
-  'blockquote',
-  'td',
-  'div',
-  'address',
-  'h1',
-  'h2',
-  'h3',
-  'h4',
-  'h5',
-  'h6',
-  'span',
-  'small',
-]);
+import { EDITABLE, CAN_BE_REQUIRED, NEVER_REQUIRED, NAMES, TEXTS } from './field-attributes.js';
 
 /**
  * A pass that gives every word, picture and link a field with a speaking name, by section, group and list.

@@ -3,7 +3,7 @@ import { about, shownBox, type Compared, type ComparedPage } from '../compare-pa
 import type { Difference, SuggestedFix } from '../difference.js';
 import type { MeasuredWord } from '../measurement.js';
 import { quote } from './presence.js';
-import { boxOf } from './texts.js';
+import { boxOf } from './text-boxes.js';
 
 /** Words and pictures that something lies on which does not in the source. */
 export function coverDifferences(page: ComparedPage): Difference[] {

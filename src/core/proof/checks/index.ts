@@ -16,7 +16,7 @@ const CHECKS: readonly ((page: ComparedPage) => Difference[])[] = [
 ];
 
 /** Most differences that are told of one page at one width. */
-export const MOST = 200;
+const MOST = 200;
 
 /** All that stands otherwise than in the source, the largest of each check first; what is wrong itself before what follows from it. */
 export function differencesOf(page: ComparedPage): Difference[] {

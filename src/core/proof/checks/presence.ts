@@ -3,7 +3,7 @@ import { textOf } from '../../document/walk.js';
 import { about, shownBox, type Compared, type ComparedPage } from '../compare-page.js';
 import type { Difference, SuggestedFix } from '../difference.js';
 import type { MeasuredWord } from '../measurement.js';
-import { boxOf } from './texts.js';
+import { boxOf } from './text-boxes.js';
 
 const IMAGES = new Set(['image', 'icon', 'artwork', 'video', 'embed', 'field', 'divider']);
 /** Words that are quoted, at most. */

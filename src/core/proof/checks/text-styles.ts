@@ -1,10 +1,10 @@
 import { about, shownBox, type ComparedPage } from '../compare-page.js';
 import type { Difference } from '../difference.js';
-import { colourDistance } from './texts.js';
+import { distanceOnWhite } from '../../css/colours.js';
+import { SAME_COLOUR } from './tolerances.js';
 
 /** Crops and colours that differ by less are the same, as a share and of 441. */
 const SAME_CROP = 0.015;
-const SAME_COLOUR = 12;
 
 /** Pictures that are cropped otherwise, and boxes of another colour. */
 export function lookDifferences({ all }: ComparedPage): Difference[] {
@@ -29,7 +29,7 @@ export function lookDifferences({ all }: ComparedPage): Difference[] {
       });
     }
     const apart =
-      wanted.fill === is.fill ? 0 : colourDistance(is.fill ?? 'rgba(0, 0, 0, 0)', wanted.fill ?? 'rgba(0, 0, 0, 0)');
+      wanted.fill === is.fill ? 0 : distanceOnWhite(is.fill ?? 'rgba(0, 0, 0, 0)', wanted.fill ?? 'rgba(0, 0, 0, 0)');
     const known = wanted.fill !== undefined || is.fill !== undefined;
     if (known && apart > SAME_COLOUR && wanted.fill !== undefined)
       found.push({
