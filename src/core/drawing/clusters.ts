@@ -1,3 +1,4 @@
+import { UnionFind } from '../data/union-find.js';
 import { required } from '../data/required.js';
 import type { DrawnBox } from './drawing.js';
 import { around } from '../geometry/box.js';
@@ -84,15 +85,7 @@ function numbers(items: readonly Painted[], test: (item: Painted) => boolean): n
 
 /** Groups of pieces of which each has another one no farther away than `gap` (px; below zero it must overlap). */
 function joined(items: readonly Painted[], chosen: readonly number[], gap: number): number[][] {
-  const parents = new Map(chosen.map((index) => [index, index]));
-  const root = (index: number): number => {
-    let at = index;
-    for (let up = required(parents.get(at)); up !== at; up = required(parents.get(at))) {
-      parents.set(at, required(parents.get(up)));
-      at = up;
-    }
-    return at;
-  };
+  const union = new UnionFind<number>();
   const cells = new Map<string, number[]>();
   for (const index of chosen) {
     const [x, y, width, height] = required(items[index]).box;
@@ -102,15 +95,13 @@ function joined(items: readonly Painted[], chosen: readonly number[], gap: numbe
         const key = `${column} ${row}`;
         const cell = cells.get(key) ?? [];
         for (const other of cell) {
-          const [a, b] = [root(index), root(other)];
-          if (a !== b && areNear(required(items[index]), required(items[other]), gap)) parents.set(a, b);
+          if (union.root(index) !== union.root(other) && areNear(required(items[index]), required(items[other]), gap))
+            union.join(other, index);
         }
         cells.set(key, [...cell, index]);
       }
   }
-  const groups = new Map<number, number[]>();
-  for (const index of chosen) groups.set(root(index), [...(groups.get(root(index)) ?? []), index]);
-  return [...groups.values()];
+  return union.groups(chosen, (index) => index);
 }
 
 function cellOf(px: number): number {

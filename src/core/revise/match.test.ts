@@ -1,6 +1,6 @@
 import { element, page, words } from '../document/sample.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
-import { assign } from './assign.js';
+import { assign } from '../data/assign.js';
 import { matchPages } from './match.js';
 
 const text = (id: string, text: string): ElementNode => element('text', id, { element: 'p', id }, words(text));

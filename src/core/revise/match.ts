@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import type { PageDocument } from '../document/types.js';
-import { assign, type Candidate } from './assign.js';
+import { assign, type Candidate } from '../data/assign.js';
 import { Context, Surroundings } from './context.js';
 import { featuresOf, type Features } from './features.js';
 import { Likely } from './likely.js';

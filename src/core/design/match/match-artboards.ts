@@ -1,3 +1,5 @@
+import { required } from '../../data/required.js';
+import { assign } from '../../data/assign.js';
 import { saidBy } from '../text/paragraphs.js';
 import { rewordedTexts } from './reworded-texts.js';
 import type { Piece, Pieces } from '../model/piece.js';
@@ -67,6 +69,9 @@ function neighbourKeys(
   return found;
 }
 
+/** No pair of equal things is so bad that they are better left alone: a score that none has. */
+const NEVER_ALONE = -1e6;
+
 /** Weight of a neighbour that is not the same thing. */
 const STRANGER = 2;
 
@@ -81,24 +86,17 @@ function pairNearest(
 ): void {
   const strangers = (a: Piece, b: Piece): number =>
     [0, 1].filter((side) => neighbours.get(a)?.[side] !== neighbours.get(b)?.[side]).length * STRANGER;
-  const candidates = mine.flatMap((a, i) =>
-    theirs.map((b, j) => ({
-      a,
-      b,
-      cost:
-        Math.abs(i - j) +
+  const candidates = mine.flatMap((a, left) =>
+    theirs.map((b, right) => {
+      const cost =
+        Math.abs(left - right) +
         strangers(a, b) +
         12 * Math.abs(a.box[1] / first.height - b.box[1] / other.height) +
-        unlike(a, b),
-    })),
+        unlike(a, b);
+      return { left, right, score: -cost };
+    }),
   );
-  candidates.sort((p, q) => p.cost - q.cost || p.a.order - q.a.order || p.b.order - q.b.order);
-  const done = new Set<Piece>();
-  for (const { a, b } of candidates) {
-    if (done.has(a) || done.has(b)) continue;
-    done.add(a).add(b);
-    pair(a, b);
-  }
+  for (const { left, right } of assign(candidates, NEVER_ALONE)) pair(required(mine[left]), required(theirs[right]));
 }
 
 /** How unlike two equal texts are set; other things are judged by their place alone. */

@@ -1,3 +1,4 @@
+import { UnionFind } from '../../data/union-find.js';
 import { required } from '../../data/required.js';
 import { defined } from '../../data/defined.js';
 import { hostStyles } from '../../document/state-hosts.js';
@@ -84,30 +85,21 @@ class Merging {
 
 /** Nodes that take the same place in repeated items, also in items of items. */
 function placesOf(document: PageDocument): ElementNode[][] {
-  const parent = new Map<string, string>();
+  const union = new UnionFind<string>();
   const nodes = new Map<string, ElementNode>();
-  const root = (id: string): string => {
-    let at = id;
-    for (let next = parent.get(at); next !== undefined && next !== at; next = parent.get(at)) at = next;
-    return at;
-  };
   for (const { items } of groupsOf(document)) {
     const [first, ...others] = [...items].sort((a, b) => sizeOf(b) - sizeOf(a)) as [ElementNode, ...ElementNode[]];
     for (const other of others)
       for (const pair of alignTrees(first, other)) {
         for (const node of pair) nodes.set(node.id, node);
-        const [a, b] = pair.map(({ id }) => root(id)) as [string, string];
-        if (a !== b) parent.set(b, a);
+        union.join(...(pair.map(({ id }) => id) as [string, string]));
       }
   }
-  const places = new Map<string, ElementNode[]>();
-  for (const node of elements(document.body)) {
-    if (!nodes.has(node.id)) continue;
-    const place = places.get(root(node.id));
-    if (place) place.push(node);
-    else places.set(root(node.id), [node]);
-  }
-  return withButtons([...places.values()], document);
+  const placed = [...elements(document.body)].filter(({ id }) => nodes.has(id));
+  return withButtons(
+    union.groups(placed, ({ id }) => id),
+    document,
+  );
 }
 
 /** Buttons are one thing wherever they stand: all that are by themselves, or only beside buttons, are one place. */

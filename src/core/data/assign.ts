@@ -1,4 +1,5 @@
-import { required } from '../data/required.js';
+import { UnionFind } from './union-find.js';
+import { required } from './required.js';
 /** A pair that could be, with what speaks for it: 0 to 1. */
 export interface Candidate {
   readonly left: number;
@@ -16,26 +17,9 @@ export function assign(candidates: readonly Candidate[], least: number): Candida
 
 /** Candidates that have to do with each other. */
 function components(candidates: readonly Candidate[]): Candidate[][] {
-  const parent = new Map<string, string>();
-  const root = (key: string): string => {
-    let here = key;
-    for (let up = parent.get(here); up !== undefined && up !== here; up = parent.get(here)) here = up;
-    parent.set(key, here);
-    return here;
-  };
-  for (const { left, right } of candidates) {
-    const [a, b] = [root(`l${left}`), root(`r${right}`)];
-    parent.set(a, a);
-    if (a !== b) parent.set(b, a);
-  }
-  const parts = new Map<string, Candidate[]>();
-  for (const candidate of candidates) {
-    const key = root(`l${candidate.left}`);
-    const part = parts.get(key);
-    if (part) part.push(candidate);
-    else parts.set(key, [candidate]);
-  }
-  return [...parts.values()];
+  const joined = new UnionFind<string>();
+  for (const { left, right } of candidates) joined.join(`l${left}`, `r${right}`);
+  return joined.groups(candidates, ({ left }) => `l${left}`);
 }
 
 /** Shortest augmenting paths (Jonker and Volgenant, 1987): each left one finds a right one, or a place of its own. */
