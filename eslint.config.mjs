@@ -27,7 +27,14 @@ export default tseslint.config(
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-non-null-assertion': 'error',
+      'max-lines': ['error', { max: 300 }],
+      'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }],
     },
+  },
+  {
+    /* A suite is one call, and tests of the built program share one long set-up. */
+    files: ['**/*.test.ts', 'tests/**/*.ts'],
+    rules: { 'max-lines': ['error', { max: 480 }], 'max-lines-per-function': 'off' },
   },
   {
     /* Tests may reach across the rooms beside theirs. */

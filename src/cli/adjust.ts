@@ -16,6 +16,7 @@ interface Options {
   readonly json?: boolean;
 }
 
+// eslint-disable-next-line max-lines-per-function -- the options of the command, one to a line, and what they do
 export function adjustCommand(): Command {
   return new Command('adjust')
     .description('list, set or remove style corrections of a project, and compare again')

@@ -30,6 +30,7 @@ interface Options {
   readonly json?: boolean;
 }
 
+// eslint-disable-next-line max-lines-per-function -- the options of the command, one to a line
 export function convertCommand(): Command {
   return new Command('convert')
     .description('convert an HTML page, an address or SVG artboards to a project')

@@ -6,6 +6,7 @@ import type { PageSurvey } from '../core/survey/summary.js';
 const MOST_ROWS = 24;
 
 /** What there is in a page, as tables. */
+// eslint-disable-next-line max-lines-per-function -- one table for each fact
 export function surveyFacts(page: PageSurvey): string {
   const parts = [
     part(

@@ -95,6 +95,7 @@ function escapedStart(text: string): string {
  * A text with what its field says now. What is set off looks as the same did in the source; HTML is text.
  * @param value CommonMark; several paragraphs become lines of one
  */
+// eslint-disable-next-line max-lines-per-function -- one walk over the parsed text, whose steps share the runs of the page
 export function fromMarkdown(node: ElementNode, value: string, styles: Styles): ElementNode {
   const models = new Map<Mark, ElementNode>();
   const collect = (node: PageNode): void => {

@@ -34,6 +34,7 @@ const SCRIPTS: readonly (readonly [name: string, what: string, words: string])[]
 type Change = (value: string, field: Field, path: string) => string | undefined;
 
 /** Everything that is done to a page, case by case. */
+// eslint-disable-next-line max-lines-per-function -- the list of cases, one entry each
 export function casesOf(document: PageDocument, regions: readonly Region[], written: Content): TrialCase[] {
   const now = flatten(wholeContent(document, written));
   const find = fieldsByPath(regions);

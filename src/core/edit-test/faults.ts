@@ -43,6 +43,7 @@ interface Known {
  * What is wrong with an edited page at one width that is not with the page as it was.
  * @param before the page as it was, measured at this width, and `document` as it is with the edit
  */
+// eslint-disable-next-line max-lines-per-function -- the list of faults, which share what was measured
 export function trialFaults(
   document: PageDocument,
   before: MeasuredPage,

@@ -133,6 +133,7 @@ function conditionKey({ entry, host }: Applied): string | undefined {
   return JSON.stringify([part, state, host === undefined ? undefined : [host, within?.beside, within?.state], when]);
 }
 
+// eslint-disable-next-line max-lines-per-function -- one decision in order of precedence, which reads best whole
 function resolve(
   list: readonly Applied[],
   own: readonly CapturedDeclaration[],

@@ -29,6 +29,7 @@ export interface Change {
 }
 
 /** What changed from a page to its new version. @param after with the names of the old one */
+// eslint-disable-next-line max-lines-per-function -- one entry for each kind of change
 export function changesOf(
   before: PageDocument,
   after: PageDocument,

@@ -67,6 +67,7 @@ function roleOf({ property }: ValueUse): Role {
 }
 
 /** Ink and page are what most is written in, and on; the rest is named by its use, or by its hue. */
+// eslint-disable-next-line max-lines-per-function -- the order of its calls is the order of precedence of the names
 function namesOf(shades: readonly Shade[]): ReadonlyMap<Shade, string> {
   const giver = new NameGiver();
   const names = new Map<Shade, string>();

@@ -25,6 +25,7 @@ function changed(style: StyleRanges, sets: readonly Set[], document: PageDocumen
 }
 
 /** The page with a box whose content is laid out. @param frame the box in each range */
+// eslint-disable-next-line max-lines-per-function -- its steps fill one set of styles
 export function laidOut(
   document: PageDocument,
   at: string,

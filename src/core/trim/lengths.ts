@@ -1,4 +1,6 @@
+import * as csstree from 'css-tree';
 import { required } from '../data/required.js';
+
 /**
  * A length as a sum: unit (`px`, `%`, `rem` …) to its number. No member: nothing. A comparison such as `max(1rem, 5%)`
  * is a unit of its own.
@@ -7,92 +9,58 @@ export type Sum = ReadonlyMap<string, number>;
 
 export const NOTHING: Sum = new Map();
 
-const TERM = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)([a-z]+|%)?/i;
-
 /**
  * Reads a CSS length or percentage, also as a `calc()` of sums and products (CSS Values 4, section 10), as a sum.
- * Undefined for what is no such sum (`auto`, `min()`, `fit-content` …).
+ * Undefined for what is no such sum (`auto`, `fit-content` …).
  */
 export function readSum(text: string | undefined): Sum | undefined {
   if (text === undefined) return undefined;
-  const reader = new Reader(text.trim().toLowerCase());
-  const value = reader.sum();
-  return value && reader.atEnd() && !value.has('') ? value : undefined;
-}
-
-/** Numbers without a unit are kept under `''` until they are multiplied. */
-class Reader {
-  private at = 0;
-
-  constructor(private readonly text: string) {}
-
-  atEnd(): boolean {
-    this.passBlanks();
-    return this.at === this.text.length;
-  }
-
-  sum(): Sum | undefined {
-    return this.row(() => this.product(), { '+': add, '-': minus });
-  }
-
-  private product(): Sum | undefined {
-    return this.row(() => this.term(), { '*': times, '/': over });
-  }
-
-  /** Parts with signs between them, from left to right. */
-  private row(
-    part: () => Sum | undefined,
-    signs: Readonly<Record<string, (a: Sum, b: Sum) => Sum | undefined>>,
-  ): Sum | undefined {
-    let value = part();
-    for (;;) {
-      this.passBlanks();
-      const by = signs[this.text[this.at] ?? ''];
-      if (!value || !by) return value;
-      this.at += 1;
-      const next = part();
-      value = next && by(value, next);
-    }
-  }
-
-  private term(): Sum | undefined {
-    this.passBlanks();
-    const open = /^(?:calc)?\(/.exec(this.text.slice(this.at));
-    if (open) {
-      this.at += open[0].length;
-      const inside = this.sum();
-      this.passBlanks();
-      if (this.text[this.at] !== ')') return undefined;
-      this.at += 1;
-      return inside;
-    }
-    const comparison = /^(?:max|min|clamp)\(/.exec(this.text.slice(this.at));
-    if (comparison) return this.comparison();
-    const found = TERM.exec(this.text.slice(this.at));
-    if (!found) return undefined;
-    this.at += found[0].length;
-    const number = Number(found[1]);
-    return number === 0 ? (found[2] ? NOTHING : new Map([['', 0]])) : new Map([[found[2] ?? '', number]]);
-  }
-
-  /** Taken over as it is, up to its closing bracket. */
-  private comparison(): Sum | undefined {
-    const start = this.at;
-    let depth = 0;
-    for (; this.at < this.text.length; this.at += 1) {
-      if (this.text[this.at] === '(') depth += 1;
-      else if (this.text[this.at] === ')' && (depth -= 1) === 0) {
-        this.at += 1;
-        return new Map([[this.text.slice(start, this.at), 1]]);
-      }
-    }
+  let tree: csstree.CssNode;
+  try {
+    tree = csstree.parse(text.trim().toLowerCase(), { context: 'value' });
+  } catch {
     return undefined;
   }
+  const value = tree.type === 'Value' ? sumOf(tree.children.toArray()) : undefined;
+  return value?.has('') ? undefined : value;
+}
 
-  private passBlanks(): void {
-    while (this.text[this.at] === ' ') this.at += 1;
+const SIGNS: readonly Readonly<Record<string, (a: Sum, b: Sum) => Sum | undefined>>[] = [
+  { '+': add, '-': minus },
+  { '*': times, '/': over },
+];
+
+/** Nodes with operators between them: sums of products of terms. Numbers without a unit are kept under `''` until they are multiplied. */
+function sumOf(nodes: readonly csstree.CssNode[], level = 0): Sum | undefined {
+  const signs = SIGNS[level];
+  if (!signs) return nodes.length === 1 ? termOf(required(nodes[0])) : undefined;
+  const at = nodes.findLastIndex((node) => node.type === 'Operator' && signs[node.value.trim()]);
+  if (at < 0) return sumOf(nodes, level + 1);
+  const [before, after] = [sumOf(nodes.slice(0, at), level), sumOf(nodes.slice(at + 1), level + 1)];
+  const sign = required(nodes[at]);
+  return before && after && sign.type === 'Operator' ? signs[sign.value.trim()]?.(before, after) : undefined;
+}
+
+function termOf(node: csstree.CssNode): Sum | undefined {
+  switch (node.type) {
+    case 'Number':
+      return new Map([['', Number(node.value)]]);
+    case 'Dimension':
+      return Number(node.value) === 0 ? NOTHING : new Map([[node.unit, Number(node.value)]]);
+    case 'Percentage':
+      return Number(node.value) === 0 ? NOTHING : new Map([['%', Number(node.value)]]);
+    case 'Parentheses':
+      return sumOf(node.children.toArray());
+    case 'Function':
+      if (node.name === 'calc') return sumOf(node.children.toArray());
+      /* A comparison is taken over as it is. */
+      return COMPARISONS.has(node.name) ? new Map([[csstree.generate(node).replace(/,/g, ', '), 1]]) : undefined;
+    default:
+      return undefined;
   }
 }
+
+const COMPARISONS = new Set(['max', 'min', 'clamp']);
 
 function times(a: Sum, b: Sum): Sum | undefined {
   const plain = numberOf(a) ?? numberOf(b);

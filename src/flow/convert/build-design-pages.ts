@@ -24,6 +24,7 @@ import { choicesBefore } from './write-project.js';
 const EMPTY_IMAGE = `data:image/svg+xml,${encodeURIComponent('<svg xmlns="http://www.w3.org/2000/svg"/>')}`;
 
 /** Makes the pages that artboards are of. @param store where the files that they show go @throws Problem */
+// eslint-disable-next-line max-lines-per-function -- the steps of a conversion, in order
 export async function buildDesignPages(
   source: DesignSource,
   { progress, fonts, page, out, design, decisions, briefText }: ReadOptions,

@@ -24,6 +24,7 @@ import type { WebSource } from '../source/source.js';
 import { trimPage } from './trim-page.js';
 
 /** Makes a page of a web page. @param store where the files that it shows go @throws Problem */
+// eslint-disable-next-line max-lines-per-function -- the steps of a conversion, in order
 export async function buildWebPage(
   source: WebSource,
   { widths, progress, keepBoxes, proof, reading, decisions, briefText }: ReadOptions,

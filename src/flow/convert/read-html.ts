@@ -33,6 +33,7 @@ export interface ReadHtml extends Built {
  * Reads the page that is open and at rest in the browser as a page document with declared styles.
  * @param desk an empty page of ours to ask the browser in
  */
+// eslint-disable-next-line max-lines-per-function -- question and answer with the browser, in order
 export async function readHtml(
   page: Page,
   desk: Page,

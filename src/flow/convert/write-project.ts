@@ -61,6 +61,7 @@ export interface WrittenPage {
 }
 
 /** Writes converted sources as a project, whole or not at all; what people wrote in an old project stays. */
+// eslint-disable-next-line max-lines-per-function -- the files of a project, in the order in which each needs the ones before
 export function writeProject(
   mades: readonly PageBuild[],
   store: AssetStore,

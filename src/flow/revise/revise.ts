@@ -3,7 +3,6 @@ import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, resolve, sep } from 'node:path';
 import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
-import { elements } from '../../core/document/walk.js';
 import { movedAddresses } from '../../core/passes/brief/moved-addresses.js';
 import type { RevisedPage } from '../../core/revise/revised.js';
 import { matchPages } from '../../core/revise/match.js';

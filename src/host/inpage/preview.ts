@@ -9,6 +9,7 @@ export interface Preview {
 /** Rest before the page is made again while somebody types, ms. */
 const REST = 220;
 
+// eslint-disable-next-line max-lines-per-function -- handlers of one frame, which share it
 export function preview(form: HTMLFormElement): Preview {
   const frame = document.querySelector<HTMLIFrameElement>('#shown');
   const glass = document.querySelector<HTMLElement>('#glass');

@@ -8,6 +8,7 @@ import { step, boxOf } from '../tree/path.js';
 const NEVER = new Set(['script', 'style', 'noscript', 'template', 'link', 'meta', 'base', 'head', 'title']);
 
 /** Reads the whole page as plain data: elements and texts in document order. */
+// eslint-disable-next-line max-lines-per-function -- one walk, whose steps share the numbers they give
 export function snapshot(): CapturedPage {
   const nodes: CapturedNode[] = [];
   startNumbering();

@@ -117,6 +117,7 @@ function isBrief(node: ElementNode): boolean {
   return textOf(node).split(' ').length <= MOST_WORDS;
 }
 
+// eslint-disable-next-line max-lines-per-function -- builds one menu, which reads best as the tree it becomes
 function fold(document: PageDocument, row: ElementNode, screens: readonly When[]): PageDocument {
   const styles: Record<string, SharedStyle> = { ...document.styles };
   const [box, label] = ['menu-switch', 'menu-label'].map((name) => `${name}-${row.id}`) as [string, string];

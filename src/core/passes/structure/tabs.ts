@@ -58,6 +58,7 @@ function groupsOf(document: PageDocument, controls: readonly Control[]): Group[]
   );
 }
 
+// eslint-disable-next-line max-lines-per-function -- builds one set of tabs, which reads best as the tree it becomes
 function rebuild(document: PageDocument, { list, members }: Group, names: NameGiver): PageDocument {
   const nodes = new Map([...elements(document.body)].map((node) => [node.id, node]));
   const styles: Record<string, SharedStyle> = { ...document.styles };
