@@ -75,7 +75,8 @@ decisions:
   });
 
   it('is kept in the project, and makes the same again', () => {
-    expect(readFileSync(join(project, 'brief.yaml'), 'utf8')).toBe(readFileSync(brief, 'utf8'));
+    const line = '# yaml-language-server: $schema=schema/brief.schema.json\n';
+    expect(readFileSync(join(project, 'brief.yaml'), 'utf8')).toBe(line + readFileSync(brief, 'utf8'));
     const before = digestsOfTexts(project);
     expect(tavrik(['convert', ...DEMO_ARTBOARDS, '--out', project]).code).toBe(0);
     expect(digestsOfTexts(project)).toEqual(before);
@@ -168,7 +169,10 @@ describe('proposals', () => {
     );
     const file = join(folder, 'from-survey.yaml');
     expect(tavrik(['survey', source, '--widths', '800', '--write-brief', file]).code).toBe(0);
-    expect(readFileSync(file, 'utf8')).toBe(readFileSync(join(project, 'brief.yaml'), 'utf8'));
+    expect(readFileSync(join(project, 'brief.yaml'), 'utf8')).toMatch(/^# yaml-language-server: \$schema=/);
+    expect(readFileSync(file, 'utf8')).toBe(
+      readFileSync(join(project, 'brief.yaml'), 'utf8').split('\n').slice(1).join('\n'),
+    );
     expect(tavrik(['survey', source, '--write-brief', file])).toMatchObject({
       code: 2,
       err: expect.stringContaining('already'),

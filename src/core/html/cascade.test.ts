@@ -1,5 +1,7 @@
 import type { CapturedNode, CapturedRule } from './captured.js';
-import { cascade, type MatchedSelector, type CascadedStyle } from './cascade.js';
+import { cascade, type MatchedSelector } from './cascade.js';
+import { resolveStyles } from './resolve-styles.js';
+import type { ResolvedStyle } from './variables.js';
 import { readSelectorList } from './selectors.js';
 
 interface Given {
@@ -19,7 +21,7 @@ const nodes: CapturedNode[] = [
   { parent: 1, tag: 'a' },
 ];
 
-function resolve(given: readonly Given[], inline: [number, Record<string, string>][] = []): CascadedStyle[][] {
+function resolve(given: readonly Given[], inline: [number, Record<string, string>][] = []): ResolvedStyle[][] {
   const rules = given.map(({ selector, set, layer = 9, when }): CapturedRule => ({
     selector,
     media: [],
@@ -37,7 +39,7 @@ function resolve(given: readonly Given[], inline: [number, Record<string, string
     return { rule, selector: read, elements: matches, ...(hosts ? { hosts: new Set(hosts) } : {}) };
   });
   const holds = given.map((entry) => entry.holds ?? [true, true]);
-  return cascade(
+  const cascades = cascade(
     nodes,
     rules,
     matched,
@@ -49,9 +51,11 @@ function resolve(given: readonly Given[], inline: [number, Record<string, string
       ]),
     ),
   );
+  const pending = resolveStyles(nodes, cascades);
+  return pending.finish(pending.pairs.map(([property, value]) => ({ [property]: value })));
 }
 
-const restOf = (looks: CascadedStyle[][], element: number, interval = 0) =>
+const restOf = (looks: ResolvedStyle[][], element: number, interval = 0) =>
   Object.fromEntries(looks[element]?.[0]?.byInterval[interval] ?? []);
 
 describe('cascade (CSS Cascade 5, section 6)', () => {
@@ -126,8 +130,8 @@ describe('cascade (CSS Cascade 5, section 6)', () => {
     ]);
     expect(looks[2]?.map(({ condition }) => condition)).toEqual([
       {},
-      { part: '::after' },
       { when: '@media (prefers-color-scheme: dark)' },
+      { part: '::after' },
     ]);
   });
 });

@@ -1,24 +1,27 @@
 import { required } from '../data/required.js';
-import { defined } from '../data/defined.js';
+import { AT_REST, conditionKey, passesUp, statesIn, type Condition } from './conditions.js';
 import type { CapturedDeclaration, CapturedValue, CapturedNode, CapturedRule } from './captured.js';
 import { compareSpecificity, type ReadSelector, type Specificity } from './selectors.js';
-
-/** Under which condition a look differs from the look at rest. No member: at rest. */
-export interface Condition {
-  readonly part?: string;
-  readonly state?: string;
-  /** Number of the ancestor, or of the element beside, that must be in `state`. */
-  readonly within?: { readonly element: number; readonly state: string; readonly beside?: boolean };
-  readonly when?: string;
-}
 
 /** Winning declarations before `var()` is written out, in cascade order. */
 export type CascadedDeclarations = ReadonlyMap<string, CapturedValue>;
 
-/** The declarations that win for one element under one condition, one map for each interval. */
-export interface CascadedStyle {
-  readonly condition: Condition;
-  readonly byInterval: readonly CascadedDeclarations[];
+/** The cascade of an element: what wins depends on the conditions that hold. */
+export interface ElementCascade {
+  /** Every condition of its rules, at rest left out; parts by themselves are among them. Later ones are of later rules. */
+  readonly conditions: readonly Condition[];
+  /** The names of properties that the rules of a condition set. */
+  readonly propertiesOf: (condition: Condition) => ReadonlySet<string>;
+  /** The names of properties of an element, or of a part, that some rule sets to a value with `var()`. */
+  readonly usingVariables: (part: string | undefined) => ReadonlySet<string>;
+  /**
+   * What wins for the element, or for one of its parts, in each interval.
+   * @param holds whether a condition holds, of those of the same part
+   */
+  readonly winners: (
+    part: string | undefined,
+    holds: (condition: Condition) => boolean,
+  ) => readonly CascadedDeclarations[];
 }
 
 /** A selector of a rule with the elements it matches. */
@@ -36,10 +39,8 @@ interface Entry {
   readonly layer: number;
   readonly specificity: Specificity;
   readonly holds: readonly boolean[];
-  readonly part: string | undefined;
-  readonly state: string | undefined;
-  readonly within: { readonly state: string; readonly beside?: boolean } | undefined;
-  readonly when: string | undefined;
+  /** Of another element, its number is not known yet. */
+  readonly condition: Condition;
 }
 
 interface Applied {
@@ -60,7 +61,7 @@ export function cascade(
   matched: readonly MatchedSelector[],
   holds: readonly (readonly boolean[])[],
   inline: ReadonlyMap<number, readonly CapturedDeclaration[]>,
-): CascadedStyle[][] {
+): ElementCascade[] {
   const intervals = holds[0]?.length ?? 1;
   const always = Array.from({ length: intervals }, () => true);
   const applied: Applied[][] = nodes.map(() => []);
@@ -73,31 +74,42 @@ export function cascade(
       layer: rule.layer,
       specificity: selector.specificity,
       holds: holds[matchedSelector.rule] ?? always,
-      part: selector.part,
-      state: selector.state,
-      within: selector.within,
-      when: rule.when.length ? rule.when.join(' ') : undefined,
+      condition: conditionFor(selector, rule),
     };
     for (const element of matchedSelector.elements) {
-      const host = matchedSelector.hosts
-        ? nearestHost(nodes, element, matchedSelector.hosts, selector.within?.beside)
-        : undefined;
+      const host = matchedSelector.hosts ? hostOf(nodes, element, matchedSelector.hosts, selector.within) : undefined;
       if (matchedSelector.hosts && host === undefined) continue;
       required(applied[element]).push({ entry, host });
     }
   });
-  const known = new Map<string, CascadedStyle[]>();
+  const known = new Map<string, ElementCascade>();
   return nodes.map((node, element) => {
-    if (!node.tag) return [];
+    if (!node.tag) return NO_RULES;
     const own = inline.get(element) ?? [];
     const list = required(applied[element]);
     const key = `${list.map(({ entry, host }) => `${entry.id}${host === undefined ? '' : `@${host}`}`).join(',')}|${JSON.stringify(own)}`;
     const before = known.get(key);
     if (before) return before;
-    const looks = resolve(list, own, intervals, always);
-    known.set(key, looks);
-    return looks;
+    const cascade = cascadeOf(list, own, intervals, always);
+    known.set(key, cascade);
+    return cascade;
   });
+}
+
+const NO_RULES: ElementCascade = {
+  conditions: [],
+  propertiesOf: () => new Set(),
+  usingVariables: () => new Set(),
+  winners: () => [],
+};
+
+function conditionFor({ part, state, within }: ReadSelector, { when }: CapturedRule): Condition {
+  return {
+    ...(part ? { part } : {}),
+    ...(state ? { state } : {}),
+    ...(within ? { within: { element: -1, state: within.state, ...(within.beside ? { beside: true } : {}) } } : {}),
+    ...(when.length ? { when: [...new Set(when)].sort((a, b) => (a < b ? -1 : 1)).join(' ') } : {}),
+  };
 }
 
 function sortByCascade(matched: readonly MatchedSelector[], rules: readonly CapturedRule[]): MatchedSelector[] {
@@ -107,17 +119,24 @@ function sortByCascade(matched: readonly MatchedSelector[], rules: readonly Capt
   });
 }
 
-/** The nearest ancestor among `hosts`; with `beside`, the nearest element before this one or before an ancestor. */
-function nearestHost(
+/**
+ * The element among `hosts` whose state counts: the nearest that holds this one. Where several may count, and their states
+ * pass up to all that hold them, it is the outermost: it is in the state whenever one of them is. With `beside`, the
+ * nearest before this one or before one that holds it.
+ */
+function hostOf(
   nodes: readonly CapturedNode[],
   element: number,
   hosts: ReadonlySet<number>,
-  beside = false,
+  within: ReadSelector['within'],
 ): number | undefined {
   const up = (at: number): number => nodes[at]?.parent ?? -1;
-  if (!beside) {
-    for (let at = up(element); at >= 0; at = up(at)) if (hosts.has(at)) return at;
-    return undefined;
+  if (!within?.beside) {
+    const isOutermost = within?.far === true && statesIn(within.state).every(passesUp);
+    let found: number | undefined;
+    for (let at = up(element); at >= 0 && (isOutermost || found === undefined); at = up(at))
+      if (hosts.has(at)) found = at;
+    return found;
   }
   for (let at = element; at >= 0; at = up(at)) {
     const before = [...hosts].filter((host) => host < at && up(host) === up(at));
@@ -126,94 +145,74 @@ function nearestHost(
   return undefined;
 }
 
-/** Equal for what applies under the same condition; undefined at rest. */
-function conditionKey({ entry, host }: Applied): string | undefined {
-  const { part, state, within, when } = entry;
-  if (!part && !state && host === undefined && !when) return undefined;
-  return JSON.stringify([part, state, host === undefined ? undefined : [host, within?.beside, within?.state], when]);
+interface Group {
+  readonly condition: Condition;
+  readonly entries: Applied[];
 }
 
-// eslint-disable-next-line max-lines-per-function -- one decision in order of precedence, which reads best whole
-function resolve(
+function cascadeOf(
   list: readonly Applied[],
   own: readonly CapturedDeclaration[],
   intervals: number,
   always: readonly boolean[],
-): CascadedStyle[] {
-  const inlineEntry: Applied = {
-    entry: {
-      id: -1,
-      set: own,
-      layer: Infinity,
-      specificity: INLINE,
-      holds: always,
-      part: undefined,
-      state: undefined,
-      within: undefined,
-      when: undefined,
-    },
+): ElementCascade {
+  const inline: Applied = {
+    entry: { id: -1, set: own, layer: Infinity, specificity: INLINE, holds: always, condition: AT_REST },
     host: undefined,
   };
-  const groups = new Map<string | undefined, Applied[]>();
-  for (const applied of list) {
-    const key = conditionKey(applied);
+  const groups = new Map<string, Group>();
+  for (const applied of own.length ? [...list, inline] : list) {
+    const condition = conditionOf(applied);
+    const key = conditionKey(condition);
     const group = groups.get(key);
-    if (group) group.push(applied);
-    else groups.set(key, [applied]);
+    if (group) group.entries.push(applied);
+    else groups.set(key, { condition, entries: [applied] });
   }
-  const rest = [...(groups.get(undefined) ?? []), ...(own.length ? [inlineEntry] : [])];
-  groups.delete(undefined);
-  const looks: CascadedStyle[] = [{ condition: {}, byInterval: winnersByInterval(rest, intervals) }];
-  const parts = new Map<string, CascadedStyle>();
-  const ordered = [...groups.values()].sort((a, b) => rankOf(a) - rankOf(b));
-  for (const group of ordered) {
-    const first = required(group[0]);
-    if (isBare(first)) {
-      const look: CascadedStyle = {
-        condition: defined({ part: first.entry.part }),
-        byInterval: winnersByInterval(group, intervals),
-      };
-      parts.set(required(first.entry.part), look);
-      looks.push(look);
-    }
-  }
-  for (const group of ordered) {
-    const first = required(group[0]);
-    if (isBare(first)) continue;
-    const { entry, host } = first;
-    const base = entry.part
-      ? ordered.filter((other) => isBare(required(other[0])) && required(other[0]).entry.part === entry.part).flat()
-      : rest;
-    const all = [...base, ...group].sort(byEntry);
-    const restLook = entry.part ? parts.get(entry.part) : looks[0];
-    const byInterval = winnersByInterval(all, intervals).map((won, index) =>
-      differing(won, restLook?.byInterval[index] ?? new Map()),
-    );
-    const condition: Condition = {
-      ...(entry.part ? { part: entry.part } : {}),
-      ...(entry.state ? { state: entry.state } : {}),
-      ...(host === undefined
-        ? {}
-        : {
-            within: {
-              element: host,
-              state: entry.within?.state ?? '',
-              ...(entry.within?.beside ? { beside: true } : {}),
-            },
-          }),
-      ...(entry.when ? { when: entry.when } : {}),
-    };
-    if (byInterval.some((rawDeclarations) => rawDeclarations.size > 0)) looks.push({ condition, byInterval });
-  }
-  return looks;
+  const all = [...groups.values()].sort((a, b) => rankOf(a) - rankOf(b));
+  const known = new Map<string, readonly CascadedDeclarations[]>();
+  return {
+    conditions: all.map(({ condition }) => condition).filter((condition) => conditionKey(condition) !== REST_KEY),
+    propertiesOf: (condition) =>
+      new Set(groups.get(conditionKey(condition))?.entries.flatMap(({ entry }) => entry.set.map(([name]) => name))),
+    usingVariables: (part) =>
+      new Set(
+        all
+          .filter(({ condition }) => condition.part === part)
+          .flatMap(({ entries }) => entries.flatMap(({ entry }) => entry.set.filter(usesVariable)))
+          .map(([name]) => name),
+      ),
+    winners(part, holds) {
+      const active = all.filter(({ condition }) => condition.part === part && (isBare(condition) || holds(condition)));
+      const key = active.map(({ condition }) => conditionKey(condition)).join(';');
+      let won = known.get(key);
+      if (!won) {
+        const entries = active.flatMap((group) => group.entries).sort(byEntry);
+        known.set(key, (won = winnersByInterval(entries, intervals)));
+      }
+      return won;
+    },
+  };
 }
 
-function isBare({ entry, host }: Applied): boolean {
-  return Boolean(entry.part) && !entry.state && host === undefined && !entry.when;
+const REST_KEY = conditionKey(AT_REST);
+
+function usesVariable([name, value]: CapturedDeclaration): boolean {
+  return !name.startsWith('--') && (typeof value !== 'string' || value.includes('var('));
 }
 
-function rankOf(group: readonly Applied[]): number {
-  return Math.max(...group.map(({ entry }) => entry.id));
+/** At rest, of the element or of a part. */
+function isBare({ state, within, when }: Condition): boolean {
+  return !state && !within && !when;
+}
+
+function conditionOf({ entry, host }: Applied): Condition {
+  const { element: _, ...elsewhere } = entry.condition.within ?? { element: -1, state: '' };
+  const { within: __, ...rest } = entry.condition;
+  return host === undefined ? rest : { ...rest, within: { ...elsewhere, element: host } };
+}
+
+function rankOf({ entries }: Group): number {
+  return Math.max(...entries.map(({ entry }) => entry.id));
 }
 
 function byEntry(a: Applied, b: Applied): number {
@@ -255,13 +254,4 @@ function winners(list: readonly Applied[]): CascadedDeclarations {
 function place(won: Map<string, CapturedValue>, name: string, value: CapturedValue): void {
   won.delete(name);
   won.set(name, value);
-}
-
-function differing(won: CascadedDeclarations, rest: CascadedDeclarations): CascadedDeclarations {
-  return new Map([...won].filter(([name, value]) => !isSameValue(rest.get(name), value)));
-}
-
-function isSameValue(a: CapturedValue | undefined, b: CapturedValue): boolean {
-  if (a === undefined || typeof a === 'string' || typeof b === 'string') return a === b;
-  return a.shorthand === b.shorthand && a.value === b.value;
 }

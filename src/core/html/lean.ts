@@ -1,6 +1,7 @@
 import { required } from '../data/required.js';
 import type { CapturedNode } from './captured.js';
 import { INHERITED } from '../css/inherited.js';
+import { conditionKey, forChildren, type Condition } from './conditions.js';
 import type { ResolvedStyle, ResolvedDeclarations } from './variables.js';
 
 /** What a browser does with bare elements: which declarations are idle, and which inherited properties it sets itself. */
@@ -80,18 +81,33 @@ export function dropIdle(
     if (!cut.has(set)) cut.set(set, cut.size);
     return required(cut.get(set));
   };
-  return nodes.map((node, index) =>
-    (looks[index] ?? []).map((look) => {
+  const coloured: boolean[] = [];
+  return nodes.map((node, index) => {
+    coloured[index] = (node.parent >= 0 && coloured[node.parent] === true) || changesColour(looks[index] ?? []);
+    const keeps = coloured[index] ? OF_THE_COLOUR : /^$/;
+    return (looks[index] ?? []).map((look) => {
       const { condition, byInterval } = look;
       if (condition.state || condition.within || condition.when) return look;
       const element = probeName(node, condition.part);
-      const key = byInterval.map(idOf).join();
+      const key = `${byInterval.map(idOf).join()} ${coloured[index]}`;
       let byKey = known.get(element);
       if (!byKey) known.set(element, (byKey = new Map()));
       let lookDeclarations = byKey.get(key);
-      if (!lookDeclarations) byKey.set(key, (lookDeclarations = withoutIdle(element, byInterval, request, probed)));
+      if (!lookDeclarations)
+        byKey.set(key, (lookDeclarations = withoutIdle(element, byInterval, request, probed, keeps)));
       return { condition, byInterval: lookDeclarations };
-    }),
+    });
+  });
+}
+
+/** Properties that are the colour of the text where nothing else is declared (CSS Color 4, currentcolor). */
+const OF_THE_COLOUR =
+  /^(border|column-rule|outline|text-decoration|text-emphasis|caret|-webkit-text-(fill|stroke))(-[a-z]+)*-color$|shadow$/;
+
+function changesColour(looks: readonly ResolvedStyle[]): boolean {
+  return looks.some(
+    ({ condition: { state, within, when }, byInterval }) =>
+      Boolean(state ?? within ?? when) && byInterval.some((set) => set.has('color')),
   );
 }
 
@@ -100,11 +116,12 @@ function withoutIdle(
   byInterval: readonly ResolvedDeclarations[],
   request: ProbeRequest,
   probed: Probed,
+  keeps: RegExp,
 ): ResolvedDeclarations[] {
   const idle = byInterval.map((set) => new Set(probed.idle[request.numberOf(element, set) ?? -1] ?? []));
   const needed = new Set<string>();
   byInterval.forEach((set, index) => {
-    for (const name of set.keys()) if (!idle[index]?.has(name)) needed.add(name);
+    for (const name of set.keys()) if (!idle[index]?.has(name) || keeps.test(name)) needed.add(name);
   });
   return shareEqual(byInterval, (set) => new Map([...set].filter(([name]) => needed.has(name))));
 }
@@ -125,13 +142,14 @@ function shareEqual(
 /** A value that differs from all others: nothing is known of what it comes to. */
 const UNKNOWN = /^(inherit|initial|unset|revert|revert-layer)$|%|\b[\d.]+(em|ex|ch|lh)\b|larger|smaller|bolder|lighter/;
 
-/** Drops inherited declarations that repeat, in every interval, what the parent hands down. */
+/** Drops inherited declarations that repeat, in every interval and under every condition, what the parent hands down. */
 export function dropInherited(
   nodes: readonly CapturedNode[],
   looks: readonly ResolvedStyle[][],
   own: Probed['own'],
 ): ResolvedStyle[][] {
   const handed: ReadonlyMap<string, string>[][] = [];
+  const conditional: ConditionalValues[] = [];
   return nodes.map((node, index) => {
     const mine = looks[index] ?? [];
     const rest = mine[0];
@@ -139,6 +157,8 @@ export function dropInherited(
     const parents = node.parent >= 0 ? handed[node.parent] : undefined;
     if (!rest || !node.tag) return mine;
     const byBrowser = new Set(own[probeName(node)] ?? []);
+    const above = node.parent >= 0 ? required(conditional[node.parent]) : NO_CONDITIONS;
+    const values = conditionalValues(mine.slice(1), index);
     const repeated = namesIn(rest.byInterval).filter(
       (name) =>
         INHERITED.has(name) &&
@@ -146,20 +166,87 @@ export function dropInherited(
         !(name === 'line-height' && byBrowser.has('font-size')) &&
         rest.byInterval.every(
           (set, at) =>
-            !set.has(name) ||
-            set.get(name) === 'inherit' ||
-            set.get(name) === 'unset' ||
-            set.get(name) === parents?.[at]?.get(name),
-        ),
+            !set.has(name) || HANDS_DOWN.test(set.get(name) ?? '') || set.get(name) === parents?.[at]?.get(name),
+        ) &&
+        (rest.byInterval.every((set) => HANDS_DOWN.test(set.get(name) ?? 'inherit'))
+          ? !values.has(name)
+          : isSameUnder(values.get(name), above.get(name))),
     );
-    const lean = shareEqual(rest.byInterval, (set) =>
-      repeated.some((name) => set.has(name)) ? new Map([...set].filter(([name]) => !repeated.includes(name))) : set,
-    );
+    const without = (set: ResolvedDeclarations): ResolvedDeclarations =>
+      repeated.some((name) => set.has(name)) ? new Map([...set].filter(([name]) => !repeated.includes(name))) : set;
+    const lean = shareEqual(rest.byInterval, without);
     handed[index] = Array.from({ length: intervals }, (_, at) =>
       handDown(parents?.[at], required(lean[at]), byBrowser, index),
     );
-    return [{ condition: rest.condition, byInterval: lean }, ...mine.slice(1)];
+    conditional[index] = conditionsBelow(above, lean, values, repeated, index, byBrowser);
+    return [
+      { condition: rest.condition, byInterval: lean },
+      ...mine.slice(1).flatMap((look) => {
+        if (look.condition.part) return [look];
+        const byInterval = look.byInterval.map(without);
+        return byInterval.some(({ size }) => size > 0) ? [{ condition: look.condition, byInterval }] : [];
+      }),
+    ];
   });
+}
+
+const HANDS_DOWN = /^(inherit|unset)$/;
+
+/** Of each inherited property: its value under each condition, by the key of the condition. */
+type ConditionalValues = ReadonlyMap<string, ReadonlyMap<string, ConditionalValue>>;
+
+interface ConditionalValue {
+  readonly condition: Condition;
+  readonly value: string;
+}
+
+const NO_CONDITIONS: ConditionalValues = new Map();
+
+function conditionalValues(looks: readonly ResolvedStyle[], element: number): ConditionalValues {
+  const found = new Map<string, Map<string, ConditionalValue>>();
+  for (const { condition, byInterval } of looks) {
+    if (condition.part) continue;
+    for (const name of namesIn(byInterval)) {
+      if (!INHERITED.has(name)) continue;
+      const text = JSON.stringify(byInterval.map((set) => set.get(name) ?? null));
+      const value = UNKNOWN.test(text.replace(/[",[\]]/g, ' ').trim()) ? `${text} of ${element}` : text;
+      const known = found.get(name) ?? new Map<string, ConditionalValue>();
+      found.set(name, known.set(conditionKey(condition), { condition, value }));
+    }
+  }
+  return found;
+}
+
+function isSameUnder(
+  own: ReadonlyMap<string, ConditionalValue> | undefined,
+  above: ReadonlyMap<string, ConditionalValue> | undefined,
+): boolean {
+  if ((own?.size ?? 0) !== (above?.size ?? 0)) return false;
+  return [...(own ?? [])].every(([key, { value }]) => above?.get(key)?.value === value);
+}
+
+/** What the children of an element inherit under conditions, as they see them. */
+function conditionsBelow(
+  above: ConditionalValues,
+  rest: readonly ResolvedDeclarations[],
+  own: ConditionalValues,
+  repeated: readonly string[],
+  element: number,
+  byBrowser: ReadonlySet<string>,
+): ConditionalValues {
+  const declared = new Set([...namesIn(rest).filter((name) => INHERITED.has(name)), ...byBrowser]);
+  if (own.size === 0 && ![...declared].some((name) => above.has(name))) return above;
+  const found = new Map<string, ReadonlyMap<string, ConditionalValue>>();
+  for (const name of new Set([...above.keys(), ...own.keys()])) {
+    const mine = repeated.includes(name) ? [] : [...(own.get(name) ?? [])];
+    const below = mine.flatMap(([, { condition, value }]): [string, ConditionalValue][] => {
+      const seen = forChildren(condition, element);
+      return seen ? [[conditionKey(seen), { condition: seen, value }]] : [];
+    });
+    const kept = declared.has(name) ? [] : [...(above.get(name) ?? [])];
+    if (kept.length + below.length) found.set(name, new Map([...kept, ...below]));
+  }
+  return found;
 }
 
 function namesIn(sets: readonly ResolvedDeclarations[]): string[] {

@@ -24,6 +24,8 @@ export interface StateElsewhere {
   readonly match: string;
   readonly state: string;
   readonly beside?: boolean;
+  /** It may be any of several that hold the subject, however far out. */
+  readonly far?: boolean;
 }
 
 const STATES = new Set([
@@ -79,9 +81,20 @@ export function readSelectorList(text: string): ReadSelector[] {
 /** Most selectors that one selector is unfolded into. */
 const MOST_UNFOLDED = 64;
 
-/** Writes `:is()` and `:where()` out where states are inside of them, so that `a:is(:hover, :focus)` is two selectors. */
+/**
+ * Writes `:is()`, `:where()` and `:not()` out where states are inside of them, so that `a:is(:hover, :focus)` is two
+ * selectors, and `a:not(.x:hover)` is `a:not(.x)` and `a:not(:hover)`.
+ */
 function unfold(selector: csstree.Selector): csstree.Selector[] {
   const nodes = selector.children.toArray();
+  const negated = nodes.findIndex((node) => isNegation(node) && holdsState(node) && !isNegatedState(node));
+  if (negated >= 0)
+    return partedNegations(nodes[negated] as csstree.PseudoClassSelector).flatMap((own) =>
+      unfold({
+        type: 'Selector',
+        children: listOf([...nodes.slice(0, negated), ...own, ...nodes.slice(negated + 1)]),
+      }),
+    );
   const at = nodes.findIndex((node) => isList(node) && holdsState(node));
   if (at < 0) return [selector];
   const inside = selectorsIn(nodes[at] as csstree.PseudoClassSelector);
@@ -92,14 +105,52 @@ function unfold(selector: csstree.Selector): csstree.Selector[] {
     if (complex && !(at === 0)) return [];
     const typed = own[0]?.type === 'TypeSelector' && !starts;
     if (typed) return [];
-    const children = new csstree.List<csstree.CssNode>().fromArray([
-      ...nodes.slice(0, at),
-      ...own,
-      ...nodes.slice(at + 1),
-    ]);
-    return unfold({ type: 'Selector', children });
+    return unfold({ type: 'Selector', children: listOf([...nodes.slice(0, at), ...own, ...nodes.slice(at + 1)]) });
   });
   return selectors.slice(0, MOST_UNFOLDED);
+}
+
+function listOf(nodes: csstree.CssNode[]): csstree.List<csstree.CssNode> {
+  return new csstree.List<csstree.CssNode>().fromArray(nodes);
+}
+
+function isNegation(node: csstree.CssNode): node is csstree.PseudoClassSelector {
+  return node.type === 'PseudoClassSelector' && node.name.toLowerCase() === 'not';
+}
+
+/** `:not(:hover)`: a state as well. */
+function isNegatedState(node: csstree.CssNode): boolean {
+  if (!isNegation(node)) return false;
+  const [only, ...others] = selectorsIn(node);
+  const [state, ...more] = only?.children.toArray() ?? [];
+  return others.length + more.length === 0 && state !== undefined && isState(state);
+}
+
+/**
+ * What a negation comes to, as ways to be none of what is in it: each is a row of negations. A selector with combinators
+ * in it stays whole.
+ */
+function partedNegations(node: csstree.PseudoClassSelector): csstree.CssNode[][] {
+  const negationOf = (nodes: csstree.CssNode[]): csstree.CssNode => ({
+    type: 'PseudoClassSelector',
+    name: 'not',
+    children: listOf([{ type: 'SelectorList', children: listOf([{ type: 'Selector', children: listOf(nodes) }]) }]),
+  });
+  return selectorsIn(node).reduce<csstree.CssNode[][]>(
+    (ways, selector) => {
+      const simple = selector.children.toArray();
+      const states = simple.filter(isState);
+      const others = simple.filter((each) => !isState(each));
+      const isCompound = !simple.some(({ type }) => type === 'Combinator');
+      const parts = isCompound ? [...states.map((each) => [each]), ...(others.length ? [others] : [])] : [simple];
+      return ways.flatMap((way) => parts.map((part) => [...way, negationOf(part)]));
+    },
+    [[]],
+  );
+}
+
+function isState(node: csstree.CssNode): boolean {
+  return node.type === 'PseudoClassSelector' && STATES.has(node.name.toLowerCase()) && !node.children;
 }
 
 function isList(node: csstree.CssNode): node is csstree.PseudoClassSelector {
@@ -119,8 +170,7 @@ function selectorsIn(node: csstree.PseudoClassSelector): csstree.Selector[] {
 function holdsState(node: csstree.CssNode): boolean {
   let found = false;
   csstree.walk(node, (cssNode) => {
-    if (cssNode.type === 'PseudoClassSelector' && STATES.has(cssNode.name.toLowerCase()) && !cssNode.children)
-      found = true;
+    if (isState(cssNode)) found = true;
   });
   return found;
 }
@@ -146,10 +196,14 @@ function readSelector(selector: csstree.Selector, specificity: Specificity): Rea
         node.type === 'PseudoClassSelector' || node.type === 'PseudoElementSelector' ? node.name.toLowerCase() : '';
       if (node.type === 'PseudoElementSelector' || (node.type === 'PseudoClassSelector' && OLD_PARTS.has(name))) {
         part = `::${csstree.generate(node).replace(/^:+/, '')}`;
-      } else if ((node.type === 'PseudoClassSelector' && STATES.has(name) && !node.children) || isStateOfInside(node)) {
+      } else if (isState(node) || isNegatedState(node) || isStateOfInside(node)) {
         if (part && index === subject) part += csstree.generate(node);
         else states += csstree.generate(node);
-      } else kept.push(csstree.generate(node));
+      } else {
+        /* What the source calls an element inside is not known where the result says it. */
+        if (node.type === 'PseudoClassSelector' && name === 'has' && holdsState(node)) lost = true;
+        kept.push(csstree.generate(node));
+      }
     }
     if (states && index === subject) state = states;
     else if (states && elsewhere) lost = true;
@@ -166,7 +220,8 @@ function readSelector(selector: csstree.Selector, specificity: Specificity): Rea
     if (!elsewhere) return undefined;
     const { compound, state: hostState } = elsewhere;
     const beside = /[~+]/.test(texts[compound + 1]?.combinator ?? '');
-    return { match: join(compound), state: hostState, ...(beside ? { beside } : {}) };
+    const far = compound === subject - 1 && texts[subject]?.combinator === ' ';
+    return { match: join(compound), state: hostState, ...(beside ? { beside } : {}), ...(far ? { far } : {}) };
   })();
   return {
     specificity,

@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import type { Breakpoint, Declarations, SharedStyle, StyleVariant } from '../document/types.js';
-import type { Condition } from './cascade.js';
+import type { Condition } from './conditions.js';
 import { INHERITED } from '../css/inherited.js';
 import type { Interval } from './intervals.js';
 import { simplifyValues } from './values.js';

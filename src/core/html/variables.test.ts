@@ -1,19 +1,20 @@
 import type { CapturedValue } from './captured.js';
 import type { CapturedNode } from './captured.js';
-import type { CascadedStyle } from './cascade.js';
-import { substitute, writeOutVariables } from './variables.js';
+import type { ElementCascade } from './cascade.js';
+import { resolveStyles } from './resolve-styles.js';
+import { substitute } from './variables.js';
 
 const nodes: CapturedNode[] = [
   { parent: -1, tag: 'html' },
   { parent: 0, tag: 'p' },
 ];
-const look = (set: Record<string, CapturedValue>): CascadedStyle => ({
-  condition: {},
-  byInterval: [new Map(Object.entries(set))],
-});
+const look = (set: Record<string, CapturedValue>): ElementCascade => {
+  const won = [new Map(Object.entries(set))];
+  return { conditions: [], propertiesOf: () => new Set(), usingVariables: () => new Set(), winners: () => won };
+};
 
 function written(root: Record<string, CapturedValue>, child: Record<string, CapturedValue>) {
-  const pending = writeOutVariables(nodes, [[look(root)], [look(child)]]);
+  const pending = resolveStyles(nodes, [look(root), look(child)]);
   const expanded = pending.pairs.map(([property, value]) =>
     property === 'margin' ? { 'margin-top': value, 'margin-left': value } : { [property]: value },
   );
@@ -41,7 +42,7 @@ describe('substitute (CSS Custom Properties 1, section 3)', () => {
   });
 });
 
-describe('writeOutVariables', () => {
+describe('custom properties', () => {
   it('takes inherited values and those of the element itself', () => {
     expect(written({ '--c': 'red' }, { '--d': 'var(--c)', color: 'var(--d)' })).toEqual({ color: 'red' });
   });

@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
-import type { CapturedNode } from './captured.js';
-import type { Condition, CascadedDeclarations, CascadedStyle } from './cascade.js';
+import type { CascadedDeclarations } from './cascade.js';
+import type { Condition } from './conditions.js';
 
 /** Winning declarations with `var()` written out, longhands only. */
 export type ResolvedDeclarations = ReadonlyMap<string, string>;
@@ -13,79 +13,19 @@ export interface ResolvedStyle {
 /** A declaration that only a browser can write out as longhands. */
 export type Pair = readonly [property: string, value: string];
 
-/** Looks whose substituted declarations still wait for a browser to expand them; `pairs` says which. */
-export interface PendingStyles {
-  readonly pairs: readonly Pair[];
-  readonly finish: (expanded: readonly Readonly<Record<string, string>>[]) => ResolvedStyle[][];
-}
+/** The custom properties that an element has, resolved. Equal ones are the same object. */
+export type Environment = ReadonlyMap<string, string>;
 
-type Environment = ReadonlyMap<string, string>;
-type Pending = Map<string, string | { readonly pair: number; readonly longhand: string }>;
+/** Declarations with `var()` written out; what only a browser can write out as longhands stands as the number of a pair. */
+export type PendingDeclarations = ReadonlyMap<string, string | { readonly pair: number; readonly longhand: string }>;
 
-/**
- * Replaces `var()` by the values that custom properties have on each element in each interval
- * (CSS Custom Properties 1, section 3). A reference to nothing makes the declaration invalid: it becomes `unset`.
- */
-export function writeOutVariables(nodes: readonly CapturedNode[], looks: readonly CascadedStyle[][]): PendingStyles {
-  const pairs: Pair[] = [];
-  const pairNumbers = new Map<string, number>();
-  const numberOf = (property: string, value: string): number => {
-    const key = `${property}:${value}`;
-    const known = pairNumbers.get(key);
-    if (known !== undefined) return known;
-    pairNumbers.set(key, pairs.length);
-    pairs.push([property, value]);
-    return pairs.length - 1;
-  };
-  const intervals = looks.find((look) => look.length)?.[0]?.byInterval.length ?? 1;
-  const environments: Environment[][] = [];
-  const known = new Map<CascadedDeclarations, Map<Environment, Pending>>();
-
-  const pendingOf = (raw: CascadedDeclarations, environment: Environment): Pending => {
-    let byEnvironment = known.get(raw);
-    if (!byEnvironment) known.set(raw, (byEnvironment = new Map()));
-    let pending = byEnvironment.get(environment);
-    if (!pending) byEnvironment.set(environment, (pending = substituteAll(raw, environment, numberOf)));
-    return pending;
-  };
-
-  const pending = nodes.map((node, element) => {
-    const parents = node.parent >= 0 ? environments[node.parent] : undefined;
-    const own = looks[element] ?? [];
-    const rest = own[0];
-    const here = Array.from({ length: intervals }, (_, index) =>
-      environmentOf(parents?.[index] ?? EMPTY, rest?.byInterval[index]),
-    );
-    environments[element] = here;
-    return own.map((look) => ({
-      condition: look.condition,
-      byInterval: look.byInterval.map((raw, index) => {
-        const base = required(here[index]);
-        return pendingOf(raw, look === rest ? base : environmentOf(base, raw));
-      }),
-    }));
-  });
-  const finish: PendingStyles['finish'] = (expanded) => {
-    const finished = new Map<Pending, ResolvedDeclarations>();
-    const finishOne = (pending: Pending): ResolvedDeclarations => {
-      let lookDeclarations = finished.get(pending);
-      if (!lookDeclarations) finished.set(pending, (lookDeclarations = fillIn(pending, expanded)));
-      return lookDeclarations;
-    };
-    return pending.map((own) =>
-      own.map(({ condition, byInterval }) => ({ condition, byInterval: byInterval.map(finishOne) })),
-    );
-  };
-  return { pairs, finish };
-}
-
-const EMPTY: Environment = new Map();
+export const NO_VARIABLES: Environment = new Map();
 const sameEnvironments = new WeakMap<Environment, Map<string, Environment>>();
 
 const knownEnvironments = new WeakMap<CascadedDeclarations, WeakMap<Environment, Environment>>();
 
-/** Custom properties of an element: the parent's, with its own resolved on top. Equal ones are the same object. */
-function environmentOf(parent: Environment, raw: CascadedDeclarations | undefined): Environment {
+/** Custom properties of an element: the parent's, with its own resolved on top (CSS Custom Properties 1, section 3). */
+export function environmentOf(parent: Environment, raw: CascadedDeclarations | undefined): Environment {
   if (raw === undefined) return parent;
   const known = knownEnvironments.get(raw) ?? new WeakMap<Environment, Environment>();
   knownEnvironments.set(raw, known);
@@ -126,12 +66,17 @@ function resolvedOn(parent: Environment, raw: CascadedDeclarations): Environment
   return resolved;
 }
 
-function substituteAll(
+/**
+ * Replaces `var()` by the values that custom properties have. A reference to nothing makes the declaration invalid: it
+ * becomes `unset`.
+ * @param numberOf the number of a pair
+ */
+export function substituteAll(
   raw: CascadedDeclarations,
   environment: Environment,
   numberOf: (property: string, value: string) => number,
-): Pending {
-  const result: Pending = new Map();
+): PendingDeclarations {
+  const result = new Map<string, string | { readonly pair: number; readonly longhand: string }>();
   for (const [name, value] of raw) {
     if (name.startsWith('--')) continue;
     if (typeof value === 'string' && !value.includes('var(')) {
@@ -145,7 +90,11 @@ function substituteAll(
   return result;
 }
 
-function fillIn(pending: Pending, expanded: readonly Readonly<Record<string, string>>[]): ResolvedDeclarations {
+/** Declarations once the browser has written the pairs out. */
+export function fillIn(
+  pending: PendingDeclarations,
+  expanded: readonly Readonly<Record<string, string>>[],
+): ResolvedDeclarations {
   const map = new Map<string, string>();
   for (const [name, value] of pending) {
     if (typeof value === 'string') map.set(name, value);

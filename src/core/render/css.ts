@@ -1,4 +1,5 @@
 import type { Declarations, FontFace, PageDocument, SharedStyle, StyleVariant } from '../document/types.js';
+import { atRules, compareWhen } from '../css/at-rules.js';
 import { classOf } from './html.js';
 import { compact } from './shorthands.js';
 
@@ -14,8 +15,9 @@ export function renderCss(document: PageDocument): string {
   const styles = Object.entries(document.styles);
   for (const [name, style] of styles) blocks.push(...renderStyle(name, style));
   blocks.push(...renderConditions(styles));
+  const order = document.breakpoints.map(({ name }) => name);
   for (const { name, below } of document.breakpoints) {
-    const rules = rulesAt(styles, name);
+    const rules = rulesAt(styles, name, order);
     if (rules.length) blocks.push(`@media (width < ${below}px) {\n${indent(rules.join('\n'))}}\n`);
   }
   return blocks.join('\n');
@@ -58,24 +60,72 @@ function renderConditions(styles: readonly (readonly [string, SharedStyle])[]): 
       byCondition.set(variant.when, rules);
     }
   }
-  return [...byCondition].map(([condition, rules]) => wrapIn(condition, rules));
+  return [...byCondition].sort(([a], [b]) => compareWhen(a, b)).map(([condition, rules]) => wrapIn(condition, rules));
 }
 
 /** Several conditions in a row are nested at-rules. */
 function wrapIn(condition: string, rules: readonly string[]): string {
-  const conditions = condition.split(/ (?=@)/);
-  return conditions.reduceRight((inside, condition) => `${condition} {\n${indent(inside)}}\n`, rules.join('\n'));
+  return atRules(condition).reduceRight(
+    (inside, condition) => `${condition} {\n${indent(inside)}}\n`,
+    rules.join('\n'),
+  );
 }
 
-function rulesAt(styles: readonly (readonly [string, SharedStyle])[], breakpoint: string): string[] {
-  return styles.flatMap(([name, style]) =>
-    (style.variants ?? [])
-      .filter(({ at }) => at === breakpoint)
-      .map((variant) => {
-        const text = rule(selectorOf(name, variant), variant.set);
-        return variant.when ? wrapIn(variant.when, [text]) : text;
-      }),
+/**
+ * The rules of a breakpoint: first those without further conditions, then at-rules in the same order as outside. At-rules
+ * of wider screens are stated again where the breakpoint would win over them.
+ */
+function rulesAt(
+  styles: readonly (readonly [string, SharedStyle])[],
+  breakpoint: string,
+  breakpoints: readonly string[],
+): string[] {
+  const all = styles.flatMap(([name, style]) =>
+    variantsAt(style, breakpoint, breakpoints).map((variant) => ({
+      when: variant.when,
+      text: rule(selectorOf(name, variant), variant.set),
+    })),
   );
+  const byCondition = new Map<string, string[]>();
+  for (const { when, text } of all)
+    if (when !== undefined) byCondition.set(when, [...(byCondition.get(when) ?? []), text]);
+  return [
+    ...all.flatMap(({ when, text }) => (when === undefined ? [text] : [])),
+    ...[...byCondition].sort(([a], [b]) => compareWhen(a, b)).map(([condition, rules]) => wrapIn(condition, rules)),
+  ];
+}
+
+/** What a style is at a breakpoint, with what at-rules of wider screens say of properties that the breakpoint sets. */
+function variantsAt(style: SharedStyle, breakpoint: string, breakpoints: readonly string[]): StyleVariant[] {
+  const variants = style.variants ?? [];
+  const here = variants.filter(({ at }) => at === breakpoint);
+  if (here.length === 0 || !variants.some(({ when }) => when)) return here;
+  const wider = new Set([undefined, ...breakpoints.slice(0, breakpoints.indexOf(breakpoint))]);
+  const conditions = new Map(variants.flatMap((variant) => (variant.when ? [[keyOf(variant), variant] as const] : [])));
+  const restated = [...conditions].flatMap(([key, condition]): StyleVariant[] => {
+    const set: Record<string, string> = {};
+    for (const variant of variants)
+      if (keyOf(variant) === key && wider.has(variant.at)) Object.assign(set, variant.set);
+    const own = here.find((variant) => keyOf(variant) === key);
+    const weaker = here.filter(
+      (variant) => targetOf(variant) === targetOf(condition) && compareWhen(variant.when, condition.when) < 0,
+    );
+    const again = Object.entries(set).filter(
+      ([name]) => own?.set[name] === undefined && weaker.some((variant) => variant.set[name] !== undefined),
+    );
+    if (again.length === 0) return own ? [own] : [];
+    return [{ ...condition, at: breakpoint, set: { ...Object.fromEntries(again), ...own?.set } }];
+  });
+  return [...here.filter(({ when }) => !when), ...restated];
+}
+
+/** Equal for variants that style the same thing in the same states. */
+function targetOf({ part, state, within }: StyleVariant): string {
+  return JSON.stringify([part, state, within?.style, within?.state, within?.beside]);
+}
+
+function keyOf(variant: StyleVariant): string {
+  return `${targetOf(variant)} ${variant.when ?? ''}`;
 }
 
 function selectorOf(style: string, variant?: Omit<StyleVariant, 'set'>): string {

@@ -13,7 +13,7 @@ import { namesIn } from '../../core/html/names.js';
 import { matchedSelectors, rulesToAsk } from '../../core/html/read-rules.js';
 import { dropDeadStates } from '../../core/html/states.js';
 import { breakpointsOf } from '../../core/html/styles.js';
-import { writeOutVariables } from '../../core/html/variables.js';
+import { resolveStyles } from '../../core/html/resolve-styles.js';
 import type { Control } from '../../core/passes/pass.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { fetchSheets } from '../../project/fetch-sheets.js';
@@ -67,7 +67,7 @@ export async function readHtml(
   );
 
   const raw = cascade(nodes, ask.rules, matched, holds, captured.inline);
-  const pending = writeOutVariables(nodes, raw);
+  const pending = resolveStyles(nodes, raw);
   const finished = pending.finish(await inside(desk, 'expandDeclarations', pending.pairs));
   const looks = dropDeadStates(nodes, dropDeadParts(nodes, writeOutInherit(nodes, finished)));
   const request = probeRequest(nodes, looks);

@@ -1,0 +1,314 @@
+import { required } from '../data/required.js';
+import type { CapturedNode } from './captured.js';
+import type { CascadedDeclarations, ElementCascade } from './cascade.js';
+import {
+  AT_REST,
+  both,
+  compareConditions,
+  conditionKey,
+  forChildren,
+  forParent,
+  implies,
+  type Condition,
+} from './conditions.js';
+import {
+  environmentOf,
+  fillIn,
+  NO_VARIABLES,
+  substituteAll,
+  type Environment,
+  type Pair,
+  type PendingDeclarations,
+  type ResolvedDeclarations,
+  type ResolvedStyle,
+} from './variables.js';
+
+/** Looks whose substituted declarations still wait for a browser to expand them; `pairs` says which. */
+export interface PendingStyles {
+  readonly pairs: readonly Pair[];
+  readonly finish: (expanded: readonly Readonly<Record<string, string>>[]) => ResolvedStyle[][];
+}
+
+/** Most conditions of one element, or of one of its parts, that are told apart. */
+const MOST_CONDITIONS = 48;
+
+/** What holds under a condition, in each interval. */
+interface PendingLook {
+  readonly condition: Condition;
+  readonly byInterval: readonly PendingDeclarations[];
+}
+
+/** An element, or one of its parts: its look at rest first. */
+type PendingChain = readonly PendingLook[];
+
+/**
+ * The looks of every element: at rest, and under each condition what is different then, with `var()` written out.
+ *
+ * Custom properties that change under a condition change all that refers to them, also further down the tree. For every
+ * combination of conditions that matters the cascade is asked again; what comes of it is kept where the looks that hold
+ * then anyway would come to something else.
+ */
+export function resolveStyles(nodes: readonly CapturedNode[], cascades: readonly ElementCascade[]): PendingStyles {
+  const work = new StyleResolution(nodes, cascades);
+  const chains = nodes.map((_, element) => work.chainsOf(element));
+  return {
+    pairs: work.pairs,
+    finish(expanded) {
+      const finished = new Map<PendingDeclarations, ResolvedDeclarations>();
+      const finishOne = (pending: PendingDeclarations): ResolvedDeclarations => {
+        let set = finished.get(pending);
+        if (!set) finished.set(pending, (set = fillIn(pending, expanded)));
+        return set;
+      };
+      const known = new Map<PendingChain, ResolvedStyle[]>();
+      return chains.map((all, element) =>
+        all.flatMap((chain) => {
+          let looks = known.get(chain);
+          if (!looks) known.set(chain, (looks = looksOf(chain, finishOne, (outer, inner) => work.holds(outer, inner))));
+          return looks;
+        }),
+      );
+    },
+  };
+}
+
+class StyleResolution {
+  readonly pairs: Pair[] = [];
+  private readonly pairNumbers = new Map<string, number>();
+  private readonly intervals: number;
+  /** Of each element: its custom properties at rest, in each interval. */
+  private readonly atRest: (readonly Environment[])[] = [];
+  /** Of each element: conditions under which its custom properties are others than at rest, as it sees them. */
+  private readonly varying: (readonly Condition[])[] = [];
+  private readonly environments: Map<string, readonly Environment[]>[] = [];
+  private readonly substituted = new Map<CascadedDeclarations, Map<Environment, PendingDeclarations>>();
+  private readonly chains = new Map<string, readonly PendingChain[]>();
+  private readonly ids = new Map<object, number>();
+
+  constructor(
+    private readonly nodes: readonly CapturedNode[],
+    private readonly cascades: readonly ElementCascade[],
+  ) {
+    this.intervals = cascades.reduce((most, { winners }) => Math.max(most, winners(undefined, () => false).length), 1);
+  }
+
+  holds(outer: number, inner: number): boolean {
+    for (let at = this.parentOf(inner); at >= 0; at = this.parentOf(at)) if (at === outer) return true;
+    return false;
+  }
+
+  /** The looks of an element and of its parts. Elements come after those that hold them. */
+  chainsOf(element: number): readonly PendingChain[] {
+    if (!required(this.nodes[element]).tag) return [];
+    const parent = this.parentOf(element);
+    const inherited =
+      parent < 0 ? [] : required(this.varying[parent]).flatMap((each) => forChildren(each, parent) ?? []);
+    const cascade = required(this.cascades[element]);
+    const above = parent < 0 ? undefined : required(this.atRest[parent]);
+    const raws = this.raws(element, AT_REST);
+    this.atRest[element] = raws.map((raw, at) => environmentOf(above?.[at] ?? NO_VARIABLES, raw));
+    this.environments[element] = new Map();
+    const setters = cascade.conditions.filter(
+      (condition) => condition.part === undefined && setsVariables(cascade.propertiesOf(condition)),
+    );
+    const changing = [...inherited, ...setters];
+    const every = new Map(changing.map((condition) => [conditionKey(condition), VARIABLES]));
+    this.varying[element] = closure(changing, every).filter((condition) => this.differs(element, condition));
+    const key = [
+      this.idOf(cascade),
+      this.idOf(required(this.atRest[element])[0] ?? this),
+      ...required(this.atRest[element]).map((each) => this.idOf(each)),
+      ...required(this.varying[element]).map(
+        (each) =>
+          `${conditionKey(each)}=${this.environmentAt(element, each)
+            .map((set) => this.idOf(set))
+            .join()}`,
+      ),
+    ].join(';');
+    let chains = this.chains.get(key);
+    if (!chains) this.chains.set(key, (chains = this.allChains(element)));
+    return chains;
+  }
+
+  private allChains(element: number): PendingChain[] {
+    const parts = new Set(required(this.cascades[element]).conditions.map(({ part }) => part));
+    return [undefined, ...[...parts].filter((part) => part !== undefined)].map((part) => this.chainOf(element, part));
+  }
+
+  private chainOf(element: number, part: string | undefined): PendingChain {
+    const cascade = required(this.cascades[element]);
+    const rest: Condition = part === undefined ? AT_REST : { part };
+    const own = cascade.conditions.filter((each) => each.part === part && conditionKey(each) !== conditionKey(rest));
+    const varying = required(this.varying[element]).map((each) => ({ ...each, ...rest }));
+    const using = cascade.usingVariables(part);
+    const touched = new Map<string, ReadonlySet<string>>();
+    for (const condition of varying) touched.set(conditionKey(condition), using);
+    for (const condition of own) {
+      const before = touched.get(conditionKey(condition)) ?? [];
+      touched.set(conditionKey(condition), new Set([...before, ...cascade.propertiesOf(condition)]));
+    }
+    const all = closure([...own, ...(using.size ? varying : [])], touched);
+    return [rest, ...all].map((condition) => ({ condition, byInterval: this.declared(element, condition) }));
+  }
+
+  /** Everything that is declared under a condition, with variables written out. */
+  private declared(element: number, condition: Condition): PendingDeclarations[] {
+    const { part, ...bare } = condition;
+    const environments = this.environmentAt(element, bare);
+    return this.raws(element, condition).map((raw, at) => {
+      const base = required(environments[at]);
+      return this.substitute(raw, part === undefined ? base : environmentOf(base, raw));
+    });
+  }
+
+  private substitute(raw: CascadedDeclarations, environment: Environment): PendingDeclarations {
+    let byEnvironment = this.substituted.get(raw);
+    if (!byEnvironment) this.substituted.set(raw, (byEnvironment = new Map()));
+    let pending = byEnvironment.get(environment);
+    if (!pending)
+      byEnvironment.set(
+        environment,
+        (pending = substituteAll(raw, environment, (property, value) => this.numberOf(property, value))),
+      );
+    return pending;
+  }
+
+  private raws(element: number, condition: Condition): readonly CascadedDeclarations[] {
+    const won = required(this.cascades[element]).winners(condition.part, (other) =>
+      implies(condition, other, (outer, inner) => this.holds(outer, inner)),
+    );
+    return won.length === this.intervals ? won : Array.from({ length: this.intervals }, () => NOTHING);
+  }
+
+  /** Custom properties of an element under a condition. */
+  private environmentAt(element: number, condition: Condition): readonly Environment[] {
+    const rest = required(this.atRest[element]);
+    if (conditionKey(condition) === REST_KEY) return rest;
+    const known = required(this.environments[element]);
+    const key = conditionKey(condition);
+    let found = known.get(key);
+    if (!found) {
+      const parent = this.parentOf(element);
+      const above = parent < 0 ? undefined : this.environmentAt(parent, forParent(condition, parent));
+      const raws = this.raws(element, condition);
+      found = raws.map((raw, at) => environmentOf(above?.[at] ?? NO_VARIABLES, raw));
+      known.set(key, found);
+    }
+    return found;
+  }
+
+  private differs(element: number, condition: Condition): boolean {
+    const rest = required(this.atRest[element]);
+    return this.environmentAt(element, condition).some((set, at) => !isEqual(set, required(rest[at])));
+  }
+
+  private parentOf(element: number): number {
+    return required(this.nodes[element]).parent;
+  }
+
+  private numberOf(property: string, value: string): number {
+    const key = `${property}:${value}`;
+    const known = this.pairNumbers.get(key);
+    if (known !== undefined) return known;
+    this.pairNumbers.set(key, this.pairs.length);
+    this.pairs.push([property, value]);
+    return this.pairs.length - 1;
+  }
+
+  private idOf(value: object): number {
+    const known = this.ids.get(value);
+    if (known !== undefined) return known;
+    this.ids.set(value, this.ids.size);
+    return this.ids.size - 1;
+  }
+}
+
+/** Stands for all custom properties, as they may refer to each other. */
+const VARIABLES: ReadonlySet<string> = new Set(['--']);
+
+const NOTHING: CascadedDeclarations = new Map();
+const REST_KEY = conditionKey(AT_REST);
+
+function setsVariables(names: ReadonlySet<string>): boolean {
+  return [...names].some((name) => name.startsWith('--'));
+}
+
+function isEqual(a: Environment, b: Environment): boolean {
+  return a === b || (a.size === b.size && [...a].every(([name, value]) => b.get(name) === value));
+}
+
+/**
+ * Conditions, and every two and three of them at once that have to do with each other.
+ * @param touched the properties that each changes; where two change none in common, nothing comes of both at once
+ */
+function closure(conditions: readonly Condition[], touched: ReadonlyMap<string, ReadonlySet<string>>): Condition[] {
+  const found = new Map(
+    conditions.map((condition) => {
+      const key = conditionKey(condition);
+      return [key, { condition, names: touched.get(key) ?? new Set<string>() }] as const;
+    }),
+  );
+  const single = [...found.values()];
+  let last = single;
+  for (let round = 0; round < 2 && last.length; round += 1) {
+    const more: typeof single = [];
+    for (const first of last)
+      for (const second of single) {
+        if (![...first.names].some((name) => second.names.has(name))) continue;
+        const condition = both(first.condition, second.condition);
+        const key = condition && conditionKey(condition);
+        if (key === undefined || found.has(key) || found.size >= MOST_CONDITIONS) continue;
+        const entry = { condition: required(condition), names: new Set([...first.names, ...second.names]) };
+        found.set(key, entry);
+        more.push(entry);
+      }
+    last = more;
+  }
+  return [...found.values()].map(({ condition }) => condition);
+}
+
+/** The looks of a chain: at rest, and under each condition what would be something else without it. */
+function looksOf(
+  [rest, ...others]: PendingChain,
+  finish: (pending: PendingDeclarations) => ResolvedDeclarations,
+  holds: (outer: number, inner: number) => boolean,
+): ResolvedStyle[] {
+  const first = required(rest);
+  const found: ResolvedStyle[] = [{ condition: first.condition, byInterval: first.byInterval.map(finish) }];
+  const weight = ({ condition }: PendingLook): number =>
+    others.filter((other) => implies(condition, other.condition, holds)).length;
+  const ordered = others
+    .map((look) => ({ look, weight: weight(look) }))
+    .sort((a, b) => a.weight - b.weight)
+    .map(({ look }) => look);
+  for (const { condition, byInterval } of ordered) {
+    const wanted = byInterval.map(finish);
+    const under = found
+      .filter((look) => look.condition === first.condition || implies(condition, look.condition, holds))
+      .sort((a, b) => compareConditions(a.condition, b.condition));
+    const names = new Set(
+      wanted.flatMap((set, at) =>
+        [...set].flatMap(([name, value]) => (predicted(under, name, at) === value ? [] : [name])),
+      ),
+    );
+    if (names.size === 0) continue;
+    const kept = wanted.map((set) => new Map([...set].filter(([name]) => names.has(name))));
+    found.push({ condition: strongEnough(condition, names, under), byInterval: kept });
+  }
+  return [required(found[0]), ...found.slice(1).sort((a, b) => compareConditions(a.condition, b.condition))];
+}
+
+/** The value of a property by the looks that hold, the strongest last. */
+function predicted(looks: readonly ResolvedStyle[], name: string, at: number): string | undefined {
+  return looks.findLast(({ byInterval }) => byInterval[at]?.has(name))?.byInterval[at]?.get(name);
+}
+
+/** The condition, with what holds then anyway where a stronger look would win otherwise. */
+function strongEnough(condition: Condition, names: ReadonlySet<string>, under: readonly ResolvedStyle[]): Condition {
+  const stronger = under.filter(
+    (look) =>
+      compareConditions(look.condition, condition) >= 0 &&
+      look.byInterval.some((set) => [...set.keys()].some((name) => names.has(name))),
+  );
+  return stronger.reduce((strong, look) => both(strong, look.condition) ?? strong, condition);
+}
