@@ -30,7 +30,7 @@ export interface PendingStyles {
 }
 
 /** Most conditions of one element, or of one of its parts, that are told apart. */
-const MOST_CONDITIONS = 48;
+const MOST_CONDITIONS = 160;
 
 /** What holds under a condition, in each interval. */
 interface PendingLook {
@@ -113,7 +113,7 @@ class StyleResolution {
     );
     const changing = [...inherited, ...setters];
     const every = new Map(changing.map((condition) => [conditionKey(condition), VARIABLES]));
-    this.varying[element] = closure(changing, every).filter((condition) => this.differs(element, condition));
+    this.varying[element] = this.varied(element, closure(changing, every));
     const key = [
       this.idOf(cascade),
       this.idOf(required(this.atRest[element])[0] ?? this),
@@ -197,9 +197,20 @@ class StyleResolution {
     return found;
   }
 
-  private differs(element: number, condition: Condition): boolean {
-    const rest = required(this.atRest[element]);
-    return this.environmentAt(element, condition).some((set, at) => !isEqual(set, required(rest[at])));
+  /** The conditions that change something: from what there is at rest, or under a condition that they imply. */
+  private varied(element: number, conditions: readonly Condition[]): Condition[] {
+    const isOther = (condition: Condition, base: Condition): boolean => {
+      const sets = this.environmentAt(element, base);
+      return this.environmentAt(element, condition).some((set, at) => !isEqual(set, required(sets[at])));
+    };
+    const changing = conditions.filter((condition) => isOther(condition, AT_REST));
+    return conditions.filter(
+      (condition) =>
+        changing.includes(condition) ||
+        changing.some(
+          (other) => implies(condition, other, (outer, inner) => this.holds(outer, inner)) && isOther(condition, other),
+        ),
+    );
   }
 
   private parentOf(element: number): number {

@@ -64,18 +64,18 @@ interface Use {
 }
 
 /**
- * Equal looks have equal keys; a look that depends on another element also counts that element's look. What others beside
- * it depend on stays apart from neighbours that look the same.
+ * Equal looks have equal keys; a look that depends on another element also counts that element's look. An element on whose
+ * state others depend stays apart from neighbours, and from elements around it or in it, that look the same.
  */
 function styleKeys(document: PageDocument): Map<string, string> {
   const keys = new Map<string, string>();
-  const beside = hostsAmongEquals(document);
+  const apart = new Set([...hostsAmongEquals(document), ...hostsAmongKin(document)]);
   const keyOf = (name: string, trail: readonly string[]): string => {
     const known = keys.get(name);
     if (known) return known;
     const style = document.styles[name];
     const key = JSON.stringify([
-      beside.has(name) ? name : '',
+      apart.has(name) ? name : '',
       style?.rest,
       style?.variants?.map(({ within, ...own }) => [
         own,
@@ -103,6 +103,27 @@ function hostsAmongEquals(document: PageDocument): ReadonlySet<string> {
     }
     for (const names of looks.values()) if (names.length > 1) for (const name of names) found.add(name);
   }
+  return found;
+}
+
+/** Styles on whose states others inside depend, where an element around or inside looks the same: it would count as well. */
+function hostsAmongKin(document: PageDocument): ReadonlySet<string> {
+  const hosts = hostStyles(document);
+  const found = new Set<string>();
+  if (hosts.size === 0) return found;
+  const visit = (node: ElementNode, around: ReadonlyMap<string, readonly string[]>): void => {
+    const { style } = node;
+    let below = around;
+    if (style) {
+      const look = JSON.stringify(document.styles[style]);
+      const same = (around.get(look) ?? []).filter((other) => other !== style);
+      if (hosts.has(style)) for (const name of same.length ? [style, ...same] : []) found.add(name);
+      else for (const other of same) if (hosts.has(other)) found.add(other).add(style);
+      below = new Map([...around, [look, [...(around.get(look) ?? []), style]]]);
+    }
+    for (const child of node.children ?? []) if (isElement(child)) visit(child, below);
+  };
+  visit(document.body, new Map());
   return found;
 }
 
