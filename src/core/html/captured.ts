@@ -66,6 +66,8 @@ export interface CapturedSheets {
   readonly rules: readonly CapturedRule[];
   readonly faces: readonly CapturedFace[];
   readonly keyframes: Readonly<Record<string, string>>;
+  /** Initial values of registered custom properties (CSS Properties and Values 1). */
+  readonly initial: Readonly<Record<string, string>>;
   /** Addresses of style sheets that could not be read. */
   readonly unread: readonly string[];
 }

@@ -118,9 +118,12 @@ describe('cascade (CSS Cascade 5, section 6)', () => {
     expect(looks[2]).toHaveLength(1);
   });
 
-  it('ties an ancestor state to the nearest ancestor that can be in it', () => {
-    const looks = resolve([{ selector: 'div:hover a', set: { color: 'blue' }, matches: [2], hosts: [0, 1] }]);
-    expect(looks[2]?.[1]?.condition).toEqual({ within: { element: 1, state: ':hover' } });
+  it('ties an ancestor state to the nearest ancestor that can be in it, or to the outermost if the state passes up', () => {
+    const hostOf = (selector: string): unknown =>
+      resolve([{ selector, set: { color: 'blue' }, matches: [2], hosts: [0, 1] }])[2]?.[1]?.condition.within?.element;
+    expect(hostOf('div:hover a')).toBe(0);
+    expect(hostOf('div:hover > a')).toBe(1);
+    expect(hostOf('div:focus a')).toBe(1);
   });
 
   it('keeps generated parts and other conditions apart', () => {

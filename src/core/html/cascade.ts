@@ -1,7 +1,8 @@
 import { required } from '../data/required.js';
 import { AT_REST, conditionKey, passesUp, statesIn, type Condition } from './conditions.js';
 import type { CapturedDeclaration, CapturedValue, CapturedNode, CapturedRule } from './captured.js';
-import { compareSpecificity, type ReadSelector, type Specificity } from './selectors.js';
+import { type ReadSelector } from './selectors.js';
+import { type Specificity, compareSpecificity } from './specificity.js';
 
 /** Winning declarations before `var()` is written out, in cascade order. */
 export type CascadedDeclarations = ReadonlyMap<string, CapturedValue>;

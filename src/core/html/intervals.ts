@@ -1,4 +1,5 @@
-import { required } from '../data/required.js';
+import { readMediaQueries } from '../css/media-queries.js';
+
 /** A range of viewport widths over which no width condition of the source changes. */
 export interface Interval {
   /** First width that is too wide for it; absent for the widest. */
@@ -7,21 +8,14 @@ export interface Interval {
   readonly width: number;
 }
 
-const PX: Record<string, number> = { px: 1, em: 16, rem: 16, pt: 4 / 3, cm: 96 / 2.54, in: 96 };
-
 /** The widths (px) at which one of the media queries may change, narrowest first. */
 export function thresholdsOf(queries: readonly string[]): number[] {
   const found = new Set<number>();
-  for (const query of queries) {
-    for (const feature of query.match(/\([^()]*(?:\([^()]*\)[^()]*)*\)/g) ?? []) {
-      if (!/width|aspect-ratio|orientation/.test(feature)) continue;
-      for (const [, number, unit] of feature.matchAll(/(\d*\.?\d+)(px|em|rem|pt|cm|in)\b/g)) {
-        const px = Number(number) * required(PX[required(unit)]);
-        found.add(Math.ceil(px - 1e-6));
-        found.add(Math.floor(px + 1e-6) + 1);
-      }
+  for (const query of queries)
+    for (const px of readMediaQueries(query).widths) {
+      found.add(Math.ceil(px - 1e-6));
+      found.add(Math.floor(px + 1e-6) + 1);
     }
-  }
   return [...found].filter((px) => px > 1 && px < 10000).sort((a, b) => a - b);
 }
 

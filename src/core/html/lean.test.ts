@@ -1,6 +1,7 @@
 import type { CapturedNode } from './captured.js';
-import { dropIdle, dropInherited, probeName, probeRequest, writeOutInherit } from './lean.js';
+import { dropIdle, probeName, probeRequest, writeOutInherit } from './lean.js';
 import type { ResolvedStyle } from './variables.js';
+import { dropInherited } from './inherited-values.js';
 
 const nodes: CapturedNode[] = [
   { parent: -1, tag: 'html' },

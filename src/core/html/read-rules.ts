@@ -1,6 +1,7 @@
 import { required } from '../data/required.js';
 import type { CapturedRule, RuleScope } from './captured.js';
 import { intervalsBetween, thresholdsOf, type Interval } from './intervals.js';
+import { readMediaQueries } from '../css/media-queries.js';
 import { mayMatch } from './names.js';
 import { readSelectorList, type ReadSelector } from './selectors.js';
 import type { MatchedSelector } from './cascade.js';
@@ -34,8 +35,15 @@ export interface RulesToAsk {
   readonly lost: readonly string[];
 }
 
-/** Media queries that depend on the visitor rather than on the width are kept as conditions. */
-const KEPT = /prefers-|forced-colors|inverted-colors/;
+/** Features that every browser of today answers alike, or that no browser has: they are decided when a page is read. */
+const DECIDED = /^(width|color|color-index|monochrome|grid|any|transform-3d|-.*|)$/;
+
+/** Media queries that depend on the visitor, the device or the medium rather than on the width are kept as conditions. */
+function dependsOnVisitor(query: string): boolean {
+  const { types, features } = readMediaQueries(query);
+  return types.has('print') || [...features].some((name) => !DECIDED.test(name));
+}
+
 const SCHEME = /prefers-color-scheme/;
 /** Generated parts that the result keeps. */
 const PARTS =
@@ -50,7 +58,7 @@ export function rulesToAsk(
   names: ReadonlySet<string>,
   bothSchemes = true,
 ): RulesToAsk {
-  const isKept = (query: string): boolean => KEPT.test(query) && (bothSchemes || !SCHEME.test(query));
+  const isKept = (query: string): boolean => dependsOnVisitor(query) && (bothSchemes || !SCHEME.test(query));
   const rules = captured.map((rule) => {
     const kept = rule.media.filter(isKept);
     return kept.length

@@ -22,15 +22,13 @@ import {
   type ResolvedDeclarations,
   type ResolvedStyle,
 } from './variables.js';
+import { closure } from './condition-closure.js';
 
 /** Looks whose substituted declarations still wait for a browser to expand them; `pairs` says which. */
-export interface PendingStyles {
+interface PendingStyles {
   readonly pairs: readonly Pair[];
   readonly finish: (expanded: readonly Readonly<Record<string, string>>[]) => ResolvedStyle[][];
 }
-
-/** Most conditions of one element, or of one of its parts, that are told apart. */
-const MOST_CONDITIONS = 160;
 
 /** What holds under a condition, in each interval. */
 interface PendingLook {
@@ -47,9 +45,14 @@ type PendingChain = readonly PendingLook[];
  * Custom properties that change under a condition change all that refers to them, also further down the tree. For every
  * combination of conditions that matters the cascade is asked again; what comes of it is kept where the looks that hold
  * then anyway would come to something else.
+ * @param initial initial values of registered custom properties
  */
-export function resolveStyles(nodes: readonly CapturedNode[], cascades: readonly ElementCascade[]): PendingStyles {
-  const work = new StyleResolution(nodes, cascades);
+export function resolveStyles(
+  nodes: readonly CapturedNode[],
+  cascades: readonly ElementCascade[],
+  initial: Environment = NO_VARIABLES,
+): PendingStyles {
+  const work = new StyleResolution(nodes, cascades, initial);
   const chains = nodes.map((_, element) => work.chainsOf(element));
   return {
     pairs: work.pairs,
@@ -88,6 +91,7 @@ class StyleResolution {
   constructor(
     private readonly nodes: readonly CapturedNode[],
     private readonly cascades: readonly ElementCascade[],
+    private readonly initial: Environment,
   ) {
     this.intervals = cascades.reduce((most, { winners }) => Math.max(most, winners(undefined, () => false).length), 1);
   }
@@ -106,7 +110,7 @@ class StyleResolution {
     const cascade = required(this.cascades[element]);
     const above = parent < 0 ? undefined : required(this.atRest[parent]);
     const raws = this.raws(element, AT_REST);
-    this.atRest[element] = raws.map((raw, at) => environmentOf(above?.[at] ?? NO_VARIABLES, raw));
+    this.atRest[element] = raws.map((raw, at) => environmentOf(above?.[at] ?? this.initial, raw));
     this.environments[element] = new Map();
     const setters = cascade.conditions.filter(
       (condition) => condition.part === undefined && setsVariables(cascade.propertiesOf(condition)),
@@ -191,7 +195,7 @@ class StyleResolution {
       const parent = this.parentOf(element);
       const above = parent < 0 ? undefined : this.environmentAt(parent, forParent(condition, parent));
       const raws = this.raws(element, condition);
-      found = raws.map((raw, at) => environmentOf(above?.[at] ?? NO_VARIABLES, raw));
+      found = raws.map((raw, at) => environmentOf(above?.[at] ?? this.initial, raw));
       known.set(key, found);
     }
     return found;
@@ -246,36 +250,6 @@ function setsVariables(names: ReadonlySet<string>): boolean {
 
 function isEqual(a: Environment, b: Environment): boolean {
   return a === b || (a.size === b.size && [...a].every(([name, value]) => b.get(name) === value));
-}
-
-/**
- * Conditions, and every two and three of them at once that have to do with each other.
- * @param touched the properties that each changes; where two change none in common, nothing comes of both at once
- */
-function closure(conditions: readonly Condition[], touched: ReadonlyMap<string, ReadonlySet<string>>): Condition[] {
-  const found = new Map(
-    conditions.map((condition) => {
-      const key = conditionKey(condition);
-      return [key, { condition, names: touched.get(key) ?? new Set<string>() }] as const;
-    }),
-  );
-  const single = [...found.values()];
-  let last = single;
-  for (let round = 0; round < 2 && last.length; round += 1) {
-    const more: typeof single = [];
-    for (const first of last)
-      for (const second of single) {
-        if (![...first.names].some((name) => second.names.has(name))) continue;
-        const condition = both(first.condition, second.condition);
-        const key = condition && conditionKey(condition);
-        if (key === undefined || found.has(key) || found.size >= MOST_CONDITIONS) continue;
-        const entry = { condition: required(condition), names: new Set([...first.names, ...second.names]) };
-        found.set(key, entry);
-        more.push(entry);
-      }
-    last = more;
-  }
-  return [...found.values()].map(({ condition }) => condition);
 }
 
 /** The looks of a chain: at rest, and under each condition what would be something else without it. */

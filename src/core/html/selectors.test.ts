@@ -1,4 +1,5 @@
-import { compareSpecificity, readSelectorList } from './selectors.js';
+import { readSelectorList } from './selectors.js';
+import { compareSpecificity } from './specificity.js';
 
 const only = (text: string) => {
   const list = readSelectorList(text);
@@ -75,7 +76,27 @@ describe('readSelectorList', () => {
       [0, 2, 1],
       [0, 2, 1],
     ]);
-    expect(only(':is(.menu):hover .sub').within).toEqual({ match: ':is(.menu)', state: ':hover' });
+    expect(only(':is(.menu):hover .sub').within).toEqual({ match: ':is(.menu)', state: ':hover', far: true });
+  });
+
+  it.each([
+    ['a:not(:hover)', [['a', ':not(:hover)']]],
+    ['a:focus:not(:focus-visible)', [['a', ':focus:not(:focus-visible)']]],
+    [
+      'a:not(.x:hover)',
+      [
+        ['a', ':not(:hover)'],
+        ['a:not(.x)', undefined],
+      ],
+    ],
+    ['a:not(.x, :hover)', [['a:not(.x)', ':not(:hover)']]],
+    ['a:not(.x)', [['a:not(.x)', undefined]]],
+  ])('takes negations apart: %s', (text, parts) => {
+    expect(readSelectorList(text).map(({ match, state }) => [match, state])).toEqual(parts);
+  });
+
+  it('says that what depends on a class inside in a state is lost', () => {
+    expect(only('.b:has(.c:focus)').lost).toBe(true);
   });
 
   it('takes a state of what is inside for a state, if it names no classes', () => {

@@ -202,7 +202,7 @@ function inertNames(
     element: part ? 'span' : element,
     part: part !== undefined,
     values: (name) => sets.flatMap((set) => (set[name] === undefined ? [] : [set[name]])),
-    hasStates: (style.variants ?? []).some(({ state, within }) => Boolean(state ?? within)),
+    hasStates: (style.variants ?? []).some(({ state, within, when }) => Boolean(state ?? within ?? when)),
   };
   return new Set(rules.flatMap(({ inert }) => inert(declared)));
 }

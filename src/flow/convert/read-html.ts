@@ -7,7 +7,7 @@ import { buildPage, idOf, type Built } from '../../core/html/build.js';
 import { cascade } from '../../core/html/cascade.js';
 import { INHERITED } from '../../core/css/inherited.js';
 import { joinIntervals } from '../../core/html/intervals.js';
-import { dropIdle, dropInherited, probeRequest, writeOutInherit } from '../../core/html/lean.js';
+import { dropIdle, probeRequest, writeOutInherit } from '../../core/html/lean.js';
 import { dropDeadParts } from '../../core/html/parts.js';
 import { namesIn } from '../../core/html/names.js';
 import { matchedSelectors, rulesToAsk } from '../../core/html/read-rules.js';
@@ -18,6 +18,7 @@ import type { Control } from '../../core/passes/pass.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { fetchSheets } from '../../project/fetch-sheets.js';
 import type { Schemes } from '../../core/source/reading.js';
+import { dropInherited } from '../../core/html/inherited-values.js';
 
 /** What reading a page yields besides the document: things that were not understood, in words. */
 export interface ReadHtml extends Built {
@@ -67,7 +68,7 @@ export async function readHtml(
   );
 
   const raw = cascade(nodes, ask.rules, matched, holds, captured.inline);
-  const pending = resolveStyles(nodes, raw);
+  const pending = resolveStyles(nodes, raw, new Map(Object.entries(captured.sheets.initial)));
   const finished = pending.finish(await inside(desk, 'expandDeclarations', pending.pairs));
   const looks = dropDeadStates(nodes, dropDeadParts(nodes, writeOutInherit(nodes, finished)));
   const request = probeRequest(nodes, looks);

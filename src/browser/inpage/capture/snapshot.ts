@@ -36,7 +36,7 @@ export function snapshot(): CapturedPage {
       return;
     }
     nodes.push(shared);
-    if (tag === 'iframe' || tag === 'object' || tag === 'math') return;
+    if (tag === 'iframe' || tag === 'object') return;
     visitChildren(element, index, path);
   };
   const visitChildren = (element: Element, index: number, path: string): void => {

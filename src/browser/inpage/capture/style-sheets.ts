@@ -1,26 +1,8 @@
-import { required } from '../../../core/data/required.js';
 import { isStillSheet } from '../tree/settle.js';
 import { anyMayMatch, namesIn } from '../../../core/html/names.js';
-import type {
-  CapturedDeclaration,
-  CapturedFace,
-  CapturedRule,
-  CapturedSheets,
-  RuleScope,
-} from '../../../core/html/captured.js';
+import type { CapturedFace, CapturedRule, CapturedSheets, RuleScope } from '../../../core/html/captured.js';
 import { numberedElements, shadowRoots } from '../tree/numbering.js';
-
-/** Shorthands whose value hides behind empty longhands when it contains `var()`. */
-const SHORTHANDS = (
-  'animation background border border-block border-block-color border-block-end border-block-start border-block-style ' +
-  'border-block-width border-bottom border-color border-image border-inline border-inline-color border-inline-end ' +
-  'border-inline-start border-inline-style border-inline-width border-left border-radius border-right border-style ' +
-  'border-top border-width column-rule columns flex flex-flow font gap grid grid-area grid-column grid-row ' +
-  'grid-template inset inset-block inset-inline list-style margin margin-block margin-inline mask offset outline ' +
-  'overflow overscroll-behavior padding padding-block padding-inline place-content place-items place-self ' +
-  'scroll-margin scroll-padding text-decoration text-emphasis transition background-position font-variant ' +
-  'mask-position text-wrap white-space -webkit-text-stroke -webkit-mask animation-range container contain-intrinsic-size'
-).split(' ');
+import { readDeclarations, absolute } from './declarations.js';
 
 interface Context {
   /** Number of the shadow root that the rules are in. */
@@ -30,6 +12,8 @@ interface Context {
   readonly layer: string;
   readonly parent: string;
   readonly base: string;
+  /** The part of the tree that the rules are of (CSS Cascade 6, `@scope`). */
+  readonly scope?: { readonly start: string; readonly end: string | undefined };
 }
 
 /**
@@ -45,6 +29,8 @@ class SheetReader {
   private readonly faces: CapturedFace[] = [];
   private readonly keyframes: Record<string, string> = {};
   private readonly unread: string[] = [];
+  /** Initial values of registered custom properties. */
+  private readonly initial: Record<string, string> = {};
   private readonly layers: string[] = [];
   private readonly names = namesIn(
     numberedElements().map((element) => ({
@@ -72,6 +58,7 @@ class SheetReader {
       faces: this.faces,
       keyframes: this.keyframes,
       unread: this.unread,
+      initial: this.initial,
     };
   }
 
@@ -122,6 +109,17 @@ class SheetReader {
       const layer = inLayer(context.layer, rule.name || `(unnamed ${(this.unnamed += 1)})`);
       this.knowLayer(layer);
       this.readRules(rule.cssRules, { ...context, layer });
+    } else if (rule.constructor.name === 'CSSScopeRule') {
+      const { start, end, cssRules } = rule as CSSGroupingRule & {
+        readonly start: string | null;
+        readonly end: string | null;
+      };
+      this.readRules(cssRules, { ...context, scope: { start: start ?? ':root', end: end ?? undefined } });
+    } else if (rule.constructor.name === 'CSSStartingStyleRule') {
+      this.readRules((rule as CSSGroupingRule).cssRules, { ...context, when: [...context.when, '@starting-style'] });
+    } else if (rule.constructor.name === 'CSSPropertyRule') {
+      const { name, initialValue } = rule as CSSRule & { readonly name: string; readonly initialValue: string | null };
+      if (initialValue !== null) this.initial[name] = initialValue.trim();
     } else if (rule instanceof CSSContainerRule) {
       this.readRules(rule.cssRules, { ...context, when: [...context.when, `@container ${rule.conditionText}`] });
     } else if (rule instanceof CSSFontFaceRule) {
@@ -146,13 +144,18 @@ class SheetReader {
         ? context.layer
         : inLayer(context.layer, rule.layerName || `(unnamed ${(this.unnamed += 1)})`);
     if (named) this.knowLayer(named);
-    this.readSheet(rule.styleSheet, { ...context, layer: named });
+    const { mediaText } = rule.media;
+    this.readSheet(rule.styleSheet, {
+      ...context,
+      layer: named,
+      media: mediaText ? [...context.media, mediaText] : context.media,
+    });
   }
 
   private addRule(selector: string, style: CSSStyleDeclaration, context: Context): void {
     const set = readDeclarations(style, context.base);
     if (set.length === 0) return;
-    for (const entry of scoped(selector, context.root))
+    for (const entry of scoped(inScope(selector, context.scope), context.root))
       this.rules.push({ rule: { ...entry, media: context.media, when: context.when, set }, layer: context.layer });
   }
 }
@@ -161,6 +164,28 @@ function parsed(text: string): CSSRuleList {
   const sheet = new CSSStyleSheet();
   sheet.replaceSync(text);
   return sheet.cssRules;
+}
+
+/**
+ * A selector that only means what is in a scope: `:scope` is its root, anything else is the root or in it. How near the
+ * root is does not count.
+ */
+function inScope(list: string, scope: Context['scope']): string {
+  if (!scope) return list;
+  const root = `:where(${scope.start})`;
+  const outside =
+    scope.end === undefined
+      ? ''
+      : `:not(:where(:is(${scope.start}) :is(${scope.end}), :is(${scope.start}) :is(${scope.end}) *))`;
+  return list
+    .split(/,(?![^(]*\))/)
+    .flatMap((part) => {
+      const text = part.trim();
+      if (/:scope\b/.test(text)) return [`${text.replace(/:scope\b/g, root)}${outside}`];
+      const inside = `${root} ${text}${outside}`;
+      return /[\s>+~]/.test(text) ? [inside] : [inside, `${text}${root}${outside}`];
+    })
+    .join(', ');
 }
 
 /** Rank of what a shadow root says of its host and its slots: the document says it better (CSS Cascade 5, 6.1 context). */
@@ -206,41 +231,6 @@ function nest(selector: string, parent: string): string {
   return selector.includes('&') ? selector.replaceAll('&', `:is(${parent})`) : `:is(${parent}) ${selector}`;
 }
 
-/** The declarations of one block as longhands; a shorthand that waits for `var()` stays one. */
-export function readDeclarations(style: CSSStyleDeclaration, base: string): CapturedDeclaration[] {
-  const found = new Map<string, CapturedDeclaration>();
-  for (let index = 0; index < style.length; index += 1) {
-    const name = required(style[index]);
-    const important = style.getPropertyPriority(name) === 'important';
-    const value = style.getPropertyValue(name);
-    if (value !== '') {
-      found.set(name, [name, absolute(value, base), important]);
-      continue;
-    }
-    const shorthand = SHORTHANDS.find(
-      (shorthand) =>
-        name.startsWith(required(shorthand.split('-')[0])) && style.getPropertyValue(shorthand).includes('var('),
-    );
-    const waiting = shorthand ?? SHORTHANDS.find((shorthand) => style.getPropertyValue(shorthand).includes('var('));
-    if (waiting)
-      found.set(name, [
-        name,
-        { shorthand: waiting, value: absolute(style.getPropertyValue(waiting), base) },
-        important,
-      ]);
-  }
-  return [...found.values()];
-}
-
-/** Declarations of `style` attributes, by number of the element in the last snapshot. */
-export function inlineStyles(): [number, CapturedDeclaration[]][] {
-  return numberedElements().flatMap((element, index): [number, CapturedDeclaration[]][] => {
-    if (!element?.hasAttribute('style')) return [];
-    const set = readDeclarations((element as HTMLElement).style, document.baseURI);
-    return set.length ? [[index, set]] : [];
-  });
-}
-
 function readFace(rule: CSSFontFaceRule, base: string): CapturedFace {
   const descriptors: Record<string, string> = {};
   for (const [name, value] of readDeclarations(rule.style, base))
@@ -257,20 +247,4 @@ function readFace(rule: CSSFontFaceRule, base: string): CapturedFace {
 
 function plain(family: string): string {
   return family.replace(/^["']|["']$/g, '');
-}
-
-function absolute(value: string, base: string): string {
-  if (!value.includes('url(')) return value;
-  return value.replace(
-    /url\(\s*(?:"((?:[^"\\]|\\.)*)"|'((?:[^'\\]|\\.)*)'|([^)]*?))\s*\)/g,
-    (all, a?: string, b?: string, c?: string) => {
-      const address = (a ?? b ?? c ?? '').replace(/\\(.)/g, '$1').trim();
-      if (!address || address.startsWith('#') || address.startsWith('data:')) return all;
-      try {
-        return `url("${new URL(address, base).href}")`;
-      } catch {
-        return all;
-      }
-    },
-  );
 }
