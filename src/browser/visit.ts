@@ -1,3 +1,4 @@
+import { watchRequests, type FailedRequests } from './failed-requests.js';
 import type { Page, Request } from 'playwright-core';
 import type { Decision, DecisionOutcome } from '../core/brief/brief.js';
 import { TavrikError } from '../core/errors/tavrik-error.js';
@@ -29,6 +30,8 @@ export interface Visit {
   readonly signIn?: SignIn;
   readonly choice?: Choice;
   readonly leaveOut?: readonly Decision[];
+  /** It is opened although its style sheets are missing. */
+  readonly anyway?: boolean;
 }
 
 export interface Visited {
@@ -47,16 +50,18 @@ export async function visit(browser: OpenBrowser, how: Visit, width: number): Pr
     ...(how.signIn ? { signIn: how.signIn, origin: new URL(how.address).origin } : {}),
   });
   const counted = await countBytes(page);
+  const requests = watchRequests(page);
   try {
     const notes = await withoutEnd(page, async () => {
       const texts = await load(page, how);
       await rest(page);
       return texts;
     });
+    await checkSheets(page, how, requests);
     if (how.choice) checkChoice(await inside(page, 'chooseParts', how.choice.selectors, how.choice.moves));
     const reached = how.leaveOut?.length ? await inside(page, 'decidePage', how.leaveOut) : undefined;
     await checkSize(page, how);
-    return { page, notes, ...(reached ? { reached } : {}) };
+    return { page, notes: [...notes, ...requests.notes()], ...(reached ? { reached } : {}) };
   } catch (error) {
     /* Not awaited: a page that keeps going on to other addresses does not close before its browser does. */
     void page.close().catch(() => undefined);
@@ -178,6 +183,18 @@ function checkChoice(chosen: ChoiceResult): void {
     `"${wrong}" has no element at "${move}".`,
     '--move',
     'Move elsewhere, or choose another element.',
+  );
+}
+
+/** A page whose style sheets are all missing is not the page that is meant. */
+async function checkSheets(page: Page, { shown, anyway }: Visit, { noSheet }: FailedRequests): Promise<void> {
+  const missing = noSheet();
+  if (anyway || missing === undefined || (await page.locator('style').count()) > 0) return;
+  throw new TavrikError(
+    `The style sheet could not be loaded: ${missing}.`,
+    shown,
+    'Save the page with its style sheets, check --root, or add --anyway.',
+    'not-found',
   );
 }
 

@@ -21,6 +21,7 @@ interface Options {
   readonly move: readonly string[];
   readonly scheme: string;
   readonly signIn?: string;
+  readonly anyway?: boolean;
   readonly page?: string;
   readonly fonts?: string;
   readonly scale?: string;
@@ -50,6 +51,7 @@ export function convertCommand(): Command {
     )
     .option('--scheme <name>', `colour scheme of an HTML page: ${SCHEMES.join(', ')}`, 'both')
     .option('--sign-in <file>', 'headers and cookies for an address, as YAML or JSON')
+    .option('--anyway', 'convert a page although its style sheets are missing')
     .option('--keep-boxes', 'keep every box of an HTML page, even those without effect')
     .option('--page <name>', 'convert only this page, if the artboards belong to several')
     .option('--fonts <folder>', 'font files (TTF, OTF, WOFF, WOFF2) that a design uses')
@@ -102,13 +104,14 @@ function gather(value: string, before: readonly string[]): string[] {
 }
 
 /** @throws Problem for words that the options do not know */
-async function readReading({ select, move, scheme, signIn }: Options): Promise<Reading> {
+async function readReading({ select, move, scheme, signIn, anyway }: Options): Promise<Reading> {
   if (move.length && select.length === 0)
     throw new TavrikError('It needs an element to start from.', '--move', 'Choose one with --select.');
   const moves = move.map((text) => oneOf(text, MOVES, '--move'));
   return {
     schemes: oneOf(scheme, SCHEMES, '--scheme'),
     ...(select.length ? { choice: { selectors: select, moves } } : {}),
+    ...(anyway ? { anyway } : {}),
     ...(signIn === undefined ? {} : { signIn: (await import('../flow/source/sign-in.js')).readSignIn(signIn) }),
   };
 }

@@ -110,9 +110,16 @@ function mapElement(node: ElementNode, change: (address: string) => string | und
   const markup = node.markup?.replace(ADDRESS_IN_MARKUP, (all, name: string, address: string) =>
     address.startsWith('#') || !/<(image|use|img)\b/.test(node.markup ?? '')
       ? all
-      : `${name}="${change(address.replace(/&amp;/g, '&')) ?? ''}"`,
+      : `${name}="${withFragment(address.replace(/&amp;/g, '&'), change)}"`,
   );
   return { ...node, ...(node.attributes ? { attributes } : {}), ...(markup ? { markup } : {}) };
+}
+
+/** A drawing in a file of several is told by its fragment, which goes along with the file. */
+function withFragment(address: string, change: (address: string) => string | undefined): string {
+  const [file = '', fragment] = address.split('#');
+  const result = change(file) ?? '';
+  return result && fragment !== undefined ? `${result}#${fragment}` : result;
 }
 
 /** What stands in the place of a picture is nothing that a link could lead to. */

@@ -1,11 +1,37 @@
 import { isScriptAddress } from '../document/addresses.js';
 
 /** Attributes that the page keeps. Everything else (scripts, classes, data for scripts, styles) stays behind. */
-const EVERYWHERE = new Set(['id', 'title', 'lang', 'dir', 'role', 'tabindex', 'hidden', 'accesskey']);
+const EVERYWHERE = new Set([
+  'id',
+  'title',
+  'lang',
+  'dir',
+  'role',
+  'tabindex',
+  'hidden',
+  'accesskey',
+  'popover',
+  'inert',
+  'translate',
+]);
 
 const BY_ELEMENT: Readonly<Record<string, readonly string[]>> = {
   a: ['href', 'target', 'rel', 'download', 'hreflang', 'name'],
-  img: ['src', 'srcset', 'sizes', 'alt', 'width', 'height', 'loading', 'decoding', 'usemap'],
+  img: [
+    'src',
+    'srcset',
+    'sizes',
+    'alt',
+    'width',
+    'height',
+    'loading',
+    'decoding',
+    'usemap',
+    'align',
+    'border',
+    'hspace',
+    'vspace',
+  ],
   source: ['src', 'srcset', 'sizes', 'media', 'type', 'width', 'height'],
   video: ['src', 'poster', 'width', 'height', 'controls', 'loop', 'muted', 'playsinline', 'preload', 'autoplay'],
   audio: ['src', 'controls', 'loop', 'muted', 'preload'],
@@ -81,24 +107,51 @@ const BY_ELEMENT: Readonly<Record<string, readonly string[]>> = {
   font: ['color', 'face', 'size'],
   br: ['clear'],
   p: ['align'],
-  div: ['align', 'popover'],
+  div: ['align'],
   map: ['name'],
   area: ['href', 'alt', 'shape', 'coords', 'target', 'rel'],
+  object: ['data', 'type', 'width', 'height', 'name', 'usemap'],
+  embed: ['src', 'type', 'width', 'height'],
+  h1: ['align'],
+  h2: ['align'],
+  h3: ['align'],
+  h4: ['align'],
+  h5: ['align'],
+  h6: ['align'],
+  caption: ['align', 'valign'],
+  thead: ['align', 'valign'],
+  tfoot: ['align', 'valign'],
+  math: ['display', 'alttext'],
+  mo: ['form', 'fence', 'separator', 'stretchy', 'symmetric', 'largeop', 'movablelimits', 'lspace', 'rspace'],
+  mi: ['mathvariant'],
+  mfrac: ['linethickness'],
+  mspace: ['width', 'height', 'depth'],
+  mpadded: ['width', 'height', 'depth', 'lspace', 'voffset'],
+  mtd: ['columnspan', 'rowspan'],
+  munder: ['accentunder'],
+  mover: ['accent'],
+  munderover: ['accent', 'accentunder'],
   body: ['bgcolor', 'text', 'link', 'topmargin', 'leftmargin', 'marginwidth', 'marginheight'],
 };
 
 const ADDRESSES = new Set(['href', 'src', 'action', 'formaction', 'poster', 'data', 'cite']);
 
-/** The attributes to keep of an element. `referenced` are the ids that something in the page points at. */
+/**
+ * The attributes to keep of an element.
+ * @param referenced the ids that something in the page points at
+ * @param shown names of attributes whose values its generated content shows
+ */
 export function keptAttributes(
   tag: string,
   attributes: Readonly<Record<string, string>>,
   referenced: ReadonlySet<string>,
+  shown: ReadonlySet<string> = new Set(),
 ): Record<string, string> {
   const kept: Record<string, string> = {};
   for (const [name, value] of Object.entries(attributes)) {
     if (name === 'id' && !referenced.has(value)) continue;
-    if (!EVERYWHERE.has(name) && !name.startsWith('aria-') && !BY_ELEMENT[tag]?.includes(name)) continue;
+    if (!EVERYWHERE.has(name) && !name.startsWith('aria-') && !BY_ELEMENT[tag]?.includes(name) && !shown.has(name))
+      continue;
     if (ADDRESSES.has(name) && isScriptAddress(value)) continue;
     kept[name] = value;
   }

@@ -131,7 +131,12 @@ class PageBuilder {
     if (node.box) this.boxes.set(id, node.box);
     const rest = this.input.looks[index]?.[0]?.byInterval[0] ?? new Map<string, string>();
     const tag = node.picture === undefined ? plainTag(node) : 'img';
-    const attributes = keptAttributes(tag, node.attributes ?? {}, this.referenced);
+    const attributes = keptAttributes(
+      tag,
+      node.attributes ?? {},
+      this.referenced,
+      shownAttributes(this.input.looks[index] ?? []),
+    );
     if (node.picture !== undefined)
       Object.assign(attributes, { src: node.picture, alt: node.attributes?.['aria-label'] ?? '' });
     const style = this.giveStyle(index);
@@ -155,6 +160,19 @@ class PageBuilder {
     };
     return element;
   }
+}
+
+/** Attributes whose values generated content shows: `attr(data-label)` (CSS Values 5, `attr()`). */
+function shownAttributes(looks: readonly ResolvedStyle[]): ReadonlySet<string> {
+  return new Set(
+    looks.flatMap(({ condition, byInterval }) =>
+      condition.part
+        ? byInterval.flatMap((set) =>
+            [...(set.get('content') ?? '').matchAll(/attr\(\s*([\w-]+)/g)].map(([, name]) => name ?? ''),
+          )
+        : [],
+    ),
+  );
 }
 
 /** Elements that a script of the page made up mean nothing without it. */

@@ -70,6 +70,42 @@ describe('dropInherited', () => {
   });
 });
 
+describe('dropInherited under conditions', () => {
+  const dark = (set: Record<string, string>): ResolvedStyle => ({
+    condition: { when: '@media (prefers-color-scheme: dark)' },
+    byInterval: [new Map(Object.entries(set))],
+  });
+  const hovered = (set: Record<string, string>): ResolvedStyle => ({
+    condition: { state: ':hover' },
+    byInterval: [new Map(Object.entries(set))],
+  });
+
+  it('keeps what stays as it is while the parent changes', () => {
+    const lean = dropInherited(
+      nodes,
+      [[look({ color: 'black' }), dark({ color: 'white' })], [look({ color: 'black' })], [look({})]],
+      {},
+    );
+    expect(rest(lean, 1)).toEqual([{ color: 'black' }]);
+  });
+
+  it('drops what changes as the parent does, with its conditions', () => {
+    const both = [look({ color: 'black' }), dark({ color: 'white' })];
+    const lean = dropInherited(nodes, [both, both, [look({})]], {});
+    expect(lean[1]).toEqual([look({})]);
+    expect(lean[0]).toEqual(both);
+  });
+
+  it('keeps what a state of the parent changes', () => {
+    const lean = dropInherited(
+      nodes,
+      [[look({ color: 'black' })], [look({ color: 'red' }), hovered({ color: 'blue' })], [look({ color: 'red' })]],
+      {},
+    );
+    expect(rest(lean, 2)).toEqual([{ color: 'red' }]);
+  });
+});
+
 describe('writeOutInherit', () => {
   it('writes handed-down box-sizing out', () => {
     const result = writeOutInherit(nodes, [

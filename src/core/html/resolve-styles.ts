@@ -64,7 +64,7 @@ export function resolveStyles(
         return set;
       };
       const known = new Map<PendingChain, ResolvedStyle[]>();
-      return chains.map((all, element) =>
+      return chains.map((all) =>
         all.flatMap((chain) => {
           let looks = known.get(chain);
           if (!looks) known.set(chain, (looks = looksOf(chain, finishOne, (outer, inner) => work.holds(outer, inner))));

@@ -1,3 +1,4 @@
+import type { StyleVariant } from '../document/types.js';
 import fc from 'fast-check';
 import { element, page, words } from '../document/sample.js';
 import { renderCss } from './css.js';
@@ -132,6 +133,48 @@ describe('CSS', () => {
         }),
       ),
     ).toContain('@container (width > 1px) {\n  @media (prefers-contrast: more) {');
+  });
+});
+
+describe('conditions and breakpoints', () => {
+  const DARK = '@media (prefers-color-scheme: dark)';
+  const css = (variants: StyleVariant[], rest = {}): string =>
+    renderCss({
+      ...page({ a: { rest, variants } }, element('text', 'x', { style: 'a' })),
+      breakpoints: [
+        { name: 'tablet', below: 900 },
+        { name: 'phone', below: 500 },
+      ],
+    }).replace(/\s+/g, ' ');
+
+  it('state a condition again where a breakpoint would win over it', () => {
+    const text = css([
+      { when: DARK, set: { color: 'white', margin: '1px' } },
+      { at: 'tablet', set: { color: 'grey' } },
+      { at: 'phone', set: { padding: '2px' } },
+    ]);
+    expect(text).toContain(`@media (width < 900px) { .a { color: grey; } ${DARK} { .a { color: white; } } }`);
+    expect(text).toContain('@media (width < 500px) { .a { padding: 2px; } }');
+  });
+
+  it('leave what the condition says of the breakpoint itself', () => {
+    const text = css([
+      { when: DARK, set: { color: 'white' } },
+      { at: 'tablet', set: { color: 'grey' } },
+      { at: 'tablet', when: DARK, set: { color: 'silver' } },
+      { at: 'phone', set: { color: 'black' } },
+    ]);
+    expect(text).toContain(`.a { color: grey; } ${DARK} { .a { color: silver; } }`);
+    expect(text).toContain(`.a { color: black; } ${DARK} { .a { color: silver; } }`);
+  });
+
+  it('win over each other in the same order in every page', () => {
+    const text = css([
+      { when: `${DARK} @media print`, set: { color: 'red' } },
+      { when: '@media print', set: { color: 'black' } },
+      { when: DARK, set: { color: 'white' } },
+    ]);
+    expect([...text.matchAll(/color: (\w+)/g)].map(([, colour]) => colour)).toEqual(['white', 'black', 'red']);
   });
 });
 

@@ -6,6 +6,8 @@ export interface Reading {
   readonly schemes: Schemes;
   readonly choice?: Choice;
   readonly signIn?: SignIn;
+  /** It is read although its style sheets are missing. */
+  readonly anyway?: boolean;
 }
 
 /** A page is read in both colour schemes, and whole, if nothing else is asked for. */

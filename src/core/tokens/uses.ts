@@ -13,7 +13,7 @@ export interface ValueUse {
   readonly count: number;
   /** Letters of the words in them. */
   readonly letters: number;
-  /** It holds in a state only. */
+  /** It holds in a state, or under another condition, only. */
   readonly state: boolean;
   /** Of the page itself. */
   readonly root: boolean;
@@ -36,7 +36,7 @@ export function declarationsIn(documents: readonly PageDocument[]): ValueUse[] {
         { set: rest, state: false },
         ...variants.map((variant) => ({
           set: variant.set,
-          state: variant.state !== undefined || variant.within !== undefined,
+          state: variant.state !== undefined || variant.within !== undefined || variant.when !== undefined,
         })),
       ];
       return sets.flatMap(({ set, state }) =>

@@ -98,6 +98,7 @@ function checkOptions(sources: readonly Source[], { reading, keepBoxes, fonts, p
       '--select': reading.choice !== undefined,
       '--scheme': reading.schemes !== 'both',
       '--sign-in': reading.signIn !== undefined,
+      '--anyway': reading.anyway === true,
       '--keep-boxes': keepBoxes === true,
     },
     ofDesigns: {

@@ -15,6 +15,7 @@ import { dropDeadStates } from '../../core/html/states.js';
 import { breakpointsOf } from '../../core/html/styles.js';
 import { resolveStyles } from '../../core/html/resolve-styles.js';
 import type { Control } from '../../core/passes/pass.js';
+import type { CapturedNode } from '../../core/html/captured.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { fetchSheets } from '../../project/fetch-sheets.js';
 import type { Schemes } from '../../core/source/reading.js';
@@ -95,7 +96,7 @@ export async function readHtml(
     ...built,
     document,
     controls,
-    notes: notesOf(captured.sheets.unread, ask.lost),
+    notes: [...notesOf(captured.sheets.unread, ask.lost), ...framesOf(nodes)],
     address: captured.page.address,
     ...(icon ? { icon } : {}),
   };
@@ -117,4 +118,14 @@ function notesOf(unread: readonly string[], lost: readonly string[]): string[] {
     ...[...new Set(unread)].map((address) => `Style sheet could not be read: ${address}`),
     ...[...new Set(lost)].map((selector) => `Style that depends on another element's state is left out: ${selector}`),
   ];
+}
+
+/** Pages of the same site inside this one: they do not come along. */
+function framesOf(nodes: readonly CapturedNode[]): string[] {
+  return nodes.flatMap(({ tag, attributes }) => {
+    const address = attributes?.['src'] ?? '';
+    return tag === 'iframe' && address && !/^([a-z][a-z0-9+.-]*:|\/\/)/i.test(address)
+      ? [`Frame kept by its address, its page does not come along: ${address}`]
+      : [];
+  });
 }

@@ -108,6 +108,7 @@ export async function serveAgain(
     schemes,
     ...defined({ signIn: options.signIn }),
     leaveOut: leftOut(project),
+    anyway: true,
     ...(select ? { choice: { selectors: select, moves: move } } : {}),
   });
 }

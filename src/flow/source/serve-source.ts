@@ -15,9 +15,9 @@ export interface ServedSource {
 /** Puts a web page where a browser can open it: files are served from this machine, archives are unpacked first. */
 export async function serveSource(
   source: WebSource,
-  { schemes, choice, signIn, leaveOut }: Reading,
+  { schemes, choice, signIn, leaveOut, anyway }: Reading,
 ): Promise<ServedSource> {
-  const how = { shown: source.shown, scheme: shownScheme(schemes), ...defined({ signIn, choice, leaveOut }) };
+  const how = { shown: source.shown, scheme: shownScheme(schemes), ...defined({ signIn, choice, leaveOut, anyway }) };
   if (source.kind === 'address')
     return { visit: { ...how, address: source.address, online: true }, close: () => Promise.resolve() };
   if (source.kind === 'html') {

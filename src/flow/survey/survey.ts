@@ -98,7 +98,7 @@ async function lookAtPage(
   { widths, reading, progress }: SurveyOptions,
   browser: OpenBrowser,
 ): Promise<Looked> {
-  const served = await serveSource(source, reading);
+  const served = await serveSource(source, { ...reading, anyway: true });
   try {
     progress(`Looking at ${source.name} at ${widths.join(', ')} px`);
     const open = await Promise.all(widths.map((width) => openReference(browser, served.visit, width)));

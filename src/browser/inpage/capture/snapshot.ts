@@ -88,18 +88,24 @@ function attributesOf(element: Element): Record<string, string> {
   const found: Record<string, string> = {};
   for (const { name, value } of element.attributes) found[name] = value;
   if (element instanceof HTMLImageElement && element.src) found['src'] = element.src;
+  if (found['href']) found['href'] = found['href'].trim();
   for (const name of ['poster', 'data']) if (found[name]) found[name] = resolved(found[name]);
   if (element instanceof HTMLInputElement && element.type === 'image' && element.src) found['src'] = element.src;
   if (
     (element instanceof HTMLVideoElement ||
       element instanceof HTMLSourceElement ||
       element instanceof HTMLAudioElement ||
-      element instanceof HTMLIFrameElement) &&
+      (element instanceof HTMLIFrameElement && !isBesideUs(element.src))) &&
     element.src
   )
     found['src'] = element.src;
   if (found['srcset']) found['srcset'] = absoluteSrcset(found['srcset']);
   return found;
+}
+
+/** A page of the same site is where the source says: it may come to stand beside this one again. */
+function isBesideUs(address: string): boolean {
+  return address.startsWith(`${location.origin}/`);
 }
 
 function resolved(address: string): string {
