@@ -100,7 +100,7 @@ describe('a page with the style sheets of today', () => {
     expect(html).toMatch(/<use href="assets\/signs-[0-9a-f]+\.svg#star"\/>/);
     expect(html).toContain('<mn>1</mn>');
     expect(html).toContain('<iframe src="tide-table.html"');
-    expect(tavrik(['pack', join(folder, 'project'), '--as', 'site', '--out', join(folder, 'packed')]).code).toBe(0);
+    expect(tavrik(['pack', join(folder, 'project'), '--as', 'site', '--out', join(folder, 'packed.zip')]).code).toBe(0);
   });
 
   it('is refused without its style sheet, unless that is wanted', () => {

@@ -15,9 +15,11 @@ const HAVE: readonly (readonly [part: RegExp, has: (node: CapturedNode) => boole
   [/^::-webkit-details/, (node) => node.tag === 'summary'],
   [/^::-webkit-(?!scrollbar|resizer)/, (node) => node.tag === 'input' || node.tag === 'textarea'],
   [/^::-webkit-(scrollbar|resizer)/, () => true],
-  [/^::(before|after)/, (node) => !VOID.has(node.tag ?? '')],
+  [/^::(before|after)/, (node) => !VOID.has(node.tag ?? '') || TICKED.test(inputType(node))],
 ];
 const VOID = new Set(['img', 'br', 'input', 'hr', 'textarea', 'select', 'iframe', 'video', 'svg', 'canvas', 'option']);
+/** Controls that browsers draw as boxes of their own, so that style sheets draw switches with their generated parts. */
+const TICKED = /^(checkbox|radio)$/i;
 /** Parts that any element may have; the look of a selection is left to the site. */
 const LEFT_OUT = /^::(first-line|first-letter|selection)/;
 

@@ -103,7 +103,7 @@ export async function buildWebPage(
       references,
       source,
       files: source.kind === 'address' ? [source.address] : [source.file],
-      notes: [...new Set(open.flatMap(({ notes }) => notes)), ...read.notes, ...missing, ...headed.notes],
+      notes: oneForEach([...open.flatMap(({ notes }) => notes), ...read.notes, ...missing, ...headed.notes]),
       lostFields: lost,
       reached,
       ...(seen ? { findings: findingsOf(seen) } : {}),
@@ -114,6 +114,16 @@ export async function buildWebPage(
     await served.close();
   }
 }
+
+/** Notes, each once: what could not be loaded could not be read either. */
+function oneForEach(notes: readonly string[]): string[] {
+  const unloaded = notes
+    .filter((note) => note.includes(LOADED))
+    .map((note) => note.replace(LOADED, ' could not be read: '));
+  return [...new Set(notes)].filter((note) => !unloaded.includes(note));
+}
+
+const LOADED = ' could not be loaded: ';
 
 function reportOf({ document: _, ...report }: Trimmed): Omit<Trimmed, 'document'> {
   return report;

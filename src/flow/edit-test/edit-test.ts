@@ -200,7 +200,7 @@ class Trial {
   }
 
   private bench(document: PageDocument): Promise<TestPage> {
-    return openTestPage(this.project, document, shownScheme(this.page.schemes), this.browser, BROUGHT);
+    return openTestPage(this.project, document, shownScheme(this.page.schemes), this.browser, { more: BROUGHT });
   }
 
   private measure(

@@ -91,7 +91,7 @@ async function tunePage(
       'not-found',
     );
   const sources = page.widths.map((width) => readReference(project, page.name, width));
-  const bench = await openTestPage(project, filled, shownScheme(page.schemes), browser);
+  const bench = await openTestPage(project, filled, shownScheme(page.schemes), browser, { together: true });
   try {
     return await tune(filled, existing, sources, bench.measure, {
       leave: decidedLooks(project),
