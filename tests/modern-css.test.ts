@@ -112,3 +112,26 @@ describe('a page with the style sheets of today', () => {
     expect(told(bare.out).pages[0]?.notes).toContain('Style sheet could not be loaded: style.css');
   });
 });
+
+describe('a page that a script makes otherwise at narrow widths', () => {
+  it('is so in the result, from the same width on', () => {
+    const file = join(folder, 'folding.html');
+    writeFileSync(
+      file,
+      `<!doctype html><html lang="en"><head><title>Keeper</title><style>body{margin:0;font:16px Arial}
+      .side{float:left;width:200px;height:300px;background:teal}.side.folded{width:40px}.side.folded b{display:none}
+      main{margin-left:200px;padding:20px}.side.folded + main{margin-left:40px}</style></head>
+      <body><nav class="side"><b>Tides</b></nav><main><h1>The keeper</h1><p>Keeps the lamp.</p></main>
+      <script>if (innerWidth < 700) document.querySelector('nav').classList.add('folded');</script></body></html>`,
+    );
+    const project = join(folder, 'folding');
+    const ran = tavrik(['convert', file, '--out', project, '--widths', '1000,500', '--json']);
+    expect(ran.code).toBe(0);
+    const { pages } = JSON.parse(ran.out) as { pages: { proof: Figures }[] };
+    for (const { differ, words } of pages[0]?.proof.widths ?? []) {
+      expect(differ).toBe(0);
+      expect(words).toMatchObject({ placed: 1, missing: 0 });
+    }
+    expect(readFileSync(join(project, 'site/style.css'), 'utf8')).toMatch(/@media \(width < 700px\)/);
+  });
+});

@@ -13,12 +13,20 @@ export interface HtmlCapture {
 /** Fetches style sheets from other servers, which a page may show but not read; by address. */
 export type FetchSheets = (addresses: readonly string[]) => Promise<Readonly<Record<string, string>>>;
 
-/** Reads elements, texts and style rules of a page that is at rest. */
-export async function captureHtml(page: Page, fetchSheets: FetchSheets): Promise<HtmlCapture> {
-  const captured = await inside(page, 'snapshot');
-  const first = await inside(page, 'collectSheets');
+/**
+ * Reads elements, texts and style rules of a page that is at rest.
+ * @param captured its elements and texts, if they are known
+ * @param classes that elements have at other widths: rules for them are read too
+ */
+export async function captureHtml(
+  page: Page,
+  fetchSheets: FetchSheets,
+  captured: CapturedPage,
+  classes: readonly string[] = [],
+): Promise<HtmlCapture> {
+  const first = await inside(page, 'collectSheets', {}, classes);
   const given = first.unread.length ? await fetchSheets(first.unread) : {};
-  const sheets = Object.keys(given).length ? await inside(page, 'collectSheets', given) : first;
+  const sheets = Object.keys(given).length ? await inside(page, 'collectSheets', given, classes) : first;
   const inline = new Map(await inside(page, 'inlineStyles'));
   const controls = await inside(page, 'findControls');
   return { page: captured, sheets, inline, controls };

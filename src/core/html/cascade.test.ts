@@ -47,7 +47,7 @@ function resolve(given: readonly Given[], inline: [number, Record<string, string
     new Map(
       inline.map(([element, set]) => [
         element,
-        Object.entries(set).map(([name, value]) => [name, value, false] as const),
+        [{ set: Object.entries(set).map(([name, value]) => [name, value, false] as const) }],
       ]),
     ),
   );

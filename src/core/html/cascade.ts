@@ -32,6 +32,14 @@ export interface MatchedSelector {
   readonly elements: readonly number[];
   /** Elements that match the ancestor whose state counts, if the selector has one. */
   readonly hosts?: ReadonlySet<number>;
+  /** The intervals in which it matches them; all if nothing is said. */
+  readonly only?: readonly boolean[];
+}
+
+/** A `style` attribute, in all intervals or in some. */
+export interface InlineStyle {
+  readonly set: readonly CapturedDeclaration[];
+  readonly only?: readonly boolean[];
 }
 
 interface Entry {
@@ -61,7 +69,7 @@ export function cascade(
   rules: readonly CapturedRule[],
   matched: readonly MatchedSelector[],
   holds: readonly (readonly boolean[])[],
-  inline: ReadonlyMap<number, readonly CapturedDeclaration[]>,
+  inline: ReadonlyMap<number, readonly InlineStyle[]>,
 ): ElementCascade[] {
   const intervals = holds[0]?.length ?? 1;
   const always = Array.from({ length: intervals }, () => true);
@@ -74,7 +82,7 @@ export function cascade(
       set: rule.set,
       layer: rule.layer,
       specificity: selector.specificity,
-      holds: holds[matchedSelector.rule] ?? always,
+      holds: within(holds[matchedSelector.rule] ?? always, matchedSelector.only),
       condition: conditionFor(selector, rule),
     };
     for (const element of matchedSelector.elements) {
@@ -153,16 +161,23 @@ interface Group {
 
 function cascadeOf(
   list: readonly Applied[],
-  own: readonly CapturedDeclaration[],
+  own: readonly InlineStyle[],
   intervals: number,
   always: readonly boolean[],
 ): ElementCascade {
-  const inline: Applied = {
-    entry: { id: -1, set: own, layer: Infinity, specificity: INLINE, holds: always, condition: AT_REST },
+  const inline = own.map(({ set, only }, at): Applied => ({
+    entry: {
+      id: -1 - at,
+      set,
+      layer: Infinity,
+      specificity: INLINE,
+      holds: within(always, only),
+      condition: AT_REST,
+    },
     host: undefined,
-  };
+  }));
   const groups = new Map<string, Group>();
-  for (const applied of own.length ? [...list, inline] : list) {
+  for (const applied of [...list, ...inline]) {
     const condition = conditionOf(applied);
     const key = conditionKey(condition);
     const group = groups.get(key);
@@ -199,6 +214,10 @@ const REST_KEY = conditionKey(AT_REST);
 
 function usesVariable([name, value]: CapturedDeclaration): boolean {
   return !name.startsWith('--') && (typeof value !== 'string' || value.includes('var('));
+}
+
+function within(holds: readonly boolean[], only: readonly boolean[] | undefined): readonly boolean[] {
+  return only ? holds.map((each, at) => each && required(only[at])) : holds;
 }
 
 /** At rest, of the element or of a part. */

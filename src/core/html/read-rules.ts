@@ -52,11 +52,13 @@ const PARTS =
 /**
  * Sorts out what to ask about a page's rules. `names` are the classes, ids and elements in the page, as `.a`, `#b`, `c`.
  * @param bothSchemes whether rules for a colour scheme stay conditions; else the browser is asked which hold
+ * @param more widths at which something else than a media query changes, px
  */
 export function rulesToAsk(
   captured: readonly CapturedRule[],
   names: ReadonlySet<string>,
   bothSchemes = true,
+  more: readonly number[] = [],
 ): RulesToAsk {
   const isKept = (query: string): boolean => dependsOnVisitor(query) && (bothSchemes || !SCHEME.test(query));
   const rules = captured.map((rule) => {
@@ -90,7 +92,7 @@ export function rulesToAsk(
   return {
     selectors: [...selectors.values()],
     queries,
-    intervals: intervalsBetween(thresholdsOf(queries)),
+    intervals: intervalsBetween([...new Set([...thresholdsOf(queries), ...more])].sort((a, b) => a - b)),
     rules,
     asked,
     lost,

@@ -40,14 +40,29 @@ export async function buildWebPage(
     const opening = widths.map((width) => openReference(browser, served.visit, width));
     for (const promise of opening) promise.catch(() => undefined);
     const widest = await required(opening[widths.indexOf(Math.max(...widths))]);
+    const open = await Promise.all(opening);
     progress('Reading elements and styles');
-    const read = await readHtml(widest.page, await desk, {
-      name: source.name,
-      files: [fileOf(source)],
-      widths,
-      schemes: reading.schemes,
-      online: served.visit.online,
-    });
+    const read = await readHtml(
+      widest.page,
+      await desk,
+      {
+        name: source.name,
+        files: [fileOf(source)],
+        widths,
+        schemes: reading.schemes,
+        online: served.visit.online,
+      },
+      {
+        width: widest.width,
+        pages: open.filter((other) => other !== widest),
+        /* Pictured as well: taking a picture lets scripts see another size of the window. */
+        openAt: async (width) => {
+          const { page, picture: image } = await openReference(browser, served.visit, width);
+          await image;
+          return page;
+        },
+      },
+    );
     progress('Finding sections, sharing styles');
     const context = { boxes: read.boxes, width: widest.width, controls: read.controls };
     /* Its pictures and icons are no part of what is shown: they are brought at the end. */
@@ -57,7 +72,6 @@ export async function buildWebPage(
     const { signIn } = reading;
     const own = new AssetStore();
     const { document: whole, missing } = await bringAssets(raw, read.address, own, signIn ? { signIn } : {});
-    const open = await Promise.all(opening);
     if (proof) browser.prepare();
     /* Looking goes on while boxes are tried in another page. */
     const seeing = briefText === undefined ? surveyWebPage(source.name, source.shown, open) : undefined;

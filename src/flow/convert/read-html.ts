@@ -1,6 +1,6 @@
 import { required } from '../../core/data/required.js';
 import type { Page } from 'playwright-core';
-import { captureHtml } from '../../browser/capture-html.js';
+import { captureHtml, type FetchSheets, type HtmlCapture } from '../../browser/capture-html.js';
 import { inside } from '../../browser/inpage-script.js';
 import { bestIcon } from '../../core/html/head.js';
 import { buildPage, idOf, type Built } from '../../core/html/build.js';
@@ -10,7 +10,9 @@ import { joinIntervals } from '../../core/html/intervals.js';
 import { dropIdle, probeRequest, writeOutInherit } from '../../core/html/lean.js';
 import { dropDeadParts } from '../../core/html/parts.js';
 import { namesIn } from '../../core/html/names.js';
-import { matchedSelectors, rulesToAsk } from '../../core/html/read-rules.js';
+import { matchedSelectors, rulesToAsk, type RulesToAsk } from '../../core/html/read-rules.js';
+import { groupAt, inlineOfGroups, matchesOfGroups, type WidthGroup } from '../../core/html/width-groups.js';
+import { otherDresses, type OpenAt, type OpenWidth, type OtherDress } from './other-widths.js';
 import { dropDeadStates } from '../../core/html/states.js';
 import { breakpointsOf } from '../../core/html/styles.js';
 import { resolveStyles } from '../../core/html/resolve-styles.js';
@@ -34,6 +36,7 @@ export interface ReadHtml extends Built {
 /**
  * Reads the page that is open and at rest in the browser as a page document with declared styles.
  * @param desk an empty page of ours to ask the browser in
+ * @param others the same page at narrower widths, where scripts may have made something else of it
  */
 // eslint-disable-next-line max-lines-per-function -- question and answer with the browser, in order
 export async function readHtml(
@@ -46,29 +49,35 @@ export async function readHtml(
     readonly schemes: Schemes;
     readonly online: boolean;
   },
+  others?: { readonly width: number; readonly pages: readonly OpenWidth[]; readonly openAt: OpenAt },
 ): Promise<ReadHtml> {
-  const captured = await captureHtml(page, about.online ? fetchSheets : () => Promise.resolve({}));
-  const { nodes } = captured.page;
-  const ask = rulesToAsk(captured.sheets.rules, namesIn(nodes), about.schemes === 'both');
-  const answers = await inside(page, 'matchSelectors', ask.selectors);
+  const snapshot = await inside(page, 'snapshot');
+  const { nodes } = snapshot;
+  const dressed = others ? await otherDresses({ page, width: others.width }, nodes, others.pages, others.openAt) : [];
+  const classes = dressed.flatMap((other) => other.classes);
+  const fetch: FetchSheets = about.online ? fetchSheets : () => Promise.resolve({});
+  const captured = await captureHtml(page, fetch, snapshot, classes);
+  const names = namesIn([...nodes, { attributes: { class: classes.join(' ') } }]);
+  const thresholds = dressed.map(({ below }) => below);
+  const ask = rulesToAsk(captured.sheets.rules, names, about.schemes === 'both', thresholds);
   const holdsAt = await inside(
     desk,
     'evaluateMedia',
     ask.queries,
     ask.intervals.map(({ width }) => width),
   );
-  const matched = matchedSelectors(ask, answers);
+  const groups = await groupsOf(page, captured, dressed, ask);
   const queryNumber = new Map(ask.queries.map((query, index) => [query, index]));
-  const inUse = new Set(matched.flatMap(({ rule }) => ask.rules[rule]?.media ?? []));
-  const { intervals, at } = joinIntervals(
-    ask.intervals,
-    holdsAt.filter((_, index) => inUse.has(required(ask.queries[index]))),
-  );
+  const inUse = new Set(groups.flatMap(({ matched }) => matched.flatMap(({ rule }) => ask.rules[rule]?.media ?? [])));
+  const { intervals, at } = joinIntervals(ask.intervals, [
+    ...holdsAt.filter((_, index) => inUse.has(required(ask.queries[index]))),
+    ...groups.map((_, group) => ask.intervals.map((interval) => groupAt(groups, interval) === group)),
+  ]);
   const holds = ask.rules.map(({ media }) =>
     at.map((interval) => media.every((query) => holdsAt[queryNumber.get(query) ?? -1]?.[interval] ?? false)),
   );
-
-  const raw = cascade(nodes, ask.rules, matched, holds, captured.inline);
+  const matched = matchesOfGroups(groups, intervals);
+  const raw = cascade(nodes, ask.rules, matched, holds, inlineOfGroups(groups, intervals));
   const pending = resolveStyles(nodes, raw, new Map(Object.entries(captured.sheets.initial)));
   const finished = pending.finish(await inside(desk, 'expandDeclarations', pending.pairs));
   const looks = dropDeadStates(nodes, dropDeadParts(nodes, writeOutInherit(nodes, finished)));
@@ -100,6 +109,36 @@ export async function readHtml(
     address: captured.page.address,
     ...(icon ? { icon } : {}),
   };
+}
+
+/** What matches at each of the widths at which the page is dressed otherwise, the widest first. */
+async function groupsOf(
+  page: Page,
+  captured: HtmlCapture,
+  dressed: readonly OtherDress[],
+  ask: RulesToAsk,
+): Promise<WidthGroup[]> {
+  const first: WidthGroup = {
+    matched: matchedSelectors(ask, await inside(page, 'matchSelectors', ask.selectors)),
+    inline: captured.inline,
+  };
+  const others = dressed.map(async ({ page: other, below, numberOf }): Promise<WidthGroup> => {
+    const answers = await inside(other, 'matchSelectors', ask.selectors);
+    const inline = await inside(other, 'inlineStyles');
+    const known = (elements: readonly number[]): number[] =>
+      elements.flatMap((element) => numberOf.get(element) ?? []).sort((a, b) => a - b);
+    return {
+      below,
+      matched: matchedSelectors(ask, answers.map(known)),
+      inline: new Map(
+        inline.flatMap(([element, set]) => {
+          const number = numberOf.get(element);
+          return number === undefined ? [] : [[number, set] as const];
+        }),
+      ),
+    };
+  });
+  return [first, ...(await Promise.all(others))];
 }
 
 /** A page that is kept in one colour scheme does not follow the visitor's any more. */

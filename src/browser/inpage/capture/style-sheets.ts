@@ -19,9 +19,13 @@ interface Context {
 /**
  * Reads every style rule of the page, in order, with the conditions under which it holds.
  * @param given texts of style sheets that the page may show but not read, by address
+ * @param classes that elements have at other widths
  */
-export function collectSheets(given: Readonly<Record<string, string>> = {}): CapturedSheets {
-  return new SheetReader(given).read();
+export function collectSheets(
+  given: Readonly<Record<string, string>> = {},
+  classes: readonly string[] = [],
+): CapturedSheets {
+  return new SheetReader(given, classes).read();
 }
 
 class SheetReader {
@@ -32,14 +36,20 @@ class SheetReader {
   /** Initial values of registered custom properties. */
   private readonly initial: Record<string, string> = {};
   private readonly layers: string[] = [];
-  private readonly names = namesIn(
-    numberedElements().map((element) => ({
-      attributes: { class: element?.getAttribute('class') ?? '', id: element?.getAttribute('id') ?? '' },
-    })),
-  );
+  private readonly names: ReadonlySet<string>;
   private unnamed = 0;
 
-  constructor(private readonly given: Readonly<Record<string, string>>) {}
+  constructor(
+    private readonly given: Readonly<Record<string, string>>,
+    classes: readonly string[],
+  ) {
+    this.names = namesIn([
+      { attributes: { class: classes.join(' ') } },
+      ...numberedElements().map((element) => ({
+        attributes: { class: element?.getAttribute('class') ?? '', id: element?.getAttribute('id') ?? '' },
+      })),
+    ]);
+  }
 
   read(): CapturedSheets {
     const start: Context = { media: [], when: [], layer: '', parent: '', base: document.baseURI };
