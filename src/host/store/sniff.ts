@@ -57,6 +57,7 @@ const TEXTS: Readonly<Record<string, string>> = {
 export async function knownFile(bytes: Buffer, name = ''): Promise<KnownFile | undefined> {
   const image = await knownImage(bytes);
   if (image) return image;
+  if (isSprite(bytes)) return { type: 'image/svg+xml', ending: 'svg' };
   const found = SIGNS.find(([at, sign]) => bytes.subarray(at, at + sign.length).toString('latin1') === sign);
   if (found) return { type: found[2], ending: found[3] };
   const ending = /\.([a-z0-9]+)$/.exec(name.toLowerCase())?.[1] ?? '';
@@ -67,6 +68,12 @@ export async function knownFile(bytes: Buffer, name = ''): Promise<KnownFile | u
         ? TEXTS[ending]
         : undefined;
   return type === undefined ? undefined : { type, ending };
+}
+
+/** A drawing without a size of its own, whose symbols are shown one by one (SVG 2, 5.6). */
+function isSprite(bytes: Buffer): boolean {
+  const start = bytes.subarray(0, 4096).toString('utf8');
+  return /^\uFEFF?(\s|<\?xml[^>]*\?>|<!--[^]*?-->|<!doctype svg[^>]*>)*<svg[\s>]/i.test(start);
 }
 
 /** Whether bytes are a text that no browser takes for markup. */

@@ -170,6 +170,14 @@ describe('files', () => {
     await expect(store.media.add('dome.png', await image(2))).rejects.toMatchObject({ status: 409 });
   });
 
+  it('take drawings of symbols, which have no size of their own', async () => {
+    const sprite = Buffer.from(
+      '<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg"><symbol id="star" viewBox="0 0 9 9"><path d="M0 0h9v9z"/></symbol><script>alert(1)</script></svg>',
+    );
+    expect(await store.media.add('signs.svg', sprite)).toMatchObject({ type: 'image/svg+xml' });
+    await expect(store.media.add('lie.svg', Buffer.from('<p><svg></svg>'))).rejects.toThrow(/not allowed/);
+  });
+
   it('lose their scripts if they are drawings, and are known by what was sent', async () => {
     const drawing = Buffer.from(
       '<svg xmlns="http://www.w3.org/2000/svg" width="4" height="4" onload="alert(1)"><script>alert(2)</script><rect width="4" height="4"/></svg>',
