@@ -1,9 +1,10 @@
+import type { Box } from '../geometry/box.js';
 import { required } from '../data/required.js';
 import { targetOf, WIDEST, type Adjustment } from '../adjust/adjustment.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
-import type { Difference } from '../proof/difference.js';
-import type { ComparedPage } from '../proof/compare-page.js';
+import type { Difference, SuggestedFix } from '../proof/difference.js';
+import { shownBox, type ComparedPage } from '../proof/compare-page.js';
 
 /** A page at one width with what stands otherwise in it. */
 export interface ComparedWidth {
@@ -78,7 +79,38 @@ export function candidatesOf(
       ...(first.fault === 'line-break' ? { breaks: true } : {}),
     };
   });
-  return result.filter((entry) => !tried.has(keyOf(entry))).sort((a, b) => a.order - b.order);
+  const boxes = new Map(page.all.map((compared) => [compared.node.id, shownBox(compared.is)]));
+  const holders = new Map<string, string>();
+  for (const { id, style } of nodes.values()) if (style && !holders.has(style)) holders.set(style, id);
+  const boxFor = ({ element, style }: Adjustment): Box | undefined =>
+    boxes.get(element ?? holders.get(style ?? '') ?? '');
+  return result
+    .filter((entry) => !tried.has(keyOf(entry)))
+    .filter(({ adjustments }) => adjustments.every((each) => isSensible(each, boxFor(each))))
+    .sort((a, b) => a.order - b.order);
+}
+
+/** An element that is moved farther than this, in its own sizes, does not stand where its layout puts it, px at least. */
+const FARTHEST = { sizes: 1, px: 64 };
+const ALONG: Readonly<Record<string, 2 | 3>> = { left: 2, right: 2, top: 3, bottom: 3 };
+
+/**
+ * Whether a person would write a correction: nothing is pulled back by more than its own size, and nothing is put into its
+ * place by an offset of any length.
+ */
+function isSensible({ property, value }: Pick<Adjustment, 'property' | 'value'>, box: Box | undefined): boolean {
+  const [, kind = '', side = ''] = /^(margin-|)(left|right|top|bottom)$/.exec(property) ?? [];
+  const px = /^(-?[\d.]+)px$/.exec(value)?.[1];
+  const axis = ALONG[side];
+  if (px === undefined || axis === undefined || !box) return true;
+  const most = Math.max(FARTHEST.px, FARTHEST.sizes * box[axis]);
+  return kind === 'margin-' ? Number(px) >= -most : Math.abs(Number(px)) <= most;
+}
+
+/** Whether only an offset that no person would write would fix a difference. */
+export function isOutOfBounds(page: ComparedPage, { id, property, value = '' }: SuggestedFix): boolean {
+  const box = shownBox(page.all.find(({ node }) => node.id === id)?.is);
+  return (BOTH[property] ?? [property]).some((each) => !isSensible({ property: each, value }, box));
 }
 
 /** Fewer corrections than these are not made together. */

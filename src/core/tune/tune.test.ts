@@ -1,9 +1,10 @@
+import type { ComparedPage } from '../proof/compare-page.js';
 import { required } from '../data/required.js';
 import type { Adjustment } from '../adjust/adjustment.js';
 import { element, page, words } from '../document/sample.js';
 import type { PageDocument } from '../document/types.js';
 import type { MeasuredPage } from '../proof/measurement.js';
-import { halvesOf, onlyAt, together, type Candidate } from './candidates.js';
+import { halvesOf, isOutOfBounds, onlyAt, together, type Candidate } from './candidates.js';
 import { tune, type MeasureAt } from './tune.js';
 import type { Box } from '../geometry/box.js';
 
@@ -142,6 +143,23 @@ describe('tune', () => {
     expect(few.trials).toBeLessThanOrEqual(3);
     expect((await run([[1200, 30, 22]], [], { section: 'other' })).steps).toEqual([]);
     expect((await run([[1200, 30, 22]], [], { only: [400] })).steps).toEqual([]);
+  });
+});
+
+describe('what no person would write', () => {
+  const shown = { all: [{ node: { id: 't' }, is: { box: [0, 0, 300, 100] } }] } as unknown as ComparedPage;
+  it.each([
+    ['margin-top', '-90px', false],
+    ['margin-top', '-5345px', true],
+    ['margin-top', '700px', false],
+    ['margin-inline', '-400px', true],
+    ['left', '280px', false],
+    ['left', '-600px', true],
+    ['top', '120px', true],
+    ['top', '50%', false],
+    ['letter-spacing', '-900px', false],
+  ])('is no correction: %s %s', (property, value, expected) => {
+    expect(isOutOfBounds(shown, { id: 't', property, value })).toBe(expected);
   });
 });
 

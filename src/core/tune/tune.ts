@@ -14,6 +14,7 @@ import {
   together,
   type Candidate,
   type ComparedWidth,
+  isOutOfBounds,
 } from './candidates.js';
 import { scoreOf } from './score.js';
 
@@ -47,6 +48,7 @@ export interface OpenDifference {
   readonly what: string;
   readonly why:
     | 'no style fixes it'
+    | 'only an offset larger than the element would fix it'
     | 'every suggested fix had no effect or made something else worse'
     | 'not tried: the limit of trials was reached';
 }
@@ -285,9 +287,11 @@ function leftIn(
       why:
         remedy?.value === undefined
           ? 'no style fixes it'
-          : over && waiting.has(`${name} ${what}`)
-            ? 'not tried: the limit of trials was reached'
-            : 'every suggested fix had no effect or made something else worse',
+          : isOutOfBounds(seen.page, remedy)
+            ? 'only an offset larger than the element would fix it'
+            : over && waiting.has(`${name} ${what}`)
+              ? 'not tried: the limit of trials was reached'
+              : 'every suggested fix had no effect or made something else worse',
     }));
   });
 }

@@ -55,7 +55,7 @@ function letters({ one, pairs, own, place }: Text, page: ComparedPage): Differen
       remedy: {
         id,
         property: 'font-family',
-        value: `"${asked.family}", ${one.look.get('font-family') ?? 'sans-serif'}`,
+        value: familyFirst(asked.family, one.look.get('font-family') ?? 'sans-serif'),
       },
     });
   if (Math.abs(own.size - asked.size) > SAME_SIZE)
@@ -171,4 +171,13 @@ function gaps({ one, pairs, own, place }: Text): Difference[] {
       remedy: { id: one.node.id, property: 'word-spacing', value },
     },
   ];
+}
+
+/** Families that are no fonts but what a browser has for them (CSS Fonts 4, 2.1.1): they are written without quotes. */
+const GENERIC = /^(serif|sans-serif|monospace|cursive|fantasy|system-ui|math|ui-[a-z]+)$/i;
+
+/** A list of families with another one at its beginning. */
+function familyFirst(family: string, list: string): string {
+  if (GENERIC.test(family)) return family.toLowerCase();
+  return `"${family}", ${list}`;
 }
