@@ -17,6 +17,27 @@ const svg = (attributes: string, inside = '<rect width="9" height="9"/>'): strin
 
 afterAll(cleanUp);
 
+describe('an error', () => {
+  it('is told as data as well, if that is asked for', () => {
+    const missing = tavrik(['convert', join(folder, 'none.html'), '--out', join(folder, 'never'), '--json']);
+    expect([missing.code, JSON.parse(missing.out)]).toEqual([
+      2,
+      {
+        error: {
+          code: 'not-found',
+          what: 'File not found.',
+          where: join(folder, 'none.html'),
+          todo: 'Check the path.',
+        },
+      },
+    ]);
+    expect(missing.err).toContain('File not found.');
+    const unknown = tavrik(['convert', 'x.html', '--unknown', '--json']);
+    expect([unknown.code, JSON.parse(unknown.out)]).toMatchObject([2, { error: { code: 'invalid-input' } }]);
+    expect(tavrik(['convert', join(folder, 'none.html'), '--out', join(folder, 'never')]).out).toBe('');
+  });
+});
+
 describe('input that cannot be converted', () => {
   const page = put('page.html', '<!doctype html><title>x</title><p>Hello');
   const held = put('held/notes.txt', 'mine');

@@ -73,8 +73,19 @@ export async function run(argv: readonly string[]): Promise<number> {
     return code;
   } catch (error) {
     if (error instanceof CommanderError) return error.exitCode === 0 ? EXIT.fine : EXIT.badInput;
+    if (argv.includes('--json'))
+      process.stdout.write(`${JSON.stringify({ error: asData(error as Error) }, null, 2)}\n`);
+    if (error instanceof CommanderError) return EXIT.badInput;
     return complain(error as Error, argv.includes('--verbose'));
   }
+}
+
+/** An error for programs: those that a person can fix with their stable code (`core/errors/tavrik-error.ts`). */
+function asData(error: Error): object {
+  if (error instanceof CommanderError) return { code: 'invalid-input', what: error.message.replace(/^error: /, '') };
+  if (!(error instanceof TavrikError)) return { code: 'unexpected', what: error.message.split('\n')[0] };
+  const { code, what, where, todo } = error;
+  return { code, what, ...(where === undefined ? {} : { where }), ...(todo === undefined ? {} : { todo }) };
 }
 
 function complain(error: Error, verbose: boolean): number {
@@ -86,13 +97,11 @@ function complain(error: Error, verbose: boolean): number {
   }
   if (error.name === 'BrowserGone' || /Target (page|closed)|browser has been closed|crash/i.test(error.message)) {
     process.stderr.write(
-      'The browser ended before the work was done. Nothing was changed.\nRun it again; if it happens again, name another browser with --browser PATH.\n',
+      'The browser ended before the work was done.\nRun it again; if it happens again, name another browser with --browser PATH.\n',
     );
     return EXIT.unexpected;
   }
   process.stderr.write(`Unexpected error: ${error.message.split('\n')[0]}\n`);
-  process.stderr.write(
-    verbose ? `${error.stack}\n` : 'Nothing was changed. Run it again with --verbose to see where.\n',
-  );
+  process.stderr.write(verbose ? `${error.stack}\n` : 'Run it again with --verbose to see where.\n');
   return EXIT.unexpected;
 }
