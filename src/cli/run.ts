@@ -72,7 +72,7 @@ export async function run(argv: readonly string[]): Promise<number> {
     await program.parseAsync([...argv]);
     return code;
   } catch (error) {
-    if (error instanceof CommanderError) return error.exitCode === 0 ? EXIT.fine : EXIT.badInput;
+    if (error instanceof CommanderError && error.exitCode === 0) return EXIT.fine;
     if (argv.includes('--json'))
       process.stdout.write(`${JSON.stringify({ error: asData(error as Error) }, null, 2)}\n`);
     if (error instanceof CommanderError) return EXIT.badInput;
