@@ -1,4 +1,4 @@
-import { type Condition, conditionKey, both } from './conditions.js';
+import { both, conditionKey, type Condition, type Holds } from './conditions.js';
 import { required } from '../data/required.js';
 
 /** Most conditions of one element, or of one of its parts, that are told apart. */
@@ -11,6 +11,7 @@ const MOST_CONDITIONS = 160;
 export function closure(
   conditions: readonly Condition[],
   touched: ReadonlyMap<string, ReadonlySet<string>>,
+  holds: Holds,
 ): Condition[] {
   const found = new Map(
     conditions.map((condition) => {
@@ -25,7 +26,7 @@ export function closure(
     for (const first of last)
       for (const second of single) {
         if (![...first.names].some((name) => second.names.has(name))) continue;
-        const condition = both(first.condition, second.condition);
+        const condition = both(first.condition, second.condition, holds);
         const key = condition && conditionKey(condition);
         if (key === undefined || found.has(key) || found.size >= MOST_CONDITIONS) continue;
         const entry = { condition: required(condition), names: new Set([...first.names, ...second.names]) };

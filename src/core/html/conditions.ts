@@ -33,12 +33,15 @@ export function statesIn(state: string | undefined): string[] {
   return state?.match(/:[\w-]+(\((?:[^()]|\((?:[^()]|\([^()]*\))*\))*\))?/g) ?? [];
 }
 
+/** Whether an element holds another one, both by number. */
+export type Holds = (outer: number, inner: number) => boolean;
+
 /** Both conditions at once; undefined if that cannot be, or cannot be written as one. */
-export function both(a: Condition, b: Condition): Condition | undefined {
+export function both(a: Condition, b: Condition, holds: Holds = () => false): Condition | undefined {
   if (a.part !== undefined && b.part !== undefined && a.part !== b.part) return undefined;
   const part = a.part ?? b.part;
   const state = [...new Set([...statesIn(a.state), ...statesIn(b.state)])].join('');
-  const within = bothWithin(a.within, b.within);
+  const within = bothWithin(a.within, b.within, holds);
   const rules = [...new Set([...atRules(a.when), ...atRules(b.when)])];
   if ((!within && (a.within ?? b.within)) || contradict(rules) || isNever(state)) return undefined;
   const when = rules.sort((x, y) => (x < y ? -1 : 1)).join(' ');
@@ -50,8 +53,14 @@ export function both(a: Condition, b: Condition): Condition | undefined {
   };
 }
 
-function bothWithin(a: StateOfAnother | undefined, b: StateOfAnother | undefined): StateOfAnother | undefined {
+function bothWithin(
+  a: StateOfAnother | undefined,
+  b: StateOfAnother | undefined,
+  holds: Holds,
+): StateOfAnother | undefined {
   if (!a || !b) return a ?? b;
+  if (passesTo(a, b, holds)) return a;
+  if (passesTo(b, a, holds)) return b;
   if (a.element !== b.element || Boolean(a.beside) !== Boolean(b.beside)) return undefined;
   return { ...a, state: [...new Set([...statesIn(a.state), ...statesIn(b.state)])].join('') };
 }
@@ -60,6 +69,13 @@ function bothWithin(a: StateOfAnother | undefined, b: StateOfAnother | undefined
 function isNever(state: string): boolean {
   const all = new Set(statesIn(state));
   return [...all].some((each) => all.has(`:not(${each})`));
+}
+
+/** Whether an element that holds another is in its state whenever the other is in its own. */
+function passesTo(inner: StateOfAnother, outer: StateOfAnother, holds: Holds): boolean {
+  if (inner.beside || outer.beside || !holds(outer.element, inner.element)) return false;
+  const passed = new Set(statesIn(inner.state).map((state) => PASSED_UP[state]));
+  return statesIn(outer.state).every((state) => passed.has(state));
 }
 
 /** A media feature that stands alone in its query: two values of one never hold at once. */
@@ -101,13 +117,8 @@ function withImplied(states: readonly string[]): ReadonlySet<string> {
 
 /**
  * Whether another condition of the same element holds wherever this one does.
- * @param holds whether an element holds another one, both by number
  */
-export function implies(
-  condition: Condition,
-  other: Condition,
-  holds: (outer: number, inner: number) => boolean,
-): boolean {
+export function implies(condition: Condition, other: Condition, holds: Holds): boolean {
   if (condition.part !== other.part) return false;
   const rules = new Set(atRules(condition.when));
   if (!atRules(other.when).every((rule) => rules.has(rule))) return false;

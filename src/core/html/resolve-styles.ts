@@ -1,16 +1,7 @@
 import { required } from '../data/required.js';
 import type { CapturedNode } from './captured.js';
 import type { CascadedDeclarations, ElementCascade } from './cascade.js';
-import {
-  AT_REST,
-  both,
-  compareConditions,
-  conditionKey,
-  forChildren,
-  forParent,
-  implies,
-  type Condition,
-} from './conditions.js';
+import { AT_REST, conditionKey, forChildren, forParent, implies, type Condition, type Holds } from './conditions.js';
 import {
   environmentOf,
   fillIn,
@@ -23,21 +14,13 @@ import {
   type ResolvedStyle,
 } from './variables.js';
 import { closure } from './condition-closure.js';
+import { looksOf, type PendingChain } from './condition-looks.js';
 
 /** Looks whose substituted declarations still wait for a browser to expand them; `pairs` says which. */
 interface PendingStyles {
   readonly pairs: readonly Pair[];
   readonly finish: (expanded: readonly Readonly<Record<string, string>>[]) => ResolvedStyle[][];
 }
-
-/** What holds under a condition, in each interval. */
-interface PendingLook {
-  readonly condition: Condition;
-  readonly byInterval: readonly PendingDeclarations[];
-}
-
-/** An element, or one of its parts: its look at rest first. */
-type PendingChain = readonly PendingLook[];
 
 /**
  * The looks of every element: at rest, and under each condition what is different then, with `var()` written out.
@@ -67,7 +50,7 @@ export function resolveStyles(
       return chains.map((all) =>
         all.flatMap((chain) => {
           let looks = known.get(chain);
-          if (!looks) known.set(chain, (looks = looksOf(chain, finishOne, (outer, inner) => work.holds(outer, inner))));
+          if (!looks) known.set(chain, (looks = looksOf(chain, finishOne, work.holds)));
           return looks;
         }),
       );
@@ -96,10 +79,10 @@ class StyleResolution {
     this.intervals = cascades.reduce((most, { winners }) => Math.max(most, winners(undefined, () => false).length), 1);
   }
 
-  holds(outer: number, inner: number): boolean {
+  readonly holds: Holds = (outer, inner) => {
     for (let at = this.parentOf(inner); at >= 0; at = this.parentOf(at)) if (at === outer) return true;
     return false;
-  }
+  };
 
   /** The looks of an element and of its parts. Elements come after those that hold them. */
   chainsOf(element: number): readonly PendingChain[] {
@@ -117,7 +100,7 @@ class StyleResolution {
     );
     const changing = [...inherited, ...setters];
     const every = new Map(changing.map((condition) => [conditionKey(condition), VARIABLES]));
-    this.varying[element] = this.varied(element, closure(changing, every));
+    this.varying[element] = this.varied(element, closure(changing, every, this.holds));
     const key = [
       this.idOf(cascade),
       this.idOf(required(this.atRest[element])[0] ?? this),
@@ -151,7 +134,7 @@ class StyleResolution {
       const before = touched.get(conditionKey(condition)) ?? [];
       touched.set(conditionKey(condition), new Set([...before, ...cascade.propertiesOf(condition)]));
     }
-    const all = closure([...own, ...(using.size ? varying : [])], touched);
+    const all = closure([...own, ...(using.size ? varying : [])], touched, this.holds);
     return [rest, ...all].map((condition) => ({ condition, byInterval: this.declared(element, condition) }));
   }
 
@@ -179,7 +162,7 @@ class StyleResolution {
 
   private raws(element: number, condition: Condition): readonly CascadedDeclarations[] {
     const won = required(this.cascades[element]).winners(condition.part, (other) =>
-      implies(condition, other, (outer, inner) => this.holds(outer, inner)),
+      implies(condition, other, this.holds),
     );
     return won.length === this.intervals ? won : Array.from({ length: this.intervals }, () => NOTHING);
   }
@@ -211,9 +194,7 @@ class StyleResolution {
     return conditions.filter(
       (condition) =>
         changing.includes(condition) ||
-        changing.some(
-          (other) => implies(condition, other, (outer, inner) => this.holds(outer, inner)) && isOther(condition, other),
-        ),
+        changing.some((other) => implies(condition, other, this.holds) && isOther(condition, other)),
     );
   }
 
@@ -250,50 +231,4 @@ function setsVariables(names: ReadonlySet<string>): boolean {
 
 function isEqual(a: Environment, b: Environment): boolean {
   return a === b || (a.size === b.size && [...a].every(([name, value]) => b.get(name) === value));
-}
-
-/** The looks of a chain: at rest, and under each condition what would be something else without it. */
-function looksOf(
-  [rest, ...others]: PendingChain,
-  finish: (pending: PendingDeclarations) => ResolvedDeclarations,
-  holds: (outer: number, inner: number) => boolean,
-): ResolvedStyle[] {
-  const first = required(rest);
-  const found: ResolvedStyle[] = [{ condition: first.condition, byInterval: first.byInterval.map(finish) }];
-  const weight = ({ condition }: PendingLook): number =>
-    others.filter((other) => implies(condition, other.condition, holds)).length;
-  const ordered = others
-    .map((look) => ({ look, weight: weight(look) }))
-    .sort((a, b) => a.weight - b.weight)
-    .map(({ look }) => look);
-  for (const { condition, byInterval } of ordered) {
-    const wanted = byInterval.map(finish);
-    const under = found
-      .filter((look) => look.condition === first.condition || implies(condition, look.condition, holds))
-      .sort((a, b) => compareConditions(a.condition, b.condition));
-    const names = new Set(
-      wanted.flatMap((set, at) =>
-        [...set].flatMap(([name, value]) => (predicted(under, name, at) === value ? [] : [name])),
-      ),
-    );
-    if (names.size === 0) continue;
-    const kept = wanted.map((set) => new Map([...set].filter(([name]) => names.has(name))));
-    found.push({ condition: strongEnough(condition, names, under), byInterval: kept });
-  }
-  return [required(found[0]), ...found.slice(1).sort((a, b) => compareConditions(a.condition, b.condition))];
-}
-
-/** The value of a property by the looks that hold, the strongest last. */
-function predicted(looks: readonly ResolvedStyle[], name: string, at: number): string | undefined {
-  return looks.findLast(({ byInterval }) => byInterval[at]?.has(name))?.byInterval[at]?.get(name);
-}
-
-/** The condition, with what holds then anyway where a stronger look would win otherwise. */
-function strongEnough(condition: Condition, names: ReadonlySet<string>, under: readonly ResolvedStyle[]): Condition {
-  const stronger = under.filter(
-    (look) =>
-      compareConditions(look.condition, condition) >= 0 &&
-      look.byInterval.some((set) => [...set.keys()].some((name) => names.has(name))),
-  );
-  return stronger.reduce((strong, look) => both(strong, look.condition) ?? strong, condition);
 }
