@@ -27,6 +27,7 @@ export async function setViewport(page: Page, width: number, through = true): Pr
 export async function screenshot(page: Page, height: number): Promise<Buffer> {
   const width = page.viewportSize()?.width ?? 1;
   const session = await page.context().newCDPSession(page);
+  await page.evaluate(holdResizes, 0);
   const { data } = await session.send('Page.captureScreenshot', {
     format: 'png',
     captureBeyondViewport: true,
@@ -34,5 +35,19 @@ export async function screenshot(page: Page, height: number): Promise<Buffer> {
     clip: { x: 0, y: 0, width, height: Math.min(MAX_HEIGHT, Math.max(1, height)), scale: 1 },
   });
   await session.detach();
+  await page.evaluate(holdResizes, LATE);
   return Buffer.from(data, 'base64');
+}
+
+/** Events of a change of size may come this much later, ms. */
+const LATE = 250;
+
+/** Scripts of the page are not to see the sizes that a window has while it is pictured: they would make another page of it. */
+function holdResizes(late: number): void {
+  const holder = window as typeof window & { heldResize?: (event: Event) => void; heldUntil?: number };
+  holder.heldResize ??= (event) => event.stopImmediatePropagation();
+  clearTimeout(holder.heldUntil);
+  addEventListener('resize', holder.heldResize, true);
+  const release = holder.heldResize;
+  if (late > 0) holder.heldUntil = window.setTimeout(() => removeEventListener('resize', release, true), late);
 }

@@ -156,6 +156,8 @@ async function rest(page: Page): Promise<void> {
   while (!page.isClosed()) {
     try {
       await putIntoPage(page);
+      /* As on a phone, where a window changes its size as soon as it is scrolled: scripts lay a page out anew then. */
+      await page.evaluate(() => dispatchEvent(new Event('resize')));
       await inside(page, 'settle', SETTLE_LIMIT, true);
       return;
     } catch (error) {
