@@ -1,4 +1,5 @@
 import type { Page } from 'playwright-core';
+import sharp from 'sharp';
 import { inside, putIntoPage } from './inpage-script.js';
 import { VIEW_HEIGHT } from './launch.js';
 import { SETTLE_LIMIT } from './visit.js';
@@ -23,11 +24,13 @@ export async function setViewport(page: Page, width: number, through = true): Pr
   await inside(page, 'settle', SETTLE_LIMIT, false, through);
 }
 
-/** A picture of the whole page, as PNG: packed for speed rather than size. */
+/**
+ * A picture of a whole page of ours, as PNG: packed for speed rather than size. The window is 1 px wide for a moment
+ * meanwhile, which no script may see: pages with scripts are pictured by `screenshotOfSource`.
+ */
 export async function screenshot(page: Page, height: number): Promise<Buffer> {
   const width = page.viewportSize()?.width ?? 1;
   const session = await page.context().newCDPSession(page);
-  await page.evaluate(holdResizes, 0);
   const { data } = await session.send('Page.captureScreenshot', {
     format: 'png',
     captureBeyondViewport: true,
@@ -35,19 +38,23 @@ export async function screenshot(page: Page, height: number): Promise<Buffer> {
     clip: { x: 0, y: 0, width, height: Math.min(MAX_HEIGHT, Math.max(1, height)), scale: 1 },
   });
   await session.detach();
-  await page.evaluate(holdResizes, LATE);
   return Buffer.from(data, 'base64');
 }
 
-/** Events of a change of size may come this much later, ms. */
-const LATE = 250;
-
-/** Scripts of the page are not to see the sizes that a window has while it is pictured: they would make another page of it. */
-function holdResizes(late: number): void {
-  const holder = window as typeof window & { heldResize?: (event: Event) => void; heldUntil?: number };
-  holder.heldResize ??= (event) => event.stopImmediatePropagation();
-  clearTimeout(holder.heldUntil);
-  addEventListener('resize', holder.heldResize, true);
-  const release = holder.heldResize;
-  if (late > 0) holder.heldUntil = window.setTimeout(() => removeEventListener('resize', release, true), late);
+/** A picture of a whole page whose scripts run, as PNG. They see no other size of the window than that of the page. */
+export async function screenshotOfSource(page: Page, height: number): Promise<Buffer> {
+  const width = page.viewportSize()?.width ?? 1;
+  /* Browsers picture no higher page in one piece. */
+  if (height > MAX_HEIGHT) return screenshot(page, height);
+  const whole = await page.screenshot({ fullPage: true, animations: 'allow', caret: 'initial', timeout: LOAD_LIMIT });
+  const size = await sharp(whole).metadata();
+  const high = Math.max(1, height);
+  if (size.width === width && size.height === high) return whole;
+  /* What reaches out sideways is no part of the page, and below its end there is nothing. */
+  const kept = { width: Math.min(width, size.width), height: Math.min(high, size.height) };
+  return sharp(whole)
+    .extract({ left: 0, top: 0, ...kept })
+    .extend({ right: width - kept.width, bottom: high - kept.height, background: '#ffffff' })
+    .png({ compressionLevel: 1 })
+    .toBuffer();
 }

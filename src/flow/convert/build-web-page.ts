@@ -1,3 +1,4 @@
+import { visit } from '../../browser/visit.js';
 import { required } from '../../core/data/required.js';
 import { basename } from 'node:path';
 import { inside } from '../../browser/inpage-script.js';
@@ -55,12 +56,7 @@ export async function buildWebPage(
       {
         width: widest.width,
         pages: open.filter((other) => other !== widest),
-        /* Pictured as well: taking a picture lets scripts see another size of the window. */
-        openAt: async (width) => {
-          const { page, picture: image } = await openReference(browser, served.visit, width);
-          await image;
-          return page;
-        },
+        openAt: async (width) => (await visit(browser, served.visit, width)).page,
       },
     );
     progress('Finding sections, sharing styles');
