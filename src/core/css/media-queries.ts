@@ -1,4 +1,5 @@
 import * as csstree from 'css-tree';
+import { readSum } from './lengths.js';
 
 /** Media queries, read as css-tree's syntax trees (Media Queries 4). */
 
@@ -71,32 +72,11 @@ function lengthsIn(nodes: readonly (csstree.CssNode | null)[]): number[] {
   });
 }
 
-/** A length in px, also as a `calc()`; undefined for what is none. */
+/** A length in px, also as a `calc()`; undefined for what is none, or has a unit that depends on more. */
 function pixelsOf(node: csstree.CssNode): number | undefined {
-  if (node.type === 'Number') return Number(node.value);
-  if (node.type === 'Dimension') {
-    const unit = PX[node.unit.toLowerCase()];
-    return unit === undefined ? undefined : Number(node.value) * unit;
-  }
-  if (node.type === 'Parentheses' || (node.type === 'Function' && node.name.toLowerCase() === 'calc'))
-    return termsOf(node.children.toArray(), 0);
-  return undefined;
-}
-
-const SIGNS: readonly Readonly<Record<string, (a: number, b: number) => number>>[] = [
-  { '+': (a, b) => a + b, '-': (a, b) => a - b },
-  { '*': (a, b) => a * b, '/': (a, b) => a / b },
-];
-
-function termsOf(nodes: readonly csstree.CssNode[], level: number): number | undefined {
-  const signs = SIGNS[level];
-  const [only] = nodes;
-  if (!signs) return nodes.length === 1 && only ? pixelsOf(only) : undefined;
-  const at = nodes.findLastIndex((node) => node.type === 'Operator' && signs[node.value.trim()]);
-  if (at < 0) return termsOf(nodes, level + 1);
-  const [before, after] = [termsOf(nodes.slice(0, at), level), termsOf(nodes.slice(at + 1), level + 1)];
-  const sign = nodes[at];
-  return before === undefined || after === undefined || sign?.type !== 'Operator'
-    ? undefined
-    : signs[sign.value.trim()]?.(before, after);
+  if (node.type === 'Number' && Number(node.value) === 0) return 0;
+  if (node.type === 'Identifier' || node.type === 'Ratio') return undefined;
+  const terms = [...(readSum(csstree.generate(node)) ?? [['', NaN] as const])];
+  const px = terms.reduce((sum, [unit, number]) => sum + number * (PX[unit] ?? NaN), 0);
+  return Number.isNaN(px) ? undefined : px;
 }

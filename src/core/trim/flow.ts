@@ -4,7 +4,7 @@ import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import { laidOut } from './flow-layout.js';
 import { blocksOf } from './follow.js';
-import type { Sum } from './lengths.js';
+import type { Sum } from '../css/lengths.js';
 import { isShown, type ElementPosition } from './movement.js';
 import type { GridItem } from './regular-grid.js';
 import { SIDES, View } from './view.js';

@@ -1,5 +1,5 @@
 import { INHERITED } from '../css/inherited.js';
-import { NOTHING, add, isNothing, readSum, type Sum } from './lengths.js';
+import { NOTHING, add, isNothing, readSum, type Sum } from '../css/lengths.js';
 import type { RangeDeclarations } from '../document/style-ranges.js';
 
 export const SIDES = ['top', 'right', 'bottom', 'left'] as const;

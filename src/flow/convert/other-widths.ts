@@ -23,9 +23,6 @@ export interface OtherDress {
   readonly classes: readonly string[];
 }
 
-/** A boundary between two widths is looked for until it is known this exactly, px. */
-const EXACT = 3;
-
 /**
  * The widths at which elements have other classes or style attributes than at the next wider one. Where that begins is
  * found by opening the page in between.
@@ -42,12 +39,12 @@ export async function otherDresses(
   let wider = { width: widest.width, dress: dressOf(nodes, itself) };
   for (const { page, width } of [...others].sort((a, b) => b.width - a.width)) {
     const { dress, numberOf, classes } = await dressAt(page, nodes);
-    const different = dressedOtherwise(wider.dress, dress);
+    const narrower = { width, dress };
+    const different = await lasting(wider, narrower, dressedOtherwise(wider.dress, dress), nodes, openAt);
     if (different.length) {
-      const narrower = { width, dress };
       found.push({ page, below: await boundary(wider, narrower, different, nodes, openAt), numberOf, classes });
     }
-    wider = { width, dress };
+    wider = narrower;
   }
   return found;
 }
@@ -69,7 +66,35 @@ async function dressAt(
   return { dress: dressOf(captured.nodes, numberOf), numberOf, classes: [...new Set(classes)] };
 }
 
-/** The first width at which elements are dressed as at the wider of two. */
+/** The elements that are dressed alike whenever the page is opened: a slide that happens to be shown says nothing of widths. */
+async function lasting(
+  wider: DressedWidth,
+  narrower: DressedWidth,
+  different: readonly number[],
+  nodes: readonly CapturedNode[],
+  openAt: OpenAt,
+): Promise<number[]> {
+  if (different.length === 0) return [];
+  const again = await Promise.all([wider, narrower].map(async ({ width }) => openedAt(width, nodes, openAt)));
+  return different.filter((element) =>
+    [wider, narrower].every(({ dress }, at) => again[at]?.get(element) === dress.get(element)),
+  );
+}
+
+async function openedAt(
+  width: number,
+  nodes: readonly CapturedNode[],
+  openAt: OpenAt,
+): Promise<ReadonlyMap<number, string>> {
+  const page = await openAt(width);
+  try {
+    return (await dressAt(page, nodes)).dress;
+  } finally {
+    await page.close();
+  }
+}
+
+/** The first width at which elements are dressed as at the wider of two, px. */
 async function boundary(
   wider: DressedWidth,
   narrower: DressedWidth,
@@ -78,19 +103,16 @@ async function boundary(
   openAt: OpenAt,
 ): Promise<number> {
   let [low, high] = [narrower.width, wider.width];
-  while (high - low > EXACT) {
+  while (high - low > 1) {
     const middle = Math.floor((low + high) / 2);
-    const page = await openAt(middle);
-    const { dress } = await dressAt(page, nodes);
-    await page.close();
+    const dress = await openedAt(middle, nodes, openAt);
     const like = ({ dress: other }: DressedWidth): number =>
       different.filter((element) => dress.get(element) === other.get(element)).length;
-    /* Sizes that a script sets anew for each width are like neither: nobody can say where they change. */
     const [narrow, wide] = [like(narrower), like(wider)];
-    if (narrow === 0 && wide === 0) break;
+    /* Sizes that a script sets anew for each width are like neither: nobody can say where they change. */
+    if (narrow === 0 && wide === 0) return middle;
     if (narrow > wide) low = middle;
     else high = middle;
   }
-  const within = Array.from({ length: high - low }, (_, at) => low + 1 + at);
-  return within.find((width) => width % 10 === 0) ?? within.find((width) => (width - 1) % 2 === 0) ?? high;
+  return high;
 }

@@ -1,4 +1,15 @@
-import { NOTHING, add, isNothing, minus, readSum, rebase, scale, writeLarger, writeSum, type Sum } from '../lengths.js';
+import {
+  NOTHING,
+  add,
+  isNothing,
+  minus,
+  readSum,
+  rebase,
+  scale,
+  writeLarger,
+  writeSum,
+  type Sum,
+} from '../../css/lengths.js';
 import { asFlow, fillsItem } from './flex.js';
 import { HORIZONTAL, UNKNOWN, WHOLE, fillsWidth, type Join } from './nest.js';
 import { keepOuter } from './outer.js';

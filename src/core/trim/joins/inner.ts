@@ -1,4 +1,4 @@
-import { NOTHING, add, isNothing, minus, readSum, rebase, writeSum, type Sum } from '../lengths.js';
+import { NOTHING, add, isNothing, minus, readSum, rebase, writeSum, type Sum } from '../../css/lengths.js';
 import type { RangeDeclarations } from '../../document/style-ranges.js';
 import { SIDES, type View } from '../view.js';
 import { asFlow, standsInItem } from './flex.js';

@@ -1,5 +1,5 @@
 import { INHERITED } from '../../css/inherited.js';
-import { NOTHING, add, readSum, writeSum } from '../lengths.js';
+import { NOTHING, add, readSum, writeSum } from '../../css/lengths.js';
 import type { RangeDeclarations } from '../../document/style-ranges.js';
 import { SIDES, type View } from '../view.js';
 import { keepInner } from './inner.js';

@@ -1,4 +1,4 @@
-import { add, writeLarger, writeSum, type Sum } from '../lengths.js';
+import { add, writeLarger, writeSum, type Sum } from '../../css/lengths.js';
 import type { RangeDeclarations } from '../../document/style-ranges.js';
 import type { Side, View } from '../view.js';
 

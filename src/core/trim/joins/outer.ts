@@ -1,6 +1,6 @@
 import { required } from '../../data/required.js';
 import { INHERITED } from '../../css/inherited.js';
-import { NOTHING, add, isNothing, writeSum, type Sum } from '../lengths.js';
+import { NOTHING, add, isNothing, writeSum, type Sum } from '../../css/lengths.js';
 import type { RangeDeclarations } from '../../document/style-ranges.js';
 import { SIDES, type Side, type View } from '../view.js';
 import { asFlow, centreDown, fillsItem } from './flex.js';
