@@ -1,3 +1,5 @@
+import { HEADING_ELEMENTS } from '../../html-elements/headings.js';
+
 /** Attributes that a client may change, and how their field is called beside the element's own words. */
 export const EDITABLE: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   a: { href: 'address' },
@@ -32,7 +34,7 @@ export const NAMES: Readonly<Record<string, string>> = {
 };
 
 /** Elements whose words may be one text with marks in it. */
-export const TEXTS = new Set([
+export const TEXTS = new Set<string>([
   'p',
   'li',
   'dd',
@@ -41,12 +43,7 @@ export const TEXTS = new Set([
   'td',
   'div',
   'address',
-  'h1',
-  'h2',
-  'h3',
-  'h4',
-  'h5',
-  'h6',
+  ...HEADING_ELEMENTS,
   'span',
   'small',
 ]);

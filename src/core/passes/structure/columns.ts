@@ -1,3 +1,4 @@
+import { HEADING_ELEMENTS } from '../../html-elements/headings.js';
 import type { Kind } from '../../document/element-kinds.js';
 import { bottom, right, type Box } from '../../geometry/box.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
@@ -91,14 +92,9 @@ function withColumns(node: ElementNode): ElementNode {
 
 const SAYS_DATA = new Set(['th', 'caption', 'thead', 'tfoot']);
 /** Things that no cell of a table of data holds. */
-const SAYS_LAYOUT = new Set([
+const SAYS_LAYOUT = new Set<string>([
   'table',
-  'h1',
-  'h2',
-  'h3',
-  'h4',
-  'h5',
-  'h6',
+  ...HEADING_ELEMENTS,
   'form',
   'nav',
   'section',

@@ -1,3 +1,4 @@
+import { HEADING_ELEMENTS } from '../../html-elements/headings.js';
 import { kindsWith } from '../../document/element-kinds.js';
 import { required } from '../../data/required.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
@@ -13,12 +14,7 @@ const SMALL = kindsWith(({ repeats }) => repeats === 'small');
 /** Boxes in which words run on: what is in them is text, not items. */
 const TEXTS: ReadonlySet<string> = new Set([
   'p',
-  'h1',
-  'h2',
-  'h3',
-  'h4',
-  'h5',
-  'h6',
+  ...HEADING_ELEMENTS,
   'select',
   'picture',
   'video',
