@@ -173,9 +173,9 @@ export function setDecisions(
   let turned = 0;
   for (const item of isSeq(decisions) ? decisions.items : []) {
     if (!isMap(item)) continue;
-    const yAMLMap = item;
-    if (code !== 'all' && yAMLMap.get('code') !== code) continue;
-    yAMLMap.set('on', on);
+
+    if (code !== 'all' && item.get('code') !== code) continue;
+    item.set('on', on);
     turned += 1;
   }
   return { text: document.toString({ lineWidth: 0 }), turned };

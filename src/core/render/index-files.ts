@@ -35,12 +35,12 @@ function sitemap(pages: readonly IndexedPage[], root: string): string {
 
 function manifest({ icons = [], site, theme }: NonNullable<PageDocument['head']>, title: string): string {
   const sized = icons.filter(({ size }) => size !== undefined && size >= 192);
-  const message = {
+  const contents = {
     name: site ?? title,
     start_url: './',
     display: 'browser',
     ...(theme ? { theme_color: theme } : {}),
     icons: sized.map(({ file, size }) => ({ src: file, sizes: `${size}x${size}`, type: 'image/png' })),
   };
-  return `${JSON.stringify(message, null, 2)}\n`;
+  return `${JSON.stringify(contents, null, 2)}\n`;
 }

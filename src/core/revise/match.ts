@@ -90,11 +90,11 @@ export function matchPages(before: PageDocument, after: PageDocument, settled: S
 /** The bodies are each other, and so is what people settled. */
 function fixedPairs(old: readonly Features[], now: readonly Features[], settled: Settled): ReadonlyMap<number, number> {
   const ids = new Map(now.map(({ node, at }) => [node.id, at]));
-  const message = old.flatMap(({ node, at }): [number, number][] => {
+  const pairs = old.flatMap(({ node, at }): [number, number][] => {
     const to = ids.get(settled.get(node.id) ?? '');
     return to === undefined ? [] : [[at, to]];
   });
-  return new Map([[0, 0], ...message]);
+  return new Map([[0, 0], ...pairs]);
 }
 
 /** The best candidates of each element. */

@@ -40,7 +40,7 @@ export function richFields(old: PageDocument, now: PageDocument, written: FlatCo
     const hasParts = inlineIn(node).some((element) => Object.keys(fieldsOf(were.get(element.id))).length > 0);
     if (!hasParts || (!fits && fields.some(isEdited))) return;
     if (fits) for (const field of fields) if (field !== undefined && field !== path) covered.add(field);
-    const message = ({ values }: FlatContent): string => {
+    const markdownOf = ({ values }: FlatContent): string => {
       const plain = (wordsNode: WordsNode): PageNode => {
         const field = fits ? fields[pieces.findIndex((piece) => piece === wordsNode)] : undefined;
         const text = field === undefined ? undefined : values.get(field);
@@ -65,8 +65,8 @@ export function richFields(old: PageDocument, now: PageDocument, written: FlatCo
         now.styles,
       );
     };
-    before.set(path, message(original));
-    theirs.set(path, message(written));
+    before.set(path, markdownOf(original));
+    theirs.set(path, markdownOf(written));
   }
 
   function outOfText(node: ElementNode, path: string): void {

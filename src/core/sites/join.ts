@@ -79,17 +79,17 @@ export class Joining {
     const names = new Map(
       clashes.map((name) => [name, freeName(`--${piece.name}-${name.slice(2)}`, (text) => text in this.tokens.rest)]),
     );
-    const message = (name: string): string => names.get(name) ?? name;
-    for (const [name, value] of Object.entries(other.rest)) this.tokens.rest[message(name)] = value;
-    for (const [name, value] of Object.entries(other.dark ?? {})) this.tokens.dark[message(name)] = value;
+    const renamed = (name: string): string => names.get(name) ?? name;
+    for (const [name, value] of Object.entries(other.rest)) this.tokens.rest[renamed(name)] = value;
+    for (const [name, value] of Object.entries(other.dark ?? {})) this.tokens.dark[renamed(name)] = value;
     const [own, there] = [rootSize(this.page), rootSize(piece)];
     const change = (text: string): string => {
-      const called = names.size ? text.replace(/--[\w-]+/g, message) : text;
+      const called = names.size ? text.replace(/--[\w-]+/g, renamed) : text;
       return own === there ? called : inOwnUnits(called, there);
     };
     if (names.size === 0 && own === there) return piece;
     const set = (given: Declarations): Declarations =>
-      Object.fromEntries(Object.entries(given).map(([name, value]) => [message(name), change(value)]));
+      Object.fromEntries(Object.entries(given).map(([name, value]) => [renamed(name), change(value)]));
     const styles = mapped(piece.styles, ({ rest, variants }) => ({
       rest: set(rest),
       ...(variants ? { variants: variants.map((variant) => ({ ...variant, set: set(variant.set) })) } : {}),

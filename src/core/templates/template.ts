@@ -138,7 +138,7 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
   const given = Object.entries(node.attributes ?? {});
   const others = node.element === 'img' && fields['src'] ? given.filter(([name]) => OTHER_FILES.has(name)) : [];
   const switches = Object.entries(fields).filter(([name]) => isSwitch(name));
-  const message = given
+  const filled = given
     .filter(([name]) => !switches.some(([other]) => other === name))
     .map(([name, text]): [string, string] => {
       const path = fields[name];
@@ -147,7 +147,7 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
       return [name, refer(name, text, context.own, value(OWN))];
     });
   const attributes = {
-    ...Object.fromEntries(message.filter(([name]) => !others.some(([other]) => other === name))),
+    ...Object.fromEntries(filled.filter(([name]) => !others.some(([other]) => other === name))),
     ...(others.length
       ? { [begin(`same.${node.id}`)]: '', ...Object.fromEntries(others), [end(`same.${node.id}`)]: '' }
       : {}),

@@ -113,24 +113,24 @@ export function setToken(tokens: readonly Token[], path: string, text: string, d
 
 /** A value as a person writes it. */
 function valueFrom(token: Token, text: string): Token['value'] {
-  const message = text.trim();
+  const trimmed = text.trim();
   const wrong = (todo: string): TavrikError =>
     new TavrikError(`"${text}" is not a valid value of "${pathOf(token)}".`, 'set', todo);
-  if (message === '' || /[;{}]|\/\*/.test(message)) throw wrong('Write one CSS value.');
+  if (trimmed === '' || /[;{}]|\/\*/.test(trimmed)) throw wrong('Write one CSS value.');
   switch (GROUPS[token.group]) {
     case 'color': {
-      const colour = parseColour(message);
+      const colour = parseColour(trimmed);
       if (!colour) throw wrong('Write a colour as #b3541e or rgb(179, 84, 30).');
       return colour;
     }
     case 'dimension':
-      if (!(token.group === 'breakpoint' ? /^\d+(\.\d+)?px$/ : /^\d*\.?\d+(px|rem|em|%|vw)$/).test(message))
+      if (!(token.group === 'breakpoint' ? /^\d+(\.\d+)?px$/ : /^\d*\.?\d+(px|rem|em|%|vw)$/).test(trimmed))
         throw wrong('Write a length, as 12px.');
-      return message;
+      return trimmed;
     case 'typography':
-      return typographyFrom(token.value as Typography, message, wrong);
+      return typographyFrom(token.value as Typography, trimmed, wrong);
     default:
-      return message;
+      return trimmed;
   }
 }
 

@@ -34,7 +34,7 @@ export async function buildHead(
   const { site = {}, aboutPages = {} } = given.brief;
   const settled = withSettings(document, site, aboutPages[document.name] ?? {});
   const notes: string[] = [];
-  const message = { mark: site.mark, picture: aboutPages[document.name]?.picture };
+  const asked = { mark: site.mark, picture: aboutPages[document.name]?.picture };
   const get = async (address: string | undefined): Promise<File | undefined> => {
     if (address === undefined || !isNear(address, given)) return undefined;
     const own = new AssetStore();
@@ -42,7 +42,7 @@ export async function buildHead(
     const path = places.get(address);
     const bytes = own.entries().find(([text]) => text === path)?.[1];
     if (bytes && path) return { path, bytes };
-    if (Object.values(message).includes(address)) notes.push(`brief.yaml: the file "${address}" could not be loaded.`);
+    if (Object.values(asked).includes(address)) notes.push(`brief.yaml: the file "${address}" could not be loaded.`);
     return undefined;
   };
   const [icons, preview] = await Promise.all([

@@ -62,7 +62,7 @@ export function settingsFault(store: Store, item: ItemRecord, { path, sections =
 
 /** Whether two states have the same settings. */
 export function sameSettings(itemState: ItemState, other: ItemState): boolean {
-  const message = ({ path, framed = false, sections = [] }: ItemState): string =>
+  const settingsOf = ({ path, framed = false, sections = [] }: ItemState): string =>
     JSON.stringify([path, framed, sections]);
-  return message(itemState) === message(other);
+  return settingsOf(itemState) === settingsOf(other);
 }

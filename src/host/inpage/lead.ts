@@ -29,14 +29,14 @@ export function lead(form: HTMLFormElement, shown: Preview): void {
     if (answer.status === 409) return form.requestSubmit(form.querySelector<HTMLButtonElement>('.first'));
     if (!answer.headers.get('content-type')?.includes('json'))
       return tell('Not saved. Sign in again in another tab, then continue.');
-    const message = (await answer.json()) as Answer;
+    const result = (await answer.json()) as Answer;
     const base = form.querySelector<HTMLInputElement>('[name=base]');
-    if (base && answer.ok) base.value = String(message.base);
+    if (base && answer.ok) base.value = String(result.base);
     for (const element of form.querySelectorAll<HTMLElement>('.field'))
-      mark(element, message.problems[element.dataset['field'] ?? '']);
-    tell(answer.ok ? message.told : 'Not saved yet: a field needs attention.');
+      mark(element, result.problems[element.dataset['field'] ?? '']);
+    tell(answer.ok ? result.told : 'Not saved yet: a field needs attention.');
     const status = document.querySelector('#status');
-    if (status) status.textContent = message.status;
+    if (status) status.textContent = result.status;
     const undo = form.querySelector<HTMLButtonElement>('[value=undo]');
     if (undo && answer.ok) undo.disabled = false;
   };
@@ -74,7 +74,7 @@ export function lead(form: HTMLFormElement, shown: Preview): void {
 
   for (const input of form.querySelectorAll<Input>('[name^="f:"]')) count(input);
   for (const element of form.querySelectorAll<HTMLTextAreaElement>('[data-rich]')) withMarks(element);
-  for (const hTMLInputElement of form.querySelectorAll<HTMLInputElement>('[data-focus]')) withPoint(hTMLInputElement);
+  for (const input of form.querySelectorAll<HTMLInputElement>('[data-focus]')) withPoint(input);
   comeBack(form);
 }
 

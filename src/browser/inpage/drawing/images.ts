@@ -9,12 +9,7 @@ const LIMIT = 5000;
 /** Loads the pictures of a drawing (from the cache, mostly) to learn how large they are. */
 export async function naturalSizes(svg: SVGSVGElement): Promise<NaturalSizes> {
   const loaded = await loadedImages(svg);
-  return new Map(
-    [...loaded].map(([address, hTMLImageElement]) => [
-      address,
-      [hTMLImageElement.naturalWidth, hTMLImageElement.naturalHeight] as const,
-    ]),
-  );
+  return new Map([...loaded].map(([address, image]) => [address, [image.naturalWidth, image.naturalHeight] as const]));
 }
 
 /** The pictures of a drawing that can be had, by address. */

@@ -180,10 +180,10 @@ function runsOf(node: ElementNode, path: string, giver: NameGiver, word = 'text'
 const RULE = ['hidden', 'label', 'help', 'type', 'choices', 'required', 'longest', 'fewest', 'most', 'locked'] as const;
 
 function withRule(document: PageDocument, path: string, fieldRule: FieldRule): PageDocument {
-  const message = Object.fromEntries(
+  const rule = Object.fromEntries(
     RULE.flatMap((name) => (fieldRule[name] === undefined ? [] : [[name, fieldRule[name]]])),
   ) as FieldRule;
-  if (Object.keys(message).length === 0) return document;
+  if (Object.keys(rule).length === 0) return document;
   const known = document.fieldRules ?? {};
-  return { ...document, fieldRules: { ...known, [path]: { ...known[path], ...message } } };
+  return { ...document, fieldRules: { ...known, [path]: { ...known[path], ...rule } } };
 }

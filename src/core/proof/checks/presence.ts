@@ -16,11 +16,11 @@ export function presenceDifferences(page: ComparedPage): Difference[] {
 
 /** Words in quotation marks, the first of many. */
 export function quote(words: readonly MeasuredWord[]): string {
-  const message = words
+  const text = words
     .slice(0, QUOTED)
     .map(({ text }) => text)
     .join(' ');
-  return `“${message}${words.length > QUOTED ? ' …' : ''}”`;
+  return `“${text}${words.length > QUOTED ? ' …' : ''}”`;
 }
 
 function missingWords({ pairs, all, root }: ComparedPage): Difference[] {
@@ -35,13 +35,13 @@ function missingWords({ pairs, all, root }: ComparedPage): Difference[] {
   }
   return groups.map((words) => {
     const [first] = words as [MeasuredWord, ...MeasuredWord[]];
-    const message = words
+    const text = words
       .map(({ text }) => text)
       .join(' ')
       .toLowerCase();
     const compared =
       all.find(({ node }) => first.of !== undefined && node.id === first.of) ??
-      all.findLast(({ node }) => textOf(node).toLowerCase().includes(message)) ??
+      all.findLast(({ node }) => textOf(node).toLowerCase().includes(text)) ??
       root;
     const hidden = !shownBox(compared.is) && compared !== root;
     return {
