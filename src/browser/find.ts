@@ -27,7 +27,7 @@ const THREE_WAYS =
 
 /**
  * Finds a Chromium: the one that was named, else one on the system, else the one packed in a registry package.
- * @throws Problem if there is none
+ * @throws TavrikError if there is none
  */
 export async function findBrowser(named: string | undefined): Promise<FoundBrowser> {
   const wanted = named ?? process.env['TAVRIK_BROWSER'];

@@ -84,7 +84,7 @@ const AT_HOME = '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1';
  * @param named which one, if a person said so
  * @param online whether any page of it may be let out to other machines; none is that is not opened so
  * @param outlives whether whoever opened it closes it when the program is asked to end; else the program ends at once
- * @throws Problem if there is none or it does not start
+ * @throws TavrikError if there is none or it does not start
  */
 export async function openBrowser(named?: string, online = false, outlives = false): Promise<OpenBrowser> {
   const found = await findBrowser(named);

@@ -42,7 +42,7 @@ export interface Visited {
   readonly reached?: DecisionOutcome;
 }
 
-/** Opens a source at a viewport width and brings it to rest. @throws Problem if it does not answer or passes a limit */
+/** Opens a source at a viewport width and brings it to rest. @throws TavrikError if it does not answer or passes a limit */
 export async function visit(browser: OpenBrowser, how: Visit, width: number): Promise<Visited> {
   const page = await browser.newPage(width, {
     online: how.online,

@@ -129,7 +129,7 @@ export const CONTENT_ACTIONS = {
   },
 } satisfies Readonly<Record<string, (call: ContentCall) => ContentResult>>;
 
-/** @throws Problem for a place that is none */
+/** @throws TavrikError for a place that is none */
 function readPlace(text: string): number {
   const place = Number(text);
   if (Number.isInteger(place) && place > 0) return place;

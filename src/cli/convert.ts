@@ -103,7 +103,7 @@ function gather(value: string, before: readonly string[]): string[] {
   return [...before, value];
 }
 
-/** @throws Problem for words that the options do not know */
+/** @throws TavrikError for words that the options do not know */
 async function readReading({ select, move, scheme, signIn, anyway }: Options): Promise<Reading> {
   if (move.length && select.length === 0)
     throw new TavrikError('It needs an element to start from.', '--move', 'Choose one with --select.');
@@ -116,7 +116,7 @@ async function readReading({ select, move, scheme, signIn, anyway }: Options): P
   };
 }
 
-/** @throws Problem for a scale that is none */
+/** @throws TavrikError for a scale that is none */
 async function readChoices({ scale, fluid }: Options): Promise<DesignChoices> {
   const { readScaleOption } = await import('../flow/convert/scale-option.js');
   return {

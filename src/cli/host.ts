@@ -64,7 +64,7 @@ export function hostCommand(): Command {
     });
 }
 
-/** @throws Problem if the host runs: then it has its data for itself */
+/** @throws TavrikError if the host runs: then it has its data for itself */
 async function makeAccess(
   { data, editor, token, scopes, json }: Options,
   addEditor: typeof import('../host/run.js').addEditor,

@@ -71,7 +71,7 @@ export function linksCommand(setCode: (code: number) => void): Command {
     });
 }
 
-/** @throws Problem for none or several targets */
+/** @throws TavrikError for none or several targets */
 function targetOf({ toPage, section, address, mail, telephone, file }: Options) {
   const alone = Object.entries({ address, mail, telephone, file }).filter(([, value]) => value !== undefined);
   if (alone.length > 1 || (alone.length === 1 && (toPage !== undefined || section !== undefined)))

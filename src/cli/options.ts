@@ -1,7 +1,7 @@
 import { TavrikError } from '../core/errors/tavrik-error.js';
 import { NARROWEST, WIDEST } from '../project/settings.js';
 
-/** Reads a list of viewport widths. @throws Problem */
+/** Reads a list of viewport widths. @throws TavrikError */
 export function readWidths(text: string): number[] {
   const widths = text
     .split(',')
@@ -27,7 +27,7 @@ export function readWidths(text: string): number[] {
   return [...new Set(numbers)].sort((a, b) => b - a);
 }
 
-/** @throws Problem if a word is none of those that an option knows */
+/** @throws TavrikError if a word is none of those that an option knows */
 export function oneOf<Word extends string>(word: string, known: readonly Word[], option: string): Word {
   const found = known.find((entry) => entry === word);
   if (found === undefined)
@@ -35,7 +35,7 @@ export function oneOf<Word extends string>(word: string, known: readonly Word[],
   return found;
 }
 
-/** @throws Problem for a port that is none */
+/** @throws TavrikError for a port that is none */
 export function readPort(text: string): number {
   const port = Number(text);
   if (/^\d+$/.test(text) && port < 65536) return port;

@@ -108,7 +108,7 @@ function changed(print: Terminal['print'], result: Changed): TokenResult {
 /** Colours farther apart than this are not near by any measure. */
 const FARTHEST = 20;
 
-/** @throws Problem for a distance that is none */
+/** @throws TavrikError for a distance that is none */
 function distance(text: string | undefined, option: string): number {
   const value = Number(text);
   if (text !== undefined && text.trim() !== '' && value >= 0 && value <= FARTHEST) return value;

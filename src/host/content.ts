@@ -47,7 +47,7 @@ function wrong(path: string, what: string): Refusal {
   return new Refusal(422, 'Invalid content.', `${path} ${what}.`);
 }
 
-/** @throws Problem if it is no page document */
+/** @throws TavrikError if it is no page document */
 export function readDocument(given: unknown): PageDocument {
   const { palette: _, tokens: __, sum: ___, ...document } = readPageDocument(given, 'document');
   return document;

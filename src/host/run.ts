@@ -26,7 +26,7 @@ const LOCAL = '127.0.0.1';
 /** What this machine calls itself. */
 const LOCAL_NAMES = ['127.0.0.1', 'localhost', '[::1]'];
 
-/** Starts a host on a folder. @throws Problem if another one has the folder, or the port is taken */
+/** Starts a host on a folder. @throws TavrikError if another one has the folder, or the port is taken */
 export async function runHost(
   data: string,
   { port = 0, listen = LOCAL, ...options }: RunOptions = {},

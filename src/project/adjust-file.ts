@@ -41,7 +41,7 @@ interface Written extends Omit<Adjustment, 'property' | 'value'> {
   readonly set: Readonly<Record<string, string | number>>;
 }
 
-/** The corrections of a project; none if it has no such file. @throws Problem naming the line, what is wrong and what would be right */
+/** The corrections of a project; none if it has no such file. @throws TavrikError naming the line, what is wrong and what would be right */
 export function readAdjustments(project: string): Adjustment[] {
   const file = join(project, ADJUST_FILE);
   if (!existsSync(file)) return [];
@@ -88,7 +88,7 @@ export function readAdjustments(project: string): Adjustment[] {
   return list;
 }
 
-/** @throws Problem for what CSS does not know */
+/** @throws TavrikError for what CSS does not know */
 export function checkDeclaration(property: string, value: string, where: string, line?: number): void {
   const fault = faultOf(property, value);
   if (fault) throw new TavrikError(`${line === undefined ? '' : `Line ${line}: `}${fault.what}.`, where, fault.right);

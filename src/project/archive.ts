@@ -19,7 +19,7 @@ export interface Unpacked {
   readonly remove: () => void;
 }
 
-/** Unpacks a ZIP archive. @throws Problem if it is none, is damaged, leaves its place or is larger than the limits */
+/** Unpacks a ZIP archive. @throws TavrikError if it is none, is damaged, leaves its place or is larger than the limits */
 export async function unpack(file: string, limit = UNPACKED_LIMIT, most = FILES_LIMIT): Promise<Unpacked> {
   const folder = realpathSync(mkdtempSync(join(tmpdir(), 'tavrik-')));
   const remove = (): void => rmSync(folder, { recursive: true, force: true });

@@ -17,7 +17,7 @@ export const BRIEF_FILE = 'brief.yaml';
 /** Where the schema of a project's brief lies, from the brief on. */
 export const BRIEF_SCHEMA_PATH = 'schema/brief.schema.json';
 
-/** The text of a brief. @throws Problem if there is none */
+/** The text of a brief. @throws TavrikError if there is none */
 export function briefText(file: string): string {
   if (!existsSync(file) || !statSync(file).isFile())
     throw new TavrikError(
@@ -50,7 +50,7 @@ type WrittenFieldDecision = Omit<FieldDecision, 'line' | 'sameAs' | 'locked'> & 
   readonly lock?: boolean;
 };
 
-/** Reads a brief. @throws Problem naming the line, what is wrong and what would be right */
+/** Reads a brief. @throws TavrikError naming the line, what is wrong and what would be right */
 export function readBrief(source: string, file: string): Brief {
   const lines = new LineCounter();
   const document = parseDocument(source, { lineCounter: lines });

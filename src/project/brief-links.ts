@@ -11,7 +11,7 @@ export function linkRuleOf({ 'new-tab': newTab, on: _, ...rest }: WrittenLink, l
   return { ...rest, ...(newTab === undefined ? {} : { newTab }), line };
 }
 
-/** @throws Problem for two rules that lead one link to different places */
+/** @throws TavrikError for two rules that lead one link to different places */
 export function refuseContradiction(rules: readonly LinkRule[], file: string): void {
   const found = contradiction(rules);
   if (!found) return;

@@ -11,7 +11,7 @@ const LONGEST = 100_000;
 /** Most values of a page: more come of aliases that repeat each other. */
 const MOST = 50_000;
 
-/** Reads the content of a page; none if there is no file. @throws Problem naming the line */
+/** Reads the content of a page; none if there is no file. @throws TavrikError naming the line */
 export function readContentFile(file: string): Content {
   if (!existsSync(file)) return {};
   if (statSync(file).size > LARGEST)
@@ -24,7 +24,7 @@ export function readContentFile(file: string): Content {
   return readContentText(readFileSync(file, 'utf8'), file);
 }
 
-/** Reads content from YAML, of which JSON is a part. @throws Problem naming the line */
+/** Reads content from YAML, of which JSON is a part. @throws TavrikError naming the line */
 export function readContentText(text: string, file: string): Content {
   const conflict = text.split('\n').findIndex((line) => /^(<{7}|={7}|>{7})(\s|$)/.test(line));
   if (conflict >= 0)

@@ -38,7 +38,7 @@ export function filesBelow(folder: string): string[] {
     .sort();
 }
 
-/** Makes sure that a conversion may write here, before any work is done. @throws Problem */
+/** Makes sure that a conversion may write here, before any work is done. @throws TavrikError */
 export function checkTarget(folder: string): void {
   const target = resolve(folder);
   if (existsSync(target)) {
@@ -67,7 +67,7 @@ export function checkTarget(folder: string): void {
   }
 }
 
-/** Reads the settings of an existing project. @throws Problem if it is none */
+/** Reads the settings of an existing project. @throws TavrikError if it is none */
 export function openProject(folder: string): ProjectSettings {
   if (!existsSync(folder))
     throw new TavrikError('Folder not found.', folder, 'Name the folder that tavrik convert wrote.', 'not-found');
@@ -83,7 +83,7 @@ export function openProject(folder: string): ProjectSettings {
 /**
  * Writes a whole project: everything new beside the old one first, then the two change places. People's files of an
  * old project come along. If anything fails the old project stays as it was.
- * @throws Problem if the disk is full or read-only
+ * @throws TavrikError if the disk is full or read-only
  */
 export function replaceProject(folder: string, files: readonly ProjectFile[]): void {
   const target = resolve(folder);
@@ -108,7 +108,7 @@ export function replaceProject(folder: string, files: readonly ProjectFile[]): v
   });
 }
 
-/** Writes one file, whole or not at all. @throws Problem if the disk is full or read-only */
+/** Writes one file, whole or not at all. @throws TavrikError if the disk is full or read-only */
 export function writeFile(file: string, text: string): void {
   const target = resolve(file);
   const making = `${target}.making-${process.pid}`;

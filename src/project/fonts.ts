@@ -19,7 +19,7 @@ export interface FontFolder {
   readonly notes: readonly string[];
 }
 
-/** Reads the font files (TTF, OTF, WOFF, WOFF2) of a folder and of those inside it. @throws Problem if there is none */
+/** Reads the font files (TTF, OTF, WOFF, WOFF2) of a folder and of those inside it. @throws TavrikError if there is none */
 export async function readFontFolder(folder: string): Promise<FontFolder> {
   if (!existsSync(folder) || !statSync(folder).isDirectory())
     throw new TavrikError('Folder not found.', folder, 'Give the folder of the font files with --fonts.', 'not-found');

@@ -9,7 +9,7 @@ export function languageFile(project: string, page: string, language: string): s
   return join(project, 'content', `${page}.${language}.yaml`);
 }
 
-/** The languages that a page is translated into, with their words. @throws Problem for a file that cannot be read */
+/** The languages that a page is translated into, with their words. @throws TavrikError for a file that cannot be read */
 export function languagesOf(project: string, page: string): ReadonlyMap<string, Content> {
   const folder = join(project, 'content');
   const names = existsSync(folder) ? readdirSync(folder).sort() : [];

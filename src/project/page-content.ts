@@ -23,13 +23,13 @@ export function siteFileOf(project: string): string {
 /** The path of the file in a project. */
 export const SITE_CONTENT = `content/${SITE_FILE}`;
 
-/** What several pages have in common. @throws Problem for a file that cannot be read */
+/** What several pages have in common. @throws TavrikError for a file that cannot be read */
 export function readSiteContent(project: string): FlatContent {
   const file = siteFileOf(project);
   return flatten(existsSync(file) ? readContentFile(file) : {});
 }
 
-/** The content of a page, with what it has in common with others. @throws Problem for a file that cannot be read */
+/** The content of a page, with what it has in common with others. @throws TavrikError for a file that cannot be read */
 export function readPageContent(project: string, document: PageDocument): Content {
   return wholeOf(readContentFile(contentFileOf(project, document.name)), readSiteContent(project), document);
 }

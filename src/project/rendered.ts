@@ -29,7 +29,7 @@ export function editedByHand(project: string): string[] {
   });
 }
 
-/** @throws Problem if somebody changed the site by hand: rendering would throw that away */
+/** @throws TavrikError if somebody changed the site by hand: rendering would throw that away */
 export function refuseEdited(project: string): void {
   const [first, ...more] = editedByHand(project);
   if (first === undefined) return;

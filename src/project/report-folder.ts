@@ -5,7 +5,7 @@ import { replaceFolder, type ProjectFile } from './folder.js';
 
 const OWN = 'survey.json';
 
-/** Makes sure that a report may be written here, before any work is done. @throws Problem */
+/** Makes sure that a report may be written here, before any work is done. @throws TavrikError */
 export function checkReportFolder(folder: string): void {
   const target = resolve(folder);
   if (!existsSync(target)) return;
@@ -27,7 +27,7 @@ function isReport(folder: string): boolean {
   }
 }
 
-/** Writes a report, whole or not at all. @throws Problem if the disk is full or read-only */
+/** Writes a report, whole or not at all. @throws TavrikError if the disk is full or read-only */
 export function replaceReport(folder: string, files: readonly ProjectFile[]): void {
   const target = resolve(folder);
   replaceFolder(dirname(target), basename(target), files);

@@ -69,7 +69,7 @@ export const SCALE = Joi.alternatives(
   Joi.object(Object.fromEntries(SCREEN_NAMES.map((name) => [name, shares.description(`On a ${name}.`)]))),
 );
 
-/** Reads a scale that was saved in a file. @throws Problem naming what is wrong */
+/** Reads a scale that was saved in a file. @throws TavrikError naming what is wrong */
 export function readScale(text: string, file: string): Scale {
   let value: unknown;
   try {
@@ -152,7 +152,7 @@ export const SETTINGS_SCHEMA = Joi.object({
     .description('Limits of a comparison.'),
 });
 
-/** Reads the settings of a project. @throws Problem naming what is wrong */
+/** Reads the settings of a project. @throws TavrikError naming what is wrong */
 export function readSettings(text: string, file: string): ProjectSettings {
   let value: unknown;
   try {
@@ -171,7 +171,7 @@ export function readSettings(text: string, file: string): ProjectSettings {
 
 /**
  * The page of a project with this name, or its only one, or its first.
- * @throws Problem if there is none of that name
+ * @throws TavrikError if there is none of that name
  */
 export function pageNamed({ pages }: ProjectSettings, name: string | undefined): PageSettings {
   const found = name === undefined ? pages[0] : pages.find((page) => page.name === name);

@@ -6,7 +6,7 @@ import type { Token } from '../core/tokens/token.js';
 /** `tokens.json`: the colours, text styles and distances of a project, each said once. */
 export const TOKENS_FILE = 'tokens.json';
 
-/** The tokens of a project; none if it has no such file. @throws Problem naming the token and what is wrong */
+/** The tokens of a project; none if it has no such file. @throws TavrikError naming the token and what is wrong */
 export function tokensOf(project: string): Token[] {
   const file = join(project, TOKENS_FILE);
   return existsSync(file) ? readTokens(readFileSync(file, 'utf8'), file) : [];

@@ -20,7 +20,7 @@ export function wholeFlat(document: PageDocument, content: Content): FlatContent
 /**
  * Content after a change. An entry more is a copy of another one, with an id of its own.
  * @param content all that the page says
- * @throws Problem for a list or an entry that is not there
+ * @throws TavrikError for a list or an entry that is not there
  */
 export function edited(document: PageDocument, content: FlatContent, edit: Edit): FlatContent {
   if (edit.do === 'set') return { ...content, values: new Map([...content.values, [edit.path, edit.value]]) };

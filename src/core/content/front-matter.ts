@@ -17,7 +17,7 @@ export interface FrontMatter {
   readonly texts: ReadonlyMap<string, { readonly text: string; readonly line: number }>;
 }
 
-/** @throws Problem if it is none */
+/** @throws TavrikError if it is none */
 export function readFrontMatter(source: string, file: string): FrontMatter {
   const lines = source.replace(/^\uFEFF/, '').split(/\r?\n/);
   const end = lines.indexOf(FENCE, 1);

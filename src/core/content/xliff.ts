@@ -113,7 +113,7 @@ export interface TranslatedUnit {
   readonly lost: readonly string[];
 }
 
-/** Reads an XLIFF 2 file. @throws Problem naming what is wrong, with its line */
+/** Reads an XLIFF 2 file. @throws TavrikError naming what is wrong, with its line */
 export function readXliff(text: string, file: string): Translation {
   if (/<!DOCTYPE|<!ENTITY/i.test(text))
     throw new TavrikError(

@@ -25,7 +25,7 @@ function upgraded(value: unknown): unknown {
   };
 }
 
-/** Checks that something is a page document: by its schema, and that the names in it lead somewhere. @throws Problem */
+/** Checks that something is a page document: by its schema, and that the names in it lead somewhere. @throws TavrikError */
 export function checkDocument(value: unknown, file: string): asserts value is PageDocument {
   validate ??= new Ajv2020({ allErrors: false }).compile(PAGE_SCHEMA);
   if (!validate(value)) {

@@ -8,7 +8,7 @@ import { PAGE_SCHEME } from '../brief/links.js';
 /**
  * Pages with their links to pages and sections led to files and anchors.
  * @param fileOf the file of a page by its name
- * @throws Problem for a page, a section or an anchor that there is not
+ * @throws TavrikError for a page, a section or an anchor that there is not
  */
 export function resolveLinks(documents: readonly PageDocument[], fileOf: (page: string) => string): PageDocument[] {
   const resolved = (href: string, own: PageDocument): string => {
@@ -34,7 +34,7 @@ export function resolveLinks(documents: readonly PageDocument[], fileOf: (page: 
   });
 }
 
-/** The anchor of what a page calls so: an anchor itself, or a section. @param where it is said @throws Problem if there is none */
+/** The anchor of what a page calls so: an anchor itself, or a section. @param where it is said @throws TavrikError if there is none */
 export function anchorIn(document: PageDocument, wanted: string, where: string): string {
   const all = [...elements(document.body)];
   if (all.some(({ attributes }) => attributes?.['id'] === wanted)) return wanted;

@@ -8,7 +8,7 @@ import { GROUPS, pathOf, type Group, type Token, type Typography } from './token
 
 const WHERE = 'tokens.json';
 
-/** @throws Problem if there is no such token */
+/** @throws TavrikError if there is no such token */
 export function tokenAt(tokens: readonly Token[], path: string): Token {
   const found = tokens.find((token) => pathOf(token) === path);
   if (found) return found;
@@ -21,7 +21,7 @@ export function tokenAt(tokens: readonly Token[], path: string): Token {
   );
 }
 
-/** @throws Problem for a name that is none, or is taken */
+/** @throws TavrikError for a name that is none, or is taken */
 function freeName(tokens: readonly Token[], group: Group, name: string): string {
   const own = name.startsWith(`${group}.`) ? name.slice(group.length + 1) : name;
   if (!/^[a-z][a-z0-9-]*$|^\d?[a-z]+$/.test(own))
@@ -100,7 +100,7 @@ export function splitToken(
   return [...tokens.slice(0, at), { ...token, name: own, only }, ...tokens.slice(at)];
 }
 
-/** @param dark whether its value in a dark scheme is meant @throws Problem for a value that is none */
+/** @param dark whether its value in a dark scheme is meant @throws TavrikError for a value that is none */
 export function setToken(tokens: readonly Token[], path: string, text: string, dark = false): Token[] {
   const token = tokenAt(tokens, path);
   if (dark && token.group !== 'color')

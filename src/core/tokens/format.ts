@@ -86,7 +86,7 @@ function numberOr(value: string): unknown {
   return unit === undefined ? Number(number) : { value: Number(number), unit };
 }
 
-/** Reads a tokens file: ours, or any of the format. @throws Problem naming the token, what is wrong and what would be right */
+/** Reads a tokens file: ours, or any of the format. @throws TavrikError naming the token, what is wrong and what would be right */
 export function readTokens(text: string, file: string): Token[] {
   let root: unknown;
   try {

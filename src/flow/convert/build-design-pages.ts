@@ -23,7 +23,7 @@ import { choicesBefore } from './write-project.js';
 /** Stands where a linked picture of a drawing is missing: unlike no picture at all, it keeps the picture's place. */
 const EMPTY_IMAGE = `data:image/svg+xml,${encodeURIComponent('<svg xmlns="http://www.w3.org/2000/svg"/>')}`;
 
-/** Makes the pages that artboards are of. @param store where the files that they show go @throws Problem */
+/** Makes the pages that artboards are of. @param store where the files that they show go @throws TavrikError */
 // eslint-disable-next-line max-lines-per-function -- the steps of a conversion, in order
 export async function buildDesignPages(
   source: DesignSource,

@@ -24,7 +24,7 @@ import { serveSource } from '../source/serve-source.js';
 import type { WebSource } from '../source/source.js';
 import { trimPage } from './trim-page.js';
 
-/** Makes a page of a web page. @param store where the files that it shows go @throws Problem */
+/** Makes a page of a web page. @param store where the files that it shows go @throws TavrikError */
 // eslint-disable-next-line max-lines-per-function -- the steps of a conversion, in order
 export async function buildWebPage(
   source: WebSource,

@@ -19,7 +19,7 @@ export interface AgainOptions {
 
 /**
  * Converts the sources of a project once more, read as its settings and its brief say now.
- * @throws Problem if a source is gone or cannot be read; the project stays as it was
+ * @throws TavrikError if a source is gone or cannot be read; the project stays as it was
  */
 export async function convertAgain(project: string, { open, signIn, progress }: AgainOptions): Promise<Converted> {
   const { pages } = openProject(project);

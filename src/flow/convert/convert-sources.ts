@@ -18,7 +18,7 @@ import type { TunedPage } from '../proof/tune.js';
 import type { Source } from '../source/source.js';
 import { writeProject, type WrittenPage } from './write-project.js';
 
-/** Reads sources in a browser that is open, and writes their project. @throws Problem; nothing is written then */
+/** Reads sources in a browser that is open, and writes their project. @throws TavrikError; nothing is written then */
 export async function convertSources(
   sources: readonly Source[],
   options: ReadOptions,

@@ -84,7 +84,7 @@ export interface ConvertedPage {
   readonly proof?: Proof;
 }
 
-/** @throws Problem for an option that means nothing for this kind of source */
+/** @throws TavrikError for an option that means nothing for this kind of source */
 function checkOptions(sources: readonly Source[], { reading, keepBoxes, fonts, page, design }: ConvertOptions): void {
   const kind = sources[0]?.kind;
   if (sources.length > 1 && reading.choice)
@@ -110,7 +110,7 @@ function checkOptions(sources: readonly Source[], { reading, keepBoxes, fonts, p
   });
 }
 
-/** @throws Problem for a brief that cannot be read */
+/** @throws TavrikError for a brief that cannot be read */
 function withBrief(options: ConvertOptions): ReadOptions {
   const text = options.brief === undefined ? briefOf(options.out) : briefText(options.brief);
   if (text === undefined) return { ...options, decisions: EMPTY_BRIEF };
@@ -130,7 +130,7 @@ function withBrief(options: ConvertOptions): ReadOptions {
 
 /**
  * Converts a source into a project folder. What reads it is loaded while the browser starts.
- * @throws Problem for input that cannot be converted; nothing is written then
+ * @throws TavrikError for input that cannot be converted; nothing is written then
  */
 export async function convert(given: readonly string[], options: ConvertOptions): Promise<Converted> {
   const found = findSources(given, options.root);

@@ -54,7 +54,7 @@ export interface DesignOptions {
   readonly look: boolean;
 }
 
-/** Opens artboards as a browser draws them and makes the pages that they are of. @throws Problem */
+/** Opens artboards as a browser draws them and makes the pages that they are of. @throws TavrikError */
 export async function readDesigns(
   browser: OpenBrowser,
   given: DesignOptions,
@@ -125,7 +125,7 @@ async function readPage(
   };
 }
 
-/** The pages to make, and the artboards of each. @throws Problem if one is asked for that is not there, or two boards of one are equally wide */
+/** The pages to make, and the artboards of each. @throws TavrikError if one is asked for that is not there, or two boards of one are equally wide */
 function choosePages(placed: readonly PlacedArtboard[], { name, files, page, brief }: DesignOptions): ChosenPage[] {
   const { pages, lost } = pagesBy(placed, brief.pages ?? {});
   if (lost.length)
@@ -158,7 +158,7 @@ function choosePages(placed: readonly PlacedArtboard[], { name, files, page, bri
   });
 }
 
-/** The breakpoints of a brief. @throws Problem if there are not as many as the screens need, or they lie elsewhere */
+/** The breakpoints of a brief. @throws TavrikError if there are not as many as the screens need, or they lie elsewhere */
 function breakpointsNamed(named: Readonly<Record<string, number>>, artboards: readonly number[]): Breakpoint[] {
   const screens = allWidths(artboards);
   const list = Object.entries(named)

@@ -5,7 +5,7 @@ import { readScale } from '../../project/settings.js';
 
 /**
  * The scale that `--scale` gives: a share, or a file that holds a scale.
- * @throws Problem if it is neither
+ * @throws TavrikError if it is neither
  */
 export function readScaleOption(given: string): Scale {
   if (existsSync(given) && statSync(given).isFile()) return readScale(readFileSync(given, 'utf8'), given);

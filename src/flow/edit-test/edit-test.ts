@@ -51,7 +51,7 @@ function drawn(width: number, height: number): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}"><rect width="100%" height="100%" fill="#8fa3ad"/><circle cx="50%" cy="50%" r="${Math.min(width, height) / 4}" fill="#f4ecd8"/></svg>`;
 }
 
-/** Does to each page of a project what clients do, and says what breaks. @throws Problem */
+/** Does to each page of a project what clients do, and says what breaks. @throws TavrikError */
 export async function runEditTest(project: string, options: TrialOptions): Promise<TriedPage[]> {
   const settings = openProject(project);
   const pages = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];

@@ -21,7 +21,7 @@ export interface CorrectionTarget {
   readonly state?: string;
 }
 
-/** The corrections of a project. @throws Problem */
+/** The corrections of a project. @throws TavrikError */
 export function listAdjustments(project: string): readonly Adjustment[] {
   openProject(project);
   return readAdjustments(project);
@@ -29,7 +29,7 @@ export function listAdjustments(project: string): readonly Adjustment[] {
 
 /**
  * Sets a correction, in place of one that said otherwise, and renders the site. What stands in the header or the footer that
- * several pages have is set on all of them, unless one page is named. @throws Problem
+ * several pages have is set on all of them, unless one page is named. @throws TavrikError
  */
 export function setAdjustment(
   project: string,
@@ -46,7 +46,7 @@ export function setAdjustment(
   return adjustments;
 }
 
-/** Removes corrections: those of a property, or all of an element or style. @returns how many @throws Problem if there are none */
+/** Removes corrections: those of a property, or all of an element or style. @returns how many @throws TavrikError if there are none */
 export function removeAdjustments(project: string, place: CorrectionTarget, property: string | undefined): number {
   const list = listAdjustments(project);
   const targets = targetsIn(project, place);
@@ -69,7 +69,7 @@ export function removeAdjustments(project: string, place: CorrectionTarget, prop
   return gone.length;
 }
 
-/** Takes back a step of tuning, the last one if none is named. @throws Problem if there is none */
+/** Takes back a step of tuning, the last one if none is named. @throws TavrikError if there is none */
 export function undoStep(project: string, step: string | undefined): number {
   const list = listAdjustments(project);
   const steps = [
@@ -100,7 +100,7 @@ function isSame(a: Adjustment, b: Adjustment): boolean {
 
 type Target = Omit<Adjustment, 'property' | 'value'>;
 
-/** @throws Problem if no element, style or breakpoint is meant */
+/** @throws TavrikError if no element, style or breakpoint is meant */
 function targetsIn(project: string, place: CorrectionTarget): readonly Target[] {
   const settings = openProject(project);
   const { document, file } = readPage(project, pageNamed(settings, place.page).name);
@@ -118,7 +118,7 @@ function targetsIn(project: string, place: CorrectionTarget): readonly Target[] 
   return [first, ...others];
 }
 
-/** @throws Problem if no element, style or breakpoint of a page is meant */
+/** @throws TavrikError if no element, style or breakpoint of a page is meant */
 function targetOn(document: PageDocument, file: string, { of, at, state }: CorrectionTarget): Target {
   checkRanges(document, at, file);
   const shared = { page: document.name, ...(at?.length ? { at } : {}), ...(state === undefined ? {} : { state }) };

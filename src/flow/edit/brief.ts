@@ -6,7 +6,7 @@ import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { BRIEF_FILE, briefText, readBrief, setDecisions } from '../../project/brief-file.js';
 import { openProject, writeFile } from '../../project/folder.js';
 
-/** The decisions of a project's brief. @throws Problem */
+/** The decisions of a project's brief. @throws TavrikError */
 export function listBrief(project: string): readonly Decision[] {
   openProject(project);
   const file = join(project, BRIEF_FILE);
@@ -15,7 +15,7 @@ export function listBrief(project: string): readonly Decision[] {
 
 /**
  * The scale of a project's screens that nobody drew, written out, so that it can be saved and given to others.
- * @throws Problem if it is no project, or its brief is wrong
+ * @throws TavrikError if it is no project, or its brief is wrong
  */
 export function scaleOf(project: string): ReturnType<typeof wholeScale> {
   const settings = openProject(project);
@@ -27,7 +27,7 @@ export function scaleOf(project: string): ReturnType<typeof wholeScale> {
 /**
  * Turns the decisions of a code (or `all`) of a project's brief on or off.
  * @returns how many there were
- * @throws Problem if there are none, or what is turned on cannot be done as it stands
+ * @throws TavrikError if there are none, or what is turned on cannot be done as it stands
  */
 export function decideBrief(project: string, code: string, on: boolean): number {
   const decisions = listBrief(project);

@@ -11,12 +11,12 @@ export interface DefinedElement extends Component {
   readonly look: SharedStyle;
 }
 
-/** What the pages of a project share, with corrections. @throws Problem */
+/** What the pages of a project share, with corrections. @throws TavrikError */
 export function listComponents(project: string): Component[] {
   return findComponents(openProject(project).pages.map(({ name }) => readAdjusted(project, name).document));
 }
 
-/** The definition of one shared element. @throws Problem if there is none of that name */
+/** The definition of one shared element. @throws TavrikError if there is none of that name */
 export function findComponent(project: string, name: string): DefinedElement {
   const all = listComponents(project);
   const found = all.find((sharedElement) => sharedElement.name === name.replace(/^\./, ''));

@@ -19,7 +19,7 @@ import { languageFile, languagesOf } from '../../project/languages.js';
 import { asMarkdown, asXliff, contentIn, fromMarkdownFile, fromXliff, nestLike, refuseOwn } from './content-texts.js';
 import { writeAndRender } from '../render/render.js';
 
-/** Fills a list from rows: a CSV file with the names of the fields in its first line, or a JSON list. @returns how many @throws Problem; nothing is changed then */
+/** Fills a list from rows: a CSV file with the names of the fields in its first line, or a JSON list. @returns how many @throws TavrikError; nothing is changed then */
 export function fillContent(project: string, page: string | undefined, list: string, from: string): number {
   const opened = openPage(project, page);
   const { plain } = listIn(opened, list);
@@ -92,7 +92,7 @@ export type Format = (typeof FORMATS)[number];
 
 /**
  * All values of a page as a text, or its words in a language: YAML and JSON by sections, CSV with a line for each field,
- * Markdown with front matter, XLIFF to be translated into the language. @throws Problem
+ * Markdown with front matter, XLIFF to be translated into the language. @throws TavrikError
  */
 export function exportContent(project: string, page: string | undefined, format: Format, language?: string): string {
   const opened = openPage(project, page);
@@ -127,7 +127,7 @@ export interface Imported {
   readonly missing?: readonly string[];
 }
 
-/** Takes values in from a file, or words of a language: all of them or, if anything is wrong, none. @throws Problem */
+/** Takes values in from a file, or words of a language: all of them or, if anything is wrong, none. @throws TavrikError */
 export function importContent(project: string, page: string | undefined, file: string, language?: string): Imported {
   const opened = openPage(project, page);
   if (!existsSync(file))
@@ -163,7 +163,7 @@ function readGiven(text: string, file: string, opened: OpenedPage): Content {
   return kind === '.csv' ? fromTable(text, file, opened) : readContentText(text, file);
 }
 
-/** Says a field in a language. @throws Problem; nothing is changed then */
+/** Says a field in a language. @throws TavrikError; nothing is changed then */
 export function setWords(
   project: string,
   page: string | undefined,

@@ -13,13 +13,13 @@ import type { OpenedPage } from './content.js';
 /** Texts longer than this, in words, stand below the front matter. */
 const LONG = 12;
 
-/** @throws Problem for what is no language */
+/** @throws TavrikError for what is no language */
 export function checkLanguage(language: string): string {
   if (LANGUAGE.test(language)) return language;
   throw new TavrikError(`"${language}" is not a language tag.`, '--language', 'Give a BCP 47 tag, as de or pt-BR.');
 }
 
-/** @throws Problem for the language that the page has anyway */
+/** @throws TavrikError for the language that the page has anyway */
 export function refuseOwn({ document }: OpenedPage, language: string): void {
   if (checkLanguage(language) === document.language)
     throw new TavrikError(
@@ -68,7 +68,7 @@ export function asMarkdown(opened: OpenedPage, language: string | undefined): st
   return writeFrontMatter(writeContent(nest({ values: short, lists })), below);
 }
 
-/** Takes Markdown with front matter apart. @throws Problem with the line */
+/** Takes Markdown with front matter apart. @throws TavrikError with the line */
 export function fromMarkdownFile(text: string, file: string, { source, written }: OpenedPage): Content {
   const { front, texts } = readFrontMatter(text, file);
   const flat = flatten(readContentText(front, file));
@@ -127,7 +127,7 @@ export interface TranslatedWords {
   readonly missing: readonly string[];
 }
 
-/** Reads what a translator gave back. @throws Problem with the line; nothing of the file is taken then */
+/** Reads what a translator gave back. @throws TavrikError with the line; nothing of the file is taken then */
 export function fromXliff(text: string, file: string, opened: OpenedPage): TranslatedWords {
   const { target, pages } = readXliff(text, file);
   refuseOwn(opened, target);

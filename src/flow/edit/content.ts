@@ -49,7 +49,7 @@ export interface FilledField {
   readonly help?: string;
 }
 
-/** Opens the content of a page. @throws Problem */
+/** Opens the content of a page. @throws TavrikError */
 export function openPage(project: string, name: string | undefined): OpenedPage {
   const settings = openProject(project);
   const page = readPage(project, pageNamed(settings, name).name);
@@ -62,12 +62,12 @@ export function openPage(project: string, name: string | undefined): OpenedPage 
   };
 }
 
-/** The regions of a page, with their fields. @throws Problem */
+/** The regions of a page, with their fields. @throws TavrikError */
 export function contentRegions(project: string, page?: string): readonly Region[] {
   return openPage(project, page).regions;
 }
 
-/** All fields of a page as they are filled, or those below a path. @throws Problem if there is none */
+/** All fields of a page as they are filled, or those below a path. @throws TavrikError if there is none */
 export function listContent(project: string, page: string | undefined, below?: string): FilledField[] {
   const opened = openPage(project, page);
   const { source, written, regions } = opened;
@@ -104,7 +104,7 @@ function unknown(path: string, { source, written, contentFile }: OpenedPage): Ta
   );
 }
 
-/** Sets a field and renders the site. @throws Problem */
+/** Sets a field and renders the site. @throws TavrikError */
 export function setContent(project: string, page: string | undefined, path: string, value: string): FilledField {
   const opened = openPage(project, page);
   const field = fieldsByPath(opened.regions)(path);
@@ -121,7 +121,7 @@ export function setContent(project: string, page: string | undefined, path: stri
   return required(listContent(project, page, path)[0]);
 }
 
-/** Gives a field the words of the source again. @throws Problem */
+/** Gives a field the words of the source again. @throws TavrikError */
 export function unsetContent(project: string, page: string | undefined, path: string): void {
   const opened = openPage(project, page);
   const before = opened.source.values.get(path);
@@ -149,7 +149,7 @@ export function checkPageContent({ project, document, regions }: OpenedPage, con
   return checkContent(document, regions, content, new Set(files));
 }
 
-/** What a person should see to in the content of a page. @throws Problem */
+/** What a person should see to in the content of a page. @throws TavrikError */
 export function checkProjectContent(project: string, page?: string): ContentFault[] {
   const opened = openPage(project, page);
   const translated = [...languagesOf(project, opened.name)].flatMap(([language, words]) =>
@@ -187,7 +187,7 @@ function languageFaults({ document, content, regions }: OpenedPage, language: st
   ];
 }
 
-/** A list of a page and the ids of its entries as they are now. @throws Problem if there is none */
+/** A list of a page and the ids of its entries as they are now. @throws TavrikError if there is none */
 export function listIn(opened: OpenedPage, list: string): { readonly ids: readonly string[]; readonly plain: boolean } {
   const { source, written } = opened;
   const ids = written.lists.get(list) ?? source.lists.get(list);
@@ -204,7 +204,7 @@ export function listIn(opened: OpenedPage, list: string): { readonly ids: readon
   return { ids, plain: known.every((id) => source.values.has(`${list}.${id}`)) };
 }
 
-/** Adds an entry to a list: like another one, with words of its own to be set. @returns its id @throws Problem */
+/** Adds an entry to a list: like another one, with words of its own to be set. @returns its id @throws TavrikError */
 export function addContent(
   project: string,
   page: string | undefined,
@@ -250,7 +250,7 @@ function noEntry(list: string, id: string, ids: readonly string[]): TavrikError 
   );
 }
 
-/** Takes an entry out of a list. @throws Problem */
+/** Takes an entry out of a list. @throws TavrikError */
 export function removeContent(project: string, page: string | undefined, list: string, id: string): void {
   const opened = openPage(project, page);
   const { ids } = listIn(opened, list);
@@ -258,7 +258,7 @@ export function removeContent(project: string, page: string | undefined, list: s
   edit(opened, list, (file) => removeEntry(file, list, id));
 }
 
-/** Moves an entry of a list. @param to its new place, from 1 on @throws Problem */
+/** Moves an entry of a list. @param to its new place, from 1 on @throws TavrikError */
 export function moveContent(project: string, page: string | undefined, list: string, id: string, to: number): void {
   const opened = openPage(project, page);
   const { ids } = listIn(opened, list);
@@ -273,7 +273,7 @@ function fileOf({ project, contentFile }: OpenedPage, path: string): string {
   return covers(readSiteContent(project), path) ? siteFileOf(project) : contentFile;
 }
 
-/** Changes the file that fills a path; the site is rendered then. @throws Problem; nothing is changed then */
+/** Changes the file that fills a path; the site is rendered then. @throws TavrikError; nothing is changed then */
 export function edit(opened: OpenedPage, path: string, make: (file: ContentFile) => void): void {
   const target = fileOf(opened, path);
   const file = withLists(opened, path, target);

@@ -20,7 +20,7 @@ export interface PageLinks {
   readonly links: readonly FoundLink[];
 }
 
-/** The links of the pages of a project as they are filled, with what is wrong with them. @throws Problem */
+/** The links of the pages of a project as they are filled, with what is wrong with them. @throws TavrikError */
 export function linksOf(project: string, page?: string): PageLinks[] {
   const settings = openProject(project);
   const places = placesOf(settings.pages.map(({ name }) => name));
@@ -44,7 +44,7 @@ export function linksOf(project: string, page?: string): PageLinks[] {
 /**
  * Leads a link elsewhere: the content of its page says so from then on.
  * @param at path of its field, with or without `.address` at its end
- * @throws Problem for a link, a page, a section or a file that there is not
+ * @throws TavrikError for a link, a page, a section or a file that there is not
  */
 export function setLink(project: string, page: string | undefined, at: string, target: LinkTarget): string {
   const [own] = linksOf(project, pageNamed(openProject(project), page).name);

@@ -4,7 +4,7 @@ import { openProject } from '../../project/folder.js';
 import { pageNamed } from '../../project/settings.js';
 import { readPage } from '../render/read-page.js';
 
-/** What the pages of a project say of themselves as they are filled. @throws Problem */
+/** What the pages of a project say of themselves as they are filled. @throws TavrikError */
 export function describeProject(project: string, page?: string): PageFacts[] {
   const settings = openProject(project);
   const names = page === undefined ? settings.pages.map(({ name }) => name) : [pageNamed(settings, page).name];

@@ -56,12 +56,12 @@ function used({ documents, tokens }: OpenedTokens): UsedToken[] {
   return tokens.map((token) => ({ path: pathOf(token), token, places: places.get(pathOf(token)) ?? [] }));
 }
 
-/** The tokens of a project with where each stands. @throws Problem */
+/** The tokens of a project with where each stands. @throws TavrikError */
 export function listTokens(project: string): UsedToken[] {
   return used(open(project));
 }
 
-/** A page that shows the tokens. @returns its file in the project @throws Problem */
+/** A page that shows the tokens. @returns its file in the project @throws TavrikError */
 export function showTokens(project: string): string {
   replaceFolder(project, 'tokens', [['index.html', tokensPage(listTokens(project))]]);
   return 'tokens/index.html';
@@ -75,7 +75,7 @@ export interface Changed {
   readonly declarations: number;
 }
 
-/** Writes changed tokens, has fields that say a colour say it by its new name, and renders the site. @throws Problem; nothing is changed then */
+/** Writes changed tokens, has fields that say a colour say it by its new name, and renders the site. @throws TavrikError; nothing is changed then */
 function keep(project: string, { documents, tokens }: OpenedTokens, result: readonly Token[]): Changed {
   writeAndRender(project, () => {
     writeFile(join(project, TOKENS_FILE), tokensText(result));
@@ -108,19 +108,19 @@ function renameInContent(
   }
 }
 
-/** @throws Problem; nothing is changed then */
+/** @throws TavrikError; nothing is changed then */
 export function rename(project: string, path: string, name: string): Changed {
   const opened = open(project);
   return keep(project, opened, renameToken(opened.tokens, path, name));
 }
 
-/** @throws Problem; nothing is changed then */
+/** @throws TavrikError; nothing is changed then */
 export function merge(project: string, into: string, others: readonly string[]): Changed {
   const opened = open(project);
   return keep(project, opened, mergeTokens(opened.tokens, into, others));
 }
 
-/** @param wanted styles, or properties, or both, where the new token stands @throws Problem; nothing is changed then */
+/** @param wanted styles, or properties, or both, where the new token stands @throws TavrikError; nothing is changed then */
 export function split(project: string, path: string, name: string, wanted: readonly string[]): Changed {
   const opened = open(project);
   const places =
@@ -130,7 +130,7 @@ export function split(project: string, path: string, name: string, wanted: reado
 
 /**
  * Sets a token, and sees to it that all its uses change and nothing else.
- * @throws Problem; nothing is changed then
+ * @throws TavrikError; nothing is changed then
  */
 export function set(project: string, path: string, value: string, dark = false): Changed {
   const opened = open(project);
@@ -141,7 +141,7 @@ export function set(project: string, path: string, value: string, dark = false):
   return keep(project, opened, tokens);
 }
 
-/** The tokens as a file of the format, or as custom properties. @throws Problem */
+/** The tokens as a file of the format, or as custom properties. @throws TavrikError */
 export function exportTokens(project: string, format: 'json' | 'css'): string {
   const tokens = tokensOf(project);
   if (format === 'json') return writeTokens(tokens);
@@ -151,7 +151,7 @@ export function exportTokens(project: string, format: 'json' | 'css'): string {
   return renderTokens({ rest: all('rest'), dark: all('dark') });
 }
 
-/** Takes values in from a file: those of tokens that the project has. All or, if one is unknown, none. @throws Problem */
+/** Takes values in from a file: those of tokens that the project has. All or, if one is unknown, none. @throws TavrikError */
 export function importTokens(project: string, file: string): Changed {
   const opened = open(project);
   const given = readTokens(readFileOf(file), file);
@@ -178,7 +178,7 @@ export interface Matched {
   readonly changed: Changed;
 }
 
-/** @param within colours this near are taken; 0 for the same only @param dryRun nothing is taken @throws Problem */
+/** @param within colours this near are taken; 0 for the same only @param dryRun nothing is taken @throws TavrikError */
 export function match(project: string, file: string, within: number, dryRun: boolean): Matched {
   const opened = open(project);
   const brand = readTokens(readFileOf(file), file);
@@ -209,7 +209,7 @@ const WORSE = 0.001;
 
 /**
  * Brings colours together that are nearer than a distance, as long as the proof is not worse by it. Names that people gave
- * stay. @throws Problem
+ * stay. @throws TavrikError
  */
 export async function gather(
   project: string,

@@ -24,7 +24,7 @@ export interface PackOptions {
 
 /**
  * Packs a project, and tries the package: it is unpacked and installed into a fresh site before anybody is told that it is
- * done. @throws Problem; then nothing is written
+ * done. @throws TavrikError; then nothing is written
  */
 export async function pack(project: string, { as, out, only }: PackOptions): Promise<Packed> {
   if (!out.endsWith('.zip'))

@@ -21,7 +21,7 @@ export interface PackageTrial {
 /**
  * Installs a package into a fresh site of its own, opens all that it brought, and gives it its name if all is there.
  * @param making the package as it lies now; it is taken away if something is wrong
- * @throws Problem naming what is missing
+ * @throws TavrikError naming what is missing
  */
 export async function tryPackage(making: string, out: string): Promise<PackageTrial> {
   const data = mkdtempSync(join(tmpdir(), 'tavrik-try-'));
@@ -109,7 +109,7 @@ async function installDocuments(handed: HandedProject, connection: Connection, o
   return addresses.size;
 }
 
-/** @throws Problem if a fresh site does not have it */
+/** @throws TavrikError if a fresh site does not have it */
 async function answered(address: string, path: string, out: string): Promise<string> {
   const answer = await fetch(address);
   if (!answer.ok)

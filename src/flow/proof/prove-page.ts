@@ -31,7 +31,7 @@ export interface ProvedPage {
   readonly notes: readonly string[];
 }
 
-/** Compares one page with its source; what has not changed since it was last measured is not measured again. @throws Problem */
+/** Compares one page with its source; what has not changed since it was last measured is not measured again. @throws TavrikError */
 export async function provePage(
   browser: OpenBrowser,
   placed: PlacedPage,
@@ -109,7 +109,7 @@ function widthFiles(page: string, key: string, { proof, pictures: images }: Prov
   return keptFiles(keptName(page, proof.width), key, { value: proof, pictures: own });
 }
 
-/** @throws Problem if the page has no such section */
+/** @throws TavrikError if the page has no such section */
 function sectionIn({ page, widths }: Proof, section: string): string {
   const known = [...new Set(widths.flatMap(({ sections }) => sections.map(({ name }) => name)))];
   if (known.includes(section)) return section;

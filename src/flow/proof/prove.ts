@@ -25,7 +25,7 @@ export interface ProjectProof {
   readonly notes: readonly string[];
 }
 
-/** Compares the site of a project with its source at each width and writes the report. @throws Problem */
+/** Compares the site of a project with its source at each width and writes the report. @throws TavrikError */
 export async function prove(project: string, options: ProveOptions): Promise<ProjectProof> {
   const settings = openProject(project);
   const places = placesOf(settings.pages.map(({ name }) => name));

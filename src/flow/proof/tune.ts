@@ -38,7 +38,7 @@ export interface TunedPage extends Tuned {
 /** Most trials of one page, each a rendering at every width. */
 const MOST_TRIALS = 300;
 
-/** Fixes what can be fixed by style in the pages of a project, writes it to `adjust.yaml` and renders the site. @throws Problem */
+/** Fixes what can be fixed by style in the pages of a project, writes it to `adjust.yaml` and renders the site. @throws TavrikError */
 export async function tuneProject(project: string, options: TuneOptions): Promise<TunedPage[]> {
   const settings = openProject(project);
   const pages = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];

@@ -10,7 +10,7 @@ export interface TokenSources {
   readonly ask?: () => Promise<string>;
 }
 
-/** Makes sure of an address and finds its token. @throws Problem */
+/** Makes sure of an address and finds its token. @throws TavrikError */
 export async function connectionTo(address: string, sources: TokenSources): Promise<Connection> {
   const site = siteAddress(address);
   const token = (await tokenFrom(sources)).trim();
@@ -23,7 +23,7 @@ export async function connectionTo(address: string, sources: TokenSources): Prom
   return { address: site, token };
 }
 
-/** @throws Problem for what is no address, or would send the token in the clear over a network */
+/** @throws TavrikError for what is no address, or would send the token in the clear over a network */
 export function siteAddress(address: string): string {
   if (!URL.canParse(address))
     throw new TavrikError(`"${address}" is not an address.`, '--to', 'Write it as https://example.org.');
@@ -58,7 +58,7 @@ async function tokenFrom({ file, environment, ask }: TokenSources): Promise<stri
   );
 }
 
-/** What lets us in, from a file or the environment; empty if neither says it. @throws Problem */
+/** What lets us in, from a file or the environment; empty if neither says it. @throws TavrikError */
 export function readSecret(file: string | undefined, environment: string | undefined): string {
   if (file === undefined) return environment ?? '';
   if (!existsSync(file))

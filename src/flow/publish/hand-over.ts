@@ -39,7 +39,7 @@ export interface HandedProject {
 
 /**
  * What of a project is handed over. @param only ids of items, and none but these; what they need comes along
- * @throws Problem for what is not there
+ * @throws TavrikError for what is not there
  */
 export function handOver(
   project: string,
@@ -81,7 +81,7 @@ export function handOver(
   }
 }
 
-/** Some of the items, and what they need. @throws Problem */
+/** Some of the items, and what they need. @throws TavrikError */
 function chosen(items: readonly Item[], only: readonly string[]): readonly Item[] {
   if (only.length === 0) return items;
   const ids = items.map(({ id }) => id);

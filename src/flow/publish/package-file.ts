@@ -20,7 +20,7 @@ export interface OpenedPackage {
   readonly close: () => void;
 }
 
-/** Unpacks a package and makes sure of every file in it. @throws Problem naming what is wrong */
+/** Unpacks a package and makes sure of every file in it. @throws TavrikError naming what is wrong */
 export async function openPackage(file: string): Promise<OpenedPackage> {
   if (!existsSync(file))
     throw new TavrikError('File not found.', file, 'Name a package that tavrik pack wrote.', 'not-found');
@@ -60,7 +60,7 @@ function opened(file: string, { folder, files, remove }: Unpacked): OpenedPackag
   return { manifest, read, files, close: remove };
 }
 
-/** @throws Problem if it is no manifest of a version that is known */
+/** @throws TavrikError if it is no manifest of a version that is known */
 function manifestOf(text: string, file: string): Manifest {
   let json: unknown;
   try {
@@ -85,7 +85,7 @@ function manifestOf(text: string, file: string): Manifest {
   );
 }
 
-/** What a package of documents hands over. @throws Problem for a package of something else */
+/** What a package of documents hands over. @throws TavrikError for a package of something else */
 export function handedFrom({ manifest, read }: OpenedPackage, file: string): HandedProject {
   if (manifest.as !== 'document' || !manifest.items)
     throw new TavrikError(

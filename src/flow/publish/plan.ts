@@ -56,7 +56,7 @@ export interface SendStep {
   readonly put?: { readonly body: object; readonly etag?: string };
 }
 
-/** Finds out what there is, and what sending would do. Nothing is changed. @throws Problem */
+/** Finds out what there is, and what sending would do. Nothing is changed. @throws TavrikError */
 export async function planSending(client: ApiClient, handed: HandedProject, options: PlanOptions): Promise<SendStep[]> {
   const { place, onto } = options;
   if ((place === 'new') !== (onto === undefined))

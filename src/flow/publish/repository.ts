@@ -52,7 +52,7 @@ interface PreparedCommit {
 /** A branch may move while a commit is made: so often it is tried anew. */
 const TRIES = 3;
 
-/** Makes a commit of the site of a project, in a copy of a repository of its own. Nothing is pushed yet. @throws Problem */
+/** Makes a commit of the site of a project, in a copy of a repository of its own. Nothing is pushed yet. @throws TavrikError */
 async function toRepository(project: string, address: string, options: CommitOptions): Promise<PreparedCommit> {
   const site = join(project, 'site');
   if (!existsSync(join(site, 'index.html')))

@@ -37,7 +37,7 @@ export class SiteSending {
     this.client = new ApiClient(connection);
   }
 
-  /** @throws Problem if the site cannot be reached, does not know the token, or what is asked for cannot be done */
+  /** @throws TavrikError if the site cannot be reached, does not know the token, or what is asked for cannot be done */
   async plan(options: PlanOptions): Promise<Plan> {
     const { etag } = await this.client.get('/site');
     const { source, tokens } = this.handed;

@@ -23,7 +23,7 @@ export interface ReadPage {
   readonly contentFile: string;
 }
 
-/** Reads the document and the content of a page. @throws Problem */
+/** Reads the document and the content of a page. @throws TavrikError */
 export function readPage(project: string, name: string): ReadPage {
   const file = join(project, 'pages', `${name}.json`);
   const read = readDocument(readJson(file), file);
@@ -39,7 +39,7 @@ export function readPage(project: string, name: string): ReadPage {
   return { name, file, document, content, contentFile };
 }
 
-/** Fields in the content of the site that no page of the project has. @throws Problem */
+/** Fields in the content of the site that no page of the project has. @throws TavrikError */
 export function unknownInSite(project: string): string[] {
   const site = readSiteContent(project);
   if (site.values.size === 0 && site.lists.size === 0) return [];

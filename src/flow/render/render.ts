@@ -53,7 +53,7 @@ export interface RenderAs {
   readonly section?: string;
 }
 
-/** Makes the site of a project again from its page documents, content and assets. @throws Problem */
+/** Makes the site of a project again from its page documents, content and assets. @throws TavrikError */
 export function render(project: string, options: RenderAs = { as: 'site' }): Rendered {
   const settings = openProject(project);
   if (options.as === 'site' && !options.anew) refuseEdited(project);
@@ -75,14 +75,14 @@ export function render(project: string, options: RenderAs = { as: 'site' }): Ren
   };
 }
 
-/** Writes what a person changed, and makes the site again. @throws Problem before anything is written if the site was changed by hand */
+/** Writes what a person changed, and makes the site again. @throws TavrikError before anything is written if the site was changed by hand */
 export function writeAndRender(project: string, write: () => void): void {
   refuseEdited(project);
   write();
   render(project);
 }
 
-/** The files that a project is rendered as, but for those that it shows; nothing is written. @throws Problem */
+/** The files that a project is rendered as, but for those that it shows; nothing is written. @throws TavrikError */
 export function renderedFiles(project: string, as: 'site' | 'templates'): readonly ProjectFile[] {
   return make(project, openProject(project), { as }).files;
 }
@@ -184,7 +184,7 @@ function siteNotes(project: string): string[] {
   );
 }
 
-/** @throws Problem if there is no section of that name */
+/** @throws TavrikError if there is no section of that name */
 function idOf(document: PageDocument, section: string, file: string): string {
   const all = sectionsOf(document);
   const found = all.find(({ name }) => name === section || slug(name, 40) === section);

@@ -51,7 +51,7 @@ export interface Revised {
 /** Of less than this share of the old version is the new one another page. */
 const SAME_PAGE = 0.4;
 
-/** Takes a new version of the sources in. What people decided, wrote and adjusted stays. @throws Problem; the project stays as it was then */
+/** Takes a new version of the sources in. What people decided, wrote and adjusted stays. @throws TavrikError; the project stays as it was then */
 export async function revise(project: string, sources: readonly string[], options: ReviseOptions): Promise<Revised> {
   const settings = openProject(project);
   refuseEdited(project);
@@ -148,7 +148,7 @@ function rootFor(root: string | undefined, sources: readonly string[]): string |
   return sources.every((source) => resolve(source).startsWith(`${resolve(root)}${sep}`)) ? root : undefined;
 }
 
-/** A page document that somebody changed by hand would be made anew. @throws Problem */
+/** A page document that somebody changed by hand would be made anew. @throws TavrikError */
 function refuseChanged(project: string, pages: readonly PageSettings[], { anyway }: ReviseOptions): void {
   const changed = anyway ? [] : changedPages(project, pages);
   if (changed.length)
@@ -160,7 +160,7 @@ function refuseChanged(project: string, pages: readonly PageSettings[], { anyway
     );
 }
 
-/** @throws Problem if artboards are missing that the old version had */
+/** @throws TavrikError if artboards are missing that the old version had */
 function refuseFewer(pages: readonly PageSettings[], sources: readonly string[], { anyway }: ReviseOptions): void {
   const before = pages.filter(({ kind }) => kind === 'design').flatMap((page) => page.sources);
   if (

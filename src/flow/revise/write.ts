@@ -166,7 +166,7 @@ export function exchange(project: string, staged: string): void {
   renameSync(leaving, join(target, BEFORE));
 }
 
-/** Takes the last revision back, whole. @throws Problem if there is none */
+/** Takes the last revision back, whole. @throws TavrikError if there is none */
 export function undoRevision(project: string): void {
   openProject(project);
   const target = resolve(project);

@@ -11,7 +11,7 @@ const HOME_PAGES = ['index.html', 'index.htm', 'index.xhtml'];
 
 /**
  * Says what the given sources are: one for each web page; artboards are one together, whatever pages they are of.
- * @throws Problem for each kind of thing that cannot be converted
+ * @throws TavrikError for each kind of thing that cannot be converted
  */
 export function findSources(given: readonly string[], root?: string): readonly Source[] {
   if (given.length === 0)
@@ -32,7 +32,7 @@ export function findSources(given: readonly string[], root?: string): readonly S
 /**
  * Options that mean nothing for a source are refused rather than passed over.
  * @param options which were given, by name, of those for web pages and of those for designs
- * @throws Problem naming the first
+ * @throws TavrikError naming the first
  */
 export function refuseForeign(
   kind: Source['kind'] | undefined,
@@ -56,7 +56,7 @@ function differentKinds(given: readonly string[]): TavrikError {
   );
 }
 
-/** Pages of equal names are told apart by the folders they lie in. @throws Problem if that does not help */
+/** Pages of equal names are told apart by the folders they lie in. @throws TavrikError if that does not help */
 function ownNames(sources: readonly Source[]): Source[] {
   const taken = (name: string): boolean => sources.filter((source) => source.name === name).length > 1;
   const named = sources.map((source) => {

@@ -42,7 +42,7 @@ export interface OpenedArtboard {
   readonly reached: DecisionOutcome;
 }
 
-/** Places the artboards of files in pages of the browser: a file holds one, or several beside each other. @throws Problem */
+/** Places the artboards of files in pages of the browser: a file holds one, or several beside each other. @throws TavrikError */
 export async function placeArtboards(
   browser: OpenBrowser,
   served: Served,
@@ -106,7 +106,7 @@ async function place(
   throw new TavrikError(`This SVG cannot be read (${placed.detail}).`, file, 'Export it again, or fix it.');
 }
 
-/** Reads a placed artboard as the browser draws it. @param given font files at hand @throws Problem if it shows nothing */
+/** Reads a placed artboard as the browser draws it. @param given font files at hand @throws TavrikError if it shows nothing */
 export async function openArtboard(
   { file, page }: PlacedArtboard,
   given: readonly FontFile[],

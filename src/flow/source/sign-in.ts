@@ -15,7 +15,7 @@ const schema = Joi.object({
   cookies: Joi.object().pattern(name, line).default({}),
 });
 
-/** Reads a file (YAML or JSON) with `headers` and `cookies`, each names with their values. @throws Problem */
+/** Reads a file (YAML or JSON) with `headers` and `cookies`, each names with their values. @throws TavrikError */
 export function readSignIn(file: string): SignIn {
   if (!existsSync(file)) throw new TavrikError('File not found.', file, 'Check --sign-in.', 'not-found');
   let value: unknown;

@@ -25,7 +25,7 @@ export interface Choice {
 export interface StartOptions {
   readonly browser?: string;
   readonly progress: Progress;
-  /** Reads a list of widths as the command line does. @throws Problem */
+  /** Reads a list of widths as the command line does. @throws TavrikError */
   readonly readWidths: (text: string) => number[];
 }
 

@@ -48,7 +48,7 @@ interface Looked {
   readonly pictures: readonly Buffer[];
 }
 
-/** Looks sources over, and writes a report of it. @throws Problem */
+/** Looks sources over, and writes a report of it. @throws TavrikError */
 export async function survey(given: readonly string[], options: SurveyOptions): Promise<Survey> {
   const sources = findSources(given, options.root);
   refuseForeign(sources[0]?.kind, {

@@ -35,7 +35,7 @@ export interface Watching {
 /** Editors write a file in several goes; ms. */
 const CALM = 120;
 
-/** Serves a project and keeps its site and its proof in step with the files of its people. @throws Problem */
+/** Serves a project and keeps its site and its proof in step with the files of its people. @throws TavrikError */
 export async function watchProject(project: string, options: WatchOptions): Promise<Watching> {
   const folder = resolve(project);
   const online = openProject(folder).pages.some(isOnline);

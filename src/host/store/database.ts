@@ -56,7 +56,7 @@ export class Records {
     private readonly folder: string,
   ) {}
 
-  /** @throws Problem if another process has it, or it is of a newer version of the program */
+  /** @throws TavrikError if another process has it, or it is of a newer version of the program */
   static open(folder: string): Records {
     mkdirSync(folder, { recursive: true });
     take(folder);
@@ -118,7 +118,7 @@ export class Records {
   }
 }
 
-/** Makes this process the only one that has the folder. What one that is gone has left behind is taken away. @throws Problem */
+/** Makes this process the only one that has the folder. What one that is gone has left behind is taken away. @throws TavrikError */
 function take(folder: string): void {
   const file = join(folder, HOLDER_FILE);
   for (;;) {

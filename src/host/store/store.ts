@@ -18,7 +18,7 @@ export interface Store {
   readonly close: () => void;
 }
 
-/** Opens the folder of a host, or makes one. @throws Problem if another process has it */
+/** Opens the folder of a host, or makes one. @throws TavrikError if another process has it */
 export function openStore(folder: string): Store {
   const records = Records.open(folder);
   const media = new Media(records, folder);

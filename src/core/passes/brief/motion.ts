@@ -49,7 +49,7 @@ export function motionPass(rules: readonly MotionRule[], lost: (line: number, te
   };
 }
 
-/** @throws Problem if an element is to move in two ways */
+/** @throws TavrikError if an element is to move in two ways */
 function refuseTwice(moving: Map<string, number>, id: string, { at, line }: MotionRule): void {
   const before = moving.get(id);
   if (before !== undefined)

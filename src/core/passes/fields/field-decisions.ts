@@ -15,7 +15,7 @@ import { mapFields, pathsIn, startsOf, type Paths } from './paths.js';
  * A pass that does what a brief says of fields, one decision after the other: names, places, what is one field, what is
  * hidden or split, and the rules of each.
  * @param lost is told of each decision that found nothing
- * @throws Problem where two fields would have one name without being said to be one
+ * @throws TavrikError where two fields would have one name without being said to be one
  */
 export function fieldDecisionsPass(
   decisions: readonly FieldDecision[],
@@ -68,7 +68,7 @@ function decide(
 }
 
 /**
- * A text in which words may be set off from now on, or no more. @throws Problem where the page cannot have it so
+ * A text in which words may be set off from now on, or no more. @throws TavrikError where the page cannot have it so
  */
 function retyped(document: PageDocument, { at, type, line }: FieldDecision): PageDocument {
   const where = `brief.yaml, line ${line}`;
