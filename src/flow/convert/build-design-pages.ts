@@ -45,7 +45,7 @@ export async function buildDesignPages(
     progress,
   );
   try {
-    const mades: PageBuild[] = [];
+    const builds: PageBuild[] = [];
     for (const page of read.pages) {
       const width = required(page.document.source.widths[0]);
       const reached = [...page.reached];
@@ -69,7 +69,7 @@ export async function buildDesignPages(
         { brief: decisions, address: read.address, online: false, references },
         store,
       );
-      mades.push({
+      builds.push({
         document: headed.document,
         references,
         source,
@@ -83,7 +83,7 @@ export async function buildDesignPages(
         reasons: sectionsOf(document).map(({ id, name }) => ({ section: name, lines: page.reasons.get(id) ?? [] })),
       });
     }
-    return mades;
+    return builds;
   } finally {
     await read.close();
   }

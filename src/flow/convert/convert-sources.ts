@@ -25,39 +25,39 @@ export async function convertSources(
   browser: OpenBrowser,
 ): Promise<Converted> {
   const store = new AssetStore();
-  const mades: PageBuild[] = [];
+  const builds: PageBuild[] = [];
   for (const source of sources) {
     const progress =
       sources.length > 1 ? (text: string) => options.progress(`${source.name}: ${text}`) : options.progress;
     const own = { ...options, progress };
-    mades.push(
+    builds.push(
       ...(source.kind === 'design'
         ? await buildDesignPages(source, own, browser, store)
         : [await buildWebPage(source, own, browser, store)]),
     );
   }
-  const savings = await slimAll(mades, store, options, browser);
-  store.keep(new Set(mades.flatMap(({ document }) => assetAddresses(document))));
+  const savings = await slimAll(builds, store, options, browser);
+  store.keep(new Set(builds.flatMap(({ document }) => assetAddresses(document))));
   options.progress('Writing the project');
-  const written = writeProject(mades, store, options, browser.version);
+  const written = writeProject(builds, store, options, browser.version);
   const { proof, tuned } = options.proof ? await proveAndTune(options, browser) : {};
-  const pages = mades.map((entry, index): ConvertedPage => {
+  const pages = builds.map((entry, index): ConvertedPage => {
     const proved = proof?.pages.find(({ page }) => page === entry.document.name);
     return { ...summary(entry, required(written[index])), ...(proved ? { proof: proved } : {}) };
   });
   const notes = [
     ...lostDecisions(
       options.decisions,
-      mades.flatMap(({ reached }) => reached),
+      builds.flatMap(({ reached }) => reached),
     ),
-    ...lostFields(mades),
-    ...lostPages(options.decisions, mades),
+    ...lostFields(builds),
+    ...lostPages(options.decisions, builds),
   ];
   return {
     project: options.out,
     pages,
     assets: new Set(
-      mades.flatMap(({ document: { head: _, ...shown } }) =>
+      builds.flatMap(({ document: { head: _, ...shown } }) =>
         assetAddresses(shown).filter((assetAddress) => assetAddress.startsWith('assets/')),
       ),
     ).size,
@@ -68,14 +68,14 @@ export async function convertSources(
 }
 
 /** What the brief says of fields that none of the pages has. */
-function lostFields(mades: readonly PageBuild[]): string[] {
-  const [first, ...others] = mades.map((entry) => entry.lostFields);
+function lostFields(builds: readonly PageBuild[]): string[] {
+  const [first, ...others] = builds.map((entry) => entry.lostFields);
   return [...(first ?? [])].flatMap(([line, text]) => (others.every((map) => map.has(line)) ? [text] : []));
 }
 
 /** Pages that the brief says something about and that there are not. */
-function lostPages({ aboutPages = {} }: Brief, mades: readonly PageBuild[]): string[] {
-  const names = mades.map(({ document }) => document.name);
+function lostPages({ aboutPages = {} }: Brief, builds: readonly PageBuild[]): string[] {
+  const names = builds.map(({ document }) => document.name);
   return Object.keys(aboutPages)
     .filter((name) => !names.includes(name))
     .map((name) => `brief.yaml: about-pages names "${name}", which is no page; there are ${names.join(', ')}`);
@@ -109,24 +109,24 @@ async function proveAndTune(
 
 /** Offers the pictures of all pages as the brief asks, and says what that saved; nothing if it does not ask. */
 async function slimAll(
-  mades: PageBuild[],
+  builds: PageBuild[],
   store: AssetStore,
   { decisions: { pictures: images }, progress }: ReadOptions,
   browser: OpenBrowser,
 ): Promise<Savings | undefined> {
-  const limits = mades.map(({ reached }) => new Map(reached.flatMap(({ largest = [] }) => [...largest])));
+  const limits = builds.map(({ reached }) => new Map(reached.flatMap(({ largest = [] }) => [...largest])));
   if (!images && limits.every(({ size }) => size === 0)) return undefined;
   progress('Resizing images to the size at which they are shown');
   const { resizeImages, noSavings, addSavings } = await import('./resize-images.js');
   let all = noSavings;
-  for (const [at, entry] of mades.entries()) {
+  for (const [at, entry] of builds.entries()) {
     const { document, savings } = await resizeImages(
       entry.document,
       store,
       { ...defined({ all: images }), largest: limits[at] ?? new Map() },
       browser,
     );
-    mades[at] = { ...entry, document };
+    builds[at] = { ...entry, document };
     all = addSavings(all, savings);
   }
   return all;

@@ -63,22 +63,22 @@ export interface WrittenPage {
 /** Writes converted sources as a project, whole or not at all; what people wrote in an old project stays. */
 // eslint-disable-next-line max-lines-per-function -- the files of a project, in the order in which each needs the ones before
 export function writeProject(
-  mades: readonly PageBuild[],
+  builds: readonly PageBuild[],
   store: AssetStore,
   options: ReadOptions,
   browserVersion: string,
 ): WrittenPage[] {
   const { out, briefText } = options;
-  const places = placesOf(mades.map(({ document }) => document.name));
+  const places = placesOf(builds.map(({ document }) => document.name));
   const placeOf = (entry: PageBuild): SitePlace => required(places.get(entry.document.name));
-  const linked = mades.map((entry) => ({ address: addressOf(entry.source), file: placeOf(entry).html }));
+  const linked = builds.map((entry) => ({ address: addressOf(entry.source), file: placeOf(entry).html }));
   refuseEdited(out);
   const languages = (page: string): ReadonlyMap<string, Content> =>
     isProject(out) ? languagesOf(out, page) : new Map();
-  const translated = new Map(mades.map((entry) => [placeOf(entry).html, [...languages(entry.document.name).keys()]]));
+  const translated = new Map(builds.map((entry) => [placeOf(entry).html, [...languages(entry.document.name).keys()]]));
   const adjustments = isProject(out) ? readAdjustments(out) : [];
   const led = resolveLinks(
-    mades.map((entry) => linkedTo(entry, linked)),
+    builds.map((entry) => linkedTo(entry, linked)),
     (page) => required(places.get(page)).html,
   );
   const documents = factsAcross(led);
@@ -86,7 +86,7 @@ export function writeProject(
   const adjusted = documents.map((document) => adjust(document, adjustments).document);
   const tokens = keepTokens(isProject(out) ? tokensOf(out) : [], collectTokens(documents));
   const palette = paletteOf(tokens);
-  const pages = mades.map((entry, at) => {
+  const pages = builds.map((entry, at) => {
     const bare = required(documents[at]);
     checkDocument(bare, `pages/${bare.name}.json`);
     const document: PageDocument = { ...bare, palette };
@@ -133,7 +133,7 @@ export function writeProject(
     [TOKENS_FILE, tokensText(tokens)],
     [
       BRIEF_FILE,
-      withSchemaLine(briefText ?? writeBrief(mades.flatMap(({ findings = [] }) => findings)), BRIEF_SCHEMA_PATH),
+      withSchemaLine(briefText ?? writeBrief(builds.flatMap(({ findings = [] }) => findings)), BRIEF_SCHEMA_PATH),
     ],
     ...(common.values.size || common.lists.size || existsSync(siteFileOf(out))
       ? [[SITE_CONTENT, siteContentText(nest(common))] as const]
