@@ -1,5 +1,6 @@
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
+import { unheard } from './quiet-window.js';
 import { inside, putIntoPage } from './inpage-script.js';
 import { VIEW_HEIGHT } from './launch.js';
 import { SETTLE_LIMIT } from './visit.js';
@@ -41,12 +42,14 @@ export async function screenshot(page: Page, height: number): Promise<Buffer> {
   return Buffer.from(data, 'base64');
 }
 
-/** A picture of a whole page whose scripts run, as PNG. They see no other size of the window than that of the page. */
+/** A picture of a whole page whose scripts run, as PNG. They hear of no other size of the window than that of the page. */
 export async function screenshotOfSource(page: Page, height: number): Promise<Buffer> {
   const width = page.viewportSize()?.width ?? 1;
   /* Browsers picture no higher page in one piece. */
   if (height > MAX_HEIGHT) return screenshot(page, height);
-  const whole = await page.screenshot({ fullPage: true, animations: 'allow', caret: 'initial', timeout: LOAD_LIMIT });
+  const whole = await unheard(page, () =>
+    page.screenshot({ fullPage: true, animations: 'allow', caret: 'initial', timeout: LOAD_LIMIT }),
+  );
   const size = await sharp(whole).metadata();
   const high = Math.max(1, height);
   if (size.width === width && size.height === high) return whole;

@@ -5,6 +5,7 @@ import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { Choice, Scheme, SignIn } from '../core/source/reading.js';
 import type { ChoiceResult } from './inpage/tree/choose.js';
 import { inside, putIntoPage } from './inpage-script.js';
+import { guardWindow } from './quiet-window.js';
 import type { OpenBrowser } from './launch.js';
 
 /** Longest wait for the document of a page, for all it loads, and for its fonts and pictures after that; ms. */
@@ -49,6 +50,7 @@ export async function visit(browser: OpenBrowser, how: Visit, width: number): Pr
     scheme: how.scheme,
     ...(how.signIn ? { signIn: how.signIn, origin: new URL(how.address).origin } : {}),
   });
+  await guardWindow(page);
   const counted = await countBytes(page);
   const requests = watchRequests(page);
   try {
@@ -156,8 +158,6 @@ async function rest(page: Page): Promise<void> {
   while (!page.isClosed()) {
     try {
       await putIntoPage(page);
-      /* As on a phone, where a window changes its size as soon as it is scrolled: scripts lay a page out anew then. */
-      await page.evaluate(() => dispatchEvent(new Event('resize')));
       await inside(page, 'settle', SETTLE_LIMIT, true);
       return;
     } catch (error) {

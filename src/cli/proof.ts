@@ -1,6 +1,15 @@
 import { defined } from '../core/data/defined.js';
 import { Command } from 'commander';
-import { percent, type Proof } from '../core/proof/proof.js';
+import {
+  beyondRest,
+  CONDITION_NAME,
+  differsToSee,
+  findingOf,
+  limitUnder,
+  placeOfCondition,
+} from '../core/proof/conditions.js';
+import { percent } from '../core/proof/percent.js';
+import type { Proof } from '../core/proof/proof.js';
 import { TavrikError } from '../core/errors/tavrik-error.js';
 import { EXIT } from './exit.js';
 import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
@@ -26,7 +35,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
     .option('--section <name>', 'report only this section')
     .option('--widths, --width <list>', 'viewport widths, px; without it those of the project')
     .option('--limit <percent>', 'largest share of differing pixels, in percent')
-    .option('--quick', 'compare only: no sweep over all widths, no accessibility check')
+    .option('--quick', 'compare only: no other conditions, no sweep over all widths, no accessibility check')
     .option('--junit <file>', 'also write the result as JUnit XML')
     .option('--sign-in <file>', 'headers and cookies for an address that must be opened again')
     .option(...BROWSER_OPTION)
@@ -59,6 +68,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
           if (proof.pages.length > 1) terminal.print(terminal.paint.bold(page.page));
           showProof(page, terminal);
           showDifferences(page, terminal);
+          showConditions(page, terminal);
           showFurther(page, terminal);
         }
         for (const note of proof.notes) terminal.say(terminal.paint.yellow(`note: ${note}`));
@@ -114,6 +124,27 @@ export function showDifferences(proof: Proof, { print, paint }: Terminal): void 
       print(paint.dim(`  … and ${differences.length - MOST_PRINTED} more in the report`));
   }
 }
+
+/** Prints how the page stands under conditions; those with nothing to see in one line. */
+function showConditions({ conditions, limits }: Proof, { print, paint }: Terminal): void {
+  if (!conditions) return;
+  const seen = conditions.filter(differsToSee);
+  const fine = [...new Set(conditions.filter((proof) => !seen.includes(proof)).map(({ condition }) => condition))];
+  const same = fine.filter((condition) => !seen.some((proof) => proof.condition === condition));
+  if (seen.length)
+    print(paint.bold(`Under other conditions: ${seen.length} of ${conditions.length} comparisons differ`));
+  for (const proof of seen) {
+    const colour = beyondRest(proof).differ > limitUnder(proof.condition, limits) ? paint.red : paint.yellow;
+    const figures = `${percent(proof.differ)} of the pixels differ, ${percent(proof.words.placed)} of the words in position`;
+    print(`  ${colour(`${placeOfCondition(proof)}: ${figures}`)}  ${findingOf(proof)}`);
+    for (const { name } of proof.controls?.unlike.slice(0, MOST_NAMED) ?? []) print(paint.dim(`    ${name}`));
+  }
+  if (same.length)
+    print(paint.green(`As in the source: ${same.map((condition) => CONDITION_NAME[condition]).join(', ')}`));
+}
+
+/** So many controls that look otherwise are printed of one comparison. */
+const MOST_NAMED = 5;
 
 /** Prints the faults at other widths, and accessibility violations. */
 function showFurther({ sweep, barriers }: Proof, { print, paint }: Terminal): void {

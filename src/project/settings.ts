@@ -2,6 +2,7 @@ import { schemaLine } from './schema-line.js';
 import { SOURCE_KINDS, type SourceKind } from '../core/document/types.js';
 import { SCREEN_NAMES, type DesignChoices, type Scale } from '../core/design/responsive/screens.js';
 import Joi from 'joi';
+import { CONDITION_NAME, CONDITIONS, type Condition } from '../core/proof/conditions.js';
 import { parse, stringify } from 'yaml';
 import { MOVES, SCHEMES, type Move, type Schemes } from '../core/source/reading.js';
 import { TavrikError } from '../core/errors/tavrik-error.js';
@@ -25,6 +26,10 @@ export interface ProjectSettings {
     readonly faults?: number;
     /** Most rules of accessibility that are broken worse than in the source. */
     readonly worse?: number;
+    /** Largest share of differing pixels under a condition, where it is another than `differ`. */
+    readonly conditions?: Readonly<Partial<Record<Condition, number>>>;
+    /** Most controls that look otherwise when they are hovered or focused. */
+    readonly controls?: number;
   };
 }
 
@@ -56,6 +61,11 @@ export const NARROWEST = 200;
 export const WIDEST = 4000;
 
 const share = Joi.number().min(0).max(1);
+
+function limitUnder(condition: Condition): Joi.NumberSchema {
+  return share.description(`The greatest share of differing pixels that is accepted: ${CONDITION_NAME[condition]}.`);
+}
+
 const shares = Joi.object({
   type: share.description('Of type sizes.'),
   lines: share.description('Of line heights.'),
@@ -147,6 +157,13 @@ export const SETTINGS_SCHEMA = Joi.object({
       .integer()
       .min(0)
       .description('The greatest number of accessibility rules broken worse than in the source that is accepted.'),
+    conditions: Joi.object(
+      Object.fromEntries(CONDITIONS.map((condition) => [condition, limitUnder(condition)])),
+    ).description('Limits under conditions, where they are others than `differ`.'),
+    controls: Joi.number()
+      .integer()
+      .min(0)
+      .description('The greatest number of controls that may look different when hovered or focused.'),
   })
     .default(LIMITS)
     .description('Limits of a comparison.'),

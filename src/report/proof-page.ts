@@ -1,47 +1,39 @@
 import { required } from '../core/data/required.js';
-import { percent, type Proof, type SectionProof, type WidthProof } from '../core/proof/proof.js';
+import { percent } from '../core/proof/percent.js';
+import type { Proof, SectionProof, WidthProof } from '../core/proof/proof.js';
 import { escapeText as text, escapeAttribute as attribute } from '../core/render/escape.js';
 import type { Band } from '../core/proof/pixels.js';
 import type { Difference } from '../core/proof/difference.js';
+import { conditionPart, conditionRules } from './condition-part.js';
+import { CAPTION, crop, imageHeight, imageRules, SIDES, type ProofImages, type Shown, type Side } from './crops.js';
 import { grade } from './grade.js';
 import { PROOF_STYLE } from './proof-style.js';
 import { reportPage, verdict } from './shell.js';
 
-/** Pictures of one width, PNG. */
-export interface ProofImages {
-  readonly source: Buffer;
-  readonly result: Buffer;
-  /** Missing where the two are the same to the last pixel. */
-  readonly difference?: Buffer;
-}
-
-const SIDES = ['source', 'result', 'difference'] as const;
-type Side = (typeof SIDES)[number];
-const CAPTION: Readonly<Record<Side, string>> = { source: 'Source', result: 'Result', difference: 'Difference' };
-
 /** The report of a proof: one HTML file with everything in it. */
-export function proofPage(proof: Proof, images: ReadonlyMap<number, ProofImages>): string {
+export function proofPage(
+  proof: Proof,
+  images: ReadonlyMap<number, ProofImages>,
+  underConditions: readonly (ProofImages | undefined)[] = [],
+): string {
   const limits = `Limits: at most ${percent(proof.limits.differ)} of the pixels differ, at least ${percent(proof.limits.placed)} of the words are within 2 px of their position.`;
   return reportPage({
     title: `Proof of “${proof.page}”`,
-    style: PROOF_STYLE + [...images].map(([width, three]) => imageRules(width, three)).join(''),
+    style:
+      PROOF_STYLE +
+      [...images].map(([width, three]) => imageRules(String(width), three)).join('') +
+      conditionRules(underConditions),
     skip: ['figures', 'To the figures'],
     lead: `${verdict(proof.over, 'Within the limits at every width.')}\n<p class="soft">${limits}</p>`,
     body: [
       `<section id="figures" aria-label="Figures by section and width">${figureTable(proof)}</section>`,
       ...proof.widths.map((width) => widthPart(width, images.get(width.width))),
+      conditionPart(proof, underConditions),
       furtherPart(proof),
       SCRIPT,
     ].join('\n'),
     foot: 'All screenshots are from one browser at the same viewport. “Difference” shows the source in grey and every differing pixel in red.',
   });
-}
-
-function imageRules(width: number, images: ProofImages): string {
-  const rule = (classes: string, image: Buffer): string =>
-    `${classes}{background-image:url(data:image/${image[0] === 0xff ? 'jpeg' : 'png'};base64,${image.toString('base64')})}\n`;
-  if (!images.difference) return rule(`.p${width}-source,.p${width}-result`, images.source);
-  return SIDES.map((side) => rule(`.p${width}-${side}`, required(images[side]))).join('');
 }
 
 function figureTable(proof: Proof): string {
@@ -81,6 +73,10 @@ function cells(differ: number, placed: number | undefined, link: string): string
       ? '<td class="soft">–</td>'
       : `<td class="${placed >= 0.995 ? 'good' : placed >= 0.95 ? 'fair' : 'poor'}">${percent(placed)}</td>`;
   return `<td class="first ${grade(differ)}"><a href="${attribute(link)}">${percent(differ)}</a></td>${shown}`;
+}
+
+function shownAt(width: number): Shown {
+  return { name: String(width), width };
 }
 
 function anchor(width: number, name: string): string {
@@ -159,7 +155,7 @@ function three(
         ? '<p class="good">No pixel differs.</p>'
         : band
           ? crop(
-              width,
+              shownAt(width),
               side,
               band,
               required(heights[index]),
@@ -185,20 +181,14 @@ function outlines(found: readonly Difference[], width: number, section: string, 
     .join('');
 }
 
-/** A band of a picture: the picture is the background, moved so that the band shows. */
-function crop(width: number, side: Side, { y, height }: Band, whole: number, label: string, marks = ''): string {
-  const place = whole > height ? (y / (whole - height)) * 100 : 0;
-  return `<div class="crop p${width}-${side}" role="img" aria-label="${attribute(label)}" style="aspect-ratio:${width}/${height};background-position:0 ${Math.min(100, place).toFixed(3)}%">${marks}</div>`;
-}
-
 /** Source and result on each other, with a handle that uncovers the one or the other. */
 function slider(width: number, section: SectionProof, heights: readonly number[]): string {
   const { result, name, source } = section;
   if (!result || required(heights[2]) === 0) return '';
   const label = `Source to result of ${name} at ${width} px`;
   return `<details><summary>Slide over both</summary><div class="slide" style="max-width:${width}px">
-${crop(width, 'result', result, required(heights[1]), `Result of ${name} at ${width} px`)}
-${crop(width, 'source', source, required(heights[0]), `Source of ${name} at ${width} px`)}
+${crop(shownAt(width), 'result', result, required(heights[1]), `Result of ${name} at ${width} px`)}
+${crop(shownAt(width), 'source', source, required(heights[0]), `Source of ${name} at ${width} px`)}
 <input type="range" min="0" max="100" value="50" aria-label="${attribute(label)}"></div></details>`;
 }
 
@@ -227,9 +217,4 @@ function movedWords({ words }: WidthProof): string {
       `<tr><th scope="row">${text(word)}</th><td>${Math.round(x)}, ${Math.round(y)}</td><td>${dx === undefined ? 'missing' : `${dx} px right, ${dy} px down`}</td></tr>`,
   );
   return `<details><summary>Words that moved (${words.moved.length}, farthest first)</summary><div class="scroll"><table><thead><tr><th scope="col">Word</th><th scope="col">source position</th><th scope="col">moved by</th></tr></thead><tbody>${rows.join('')}</tbody></table></div></details>`;
-}
-
-/** Height of a PNG picture: the second number of its header (PNG, 11.2.2 IHDR). */
-function imageHeight(png: Buffer): number {
-  return png.readUInt32BE(20);
 }

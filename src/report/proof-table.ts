@@ -1,4 +1,5 @@
-import { percent, type Proof } from '../core/proof/proof.js';
+import { percent } from '../core/proof/percent.js';
+import type { Proof } from '../core/proof/proof.js';
 import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
 import { fileNameOf } from '../core/render/site.js';
 import { grade } from './grade.js';

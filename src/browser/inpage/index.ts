@@ -6,6 +6,8 @@ export { readSectionMarkup } from './measure/section-markup.js';
 export { findControls } from './capture/controls.js';
 export { probeDefaults } from './capture/defaults.js';
 export { captureDrawing } from './drawing/capture-drawing.js';
+export { listControls } from './measure/listed-controls.js';
+export { listParts, openDetails, openPart } from './act/open-parts.js';
 export { rowLines } from './measure/row-lines.js';
 export { addFaces, fontUses } from './drawing/font-uses.js';
 export { placeDrawing } from './drawing/place-drawing.js';

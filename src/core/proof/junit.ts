@@ -1,4 +1,5 @@
-import { percent, type Proof } from './proof.js';
+import { percent } from './percent.js';
+import type { Proof } from './proof.js';
 
 /** Proofs as JUnit XML: one suite a page, one case a section and width, and one each for the sweep and accessibility. */
 export function junitOf(proofs: readonly Proof[]): string {

@@ -1,4 +1,5 @@
 import { required } from '../data/required.js';
+import type { Position } from './measurement.js';
 /** An RGBA picture, four bytes a pixel, row by row. */
 export interface Raster {
   readonly width: number;
@@ -20,6 +21,8 @@ export interface PixelFigures {
   /** The same shares within each band. */
   readonly bands: readonly number[];
   readonly seenBands: readonly number[];
+  /** The share of differing pixels within each box. */
+  readonly boxes?: readonly number[];
 }
 
 /**
@@ -28,14 +31,50 @@ export interface PixelFigures {
  */
 const VISIBLE = 35215 * 0.1 * 0.1;
 
+/** Counts differing pixels within boxes, row by row. Boxes are whole pixels. */
+class BoxCounts {
+  readonly counts: number[];
+  /** How many pixels of the row differ left of each one. */
+  private readonly before: Uint32Array;
+
+  constructor(
+    private readonly boxes: readonly Position[],
+    private readonly width: number,
+  ) {
+    this.counts = boxes.map(() => 0);
+    this.before = new Uint32Array(width + 1);
+  }
+
+  add(y: number, differs: (x: number) => boolean): void {
+    const here = this.boxes.flatMap((box, index) => (y >= box.y && y < box.y + box.height ? [index] : []));
+    if (here.length === 0) return;
+    for (let x = 0; x < this.width; x += 1) this.before[x + 1] = required(this.before[x]) + (differs(x) ? 1 : 0);
+    for (const index of here) {
+      const { x, width } = required(this.boxes[index]);
+      const [from, to] = [Math.min(x, this.width), Math.min(x + width, this.width)];
+      this.counts[index] = required(this.counts[index]) + required(this.before[to]) - required(this.before[from]);
+    }
+  }
+
+  shares(): number[] {
+    return this.boxes.map(({ width, height }, index) => required(this.counts[index]) / Math.max(1, width * height));
+  }
+}
+
 /** Compares two pictures pixel by pixel, both over white. */
-export function comparePixels(source: Raster, result: Raster, bands: readonly Band[]): PixelFigures {
+export function comparePixels(
+  source: Raster,
+  result: Raster,
+  bands: readonly Band[],
+  boxes: readonly Position[] = [],
+): PixelFigures {
   const width = Math.max(source.width, result.width);
   const height = Math.max(source.height, result.height);
   const counts = bands.map(() => 0);
   const seenCounts = bands.map(() => 0);
   const same = source.width === result.width;
   const [first, second] = [wordsOf(source), wordsOf(result)];
+  const inBoxes = new BoxCounts(boxes, width);
   let total = 0;
   let seen = 0;
   for (let y = 0; y < height; y += 1) {
@@ -48,6 +87,7 @@ export function comparePixels(source: Raster, result: Raster, bands: readonly Ba
       if (!isSmoothed(source, result, x, y) || !isSmoothed(result, source, x, y)) clear += 1;
     }
     if (row === 0) continue;
+    inBoxes.add(y, (x) => differsAt(source, result, x, y));
     total += row;
     seen += clear;
     bands.forEach((band, index) => {
@@ -59,7 +99,13 @@ export function comparePixels(source: Raster, result: Raster, bands: readonly Ba
   const whole = Math.max(1, width * height);
   const shares = (of: readonly number[]): number[] =>
     bands.map((band, index) => required(of[index]) / Math.max(1, width * band.height));
-  return { differ: total / whole, seen: seen / whole, bands: shares(counts), seenBands: shares(seenCounts) };
+  return {
+    differ: total / whole,
+    seen: seen / whole,
+    bands: shares(counts),
+    seenBands: shares(seenCounts),
+    ...(boxes.length ? { boxes: inBoxes.shares() } : {}),
+  };
 }
 
 /** Whether a pixel of one picture is found right around its place in the other: an edge that is smoothed otherwise. */

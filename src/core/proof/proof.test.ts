@@ -2,7 +2,9 @@ import { required } from '../data/required.js';
 import fc from 'fast-check';
 import type { MeasuredPage, MeasuredWord } from './measurement.js';
 import { comparePixels, markDifferences, type Raster } from './pixels.js';
-import { overLimits, percent, proveWidth, sectionBands } from './proof.js';
+import { overLimits } from './over-limits.js';
+import { percent } from './percent.js';
+import { proveWidth, sectionBands } from './proof.js';
 import { compareWords, countClashes } from './words.js';
 
 const word = (text: string, x: number, y: number, width = 40, height = 20): MeasuredWord => ({

@@ -2,6 +2,7 @@ import type { MeasuredPage, MeasuredSection, MeasuredWord } from './measurement.
 import type { AccessibilityResult } from './accessibility.js';
 import type { Difference } from './difference.js';
 import type { SweepFault } from './sweep.js';
+import type { Condition, ConditionProof } from './conditions.js';
 import type { Band, PixelFigures } from './pixels.js';
 import { compareWords, countClashes, type WordFigures } from './words.js';
 
@@ -42,6 +43,10 @@ export interface Limits {
   /** Most faults of a sweep, and most rules of accessibility that are broken worse than in the source. */
   readonly faults?: number;
   readonly worse?: number;
+  /** Largest share of differing pixels under a condition, where it is another than at rest; 0 to 1. */
+  readonly conditions?: Readonly<Partial<Record<Condition, number>>>;
+  /** Most controls that look otherwise when they are hovered or focused. */
+  readonly controls?: number;
 }
 
 export interface Proof {
@@ -50,6 +55,8 @@ export interface Proof {
   readonly widths: readonly WidthProof[];
   /** What is wrong at widths that nobody drew; only if they were swept. */
   readonly sweep?: readonly SweepFault[];
+  /** How it looks under conditions other than a width; only if it was looked at. */
+  readonly conditions?: readonly ConditionProof[];
   /** What keeps people out; only if it was looked for. */
   readonly barriers?: AccessibilityResult;
   /** What is over a limit, in words; empty if the page holds. */
@@ -104,63 +111,4 @@ export function proveWidth(
 
 function wordsIn(words: readonly MeasuredWord[], { y, height }: MeasuredSection): MeasuredWord[] {
   return words.filter((word) => word.y + word.height / 2 >= y && word.y + word.height / 2 < y + height);
-}
-
-/** What is over the limits, in words. */
-export function overLimits({ widths, limits, sweep, barriers }: Omit<Proof, 'over' | 'page'>): string[] {
-  const faults = sweep?.length ?? 0;
-  const worse = barriers?.worse.length ?? 0;
-  return [
-    ...overAtWidths(widths, limits),
-    ...(limits.faults !== undefined && faults > limits.faults
-      ? [`${faults} faults between the compared widths, the limit is ${limits.faults}`]
-      : []),
-    ...(limits.worse !== undefined && worse > limits.worse
-      ? [`${worse} accessibility violations more than in the source, the limit is ${limits.worse}`]
-      : []),
-  ];
-}
-
-function overAtWidths(widths: readonly WidthProof[], limits: Limits): string[] {
-  return widths.flatMap((width) => [
-    ...(width.differ > limits.differ
-      ? [`${width.width} px: ${percent(width.differ)} of the pixels differ, the limit is ${percent(limits.differ)}`]
-      : []),
-    ...(width.words.placed < limits.placed
-      ? [
-          `${width.width} px: ${percent(width.words.placed)} of the words are in position, the limit is ${percent(limits.placed)}`,
-        ]
-      : []),
-    ...(limits.missing !== undefined && width.words.missing > limits.missing
-      ? [
-          `${width.width} px: ${percent(width.words.missing)} of the words are missing, the limit is ${percent(limits.missing)}`,
-        ]
-      : []),
-  ]);
-}
-
-/** A proof of one section alone. */
-export function onlySection(proof: Proof, name: string): Proof {
-  const widths = proof.widths.map((width): WidthProof => {
-    const sections = width.sections.filter((section) => section.name === name);
-    const [own] = sections;
-    return {
-      ...width,
-      ...(own
-        ? { differ: own.differ, seen: own.seen, words: { ...width.words, placed: own.placed, words: own.words } }
-        : {}),
-      sections,
-      differences: width.differences.filter(({ section }) => section === name),
-    };
-  });
-  const sweep = proof.sweep?.filter(({ section }) => section === name);
-  const result = { ...proof, widths, ...(sweep ? { sweep } : {}) };
-  return { ...result, over: overLimits(result) };
-}
-
-export function percent(share: number): string {
-  const value = share * 100;
-  if (value !== 0 && Math.abs(value) < 0.01) return '<0.01 %';
-  if (value < 100 && value > 99.99) return '99.99 %';
-  return `${value.toFixed(2)} %`;
 }

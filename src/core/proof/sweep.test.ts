@@ -2,7 +2,8 @@ import { element, page, words } from '../document/sample.js';
 import { compareViolations } from './accessibility.js';
 import { junitOf } from './junit.js';
 import type { MeasuredPage } from './measurement.js';
-import { onlySection, type Proof } from './proof.js';
+import { onlySection } from './over-limits.js';
+import type { Proof } from './proof.js';
 import { meantFaults, sweepFaults, sweepWidths, sweptAnew, sweptAt, type SweptWidth, type Target } from './sweep.js';
 
 const document = page(

@@ -8,6 +8,8 @@ import { keptFiles, keyOf, readKept, readKeptAtAll, type SiteParts } from '../..
 import { findViolations, findSourceViolations } from './accessibility.js';
 import type { Reference } from '../source/reference.js';
 import { serveAgain } from '../source/reopen.js';
+import { conditionsOf } from './kept-conditions.js';
+import type { ProofImages } from '../../report/crops.js';
 import { sweepPage, type SweptWith } from './sweep.js';
 import type { ProveOptions, PlacedPage } from './proof-options.js';
 
@@ -21,7 +23,9 @@ export interface Subject {
 }
 
 export interface FurtherChecks {
-  readonly further: Pick<Proof, 'sweep' | 'barriers'>;
+  readonly further: Pick<Proof, 'sweep' | 'conditions' | 'barriers'>;
+  /** What it looked like under each condition, in the order of `further.conditions`. */
+  readonly pictures: readonly (ProofImages | undefined)[];
   readonly kept: readonly ProjectFile[];
   /** What a person should know of how it was looked at. */
   readonly notes: readonly string[];
@@ -64,13 +68,23 @@ export async function runFurtherChecks(
       ? keptOr(placed, 'source', against, () => barriersInSource(browser, placed, widest, options))
       : undefined,
   ]);
+  const conditions =
+    page.kind === 'html' ? await conditionsOf(browser, placed, { document, references }, key, options) : undefined;
   const { widths, found } = result.value;
   const barriers = found && compareViolations(found, wanted?.value?.found);
   return {
-    further: { sweep: sweepFaults(document, widths), ...(barriers ? { barriers } : {}) },
-    kept: [...result.files, ...(wanted?.files ?? [])],
+    further: {
+      sweep: sweepFaults(document, widths),
+      ...(conditions?.value ? { conditions: conditions.value.map(({ proof }) => proof) } : {}),
+      ...(barriers ? { barriers } : {}),
+    },
+    pictures: conditions?.value?.map(({ pictures: images }) => images) ?? [],
+    kept: [...result.files, ...(wanted?.files ?? []), ...(conditions?.files ?? [])],
     notes: [
       ...(found ? [] : [`${page.name}: accessibility not checked, the page is too large`]),
+      ...(conditions && !conditions.value
+        ? [`${page.name}: not looked at in dark, print, hovered and under other conditions, the source is missing`]
+        : []),
       ...(wanted?.value && !wanted.value.found
         ? [`${page.name}: accessibility of the source not checked, it is too large`]
         : []),

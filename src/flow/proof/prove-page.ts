@@ -5,12 +5,13 @@ import type { OpenBrowser } from '../../browser/launch.js';
 import { fillPage } from '../../core/content/content.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { PageParts } from '../../core/proof/section-parts.js';
-import { onlySection, overLimits, type Limits, type Proof, type WidthProof } from '../../core/proof/proof.js';
+import { onlySection, overLimits } from '../../core/proof/over-limits.js';
+import type { Limits, Proof, WidthProof } from '../../core/proof/proof.js';
 import type { SitePlace } from '../../core/render/site.js';
 import { shownScheme } from '../../core/source/reading.js';
 import type { ProjectFile } from '../../project/folder.js';
 import { keptFiles, keyOf, readKept, siteParts } from '../../project/proof-cache.js';
-import type { ProofImages } from '../../report/proof-page.js';
+import type { ProofImages } from '../../report/crops.js';
 import { runFurtherChecks } from './further-checks.js';
 import { proveAll, type Proved } from './prove-width.js';
 import { readAdjusted } from '../render/read-page.js';
@@ -23,6 +24,8 @@ import type { ProveOptions, PlacedPage } from './proof-options.js';
 export interface ProvedPage {
   readonly proof: Proof;
   readonly pictures: ReadonlyMap<number, ProofImages>;
+  /** The same under conditions, in the order of `proof.conditions`, where there is something to see. */
+  readonly underConditions: readonly (ProofImages | undefined)[];
   /** Files, in the folder of the proof, that keep what was measured. */
   readonly kept: readonly ProjectFile[];
   /** Versions of other browsers that its source was pictured by. */
@@ -78,6 +81,7 @@ export async function provePage(
   return {
     proof: options.section === undefined ? whole : onlySection(whole, sectionIn(whole, options.section)),
     pictures: new Map(proved.map(({ proof: { width }, pictures: images }) => [width, images])),
+    underConditions: more?.pictures ?? [],
     kept: [...kept, ...(more?.kept ?? [])],
     others: [...new Set(others)],
     notes: more?.notes ?? [],

@@ -1,5 +1,4 @@
 import { required } from '../../core/data/required.js';
-import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
 import { VIEW_HEIGHT, type OpenBrowser } from '../../browser/launch.js';
 import { openResult, screenshot, setViewport } from '../../browser/result-page.js';
@@ -11,8 +10,9 @@ import { comparePage } from '../../core/proof/compare-page.js';
 import type { MeasuredPage } from '../../core/proof/measurement.js';
 import { proveWidth, sectionBands, type WidthProof } from '../../core/proof/proof.js';
 import type { Scheme } from '../../core/source/reading.js';
-import type { ProofImages } from '../../report/proof-page.js';
+import type { ProofImages } from '../../report/crops.js';
 import type { Reference } from '../source/reference.js';
+import { ComparingTable } from './comparing-table.js';
 
 /** How the site stands against the source at one width, with the pictures that show it. */
 export interface Proved {
@@ -40,21 +40,20 @@ export async function proveAll(
   const page = await browser.newPage(rising[0]?.width ?? 1440, { scheme });
   await openResult(page, address);
   const compared = new Map<number, Promise<Proved>>();
-  let table: Promise<Page> | undefined;
+  const table = new ComparingTable(browser, site);
   try {
     for (const reference of rising) {
       await setViewport(page, reference.width);
       const measured = await inside(page, 'measurePage', { order, covers: true });
       const image = await screenshot(page, shownHeight(measured, reference));
-      if (!image.equals(reference.picture)) table ??= openTable(browser, site);
-      const proved = compareAt(document, table, site, reference, measured, image);
+      const proved = compareAt(document, table, reference, measured, image);
       proved.catch(() => undefined);
       compared.set(reference.width, proved);
     }
     return await Promise.all(references.map(({ width }) => required(compared.get(width))));
   } finally {
     await page.close();
-    await table?.then((page) => page.close());
+    await table.close();
   }
 }
 
@@ -63,39 +62,20 @@ function shownHeight({ height }: MeasuredPage, { picture: image }: Reference): n
   return height <= VIEW_HEIGHT ? Math.min(height, image.readUInt32BE(PNG_HEIGHT)) : height;
 }
 
-async function openTable(browser: OpenBrowser, site: Served): Promise<Page> {
-  const page = await browser.newPage(800);
-  await openResult(page, `${site.origin}/-/compare`);
-  return page;
-}
-
 async function compareAt(
   document: PageDocument,
-  table: Promise<Page> | undefined,
-  site: Served,
+  table: ComparingTable,
   reference: Reference,
   measured: MeasuredPage,
   result: Buffer,
 ): Promise<Proved> {
   const { width, picture: source } = reference;
-  const bands = sectionBands(reference.measured);
-  if (!table || result.equals(source)) {
-    const none = bands.map(() => 0);
-    const same = { differ: 0, seen: 0, bands: none, seenBands: none };
-    return { proof: proveWidth(width, reference.measured, measured, same), pictures: { source, result } };
-  }
-  site.hold(`/-/source-${width}`, 'image/png', source);
-  site.hold(`/-/result-${width}`, 'image/png', result);
-  const differences = differencesOf(comparePage(document, reference.measured, measured, width));
-  const { picture: image, ...pixels } = await inside(
-    await table,
-    'compareImages',
-    `/-/source-${width}`,
-    `/-/result-${width}`,
-    bands,
-  );
+  const { pixels, difference } = await table.compare(String(width), source, result, sectionBands(reference.measured));
+  const differences = result.equals(source)
+    ? []
+    : differencesOf(comparePage(document, reference.measured, measured, width));
   return {
     proof: proveWidth(width, reference.measured, measured, pixels, differences),
-    pictures: { source, result, ...(image ? { difference: Buffer.from(image, 'base64') } : {}) },
+    pictures: { source, result, ...(difference ? { difference } : {}) },
   };
 }

@@ -78,12 +78,12 @@ export async function prove(project: string, options: ProveOptions): Promise<Pro
 /** The report of one page is the report; several have a table in front of them. */
 function reportFiles(pages: readonly ProvedPage[]): ProjectFile[] {
   const [only] = pages;
-  if (pages.length === 1 && only) return [['index.html', proofPage(only.proof, only.pictures)]];
+  if (pages.length === 1 && only) return [['index.html', proofPage(only.proof, only.pictures, only.underConditions)]];
   return [
     ['index.html', proofTable(pages.map(({ proof }) => proof))],
-    ...pages.map(({ proof, pictures: images }): ProjectFile => [
+    ...pages.map(({ proof, pictures: images, underConditions }): ProjectFile => [
       `${fileNameOf(proof.page)}.html`,
-      proofPage(proof, images),
+      proofPage(proof, images, underConditions),
     ]),
   ];
 }

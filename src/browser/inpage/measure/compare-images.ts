@@ -1,4 +1,5 @@
 import { required } from '../../../core/data/required.js';
+import type { Position } from '../../../core/proof/measurement.js';
 import {
   comparePixels,
   markDifferences,
@@ -12,9 +13,10 @@ export async function compareImages(
   source: string,
   result: string,
   bands: readonly Band[],
+  boxes: readonly Position[] = [],
 ): Promise<PixelFigures & { readonly picture?: string }> {
   const [first, second] = await Promise.all([load(source), load(result)]);
-  const figures = comparePixels(first, second, bands);
+  const figures = comparePixels(first, second, bands, boxes);
   if (figures.differ === 0) return figures;
   const width = Math.max(first.width, second.width);
   const height = Math.max(first.height, second.height);
