@@ -111,6 +111,36 @@ describe('a page with the style sheets of today', () => {
     expect(bare.code).toBe(0);
     expect(told(bare.out).pages[0]?.notes).toContain('Style sheet could not be loaded: style.css');
   });
+
+  it('keeps custom properties that keyframes and transitions change, and how pages pass into each other', () => {
+    writeFileSync(
+      join(folder, 'style.css'),
+      `:root { --far: 120px; --gone: 4px }
+@view-transition { navigation: auto }
+@property --turn { syntax: '<angle>'; inherits: false; initial-value: 0deg }
+@property --warm { syntax: '<color>'; inherits: true; initial-value: white }
+@keyframes spin { to { --turn: 360deg } }
+@keyframes drift { to { transform: translateX(var(--far)) } }
+.dusk { background: conic-gradient(orange var(--turn), navy 0); animation: spin 2s infinite; padding: var(--gone) }
+.safe { animation: drift 1s both } .told { --far: 30px; animation: drift 1s both }
+.mixed { background: linear-gradient(var(--warm), #ccc); transition: --warm 0.4s } .mixed:hover { --warm: #fc8 }`,
+    );
+    expect(convert('moving', '--no-proof').code).toBe(0);
+    const css = readFileSync(join(folder, 'moving/site/style.css'), 'utf8').replace(/\s+/g, ' ');
+    for (const text of [
+      '@view-transition { navigation: auto; }',
+      '@property --turn { syntax: "<angle>"; inherits: false; initial-value: 0deg; }',
+      'background-image: conic-gradient(orange var(--turn), navy 0deg);',
+      '--far: 120px;',
+      '--far: 30px;',
+      'transition: --warm 0.4s;',
+      'background-image: linear-gradient(var(--warm),',
+      ':hover { --warm: #fc8; }',
+      '--space-m: 4px;',
+    ])
+      expect(css).toContain(text);
+    expect(css).not.toContain('--gone');
+  });
 });
 
 describe('a page that a script makes otherwise at narrow widths', () => {

@@ -67,6 +67,10 @@ describe('tune', () => {
       err: expect.stringMatching(/Section "tides" not found.*what-to-expect/s),
     });
     expect(tavrik(['tune', project, '--widths', '500']).code).toBe(2);
+    expect(tavrik(['tune', project, '--max-time', 'soon'])).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('"soon" is not a number of seconds.') as string,
+    });
   });
 });
 

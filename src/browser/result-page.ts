@@ -1,6 +1,4 @@
-import type { Page } from 'playwright-core';
-import sharp from 'sharp';
-import { unheard } from './quiet-window.js';
+import type { CDPSession, Page } from 'playwright-core';
 import { inside, putIntoPage } from './inpage-script.js';
 import { VIEW_HEIGHT } from './launch.js';
 import { SETTLE_LIMIT } from './visit.js';
@@ -26,38 +24,37 @@ export async function setViewport(page: Page, width: number, through = true): Pr
 }
 
 /**
- * A picture of a whole page of ours, as PNG: packed for speed rather than size. The window is 1 px wide for a moment
- * meanwhile, which no script may see: pages with scripts are pictured by `screenshotOfSource`.
+ * A picture of a whole page, as PNG: packed for speed rather than size. The window is 1 px wide for a moment meanwhile,
+ * which no script hears of: a page that lays itself out anew would be another one than a visitor sees who has opened it.
  */
 export async function screenshot(page: Page, height: number): Promise<Buffer> {
   const width = page.viewportSize()?.width ?? 1;
-  const session = await page.context().newCDPSession(page);
-  const { data } = await session.send('Page.captureScreenshot', {
-    format: 'png',
-    captureBeyondViewport: true,
-    optimizeForSpeed: true,
-    clip: { x: 0, y: 0, width, height: Math.min(MAX_HEIGHT, Math.max(1, height)), scale: 1 },
+  return withoutScripts(page, async (session) => {
+    const { data } = await session.send('Page.captureScreenshot', {
+      format: 'png',
+      captureBeyondViewport: true,
+      optimizeForSpeed: true,
+      clip: { x: 0, y: 0, width, height: Math.min(MAX_HEIGHT, Math.max(1, height)), scale: 1 },
+    });
+    return Buffer.from(data, 'base64');
   });
-  await session.detach();
-  return Buffer.from(data, 'base64');
 }
 
-/** A picture of a whole page whose scripts run, as PNG. They hear of no other size of the window than that of the page. */
-export async function screenshotOfSource(page: Page, height: number): Promise<Buffer> {
-  const width = page.viewportSize()?.width ?? 1;
-  /* Browsers picture no higher page in one piece. */
-  if (height > MAX_HEIGHT) return screenshot(page, height);
-  const whole = await unheard(page, () =>
+/** The same, more slowly, of a page whose text has been enlarged: the quicker way brings it back to its usual size. */
+export async function screenshotEnlarged(page: Page): Promise<Buffer> {
+  return withoutScripts(page, () =>
     page.screenshot({ fullPage: true, animations: 'allow', caret: 'initial', timeout: LOAD_LIMIT }),
   );
-  const size = await sharp(whole).metadata();
-  const high = Math.max(1, height);
-  if (size.width === width && size.height === high) return whole;
-  /* What reaches out sideways is no part of the page, and below its end there is nothing. */
-  const kept = { width: Math.min(width, size.width), height: Math.min(high, size.height) };
-  return sharp(whole)
-    .extract({ left: 0, top: 0, ...kept })
-    .extend({ right: width - kept.width, bottom: high - kept.height, background: '#ffffff' })
-    .png({ compressionLevel: 1 })
-    .toBuffer();
+}
+
+/** Does something to a page of which its scripts hear nothing, not even afterwards. */
+async function withoutScripts<Result>(page: Page, work: (session: CDPSession) => Promise<Result>): Promise<Result> {
+  const session = await page.context().newCDPSession(page);
+  await session.send('Emulation.setScriptExecutionDisabled', { value: true });
+  try {
+    return await work(session);
+  } finally {
+    await session.send('Emulation.setScriptExecutionDisabled', { value: false });
+    await session.detach();
+  }
 }

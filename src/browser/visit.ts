@@ -5,7 +5,6 @@ import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { Choice, Scheme, SignIn } from '../core/source/reading.js';
 import type { ChoiceResult } from './inpage/tree/choose.js';
 import { inside, putIntoPage } from './inpage-script.js';
-import { guardWindow } from './quiet-window.js';
 import type { OpenBrowser } from './launch.js';
 
 /** Longest wait for the document of a page, for all it loads, and for its fonts and pictures after that; ms. */
@@ -50,7 +49,6 @@ export async function visit(browser: OpenBrowser, how: Visit, width: number): Pr
     scheme: how.scheme,
     ...(how.signIn ? { signIn: how.signIn, origin: new URL(how.address).origin } : {}),
   });
-  await guardWindow(page);
   const counted = await countBytes(page);
   const requests = watchRequests(page);
   try {

@@ -1,4 +1,5 @@
 import { Command } from 'commander';
+import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { TunedPage } from '../flow/proof/tune.js';
 import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
@@ -8,6 +9,7 @@ interface Options {
   readonly section?: string;
   readonly widths?: string;
   readonly dryRun?: boolean;
+  readonly maxTime?: string;
   readonly undo?: string | true;
   readonly browser?: string;
   readonly json?: boolean;
@@ -20,6 +22,7 @@ export function tuneCommand(): Command {
     .option('--page <name>', 'only this page')
     .option('--section <name>', 'only this section')
     .option('--widths <list>', 'tune only at these widths of the project, px')
+    .option('--max-time <seconds>', 'stop after so many seconds, and report what was not tried')
     .option('--dry-run', 'only show what would change')
     .option('--undo [step]', 'undo a step; the last one without a number')
     .option(...BROWSER_OPTION)
@@ -37,6 +40,7 @@ export function tuneCommand(): Command {
         ...(options.page === undefined ? {} : { page: options.page }),
         ...(options.section === undefined ? {} : { section: options.section }),
         ...(options.widths === undefined ? {} : { widths: readWidths(options.widths) }),
+        ...(options.maxTime === undefined ? {} : { maxTime: readSeconds(options.maxTime) }),
         ...(options.dryRun ? { dryRun: true } : {}),
         ...(options.browser === undefined ? {} : { browser: options.browser }),
         onProgress: terminal.step,
@@ -45,6 +49,14 @@ export function tuneCommand(): Command {
       if (options.json) return terminal.print(JSON.stringify({ pages: tuned }, null, 2));
       for (const tunedPage of tuned) showTuned(tunedPage, terminal, tuned.length > 1);
     });
+}
+
+/** @throws TavrikError for what is no number of seconds */
+function readSeconds(text: string): number {
+  const value = Number(text);
+  if (text.trim() === '' || !Number.isFinite(value) || value <= 0)
+    throw new TavrikError(`"${text}" is not a number of seconds.`, '--max-time', 'Give a number greater than 0.');
+  return value * 1000;
 }
 
 /** Most of the remaining differences that are printed. */

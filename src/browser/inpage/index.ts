@@ -25,5 +25,6 @@ export { collectSheets } from './capture/style-sheets.js';
 export { snapshot } from './capture/snapshot.js';
 export { replaceSheet } from './act/replace-sheet.js';
 export { measureTargets } from './measure/targets.js';
+export { mediaTexts } from './capture/media-texts.js';
 export { measurePage } from './measure/words.js';
 export { openTrial, tryPage } from './act/trial.js';

@@ -84,6 +84,12 @@ export const PAGE_SCHEMA = {
       },
     },
     keyframes: declarations,
+    properties: {
+      type: 'object',
+      description: 'Registered custom properties with their descriptors.',
+      additionalProperties: declarations,
+    },
+    viewTransition: { ...declarations, description: 'How pages of the site pass into each other.' },
     everywhere: { ...declarations, description: 'Declarations on every element.' },
     rootStyle: { type: 'string', description: 'Shared style of the root element.' },
     styles: { type: 'object', additionalProperties: { $ref: '#/$defs/style' } },

@@ -145,6 +145,10 @@ export interface PageDocument {
   /** CSS that belongs to no node: font faces and keyframes, as text. */
   readonly fonts?: readonly FontFace[];
   readonly keyframes?: Readonly<Record<string, string>>;
+  /** Registered custom properties that keyframes and transitions change, with their descriptors. */
+  readonly properties?: Readonly<Record<string, Declarations>>;
+  /** Descriptors of how pages of the site pass into each other (`@view-transition`). */
+  readonly viewTransition?: Declarations;
   /** Declarations on every element, e.g. `box-sizing`. */
   readonly everywhere?: Declarations;
   /** Custom properties of the root, and what they are in a dark scheme: design tokens, when a page is rendered with them. */

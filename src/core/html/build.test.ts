@@ -30,6 +30,7 @@ function build(inside: readonly CapturedNode[], looks: Record<number, ResolvedSt
     probed: { idle: [], defaults: {}, own: {} },
     faces: [],
     keyframes: {},
+    properties: {},
   }).document;
 }
 

@@ -1,3 +1,4 @@
+import type { Declarations } from '../document/types.js';
 import { required } from '../data/required.js';
 import { createHash } from 'node:crypto';
 import {
@@ -27,6 +28,8 @@ export interface BuildInput {
   readonly probed: Probed;
   readonly faces: readonly CapturedFace[];
   readonly keyframes: Readonly<Record<string, string>>;
+  readonly properties: Readonly<Record<string, Declarations>>;
+  readonly viewTransition?: Declarations;
 }
 
 /** A page document in which every element has a style of its own, and where its elements stood at the widest width. */
@@ -80,6 +83,8 @@ class PageBuilder {
         ? { fonts: this.input.faces.map(({ family, descriptors }) => ({ family, descriptors })) }
         : {}),
       ...(Object.keys(this.input.keyframes).length ? { keyframes: this.input.keyframes } : {}),
+      ...(Object.keys(this.input.properties).length ? { properties: this.input.properties } : {}),
+      ...(this.input.viewTransition ? { viewTransition: this.input.viewTransition } : {}),
       ...(rootStyle ? { rootStyle } : {}),
       styles: this.styles,
       body: { ...body, kind: 'box', name: 'page' },

@@ -66,8 +66,10 @@ export interface CapturedSheets {
   readonly rules: readonly CapturedRule[];
   readonly faces: readonly CapturedFace[];
   readonly keyframes: Readonly<Record<string, string>>;
-  /** Initial values of registered custom properties (CSS Properties and Values 1). */
-  readonly initial: Readonly<Record<string, string>>;
+  /** Registered custom properties with their descriptors (CSS Properties and Values 1, 3). */
+  readonly properties: Readonly<Record<string, Readonly<Record<string, string>>>>;
+  /** Whether pages of the site pass into each other (CSS View Transitions 2, 2): the descriptors. */
+  readonly viewTransition?: Readonly<Record<string, string>>;
   /** Addresses of style sheets that could not be read. */
   readonly unread: readonly string[];
 }

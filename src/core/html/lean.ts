@@ -110,6 +110,9 @@ function changesColour(looks: readonly ResolvedStyle[]): boolean {
   );
 }
 
+/** What comes from somewhere else than the declarations of an element says nothing where it is looked at alone. */
+const ELSEWHERE = /\b(env|var)\(/;
+
 function withoutIdle(
   element: string,
   byInterval: readonly ResolvedDeclarations[],
@@ -121,7 +124,7 @@ function withoutIdle(
   const needed = new Set<string>();
   byInterval.forEach((set, index) => {
     for (const name of set.keys())
-      if (!idle[index]?.has(name) || keeps.test(name) || set.get(name)?.includes('env(')) needed.add(name);
+      if (!idle[index]?.has(name) || keeps.test(name) || ELSEWHERE.test(set.get(name) ?? '')) needed.add(name);
   });
   return shareEqual(byInterval, (set) => new Map([...set].filter(([name]) => needed.has(name))));
 }

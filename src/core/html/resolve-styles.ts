@@ -5,7 +5,6 @@ import { AT_REST, conditionKey, forChildren, forParent, implies, type Condition,
 import {
   environmentOf,
   fillIn,
-  NO_VARIABLES,
   substituteAll,
   type Environment,
   type Pair,
@@ -14,6 +13,7 @@ import {
   type ResolvedStyle,
 } from './variables.js';
 import { closure } from './condition-closure.js';
+import { NOTHING_KEPT, type KeptVariables } from './kept-variables.js';
 import { looksOf, type PendingChain } from './condition-looks.js';
 
 /** Looks whose substituted declarations still wait for a browser to expand them; `pairs` says which. */
@@ -28,14 +28,14 @@ interface PendingStyles {
  * Custom properties that change under a condition change all that refers to them, also further down the tree. For every
  * combination of conditions that matters the cascade is asked again; what comes of it is kept where the looks that hold
  * then anyway would come to something else.
- * @param initial initial values of registered custom properties
+ * @param kept what of the custom properties does not become a value
  */
 export function resolveStyles(
   nodes: readonly CapturedNode[],
   cascades: readonly ElementCascade[],
-  initial: Environment = NO_VARIABLES,
+  kept: KeptVariables = NOTHING_KEPT,
 ): PendingStyles {
-  const work = new StyleResolution(nodes, cascades, initial);
+  const work = new StyleResolution(nodes, cascades, kept);
   const chains = nodes.map((_, element) => work.chainsOf(element));
   return {
     pairs: work.pairs,
@@ -74,7 +74,7 @@ class StyleResolution {
   constructor(
     private readonly nodes: readonly CapturedNode[],
     private readonly cascades: readonly ElementCascade[],
-    private readonly initial: Environment,
+    private readonly kept: KeptVariables,
   ) {
     this.intervals = cascades.reduce((most, { winners }) => Math.max(most, winners(undefined, () => false).length), 1);
   }
@@ -93,7 +93,7 @@ class StyleResolution {
     const cascade = required(this.cascades[element]);
     const above = parent < 0 ? undefined : required(this.atRest[parent]);
     const raws = this.raws(element, AT_REST);
-    this.atRest[element] = raws.map((raw, at) => environmentOf(above?.[at] ?? this.initial, raw));
+    this.atRest[element] = raws.map((raw, at) => environmentOf(above?.[at] ?? this.kept.initial, raw));
     this.environments[element] = new Map();
     const setters = cascade.conditions.filter(
       (condition) => condition.part === undefined && setsVariables(cascade.propertiesOf(condition)),
@@ -155,7 +155,7 @@ class StyleResolution {
     if (!pending)
       byEnvironment.set(
         environment,
-        (pending = substituteAll(raw, environment, (property, value) => this.numberOf(property, value))),
+        (pending = substituteAll(raw, environment, this.kept, (property, value) => this.numberOf(property, value))),
       );
     return pending;
   }
@@ -178,7 +178,7 @@ class StyleResolution {
       const parent = this.parentOf(element);
       const above = parent < 0 ? undefined : this.environmentAt(parent, forParent(condition, parent));
       const raws = this.raws(element, condition);
-      found = raws.map((raw, at) => environmentOf(above?.[at] ?? this.initial, raw));
+      found = raws.map((raw, at) => environmentOf(above?.[at] ?? this.kept.initial, raw));
       known.set(key, found);
     }
     return found;

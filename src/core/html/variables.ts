@@ -1,3 +1,4 @@
+import type { KeptVariables } from './kept-variables.js';
 import { required } from '../data/required.js';
 import type { CascadedDeclarations } from './cascade.js';
 import type { Condition } from './conditions.js';
@@ -17,7 +18,16 @@ export type Pair = readonly [property: string, value: string];
 export type Environment = ReadonlyMap<string, string>;
 
 /** Declarations with `var()` written out; what only a browser can write out as longhands stands as the number of a pair. */
-export type PendingDeclarations = ReadonlyMap<string, string | { readonly pair: number; readonly longhand: string }>;
+/** What a declaration becomes: its text, or what the browser makes of a pair. */
+type PendingValue =
+  | string
+  | {
+      readonly pair: number;
+      readonly longhand: string;
+      /** The same with probes in place of custom properties that move. */
+      readonly probed?: { readonly pair: number; readonly probes: ReadonlyMap<string, string> };
+    };
+export type PendingDeclarations = ReadonlyMap<string, PendingValue>;
 
 export const NO_VARIABLES: Environment = new Map();
 const sameEnvironments = new WeakMap<Environment, Map<string, Environment>>();
@@ -74,20 +84,52 @@ function resolvedOn(parent: Environment, raw: CascadedDeclarations): Environment
 export function substituteAll(
   raw: CascadedDeclarations,
   environment: Environment,
+  kept: KeptVariables,
   numberOf: (property: string, value: string) => number,
 ): PendingDeclarations {
-  const result = new Map<string, string | { readonly pair: number; readonly longhand: string }>();
+  const result = new Map<string, PendingValue>();
   for (const [name, value] of raw) {
-    if (name.startsWith('--')) continue;
+    if (name.startsWith('--')) {
+      const own = kept.declared.has(name) ? environment.get(name) : undefined;
+      if (own !== undefined) result.set(name, own);
+      continue;
+    }
     if (typeof value === 'string' && !value.includes('var(')) {
       result.set(name, value);
       continue;
     }
     const pending = typeof value === 'string' ? { shorthand: name, value } : value;
-    const text = substitute(pending.value, (variable) => environment.get(variable));
-    result.set(name, text === undefined ? 'unset' : { pair: numberOf(pending.shorthand, text.trim()), longhand: name });
+    result.set(name, pendingValue(name, pending, environment, kept, numberOf));
   }
   return result;
+}
+
+/** Browsers write no shorthand out that refers to something: it is written out with a probe, which is found again. */
+function pendingValue(
+  longhand: string,
+  { shorthand, value }: { readonly shorthand: string; readonly value: string },
+  environment: Environment,
+  kept: KeptVariables,
+  numberOf: (property: string, value: string) => number,
+): PendingValue {
+  const written = (lookUp: (variable: string) => string | undefined): number | undefined => {
+    const text = substitute(value, lookUp);
+    return text === undefined ? undefined : numberOf(shorthand, text.trim());
+  };
+  const moves = (variable: string): boolean => kept.moving.has(variable);
+  if (shorthand === longhand) {
+    const pair = written((variable) => (moves(variable) ? `var(${variable})` : environment.get(variable)));
+    return pair === undefined ? 'unset' : { pair, longhand };
+  }
+  const pair = written((variable) => environment.get(variable));
+  if (pair === undefined) return 'unset';
+  const probes = new Map<string, string>();
+  const probed = written((variable) => {
+    const probe = kept.moving.get(variable);
+    if (probe !== undefined) probes.set(probe, `var(${variable})`);
+    return probe ?? environment.get(variable);
+  });
+  return { pair, longhand, ...(probes.size && probed !== undefined ? { probed: { pair: probed, probes } } : {}) };
 }
 
 /** Declarations once the browser has written the pairs out. */
@@ -98,9 +140,19 @@ export function fillIn(
   const map = new Map<string, string>();
   for (const [name, value] of pending) {
     if (typeof value === 'string') map.set(name, value);
-    else map.set(name, expanded[value.pair]?.[value.longhand] || 'unset');
+    else map.set(name, withoutProbes(value, expanded) || expanded[value.pair]?.[value.longhand] || 'unset');
   }
   return map;
+}
+
+/** A value with the custom properties in place of their probes; empty if it has none, or none that can be found again. */
+function withoutProbes(
+  { longhand, probed }: Exclude<PendingValue, string>,
+  expanded: readonly Readonly<Record<string, string>>[],
+): string {
+  const text = probed && expanded[probed.pair]?.[longhand];
+  if (!text || ![...probed.probes.keys()].some((probe) => text.includes(probe))) return '';
+  return [...probed.probes].reduce((done, [probe, variable]) => done.split(probe).join(variable), text);
 }
 
 /** Replaces every `var()` in a value. Undefined if one of them refers to nothing and has no fallback. */

@@ -9,6 +9,9 @@ export function renderCss(document: PageDocument): string {
   if (document.fonts?.length) blocks.push(renderFaces(document.fonts));
   for (const [name, frames] of Object.entries(document.keyframes ?? {}))
     blocks.push(`@keyframes ${name} {\n  ${frames}\n}\n`);
+  for (const [name, descriptors] of Object.entries(document.properties ?? {}))
+    blocks.push(rule(`@property ${name}`, descriptors));
+  if (document.viewTransition) blocks.push(rule('@view-transition', document.viewTransition));
   const root = document.tokens && renderTokens(document.tokens);
   if (root) blocks.push(root);
   if (document.everywhere) blocks.push(rule('*, ::before, ::after', document.everywhere));
@@ -34,7 +37,7 @@ export function renderTokens({ rest, dark = {} }: NonNullable<PageDocument['toke
 
 /** The fonts and tokens of a page as CSS, without any of its styles. */
 export function renderFontsAndTokens(document: PageDocument): string {
-  const { everywhere: _, keyframes: __, ...bare } = document;
+  const { everywhere: _, keyframes: __, properties: ___, viewTransition: ____, ...bare } = document;
   return renderCss({ ...bare, styles: {} });
 }
 

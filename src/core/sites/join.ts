@@ -19,6 +19,7 @@ import { inheritedLook, stylesIn, withInherited } from './parts.js';
 export class Joining {
   private readonly styles: Record<string, SharedStyle>;
   private readonly keyframes: Record<string, string>;
+  private properties: NonNullable<PageDocument['properties']>;
   private readonly breakpoints: Breakpoint[];
   private readonly fonts: NonNullable<PageDocument['fonts']>[number][];
   private readonly tokens: { rest: Record<string, string>; dark: Record<string, string> };
@@ -27,6 +28,7 @@ export class Joining {
   constructor(private readonly page: PageDocument) {
     this.styles = { ...page.styles };
     this.keyframes = { ...page.keyframes };
+    this.properties = { ...page.properties };
     this.breakpoints = [...page.breakpoints];
     this.fonts = [...(page.fonts ?? [])];
     this.tokens = { rest: { ...page.tokens?.rest }, dark: { ...page.tokens?.dark } };
@@ -38,6 +40,7 @@ export class Joining {
     const foreign = this.inOwnValues(piece);
     const keyframes = this.takeKeyframes(foreign);
     const widths = this.takeBreakpoints(foreign);
+    this.properties = { ...foreign.properties, ...this.properties };
     const names = this.takeStyles(foreign, keyframes, widths);
     for (const face of foreign.fonts ?? []) if (!this.fonts.some((font) => same(font, face))) this.fonts.push(face);
     const look = this.look(foreign);
@@ -57,6 +60,7 @@ export class Joining {
       ...this.page,
       styles: this.styles,
       ...(Object.keys(this.keyframes).length ? { keyframes: this.keyframes } : {}),
+      ...(Object.keys(this.properties).length ? { properties: this.properties } : {}),
       breakpoints: this.breakpoints.sort((a, b) => b.below - a.below),
       ...(this.fonts.length ? { fonts: this.fonts } : {}),
       ...(Object.keys(tokens.rest).length

@@ -103,6 +103,15 @@ describe('tune', () => {
     expect(adjustments).toEqual([{ page: 'sample', style: 'low', property: 'margin-top', value: '22px', step: 1 }]);
   });
 
+  it('stops when its time is over, and says what it did not try', async () => {
+    let looks = 0;
+    const { steps, left } = await run([[1200, 30, 22]], [], { isOver: () => (looks += 1) > 0 });
+    expect(steps).toEqual([]);
+    expect(new Set(left.map(({ why }) => why))).toEqual(
+      new Set(['not tried: the limit of trials or time was reached']),
+    );
+  });
+
   it('takes nothing that helps at one width and harms at another', async () => {
     const rigid: MeasureAt = async (of, widths) => widths.map(() => laid(30, marginOf(of, 't', 1200)));
     const tuned = await tune(

@@ -40,6 +40,9 @@ export interface TuneStep {
   readonly after: number;
 }
 
+/** Why something is left that might have been fixed. */
+const NOT_TRIED = 'not tried: the limit of trials or time was reached';
+
 /** What is left at a width, and why. */
 export interface OpenDifference {
   readonly width: number;
@@ -50,7 +53,7 @@ export interface OpenDifference {
     | 'no style fixes it'
     | 'only an offset larger than the element would fix it'
     | 'every suggested fix had no effect or made something else worse'
-    | 'not tried: the limit of trials was reached';
+    | typeof NOT_TRIED;
 }
 
 export interface Tuned {
@@ -65,6 +68,8 @@ export interface Tuned {
 
 export interface TuneChoices {
   readonly most: number;
+  /** Whether no more may be tried, whatever `most` says. */
+  readonly isOver?: () => boolean;
   /** Number of the first step. */
   readonly from: number;
   readonly section?: string;
@@ -127,7 +132,7 @@ class Tuning {
     return {
       adjustments: this.list,
       steps: this.steps,
-      left: leftIn(now, this.tried, this.document, this.trials >= this.choices.most),
+      left: leftIn(now, this.tried, this.document, this.trials >= this.choices.most || this.isOver()),
       before,
       after: total(now),
       trials: this.trials,
@@ -157,7 +162,7 @@ class Tuning {
     /* Each width has its share of what is left to be tried. */
     const most = this.trials + Math.ceil((this.choices.most - this.trials) / (this.widths.length - at));
     let now = start;
-    for (let before; before !== now && this.trials < most;) {
+    for (let before; before !== now && this.trials < most && !this.isOver();) {
       before = now;
       now = await this.tryCandidates(at, most, now);
     }
@@ -177,7 +182,7 @@ class Tuning {
     const queue = [...bundled.slice(0, MOST_BUNDLES - this.bundles), ...single];
     const halves: Candidate[] = [];
     const next = (): Candidate | undefined => halves.shift() ?? (now === start ? queue.shift() : undefined);
-    for (let candidate = next(); candidate && this.trials < most; candidate = next()) {
+    for (let candidate = next(); candidate && this.trials < most && !this.isOver(); candidate = next()) {
       if (bundled.includes(candidate)) this.bundles += 1;
       if (this.tried.has(keyOf(candidate))) continue;
       this.tried.add(keyOf(candidate));
@@ -190,6 +195,10 @@ class Tuning {
       now = done.then;
     }
     return now;
+  }
+
+  private isOver(): boolean {
+    return this.choices.isOver?.() ?? false;
   }
 
   private keep({ made, step, list, then }: Attempt, width: number, now: MeasuredPageAt): void {
@@ -290,7 +299,7 @@ function leftIn(
           : isOutOfBounds(seen.page, remedy)
             ? 'only an offset larger than the element would fix it'
             : over && waiting.has(`${name} ${what}`)
-              ? 'not tried: the limit of trials was reached'
+              ? NOT_TRIED
               : 'every suggested fix had no effect or made something else worse',
     }));
   });

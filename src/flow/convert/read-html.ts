@@ -12,6 +12,7 @@ import { dropDeadParts } from '../../core/html/parts.js';
 import { namesIn } from '../../core/html/names.js';
 import { matchedSelectors, rulesToAsk, type RulesToAsk } from '../../core/html/read-rules.js';
 import { groupAt, inlineOfGroups, matchesOfGroups, type WidthGroup } from '../../core/html/width-groups.js';
+import { keptVariables } from '../../core/html/kept-variables.js';
 import { otherDresses, type OpenAt, type OpenWidth, type OtherDress } from './other-widths.js';
 import { dropDeadStates } from '../../core/html/states.js';
 import { breakpointsOf } from '../../core/html/styles.js';
@@ -78,7 +79,9 @@ export async function readHtml(
   );
   const matched = matchesOfGroups(groups, intervals);
   const raw = cascade(nodes, ask.rules, matched, holds, inlineOfGroups(groups, intervals));
-  const pending = resolveStyles(nodes, raw, new Map(Object.entries(captured.sheets.initial)));
+  const { keyframes, properties, viewTransition } = captured.sheets;
+  const kept = keptVariables(keyframes, properties, raw);
+  const pending = resolveStyles(nodes, raw, kept);
   const finished = pending.finish(await inside(desk, 'expandDeclarations', pending.pairs));
   const looks = dropDeadStates(nodes, dropDeadParts(nodes, writeOutInherit(nodes, finished)));
   const request = probeRequest(nodes, looks);
@@ -91,7 +94,9 @@ export async function readHtml(
     breakpoints: breakpointsOf(intervals),
     probed,
     faces: captured.sheets.faces.filter(({ loaded, descriptors }) => loaded || !descriptors['unicode-range']),
-    keyframes: captured.sheets.keyframes,
+    keyframes,
+    properties: Object.fromEntries(Object.entries(properties).filter(([name]) => kept.declared.has(name))),
+    ...(viewTransition ? { viewTransition } : {}),
   });
   const document = about.schemes === 'both' ? built.document : inScheme(built.document, about.schemes);
   const idAt = (index: number): string => idOf(nodes[index]?.path ?? '');

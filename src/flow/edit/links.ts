@@ -1,3 +1,4 @@
+import { BRIEF_FILE } from '../../project/brief-file.js';
 import { required } from '../../core/data/required.js';
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
@@ -51,6 +52,14 @@ export function setLink(project: string, page: string | undefined, at: string, t
   const fields = (own?.links ?? []).flatMap(({ field }) => (field === undefined ? [] : [field]));
   const field = [at, `${at}.address`].find((text) => fields.includes(text));
   if (field === undefined) {
+    const fixed = own?.links.find(({ id, field: has }) => id === at && has === undefined);
+    if (fixed)
+      throw new TavrikError(
+        `Link "${at}" has no field in the content.`,
+        project,
+        `Say where it leads in ${BRIEF_FILE}, with do: link and at: ${JSON.stringify(fixed.words || at)}, and convert again.`,
+        'not-found',
+      );
     const near = nearestWords(at, fields);
     throw new TavrikError(
       `Link "${at}" not found.`,

@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core';
 import { emulate } from '../../browser/conditions.js';
 import { inside } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
-import { openResult, screenshotOfSource, setViewport } from '../../browser/result-page.js';
+import { openResult, screenshot, screenshotEnlarged, setViewport } from '../../browser/result-page.js';
 import { visit, type Visit } from '../../browser/visit.js';
 import {
   boxAround,
@@ -92,17 +92,19 @@ interface Looked {
   readonly pictures: { readonly source: Buffer; readonly result: Buffer };
 }
 
-async function look({ source, result }: Pair, { document, sections }: ConditionSubject): Promise<Looked> {
+async function look(
+  { source, result }: Pair,
+  { document, sections }: ConditionSubject,
+  condition?: Condition,
+): Promise<Looked> {
   const order = [...elements(document.body)].map(({ id }) => id);
   const measures = {
     source: await inside(source, 'measurePage', { sections, things: elementPlaces(document) }),
     result: await inside(result, 'measurePage', { order }),
   };
-  /* The result like the source: the quicker way of taking pictures brings type back to its usual size. */
-  const [first, second] = await Promise.all([
-    screenshotOfSource(source, measures.source.height),
-    screenshotOfSource(result, measures.result.height),
-  ]);
+  const shoot = (page: Page, { height }: MeasuredPage): Promise<Buffer> =>
+    condition === 'text-200' ? screenshotEnlarged(page) : screenshot(page, height);
+  const [first, second] = await Promise.all([shoot(source, measures.source), shoot(result, measures.result)]);
   return { ...measures, pictures: { source: first, result: second } };
 }
 
@@ -127,7 +129,7 @@ async function proveAt(
     if (condition === 'opened') continue;
     const undo = await Promise.all([pair.source, pair.result].map((page) => emulate(page, condition, subject.scheme)));
     const own = OF_CONTROLS.has(condition) ? controls : [];
-    const looked = await look(pair, subject);
+    const looked = await look(pair, subject, condition);
     const compared = await compare(looked, table, `${condition}-${width}`, own);
     const unlike = unlikeControls(own, compared.pixels.boxes ?? [], rest.pixels.boxes ?? []);
     found.push(

@@ -25,6 +25,8 @@ export interface TuneOptions {
   readonly dryRun?: boolean;
   /** Most trials of one page. */
   readonly most?: number;
+  /** Longest time for all pages, ms. */
+  readonly maxTime?: number;
   readonly browser?: string;
   readonly open?: OpenBrowser;
   readonly progress: Progress;
@@ -44,13 +46,14 @@ export async function tuneProject(project: string, options: TuneOptions): Promis
   const pages = options.page === undefined ? settings.pages : [pageNamed(settings, options.page)];
   const own = options.open ? undefined : await openBrowser(options.browser, false);
   const browser = required(options.open ?? own);
+  const end = options.maxTime === undefined ? Infinity : Date.now() + options.maxTime;
   try {
     const tuned: TunedPage[] = [];
     let adjustments = readAdjustments(project);
     for (const page of pages) {
       options.progress(`Tuning ${page.name}`);
       const from = Math.max(0, ...adjustments.map(({ step = 0 }) => step)) + 1;
-      const result = await tunePage(project, page, adjustments, from, browser, options);
+      const result = await tunePage(project, page, adjustments, { from, end }, browser, options);
       tuned.push({ page: page.name, ...result });
       adjustments = [...result.adjustments];
     }
@@ -67,7 +70,7 @@ async function tunePage(
   project: string,
   page: PageSettings,
   existing: ReturnType<typeof readAdjustments>,
-  from: number,
+  { from, end }: { readonly from: number; readonly end: number },
   browser: OpenBrowser,
   { section, widths, most = MOST_TRIALS }: TuneOptions,
 ): Promise<Tuned> {
@@ -96,6 +99,7 @@ async function tunePage(
     return await tune(filled, existing, sources, bench.measure, {
       leave: decidedLooks(project),
       most,
+      isOver: () => Date.now() > end,
       from,
       ...(section === undefined ? {} : { section }),
       ...(widths ? { only: widths } : {}),

@@ -4,7 +4,7 @@ import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
 import type { DecisionOutcome } from '../../core/brief/brief.js';
-import { screenshotOfSource } from '../../browser/result-page.js';
+import { screenshot } from '../../browser/result-page.js';
 import { visit, type Visit } from '../../browser/visit.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { elements } from '../../core/document/walk.js';
@@ -41,7 +41,7 @@ export interface OpenReference {
 export async function openReference(browser: OpenBrowser, how: Visit, width: number): Promise<OpenReference> {
   const { page, ...went } = await visit(browser, how, width);
   const { height } = await inside(page, 'measurePage');
-  const image = screenshotOfSource(page, height);
+  const image = screenshot(page, height);
   image.catch(() => undefined);
   return { width, page, picture: image, ...went };
 }

@@ -34,7 +34,8 @@ class SheetReader {
   private readonly keyframes: Record<string, string> = {};
   private readonly unread: string[] = [];
   /** Initial values of registered custom properties. */
-  private readonly initial: Record<string, string> = {};
+  private readonly properties: Record<string, Record<string, string>> = {};
+  private viewTransition: Record<string, string> | undefined;
   private readonly layers: string[] = [];
   private readonly names: ReadonlySet<string>;
   private unnamed = 0;
@@ -68,7 +69,8 @@ class SheetReader {
       faces: this.faces,
       keyframes: this.keyframes,
       unread: this.unread,
-      initial: this.initial,
+      properties: this.properties,
+      ...(this.viewTransition ? { viewTransition: this.viewTransition } : {}),
     };
   }
 
@@ -128,8 +130,18 @@ class SheetReader {
     } else if (rule.constructor.name === 'CSSStartingStyleRule') {
       this.readRules((rule as CSSGroupingRule).cssRules, { ...context, when: [...context.when, '@starting-style'] });
     } else if (rule.constructor.name === 'CSSPropertyRule') {
-      const { name, initialValue } = rule as CSSRule & { readonly name: string; readonly initialValue: string | null };
-      if (initialValue !== null) this.initial[name] = initialValue.trim();
+      const { name, syntax, inherits, initialValue } = rule as CSSPropertyRule;
+      this.properties[name] = {
+        syntax: JSON.stringify(syntax),
+        inherits: String(inherits),
+        ...(initialValue === null ? {} : { 'initial-value': initialValue.trim() }),
+      };
+    } else if (rule.constructor.name === 'CSSViewTransitionRule') {
+      const { navigation, types } = rule as CSSRule & {
+        readonly navigation: string;
+        readonly types: readonly string[];
+      };
+      this.viewTransition = { navigation, ...(types.length ? { types: types.join(' ') } : {}) };
     } else if (rule instanceof CSSContainerRule) {
       this.readRules(rule.cssRules, { ...context, when: [...context.when, `@container ${rule.conditionText}`] });
     } else if (rule instanceof CSSFontFaceRule) {
