@@ -30,6 +30,38 @@ function convert(name: string, bytes: string | Buffer): { readonly html: string;
 }
 
 describe('pages that are not as usual', () => {
+  it('of a time when attributes styled elements and tables laid them out', () => {
+    const row = (name: string): string =>
+      `<tr><td><a href="${name}.html"><font face="Arial" size="2">${name}</font></a></td></tr>`;
+    const { html, css } = convert(
+      'old',
+      Buffer.from(
+        `<html><head><title>x</title><meta http-equiv="Content-Type" content="text/html; charset=iso-8859-1"></head>
+<body bgcolor="#E8EEF2" text="#223344" link="#006699" topmargin="0"><center><table width="700" border="0" cellpadding="0" cellspacing="0" bgcolor="white">
+<tr><td colspan="2" bgcolor="113355" height="60"><font face="Georgia" size="5" color="#FFFFFF">Observatory</font></td></tr>
+<tr><td width="150" valign="top" bgcolor="#DDE6EE"><table cellpadding="6" width="100%">${row('nights')}${row('tides')}</table></td>
+<td valign="top">An \xe9v\xe9ning on the marsh<p align="right"><i>The keeper</i></p><table border="1" cellpadding="4" align="center"><tr><th>Date</th><th>Sky</th></tr><tr><td>6 Feb</td><td nowrap>Saturn in the west</td></tr></table>
+<div align="center"><table width="90"><tr><td>Tide</td></tr></table></div></td></tr></table></center></body></html>`,
+        'latin1',
+      ),
+    );
+    expect(html).toContain('événing');
+    expect(html).not.toMatch(
+      /<(font|center)|\s(bgcolor|align|valign|cellpadding|cellspacing|nowrap|link|text|topmargin)=/,
+    );
+    expect(html.match(/role="presentation"/g)).toHaveLength(3);
+    expect(css).toContain('border-spacing: 0px');
+    const frames = join(folder, 'frames.html');
+    writeFileSync(
+      frames,
+      '<html><frameset cols="150,*"><frame src="old.html"><frame src="rtl.html"></frameset></html>',
+    );
+    expect(tavrik(['convert', frames, '--out', join(folder, 'framed')])).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('Convert the pages in its frames: old.html, rtl.html.') as string,
+    });
+  });
+
   it('from right to left', () => {
     const { html } = convert(
       'rtl',

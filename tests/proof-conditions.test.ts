@@ -10,6 +10,8 @@ body { margin: 0; background: var(--ground); color: var(--ink); font: 1rem/1.5 s
 nav { display: flex; gap: 1rem; padding: 1rem }
 nav a { color: inherit } nav a:hover { background: #eca } nav a:focus-visible { outline: 3px solid #06c }
 article { padding: 1rem; border: 1px solid #ccc } article .more { opacity: .2 } article:hover .more { opacity: 1 }
+
+.box { height: 40px; overflow-y: auto; border: 1px solid }
 @media print { nav { display: none } }
 @media (forced-colors: active) { article { border: 4px solid CanvasText } }
 @media (prefers-contrast: more) { article { border-color: #000 } }
@@ -17,6 +19,7 @@ article { padding: 1rem; border: 1px solid #ccc } article .more { opacity: .2 } 
 </style><nav><a href="#nights">Nights</a><a href="#tides">Tides</a></nav>
 <main><h1>Hollin Marsh Observatory</h1><article><h2>Saturn evening</h2><p>Come at eight.</p><a class="more" href="#saturn">Read more</a></article>
 <details><summary>When is it dark enough?</summary><p>An hour after sunset.</p></details>
+<div class="box"><p>Boots</p><p>Lamp</p><p>Flask</p></div>
 <button popovertarget="way">Directions</button><div id="way" popover>Take the shore road to the end.</div></main></html>`;
 
 const folder = temporary();
@@ -78,6 +81,8 @@ describe('the proof under conditions', () => {
       '#way 900',
       'opened 390',
       '#way 390',
+      'scrolled 900',
+      'scrolled 390',
       'reduced-motion 900',
       'more-contrast 900',
       'forced-colours 900',

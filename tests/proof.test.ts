@@ -35,6 +35,7 @@ describe('what has not changed', () => {
     expect(await stepsOf(project, true)).toEqual([
       'home: Comparing at 1200, 390 px',
       expect.stringMatching(/^home: Sweeping over \d\d widths, and checking accessibility$/),
+      'home: Comparing in dark, print, hovered and under other conditions',
     ]);
     const [figures, page] = [proof(), report()];
     expect(await stepsOf(project, true)).toEqual([]);

@@ -1,6 +1,9 @@
 import type { CDPSession, Page } from 'playwright-core';
 import { CONTROLS } from '../core/html-elements/controls.js';
 import type { Condition } from '../core/proof/conditions.js';
+import { inside } from './inpage-script.js';
+import { VIEW_HEIGHT } from './launch.js';
+import { MAX_HEIGHT } from './result-page.js';
 import type { Scheme } from '../core/source/reading.js';
 
 /** Brings a page back to how it was. */
@@ -27,8 +30,12 @@ const MEDIA: Readonly<Partial<Record<Condition, Media>>> = {
   print: { media: 'print' },
 };
 
-/** Puts an open page under a condition; `opened` is none that a browser brings about. */
-export async function emulate(page: Page, condition: Condition, usual: Scheme): Promise<Undo> {
+/**
+ * Puts an open page under a condition; `opened` is none that a browser brings about.
+ * @param hidden by how much boxes that scroll are cut off, CSS px
+ */
+export async function emulate(page: Page, condition: Condition, usual: Scheme, hidden = 0): Promise<Undo> {
+  if (condition === 'scrolled') return showWhole(page, hidden);
   const media = MEDIA[condition];
   if (media) {
     await page.emulateMedia(media);
@@ -45,6 +52,17 @@ export async function emulate(page: Page, condition: Condition, usual: Scheme): 
   if (condition === 'text-200') return enlargeText(page, session);
   if (condition === 'hover' || condition === 'focus') await forceStates(session, FORCED[condition]);
   return () => session.detach();
+}
+
+/** Boxes that are as tall as the window show all they hold in a taller one; the others are scrolled to their end. */
+async function showWhole(page: Page, hidden: number): Promise<Undo> {
+  const { width, height } = page.viewportSize() ?? { width: 1440, height: VIEW_HEIGHT };
+  await page.setViewportSize({ width, height: Math.min(MAX_HEIGHT, height + hidden) });
+  await inside(page, 'scrollBoxes', true);
+  return async () => {
+    await inside(page, 'scrollBoxes', false);
+    await page.setViewportSize({ width, height });
+  };
 }
 
 async function enlargeText(page: Page, session: CDPSession): Promise<Undo> {

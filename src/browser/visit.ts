@@ -57,6 +57,7 @@ export async function visit(browser: OpenBrowser, how: Visit, width: number): Pr
       await rest(page);
       return texts;
     });
+    await checkFrames(page, how);
     await checkSheets(page, how, requests);
     if (how.choice) checkChoice(await inside(page, 'chooseParts', how.choice.selectors, how.choice.moves));
     const reached = how.leaveOut?.length ? await inside(page, 'decidePage', how.leaveOut) : undefined;
@@ -183,6 +184,22 @@ function checkChoice(chosen: ChoiceResult): void {
     `"${wrong}" has no element at "${move}".`,
     '--move',
     'Move elsewhere, or choose another element.',
+  );
+}
+
+/** A page of frames (HTML, 16.6) shows nothing itself. */
+async function checkFrames(page: Page, { shown }: Visit): Promise<void> {
+  const frames = await page.evaluate(() =>
+    document.body?.localName === 'frameset'
+      ? [...document.querySelectorAll('frame')].map((frame) => frame.getAttribute('src') ?? '')
+      : undefined,
+  );
+  if (!frames) return;
+  const named = frames.filter(Boolean).join(', ');
+  throw new TavrikError(
+    'The page is a set of frames and has no content of its own.',
+    shown,
+    named ? `Convert the pages in its frames: ${named}.` : 'Convert the pages in its frames.',
   );
 }
 

@@ -7,6 +7,7 @@ export { findControls } from './capture/controls.js';
 export { probeDefaults } from './capture/defaults.js';
 export { captureDrawing } from './drawing/capture-drawing.js';
 export { listControls } from './measure/listed-controls.js';
+export { hiddenInBoxes, scrollBoxes } from './act/scroll-boxes.js';
 export { listParts, openDetails, openPart } from './act/open-parts.js';
 export { rowLines } from './measure/row-lines.js';
 export { addFaces, fontUses } from './drawing/font-uses.js';

@@ -11,6 +11,7 @@ export const CONDITIONS = [
   'hover',
   'focus',
   'opened',
+  'scrolled',
   'reduced-motion',
   'more-contrast',
   'forced-colours',
@@ -25,6 +26,7 @@ export const CONDITION_NAME: Readonly<Record<Condition, string>> = {
   hover: 'every control hovered',
   focus: 'every control focused',
   opened: 'everything opened',
+  scrolled: 'boxes scrolled to their end',
   'reduced-motion': 'reduced motion',
   'more-contrast': 'more contrast',
   'forced-colours': 'forced colours',
@@ -39,7 +41,7 @@ export const PAPER_WIDTH = 794;
 export const OF_CONTROLS: ReadonlySet<Condition> = new Set(['hover', 'focus']);
 
 /** Conditions under which a page may be laid out otherwise at each width; the others are looked at on the widest screen. */
-const AT_EACH_END: ReadonlySet<Condition> = new Set(['dark', 'hover', 'focus', 'opened']);
+const AT_EACH_END: ReadonlySet<Condition> = new Set(['dark', 'hover', 'focus', 'opened', 'scrolled']);
 
 /** The widths at which a condition is looked at, of those that a page is compared at; the widest first. CSS px. */
 export function widthsUnder(condition: Condition, widths: readonly number[]): number[] {

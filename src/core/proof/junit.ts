@@ -1,7 +1,9 @@
+import { placeOfCondition } from './conditions.js';
+import { overUnderConditions } from './over-limits.js';
 import { percent } from './percent.js';
 import type { Proof } from './proof.js';
 
-/** Proofs as JUnit XML: one suite a page, one case a section and width, and one each for the sweep and accessibility. */
+/** Proofs as JUnit XML: one suite a page, one case a section and width, one each for a condition, for the sweep and for accessibility. */
 export function junitOf(proofs: readonly Proof[]): string {
   const suites = proofs.map((proof) => {
     const cases = casesOf(proof);
@@ -23,7 +25,7 @@ interface Case {
   readonly failure?: string;
 }
 
-function casesOf({ page, limits, widths, sweep, barriers }: Proof): Case[] {
+function casesOf({ page, limits, widths, sweep, conditions, barriers }: Proof): Case[] {
   const cases = widths.flatMap(({ width, sections, differences }): Case[] =>
     sections.map(({ name, differ, placed }) => {
       const [first] = differences.filter((difference) => difference.section === name);
@@ -40,10 +42,15 @@ function casesOf({ page, limits, widths, sweep, barriers }: Proof): Case[] {
       };
     }),
   );
+  const under = (conditions ?? []).map((proof): Case => {
+    const [failure] = overUnderConditions([proof], limits);
+    return { group: page, name: placeOfCondition(proof), ...(failure === undefined ? {} : { failure }) };
+  });
   const swept = sweep && limits.faults !== undefined && sweep.length > limits.faults;
   const worse = barriers && limits.worse !== undefined && barriers.worse.length > limits.worse;
   return [
     ...cases,
+    ...under,
     ...(sweep
       ? [
           {

@@ -62,7 +62,7 @@ export function onlySection(proof: Proof, name: string): Proof {
 }
 
 /** What is over the limits under conditions, in words: only what a condition adds, the rest is told of the width. */
-function overUnderConditions(conditions: readonly ConditionProof[], limits: Limits): string[] {
+export function overUnderConditions(conditions: readonly ConditionProof[], limits: Limits): string[] {
   return conditions.flatMap((proof) => {
     const { differ, misplaced } = beyondRest(proof);
     const most = limitUnder(proof.condition, limits);

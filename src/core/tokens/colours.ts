@@ -8,6 +8,9 @@ import { coloursIn, type ValueUse } from './uses.js';
 /** Colours nearer than this are one: nobody sees them apart side by side, and no proof does (distance in Oklab, times 100). More only if a proof allows it. */
 export const NEAR_COLOURS = 1;
 
+/** Of two areas people see more: they are one only where they differ by rounding, a step of eight bits of lightness. */
+const NEAR_AREAS = 0.4;
+
 /** Colours that are as good as the same, with where they stand. */
 interface Shade {
   readonly value: string;
@@ -42,20 +45,25 @@ function shadesOf(uses: readonly ValueUse[], near: number): Shade[] {
   const byValue = new Map<string, ValueUse[]>();
   for (const use of uses) byValue.set(use.value, [...(byValue.get(use.value) ?? []), use]);
   const weight = (list: readonly ValueUse[]): number => list.reduce((sum, valueUse) => sum + weightOf(valueUse), 0);
+  const fills = (list: readonly ValueUse[]): number => (list.some((use) => roleOf(use) === 'fill') ? 1 : 0);
+  /* The colour of an area stays what it is: what is near it, of letters or lines, takes its value. */
   const sorted = [...byValue].sort(
-    ([a, valueUses], [b, other]) => weight(other) - weight(valueUses) || (a < b ? -1 : 1),
+    ([a, own], [b, other]) => fills(other) - fills(own) || weight(other) - weight(own) || (a < b ? -1 : 1),
   );
   const shades: Shade[] = [];
   for (const [value, own] of sorted) {
     const rgba = readColour(value);
     if (!rgba || rgba[3] === 0) continue;
-    const same = shades.find((shade) => colourDistance(shade.rgba, rgba) <= near && shade.rgba[3] < 1 === rgba[3] < 1);
+    const same = shades.find((shade) => {
+      const limit = fills(own) && fills(shade.uses) ? Math.min(near, NEAR_AREAS) : near;
+      return colourDistance(shade.rgba, rgba) <= limit && shade.rgba[3] < 1 === rgba[3] < 1;
+    });
     if (same) {
       same.from.push(value);
       same.uses.push(...own);
     } else shades.push({ value, rgba, from: [value], uses: [...own] });
   }
-  return shades;
+  return shades.sort((a, b) => weight(b.uses) - weight(a.uses) || (a.value < b.value ? -1 : 1));
 }
 
 type Role = 'letters' | 'fill' | 'line' | 'other';

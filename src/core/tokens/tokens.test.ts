@@ -187,4 +187,20 @@ describe('a page with tokens', () => {
     const moved = tokens.map((token) => (token.value === '600px' ? { ...token, value: '640px' } : token));
     expect(withTokens(document, moved).breakpoints.map(({ below }) => below)).toEqual([900, 640]);
   });
+
+  it('keep the colour of areas apart where a person would see them change, and give it to near letters and lines', () => {
+    const of = (...rests: readonly Record<string, string>[]): string[] =>
+      collectTokens([
+        page(
+          Object.fromEntries(rests.map((rest, at) => [`s${at}`, { rest }])),
+          ...rests.map((_, at) => element('box', `e${at}`, { style: `s${at}` })),
+        ),
+      ]).flatMap(({ group, value }) => (group === 'color' && typeof value === 'string' ? [value] : []));
+    const [one, other] = ['rgb(238, 238, 238)', 'rgb(233, 236, 239)'];
+    expect(of({ 'background-color': one }, { 'background-color': other })).toHaveLength(2);
+    expect(of({ 'border-top-color': one }, { 'border-bottom-color': one }, { 'background-color': other })).toEqual([
+      other,
+    ]);
+    expect(of({ 'background-color': one }, { 'background-color': 'rgb(238, 238, 239)' })).toEqual([one]);
+  });
 });

@@ -13,6 +13,7 @@ import { namesIn } from '../../core/html/names.js';
 import { matchedSelectors, rulesToAsk, type RulesToAsk } from '../../core/html/read-rules.js';
 import { groupAt, inlineOfGroups, matchesOfGroups, type WidthGroup } from '../../core/html/width-groups.js';
 import { keptVariables } from '../../core/html/kept-variables.js';
+import { withoutHints } from '../../core/html/presentational-hints.js';
 import { otherDresses, type OpenAt, type OpenWidth, type OtherDress } from './other-widths.js';
 import { dropDeadStates } from '../../core/html/states.js';
 import { breakpointsOf } from '../../core/html/styles.js';
@@ -53,14 +54,15 @@ export async function readHtml(
   others?: { readonly width: number; readonly pages: readonly OpenWidth[]; readonly openAt: OpenAt },
 ): Promise<ReadHtml> {
   const snapshot = await inside(page, 'snapshot');
-  const { nodes } = snapshot;
-  const dressed = others ? await otherDresses({ page, width: others.width }, nodes, others.pages, others.openAt) : [];
+  const { nodes: found } = snapshot;
+  const { nodes, rules: hints } = withoutHints(found);
+  const dressed = others ? await otherDresses({ page, width: others.width }, found, others.pages, others.openAt) : [];
   const classes = dressed.flatMap((other) => other.classes);
   const fetch: FetchSheets = about.online ? fetchSheets : () => Promise.resolve({});
   const captured = await captureHtml(page, fetch, snapshot, classes);
-  const names = namesIn([...nodes, { attributes: { class: classes.join(' ') } }]);
+  const names = namesIn([...found, { attributes: { class: classes.join(' ') } }]);
   const thresholds = dressed.map(({ below }) => below);
-  const ask = rulesToAsk(captured.sheets.rules, names, about.schemes === 'both', thresholds);
+  const ask = rulesToAsk([...hints, ...captured.sheets.rules], names, about.schemes === 'both', thresholds);
   const holdsAt = await inside(
     desk,
     'evaluateMedia',
@@ -89,7 +91,7 @@ export async function readHtml(
   const lean = dropInherited(nodes, dropIdle(nodes, looks, request, probed), probed.own);
   const built = buildPage({
     ...about,
-    page: captured.page,
+    page: { ...captured.page, nodes },
     looks: lean,
     breakpoints: breakpointsOf(intervals),
     probed,

@@ -124,10 +124,13 @@ async function proveAt(
     differ: rest.pixels.differ,
     placed: compareWords(still.source.words, still.result.words).placed,
   };
+  const hidden = await inside(pair.source, 'hiddenInBoxes');
   const found: ProvedCondition[] = [];
   for (const condition of conditions) {
-    if (condition === 'opened') continue;
-    const undo = await Promise.all([pair.source, pair.result].map((page) => emulate(page, condition, subject.scheme)));
+    if (condition === 'opened' || (condition === 'scrolled' && hidden === 0)) continue;
+    const undo = await Promise.all(
+      [pair.source, pair.result].map((page) => emulate(page, condition, subject.scheme, hidden)),
+    );
     const own = OF_CONTROLS.has(condition) ? controls : [];
     const looked = await look(pair, subject, condition);
     const compared = await compare(looked, table, `${condition}-${width}`, own);

@@ -107,12 +107,21 @@ const SAYS_LAYOUT = new Set<string>([
 /** A table that only lays out: it says so (ARIA `presentation`), or has no heads and cells of more than data. */
 function holdsNoData(table: ElementNode): boolean {
   if (/^(presentation|none)$/.test(table.attributes?.['role'] ?? '')) return true;
-  const inside = [...elements(table)].slice(1);
+  const inside = [...ownElements(table)];
   if (table.attributes?.['role'] || inside.some(({ element }) => SAYS_DATA.has(element))) return false;
   const rows = inside.filter(({ element }) => element === 'tr');
   const widest = Math.max(0, ...rows.map(({ children = [] }) => children.filter(isElement).length));
   const words = textOf(table).length > 0;
   return inside.some(({ element }) => SAYS_LAYOUT.has(element)) || (words && (rows.length < 2 || widest < 2));
+}
+
+/** The elements of a table: those of tables in it are theirs. */
+function* ownElements(node: ElementNode): Generator<ElementNode> {
+  for (const child of node.children ?? []) {
+    if (!isElement(child)) continue;
+    yield child;
+    if (child.element !== 'table') yield* ownElements(child);
+  }
 }
 
 const CELL_KINDS: Readonly<Record<string, Kind>> = { tbody: 'box', tr: 'row', td: 'column' };
