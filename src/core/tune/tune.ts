@@ -14,8 +14,8 @@ import {
   together,
   type Candidate,
   type ComparedWidth,
-  isOutOfBounds,
 } from './candidates.js';
+import { leftIn, type OpenDifference } from './left.js';
 import { scoreOf } from './score.js';
 
 /** Renders a document and measures it at each of these widths. */
@@ -38,22 +38,6 @@ export interface TuneStep {
   readonly count: number;
   readonly before: number;
   readonly after: number;
-}
-
-/** Why something is left that might have been fixed. */
-const NOT_TRIED = 'not tried: the limit of trials or time was reached';
-
-/** What is left at a width, and why. */
-export interface OpenDifference {
-  readonly width: number;
-  readonly name: string;
-  readonly section: string;
-  readonly what: string;
-  readonly why:
-    | 'no style fixes it'
-    | 'only an offset larger than the element would fix it'
-    | 'every suggested fix had no effect or made something else worse'
-    | typeof NOT_TRIED;
 }
 
 export interface Tuned {
@@ -132,7 +116,7 @@ class Tuning {
     return {
       adjustments: this.list,
       steps: this.steps,
-      left: leftIn(now, this.tried, this.document, this.trials >= this.choices.most || this.isOver()),
+      left: leftIn(now.seen, this.tried, this.document, this.trials >= this.choices.most || this.isOver()),
       before,
       after: total(now),
       trials: this.trials,
@@ -277,30 +261,5 @@ function without(list: readonly Adjustment[], adjustments: readonly Adjustment[]
     if (over.length === 0) return [adjustment];
     const at = adjustment.at?.filter((name) => over.every((other) => other.at && !other.at.includes(name)));
     return at?.length ? [{ ...adjustment, at }] : [];
-  });
-}
-
-function leftIn(
-  look: MeasuredPageAt,
-  tried: ReadonlySet<string>,
-  document: PageDocument,
-  over: boolean,
-): OpenDifference[] {
-  return look.seen.flatMap((seen, at) => {
-    const waiting = new Set(candidatesOf(document, look.seen, at, tried).map(({ what, name }) => `${name} ${what}`));
-    return seen.differences.map(({ name, section, what, remedy }): OpenDifference => ({
-      width: seen.page.width,
-      name,
-      section,
-      what,
-      why:
-        remedy?.value === undefined
-          ? 'no style fixes it'
-          : isOutOfBounds(seen.page, remedy)
-            ? 'only an offset larger than the element would fix it'
-            : over && waiting.has(`${name} ${what}`)
-              ? NOT_TRIED
-              : 'every suggested fix had no effect or made something else worse',
-    }));
   });
 }
