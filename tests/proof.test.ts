@@ -21,9 +21,9 @@ const fresh = (name: string): string => {
 const { prove } = built<typeof import('../src/flow/proof/prove.js')>('flow/proof/prove');
 
 /** What a proof did, by its progress. */
-async function stepsOf(project: string, thorough = false): Promise<string[]> {
+async function stepsOf(project: string, thorough = false, conditions = false): Promise<string[]> {
   const steps: string[] = [];
-  await prove(project, { thorough, progress: (step) => steps.push(step) });
+  await prove(project, { thorough, withoutConditions: !conditions, progress: (step) => steps.push(step) });
   return steps;
 }
 
@@ -32,13 +32,13 @@ describe('what has not changed', () => {
     const project = fresh('kept');
     const proof = () => readFileSync(join(project, 'proof/proof.json'), 'utf8');
     const report = () => readFileSync(join(project, 'proof/index.html'), 'utf8');
-    expect(await stepsOf(project, true)).toEqual([
+    expect(await stepsOf(project, true, true)).toEqual([
       'home: Comparing at 1200, 390 px',
       expect.stringMatching(/^home: Sweeping over \d\d widths, and checking accessibility$/),
       'home: Comparing in dark, print, hovered and under other conditions',
     ]);
     const [figures, page] = [proof(), report()];
-    expect(await stepsOf(project, true)).toEqual([]);
+    expect(await stepsOf(project, true, true)).toEqual([]);
     expect([proof(), report() === page]).toEqual([figures, true]);
   });
 
@@ -116,6 +116,7 @@ describe('proof', () => {
         pages: {
           widths: { differences: unknown[]; seen: number }[];
           sweep: unknown[];
+          conditions: unknown[];
           barriers: { source: object; worse: unknown[]; result: unknown[] };
         }[];
       }
@@ -126,7 +127,7 @@ describe('proof', () => {
     expect(Object.keys(page?.barriers.source ?? {}).length).toBeGreaterThan(0);
     const xml = readFileSync(junit, 'utf8');
     expect(xml).toMatch(/<testsuite name="home" tests="\d+" failures="0">/);
-    expect(xml.match(/<testcase/g)?.length).toBe(9 * 2 + 2);
+    expect(xml.match(/<testcase/g)?.length).toBe(9 * 2 + (page?.conditions.length ?? 0) + 2);
     expect(existsSync(join(project, 'proof/index.html'))).toBe(true);
   });
 

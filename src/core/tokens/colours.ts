@@ -8,7 +8,10 @@ import { coloursIn, type ValueUse } from './uses.js';
 /** Colours nearer than this are one: nobody sees them apart side by side, and no proof does (distance in Oklab, times 100). More only if a proof allows it. */
 export const NEAR_COLOURS = 1;
 
-/** Of two areas people see more: they are one only where they differ by rounding, a step of eight bits of lightness. */
+/**
+ * Of two areas people see more: unless more is asked for, they are one only where they differ by rounding, a step of eight
+ * bits of lightness.
+ */
 const NEAR_AREAS = 0.4;
 
 /** Colours that are as good as the same, with where they stand. */
@@ -55,7 +58,8 @@ function shadesOf(uses: readonly ValueUse[], near: number): Shade[] {
     const rgba = readColour(value);
     if (!rgba || rgba[3] === 0) continue;
     const same = shades.find((shade) => {
-      const limit = fills(own) && fills(shade.uses) ? Math.min(near, NEAR_AREAS) : near;
+      const areas = near <= NEAR_COLOURS && fills(own) && fills(shade.uses);
+      const limit = areas ? Math.min(near, NEAR_AREAS) : near;
       return colourDistance(shade.rgba, rgba) <= limit && shade.rgba[3] < 1 === rgba[3] < 1;
     });
     if (same) {

@@ -69,7 +69,9 @@ export async function runFurtherChecks(
       : undefined,
   ]);
   const conditions =
-    page.kind === 'html' ? await conditionsOf(browser, placed, { document, references }, key, options) : undefined;
+    page.kind === 'html' && !options.withoutConditions
+      ? await conditionsOf(browser, placed, { document, references }, key, options)
+      : undefined;
   const { widths, found } = result.value;
   const barriers = found && compareViolations(found, wanted?.value?.found);
   return {

@@ -19,6 +19,8 @@ export interface ProveOptions {
   readonly junit?: string;
   /** Sweep over all widths and look at accessibility too. */
   readonly thorough?: boolean;
+  /** Of what is thorough, leave the conditions other than a width out. */
+  readonly withoutConditions?: boolean;
   /** A browser that is open already. */
   readonly open?: OpenBrowser;
   readonly progress: Progress;

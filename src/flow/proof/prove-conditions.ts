@@ -92,20 +92,33 @@ interface Looked {
   readonly pictures: { readonly source: Buffer; readonly result: Buffer };
 }
 
-async function look(
-  { source, result }: Pair,
-  { document, sections }: ConditionSubject,
-  condition?: Condition,
-): Promise<Looked> {
-  const order = [...elements(document.body)].map(({ id }) => id);
-  const measures = {
-    source: await inside(source, 'measurePage', { sections, things: elementPlaces(document) }),
-    result: await inside(result, 'measurePage', { order }),
-  };
-  const shoot = (page: Page, { height }: MeasuredPage): Promise<Buffer> =>
-    condition === 'text-200' ? screenshotEnlarged(page) : screenshot(page, height);
-  const [first, second] = await Promise.all([shoot(source, measures.source), shoot(result, measures.result)]);
-  return { ...measures, pictures: { source: first, result: second } };
+/**
+ * Looks at both pages. What the pictures show to be the same is not measured again: pages under a condition mostly look as
+ * they do at rest, and the result as its source.
+ * @param rest both pages before
+ */
+async function look(pair: Pair, subject: ConditionSubject, condition?: Condition, rest?: Looked): Promise<Looked> {
+  const [source, result] = await Promise.all([shoot(pair.source, condition), shoot(pair.result, condition)]);
+  const isAtRest = rest?.pictures.source.equals(source) === true;
+  const measured = isAtRest ? rest.source : await measureSource(pair.source, subject);
+  const other = result.equals(source) ? measured : await measureResult(pair.result, subject);
+  return { source: measured, result: other, pictures: { source, result } };
+}
+
+async function shoot(page: Page, condition: Condition | undefined): Promise<Buffer> {
+  if (condition === 'text-200') return screenshotEnlarged(page);
+  const height = await page.evaluate(() =>
+    Math.ceil(Math.max(document.documentElement.scrollHeight, document.body?.scrollHeight ?? 0)),
+  );
+  return screenshot(page, height);
+}
+
+async function measureSource(page: Page, { document, sections }: ConditionSubject): Promise<MeasuredPage> {
+  return inside(page, 'measurePage', { sections, things: elementPlaces(document) });
+}
+
+async function measureResult(page: Page, { document }: ConditionSubject): Promise<MeasuredPage> {
+  return inside(page, 'measurePage', { order: [...elements(document.body)].map(({ id }) => id) });
 }
 
 async function proveAt(
@@ -132,7 +145,7 @@ async function proveAt(
       [pair.source, pair.result].map((page) => emulate(page, condition, subject.scheme, hidden)),
     );
     const own = OF_CONTROLS.has(condition) ? controls : [];
-    const looked = await look(pair, subject, condition);
+    const looked = await look(pair, subject, condition, still);
     const compared = await compare(looked, table, `${condition}-${width}`, own);
     const unlike = unlikeControls(own, compared.pixels.boxes ?? [], rest.pixels.boxes ?? []);
     found.push(

@@ -1,5 +1,5 @@
 import type { MeasureRequest, MeasuredElement } from '../../../core/proof/measurement.js';
-import { boxOf } from '../tree/path.js';
+import { boxOf, PathFinder } from '../tree/path.js';
 
 /** The elements that are asked for, with their ids. */
 export function elementsOf(
@@ -7,8 +7,9 @@ export function elementsOf(
   order: MeasureRequest['order'] = [],
 ): Map<Element, string> {
   const found = new Map<Element, string>();
+  const paths = new PathFinder();
   for (const { id, path } of things) {
-    const element = elementAt(path);
+    const element = paths.find(path);
     if (element) found.set(element, id);
   }
   if (order.length)
@@ -28,14 +29,6 @@ export function inOrder(): Element[] {
   };
   if (document.body) visit(document.body);
   return found;
-}
-
-export function elementAt(path: string): Element | null {
-  try {
-    return document.querySelector(path);
-  } catch {
-    return null;
-  }
 }
 
 /** Where an element stands, and how it shows. */

@@ -2,7 +2,8 @@ import type { MeasureRequest, MeasuredPage, MeasuredWord } from '../../../core/p
 import { coversOf } from './covers.js';
 import { cutters, isCut } from './cut-off.js';
 import { TextStyleList } from './text-styles.js';
-import { elementAt, elementsOf, measureElement } from './elements.js';
+import { PathFinder } from '../tree/path.js';
+import { elementsOf, measureElement } from './elements.js';
 
 const SILENT = new Set(['SCRIPT', 'STYLE', 'NOSCRIPT', 'TEMPLATE', 'OPTION', 'TITLE', 'DESC']);
 
@@ -12,7 +13,8 @@ export function measurePage({ sections, things, order, covers, onlyWords, within
     name: element.getAttribute('data-section') ?? '',
     element,
   }));
-  const found = sections?.map(({ name, path }) => ({ name, element: elementAt(path) })) ?? marked;
+  const paths = new PathFinder();
+  const found = sections?.map(({ name, path }) => ({ name, element: paths.find(path) })) ?? marked;
   const known = elementsOf(things, order);
   const looks = new TextStyleList();
   const words = measureWords(known, looks, within);
@@ -22,6 +24,11 @@ export function measurePage({ sections, things, order, covers, onlyWords, within
     ...images.map((element) => ({ element, place: place(element.getBoundingClientRect()) })),
   ];
   const under = covers ? coversOf(placed).map((cover) => (cover ? (holderOf(cover, known).of ?? '') : undefined)) : [];
+  const imageNumber = new Map(images.map((image, at) => [image, at]));
+  const imageUnder = (element: Element): { readonly under?: string } => {
+    const at = imageNumber.get(element);
+    return at === undefined ? {} : underOf(words.length + at);
+  };
   const underOf = (at: number): { readonly under?: string } => (under[at] === undefined ? {} : { under: under[at] });
   return {
     words: words.map(({ word }, at) => ({ ...word, ...underOf(at) })),
@@ -36,9 +43,7 @@ export function measurePage({ sections, things, order, covers, onlyWords, within
       ? {
           things: Object.fromEntries(
             [...known].flatMap(([element, id]) =>
-              element.checkVisibility()
-                ? [[id, { ...measureElement(element), ...underOf(words.length + images.indexOf(element)) }]]
-                : [],
+              element.checkVisibility() ? [[id, { ...measureElement(element), ...imageUnder(element) }]] : [],
             ),
           ),
         }
