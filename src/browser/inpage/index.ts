@@ -11,6 +11,7 @@ export { hiddenInBoxes, scrollBoxes } from './act/scroll-boxes.js';
 export { listParts, openDetails, openPart } from './act/open-parts.js';
 export { rowLines } from './measure/row-lines.js';
 export { addFaces, fontUses } from './drawing/font-uses.js';
+export { numbersOf } from './tree/numbering.js';
 export { placeDrawing } from './drawing/place-drawing.js';
 export { evaluateMedia, expandDeclarations, matchSelectors } from './capture/rules.js';
 export { compareImages } from './measure/compare-images.js';

@@ -9,6 +9,7 @@ import { fieldDecisionsPass } from './fields/field-decisions.js';
 import { fields, fieldsPass } from './fields/fields.js';
 import { siteFacts } from './fields/repeated-facts.js';
 import { foldMenu } from './structure/fold-menu.js';
+import { hiddenTargets } from './structure/hidden-targets.js';
 import { kinds } from './structure/kinds.js';
 import { landmarks } from './structure/landmarks.js';
 import { linkRulesPass } from './brief/link-rules.js';
@@ -28,7 +29,7 @@ import { descriptionLists } from './structure/description-lists.js';
 import { unused } from './styles/unused.js';
 
 /** The passes over an HTML page before its boxes are trimmed, in the order in which they run. */
-export const FIRST_PASSES: readonly Pass[] = [tabs, switches, carousels, sections];
+export const FIRST_PASSES: readonly Pass[] = [hiddenTargets, tabs, switches, carousels, sections];
 
 /** The passes after that. */
 export const LAST_PASSES: readonly Pass[] = [

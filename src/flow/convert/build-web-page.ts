@@ -1,3 +1,4 @@
+import { behavioursOf, noteOfBehaviours } from '../../core/html/behaviours.js';
 import { visit } from '../../browser/visit.js';
 import { required } from '../../core/data/required.js';
 import { basename } from 'node:path';
@@ -108,12 +109,21 @@ export async function buildWebPage(
       },
       store,
     );
+    const behaviours = behavioursOf(document, read.heard);
+    const dead = noteOfBehaviours(behaviours);
     return {
       document: headed.document,
       references,
       source,
       files: source.kind === 'address' ? [source.address] : [source.file],
-      notes: oneForEach([...open.flatMap(({ notes }) => notes), ...read.notes, ...missing, ...headed.notes]),
+      notes: oneForEach([
+        ...open.flatMap(({ notes }) => notes),
+        ...read.notes,
+        ...missing,
+        ...headed.notes,
+        ...(dead === undefined ? [] : [dead]),
+      ]),
+      ...(behaviours.length ? { behaviours } : {}),
       lostFields: lost,
       reached,
       ...(seen ? { findings: findingsOf(seen) } : {}),

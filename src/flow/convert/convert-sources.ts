@@ -133,7 +133,7 @@ async function slimAll(
 }
 
 function summary(
-  { document, notes, sourceElements, trimmed, reasons }: PageBuild,
+  { document, notes, behaviours, sourceElements, trimmed, reasons }: PageBuild,
   written: WrittenPage,
 ): ConvertedPage {
   return {
@@ -147,6 +147,7 @@ function summary(
     cssBytes: written.cssBytes,
     breakpoints: document.breakpoints.map(({ below }) => below),
     notes,
+    ...(behaviours ? { behaviours } : {}),
     ...(reasons ? { reasons } : {}),
   };
 }

@@ -1,3 +1,4 @@
+import type { Behaviour } from '../../core/html/behaviours.js';
 import { required } from '../../core/data/required.js';
 import { join } from 'node:path';
 import { decided, EMPTY_BRIEF, type Brief } from '../../core/brief/brief.js';
@@ -79,6 +80,8 @@ export interface ConvertedPage {
   readonly breakpoints: readonly number[];
   /** What was not understood or could not be had, in words. */
   readonly notes: readonly string[];
+  /** What has become of controls that scripts of the source answered. */
+  readonly behaviours?: readonly Behaviour[];
   /** Of a design: why each section became what it is, in words. */
   readonly reasons?: readonly SectionReasons[];
   readonly proof?: Proof;

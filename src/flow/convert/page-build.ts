@@ -1,3 +1,4 @@
+import type { Behaviour } from '../../core/html/behaviours.js';
 import type { DesignChoices } from '../../core/design/responsive/screens.js';
 import type { Finding } from '../../core/survey/finding.js';
 import type { DecisionOutcome } from '../../core/brief/brief.js';
@@ -20,6 +21,8 @@ export interface PageBuild {
   readonly lostFields: ReadonlyMap<number, string>;
   /** What was found in the source; only if there is no brief yet. */
   readonly findings?: readonly Finding[];
+  /** What has become of controls that scripts of the source answered. */
+  readonly behaviours?: readonly Behaviour[];
   readonly sourceElements: number;
   readonly trimmed?: Omit<Trimmed, 'document'>;
   readonly reasons?: readonly SectionReasons[];

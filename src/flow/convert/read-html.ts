@@ -14,6 +14,8 @@ import { matchedSelectors, rulesToAsk, type RulesToAsk } from '../../core/html/r
 import { groupAt, inlineOfGroups, matchesOfGroups, type WidthGroup } from '../../core/html/width-groups.js';
 import { keptVariables } from '../../core/html/kept-variables.js';
 import { withoutHints } from '../../core/html/presentational-hints.js';
+import { heardControls } from '../../browser/heard-controls.js';
+import type { HeardElement } from '../../core/html/behaviours.js';
 import { otherDresses, type OpenAt, type OpenWidth, type OtherDress } from './other-widths.js';
 import { dropDeadStates } from '../../core/html/states.js';
 import { breakpointsOf } from '../../core/html/styles.js';
@@ -29,6 +31,8 @@ import { dropInherited } from '../../core/html/inherited-values.js';
 export interface ReadHtml extends Built {
   readonly notes: readonly string[];
   readonly controls: readonly Control[];
+  /** What scripts of the page listen to. */
+  readonly heard: readonly HeardElement[];
   /** Address that relative addresses of the page count from. */
   readonly address: string;
   /** Address of the icon of the page. */
@@ -55,6 +59,7 @@ export async function readHtml(
 ): Promise<ReadHtml> {
   const snapshot = await inside(page, 'snapshot');
   const { nodes: found } = snapshot;
+  const heard = await heardControls(page);
   const { nodes, rules: hints } = withoutHints(found);
   const dressed = others ? await otherDresses({ page, width: others.width }, found, others.pages, others.openAt) : [];
   const classes = dressed.flatMap((other) => other.classes);
@@ -112,6 +117,11 @@ export async function readHtml(
     ...built,
     document,
     controls,
+    heard: heard.map(({ element, events }) => ({
+      id: idAt(element),
+      name: calledBy(nodes[element]),
+      events,
+    })),
     notes: [...notesOf(captured.sheets.unread, ask.lost), ...framesOf(nodes)],
     address: captured.page.address,
     ...(icon ? { icon } : {}),
@@ -164,6 +174,16 @@ function notesOf(unread: readonly string[], lost: readonly string[]): string[] {
     ...[...new Set(unread)].map((address) => `Style sheet could not be read: ${address}`),
     ...[...new Set(lost)].map((selector) => `Style that depends on another element's state is left out: ${selector}`),
   ];
+}
+
+/** What to call an element that says nothing: by what it is labelled with, or by its id or class. */
+function calledBy(node: CapturedNode | undefined): string {
+  const { tag = 'element', attributes = {} } = node ?? {};
+  const label = attributes['aria-label'] ?? attributes['title'] ?? attributes['placeholder'];
+  if (label?.trim()) return label.trim();
+  if (attributes['id']) return `#${attributes['id']}`;
+  const [first] = (attributes['class'] ?? '').split(/\s+/).filter(Boolean);
+  return first === undefined ? tag : `${tag}.${first}`;
 }
 
 /** Pages of the same site inside this one: they do not come along. */

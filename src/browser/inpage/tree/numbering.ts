@@ -19,3 +19,9 @@ export function numberedElements(): readonly (Element | null)[] {
 export function shadowRoots(): ShadowRoot[] {
   return numbered.flatMap((element) => (element?.shadowRoot ? [element.shadowRoot] : []));
 }
+
+/** The numbers of elements; -1 for what has none. */
+export function numbersOf(elements: readonly (Element | null)[]): number[] {
+  const numbers = new Map(numbered.map((element, number) => [element, number]));
+  return elements.map((element) => (element === null ? -1 : (numbers.get(element) ?? -1)));
+}

@@ -1,0 +1,83 @@
+import type { CDPSession, Page } from 'playwright-core';
+
+/** Events by which a visitor operates something (UI Events, Pointer Events 3, Touch Events; HTML, 4.10.21 for forms). */
+const OPERATED = new Set([
+  'click',
+  'dblclick',
+  'mousedown',
+  'mouseup',
+  'pointerdown',
+  'pointerup',
+  'touchstart',
+  'touchend',
+  'keydown',
+  'keyup',
+  'keypress',
+  'input',
+  'change',
+  'submit',
+]);
+
+/** An element to whose events a script of the page listens. */
+export interface HeardControl {
+  /** Its number in the last snapshot of the page. */
+  readonly element: number;
+  /** In alphabetical order. */
+  readonly events: readonly string[];
+}
+
+/**
+ * The elements to which scripts of a page listen themselves, as the browser knows it; what listens to the whole page is
+ * left out. After a snapshot.
+ */
+export async function heardControls(page: Page): Promise<HeardControl[]> {
+  const session = await page.context().newCDPSession(page);
+  try {
+    await session.send('DOM.enable');
+    const byNode = await listenersByNode(session);
+    const nodes = [...byNode.keys()];
+    const numbers = await numbersOf(session, nodes);
+    return nodes
+      .flatMap((node, at): HeardControl[] => {
+        const element = numbers[at] ?? -1;
+        return element < 0 ? [] : [{ element, events: [...(byNode.get(node) ?? [])].sort() }];
+      })
+      .sort((a, b) => a.element - b.element);
+  } finally {
+    await session.detach();
+  }
+}
+
+async function listenersByNode(session: CDPSession): Promise<ReadonlyMap<number, ReadonlySet<string>>> {
+  const { result } = await session.send('Runtime.evaluate', { expression: 'document.body' });
+  const byNode = new Map<number, Set<string>>();
+  if (result.objectId === undefined || result.subtype === 'null') return byNode;
+  const { node: body } = await session.send('DOM.describeNode', { objectId: result.objectId });
+  const { listeners } = await session.send('DOMDebugger.getEventListeners', {
+    objectId: result.objectId,
+    depth: -1,
+    pierce: false,
+  });
+  for (const { type, backendNodeId } of listeners) {
+    if (backendNodeId === undefined || backendNodeId === body.backendNodeId || !OPERATED.has(type)) continue;
+    byNode.set(backendNodeId, (byNode.get(backendNodeId) ?? new Set()).add(type));
+  }
+  return byNode;
+}
+
+async function numbersOf(session: CDPSession, nodes: readonly number[]): Promise<number[]> {
+  if (nodes.length === 0) return [];
+  const resolved = await Promise.all(
+    nodes.map((backendNodeId) => session.send('DOM.resolveNode', { backendNodeId }).catch(() => undefined)),
+  );
+  const { result } = await session.send('Runtime.evaluate', { expression: 'globalThis' });
+  const { result: answer } = await session.send('Runtime.callFunctionOn', {
+    ...(result.objectId === undefined ? {} : { objectId: result.objectId }),
+    functionDeclaration: 'function (...elements) { return tavrikInPage.numbersOf(elements); }',
+    arguments: resolved.map((one) =>
+      one?.object.objectId === undefined ? { value: null } : { objectId: one.object.objectId },
+    ),
+    returnByValue: true,
+  });
+  return answer.value as number[];
+}
