@@ -49,7 +49,7 @@ export class PathFinder {
 }
 
 /** A step, with its name and what tells it from others of the name. */
-const STEP = /^((?:\\.|[\w-]|[^\x00-\x7f])+?)(?:#((?:\\.|[^:\s])+)|:nth-of-type\((\d+)\))?$/;
+const STEP = /^((?:\\.|[\w-]|\P{ASCII})+?)(?:#((?:\\.|[^:\s])+)|:nth-of-type\((\d+)\))?$/u;
 
 function query(path: string): Element | null {
   try {
