@@ -1,4 +1,5 @@
 import { required } from '../core/data/required.js';
+import type { Position } from '../core/proof/measurement.js';
 import type { Band } from '../core/proof/pixels.js';
 import { escapeAttribute as attribute } from '../core/render/escape.js';
 
@@ -29,16 +30,23 @@ export function imageRules(name: string, images: ProofImages): string {
 }
 
 /** A band of a picture: the picture is the background, moved so that the band shows. */
-export function crop(
-  { name, width }: Shown,
+export function crop(shown: Shown, side: Side, { y, height }: Band, whole: number, label: string, marks = ''): string {
+  return cropBox(shown, side, { x: 0, y, width: shown.width, height }, whole, label, marks);
+}
+
+/** The same of a box of a picture that is `whole` high. */
+export function cropBox(
+  { name, width: wide }: Shown,
   side: Side,
-  { y, height }: Band,
+  { x, y, width, height }: Position,
   whole: number,
   label: string,
   marks = '',
 ): string {
-  const place = whole > height ? (y / (whole - height)) * 100 : 0;
-  return `<div class="crop p${name}-${side}" role="img" aria-label="${attribute(label)}" style="aspect-ratio:${width}/${height};background-position:0 ${Math.min(100, place).toFixed(3)}%">${marks}</div>`;
+  const share = (at: number, room: number): string =>
+    room > 0 ? `${Math.min(100, (at / room) * 100).toFixed(3)}%` : '0';
+  const size = width < wide ? `;background-size:${((wide / width) * 100).toFixed(3)}% auto` : '';
+  return `<div class="crop p${name}-${side}" role="img" aria-label="${attribute(label)}" style="aspect-ratio:${width}/${height};background-position:${share(x, wide - width)} ${share(y, whole - height)}${size}">${marks}</div>`;
 }
 
 /** Height of a PNG picture: the second number of its header (PNG, 11.2.2 IHDR). */

@@ -12,7 +12,8 @@ tr.whole th, tr.whole td { font-weight: 650; }
 article { margin: 18px 0 0; background: var(--sheet); border: 1px solid var(--line); border-radius: 6px; padding: 14px 16px 16px; }
 h4 { font-size: 14px; margin: 14px 0 6px; font-weight: 600; }
 .conditions td:last-child { text-align: left; white-space: normal; }
-.conditions th { text-align: left; }
+.conditions th:last-child { text-align: left; }
+.conditions thead tr:first-child th.name { font-weight: 600; }
 article > .top { display: flex; flex-wrap: wrap; gap: 4px 18px; align-items: baseline; margin-bottom: 10px; }
 .three { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 14px; }
 .crop { background-repeat: no-repeat; background-size: 100% auto; background-color: #fff; outline: 1px solid var(--line); width: 100%; }
