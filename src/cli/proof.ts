@@ -143,7 +143,7 @@ function showConditions({ conditions, limits }: Proof, { print, paint }: Termina
     print(paint.green(`As in the source: ${same.map((condition) => CONDITION_NAME[condition]).join(', ')}`));
 }
 
-/** So many controls that look otherwise are printed of one comparison. */
+/** So many controls that look different are printed of one comparison. */
 const MOST_NAMED = 5;
 
 /** Prints the faults at other widths, and accessibility violations. */

@@ -28,7 +28,7 @@ export interface ProjectSettings {
     readonly worse?: number;
     /** Largest share of differing pixels under a condition, where it is another than `differ`. */
     readonly conditions?: Readonly<Partial<Record<Condition, number>>>;
-    /** Most controls that look otherwise when they are hovered or focused. */
+    /** Most controls that look different when they are hovered or focused. */
     readonly controls?: number;
   };
 }

@@ -32,7 +32,7 @@ export interface Looks {
 
 type Styles = Readonly<Record<string, SharedStyle>>;
 
-/** How the entries of a list look, and whether it is their place that makes them look otherwise. */
+/** How the entries of a list look, and whether it is their place that makes them look different. */
 export function looksIn(entries: readonly ElementNode[], styles: Styles): Looks {
   const first = new Map<string, string>();
   const by = entries.map((entry) => {

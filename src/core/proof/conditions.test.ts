@@ -69,7 +69,7 @@ describe('conditions', () => {
 });
 
 describe('controls', () => {
-  it('look otherwise if more of them differs than at rest', () => {
+  it('look different if more of them differs than at rest', () => {
     const three = [control, { ...control, name: 'Tides' }, { ...control, name: 'Visit' }];
     expect(unlikeControls(three, [0.2, 0.3, 0.005], [0, 0.3, 0]).map(({ name }) => name)).toEqual(['Nights']);
   });

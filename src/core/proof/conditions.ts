@@ -55,7 +55,7 @@ export interface Control extends Position {
   readonly name: string;
 }
 
-/** A control that looks otherwise under a condition, and not only because it does so at rest. */
+/** A control that looks different under a condition, and not only because it does so at rest. */
 export interface UnlikeControl extends Control {
   /** The share of the pixels in and right around it that differ, 0 to 1. */
   readonly differ: number;
@@ -68,7 +68,7 @@ export interface ConditionProof extends WidthProof {
   readonly atRest?: { readonly differ: number; readonly placed: number };
   readonly controls?: {
     readonly count: number;
-    /** Those that look otherwise, the worst first. */
+    /** Those that look different, the worst first. */
     readonly unlike: readonly UnlikeControl[];
   };
   /** The dialog or popover that was opened, by its id. */

@@ -45,7 +45,7 @@ export interface Limits {
   readonly worse?: number;
   /** Largest share of differing pixels under a condition, where it is another than at rest; 0 to 1. */
   readonly conditions?: Readonly<Partial<Record<Condition, number>>>;
-  /** Most controls that look otherwise when they are hovered or focused. */
+  /** Most controls that look different when they are hovered or focused. */
   readonly controls?: number;
 }
 

@@ -13,7 +13,7 @@ import { elements, isElement, mapTree } from '../document/walk.js';
 import { freeName } from '../text/free-name.js';
 import { inheritedLook, stylesIn, withInherited } from './parts.js';
 
-/* Pieces of one page in another: their styles come along, and nothing of either page looks otherwise by it. */
+/* Pieces of one page in another: their styles come along, and nothing of either page looks different by it. */
 
 /** A page as it is being put together; what comes in adds to it. */
 export class Joining {

@@ -8,7 +8,7 @@ import { PAGE_SCHEME } from '../brief/links.js';
 /**
  * Pages with their links to pages and sections led to files and anchors.
  * @param fileOf the file of a page by its name
- * @throws TavrikError for a page, a section or an anchor that there is not
+ * @throws TavrikError for a page, a section or an anchor that does not exist
  */
 export function resolveLinks(documents: readonly PageDocument[], fileOf: (page: string) => string): PageDocument[] {
   const resolved = (href: string, own: PageDocument): string => {

@@ -45,7 +45,7 @@ export function linksOf(project: string, page?: string): PageLinks[] {
 /**
  * Leads a link elsewhere: the content of its page says so from then on.
  * @param at path of its field, with or without `.address` at its end
- * @throws TavrikError for a link, a page, a section or a file that there is not
+ * @throws TavrikError for a link, a page, a section or a file that does not exist
  */
 export function setLink(project: string, page: string | undefined, at: string, target: LinkTarget): string {
   const [own] = linksOf(project, pageNamed(openProject(project), page).name);

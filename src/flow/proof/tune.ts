@@ -109,7 +109,7 @@ async function tunePage(
   }
 }
 
-/** Properties in which the brief makes pages look otherwise than their source. */
+/** Properties in which the brief makes pages look different than their source. */
 const DECIDED: Readonly<Partial<Record<DecisionKind, readonly string[]>>> = {
   fit: ['object-fit'],
   colour: ['color', 'background-color'],

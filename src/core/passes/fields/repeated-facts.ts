@@ -36,7 +36,7 @@ export interface FactPlace {
   readonly path: string;
   readonly name: string;
   readonly says: string;
-  /** Of a menu: which of its entries look otherwise. */
+  /** Of a menu: which of its entries look different. */
   readonly looks?: string;
   /** It is a fact only if the header or the footer says it too: two buttons that lead to one place are two buttons. */
   readonly frame?: true;

@@ -27,7 +27,7 @@ const conditions = (document: PageDocument) => {
   ]);
 };
 
-describe('a header that looks otherwise once the page is scrolled', () => {
+describe('a header that looks different once the page is scrolled', () => {
   it('does so at every width where it did on every screen', () => {
     expect(conditions(run([screen(390, white), screen(1440, white)]))).toEqual([
       ['', 'to { background-color: white }'],

@@ -56,7 +56,7 @@ function rangesOf(
   }, []);
 }
 
-/** The threshold that most likely parts two looks: where the element itself looks otherwise in what changes, or else in anything. */
+/** The threshold that most likely parts two looks: where the element itself looks different in what changes, or else in anything. */
 function partOf(
   between: readonly Breakpoint[],
   style: SharedStyle | undefined,

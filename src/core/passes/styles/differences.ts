@@ -118,7 +118,7 @@ function sizeOf(node: ElementNode): number {
 
 interface Merged {
   readonly base: SharedStyle;
-  /** What each node has over it; nodes that look otherwise altogether are not among them. */
+  /** What each node has over it; nodes that look different altogether are not among them. */
   readonly over: ReadonlyMap<ElementNode, SharedStyle | undefined>;
 }
 
