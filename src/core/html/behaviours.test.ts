@@ -32,9 +32,9 @@ describe('behaviours', () => {
   it('are told in one note, with the names of a few', () => {
     const dead = (name: string): Behaviour => ({ id: name, name, events: ['click'], state: 'lost' });
     expect(noteOfBehaviours([{ ...dead('a'), state: 'works' }])).toBeUndefined();
-    expect(noteOfBehaviours([dead('a')])).toBe('1 control does nothing without the scripts of the source: “a”');
+    expect(noteOfBehaviours([dead('a')])).toBe('1 control has lost what scripts of the source did: “a”');
     expect(noteOfBehaviours('abcdea'.split('').map(dead))).toBe(
-      '6 controls do nothing without the scripts of the source: “a”, “b”, “c”, “d” and others',
+      '6 controls have lost what scripts of the source did: “a”, “b”, “c”, “d” and others',
     );
   });
 });

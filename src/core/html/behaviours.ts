@@ -55,6 +55,6 @@ export function noteOfBehaviours(behaviours: readonly Behaviour[]): string | und
   const names = [...new Set(dead.map(({ name }) => `“${name}”`))];
   const named = names.slice(0, MOST_NAMED).join(', ');
   const more = names.length > MOST_NAMED ? ' and others' : '';
-  const count = dead.length === 1 ? '1 control does' : `${dead.length} controls do`;
-  return `${count} nothing without the scripts of the source: ${named}${more}`;
+  const count = dead.length === 1 ? '1 control has' : `${dead.length} controls have`;
+  return `${count} lost what scripts of the source did: ${named}${more}`;
 }

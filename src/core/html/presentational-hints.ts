@@ -8,7 +8,7 @@ import type { CapturedDeclaration, CapturedNode, CapturedRule } from './captured
 const LOWEST_LAYER = -1;
 
 /** What an attribute means for its element: its declarations; undefined if it stays an attribute. */
-type Hint = (value: string, node: CapturedNode) => Readonly<Record<string, string>> | undefined;
+type Hint = (value: string) => Readonly<Record<string, string>> | undefined;
 
 const colourOf = (property: string): Hint => {
   return (value) => {
@@ -36,7 +36,7 @@ const lengthsOf = (...properties: readonly string[]): Hint => {
 
 /** Widths and heights of 0 are none (HTML, 15.3.11). */
 const sizeOf = (property: string): Hint => {
-  return (value) => (/^\s*0+(%|px)?\s*$/i.test(value) ? undefined : lengthsOf(property)(value, {} as CapturedNode));
+  return (value) => (/^\s*0+(%|px)?\s*$/i.test(value) ? undefined : lengthsOf(property)(value));
 };
 
 const textAlign: Hint = (value) => {
@@ -140,12 +140,12 @@ const HINTS: ReadonlyMap<string, Readonly<Record<string, Hint>>> = new Map([
   [
     'img',
     {
-      align: (value: string, node: CapturedNode) => {
+      align: (value: string) => {
         const side = value.trim().toLowerCase();
         if (side === 'left' || side === 'right') return { float: side };
         const across: Record<string, string> = { top: 'top', middle: 'middle', center: 'middle', bottom: 'baseline' };
         const aligned = across[side];
-        return aligned === undefined || node.tag !== 'img' ? undefined : { 'vertical-align': aligned };
+        return aligned === undefined ? undefined : { 'vertical-align': aligned };
       },
       border: imageBorder,
       hspace: lengthsOf('margin-left', 'margin-right'),
@@ -191,7 +191,7 @@ export function withoutHints(nodes: readonly CapturedNode[]): WithoutHints {
     aligns ||= tag === 'center' || (ALIGNING.includes(tag) && attributes['align'] !== undefined);
     if (!hints && replaced === undefined) return node;
     const kept = Object.entries(attributes).filter(([name, value]) => {
-      const set = hints?.[name]?.(value, node);
+      const set = hints?.[name]?.(value);
       if (set) add(`${tag}[${name}=${quoted(value)}]`, set);
       return !set;
     });
@@ -237,7 +237,7 @@ function cellsOf(attributes: readonly Attribute[], add: AddRule): Attribute[] {
 /** The colour that a page says its links have. */
 function linksOf(attributes: Attribute[], add: AddRule): void {
   const at = attributes.findIndex(([name]) => name === 'link');
-  const set = at < 0 ? undefined : colourOf('color')(attributes[at]?.[1] ?? '', {} as CapturedNode);
+  const set = at < 0 ? undefined : colourOf('color')(attributes[at]?.[1] ?? '');
   if (!set) return;
   add('a[href]', set);
   attributes.splice(at, 1);

@@ -57,7 +57,7 @@ describe('conditions', () => {
     ]);
     const unlike = [{ ...control, differ: 0.3 }];
     expect(over([proof({ condition: 'focus', controls: { count: 4, unlike } })], { controls: 0 })).toEqual([
-      'every control focused, 900 px: 1 controls look different, the limit is 0',
+      'every control focused, 900 px: 1 control looks different, the limit is 0',
     ]);
   });
 

@@ -151,7 +151,11 @@ export function findingOf(proof: ConditionProof): string {
   const worst = [...sections].sort((a, b) => b.differ - a.differ)[0];
   const told = [
     ...(controls
-      ? [unlike.length ? `${unlike.length} of ${controls.count} controls look different` : `${controls.count} controls`]
+      ? [
+          unlike.length
+            ? `${unlike.length} of ${controls.count} controls ${unlike.length === 1 ? 'looks' : 'look'} different`
+            : `${controls.count} controls`,
+        ]
       : []),
     ...(parts ? [`${parts.result} of ${parts.source} parts can be opened`] : []),
     ...(worst && beyondRest(proof).differ > 0 && worst.differ > 0

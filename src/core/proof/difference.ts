@@ -1,6 +1,6 @@
 import type { Box } from '../geometry/box.js';
 
-/** Ways in which a page can stand otherwise than its source, in the words of the trade. */
+/** Ways in which a page can differ from its source, in the words of the trade. */
 export const FAULTS = [
   'missing',
   'extra',
@@ -30,7 +30,7 @@ export interface SuggestedFix {
   readonly value?: string;
 }
 
-/** One thing that stands otherwise than in the source at one width. */
+/** One difference from the source at one width. */
 export interface Difference {
   readonly fault: Fault;
   /** Id and name of the element in the page document, and of the section that it is in. */

@@ -81,7 +81,11 @@ export function overUnderConditions(conditions: readonly ConditionProof[], limit
           ]
         : []),
       ...(limits.controls !== undefined && unlike > limits.controls
-        ? [tell(`${unlike} controls look different, the limit is ${limits.controls}`)]
+        ? [
+            tell(
+              `${unlike} ${unlike === 1 ? 'control looks' : 'controls look'} different, the limit is ${limits.controls}`,
+            ),
+          ]
         : []),
     ];
   });

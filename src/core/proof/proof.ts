@@ -19,7 +19,7 @@ export interface WidthProof {
   /** Words that lie on words, beyond the source's. */
   readonly clashes: number;
   readonly sections: readonly SectionProof[];
-  /** What stands otherwise than in the source, element by element; the largest first. */
+  /** The differences from the source, element by element; the largest first. */
   readonly differences: readonly Difference[];
 }
 

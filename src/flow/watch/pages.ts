@@ -2,7 +2,7 @@ import type { Proof } from '../../core/proof/proof.js';
 import type { SitePlace } from '../../core/render/site.js';
 import type { WatchedPage } from '../../report/watch-state.js';
 
-/** Most things that stand otherwise which are shown of one width. */
+/** Most differences that are shown of one width. */
 const MOST = 60;
 
 /** What the page of a watched project shows of its proof. */

@@ -18,7 +18,7 @@ const CHECKS: readonly ((page: ComparedPage) => Difference[])[] = [
 /** Most differences that are told of one page at one width. */
 const MOST = 200;
 
-/** All that stands otherwise than in the source, the largest of each check first; what is wrong itself before what follows from it. */
+/** All differences from the source, the largest of each check first; what is wrong itself before what follows from it. */
 export function differencesOf(page: ComparedPage): Difference[] {
   const weight = ({ fault, by }: Difference): number => (fault === 'order' ? Infinity : by);
   return CHECKS.flatMap((check) => check(page).sort((a, b) => weight(b) - weight(a) || 0)).slice(0, MOST);

@@ -7,7 +7,7 @@ import type { MeasuredTextStyle, MeasuredPage, MeasuredElement, MeasuredWord } f
 import { differencesOf } from './index.js';
 import type { Box } from '../../geometry/box.js';
 
-/* What a proof says of pages that stand otherwise than their sources: measured by hand here. */
+/* Pages that differ from their sources, measured by hand, and what a proof says of them. */
 export const TYPE: MeasuredTextStyle = {
   family: 'Arial',
   size: 16,
