@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Behaviour } from '../src/core/html/behaviours.js';
+import type { Behaviour } from '../src/core/behaviours/report.js';
 import { openBrowser } from '../src/browser/launch.js';
 import { serveFolder } from '../src/browser/serve.js';
 import { cleanUp, onlyPage, tavrik, temporary } from './program.js';

@@ -17,6 +17,8 @@ const OPERATED = new Set([
   'change',
   'submit',
 ]);
+/** Events by which something answers that is pointed at, or reached with the keyboard. */
+const POINTED = new Set(['mouseenter', 'mouseover', 'pointerenter', 'pointerover', 'focus', 'focusin']);
 
 /** So many elements are asked for: a list in which every entry has a listener of its own says nothing new after these. */
 const MOST_HEARD = 2000;
@@ -29,26 +31,43 @@ export interface HeardControl {
   readonly events: readonly string[];
 }
 
-/**
- * The elements to which scripts of a page listen themselves, as the browser knows it; what listens to the whole page is
- * left out. After a snapshot.
- */
-export async function heardControls(page: Page): Promise<HeardControl[]> {
+/** What scripts of a page listen to. */
+export interface Heard {
+  readonly controls: readonly HeardControl[];
+  /** Events of the whole page: of its body, its document or its window. */
+  readonly whole: readonly string[];
+}
+
+/** The elements to which scripts of a page listen, as the browser knows it. After a snapshot. */
+export async function heardControls(page: Page): Promise<Heard> {
   const session = await page.context().newCDPSession(page);
   try {
     await session.send('DOM.enable');
     const byNode = await listenersByNode(session);
     const nodes = [...byNode.keys()].slice(0, MOST_HEARD);
     const numbers = await numbersOf(session, nodes);
-    return nodes
+    const controls = nodes
       .flatMap((node, at): HeardControl[] => {
         const element = numbers[at] ?? -1;
         return element < 0 ? [] : [{ element, events: [...(byNode.get(node) ?? [])].sort() }];
       })
       .sort((a, b) => a.element - b.element);
+    return { controls, whole: await wholeEvents(session) };
   } finally {
     await session.detach();
   }
+}
+
+async function wholeEvents(session: CDPSession): Promise<string[]> {
+  const found = await Promise.all(
+    ['document.body', 'document', 'window'].map(async (expression) => {
+      const { result } = await session.send('Runtime.evaluate', { expression });
+      if (result.objectId === undefined) return [];
+      const { listeners } = await session.send('DOMDebugger.getEventListeners', { objectId: result.objectId, depth: 1 });
+      return listeners.map(({ type }) => type);
+    }),
+  );
+  return [...new Set(found.flat())].filter((type) => OPERATED.has(type) || POINTED.has(type)).sort();
 }
 
 async function listenersByNode(session: CDPSession): Promise<ReadonlyMap<number, ReadonlySet<string>>> {
@@ -62,7 +81,7 @@ async function listenersByNode(session: CDPSession): Promise<ReadonlyMap<number,
     pierce: false,
   });
   for (const { type, backendNodeId } of listeners) {
-    if (backendNodeId === undefined || backendNodeId === body.backendNodeId || !OPERATED.has(type)) continue;
+    if (backendNodeId === undefined || backendNodeId === body.backendNodeId || !(OPERATED.has(type) || POINTED.has(type))) continue;
     byNode.set(backendNodeId, (byNode.get(backendNodeId) ?? new Set()).add(type));
   }
   return byNode;

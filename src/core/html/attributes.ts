@@ -80,7 +80,7 @@ const BY_ELEMENT: Readonly<Record<string, readonly string[]>> = {
   select: ['name', 'required', 'disabled', 'multiple', 'size', 'autocomplete'],
   option: ['value', 'selected', 'disabled', 'label'],
   optgroup: ['label', 'disabled'],
-  button: ['type', 'name', 'value', 'disabled', 'popovertarget', 'popovertargetaction'],
+  button: ['type', 'name', 'value', 'disabled', 'popovertarget', 'popovertargetaction', 'command', 'commandfor'],
   label: ['for'],
   output: ['for', 'name'],
   fieldset: ['disabled', 'name'],
@@ -168,6 +168,7 @@ const REFERENCES = [
   'aria-controls',
   'aria-owns',
   'popovertarget',
+  'commandfor',
 ];
 
 /** Ids that links, labels and roles of the page point at. */

@@ -1,5 +1,5 @@
 import { required } from '../data/required.js';
-import { AT_REST, conditionKey, passesUp, statesIn, type Condition } from './conditions.js';
+import { AT_REST, both, conditionKey, passesUp, statesIn, type Condition } from './conditions.js';
 import type { CapturedDeclaration, CapturedValue, CapturedNode, CapturedRule } from './captured.js';
 import { type ReadSelector } from './selectors.js';
 import { type Specificity, compareSpecificity } from './specificity.js';
@@ -34,12 +34,20 @@ export interface MatchedSelector {
   readonly hosts?: ReadonlySet<number>;
   /** The intervals in which it matches them; all if nothing is said. */
   readonly only?: readonly boolean[];
+  /** Of elements that match under a further condition only: the condition. */
+  readonly given?: ReadonlyMap<number, Condition>;
+  /** Of elements that match unless one of some conditions holds: these. */
+  readonly unless?: ReadonlyMap<number, readonly Condition[]>;
+  /** Tells apart entries of one selector whose elements have further conditions. */
+  readonly operated?: number;
 }
 
-/** A `style` attribute, in all intervals or in some. */
+/** A `style` attribute, in all intervals or in some, always or under a condition. */
 export interface InlineStyle {
   readonly set: readonly CapturedDeclaration[];
   readonly only?: readonly boolean[];
+  readonly given?: Condition;
+  readonly unless?: readonly Condition[];
 }
 
 interface Entry {
@@ -54,7 +62,9 @@ interface Entry {
 
 interface Applied {
   readonly entry: Entry;
-  readonly host: number | undefined;
+  /** With all that it depends on. */
+  readonly condition: Condition;
+  readonly unless?: readonly Condition[];
 }
 
 const INLINE: Specificity = [1e6, 0, 0];
@@ -88,7 +98,9 @@ export function cascade(
     for (const element of matchedSelector.elements) {
       const host = matchedSelector.hosts ? hostOf(nodes, element, matchedSelector.hosts, selector.within) : undefined;
       if (matchedSelector.hosts && host === undefined) continue;
-      required(applied[element]).push({ entry, host });
+      const condition = both(onHost(entry.condition, host), matchedSelector.given?.get(element) ?? AT_REST);
+      const unless = matchedSelector.unless?.get(element);
+      if (condition) required(applied[element]).push({ entry, condition, ...(unless ? { unless } : {}) });
     }
   });
   const known = new Map<string, ElementCascade>();
@@ -96,13 +108,18 @@ export function cascade(
     if (!node.tag) return NO_RULES;
     const own = inline.get(element) ?? [];
     const list = required(applied[element]);
-    const key = `${list.map(({ entry, host }) => `${entry.id}${host === undefined ? '' : `@${host}`}`).join(',')}|${JSON.stringify(own)}`;
+    const key = `${list.map(keyOf).join(',')}|${JSON.stringify(own)}`;
     const before = known.get(key);
     if (before) return before;
     const cascade = cascadeOf(list, own, intervals, always);
     known.set(key, cascade);
     return cascade;
   });
+}
+
+/** Equal for what applies alike. */
+function keyOf({ entry, condition, unless = [] }: Applied): string {
+  return [entry.id, conditionKey(condition), ...unless.map((each) => `-${conditionKey(each)}`)].join(' ');
 }
 
 const NO_RULES: ElementCascade = {
@@ -157,6 +174,8 @@ function hostOf(
 interface Group {
   readonly condition: Condition;
   readonly entries: Applied[];
+  /** What does not hold any more under the condition. */
+  readonly lost: Applied[];
 }
 
 function cascadeOf(
@@ -165,7 +184,7 @@ function cascadeOf(
   intervals: number,
   always: readonly boolean[],
 ): ElementCascade {
-  const inline = own.map(({ set, only }, at): Applied => ({
+  const inline = own.map(({ set, only, given = AT_REST, unless }, at): Applied => ({
     entry: {
       id: -1 - at,
       set,
@@ -174,27 +193,32 @@ function cascadeOf(
       holds: within(always, only),
       condition: AT_REST,
     },
-    host: undefined,
+    condition: given,
+    ...(unless ? { unless } : {}),
   }));
   const groups = new Map<string, Group>();
-  for (const applied of [...list, ...inline]) {
-    const condition = conditionOf(applied);
+  const groupOf = (condition: Condition): Group => {
     const key = conditionKey(condition);
-    const group = groups.get(key);
-    if (group) group.entries.push(applied);
-    else groups.set(key, { condition, entries: [applied] });
+    const group = groups.get(key) ?? { condition, entries: [], lost: [] };
+    groups.set(key, group);
+    return group;
+  };
+  for (const applied of [...list, ...inline]) {
+    groupOf(applied.condition).entries.push(applied);
+    for (const condition of applied.unless ?? [])
+      groupOf(both(applied.condition, condition) ?? condition).lost.push(applied);
   }
   const all = [...groups.values()].sort((a, b) => rankOf(a) - rankOf(b));
   const known = new Map<string, readonly CascadedDeclarations[]>();
   return {
     conditions: all.map(({ condition }) => condition).filter((condition) => conditionKey(condition) !== REST_KEY),
     propertiesOf: (condition) =>
-      new Set(groups.get(conditionKey(condition))?.entries.flatMap(({ entry }) => entry.set.map(([name]) => name))),
+      namesSetBy(groups.get(conditionKey(condition))),
     usingVariables: (part) =>
       new Set(
         all
           .filter(({ condition }) => condition.part === part)
-          .flatMap(({ entries }) => entries.flatMap(({ entry }) => entry.set.filter(usesVariable)))
+          .flatMap(({ entries, lost }) => [...entries, ...lost].flatMap(({ entry }) => entry.set.filter(usesVariable)))
           .map(([name]) => name),
       ),
     winners(part, holds) {
@@ -202,12 +226,17 @@ function cascadeOf(
       const key = active.map(({ condition }) => conditionKey(condition)).join(';');
       let won = known.get(key);
       if (!won) {
-        const entries = active.flatMap((group) => group.entries).sort(byEntry);
-        known.set(key, (won = winnersByInterval(entries, intervals)));
+        const lost = new Set(active.flatMap((group) => group.lost));
+        const entries = active.flatMap((group) => group.entries.filter((each) => !lost.has(each))).sort(byEntry);
+        known.set(key, (won = winnersByInterval(entries, [...lost], intervals)));
       }
       return won;
     },
   };
+}
+
+function namesSetBy(group: Group | undefined): ReadonlySet<string> {
+  return new Set([...(group?.entries ?? []), ...(group?.lost ?? [])].flatMap(({ entry }) => entry.set.map(([name]) => name)));
 }
 
 const REST_KEY = conditionKey(AT_REST);
@@ -225,14 +254,14 @@ function isBare({ state, within, when }: Condition): boolean {
   return !state && !within && !when;
 }
 
-function conditionOf({ entry, host }: Applied): Condition {
-  const { element: _, ...elsewhere } = entry.condition.within ?? { element: -1, state: '' };
-  const { within: __, ...rest } = entry.condition;
+function onHost(condition: Condition, host: number | undefined): Condition {
+  const { element: _, ...elsewhere } = condition.within ?? { element: -1, state: '' };
+  const { within: __, ...rest } = condition;
   return host === undefined ? rest : { ...rest, within: { ...elsewhere, element: host } };
 }
 
-function rankOf({ entries }: Group): number {
-  return Math.max(...entries.map(({ entry }) => entry.id));
+function rankOf({ entries, lost }: Group): number {
+  return Math.max(...[...entries, ...lost].map(({ entry }) => entry.id));
 }
 
 function byEntry(a: Applied, b: Applied): number {
@@ -241,20 +270,34 @@ function byEntry(a: Applied, b: Applied): number {
     : a.entry.layer - b.entry.layer;
 }
 
-function winnersByInterval(list: readonly Applied[], intervals: number): CascadedDeclarations[] {
+function winnersByInterval(
+  list: readonly Applied[],
+  lost: readonly Applied[],
+  intervals: number,
+): CascadedDeclarations[] {
   const rawDeclarations: CascadedDeclarations[] = [];
   let lastMask = '';
   for (let index = 0; index < intervals; index += 1) {
     const active = list.filter(({ entry }) => entry.holds[index]);
-    const mask = active.map(({ entry }) => entry.id).join();
-    rawDeclarations.push(index > 0 && mask === lastMask ? required(rawDeclarations[index - 1]) : winners(active));
+    const gone = lost.filter(({ entry }) => entry.holds[index]);
+    const mask = `${active.map(({ entry }) => entry.id).join()}-${gone.map(({ entry }) => entry.id).join()}`;
+    rawDeclarations.push(
+      index > 0 && mask === lastMask ? required(rawDeclarations[index - 1]) : withReverted(winners(active), gone),
+    );
     lastMask = mask;
   }
   return rawDeclarations;
 }
 
+/** What only rules set that do not hold any more is as if no rule of the page set it (CSS Cascade 5, 7.3.3). */
+function withReverted(won: Map<string, CapturedValue>, gone: readonly Applied[]): CascadedDeclarations {
+  for (const { entry } of gone)
+    for (const [name] of entry.set) if (!name.startsWith('--') && !won.has(name)) won.set(name, 'revert');
+  return won;
+}
+
 /** `list` is in ascending cascade order of normal declarations. Important ones win, with their layers in reverse. */
-function winners(list: readonly Applied[]): CascadedDeclarations {
+function winners(list: readonly Applied[]): Map<string, CapturedValue> {
   const won = new Map<string, CapturedValue>();
   for (const { entry } of list)
     for (const [name, value, important] of entry.set) if (!important) place(won, name, value);

@@ -28,9 +28,9 @@ export function conditionKey({ part = '', state = '', within, when = '' }: Condi
   return [part, state, other, when].join('|');
 }
 
-/** States, one by one: `:hover:not(:disabled)` are two. */
+/** States, one by one: `:hover:not(:disabled)` are two; an attribute is one as well. */
 export function statesIn(state: string | undefined): string[] {
-  return state?.match(/:[\w-]+(\((?:[^()]|\((?:[^()]|\([^()]*\))*\))*\))?/g) ?? [];
+  return state?.match(/:[\w-]+(\((?:[^()]|\((?:[^()]|\([^()]*\))*\))*\))?|\[[^\]]*\]/g) ?? [];
 }
 
 /** Whether an element holds another one, both by number. */
@@ -157,7 +157,18 @@ export function forChildren(condition: Condition, element: number): Condition | 
 
 /** How many classes and states the selector of a condition counts beyond that of its style (Selectors 4, 17). */
 function weightOf({ state, within }: Condition): number {
-  return statesIn(state).length + (within ? 1 + statesIn(within.state).length : 0);
+  const weight = (text: string | undefined): number =>
+    statesIn(text).reduce((sum, each) => sum + weightOfState(each), 0);
+  return weight(state) + (within ? 1 + weight(within.state) : 0);
+}
+
+/** An id counts more than any number of classes; `:has()` counts as what is in it. */
+const ID = 1000;
+
+function weightOfState(state: string): number {
+  const inside = /^:has\((.*)\)$/.exec(state)?.[1];
+  if (inside === undefined) return 1;
+  return statesIn(inside).length + (inside.match(/#/g) ?? []).length * ID;
 }
 
 /**

@@ -5,7 +5,7 @@ import type { CapturedDeclaration, CapturedNode, CapturedRule } from './captured
  * (CSS Cascade 5, 6.5): their selectors have no specificity, and their layer is below all others.
  */
 
-const LOWEST_LAYER = -1;
+export const LOWEST_LAYER = -1;
 
 /** What an attribute means for its element: its declarations; undefined if it stays an attribute. */
 type Hint = (value: string) => Readonly<Record<string, string>> | undefined;

@@ -49,13 +49,21 @@ export function styleOf(
       return base?.byInterval[index]?.get(property) ?? (condition.part ? 'revert' : defaultOf(property));
     };
     if (!isRest(condition) && (byInterval[0]?.size ?? 0) > 0)
-      variants.push({ ...shared, set: asRecord(required(byInterval[0])) });
+      variants.push({ ...shared, set: spelledOut(asRecord(required(byInterval[0])), condition.part, defaultOf) });
     breakpoints.forEach(({ name }, at) => {
       const set = changes(required(byInterval[at]), required(byInterval[at + 1]), fallback(at + 1));
       if (Object.keys(set).length) variants.push({ at: name, ...shared, set });
     });
   }
   return { rest: asRecord(rest?.byInterval[0] ?? new Map()), ...(variants.length ? { variants } : {}) };
+}
+
+/** What is as the browser has it is said by its value where that is known. */
+function spelledOut(set: Declarations, part: string | undefined, defaultOf: DefaultOf): Declarations {
+  if (part !== undefined) return set;
+  return Object.fromEntries(
+    Object.entries(set).map(([name, value]) => [name, value === 'revert' ? defaultOf(name) : value]),
+  );
 }
 
 function isRest({ part, state, within, when }: Condition): boolean {

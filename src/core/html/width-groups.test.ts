@@ -56,14 +56,14 @@ describe('pages that scripts make at each width', () => {
   const groups: readonly WidthGroup[] = [
     {
       matched: [match('.side', 0, [1]), match('.wide', 1, [1])],
-      inline: new Map([[2, [['width', '9px', false] as const]]]),
+      inline: new Map([[2, [{ set: [['width', '9px', false] as const] }]]]),
     },
     {
       below: 600,
       matched: [match('.side', 0, [1]), match('.folded', 2, [1])],
       inline: new Map([
-        [2, [['width', '9px', false] as const]],
-        [1, [['left', '0px', false] as const]],
+        [2, [{ set: [['width', '9px', false] as const] }]],
+        [1, [{ set: [['left', '0px', false] as const] }]],
       ]),
     },
   ];

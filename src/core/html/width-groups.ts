@@ -1,5 +1,5 @@
 import { required } from '../data/required.js';
-import type { CapturedDeclaration, CapturedNode } from './captured.js';
+import type { CapturedNode } from './captured.js';
 import type { InlineStyle, MatchedSelector } from './cascade.js';
 import type { Interval } from './intervals.js';
 
@@ -13,7 +13,7 @@ export interface WidthGroup {
   /** First width that is too wide for it, px; absent for the widest. */
   readonly below?: number;
   readonly matched: readonly MatchedSelector[];
-  readonly inline: ReadonlyMap<number, readonly CapturedDeclaration[]>;
+  readonly inline: ReadonlyMap<number, readonly InlineStyle[]>;
 }
 
 /** Elements that are in both pages, by number; elements are the same where their paths are. */
@@ -59,10 +59,10 @@ export function groupAt(groups: readonly { readonly below?: number }[], { width 
 export function matchesOfGroups(groups: readonly WidthGroup[], intervals: readonly Interval[]): MatchedSelector[] {
   const [first, ...others] = groups;
   if (!first || others.length === 0) return [...(first?.matched ?? [])];
-  const keyOf = ({ rule, selector }: MatchedSelector): string =>
-    `${rule} ${selector.match} ${selector.part ?? ''} ${selector.state ?? ''} ${selector.within?.state ?? ''} ${selector.within?.match ?? ''}`;
-  const sayOf = ({ elements, hosts }: MatchedSelector): string =>
-    `${[...elements].sort((a, b) => a - b).join()} ${hosts ? [...hosts].sort((a, b) => a - b).join() : ''}`;
+  const keyOf = ({ rule, selector, operated = -1 }: MatchedSelector): string =>
+    `${operated} ${rule} ${selector.match} ${selector.part ?? ''} ${selector.state ?? ''} ${selector.within?.state ?? ''} ${selector.within?.match ?? ''}`;
+  const sayOf = ({ elements, hosts, unless }: MatchedSelector): string =>
+    `${[...elements].sort((a, b) => a - b).join()} ${hosts ? [...hosts].sort((a, b) => a - b).join() : ''} ${unless ? JSON.stringify([...unless]) : ''}`;
   const byKey = groups.map(({ matched }) => new Map(matched.map((entry) => [keyOf(entry), entry])));
   const keys = new Set(byKey.flatMap((map) => [...map.keys()]));
   return [...keys].flatMap((key): MatchedSelector[] => {
@@ -88,11 +88,13 @@ export function inlineOfGroups(
     found.set(
       element,
       isSame
-        ? [{ set: required(sets[0]) }]
-        : sets.map((set, group) => ({
-            set,
-            only: intervals.map((interval) => groupAt(groups, interval) === group),
-          })),
+        ? required(sets[0])
+        : sets.flatMap((styles, group) =>
+            styles.map((style) => ({
+              ...style,
+              only: intervals.map((interval) => groupAt(groups, interval) === group),
+            })),
+          ),
     );
   }
   return found;

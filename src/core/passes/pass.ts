@@ -1,3 +1,4 @@
+import type { PageBehaviour } from '../behaviours/behaviour.js';
 import type { PageDocument } from '../document/types.js';
 
 /** Where things stand in the source at its widest: by node id, CSS px. */
@@ -21,6 +22,8 @@ export interface PassContext {
   /** How the header looks once the page is scrolled, on each screen. */
   readonly scrolled?: readonly ScrolledScreen[];
   readonly controls?: readonly Control[];
+  /** What operating the controls of the source has shown. */
+  readonly behaviours?: readonly PageBehaviour[];
   readonly boxes: Boxes;
   /** Viewport width at which the boxes were measured, CSS px. */
   readonly width: number;

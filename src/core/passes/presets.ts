@@ -17,6 +17,7 @@ import { motionPass } from './brief/motion.js';
 import { scrolledHeader } from './states/scrolled-header.js';
 import { scrollPaddingPass } from './states/scroll-padding.js';
 import { names } from './names/names.js';
+import { operated } from './structure/operated.js';
 import { outline } from './structure/outline.js';
 import type { Pass, PassContext } from './pass.js';
 import { buttonStates } from './states/button-states.js';
@@ -29,7 +30,7 @@ import { descriptionLists } from './structure/description-lists.js';
 import { unused } from './styles/unused.js';
 
 /** The passes over an HTML page before its boxes are trimmed, in the order in which they run. */
-export const FIRST_PASSES: readonly Pass[] = [hiddenTargets, tabs, switches, carousels, sections];
+export const FIRST_PASSES: readonly Pass[] = [operated, hiddenTargets, tabs, switches, carousels, sections];
 
 /** The passes after that. */
 export const LAST_PASSES: readonly Pass[] = [

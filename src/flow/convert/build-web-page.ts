@@ -1,4 +1,4 @@
-import { behavioursOf, noteOfBehaviours } from '../../core/html/behaviours.js';
+import { behavioursOf, noteOfBehaviours } from '../../core/behaviours/report.js';
 import { visit } from '../../browser/visit.js';
 import { required } from '../../core/data/required.js';
 import { basename } from 'node:path';
@@ -19,6 +19,8 @@ import { bringAssets } from './bring-assets.js';
 import type { ReadOptions } from './convert.js';
 import type { PageBuild } from './page-build.js';
 import { buildHead } from './page-head.js';
+import { operateControls } from './operate.js';
+import type { OpenAt } from './other-widths.js';
 import { readHtml } from './read-html.js';
 import { finishReference, openReference, elementPlaces, type SectionPlace } from '../source/reference.js';
 import { serveSource } from '../source/serve-source.js';
@@ -44,6 +46,7 @@ export async function buildWebPage(
     const widest = await required(opening[widths.indexOf(Math.max(...widths))]);
     const open = await Promise.all(opening);
     progress('Reading elements and styles');
+    const openAt: OpenAt = async (width) => (await visit(browser, served.visit, width)).page;
     const read = await readHtml(
       widest.page,
       await desk,
@@ -57,11 +60,18 @@ export async function buildWebPage(
       {
         width: widest.width,
         pages: open.filter((other) => other !== widest),
-        openAt: async (width) => (await visit(browser, served.visit, width)).page,
+        openAt,
+        operate: async (candidates) => operateControls(candidates, widths, openAt),
       },
     );
     progress('Finding sections, sharing styles');
-    const context = { boxes: read.boxes, width: widest.width, controls: read.controls };
+    const done = new Set(read.planned.flatMap(({ means, trigger, closers }) => (means ? [trigger, ...closers] : [])));
+    const context = {
+      boxes: read.boxes,
+      width: widest.width,
+      controls: read.controls.filter(({ control }) => !done.has(control)),
+      behaviours: read.planned,
+    };
     /* Its pictures and icons are no part of what is shown: they are brought at the end. */
     const { head, ...shown } = read.document;
     const raw = runPasses(shown, context, FIRST_PASSES);
@@ -109,7 +119,7 @@ export async function buildWebPage(
       },
       store,
     );
-    const behaviours = behavioursOf(document, read.heard);
+    const behaviours = behavioursOf(document, read.heard, read.planned);
     const dead = noteOfBehaviours(behaviours);
     return {
       document: headed.document,

@@ -1,4 +1,4 @@
-import type { Behaviour } from '../../core/html/behaviours.js';
+import type { Behaviour } from '../../core/behaviours/report.js';
 import { required } from '../../core/data/required.js';
 import { join } from 'node:path';
 import { decided, EMPTY_BRIEF, type Brief } from '../../core/brief/brief.js';

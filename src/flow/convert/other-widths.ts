@@ -17,6 +17,7 @@ export type OpenAt = (width: number) => Promise<Page>;
 /** A page of which scripts make something else at narrower widths. */
 export interface OtherDress {
   readonly page: Page;
+  readonly width: number;
   /** The first width that is too wide for it, px. */
   readonly below: number;
   /** Numbers of its elements as numbers of those of the widest page. */
@@ -55,6 +56,7 @@ export async function otherDresses(
       thresholds ??= thresholdsOf(await inside(widest.page, 'mediaTexts'));
       found.push({
         page,
+        width,
         below: await boundary(wider, narrower, different, thresholds, dressAgain),
         numberOf,
         classes,

@@ -1,4 +1,4 @@
-import type { Behaviour } from '../../core/html/behaviours.js';
+import type { Behaviour } from '../../core/behaviours/report.js';
 import type { DesignChoices } from '../../core/design/responsive/screens.js';
 import type { Finding } from '../../core/survey/finding.js';
 import type { DecisionOutcome } from '../../core/brief/brief.js';

@@ -1,4 +1,12 @@
+import { pageBehaviour, type PageBehaviour, type PlannedBehaviour } from '../../core/behaviours/behaviour.js';
+import { freeStates } from '../../core/behaviours/freed.js';
+import { operatedInline, operatedMatches, type OperatedDress } from '../../core/behaviours/operated-matches.js';
+import { planBehaviours } from '../../core/behaviours/plan.js';
+import { CapturedTree } from '../../core/behaviours/tree.js';
+import type { Candidate, TriedControl } from '../../core/behaviours/tried.js';
 import { required } from '../../core/data/required.js';
+import type { InlineStyle } from '../../core/html/cascade.js';
+import { dressesOf, type DressedPage } from './operate.js';
 import type { Page } from 'playwright-core';
 import { captureHtml, type FetchSheets, type HtmlCapture } from '../../browser/capture-html.js';
 import { inside } from '../../browser/inpage-script.js';
@@ -10,18 +18,18 @@ import { joinIntervals } from '../../core/html/intervals.js';
 import { dropIdle, probeRequest, writeOutInherit } from '../../core/html/lean.js';
 import { dropDeadParts } from '../../core/html/parts.js';
 import { namesIn } from '../../core/html/names.js';
-import { matchedSelectors, rulesToAsk, type RulesToAsk } from '../../core/html/read-rules.js';
+import { rulesToAsk, type RulesToAsk } from '../../core/html/read-rules.js';
 import { groupAt, inlineOfGroups, matchesOfGroups, type WidthGroup } from '../../core/html/width-groups.js';
 import { keptVariables } from '../../core/html/kept-variables.js';
 import { withoutHints } from '../../core/html/presentational-hints.js';
 import { heardControls } from '../../browser/heard-controls.js';
-import type { HeardElement } from '../../core/html/behaviours.js';
+import type { HeardElement } from '../../core/behaviours/report.js';
 import { otherDresses, type OpenAt, type OpenWidth, type OtherDress } from './other-widths.js';
 import { dropDeadStates } from '../../core/html/states.js';
 import { breakpointsOf } from '../../core/html/styles.js';
 import { resolveStyles } from '../../core/html/resolve-styles.js';
 import type { Control } from '../../core/passes/pass.js';
-import type { CapturedNode } from '../../core/html/captured.js';
+import type { CapturedDeclaration, CapturedNode } from '../../core/html/captured.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { fetchSheets } from '../../project/fetch-sheets.js';
 import type { Schemes } from '../../core/source/reading.js';
@@ -33,6 +41,8 @@ export interface ReadHtml extends Built {
   readonly controls: readonly Control[];
   /** What scripts of the page listen to. */
   readonly heard: readonly HeardElement[];
+  /** What operating its controls has shown. */
+  readonly planned: readonly PageBehaviour[];
   /** Address that relative addresses of the page count from. */
   readonly address: string;
   /** Address of the icon of the page. */
@@ -55,14 +65,28 @@ export async function readHtml(
     readonly schemes: Schemes;
     readonly online: boolean;
   },
-  others?: { readonly width: number; readonly pages: readonly OpenWidth[]; readonly openAt: OpenAt },
+  others?: {
+    readonly width: number;
+    readonly pages: readonly OpenWidth[];
+    readonly openAt: OpenAt;
+    readonly operate: (candidates: readonly Candidate[]) => Promise<readonly TriedControl[]>;
+  },
 ): Promise<ReadHtml> {
   const snapshot = await inside(page, 'snapshot');
   const { nodes: found } = snapshot;
   const heard = await heardControls(page);
-  const { nodes, rules: hints } = withoutHints(found);
+  const operating = inside(page, 'listCandidates', heard.controls, heard.whole).then(
+    async (candidates) => others?.operate(candidates) ?? [],
+  );
+  operating.catch(() => undefined);
+  const { nodes: unhinted, rules: hinted } = withoutHints(found);
   const dressed = others ? await otherDresses({ page, width: others.width }, found, others.pages, others.openAt) : [];
-  const classes = dressed.flatMap((other) => other.classes);
+  const tree = new CapturedTree(unhinted);
+  const planned = planBehaviours(tree, await operating);
+  const freed = freeStates(unhinted, planned);
+  const { nodes } = freed;
+  const hints = [...hinted, ...freed.rules];
+  const classes = [...dressed.flatMap((other) => other.classes), ...classesOf(planned)];
   const fetch: FetchSheets = about.online ? fetchSheets : () => Promise.resolve({});
   const captured = await captureHtml(page, fetch, snapshot, classes);
   const names = namesIn([...found, { attributes: { class: classes.join(' ') } }]);
@@ -74,7 +98,9 @@ export async function readHtml(
     ask.queries,
     ask.intervals.map(({ width }) => width),
   );
-  const groups = await groupsOf(page, captured, dressed, ask);
+  const groups = await groupsOf({ page, width: others?.width ?? 0 }, captured, dressed, ask, (at) =>
+    dressesOf(at, ask, tree, planned),
+  );
   const queryNumber = new Map(ask.queries.map((query, index) => [query, index]));
   const inUse = new Set(groups.flatMap(({ matched }) => matched.flatMap(({ rule }) => ask.rules[rule]?.media ?? [])));
   const { intervals, at } = joinIntervals(ask.intervals, [
@@ -117,11 +143,12 @@ export async function readHtml(
     ...built,
     document,
     controls,
-    heard: heard.map(({ element, events }) => ({
+    heard: heard.controls.map(({ element, events }) => ({
       id: idAt(element),
       name: calledBy(nodes[element]),
       events,
     })),
+    planned: planned.map((each) => pageBehaviour(each, idAt)),
     notes: [...notesOf(captured.sheets.unread, ask.lost), ...framesOf(nodes)],
     address: captured.page.address,
     ...(icon ? { icon } : {}),
@@ -130,32 +157,46 @@ export async function readHtml(
 
 /** What matches at each of the widths at which the page is dressed otherwise, the widest first. */
 async function groupsOf(
-  page: Page,
+  widest: DressedPage,
   captured: HtmlCapture,
   dressed: readonly OtherDress[],
   ask: RulesToAsk,
+  dressesAt: (page: DressedPage) => Promise<OperatedDress[]>,
 ): Promise<WidthGroup[]> {
-  const first: WidthGroup = {
-    matched: matchedSelectors(ask, await inside(page, 'matchSelectors', ask.selectors)),
-    inline: captured.inline,
-  };
-  const others = dressed.map(async ({ page: other, below, numberOf }): Promise<WidthGroup> => {
+  const first = groupOf(
+    ask,
+    await inside(widest.page, 'matchSelectors', ask.selectors),
+    captured.inline,
+    await dressesAt(widest),
+  );
+  const others = dressed.map(async ({ page: other, below, numberOf, width }): Promise<WidthGroup> => {
     const answers = await inside(other, 'matchSelectors', ask.selectors);
     const inline = await inside(other, 'inlineStyles');
     const known = (elements: readonly number[]): number[] =>
       elements.flatMap((element) => numberOf.get(element) ?? []).sort((a, b) => a - b);
-    return {
-      below,
-      matched: matchedSelectors(ask, answers.map(known)),
-      inline: new Map(
-        inline.flatMap(([element, set]) => {
-          const number = numberOf.get(element);
-          return number === undefined ? [] : [[number, set] as const];
-        }),
-      ),
-    };
+    const numbered = inline.flatMap(([element, set]) => {
+      const number = numberOf.get(element);
+      return number === undefined ? [] : [[number, set] as const];
+    });
+    const dresses = await dressesAt({ page: other, width, numberOf });
+    return { below, ...groupOf(ask, answers.map(known), new Map(numbered), dresses) };
   });
   return [first, ...(await Promise.all(others))];
+}
+
+function groupOf(
+  ask: RulesToAsk,
+  answers: readonly (readonly number[])[],
+  inline: ReadonlyMap<number, readonly CapturedDeclaration[]>,
+  dresses: readonly OperatedDress[],
+): WidthGroup {
+  const styles = new Map([...inline].map(([element, set]): [number, InlineStyle[]] => [element, [{ set }]]));
+  return { matched: operatedMatches(ask, answers, dresses), inline: operatedInline(styles, dresses) };
+}
+
+function classesOf(planned: readonly PlannedBehaviour[]): string[] {
+  const changes = planned.flatMap(({ states }) => states.flatMap((state) => state.changes));
+  return [...new Set(changes.flatMap(({ name, to }) => (name === 'class' ? (to ?? '').split(/\s+/).filter(Boolean) : [])))];
 }
 
 /** A page that is kept in one colour scheme does not follow the visitor's any more. */

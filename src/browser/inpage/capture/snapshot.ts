@@ -3,6 +3,7 @@ import { captureHead, metaOf } from './page-head.js';
 import { writeLooks } from '../drawing/markup.js';
 import type { CapturedNode, CapturedPage } from '../../../core/html/captured.js';
 import { startNumbering, numberNext } from '../tree/numbering.js';
+import { childrenOf } from '../tree/children.js';
 import { step, boxOf } from '../tree/path.js';
 
 const NEVER = new Set(['script', 'style', 'noscript', 'template', 'link', 'meta', 'base', 'head', 'title']);
@@ -72,16 +73,6 @@ export function snapshot(): CapturedPage {
     address: document.baseURI,
     nodes,
   };
-}
-
-/** Children as they are rendered: through open shadow roots, with slots filled. */
-function childrenOf(element: Element): readonly Node[] {
-  if (element.shadowRoot) return [...element.shadowRoot.childNodes];
-  if (element instanceof HTMLSlotElement) {
-    const assigned = element.assignedNodes({ flatten: true });
-    if (assigned.length) return assigned;
-  }
-  return [...element.childNodes];
 }
 
 function attributesOf(element: Element): Record<string, string> {

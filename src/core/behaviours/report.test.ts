@@ -1,5 +1,5 @@
 import { element, page, words } from '../document/sample.js';
-import { behavioursOf, noteOfBehaviours, type Behaviour } from './behaviours.js';
+import { behavioursOf, noteOfBehaviours, type Behaviour } from './report.js';
 
 const heard = (...ids: readonly string[]) => ids.map((id) => ({ id, name: `#${id}`, events: ['click'] }));
 
@@ -18,7 +18,7 @@ describe('behaviours', () => {
       element('link', 'dead', { id: 'dead', element: 'a', attributes: { href: '#' } }, words('Basket')),
       element('button', 'count', { id: 'count', element: 'button' }, words('One more seat on the pier tonight')),
     );
-    const found = behavioursOf(document, heard('label', 'pop', 'away', 'dead', 'count', 'gone'));
+    const found = behavioursOf(document, heard('label', 'pop', 'away', 'dead', 'count', 'gone'), []);
     expect(found.map(({ name, state }) => [name, state])).toEqual([
       ['Menu', 'works'],
       ['Directions', 'works'],

@@ -1,0 +1,248 @@
+import type { AttributeChange, Manner, OperatedState } from '../../../core/behaviours/tried.js';
+import { childrenOf, visitElements } from '../tree/children.js';
+
+/** A page counts as quiet once nothing has changed for so long, and is not waited for longer; ms. */
+const QUIET = 50;
+const LONGEST = 1200;
+
+/** The page as it was before anything was operated. */
+interface Rest {
+  readonly pathOf: ReadonlyMap<Element, string>;
+  readonly elementAt: ReadonlyMap<string, Element>;
+  /** Elements that could be seen. */
+  seen: ReadonlySet<Element>;
+  /** Attributes that have changed since, with what they were. */
+  readonly before: Map<Element, Map<string, string | null>>;
+  readonly added: Set<Node>;
+  readonly texts: Set<Node>;
+  readonly scroll: ReadonlyMap<Element, readonly [number, number]>;
+  changed: number;
+}
+
+let rest: Rest | undefined;
+let left: string | undefined;
+
+/** Remembers the page as it is, and keeps it from being left. Once for each document. */
+export function startOperating(): void {
+  const pathOf = new Map<Element, string>();
+  visitElements(document.documentElement, 'html', (element, path) => void pathOf.set(element, path));
+  const started: Rest = {
+    pathOf,
+    elementAt: new Map([...pathOf].map(([element, path]) => [path, element])),
+    seen: new Set(),
+    before: new Map(),
+    added: new Set(),
+    texts: new Set(),
+    scroll: new Map([...pathOf.keys()].map((element) => [element, [element.scrollLeft, element.scrollTop]])),
+    changed: 0,
+  };
+  started.seen = seenOf(started);
+  rest = started;
+  const observer = new MutationObserver((records) => note(started, records));
+  for (const root of [document, ...[...pathOf.keys()].flatMap(({ shadowRoot }) => shadowRoot ?? [])])
+    observer.observe(root, {
+      attributes: true,
+      attributeOldValue: true,
+      childList: true,
+      characterData: true,
+      subtree: true,
+    });
+  stayHere();
+}
+
+/** What has changed so far belongs to the page at rest from now on. */
+export function keepAsRest(): void {
+  if (!rest) return;
+  rest.before.clear();
+  rest.added.clear();
+  rest.texts.clear();
+  rest.seen = seenOf(rest);
+}
+
+function note(now: Rest, records: readonly MutationRecord[]): void {
+  now.changed += records.length;
+  for (const { type, target, attributeName, oldValue, addedNodes, removedNodes } of records) {
+    if (type === 'attributes' && target instanceof Element && attributeName !== null && now.pathOf.has(target)) {
+      const own = now.before.get(target) ?? new Map<string, string | null>();
+      now.before.set(target, own);
+      if (!own.has(attributeName)) own.set(attributeName, oldValue);
+    } else if (type === 'characterData') now.texts.add(target);
+    else if (type === 'childList') {
+      for (const node of addedNodes) if (!(node instanceof Element && now.pathOf.has(node))) now.added.add(node);
+      if ([...removedNodes, ...addedNodes].some((node) => node instanceof Text)) now.texts.add(target);
+    }
+  }
+}
+
+/** Links, forms and windows lead nowhere while controls are tried. */
+function stayHere(): void {
+  addEventListener('click', (event) => {
+    const link = event.composedPath().find((node): node is HTMLAnchorElement => node instanceof HTMLAnchorElement);
+    if (!link || event.defaultPrevented || !link.hasAttribute('href')) return;
+    if (link.getAttribute('href')?.startsWith('#')) return;
+    left = link.href;
+    event.preventDefault();
+  });
+  addEventListener('submit', (event) => event.preventDefault());
+  HTMLFormElement.prototype.submit = () => undefined;
+  HTMLFormElement.prototype.requestSubmit = () => undefined;
+  window.open = (address) => {
+    left = String(address);
+    return null;
+  };
+  window.print = () => undefined;
+}
+
+/** Elements that can be seen, at least by their boxes, and stand beside the page nowhere. */
+function seenOf({ pathOf }: Rest): Set<Element> {
+  const found = new Set<Element>();
+  const visit = (element: Element, cut: DOMRect | undefined): void => {
+    if (!element.checkVisibility({ opacityProperty: true })) return;
+    const style = getComputedStyle(element);
+    const box = element.getBoundingClientRect();
+    const isOut = box.right <= 0 || box.left >= innerWidth || box.bottom + scrollY <= 0;
+    const isCut = cut !== undefined && (box.bottom <= cut.top || box.top >= cut.bottom || cut.height < 1);
+    if (box.width >= 1 && box.height >= 1 && !isOut && !isCut && style.visibility === 'visible') found.add(element);
+    const clips = /hidden|clip/.test(style.overflowY) ? box : cut;
+    for (const child of childrenOf(element)) if (child instanceof Element && pathOf.has(child)) visit(child, clips);
+  };
+  visit(document.body, undefined);
+  return found;
+}
+
+/**
+ * Operates a control as a visitor would and waits until the page is quiet.
+ * @returns how the page differs from the page at rest; undefined if there is no such element
+ */
+export async function operate(path: string, by: Manner): Promise<OperatedState | undefined> {
+  const element = rest?.elementAt.get(path);
+  if (!element?.isConnected) return undefined;
+  left = undefined;
+  if (by === 'press') press(element);
+  else point(element);
+  await quiet();
+  return stateNow(element);
+}
+
+/** Takes the pointer away, and presses the key that closes things. */
+export async function letGo(): Promise<OperatedState> {
+  const at = document.activeElement ?? document.body;
+  for (const name of ['pointerout', 'mouseout', 'pointerleave', 'mouseleave'])
+    for (const each of pointedAt) each.dispatchEvent(new MouseEvent(name, { bubbles: !name.endsWith('leave') }));
+  pointedAt = [];
+  for (const type of ['keydown', 'keyup'])
+    at.dispatchEvent(new KeyboardEvent(type, { key: 'Escape', code: 'Escape', bubbles: true, cancelable: true }));
+  for (const dialog of document.querySelectorAll<HTMLDialogElement>('dialog:modal')) dialog.close();
+  if (at instanceof HTMLElement) at.blur();
+  await quiet();
+  return stateNow();
+}
+
+let pointedAt: Element[] = [];
+
+/** Events in the order of Pointer Events 3, 11 and UI Events; the last one does what the element does by itself. */
+function press(element: Element): void {
+  const { left: x, top: y, width, height } = element.getBoundingClientRect();
+  const about = { bubbles: true, cancelable: true, composed: true, clientX: x + width / 2, clientY: y + height / 2 };
+  element.dispatchEvent(new PointerEvent('pointerdown', { ...about, isPrimary: true, pointerType: 'mouse' }));
+  element.dispatchEvent(new MouseEvent('mousedown', { ...about, detail: 1 }));
+  if (element instanceof HTMLElement) element.focus({ preventScroll: true });
+  element.dispatchEvent(new PointerEvent('pointerup', { ...about, isPrimary: true, pointerType: 'mouse' }));
+  element.dispatchEvent(new MouseEvent('mouseup', { ...about, detail: 1 }));
+  if (element instanceof HTMLElement) element.click();
+  else element.dispatchEvent(new MouseEvent('click', { ...about, detail: 1 }));
+}
+
+function point(element: Element): void {
+  pointedAt = [element];
+  for (const name of ['pointerover', 'mouseover', 'pointerenter', 'mouseenter', 'pointermove', 'mousemove'])
+    element.dispatchEvent(new MouseEvent(name, { bubbles: !name.endsWith('enter'), composed: true }));
+  if (element instanceof HTMLElement) element.focus({ preventScroll: true });
+}
+
+async function quiet(): Promise<void> {
+  const start = performance.now();
+  let [seen, since] = [rest?.changed ?? 0, start];
+  while (performance.now() - start < LONGEST) {
+    await new Promise<void>((done) => setTimeout(done, 16));
+    const now = rest?.changed ?? 0;
+    if (now !== seen) [seen, since] = [now, performance.now()];
+    else if (performance.now() - since >= QUIET) return;
+  }
+}
+
+function stateNow(control?: Element): OperatedState {
+  if (!rest) throw new Error('Nothing was started.');
+  const { pathOf, before, seen } = rest;
+  const now = seenOf(rest);
+  const outermost = (these: ReadonlySet<Element>, others: ReadonlySet<Element>): string[] =>
+    [...these].flatMap((element) => {
+      if (others.has(element)) return [];
+      for (let at = element.parentElement; at; at = at.parentElement) if (these.has(at) && !others.has(at)) return [];
+      return pathOf.get(element) ?? [];
+    });
+  const matching = (selector: string): string[] =>
+    [...document.querySelectorAll(selector)].flatMap((element) => pathOf.get(element) ?? []);
+  const focused = document.activeElement;
+  const focus = focused && focused !== control && focused !== document.body ? pathOf.get(focused) : undefined;
+  return {
+    changes: changesOf(before, pathOf),
+    shown: outermost(now, seen),
+    hidden: outermost(seen, now),
+    modal: matching('dialog:modal'),
+    popovers: matching(':popover-open'),
+    added: [...rest.added].filter((node) => node.isConnected && isOutermost(node) && hasContent(node)).length,
+    texts: [...rest.texts].filter(({ isConnected }) => isConnected).length,
+    ...(left === undefined ? {} : { left }),
+    ...(wasScrolled(rest) ? { scrolled: true } : {}),
+    ...(focus === undefined ? {} : { focus }),
+  };
+}
+
+function changesOf(
+  before: ReadonlyMap<Element, ReadonlyMap<string, string | null>>,
+  pathOf: ReadonlyMap<Element, string>,
+): AttributeChange[] {
+  const found: AttributeChange[] = [];
+  for (const [element, attributes] of before)
+    for (const [name, was] of attributes) {
+      const to = element.getAttribute(name);
+      if (to === was || (name === 'class' && sameWords(to, was)) || (name === 'style' && !to && !was)) continue;
+      found.push({ path: pathOf.get(element) ?? '', name, to });
+    }
+  return found.sort((a, b) => (a.path === b.path ? (a.name < b.name ? -1 : 1) : a.path < b.path ? -1 : 1));
+}
+
+function sameWords(a: string | null, b: string | null): boolean {
+  const sorted = (text: string | null): string => (text ?? '').split(/\s+/).filter(Boolean).sort().join(' ');
+  return sorted(a) === sorted(b);
+}
+
+function isOutermost(node: Node): boolean {
+  for (let at = node.parentNode; at; at = at.parentNode) if (rest?.added.has(at)) return false;
+  return true;
+}
+
+/** Empty boxes and scripts that were put in say nothing. */
+function hasContent(node: Node): boolean {
+  if (node instanceof Text) return node.data.trim() !== '';
+  return node instanceof HTMLElement && !node.matches('script, style, link') && node.checkVisibility();
+}
+
+function wasScrolled({ scroll }: Rest): boolean {
+  return [...scroll].some(
+    ([element, [x, y]]) => Math.abs(element.scrollLeft - x) > 1 || Math.abs(element.scrollTop - y) > 1,
+  );
+}
+
+/** What in elements that came to be seen can be pressed: by it they may be closed again. */
+export function pressable(paths: readonly string[]): string[] {
+  return paths.flatMap((path) => {
+    const box = rest?.elementAt.get(path);
+    return box
+      ? [...box.querySelectorAll('button, [role="button"], input[type="button"], a:not([href]), a[href="#"]')].flatMap(
+          (element) => (element.matches('form button:not([type="button"]), :disabled') ? [] : (rest?.pathOf.get(element) ?? [])),
+        )
+      : [];
+  });
+}

@@ -1,0 +1,170 @@
+import type { Page } from 'playwright-core';
+import { shapeOf } from '../core/behaviours/plan.js';
+import { isStill, type Candidate, type OperatedState, type TriedScreen } from '../core/behaviours/tried.js';
+import { inside } from './inpage-script.js';
+
+/** So many controls of a page are operated on a screen, in the order of the document. */
+export const MOST_TRIED = 60;
+/** So often a page is opened anew because nothing brought it back to rest. */
+const MOST_REOPENED = 12;
+/** So many things in what was opened are tried to close it again. */
+const MOST_CLOSERS = 4;
+
+/** What operating each control has shown on one screen; what cannot be seen there, or was not tried, is missing. */
+export type TriedOnScreen = ReadonlyMap<string, TriedScreen>;
+
+/** A source that is open to be operated: it is not the page that is captured. */
+class OperatedPage {
+  private reopened = 0;
+
+  private constructor(
+    private page: Page,
+    private readonly open: () => Promise<Page>,
+  ) {}
+
+  static async start(open: () => Promise<Page>): Promise<OperatedPage> {
+    return new OperatedPage(await started(open), open);
+  }
+
+  async operate({ path, by }: Candidate): Promise<OperatedState | undefined> {
+    return (await inside(this.page, 'operate', path, by)) ?? undefined;
+  }
+
+  async letGo(): Promise<OperatedState> {
+    return inside(this.page, 'letGo');
+  }
+
+  async keepAsRest(): Promise<void> {
+    await inside(this.page, 'keepAsRest');
+  }
+
+  async pressable(paths: readonly string[]): Promise<string[]> {
+    return inside(this.page, 'pressable', paths);
+  }
+
+  /** Opens the page anew. False if that was done too often. */
+  async reopen(): Promise<boolean> {
+    this.reopened += 1;
+    if (this.reopened > MOST_REOPENED) return false;
+    await this.page.close();
+    this.page = await started(this.open);
+    return true;
+  }
+
+  async close(): Promise<void> {
+    await this.page.close().catch(() => undefined);
+  }
+}
+
+async function started(open: () => Promise<Page>): Promise<Page> {
+  const page = await open();
+  /* A page that goes elsewhere all the same stays where it is (RFC 9110, 15.3.5: no content, nothing to show). */
+  await page.route(
+    () => true,
+    async (route) => {
+      const request = route.request();
+      const leaves = request.isNavigationRequest() && request.frame() === page.mainFrame();
+      await (leaves ? route.fulfill({ status: 204 }) : route.continue()).catch(() => undefined);
+    },
+  );
+  await inside(page, 'startOperating');
+  return page;
+}
+
+/**
+ * Operates controls one after the other on one screen, each from the page at rest, and sees what comes of it.
+ * @param open opens the page at rest; pages are closed in the end
+ */
+export async function tryControls(
+  candidates: readonly Candidate[],
+  width: number,
+  open: () => Promise<Page>,
+): Promise<TriedOnScreen> {
+  const found = new Map<string, TriedScreen>();
+  const tried = candidates.slice(0, MOST_TRIED);
+  const page = await OperatedPage.start(open);
+  try {
+    for (const candidate of tried) {
+      if (found.has(keyOf(candidate))) continue;
+      await page.keepAsRest();
+      const state = await page.operate(candidate);
+      if (!state) continue;
+      const { isAtRest, ...screen } = await lookCloser(page, candidate, state);
+      found.set(keyOf(candidate), { width, state, ...screen });
+      if (isAtRest || (await goThrough(page, alike(tried, candidate), width, found))) continue;
+      if (!(await page.reopen())) break;
+    }
+    return found;
+  } finally {
+    await page.close();
+  }
+}
+
+export function keyOf({ path, by }: Candidate): string {
+  return `${by} ${path}`;
+}
+
+/** The other controls of the same kind in the same place: the tabs of a list, the entries of a menu. */
+function alike(all: readonly Candidate[], candidate: Candidate): Candidate[] {
+  const shape = shapeOf(candidate);
+  return all.filter((other) => other !== candidate && shapeOf(other) === shape);
+}
+
+/** Operates controls of which one undoes another, until the page is at rest again; that one is the one chosen at rest. */
+async function goThrough(
+  page: OperatedPage,
+  controls: readonly Candidate[],
+  width: number,
+  found: Map<string, TriedScreen>,
+): Promise<boolean> {
+  const fresh = controls.filter((each) => !found.has(keyOf(each)));
+  const known = controls.filter((each) => found.has(keyOf(each)));
+  for (const control of [...fresh, ...known]) {
+    const state = await page.operate(control);
+    if (!state) continue;
+    if (!found.has(keyOf(control))) found.set(keyOf(control), { width, state, goesBack: false, closers: [] });
+    if (isAtRest(state) && !fresh.some((each) => !found.has(keyOf(each)))) return true;
+  }
+  return false;
+}
+
+interface Closed {
+  readonly goesBack: boolean;
+  readonly closers: readonly string[];
+  readonly isAtRest: boolean;
+}
+
+/** Brings the page back to rest: by the control itself, by a key, by what can be pressed in what was opened. */
+async function lookCloser(page: OperatedPage, candidate: Candidate, state: OperatedState): Promise<Closed> {
+  if (isStill(state)) return { goesBack: false, closers: [], isAtRest: true };
+  const isBack = (now: OperatedState | undefined): boolean => isAtRest(now, state);
+  const goesBack = candidate.by === 'press' && state.modal.length === 0 && isBack(await page.operate(candidate));
+  let isNowBack = goesBack || isBack(await page.letGo());
+  const closers: string[] = [];
+  const inside = await page.pressable([...state.shown, ...state.modal, ...state.popovers]);
+  for (const path of inside.length <= MOST_CLOSERS ? inside : []) {
+    if (!isNowBack && closers.length) break;
+    if (isNowBack) await page.operate(candidate);
+    isNowBack = isBack(await page.operate({ path, by: 'press' }));
+    if (isNowBack) closers.push(path);
+    else isNowBack = isBack(await page.letGo()) || (goesBack && isBack(await page.operate(candidate)));
+  }
+  return { goesBack, closers, isAtRest: isNowBack };
+}
+
+/**
+ * Whether all can be seen that could be seen at rest, and nothing else.
+ * @param opened the page once something was operated: of what that changed nothing is left
+ */
+function isAtRest(now: OperatedState | undefined, opened?: OperatedState): boolean {
+  if (!now) return false;
+  const { shown, hidden, modal, popovers, added, changes } = now;
+  if (shown.length + hidden.length + modal.length + popovers.length + added > 0) return false;
+  const visible = changes.filter(({ name }) => TELLING.has(name));
+  if (!opened) return visible.length === 0;
+  const before = new Set(opened.changes.map((change) => JSON.stringify(change)));
+  return !visible.some((change) => before.has(JSON.stringify(change)));
+}
+
+/** Attributes by which rules of a page mostly tell states apart; what a script only remembers counts for nothing. */
+const TELLING: ReadonlySet<string> = new Set(['class', 'hidden', 'open', 'inert']);

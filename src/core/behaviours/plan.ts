@@ -1,0 +1,197 @@
+import { NameGiver, slug } from '../text/words.js';
+import type { BehaviourKind, ElementChange, Means, PlannedBehaviour } from './behaviour.js';
+import { CapturedTree } from './tree.js';
+import { isStill, type OperatedState, type TriedControl, type TriedScreen } from './tried.js';
+
+/** Boxes that may hold only certain children (HTML, 4.4 and 4.9): nothing else is put into them. */
+export const STRICT = new Set(['ul', 'ol', 'dl', 'menu', 'table', 'thead', 'tbody', 'tfoot', 'tr', 'select', 'p', 'picture']);
+const INTERACTIVE = /^(a|button|input|select|textarea|details|summary|label|iframe|video|audio)$/;
+/** Attributes by which states are told apart; what is only said to a screen reader is said by the native element. */
+const LOOKS = (name: string): boolean => !/^(id|tabindex|aria-(label|labelledby|describedby|controls|owns|activedescendant))$/.test(name);
+
+/** Says for every control that was operated what it does, and by which native means it goes on doing it. */
+export function planBehaviours(tree: CapturedTree, tried: readonly TriedControl[]): PlannedBehaviour[] {
+  return new Planner(tree, tried).plan();
+}
+
+class Planner {
+  private readonly names = new NameGiver();
+
+  constructor(
+    private readonly tree: CapturedTree,
+    private readonly tried: readonly TriedControl[],
+  ) {
+    for (const { attributes } of tree.nodes) if (attributes?.['id']) this.names.give(attributes['id']);
+  }
+
+  plan(): PlannedBehaviour[] {
+    const groups = this.groups();
+    const inGroups = new Map(groups.flatMap((group) => group.members.map((member) => [member, group] as const)));
+    const closers = new Set(this.tried.flatMap(({ screens }) => screens.flatMap((screen) => screen.closers)));
+    return this.tried.flatMap((control): PlannedBehaviour[] => {
+      const trigger = this.tree.at(control.path);
+      if (trigger === undefined || closers.has(control.path)) return [];
+      const group = inGroups.get(control);
+      const screen = tellingScreen(control);
+      return [group ? this.choice(control, trigger, group) : this.single(control, trigger, screen)];
+    });
+  }
+
+  /** Controls of one kind in one place, of which one undoes another: one of them is chosen at rest. */
+  private groups(): Group[] {
+    const byShape = new Map<string, TriedControl[]>();
+    for (const control of this.tried) {
+      const shape = shapeOf(control);
+      byShape.set(shape, [...(byShape.get(shape) ?? []), control]);
+    }
+    return [...byShape.values()].flatMap((members): Group[] => {
+      const choosing = members.filter((control) => {
+        const { state, goesBack, closers } = tellingScreen(control);
+        return !goesBack && closers.length === 0 && isVisible(state) && state.modal.length === 0 && control.by === 'press';
+      });
+      const resting = members.filter((control) => control.screens.every(({ state }) => !isVisible(state)));
+      const one = resting[0];
+      if (choosing.length === 0 || !one || resting.length !== 1) return [];
+      const trigger = this.tree.at(one.path);
+      const box = trigger === undefined ? undefined : this.tree.node(this.tree.parent(trigger)).attributes;
+      const name = this.names.give(slug(box?.['aria-label'] ?? box?.['id'] ?? '', 24) || 'choice');
+      return [{ members: members.filter((each) => choosing.includes(each) || each === one), resting: one, name }];
+    });
+  }
+
+  private choice(control: TriedControl, trigger: number, { name, resting }: Group): PlannedBehaviour {
+    return {
+      trigger,
+      by: control.by,
+      kind: 'chooses',
+      means: 'choice',
+      group: name,
+      id: this.names.give(this.wordFor(trigger, undefined, name)),
+      ...(control === resting ? { chosen: true } : {}),
+      closers: [],
+      states: this.statesOf(control),
+    };
+  }
+
+  private single(control: TriedControl, trigger: number, screen: TriedScreen): PlannedBehaviour {
+    const { state, goesBack } = screen;
+    const closers = [...new Set(control.screens.flatMap((each) => each.closers))].flatMap((path) => this.tree.at(path) ?? []);
+    const isOpen = goesBack && state.shown.length === 0 && state.modal.length === 0 && state.hidden.length > 0;
+    const first = isOpen ? state.hidden[0] : [...state.modal, ...state.shown][0];
+    const target = first === undefined ? undefined : this.tree.at(first);
+    const { kind, means, reason } = this.judge(control, trigger, screen, target);
+    const summary =
+      means === 'state' && kind === 'opens and closes' ? this.summaryFor(trigger, target, closers) : undefined;
+    const known = means === 'hover' || means === 'switch' ? trigger : means === 'dialog' ? target : undefined;
+    const ownId = known === undefined ? undefined : this.tree.node(known).attributes?.['id'];
+    return {
+      trigger,
+      by: control.by,
+      kind,
+      ...(means === undefined ? {} : { means: summary ? 'details' : means }),
+      ...(reason === undefined ? {} : { reason }),
+      id: means === undefined ? '' : (ownId ?? this.names.give(this.wordFor(trigger, target, 'more'))),
+      ...(isOpen && summary ? { open: true as const } : {}),
+      ...(target === undefined ? {} : { target }),
+      ...(summary ? { summary } : {}),
+      closers,
+      ...(!goesBack && closers.length === 0 && state.shown.length ? { light: true } : {}),
+      states: this.statesOf(control),
+    };
+  }
+
+  // eslint-disable-next-line complexity -- one decision after the other
+  private judge(
+    { by }: TriedControl,
+    trigger: number,
+    { state, goesBack }: TriedScreen,
+    target: number | undefined,
+  ): { kind: BehaviourKind; means?: Means; reason?: string } {
+    const { tag, attributes = {} } = this.tree.node(trigger);
+    const isNative = tag === 'summary' || attributes['popovertarget'] !== undefined || attributes['commandfor'] !== undefined;
+    if (isNative) return { kind: 'opens and closes', means: 'native' };
+    if (by === 'point') return isVisible(state) ? { kind: 'shows while pointed at', means: 'hover' } : NOTHING;
+    if (state.modal.length) return { kind: 'opens', means: 'dialog' };
+    if (tag === 'input' && goesBack && isVisible(state)) return { kind: 'changes the look', means: 'switch' };
+    if (state.shown.length && target !== undefined) return { kind: goesBack ? 'opens and closes' : 'opens', means: 'state' };
+    if (state.hidden.length) return { kind: goesBack ? 'opens and closes' : 'hides', means: 'state' };
+    if (state.added > 0) return { kind: 'adds content', reason: 'what it adds to the page is not in the source' };
+    if (isVisible(state)) return goesBack ? { kind: 'changes the look', means: 'switch' } : STEPS;
+    if (state.texts > 0) return { kind: 'changes words', reason: 'HTML has no way to change words' };
+    if (state.left !== undefined) return { kind: 'leads elsewhere', ...(tag === 'a' ? { means: 'native' as const } : { reason: `it leads to ${state.left}` }) };
+    if (state.scrolled) return { kind: 'scrolls', ...(tag === 'a' ? { means: 'native' as const } : { reason: 'only a link can scroll to a place' }) };
+    return isStill(state) || !isVisible(state) ? NOTHING : STEPS;
+  }
+
+  /** A control and what it opens right after it can be `details`, if nothing else can be pressed in what is the summary. */
+  private summaryFor(
+    trigger: number,
+    target: number | undefined,
+    closers: readonly number[],
+  ): PlannedBehaviour['summary'] {
+    const { tree } = this;
+    if (target === undefined || closers.length || tree.isIn(target, trigger) || tree.isIn(trigger, target)) return undefined;
+    const box = tree.around(trigger, target);
+    const isLaidOut = /flex|grid/.test(tree.node(box).display ?? '');
+    if (isLaidOut && tree.branch(box, trigger) !== trigger) return undefined;
+    if (STRICT.has(tree.node(box).tag ?? '')) return undefined;
+    const [branch, content] = [tree.branch(box, trigger), tree.branch(box, target)];
+    const after = tree.childrenOf(box);
+    const between = after.slice(after.indexOf(branch) + 1, after.indexOf(content));
+    if (after.indexOf(content) < after.indexOf(branch) || between.some((at) => !isBlank(tree, at))) return undefined;
+    const others = [...tree.inside(branch)].filter(
+      (at) => at !== trigger && (INTERACTIVE.test(tree.node(at).tag ?? '') || tree.node(at).attributes?.['tabindex'] !== undefined),
+    );
+    if (others.length || tree.text(branch) !== tree.text(trigger)) return undefined;
+    return /^(li|dt|dd|tr|td|th|option)$/.test(tree.node(branch).tag ?? '') ? undefined : { branch, content };
+  }
+
+  private statesOf({ screens }: TriedControl): PlannedBehaviour['states'] {
+    return screens
+      .filter(({ state }) => isVisible(state))
+      .map(({ width, state }) => ({
+        width,
+        changes: state.changes.flatMap(({ path, name, to }): ElementChange[] => {
+          const element = this.tree.at(path);
+          return element === undefined || !LOOKS(name) ? [] : [{ element, name, to }];
+        }),
+      }));
+  }
+
+  private wordFor(trigger: number, target: number | undefined, otherwise: string): string {
+    const { attributes = {} } = this.tree.node(trigger);
+    const words = attributes['aria-label'] ?? this.tree.text(trigger);
+    const own = target === undefined ? undefined : this.tree.node(target).attributes?.['id'];
+    return `${slug(own ?? words, 24) || otherwise}-${target === undefined ? 'chosen' : 'open'}`;
+  }
+}
+
+interface Group {
+  readonly members: readonly TriedControl[];
+  readonly resting: TriedControl;
+  readonly name: string;
+}
+
+const NOTHING = { kind: 'changes nothing visible' } as const;
+const STEPS = { kind: 'steps', reason: 'each press shows something else' } as const;
+
+/** The widest screen on which something came of it. */
+function tellingScreen({ screens }: TriedControl): TriedScreen {
+  return screens.find(({ state }) => !isStill(state)) ?? (screens[0] as TriedScreen);
+}
+
+/** Whether a visitor may see that something was operated. */
+export function isVisible({ shown, hidden, modal, popovers, changes }: OperatedState): boolean {
+  if (shown.length + hidden.length + modal.length + popovers.length > 0) return true;
+  return changes.some(({ name }) => /^(class|style|hidden|open|inert|data-.*|aria-(selected|expanded|pressed|checked|current|hidden))$/.test(name));
+}
+
+/** The place of a control, whatever its number in it: controls of one shape are alike. */
+export function shapeOf({ path, by }: { readonly path: string; readonly by: string }): string {
+  return `${by} ${path.replace(/:nth-of-type\(\d+\)|#(\\.|[^\s:])+/g, '')}`;
+}
+
+function isBlank(tree: CapturedTree, at: number): boolean {
+  const { tag, text = '' } = tree.node(at);
+  return tag === undefined && text.trim() === '';
+}

@@ -1,0 +1,93 @@
+import { spokenName } from '../document/accessible-name.js';
+import type { ElementNode, PageDocument } from '../document/types.js';
+import { elements } from '../document/walk.js';
+import { firstWords } from '../text/words.js';
+import type { BehaviourKind, Means, PageBehaviour } from './behaviour.js';
+
+/** What has become of a control: it works without a script, or it looks as it did and does nothing, or it is gone. */
+export type BehaviourState = 'works' | 'kept as it looked' | 'lost';
+
+/** A control that a script of the source answered. */
+export interface Behaviour {
+  /** Id in the page document. */
+  readonly id: string;
+  readonly name: string;
+  /** The events that the script listened to. */
+  readonly events: readonly string[];
+  /** What operating it has shown, if it was operated. */
+  readonly kind?: BehaviourKind;
+  readonly state: BehaviourState;
+  /** How it works. */
+  readonly by?: Means;
+  /** Why it does nothing. */
+  readonly reason?: string;
+}
+
+/** An element that a script of the source listened to. */
+export interface HeardElement {
+  readonly id: string;
+  /** What to call it if it is gone. */
+  readonly name: string;
+  readonly events: readonly string[];
+}
+
+/** Attributes by which an element does something by itself (HTML, 6.12 and 4.10.6). */
+const NATIVE = ['popovertarget', 'commandfor', 'for'];
+
+/** What has become of each control of the source that a script answered, in the order of the page. */
+export function behavioursOf(
+  document: PageDocument,
+  heard: readonly HeardElement[],
+  planned: readonly PageBehaviour[],
+): Behaviour[] {
+  const order = [...elements(document.body)];
+  const nodes = new Map(order.map((node) => [node.id, node]));
+  const tried = new Map(planned.map((behaviour) => [behaviour.trigger, behaviour]));
+  const closers = new Map(planned.flatMap((behaviour) => behaviour.closers.map((id) => [id, behaviour] as const)));
+  const eventsOf = new Map(heard.map(({ id, events }) => [id, events]));
+  const boxes = new Set(order.filter((node) => holdsAny(node, tried)).map(({ id }) => id));
+  const own = planned.map((behaviour) => ({ id: behaviour.trigger, name: '', events: eventsOf.get(behaviour.trigger) ?? [] }));
+  /* A box whose script answers for what is in it is no control of its own. */
+  const others = heard.filter(({ id }) => !tried.has(id) && !boxes.has(id));
+  const place = new Map(order.map(({ id }, at) => [id, at]));
+  return [...own, ...others]
+    .sort((a, b) => (place.get(a.id) ?? order.length) - (place.get(b.id) ?? order.length))
+    .map(({ id, name, events }): Behaviour => {
+      const node = nodes.get(id);
+      const about = { id, name: (node && firstWords(spokenName(node))) || name || node?.element || id, events };
+      const behaviour = tried.get(id) ?? closers.get(id);
+      if (!node) return { ...about, state: 'lost' };
+      if (behaviour && closers.has(id) && !tried.has(id))
+        return { ...about, kind: 'opens and closes', state: 'works', ...(behaviour.means ? { by: behaviour.means } : {}) };
+      if (!behaviour || behaviour.kind === 'changes nothing visible')
+        return { ...about, ...(behaviour ? { kind: behaviour.kind } : {}), state: behaviour || works(node) ? 'works' : 'kept as it looked' };
+      const { kind, means, reason } = behaviour;
+      if (means !== undefined || works(node)) return { ...about, kind, state: 'works', ...(means ? { by: means } : {}) };
+      return { ...about, kind, state: 'kept as it looked', ...(reason === undefined ? {} : { reason }) };
+    });
+}
+
+function holdsAny(node: ElementNode, tried: ReadonlyMap<string, unknown>): boolean {
+  return [...elements(node)].some(({ id }) => id !== node.id && tried.has(id));
+}
+
+function works({ element, kind, attributes = {} }: ElementNode): boolean {
+  if (kind === 'toggle' || element === 'summary') return true;
+  if (NATIVE.some((name) => attributes[name] !== undefined)) return true;
+  /* A script adds to a link that leads somewhere; without it the link still leads there. */
+  return element === 'a' && attributes['href'] !== undefined && !/^(#|javascript:|$)/i.test(attributes['href']);
+}
+
+/** Most controls that a note names. */
+const MOST_NAMED = 4;
+
+/** What a person should know of controls that do nothing any more; undefined if all work. */
+export function noteOfBehaviours(behaviours: readonly Behaviour[]): string | undefined {
+  const dead = behaviours.filter(({ state }) => state !== 'works');
+  if (dead.length === 0) return undefined;
+  const names = [...new Set(dead.map(({ name }) => `“${name}”`))];
+  const named = names.slice(0, MOST_NAMED).join(', ');
+  const more = names.length > MOST_NAMED ? ' and others' : '';
+  const count = dead.length === 1 ? '1 control has' : `${dead.length} controls have`;
+  return `${count} lost what scripts of the source did: ${named}${more}`;
+}

@@ -1,0 +1,59 @@
+/** What operating the controls of a page in the browser has shown: plain data, elements by their CSS paths at rest. */
+
+/** How a control is operated: pressed, or pointed at. */
+export type Manner = 'press' | 'point';
+
+/** Something in a page that a visitor may operate. */
+export interface Candidate {
+  readonly path: string;
+  readonly by: Manner;
+}
+
+/** An attribute that an element has other than at rest; null: it has none. */
+export interface AttributeChange {
+  readonly path: string;
+  readonly name: string;
+  readonly to: string | null;
+}
+
+/** How a page differs from the page at rest once something was operated. */
+export interface OperatedState {
+  readonly changes: readonly AttributeChange[];
+  /** The outermost elements that can be seen now and could not at rest, and the other way round. */
+  readonly shown: readonly string[];
+  readonly hidden: readonly string[];
+  /** Dialogs that are open above all else, and popovers that are open. */
+  readonly modal: readonly string[];
+  readonly popovers: readonly string[];
+  /** How many elements were added, how many texts became others. */
+  readonly added: number;
+  readonly texts: number;
+  /** Where the page would have gone. */
+  readonly left?: string;
+  /** The page, or a box in it, was scrolled. */
+  readonly scrolled?: true;
+  /** The element that has the focus, if it is another one than the control. */
+  readonly focus?: string;
+}
+
+/** What came of operating a control on one screen. */
+export interface TriedScreen {
+  /** Viewport width, CSS px. */
+  readonly width: number;
+  readonly state: OperatedState;
+  /** Operating it once more brought the page back to rest. */
+  readonly goesBack: boolean;
+  /** What brings the page back to rest as well. */
+  readonly closers: readonly string[];
+}
+
+/** A control that was operated, on the screens on which it can be seen; widest first. */
+export interface TriedControl extends Candidate {
+  readonly screens: readonly TriedScreen[];
+}
+
+/** Whether nothing at all came of it. */
+export function isStill({ changes, shown, hidden, modal, popovers, added, texts, left, scrolled }: OperatedState): boolean {
+  const lists = [changes, shown, hidden, modal, popovers];
+  return lists.every((list) => list.length === 0) && added + texts === 0 && left === undefined && !scrolled;
+}

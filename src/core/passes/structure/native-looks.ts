@@ -1,0 +1,36 @@
+import type { Declarations } from '../../document/types.js';
+
+const SIDES = ['top', 'right', 'bottom', 'left'];
+
+/** A button that looks like the text around it: what a browser gives buttons by itself is taken back (HTML, 15.5.2). */
+const BARE: Declarations = {
+  'box-sizing': 'content-box',
+  ...Object.fromEntries(SIDES.map((side) => [`margin-${side}`, '0px'])),
+  ...Object.fromEntries(SIDES.map((side) => [`padding-${side}`, '0px'])),
+  ...Object.fromEntries(SIDES.map((side) => [`border-${side}-style`, 'none'])),
+  ...Object.fromEntries(SIDES.map((side) => [`border-${side}-width`, '0px'])),
+  'background-color': 'transparent',
+  color: 'inherit',
+  'font-family': 'inherit',
+  'font-size': 'inherit',
+  'font-style': 'inherit',
+  'font-weight': 'inherit',
+  'letter-spacing': 'inherit',
+  'line-height': 'inherit',
+  'text-align': 'inherit',
+  'text-transform': 'inherit',
+  'word-spacing': 'inherit',
+};
+
+/** What a link that leads somewhere looks like by itself, said of a button. */
+const LINK: Declarations = { color: 'linktext', 'text-decoration-line': 'underline', cursor: 'pointer' };
+
+/**
+ * What has to be said of a button that takes the place of another element, below what that element says itself.
+ * @param isBlock whether it is as wide as its box
+ */
+export function buttonFor(element: string, isLink: boolean, isBlock: boolean, own: Declarations): Declarations {
+  if (element === 'button') return {};
+  const wide: Declarations = isBlock && own['width'] === undefined ? { display: 'block', width: '100%', 'box-sizing': 'border-box' } : {};
+  return { ...BARE, ...(isLink ? LINK : {}), ...wide };
+}
