@@ -63,7 +63,10 @@ async function wholeEvents(session: CDPSession): Promise<string[]> {
     ['document.body', 'document', 'window'].map(async (expression) => {
       const { result } = await session.send('Runtime.evaluate', { expression });
       if (result.objectId === undefined) return [];
-      const { listeners } = await session.send('DOMDebugger.getEventListeners', { objectId: result.objectId, depth: 1 });
+      const { listeners } = await session.send('DOMDebugger.getEventListeners', {
+        objectId: result.objectId,
+        depth: 1,
+      });
       return listeners.map(({ type }) => type);
     }),
   );
@@ -81,7 +84,12 @@ async function listenersByNode(session: CDPSession): Promise<ReadonlyMap<number,
     pierce: false,
   });
   for (const { type, backendNodeId } of listeners) {
-    if (backendNodeId === undefined || backendNodeId === body.backendNodeId || !(OPERATED.has(type) || POINTED.has(type))) continue;
+    if (
+      backendNodeId === undefined ||
+      backendNodeId === body.backendNodeId ||
+      !(OPERATED.has(type) || POINTED.has(type))
+    )
+      continue;
     byNode.set(backendNodeId, (byNode.get(backendNodeId) ?? new Set()).add(type));
   }
   return byNode;

@@ -6,7 +6,7 @@ import { inside } from './inpage-script.js';
 /** So many controls of a page are operated on a screen, in the order of the document. */
 export const MOST_TRIED = 60;
 /** So often a page is opened anew because nothing brought it back to rest. */
-const MOST_REOPENED = 12;
+const MOST_REOPENED = 24;
 /** So many things in what was opened are tried to close it again. */
 const MOST_CLOSERS = 4;
 
@@ -36,6 +36,10 @@ class OperatedPage {
 
   async keepAsRest(): Promise<void> {
     await inside(this.page, 'keepAsRest');
+  }
+
+  async pressBeside(): Promise<OperatedState> {
+    return inside(this.page, 'pressBeside');
   }
 
   async pressable(paths: readonly string[]): Promise<string[]> {
@@ -81,23 +85,72 @@ export async function tryControls(
   open: () => Promise<Page>,
 ): Promise<TriedOnScreen> {
   const found = new Map<string, TriedScreen>();
-  const tried = candidates.slice(0, MOST_TRIED);
   const page = await OperatedPage.start(open);
   try {
-    for (const candidate of tried) {
-      if (found.has(keyOf(candidate))) continue;
-      await page.keepAsRest();
-      const state = await page.operate(candidate);
-      if (!state) continue;
-      const { isAtRest, ...screen } = await lookCloser(page, candidate, state);
-      found.set(keyOf(candidate), { width, state, ...screen });
-      if (isAtRest || (await goThrough(page, alike(tried, candidate), width, found))) continue;
-      if (!(await page.reopen())) break;
+    const tried = candidates.slice(0, MOST_TRIED);
+    if (!(await operateAll(page, tried, width, found))) return found;
+    for (const opener of tried) {
+      const inner = innerOf(found.get(keyOf(opener))?.state, tried).filter((each) => !found.has(keyOf(each)));
+      if (inner.length === 0) continue;
+      await page.operate(opener);
+      if (!(await operateAll(page, inner, width, found, opener)) || !(await page.reopen())) break;
     }
     return found;
   } finally {
     await page.close();
   }
+}
+
+/**
+ * Operates controls one after the other.
+ * @param opener what has to be operated before any of them can be reached
+ * @returns false if the page cannot be brought back to rest any more
+ */
+async function operateAll(
+  page: OperatedPage,
+  tried: readonly Candidate[],
+  width: number,
+  found: Map<string, TriedScreen>,
+  opener?: Candidate,
+): Promise<boolean> {
+  const reopen = async (): Promise<boolean> => {
+    if (!(await page.reopen())) return false;
+    if (opener) await page.operate(opener);
+    return true;
+  };
+  for (const candidate of tried) {
+    if (found.has(keyOf(candidate))) continue;
+    await page.keepAsRest();
+    const state = await page.operate(candidate);
+    if (!state) continue;
+    const { isAtRest, ...screen } = await lookCloser(page, candidate, state);
+    found.set(keyOf(candidate), { width, state, ...screen });
+    const others = alike(tried, candidate);
+    const [next] = others.filter((each) => !found.has(keyOf(each)));
+    if (isAtRest && screen.goesBack && !screen.light && next && (await excludes(page, candidate, next)))
+      found.set(keyOf(candidate), { width, state, ...screen, exclusive: true });
+    else if (isAtRest || (!screen.steps && (await goThrough(page, others, width, found)))) continue;
+    if (!(await reopen())) return false;
+  }
+  return true;
+}
+
+/** Whether operating a second control closes what a first one opened. The page is not at rest afterwards if so. */
+async function excludes(page: OperatedPage, first: Candidate, second: Candidate): Promise<boolean> {
+  const opened = await page.operate(first);
+  const both = await page.operate(second);
+  const isClosed = opened?.shown.some((path) => !both?.shown.includes(path)) ?? false;
+  const isOther = both?.shown.some((path) => !opened?.shown.includes(path)) ?? false;
+  if (isClosed && isOther) return true;
+  await page.operate(second);
+  await page.operate(first);
+  return false;
+}
+
+/** Controls in what was opened. */
+function innerOf(state: OperatedState | undefined, all: readonly Candidate[]): Candidate[] {
+  const boxes = [...(state?.shown ?? []), ...(state?.modal ?? []), ...(state?.popovers ?? [])];
+  return all.filter(({ path }) => boxes.some((box) => path.startsWith(`${box} > `)));
 }
 
 export function keyOf({ path, by }: Candidate): string {
@@ -131,6 +184,8 @@ async function goThrough(
 interface Closed {
   readonly goesBack: boolean;
   readonly closers: readonly string[];
+  readonly steps?: true;
+  readonly light?: true;
   readonly isAtRest: boolean;
 }
 
@@ -138,18 +193,28 @@ interface Closed {
 async function lookCloser(page: OperatedPage, candidate: Candidate, state: OperatedState): Promise<Closed> {
   if (isStill(state)) return { goesBack: false, closers: [], isAtRest: true };
   const isBack = (now: OperatedState | undefined): boolean => isAtRest(now, state);
-  const goesBack = candidate.by === 'press' && state.modal.length === 0 && isBack(await page.operate(candidate));
+  const again = candidate.by === 'press' && state.modal.length === 0 ? await page.operate(candidate) : undefined;
+  const goesBack = isBack(again);
+  if (again && !goesBack && differs(again, state)) return { goesBack, closers: [], steps: true, isAtRest: false };
+  let light = false;
+  if (goesBack && state.shown.length) {
+    await page.operate(candidate);
+    light = isBack(await page.pressBeside());
+    if (!light) await page.operate(candidate);
+  }
   let isNowBack = goesBack || isBack(await page.letGo());
   const closers: string[] = [];
   const inside = await page.pressable([...state.shown, ...state.modal, ...state.popovers]);
   for (const path of inside.length <= MOST_CLOSERS ? inside : []) {
-    if (!isNowBack && closers.length) break;
-    if (isNowBack) await page.operate(candidate);
-    isNowBack = isBack(await page.operate({ path, by: 'press' }));
+    if (!isNowBack) break;
+    await page.operate(candidate);
+    const now = await page.operate({ path, by: 'press' });
+    isNowBack = isBack(now);
     if (isNowBack) closers.push(path);
+    else if (now && differs(now, state) && differs(await page.operate({ path, by: 'press' }), state)) break;
     else isNowBack = isBack(await page.letGo()) || (goesBack && isBack(await page.operate(candidate)));
   }
-  return { goesBack, closers, isAtRest: isNowBack };
+  return { goesBack, closers, ...(light ? { light } : {}), isAtRest: isNowBack };
 }
 
 /**
@@ -164,6 +229,14 @@ function isAtRest(now: OperatedState | undefined, opened?: OperatedState): boole
   if (!opened) return visible.length === 0;
   const before = new Set(opened.changes.map((change) => JSON.stringify(change)));
   return !visible.some((change) => before.has(JSON.stringify(change)));
+}
+
+/** Whether something else can be seen. */
+function differs(a: OperatedState | undefined, b: OperatedState): boolean {
+  if (!a) return false;
+  const telling = ({ shown, hidden, changes }: OperatedState): string =>
+    JSON.stringify([shown, hidden, changes.filter(({ name }) => TELLING.has(name) || name === 'style')]);
+  return telling(a) !== telling(b);
 }
 
 /** Attributes by which rules of a page mostly tell states apart; what a script only remembers counts for nothing. */

@@ -5,7 +5,11 @@ export const PLAIN: readonly Pattern[] = [
   {
     name: 'accordion',
     css: '.answer{display:none;padding:8px}.answer.open{display:block}',
-    body: ['When is it dark?|An hour after sunset.', 'Is there a café?|Only on open nights.', 'May dogs come?|On a lead, yes.']
+    body: [
+      'When is it dark?|An hour after sunset.',
+      'Is there a café?|Only on open nights.',
+      'May dogs come?|On a lead, yes.',
+    ]
       .map((text, at) => {
         const [question, answer] = text.split('|');
         return `<h3><button aria-expanded="${at === 0}" aria-controls="a${at}">${question}</button></h3><div class="answer${at ? '' : ' open'}" id="a${at}" role="region">${answer}</div>`;
@@ -74,7 +78,11 @@ export const PLAIN: readonly Pattern[] = [
     name: 'dialog',
     body: `<button id="book">Book a place</button><dialog id="form"><h2>Your place</h2><button id="shut">Close</button></dialog>`,
     script: `book.onclick = () => form.showModal(); shut.onclick = () => form.close();`,
-    steps: [{ hides: ['Your place'] }, { press: 'Book a place', shows: ['Your place'] }, { press: 'Close', hides: ['Your place'] }],
+    steps: [
+      { hides: ['Your place'] },
+      { press: 'Book a place', shows: ['Your place'] },
+      { press: 'Close', hides: ['Your place'] },
+    ],
   },
   {
     name: 'disclosure',
@@ -109,7 +117,10 @@ export const PLAIN: readonly Pattern[] = [
     name: 'feed',
     body: '<div role="feed"><article>Night of the 3rd</article><article class="later" hidden>Night of the 9th</article></div><button id="older">Older nights</button>',
     script: `older.onclick = () => { document.querySelector('.later').hidden = false; older.hidden = true; };`,
-    steps: [{ hides: ['Night of the 9th'] }, { press: 'Older nights', shows: ['Night of the 9th'], hides: ['Older nights'] }],
+    steps: [
+      { hides: ['Night of the 9th'] },
+      { press: 'Older nights', shows: ['Night of the 9th'], hides: ['Older nights'] },
+    ],
   },
   {
     name: 'listbox',
@@ -118,7 +129,10 @@ export const PLAIN: readonly Pattern[] = [
       <p class="about now">Craters along the edge.</p><p class="about">Rings at a tilt.</p>`,
     script: `const options = [...document.querySelectorAll('[role=option]')], texts = [...document.querySelectorAll('.about')];
       options.forEach((option, at) => option.onclick = () => { options.forEach((each, i) => each.setAttribute('aria-selected', i === at)); texts.forEach((each, i) => each.classList.toggle('now', i === at)); });`,
-    steps: [{ shows: ['Craters along the edge.'] }, { press: 'Saturn', shows: ['Rings at a tilt.'], hides: ['Craters along the edge.'] }],
+    steps: [
+      { shows: ['Craters along the edge.'] },
+      { press: 'Saturn', shows: ['Rings at a tilt.'], hides: ['Craters along the edge.'] },
+    ],
   },
   {
     name: 'menu button',
@@ -126,7 +140,11 @@ export const PLAIN: readonly Pattern[] = [
     body: `<p>Opening nights <button id="act" aria-haspopup="true" aria-expanded="false" aria-controls="acts">Actions</button></p><ul class="menu" id="acts" role="menu"><li role="menuitem">Print the list</li><li role="menuitem">Send the list</li></ul>`,
     script: `act.onclick = (event) => { event.stopPropagation(); act.setAttribute('aria-expanded', acts.classList.toggle('open')); };
       document.addEventListener('keydown', (event) => { if (event.key === 'Escape') { acts.classList.remove('open'); act.setAttribute('aria-expanded', false); } });`,
-    steps: [{ hides: ['Send the list'] }, { press: 'Actions', shows: ['Send the list'] }, { press: 'Actions', hides: ['Send the list'] }],
+    steps: [
+      { hides: ['Send the list'] },
+      { press: 'Actions', shows: ['Send the list'] },
+      { press: 'Actions', hides: ['Send the list'] },
+    ],
   },
   {
     name: 'radio group',
@@ -185,6 +203,10 @@ export const PLAIN: readonly Pattern[] = [
       <li role="treeitem" aria-expanded="false"><span class="node">Nebulae</span><ul role="group"><li role="treeitem">Veil</li></ul></li></ul>`,
     script: `for (const node of document.querySelectorAll('.node')) node.addEventListener('click', () => {
       const item = node.parentElement; item.setAttribute('aria-expanded', item.getAttribute('aria-expanded') !== 'true'); });`,
-    steps: [{ hides: ['Mars', 'Veil'] }, { press: 'Planets', shows: ['Mars'], hides: ['Veil'] }, { press: 'Planets', hides: ['Mars'] }],
+    steps: [
+      { hides: ['Mars', 'Veil'] },
+      { press: 'Planets', shows: ['Mars'], hides: ['Veil'] },
+      { press: 'Planets', hides: ['Mars'] },
+    ],
   },
 ];

@@ -26,7 +26,7 @@ export { inlineStyles } from './capture/declarations.js';
 export { collectSheets } from './capture/style-sheets.js';
 export { snapshot } from './capture/snapshot.js';
 export { listCandidates } from './act/candidates.js';
-export { keepAsRest, letGo, operate, pressable, startOperating } from './act/operate.js';
+export { keepAsRest, letGo, operate, pressable, pressBeside, startOperating } from './act/operate.js';
 export { lookDressed } from './act/dress.js';
 export { replaceSheet } from './act/replace-sheet.js';
 export { measureTargets } from './measure/targets.js';

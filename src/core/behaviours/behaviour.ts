@@ -10,6 +10,7 @@ export type BehaviourKind =
   | 'shows while pointed at'
   | 'steps'
   | 'changes words'
+  | 'fills a field'
   | 'adds content'
   | 'leads elsewhere'
   | 'scrolls'
@@ -56,8 +57,7 @@ export interface PlannedBehaviour {
 }
 
 /** The same by the ids of a page document. */
-export interface PageBehaviour
-  extends Omit<PlannedBehaviour, 'trigger' | 'target' | 'summary' | 'closers' | 'states'> {
+export interface PageBehaviour extends Omit<PlannedBehaviour, 'trigger' | 'target' | 'summary' | 'closers' | 'states'> {
   readonly trigger: string;
   readonly target?: string;
   readonly summary?: { readonly branch: string; readonly content: string };

@@ -64,7 +64,11 @@ export class OperatedConditions {
 
   private takesFocus(trigger: number): boolean {
     const { tag = '', attributes = {} } = this.tree.node(trigger);
-    return /^(button|input|select|textarea|summary)$/.test(tag) || attributes['tabindex'] !== undefined || attributes['href'] !== undefined;
+    return (
+      /^(button|input|select|textarea|summary)$/.test(tag) ||
+      attributes['tabindex'] !== undefined ||
+      attributes['href'] !== undefined
+    );
   }
 }
 

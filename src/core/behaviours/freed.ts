@@ -49,7 +49,8 @@ export function freeStates(nodes: readonly CapturedNode[], planned: readonly Pla
   return { nodes: freed, rules: only.size ? [HIDDEN] : [], only };
 }
 
-const WIDGETS = /^(tablist|tab|tabpanel|menu|menubar|menuitem|menuitemradio|menuitemcheckbox|listbox|option|tree|treeitem|group|none|presentation)$/;
+const WIDGETS =
+  /^(tablist|tab|tabpanel|menu|menubar|menuitem|menuitemradio|menuitemcheckbox|listbox|option|tree|treeitem|group|none|presentation)$/;
 
 /** Whether an element is part of what a control that works opens or chooses, or the control itself or its box. */
 function near(nodes: readonly CapturedNode[], element: number, planned: readonly PlannedBehaviour[]): boolean {

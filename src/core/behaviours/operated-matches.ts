@@ -36,7 +36,9 @@ export function touchedSelectors(
 /** Words that one list has and the other has not. */
 export function differing(a: string, b: string): string[] {
   const [left, right] = [a, b].map((text) => new Set(text.split(/\s+/).filter(Boolean)));
-  return [...(left ?? [])].filter((word) => !right?.has(word)).concat([...(right ?? [])].filter((word) => !left?.has(word)));
+  return [...(left ?? [])]
+    .filter((word) => !right?.has(word))
+    .concat([...(right ?? [])].filter((word) => !left?.has(word)));
 }
 
 /**

@@ -4,10 +4,24 @@ import { CapturedTree } from './tree.js';
 import { isStill, type OperatedState, type TriedControl, type TriedScreen } from './tried.js';
 
 /** Boxes that may hold only certain children (HTML, 4.4 and 4.9): nothing else is put into them. */
-export const STRICT = new Set(['ul', 'ol', 'dl', 'menu', 'table', 'thead', 'tbody', 'tfoot', 'tr', 'select', 'p', 'picture']);
+export const STRICT = new Set([
+  'ul',
+  'ol',
+  'dl',
+  'menu',
+  'table',
+  'thead',
+  'tbody',
+  'tfoot',
+  'tr',
+  'select',
+  'p',
+  'picture',
+]);
 const INTERACTIVE = /^(a|button|input|select|textarea|details|summary|label|iframe|video|audio)$/;
 /** Attributes by which states are told apart; what is only said to a screen reader is said by the native element. */
-const LOOKS = (name: string): boolean => !/^(id|tabindex|aria-(label|labelledby|describedby|controls|owns|activedescendant))$/.test(name);
+const LOOKS = (name: string): boolean =>
+  !/^(id|tabindex|aria-(label|labelledby|describedby|controls|owns|activedescendant))$/.test(name);
 
 /** Says for every control that was operated what it does, and by which native means it goes on doing it. */
 export function planBehaviours(tree: CapturedTree, tried: readonly TriedControl[]): PlannedBehaviour[] {
@@ -27,13 +41,22 @@ class Planner {
   plan(): PlannedBehaviour[] {
     const groups = this.groups();
     const inGroups = new Map(groups.flatMap((group) => group.members.map((member) => [member, group] as const)));
+    const exclusive = new Map(
+      this.tried.flatMap((control) =>
+        tellingScreen(control).exclusive ? [[shapeOf(control), this.names.give('one-of')] as const] : [],
+      ),
+    );
     const closers = new Set(this.tried.flatMap(({ screens }) => screens.flatMap((screen) => screen.closers)));
     return this.tried.flatMap((control): PlannedBehaviour[] => {
       const trigger = this.tree.at(control.path);
       if (trigger === undefined || closers.has(control.path)) return [];
       const group = inGroups.get(control);
       const screen = tellingScreen(control);
-      return [group ? this.choice(control, trigger, group) : this.single(control, trigger, screen)];
+      return [
+        group
+          ? this.choice(control, trigger, group)
+          : this.single(control, trigger, screen, exclusive.get(shapeOf(control))),
+      ];
     });
   }
 
@@ -46,8 +69,15 @@ class Planner {
     }
     return [...byShape.values()].flatMap((members): Group[] => {
       const choosing = members.filter((control) => {
-        const { state, goesBack, closers } = tellingScreen(control);
-        return !goesBack && closers.length === 0 && isVisible(state) && state.modal.length === 0 && control.by === 'press';
+        const { state, goesBack, closers, steps } = tellingScreen(control);
+        return (
+          !goesBack &&
+          !steps &&
+          closers.length === 0 &&
+          isVisible(state) &&
+          state.modal.length === 0 &&
+          control.by === 'press'
+        );
       });
       const resting = members.filter((control) => control.screens.every(({ state }) => !isVisible(state)));
       const one = resting[0];
@@ -73,15 +103,24 @@ class Planner {
     };
   }
 
-  private single(control: TriedControl, trigger: number, screen: TriedScreen): PlannedBehaviour {
+  private single(
+    control: TriedControl,
+    trigger: number,
+    screen: TriedScreen,
+    exclusive: string | undefined,
+  ): PlannedBehaviour {
     const { state, goesBack } = screen;
-    const closers = [...new Set(control.screens.flatMap((each) => each.closers))].flatMap((path) => this.tree.at(path) ?? []);
+    const closers = [...new Set(control.screens.flatMap((each) => each.closers))].flatMap(
+      (path) => this.tree.at(path) ?? [],
+    );
     const isOpen = goesBack && state.shown.length === 0 && state.modal.length === 0 && state.hidden.length > 0;
     const first = isOpen ? state.hidden[0] : [...state.modal, ...state.shown][0];
     const target = first === undefined ? undefined : this.tree.at(first);
     const { kind, means, reason } = this.judge(control, trigger, screen, target);
     const summary =
-      means === 'state' && kind === 'opens and closes' ? this.summaryFor(trigger, target, closers) : undefined;
+      means === 'state' && kind === 'opens and closes' && !screen.light
+        ? this.summaryFor(trigger, target, closers)
+        : undefined;
     const known = means === 'hover' || means === 'switch' ? trigger : means === 'dialog' ? target : undefined;
     const ownId = known === undefined ? undefined : this.tree.node(known).attributes?.['id'];
     return {
@@ -95,7 +134,10 @@ class Planner {
       ...(target === undefined ? {} : { target }),
       ...(summary ? { summary } : {}),
       closers,
-      ...(!goesBack && closers.length === 0 && state.shown.length ? { light: true } : {}),
+      ...(screen.light || screen.exclusive || (!goesBack && closers.length === 0 && state.shown.length)
+        ? { light: true }
+        : {}),
+      ...(summary && exclusive ? { group: exclusive } : {}),
       states: this.statesOf(control),
     };
   }
@@ -104,22 +146,42 @@ class Planner {
   private judge(
     { by }: TriedControl,
     trigger: number,
-    { state, goesBack }: TriedScreen,
+    screen: TriedScreen,
     target: number | undefined,
   ): { kind: BehaviourKind; means?: Means; reason?: string } {
+    const { state, goesBack } = screen;
     const { tag, attributes = {} } = this.tree.node(trigger);
-    const isNative = tag === 'summary' || attributes['popovertarget'] !== undefined || attributes['commandfor'] !== undefined;
+    const isSwitch =
+      attributes['aria-pressed'] !== undefined || /^(switch|checkbox|menuitemcheckbox)$/.test(attributes['role'] ?? '');
+    const isNative =
+      tag === 'summary' || attributes['popovertarget'] !== undefined || attributes['commandfor'] !== undefined;
     if (isNative) return { kind: 'opens and closes', means: 'native' };
+    if (state.values > 0) return { kind: 'fills a field', reason: 'HTML has no way to fill a field' };
+    if (screen.steps) return STEPS;
     if (by === 'point') return isVisible(state) ? { kind: 'shows while pointed at', means: 'hover' } : NOTHING;
+    /* Nothing but what pointing, focus or an address does: style sheets go on doing that. */
+    const { changes, modal, popovers, added, shown, hidden } = state;
+    if (changes.length + modal.length + popovers.length + added === 0 && shown.length + hidden.length > 0)
+      return { kind: 'opens and closes', means: 'native' };
     if (state.modal.length) return { kind: 'opens', means: 'dialog' };
-    if (tag === 'input' && goesBack && isVisible(state)) return { kind: 'changes the look', means: 'switch' };
-    if (state.shown.length && target !== undefined) return { kind: goesBack ? 'opens and closes' : 'opens', means: 'state' };
+    if ((tag === 'input' || isSwitch) && goesBack && isVisible(state))
+      return { kind: 'changes the look', means: 'switch' };
+    if (state.shown.length && target !== undefined)
+      return { kind: goesBack ? 'opens and closes' : 'opens', means: 'state' };
     if (state.hidden.length) return { kind: goesBack ? 'opens and closes' : 'hides', means: 'state' };
     if (state.added > 0) return { kind: 'adds content', reason: 'what it adds to the page is not in the source' };
     if (isVisible(state)) return goesBack ? { kind: 'changes the look', means: 'switch' } : STEPS;
     if (state.texts > 0) return { kind: 'changes words', reason: 'HTML has no way to change words' };
-    if (state.left !== undefined) return { kind: 'leads elsewhere', ...(tag === 'a' ? { means: 'native' as const } : { reason: `it leads to ${state.left}` }) };
-    if (state.scrolled) return { kind: 'scrolls', ...(tag === 'a' ? { means: 'native' as const } : { reason: 'only a link can scroll to a place' }) };
+    if (state.left !== undefined)
+      return {
+        kind: 'leads elsewhere',
+        ...(tag === 'a' ? { means: 'native' as const } : { reason: `it leads to ${state.left}` }),
+      };
+    if (state.scrolled)
+      return {
+        kind: 'scrolls',
+        ...(tag === 'a' ? { means: 'native' as const } : { reason: 'only a link can scroll to a place' }),
+      };
     return isStill(state) || !isVisible(state) ? NOTHING : STEPS;
   }
 
@@ -130,7 +192,8 @@ class Planner {
     closers: readonly number[],
   ): PlannedBehaviour['summary'] {
     const { tree } = this;
-    if (target === undefined || closers.length || tree.isIn(target, trigger) || tree.isIn(trigger, target)) return undefined;
+    if (target === undefined || closers.length || tree.isIn(target, trigger) || tree.isIn(trigger, target))
+      return undefined;
     const box = tree.around(trigger, target);
     const isLaidOut = /flex|grid/.test(tree.node(box).display ?? '');
     if (isLaidOut && tree.branch(box, trigger) !== trigger) return undefined;
@@ -140,7 +203,9 @@ class Planner {
     const between = after.slice(after.indexOf(branch) + 1, after.indexOf(content));
     if (after.indexOf(content) < after.indexOf(branch) || between.some((at) => !isBlank(tree, at))) return undefined;
     const others = [...tree.inside(branch)].filter(
-      (at) => at !== trigger && (INTERACTIVE.test(tree.node(at).tag ?? '') || tree.node(at).attributes?.['tabindex'] !== undefined),
+      (at) =>
+        at !== trigger &&
+        (INTERACTIVE.test(tree.node(at).tag ?? '') || tree.node(at).attributes?.['tabindex'] !== undefined),
     );
     if (others.length || tree.text(branch) !== tree.text(trigger)) return undefined;
     return /^(li|dt|dd|tr|td|th|option)$/.test(tree.node(branch).tag ?? '') ? undefined : { branch, content };
@@ -183,7 +248,9 @@ function tellingScreen({ screens }: TriedControl): TriedScreen {
 /** Whether a visitor may see that something was operated. */
 export function isVisible({ shown, hidden, modal, popovers, changes }: OperatedState): boolean {
   if (shown.length + hidden.length + modal.length + popovers.length > 0) return true;
-  return changes.some(({ name }) => /^(class|style|hidden|open|inert|data-.*|aria-(selected|expanded|pressed|checked|current|hidden))$/.test(name));
+  return changes.some(({ name }) =>
+    /^(class|style|hidden|open|inert|data-.*|aria-(selected|expanded|pressed|checked|current|hidden))$/.test(name),
+  );
 }
 
 /** The place of a control, whatever its number in it: controls of one shape are alike. */

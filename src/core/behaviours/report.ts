@@ -46,9 +46,15 @@ export function behavioursOf(
   const closers = new Map(planned.flatMap((behaviour) => behaviour.closers.map((id) => [id, behaviour] as const)));
   const eventsOf = new Map(heard.map(({ id, events }) => [id, events]));
   const boxes = new Set(order.filter((node) => holdsAny(node, tried)).map(({ id }) => id));
-  const own = planned.map((behaviour) => ({ id: behaviour.trigger, name: '', events: eventsOf.get(behaviour.trigger) ?? [] }));
+  const telling = planned.filter(({ kind, trigger }) => kind !== 'changes nothing visible' || eventsOf.has(trigger));
+  const own = telling.map((behaviour) => ({
+    id: behaviour.trigger,
+    name: '',
+    events: eventsOf.get(behaviour.trigger) ?? [],
+  }));
   /* A box whose script answers for what is in it is no control of its own. */
   const others = heard.filter(({ id }) => !tried.has(id) && !boxes.has(id));
+  const ids = new Set(order.flatMap(({ attributes }) => attributes?.['id'] ?? []));
   const place = new Map(order.map(({ id }, at) => [id, at]));
   return [...own, ...others]
     .sort((a, b) => (place.get(a.id) ?? order.length) - (place.get(b.id) ?? order.length))
@@ -58,11 +64,21 @@ export function behavioursOf(
       const behaviour = tried.get(id) ?? closers.get(id);
       if (!node) return { ...about, state: 'lost' };
       if (behaviour && closers.has(id) && !tried.has(id))
-        return { ...about, kind: 'opens and closes', state: 'works', ...(behaviour.means ? { by: behaviour.means } : {}) };
+        return {
+          ...about,
+          kind: 'opens and closes',
+          state: 'works',
+          ...(behaviour.means ? { by: behaviour.means } : {}),
+        };
       if (!behaviour || behaviour.kind === 'changes nothing visible')
-        return { ...about, ...(behaviour ? { kind: behaviour.kind } : {}), state: behaviour || works(node) ? 'works' : 'kept as it looked' };
+        return {
+          ...about,
+          ...(behaviour ? { kind: behaviour.kind } : {}),
+          state: behaviour || works(node, ids) ? 'works' : 'kept as it looked',
+        };
       const { kind, means, reason } = behaviour;
-      if (means !== undefined || works(node)) return { ...about, kind, state: 'works', ...(means ? { by: means } : {}) };
+      if (means !== undefined || works(node, ids))
+        return { ...about, kind, state: 'works', ...(means ? { by: means } : {}) };
       return { ...about, kind, state: 'kept as it looked', ...(reason === undefined ? {} : { reason }) };
     });
 }
@@ -71,11 +87,13 @@ function holdsAny(node: ElementNode, tried: ReadonlyMap<string, unknown>): boole
   return [...elements(node)].some(({ id }) => id !== node.id && tried.has(id));
 }
 
-function works({ element, kind, attributes = {} }: ElementNode): boolean {
+function works({ element, kind, attributes = {} }: ElementNode, ids: ReadonlySet<string>): boolean {
   if (kind === 'toggle' || element === 'summary') return true;
   if (NATIVE.some((name) => attributes[name] !== undefined)) return true;
   /* A script adds to a link that leads somewhere; without it the link still leads there. */
-  return element === 'a' && attributes['href'] !== undefined && !/^(#|javascript:|$)/i.test(attributes['href']);
+  const { href } = attributes;
+  if (element !== 'a' || href === undefined) return false;
+  return href.startsWith('#') ? ids.has(href.slice(1)) : !/^(javascript:|$)/i.test(href);
 }
 
 /** Most controls that a note names. */

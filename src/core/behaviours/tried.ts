@@ -25,9 +25,10 @@ export interface OperatedState {
   /** Dialogs that are open above all else, and popovers that are open. */
   readonly modal: readonly string[];
   readonly popovers: readonly string[];
-  /** How many elements were added, how many texts became others. */
+  /** How many elements were added, how many texts became others, and how many fields hold something else. */
   readonly added: number;
   readonly texts: number;
+  readonly values: number;
   /** Where the page would have gone. */
   readonly left?: string;
   /** The page, or a box in it, was scrolled. */
@@ -45,6 +46,12 @@ export interface TriedScreen {
   readonly goesBack: boolean;
   /** What brings the page back to rest as well. */
   readonly closers: readonly string[];
+  /** Pressing beside it brings the page back to rest. */
+  readonly light?: true;
+  /** Operating it once more showed yet something else. */
+  readonly steps?: true;
+  /** Operating one of its kind in the same place undoes it. */
+  readonly exclusive?: true;
 }
 
 /** A control that was operated, on the screens on which it can be seen; widest first. */
@@ -53,7 +60,8 @@ export interface TriedControl extends Candidate {
 }
 
 /** Whether nothing at all came of it. */
-export function isStill({ changes, shown, hidden, modal, popovers, added, texts, left, scrolled }: OperatedState): boolean {
+export function isStill(state: OperatedState): boolean {
+  const { changes, shown, hidden, modal, popovers, added, texts, values, left, scrolled } = state;
   const lists = [changes, shown, hidden, modal, popovers];
-  return lists.every((list) => list.length === 0) && added + texts === 0 && left === undefined && !scrolled;
+  return lists.every((list) => list.length === 0) && added + texts + values === 0 && left === undefined && !scrolled;
 }

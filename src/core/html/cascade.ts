@@ -212,8 +212,7 @@ function cascadeOf(
   const known = new Map<string, readonly CascadedDeclarations[]>();
   return {
     conditions: all.map(({ condition }) => condition).filter((condition) => conditionKey(condition) !== REST_KEY),
-    propertiesOf: (condition) =>
-      namesSetBy(groups.get(conditionKey(condition))),
+    propertiesOf: (condition) => namesSetBy(groups.get(conditionKey(condition))),
     usingVariables: (part) =>
       new Set(
         all
@@ -236,7 +235,9 @@ function cascadeOf(
 }
 
 function namesSetBy(group: Group | undefined): ReadonlySet<string> {
-  return new Set([...(group?.entries ?? []), ...(group?.lost ?? [])].flatMap(({ entry }) => entry.set.map(([name]) => name)));
+  return new Set(
+    [...(group?.entries ?? []), ...(group?.lost ?? [])].flatMap(({ entry }) => entry.set.map(([name]) => name)),
+  );
 }
 
 const REST_KEY = conditionKey(AT_REST);

@@ -18,7 +18,9 @@ export async function operateControls(
 ): Promise<TriedControl[]> {
   if (candidates.length === 0) return [];
   const sorted = [...widths].sort((a, b) => b - a);
-  const tried = await Promise.all(sorted.map(async (width) => tryControls(candidates, width, async () => openAt(width))));
+  const tried = await Promise.all(
+    sorted.map(async (width) => tryControls(candidates, width, async () => openAt(width))),
+  );
   return candidates.flatMap((candidate): TriedControl[] => {
     const screens = tried.flatMap((found) => found.get(keyOf(candidate)) ?? []);
     return screens.length ? [{ ...candidate, screens }] : [];

@@ -196,7 +196,9 @@ function groupOf(
 
 function classesOf(planned: readonly PlannedBehaviour[]): string[] {
   const changes = planned.flatMap(({ states }) => states.flatMap((state) => state.changes));
-  return [...new Set(changes.flatMap(({ name, to }) => (name === 'class' ? (to ?? '').split(/\s+/).filter(Boolean) : [])))];
+  return [
+    ...new Set(changes.flatMap(({ name, to }) => (name === 'class' ? (to ?? '').split(/\s+/).filter(Boolean) : []))),
+  ];
 }
 
 /** A page that is kept in one colour scheme does not follow the visitor's any more. */

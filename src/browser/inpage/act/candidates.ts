@@ -10,7 +10,6 @@ const OPERABLE = [
   'input[type="button"]',
   'input[type="checkbox"]',
   'input[type="radio"]',
-  'label[for]',
   ...['button', 'tab', 'menuitem', 'menuitemcheckbox', 'menuitemradio', 'switch', 'option', 'treeitem', 'combobox'].map(
     (role) => `[role="${role}"]`,
   ),
@@ -44,7 +43,8 @@ export function listCandidates(
     const inside = [...box.querySelectorAll(OPERABLE)];
     const isBox = inside.length > 0 && !box.matches(OPERABLE);
     if (events.some((name) => PRESSED.test(name)))
-      for (const element of isBox ? inside : [box]) if (!element.matches(NEVER)) pressed.add(element);
+      for (const element of isBox ? inside : [box])
+        if (!element.matches(NEVER) && (!isBox || !element.querySelector(OPERABLE))) pressed.add(element);
     if (!isBox && events.some((name) => POINTED.test(name)) && !box.matches('input, select, textarea'))
       pointed.add(box);
   };
@@ -52,7 +52,11 @@ export function listCandidates(
     const found = numbered[element];
     if (found && found !== document.body && found !== document.documentElement) add(found, events);
   }
-  if (whole.some((name) => PRESSED.test(name))) add(document.body, whole.filter((name) => PRESSED.test(name)));
+  if (whole.some((name) => PRESSED.test(name)))
+    add(
+      document.body,
+      whole.filter((name) => PRESSED.test(name)),
+    );
   const found: Candidate[] = [];
   visitElements(document.documentElement, 'html', (element, path) => {
     const by: Manner[] = [];

@@ -16,6 +16,7 @@ interface Rest {
   readonly added: Set<Node>;
   readonly texts: Set<Node>;
   readonly scroll: ReadonlyMap<Element, readonly [number, number]>;
+  values: ReadonlyMap<Element, string>;
   changed: number;
 }
 
@@ -34,8 +35,10 @@ export function startOperating(): void {
     added: new Set(),
     texts: new Set(),
     scroll: new Map([...pathOf.keys()].map((element) => [element, [element.scrollLeft, element.scrollTop]])),
+    values: new Map(),
     changed: 0,
   };
+  started.values = valuesOf(started);
   started.seen = seenOf(started);
   rest = started;
   const observer = new MutationObserver((records) => note(started, records));
@@ -57,6 +60,20 @@ export function keepAsRest(): void {
   rest.added.clear();
   rest.texts.clear();
   rest.seen = seenOf(rest);
+  rest.values = valuesOf(rest);
+}
+
+/** What fields that are written in hold. */
+function valuesOf({ pathOf }: Rest): Map<Element, string> {
+  return new Map(
+    [...pathOf.keys()].flatMap((element) =>
+      (element instanceof HTMLInputElement && !/^(checkbox|radio)$/.test(element.type)) ||
+      element instanceof HTMLTextAreaElement ||
+      element instanceof HTMLSelectElement
+        ? [[element, element.value] as const]
+        : [],
+    ),
+  );
 }
 
 function note(now: Rest, records: readonly MutationRecord[]): void {
@@ -112,16 +129,23 @@ function seenOf({ pathOf }: Rest): Set<Element> {
 
 /**
  * Operates a control as a visitor would and waits until the page is quiet.
- * @returns how the page differs from the page at rest; undefined if there is no such element
+ * @returns how the page differs from the page at rest; undefined if there is no such element, or it cannot be seen
  */
 export async function operate(path: string, by: Manner): Promise<OperatedState | undefined> {
   const element = rest?.elementAt.get(path);
-  if (!element?.isConnected) return undefined;
+  if (!element?.isConnected || !canBeReached(element)) return undefined;
   left = undefined;
   if (by === 'press') press(element);
   else point(element);
   await quiet();
   return stateNow(element);
+}
+
+/** What cannot be seen cannot be operated; check boxes and the like may be hidden behind a drawing of themselves. */
+function canBeReached(element: Element): boolean {
+  if (element instanceof HTMLInputElement) return element.checkVisibility();
+  const { width, height } = element.getBoundingClientRect();
+  return element.checkVisibility({ opacityProperty: true, visibilityProperty: true }) && width > 0 && height > 0;
 }
 
 /** Takes the pointer away, and presses the key that closes things. */
@@ -134,6 +158,13 @@ export async function letGo(): Promise<OperatedState> {
     at.dispatchEvent(new KeyboardEvent(type, { key: 'Escape', code: 'Escape', bubbles: true, cancelable: true }));
   for (const dialog of document.querySelectorAll<HTMLDialogElement>('dialog:modal')) dialog.close();
   if (at instanceof HTMLElement) at.blur();
+  await quiet();
+  return stateNow();
+}
+
+/** Presses beside everything. */
+export async function pressBeside(): Promise<OperatedState> {
+  press(document.body);
   await quiet();
   return stateNow();
 }
@@ -173,7 +204,7 @@ async function quiet(): Promise<void> {
 
 function stateNow(control?: Element): OperatedState {
   if (!rest) throw new Error('Nothing was started.');
-  const { pathOf, before, seen } = rest;
+  const { pathOf, before, seen, values } = rest;
   const now = seenOf(rest);
   const outermost = (these: ReadonlySet<Element>, others: ReadonlySet<Element>): string[] =>
     [...these].flatMap((element) => {
@@ -193,6 +224,7 @@ function stateNow(control?: Element): OperatedState {
     popovers: matching(':popover-open'),
     added: [...rest.added].filter((node) => node.isConnected && isOutermost(node) && hasContent(node)).length,
     texts: [...rest.texts].filter(({ isConnected }) => isConnected).length,
+    values: [...valuesOf(rest)].filter(([element, value]) => values.get(element) !== value).length,
     ...(left === undefined ? {} : { left }),
     ...(wasScrolled(rest) ? { scrolled: true } : {}),
     ...(focus === undefined ? {} : { focus }),
@@ -208,9 +240,23 @@ function changesOf(
     for (const [name, was] of attributes) {
       const to = element.getAttribute(name);
       if (to === was || (name === 'class' && sameWords(to, was)) || (name === 'style' && !to && !was)) continue;
-      found.push({ path: pathOf.get(element) ?? '', name, to });
+      found.push({ path: pathOf.get(element) ?? '', name, to: name === 'style' ? asContent(element, to) : to });
     }
   return found.sort((a, b) => (a.path === b.path ? (a.name < b.name ? -1 : 1) : a.path < b.path ? -1 : 1));
+}
+
+/** A height that a script measured, as high as what is in the element, is said as what it means. */
+function asContent(element: Element, style: string | null): string | null {
+  if (!(element instanceof HTMLElement) || style === null) return style;
+  const [given, most] = [element.style.height, element.style.maxHeight].map((text) => parseFloat(text));
+  const own = element.scrollHeight;
+  return style
+    .replace(/(^|;\s*)height:\s*[\d.]+px/g, (all, start: string) =>
+      Math.abs((given ?? 0) - own) <= 1 && own > 0 ? `${start}height: auto` : all,
+    )
+    .replace(/(^|;\s*)max-height:\s*[\d.]+px/g, (all, start: string) =>
+      (most ?? 0) >= own - 1 && own > 0 ? `${start}max-height: none` : all,
+    );
 }
 
 function sameWords(a: string | null, b: string | null): boolean {
@@ -223,9 +269,8 @@ function isOutermost(node: Node): boolean {
   return true;
 }
 
-/** Empty boxes and scripts that were put in say nothing. */
+/** Empty boxes and scripts that were put in say nothing; texts are counted as such. */
 function hasContent(node: Node): boolean {
-  if (node instanceof Text) return node.data.trim() !== '';
   return node instanceof HTMLElement && !node.matches('script, style, link') && node.checkVisibility();
 }
 
@@ -241,7 +286,8 @@ export function pressable(paths: readonly string[]): string[] {
     const box = rest?.elementAt.get(path);
     return box
       ? [...box.querySelectorAll('button, [role="button"], input[type="button"], a:not([href]), a[href="#"]')].flatMap(
-          (element) => (element.matches('form button:not([type="button"]), :disabled') ? [] : (rest?.pathOf.get(element) ?? [])),
+          (element) =>
+            element.matches('form button:not([type="button"]), :disabled') ? [] : (rest?.pathOf.get(element) ?? []),
         )
       : [];
   });

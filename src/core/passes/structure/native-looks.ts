@@ -31,6 +31,7 @@ const LINK: Declarations = { color: 'linktext', 'text-decoration-line': 'underli
  */
 export function buttonFor(element: string, isLink: boolean, isBlock: boolean, own: Declarations): Declarations {
   if (element === 'button') return {};
-  const wide: Declarations = isBlock && own['width'] === undefined ? { display: 'block', width: '100%', 'box-sizing': 'border-box' } : {};
+  const wide: Declarations =
+    isBlock && own['width'] === undefined ? { display: 'block', width: '100%', 'box-sizing': 'border-box' } : {};
   return { ...BARE, ...(isLink ? LINK : {}), ...wide };
 }

@@ -1,6 +1,13 @@
 import { CLOSED_SUMMARY, OPEN_SUMMARY } from '../../behaviours/conditions.js';
 import type { PageBehaviour } from '../../behaviours/behaviour.js';
-import type { Declarations, ElementNode, PageDocument, PageNode, SharedStyle, StyleVariant } from '../../document/types.js';
+import type {
+  Declarations,
+  ElementNode,
+  PageDocument,
+  PageNode,
+  SharedStyle,
+  StyleVariant,
+} from '../../document/types.js';
 import { elements, isElement } from '../../document/walk.js';
 import type { Pass } from '../pass.js';
 import { bareLook, RING, UNSEEN } from './hidden-inputs.js';
@@ -34,7 +41,11 @@ class Rebuild {
   constructor(private readonly document: PageDocument) {
     this.styles = { ...document.styles };
     this.nodes = new Map([...elements(document.body)].map((node) => [node.id, node]));
-    this.used = JSON.stringify(Object.values(document.styles).flatMap(({ variants = [] }) => variants.map(({ state, within }) => [state, within?.state])));
+    this.used = JSON.stringify(
+      Object.values(document.styles).flatMap(({ variants = [] }) =>
+        variants.map(({ state, within }) => [state, within?.state]),
+      ),
+    );
   }
 
   all(behaviours: readonly PageBehaviour[]): PageDocument {
@@ -95,12 +106,14 @@ class Rebuild {
       style,
       attributes: { ...kind, id, ...(chosen ? { checked: '' } : {}) },
     };
-    this.change(trigger, (node) => {
-      const look = { ...bareLook(node.element, this.lookOf(node)), position: 'relative' };
+    this.change(trigger, (whole) => {
+      const node = OF_LISTS.test(whole.element) ? this.contentOf(whole) : whole;
+      const block: Declarations = node.inline ? {} : { display: 'block' };
+      const look = { ...block, ...bareLook(node.element, this.lookOf(node)), position: 'relative' };
       const name = this.restyle(node, look, [{ state: ':has(:focus-visible)', set: RING }]);
-      const { 'aria-label': label } = node.attributes ?? {};
-      const named = label === undefined ? box : { ...box, attributes: { ...box.attributes, 'aria-label': label } };
-      return {
+      const spoken = node.attributes?.['aria-label'];
+      const named = spoken === undefined ? box : { ...box, attributes: { ...box.attributes, 'aria-label': spoken } };
+      const label: ElementNode = {
         ...node,
         element: 'label',
         kind: 'toggle',
@@ -108,6 +121,7 @@ class Rebuild {
         attributes: plain(node.attributes),
         children: [named, ...(node.children ?? [])],
       };
+      return node === whole ? label : { ...whole, children: [label] };
     });
   }
 
@@ -128,7 +142,21 @@ class Rebuild {
     this.changes.set(id, before ? (node) => how(before(node)) : how);
   }
 
+  /** What is in an item, as a box of its own: the item has to stay one. */
+  private contentOf({ id, children = [], attributes = {} }: ElementNode): ElementNode {
+    const label = attributes['aria-label'];
+    return {
+      id: `${id}i`,
+      kind: 'box',
+      name: 'box',
+      element: 'div',
+      ...(label === undefined ? {} : { attributes: { 'aria-label': label } }),
+      children,
+    };
+  }
+
   private asButton(node: ElementNode, more: Readonly<Record<string, string>>): ElementNode {
+    if (OF_LISTS.test(node.element)) return { ...node, children: [this.asButton(this.contentOf(node), more)] };
     const kept = node.element === 'button' ? { ...plain(node.attributes), type: 'button' } : plain(node.attributes);
     if (node.element === 'button') return { ...node, attributes: { ...kept, ...more } };
     const isLink = node.element === 'a' && node.attributes?.['href'] !== undefined;
@@ -148,7 +176,10 @@ class Rebuild {
     const spelled = variants.map((variant) => ({
       ...variant,
       set: Object.fromEntries(
-        Object.entries(variant.set).map(([property, value]) => [property, value === 'revert' ? (look[property] ?? value) : value]),
+        Object.entries(variant.set).map(([property, value]) => [
+          property,
+          value === 'revert' ? (look[property] ?? value) : value,
+        ]),
       ),
     }));
     this.styles[name] = {
@@ -187,15 +218,26 @@ class Rebuild {
     }
     const style = `${id}-summary`;
     this.styles[style] = { rest: SUMMARY };
-    return { id: `${branch.id}y`, kind: 'question', name: `${id}-summary`, element: 'summary', style, children: [branch] };
+    return {
+      id: `${branch.id}y`,
+      kind: 'question',
+      name: `${id}-summary`,
+      element: 'summary',
+      style,
+      children: [branch],
+    };
   }
 
-  private detailsOf({ id, summary, trigger, open }: PageBehaviour, children: readonly PageNode[]): ElementNode {
+  private detailsOf({ id, summary, trigger, open, group }: PageBehaviour, children: readonly PageNode[]): ElementNode {
     const style = `${id}-details`;
     this.styles[style] = { rest: CONTENTS, variants: [{ part: '::details-content', set: CONTENTS }] };
     const branch = this.nodes.get(summary?.branch ?? '')?.style;
     if (branch !== undefined) this.waitFor(style, branch);
-    const attributes = { ...(open ? { open: '' } : {}), ...(this.used.includes(`#${id}[`) || this.used.includes(`#${id}:`) ? { id } : {}) };
+    const attributes = {
+      ...(group === undefined ? {} : { name: group }),
+      ...(open ? { open: '' } : {}),
+      ...(this.used.includes(`#${id}[`) || this.used.includes(`#${id}:`) ? { id } : {}),
+    };
     return { id: `${trigger}d`, kind: 'question', name: id, element: 'details', style, attributes, children };
   }
 
@@ -203,10 +245,16 @@ class Rebuild {
   private waitFor(details: string, branch: string): void {
     for (const [name, style] of Object.entries(this.styles)) {
       if (!style.variants) continue;
-      this.styles[name] = { ...style, variants: style.variants.map((variant) => waiting(variant, name === branch, details, branch)) };
+      this.styles[name] = {
+        ...style,
+        variants: style.variants.map((variant) => waiting(variant, name === branch, details, branch)),
+      };
     }
   }
 }
+
+/** Elements that their boxes ask for (HTML, 4.4 and 4.9). */
+const OF_LISTS = /^(li|dt|dd|td|th|tr|option)$/;
 
 const SUMMARY_STATES: Readonly<Record<string, string>> = { [OPEN_SUMMARY]: '[open]', [CLOSED_SUMMARY]: ':not([open])' };
 
@@ -245,7 +293,10 @@ const NOTHING_SEEN: Declarations = {
 function plain(attributes: ElementNode['attributes']): Record<string, string> {
   return Object.fromEntries(
     Object.entries(attributes ?? {}).filter(
-      ([name]) => !/^(href|type|role|tabindex|name|value|target|rel|aria-(expanded|controls|haspopup|selected|pressed|checked|owns))$/.test(name),
+      ([name]) =>
+        !/^(href|type|role|tabindex|name|value|target|rel|aria-(expanded|controls|haspopup|selected|pressed|checked|owns))$/.test(
+          name,
+        ),
     ),
   );
 }
