@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { shapeOf } from '../core/behaviours/plan.js';
-import { isStill, type Candidate, type OperatedState, type TriedScreen } from '../core/behaviours/tried.js';
+import { isStill, partPath, type Candidate, type OperatedState, type TriedScreen } from '../core/behaviours/tried.js';
 import { inside } from './inpage-script.js';
 
 /** So many controls of a page are operated on a screen, in the order of the document. */
@@ -26,16 +26,13 @@ class OperatedPage {
     return new OperatedPage(await started(open), open);
   }
 
-  async operate({ path, by }: Candidate): Promise<OperatedState | undefined> {
-    return (await inside(this.page, 'operate', path, by)) ?? undefined;
+  /** @param isFirst whether the page as it is now counts as at rest */
+  async operate({ path, by }: Candidate, isFirst = false): Promise<OperatedState | undefined> {
+    return (await inside(this.page, 'operate', path, by, isFirst)) ?? undefined;
   }
 
   async letGo(): Promise<OperatedState> {
     return inside(this.page, 'letGo');
-  }
-
-  async keepAsRest(): Promise<void> {
-    await inside(this.page, 'keepAsRest');
   }
 
   async pressBeside(): Promise<OperatedState> {
@@ -120,12 +117,15 @@ async function operateAll(
   };
   for (const candidate of tried) {
     if (found.has(keyOf(candidate))) continue;
-    await page.keepAsRest();
-    const state = await page.operate(candidate);
-    if (!state) continue;
-    const { isAtRest, ...screen } = await lookCloser(page, candidate, state);
+    const first = await page.operate(candidate, true);
+    if (!first) continue;
+    const { isAtRest, state, ...screen } = await lookCloser(page, candidate, first);
     found.set(keyOf(candidate), { width, state, ...screen });
     const others = alike(tried, candidate);
+    if (screen.exclusive) {
+      if (!(await backBy(page, others, found)) && !(await reopen())) return false;
+      continue;
+    }
     const [next] = others.filter((each) => !found.has(keyOf(each)));
     if (isAtRest && screen.goesBack && !screen.light && next && (await excludes(page, candidate, next)))
       found.set(keyOf(candidate), { width, state, ...screen, exclusive: true });
@@ -181,21 +181,40 @@ async function goThrough(
   return false;
 }
 
+/** Operates controls that were operated before until the page is at rest. */
+async function backBy(
+  page: OperatedPage,
+  controls: readonly Candidate[],
+  found: ReadonlyMap<string, TriedScreen>,
+): Promise<boolean> {
+  for (const control of controls) {
+    if (!found.get(keyOf(control))?.state.hidden.length) continue;
+    if (isAtRest(await page.operate(control))) return true;
+  }
+  return false;
+}
+
 interface Closed {
+  /** What comes of the control alone. */
+  readonly state: OperatedState;
   readonly goesBack: boolean;
   readonly closers: readonly string[];
   readonly steps?: true;
   readonly light?: true;
+  readonly exclusive?: true;
   readonly isAtRest: boolean;
 }
 
 /** Brings the page back to rest: by the control itself, by a key, by what can be pressed in what was opened. */
 async function lookCloser(page: OperatedPage, candidate: Candidate, state: OperatedState): Promise<Closed> {
-  if (isStill(state)) return { goesBack: false, closers: [], isAtRest: true };
+  if (isStill(state)) return { state, goesBack: false, closers: [], isAtRest: true };
   const isBack = (now: OperatedState | undefined): boolean => isAtRest(now, state);
   const again = candidate.by === 'press' && state.modal.length === 0 ? await page.operate(candidate) : undefined;
   const goesBack = isBack(again);
-  if (again && !goesBack && differs(again, state)) return { goesBack, closers: [], steps: true, isAtRest: false };
+  const alone = again && !goesBack ? withoutRest(state, again) : undefined;
+  if (alone) return { state: alone, goesBack: true, closers: [], exclusive: true, isAtRest: false };
+  if (again && !goesBack && differs(again, state))
+    return { state, goesBack, closers: [], steps: true, isAtRest: false };
   let light = false;
   if (goesBack && state.shown.length) {
     await page.operate(candidate);
@@ -204,7 +223,8 @@ async function lookCloser(page: OperatedPage, candidate: Candidate, state: Opera
   }
   let isNowBack = goesBack || isBack(await page.letGo());
   const closers: string[] = [];
-  const inside = await page.pressable([...state.shown, ...state.modal, ...state.popovers]);
+  const parts = state.added.map((_, at) => partPath(at));
+  const inside = await page.pressable([...state.shown, ...state.modal, ...state.popovers, ...parts]);
   for (const path of inside.length <= MOST_CLOSERS ? inside : []) {
     if (!isNowBack) break;
     await page.operate(candidate);
@@ -214,7 +234,18 @@ async function lookCloser(page: OperatedPage, candidate: Candidate, state: Opera
     else if (now && differs(now, state) && differs(await page.operate({ path, by: 'press' }), state)) break;
     else isNowBack = isBack(await page.letGo()) || (goesBack && isBack(await page.operate(candidate)));
   }
-  return { goesBack, closers, ...(light ? { light } : {}), isAtRest: isNowBack };
+  return { state, goesBack, closers, ...(light ? { light } : {}), isAtRest: isNowBack };
+}
+
+/**
+ * What a control does alone, if operating it once more leaves nothing but what it closed by opening: one of several of
+ * which only one is open.
+ */
+function withoutRest(state: OperatedState, again: OperatedState): OperatedState | undefined {
+  const isSame = JSON.stringify(again.hidden) === JSON.stringify(state.hidden);
+  if (state.shown.length === 0 || again.shown.length > 0 || state.hidden.length === 0 || !isSame) return undefined;
+  const left = new Set(again.changes.map((change) => JSON.stringify(change)));
+  return { ...state, hidden: [], changes: state.changes.filter((change) => !left.has(JSON.stringify(change))) };
 }
 
 /**
@@ -224,7 +255,7 @@ async function lookCloser(page: OperatedPage, candidate: Candidate, state: Opera
 function isAtRest(now: OperatedState | undefined, opened?: OperatedState): boolean {
   if (!now) return false;
   const { shown, hidden, modal, popovers, added, changes } = now;
-  if (shown.length + hidden.length + modal.length + popovers.length + added > 0) return false;
+  if (shown.length + hidden.length + modal.length + popovers.length + added.length > 0) return false;
   const visible = changes.filter(({ name }) => TELLING.has(name));
   if (!opened) return visible.length === 0;
   const before = new Set(opened.changes.map((change) => JSON.stringify(change)));

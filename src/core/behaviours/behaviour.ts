@@ -32,6 +32,8 @@ export interface ElementChange {
 /** What a control does, by the numbers of the captured page. */
 export interface PlannedBehaviour {
   readonly trigger: number;
+  /** What to call the control: its label, or its words. */
+  readonly name: string;
   readonly by: Manner;
   readonly kind: BehaviourKind;
   /** None: it cannot be done, for the reason given. */

@@ -1,9 +1,11 @@
 import type { CapturedNode, CapturedRule } from '../html/captured.js';
+import type { MatchedSelector } from '../html/cascade.js';
 import { LOWEST_LAYER } from '../html/presentational-hints.js';
+import { PART } from './tried.js';
 import type { PlannedBehaviour } from './behaviour.js';
 
 /** Attributes by which a script says a state that the native element says by itself, or that a style says. */
-const STATES = /^(hidden|inert|aria-(hidden|expanded|pressed|selected|checked))$/;
+const STATES = /^(hidden|data-part|inert|aria-(hidden|expanded|pressed|selected|checked))$/;
 
 /** What the attribute `hidden` means (HTML, 15.3.1), as a rule that counts less than any of the page. */
 const HIDDEN: CapturedRule = {
@@ -14,13 +16,22 @@ const HIDDEN: CapturedRule = {
   set: [['display', 'none', false]],
 };
 
+/** A part that a script put in is not there at rest, whatever the page says of it. */
+const PUT_IN: CapturedRule = {
+  selector: `:where([${PART}])`,
+  media: [],
+  when: [],
+  layer: LOWEST_LAYER,
+  set: [['display', 'none', true]],
+};
+
 /** A page whose states are not said by attributes any more, where they go on changing. */
 export interface Freed {
   readonly nodes: readonly CapturedNode[];
   /** What the attributes meant. */
   readonly rules: readonly CapturedRule[];
-  /** Elements for which such a rule holds. */
-  readonly only: ReadonlySet<number>;
+  /** The elements that had the attribute `hidden`. */
+  readonly hidden: ReadonlySet<number>;
 }
 
 /** Takes the attributes away that a script changed and that nothing changes any more. */
@@ -40,13 +51,27 @@ export function freeStates(nodes: readonly CapturedNode[], planned: readonly Pla
       names.set(at, (names.get(at) ?? new Set()).add('role').add('aria-orientation').add('tabindex'));
   });
   const only = new Set([...names].flatMap(([element, own]) => (own.has('hidden') ? [element] : [])));
+  const hasParts = nodes.some(({ attributes }) => attributes?.[PART] !== undefined);
   const freed = nodes.map((node, at) => {
     const own = names.get(at);
     if (!own || !node.attributes) return node;
     const kept = Object.entries(node.attributes).filter(([name]) => !own.has(name));
     return { ...node, attributes: Object.fromEntries(kept) };
   });
-  return { nodes: freed, rules: only.size ? [HIDDEN] : [], only };
+  return { nodes: freed, hidden: only, rules: [...(only.size ? [HIDDEN] : []), ...(hasParts ? [PUT_IN] : [])] };
+}
+
+/** Where elements keep their attribute, nothing has to be said of it. */
+export function onlyFreed(
+  matched: readonly MatchedSelector[],
+  rules: readonly CapturedRule[],
+  { hidden }: Freed,
+): MatchedSelector[] {
+  return matched.map((entry) =>
+    rules[entry.rule] === HIDDEN
+      ? { ...entry, elements: entry.elements.filter((element) => hidden.has(element)) }
+      : entry,
+  );
 }
 
 const WIDGETS =

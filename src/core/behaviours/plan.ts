@@ -1,4 +1,4 @@
-import { NameGiver, slug } from '../text/words.js';
+import { firstWords, NameGiver, slug } from '../text/words.js';
 import type { BehaviourKind, ElementChange, Means, PlannedBehaviour } from './behaviour.js';
 import { CapturedTree } from './tree.js';
 import { isStill, type OperatedState, type TriedControl, type TriedScreen } from './tried.js';
@@ -92,6 +92,7 @@ class Planner {
   private choice(control: TriedControl, trigger: number, { name, resting }: Group): PlannedBehaviour {
     return {
       trigger,
+      name: this.nameOf(trigger),
       by: control.by,
       kind: 'chooses',
       means: 'choice',
@@ -125,6 +126,7 @@ class Planner {
     const ownId = known === undefined ? undefined : this.tree.node(known).attributes?.['id'];
     return {
       trigger,
+      name: this.nameOf(trigger),
       by: control.by,
       kind,
       ...(means === undefined ? {} : { means: summary ? 'details' : means }),
@@ -161,7 +163,7 @@ class Planner {
     if (by === 'point') return isVisible(state) ? { kind: 'shows while pointed at', means: 'hover' } : NOTHING;
     /* Nothing but what pointing, focus or an address does: style sheets go on doing that. */
     const { changes, modal, popovers, added, shown, hidden } = state;
-    if (changes.length + modal.length + popovers.length + added === 0 && shown.length + hidden.length > 0)
+    if (changes.length + modal.length + popovers.length + added.length === 0 && shown.length + hidden.length > 0)
       return { kind: 'opens and closes', means: 'native' };
     if (state.modal.length) return { kind: 'opens', means: 'dialog' };
     if ((tag === 'input' || isSwitch) && goesBack && isVisible(state))
@@ -169,7 +171,7 @@ class Planner {
     if (state.shown.length && target !== undefined)
       return { kind: goesBack ? 'opens and closes' : 'opens', means: 'state' };
     if (state.hidden.length) return { kind: goesBack ? 'opens and closes' : 'hides', means: 'state' };
-    if (state.added > 0) return { kind: 'adds content', reason: 'what it adds to the page is not in the source' };
+    if (state.added.length) return { kind: 'adds content', reason: 'what it adds is too large to come along' };
     if (isVisible(state)) return goesBack ? { kind: 'changes the look', means: 'switch' } : STEPS;
     if (state.texts > 0) return { kind: 'changes words', reason: 'HTML has no way to change words' };
     if (state.left !== undefined)
@@ -221,6 +223,12 @@ class Planner {
           return element === undefined || !LOOKS(name) ? [] : [{ element, name, to }];
         }),
       }));
+  }
+
+  private nameOf(trigger: number): string {
+    const { attributes = {}, tag = '' } = this.tree.node(trigger);
+    const label = attributes['aria-label'] || this.tree.text(trigger) || attributes['title'];
+    return label ? firstWords(label) : attributes['id'] ? `#${attributes['id']}` : tag;
   }
 
   private wordFor(trigger: number, target: number | undefined, otherwise: string): string {

@@ -31,6 +31,9 @@ export interface HeardElement {
   readonly events: readonly string[];
 }
 
+/** What the ids of elements end with that hold the state of a control (`operated-controls`). */
+const HOLDERS = ['d', 'o', 'c', '-1'];
+
 /** Attributes by which an element does something by itself (HTML, 6.12 and 4.10.6). */
 const NATIVE = ['popovertarget', 'commandfor', 'for'];
 
@@ -62,7 +65,7 @@ export function behavioursOf(
       const node = nodes.get(id);
       const about = { id, name: (node && firstWords(spokenName(node))) || name || node?.element || id, events };
       const behaviour = tried.get(id) ?? closers.get(id);
-      if (!node) return { ...about, state: 'lost' };
+      if (!node && !HOLDERS.some((mark) => nodes.has(id + mark))) return { ...about, state: 'lost' };
       if (behaviour && closers.has(id) && !tried.has(id))
         return {
           ...about,
@@ -74,10 +77,10 @@ export function behavioursOf(
         return {
           ...about,
           ...(behaviour ? { kind: behaviour.kind } : {}),
-          state: behaviour || works(node, ids) ? 'works' : 'kept as it looked',
+          state: behaviour || (node && works(node, ids)) ? 'works' : 'kept as it looked',
         };
       const { kind, means, reason } = behaviour;
-      if (means !== undefined || works(node, ids))
+      if (means !== undefined || !node || works(node, ids))
         return { ...about, kind, state: 'works', ...(means ? { by: means } : {}) };
       return { ...about, kind, state: 'kept as it looked', ...(reason === undefined ? {} : { reason }) };
     });

@@ -16,6 +16,22 @@ export interface AttributeChange {
   readonly to: string | null;
 }
 
+/** Elements that a script put into the page: where, and their markup. */
+export interface AddedPart {
+  /** The box that they are in, and the element before them in it. */
+  readonly parent: string;
+  readonly after?: string;
+  readonly html: string;
+}
+
+/** Attribute of parts that were put in, while they stand in the page and are not shown. */
+export const PART = 'data-part';
+
+/** The path of an added part by its place in the list; paths in it go on from there. */
+export function partPath(index: number): string {
+  return `+${index}`;
+}
+
 /** How a page differs from the page at rest once something was operated. */
 export interface OperatedState {
   readonly changes: readonly AttributeChange[];
@@ -25,8 +41,8 @@ export interface OperatedState {
   /** Dialogs that are open above all else, and popovers that are open. */
   readonly modal: readonly string[];
   readonly popovers: readonly string[];
-  /** How many elements were added, how many texts became others, and how many fields hold something else. */
-  readonly added: number;
+  readonly added: readonly AddedPart[];
+  /** How many texts became others, and how many fields hold something else. */
   readonly texts: number;
   readonly values: number;
   /** Where the page would have gone. */
@@ -62,6 +78,6 @@ export interface TriedControl extends Candidate {
 /** Whether nothing at all came of it. */
 export function isStill(state: OperatedState): boolean {
   const { changes, shown, hidden, modal, popovers, added, texts, values, left, scrolled } = state;
-  const lists = [changes, shown, hidden, modal, popovers];
-  return lists.every((list) => list.length === 0) && added + texts + values === 0 && left === undefined && !scrolled;
+  const lists = [changes, shown, hidden, modal, popovers, added];
+  return lists.every((list) => list.length === 0) && texts + values === 0 && left === undefined && !scrolled;
 }

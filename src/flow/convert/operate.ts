@@ -5,7 +5,14 @@ import type { ElementChange, PlannedBehaviour } from '../../core/behaviours/beha
 import { OperatedConditions } from '../../core/behaviours/conditions.js';
 import { touchedSelectors, type OperatedDress } from '../../core/behaviours/operated-matches.js';
 import type { CapturedTree } from '../../core/behaviours/tree.js';
-import type { Candidate, TriedControl } from '../../core/behaviours/tried.js';
+import {
+  PART,
+  partPath,
+  type AddedPart,
+  type Candidate,
+  type TriedControl,
+  type TriedScreen,
+} from '../../core/behaviours/tried.js';
 import { required } from '../../core/data/required.js';
 import type { RulesToAsk } from '../../core/html/read-rules.js';
 import type { OpenAt } from './other-widths.js';
@@ -25,6 +32,49 @@ export async function operateControls(
     const screens = tried.flatMap((found) => found.get(keyOf(candidate)) ?? []);
     return screens.length ? [{ ...candidate, screens }] : [];
   });
+}
+
+/**
+ * Puts what scripts added when controls were operated into the pages that are read, hidden, and says where it stands there.
+ * After it, they have to be captured anew; in the end `removeParts` gives them back as they were.
+ * @returns the controls as if all of it had been in the page, and hidden
+ */
+export async function withParts(
+  pages: readonly Page[],
+  tried: readonly TriedControl[],
+): Promise<readonly TriedControl[]> {
+  const parts = new Map<string, AddedPart>();
+  const own = tried.map(({ screens }) => {
+    const added = screens.find(({ state }) => state.added.length)?.state.added ?? [];
+    for (const part of added) parts.set(JSON.stringify(part), part);
+    return added.map((part) => JSON.stringify(part));
+  });
+  if (parts.size === 0) return tried;
+  const [paths = []] = await Promise.all(
+    pages.map(async (page) => {
+      await inside(page, 'insertParts', [...parts.values()]);
+      return inside(page, 'insertedPaths');
+    }),
+  );
+  const pathOf = new Map([...parts.keys()].map((key, at) => [key, paths[at] ?? '']));
+  return tried.map((control, at): TriedControl => {
+    const placed = (own[at] ?? []).map((key) => pathOf.get(key) ?? '');
+    if (placed.length === 0 || placed.includes('')) return control;
+    return { ...control, screens: control.screens.map((screen) => partsPlaced(screen, placed)) };
+  });
+}
+
+function partsPlaced(screen: TriedScreen, placed: readonly string[]): TriedScreen {
+  const { state, closers } = screen;
+  if (state.added.length === 0) return screen;
+  const changes = [...state.changes, ...placed.map((path) => ({ path, name: PART, to: null }))];
+  const inPlace = closers.map((path) =>
+    placed.reduce((text, real, at) => {
+      const start = partPath(at);
+      return text === start || text.startsWith(`${start} > `) ? real + text.slice(start.length) : text;
+    }, path),
+  );
+  return { ...screen, closers: inPlace, state: { ...state, added: [], changes, shown: [...placed, ...state.shown] } };
 }
 
 /** A page that is open, with the numbers of its elements in the page that is captured. */

@@ -1,12 +1,12 @@
 import { pageBehaviour, type PageBehaviour, type PlannedBehaviour } from '../../core/behaviours/behaviour.js';
-import { freeStates } from '../../core/behaviours/freed.js';
+import { freeStates, onlyFreed } from '../../core/behaviours/freed.js';
 import { operatedInline, operatedMatches, type OperatedDress } from '../../core/behaviours/operated-matches.js';
 import { planBehaviours } from '../../core/behaviours/plan.js';
 import { CapturedTree } from '../../core/behaviours/tree.js';
 import type { Candidate, TriedControl } from '../../core/behaviours/tried.js';
 import { required } from '../../core/data/required.js';
 import type { InlineStyle } from '../../core/html/cascade.js';
-import { dressesOf, type DressedPage } from './operate.js';
+import { dressesOf, withParts, type DressedPage } from './operate.js';
 import type { Page } from 'playwright-core';
 import { captureHtml, type FetchSheets, type HtmlCapture } from '../../browser/capture-html.js';
 import { inside } from '../../browser/inpage-script.js';
@@ -29,7 +29,7 @@ import { dropDeadStates } from '../../core/html/states.js';
 import { breakpointsOf } from '../../core/html/styles.js';
 import { resolveStyles } from '../../core/html/resolve-styles.js';
 import type { Control } from '../../core/passes/pass.js';
-import type { CapturedDeclaration, CapturedNode } from '../../core/html/captured.js';
+import type { CapturedDeclaration, CapturedNode, CapturedPage } from '../../core/html/captured.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { fetchSheets } from '../../project/fetch-sheets.js';
 import type { Schemes } from '../../core/source/reading.js';
@@ -72,17 +72,26 @@ export async function readHtml(
     readonly operate: (candidates: readonly Candidate[]) => Promise<readonly TriedControl[]>;
   },
 ): Promise<ReadHtml> {
-  const snapshot = await inside(page, 'snapshot');
-  const { nodes: found } = snapshot;
+  const first = await inside(page, 'snapshot');
   const heard = await heardControls(page);
+  const heardAt = heard.controls.map(({ element, events }) => ({ path: first.nodes[element]?.path ?? '', events }));
   const operating = inside(page, 'listCandidates', heard.controls, heard.whole).then(
     async (candidates) => others?.operate(candidates) ?? [],
   );
   operating.catch(() => undefined);
+  const dress = async ({ nodes: read }: CapturedPage): Promise<OtherDress[]> =>
+    others ? otherDresses({ page, width: others.width }, read, others.pages, others.openAt) : [];
+  const atFirst = await dress(first);
+  const tried = await operating;
+  const pages = [page, ...(others?.pages.map((other) => other.page) ?? [])];
+  const placed = await withParts(pages, tried);
+  const hasParts = placed !== tried;
+  const snapshot = hasParts ? await inside(page, 'snapshot') : first;
+  const dressed = hasParts ? await dress(snapshot) : atFirst;
+  const { nodes: found } = snapshot;
   const { nodes: unhinted, rules: hinted } = withoutHints(found);
-  const dressed = others ? await otherDresses({ page, width: others.width }, found, others.pages, others.openAt) : [];
   const tree = new CapturedTree(unhinted);
-  const planned = planBehaviours(tree, await operating);
+  const planned = planBehaviours(tree, placed);
   const freed = freeStates(unhinted, planned);
   const { nodes } = freed;
   const hints = [...hinted, ...freed.rules];
@@ -98,9 +107,11 @@ export async function readHtml(
     ask.queries,
     ask.intervals.map(({ width }) => width),
   );
-  const groups = await groupsOf({ page, width: others?.width ?? 0 }, captured, dressed, ask, (at) =>
+  const all = await groupsOf({ page, width: others?.width ?? 0 }, captured, dressed, ask, (at) =>
     dressesOf(at, ask, tree, planned),
   );
+  const groups = all.map((group) => ({ ...group, matched: onlyFreed(group.matched, ask.rules, freed) }));
+  if (hasParts) await Promise.all(pages.map(async (each) => inside(each, 'removeParts')));
   const queryNumber = new Map(ask.queries.map((query, index) => [query, index]));
   const inUse = new Set(groups.flatMap(({ matched }) => matched.flatMap(({ rule }) => ask.rules[rule]?.media ?? [])));
   const { intervals, at } = joinIntervals(ask.intervals, [
@@ -143,9 +154,9 @@ export async function readHtml(
     ...built,
     document,
     controls,
-    heard: heard.controls.map(({ element, events }) => ({
-      id: idAt(element),
-      name: calledBy(nodes[element]),
+    heard: heardAt.map(({ path, events }) => ({
+      id: idOf(path),
+      name: calledBy(nodes[tree.at(path) ?? -1]),
       events,
     })),
     planned: planned.map((each) => pageBehaviour(each, idAt)),

@@ -1,4 +1,10 @@
-import type { AttributeChange, Manner, OperatedState } from '../../../core/behaviours/tried.js';
+import {
+  partPath,
+  type AddedPart,
+  type AttributeChange,
+  type Manner,
+  type OperatedState,
+} from '../../../core/behaviours/tried.js';
 import { childrenOf, visitElements } from '../tree/children.js';
 
 /** A page counts as quiet once nothing has changed for so long, and is not waited for longer; ms. */
@@ -54,7 +60,7 @@ export function startOperating(): void {
 }
 
 /** What has changed so far belongs to the page at rest from now on. */
-export function keepAsRest(): void {
+function keepAsRest(): void {
   if (!rest) return;
   rest.before.clear();
   rest.added.clear();
@@ -131,10 +137,14 @@ function seenOf({ pathOf }: Rest): Set<Element> {
  * Operates a control as a visitor would and waits until the page is quiet.
  * @returns how the page differs from the page at rest; undefined if there is no such element, or it cannot be seen
  */
-export async function operate(path: string, by: Manner): Promise<OperatedState | undefined> {
-  const element = rest?.elementAt.get(path);
+export async function operate(path: string, by: Manner, isFirst: boolean): Promise<OperatedState | undefined> {
+  const element = elementAt(path);
   if (!element?.isConnected || !canBeReached(element)) return undefined;
   left = undefined;
+  if (isFirst) {
+    keepAsRest();
+    if (by === 'press') await comeTo(element);
+  }
   if (by === 'press') press(element);
   else point(element);
   await quiet();
@@ -170,6 +180,16 @@ export async function pressBeside(): Promise<OperatedState> {
 }
 
 let pointedAt: Element[] = [];
+
+/** What pointing at a control and focus alone change is no doing of the press. */
+async function comeTo(element: Element): Promise<void> {
+  const before = rest?.changed ?? 0;
+  for (const name of ['pointerover', 'mouseover', 'pointerenter', 'mouseenter'])
+    element.dispatchEvent(new MouseEvent(name, { bubbles: name.endsWith('over'), composed: true }));
+  if (element instanceof HTMLElement) element.focus({ preventScroll: true });
+  await new Promise<void>((done) => setTimeout(done, 0));
+  if ((rest?.changed ?? 0) > before) keepAsRest();
+}
 
 /** Events in the order of Pointer Events 3, 11 and UI Events; the last one does what the element does by itself. */
 function press(element: Element): void {
@@ -217,18 +237,25 @@ function stateNow(control?: Element): OperatedState {
   const focused = document.activeElement;
   const focus = focused && focused !== control && focused !== document.body ? pathOf.get(focused) : undefined;
   return {
-    changes: changesOf(before, pathOf),
+    changes: [...changesOf(before, pathOf), ...goneFrom(outermost(seen, now))],
     shown: outermost(now, seen),
     hidden: outermost(seen, now),
     modal: matching('dialog:modal'),
     popovers: matching(':popover-open'),
-    added: [...rest.added].filter((node) => node.isConnected && isOutermost(node) && hasContent(node)).length,
+    added: partsOf(addedRoots(rest), pathOf),
     texts: [...rest.texts].filter(({ isConnected }) => isConnected).length,
     values: [...valuesOf(rest)].filter(([element, value]) => values.get(element) !== value).length,
     ...(left === undefined ? {} : { left }),
     ...(wasScrolled(rest) ? { scrolled: true } : {}),
     ...(focus === undefined ? {} : { focus }),
   };
+}
+
+/** What was taken out of the page is as if it was hidden. */
+function goneFrom(hidden: readonly string[]): AttributeChange[] {
+  return hidden.flatMap((path) =>
+    rest?.elementAt.get(path)?.isConnected === false ? [{ path, name: 'hidden', to: '' }] : [],
+  );
 }
 
 function changesOf(
@@ -264,6 +291,44 @@ function sameWords(a: string | null, b: string | null): boolean {
   return sorted(a) === sorted(b);
 }
 
+/** Elements that were put in, outermost first; no more than can be looked at. */
+function addedRoots({ added }: Rest): Element[] {
+  const found = [...added].filter(
+    (node): node is Element => node instanceof Element && node.isConnected && isOutermost(node) && hasContent(node),
+  );
+  return found.slice(0, MOST_PARTS);
+}
+
+/** So many parts that were put in are told, and no longer ones. */
+const MOST_PARTS = 12;
+const LONGEST_PART = 100_000;
+
+function partsOf(roots: readonly Element[], pathOf: ReadonlyMap<Element, string>): AddedPart[] {
+  return roots.flatMap((element): AddedPart[] => {
+    const parent = pathOf.get(element.parentElement ?? element);
+    if (parent === undefined || element.outerHTML.length > LONGEST_PART) return [];
+    let before = element.previousElementSibling;
+    while (before && !pathOf.has(before)) before = before.previousElementSibling;
+    const after = before ? pathOf.get(before) : undefined;
+    return [{ parent, ...(after === undefined ? {} : { after }), html: element.outerHTML }];
+  });
+}
+
+/** The element at a path: at rest, or in a part that was put in. */
+function elementAt(path: string): Element | undefined {
+  const known = rest?.elementAt.get(path);
+  if (known || !rest || !path.startsWith('+')) return known;
+  return addedPaths(rest).find(([, own]) => own === path)?.[0];
+}
+
+function addedPaths(now: Rest): (readonly [Element, string])[] {
+  const found: (readonly [Element, string])[] = [];
+  addedRoots(now).forEach((root, at) =>
+    visitElements(root, partPath(at), (element, path) => void found.push([element, path])),
+  );
+  return found;
+}
+
 function isOutermost(node: Node): boolean {
   for (let at = node.parentNode; at; at = at.parentNode) if (rest?.added.has(at)) return false;
   return true;
@@ -282,12 +347,15 @@ function wasScrolled({ scroll }: Rest): boolean {
 
 /** What in elements that came to be seen can be pressed: by it they may be closed again. */
 export function pressable(paths: readonly string[]): string[] {
+  const added = new Map(rest ? addedPaths(rest) : []);
   return paths.flatMap((path) => {
-    const box = rest?.elementAt.get(path);
+    const box = elementAt(path);
     return box
       ? [...box.querySelectorAll('button, [role="button"], input[type="button"], a:not([href]), a[href="#"]')].flatMap(
           (element) =>
-            element.matches('form button:not([type="button"]), :disabled') ? [] : (rest?.pathOf.get(element) ?? []),
+            element.matches('form button:not([type="button"]), :disabled')
+              ? []
+              : (rest?.pathOf.get(element) ?? added.get(element) ?? []),
         )
       : [];
   });

@@ -1,4 +1,4 @@
-import { isStillSheet } from '../tree/settle.js';
+import { isOurSheet } from '../tree/settle.js';
 import { anyMayMatch, namesIn } from '../../../core/html/names.js';
 import type { CapturedFace, CapturedRule, CapturedSheets, RuleScope } from '../../../core/html/captured.js';
 import { numberedElements, shadowRoots } from '../tree/numbering.js';
@@ -55,7 +55,7 @@ class SheetReader {
   read(): CapturedSheets {
     const start: Context = { media: [], when: [], layer: '', parent: '', base: document.baseURI };
     for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets])
-      if (!isStillSheet(sheet)) this.readSheet(sheet, start);
+      if (!isOurSheet(sheet)) this.readSheet(sheet, start);
     shadowRoots().forEach((root, index) => {
       for (const sheet of [...root.styleSheets, ...root.adoptedStyleSheets])
         this.readSheet(sheet, { ...start, root: index + 1, layer: '' });

@@ -7,6 +7,7 @@ const PAUSE = 15;
 const FARTHEST = 20000;
 
 let stillSheet: CSSStyleSheet | undefined;
+const ours = new Set<CSSStyleSheet>();
 
 /** Time for scripts to do what they do once all is there; ms. */
 const AFTERWARDS = 150;
@@ -17,11 +18,7 @@ const AFTERWARDS = 150;
  * @param through whether it is scrolled through; once is enough as long as nothing but its width changes
  */
 export async function settle(limit: number, scripted: boolean, through = true): Promise<void> {
-  if (!stillSheet) {
-    stillSheet = new CSSStyleSheet();
-    stillSheet.replaceSync(STILL);
-    document.adoptedStyleSheets = [...document.adoptedStyleSheets, stillSheet];
-  }
+  stillSheet ??= addOurSheet(STILL);
   const wait = (time: number): Promise<void> => new Promise((done) => setTimeout(done, time));
   for (let y = 0; through && y < document.documentElement.scrollHeight && y < FARTHEST; y += STEP) {
     scrollTo(0, y);
@@ -59,7 +56,16 @@ async function fetched(address: string): Promise<void> {
   await loaded(image);
 }
 
-/** Our own sheet is not part of the page. */
-export function isStillSheet(sheet: CSSStyleSheet): boolean {
-  return sheet === stillSheet;
+/** Adds a style sheet of ours to the page. */
+export function addOurSheet(css: string): CSSStyleSheet {
+  const sheet = new CSSStyleSheet();
+  sheet.replaceSync(css);
+  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+  ours.add(sheet);
+  return sheet;
+}
+
+/** Our own sheets are not part of the page. */
+export function isOurSheet(sheet: CSSStyleSheet): boolean {
+  return ours.has(sheet);
 }
