@@ -27,7 +27,7 @@ export { collectSheets } from './capture/style-sheets.js';
 export { snapshot } from './capture/snapshot.js';
 export { listCandidates } from './act/candidates.js';
 export { letGo, operate, pressable, pressBeside, startOperating } from './act/operate.js';
-export { insertParts, insertedPaths, removeParts } from './act/parts.js';
+export { insertParts, removeParts } from './act/parts.js';
 export { lookDressed } from './act/dress.js';
 export { replaceSheet } from './act/replace-sheet.js';
 export { measureTargets } from './measure/targets.js';

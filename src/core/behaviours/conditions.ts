@@ -64,11 +64,8 @@ export class OperatedConditions {
 
   private takesFocus(trigger: number): boolean {
     const { tag = '', attributes = {} } = this.tree.node(trigger);
-    return (
-      /^(button|input|select|textarea|summary)$/.test(tag) ||
-      attributes['tabindex'] !== undefined ||
-      attributes['href'] !== undefined
-    );
+    if (/^(button|input|select|textarea|summary)$/.test(tag) || attributes['href'] !== undefined) return true;
+    return Number(attributes['tabindex'] ?? -1) >= 0;
   }
 }
 

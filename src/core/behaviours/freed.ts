@@ -48,14 +48,16 @@ export function freeStates(nodes: readonly CapturedNode[], planned: readonly Pla
   /* Roles of widgets promise keys that only a script could give them (ARIA Authoring Practices). */
   nodes.forEach(({ attributes }, at) => {
     if (WIDGETS.test(attributes?.['role'] ?? '') && near(nodes, at, planned))
-      names.set(at, (names.get(at) ?? new Set()).add('role').add('aria-orientation').add('tabindex'));
+      names.set(at, (names.get(at) ?? new Set()).add('role').add('aria-orientation'));
   });
   const only = new Set([...names].flatMap(([element, own]) => (own.has('hidden') ? [element] : [])));
   const hasParts = nodes.some(({ attributes }) => attributes?.[PART] !== undefined);
   const freed = nodes.map((node, at) => {
     const own = names.get(at);
     if (!own || !node.attributes) return node;
-    const kept = Object.entries(node.attributes).filter(([name]) => !own.has(name));
+    const kept = Object.entries(node.attributes).filter(
+      ([name, value]) => !own.has(name) && !(own.has('role') && name === 'tabindex' && value === '-1'),
+    );
     return { ...node, attributes: Object.fromEntries(kept) };
   });
   return { nodes: freed, hidden: only, rules: [...(only.size ? [HIDDEN] : []), ...(hasParts ? [PUT_IN] : [])] };

@@ -47,7 +47,14 @@ class Planner {
       ),
     );
     const closers = new Set(this.tried.flatMap(({ screens }) => screens.flatMap((screen) => screen.closers)));
-    return this.tried.flatMap((control): PlannedBehaviour[] => {
+    /* Of what is both pressed and pointed at, what shows something counts. */
+    const telling = this.tried.filter((control) => {
+      const other = this.tried.find(({ path, by }) => path === control.path && by !== control.by);
+      if (!other) return true;
+      const [own, its] = [control, other].map((each) => isVisible(tellingScreen(each).state));
+      return own === its ? control.by === 'press' : own === true;
+    });
+    return telling.flatMap((control): PlannedBehaviour[] => {
       const trigger = this.tree.at(control.path);
       if (trigger === undefined || closers.has(control.path)) return [];
       const group = inGroups.get(control);
@@ -170,6 +177,11 @@ class Planner {
       return { kind: 'changes the look', means: 'switch' };
     if (state.shown.length && target !== undefined)
       return { kind: goesBack ? 'opens and closes' : 'opens', means: 'state' };
+    if (state.hidden.length && !goesBack && this.closesItsBox(trigger, state))
+      return {
+        kind: 'hides',
+        ...(tag === 'a' ? { means: 'native' as const } : { reason: 'only what opened it closes it' }),
+      };
     if (state.hidden.length) return { kind: goesBack ? 'opens and closes' : 'hides', means: 'state' };
     if (state.added.length) return { kind: 'adds content', reason: 'what it adds is too large to come along' };
     if (isVisible(state)) return goesBack ? { kind: 'changes the look', means: 'switch' } : STEPS;
@@ -213,6 +225,17 @@ class Planner {
     return /^(li|dt|dd|tr|td|th|option)$/.test(tree.node(branch).tag ?? '') ? undefined : { branch, content };
   }
 
+  /** Whether a control hides what it is in, and another one opens that. */
+  private closesItsBox(trigger: number, { hidden }: OperatedState): boolean {
+    const own = hidden.filter((path) => {
+      const box = this.tree.at(path);
+      return box !== undefined && this.tree.isIn(trigger, box);
+    });
+    return this.tried.some(({ screens }) =>
+      screens.some(({ state }) => own.some((path) => state.shown.includes(path) || state.modal.includes(path))),
+    );
+  }
+
   private statesOf({ screens }: TriedControl): PlannedBehaviour['states'] {
     return screens
       .filter(({ state }) => isVisible(state))
@@ -254,7 +277,8 @@ function tellingScreen({ screens }: TriedControl): TriedScreen {
 }
 
 /** Whether a visitor may see that something was operated. */
-export function isVisible({ shown, hidden, modal, popovers, changes }: OperatedState): boolean {
+export function isVisible({ shown, hidden, modal, popovers, changes, added }: OperatedState): boolean {
+  if (added.length) return true;
   if (shown.length + hidden.length + modal.length + popovers.length > 0) return true;
   return changes.some(({ name }) =>
     /^(class|style|hidden|open|inert|data-.*|aria-(selected|expanded|pressed|checked|current|hidden))$/.test(name),

@@ -37,11 +37,15 @@ const HOLDERS = ['d', 'o', 'c', '-1'];
 /** Attributes by which an element does something by itself (HTML, 6.12 and 4.10.6). */
 const NATIVE = ['popovertarget', 'commandfor', 'for'];
 
-/** What has become of each control of the source that a script answered, in the order of the page. */
+/**
+ * What has become of each control of the source that a script answered, in the order of the page.
+ * @param whole the page before boxes were taken out of it
+ */
 export function behavioursOf(
   document: PageDocument,
   heard: readonly HeardElement[],
   planned: readonly PageBehaviour[],
+  whole: PageDocument = document,
 ): Behaviour[] {
   const order = [...elements(document.body)];
   const nodes = new Map(order.map((node) => [node.id, node]));
@@ -50,13 +54,19 @@ export function behavioursOf(
   const eventsOf = new Map(heard.map(({ id, events }) => [id, events]));
   const boxes = new Set(order.filter((node) => holdsAny(node, tried)).map(({ id }) => id));
   const telling = planned.filter(({ kind, trigger }) => kind !== 'changes nothing visible' || eventsOf.has(trigger));
+  /* A box with nothing in it that was taken out was no control. */
+  const before = new Map([...elements(whole.body)].map((node) => [node.id, node]));
+  const isEmpty = (id: string): boolean => {
+    const node = before.get(id);
+    return node !== undefined && !spokenName(node);
+  };
   const own = telling.map((behaviour) => ({
     id: behaviour.trigger,
-    name: '',
+    name: behaviour.name,
     events: eventsOf.get(behaviour.trigger) ?? [],
   }));
   /* A box whose script answers for what is in it is no control of its own. */
-  const others = heard.filter(({ id }) => !tried.has(id) && !boxes.has(id));
+  const others = heard.filter(({ id }) => !tried.has(id) && !boxes.has(id) && (nodes.has(id) || !isEmpty(id)));
   const ids = new Set(order.flatMap(({ attributes }) => attributes?.['id'] ?? []));
   const place = new Map(order.map(({ id }, at) => [id, at]));
   return [...own, ...others]
@@ -65,7 +75,8 @@ export function behavioursOf(
       const node = nodes.get(id);
       const about = { id, name: (node && firstWords(spokenName(node))) || name || node?.element || id, events };
       const behaviour = tried.get(id) ?? closers.get(id);
-      if (!node && !HOLDERS.some((mark) => nodes.has(id + mark))) return { ...about, state: 'lost' };
+      if (!node && !HOLDERS.some((mark) => nodes.has(id + mark)))
+        return { ...about, state: before.has(id) ? 'kept as it looked' : 'lost' };
       if (behaviour && closers.has(id) && !tried.has(id))
         return {
           ...about,

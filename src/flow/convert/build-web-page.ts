@@ -119,7 +119,7 @@ export async function buildWebPage(
       },
       store,
     );
-    const behaviours = behavioursOf(document, read.heard, read.planned);
+    const behaviours = behavioursOf(document, read.heard, read.planned, whole);
     const dead = noteOfBehaviours(behaviours);
     return {
       document: headed.document,

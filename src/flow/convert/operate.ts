@@ -34,34 +34,62 @@ export async function operateControls(
   });
 }
 
+/** Controls of a page in which parts were put. */
+export interface WithParts {
+  /** As if all of it had been in the page, and hidden. */
+  readonly tried: readonly TriedControl[];
+  /** What is found by another path since. */
+  readonly moved: ReadonlyMap<string, string>;
+}
+
 /**
  * Puts what scripts added when controls were operated into the pages that are read, hidden, and says where it stands there.
  * After it, they have to be captured anew; in the end `removeParts` gives them back as they were.
- * @returns the controls as if all of it had been in the page, and hidden
+ * @returns undefined if nothing was added
  */
 export async function withParts(
   pages: readonly Page[],
   tried: readonly TriedControl[],
-): Promise<readonly TriedControl[]> {
+): Promise<WithParts | undefined> {
   const parts = new Map<string, AddedPart>();
   const own = tried.map(({ screens }) => {
     const added = screens.find(({ state }) => state.added.length)?.state.added ?? [];
     for (const part of added) parts.set(JSON.stringify(part), part);
     return added.map((part) => JSON.stringify(part));
   });
-  if (parts.size === 0) return tried;
-  const [paths = []] = await Promise.all(
-    pages.map(async (page) => {
-      await inside(page, 'insertParts', [...parts.values()]);
-      return inside(page, 'insertedPaths');
-    }),
-  );
+  if (parts.size === 0) return undefined;
+  const [first] = await Promise.all(pages.map(async (page) => inside(page, 'insertParts', [...parts.values()])));
+  const { paths, moved } = required(first);
   const pathOf = new Map([...parts.keys()].map((key, at) => [key, paths[at] ?? '']));
-  return tried.map((control, at): TriedControl => {
-    const placed = (own[at] ?? []).map((key) => pathOf.get(key) ?? '');
-    if (placed.length === 0 || placed.includes('')) return control;
-    return { ...control, screens: control.screens.map((screen) => partsPlaced(screen, placed)) };
-  });
+  const now = new Map(moved);
+  return {
+    moved: now,
+    tried: tried.map((control, at): TriedControl => {
+      const placed = (own[at] ?? []).map((key) => pathOf.get(key) ?? '');
+      const screens = control.screens.map((screen) => screenMoved(screen, now));
+      const path = now.get(control.path) ?? control.path;
+      if (placed.length === 0 || placed.includes('')) return { ...control, path, screens };
+      return { ...control, path, screens: screens.map((screen) => partsPlaced(screen, placed)) };
+    }),
+  };
+}
+
+function screenMoved(screen: TriedScreen, moved: ReadonlyMap<string, string>): TriedScreen {
+  const { state, closers } = screen;
+  const here = (path: string): string => moved.get(path) ?? path;
+  const all = (paths: readonly string[]): string[] => paths.map(here);
+  return {
+    ...screen,
+    closers: all(closers),
+    state: {
+      ...state,
+      changes: state.changes.map((change) => ({ ...change, path: here(change.path) })),
+      shown: all(state.shown),
+      hidden: all(state.hidden),
+      modal: all(state.modal),
+      popovers: all(state.popovers),
+    },
+  };
 }
 
 function partsPlaced(screen: TriedScreen, placed: readonly string[]): TriedScreen {

@@ -85,13 +85,12 @@ export async function readHtml(
   const tried = await operating;
   const pages = [page, ...(others?.pages.map((other) => other.page) ?? [])];
   const placed = await withParts(pages, tried);
-  const hasParts = placed !== tried;
-  const snapshot = hasParts ? await inside(page, 'snapshot') : first;
-  const dressed = hasParts ? await dress(snapshot) : atFirst;
+  const snapshot = placed ? await inside(page, 'snapshot') : first;
+  const dressed = placed ? await dress(snapshot) : atFirst;
   const { nodes: found } = snapshot;
   const { nodes: unhinted, rules: hinted } = withoutHints(found);
   const tree = new CapturedTree(unhinted);
-  const planned = planBehaviours(tree, placed);
+  const planned = planBehaviours(tree, placed?.tried ?? tried);
   const freed = freeStates(unhinted, planned);
   const { nodes } = freed;
   const hints = [...hinted, ...freed.rules];
@@ -111,7 +110,7 @@ export async function readHtml(
     dressesOf(at, ask, tree, planned),
   );
   const groups = all.map((group) => ({ ...group, matched: onlyFreed(group.matched, ask.rules, freed) }));
-  if (hasParts) await Promise.all(pages.map(async (each) => inside(each, 'removeParts')));
+  if (placed) await Promise.all(pages.map(async (each) => inside(each, 'removeParts')));
   const queryNumber = new Map(ask.queries.map((query, index) => [query, index]));
   const inUse = new Set(groups.flatMap(({ matched }) => matched.flatMap(({ rule }) => ask.rules[rule]?.media ?? [])));
   const { intervals, at } = joinIntervals(ask.intervals, [
@@ -154,11 +153,10 @@ export async function readHtml(
     ...built,
     document,
     controls,
-    heard: heardAt.map(({ path, events }) => ({
-      id: idOf(path),
-      name: calledBy(nodes[tree.at(path) ?? -1]),
-      events,
-    })),
+    heard: heardAt.map(({ path, events }) => {
+      const now = placed?.moved.get(path) ?? path;
+      return { id: idOf(now), name: calledBy(nodes[tree.at(now) ?? -1]), events };
+    }),
     planned: planned.map((each) => pageBehaviour(each, idAt)),
     notes: [...notesOf(captured.sheets.unread, ask.lost), ...framesOf(nodes)],
     address: captured.page.address,

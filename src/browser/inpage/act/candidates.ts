@@ -45,8 +45,8 @@ export function listCandidates(
     if (events.some((name) => PRESSED.test(name)))
       for (const element of isBox ? inside : [box])
         if (!element.matches(NEVER) && (!isBox || !element.querySelector(OPERABLE))) pressed.add(element);
-    if (!isBox && events.some((name) => POINTED.test(name)) && !box.matches('input, select, textarea'))
-      pointed.add(box);
+    if (events.some((name) => POINTED.test(name)) && !box.matches('input, select, textarea'))
+      for (const element of isBox ? inside : [box]) pointed.add(element);
   };
   for (const { element, events } of heard) {
     const found = numbered[element];
@@ -61,7 +61,7 @@ export function listCandidates(
   visitElements(document.documentElement, 'html', (element, path) => {
     const by: Manner[] = [];
     if (pressed.has(element) || element.matches(NATIVE)) by.push('press');
-    else if (pointed.has(element)) by.push('point');
+    if (pointed.has(element)) by.push('point');
     for (const each of by) found.push({ path, by: each });
   });
   return found;

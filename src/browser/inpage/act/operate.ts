@@ -142,12 +142,13 @@ export async function operate(path: string, by: Manner, isFirst: boolean): Promi
   if (!element?.isConnected || !canBeReached(element)) return undefined;
   left = undefined;
   if (isFirst) {
+    await leave();
     keepAsRest();
     if (by === 'press') await comeTo(element);
   }
   if (by === 'press') press(element);
   else point(element);
-  await quiet();
+  await quiet(by === 'point' ? HESITATION : 0);
   return stateNow(element);
 }
 
@@ -161,9 +162,7 @@ function canBeReached(element: Element): boolean {
 /** Takes the pointer away, and presses the key that closes things. */
 export async function letGo(): Promise<OperatedState> {
   const at = document.activeElement ?? document.body;
-  for (const name of ['pointerout', 'mouseout', 'pointerleave', 'mouseleave'])
-    for (const each of pointedAt) each.dispatchEvent(new MouseEvent(name, { bubbles: !name.endsWith('leave') }));
-  pointedAt = [];
+  pointAway();
   for (const type of ['keydown', 'keyup'])
     at.dispatchEvent(new KeyboardEvent(type, { key: 'Escape', code: 'Escape', bubbles: true, cancelable: true }));
   for (const dialog of document.querySelectorAll<HTMLDialogElement>('dialog:modal')) dialog.close();
@@ -181,9 +180,25 @@ export async function pressBeside(): Promise<OperatedState> {
 
 let pointedAt: Element[] = [];
 
+function pointAway(): void {
+  for (const name of ['pointerout', 'mouseout', 'pointerleave', 'mouseleave'])
+    for (const each of pointedAt) each.dispatchEvent(new MouseEvent(name, { bubbles: !name.endsWith('leave') }));
+  pointedAt = [];
+}
+
+/** Leaves the control that was operated last. */
+async function leave(): Promise<void> {
+  const before = rest?.changed ?? 0;
+  pointAway();
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+  await new Promise<void>((done) => setTimeout(done, 0));
+  if ((rest?.changed ?? 0) > before) await quiet();
+}
+
 /** What pointing at a control and focus alone change is no doing of the press. */
 async function comeTo(element: Element): Promise<void> {
   const before = rest?.changed ?? 0;
+  pointedAt = [element];
   for (const name of ['pointerover', 'mouseover', 'pointerenter', 'mouseenter'])
     element.dispatchEvent(new MouseEvent(name, { bubbles: name.endsWith('over'), composed: true }));
   if (element instanceof HTMLElement) element.focus({ preventScroll: true });
@@ -211,14 +226,18 @@ function point(element: Element): void {
   if (element instanceof HTMLElement) element.focus({ preventScroll: true });
 }
 
-async function quiet(): Promise<void> {
+/** What opens when it is pointed at mostly waits whether the pointer stays; ms. */
+const HESITATION = 350;
+
+/** @param least how long it is waited at least, ms */
+async function quiet(least = 0): Promise<void> {
   const start = performance.now();
   let [seen, since] = [rest?.changed ?? 0, start];
   while (performance.now() - start < LONGEST) {
     await new Promise<void>((done) => setTimeout(done, 16));
     const now = rest?.changed ?? 0;
     if (now !== seen) [seen, since] = [now, performance.now()];
-    else if (performance.now() - since >= QUIET) return;
+    else if (performance.now() - since >= QUIET && performance.now() - start >= least) return;
   }
 }
 

@@ -7,32 +7,46 @@ import { visitElements } from '../tree/children.js';
 /** Parts that scripts put in when something was operated: they stand in the page, hidden, while it is read. */
 let inserted: (Element | undefined)[] = [];
 
-/** Puts parts where they would stand, hidden, so that they are read with the page. Nothing else moves. */
-export function insertParts(parts: readonly AddedPart[]): void {
+/** Where parts were put, and what else is found by another path since. */
+export interface InsertedParts {
+  /** The path of each part; empty where it was not put in. */
+  readonly paths: readonly string[];
+  readonly moved: readonly (readonly [before: string, now: string])[];
+}
+
+/** Puts parts where they would stand, hidden, so that they are read with the page. Nothing is seen of it. */
+export function insertParts(parts: readonly AddedPart[]): InsertedParts {
   addOurSheet(`[${PART}] { display: none !important }`);
+  const before = elementPaths();
   const finder = new PathFinder();
   const places = parts.map(({ parent, after }) => ({
     box: finder.find(parent),
-    before: after === undefined ? null : finder.find(after),
+    after: after === undefined ? null : finder.find(after),
   }));
   inserted = parts.map(({ html }, at) => {
-    const box = places[at]?.box;
+    const place = places[at];
     const [element] = new DOMParser().parseFromString(html, 'text/html').body.children;
-    if (!box || !element) return undefined;
+    if (!place?.box || !element) return undefined;
     for (const script of element.querySelectorAll('script')) script.remove();
     element.setAttribute(PART, '');
-    const before = places[at]?.before;
-    if (before) before.after(element);
-    else box.prepend(element);
+    if (place.after) place.after.after(element);
+    else place.box.prepend(element);
     return element;
   });
+  const now = elementPaths();
+  return {
+    paths: inserted.map((element) => (element && now.get(element)) ?? ''),
+    moved: [...before].flatMap(([element, path]) => {
+      const other = now.get(element);
+      return other === undefined || other === path ? [] : [[path, other] as const];
+    }),
+  };
 }
 
-/** The paths of the parts that were put in; empty where one was not. */
-export function insertedPaths(): string[] {
+function elementPaths(): Map<Element, string> {
   const paths = new Map<Element, string>();
   visitElements(document.documentElement, 'html', (element, path) => void paths.set(element, path));
-  return inserted.map((element) => (element && paths.get(element)) ?? '');
+  return paths;
 }
 
 /** Takes them out again. */

@@ -20,6 +20,12 @@ const SLIDE: Declarations = {
   'flex-shrink': '0',
   'flex-basis': '100%',
   'scroll-snap-align': 'start',
+  /* What laid them over each other, and moved them aside. */
+  'margin-left': '0px',
+  'margin-right': '0px',
+  float: 'none',
+  opacity: '1',
+  transform: 'none',
 };
 
 /**
