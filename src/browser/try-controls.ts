@@ -226,8 +226,9 @@ async function lookCloser(page: OperatedPage, candidate: Candidate, state: Opera
   const parts = state.added.map((_, at) => partPath(at));
   const inside = await page.pressable([...state.shown, ...state.modal, ...state.popovers, ...parts]);
   for (const path of inside.length <= MOST_CLOSERS ? inside : []) {
-    if (!isNowBack) break;
-    await page.operate(candidate);
+    /* What nothing has closed so far is open still. */
+    if (!isNowBack && closers.length) break;
+    if (isNowBack) await page.operate(candidate);
     const now = await page.operate({ path, by: 'press' });
     isNowBack = isBack(now);
     if (isNowBack) closers.push(path);
@@ -258,6 +259,7 @@ function isAtRest(now: OperatedState | undefined, opened?: OperatedState): boole
   if (shown.length + hidden.length + modal.length + popovers.length + added.length > 0) return false;
   const visible = changes.filter(({ name }) => TELLING.has(name));
   if (!opened) return visible.length === 0;
+  if (opened.shown.length + opened.hidden.length + opened.modal.length + opened.added.length > 0) return true;
   const before = new Set(opened.changes.map((change) => JSON.stringify(change)));
   return !visible.some((change) => before.has(JSON.stringify(change)));
 }

@@ -51,6 +51,17 @@ export function freeStates(nodes: readonly CapturedNode[], planned: readonly Pla
       names.set(at, (names.get(at) ?? new Set()).add('role').add('aria-orientation'));
   });
   const only = new Set([...names].flatMap(([element, own]) => (own.has('hidden') ? [element] : [])));
+  /* A dialog says by itself that it is one. */
+  for (const { means, target } of planned)
+    if (means === 'dialog' && target !== undefined)
+      nodes.forEach(({ attributes }, at) => {
+        if (!isIn(nodes, at, target) || (attributes?.['role'] !== 'dialog' && attributes?.['aria-modal'] === undefined))
+          return;
+        names.set(
+          at,
+          (names.get(at) ?? new Set()).add('aria-modal').add(attributes['role'] === 'dialog' ? 'role' : 'aria-modal'),
+        );
+      });
   const hasParts = nodes.some(({ attributes }) => attributes?.[PART] !== undefined);
   const freed = nodes.map((node, at) => {
     const own = names.get(at);
@@ -79,13 +90,17 @@ export function onlyFreed(
 const WIDGETS =
   /^(tablist|tab|tabpanel|menu|menubar|menuitem|menuitemradio|menuitemcheckbox|listbox|option|tree|treeitem|group|none|presentation)$/;
 
+function isIn(nodes: readonly CapturedNode[], inner: number, outer: number): boolean {
+  for (let at = inner; at >= 0; at = nodes[at]?.parent ?? -1) if (at === outer) return true;
+  return false;
+}
+
 /** Whether an element is part of what a control that works opens or chooses, or the control itself or its box. */
 function near(nodes: readonly CapturedNode[], element: number, planned: readonly PlannedBehaviour[]): boolean {
   return planned.some(({ means, trigger, target, states }) => {
     if (means === undefined || means === 'native' || means === 'hover') return false;
     if (nodes[trigger]?.parent === element || nodes[nodes[trigger]?.parent ?? -1]?.parent === element) return true;
     if (states.some(({ changes }) => changes.some((change) => change.element === element))) return true;
-    for (let at = element; at >= 0; at = nodes[at]?.parent ?? -1) if (at === target || at === trigger) return true;
-    return false;
+    return isIn(nodes, element, trigger) || (target !== undefined && isIn(nodes, element, target));
   });
 }

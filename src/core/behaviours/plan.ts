@@ -123,8 +123,12 @@ class Planner {
     );
     const isOpen = goesBack && state.shown.length === 0 && state.modal.length === 0 && state.hidden.length > 0;
     const first = isOpen ? state.hidden[0] : [...state.modal, ...state.shown][0];
-    const target = first === undefined ? undefined : this.tree.at(first);
-    const { kind, means, reason } = this.judge(control, trigger, screen, target);
+    const seen = first === undefined ? undefined : this.tree.at(first);
+    const judged = this.judge(control, trigger, screen, seen);
+    const { kind, reason } = judged;
+    const over = judged.means === 'state' && kind !== 'hides' && !isOpen ? this.dialogOf(control) : undefined;
+    const means = over === undefined ? judged.means : 'dialog';
+    const target = over ?? seen;
     const summary =
       means === 'state' && kind === 'opens and closes' && !screen.light
         ? this.summaryFor(trigger, target, closers)
@@ -223,6 +227,31 @@ class Planner {
     );
     if (others.length || tree.text(branch) !== tree.text(trigger)) return undefined;
     return /^(li|dt|dd|tr|td|th|option)$/.test(tree.node(branch).tag ?? '') ? undefined : { branch, content };
+  }
+
+  /**
+   * What is opened over the page and keeps a visitor from the rest of it: it says that it is a dialog, or covers the window
+   * and is closed from inside. On every screen on which it was opened.
+   */
+  private dialogOf({ screens }: TriedControl): number | undefined {
+    const opened = screens.filter(({ state }) => state.shown.length);
+    const found = opened.map(({ state, closers }) => {
+      const own = state.layers.filter(({ path, covers }) => {
+        const layer = this.tree.at(path);
+        if (layer === undefined || !/^(div|section|aside|article)$/.test(this.tree.node(layer).tag ?? '')) return false;
+        return this.isDialog(layer) || (covers && closers.some((closer) => closer.startsWith(`${path} > `)));
+      });
+      return own[0]?.path;
+    });
+    const [path] = found;
+    return path !== undefined && found.every((each) => each === path) ? this.tree.at(path) : undefined;
+  }
+
+  private isDialog(layer: number): boolean {
+    return [...this.tree.inside(layer)].some((at) => {
+      const { role, 'aria-modal': modal } = this.tree.node(at).attributes ?? {};
+      return role === 'dialog' || role === 'alertdialog' || modal === 'true';
+    });
   }
 
   /** Whether a control hides what it is in, and another one opens that. */

@@ -38,6 +38,8 @@ export interface OperatedState {
   /** The outermost elements that can be seen now and could not at rest, and the other way round. */
   readonly shown: readonly string[];
   readonly hidden: readonly string[];
+  /** Of what is seen now: what lies over the page wherever it is scrolled, and whether it covers all of the window. */
+  readonly layers: readonly { readonly path: string; readonly covers: boolean }[];
   /** Dialogs that are open above all else, and popovers that are open. */
   readonly modal: readonly string[];
   readonly popovers: readonly string[];

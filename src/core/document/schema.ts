@@ -134,7 +134,7 @@ export const PAGE_SCHEMA = {
         at: { type: 'string', description: 'Name of a breakpoint.' },
         when: { type: 'string', description: 'At-rule that must apply.', pattern: '^@' },
         part: { type: 'string', description: 'Generated part.', pattern: '^::' },
-        state: { type: 'string', description: 'States of the element.', pattern: '^:' },
+        state: { type: 'string', description: 'States of the element.', pattern: '^[:\\[]' },
         within: {
           type: 'object',
           required: ['style', 'state'],

@@ -84,10 +84,7 @@ describe('pages that scripts make at each width', () => {
   it('have the style attributes of their widths', () => {
     const styles = inlineOfGroups(groups, intervals);
     expect(styles.get(2)).toEqual([{ set: [['width', '9px', false]] }]);
-    expect(styles.get(1)).toEqual([
-      { set: [], only: [true, true, false] },
-      { set: [['left', '0px', false]], only: [false, false, true] },
-    ]);
+    expect(styles.get(1)).toEqual([{ set: [['left', '0px', false]], only: [false, false, true] }]);
   });
 });
 

@@ -86,6 +86,7 @@ function screenMoved(screen: TriedScreen, moved: ReadonlyMap<string, string>): T
       changes: state.changes.map((change) => ({ ...change, path: here(change.path) })),
       shown: all(state.shown),
       hidden: all(state.hidden),
+      layers: state.layers.map((layer) => ({ ...layer, path: here(layer.path) })),
       modal: all(state.modal),
       popovers: all(state.popovers),
     },
@@ -96,13 +97,17 @@ function partsPlaced(screen: TriedScreen, placed: readonly string[]): TriedScree
   const { state, closers } = screen;
   if (state.added.length === 0) return screen;
   const changes = [...state.changes, ...placed.map((path) => ({ path, name: PART, to: null }))];
-  const inPlace = closers.map((path) =>
+  const here = (path: string): string =>
     placed.reduce((text, real, at) => {
       const start = partPath(at);
       return text === start || text.startsWith(`${start} > `) ? real + text.slice(start.length) : text;
-    }, path),
-  );
-  return { ...screen, closers: inPlace, state: { ...state, added: [], changes, shown: [...placed, ...state.shown] } };
+    }, path);
+  const layers = state.layers.map((layer) => ({ ...layer, path: here(layer.path) }));
+  return {
+    ...screen,
+    closers: closers.map(here),
+    state: { ...state, added: [], changes, layers, shown: [...placed, ...state.shown] },
+  };
 }
 
 /** A page that is open, with the numbers of its elements in the page that is captured. */

@@ -259,6 +259,7 @@ function stateNow(control?: Element): OperatedState {
     changes: [...changesOf(before, pathOf), ...goneFrom(outermost(seen, now))],
     shown: outermost(now, seen),
     hidden: outermost(seen, now),
+    layers: layersOf(rest, now),
     modal: matching('dialog:modal'),
     popovers: matching(':popover-open'),
     added: partsOf(addedRoots(rest), pathOf),
@@ -268,6 +269,22 @@ function stateNow(control?: Element): OperatedState {
     ...(wasScrolled(rest) ? { scrolled: true } : {}),
     ...(focus === undefined ? {} : { focus }),
   };
+}
+
+/** A layer covers the window if it leaves no more than this of it free on a side; share. */
+const FREE = 0.1;
+
+function layersOf(before: Rest, now: ReadonlySet<Element>): { path: string; covers: boolean }[] {
+  const fresh = [...now].flatMap((element) => {
+    const path = before.pathOf.get(element);
+    return path === undefined || before.seen.has(element) ? [] : [[element, path] as const];
+  });
+  const added = addedRoots(before).map((element, at) => [element, partPath(at)] as const);
+  return [...fresh, ...added].flatMap(([element, path]) => {
+    if (getComputedStyle(element).position !== 'fixed') return [];
+    const { width, height } = element.getBoundingClientRect();
+    return [{ path, covers: width >= innerWidth * (1 - FREE) && height >= innerHeight * (1 - FREE) }];
+  });
 }
 
 /** What was taken out of the page is as if it was hidden. */

@@ -22,6 +22,25 @@ const BARE: Declarations = {
   'word-spacing': 'inherit',
 };
 
+/** A dialog that looks like any box: what a browser gives dialogs by itself is taken back (HTML, 15.5.4). */
+export const PLAIN_DIALOG: Declarations = {
+  display: 'none',
+  position: 'static',
+  ...Object.fromEntries(SIDES.map((side) => [side, 'auto'])),
+  width: 'auto',
+  height: 'auto',
+  'max-width': 'none',
+  'max-height': 'none',
+  ...Object.fromEntries(SIDES.map((side) => [`margin-${side}`, '0px'])),
+  ...Object.fromEntries(SIDES.map((side) => [`padding-${side}`, '0px'])),
+  ...Object.fromEntries(SIDES.map((side) => [`border-${side}-style`, 'none'])),
+  ...Object.fromEntries(SIDES.map((side) => [`border-${side}-width`, '0px'])),
+  'background-color': 'transparent',
+  color: 'inherit',
+  'overflow-x': 'visible',
+  'overflow-y': 'visible',
+};
+
 /** What a link that leads somewhere looks like by itself, said of a button. */
 const LINK: Declarations = { color: 'linktext', 'text-decoration-line': 'underline', cursor: 'pointer' };
 

@@ -11,7 +11,7 @@ import type {
 import { elements, isElement } from '../../document/walk.js';
 import type { Pass } from '../pass.js';
 import { bareLook, RING, UNSEEN } from './hidden-inputs.js';
-import { buttonFor } from './native-looks.js';
+import { buttonFor, PLAIN_DIALOG } from './native-looks.js';
 
 /**
  * Lets controls go on doing without a script what operating them in the source has shown. How things look then is known:
@@ -79,7 +79,13 @@ class Rebuild {
   private dialog({ trigger, id, target, closers }: PageBehaviour): void {
     this.change(trigger, (node) => this.asButton(node, { commandfor: id, command: 'show-modal' }));
     if (target !== undefined)
-      this.change(target, (node) => ({ ...node, kind: 'dialog', attributes: { ...node.attributes, id } }));
+      this.change(target, (node) => {
+        const { tabindex: _, ...attributes } = node.attributes ?? {};
+        const own = { ...node, kind: 'dialog' as const, attributes: { ...attributes, id } };
+        if (node.element === 'dialog') return own;
+        const backdrop: StyleVariant = { part: '::backdrop', set: { 'background-color': 'transparent' } };
+        return { ...own, element: 'dialog', style: this.restyle(node, PLAIN_DIALOG, [backdrop]) };
+      });
     for (const closer of closers)
       this.change(closer, (node) => this.asButton(node, { commandfor: id, command: 'close' }));
   }
