@@ -19,6 +19,7 @@ const FOUNDATIONS = {
 
 const ROOMS = {
   'core/html': ['from a captured HTML page to a page document: selectors, cascade, custom properties, intervals', []],
+  'core/behaviours': ['what controls of a page do, and by which means of HTML they go on doing it', ['core/html']],
   'core/drawing': ['the neutral drawing of an artboard, and groups of shapes that belong together', []],
   'core/fonts': ['which font files a source asks for, and which are missing', []],
   'core/design/model': ['paragraphs, pieces and parts of a design, with their numbers', ['core/drawing']],
@@ -48,7 +49,10 @@ const ROOMS = {
   'core/brief': ['what a person decides about how a source is read', ['core/design/responsive', 'core/images']],
   'core/source': ['how a source is to be opened; which artboards are of one page', ['core/brief']],
   'core/content': ['fields and their values: taken from a page, filled into a page, checked, translated', []],
-  'core/passes/structure': ['passes that find rows, lists, menus, tabs, landmarks, headings', ['core/passes/pass.ts']],
+  'core/passes/structure': [
+    'passes that find rows, lists, menus, tabs, landmarks, headings',
+    ['core/passes/pass.ts', 'core/behaviours'],
+  ],
   'core/passes/styles': [
     'passes that share styles and drop unused ones',
     ['core/passes/pass.ts', 'core/passes/structure'],
@@ -63,13 +67,16 @@ const ROOMS = {
     'passes that find the fields of a page',
     ['core/passes/pass.ts', 'core/brief', 'core/content'],
   ],
-  'core/passes': ['the type of a pass, and the presets that list their order', ['core/brief', 'core/content']],
+  'core/passes': [
+    'the type of a pass, and the presets that list their order',
+    ['core/brief', 'core/content', 'core/behaviours'],
+  ],
   'core/adjust': ['corrections to the look, laid over a page document', []],
   'core/trim': ['what a page does not need: wrappers, idle declarations, near breakpoints', []],
   'core/render': ['page document and content to HTML and CSS text', ['core/content']],
   'core/templates': ['pages as templates, their data, and its schema', ['core/content', 'core/render']],
   'core/tokens': ['colours, text styles and spacing as design tokens', []],
-  'core/proof': ['two measurements to figures and differences', []],
+  'core/proof': ['two measurements to figures and differences', ['core/behaviours']],
   'core/tune': ['which corrections to try, and which to keep', ['core/proof', 'core/adjust']],
   'core/edit-test': [
     'realistic and extreme edits, what breaks, and what fixes it',
@@ -105,6 +112,10 @@ const ROOMS = {
   'browser/inpage/act': [
     'changing a page: choosing, deciding, trying',
     ['core', 'browser/inpage/tree', 'browser/inpage/drawing', 'browser/inpage/measure'],
+  ],
+  'browser/inpage/operate': [
+    'operating the controls of a page, and seeing what comes of it',
+    ['core', 'browser/inpage/tree', 'browser/inpage/capture'],
   ],
   browser: ['the one place that talks to Chromium; `inpage` runs inside pages', ['core']],
   project: ['the one place that reads and writes a project folder', ['core']],

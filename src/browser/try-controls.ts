@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core';
-import { shapeOf } from '../core/behaviours/plan.js';
+import { shapeOf } from '../core/behaviours/telling.js';
 import { isStill, partPath, type Candidate, type OperatedState, type TriedScreen } from '../core/behaviours/tried.js';
 import { inside } from './inpage-script.js';
 

@@ -1,6 +1,6 @@
 import {
   beyondRest,
-  CONDITION_NAME,
+  conditionTitle,
   findingOf,
   limitUnder,
   placeOfCondition,
@@ -31,9 +31,9 @@ export function conditionRules(images: Images): string {
 export function conditionPart({ conditions, limits }: Proof, images: Images): string {
   if (!conditions) return '';
   const rows = conditions.map((proof, at) => {
-    const { condition, part, width, differ, atRest, words } = proof;
+    const { condition, width, differ, atRest, words } = proof;
     const beyond = beyondRest(proof).differ;
-    const name = part === undefined ? CONDITION_NAME[condition] : `${part} opened`;
+    const name = conditionTitle(proof);
     const shown = images[at] ? `<a href="#${nameOf(at)}">${text(name)}</a>` : text(name);
     const unlike = (proof.controls?.unlike.length ?? 0) > 0;
     const over = unlike || beyond > limitUnder(condition, limits) ? 'poor' : grade(beyond);

@@ -32,7 +32,9 @@ export interface ElementChange {
 /** What a control does, by the numbers of the captured page. */
 export interface PlannedBehaviour {
   readonly trigger: number;
-  /** What to call the control: its label, or its words. */
+  /** Where the control is in the source. */
+  readonly path: string;
+  /** What to call it: its label, or its words. */
   readonly name: string;
   readonly by: Manner;
   readonly kind: BehaviourKind;
@@ -45,11 +47,14 @@ export interface PlannedBehaviour {
   readonly group?: string;
   /** What is chosen at rest. */
   readonly chosen?: true;
-  /** What becomes visible, the outermost first; of a dialog, the dialog. */
+  /** What becomes visible, the outermost first; of a dialog, the dialog. And its path in the source. */
   readonly target?: number;
+  readonly targetPath?: string;
   /** Of `details`: what becomes the summary, and what comes after it. */
   readonly summary?: { readonly branch: number; readonly content: number };
   readonly closers: readonly number[];
+  /** Operating it once more brings the page back to rest. */
+  readonly goesBack?: true;
   /** Of `details`: they are open at rest. */
   readonly open?: true;
   /** The state goes when something else is pressed. */
@@ -60,6 +65,8 @@ export interface PlannedBehaviour {
 
 /** The same by the ids of a page document. */
 export interface PageBehaviour extends Omit<PlannedBehaviour, 'trigger' | 'target' | 'summary' | 'closers' | 'states'> {
+  /** Viewport widths at which something came of it, CSS px. */
+  readonly widths: readonly number[];
   readonly trigger: string;
   readonly target?: string;
   readonly summary?: { readonly branch: string; readonly content: string };
@@ -67,9 +74,10 @@ export interface PageBehaviour extends Omit<PlannedBehaviour, 'trigger' | 'targe
 }
 
 export function pageBehaviour(planned: PlannedBehaviour, idAt: (element: number) => string): PageBehaviour {
-  const { trigger, target, summary, closers, states: _, ...rest } = planned;
+  const { trigger, target, summary, closers, states, ...rest } = planned;
   return {
     ...rest,
+    widths: states.map(({ width }) => width),
     trigger: idAt(trigger),
     ...(target === undefined ? {} : { target: idAt(target) }),
     ...(summary ? { summary: { branch: idAt(summary.branch), content: idAt(summary.content) } } : {}),

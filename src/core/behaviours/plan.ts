@@ -1,24 +1,10 @@
 import { firstWords, NameGiver, slug } from '../text/words.js';
 import type { BehaviourKind, ElementChange, Means, PlannedBehaviour } from './behaviour.js';
 import { CapturedTree } from './tree.js';
+import { summaryFor } from './summary.js';
+import { isVisible, shapeOf, tellingScreen } from './telling.js';
 import { isStill, type OperatedState, type TriedControl, type TriedScreen } from './tried.js';
 
-/** Boxes that may hold only certain children (HTML, 4.4 and 4.9): nothing else is put into them. */
-export const STRICT = new Set([
-  'ul',
-  'ol',
-  'dl',
-  'menu',
-  'table',
-  'thead',
-  'tbody',
-  'tfoot',
-  'tr',
-  'select',
-  'p',
-  'picture',
-]);
-const INTERACTIVE = /^(a|button|input|select|textarea|details|summary|label|iframe|video|audio)$/;
 /** Attributes by which states are told apart; what is only said to a screen reader is said by the native element. */
 const LOOKS = (name: string): boolean =>
   !/^(id|tabindex|aria-(label|labelledby|describedby|controls|owns|activedescendant))$/.test(name);
@@ -99,6 +85,7 @@ class Planner {
   private choice(control: TriedControl, trigger: number, { name, resting }: Group): PlannedBehaviour {
     return {
       trigger,
+      path: control.path,
       name: this.nameOf(trigger),
       by: control.by,
       kind: 'chooses',
@@ -131,12 +118,13 @@ class Planner {
     const target = over ?? seen;
     const summary =
       means === 'state' && kind === 'opens and closes' && !screen.light
-        ? this.summaryFor(trigger, target, closers)
+        ? summaryFor(this.tree, trigger, target, closers)
         : undefined;
     const known = means === 'hover' || means === 'switch' ? trigger : means === 'dialog' ? target : undefined;
     const ownId = known === undefined ? undefined : this.tree.node(known).attributes?.['id'];
     return {
       trigger,
+      path: control.path,
       name: this.nameOf(trigger),
       by: control.by,
       kind,
@@ -144,9 +132,10 @@ class Planner {
       ...(reason === undefined ? {} : { reason }),
       id: means === undefined ? '' : (ownId ?? this.names.give(this.wordFor(trigger, target, 'more'))),
       ...(isOpen && summary ? { open: true as const } : {}),
-      ...(target === undefined ? {} : { target }),
+      ...(target === undefined ? {} : { target, targetPath: this.tree.node(target).path ?? '' }),
       ...(summary ? { summary } : {}),
       closers,
+      ...(goesBack ? { goesBack: true as const } : {}),
       ...(screen.light || screen.exclusive || (!goesBack && closers.length === 0 && state.shown.length)
         ? { light: true }
         : {}),
@@ -155,7 +144,7 @@ class Planner {
     };
   }
 
-  // eslint-disable-next-line complexity -- one decision after the other
+   
   private judge(
     { by }: TriedControl,
     trigger: number,
@@ -201,32 +190,6 @@ class Planner {
         ...(tag === 'a' ? { means: 'native' as const } : { reason: 'only a link can scroll to a place' }),
       };
     return isStill(state) || !isVisible(state) ? NOTHING : STEPS;
-  }
-
-  /** A control and what it opens right after it can be `details`, if nothing else can be pressed in what is the summary. */
-  private summaryFor(
-    trigger: number,
-    target: number | undefined,
-    closers: readonly number[],
-  ): PlannedBehaviour['summary'] {
-    const { tree } = this;
-    if (target === undefined || closers.length || tree.isIn(target, trigger) || tree.isIn(trigger, target))
-      return undefined;
-    const box = tree.around(trigger, target);
-    const isLaidOut = /flex|grid/.test(tree.node(box).display ?? '');
-    if (isLaidOut && tree.branch(box, trigger) !== trigger) return undefined;
-    if (STRICT.has(tree.node(box).tag ?? '')) return undefined;
-    const [branch, content] = [tree.branch(box, trigger), tree.branch(box, target)];
-    const after = tree.childrenOf(box);
-    const between = after.slice(after.indexOf(branch) + 1, after.indexOf(content));
-    if (after.indexOf(content) < after.indexOf(branch) || between.some((at) => !isBlank(tree, at))) return undefined;
-    const others = [...tree.inside(branch)].filter(
-      (at) =>
-        at !== trigger &&
-        (INTERACTIVE.test(tree.node(at).tag ?? '') || tree.node(at).attributes?.['tabindex'] !== undefined),
-    );
-    if (others.length || tree.text(branch) !== tree.text(trigger)) return undefined;
-    return /^(li|dt|dd|tr|td|th|option)$/.test(tree.node(branch).tag ?? '') ? undefined : { branch, content };
   }
 
   /**
@@ -299,27 +262,3 @@ interface Group {
 
 const NOTHING = { kind: 'changes nothing visible' } as const;
 const STEPS = { kind: 'steps', reason: 'each press shows something else' } as const;
-
-/** The widest screen on which something came of it. */
-function tellingScreen({ screens }: TriedControl): TriedScreen {
-  return screens.find(({ state }) => !isStill(state)) ?? (screens[0] as TriedScreen);
-}
-
-/** Whether a visitor may see that something was operated. */
-export function isVisible({ shown, hidden, modal, popovers, changes, added }: OperatedState): boolean {
-  if (added.length) return true;
-  if (shown.length + hidden.length + modal.length + popovers.length > 0) return true;
-  return changes.some(({ name }) =>
-    /^(class|style|hidden|open|inert|data-.*|aria-(selected|expanded|pressed|checked|current|hidden))$/.test(name),
-  );
-}
-
-/** The place of a control, whatever its number in it: controls of one shape are alike. */
-export function shapeOf({ path, by }: { readonly path: string; readonly by: string }): string {
-  return `${by} ${path.replace(/:nth-of-type\(\d+\)|#(\\.|[^\s:])+/g, '')}`;
-}
-
-function isBlank(tree: CapturedTree, at: number): boolean {
-  const { tag, text = '' } = tree.node(at);
-  return tag === undefined && text.trim() === '';
-}

@@ -1,11 +1,11 @@
 import { required } from '../data/required.js';
 import { AT_REST, both, conditionKey, passesUp, statesIn, type Condition } from './conditions.js';
-import type { CapturedDeclaration, CapturedValue, CapturedNode, CapturedRule } from './captured.js';
+import type { CapturedDeclaration, CapturedNode, CapturedRule } from './captured.js';
 import { type ReadSelector } from './selectors.js';
 import { type Specificity, compareSpecificity } from './specificity.js';
+import { byEntry, winnersByInterval, type Applied, type CascadedDeclarations, type Entry } from './winners.js';
 
-/** Winning declarations before `var()` is written out, in cascade order. */
-export type CascadedDeclarations = ReadonlyMap<string, CapturedValue>;
+export type { CascadedDeclarations } from './winners.js';
 
 /** The cascade of an element: what wins depends on the conditions that hold. */
 export interface ElementCascade {
@@ -47,23 +47,6 @@ export interface InlineStyle {
   readonly set: readonly CapturedDeclaration[];
   readonly only?: readonly boolean[];
   readonly given?: Condition;
-  readonly unless?: readonly Condition[];
-}
-
-interface Entry {
-  readonly id: number;
-  readonly set: readonly CapturedDeclaration[];
-  readonly layer: number;
-  readonly specificity: Specificity;
-  readonly holds: readonly boolean[];
-  /** Of another element, its number is not known yet. */
-  readonly condition: Condition;
-}
-
-interface Applied {
-  readonly entry: Entry;
-  /** With all that it depends on. */
-  readonly condition: Condition;
   readonly unless?: readonly Condition[];
 }
 
@@ -263,59 +246,4 @@ function onHost(condition: Condition, host: number | undefined): Condition {
 
 function rankOf({ entries, lost }: Group): number {
   return Math.max(...[...entries, ...lost].map(({ entry }) => entry.id));
-}
-
-function byEntry(a: Applied, b: Applied): number {
-  return a.entry.layer === b.entry.layer
-    ? compareSpecificity(a.entry.specificity, b.entry.specificity) || a.entry.id - b.entry.id
-    : a.entry.layer - b.entry.layer;
-}
-
-function winnersByInterval(
-  list: readonly Applied[],
-  lost: readonly Applied[],
-  intervals: number,
-): CascadedDeclarations[] {
-  const rawDeclarations: CascadedDeclarations[] = [];
-  let lastMask = '';
-  for (let index = 0; index < intervals; index += 1) {
-    const active = list.filter(({ entry }) => entry.holds[index]);
-    const gone = lost.filter(({ entry }) => entry.holds[index]);
-    const mask = `${active.map(({ entry }) => entry.id).join()}-${gone.map(({ entry }) => entry.id).join()}`;
-    rawDeclarations.push(
-      index > 0 && mask === lastMask ? required(rawDeclarations[index - 1]) : withReverted(winners(active), gone),
-    );
-    lastMask = mask;
-  }
-  return rawDeclarations;
-}
-
-/** What only rules set that do not hold any more is as if no rule of the page set it (CSS Cascade 5, 7.3.3). */
-function withReverted(won: Map<string, CapturedValue>, gone: readonly Applied[]): CascadedDeclarations {
-  for (const { entry } of gone)
-    for (const [name] of entry.set) if (!name.startsWith('--') && !won.has(name)) won.set(name, 'revert');
-  return won;
-}
-
-/** `list` is in ascending cascade order of normal declarations. Important ones win, with their layers in reverse. */
-function winners(list: readonly Applied[]): Map<string, CapturedValue> {
-  const won = new Map<string, CapturedValue>();
-  for (const { entry } of list)
-    for (const [name, value, important] of entry.set) if (!important) place(won, name, value);
-  const strong = list.filter(({ entry }) => entry.set.some(([, , important]) => important));
-  const strength = (entry: Entry): number => (entry.layer === Infinity ? 1 : -entry.layer);
-  strong.sort(
-    (a, b) =>
-      strength(a.entry) - strength(b.entry) ||
-      compareSpecificity(a.entry.specificity, b.entry.specificity) ||
-      a.entry.id - b.entry.id,
-  );
-  for (const { entry } of strong)
-    for (const [name, value, important] of entry.set) if (important) place(won, name, value);
-  return won;
-}
-
-function place(won: Map<string, CapturedValue>, name: string, value: CapturedValue): void {
-  won.delete(name);
-  won.set(name, value);
 }

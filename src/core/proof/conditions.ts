@@ -1,3 +1,4 @@
+import type { Manner } from '../behaviours/tried.js';
 import type { Position } from './measurement.js';
 import { percent } from './percent.js';
 import type { Limits, WidthProof } from './proof.js';
@@ -73,6 +74,8 @@ export interface ConditionProof extends WidthProof {
   };
   /** The dialog or popover that was opened, by its id. */
   readonly part?: string;
+  /** The control that was operated before, and how. */
+  readonly operated?: { readonly name: string; readonly by: Manner };
   /** How many `details`, dialogs and popovers there are. */
   readonly parts?: { readonly source: number; readonly result: number };
 }
@@ -112,8 +115,18 @@ export function boxAround({ x, y, width, height }: Position): Position {
 }
 
 /** Where and under what a comparison was made, in words. */
-export function placeOfCondition({ condition, width, part }: ConditionProof): string {
-  return `${part === undefined ? CONDITION_NAME[condition] : `${part} opened`}, ${width} px`;
+export function placeOfCondition(proof: ConditionProof): string {
+  return `${conditionTitle(proof)}, ${proof.width} px`;
+}
+
+/** What was done before the comparison, in words. */
+export function conditionTitle({
+  condition,
+  part,
+  operated,
+}: Pick<ConditionProof, 'condition' | 'part' | 'operated'>): string {
+  if (operated) return `“${operated.name}” ${operated.by === 'press' ? 'pressed' : 'pointed at'}`;
+  return part === undefined ? CONDITION_NAME[condition] : `${part} opened`;
 }
 
 /** The limit of differing pixels under a condition, 0 to 1. */

@@ -1,4 +1,5 @@
 import { behavioursOf, noteOfBehaviours } from '../../core/behaviours/report.js';
+import { operatedControls } from '../../core/behaviours/operated-control.js';
 import { visit } from '../../browser/visit.js';
 import { required } from '../../core/data/required.js';
 import { basename } from 'node:path';
@@ -134,6 +135,7 @@ export async function buildWebPage(
         ...(dead === undefined ? [] : [dead]),
       ]),
       ...(behaviours.length ? { behaviours } : {}),
+      operated: operatedControls(document, read.planned),
       lostFields: lost,
       reached,
       ...(seen ? { findings: findingsOf(seen) } : {}),

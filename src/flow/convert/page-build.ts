@@ -1,3 +1,4 @@
+import type { OperatedControl } from '../../core/behaviours/operated-control.js';
 import type { Behaviour } from '../../core/behaviours/report.js';
 import type { DesignChoices } from '../../core/design/responsive/screens.js';
 import type { Finding } from '../../core/survey/finding.js';
@@ -23,6 +24,8 @@ export interface PageBuild {
   readonly findings?: readonly Finding[];
   /** What has become of controls that scripts of the source answered. */
   readonly behaviours?: readonly Behaviour[];
+  /** Controls that a proof can operate. */
+  readonly operated?: readonly OperatedControl[];
   readonly sourceElements: number;
   readonly trimmed?: Omit<Trimmed, 'document'>;
   readonly reasons?: readonly SectionReasons[];

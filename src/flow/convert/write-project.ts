@@ -49,7 +49,7 @@ import {
 } from '../../project/settings.js';
 import type { ReadOptions } from './convert.js';
 import type { PageBuild } from './page-build.js';
-import { referenceFiles } from '../source/reference.js';
+import { controlFiles, referenceFiles } from '../source/reference.js';
 import type { Source } from '../source/source.js';
 
 const NOTHING: FlatContent = { values: new Map(), lists: new Map() };
@@ -138,10 +138,11 @@ export function writeProject(
     ...(common.values.size || common.lists.size || existsSync(siteFileOf(out))
       ? [[SITE_CONTENT, siteContentText(nest(common))] as const]
       : []),
-    ...pages.flatMap(({ document, references }, at): ProjectFile[] => [
+    ...pages.flatMap(({ document, references, operated }, at): ProjectFile[] => [
       [`content/${document.name}.yaml`, pageContentText(document.name, parted[at]?.own ?? {})],
       [`pages/${document.name}.json`, pageText(document)],
       ...referenceFiles(document.name, references, browserVersion),
+      ...controlFiles(document.name, operated),
     ]),
     ...schemaFiles(pages.map(({ document }) => document)),
     [RENDERED_FILE, renderedText(texts)],

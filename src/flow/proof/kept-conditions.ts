@@ -6,6 +6,7 @@ import { sectionSlug } from '../../core/text/words.js';
 import type { ProjectFile } from '../../project/folder.js';
 import { keptFiles, readKept } from '../../project/proof-cache.js';
 import type { ProofImages } from '../../report/crops.js';
+import { readControls } from '../source/reference.js';
 import { serveAgain } from '../source/reopen.js';
 import type { Subject } from './further-checks.js';
 import { proveConditions } from './prove-conditions.js';
@@ -55,6 +56,7 @@ export async function conditionsOf(
       widths: references.map(({ width }) => width),
       scheme: shownScheme(page.schemes),
       both: (page.schemes ?? 'both') === 'both',
+      controls: readControls(project, page.name),
     });
     const value = found.map(({ proof, pictures: images }): KeptCondition =>
       differsToSee(proof) ? { proof, pictures: images } : { proof },

@@ -1,50 +1,29 @@
-import type { Page } from 'playwright-core';
 import { emulate } from '../../browser/conditions.js';
 import { inside } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
-import { openResult, screenshot, screenshotEnlarged, setViewport } from '../../browser/result-page.js';
-import { visit, type Visit } from '../../browser/visit.js';
 import {
-  boxAround,
   CONDITIONS,
   OF_CONTROLS,
   unlikeControls,
   widthsUnder,
   type Condition,
   type ConditionProof,
-  type Control,
 } from '../../core/proof/conditions.js';
-import type { MeasuredPage } from '../../core/proof/measurement.js';
-import { proveWidth, sectionBands } from '../../core/proof/proof.js';
 import { compareWords } from '../../core/proof/words.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { elements } from '../../core/document/walk.js';
-import type { Scheme } from '../../core/source/reading.js';
-import type { ProofImages } from '../../report/crops.js';
-import { elementPlaces, type SectionPlace } from '../source/reference.js';
-import { ComparingTable, type ComparedImages } from './comparing-table.js';
-import type { Served } from '../../browser/serve.js';
-
-/** What is compared under conditions. */
-export interface ConditionSubject {
-  readonly document: PageDocument;
-  readonly sections: readonly SectionPlace[];
-  /** How the source is opened. */
-  readonly source: Visit;
-  /** Address of the result, and where it is served. */
-  readonly address: string;
-  readonly site: Served;
-  readonly widths: readonly number[];
-  readonly scheme: Scheme;
-  /** Whether the page keeps both colour schemes. */
-  readonly both: boolean;
-}
-
-/** A comparison under a condition, with the pictures that show it. */
-export interface ProvedCondition {
-  readonly proof: ConditionProof;
-  readonly pictures: ProofImages;
-}
+import { ComparingTable } from './comparing-table.js';
+import {
+  closePair,
+  compare,
+  look,
+  openPair,
+  proved,
+  type ConditionSubject,
+  type Pair,
+  type ProvedCondition,
+} from './page-pair.js';
+import { proveOperated } from './prove-operated.js';
 
 /** Compares the site with its source under each condition. */
 export async function proveConditions(browser: OpenBrowser, subject: ConditionSubject): Promise<ProvedCondition[]> {
@@ -59,66 +38,15 @@ export async function proveConditions(browser: OpenBrowser, subject: ConditionSu
       try {
         found.push(...(await proveAt(pair, subject, table, width, here)));
       } finally {
-        await Promise.all([pair.source.close(), pair.result.close()]);
+        await closePair(pair);
       }
+      if (here.includes('opened')) found.push(...(await proveOperated(browser, subject, table, width)));
     }
     const order = (condition: Condition): number => CONDITIONS.indexOf(condition);
     return found.sort((a, b) => order(a.proof.condition) - order(b.proof.condition) || b.proof.width - a.proof.width);
   } finally {
     await table.close();
   }
-}
-
-interface Pair {
-  readonly source: Page;
-  readonly result: Page;
-}
-
-async function openPair(
-  browser: OpenBrowser,
-  { source, address, scheme }: ConditionSubject,
-  width: number,
-): Promise<Pair> {
-  const [visited, result] = await Promise.all([visit(browser, source, width), browser.newPage(width, { scheme })]);
-  await openResult(result, address);
-  await setViewport(result, width);
-  return { source: visited.page, result };
-}
-
-/** Both pages as they are now. */
-interface Looked {
-  readonly source: MeasuredPage;
-  readonly result: MeasuredPage;
-  readonly pictures: { readonly source: Buffer; readonly result: Buffer };
-}
-
-/**
- * Looks at both pages. What the pictures show to be the same is not measured again: pages under a condition mostly look as
- * they do at rest, and the result as its source.
- * @param rest both pages before
- */
-async function look(pair: Pair, subject: ConditionSubject, condition?: Condition, rest?: Looked): Promise<Looked> {
-  const [source, result] = await Promise.all([shoot(pair.source, condition), shoot(pair.result, condition)]);
-  const isAtRest = rest?.pictures.source.equals(source) === true;
-  const measured = isAtRest ? rest.source : await measureSource(pair.source, subject);
-  const other = result.equals(source) ? measured : await measureResult(pair.result, subject);
-  return { source: measured, result: other, pictures: { source, result } };
-}
-
-async function shoot(page: Page, condition: Condition | undefined): Promise<Buffer> {
-  if (condition === 'text-200') return screenshotEnlarged(page);
-  const height = await page.evaluate(() =>
-    Math.ceil(Math.max(document.documentElement.scrollHeight, document.body?.scrollHeight ?? 0)),
-  );
-  return screenshot(page, height);
-}
-
-async function measureSource(page: Page, { document, sections }: ConditionSubject): Promise<MeasuredPage> {
-  return inside(page, 'measurePage', { sections, things: elementPlaces(document) });
-}
-
-async function measureResult(page: Page, { document }: ConditionSubject): Promise<MeasuredPage> {
-  return inside(page, 'measurePage', { order: [...elements(document.body)].map(({ id }) => id) });
 }
 
 async function proveAt(
@@ -169,7 +97,10 @@ async function proveOpened(
   width: number,
   atRest: ConditionProof['atRest'],
 ): Promise<ProvedCondition[]> {
-  const [details, opened] = await Promise.all([inside(pair.source, 'openDetails'), inside(pair.result, 'openDetails')]);
+  const [details, opened] = await Promise.all([
+    inside(pair.source, 'openDetails'),
+    inside(pair.result, 'openDetails', detailsOfSource(subject.document)),
+  ]);
   const [wanted, made] = await Promise.all([inside(pair.source, 'listParts'), inside(pair.result, 'listParts')]);
   const parts = { source: details + wanted.length, result: opened + made.length };
   const found: ProvedCondition[] = [];
@@ -190,27 +121,10 @@ async function proveOpened(
   return found;
 }
 
+/** The `details` that the source has too, by their places in the document; the others are opened by their controls. */
+function detailsOfSource({ body }: PageDocument): number[] {
+  return [...elements(body)].flatMap(({ element, from }, at) => (element === 'details' && from ? [at] : []));
+}
+
 /** So many dialogs and popovers of a page are opened at a width. */
 const MOST_PARTS = 12;
-
-async function compare(
-  { source, pictures }: Looked,
-  table: ComparingTable,
-  name: string,
-  controls: readonly Control[],
-): Promise<ComparedImages> {
-  return table.compare(name, pictures.source, pictures.result, sectionBands(source), controls.map(boxAround));
-}
-
-function proved(
-  condition: Condition,
-  width: number,
-  { source, result, pictures }: Looked,
-  { pixels, difference }: ComparedImages,
-  more: Partial<ConditionProof>,
-): ProvedCondition {
-  return {
-    proof: { condition, ...proveWidth(width, source, result, pixels), ...more },
-    pictures: { ...pictures, ...(difference ? { difference } : {}) },
-  };
-}

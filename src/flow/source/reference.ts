@@ -1,8 +1,9 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
+import type { OperatedControl } from '../../core/behaviours/operated-control.js';
 import type { DecisionOutcome } from '../../core/brief/brief.js';
 import { screenshot } from '../../browser/result-page.js';
 import { visit, type Visit } from '../../browser/visit.js';
@@ -100,3 +101,16 @@ export function readReference(project: string, page: string, width: number): Ref
     ...(browser === undefined ? {} : { browser }),
   };
 }
+
+/** The file of the controls of a page that a proof operates; none if there are none. */
+export function controlFiles(page: string, controls: readonly OperatedControl[] = []): ProjectFile[] {
+  return controls.length ? [[`reference/${page}/${CONTROLS_FILE}`, `${JSON.stringify(controls, null, 1)}\n`]] : [];
+}
+
+/** The controls of a page that a proof operates. */
+export function readControls(project: string, page: string): OperatedControl[] {
+  const file = join(project, 'reference', page, CONTROLS_FILE);
+  return existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as OperatedControl[]) : [];
+}
+
+const CONTROLS_FILE = 'controls.json';

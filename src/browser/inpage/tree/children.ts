@@ -11,12 +11,8 @@ export function childrenOf(element: Element): readonly Node[] {
 }
 
 /** Visits the elements that an element is rendered with, each with its path in the page; slots themselves are none. */
-export function visitElements(
-  start: Element,
-  path: string,
-  visit: (element: Element, path: string) => boolean | void,
-): void {
-  if (visit(start, path) === false) return;
+export function visitElements(start: Element, path: string, visit: (element: Element, path: string) => void): void {
+  visit(start, path);
   const visitChildren = (element: Element): void => {
     const counts = new Map<string, number>();
     for (const child of childrenOf(element)) {

@@ -54,3 +54,18 @@ export function buttonFor(element: string, isLink: boolean, isBlock: boolean, ow
     isBlock && own['width'] === undefined ? { display: 'block', width: '100%', 'box-sizing': 'border-box' } : {};
   return { ...BARE, ...(isLink ? LINK : {}), ...wide };
 }
+
+/** A popover that holds nothing but a state. */
+export const NOTHING_SEEN: Declarations = {
+  width: '0px',
+  height: '0px',
+  'border-top-style': 'none',
+  'border-right-style': 'none',
+  'border-bottom-style': 'none',
+  'border-left-style': 'none',
+  'padding-top': '0px',
+  'padding-right': '0px',
+  'padding-bottom': '0px',
+  'padding-left': '0px',
+  'pointer-events': 'none',
+};

@@ -1,4 +1,3 @@
-import { CLOSED_SUMMARY, OPEN_SUMMARY } from '../../behaviours/conditions.js';
 import type { PageBehaviour } from '../../behaviours/behaviour.js';
 import type {
   Declarations,
@@ -11,7 +10,8 @@ import type {
 import { elements, isElement } from '../../document/walk.js';
 import type { Pass } from '../pass.js';
 import { bareLook, RING, UNSEEN } from './hidden-inputs.js';
-import { buttonFor, PLAIN_DIALOG } from './native-looks.js';
+import { buttonFor, NOTHING_SEEN, PLAIN_DIALOG } from './native-looks.js';
+import { waiting } from './waiting.js';
 
 /**
  * Lets controls go on doing without a script what operating them in the source has shown. How things look then is known:
@@ -262,39 +262,9 @@ class Rebuild {
 /** Elements that their boxes ask for (HTML, 4.4 and 4.9). */
 const OF_LISTS = /^(li|dt|dd|td|th|tr|option)$/;
 
-const SUMMARY_STATES: Readonly<Record<string, string>> = { [OPEN_SUMMARY]: '[open]', [CLOSED_SUMMARY]: ':not([open])' };
-
-function waiting(variant: StyleVariant, isBranch: boolean, details: string, branch: string): StyleVariant {
-  const { state = '', within, ...rest } = variant;
-  for (const [before, after] of Object.entries(SUMMARY_STATES)) {
-    if (within?.style === branch && within.state === before)
-      return { ...rest, ...(state ? { state } : {}), within: { style: details, state: after } };
-    if (isBranch && !within && state.includes(before)) {
-      const left = state.replace(before, '');
-      return { ...rest, ...(left ? { state: left } : {}), within: { style: details, state: after } };
-    }
-  }
-  return variant;
-}
-
 /** Boxes that are not there, so that what is in them stands as before (CSS Display 3, 2.5; CSS Pseudo 4, ::details-content). */
 const CONTENTS: Declarations = { display: 'contents' };
 const SUMMARY: Declarations = { display: 'block', 'list-style-type': 'none' };
-/** A popover that holds nothing but a state. */
-const NOTHING_SEEN: Declarations = {
-  width: '0px',
-  height: '0px',
-  'border-top-style': 'none',
-  'border-right-style': 'none',
-  'border-bottom-style': 'none',
-  'border-left-style': 'none',
-  'padding-top': '0px',
-  'padding-right': '0px',
-  'padding-bottom': '0px',
-  'padding-left': '0px',
-  'pointer-events': 'none',
-};
-
 /** Attributes without those that promise what only a script could keep. */
 function plain(attributes: ElementNode['attributes']): Record<string, string> {
   return Object.fromEntries(

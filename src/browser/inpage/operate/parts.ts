@@ -45,7 +45,9 @@ export function insertParts(parts: readonly AddedPart[]): InsertedParts {
 
 function elementPaths(): Map<Element, string> {
   const paths = new Map<Element, string>();
-  visitElements(document.documentElement, 'html', (element, path) => void paths.set(element, path));
+  visitElements(document.documentElement, 'html', (element, path) => {
+    paths.set(element, path);
+  });
   return paths;
 }
 
