@@ -6,7 +6,11 @@ import { inside } from './inpage-script.js';
 /** So many controls of a page are operated on a screen, in the order of the document. */
 export const MOST_TRIED = 60;
 /** So often a page is opened anew because nothing brought it back to rest. */
-const MOST_REOPENED = 24;
+const MOST_REOPENED = 10;
+/** So often something in a page is operated on a screen, back and forth. */
+const MOST_OPERATED = 400;
+/** Of controls that are alike, so many are looked at closer. */
+const MOST_CLOSER = 6;
 /** So many things in what was opened are tried to close it again. */
 const MOST_CLOSERS = 4;
 
@@ -16,6 +20,7 @@ export type TriedOnScreen = ReadonlyMap<string, TriedScreen>;
 /** A source that is open to be operated: it is not the page that is captured. */
 class OperatedPage {
   private reopened = 0;
+  private operated = 0;
 
   private constructor(
     private page: Page,
@@ -28,6 +33,8 @@ class OperatedPage {
 
   /** @param isFirst whether the page as it is now counts as at rest */
   async operate({ path, by }: Candidate, isFirst = false): Promise<OperatedState | undefined> {
+    this.operated += 1;
+    if (this.operated > MOST_OPERATED) return undefined;
     return (await inside(this.page, 'operate', path, by, isFirst)) ?? undefined;
   }
 
@@ -119,7 +126,8 @@ async function operateAll(
     if (found.has(keyOf(candidate))) continue;
     const first = await page.operate(candidate, true);
     if (!first) continue;
-    const { isAtRest, state, ...screen } = await lookCloser(page, candidate, first);
+    const known = alike(tried, candidate).filter((each) => found.has(keyOf(each))).length;
+    const { isAtRest, state, ...screen } = await lookCloser(page, candidate, first, known < MOST_CLOSER);
     found.set(keyOf(candidate), { width, state, ...screen });
     const others = alike(tried, candidate);
     if (screen.exclusive) {
@@ -127,7 +135,7 @@ async function operateAll(
       continue;
     }
     const [next] = others.filter((each) => !found.has(keyOf(each)));
-    if (isAtRest && screen.goesBack && !screen.light && next && (await excludes(page, candidate, next)))
+    if (isAtRest && screen.goesBack && !screen.light && next && known === 0 && (await excludes(page, candidate, next)))
       found.set(keyOf(candidate), { width, state, ...screen, exclusive: true });
     else if (isAtRest || (!screen.steps && (await goThrough(page, others, width, found)))) continue;
     if (!(await reopen())) return false;
@@ -206,7 +214,12 @@ interface Closed {
 }
 
 /** Brings the page back to rest: by the control itself, by a key, by what can be pressed in what was opened. */
-async function lookCloser(page: OperatedPage, candidate: Candidate, state: OperatedState): Promise<Closed> {
+async function lookCloser(
+  page: OperatedPage,
+  candidate: Candidate,
+  state: OperatedState,
+  isWhole: boolean,
+): Promise<Closed> {
   if (isStill(state)) return { state, goesBack: false, closers: [], isAtRest: true };
   const isBack = (now: OperatedState | undefined): boolean => isAtRest(now, state);
   const again = candidate.by === 'press' && state.modal.length === 0 ? await page.operate(candidate) : undefined;
@@ -216,7 +229,7 @@ async function lookCloser(page: OperatedPage, candidate: Candidate, state: Opera
   if (again && !goesBack && differs(again, state))
     return { state, goesBack, closers: [], steps: true, isAtRest: false };
   let light = false;
-  if (goesBack && state.shown.length) {
+  if (isWhole && goesBack && state.shown.length) {
     await page.operate(candidate);
     light = isBack(await page.pressBeside());
     if (!light) await page.operate(candidate);
@@ -224,6 +237,7 @@ async function lookCloser(page: OperatedPage, candidate: Candidate, state: Opera
   let isNowBack = goesBack || isBack(await page.letGo());
   const closers: string[] = [];
   const parts = state.added.map((_, at) => partPath(at));
+  if (goesBack && !isWhole) return { state, goesBack, closers: [], isAtRest: true };
   const inside = await page.pressable([...state.shown, ...state.modal, ...state.popovers, ...parts]);
   for (const path of inside.length <= MOST_CLOSERS ? inside : []) {
     /* What nothing has closed so far is open still. */

@@ -6,6 +6,7 @@ import { OperatedConditions } from '../../core/behaviours/conditions.js';
 import { touchedSelectors, type OperatedDress } from '../../core/behaviours/operated-matches.js';
 import type { CapturedTree } from '../../core/behaviours/tree.js';
 import {
+  isStill,
   PART,
   partPath,
   type AddedPart,
@@ -17,20 +18,29 @@ import { required } from '../../core/data/required.js';
 import type { RulesToAsk } from '../../core/html/read-rules.js';
 import type { OpenAt } from './other-widths.js';
 
-/** Operates what can be operated in a source on every screen, in pages of its own. */
+/**
+ * Operates what can be operated in a source, in pages of its own: on the widest screen, then on narrower ones what could
+ * not be seen there or did nothing.
+ */
 export async function operateControls(
   candidates: readonly Candidate[],
   widths: readonly number[],
   openAt: OpenAt,
 ): Promise<TriedControl[]> {
-  if (candidates.length === 0) return [];
-  const sorted = [...widths].sort((a, b) => b - a);
-  const tried = await Promise.all(
-    sorted.map(async (width) => tryControls(candidates, width, async () => openAt(width))),
-  );
+  const found = new Map<string, TriedScreen[]>();
+  let left = candidates;
+  for (const width of [...widths].sort((a, b) => b - a)) {
+    if (left.length === 0) break;
+    const tried = await tryControls(left, width, async () => openAt(width));
+    for (const [key, screen] of tried) found.set(key, [...(found.get(key) ?? []), screen]);
+    left = left.filter((candidate) => {
+      const screen = tried.get(keyOf(candidate));
+      return screen === undefined || isStill(screen.state);
+    });
+  }
   return candidates.flatMap((candidate): TriedControl[] => {
-    const screens = tried.flatMap((found) => found.get(keyOf(candidate)) ?? []);
-    return screens.length ? [{ ...candidate, screens }] : [];
+    const screens = found.get(keyOf(candidate));
+    return screens ? [{ ...candidate, screens }] : [];
   });
 }
 

@@ -13,13 +13,16 @@ export interface Rest {
   readonly texts: Set<Node>;
   readonly scroll: ReadonlyMap<Element, readonly [number, number]>;
   values: ReadonlyMap<Element, string>;
+  /** What changes by itself. */
+  readonly restless: Set<Node>;
   changed: number;
 }
 
 export let rest: Rest | undefined;
 
 /** Remembers the page as it is, and keeps it from being left. Once for each document. */
-export function startOperating(): void {
+export async function startOperating(): Promise<void> {
+  stopTimers();
   const pathOf = new Map<Element, string>();
   visitElements(document.documentElement, 'html', (element, path) => {
     pathOf.set(element, path);
@@ -33,6 +36,7 @@ export function startOperating(): void {
     texts: new Set(),
     scroll: new Map([...pathOf.keys()].map((element) => [element, [element.scrollLeft, element.scrollTop]])),
     values: new Map(),
+    restless: new Set(),
     changed: 0,
   };
   started.values = valuesOf(started);
@@ -48,6 +52,19 @@ export function startOperating(): void {
       subtree: true,
     });
   stayHere();
+  /* What changes by itself says nothing of what is operated. */
+  await new Promise<void>((done) => setTimeout(done, RESTLESS));
+  for (const element of [...started.before.keys(), ...started.texts]) started.restless.add(element);
+  keepAsRest();
+}
+
+/** So long is looked whether a page changes by itself, ms. */
+const RESTLESS = 200;
+
+/** What a page does every so often is not waited for: slides that go on, figures that count. */
+function stopTimers(): void {
+  const last = setTimeout(() => undefined, 0) as unknown as number;
+  for (let id = 1; id <= last; id += 1) clearTimeout(id);
 }
 
 /** What has changed so far belongs to the page at rest from now on. */
@@ -73,7 +90,8 @@ export function valuesOf({ pathOf }: Rest): Map<Element, string> {
   );
 }
 
-function note(now: Rest, records: readonly MutationRecord[]): void {
+function note(now: Rest, all: readonly MutationRecord[]): void {
+  const records = all.filter(({ target }) => !now.restless.has(target));
   now.changed += records.length;
   for (const { type, target, attributeName, oldValue, addedNodes, removedNodes } of records) {
     if (type === 'attributes' && target instanceof Element && attributeName !== null && now.pathOf.has(target)) {
@@ -157,7 +175,14 @@ function isOutermost(node: Node): boolean {
   return true;
 }
 
-/** Empty boxes and scripts that were put in say nothing; texts are counted as such. */
+/** Whether there is something to read or to use in one of some elements. */
+export function saysSomething(elements: readonly Element[]): boolean {
+  return elements.some(
+    (element) => element.textContent?.trim() || element.querySelector('img, svg, video, canvas, input, button, select'),
+  );
+}
+
+/** Scripts that were put in say nothing; texts are counted as such. */
 function hasContent(node: Node): boolean {
   return node instanceof HTMLElement && !node.matches('script, style, link') && node.checkVisibility();
 }

@@ -1,5 +1,5 @@
 import { partPath, type AddedPart, type AttributeChange, type OperatedState } from '../../../core/behaviours/tried.js';
-import { addedRoots, rest, seenOf, valuesOf, whereTo, type Rest } from './rest.js';
+import { addedRoots, saysSomething, rest, seenOf, valuesOf, whereTo, type Rest } from './rest.js';
 
 export function stateNow(control?: Element): OperatedState {
   if (!rest) throw new Error('Nothing was started.');
@@ -16,14 +16,18 @@ export function stateNow(control?: Element): OperatedState {
     [...document.querySelectorAll(selector)].flatMap((element) => pathOf.get(element) ?? []);
   const focused = document.activeElement;
   const focus = focused && focused !== control && focused !== document.body ? pathOf.get(focused) : undefined;
+  const shown = outermost(now, seen);
+  const modal = matching('dialog:modal');
+  /* Empty boxes alone are what a press leaves for a moment. */
+  const added = addedRoots(rest);
   return {
     changes: [...changesOf(before, pathOf), ...goneFrom(outermost(seen, now))],
-    shown: outermost(now, seen),
+    shown,
     hidden: outermost(seen, now),
     layers: layersOf(rest, now),
-    modal: matching('dialog:modal'),
+    modal,
     popovers: matching(':popover-open'),
-    added: partsOf(addedRoots(rest), pathOf),
+    added: saysSomething(added) || shown.length + modal.length > 0 ? partsOf(added, pathOf) : [],
     texts: [...rest.texts].filter(({ isConnected }) => isConnected).length,
     values: [...valuesOf(rest)].filter(([element, value]) => values.get(element) !== value).length,
     ...(left === undefined ? {} : { left }),

@@ -31,6 +31,7 @@ export const operated: Pass = {
 class Rebuild {
   private readonly styles: Record<string, SharedStyle>;
   private readonly nodes: ReadonlyMap<string, ElementNode>;
+  private readonly parents = new Map<string, ElementNode>();
   private readonly changes = new Map<string, (node: ElementNode) => ElementNode>();
   /** What comes after an element, by its id. */
   private readonly after = new Map<string, ElementNode>();
@@ -41,6 +42,8 @@ class Rebuild {
   constructor(private readonly document: PageDocument) {
     this.styles = { ...document.styles };
     this.nodes = new Map([...elements(document.body)].map((node) => [node.id, node]));
+    for (const node of this.nodes.values())
+      for (const child of node.children ?? []) if (isElement(child)) this.parents.set(child.id, node);
     this.used = JSON.stringify(
       Object.values(document.styles).flatMap(({ variants = [] }) =>
         variants.map(({ state, within }) => [state, within?.state]),
@@ -166,9 +169,17 @@ class Rebuild {
     const kept = node.element === 'button' ? { ...plain(node.attributes), type: 'button' } : plain(node.attributes);
     if (node.element === 'button') return { ...node, attributes: { ...kept, ...more } };
     const isLink = node.element === 'a' && node.attributes?.['href'] !== undefined;
-    const isBlock = !node.inline;
+    const isBlock = this.fillsItsBox(node);
     const style = this.restyle(node, buttonFor(node.element, isLink, isBlock, this.lookOf(node)));
     return { ...node, element: 'button', kind: 'button', style, attributes: { ...kept, type: 'button', ...more } };
+  }
+
+  /** Whether an element is as wide as its box: a button would only be as wide as its words. */
+  private fillsItsBox(node: ElementNode): boolean {
+    const { position = 'static', float = 'none' } = this.lookOf(node);
+    if (node.inline || /absolute|fixed/.test(position) || float !== 'none') return false;
+    const box = this.parents.get(node.id);
+    return !/flex|grid/.test((box && this.lookOf(box)['display']) ?? 'block');
   }
 
   private lookOf({ style }: ElementNode): Declarations {
