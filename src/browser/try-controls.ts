@@ -128,7 +128,8 @@ async function operateAll(
     if (!first) continue;
     const known = alike(tried, candidate).filter((each) => found.has(keyOf(each))).length;
     const { isAtRest, state, ...screen } = await lookCloser(page, candidate, first, known < MOST_CLOSER);
-    found.set(keyOf(candidate), { width, state, ...screen });
+    const inner = opener ? { opener: opener.path } : {};
+    found.set(keyOf(candidate), { width, state, ...screen, ...inner });
     const others = alike(tried, candidate);
     if (screen.exclusive) {
       if (!(await backBy(page, others, found)) && !(await reopen())) return false;
@@ -136,7 +137,7 @@ async function operateAll(
     }
     const [next] = others.filter((each) => !found.has(keyOf(each)));
     if (isAtRest && screen.goesBack && !screen.light && next && known === 0 && (await excludes(page, candidate, next)))
-      found.set(keyOf(candidate), { width, state, ...screen, exclusive: true });
+      found.set(keyOf(candidate), { width, state, ...screen, ...inner, exclusive: true });
     else if (isAtRest || (!screen.steps && (await goThrough(page, others, width, found)))) continue;
     if (!(await reopen())) return false;
   }
@@ -224,10 +225,13 @@ async function lookCloser(
   const isBack = (now: OperatedState | undefined): boolean => isAtRest(now, state);
   const again = candidate.by === 'press' && state.modal.length === 0 ? await page.operate(candidate) : undefined;
   const goesBack = isBack(again);
-  const alone = again && !goesBack ? withoutRest(state, again) : undefined;
-  if (alone) return { state: alone, goesBack: true, closers: [], exclusive: true, isAtRest: false };
-  if (again && !goesBack && differs(again, state))
-    return { state, goesBack, closers: [], steps: true, isAtRest: false };
+  if (again && !goesBack && differs(again, state)) {
+    const third = await page.operate(candidate);
+    if (!third || differs(third, state)) return { state, goesBack, closers: [], steps: true, isAtRest: false };
+    const exclusive = state.shown.length > 0 && again.hidden.length > 0;
+    const alone = without(state, again);
+    return { state: alone, goesBack: true, closers: [], ...(exclusive ? { exclusive } : {}), isAtRest: false };
+  }
   let light = false;
   if (isWhole && goesBack && state.shown.length) {
     await page.operate(candidate);
@@ -253,14 +257,17 @@ async function lookCloser(
 }
 
 /**
- * What a control does alone, if operating it once more leaves nothing but what it closed by opening: one of several of
- * which only one is open.
+ * What a control does each time, without what it did the first time only: closing what was open beside it, for example.
+ * @param left what is left of it once it was undone
  */
-function withoutRest(state: OperatedState, again: OperatedState): OperatedState | undefined {
-  const isSame = JSON.stringify(again.hidden) === JSON.stringify(state.hidden);
-  if (state.shown.length === 0 || again.shown.length > 0 || state.hidden.length === 0 || !isSame) return undefined;
-  const left = new Set(again.changes.map((change) => JSON.stringify(change)));
-  return { ...state, hidden: [], changes: state.changes.filter((change) => !left.has(JSON.stringify(change))) };
+function without(state: OperatedState, left: OperatedState): OperatedState {
+  const changes = new Set(left.changes.map((change) => JSON.stringify(change)));
+  return {
+    ...state,
+    shown: state.shown.filter((path) => !left.shown.includes(path)),
+    hidden: state.hidden.filter((path) => !left.hidden.includes(path)),
+    changes: state.changes.filter((change) => !changes.has(JSON.stringify(change))),
+  };
 }
 
 /**

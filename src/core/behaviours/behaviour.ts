@@ -47,14 +47,15 @@ export interface PlannedBehaviour {
   readonly group?: string;
   /** What is chosen at rest. */
   readonly chosen?: true;
-  /** What becomes visible, the outermost first; of a dialog, the dialog. And its path in the source. */
+  /** What becomes visible, the outermost first; of a dialog, the dialog. */
   readonly target?: number;
-  readonly targetPath?: string;
   /** Of `details`: what becomes the summary, and what comes after it. */
   readonly summary?: { readonly branch: number; readonly content: number };
   readonly closers: readonly number[];
   /** Operating it once more brings the page back to rest. */
   readonly goesBack?: true;
+  /** The path of what has to be operated before it can be seen. */
+  readonly opener?: string;
   /** Of `details`: they are open at rest. */
   readonly open?: true;
   /** The state goes when something else is pressed. */

@@ -32,10 +32,9 @@ export function operatedControls(document: PageDocument, behaviours: readonly Pa
     ({ means, chosen, widths }) => means && means !== 'native' && !chosen && widths.length,
   );
   return working.flatMap((behaviour): OperatedControl[] => {
-    const { name, by, means, path, trigger, widths, goesBack } = behaviour;
+    const { name, by, means, path, trigger, widths, goesBack, opener } = behaviour;
     const found = [`${trigger}c`, trigger, summaryIn(`${trigger}d`)].find((id) => id !== undefined && nodes.has(id));
     if (found === undefined || means === undefined) return [];
-    const opener = working.find((other) => other !== behaviour && path.startsWith(`${other.targetPath} > `))?.path;
     return [
       {
         name,

@@ -132,10 +132,11 @@ class Planner {
       ...(reason === undefined ? {} : { reason }),
       id: means === undefined ? '' : (ownId ?? this.names.give(this.wordFor(trigger, target, 'more'))),
       ...(isOpen && summary ? { open: true as const } : {}),
-      ...(target === undefined ? {} : { target, targetPath: this.tree.node(target).path ?? '' }),
+      ...(target === undefined ? {} : { target }),
       ...(summary ? { summary } : {}),
       closers,
       ...(goesBack ? { goesBack: true as const } : {}),
+      ...(screen.opener === undefined ? {} : { opener: screen.opener }),
       ...(screen.light || screen.exclusive || (!goesBack && closers.length === 0 && state.shown.length)
         ? { light: true }
         : {}),
@@ -144,7 +145,6 @@ class Planner {
     };
   }
 
-   
   private judge(
     { by }: TriedControl,
     trigger: number,

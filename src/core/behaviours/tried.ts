@@ -64,6 +64,8 @@ export interface TriedScreen {
   readonly goesBack: boolean;
   /** What brings the page back to rest as well. */
   readonly closers: readonly string[];
+  /** What had to be operated before it could be seen. */
+  readonly opener?: string;
   /** Pressing beside it brings the page back to rest. */
   readonly light?: true;
   /** Operating it once more showed yet something else. */

@@ -91,6 +91,7 @@ function screenMoved(screen: TriedScreen, moved: ReadonlyMap<string, string>): T
   return {
     ...screen,
     closers: all(closers),
+    ...(screen.opener === undefined ? {} : { opener: here(screen.opener) }),
     state: {
       ...state,
       changes: state.changes.map((change) => ({ ...change, path: here(change.path) })),
