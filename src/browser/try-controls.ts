@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core';
-import { shapeOf } from '../core/behaviours/telling.js';
+import { shapeOf, standTogether } from '../core/behaviours/telling.js';
 import { isStill, partPath, type Candidate, type OperatedState, type TriedScreen } from '../core/behaviours/tried.js';
 import { inside } from './inpage-script.js';
 
@@ -138,7 +138,8 @@ async function operateAll(
     const [next] = others.filter((each) => !found.has(keyOf(each)));
     if (isAtRest && screen.goesBack && !screen.light && next && known === 0 && (await excludes(page, candidate, next)))
       found.set(keyOf(candidate), { width, state, ...screen, ...inner, exclusive: true });
-    else if (isAtRest || (!screen.steps && (await goThrough(page, others, width, found)))) continue;
+    else if (isAtRest || (!screen.steps && (await goThrough(page, besides(tried, candidate, state), width, found))))
+      continue;
     if (!(await reopen())) return false;
   }
   return true;
@@ -172,6 +173,16 @@ function alike(all: readonly Candidate[], candidate: Candidate): Candidate[] {
   return all.filter((other) => other !== candidate && shapeOf(other) === shape);
 }
 
+/** The others that stand together with a control, if it changed one of them, or hid something: it may have been chosen. */
+function besides(all: readonly Candidate[], candidate: Candidate, state: OperatedState): Candidate[] {
+  const group = standTogether(all).find((members) => members.includes(candidate)) ?? [];
+  const others = group.filter((other) => other !== candidate);
+  const changed = state.changes.some(({ path: at }) =>
+    others.some(({ path }) => at === path || at.startsWith(`${path} > `)),
+  );
+  return changed || state.hidden.length > 0 ? others : [];
+}
+
 /** Operates controls of which one undoes another, until the page is at rest again; that one is the one chosen at rest. */
 async function goThrough(
   page: OperatedPage,
@@ -179,6 +190,7 @@ async function goThrough(
   width: number,
   found: Map<string, TriedScreen>,
 ): Promise<boolean> {
+  if (controls.length === 0) return false;
   const fresh = controls.filter((each) => !found.has(keyOf(each)));
   const known = controls.filter((each) => found.has(keyOf(each)));
   for (const control of [...fresh, ...known]) {

@@ -45,8 +45,8 @@ export const BY_LIBRARIES: readonly Pattern[] = [
   ),
   components(
     'alert',
-    '<div class="alert alert-warning alert-dismissible"><span>The sea wall is closed.</span><button class="btn-close" data-bs-dismiss="alert" aria-label="Close"></button></div><p>Stars</p>',
-    [{ shows: ['The sea wall is closed.'] }, { press: 'Close', hides: ['The sea wall is closed.'] }],
+    '<div class="alert alert-warning alert-dismissible"><span>The sea wall is closed.</span><button class="btn-close" data-bs-dismiss="alert" aria-label="Close the warning"></button></div><p>Stars</p>',
+    [{ shows: ['The sea wall is closed.'] }, { press: 'Close the warning', hides: ['The sea wall is closed.'] }],
   ),
   components(
     'toggle button',
@@ -79,8 +79,12 @@ export const BY_LIBRARIES: readonly Pattern[] = [
   ),
   components(
     'disclosure navigation',
-    `<nav class="navbar bg-body-tertiary"><div class="container-fluid"><a class="navbar-brand" href="#home">Observatory</a><button class="navbar-toggler" data-bs-toggle="offcanvas" data-bs-target="#off" aria-label="Open the menu"><span class="navbar-toggler-icon"></span></button><div class="offcanvas offcanvas-end" tabindex="-1" id="off"><div class="offcanvas-header"><h5>Menu</h5><button class="btn-close" data-bs-dismiss="offcanvas" aria-label="Close"></button></div><div class="offcanvas-body"><a href="#n">Nights</a></div></div></div></nav>`,
-    [{ hides: ['Nights'] }, { press: 'Open the menu', shows: ['Nights'] }, { press: 'Close', hides: ['Nights'] }],
+    `<nav class="navbar bg-body-tertiary"><div class="container-fluid"><a class="navbar-brand" href="#home">Observatory</a><button class="navbar-toggler" data-bs-toggle="offcanvas" data-bs-target="#off" aria-label="Open the menu"><span class="navbar-toggler-icon"></span></button><div class="offcanvas offcanvas-end" tabindex="-1" id="off"><div class="offcanvas-header"><h5>Menu</h5><button class="btn-close" data-bs-dismiss="offcanvas" aria-label="Close the menu"></button></div><div class="offcanvas-body"><a href="#n">Nights</a></div></div></div></nav>`,
+    [
+      { hides: ['Nights'] },
+      { press: 'Open the menu', shows: ['Nights'] },
+      { press: 'Close the menu', hides: ['Nights'] },
+    ],
   ),
   components(
     'menu button',

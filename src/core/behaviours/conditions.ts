@@ -33,7 +33,7 @@ export class OperatedConditions {
         const state = this.takesFocus(trigger) ? ':is(:hover, :focus-visible)' : ':hover';
         if (isIn(trigger)) return inOrOn(element, trigger, state);
         const box = tree.around(trigger, element);
-        if (tree.parent(trigger) === box && tree.branch(box, element) > trigger)
+        if (element !== box && tree.parent(trigger) === box && tree.branch(box, element) > trigger)
           return { within: { element: trigger, state, beside: true } };
         return this.from(trigger, element, `:has(#${id}${state})`);
       }

@@ -2,7 +2,7 @@ import { firstWords, NameGiver, slug } from '../text/words.js';
 import type { BehaviourKind, ElementChange, Means, PlannedBehaviour } from './behaviour.js';
 import { CapturedTree } from './tree.js';
 import { summaryFor } from './summary.js';
-import { isVisible, shapeOf, tellingScreen } from './telling.js';
+import { isVisible, shapeOf, standTogether, tellingScreen } from './telling.js';
 import { isStill, type OperatedState, type TriedControl, type TriedScreen } from './tried.js';
 
 /** Attributes by which states are told apart; what is only said to a screen reader is said by the native element. */
@@ -55,12 +55,7 @@ class Planner {
 
   /** Controls of one kind in one place, of which one undoes another: one of them is chosen at rest. */
   private groups(): Group[] {
-    const byShape = new Map<string, TriedControl[]>();
-    for (const control of this.tried) {
-      const shape = shapeOf(control);
-      byShape.set(shape, [...(byShape.get(shape) ?? []), control]);
-    }
-    return [...byShape.values()].flatMap((members): Group[] => {
+    return standTogether(this.tried).flatMap((members): Group[] => {
       const choosing = members.filter((control) => {
         const { state, goesBack, closers, steps } = tellingScreen(control);
         return (
