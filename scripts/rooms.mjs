@@ -92,6 +92,7 @@ const ROOMS = {
     [
       'core/drawing',
       'core/fonts',
+      'core/behaviours',
       'core/design/model',
       'core/design/text',
       'core/design/structure',

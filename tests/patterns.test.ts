@@ -16,7 +16,8 @@ const ON_A_PAGE = 7;
 /** Longest wait for what a press brings about, ms. */
 const PATIENCE = 1500;
 
-const pages = [PLAIN, BY_ATTRIBUTES, BY_LIBRARIES].flatMap((patterns, manner) => {
+const MANNERS = [PLAIN, BY_ATTRIBUTES, BY_LIBRARIES];
+const pages = MANNERS.flatMap((patterns, manner) => {
   const byFiles = [...new Set(patterns.map(({ files }) => files?.join()))].map((files) =>
     patterns.filter((pattern) => pattern.files?.join() === files),
   );
@@ -26,12 +27,10 @@ const pages = [PLAIN, BY_ATTRIBUTES, BY_LIBRARIES].flatMap((patterns, manner) =>
         alike.slice(at * ON_A_PAGE, (at + 1) * ON_A_PAGE),
       ),
     )
-    .map((own, at) => ({ name: `page-${manner}-${at}`, patterns: own }));
+    .map((own, at) => ({ manner, name: at === 0 ? 'index' : `page-${at}`, patterns: own }));
 });
-/* The first page of a site is its start. */
-const nameOf = (name: string): string => (name === pages[0]?.name ? 'index' : name);
-const cases = pages.flatMap(({ name, patterns }) =>
-  patterns.map((pattern) => [pattern.name, nameOf(name), pattern] as const),
+const cases = pages.flatMap(({ manner, name, patterns }) =>
+  patterns.map((pattern) => [pattern.name, `${manner}/${name}`, pattern] as const),
 );
 
 /** What goes otherwise than the steps of a pattern say, in words; empty if all is as they say. */
@@ -66,42 +65,48 @@ async function otherwise(page: Page, { steps }: Pattern): Promise<string[]> {
 const KEPT = new Set(['spin button']);
 
 describe('patterns that scripts made', () => {
-  const project = join(folder, 'project');
   let browser: OpenBrowser;
-  let source: Served;
-  let site: Served;
-  let behaviours: readonly Behaviour[] = [];
+  const sources: Served[] = [];
+  const sites: Served[] = [];
+  const behaviours: Behaviour[] = [];
 
   beforeAll(async () => {
-    mkdirSync(join(folder, 'source'));
-    for (const file of LIBRARY_FILES) copyFileSync(file, join(folder, 'source', basename(file)));
-    const files = pages.map(({ name, patterns }) => {
-      const file = join(folder, 'source', `${nameOf(name)}.html`);
-      writeFileSync(file, pageOf(patterns));
-      return file;
-    });
-    const ran = tavrik(['convert', ...files, '--out', project, '--no-proof', '--widths', '1280', '--json']);
-    const made = JSON.parse(ran.out) as { pages: { behaviours?: Behaviour[] }[] };
-    behaviours = made.pages.flatMap((page) => page.behaviours ?? []);
     browser = await openBrowser();
-    [source, site] = await Promise.all([serveFolder(join(folder, 'source')), serveFolder(join(project, 'site'))]);
+    for (const manner of MANNERS.keys()) {
+      const [from, project] = [join(folder, `source-${manner}`), join(folder, `project-${manner}`)];
+      mkdirSync(from);
+      for (const file of LIBRARY_FILES) copyFileSync(file, join(from, basename(file)));
+      const files = pages
+        .filter((page) => page.manner === manner)
+        .map(({ name, patterns }) => {
+          const file = join(from, `${name}.html`);
+          writeFileSync(file, pageOf(patterns));
+          return file;
+        });
+      const ran = tavrik(['convert', ...files, '--out', project, '--no-proof', '--widths', '1280', '--json']);
+      const made = JSON.parse(ran.out) as { pages: { behaviours?: Behaviour[] }[] };
+      behaviours.push(...made.pages.flatMap((page) => page.behaviours ?? []));
+      sources.push(await serveFolder(from));
+      sites.push(await serveFolder(join(project, 'site')));
+    }
   });
   afterAll(async () => {
     await browser.close();
-    await Promise.all([source.close(), site.close()]);
+    await Promise.all([...sources, ...sites].map(async (served) => served.close()));
     cleanUp();
   });
 
-  it.each(cases)('%s works as in the source (%s)', async (_, name, pattern) => {
-    const run = async (served: Served): Promise<string[]> => {
+  it.each(cases)('%s works as in the source (%s)', async (_, place, pattern) => {
+    const [manner, name] = place.split('/');
+    const run = async (served: Served | undefined): Promise<string[]> => {
       const page = await browser.newPage(1280);
       page.setDefaultTimeout(5000);
-      await page.goto(`${served.origin}/${name}.html`);
+      await page.goto(`${served?.origin}/${name}.html`);
       const faults = await otherwise(page, pattern);
       await page.close();
       return faults;
     };
-    const [before, after] = await Promise.all([run(source), run(site)]);
+    const [before, after] = await Promise.all([run(sources[Number(manner)]), run(sites[Number(manner)])]);
     expect(before).toEqual([]);
     if (KEPT.has(pattern.name)) expect(after).not.toEqual([]);
     else expect(after).toEqual([]);

@@ -28,7 +28,7 @@ class OperatedPage {
   ) {}
 
   static async start(open: () => Promise<Page>): Promise<OperatedPage> {
-    return new OperatedPage(await started(open), open);
+    return new OperatedPage(await started(open, true), open);
   }
 
   /** @param isFirst whether the page as it is now counts as at rest */
@@ -55,7 +55,7 @@ class OperatedPage {
     this.reopened += 1;
     if (this.reopened > MOST_REOPENED) return false;
     await this.page.close();
-    this.page = await started(this.open);
+    this.page = await started(this.open, false);
     return true;
   }
 
@@ -64,7 +64,7 @@ class OperatedPage {
   }
 }
 
-async function started(open: () => Promise<Page>): Promise<Page> {
+async function started(open: () => Promise<Page>, isFirst: boolean): Promise<Page> {
   const page = await open();
   /* A page that goes elsewhere all the same stays where it is (RFC 9110, 15.3.5: no content, nothing to show). */
   await page.route(
@@ -75,7 +75,7 @@ async function started(open: () => Promise<Page>): Promise<Page> {
       await (leaves ? route.fulfill({ status: 204 }) : route.continue()).catch(() => undefined);
     },
   );
-  await inside(page, 'startOperating');
+  await inside(page, 'startOperating', isFirst);
   return page;
 }
 
@@ -140,9 +140,17 @@ async function operateAll(
       found.set(keyOf(candidate), { width, state, ...screen, ...inner, exclusive: true });
     else if (isAtRest || (!screen.steps && (await goThrough(page, besides(tried, candidate, state), width, found))))
       continue;
-    if (!(await reopen())) return false;
+    if (isInTheWay(state) && !(await reopen())) return false;
   }
   return true;
+}
+
+/**
+ * Whether what is left of an operated control may keep others from being operated as at rest. Something more to see, or
+ * another slide, does not: the page as it is then counts as at rest.
+ */
+function isInTheWay({ layers, modal, popovers, added, left }: OperatedState): boolean {
+  return layers.length + modal.length + popovers.length + added.length > 0 || left !== undefined;
 }
 
 /** Whether operating a second control closes what a first one opened. The page is not at rest afterwards if so. */

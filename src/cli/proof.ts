@@ -69,6 +69,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
           showProof(page, terminal);
           showDifferences(page, terminal);
           showConditions(page, terminal);
+          showControls(page, terminal);
           showFurther(page, terminal);
         }
         for (const note of proof.notes) terminal.say(terminal.paint.yellow(`note: ${note}`));
@@ -141,6 +142,16 @@ function showConditions({ conditions, limits }: Proof, { print, paint }: Termina
   }
   if (same.length)
     print(paint.green(`As in the source: ${same.map((condition) => CONDITION_NAME[condition]).join(', ')}`));
+}
+
+/** Prints how many of the controls that scripts answered work without one, and which do not. */
+function showControls({ behaviours = [] }: Proof, { print, paint }: Terminal): void {
+  if (behaviours.length === 0) return;
+  const dead = behaviours.filter(({ state }) => state !== 'works');
+  const told = `Controls that scripts answered: ${behaviours.length - dead.length} of ${behaviours.length} work without a script`;
+  print(dead.length ? paint.bold(told) : paint.green(told));
+  for (const { name, kind, reason } of dead.slice(0, MOST_PRINTED))
+    print(`  ${name}: ${kind ?? 'not tried'}${reason === undefined ? '' : `, but ${reason}`}`);
 }
 
 /** So many controls that look different are printed of one comparison. */

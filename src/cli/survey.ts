@@ -94,6 +94,14 @@ function show(page: PageSurvey, terminal: Terminal): void {
   line('images', page.pictures.length ? `${page.pictures.length}, ${sizeInWords(bytes)}` : '');
   line('illustrations', page.artwork.count ? `${page.artwork.count}, of ${page.artwork.pieces} shapes` : '');
   line('forms', page.forms.map(({ name, fields }) => `${name || 'form'} (${fields.join(', ')})`).join('; '));
+  const { behaviours } = page;
+  const dead = behaviours.filter(({ means, reason }) => means === undefined && reason !== undefined);
+  line(
+    'controls',
+    behaviours.length
+      ? `${behaviours.length} that scripts answer${dead.length ? `; without a script these do nothing: ${used(dead.map(({ name }) => `“${name}”`))}` : ', all work without a script'}`
+      : '',
+  );
   if (page.findings.length === 0) print(paint.green('  no findings that need a decision'));
   showFindings(page, terminal);
 }

@@ -5,6 +5,7 @@ import { escapeText as text, escapeAttribute as attribute } from '../core/render
 import type { Band } from '../core/proof/pixels.js';
 import type { Difference } from '../core/proof/difference.js';
 import { conditionPart, conditionRules } from './condition-part.js';
+import { controlsPart } from './controls-part.js';
 import { CAPTION, crop, imageHeight, imageRules, SIDES, type ProofImages, type Shown, type Side } from './crops.js';
 import { grade } from './grade.js';
 import { PROOF_STYLE } from './proof-style.js';
@@ -29,6 +30,7 @@ export function proofPage(
       `<section id="figures" aria-label="Figures by section and width">${figureTable(proof)}</section>`,
       ...proof.widths.map((width) => widthPart(width, images.get(width.width))),
       conditionPart(proof, underConditions),
+      controlsPart(proof.behaviours),
       furtherPart(proof),
       SCRIPT,
     ].join('\n'),

@@ -1,5 +1,6 @@
 import { sizeInWords } from '../core/text/words.js';
 import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
+import { MEANS_NAME } from '../core/behaviours/report.js';
 import type { PageSurvey } from '../core/survey/summary.js';
 
 /** Rows of a table that are shown. */
@@ -76,6 +77,19 @@ export function surveyFacts(page: PageSurvey): string {
       ),
     ),
   ];
+  const controls = part(
+    'Controls that scripts answer',
+    table(
+      ['Control', 'What it does', 'Without a script'],
+      page.behaviours.map(({ name, kind, means, reason }) => [
+        text(name),
+        text(kind),
+        means === undefined
+          ? `<span class="fault">lost</span>${reason === undefined ? '' : `: ${text(reason)}`}`
+          : `by ${text(MEANS_NAME[means])}`,
+      ]),
+    ),
+  );
   const images = part(
     'Images',
     table(
@@ -91,7 +105,7 @@ export function surveyFacts(page: PageSurvey): string {
         ]),
     ),
   );
-  return `<div class="facts">${parts.join('')}</div><div class="two">${images || '<div></div>'}${weightMap(page)}</div>`;
+  return `<div class="facts">${parts.join('')}</div>${controls}<div class="two">${images || '<div></div>'}${weightMap(page)}</div>`;
 }
 
 function part(title: string, inside: string): string {

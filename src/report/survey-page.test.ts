@@ -33,6 +33,7 @@ const page = (more: Partial<PageSurvey> = {}): PageSurvey => ({
   screens: [screen(1000)],
   kinds: { text: 2 },
   outline: [],
+  behaviours: [],
   fonts: [{ family: 'Marshlight', weights: [400], there: false, instead: 'Arial' }],
   colours: [{ value: '#14243a', count: 2 }],
   textStyles: [],

@@ -18,7 +18,7 @@ export interface Behaviour {
   readonly kind?: BehaviourKind;
   readonly state: BehaviourState;
   /** How it works. */
-  readonly by?: Means;
+  readonly means?: Means;
   /** Why it does nothing. */
   readonly reason?: string;
 }
@@ -33,6 +33,17 @@ export interface HeardElement {
 
 /** What the ids of elements end with that hold the state of a control (`operated-controls`). */
 const HOLDERS = ['d', 'o', 'c', '-1'];
+
+/** The means as people call them. */
+export const MEANS_NAME: Readonly<Record<Means, string>> = {
+  dialog: 'a dialog',
+  details: 'details',
+  state: 'a popover that holds the state',
+  choice: 'radio buttons',
+  switch: 'a check box',
+  hover: 'hover and focus',
+  native: 'itself',
+};
 
 /** Attributes by which an element does something by itself (HTML, 6.12 and 4.10.6). */
 const NATIVE = ['popovertarget', 'commandfor', 'for'];
@@ -82,7 +93,7 @@ export function behavioursOf(
           ...about,
           kind: 'opens and closes',
           state: 'works',
-          ...(behaviour.means ? { by: behaviour.means } : {}),
+          ...(behaviour.means ? { means: behaviour.means } : {}),
         };
       if (!behaviour || behaviour.kind === 'changes nothing visible')
         return {
@@ -92,7 +103,7 @@ export function behavioursOf(
         };
       const { kind, means, reason } = behaviour;
       if (means !== undefined || !node || works(node, ids))
-        return { ...about, kind, state: 'works', ...(means ? { by: means } : {}) };
+        return { ...about, kind, state: 'works', ...(means ? { means } : {}) };
       return { ...about, kind, state: 'kept as it looked', ...(reason === undefined ? {} : { reason }) };
     });
 }

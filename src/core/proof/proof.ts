@@ -1,3 +1,4 @@
+import type { Behaviour } from '../behaviours/report.js';
 import type { MeasuredPage, MeasuredSection, MeasuredWord } from './measurement.js';
 import type { AccessibilityResult } from './accessibility.js';
 import type { Difference } from './difference.js';
@@ -57,6 +58,8 @@ export interface Proof {
   readonly sweep?: readonly SweepFault[];
   /** How it looks under conditions other than a width; only if it was looked at. */
   readonly conditions?: readonly ConditionProof[];
+  /** What has become of the controls that scripts of the source answered. */
+  readonly behaviours?: readonly Behaviour[];
   /** What keeps people out; only if it was looked for. */
   readonly barriers?: AccessibilityResult;
   /** What is over a limit, in words; empty if the page holds. */

@@ -1,3 +1,4 @@
+import type { PlannedBehaviour } from '../behaviours/behaviour.js';
 import type { SourceKind } from '../document/types.js';
 import type { AskedFont } from '../fonts/font-faces.js';
 import type { Box } from '../geometry/box.js';
@@ -138,6 +139,8 @@ export interface SurveyedPage {
   readonly fonts: readonly AskedFont[];
   readonly forms: readonly SurveyedForm[];
   readonly scripts: readonly SurveyedExtra[];
+  /** What controls do that scripts answer; missing where nobody tried. */
+  readonly behaviours?: readonly SurveyedBehaviour[];
   readonly embeds: readonly SurveyedExtra[];
   /** Resources on other servers. */
   readonly elsewhere: readonly SurveyedExtra[];
@@ -154,3 +157,6 @@ export interface SurveyedPage {
     readonly box: Box;
   }[];
 }
+
+/** A control that a script answers, and by which means it would go on doing what it does; or why it would not. */
+export type SurveyedBehaviour = Pick<PlannedBehaviour, 'name' | 'kind' | 'means' | 'reason'>;

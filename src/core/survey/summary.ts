@@ -3,7 +3,7 @@ import { readColour, writeColour } from '../css/colours.js';
 import { eachElement, largestShown } from './placed-elements.js';
 import type { Finding } from './finding.js';
 import { downGaps, tenths } from './gaps.js';
-import type { SurveyedKind, SurveyedPage } from './observations.js';
+import type { SurveyedBehaviour, SurveyedKind, SurveyedPage } from './observations.js';
 import { findingsOf } from './survey.js';
 import { tally, type Use } from './tally.js';
 import type { Box } from '../geometry/box.js';
@@ -51,6 +51,8 @@ export interface PageSurvey {
   }[];
   readonly forms: SurveyedPage['forms'];
   readonly scripts: number;
+  /** What controls do that scripts answer, and by which means they would go on doing it. */
+  readonly behaviours: readonly SurveyedBehaviour[];
   readonly embeds: number;
   readonly findings: readonly Finding[];
 }
@@ -106,6 +108,7 @@ export function surveyOf(page: SurveyedPage): PageSurvey {
     ),
     forms: page.forms,
     scripts: page.scripts.length,
+    behaviours: page.behaviours ?? [],
     embeds: page.embeds.length,
     findings: findingsOf(page),
   };

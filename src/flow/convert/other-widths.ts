@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { required } from '../../core/data/required.js';
 import { thresholdsOf } from '../../core/html/intervals.js';
+import type { OpenAt } from '../source/operate-controls.js';
 import { inside } from '../../browser/inpage-script.js';
 import type { CapturedNode } from '../../core/html/captured.js';
 import { dressedOtherwise, dressOf, samePlaces } from '../../core/html/width-groups.js';
@@ -10,9 +11,6 @@ export interface OpenWidth {
   readonly width: number;
   readonly page: Page;
 }
-
-/** Opens the page once more at a width; it is closed by the caller. */
-export type OpenAt = (width: number) => Promise<Page>;
 
 /** A page of which scripts make something else at narrower widths. */
 export interface OtherDress {

@@ -1,5 +1,6 @@
 import { withSchemaLine } from '../../project/schema-line.js';
 import { pageContentText, siteContentText, schemaFiles } from '../../project/edited-files.js';
+import { defined } from '../../core/data/defined.js';
 import { required } from '../../core/data/required.js';
 import type { DesignChoices } from '../../core/design/responsive/screens.js';
 import { existsSync, readFileSync } from 'node:fs';
@@ -138,11 +139,11 @@ export function writeProject(
     ...(common.values.size || common.lists.size || existsSync(siteFileOf(out))
       ? [[SITE_CONTENT, siteContentText(nest(common))] as const]
       : []),
-    ...pages.flatMap(({ document, references, operated }, at): ProjectFile[] => [
+    ...pages.flatMap(({ document, references, behaviours, operated }, at): ProjectFile[] => [
       [`content/${document.name}.yaml`, pageContentText(document.name, parted[at]?.own ?? {})],
       [`pages/${document.name}.json`, pageText(document)],
       ...referenceFiles(document.name, references, browserVersion),
-      ...controlFiles(document.name, operated),
+      ...controlFiles(document.name, { ...defined({ behaviours, operated }) }),
     ]),
     ...schemaFiles(pages.map(({ document }) => document)),
     [RENDERED_FILE, renderedText(texts)],

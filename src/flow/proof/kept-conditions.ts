@@ -56,7 +56,7 @@ export async function conditionsOf(
       widths: references.map(({ width }) => width),
       scheme: shownScheme(page.schemes),
       both: (page.schemes ?? 'both') === 'both',
-      controls: readControls(project, page.name),
+      controls: readControls(project, page.name).controls,
     });
     const value = found.map(({ proof, pictures: images }): KeptCondition =>
       differsToSee(proof) ? { proof, pictures: images } : { proof },

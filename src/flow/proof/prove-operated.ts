@@ -62,7 +62,7 @@ export async function proveOperated(
 
 async function started(browser: OpenBrowser, subject: ConditionSubject, width: number): Promise<Pair> {
   const pair = await openPair(browser, subject, width);
-  await inside(pair.source, 'startOperating');
+  await inside(pair.source, 'startOperating', true);
   return pair;
 }
 

@@ -15,7 +15,7 @@ import type { ProofImages } from '../../report/crops.js';
 import { runFurtherChecks } from './further-checks.js';
 import { proveAll, type Proved } from './prove-width.js';
 import { readAdjusted } from '../render/read-page.js';
-import type { Reference } from '../source/reference.js';
+import { readControls, type Reference } from '../source/reference.js';
 import { packageVersion } from '../../project/installation.js';
 import { referencesAt } from '../source/reopen.js';
 import type { ProveOptions, PlacedPage } from './proof-options.js';
@@ -75,7 +75,13 @@ export async function provePage(
   ]);
   const proved = references.map((reference, at) => before[at] ?? required(measured[anew.indexOf(reference)]));
   const kept = proved.flatMap((proved, at) => widthFiles(page.name, required(keys[at]), proved));
-  const figures = { limits, widths: proved.map(({ proof }) => proof), ...more?.further };
+  const { behaviours } = readControls(project, page.name);
+  const figures = {
+    limits,
+    widths: proved.map(({ proof }) => proof),
+    ...more?.further,
+    ...(behaviours.length ? { behaviours } : {}),
+  };
   const whole: Proof = { page: page.name, ...figures, over: overLimits(figures) };
   const others = references.flatMap(({ browser: own }) => (own !== undefined && own !== browser.version ? [own] : []));
   return {

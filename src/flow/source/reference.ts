@@ -4,6 +4,7 @@ import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
 import type { OpenBrowser } from '../../browser/launch.js';
 import type { OperatedControl } from '../../core/behaviours/operated-control.js';
+import type { Behaviour } from '../../core/behaviours/report.js';
 import type { DecisionOutcome } from '../../core/brief/brief.js';
 import { screenshot } from '../../browser/result-page.js';
 import { visit, type Visit } from '../../browser/visit.js';
@@ -102,15 +103,29 @@ export function readReference(project: string, page: string, width: number): Ref
   };
 }
 
-/** The file of the controls of a page that a proof operates; none if there are none. */
-export function controlFiles(page: string, controls: readonly OperatedControl[] = []): ProjectFile[] {
-  return controls.length ? [[`reference/${page}/${CONTROLS_FILE}`, `${JSON.stringify(controls, null, 1)}\n`]] : [];
+/** What is known of the controls of a page: what has become of them, and how to operate those that work. */
+export interface KnownControls {
+  readonly behaviours: readonly Behaviour[];
+  readonly controls: readonly OperatedControl[];
 }
 
-/** The controls of a page that a proof operates. */
-export function readControls(project: string, page: string): OperatedControl[] {
+/** The file of the controls of a page; none if it has none. */
+export function controlFiles(page: string, { behaviours = [], operated = [] }: Partial<PageControls>): ProjectFile[] {
+  if (behaviours.length + operated.length === 0) return [];
+  const known: KnownControls = { behaviours, controls: operated };
+  return [[`reference/${page}/${CONTROLS_FILE}`, `${JSON.stringify(known, null, 1)}\n`]];
+}
+
+interface PageControls {
+  readonly behaviours: readonly Behaviour[];
+  readonly operated: readonly OperatedControl[];
+}
+
+/** The controls of a page as its conversion found them. */
+export function readControls(project: string, page: string): KnownControls {
   const file = join(project, 'reference', page, CONTROLS_FILE);
-  return existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as OperatedControl[]) : [];
+  if (!existsSync(file)) return { behaviours: [], controls: [] };
+  return JSON.parse(readFileSync(file, 'utf8')) as KnownControls;
 }
 
 const CONTROLS_FILE = 'controls.json';

@@ -1,3 +1,6 @@
+import { visit } from '../../browser/visit.js';
+import { behavioursIn, type OpenAt } from '../source/operate-controls.js';
+import { defined } from '../../core/data/defined.js';
 import { required } from '../../core/data/required.js';
 import { existsSync } from 'node:fs';
 import { dirname } from 'node:path';
@@ -104,8 +107,15 @@ async function lookAtPage(
     const open = await Promise.all(widths.map((width) => openReference(browser, served.visit, width)));
     const page = await surveyWebPage(source.name, source.shown, open);
     const images = await Promise.all(open.map(({ picture: image }) => image));
+    const widest = required([...open].sort((a, b) => b.width - a.width)[0]);
+    const openAt: OpenAt = async (width) => (await visit(browser, served.visit, width)).page;
+    const behaviours = (await behavioursIn(widest.page, widths, openAt)).map(({ name, kind, means, reason }) => ({
+      name,
+      kind,
+      ...defined({ means, reason }),
+    }));
     await Promise.all(open.map((openReference) => openReference.page.close()));
-    return { page, pictures: images };
+    return { page: { ...page, behaviours }, pictures: images };
   } finally {
     await served.close();
   }

@@ -1,7 +1,7 @@
 import { changesSoFar } from './rest.js';
 
 /** A page counts as quiet once nothing has changed for so long, and is not waited for longer; ms. */
-const QUIET = 50;
+const QUIET = 30;
 const LONGEST = 1200;
 
 /** What opens when it is pointed at mostly waits whether the pointer stays; ms. */
@@ -42,7 +42,7 @@ export async function quiet(least = 0): Promise<void> {
   const start = performance.now();
   let [seen, since] = [changesSoFar(), start];
   while (performance.now() - start < LONGEST) {
-    await new Promise<void>((done) => setTimeout(done, 16));
+    await new Promise<void>((done) => setTimeout(done, 8));
     const now = changesSoFar();
     if (now !== seen) [seen, since] = [now, performance.now()];
     else if (performance.now() - since >= QUIET && performance.now() - start >= least) return;

@@ -20,8 +20,11 @@ export interface Rest {
 
 export let rest: Rest | undefined;
 
-/** Remembers the page as it is, and keeps it from being left. Once for each document. */
-export async function startOperating(): Promise<void> {
+/**
+ * Remembers the page as it is, and keeps it from being left. Once for each document.
+ * @param isFirst whether it has to be looked whether the page changes by itself
+ */
+export async function startOperating(isFirst: boolean): Promise<void> {
   stopTimers();
   const pathOf = new Map<Element, string>();
   visitElements(document.documentElement, 'html', (element, path) => {
@@ -53,7 +56,7 @@ export async function startOperating(): Promise<void> {
     });
   stayHere();
   /* What changes by itself says nothing of what is operated. */
-  await new Promise<void>((done) => setTimeout(done, RESTLESS));
+  await new Promise<void>((done) => setTimeout(done, isFirst ? RESTLESS : 0));
   for (const element of [...started.before.keys(), ...started.texts]) started.restless.add(element);
   keepAsRest();
 }
