@@ -67,7 +67,7 @@ describe('what scripts did works without them', () => {
   it('opens the menu on a narrow screen by mouse and by keyboard, and leaves it alone on a wide one', async () => {
     const narrow = await open(390);
     expect(await narrow.isVisible('text=Hire')).toBe(false);
-    await narrow.click('button:has-text("Menu")');
+    await narrow.click('nav :text-is("Menu")');
     expect(await narrow.isVisible('text=Hire')).toBe(true);
     await narrow.keyboard.press('Space');
     expect(await narrow.isVisible('text=Hire')).toBe(false);

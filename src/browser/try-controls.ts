@@ -1,14 +1,10 @@
 import type { Page } from 'playwright-core';
 import { shapeOf, standTogether } from '../core/behaviours/telling.js';
 import { isStill, partPath, type Candidate, type OperatedState, type TriedScreen } from '../core/behaviours/tried.js';
-import { inside } from './inpage-script.js';
+import { OperatedPage } from './operated-page.js';
 
 /** So many controls of a page are operated on a screen, in the order of the document. */
 export const MOST_TRIED = 60;
-/** So often a page is opened anew because nothing brought it back to rest. */
-const MOST_REOPENED = 10;
-/** So often something in a page is operated on a screen, back and forth. */
-const MOST_OPERATED = 400;
 /** Of controls that are alike, so many are looked at closer. */
 const MOST_CLOSER = 6;
 /** So many things in what was opened are tried to close it again. */
@@ -16,68 +12,6 @@ const MOST_CLOSERS = 4;
 
 /** What operating each control has shown on one screen; what cannot be seen there, or was not tried, is missing. */
 export type TriedOnScreen = ReadonlyMap<string, TriedScreen>;
-
-/** A source that is open to be operated: it is not the page that is captured. */
-class OperatedPage {
-  private reopened = 0;
-  private operated = 0;
-
-  private constructor(
-    private page: Page,
-    private readonly open: () => Promise<Page>,
-  ) {}
-
-  static async start(open: () => Promise<Page>): Promise<OperatedPage> {
-    return new OperatedPage(await started(open, true), open);
-  }
-
-  /** @param isFirst whether the page as it is now counts as at rest */
-  async operate({ path, by }: Candidate, isFirst = false): Promise<OperatedState | undefined> {
-    this.operated += 1;
-    if (this.operated > MOST_OPERATED) return undefined;
-    return (await inside(this.page, 'operate', path, by, isFirst)) ?? undefined;
-  }
-
-  async letGo(): Promise<OperatedState> {
-    return inside(this.page, 'letGo');
-  }
-
-  async pressBeside(): Promise<OperatedState> {
-    return inside(this.page, 'pressBeside');
-  }
-
-  async pressable(paths: readonly string[]): Promise<string[]> {
-    return inside(this.page, 'pressable', paths);
-  }
-
-  /** Opens the page anew. False if that was done too often. */
-  async reopen(): Promise<boolean> {
-    this.reopened += 1;
-    if (this.reopened > MOST_REOPENED) return false;
-    await this.page.close();
-    this.page = await started(this.open, false);
-    return true;
-  }
-
-  async close(): Promise<void> {
-    await this.page.close().catch(() => undefined);
-  }
-}
-
-async function started(open: () => Promise<Page>, isFirst: boolean): Promise<Page> {
-  const page = await open();
-  /* A page that goes elsewhere all the same stays where it is (RFC 9110, 15.3.5: no content, nothing to show). */
-  await page.route(
-    () => true,
-    async (route) => {
-      const request = route.request();
-      const leaves = request.isNavigationRequest() && request.frame() === page.mainFrame();
-      await (leaves ? route.fulfill({ status: 204 }) : route.continue()).catch(() => undefined);
-    },
-  );
-  await inside(page, 'startOperating', isFirst);
-  return page;
-}
 
 /**
  * Operates controls one after the other on one screen, each from the page at rest, and sees what comes of it.
@@ -127,7 +61,7 @@ async function operateAll(
     const first = await page.operate(candidate, true);
     if (!first) continue;
     const known = alike(tried, candidate).filter((each) => found.has(keyOf(each))).length;
-    const { isAtRest, state, ...screen } = await lookCloser(page, candidate, first, known < MOST_CLOSER);
+    const { isAtRest: isBack, state, ...screen } = await lookCloser(page, candidate, first, known < MOST_CLOSER);
     const inner = opener ? { opener: opener.path } : {};
     found.set(keyOf(candidate), { width, state, ...screen, ...inner });
     const others = alike(tried, candidate);
@@ -136,10 +70,14 @@ async function operateAll(
       continue;
     }
     const [next] = others.filter((each) => !found.has(keyOf(each)));
-    if (isAtRest && screen.goesBack && !screen.light && next && known === 0 && (await excludes(page, candidate, next)))
-      found.set(keyOf(candidate), { width, state, ...screen, ...inner, exclusive: true });
-    else if (isAtRest || (!screen.steps && (await goThrough(page, besides(tried, candidate, state), width, found))))
-      continue;
+    if (isBack && screen.goesBack && !screen.light && next && known === 0) {
+      const excluded = await excludes(page, candidate, next);
+      if (excluded) found.set(keyOf(candidate), { width, state, ...screen, ...inner, exclusive: true });
+      /* The second one is open now. */
+      if (!excluded || isAtRest(await page.operate(next)) || (await reopen())) continue;
+      return false;
+    }
+    if (isBack || (!screen.steps && (await goThrough(page, besides(tried, candidate, state), width, found)))) continue;
     if (isInTheWay(state) && !(await reopen())) return false;
   }
   return true;
