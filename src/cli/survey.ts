@@ -95,7 +95,9 @@ function show(page: PageSurvey, terminal: Terminal): void {
   line('illustrations', page.artwork.count ? `${page.artwork.count}, of ${page.artwork.pieces} shapes` : '');
   line('forms', page.forms.map(({ name, fields }) => `${name || 'form'} (${fields.join(', ')})`).join('; '));
   const { behaviours } = page;
-  const dead = behaviours.filter(({ means, reason }) => means === undefined && reason !== undefined);
+  const dead = behaviours.filter(
+    ({ means, reason, kind }) => means === undefined && reason !== undefined && kind !== 'steps',
+  );
   line(
     'controls',
     behaviours.length

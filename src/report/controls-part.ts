@@ -7,7 +7,7 @@ export function controlsPart(behaviours: readonly Behaviour[] = []): string {
   const dead = behaviours.filter(({ state }) => state !== 'works');
   const sorted = [...dead, ...behaviours.filter(({ state }) => state === 'works')];
   const rows = sorted.map(({ name, kind, state, means, reason }) => {
-    const how = state === 'works' ? (means === undefined ? '–' : `by ${MEANS_NAME[means]}`) : (reason ?? '–');
+    const how = state === 'works' ? howItWorks(kind, means) : (reason ?? '–');
     return `<tr><th scope="row">${text(name)}</th><td>${text(kind ?? 'not tried')}</td><td class="${state === 'works' ? 'good' : 'fair'}">${state}</td><td>${text(how)}</td></tr>`;
   });
   return `<section id="controls" aria-label="Controls"><h2>Controls that scripts answered</h2>
@@ -15,4 +15,9 @@ export function controlsPart(behaviours: readonly Behaviour[] = []): string {
 <div class="scroll" tabindex="0" role="region" aria-label="Controls"><table class="conditions">
 <thead><tr><th scope="col" class="name">Control</th><th scope="col">what it does</th><th scope="col">now</th><th scope="col">how, or why not</th></tr></thead>
 <tbody>${rows.join('\n')}</tbody></table></div></section>`;
+}
+
+function howItWorks(kind: Behaviour['kind'], means: Behaviour['means']): string {
+  if (means !== undefined) return `by ${MEANS_NAME[means]}`;
+  return kind === 'steps' ? 'by a row that snaps, and links to what is in it' : '–';
 }

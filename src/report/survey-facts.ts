@@ -1,6 +1,7 @@
 import { sizeInWords } from '../core/text/words.js';
 import { escapeAttribute as attribute, escapeText as text } from '../core/render/escape.js';
 import { MEANS_NAME } from '../core/behaviours/report.js';
+import type { SurveyedBehaviour } from '../core/survey/observations.js';
 import type { PageSurvey } from '../core/survey/summary.js';
 
 /** Rows of a table that are shown. */
@@ -81,13 +82,7 @@ export function surveyFacts(page: PageSurvey): string {
     'Controls that scripts answer',
     table(
       ['Control', 'What it does', 'Without a script'],
-      page.behaviours.map(({ name, kind, means, reason }) => [
-        text(name),
-        text(kind),
-        means === undefined
-          ? `<span class="fault">lost</span>${reason === undefined ? '' : `: ${text(reason)}`}`
-          : `by ${text(MEANS_NAME[means])}`,
-      ]),
+      page.behaviours.map((behaviour) => [text(behaviour.name), text(behaviour.kind), withoutScript(behaviour)]),
     ),
   );
   const images = part(
@@ -106,6 +101,14 @@ export function surveyFacts(page: PageSurvey): string {
     ),
   );
   return `<div class="facts">${parts.join('')}</div>${controls}<div class="two">${images || '<div></div>'}${weightMap(page)}</div>`;
+}
+
+/** What becomes of a control where no script runs. */
+function withoutScript({ kind, means, reason }: Omit<SurveyedBehaviour, 'name'>): string {
+  if (means !== undefined) return `by ${text(MEANS_NAME[means])}`;
+  if (kind === 'steps') return 'a row that snaps, if the slides are found';
+  if (kind === 'changes nothing visible') return '–';
+  return `<span class="fault">lost</span>${reason === undefined ? '' : `: ${text(reason)}`}`;
 }
 
 function part(title: string, inside: string): string {

@@ -100,7 +100,8 @@ async function pointAt(page: Page, at: number): Promise<void> {
 
 /** Brings both pages back to rest, if the control does that. */
 async function isBack(pair: Pair, control: OperatedControl, order: ReadonlyMap<string, number>): Promise<boolean> {
-  if (!control.goesBack || control.opener !== undefined) return false;
+  /* What opens a dialog does not close it. */
+  if (!control.goesBack || control.opener !== undefined || control.means === 'dialog') return false;
   await operateBoth(pair, control, order);
   const state = await inside(pair.source, 'letGo');
   return state.shown.length + state.hidden.length === 0;
