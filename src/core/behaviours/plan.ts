@@ -255,5 +255,5 @@ interface Group {
   readonly name: string;
 }
 
-const NOTHING = { kind: 'changes nothing visible' } as const;
+const NOTHING = { kind: 'changes nothing visible', reason: 'operating it showed nothing' } as const;
 const STEPS = { kind: 'steps', reason: 'each press shows something else' } as const;

@@ -95,17 +95,17 @@ export function behavioursOf(
           state: 'works',
           ...(behaviour.means ? { means: behaviour.means } : {}),
         };
-      if (!behaviour || behaviour.kind === 'changes nothing visible')
-        return {
-          ...about,
-          ...(behaviour ? { kind: behaviour.kind } : {}),
-          state: behaviour || (node && works(node, ids)) ? 'works' : 'kept as it looked',
-        };
+      if (node && works(node, ids)) return { ...about, ...known(behaviour), state: 'works' };
+      if (!behaviour) return { ...about, state: 'kept as it looked', reason: 'it was not tried' };
       const { kind, means, reason } = behaviour;
-      if (means !== undefined || !node || works(node, ids))
-        return { ...about, kind, state: 'works', ...(means ? { means } : {}) };
+      if (means !== undefined || !node) return { ...about, ...known(behaviour), state: 'works' };
       return { ...about, kind, state: 'kept as it looked', ...(reason === undefined ? {} : { reason }) };
     });
+}
+
+function known(behaviour: PageBehaviour | undefined): Pick<Behaviour, 'kind' | 'means'> {
+  if (!behaviour) return {};
+  return { kind: behaviour.kind, ...(behaviour.means ? { means: behaviour.means } : {}) };
 }
 
 function holdsAny(node: ElementNode, tried: ReadonlyMap<string, unknown>): boolean {
@@ -126,7 +126,8 @@ const MOST_NAMED = 4;
 
 /** What a person should know of controls that do nothing any more; undefined if all work. */
 export function noteOfBehaviours(behaviours: readonly Behaviour[]): string | undefined {
-  const dead = behaviours.filter(({ state }) => state !== 'works');
+  /* Where nothing could be seen, nothing that a visitor sees is known to be lost. */
+  const dead = behaviours.filter(({ state, kind }) => state !== 'works' && kind !== 'changes nothing visible');
   if (dead.length === 0) return undefined;
   const names = [...new Set(dead.map(({ name }) => `“${name}”`))];
   const named = names.slice(0, MOST_NAMED).join(', ');

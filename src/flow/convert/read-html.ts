@@ -75,15 +75,17 @@ export async function readHtml(
 ): Promise<ReadHtml> {
   const first = await inside(page, 'snapshot');
   const heard = await heardControls(page);
-  const heardAt = heard.controls.map(({ element, events }) => ({ path: first.nodes[element]?.path ?? '', events }));
-  const operating = inside(page, 'listCandidates', heard.controls, heard.whole).then(
-    async (candidates) => others?.operate(candidates) ?? [],
-  );
+  const candidates = await inside(page, 'listCandidates', heard.controls, heard.whole);
+  const operating = others?.operate(candidates) ?? Promise.resolve([]);
   operating.catch(() => undefined);
   const dress = async ({ nodes: read }: CapturedPage): Promise<OtherDress[]> =>
     others ? otherDresses({ page, width: others.width }, read, others.pages, others.openAt) : [];
   const atFirst = await dress(first);
   const tried = await operating;
+  const heardAt = heard.controls.map(({ element, events }) => ({ path: first.nodes[element]?.path ?? '', events }));
+  /* What could not be reached, or was one too many, is to be said too. */
+  const known = new Set([...heardAt, ...tried].map(({ path }) => path));
+  const untried = [...new Set(candidates.map(({ path }) => path))].filter((path) => !known.has(path));
   const pages = [page, ...(others?.pages.map((other) => other.page) ?? [])];
   const placed = await withParts(pages, tried);
   const snapshot = placed ? await inside(page, 'snapshot') : first;
@@ -154,7 +156,7 @@ export async function readHtml(
     ...built,
     document,
     controls,
-    heard: heardAt.map(({ path, events }) => {
+    heard: [...heardAt, ...untried.map((path) => ({ path, events: [] }))].map(({ path, events }) => {
       const now = placed?.moved.get(path) ?? path;
       return { id: idOf(now), name: calledBy(nodes[tree.at(now) ?? -1]), events };
     }),

@@ -2,13 +2,20 @@ import type { Declarations } from '../../document/types.js';
 
 const SIDES = ['top', 'right', 'bottom', 'left'];
 
+const onSides = (nameOf: (side: string) => string, value: string): Declarations =>
+  Object.fromEntries(SIDES.map((side) => [nameOf(side), value]));
+
+const NO_FRAME: Declarations = {
+  ...onSides((side) => `margin-${side}`, '0px'),
+  ...onSides((side) => `padding-${side}`, '0px'),
+  ...onSides((side) => `border-${side}-style`, 'none'),
+  ...onSides((side) => `border-${side}-width`, '0px'),
+};
+
 /** A button that looks like the text around it: what a browser gives buttons by itself is taken back (HTML, 15.5.2). */
 const BARE: Declarations = {
   'box-sizing': 'content-box',
-  ...Object.fromEntries(SIDES.map((side) => [`margin-${side}`, '0px'])),
-  ...Object.fromEntries(SIDES.map((side) => [`padding-${side}`, '0px'])),
-  ...Object.fromEntries(SIDES.map((side) => [`border-${side}-style`, 'none'])),
-  ...Object.fromEntries(SIDES.map((side) => [`border-${side}-width`, '0px'])),
+  ...NO_FRAME,
   'background-color': 'transparent',
   color: 'inherit',
   'font-family': 'inherit',
@@ -26,15 +33,12 @@ const BARE: Declarations = {
 export const PLAIN_DIALOG: Declarations = {
   display: 'none',
   position: 'static',
-  ...Object.fromEntries(SIDES.map((side) => [side, 'auto'])),
+  ...onSides((side) => side, 'auto'),
   width: 'auto',
   height: 'auto',
   'max-width': 'none',
   'max-height': 'none',
-  ...Object.fromEntries(SIDES.map((side) => [`margin-${side}`, '0px'])),
-  ...Object.fromEntries(SIDES.map((side) => [`padding-${side}`, '0px'])),
-  ...Object.fromEntries(SIDES.map((side) => [`border-${side}-style`, 'none'])),
-  ...Object.fromEntries(SIDES.map((side) => [`border-${side}-width`, '0px'])),
+  ...NO_FRAME,
   'background-color': 'transparent',
   color: 'inherit',
   'overflow-x': 'visible',
@@ -59,13 +63,7 @@ export function buttonFor(element: string, isLink: boolean, isBlock: boolean, ow
 export const NOTHING_SEEN: Declarations = {
   width: '0px',
   height: '0px',
-  'border-top-style': 'none',
-  'border-right-style': 'none',
-  'border-bottom-style': 'none',
-  'border-left-style': 'none',
-  'padding-top': '0px',
-  'padding-right': '0px',
-  'padding-bottom': '0px',
-  'padding-left': '0px',
+  ...onSides((side) => `padding-${side}`, '0px'),
+  ...onSides((side) => `border-${side}-style`, 'none'),
   'pointer-events': 'none',
 };
