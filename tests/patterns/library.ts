@@ -137,9 +137,9 @@ export const BY_LIBRARIES: readonly Pattern[] = [
   ),
   widgets(
     'menu of widgets',
-    '<ul id="m" style="width:160px"><li><div>Nights</div><ul><li><div>Friday</div></li><li><div>Saturday</div></li></ul></li><li><div>Charts</div></li></ul>',
+    '<ul id="m" style="width:160px"><li><div>Evenings</div><ul><li><div>Friday</div></li><li><div>Saturday</div></li></ul></li><li><div>Charts</div></li></ul>',
     `$('#m').menu();`,
-    [{ hides: ['Saturday'] }, { point: 'Nights', shows: ['Saturday'] }],
+    [{ hides: ['Saturday'] }, { point: 'Evenings', shows: ['Saturday'] }],
   ),
 ];
 export const fileOf = (name: string): string => LIBRARY_FILES.find((file) => basename(file) === name) ?? name;

@@ -87,7 +87,9 @@ export function behavioursOf(
       const about = { id, name: (node && firstWords(spokenName(node))) || name || node?.element || id, events };
       const behaviour = tried.get(id) ?? closers.get(id);
       if (!node && !HOLDERS.some((mark) => nodes.has(id + mark)))
-        return { ...about, state: before.has(id) ? 'kept as it looked' : 'lost' };
+        return before.has(id)
+          ? { ...about, state: 'kept as it looked', reason: behaviour?.reason ?? 'it was not tried' }
+          : { ...about, state: 'lost', reason: 'it is not in the result' };
       if (behaviour && closers.has(id) && !tried.has(id))
         return {
           ...about,
