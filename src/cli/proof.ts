@@ -151,7 +151,7 @@ function showControls({ behaviours = [] }: Proof, { print, paint }: Terminal): v
   const told = `Controls that scripts answered: ${behaviours.length - dead.length} of ${behaviours.length} work without a script`;
   print(dead.length ? paint.bold(told) : paint.green(told));
   for (const { name, kind, reason } of dead.slice(0, MOST_PRINTED))
-    print(`  ${name}: ${kind ?? 'not tried'}${reason === undefined ? '' : `, but ${reason}`}`);
+    print(`  ${name}: ${[kind, reason].filter(Boolean).join(', but ')}`);
 }
 
 /** So many controls that look different are printed of one comparison. */
