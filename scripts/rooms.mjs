@@ -101,6 +101,10 @@ const ROOMS = {
   ],
   'browser/inpage/tree': ['walking and numbering the tree of a page; waiting for it to settle', ['core']],
   'browser/inpage/drawing': ['reading the drawing in a page', ['core', 'browser/inpage/tree']],
+  'browser/inpage/plain': [
+    'bringing the drawing in a page to plain SVG, whatever program wrote it',
+    ['core', 'browser/inpage/tree', 'browser/inpage/drawing'],
+  ],
   'browser/inpage/measure': ['where words, images and elements stand', ['core', 'browser/inpage/tree']],
   'browser/inpage/capture': [
     'elements, style sheets, fonts and controls of a page as plain data',

@@ -114,9 +114,12 @@ export async function openArtboard(
 ): Promise<OpenedArtboard> {
   const reached = await inside(page, 'decideDrawing', decided(brief, 'leave-out', 'merge', 'font'));
   const states = await inside(page, 'takeStates');
+  await inside(page, 'nameFonts');
   const chosen = chooseFaces(await usedFonts(page), given);
   if (chosen.length) await inside(page, 'addFaces', renderFaces(chosen));
   await inside(page, 'settle', SETTLE_LIMIT, false);
+  const picture = await screenshot(page, await inside(page, 'drawingHeight'));
+  const left = await inside(page, 'makePlain');
   const artboard = await inside(page, 'captureDrawing');
   if (artboard.items.length === 0)
     throw new TavrikError(
@@ -124,9 +127,7 @@ export async function openArtboard(
       file,
       'Check that its layers are visible and lie on the artboard.',
     );
-  const image = screenshot(page, artboard.height);
-  image.catch(() => undefined);
-  const notes = missingFonts(await shownFonts(page));
+  const notes = [...missingFonts(await shownFonts(page)), ...left];
   const { faces } = await inside(page, 'collectSheets');
   const fonts = faces.map(({ family, descriptors }): FontFace => ({ family, descriptors }));
   return {
@@ -136,6 +137,6 @@ export async function openArtboard(
     notes,
     reached,
     states,
-    reference: { width: artboard.width, page, picture: image, notes: [] },
+    reference: { width: artboard.width, page, picture: Promise.resolve(picture), notes: [] },
   };
 }

@@ -1,5 +1,6 @@
 import { required } from '../../../core/data/required.js';
 import { defined } from '../../../core/data/defined.js';
+import { joinLetters } from '../../../core/drawing/join-letters.js';
 import { clustersOf } from '../../../core/drawing/clusters.js';
 import { around } from '../../../core/geometry/box.js';
 import type { DrawnVector, DrawnArtboard, DrawnBox, DrawnItem, DrawnImage } from '../../../core/drawing/drawing.js';
@@ -67,7 +68,7 @@ export async function captureDrawing(): Promise<DrawnArtboard> {
     width: Math.round(width),
     height: Math.round(height),
     title: svg.querySelector(':scope > title')?.textContent ?? '',
-    items: await embedImages(reader.finish()),
+    items: await embedImages(joinLetters(reader.finish()).map((item, order) => ({ ...item, order }))),
     notes: [...new Set(reader.notes)],
   };
 }

@@ -1,4 +1,6 @@
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
+import { contoursOf } from '../../../core/drawing/contours.js';
+import { radiusText, roundBoxOf } from '../../../core/drawing/plain-shape.js';
 import { pageBox } from './geometry.js';
 
 /** Corner radius of clips, for pictures that are clipped round. */
@@ -6,8 +8,20 @@ export const roundClip = new WeakMap<DrawnBox, string>();
 
 export function radiusOf(shape: Element, box: DrawnBox): string | undefined {
   if (shape.localName === 'circle' || shape.localName === 'ellipse') return '50%';
+  if (shape.localName === 'path') return radiusOfPath(shape, box);
   const radius = Number(shape.getAttribute('rx') ?? shape.getAttribute('ry') ?? 0);
   return shape.localName === 'rect' && radius > 0 ? `${Math.min(radius, box[2] / 2, box[3] / 2)}px` : undefined;
+}
+
+/** The corners of a path that goes around `box` on the page. */
+function radiusOfPath(shape: Element, box: DrawnBox): string | undefined {
+  const data = shape.getAttribute('d') ?? '';
+  const [own] = contoursOf(data);
+  const whole = own && roundBoxOf(own);
+  if (!whole) return undefined;
+  const [round] = contoursOf(data, [box[2] / whole.box[2], 0, 0, box[3] / whole.box[3], 0, 0]);
+  const drawn = round && roundBoxOf(round);
+  return (drawn && radiusText(drawn)) || undefined;
 }
 
 /** Where a shape inside a clip path or mask would lie on the page for an element that refers to it. */

@@ -1,26 +1,33 @@
-import type { DrawnVector, DrawnItem } from '../../../core/drawing/drawing.js';
+import type { DrawnItem } from '../../../core/drawing/drawing.js';
 
 /** Most bytes of a picture that is put into a drawing. */
 const LARGEST = 8 * 1024 * 1024;
 
-/** Artwork becomes a file of its own, and such a file loads nothing: pictures in it are put inside as data. */
-export async function embedImages(items: readonly DrawnItem[]): Promise<DrawnItem[]> {
+/** How the data of a picture is had by its address; undefined if it cannot be. */
+export type ReadData = (address: string) => Promise<string | undefined>;
+
+/** Reads each picture once. */
+export function dataReader(): ReadData {
   const known = new Map<string, Promise<string | undefined>>();
-  const dataOf = (address: string): Promise<string | undefined> => {
+  return (address) => {
     const before = known.get(address) ?? readData(address);
     known.set(address, before);
     return before;
   };
+}
+
+/** Artwork becomes a file of its own, and such a file loads nothing: pictures in it are put inside as data. */
+export async function embedImages(items: readonly DrawnItem[]): Promise<DrawnItem[]> {
+  const dataOf = dataReader();
   return Promise.all(
-    items.map(async (item) => (item.type === 'art' && item.markup.includes('<image') ? embedded(item, dataOf) : item)),
+    items.map(async (item) => (item.type === 'art' ? { ...item, markup: await embedded(item.markup, dataOf) } : item)),
   );
 }
 
-async function embedded(
-  art: DrawnVector,
-  dataOf: (address: string) => Promise<string | undefined>,
-): Promise<DrawnVector> {
-  const drawing = new DOMParser().parseFromString(art.markup, 'image/svg+xml');
+/** A drawing with its pictures inside; those that cannot be had are left out. */
+export async function embedded(markup: string, dataOf: ReadData): Promise<string> {
+  if (!markup.includes('<image')) return markup;
+  const drawing = new DOMParser().parseFromString(markup, 'image/svg+xml');
   for (const image of drawing.querySelectorAll('image')) {
     const address = image.getAttribute('href') ?? image.getAttribute('xlink:href') ?? '';
     const data = address.startsWith('data:') ? address : await dataOf(address);
@@ -28,7 +35,7 @@ async function embedded(
     if (data) image.setAttribute('href', data);
     else image.remove();
   }
-  return { ...art, markup: new XMLSerializer().serializeToString(drawing) };
+  return new XMLSerializer().serializeToString(drawing);
 }
 
 async function readData(address: string): Promise<string | undefined> {

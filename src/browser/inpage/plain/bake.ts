@@ -1,0 +1,53 @@
+import { embedded, dataReader } from '../drawing/embed-images.js';
+import { paintedBox, wholePixels } from '../drawing/geometry.js';
+import { standAlone } from '../drawing/markup.js';
+import type { DrawnBox } from '../../../core/drawing/drawing.js';
+
+/** Pictures are made for screens of this density. */
+const DENSITY = 2;
+/** Longest side of a picture that is made, px. */
+const LONGEST = 4096;
+
+/** What an element paints, as a picture of its own. */
+export interface Baked {
+  readonly canvas: OffscreenCanvas;
+  readonly box: DrawnBox;
+}
+
+/**
+ * Draws an element by itself, with all that clips, masks, fades and filters it; undefined if the browser cannot.
+ * @param box what to show of it, px of the page; else all that it may paint
+ */
+export async function bake(element: SVGGraphicsElement, density = DENSITY, box?: DrawnBox): Promise<Baked | undefined> {
+  const shown = box ?? wholePixels(paintedBox(element));
+  const [, , width, height] = shown;
+  if (!(width >= 1 && height >= 1)) return undefined;
+  const scale = Math.min(density, LONGEST / Math.max(width, height));
+  const markup = await embedded(standAlone([element], shown, ''), dataReader());
+  const image = new Image();
+  image.width = Math.max(1, Math.round(width * scale));
+  image.height = Math.max(1, Math.round(height * scale));
+  const sized = markup.replace(/^<svg/, `<svg width="${image.width}" height="${image.height}"`);
+  image.src = URL.createObjectURL(new Blob([sized], { type: 'image/svg+xml' }));
+  try {
+    await image.decode();
+    const canvas = new OffscreenCanvas(image.width, image.height);
+    canvas.getContext('2d', { willReadFrequently: true })?.drawImage(image, 0, 0, image.width, image.height);
+    return { canvas, box: shown };
+  } catch {
+    return undefined;
+  } finally {
+    URL.revokeObjectURL(image.src);
+  }
+}
+
+/** A picture as the address of its data. */
+export async function addressOf(canvas: OffscreenCanvas): Promise<string> {
+  const blob = await canvas.convertToBlob({ type: 'image/png' });
+  return new Promise((done, failed) => {
+    const reader = new FileReader();
+    reader.onload = () => done(String(reader.result));
+    reader.onerror = () => failed(new Error('The picture cannot be read.'));
+    reader.readAsDataURL(blob);
+  });
+}
