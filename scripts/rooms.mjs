@@ -21,6 +21,7 @@ const ROOMS = {
   'core/html': ['from a captured HTML page to a page document: selectors, cascade, custom properties, intervals', []],
   'core/behaviours': ['what controls of a page do, and by which means of HTML they go on doing it', ['core/html']],
   'core/drawing': ['the neutral drawing of an artboard, and groups of shapes that belong together', []],
+  'core/lettering': ['outlined letters known again by the shapes of fonts, and put into lines', ['core/drawing']],
   'core/fonts': ['which font files a source asks for, and which are missing', []],
   'core/design/model': ['paragraphs, pieces and parts of a design, with their numbers', ['core/drawing']],
   'core/design/text': ['words to lines, lines to paragraphs, list markers', ['core/drawing', 'core/design/model']],

@@ -10,13 +10,38 @@ const FALLBACKS = [
   { module: '@expo-google-fonts/cousine', family: 'Cousine', stands: ['monospace', 'Courier New', 'Courier'] },
 ];
 
-/** Where fontconfig looks for fonts by itself. */
-const SYSTEM_FOLDERS = [
-  '/usr/share/fonts',
-  '/usr/local/share/fonts',
-  join(homedir(), '.fonts'),
-  join(homedir(), '.local/share/fonts'),
-];
+/** Where systems keep their fonts; on Linux, where fontconfig looks by itself. */
+const SYSTEM_FOLDERS: Readonly<Partial<Record<NodeJS.Platform, readonly string[]>>> = {
+  linux: [
+    '/usr/share/fonts',
+    '/usr/local/share/fonts',
+    join(homedir(), '.fonts'),
+    join(homedir(), '.local/share/fonts'),
+  ],
+  darwin: ['/System/Library/Fonts', '/Library/Fonts', join(homedir(), 'Library/Fonts')],
+  win32: [
+    join(process.env['WINDIR'] ?? 'C:\\Windows', 'Fonts'),
+    join(process.env['LOCALAPPDATA'] ?? '', 'Microsoft\\Windows\\Fonts'),
+  ],
+};
+
+/** Folders with the fonts of this system, for letters to be known by. */
+export function systemFontFolders(): readonly string[] {
+  return SYSTEM_FOLDERS[process.platform] ?? [];
+}
+
+/** Folders with the fallback fonts that come along. */
+export function fallbackFontFolders(): readonly string[] {
+  return FALLBACKS.flatMap(({ module }) => folderOf(module) ?? []);
+}
+
+function folderOf(module: string): string | undefined {
+  try {
+    return dirname(require.resolve(`${module}/package.json`));
+  } catch {
+    return undefined;
+  }
+}
 
 /**
  * Makes sure that there is a font to measure text with. A system that has fonts is left as it is, so that text looks
@@ -24,13 +49,10 @@ const SYSTEM_FOLDERS = [
  * @returns the path of that file; undefined where none is needed
  */
 export function fontConfiguration(): string | undefined {
-  if (process.platform !== 'linux' || SYSTEM_FOLDERS.some(hasFonts)) return undefined;
+  if (process.platform !== 'linux' || systemFontFolders().some(hasFonts)) return undefined;
   const found = FALLBACKS.flatMap((fallback) => {
-    try {
-      return [{ ...fallback, folder: dirname(require.resolve(`${fallback.module}/package.json`)) }];
-    } catch {
-      return [];
-    }
+    const folder = folderOf(fallback.module);
+    return folder ? [{ ...fallback, folder }] : [];
   });
   const aliases = found.flatMap(({ family, stands }) =>
     stands.map((name) => `  <alias><family>${name}</family><default><family>${family}</family></default></alias>\n`),

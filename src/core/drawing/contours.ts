@@ -16,48 +16,50 @@ export interface Contour {
 /** Points that stand for a curve. */
 const STEPS = 8;
 
+/** A step of a path: where to, straight or by control points; `Z` back to where it began. */
+export type Segment = readonly [kind: 'M' | 'L' | 'Q' | 'C' | 'Z', ...numbers: number[]];
+
 /**
  * The lines of a path (SVG 2, section 9.3) as points; arcs and curves are followed in steps.
  * @param data what is written in `d`; what cannot be read ends it, as in a browser
  */
-export function contoursOf(data: string, matrix: Matrix = [1, 0, 0, 1, 0, 0]): Contour[] {
-  const place = ([x, y]: Point): Point => [
-    matrix[0] * x + matrix[2] * y + matrix[4],
-    matrix[1] * x + matrix[3] * y + matrix[5],
-  ];
-  const found: { points: Point[]; curved: boolean }[] = [];
-  let at: Point = [0, 0];
-  let start: Point = [0, 0];
-  const go = (to: Point): void => {
-    if (found.length === 0) found.push({ points: [place(at)], curved: false });
-    required(found.at(-1)).points.push(place(to));
-    at = to;
-  };
+export function contoursOf(data: string, matrix?: Matrix): Contour[] {
+  const segments: Segment[] = [];
   svgpath(data)
     .abs()
     .unarc()
     .unshort()
-    .iterate((segment) => {
-      const [kind, ...n] = segment as [string, ...number[]];
-      const end: Point = [n.at(-2) ?? 0, n.at(-1) ?? 0];
-      if (kind === 'M') {
-        at = start = end;
-        found.push({ points: [place(at)], curved: false });
-      } else if (kind === 'L') go(end);
-      else if (kind === 'H') go([required(n[0]), at[1]]);
-      else if (kind === 'V') go([at[0], required(n[0])]);
-      else if (kind === 'Z') {
-        if (at[0] !== start[0] || at[1] !== start[1]) go(start);
-        found.push({ points: [place(start)], curved: false });
-        at = start;
-      } else {
-        const from = at;
-        const controls = kind === 'Q' ? raised(from, n) : n;
-        for (let step = 1; step <= STEPS; step += 1) go(onCurve(from, controls, step / STEPS));
-        at = end;
-        required(found.at(-1)).curved = true;
-      }
+    .iterate(([kind, ...n], _, x, y) => {
+      if (kind === 'H') segments.push(['L', required(n[0]), y]);
+      else if (kind === 'V') segments.push(['L', x, required(n[0])]);
+      else segments.push([kind as 'M', ...n]);
     });
+  return contoursFrom(segments, matrix);
+}
+
+/** The same, of steps that are known. Numbers are absolute. */
+export function contoursFrom(segments: Iterable<Segment>, [a, b, c, d, e, f]: Matrix = [1, 0, 0, 1, 0, 0]): Contour[] {
+  const place = ([x, y]: Point): Point => [a * x + c * y + e, b * x + d * y + f];
+  const found: { points: Point[]; curved: boolean }[] = [];
+  let at: Point = [0, 0];
+  let start: Point = [0, 0];
+  const begin = (point: Point): void => {
+    at = start = point;
+    found.push({ points: [place(point)], curved: false });
+  };
+  for (const [kind, ...n] of segments) {
+    const end: Point = kind === 'Z' ? start : [n.at(-2) ?? 0, n.at(-1) ?? 0];
+    if (kind === 'M' || found.length === 0) begin(kind === 'M' ? end : at);
+    const line = required(found.at(-1));
+    if (kind === 'L' || (kind === 'Z' && (at[0] !== start[0] || at[1] !== start[1]))) line.points.push(place(end));
+    else if (kind === 'Q' || kind === 'C') {
+      const controls = kind === 'Q' ? raised(at, n) : n;
+      for (let step = 1; step <= STEPS; step += 1) line.points.push(place(onCurve(at, controls, step / STEPS)));
+      line.curved = true;
+    }
+    if (kind === 'Z') begin(start);
+    else at = end;
+  }
   return found.filter(({ points }) => points.length > 1);
 }
 

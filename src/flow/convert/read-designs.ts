@@ -8,12 +8,11 @@ import type { Brief, DecisionOutcome } from '../../core/brief/brief.js';
 import { pagesBy } from '../../core/source/artboards.js';
 import type { BuiltDesign } from '../../core/design/emit/build-design.js';
 import type { DrawnState } from '../../core/passes/states/drawn-states.js';
-import type { FontFile } from '../../core/fonts/font-faces.js';
 import { allWidths } from '../../core/design/responsive/screens.js';
 import type { Breakpoint } from '../../core/document/types.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { FontFolder } from '../../project/fonts.js';
-import { serveFonts } from '../source/serve-fonts.js';
+import { FontsAtHand } from '../source/fonts-at-hand.js';
 import { fitDesign } from './fit-design.js';
 import type { SurveyedPage } from '../../core/survey/observations.js';
 import { surveyDesign } from '../survey/survey-source.js';
@@ -68,7 +67,7 @@ export async function readDesigns(
     const chosen = choosePages(placed, given);
     const used = new Set(chosen.flatMap(({ boards: artboards }) => artboards));
     await Promise.all(placed.filter((placedArtboard) => !used.has(placedArtboard)).map(({ page }) => page.close()));
-    const fonts = serveFonts(served, given.fonts);
+    const fonts = new FontsAtHand(served, given.fonts);
     const pages: ReadDesign[] = [];
     for (const chosenPage of chosen) {
       progress(`${chosen.length > 1 ? `${chosenPage.name}: ` : ''}Finding sections, rows and columns`);
@@ -92,7 +91,7 @@ async function readPage(
   served: Served,
   { name, boards: artboards }: ChosenPage,
   { choices, fonts: folder, brief, look }: DesignOptions,
-  fonts: readonly FontFile[],
+  fonts: FontsAtHand,
 ): Promise<ReadDesign> {
   const opened = await Promise.all(artboards.map((artboard) => openArtboard(artboard, fonts, brief)));
   opened.sort((a, b) => b.board.width - a.board.width);

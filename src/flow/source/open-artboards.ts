@@ -10,10 +10,12 @@ import { decided, EMPTY_BRIEF, type Brief, type DecisionOutcome } from '../../co
 import type { NamedArtboard } from '../../core/source/artboards.js';
 import type { DrawnArtboard } from '../../core/drawing/drawing.js';
 import type { DrawnState } from '../../core/passes/states/drawn-states.js';
-import { chooseFaces, missingFonts, type FontFile } from '../../core/fonts/font-faces.js';
+import { chooseFaces, missingFonts } from '../../core/fonts/font-faces.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { FontFace } from '../../core/document/types.js';
 import { renderFaces } from '../../core/render/css.js';
+import type { FontsAtHand } from './fonts-at-hand.js';
+import { readLetters } from './read-letters.js';
 import { readDrawing } from './source-formats.js';
 import type { OpenReference } from './reference.js';
 
@@ -106,20 +108,18 @@ async function place(
   throw new TavrikError(`This SVG cannot be read (${placed.detail}).`, file, 'Export it again, or fix it.');
 }
 
-/** Reads a placed artboard as the browser draws it. @param given font files at hand @throws TavrikError if it shows nothing */
+/** Reads a placed artboard as the browser draws it. @throws TavrikError if it shows nothing */
 export async function openArtboard(
   { file, page }: PlacedArtboard,
-  given: readonly FontFile[],
+  fonts: FontsAtHand,
   brief: Brief = EMPTY_BRIEF,
 ): Promise<OpenedArtboard> {
   const reached = await inside(page, 'decideDrawing', decided(brief, 'leave-out', 'merge', 'font'));
   const states = await inside(page, 'takeStates');
   await inside(page, 'nameFonts');
-  const chosen = chooseFaces(await usedFonts(page), given);
-  if (chosen.length) await inside(page, 'addFaces', renderFaces(chosen));
-  await inside(page, 'settle', SETTLE_LIMIT, false);
+  await bringFonts(page, fonts);
   const picture = await screenshot(page, await inside(page, 'drawingHeight'));
-  const left = await inside(page, 'makePlain');
+  const told = await makePlain(page, fonts);
   const artboard = await inside(page, 'captureDrawing');
   if (artboard.items.length === 0)
     throw new TavrikError(
@@ -127,16 +127,31 @@ export async function openArtboard(
       file,
       'Check that its layers are visible and lie on the artboard.',
     );
-  const notes = [...missingFonts(await shownFonts(page)), ...left];
+  const notes = [...missingFonts(await shownFonts(page)), ...told];
   const { faces } = await inside(page, 'collectSheets');
-  const fonts = faces.map(({ family, descriptors }): FontFace => ({ family, descriptors }));
+  const brought = faces.map(({ family, descriptors }): FontFace => ({ family, descriptors }));
   return {
     file,
     board: artboard,
-    fonts,
+    fonts: brought,
     notes,
     reached,
     states,
     reference: { width: artboard.width, page, picture: Promise.resolve(picture), notes: [] },
   };
+}
+
+/** Lets the drawing in a page have the fonts that it asks for. */
+async function bringFonts(page: Page, { files }: FontsAtHand): Promise<void> {
+  const chosen = chooseFaces(await usedFonts(page), files);
+  if (chosen.length) await inside(page, 'addFaces', renderFaces(chosen));
+  await inside(page, 'settle', SETTLE_LIMIT, false);
+}
+
+/** Brings the drawing in a page to plain SVG, outlined text to text. @returns what to say of it, in words */
+async function makePlain(page: Page, fonts: FontsAtHand): Promise<string[]> {
+  await inside(page, 'unfoldDrawing');
+  const read = await readLetters(page, fonts);
+  if (read.length) await bringFonts(page, fonts);
+  return [...read, ...(await inside(page, 'settleDrawing'))];
 }

@@ -16,7 +16,7 @@ import { checkReportFolder, replaceReport } from '../../project/report-folder.js
 import { readFontFolder } from '../../project/fonts.js';
 import type { Reading } from '../../core/source/reading.js';
 import { surveyPage } from '../../report/survey-page.js';
-import { serveFonts } from '../source/serve-fonts.js';
+import { FontsAtHand } from '../source/fonts-at-hand.js';
 import { openArtboard, placeArtboards } from '../source/open-artboards.js';
 import { openReference } from '../source/reference.js';
 import type { Progress } from '../progress.js';
@@ -131,7 +131,7 @@ async function lookAtArtboards(
   try {
     progress(`Looking at ${files.length === 1 ? 'the drawing' : `${files.length} drawings`}`);
     const placed = await placeArtboards(browser, served, files);
-    const given = serveFonts(served, fonts === undefined ? undefined : await readFontFolder(fonts));
+    const given = new FontsAtHand(served, fonts === undefined ? undefined : await readFontFolder(fonts));
     const looked: Looked[] = [];
     for (const [key, own] of pagesOf(placed)) {
       const artboards = [...own].sort((a, b) => b.width - a.width);

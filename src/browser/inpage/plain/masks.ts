@@ -1,5 +1,6 @@
 import { isMerged, merged } from '../drawing/merged-layers.js';
 import { clipped, isEmpty, pageBox } from '../drawing/geometry.js';
+import { inverseOf } from './placing.js';
 import { addressOf, bake } from './bake.js';
 
 const SVG = 'http://www.w3.org/2000/svg';
@@ -93,13 +94,8 @@ async function flatten(element: SVGGraphicsElement): Promise<void> {
   const [x, y, width, height] = baked.box;
   const [across, down] = [width / baked.canvas.width, height / baked.canvas.height];
   const image = document.createElementNS(SVG, 'image');
-  const matrix = (element.parentElement as unknown as SVGGraphicsElement).getScreenCTM()?.inverse();
   const holder = document.createElementNS(SVG, 'g');
-  if (matrix)
-    holder.setAttribute(
-      'transform',
-      `matrix(${[matrix.a, matrix.b, matrix.c, matrix.d, matrix.e, matrix.f].join(' ')}) translate(${-scrollX} ${-scrollY})`,
-    );
+  holder.setAttribute('transform', inverseOf(element.parentElement));
   const place = {
     x: x + tight.x * across,
     y: y + tight.y * down,

@@ -16,15 +16,22 @@ export function nameFonts(): void {
 }
 
 /**
- * Brings the drawing in the page to plain SVG, step by step, whatever program wrote it: what is used elsewhere is put in
- * its place, masks and clips that do nothing go, those that do become pictures or crops, and paths that are plain shapes
- * become these. It looks as before. Each step may count on those before it.
- * @returns what could not be kept, in words
+ * Brings the drawing in the page to plain SVG, whatever program wrote it; it looks as before. First: what is used
+ * elsewhere is put in its place, and clips go that cut nothing. Then outlined letters can be told from other paths.
  */
-export async function makePlain(): Promise<string[]> {
+export function unfoldDrawing(): void {
   const svg = drawing();
   expandUses(svg);
   settleClips(svg);
+}
+
+/**
+ * Then, when letters are text: paths that are plain shapes become these, masks that do nothing go, and others make one
+ * picture of what they are over.
+ * @returns what could not be kept, in words
+ */
+export async function settleDrawing(): Promise<string[]> {
+  const svg = drawing();
   settleShapes(svg);
   return settleMasks(svg);
 }

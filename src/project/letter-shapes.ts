@@ -1,0 +1,117 @@
+import type * as Fontkit from 'fontkit';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { contoursFrom, type Segment } from '../core/drawing/contours.js';
+import type { FontShapes, LetterShape } from '../core/lettering/font-shapes.js';
+import { markOf } from '../core/lettering/mark.js';
+
+/** A font file to take letters from. */
+export interface LetterSource {
+  readonly name: string;
+  readonly bytes: () => Buffer;
+}
+
+type Ranges = readonly (readonly [from: number, to: number])[];
+
+/** Letters to know a font by: plain Latin and digits, and the most frequent ones of other alphabets. */
+const TELLING: Ranges = [
+  [0x30, 0x39],
+  [0x41, 0x5a],
+  [0x61, 0x7a],
+  ...[...('αεηινορστΑΕΙΟ' + 'аеинорстлвкмдАВНОПРС' + 'אבהוילמרתש' + 'ﺍﻝﻡﻥﻩﻭﻱﺭﺏﺕﻟﻣﻧﺑ')].map((sign) => {
+    const code = sign.codePointAt(0) ?? 0;
+    return [code, code] as const;
+  }),
+];
+/** All signs of alphabets; those of ideographic scripts are too many to look at. */
+const ALPHABETS: Ranges = [
+  [0x21, 0x10ff],
+  [0x1e00, 0x2bff],
+  [0xfb00, 0xfdff],
+  [0xfe70, 0xfeff],
+];
+/** Letters that fonts draw as one. */
+const LIGATURES = ['ffi', 'ffl', 'fi', 'fl', 'ff'];
+/** Invisible signs, and others that stand for the same as plain ones. */
+const IDLE = /[\p{C}\p{Z}\u00ad]/u;
+/** The steps of a path as fonts name them. */
+const STEPS = { moveTo: 'M', lineTo: 'L', quadraticCurveTo: 'Q', bezierCurveTo: 'C', closePath: 'Z' } as const;
+const MOST_FONTS = 400;
+
+/** Font files below folders, by their names. Folders that are not there hold none. */
+export function fontFilesIn(folders: readonly string[]): LetterSource[] {
+  return folders.flatMap((folder) => {
+    try {
+      return readdirSync(folder, { recursive: true })
+        .map(String)
+        .filter((name) => /\.(ttf|otf|woff2?)$/i.test(name))
+        .sort()
+        .slice(0, MOST_FONTS)
+        .map((name) => ({ name: join(folder, name), bytes: () => readFileSync(join(folder, name)) }));
+    } catch {
+      return [];
+    }
+  });
+}
+
+/** The letters of fonts as lines. Files that cannot be read are passed over. @param all all signs, not only those that tell fonts apart */
+export async function letterShapes(sources: readonly LetterSource[], all: boolean): Promise<FontShapes[]> {
+  const fontkit = await import('fontkit');
+  return sources.flatMap(({ bytes }) => {
+    try {
+      const font = fontkit.create(bytes());
+      return 'layout' in font ? instancesOf(font).map((one) => shapesOf(one.font, one.weight, all)) : [];
+    } catch {
+      return [];
+    }
+  });
+}
+
+/** OpenType tables that fontkit's types leave out. */
+interface Tables {
+  readonly namedVariations?: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  readonly 'OS/2'?: { readonly usWeightClass?: number; readonly fsSelection?: { readonly italic?: boolean } };
+  readonly name?: { readonly records?: Readonly<Record<string, Readonly<Record<string, string>>>> };
+}
+
+/** A variable font stands for each weight that it names. */
+function instancesOf(font: Fontkit.Font): { readonly font: Fontkit.Font; readonly weight: number }[] {
+  const usual = (font as unknown as Tables)['OS/2']?.usWeightClass ?? 400;
+  const axis = font.variationAxes?.['wght'];
+  if (!axis) return [{ font, weight: usual }];
+  const named = Object.values((font as unknown as Tables).namedVariations ?? {});
+  const weights = new Set([axis.default, ...named.map(({ wght }) => wght ?? axis.default)]);
+  return [...weights].sort((a, b) => a - b).map((weight) => ({ font: font.getVariation({ wght: weight }), weight }));
+}
+
+function shapesOf(font: Fontkit.Font, weight: number, all: boolean): FontShapes {
+  const tables = font as unknown as Tables;
+  const wanted = all ? ALPHABETS : TELLING;
+  const letters: LetterShape[] = [];
+  const seen = new Set<number>();
+  const add = (glyph: Fontkit.Glyph, text: string): void => {
+    if (glyph.id === 0 || seen.has(glyph.id) || IDLE.test(text)) return;
+    seen.add(glyph.id);
+    const { unitsPerEm } = font;
+    const steps = glyph.path.commands.map(({ command, args }): Segment => [STEPS[command], ...args]);
+    const lines = contoursFrom(steps, [1 / unitsPerEm, 0, 0, -1 / unitsPerEm, 0, 0]);
+    const marks = lines.flatMap((line) => markOf(line) ?? []);
+    if (marks.length) letters.push({ text, advance: glyph.advanceWidth / unitsPerEm, marks });
+  };
+  for (const code of [...font.characterSet].sort((a, b) => a - b))
+    if (wanted.some(([from, to]) => code >= from && code <= to))
+      add(font.glyphForCodePoint(code), String.fromCodePoint(code).normalize('NFKC'));
+  for (const text of all ? LIGATURES : []) {
+    const { glyphs } = font.layout(text);
+    const [glyph] = glyphs;
+    if (glyph && glyphs.length === 1) add(glyph, text);
+  }
+  const family = Object.values(tables.name?.records?.['preferredFamily'] ?? {})[0] ?? font.familyName;
+  return {
+    family,
+    weight,
+    italic: tables['OS/2']?.fsSelection?.italic === true || font.italicAngle !== 0,
+    space: font.glyphForCodePoint(32).advanceWidth / font.unitsPerEm || 0.25,
+    letters,
+  };
+}
