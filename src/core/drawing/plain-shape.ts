@@ -14,34 +14,41 @@ const BESIDE_SHARE = 0.02;
 /** The areas agree to this share. */
 const SAME_AREA = 0.02;
 
-/** The rectangle, with round corners or none, or ellipse that a line goes around; undefined if it is another shape. */
+/** The rectangle, its corners round or not, or ellipse that a line goes around; undefined if it is another shape. */
 export function roundBoxOf({ points }: Contour): RoundBox | undefined {
   const box = boxAround(points);
-  const [left, top, width, height] = box;
+  const [, , width, height] = box;
   if (!(width > 0 && height > 0)) return undefined;
-  const [right, bottom] = [left + width, top + height];
   const slack = Math.min(BESIDE, Math.max(width, height) / 100);
-  const along = (test: (point: Point) => boolean, axis: 0 | 1): [number, number] => {
-    const values = points.filter(test).map((point) => point[axis]);
-    return [Math.min(...values), Math.max(...values)];
-  };
-  const onTop = along(([, y]) => y <= top + slack / 4, 0);
-  const onBottom = along(([, y]) => y >= bottom - slack / 4, 0);
-  const onLeft = along(([x]) => x <= left + slack / 4, 1);
-  const onRight = along(([x]) => x >= right - slack / 4, 1);
-  const radii = [
-    [onTop[0] - left, onLeft[0] - top],
-    [right - onTop[1], onRight[0] - top],
-    [right - onBottom[1], bottom - onRight[1]],
-    [onBottom[0] - left, bottom - onLeft[1]],
-  ].map(([across, down]): [number, number] =>
-    Math.min(across ?? 0, down ?? 0) <= slack ? [0, 0] : [across ?? 0, down ?? 0],
+  const round = cornersOf(points, box).map((radius): [number, number] =>
+    radius <= slack ? [0, 0] : [Math.min(radius, width / 2), Math.min(radius, height / 2)],
   );
-  const shape = { box, radii };
-  const inside = width * height - radii.reduce((sum, [across, down]) => sum + (1 - Math.PI / 4) * across * down, 0);
-  if (Math.abs(Math.abs(areaOf(points)) - inside) > Math.max(SAME_AREA * inside, slack * (width + height) * 0.5))
-    return undefined;
-  return points.every((point) => isOn(point, shape)) ? shape : undefined;
+  const ellipse = round.map((): [number, number] => [width / 2, height / 2]);
+  return [round, ellipse]
+    .map((radii) => ({ box, radii }))
+    .find((shape) => hasArea(shape, Math.abs(areaOf(points)), slack) && points.every((point) => isOn(point, shape)));
+}
+
+/**
+ * How round each corner is, px, if it is a quarter of a circle: what comes nearest to the corner of the box is then
+ * 2 - √2 radii away from it, across and down together.
+ */
+function cornersOf(points: readonly Point[], [left, top, width, height]: DrawnBox): number[] {
+  const nearest = [Infinity, Infinity, Infinity, Infinity];
+  for (const [x, y] of points) {
+    const [fromLeft, fromTop] = [x - left, y - top];
+    const [fromRight, fromBottom] = [width - fromLeft, height - fromTop];
+    [fromLeft + fromTop, fromRight + fromTop, fromRight + fromBottom, fromLeft + fromBottom].forEach((sum, at) => {
+      if (sum < required(nearest[at])) nearest[at] = sum;
+    });
+  }
+  return nearest.map((sum) => sum / (2 - Math.SQRT2));
+}
+
+function hasArea({ box, radii }: RoundBox, wanted: number, slack: number): boolean {
+  const [, , width, height] = box;
+  const own = width * height - radii.reduce((sum, [across, down]) => sum + (1 - Math.PI / 4) * across * down, 0);
+  return Math.abs(wanted - own) <= Math.max(SAME_AREA * own, (slack * (width + height)) / 2);
 }
 
 /** Whether a point lies on the edge of a round box, about. */

@@ -1,3 +1,4 @@
+import { around } from '../../../core/geometry/box.js';
 import { embedded, dataReader } from '../drawing/embed-images.js';
 import { paintedBox, wholePixels } from '../drawing/geometry.js';
 import { standAlone } from '../drawing/markup.js';
@@ -15,15 +16,19 @@ export interface Baked {
 }
 
 /**
- * Draws an element by itself, with all that clips, masks, fades and filters it; undefined if the browser cannot.
+ * Draws elements by themselves, with all that clips, masks, fades and filters each; undefined if the browser cannot.
  * @param box what to show of it, px of the page; else all that it may paint
  */
-export async function bake(element: SVGGraphicsElement, density = DENSITY, box?: DrawnBox): Promise<Baked | undefined> {
-  const shown = box ?? wholePixels(paintedBox(element));
+export async function bake(
+  elements: readonly SVGGraphicsElement[],
+  density = DENSITY,
+  box?: DrawnBox,
+): Promise<Baked | undefined> {
+  const shown = box ?? wholePixels(around(elements.map(paintedBox)));
   const [, , width, height] = shown;
   if (!(width >= 1 && height >= 1)) return undefined;
   const scale = Math.min(density, LONGEST / Math.max(width, height));
-  const markup = await embedded(standAlone([element], shown, ''), dataReader());
+  const markup = await embedded(standAlone(elements, shown, ''), dataReader());
   const image = new Image();
   image.width = Math.max(1, Math.round(width * scale));
   image.height = Math.max(1, Math.round(height * scale));

@@ -1,6 +1,7 @@
 import { isMerged, merged } from '../drawing/merged-layers.js';
 import { clipped, isEmpty, pageBox } from '../drawing/geometry.js';
 import { inverseOf } from './placing.js';
+import { stackedImages } from './stacked-images.js';
 import { addressOf, bake } from './bake.js';
 
 const SVG = 'http://www.w3.org/2000/svg';
@@ -26,8 +27,8 @@ export async function settleMasks(svg: SVGSVGElement): Promise<string[]> {
     if (shown === 'nothing') element.remove();
     else if (shown === 'all') withoutMask(element);
     else if (!element.querySelector(WORDS) && !element.matches(WORDS)) {
-      if (element.matches('image') || element.querySelector('image')) await flatten(element);
-      else merged.add(element);
+      const isImage = element.matches('image') || element.querySelector('image') !== null;
+      if (!isImage || !(await flatten(element))) merged.add(element);
     } else if (shown === 'some') {
       withoutMask(element);
       notes.push(`A mask over words was left out: ${element.id || element.localName}`);
@@ -66,7 +67,7 @@ async function shownBy(element: SVGGraphicsElement): Promise<'all' | 'some' | 'n
   const transform = element.getAttribute('transform');
   if (transform) probe.setAttribute('transform', transform);
   element.before(probe);
-  const baked = await bake(probe, Math.min(1, 200 / Math.max(box[2], box[3])), box);
+  const baked = await bake([probe], Math.min(1, 200 / Math.max(box[2], box[3])), box);
   probe.remove();
   const pixels = baked?.canvas.getContext('2d')?.getImageData(0, 0, baked.canvas.width, baked.canvas.height).data;
   if (!pixels) return undefined;
@@ -79,17 +80,22 @@ async function shownBy(element: SVGGraphicsElement): Promise<'all' | 'some' | 'n
   return most <= NOTHING ? 'nothing' : least >= ALL ? 'all' : 'some';
 }
 
-/** Puts one picture in the place of pictures behind a mask. */
-async function flatten(element: SVGGraphicsElement): Promise<void> {
-  const baked = await bake(element);
-  if (!baked) {
-    merged.add(element);
-    return;
+/** Makes one picture of those that lie on each other in one place. */
+export async function joinStacked(svg: SVGSVGElement): Promise<void> {
+  for (const images of stackedImages(svg)) {
+    const [first, ...others] = images as [SVGImageElement, ...SVGImageElement[]];
+    if (await flatten(first, images)) for (const other of others) other.remove();
   }
+}
+
+/** Puts one picture in the place of pictures behind a mask. @param all the elements that it shows */
+async function flatten(element: SVGGraphicsElement, all: readonly SVGGraphicsElement[] = [element]): Promise<boolean> {
+  const baked = await bake(all);
+  if (!baked) return false;
   const tight = trimmed(baked.canvas);
   if (!tight) {
     element.remove();
-    return;
+    return true;
   }
   const [x, y, width, height] = baked.box;
   const [across, down] = [width / baked.canvas.width, height / baked.canvas.height];
@@ -111,6 +117,7 @@ async function flatten(element: SVGGraphicsElement): Promise<void> {
   }
   holder.append(image);
   element.replaceWith(holder);
+  return true;
 }
 
 /** The part of a picture that is not wholly transparent; undefined if nothing is. */

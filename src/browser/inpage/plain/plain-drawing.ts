@@ -1,7 +1,7 @@
 import { required } from '../../../core/data/required.js';
 import { settleClips } from './clips.js';
 import { settleFontNames } from './font-names.js';
-import { settleMasks } from './masks.js';
+import { joinStacked, settleMasks } from './masks.js';
 import { settleShapes } from './shapes.js';
 import { expandUses } from './uses.js';
 
@@ -27,13 +27,15 @@ export function unfoldDrawing(): void {
 
 /**
  * Then, when letters are text: paths that are plain shapes become these, masks that do nothing go, and others make one
- * picture of what they are over.
+ * picture of what they are over, as pictures do that lie on each other in one place.
  * @returns what could not be kept, in words
  */
 export async function settleDrawing(): Promise<string[]> {
   const svg = drawing();
   settleShapes(svg);
-  return settleMasks(svg);
+  const notes = await settleMasks(svg);
+  await joinStacked(svg);
+  return notes;
 }
 
 function drawing(): SVGSVGElement {

@@ -1,6 +1,7 @@
 import { required } from '../../data/required.js';
 import { assign } from '../../data/assign.js';
 import { saidBy } from '../text/paragraphs.js';
+import { matchBetween } from './between-anchors.js';
 import { rewordedTexts } from './reworded-texts.js';
 import type { Piece, Pieces } from '../model/piece.js';
 
@@ -35,6 +36,7 @@ export function matchArtboards(first: Pieces, other: Pieces): ArtboardMatch {
   }
   const reworded = rewordedTexts(first, other, pairs);
   for (const [mine, theirs] of reworded) pair(mine, theirs);
+  matchBetween(first, other, pairs, pair);
   matchHolders(first, other, pairs, taken, pair);
   matchEmpty(first, other, pairs, taken, pair);
   return { pairs, extra: other.all.filter((piece) => !taken.has(piece)), reworded };

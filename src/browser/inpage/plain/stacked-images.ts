@@ -1,0 +1,25 @@
+import type { DrawnBox } from '../../../core/drawing/drawing.js';
+import { area, shared } from '../../../core/geometry/box.js';
+import { isMerged } from '../drawing/merged-layers.js';
+import { pageBox } from '../drawing/geometry.js';
+
+const APART = 'defs, clipPath, mask, pattern, symbol, marker';
+/** Pictures that share so much of their area lie in one place. */
+const ONE_PLACE = 0.96;
+
+/** Pictures that lie on each other in one place, next to each other in the order of painting. */
+export function stackedImages(svg: SVGSVGElement): SVGImageElement[][] {
+  const stacks: { images: SVGImageElement[]; box: DrawnBox }[] = [];
+  let open: (typeof stacks)[0] | undefined;
+  for (const element of svg.querySelectorAll<SVGGraphicsElement>(
+    'image, path, rect, circle, ellipse, line, polygon, polyline, text, use',
+  )) {
+    if (element.closest(APART) || isMerged(element)) continue;
+    const box = pageBox(element.getBoundingClientRect());
+    if (!(element instanceof SVGImageElement)) open = undefined;
+    else if (open && shared(open.box, box) >= ONE_PLACE * Math.max(area(open.box), area(box)))
+      open.images.push(element);
+    else stacks.push((open = { images: [element], box }));
+  }
+  return stacks.map(({ images }) => images).filter(({ length }) => length > 1);
+}
