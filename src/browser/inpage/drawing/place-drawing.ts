@@ -1,4 +1,5 @@
 import { required } from '../../../core/data/required.js';
+import { meantUnit, meantWidth } from '../../../core/source/screen-widths.js';
 import type { DrawingFault } from '../../../core/drawing/drawing.js';
 
 /** Puts a drawing of at most so many elements into the page as it is. Scripts in it do not run and do not stay. */
@@ -28,12 +29,32 @@ export function placeDrawing(
   const svg = document.importNode(root, true) as unknown as SVGSVGElement;
   for (const entry of [svg, ...svg.querySelectorAll('*')])
     for (const { name } of [...entry.attributes]) if (/^on/i.test(name)) entry.removeAttribute(name);
-  svg.setAttribute('width', String(size[0]));
-  svg.setAttribute('height', String(size[1]));
+  const [width, height] = sizedToMeaning(svg, size);
   svg.style.display = 'block';
   document.body.style.margin = '0';
   document.body.replaceChildren(svg);
-  return { width: Math.round(size[0]), height: Math.round(size[1]) };
+  return { width: Math.round(width), height: Math.round(height) };
+}
+
+/**
+ * Gives a drawing the size that is meant: programs that print round the page up, and not its content, so that a phone of
+ * 390 px is 293.04 points wide, and what is on it a little too small if the drawing is shown 390 px wide.
+ */
+function sizedToMeaning(svg: SVGSVGElement, [width, height]: readonly [number, number]): [number, number] {
+  const view = svg.viewBox.baseVal;
+  const sized = svg.hasAttribute('viewBox') && view.width > 0 && view.height > 0;
+  const drawn = sized ? Math.min(width / view.width, height / view.height) : 1;
+  const unit = meantUnit(drawn);
+  const meant: [number, number] = [
+    meantWidth(width),
+    sized ? Math.round(Math.min(view.height * unit, height + 1)) : height,
+  ];
+  const isMeant = unit === drawn && meant[0] === width;
+  const [x, y] = isMeant ? [width, height] : meant;
+  if (sized && !isMeant) svg.setAttribute('viewBox', `${view.x} ${view.y} ${x / unit} ${y / unit}`);
+  svg.setAttribute('width', String(x));
+  svg.setAttribute('height', String(y));
+  return [x, y];
 }
 
 /** Size of a drawing, px: its own, else that of its view box. */

@@ -1,0 +1,23 @@
+import { meantUnit, meantWidth } from './screen-widths.js';
+
+describe('the width of an artboard', () => {
+  it('is a usual one where a program rounded it up', () => {
+    expect(meantWidth(390.72)).toBe(390);
+    expect(meantWidth(820.48)).toBe(820);
+    expect(meantWidth(1440.64)).toBe(1440);
+  });
+
+  it('stays what it is where it is whole, and is rounded elsewhere', () => {
+    expect(meantWidth(391)).toBe(391);
+    expect(meantWidth(700.4)).toBe(700);
+    expect(meantWidth(700.6)).toBe(701);
+  });
+});
+
+describe('the unit of a drawing', () => {
+  it('is a px or a point if it is nearly one, and else what it is', () => {
+    expect(meantUnit(820 / 820.3)).toBe(1);
+    expect(meantUnit(390 / 293.04)).toBe(4 / 3);
+    expect(meantUnit(2)).toBe(2);
+  });
+});

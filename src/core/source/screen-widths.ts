@@ -1,0 +1,21 @@
+/** Widths of screens that designs are usually drawn for, px. */
+export const USUAL_WIDTHS: readonly number[] = [
+  320, 360, 375, 390, 393, 402, 412, 414, 428, 430, 480, 540, 600, 640, 744, 768, 800, 810, 820, 834, 912, 960, 1024,
+  1080, 1112, 1133, 1180, 1194, 1200, 1280, 1366, 1440, 1512, 1536, 1600, 1680, 1728, 1920, 2048, 2560,
+];
+
+/** Programs that print round sizes up, to less than this; px. */
+const ROUNDED = 1;
+/** How far the unit of a drawing may be off the px or the point that is meant, as a share. */
+const UNIT_OFF = 0.003;
+
+/** The width that is meant by one that is not whole: a usual one, else the nearest whole one; px. */
+export function meantWidth(width: number): number {
+  if (Math.abs(width - Math.round(width)) < 0.01) return Math.round(width);
+  return USUAL_WIDTHS.find((usual) => width - usual >= 0 && width - usual < ROUNDED) ?? Math.round(width);
+}
+
+/** The px that a unit of a drawing is meant to be, if it is all but one px or one point (4/3 px). */
+export function meantUnit(px: number): number {
+  return [1, 4 / 3].find((unit) => Math.abs(px / unit - 1) < UNIT_OFF) ?? px;
+}
