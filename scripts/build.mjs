@@ -25,6 +25,14 @@ await build({
 });
 await build({
   ...bundle,
+  entryPoints: [join(root, 'src/browser/inpage/pdf/index.ts')],
+  outfile: join(root, 'dist/browser/pdf.js'),
+  globalName: 'tavrikPdf',
+  minify: true,
+  logOverride: { 'empty-import-meta': 'silent' },
+});
+await build({
+  ...bundle,
   entryPoints: [join(root, 'src/report/inpage/watch.ts')],
   outfile: join(root, 'dist/report/watch.js'),
 });

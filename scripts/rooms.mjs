@@ -106,6 +106,10 @@ const ROOMS = {
     'bringing the drawing in a page to plain SVG, whatever program wrote it',
     ['core', 'browser/inpage/tree', 'browser/inpage/drawing'],
   ],
+  'browser/inpage/pdf': [
+    'pages of a PDF file as SVG; a script of its own, put only where one is read',
+    ['core', 'browser/inpage/plain'],
+  ],
   'browser/inpage/measure': ['where words, images and elements stand', ['core', 'browser/inpage/tree']],
   'browser/inpage/capture': [
     'elements, style sheets, fonts and controls of a page as plain data',

@@ -5,11 +5,19 @@ import { TavrikError } from '../core/errors/tavrik-error.js';
 import { MOVES, SCHEMES, type Reading } from '../core/source/reading.js';
 import type { Converted, ConvertedPage } from '../flow/convert/convert.js';
 import { sizeInWords } from '../core/text/words.js';
-import { BROWSER_OPTION, JSON_OPTION, oneOf, readWidths } from './options.js';
+import {
+  BROWSER_OPTION,
+  JSON_OPTION,
+  oneOf,
+  readDrawingOptions,
+  readWidths,
+  withDrawingOptions,
+  type DrawingOptions,
+} from './options.js';
 import { showProof } from './proof.js';
 import { openTerminal, type Terminal } from './terminal.js';
 
-interface Options {
+interface Options extends DrawingOptions {
   readonly out: string;
   readonly root?: string;
   readonly widths: string;
@@ -33,11 +41,11 @@ interface Options {
 
 // eslint-disable-next-line max-lines-per-function -- the options of the command, one to a line
 export function convertCommand(): Command {
-  return new Command('convert')
-    .description('convert an HTML page, an address or SVG artboards to a project')
+  return withDrawingOptions(new Command('convert'))
+    .description('convert an HTML page, an address, or SVG or PDF artboards to a project')
     .argument(
       '<source...>',
-      'HTML files or folders, ZIP archives, http(s) addresses, or SVG files; one page or several',
+      'HTML files or folders, ZIP archives, http(s) addresses, or SVG or PDF files; one page or several',
     )
     .requiredOption('--out <folder>', 'project folder')
     .option('--root <folder>', 'folder that "/" refers to in a saved page')
@@ -89,6 +97,7 @@ export function convertCommand(): Command {
           page: options.page,
           design: await readChoices(options),
           fonts: options.fonts,
+          drawing: readDrawingOptions(options),
           reading,
           onProgress: terminal.step,
         }),

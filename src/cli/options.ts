@@ -1,3 +1,6 @@
+import type { Command } from 'commander';
+import { defined } from '../core/data/defined.js';
+import type { DrawingChoices } from '../core/source/reading.js';
 import { TavrikError } from '../core/errors/tavrik-error.js';
 import { NARROWEST, WIDEST } from '../project/settings.js';
 
@@ -51,4 +54,27 @@ export function listOf(text: string | undefined): string[] {
     .split(',')
     .map((part) => part.trim())
     .filter(Boolean);
+}
+
+/** Options on how the drawings of a design are read, as given. */
+export interface DrawingOptions {
+  readonly pages?: string;
+  readonly password?: string;
+  readonly unit?: string;
+}
+
+/** Adds these options to a command. */
+export function withDrawingOptions(command: Command): Command {
+  return command
+    .option('--pages <list>', 'pages of a PDF to take as artboards, e.g. 1,3-5')
+    .option('--password <text>', 'password of an encrypted PDF')
+    .option('--unit <px>', 'pixels that one unit of a drawing stands for, e.g. 0.5 for a design drawn at 2x');
+}
+
+/** @throws TavrikError for a unit that is none */
+export function readDrawingOptions({ pages, password, unit }: DrawingOptions): DrawingChoices {
+  const px = unit === undefined ? undefined : Number(unit);
+  if (px !== undefined && !(px >= 0.05 && px <= 20))
+    throw new TavrikError(`"${unit}" is no number of pixels.`, '--unit', 'Give a number such as 0.5, 1 or 1.333.');
+  return defined({ pages, password, unit: px });
 }

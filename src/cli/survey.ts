@@ -2,11 +2,19 @@ import { Command } from 'commander';
 import type { Severity } from '../core/survey/finding.js';
 import type { PageSurvey } from '../core/survey/summary.js';
 import { sizeInWords } from '../core/text/words.js';
-import { BROWSER_OPTION, JSON_OPTION, oneOf, readWidths } from './options.js';
+import {
+  BROWSER_OPTION,
+  JSON_OPTION,
+  oneOf,
+  readDrawingOptions,
+  readWidths,
+  withDrawingOptions,
+  type DrawingOptions,
+} from './options.js';
 import { SCHEMES } from '../core/source/reading.js';
 import { openTerminal, type Terminal } from './terminal.js';
 
-interface Options {
+interface Options extends DrawingOptions {
   readonly out?: string;
   readonly root?: string;
   readonly widths: string;
@@ -19,11 +27,11 @@ interface Options {
 }
 
 export function surveyCommand(): Command {
-  return new Command('survey')
+  return withDrawingOptions(new Command('survey'))
     .description('inspect a source before converting it: contents and likely problems')
     .argument(
       '<source...>',
-      'HTML files or folders, ZIP archives, http(s) addresses, or SVG files; one page or several',
+      'HTML files or folders, ZIP archives, http(s) addresses, or SVG or PDF files; one page or several',
     )
     .option('--out <folder>', 'folder for a report with screenshots of all screens')
     .option('--root <folder>', 'folder that "/" refers to in a saved page')
@@ -47,6 +55,7 @@ export function surveyCommand(): Command {
           schemes: oneOf(options.scheme, SCHEMES, '--scheme'),
           ...(options.signIn === undefined ? {} : { signIn: readSignIn(options.signIn) }),
         },
+        drawing: readDrawingOptions(options),
         ...(options.root === undefined ? {} : { root: options.root }),
         ...(options.fonts === undefined ? {} : { fonts: options.fonts }),
         ...(options.writeBrief === undefined ? {} : { brief: options.writeBrief }),

@@ -45,7 +45,7 @@ export function pagesBy<Board extends NamedArtboard & { readonly file: string }>
   artboards: readonly Board[],
   pages: Readonly<Record<string, readonly string[]>>,
 ): { readonly pages: ReadonlyMap<string, readonly Board[]>; readonly lost: readonly string[] } {
-  const bare = (text: string): string => (text.split(/[\\/]/).at(-1) ?? '').replace(/\.svg$/i, '').toLowerCase();
+  const bare = (text: string): string => (text.split(/[\\/]/).at(-1) ?? '').replace(/\.(svg|pdf)$/i, '').toLowerCase();
   const left = new Set(artboards);
   const lost: string[] = [];
   const found = new Map<string, Board[]>();

@@ -40,3 +40,13 @@ export interface SignIn {
   readonly headers: Readonly<Record<string, string>>;
   readonly cookies: readonly { readonly name: string; readonly value: string }[];
 }
+
+/** How the drawings of a design are to be read. */
+export interface DrawingChoices {
+  /** Pages of a PDF file, e.g. `1,3-5`; all without it. */
+  readonly pages?: string;
+  /** Of an encrypted PDF file. */
+  readonly password?: string;
+  /** px that a unit of the drawing (a point of a PDF page) stands for; found without it. */
+  readonly unit?: number;
+}

@@ -1,4 +1,4 @@
-import { meantUnit, meantWidth } from './screen-widths.js';
+import { meantUnit, meantWidth, unitOfPoint } from './screen-widths.js';
 
 describe('the width of an artboard', () => {
   it('is a usual one where a program rounded it up', () => {
@@ -19,5 +19,18 @@ describe('the unit of a drawing', () => {
     expect(meantUnit(820 / 820.3)).toBe(1);
     expect(meantUnit(390 / 293.04)).toBe(4 / 3);
     expect(meantUnit(2)).toBe(2);
+  });
+});
+
+describe('a point of a PDF page', () => {
+  it('is what leads to a usual screen', () => {
+    expect(unitOfPoint(293.04, 12)).toBe(4 / 3);
+    expect(unitOfPoint(390, 12)).toBe(1);
+  });
+
+  it('is told by the size of the text where both do, or neither does', () => {
+    expect(unitOfPoint(1440, 16)).toBe(1);
+    expect(unitOfPoint(1440, 12)).toBe(4 / 3);
+    expect(unitOfPoint(595, 0)).toBe(4 / 3);
   });
 });

@@ -15,6 +15,21 @@ export function meantWidth(width: number): number {
   return USUAL_WIDTHS.find((usual) => width - usual >= 0 && width - usual < ROUNDED) ?? Math.round(width);
 }
 
+/** Size of text in points from which a point is meant to be a px: text of a page is rarely larger than 12 points. */
+const PX_TEXT = 13.5;
+
+/**
+ * The px that a point of a page is meant to be: 4/3, as in print (CSS Values 4, 6.2), or 1 where a program wrote px as
+ * points. What leads to a usual screen counts first, then how large most text is.
+ * @param width of the page, points @param text size of most letters, points; 0 for none
+ */
+export function unitOfPoint(width: number, text: number): number {
+  const isUsual = (px: number): boolean => USUAL_WIDTHS.includes(meantWidth(px));
+  const [print, px] = [isUsual((width * 4) / 3), isUsual(width)];
+  if (print !== px) return print ? 4 / 3 : 1;
+  return text >= PX_TEXT ? 1 : 4 / 3;
+}
+
 /** The px that a unit of a drawing is meant to be, if it is all but one px or one point (4/3 px). */
 export function meantUnit(px: number): number {
   return [1, 4 / 3].find((unit) => Math.abs(px / unit - 1) < UNIT_OFF) ?? px;

@@ -1,3 +1,4 @@
+import { defined } from '../../core/data/defined.js';
 import { required } from '../../core/data/required.js';
 import type { OpenBrowser } from '../../browser/launch.js';
 import type { MeasuredSection, MeasuredElement } from '../../core/proof/measurement.js';
@@ -27,7 +28,7 @@ const EMPTY_IMAGE = `data:image/svg+xml,${encodeURIComponent('<svg xmlns="http:/
 // eslint-disable-next-line max-lines-per-function -- the steps of a conversion, in order
 export async function buildDesignPages(
   source: DesignSource,
-  { progress, fonts, page, out, design, decisions, briefText }: ReadOptions,
+  { progress, fonts, drawing, page, out, design, decisions, briefText }: ReadOptions,
   browser: OpenBrowser,
   store: AssetStore,
 ): Promise<PageBuild[]> {
@@ -37,6 +38,7 @@ export async function buildDesignPages(
     {
       ...source,
       choices,
+      ...defined({ drawing }),
       brief: decisions,
       look: briefText === undefined,
       ...(page === undefined ? {} : { page }),

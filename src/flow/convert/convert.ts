@@ -6,10 +6,10 @@ import { BRIEF_FILE, briefOf, briefText, readBrief } from '../../project/brief-f
 import type { DesignChoices } from '../../core/design/responsive/screens.js';
 import { openBrowser, type OpenBrowser } from '../../browser/launch.js';
 import type { Proof } from '../../core/proof/proof.js';
-import type { Reading } from '../../core/source/reading.js';
+import type { DrawingChoices, Reading } from '../../core/source/reading.js';
 import type { Trimmed } from '../../core/trim/trim.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
-import { findSources, refuseForeign } from '../source/find-sources.js';
+import { drawingOptions, findSources, refuseForeign } from '../source/find-sources.js';
 import type { Source } from '../source/source.js';
 import type { Progress } from '../progress.js';
 import type { SectionReasons } from './page-build.js';
@@ -31,6 +31,8 @@ export interface ConvertOptions {
   readonly reading: Reading;
   /** Folder of font files for a design. */
   readonly fonts?: string;
+  /** How the drawings of a design are to be read. */
+  readonly drawing?: DrawingChoices;
   /** Name of the only page to make, if the artboards of a design are of several. */
   readonly page?: string;
   /** How the screens of a design are made that nobody drew; what is not said stays as it was in the project. */
@@ -88,7 +90,10 @@ export interface ConvertedPage {
 }
 
 /** @throws TavrikError for an option that means nothing for this kind of source */
-function checkOptions(sources: readonly Source[], { reading, keepBoxes, fonts, page, design }: ConvertOptions): void {
+function checkOptions(
+  sources: readonly Source[],
+  { reading, keepBoxes, fonts, drawing, page, design }: ConvertOptions,
+): void {
   const kind = sources[0]?.kind;
   if (sources.length > 1 && reading.choice)
     throw new TavrikError(
@@ -106,6 +111,7 @@ function checkOptions(sources: readonly Source[], { reading, keepBoxes, fonts, p
     },
     ofDesigns: {
       '--fonts': fonts !== undefined,
+      ...drawingOptions(drawing),
       '--page': page !== undefined,
       '--scale': design?.scale !== undefined,
       '--fluid': design?.fluid !== undefined,

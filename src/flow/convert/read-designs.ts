@@ -11,6 +11,7 @@ import type { DrawnState } from '../../core/passes/states/drawn-states.js';
 import { allWidths } from '../../core/design/responsive/screens.js';
 import type { Breakpoint } from '../../core/document/types.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
+import type { DrawingChoices } from '../../core/source/reading.js';
 import type { FontFolder } from '../../project/fonts.js';
 import { FontsAtHand } from '../source/fonts-at-hand.js';
 import { fitDesign } from './fit-design.js';
@@ -48,6 +49,7 @@ export interface DesignOptions {
   readonly page?: string;
   readonly fonts?: FontFolder;
   readonly choices?: DesignChoices;
+  readonly drawing?: DrawingChoices;
   readonly brief: Brief;
   /** Whether to look the source over as well. */
   readonly look: boolean;
@@ -63,7 +65,7 @@ export async function readDesigns(
   const served = await serveFolder(dirname(required(files[0])));
   try {
     progress(`Opening ${files.length === 1 ? 'the drawing' : `${files.length} drawings`}`);
-    const placed = await placeArtboards(browser, served, files);
+    const placed = await placeArtboards(browser, served, files, given.drawing);
     const chosen = choosePages(placed, given);
     const used = new Set(chosen.flatMap(({ boards: artboards }) => artboards));
     await Promise.all(placed.filter((placedArtboard) => !used.has(placedArtboard)).map(({ page }) => page.close()));

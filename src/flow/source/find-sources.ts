@@ -3,6 +3,7 @@ import { existsSync, readdirSync, statSync } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { slug } from '../../core/text/words.js';
+import type { DrawingChoices } from '../../core/source/reading.js';
 import { addressSource } from './address-source.js';
 import { formatOf } from './source-formats.js';
 import type { Source } from './source.js';
@@ -18,7 +19,7 @@ export function findSources(given: readonly string[], root?: string): readonly S
     throw new TavrikError(
       'No source was given.',
       undefined,
-      'Name an HTML file, a ZIP archive, an http address or SVG files.',
+      'Name an HTML file, a ZIP archive, an http address, or SVG or PDF files.',
     );
   const isAddress = (text: string): boolean => /^[a-z][a-z0-9+.-]+:/i.test(text) && !/^[a-z]:[\\/]/i.test(text);
   if (given.every(isAddress)) return ownNames(given.map(addressSource));
@@ -80,9 +81,14 @@ function existing(path: string): string {
   if (!statSync(file).isDirectory()) return file;
   const page = HOME_PAGES.map((name) => join(file, name)).find((text) => existsSync(text));
   if (page) return page;
-  const artboards = readdirSync(file).filter((name) => /\.svg$/i.test(name));
+  const artboards = readdirSync(file).filter((name) => /\.(svg|pdf)$/i.test(name));
   const hint = artboards.length
-    ? `It holds SVG files: name them, e.g. ${join(path, required(artboards[0]))}.`
+    ? `It holds artboards: name them, e.g. ${join(path, required(artboards[0]))}.`
     : 'Name the HTML file itself.';
   throw new TavrikError(`This folder has no page (${HOME_PAGES[0]}).`, path, hint, 'not-found');
+}
+
+/** Which of the options for drawings were given, by name. */
+export function drawingOptions({ pages, password, unit }: DrawingChoices = {}): Readonly<Record<string, boolean>> {
+  return { '--pages': pages !== undefined, '--password': password !== undefined, '--unit': unit !== undefined };
 }

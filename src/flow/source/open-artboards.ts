@@ -1,4 +1,4 @@
-import { statSync } from 'node:fs';
+import { readFileSync, statSync } from 'node:fs';
 import { basename, extname } from 'node:path';
 import type { Page } from 'playwright-core';
 import { inside, putIntoPage } from '../../browser/inpage-script.js';
@@ -9,6 +9,7 @@ import { shownFonts, usedFonts } from '../../browser/shown-fonts.js';
 import { decided, EMPTY_BRIEF, type Brief, type DecisionOutcome } from '../../core/brief/brief.js';
 import type { NamedArtboard } from '../../core/source/artboards.js';
 import type { DrawnArtboard } from '../../core/drawing/drawing.js';
+import type { DrawingChoices } from '../../core/source/reading.js';
 import type { DrawnState } from '../../core/passes/states/drawn-states.js';
 import { chooseFaces, missingFonts } from '../../core/fonts/font-faces.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
@@ -16,7 +17,8 @@ import type { FontFace } from '../../core/document/types.js';
 import { renderFaces } from '../../core/render/css.js';
 import type { FontsAtHand } from './fonts-at-hand.js';
 import { readLetters } from './read-letters.js';
-import { readDrawing } from './source-formats.js';
+import { readPdf } from './read-pdf.js';
+import { isPdf } from './source-formats.js';
 import type { OpenReference } from './reference.js';
 
 /** Largest drawing that is read, bytes. */
@@ -29,6 +31,10 @@ const SETTLE_LIMIT = 5000;
 export interface PlacedArtboard extends NamedArtboard {
   readonly file: string;
   readonly page: Page;
+  /** How it is meant to look, if another program has drawn it; PNG. */
+  readonly picture?: Buffer;
+  /** What could not be read of the file, in words. */
+  readonly notes?: readonly string[];
 }
 
 /** An artboard as it was drawn. */
@@ -49,12 +55,23 @@ export async function placeArtboards(
   browser: OpenBrowser,
   served: Served,
   files: readonly string[],
+  choices: DrawingChoices = {},
 ): Promise<PlacedArtboard[]> {
-  const artboards = await Promise.all(files.map((file, index) => placeFile(browser, served, file, index)));
+  const artboards = await Promise.all(files.map((file, index) => placeFile(browser, served, { file, index, choices })));
   return artboards.flat();
 }
 
-async function placeFile(browser: OpenBrowser, served: Served, file: string, index: number): Promise<PlacedArtboard[]> {
+interface FileToPlace {
+  readonly file: string;
+  readonly index: number;
+  readonly choices: DrawingChoices;
+}
+
+async function placeFile(
+  browser: OpenBrowser,
+  served: Served,
+  { file, index, choices }: FileToPlace,
+): Promise<PlacedArtboard[]> {
   if (statSync(file).size > LARGEST)
     throw new TavrikError(
       `This artboard is larger than ${LARGEST / 1024 / 1024} MB.`,
@@ -62,16 +79,27 @@ async function placeFile(browser: OpenBrowser, served: Served, file: string, ind
       'Link its images instead of embedding them, or split it.',
       'too-large',
     );
-  const text = readDrawing(file);
   const address = `/-board-${index}`;
   served.hold(address, 'text/html; charset=utf-8', '<!doctype html><meta charset="utf-8"><body></body>');
-  const first = await place(browser, `${served.origin}${address}`, text, file);
+  if (isPdf(file)) {
+    const artboards = await readPdf(browser, served, file, choices);
+    /* Its pages have the unit that was asked for already. */
+    return Promise.all(
+      artboards.map(async ({ svg, ...artboard }) => ({
+        ...artboard,
+        file,
+        ...(await place(browser, `${served.origin}${address}`, svg, file)),
+      })),
+    );
+  }
+  const text = readFileSync(file, 'utf8');
+  const lay = (): ReturnType<typeof place> => place(browser, `${served.origin}${address}`, text, file, choices.unit);
+  const first = await lay();
   const frames = await inside(first.page, 'findFrames');
   if (frames.length === 0) return [{ file, name: basename(file, extname(file)), ...first }];
   return Promise.all(
     frames.map(async ({ name }, at): Promise<PlacedArtboard> => {
-      const { page } =
-        at === frames.length - 1 ? first : await place(browser, `${served.origin}${address}`, text, file);
+      const { page } = at === frames.length - 1 ? first : await lay();
       const { width, height } = await inside(page, 'turnToFrame', at);
       await page.setViewportSize({ width, height: Math.min(height, 900) });
       return { file, name: name || `${basename(file, extname(file))} ${width}`, width, page };
@@ -84,11 +112,12 @@ async function place(
   address: string,
   text: string,
   file: string,
+  unit?: number,
 ): Promise<{ readonly page: Page; readonly width: number }> {
   const page = await browser.newPage(1440);
   await page.goto(address);
   await putIntoPage(page);
-  const placed = await inside(page, 'placeDrawing', text, MOST_ELEMENTS);
+  const placed = await inside(page, 'placeDrawing', text, MOST_ELEMENTS, ...(unit === undefined ? [] : [unit]));
   if (!('fault' in placed)) {
     await page.setViewportSize({ width: placed.width, height: 900 });
     return { page, width: placed.width };
@@ -110,7 +139,7 @@ async function place(
 
 /** Reads a placed artboard as the browser draws it. @throws TavrikError if it shows nothing */
 export async function openArtboard(
-  { file, page }: PlacedArtboard,
+  { file, page, picture: given, notes: before = [] }: PlacedArtboard,
   fonts: FontsAtHand,
   brief: Brief = EMPTY_BRIEF,
 ): Promise<OpenedArtboard> {
@@ -118,7 +147,7 @@ export async function openArtboard(
   const states = await inside(page, 'takeStates');
   await inside(page, 'nameFonts');
   await bringFonts(page, fonts);
-  const picture = await screenshot(page, await inside(page, 'drawingHeight'));
+  const picture = given ?? (await screenshot(page, await inside(page, 'drawingHeight')));
   const told = await makePlain(page, fonts);
   const artboard = await inside(page, 'captureDrawing');
   if (artboard.items.length === 0)
@@ -127,7 +156,7 @@ export async function openArtboard(
       file,
       'Check that its layers are visible and lie on the artboard.',
     );
-  const notes = [...missingFonts(await shownFonts(page)), ...told];
+  const notes = [...missingFonts(await shownFonts(page)), ...before, ...told];
   const { faces } = await inside(page, 'collectSheets');
   const brought = faces.map(({ family, descriptors }): FontFace => ({ family, descriptors }));
   return {

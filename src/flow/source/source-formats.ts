@@ -1,14 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { extname } from 'node:path';
-import { required } from '../../core/data/required.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
 import { htmlFormat } from './html-format.js';
 import type { SourceFormat } from './source.js';
+import { pdfFormat } from './pdf-format.js';
 import { svgFormat } from './svg-format.js';
 import { zipFormat } from './zip-format.js';
 
 /** Every format of files that can be converted: the one place to add one. */
-export const SOURCE_FORMATS: readonly SourceFormat[] = [svgFormat, zipFormat, htmlFormat];
+export const SOURCE_FORMATS: readonly SourceFormat[] = [svgFormat, pdfFormat, zipFormat, htmlFormat];
 
 /** How much of a file is looked at to tell its format, in characters. */
 const START = 2000;
@@ -22,13 +22,13 @@ export function formatOf(file: string): SourceFormat {
   const byStart = SOURCE_FORMATS.find(({ startsLike }) => startsLike?.(start));
   if (byStart) return byStart;
   throw new TavrikError(
-    'This is neither an HTML page nor an SVG file.',
+    'This is no HTML page, SVG file or PDF file.',
     file,
-    'Give a file that ends in .html, .svg or .zip.',
+    'Give a file that ends in .html, .svg, .pdf or .zip.',
   );
 }
 
-/** The drawing in a file of a design, as SVG. @throws TavrikError if it cannot be read */
-export function readDrawing(file: string): string {
-  return required(formatOf(file).readDrawing)(file);
+/** Whether a file of a design is a PDF. */
+export function isPdf(file: string): boolean {
+  return formatOf(file) === pdfFormat;
 }

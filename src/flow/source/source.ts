@@ -40,6 +40,4 @@ export interface SourceFormat {
    * @throws TavrikError for what cannot be converted
    */
   readonly sources: (files: readonly GivenFile[], root: string | undefined) => readonly Source[];
-  /** Of a design: the drawing in a file, as SVG. @throws TavrikError if it cannot be read */
-  readonly readDrawing?: (file: string) => string;
 }

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import { basename, dirname, extname } from 'node:path';
 import { required } from '../../core/data/required.js';
 import { slug } from '../../core/text/words.js';
@@ -12,7 +11,6 @@ export const svgFormat: SourceFormat = {
     const files = given.map(({ file }) => file);
     return [{ kind: 'design', name: nameOfArtboards(files), files, shown: given.map(({ shown }) => shown).join(', ') }];
   },
-  readDrawing: (file) => readFileSync(file, 'utf8'),
 };
 
 function nameOfArtboards(files: readonly string[]): string {

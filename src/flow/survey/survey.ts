@@ -14,7 +14,7 @@ import type { SurveyedPage } from '../../core/survey/observations.js';
 import { surveyOf, type PageSurvey } from '../../core/survey/summary.js';
 import { checkReportFolder, replaceReport } from '../../project/report-folder.js';
 import { readFontFolder } from '../../project/fonts.js';
-import type { Reading } from '../../core/source/reading.js';
+import type { DrawingChoices, Reading } from '../../core/source/reading.js';
 import { surveyPage } from '../../report/survey-page.js';
 import { FontsAtHand } from '../source/fonts-at-hand.js';
 import { openArtboard, placeArtboards } from '../source/open-artboards.js';
@@ -22,7 +22,7 @@ import { openReference } from '../source/reference.js';
 import type { Progress } from '../progress.js';
 import { surveyDesign, surveyWebPage } from './survey-source.js';
 import { serveSource } from '../source/serve-source.js';
-import { findSources, refuseForeign } from '../source/find-sources.js';
+import { drawingOptions, findSources, refuseForeign } from '../source/find-sources.js';
 import type { Source, WebSource } from '../source/source.js';
 
 export interface SurveyOptions {
@@ -30,6 +30,8 @@ export interface SurveyOptions {
   readonly widths: readonly number[];
   readonly reading: Reading;
   readonly fonts?: string;
+  /** How the drawings of a design are to be read. */
+  readonly drawing?: DrawingChoices;
   readonly browser?: string;
   /** A browser that is open already. */
   readonly open?: OpenBrowser;
@@ -56,7 +58,7 @@ export async function survey(given: readonly string[], options: SurveyOptions): 
   const sources = findSources(given, options.root);
   refuseForeign(sources[0]?.kind, {
     ofPages: { '--scheme': options.reading.schemes !== 'both', '--sign-in': options.reading.signIn !== undefined },
-    ofDesigns: { '--fonts': options.fonts !== undefined },
+    ofDesigns: { '--fonts': options.fonts !== undefined, ...drawingOptions(options.drawing) },
   });
   if (options.out !== undefined) checkReportFolder(options.out);
   if (options.brief !== undefined && existsSync(options.brief))
@@ -124,13 +126,13 @@ async function lookAtPage(
 async function lookAtArtboards(
   files: readonly string[],
   name: string,
-  { fonts, progress }: SurveyOptions,
+  { fonts, drawing, progress }: SurveyOptions,
   browser: OpenBrowser,
 ): Promise<Looked[]> {
   const served = await serveFolder(dirname(required(files[0])));
   try {
     progress(`Looking at ${files.length === 1 ? 'the drawing' : `${files.length} drawings`}`);
-    const placed = await placeArtboards(browser, served, files);
+    const placed = await placeArtboards(browser, served, files, drawing);
     const given = new FontsAtHand(served, fonts === undefined ? undefined : await readFontFolder(fonts));
     const looked: Looked[] = [];
     for (const [key, own] of pagesOf(placed)) {

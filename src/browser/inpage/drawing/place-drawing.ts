@@ -2,10 +2,14 @@ import { required } from '../../../core/data/required.js';
 import { meantUnit, meantWidth } from '../../../core/source/screen-widths.js';
 import type { DrawingFault } from '../../../core/drawing/drawing.js';
 
-/** Puts a drawing of at most so many elements into the page as it is. Scripts in it do not run and do not stay. */
+/**
+ * Puts a drawing of at most so many elements into the page as it is. Scripts in it do not run and do not stay.
+ * @param unit px that a px of the drawing is meant to be; what it likely is without it
+ */
 export function placeDrawing(
   text: string,
   most: number,
+  unit?: number,
 ): DrawingFault | { readonly width: number; readonly height: number } {
   const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
   const error = parsed.querySelector('parsererror');
@@ -29,7 +33,7 @@ export function placeDrawing(
   const svg = document.importNode(root, true) as unknown as SVGSVGElement;
   for (const entry of [svg, ...svg.querySelectorAll('*')])
     for (const { name } of [...entry.attributes]) if (/^on/i.test(name)) entry.removeAttribute(name);
-  const [width, height] = sizedToMeaning(svg, size);
+  const [width, height] = unit === undefined ? sizedToMeaning(svg, size) : sizedBy(svg, size, unit);
   svg.style.display = 'block';
   document.body.style.margin = '0';
   document.body.replaceChildren(svg);
@@ -55,6 +59,14 @@ function sizedToMeaning(svg: SVGSVGElement, [width, height]: readonly [number, n
   svg.setAttribute('width', String(x));
   svg.setAttribute('height', String(y));
   return [x, y];
+}
+
+function sizedBy(svg: SVGSVGElement, size: readonly [number, number], unit: number): [number, number] {
+  if (!svg.hasAttribute('viewBox')) svg.setAttribute('viewBox', `0 0 ${size[0]} ${size[1]}`);
+  const [width, height] = [meantWidth(size[0] * unit), size[1] * unit];
+  svg.setAttribute('width', String(width));
+  svg.setAttribute('height', String(height));
+  return [width, height];
 }
 
 /** Size of a drawing, px: its own, else that of its view box. */

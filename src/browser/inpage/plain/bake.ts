@@ -9,6 +9,9 @@ const DENSITY = 2;
 /** Longest side of a picture that is made, px. */
 const LONGEST = 4096;
 
+/** Alpha up to this is nothing (of 255). */
+export const NOTHING = 2;
+
 /** What an element paints, as a picture of its own. */
 export interface Baked {
   readonly canvas: OffscreenCanvas;
@@ -55,4 +58,26 @@ export async function addressOf(canvas: OffscreenCanvas): Promise<string> {
     reader.onerror = () => failed(new Error('The picture cannot be read.'));
     reader.readAsDataURL(blob);
   });
+}
+
+/** The part of a picture that is not wholly transparent; undefined if nothing is. */
+export function trimmed(
+  canvas: OffscreenCanvas,
+): { readonly canvas: OffscreenCanvas; readonly x: number; readonly y: number } | undefined {
+  const context = canvas.getContext('2d');
+  const pixels = context?.getImageData(0, 0, canvas.width, canvas.height).data;
+  if (!context || !pixels) return undefined;
+  let [left, top, right, bottom] = [canvas.width, canvas.height, -1, -1];
+  for (let y = 0; y < canvas.height; y += 1)
+    for (let x = 0; x < canvas.width; x += 1) {
+      if ((pixels[(y * canvas.width + x) * 4 + 3] ?? 0) <= NOTHING) continue;
+      left = Math.min(left, x);
+      right = Math.max(right, x);
+      top = Math.min(top, y);
+      bottom = Math.max(bottom, y);
+    }
+  if (right < left) return undefined;
+  const part = new OffscreenCanvas(right - left + 1, bottom - top + 1);
+  part.getContext('2d')?.drawImage(canvas, -left, -top);
+  return { canvas: part, x: left, y: top };
 }

@@ -2,13 +2,12 @@ import { isMerged, merged } from '../drawing/merged-layers.js';
 import { clipped, isEmpty, pageBox } from '../drawing/geometry.js';
 import { inverseOf } from './placing.js';
 import { stackedImages } from './stacked-images.js';
-import { addressOf, bake } from './bake.js';
+import { addressOf, bake, NOTHING, trimmed } from './bake.js';
 
 const SVG = 'http://www.w3.org/2000/svg';
 const WORDS = 'text, foreignObject';
 const APART = 'defs, clipPath, mask, pattern, symbol, marker';
-/** Alpha up to this is nothing, and from this it is all (of 255). */
-const NOTHING = 2;
+/** Alpha from this is all (of 255). */
 const ALL = 253;
 
 /**
@@ -118,26 +117,4 @@ async function flatten(element: SVGGraphicsElement, all: readonly SVGGraphicsEle
   holder.append(image);
   element.replaceWith(holder);
   return true;
-}
-
-/** The part of a picture that is not wholly transparent; undefined if nothing is. */
-function trimmed(
-  canvas: OffscreenCanvas,
-): { readonly canvas: OffscreenCanvas; readonly x: number; readonly y: number } | undefined {
-  const context = canvas.getContext('2d');
-  const pixels = context?.getImageData(0, 0, canvas.width, canvas.height).data;
-  if (!context || !pixels) return undefined;
-  let [left, top, right, bottom] = [canvas.width, canvas.height, -1, -1];
-  for (let y = 0; y < canvas.height; y += 1)
-    for (let x = 0; x < canvas.width; x += 1) {
-      if ((pixels[(y * canvas.width + x) * 4 + 3] ?? 0) <= NOTHING) continue;
-      left = Math.min(left, x);
-      right = Math.max(right, x);
-      top = Math.min(top, y);
-      bottom = Math.max(bottom, y);
-    }
-  if (right < left) return undefined;
-  const part = new OffscreenCanvas(right - left + 1, bottom - top + 1);
-  part.getContext('2d')?.drawImage(canvas, -left, -top);
-  return { canvas: part, x: left, y: top };
 }

@@ -1,0 +1,2 @@
+/** Reads PDF files inside a page of the browser. Bundled into one script, `tavrikPdf`. */
+export { openPdf, paintPdfPage, pdfTextSize, writePdfPage } from './document.js';

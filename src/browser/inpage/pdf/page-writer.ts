@@ -1,0 +1,371 @@
+import { OPS, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type { Matrix } from '../../../core/drawing/contours.js';
+import { required } from '../../../core/data/required.js';
+import { gradientFor, type ShadingRecord } from './gradients.js';
+import { imageAddress, type PdfImage } from './images.js';
+import { isUprightMatrix, rounded, times, written } from './matrix.js';
+import { paintedBy } from './painted-by.js';
+import { pathData } from './path.js';
+import { firstState, setFromGState, type Clip, type GraphicsState, type PdfFont } from './state.js';
+import { TextPlace, type ShownGlyph } from './text-run.js';
+
+const SVG = 'http://www.w3.org/2000/svg';
+const CAPS = ['butt', 'round', 'square'];
+const JOINS = ['miter', 'round', 'bevel'];
+/** What a path is painted with, by the operator that ends it: filled by which rule, and whether it is outlined. */
+const PATH_PAINTS: Readonly<Record<number, { readonly rule?: Clip['rule']; readonly stroke?: true }>> = {
+  [OPS.fill]: { rule: 'nonzero' },
+  [OPS.eoFill]: { rule: 'evenodd' },
+  [OPS.stroke]: { stroke: true },
+  [OPS.closeStroke]: { stroke: true },
+  [OPS.fillStroke]: { rule: 'nonzero', stroke: true },
+  [OPS.eoFillStroke]: { rule: 'evenodd', stroke: true },
+  [OPS.closeFillStroke]: { rule: 'nonzero', stroke: true },
+  [OPS.closeEOFillStroke]: { rule: 'evenodd', stroke: true },
+};
+
+/** What is known of what a page shows as optional content. */
+interface LayerConfig {
+  isVisible(group: unknown): boolean;
+  getGroup(id: string): { readonly name?: string } | null;
+}
+
+/**
+ * Writes a page of a PDF file (ISO 32000-1, 8 and 9) as SVG: text as text with a place for each letter, paths, pictures,
+ * gradients, clips, groups and layers. What SVG has no word for is painted by itself and becomes a picture.
+ */
+export class PageWriter {
+  readonly svg = document.createElementNS(SVG, 'svg');
+  readonly notes = new Set<string>();
+  private readonly defs = this.svg.appendChild(document.createElementNS(SVG, 'defs'));
+  private state: GraphicsState;
+  private readonly saved: GraphicsState[] = [];
+  private readonly text = new TextPlace();
+  /** Groups and layers that are open, the page first. */
+  private readonly open: Element[] = [this.svg];
+  private readonly marked: boolean[] = [];
+  private hidden = 0;
+  /** How many groups are open that only make a mask. */
+  private masks = 0;
+  private pendingClip: Clip['rule'] | undefined;
+  private ids = 0;
+  /** Operators that are painted together as one picture. */
+  private foreign: number[] = [];
+
+  constructor(
+    private readonly page: PDFPageProxy,
+    private readonly unit: number,
+    private readonly layers: LayerConfig,
+  ) {
+    const { width, height, transform } = page.getViewport({ scale: unit });
+    this.svg.setAttribute('viewBox', `0 0 ${rounded(width)} ${rounded(height)}`);
+    this.svg.setAttribute('width', String(rounded(width)));
+    this.svg.setAttribute('height', String(rounded(height)));
+    this.state = firstState(transform as unknown as Matrix);
+  }
+
+  async write(): Promise<void> {
+    const { fnArray, argsArray } = await this.page.getOperatorList({ annotationMode: 0 });
+    for (let at = 0; at < fnArray.length; at += 1) {
+      const made = this.step(required(fnArray[at]), (argsArray[at] ?? []) as unknown[], at);
+      if (made) await made;
+    }
+    await this.paintForeign();
+  }
+
+  private step(op: number, args: readonly unknown[], at: number): Promise<void> | undefined {
+    if (this.setState(op, args) || this.setText(op, args) || this.setGroup(op, args)) return undefined;
+    if (op === OPS.constructPath) return this.paintPath(args, at);
+    if (this.hidden || this.masks) return undefined;
+    if (op === OPS.showText) return this.showText(args[0] as ShownGlyph[], at);
+    if (op === OPS.paintImageXObject) return this.paintImage(this.objectOf(args[0]) as PdfImage, this.state.matrix, at);
+    if (op === OPS.paintInlineImageXObject) return this.paintImage(args[0] as PdfImage, this.state.matrix, at);
+    if (op === OPS.paintImageXObjectRepeat) return this.paintRepeated(args, at);
+    if (op === OPS.shadingFill) return this.paintShading(args, at);
+    if (op >= OPS.paintXObject && op !== OPS.markPoint && op !== OPS.markPointProps && op !== OPS.dependency)
+      this.foreign.push(at);
+    return undefined;
+  }
+
+  /** @returns whether it was an operator that only changes how things are painted */
+  private setState(op: number, args: readonly unknown[]): boolean {
+    const { state } = this;
+    if (op === OPS.save) this.saved.push({ ...state });
+    else if (op === OPS.restore) this.state = this.saved.pop() ?? state;
+    else if (op === OPS.transform) state.matrix = times(state.matrix, args as unknown as Matrix);
+    else if (op === OPS.setLineWidth) state.lineWidth = Number(args[0]);
+    else if (op === OPS.setLineCap) state.lineCap = Number(args[0]);
+    else if (op === OPS.setLineJoin) state.lineJoin = Number(args[0]);
+    else if (op === OPS.setMiterLimit) state.miterLimit = Number(args[0]);
+    else if (op === OPS.setDash) [state.dash, state.dashOffset] = args as [number[], number];
+    else if (op === OPS.setGState) setFromGState(state, args[0] as [string, unknown][]);
+    else if (op === OPS.setFillRGBColor) [state.fill, state.foreignFill] = [String(args[0]), false];
+    else if (op === OPS.setStrokeRGBColor) state.stroke = String(args[0]);
+    else if (op === OPS.setFillTransparent) [state.fill, state.foreignFill] = ['none', false];
+    else if (op === OPS.setStrokeTransparent) state.stroke = 'none';
+    else if (op === OPS.setFillColorN) this.setPattern(args);
+    else if (op === OPS.setStrokeColorN) state.stroke = this.gradientOf(args) ?? state.stroke;
+    else if (op === OPS.clip) this.pendingClip = 'nonzero';
+    else if (op === OPS.eoClip) this.pendingClip = 'evenodd';
+    else return false;
+    return true;
+  }
+
+  private setPattern(args: readonly unknown[]): void {
+    const gradient = this.gradientOf(args);
+    this.state.foreignFill = gradient === undefined;
+    if (gradient) this.state.fill = gradient;
+  }
+
+  private gradientOf(args: readonly unknown[]): string | undefined {
+    if (args[0] !== 'Shading') return undefined;
+    const matrix = args[2] ? times(this.state.base, args[2] as Matrix) : this.state.base;
+    return this.define(gradientFor(this.objectOf(args[1]) as ShadingRecord, matrix));
+  }
+
+  /** Puts a definition into the drawing; how it is referred to. */
+  private define(element: SVGElement | undefined): string | undefined {
+    if (!element) return undefined;
+    element.id = `paint-${(this.ids += 1)}`;
+    this.defs.append(element);
+    return `url(#${element.id})`;
+  }
+
+  private setText(op: number, args: readonly unknown[]): boolean {
+    const { state } = this;
+    if (op === OPS.beginText) this.text.begin();
+    else if (op === OPS.setTextMatrix)
+      this.text.begin((Array.isArray(args[0]) || ArrayBuffer.isView(args[0]) ? args[0] : args) as Matrix);
+    else if (op === OPS.moveText) this.text.move(Number(args[0]), Number(args[1]));
+    else if (op === OPS.setLeadingMoveText) {
+      state.leading = Number(args[1]);
+      this.text.move(Number(args[0]), Number(args[1]));
+    } else if (op === OPS.setLeading) state.leading = -Number(args[0]);
+    else if (op === OPS.nextLine) this.text.move(0, state.leading);
+    else if (op === OPS.setCharSpacing) state.charSpacing = Number(args[0]);
+    else if (op === OPS.setWordSpacing) state.wordSpacing = Number(args[0]);
+    else if (op === OPS.setHScale) state.hScale = Number(args[0]) / 100;
+    else if (op === OPS.setTextRise) state.rise = Number(args[0]);
+    else if (op === OPS.setTextRenderingMode) state.mode = Number(args[0]);
+    else if (op === OPS.setFont) {
+      state.font = this.page.commonObjs.get(String(args[0])) as PdfFont;
+      state.fontSize = Number(args[1]);
+    } else return op === OPS.endText;
+    return true;
+  }
+
+  private setGroup(op: number, args: readonly unknown[]): boolean {
+    const { state } = this;
+    if (op === OPS.paintFormXObjectBegin) {
+      this.saved.push({ ...state });
+      if (args[0]) state.matrix = times(state.matrix, args[0] as Matrix);
+      state.base = state.matrix;
+      if (args[1]) this.addClip(boxPath(args[1] as number[]), 'nonzero');
+    } else if (op === OPS.paintFormXObjectEnd) this.state = this.saved.pop() ?? state;
+    else if (op === OPS.beginGroup) this.beginGroup(args[0] as { readonly smask?: unknown });
+    else if (op === OPS.endGroup) {
+      if (this.masks) this.masks -= 1;
+      else if (this.open.length > 1) this.open.pop();
+      this.state = this.saved.pop() ?? state;
+    } else if (op === OPS.beginMarkedContentProps) this.beginLayer(String(args[0]), args[1]);
+    else if (op === OPS.beginMarkedContent) this.marked.push(false);
+    else if (op === OPS.endMarkedContent) {
+      if (this.marked.pop()) this.hidden -= 1;
+    } else return false;
+    return true;
+  }
+
+  private beginGroup(group: { readonly smask?: unknown }): void {
+    const { state } = this;
+    this.saved.push({ ...state });
+    if (this.masks || group.smask) {
+      this.masks += 1;
+      return;
+    }
+    const element = document.createElementNS(SVG, 'g');
+    if (state.fillAlpha < 1) element.setAttribute('opacity', String(rounded(state.fillAlpha)));
+    if (state.blend !== 'source-over') element.style.mixBlendMode = state.blend;
+    this.place(element);
+    this.open.push(element);
+    /* The group is clipped as a whole: what is in it need not be. */
+    Object.assign(state, { fillAlpha: 1, strokeAlpha: 1, blend: 'source-over', clip: undefined });
+  }
+
+  private beginLayer(tag: string, group: unknown): void {
+    const hidden = tag === 'OC' && !this.layers.isVisible(group);
+    this.marked.push(hidden);
+    if (!hidden) return;
+    this.hidden += 1;
+    const id = (group as { readonly id?: string } | undefined)?.id;
+    this.notes.add(`Hidden layer, left out: ${(id && this.layers.getGroup(id)?.name) || 'without a name'}`);
+  }
+
+  private objectOf(id: unknown): unknown {
+    const name = String(id);
+    return name.startsWith('g_') ? this.page.commonObjs.get(name) : this.page.objs.get(name);
+  }
+
+  private paintPath(args: readonly unknown[], at: number): undefined {
+    const [op, [path] = []] = args as [number, [Float32Array | undefined]?];
+    const data = path ? pathData(path) : '';
+    const paint = PATH_PAINTS[op];
+    if (data && paint && !this.hidden && !this.masks && !this.isForeign(at)) {
+      const element = document.createElementNS(SVG, 'path');
+      element.setAttribute('d', data);
+      element.setAttribute('transform', written(this.state.matrix));
+      this.paint(element, paint);
+      this.place(element);
+    }
+    if (this.pendingClip) {
+      this.addClip(data, this.pendingClip);
+      this.pendingClip = undefined;
+    }
+    return undefined;
+  }
+
+  private addClip(data: string, rule: Clip['rule']): void {
+    const { state } = this;
+    state.clip = { above: state.clip, data, matrix: state.matrix, rule };
+  }
+
+  private paint(element: SVGElement, { rule, stroke }: { readonly rule?: Clip['rule']; readonly stroke?: true }): void {
+    const { state } = this;
+    element.setAttribute('fill', rule ? state.fill : 'none');
+    if (rule === 'evenodd') element.setAttribute('fill-rule', rule);
+    if (rule && state.fillAlpha < 1) element.setAttribute('fill-opacity', String(rounded(state.fillAlpha)));
+    if (stroke) {
+      element.setAttribute('stroke', state.stroke);
+      element.setAttribute('stroke-width', String(state.lineWidth));
+      if (state.strokeAlpha < 1) element.setAttribute('stroke-opacity', String(rounded(state.strokeAlpha)));
+      if (state.lineCap) element.setAttribute('stroke-linecap', CAPS[state.lineCap] ?? 'butt');
+      if (state.lineJoin) element.setAttribute('stroke-linejoin', JOINS[state.lineJoin] ?? 'miter');
+      element.setAttribute('stroke-miterlimit', String(state.miterLimit));
+      if (state.dash.length) element.setAttribute('stroke-dasharray', state.dash.join(' '));
+      if (state.dashOffset) element.setAttribute('stroke-dashoffset', String(state.dashOffset));
+    }
+    if (state.blend !== 'source-over') element.style.mixBlendMode = state.blend;
+  }
+
+  /** Whether the next thing is painted with what SVG does not have: it is put aside for a picture. */
+  private isForeign(at: number): boolean {
+    if (this.state.masked || this.state.foreignFill) {
+      this.foreign.push(at);
+      return true;
+    }
+    return false;
+  }
+
+  private showText(glyphs: readonly ShownGlyph[], at: number): Promise<void> | undefined {
+    const { state } = this;
+    if (!state.font) return undefined;
+    if (state.font.isType3Font || state.font.vertical) {
+      this.foreign.push(at);
+      return undefined;
+    }
+    const { text, unknown } = this.text.show(state, glyphs);
+    if (unknown) {
+      this.notes.add(`Font without Unicode values, its words are kept as an image: ${state.font.name}`);
+      this.foreign.push(at);
+      return undefined;
+    }
+    if (!text) return undefined;
+    const paints = state.mode & 3;
+    this.paint(text, {
+      ...(paints === 1 ? {} : { rule: 'nonzero' as const }),
+      ...(paints === 0 ? {} : { stroke: true as const }),
+    });
+    if (state.foreignFill) text.setAttribute('fill', state.stroke);
+    text.setAttribute('font-family', state.font.name);
+    if (state.font.bold ?? state.font.black) text.setAttribute('font-weight', state.font.black ? '900' : '700');
+    if (state.font.italic) text.setAttribute('font-style', 'italic');
+    return this.placed(text);
+  }
+
+  private async paintImage(image: PdfImage | null, matrix: Matrix, at: number): Promise<void> {
+    if (this.isForeign(at)) return;
+    const address = image && (await imageAddress(image));
+    if (!address) return;
+    const element = document.createElementNS(SVG, 'image');
+    const place = times(matrix, [1, 0, 0, -1, 0, 1]);
+    const upright = isUprightMatrix(place);
+    const box = upright
+      ? { x: place[4], y: place[5], width: place[0], height: place[3] }
+      : { x: 0, y: 0, width: 1, height: 1 };
+    for (const [name, value] of Object.entries(box)) element.setAttribute(name, String(rounded(value)));
+    if (!upright) element.setAttribute('transform', written(place));
+    element.setAttribute('preserveAspectRatio', 'none');
+    element.setAttribute('href', address);
+    if (this.state.fillAlpha < 1) element.setAttribute('opacity', String(rounded(this.state.fillAlpha)));
+    if (this.state.blend !== 'source-over') element.style.mixBlendMode = this.state.blend;
+    await this.placed(element);
+  }
+
+  private async paintRepeated([id, across, down, places]: readonly unknown[], at: number): Promise<void> {
+    const image = this.objectOf(id) as PdfImage;
+    const list = places as ArrayLike<number>;
+    for (let index = 0; index + 1 < list.length; index += 2) {
+      const own: Matrix = [Number(across), 0, 0, Number(down), required(list[index]), required(list[index + 1])];
+      await this.paintImage(image, times(this.state.matrix, own), at);
+    }
+  }
+
+  private paintShading(args: readonly unknown[], at: number): Promise<void> | undefined {
+    const gradient = this.define(gradientFor(this.objectOf(args[0]) as ShadingRecord, this.state.matrix));
+    if (!gradient) {
+      this.foreign.push(at);
+      return undefined;
+    }
+    const element = document.createElementNS(SVG, 'rect');
+    for (const name of ['width', 'height']) element.setAttribute(name, this.svg.getAttribute(name) ?? '0');
+    element.setAttribute('fill', gradient);
+    if (this.state.fillAlpha < 1) element.setAttribute('fill-opacity', String(rounded(this.state.fillAlpha)));
+    return this.placed(element);
+  }
+
+  /** Puts an element on top, after what had to be painted before it. */
+  private async placed(element: Element): Promise<void> {
+    await this.paintForeign();
+    this.place(element);
+  }
+
+  private place(element: Element): void {
+    this.holderFor(this.state.clip).append(element);
+  }
+
+  /** The group for what is clipped like this: the last one, if nothing came after it. */
+  private holderFor(clip: Clip | undefined): Element {
+    if (!clip) return required(this.open.at(-1));
+    const above = this.holderFor(clip.above);
+    const last = above.lastElementChild;
+    if (last && this.clips.get(last) === clip) return last;
+    const holder = above.appendChild(document.createElementNS(SVG, 'g'));
+    const path = document.createElementNS(SVG, 'path');
+    path.setAttribute('d', clip.data);
+    path.setAttribute('transform', written(clip.matrix));
+    path.setAttribute('clip-rule', clip.rule);
+    const definition = document.createElementNS(SVG, 'clipPath');
+    definition.append(path);
+    holder.setAttribute('clip-path', required(this.define(definition)));
+    this.clips.set(holder, clip);
+    return holder;
+  }
+
+  private readonly clips = new WeakMap<Element, Clip>();
+
+  /** Makes a picture of what was put aside. */
+  private async paintForeign(): Promise<void> {
+    if (this.foreign.length === 0) return;
+    const wanted = new Set(this.foreign);
+    this.foreign = [];
+    const painted = await paintedBy(this.page, this.unit, wanted);
+    if (!painted) return;
+    const element = document.createElementNS(SVG, 'image');
+    for (const [name, value] of Object.entries(painted)) element.setAttribute(name, String(value));
+    element.setAttribute('preserveAspectRatio', 'none');
+    required(this.open.at(-1)).append(element);
+  }
+}
+
+function boxPath([left = 0, top = 0, right = 0, bottom = 0]: readonly number[]): string {
+  return `M${left} ${top}H${right}V${bottom}H${left}Z`;
+}
