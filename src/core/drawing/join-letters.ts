@@ -1,6 +1,5 @@
 import { required } from '../data/required.js';
-import { around } from '../geometry/box.js';
-import type { DrawnItem, DrawnText, DrawnWord } from './drawing.js';
+import type { DrawnText } from './drawing.js';
 
 /** Baselines that differ by less are one, in sizes of the text. */
 const SAME_LINE = 0.08;
@@ -12,30 +11,38 @@ const SPACE = 0.14;
 /** Letter spacing below this is none, in sizes of the text. */
 const LEAST_SPACING = 0.015;
 
+/** Pieces of text that are one line. */
+export interface LetterRun {
+  /** Numbers of the pieces, in their order. */
+  readonly pieces: readonly number[];
+  /** Of each piece: whether it goes on with the word of the one before. */
+  readonly goesOn: readonly boolean[];
+  /** px between letters. */
+  readonly spacing: number;
+}
+
 /**
- * Joins text that is drawn letter by letter, or in pieces of words, into lines of words, and finds its letter spacing.
- * Pieces are joined where they follow each other on one line in one look, and a word goes on from one to the next.
- * Text that is drawn word by word stays as it is: words are put together where lines are found.
+ * Finds text that is drawn letter by letter, or in pieces of words, and the lines of words that it is, with their letter
+ * spacing. Pieces belong together where they follow each other on one line in one look, and a word goes on from one to
+ * the next. Text that is drawn word by word stays as it is: words are put together where lines are found.
+ * @param texts in painting order; undefined where something else is painted in between
  */
-export function joinLetters(items: readonly DrawnItem[]): DrawnItem[] {
-  const joined: DrawnItem[] = [];
-  let run: DrawnText[] = [];
+export function letterRuns(texts: readonly (DrawnText | undefined)[]): LetterRun[] {
+  const found: LetterRun[] = [];
+  let run: number[] = [];
+  const at = (index: number): DrawnText => required(texts[index]);
   const close = (): void => {
-    joined.push(...(run.length > 1 && isLettered(run) ? [joinedRun(run)] : run));
+    const own = run.map(at);
+    if (own.length > 1 && isLettered(own)) found.push(runOf(own, run));
     run = [];
   };
-  for (const item of items) {
+  texts.forEach((text, index) => {
     const last = run.at(-1);
-    if (item.type !== 'text') {
-      close();
-      joined.push(item);
-    } else {
-      if (last && !follows(last, item)) close();
-      run.push(item);
-    }
-  }
+    if (!text || (last !== undefined && !follows(at(last), text))) close();
+    if (text) run.push(index);
+  });
   close();
-  return joined;
+  return found;
 }
 
 function follows(last: DrawnText, next: DrawnText): boolean {
@@ -60,7 +67,7 @@ function gapsOf(run: readonly DrawnText[]): number[] {
   });
 }
 
-function joinedRun(run: readonly DrawnText[]): DrawnText {
+function runOf(run: readonly DrawnText[], pieces: readonly number[]): LetterRun {
   const first = required(run[0]);
   const { size } = first.look;
   const gaps = gapsOf(run);
@@ -68,16 +75,6 @@ function joinedRun(run: readonly DrawnText[]): DrawnText {
   /* More letters follow each other inside of words than between them. */
   const usual =
     run.length > 3 ? required(sorted[Math.floor((sorted.length - 1) * 0.4)]) : Math.min(0, required(sorted[0]));
-  const words: DrawnWord[] = [];
-  run.forEach((text, at) => {
-    const goesOn = at > 0 && required(gaps[at - 1]) < usual + SPACE * size;
-    text.words.forEach((word, nth) => {
-      const before = words.at(-1);
-      if (nth === 0 && goesOn && before)
-        words[words.length - 1] = { text: before.text + word.text, box: around([before.box, word.box]) };
-      else words.push(word);
-    });
-  });
   const spacing = Math.abs(usual) > LEAST_SPACING * size ? Math.round(usual * 100) / 100 : first.look.spacing;
-  return { ...first, box: around(words.map(({ box }) => box)), words, look: { ...first.look, spacing } };
+  return { pieces, goesOn: [false, ...gaps.map((gap) => gap < usual + SPACE * size)], spacing };
 }

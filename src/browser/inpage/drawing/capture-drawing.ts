@@ -1,6 +1,5 @@
 import { required } from '../../../core/data/required.js';
 import { defined } from '../../../core/data/defined.js';
-import { joinLetters } from '../../../core/drawing/join-letters.js';
 import { clustersOf } from '../../../core/drawing/clusters.js';
 import { around } from '../../../core/geometry/box.js';
 import type { DrawnVector, DrawnArtboard, DrawnBox, DrawnItem, DrawnImage } from '../../../core/drawing/drawing.js';
@@ -68,7 +67,7 @@ export async function captureDrawing(): Promise<DrawnArtboard> {
     width: Math.round(width),
     height: Math.round(height),
     title: svg.querySelector(':scope > title')?.textContent ?? '',
-    items: await embedImages(joinLetters(reader.finish()).map((item, order) => ({ ...item, order }))),
+    items: await embedImages(reader.finish()),
     notes: [...new Set(reader.notes)],
   };
 }

@@ -1,5 +1,6 @@
 import { required } from '../../../core/data/required.js';
 import { settleClips } from './clips.js';
+import { joinTexts } from './joined-texts.js';
 import { settleFontNames } from './font-names.js';
 import { joinStacked, settleMasks } from './masks.js';
 import { settleShapes } from './shapes.js';
@@ -26,12 +27,13 @@ export function unfoldDrawing(): void {
 }
 
 /**
- * Then, when letters are text: paths that are plain shapes become these, masks that do nothing go, and others make one
+ * Then, when letters are text: those of one word are put together, paths that are plain shapes become these, masks that do nothing go, and others make one
  * picture of what they are over, as pictures do that lie on each other in one place.
  * @returns what could not be kept, in words
  */
 export async function settleDrawing(): Promise<string[]> {
   const svg = drawing();
+  joinTexts(svg);
   settleShapes(svg);
   const notes = await settleMasks(svg);
   await joinStacked(svg);
