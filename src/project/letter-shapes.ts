@@ -23,9 +23,14 @@ const TELLING: Ranges = [
     return [code, code] as const;
   }),
 ];
-/** All signs of alphabets; those of ideographic scripts are too many to look at. */
+/**
+ * All signs of alphabets. Those of ideographic scripts are too many to look at, and those of phonetic notation look too
+ * much like plain ones.
+ */
 const ALPHABETS: Ranges = [
-  [0x21, 0x10ff],
+  [0x21, 0x1bf],
+  [0x1c4, 0x24f],
+  [0x370, 0x10ff],
   [0x1e00, 0x2bff],
   [0xfb00, 0xfdff],
   [0xfe70, 0xfeff],
@@ -84,11 +89,18 @@ function instancesOf(font: Fontkit.Font): { readonly font: Fontkit.Font; readonl
   return [...weights].sort((a, b) => a - b).map((weight) => ({ font: font.getVariation({ wght: weight }), weight }));
 }
 
+/** Usual signs before those that look like them: Latin, punctuation, then by number. */
+function rankOf(code: number): number {
+  if (code < 0x180) return code;
+  return code >= 0x2010 && code <= 0x206f ? code - 0x1000 : code + 0x10000;
+}
+
 function shapesOf(font: Fontkit.Font, weight: number, all: boolean): FontShapes {
   const tables = font as unknown as Tables;
   const wanted = all ? ALPHABETS : TELLING;
   const letters: LetterShape[] = [];
   const seen = new Set<number>();
+  const drawn = new Set<string>();
   const add = (glyph: Fontkit.Glyph, text: string): void => {
     if (glyph.id === 0 || seen.has(glyph.id) || IDLE.test(text)) return;
     seen.add(glyph.id);
@@ -96,9 +108,15 @@ function shapesOf(font: Fontkit.Font, weight: number, all: boolean): FontShapes 
     const steps = glyph.path.commands.map(({ command, args }): Segment => [STEPS[command], ...args]);
     const lines = contoursFrom(steps, [1 / unitsPerEm, 0, 0, -1 / unitsPerEm, 0, 0]);
     const marks = lines.flatMap((line) => markOf(line) ?? []);
-    if (marks.length) letters.push({ text, advance: glyph.advanceWidth / unitsPerEm, marks });
+    /* Signs that look like a more usual one, such as a click of African languages like an exclamation mark, cannot be told. */
+    const look = marks
+      .map(({ box, form }) => [...box, ...form].map((value) => Math.round(value * 1000)).join(' '))
+      .join('|');
+    if (marks.length === 0 || drawn.has(look)) return;
+    drawn.add(look);
+    letters.push({ text, advance: glyph.advanceWidth / unitsPerEm, marks });
   };
-  for (const code of [...font.characterSet].sort((a, b) => a - b))
+  for (const code of [...font.characterSet].sort((a, b) => rankOf(a) - rankOf(b)))
     if (wanted.some(([from, to]) => code >= from && code <= to))
       add(font.glyphForCodePoint(code), String.fromCodePoint(code).normalize('NFKC'));
   for (const text of all ? LIGATURES : []) {

@@ -143,7 +143,7 @@ function assemble(
       const mark = required(marks[at]);
       let best: (PlacedLetter & { readonly away: number }) | undefined;
       for (const candidate of required(candidates[at])) {
-        if (!fits(mark, candidate) || largest(candidate.letter) !== candidate.nth) continue;
+        if (!fits(mark, candidate) || !isLargest(candidate)) continue;
         if (words && (!isWord(candidate.letter.text) || (mark.isCommon && candidate.letter.marks.length === 1)))
           continue;
         const whole = put(marks, left, near(mark.box), at, candidate, size);
@@ -231,13 +231,11 @@ function neighbours(
   };
 }
 
-function largest({ marks }: LetterShape): number {
-  let best = 0;
-  marks.forEach(({ box }, at) => {
-    const than = required(marks[best]).box;
-    if (box[2] * box[3] > than[2] * than[3]) best = at;
-  });
-  return best;
+/** Whether no line of the letter is larger: a quotation mark has two that are equal. */
+function isLargest({ letter: { marks }, nth }: Candidate): boolean {
+  const area = ({ box }: Mark): number => box[2] * box[3];
+  const own = area(required(marks[nth]));
+  return marks.every((mark) => area(mark) <= own * 1.001);
 }
 
 function areaAt(marks: readonly OutlineMark[], at: number): number {

@@ -1,3 +1,5 @@
+import type { DrawnBox } from '../../../core/drawing/drawing.js';
+import { nameOf } from '../drawing/layers.js';
 import { isMerged, merged } from '../drawing/merged-layers.js';
 import { clipped, isEmpty, pageBox } from '../drawing/geometry.js';
 import { inverseOf } from './placing.js';
@@ -7,33 +9,74 @@ import { addressOf, bake, NOTHING, trimmed } from './bake.js';
 const SVG = 'http://www.w3.org/2000/svg';
 const WORDS = 'text, foreignObject';
 const APART = 'defs, clipPath, mask, pattern, symbol, marker';
+/** Longest side of the picture by which a mask is judged, px; paint fainter than this (of 255) is left out, and so many at both ends. */
+const LOOK = 240;
+const FAINT = 60;
+const EDGE = 0.03;
 /** Alpha from this is all (of 255). */
 const ALL = 253;
 
+/** How far alpha may vary under a mask that fades all alike (of 255). */
+const EVEN = 6;
+
 /**
- * Takes masks away that show all, and what is behind masks that show nothing; a picture behind any other becomes one
- * picture with transparency (CSS Masking 1, section 7).
+ * Takes masks away that show all, and what is behind masks that show nothing; a mask that lets all through alike becomes
+ * opacity (CSS Masking 1, section 7).
  */
+export async function dropIdleMasks(svg: SVGSVGElement): Promise<void> {
+  /* From the outside in: what an outer mask leaves nothing of need not be looked at. */
+  for (const element of maskedIn(svg)) {
+    if (!element.isConnected || isMerged(element)) continue;
+    const [least, most] = (await alphaUnder(element)) ?? [0, 255];
+    if (most <= NOTHING) element.remove();
+    else if (most - least <= EVEN || least >= ALL) {
+      withoutMask(element);
+      const share = least >= ALL ? 1 : (least + most) / 510;
+      if (share < 1)
+        element.style.opacity = String(Math.round(Number(getComputedStyle(element).opacity) * share * 1000) / 1000);
+      withoutTwin(element);
+    }
+  }
+}
+
+/**
+ * What is painted twice in one place, as programs do that cannot fade a group as a whole, is painted once, as dense as
+ * both.
+ */
+function withoutTwin(element: SVGGraphicsElement): void {
+  const before = element.previousElementSibling as SVGGraphicsElement | null;
+  if (!before || plainMarkup(before) !== plainMarkup(element)) return;
+  const [first, second] = [before, element].map((one) => Number(getComputedStyle(one).opacity)) as [number, number];
+  element.style.opacity = String(Math.round((1 - (1 - first) * (1 - second)) * 1000) / 1000);
+  before.remove();
+}
+
+function plainMarkup(element: Element): string {
+  const copy = element.cloneNode(true) as SVGElement;
+  copy.style.opacity = '';
+  return copy.outerHTML.replace(/ (id|data-name|style|clip-path|mask)="[^"]*"/g, '');
+}
+
+/** Makes one picture, with transparency, of pictures behind a mask. @returns what could not be kept, in words */
 export async function settleMasks(svg: SVGSVGElement): Promise<string[]> {
   const notes: string[] = [];
-  const masked = [...svg.querySelectorAll<SVGGraphicsElement>('*')].filter(
-    (element) => !element.closest(APART) && getComputedStyle(element).mask.includes('url('),
-  );
-  /* From the outside in: what an outer mask leaves nothing of need not be looked at. */
-  for (const element of masked) {
+  for (const element of maskedIn(svg)) {
     if (!element.isConnected || isMerged(element)) continue;
-    const shown = await shownBy(element);
-    if (shown === 'nothing') element.remove();
-    else if (shown === 'all') withoutMask(element);
-    else if (!element.querySelector(WORDS) && !element.matches(WORDS)) {
+    if (!element.querySelector(WORDS) && !element.matches(WORDS)) {
       const isImage = element.matches('image') || element.querySelector('image') !== null;
       if (!isImage || !(await flatten(element))) merged.add(element);
-    } else if (shown === 'some') {
+    } else {
       withoutMask(element);
-      notes.push(`A mask over words was left out: ${element.id || element.localName}`);
+      notes.push(`A mask over words was left out: ${nameOf(element) || element.localName}`);
     }
   }
   return notes;
+}
+
+function maskedIn(svg: SVGSVGElement): SVGGraphicsElement[] {
+  return [...svg.querySelectorAll<SVGGraphicsElement>('*')].filter(
+    (element) => !element.closest(APART) && getComputedStyle(element).mask.includes('url('),
+  );
 }
 
 function withoutMask(element: SVGGraphicsElement): void {
@@ -41,42 +84,41 @@ function withoutMask(element: SVGGraphicsElement): void {
   element.style.mask = 'none';
 }
 
-/** How much of an element its mask lets through, by the alpha of a white rectangle in its place. */
-async function shownBy(element: SVGGraphicsElement): Promise<'all' | 'some' | 'nothing' | undefined> {
+/**
+ * The least and the most that a mask lets through (of 255) of what an element paints; undefined if the browser cannot say.
+ * Edges are left out: on them masks are as soft as what they are over.
+ */
+async function alphaUnder(element: SVGGraphicsElement): Promise<readonly [least: number, most: number] | undefined> {
   const box = clipped(
     pageBox(element.getBoundingClientRect()),
     pageBox(element.ownerSVGElement?.getBoundingClientRect() ?? new DOMRect()),
   );
-  if (isEmpty(box)) return 'nothing';
-  const matrix = (element.parentElement as unknown as SVGGraphicsElement).getScreenCTM();
-  if (!matrix) return undefined;
-  const probe = document.createElementNS(SVG, 'g');
-  const own = element.getBBox();
-  const white = document.createElementNS(SVG, 'rect');
-  for (const [name, value] of Object.entries({
-    x: own.x,
-    y: own.y,
-    width: own.width,
-    height: own.height,
-    fill: '#fff',
-  }))
-    white.setAttribute(name, String(value));
-  probe.append(white);
-  probe.setAttribute('mask', element.getAttribute('mask') ?? getComputedStyle(element).mask);
-  const transform = element.getAttribute('transform');
-  if (transform) probe.setAttribute('transform', transform);
-  element.before(probe);
-  const baked = await bake([probe], Math.min(1, 200 / Math.max(box[2], box[3])), box);
-  probe.remove();
-  const pixels = baked?.canvas.getContext('2d')?.getImageData(0, 0, baked.canvas.width, baked.canvas.height).data;
-  if (!pixels) return undefined;
-  let [least, most] = [255, 0];
-  for (let at = 3; at < pixels.length; at += 4) {
-    const alpha = pixels[at] ?? 0;
-    if (alpha < least) least = alpha;
-    if (alpha > most) most = alpha;
+  if (isEmpty(box)) return [0, 0];
+  const density = Math.min(1, LOOK / Math.max(box[2], box[3]));
+  const behind = await pixelsOf(element, density, box);
+  const mask = element.getAttribute('mask');
+  element.removeAttribute('mask');
+  const whole = await pixelsOf(element, density, box);
+  if (mask) element.setAttribute('mask', mask);
+  if (!behind || !whole) return undefined;
+  const shares: number[] = [];
+  for (let at = 3; at < whole.length; at += 4) {
+    const alpha = whole[at] ?? 0;
+    if (alpha > FAINT) shares.push(((behind[at] ?? 0) * 255) / alpha);
   }
-  return most <= NOTHING ? 'nothing' : least >= ALL ? 'all' : 'some';
+  if (shares.length === 0) return undefined;
+  shares.sort((a, b) => a - b);
+  const edge = Math.floor(shares.length * EDGE);
+  return [shares[edge] ?? 0, Math.min(255, shares[shares.length - 1 - edge] ?? 255)];
+}
+
+async function pixelsOf(
+  element: SVGGraphicsElement,
+  density: number,
+  box: DrawnBox,
+): Promise<Uint8ClampedArray | undefined> {
+  const baked = await bake([element], density, box);
+  return baked?.canvas.getContext('2d')?.getImageData(0, 0, baked.canvas.width, baked.canvas.height).data;
 }
 
 /** Makes one picture of those that lie on each other in one place. */

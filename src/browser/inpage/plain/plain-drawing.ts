@@ -2,7 +2,7 @@ import { required } from '../../../core/data/required.js';
 import { settleClips } from './clips.js';
 import { joinTexts } from './joined-texts.js';
 import { settleFontNames } from './font-names.js';
-import { joinStacked, settleMasks } from './masks.js';
+import { dropIdleMasks, joinStacked, settleMasks } from './masks.js';
 import { settleShapes } from './shapes.js';
 import { expandUses } from './uses.js';
 
@@ -18,16 +18,17 @@ export function nameFonts(): void {
 
 /**
  * Brings the drawing in the page to plain SVG, whatever program wrote it; it looks as before. First: what is used
- * elsewhere is put in its place, and clips go that cut nothing. Then outlined letters can be told from other paths.
+ * elsewhere is put in its place, and clips and masks go that change nothing. Then outlined letters can be told from other paths.
  */
-export function unfoldDrawing(): void {
+export async function unfoldDrawing(): Promise<void> {
   const svg = drawing();
   expandUses(svg);
   settleClips(svg);
+  await dropIdleMasks(svg);
 }
 
 /**
- * Then, when letters are text: those of one word are put together, paths that are plain shapes become these, masks that do nothing go, and others make one
+ * Then, when letters are text: those of one word are put together, paths that are plain shapes become these, masks make one
  * picture of what they are over, as pictures do that lie on each other in one place.
  * @returns what could not be kept, in words
  */
