@@ -13,7 +13,7 @@ export { rowLines } from './measure/row-lines.js';
 export { addFaces, fontUses } from './drawing/font-uses.js';
 export { numbersOf } from './tree/numbering.js';
 export { filledPaths, putLines } from './plain/letter-paths.js';
-export { drawingHeight, nameFonts, settleDrawing, unfoldDrawing } from './plain/plain-drawing.js';
+export { countDrawn, drawingHeight, nameFonts, settleDrawing, unfoldDrawing } from './plain/plain-drawing.js';
 export { placeDrawing } from './drawing/place-drawing.js';
 export { evaluateMedia, expandDeclarations, matchSelectors } from './capture/rules.js';
 export { compareImages } from './measure/compare-images.js';

@@ -93,4 +93,6 @@ export interface DrawnArtboard {
 }
 
 /** Why a drawing cannot be read. */
-export type DrawingFault = { readonly fault: 'broken' | 'no size' | 'too large'; readonly detail: string };
+export type DrawingFault =
+  | { readonly fault: 'broken' | 'no size'; readonly detail: string }
+  | { readonly fault: 'too large'; readonly detail: string; readonly elements: number };

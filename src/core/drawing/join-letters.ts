@@ -55,9 +55,13 @@ function follows(last: DrawnText, next: DrawnText): boolean {
 
 /** Whether a line is drawn in pieces of words: most are single letters, or some stand closer than words do. */
 function isLettered(run: readonly DrawnText[]): boolean {
+  return areSingle(run) || gapsOf(run).some((gap) => gap < (SPACE / 2) * required(run[0]).look.size);
+}
+
+/** Whether most pieces are single letters. */
+function areSingle(run: readonly DrawnText[]): boolean {
   const lettersOf = ({ words }: DrawnText): number => words.reduce((sum, { text }) => sum + [...text].length, 0);
-  const single = run.filter((text) => lettersOf(text) === 1).length;
-  return single > run.length / 2 || gapsOf(run).some((gap) => gap < (SPACE / 2) * required(run[0]).look.size);
+  return run.filter((text) => lettersOf(text) === 1).length > run.length / 2;
 }
 
 function gapsOf(run: readonly DrawnText[]): number[] {
@@ -71,10 +75,12 @@ function runOf(run: readonly DrawnText[], pieces: readonly number[]): LetterRun 
   const first = required(run[0]);
   const { size } = first.look;
   const gaps = gapsOf(run);
+  const single = areSingle(run);
   const sorted = [...gaps].sort((a, b) => a - b);
-  /* More letters follow each other inside of words than between them. */
-  const usual =
-    run.length > 3 ? required(sorted[Math.floor((sorted.length - 1) * 0.4)]) : Math.min(0, required(sorted[0]));
-  const spacing = Math.abs(usual) > LEAST_SPACING * size ? Math.round(usual * 100) / 100 : first.look.spacing;
+  /* Of single letters, more follow each other inside of words than between them. Few pieces say nothing of spacing. */
+  const few = single && run.length <= 3 ? Math.min(0, required(sorted[0])) : 0;
+  const usual = single && run.length > 3 ? required(sorted[Math.floor((sorted.length - 1) * 0.4)]) : few;
+  const spaced = single && Math.abs(usual) > LEAST_SPACING * size;
+  const spacing = spaced ? Math.round(usual * 100) / 100 : first.look.spacing;
   return { pieces, goesOn: [false, ...gaps.map((gap) => gap < usual + SPACE * size)], spacing };
 }

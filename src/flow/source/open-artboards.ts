@@ -23,8 +23,9 @@ import type { OpenReference } from './reference.js';
 
 /** Largest drawing that is read, bytes. */
 const LARGEST = 64 * 1024 * 1024;
-/** Most elements that a drawing may have. */
-const MOST_ELEMENTS = 30000;
+/** Most elements that a drawing may be written with, and most that are drawn when it is plain. */
+const MOST_ELEMENTS = 500000;
+const MOST_DRAWN = 30000;
 const SETTLE_LIMIT = 5000;
 
 /** An artboard that lies in a page of the browser, not read yet. */
@@ -128,13 +129,17 @@ async function place(
       file,
       'Export it again with the size of the artboard.',
     );
-  if (placed.fault === 'too large')
-    throw new TavrikError(
-      `This drawing has ${placed.detail}; at most ${MOST_ELEMENTS} can be read.`,
-      file,
-      'Place its illustrations as images, or split it.',
-    );
+  if (placed.fault === 'too large') throw tooLarge(placed.elements, MOST_ELEMENTS, file);
   throw new TavrikError(`This SVG cannot be read (${placed.detail}).`, file, 'Export it again, or fix it.');
+}
+
+function tooLarge(elements: number, most: number, file: string): TavrikError {
+  return new TavrikError(
+    `This drawing has ${elements} elements; at most ${most} can be read.`,
+    file,
+    'Place its illustrations as images, or split it.',
+    'too-large',
+  );
 }
 
 /** Reads a placed artboard as the browser draws it. @throws TavrikError if it shows nothing */
@@ -149,6 +154,8 @@ export async function openArtboard(
   await bringFonts(page, fonts);
   const picture = given ?? (await screenshot(page, await inside(page, 'drawingHeight')));
   const told = await makePlain(page, fonts);
+  const drawn = await inside(page, 'countDrawn');
+  if (drawn > MOST_DRAWN) throw tooLarge(drawn, MOST_DRAWN, file);
   const artboard = await inside(page, 'captureDrawing');
   if (artboard.items.length === 0)
     throw new TavrikError(

@@ -28,7 +28,7 @@ export function placeDrawing(
   const size = sizeOf(root);
   if (!size) return { fault: 'no size', detail: '' };
   const elements = root.getElementsByTagName('*').length;
-  if (elements > most) return { fault: 'too large', detail: `${elements} elements` };
+  if (elements > most) return { fault: 'too large', detail: '', elements };
   for (const element of root.querySelectorAll('script')) element.remove();
   const svg = document.importNode(root, true) as unknown as SVGSVGElement;
   for (const entry of [svg, ...svg.querySelectorAll('*')])

@@ -74,7 +74,10 @@ export class PageWriter {
   }
 
   private step(op: number, args: readonly unknown[], at: number): Promise<void> | undefined {
-    if (this.setState(op, args) || this.setText(op, args) || this.setGroup(op, args)) return undefined;
+    if (this.setState(op, args) || this.setText(op, args)) return undefined;
+    if (this.foreign.length && !this.masks && (op === OPS.beginGroup || op === OPS.endGroup))
+      return this.paintForeign().then(() => void this.setGroup(op, args));
+    if (this.setGroup(op, args)) return undefined;
     if (op === OPS.constructPath) return this.paintPath(args, at);
     if (this.hidden || this.masks) return undefined;
     if (op === OPS.showText) return this.showText(args[0] as ShownGlyph[], at);
@@ -205,21 +208,26 @@ export class PageWriter {
     return name.startsWith('g_') ? this.page.commonObjs.get(name) : this.page.objs.get(name);
   }
 
-  private paintPath(args: readonly unknown[], at: number): undefined {
+  private paintPath(args: readonly unknown[], at: number): Promise<void> | undefined {
     const [op, [path] = []] = args as [number, [Float32Array | undefined]?];
     const data = path ? pathData(path) : '';
     const paint = PATH_PAINTS[op];
-    if (data && paint && !this.hidden && !this.masks && !this.isForeign(at)) {
-      const element = document.createElementNS(SVG, 'path');
+    const shows = data && paint && !this.hidden && !this.masks && !this.isForeign(at);
+    const element = shows ? document.createElementNS(SVG, 'path') : undefined;
+    if (element && paint) {
       element.setAttribute('d', data);
       element.setAttribute('transform', written(this.state.matrix));
       this.paint(element, paint);
-      this.place(element);
     }
+    /* The clip that a path makes is for what comes after it, and that of now for the path itself. */
+    const { clip } = this.state;
     if (this.pendingClip) {
       this.addClip(data, this.pendingClip);
       this.pendingClip = undefined;
     }
+    if (!element) return undefined;
+    if (this.foreign.length) return this.placed(element, clip);
+    this.place(element, clip);
     return undefined;
   }
 
@@ -323,13 +331,13 @@ export class PageWriter {
   }
 
   /** Puts an element on top, after what had to be painted before it. */
-  private async placed(element: Element): Promise<void> {
+  private async placed(element: Element, clip: Clip | undefined = this.state.clip): Promise<void> {
     await this.paintForeign();
-    this.place(element);
+    this.place(element, clip);
   }
 
-  private place(element: Element): void {
-    this.holderFor(this.state.clip).append(element);
+  private place(element: Element, clip: Clip | undefined = this.state.clip): void {
+    this.holderFor(clip).append(element);
   }
 
   /** The group for what is clipped like this: the last one, if nothing came after it. */

@@ -1,10 +1,12 @@
 import { required } from '../../../core/data/required.js';
 import { writeFamilies } from '../../../core/css/font-families.js';
+import { isRightToLeft, readOrder } from '../../../core/text/written-order.js';
 import type { Matrix } from '../../../core/drawing/contours.js';
 import type { FilledPath, FilledPaths, ReadOutlines } from '../../../core/lettering/read-outlines.js';
 import type { RecognisedLine } from '../../../core/lettering/text-lines.js';
 import { nameOf } from '../drawing/layers.js';
 import { isMerged } from '../drawing/merged-layers.js';
+import { setFromRight } from './letters.js';
 import { inverseOf } from './placing.js';
 
 const SVG = 'http://www.w3.org/2000/svg';
@@ -96,6 +98,10 @@ function textFor(line: LineToPut, path: SVGPathElement): Element {
   const name = nameOf(path);
   if (name) text.setAttribute('data-name', name);
   text.textContent = line.text;
+  if (isRightToLeft(line.text)) {
+    text.textContent = readOrder(line.text);
+    setFromRight(text, line.starts.at(-1) ?? 0);
+  }
   const holder = document.createElementNS(SVG, 'g');
   holder.setAttribute('transform', inverseOf(path.parentElement));
   holder.append(text);

@@ -2,6 +2,7 @@ import { required } from '../../../core/data/required.js';
 import { settleClips } from './clips.js';
 import { joinTexts } from './joined-texts.js';
 import { settleFontNames } from './font-names.js';
+import { settleLetters } from './letters.js';
 import { dropIdleMasks, joinStacked, settleMasks } from './masks.js';
 import { settleShapes } from './shapes.js';
 import { expandUses } from './uses.js';
@@ -9,6 +10,12 @@ import { expandUses } from './uses.js';
 /** Height of the drawing in the page, px. */
 export function drawingHeight(): number {
   return Math.round(drawing().getBoundingClientRect().height);
+}
+
+/** How many elements of the drawing in the page paint something. */
+export function countDrawn(): number {
+  const painted = drawing().querySelectorAll('rect, circle, ellipse, line, path, polygon, polyline, image, text, use');
+  return [...painted].filter((element) => !element.closest('defs, clipPath, mask, pattern, symbol, marker')).length;
 }
 
 /** Names fonts as CSS does, before they are looked for. */
@@ -35,6 +42,7 @@ export async function unfoldDrawing(): Promise<void> {
 export async function settleDrawing(): Promise<string[]> {
   const svg = drawing();
   joinTexts(svg);
+  settleLetters(svg);
   settleShapes(svg);
   const notes = await settleMasks(svg);
   await joinStacked(svg);
