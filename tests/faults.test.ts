@@ -43,7 +43,7 @@ async function figuresOf(
       const { pages } = await prove(project, { open: browser, progress });
       (isNamed(planted, pages[0]?.widths ?? []) ? figures.named : figures.lost).push(planted.kind);
       if (!planted.mendable) continue;
-      const [tuned] = await tuneProject(project, { open: browser, most: 24, progress });
+      const [tuned] = await tuneProject(project, { open: browser, most: 10, progress });
       const floor = base?.before ?? 0;
       const fixed = (tuned?.after ?? Infinity) <= floor + 0.2 * ((tuned?.before ?? 0) - floor);
       (fixed ? figures.fixed : figures.left).push(planted.kind);

@@ -189,6 +189,7 @@ describe('a client', () => {
     await input.setInputFiles(join(DEMO, 'existing/pictures/star-trails.jpg'));
     await told('Saved as a draft.');
     expect(await field('one-dome-three.picture.file').inputValue()).toMatch(/^assets\/star-trails-[0-9a-f]{10}\.jpg$/);
+    await page.waitForLoadState('networkidle');
     await page
       .locator('[name^="u:one-dome-three.picture"]')
       .setInputFiles({ name: 'evil.png', mimeType: 'image/png', buffer: Buffer.from('<script>') });

@@ -116,9 +116,14 @@ function shapesOf(font: Fontkit.Font, weight: number, all: boolean): FontShapes 
     drawn.add(look);
     letters.push({ text, advance: glyph.advanceWidth / unitsPerEm, marks });
   };
-  for (const code of [...font.characterSet].sort((a, b) => rankOf(a) - rankOf(b)))
-    if (wanted.some(([from, to]) => code >= from && code <= to))
-      add(font.glyphForCodePoint(code), String.fromCodePoint(code).normalize('NFKC'));
+  for (const code of [...font.characterSet].sort((a, b) => rankOf(a) - rankOf(b))) {
+    if (!wanted.some(([from, to]) => code >= from && code <= to)) continue;
+    const sign = String.fromCodePoint(code);
+    add(font.glyphForCodePoint(code), sign.normalize('NFKC'));
+    /* Some fonts put other forms of Latin letters in their place wherever they are set. */
+    const [set, ...more] = code < 0x180 ? font.layout(sign).glyphs : [];
+    if (set && more.length === 0) add(set, sign.normalize('NFKC'));
+  }
   for (const text of all ? LIGATURES : []) {
     const { glyphs } = font.layout(text);
     const [glyph] = glyphs;

@@ -279,8 +279,9 @@ function toPage(svg: SVGSVGElement): DOMMatrix {
 function shadowOf(style: CSSStyleDeclaration, svg: SVGSVGElement): string | undefined {
   const own = style.filter;
   if (own === 'none' || own === '') return '';
-  const written = /^drop-shadow\((rgba?\([^)]*\)) ([\d.-]+px [\d.-]+px [\d.-]+px)\)$/.exec(own);
-  if (written) return `${written[2]} ${written[1]}`;
+  const written = /^drop-shadow\((rgba?\([^)]*\)) ([\d.-]+px [\d.-]+px) ([\d.]+)px\)$/.exec(own);
+  /* A filter names the deviation, a box shadow twice as much (Filter Effects 1, 6.1). */
+  if (written) return `${written[2]} ${Number(written[3]) * 2}px ${written[1]}`;
   const reference = /url\(["']?#([^"')]+)/.exec(own)?.[1];
   const filter = reference ? svg.querySelector(`[id="${CSS.escape(reference)}"]`) : null;
   const drop = filter?.querySelectorAll('feDropShadow');

@@ -1,29 +1,17 @@
 import { OPS, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Matrix } from '../../../core/drawing/contours.js';
 import { required } from '../../../core/data/required.js';
+import { ClippedGroups } from './clipped-groups.js';
 import { gradientFor, type ShadingRecord } from './gradients.js';
 import { imageAddress, type PdfImage } from './images.js';
 import { isUprightMatrix, rounded, times, written } from './matrix.js';
 import { paintedBy } from './painted-by.js';
 import { pathData } from './path.js';
-import { firstState, setFromGState, type Clip, type GraphicsState, type PdfFont } from './state.js';
+import { PATH_PAINTS, setPaint } from './painting.js';
+import { firstState, setPlainly, type Clip, type GraphicsState, type PdfFont } from './state.js';
 import { TextPlace, type ShownGlyph } from './text-run.js';
 
 const SVG = 'http://www.w3.org/2000/svg';
-const CAPS = ['butt', 'round', 'square'];
-const JOINS = ['miter', 'round', 'bevel'];
-/** What a path is painted with, by the operator that ends it: filled by which rule, and whether it is outlined. */
-const PATH_PAINTS: Readonly<Record<number, { readonly rule?: Clip['rule']; readonly stroke?: true }>> = {
-  [OPS.fill]: { rule: 'nonzero' },
-  [OPS.eoFill]: { rule: 'evenodd' },
-  [OPS.stroke]: { stroke: true },
-  [OPS.closeStroke]: { stroke: true },
-  [OPS.fillStroke]: { rule: 'nonzero', stroke: true },
-  [OPS.eoFillStroke]: { rule: 'evenodd', stroke: true },
-  [OPS.closeFillStroke]: { rule: 'nonzero', stroke: true },
-  [OPS.closeEOFillStroke]: { rule: 'evenodd', stroke: true },
-};
-
 /** What is known of what a page shows as optional content. */
 interface LayerConfig {
   isVisible(group: unknown): boolean;
@@ -47,6 +35,7 @@ export class PageWriter {
   private hidden = 0;
   /** How many groups are open that only make a mask. */
   private masks = 0;
+  private readonly clipped = new ClippedGroups((element) => required(this.define(element)));
   private pendingClip: Clip['rule'] | undefined;
   private ids = 0;
   /** Operators that are painted together as one picture. */
@@ -95,17 +84,7 @@ export class PageWriter {
     const { state } = this;
     if (op === OPS.save) this.saved.push({ ...state });
     else if (op === OPS.restore) this.state = this.saved.pop() ?? state;
-    else if (op === OPS.transform) state.matrix = times(state.matrix, args as unknown as Matrix);
-    else if (op === OPS.setLineWidth) state.lineWidth = Number(args[0]);
-    else if (op === OPS.setLineCap) state.lineCap = Number(args[0]);
-    else if (op === OPS.setLineJoin) state.lineJoin = Number(args[0]);
-    else if (op === OPS.setMiterLimit) state.miterLimit = Number(args[0]);
-    else if (op === OPS.setDash) [state.dash, state.dashOffset] = args as [number[], number];
-    else if (op === OPS.setGState) setFromGState(state, args[0] as [string, unknown][]);
-    else if (op === OPS.setFillRGBColor) [state.fill, state.foreignFill] = [String(args[0]), false];
-    else if (op === OPS.setStrokeRGBColor) state.stroke = String(args[0]);
-    else if (op === OPS.setFillTransparent) [state.fill, state.foreignFill] = ['none', false];
-    else if (op === OPS.setStrokeTransparent) state.stroke = 'none';
+    else if (setPlainly(state, op, args)) return true;
     else if (op === OPS.setFillColorN) this.setPattern(args);
     else if (op === OPS.setStrokeColorN) state.stroke = this.gradientOf(args) ?? state.stroke;
     else if (op === OPS.clip) this.pendingClip = 'nonzero';
@@ -143,13 +122,7 @@ export class PageWriter {
     else if (op === OPS.setLeadingMoveText) {
       state.leading = Number(args[1]);
       this.text.move(Number(args[0]), Number(args[1]));
-    } else if (op === OPS.setLeading) state.leading = -Number(args[0]);
-    else if (op === OPS.nextLine) this.text.move(0, state.leading);
-    else if (op === OPS.setCharSpacing) state.charSpacing = Number(args[0]);
-    else if (op === OPS.setWordSpacing) state.wordSpacing = Number(args[0]);
-    else if (op === OPS.setHScale) state.hScale = Number(args[0]) / 100;
-    else if (op === OPS.setTextRise) state.rise = Number(args[0]);
-    else if (op === OPS.setTextRenderingMode) state.mode = Number(args[0]);
+    } else if (op === OPS.nextLine) this.text.move(0, state.leading);
     else if (op === OPS.setFont) {
       state.font = this.page.commonObjs.get(String(args[0])) as PdfFont;
       state.fontSize = Number(args[1]);
@@ -217,7 +190,7 @@ export class PageWriter {
     if (element && paint) {
       element.setAttribute('d', data);
       element.setAttribute('transform', written(this.state.matrix));
-      this.paint(element, paint);
+      setPaint(element, this.state, paint);
     }
     /* The clip that a path makes is for what comes after it, and that of now for the path itself. */
     const { clip } = this.state;
@@ -234,24 +207,6 @@ export class PageWriter {
   private addClip(data: string, rule: Clip['rule']): void {
     const { state } = this;
     state.clip = { above: state.clip, data, matrix: state.matrix, rule };
-  }
-
-  private paint(element: SVGElement, { rule, stroke }: { readonly rule?: Clip['rule']; readonly stroke?: true }): void {
-    const { state } = this;
-    element.setAttribute('fill', rule ? state.fill : 'none');
-    if (rule === 'evenodd') element.setAttribute('fill-rule', rule);
-    if (rule && state.fillAlpha < 1) element.setAttribute('fill-opacity', String(rounded(state.fillAlpha)));
-    if (stroke) {
-      element.setAttribute('stroke', state.stroke);
-      element.setAttribute('stroke-width', String(state.lineWidth));
-      if (state.strokeAlpha < 1) element.setAttribute('stroke-opacity', String(rounded(state.strokeAlpha)));
-      if (state.lineCap) element.setAttribute('stroke-linecap', CAPS[state.lineCap] ?? 'butt');
-      if (state.lineJoin) element.setAttribute('stroke-linejoin', JOINS[state.lineJoin] ?? 'miter');
-      element.setAttribute('stroke-miterlimit', String(state.miterLimit));
-      if (state.dash.length) element.setAttribute('stroke-dasharray', state.dash.join(' '));
-      if (state.dashOffset) element.setAttribute('stroke-dashoffset', String(state.dashOffset));
-    }
-    if (state.blend !== 'source-over') element.style.mixBlendMode = state.blend;
   }
 
   /** Whether the next thing is painted with what SVG does not have: it is put aside for a picture. */
@@ -278,7 +233,7 @@ export class PageWriter {
     }
     if (!text) return undefined;
     const paints = state.mode & 3;
-    this.paint(text, {
+    setPaint(text, state, {
       ...(paints === 1 ? {} : { rule: 'nonzero' as const }),
       ...(paints === 0 ? {} : { stroke: true as const }),
     });
@@ -337,28 +292,8 @@ export class PageWriter {
   }
 
   private place(element: Element, clip: Clip | undefined = this.state.clip): void {
-    this.holderFor(clip).append(element);
+    this.clipped.holderFor(required(this.open.at(-1)), clip).append(element);
   }
-
-  /** The group for what is clipped like this: the last one, if nothing came after it. */
-  private holderFor(clip: Clip | undefined): Element {
-    if (!clip) return required(this.open.at(-1));
-    const above = this.holderFor(clip.above);
-    const last = above.lastElementChild;
-    if (last && this.clips.get(last) === clip) return last;
-    const holder = above.appendChild(document.createElementNS(SVG, 'g'));
-    const path = document.createElementNS(SVG, 'path');
-    path.setAttribute('d', clip.data);
-    path.setAttribute('transform', written(clip.matrix));
-    path.setAttribute('clip-rule', clip.rule);
-    const definition = document.createElementNS(SVG, 'clipPath');
-    definition.append(path);
-    holder.setAttribute('clip-path', required(this.define(definition)));
-    this.clips.set(holder, clip);
-    return holder;
-  }
-
-  private readonly clips = new WeakMap<Element, Clip>();
 
   /** Makes a picture of what was put aside. */
   private async paintForeign(): Promise<void> {

@@ -1,4 +1,6 @@
+import { OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Matrix } from '../../../core/drawing/contours.js';
+import { times } from './matrix.js';
 
 /** A font as the reader of PDF files tells of it. */
 export interface PdfFont {
@@ -79,8 +81,31 @@ export function firstState(matrix: Matrix): GraphicsState {
   };
 }
 
-/** Changes a state as an external graphics state says. @returns whether a soft mask begins or ends with it */
-export function setFromGState(state: GraphicsState, entries: readonly (readonly [string, unknown])[]): void {
+/** Changes a state as an operator says that does nothing else. @returns whether it is such a one */
+export function setPlainly(state: GraphicsState, op: number, args: readonly unknown[]): boolean {
+  if (op === OPS.transform) state.matrix = times(state.matrix, args as unknown as Matrix);
+  else if (op === OPS.setLineWidth) state.lineWidth = Number(args[0]);
+  else if (op === OPS.setLineCap) state.lineCap = Number(args[0]);
+  else if (op === OPS.setLineJoin) state.lineJoin = Number(args[0]);
+  else if (op === OPS.setMiterLimit) state.miterLimit = Number(args[0]);
+  else if (op === OPS.setDash) [state.dash, state.dashOffset] = args as [number[], number];
+  else if (op === OPS.setGState) setFromGState(state, args[0] as [string, unknown][]);
+  else if (op === OPS.setFillRGBColor) [state.fill, state.foreignFill] = [String(args[0]), false];
+  else if (op === OPS.setStrokeRGBColor) state.stroke = String(args[0]);
+  else if (op === OPS.setFillTransparent) [state.fill, state.foreignFill] = ['none', false];
+  else if (op === OPS.setStrokeTransparent) state.stroke = 'none';
+  else if (op === OPS.setLeading) state.leading = -Number(args[0]);
+  else if (op === OPS.setCharSpacing) state.charSpacing = Number(args[0]);
+  else if (op === OPS.setWordSpacing) state.wordSpacing = Number(args[0]);
+  else if (op === OPS.setHScale) state.hScale = Number(args[0]) / 100;
+  else if (op === OPS.setTextRise) state.rise = Number(args[0]);
+  else if (op === OPS.setTextRenderingMode) state.mode = Number(args[0]);
+  else return false;
+  return true;
+}
+
+/** Changes a state as an external graphics state says. */
+function setFromGState(state: GraphicsState, entries: readonly (readonly [string, unknown])[]): void {
   for (const [key, value] of entries) {
     if (key === 'LW') state.lineWidth = Number(value);
     else if (key === 'LC') state.lineCap = Number(value);

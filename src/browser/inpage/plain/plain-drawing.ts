@@ -4,6 +4,7 @@ import { joinTexts } from './joined-texts.js';
 import { settleFontNames } from './font-names.js';
 import { settleLetters } from './letters.js';
 import { dropIdleMasks, joinStacked, settleMasks } from './masks.js';
+import { settleShadows } from './shadows.js';
 import { settleShapes } from './shapes.js';
 import { expandUses } from './uses.js';
 
@@ -46,6 +47,7 @@ export async function settleDrawing(): Promise<string[]> {
   settleShapes(svg);
   const notes = await settleMasks(svg);
   await joinStacked(svg);
+  await settleShadows(svg);
   return notes;
 }
 

@@ -13,6 +13,7 @@ const GEOMETRY = /^(d|points|fill-rule|pathLength)$/;
  * Only where the drawing is neither turned nor skewed, and what is drawn is filled or outlined as a whole.
  */
 export function settleShapes(svg: SVGSVGElement): void {
+  joinFillAndStroke(svg);
   for (const path of svg.querySelectorAll<SVGGraphicsElement>('path, polygon')) {
     if (path.closest(APART) || isMerged(path)) continue;
     const data = path.getAttribute('d') ?? '';
@@ -26,6 +27,28 @@ export function settleShapes(svg: SVGSVGElement): void {
     for (const child of [...path.children]) shape.append(child);
     path.replaceWith(shape);
   }
+}
+
+/** What is filled first and outlined then, as programs for print do, is one shape that has both. */
+function joinFillAndStroke(svg: SVGSVGElement): void {
+  for (const filled of svg.querySelectorAll<SVGElement>('path, rect, circle, ellipse, polygon')) {
+    const outlined = filled.nextElementSibling;
+    if (!(outlined instanceof SVGElement) || outlined.localName !== filled.localName || filled.closest(APART)) continue;
+    const [first, second] = [getComputedStyle(filled), getComputedStyle(outlined)];
+    if (first.stroke !== 'none' || second.fill !== 'none' || first.fill === 'none' || isMerged(filled)) continue;
+    const same = [...PLACES].every((name) => plainNumbers(filled, name) === plainNumbers(outlined, name));
+    if (!same || first.opacity !== '1' || second.opacity !== '1' || second.stroke === 'none') continue;
+    outlined.style.fill = first.fill;
+    outlined.style.fillOpacity = first.fillOpacity;
+    outlined.style.fillRule = first.fillRule;
+    filled.remove();
+  }
+}
+
+const PLACES = ['d', 'points', 'transform', 'x', 'y', 'width', 'height', 'rx', 'ry', 'r', 'cx', 'cy'];
+
+function plainNumbers(element: Element, name: string): string {
+  return (element.getAttribute(name) ?? '').replace(/-?\d+\.?\d*(e-?\d+)?/g, (number) => Number(number).toFixed(2));
 }
 
 interface FoundShape {
