@@ -51,7 +51,8 @@ for (const width of [1440, 834, 390]) {
       let first = 0;
       const pieces = text.querySelector('tspan') ? [...text.querySelectorAll('tspan')] : [text];
       return pieces.map((piece) => {
-        const { fontFamily, fontWeight, fontSize, letterSpacing, fill } = getComputedStyle(piece);
+        const { fontFamily, fontWeight, fontSize, letterSpacing, fill } =
+          piece.ownerDocument.defaultView.getComputedStyle(piece);
         const { x, y } = text.getStartPositionOfChar(first);
         first += piece.getNumberOfChars();
         const look = { family: fontFamily, weight: fontWeight, size: parseFloat(fontSize), fill };

@@ -20,8 +20,6 @@ export interface PdfFile {
   readonly textSize: (number: number) => Promise<number>;
   /** @param unit px of a point */
   readonly draw: (number: number, unit: number) => Promise<PdfDrawing>;
-  /** How the reader of PDF files shows a page, PNG; sizes in px. */
-  readonly picture: (number: number, unit: number, width: number, height: number) => Promise<Buffer>;
   readonly close: () => Promise<void>;
 }
 
@@ -54,10 +52,6 @@ export async function openPdfFile(
     pages: opened.pages,
     textSize: (number) => call(page, 'pdfTextSize', number),
     draw: (number, unit) => call(page, 'writePdfPage', number, unit),
-    picture: async (number, unit, width, height) => {
-      const data = await call(page, 'paintPdfPage', number, unit, width, height);
-      return Buffer.from(data.slice(data.indexOf(',') + 1), 'base64');
-    },
     close,
   };
 }

@@ -23,6 +23,8 @@ const APART = 0.9;
 const SAME_LINE = 0.06;
 /** Of the room of a space, what must be there for one. */
 const SPACE_SHARE = 0.55;
+/** Gaps that differ by less are equal, in sizes. */
+const EVEN = 0.06;
 /** Spacing below this is none, in sizes. */
 const LEAST_SPACING = 0.012;
 
@@ -104,6 +106,9 @@ function usualGap(gaps: readonly number[], space: number): number {
   if (gaps.length === 0) return 0;
   const sorted = [...gaps].sort((a, b) => a - b);
   const low = required(sorted[Math.floor((sorted.length - 1) * 0.4)]);
-  /* Few letters: a gap may be a space as well as spacing. */
-  return gaps.length < 3 && low > SPACE_SHARE * space ? 0 : low;
+  if (gaps.length > 2) return low;
+  /* Few letters: what lies between them is spacing if it is equal, and one gap alone if it is narrower than a space. */
+  const even = required(sorted.at(-1)) - required(sorted[0]) < EVEN;
+  const spaced = even && low < (gaps.length === 1 ? 0.9 : 2) * space;
+  return low <= SPACE_SHARE * space || spaced ? low : 0;
 }

@@ -32,8 +32,6 @@ const SETTLE_LIMIT = 5000;
 export interface PlacedArtboard extends NamedArtboard {
   readonly file: string;
   readonly page: Page;
-  /** How it is meant to look, if another program has drawn it; PNG. */
-  readonly picture?: Buffer;
   /** What could not be read of the file, in words. */
   readonly notes?: readonly string[];
 }
@@ -144,7 +142,7 @@ function tooLarge(elements: number, most: number, file: string): TavrikError {
 
 /** Reads a placed artboard as the browser draws it. @throws TavrikError if it shows nothing */
 export async function openArtboard(
-  { file, page, picture: given, notes: before = [] }: PlacedArtboard,
+  { file, page, notes: before = [] }: PlacedArtboard,
   fonts: FontsAtHand,
   brief: Brief = EMPTY_BRIEF,
 ): Promise<OpenedArtboard> {
@@ -152,7 +150,7 @@ export async function openArtboard(
   const states = await inside(page, 'takeStates');
   await inside(page, 'nameFonts');
   await bringFonts(page, fonts);
-  const picture = given ?? (await screenshot(page, await inside(page, 'drawingHeight')));
+  const picture = await screenshot(page, await inside(page, 'drawingHeight'));
   const told = await makePlain(page, fonts);
   const drawn = await inside(page, 'countDrawn');
   if (drawn > MOST_DRAWN) throw tooLarge(drawn, MOST_DRAWN, file);

@@ -16,8 +16,6 @@ export interface PdfArtboard {
   readonly svg: string;
   /** px */
   readonly width: number;
-  /** How it is meant to look, PNG. */
-  readonly picture: Buffer;
   readonly notes: readonly string[];
 }
 
@@ -53,7 +51,7 @@ export async function readPdf(
 }
 
 async function readPage(pdf: PdfFile, number: number, file: string, given: number | undefined): Promise<PdfArtboard> {
-  const { name, width, height } = required(pdf.pages[number - 1]);
+  const { name, width } = required(pdf.pages[number - 1]);
   const unit = given ?? unitOfPoint(width, await pdf.textSize(number));
   const { svg, notes } = await pdf.draw(number, unit);
   if (/<image\b/.test(svg) && !/<(text|path)\b/.test(svg.replace(/<clipPath[\s\S]*?<\/clipPath>/g, '')))
@@ -68,7 +66,6 @@ async function readPage(pdf: PdfFile, number: number, file: string, given: numbe
     name: name || (pdf.pages.length === 1 ? base : `${base} ${number}`),
     svg,
     width: px,
-    picture: await pdf.picture(number, unit, px, Math.round(height * unit)),
     notes,
   };
 }

@@ -2,7 +2,6 @@ import { getDocument, GlobalWorkerOptions, type PDFDocumentProxy } from 'pdfjs-d
 import { WorkerMessageHandler } from 'pdfjs-dist/legacy/build/pdf.worker.mjs';
 import { required } from '../../../core/data/required.js';
 import type { Matrix } from '../../../core/drawing/contours.js';
-import { addressOf } from '../plain/bake.js';
 import { PageWriter } from './page-writer.js';
 
 /* The file is read where the page is: the reader looks here for what would else run beside it. */
@@ -119,17 +118,4 @@ function link(svg: SVGSVGElement, url: string, rect: readonly number[], [a, b, c
     element.replaceWith(anchor);
     anchor.append(element);
   }
-}
-
-/** A page as the reader of PDF files paints it, the address of a PNG. */
-export async function paintPdfPage(number: number, unit: number, width: number, height: number): Promise<string> {
-  const page = await required(pdf).getPage(number);
-  const canvas = new OffscreenCanvas(width, height);
-  await page.render({
-    canvas: canvas as unknown as HTMLCanvasElement,
-    canvasContext: canvas.getContext('2d') as unknown as CanvasRenderingContext2D,
-    viewport: page.getViewport({ scale: unit }),
-    annotationMode: 0,
-  }).promise;
-  return addressOf(canvas);
 }

@@ -1,3 +1,5 @@
+import type { Matrix } from '../../../core/drawing/contours.js';
+import { isUprightMatrix, rounded, written } from './matrix.js';
 import { addressOf } from '../plain/bake.js';
 
 /** A picture as the reader of PDF files hands it out: decoded, its soft mask as transparency. */
@@ -51,4 +53,18 @@ function pixelsOf({ width, height, data, kind }: PdfImage): ImageData | undefine
     }
   }
   return pixels;
+}
+
+/** A picture in a place: what its unit square becomes there, px of the page. */
+export function imageIn(place: Matrix, address: string): SVGImageElement {
+  const element = document.createElementNS('http://www.w3.org/2000/svg', 'image');
+  const upright = isUprightMatrix(place);
+  const box = upright
+    ? { x: place[4], y: place[5], width: place[0], height: place[3] }
+    : { x: 0, y: 0, width: 1, height: 1 };
+  for (const [name, value] of Object.entries(box)) element.setAttribute(name, String(rounded(value)));
+  if (!upright) element.setAttribute('transform', written(place));
+  element.setAttribute('preserveAspectRatio', 'none');
+  element.setAttribute('href', address);
+  return element;
 }

@@ -1,2 +1,2 @@
 /** Reads PDF files inside a page of the browser. Bundled into one script, `tavrikPdf`. */
-export { openPdf, paintPdfPage, pdfTextSize, writePdfPage } from './document.js';
+export { openPdf, pdfTextSize, writePdfPage } from './document.js';

@@ -3,16 +3,15 @@ import type { Matrix } from '../../../core/drawing/contours.js';
 import { required } from '../../../core/data/required.js';
 import { ClippedGroups } from './clipped-groups.js';
 import { gradientFor, type ShadingRecord } from './gradients.js';
-import { imageAddress, type PdfImage } from './images.js';
-import { isUprightMatrix, rounded, times, written } from './matrix.js';
+import { imageAddress, imageIn, type PdfImage } from './images.js';
+import { rounded, times, written } from './matrix.js';
 import { paintedBy } from './painted-by.js';
-import { pathData } from './path.js';
+import { boxPath, pathData } from './path.js';
 import { PATH_PAINTS, setPaint } from './painting.js';
 import { firstState, setPlainly, type Clip, type GraphicsState, type PdfFont } from './state.js';
 import { TextPlace, type ShownGlyph } from './text-run.js';
 
 const SVG = 'http://www.w3.org/2000/svg';
-/** What is known of what a page shows as optional content. */
 interface LayerConfig {
   isVisible(group: unknown): boolean;
   getGroup(id: string): { readonly name?: string } | null;
@@ -248,16 +247,7 @@ export class PageWriter {
     if (this.isForeign(at)) return;
     const address = image && (await imageAddress(image));
     if (!address) return;
-    const element = document.createElementNS(SVG, 'image');
-    const place = times(matrix, [1, 0, 0, -1, 0, 1]);
-    const upright = isUprightMatrix(place);
-    const box = upright
-      ? { x: place[4], y: place[5], width: place[0], height: place[3] }
-      : { x: 0, y: 0, width: 1, height: 1 };
-    for (const [name, value] of Object.entries(box)) element.setAttribute(name, String(rounded(value)));
-    if (!upright) element.setAttribute('transform', written(place));
-    element.setAttribute('preserveAspectRatio', 'none');
-    element.setAttribute('href', address);
+    const element = imageIn(times(matrix, [1, 0, 0, -1, 0, 1]), address);
     if (this.state.fillAlpha < 1) element.setAttribute('opacity', String(rounded(this.state.fillAlpha)));
     if (this.state.blend !== 'source-over') element.style.mixBlendMode = this.state.blend;
     await this.placed(element);
@@ -307,8 +297,4 @@ export class PageWriter {
     element.setAttribute('preserveAspectRatio', 'none');
     required(this.open.at(-1)).append(element);
   }
-}
-
-function boxPath([left = 0, top = 0, right = 0, bottom = 0]: readonly number[]): string {
-  return `M${left} ${top}H${right}V${bottom}H${left}Z`;
 }

@@ -22,3 +22,8 @@ export function pathData(path: ArrayLike<number>): string {
   }
   return parts.join('');
 }
+
+/** A rectangle by two of its corners. */
+export function boxPath([left = 0, top = 0, right = 0, bottom = 0]: readonly number[]): string {
+  return `M${left} ${top}H${right}V${bottom}H${left}Z`;
+}

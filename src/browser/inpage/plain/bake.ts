@@ -5,7 +5,7 @@ import { standAlone } from '../drawing/markup.js';
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
 
 /** Pictures are made for screens of this density. */
-const DENSITY = 2;
+export const DENSITY = 2;
 /** Longest side of a picture that is made, px. */
 const LONGEST = 4096;
 

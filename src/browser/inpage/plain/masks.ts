@@ -4,7 +4,7 @@ import { isMerged, merged } from '../drawing/merged-layers.js';
 import { clipped, isEmpty, pageBox } from '../drawing/geometry.js';
 import { inverseOf } from './placing.js';
 import { stackedImages } from './stacked-images.js';
-import { addressOf, bake, NOTHING, trimmed } from './bake.js';
+import { addressOf, bake, DENSITY, NOTHING, trimmed } from './bake.js';
 
 const SVG = 'http://www.w3.org/2000/svg';
 const WORDS = 'text, foreignObject';
@@ -123,15 +123,19 @@ async function pixelsOf(
 
 /** Makes one picture of those that lie on each other in one place. */
 export async function joinStacked(svg: SVGSVGElement): Promise<void> {
-  for (const images of stackedImages(svg)) {
-    const [first, ...others] = images as [SVGImageElement, ...SVGImageElement[]];
-    if (await flatten(first, images)) for (const other of others) other.remove();
+  for (const { images, box } of stackedImages(svg)) {
+    const [first, ...others] = images as readonly [SVGImageElement, ...SVGImageElement[]];
+    if (await flatten(first, images, box)) for (const other of others) other.remove();
   }
 }
 
 /** Puts one picture in the place of pictures behind a mask. @param all the elements that it shows */
-async function flatten(element: SVGGraphicsElement, all: readonly SVGGraphicsElement[] = [element]): Promise<boolean> {
-  const baked = await bake(all);
+async function flatten(
+  element: SVGGraphicsElement,
+  all: readonly SVGGraphicsElement[] = [element],
+  box?: DrawnBox,
+): Promise<boolean> {
+  const baked = await bake(all, DENSITY, box);
   if (!baked) return false;
   const tight = trimmed(baked.canvas);
   if (!tight) {

@@ -1,0 +1,92 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { built, cleanUp, DEMO, DEMO_ARTBOARDS, tavrik, temporary, type Figures } from './program.js';
+
+/* The demo design as other programs hand it over: its text as outlines, and as a PDF. */
+const { openBrowser } = built<typeof import('../src/browser/launch.js')>('browser/launch');
+
+const DESIGN = join(DEMO, 'design');
+const FONTS = ['--fonts', join(DESIGN, 'fonts')];
+const folder = temporary();
+afterAll(cleanUp);
+
+interface Told {
+  readonly pages: readonly { readonly notes: readonly string[]; readonly proof: Figures }[];
+}
+
+function convert(name: string, source: string): { readonly words: string; readonly told: Told } {
+  const out = join(folder, name);
+  const ran = tavrik(['convert', source, '--out', out, '--no-tune', '--json', ...FONTS]);
+  const html = readFileSync(join(out, 'site/index.html'), 'utf8').replace(/<head>[\s\S]*?<\/head>/, '');
+  const words = html
+    .replace(/<[^>]*>/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+  return { words, told: JSON.parse(ran.out) as Told };
+}
+
+describe('a design whose text was exported as outlines', () => {
+  it('has the same words as the one that it was exported from, and looks like it', () => {
+    const clean = convert('clean', DEMO_ARTBOARDS[0] ?? '');
+    const { words, told } = convert('outlined', join(DESIGN, 'star-evenings-outlined-1440.svg'));
+    expect(words.split(' ').sort()).toEqual(clean.words.split(' ').sort());
+    const [page] = told.pages;
+    expect(page?.notes.join('\n')).toMatch(
+      /converted to outlines, read by its letters: \d+ lines in Figtree, Fraunces/,
+    );
+    expect(page?.proof.widths[0]?.differ).toBeLessThan(0.03);
+    expect(page?.proof.widths[0]?.words.placed).toBeGreaterThan(0.97);
+  });
+});
+
+describe('a design in a PDF', () => {
+  const file = join(DESIGN, 'star-evenings-1440.pdf');
+
+  it('is read as text in its fonts, boxes with their shadows, and pictures', () => {
+    const { words, told } = convert('pdf', file);
+    expect(words).toContain('Somebody you can ask stands at each telescope and shows what is worth seeing tonight.');
+    const css = readFileSync(join(folder, 'pdf/site/style.css'), 'utf8');
+    expect(css).toMatch(/font-family: "?Fraunces/);
+    expect(css).toMatch(/--shadow-card: 0(px)? [56](\.\d+)?px 1[789]/);
+    const [page] = told.pages;
+    expect(page?.proof.widths).toMatchObject([{ width: 1440 }]);
+    expect(page?.proof.widths[0]?.differ).toBeLessThan(0.05);
+    expect(page?.proof.widths[0]?.words.placed).toBeGreaterThan(0.97);
+  });
+
+  it('is refused where it has no such page, is broken, or is only a picture', async () => {
+    const out = join(folder, 'refused');
+    expect(tavrik(['convert', file, '--out', out, '--pages', '2'])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/There is no page 2[\s\S]*It has one page/),
+    });
+    expect(tavrik(['convert', file, '--out', out, '--pages', 'first'])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/no list of pages[\s\S]*1,3-5/),
+    });
+    const broken = join(folder, 'broken.pdf');
+    writeFileSync(broken, '%PDF-1.7\nno more of it');
+    expect(tavrik(['convert', broken, '--out', out])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/This PDF cannot be read/),
+    });
+    const scan = join(folder, 'scan.pdf');
+    const browser = await openBrowser();
+    try {
+      const page = await browser.newPage(400);
+      const picture = readFileSync(join(DEMO, 'existing/pictures/star-trails.jpg')).toString('base64');
+      await page.setContent(`<img src="data:image/jpeg;base64,${picture}" width="300">`);
+      await page.pdf({ path: scan });
+    } finally {
+      await browser.close();
+    }
+    expect(tavrik(['convert', scan, '--out', out])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/Page 1 of this PDF is only images, such as a scan/),
+    });
+    expect(tavrik(['convert', join(DEMO, 'existing/index.html'), '--out', out, '--pages', '1'])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/for designs/),
+    });
+  });
+});
