@@ -16,7 +16,7 @@ const text = (words: string, y: number, more = ''): string =>
   `<text x="900" y="${y}" font-family="Figtree" font-size="16" fill="#14243a" ${more}>${words}</text>`;
 /* Letters stand on one line and are not equally wide. */
 const letters = [9, 6, 8, 4, 9, 7, 5, 8, 9, 6]
-  .map((width, at) => `<path d="M${900 + at * 13} 3116v-${at % 3 ? 10 : 16}h${width}V3116z"/>`)
+  .map((width, at) => `<path d="M${900 + at * 13} 3116v-${at % 3 ? 10 : 16}l${width} -2V3116z"/>`)
   .join('');
 const swarm = Array.from(
   { length: 80 },

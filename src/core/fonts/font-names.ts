@@ -28,13 +28,11 @@ const STYLES =
  */
 export function readFontName(name: string): FontName | undefined {
   const bare = name.replace(/^[A-Z]{6}\+/, '');
-  const cut = /^([^\s,-]+)[,-]([A-Za-z0-9]+)$/.exec(bare);
+  const parted = /^([^\s,-]+)[,-]([A-Za-z0-9]+)$/.exec(bare);
+  const cut = parted && STYLES.test(parted[2] ?? '') ? parted : null;
   const isOne = bare !== name || cut || /^[A-Z][A-Za-z0-9]*[a-z][A-Z][A-Za-z0-9]*$/.test(bare);
   if (!isOne) return undefined;
-  const [stem, style] =
-    cut && STYLES.test(cut[2] ?? '')
-      ? [cut[1] ?? '', cut[2] ?? '']
-      : [bare, (STYLES.exec(bare.replace(/^./, '_')) ?? [''])[0]];
+  const [stem, style] = cut ? [cut[1] ?? '', cut[2] ?? ''] : [bare, (STYLES.exec(bare.replace(/^./, '_')) ?? [''])[0]];
   const base = cut ? stem : stem.slice(0, stem.length - style.length) || stem;
   const weight = WEIGHTS.find(([word]) => word.test(style))?.[1];
   return {
