@@ -126,6 +126,7 @@ function thingOf(piece: Piece, images: SurveyedArtboard['pictures']): SurveyedEl
         pieces: art.pieces,
         bytes: art.markup.length,
         ...(art.outlined ? { outlined: true } : {}),
+        ...(isMaskedImage(art.markup) ? { masked: true } : {}),
       },
       ...(art.href === undefined ? {} : { href: art.href }),
     };
@@ -173,4 +174,9 @@ export function shortened(words: string): string {
 
 function shortAddress(address: string): string {
   return address.startsWith('data:') ? `${address.slice(0, 30)}…` : address;
+}
+
+/** Whether drawing is an image that is cut to a shape. */
+function isMaskedImage(markup: string): boolean {
+  return /<image\b/.test(markup) && /\b(clip-path|mask)=/.test(markup);
 }

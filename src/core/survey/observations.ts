@@ -49,6 +49,8 @@ export interface SurveyedVector {
   readonly bytes: number;
   /** Its shapes are letters. */
   readonly outlined?: true;
+  /** It is an image that is cut to a shape. */
+  readonly masked?: true;
 }
 
 export type SurveyedKind = 'text' | 'heading' | 'button' | 'link' | 'picture' | 'artwork' | 'box' | 'field' | 'embed';

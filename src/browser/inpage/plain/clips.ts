@@ -5,9 +5,8 @@ import { holds } from '../../../core/geometry/box.js';
 import { isMerged, merged } from '../drawing/merged-layers.js';
 import { paintedBox } from '../drawing/geometry.js';
 import { pathDataOf } from './path-data.js';
+import { APART, SVG } from './placing.js';
 
-const SVG = 'http://www.w3.org/2000/svg';
-const APART = 'defs, clipPath, mask, pattern, symbol, marker';
 const WORDS = 'text, foreignObject';
 /** Painting that reaches over the edge of a clip by less is not seen to be cut, px. */
 const EDGE = 0.6;

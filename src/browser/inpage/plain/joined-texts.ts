@@ -5,10 +5,8 @@ import { isUpright } from '../drawing/geometry.js';
 import { linkOf, nameOf } from '../drawing/layers.js';
 import { isMerged } from '../drawing/merged-layers.js';
 import { textsIn } from '../drawing/texts.js';
-import { inverseOf } from './placing.js';
+import { APART, SVG, inverseOf } from './placing.js';
 
-const SVG = 'http://www.w3.org/2000/svg';
-const APART = 'defs, clipPath, mask, pattern, symbol, marker';
 const PAINTED = 'image, path, rect, circle, ellipse, line, polygon, polyline, text, use, foreignObject';
 
 /** Puts letters and pieces of words that are drawn one by one together into lines of text, each letter where it was. */

@@ -7,10 +7,8 @@ import type { RecognisedLine } from '../../../core/lettering/text-lines.js';
 import { nameOf } from '../drawing/layers.js';
 import { isMerged } from '../drawing/merged-layers.js';
 import { setFromRight } from './letters.js';
-import { inverseOf } from './placing.js';
+import { APART, SVG, inverseOf } from './placing.js';
 
-const SVG = 'http://www.w3.org/2000/svg';
-const APART = 'defs, clipPath, mask, pattern, symbol, marker';
 /** Longest path that may be letters, as it is written. */
 const LONGEST = 400000;
 /** Letters in layers of such names are drawn, not written. */

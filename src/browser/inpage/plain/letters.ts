@@ -1,6 +1,5 @@
 import { isRightToLeft, readOrder, withoutForms } from '../../../core/text/written-order.js';
-
-const APART = 'defs, clipPath, mask, pattern, symbol, marker';
+import { APART } from './placing.js';
 
 /**
  * Writes letters as they are written: those that fonts draw as one or in a form of their own as the letters themselves,

@@ -2,13 +2,11 @@ import type { DrawnBox } from '../../../core/drawing/drawing.js';
 import { nameOf } from '../drawing/layers.js';
 import { isMerged, merged } from '../drawing/merged-layers.js';
 import { clipped, isEmpty, pageBox } from '../drawing/geometry.js';
-import { inverseOf } from './placing.js';
+import { APART, SVG, inverseOf } from './placing.js';
 import { stackedImages } from './stacked-images.js';
 import { addressOf, bake, DENSITY, NOTHING, trimmed } from './bake.js';
 
-const SVG = 'http://www.w3.org/2000/svg';
 const WORDS = 'text, foreignObject';
-const APART = 'defs, clipPath, mask, pattern, symbol, marker';
 /** Longest side of the picture by which a mask is judged, px; paint fainter than this (of 255) is left out, and so many at both ends. */
 const LOOK = 240;
 const FAINT = 60;

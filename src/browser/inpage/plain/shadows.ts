@@ -1,10 +1,8 @@
 import { readShadow } from '../../../core/drawing/shadow-image.js';
 import { isUpright, pageBox } from '../drawing/geometry.js';
 import { isMerged } from '../drawing/merged-layers.js';
-import { inverseOf } from './placing.js';
+import { APART, SVG, inverseOf } from './placing.js';
 
-const SVG = 'http://www.w3.org/2000/svg';
-const APART = 'defs, clipPath, mask, pattern, symbol, marker';
 /** Pictures of more pixels are not looked at. */
 const LARGEST = 16e6;
 

@@ -1,9 +1,8 @@
 import { contoursOf } from '../../../core/drawing/contours.js';
 import { frameOf, radiusText, roundBoxOf, type RoundBox } from '../../../core/drawing/plain-shape.js';
 import { isMerged } from '../drawing/merged-layers.js';
+import { APART, SVG } from './placing.js';
 
-const SVG = 'http://www.w3.org/2000/svg';
-const APART = 'defs, clipPath, mask, pattern, symbol, marker';
 /** Longest description of a path that may be a plain shape, letters. */
 const LONGEST = 4000;
 const GEOMETRY = /^(d|points|fill-rule|pathLength)$/;

@@ -3,8 +3,8 @@ import { area, shared } from '../../../core/geometry/box.js';
 import { isMerged } from '../drawing/merged-layers.js';
 import { definitionBox } from '../drawing/clips.js';
 import { clipped, pageBox } from '../drawing/geometry.js';
+import { APART } from './placing.js';
 
-const APART = 'defs, clipPath, mask, pattern, symbol, marker';
 /** Pictures that share so much of their area lie in one place. */
 const ONE_PLACE = 0.96;
 

@@ -1,9 +1,7 @@
 import { nameOf } from '../drawing/layers.js';
 import { isMerged } from '../drawing/merged-layers.js';
+import { APART, SVG } from './placing.js';
 
-const SVG = 'http://www.w3.org/2000/svg';
-/** Definitions in which copies stay what they are: nothing in them is drawn in its own place. */
-const APART = 'defs, symbol, pattern, marker, clipPath, mask';
 /** So many elements are made by copying; a drawing that asks for more refers to itself in a roundabout way. */
 const MOST_COPIES = 60000;
 
