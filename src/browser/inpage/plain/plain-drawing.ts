@@ -6,6 +6,7 @@ import { settleLetters } from './letters.js';
 import { dropIdleMasks, joinStacked, settleMasks } from './masks.js';
 import { settleShadows } from './shadows.js';
 import { settleShapes } from './shapes.js';
+import { writeReferences } from './references.js';
 import { expandUses } from './uses.js';
 
 /** Height of the drawing in the page, px. */
@@ -30,6 +31,7 @@ export function nameFonts(): void {
  */
 export async function unfoldDrawing(): Promise<void> {
   const svg = drawing();
+  writeReferences(svg);
   expandUses(svg);
   settleClips(svg);
   await dropIdleMasks(svg);
