@@ -52,7 +52,7 @@ describe('input that cannot be converted', () => {
     ['no such file', [join(folder, 'none.html')], /not found/i],
     ['a folder without a page', [join(folder, 'empty')], /no page/i],
     ['an empty page', [put('empty.html', '  \n')], /empty/i],
-    ['something else', [put('notes.txt', 'hello')], /neither an HTML page nor an SVG/i],
+    ['something else', [put('notes.txt', 'hello')], /not an HTML page, an SVG file or a PDF file/i],
     ['an SVG without a size', [put('nosize.svg', svg(''))], /no size/i],
     [
       'a broken SVG',

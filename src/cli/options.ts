@@ -75,6 +75,6 @@ export function withDrawingOptions(command: Command): Command {
 export function readDrawingOptions({ pages, password, unit }: DrawingOptions): DrawingChoices {
   const px = unit === undefined ? undefined : Number(unit);
   if (px !== undefined && !(px >= 0.05 && px <= 20))
-    throw new TavrikError(`"${unit}" is no number of pixels.`, '--unit', 'Give a number such as 0.5, 1 or 1.333.');
+    throw new TavrikError(`"${unit}" is not a number of pixels.`, '--unit', 'Give a number such as 0.5, 1 or 1.333.');
   return defined({ pages, password, unit: px });
 }

@@ -98,7 +98,8 @@ function joined(items: readonly Painted[], chosen: readonly number[], gap: numbe
           if (union.root(index) !== union.root(other) && areNear(required(items[index]), required(items[other]), gap))
             union.join(other, index);
         }
-        cells.set(key, [...cell, index]);
+        cell.push(index);
+        cells.set(key, cell);
       }
   }
   return union.groups(chosen, (index) => index);

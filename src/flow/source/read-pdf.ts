@@ -73,7 +73,7 @@ async function readPage(pdf: PdfFile, number: number, file: string, given: numbe
 function chosen(wanted: string, count: number, file: string): number[] {
   const numbers = pageNumbers(wanted);
   if (!numbers)
-    throw new TavrikError(`"${wanted}" is no list of pages.`, '--pages', 'Give numbers and ranges, e.g. 1,3-5.');
+    throw new TavrikError(`"${wanted}" is not a list of pages.`, '--pages', 'Give numbers and ranges, e.g. 1,3-5.');
   const missing = numbers.find((number) => number < 1 || number > count);
   if (missing !== undefined)
     throw new TavrikError(

@@ -22,7 +22,7 @@ export function formatOf(file: string): SourceFormat {
   const byStart = SOURCE_FORMATS.find(({ startsLike }) => startsLike?.(start));
   if (byStart) return byStart;
   throw new TavrikError(
-    'This is no HTML page, SVG file or PDF file.',
+    'This is not an HTML page, an SVG file or a PDF file.',
     file,
     'Give a file that ends in .html, .svg, .pdf or .zip.',
   );

@@ -39,9 +39,18 @@ export function pathOf(element: Element, root: Element): string {
   const steps: string[] = [];
   for (let at: Element | null = element; at && at !== root; at = at.parentElement) {
     const name = nameOf(at);
-    steps.unshift(
-      name || `${at.localName}:${[...((at.parentElement?.children ?? []) as unknown as Element[])].indexOf(at) + 1}`,
-    );
+    steps.unshift(name || `${at.localName}:${placeAmong(at) + 1}`);
   }
   return steps.join(' / ');
+}
+
+/** Places among the elements of a parent, as last counted: a drawing may have thousands side by side. */
+const places = new WeakMap<Element, number>();
+
+function placeAmong(element: Element): number {
+  const siblings = element.parentElement?.children;
+  if (!siblings) return -1;
+  if (siblings[places.get(element) ?? -1] !== element)
+    for (let at = 0; at < siblings.length; at += 1) places.set(siblings[at] as Element, at);
+  return places.get(element) ?? -1;
 }

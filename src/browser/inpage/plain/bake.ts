@@ -55,7 +55,7 @@ export async function addressOf(canvas: OffscreenCanvas): Promise<string> {
   return new Promise((done, failed) => {
     const reader = new FileReader();
     reader.onload = () => done(String(reader.result));
-    reader.onerror = () => failed(new Error('The picture cannot be read.'));
+    reader.onerror = () => failed(new Error('The image cannot be read.'));
     reader.readAsDataURL(blob);
   });
 }

@@ -1,7 +1,9 @@
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
+import { holds } from '../../../core/geometry/box.js';
 import { nameOf } from '../drawing/layers.js';
 import { isMerged, merged } from '../drawing/merged-layers.js';
-import { clipped, isEmpty, pageBox } from '../drawing/geometry.js';
+import { definitionBox } from '../drawing/clips.js';
+import { clipped, isEmpty, pageBox, paintedBox } from '../drawing/geometry.js';
 import { APART, SVG, inverseOf } from './placing.js';
 import { stackedImages } from './stacked-images.js';
 import { addressOf, bake, DENSITY, NOTHING, trimmed } from './bake.js';
@@ -11,6 +13,10 @@ const WORDS = 'text, foreignObject';
 const LOOK = 240;
 const FAINT = 60;
 const EDGE = 0.03;
+/** Next to a pixel that is not at an edge, paint is at least so dense, as a share. */
+const ALIKE = 0.9;
+/** What reaches over the edge of a window by less is not cut, px. */
+const WINDOW_EDGE = 0.6;
 /** Alpha from this is all (of 255). */
 const ALL = 253;
 
@@ -25,6 +31,11 @@ export async function dropIdleMasks(svg: SVGSVGElement): Promise<void> {
   /* From the outside in: what an outer mask leaves nothing of need not be looked at. */
   for (const element of maskedIn(svg)) {
     if (!element.isConnected || isMerged(element)) continue;
+    const window = windowOf(element, svg);
+    if (window) {
+      if (holds(window, paintedBox(element), WINDOW_EDGE)) withoutMask(element);
+      continue;
+    }
     const [least, most] = (await alphaUnder(element)) ?? [0, 255];
     if (most <= NOTHING) element.remove();
     else if (most - least <= EVEN || least >= ALL) {
@@ -35,6 +46,18 @@ export async function dropIdleMasks(svg: SVGSVGElement): Promise<void> {
       withoutTwin(element);
     }
   }
+}
+
+/** Where a mask that is one white shape lets an element show, px of the page: such a mask is a crop, as a clip is. */
+function windowOf(element: SVGGraphicsElement, svg: SVGSVGElement): DrawnBox | undefined {
+  const id = /url\(["']?#([^"')]+)/.exec(element.getAttribute('mask') ?? '')?.[1];
+  const mask = id === undefined ? null : svg.querySelector(`[id="${CSS.escape(id)}"]`);
+  const [shape, ...more] = mask?.children ?? [];
+  if (!mask || more.length || !(shape instanceof SVGGraphicsElement) || !shape.matches('rect, circle, ellipse'))
+    return undefined;
+  const { fill, fillOpacity, opacity, stroke } = getComputedStyle(shape);
+  const isWhite = fill === 'rgb(255, 255, 255)' && fillOpacity === '1' && opacity === '1' && stroke === 'none';
+  return isWhite ? definitionBox(shape, mask, element) : undefined;
 }
 
 /**
@@ -59,7 +82,7 @@ function plainMarkup(element: Element): string {
 export async function settleMasks(svg: SVGSVGElement): Promise<string[]> {
   const notes: string[] = [];
   for (const element of maskedIn(svg)) {
-    if (!element.isConnected || isMerged(element)) continue;
+    if (!element.isConnected || isMerged(element) || windowOf(element, svg)) continue;
     if (!element.querySelector(WORDS) && !element.matches(WORDS)) {
       const isImage = element.matches('image') || element.querySelector('image') !== null;
       if (!isImage || !(await flatten(element))) merged.add(element);
@@ -99,24 +122,32 @@ async function alphaUnder(element: SVGGraphicsElement): Promise<readonly [least:
   const whole = await pixelsOf(element, density, box);
   if (mask) element.setAttribute('mask', mask);
   if (!behind || !whole) return undefined;
-  const shares: number[] = [];
-  for (let at = 3; at < whole.length; at += 4) {
-    const alpha = whole[at] ?? 0;
-    if (alpha > FAINT) shares.push(((behind[at] ?? 0) * 255) / alpha);
-  }
+  const shares = [true, false].map((within) => sharesOf(behind, whole, within)).find(({ length }) => length) ?? [];
   if (shares.length === 0) return undefined;
   shares.sort((a, b) => a - b);
   const edge = Math.floor(shares.length * EDGE);
   return [shares[edge] ?? 0, Math.min(255, shares[shares.length - 1 - edge] ?? 255)];
 }
 
-async function pixelsOf(
-  element: SVGGraphicsElement,
-  density: number,
-  box: DrawnBox,
-): Promise<Uint8ClampedArray | undefined> {
+/** How much of each pixel of an element shows behind its mask (of 255). @param within only pixels that are not at an edge */
+function sharesOf(behind: Pixels, whole: Pixels, within: boolean): number[] {
+  const { width } = whole;
+  const alphaAt = (at: number): number => whole.data[at * 4 + 3] ?? 0;
+  const shares: number[] = [];
+  for (let at = 0; at < width * whole.height; at += 1) {
+    const alpha = alphaAt(at);
+    if (alpha <= FAINT) continue;
+    const isWithin = [-1, 1, -width, width].every((step) => alphaAt(at + step) >= ALIKE * alpha);
+    if (!within || isWithin) shares.push(((behind.data[at * 4 + 3] ?? 0) * 255) / alpha);
+  }
+  return shares;
+}
+
+type Pixels = Pick<ImageData, 'data' | 'width' | 'height'>;
+
+async function pixelsOf(element: SVGGraphicsElement, density: number, box: DrawnBox): Promise<Pixels | undefined> {
   const baked = await bake([element], density, box);
-  return baked?.canvas.getContext('2d')?.getImageData(0, 0, baked.canvas.width, baked.canvas.height).data;
+  return baked?.canvas.getContext('2d')?.getImageData(0, 0, baked.canvas.width, baked.canvas.height);
 }
 
 /** Makes one picture of those that lie on each other in one place. */

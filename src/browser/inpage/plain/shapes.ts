@@ -13,13 +13,13 @@ const GEOMETRY = /^(d|points|fill-rule|pathLength)$/;
  */
 export function settleShapes(svg: SVGSVGElement): void {
   joinFillAndStroke(svg);
-  for (const path of svg.querySelectorAll<SVGGraphicsElement>('path, polygon')) {
-    if (path.closest(APART) || isMerged(path)) continue;
-    const data = path.getAttribute('d') ?? '';
-    if (data.length > LONGEST) continue;
-    const found = shapeFor(path);
-    if (!found) continue;
-    const { shape, looks } = found;
+  /* All are looked at before the first is replaced: each change would have the browser lay out the drawing again. */
+  const found = [...svg.querySelectorAll<SVGGraphicsElement>('path, polygon')].flatMap((path) => {
+    const isPlain = !path.closest(APART) && !isMerged(path) && (path.getAttribute('d') ?? '').length <= LONGEST;
+    const plain = isPlain ? shapeFor(path) : undefined;
+    return plain ? [{ path, ...plain }] : [];
+  });
+  for (const { path, shape, looks } of found) {
     for (const { name, value } of path.attributes)
       if (!GEOMETRY.test(name) && !shape.hasAttribute(name)) shape.setAttribute(name, value);
     for (const [name, value] of Object.entries(looks)) shape.style.setProperty(name, value);

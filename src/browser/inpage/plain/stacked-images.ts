@@ -29,6 +29,7 @@ export function shownBox(element: SVGGraphicsElement, svg: SVGSVGElement): Drawn
 
 /** Pictures that lie on each other in one place, next to each other in the order of painting. */
 export function stackedImages(svg: SVGSVGElement): ImageStack[] {
+  if (svg.querySelectorAll('image').length < 2) return [];
   const stacks: { readonly images: SVGImageElement[]; readonly box: DrawnBox }[] = [];
   let open: (typeof stacks)[0] | undefined;
   for (const element of svg.querySelectorAll<SVGGraphicsElement>(
