@@ -1,7 +1,7 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { KINDS, plant, put, type Planted } from './faults.js';
-import { built, cleanUp, copy, DEMO_ARTBOARDS, DEMO_PAGE, tavrik, temporary } from './program.js';
+import { built, cleanUp, copy, DEMO_ARTBOARDS, shortPage, tavrik, temporary } from './program.js';
 
 /* Faults planted into converted pages: the proof names them, and tuning fixes them. The figures are printed when they fail. */
 const { openBrowser } = built<typeof import('../src/browser/launch.js')>('browser/launch');
@@ -66,7 +66,8 @@ function isNamed(
 describe('planted faults', () => {
   it('are named by the proof with their element, and fixed by tuning', async () => {
     /* Every second kind in a page, the others in a design. */
-    const page = await figuresOf([DEMO_PAGE, '--widths', '1440,390'], 'page', (_, at) => at % 2 === 0);
+    const short = shortPage(join(folder, 'source'), 'evenings', 'questions');
+    const page = await figuresOf([short, '--widths', '1440,390'], 'page', (_, at) => at % 2 === 0);
     const artboards = DEMO_ARTBOARDS.filter((file) => !file.includes('834'));
     const design = await figuresOf(artboards, 'design', (kind) => !page.kinds.has(kind));
     const all = { lost: [...page.lost, ...design.lost], left: [...page.left, ...design.left] };

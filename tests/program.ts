@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { execFile, spawnSync } from 'node:child_process';
-import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
 import { MessageChannel, receiveMessageOnPort, Worker, type MessagePort } from 'node:worker_threads';
@@ -10,6 +10,23 @@ export const CLI = join(ROOT, 'dist/cli/main.js');
 export const DEMO = join(ROOT, 'demo');
 export const DEMO_PAGE = join(DEMO, 'existing/index.html');
 export const DEMO_ARTBOARDS = [1440, 834, 390].map((width) => join(ROOT, `demo/design/star-evenings-${width}.svg`));
+
+/** A copy of the demo page without some of its sections (by id), so that it is measured sooner. @returns the page */
+export function shortPage(folder: string, ...without: readonly string[]): string {
+  copy(join(DEMO, 'existing'), folder);
+  const file = join(folder, 'index.html');
+  const page = without.reduce(
+    (text, id) => {
+      const [before, rest] = text.split(`\n  <div id="${id}">`);
+      const end = rest?.indexOf('\n  </div>\n') ?? -1;
+      if (end < 0) throw new Error(`The demo page has no section "${id}".`);
+      return `${before}\n${rest?.slice(end + '\n  </div>\n'.length)}`;
+    },
+    readFileSync(file, 'utf8'),
+  );
+  writeFileSync(file, page);
+  return file;
+}
 
 /** A module of the built program, by its path in `dist`. Its types are those of the source. */
 export function built<Module>(path: string): Module {
