@@ -12,7 +12,7 @@ const { renderCss } = built<typeof import('../src/core/render/css.js')>('core/re
 const { runPasses, PASSES } = built<typeof import('../src/core/passes/presets.js')>('core/passes/presets');
 
 /** How many sheets are tried: each is another one. */
-const SHEETS = Number(process.env['SHEETS'] ?? 12);
+const SHEETS = Number(process.env['SHEETS'] ?? 8);
 
 const { open } = inBrowser();
 
