@@ -95,6 +95,11 @@ function rankOf(code: number): number {
   return code >= 0x2010 && code <= 0x206f ? code - 0x1000 : code + 0x10000;
 }
 
+/** Ligatures and the forms of Arabic letters stand for plain letters. A raised letter or digit is not a plain one. */
+function plainly(sign: string): string {
+  return /[\ufb00-\ufdff\ufe70-\ufeff]/.test(sign) ? sign.normalize('NFKC') : sign;
+}
+
 function shapesOf(font: Fontkit.Font, weight: number, all: boolean): FontShapes {
   const tables = font as unknown as Tables;
   const wanted = all ? ALPHABETS : TELLING;
@@ -119,10 +124,10 @@ function shapesOf(font: Fontkit.Font, weight: number, all: boolean): FontShapes 
   for (const code of [...font.characterSet].sort((a, b) => rankOf(a) - rankOf(b))) {
     if (!wanted.some(([from, to]) => code >= from && code <= to)) continue;
     const sign = String.fromCodePoint(code);
-    add(font.glyphForCodePoint(code), sign.normalize('NFKC'));
+    add(font.glyphForCodePoint(code), plainly(sign));
     /* Some fonts put other forms of Latin letters in their place wherever they are set. */
     const [set, ...more] = code < 0x180 ? font.layout(sign).glyphs : [];
-    if (set && more.length === 0) add(set, sign.normalize('NFKC'));
+    if (set && more.length === 0) add(set, plainly(sign));
   }
   for (const text of all ? LIGATURES : []) {
     const { glyphs } = font.layout(text);

@@ -243,8 +243,9 @@ function areaAt(marks: readonly OutlineMark[], at: number): number {
   return box[2] * box[3];
 }
 
+/** Raised letters and digits look like plain ones of another size: like signs, they go by where the letters beside them stand. */
 function isWord(text: string): boolean {
-  return /^[\p{L}\p{N}]+$/u.test(text);
+  return /^[\p{L}\p{N}]+$/u.test(text) && text.normalize('NFKC') === text;
 }
 
 /** Of letters that look the same, such as Latin and Cyrillic A, the one that is more usual: plain Latin before all, then by number. */
