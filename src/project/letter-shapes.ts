@@ -59,13 +59,24 @@ export function fontFilesIn(folders: readonly string[]): LetterSource[] {
   });
 }
 
-/** The letters of fonts as lines. Files that cannot be read are passed over. @param all all signs, not only those that tell fonts apart */
-export async function letterShapes(sources: readonly LetterSource[], all: boolean): Promise<FontShapes[]> {
+/**
+ * The letters of fonts as lines. Files that cannot be read are passed over.
+ * @param all all signs, not only those that tell fonts apart
+ * @param only the weight of a variable font that is wanted, if not each that it names
+ */
+export async function letterShapes(
+  sources: readonly LetterSource[],
+  all: boolean,
+  only?: number,
+): Promise<FontShapes[]> {
   const fontkit = await import('fontkit');
   return sources.flatMap(({ bytes }) => {
     try {
       const font = fontkit.create(bytes());
-      return 'layout' in font ? instancesOf(font).map((one) => shapesOf(one.font, one.weight, all)) : [];
+      if (!('layout' in font)) return [];
+      return instancesOf(font)
+        .filter(({ weight }) => only === undefined || weight === only)
+        .map((one) => shapesOf(one.font, one.weight, all));
     } catch {
       return [];
     }

@@ -12,7 +12,7 @@ export { listParts, openDetails, openPart, pressAt } from './act/open-parts.js';
 export { rowLines } from './measure/row-lines.js';
 export { addFaces, fontUses } from './drawing/font-uses.js';
 export { numbersOf } from './tree/numbering.js';
-export { filledPaths, putLines } from './plain/letter-paths.js';
+export { filledPaths, lettersAsText, nameLines, putLines } from './plain/letter-paths.js';
 export { countDrawn, drawingHeight, nameFonts, settleDrawing, unfoldDrawing } from './plain/plain-drawing.js';
 export { placeDrawing } from './drawing/place-drawing.js';
 export { evaluateMedia, expandDeclarations, matchSelectors } from './capture/rules.js';

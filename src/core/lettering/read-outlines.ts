@@ -1,8 +1,10 @@
 import { boxAround, contoursOf, type Contour, type Matrix, type Point } from '../drawing/contours.js';
 import { required } from '../data/required.js';
+import { around } from '../geometry/box.js';
 import type { FontShapes, ShapeIndex } from './font-shapes.js';
 import { markOf } from './mark.js';
 import { recognise, type OutlineMark } from './recognise.js';
+import { thingsBeside } from './unread-lines.js';
 import { linesOfLetters, type RecognisedLine } from './text-lines.js';
 
 /** Filled paths of a drawing, in painting order. Equal ones are told once. */
@@ -96,7 +98,10 @@ export function readOutlines(
   return { lines: lines.sort((a, b) => required(a.paths[0]) - required(b.paths[0])), rest, fonts: trusted };
 }
 
-/** Letters of paths that are letters for the most part: a picture may have something in it that looks like one. */
+/**
+ * Letters of lines that are letters for the most part: a picture may have something in it that looks like one, and so has a
+ * line that is set in another font. Paths of a line stand beside each other.
+ */
 function withoutStrays<Letter extends { readonly marks: readonly number[] }>(
   letters: readonly Letter[],
   marks: readonly OutlineMark[],
@@ -108,8 +113,20 @@ function withoutStrays<Letter extends { readonly marks: readonly number[] }>(
       const { path } = required(marks[mark]);
       read.set(path, (read.get(path) ?? 0) + 1);
     }
-  const isText = (path: number): boolean => 1 - (read.get(path) ?? 0) / required(contours[path]).length <= MOST_REST;
-  return letters.filter((letter) => letter.marks.every((mark) => isText(required(marks[mark]).path)));
+  const things = [...new Set(marks.map(({ path }) => path))].map((path) => ({
+    path,
+    box: around(required(contours[path]).map(({ points }) => boxAround(points))),
+  }));
+  const isText = new Set<number>();
+  for (const line of thingsBeside(things)) {
+    const sum = (of: (path: number) => number): number => line.reduce((all, { path }) => all + of(path), 0);
+    const share = sum((path) => read.get(path) ?? 0) / sum((path) => required(contours[path]).length);
+    for (const { path } of line) {
+      const own = (read.get(path) ?? 0) / required(contours[path]).length;
+      if (1 - Math.min(own, share) <= MOST_REST) isText.add(path);
+    }
+  }
+  return letters.filter((letter) => letter.marks.every((mark) => isText.has(required(marks[mark]).path)));
 }
 
 function moved([x, y]: Point, [a, b, c, d, e, f]: Matrix): Point {

@@ -6,6 +6,8 @@ import type { FontFile } from '../../core/fonts/font-faces.js';
 import { mediaTypeOf } from '../../core/html-elements/media-types.js';
 import { ShapeIndex, type FontShapes } from '../../core/lettering/font-shapes.js';
 import { readOutlines, type FilledPaths, type ReadOutlines } from '../../core/lettering/read-outlines.js';
+import { fitFonts, setLines, type ReadLine } from '../../core/lettering/set-lines.js';
+import type { RecognisedLine } from '../../core/lettering/text-lines.js';
 import { readFontFolder, type FontFolder } from '../../project/fonts.js';
 import { fontFilesIn, letterShapes, type LetterSource } from '../../project/letter-shapes.js';
 
@@ -15,12 +17,18 @@ export interface RecognisedText extends ReadOutlines {
   readonly fonts: readonly Pick<FontShapes, 'family' | 'weight' | 'italic'>[];
 }
 
+/** Lines that were read from their picture, and the fonts that they are set in by their numbers. */
+export interface FittedText {
+  readonly lines: readonly RecognisedLine[];
+  readonly fonts: ReadonlyMap<number, FontShapes>;
+}
+
 /** The fonts that designs of a call may be set in: those that were given, those of the system, and those that come along. */
 export class FontsAtHand {
   /** Font files with the addresses where they are served. */
   readonly files: FontFile[];
   private telling: Promise<readonly { readonly source: LetterSource; readonly shapes: FontShapes }[]> | undefined;
-  private readonly whole = new Map<LetterSource, Promise<FontShapes[]>>();
+  private readonly whole = new Map<FontShapes, Promise<FontShapes[]>>();
 
   constructor(
     private readonly served: Served,
@@ -36,6 +44,20 @@ export class FontsAtHand {
     const used = [...readOutlines(paths, fonts, new ShapeIndex(fonts), true).fonts].sort((a, b) => a - b);
     const whole = await Promise.all(used.map((font) => this.wholeOf(required(known[font]))));
     return { ...readOutlines(paths, whole, new ShapeIndex(whole)), fonts: whole };
+  }
+
+  /** Sets lines that were read from their picture in the fonts that come nearest. */
+  async fit(lines: readonly ReadLine[]): Promise<FittedText> {
+    const known = await (this.telling ??= this.open());
+    const fitted = fitFonts(
+      lines,
+      known.map(({ shapes }) => shapes),
+    );
+    const used = [...new Set(fitted.map(({ font }) => font))];
+    const fonts = new Map(
+      await Promise.all(used.map(async (font) => [font, await this.wholeOf(required(known[font]))] as const)),
+    );
+    return { lines: setLines(fitted, fonts), fonts };
   }
 
   /** Serves the fallback fonts that are used, as those of a person are. */
@@ -68,9 +90,9 @@ export class FontsAtHand {
     readonly source: LetterSource;
     readonly shapes: FontShapes;
   }): Promise<FontShapes> {
-    const all = this.whole.get(source) ?? letterShapes([source], true);
-    this.whole.set(source, all);
-    return required((await all).find(({ weight }) => weight === shapes.weight));
+    const all = this.whole.get(shapes) ?? letterShapes([source], true, shapes.weight);
+    this.whole.set(shapes, all);
+    return required((await all)[0]);
   }
 }
 

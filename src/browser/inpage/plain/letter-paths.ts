@@ -5,7 +5,7 @@ import type { Matrix } from '../../../core/drawing/contours.js';
 import type { FilledPath, FilledPaths, ReadOutlines } from '../../../core/lettering/read-outlines.js';
 import type { RecognisedLine } from '../../../core/lettering/text-lines.js';
 import { nameOf } from '../drawing/layers.js';
-import { isMerged } from '../drawing/merged-layers.js';
+import { isMerged, merged } from '../drawing/merged-layers.js';
 import { setFromRight } from './letters.js';
 import { APART, SVG, inverseOf } from './placing.js';
 
@@ -75,6 +75,27 @@ export function putLines(lines: readonly LineToPut[], rest: ReadOutlines['rest']
     path.before(holder);
   }
   for (const number of drawn) found[number]?.remove();
+}
+
+/** Names what stays drawn by what it seems to say. @param guesses numbers of paths, and what was read there */
+export function nameLines(guesses: readonly { readonly paths: readonly number[]; readonly text: string }[]): void {
+  for (const { paths, text } of guesses) {
+    const own = paths.flatMap((number) => found[number] ?? []).filter(({ isConnected }) => isConnected);
+    const [first] = own;
+    if (!first || own.some(({ parentElement }) => parentElement !== first.parentElement)) continue;
+    const group = document.createElementNS(SVG, 'g');
+    const title = document.createElementNS(SVG, 'title');
+    title.textContent = text;
+    first.before(group);
+    group.append(title, ...own);
+    merged.add(group);
+  }
+}
+
+/** How many letters the drawing has as text. */
+export function lettersAsText(): number {
+  const texts = [...required(document.querySelector('svg')).querySelectorAll('text')];
+  return texts.reduce((sum, text) => sum + (text.textContent ?? '').replace(/\s/g, '').length, 0);
 }
 
 function textFor(line: LineToPut, path: SVGPathElement): Element {

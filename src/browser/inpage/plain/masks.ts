@@ -5,6 +5,7 @@ import { isMerged, merged } from '../drawing/merged-layers.js';
 import { definitionBox } from '../drawing/clips.js';
 import { clipped, isEmpty, pageBox, paintedBox } from '../drawing/geometry.js';
 import { APART, SVG, inverseOf } from './placing.js';
+import { paintsNothingNew, spreadMask } from './mask-reach.js';
 import { stackedImages } from './stacked-images.js';
 import { addressOf, bake, DENSITY, NOTHING, trimmed } from './bake.js';
 
@@ -19,6 +20,9 @@ const ALIKE = 0.9;
 const WINDOW_EDGE = 0.6;
 /** Alpha from this is all (of 255). */
 const ALL = 253;
+
+/** What is as opaque as this on the whole is opaque: soft masks are images, and these are rounded. */
+const OPAQUE = 0.985;
 
 /** How far alpha may vary under a mask that fades all alike (of 255). */
 const EVEN = 6;
@@ -40,12 +44,22 @@ export async function dropIdleMasks(svg: SVGSVGElement): Promise<void> {
     if (most <= NOTHING) element.remove();
     else if (most - least <= EVEN || least >= ALL) {
       withoutMask(element);
-      const share = least >= ALL ? 1 : (least + most) / 510;
+      const share = least >= ALL || (least + most) / 510 >= OPAQUE ? 1 : (least + most) / 510;
       if (share < 1)
         element.style.opacity = String(Math.round(Number(getComputedStyle(element).opacity) * share * 1000) / 1000);
       withoutTwin(element);
-    }
+    } else if (isLarge(element, svg) && (await paintsNothingNew(element, svg))) element.remove();
+    else await spreadMask(element, svg);
   }
+}
+
+/** Groups of such a share of the drawing are looked at as a whole: programs paint pages twice, and mask the second. */
+const LARGE = 0.15;
+
+function isLarge(element: SVGGraphicsElement, svg: SVGSVGElement): boolean {
+  if (element.localName !== 'g') return false;
+  const [own, all] = [element.getBoundingClientRect(), svg.getBoundingClientRect()];
+  return own.width * own.height >= LARGE * all.width * all.height;
 }
 
 /** Where a mask that is one white shape lets an element show, px of the page: such a mask is a crop, as a clip is. */

@@ -1,5 +1,6 @@
 import { required } from '../../../core/data/required.js';
 import { settleClips } from './clips.js';
+import { dropCovered } from './covered.js';
 import { joinTexts } from './joined-texts.js';
 import { settleFontNames } from './font-names.js';
 import { settleLetters } from './letters.js';
@@ -35,6 +36,7 @@ export async function unfoldDrawing(): Promise<void> {
   expandUses(svg);
   settleClips(svg);
   await dropIdleMasks(svg);
+  dropCovered(svg);
 }
 
 /**

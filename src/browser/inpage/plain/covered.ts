@@ -1,0 +1,62 @@
+import type { DrawnBox } from '../../../core/drawing/drawing.js';
+import { contoursOf } from '../../../core/drawing/contours.js';
+import { roundBoxOf } from '../../../core/drawing/plain-shape.js';
+import { area, holds } from '../../../core/geometry/box.js';
+import { clipped, isEmpty, isUpright, pageBox, paintedBox } from '../drawing/geometry.js';
+import { shownBox } from './stacked-images.js';
+import { APART } from './placing.js';
+
+const LEAVES = 'rect, circle, ellipse, line, path, polygon, polyline, image, text, use';
+/** Smallest area of a cover, px²: what lies under small things is part of a drawing. */
+const SMALLEST = 40000;
+/** What is covered may reach over the edge of its cover by this, px. */
+const EDGE = 0.3;
+
+/**
+ * Leaves out what nobody sees because something opaque was painted over all of it: programs that write from print paint
+ * pages again, whole, over what they have painted before.
+ */
+export function dropCovered(svg: SVGSVGElement): void {
+  const page = pageBox(svg.getBoundingClientRect());
+  const leaves = [...svg.querySelectorAll<SVGGraphicsElement>(LEAVES)]
+    .filter((leaf) => !leaf.closest(APART))
+    .map((leaf) => ({ leaf, box: clipped(paintedBox(leaf), page) }));
+  const covers: DrawnBox[] = [];
+  for (const { leaf, box } of leaves.reverse()) {
+    if (!isEmpty(box) && covers.some((cover) => holds(cover, box, EDGE))) {
+      leaf.remove();
+      continue;
+    }
+    const cover = area(box) >= SMALLEST && isOpaque(leaf, svg) ? clipped(shownBox(leaf, svg), page) : undefined;
+    if (cover && area(cover) >= SMALLEST) covers.push(cover);
+  }
+}
+
+/** Whether all of an upright rectangle is painted, and nothing shows through. */
+function isOpaque(leaf: SVGGraphicsElement, svg: SVGSVGElement): boolean {
+  if (!isUpright(leaf) || !isRectangle(leaf)) return false;
+  const { fill, fillOpacity, visibility } = getComputedStyle(leaf);
+  if (!/^rgb\(/.test(fill) || fillOpacity !== '1' || visibility !== 'visible') return false;
+  for (let at: Element | null = leaf; at && at !== svg; at = at.parentElement) {
+    const { opacity, filter, mask, mixBlendMode, clipPath } = getComputedStyle(at);
+    if (opacity !== '1' || filter !== 'none' || mask.includes('url(') || mixBlendMode !== 'normal') return false;
+    if (clipPath !== 'none' && !clipsToBox(clipPath, svg)) return false;
+  }
+  return true;
+}
+
+function isRectangle(leaf: SVGGraphicsElement): boolean {
+  if (leaf instanceof SVGRectElement) return leaf.rx.baseVal.value === 0 && leaf.ry.baseVal.value === 0;
+  if (leaf.localName !== 'path') return false;
+  const [contour, ...more] = contoursOf(leaf.getAttribute('d') ?? '');
+  return (
+    contour !== undefined && more.length === 0 && roundBoxOf(contour)?.radii.every(([x, y]) => x + y === 0) === true
+  );
+}
+
+/** Whether a clip is one rectangle. */
+function clipsToBox(clipPath: string, svg: SVGSVGElement): boolean {
+  const id = /url\(["']?#([^"')]+)/.exec(clipPath)?.[1];
+  const [shape, ...more] = (id === undefined ? null : svg.querySelector(`[id="${CSS.escape(id)}"]`))?.children ?? [];
+  return shape instanceof SVGGraphicsElement && more.length === 0 && isRectangle(shape);
+}

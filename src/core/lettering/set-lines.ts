@@ -1,0 +1,200 @@
+import { required } from '../data/required.js';
+import { around } from '../geometry/box.js';
+import { fitOf, lettersByText, lettersOfWords, type Fit, type ReadLetter, type ReadWord } from './fit-font.js';
+import type { FontShapes, LetterShape } from './font-shapes.js';
+import type { RecognisedLine } from './text-lines.js';
+import type { UnreadLine } from './unread-lines.js';
+
+/** A line and the words that were read in it. */
+export interface ReadLine {
+  readonly line: UnreadLine;
+  readonly words: readonly ReadWord[];
+}
+
+/** A line with the font that comes nearest to its letters. */
+export interface FittedLine extends ReadLine {
+  readonly font: number;
+  /** px. */
+  readonly size: number;
+  readonly letters: readonly ReadLetter[];
+}
+
+/**
+ * A font of the family that most of the page is set in is taken if it is no more unlike than this, as a factor: the more so
+ * the fewer letters there are to tell by.
+ */
+const familyLead = (letters: number): number => 1.3 + 8 / Math.max(1, letters);
+/** Sizes that differ by no more than this share are meant to be one; they are rounded to this, px. */
+const ONE_SIZE = 0.06;
+const STEP = 0.5;
+/** Room between letters that differs by no more, in sizes, is meant to be one. */
+const ONE_SPACING = 0.02;
+
+interface Fitted extends ReadLine {
+  readonly letters: readonly ReadLetter[];
+  /** How each font would set it. */
+  readonly fits: readonly (Fit | undefined)[];
+}
+
+/**
+ * Finds the nearest font for lines. Those of one colour and size are set alike, and a page is set in few families: that
+ * which comes nearest to all of it goes before others that are hardly nearer.
+ */
+export function fitFonts(lines: readonly ReadLine[], fonts: readonly FontShapes[]): FittedLine[] {
+  const byText = fonts.map(lettersByText);
+  const fitted = lines.map((read): Fitted => {
+    const letters = lettersOfWords(read.line, read.words);
+    return { ...read, letters, fits: byText.map((shapes) => fitOf(letters, shapes)) };
+  });
+  const all = fonts.map((_, font) => awayOf(fitted, font));
+  const usual = nearest(all);
+  if (usual === undefined) return [];
+  const { family } = required(fonts[usual]);
+  const sized = fitted.map((line) => ({
+    line,
+    size: line.fits[usual]?.size ?? sizeByHeight(line, required(byText[usual])),
+  }));
+  return groupsOf(sized).flatMap((group) => {
+    const away = fonts.map((_, font) => awayOf(group, font));
+    const own = nearest(away.map((value, font) => (required(fonts[font]).family === family ? value : undefined)));
+    const best = nearest(away);
+    const lead =
+      best === undefined || own === undefined
+        ? Infinity
+        : required(away[best]) * familyLead(group.reduce((sum, { letters }) => sum + letters.length, 0));
+    const font = (own !== undefined && required(away[own]) <= lead ? own : best) ?? usual;
+    const sizes = group
+      .flatMap((line) => line.letters.map(() => line.fits[font]?.size ?? 0))
+      .filter((size) => size > 0)
+      .sort((a, b) => a - b);
+    return group.map(({ line, words, letters }) => {
+      const size = sizes[sizes.length >> 1] ?? sizeByHeight({ line, words }, required(byText[font]));
+      return { line, words, letters, font, size: Math.max(STEP, Math.round(size / STEP) * STEP) };
+    });
+  });
+}
+
+/** How unlike a font is to all letters of some lines; undefined if it has none of them. */
+function awayOf(lines: readonly Fitted[], font: number): number | undefined {
+  const found = lines.flatMap(({ letters, fits }) => {
+    const fit = fits[font];
+    return fit ? [{ weight: letters.length, away: fit.away }] : [];
+  });
+  const weight = found.reduce((sum, entry) => sum + entry.weight, 0);
+  return weight ? found.reduce((sum, entry) => sum + entry.weight * entry.away, 0) / weight : undefined;
+}
+
+/** The first of the least. */
+function nearest(away: readonly (number | undefined)[]): number | undefined {
+  let found: number | undefined;
+  away.forEach((value, font) => {
+    if (value !== undefined && (found === undefined || value < required(away[found]))) found = font;
+  });
+  return found;
+}
+
+/** Lines of one colour whose sizes are nearly equal. */
+function groupsOf(lines: readonly { readonly line: Fitted; readonly size: number }[]): Fitted[][] {
+  const sorted = [...lines].sort(
+    (a, b) =>
+      Number(a.line.line.paint > b.line.line.paint) - Number(a.line.line.paint < b.line.line.paint) || a.size - b.size,
+  );
+  const groups: { readonly first: (typeof sorted)[0]; readonly lines: Fitted[] }[] = [];
+  for (const entry of sorted) {
+    const open = groups.at(-1);
+    const isSame =
+      open?.first.line.line.paint === entry.line.line.paint && entry.size <= open.first.size * (1 + ONE_SIZE);
+    if (open && isSame) open.lines.push(entry.line);
+    else groups.push({ first: entry, lines: [entry.line] });
+  }
+  return groups.map((group) => group.lines);
+}
+
+/** By how high a line is, where too few letters stand alone. */
+function sizeByHeight({ line, words }: ReadLine, shapes: ReadonlyMap<string, LetterShape>): number {
+  const own = [...words.map(({ text }) => text).join('')].flatMap((sign) => shapes.get(sign)?.marks ?? []);
+  return own.length ? line.box[3] / around(own.map(({ box }) => box))[3] : line.box[3];
+}
+
+/** Sets fitted lines in their fonts: each begins and ends where it is drawn, as nearly as one room between letters allows. */
+export function setLines(lines: readonly FittedLine[], fonts: ReadonlyMap<number, FontShapes>): RecognisedLine[] {
+  const set = lines.map((line) => {
+    const shapes = required(fonts.get(line.font));
+    const byText = lettersByText(shapes);
+    const advances = advancesOf(line, byText, shapes);
+    return { line, byText, advances, spacing: spacingOf(line, byText, advances) };
+  });
+  return set.map(({ line, byText, advances, spacing }) => {
+    const alike = set
+      .filter((other) => other.line.font === line.font && other.line.size === line.size)
+      .map((other) => other.spacing)
+      .sort((a, b) => a - b);
+    const usual = required(alike[alike.length >> 1]);
+    const own = Math.abs(spacing - usual) <= ONE_SPACING ? usual : spacing;
+    const room = Math.abs(own) < ONE_SPACING / 2 ? 0 : own;
+    const { size, words } = line;
+    const text = words.map((word) => word.text).join(' ');
+    let at = required(words[0]).left - (byText.get([...text][0] ?? '')?.marks[0] ? bearing(byText, text) * size : 0);
+    const starts = advances.map((advance) => {
+      const start = at;
+      at += (advance + room) * size;
+      return start;
+    });
+    return {
+      text,
+      starts: [...starts, at - room * size],
+      baseline: baselineOf(line, byText),
+      size,
+      font: line.font,
+      spacing: room * size,
+      paths: line.line.paths,
+    };
+  });
+}
+
+/** How far right of its place the first letter begins to be drawn, in sizes. */
+function bearing(byText: ReadonlyMap<string, LetterShape>, text: string): number {
+  const marks = byText.get([...text][0] ?? '')?.marks ?? [];
+  return marks.length ? around(marks.map(({ box }) => box))[0] : 0;
+}
+
+/** The advance of each UTF-16 unit of the text, in sizes. */
+function advancesOf({ words }: ReadLine, byText: ReadonlyMap<string, LetterShape>, shapes: FontShapes): number[] {
+  const usual = byText.get('n')?.advance ?? 0.5;
+  const text = words.map((word) => word.text).join(' ');
+  return [...text].flatMap((sign) => {
+    const advance = sign === ' ' ? shapes.space : (byText.get(sign)?.advance ?? usual);
+    return Array.from({ length: sign.length }, () => advance / sign.length);
+  });
+}
+
+/** Room between letters besides that of the font, in sizes. */
+function spacingOf(
+  { words, size }: FittedLine,
+  byText: ReadonlyMap<string, LetterShape>,
+  advances: readonly number[],
+): number {
+  if (advances.length < 2) return 0;
+  const text = words.map((word) => word.text).join(' ');
+  const last = byText.get([...text].at(-1) ?? '');
+  const ends = last ? around(last.marks.map(({ box }) => box)) : undefined;
+  const inked =
+    advances.slice(0, -1).reduce((sum, advance) => sum + advance, 0) -
+    bearing(byText, text) +
+    (ends ? ends[0] + ends[2] : required(advances.at(-1)));
+  const drawn = (required(words.at(-1)).right - required(words[0]).left) / size;
+  return (drawn - inked) / (advances.length - 1);
+}
+
+function baselineOf({ line, letters, size }: FittedLine, byText: ReadonlyMap<string, LetterShape>): number {
+  const found = letters
+    .flatMap(({ text, box }) => {
+      const marks = byText.get(text)?.marks;
+      if (!marks) return [];
+      const own = around(marks.map((mark) => mark.box));
+      return [box[1] + box[3] - (own[1] + own[3]) * size];
+    })
+    .sort((a, b) => a - b);
+  const bottoms = line.letters.map((box) => box[1] + box[3]).sort((a, b) => a - b);
+  return required(found[found.length >> 1] ?? bottoms[bottoms.length >> 1]);
+}

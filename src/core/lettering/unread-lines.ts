@@ -1,0 +1,103 @@
+import { boxAround, contoursOf, type Contour } from '../drawing/contours.js';
+import { required } from '../data/required.js';
+import { UnionFind } from '../data/union-find.js';
+import type { DrawnBox } from '../drawing/drawing.js';
+import { around } from '../geometry/box.js';
+import type { FilledPaths } from './read-outlines.js';
+
+/** A line of outlined letters that no font explains. */
+export interface UnreadLine {
+  /** Numbers of the paths that draw it, from left to right. */
+  readonly paths: readonly number[];
+  readonly box: DrawnBox;
+  /** Where its letters are drawn, from left to right, px of the page; dots and accents belong to their letter. */
+  readonly letters: readonly DrawnBox[];
+  readonly paint: string;
+  /** All that is drawn, in px of the page. */
+  readonly contours: readonly Contour[];
+}
+
+/** Heights of letters, px; the widest room between letters of a line, and the widest letter, in heights of the line. */
+const HEIGHTS = [5, 160] as const;
+const ROOM = 0.9;
+const WIDEST = 1.9;
+/** Parts of lines are beside each other if they share so much of the height of the lower one. */
+const BESIDE = 0.45;
+/** Parts of one letter share so much of the width of the narrower one. */
+const ONE_LETTER = 0.45;
+/** Fewest letters of a line: one alone is a sign. */
+const FEWEST = 2;
+/** Most of the letters stand on one line, as a share; what is off by less stands on it, in heights. */
+const STANDING = 0.5;
+const OFF_LINE = 0.09;
+/** Longest line, letters. */
+const MOST_LETTERS = 220;
+
+/** The lines of letters among filled paths: things of one paint beside each other that stand on one line. */
+export function unreadLines({ shapes, paths }: FilledPaths): UnreadLine[] {
+  const drawn = shapes.map((shape) => contoursOf(shape));
+  const contours = paths.map(({ shape, matrix: [a, b, c, d, e, f] }) =>
+    required(drawn[shape]).map((contour) => ({
+      ...contour,
+      points: contour.points.map(([x, y]): readonly [number, number] => [a * x + c * y + e, b * x + d * y + f]),
+    })),
+  );
+  const byPaint = new Map<string, { readonly path: number; readonly box: DrawnBox }[]>();
+  paths.forEach(({ paint }, path) => {
+    const own = required(contours[path]);
+    if (own.length === 0) return;
+    const box = around(own.map(({ points }) => boxAround(points)));
+    if (box[3] > HEIGHTS[1] || box[2] <= 0 || box[3] <= 0) return;
+    byPaint.set(paint, [...(byPaint.get(paint) ?? []), { path, box }]);
+  });
+  return [...byPaint].flatMap(([paint, things]) =>
+    thingsBeside(things).flatMap((line) => {
+      const inOrder = [...line].sort((a, b) => a.box[0] - b.box[0] || a.path - b.path).map(({ path }) => path);
+      const all = inOrder.flatMap((path) => required(contours[path]));
+      const letters = lettersOf(all);
+      const box = around(letters);
+      return areLetters(letters, box) ? [{ paths: inOrder, box, letters, paint, contours: all }] : [];
+    }),
+  );
+}
+
+/** Things that are next to each other on one line. */
+export function thingsBeside<Thing extends { readonly box: DrawnBox }>(things: readonly Thing[]): Thing[][] {
+  const union = new UnionFind<Thing>();
+  const sorted = [...things].sort((a, b) => a.box[0] - b.box[0]);
+  sorted.forEach((thing, at) => {
+    const [x, y, width, height] = thing.box;
+    for (const other of sorted.slice(at + 1)) {
+      const [left, top, , high] = other.box;
+      if (left - x - width > ROOM * HEIGHTS[1]) break;
+      const shared = Math.min(y + height, top + high) - Math.max(y, top);
+      const room = ROOM * Math.max(height, high);
+      if (shared >= BESIDE * Math.min(height, high) && left - x - width <= room) union.join(thing, other);
+    }
+  });
+  return union.groups(sorted, (thing) => thing);
+}
+
+/** The letters of a line: what lies over or in each other is one. */
+function lettersOf(contours: readonly Contour[]): DrawnBox[] {
+  const boxes = contours.map(({ points }) => boxAround(points)).sort((a, b) => a[0] - b[0] || b[2] - a[2]);
+  const letters: DrawnBox[] = [];
+  for (const box of boxes) {
+    const last = letters.at(-1);
+    const shared = last ? Math.min(last[0] + last[2], box[0] + box[2]) - box[0] : 0;
+    if (last && shared >= ONE_LETTER * Math.min(last[2], box[2])) letters[letters.length - 1] = around([last, box]);
+    else letters.push(box);
+  }
+  return letters;
+}
+
+function areLetters(letters: readonly DrawnBox[], [, , , height]: DrawnBox): boolean {
+  if (letters.length < FEWEST || letters.length > MOST_LETTERS || height < HEIGHTS[0] || height > HEIGHTS[1])
+    return false;
+  if (letters.some((letter) => letter[2] > WIDEST * height)) return false;
+  const bottoms = letters.map((box) => box[1] + box[3]).sort((a, b) => a - b);
+  const line = required(bottoms[bottoms.length >> 1]);
+  return (
+    letters.filter((box) => Math.abs(box[1] + box[3] - line) <= OFF_LINE * height).length >= STANDING * letters.length
+  );
+}
