@@ -9,6 +9,8 @@ import { markOf } from '../core/lettering/mark.js';
 export interface LetterSource {
   readonly name: string;
   readonly bytes: () => Buffer;
+  /** Whether a page that is set in it has it anywhere: those of the system are on this machine alone. */
+  readonly comesAlong?: boolean;
 }
 
 type Ranges = readonly (readonly [from: number, to: number])[];

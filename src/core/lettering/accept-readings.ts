@@ -27,6 +27,10 @@ const SIGN = 0.5;
 /** Things that are drawn and signs that were read differ by no more than this factor, or something else was read. */
 const MOST_APART = 1.8;
 
+/** What is less certain than this, or has no word of three letters, says nothing of what is drawn. */
+const GUESS = 0.55;
+const WORD = /\p{L}{3}/u;
+
 /** From this certainty on, a reading stands in place of its outlines; from the second on, nobody need look at it. */
 export const CERTAIN_ENOUGH = 0.7;
 export const CERTAIN = 0.9;
@@ -47,7 +51,8 @@ export function readingsOf(rows: readonly SheetRow[], words: readonly SheetWord[
     );
     const placed = kept.flatMap((word, at) => placedIn(row, word, kept[at - 1], kept[at + 1]));
     const reading = { line: row.line, words: placed, certainty: certaintyOf(placed) };
-    return isText(reading) ? [reading] : [];
+    const isGuess = reading.certainty >= GUESS && placed.some(({ text }) => WORD.test(text));
+    return isText(reading) && (reading.certainty >= CERTAIN_ENOUGH || isGuess) ? [reading] : [];
   });
 }
 

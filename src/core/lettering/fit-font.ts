@@ -39,6 +39,10 @@ export interface Fit {
 const MOST_UNLIKE = 0.5;
 /** Weight of the room between letters: a font that sets them much closer or wider breaks lines elsewhere. */
 const ROOM_WEIGHT = 5;
+/** Weight of the ink: a line in bold is not one in regular that is narrower. */
+const INK_WEIGHT = 1.5;
+/** Where a form says how much of its box is filled. */
+const FILL = 1;
 /** Fewest letters that say something of a font. */
 const FEWEST = 2;
 
@@ -71,7 +75,15 @@ export function fitOf(letters: readonly ReadLetter[], shapes: ReadonlyMap<string
   const pairs = letters.flatMap((letter) => {
     const shape = shapes.get(letter.text);
     return shape
-      ? [{ letter, own: around(shape.marks.map(({ box }) => box)), advance: shape.advance, form: largestOf(shape) }]
+      ? [
+          {
+            letter,
+            own: around(shape.marks.map(({ box }) => box)),
+            advance: shape.advance,
+            form: largestOf(shape),
+            lines: shape.marks.length,
+          },
+        ]
       : [];
   });
   if (pairs.length < FEWEST) return undefined;
@@ -85,7 +97,22 @@ export function fitOf(letters: readonly ReadLetter[], shapes: ReadonlyMap<string
       return Math.min(2 * MOST_UNLIKE, wide + high + shape);
     })
     .sort((a, b) => a - b);
-  return { away: required(away[away.length >> 1]) + ROOM_WEIGHT * Math.abs(roomBetween(pairs, size)), size };
+  const room = ROOM_WEIGHT * roomBetween(pairs, size);
+  return { away: required(away[away.length >> 1]) + room + INK_WEIGHT * Math.abs(inkOf(pairs, size)), size };
+}
+
+/** How much more ink the letters have than those of the font, as a logarithm: strokes are so much bolder. */
+function inkOf(pairs: readonly Pair[], size: number): number {
+  const more = pairs
+    .flatMap(({ letter: { box, form }, own, form: ownForm, lines }) => {
+      /* Letters that are one line have no hole whose size would count for ink. */
+      const [drawn, wanted] = [form?.[FILL] ?? 0, required(ownForm[FILL])];
+      return lines === 1 && drawn > 0
+        ? [Math.log((drawn * box[2] * box[3]) / (wanted * own[2] * own[3] * size ** 2))]
+        : [];
+    })
+    .sort((a, b) => a - b);
+  return more[more.length >> 1] ?? 0;
 }
 
 interface Pair {
@@ -93,16 +120,23 @@ interface Pair {
   /** Where the letter of the font is drawn, in sizes. */
   readonly own: DrawnBox;
   readonly advance: number;
+  readonly form: Form;
+  /** How many lines it is drawn with. */
+  readonly lines: number;
 }
 
-/** How much farther apart the letters of words stand than the font would set them, in sizes. */
+/** How unlike the letters of words stand apart from how the font would set them, in sizes. */
 function roomBetween(pairs: readonly Pair[], size: number): number {
   const rooms = pairs.slice(1).flatMap(({ letter, own }, at) => {
     const before = required(pairs[at]);
     if (before.letter.word !== letter.word || before.letter.at !== letter.at - 1) return [];
     return [(letter.box[0] - before.letter.box[0]) / size - (before.advance - before.own[0] + own[0])];
   });
-  return rooms.length ? rooms.reduce((sum, room) => sum + room, 0) / rooms.length : 0;
+  const mean = (numbers: readonly number[]): number =>
+    numbers.length ? numbers.reduce((sum, number) => sum + number, 0) / numbers.length : 0;
+  const usual = mean(rooms);
+  /* Letters that are all farther apart can be set so; a font whose letters are wide and narrow elsewhere is another one. */
+  return Math.abs(usual) / 2 + mean(rooms.map((room) => Math.abs(room - usual)));
 }
 
 function largestOf({ marks }: LetterShape): Form {
@@ -114,10 +148,10 @@ export function lettersByText({ letters }: FontShapes): Map<string, LetterShape>
   return new Map([...letters].reverse().map((letter) => [letter.text, letter]));
 }
 
-/** What is drawn of a line outside of some words. */
-export function contoursBeside({ contours }: UnreadLine, words: readonly ReadWord[]): Contour[] {
+/** What is drawn of a line by some words. */
+export function contoursOfWords({ contours }: UnreadLine, words: readonly ReadWord[]): Contour[] {
   return contours.filter(({ points }) => {
     const [x, , width] = boxAround(points);
-    return !words.some(({ left, right }) => x + width / 2 >= left && x + width / 2 <= right);
+    return words.some(({ left, right }) => x + width / 2 >= left && x + width / 2 <= right);
   });
 }

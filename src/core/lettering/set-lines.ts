@@ -19,16 +19,19 @@ export interface FittedLine extends ReadLine {
   readonly letters: readonly ReadLetter[];
 }
 
-/**
- * A font of the family that most of the page is set in is taken if it is no more unlike than this, as a factor: the more so
- * the fewer letters there are to tell by.
- */
-const familyLead = (letters: number): number => 1.3 + 8 / Math.max(1, letters);
+/** Text from this size on, in sizes of most text, is for headings: these may have a family of their own. */
+const DISPLAY = 1.25;
+/** A family that is no more unlike than this, as a factor, gives way to the one that most of the page is set in. */
+const FAMILY_LEAD = 1.08;
+/** Slanted letters are taken for what they are only if they are nearer by this: most text is upright. */
+const SLANT = 0.15;
 /** Sizes that differ by no more than this share are meant to be one; they are rounded to this, px. */
 const ONE_SIZE = 0.06;
 const STEP = 0.5;
 /** Room between letters that differs by no more, in sizes, is meant to be one. */
 const ONE_SPACING = 0.02;
+/** Room below this is none: half a pixel in a line of text. */
+const LEAST_SPACING = 0.0015;
 
 interface Fitted extends ReadLine {
   readonly letters: readonly ReadLetter[];
@@ -46,42 +49,65 @@ export function fitFonts(lines: readonly ReadLine[], fonts: readonly FontShapes[
     const letters = lettersOfWords(read.line, read.words);
     return { ...read, letters, fits: byText.map((shapes) => fitOf(letters, shapes)) };
   });
-  const all = fonts.map((_, font) => awayOf(fitted, font));
-  const usual = nearest(all);
+  const usual = nearest(fonts.map((font, at) => awayOf(fitted, font, at)));
   if (usual === undefined) return [];
-  const { family } = required(fonts[usual]);
   const sized = fitted.map((line) => ({
     line,
     size: line.fits[usual]?.size ?? sizeByHeight(line, required(byText[usual])),
   }));
-  return groupsOf(sized).flatMap((group) => {
-    const away = fonts.map((_, font) => awayOf(group, font));
-    const own = nearest(away.map((value, font) => (required(fonts[font]).family === family ? value : undefined)));
-    const best = nearest(away);
-    const lead =
-      best === undefined || own === undefined
-        ? Infinity
-        : required(away[best]) * familyLead(group.reduce((sum, { letters }) => sum + letters.length, 0));
-    const font = (own !== undefined && required(away[own]) <= lead ? own : best) ?? usual;
-    const sizes = group
-      .flatMap((line) => line.letters.map(() => line.fits[font]?.size ?? 0))
-      .filter((size) => size > 0)
-      .sort((a, b) => a - b);
-    return group.map(({ line, words, letters }) => {
-      const size = sizes[sizes.length >> 1] ?? sizeByHeight({ line, words }, required(byText[font]));
-      return { line, words, letters, font, size: Math.max(STEP, Math.round(size / STEP) * STEP) };
+  const most = middle(sized.flatMap(({ line, size }) => line.letters.map(() => size))) ?? 0;
+  const groups = groupsOf(sized);
+  return [false, true].flatMap((display) => {
+    const own = groups.filter(({ size }) => size >= DISPLAY * most === display).map((group) => group.lines);
+    const family = familyOf(own.flat(), fonts, required(fonts[usual]).family);
+    return own.flatMap((group) => {
+      const away = fonts.map((font, at) => (font.family === family ? awayOf(group, font, at) : undefined));
+      const font = nearest(away) ?? usual;
+      const size = middle(group.flatMap(({ letters, fits }) => letters.flatMap(() => fits[font]?.size ?? [])));
+      return group.map(({ line, words, letters }) => {
+        const set = size ?? sizeByHeight({ line, words }, required(byText[font]));
+        return { line, words, letters, font, size: Math.max(STEP, Math.round(set / STEP) * STEP) };
+      });
     });
   });
 }
 
-/** How unlike a font is to all letters of some lines; undefined if it has none of them. */
-function awayOf(lines: readonly Fitted[], font: number): number | undefined {
-  const found = lines.flatMap(({ letters, fits }) => {
-    const fit = fits[font];
-    return fit ? [{ weight: letters.length, away: fit.away }] : [];
+/** The family that comes nearest to some lines, or the usual one if that is hardly farther off. */
+function familyOf(lines: readonly Fitted[], fonts: readonly FontShapes[], usual: string): string {
+  const families = [...new Set(fonts.map(({ family }) => family))];
+  const away = families.map((family) => {
+    const fits = lines.flatMap((line) => {
+      const own = fonts.map((font, at) => (font.family === family ? awayOf([line], font, at) : undefined));
+      const best = nearest(own);
+      return best === undefined ? [] : [{ weight: line.letters.length, away: required(own[best]) }];
+    });
+    return weighted(fits);
   });
+  const best = nearest(away);
+  const own = away[families.indexOf(usual)];
+  return best === undefined || (own !== undefined && own <= FAMILY_LEAD * required(away[best]))
+    ? usual
+    : required(families[best]);
+}
+
+function weighted(found: readonly { readonly weight: number; readonly away: number }[]): number | undefined {
   const weight = found.reduce((sum, entry) => sum + entry.weight, 0);
   return weight ? found.reduce((sum, entry) => sum + entry.weight * entry.away, 0) / weight : undefined;
+}
+
+function middle(numbers: readonly number[]): number | undefined {
+  const sorted = [...numbers].sort((a, b) => a - b);
+  return sorted[sorted.length >> 1];
+}
+
+/** How unlike a font is to all letters of some lines; undefined if it has none of them. */
+function awayOf(lines: readonly Fitted[], { italic }: FontShapes, at: number): number | undefined {
+  return weighted(
+    lines.flatMap(({ letters, fits }) => {
+      const fit = fits[at];
+      return fit ? [{ weight: letters.length, away: fit.away + (italic ? SLANT : 0) }] : [];
+    }),
+  );
 }
 
 /** The first of the least. */
@@ -94,7 +120,9 @@ function nearest(away: readonly (number | undefined)[]): number | undefined {
 }
 
 /** Lines of one colour whose sizes are nearly equal. */
-function groupsOf(lines: readonly { readonly line: Fitted; readonly size: number }[]): Fitted[][] {
+function groupsOf(
+  lines: readonly { readonly line: Fitted; readonly size: number }[],
+): { readonly size: number; readonly lines: Fitted[] }[] {
   const sorted = [...lines].sort(
     (a, b) =>
       Number(a.line.line.paint > b.line.line.paint) - Number(a.line.line.paint < b.line.line.paint) || a.size - b.size,
@@ -107,7 +135,7 @@ function groupsOf(lines: readonly { readonly line: Fitted; readonly size: number
     if (open && isSame) open.lines.push(entry.line);
     else groups.push({ first: entry, lines: [entry.line] });
   }
-  return groups.map((group) => group.lines);
+  return groups.map(({ first, lines: own }) => ({ size: first.size, lines: own }));
 }
 
 /** By how high a line is, where too few letters stand alone. */
@@ -125,13 +153,13 @@ export function setLines(lines: readonly FittedLine[], fonts: ReadonlyMap<number
     return { line, byText, advances, spacing: spacingOf(line, byText, advances) };
   });
   return set.map(({ line, byText, advances, spacing }) => {
-    const alike = set
-      .filter((other) => other.line.font === line.font && other.line.size === line.size)
-      .map((other) => other.spacing)
-      .sort((a, b) => a - b);
-    const usual = required(alike[alike.length >> 1]);
+    const alike = set.filter((other) => other.line.font === line.font && other.line.size === line.size);
+    const letters = (of: (entry: (typeof set)[0]) => number): number =>
+      alike.reduce((sum, entry) => sum + of(entry), 0);
+    const usual =
+      letters((entry) => entry.spacing * entry.advances.length) / letters(({ advances: own }) => own.length);
     const own = Math.abs(spacing - usual) <= ONE_SPACING ? usual : spacing;
-    const room = Math.abs(own) < ONE_SPACING / 2 ? 0 : own;
+    const room = Math.abs(own) < LEAST_SPACING ? 0 : Math.round(own * 1000) / 1000;
     const { size, words } = line;
     const text = words.map((word) => word.text).join(' ');
     let at = required(words[0]).left - (byText.get([...text][0] ?? '')?.marks[0] ? bearing(byText, text) * size : 0);

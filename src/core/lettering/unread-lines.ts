@@ -17,14 +17,20 @@ export interface UnreadLine {
   readonly contours: readonly Contour[];
 }
 
+/** Lines of letters, and all that is drawn by each path, px of the page. */
+export interface UnreadText {
+  readonly lines: readonly UnreadLine[];
+  readonly contours: readonly (readonly Contour[])[];
+}
+
 /** Heights of letters, px; the widest room between letters of a line, and the widest letter, in heights of the line. */
 const HEIGHTS = [5, 160] as const;
-const ROOM = 0.9;
+const ROOM = 1.2;
 const WIDEST = 1.9;
 /** Parts of lines are beside each other if they share so much of the height of the lower one. */
 const BESIDE = 0.45;
 /** Parts of one letter share so much of the width of the narrower one. */
-const ONE_LETTER = 0.45;
+const ONE_LETTER = 0.3;
 /** Fewest letters of a line: one alone is a sign. */
 const FEWEST = 2;
 /** Most of the letters stand on one line, as a share; what is off by less stands on it, in heights. */
@@ -34,7 +40,7 @@ const OFF_LINE = 0.09;
 const MOST_LETTERS = 220;
 
 /** The lines of letters among filled paths: things of one paint beside each other that stand on one line. */
-export function unreadLines({ shapes, paths }: FilledPaths): UnreadLine[] {
+export function unreadLines({ shapes, paths }: FilledPaths): UnreadText {
   const drawn = shapes.map((shape) => contoursOf(shape));
   const contours = paths.map(({ shape, matrix: [a, b, c, d, e, f] }) =>
     required(drawn[shape]).map((contour) => ({
@@ -42,23 +48,77 @@ export function unreadLines({ shapes, paths }: FilledPaths): UnreadLine[] {
       points: contour.points.map(([x, y]): readonly [number, number] => [a * x + c * y + e, b * x + d * y + f]),
     })),
   );
-  const byPaint = new Map<string, { readonly path: number; readonly box: DrawnBox }[]>();
+  const byPaint = new Map<string, Row[]>();
   paths.forEach(({ paint }, path) => {
-    const own = required(contours[path]);
-    if (own.length === 0) return;
-    const box = around(own.map(({ points }) => boxAround(points)));
-    if (box[3] > HEIGHTS[1] || box[2] <= 0 || box[3] <= 0) return;
-    byPaint.set(paint, [...(byPaint.get(paint) ?? []), { path, box }]);
+    const rows = rowsOf(required(contours[path]), path).filter(
+      ({ box }) => box[3] <= HEIGHTS[1] && box[2] > 0 && box[3] > 0,
+    );
+    byPaint.set(paint, [...(byPaint.get(paint) ?? []), ...rows]);
   });
-  return [...byPaint].flatMap(([paint, things]) =>
-    thingsBeside(things).flatMap((line) => {
-      const inOrder = [...line].sort((a, b) => a.box[0] - b.box[0] || a.path - b.path).map(({ path }) => path);
-      const all = inOrder.flatMap((path) => required(contours[path]));
+  const lines = [...byPaint].flatMap(([paint, rows]) =>
+    thingsBeside(rows).flatMap((line) => {
+      const inOrder = [...line].sort((a, b) => a.box[0] - b.box[0] || a.path - b.path);
+      const all = inOrder.flatMap((row) => row.contours);
       const letters = lettersOf(all);
       const box = around(letters);
-      return areLetters(letters, box) ? [{ paths: inOrder, box, letters, paint, contours: all }] : [];
+      const own = [...new Set(inOrder.map(({ path }) => path))];
+      return areLetters(letters, box) ? [{ paths: own, box, letters, paint, contours: all }] : [];
     }),
   );
+  return { lines, contours };
+}
+
+/** What one path draws on one line. */
+interface Row {
+  readonly path: number;
+  readonly box: DrawnBox;
+  readonly contours: readonly Contour[];
+}
+
+/** Dots, accents and commas are lower than this share of the row that they belong to, and no farther from it, in its heights. */
+const LOW = 0.45;
+const NEAR = 0.45;
+
+/** The rows of a path: a paragraph may be one path. */
+function rowsOf(contours: readonly Contour[], path: number): Row[] {
+  if (contours.length === 0) return [];
+  const union = new UnionFind<Contour>();
+  const sorted = contours
+    .map((contour) => ({ contour, box: boxAround(contour.points) }))
+    .sort((a, b) => a.box[1] - b.box[1]);
+  sorted.forEach(({ contour, box: [x, y, width, height] }, at) => {
+    for (const other of sorted.slice(at + 1)) {
+      if (other.box[1] > y + height) break;
+      const shared = Math.min(y + height, other.box[1] + other.box[3]) - other.box[1];
+      const across = Math.min(x + width, other.box[0] + other.box[2]) - Math.max(x, other.box[0]);
+      /* A letter may be drawn as pieces that lie on each other, such as the loop of a g. */
+      const isOne = shared > 0 && across >= ONE_LETTER * Math.min(width, other.box[2]);
+      if (isOne || shared >= BESIDE * Math.min(height, other.box[3])) union.join(contour, other.contour);
+    }
+  });
+  const rows = union
+    .groups(sorted, ({ contour }) => contour)
+    .map((entries) => ({ box: around(entries.map(({ box }) => box)), contours: entries.map(({ contour }) => contour) }))
+    .sort((a, b) => b.box[3] - a.box[3]);
+  const whole: (typeof rows)[0][] = [];
+  for (const row of rows) {
+    const gap = (other: DrawnBox): number =>
+      Math.max(other[1] - row.box[1] - row.box[3], row.box[1] - other[1] - other[3]);
+    const home = whole
+      .map((entry, at) => ({ at, entry, away: gap(entry.box) }))
+      .filter(({ entry: { box }, away }) => row.box[3] <= LOW * box[3] && away <= NEAR * box[3])
+      .filter(
+        ({ entry: { box } }) => row.box[0] < box[0] + box[2] + box[3] && row.box[0] + row.box[2] > box[0] - box[3],
+      )
+      .sort((a, b) => a.away - b.away)[0];
+    if (!home) whole.push(row);
+    else
+      whole[home.at] = {
+        box: around([home.entry.box, row.box]),
+        contours: [...home.entry.contours, ...row.contours],
+      };
+  }
+  return whole.map((row) => ({ ...row, path }));
 }
 
 /** Things that are next to each other on one line. */

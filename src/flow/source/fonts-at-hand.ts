@@ -46,9 +46,9 @@ export class FontsAtHand {
     return { ...readOutlines(paths, whole, new ShapeIndex(whole)), fonts: whole };
   }
 
-  /** Sets lines that were read from their picture in the fonts that come nearest. */
+  /** Sets lines that were read from their picture in the fonts that come nearest, of those that a page can bring along. */
   async fit(lines: readonly ReadLine[]): Promise<FittedText> {
-    const known = await (this.telling ??= this.open());
+    const known = (await (this.telling ??= this.open())).filter(({ source }) => source.comesAlong);
     const fitted = fitFonts(
       lines,
       known.map(({ shapes }) => shapes),
@@ -74,8 +74,13 @@ export class FontsAtHand {
 
   private async open(): Promise<{ readonly source: LetterSource; readonly shapes: FontShapes }[]> {
     const sources: LetterSource[] = [
-      ...(this.given?.fonts ?? []).map(({ font, bytes }) => ({ name: font.address, bytes: () => bytes })),
-      ...fontFilesIn([...systemFontFolders(), ...fallbackFontFolders()]),
+      ...(this.given?.fonts ?? []).map(({ font, bytes }) => ({
+        name: font.address,
+        bytes: () => bytes,
+        comesAlong: true,
+      })),
+      ...fontFilesIn(systemFontFolders()),
+      ...fontFilesIn(fallbackFontFolders()).map((source) => ({ ...source, comesAlong: true })),
     ];
     const all = await Promise.all(
       sources.map(async (source) => (await letterShapes([source], false)).map((shapes) => ({ source, shapes }))),

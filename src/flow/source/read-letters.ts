@@ -2,11 +2,11 @@ import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
 import { required } from '../../core/data/required.js';
 import { CERTAIN, CERTAIN_ENOUGH, readingsOf, type Reading } from '../../core/lettering/accept-readings.js';
-import { contoursBeside } from '../../core/lettering/fit-font.js';
+import { contoursOfWords } from '../../core/lettering/fit-font.js';
 import type { FontShapes } from '../../core/lettering/font-shapes.js';
 import { mayHoldLetters, type ReadOutlines } from '../../core/lettering/read-outlines.js';
 import { readingSheets } from '../../core/lettering/reading-sheet.js';
-import { unreadLines } from '../../core/lettering/unread-lines.js';
+import { unreadLines, type UnreadText } from '../../core/lettering/unread-lines.js';
 import { familiesFor, type FontsAtHand } from './fonts-at-hand.js';
 import { readSheets } from './print-reader.js';
 
@@ -50,9 +50,9 @@ async function put(
  */
 async function readPrint(page: Page, fonts: FontsAtHand): Promise<string[]> {
   const unread = unreadLines(await inside(page, 'filledPaths'));
-  const drawn = unread.reduce((sum, { letters }) => sum + letters.length, 0);
+  const drawn = unread.lines.reduce((sum, { letters }) => sum + letters.length, 0);
   if (drawn === 0 || drawn < (await inside(page, 'lettersAsText'))) return [];
-  const sheets = readingSheets(unread);
+  const sheets = readingSheets(unread.lines);
   const words = await readSheets(sheets);
   const readings = sheets.flatMap(({ rows }, at) => readingsOf(rows, required(words[at])));
   const accepted = readings.filter(({ certainty }) => certainty >= CERTAIN_ENOUGH);
@@ -64,12 +64,23 @@ async function readPrint(page: Page, fonts: FontsAtHand): Promise<string[]> {
     guesses.map((reading) => ({ paths: reading.line.paths, text: textOf(reading) })),
   );
   if (fitted.lines.length === 0) return notesOn([], guesses);
-  const rest = accepted.flatMap(({ line, words }) => {
-    const left = contoursBeside(line, words);
-    return left.length ? [{ path: required(line.paths[0]), contours: left.map(({ points }) => points) }] : [];
-  });
-  const told = await put(page, fonts, { ...fitted, rest }, 'from its picture, in the nearest fonts');
+  const told = await put(
+    page,
+    fonts,
+    { ...fitted, rest: restOf(unread, accepted) },
+    'from its picture, in the nearest fonts',
+  );
   return [told, ...notesOn(accepted, guesses)];
+}
+
+/** What is left of the paths of lines that were read. */
+function restOf({ contours }: UnreadText, accepted: readonly Reading[]): ReadOutlines['rest'] {
+  const read = new Set(accepted.flatMap(({ line, words }) => contoursOfWords(line, words)));
+  const paths = new Set(accepted.flatMap(({ line }) => line.paths));
+  return [...paths].flatMap((path) => {
+    const left = required(contours[path]).filter((contour) => !read.has(contour));
+    return left.length ? [{ path, contours: left.map(({ points }) => points) }] : [];
+  });
 }
 
 function notesOn(accepted: readonly Reading[], guesses: readonly Reading[]): string[] {
