@@ -14,9 +14,13 @@ interface Told {
   readonly pages: readonly { readonly notes: readonly string[]; readonly proof: Figures }[];
 }
 
-function convert(name: string, source: string): { readonly words: string; readonly told: Told } {
+function convert(
+  name: string,
+  source: string,
+  fonts: readonly string[] = FONTS,
+): { readonly words: string; readonly told: Told } {
   const out = join(folder, name);
-  const ran = tavrik(['convert', source, '--out', out, '--no-tune', '--json', ...FONTS]);
+  const ran = tavrik(['convert', source, '--out', out, '--no-tune', '--json', ...fonts]);
   const html = readFileSync(join(out, 'site/index.html'), 'utf8').replace(/<head>[\s\S]*?<\/head>/, '');
   const words = html
     .replace(/<[^>]*>/g, ' ')
@@ -36,6 +40,25 @@ describe('a design whose text was exported as outlines', () => {
     );
     expect(page?.proof.widths[0]?.differ).toBeLessThan(0.03);
     expect(page?.proof.widths[0]?.words.placed).toBeGreaterThan(0.97);
+  });
+});
+
+describe('a design whose outlined text is in fonts that nobody has', () => {
+  it('has nearly all of its words, in fonts that come along, and what is drawn stays drawn', () => {
+    const clean = convert('clean-390', DEMO_ARTBOARDS[2] ?? '', []);
+    const { words, told } = convert('unknown', join(DESIGN, 'star-evenings-outlined-390.svg'), []);
+    const wanted = clean.words.split(' ');
+    const left = words.split(' ');
+    const found = wanted.filter((word) => {
+      const at = left.indexOf(word);
+      return at >= 0 && left.splice(at, 1).length > 0;
+    });
+    expect(found.length / wanted.length).toBeGreaterThan(0.95);
+    expect(left.length / wanted.length).toBeLessThan(0.05);
+    const [page] = told.pages;
+    expect(page?.notes.join('\n')).toMatch(/read from an image of it, in the nearest fonts: \d+ lines in (Arimo|Tinos)/);
+    expect(page?.proof.widths[0]?.differ).toBeLessThan(0.08);
+    expect(readFileSync(join(folder, 'unknown/site/style.css'), 'utf8')).toMatch(/@font-face[^}]*(Arimo|Tinos)/);
   });
 });
 
@@ -62,7 +85,7 @@ describe('a design in a PDF', () => {
     });
     expect(tavrik(['convert', file, '--out', out, '--pages', 'first'])).toMatchObject({
       code: 2,
-      err: expect.stringMatching(/no list of pages[\s\S]*1,3-5/),
+      err: expect.stringMatching(/not a list of pages[\s\S]*1,3-5/),
     });
     const broken = join(folder, 'broken.pdf');
     writeFileSync(broken, '%PDF-1.7\nno more of it');

@@ -125,9 +125,19 @@ function rowsOf(contours: readonly Contour[], path: number): Row[] {
 export function thingsBeside<Thing extends { readonly box: DrawnBox }>(things: readonly Thing[]): Thing[][] {
   const union = new UnionFind<Thing>();
   const sorted = [...things].sort((a, b) => a.box[0] - b.box[0]);
-  sorted.forEach((thing, at) => {
+  /* Thousands of things may lie in one place: one of them is enough to look around from. */
+  const places = new Map<string, Thing>();
+  for (const thing of sorted) {
+    const key = thing.box.map(Math.round).join(' ');
+    const first = places.get(key);
+    if (first) union.join(first, thing);
+    else places.set(key, thing);
+  }
+  const apart = [...places.values()];
+  apart.forEach((thing, at) => {
     const [x, y, width, height] = thing.box;
-    for (const other of sorted.slice(at + 1)) {
+    for (let next = at + 1; next < apart.length; next += 1) {
+      const other = required(apart[next]);
       const [left, top, , high] = other.box;
       if (left - x - width > ROOM * HEIGHTS[1]) break;
       const shared = Math.min(y + height, top + high) - Math.max(y, top);

@@ -68,7 +68,7 @@ async function readPrint(page: Page, fonts: FontsAtHand): Promise<string[]> {
     page,
     fonts,
     { ...fitted, rest: restOf(unread, accepted) },
-    'from its picture, in the nearest fonts',
+    'from an image of it, in the nearest fonts',
   );
   return [told, ...notesOn(accepted, guesses)];
 }
