@@ -64,6 +64,19 @@ run(process.execPath, [...cli, 'tune', 'demo/out/star-evenings']);
 say('proof demo/out/star-evenings');
 run(process.execPath, [...cli, 'proof', 'demo/out/star-evenings']);
 
+/* The same design as other programs hand it over: its text as outlines, without its fonts, and as a PDF. */
+const outlined = [1440, 390].map((width) => `demo/design/star-evenings-outlined-${width}.svg`);
+say(`survey ${outlined.join(' ')} --out demo/out/survey-outlined`);
+run(process.execPath, [...cli, 'survey', ...outlined, '--out', 'demo/out/survey-outlined']);
+for (const [name, files] of [
+  ['outlined', [1440, 834, 390].map((width) => `demo/design/star-evenings-outlined-${width}.svg`)],
+  ['pdf', [1440, 834, 390].map((width) => `demo/design/star-evenings-${width}.pdf`)],
+]) {
+  const args = [...files, '--fonts', 'demo/design/fonts', '--out', `demo/out/${name}`, '--no-tune'];
+  say(`convert ${args.join(' ')}`);
+  run(process.execPath, [...cli, 'convert', ...args]);
+}
+
 say('pack demo/out/home --as document --out demo/out/home.zip');
 run(process.execPath, [...cli, 'pack', 'demo/out/home', '--as', 'document', '--out', 'demo/out/home.zip']);
 const stays = process.argv.includes('--open');
@@ -130,6 +143,9 @@ const pages = {
   'a page of placed boxes, with an entry more': 'hire/site/index.html',
   'the design, converted': 'star-evenings/site/index.html',
   'its proof, too': 'star-evenings/proof/index.html',
+  'its text as outlines, read': 'survey-outlined/index.html',
+  'converted from outlines, its proof': 'outlined/proof/index.html',
+  'converted from a PDF, its proof': 'pdf/proof/index.html',
 };
 const missing = Object.values(pages).filter((path) => !existsSync(join(out, path)));
 if (missing.length) {

@@ -56,9 +56,27 @@ describe('a design whose outlined text is in fonts that nobody has', () => {
     expect(found.length / wanted.length).toBeGreaterThan(0.95);
     expect(left.length / wanted.length).toBeLessThan(0.05);
     const [page] = told.pages;
-    expect(page?.notes.join('\n')).toMatch(/read from an image of it, in the nearest fonts: \d+ lines in (Arimo|Tinos)/);
+    expect(page?.notes.join('\n')).toMatch(
+      /read from an image of it, in the nearest fonts: \d+ lines in (Arimo|Tinos)/,
+    );
     expect(page?.proof.widths[0]?.differ).toBeLessThan(0.08);
     expect(readFileSync(join(folder, 'unknown/site/style.css'), 'utf8')).toMatch(/@font-face[^}]*(Arimo|Tinos)/);
+  });
+});
+
+describe('a line that was read', () => {
+  it('says what the brief says', () => {
+    const brief = join(folder, 'brief.yaml');
+    writeFileSync(
+      brief,
+      'decisions:\n  - do: wording\n    at: Who you will meet\n    to: Who you may meet\n    on: true\n  - do: wording\n    at: Nobody said this\n    to: Nothing\n    on: true\n',
+    );
+    const out = join(folder, 'corrected');
+    const source = join(DESIGN, 'star-evenings-outlined-390.svg');
+    const ran = tavrik(['convert', source, '--out', out, '--no-tune', '--no-proof', '--brief', brief]);
+    expect(ran.code).toBe(0);
+    expect(readFileSync(join(out, 'site/index.html'), 'utf8')).toContain('Who you may meet');
+    expect(ran.out + ran.err).toMatch(/no element at "Nobody said this", so "wording" was not applied/);
   });
 });
 

@@ -138,6 +138,7 @@ const BECOMES: Readonly<Record<DecisionKind, Joi.Schema>> = {
   largest: imageWidth.required().description('The greatest width of the image file, px.'),
   colour: colour.required().description('The new colour, as #rrggbb.'),
   font: text.required().description('The new font family.'),
+  wording: text.required().description('What the line says.'),
 };
 
 export const DECISION_SCHEMA = Joi.object({

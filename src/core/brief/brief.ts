@@ -24,6 +24,7 @@ export const DECISION_KINDS = [
   'largest',
   'colour',
   'font',
+  'wording',
 ] as const;
 export type DecisionKind = (typeof DECISION_KINDS)[number];
 
@@ -39,7 +40,7 @@ export const FITS = ['cover', 'contain', 'fill', 'none', 'scale-down'] as const;
 /** One decision. Only those that are on do anything. */
 export interface Decision {
   readonly do: DecisionKind;
-  /** The element: its path in the source, its layer name, or a pattern with `*`; a colour or a font for these. */
+  /** The element: its path in the source, its layer name, or a pattern with `*`; a colour, a font or a line as it was read for these. */
   readonly at: string;
   readonly to?: string | number;
   readonly on: boolean;

@@ -1,5 +1,6 @@
 import { required } from '../data/required.js';
 import { CERTAIN, readingsOf, type SheetWord } from './accept-readings.js';
+import { correctReadings, textOf } from './correct-readings.js';
 import { readOutlines, type FilledPaths } from './read-outlines.js';
 import { ShapeIndex } from './font-shapes.js';
 import { readingSheets, type SheetRow } from './reading-sheet.js';
@@ -133,6 +134,23 @@ describe('what was read', () => {
     expect(readingsOf([row], read(row, '¢ ¢¢'))).toEqual([]);
     expect(readingsOf([row], read(row, 'notandmanymore ones'))).toEqual([]);
     expect(readingsOf([row], read(row, 'no on', 0.4))).toEqual([]);
+  });
+
+  it('is what a person says it is, for certain', () => {
+    const readings = readingsOf([row], read(row, 'nat one', 0.6).concat(read(row, 'ones', 0)));
+    expect(readings.map(textOf)).toEqual([]);
+    const [unsure] = readingsOf([row], read(row, 'nut one', 0.75));
+    const [same, longer] = ['not one', 'no to ne'].map(
+      (text) => correctReadings([required(unsure)], (was) => (was === 'nut one' ? text : undefined))[0],
+    );
+    expect([same && textOf(same), same?.certainty, same?.words[1]?.left]).toEqual([
+      'not one',
+      1,
+      unsure?.words[1]?.left,
+    ]);
+    expect(longer?.words.map(({ text }) => text)).toEqual(['no', 'to', 'ne']);
+    expect(longer?.words.at(-1)?.right).toBeCloseTo(required(unsure).words.at(-1)?.right ?? 0, 5);
+    expect(correctReadings([required(unsure)], () => undefined)).toEqual([unsure]);
   });
 
   it('takes a stroke alone for an I', () => {

@@ -27,12 +27,20 @@ export interface SurveyedArtboard {
   readonly file: string;
   readonly board: DrawnArtboard;
   readonly layers: readonly SurveyedLayer[];
+  readonly readings?: SurveyedScreen['readings'];
   /** By address. */
   readonly pictures: Readonly<Record<string, ImageFacts>>;
 }
 
 /** An artboard as a screen: texts as paragraphs, everything in painting order. */
-export function screenOf({ name, file, board: artboard, layers, pictures: images }: SurveyedArtboard): SurveyedScreen {
+export function screenOf({
+  name,
+  file,
+  board: artboard,
+  layers,
+  readings = [],
+  pictures: images,
+}: SurveyedArtboard): SurveyedScreen {
   const { all, ground } = piecesOf(artboard);
   const things = all.map((piece) => thingOf(piece, images));
   /* What everything lies on: no thing of the drawing, so it has no path. */
@@ -46,7 +54,16 @@ export function screenOf({ name, file, board: artboard, layers, pictures: images
   const sections = layers.flatMap(({ state, name: title, box, path }) =>
     state === 'group' && box && !path.includes(' / ') ? [{ name: title, y: box[1], height: box[3] }] : [],
   );
-  return { name, file, width: artboard.width, height: artboard.height, things: [paper, ...things], layers, sections };
+  return {
+    name,
+    file,
+    width: artboard.width,
+    height: artboard.height,
+    things: [paper, ...things],
+    layers,
+    sections,
+    readings,
+  };
 }
 
 /** What is on one artboard of a page and on no other. */

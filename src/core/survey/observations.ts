@@ -103,6 +103,18 @@ export interface SurveyedScreen {
   readonly things: readonly SurveyedElement[];
   readonly layers: readonly SurveyedLayer[];
   readonly sections: readonly { readonly name: string; readonly y: number; readonly height: number }[];
+  /** Lines of outlined text as they were read from an image. */
+  readonly readings?: readonly SurveyedReading[];
+}
+
+export interface SurveyedReading {
+  readonly text: string;
+  /** 0 to 1, and whether that is enough not to look at it. */
+  readonly certainty: number;
+  readonly isCertain: boolean;
+  readonly box: Box;
+  /** It stays drawn. */
+  readonly stays: boolean;
 }
 
 export interface SurveyedForm {

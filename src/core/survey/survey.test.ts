@@ -161,3 +161,27 @@ describe('checks', () => {
     });
   });
 });
+
+describe('lines that were read from an image', () => {
+  it('are told where they may be wrong, to accept or correct', () => {
+    const line = { box: [10, 10, 200, 20] as const, stays: false };
+    const seen = {
+      ...screen(),
+      readings: [
+        { ...line, text: 'Star evenings', certainty: 0.97, isCertain: true },
+        { ...line, text: 'The rnarsh', certainty: 0.78, isCertain: false },
+        { ...line, text: 'Holl¡n', certainty: 0.6, isCertain: false, stays: true },
+      ],
+    };
+    expect(findingsOf(pageOf(seen))).toMatchObject([
+      {
+        code: 'unsure-reading',
+        screen: 1000,
+        box: [10, 10, 200, 20],
+        what: 'A line of outlined text was read as “The rnarsh” (certainty 78 %).',
+        proposal: { do: 'wording', at: 'The rnarsh', to: 'The rnarsh' },
+      },
+      { what: 'A line of outlined text was read as “Holl¡n” (certainty 60 %); it stays drawn.' },
+    ]);
+  });
+});

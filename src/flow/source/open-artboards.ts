@@ -16,7 +16,7 @@ import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { FontFace } from '../../core/document/types.js';
 import { renderFaces } from '../../core/render/css.js';
 import type { FontsAtHand } from './fonts-at-hand.js';
-import { readLetters } from './read-letters.js';
+import { readLetters, type LettersRead, type PrintLine } from './read-letters.js';
 import { readPdf } from './read-pdf.js';
 import { isPdf } from './source-formats.js';
 import type { OpenReference } from './reference.js';
@@ -47,6 +47,8 @@ export interface OpenedArtboard {
   readonly states: readonly DrawnState[];
   /** What the brief's decisions on layers found. */
   readonly reached: DecisionOutcome;
+  /** Lines of outlined text that were read from their picture. */
+  readonly lines: readonly PrintLine[];
 }
 
 /** Places the artboards of files in pages of the browser: a file holds one, or several beside each other. @throws TavrikError */
@@ -151,7 +153,7 @@ export async function openArtboard(
   await inside(page, 'nameFonts');
   await bringFonts(page, fonts);
   const picture = await screenshot(page, await inside(page, 'drawingHeight'));
-  const told = await makePlain(page, fonts);
+  const letters = await makePlain(page, fonts, brief);
   const drawn = await inside(page, 'countDrawn');
   if (drawn > MOST_DRAWN) throw tooLarge(drawn, MOST_DRAWN, file);
   const artboard = await inside(page, 'captureDrawing');
@@ -161,7 +163,7 @@ export async function openArtboard(
       file,
       'Check that its layers are visible and lie on the artboard.',
     );
-  const notes = [...missingFonts(await shownFonts(page)), ...before, ...told];
+  const notes = [...missingFonts(await shownFonts(page)), ...before, ...letters.notes];
   const { faces } = await inside(page, 'collectSheets');
   const brought = faces.map(({ family, descriptors }): FontFace => ({ family, descriptors }));
   return {
@@ -169,7 +171,11 @@ export async function openArtboard(
     board: artboard,
     fonts: brought,
     notes,
-    reached,
+    reached: {
+      done: [...reached.done, ...letters.reached.done],
+      known: [...reached.known, ...letters.reached.known],
+    },
+    lines: letters.lines,
     states,
     reference: { width: artboard.width, page, picture: Promise.resolve(picture), notes: [] },
   };
@@ -182,10 +188,10 @@ async function bringFonts(page: Page, { files }: FontsAtHand): Promise<void> {
   await inside(page, 'settle', SETTLE_LIMIT, false);
 }
 
-/** Brings the drawing in a page to plain SVG, outlined text to text. @returns what to say of it, in words */
-async function makePlain(page: Page, fonts: FontsAtHand): Promise<string[]> {
+/** Brings the drawing in a page to plain SVG, outlined text to text. */
+async function makePlain(page: Page, fonts: FontsAtHand, brief: Brief): Promise<LettersRead> {
   await inside(page, 'unfoldDrawing');
-  const read = await readLetters(page, fonts);
-  if (read.length) await bringFonts(page, fonts);
-  return [...read, ...(await inside(page, 'settleDrawing'))];
+  const read = await readLetters(page, fonts, decided(brief, 'wording'));
+  if (read.notes.length) await bringFonts(page, fonts);
+  return { ...read, notes: [...read.notes, ...(await inside(page, 'settleDrawing'))] };
 }

@@ -1,7 +1,10 @@
 import type { Page } from 'playwright-core';
 import { inside } from '../../browser/inpage-script.js';
+import { means, type Decision, type DecisionOutcome } from '../../core/brief/brief.js';
 import { required } from '../../core/data/required.js';
+import type { DrawnBox } from '../../core/drawing/drawing.js';
 import { CERTAIN, CERTAIN_ENOUGH, readingsOf, type Reading } from '../../core/lettering/accept-readings.js';
+import { correctReadings, textOf } from '../../core/lettering/correct-readings.js';
 import { contoursOfWords } from '../../core/lettering/fit-font.js';
 import type { FontShapes } from '../../core/lettering/font-shapes.js';
 import { mayHoldLetters, type ReadOutlines } from '../../core/lettering/read-outlines.js';
@@ -10,17 +13,44 @@ import { unreadLines, type UnreadText } from '../../core/lettering/unread-lines.
 import { familiesFor, type FontsAtHand } from './fonts-at-hand.js';
 import { readSheets } from './print-reader.js';
 
+/** A line that was read from its picture, px of the page. */
+export interface PrintLine {
+  readonly text: string;
+  /** 0 to 1, and whether that is enough not to look at it. */
+  readonly certainty: number;
+  readonly isCertain: boolean;
+  readonly box: DrawnBox;
+  /** It stays drawn, and the text is its alternative text. */
+  readonly stays: boolean;
+}
+
+/** What became of outlined text. */
+export interface LettersRead {
+  /** In words. */
+  readonly notes: readonly string[];
+  readonly lines: readonly PrintLine[];
+  /** What the brief corrected, and what it could have. */
+  readonly reached: DecisionOutcome;
+}
+
+const NOTHING: LettersRead = { notes: [], lines: [], reached: { done: [], known: [] } };
+
 /**
  * Turns outlined text of the drawing in a page into text: by the shapes of the fonts at hand, and what is set in none of
  * them by reading its picture.
- * @returns what was found, in words
+ * @param decisions what the brief says of lines that were read
  */
-export async function readLetters(page: Page, fonts: FontsAtHand): Promise<string[]> {
+export async function readLetters(
+  page: Page,
+  fonts: FontsAtHand,
+  decisions: readonly Decision[] = [],
+): Promise<LettersRead> {
   const paths = await inside(page, 'filledPaths');
-  if (!mayHoldLetters(paths)) return [];
+  if (!mayHoldLetters(paths)) return NOTHING;
   const found = await fonts.read(paths);
   const by = found.lines.length ? [await put(page, fonts, found, 'by its letters')] : [];
-  return [...by, ...(await readPrint(page, fonts))];
+  const print = await readPrint(page, fonts, decisions);
+  return { ...print, notes: [...by, ...print.notes] };
 }
 
 type FontName = Pick<FontShapes, 'family' | 'weight' | 'italic'>;
@@ -48,13 +78,19 @@ async function put(
  * Reads what is left of outlined letters from its picture. A drawing that has more letters as text has outlined ones only
  * where somebody drew them, as in logos: those stay drawn.
  */
-async function readPrint(page: Page, fonts: FontsAtHand): Promise<string[]> {
+async function readPrint(page: Page, fonts: FontsAtHand, decisions: readonly Decision[]): Promise<LettersRead> {
   const unread = unreadLines(await inside(page, 'filledPaths'));
   const drawn = unread.lines.reduce((sum, { letters }) => sum + letters.length, 0);
-  if (drawn === 0 || drawn < (await inside(page, 'lettersAsText'))) return [];
+  if (drawn === 0 || drawn < (await inside(page, 'lettersAsText'))) return NOTHING;
   const sheets = readingSheets(unread.lines);
   const words = await readSheets(sheets);
-  const readings = sheets.flatMap(({ rows }, at) => readingsOf(rows, required(words[at])));
+  const asRead = sheets.flatMap(({ rows }, at) => readingsOf(rows, required(words[at])));
+  const done = new Set<number>();
+  const readings = correctReadings(asRead, (text) => {
+    const found = decisions.find(({ at }) => means(at, text));
+    if (found) done.add(found.order);
+    return found && String(found.to);
+  });
   const accepted = readings.filter(({ certainty }) => certainty >= CERTAIN_ENOUGH);
   const fitted = await fonts.fit(accepted);
   const guesses = readings.filter((reading) => !accepted.includes(reading));
@@ -63,14 +99,20 @@ async function readPrint(page: Page, fonts: FontsAtHand): Promise<string[]> {
     'nameLines',
     guesses.map((reading) => ({ paths: reading.line.paths, text: textOf(reading) })),
   );
-  if (fitted.lines.length === 0) return notesOn([], guesses);
-  const told = await put(
-    page,
-    fonts,
-    { ...fitted, rest: restOf(unread, accepted) },
-    'from an image of it, in the nearest fonts',
-  );
-  return [told, ...notesOn(accepted, guesses)];
+  const told = {
+    lines: readings.map((reading): PrintLine => ({
+      text: textOf(reading),
+      certainty: reading.certainty,
+      isCertain: reading.certainty >= CERTAIN,
+      box: reading.line.box,
+      stays: guesses.includes(reading),
+    })),
+    reached: { done: [...done], known: asRead.map(textOf) },
+  };
+  if (fitted.lines.length === 0) return { ...told, notes: notesOn([], guesses) };
+  const set = { ...fitted, rest: restOf(unread, accepted) };
+  const note = await put(page, fonts, set, 'from an image of it, in the nearest fonts');
+  return { ...told, notes: [note, ...notesOn(accepted, guesses)] };
 }
 
 /** What is left of the paths of lines that were read. */
@@ -91,8 +133,4 @@ function notesOn(accepted: readonly Reading[], guesses: readonly Reading[]): str
     ...(doubtful.length ? [`Check how these lines were read: ${list(doubtful)}`] : []),
     ...(guesses.length ? [`Stays drawn, as it could not be read for certain: ${list(guesses)}`] : []),
   ];
-}
-
-function textOf({ words }: Pick<Reading, 'words'>): string {
-  return words.map(({ text }) => text).join(' ');
 }

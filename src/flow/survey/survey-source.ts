@@ -40,9 +40,15 @@ export async function surveyDesign(
 ): Promise<SurveyedPage> {
   const artboards = [...opened].sort((a, b) => b.board.width - a.board.width);
   const seen = await Promise.all(
-    artboards.map(async ({ file, board: artboard, reference: { page } }): Promise<SurveyedArtboard> => {
+    artboards.map(async ({ file, board: artboard, lines, reference: { page } }): Promise<SurveyedArtboard> => {
       const title = placed.find((placedArtboard) => placedArtboard.page === page)?.name ?? basename(file);
-      return { name: title, file: basename(file), board: artboard, ...(await inside(page, 'surveyLayers')) };
+      return {
+        name: title,
+        file: basename(file),
+        board: artboard,
+        readings: lines,
+        ...(await inside(page, 'surveyLayers')),
+      };
     }),
   );
   const shown = await Promise.all(artboards.map(({ reference }) => shownFonts(reference.page)));

@@ -168,7 +168,7 @@ function matchHolders(
 /** Sides of boxes that differ by no more than this factor are about as long. */
 const AS_LONG = 1.5;
 
-/** Boxes that hold nothing: same look inside the same box, in order; else the same look at about the same size. */
+/** Boxes that hold nothing that is known: same look inside the same box, in order; else the same look at about the same size. */
 function matchEmpty(
   first: Pieces,
   other: Pieces,
@@ -180,14 +180,11 @@ function matchEmpty(
     new Map(pieces.all.flatMap((piece) => piece.inside.map((child): [Piece, Piece] => [child, piece])));
   const [mine, theirs] = [parentsOf(first), parentsOf(other)];
   for (const piece of first.all) {
-    if (piece.type !== 'box' || piece.inside.length > 0 || pairs.has(piece)) continue;
+    if (piece.type !== 'box' || pairs.has(piece)) continue;
     const parent = mine.get(piece);
     const wanted = parent ? pairs.get(parent) : undefined;
     const same = (entry: Piece): boolean =>
-      entry.type === 'box' &&
-      entry.inside.length === 0 &&
-      !taken.has(entry) &&
-      JSON.stringify(paintOf(entry)) === JSON.stringify(paintOf(piece));
+      entry.type === 'box' && !taken.has(entry) && JSON.stringify(paintOf(entry)) === JSON.stringify(paintOf(piece));
     const found =
       other.all.find((piece) => same(piece) && theirs.get(piece) === wanted) ??
       other.all.find((entry) => same(entry) && areAsLong(entry, piece));

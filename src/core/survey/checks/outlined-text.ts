@@ -8,7 +8,7 @@ export const outlinedText: Check = {
   find: (page) =>
     eachElement(page, ({ artwork: illustration }) => illustration?.outlined === true).map(({ thing, place }) => ({
       ...place,
-      what: `Text is converted to outlines, in ${thing.artwork?.pieces ?? 0} shapes.`,
+      what: `Text is converted to outlines, in ${thing.artwork?.pieces === 1 ? 'one shape' : `${thing.artwork?.pieces ?? 0} shapes`}.`,
       proposal: { do: 'alt', at: thing.path, to: thing.name },
     })),
 };
