@@ -69,7 +69,7 @@ describe('a line that was read', () => {
     const brief = join(folder, 'brief.yaml');
     writeFileSync(
       brief,
-      'decisions:\n  - do: wording\n    at: Who you will meet\n    to: Who you may meet\n    on: true\n  - do: wording\n    at: Nobody said this\n    to: Nothing\n    on: true\n',
+      'format: tavrik-brief\nversion: 1\ndecisions:\n  - do: wording\n    at: Who you will meet\n    to: Who you may meet\n    on: true\n  - do: wording\n    at: Nobody said this\n    to: Nothing\n    on: true\n',
     );
     const out = join(folder, 'corrected');
     const source = join(DESIGN, 'star-evenings-outlined-390.svg');

@@ -12,6 +12,7 @@ import { foldMenu } from './structure/fold-menu.js';
 import { hiddenTargets } from './structure/hidden-targets.js';
 import { kinds } from './structure/kinds.js';
 import { landmarks } from './structure/landmarks.js';
+import { linkLists } from './structure/link-lists.js';
 import { linkRulesPass } from './brief/link-rules.js';
 import { motionPass } from './brief/motion.js';
 import { scrolledHeader } from './states/scrolled-header.js';
@@ -56,6 +57,7 @@ export const PASSES: readonly Pass[] = [...FIRST_PASSES, ...LAST_PASSES];
 export const DESIGN_PASSES: readonly Pass[] = [
   outline,
   foldMenu,
+  linkLists,
   kinds,
   names,
   anchors,

@@ -1,0 +1,79 @@
+import { PAGE_VERSION, type ElementNode, type PageDocument } from '../../document/types.js';
+import { isElement } from '../../document/walk.js';
+import { linkLists } from './link-lists.js';
+
+const link = (id: string, style = 'menu', kind: ElementNode['kind'] = 'link'): ElementNode => ({
+  id,
+  kind,
+  name: 'link',
+  element: 'a',
+  style,
+  children: [{ kind: 'words', text: id }],
+});
+const box = (id: string, children: readonly ElementNode[], element = 'div'): ElementNode => ({
+  id,
+  kind: 'box',
+  name: 'box',
+  element,
+  children,
+});
+const page = (...children: ElementNode[]): PageDocument => ({
+  format: 'tavrik-page',
+  version: PAGE_VERSION,
+  name: 'p',
+  title: '',
+  language: 'en',
+  source: { kind: 'design', files: ['p.svg'], widths: [1440] },
+  breakpoints: [],
+  styles: { menu: { rest: { 'font-size': '16px' } }, brand: { rest: { 'font-size': '22px' } } },
+  body: box('page', children, 'body'),
+});
+/** Elements and ids of a page, as one line. */
+const told = (node: ElementNode): string => {
+  const inside = (node.children ?? []).filter(isElement).map(told).join(' ');
+  return `${node.element}${node.element === 'a' ? `#${node.id}` : ''}${inside ? `(${inside})` : ''}`;
+};
+const after = (...children: ElementNode[]): string =>
+  told(linkLists.run(page(...children), { boxes: new Map(), width: 1440 }).body);
+
+describe('links beside each other', () => {
+  it('are the menu in the header, without the brand that is set larger', () => {
+    expect(after(box('top', [link('brand', 'brand'), link('home'), link('about')], 'header'))).toBe(
+      'body(header(a#brand nav(ul(li(a#home) li(a#about)))))',
+    );
+  });
+
+  it('are a list elsewhere if there are three, and no second menu', () => {
+    const three = ['one', 'two', 'three'].map((id) => link(id));
+    expect(after(box('end', three, 'footer'))).toBe('body(footer(ul(li(a#one) li(a#two) li(a#three))))');
+    expect(after(box('end', three.slice(1), 'footer'))).toBe('body(footer(a#two a#three))');
+    expect(after(box('top', [box('menu', three, 'nav')], 'header'))).toBe(
+      'body(header(nav(ul(li(a#one) li(a#two) li(a#three)))))',
+    );
+  });
+
+  it('count with the boxes that hold one of them and its arrow', () => {
+    const opening = box('opening', [link('more'), box('arrow', [])]);
+    expect(after(box('top', [link('home'), opening], 'header'))).toBe(
+      'body(header(nav(ul(li(a#home) li(div(a#more div))))))',
+    );
+  });
+
+  it('are none where they are buttons, stand in text, in a list already, or behind a check box', () => {
+    const buttons = ['go', 'stay', 'leave'].map((id) => link(id, 'menu', 'button'));
+    expect(after(box('end', buttons))).toBe('body(div(a#go a#stay a#leave))');
+    const links = ['a', 'b', 'c'].map((id) => link(id));
+    expect(after(box('text', links, 'p'))).toBe('body(p(a#a a#b a#c))');
+    expect(after(box('list', [box('entry', links, 'li')], 'ul'))).toBe('body(ul(li(a#a a#b a#c)))');
+    const box2: ElementNode = { id: 'switch', kind: 'field', name: 'menu', element: 'input' };
+    expect(after(box('top', [box2, ...links], 'header'))).toBe('body(header(input a#a a#b a#c))');
+  });
+
+  it('have no boxes of their own, and are made once', () => {
+    const once = linkLists.run(page(box('end', [link('a'), link('b'), link('c')])), { boxes: new Map(), width: 1440 });
+    expect(Object.values(once.styles).filter(({ rest }) => rest['display'] === 'contents')).toHaveLength(3);
+    expect(linkLists.run(once, { boxes: new Map(), width: 1440 })).toEqual(once);
+    const none = page(box('end', [link('a')]));
+    expect(linkLists.run(none, { boxes: new Map(), width: 1440 })).toBe(none);
+  });
+});

@@ -1,0 +1,144 @@
+import { required } from '../../data/required.js';
+import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
+import { elements, isElement, textOf } from '../../document/walk.js';
+import type { Pass } from '../pass.js';
+
+/** So many links of one look beside each other are a list; in the header, where they are the menu, fewer. */
+const FEWEST = 3;
+const FEWEST_IN_HEADER = 2;
+/** An entry that is a box holds its link and little more, such as the arrow of a menu that opens. */
+const MOST_INSIDE = 3;
+
+/** None has a box of its own: the links stay in the layout that they are in. */
+const STYLES = {
+  'link-menu': { rest: { display: 'contents' } },
+  'link-list': { rest: { display: 'contents', 'list-style-type': 'none' } },
+  'link-entry': { rest: { display: 'contents' } },
+} as const;
+
+/**
+ * Makes lists of the links of a design that stand beside or below each other and look alike, and a menu of those in the header.
+ * The new elements have no boxes of their own (`display: contents`), so that the layout stays.
+ *
+ * Before: header(a brand, a, a, a); after: header(a brand, nav(ul(li(a), li(a), li(a)))).
+ */
+export const linkLists: Pass = {
+  name: 'link-lists',
+  does: 'makes lists of links that stand side by side, and a menu of those in the header',
+  run(document) {
+    const ids = new Set([...elements(document.body)].map(({ id }) => id));
+    const maker = new ListMaker(document, ids);
+    const body = maker.visit(document.body, { header: undefined, listed: false, inMenu: false });
+    if (!maker.made) return document;
+    return { ...document, body, styles: { ...document.styles, ...STYLES } };
+  },
+};
+
+interface Place {
+  /** The longest run of links in the header that this is in. */
+  readonly header: readonly ElementNode[] | undefined;
+  /** It is in a list already, or in a menu. */
+  readonly listed: boolean;
+  readonly inMenu: boolean;
+}
+
+class ListMaker {
+  made = false;
+
+  constructor(
+    private readonly document: PageDocument,
+    private readonly ids: Set<string>,
+  ) {}
+
+  visit(node: ElementNode, place: Place): ElementNode {
+    const header = node.element === 'header' ? this.longestIn(node) : place.header;
+    const listed = place.listed || /^(ul|ol|dl|menu|a|p|button|label|svg|table)$/.test(node.element);
+    /* What a check box opens stands right beside it. */
+    const isSwitched = (node.children ?? []).some((child) => isElement(child) && child.element === 'input');
+    const runs = listed || isSwitched ? [] : this.runsIn(node, header);
+    const inMenu = place.inMenu || node.element === 'nav';
+    const children = (node.children ?? []).flatMap((child): PageNode[] => {
+      if (!isElement(child)) return [child];
+      const run = runs.find((entries) => entries.includes(child));
+      if (!run) return [this.visit(child, { header, listed, inMenu })];
+      return run[0] === child ? [this.listOf(run, !inMenu && isSame(run, header))] : [];
+    });
+    return node.children ? { ...node, children } : node;
+  }
+
+  private longestIn(header: ElementNode): readonly ElementNode[] | undefined {
+    const runs = [...elements(header)].flatMap((node) => this.allRuns(node));
+    return runs.sort((a, b) => b.length - a.length)[0];
+  }
+
+  private runsIn(node: ElementNode, header: readonly ElementNode[] | undefined): ElementNode[][] {
+    return this.allRuns(node).filter((run) => run.length >= (isSame(run, header) ? FEWEST_IN_HEADER : FEWEST));
+  }
+
+  /** Neighbours that are links of one size. What is not shown at rest, such as the bars of a menu button, parts them not. */
+  private allRuns(node: ElementNode): ElementNode[][] {
+    const runs: ElementNode[][] = [];
+    let size: string | undefined;
+    for (const child of (node.children ?? []).filter(isElement)) {
+      const own = this.linkSize(child);
+      if (own !== undefined && own === size) required(runs.at(-1)).push(child);
+      else if (own !== undefined) runs.push([child]);
+      size = own;
+    }
+    return runs.filter(({ length }) => length >= FEWEST_IN_HEADER);
+  }
+
+  /** The size that a link is set in; undefined for what is no entry of a list of links. */
+  private linkSize(node: ElementNode): string | undefined {
+    const link = linkOf(node);
+    if (!link) return undefined;
+    const styles = [link, ...elements(link)].flatMap(({ style }) =>
+      style === undefined ? [] : (this.document.styles[style]?.rest['font-size'] ?? []),
+    );
+    return styles[0] ?? '';
+  }
+
+  private listOf(run: readonly ElementNode[], isMenu: boolean): ElementNode {
+    this.made = true;
+    const entries = run.map((entry): ElementNode => ({
+      id: this.idFor(`${entry.id}-entry`),
+      kind: 'item',
+      name: 'entry',
+      element: 'li',
+      style: 'link-entry',
+      children: [entry],
+    }));
+    const list: ElementNode = {
+      id: this.idFor(`${required(run[0]).id}-list`),
+      kind: 'list',
+      name: 'list',
+      element: 'ul',
+      style: 'link-list',
+      children: entries,
+    };
+    if (!isMenu) return list;
+    const id = this.idFor(`${required(run[0]).id}-menu`);
+    return { id, kind: 'menu', name: 'menu', element: 'nav', style: 'link-menu', children: [list] };
+  }
+
+  private idFor(wanted: string): string {
+    let id = wanted;
+    for (let more = 2; this.ids.has(id); more += 1) id = `${wanted}-${more}`;
+    this.ids.add(id);
+    return id;
+  }
+}
+
+function isSame(run: readonly ElementNode[], other: readonly ElementNode[] | undefined): boolean {
+  return other !== undefined && run[0] === other[0];
+}
+
+/** The link that an entry is, or that is all the text of a box. */
+function linkOf(node: ElementNode): ElementNode | undefined {
+  if (node.element === 'a') return node.kind === 'link' ? node : undefined;
+  if (node.element !== 'div') return undefined;
+  const inside = [...elements(node)].filter((element) => element !== node);
+  const [link, ...more] = inside.filter(({ element }) => element === 'a');
+  const isEntry = link?.kind === 'link' && more.length === 0 && inside.length <= MOST_INSIDE;
+  return isEntry && textOf(link) === textOf(node) ? link : undefined;
+}
