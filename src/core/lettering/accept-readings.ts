@@ -22,8 +22,9 @@ export interface Reading extends ReadLine {
   readonly certainty: number;
 }
 
-/** Words at the ends of a line that are less certain are signs beside the text, such as an arrow. */
+/** What is less certain at the ends of a line and has no two letters is a sign beside the text, such as an arrow. */
 const SIGN = 0.5;
+const LETTERS = /\p{L}{2}/u;
 /** Things that are drawn and signs that were read differ by no more than this factor, or something else was read. */
 const MOST_APART = 1.8;
 
@@ -45,10 +46,8 @@ export function readingsOf(rows: readonly SheetRow[], words: readonly SheetWord[
         return middle >= top - height * 0.25 && middle <= top + height * 1.25;
       })
       .sort((a, b) => a.left - b.left);
-    const kept = own.slice(
-      own.findIndex(({ certainty }) => certainty >= SIGN),
-      own.findLastIndex(({ certainty }) => certainty >= SIGN) + 1,
-    );
+    const isWord = ({ text, certainty }: SheetWord): boolean => certainty >= SIGN || LETTERS.test(text);
+    const kept = own.slice(own.findIndex(isWord), own.findLastIndex(isWord) + 1);
     const placed = kept.flatMap((word, at) => placedIn(row, word, kept[at - 1], kept[at + 1]));
     const reading = { line: row.line, words: placed, certainty: certaintyOf(placed) };
     const isGuess = reading.certainty >= GUESS && placed.some(({ text }) => WORD.test(text));

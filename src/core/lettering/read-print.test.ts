@@ -125,7 +125,7 @@ describe('what was read', () => {
   });
 
   it('leaves out signs at the ends that could not be read', () => {
-    const words = read(row, 'not one').map((word, at) => (at ? { ...word, certainty: 0.2 } : word));
+    const words = read(row, 'not one').map((word, at) => (at ? { ...word, text: '»>', certainty: 0.2 } : word));
     expect(readingsOf([row], words)[0]?.words.map(({ text }) => text)).toEqual(['not']);
   });
 
@@ -137,7 +137,7 @@ describe('what was read', () => {
   });
 
   it('is what a person says it is, for certain', () => {
-    const readings = readingsOf([row], read(row, 'nat one', 0.6).concat(read(row, 'ones', 0)));
+    const readings = readingsOf([row], read(row, 'nat one', 0.4));
     expect(readings.map(textOf)).toEqual([]);
     const [unsure] = readingsOf([row], read(row, 'nut one', 0.75));
     const [same, longer] = ['not one', 'no to ne'].map(

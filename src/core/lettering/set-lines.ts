@@ -24,7 +24,7 @@ const DISPLAY = 1.25;
 /** A family that is no more unlike than this, as a factor, gives way to the one that most of the page is set in. */
 const FAMILY_LEAD = 1.08;
 /** Slanted letters are taken for what they are only if they are nearer by this: most text is upright. */
-const SLANT = 0.15;
+const SLANT = 0.4;
 /** Sizes that differ by no more than this share are meant to be one; they are rounded to this, px. */
 const ONE_SIZE = 0.06;
 const STEP = 0.5;
