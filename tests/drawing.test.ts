@@ -10,14 +10,20 @@ const { open, served } = inBrowser();
 const IMAGE = '/dome.jpg';
 
 /** What is read of an SVG of 400 x 300 with a picture beside it that is as wide as 3 of its heights of 2. */
-async function read(inner: string, attributes = ''): Promise<DrawnArtboard> {
+async function read(inner: string, attributes = '', isMadePlain = false): Promise<DrawnArtboard> {
   const page = await open('');
   served().hold(IMAGE, 'image/jpeg', readFileSync(join(ROOT, 'demo/design/pictures/dome-dusk.jpg')));
   const text = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="300" font-family="Arial" font-size="20" ${attributes}>${inner}</svg>`;
   const placed = await inside(page, 'placeDrawing', text, 1000);
   if ('fault' in placed) throw new Error(`${placed.fault} ${placed.detail}`);
+  if (isMadePlain) {
+    await inside(page, 'unfoldDrawing');
+    await inside(page, 'settleDrawing');
+  }
   return inside(page, 'captureDrawing');
 }
+
+const plain = (inner: string): Promise<DrawnArtboard> => read(inner, '', true);
 
 async function one<Type extends DrawnItem['type']>(
   type: Type,
@@ -325,6 +331,37 @@ describe('text drawn as outlines', () => {
     ['one sign', 'M40 80h30v20h-30z'],
   ])('is not seen in %s', async (_, d) => {
     expect((await read(`<path d="${d}"/>`)).notes).toEqual([]);
+  });
+});
+
+describe('what is painted more than once', () => {
+  const page = (fill: string, more = ''): string => `<rect width="400" height="300" fill="${fill}" ${more}/>`;
+  const word = '<text x="20" y="40">Harbour</text>';
+
+  it('is left out where something opaque lies over all of it', async () => {
+    const { items } = await plain(
+      `${word}<rect x="20" y="100" width="90" height="60" fill="red"/>${page('white')}${word}`,
+    );
+    expect(items.map((item) => item.type)).toEqual(['box', 'text']);
+  });
+
+  it.each([
+    ['see-through', page('white', 'opacity="0.5"')],
+    ['filtered', `<filter id="b"><feGaussianBlur stdDeviation="4"/></filter><g filter="url(#b)">${page('white')}</g>`],
+    ['blended', page('white', 'style="mix-blend-mode: multiply"')],
+  ])('stays where what lies over it is %s', async (_, cover) => {
+    expect((await plain(`${word}${cover}`)).items.some((item) => item.type === 'text')).toBe(true);
+  });
+
+  it('loses the mask that leaves it whole; what the mask hides is not there', async () => {
+    const mask =
+      '<mask id="m" maskUnits="userSpaceOnUse" x="0" y="0" width="400" height="300"><rect width="400" height="150" fill="white"/></mask>';
+    const hidden = '<text x="20" y="240">Hidden</text>';
+    const { items } = await plain(`${mask}<g mask="url(#m)">${word}<text x="20" y="80">Tides</text>${hidden}</g>`);
+    expect(items.map((item) => item.type === 'text' && item.words.map(({ text }) => text).join(' '))).toEqual([
+      'Harbour',
+      'Tides',
+    ]);
   });
 });
 

@@ -1,12 +1,13 @@
 import { boxAround, type Contour } from '../drawing/contours.js';
+import { median } from '../data/median.js';
 import { required } from '../data/required.js';
 import type { DrawnBox } from '../drawing/drawing.js';
 import { around } from '../geometry/box.js';
 import type { FontShapes, LetterShape } from './font-shapes.js';
-import { between, markOf, type Form } from './mark.js';
+import { between, FILL, markOf, type Form } from './mark.js';
 import type { UnreadLine } from './unread-lines.js';
 
-/** A word that was read from the picture of a line. */
+/** A word that was read from the image of a line. */
 export interface ReadWord {
   readonly text: string;
   /** 0 to 1. */
@@ -41,8 +42,6 @@ const MOST_UNLIKE = 0.5;
 const ROOM_WEIGHT = 5;
 /** Weight of the ink: a line in bold is not one in regular that is narrower. */
 const INK_WEIGHT = 1.5;
-/** Where a form says how much of its box is filled. */
-const FILL = 1;
 /** Fewest letters that say something of a font. */
 const FEWEST = 2;
 
@@ -89,30 +88,26 @@ export function fitOf(letters: readonly ReadLetter[], shapes: ReadonlyMap<string
   if (pairs.length < FEWEST) return undefined;
   const sum = (of: (pair: (typeof pairs)[0]) => number): number => pairs.reduce((all, pair) => all + of(pair), 0);
   const size = sum(({ letter, own }) => letter.box[3] * own[3]) / sum(({ own }) => own[3] ** 2);
-  const away = pairs
-    .map(({ letter: { box, form }, own, form: ownForm }) => {
-      const wide = Math.abs(Math.log(box[2] / (own[2] * size)));
-      const high = Math.abs(Math.log(box[3] / (own[3] * size)));
-      const shape = form ? Math.min(MOST_UNLIKE, between(form, ownForm)) : MOST_UNLIKE;
-      return Math.min(2 * MOST_UNLIKE, wide + high + shape);
-    })
-    .sort((a, b) => a - b);
+  const away = pairs.map(({ letter: { box, form }, own, form: ownForm }) => {
+    const wide = Math.abs(Math.log(box[2] / (own[2] * size)));
+    const high = Math.abs(Math.log(box[3] / (own[3] * size)));
+    const shape = form ? Math.min(MOST_UNLIKE, between(form, ownForm)) : MOST_UNLIKE;
+    return Math.min(2 * MOST_UNLIKE, wide + high + shape);
+  });
   const room = ROOM_WEIGHT * roomBetween(pairs, size);
-  return { away: required(away[away.length >> 1]) + room + INK_WEIGHT * Math.abs(inkOf(pairs, size)), size };
+  return { away: required(median(away)) + room + INK_WEIGHT * Math.abs(inkOf(pairs, size)), size };
 }
 
 /** How much more ink the letters have than those of the font, as a logarithm: strokes are so much bolder. */
 function inkOf(pairs: readonly Pair[], size: number): number {
-  const more = pairs
-    .flatMap(({ letter: { box, form }, own, form: ownForm, lines }) => {
-      /* Letters that are one line have no hole whose size would count for ink. */
-      const [drawn, wanted] = [form?.[FILL] ?? 0, required(ownForm[FILL])];
-      return lines === 1 && drawn > 0
-        ? [Math.log((drawn * box[2] * box[3]) / (wanted * own[2] * own[3] * size ** 2))]
-        : [];
-    })
-    .sort((a, b) => a - b);
-  return more[more.length >> 1] ?? 0;
+  const more = pairs.flatMap(({ letter: { box, form }, own, form: ownForm, lines }) => {
+    /* Letters that are one line have no hole whose size would count for ink. */
+    const [drawn, wanted] = [form?.[FILL] ?? 0, required(ownForm[FILL])];
+    return lines === 1 && drawn > 0
+      ? [Math.log((drawn * box[2] * box[3]) / (wanted * own[2] * own[3] * size ** 2))]
+      : [];
+  });
+  return median(more) ?? 0;
 }
 
 interface Pair {

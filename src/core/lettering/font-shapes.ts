@@ -1,5 +1,5 @@
 import { required } from '../data/required.js';
-import { between, type Form, type Mark } from './mark.js';
+import { between, FILL, type Form, type Mark } from './mark.js';
 
 /** A letter, or several that a font draws as one, as lines. Units are sizes of the font; y goes down from the baseline. */
 export interface LetterShape {
@@ -65,4 +65,20 @@ export class ShapeIndex {
 
 function keyOf(form: Form, across: number, up: number): string {
   return `${Math.floor(required(form[0]) / STEP) + across} ${Math.floor(required(form[1]) / STEP) + up}`;
+}
+
+/** A letter that is a plain bar fills so much of its box. */
+const BAR = 0.9;
+
+/**
+ * The generic family of CSS that a font belongs to, by its letters: what many files say of it is empty. Letters of one width
+ * make it monospace; where neither I nor l is a plain bar they have serifs.
+ */
+export function genericFamily({ letters }: Pick<FontShapes, 'letters'>): 'serif' | 'sans-serif' | 'monospace' {
+  const find = (text: string): LetterShape | undefined => letters.find((letter) => letter.text === text);
+  const [narrow, wide] = [find('i'), find('m')];
+  if (narrow && wide && Math.abs(narrow.advance - wide.advance) < 0.01) return 'monospace';
+  const bars = ['I', 'l'].flatMap((text) => find(text) ?? []);
+  const isBar = ({ marks }: LetterShape): boolean => marks.length === 1 && required(marks[0]?.form[FILL]) >= BAR;
+  return bars.length && !bars.some(isBar) ? 'serif' : 'sans-serif';
 }

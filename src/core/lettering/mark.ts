@@ -8,6 +8,9 @@ import type { DrawnBox } from '../drawing/drawing.js';
  */
 export type Form = readonly number[];
 
+/** Where a form says how much of its box is filled. */
+export const FILL = 1;
+
 export interface Mark {
   readonly box: DrawnBox;
   readonly form: Form;

@@ -33,16 +33,19 @@ describe('outlined text', () => {
   });
 
   it('is told apart from that of another font by its proportions', () => {
-    const { shapes, paths } = outlined('one tie', 20, 0.7, [0, 40]);
+    const { paths, ...drawing } = outlined('one tie', 20, 0.7, [0, 40]);
     const wide = paths.map((path) => ({
       ...path,
       matrix: path.matrix.map((value, at) => (at === 0 ? value * 1.3 : value)) as unknown as Matrix,
     }));
-    expect(readOutlines({ shapes, paths: wide }, FONTS, INDEX).lines.map(({ font: number }) => number)).toEqual([1]);
+    expect(readOutlines({ ...drawing, paths: wide }, FONTS, INDEX).lines.map(({ font: number }) => number)).toEqual([
+      1,
+    ]);
   });
 
   it('is not found in shapes that no font has', () => {
     const star = {
+      width: 1000,
       shapes: ['M0 0L10 3L20 0L17 10L20 20L10 17L0 20L3 10Z'],
       paths: [0, 30, 60].map((x) => ({ shape: 0, matrix: [1, 0, 0, 1, x, 0] as const, paint: 'black' })),
     };

@@ -9,6 +9,8 @@ import { linesOfLetters, type RecognisedLine } from './text-lines.js';
 
 /** Filled paths of a drawing, in painting order. Equal ones are told once. */
 export interface FilledPaths {
+  /** Width of the drawing, px. */
+  readonly width: number;
   readonly shapes: readonly string[];
   readonly paths: readonly FilledPath[];
 }

@@ -15,6 +15,7 @@ const SIZE = 40;
 function together(...drawings: readonly FilledPaths[]): FilledPaths {
   const shapes = [...new Set(drawings.flatMap((drawing) => drawing.shapes))];
   return {
+    width: Math.max(...drawings.map(({ width }) => width)),
     shapes,
     paths: drawings.flatMap((drawing) =>
       drawing.paths.map((path) => ({ ...path, shape: shapes.indexOf(required(drawing.shapes[path.shape])) })),
@@ -62,6 +63,7 @@ describe('lines of letters that no font explains', () => {
         )
         .join('');
     const one: FilledPaths = {
+      width: 1000,
       shapes: [path('nin', 0) + path('nni', 1.2)],
       paths: [{ shape: 0, matrix: [SIZE, 0, 0, SIZE, 10, 60], paint: 'black' }],
     };
@@ -77,8 +79,14 @@ describe('lines of letters that no font explains', () => {
     expect(lines(together(...steps))).toEqual([]);
   });
 
+  it('are not as high as a large part of the drawing is wide', () => {
+    const text = outlined('not one', SIZE, STEP, [10, 60]);
+    expect(lines({ ...text, width: SIZE * 2 })).toEqual([]);
+  });
+
   it('are not read by a font that has only a few of their letters', () => {
     const strange: FilledPaths = {
+      width: 1000,
       shapes: ['M0 0L0.2 -0.5L0.4 0L0.2 -0.2Z', required(SIGNS['n'])],
       paths: [0, 0, 1, 0, 0, 0, 1, 0].map((shape, at) => ({
         shape,
@@ -176,7 +184,7 @@ describe('the nearest font', () => {
   it('sets a line in its size where it is drawn', () => {
     const [line] = fitFonts(readings(outlined('not one', SIZE, STEP, [10, 60]), 'not one'), FONTS);
     expect([required(FONTS[required(line).font]).family, line?.size]).toEqual(['Plain', SIZE]);
-    const [set] = setLines([required(line)], new Map([[required(line).font, required(FONTS[0])]]));
+    const [set] = setLines([required(line)], FONTS);
     expect(set).toMatchObject({ text: 'not one', size: SIZE });
     expect(set?.baseline).toBeCloseTo(60, 1);
     expect(set?.starts[0]).toBeCloseTo(10, 1);

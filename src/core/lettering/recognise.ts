@@ -1,3 +1,4 @@
+import { median } from '../data/median.js';
 import { required } from '../data/required.js';
 import type { DrawnBox } from '../drawing/drawing.js';
 import type { Candidate, FontShapes, LetterShape, ShapeIndex } from './font-shapes.js';
@@ -111,7 +112,7 @@ function vote(
     if (ahead > 1e-6 || (ahead > -1e-6 && best && entry.font < best.font)) best = entry;
   }
   if (!best || best.count < (trusted.has(best.font) ? 1 : FEWEST)) return undefined;
-  return { font: best.font, size: required([...best.sizes].sort((a, b) => a - b)[best.sizes.length >> 1]) };
+  return { font: best.font, size: required(median(best.sizes)) };
 }
 
 function sizeOf(mark: Mark, { letter, nth }: Candidate): number {

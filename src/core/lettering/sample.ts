@@ -34,5 +34,5 @@ export function outlined(text: string, size: number, step: number, [x, y]: reado
     const matrix: Matrix = [size, 0, 0, size, x + at * step * size, y];
     return letter === ' ' ? [] : [{ shape: shapes.indexOf(letter), matrix, paint: 'black' }];
   });
-  return { shapes: shapes.map((letter) => required(SIGNS[letter])), paths };
+  return { width: 1000, shapes: shapes.map((letter) => required(SIGNS[letter])), paths };
 }

@@ -1,3 +1,4 @@
+import { median } from '../data/median.js';
 import { required } from '../data/required.js';
 import { around } from '../geometry/box.js';
 import { fitOf, lettersByText, lettersOfWords, type Fit, type ReadLetter, type ReadWord } from './fit-font.js';
@@ -55,7 +56,7 @@ export function fitFonts(lines: readonly ReadLine[], fonts: readonly FontShapes[
     line,
     size: line.fits[usual]?.size ?? sizeByHeight(line, required(byText[usual])),
   }));
-  const most = middle(sized.flatMap(({ line, size }) => line.letters.map(() => size))) ?? 0;
+  const most = median(sized.flatMap(({ line, size }) => line.letters.map(() => size))) ?? 0;
   const groups = groupsOf(sized);
   return [false, true].flatMap((display) => {
     const own = groups.filter(({ size }) => size >= DISPLAY * most === display).map((group) => group.lines);
@@ -63,7 +64,7 @@ export function fitFonts(lines: readonly ReadLine[], fonts: readonly FontShapes[
     return own.flatMap((group) => {
       const away = fonts.map((font, at) => (font.family === family ? awayOf(group, font, at) : undefined));
       const font = nearest(away) ?? usual;
-      const size = middle(group.flatMap(({ letters, fits }) => letters.flatMap(() => fits[font]?.size ?? [])));
+      const size = median(group.flatMap(({ letters, fits }) => letters.flatMap(() => fits[font]?.size ?? [])));
       return group.map(({ line, words, letters }) => {
         const set = size ?? sizeByHeight({ line, words }, required(byText[font]));
         return { line, words, letters, font, size: Math.max(STEP, Math.round(set / STEP) * STEP) };
@@ -93,11 +94,6 @@ function familyOf(lines: readonly Fitted[], fonts: readonly FontShapes[], usual:
 function weighted(found: readonly { readonly weight: number; readonly away: number }[]): number | undefined {
   const weight = found.reduce((sum, entry) => sum + entry.weight, 0);
   return weight ? found.reduce((sum, entry) => sum + entry.weight * entry.away, 0) / weight : undefined;
-}
-
-function middle(numbers: readonly number[]): number | undefined {
-  const sorted = [...numbers].sort((a, b) => a - b);
-  return sorted[sorted.length >> 1];
 }
 
 /** How unlike a font is to all letters of some lines; undefined if it has none of them. */
@@ -145,9 +141,9 @@ function sizeByHeight({ line, words }: ReadLine, shapes: ReadonlyMap<string, Let
 }
 
 /** Sets fitted lines in their fonts: each begins and ends where it is drawn, as nearly as one room between letters allows. */
-export function setLines(lines: readonly FittedLine[], fonts: ReadonlyMap<number, FontShapes>): RecognisedLine[] {
+export function setLines(lines: readonly FittedLine[], fonts: readonly FontShapes[]): RecognisedLine[] {
   const set = lines.map((line) => {
-    const shapes = required(fonts.get(line.font));
+    const shapes = required(fonts[line.font]);
     const byText = lettersByText(shapes);
     const advances = advancesOf(line, byText, shapes);
     return { line, byText, advances, spacing: spacingOf(line, byText, advances) };
@@ -162,7 +158,7 @@ export function setLines(lines: readonly FittedLine[], fonts: ReadonlyMap<number
     const room = Math.abs(own) < LEAST_SPACING ? 0 : Math.round(own * 1000) / 1000;
     const { size, words } = line;
     const text = words.map((word) => word.text).join(' ');
-    let at = required(words[0]).left - (byText.get([...text][0] ?? '')?.marks[0] ? bearing(byText, text) * size : 0);
+    let at = required(words[0]).left - bearing(byText, text) * size;
     const starts = advances.map((advance) => {
       const start = at;
       at += (advance + room) * size;
@@ -215,14 +211,11 @@ function spacingOf(
 }
 
 function baselineOf({ line, letters, size }: FittedLine, byText: ReadonlyMap<string, LetterShape>): number {
-  const found = letters
-    .flatMap(({ text, box }) => {
-      const marks = byText.get(text)?.marks;
-      if (!marks) return [];
-      const own = around(marks.map((mark) => mark.box));
-      return [box[1] + box[3] - (own[1] + own[3]) * size];
-    })
-    .sort((a, b) => a - b);
-  const bottoms = line.letters.map((box) => box[1] + box[3]).sort((a, b) => a - b);
-  return required(found[found.length >> 1] ?? bottoms[bottoms.length >> 1]);
+  const found = letters.flatMap(({ text, box }) => {
+    const marks = byText.get(text)?.marks;
+    if (!marks) return [];
+    const own = around(marks.map((mark) => mark.box));
+    return [box[1] + box[3] - (own[1] + own[3]) * size];
+  });
+  return required(median(found) ?? median(line.letters.map((box) => box[1] + box[3])));
 }

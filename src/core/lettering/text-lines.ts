@@ -1,3 +1,4 @@
+import { median } from '../data/median.js';
 import { required } from '../data/required.js';
 import type { FontShapes } from './font-shapes.js';
 import type { OutlineMark, PlacedLetter } from './recognise.js';
@@ -88,12 +89,11 @@ function lineOf(row: readonly PlacedLetter[], marks: readonly OutlineMark[], { s
     text += letter.letter.text;
   });
   const last = required(row.at(-1));
-  const baselines = row.map(({ baseline }) => baseline).sort((a, b) => a - b);
   const paths = [...new Set(row.flatMap((letter) => letter.marks.map((mark) => required(marks[mark]).path)))];
   return {
     text,
     starts: [...starts, last.x + last.letter.advance * size],
-    baseline: required(baselines[baselines.length >> 1]),
+    baseline: required(median(row.map(({ baseline }) => baseline))),
     size,
     font,
     spacing: spacing * size,

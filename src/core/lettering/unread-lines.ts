@@ -1,4 +1,5 @@
 import { boxAround, contoursOf, type Contour } from '../drawing/contours.js';
+import { median } from '../data/median.js';
 import { required } from '../data/required.js';
 import { UnionFind } from '../data/union-find.js';
 import type { DrawnBox } from '../drawing/drawing.js';
@@ -23,8 +24,10 @@ export interface UnreadText {
   readonly contours: readonly (readonly Contour[])[];
 }
 
-/** Heights of letters, px; the widest room between letters of a line, and the widest letter, in heights of the line. */
-const HEIGHTS = [5, 160] as const;
+/** Lowest line that can be read, px; the highest, in widths of the drawing. */
+const LOWEST = 5;
+const HIGHEST = 0.2;
+/** The widest room between letters of a line, and the widest letter, in heights of the line. */
 const ROOM = 1.2;
 const WIDEST = 1.9;
 /** Parts of lines are beside each other if they share so much of the height of the lower one. */
@@ -40,7 +43,7 @@ const OFF_LINE = 0.09;
 const MOST_LETTERS = 220;
 
 /** The lines of letters among filled paths: things of one paint beside each other that stand on one line. */
-export function unreadLines({ shapes, paths }: FilledPaths): UnreadText {
+export function unreadLines({ width, shapes, paths }: FilledPaths): UnreadText {
   const drawn = shapes.map((shape) => contoursOf(shape));
   const contours = paths.map(({ shape, matrix: [a, b, c, d, e, f] }) =>
     required(drawn[shape]).map((contour) => ({
@@ -51,7 +54,7 @@ export function unreadLines({ shapes, paths }: FilledPaths): UnreadText {
   const byPaint = new Map<string, Row[]>();
   paths.forEach(({ paint }, path) => {
     const rows = rowsOf(required(contours[path]), path).filter(
-      ({ box }) => box[3] <= HEIGHTS[1] && box[2] > 0 && box[3] > 0,
+      ({ box }) => box[3] <= HIGHEST * width && box[2] > 0 && box[3] > 0,
     );
     byPaint.set(paint, [...(byPaint.get(paint) ?? []), ...rows]);
   });
@@ -134,12 +137,13 @@ export function thingsBeside<Thing extends { readonly box: DrawnBox }>(things: r
     else places.set(key, thing);
   }
   const apart = [...places.values()];
+  const farthest = ROOM * Math.max(0, ...apart.map(({ box }) => box[3]));
   apart.forEach((thing, at) => {
     const [x, y, width, height] = thing.box;
     for (let next = at + 1; next < apart.length; next += 1) {
       const other = required(apart[next]);
       const [left, top, , high] = other.box;
-      if (left - x - width > ROOM * HEIGHTS[1]) break;
+      if (left - x - width > farthest) break;
       const shared = Math.min(y + height, top + high) - Math.max(y, top);
       const room = ROOM * Math.max(height, high);
       if (shared >= BESIDE * Math.min(height, high) && left - x - width <= room) union.join(thing, other);
@@ -162,11 +166,9 @@ function lettersOf(contours: readonly Contour[]): DrawnBox[] {
 }
 
 function areLetters(letters: readonly DrawnBox[], [, , , height]: DrawnBox): boolean {
-  if (letters.length < FEWEST || letters.length > MOST_LETTERS || height < HEIGHTS[0] || height > HEIGHTS[1])
-    return false;
+  if (letters.length < FEWEST || letters.length > MOST_LETTERS || height < LOWEST) return false;
   if (letters.some((letter) => letter[2] > WIDEST * height)) return false;
-  const bottoms = letters.map((box) => box[1] + box[3]).sort((a, b) => a - b);
-  const line = required(bottoms[bottoms.length >> 1]);
+  const line = required(median(letters.map((box) => box[1] + box[3])));
   return (
     letters.filter((box) => Math.abs(box[1] + box[3] - line) <= OFF_LINE * height).length >= STANDING * letters.length
   );

@@ -175,7 +175,7 @@ describe('lines that were read from an image', () => {
     };
     expect(findingsOf(pageOf(seen))).toMatchObject([
       {
-        code: 'unsure-reading',
+        code: 'uncertain-reading',
         screen: 1000,
         box: [10, 10, 200, 20],
         what: 'A line of outlined text was read as “The rnarsh” (certainty 78 %).',

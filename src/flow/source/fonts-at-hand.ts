@@ -1,10 +1,9 @@
 import { fallbackFontFolders, systemFontFolders } from '../../browser/fallback-fonts.js';
 import type { Served } from '../../browser/serve.js';
 import { required } from '../../core/data/required.js';
-import { readFontName } from '../../core/fonts/font-names.js';
 import type { FontFile } from '../../core/fonts/font-faces.js';
 import { mediaTypeOf } from '../../core/html-elements/media-types.js';
-import { ShapeIndex, type FontShapes } from '../../core/lettering/font-shapes.js';
+import { genericFamily, ShapeIndex, type FontShapes } from '../../core/lettering/font-shapes.js';
 import { readOutlines, type FilledPaths, type ReadOutlines } from '../../core/lettering/read-outlines.js';
 import { fitFonts, setLines, type ReadLine } from '../../core/lettering/set-lines.js';
 import type { RecognisedLine } from '../../core/lettering/text-lines.js';
@@ -12,15 +11,12 @@ import { readFontFolder, type FontFolder } from '../../project/fonts.js';
 import { fontFilesIn, letterShapes, type LetterSource } from '../../project/letter-shapes.js';
 
 /** Text that was recognised in a drawing, and the fonts that it is set in. */
-export interface RecognisedText extends ReadOutlines {
-  /** Families and styles of the lines, by the number of their font. */
-  readonly fonts: readonly Pick<FontShapes, 'family' | 'weight' | 'italic'>[];
-}
+export type RecognisedText = ReadOutlines & SetText;
 
-/** Lines that were read from their picture, and the fonts that they are set in by their numbers. */
-export interface FittedText {
+/** Lines and the fonts that they are set in, by the number of their font. */
+export interface SetText {
   readonly lines: readonly RecognisedLine[];
-  readonly fonts: ReadonlyMap<number, FontShapes>;
+  readonly fonts: readonly FontShapes[];
 }
 
 /** The fonts that designs of a call may be set in: those that were given, those of the system, and those that come along. */
@@ -46,18 +42,17 @@ export class FontsAtHand {
     return { ...readOutlines(paths, whole, new ShapeIndex(whole)), fonts: whole };
   }
 
-  /** Sets lines that were read from their picture in the fonts that come nearest, of those that a page can bring along. */
-  async fit(lines: readonly ReadLine[]): Promise<FittedText> {
+  /** Sets lines that were read from an image of them in the fonts that come nearest, of those that a page can bring along. */
+  async fit(lines: readonly ReadLine[]): Promise<SetText> {
     const known = (await (this.telling ??= this.open())).filter(({ source }) => source.comesAlong);
     const fitted = fitFonts(
       lines,
       known.map(({ shapes }) => shapes),
     );
     const used = [...new Set(fitted.map(({ font }) => font))];
-    const fonts = new Map(
-      await Promise.all(used.map(async (font) => [font, await this.wholeOf(required(known[font]))] as const)),
-    );
-    return { lines: setLines(fitted, fonts), fonts };
+    const fonts = await Promise.all(used.map((font) => this.wholeOf(required(known[font]))));
+    const own = fitted.map((line) => ({ ...line, font: used.indexOf(line.font) }));
+    return { lines: setLines(own, fonts), fonts };
   }
 
   /** Serves the fallback fonts that are used, as those of a person are. */
@@ -102,8 +97,8 @@ export class FontsAtHand {
 }
 
 /** What a page asks for to get a font. */
-export function familiesFor({ family }: Pick<FontShapes, 'family'>): string[] {
-  return [family, ...(readFontName(`${family.replace(/\s/g, '')}-Regular`)?.fallback ?? [])];
+export function familiesFor(font: FontShapes): string[] {
+  return [font.family, genericFamily(font)];
 }
 
 function serve(served: Served, folder: FontFolder | undefined): FontFile[] {

@@ -47,7 +47,7 @@ export interface OpenedArtboard {
   readonly states: readonly DrawnState[];
   /** What the brief's decisions on layers found. */
   readonly reached: DecisionOutcome;
-  /** Lines of outlined text that were read from their picture. */
+  /** Lines of outlined text that were read from an image of them. */
   readonly lines: readonly PrintLine[];
 }
 

@@ -6,14 +6,13 @@ import type { DrawnBox } from '../../core/drawing/drawing.js';
 import { CERTAIN, CERTAIN_ENOUGH, readingsOf, type Reading } from '../../core/lettering/accept-readings.js';
 import { correctReadings, textOf } from '../../core/lettering/correct-readings.js';
 import { contoursOfWords } from '../../core/lettering/fit-font.js';
-import type { FontShapes } from '../../core/lettering/font-shapes.js';
 import { mayHoldLetters, type ReadOutlines } from '../../core/lettering/read-outlines.js';
 import { readingSheets } from '../../core/lettering/reading-sheet.js';
 import { unreadLines, type UnreadText } from '../../core/lettering/unread-lines.js';
-import { familiesFor, type FontsAtHand } from './fonts-at-hand.js';
+import { familiesFor, type FontsAtHand, type RecognisedText } from './fonts-at-hand.js';
 import { readSheets } from './print-reader.js';
 
-/** A line that was read from its picture, px of the page. */
+/** A line that was read from an image of it, px of the page. */
 export interface PrintLine {
   readonly text: string;
   /** 0 to 1, and whether that is enough not to look at it. */
@@ -37,7 +36,7 @@ const NOTHING: LettersRead = { notes: [], lines: [], reached: { done: [], known:
 
 /**
  * Turns outlined text of the drawing in a page into text: by the shapes of the fonts at hand, and what is set in none of
- * them by reading its picture.
+ * them by reading an image of it.
  * @param decisions what the brief says of lines that were read
  */
 export async function readLetters(
@@ -53,21 +52,18 @@ export async function readLetters(
   return { ...print, notes: [...by, ...print.notes] };
 }
 
-type FontName = Pick<FontShapes, 'family' | 'weight' | 'italic'>;
-
 /** Puts lines in the place of their outlines. @returns that they were found, in words */
 async function put(
   page: Page,
   fonts: FontsAtHand,
-  { lines, rest, fonts: own }: ReadOutlines & { readonly fonts: readonly FontName[] | ReadonlyMap<number, FontName> },
+  { lines, rest, fonts: own }: RecognisedText,
   how: string,
 ): Promise<string> {
-  const nameOf = (font: number): FontName => required(own instanceof Map ? own.get(font) : (own as FontName[])[font]);
-  const families = new Set(lines.map(({ font }) => nameOf(font).family));
+  const families = new Set(lines.map(({ font }) => required(own[font]).family));
   await fonts.serveFallbacks(families);
   const set = lines.map(({ font, ...line }) => {
-    const { weight, italic } = nameOf(font);
-    return { ...line, families: familiesFor(nameOf(font)), weight, italic };
+    const shapes = required(own[font]);
+    return { ...line, families: familiesFor(shapes), weight: shapes.weight, italic: shapes.italic };
   });
   await inside(page, 'putLines', set, rest);
   const count = lines.length === 1 ? 'one line' : `${lines.length} lines`;
@@ -75,7 +71,7 @@ async function put(
 }
 
 /**
- * Reads what is left of outlined letters from its picture. A drawing that has more letters as text has outlined ones only
+ * Reads what is left of outlined letters from an image of it. A drawing that has more letters as text has outlined ones only
  * where somebody drew them, as in logos: those stay drawn.
  */
 async function readPrint(page: Page, fonts: FontsAtHand, decisions: readonly Decision[]): Promise<LettersRead> {
@@ -94,11 +90,7 @@ async function readPrint(page: Page, fonts: FontsAtHand, decisions: readonly Dec
   const accepted = readings.filter(({ certainty }) => certainty >= CERTAIN_ENOUGH);
   const fitted = await fonts.fit(accepted);
   const guesses = readings.filter((reading) => !accepted.includes(reading));
-  await inside(
-    page,
-    'nameLines',
-    guesses.map((reading) => ({ paths: reading.line.paths, text: textOf(reading) })),
-  );
+  await inside(page, 'nameLines', namesOf(guesses, accepted));
   const told = {
     lines: readings.map((reading): PrintLine => ({
       text: textOf(reading),
@@ -113,6 +105,17 @@ async function readPrint(page: Page, fonts: FontsAtHand, decisions: readonly Dec
   const set = { ...fitted, rest: restOf(unread, accepted) };
   const note = await put(page, fonts, set, 'from an image of it, in the nearest fonts');
   return { ...told, notes: [note, ...notesOn(accepted, guesses)] };
+}
+
+/** What seems to stand in lines that stay drawn. A path that draws other lines too, which become text, has no such name. */
+function namesOf(
+  guesses: readonly Reading[],
+  accepted: readonly Reading[],
+): { readonly paths: readonly number[]; readonly text: string }[] {
+  const text = new Set(accepted.flatMap(({ line }) => line.paths));
+  return guesses
+    .filter(({ line }) => !line.paths.some((path) => text.has(path)))
+    .map((reading) => ({ paths: reading.line.paths, text: textOf(reading) }));
 }
 
 /** What is left of the paths of lines that were read. */

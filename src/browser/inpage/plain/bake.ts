@@ -49,6 +49,11 @@ export async function bake(
   }
 }
 
+/** The pixels of what was drawn; undefined if the browser could not draw it. */
+export function pixelsOf(baked: Baked | undefined): ImageData | undefined {
+  return baked?.canvas.getContext('2d')?.getImageData(0, 0, baked.canvas.width, baked.canvas.height);
+}
+
 /** A picture as the address of its data. */
 export async function addressOf(canvas: OffscreenCanvas): Promise<string> {
   const blob = await canvas.convertToBlob({ type: 'image/png' });

@@ -5,10 +5,11 @@ import { area, holds } from '../../../core/geometry/box.js';
 import { clipped, isEmpty, isUpright, pageBox, paintedBox } from '../drawing/geometry.js';
 import { shownBox } from './stacked-images.js';
 import { APART } from './placing.js';
+import { referenced } from './references.js';
 
 const LEAVES = 'rect, circle, ellipse, line, path, polygon, polyline, image, text, use';
-/** Smallest area of a cover, px²: what lies under small things is part of a drawing. */
-const SMALLEST = 40000;
+/** Smallest cover, as a share of the drawing: what lies under small things is part of a picture. */
+const SMALLEST = 0.01;
 /** What is covered may reach over the edge of its cover by this, px. */
 const EDGE = 0.3;
 
@@ -21,14 +22,15 @@ export function dropCovered(svg: SVGSVGElement): void {
   const leaves = [...svg.querySelectorAll<SVGGraphicsElement>(LEAVES)]
     .filter((leaf) => !leaf.closest(APART))
     .map((leaf) => ({ leaf, box: clipped(paintedBox(leaf), page) }));
+  const least = SMALLEST * area(page);
   const covers: DrawnBox[] = [];
   for (const { leaf, box } of leaves.reverse()) {
     if (!isEmpty(box) && covers.some((cover) => holds(cover, box, EDGE))) {
       leaf.remove();
       continue;
     }
-    const cover = area(box) >= SMALLEST && isOpaque(leaf, svg) ? clipped(shownBox(leaf, svg), page) : undefined;
-    if (cover && area(cover) >= SMALLEST) covers.push(cover);
+    const cover = area(box) >= least && isOpaque(leaf, svg) ? clipped(shownBox(leaf, svg), page) : undefined;
+    if (cover && area(cover) >= least) covers.push(cover);
   }
 }
 
@@ -56,7 +58,6 @@ function isRectangle(leaf: SVGGraphicsElement): boolean {
 
 /** Whether a clip is one rectangle. */
 function clipsToBox(clipPath: string, svg: SVGSVGElement): boolean {
-  const id = /url\(["']?#([^"')]+)/.exec(clipPath)?.[1];
-  const [shape, ...more] = (id === undefined ? null : svg.querySelector(`[id="${CSS.escape(id)}"]`))?.children ?? [];
+  const [shape, ...more] = referenced(clipPath, svg)?.children ?? [];
   return shape instanceof SVGGraphicsElement && more.length === 0 && isRectangle(shape);
 }

@@ -21,7 +21,8 @@ export function filledPaths(): FilledPaths {
   found = [];
   const shapes = new Map<string, number>();
   const paths: FilledPath[] = [];
-  for (const path of required(document.querySelector('svg')).querySelectorAll('path')) {
+  const svg = required(document.querySelector('svg'));
+  for (const path of svg.querySelectorAll('path')) {
     const data = path.getAttribute('d') ?? '';
     if (!data || data.length > LONGEST || path.closest(APART) || isMerged(path)) continue;
     const { fill, fillOpacity, stroke, visibility } = getComputedStyle(path);
@@ -41,7 +42,7 @@ export function filledPaths(): FilledPaths {
     const place: Matrix = [matrix.a, matrix.b, matrix.c, matrix.d, matrix.e + scrollX, matrix.f + scrollY];
     paths.push({ shape, matrix: place, paint: `${fill} ${fillOpacity}` });
   }
-  return { shapes: [...shapes.keys()], paths };
+  return { width: svg.getBoundingClientRect().width, shapes: [...shapes.keys()], paths };
 }
 
 function isLogo(path: Element): boolean {

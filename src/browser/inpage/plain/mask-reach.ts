@@ -1,9 +1,10 @@
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
 import { clipped, isEmpty, pageBox, paintedBox } from '../drawing/geometry.js';
-import { bake } from './bake.js';
+import { bake, pixelsOf } from './bake.js';
 import { SVG } from './placing.js';
+import { idIn, referenced } from './references.js';
 
-/** Longest side of the picture in which it is looked at what a mask lets through, px. */
+/** Longest side of the image that shows what a mask lets through, px. */
 const LONGEST = 2000;
 /** Alpha up to the first is nothing, from the second on all (of 255): what lies between is cut or faded. */
 const HIDDEN = 6;
@@ -19,16 +20,17 @@ interface Reach {
 /**
  * Lets the mask of a group go to the things in it that it cuts: what it hides is left out, and what it leaves whole has no
  * mask any more. Programs that write from print put whole pages behind one mask to paint a part of them again.
- * @returns false, and nothing is changed, if it cuts most of what there is: then that is one picture
  */
-export async function spreadMask(element: SVGGraphicsElement, svg: SVGSVGElement): Promise<boolean> {
-  const id = /url\(["']?#([^"')]+)/.exec(getComputedStyle(element).mask)?.[1];
-  if (element.localName !== 'g' || id === undefined) return false;
+export async function spreadMask(element: SVGGraphicsElement, svg: SVGSVGElement): Promise<void> {
+  const { mask } = getComputedStyle(element);
+  const id = idIn(mask);
+  if (element.localName !== 'g' || id === undefined || goesByBox(referenced(mask, svg))) return;
   const reach = await reachOf(element, svg, id);
-  if (!reach) return false;
+  if (!reach) return;
   const parts = { hidden: [] as Element[], whole: 0, cut: [] as Element[] };
   sort(element, reach, parts);
-  if (parts.hidden.length + parts.whole <= parts.cut.length) return false;
+  /* Where it cuts most of what there is, that is one picture. */
+  if (parts.hidden.length + parts.whole <= parts.cut.length) return;
   for (const part of parts.hidden) part.remove();
   for (const part of parts.cut) {
     const group = document.createElementNS(SVG, 'g');
@@ -36,9 +38,19 @@ export async function spreadMask(element: SVGGraphicsElement, svg: SVGSVGElement
     part.before(group);
     group.append(part);
   }
+  withoutMask(element);
+}
+
+export function withoutMask(element: SVGGraphicsElement): void {
   element.removeAttribute('mask');
   element.style.mask = 'none';
-  return true;
+}
+
+/** Whether a mask lies elsewhere on another box: its content or the region that it is cut to is told in shares of the box. */
+function goesByBox(mask: Element | null): boolean {
+  const isOnPage = mask?.getAttribute('maskUnits') === 'userSpaceOnUse';
+  const hasRegion = ['x', 'y', 'width', 'height'].some((name) => mask?.hasAttribute(name));
+  return mask?.getAttribute('maskContentUnits') === 'objectBoundingBox' || (hasRegion && !isOnPage);
 }
 
 async function reachOf(element: SVGGraphicsElement, svg: SVGSVGElement, id: string): Promise<Reach | undefined> {
@@ -54,11 +66,11 @@ async function reachOf(element: SVGGraphicsElement, svg: SVGSVGElement, id: stri
   const density = Math.min(1, LONGEST / Math.max(box[2], box[3]));
   const baked = await bake([probe], density, box);
   probe.remove();
-  const pixels = baked?.canvas.getContext('2d')?.getImageData(0, 0, baked.canvas.width, baked.canvas.height);
+  const pixels = pixelsOf(baked);
   return pixels && { pixels, box, density };
 }
 
-/** Longest side of a picture in which it is looked whether anything changes, px. */
+/** Longest side of the images that show whether anything changes, px. */
 const GLANCE = 900;
 /** Pixels that differ by no more than this are alike (of 255), and of an element as a whole so many may not be, as a share. */
 const ALIKE = 12;
@@ -71,10 +83,9 @@ export async function paintsNothingNew(element: SVGGraphicsElement, svg: SVGSVGE
   const box = clipped(pageBox(element.getBoundingClientRect()), pageBox(svg.getBoundingClientRect()));
   if (isEmpty(box)) return true;
   const all = [...svg.children].filter((child) => child instanceof SVGGraphicsElement && !child.matches('defs'));
-  const look = async (): Promise<ImageData | undefined> => {
-    const baked = await bake(all as SVGGraphicsElement[], Math.min(1, GLANCE / Math.max(box[2], box[3])), box);
-    return baked?.canvas.getContext('2d')?.getImageData(0, 0, baked.canvas.width, baked.canvas.height);
-  };
+  const density = Math.min(1, GLANCE / Math.max(box[2], box[3]));
+  const look = async (): Promise<ImageData | undefined> =>
+    pixelsOf(await bake(all as SVGGraphicsElement[], density, box));
   const before = await look();
   const mark = document.createComment('');
   element.replaceWith(mark);

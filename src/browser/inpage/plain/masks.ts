@@ -5,9 +5,10 @@ import { isMerged, merged } from '../drawing/merged-layers.js';
 import { definitionBox } from '../drawing/clips.js';
 import { clipped, isEmpty, pageBox, paintedBox } from '../drawing/geometry.js';
 import { APART, SVG, inverseOf } from './placing.js';
-import { paintsNothingNew, spreadMask } from './mask-reach.js';
+import { referenced } from './references.js';
+import { paintsNothingNew, spreadMask, withoutMask } from './mask-reach.js';
 import { stackedImages } from './stacked-images.js';
-import { addressOf, bake, DENSITY, NOTHING, trimmed } from './bake.js';
+import { addressOf, bake, DENSITY, NOTHING, pixelsOf, trimmed } from './bake.js';
 
 const WORDS = 'text, foreignObject';
 /** Longest side of the picture by which a mask is judged, px; paint fainter than this (of 255) is left out, and so many at both ends. */
@@ -64,8 +65,7 @@ function isLarge(element: SVGGraphicsElement, svg: SVGSVGElement): boolean {
 
 /** Where a mask that is one white shape lets an element show, px of the page: such a mask is a crop, as a clip is. */
 function windowOf(element: SVGGraphicsElement, svg: SVGSVGElement): DrawnBox | undefined {
-  const id = /url\(["']?#([^"')]+)/.exec(element.getAttribute('mask') ?? '')?.[1];
-  const mask = id === undefined ? null : svg.querySelector(`[id="${CSS.escape(id)}"]`);
+  const mask = referenced(element.getAttribute('mask') ?? '', svg);
   const [shape, ...more] = mask?.children ?? [];
   if (!mask || more.length || !(shape instanceof SVGGraphicsElement) || !shape.matches('rect, circle, ellipse'))
     return undefined;
@@ -114,11 +114,6 @@ function maskedIn(svg: SVGSVGElement): SVGGraphicsElement[] {
   );
 }
 
-function withoutMask(element: SVGGraphicsElement): void {
-  element.removeAttribute('mask');
-  element.style.mask = 'none';
-}
-
 /**
  * The least and the most that a mask lets through (of 255) of what an element paints; undefined if the browser cannot say.
  * Edges are left out: on them masks are as soft as what they are over.
@@ -130,10 +125,10 @@ async function alphaUnder(element: SVGGraphicsElement): Promise<readonly [least:
   );
   if (isEmpty(box)) return [0, 0];
   const density = Math.min(1, LOOK / Math.max(box[2], box[3]));
-  const behind = await pixelsOf(element, density, box);
+  const behind = pixelsOf(await bake([element], density, box));
   const mask = element.getAttribute('mask');
   element.removeAttribute('mask');
-  const whole = await pixelsOf(element, density, box);
+  const whole = pixelsOf(await bake([element], density, box));
   if (mask) element.setAttribute('mask', mask);
   if (!behind || !whole) return undefined;
   const shares = [true, false].map((within) => sharesOf(behind, whole, within)).find(({ length }) => length) ?? [];
@@ -144,7 +139,7 @@ async function alphaUnder(element: SVGGraphicsElement): Promise<readonly [least:
 }
 
 /** How much of each pixel of an element shows behind its mask (of 255). @param within only pixels that are not at an edge */
-function sharesOf(behind: Pixels, whole: Pixels, within: boolean): number[] {
+function sharesOf(behind: ImageData, whole: ImageData, within: boolean): number[] {
   const { width } = whole;
   const alphaAt = (at: number): number => whole.data[at * 4 + 3] ?? 0;
   const shares: number[] = [];
@@ -155,13 +150,6 @@ function sharesOf(behind: Pixels, whole: Pixels, within: boolean): number[] {
     if (!within || isWithin) shares.push(((behind.data[at * 4 + 3] ?? 0) * 255) / alpha);
   }
   return shares;
-}
-
-type Pixels = Pick<ImageData, 'data' | 'width' | 'height'>;
-
-async function pixelsOf(element: SVGGraphicsElement, density: number, box: DrawnBox): Promise<Pixels | undefined> {
-  const baked = await bake([element], density, box);
-  return baked?.canvas.getContext('2d')?.getImageData(0, 0, baked.canvas.width, baked.canvas.height);
 }
 
 /** Makes one picture of those that lie on each other in one place. */

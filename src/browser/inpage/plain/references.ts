@@ -11,3 +11,14 @@ export function writeReferences(svg: SVGSVGElement): void {
     }
   }
 }
+
+/** The id in a reference such as `url(#sky)`. */
+export function idIn(value: string): string | undefined {
+  return /url\(["']?#([^"')]+)/.exec(value)?.[1];
+}
+
+/** The element of a drawing that a reference such as `url(#sky)` means. */
+export function referenced(value: string, svg: SVGSVGElement): Element | null {
+  const id = idIn(value);
+  return id === undefined ? null : svg.querySelector(`[id="${CSS.escape(id)}"]`);
+}

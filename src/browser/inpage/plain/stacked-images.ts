@@ -4,6 +4,7 @@ import { isMerged } from '../drawing/merged-layers.js';
 import { definitionBox } from '../drawing/clips.js';
 import { clipped, pageBox } from '../drawing/geometry.js';
 import { APART } from './placing.js';
+import { referenced } from './references.js';
 
 /** Pictures that share so much of their area lie in one place. */
 const ONE_PLACE = 0.96;
@@ -18,8 +19,7 @@ export interface ImageStack {
 export function shownBox(element: SVGGraphicsElement, svg: SVGSVGElement): DrawnBox {
   let box = pageBox(element.getBoundingClientRect());
   for (let at: Element | null = element; at instanceof SVGGraphicsElement && at !== svg; at = at.parentElement) {
-    const id = /url\(["']?#([^"')]+)/.exec(getComputedStyle(at).clipPath)?.[1];
-    const target = id === undefined ? null : svg.querySelector(`[id="${CSS.escape(id)}"]`);
+    const target = referenced(getComputedStyle(at).clipPath, svg);
     const shape = target?.querySelector('rect, circle, ellipse, path, polygon');
     const region = target && shape && definitionBox(shape as SVGGraphicsElement, target, at);
     if (region) box = clipped(box, region);

@@ -21,7 +21,7 @@ import { imageStretched } from './image-stretched.js';
 import { rigidWidth } from './rigid-width.js';
 import { textAsImage } from './text-as-image.js';
 import { textCut } from './text-cut-off.js';
-import { unsureReading } from './unsure-reading.js';
+import { uncertainReading } from './uncertain-reading.js';
 import { unevenGutters } from './uneven-gutters.js';
 
 /** All checks, in the order in which their findings are listed within a severity. */
@@ -31,7 +31,7 @@ export const CHECKS: readonly Check[] = [
   textCut,
   rigidWidth,
   outlinedText,
-  unsureReading,
+  uncertainReading,
   textAsImage,
   imageStretched,
   imageMasked,

@@ -1,7 +1,7 @@
 import type { Check } from '../finding.js';
 
-export const unsureReading: Check = {
-  code: 'unsure-reading',
+export const uncertainReading: Check = {
+  code: 'uncertain-reading',
   severity: 'risk',
   why: 'Wrong letters would stand in the page, where clients and search engines read them.',
   find: ({ screens }) =>
