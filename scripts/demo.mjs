@@ -6,6 +6,8 @@ import { join } from 'node:path';
 import { run, setUp } from './setup.mjs';
 
 setUp();
+/* Edits of an earlier run would be kept. */
+rmSync('demo/out', { recursive: true, force: true });
 const cli = ['dist/cli/main.js'];
 const boards = [1440, 834, 390].map((width) => `demo/design/star-evenings-${width}.svg`);
 const say = (text) => console.log(`\n$ tavrik ${text}`);
@@ -81,7 +83,6 @@ say('pack demo/out/home --as document --out demo/out/home.zip');
 run(process.execPath, [...cli, 'pack', 'demo/out/home', '--as', 'document', '--out', 'demo/out/home.zip']);
 const stays = process.argv.includes('--open');
 say(`host --data demo/out/site${stays ? ' --open' : ''} &`);
-rmSync('demo/out/site', { recursive: true, force: true });
 const port = stays ? [] : ['--port', '0'];
 const host = spawn(
   process.execPath,

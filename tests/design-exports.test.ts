@@ -122,3 +122,31 @@ describe('a design in a PDF', () => {
     });
   });
 });
+
+describe('a design with something that a page cannot be built of', () => {
+  it('keeps that as an image, says so, and keeps the words on it', () => {
+    const svg = (more: string): string =>
+      `<svg xmlns="http://www.w3.org/2000/svg" width="800" height="500" font-family="Arial" font-size="20">${more}</svg>`;
+    const source = join(folder, 'blended.svg');
+    writeFileSync(
+      source,
+      svg(
+        '<rect width="800" height="500" fill="#f4e3c1"/><rect id="Creek" x="100" y="60" width="300" height="200" fill="#1d5c74"/>' +
+          '<g id="Glow" style="mix-blend-mode: difference"><rect x="200" y="120" width="400" height="200" fill="#e6b566"/></g>' +
+          '<text x="240" y="200" fill="#ffffff">Spring tide at dusk</text><text x="100" y="420">The path is dry until nine.</text>',
+      ),
+    );
+    const { words, told } = convert('blended', source, []);
+    expect(words).toContain('Spring tide at dusk The path is dry until nine.');
+    expect(told.pages[0]?.notes.join('\n')).toMatch(/Kept as an image, because it is blended \(difference\): Glow/);
+    expect(told.pages[0]?.proof.widths[0]?.differ).toBeLessThan(0.01);
+    const looked = JSON.parse(tavrik(['survey', source, '--json']).out) as {
+      readonly pages: readonly {
+        readonly screens: readonly { readonly drawnShare: number }[];
+        readonly findings: readonly { readonly code: string }[];
+      }[];
+    };
+    expect(looked.pages[0]?.findings.map(({ code }) => code)).toContain('kept-as-image');
+    expect(looked.pages[0]?.screens[0]?.drawnShare).toBeCloseTo((400 * 200) / (800 * 500), 1);
+  });
+});

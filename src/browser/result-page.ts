@@ -1,4 +1,5 @@
 import type { CDPSession, Page } from 'playwright-core';
+import type { Box } from '../core/geometry/box.js';
 import { inside, putIntoPage } from './inpage-script.js';
 import { VIEW_HEIGHT } from './launch.js';
 import { SETTLE_LIMIT } from './visit.js';
@@ -28,13 +29,17 @@ export async function setViewport(page: Page, width: number, through = true): Pr
  * which no script hears of: a page that lays itself out anew would be another one than a visitor sees who has opened it.
  */
 export async function screenshot(page: Page, height: number): Promise<Buffer> {
-  const width = page.viewportSize()?.width ?? 1;
+  return screenshotOf(page, [0, 0, page.viewportSize()?.width ?? 1, height]);
+}
+
+/** The same of a part of a page, px. @param density pixels for each px */
+export async function screenshotOf(page: Page, [x, y, width, height]: Box, density = 1): Promise<Buffer> {
   return withoutScripts(page, async (session) => {
     const { data } = await session.send('Page.captureScreenshot', {
       format: 'png',
       captureBeyondViewport: true,
       optimizeForSpeed: true,
-      clip: { x: 0, y: 0, width, height: Math.min(MAX_HEIGHT, Math.max(1, height)), scale: 1 },
+      clip: { x, y, width, height: Math.min(MAX_HEIGHT, Math.max(1, height)), scale: density },
     });
     return Buffer.from(data, 'base64');
   });

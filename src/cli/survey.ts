@@ -1,6 +1,7 @@
 import { Command } from 'commander';
 import type { Severity } from '../core/survey/finding.js';
 import type { PageSurvey } from '../core/survey/summary.js';
+import { percent } from '../core/proof/percent.js';
 import { sizeInWords } from '../core/text/words.js';
 import {
   BROWSER_OPTION,
@@ -83,6 +84,12 @@ function show(page: PageSurvey, terminal: Terminal): void {
   };
   print(`${paint.bold(page.page)} ${page.title ? `“${page.title}”` : 'has no title'}`);
   line('screens', page.screens.map(({ width, height }) => `${width} × ${height} px`).join(', '));
+  line(
+    'kept as drawn',
+    page.screens
+      .flatMap(({ width, drawnShare }) => (drawnShare === undefined ? [] : `${percent(drawnShare)} of ${width} px`))
+      .join(', '),
+  );
   line('sections', (page.screens[0]?.sections ?? []).map(({ name }) => name).join(' · '));
   line(
     'elements',

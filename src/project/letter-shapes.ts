@@ -154,5 +154,20 @@ function shapesOf(font: Fontkit.Font, weight: number, all: boolean): FontShapes 
     italic: tables['OS/2']?.fsSelection?.italic === true || font.italicAngle !== 0,
     space: font.glyphForCodePoint(32).advanceWidth / font.unitsPerEm || 0.25,
     letters,
+    kerning: kerningIn(font),
+  };
+}
+
+function kerningIn(font: Fontkit.Font): (sign: string, next: string) => number {
+  const known = new Map<string, number>();
+  return (sign, next) => {
+    const pair = sign + next;
+    const before = known.get(pair);
+    if (before !== undefined) return before;
+    const { glyphs, positions } = font.layout(pair);
+    const [glyph] = glyphs;
+    const moved = glyph && glyphs.length === 2 ? (positions[0]?.xAdvance ?? 0) - glyph.advanceWidth : 0;
+    known.set(pair, moved / font.unitsPerEm);
+    return moved / font.unitsPerEm;
   };
 }

@@ -16,6 +16,8 @@ export interface DrawnTextStyle {
   readonly spacing: number;
   readonly decoration: string;
   readonly transform: string;
+  /** It is set from right to left. */
+  readonly direction?: 'rtl';
 }
 
 export interface DrawnWord {
@@ -59,6 +61,8 @@ export interface DrawnImage {
   readonly whole: DrawnBox;
   /** It is drawn out of its proportions. */
   readonly stretched?: true;
+  /** It shows a part of the drawing that was not understood: why, in words. */
+  readonly kept?: string;
   readonly address: string;
   readonly title: string;
   readonly look: Readonly<Record<string, string>>;

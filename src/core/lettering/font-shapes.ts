@@ -18,6 +18,14 @@ export interface FontShapes {
   /** Width of a space, in sizes. */
   readonly space: number;
   readonly letters: readonly LetterShape[];
+  /** How much farther apart than their advances say two signs stand beside each other, in sizes; less than 0 if nearer. */
+  readonly kerning?: (sign: string, next: string) => number;
+}
+
+/** How much farther apart two letters stand than the advance of the first says, in sizes. */
+export function kerningOf({ kerning }: FontShapes, text: string, next: string): number {
+  const [sign, after] = [[...text].at(-1), [...next][0]];
+  return kerning && sign !== undefined && after !== undefined ? kerning(sign, after) : 0;
 }
 
 /** A line that a letter of a font may be drawn with. */

@@ -2,7 +2,7 @@ import { median } from '../data/median.js';
 import { required } from '../data/required.js';
 import { around } from '../geometry/box.js';
 import { fitOf, lettersByText, lettersOfWords, type Fit, type ReadLetter, type ReadWord } from './fit-font.js';
-import type { FontShapes, LetterShape } from './font-shapes.js';
+import { kerningOf, type FontShapes, type LetterShape } from './font-shapes.js';
 import type { RecognisedLine } from './text-lines.js';
 import type { UnreadLine } from './unread-lines.js';
 
@@ -186,8 +186,10 @@ function bearing(byText: ReadonlyMap<string, LetterShape>, text: string): number
 function advancesOf({ words }: ReadLine, byText: ReadonlyMap<string, LetterShape>, shapes: FontShapes): number[] {
   const usual = byText.get('n')?.advance ?? 0.5;
   const text = words.map((word) => word.text).join(' ');
-  return [...text].flatMap((sign) => {
-    const advance = sign === ' ' ? shapes.space : (byText.get(sign)?.advance ?? usual);
+  const signs = [...text];
+  return signs.flatMap((sign, at) => {
+    const own = sign === ' ' ? shapes.space : (byText.get(sign)?.advance ?? usual);
+    const advance = own + kerningOf(shapes, sign, signs[at + 1] ?? '');
     return Array.from({ length: sign.length }, () => advance / sign.length);
   });
 }

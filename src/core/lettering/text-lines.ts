@@ -1,6 +1,6 @@
 import { median } from '../data/median.js';
 import { required } from '../data/required.js';
-import type { FontShapes } from './font-shapes.js';
+import { kerningOf, type FontShapes } from './font-shapes.js';
 import type { OutlineMark, PlacedLetter } from './recognise.js';
 
 /** A line of recognised text, px of the page. */
@@ -70,10 +70,15 @@ function split(row: readonly PlacedLetter[]): PlacedLetter[][] {
   return parts;
 }
 
-function lineOf(row: readonly PlacedLetter[], marks: readonly OutlineMark[], { space }: FontShapes): RecognisedLine {
+function lineOf(row: readonly PlacedLetter[], marks: readonly OutlineMark[], shapes: FontShapes): RecognisedLine {
   const first = required(row[0]);
   const { size, font } = first;
-  const gaps = row.slice(1).map((letter, at) => gapAfter(required(row[at]), letter) / size);
+  const { space } = shapes;
+  /* Nearer pairs that the font itself draws nearer, such as A and V, say nothing of spacing. */
+  const gaps = row.slice(1).map((letter, at) => {
+    const before = required(row[at]);
+    return gapAfter(before, letter) / size - kerningOf(shapes, before.letter.text, letter.letter.text);
+  });
   const usual = usualGap(gaps, space);
   const spacing = Math.abs(usual) < LEAST_SPACING ? 0 : usual;
   let text = '';

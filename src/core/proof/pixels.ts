@@ -108,6 +108,20 @@ export function comparePixels(
   };
 }
 
+/** Which pixels of the first picture no smoothing of edges explains, row by row: 1, else 0. */
+export function unlikePixels(
+  source: Raster,
+  result: Raster,
+): { readonly width: number; readonly height: number; readonly data: Uint8Array } {
+  const { width, height } = source;
+  const data = new Uint8Array(width * height);
+  for (let y = 0; y < height; y += 1)
+    for (let x = 0; x < width; x += 1)
+      if (differsAt(source, result, x, y) && !(isSmoothed(source, result, x, y) && isSmoothed(result, source, x, y)))
+        data[y * width + x] = 1;
+  return { width, height, data };
+}
+
 /** Whether a pixel of one picture is found right around its place in the other: an edge that is smoothed otherwise. */
 function isSmoothed(from: Raster, to: Raster, x: number, y: number): boolean {
   if (x >= from.width || y >= from.height) return false;

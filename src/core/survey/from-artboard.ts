@@ -1,5 +1,6 @@
 import { matchArtboards } from '../design/match/match-artboards.js';
 import type { DrawnArtboard, DrawnImage } from '../drawing/drawing.js';
+import { drawnShare } from '../drawing/keep-region.js';
 import { wordsOf } from '../design/text/paragraphs.js';
 import { piecesOf, piecesOfAll } from '../design/structure/pieces.js';
 import { firstFamily } from '../css/font-families.js';
@@ -62,6 +63,7 @@ export function screenOf({
     things: [paper, ...things],
     layers,
     sections,
+    drawnShare: drawnShare(artboard),
     readings,
   };
 }
@@ -125,6 +127,7 @@ function thingOf(piece: Piece, images: SurveyedArtboard['pictures']): SurveyedEl
         address: shortAddress(image.address),
         ...facts,
         whole: image.whole,
+        ...(image.kept === undefined ? {} : { kept: image.kept }),
         ...(image.stretched ? { stretched: true } : {}),
         ...(image.title ? { alt: image.title } : {}),
       },

@@ -35,6 +35,8 @@ export interface SurveyedImage {
   readonly stretched?: true;
   /** Cut to a shape that CSS cannot cut to. */
   readonly masked?: true;
+  /** It shows a part of a drawing that was not understood: why, in words. */
+  readonly kept?: string;
   /** It shows little but words. */
   readonly lettering?: true;
   /** Where the whole picture would lie, if only a part of it shows. */
@@ -103,6 +105,8 @@ export interface SurveyedScreen {
   readonly things: readonly SurveyedElement[];
   readonly layers: readonly SurveyedLayer[];
   readonly sections: readonly { readonly name: string; readonly y: number; readonly height: number }[];
+  /** The share of the area of a drawing that is kept as it is drawn. */
+  readonly drawnShare?: number;
   /** Lines of outlined text as they were read from an image. */
   readonly readings?: readonly SurveyedReading[];
 }

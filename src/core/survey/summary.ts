@@ -5,6 +5,7 @@ import type { Finding } from './finding.js';
 import { downGaps, tenths } from './gaps.js';
 import type { SurveyedBehaviour, SurveyedKind, SurveyedPage } from './observations.js';
 import { findingsOf } from './survey.js';
+import { defined } from '../data/defined.js';
 import { tally, type Use } from './tally.js';
 import type { Box } from '../geometry/box.js';
 
@@ -32,6 +33,8 @@ export interface PageSurvey {
     readonly width: number;
     readonly height: number;
     readonly things: number;
+    /** Of a drawing: the share of its area that is kept as it is drawn. */
+    readonly drawnShare?: number;
     readonly sections: readonly { readonly name: string; readonly y: number; readonly height: number }[];
   }[];
   readonly kinds: Readonly<Partial<Record<SurveyedKind, number>>>;
@@ -71,13 +74,14 @@ export function surveyOf(page: SurveyedPage): PageSurvey {
     title: page.title,
     description: page.description,
     language: page.language,
-    screens: page.screens.map(({ name, file, width, height, things: own, sections }) => ({
+    screens: page.screens.map(({ name, file, width, height, things: own, sections, drawnShare }) => ({
       name,
       file,
       width,
       height,
       things: own.filter(({ path }) => path !== '').length,
       sections,
+      ...defined({ drawnShare }),
     })),
     kinds,
     outline: things.flatMap(({ level, name }) => (level === undefined ? [] : [{ level, words: name }])),

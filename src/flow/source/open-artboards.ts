@@ -16,6 +16,7 @@ import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { FontFace } from '../../core/document/types.js';
 import { renderFaces } from '../../core/render/css.js';
 import type { FontsAtHand } from './fonts-at-hand.js';
+import { checkReading } from './check-reading.js';
 import { readLetters, type LettersRead, type PrintLine } from './read-letters.js';
 import { readPdf } from './read-pdf.js';
 import { isPdf } from './source-formats.js';
@@ -156,13 +157,15 @@ export async function openArtboard(
   const letters = await makePlain(page, fonts, brief);
   const drawn = await inside(page, 'countDrawn');
   if (drawn > MOST_DRAWN) throw tooLarge(drawn, MOST_DRAWN, file);
-  const artboard = await inside(page, 'captureDrawing');
-  if (artboard.items.length === 0)
+  const read = await inside(page, 'captureDrawing');
+  if (read.items.length === 0)
     throw new TavrikError(
       'This artboard is empty.',
       file,
       'Check that its layers are visible and lie on the artboard.',
     );
+  const inNearestFont = letters.lines.map(({ box }) => box);
+  const artboard = await checkReading(page, picture, read, inNearestFont);
   const notes = [...missingFonts(await shownFonts(page)), ...before, ...letters.notes];
   const { faces } = await inside(page, 'collectSheets');
   const brought = faces.map(({ family, descriptors }): FontFace => ({ family, descriptors }));

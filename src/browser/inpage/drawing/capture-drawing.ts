@@ -4,10 +4,10 @@ import { clustersOf } from '../../../core/drawing/clusters.js';
 import { around } from '../../../core/geometry/box.js';
 import type { DrawnVector, DrawnArtboard, DrawnBox, DrawnItem, DrawnImage } from '../../../core/drawing/drawing.js';
 import { clipped, wholePixels, contains, isEmpty, isUpright, pageBox, paintedBox, same } from './geometry.js';
-import { definitionBox, radiusOf, roundClip } from './clips.js';
+import { definitionBox, radiusOf, roundClip, roundedBy } from './clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './layers.js';
 import { textsIn } from './texts.js';
-import { contentBox, isStretched, naturalSizes, type NaturalSizes } from './images.js';
+import { contentBox, isStretched, naturalSizes, unevenness, type NaturalSizes } from './images.js';
 import { looksLikeText } from './outlines.js';
 import { strokeAndFill } from './paint.js';
 import { embedImages } from './embed-images.js';
@@ -55,6 +55,14 @@ interface Context {
   readonly clip: DrawnBox | undefined;
   readonly layers: readonly string[];
   readonly href?: string;
+}
+
+/** What painted each item that was read last. */
+let painters: readonly (readonly SVGGraphicsElement[])[] = [];
+
+/** The elements that paint some of the items that were read last. */
+export function paintersOf(orders: readonly number[]): SVGGraphicsElement[] {
+  return orders.flatMap((order) => required(painters[order]));
 }
 
 /** Reads everything that is painted in the drawing in the page, in painting order. */
@@ -124,12 +132,12 @@ class Reader {
     if (read === 'nothing') return;
     if (!read) return this.addArt(element, context);
     if (read.picture) {
-      const { address, place, fit } = read.picture;
+      const { address, place, fit, uneven } = read.picture;
       this.push(
         {
           type: 'picture',
           address,
-          ...this.wholeOf(address, place, fit),
+          ...this.wholeOf(address, place, fit, uneven),
           title: titleOf(element),
           look: this.withOpacity(read.look, context),
           box: clipped(read.box, context.clip),
@@ -139,16 +147,22 @@ class Reader {
       );
       return;
     }
+    const shown = clipped(read.box, context.clip);
     this.push(
-      { type: 'box', box: clipped(read.box, context.clip), look: this.withOpacity(read.look, context) },
+      { type: 'box', box: shown, look: { ...this.withOpacity(read.look, context), ...roundedBy(context.clip, shown) } },
       element,
       context,
     );
   }
 
-  private wholeOf(address: string, place: DrawnBox, fit: string): Pick<DrawnImage, 'whole' | 'stretched'> {
+  private wholeOf(
+    address: string,
+    place: DrawnBox,
+    fit: string,
+    uneven: number,
+  ): Pick<DrawnImage, 'whole' | 'stretched'> {
     const natural = this.sizes.get(address);
-    const whole = contentBox(place, fit, natural);
+    const whole = contentBox(place, fit, natural, uneven);
     return { whole, ...(isStretched(whole, natural) ? { stretched: true } : {}) };
   }
 
@@ -177,13 +191,15 @@ class Reader {
   finish(): DrawnItem[] {
     const clusters = clustersOf(this.items, this.board);
     const inside = new Map(clusters.flatMap((group) => group.map((index) => [index, group] as const)));
-    const drawnItems = this.items.flatMap((item, index): DrawnItem[] => {
-      const group = inside.get(index);
-      if (group && index !== group[0]) return [];
-      if (item.type !== 'art' && !group) return [item];
-      return [this.artOf(item, group ?? [index])];
+    const groups = this.items.flatMap((_, index) => {
+      const group = inside.get(index) ?? [index];
+      return index === group[0] ? [group] : [];
     });
-    return drawnItems.map((item, order) => ({ ...item, order }));
+    painters = groups.map((group) => group.map((index) => required(this.painters[index])));
+    return groups.map((group, order) => {
+      const item = required(this.items[required(group[0])]);
+      return { ...(item.type === 'art' || group.length > 1 ? this.artOf(item, group) : item), order };
+    });
   }
 
   private artOf(item: DrawnItem, group: readonly number[]): DrawnVector {
@@ -225,16 +241,14 @@ class Reader {
     const place = pageBox(element.getBoundingClientRect());
     if (!isUpright(element)) return this.addArt(element, context);
     const box = clipped(place, context.clip);
-    const look: Record<string, string> = {};
-    const round = context.clip && roundClip.get(context.clip);
-    if (round) look['border-radius'] = round;
+    const look: Record<string, string> = { ...roundedBy(context.clip, box) };
     const fit = (element.getAttribute('preserveAspectRatio') ?? 'xMidYMid meet').trim();
     look['object-fit'] = fit === 'none' ? 'fill' : /slice/.test(fit) ? 'cover' : 'contain';
     this.push(
       {
         type: 'picture',
         box,
-        ...this.wholeOf(element.href.baseVal, place, fit),
+        ...this.wholeOf(element.href.baseVal, place, fit, unevenness(element, place)),
         address: element.href.baseVal,
         title: titleOf(element),
         look: this.withOpacity(look, context),

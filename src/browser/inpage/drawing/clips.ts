@@ -1,10 +1,16 @@
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
 import { contoursOf } from '../../../core/drawing/contours.js';
 import { radiusText, roundBoxOf } from '../../../core/drawing/plain-shape.js';
-import { pageBox } from './geometry.js';
+import { pageBox, same } from './geometry.js';
 
-/** Corner radius of clips, for pictures that are clipped round. */
+/** Corner radius of clips. */
 export const roundClip = new WeakMap<DrawnBox, string>();
+
+/** The corners of what a clip leaves of something, if that is all that the clip shows. */
+export function roundedBy(clip: DrawnBox | undefined, shown: DrawnBox): { readonly 'border-radius'?: string } {
+  const round = clip && same(shown, clip) ? roundClip.get(clip) : undefined;
+  return round ? { 'border-radius': round } : {};
+}
 
 export function radiusOf(shape: Element, box: DrawnBox): string | undefined {
   if (shape.localName === 'circle' || shape.localName === 'ellipse') return '50%';

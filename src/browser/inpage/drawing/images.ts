@@ -26,17 +26,33 @@ export async function loadedImages(svg: SVGSVGElement): Promise<ReadonlyMap<stri
   return loaded;
 }
 
-/** Where the whole of a picture lies that fills `box` as `preserveAspectRatio` says (SVG 2, section 8.8). */
-export function contentBox(box: DrawnBox, aspect: string, natural: readonly [number, number] | undefined): DrawnBox {
+/**
+ * Where the whole of a picture lies that fills `box` as `preserveAspectRatio` says (SVG 2, section 8.8).
+ * @param uneven how much more it is scaled down than across before that counts: 1 if it is not
+ */
+export function contentBox(
+  box: DrawnBox,
+  aspect: string,
+  natural: readonly [number, number] | undefined,
+  uneven = 1,
+): DrawnBox {
   if (!natural || /none/.test(aspect)) return box;
-  const scales = [box[2] / natural[0], box[3] / natural[1]] as const;
+  const [wide, high] = [natural[0], natural[1] * uneven];
+  const scales = [box[2] / wide, box[3] / high] as const;
   const scale = /slice/.test(aspect) ? Math.max(...scales) : Math.min(...scales);
-  const [width, height] = [natural[0] * scale, natural[1] * scale];
+  const [width, height] = [wide * scale, high * scale];
   const share = (axis: 'x' | 'Y'): number => {
     const word = new RegExp(`${axis}(Min|Mid|Max)`).exec(aspect)?.[1];
     return word === 'Min' ? 0 : word === 'Max' ? 1 : 0.5;
   };
   return [box[0] - (width - box[2]) * share('x'), box[1] - (height - box[3]) * share('Y'), width, height];
+}
+
+/** How much more an image is scaled down than across by what is around it: `preserveAspectRatio` counts before that. */
+export function unevenness(image: SVGImageElement, [, , width, height]: DrawnBox): number {
+  const own = image.height.baseVal.value / image.width.baseVal.value;
+  const scaled = height / width / own;
+  return Number.isFinite(scaled) && scaled > 0 ? scaled : 1;
 }
 
 /** Proportions that differ by less than this share are the same. */

@@ -1,4 +1,5 @@
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
+import { unevenness } from './images.js';
 
 /** A picture that a pattern paints over a shape. */
 export interface PatternImage {
@@ -6,6 +7,8 @@ export interface PatternImage {
   /** Where the picture element lies over the shape, CSS px of the page, and how the picture fills it. */
   readonly place: DrawnBox;
   readonly fit: string;
+  /** How much more it is scaled down than across. */
+  readonly uneven: number;
 }
 
 /** Give for tiles that cover a shape all but exactly, px. */
@@ -48,10 +51,17 @@ export function patternImage(
   const content = contentMatrix(pattern, shape, width, height);
   const inTile = placeIn(image, pattern, content);
   if (!inTile) return undefined;
+  const place: DrawnBox = [
+    across + inTile[0] * toPage.a,
+    down + inTile[1] * toPage.d,
+    inTile[2] * toPage.a,
+    inTile[3] * toPage.d,
+  ];
   return {
     address: image.href.baseVal,
-    place: [across + inTile[0] * toPage.a, down + inTile[1] * toPage.d, inTile[2] * toPage.a, inTile[3] * toPage.d],
+    place,
     fit: (image.getAttribute('preserveAspectRatio') ?? 'xMidYMid meet').trim(),
+    uneven: unevenness(image, place),
   };
 }
 

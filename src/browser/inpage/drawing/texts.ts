@@ -87,5 +87,6 @@ function textLook(
     spacing: style.letterSpacing === 'normal' ? 0 : round(parseFloat(style.letterSpacing) * scale),
     decoration: decorationOf(element, whole),
     transform: style.textTransform,
+    ...(style.direction === 'rtl' ? { direction: 'rtl' as const } : {}),
   };
 }

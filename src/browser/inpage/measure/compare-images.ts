@@ -29,7 +29,8 @@ export async function compareImages(
   return { ...figures, picture: await base64(blob) };
 }
 
-async function load(address: string): Promise<Raster> {
+/** The pixels of an image, by its address. */
+export async function load(address: string): Promise<Raster> {
   const bitmap = await createImageBitmap(await (await fetch(address)).blob());
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
   const context = required(canvas.getContext('2d', { willReadFrequently: true }));

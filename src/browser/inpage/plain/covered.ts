@@ -34,9 +34,32 @@ export function dropCovered(svg: SVGSVGElement): void {
   }
 }
 
+/** Places that differ by less are one, px. */
+const PLACE = 0.05;
+
+/** Leaves out paths that are painted again later in the same place with the same opaque colour. */
+export function dropRepeated(svg: SVGSVGElement): void {
+  const seen = new Set<string>();
+  for (const path of [...svg.querySelectorAll('path')].reverse()) {
+    const data = path.getAttribute('d');
+    if (!data || path.closest(APART) || getComputedStyle(path).stroke !== 'none' || !paintsWhole(path, svg)) continue;
+    const matrix = path.getScreenCTM();
+    if (!matrix) continue;
+    const { a, b, c, d, e, f } = matrix;
+    const place = [...[a, b, c, d].map((value) => value.toFixed(3)), Math.round(e / PLACE), Math.round(f / PLACE)];
+    const key = [getComputedStyle(path).fill, ...place, data].join(' ');
+    if (seen.has(key)) path.remove();
+    else seen.add(key);
+  }
+}
+
 /** Whether all of an upright rectangle is painted, and nothing shows through. */
 function isOpaque(leaf: SVGGraphicsElement, svg: SVGSVGElement): boolean {
-  if (!isUpright(leaf) || !isRectangle(leaf)) return false;
+  return isUpright(leaf) && isRectangle(leaf) && paintsWhole(leaf, svg);
+}
+
+/** Whether nothing shows through the fill of a shape, which nothing cuts but rectangles. */
+function paintsWhole(leaf: SVGGraphicsElement, svg: SVGSVGElement): boolean {
   const { fill, fillOpacity, visibility } = getComputedStyle(leaf);
   if (!/^rgb\(/.test(fill) || fillOpacity !== '1' || visibility !== 'visible') return false;
   for (let at: Element | null = leaf; at && at !== svg; at = at.parentElement) {

@@ -1,6 +1,6 @@
 import { required } from '../../../core/data/required.js';
 import { settleClips } from './clips.js';
-import { dropCovered } from './covered.js';
+import { dropCovered, dropRepeated } from './covered.js';
 import { joinTexts } from './joined-texts.js';
 import { settleFontNames } from './font-names.js';
 import { settleLetters } from './letters.js';
@@ -37,6 +37,7 @@ export async function unfoldDrawing(): Promise<void> {
   settleClips(svg);
   await dropIdleMasks(svg);
   dropCovered(svg);
+  dropRepeated(svg);
 }
 
 /**

@@ -16,6 +16,7 @@ import { overlap } from './overlap.js';
 import { ownItemStyles } from './per-item-styles.js';
 import { imageMasked } from './image-masked.js';
 import { imageMissing } from './image-missing.js';
+import { keptAsImage } from './kept-as-image.js';
 import { imageSize } from './image-size.js';
 import { imageStretched } from './image-stretched.js';
 import { rigidWidth } from './rigid-width.js';
@@ -32,6 +33,7 @@ export const CHECKS: readonly Check[] = [
   rigidWidth,
   outlinedText,
   uncertainReading,
+  keptAsImage,
   textAsImage,
   imageStretched,
   imageMasked,
