@@ -40,7 +40,18 @@ export function misread(items: readonly DrawnItem[], pixels: Unlike): Misread[] 
     group.filter((square) => text.some((box) => shared(box, square) > 0)).length / group.length;
   const found = squares.flatMap((group): Misread[] => {
     const place = around(group);
-    const wrong = items.filter((item) => shareOf(item.box, group) >= (item.type === 'text' ? WRONG_TEXT : WRONG_THING));
+    const blamed = onTop(items, group);
+    const things = items.filter((item) => {
+      const own = blamed.get(item);
+      return own !== undefined && shareOf(item.box, own) >= WRONG_THING;
+    });
+    /* A text on something that is wrong looks wrong for that reason. */
+    const isOnOne = (box: DrawnBox): boolean =>
+      things.some((thing) => shared(thing.box, box) >= WRONG_TEXT * area(box));
+    const texts = items.filter(
+      ({ type, box }) => type === 'text' && shareOf(box, group) >= WRONG_TEXT && !isOnOne(box),
+    );
+    const wrong = [...things, ...texts];
     /* What belongs to nothing that was read is missing if it is solid: images drawn anew leave traces, and so do letters. */
     const isTrace = group.length < FEWEST || shareIn(place, unlike) < SOLID || atText(group) >= WRONG_TEXT;
     if (wrong.length === 0 && isTrace) return [];
@@ -97,6 +108,16 @@ function wrongSquares({ width, height, data }: Unlike): DrawnBox[][] {
 const NEIGHBOURS = [-2, -1, 0, 1, 2].flatMap((right) =>
   [0, 1, 2].filter((below) => below > 0 || right > 0).map((below) => [right, below] as const),
 );
+
+/** Squares by what lies on top there, texts aside: what is below does not show. */
+function onTop(items: readonly DrawnItem[], squares: readonly DrawnBox[]): Map<DrawnItem, DrawnBox[]> {
+  const found = new Map<DrawnItem, DrawnBox[]>();
+  for (const square of squares) {
+    const top = items.findLast(({ type, box }) => type !== 'text' && shared(box, square) >= area(square) / 2);
+    if (top) found.set(top, [...(found.get(top) ?? []), square]);
+  }
+  return found;
+}
 
 function shareOf(box: DrawnBox, squares: readonly DrawnBox[]): number {
   return area(box) === 0 ? 0 : squares.reduce((sum, square) => sum + shared(box, square), 0) / area(box);

@@ -1,7 +1,8 @@
 import { required } from '../../data/required.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { bottom, px, right } from '../../geometry/box.js';
+import { bottom, middle, px, right } from '../../geometry/box.js';
+import { firstOrder, liesBelow } from './painting-order.js';
 import { boxLook, imageLook, textLook } from './element-styles.js';
 import { layGrid } from './grid.js';
 import { centred, centreGutters } from './gutters.js';
@@ -151,8 +152,9 @@ function centreLine(part: Part, { view, looks }: LayoutContext): void {
   const line = only && view.pieceOf(only);
   const look = looks.get(part);
   if (!only || more || part.over.length || line?.type !== 'text' || line.text.lines.length > 1) return;
-  const [left = 0, end = 0] = ['padding-left', 'padding-right'].map((name) => parseFloat(look?.[name] ?? '0'));
-  if (left <= SIDE_FLOOR || Math.abs(left - end) > 2 * NONE) return;
+  const room = parseFloat(look?.['padding-left'] ?? '0');
+  const offMiddle = middle(boxIn(view, only)) - middle(boxIn(view, part));
+  if (room <= SIDE_FLOOR || Math.abs(offMiddle) > NONE) return;
   add(looks, part, { 'padding-left': px(SIDE_FLOOR), 'padding-right': px(SIDE_FLOOR) });
   const { 'margin-left': _, 'margin-right': __, 'max-width': ___, ...rest } = looks.get(only) ?? {};
   looks.set(only, { ...rest, 'text-align': 'center' });
@@ -248,25 +250,25 @@ function layFree(part: Part, children: readonly Part[], box: DrawnBox, setting: 
   }
 }
 
-function layOver(part: Part, box: DrawnBox, setting: LayoutContext): void {
+function layOver(holder: Part, box: DrawnBox, setting: LayoutContext): void {
   const { view, looks } = setting;
-  const over = view.present(part.over);
+  const over = view.present(holder.over);
   if (over.length === 0) return;
-  add(looks, part, { position: 'relative' });
+  add(looks, holder, { position: 'relative' });
+  const parts = view.present(holder.parts);
   /* What hangs over an edge lies in front of the rest, and what was painted after it, over that. */
-  const raised = part.parts.filter((part) => looks.get(part)?.['z-index'] !== undefined);
+  const raised = holder.parts.filter((part) => looks.get(part)?.['z-index'] !== undefined);
   for (const part of over) {
     /* The place comes last, as what is inside may have asked for one that is relative. */
     const place = placeFree(part, box, setting);
     add(looks, part, { position: 'absolute', ...place });
     if (raised.length && raised.every((under) => firstOrder(part) > firstOrder(under)))
       add(looks, part, { 'z-index': '1' });
+    else if (liesBelow(part, parts, view)) {
+      add(looks, part, { 'z-index': '-1' });
+      add(looks, holder, { isolation: 'isolate' });
+    }
   }
-}
-
-/** When the first thing of a part was painted. */
-function firstOrder({ piece, parts, over }: Part): number {
-  return Math.min(piece?.order ?? Infinity, ...[...parts, ...over].map(firstOrder));
 }
 
 /** Dresses a part and says where it lies in another one: from the left and how wide in shares, from the top in px. */
