@@ -81,6 +81,29 @@ describe('several artboards in one file', () => {
     }
   });
 
+  it('are found on a canvas, in groups of groups, between labels, arrows and notes', () => {
+    let last = 0;
+    const file = together('canvas.svg', (artboard, x) => {
+      last = x + artboard.width;
+      const board = `<g id="${artboard.name} frame"><g>${group(artboard, x)}</g></g>`;
+      const arrow = `<path id="to the next" d="M${last} 400h100l-20 -20" fill="none" stroke="red"/>`;
+      return `<g id="Screen ${artboard.width}"><text x="${x}" y="60">${artboard.name}</text>${board}${arrow}</g>`;
+    });
+    const drawn = readFileSync(file, 'utf8');
+    const canvas = `<g id="Canvas"><rect x="-40" y="-40" width="${last + 80}" height="4700" fill="#e5e5e5"/>`;
+    const note = `<g id="Note"><rect x="${last + 60}" y="80" width="60" height="60" fill="#ff9"/><text x="${last + 66}" y="110">Ask!</text></g>`;
+    writeFileSync(file, drawn.replace(/(<svg[^>]*>)([\s\S]*)(<\/svg>)/, `$1${canvas}<g>$2</g>${note}</g>$3`));
+    const ran = tavrik(['survey', file, '--json']);
+    const { pages } = JSON.parse(ran.out) as { readonly pages: readonly { readonly screens: readonly object[] }[] };
+    expect(pages.map(({ screens }) => screens)).toMatchObject([
+      [
+        { name: 'Desktop frame', width: 1440 },
+        { name: 'Tablet frame', width: 834 },
+        { name: 'Phone frame', width: 390 },
+      ],
+    ]);
+  });
+
   it('are not made of two cards beside each other on one', () => {
     const card = (x: number): string =>
       `<g><rect x="${x}" y="40" width="360" height="400" fill="#dde"/><text x="${x + 20}" y="90">Dusk</text><text x="${x + 20}" y="140">Moon</text><path d="M${x} 200h40v40z"/></g>`;

@@ -32,6 +32,9 @@ const NOT_DRAWN = new Set([
   'pattern',
 ]);
 
+const APART = [...NOT_DRAWN].join(',');
+const PAINTED = 'rect, circle, ellipse, line, path, polygon, polyline, image, text, use, foreignObject';
+
 interface FoundFrame extends Frame {
   /** What is drawn of it; for a view everything is. */
   readonly element?: Element;
@@ -47,9 +50,9 @@ export function turnToFrame(index: number): { readonly width: number; readonly h
   const svg = drawing();
   const frames = framesIn(svg);
   const { element, box } = required(frames[index]);
-  if (element)
-    for (const child of [...required(element.parentElement).children])
-      if (child !== element && !NOT_DRAWN.has(child.localName)) child.remove();
+  for (let at = element; at && at !== svg; at = at.parentElement ?? undefined)
+    for (const child of [...required(at.parentElement).children])
+      if (child !== at && !NOT_DRAWN.has(child.localName)) child.remove();
   const [x, y, width, height] = box;
   svg.setAttribute('viewBox', `${x} ${y} ${width} ${height}`);
   svg.setAttribute('width', String(width));
@@ -60,12 +63,10 @@ export function turnToFrame(index: number): { readonly width: number; readonly h
 
 /** What a view does not show is drawn for another one. */
 function leaveOutBeside(svg: SVGSVGElement, width: number, height: number): void {
-  const drawn = [
-    ...svg.querySelectorAll('rect, circle, ellipse, line, path, polygon, polyline, image, text, use, foreignObject'),
-  ];
+  const drawn = [...svg.querySelectorAll(PAINTED)];
   const own = svg.getBoundingClientRect();
   const outside = drawn.filter((element) => {
-    if (element.closest([...NOT_DRAWN].join(','))) return false;
+    if (element.closest(APART)) return false;
     const { left, top, right, bottom } = element.getBoundingClientRect();
     return right <= own.left || bottom <= own.top || left >= own.left + width || top >= own.top + height;
   });
@@ -91,12 +92,8 @@ function framesIn(svg: SVGSVGElement): FoundFrame[] {
     child instanceof SVGSVGElement ? [{ name: nameOf(child), box: boxIn(child, svg), element: child }] : [],
   );
   if (areArtboards(nested)) return nested;
-  const groups = groupsIn(svg);
-  const grounded = groups.flatMap((group): FoundFrame[] => {
-    const ground = groundOf(group);
-    return ground ? [{ name: nameOf(group), box: boxIn(ground, svg), element: group }] : [];
-  });
-  return grounded.length === groups.length && areArtboards(grounded) && arePages(grounded) ? grounded : [];
+  const grounded = framesBelow(svg, svg);
+  return areArtboards(grounded) && arePages(grounded) && holdNearlyAll(grounded, svg) ? grounded : [];
 }
 
 /** Several that are large enough, and do not lie on each other. */
@@ -116,21 +113,51 @@ function areApart(a: DrawnBox, b: DrawnBox): boolean {
 function arePages(frames: readonly FoundFrame[]): boolean {
   const widths = frames.map(({ box }) => Math.round(box[2]));
   const enough = frames.every(({ element }) => (element?.querySelectorAll('text, image, path').length ?? 0) >= 3);
-  return enough && (new Set(widths).size === widths.length || widths.every((width) => width >= PAGE_WIDTH));
+  const screens = new Set(widths);
+  const areScreens = screens.size === widths.length || (screens.size > 1 && Math.max(...widths) >= PAGE_WIDTH);
+  return enough && (areScreens || widths.every((width) => width >= PAGE_WIDTH));
 }
 
-/** The outermost groups that lie beside each other; labels above them are no part of any. */
-function groupsIn(svg: SVGSVGElement): Element[] {
-  let holder: Element = svg;
-  for (let depth = 0; depth < 4; depth += 1) {
-    const drawn = [...holder.children].filter(({ localName }) => !NOT_DRAWN.has(localName));
-    const groups = drawn.filter(({ localName }) => localName === 'g');
-    const others = drawn.filter(({ localName }) => localName !== 'g' && localName !== 'text');
-    if (others.length) return [];
-    if (groups.length !== 1) return groups;
-    holder = required(groups[0]);
-  }
-  return [];
+/**
+ * The groups below one that are artboards, however deep they lie: groups with a ground of their own. Where several lie apart
+ * inside of a group that has a ground too, that one is the canvas; the sections of a page lie below each other.
+ */
+function framesBelow(group: Element, svg: SVGSVGElement, depth = 0): FoundFrame[] {
+  const groups = [...group.children].filter(({ localName }) => localName === 'g' || localName === 'a');
+  const inner = depth < DEEPEST ? groups.flatMap((child) => framesBelow(child, svg, depth + 1)) : [];
+  const ground = group === svg ? undefined : groundOf(group);
+  if (areArtboards(inner) && !areSections(inner, ground !== undefined)) return inner;
+  if (!ground) return inner;
+  const frame = { name: nameOf(group), box: boxIn(ground, svg), element: group };
+  const [, , width, height] = frame.box;
+  return width >= LEAST_WIDTH && height >= LEAST_HEIGHT ? [frame] : inner;
+}
+
+/** Deepest that artboards are looked for, in groups. */
+const DEEPEST = 8;
+
+/** Artboards of one width below each other are farther apart than this, in units of the drawing. */
+const ROOM_BETWEEN = 40;
+
+/** Whether groups are sections of one page: below each other at one side, as wide, and near or on one ground. */
+function areSections(frames: readonly FoundFrame[], onGround: boolean): boolean {
+  const sorted = frames.map(({ box }) => box).sort((a, b) => a[1] - b[1]);
+  const [first] = sorted;
+  const isColumn = sorted.every((box) => first && Math.abs(box[0] - first[0]) < 1 && Math.abs(box[2] - first[2]) < 1);
+  const areNear = sorted.slice(1).some((box, at) => {
+    const before = required(sorted[at]);
+    return box[1] - before[1] - before[3] < ROOM_BETWEEN;
+  });
+  return isColumn && (onGround || areNear);
+}
+
+/** Share of what is drawn that lies on the artboards: the rest are labels, arrows, notes, and the canvas. */
+const ON_BOARDS = 0.75;
+
+function holdNearlyAll(frames: readonly FoundFrame[], svg: SVGSVGElement): boolean {
+  const drawn = [...svg.querySelectorAll(PAINTED)].filter((element) => !element.closest(APART));
+  const held = drawn.filter((element) => frames.some(({ element: group }) => group?.contains(element)));
+  return held.length >= ON_BOARDS * drawn.length;
 }
 
 /** The rectangle that a group begins with, if all of the group is drawn on it. */
