@@ -104,6 +104,20 @@ describe('several artboards in one file', () => {
     ]);
   });
 
+  it('have the size of their page if they are drawn at 2x, unless a person says otherwise', () => {
+    const file = join(folder, 'double-390.svg');
+    const { width, height, inside } = required(artboards[2]);
+    const size = `width="${width * 2}" height="${height * 2}" viewBox="0 0 ${width} ${height}"`;
+    writeFileSync(file, `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${inside}</svg>`);
+    const widthOf = (...more: readonly string[]): number | undefined => {
+      const ran = JSON.parse(tavrik(['survey', file, '--json', ...more]).out) as {
+        readonly pages: readonly { readonly screens: readonly { readonly width: number }[] }[];
+      };
+      return ran.pages[0]?.screens[0]?.width;
+    };
+    expect([widthOf(), widthOf('--unit', '1')]).toEqual([390, 780]);
+  });
+
   it('are not made of two cards beside each other on one', () => {
     const card = (x: number): string =>
       `<g><rect x="${x}" y="40" width="360" height="400" fill="#dde"/><text x="${x + 20}" y="90">Dusk</text><text x="${x + 20}" y="140">Moon</text><path d="M${x} 200h40v40z"/></g>`;

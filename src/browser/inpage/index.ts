@@ -15,7 +15,7 @@ export { numbersOf } from './tree/numbering.js';
 export { hidePainters, hideRedrawn, lostImages, showPainters, showRedrawn, specialsOf } from './plain/redraw.js';
 export { filledPaths, lettersAsText, nameLines, putLines } from './plain/letter-paths.js';
 export { countDrawn, drawingHeight, nameFonts, settleDrawing, unfoldDrawing } from './plain/plain-drawing.js';
-export { placeDrawing } from './drawing/place-drawing.js';
+export { placeDrawing, scaleToPage } from './drawing/place-drawing.js';
 export { evaluateMedia, expandDeclarations, matchSelectors } from './capture/rules.js';
 export { compareImages } from './measure/compare-images.js';
 export { misreadRegions } from './measure/unlike-pixels.js';

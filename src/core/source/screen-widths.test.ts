@@ -1,4 +1,4 @@
-import { meantUnit, meantWidth, unitOfPoint } from './screen-widths.js';
+import { drawnScale, meantUnit, meantWidth, unitOfPoint } from './screen-widths.js';
 
 describe('the width of an artboard', () => {
   it('is a usual one where a program rounded it up', () => {
@@ -32,5 +32,20 @@ describe('a point of a PDF page', () => {
     expect(unitOfPoint(1440, 16)).toBe(1);
     expect(unitOfPoint(1440, 12)).toBe(4 / 3);
     expect(unitOfPoint(595, 0)).toBe(4 / 3);
+  });
+});
+
+describe('an artboard drawn larger than its page', () => {
+  it.each([
+    [2880, 32, 2],
+    [780, 30, 2],
+    [1170, 48, 3],
+    [1440, 16, 1],
+    /* Large text on a usual screen is a poster. */
+    [1440, 34, 1],
+    [2880, 16, 1],
+    [2880, 0, 1],
+  ])('of %d px with text of %d px is so %d times', (width, text, scale) => {
+    expect(drawnScale(width, text)).toBe(scale);
   });
 });

@@ -30,6 +30,23 @@ export function unitOfPoint(width: number, text: number): number {
   return text >= PX_TEXT ? 1 : 4 / 3;
 }
 
+/** Sizes that most text of a page has, px. */
+const PAGE_TEXT = [11.5, 21] as const;
+/** Times that designs are drawn larger for fine screens. */
+const SCALES = [2, 3];
+
+/**
+ * How many times larger than its page an artboard is drawn: its text would be too large for a page, and both text and width
+ * are usual ones at that scale.
+ * @param width of the artboard, px @param text size of most letters, px; 0 for none
+ */
+export function drawnScale(width: number, text: number): number {
+  if (text <= PAGE_TEXT[1]) return 1;
+  const isMeant = (scale: number): boolean =>
+    text / scale >= PAGE_TEXT[0] && text / scale <= PAGE_TEXT[1] && USUAL_WIDTHS.includes(meantWidth(width / scale));
+  return SCALES.find(isMeant) ?? 1;
+}
+
 /** The px that a unit of a drawing is meant to be, if it is all but one px or one point (4/3 px). */
 export function meantUnit(px: number): number {
   return [1, 4 / 3].find((unit) => Math.abs(px / unit - 1) < UNIT_OFF) ?? px;

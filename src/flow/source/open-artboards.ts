@@ -60,7 +60,17 @@ export async function placeArtboards(
   choices: DrawingChoices = {},
 ): Promise<PlacedArtboard[]> {
   const artboards = await Promise.all(files.map((file, index) => placeFile(browser, served, { file, index, choices })));
-  return artboards.flat();
+  return Promise.all(artboards.flat().map((artboard) => (choices.unit === undefined ? scaled(artboard) : artboard)));
+}
+
+/** An artboard that is drawn two or three times as large as its page, in the size of the page. */
+async function scaled(artboard: PlacedArtboard): Promise<PlacedArtboard> {
+  const { page, notes = [] } = artboard;
+  const { scale, width } = await inside(page, 'scaleToPage');
+  if (scale === 1) return artboard;
+  await page.setViewportSize({ width, height: 900 });
+  const note = `Drawn at ${scale}x: read at ${width} px instead of ${width * scale} px; --unit 1 keeps its size`;
+  return { ...artboard, width, notes: [...notes, note] };
 }
 
 interface FileToPlace {

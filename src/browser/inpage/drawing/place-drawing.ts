@@ -1,5 +1,6 @@
+import { median } from '../../../core/data/median.js';
 import { required } from '../../../core/data/required.js';
-import { meantUnit, meantWidth } from '../../../core/source/screen-widths.js';
+import { drawnScale, meantUnit, meantWidth } from '../../../core/source/screen-widths.js';
 import type { DrawingFault } from '../../../core/drawing/drawing.js';
 
 /**
@@ -59,6 +60,28 @@ function sizedToMeaning(svg: SVGSVGElement, [width, height]: readonly [number, n
   svg.setAttribute('width', String(x));
   svg.setAttribute('height', String(y));
   return [x, y];
+}
+
+/**
+ * Brings an artboard that is drawn two or three times as large as its page to the size of the page.
+ * @returns how many times, and its width now, px
+ */
+export function scaleToPage(): { readonly scale: number; readonly width: number } {
+  const svg = required(document.querySelector('svg'));
+  const { width, height } = svg.getBoundingClientRect();
+  const scale = drawnScale(width, textSize(svg));
+  return { scale, width: scale === 1 ? Math.round(width) : sizedBy(svg, [width, height], 1 / scale)[0] };
+}
+
+/** Size of most letters, px; 0 for none. */
+function textSize(svg: SVGSVGElement): number {
+  const sizes = [...svg.querySelectorAll('text')].flatMap((text) => {
+    const letters = (text.textContent ?? '').replace(/\s+/g, '').length;
+    const matrix = text.getScreenCTM();
+    if (!letters || !matrix || text.closest('defs, symbol') || !text.checkVisibility()) return [];
+    return [{ letters, size: parseFloat(getComputedStyle(text).fontSize) * Math.hypot(matrix.c, matrix.d) }];
+  });
+  return median(sizes.flatMap(({ letters, size }) => Array.from({ length: letters }, () => size))) ?? 0;
 }
 
 function sizedBy(svg: SVGSVGElement, size: readonly [number, number], unit: number): [number, number] {
