@@ -2,6 +2,7 @@ import { defined } from '../core/data/defined.js';
 import type { DesignChoices } from '../core/design/responsive/screens.js';
 import { Command } from 'commander';
 import { TavrikError } from '../core/errors/tavrik-error.js';
+import { LANGUAGE } from '../core/content/languages.js';
 import { MOVES, SCHEMES, type Reading } from '../core/source/reading.js';
 import type { Converted, ConvertedPage } from '../flow/convert/convert.js';
 import { sizeInWords } from '../core/text/words.js';
@@ -34,6 +35,7 @@ interface Options extends DrawingOptions {
   readonly fonts?: string;
   readonly scale?: string;
   readonly fluid?: boolean;
+  readonly language?: string;
   readonly brief?: string;
   readonly explain?: boolean;
   readonly json?: boolean;
@@ -67,6 +69,7 @@ export function convertCommand(): Command {
       '--scale <share or file>',
       'how much of large type and distances is left on a phone that nobody drew, 0 to 1; or a file, see tavrik brief PROJECT scale',
     )
+    .option('--language <code>', 'language of a design, e.g. de or pt-BR; without it, told by its words')
     .option('--fluid', 'scale type and spacing of a design fluidly between screens')
     .option('--no-fluid', 'change type and spacing at the breakpoints only')
     .option('--brief <file>', 'decisions on how to read the source; without it the brief.yaml of the project')
@@ -125,12 +128,15 @@ async function readReading({ select, move, scheme, signIn, anyway }: Options): P
   };
 }
 
-/** @throws TavrikError for a scale that is none */
-async function readChoices({ scale, fluid }: Options): Promise<DesignChoices> {
+/** @throws TavrikError for a scale or a language that is none */
+async function readChoices({ scale, fluid, language }: Options): Promise<DesignChoices> {
+  if (language !== undefined && !LANGUAGE.test(language))
+    throw new TavrikError(`“${language}” is not a language code.`, '--language', 'Write one such as de, ar or pt-BR.');
   const { readScaleOption } = await import('../flow/convert/scale-option.js');
   return {
     ...(scale === undefined ? {} : { scale: readScaleOption(scale) }),
     ...(fluid === undefined ? {} : { fluid }),
+    ...(language === undefined ? {} : { language }),
   };
 }
 

@@ -1,7 +1,7 @@
 import { extname } from 'node:path';
 import { sha256 } from '../core/text/hash.js';
 import type { SignIn } from '../core/source/reading.js';
-import { slug } from '../core/text/words.js';
+import { slug } from '../core/text/slug.js';
 
 /** Inline data up to this size (bytes) stays inline. */
 const INLINE_LIMIT = 2048;

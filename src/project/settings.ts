@@ -2,6 +2,7 @@ import { schemaLine } from './schema-line.js';
 import { SOURCE_KINDS, type SourceKind } from '../core/document/types.js';
 import { SCREEN_NAMES, type DesignChoices, type Scale } from '../core/design/responsive/screens.js';
 import Joi from 'joi';
+import { LANGUAGE } from '../core/content/languages.js';
 import { CONDITION_NAME, CONDITIONS, type Condition } from '../core/proof/conditions.js';
 import { parse, stringify } from 'yaml';
 import { MOVES, SCHEMES, type Move, type Schemes } from '../core/source/reading.js';
@@ -122,7 +123,8 @@ const pageSchema = Joi.object({
   design: Joi.object({
     scale: SCALE.description('How much of large sizes remains on screens that nobody drew.'),
     fluid: Joi.boolean().description('Whether sizes change continuously with the width.'),
-  }).description('How screens that nobody drew are made.'),
+    language: Joi.string().pattern(LANGUAGE).description('The language of the texts.'),
+  }).description('How screens that nobody drew are made, and the language of a design.'),
   fonts: Joi.string().description('The folder with the font files of a design, relative to this project.'),
   keepBoxes: Joi.boolean().description('Whether boxes without effect are kept.'),
   widths: Joi.array()

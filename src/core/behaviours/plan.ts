@@ -1,4 +1,5 @@
-import { firstWords, NameGiver, slug } from '../text/words.js';
+import { slug } from '../text/slug.js';
+import { firstWords, NameGiver } from '../text/words.js';
 import type { BehaviourKind, ElementChange, Means, PlannedBehaviour } from './behaviour.js';
 import { CapturedTree } from './tree.js';
 import { summaryFor } from './summary.js';

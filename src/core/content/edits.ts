@@ -1,7 +1,7 @@
 import { freeName } from '../text/free-name.js';
 import { TavrikError } from '../errors/tavrik-error.js';
 import type { PageDocument } from '../document/types.js';
-import { slug } from '../text/words.js';
+import { slug } from '../text/slug.js';
 import { originalValues, wholeContent } from './content.js';
 import { flatten, type Content, type FlatContent } from './values.js';
 

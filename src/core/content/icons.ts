@@ -1,6 +1,7 @@
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { isElement } from '../document/walk.js';
-import { NameGiver, slug } from '../text/words.js';
+import { slug } from '../text/slug.js';
+import { NameGiver } from '../text/words.js';
 
 /*
  * Icons as values of fields: each drawing of the page has a name, and an icon field says the name of the one it shows. A node

@@ -16,8 +16,8 @@ export interface DrawnTextStyle {
   readonly spacing: number;
   readonly decoration: string;
   readonly transform: string;
-  /** It is set from right to left. */
-  readonly direction?: 'rtl';
+  /** It is set from right to left; on a mirrored artboard: it is set from left to right all the same. */
+  readonly direction?: 'rtl' | 'ltr';
 }
 
 export interface DrawnWord {

@@ -1,7 +1,7 @@
 import { walkFields } from '../content/content.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement, isWords } from '../document/walk.js';
-import { sectionSlug } from '../text/words.js';
+import { sectionSlug } from '../text/slug.js';
 import { clashingWords } from '../proof/clashing-words.js';
 import type { MeasuredPage, MeasuredWord, Position } from '../proof/measurement.js';
 

@@ -2,7 +2,7 @@ import type { Adjustment } from '../adjust/adjustment.js';
 import { spread } from '../document/style-ranges.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements, isElement } from '../document/walk.js';
-import { sectionSlug } from '../text/words.js';
+import { sectionSlug } from '../text/slug.js';
 import type { TrialFault } from './faults.js';
 import type { Box } from '../geometry/box.js';
 

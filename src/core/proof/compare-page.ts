@@ -3,7 +3,7 @@ import { spread, type RangeDeclarations } from '../document/style-ranges.js';
 import { area, around, bottom, right, type Box } from '../geometry/box.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement } from '../document/walk.js';
-import { sectionSlug } from '../text/words.js';
+import { sectionSlug } from '../text/slug.js';
 import type { MeasuredTextStyle, MeasuredPage, MeasuredElement, MeasuredWord } from './measurement.js';
 import { pairWords, type WordPair } from './words.js';
 

@@ -1,4 +1,4 @@
-import { sectionSlug } from '../text/words.js';
+import { sectionSlug } from '../text/slug.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement } from '../document/walk.js';
 import { wordFaults } from './clashing-words.js';

@@ -1,5 +1,5 @@
 import { required } from '../data/required.js';
-import { sectionSlug } from '../text/words.js';
+import { sectionSlug } from '../text/slug.js';
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { escapeAttribute, escapeText } from './escape.js';
 import { headLines, type HeadPlace } from './head.js';

@@ -4,7 +4,7 @@ import { originalValues, wholeContent } from '../content/content.js';
 import { flatten, nest, type Content, type FlatContent } from '../content/values.js';
 import type { PageDocument } from '../document/types.js';
 import { isElement, mapTree } from '../document/walk.js';
-import { sectionSlug } from '../text/words.js';
+import { sectionSlug } from '../text/slug.js';
 import { isSamePiece } from './frame.js';
 import { freeName } from '../text/free-name.js';
 import { cutPiece, PART_KINDS, pieceOf, piecesOf, type PartKind } from './parts.js';

@@ -2,7 +2,7 @@ import { required } from '../data/required.js';
 import { TavrikError } from '../errors/tavrik-error.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements, isElement, mapTree } from '../document/walk.js';
-import { sectionSlug, slug } from '../text/words.js';
+import { sectionSlug, slug } from '../text/slug.js';
 import { PAGE_SCHEME } from '../brief/links.js';
 
 /**

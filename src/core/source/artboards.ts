@@ -1,4 +1,4 @@
-import { slug } from '../text/words.js';
+import { slug } from '../text/slug.js';
 
 /** An artboard as a person named it: by its file, or by its layer in a file with several. */
 export interface NamedArtboard {

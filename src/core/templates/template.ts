@@ -7,7 +7,7 @@ import { isSwitch } from '../content/parts.js';
 import { marksOf } from '../content/marks.js';
 import type { ElementNode, PageDocument, PageNode, WordsNode } from '../document/types.js';
 import { elements, isElement, isWords } from '../document/walk.js';
-import { slug } from '../text/words.js';
+import { slug } from '../text/slug.js';
 import { renderHtml } from '../render/html.js';
 import type { Alternate } from '../render/head.js';
 import { pageIn, type LanguagePlaces } from '../render/site.js';

@@ -3,7 +3,7 @@ import { required } from '../../core/data/required.js';
 import type { OpenBrowser } from '../../browser/launch.js';
 import type { MeasuredSection, MeasuredElement } from '../../core/proof/measurement.js';
 import type { PageDocument } from '../../core/document/types.js';
-import { sectionSlug } from '../../core/text/words.js';
+import { sectionSlug } from '../../core/text/slug.js';
 import { decisionsPass } from '../../core/passes/brief/decisions.js';
 import { findingsOf } from '../../core/survey/survey.js';
 import { DESIGN_PASSES, runPasses, withBrief } from '../../core/passes/presets.js';

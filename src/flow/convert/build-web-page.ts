@@ -8,7 +8,7 @@ import { openBlankPage } from '../../browser/blank-page.js';
 import type { OpenBrowser } from '../../browser/launch.js';
 import { assetAddresses } from '../../core/document/addresses.js';
 import type { PageDocument } from '../../core/document/types.js';
-import { sectionSlug } from '../../core/text/words.js';
+import { sectionSlug } from '../../core/text/slug.js';
 import { decisionsPass } from '../../core/passes/brief/decisions.js';
 import { findingsOf } from '../../core/survey/survey.js';
 import { surveyWebPage } from '../survey/survey-source.js';

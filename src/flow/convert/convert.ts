@@ -115,6 +115,7 @@ function checkOptions(
       '--page': page !== undefined,
       '--scale': design?.scale !== undefined,
       '--fluid': design?.fluid !== undefined,
+      '--language': design?.language !== undefined,
     },
   });
 }

@@ -8,7 +8,7 @@ import { holdsEntries, isTranslated } from '../../core/document/field-types.js';
 import type { Field } from '../../core/content/regions.js';
 import { flatten, ID, nest, type Content, type Entries, type Group } from '../../core/content/values.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
-import { slug } from '../../core/text/words.js';
+import { slug } from '../../core/text/slug.js';
 import { setList } from '../../project/content-edit.js';
 import { readContentText, writeContent } from '../../project/content-file.js';
 import { covers, over, partContent } from '../../core/content/common.js';

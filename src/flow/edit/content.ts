@@ -9,7 +9,7 @@ import { entriesAt, flatten, ID, nest, type Content, type FlatContent, type Grou
 import { freeName } from '../../core/text/free-name.js';
 import { nearestWords } from '../../core/text/nearest.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
-import { slug } from '../../core/text/words.js';
+import { slug } from '../../core/text/slug.js';
 import {
   addEntry,
   hasList,

@@ -2,7 +2,7 @@ import type { OpenBrowser } from '../../browser/launch.js';
 import { differsToSee, type ConditionProof } from '../../core/proof/conditions.js';
 import { sectionsOf } from '../../core/passes/structure/sections.js';
 import { shownScheme } from '../../core/source/reading.js';
-import { sectionSlug } from '../../core/text/words.js';
+import { sectionSlug } from '../../core/text/slug.js';
 import type { ProjectFile } from '../../project/folder.js';
 import { keptFiles, readKept } from '../../project/proof-cache.js';
 import type { ProofImages } from '../../report/crops.js';

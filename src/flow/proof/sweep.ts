@@ -4,7 +4,7 @@ import type { OpenBrowser } from '../../browser/launch.js';
 import { openResult, setViewport } from '../../browser/result-page.js';
 import type { PageDocument } from '../../core/document/types.js';
 import { elements } from '../../core/document/walk.js';
-import { sectionSlug } from '../../core/text/words.js';
+import { sectionSlug } from '../../core/text/slug.js';
 import type { MeasuredPage, MeasuredWord } from '../../core/proof/measurement.js';
 import { PageParts, type PageMarkup } from '../../core/proof/section-parts.js';
 import {

@@ -5,7 +5,7 @@ import { decided, DECISION_KINDS, type DecisionKind } from '../../core/brief/bri
 import { BRIEF_FILE, briefOf, readBrief } from '../../project/brief-file.js';
 import { fillPage } from '../../core/content/content.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
-import { slug } from '../../core/text/words.js';
+import { slug } from '../../core/text/slug.js';
 import { sectionsOf } from '../../core/passes/structure/sections.js';
 import { tune, type Tuned } from '../../core/tune/tune.js';
 import { shownScheme } from '../../core/source/reading.js';

@@ -12,7 +12,7 @@ import {
 } from '../../core/sites/items.js';
 import { nearestWords } from '../../core/text/nearest.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
-import { slug } from '../../core/text/words.js';
+import { slug } from '../../core/text/slug.js';
 import { placesOf } from '../../core/render/site.js';
 import { openProject } from '../../project/folder.js';
 import { readSiteContent } from '../../project/page-content.js';

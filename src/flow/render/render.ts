@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { unknownFields, wholeContent } from '../../core/content/content.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
 import type { PageDocument } from '../../core/document/types.js';
-import { slug } from '../../core/text/words.js';
+import { slug } from '../../core/text/slug.js';
 import { sectionsOf } from '../../core/passes/structure/sections.js';
 import { renderFragment } from '../../core/render/fragment.js';
 import { indexFiles } from '../../core/render/index-files.js';

@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { MeasuredSection } from '../../core/proof/measurement.js';
-import { sectionSlug } from '../../core/text/words.js';
+import { sectionSlug } from '../../core/text/slug.js';
 import { countText } from '../../core/revise/changes.js';
 import { bySection, clientText, contentLines } from '../../core/revise/words.js';
 import { cropImage } from '../../project/image-codec.js';

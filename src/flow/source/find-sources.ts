@@ -2,7 +2,7 @@ import { required } from '../../core/data/required.js';
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
-import { slug } from '../../core/text/words.js';
+import { slug } from '../../core/text/slug.js';
 import type { DrawingChoices } from '../../core/source/reading.js';
 import { addressSource } from './address-source.js';
 import { formatOf } from './source-formats.js';

@@ -1,4 +1,4 @@
-import { slug } from '../../core/text/words.js';
+import { slug } from '../../core/text/slug.js';
 
 /** The page that a folder shows by itself is its home page. */
 export function pageName(base: string): string {

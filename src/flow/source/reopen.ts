@@ -6,7 +6,7 @@ import type { OpenBrowser } from '../../browser/launch.js';
 import { decided, type Decision } from '../../core/brief/brief.js';
 import { readDocument } from '../../core/document/check.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
-import { sectionSlug } from '../../core/text/words.js';
+import { sectionSlug } from '../../core/text/slug.js';
 import { sectionsOf } from '../../core/passes/structure/sections.js';
 import type { SignIn } from '../../core/source/reading.js';
 import { BRIEF_FILE, briefOf, readBrief } from '../../project/brief-file.js';

@@ -1,6 +1,6 @@
 import { basename, dirname, extname } from 'node:path';
 import { required } from '../../core/data/required.js';
-import { slug } from '../../core/text/words.js';
+import { slug } from '../../core/text/slug.js';
 import type { SourceFormat } from './source.js';
 
 /** Artboards as SVG drawings: all files together are one source, whatever pages they are of. */

@@ -2,7 +2,7 @@ import { required } from '../../core/data/required.js';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { sha256 } from '../../core/text/hash.js';
-import { slug } from '../../core/text/words.js';
+import { slug } from '../../core/text/slug.js';
 import { withoutScripts } from '../../project/image-codec.js';
 import type { Records } from './database.js';
 import { writeWhole } from './disk.js';

@@ -2,6 +2,7 @@ import { required } from '../../../core/data/required.js';
 import type { DrawnBox, DrawnText, DrawnWord, DrawnTextStyle } from '../../../core/drawing/drawing.js';
 import { gradientOfText, type GradientImage } from './paint.js';
 import { around } from '../../../core/geometry/box.js';
+import { isRightToLeft } from '../../../core/text/written-order.js';
 import { clipped, isEmpty, pageBox, withAlpha } from './geometry.js';
 
 /** A line of a text, and the element that its letters stand in. */
@@ -37,13 +38,16 @@ export function textsIn(
 function linesOf(node: Text, clip: DrawnBox | undefined): DrawnWord[][] {
   const range = document.createRange();
   const lines: DrawnWord[][] = [];
+  const fromRight = isRightToLeft(node.data);
   for (const match of node.data.matchAll(/\S+/g)) {
     range.setStart(node, match.index);
     range.setEnd(node, match.index + match[0].length);
     const box = pageBox(range.getBoundingClientRect());
     if (box[2] < 0.5 || box[3] < 0.5 || isEmpty(clipped(box, clip))) continue;
     const last = lines.at(-1)?.at(-1);
-    const follows = last && Math.abs(last.box[1] - box[1]) < box[3] * 0.3 && box[0] >= last.box[0] + last.box[2] - 1;
+    /* From right to left the next word is on the left; numbers and foreign words keep their own order there. */
+    const isBeyond = fromRight || (last && box[0] >= last.box[0] + last.box[2] - 1);
+    const follows = last && Math.abs(last.box[1] - box[1]) < box[3] * 0.3 && isBeyond;
     if (follows) required(lines.at(-1)).push({ text: match[0], box });
     else lines.push([{ text: match[0], box }]);
   }

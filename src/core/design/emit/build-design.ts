@@ -19,6 +19,9 @@ import { allWidths, screensBelow } from '../responsive/screens.js';
 import { breakpointsBetween } from '../responsive/style-variants.js';
 import type { ElementPlace } from '../match/element-places.js';
 import type { Piece, Pieces } from '../model/piece.js';
+import { areRightToLeft, languageOf } from '../../text/language.js';
+import { mirrorArtboard } from '../../drawing/mirror.js';
+import { mirrorDesign } from './mirror-design.js';
 
 export interface BuiltDesign {
   readonly document: PageDocument;
@@ -38,8 +41,23 @@ const SAME_PAGE = 0.5;
 /** Most things, each by itself, that one artboard may have. */
 const MOST_PIECES = 3000;
 
-/** Makes a page from artboards: the widest gives the structure, the others what differs at their widths. */
+/**
+ * Makes a page from artboards: the widest gives the structure, the others what differs at their widths. Artboards that are
+ * read from right to left are laid out mirrored, and the page is mirrored back.
+ */
 export function buildDesign(input: DesignInput): BuiltDesign {
+  const texts = (input.boards[0]?.items ?? []).flatMap((item) =>
+    item.type === 'text' ? [item.words.map(({ text }) => text).join(' ')] : [],
+  );
+  const named = { ...input, language: input.language ?? languageOf(texts) ?? 'en' };
+  if (!areRightToLeft(texts)) return build(named);
+  return mirrorDesign(
+    build({ ...named, boards: input.boards.map(mirrorArtboard) }),
+    input.boards.map(({ width }) => width),
+  );
+}
+
+function build(input: DesignInput & { readonly language: string }): BuiltDesign {
   const artboards = piecesOfAll(input.boards);
   artboards.forEach(({ all, width }) => {
     if (all.length > MOST_PIECES)

@@ -10,7 +10,7 @@ import {
   type StyleVariant,
 } from '../../document/types.js';
 import { textOf } from '../../document/walk.js';
-import { slug } from '../../text/words.js';
+import { slug } from '../../text/slug.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import type { DrawnArtboard, DrawnBox } from '../../drawing/drawing.js';
 import { markVariant, startOf } from '../structure/lists.js';
@@ -88,7 +88,7 @@ export class PageBuilder {
       version: PAGE_VERSION,
       name: this.input.name,
       title: this.input.boards[0]?.title || this.titleFrom() || this.input.name,
-      language: 'en',
+      language: this.input.language ?? 'en',
       source: { kind: 'design', files: this.input.files, widths: this.artboards.map(({ width }) => width) },
       breakpoints: this.breakpoints,
       ...(this.input.fonts?.length ? { fonts: this.input.fonts } : {}),

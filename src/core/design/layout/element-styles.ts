@@ -21,6 +21,7 @@ export function textLook(text: Paragraph): StyleMap {
     ...(look.transform !== 'none' ? { 'text-transform': look.transform } : {}),
     ...(look.paint ? paintLook(look.paint, text) : {}),
     ...(text.mark ? itemLook(text.mark) : {}),
+    ...(look.direction === 'ltr' ? { direction: 'ltr', 'text-align': 'left' } : {}),
   };
 }
 

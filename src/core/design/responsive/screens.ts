@@ -29,6 +29,8 @@ export interface DesignChoices {
   readonly scale?: Scale;
   /** Whether type and distances run from one screen's size to the next instead of jumping. */
   readonly fluid?: boolean;
+  /** Language of the texts (BCP 47); told by their words if it is not said. */
+  readonly language?: string;
 }
 
 /** Screens that are derived if there is no artboard nearly as narrow, px. */

@@ -2,7 +2,7 @@ import { required } from '../../data/required.js';
 import { decided, DECISION_KINDS, type Brief } from '../../brief/brief.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements } from '../../document/walk.js';
-import { sectionSlug } from '../../text/words.js';
+import { sectionSlug } from '../../text/slug.js';
 import { findElements, namesFor } from './find-elements.js';
 
 /** Addresses in a brief that mean nothing in the new version, with what they mean there now. */

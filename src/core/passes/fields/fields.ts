@@ -11,7 +11,8 @@ import { canBeRich, readsBack } from '../../content/rich.js';
 import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
 
 import { elements, isElement, isWords, textOf } from '../../document/walk.js';
-import { NameGiver, slug } from '../../text/words.js';
+import { slug } from '../../text/slug.js';
+import { NameGiver } from '../../text/words.js';
 import type { Pass } from '../pass.js';
 import { alikeRich } from './rich-entries.js';
 import { runsIn, type EntryRun } from './lists.js';

@@ -1,6 +1,7 @@
 import type { ElementNode } from '../../document/types.js';
 import { isElement, isWords, textOf } from '../../document/walk.js';
-import { slug, type NameGiver } from '../../text/words.js';
+import { slug } from '../../text/slug.js';
+import { type NameGiver } from '../../text/words.js';
 import { headingsIn } from './roles.js';
 
 /** Longest name, in letters. */

@@ -72,7 +72,7 @@ describe('menus of a design', () => {
   it('are led in any script', () => {
     expect(
       targets(link('Μέλη', '#'), link('交通', '#'), section('Μέλη του παρατηρητηρίου'), section('交通'))[0],
-    ).toEqual(['#section', '#section-2']);
+    ).toEqual(['#meli-toy-paratiritirioy', '#jiao-tong']);
   });
 
   it('stay where several sections could be meant, or an address is said', () => {

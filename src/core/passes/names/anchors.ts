@@ -1,5 +1,6 @@
 import { elements, isElement, mapTree } from '../../document/walk.js';
-import { NameGiver, sectionSlug } from '../../text/words.js';
+import { sectionSlug } from '../../text/slug.js';
+import { NameGiver } from '../../text/words.js';
 import type { Pass } from '../pass.js';
 
 /**

@@ -1,7 +1,8 @@
 import { kindsWith } from '../../document/element-kinds.js';
 import type { ElementNode } from '../../document/types.js';
 import { elements, isElement, textOf } from '../../document/walk.js';
-import { firstWords, NameGiver, sectionSlug } from '../../text/words.js';
+import { sectionSlug } from '../../text/slug.js';
+import { firstWords, NameGiver } from '../../text/words.js';
 import type { Pass } from '../pass.js';
 
 const NAMED_BY_TEXT = kindsWith(({ namedByText }) => namedByText);

@@ -1,6 +1,7 @@
 import type { ElementNode, PageNode, SharedStyle } from '../../document/types.js';
 import { elements, isElement, mapTree } from '../../document/walk.js';
-import { NameGiver, slug } from '../../text/words.js';
+import { slug } from '../../text/slug.js';
+import { NameGiver } from '../../text/words.js';
 import type { Pass } from '../pass.js';
 
 /**

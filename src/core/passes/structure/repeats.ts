@@ -3,7 +3,8 @@ import { kindsWith } from '../../document/element-kinds.js';
 import { required } from '../../data/required.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { isElement, mapTree } from '../../document/walk.js';
-import { NameGiver, slug } from '../../text/words.js';
+import { slug } from '../../text/slug.js';
+import { NameGiver } from '../../text/words.js';
 import { likeness } from '../../document/align-trees.js';
 import type { Pass } from '../pass.js';
 

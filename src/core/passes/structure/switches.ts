@@ -10,7 +10,8 @@ import type {
 import { spread, type RangeDeclarations } from '../../document/style-ranges.js';
 import { spokenName } from '../../document/accessible-name.js';
 import { elements, isElement, textOf } from '../../document/walk.js';
-import { NameGiver, slug } from '../../text/words.js';
+import { slug } from '../../text/slug.js';
+import { NameGiver } from '../../text/words.js';
 import type { Pass } from '../pass.js';
 import { bareLook, hiddenBy, RING, UNSEEN } from './hidden-inputs.js';
 

@@ -10,7 +10,8 @@ import type {
   StyleVariant,
 } from '../../document/types.js';
 import { elements, isElement } from '../../document/walk.js';
-import { NameGiver, slug } from '../../text/words.js';
+import { slug } from '../../text/slug.js';
+import { NameGiver } from '../../text/words.js';
 import type { Control, Pass } from '../pass.js';
 import { bareLook, hiddenBy, RING, UNSEEN } from './hidden-inputs.js';
 

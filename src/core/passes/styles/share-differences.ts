@@ -1,6 +1,7 @@
 import type { Declarations, ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
 import { isElement, textOf } from '../../document/walk.js';
-import { firstWords, NameGiver, slug } from '../../text/words.js';
+import { slug } from '../../text/slug.js';
+import { firstWords, NameGiver } from '../../text/words.js';
 
 /** Differences with their names, and the name of the difference of each element that has one, by its id. */
 export interface Differences {

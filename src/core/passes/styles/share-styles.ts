@@ -2,7 +2,8 @@ import { required } from '../../data/required.js';
 import { hostStyles } from '../../document/state-hosts.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
 import { elements, isElement, mapTree } from '../../document/walk.js';
-import { NameGiver, slug } from '../../text/words.js';
+import { slug } from '../../text/slug.js';
+import { NameGiver } from '../../text/words.js';
 import type { Pass } from '../pass.js';
 import { shareDifferences } from './share-differences.js';
 

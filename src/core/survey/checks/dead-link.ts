@@ -1,4 +1,4 @@
-import { slug } from '../../text/words.js';
+import { slug } from '../../text/slug.js';
 import { eachElement } from '../placed-elements.js';
 import type { Check } from '../finding.js';
 
