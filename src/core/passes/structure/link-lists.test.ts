@@ -69,7 +69,28 @@ describe('links beside each other', () => {
     expect(after(box('top', [box2, ...links], 'header'))).toBe('body(header(input a#a a#b a#c))');
   });
 
-  it('have no boxes of their own, and are made once', () => {
+  it('stand in entries where they stood, as they were placed, if they are laid out in a row', () => {
+    const row = { rest: { display: 'flex' } };
+    const placed = {
+      rest: { 'font-size': '16px', 'margin-left': '24px', color: 'red' },
+      variants: [
+        { at: 'narrow', set: { display: 'none' } },
+        { state: ':hover', set: { color: 'blue' } },
+      ],
+    };
+    const document = page({ ...box('end', [link('a'), link('b'), link('c')]), style: 'row' });
+    const { styles } = linkLists.run({ ...document, styles: { row, menu: placed } }, { boxes: new Map(), width: 1440 });
+    expect(styles['menu-entry']).toEqual({
+      rest: { display: 'flex', 'margin-left': '24px' },
+      variants: [{ at: 'narrow', set: { display: 'none' } }],
+    });
+    expect(styles['menu-inside']).toEqual({
+      rest: { 'font-size': '16px', color: 'red', 'flex-grow': '1' },
+      variants: [{ state: ':hover', set: { color: 'blue' } }],
+    });
+  });
+
+  it('have no boxes of their own otherwise, and are made once', () => {
     const once = linkLists.run(page(box('end', [link('a'), link('b'), link('c')])), { boxes: new Map(), width: 1440 });
     expect(Object.values(once.styles).filter(({ rest }) => rest['display'] === 'contents')).toHaveLength(3);
     expect(linkLists.run(once, { boxes: new Map(), width: 1440 })).toEqual(once);

@@ -1,7 +1,8 @@
 import { required } from '../../data/required.js';
-import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
+import type { ElementNode, PageDocument, PageNode, SharedStyle } from '../../document/types.js';
 import { elements, isElement, textOf } from '../../document/walk.js';
 import type { Pass } from '../pass.js';
+import { entryStyles } from './entry-styles.js';
 
 /** So many links of one look beside each other are a list; in the header, where they are the menu, fewer. */
 const FEWEST = 3;
@@ -9,16 +10,16 @@ const FEWEST_IN_HEADER = 2;
 /** An entry that is a box holds its link and little more, such as the arrow of a menu that opens. */
 const MOST_INSIDE = 3;
 
-/** None has a box of its own: the links stay in the layout that they are in. */
+/** The menu and the list have no boxes of their own: their entries stay in the layout that the links were in. */
 const STYLES = {
   'link-menu': { rest: { display: 'contents' } },
   'link-list': { rest: { display: 'contents', 'list-style-type': 'none' } },
   'link-entry': { rest: { display: 'contents' } },
-} as const;
+} as const satisfies Readonly<Record<string, SharedStyle>>;
 
 /**
  * Makes lists of the links of a design that stand beside or below each other and look alike, and a menu of those in the header.
- * The new elements have no boxes of their own (`display: contents`), so that the layout stays.
+ * The layout stays: an entry stands where its link stood, and what holds the entries has no box of its own.
  *
  * Before: header(a brand, a, a, a); after: header(a brand, nav(ul(li(a), li(a), li(a)))).
  */
@@ -30,7 +31,7 @@ export const linkLists: Pass = {
     const maker = new ListMaker(document, ids);
     const body = maker.visit(document.body, { header: undefined, listed: false, inMenu: false });
     if (!maker.made) return document;
-    return { ...document, body, styles: { ...document.styles, ...STYLES } };
+    return { ...document, body, styles: { ...document.styles, ...STYLES, ...maker.styles } };
   },
 };
 
@@ -44,6 +45,7 @@ interface Place {
 
 class ListMaker {
   made = false;
+  readonly styles: Record<string, SharedStyle> = {};
 
   constructor(
     private readonly document: PageDocument,
@@ -61,7 +63,7 @@ class ListMaker {
       if (!isElement(child)) return [child];
       const run = runs.find((entries) => entries.includes(child));
       if (!run) return [this.visit(child, { header, listed, inMenu })];
-      return run[0] === child ? [this.listOf(run, !inMenu && isSame(run, header))] : [];
+      return run[0] === child ? [this.listOf(run, !inMenu && isSame(run, header), this.laysOut(node))] : [];
     });
     return node.children ? { ...node, children } : node;
   }
@@ -98,16 +100,27 @@ class ListMaker {
     return styles[0] ?? '';
   }
 
-  private listOf(run: readonly ElementNode[], isMenu: boolean): ElementNode {
+  /** Whether what is in an element is laid out in lines or cells, at every width. */
+  private laysOut({ style }: ElementNode): boolean {
+    const { rest, variants = [] } = this.document.styles[style ?? ''] ?? { rest: {} };
+    const shown = [rest, ...variants.map(({ set }) => set)].flatMap(({ display }) => display ?? []);
+    return shown.length > 0 && shown.every((display) => /^((inline-)?(flex|grid)|none)$/.test(display));
+  }
+
+  private entryOf(entry: ElementNode, isLaidOut: boolean): ElementNode {
+    const own = this.document.styles[entry.style ?? ''];
+    const li = { id: this.idFor(`${entry.id}-entry`), kind: 'item', name: 'entry', element: 'li' } as const;
+    if (!own || entry.style === undefined || !isLaidOut) return { ...li, style: 'link-entry', children: [entry] };
+    const [outer, inner] = [`${entry.style}-entry`, `${entry.style}-inside`];
+    const { entry: placed, inside } = entryStyles(own);
+    this.styles[outer] = placed;
+    this.styles[inner] = inside;
+    return { ...li, style: outer, children: [{ ...entry, style: inner }] };
+  }
+
+  private listOf(run: readonly ElementNode[], isMenu: boolean, isLaidOut: boolean): ElementNode {
     this.made = true;
-    const entries = run.map((entry): ElementNode => ({
-      id: this.idFor(`${entry.id}-entry`),
-      kind: 'item',
-      name: 'entry',
-      element: 'li',
-      style: 'link-entry',
-      children: [entry],
-    }));
+    const entries = run.map((entry) => this.entryOf(entry, isLaidOut));
     const list: ElementNode = {
       id: this.idFor(`${required(run[0]).id}-list`),
       kind: 'list',
