@@ -8,6 +8,7 @@ import { universalStyle } from './styles/universal-style.js';
 import { fieldDecisionsPass } from './fields/field-decisions.js';
 import { fields, fieldsPass } from './fields/fields.js';
 import { siteFacts } from './fields/repeated-facts.js';
+import { introduction } from './structure/introduction.js';
 import { foldMenu } from './structure/fold-menu.js';
 import { hiddenTargets } from './structure/hidden-targets.js';
 import { kinds } from './structure/kinds.js';
@@ -68,6 +69,7 @@ export const DESIGN_PASSES: readonly Pass[] = [
   shareStyles,
   fields,
   siteFacts,
+  introduction,
 ];
 
 /**

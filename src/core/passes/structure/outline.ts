@@ -45,7 +45,15 @@ function rankOf(element: string): number | undefined {
 function withNavigation(document: PageDocument): ElementNode {
   const row = menuRow(document);
   if (row?.element !== 'div') return document.body;
-  return mapTree(document.body, (node) => (isElement(node) && node.id === row.id ? { ...node, element: 'nav' } : node));
+  const bar = barAround(document, row);
+  return mapTree(document.body, (node) => (isElement(node) && node.id === bar.id ? { ...node, element: 'nav' } : node));
+}
+
+/** The bar of the header that holds the menu, with the name of the site before it and what stands behind it; else the menu. */
+function barAround(document: PageDocument, row: ElementNode): ElementNode {
+  const header = (document.body.children ?? []).filter(isElement).find((child) => isPart(child, 'header'));
+  const holds = (node: ElementNode): boolean => [...elements(node)].some(({ id }) => id === row.id);
+  return (header?.children ?? []).filter(isElement).find((child) => child.element === 'div' && holds(child)) ?? row;
 }
 
 /** How a column of sections is laid out: these go to the main part too, so that nothing in it moves. */
