@@ -10,7 +10,7 @@ import {
   type StyleVariant,
 } from '../../document/types.js';
 import { textOf } from '../../document/walk.js';
-import { slug } from '../../text/slug.js';
+import { NameGiver } from '../../text/words.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import type { DrawnArtboard, DrawnBox } from '../../drawing/drawing.js';
 import { markVariant, startOf } from '../structure/lists.js';
@@ -24,7 +24,8 @@ import { add, undecorated } from '../layout/context.js';
 import { allWidths, type DesignChoices } from '../responsive/screens.js';
 import { styleFromArtboards } from '../responsive/style-variants.js';
 import { wordingsOf } from './wording-variants.js';
-import { inputType, isTall, writingLook, writtenVariant } from '../roles/form-fields.js';
+import { TICKED, writingLook, writtenVariant } from '../roles/form-fields.js';
+import { choiceNode, fieldNode } from './form-nodes.js';
 import type { Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import type { Paragraph } from '../model/paragraph.js';
@@ -54,6 +55,7 @@ export class PageBuilder {
   /** Parts that are items of lists. */
   private readonly items = new Set<Part>();
   private counter = 0;
+  private readonly fieldNames = new NameGiver();
 
   constructor(
     private readonly input: DesignInput,
@@ -142,7 +144,14 @@ export class PageBuilder {
       name: sectionName(element, sitePart),
       element: sitePart ?? 'section',
       ...(sitePart ? { part: sitePart } : {}),
+      ...(element.kind === 'form' ? { children: [this.formIn(part, element)] } : {}),
     };
+  }
+
+  /** A section that holds a form by itself has it inside; the form leaves the layout to the section. */
+  private formIn(part: Part, { children = [] }: ElementNode): ElementNode {
+    const style = this.addStyle(this.looks.map(() => ({ display: 'contents' })));
+    return { id: this.ids.of(part, 'form'), kind: 'form', name: 'form', element: 'form', style, children };
   }
 
   private node(part: Part): ElementNode {
@@ -180,13 +189,16 @@ export class PageBuilder {
       ? elements.map((element): ElementNode => ({ ...element, kind: 'item', element: 'li' }))
       : elements;
     if (field) return this.fieldNode(part, path, style);
+    const choice = this.roles.forms.choices.get(part);
+    if (choice) return this.choiceNode(part, choice, path, style);
     const start = list === 'ol' ? startOf(part) : undefined;
-    const kind = button ? 'button' : list ? 'list' : kindOfBox(part);
+    const isForm = this.roles.forms.forms.has(part) && !button && !list;
+    const kind = button ? 'button' : list ? 'list' : isForm ? 'form' : kindOfBox(part);
     return {
       id: this.ids.of(part, path),
       kind,
       name: kind,
-      element: button ? 'a' : (list ?? 'div'),
+      element: button ? 'a' : (list ?? (isForm ? 'form' : 'div')),
       style,
       ...(button ? { attributes: { href: href ?? textHref(inside) ?? '#' } } : {}),
       ...(start ? { attributes: { start: String(start) } } : {}),
@@ -197,35 +209,26 @@ export class PageBuilder {
 
   /** A place to write in: its name lies in it, and gives way to what is written. */
   private fieldNode(part: Part, path: string, style: string): ElementNode {
-    const words = part.parts.map((part) => this.plainText(part));
-    const name = slug(words.map((word) => textOf(word)).join(' '), 40) || 'field';
-    const tall = isTall(part);
-    return {
-      id: this.ids.of(part, path),
-      kind: 'field',
-      name,
-      element: 'label',
+    const writing = this.addStyle(this.looks.map(() => writingLook(part)));
+    this.addVariant(writing, writtenVariant(part));
+    return fieldNode({
+      part,
+      path,
       style,
-      from: { path },
-      children: [
-        ...words,
-        {
-          id: this.ids.of(part, `${path} input`),
-          kind: 'field',
-          name,
-          element: tall ? 'textarea' : 'input',
-          style: this.addWriting(part),
-          attributes: { name, placeholder: ' ', ...(tall ? {} : { type: inputType(name) }) },
-        },
-      ],
-    };
+      writing,
+      words: part.parts.map((inside) => this.plainText(inside)),
+      label: this.roles.forms.fields.get(part) ?? '',
+      idOf: (of) => this.ids.of(part, of),
+      nameFor: (words) => this.fieldNames.give(words),
+    });
   }
 
-  /** Lies over its label, and covers it once something is written. */
-  private addWriting(part: Part): string {
-    const name = this.addStyle(this.looks.map(() => writingLook(part)));
-    this.addVariant(name, writtenVariant(part));
-    return name;
+  /** A box to tick or to choose by, drawn as it is. */
+  private choiceNode(part: Part, type: 'checkbox' | 'radio', path: string, style: string): ElementNode {
+    const { rest, ...more } = required(this.styles[style]);
+    this.styles[style] = { ...more, rest: { ...rest, appearance: 'none' } };
+    this.addVariant(style, TICKED);
+    return choiceNode(this.ids.of(part, path), type, path, style);
   }
 
   private addVariant(style: string, variant: StyleVariant): void {

@@ -36,3 +36,6 @@ export function writtenVariant({ piece }: Part): StyleVariant {
   const ground = piece?.type === 'box' ? piece.look['background-color'] : undefined;
   return { state: ':not(:placeholder-shown)', set: { 'background-color': ground ?? 'rgb(255, 255, 255)' } };
 }
+
+/** A box that is ticked is filled. */
+export const TICKED: StyleVariant = { state: ':checked', set: { 'background-color': 'currentcolor' } };

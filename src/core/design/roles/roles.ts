@@ -1,3 +1,4 @@
+import { formsOf, type Forms } from './forms.js';
 import { right } from '../../geometry/box.js';
 import { headingLevels } from './headings.js';
 import { linksOf } from './links.js';
@@ -14,6 +15,8 @@ export interface Roles {
   readonly isButton: (part: Part) => boolean;
   /** Whether a part is a place to write in, with its name in it. */
   readonly isField: (part: Part) => boolean;
+  /** Forms, empty places to write in, and what to tick. */
+  readonly forms: Forms;
   /** Where a text leads that is a link as a whole; `#` if the drawing does not say. */
   readonly hrefOf: (text: Paragraph) => string | undefined;
 }
@@ -29,6 +32,7 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
   const inside = partsOf(root);
   const buttons = new Set(inside.filter((part) => isButton(part, artboard.width)));
   const fields = new Set(inside.filter((part) => !buttons.has(part) && isField(part)));
+  const forms = formsOf(root, buttons, fields, artboard.width);
   const pressed = new Set(
     [...buttons, ...fields].flatMap((part) =>
       leaves(part).flatMap((leaf) => (leaf.type === 'text' ? [leaf.text] : [])),
@@ -41,7 +45,8 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
   const levels = headingLevels(artboard.all, new Set([...pressed, ...links.keys()]));
   return {
     isButton: (part) => buttons.has(part),
-    isField: (part) => fields.has(part),
+    isField: (part) => fields.has(part) || forms.fields.has(part),
+    forms,
     levelOf: (text) => levels.get(text),
     hrefOf: (text) => (pressed.has(text) ? text.href : links.get(text)),
   };

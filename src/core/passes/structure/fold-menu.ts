@@ -74,7 +74,7 @@ function screensToFold({ source, breakpoints }: PageDocument, row: ElementNode, 
 export function menuRow(document: PageDocument): ElementNode | undefined {
   const [first] = (document.body.children ?? []).filter(isElement);
   const top = first?.element === 'main' ? first.children?.find(isElement) : first;
-  if (!top || [...elements(top)].some(({ element }) => element === 'input')) return undefined;
+  if (!top || hasSwitch(top)) return undefined;
   return [...elements(top)].find((node) => {
     if (document.styles[node.style ?? '']?.rest['display'] !== 'flex') return false;
     const inside = (node.children ?? []).filter(isElement);
@@ -83,6 +83,13 @@ export function menuRow(document: PageDocument): ElementNode | undefined {
     const others = inside.filter((element) => !folded.includes(element));
     return links.length >= FEWEST && others.every(isBrief);
   });
+}
+
+/** Whether something opens by a check box already: what is filled in, in a form or a label, is none. */
+function hasSwitch(node: ElementNode): boolean {
+  if (node.element === 'input') return true;
+  const isFilledIn = node.element === 'form' || node.element === 'label';
+  return !isFilledIn && (node.children ?? []).some((child) => isElement(child) && hasSwitch(child));
 }
 
 function isLink({ kind }: ElementNode): boolean {

@@ -1,0 +1,81 @@
+import type { ElementNode } from '../../document/types.js';
+import { elements, textOf } from '../../document/walk.js';
+import { buildDesign } from '../emit/build-design.js';
+import { artboard, box, line } from '../sample.js';
+
+type Items = Parameters<typeof artboard>[2][];
+const FRAME = { 'background-color': 'rgb(255, 255, 255)', 'border-width': '1px', 'border-color': 'rgb(120, 130, 140)' };
+const PRESS = { 'background-color': 'rgb(29, 92, 116)' };
+
+function made(...items: Items): readonly ElementNode[] {
+  const { document } = buildDesign({ name: 'p', files: ['p.svg'], boards: [artboard(1200, 1200, ...items)] });
+  return [...elements(document.body)];
+}
+const inputs = (all: readonly ElementNode[]): (Readonly<Record<string, string>> | undefined)[] =>
+  all.filter(({ element }) => element === 'input').map(({ attributes }) => attributes);
+const intro: Items = [
+  line('Book a place', 400, 80, { size: 40, weight: '700' }),
+  line('The dome holds twelve, and the terrace as many as come on a clear night.', 300, 150),
+];
+const button = (y: number): Items => [
+  box(400, y, 160, 48, PRESS),
+  line('Send', 464, y + 14, { color: 'rgb(255, 255, 255)' }),
+];
+
+describe('forms of a design', () => {
+  it('are empty framed boxes that something to press follows', () => {
+    const all = made(...intro, box(400, 260, 400, 44, FRAME), box(400, 320, 400, 44, FRAME), ...button(384));
+    const form = all.find(({ element }) => element === 'form');
+    expect(form && inputs([...elements(form)])).toMatchObject([{ name: 'field' }, { name: 'field-2' }]);
+    expect(form && textOf(form)).toContain('Send');
+  });
+
+  it('are no larger than what holds the fields and the thing to press', () => {
+    const card = box(380, 230, 440, 220, { 'background-color': 'rgb(240, 240, 230)' });
+    const all = made(...intro, card, box(400, 260, 400, 44, FRAME), box(400, 320, 400, 44, FRAME), ...button(384));
+    const form = all.find(({ element }) => element === 'form');
+    expect(form && textOf(form)).toBe('Send');
+  });
+
+  it('have fields that are called after the labels above them', () => {
+    const all = made(
+      ...intro,
+      line('Your name', 400, 240),
+      box(400, 264, 400, 44, FRAME),
+      line('E-mail', 400, 330),
+      box(400, 354, 400, 44, FRAME),
+      ...button(424),
+    );
+    expect(inputs(all)).toMatchObject([
+      { name: 'your-name', type: 'text', 'aria-label': 'Your name' },
+      { name: 'e-mail', type: 'email', 'aria-label': 'E-mail' },
+    ]);
+  });
+
+  it.each([
+    ['checkbox', '3px'],
+    ['radio', '50%'],
+  ])('have small boxes in front of a line: %s', (type, radius) => {
+    const tick = { ...FRAME, 'border-radius': radius };
+    const all = made(
+      ...intro,
+      box(400, 260, 400, 44, FRAME),
+      box(400, 326, 20, 20, tick),
+      line('I shall bring a red lamp', 436, 326),
+      ...button(384),
+    );
+    expect(inputs(all).map((attributes) => attributes?.['type'])).toEqual(['text', type]);
+  });
+
+  it('are not boxes that nothing to press follows, unframed ones, and bands across the page', () => {
+    const none = [
+      made(...intro, box(400, 260, 400, 44, FRAME)),
+      made(...intro, box(400, 260, 400, 44, { 'background-color': 'rgb(200, 220, 230)' }), ...button(384)),
+      made(...intro, box(0, 260, 1200, 44, FRAME), ...button(384)),
+      made(...intro, box(400, 260, 300, 200, FRAME), ...button(484)),
+    ];
+    expect(none.map((all) => all.filter(({ element }) => element === 'form' || element === 'input').length)).toEqual([
+      0, 0, 0, 0,
+    ]);
+  });
+});
