@@ -12,7 +12,7 @@ import type { Part } from './model/part.js';
 import type { StyleMap } from './model/region.js';
 
 /** Small artboards for tests: items in painting order, lines of text by their glyph boxes. */
-const BODY: DrawnTextStyle = {
+export const BODY: DrawnTextStyle = {
   family: 'Arial',
   size: 16,
   weight: '400',

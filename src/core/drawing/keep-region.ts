@@ -49,7 +49,7 @@ export function withRegionKept(items: readonly DrawnItem[], { image, replaces }:
   return [...items.filter(({ order }) => !replaces.includes(order)), image].sort((a, b) => a.order - b.order);
 }
 
-/** What is said of the regions of a drawing that are kept as images. */
+/** Notes on the regions of a drawing that are kept as images. */
 export function notesOnKept(items: readonly DrawnItem[]): string[] {
   return items.flatMap((item) => {
     if (item.type !== 'picture' || item.kept === undefined) return [];

@@ -223,7 +223,7 @@ export class PageBuilder {
     });
   }
 
-  /** A box to tick or to choose by, drawn as it is. */
+  /** A check box or a radio button that looks as it was drawn. */
   private choiceNode(part: Part, type: 'checkbox' | 'radio', path: string, style: string): ElementNode {
     const { rest, ...more } = required(this.styles[style]);
     this.styles[style] = { ...more, rest: { ...rest, appearance: 'none' } };

@@ -1,18 +1,8 @@
 import { required } from '../../data/required.js';
 import type { DrawnArtboard, DrawnBox, DrawnItem } from '../../drawing/drawing.js';
 import { textOf } from '../../document/walk.js';
+import { BODY } from '../sample.js';
 import { buildDesign } from './build-design.js';
-
-const LOOK = {
-  family: 'Arimo',
-  size: 16,
-  weight: '400',
-  style: 'normal',
-  color: 'rgb(0, 0, 0)',
-  spacing: 0,
-  decoration: 'none',
-  transform: 'none',
-} as const;
 
 /** A line whose words go on to the left, or to the right. */
 function line(order: number, words: string, [x, y, width, height]: DrawnBox, size = 16, fromRight = true): DrawnItem {
@@ -28,7 +18,7 @@ function line(order: number, words: string, [x, y, width, height]: DrawnBox, siz
       text,
       box: [fromRight ? x + width - (at + 1) * wide : x + at * wide, y, wide - 4, height],
     })),
-    look: { ...LOOK, size },
+    look: { ...BODY, size },
     anchor: 'end',
   };
 }

@@ -23,21 +23,21 @@ const button = (y: number): Items => [
 ];
 
 describe('forms of a design', () => {
-  it('are empty framed boxes that something to press follows', () => {
+  it('are empty boxes with a border that are followed by a button', () => {
     const all = made(...intro, box(400, 260, 400, 44, FRAME), box(400, 320, 400, 44, FRAME), ...button(384));
     const form = all.find(({ element }) => element === 'form');
     expect(form && inputs([...elements(form)])).toMatchObject([{ name: 'field' }, { name: 'field-2' }]);
     expect(form && textOf(form)).toContain('Send');
   });
 
-  it('are no larger than what holds the fields and the thing to press', () => {
+  it('contain no more than the fields and the button', () => {
     const card = box(380, 230, 440, 220, { 'background-color': 'rgb(240, 240, 230)' });
     const all = made(...intro, card, box(400, 260, 400, 44, FRAME), box(400, 320, 400, 44, FRAME), ...button(384));
     const form = all.find(({ element }) => element === 'form');
     expect(form && textOf(form)).toBe('Send');
   });
 
-  it('have fields that are called after the labels above them', () => {
+  it('name their fields after the labels above them', () => {
     const all = made(
       ...intro,
       line('Your name', 400, 240),
@@ -55,7 +55,7 @@ describe('forms of a design', () => {
   it.each([
     ['checkbox', '3px'],
     ['radio', '50%'],
-  ])('have small boxes in front of a line: %s', (type, radius) => {
+  ])('have check boxes and radio buttons: %s', (type, radius) => {
     const tick = { ...FRAME, 'border-radius': radius };
     const all = made(
       ...intro,
@@ -67,7 +67,7 @@ describe('forms of a design', () => {
     expect(inputs(all).map((attributes) => attributes?.['type'])).toEqual(['text', type]);
   });
 
-  it('are not boxes that nothing to press follows, unframed ones, and bands across the page', () => {
+  it('are not seen in boxes without a button, without a border, or across the whole page', () => {
     const none = [
       made(...intro, box(400, 260, 400, 44, FRAME)),
       made(...intro, box(400, 260, 400, 44, { 'background-color': 'rgb(200, 220, 230)' }), ...button(384)),

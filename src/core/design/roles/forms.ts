@@ -4,42 +4,40 @@ import { wordsOf } from '../text/paragraphs.js';
 
 /** Forms of a design, by their parts. */
 export interface Forms {
-  /** What holds the fields of a form and the button that ends it. */
+  /** Groups that contain the fields of a form and its button. */
   readonly forms: ReadonlySet<Part>;
-  /** Empty boxes to write in, each with the words that name it, if any do. */
+  /** Empty boxes that are input fields, each with its label; empty if it has none. */
   readonly fields: ReadonlyMap<Part, string>;
-  /** Small boxes to tick, and round ones to choose by. */
+  /** Check boxes and radio buttons. */
   readonly choices: ReadonlyMap<Part, 'checkbox' | 'radio'>;
-  /** The thing to press that ends its form. */
-  readonly endings: ReadonlySet<Part>;
 }
 
-/** Heights of an empty box to write in, and its least width in heights and px. */
+/** Heights of an input field, px, and its least width in heights and px. */
 const HEIGHTS = [26, 76] as const;
 const LONG = 2;
 const LEAST_WIDTH = 80;
-/** An empty box that takes more of the width of the page is no place to write in, as a share. */
+/** An empty box that takes up more of the page width than this is not a field, as a share. */
 const WIDEST = 0.8;
 /** A label stands at most so far above its box, and begins beside its edge; px. */
 const LABEL_GAP = 16;
 const LABEL_EDGE = 24;
 const MOST_LABEL_WORDS = 6;
-/** Sides of a box to tick, px, and how much they may differ. */
+/** Side of a check box, px, and how much width and height may differ, as a share. */
 const TICK = [10, 30] as const;
 const SQUARE = 0.15;
 /** A form is found so many boxes out from its fields at most. */
 const FARTHEST = 5;
 
 /**
- * Finds forms: empty framed boxes of a line's height are places to write in where a thing to press follows them in what
- * holds them, or where each has a short label above.
- * @param written boxes that are known to be written in, as their name stands in them
+ * Finds forms. An empty box with a border, about as high as a line of text, is an input field if a button follows it in the
+ * same group, or if several of them have short labels above.
+ * @param written fields that are known already, because their label stands in them
  */
 export function formsOf(root: Part, buttons: ReadonlySet<Part>, written: ReadonlySet<Part>, width: number): Forms {
   const holders = holdersIn(root);
   const all = [...holders.keys()];
   const empty = all.filter((part) => isEmptyBox(part, width));
-  const found = new Map<Part, { readonly form: Part; readonly ending: Part }>();
+  const found = new Map<Part, Part>();
   for (const part of [...empty, ...written]) {
     const form = formAround(part, holders, buttons);
     if (form) found.set(part, form);
@@ -50,7 +48,7 @@ export function formsOf(root: Part, buttons: ReadonlySet<Part>, written: Readonl
       .filter((part) => found.has(part) || (labelled.length > 1 && labelled.includes(part)))
       .map((part) => [part, labelOf(part, holders)] as const),
   );
-  const forms = outermost(new Set([...found.values()].map(({ form }) => form)), holders);
+  const forms = outermost(new Set(found.values()), holders);
   const inForm = (part: Part): boolean => pathTo(part, holders).some((holder) => forms.has(holder));
   const choices = new Map(
     all.flatMap((part) => {
@@ -58,7 +56,7 @@ export function formsOf(root: Part, buttons: ReadonlySet<Part>, written: Readonl
       return kind && inForm(part) ? [[part, kind] as const] : [];
     }),
   );
-  return { forms, fields, choices, endings: new Set([...found.values()].map(({ ending }) => ending)) };
+  return { forms, fields, choices };
 }
 
 /** What holds each part. */
@@ -92,28 +90,30 @@ function isEmptyBox({ piece, parts, over }: Part, pageWidth: number): boolean {
   );
 }
 
-/** A line goes around it: an empty box that is only filled may be anything. */
+/** Whether it has a border: an empty box that is only filled may be anything. */
 function isFramed(look: Readonly<Record<string, string>>): boolean {
   return parseFloat(look['border-width'] ?? look['border-top-width'] ?? '0') > 0;
 }
 
-/** The smallest part around a field that holds a thing to press below it or beside it. */
+/** The smallest group around a field that contains a button below it or beside it. */
 function formAround(
   field: Part,
   holders: ReadonlyMap<Part, Part | undefined>,
   buttons: ReadonlySet<Part>,
-): { readonly form: Part; readonly ending: Part } | undefined {
+): Part | undefined {
   for (const holder of pathTo(field, holders).slice(0, FARTHEST)) {
     if (holders.get(holder) === undefined) return undefined;
-    const after = leavesOf(holder)
-      .filter((part) => buttons.has(part) && part !== field)
-      .filter(
-        ({ box }) => box[1] >= bottom(field.box) - 1 || (box[0] >= right(field.box) - 1 && overlaps(box, field.box)),
-      );
-    const [ending] = after.sort((a, b) => a.box[1] - b.box[1] || a.box[0] - b.box[0]);
-    if (ending) return { form: holder, ending };
+    const isFollowed = leavesOf(holder).some(
+      (part) => buttons.has(part) && part !== field && comesAfter(part.box, field.box),
+    );
+    if (isFollowed) return holder;
   }
   return undefined;
+}
+
+/** Whether a box lies below another, or right of it in one row. */
+function comesAfter(box: Part['box'], other: Part['box']): boolean {
+  return box[1] >= bottom(other) - 1 || (box[0] >= right(other) - 1 && overlaps(box, other));
 }
 
 function overlaps(a: Part['box'], b: Part['box']): boolean {
@@ -143,7 +143,7 @@ function labelOf(field: Part, holders: ReadonlyMap<Part, Part | undefined>): str
   return '';
 }
 
-/** A small square or round box in front of a line. */
+/** A small square or round box in front of a line of text. */
 function choiceOf(part: Part, holders: ReadonlyMap<Part, Part | undefined>): 'checkbox' | 'radio' | undefined {
   const { piece } = part;
   if (piece?.type !== 'box' || part.parts.length || part.over.length || !isFramed(piece.look)) return undefined;

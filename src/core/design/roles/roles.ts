@@ -15,7 +15,7 @@ export interface Roles {
   readonly isButton: (part: Part) => boolean;
   /** Whether a part is a place to write in, with its name in it. */
   readonly isField: (part: Part) => boolean;
-  /** Forms, empty places to write in, and what to tick. */
+  /** Forms with their empty input fields, check boxes and radio buttons. */
   readonly forms: Forms;
   /** Where a text leads that is a link as a whole; `#` if the drawing does not say. */
   readonly hrefOf: (text: Paragraph) => string | undefined;
