@@ -73,7 +73,15 @@ describe('input that cannot be converted', () => {
     ],
     [
       'a drawing of too many elements',
-      [put('many.svg', svg('width="300" height="300"', '<path d="M0 0h9v9z"/>'.repeat(30100)))],
+      [
+        put(
+          'many.svg',
+          svg(
+            'width="300" height="300"',
+            Array.from({ length: 30100 }, (_, at) => `<path d="M${at % 290} ${at / 110}h9v9z"/>`).join(''),
+          ),
+        ),
+      ],
       /301\d\d elements; at most 30000/,
     ],
     ['an option for designs with a page', [page, '--scale', '0.4'], /--scale: This is for designs/],
