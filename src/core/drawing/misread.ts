@@ -3,7 +3,7 @@ import { UnionFind } from '../data/union-find.js';
 import { around, area, shared } from '../geometry/box.js';
 import type { DrawnBox, DrawnItem } from './drawing.js';
 
-/** Which pixels of a drawing look otherwise when what was read of it is drawn again, row by row: 1, else 0. */
+/** The pixels of a drawing that differ when it is drawn again from what was read, row by row: 1 if different, else 0. */
 export interface Unlike {
   readonly width: number;
   readonly height: number;

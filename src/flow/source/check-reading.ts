@@ -22,16 +22,16 @@ const DENSITY = 2;
  * Draws what was read of a drawing again, and compares it with the browser's own image of the file. Where they differ, the
  * region is kept as it was drawn, as an image.
  * @param drawn that image, PNG
- * @param elsewhere places that look otherwise on purpose, such as text in the nearest font
+ * @param expected places that are expected to differ, such as text in the nearest font
  */
 export async function checkReading(
   page: Page,
   drawn: Buffer,
   board: DrawnArtboard,
-  elsewhere: readonly DrawnBox[],
+  expected: readonly DrawnBox[],
 ): Promise<DrawnArtboard> {
   const originals = new Set(board.items.map(({ order }) => order));
-  const apart = [...(await inside(page, 'lostImages')), ...elsewhere];
+  const apart = [...(await inside(page, 'lostImages')), ...expected];
   let kept = 0;
   let items: readonly DrawnItem[] = board.items;
   for (let round = 0; round < ROUNDS; round += 1) {
