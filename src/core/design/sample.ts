@@ -1,7 +1,6 @@
 import { required } from '../data/required.js';
-import { splitSections } from './structure/sections.js';
 import { ArtboardView } from './match/artboard-view.js';
-import { arrange } from './structure/arrange.js';
+import { arrangePage } from './structure/page-parts.js';
 import { addExtraParts } from './match/extra-parts.js';
 import { layOut } from './layout/layout.js';
 import { matchArtboards } from './match/match-artboards.js';
@@ -112,16 +111,13 @@ export function laid(...artboards: readonly DrawnArtboard[]) {
   const [first, ...others] = pieces;
   if (!first) throw new Error('no board');
   const matches = others.map((pieces) => matchArtboards(first, pieces));
-  const root = splitSections(
-    arrange(
-      first.top,
-      matches.map(
-        ({ pairs }) =>
-          (piece) =>
-            pairs.get(piece)?.box,
-      ),
+  const root = arrangePage(
+    first,
+    matches.map(
+      ({ pairs }) =>
+        (piece) =>
+          pairs.get(piece)?.box,
     ),
-    first.width,
   );
   const extras = addExtraParts(root, others, matches);
   const views = [

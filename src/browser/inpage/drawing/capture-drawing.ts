@@ -3,7 +3,7 @@ import { defined } from '../../../core/data/defined.js';
 import { clustersOf } from '../../../core/drawing/clusters.js';
 import { around } from '../../../core/geometry/box.js';
 import type { DrawnVector, DrawnArtboard, DrawnBox, DrawnItem, DrawnImage } from '../../../core/drawing/drawing.js';
-import { clipped, wholePixels, contains, isEmpty, isUpright, pageBox, paintedBox, same } from './geometry.js';
+import { clipped, wholePixels, isEmpty, isOutside, isUpright, pageBox, paintedBox, same } from './geometry.js';
 import { definitionBox, radiusOf, roundClip, roundedBy } from './clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './layers.js';
 import { textsIn } from './texts.js';
@@ -12,6 +12,7 @@ import { looksLikeText } from './outlines.js';
 import { strokeAndFill } from './paint.js';
 import { embedImages } from './embed-images.js';
 import { standAlone } from './markup.js';
+import { isArtwork } from './artwork.js';
 import { isMerged } from './merged-layers.js';
 
 /** Elements that paint something by themselves. */
@@ -47,9 +48,6 @@ const SILENT = new Set([
 ]);
 /** Names of layers that say something, rather than what program or person numbered them. */
 const SPEAKS = /^(?!(path|group|shape|vector|outlines?|compound|layer|union|text)\b)\p{L}{3}/iu;
-/** Drawing that covers more of the board than this is not an icon or a picture but a part of the layout. */
-const ART_SHARE = 0.4;
-
 interface Context {
   readonly opacity: number;
   readonly clip: DrawnBox | undefined;
@@ -96,8 +94,8 @@ class Reader {
     this.rootColor = getComputedStyle(svg).color;
     this.board = pageBox(svg.getBoundingClientRect());
     this.texts = [...svg.querySelectorAll('text')]
-      .filter((sVGTextElement) => sVGTextElement.checkVisibility())
-      .map((sVGTextElement) => pageBox(sVGTextElement.getBoundingClientRect()));
+      .filter((text) => text.checkVisibility())
+      .map((text) => pageBox(text.getBoundingClientRect()));
   }
 
   visit(element: Element, context: Context): void {
@@ -116,7 +114,10 @@ class Reader {
       if (style.visibility === 'visible') this.paint(element as SVGGraphicsElement, style, here);
       return;
     }
-    if (element !== this.svg && (isMerged(element) || this.isArt(element as SVGGraphicsElement))) {
+    if (
+      element !== this.svg &&
+      (isMerged(element) || isArtwork(element as SVGGraphicsElement, this.svg, this.board, this.texts))
+    ) {
       this.addArt(element as SVGGraphicsElement, { ...here, opacity: context.opacity });
       return;
     }
@@ -125,9 +126,10 @@ class Reader {
 
   private paint(element: SVGGraphicsElement, style: CSSStyleDeclaration, context: Context): void {
     if (element.localName === 'text') return this.addText(element as SVGTextElement, context);
+    const box = pageBox(element.getBoundingClientRect());
+    if (isOutside(box, context.clip)) return;
     if (element.localName === 'image') return this.addPicture(element as SVGImageElement, context);
     if (element.localName === 'use' || element.localName === 'foreignObject') return this.addArt(element, context);
-    const box = pageBox(element.getBoundingClientRect());
     const read = isUpright(element) ? strokeAndFill(element, style, box, this.svg) : undefined;
     if (read === 'nothing') return;
     if (!read) return this.addArt(element, context);
@@ -233,7 +235,7 @@ class Reader {
   private addArt(element: SVGGraphicsElement, context: Context): void {
     const painted = paintedBox(element);
     const box = clipped(painted, context.clip);
-    if (box[2] < 0.5 && box[3] < 0.5) return;
+    if (isOutside(painted, context.clip) || (box[2] < 0.5 && box[3] < 0.5)) return;
     this.push({ type: 'art', box, title: titleOf(element) }, element, context);
   }
 
@@ -265,20 +267,6 @@ class Reader {
       const item = { ...text, ...(href ? { href } : {}) } as unknown as Record<string, unknown> & { box: DrawnBox };
       this.push(item, element, { ...context, ...defined({ href: href ?? context.href }) });
     }
-  }
-
-  /** A group of drawing without words or pictures, small and not behind words, is one piece of artwork. */
-  private isArt(group: SVGGraphicsElement): boolean {
-    if (group.localName === 'svg' && group !== this.svg && !group.querySelector('text, image')) return true;
-    if (group.querySelector('text, image, foreignObject')) return false;
-    const shapes = [...group.querySelectorAll('path, polygon, polyline, circle, ellipse, line, use, rect')].filter(
-      (element) => !element.closest('defs, clipPath, mask, pattern, symbol, marker'),
-    );
-    if (shapes.length === 0 || shapes.every((shape) => shape.localName === 'rect' || shape.localName === 'line'))
-      return false;
-    const box = paintedBox(group);
-    if (box[2] * box[3] > ART_SHARE * this.board[2] * Math.min(this.board[3], 900)) return false;
-    return !this.texts.some((text) => contains(box, text));
   }
 
   private clipOf(element: Element, style: CSSStyleDeclaration, above: DrawnBox | undefined): DrawnBox | undefined {

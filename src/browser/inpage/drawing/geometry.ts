@@ -20,6 +20,17 @@ export function clipped(box: DrawnBox, clip: DrawnBox | undefined): DrawnBox {
   return same(result, box) ? box : result;
 }
 
+/** Whether nothing of a box, were it as thin as a line, lies in a clip. */
+export function isOutside(box: DrawnBox, clip: DrawnBox | undefined): boolean {
+  return (
+    clip !== undefined &&
+    (box[0] + box[2] <= clip[0] ||
+      box[1] + box[3] <= clip[1] ||
+      box[0] >= clip[0] + clip[2] ||
+      box[1] >= clip[1] + clip[3])
+  );
+}
+
 export function same(a: DrawnBox, b: DrawnBox): boolean {
   return a.every((value, index) => Math.abs(value - required(b[index])) < 0.05);
 }

@@ -61,13 +61,24 @@ function isOpaque(leaf: SVGGraphicsElement, svg: SVGSVGElement): boolean {
 /** Whether nothing shows through the fill of a shape, which nothing cuts but rectangles. */
 function paintsWhole(leaf: SVGGraphicsElement, svg: SVGSVGElement): boolean {
   const { fill, fillOpacity, visibility } = getComputedStyle(leaf);
-  if (!/^rgb\(/.test(fill) || fillOpacity !== '1' || visibility !== 'visible') return false;
+  if (!isOpaquePaint(fill, svg) || fillOpacity !== '1' || visibility !== 'visible') return false;
   for (let at: Element | null = leaf; at && at !== svg; at = at.parentElement) {
     const { opacity, filter, mask, mixBlendMode, clipPath } = getComputedStyle(at);
     if (opacity !== '1' || filter !== 'none' || mask.includes('url(') || mixBlendMode !== 'normal') return false;
     if (clipPath !== 'none' && !clipsToBox(clipPath, svg)) return false;
   }
   return true;
+}
+
+/** Whether nothing shows through a paint: an opaque colour, or a gradient of such. */
+function isOpaquePaint(fill: string, svg: SVGSVGElement): boolean {
+  if (/^rgb\(/.test(fill)) return true;
+  const gradient = /^url\("#(.+)"\)/.exec(fill)?.[1];
+  const target = gradient === undefined ? null : svg.querySelector(`[id="${CSS.escape(gradient)}"]`);
+  const stops = [...(target?.querySelectorAll('stop') ?? [])].map((stop) => getComputedStyle(stop));
+  return (
+    stops.length > 0 && stops.every(({ stopColor, stopOpacity }) => /^rgb\(/.test(stopColor) && stopOpacity === '1')
+  );
 }
 
 function isRectangle(leaf: SVGGraphicsElement): boolean {

@@ -1,8 +1,9 @@
 import { required } from '../../data/required.js';
 import { TavrikError } from '../../errors/tavrik-error.js';
 import type { PageDocument } from '../../document/types.js';
-import { arrange } from '../structure/arrange.js';
-import { splitSections } from '../structure/sections.js';
+import { firstOrder } from '../model/part.js';
+import { arrangePage } from '../structure/page-parts.js';
+import { hangOrnaments } from '../structure/ornaments.js';
 import { ArtboardView } from '../match/artboard-view.js';
 import { PageBuilder, type DesignInput, type DesignSection } from './page-builder.js';
 import { deriveStyles } from '../responsive/derive.js';
@@ -10,7 +11,6 @@ import type { DrawnBox } from '../../drawing/drawing.js';
 import { explainPart } from '../layout/explain.js';
 import { addExtraParts, type Extras } from '../match/extra-parts.js';
 import { layOut } from '../layout/layout.js';
-import { withLists } from '../structure/lists.js';
 import { matchArtboards, matchedShare, type ArtboardMatch } from '../match/match-artboards.js';
 import { wordsOf } from '../text/paragraphs.js';
 import { piecesOfAll } from '../structure/pieces.js';
@@ -74,7 +74,8 @@ function build(input: DesignInput & { readonly language: string }): BuiltDesign 
       (piece: Piece) =>
         pairs.get(piece)?.box,
   );
-  const root = splitSections(withLists(arrange(first.top, elsewhere)), first.width);
+  const root = arrangePage(first, elsewhere);
+  hangOrnaments(root, first.ornaments, ({ box }) => box, firstOrder);
   const notes: string[] = input.boards.flatMap((artboard) =>
     artboard.notes.map((note) => `${artboard.width} px: ${note}`),
   );

@@ -9,7 +9,6 @@ import {
   type SharedStyle,
   type StyleVariant,
 } from '../../document/types.js';
-import { textOf } from '../../document/walk.js';
 import { NameGiver } from '../../text/words.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import type { DrawnArtboard, DrawnBox } from '../../drawing/drawing.js';
@@ -17,7 +16,7 @@ import { markVariant, startOf } from '../structure/lists.js';
 import { drawingIn } from './vector-images.js';
 import { ElementIds } from './element-ids.js';
 import { fluidStyles } from '../responsive/fluid.js';
-import { kindOfBox, pathOf, sectionName, sitePartOf, textHref } from '../roles/names.js';
+import { kindOfBox, pathOf, sectionName, textHref } from '../roles/names.js';
 import { wordsOf } from '../text/paragraphs.js';
 import type { Roles } from '../roles/roles.js';
 import { add, undecorated } from '../layout/context.js';
@@ -70,7 +69,7 @@ export class PageBuilder {
 
   build(root: Part): PageDocument {
     const base = this.bodyLook();
-    const children = root.parts.map((part, index) => this.section(part, index));
+    const children = root.parts.map((part) => this.section(part));
     const over = root.over.map((part) => this.node(part));
     const bodyLooks = this.looks.map((looks, index) => ({
       ...base,
@@ -132,18 +131,20 @@ export class PageBuilder {
     );
   }
 
-  private section(part: Part, index: number): ElementNode {
+  private section(part: Part): ElementNode {
     const element = this.node(part);
     if (element.kind === 'text' || element.kind === 'heading' || element.kind === 'image' || element.kind === 'icon')
       return element;
+    if (part.frame) return element;
+    if (part.site === 'navigation') return { ...element, kind: 'menu', name: 'side-menu', element: 'nav' };
     this.sections.push({ id: element.id, part, boxes: this.views.map((view) => view.boxOf(part)) });
-    const sitePart = sitePartOf(part, index, textOf(element));
+    const { site } = part;
     return {
       ...element,
       kind: 'section',
-      name: sectionName(element, sitePart),
-      element: sitePart ?? 'section',
-      ...(sitePart ? { part: sitePart } : {}),
+      name: sectionName(element, site),
+      element: site ?? 'section',
+      ...(site ? { part: site } : {}),
       ...(element.kind === 'form' ? { children: [this.formIn(part, element)] } : {}),
     };
   }
@@ -183,7 +184,9 @@ export class PageBuilder {
     const style = this.styleOf(part);
     const href = piece?.type === 'box' ? piece.shape.href : undefined;
     if (part.list) for (const entry of part.parts) this.items.add(entry);
-    const elements = inside.map((part) => (button ? this.plainText(part) : this.node(part)));
+    const elements = inside.map((inner) =>
+      button ? this.plainText(inner) : part.frame ? this.section(inner) : this.node(inner),
+    );
     const list = elements.every(({ element }) => element === 'p' || element === 'div') ? part.list : undefined;
     const children = list
       ? elements.map((element): ElementNode => ({ ...element, kind: 'item', element: 'li' }))

@@ -2,7 +2,7 @@ import { required } from '../../data/required.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, middle, px, right } from '../../geometry/box.js';
-import { firstOrder, liesBelow } from './painting-order.js';
+import { liesBelow, raiseHeader, raiseOverOrnaments } from './painting-order.js';
 import { boxLook, imageLook, textLook } from './element-styles.js';
 import { layGrid } from './grid.js';
 import { centred, centreGutters } from './gutters.js';
@@ -10,7 +10,7 @@ import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, placeAcross } from './place
 import { layRow } from './rows.js';
 import { layWrap } from './wrap.js';
 import { add, boxIn, ordered, paddingDown, rowsOf, type LayoutContext } from './context.js';
-import type { Part } from '../model/part.js';
+import { firstOrder, type Part } from '../model/part.js';
 import { type Piece, drawnBox } from '../model/piece.js';
 import type { Region, StyleMap } from '../model/region.js';
 import { usualGap } from '../model/gap.js';
@@ -30,6 +30,8 @@ export function layOut(root: Part, view: ArtboardView): ArtboardStyles {
   looks.set(root, {});
   layInside(root, box, { x: 0, width: view.width }, setting);
   centreGutters(root, view, looks);
+  raiseOverOrnaments(root, view, looks);
+  raiseHeader(root, view, looks);
   for (const part of root.parts)
     if (sticksOut(part, view) || isWidened(part, looks)) add(looks, part, { 'overflow-x': 'clip' });
   return looks;
@@ -72,7 +74,8 @@ function layInside(part: Part, box: DrawnBox, region: Region, setting: LayoutCon
 /** How children lie to each other on this board: above or beside each other, in rows of several, or anyhow. */
 function directionOf(children: readonly Part[], view: ArtboardView): 'stack' | 'row' | 'grid' | 'wrap' | 'free' {
   if (children.length === 1) return 'stack';
-  const boxes = children.map((child) => boxIn(view, child));
+  /* The header of a page may lie on what follows it. */
+  const boxes = children.filter(({ site, band }) => !band || site !== 'header').map((child) => boxIn(view, child));
   if (disjoint(boxes, 1, 12)) return 'stack';
   if (disjoint(boxes, 0, 2)) return 'row';
   const rows = rowsOf(children, view);
@@ -281,7 +284,7 @@ function placeFree(
   const box = boxIn(view, part);
   const piece = view.pieceOf(part);
   const share = (value: number): string => `${Math.round((value / around[2]) * 1e5) / 1e3}%`;
-  const fixed = piece?.type === 'art' && box[2] < 100;
+  const fixed = part.ornament === true || (piece?.type === 'art' && box[2] < 100);
   dress(part, box, { x: box[0], width: box[2] }, setting, true);
   return {
     left: share(box[0] - around[0]),

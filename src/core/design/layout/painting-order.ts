@@ -1,7 +1,8 @@
-import { shared } from '../../geometry/box.js';
+import { bottom, shared } from '../../geometry/box.js';
 import type { ArtboardView } from '../match/artboard-view.js';
-import type { Part } from '../model/part.js';
-import { boxIn } from './context.js';
+import { firstOrder, type Part } from '../model/part.js';
+import type { ArtboardStyles } from '../model/part-styles.js';
+import { add, boxIn } from './context.js';
 
 /** Whether something in the flow was painted over a part that lies out of it. */
 export function liesBelow(part: Part, flow: readonly Part[], view: ArtboardView): boolean {
@@ -10,7 +11,26 @@ export function liesBelow(part: Part, flow: readonly Part[], view: ArtboardView)
   return flow.some((other) => firstOrder(other) > painted && shared(boxIn(view, other), place) > 0.5);
 }
 
-/** When the first thing of a part was painted. */
-export function firstOrder({ piece, parts, over }: Part): number {
-  return Math.min(piece?.order ?? Infinity, ...[...parts, ...over].map(firstOrder));
+/**
+ * Lets what was painted on an ornament of the section before stay in front of it, though the ornament reaches over the
+ * end of its section.
+ */
+export function raiseOverOrnaments(root: Part, view: ArtboardView, looks: ArtboardStyles): void {
+  const sections = view.present(root.parts);
+  for (const section of sections) {
+    for (const ornament of view.present(section.over).filter((part) => part.ornament)) {
+      const place = boxIn(view, ornament);
+      for (const later of sections)
+        if (later !== section && firstOrder(later) > firstOrder(ornament) && shared(boxIn(view, later), place) > 0)
+          add(looks, later, { position: 'relative' });
+      if (bottom(place) > view.artboard.height) add(looks, section, { 'overflow-y': 'clip' });
+    }
+  }
+}
+
+/** Lets a header that lies on the first section lie in front of it. */
+export function raiseHeader(root: Part, view: ArtboardView, looks: ArtboardStyles): void {
+  const [header, next] = view.present(root.parts);
+  if (header?.site !== 'header' || !next || boxIn(view, next)[1] >= bottom(boxIn(view, header))) return;
+  add(looks, header, { position: 'relative', 'z-index': '1' });
 }

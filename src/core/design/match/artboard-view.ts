@@ -1,6 +1,6 @@
 import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { around, middle } from '../../geometry/box.js';
+import { around, bottom, middle } from '../../geometry/box.js';
 import type { Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import { aroundColumns } from '../model/even-columns.js';
@@ -40,6 +40,8 @@ export class ArtboardView {
     const all = inside.length ? inside : part.over.map((part) => this.boxOf(part)).filter((box) => box !== undefined);
     if (all.length === 0) return undefined;
     const box = this.evenRow(part) ?? around(all);
+    /* A bar that lies on the first section begins where that does. */
+    if (part.band && part.site === 'header') return [0, Math.min(0, box[1]), this.width, bottom(box)];
     return part.band ? [0, box[1], this.width, box[3]] : box;
   }
 

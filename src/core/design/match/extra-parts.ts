@@ -1,5 +1,7 @@
 import { required } from '../../data/required.js';
 import { arrange } from '../structure/arrange.js';
+import { hangOrnaments } from '../structure/ornaments.js';
+import { ArtboardView } from './artboard-view.js';
 import { matchArtboards, type ArtboardMatch } from './match-artboards.js';
 import type { Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
@@ -21,9 +23,20 @@ export function addExtraParts(root: Part, artboards: readonly Pieces[], matches:
     const again = matchArtboards({ ...artboard, all: late }, { ...artboard, all: match.extra });
     const pairs = new Map([...match.pairs, ...again.pairs]);
     const brought = newThings(again.extra);
-    for (const piece of brought) late.push(...piecesIn(insertExtra(root, piece, artboard, pairs)));
+    const ornaments = brought.filter((piece) => artboard.ornaments.includes(piece));
+    hangOnArtboard(root, ornaments, new ArtboardView(artboard, pairs));
+    late.push(...ornaments);
+    for (const piece of brought.filter((piece) => !ornaments.includes(piece)))
+      late.push(...piecesIn(insertExtra(root, piece, artboard, pairs)));
     return { board: artboard, pairs, brought };
   });
+}
+
+/** Puts ornaments that only another artboard has over the sections that they lie on there. */
+function hangOnArtboard(root: Part, ornaments: readonly Piece[], view: ArtboardView): void {
+  const orderOf = (part: Part): number =>
+    Math.min(view.pieceOf(part)?.order ?? Infinity, ...[...part.parts, ...part.over].map(orderOf));
+  hangOrnaments(root, ornaments, (part) => view.boxOf(part), orderOf);
 }
 
 function piecesIn(part: Part): Piece[] {

@@ -1,5 +1,6 @@
 import { required } from '../../data/required.js';
 import { assign } from '../../data/assign.js';
+import { groupBy } from '../../data/group-by.js';
 import { saidBy } from '../text/paragraphs.js';
 import { matchBetween } from './between-anchors.js';
 import { rewordedTexts } from './reworded-texts.js';
@@ -24,11 +25,11 @@ export function matchArtboards(first: Pieces, other: Pieces): ArtboardMatch {
   };
   const neighbours = neighbourKeys([first, other]);
   for (const keyOf of [exactKey, looseKey]) {
-    const mine = byKey(
+    const mine = groupBy(
       first.all.filter((piece) => !pairs.has(piece)),
       keyOf,
     );
-    const theirs = byKey(
+    const theirs = groupBy(
       other.all.filter((piece) => !taken.has(piece)),
       keyOf,
     );
@@ -40,15 +41,6 @@ export function matchArtboards(first: Pieces, other: Pieces): ArtboardMatch {
   matchHolders(first, other, pairs, taken, pair);
   matchEmpty(first, other, pairs, taken, pair);
   return { pairs, extra: other.all.filter((piece) => !taken.has(piece)), reworded };
-}
-
-function byKey(pieces: readonly Piece[], keyOf: (piece: Piece) => string | undefined): Map<string, Piece[]> {
-  const groups = new Map<string, Piece[]>();
-  for (const piece of pieces) {
-    const key = keyOf(piece);
-    if (key) groups.set(key, [...(groups.get(key) ?? []), piece]);
-  }
-  return groups;
 }
 
 /** What stands right before and after each piece, in the order of painting. */

@@ -14,11 +14,24 @@ export interface Part {
   readonly list?: 'ul' | 'ol';
   /** A section across the page without a box of its own. */
   readonly band?: true;
+  /** It is a section inside of a frame. */
+  readonly section?: true;
+  /** It holds sections, and is none itself. */
+  readonly frame?: true;
+  /** Which part of the page it is. */
+  readonly site?: 'header' | 'navigation' | 'footer';
   /** It holds tags, which break into lines by themselves. */
   readonly tags?: true;
+  /** It decorates: nothing else makes room for it. */
+  readonly ornament?: true;
   /** Why it became what it is, in words. */
   readonly reason: string;
 }
 
 /** Where a piece lies on another artboard of the page; undefined if it is not there. */
 export type Elsewhere = (piece: Piece) => DrawnBox | undefined;
+
+/** When the first thing of a part was painted. */
+export function firstOrder({ piece, parts, over }: Part): number {
+  return Math.min(piece?.order ?? Infinity, ...[...parts, ...over].map(firstOrder));
+}

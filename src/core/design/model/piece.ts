@@ -31,6 +31,8 @@ export interface Pieces {
   /** CSS background of the whole board. */
   readonly ground: Readonly<Record<string, string>>;
   readonly top: readonly Piece[];
+  /** Shapes that decorate the board and hold nothing. */
+  readonly ornaments: readonly Piece[];
   /** All pieces, in painting order. */
   readonly all: readonly Piece[];
 }

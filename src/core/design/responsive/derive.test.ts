@@ -1,6 +1,5 @@
 import { required } from '../../data/required.js';
-import { arrange } from '../structure/arrange.js';
-import { splitSections } from '../structure/sections.js';
+import { arrangePage } from '../structure/page-parts.js';
 import { ArtboardView } from '../match/artboard-view.js';
 import { deriveStyles } from './derive.js';
 import { layOut } from '../layout/layout.js';
@@ -16,7 +15,7 @@ type Items = Parameters<typeof artboard>[2][];
 /** Looks on a phone and a tablet, derived from a board 1200 px wide, by words or picture. */
 function derived(...items: Items) {
   const pieces = piecesOf(artboard(1200, 900, ...items));
-  const root = splitSections(arrange(pieces.top), pieces.width);
+  const root = arrangePage(pieces);
   const wide = layOut(root, new ArtboardView(pieces, undefined));
   const [tablet, phone] = screensBelow([1200]);
   if (!tablet || !phone) throw new Error('two screens are derived');

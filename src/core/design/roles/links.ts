@@ -27,7 +27,7 @@ export function hrefFrom(words: string): string | undefined {
 export function linksOf(
   pieces: readonly Piece[],
   artboard: { readonly width: number; readonly height: number },
-  footer: DrawnBox,
+  { footer, menus }: { readonly footer: DrawnBox; readonly menus: readonly DrawnBox[] },
 ): Map<Paragraph, string> {
   const texts = pieces.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
   const found = new Map<Paragraph, string>();
@@ -46,7 +46,7 @@ export function linksOf(
       entries.filter(({ box }) => holds(footer, box, 2)),
       2,
     ),
-    ...bars(pieces, artboard).flatMap((bar) =>
+    ...[...bars(pieces, artboard), ...menus].flatMap((bar) =>
       alike(
         entries.filter(({ box }) => holds(bar, box, 2)),
         LEAST_ENTRIES,

@@ -5,16 +5,6 @@ import { firstWords } from '../../text/words.js';
 import type { Part } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
 
-/** A first band up to this height is a header, a last one with a copyright line a footer; px. */
-const HEADER_HEIGHT = 140;
-const FOOTER_HEIGHT = 700;
-
-/** Whether a section is the header or the footer of the site. */
-export function sitePartOf(part: Part, index: number, words: string): SitePart | undefined {
-  if (index === 0 && part.box[3] < HEADER_HEIGHT) return 'header';
-  return /©|copyright/i.test(words) && part.box[3] < FOOTER_HEIGHT ? 'footer' : undefined;
-}
-
 /** Where a piece is in its drawing. */
 export function pathOf(piece: Piece): string {
   if (piece.type === 'box') return piece.shape.path;

@@ -21,11 +21,7 @@ export interface Roles {
   readonly hrefOf: (text: Paragraph) => string | undefined;
 }
 
-/** A last section up to this height is a footer; px. */
-const FOOTER_HEIGHT = 700;
-/** Highest picture in a footer; px. */
-const FOOTER_IMAGE = 150;
-/** Where there is none, what stands so low is one; px. */
+/** Where there is no footer, what stands so low is one; px. */
 const LAST_LINES = 140;
 
 export function rolesOf(artboard: Pieces, root: Part): Roles {
@@ -38,10 +34,11 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
       leaves(part).flatMap((leaf) => (leaf.type === 'text' ? [leaf.text] : [])),
     ),
   );
-  const last = root.parts.at(-1);
-  const closing = last && root.parts.length > 1 && couldBeFooter(last) ? last.box : undefined;
-  const footer = closing ?? [0, artboard.height - LAST_LINES, artboard.width, LAST_LINES];
-  const links = linksOf(artboard.all, artboard, footer);
+  const footer = inside.find(({ site }) => site === 'footer')?.box;
+  const links = linksOf(artboard.all, artboard, {
+    footer: footer ?? [0, artboard.height - LAST_LINES, artboard.width, LAST_LINES],
+    menus: inside.filter(({ site }) => site === 'navigation').map(({ box }) => box),
+  });
   const levels = headingLevels(artboard.all, new Set([...pressed, ...links.keys()]));
   return {
     isButton: (part) => buttons.has(part),
@@ -50,12 +47,6 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
     levelOf: (text) => levels.get(text),
     hrefOf: (text) => (pressed.has(text) ? text.href : links.get(text)),
   };
-}
-
-/** A last section is a footer unless it is high, or shows a picture that is more than a sign. */
-function couldBeFooter(part: Part): boolean {
-  const shows = partsOf(part).some(({ piece }) => piece?.type === 'picture' && piece.box[3] > FOOTER_IMAGE);
-  return part.box[3] < FOOTER_HEIGHT && !shows;
 }
 
 function partsOf(part: Part): Part[] {

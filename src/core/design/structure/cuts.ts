@@ -144,7 +144,7 @@ function isSolid({ type }: Piece): boolean {
   return type === 'box' || type === 'picture';
 }
 
-function cutRows(pieces: readonly Piece[]): Piece[][] {
+export function cutRows(pieces: readonly Piece[]): Piece[][] {
   return cutAlong(pieces, tops, () => TOUCH);
 }
 

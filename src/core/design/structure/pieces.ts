@@ -1,6 +1,7 @@
 import type { DrawnArtboard, DrawnBox, DrawnText } from '../../drawing/drawing.js';
 import { area, bottom, holds } from '../../geometry/box.js';
 import { agreeOnTexts } from '../text/agree-on-texts.js';
+import { ornamentsOn } from './ornaments.js';
 import { paragraphsOf } from '../text/paragraphs.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import type { Paragraph } from '../model/paragraph.js';
@@ -24,10 +25,15 @@ export function piecesOfAll(artboards: readonly DrawnArtboard[]): Pieces[] {
     artboards.map(textsOf),
     artboards.map(({ width }) => width),
   );
-  return artboards.map((artboard, at) => piecesOf(artboard, texts[at]));
+  const ornaments = ornamentsOn(artboards);
+  return artboards.map((artboard, at) => piecesOf(artboard, texts[at], ornaments[at]));
 }
 
-export function piecesOf(artboard: DrawnArtboard, texts: readonly Paragraph[] = textsOf(artboard)): Pieces {
+export function piecesOf(
+  artboard: DrawnArtboard,
+  texts: readonly Paragraph[] = textsOf(artboard),
+  ornaments: ReadonlySet<number> = new Set(),
+): Pieces {
   const pieces: Piece[] = [
     ...texts.map((text): Piece => ({
       type: 'text',
@@ -45,15 +51,17 @@ export function piecesOf(artboard: DrawnArtboard, texts: readonly Paragraph[] = 
         : [];
     }),
   ].sort((a, b) => a.order - b.order);
-  return nest(pieces, artboard);
+  return nest(pieces, artboard, ornaments);
 }
 
-function nest(pieces: readonly Piece[], artboard: DrawnArtboard): Pieces {
+function nest(pieces: readonly Piece[], artboard: DrawnArtboard, ornaments: ReadonlySet<number>): Pieces {
   const whole: DrawnBox = [0, 0, artboard.width, artboard.height];
   let ground: Readonly<Record<string, string>> = {};
   const top: Piece[] = [];
   const kept: Piece[] = [];
+  const aside = pieces.filter((piece) => piece.type !== 'text' && ornaments.has(piece.order));
   for (const piece of pieces) {
+    if (aside.includes(piece)) continue;
     if (piece.type === 'box' && kept.length === 0 && holds(piece.box, whole, SLACK)) {
       ground = { ...ground, ...backgroundOf(piece.look) };
       continue;
@@ -79,7 +87,8 @@ function nest(pieces: readonly Piece[], artboard: DrawnArtboard): Pieces {
     kept.push(piece);
   }
   overhang(top, kept, artboard.width);
-  return { width: artboard.width, height: artboard.height, ground, top, all: kept };
+  const all = [...kept, ...aside].sort((a, b) => a.order - b.order);
+  return { width: artboard.width, height: artboard.height, ground, top, ornaments: aside, all };
 }
 
 /** Less than this is untidiness rather than an overlap, px. */

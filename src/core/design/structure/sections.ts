@@ -1,15 +1,28 @@
 import { required } from '../../data/required.js';
-import { around, bottom } from '../../geometry/box.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { around, bottom, right } from '../../geometry/box.js';
 import type { Part } from '../model/part.js';
+import type { Piece } from '../model/piece.js';
 
 /** Gap from which on things on the bare board belong to different sections, px, and in usual gaps. */
 const LEAST_GAP = 48;
 const TIMES_USUAL = 1.6;
 /** A gap that is wider by less than this is as wide, px. */
 const UNTIDY = 0.5;
+/** A line no higher than this, px, across this share of a region ends a section. */
+const RULE_HEIGHT = 4;
+const RULE_SHARE = 0.9;
+/** Type at least so large, in shares of the largest in the section before, may be the heading of the next. */
+const HEADING_SHARE = 0.8;
 
-/** Makes the sections of a page from the rows of the board: full-width boxes, and what lies between clear gaps. */
-export function splitSections(root: Part, width: number): Part {
+/** Rows that make a section: one box across the region, or what stands on the bare board. */
+interface Band {
+  readonly rows: Part[];
+  readonly boxed: boolean;
+}
+
+/** Makes the sections of a region from its rows: boxes across it, and what lies between clear gaps and lines. */
+export function bandsOf(root: Part, region: DrawnBox, pageWidth: number): Part[] {
   const rows = root.direction === 'stack' && !root.piece ? root.parts : [root];
   const gaps = rows
     .slice(1)
@@ -17,39 +30,82 @@ export function splitSections(root: Part, width: number): Part {
     .sort((a, b) => a - b);
   const usual = gaps[gaps.length >> 1] ?? 0;
   const limit = Math.max(LEAST_GAP, TIMES_USUAL * usual);
-  const bands: Part[] = [];
+  const bands: Band[] = [];
   let open: Part[] = [];
   const close = (): void => {
-    if (open.length) bands.push(bandAround(open));
+    if (open.length) bands.push({ rows: open, boxed: false });
     open = [];
   };
   for (const row of rows) {
-    if (isFullBox(row, width)) {
+    if (isAcross(row, region, pageWidth)) {
       close();
-      bands.push(row);
+      bands.push({ rows: [row], boxed: true });
       continue;
     }
     const last = open.at(-1);
     if (last && row.box[1] - bottom(last.box) > limit + UNTIDY) close();
     open.push(row);
+    if (isRule(row, region)) close();
   }
   close();
-  return {
-    direction: 'stack',
-    parts: bands,
-    over: root === rows[0] ? [] : root.over,
-    box: root.box,
-    reason: `${bands.length} sections`,
-  };
+  return joined(bands).map(({ rows, boxed }) => (boxed ? required(rows[0]) : bandAround(rows)));
 }
 
-function isFullBox(part: Part, width: number): boolean {
-  return (
-    part.piece?.type !== 'text' &&
-    part.piece !== undefined &&
-    part.piece.box[2] >= width - 2 &&
-    part.parts.length + part.over.length > 0
-  );
+/** Whether a row is a section of its own: a box across the region with something in it, or images from edge to edge. */
+function isAcross(part: Part, region: DrawnBox, pageWidth: number): boolean {
+  const reaches = part.box[0] <= region[0] + 2 && right(part.box) >= right(region) - 2;
+  if (!reaches) return false;
+  if (part.piece) return part.piece.type !== 'text' && part.parts.length + part.over.length > 0;
+  const [only, more] = part.parts;
+  const isBackdrop = only !== undefined && !more && only.piece !== undefined && only.piece.type !== 'text';
+  return isBackdrop || (part.parts.length > 1 && region[2] === pageWidth);
+}
+
+function isRule({ piece, box }: Part, region: DrawnBox): boolean {
+  return piece?.inside.length === 0 && box[3] <= RULE_HEIGHT && box[2] >= RULE_SHARE * region[2];
+}
+
+/**
+ * A section has a heading: what stands on the bare board without one goes with the words right before it, which are the
+ * heading of it all; so does a line or two by themselves.
+ */
+function joined(bands: readonly Band[]): Band[] {
+  const found: Band[] = [];
+  for (const band of bands) {
+    const before = found.at(-1);
+    const bare = before !== undefined && !before.boxed && !band.boxed;
+    const goesOn =
+      bare &&
+      !endsInRule(before) &&
+      largest(band) < HEADING_SHARE * largest(before) &&
+      (isWordsOnly(before) || (isWordsOnly(band) && band.rows.length <= 2));
+    if (goesOn) found[found.length - 1] = { boxed: false, rows: [...before.rows, ...band.rows] };
+    else found.push(band);
+  }
+  return found;
+}
+
+function endsInRule({ rows }: Band): boolean {
+  const last = rows.at(-1);
+  return last?.piece?.type === 'box' && last.parts.length === 0 && last.box[3] <= RULE_HEIGHT && last.box[2] > 200;
+}
+
+function piecesOf({ piece, parts, over }: Part): Piece[] {
+  return [...(piece ? [piece] : []), ...[...parts, ...over].flatMap(piecesOf)];
+}
+
+/** A heading stands in one of so many rows at the start: it may have a line above it. */
+const HEADING_ROWS = 2;
+
+/** Size of the largest type at the start of a band, px; 0 without any. */
+function largest({ rows }: Band): number {
+  const start = rows.slice(0, HEADING_ROWS).flatMap(piecesOf);
+  return Math.max(0, ...start.map((piece) => (piece.type === 'text' ? piece.text.look.size : 0)));
+}
+
+/** Words, and lines between them. */
+function isWordsOnly({ rows }: Band): boolean {
+  return rows.flatMap(piecesOf).every(({ type, box }) => type === 'text' || box[3] <= RULE_HEIGHT);
 }
 
 function bandAround(rows: readonly Part[]): Part {

@@ -73,7 +73,8 @@ function screensToFold({ source, breakpoints }: PageDocument, row: ElementNode, 
 /** The first row of the page that is its menu: links, a name and a thing to press, and nothing else. */
 export function menuRow(document: PageDocument): ElementNode | undefined {
   const [first] = (document.body.children ?? []).filter(isElement);
-  const top = first?.element === 'main' ? first.children?.find(isElement) : first;
+  const header = [...elements(document.body)].find(({ part }) => part === 'header');
+  const top = header ?? (first?.element === 'main' ? first.children?.find(isElement) : first);
   if (!top || hasSwitch(top)) return undefined;
   return [...elements(top)].find((node) => {
     if (document.styles[node.style ?? '']?.rest['display'] !== 'flex') return false;

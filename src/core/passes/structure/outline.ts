@@ -51,7 +51,7 @@ function withNavigation(document: PageDocument): ElementNode {
 
 /** The bar of the header that holds the menu, with the name of the site before it and what stands behind it; else the menu. */
 function barAround(document: PageDocument, row: ElementNode): ElementNode {
-  const header = (document.body.children ?? []).filter(isElement).find((child) => isPart(child, 'header'));
+  const header = [...elements(document.body)].find((node) => isPart(node, 'header'));
   const holds = (node: ElementNode): boolean => [...elements(node)].some(({ id }) => id === row.id);
   return (header?.children ?? []).filter(isElement).find((child) => child.element === 'div' && holds(child)) ?? row;
 }
@@ -62,25 +62,57 @@ const COLUMN = new Set(['display', 'flex-direction', 'align-items', 'row-gap', '
 /** Only where the page flows downwards at every width, and nothing is its main part yet. */
 function withMain(document: PageDocument): PageDocument {
   const { body } = document;
-  const children = body.children ?? [];
+  if (hasMain(body)) return document;
+  const host = hostOf(body);
+  const children = host.children ?? [];
+  const own = document.styles[host.style ?? ''] ?? { rest: {} };
+  const around = children.filter((child) => isPart(child, 'header') || isPart(child, 'footer'));
+  if (host !== body && around.length === 0) return withBody(document, host, { ...host, element: 'main' });
   const first = children.findIndex((child) => !isPart(child, 'header'));
   const footer = children.findIndex((child) => isPart(child, 'footer'));
   const end = footer < 0 ? children.length : footer;
-  const own = document.styles[body.style ?? ''] ?? { rest: {} };
-  if (!flowsDown(own) || first < 0 || first >= end || hasMain(body)) return document;
+  if (!flowsDown(own) || first < 0 || first >= end) return document;
+  /* What lies over the sections comes last, and is of the main part too. */
+  const over = children.slice(end).filter((child) => !around.includes(child));
   const main: ElementNode = {
     id: freeName('main', (text) => [...elements(body)].some(({ id }) => id === text)),
     kind: 'box',
     name: 'main',
     element: 'main',
     style: freeName('main', (text) => text in document.styles),
-    children: children.slice(first, end),
+    children: [...children.slice(first, end), ...over],
   };
-  return {
-    ...document,
-    styles: { ...document.styles, [required(main.style)]: columnOf(own) },
-    body: { ...body, children: [...children.slice(0, first), main, ...children.slice(end)] },
-  };
+  const inside = [...children.slice(0, first), main, ...children.slice(end).filter((child) => around.includes(child))];
+  const styles = { ...document.styles, [required(main.style)]: columnOf(own) };
+  return withBody({ ...document, styles }, host, { ...host, children: inside });
+}
+
+function withBody(document: PageDocument, before: ElementNode, after: ElementNode): PageDocument {
+  if (before === document.body) return { ...document, body: after };
+  return { ...document, body: mapTree(document.body, (node) => (node === before ? after : node)) };
+}
+
+/**
+ * What holds the main part: the page, or the box around the sections that has the header or the footer in it, or the
+ * column beside the side bar.
+ */
+function hostOf(body: ElementNode): ElementNode {
+  let host = body;
+  for (let node: ElementNode | undefined = body, beside = false; node;) {
+    const inside: ElementNode[] = (node.children ?? []).filter(isElement);
+    if (beside || inside.some((child) => isPart(child, 'header') || isPart(child, 'footer'))) host = node;
+    beside = inside.some(({ element }) => element === 'nav');
+    const rest = inside.filter(
+      (child) => child.element !== 'nav' && !isPart(child, 'header') && !isPart(child, 'footer'),
+    );
+    const frames = rest.filter((child) => child.element === 'div' && holdsSections(child));
+    node = rest.some(({ kind }) => kind === 'section') || frames.length !== 1 ? undefined : frames[0];
+  }
+  return host;
+}
+
+function holdsSections(node: ElementNode): boolean {
+  return [...elements(node)].some(({ kind }) => kind === 'section');
 }
 
 function hasMain(body: ElementNode): boolean {

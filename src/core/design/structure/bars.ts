@@ -1,0 +1,158 @@
+import { required } from '../../data/required.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { around, bottom, right, shared } from '../../geometry/box.js';
+import { wordsOf } from '../text/paragraphs.js';
+import { cutRows } from './cuts.js';
+import type { Part } from '../model/part.js';
+import type { Piece } from '../model/piece.js';
+
+/**
+ * The bar at the top of a page and the closing lines at its end, told by where they stand and how brief they are. They
+ * are taken out before rows and columns are looked for: a bar that stands above two columns belongs to neither, and one
+ * that lies on the first image is not a part of it.
+ */
+
+/** The bar ends at most so far below the top, begins at most so far below it, px. */
+const BAR_END = 140;
+const BAR_START = 100;
+/** Pictures and drawings in a bar are at most so high, px; words in a row at most so many. */
+const SIGN = 100;
+const MOST_WORDS = 5;
+/** A bar reaches over this share of the page, or has so many words. */
+const BAR_SHARE = 0.5;
+const LEAST_ENTRIES = 3;
+/** What reaches over this share of the page, and is higher than a bar, may lie behind the bar. */
+const BACKDROP = 0.9;
+
+export interface Bar {
+  readonly pieces: readonly Piece[];
+  /** What holds them, from the outside in; none if they lie on the page itself. */
+  readonly holders: readonly Piece[];
+}
+
+/** The bar at the top of a region: one row of brief things across it, on the page or on what lies behind its top. */
+export function barAtTop(pieces: readonly Piece[], region: DrawnBox): Bar | undefined {
+  const holders: Piece[] = [];
+  for (let level: readonly Piece[] = pieces; ;) {
+    const backdrops = level.filter((piece) => isBackdrop(piece, region));
+    const bar = rowAtTop(
+      level.filter((piece) => !backdrops.includes(piece)),
+      region,
+    );
+    if (bar) return { pieces: bar, holders };
+    const holder = backdrops.find(({ inside }) => inside.length > 0);
+    if (!holder) return undefined;
+    holders.push(holder);
+    level = holder.inside;
+  }
+}
+
+function isBackdrop({ type, box }: Piece, region: DrawnBox): boolean {
+  const starts = box[1] <= region[1] + BAR_START && box[0] <= region[0] + ((1 - BACKDROP) * region[2]) / 2 + 2;
+  return type !== 'text' && starts && box[2] >= BACKDROP * region[2] && bottom(box) > region[1] + BAR_END;
+}
+
+function rowAtTop(pieces: readonly Piece[], region: DrawnBox): Piece[] | undefined {
+  const row = pieces.filter(({ box }) => bottom(box) <= region[1] + BAR_END && box[1] < region[1] + BAR_START);
+  if (row.length < 2 || !row.every(isBrief)) return undefined;
+  const box = around(row.map((piece) => piece.box));
+  /* A row stands in one line: all are beside the highest of them. */
+  const highest = row.reduce((most, piece) => (piece.box[3] > most.box[3] ? piece : most));
+  if (!row.every((piece) => piece.box[1] < bottom(highest.box) && bottom(piece.box) > highest.box[1])) return undefined;
+  if (pieces.some((piece) => !row.includes(piece) && shared(piece.box, [region[0], box[1], region[2], box[3]]) > 0))
+    return undefined;
+  const texts = row.flatMap(textsIn);
+  const signs = row.length - row.filter(({ type }) => type === 'text').length;
+  const isWide = box[2] >= BAR_SHARE * region[2] && texts.length + signs >= 2;
+  return texts.length > 0 && (isWide || texts.length >= LEAST_ENTRIES) ? row : undefined;
+}
+
+/** A few words in a line, a sign, or a small box with one of them. */
+function isBrief(piece: Piece): boolean {
+  if (piece.type === 'text')
+    return piece.text.lines.length === 1 && wordsOf(piece.text).split(' ').length <= MOST_WORDS;
+  return piece.box[3] <= SIGN && textsIn(piece).length <= 1 && piece.inside.every(isBrief);
+}
+
+function textsIn(piece: Piece): Extract<Piece, { type: 'text' }>[] {
+  return [...(piece.type === 'text' ? [piece] : []), ...piece.inside.flatMap(textsIn)];
+}
+
+/** A line about rights, in any language. */
+const RIGHTS = /©|\(c\)\s|copyright/i;
+/** Highest footer, px; most words of the entries above the line about rights. */
+const FOOTER_HEIGHT = 700;
+const ENTRY_WORDS = 4;
+const RIGHTS_WORDS = 24;
+
+/**
+ * The closing lines of a region that have no box around them: the line about rights at its very end, with the rows of
+ * links and signs right above it.
+ */
+export function closingLines(pieces: readonly Piece[]): Piece[] {
+  const rows = cutRows(pieces);
+  const last = rows.at(-1);
+  /* A single box is a section by itself. */
+  if (!last || rows.length < 2 || !last.every(isClosing) || last.every(({ inside }) => inside.length > 1)) return [];
+  const words = last.flatMap(textsIn).map(({ text }) => wordsOf(text));
+  if (!words.some((text) => RIGHTS.test(text) && text.split(' ').length <= RIGHTS_WORDS)) return [];
+  const closing = [...last];
+  for (let at = rows.length - 2; at > 0; at -= 1) {
+    const row = required(rows[at]);
+    const texts = row.flatMap(textsIn);
+    const isEntries = texts.length === 0 || texts.length >= LEAST_ENTRIES;
+    const brief = texts.every(({ text }) => wordsOf(text).split(' ').length <= ENTRY_WORDS);
+    if (!isEntries || !brief || !row.every(isClosing)) break;
+    if (around([...closing, ...row].map(({ box }) => box))[3] > FOOTER_HEIGHT) break;
+    closing.unshift(...row);
+  }
+  return closing;
+}
+
+function isClosing(piece: Piece): boolean {
+  return piece.type === 'text' ? piece.text.lines.length <= 2 : piece.box[3] <= SIGN && piece.inside.every(isClosing);
+}
+
+/** A first section up to this height is a header, px. */
+const HEADER_HEIGHT = 140;
+
+/** Whether the first section of a page is its header. */
+export function isHeader({ box }: Part): boolean {
+  return box[3] < HEADER_HEIGHT;
+}
+
+/** Whether the last section of a page is its footer: it is not high, and has a line about rights. */
+export function isFooter(part: Part): boolean {
+  const texts = levelPieces(part).flatMap(textsIn);
+  return part.box[3] < FOOTER_HEIGHT && texts.some(({ text }) => RIGHTS.test(wordsOf(text)));
+}
+
+/** The pieces that a part is made of, on its own level. */
+export function levelPieces({ piece, parts, over }: Part): Piece[] {
+  return piece ? [piece] : [...parts, ...over].flatMap(levelPieces);
+}
+
+/** Largest share of a region that a side bar takes, and least share of its height, or height in px. */
+const SIDE_SHARE = 0.3;
+const SIDE_TALL = 0.6;
+const SIDE_HEIGHT = 500;
+/** A side bar has at least so many brief lines, and hardly any others. */
+const SIDE_ENTRIES = 4;
+const BRIEF_SHARE = 0.75;
+
+/** Whether a box of things is a side bar of a region: a narrow column along one of its edges, with a menu in it. */
+export function isSideBar(pieces: readonly Piece[], region: DrawnBox): boolean {
+  const box = around(pieces.map((piece) => piece.box));
+  const tall = box[3] >= SIDE_TALL * region[3] || box[3] >= SIDE_HEIGHT;
+  const atEdge = Math.min(box[0] - region[0], right(region) - right(box)) <= SIDE_SHARE * box[2];
+  const texts = pieces.flatMap(textsIn);
+  const brief = texts.filter(isBrief);
+  return (
+    tall &&
+    atEdge &&
+    box[2] <= SIDE_SHARE * region[2] &&
+    box[1] <= region[1] + SIDE_HEIGHT / 2 &&
+    brief.length >= SIDE_ENTRIES &&
+    brief.length >= BRIEF_SHARE * texts.length
+  );
+}

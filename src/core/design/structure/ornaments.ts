@@ -1,0 +1,132 @@
+import { groupBy } from '../../data/group-by.js';
+import type { DrawnArtboard, DrawnBox, DrawnItem, DrawnShape, DrawnVector } from '../../drawing/drawing.js';
+import type { Part } from '../model/part.js';
+import type { Piece } from '../model/piece.js';
+import { bottom, holds, right, shared } from '../../geometry/box.js';
+
+/**
+ * Shapes that decorate a page and hold nothing: circles and free forms across which words, images or the edges of bands
+ * run. A box holds what lies in it, and what stands in a row lies apart from the rest; a shape whose edge is crossed does
+ * neither, so it must not decide where other things stand.
+ */
+
+/** Corners rounder than this share of the shorter side make a circle of a box, or nearly so. */
+const ROUND = 0.45;
+/** Sides of a circle may differ by this factor; longer ones are pills, as buttons have. */
+const AS_WIDE = 1.3;
+/** Smaller circles and forms are bullets, badges and icons, px. */
+const SMALLEST = 60;
+/** An edge is crossed by what reaches over it by this much, px. */
+const CROSSED = 8;
+
+type Shape = DrawnShape | DrawnVector;
+
+/** The orders of the ornaments on each artboard: what is one on any of them is one on all. */
+export function ornamentsOn(artboards: readonly DrawnArtboard[]): ReadonlySet<number>[] {
+  const shapes = artboards.map(freeShapes);
+  const found = artboards.map(
+    (artboard, at) =>
+      new Set((shapes[at] ?? []).filter((shape) => isCrossed(shape, artboard)).map(({ order }) => order)),
+  );
+  const keys = shapes.map((list) => groupBy(list, paintOf));
+  keys.forEach((groups, at) => {
+    for (const [paint, list] of groups) {
+      const alike = keys.map((other) => other.get(paint) ?? []);
+      list.forEach(({ order }, index) => {
+        const isOne = alike.some((other, on) => {
+          const same = other.length === list.length ? other[index] : undefined;
+          return same !== undefined && found[on]?.has(same.order);
+        });
+        if (isOne) found[at]?.add(order);
+      });
+    }
+  });
+  return found;
+}
+
+/** Circles and free forms that may be ornaments. */
+function freeShapes({ items }: DrawnArtboard): Shape[] {
+  return items.filter(
+    (item): item is Shape =>
+      (item.type === 'art' ? item.outlined === undefined : item.type === 'box' && isRound(item)) &&
+      Math.min(item.box[2], item.box[3]) >= SMALLEST,
+  );
+}
+
+function isRound({ box: [, , width, height], look }: DrawnShape): boolean {
+  const radius = parseFloat(look['border-radius'] ?? '0') * (look['border-radius']?.endsWith('%') ? width / 100 : 1);
+  const [shorter, longer] = [Math.min(width, height), Math.max(width, height)];
+  return radius >= ROUND * shorter && longer <= AS_WIDE * shorter;
+}
+
+/** Whether the edge of a shape runs through words that were painted on it, or through things it holds in no way. */
+function isCrossed(shape: Shape, artboard: DrawnArtboard): boolean {
+  const later = artboard.items.filter(({ order, box }) => order > shape.order && shared(box, shape.box) > 0);
+  if (later.some((item) => item.type === 'text' && crosses(item, shape))) return true;
+  if (shape.type === 'art' || later.some((item) => item.type === 'text' && isInside(item.box, shape))) return false;
+  const [x, y, width, height] = shape.box;
+  if (x < -CROSSED || x + width > artboard.width + CROSSED) return true;
+  const edges = artboard.items
+    .filter((item) => isBand(item, artboard.width))
+    .flatMap(({ box }) => [box[1], bottom(box)]);
+  const cutByBand = edges.some((edge) => edge > y + CROSSED && edge < y + height - CROSSED);
+  return cutByBand || later.some((item) => item.type === 'picture' && crosses(item, shape));
+}
+
+/** Whether a thing lies partly on a shape and partly beside it. */
+function crosses(item: DrawnItem, shape: Shape): boolean {
+  return !isInside(item.box, shape) && overlap(item.box, shape.box) > CROSSED;
+}
+
+/** How far two boxes overlap in the direction in which they overlap less, px. */
+function overlap(a: DrawnBox, b: DrawnBox): number {
+  return Math.min(
+    Math.min(right(a), right(b)) - Math.max(a[0], b[0]),
+    Math.min(bottom(a), bottom(b)) - Math.max(a[1], b[1]),
+  );
+}
+
+/** Whether a box lies in a shape: in its ellipse, if it is round. */
+function isInside(box: DrawnBox, shape: Shape): boolean {
+  if (!holds(shape.box, box, 2)) return false;
+  if (shape.type === 'art') return true;
+  const [x, y, width, height] = shape.box;
+  return [box[0], right(box)].every((left) =>
+    [box[1], bottom(box)].every((top) => ((left - x) / width - 0.5) ** 2 + ((top - y) / height - 0.5) ** 2 <= 0.5 ** 2),
+  );
+}
+
+function isBand({ type, box }: DrawnItem, width: number): boolean {
+  return type === 'box' && box[0] <= 2 && right(box) >= width - 2;
+}
+
+/** What makes two shapes on different artboards the same. */
+function paintOf(shape: Shape): string {
+  if (shape.type === 'art') return `art ${[...shape.markup.matchAll(/\bd="([^"]*)"/g)].map(([, d]) => d).join('|')}`;
+  const { 'border-radius': _, ...paint } = shape.look;
+  return JSON.stringify(paint);
+}
+
+/**
+ * Puts the ornaments of an artboard over the sections that they lie on: over the first one that was painted before, which
+ * they may reach over at its end, else over the page.
+ */
+export function hangOrnaments(
+  root: Part,
+  ornaments: readonly Piece[],
+  boxOf: (part: Part) => DrawnBox | undefined,
+  orderOf: (part: Part) => number,
+): void {
+  for (const piece of ornaments) {
+    const holder = root.parts.find((part) => {
+      const box = boxOf(part);
+      return box !== undefined && orderOf(part) < piece.order && overlap(box, piece.box) > 0;
+    });
+    (holder ?? root).over.push(ornamentOf(piece));
+  }
+}
+
+function ornamentOf(piece: Piece): Part {
+  const reason = 'an ornament: its edge crosses what lies on it';
+  return { piece, direction: 'stack', parts: [], over: [], box: piece.box, ornament: true, reason };
+}

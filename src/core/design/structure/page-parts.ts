@@ -1,0 +1,126 @@
+import { required } from '../../data/required.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
+import { around } from '../../geometry/box.js';
+import type { Elsewhere, Part } from '../model/part.js';
+import type { Piece, Pieces } from '../model/piece.js';
+import { arrange } from './arrange.js';
+import { barAtTop, closingLines, isFooter, isHeader, isSideBar, levelPieces } from './bars.js';
+import { withLists } from './lists.js';
+import { bandsOf } from './sections.js';
+
+/**
+ * The parts of a page: its header, its side bar, its sections and its footer. Sections are looked for where the page
+ * first falls into several: inside of a box or a column that takes most of the page, if there is one.
+ */
+export function arrangePage({ top, width, height }: Pieces, others: readonly Elsewhere[] = []): Part {
+  const region: DrawnBox = [0, 0, width, height];
+  const bar = barAtTop(top, region);
+  const rest = bar ? without(top, bar.pieces, bar.holders) : top;
+  const inner = frame(rest, region, { others, width, height });
+  if (!bar) return { ...inner, parts: withSites(inner.parts) };
+  const header: Part = {
+    ...asGroup(arrange(bar.pieces, others)),
+    site: 'header',
+    band: true,
+    reason: `${bar.pieces.length} brief elements in a row at the top`,
+  };
+  return { ...inner, parts: withSites([header, ...inner.parts]) };
+}
+
+interface Page {
+  readonly others: readonly Elsewhere[];
+  readonly width: number;
+  readonly height: number;
+}
+
+/** What is left on the page when some pieces, and what they lie in, have been taken out. */
+function without(top: readonly Piece[], taken: readonly Piece[], holders: readonly Piece[]): Piece[] {
+  const holder = holders.at(-1);
+  if (!holder) return top.filter((piece) => !taken.includes(piece));
+  holder.inside.splice(0, holder.inside.length, ...holder.inside.filter((piece) => !taken.includes(piece)));
+  return [...top];
+}
+
+/** A part that can hold others: what is a text or an image by itself, in a group. */
+function asGroup(part: Part): Part {
+  if (!part.piece || part.piece.inside.length) return part;
+  return { direction: 'stack', parts: [part], over: [], box: part.box, reason: part.reason };
+}
+
+/** The sections among pieces that take a whole region. */
+function frame(pieces: readonly Piece[], region: DrawnBox, page: Page): Part {
+  const closing = closingLines(pieces);
+  const rest = pieces.filter((piece) => !closing.includes(piece));
+  const inner = withLists(arrange(rest, page.others));
+  const bands = bandsOf(inner, region, page.width).map((band) => framed(band, region, page));
+  const end: Part[] = closing.length
+    ? [{ ...asGroup(withLists(arrange(closing, page.others))), site: 'footer', band: true }]
+    : [];
+  const parts = [...bands, ...end];
+  /* What is a row by itself has kept what lies over it. */
+  const over = inner.direction === 'stack' && !inner.piece ? inner.over : [];
+  return {
+    direction: 'stack',
+    parts,
+    over,
+    box: around([...parts, ...over].map(({ box }) => box)),
+    reason: `${parts.length} sections`,
+  };
+}
+
+/** A box this high, in shares of the page or of its width, may hold sections rather than being one. */
+const MOST_OF_PAGE = 0.6;
+const HIGHER_THAN_WIDE = 1.2;
+
+/** A band that holds the sections of a page: beside a side bar, or in a box of its own. */
+function framed(band: Part, region: DrawnBox, page: Page): Part {
+  if (band.box[3] < Math.min(MOST_OF_PAGE * page.height, HIGHER_THAN_WIDE * page.width)) return band;
+  const only = band.parts.length === 1 && band.over.length === 0 ? required(band.parts[0]) : undefined;
+  if (only) return { ...band, parts: [framed(only, region, page)], frame: true };
+  const columns = band.direction === 'row' ? besideSideBar(band, region, page) : undefined;
+  if (columns) return { ...band, parts: columns, frame: true };
+  /* What stands on the page itself was parted already. */
+  if (!band.piece || band.direction === 'row' || band.parts.length < 2) return band;
+  const sections = frame(band.parts.flatMap(levelPieces), band.box, page);
+  if (sections.parts.length < 2) return band;
+  return { ...band, parts: sections.parts.map(asSection), over: [...band.over, ...sections.over], frame: true };
+}
+
+function besideSideBar(band: Part, region: DrawnBox, page: Page): Part[] | undefined {
+  if (band.parts.length !== 2) return undefined;
+  const side = band.parts.find((part) => isSideBar([part].flatMap(levelPieces), region));
+  const main = band.parts.find((part) => part !== side);
+  if (!side || !main || main.box[3] < MOST_OF_PAGE * page.height) return undefined;
+  const column = columnOf(main, page);
+  return band.parts.map((part) => (part === side ? { ...part, site: 'navigation' } : column));
+}
+
+/** The column beside a side bar, with its own header, sections and footer. */
+function columnOf(main: Part, page: Page): Part {
+  const pieces = main.piece ? main.piece.inside : levelPieces(main);
+  if (pieces.length < 2) return { ...main, section: true };
+  const bar = barAtTop(pieces, main.box);
+  const isOnPage = bar?.holders.length === 0;
+  const rest = isOnPage ? pieces.filter((piece) => !bar.pieces.includes(piece)) : pieces;
+  const sections = frame(rest, main.box, page);
+  const header: Part[] = isOnPage
+    ? [{ ...asGroup(arrange(bar.pieces, page.others)), site: 'header', reason: 'brief elements in a row at the top' }]
+    : [];
+  const parts = withSites([...header, ...sections.parts].map(asSection));
+  return { ...main, direction: 'stack', parts, over: sections.over, frame: true };
+}
+
+/** Says which of the sections of a page, or of the column beside a side bar, are its header and its footer. */
+function withSites(sections: readonly Part[]): Part[] {
+  const last = sections.length - 1;
+  return sections.map((section, at): Part => {
+    if (section.site || section.frame) return section;
+    if (at === 0 && isHeader(section)) return { ...section, site: 'header' };
+    return at === last && isFooter(section) ? { ...section, site: 'footer' } : section;
+  });
+}
+
+/** A section inside of a frame is as wide as that, not as the page. */
+function asSection({ band: _, ...part }: Part): Part {
+  return part.frame ? part : { ...part, section: true };
+}
