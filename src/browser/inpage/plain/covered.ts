@@ -3,9 +3,9 @@ import { contoursOf } from '../../../core/drawing/contours.js';
 import { roundBoxOf } from '../../../core/drawing/plain-shape.js';
 import { area, holds } from '../../../core/geometry/box.js';
 import { clipped, isEmpty, isUpright, pageBox, paintedBox } from '../drawing/geometry.js';
-import { shownBox } from './stacked-images.js';
 import { APART } from './placing.js';
 import { referenced } from './references.js';
+import { shownBox, windowOf } from './windows.js';
 
 const LEAVES = 'rect, circle, ellipse, line, path, polygon, polyline, image, text, use';
 /** Smallest cover, as a share of the drawing: what lies under small things is part of a picture. */
@@ -29,7 +29,8 @@ export function dropCovered(svg: SVGSVGElement): void {
       leaf.remove();
       continue;
     }
-    const cover = area(box) >= least && isOpaque(leaf, svg) ? clipped(shownBox(leaf, svg), page) : undefined;
+    const cover =
+      area(box) >= least && isOpaque(leaf, svg) ? clipped(withoutCorners(shownBox(leaf, svg), leaf), page) : undefined;
     if (cover && area(cover) >= least) covers.push(cover);
   }
 }
@@ -53,7 +54,17 @@ export function dropRepeated(svg: SVGSVGElement): void {
   }
 }
 
-/** Whether all of an upright rectangle is painted, and nothing shows through. */
+/** What a rectangle covers between its round corners: a circle leaves so much of its radius beside the square in it. */
+function withoutCorners([x, y, width, height]: DrawnBox, leaf: SVGGraphicsElement): DrawnBox {
+  const radius = leaf instanceof SVGRectElement ? Math.max(leaf.rx.baseVal.value, leaf.ry.baseVal.value) : 0;
+  const inset = radius * (1 - Math.SQRT1_2);
+  return [x + inset, y + inset, width - 2 * inset, height - 2 * inset];
+}
+
+/**
+ * Whether all of an upright rectangle is painted in one colour, and nothing shows through. Images and gradients are no
+ * covers: what lies under the first image of a page is most often its header, which stays at the top when it scrolls.
+ */
 function isOpaque(leaf: SVGGraphicsElement, svg: SVGSVGElement): boolean {
   return isUpright(leaf) && isRectangle(leaf) && paintsWhole(leaf, svg);
 }
@@ -61,28 +72,20 @@ function isOpaque(leaf: SVGGraphicsElement, svg: SVGSVGElement): boolean {
 /** Whether nothing shows through the fill of a shape, which nothing cuts but rectangles. */
 function paintsWhole(leaf: SVGGraphicsElement, svg: SVGSVGElement): boolean {
   const { fill, fillOpacity, visibility } = getComputedStyle(leaf);
-  if (!isOpaquePaint(fill, svg) || fillOpacity !== '1' || visibility !== 'visible') return false;
+  if (!/^rgb\(/.test(fill) || fillOpacity !== '1' || visibility !== 'visible') return false;
   for (let at: Element | null = leaf; at && at !== svg; at = at.parentElement) {
     const { opacity, filter, mask, mixBlendMode, clipPath } = getComputedStyle(at);
-    if (opacity !== '1' || filter !== 'none' || mask.includes('url(') || mixBlendMode !== 'normal') return false;
+    if (opacity !== '1' || filter !== 'none' || mixBlendMode !== 'normal') return false;
+    if (mask.includes('url(') && !(at instanceof SVGGraphicsElement && windowOf(at, svg, 'rect:not([rx])')))
+      return false;
     if (clipPath !== 'none' && !clipsToBox(clipPath, svg)) return false;
   }
   return true;
 }
 
-/** Whether nothing shows through a paint: an opaque colour, or a gradient of such. */
-function isOpaquePaint(fill: string, svg: SVGSVGElement): boolean {
-  if (/^rgb\(/.test(fill)) return true;
-  const gradient = /^url\("#(.+)"\)/.exec(fill)?.[1];
-  const target = gradient === undefined ? null : svg.querySelector(`[id="${CSS.escape(gradient)}"]`);
-  const stops = [...(target?.querySelectorAll('stop') ?? [])].map((stop) => getComputedStyle(stop));
-  return (
-    stops.length > 0 && stops.every(({ stopColor, stopOpacity }) => /^rgb\(/.test(stopColor) && stopOpacity === '1')
-  );
-}
-
+/** Whether a shape is a rectangle, whose corners may be round if it is written as one. */
 function isRectangle(leaf: SVGGraphicsElement): boolean {
-  if (leaf instanceof SVGRectElement) return leaf.rx.baseVal.value === 0 && leaf.ry.baseVal.value === 0;
+  if (leaf instanceof SVGRectElement) return true;
   if (leaf.localName !== 'path') return false;
   const [contour, ...more] = contoursOf(leaf.getAttribute('d') ?? '');
   return (
@@ -93,5 +96,6 @@ function isRectangle(leaf: SVGGraphicsElement): boolean {
 /** Whether a clip is one rectangle. */
 function clipsToBox(clipPath: string, svg: SVGSVGElement): boolean {
   const [shape, ...more] = referenced(clipPath, svg)?.children ?? [];
-  return shape instanceof SVGGraphicsElement && more.length === 0 && isRectangle(shape);
+  const isRound = shape instanceof SVGRectElement && shape.rx.baseVal.value + shape.ry.baseVal.value > 0;
+  return shape instanceof SVGGraphicsElement && more.length === 0 && !isRound && isRectangle(shape);
 }

@@ -2,12 +2,11 @@ import type { DrawnBox } from '../../../core/drawing/drawing.js';
 import { holds } from '../../../core/geometry/box.js';
 import { nameOf } from '../drawing/layers.js';
 import { isMerged, merged } from '../drawing/merged-layers.js';
-import { definitionBox } from '../drawing/clips.js';
 import { clipped, isEmpty, pageBox, paintedBox } from '../drawing/geometry.js';
 import { APART, SVG, inverseOf } from './placing.js';
-import { referenced } from './references.js';
 import { paintsNothingNew, spreadMask, withoutMask } from './mask-reach.js';
 import { stackedImages } from './stacked-images.js';
+import { windowOf } from './windows.js';
 import { addressOf, bake, DENSITY, NOTHING, pixelsOf, trimmed } from './bake.js';
 
 const WORDS = 'text, foreignObject';
@@ -61,17 +60,6 @@ function isLarge(element: SVGGraphicsElement, svg: SVGSVGElement): boolean {
   if (element.localName !== 'g') return false;
   const [own, all] = [element.getBoundingClientRect(), svg.getBoundingClientRect()];
   return own.width * own.height >= LARGE * all.width * all.height;
-}
-
-/** Where a mask that is one white shape lets an element show, px of the page: such a mask is a crop, as a clip is. */
-function windowOf(element: SVGGraphicsElement, svg: SVGSVGElement): DrawnBox | undefined {
-  const mask = referenced(element.getAttribute('mask') ?? '', svg);
-  const [shape, ...more] = mask?.children ?? [];
-  if (!mask || more.length || !(shape instanceof SVGGraphicsElement) || !shape.matches('rect, circle, ellipse'))
-    return undefined;
-  const { fill, fillOpacity, opacity, stroke } = getComputedStyle(shape);
-  const isWhite = fill === 'rgb(255, 255, 255)' && fillOpacity === '1' && opacity === '1' && stroke === 'none';
-  return isWhite ? definitionBox(shape, mask, element) : undefined;
 }
 
 /**

@@ -1,10 +1,8 @@
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
 import { area, shared } from '../../../core/geometry/box.js';
 import { isMerged } from '../drawing/merged-layers.js';
-import { definitionBox } from '../drawing/clips.js';
-import { clipped, pageBox } from '../drawing/geometry.js';
 import { APART } from './placing.js';
-import { referenced } from './references.js';
+import { shownBox } from './windows.js';
 
 /** Pictures that share so much of their area lie in one place. */
 const ONE_PLACE = 0.96;
@@ -13,18 +11,6 @@ const ONE_PLACE = 0.96;
 export interface ImageStack {
   readonly images: readonly SVGImageElement[];
   readonly box: DrawnBox;
-}
-
-/** Where an element shows, within the clips around it; px of the page. */
-export function shownBox(element: SVGGraphicsElement, svg: SVGSVGElement): DrawnBox {
-  let box = pageBox(element.getBoundingClientRect());
-  for (let at: Element | null = element; at instanceof SVGGraphicsElement && at !== svg; at = at.parentElement) {
-    const target = referenced(getComputedStyle(at).clipPath, svg);
-    const shape = target?.querySelector('rect, circle, ellipse, path, polygon');
-    const region = target && shape && definitionBox(shape as SVGGraphicsElement, target, at);
-    if (region) box = clipped(box, region);
-  }
-  return box;
 }
 
 /** Pictures that lie on each other in one place, next to each other in the order of painting. */

@@ -20,6 +20,7 @@ import { breakpointsBetween } from '../responsive/style-variants.js';
 import type { ElementPlace } from '../match/element-places.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import { areRightToLeft, languageOf } from '../../text/language.js';
+import { withSideBorders } from '../../drawing/side-borders.js';
 import { mirrorArtboard } from '../../drawing/mirror.js';
 import { mirrorDesign } from './mirror-design.js';
 
@@ -57,7 +58,8 @@ export function buildDesign(input: DesignInput): BuiltDesign {
   );
 }
 
-function build(input: DesignInput & { readonly language: string }): BuiltDesign {
+function build(given: DesignInput & { readonly language: string }): BuiltDesign {
+  const input = { ...given, boards: given.boards.map(withSideBorders) };
   const artboards = piecesOfAll(input.boards);
   artboards.forEach(({ all, width }) => {
     if (all.length > MOST_PIECES)

@@ -63,9 +63,15 @@ function sayOrder(here: readonly Part[], children: readonly Part[], looks: Artbo
 
 /** Children in the order of this board; where that is not the order of the document, with `order`. */
 export function ordered(children: readonly Part[], axis: 0 | 1, { view, looks }: LayoutContext): Part[] {
-  const sorted = [...children].sort((a, b) => boxIn(view, a)[axis] - boxIn(view, b)[axis]);
+  const start = (part: Part): number => (isPageHeader(part) ? -Infinity : boxIn(view, part)[axis]);
+  const sorted = [...children].sort((a, b) => (start(a) === start(b) ? 0 : start(a) - start(b)));
   sayOrder(sorted, children, looks);
   return sorted;
+}
+
+/** The header of the page, which comes first though what follows it may begin as high. */
+export function isPageHeader({ site, band }: Part): boolean {
+  return site === 'header' && band === true;
 }
 
 /** Room above and below what a part holds. */

@@ -1,6 +1,7 @@
 import { required } from '../../data/required.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
+import { borderWidths } from '../../drawing/side-borders.js';
 import { bottom, middle, px, right } from '../../geometry/box.js';
 import { liesBelow, raiseHeader, raiseOverOrnaments } from './painting-order.js';
 import { boxLook, imageLook, textLook } from './element-styles.js';
@@ -9,7 +10,7 @@ import { centred, centreGutters } from './gutters.js';
 import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, placeAcross } from './place.js';
 import { layRow } from './rows.js';
 import { layWrap } from './wrap.js';
-import { add, boxIn, ordered, paddingDown, rowsOf, type LayoutContext } from './context.js';
+import { add, boxIn, isPageHeader, ordered, paddingDown, rowsOf, type LayoutContext } from './context.js';
 import { firstOrder, type Part } from '../model/part.js';
 import { type Piece, drawnBox } from '../model/piece.js';
 import type { Region, StyleMap } from '../model/region.js';
@@ -75,7 +76,7 @@ function layInside(part: Part, box: DrawnBox, region: Region, setting: LayoutCon
 function directionOf(children: readonly Part[], view: ArtboardView): 'stack' | 'row' | 'grid' | 'wrap' | 'free' {
   if (children.length === 1) return 'stack';
   /* The header of a page may lie on what follows it. */
-  const boxes = children.filter(({ site, band }) => !band || site !== 'header').map((child) => boxIn(view, child));
+  const boxes = children.filter((child) => !isPageHeader(child)).map((child) => boxIn(view, child));
   if (disjoint(boxes, 1, 12)) return 'stack';
   if (disjoint(boxes, 0, 2)) return 'row';
   const rows = rowsOf(children, view);
@@ -183,9 +184,9 @@ function dress(part: Part, box: DrawnBox, region: Region, setting: LayoutContext
   }
   if (!piece) return layInside(part, box, part.band ? innerRegion(part, box, setting) : region, setting);
   const own = boxLook(piece);
-  const edge = parseFloat(own['border-width'] ?? '0');
+  const [above, after, below, before] = borderWidths(own);
   const whole = drawnBox(piece);
-  const inner: DrawnBox = [whole[0] + edge, whole[1] + edge, whole[2] - 2 * edge, whole[3] - 2 * edge];
+  const inner: DrawnBox = [whole[0] + before, whole[1] + above, whole[2] - before - after, whole[3] - above - below];
   add(looks, part, own);
   if (part.parts.length + part.over.length === 0) return add(looks, part, { height: px(whole[3]), 'flex-shrink': '0' });
   layInside(part, inner, innerRegion(part, inner, setting), setting);

@@ -1,8 +1,8 @@
-import { bottom, shared } from '../../geometry/box.js';
+import { bottom, px, shared } from '../../geometry/box.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import { firstOrder, type Part } from '../model/part.js';
 import type { ArtboardStyles } from '../model/part-styles.js';
-import { add, boxIn } from './context.js';
+import { add, boxIn, isPageHeader } from './context.js';
 
 /** Whether something in the flow was painted over a part that lies out of it. */
 export function liesBelow(part: Part, flow: readonly Part[], view: ArtboardView): boolean {
@@ -28,9 +28,27 @@ export function raiseOverOrnaments(root: Part, view: ArtboardView, looks: Artboa
   }
 }
 
-/** Lets a header that lies on the first section lie in front of it. */
+/** A header that lies on the first section is so much higher than what it holds, px. */
+const HEADER_SPARE = 8;
+
+/**
+ * Lets a header that lies on the first section lie in front of it. The section begins where it was drawn however high the
+ * lines of the header come out, and moves down as soon as the header needs more.
+ */
 export function raiseHeader(root: Part, view: ArtboardView, looks: ArtboardStyles): void {
-  const [header, next] = view.present(root.parts);
-  if (header?.site !== 'header' || !next || boxIn(view, next)[1] >= bottom(boxIn(view, header))) return;
-  add(looks, header, { position: 'relative', 'z-index': '1' });
+  const present = view.present(root.parts);
+  const header = present.find(isPageHeader);
+  const [next] = present.filter((part) => part !== header).sort((a, b) => boxIn(view, a)[1] - boxIn(view, b)[1]);
+  if (!header || !next) return;
+  const [end, start] = [bottom(boxIn(view, header)), boxIn(view, next)[1]];
+  if (start >= end) return;
+  const height = Math.ceil(end) + HEADER_SPARE;
+  const { 'padding-bottom': _, ...look } = looks.get(header) ?? {};
+  const isAbove = firstOrder(header) > firstOrder(next);
+  looks.set(header, {
+    ...look,
+    'min-height': px(height),
+    ...(isAbove ? { position: 'relative', 'z-index': '1' } : {}),
+  });
+  add(looks, next, { 'margin-top': px(start - height), ...(isAbove ? {} : { position: 'relative' }) });
 }

@@ -32,23 +32,28 @@ export function layRow(
   const boxes = sorted.map((part) => boxIn(view, part));
   const top = Math.min(...boxes.map((box) => box[1]));
   const end = Math.max(...boxes.map(bottom));
-  const across = alignDown(boxes, top, end);
+  const isContent = isContentRow(part, view);
+  const across = alignDown(boxes, top, end, isContent);
   const row: Row = { part, sorted, boxes, region, down: across.of };
-  if (isContentRow(part, view)) layContentRow(row, setting);
+  if (isContent) layContentRow(row, setting);
   else layColumns(row, setting);
   add(looks, part, { ...paddingDown(box, top, end), ...(across.look ? { 'align-items': across.look } : {}) });
 }
 
-/** How things beside each other line up: on their middles, their whole heights, or their tops with offsets. */
+/**
+ * How things beside each other line up: on their middles, their whole heights, or their tops with offsets. Columns that
+ * are equally high go on being so: where one of them grows, the others keep their tops.
+ */
 function alignDown(
   boxes: readonly DrawnBox[],
   top: number,
   end: number,
+  isContent: boolean,
 ): { readonly look?: string; readonly of: (box: DrawnBox) => StyleMap } {
   const middles = boxes.map((box) => box[1] + box[3] / 2);
+  const equal = boxes.every((box) => Math.abs(box[1] - top) < 0.6 && Math.abs(bottom(box) - end) < 0.6);
+  if (equal && !isContent) return { of: () => ({}) };
   if (Math.max(...middles) - Math.min(...middles) < EQUAL) return { look: 'center', of: () => ({}) };
-  if (boxes.every((box) => Math.abs(box[1] - top) < 0.6 && Math.abs(bottom(box) - end) < 0.6))
-    return { of: () => ({}) };
   return { look: 'flex-start', of: (box) => given(Math.abs(box[1] - top) > 0.05, { 'margin-top': px(box[1] - top) }) };
 }
 

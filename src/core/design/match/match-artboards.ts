@@ -160,7 +160,10 @@ function matchHolders(
 /** Sides of boxes that differ by no more than this factor are about as long. */
 const AS_LONG = 1.5;
 
-/** Boxes that hold nothing that is known: same look inside the same box, in order; else the same look at about the same size. */
+/**
+ * Boxes that hold nothing that is known: same look inside the same box, in order; else the same look at about the same
+ * size, painted between the same things.
+ */
 function matchEmpty(
   first: Pieces,
   other: Pieces,
@@ -171,15 +174,25 @@ function matchEmpty(
   const parentsOf = (pieces: Pieces): Map<Piece, Piece> =>
     new Map(pieces.all.flatMap((piece) => piece.inside.map((child): [Piece, Piece] => [child, piece])));
   const [mine, theirs] = [parentsOf(first), parentsOf(other)];
-  for (const piece of first.all) {
+  const indexOf = new Map(other.all.map((piece, index) => [piece, index]));
+  for (const [at, piece] of first.all.entries()) {
     if (piece.type !== 'box' || pairs.has(piece)) continue;
     const parent = mine.get(piece);
     const wanted = parent ? pairs.get(parent) : undefined;
     const same = (entry: Piece): boolean =>
       entry.type === 'box' && !taken.has(entry) && JSON.stringify(paintOf(entry)) === JSON.stringify(paintOf(piece));
+    const mateAt = (known: Piece | undefined): number | undefined => known && indexOf.get(required(pairs.get(known)));
+    const isKnown = (known: Piece): boolean => pairs.has(known) && known.inside.length === 0;
+    const [before, after] = [first.all.slice(0, at).findLast(isKnown), first.all.slice(at + 1).find(isKnown)];
+    const [from, to] = [mateAt(before) ?? -1, mateAt(after) ?? other.all.length];
+    const isBetween = (entry: Piece): boolean => {
+      const index = required(indexOf.get(entry));
+      return from > to || (index > from && index < to);
+    };
     const found =
-      other.all.find((piece) => same(piece) && theirs.get(piece) === wanted) ??
-      other.all.find((entry) => same(entry) && areAsLong(entry, piece));
+      other.all.find(
+        (piece) => same(piece) && theirs.get(piece) === wanted && (parent !== undefined || isBetween(piece)),
+      ) ?? other.all.find((entry) => same(entry) && areAsLong(entry, piece) && isBetween(entry));
     if (found) pair(piece, found);
   }
 }

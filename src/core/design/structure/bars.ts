@@ -116,9 +116,14 @@ function isClosing(piece: Piece): boolean {
 /** A first section up to this height is a header, px. */
 const HEADER_HEIGHT = 140;
 
-/** Whether the first section of a page is its header. */
-export function isHeader({ box }: Part): boolean {
-  return box[3] < HEADER_HEIGHT;
+/** Whether the first section of a page is its header: it is not high, and holds brief things only, more than one. */
+export function isHeader(part: Part): boolean {
+  const pieces = levelPieces(part).flatMap(leavesIn);
+  return part.box[3] < HEADER_HEIGHT && pieces.length > 1 && pieces.every(isBrief);
+}
+
+function leavesIn(piece: Piece): Piece[] {
+  return piece.inside.length ? piece.inside.flatMap(leavesIn) : [piece];
 }
 
 /** Whether the last section of a page is its footer: it is not high, and has a line about rights. */

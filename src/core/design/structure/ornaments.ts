@@ -75,7 +75,8 @@ function isCrossed(shape: Shape, artboard: DrawnArtboard): boolean {
 
 /** Whether a thing lies partly on a shape and partly beside it. */
 function crosses(item: DrawnItem, shape: Shape): boolean {
-  return !isInside(item.box, shape) && overlap(item.box, shape.box) > CROSSED;
+  const held = item.type === 'text' ? isInside(item.box, shape) : holds(shape.box, item.box, 2);
+  return !held && overlap(item.box, shape.box) > CROSSED;
 }
 
 /** How far two boxes overlap in the direction in which they overlap less, px. */

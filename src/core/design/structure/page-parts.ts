@@ -1,6 +1,6 @@
 import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { around } from '../../geometry/box.js';
+import { around, shared } from '../../geometry/box.js';
 import type { Elsewhere, Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import { arrange } from './arrange.js';
@@ -100,7 +100,9 @@ function columnOf(main: Part, page: Page): Part {
   const pieces = main.piece ? main.piece.inside : levelPieces(main);
   if (pieces.length < 2) return { ...main, section: true };
   const bar = barAtTop(pieces, main.box);
-  const isOnPage = bar?.holders.length === 0;
+  const isOnPage =
+    bar?.holders.length === 0 &&
+    pieces.every((piece) => bar.pieces.includes(piece) || bar.pieces.every(({ box }) => shared(box, piece.box) === 0));
   const rest = isOnPage ? pieces.filter((piece) => !bar.pieces.includes(piece)) : pieces;
   const sections = frame(rest, main.box, page);
   const header: Part[] = isOnPage
