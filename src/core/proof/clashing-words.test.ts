@@ -7,7 +7,7 @@ const word = (text: string, x: number, y: number, width = 40, height = 20) => ({
 describe('wordFaults', () => {
   it('finds nothing in lines of words that stand beside and below each other', () => {
     const words = [word('Star', 0, 0), word('evenings', 44, 0, 80), word('on', 0, 18), word('Friday', 44, 18)];
-    expect(wordFaults(words, 200)).toEqual({ clashing: [], cut: [] });
+    expect(wordFaults(words, 200)).toEqual({ clashing: [], cut: [], broken: [] });
   });
 
   it('names words that lie on each other, whichever comes first', () => {

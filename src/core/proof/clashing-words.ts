@@ -7,7 +7,12 @@ export interface WordFaults {
   readonly clashing: readonly (readonly [MeasuredWord, MeasuredWord])[];
   /** Words that reach over a side of the page. */
   readonly cut: readonly MeasuredWord[];
+  /** Words that go on in the next line with nothing at which they may break. */
+  readonly broken: readonly MeasuredWord[];
 }
+
+/** Where a word may break: after hyphens, dashes and slashes (Unicode Standard Annex 14). */
+const MAY_BREAK = /[-\u00AD\u2010-\u2015/\\]/u;
 
 /** Words may share this much, across in px and down in shares of the lower one's height, before they clash. */
 const ACROSS = 3;
@@ -18,7 +23,8 @@ const OVER = 1;
 /** Finds words that lie on each other or are cut off by a side of a page of this width, CSS px. */
 export function wordFaults(words: readonly MeasuredWord[], width: number): WordFaults {
   const cut = words.filter((word) => word.x < -OVER || word.x + word.width > width + OVER);
-  return { clashing: clashingWords(words), cut };
+  const broken = words.filter(({ broken, text }) => broken && !MAY_BREAK.test(text));
+  return { clashing: clashingWords(words), cut, broken };
 }
 
 /** Pairs of words that lie on each other. */

@@ -17,8 +17,8 @@ const STEP = 40;
 
 /**
  * Makes a page of artboards and finds the widths at which the layout of one gives way to that of the next: half way
- * between the two, or as soon as the wider one, made narrower in a browser, scrolls sideways, cuts words off, lays them
- * on each other, or breaks what was drawn as one row into several.
+ * between the two, or as soon as the wider one, made narrower in a browser, scrolls sideways, cuts words off or breaks
+ * them, lays them on each other, or breaks what was drawn as one row into several.
  */
 export async function fitDesign(browser: OpenBrowser, served: Served, input: DesignInput): Promise<BuiltDesign> {
   const widths = allWidths(input.boards.map(({ width }) => width));
@@ -38,8 +38,11 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
       await setViewport(page, width, isFirst);
       isFirst = false;
       const { words, overflow } = await inside(page, 'measurePage');
-      const { clashing, cut } = wordFaults(words, width);
-      return { faults: clashing.length + cut.length + (overflow > 1 ? 1 : 0), rows: await inside(page, 'rowLines') };
+      const { clashing, cut, broken } = wordFaults(words, width);
+      return {
+        faults: clashing.length + cut.length + broken.length + (overflow > 1 ? 1 : 0),
+        rows: await inside(page, 'rowLines'),
+      };
     };
     const fitted: Breakpoint[] = [];
     for (const [at, breakpoint] of usual.entries()) fitted.push(await fit(breakpoint, required(widths[at]), look));

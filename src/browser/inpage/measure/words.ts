@@ -81,7 +81,7 @@ function measureWords(
       const rect = range.getBoundingClientRect();
       if (rect.width < 1 || rect.height < 1) continue;
       const at = place(rect);
-      const broken = known.size > 0 && rect.height > HIGH * looks.sizeOf(parent) && isBroken(range, rect);
+      const broken = rect.height > HIGH * looks.sizeOf(parent) && isBroken(range, rect);
       if (known.size && !broken) {
         const { down, height } = looks.standing(parent, rect.height);
         [at.y, at.height] = [tenths(at.y + down), tenths(height)];

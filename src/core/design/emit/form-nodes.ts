@@ -2,7 +2,8 @@ import type { ElementNode } from '../../document/types.js';
 import { textOf } from '../../document/walk.js';
 import { slug } from '../../text/slug.js';
 import type { Part } from '../model/part.js';
-import { inputType, isTall } from '../roles/form-fields.js';
+import type { Choice } from '../roles/forms.js';
+import { inputType, isRequired, isTall } from '../roles/form-fields.js';
 
 /** What a place to write in is made of. */
 export interface FieldParts {
@@ -24,6 +25,7 @@ export interface FieldParts {
 export function fieldNode({ part, path, style, writing, words, label, idOf, nameFor }: FieldParts): ElementNode {
   const name = nameFor(slug(words.map((word) => textOf(word)).join(' ') || label, 40) || 'field');
   const tall = isTall(part);
+  const said = words.map((word) => textOf(word)).join(' ') || label;
   return {
     id: idOf(path),
     kind: 'field',
@@ -42,7 +44,8 @@ export function fieldNode({ part, path, style, writing, words, label, idOf, name
         attributes: {
           name,
           placeholder: ' ',
-          ...(tall ? {} : { type: inputType(name) }),
+          ...(tall ? {} : { type: inputType(said) }),
+          ...(isRequired(said) ? { required: '' } : {}),
           ...(words.length ? {} : { 'aria-label': label || name }),
         },
       },
@@ -50,7 +53,11 @@ export function fieldNode({ part, path, style, writing, words, label, idOf, name
   };
 }
 
-export function choiceNode(id: string, type: 'checkbox' | 'radio', path: string, style: string): ElementNode {
-  const attributes = { type, name: 'choice' };
+export function choiceNode(id: string, choice: Choice, path: string, style: string): ElementNode {
+  const attributes = {
+    type: choice === 'radio' ? 'radio' : 'checkbox',
+    name: 'choice',
+    ...(choice === 'switch' ? { role: 'switch' } : {}),
+  };
   return { id, kind: 'field', name: 'choice', element: 'input', style, from: { path }, attributes };
 }

@@ -9,7 +9,6 @@ import {
   type SharedStyle,
   type StyleVariant,
 } from '../../document/types.js';
-import { NameGiver } from '../../text/words.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import type { DrawnArtboard, DrawnBox } from '../../drawing/drawing.js';
 import { markVariant, startOf } from '../structure/lists.js';
@@ -23,8 +22,9 @@ import { add, undecorated } from '../layout/context.js';
 import { allWidths, type DesignChoices } from '../responsive/screens.js';
 import { styleFromArtboards } from '../responsive/style-variants.js';
 import { wordingsOf } from './wording-variants.js';
-import { TICKED, writingLook, writtenVariant } from '../roles/form-fields.js';
-import { choiceNode, fieldNode } from './form-nodes.js';
+import type { Choice } from '../roles/forms.js';
+import { DRAWN, SENDS } from '../roles/form-fields.js';
+import { ControlBuilder, submitAttributes } from './control-builder.js';
 import type { Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import type { Paragraph } from '../model/paragraph.js';
@@ -46,6 +46,15 @@ export interface DesignSection {
   readonly boxes: readonly (DrawnBox | undefined)[];
 }
 
+/** Which control a part is, if it is one. */
+interface Controls {
+  readonly button: boolean;
+  /** It is the button that sends a form. */
+  readonly sends: boolean;
+  readonly field: boolean;
+  readonly choice: Choice | undefined;
+}
+
 /** Makes the nodes of a page of the parts of a design and their looks on each screen. */
 export class PageBuilder {
   private readonly styles: Record<string, SharedStyle> = {};
@@ -54,7 +63,7 @@ export class PageBuilder {
   /** Parts that are items of lists. */
   private readonly items = new Set<Part>();
   private counter = 0;
-  private readonly fieldNames = new NameGiver();
+  private readonly controls: ControlBuilder;
 
   constructor(
     private readonly input: DesignInput,
@@ -65,6 +74,13 @@ export class PageBuilder {
     private readonly roles: Roles,
   ) {
     this.ids = new ElementIds(views);
+    this.controls = new ControlBuilder({
+      ids: this.ids,
+      labelOf: (part) => roles.forms.fields.get(part) ?? '',
+      addStyle: (look) => this.addStyle(this.looks.map(() => look)),
+      addVariant: (style, variant) => this.addVariant(style, variant),
+      plainText: (part) => this.plainText(part),
+    });
   }
 
   build(root: Part): PageDocument {
@@ -175,12 +191,9 @@ export class PageBuilder {
     const path = piece ? pathOf(piece) : '';
     const button = this.roles.isButton(part);
     const field = this.roles.isField(part);
-    for (const looks of this.looks) {
-      if (button) undecorated(looks, part);
-      if (part.list)
-        add(looks, part, { 'list-style-type': 'none', 'padding-left': looks.get(part)?.['padding-left'] ?? '0' });
-      if (field && looks.get(part)?.['position'] === undefined) add(looks, part, { position: 'relative' });
-    }
+    const choice = this.roles.forms.choices.get(part);
+    const sends = this.roles.forms.submits.has(part);
+    this.adaptLooks(part, { button, sends, field, choice });
     const style = this.styleOf(part);
     const href = piece?.type === 'box' ? piece.shape.href : undefined;
     if (part.list) for (const entry of part.parts) this.items.add(entry);
@@ -191,9 +204,8 @@ export class PageBuilder {
     const children = list
       ? elements.map((element): ElementNode => ({ ...element, kind: 'item', element: 'li' }))
       : elements;
-    if (field) return this.fieldNode(part, path, style);
-    const choice = this.roles.forms.choices.get(part);
-    if (choice) return this.choiceNode(part, choice, path, style);
+    if (field) return this.controls.field(part, path, style);
+    if (choice) return this.controls.choice(part, choice, path, style);
     const start = list === 'ol' ? startOf(part) : undefined;
     const isForm = this.roles.forms.forms.has(part) && !button && !list;
     const kind = button ? 'button' : list ? 'list' : isForm ? 'form' : kindOfBox(part);
@@ -201,37 +213,31 @@ export class PageBuilder {
       id: this.ids.of(part, path),
       kind,
       name: kind,
-      element: button ? 'a' : (list ?? (isForm ? 'form' : 'div')),
+      element: sends ? 'button' : button ? 'a' : (list ?? (isForm ? 'form' : 'div')),
       style,
-      ...(button ? { attributes: { href: href ?? textHref(inside) ?? '#' } } : {}),
+      ...(sends
+        ? { attributes: submitAttributes(elements) }
+        : button
+          ? { attributes: { href: href ?? textHref(inside) ?? '#' } }
+          : {}),
       ...(start ? { attributes: { start: String(start) } } : {}),
       ...(path ? { from: { path } } : {}),
       ...(children.length ? { children } : {}),
     };
   }
 
-  /** A place to write in: its name lies in it, and gives way to what is written. */
-  private fieldNode(part: Part, path: string, style: string): ElementNode {
-    const writing = this.addStyle(this.looks.map(() => writingLook(part)));
-    this.addVariant(writing, writtenVariant(part));
-    return fieldNode({
-      part,
-      path,
-      style,
-      writing,
-      words: part.parts.map((inside) => this.plainText(inside)),
-      label: this.roles.forms.fields.get(part) ?? '',
-      idOf: (of) => this.ids.of(part, of),
-      nameFor: (words) => this.fieldNames.give(words),
-    });
-  }
-
-  /** A check box or a radio button that looks as it was drawn. */
-  private choiceNode(part: Part, type: 'checkbox' | 'radio', path: string, style: string): ElementNode {
-    const { rest, ...more } = required(this.styles[style]);
-    this.styles[style] = { ...more, rest: { ...rest, appearance: 'none' } };
-    this.addVariant(style, TICKED);
-    return choiceNode(this.ids.of(part, path), type, path, style);
+  /** What a part needs besides its own look, as a button, as a list, or as what an input lies over. */
+  private adaptLooks(part: Part, { button, sends, field, choice }: Controls): void {
+    const isFilled = part.parts.length + part.over.length > 0;
+    const holdsInput = field || (choice !== undefined && isFilled);
+    for (const looks of this.looks) {
+      if (button) undecorated(looks, part);
+      if (part.list)
+        add(looks, part, { 'list-style-type': 'none', 'padding-left': looks.get(part)?.['padding-left'] ?? '0' });
+      if (holdsInput && looks.get(part)?.['position'] === undefined) add(looks, part, { position: 'relative' });
+      if (sends) looks.set(part, { ...SENDS, ...looks.get(part) });
+      if (choice && !isFilled) add(looks, part, DRAWN);
+    }
   }
 
   private addVariant(style: string, variant: StyleVariant): void {

@@ -8,6 +8,7 @@ import { boxLook, imageLook, textLook } from './element-styles.js';
 import { layGrid } from './grid.js';
 import { centred, centreGutters } from './gutters.js';
 import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, placeAcross } from './place.js';
+import { anchored, placeFree } from './place-over.js';
 import { layRow } from './rows.js';
 import { layWrap } from './wrap.js';
 import { add, boxIn, isPageHeader, ordered, paddingDown, rowsOf, type LayoutContext } from './context.js';
@@ -264,7 +265,7 @@ function layOver(holder: Part, box: DrawnBox, setting: LayoutContext): void {
   const raised = holder.parts.filter((part) => looks.get(part)?.['z-index'] !== undefined);
   for (const part of over) {
     /* The place comes last, as what is inside may have asked for one that is relative. */
-    const place = placeFree(part, box, setting);
+    const place = anchored(part, box, placeFree(part, box, setting), view);
     add(looks, part, { position: 'absolute', ...place });
     if (raised.length && raised.every((under) => firstOrder(part) > firstOrder(under)))
       add(looks, part, { 'z-index': '1' });
@@ -273,24 +274,4 @@ function layOver(holder: Part, box: DrawnBox, setting: LayoutContext): void {
       add(looks, holder, { isolation: 'isolate' });
     }
   }
-}
-
-/** Dresses a part and says where it lies in another one: from the left and how wide in shares, from the top in px. */
-function placeFree(
-  part: Part,
-  around: DrawnBox,
-  setting: LayoutContext,
-): StyleMap & { readonly left: string; readonly top: string } {
-  const { view } = setting;
-  const box = boxIn(view, part);
-  const piece = view.pieceOf(part);
-  const share = (value: number): string => `${Math.round((value / around[2]) * 1e5) / 1e3}%`;
-  const fixed = part.ornament === true || (piece?.type === 'art' && box[2] < 100);
-  dress(part, box, { x: box[0], width: box[2] }, setting, true);
-  return {
-    left: share(box[0] - around[0]),
-    top: px(box[1] - around[1]),
-    width: fixed ? px(box[2]) : share(box[2]),
-    ...(piece?.type === 'text' && piece.text.lines.length === 1 ? { 'text-wrap-mode': 'nowrap' } : {}),
-  };
 }

@@ -1,4 +1,4 @@
-import { bottom, px, shared } from '../../geometry/box.js';
+import { bottom, shared } from '../../geometry/box.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import { firstOrder, type Part } from '../model/part.js';
 import type { ArtboardStyles } from '../model/part-styles.js';
@@ -28,27 +28,15 @@ export function raiseOverOrnaments(root: Part, view: ArtboardView, looks: Artboa
   }
 }
 
-/** A header that lies on the first section is so much higher than what it holds, px. */
-const HEADER_SPARE = 8;
-
 /**
- * Lets a header that lies on the first section lie in front of it. The section begins where it was drawn however high the
- * lines of the header come out, and moves down as soon as the header needs more.
+ * Lets a header that lies on the first section lie in front of it, or behind it if it was painted first. The section begins
+ * higher than the header ends, by a margin, so that it moves down as soon as the header needs more room.
  */
 export function raiseHeader(root: Part, view: ArtboardView, looks: ArtboardStyles): void {
   const present = view.present(root.parts);
   const header = present.find(isPageHeader);
   const [next] = present.filter((part) => part !== header).sort((a, b) => boxIn(view, a)[1] - boxIn(view, b)[1]);
-  if (!header || !next) return;
-  const [end, start] = [bottom(boxIn(view, header)), boxIn(view, next)[1]];
-  if (start >= end) return;
-  const height = Math.ceil(end) + HEADER_SPARE;
-  const { 'padding-bottom': _, ...look } = looks.get(header) ?? {};
-  const isAbove = firstOrder(header) > firstOrder(next);
-  looks.set(header, {
-    ...look,
-    'min-height': px(height),
-    ...(isAbove ? { position: 'relative', 'z-index': '1' } : {}),
-  });
-  add(looks, next, { 'margin-top': px(start - height), ...(isAbove ? {} : { position: 'relative' }) });
+  if (!header || !next || boxIn(view, next)[1] >= bottom(boxIn(view, header))) return;
+  if (firstOrder(header) > firstOrder(next)) add(looks, header, { position: 'relative', 'z-index': '1' });
+  else add(looks, next, { position: 'relative' });
 }

@@ -2,9 +2,11 @@ import { required } from '../../data/required.js';
 import { columnsFor } from './columns.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
-import { isContentRow, NONE, given } from './place.js';
+import { isContentRow, isShort, NONE, given } from './place.js';
 import { add, boxIn, ordered, paddingDown, widenSide, type LayoutContext } from './context.js';
+import type { ArtboardView } from '../match/artboard-view.js';
 import type { Part } from '../model/part.js';
+import { wordsOf } from '../text/paragraphs.js';
 import type { Region, StyleMap } from '../model/region.js';
 import { EQUAL } from '../model/tolerances.js';
 import { usualGap } from '../model/gap.js';
@@ -125,17 +127,34 @@ function layColumns({ part, sorted, boxes, region, down }: Row, setting: LayoutC
   const free = region.x + region.width - (first + total);
   add(looks, part, {
     display: 'grid',
-    'grid-template-columns': columnsOf(regions.map(({ width }) => width)),
+    'grid-template-columns': columnsOf(
+      regions.map(({ width }) => width),
+      sorted.map((part) => isShort(part, view)),
+    ),
     ...(gutter > 0.05 ? { 'column-gap': px(gutter) } : {}),
   });
   if (left > NONE) widenSide(looks, part, 'padding-left', left);
   if (free > NONE) widenSide(looks, part, 'padding-right', free);
-  sorted.forEach((part, index) => setting.place(part, required(regions[index]), 'grid', down(required(boxes[index]))));
+  sorted.forEach((part, index) => {
+    setting.place(part, required(regions[index]), 'grid', down(required(boxes[index])));
+    if (isLabel(part, view)) add(looks, part, { 'text-wrap-mode': 'nowrap' });
+  });
 }
 
-export function columnsOf(widths: readonly number[]): string {
+/** Words of a label, which never wraps. */
+const LABEL_WORDS = 2;
+
+function isLabel(part: Part, view: ArtboardView): boolean {
+  const piece = view.pieceOf(part);
+  return piece?.type === 'text' && isShort(part, view) && wordsOf(piece.text).split(' ').length <= LABEL_WORDS;
+}
+
+/** Columns in shares of the width. Those of short words and icons are never narrower than these. */
+export function columnsOf(widths: readonly number[], short: readonly boolean[] = []): string {
   const equal = widths.every((width) => Math.abs(width - required(widths[0])) < EQUAL);
-  return equal
+  return equal && !short.includes(true)
     ? `repeat(${widths.length}, minmax(0, 1fr))`
-    : widths.map((width) => `minmax(0, ${Math.round(width * 100) / 100}fr)`).join(' ');
+    : widths
+        .map((width, at) => `minmax(${short[at] ? 'min-content' : '0'}, ${Math.round(width * 100) / 100}fr)`)
+        .join(' ');
 }

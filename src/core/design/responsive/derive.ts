@@ -176,6 +176,8 @@ function runOn(look: StyleMap): void {
  * What held nothing but such things is a stack.
  */
 function flow(look: StyleMap, { piece, parts }: Part, { before, around }: Stand): void {
+  /* A badge stays in its corner. */
+  if (before['position'] === 'absolute' && before['width'] === 'max-content') return;
   const words = !piece || piece.type === 'text' || piece.inside.length > 0;
   const inCell = isOneCell(around) && before['grid-row'] !== undefined;
   const { 'margin-left': left = 'auto', 'margin-top': top = 'auto' } = before;

@@ -1,7 +1,8 @@
 import type { ElementNode } from '../../document/types.js';
 import { elements, textOf } from '../../document/walk.js';
 import { buildDesign } from '../emit/build-design.js';
-import { artboard, box, line } from '../sample.js';
+import { art, artboard, box, line } from '../sample.js';
+import { inputType, isRequired } from './form-fields.js';
 
 type Items = Parameters<typeof artboard>[2][];
 const FRAME = { 'background-color': 'rgb(255, 255, 255)', 'border-width': '1px', 'border-color': 'rgb(120, 130, 140)' };
@@ -77,5 +78,69 @@ describe('forms of a design', () => {
     expect(none.map((all) => all.filter(({ element }) => element === 'form' || element === 'input').length)).toEqual([
       0, 0, 0, 0,
     ]);
+  });
+
+  it('are sent by a button of their own', () => {
+    const all = made(...intro, box(400, 260, 400, 44, FRAME), box(400, 320, 400, 44, FRAME), ...button(384));
+    const form = all.find(({ element }) => element === 'form');
+    expect([...elements(form as ElementNode)].filter(({ element }) => element === 'button')).toMatchObject([
+      { kind: 'button', attributes: { type: 'submit' } },
+    ]);
+  });
+
+  it('have fields with a sign in them, which are no buttons', () => {
+    const all = made(
+      ...intro,
+      box(400, 260, 300, 44, FRAME),
+      art('M0 0L9 9', 412, 272, 20, 20),
+      line('Search the sky', 444, 272),
+      ...button(330),
+    );
+    expect(inputs(all)).toMatchObject([{ name: 'search-the-sky', type: 'search' }]);
+  });
+
+  it('have fields without a border where a small button touches them', () => {
+    const light = { 'background-color': 'rgb(240, 242, 245)' };
+    const all = made(
+      ...intro,
+      box(400, 260, 300, 40, light),
+      box(700, 260, 44, 40, PRESS),
+      art('M0 0L9 9', 712, 270, 20, 20),
+    );
+    expect(inputs(all)).toHaveLength(1);
+  });
+
+  it('have switches, with what is drawn in them', () => {
+    const pill = { 'background-color': 'rgb(29, 92, 116)', 'border-radius': '12px' };
+    const knob = { 'background-color': 'rgb(255, 255, 255)', 'border-radius': '9px' };
+    const all = made(
+      ...intro,
+      box(400, 260, 44, 24, pill),
+      box(422, 263, 18, 18, knob),
+      line('Tell me when it is clear', 460, 263),
+    );
+    expect(inputs(all)).toMatchObject([{ type: 'checkbox', role: 'switch' }]);
+    const [holder] = all.filter(({ children = [] }) =>
+      children.some((child) => 'element' in child && child.element === 'input'),
+    );
+    expect(holder?.children).toHaveLength(2);
+  });
+});
+
+describe('what a field asks for', () => {
+  it.each([
+    ['E-mail', 'email'],
+    ['Correo electrónico', 'email'],
+    ['Telefon', 'tel'],
+    ['Passwort', 'password'],
+    ['Поиск', 'search'],
+    ['Fecha', 'date'],
+    ['Your message', 'text'],
+  ])('is told by the words of its label: %s', (label, type) => {
+    expect(inputType(label)).toBe(type);
+  });
+
+  it('is required if an asterisk says so', () => {
+    expect(['Name *', 'Name*:', 'Name'].map(isRequired)).toEqual([true, true, false]);
   });
 });

@@ -8,9 +8,13 @@ export interface Forms {
   readonly forms: ReadonlySet<Part>;
   /** Empty boxes that are input fields, each with its label; empty if it has none. */
   readonly fields: ReadonlyMap<Part, string>;
-  /** Check boxes and radio buttons. */
-  readonly choices: ReadonlyMap<Part, 'checkbox' | 'radio'>;
+  /** Check boxes, radio buttons and switches. */
+  readonly choices: ReadonlyMap<Part, Choice>;
+  /** The buttons that send a form. */
+  readonly submits: ReadonlySet<Part>;
 }
+
+export type Choice = 'checkbox' | 'radio' | 'switch';
 
 /** Heights of an input field, px, and its least width in heights and px. */
 const HEIGHTS = [26, 76] as const;
@@ -36,10 +40,15 @@ const FARTHEST = 5;
 export function formsOf(root: Part, buttons: ReadonlySet<Part>, written: ReadonlySet<Part>, width: number): Forms {
   const holders = holdersIn(root);
   const all = [...holders.keys()];
-  const empty = all.filter((part) => isEmptyBox(part, width));
+  const attached = new Map(
+    all
+      .filter((part) => isEmptyBox(part, width))
+      .flatMap((part) => buttonAtEnd(part, holders).map((button) => [part, button] as const)),
+  );
+  const empty = all.filter((part) => isEmptyBox(part, width) && (isFramed(lookOf(part)) || attached.has(part)));
   const found = new Map<Part, Part>();
   for (const part of [...empty, ...written]) {
-    const form = formAround(part, holders, buttons);
+    const form = attached.has(part) ? holders.get(part) : formAround(part, holders, buttons);
     if (form) found.set(part, form);
   }
   const labelled = empty.filter((part) => labelOf(part, holders) !== '');
@@ -53,10 +62,20 @@ export function formsOf(root: Part, buttons: ReadonlySet<Part>, written: Readonl
   const choices = new Map(
     all.flatMap((part) => {
       const kind = choiceOf(part, holders);
-      return kind && inForm(part) ? [[part, kind] as const] : [];
+      return kind && (kind === 'switch' || inForm(part)) ? [[part, kind] as const] : [];
     }),
   );
-  return { forms, fields, choices };
+  const sending = new Set([...buttons, ...attached.values()]);
+  const submits = new Set([...forms].flatMap((form) => submitOf(form, [...found.keys()], sending) ?? []));
+  return { forms, fields, choices, submits };
+}
+
+/** The button that sends a form: the first one after its last field, else the last one. */
+function submitOf(form: Part, fields: readonly Part[], buttons: ReadonlySet<Part>): Part | undefined {
+  const inside = leavesOf(form);
+  const last = inside.filter((part) => fields.includes(part)).at(-1);
+  const pressed = inside.filter((part) => buttons.has(part));
+  return pressed.find((part) => last && comesAfter(part.box, last.box)) ?? pressed.at(-1);
 }
 
 /** What holds each part. */
@@ -82,11 +101,30 @@ function isEmptyBox({ piece, parts, over }: Part, pageWidth: number): boolean {
   if (piece?.type !== 'box' || parts.length || over.length) return false;
   const [, , width, height] = piece.box;
   return (
-    isFramed(piece.look) &&
     height >= HEIGHTS[0] &&
     height <= HEIGHTS[1] &&
     width >= Math.max(LEAST_WIDTH, LONG * height) &&
     width <= WIDEST * pageWidth
+  );
+}
+
+function lookOf({ piece }: Part): Readonly<Record<string, string>> {
+  return piece?.type === 'box' ? piece.look : {};
+}
+
+/** A box touches another if they are no farther apart than this, px, and about as high. */
+const TOUCHING = 6;
+
+/** The small box with an icon, as high as a box, that touches its end: to search, or to subscribe. */
+function buttonAtEnd(part: Part, holders: ReadonlyMap<Part, Part | undefined>): Part[] {
+  const beside = holders.get(part)?.parts ?? [];
+  return beside.filter(
+    ({ piece, box }) =>
+      piece?.type === 'box' &&
+      piece.inside.length === 1 &&
+      Math.abs(box[0] - right(part.box)) <= TOUCHING &&
+      Math.abs(box[3] - part.box[3]) <= TOUCHING &&
+      box[2] < part.box[2],
   );
 }
 
@@ -143,17 +181,36 @@ function labelOf(field: Part, holders: ReadonlyMap<Part, Part | undefined>): str
   return '';
 }
 
-/** A small square or round box in front of a line of text. */
-function choiceOf(part: Part, holders: ReadonlyMap<Part, Part | undefined>): 'checkbox' | 'radio' | undefined {
+/** A small square or round box in front of a line of text, or a switch beside it. */
+function choiceOf(part: Part, holders: ReadonlyMap<Part, Part | undefined>): Choice | undefined {
   const { piece } = part;
-  if (piece?.type !== 'box' || part.parts.length || part.over.length || !isFramed(piece.look)) return undefined;
-  const [x, , width, height] = piece.box;
-  if (width < TICK[0] || width > TICK[1] || Math.abs(width - height) > SQUARE * width) return undefined;
   const row = holders.get(part);
-  const isBeforeText = row?.parts.some(
-    ({ piece: other }) => other?.type === 'text' && other.text.box[0] > x && overlaps(other.text.box, piece.box),
-  );
-  if (!isBeforeText || row?.direction !== 'row' || row.parts.length !== 2) return undefined;
+  if (piece?.type !== 'box' || row?.direction !== 'row' || row.parts.length !== 2) return undefined;
+  const [x, , width, height] = piece.box;
+  const texts = row.parts.flatMap(({ piece: other }) => (other?.type === 'text' ? [other.text] : []));
+  if (!texts.some(({ box }) => overlaps(box, piece.box))) return undefined;
   const radius = piece.look['border-radius'] ?? '0';
-  return radius === '50%' || parseFloat(radius) >= width * 0.45 ? 'radio' : 'checkbox';
+  const isRound = radius === '50%' || parseFloat(radius) >= height * 0.45;
+  if (isRound && isSwitch(part)) return 'switch';
+  if (part.parts.length || part.over.length || !isFramed(piece.look)) return undefined;
+  if (width < TICK[0] || width > TICK[1] || Math.abs(width - height) > SQUARE * width) return undefined;
+  if (!texts.some(({ box }) => box[0] > x)) return undefined;
+  return isRound ? 'radio' : 'checkbox';
+}
+
+/** Height of a switch, px, and its width in heights; what is in it is no wider than its height, as its knob is. */
+const SWITCH_HEIGHT = [12, 36] as const;
+const SWITCH_WIDTH = [1.5, 2.6] as const;
+
+function isSwitch(part: Part): boolean {
+  const [, , width, height] = part.box;
+  const inside = leavesOf(part).flatMap(({ piece }) => (piece ? [piece] : []));
+  return (
+    height >= SWITCH_HEIGHT[0] &&
+    height <= SWITCH_HEIGHT[1] &&
+    width >= SWITCH_WIDTH[0] * height &&
+    width <= SWITCH_WIDTH[1] * height &&
+    inside.length <= 1 &&
+    inside.every(({ box }) => box[2] <= height)
+  );
 }

@@ -41,7 +41,7 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
   });
   const levels = headingLevels(artboard.all, new Set([...pressed, ...links.keys()]));
   return {
-    isButton: (part) => buttons.has(part),
+    isButton: (part) => buttons.has(part) || forms.submits.has(part),
     isField: (part) => fields.has(part) || forms.fields.has(part),
     forms,
     levelOf: (text) => levels.get(text),
@@ -83,6 +83,9 @@ function isButton(part: Part, artboardWidth: number): boolean {
   const [x, , width, height] = piece.box;
   if (height <= TAG_HEIGHT && text.look.size <= TAG_SIZE) return false;
   const spare = [text.box[0] - x, right(piece.box) - right(text.box)] as const;
+  /* Words at the start with much room after them are there to be replaced. */
+  if (spare[1] >= FIELD_FREE && spare[1] > WRITTEN_SHARE * spare[0] && isLight(piece.look['background-color']))
+    return false;
   const close = spare.every((value) => value < 40);
   const off = Math.abs(spare[0] - spare[1]);
   const narrow = width <= PRESS_WIDTH[1] && (off <= 6 || close || leaves(part).length === 2);
@@ -90,12 +93,17 @@ function isButton(part: Part, artboardWidth: number): boolean {
   return height >= PRESS_HEIGHT[0] && height <= PRESS_HEIGHT[1] && width >= PRESS_WIDTH[0] && (narrow || wide);
 }
 
+/** Room after the words of a field, in room before them. */
+const WRITTEN_SHARE = 2.5;
+
 /** Sizes of a place to write in, px. */
 const FIELD_HEIGHT = [28, 260] as const;
 const FIELD_WIDTH = 120;
 /** Room that is left of the words at most, and right of them at least; px. */
 const FIELD_START = 28;
 const FIELD_FREE = 40;
+/** Largest sign in a field: a magnifying glass, an arrow; px. */
+const FIELD_SIGN = 28;
 /** Room above the words at most, px. */
 const FIELD_TOP = 32;
 
@@ -105,10 +113,14 @@ const LIGHT = 225;
 /** A light box with a few words at its start and room after them: their name, not a question. */
 function isField(part: Part): boolean {
   const { piece } = part;
-  const text = onlyLine(part, 1);
-  if (piece?.type !== 'box' || part.over.length || part.parts.length !== 1 || !text) return false;
+  const text = onlyLine(part, 2);
+  if (piece?.type !== 'box' || part.over.length || !text) return false;
+  const signs = leaves(part).filter((leaf) => leaf.type !== 'text');
+  if (!signs.every(({ box }) => Math.max(box[2], box[3]) <= FIELD_SIGN)) return false;
   const [x, y, width, height] = piece.box;
-  const start = text.box[0] - x;
+  /* A sign before the words takes its room: to search, say. */
+  const before = signs.filter(({ box }) => box[0] < text.box[0]).map(({ box }) => right(box));
+  const start = text.box[0] - Math.max(x, ...before);
   return (
     isPainted(piece) &&
     isLight(piece.look['background-color']) &&
