@@ -48,7 +48,7 @@ describe('headings', () => {
       line('1 star map', 700, 944),
     );
     expect(page.element('Telescope hire')).toMatch(/^h\d$/);
-    expect(page.element('4 eyepieces')).toBe('p');
+    expect(page.element('4 eyepieces')).toBe('li');
   });
 
   it('are not the names of icons, nor labels in small boxes', () => {

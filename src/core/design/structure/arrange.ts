@@ -17,7 +17,7 @@ export function arrange(pieces: readonly Piece[], others: readonly Elsewhere[] =
 function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
   if (piece.inside.length === 0)
     return { piece, direction: 'stack', parts: [], over: [], box: piece.box, reason: 'a single element' };
-  const inner = arrange(piece.inside, others);
+  const inner = withBadges(arrange(piece.inside, others));
   const only = !inner.piece ? inner : { ...inner, direction: 'stack' as const, parts: [inner], over: [] };
   return {
     piece,
@@ -30,6 +30,23 @@ function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
         ? 'a box around one element'
         : `holds ${piece.inside.length} things; inside: ${only.reason}`,
   };
+}
+
+/** What covers less of an image than this, in shares, is a badge on the box that holds both. */
+const BADGE = 0.25;
+
+/** A badge on the image of a card lies over the card, so that the card is built like others that have none. */
+function withBadges(part: Part): Part {
+  if (part.piece || part.direction !== 'stack') return part;
+  const badges: Part[] = [];
+  const parts = part.parts.map((child): Part => {
+    const [only, more] = child.parts;
+    const isImage = !child.piece && only?.piece?.type === 'picture' && !more;
+    if (!isImage || !child.over.every((over) => area(over.box) < BADGE * area(only.box))) return child;
+    badges.push(...child.over);
+    return { ...only, over: only.over };
+  });
+  return badges.length ? { ...part, parts, over: [...part.over, ...badges] } : part;
 }
 
 function group(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhere[]): Part {

@@ -1,9 +1,10 @@
 import { required } from '../../data/required.js';
 import type { StyleVariant } from '../../document/types.js';
 import { markKind } from '../../text/words.js';
-import { around, px } from '../../geometry/box.js';
+import { around, middle, px } from '../../geometry/box.js';
 import { wordsOf } from '../text/paragraphs.js';
 import type { Part } from '../model/part.js';
+import type { Paragraph } from '../model/paragraph.js';
 import type { Piece } from '../model/piece.js';
 import type { Mark } from '../model/list-marker.js';
 
@@ -89,11 +90,14 @@ export function withLists(whole: Part): Part {
   if (part.direction !== 'stack' || parts.length < 2 || part.list) return { ...part, parts, over };
   const groups: Part[][] = [];
   for (const part of parts) {
-    const [before] = groups.at(-1) ?? [];
+    const group = groups.at(-1);
+    const before = group?.[0];
     const mark = markOf(part);
-    if (before && mark !== undefined && markOf(before) === mark) required(groups.at(-1)).push(part);
+    const isNext = before && (mark !== undefined ? markOf(before) === mark : goesOn(group, part));
+    if (isNext) group.push(part);
     else groups.push([part]);
   }
+  splitShort(groups);
   if (groups.length === 1) return { ...part, parts, over, list: listOf(parts) };
   const result = groups.map((group): Part => {
     if (group.length === 1) return required(group[0]);
@@ -107,6 +111,50 @@ export function withLists(whole: Part): Part {
     };
   });
   return { ...part, parts: result, over };
+}
+
+/** Fewest brief lines that are a list without a mark, and most words of one. */
+const LEAST_LINES = 3;
+const LINE_WORDS = 8;
+/** Steps from line to line of a list differ by no more, px, and are longer than those of a paragraph, in font sizes. */
+const STEP = 1;
+const LEAST_STEP = 1.5;
+
+/**
+ * Whether a line goes on with a list without marks: brief lines of one size, which may be stronger or
+ * fainter, that begin at one edge or have one middle,
+ * and follow each other in equal steps.
+ */
+function goesOn(group: readonly Part[], part: Part): boolean {
+  const [line, before] = [briefLine(part), briefLine(group.at(-1))];
+  if (!line || !before || !isSetAlike(line, before)) return false;
+  const [first, second] = group.slice(-2);
+  const step = line.box[1] - before.box[1];
+  const last = first && second ? second.box[1] - first.box[1] : step;
+  const inLine =
+    Math.abs(line.box[0] - before.box[0]) <= STEP || Math.abs(middle(line.box) - middle(before.box)) <= STEP;
+  return inLine && Math.abs(step - last) <= STEP && step >= LEAST_STEP * line.look.size;
+}
+
+function briefLine(part: Part | undefined): Paragraph | undefined {
+  if (part?.piece?.type !== 'text') return undefined;
+  const { text } = part.piece;
+  const words = wordsOf(text);
+  const isBrief = text.lines.length === 1 && !text.mark && words.split(' ').length <= LINE_WORDS;
+  return isBrief && !/[.!?:]$/.test(words) ? text : undefined;
+}
+
+function isSetAlike({ look: a }: Paragraph, { look: b }: Paragraph): boolean {
+  return a.size === b.size && a.family === b.family;
+}
+
+/** Two lines without marks are no list. */
+function splitShort(groups: Part[][]): void {
+  for (let at = groups.length - 1; at >= 0; at -= 1) {
+    const group = required(groups[at]);
+    if (group.length < LEAST_LINES && group.length > 1 && group.every((part) => markOf(part) === undefined))
+      groups.splice(at, 1, ...group.map((part) => [part]));
+  }
 }
 
 function listOf(items: readonly Part[]): 'ul' | 'ol' {

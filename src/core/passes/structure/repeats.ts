@@ -26,6 +26,8 @@ const TEXTS: ReadonlySet<string> = new Set([
 ]);
 /** Share of two items that must be the same for them to be items of one list. */
 const ALIKE = 0.7;
+/** The same for what was drawn in columns of one width: they were meant to be alike. */
+const ALIKE_IN_COLUMNS = 0.5;
 const FEWEST = 2;
 const FEWEST_SMALL = 3;
 
@@ -61,7 +63,7 @@ export function groupsOf(document: PageDocument): Group[] {
   const groups: Group[] = [];
   const visit = (node: ElementNode, section: string): void => {
     const here = node.kind === 'section' ? slug(node.name, 24) || 'section' : section;
-    for (const items of TEXTS.has(node.element) ? [] : runsIn(node)) {
+    for (const items of TEXTS.has(node.element) ? [] : runsIn(node, leastLikeness(node, document))) {
       const word = required(items[0]).kind;
       groups.push({ name: giver.give(here && here !== word ? `${here}-${word}` : word), items });
     }
@@ -71,8 +73,14 @@ export function groupsOf(document: PageDocument): Group[] {
   return groups;
 }
 
-/** Runs of neighbours that are alike. Lines between them do not interrupt a run. */
-function runsIn(node: ElementNode): ElementNode[][] {
+/** How much of the items of an element must be the same. */
+function leastLikeness({ style }: ElementNode, { source, styles }: PageDocument): number {
+  const columns = styles[style ?? '']?.rest['grid-template-columns'] ?? '';
+  return source.kind === 'design' && columns.startsWith('repeat(') ? ALIKE_IN_COLUMNS : ALIKE;
+}
+
+/** Runs of neighbours that are alike, each to one of those before it. Lines between them do not interrupt a run. */
+function runsIn(node: ElementNode, least: number): ElementNode[][] {
   const runs: ElementNode[][] = [];
   let run: ElementNode[] = [];
   const close = (): void => {
@@ -87,7 +95,7 @@ function runsIn(node: ElementNode): ElementNode[][] {
     }
     if (child.kind === 'divider' || child.kind === 'break') continue;
     const [first] = run;
-    if (first && (NEVER.has(child.kind) || likeness(first, child) < ALIKE)) close();
+    if (first && (NEVER.has(child.kind) || !run.some((item) => likeness(item, child) >= least))) close();
     if (!NEVER.has(child.kind)) run.push(child);
   }
   close();
