@@ -1,8 +1,12 @@
-import { bottom, shared } from '../../geometry/box.js';
+import { around, bottom, holds, shared } from '../../geometry/box.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import { firstOrder, type Part } from '../model/part.js';
+import type { Piece } from '../model/piece.js';
 import type { ArtboardStyles } from '../model/part-styles.js';
 import { add, boxIn, isPageHeader } from './context.js';
+
+/** What is covered may reach over the edge of its cover by this, px. */
+const EDGE = 2;
 
 /** Whether something in the flow was painted over a part that lies out of it. */
 export function liesBelow(part: Part, flow: readonly Part[], view: ArtboardView): boolean {
@@ -29,7 +33,7 @@ export function raiseOverOrnaments(root: Part, view: ArtboardView, looks: Artboa
 }
 
 /**
- * Lets a header that lies on the first section lie in front of it, or behind it if it was painted first. The section begins
+ * Lets a header that lies on the first section lie in front of it, or behind it if it is covered. The section begins
  * higher than the header ends, by a margin, so that it moves down as soon as the header needs more room.
  */
 export function raiseHeader(root: Part, view: ArtboardView, looks: ArtboardStyles): void {
@@ -37,6 +41,20 @@ export function raiseHeader(root: Part, view: ArtboardView, looks: ArtboardStyle
   const header = present.find(isPageHeader);
   const [next] = present.filter((part) => part !== header).sort((a, b) => boxIn(view, a)[1] - boxIn(view, b)[1]);
   if (!header || !next || boxIn(view, next)[1] >= bottom(boxIn(view, header))) return;
-  if (firstOrder(header) > firstOrder(next)) add(looks, header, { position: 'relative', 'z-index': '1' });
-  else add(looks, next, { position: 'relative' });
+  if (isCovered(header, view)) add(looks, next, { position: 'relative' });
+  else add(looks, header, { position: 'relative', 'z-index': '1' });
+}
+
+/** Whether a box or an image was painted over the whole of a part. */
+function isCovered(part: Part, view: ArtboardView): boolean {
+  const pieces = piecesOn(view, part);
+  const place = around(pieces.map(({ box }) => box));
+  const last = Math.max(...pieces.map(({ order }) => order));
+  return view.artboard.all.some(({ type, order, box }) => type !== 'text' && order > last && holds(box, place, EDGE));
+}
+
+/** The pieces of an artboard that a part stands for. */
+function piecesOn(view: ArtboardView, part: Part): Piece[] {
+  const own = view.pieceOf(part);
+  return [...(own ? [own] : []), ...[...part.parts, ...part.over].flatMap((inner) => piecesOn(view, inner))];
 }

@@ -1,6 +1,7 @@
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { middle, px, right } from '../../geometry/box.js';
 import type { ArtboardView } from '../match/artboard-view.js';
+import type { Paragraph } from '../model/paragraph.js';
 import type { Part } from '../model/part.js';
 import type { StyleMap } from '../model/region.js';
 import { boxIn, type LayoutContext } from './context.js';
@@ -34,8 +35,14 @@ export function placeFree(part: Part, around: DrawnBox, setting: LayoutContext):
     left: share(box[0] - around[0]),
     top: px(box[1] - around[1]),
     width: fixed ? px(box[2]) : isWordsOnly(part, view) ? 'max-content' : share(box[2]),
-    ...(piece?.type === 'text' && piece.text.lines.length === 1 ? { 'text-wrap-mode': 'nowrap' } : {}),
+    ...(piece?.type === 'text' ? linesLook(piece.text) : {}),
   };
+}
+
+/** A line stays one; lines keep their middle or their end. */
+function linesLook({ lines, align }: Paragraph): StyleMap {
+  if (lines.length === 1) return { 'text-wrap-mode': 'nowrap' };
+  return align === 'left' ? {} : { 'text-align': align };
 }
 
 /** A badge or a label: one short line, in a box or not. */

@@ -75,22 +75,21 @@ function tagsOf(tags: readonly Piece[], box: DrawnBox, others: readonly Elsewher
 
 /** Whether groups do not cross each other on the other artboards. */
 function apartOn(groups: readonly Piece[][], others: readonly Elsewhere[]): boolean {
-  return others.every((at) => crossings(groups, at).length === 0);
+  return others.every((at) => crossingOf(groups, at) === undefined);
 }
 
-/** Pairs of groups (by index) that cross each other on an artboard. */
-function crossings(groups: readonly Piece[][], at: Elsewhere): [number, number][] {
+/** The first pair of groups (by index) that cross each other on an artboard. */
+function crossingOf(groups: readonly Piece[][], at: Elsewhere): readonly [number, number] | undefined {
   const boxes = groups.map((group) => {
     const there = group.map(at).filter((box) => box !== undefined);
     return there.length ? around(there) : undefined;
   });
-  const found: [number, number][] = [];
-  boxes.forEach((box, i) => {
-    boxes.slice(0, i).forEach((other, j) => {
-      if (box && other && crosses(box, other)) found.push([j, i]);
-    });
-  });
-  return found;
+  for (const [i, box] of boxes.entries())
+    for (let j = 0; j < i; j += 1) {
+      const other = boxes[j];
+      if (box && other && crosses(box, other)) return [j, i];
+    }
+  return undefined;
 }
 
 function crosses(a: DrawnBox, b: DrawnBox): boolean {
@@ -99,11 +98,19 @@ function crosses(a: DrawnBox, b: DrawnBox): boolean {
   return wide > TOUCH && high > 2 * TOUCH;
 }
 
+function firstOf<From, To>(list: readonly From[], find: (one: From) => To | undefined): To | undefined {
+  for (const one of list) {
+    const found = find(one);
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
+
 /** The same cut with those groups joined that cross elsewhere; undefined if nothing is left of it. */
 function coarser(cut: Cut, others: readonly Elsewhere[]): Cut | undefined {
   let groups = [...cut.groups];
   for (let crossed = true; crossed && groups.length > 1;) {
-    const pair = others.flatMap((at) => crossings(groups, at))[0];
+    const pair = firstOf(others, (at) => crossingOf(groups, at));
     crossed = pair !== undefined;
     if (!pair) continue;
     const [to, from] = pair;

@@ -54,6 +54,8 @@ function isBackdrop({ type, box }: Piece, region: DrawnBox): boolean {
 
 function rowAtTop(pieces: readonly Piece[], region: DrawnBox): Piece[] | undefined {
   const row = pieces.filter(({ box }) => bottom(box) <= region[1] + BAR_END && box[1] < region[1] + BAR_START);
+  const [only] = row;
+  if (only && row.length === 1) return isBoxedBar(only, region) ? row : undefined;
   if (row.length < 2 || !row.every(isBrief)) return undefined;
   const box = around(row.map((piece) => piece.box));
   /* A row stands in one line: all are beside the highest of them. */
@@ -65,6 +67,11 @@ function rowAtTop(pieces: readonly Piece[], region: DrawnBox): Piece[] | undefin
   const signs = row.length - row.filter(({ type }) => type === 'text').length;
   const isWide = box[2] >= BAR_SHARE * region[2] && texts.length + signs >= 2;
   return texts.length > 0 && (isWide || texts.length >= LEAST_ENTRIES) ? row : undefined;
+}
+
+/** A bar with a box of its own, across the region. */
+function isBoxedBar({ type, box, inside }: Piece, region: DrawnBox): boolean {
+  return type === 'box' && box[2] >= BACKDROP * region[2] && inside.length > 1 && inside.every(isBrief);
 }
 
 /** A few words in a line, a sign, or a small box with one of them. */

@@ -121,7 +121,8 @@ export function hangOrnaments(
   for (const piece of ornaments) {
     const holder = root.parts.find((part) => {
       const box = boxOf(part);
-      return box !== undefined && orderOf(part) < piece.order && overlap(box, piece.box) > 0;
+      const isSection = part.site === undefined || part.site === 'footer';
+      return isSection && box !== undefined && orderOf(part) < piece.order && overlap(box, piece.box) > 0;
     });
     (holder ?? root).over.push(ornamentOf(piece));
   }

@@ -36,8 +36,9 @@ export function bandsOf(root: Part, region: DrawnBox, pageWidth: number): Part[]
     if (open.length) bands.push({ rows: open, boxed: false });
     open = [];
   };
+  const bare = rows.filter((row) => !isAcross(row, region, pageWidth));
   for (const row of rows) {
-    if (isAcross(row, region, pageWidth)) {
+    if (!bare.includes(row) || isPanel(row, bare)) {
       close();
       bands.push({ rows: [row], boxed: true });
       continue;
@@ -59,6 +60,26 @@ function isAcross(part: Part, region: DrawnBox, pageWidth: number): boolean {
   const [only, more] = part.parts;
   const isBackdrop = only !== undefined && !more && only.piece !== undefined && only.piece.type !== 'text';
   return isBackdrop || (part.parts.length > 1 && region[2] === pageWidth);
+}
+
+/** Least height of a panel, px, and its least width, as a share of the widest row. */
+const PANEL_HEIGHT = 140;
+const PANEL_SHARE = 0.95;
+
+/** Whether a row is a box as wide as the rest with a heading in it as large as any there: no other row looks like it. */
+function isPanel(part: Part, rows: readonly Part[]): boolean {
+  const { piece, box } = part;
+  if (piece?.type !== 'box' || box[3] < PANEL_HEIGHT || piece.inside.length < 2 || rows.length < 2) return false;
+  const lookOf = (row: Part): string => (row.piece?.type === 'box' ? JSON.stringify(row.piece.look) : '');
+  const others = rows.filter((row) => row !== part);
+  if (others.some((row) => lookOf(row) === lookOf(part))) return false;
+  const isWide = box[2] >= PANEL_SHARE * Math.max(...rows.map((row) => row.box[2]));
+  return isWide && typeIn([part]) >= HEADING_SHARE * typeIn(others);
+}
+
+/** Size of the largest type in rows, px. */
+function typeIn(rows: readonly Part[]): number {
+  return Math.max(0, ...rows.flatMap(piecesOf).map((piece) => (piece.type === 'text' ? piece.text.look.size : 0)));
 }
 
 function isRule({ piece, box }: Part, region: DrawnBox): boolean {
@@ -99,8 +120,7 @@ const HEADING_ROWS = 2;
 
 /** Size of the largest type at the start of a band, px; 0 without any. */
 function largest({ rows }: Band): number {
-  const start = rows.slice(0, HEADING_ROWS).flatMap(piecesOf);
-  return Math.max(0, ...start.map((piece) => (piece.type === 'text' ? piece.text.look.size : 0)));
+  return typeIn(rows.slice(0, HEADING_ROWS));
 }
 
 /** Words, and lines between them. */

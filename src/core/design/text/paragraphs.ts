@@ -147,18 +147,34 @@ export function alignmentOf(group: readonly Line[], artboardWidth: number): Alig
   return first.anchor === 'end' ? 'right' : 'left';
 }
 
+/* Texts are compared with each other again and again. */
+const words = new WeakMap<readonly Line[], string>();
+const said = new WeakMap<readonly Line[], string>();
+
 /** The words of a paragraph as one line. */
 export function wordsOf({ lines }: Paragraph): string {
-  return lines
-    .map(({ runs }) => runs.map(({ text }) => text).join(''))
-    .join(' ')
-    .replace(/\s+/g, ' ')
-    .trim();
+  return kept(words, lines, () =>
+    lines
+      .map(({ runs }) => runs.map(({ text }) => text).join(''))
+      .join(' ')
+      .replace(/\s+/g, ' ')
+      .trim(),
+  );
 }
 
 /** What a paragraph says, the same however its lines break and its capitals are: a word may break after its hyphen. */
 export function saidBy(text: Paragraph): string {
-  return wordsOf(text)
-    .toLowerCase()
-    .replace(/(?<=[\p{L}\d])- (?=[\p{L}\d])/gu, '-');
+  return kept(said, text.lines, () =>
+    wordsOf(text)
+      .toLowerCase()
+      .replace(/(?<=[\p{L}\d])- (?=[\p{L}\d])/gu, '-'),
+  );
+}
+
+function kept(known: WeakMap<readonly Line[], string>, lines: readonly Line[], make: () => string): string {
+  const before = known.get(lines);
+  if (before !== undefined) return before;
+  const made = make();
+  known.set(lines, made);
+  return made;
 }

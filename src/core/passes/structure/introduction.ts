@@ -15,7 +15,9 @@ export const introduction: Pass = {
     if (document.source.kind !== 'design') return document;
     const main = [...elements(document.body)].find(({ element }) => element === 'main');
     const [first, next] = (main?.children ?? []).filter(isElement).filter(({ kind }) => kind === 'section');
-    const isOne = first?.element === 'section' && [...elements(first)].some(({ element }) => element === 'h1');
+    const inside = first ? [...elements(first)].map(({ element }) => element) : [];
+    /* What asks for something does more than introduce. */
+    const isOne = first?.element === 'section' && inside.includes('h1') && !inside.includes('form');
     if (!isOne || !next) return document;
     const body = mapTree(document.body, (node) =>
       isElement(node) && node.id === first.id ? { ...node, element: 'header' } : node,
