@@ -14,7 +14,9 @@ import { bandsOf } from './sections.js';
  */
 export function arrangePage({ top, width, height }: Pieces, others: readonly Elsewhere[] = []): Part {
   const region: DrawnBox = [0, 0, width, height];
-  const bar = barAtTop(top, region);
+  const found = barAtTop(top, region);
+  /* A page that is a bar and nothing else has no header. */
+  const bar = found && (found.holders.length > 0 || found.pieces.length < top.length) ? found : undefined;
   const rest = bar ? without(top, bar.pieces, bar.holders) : top;
   const inner = frame(rest, region, { others, width, height });
   if (!bar) return { ...inner, parts: withSites(inner.parts) };
