@@ -51,6 +51,7 @@ describe('a design of three artboards', () => {
 
   it('has sections with names from their headings', () => {
     expect(result.sections.map(({ name }) => name)).toEqual([
+      'header',
       'Star evenings',
       'Nobody needs to know anything',
       'What to expect',
