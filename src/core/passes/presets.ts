@@ -18,6 +18,7 @@ import { linkRulesPass } from './brief/link-rules.js';
 import { motionPass } from './brief/motion.js';
 import { scrolledHeader } from './states/scrolled-header.js';
 import { scrollPaddingPass } from './states/scroll-padding.js';
+import { menuBar } from './structure/menu-bar.js';
 import { names } from './names/names.js';
 import { operated } from './structure/operated.js';
 import { outline } from './structure/outline.js';
@@ -59,6 +60,7 @@ export const DESIGN_PASSES: readonly Pass[] = [
   outline,
   foldMenu,
   linkLists,
+  menuBar,
   kinds,
   names,
   anchors,

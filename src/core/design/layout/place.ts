@@ -26,6 +26,18 @@ export function given(condition: boolean, look: StyleMap): StyleMap {
   return condition ? look : {};
 }
 
+/** On screens up to this width, px, what leaves no more than this share of the width at either side fills it but for the gutters. */
+const NARROW = 700;
+const GUTTER_SHARE = 0.1;
+
+function fillsNarrow(left: number, free: number, region: Region, view: ArtboardView): boolean {
+  return view.width <= NARROW && Math.abs(left - free) <= CENTRED && left > NONE && left <= GUTTER_SHARE * region.width;
+}
+
+function betweenGutters(left: number, free: number): StyleMap {
+  return { 'margin-left': px(left), 'margin-right': px(free) };
+}
+
 /** How a part lies across its region, as declarations, and the region that is left for what is inside of it. */
 export function placeAcross(
   part: Part,
@@ -53,6 +65,8 @@ export function placeAcross(
       },
       region: own,
     };
+  if (piece.type === 'box' && parent === 'stack' && fillsNarrow(left, free, region, view))
+    return { look: betweenGutters(left, free), region: own };
   if (Math.abs(left - free) <= CENTRED) return { look: { ...size, [align]: 'center' }, region: own };
   if (Math.abs(free) <= NONE)
     return { look: { ...size, [align]: parent === 'stack' ? 'flex-end' : 'end' }, region: own };
@@ -79,6 +93,7 @@ function placeGroup(
   if (left <= NONE) return { look: {}, region };
   if (Math.abs(left - free) <= CENTRED) {
     if (isContentRow(part, view) || onlyCentredTexts(part, view)) return { look: {}, region };
+    if (fillsNarrow(left, free, region, view)) return { look: betweenGutters(left, free), region: own };
     return { look: { width: px(own.width), 'max-width': '100%', [align]: 'center' }, region: own };
   }
   const edge = free >= left - NONE ? left : 0;
