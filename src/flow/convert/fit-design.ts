@@ -16,8 +16,8 @@ import { renderHtml } from '../../core/render/html.js';
 const STEP = 40;
 
 /**
- * Makes a page of artboards and finds the widths at which the layout of one gives way to that of the next: half way
- * between the two, or as soon as the wider one, made narrower in a browser, scrolls sideways, cuts words off or breaks
+ * Makes a page of artboards and finds the widths at which the layout of one gives way to that of the next: as late as its
+ * contents allow. Below half way it does so as soon as a text takes more lines than the narrower artboard gives it, and anywhere as soon as the wider one, made narrower in a browser, scrolls sideways, cuts words off or breaks
  * them, lays them on each other, or breaks what was drawn as one row into several.
  */
 export async function fitDesign(browser: OpenBrowser, served: Served, input: DesignInput): Promise<BuiltDesign> {
@@ -42,10 +42,21 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
       return {
         faults: clashing.length + cut.length + broken.length + (overflow > 1 ? 1 : 0),
         rows: await inside(page, 'rowLines'),
+        texts: await inside(page, 'textLines'),
       };
     };
     const fitted: Breakpoint[] = [];
-    for (const [at, breakpoint] of usual.entries()) fitted.push(await fit(breakpoint, required(widths[at]), look));
+    for (const [at, breakpoint] of usual.entries())
+      fitted.push(
+        await fit(
+          {
+            usual: breakpoint,
+            from: required(widths[at]),
+            ...(at + 1 < input.boards.length ? { to: widths[at + 1] } : {}),
+          },
+          look,
+        ),
+      );
     browser.giveBack(page);
     return buildDesign({ ...input, breakpoints: fitted });
   } catch (error) {
@@ -58,25 +69,44 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
 interface FittedLayout {
   readonly faults: number;
   readonly rows: readonly number[];
+  /** In how many lines its texts stand. */
+  readonly texts: readonly number[];
 }
 
-/** Goes down from the width of an artboard until its layout has more faults than it was drawn with, or breaks a row. */
-async function fit(
-  usual: Breakpoint,
-  from: number,
-  look: (width: number) => Promise<FittedLayout>,
-): Promise<Breakpoint> {
+/** Between which widths a layout gives way to the next. */
+interface Range {
+  /** Half way between them. */
+  readonly usual: Breakpoint;
+  readonly from: number;
+  /** The width of the narrower artboard; none where that was not drawn. */
+  readonly to?: number | undefined;
+}
+
+/**
+ * Goes down from the width of an artboard until its layout has more faults than it was drawn with, or breaks a row; from
+ * half way on, until a text needs more lines than on both artboards.
+ */
+async function fit({ usual, from, to }: Range, look: (width: number) => Promise<FittedLayout>): Promise<Breakpoint> {
   const drawn = await look(from);
+  const narrower = to === undefined ? drawn : await look(to);
+  const most = drawn.texts.map((lines, at) => Math.max(lines, narrower.texts[at] || Infinity));
   const isWorse = ({ faults, rows }: FittedLayout): boolean =>
     faults > drawn.faults || rows.some((lines, at) => lines > 1 && drawn.rows[at] === 1);
+  const isTight = ({ texts }: FittedLayout): boolean => texts.some((lines, at) => lines > (most[at] ?? Infinity));
+  const lowest = to === undefined ? usual.below : to + 1;
   const first = Math.ceil((from - 1) / STEP) * STEP - STEP;
   let least = from;
-  for (let width = first; width >= usual.below; width -= STEP) {
-    if (isWorse(await look(width))) return named(least);
-    least = width;
+  for (let width = first; width > lowest - STEP; width -= STEP) {
+    const tried = Math.max(width, lowest);
+    const seen = await look(tried);
+    if (isWorse(seen)) return named(least);
+    if (tried < usual.below && isTight(seen)) {
+      if (least <= usual.below) return named(least);
+      return named(isWorse(await look(usual.below)) ? least : usual.below);
+    }
+    least = tried;
   }
-  if (least > usual.below && isWorse(await look(usual.below))) return named(least);
-  return usual;
+  return named(least);
 }
 
 function named(below: number): Breakpoint {

@@ -7,7 +7,7 @@ import { liesBelow, raiseHeader, raiseOverOrnaments } from './painting-order.js'
 import { boxLook, imageLook, textLook } from './element-styles.js';
 import { layGrid } from './grid.js';
 import { centred, centreGutters } from './gutters.js';
-import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, placeAcross } from './place.js';
+import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, isShort, placeAcross } from './place.js';
 import { anchored, placeFree } from './place-over.js';
 import { layRow } from './rows.js';
 import { layWrap } from './wrap.js';
@@ -191,7 +191,15 @@ function dress(part: Part, box: DrawnBox, region: Region, setting: LayoutContext
   add(looks, part, own);
   if (part.parts.length + part.over.length === 0) return add(looks, part, { height: px(whole[3]), 'flex-shrink': '0' });
   layInside(part, inner, innerRegion(part, inner, setting), setting);
+  keepLabel(part, setting);
   if (view.present(part.parts).length === 0) add(looks, part, { 'min-height': px(whole[3]) });
+}
+
+/** The one line in a box that is as wide as its words, a button's or a badge's, does not wrap. */
+function keepLabel(part: Part, { view, looks }: LayoutContext): void {
+  if (!isShort(part, view)) return;
+  for (const child of view.present(part.parts))
+    if (view.pieceOf(child)?.type === 'text') add(looks, child, { 'text-wrap-mode': 'nowrap' });
 }
 
 /** What hangs over an edge takes no room there, and lies in front. */

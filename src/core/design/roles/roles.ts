@@ -104,6 +104,8 @@ const FIELD_START = 28;
 const FIELD_FREE = 40;
 /** Largest sign in a field: a magnifying glass, an arrow; px. */
 const FIELD_SIGN = 28;
+/** Widest field to choose in, with an arrow at its end; px. */
+const WIDEST_CHOICE = 320;
 /** Room above the words at most, px. */
 const FIELD_TOP = 32;
 
@@ -120,6 +122,8 @@ function isField(part: Part): boolean {
   const [x, y, width, height] = piece.box;
   /* A sign before the words takes its room: to search, say. */
   const before = signs.filter(({ box }) => box[0] < text.box[0]).map(({ box }) => right(box));
+  /* A wide box with an arrow at its end is a question that opens. */
+  if (before.length < signs.length && width > WIDEST_CHOICE) return false;
   const start = text.box[0] - Math.max(x, ...before);
   return (
     isPainted(piece) &&

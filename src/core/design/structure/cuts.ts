@@ -1,5 +1,5 @@
 import { required } from '../../data/required.js';
-import { around, bottom, right } from '../../geometry/box.js';
+import { area, around, bottom, right } from '../../geometry/box.js';
 import type { Piece } from '../model/piece.js';
 
 /** Boxes may overlap by this much and still lie beside each other, px. */
@@ -18,8 +18,9 @@ export interface Cut {
 export function cutsOf(pieces: readonly Piece[]): Cut[] {
   const strips = cutRows(pieces);
   const columns = cutColumns(pieces);
-  const cells = columns.length > 1 && strips.length > 1 ? cellsOf(strips) : undefined;
-  const asRow = columns.length > 1 ? [rowCut(columns)] : [];
+  const isGrid = columns.length > 1 && strips.length > 1;
+  const cells = isGrid ? (cellsOf(strips) ?? cellsByGaps(strips)) : undefined;
+  const asRow = columns.length > 1 ? [...besideGrid(columns), rowCut(columns)] : [];
   const joined = strips.length > 1 ? joinStrips(strips) : [];
   const asStack = [
     ...(joined.length > 1 ? [stackCut(joined)] : []),
@@ -104,6 +105,50 @@ function cellsOf(strips: readonly Piece[][]): Piece[][] | undefined {
     return cells;
   }
   return undefined;
+}
+
+/** The gap between the rows of a grid is so many times as wide as those inside of its cells. */
+const ROW_GAP = 1.5;
+
+/**
+ * Cells of a grid that differ by an element more or less: strips between which the gap is clearly wider are its rows, each
+ * cut into columns that begin where those of the first do. The largest thing of each cell is of one sort.
+ */
+function cellsByGaps(strips: readonly Piece[][]): Piece[][] | undefined {
+  const between = gaps(strips, 1);
+  const steps = [...between].sort((a, b) => a - b);
+  const jump = steps.findIndex(
+    (step, at) => at > 0 && step >= ROW_GAP * Math.max(1, steps[at - 1] ?? 0) && step > TOUCH,
+  );
+  /* Each row has more than one strip, or it would have been a grid of plain rows. */
+  if (jump < 1) return undefined;
+  const least = required(steps[jump]);
+  const rows: Piece[][] = [];
+  strips.forEach((strip, at) => {
+    if (at > 0 && required(between[at - 1]) < least) required(rows.at(-1)).push(...strip);
+    else rows.push([...strip]);
+  });
+  const cells = rows.map((row) => cutColumns(row));
+  const columns = required(cells[0]).length;
+  const full = cells.every((row, at) => row.length === columns || (at === cells.length - 1 && row.length < columns));
+  if (rows.length < 2 || columns < 2 || !full || !aligned(cells)) return undefined;
+  const largest = cells
+    .flat()
+    .map((cell) => cell.reduce((most, piece) => (area(piece.box) > area(most.box) ? piece : most)));
+  const [first] = largest;
+  const alike = largest.every(({ type, box }) => type === first?.type && Math.abs(box[2] - first.box[2]) <= CELL_SLACK);
+  return alike && first?.type !== 'text' ? cells.flat() : undefined;
+}
+
+/** A column beside a grid, such as what narrows down what is in it: the grid is one thing. */
+function besideGrid(columns: readonly Piece[][]): Cut[] {
+  if (columns.length < 3) return [];
+  const [first, ...after] = columns as [Piece[], ...Piece[][]];
+  const [last, before] = [required(columns.at(-1)), columns.slice(0, -1)];
+  const isGrid = (rest: readonly Piece[][]): boolean => cellsByGaps(cutRows(rest.flat())) !== undefined;
+  if (isGrid(columns)) return [];
+  if (isGrid(after)) return [rowCut([first, after.flat()])];
+  return isGrid(before) ? [rowCut([before.flat(), last])] : [];
 }
 
 function signOf(piece: Piece): string {

@@ -144,3 +144,39 @@ describe('sections on the bare artboard', () => {
     expect(root.parts.map(({ site }) => site)).toEqual(['header', undefined, undefined]);
   });
 });
+
+describe('a grid of cards without boxes', () => {
+  const card = (x: number, y: number, name: string, more: Item[] = []): Item[] => [
+    image(`${name}.jpg`, x, y, 300, 200),
+    line(name, x, y + 212, { size: 20 }),
+    ...more,
+    line('From dusk to midnight', x, y + 250),
+  ];
+  const cards = (left: number): Item[] => [
+    ...card(left, 100, 'Saturn', [line('New', left + 240, y(100), { size: 12 })]),
+    ...card(left + 340, 100, 'Jupiter'),
+    ...card(left, 460, 'The moon'),
+    ...card(left + 340, 460, 'Clusters', [line('Full', left + 580, y(460), { size: 12 })]),
+  ];
+  function y(top: number): number {
+    return top + 216;
+  }
+  const namesOf = (part: Part): string[] =>
+    part.parts.map((cell) =>
+      ['Saturn', 'Jupiter', 'The moon', 'Clusters'].filter((name) => say(cell).includes(name)).join(),
+    );
+
+  it('has one cell for each, though some have an element more', () => {
+    const [band] = page(800, ...cards(80)).parts;
+    expect(namesOf(band as Part)).toEqual(['Saturn', 'Jupiter', 'The moon', 'Clusters']);
+  });
+
+  it('is one part beside a column', () => {
+    const filters = ['Planets', 'Moons', 'Clusters of stars', 'Galaxies'].map((word, at) =>
+      line(word, 40, 110 + at * 40),
+    );
+    const [band] = page(800, ...filters, ...cards(300)).parts;
+    const [, grid] = (band as Part).parts;
+    expect(namesOf(grid as Part)).toEqual(['Saturn', 'Jupiter', 'The moon', 'Clusters']);
+  });
+});
