@@ -10,7 +10,7 @@ export { listControls } from './measure/listed-controls.js';
 export { hiddenInBoxes, scrollBoxes } from './act/scroll-boxes.js';
 export { listParts, openDetails, openPart, pressAt } from './act/open-parts.js';
 export { rowLines } from './measure/row-lines.js';
-export { textLines } from './measure/text-lines.js';
+export { imageWidths, textLines } from './measure/text-lines.js';
 export { addFaces, fontUses } from './drawing/font-uses.js';
 export { numbersOf } from './tree/numbering.js';
 export { hidePainters, hideRedrawn, lostImages, showPainters, showRedrawn, specialsOf } from './plain/redraw.js';

@@ -17,8 +17,9 @@ const STEP = 40;
 
 /**
  * Makes a page of artboards and finds the widths at which the layout of one gives way to that of the next: as late as its
- * contents allow. Below half way it does so as soon as a text takes more lines than the narrower artboard gives it, and anywhere as soon as the wider one, made narrower in a browser, scrolls sideways, cuts words off or breaks
- * them, lays them on each other, or breaks what was drawn as one row into several.
+ * contents allow. Made narrower in a browser, it does so as soon as it scrolls sideways, cuts words off or breaks them,
+ * lays them on each other, or breaks what was drawn as one row into several; below half way also as soon as a text takes
+ * more lines, or an image is narrower, than on both artboards.
  */
 export async function fitDesign(browser: OpenBrowser, served: Served, input: DesignInput): Promise<BuiltDesign> {
   const widths = allWidths(input.boards.map(({ width }) => width));
@@ -43,6 +44,7 @@ export async function fitDesign(browser: OpenBrowser, served: Served, input: Des
         faults: clashing.length + cut.length + broken.length + (overflow > 1 ? 1 : 0),
         rows: await inside(page, 'rowLines'),
         texts: await inside(page, 'textLines'),
+        images: await inside(page, 'imageWidths'),
       };
     };
     const fitted: Breakpoint[] = [];
@@ -71,7 +73,12 @@ interface FittedLayout {
   readonly rows: readonly number[];
   /** In how many lines its texts stand. */
   readonly texts: readonly number[];
+  /** How wide its images are, px; 0 for those that do not show. */
+  readonly images: readonly number[];
 }
+
+/** An image is smaller than it was drawn from this share on. */
+const SMALLER = 0.95;
 
 /** Between which widths a layout gives way to the next. */
 interface Range {
@@ -84,7 +91,7 @@ interface Range {
 
 /**
  * Goes down from the width of an artboard until its layout has more faults than it was drawn with, or breaks a row; from
- * half way on, until a text needs more lines than on both artboards.
+ * half way on, until a text needs more lines or an image is narrower than on both artboards.
  */
 async function fit({ usual, from, to }: Range, look: (width: number) => Promise<FittedLayout>): Promise<Breakpoint> {
   const drawn = await look(from);
@@ -92,21 +99,23 @@ async function fit({ usual, from, to }: Range, look: (width: number) => Promise<
   const most = drawn.texts.map((lines, at) => Math.max(lines, narrower.texts[at] || Infinity));
   const isWorse = ({ faults, rows }: FittedLayout): boolean =>
     faults > drawn.faults || rows.some((lines, at) => lines > 1 && drawn.rows[at] === 1);
-  const isTight = ({ texts }: FittedLayout): boolean => texts.some((lines, at) => lines > (most[at] ?? Infinity));
+  const least = drawn.images.map((width, at) => SMALLER * Math.min(width, narrower.images[at] ?? 0));
+  const isTight = ({ texts, images }: FittedLayout): boolean =>
+    texts.some((lines, at) => lines > (most[at] ?? Infinity)) || images.some((width, at) => width < (least[at] ?? 0));
   const lowest = to === undefined ? usual.below : to + 1;
   const first = Math.ceil((from - 1) / STEP) * STEP - STEP;
-  let least = from;
+  let last = from;
   for (let width = first; width > lowest - STEP; width -= STEP) {
     const tried = Math.max(width, lowest);
     const seen = await look(tried);
-    if (isWorse(seen)) return named(least);
+    if (isWorse(seen)) return named(last);
     if (tried < usual.below && isTight(seen)) {
-      if (least <= usual.below) return named(least);
-      return named(isWorse(await look(usual.below)) ? least : usual.below);
+      if (last <= usual.below) return named(last);
+      return named(isWorse(await look(usual.below)) ? last : usual.below);
     }
-    least = tried;
+    last = tried;
   }
-  return named(least);
+  return named(last);
 }
 
 function named(below: number): Breakpoint {

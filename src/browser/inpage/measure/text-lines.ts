@@ -13,6 +13,13 @@ export function textLines(): number[] {
   });
 }
 
+/** How wide each image of the page is, in document order, px; 0 where it does not show. */
+export function imageWidths(): number[] {
+  return [...document.querySelectorAll('body img, body svg')].map((image) =>
+    image.checkVisibility() ? image.getBoundingClientRect().width : 0,
+  );
+}
+
 /** Boxes that overlap by half of their height are in one line, however high they are raised. */
 function linesIn(boxes: readonly DOMRect[]): number {
   const sorted = [...boxes].sort((a, b) => a.top - b.top);

@@ -66,7 +66,7 @@ function isAcross(part: Part, region: DrawnBox, pageWidth: number): boolean {
 const PANEL_HEIGHT = 140;
 const PANEL_SHARE = 0.95;
 
-/** Whether a row is a box as wide as the rest with a heading in it as large as any there: no other row looks like it. */
+/** Whether a row is a box as wide as the rest with a heading no smaller than the others, and unlike the other rows. */
 function isPanel(part: Part, rows: readonly Part[]): boolean {
   const { piece, box } = part;
   if (piece?.type !== 'box' || box[3] < PANEL_HEIGHT || piece.inside.length < 2 || rows.length < 2) return false;
