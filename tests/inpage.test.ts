@@ -323,6 +323,22 @@ describe('settle', () => {
   });
 });
 
+describe('textLines and imageWidths', () => {
+  it('tell how many lines each text takes and how wide each image is, as far as they show', async () => {
+    const page = await open(`<style>* { font: 16px/20px sans-serif; margin: 0 }</style>
+      <h1>Saltmarsh</h1>
+      <p style="width: 60px">Nights on the marsh</p>
+      <p style="display: none">Not tonight</p>
+      <p>Open until<sup style="font-size: 10px">1</sup> ten</p>
+      <img alt="" width="120" height="40"><img alt="" width="80" height="40" hidden>`);
+    const lines = await inside(page, 'textLines');
+    expect(lines[0]).toBe(1);
+    expect(lines[1]).toBeGreaterThan(1);
+    expect(lines.slice(2)).toEqual([0, 1, 1]);
+    expect(await inside(page, 'imageWidths')).toEqual([120, 0]);
+  });
+});
+
 describe('rowLines', () => {
   it('counts the lines of each row that may wrap, whatever way its things are aligned', async () => {
     const row = (style: string, ...widths: number[]): string =>
