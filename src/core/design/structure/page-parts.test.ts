@@ -1,3 +1,4 @@
+import { buildDesign } from '../emit/build-design.js';
 import { matchArtboards } from '../match/match-artboards.js';
 import type { Part } from '../model/part.js';
 import { artboard, box, image, line, type Item } from '../sample.js';
@@ -178,5 +179,19 @@ describe('a grid of cards without boxes', () => {
     const [band] = page(800, ...filters, ...cards(300)).parts;
     const [, grid] = (band as Part).parts;
     expect(namesOf(grid as Part)).toEqual(['Saturn', 'Jupiter', 'The moon', 'Clusters']);
+  });
+});
+
+describe('a page of one thing', () => {
+  const found = (...items: Item[]): number =>
+    buildDesign({ name: 'p', files: ['p.svg'], boards: [artboard(1200, 900, ...items)] }).sections.length;
+
+  it('is one section', () => {
+    expect(found(box(0, 0, 1200, 900, DARK), box(100, 100, 1000, 780), line('Closed tonight', 500, 400))).toBe(1);
+  });
+
+  it('has none if there is nothing but ornament or ground', () => {
+    const circle = box(-200, 100, 500, 500, { ...DARK, 'border-radius': '250px' });
+    expect([found(circle), found(box(0, 0, 1200, 900, DARK))]).toEqual([0, 0]);
   });
 });

@@ -51,6 +51,7 @@ function asGroup(part: Part): Part {
 
 /** The sections among pieces that take a whole region. */
 function frame(pieces: readonly Piece[], region: DrawnBox, page: Page): Part {
+  if (pieces.length === 0) return { direction: 'stack', parts: [], over: [], box: region, reason: 'no sections' };
   const closing = closingLines(pieces);
   const rest = pieces.filter((piece) => !closing.includes(piece));
   const inner = withLists(arrange(rest, page.others));
@@ -78,7 +79,10 @@ const HIGHER_THAN_WIDE = 1.2;
 function framed(band: Part, region: DrawnBox, page: Page): Part {
   if (band.box[3] < Math.min(MOST_OF_PAGE * page.height, HIGHER_THAN_WIDE * page.width)) return band;
   const only = band.parts.length === 1 && band.over.length === 0 ? required(band.parts[0]) : undefined;
-  if (only) return { ...band, parts: [framed(only, region, page)], frame: true };
+  if (only) {
+    const inner = framed(only, region, page);
+    return inner.frame ? { ...band, parts: [inner], frame: true } : band;
+  }
   const columns = band.direction === 'row' ? besideSideBar(band, region, page) : undefined;
   if (columns) return { ...band, parts: columns, frame: true };
   /* What stands on the page itself was parted already. */
