@@ -55,8 +55,8 @@ const ROOMS = {
     ['core/passes/pass.ts', 'core/behaviours'],
   ],
   'core/passes/styles': [
-    'passes that share styles and drop unused ones',
-    ['core/passes/pass.ts', 'core/passes/structure'],
+    'passes that share styles, name them and drop unused ones',
+    ['core/passes/pass.ts', 'core/passes/structure', 'core/content'],
   ],
   'core/passes/names': ['passes that name elements and anchors', ['core/passes/pass.ts', 'core/passes/structure']],
   'core/passes/brief': ['passes that carry out what a brief says of elements', ['core/passes/pass.ts', 'core/brief']],

@@ -62,7 +62,7 @@ describe('fetching', () => {
     );
     expect(places.get('dome.jpg')).toMatch(/^assets\/dome-.*\.jpg$/);
     expect(places.get(small)).toBe(small);
-    expect(places.get(large)).toMatch(/^assets\/inline-.*\.png$/);
+    expect(places.get(large)).toMatch(/^assets\/image-.*\.png$/);
     expect(missing).toEqual(['lost.png', 'login.png', 'javascript:1', 'http://']);
     expect(store.size).toBe(2);
   });
@@ -76,8 +76,8 @@ describe('fetching', () => {
         { name: 'b', value: '2' },
       ],
     };
-    await fetchAssets(['dome.jpg'], `${origin}/`, new AssetStore(), signIn);
-    await fetchAssets([`${origin}/dome.jpg`], 'http://elsewhere.example/', new AssetStore(), signIn);
+    await fetchAssets(['dome.jpg'], `${origin}/`, new AssetStore(), { signIn });
+    await fetchAssets([`${origin}/dome.jpg`], 'http://elsewhere.example/', new AssetStore(), { signIn });
     expect(asked.map(({ key, cookie }) => [key, cookie])).toEqual([
       ['k', 'a=1; b=2'],
       [undefined, undefined],

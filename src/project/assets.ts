@@ -81,15 +81,22 @@ export interface FetchedAssets {
   readonly missing: readonly string[];
 }
 
+/** How files are fetched. */
+export interface FetchOptions {
+  readonly signIn?: SignIn;
+  /** Inline data stays inline up to this size, bytes. */
+  readonly inlineLimit?: number;
+}
+
 /** Fetches the files behind addresses into the store. `base` resolves relative ones. */
 export async function fetchAssets(
   addresses: readonly string[],
   base: string,
   store: AssetStore,
-  signIn?: SignIn,
+  options: FetchOptions = {},
 ): Promise<FetchedAssets> {
   const fetched = await Promise.all(
-    addresses.map(async (address) => ({ address, got: await fetchOne(address, base, signIn) })),
+    addresses.map(async (address) => ({ address, got: await fetchOne(address, base, options) })),
   );
   const places = new Map<string, string | undefined>();
   const missing: string[] = [];
@@ -115,9 +122,13 @@ interface Got {
   readonly type: string;
 }
 
-async function fetchOne(address: string, base: string, signIn?: SignIn): Promise<Got | 'inline' | undefined> {
+async function fetchOne(
+  address: string,
+  base: string,
+  { signIn, inlineLimit = INLINE_LIMIT }: FetchOptions,
+): Promise<Got | 'inline' | undefined> {
   try {
-    if (address.startsWith('data:') && address.length <= INLINE_LIMIT) return 'inline';
+    if (address.startsWith('data:') && address.length <= inlineLimit) return 'inline';
     const url = new URL(address, base);
     if (!['http:', 'https:', 'data:'].includes(url.protocol)) return undefined;
     const headers = signIn && url.origin === new URL(base).origin ? headersOf(signIn) : {};
@@ -125,7 +136,7 @@ async function fetchOne(address: string, base: string, signIn?: SignIn): Promise
     if (!response.ok || Number(response.headers.get('content-length') ?? 0) > SIZE_LIMIT) return undefined;
     const type = (response.headers.get('content-type') ?? '').split(';')[0]?.trim() ?? '';
     if (type === 'text/html' && !/\.html?$/.test(url.pathname)) return undefined;
-    const name = url.protocol === 'data:' ? 'inline' : decodeURIComponent(url.pathname.split('/').pop() ?? '');
+    const name = url.protocol === 'data:' ? 'image' : decodeURIComponent(url.pathname.split('/').pop() ?? '');
     const bytes = Buffer.from(await response.arrayBuffer());
     const isVector = type === 'image/svg+xml' || /\.svg$/i.test(name);
     return { bytes: isVector ? await (await import('./image-codec.js')).withoutScripts(bytes) : bytes, name, type };

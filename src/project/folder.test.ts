@@ -119,7 +119,7 @@ describe('assets', () => {
       store,
     );
     expect(places.get(small)).toBe(small);
-    expect(places.get(large)).toMatch(/^assets\/inline-[0-9a-f]+\.png$/);
+    expect(places.get(large)).toMatch(/^assets\/image-[0-9a-f]+\.png$/);
     expect(missing).toEqual(['file:///etc/passwd', 'http://127.0.0.1:1/x.png']);
   });
 });

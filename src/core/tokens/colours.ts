@@ -1,7 +1,7 @@
 import { required } from '../data/required.js';
 import { colourDistance, contrast, over, readColour, type Rgba } from '../css/colours.js';
 import type { PageDocument } from '../document/types.js';
-import { NameGiver } from '../text/words.js';
+import { shadeWords, TellingGiver } from './tell-apart.js';
 import type { Token } from './token.js';
 import { coloursIn, type ValueUse } from './uses.js';
 
@@ -81,10 +81,14 @@ function roleOf({ property }: ValueUse): Role {
 /** Ink and page are what most is written in, and on; the rest is named by its use, or by its hue. */
 // eslint-disable-next-line max-lines-per-function -- the order of its calls is the order of precedence of the names
 function namesOf(shades: readonly Shade[]): ReadonlyMap<Shade, string> {
-  const giver = new NameGiver();
+  const giver = new TellingGiver();
   const names = new Map<Shade, string>();
+  const first = new Map<string, Shade>();
   const call = (shade: Shade | undefined, name: string): void => {
-    if (shade && !names.has(shade)) names.set(shade, giver.give(name));
+    if (!shade || names.has(shade)) return;
+    const other = first.get(name);
+    names.set(shade, giver.give(name, other ? shadeWords(lightness(other), lightness(shade)) : []));
+    if (!other) first.set(name, shade);
   };
   const sum = (
     shade: Shade,
@@ -158,6 +162,10 @@ const GREY = 0.16;
 
 function solid({ rgba }: Shade, ground: Rgba): Rgba {
   return over(rgba, ground);
+}
+
+function lightness({ rgba: [red, green, blue] }: Shade): number {
+  return (0.299 * red + 0.587 * green + 0.114 * blue) / 255;
 }
 
 function chroma({ rgba: [red, green, blue] }: Shade): number {

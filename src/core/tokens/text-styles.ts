@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import type { PageDocument } from '../document/types.js';
-import { NameGiver } from '../text/words.js';
+import { sizeName, TellingGiver, typographyWords } from './tell-apart.js';
 import type { Token, Typography } from './token.js';
 import { screenBelow, typographiesOf, typographyKey, typographyOf } from './typography.js';
 import { declarationsIn, type ValueUse } from './uses.js';
@@ -24,25 +24,48 @@ export function textTokens(documents: readonly PageDocument[]): Token[] {
     ...entry,
     letters: entry.uses.reduce((sum, use) => sum + use.letters + use.count, 0),
   }));
-  const giver = new NameGiver();
-  const isHeading = ({ uses }: { uses: ValueUse[] }): boolean => uses.some(({ kinds }) => kinds.has('heading'));
-  const isRoot = ({ uses }: { uses: ValueUse[] }): boolean => uses.some(({ root }) => root);
-  const body =
-    all.find(isRoot) ?? [...all].filter((entry) => !isHeading(entry)).sort((a, b) => b.letters - a.letters)[0];
-  const sorted = all.sort((a, b) => b.value.fontSize - a.value.fontSize || (a.key < b.key ? -1 : 1));
-  const widest = sorted.map(({ key, value, uses }): Token => {
-    const own = uses.some(({ kinds }) => kinds.has('heading'))
-      ? 'heading'
-      : uses.some(({ kinds }) => kinds.has('button'))
-        ? 'button'
-        : value.fontSize > (body?.value.fontSize ?? 16)
-          ? 'lead'
-          : value.fontSize < (body?.value.fontSize ?? 16)
-            ? 'small'
-            : 'note';
-    return { group: 'text', name: giver.give(key === body?.key ? 'body' : own), value, from: [key] };
-  });
+  const widest = named(all);
   return [...widest, ...narrowerTokens(documents, widest)];
+}
+
+interface TextStyle {
+  readonly key: string;
+  readonly value: Typography;
+  readonly uses: readonly ValueUse[];
+  readonly letters: number;
+}
+
+/** Text styles as tokens, the largest first: those of headings by their sizes, the rest by whether they are larger than the body. */
+function named(all: readonly TextStyle[]): Token[] {
+  const isHeading = ({ uses }: TextStyle): boolean => uses.some(({ kinds }) => kinds.has('heading'));
+  const isButton = ({ uses }: TextStyle): boolean => uses.some(({ kinds }) => kinds.has('button'));
+  const body =
+    all.find(({ uses }) => uses.some(({ root }) => root)) ??
+    all.filter((entry) => !isHeading(entry)).sort((a, b) => b.letters - a.letters)[0];
+  const bodySize = body?.value.fontSize ?? 16;
+  const roleOf = (entry: TextStyle): 'heading' | 'button' | 'large' | 'small' | 'body' => {
+    if (entry.key === body?.key) return 'body';
+    if (isHeading(entry)) return 'heading';
+    if (isButton(entry)) return 'button';
+    const { fontSize } = entry.value;
+    return fontSize > bodySize ? 'large' : fontSize < bodySize ? 'small' : 'body';
+  };
+  const sorted = [...all].sort(
+    (a, b) => b.value.fontSize - a.value.fontSize || b.letters - a.letters || (a.key < b.key ? -1 : 1),
+  );
+  const giver = new TellingGiver();
+  if (body) giver.give('body');
+  const first = new Map<string, Typography>(body ? [['body', body.value]] : []);
+  return sorted.map((entry): Token => {
+    const role = roleOf(entry);
+    const sizes = [...new Set(sorted.filter((other) => roleOf(other) === role).map(({ value }) => value.fontSize))];
+    const name =
+      role === 'body' || role === 'button' ? role : sizeName(role, sizes.indexOf(entry.value.fontSize), sizes.length);
+    const own =
+      entry.key === body?.key ? 'body' : giver.give(name, typographyWords(first.get(name) ?? entry.value, entry.value));
+    if (own === name) first.set(name, entry.value);
+    return { group: 'text', name: own, value: entry.value, from: [entry.key] };
+  });
 }
 
 /** A text style that only narrower screens have is a token if so many styles come to it. */
@@ -64,10 +87,16 @@ function narrowerTokens(documents: readonly PageDocument[], widest: readonly Tok
         found.set(typographyKey(value), own);
       }
     }
-  const giver = new NameGiver();
+  const giver = new TellingGiver();
   for (const { name } of widest) giver.give(name);
+  const base = new Map<string, Typography>();
   return [...found]
     .filter(([key, { names }]) => !known.has(key) && names.length >= FEWEST)
     .sort(([a, entry], [b, other]) => other.value.fontSize - entry.value.fontSize || (a < b ? -1 : 1))
-    .map(([key, { value, names }]) => ({ group: 'text', name: giver.give(required(names[0])), value, from: [key] }));
+    .map(([key, { value, names }]) => {
+      const plain = required(names[0]);
+      const name = giver.give(plain, typographyWords(base.get(plain) ?? value, value));
+      if (name === plain) base.set(plain, value);
+      return { group: 'text', name, value, from: [key] };
+    });
 }

@@ -109,7 +109,7 @@ describe('text styles of narrower screens', () => {
     element('heading', '3', { style: 'c' }, words('Three')),
   );
   const found = collectTokens([shown]);
-  const narrow = required(found.find(({ name }) => name === 'heading-phone'));
+  const narrow = required(found.find(({ name }) => name === 'title-phone'));
 
   it('are tokens where two or more come to the same, called after what they are on the widest', () => {
     expect(narrow.value).toMatchObject({ fontSize: 27, fontWeight: 600, lineHeight: '1.2' });
@@ -118,7 +118,7 @@ describe('text styles of narrower screens', () => {
 
   it('are said where a breakpoint says one of them, and change there alone', () => {
     const css = renderCss(withTokens(shown, found));
-    expect(css.match(/font-size: var\(--text-heading-phone-size\)/g)).toHaveLength(2);
+    expect(css.match(/font-size: var\(--text-title-phone-size\)/g)).toHaveLength(2);
     expect(css).toContain('font-size: 21px');
     expect(renderCss(withTokens(shown, found, 'values'))).toBe(renderCss(shown));
     const smaller = found.map((token) =>
@@ -131,7 +131,7 @@ describe('text styles of narrower screens', () => {
       'font-size: 25px;',
       'font-size: 25px;',
     ]);
-    expect(placesIn([shown], found).get('text.heading-phone')).toEqual(['a font-size', 'b font-size']);
+    expect(placesIn([shown], found).get('text.title-phone')).toEqual(['a font-size', 'b font-size']);
   });
 });
 

@@ -22,7 +22,7 @@ import type { DesignSource } from '../source/source.js';
 import { choicesBefore } from './write-project.js';
 
 /** Stands where a linked picture of a drawing is missing: unlike no picture at all, it keeps the picture's place. */
-const EMPTY_IMAGE = `data:image/svg+xml,${encodeURIComponent('<svg xmlns="http://www.w3.org/2000/svg"/>')}`;
+const EMPTY_IMAGE = '<svg xmlns="http://www.w3.org/2000/svg"/>\n';
 
 /** Makes the pages that artboards are of. @param store where the files that they show go @throws TavrikError */
 // eslint-disable-next-line max-lines-per-function -- the steps of a conversion, in order
@@ -60,7 +60,10 @@ export async function buildDesignPages(
       ]);
       const raw = runPasses(page.document, { boxes: page.boxes, width }, passes);
       progress('Collecting images');
-      const { document, missing } = await bringAssets(raw, read.address, store, { instead: EMPTY_IMAGE });
+      const { document, missing } = await bringAssets(raw, read.address, store, {
+        instead: EMPTY_IMAGE,
+        inlineLimit: 0,
+      });
       const references = await Promise.all(
         page.references.map((open, index) =>
           finishReference(open, { sections: placesOn(document, page.sections, index), places: thingsOn(page, index) }),

@@ -4,7 +4,7 @@ import type { OpenBrowser } from '../../browser/launch.js';
 import { openResult, setViewport } from '../../browser/result-page.js';
 import type { Served } from '../../browser/serve.js';
 import { buildDesign, type BuiltDesign } from '../../core/design/emit/build-design.js';
-import type { DesignInput } from '../../core/design/emit/page-builder.js';
+import type { DesignInput } from '../../core/design/emit/design-input.js';
 import { allWidths } from '../../core/design/responsive/screens.js';
 import { breakpointsBetween } from '../../core/design/responsive/style-variants.js';
 import type { Breakpoint } from '../../core/document/types.js';

@@ -1,3 +1,4 @@
+import { defined } from '../../core/data/defined.js';
 import type { Brief } from '../../core/brief/brief.js';
 import { withSettings } from '../../core/brief/site.js';
 import type { PageDocument, PageHead } from '../../core/document/types.js';
@@ -38,7 +39,7 @@ export async function buildHead(
   const get = async (address: string | undefined): Promise<File | undefined> => {
     if (address === undefined || !isNear(address, given)) return undefined;
     const own = new AssetStore();
-    const { places } = await fetchAssets([address], given.address, own, given.signIn);
+    const { places } = await fetchAssets([address], given.address, own, defined({ signIn: given.signIn }));
     const path = places.get(address);
     const bytes = own.entries().find(([text]) => text === path)?.[1];
     if (bytes && path) return { path, bytes };

@@ -5,6 +5,8 @@ import { decided, DECISION_KINDS, type DecisionKind } from '../../core/brief/bri
 import { BRIEF_FILE, briefOf, readBrief } from '../../project/brief-file.js';
 import { fillPage } from '../../core/content/content.js';
 import { TavrikError } from '../../core/errors/tavrik-error.js';
+import type { PageDocument } from '../../core/document/types.js';
+import { elements } from '../../core/document/walk.js';
 import { slug } from '../../core/text/slug.js';
 import { sectionsOf } from '../../core/passes/structure/sections.js';
 import { tune, type Tuned } from '../../core/tune/tune.js';
@@ -39,6 +41,10 @@ export interface TunedPage extends Tuned {
 
 /** Most trials of one page, each a rendering at every width. */
 const MOST_TRIALS = 300;
+/** Fewest trials of a large page. */
+const FEWEST_TRIALS = 24;
+/** Elements that all trials of a page render together: large pages have fewer trials, so that time stays in bounds. */
+const MOST_RENDERED = 150_000;
 
 /** Fixes what can be fixed by style in the pages of a project, writes it to `adjust.yaml` and renders the site. @throws TavrikError */
 export async function tuneProject(project: string, options: TuneOptions): Promise<TunedPage[]> {
@@ -72,7 +78,7 @@ async function tunePage(
   existing: ReturnType<typeof readAdjustments>,
   { from, end }: { readonly from: number; readonly end: number },
   browser: OpenBrowser,
-  { section, widths, most = MOST_TRIALS }: TuneOptions,
+  { section, widths, most }: TuneOptions,
 ): Promise<Tuned> {
   const { document, content, file } = readPage(project, page.name);
   const filled = fillPage(document, content);
@@ -98,7 +104,7 @@ async function tunePage(
   try {
     return await tune(filled, existing, sources, bench.measure, {
       leave: decidedLooks(project),
-      most,
+      most: most ?? trialsFor(filled),
       isOver: () => Date.now() > end,
       from,
       ...(section === undefined ? {} : { section }),
@@ -107,6 +113,12 @@ async function tunePage(
   } finally {
     await bench.close();
   }
+}
+
+/** Trials that a page may have without `most`: by its size, not by time, so that every machine comes to the same result. */
+function trialsFor({ body }: PageDocument): number {
+  const size = [...elements(body)].length;
+  return Math.min(MOST_TRIALS, Math.max(FEWEST_TRIALS, Math.floor(MOST_RENDERED / size)));
 }
 
 /** Properties in which the brief makes pages look different than their source. */

@@ -69,8 +69,9 @@ describe('a page from one artboard', () => {
     expect(look['padding-left']).toBe('max(20px, calc((100% - 1000px) / 2))');
   });
 
-  it('makes a box with a short text a button', () => {
-    expect(named(document, 'Book')).toMatchObject({ kind: 'run' });
+  it('makes a box with a short text a button, which is one element', () => {
+    expect(named(document, 'Book')).toMatchObject({ kind: 'button', children: [{ kind: 'words', text: 'Book' }] });
+    expect(restOf(document, named(document, 'Book'))).toMatchObject({ display: 'block', 'font-size': '16px' });
     const button = [...elements(document.body)].find(({ kind }) => kind === 'button');
     expect(button).toMatchObject({ element: 'a', attributes: { href: '#' } });
   });

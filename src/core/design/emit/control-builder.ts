@@ -1,5 +1,4 @@
 import type { ElementNode, StyleVariant } from '../../document/types.js';
-import { textOf } from '../../document/walk.js';
 import { NameGiver } from '../../text/words.js';
 import type { Part } from '../model/part.js';
 import { FOCUSED, OVER, TICKED, writingLook, writtenVariant } from '../roles/form-fields.js';
@@ -62,7 +61,6 @@ export class ControlBuilder {
 }
 
 /** A button that sends a form says so, if there is only a sign on it. */
-export function submitAttributes(inside: readonly ElementNode[]): Readonly<Record<string, string>> {
-  const hasWords = inside.some((node) => /\p{L}{2}/u.test(textOf(node)));
-  return { type: 'submit', ...(hasWords ? {} : { 'aria-label': 'Submit' }) };
+export function submitAttributes(words: string): Readonly<Record<string, string>> {
+  return { type: 'submit', ...(/\p{L}{2}/u.test(words) ? {} : { 'aria-label': 'Submit' }) };
 }

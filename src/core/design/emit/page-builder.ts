@@ -3,14 +3,12 @@ import {
   PAGE_VERSION,
   type Breakpoint,
   type ElementNode,
-  type FontFace,
   type PageDocument,
   type PageNode,
   type SharedStyle,
   type StyleVariant,
 } from '../../document/types.js';
 import type { ArtboardView } from '../match/artboard-view.js';
-import type { DrawnArtboard, DrawnBox } from '../../drawing/drawing.js';
 import { markVariant, startOf } from '../structure/lists.js';
 import { drawingIn } from './vector-images.js';
 import { ElementIds } from './element-ids.js';
@@ -19,32 +17,19 @@ import { kindOfBox, pathOf, sectionName, textHref } from '../roles/names.js';
 import { wordsOf } from '../text/paragraphs.js';
 import type { Roles } from '../roles/roles.js';
 import { add, undecorated } from '../layout/context.js';
-import { allWidths, type DesignChoices } from '../responsive/screens.js';
+import { allWidths } from '../responsive/screens.js';
+import type { DesignInput, DesignSection } from './design-input.js';
 import { styleFromArtboards } from '../responsive/style-variants.js';
 import { wordingsOf } from './wording-variants.js';
 import type { Choice } from '../roles/forms.js';
 import { DRAWN, SENDS } from '../roles/form-fields.js';
 import { ControlBuilder, submitAttributes } from './control-builder.js';
+import { takeLabel } from './plain-buttons.js';
+import { textOf } from '../../document/walk.js';
 import type { Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import type { Paragraph } from '../model/paragraph.js';
 import type { ArtboardStyles } from '../model/part-styles.js';
-
-export interface DesignInput extends DesignChoices {
-  readonly fonts?: readonly FontFace[];
-  readonly name: string;
-  readonly files: readonly string[];
-  /** Where the layout of a board gives way to that of the next; half way between their widths if it is not said. */
-  readonly breakpoints?: readonly Breakpoint[];
-  /** Widest first. */
-  readonly boards: readonly DrawnArtboard[];
-}
-
-/** A section of the page and where it lies on each board, widest first. */
-export interface DesignSection {
-  readonly id: string;
-  readonly boxes: readonly (DrawnBox | undefined)[];
-}
 
 /** Which control a part is, if it is one. */
 interface Controls {
@@ -194,16 +179,19 @@ export class PageBuilder {
     const choice = this.roles.forms.choices.get(part);
     const sends = this.roles.forms.submits.has(part);
     this.adaptLooks(part, { button, sends, field, choice });
+    const label = button ? takeLabel(part, this.looks) : undefined;
     const style = this.styleOf(part);
     const href = piece?.type === 'box' ? piece.shape.href : undefined;
     if (part.list) for (const entry of part.parts) this.items.add(entry);
-    const elements = inside.map((inner) =>
-      button ? this.plainText(inner) : part.frame ? this.section(inner) : this.node(inner),
-    );
+    const elements = label
+      ? []
+      : inside.map((inner) => (button ? this.plainText(inner) : part.frame ? this.section(inner) : this.node(inner)));
     const list = elements.every(({ element }) => element === 'p' || element === 'div') ? part.list : undefined;
-    const children = list
-      ? elements.map((element): ElementNode => ({ ...element, kind: 'item', element: 'li' }))
-      : elements;
+    const children = label
+      ? this.wordings(required(part.parts[0]), label, false)
+      : list
+        ? elements.map((element): ElementNode => ({ ...element, kind: 'item', element: 'li' }))
+        : elements;
     if (field) return this.controls.field(part, path, style);
     if (choice) return this.controls.choice(part, choice, path, style);
     const start = list === 'ol' ? startOf(part) : undefined;
@@ -216,7 +204,7 @@ export class PageBuilder {
       element: sends ? 'button' : button ? 'a' : (list ?? (isForm ? 'form' : 'div')),
       style,
       ...(sends
-        ? { attributes: submitAttributes(elements) }
+        ? { attributes: submitAttributes(label ? wordsOf(label) : elements.map(textOf).join(' ')) }
         : button
           ? { attributes: { href: href ?? textHref(inside) ?? '#' } }
           : {}),

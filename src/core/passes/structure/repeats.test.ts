@@ -183,10 +183,10 @@ describe('differences', () => {
     }
   });
 
-  it('come after all styles, named after style and item', () => {
+  it('come after all styles, named after style and look', () => {
     const whole = runPasses(document, nowhere, DESIGN_PASSES);
-    expect(find(whole, 'box-tide')).toMatchObject({ style: 'offers-card', difference: 'offers-card-tide' });
-    expect(Object.keys(whole.styles).at(-1)).toBe('offers-card-tide');
+    expect(find(whole, 'box-tide')).toMatchObject({ style: 'offers-card', difference: 'offers-card-roomy' });
+    expect(Object.keys(whole.styles).at(-1)).toBe('offers-card-roomy');
   });
 
   it('are other looks of one button, wherever buttons stand, and are named after how they look', () => {

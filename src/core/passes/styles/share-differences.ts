@@ -1,6 +1,7 @@
 import type { Declarations, ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
 import { isElement, textOf } from '../../document/walk.js';
 import { slug } from '../../text/slug.js';
+import { lookWords } from './look-words.js';
 import { firstWords, NameGiver } from '../../text/words.js';
 
 /** Differences with their names, and the name of the difference of each element that has one, by its id. */
@@ -33,11 +34,9 @@ export function shareDifferences(
       const key = JSON.stringify([base, own]);
       let name = known.get(key);
       if (name === undefined) {
-        const word =
-          (node.kind === 'button' && lookWord(document.styles[node.style]?.rest ?? {}, own.rest)) ||
-          slug(here, 16) ||
-          'own';
-        known.set(key, (name = giver.give(`${base}-${word}`)));
+        const words = differenceWords(node, document.styles[node.style] ?? { rest: {} }, own, here);
+        const free = words.find((word) => !giver.has(`${base}-${word}`)) ?? 'other';
+        known.set(key, (name = giver.give(`${base}-${free}`)));
         styles.push([name, own]);
       }
       names.set(node.id, name);
@@ -47,6 +46,15 @@ export function shareDifferences(
   visit(document.body, '');
   return { styles, names };
 }
+
+/** What a difference may be called: by the look that it makes, else by the item that it is on, else by its place. */
+function differenceWords(node: ElementNode, base: SharedStyle, own: SharedStyle, item: string): string[] {
+  const button = node.kind === 'button' ? lookWord(base.rest, own.rest) : '';
+  const looks = button ? [button] : lookWords(base, { ...own, rest: { ...base.rest, ...own.rest } });
+  return [...looks.slice(0, 2), slug(item, 16), ...ORDINALS].filter((word) => word && !/\d$/.test(word));
+}
+
+const ORDINALS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
 
 /** What a person would call another look of a button; empty if it is none of these. */
 function lookWord(base: Declarations, own: Declarations): string {

@@ -2,10 +2,10 @@ import { required } from '../../data/required.js';
 import { hostStyles } from '../../document/state-hosts.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
 import { elements, isElement, mapTree } from '../../document/walk.js';
-import { slug } from '../../text/slug.js';
-import { NameGiver } from '../../text/words.js';
 import type { Pass } from '../pass.js';
 import { shareDifferences } from './share-differences.js';
+import { nameStyles } from './style-names.js';
+import type { Wearer } from './style-roles.js';
 
 /** Makes equal styles one style, named after where it is used and on what. */
 export const shareStyles: Pass = {
@@ -14,13 +14,14 @@ export const shareStyles: Pass = {
   run(document) {
     const keys = styleKeys(document);
     const uses = usesByKey(document, keys);
-    const names = nameStyles(uses);
+    const names = nameStyles(
+      [...uses].map(([key, { style, wearers }]) => ({ key, style: required(document.styles[style]), wearers })),
+      document,
+    );
     const rename = (style: string): string => required(names.get(required(keys.get(style))));
     const styles: Record<string, SharedStyle> = {};
-    for (const [key, users] of uses) {
-      const original = required(users[0]?.style);
-      styles[required(names.get(key))] = renameHosts(required(document.styles[original]), rename);
-    }
+    for (const [key, { style }] of uses)
+      styles[required(names.get(key))] = renameHosts(required(document.styles[style]), rename);
     const own = shareDifferences(document, rename, Object.keys(styles));
     for (const [name, style] of own.styles) styles[name] = renameHosts(style, rename);
     const body = mapTree(document.body, (node) => {
@@ -56,12 +57,6 @@ function withoutEmpty(document: PageDocument): PageDocument {
   });
   const styles = Object.fromEntries(Object.entries(document.styles).filter(([name]) => !empty.has(name)));
   return { ...rest, ...(rootStyle !== undefined && !empty.has(rootStyle) ? { rootStyle } : {}), styles, body };
-}
-
-interface Use {
-  readonly style: string;
-  readonly kind: string;
-  readonly section: string;
 }
 
 /**
@@ -128,52 +123,28 @@ function hostsAmongKin(document: PageDocument): ReadonlySet<string> {
   return found;
 }
 
-function usesByKey(document: PageDocument, keys: ReadonlyMap<string, string>): Map<string, Use[]> {
-  const uses = new Map<string, Use[]>();
-  const add = (style: string, kind: string, section: string): void => {
+/** By its key, the style that is kept of several equal ones, and the elements that wear one of them. */
+interface Kept {
+  readonly style: string;
+  readonly wearers: Wearer[];
+}
+
+function usesByKey(document: PageDocument, keys: ReadonlyMap<string, string>): Map<string, Kept> {
+  const uses = new Map<string, Kept>();
+  const add = (style: string, wearer?: Wearer): void => {
     const key = required(keys.get(style));
-    const list = uses.get(key);
-    if (list) list.push({ style, kind, section });
-    else uses.set(key, [{ style, kind, section }]);
+    const kept = uses.get(key) ?? { style, wearers: [] };
+    if (wearer) kept.wearers.push(wearer);
+    uses.set(key, kept);
   };
-  if (document.rootStyle) add(document.rootStyle, 'root', '');
-  const visit = (node: ElementNode, section: string): void => {
-    const here = node.kind === 'section' ? slug(node.name, 24) || 'section' : section;
-    if (node.style) add(node.style, node === document.body ? 'page' : wordFor(node), here);
-    for (const child of node.children ?? []) if (isElement(child)) visit(child, here);
+  if (document.rootStyle) add(document.rootStyle, { node: { ...document.body, id: '', element: 'html' }, around: [] });
+  const visit = (node: ElementNode, around: readonly ElementNode[]): void => {
+    if (node.style) add(node.style, { node, around });
+    for (const child of node.children ?? []) if (isElement(child)) visit(child, [node, ...around]);
   };
-  visit(document.body, '');
-  for (const style of hostStyles(document)) if (!uses.has(required(keys.get(style)))) add(style, 'host', '');
+  visit(document.body, []);
+  for (const style of hostStyles(document)) if (!uses.has(required(keys.get(style)))) add(style);
   return uses;
-}
-
-const WORDS: Readonly<Record<string, string>> = { 'table-part': 'cell', break: 'line-break' };
-
-function wordFor(node: ElementNode): string {
-  if (node.kind === 'table-part') return node.element === 'tr' ? 'table-row' : 'cell';
-  return WORDS[node.kind] ?? node.kind;
-}
-
-/** `hero-heading` if it is used in one section only, `heading` otherwise; the most frequent kind names it. */
-function nameStyles(uses: ReadonlyMap<string, readonly Use[]>): Map<string, string> {
-  const giver = new NameGiver();
-  const names = new Map<string, string>();
-  for (const [key, users] of uses) {
-    const kind = mostFrequent(users.map((use) => use.kind));
-    const sections = new Set(users.map(({ section }) => section));
-    const section = sections.size === 1 ? required(users[0]).section : '';
-    names.set(
-      key,
-      giver.give(section && section !== kind ? (kind === 'section' ? section : `${section}-${kind}`) : kind),
-    );
-  }
-  return names;
-}
-
-function mostFrequent(words: readonly string[]): string {
-  const counts = new Map<string, number>();
-  for (const word of words) counts.set(word, (counts.get(word) ?? 0) + 1);
-  return [...counts].reduce((most, count) => (count[1] > most[1] ? count : most))[0];
 }
 
 function renameHosts(style: SharedStyle, rename: (name: string) => string): SharedStyle {
