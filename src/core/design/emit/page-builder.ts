@@ -134,8 +134,7 @@ export class PageBuilder {
 
   private section(part: Part): ElementNode {
     const element = this.node(part);
-    if (element.kind === 'text' || element.kind === 'heading' || element.kind === 'image' || element.kind === 'icon')
-      return element;
+    if (['text', 'heading', 'run', 'image', 'icon'].includes(element.kind)) return element;
     if (part.frame) return element;
     if (part.site === 'navigation') return { ...element, kind: 'menu', name: 'side-menu', element: 'nav' };
     this.sections.push({ id: element.id, part, boxes: this.views.map((view) => view.boxOf(part)) });
@@ -242,6 +241,7 @@ export class PageBuilder {
   }
 
   private textNode(part: Part, text: Paragraph): ElementNode {
+    if (this.roles.isSign(text)) return this.signNode(part, text);
     const level = this.roles.levelOf(text);
     const href = level === undefined ? this.roles.hrefOf(text) : undefined;
     const link = href !== undefined;
@@ -257,6 +257,20 @@ export class PageBuilder {
       ...attributes,
       from: { path: text.path },
       children: this.wordings(part, text, level === undefined && !link),
+    };
+  }
+
+  /** A glyph of an icon font is drawn, not read out. */
+  private signNode(part: Part, text: Paragraph): ElementNode {
+    return {
+      id: this.ids.of(part, text.path),
+      kind: 'run',
+      name: 'icon',
+      element: 'span',
+      style: this.styleOf(part),
+      attributes: { 'aria-hidden': 'true' },
+      from: { path: text.path },
+      children: this.wordings(part, text, false),
     };
   }
 

@@ -52,10 +52,26 @@ export function linksOf(
         LEAST_ENTRIES,
       ),
     ),
+    ...menus.flatMap((menu) => entries.filter(({ box }) => holds(menu, box, 2) && isBesideSign(box, pieces))),
   ];
   const colours = linkColours(texts, entries);
   for (const text of [...menu, ...entries.filter(({ look }) => colours.has(look.color))]) found.set(text, '#');
   return found;
+}
+
+/** Largest sign beside an entry of a menu, and farthest from it, px. */
+const SIGN_SIZE = 48;
+const SIGN_GAP = 24;
+
+/** Whether a small drawing or a glyph that is no word stands beside an entry, as signs do in the menu at the side of a page. */
+function isBesideSign(entry: DrawnBox, pieces: readonly Piece[]): boolean {
+  return pieces.some((piece) => {
+    const { box } = piece;
+    if (piece.type === 'text' && /[\p{L}\p{N}]/u.test(wordsOf(piece.text))) return false;
+    if (Math.max(box[2], box[3]) > SIGN_SIZE || Math.min(box[2], box[3]) < 2) return false;
+    const gap = Math.max(box[0] - right(entry), entry[0] - right(box));
+    return gap >= 0 && gap <= SIGN_GAP && Math.abs(box[1] + box[3] / 2 - entry[1] - entry[3] / 2) <= entry[3] / 2;
+  });
 }
 
 /** Entries of a column stand no farther apart than this, in font sizes. */

@@ -1,6 +1,6 @@
 import { formsOf, type Forms } from './forms.js';
 import { right } from '../../geometry/box.js';
-import { headingLevels } from './headings.js';
+import { headingLevels, iconNames } from './headings.js';
 import { linksOf } from './links.js';
 import { wordsOf } from '../text/paragraphs.js';
 import type { Part } from '../model/part.js';
@@ -17,6 +17,8 @@ export interface Roles {
   readonly isField: (part: Part) => boolean;
   /** Forms with their empty input fields, check boxes and radio buttons. */
   readonly forms: Forms;
+  /** Whether a text is a glyph of an icon font, or the name of one: a sign, not words. */
+  readonly isSign: (text: Paragraph) => boolean;
   /** Where a text leads that is a link as a whole; `#` if the drawing does not say. */
   readonly hrefOf: (text: Paragraph) => string | undefined;
 }
@@ -40,13 +42,21 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
     menus: inside.filter(({ site }) => site === 'navigation').map(({ box }) => box),
   });
   const levels = headingLevels(artboard.all, new Set([...pressed, ...links.keys()]));
+  const signs = signsIn(artboard.all);
   return {
+    isSign: (text) => signs.has(text),
     isButton: (part) => buttons.has(part) || forms.submits.has(part),
     isField: (part) => fields.has(part) || forms.fields.has(part),
     forms,
     levelOf: (text) => levels.get(text),
     hrefOf: (text) => (pressed.has(text) ? text.href : links.get(text)),
   };
+}
+
+/** Texts that are set in an icon font, by their words or by code points that no script has (Unicode, private use). */
+function signsIn(pieces: readonly Piece[]): Set<Paragraph> {
+  const texts = pieces.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
+  return new Set([...iconNames(texts), ...texts.filter((text) => /^[\p{Co}\s]+$/u.test(wordsOf(text)))]);
 }
 
 function partsOf(part: Part): Part[] {

@@ -52,10 +52,10 @@ describe('links beside each other', () => {
     );
   });
 
-  it('count with the boxes that hold one of them and its arrow', () => {
+  it('count with the boxes that hold one of them and its arrow, which are one link', () => {
     const opening = box('opening', [link('more'), box('arrow', [])]);
     expect(after(box('top', [link('home'), opening], 'header'))).toBe(
-      'body(header(nav(ul(li(a#home) li(div(a#more div))))))',
+      'body(header(nav(ul(li(a#home) li(a#opening(span div))))))',
     );
   });
 

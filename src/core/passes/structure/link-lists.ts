@@ -7,8 +7,10 @@ import { entryStyles } from './entry-styles.js';
 /** So many links of one look beside each other are a list; in the header, where they are the menu, fewer. */
 const FEWEST = 3;
 const FEWEST_IN_HEADER = 2;
-/** An entry that is a box holds its link and little more, such as the arrow of a menu that opens. */
-const MOST_INSIDE = 3;
+/** An entry that is a box holds its link and little more, such as a sign and the arrow of a menu that opens. */
+const MOST_INSIDE = 5;
+/** A link in a menu beside a sign is an entry of it by itself. */
+const FEWEST_WITH_SIGN = 1;
 
 /** The menu and the list have no boxes of their own: their entries stay in the layout that the links were in. */
 const STYLES = {
@@ -57,8 +59,8 @@ class ListMaker {
     const listed = place.listed || /^(ul|ol|dl|menu|a|p|button|label|svg|table)$/.test(node.element);
     /* What a check box opens stands right beside it. */
     const isSwitched = (node.children ?? []).some((child) => isElement(child) && child.element === 'input');
-    const runs = listed || isSwitched ? [] : this.runsIn(node, header);
     const inMenu = place.inMenu || node.element === 'nav';
+    const runs = listed || isSwitched ? [] : this.runsIn(node, header, inMenu);
     const children = (node.children ?? []).flatMap((child): PageNode[] => {
       if (!isElement(child)) return [child];
       const run = runs.find((entries) => entries.includes(child));
@@ -70,11 +72,18 @@ class ListMaker {
 
   private longestIn(header: ElementNode): readonly ElementNode[] | undefined {
     const runs = [...elements(header)].flatMap((node) => this.allRuns(node));
-    return runs.sort((a, b) => b.length - a.length)[0];
+    const [longest] = runs.sort((a, b) => b.length - a.length);
+    return longest && longest.length >= FEWEST_IN_HEADER ? longest : undefined;
   }
 
-  private runsIn(node: ElementNode, header: readonly ElementNode[] | undefined): ElementNode[][] {
-    return this.allRuns(node).filter((run) => run.length >= (isSame(run, header) ? FEWEST_IN_HEADER : FEWEST));
+  private runsIn(node: ElementNode, header: readonly ElementNode[] | undefined, inMenu: boolean): ElementNode[][] {
+    const [first] = (node.children ?? []).filter(isElement);
+    return this.allRuns(node).filter((run) => {
+      /* What a menu begins with by itself is the name of the site. */
+      const isBrand = node.element === 'nav' && run.length === 1 && run[0] === first;
+      const least = inMenu && !isBrand && run.every(hasSign) ? FEWEST_WITH_SIGN : FEWEST;
+      return run.length >= (isSame(run, header) ? Math.min(least, FEWEST_IN_HEADER) : least);
+    });
   }
 
   /** Neighbours that are links of one size. What is not shown at rest, such as the bars of a menu button, parts them not. */
@@ -87,7 +96,7 @@ class ListMaker {
       else if (own !== undefined) runs.push([child]);
       size = own;
     }
-    return runs.filter(({ length }) => length >= FEWEST_IN_HEADER);
+    return runs;
   }
 
   /** The size that a link is set in; undefined for what is no entry of a list of links. */
@@ -108,7 +117,7 @@ class ListMaker {
   }
 
   private entryOf(entry: ElementNode, isLaidOut: boolean): ElementNode {
-    const own = this.document.styles[entry.style ?? ''];
+    const own = this.styles[entry.style ?? ''] ?? this.document.styles[entry.style ?? ''];
     const li = { id: this.idFor(`${entry.id}-entry`), kind: 'item', name: 'entry', element: 'li' } as const;
     if (!own || entry.style === undefined || !isLaidOut) return { ...li, style: 'link-entry', children: [entry] };
     const [outer, inner] = [`${entry.style}-entry`, `${entry.style}-inside`];
@@ -120,7 +129,7 @@ class ListMaker {
 
   private listOf(run: readonly ElementNode[], isMenu: boolean, isLaidOut: boolean): ElementNode {
     this.made = true;
-    const entries = run.map((entry) => this.entryOf(entry, isLaidOut));
+    const entries = run.map((entry) => this.entryOf(this.linked(entry), isLaidOut));
     const list: ElementNode = {
       id: this.idFor(`${required(run[0]).id}-list`),
       kind: 'list',
@@ -132,6 +141,16 @@ class ListMaker {
     if (!isMenu) return list;
     const id = this.idFor(`${required(run[0]).id}-menu`);
     return { id, kind: 'menu', name: 'menu', element: 'nav', style: 'link-menu', children: [list] };
+  }
+
+  /** An entry that is a box around its link, as one link: it looks as the box did. */
+  private linked(entry: ElementNode): ElementNode {
+    const link = asLink(entry);
+    if (link === entry || link.style === undefined) return link;
+    const own = this.document.styles[link.style] ?? { rest: {} };
+    const style = `${link.style}-link`;
+    this.styles[style] = { ...own, rest: { ...own.rest, 'text-decoration-line': 'none' } };
+    return { ...link, style };
   }
 
   private idFor(wanted: string): string {
@@ -146,12 +165,36 @@ function isSame(run: readonly ElementNode[], other: readonly ElementNode[] | und
   return other !== undefined && run[0] === other[0];
 }
 
-/** The link that an entry is, or that is all the text of a box. */
+/** The link that an entry is, or that is all the words of a box: what else is in it are signs. */
 function linkOf(node: ElementNode): ElementNode | undefined {
   if (node.element === 'a') return node.kind === 'link' ? node : undefined;
   if (node.element !== 'div') return undefined;
   const inside = [...elements(node)].filter((element) => element !== node);
   const [link, ...more] = inside.filter(({ element }) => element === 'a');
   const isEntry = link?.kind === 'link' && more.length === 0 && inside.length <= MOST_INSIDE;
-  return isEntry && textOf(link) === textOf(node) ? link : undefined;
+  return isEntry && wordsIn(textOf(link)) === wordsIn(textOf(node)) ? link : undefined;
+}
+
+/** A text without the glyphs of icon fonts, which are no words (Unicode, private use). */
+function wordsIn(text: string): string {
+  return text.replace(/[\p{Co}\s]+/gu, ' ').trim();
+}
+
+function hasSign(node: ElementNode): boolean {
+  return node.element === 'div' && [...elements(node)].length > 2;
+}
+
+/** An entry with a sign is one link around both. */
+function asLink(entry: ElementNode): ElementNode {
+  const link = linkOf(entry);
+  if (!link || link === entry) return entry;
+  const inner = (node: PageNode): PageNode => {
+    if (!isElement(node)) return node;
+    const children = node.children ? { children: node.children.map(inner) } : {};
+    if (node !== link) return { ...node, ...children };
+    const { attributes: _, ...bare } = node;
+    return { ...bare, ...children, kind: 'run', element: 'span' };
+  };
+  const { href = '#' } = link.attributes ?? {};
+  return { ...(inner(entry) as ElementNode), kind: 'link', name: 'link', element: 'a', attributes: { href } };
 }

@@ -68,6 +68,7 @@ export function roleOf({ node, around }: Wearer, document: PageDocument): string
   if (named) return named;
   if (node.kind === 'heading') return headingRole(node, around);
   if (node.kind === 'text') return textRole(node, around);
+  if (node.attributes?.['aria-hidden'] === 'true' && node.element === 'span') return 'icon';
   if (node.kind === 'run') return runRole(node, document);
   if (LAYOUT_KINDS.has(node.kind)) return boxRole(node, around);
   return OTHER_WORDS[node.kind] ?? node.kind;
