@@ -378,3 +378,56 @@ describe('groups', () => {
     expect(bare(deep.items)).toEqual(bare(flat.items));
   });
 });
+
+describe('shadows that programs write as chains of primitives', () => {
+  /** A filter as drawing programs write it: a shadow below the source, or inside of it. */
+  const below = (id: string, more = ''): string =>
+    `<filter id="${id}" filterUnits="userSpaceOnUse" x="0" y="0" width="400" height="300" color-interpolation-filters="sRGB">
+      <feFlood flood-opacity="0" result="ground"/>
+      <feColorMatrix in="SourceAlpha" values="0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 127 0" result="hard"/>
+      ${more}<feOffset dy="8"/><feGaussianBlur stdDeviation="12"/><feComposite in2="hard" operator="out"/>
+      <feColorMatrix values="0 0 0 0 0.2 0 0 0 0 0.4 0 0 0 0 0.6 0 0 0 0.5 0"/>
+      <feBlend in2="ground" result="one"/><feBlend in="SourceGraphic" in2="one" result="shape"/></filter>`;
+  const rect = (id: string): string =>
+    `<rect x="100" y="80" width="200" height="100" rx="8" fill="white" filter="url(#${id})"/>`;
+  const shadow = async (inner: string): Promise<string | undefined> => (await one('box', inner)).look['box-shadow'];
+
+  it('are shadows of boxes, blurred twice as much as they deviate', async () => {
+    expect(await shadow(below('a') + rect('a'))).toBe('0px 8px 24px rgba(51, 102, 153, 0.5)');
+  });
+
+  it('grow with a morphology', async () => {
+    const grown = '<feMorphology radius="4" operator="dilate" in="SourceAlpha"/>';
+    expect(await shadow(below('a', grown) + rect('a'))).toBe('0px 8px 24px 4px rgba(51, 102, 153, 0.5)');
+  });
+
+  it('are as large as they are drawn', async () => {
+    const half = `${below('a')}<g transform="scale(0.5)">${rect('a')}</g>`;
+    expect(await shadow(half)).toBe('0px 4px 12px rgba(51, 102, 153, 0.5)');
+  });
+
+  it('may lie inside of the box', async () => {
+    const inside = `<filter id="a" filterUnits="userSpaceOnUse" x="0" y="0" width="400" height="300">
+      <feColorMatrix in="SourceAlpha" values="0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 127 0" result="hard"/>
+      <feOffset dx="2" dy="3"/><feGaussianBlur stdDeviation="5"/>
+      <feComposite in2="hard" operator="arithmetic" k2="-1" k3="1"/>
+      <feColorMatrix values="0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0.25 0"/>
+      <feBlend in2="SourceGraphic"/></filter>`;
+    expect(await shadow(inside + rect('a'))).toBe('inset 2px 3px 10px rgba(0, 0, 0, 0.25)');
+  });
+
+  it('of a group are those of the shape behind all that it holds', async () => {
+    const group = `${below('a')}<g filter="url(#a)"><rect x="100" y="80" width="200" height="100" fill="white"/>
+      <rect x="120" y="100" width="40" height="40" fill="teal"/></g>`;
+    const { items } = await read(group);
+    expect(items.map((item) => (item.type === 'box' ? item.look['box-shadow'] : item.type))).toEqual([
+      '0px 8px 24px rgba(51, 102, 153, 0.5)',
+      undefined,
+    ]);
+  });
+
+  it('of another kind leave the shape a drawing', async () => {
+    const turbulent = '<filter id="a"><feTurbulence baseFrequency="0.05"/></filter>';
+    expect((await one('art', turbulent + rect('a'))).markup).toContain('feTurbulence');
+  });
+});

@@ -24,6 +24,7 @@ import { operated } from './structure/operated.js';
 import { outline } from './structure/outline.js';
 import type { Pass, PassContext } from './pass.js';
 import { buttonStates } from './states/button-states.js';
+import { questions } from './structure/questions.js';
 import { repeats } from './structure/repeats.js';
 import { sections } from './structure/sections.js';
 import { shareStyles } from './styles/share-styles.js';
@@ -61,6 +62,7 @@ export const DESIGN_PASSES: readonly Pass[] = [
   foldMenu,
   linkLists,
   menuBar,
+  questions,
   kinds,
   names,
   anchors,

@@ -9,6 +9,7 @@ import { layersOf, linkOf, nameOf, pathOf, titleOf } from './layers.js';
 import { textsIn } from './texts.js';
 import { contentBox, isStretched, naturalSizes, unevenness, type NaturalSizes } from './images.js';
 import { looksLikeText } from './outlines.js';
+import { castBy, castOn, type Cast } from './shadows.js';
 import { strokeAndFill } from './paint.js';
 import { embedImages } from './embed-images.js';
 import { standAlone } from './markup.js';
@@ -53,6 +54,8 @@ interface Context {
   readonly clip: DrawnBox | undefined;
   readonly layers: readonly string[];
   readonly href?: string;
+  /** The shadows of the group around, until what it is the shadow of has been read. */
+  readonly cast?: Cast;
 }
 
 /** What painted each item that was read last. */
@@ -107,7 +110,7 @@ class Reader {
       opacity,
       clip: this.clipOf(element, style, context.clip),
       layers: layersOf(element, context.layers),
-      ...defined({ href: linkOf(element) ?? context.href }),
+      ...defined({ href: linkOf(element) ?? context.href, cast: castBy(element, style, this.svg) ?? context.cast }),
     };
     if (isEmpty(here.clip)) return;
     if (PAINTING.has(element.localName) && !isMerged(element)) {
@@ -133,6 +136,7 @@ class Reader {
     const read = isUpright(element) ? strokeAndFill(element, style, box, this.svg) : undefined;
     if (read === 'nothing') return;
     if (!read) return this.addArt(element, context);
+    const look = { ...castOn(read.box, context.cast), ...read.look };
     if (read.picture) {
       const { address, place, fit, uneven } = read.picture;
       this.push(
@@ -141,7 +145,7 @@ class Reader {
           address,
           ...this.wholeOf(address, place, fit, uneven),
           title: titleOf(element),
-          look: this.withOpacity(read.look, context),
+          look: this.withOpacity(look, context),
           box: clipped(read.box, context.clip),
         },
         element,
@@ -151,7 +155,7 @@ class Reader {
     }
     const shown = clipped(read.box, context.clip);
     this.push(
-      { type: 'box', box: shown, look: { ...this.withOpacity(read.look, context), ...roundedBy(context.clip, shown) } },
+      { type: 'box', box: shown, look: { ...this.withOpacity(look, context), ...roundedBy(context.clip, shown) } },
       element,
       context,
     );

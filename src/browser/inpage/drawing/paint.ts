@@ -1,3 +1,4 @@
+import { shadowOf } from './shadows.js';
 import { required } from '../../../core/data/required.js';
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
 import { withAlpha } from './geometry.js';
@@ -23,7 +24,7 @@ export function strokeAndFill(
   const stroke = strokeOf(style, element);
   if (element.localName === 'line') return lineBox(element as SVGLineElement, style, stroke);
   const filled = style.fill !== 'none' && !/rgba\([^)]*, 0\)/.test(style.fill) && Number(style.fillOpacity) > 0;
-  const shadow = shadowOf(style, svg);
+  const shadow = shadowOf(element, style, svg);
   if (!filled && !stroke) return element.localName === 'rect' || element.localName === 'path' ? 'nothing' : undefined;
   if (shadow === undefined) return undefined;
   const fill = box;
@@ -273,20 +274,4 @@ function toPage(svg: SVGSVGElement): DOMMatrix {
   return matrix
     ? new DOMMatrix([matrix.a, matrix.b, matrix.c, matrix.d, matrix.e + scrollX, matrix.f + scrollY])
     : new DOMMatrix();
-}
-
-/** A drop shadow as CSS writes it, empty for no filter; undefined for a filter that is something else. */
-function shadowOf(style: CSSStyleDeclaration, svg: SVGSVGElement): string | undefined {
-  const own = style.filter;
-  if (own === 'none' || own === '') return '';
-  const written = /^drop-shadow\((rgba?\([^)]*\)) ([\d.-]+px [\d.-]+px) ([\d.]+)px\)$/.exec(own);
-  /* A filter names the deviation, a box shadow twice as much (Filter Effects 1, 6.1). */
-  if (written) return `${written[2]} ${Number(written[3]) * 2}px ${written[1]}`;
-  const reference = /url\(["']?#([^"')]+)/.exec(own)?.[1];
-  const filter = reference ? svg.querySelector(`[id="${CSS.escape(reference)}"]`) : null;
-  const drop = filter?.querySelectorAll('feDropShadow');
-  if (!filter || drop?.length !== 1 || filter.children.length !== 1) return undefined;
-  const shadow = required(drop[0]);
-  const flood = getComputedStyle(shadow);
-  return `${shadow.dx.baseVal}px ${shadow.dy.baseVal}px ${shadow.stdDeviationX.baseVal * 2}px ${withAlpha(flood.floodColor, Number(flood.floodOpacity))}`;
 }

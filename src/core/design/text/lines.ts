@@ -16,7 +16,28 @@ export interface OpenLine extends Line {
   readonly layer: string;
   readonly anchor: DrawnText['anchor'];
   readonly look: DrawnTextStyle;
+  /** What it was joined of, from left to right. */
+  readonly fragments: readonly Fragment[];
 }
+
+/** Words of one look, and where they stand. */
+interface Fragment {
+  readonly look: DrawnTextStyle;
+  readonly box: DrawnBox;
+}
+
+/**
+ * A line as those see it whose words are set in a font and size that it has too: words of another font in it, such as
+ * code, say nothing of how it follows the line before. The line itself if it has none of that look.
+ */
+export function seenIn(line: OpenLine, { family, size }: DrawnTextStyle): OpenLine {
+  if (line.fragments.length < 2) return line;
+  const own = line.fragments.find(({ look }) => look.family === family && Math.abs(look.size - size) <= SAME_SIZE);
+  return own ? { ...line, look: own.look, box: [line.box[0], own.box[1], line.box[2], own.box[3]] } : line;
+}
+
+/** Sizes of type closer than this are one, px. */
+const SAME_SIZE = 0.5;
 
 /** Joins words to lines. */
 export function joinLines(texts: readonly DrawnText[]): OpenLine[] {
@@ -38,6 +59,7 @@ export function joinLines(texts: readonly DrawnText[]): OpenLine[] {
       layer: text.layer,
       anchor: text.anchor,
       look: text.look,
+      fragments: [{ look: text.look, box: text.box }],
     };
     const before = openLines.at(-1);
     const left =
@@ -90,7 +112,7 @@ function joined(left: OpenLine, line: OpenLine): OpenLine {
   const alike = left.look.size === line.look.size && left.look.family === line.look.family;
   const box: DrawnBox = alike ? wide : [wide[0], longer.box[1], wide[2], longer.box[3]];
   const second = left.second ?? line.box[0];
-  return { ...left, runs, box, second, look: longer.look };
+  return { ...left, runs, box, second, look: longer.look, fragments: [...left.fragments, ...line.fragments] };
 }
 
 function lengthOf({ runs }: OpenLine): number {

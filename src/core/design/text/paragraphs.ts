@@ -1,6 +1,6 @@
 import { required } from '../../data/required.js';
 import type { DrawnBox, DrawnText, DrawnTextStyle } from '../../drawing/drawing.js';
-import { joinLines, type OpenLine } from './lines.js';
+import { joinLines, seenIn, type OpenLine } from './lines.js';
 import { beginsItem, insetEdge, withMarks } from './list-markers.js';
 import { around, middle, right } from '../../geometry/box.js';
 import type { Line } from '../model/text-line.js';
@@ -17,18 +17,30 @@ export function paragraphsOf(texts: readonly DrawnText[], artboardWidth: number)
   const paragraphs: OpenLine[][] = [];
   for (const line of lines) {
     const open = paragraphs.find((group) => continues(group, line));
-    if (open) open.push(line);
-    else paragraphs.push([line]);
+    if (open) {
+      const [before, next] = alike(required(open.at(-1)), line);
+      open.splice(-1, 1, before, next);
+    } else paragraphs.push([line]);
   }
   return withMarks(paragraphs.map((group) => finish(group, artboardWidth)).sort((a, b) => a.order - b.order));
 }
 
+/** Two lines that follow each other as they are set in a look that both have; as they are if there is none. */
+function alike(last: OpenLine, line: OpenLine): [OpenLine, OpenLine] {
+  const seen = seenIn(line, last.look);
+  return seen.look.family === last.look.family ? [last, seen] : [seenIn(last, line.look), line];
+}
+
+/** So many things may be drawn between two lines of one text. */
+const NEAR_ORDER = 12;
+
 /** Whether a line goes on where a group of lines ends: below it, as large, on the same edge, at the same leading. */
-function continues(group: readonly OpenLine[], line: OpenLine): boolean {
-  const last = required(group.at(-1));
+function continues(lines: readonly OpenLine[], mixed: OpenLine): boolean {
+  if (mixed.order - required(lines.at(-1)).order > NEAR_ORDER) return false;
+  const [last, line] = alike(required(lines.at(-1)), mixed);
+  const group = [...lines.slice(0, -1), last];
   const size = last.look.size;
   if (
-    line.order - last.order > 12 ||
     Math.abs(line.look.size - size) > 0.5 ||
     (line.look.weight !== required(group[0]).look.weight &&
       line.runs.length === 1 &&

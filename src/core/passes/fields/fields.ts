@@ -229,7 +229,7 @@ class Naming {
   }
 
   private text(node: PageNode, scope: Scope): PageNode {
-    if (!isWords(node) || isOrnament(node.text)) return node;
+    if (!isWords(node) || (node.text !== '' && isOrnament(node.text))) return node;
     return { ...node, field: this.words(node.text, scope) };
   }
 

@@ -52,10 +52,14 @@ describe('links beside each other', () => {
     );
   });
 
-  it('count with the boxes that hold one of them and its arrow, which are one link', () => {
+  it('count with the boxes that hold one of them and its arrow, or its sign', () => {
     const opening = box('opening', [link('more'), box('arrow', [])]);
     expect(after(box('top', [link('home'), opening], 'header'))).toBe(
-      'body(header(nav(ul(li(a#home) li(a#opening(span div))))))',
+      'body(header(nav(ul(li(a#home) li(div(a#more div))))))',
+    );
+    const signed = box('signed', [box('sign', []), link('more')]);
+    expect(after(box('top', [link('home'), signed], 'header'))).toBe(
+      'body(header(nav(ul(li(a#home) li(a#signed(div span))))))',
     );
   });
 

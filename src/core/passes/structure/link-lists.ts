@@ -184,10 +184,10 @@ function hasSign(node: ElementNode): boolean {
   return node.element === 'div' && [...elements(node)].length > 2;
 }
 
-/** An entry with a sign is one link around both. */
+/** An entry that begins with a sign is one link around both. A sign after the words opens what is below, and is none of it. */
 function asLink(entry: ElementNode): ElementNode {
   const link = linkOf(entry);
-  if (!link || link === entry) return entry;
+  if (!link || link === entry || [...elements(entry)].at(-1) !== [...elements(link)].at(-1)) return entry;
   const inner = (node: PageNode): PageNode => {
     if (!isElement(node)) return node;
     const children = node.children ? { children: node.children.map(inner) } : {};

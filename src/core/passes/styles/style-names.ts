@@ -113,8 +113,7 @@ function partName(node: ElementNode, around: readonly ElementNode[], parts: Read
   const own = section ? required(parts.get(section.id)) : '';
   const part = partAround(around);
   if (!part || part.kind === 'section') return own;
-  const word = part.kind === 'card' ? 'card' : part.kind === 'item' ? 'item' : 'entry';
-  return joined(own, word);
+  return joined(own, ['card', 'item', 'question'].includes(part.kind) ? part.kind : 'entry');
 }
 
 /** The section that all are in; empty if they are in several. */

@@ -29,7 +29,7 @@ const BY_ELEMENT: Readonly<Record<string, string>> = {
   caption: 'caption',
   cite: 'author',
   blockquote: 'quote',
-  summary: 'question',
+  summary: 'summary',
   legend: 'legend',
   dt: 'term',
   dd: 'definition',
@@ -76,7 +76,10 @@ export function roleOf({ node, around }: Wearer, document: PageDocument): string
 
 /** The part of the page that an element belongs to: the card, the entry of a list or the section that it is in. */
 export function partAround(around: readonly ElementNode[]): ElementNode | undefined {
-  return around.find(({ kind, repeat }) => kind === 'section' || kind === 'card' || repeat !== undefined);
+  return around.find(
+    ({ kind, element, repeat }) =>
+      kind === 'section' || kind === 'card' || element === 'details' || repeat !== undefined,
+  );
 }
 
 function headingsOf(part: ElementNode): ElementNode[] {
@@ -119,7 +122,9 @@ function boxRole(node: ElementNode, around: readonly ElementNode[]): string {
   const all = (kinds: readonly string[]): boolean =>
     inside.length > 0 && inside.every(({ kind, element }) => kinds.includes(kind) || kinds.includes(element));
   const entries = inside.filter(({ repeat }) => repeat !== undefined);
+  if (around[0]?.kind === 'question') return 'answer';
   if (node.repeat !== undefined) return node.kind === 'column' ? 'column' : isCell(node, around) ? 'column' : 'entry';
+  if (all(['question', 'divider'])) return 'questions';
   if (entries.length > 1) return entries.every(({ kind }) => kind === 'card') ? 'cards' : manyOf(entries);
   if (all(['button'])) return inside.length > 1 ? 'actions' : 'action';
   if (all(['link', 'button'])) return inside.length > 1 ? 'links' : 'link-box';
