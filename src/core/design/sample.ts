@@ -124,7 +124,7 @@ export function laid(...artboards: readonly DrawnArtboard[]) {
     new ArtboardView(first, undefined),
     ...extras.map((extra) => new ArtboardView(extra.board, extra.pairs)),
   ];
-  const looks = views.map((view) => layOut(root, view));
+  const looks = views.map((view) => layOut(root, view, views));
   const parts = allParts(root);
   const find = (name: string): Part => {
     const found = parts.find((part) => nameOf(part) === name);

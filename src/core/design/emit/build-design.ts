@@ -88,7 +88,7 @@ function build(given: DesignInput & { readonly language: string }): BuiltDesign 
     new ArtboardView(first, undefined),
     ...extras.map(({ board: artboard, pairs }) => new ArtboardView(artboard, pairs)),
   ];
-  const drawn = views.map((view) => layOut(root, view));
+  const drawn = views.map((view) => layOut(root, view, views));
   const looks = [...drawn];
   const widths = artboards.map(({ width }) => width);
   const screens = screensBelow(widths, input.scale);

@@ -9,6 +9,8 @@ import type { ArtboardStyles } from '../model/part-styles.js';
 /** What the layout of rows, grids and stacks works with. */
 export interface LayoutContext {
   readonly view: ArtboardView;
+  /** The same tree on all artboards, this one among them: what keeps its size there is told by them. */
+  readonly views: readonly ArtboardView[];
   readonly looks: ArtboardStyles;
   /** Places a child across its region, gives it its look and lays out what is inside. */
   readonly place: (part: Part, region: Region, parent: 'stack' | 'grid', more: StyleMap) => void;

@@ -19,12 +19,16 @@ import { usualGap } from '../model/gap.js';
 import { layTags } from './tag-lines.js';
 import type { ArtboardStyles } from '../model/part-styles.js';
 
-/** Works out how each part of the tree has to be laid out to stand where it stands on the board. */
-export function layOut(root: Part, view: ArtboardView): ArtboardStyles {
+/**
+ * Works out how each part of the tree has to be laid out to stand where it stands on the board.
+ * @param views the tree on all boards
+ */
+export function layOut(root: Part, view: ArtboardView, views: readonly ArtboardView[] = [view]): ArtboardStyles {
   const looks: ArtboardStyles = new Map();
   const box: DrawnBox = [0, 0, view.width, view.artboard.height];
   const setting: LayoutContext = {
     view,
+    views,
     looks,
     place: (part, region, parent, more) => placeChild(part, region, setting, parent, more),
     dress: (part, own, region, sized) => dress(part, own, region, setting, sized),
@@ -273,7 +277,7 @@ function layOver(holder: Part, box: DrawnBox, setting: LayoutContext): void {
   const raised = holder.parts.filter((part) => looks.get(part)?.['z-index'] !== undefined);
   for (const part of over) {
     /* The place comes last, as what is inside may have asked for one that is relative. */
-    const place = anchored(part, box, placeFree(part, box, setting), view);
+    const place = anchored(part, holder, placeFree(part, box, setting), setting);
     add(looks, part, { position: 'absolute', ...place });
     if (raised.length && raised.every((under) => firstOrder(part) > firstOrder(under)))
       add(looks, part, { 'z-index': '1' });

@@ -1,5 +1,5 @@
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { middle, px, right } from '../../geometry/box.js';
+import { bottom, middle, px, right } from '../../geometry/box.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import type { Paragraph } from '../model/paragraph.js';
 import type { Part } from '../model/part.js';
@@ -52,13 +52,45 @@ function isWordsOnly(part: Part, view: ArtboardView): boolean {
   return piece.type === 'text' || (piece.type === 'box' && piece.inside.every(({ type }) => type === 'text'));
 }
 
-/** The same place told from the side that the part keeps to: a badge in a corner stays there, whatever the width. */
-export function anchored(part: Part, around: DrawnBox, place: FreePlace, view: ArtboardView): StyleMap {
-  if (place['width'] !== 'max-content') return place;
-  const box = boxIn(view, part);
+/**
+ * The same place told from the side that the part keeps to: a badge in a corner stays there, and a panel that hangs over
+ * the lower edge hangs over it, however wide and high the holder is.
+ */
+export function anchored(part: Part, holder: Part, place: FreePlace, { view, views }: LayoutContext): StyleMap {
+  const [box, around] = [boxIn(view, part), boxIn(view, holder)];
+  const down = fromBelow(box, around) ? { top: 'auto', bottom: px(bottom(around) - bottom(box)) } : { top: place.top };
+  const keeps = keepsWidth(part, holder, views);
+  const width = keeps ? { width: px(box[2]), 'max-width': '100%' } : {};
+  const whole = { ...place, ...down, ...width };
+  if (place['width'] !== 'max-content' && !keeps) return whole;
   const [before, after] = [box[0] - around[0], right(around) - right(box)];
   if (Math.abs(middle(box) - middle(around)) <= CENTRED)
-    return { ...place, left: '0', right: '0', 'margin-left': 'auto', 'margin-right': 'auto' };
-  if (Math.min(before, after) > NEAR_SIDE) return place;
-  return before <= after ? { ...place, left: px(before) } : { ...place, left: 'auto', right: px(after) };
+    return { ...whole, left: '0', right: '0', 'margin-left': 'auto', 'margin-right': 'auto' };
+  if (Math.min(before, after) > NEAR_SIDE) return whole;
+  return before <= after ? { ...whole, left: px(before) } : { ...whole, left: 'auto', right: px(after) };
+}
+
+/** What is so many times as far from the top as from the bottom keeps to the bottom. */
+const LOW = 2;
+
+function fromBelow(box: DrawnBox, around: DrawnBox): boolean {
+  const [above, below] = [box[1] - around[1], bottom(around) - bottom(box)];
+  return above > 0 && Math.abs(below) * LOW < above;
+}
+
+/** A width that differs by no more while that of the holder differs by at least so much is a width by itself. */
+const SAME_WIDTH = 1.15;
+const OTHER_WIDTH = 1.3;
+
+function keepsWidth(part: Part, holder: Part, views: readonly ArtboardView[]): boolean {
+  const both = views.flatMap((view) => {
+    const [own, outer] = [view.boxOf(part), view.boxOf(holder)];
+    return own && outer ? [[own[2], outer[2]] as const] : [];
+  });
+  const ratio = (widths: readonly number[]): number => Math.max(...widths) / Math.min(...widths);
+  return (
+    both.length > 1 &&
+    ratio(both.map(([own]) => own)) <= SAME_WIDTH &&
+    ratio(both.map(([, outer]) => outer)) >= OTHER_WIDTH
+  );
 }

@@ -130,6 +130,7 @@ function layColumns({ part, sorted, boxes, region, down }: Row, setting: LayoutC
     'grid-template-columns': columnsOf(
       regions.map(({ width }) => width),
       sorted.map((part) => isShort(part, view)),
+      fixedTracks(sorted, view),
     ),
     ...(gutter > 0.05 ? { 'column-gap': px(gutter) } : {}),
   });
@@ -149,12 +150,32 @@ function isLabel(part: Part, view: ArtboardView): boolean {
   return piece?.type === 'text' && isShort(part, view) && wordsOf(piece.text).split(' ').length <= LABEL_WORDS;
 }
 
-/** Columns in shares of the width. Those of short words and icons are never narrower than these. */
-export function columnsOf(widths: readonly number[], short: readonly boolean[] = []): string {
+/** Largest picture or sign that keeps its size whatever the width of its row is, px. */
+const SIGN = 96;
+
+/** Which things in a row keep their width beside words that share the rest: a portrait, a sign in a circle. */
+function fixedTracks(children: readonly Part[], view: ArtboardView): boolean[] {
+  const isFixed = children.map((part) => {
+    const [, , width, height] = boxIn(view, part);
+    return Math.max(width, height) <= SIGN && isWordless(part, view);
+  });
+  return isFixed.includes(false) ? isFixed : isFixed.map(() => false);
+}
+
+function isWordless(part: Part, view: ArtboardView): boolean {
+  return view.pieceOf(part)?.type !== 'text' && [...part.parts, ...part.over].every((inner) => isWordless(inner, view));
+}
+
+/** Columns in shares of the width. Those of short words and icons are never narrower than these. @param fixed which keep their width */
+export function columnsOf(
+  widths: readonly number[],
+  short: readonly boolean[] = [],
+  fixed: readonly boolean[] = [],
+): string {
   const equal = widths.every((width) => Math.abs(width - required(widths[0])) < EQUAL);
-  return equal && !short.includes(true)
+  const track = (width: number, at: number): string =>
+    fixed[at] ? px(width) : `minmax(${short[at] ? 'min-content' : '0'}, ${Math.round(width * 100) / 100}fr)`;
+  return equal && !short.includes(true) && !fixed.includes(true)
     ? `repeat(${widths.length}, minmax(0, 1fr))`
-    : widths
-        .map((width, at) => `minmax(${short[at] ? 'min-content' : '0'}, ${Math.round(width * 100) / 100}fr)`)
-        .join(' ');
+    : widths.map(track).join(' ');
 }

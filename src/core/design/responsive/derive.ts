@@ -171,6 +171,8 @@ function runOn(look: StyleMap): void {
   look['row-gap'] ??= px(SPACING_FLOOR / 2);
 }
 
+const UNPLACED = { left: 'auto', right: 'auto', top: 'auto', bottom: 'auto' };
+
 /**
  * Words, and boxes with words, that lay over other things stand below them; pictures and drawing may stay where they are.
  * What held nothing but such things is a stack.
@@ -184,7 +186,7 @@ function flow(look: StyleMap, { piece, parts }: Part, { before, around }: Stand)
   if (inCell) Object.assign(look, { 'grid-row': 'auto', 'grid-column': 'auto', 'margin-left': '0', 'margin-top': '0' });
   if (inCell && !words) Object.assign(look, { position: 'absolute', left, top });
   if (words && (inCell || before['position'] === 'absolute'))
-    Object.assign(look, { position: 'static', left: 'auto', top: 'auto', width: 'auto', 'text-wrap-mode': 'wrap' });
+    Object.assign(look, { position: 'static', ...UNPLACED, width: 'auto', 'text-wrap-mode': 'wrap' });
   if (parts.length && isOneCell(before))
     Object.assign(look, {
       display: 'flex',

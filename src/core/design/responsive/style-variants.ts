@@ -25,6 +25,8 @@ const NEUTRAL: Readonly<Record<string, string>> = {
   position: 'static',
   top: 'auto',
   left: 'auto',
+  right: 'auto',
+  bottom: 'auto',
   'grid-template-columns': 'none',
   'flex-direction': 'row',
   'text-align': 'start',

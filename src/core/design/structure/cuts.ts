@@ -64,7 +64,20 @@ function areColumns(strips: readonly Piece[][], columns: readonly Piece[][]): bo
     const off = Math.abs(title[0] + title[2] / 2 - below[0] - below[2] / 2);
     if (cutColumns(rest.flat()).length > 1 && off < TITLE_SHARE * below[2] && title[2] < below[2]) return false;
   }
+  if (first && endsInSign(first, columns)) return false;
   return widestGap(columns, 0) >= widestGap(strips, 1);
+}
+
+/** Largest sign at the end of a line, px. */
+const SIGN = 32;
+
+/** Whether the last column is a small sign far away in the first line: it opens or closes what is below, and belongs to that line. */
+function endsInSign(first: readonly Piece[], columns: readonly Piece[][]): boolean {
+  const [sign, ...more] = columns.at(-1) ?? [];
+  if (!sign || more.length || Math.max(sign.box[2], sign.box[3]) > SIGN || !first.includes(sign)) return false;
+  const line = around(first.filter((piece) => piece !== sign).map(({ box }) => box));
+  const off = Math.abs(line[1] + line[3] / 2 - sign.box[1] - sign.box[3] / 2);
+  return first.length > 1 && off <= line[3] / 4 && sign.box[0] - right(line) > 2 * SIGN;
 }
 
 /** Cells of a grid may differ by this much in width and place, px. */

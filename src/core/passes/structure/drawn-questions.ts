@@ -27,7 +27,7 @@ const FEWEST = 2;
 /** An answer without a box begins where its question does, px, and follows it as closely, px. */
 const INDENT = 6;
 const CLOSE = 48;
-/** A line between two questions is so thin, px. */
+/** A line between two questions is so thin, px; a minus is no longer than a sign. */
 const THIN = 3;
 /** Most words of a question. */
 const MOST_WORDS = 24;
@@ -75,8 +75,8 @@ function isTelling({ answers, words, sign, glyph }: Seen): boolean {
 function inLine(a: Box, b: Box): boolean {
   return (
     Math.abs(a[0] + a[2] / 2 - b[0] - b[2] / 2) <= IN_LINE &&
-    Math.abs(a[2] - b[2]) <= ALIKE &&
-    Math.abs(a[3] - b[3]) <= ALIKE
+    /* A minus is as long as a plus, and low. */
+    Math.abs(Math.max(a[2], a[3]) - Math.max(b[2], b[3])) <= ALIKE
   );
 }
 
@@ -149,5 +149,6 @@ function lineIn(node: ElementNode, boxes: Boxes): Line | undefined {
 
 function isThin({ id, children = [] }: ElementNode, boxes: Boxes): boolean {
   const box = boxes.get(id);
-  return children.length === 0 && box !== undefined && Math.min(box[2], box[3]) <= THIN;
+  if (children.length || !box) return false;
+  return Math.min(box[2], box[3]) <= THIN && Math.max(box[2], box[3]) > SIGN;
 }

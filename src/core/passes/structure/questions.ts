@@ -41,41 +41,44 @@ class QuestionMaker {
     const made = new Map<PageNode, ElementNode | undefined>();
     for (const run of runs) {
       const sample = run.find(({ answers }) => answers.length)?.answers[0];
+      const level = run.flatMap(({ row }) => [...elements(row)]).find(({ kind }) => kind === 'heading')?.element;
       for (const question of run) {
         for (const node of question.nodes) made.set(node, undefined);
-        made.set(required(question.nodes[0]), this.detailsOf(question, sample));
+        made.set(required(question.nodes[0]), this.detailsOf(question, sample, level));
       }
     }
-    const others = (node.children ?? []).filter((child) => isElement(child) && !made.has(child));
-    const children = (node.children ?? []).flatMap((child): PageNode[] => {
-      if (!made.has(child)) return [child];
-      const details = made.get(child);
-      const run = runs.find(([first]) => first?.nodes[0] === child);
-      if (others.length === 0) return details ? [details] : [];
-      return run ? [this.listOf(run, node, made)] : [];
+    const others = (node.children ?? []).filter(
+      (child) => isElement(child) && !made.has(child) && child.kind !== 'divider',
+    );
+    const all = node.children ?? [];
+    const spans = runs.map((run) => {
+      const from = all.indexOf(required(run[0]?.nodes[0]));
+      const to = all.indexOf(required(run.at(-1)?.nodes.at(-1)));
+      return { from, inside: all.slice(from, to + 1) };
+    });
+    const children = all.flatMap((child, at): PageNode[] => {
+      const span = spans.find(({ inside }) => inside.includes(child));
+      if (!span) return [child];
+      const list = span.inside.flatMap((inner) => (made.has(inner) ? (made.get(inner) ?? []) : [inner]));
+      if (others.length === 0) return at === span.from ? list : [];
+      return at === span.from ? [this.listOf(child, list)] : [];
     });
     return { ...node, children };
   }
 
   /** Questions with neighbours are in a box of their own, to which one can be added; they stay where they stood. */
-  private listOf(
-    run: readonly DrawnQuestion[],
-    { children = [] }: ElementNode,
-    made: ReadonlyMap<PageNode, ElementNode | undefined>,
-  ): ElementNode {
-    const [first, last] = [required(run[0]?.nodes[0]), required(run.at(-1)?.nodes.at(-1))];
-    const inside = children.slice(children.indexOf(first), children.indexOf(last) + 1);
-    return {
-      id: `${first.id}-questions`,
-      kind: 'stack',
-      name: 'questions',
-      element: 'div',
-      style: this.addStyle(`${first.id}-questions`, { rest: { display: 'contents' } }),
-      children: inside.flatMap((child) => (made.has(child) ? (made.get(child) ?? []) : [child])),
-    };
+  private listOf(first: PageNode, children: readonly PageNode[]): ElementNode {
+    const id = `${isElement(first) ? first.id : ''}-questions`;
+    const style = this.addStyle(id, { rest: { display: 'contents' } });
+    return { id, kind: 'stack', name: 'questions', element: 'div', style, children };
   }
 
-  private detailsOf({ box, row, answers }: DrawnQuestion, sample: ElementNode | undefined): ElementNode {
+  /** @param level the heading that other questions are */
+  private detailsOf(
+    { box, row, answers }: DrawnQuestion,
+    sample: ElementNode | undefined,
+    level: string | undefined,
+  ): ElementNode {
     const id = (box ?? row).id;
     const own = entryStyles(this.styleOf(box ?? row));
     const outer = this.addStyle(`${id}-details`, box ? blockOf(this.styleOf(box)) : blockOf(own.entry));
@@ -86,7 +89,7 @@ class QuestionMaker {
       kind: 'question',
       element: 'summary',
       style: inner,
-      ...(row.children ? { children: row.children.map(phrased) } : {}),
+      ...(row.children ? { children: row.children.map((child) => phrased(child, level)) } : {}),
     };
     const held = answers.length ? answers : sample ? [emptied(sample, id)] : [];
     const answer: ElementNode = {
@@ -155,11 +158,12 @@ function pressed(style: SharedStyle): SharedStyle {
   return { ...style, rest: { ...style.rest, ...PRESSED } };
 }
 
-/** A summary holds words, and no paragraphs (HTML, 4.11.2). */
-function phrased(node: PageNode): PageNode {
+/** A summary holds words or a heading, and no paragraphs (HTML, 4.11.2). */
+function phrased(node: PageNode, level: string | undefined): PageNode {
   if (!isElement(node)) return node;
-  const element = node.element === 'p' || node.element === 'div' ? 'span' : node.element;
-  return { ...node, element, ...(node.children ? { children: node.children.map(phrased) } : {}) };
+  const children = node.children ? { children: node.children.map((child) => phrased(child, level)) } : {};
+  if (node.element === 'p' && level !== undefined) return { ...node, ...children, kind: 'heading', element: level };
+  return { ...node, ...children, element: /^(p|div)$/.test(node.element) ? 'span' : node.element };
 }
 
 /** An answer to be written, set as one that was drawn. */

@@ -29,7 +29,7 @@ export function nameStyles(list: readonly StyleToName[], document: PageDocument)
   const names = new Map<string, string>();
   const holders = new Map<string, SharedStyle>();
   for (const { key, style, wearers } of list) {
-    const wanted = wearers.length ? wishes(wearers, document, parts) : ['host'];
+    const wanted = wearers.length ? (isBoxless(style) ? ['boxless'] : wishes(wearers, document, parts)) : ['host'];
     const [plain] = wanted as [string];
     const looks = lookWords(holders.get(plain) ?? { rest: {} }, style);
     const all = [
@@ -43,6 +43,11 @@ export function nameStyles(list: readonly StyleToName[], document: PageDocument)
     names.set(key, name);
   }
   return names;
+}
+
+/** Whether a style does nothing but take the box of an element away. */
+function isBoxless({ rest, variants = [] }: SharedStyle): boolean {
+  return Object.keys(rest).join() === 'display' && rest['display'] === 'contents' && variants.length === 0;
 }
 
 /** Names by part and role, then by part, box around and role. */
