@@ -8,6 +8,8 @@ import { areLetters } from './outlined-text.js';
 export interface Painted {
   readonly type: 'text' | 'box' | 'picture' | 'art';
   readonly box: DrawnBox;
+  /** For drawing: how its outline goes, the same wherever it stands. */
+  readonly outline?: string;
 }
 
 /** Drawing that covers more of the board than this is behind other things, no part of a drawing on it. */
@@ -36,6 +38,8 @@ export function clustersOf(items: readonly Painted[], artboard: DrawnBox): numbe
   const dots = numbers(items, (painted) => (painted.type === 'art' || painted.type === 'box') && size(painted) <= DOT);
   const swarms = joined(items, dots, DOT_GAP).filter((group) => group.length >= FEWEST_DOTS);
   const taken = new Set(swarms.flat());
+  const rated = rowsOfSigns(items, drawn);
+  for (const index of rated.flat()) taken.add(index);
   const lines = joined(
     items,
     drawn.filter((index) => !taken.has(index)),
@@ -47,8 +51,37 @@ export function clustersOf(items: readonly Painted[], artboard: DrawnBox): numbe
     drawn.filter((index) => !taken.has(index)),
     -OVERLAP,
   );
-  const clusters = spread([...swarms, ...lines, ...overlapping], items);
+  const clusters = spread([...swarms, ...rated, ...lines, ...overlapping], items);
   return clusters.filter((group) => group.length > 1 && isFree(group, items));
+}
+
+/** Fewest and largest signs in a row that say something together, px, and farthest apart, in their widths. */
+const FEWEST_SIGNS = 3;
+const LARGEST_SIGN = 32;
+const SIGN_GAP = 0.6;
+
+/** Rows of one small outline again and again, closely side by side: the stars of a rating. */
+function rowsOfSigns(items: readonly Painted[], drawn: readonly number[]): number[][] {
+  const rows: number[][] = [];
+  const follows = (row: readonly number[], index: number): boolean => {
+    const [before, own] = [required(items[required(row.at(-1))]), required(items[index])];
+    const gap = own.box[0] - before.box[0] - before.box[2];
+    return (
+      before.outline === own.outline &&
+      Math.abs(before.box[1] - own.box[1]) <= OVERLAP &&
+      Math.abs(before.box[2] - own.box[2]) <= OVERLAP &&
+      gap >= 0 &&
+      gap <= SIGN_GAP * own.box[2]
+    );
+  };
+  for (const index of drawn) {
+    const { outline, box } = required(items[index]);
+    if (outline === undefined || Math.max(box[2], box[3]) > LARGEST_SIGN) continue;
+    const row = rows.find((other) => follows(other, index));
+    if (row) row.push(index);
+    else rows.push([index]);
+  }
+  return rows.filter(({ length }) => length >= FEWEST_SIGNS);
 }
 
 /** From so many pieces on a cluster is a drawing, and what lies inside of its outline is part of it. */

@@ -11,14 +11,15 @@ export function isArtwork(
   board: DrawnBox,
   texts: readonly DrawnBox[],
 ): boolean {
-  if (group.localName === 'svg' && group !== svg && !group.querySelector('text, image')) return true;
   if (group.querySelector('text, image, foreignObject')) return false;
+  const box = paintedBox(group);
+  /* What lies behind words is their ground, and what stands on it beside them stands by itself. */
+  if (texts.some((text) => contains(box, text))) return false;
+  if (group.localName === 'svg' && group !== svg) return true;
   const shapes = [...group.querySelectorAll('path, polygon, polyline, circle, ellipse, line, use, rect')].filter(
     (element) => !element.closest('defs, clipPath, mask, pattern, symbol, marker'),
   );
   if (shapes.length === 0 || shapes.every((shape) => shape.localName === 'rect' || shape.localName === 'line'))
     return false;
-  const box = paintedBox(group);
-  if (box[2] * box[3] > ART_SHARE * board[2] * Math.min(board[3], 900)) return false;
-  return !texts.some((text) => contains(box, text));
+  return box[2] * box[3] <= ART_SHARE * board[2] * Math.min(board[3], 900);
 }

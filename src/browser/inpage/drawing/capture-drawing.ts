@@ -8,7 +8,7 @@ import { definitionBox, radiusOf, roundClip, roundedBy } from './clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './layers.js';
 import { textsIn } from './texts.js';
 import { contentBox, isStretched, naturalSizes, unevenness, type NaturalSizes } from './images.js';
-import { looksLikeText } from './outlines.js';
+import { looksLikeText, outlineOf } from './outlines.js';
 import { castBy, castOn, type Cast } from './shadows.js';
 import { strokeAndFill } from './paint.js';
 import { embedImages } from './embed-images.js';
@@ -195,7 +195,10 @@ class Reader {
 
   /** All items, with drawing that belongs together in one. */
   finish(): DrawnItem[] {
-    const clusters = clustersOf(this.items, this.board);
+    const clusters = clustersOf(
+      this.items.map((item, index) => ({ ...item, ...outlineOf(item, required(this.painters[index])) })),
+      this.board,
+    );
     const inside = new Map(clusters.flatMap((group) => group.map((index) => [index, group] as const)));
     const groups = this.items.flatMap((_, index) => {
       const group = inside.get(index) ?? [index];

@@ -7,6 +7,18 @@ export function looksLikeText(painters: readonly SVGGraphicsElement[]): boolean 
   return areLetters(painters.flatMap(outlinesOf));
 }
 
+/** How the outline of a drawn path or polygon goes, the same wherever it stands; nothing for anything else. */
+export function outlineOf({ type }: { readonly type: string }, painter: SVGGraphicsElement): { outline?: string } {
+  if (type !== 'art') return {};
+  const points = painter
+    .getAttribute('points')
+    ?.trim()
+    .split(/[\s,]+/).length;
+  if (points !== undefined) return { outline: `polygon ${points}` };
+  const data = painter.localName === 'path' ? painter.getAttribute('d') : null;
+  return data ? { outline: data.replace(/[^a-zA-Z]/g, '') } : {};
+}
+
 /** Places of the shapes that drawing is made of; those of a path that is drawn in several goes one by one. */
 function outlinesOf(painter: SVGGraphicsElement): DrawnBox[] {
   const paths = painter.localName === 'path' ? [painter] : [...painter.querySelectorAll('path')];

@@ -8,6 +8,7 @@ import { boxLook, imageLook, textLook } from './element-styles.js';
 import { layGrid } from './grid.js';
 import { centred, centreGutters } from './gutters.js';
 import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, isShort, placeAcross } from './place.js';
+import { keepProportion } from './image-boxes.js';
 import { anchored, placeFree } from './place-over.js';
 import { layRow } from './rows.js';
 import { layWrap } from './wrap.js';
@@ -196,6 +197,7 @@ function dress(part: Part, box: DrawnBox, region: Region, setting: LayoutContext
   if (part.parts.length + part.over.length === 0) return add(looks, part, { height: px(whole[3]), 'flex-shrink': '0' });
   layInside(part, inner, innerRegion(part, inner, setting), setting);
   keepLabel(part, setting);
+  keepProportion(part, whole, setting);
   if (view.present(part.parts).length === 0) add(looks, part, { 'min-height': px(whole[3]) });
 }
 
@@ -227,7 +229,8 @@ function innerRegion(part: Part, box: DrawnBox, setting: LayoutContext): Region 
   const free = Math.max(0, Math.min(...boxes.map((entry) => right(box) - right(entry))));
   const whole = box[2] >= view.width - 2;
   const end = whole ? Math.min(left, free) : free >= left - NONE ? left : free;
-  const start = whole ? end : left;
+  /* What lies at the end of an image stays there, whatever its width. */
+  const start = whole ? end : view.pieceOf(part)?.type === 'picture' ? Math.min(left, end) : left;
   if (!whole) {
     add(looks, part, {
       ...(start > 0.05 ? { 'padding-left': px(start) } : {}),

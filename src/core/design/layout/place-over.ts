@@ -59,7 +59,7 @@ function isWordsOnly(part: Part, view: ArtboardView): boolean {
 export function anchored(part: Part, holder: Part, place: FreePlace, { view, views }: LayoutContext): StyleMap {
   const [box, around] = [boxIn(view, part), boxIn(view, holder)];
   const down = fromBelow(box, around) ? { top: 'auto', bottom: px(bottom(around) - bottom(box)) } : { top: place.top };
-  const keeps = keepsWidth(part, holder, views);
+  const keeps = part.ornament !== true && keepsWidth(part, holder, views);
   const width = keeps ? { width: px(box[2]), 'max-width': '100%' } : {};
   const whole = { ...place, ...down, ...width };
   if (place['width'] !== 'max-content' && !keeps) return whole;

@@ -21,6 +21,15 @@ export const SIDE_FLOOR = 20;
 /** Things this nearly in the middle are in the middle, px. */
 const CENTRED = 2.5;
 
+/** Distances from which on things move, px. */
+const SEEN = 0.3;
+/** What is left beside something that fills its region but for this share of it. */
+const SLIVER = 0.04;
+
+/** Room that a sign in a corner leaves at most, px, and how many times as far it is from the other one. */
+const CORNER = 32;
+const APART = 3;
+
 /** The declarations, if the condition holds. */
 export function given(condition: boolean, look: StyleMap): StyleMap {
   return condition ? look : {};
@@ -52,8 +61,12 @@ export function placeAcross(
   const free = region.x + region.width - right(box);
   const align = parent === 'stack' ? 'align-self' : 'justify-self';
   const own = { x: box[0], width: box[2] };
-  if (Math.abs(left) <= NONE && Math.abs(free) <= NONE) return { look: {}, region };
+  if (Math.abs(left) <= NONE && Math.abs(free) <= NONE)
+    return piece?.type === 'picture' ? { look: slivers(left, free), region: own } : { look: {}, region };
   if (!piece) return placeGroup(part, left, free, own, region, align, view);
+  /* What all but fills its region goes on to: only the sliver beside it stays. */
+  if (Math.abs(left) <= NONE && free > 0 && free <= SLIVER * region.width && piece.type !== 'art')
+    return { look: { 'margin-right': px(free) }, region: own };
   const size = { width: px(box[2]), 'max-width': '100%' };
   if (left < -NONE || free < -NONE)
     return {
@@ -70,6 +83,12 @@ export function placeAcross(
   if (Math.abs(left - free) <= CENTRED) return { look: { ...size, [align]: 'center' }, region: own };
   if (Math.abs(free) <= NONE)
     return { look: { ...size, [align]: parent === 'stack' ? 'flex-end' : 'end' }, region: own };
+  /* A sign in the corner at the end stays there. */
+  if (free > 0 && free <= CORNER && left > APART * free && Math.max(box[2], box[3]) <= ICON)
+    return {
+      look: { ...size, [align]: parent === 'stack' ? 'flex-end' : 'end', 'margin-right': px(free) },
+      region: own,
+    };
   return {
     look: {
       ...size,
@@ -78,6 +97,11 @@ export function placeAcross(
     },
     region: own,
   };
+}
+
+/** An image is as high as its width asks for: not even a pixel beside it may be lost. */
+function slivers(left: number, free: number): StyleMap {
+  return { ...given(left > SEEN, { 'margin-left': px(left) }), ...given(free > SEEN, { 'margin-right': px(free) }) };
 }
 
 function placeGroup(
@@ -109,6 +133,10 @@ export function isContentRow(part: Part, view: ArtboardView): boolean {
   return view.present(part.parts).every((part) => isShort(part, view));
 }
 
+/** Largest icon, and widest and highest line of small signs, such as the stars of a rating, px. */
+const ICON = 72;
+const LINE_OF_SIGNS = [160, 32] as const;
+
 /** As wide as its words: one short line, a button, an icon, or a row of these. */
 export function isShort(part: Part, view: ArtboardView): boolean {
   const piece = view.pieceOf(part);
@@ -124,7 +152,7 @@ export function isShort(part: Part, view: ArtboardView): boolean {
       part.parts.length > 0 &&
       part.parts.every((part) => isShort(part, view))
     );
-  return box[2] <= 72 && box[3] <= 72;
+  return Math.max(box[2], box[3]) <= ICON || (box[2] <= LINE_OF_SIGNS[0] && box[3] <= LINE_OF_SIGNS[1]);
 }
 
 function onlyCentredTexts(part: Part, view: ArtboardView): boolean {

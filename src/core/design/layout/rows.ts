@@ -113,7 +113,9 @@ function layContentRow({ part, sorted, boxes, region, down }: Row, setting: Layo
     add(looks, part, { 'flex-shrink': '0', ...margin, ...down(box) });
     const piece = view.pieceOf(part);
     if (piece?.type === 'text') add(looks, part, { 'text-wrap-mode': 'nowrap' });
-    if (piece?.type === 'picture') add(looks, part, { width: px(box[2]) });
+    /* A box with several things in it may part them: it is as wide as it was drawn. */
+    const isParted = piece?.type === 'box' && view.present(part.parts).length > 1;
+    if (piece?.type === 'picture' || isParted) add(looks, part, { width: px(box[2]) });
     setting.dress(part, box, { x: box[0], width: box[2] }, true);
   });
 }

@@ -22,6 +22,7 @@ const NEUTRAL: Readonly<Record<string, string>> = {
   'justify-content': 'normal',
   'align-items': 'normal',
   'align-self': 'auto',
+  'align-content': 'normal',
   position: 'static',
   top: 'auto',
   left: 'auto',

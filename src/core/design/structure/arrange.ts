@@ -1,5 +1,6 @@
 import { required } from '../../data/required.js';
-import { cutsOf, rowCut, stackCut, TOUCH, type Cut } from './cuts.js';
+import { cutsOf, rowCut, stackCut, type Cut } from './cuts.js';
+import { TOUCH } from './strips.js';
 import { tagsIn, withTags } from './tags.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { area, around, bottom, right, shared } from '../../geometry/box.js';

@@ -2,7 +2,7 @@ import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { around, bottom, right, shared } from '../../geometry/box.js';
 import { wordsOf } from '../text/paragraphs.js';
-import { cutRows } from './cuts.js';
+import { cutRows } from './strips.js';
 import type { Part } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
 

@@ -8,30 +8,34 @@ import type { Paragraph } from '../model/paragraph.js';
 import type { Piece } from '../model/piece.js';
 import type { Mark } from '../model/list-marker.js';
 
-/** Largest drawing that stands before an item of a list, px. */
+/** Largest drawing that stands before an item of a list, and largest portrait, or switch with something in it, px. */
 const MARK_SIZE = 28;
+const SIGN_SIZE = 64;
 
 /** What stands before an item, as one word: equal for items of one list. Undefined for what is no item. */
 function markOf(part: Part): string | undefined {
   const { piece } = part;
   if (piece?.type === 'text')
     return piece.text.mark && (piece.text.mark.kind === 'number' ? 'number' : piece.text.mark.text);
-  const [first, second, ...more] = part.parts;
-  if (piece || part.direction !== 'row' || !first?.piece || !second || more.length || part.over.length)
-    return undefined;
+  const [first, second] = part.parts;
+  if (piece || part.direction !== 'row' || !first?.piece || !second || part.over.length) return undefined;
   return holdsText(second) ? drawnMark(first.piece) : undefined;
 }
 
 function drawnMark(piece: Piece): string | undefined {
-  if (piece.inside.length) return undefined;
   if (piece.type === 'text') {
     const words = wordsOf(piece.text);
     const kind = markKind(words);
     return kind === 'bullet' ? words : kind;
   }
   const [, , width, height] = piece.box;
-  if (Math.max(width, height) > MARK_SIZE || piece.type === 'picture') return undefined;
+  const isPlain = piece.type !== 'picture' && piece.inside.length === 0;
+  if (Math.max(width, height) > (isPlain ? MARK_SIZE : SIGN_SIZE) || hasWords(piece)) return undefined;
   return `${piece.type} ${Math.round(width)} ${Math.round(height)}`;
+}
+
+function hasWords({ type, inside }: Piece): boolean {
+  return type === 'text' || inside.some(hasWords);
 }
 
 function holdsText(part: Part): boolean {

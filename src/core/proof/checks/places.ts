@@ -134,7 +134,7 @@ function sizes(holder: Compared, frame: Frame, inside: readonly PlacedElement[])
         fault: 'size',
         what: `Width: ${round(is[2])} px, ${round(wanted[2])} px in the source`,
         by: round(Math.abs(wide)),
-        remedy: { id, ...width(one, wanted[2], frame.wanted[2]) },
+        remedy: { id, ...width(one, wanted[2], frame.wanted[2], wide) },
       });
     const high = is[3] - wanted[3];
     const leaf = one.children.length === 0 && one.words.length === 0;
@@ -150,8 +150,11 @@ function sizes(holder: Compared, frame: Frame, inside: readonly PlacedElement[])
   });
 }
 
-/** A width stays what it was: a share of its box, a largest width, or a size. */
-function width({ look }: Compared, wanted: number, holder: number): { property: string; value: string } {
+/** What fills its box but for this share of it leaves as much room at its end, and goes on to fill the rest. */
+const SLIVER = 0.04;
+
+/** A width stays what it was: a share of its box, a largest width, or a size. @param wide how much too wide it is, px */
+function width({ look }: Compared, wanted: number, holder: number, wide: number): { property: string; value: string } {
   const own = look.get('width') ?? 'auto';
   const most = look.get('max-width');
   if (most && /px$|rem$/.test(most)) return { property: 'max-width', value: px(wanted) };
@@ -159,6 +162,11 @@ function width({ look }: Compared, wanted: number, holder: number): { property: 
     return { property: 'width', value: `${Math.round((wanted / holder) * 1e5) / 1e3}%` };
   if (look.get('flex-basis')?.endsWith('%'))
     return { property: 'flex-basis', value: `${Math.round((wanted / holder) * 1e5) / 1e3}%` };
+  const isFilling = (own === 'auto' || own === '100%') && wide > 0 && wide <= SLIVER * wanted;
+  if (isFilling) {
+    const room = parseFloat(look.get('margin-right') ?? '0') || 0;
+    return { property: 'margin-right', value: px(room + wide) };
+  }
   /* What fills its box goes on to do so where that is narrower. */
   if (own === 'auto' || own === '100%') return { property: 'max-width', value: `min(100%, ${px(wanted)})` };
   return { property: 'width', value: px(wanted) };

@@ -1,0 +1,97 @@
+import { required } from '../../data/required.js';
+import { area, around } from '../../geometry/box.js';
+import type { Piece } from '../model/piece.js';
+import { cutColumns, gaps, TOUCH } from './strips.js';
+
+/** Cells of a grid may differ by this much in width and place, px. */
+const CELL_SLACK = 4;
+
+/**
+ * Strips that all hold the same row of like things are the rows of a grid; its cells in reading order. A row of the
+ * grid may be several strips (picture, title, text) that come again in the same order.
+ */
+export function cellsOf(strips: readonly Piece[][]): Piece[][] | undefined {
+  const rows = strips.map((strip) => cutColumns(strip));
+  const signs = rows.map((row) =>
+    row.map((cell) =>
+      cell
+        .map((piece) => signOf(piece))
+        .sort()
+        .join('+'),
+    ),
+  );
+  const columns = Math.max(...rows.map((row) => row.length));
+  if (columns < 2 || !aligned(rows)) return undefined;
+  for (let period = 1; period <= strips.length / 2; period += 1) {
+    if (strips.length % period !== 0) continue;
+    const repeats = signs.every(
+      (sign, index) =>
+        sign.every((text, at) => text === signs[index % period]?.[at]) &&
+        (sign.length === columns || index >= strips.length - period),
+    );
+    const plain = period === 1 && signs.every((sign) => sign.every((text) => text === signs[0]?.[0]));
+    if (!repeats || (period === 1 && !plain)) continue;
+    const cells: Piece[][] = [];
+    for (let row = 0; row < strips.length; row += period) {
+      for (let column = 0; column < columns; column += 1) {
+        const cell = rows.slice(row, row + period).flatMap((row) => row[column] ?? []);
+        if (cell.length) cells.push(cell);
+      }
+    }
+    return cells;
+  }
+  return undefined;
+}
+
+/** The gap between the rows of a grid is so many times as wide as those inside of its cells. */
+const ROW_GAP = 1.5;
+
+/**
+ * Cells of a grid that differ by an element more or less: strips between which the gap is clearly wider are its rows, each
+ * cut into columns that begin where those of the first do. The largest thing of each cell is of one sort.
+ */
+export function cellsByGaps(strips: readonly Piece[][]): Piece[][] | undefined {
+  const between = gaps(strips, 1);
+  const steps = [...between].sort((a, b) => a - b);
+  /* The clearest jump from the gaps inside of cells to those between rows. */
+  const ratio = (at: number): number => required(steps[at]) / Math.max(1, steps[at - 1] ?? 0);
+  const jumps = steps.flatMap((step, at) => (at > 0 && ratio(at) >= ROW_GAP && step > TOUCH ? [at] : []));
+  const jump = jumps.reduce((most, at) => (most < 0 || ratio(at) > ratio(most) ? at : most), -1);
+  /* Each row has more than one strip, or it would have been a grid of plain rows. */
+  if (jump < 1) return undefined;
+  const least = required(steps[jump]);
+  const rows: Piece[][] = [];
+  strips.forEach((strip, at) => {
+    if (at > 0 && required(between[at - 1]) < least) required(rows.at(-1)).push(...strip);
+    else rows.push([...strip]);
+  });
+  const cells = rows.map((row) => cutColumns(row));
+  const columns = required(cells[0]).length;
+  const full = cells.every((row, at) => row.length === columns || (at === cells.length - 1 && row.length < columns));
+  if (rows.length < 2 || columns < 2 || !full || !aligned(cells)) return undefined;
+  const largest = cells
+    .flat()
+    .map((cell) => cell.reduce((most, piece) => (area(piece.box) > area(most.box) ? piece : most)));
+  const [first] = largest;
+  const alike = largest.every(({ type, box }) => type === first?.type && Math.abs(box[2] - first.box[2]) <= CELL_SLACK);
+  return alike && first?.type !== 'text' ? cells.flat() : undefined;
+}
+
+function signOf(piece: Piece): string {
+  return piece.type === 'text' ? `text ${piece.text.look.size} ${piece.text.look.weight}` : piece.type;
+}
+
+function aligned(rows: readonly Piece[][][]): boolean {
+  const starts = required(rows[0]).map((cell) => around(cell.map(({ box }) => box)));
+  return rows.every((row) =>
+    row.every((cell, at) => {
+      const box = around(cell.map((piece) => piece.box));
+      const first = starts[at];
+      return (
+        first !== undefined &&
+        (Math.abs(box[0] - first[0]) <= CELL_SLACK ||
+          Math.abs(box[0] + box[2] / 2 - first[0] - first[2] / 2) <= CELL_SLACK)
+      );
+    }),
+  );
+}

@@ -1,0 +1,114 @@
+import { required } from '../../data/required.js';
+import { around, bottom, right } from '../../geometry/box.js';
+import type { Piece } from '../model/piece.js';
+
+/* How things fall apart along one axis: into strips below each other, or columns beside each other. */
+
+/** Boxes may overlap by this much and still lie beside each other, px. */
+export const TOUCH = 3;
+/** A gutter narrower than this does not part columns, px. */
+const NARROWEST_GUTTER = 6;
+
+/** Vertical extent that counts for cuts: glyph boxes have air above and below. */
+function tops(piece: Piece): [number, number] {
+  const air = piece.type === 'text' ? piece.text.look.size * 0.15 : 0;
+  return [piece.box[1] + air, bottom(piece.box) - air];
+}
+
+/** Boxes and pictures part where they touch; words need a gutter. */
+export function cutColumns(pieces: readonly Piece[]): Piece[][] {
+  return cutAlong(
+    pieces,
+    (piece) => [piece.box[0], right(piece.box)],
+    (a, b) => (isSolid(a) && isSolid(b) ? 1 : 2 - NARROWEST_GUTTER),
+  );
+}
+
+function isSolid({ type }: Piece): boolean {
+  return type === 'box' || type === 'picture';
+}
+
+export function cutRows(pieces: readonly Piece[]): Piece[][] {
+  return cutAlong(pieces, tops, () => TOUCH);
+}
+
+/** Cuts where no thing reaches over; two things may overlap by what `tolerance` says, px. */
+function cutAlong(
+  pieces: readonly Piece[],
+  extent: (piece: Piece) => [number, number],
+  tolerance: (a: Piece, b: Piece) => number,
+): Piece[][] {
+  const sorted = [...pieces].sort((a, b) => extent(a)[0] - extent(b)[0] || a.order - b.order);
+  const groups: Piece[][] = [];
+  let farthest: Piece[] = [];
+  for (const piece of sorted) {
+    const [from] = extent(piece);
+    if (farthest.every((entry) => from >= extent(entry)[1] - tolerance(entry, piece))) groups.push([piece]);
+    else required(groups.at(-1)).push(piece);
+    farthest = farthestOf([...farthest, piece], extent);
+  }
+  return groups;
+}
+
+/** Of each sort, the thing that reaches farthest. */
+function farthestOf(pieces: readonly Piece[], extent: (piece: Piece) => [number, number]): Piece[] {
+  return [true, false].flatMap((solid) => {
+    const sort = pieces.filter((piece) => isSolid(piece) === solid);
+    return sort.length ? [sort.reduce((most, piece) => (extent(piece)[1] > extent(most)[1] ? piece : most))] : [];
+  });
+}
+
+/** The widest gap between neighbouring groups along an axis (0: across, 1: down), px. */
+export function widestGap(groups: readonly Piece[][], axis: 0 | 1): number {
+  return Math.max(0, ...gaps(groups, axis));
+}
+
+export function gaps(groups: readonly Piece[][], axis: 0 | 1): number[] {
+  const boxes = groups.map((group) => around(group.map(({ box }) => box)));
+  return boxes
+    .slice(1)
+    .map((box, index) => box[axis] - (required(boxes[index])[axis] + required(boxes[index])[axis === 0 ? 2 : 3]));
+}
+
+/** Gaps in one column may differ by this much and still be one rhythm, px. */
+const RHYTHM = 2;
+
+/** What stands so close below a column goes with it, px. */
+const CLOSE_BELOW = 16;
+
+/** Whether a strip goes on in one of several columns where that left off: at its edge, and in its rhythm. */
+function goesOn(run: readonly Piece[], strip: readonly Piece[]): boolean {
+  const columns = cutColumns(run);
+  const box = around(strip.map((piece) => piece.box));
+  if (columns.length < 2 || cutColumns([...run, ...strip]).length !== columns.length) return false;
+  const column = columns.find((column) => Math.abs(around(column.map((piece) => piece.box))[0] - box[0]) <= RHYTHM);
+  if (!column) return false;
+  const rows = cutRows(column);
+  const last = required(rows.at(-1));
+  const gap = box[1] - bottom(around(last.map((piece) => piece.box)));
+  return gap <= Math.max(CLOSE_BELOW, rows.length > 1 ? widestGap(rows, 1) + RHYTHM : 0);
+}
+
+/**
+ * Neighbouring strips with the same gutters are one row of columns that happen to have gaps at the same height, as long
+ * as they stand closer together than their columns. One column may end before the others.
+ */
+export function joinStrips(strips: readonly Piece[][]): Piece[][] {
+  const between = gaps(strips, 1);
+  const joined: Piece[][] = [];
+  let run: Piece[] = [];
+  strips.forEach((strip, index) => {
+    const both = [...run, ...strip];
+    const columns = cutColumns(both);
+    const close = index === 0 || required(between[index - 1]) < widestGap(columns, 0);
+    const counts = [cutColumns(run).length, cutColumns(strip).length];
+    const parted = Math.min(...counts) > 1 && columns.length >= Math.min(...counts);
+    if (run.length && close && (parted || goesOn(run, strip))) run = both;
+    else {
+      if (run.length) joined.push(run);
+      run = [...strip];
+    }
+  });
+  if (run.length) joined.push(run);
+  return joined.length > 1 ? joined : [...strips];
+}
