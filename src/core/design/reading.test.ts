@@ -52,6 +52,22 @@ describe('paragraphs', () => {
     ]);
   });
 
+  it('go on in a line that begins or ends with words of another font, such as code', () => {
+    const code = (words: string, x: number, y: number): ReturnType<typeof line> =>
+      line(words, x, y, { size: 14, family: 'Marsh Mono' });
+    const found = paragraphs(
+      line('The log is written by the', 100, 100),
+      code('tide.log', 100, 126),
+      line('script each night, and', 162, 124),
+      line('kept for', 100, 148),
+      code('ten years', 172, 150),
+    );
+    expect(found.map(wordsOf)).toEqual([
+      'The log is written by the tide.log script each night, and kept for ten years',
+    ]);
+    expect(found[0]?.leading).toBe(24);
+  });
+
   it('see centred lines and those that stand alone in the middle', () => {
     expect(paragraphs(line('A wide centred line', 424, 100), line('a narrow one', 452, 124))[0]?.align).toBe('center');
     expect(paragraphs(line('Middle', 476, 100))[0]?.align).toBe('center');

@@ -19,6 +19,13 @@ describe('clusters of drawing', () => {
     expect(clustersOf([art(0, 0, 1200, 700), art(20, 20, 40, 40)], artboard)).toEqual([]);
   });
 
+  it('are signs of one outline closely side by side, as in a rating', () => {
+    const star = (x: number, outline = 'Mllllz'): Painted => ({ type: 'art', box: [x, 0, 14, 14], outline });
+    expect(clustersOf([star(0), star(18), star(36), star(54)], artboard)).toEqual([[0, 1, 2, 3]]);
+    expect(clustersOf([star(0), star(18, 'Mcccz'), star(36, 'Mhvz')], artboard)).toEqual([]);
+    expect(clustersOf([star(0), star(40), star(80)], artboard)).toEqual([]);
+  });
+
   it('take in what lies inside the outline of a drawing, not of two strokes', () => {
     const ring = [art(0, 0, 200, 20), art(180, 10, 20, 190), art(0, 180, 190, 20), art(0, 10, 20, 180)];
     expect(clustersOf([...ring, art(90, 90, 10, 10)], artboard)).toEqual([[0, 1, 2, 3, 4]]);

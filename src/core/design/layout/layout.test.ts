@@ -1,4 +1,4 @@
-import { artboard, box, laid, line, onArtboard, image } from '../sample.js';
+import { art, artboard, box, laid, line, onArtboard, image } from '../sample.js';
 
 describe('a stack', () => {
   it('says one gap for all if they are equal, and none if they are not', () => {
@@ -181,5 +181,51 @@ describe('rows of several', () => {
     const result = laid(wide, narrow);
     expect(result.around('four.jpg', 1)).toMatchObject({ display: 'flex', 'flex-wrap': 'wrap' });
     expect(result.of('four.jpg', 1)['flex-basis']).toMatch(/%$/);
+  });
+});
+
+describe('what keeps its size', () => {
+  const portrait = (x: number, width: number): Parameters<typeof artboard>[2][] => [
+    image('keeper.jpg', x, 40, 64, 64),
+    line('Mara keeps the reflector', x + 84, 44, { size: 18 }),
+    line('and its log, night after night', x + 84, 80, { size: 13 }),
+    box(0, 300, width, 10),
+  ];
+
+  it('is a portrait beside words that share the rest', () => {
+    const result = laid(artboard(1000, 400, ...portrait(40, 1000)));
+    expect(result.around('keeper.jpg', 0)['grid-template-columns']).toMatch(/^84px|^64px/);
+  });
+
+  /** A panel of one width over the lower edge of an image that is as wide as the board asks for. */
+  const over = (width: number, height: number): ReturnType<typeof artboard> =>
+    artboard(
+      width,
+      900,
+      line('Marsh nights', 40, 40, { size: 30 }),
+      image('marsh.jpg', 40, 120, width - 80, height),
+      box(60, 120 + height - 40, 240, 80, { 'background-color': 'white' }),
+      line('Next night', 80, 120 + height - 20),
+      line('Friday', 80, 120 + height + 6, { size: 13 }),
+    );
+
+  it('is a panel that hangs over an image, at the edge that it hangs over', () => {
+    const result = laid(over(1200, 500), over(400, 300));
+    for (const at of [0, 1]) {
+      const panel = result.around('Next night', at);
+      expect(panel).toMatchObject({ position: 'absolute', width: '240px', bottom: '-40px', top: 'auto', left: '20px' });
+    }
+  });
+
+  it('is the proportion of an image with a sign on it, which stays in its corner', () => {
+    const result = onArtboard(
+      image('reeds.jpg', 40, 100, 300, 240),
+      art('M0 8h16', 300, 110, 30, 30),
+      line('Reeds', 40, 360),
+      image('dome.jpg', 400, 100, 300, 240),
+      line('Dome', 400, 360),
+    );
+    expect(result.around('art')).toMatchObject({ 'aspect-ratio': '300 / 240', 'justify-content': 'flex-start' });
+    expect(result.of('art')['align-self']).toBe('flex-end');
   });
 });

@@ -17,14 +17,18 @@ export function cutsOf(pieces: readonly Piece[]): Cut[] {
   const columns = cutColumns(pieces);
   const isGrid = columns.length > 1 && strips.length > 1;
   const cells = isGrid ? (cellsOf(strips) ?? cellsByGaps(strips)) : undefined;
-  const asRow = columns.length > 1 ? [...besideGrid(columns), rowCut(columns)] : [];
+  const beside = columns.length > 1 ? besideGrid(columns) : [];
+  const asRow = columns.length > 1 ? [rowCut(columns)] : [];
   const joined = strips.length > 1 ? joinStrips(strips) : [];
   const asStack = [
     ...(joined.length > 1 ? [stackCut(joined)] : []),
     ...(strips.length > 1 && joined.length !== strips.length ? [stackCut(strips)] : []),
   ];
+  const [bar = [], ...rest] = strips;
+  const belowBar = isToolbar(strips, columns) ? [stackCut([bar, rest.flat()])] : [];
   const rowFirst = columns.length > 1 && (strips.length <= 1 || areColumns(strips, columns));
   return [
+    ...belowBar,
     ...(cells
       ? [
           {
@@ -34,6 +38,7 @@ export function cutsOf(pieces: readonly Piece[]): Cut[] {
           },
         ]
       : []),
+    ...beside,
     ...(rowFirst ? [...asRow, ...asStack] : [...asStack, ...asRow]),
   ];
 }
@@ -61,7 +66,7 @@ function areColumns(strips: readonly Piece[][], columns: readonly Piece[][]): bo
     const off = Math.abs(title[0] + title[2] / 2 - below[0] - below[2] / 2);
     if (cutColumns(rest.flat()).length > 1 && off < TITLE_SHARE * below[2] && title[2] < below[2]) return false;
   }
-  if (endsInSign(strips, columns) || strips.every(beginsWithSign) || isToolbar(strips, columns)) return false;
+  if (endsInSign(strips, columns) || strips.every(beginsWithSign)) return false;
   return widestGap(columns, 0) >= widestGap(strips, 1);
 }
 

@@ -70,6 +70,19 @@ describe('places', () => {
   });
 });
 
+describe('what fills its box', () => {
+  const cards = (width: number): Places => ({ ...wanted, cards: [0, 96, width, 180] });
+  const remedy = (width: number): unknown => told(cards(width)).find(({ id }) => id === 'cards')?.remedy;
+
+  it('goes on to fill it where a sliver at its end has to stay free', () => {
+    expect(remedy(812)).toEqual({ id: 'cards', property: 'margin-right', value: '12px' });
+  });
+
+  it('has a largest width where it is much too wide', () => {
+    expect(remedy(900)).toEqual({ id: 'cards', property: 'max-width', value: 'min(100%, 800px)' });
+  });
+});
+
 describe('what lies on words and pictures', () => {
   it('is named, with what changes the order of layers', () => {
     expect(told(wanted, { title: { under: 'one' } })).toEqual([
